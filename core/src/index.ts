@@ -1,0 +1,13 @@
+export * from './units/index.ts';
+export * from './solids/index.ts';
+export * from './stock/index.ts';
+export * from './tooling/index.ts';
+export * from './joints/index.ts';
+export * from './setups/index.ts';
+export * from './machines/index.ts';
+export * from './methods/index.ts';
+export * from './sequence/index.ts';
+export * from './simulate/index.ts';
+export * from './exchange/index.ts';
+export * from './plan.ts';
+export { VERSION } from './version.ts';

@@ -1,0 +1,49 @@
+import type { JointKind } from '../kind.ts';
+import { blindAdvice } from './advice.ts';
+import { blindDrawing } from './drawing.ts';
+import { blindGeometry } from './geometry.ts';
+import { blindSchema, derive, type BlindParams } from './params.ts';
+import { blindProblems } from './problems.ts';
+import { proposeBlind } from './propose.ts';
+import { blindWithDimension } from './withDimension.ts';
+
+/** The closed mortise whose tenon does not come out. */
+export const blind: JointKind<BlindParams> = {
+  id: 'blind',
+  title: 'Blind mortise and tenon',
+  schema: blindSchema,
+  propose: proposeBlind,
+  problems: blindProblems,
+  advice: blindAdvice,
+  geometry: blindGeometry,
+  features: (params, { tenoned, mortised }) => {
+    const d = derive(params);
+    return {
+      tenoned: {
+        form: 'tenon',
+        stock: tenoned,
+        faceShoulder: params.faceShoulder,
+        thickness: d.tenonThickness,
+        edgeShoulder: params.edgeShoulder,
+        width: params.tenonWidth,
+        length: params.tenonLength,
+        roundEdges: params.corners === 'rounded',
+      },
+      mortised: {
+        form: 'mortise',
+        stock: mortised,
+        wall: d.wall,
+        width: params.mortiseWidth,
+        start: params.position,
+        length: d.mortiseLength,
+        depth: d.mortiseDepth,
+        squareEnds: params.corners === 'squared',
+      },
+    };
+  },
+  seat: (params) => ({ setBack: params.setBack, along: derive(params).along, clearance: params.faceClearance }),
+  drawing: blindDrawing,
+  withDimension: blindWithDimension,
+};
+
+export type { BlindParams, Corners } from './params.ts';

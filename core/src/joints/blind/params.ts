@@ -1,0 +1,78 @@
+import Joi from 'joi';
+import type { Piece } from '../../stock/index.ts';
+import type { Mm } from '../../units/index.ts';
+
+/** How the round ends a cutter leaves meet the tenon: squared by chisel, tenon edges rounded, or the tenon kept clear. */
+export type Corners = 'squared' | 'rounded' | 'clear';
+
+/** Parameters of the blind joint, mm. Letters in brackets are those of the drawing of the trade. */
+export interface BlindParams {
+  /** m; a cutter decides it. */
+  mortiseWidth: Mm;
+  /** c = m - t, both sides together. */
+  faceClearance: Mm;
+  /** a: the tenoned piece's reference face to the near cheek. */
+  faceShoulder: Mm;
+  /** w */
+  tenonWidth: Mm;
+  /** b: its reference edge to the near tenon edge. */
+  edgeShoulder: Mm;
+  /** L */
+  tenonLength: Mm;
+  /** e = l - w */
+  endClearance: Mm;
+  /** f = D - L */
+  bottomClearance: Mm;
+  /** r: how far the tenoned piece's face lies behind the other's; 0 is flush. */
+  setBack: Mm;
+  /** q: layout end to the near end of the mortise. */
+  position: Mm;
+  corners: Corners;
+}
+
+const mm = () => Joi.number().min(-10_000).max(10_000).required();
+
+export const blindSchema = Joi.object<BlindParams>({
+  mortiseWidth: mm(),
+  faceClearance: mm(),
+  faceShoulder: mm(),
+  tenonWidth: mm(),
+  edgeShoulder: mm(),
+  tenonLength: mm(),
+  endClearance: mm(),
+  bottomClearance: mm(),
+  setBack: mm(),
+  position: mm(),
+  corners: Joi.string().valid('squared', 'rounded', 'clear').required(),
+}).required();
+
+/**
+ * What follows from the parameters. Centre on centre: a = p + m/2 - r - t/2, so p = a - m/2 + r + t/2.
+ *
+ *      reference face
+ *      +-----------+
+ *      |           |  p
+ *      |     +-----+
+ *      |     |  D  |  m
+ *      |     +-----+
+ *      +-----------+
+ */
+export function derive(params: BlindParams): {
+  tenonThickness: Mm;
+  mortiseLength: Mm;
+  mortiseDepth: Mm;
+  wall: Mm;
+  along: Mm;
+} {
+  const tenonThickness = params.mortiseWidth - params.faceClearance;
+  return {
+    tenonThickness,
+    mortiseLength: params.tenonWidth + params.endClearance,
+    mortiseDepth: params.tenonLength + params.bottomClearance,
+    wall: params.faceShoulder - params.mortiseWidth / 2 + params.setBack + tenonThickness / 2,
+    along: params.position + params.endClearance / 2 - params.edgeShoulder,
+  };
+}
+
+/** V: how far the tenon could go before it comes out. */
+export const entryDepth = (mortised: Piece): Mm => mortised.width;

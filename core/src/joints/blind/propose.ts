@@ -1,0 +1,51 @@
+import { say, type Mm } from '../../units/index.ts';
+import type { Available } from '../../tooling/index.ts';
+import type { Advice, Members } from '../kind.ts';
+import { entryDepth, type BlindParams } from './params.ts';
+
+/** Nearest width a cutter makes; between two equally near the narrower, which leaves more wall. */
+export const nearestWidth = (wanted: Mm, available: Available): Mm | undefined =>
+  available.mortiseWidths
+    .map(({ width }) => width)
+    .reduce<Mm | undefined>((best, width) => (best === undefined || Math.abs(width - wanted) < Math.abs(best - wanted) - 1e-9 ? width : best), undefined);
+
+/**
+ * Proportions for two pieces of wood, by thirds (common practice): the mortise takes the nearest width the shop can
+ * make, the tenon follows it.
+ */
+export function proposeBlind(members: Members, available: Available): { params: BlindParams; advice: Advice[] } {
+  const { tenoned, mortised } = members;
+  const third = tenoned.thickness / 3;
+  const mortiseWidth = nearestWidth(third, available) ?? third;
+  const faceClearance = available.targetClearance;
+  const t = mortiseWidth - faceClearance;
+  const V = entryDepth(mortised);
+  const bottomClearance = 2;
+  const tenonLength = Math.max(Math.min(Math.round((V * 2) / 3), V - 6 - bottomClearance), V / 3);
+  const edge = Math.min(10, Math.max(3, Math.round(tenoned.width / 7)));
+  const tenonWidth = Math.min(tenoned.width - 2 * edge, 100);
+  const corners = 'rounded' as const;
+  const edgeShoulder = (tenoned.width - tenonWidth) / 2;
+  const params: BlindParams = {
+    mortiseWidth,
+    faceClearance,
+    faceShoulder: (tenoned.thickness - t) / 2,
+    tenonWidth,
+    edgeShoulder,
+    tenonLength,
+    endClearance: 0.5,
+    bottomClearance,
+    setBack: 0,
+    position: edgeShoulder + Math.min(25, Math.max(0, (mortised.length - tenoned.width) / 4)),
+    corners,
+  };
+  const reason = say('A third of {thickness} is {third}. Of the widths your cutters make, {width} is nearest. The tenon follows it.', {
+    thickness: tenoned.thickness,
+    third,
+    width: mortiseWidth,
+  });
+  return {
+    params,
+    advice: [{ id: 'thirds', dimension: 'mortiseWidth', level: 'reason', title: say('Mortise {width}', { width: mortiseWidth }), reason }],
+  };
+}

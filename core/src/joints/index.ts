@@ -1,0 +1,15 @@
+import { blind } from './blind/index.ts';
+import type { JointKind } from './kind.ts';
+
+/** Every kind of joint Velk knows. A new kind is a folder and a line here. */
+export const JOINT_KINDS = [blind] as readonly unknown[] as readonly JointKind[];
+
+/** @throws Error for a kind that is not there; the job file's schema lets no such kind in. */
+export function kindOf(id: string): JointKind {
+  const kind = JOINT_KINDS.find((k) => k.id === id);
+  if (!kind) throw new Error(`There is no joint kind “${id}”.`);
+  return kind;
+}
+
+export * from './kind.ts';
+export type { BlindParams, Corners } from './blind/index.ts';

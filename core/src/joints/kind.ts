@@ -1,0 +1,130 @@
+import type Joi from 'joi';
+import type { Solid, Vec2 } from '../solids/index.ts';
+import type { Piece } from '../stock/index.ts';
+import type { Available } from '../tooling/index.ts';
+import type { Mm, Sentence } from '../units/index.ts';
+
+/** The two pieces of a joint, as measured. */
+export interface Members {
+  readonly tenoned: Piece;
+  readonly mortised: Piece;
+}
+
+export type MemberName = keyof Members;
+
+/** Where on its piece a member of the joint is made. */
+export interface Spot {
+  readonly end: 'a' | 'b';
+  /** Edge the tenon enters; of no meaning for the tenoned piece. */
+  readonly edge: 'reference' | 'other';
+}
+
+/** What the wood must be. Between the two it doesn't matter: the round ends of a mortise, say. */
+export interface MemberGeometry {
+  readonly mustRemain: Solid;
+  readonly mustBeEmpty: Solid;
+  /** Where a calliper would be put to measure the piece once cut. */
+  readonly gauges: readonly Gauge[];
+}
+
+/** A thin bar through the piece: the wood or the air in it, along the axis, is the size measured. */
+export interface Gauge {
+  readonly dimension: DimensionId;
+  readonly axis: 0 | 1 | 2;
+  readonly bar: Extract<Solid, { shape: 'box' }>;
+  readonly measures: 'wood' | 'air';
+}
+
+export type DimensionId = string;
+
+/** A named dimension: drawn between its anchors in its view, and typed over where `editable`. */
+export interface NamedDimension {
+  readonly id: DimensionId;
+  readonly name: string;
+  readonly value: Mm;
+  readonly view: string;
+  readonly from: Vec2;
+  readonly to: Vec2;
+  /** How far beside the anchors the dimension line stands, mm on the drawing's scale; the sign gives the side. */
+  readonly offset: number;
+}
+
+export type OutlineRole = 'tenoned' | 'mortised' | 'tenon' | 'hidden' | 'mortise' | 'centre' | 'reference';
+
+export interface Outline {
+  readonly role: OutlineRole;
+  readonly points: readonly Vec2[];
+  readonly open?: boolean;
+}
+
+/** One of the aligned views; `at` places it on the sheet so that neighbours share their lines. */
+export interface JointView {
+  readonly id: string;
+  readonly title: string;
+  readonly at: Vec2;
+  readonly outlines: readonly Outline[];
+}
+
+/** Advice never changes anything by itself: it names a dimension, gives its reason, and may carry a proposed value. */
+export interface Advice {
+  readonly id: string;
+  readonly dimension: DimensionId;
+  readonly level: 'reason' | 'warning';
+  readonly title: Sentence;
+  readonly reason: Sentence;
+  readonly propose?: Mm;
+}
+
+/** What is impossible: the part, the dimension, the value given and the bound it breaks. */
+export interface Problem {
+  readonly path: string;
+  readonly part: string;
+  readonly dimension: string;
+  readonly value?: Mm;
+  readonly bound?: Mm;
+  readonly message: Sentence;
+}
+
+/** A feature of one member, in the letters a method computes with. Lengths in mm, measured as on the drawing. */
+export interface TenonFeature {
+  readonly form: 'tenon';
+  readonly stock: Piece;
+  /** a, t, b, w, L of the handbook of the trade: face shoulder, thickness, edge shoulder, width, length. */
+  readonly faceShoulder: Mm;
+  readonly thickness: Mm;
+  readonly edgeShoulder: Mm;
+  readonly width: Mm;
+  readonly length: Mm;
+  readonly roundEdges: boolean;
+}
+
+export interface MortiseFeature {
+  readonly form: 'mortise';
+  readonly stock: Piece;
+  /** p, m, q, l, D: reference face to near wall, width, layout end to near end, length, depth. */
+  readonly wall: Mm;
+  readonly width: Mm;
+  readonly start: Mm;
+  readonly length: Mm;
+  readonly depth: Mm;
+  readonly squareEnds: boolean;
+}
+
+export type Feature = TenonFeature | MortiseFeature;
+
+/** A kind of joint: everything Velk knows of it, in one folder. `P` are its parameters, all in mm. */
+export interface JointKind<P extends object = Record<string, unknown>> {
+  readonly id: string;
+  readonly title: string;
+  readonly schema: Joi.ObjectSchema<P>;
+  propose(members: Members, available: Available): { params: P; advice: Advice[] };
+  problems(params: P, members: Members, available: Available, names: Record<MemberName, string>): Problem[];
+  advice(params: P, members: Members, available: Available): Advice[];
+  geometry(params: P, member: MemberName, piece: Piece, spot: Spot): MemberGeometry;
+  features(params: P, members: Members): Record<MemberName, Feature>;
+  /** How far the tenoned piece's reference face lies behind the other's, and its reference edge along it. */
+  seat(params: P): { setBack: Mm; along: Mm; clearance: Mm };
+  drawing(params: P, members: Members): { views: JointView[]; dimensions: NamedDimension[] };
+  /** The parameters with one named dimension changed, what follows it following. */
+  withDimension(params: P, members: Members, dimension: DimensionId, value: Mm): P;
+}

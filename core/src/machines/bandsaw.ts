@@ -1,0 +1,64 @@
+import { box, type Vec3 } from '../solids/index.ts';
+import { figureOf } from '../setups/index.ts';
+import { toolById } from '../tooling/index.ts';
+import type { Datum, MachineModel } from './model.ts';
+import { seatPiece } from './seat.ts';
+
+const FAR = 2000;
+
+/**
+ * Bandsaw. The blade stands at x = 0 with its tooth tips at y = 0, the table is z = 0; the piece is fed along +y, end
+ * first, until its end meets the stop behind the teeth.
+ */
+export const bandsaw: MachineModel = {
+  id: 'bandsaw',
+  datums: {
+    table: 'table',
+    'fence-face': 'fence',
+    'near-side': 'near side of the blade',
+    'far-side': 'far side of the blade',
+    'tooth-tips': 'tooth tips',
+    'stop-face': 'stop behind the blade',
+  },
+  views: [
+    { id: 'above', title: 'From above', right: [1, 0, 0], up: [0, 1, 0] },
+    { id: 'front', title: 'From the front of the bandsaw', right: [1, 0, 0], up: [0, 0, 1] },
+  ],
+  place(setup, pass, occurrence, piece, asIs) {
+    const saw = toolById(asIs, 'bandsaw', setup.machine!);
+    const blade = toolById(asIs, 'bandsaw-blade', setup.cutter!);
+    const across = figureOf(setup, pass.figures['across']!);
+    const depth = figureOf(setup, pass.figures['depth']!).set.value;
+    const s = saw.fenceSide === 'right' ? 1 : -1;
+    const half = blade.kerf / 2;
+    const sides: Record<string, number> = { 'near-side': s * half, 'far-side': -s * half };
+    const fence = sides[across.to]! + s * (across.set.value + saw.fenceZero);
+    const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });
+    const datums: Record<string, Datum> = {
+      table: { at: [0, 0, 0], normal: [0, 0, 1] },
+      'fence-face': plane(fence, [-s, 0, 0]),
+      'near-side': plane(sides['near-side']!, [s, 0, 0]),
+      'far-side': plane(sides['far-side']!, [s, 0, 0]),
+      'tooth-tips': { at: [0, 0, 0], normal: [0, 1, 0] },
+      'stop-face': { at: [0, depth, 0], normal: [0, -1, 0] },
+    };
+    const raised = (pass.seat['fence-face']?.endsWith('face') ? piece.width : piece.thickness) / 2;
+    const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, raised]);
+    /** The stop is narrower than the figure, so that the waste never meets it. */
+    const stopInner = fence - s * Math.max(4, Math.min(40, across.set.value - 2));
+    return {
+      piece,
+      rigid,
+      datums,
+      bodies: [
+        { role: 'table', label: 'table', solid: box([-220, -220, -30], [220, 220, 0]) },
+        { role: 'fence', label: 'fence', solid: box([fence, -220, 0], [fence + s * 30, 200, 75]) },
+        { role: 'stop', label: 'stop', solid: box([fence, depth, 0], [stopInner, depth + 22, 45]) },
+        { role: 'cutter', label: 'blade', solid: box([-half, 0, -25], [half, blade.width, 190]) },
+      ],
+      sweep: box([-half, 0, -FAR], [half, FAR, FAR]),
+      feed: [0, 1, 0],
+      feeds: 'piece',
+    };
+  },
+};

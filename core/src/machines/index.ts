@@ -1,0 +1,21 @@
+import { bandsaw } from './bandsaw.ts';
+import { bench } from './bench.ts';
+import { jigRouter } from './jigRouter.ts';
+import type { MachineModel } from './model.ts';
+import { tableSaw } from './tableSaw.ts';
+
+/** Every machine model. A new one is a file and a line here. */
+export const MACHINE_MODELS: readonly MachineModel[] = [tableSaw, bandsaw, jigRouter, bench];
+
+/** @throws Error for a model that is not there; methods name only these. */
+export function modelOf(id: string): MachineModel {
+  const model = MACHINE_MODELS.find((m) => m.id === id);
+  if (!model) throw new Error(`There is no machine model “${id}”.`);
+  return model;
+}
+
+export * from './model.ts';
+export * from './machineBody.ts';
+export * from './scene.ts';
+export * from './measure.ts';
+export { faceOf } from './seat.ts';

@@ -1,0 +1,45 @@
+import type { MachineBody } from './machineBody.ts';
+import type { Rigid, Solid, Vec3 } from '../solids/index.ts';
+import type { Occurrence, Pass, Setup } from '../setups/index.ts';
+import type { Piece } from '../stock/index.ts';
+import type { Shop } from '../tooling/index.ts';
+
+/** A feature of the machine: a plane seen along its normal. Figures are distances between two of them. */
+export interface Datum {
+  readonly at: Vec3;
+  readonly normal: Vec3;
+}
+
+/** The machine with the piece in it, in machine axes: x to the operator's right, y away from the operator, z up. */
+export interface Placement {
+  readonly piece: Piece;
+  readonly rigid: Rigid;
+  readonly datums: Readonly<Record<string, Datum>>;
+  readonly bodies: readonly MachineBody[];
+  /** What the cutter takes away wherever there is wood, in machine axes. */
+  readonly sweep: Solid;
+  /** Direction the piece, or the hand-held tool, moves in. */
+  readonly feed: Vec3;
+  readonly feeds: 'piece' | 'tool';
+}
+
+/** A machine: places the piece and the cutter from the figures as set, knows its features, sweeps, and is drawn. */
+export interface MachineModel {
+  readonly id: string;
+  /** Every feature a figure may be measured from or to, with its words. */
+  readonly datums: Readonly<Record<string, string>>;
+  /** Which two axes each picture shows, and from where. */
+  readonly views: readonly SceneView[];
+  /**
+   * Places the piece by its seat and the cutter by the figures as set, with the tools as they are.
+   * @throws Error when the seat would need the piece mirrored
+   */
+  place(setup: Setup, pass: Pass, occurrence: Occurrence, piece: Piece, asIs: Shop): Placement;
+}
+
+export interface SceneView {
+  readonly id: string;
+  readonly title: string;
+  readonly right: Vec3;
+  readonly up: Vec3;
+}

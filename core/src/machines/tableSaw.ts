@@ -1,0 +1,111 @@
+import { box, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
+import { figureOf } from '../setups/index.ts';
+import { toolById, type Shop } from '../tooling/index.ts';
+import type { Datum, MachineModel, Placement } from './model.ts';
+import type { MachineBody } from './machineBody.ts';
+import { faceOf, seatPiece } from './seat.ts';
+
+const FAR = 2000;
+
+/**
+ * Table saw. The blade stands at x = 0, the table top is z = 0, the piece is fed along +y.
+ *
+ *        fence side = right                    near side: the blade's face nearer to fence or jig
+ *        |blade|    jig face                   far side: the other
+ *       -k/2 +k/2   |            fence
+ *         |  |      |piece|         |
+ *      ---+--+------+-----+---------+--- table
+ */
+export const tableSaw: MachineModel = {
+  id: 'table-saw',
+  datums: {
+    table: 'table',
+    'highest-tooth': 'highest tooth',
+    'jig-face': 'jig face',
+    'fence-face': 'fence',
+    'stop-face': 'face of the stop block',
+    'near-side': 'near side of the blade',
+    'far-side': 'far side of the blade',
+  },
+  views: [
+    { id: 'front', title: 'From the front of the saw', right: [1, 0, 0], up: [0, 0, 1] },
+    { id: 'above', title: 'From above', right: [1, 0, 0], up: [0, 1, 0] },
+  ],
+  place(setup, pass, occurrence, piece, asIs) {
+    const saw = toolById(asIs, 'table-saw', setup.machine!);
+    const blade = toolById(asIs, 'saw-blade', setup.cutter!);
+    const height = figureOf(setup, pass.figures['height']!).set.value;
+    const across = figureOf(setup, pass.figures['across']!);
+    const s = saw.fenceSide === 'right' ? 1 : -1;
+    const half = blade.kerf / 2;
+    const sides: Record<string, number> = { 'near-side': s * half, 'far-side': -s * half };
+    const guide = sides[across.to]! + s * (across.set.value + saw.fenceZero);
+    const toBlade: Vec3 = [-s, 0, 0];
+    const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });
+    const upright = setup.carrier === 'upright-jig';
+    const block = upright ? 0 : toolById(asIs, 'stop-block', setup.guides.find((g) => isBlock(asIs, g))!).thickness;
+    const datums: Record<string, Datum> = {
+      table: { at: [0, 0, 0], normal: [0, 0, 1] },
+      'highest-tooth': { at: [0, 0, height], normal: [0, 0, 1] },
+      'near-side': plane(sides['near-side']!, [s, 0, 0]),
+      'far-side': plane(sides['far-side']!, [s, 0, 0]),
+      ...(upright
+        ? { 'jig-face': plane(guide, toBlade) }
+        : { 'fence-face': plane(guide, toBlade), 'stop-face': plane(guide - s * block, toBlade) }),
+    };
+    const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
+    const lean = ((saw.bladeLean * Math.PI) / 180) * -s;
+    const radius = blade.diameter / 2;
+    const bodies: MachineBody[] = [
+      { role: 'table', label: 'table', solid: box([-320, -350, -30], [320, 350, 0]) },
+      { role: 'cutter', label: 'blade', solid: leaning(bladeBox(half, height, radius), lean) },
+      ...(upright ? uprightBodies(guide, s, seatedHeight(piece, faceOf(pass.seat['jig-face']!, occurrence))) : crosscutBodies(guide, s, block, radius, piece.width)),
+    ];
+    return {
+      piece,
+      rigid,
+      datums,
+      bodies,
+      sweep: leaning(box([-half, -FAR, -10], [half, FAR, height]), lean),
+      feed: [0, 1, 0],
+      feeds: 'piece',
+    } satisfies Placement;
+  },
+};
+
+const isBlock = (shop: Shop, id: string) => shop.tools.some((t) => t.kind === 'stop-block' && t.id === id);
+
+/** Where a blade at this height breaks through the table, as a box: tall as it stands, long as its chord. */
+function bladeBox(half: number, height: number, radius: number): Solid {
+  const chord = Math.sqrt(Math.max(radius ** 2 - (radius - height) ** 2, 1));
+  return box([-half, -chord, -20], [half, chord, height]);
+}
+
+/** Turned about the line where the blade meets the table top. */
+function leaning(solid: Solid, angle: number): Solid {
+  if (angle === 0) return solid;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const rotation: Rigid['rotation'] = [[c, 0, s], [0, 1, 0], [-s, 0, c]]; // prettier-ignore
+  return { shape: 'placed', rigid: { rotation, shift: [0, 0, 0] }, solid };
+}
+
+const seatedHeight = (piece: { width: number; thickness: number }, against: string) =>
+  against.endsWith('face') ? piece.width : piece.thickness;
+
+function uprightBodies(face: number, s: number, along: number): MachineBody[] {
+  const back = face + s * 28;
+  return [
+    { role: 'jig', label: 'upright jig', travels: true, solid: box([face, -along / 2 - 30, 0], [back, along / 2 + 40, 190]) },
+    { role: 'fence', label: 'fence', solid: box([back, -350, 0], [back + s * 45, 350, 70]) },
+  ];
+}
+
+function crosscutBodies(fence: number, s: number, block: number, radius: number, across: number): MachineBody[] {
+  const ahead = -(radius + across + 30);
+  return [
+    { role: 'fence', label: 'fence', solid: box([fence, -350, 0], [fence + s * 45, 350, 70]) },
+    { role: 'stop', label: 'stop block', solid: box([fence - s * block, ahead - 60, 0], [fence, ahead, 50]) },
+    { role: 'gauge', label: 'mitre gauge', travels: true, solid: box([-s * 12, -across / 2 - 22, 0], [-s * 260, -across / 2, 45]) },
+  ];
+}
+

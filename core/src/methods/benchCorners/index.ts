@@ -1,0 +1,89 @@
+import type { MortiseFeature, TenonFeature } from '../../joints/index.ts';
+import { figure, type FigureDraft, type Setup } from '../../setups/index.ts';
+import { say, type Mm, type Sentence } from '../../units/index.ts';
+import { CAUTIONS } from '../cautions.ts';
+import type { Context, Method } from '../method.ts';
+
+/** Hand work is guided by the cut wood itself, not by a scale: its figures are exact. */
+const byHand = (id: string, name: string, value: Mm, from: string, to: string, acts: FigureDraft['acts'], working: Sentence) =>
+  figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, 0);
+
+const setup = (base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>, words: string, { occurrences }: Context): Setup => ({
+  ...base,
+  model: 'bench',
+  machine: null,
+  cutter: null,
+  guides: [],
+  effect: 'remove',
+  passes: [{ id: 'all', words: say(words), seat: {}, figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])) }],
+  occurrences,
+  cautions: [CAUTIONS.chisel],
+});
+
+/** The round ends that a cutter leaves, squared with a chisel. */
+export const squareEnds: Method<MortiseFeature> = {
+  id: 'square-ends',
+  title: 'Mortise ends, squared with a chisel',
+  form: 'mortise',
+  stage: 'square-ends',
+  applies: (feature) => feature.squareEnds,
+  refuse: () => [],
+  setups({ start: q, length: l, wall: p, width: m, depth: D }, _shop, context) {
+    return [
+      setup(
+        {
+          id: `${context.joint}.square-ends`,
+          method: squareEnds.id,
+          title: squareEnds.title,
+          carrier: 'chisel',
+          stage: 'square-ends',
+          figures: [
+            byHand('near-end', 'Near end line', q, 'layout-end', 'near-end', 'length', say('position {q}', { q })),
+            byHand('far-end', 'Far end line', q + l, 'layout-end', 'far-end', 'length', say('position {q} + mortise length {l}', { q, l })),
+            byHand('near-wall', 'Near wall', p, 'reference-face', 'near-wall', 'thickness', say('near wall {p}', { p })),
+            byHand('far-wall', 'Far wall', p + m, 'reference-face', 'far-wall', 'thickness', say('near wall {p} + mortise {m}', { p, m })),
+            byHand('depth', 'Depth', D, 'entry-edge', 'floor', 'width', say('mortise depth {D}', { D })),
+            byHand('radius', 'Round end', m / 2, 'layout-end', 'round-start', 'length', say('half the mortise {m}: only the corners are pared', { m })),
+          ],
+          checks: [say('The chisel lies flat on the routed wall; pare to the end line, not past it.')],
+        },
+        'Pare the four corners of the mortise square, down to the floor',
+        context,
+      ),
+    ];
+  },
+};
+
+/** The tenon's long edges, rounded to go into round mortise ends. */
+export const roundEdges: Method<TenonFeature> = {
+  id: 'round-edges',
+  title: 'Tenon edges, rounded at the bench',
+  form: 'tenon',
+  stage: 'round-edges',
+  applies: (feature) => feature.roundEdges,
+  refuse: () => [],
+  setups({ faceShoulder: a, thickness: t, edgeShoulder: b, width: w, length: L }, _shop, context) {
+    return [
+      setup(
+        {
+          id: `${context.joint}.round-edges`,
+          method: roundEdges.id,
+          title: roundEdges.title,
+          carrier: 'file',
+          stage: 'round-edges',
+          figures: [
+            byHand('radius', 'Radius', t / 2, 'corner', 'end-of-round', 'thickness', say('half the tenon {t}', { t })),
+            byHand('near-cheek', 'Near cheek', a, 'reference-face', 'near-cheek', 'thickness', say('face shoulder {a}', { a })),
+            byHand('far-cheek', 'Far cheek', a + t, 'reference-face', 'far-cheek', 'thickness', say('face shoulder {a} + tenon {t}', { a, t })),
+            byHand('near-edge', 'Near edge', b, 'reference-edge', 'near-edge', 'width', say('edge shoulder {b}', { b })),
+            byHand('far-edge', 'Far edge', b + w, 'reference-edge', 'far-edge', 'width', say('edge shoulder {b} + tenon width {w}', { b, w })),
+            byHand('length', 'Up to the shoulder', L, 'tip', 'shoulder', 'length', say('tenon length {L}', { L })),
+          ],
+          checks: [say('Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.')],
+        },
+        'Round the four long edges of the tenon with rasp or file, up to the shoulder',
+        context,
+      ),
+    ];
+  },
+};

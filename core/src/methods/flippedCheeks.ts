@@ -1,0 +1,51 @@
+import type { TenonFeature } from '../joints/index.ts';
+import type { LengthFigure, Seat } from '../setups/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
+import { SAME, type figuresFor } from './method.ts';
+
+/** One pair of cheeks cut by turning the piece over: the face pair, or the edge pair. */
+export interface FlippedSetting {
+  readonly name: 'face' | 'edge';
+  readonly figure: LengthFigure;
+  /** Which faces go against the guide in turn with this figure. */
+  readonly against: readonly (Seat[string] & ('reference-face' | 'other-face' | 'reference-edge' | 'other-edge'))[];
+}
+
+/**
+ * Fence settings for cheeks cut from both faces: guide to the *near* side of the blade. Reference face in, near
+ * shoulder + tenon; other face in, stock - near shoulder. One figure serves both when the tenon is centred, and its
+ * error then counts twice.
+ * @param guide the machine feature the figure is measured from
+ */
+export function flippedSettings(feature: TenonFeature, make: ReturnType<typeof figuresFor>, guide: string): FlippedSetting[] {
+  const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock } = feature;
+  return [
+    ...pair('face', a, t, stock.thickness, 'thickness', make, guide),
+    ...pair('edge', b, w, stock.width, 'width', make, guide),
+  ];
+}
+
+function pair(name: 'face' | 'edge', near: Mm, tongue: Mm, stock: Mm, acts: 'thickness' | 'width', make: ReturnType<typeof figuresFor>, guide: string): FlippedSetting[] {
+  const far = stock - near - tongue;
+  const first = near + tongue;
+  const second = stock - near;
+  const size = name === 'face' ? 'tenon thickness' : 'tenon width';
+  const setting = (id: string, value: Mm, working: Sentence, counts: number): LengthFigure =>
+    make({ id, name: 'Fence', value, from: guide, to: 'near-side', rounding: 'up', acts, working, counts });
+  const reference = `reference-${name}` as const;
+  const other = `other-${name}` as const;
+  if (near > SAME && far > SAME && Math.abs(first - second) < SAME)
+    return [{ name, against: [reference, other], figure: setting(`${name}-fence`, first, say(`near shoulder {near} + ${size} {tongue}; centred, so one setting serves both sides`, { near, tongue }), 2) }];
+  const cuts: FlippedSetting[] = [];
+  if (far > SAME) cuts.push({ name, against: [reference], figure: setting(`${name}-fence-reference`, first, say(`near shoulder {near} + ${size} {tongue}`, { near, tongue }), 1) });
+  if (near > SAME) cuts.push({ name, against: [other], figure: setting(`${name}-fence-other`, second, say('stock as measured {stock} − near shoulder {near}', { stock, near }), 1) });
+  return cuts;
+}
+
+/** The words of a face in a pass. */
+export const FACE_WORDS: Record<FlippedSetting['against'][number], string> = {
+  'reference-face': 'reference face',
+  'other-face': 'other face',
+  'reference-edge': 'reference edge',
+  'other-edge': 'other edge',
+};

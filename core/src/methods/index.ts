@@ -1,0 +1,4 @@
+export * from './method.ts';
+export * from './routes.ts';
+export { METHODS } from './list.ts';
+export { DEFER } from './cautions.ts';

@@ -1,0 +1,9 @@
+import { bandsawFlipped } from './bandsawFlipped/index.ts';
+import { roundEdges, squareEnds } from './benchCorners/index.ts';
+import { crosscutShoulders } from './crosscutShoulders/index.ts';
+import type { Method } from './method.ts';
+import { routerJig } from './routerJig/index.ts';
+import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
+
+/** Every way of cutting. A new one is a folder and a line here. */
+export const METHODS = [routerJig, squareEnds, crosscutShoulders, sawUprightFlipped, bandsawFlipped, roundEdges] as readonly unknown[] as readonly Method[];

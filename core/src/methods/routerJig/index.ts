@@ -1,0 +1,187 @@
+import type { MortiseFeature } from '../../joints/index.ts';
+import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
+import { toolsOf, type MortisingJig, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
+import { say, type Mm } from '../../units/index.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { figuresFor, SAME, type Method } from '../method.ts';
+import { missing, over } from '../refusal.ts';
+
+/** Plunge router in a mortising jig with stops: reference face to the jig, layout end to the end stop. */
+export const routerJig: Method<MortiseFeature> = {
+  id: 'router-jig',
+  title: 'Mortise, plunge router in the jig',
+  form: 'mortise',
+  stage: 'mortise',
+  applies: () => true,
+  refuse: (feature, shop, { occurrences }) => refuse(feature, shop, occurrences),
+  setups(feature, shop, { joint, occurrences }) {
+    const gear = gearOf(feature, shop);
+    if (!gear) return [];
+    const sides = ['left', 'right'] as const;
+    return sides.flatMap((side) => {
+      const here = occurrences.filter((o) => layoutSide(o, gear.jig) === side);
+      return here.length ? [setup(feature, shop, gear, joint, side, here)] : [];
+    });
+  },
+};
+
+interface Gear {
+  router: Router;
+  jig: MortisingJig;
+  cutter: RouterCutter;
+}
+
+/** The largest cutter that goes into the width, reaches the floor, plunges and suits the router. */
+function gearOf(feature: MortiseFeature, shop: Shop): Gear | undefined {
+  const router = toolsOf(shop, 'router')[0];
+  const jig = toolsOf(shop, 'mortising-jig')[0];
+  const cutter = router && fitting(feature, shop, router).sort((a, b) => b.diameter - a.diameter)[0];
+  return router && jig && cutter && { router, jig, cutter };
+}
+
+const fitting = (feature: MortiseFeature, shop: Shop, router: Router) =>
+  toolsOf(shop, 'router-cutter').filter(
+    (c) =>
+      c.diameter <= Math.min(feature.width, feature.length) + SAME &&
+      c.cuttingLength >= feature.depth - SAME &&
+      c.centreCutting &&
+      c.diameter <= router.largestCutter + SAME &&
+      c.shank <= router.largestShank + SAME,
+  );
+
+/**
+ * The side on which a piece's layout end lies when its reference face is to the jig and the mortise up.
+ * Seen with the reference face away from you and the reference edge up, end a is on your left.
+ */
+function layoutSide({ end, edge }: Occurrence, jig: MortisingJig): 'left' | 'right' {
+  const turns = [end === 'b', edge === 'other', jig.faceSide === 'near'].filter(Boolean).length;
+  return turns % 2 === 0 ? 'left' : 'right';
+}
+
+/** Cutter centres from the reference face: one where the cutter is the width, else rows that overlap to fill it. */
+function rows(feature: MortiseFeature, d: Mm): Mm[] {
+  const { wall: p, width: m } = feature;
+  if (m - d < SAME) return [p + m / 2];
+  const count = 1 + Math.ceil((m - d) / d - SAME);
+  return Array.from({ length: count }, (_, i) => p + d / 2 + (i * (m - d)) / (count - 1));
+}
+
+function setup(feature: MortiseFeature, shop: Shop, { router, jig, cutter }: Gear, joint: string, side: 'left' | 'right', occurrences: Occurrence[]): Setup {
+  const { wall: p, width: m, start: q, length: l, depth: D } = feature;
+  const d = cutter.diameter;
+  const travel = l - d;
+  const make = figuresFor(shop);
+  const centres = rows(feature, d);
+  const one = centres.length === 1;
+  const faces = centres.map((value, i) =>
+    make({
+      id: one ? 'face' : `face-${i + 1}`,
+      name: one ? 'Jig face to cutter' : `Jig face to cutter, row ${i + 1}`,
+      value,
+      from: 'jig-face',
+      to: 'cutter-centre',
+      rounding: 'nearest',
+      acts: 'thickness',
+      working: one
+        ? say('near wall {p} + half the mortise {half}', { p, half: m / 2 })
+        : say('row {value} from the reference face: the cutter is {d}, the mortise {m}', { value, d, m }),
+    }),
+  );
+  const stop = (name: 'left' | 'right', base: Mm) =>
+    make({
+      id: `${name}-stop`,
+      name: `${name === 'left' ? 'Left' : 'Right'} router stop`,
+      value: travel / 2 + base,
+      from: 'centre-line',
+      to: `${name}-stop`,
+      rounding: 'down',
+      acts: 'length',
+      working: say('half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}', { half: travel / 2, base, l, d }),
+    });
+  const endStop = make({
+    id: 'end-stop',
+    name: `End stop, on the ${side}`,
+    value: q + l / 2,
+    from: 'centre-line',
+    to: `${side}-end-stop`,
+    rounding: 'nearest',
+    acts: 'length',
+    working: say('layout end to mortise {q} + half its length {half}', { q, half: l / 2 }),
+  });
+  const depth = make({
+    id: 'depth',
+    name: 'Plunge',
+    value: D,
+    from: 'wood-surface',
+    to: 'cutter-tip',
+    rounding: 'up',
+    acts: 'width',
+    working: say('mortise depth {D}, counted from the cutter touching the wood', { D }),
+  });
+  const [left, right] = [stop('left', router.baseLeft), stop('right', router.baseRight)];
+  const levels = Math.max(1, Math.ceil(depth.set.value / cutter.level - SAME));
+  const passes = faces.flatMap((face, row) =>
+    Array.from({ length: levels }, (_, i): Pass => {
+      const last = i === levels - 1;
+      const level = last ? depth.set.value : ((i + 1) * depth.set.value) / levels;
+      return {
+        id: `row-${row + 1}-level-${i + 1}`,
+        words: say(one ? 'Plunge to {level}, run from stop to stop' : `Row ${row + 1}: plunge to {level}, run from stop to stop`, { level }),
+        seat: { 'jig-face': 'reference-face', 'wood-surface': 'entry-edge', [`${side}-end-stop`]: 'layout-end' },
+        figures: { face: face.id, 'left-stop': left.id, 'right-stop': right.id, 'end-stop': endStop.id, depth: depth.id },
+        ...(last ? {} : { level }),
+      };
+    }),
+  );
+  return {
+    id: `${joint}.router-jig-${side}`,
+    method: routerJig.id,
+    title: routerJig.title,
+    model: 'jig-router',
+    carrier: 'mortising-jig',
+    machine: router.id,
+    cutter: cutter.id,
+    guides: [jig.id],
+    effect: 'remove',
+    stage: 'mortise',
+    figures: [...faces, left, right, endStop, depth],
+    passes,
+    occurrences,
+    cautions: [CAUTIONS.unplugRouter, CAUTIONS.routerBothHands, CAUTIONS.shank, CAUTIONS.eyes],
+    checks: [
+      say('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
+      say('The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.'),
+      say('Turn the router by hand at both stops: the base meets the stop, the cutter touches nothing else.'),
+    ],
+  };
+}
+
+function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occurrence[]): Refusal[] {
+  const router = toolsOf(shop, 'router')[0];
+  const jig = toolsOf(shop, 'mortising-jig')[0];
+  const found: Refusal[] = [];
+  if (!router) found.push(missing('router', 'The chest has no plunge router. Add one, or square the mortise out by hand.'));
+  if (!jig) found.push(missing('mortising jig', 'The chest has no mortising jig with stops. Add one.'));
+  if (!router || !jig) return found;
+  const { width: m, length: l, depth: D, start: q, stock } = feature;
+  const gear = gearOf(feature, shop);
+  if (!gear) {
+    const narrow = toolsOf(shop, 'router-cutter').filter((c) => c.diameter <= m + SAME);
+    const reach = Math.max(0, ...narrow.map((c) => c.cuttingLength));
+    const least = Math.min(...toolsOf(shop, 'router-cutter').map((c) => c.diameter));
+    if (!narrow.length) found.push({ path: 'mortiseWidth', dimension: 'mortise width', value: m, bound: least, message: say('No cutter goes into a mortise {m} wide; the smallest is {least}. Widen the mortise or add a cutter.', { m, least }) });
+    else if (reach < D - SAME) found.push(...over(D, reach, 'mortiseDepth', 'mortise depth', 'The mortise is {value} deep; the longest cutter that fits reaches {bound}. Make it shallower or add a longer cutter.'));
+    else found.push({ path: 'mortiseWidth', dimension: 'mortise width', value: m, message: say('No cutter for {m} plunges straight and suits this router. Add a centre-cutting one.', { m }) });
+    return found;
+  }
+  found.push(
+    ...over(D, router.plungeTravel, 'mortiseDepth', 'mortise depth', 'The mortise is {value} deep; the router plunges {bound}. Make it shallower.'),
+    ...over(stock.thickness, jig.opening, 'thickness', 'thickness', 'The piece is {value} thick; the jig opens to {bound}. Widen the jig, or clamp the piece outside it.'),
+    ...over(l - gear.cutter.diameter + router.baseLeft + router.baseRight, jig.stopToStop, 'mortiseLength', 'mortise length', 'The stops would stand {value} apart; the jig allows {bound}. Shorten the mortise, or use a smaller base.'),
+    ...over(q + l / 2, jig.endStopReach, 'position', 'position', 'The end stop would stand {value} from the centre line; the jig reaches {bound}. Clamp a longer arm to it.'),
+  );
+  for (const side of new Set(occurrences.map((o) => layoutSide(o, jig))))
+    if (jig.endStops !== 'both' && jig.endStops !== side)
+      found.push(missing('end stop', `The layout end falls on the ${side}; the jig’s end stop is on the ${jig.endStops}. Clamp one on the ${side} for these pieces.`));
+  return found;
+}

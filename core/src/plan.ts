@@ -1,0 +1,205 @@
+import type { Job, Joint } from './exchange/index.ts';
+import { kindOf, type Advice, type Feature, type JointKind, type MemberName, type Members, type Problem } from './joints/index.ts';
+import { drawScene, modelOf, type ScenePicture } from './machines/index.ts';
+import { routesFor, type Route } from './methods/index.ts';
+import { brokenRule, minutesOf, operationsOf, runOrder } from './sequence/index.ts';
+import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
+import { proveJoint, sameHand, type JointProof } from './simulate/index.ts';
+import { invert, type Modeller, type Solid } from './solids/index.ts';
+import { pieceOf, type Part } from './stock/index.ts';
+import { availableIn, type Shop } from './tooling/index.ts';
+import { say, type Sentence } from './units/index.ts';
+import { VERSION } from './version.ts';
+
+/** What a plan was made from: a card from an older one is stale. */
+export interface Stamp {
+  readonly velk: string;
+  readonly job: string;
+  readonly shop: string;
+}
+
+export interface JointPlan {
+  readonly joint: string;
+  readonly problems: readonly Problem[];
+  readonly advice: readonly Advice[];
+  readonly routes: Readonly<Record<MemberName, readonly Route[]>>;
+  readonly chosen: Readonly<Partial<Record<MemberName, string>>>;
+  readonly shouldersFirst: boolean;
+  readonly proof?: JointProof;
+}
+
+/** A set-up in its place in the order. */
+export interface PlannedOperation {
+  readonly id: string;
+  readonly setup: Setup;
+  readonly count: number;
+  readonly testCut: Sentence;
+  /** The rules that put other operations before it. */
+  readonly after: readonly { readonly operation: string; readonly rule: string }[];
+}
+
+export interface Plan {
+  readonly stamp: Stamp;
+  readonly joints: readonly JointPlan[];
+  readonly operations: readonly PlannedOperation[];
+  readonly minutes: number;
+  /** True when any joint can't be made as asked. */
+  readonly hasErrors: boolean;
+}
+
+/**
+ * Plans a whole job: geometry, routes, set-ups at the shop's graduation, equal ones merged, run order, and, with a
+ * modeller, the proof of every joint. Same input, same plan.
+ */
+export function planJob(job: Job, shop: Shop, modeller?: Modeller): Plan {
+  const drafts = job.joints.map((joint) => draftJoint(joint, job, shop));
+  const operations = operationsOf(drafts.map(({ plan, setups }) => ({ joint: plan.joint, shouldersFirst: plan.shouldersFirst, setups })));
+  const order = runOrder(operations);
+  const broken = brokenRule(operations, order);
+  if (broken) throw new Error(`The run order breaks a rule: ${broken.words}`);
+  const place = new Map(order.map((index, at) => [index, at]));
+  const joints = drafts.map((draft): JointPlan => {
+    if (!modeller || !draft.prove) return draft.plan;
+    return { ...draft.plan, proof: draft.prove(modeller) };
+  });
+  const idOf = (index: number) => `op-${place.get(index)! + 1}`;
+  return {
+    stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(shop) },
+    joints,
+    operations: order.map((index): PlannedOperation => {
+      const { setup, count, testCut, after } = operations[index]!;
+      return { id: idOf(index), setup, count, testCut, after: [...after].map(([before, rule]) => ({ operation: idOf(before), rule: rule.words })) };
+    }),
+    minutes: minutesOf(operations, order),
+    hasErrors: joints.some((j) => j.problems.length > 0 || !j.chosen.tenoned || !j.chosen.mortised || j.proof?.good === false),
+  };
+}
+
+interface Draft {
+  readonly plan: JointPlan;
+  readonly setups: readonly Setup[];
+  readonly prove?: (modeller: Modeller) => JointProof;
+}
+
+function draftJoint(joint: Joint, job: Job, shop: Shop): Draft {
+  const { kind, params, parts, members } = resolve(joint, job);
+  const available = availableIn(shop);
+  const problems = kind.problems(params, members, available, { tenoned: parts.tenoned.name, mortised: parts.mortised.name });
+  if (problems.length)
+    return { plan: { joint: joint.id, problems, advice: [], routes: { tenoned: [], mortised: [] }, chosen: {}, shouldersFirst: true }, setups: [] };
+  const occurrences = occurrencesOf(joint, parts);
+  const features: Record<MemberName, Feature> = kind.features(params, members);
+  const routes = {
+    mortised: routesFor(features.mortised, shop, { joint: joint.id, occurrences: occurrences.mortised }),
+    tenoned: routesFor(features.tenoned, shop, { joint: joint.id, occurrences: occurrences.tenoned }),
+  };
+  const pick = (member: MemberName): Route | undefined => {
+    const usable = routes[member].filter((r) => r.refusals.length === 0);
+    return usable.find((r) => r.id === joint.routes[member]) ?? usable[0];
+  };
+  const [mortise, tenon] = [pick('mortised'), pick('tenoned')];
+  const advice = [...kind.advice(params, members, available), ...countAdvice(joint, occurrences)];
+  const plan: JointPlan = {
+    joint: joint.id,
+    problems,
+    advice,
+    routes,
+    chosen: { ...(tenon && { tenoned: tenon.id }), ...(mortise && { mortised: mortise.id }) },
+    shouldersFirst: tenon?.shouldersFirst ?? true,
+  };
+  if (!mortise || !tenon) return { plan, setups: [...(mortise?.setups ?? []), ...(tenon?.setups ?? [])] };
+  const half = (member: MemberName, route: Route) => ({ part: parts[member], setups: route.setups, occurrences: occurrences[member] });
+  return {
+    plan,
+    setups: [...mortise.setups, ...tenon.setups],
+    prove: (modeller) => proveJoint(modeller, joint.id, kind, params, { tenoned: half('tenoned', tenon), mortised: half('mortised', mortise) }, shop),
+  };
+}
+
+/**
+ * The joint's kind, parameters and pieces as the figures see them: the median of each batch.
+ * @throws Error when a part it names is not in the job; the job file's checks let no such job in
+ */
+export function resolve(joint: Joint, job: Pick<Job, 'parts'>): { kind: JointKind; params: Record<string, unknown>; parts: Record<MemberName, Part>; members: Members } {
+  const partOf = (member: MemberName): Part => {
+    const part = job.parts.find((p) => p.id === joint[member].part);
+    if (!part) throw new Error(`${joint.name} names a part that is not in the job.`);
+    return part;
+  };
+  const parts = { tenoned: partOf('tenoned'), mortised: partOf('mortised') };
+  return {
+    kind: kindOf(joint.kind),
+    params: { ...joint.params },
+    parts,
+    members: { tenoned: pieceOf(parts.tenoned, 'median'), mortised: pieceOf(parts.mortised, 'median') },
+  };
+}
+
+function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<MemberName, Occurrence[]> {
+  const ends = (which: 'a' | 'b' | 'both') => (which === 'both' ? (['a', 'b'] as const) : ([which] as const));
+  const { tenoned, mortised } = joint;
+  const total = parts.mortised.quantity * mortised.perPiece;
+  return {
+    tenoned: ends(tenoned.ends).map((end) => ({ joint: joint.id, member: 'tenoned', part: tenoned.part, end, edge: 'reference', count: parts.tenoned.quantity })),
+    mortised: ends(mortised.ends).map((end, i, both) => ({
+      joint: joint.id,
+      member: 'mortised',
+      part: mortised.part,
+      end,
+      edge: mortised.edge,
+      count: both.length === 1 ? total : i === 0 ? Math.ceil(total / 2) : Math.floor(total / 2),
+    })),
+  };
+}
+
+/** As many tenons as mortises, of either hand. */
+function countAdvice(joint: Joint, { tenoned, mortised }: Record<MemberName, Occurrence[]>): Advice[] {
+  const sum = (list: Occurrence[]) => list.reduce((n, o) => n + o.count, 0);
+  const [tenons, mortises] = [sum(tenoned), sum(mortised)];
+  const warning = (id: string, title: string, reason: string): Advice => ({ id, dimension: 'count', level: 'warning', title: say(title), reason: say(reason) });
+  if (tenons !== mortises) return [warning('count', 'Counts differ', `${joint.name}: ${tenons} tenons, but ${mortises} mortises.`)];
+  const lone = tenoned.find((t) => sum(mortised.filter((m) => sameHand(t, m))) !== t.count);
+  return lone ? [warning('hand', 'Left and right parts', `${joint.name}: ${lone.count} tenons at end ${lone.end.toUpperCase()}, but not as many mortises of that hand. A part can be turned, not mirrored: lay half of them out from the other end.`)] : [];
+}
+
+/** One pass of an operation, pictured from the machine model's own placement. */
+export interface PassScene {
+  readonly pass: string;
+  readonly pictures: readonly ScenePicture[];
+  readonly figures: readonly LengthFigure[];
+}
+
+/**
+ * The pictures of an operation's card, a set for each pass that looks different.
+ * @throws Error when the operation's joint is not in the job
+ */
+export function scenesOf(operation: PlannedOperation, job: Job, shop: Shop, plan: Plan): PassScene[] {
+  const { setup } = operation;
+  const occurrence = setup.occurrences[0]!;
+  const joint = job.joints.find((j) => j.id === occurrence.joint);
+  if (!joint) throw new Error(`No joint “${occurrence.joint}” in this job.`);
+  const { kind, params, parts } = resolve(joint, job);
+  const piece = pieceOf(parts[occurrence.member], 'median');
+  const model = modelOf(setup.model);
+  const waste = kind.geometry(params, occurrence.member, piece, occurrence).mustBeEmpty;
+  const own = (s: Setup) => s.occurrences.some((o) => o.joint === occurrence.joint && o.member === occurrence.member);
+  const before = plan.operations.slice(0, plan.operations.findIndex((o) => o.id === operation.id)).map((o) => o.setup).filter(own);
+  const gone: Solid[] = before.flatMap((s) =>
+    s.passes.map((pass): Solid => {
+      const placement = modelOf(s.model).place(s, pass, s.occurrences.find((o) => o.joint === occurrence.joint)!, piece, shop);
+      return { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
+    }),
+  );
+  const shown = setup.passes.filter((p) => p.level === undefined);
+  return shown.map((pass) => {
+    const placement = model.place(setup, pass, occurrence, piece, shop);
+    return { pass: pass.id, pictures: drawScene(model, placement, setup, pass, [waste], gone), figures: setup.figures };
+  });
+}
+
+/** A short, stable fingerprint of plain data (FNV-1a, 32 bits): the same content gives the same text. */
+export function fingerprint(data: unknown): string {
+  let hash = 0x811c9dc5;
+  for (const char of JSON.stringify(data)) hash = Math.imul(hash ^ char.codePointAt(0)!, 0x01000193) >>> 0;
+  return hash.toString(16).padStart(8, '0');
+}

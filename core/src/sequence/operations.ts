@@ -1,0 +1,122 @@
+import type { MemberName } from '../joints/index.ts';
+import { say, type Sentence } from '../units/index.ts';
+import type { Setup, Stage } from '../setups/index.ts';
+
+/** A set-up with everything of the job that goes through it. */
+export interface Operation {
+  readonly setup: Setup;
+  /** Indices of operations that must be done before this one, with the rule that says so. */
+  readonly after: ReadonlyMap<number, HardRule>;
+  /** Pieces, or ends of pieces, that go through. */
+  readonly count: number;
+  readonly testCut: Sentence;
+}
+
+/** A rule no order may break. */
+export interface HardRule {
+  readonly id: string;
+  readonly words: string;
+  readonly before: (first: Setup, second: Setup, shouldersFirst: boolean) => boolean;
+}
+
+const memberOf = (setup: Setup): MemberName => setup.occurrences[0]!.member;
+const stages = (setup: Setup, stage: Stage, other: Setup, next: Stage) => setup.stage === stage && other.stage === next;
+
+/** What must come before what within one joint (common practice). */
+export const HARD_RULES: readonly HardRule[] = [
+  {
+    id: 'mortise-first',
+    words: 'The closed mortise comes first: its cutter has a fixed size, and the tenon is fitted to it.',
+    before: (a, b) => memberOf(a) === 'mortised' && memberOf(b) === 'tenoned',
+  },
+  {
+    id: 'rout-then-square',
+    words: 'The mortise is routed before its ends are squared.',
+    before: (a, b) => stages(a, 'mortise', b, 'square-ends'),
+  },
+  {
+    id: 'shoulders-first',
+    words: 'Shoulders before cheeks: the cheeks’ waste falls outside the blade, so the line stays crisp and nothing is trapped.',
+    before: (a, b, shouldersFirst) => shouldersFirst && stages(a, 'shoulders', b, 'cheeks'),
+  },
+  {
+    id: 'cheeks-first',
+    words: 'Cheeks before shoulders: their waste stands between blade and jig, and must not come loose there.',
+    before: (a, b, shouldersFirst) => !shouldersFirst && stages(a, 'cheeks', b, 'shoulders'),
+  },
+  {
+    id: 'round-last',
+    words: 'The tenon’s edges are rounded once its cheeks and shoulders are cut.',
+    before: (a, b) => (a.stage === 'cheeks' || a.stage === 'shoulders') && b.stage === 'round-edges',
+  },
+];
+
+/** The set-ups of one joint, in the order its routes give them. */
+export interface JointSetups {
+  readonly joint: string;
+  readonly shouldersFirst: boolean;
+  readonly setups: readonly Setup[];
+}
+
+/** All that makes two set-ups one: same gear, same figures as set, same faces. */
+export const signature = (s: Setup): string =>
+  JSON.stringify([
+    s.method, s.title, s.machine, s.cutter, s.guides,
+    s.figures.map((f) => [f.id, f.from, f.to, f.set.value.toFixed(4), f.acts]),
+    s.passes.map((p) => [p.id, p.seat, p.level?.toFixed(4)]),
+  ]); // prettier-ignore
+
+/**
+ * The job's set-ups, equal ones merged, with what must come before what. Equal set-ups stay apart where merging them
+ * would make two operations wait for each other.
+ */
+export function operationsOf(joints: readonly JointSetups[]): Operation[] {
+  const merged = build(joints, true);
+  return hasCycle(merged) ? build(joints, false) : merged;
+}
+
+function build(joints: readonly JointSetups[], merge: boolean): Operation[] {
+  const groups = new Map<string, number>();
+  const setups: Setup[] = [];
+  const after: Map<number, HardRule>[] = [];
+  for (const { setups: own, shouldersFirst } of joints) {
+    const indices = own.map((setup) => {
+      const key = merge ? signature(setup) : setup.id;
+      const found = groups.get(key);
+      if (found !== undefined) {
+        const kept = setups[found]!;
+        setups[found] = { ...kept, occurrences: [...kept.occurrences, ...setup.occurrences] };
+        return found;
+      }
+      groups.set(key, setups.length);
+      after.push(new Map());
+      return setups.push(setup) - 1;
+    });
+    own.forEach((first, i) =>
+      own.forEach((second, j) => {
+        const rule = i === j || indices[i] === indices[j] ? undefined : HARD_RULES.find((r) => r.before(first, second, shouldersFirst));
+        if (rule) after[indices[j]!]!.set(indices[i]!, rule);
+      }),
+    );
+  }
+  return setups.map((setup, i) => ({
+    setup,
+    after: after[i]!,
+    count: setup.occurrences.reduce((sum, o) => sum + o.count, 0),
+    testCut: say(
+      setup.model === 'bench' ? 'Try one on scrap or a spare first.' : 'Test cut on scrap of the same measured thickness; measure it before the first good piece.',
+    ),
+  }));
+}
+
+function hasCycle(operations: readonly Operation[]): boolean {
+  const state = new Uint8Array(operations.length);
+  const visit = (i: number): boolean => {
+    if (state[i]) return state[i] === 1;
+    state[i] = 1;
+    for (const before of operations[i]!.after.keys()) if (visit(before)) return true;
+    state[i] = 2;
+    return false;
+  };
+  return operations.some((_, i) => visit(i));
+}

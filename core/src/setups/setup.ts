@@ -1,0 +1,74 @@
+import type { MemberName } from '../joints/kind.ts';
+import type { PieceFace } from '../stock/index.ts';
+import type { Mm, Sentence } from '../units/index.ts';
+import type { DatumId, LengthFigure } from './figure.ts';
+
+/** A face of the piece as the card names it; the last three depend on which end or edge is being worked. */
+export type SeatFace = PieceFace | 'worked-end' | 'layout-end' | 'entry-edge';
+
+/** Which face of the piece meets which feature of the machine. */
+export type Seat = Readonly<Record<DatumId, SeatFace>>;
+
+/** Where the cutter goes once. `figures` says which of the set-up's figures stand for each of the machine's moves. */
+export interface Pass {
+  readonly id: string;
+  readonly words: Sentence;
+  readonly seat: Seat;
+  readonly figures: Readonly<Record<string, string>>;
+  /** Depth of this level where it isn't the whole figure. */
+  readonly level?: Mm;
+}
+
+/** Some pieces of one part that go through a set-up: which end of them, and how many. */
+export interface Occurrence {
+  readonly joint: string;
+  readonly member: MemberName;
+  readonly part: string;
+  readonly end: 'a' | 'b';
+  readonly edge: 'reference' | 'other';
+  readonly count: number;
+}
+
+export interface Caution {
+  readonly level: 'stop' | 'caution';
+  readonly text: Sentence;
+}
+
+/** One way a machine is set, and all that goes through it before it is touched again. */
+export interface Setup {
+  readonly id: string;
+  readonly method: string;
+  readonly title: string;
+  /** The machine model that turns the figures into removed wood. */
+  readonly model: string;
+  readonly carrier: string;
+  readonly machine: string | null;
+  readonly cutter: string | null;
+  readonly guides: readonly string[];
+  readonly effect: 'remove' | 'layout';
+  readonly stage: Stage;
+  readonly figures: readonly LengthFigure[];
+  readonly passes: readonly Pass[];
+  readonly occurrences: readonly Occurrence[];
+  readonly cautions: readonly Caution[];
+  readonly checks: readonly Sentence[];
+}
+
+/** What a set-up does to its half of the joint; the hard rules speak of these. */
+export type Stage = 'mortise' | 'square-ends' | 'shoulders' | 'cheeks' | 'round-edges';
+
+/** Why a shop can't cut it this way: plain words with the two numbers that clash, and the way out. */
+export interface Refusal {
+  readonly path: string;
+  readonly dimension: string;
+  readonly value?: Mm;
+  readonly bound?: Mm;
+  readonly message: Sentence;
+}
+
+/** @throws Error when the set-up has no such figure: machine models ask only for what their methods must give. */
+export function figureOf(setup: Setup, id: string): LengthFigure {
+  const found = setup.figures.find((f) => f.id === id);
+  if (!found) throw new Error(`Set-up ${setup.id} has no figure “${id}”.`);
+  return found;
+}

@@ -1,0 +1,92 @@
+import type { Body, Rigid, Vec2 } from '../solids/index.ts';
+import type { Piece } from '../stock/index.ts';
+import type { Occurrence } from '../setups/index.ts';
+import type { Mm } from '../units/index.ts';
+
+/** The pair put together: how it closes. */
+export interface Assembly {
+  readonly clearance: Mm;
+  /** Open shoulder, mm, because the tenon meets the bottom; 0 when it closes. */
+  readonly shoulderGap: Mm;
+  /** How far the faces are from where they should be, mm; positive: the tenoned piece lies deeper. */
+  readonly flushError: Mm;
+  /** Wood in the way of wood, mm³ and its greatest thickness in mm. */
+  readonly interference: { readonly volume: number; readonly depth: Mm };
+}
+
+interface Half {
+  readonly body: Body;
+  readonly sizes: Readonly<Record<string, Mm>>;
+  readonly piece: Piece;
+  readonly at: Occurrence;
+}
+
+/**
+ * Whether a tenon and a mortise are of one hand: a part can be turned, never mirrored. With faces flush and reference
+ * edges the same way, an a-end goes into a mortise laid out from end a, unless it enters the other edge.
+ */
+export const sameHand = (tenon: Pick<Occurrence, 'end'>, mortise: Pick<Occurrence, 'end' | 'edge'>): boolean =>
+  (tenon.end === mortise.end) === (mortise.edge === 'reference');
+
+/** Puts the cut tenon home in the cut mortise, centred in it as the wood would centre itself, shoulder to edge. */
+export function assemble(tenon: Half, mortise: Half, setBack: Mm): Assembly {
+  const t = tenon.sizes;
+  const m = mortise.sizes;
+  const size = (sizes: Readonly<Record<string, Mm>>, id: string) => sizes[id] ?? 0;
+  const length = size(t, 'tenonLength');
+  const shoulderGap = Math.max(0, length - size(m, 'mortiseDepth'));
+  const across = size(m, 'wall') + size(m, 'mortiseWidth') / 2 - size(t, 'faceShoulder') - size(t, 'tenonThickness') / 2;
+  const along = size(m, 'position') + size(m, 'mortiseLength') / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2;
+  const home = tenon.body.placed(homeOf(tenon, mortise, length - shoulderGap, across, along));
+  const clash = home.within(mortise.body);
+  const depth = clash.isEmpty() ? 0 : Math.max(...clash.parts().map((part) => thinnest(part)));
+  return {
+    clearance: size(m, 'mortiseWidth') - size(t, 'tenonThickness'),
+    shoulderGap,
+    flushError: across - setBack,
+    interference: { volume: clash.volume(), depth },
+  };
+}
+
+const thinnest = (body: Body): Mm => {
+  const { min, max } = body.bounds();
+  return Math.min(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
+};
+
+/** The tenoned piece's axes in the mortised piece's: length into depth, thickness along thickness, width along length. */
+function homeOf(tenon: Half, mortise: Half, length: Mm, across: Mm, along: Mm): Rigid {
+  const dx = tenon.at.end === 'a' ? -1 : 1;
+  const into = mortise.at.edge === 'reference' ? 1 : -1;
+  const on = mortise.at.end === 'a' ? 1 : -1;
+  const tipX = tenon.at.end === 'a' ? 0 : tenon.piece.length;
+  const surface = into > 0 ? 0 : mortise.piece.width;
+  const layout = on > 0 ? 0 : mortise.piece.length;
+  return {
+    rotation: [[0, 0, on], [0, 1, 0], [dx * into, 0, 0]], // prettier-ignore
+    shift: [layout + on * along, across, surface + into * (length - dx * tipX)],
+  };
+}
+
+/** A section through both, as (depth into the mortised piece from the edge, distance from its reference face). */
+export interface Section {
+  readonly mortised: readonly Vec2[][];
+  readonly tenoned: readonly Vec2[][];
+}
+
+/** The assembled pair cut through the middle of the joint, along the tenon and across its thickness. */
+export function sectionOf(tenon: Half, mortise: Half, window: Mm): Section {
+  const t = tenon.sizes;
+  const m = mortise.sizes;
+  const z = (t['edgeShoulder'] ?? 0) + (t['tenonWidth'] ?? 0) / 2;
+  const x = (m['position'] ?? 0) + (m['mortiseLength'] ?? 0) / 2;
+  const across = (m['wall'] ?? 0) + (m['mortiseWidth'] ?? 0) / 2 - (t['faceShoulder'] ?? 0) - (t['tenonThickness'] ?? 0) / 2;
+  const length = Math.min(t['tenonLength'] ?? 0, m['mortiseDepth'] ?? Infinity);
+  const fromTip = (px: number) => (tenon.at.end === 'a' ? px : tenon.piece.length - px);
+  const depth = (pz: number) => (mortise.at.edge === 'reference' ? pz : mortise.piece.width - pz);
+  const turned = mortise.body.placed({ rotation: [[0, 0, 1], [0, 1, 0], [-1, 0, 0]], shift: [0, 0, 0] }); // prettier-ignore
+  const at = mortise.at.end === 'a' ? x : mortise.piece.length - x;
+  return {
+    mortised: turned.slice(-at).map((ring) => ring.map(([pz, py]): Vec2 => [depth(pz), py])),
+    tenoned: tenon.body.slice(z).map((ring) => ring.map(([px, py]): Vec2 => [Math.max(length - fromTip(px), -window), py + across])),
+  };
+}

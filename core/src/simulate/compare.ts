@@ -1,0 +1,73 @@
+import type { Gauge, MemberGeometry } from '../joints/index.ts';
+import { add, length, scale, subtract, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
+import { pieceSolid, type Piece } from '../stock/index.ts';
+import type { Mm } from '../units/index.ts';
+import { nearestOn, normalOf, type Triangle } from './distance.ts';
+
+/** Wood left where it should be gone, or gone where it should be kept. */
+export interface Mismatch {
+  readonly sort: 'left' | 'gone';
+  /** mm³ */
+  readonly volume: number;
+  /** Greatest depth, mm, measured normal to the wanted face. */
+  readonly depth: Mm;
+  /** The wanted face's direction there, and the deepest place, in piece axes. */
+  readonly normal: Vec3;
+  readonly place: Vec3;
+}
+
+/** Depth below which cut and wanted wood count as the same: facets and floating numbers. */
+export const TOLERANCE: Mm = 0.005;
+
+/** Every lump of wood that is wrong, deepest first; those within the tolerance are not listed. */
+export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, piece: Piece): Mismatch[] {
+  const keep = modeller.solid(wanted.mustRemain);
+  const left = cut.within(modeller.solid(wanted.mustBeEmpty));
+  const gone = keep.minus(cut);
+  if (left.volume() + gone.volume() < 1e-4) return [];
+  const faces = madeFaces(keep.triangles(), piece);
+  const measure = (sort: Mismatch['sort']) => (lump: Body): Mismatch[] => {
+    const { depth, normal, place } = deepest(lump, faces);
+    return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
+  };
+  return [...left.parts().flatMap(measure('left')), ...gone.parts().flatMap(measure('gone'))].sort((a, b) => b.depth - a.depth);
+}
+
+/** The wanted faces that the joinery makes: all but those on the skin the piece already had. */
+function madeFaces(triangles: Triangle[], piece: Piece): Triangle[] {
+  const skin: [number, number][] = [[0, 0], [0, piece.length], [1, 0], [1, piece.thickness], [2, 0], [2, piece.width]]; // prettier-ignore
+  return triangles.filter((t) => !skin.some(([axis, at]) => t.every((p) => Math.abs(p[axis]! - at) < 1e-3)));
+}
+
+function deepest(lump: Body, faces: Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
+  const { min, max } = lump.bounds();
+  const sizes = subtract(max, min);
+  const finest = Math.min(...sizes) > 0.5 ? Math.max(...sizes) / 8 : undefined;
+  let found = { depth: 0, normal: [0, 0, 0] as Vec3, place: scale(add(min, max), 0.5) };
+  const seen = new Set<string>();
+  for (const corner of lump.triangles(finest).flat()) {
+    const key = corner.map((v) => v.toFixed(4)).join();
+    if (seen.has(key)) continue;
+    seen.add(key);
+    let depth = Infinity;
+    let face: Triangle | undefined;
+    for (const triangle of faces) {
+      const off = length(subtract(corner, nearestOn(triangle, corner)));
+      if (off < depth) [depth, face] = [off, triangle];
+    }
+    if (face && depth > found.depth) found = { depth, normal: normalOf(face), place: corner };
+  }
+  return found;
+}
+
+/** What a calliper reads at each gauge of a cut piece, mm. */
+export function callipers(modeller: Modeller, cut: Body, gauges: readonly Gauge[], piece: Piece): Record<string, Mm> {
+  const air = modeller.solid(pieceSolid(piece)).minus(cut);
+  const read = ({ bar, axis, measures }: Gauge): Mm => {
+    const found = (measures === 'wood' ? cut : air).within(modeller.solid(bar));
+    if (found.isEmpty()) return 0;
+    const { min, max } = found.bounds();
+    return max[axis] - min[axis];
+  };
+  return Object.fromEntries(gauges.map((g) => [g.dimension, read(g)]));
+}

@@ -1,0 +1,16 @@
+import type { Mm } from '../units/index.ts';
+
+/** Fit classes by face clearance, mm: each holds its lower bound. Values from memory of shop practice. */
+export const FIT_CLASSES = [
+  { id: 'rattles', from: 0.3, feel: 'falls out' },
+  { id: 'loose', from: 0.15, feel: 'slides and wobbles' },
+  { id: 'slip', from: 0.05, feel: 'pushed home by hand, room for glue' },
+  { id: 'snug', from: 0, feel: 'hand force, stands by itself' },
+  { id: 'tap', from: -0.05, feel: 'a few taps' },
+  { id: 'tight', from: -Infinity, feel: 'splits a thin wall; do not force' },
+] as const;
+
+export type FitClass = (typeof FIT_CLASSES)[number]['id'];
+
+/** The class a clearance falls in; half a micron is forgiven, so that 0.05 as computed is slip. */
+export const fitOf = (clearance: Mm): FitClass => FIT_CLASSES.find((c) => clearance >= c.from - 5e-4)!.id;

@@ -1,0 +1,5 @@
+export * from './virtualCut.ts';
+export * from './compare.ts';
+export * from './fit.ts';
+export * from './assemble.ts';
+export * from './proof.ts';

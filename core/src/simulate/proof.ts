@@ -1,0 +1,136 @@
+import type { JointKind, MemberName } from '../joints/index.ts';
+import { dot, type Body, type Modeller } from '../solids/index.ts';
+import { pieceOf, spreadOf, type Part, type Piece, type Sample } from '../stock/index.ts';
+import type { Acts, Occurrence, Setup } from '../setups/index.ts';
+import type { Shop } from '../tooling/index.ts';
+import type { Mm } from '../units/index.ts';
+import { assemble, sameHand, sectionOf, type Assembly, type Section } from './assemble.ts';
+import { callipers, compare, TOLERANCE, type Mismatch } from './compare.ts';
+import { fitOf, type FitClass } from './fit.ts';
+import { virtualCut, type Trapped } from './virtualCut.ts';
+
+/** One half of a joint with all that cuts it. */
+export interface HalfPlan {
+  readonly part: Part;
+  readonly setups: readonly Setup[];
+  readonly occurrences: readonly Occurrence[];
+}
+
+export interface Range {
+  readonly least: Mm;
+  readonly most: Mm;
+}
+
+export interface MemberProof {
+  /** What a calliper would read on the thinnest to the thickest piece. */
+  readonly sizes: Readonly<Record<string, Range>>;
+  /** On the median piece, the one the figures were computed from. */
+  readonly mismatches: readonly (Mismatch & { readonly allowed: Mm })[];
+  readonly trapped: readonly Trapped[];
+}
+
+export interface JointProof {
+  readonly joint: string;
+  readonly members: Readonly<Record<MemberName, MemberProof>>;
+  readonly clearance: Range;
+  readonly fit: { readonly loosest: FitClass; readonly tightest: FitClass };
+  readonly assembly: Assembly;
+  readonly section: Section;
+  /** Nothing is wrong beyond what the rounding of the figures explains, nothing is trapped, and the pair goes together. */
+  readonly good: boolean;
+}
+
+const AXES: readonly Acts[] = ['length', 'thickness', 'width'];
+
+/** How deep a mismatch the stated rounding of the figures explains, in the direction of its face, mm. */
+export function allowedDepth(setups: readonly Setup[], { normal }: Pick<Mismatch, 'normal'>): Mm {
+  const worst = (acts: Acts) => setups.flatMap((s) => s.figures).filter((f) => f.acts === acts).reduce((sum, f) => sum + Math.abs(f.set.error), 0);
+  return TOLERANCE + AXES.reduce((sum, acts, i) => sum + Math.abs(normal[i]!) * worst(acts), 0);
+}
+
+interface CutHalf {
+  readonly body: Body;
+  readonly sizes: Record<string, Mm>;
+  readonly piece: Piece;
+  readonly at: Occurrence;
+  readonly proof: Omit<MemberProof, 'sizes'>;
+}
+
+/**
+ * Cuts both halves of a joint virtually, on the least, the median and the greatest piece of the batch, compares the
+ * wood that is left with the joint that was asked for, and puts the pair together.
+ * @param asIs the tools as they truly are; by default as the shop believes them to be
+ */
+export function proveJoint<P extends object>(
+  modeller: Modeller,
+  joint: string,
+  kind: JointKind<P>,
+  params: P,
+  halves: Readonly<Record<MemberName, HalfPlan>>,
+  asIs: Shop,
+): JointProof {
+  return modeller.scope(() => {
+    const [tenonAt, mortiseAt] = pairOf(halves);
+    const cut = (member: MemberName, sample: Sample): CutHalf => {
+      const { part, setups } = halves[member];
+      const at = member === 'tenoned' ? tenonAt : mortiseAt;
+      const piece = pieceOf(part, sample);
+      const own = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
+      const { body, trapped } = virtualCut(modeller, own, at, piece, asIs);
+      const wanted = kind.geometry(params, member, piece, at);
+      const mismatches = compare(modeller, body, wanted, piece).map((m) => ({ ...m, allowed: allowedDepth(own, m) }));
+      return { body, sizes: callipers(modeller, body, wanted.gauges, piece), piece, at, proof: { mismatches, trapped } };
+    };
+    const all = (member: MemberName) => samplesOf(halves[member].part).map((sample) => cut(member, sample));
+    const [tenons, mortises] = [all('tenoned'), all('mortised')];
+    const [tenon, mortise] = [tenons[0]!, mortises[0]!];
+    const members = {
+      tenoned: { sizes: ranges(tenons), ...tenon.proof },
+      mortised: { sizes: ranges(mortises), ...mortise.proof },
+    };
+    const [t, m] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
+    const clearance = { least: m.least - t.most, most: m.most - t.least };
+    const assembly = assemble(tenon, mortise, kind.seat(params).setBack);
+    const explained = [tenon, mortise].every(({ proof }) => proof.mismatches.every((x) => x.depth <= x.allowed) && !proof.trapped.length);
+    const tight = Math.max(0, -assembly.clearance);
+    return {
+      joint,
+      members,
+      clearance,
+      fit: { loosest: fitOf(clearance.most), tightest: fitOf(clearance.least) },
+      assembly,
+      section: sectionOf(tenon, mortise, 60),
+      good: explained && assembly.shoulderGap <= TOLERANCE && assembly.interference.depth <= tight + TOLERANCE,
+    };
+  });
+}
+
+/** A tenon and a mortise of one hand, so that the pair can be put together. */
+function pairOf(halves: Readonly<Record<MemberName, HalfPlan>>): [Occurrence, Occurrence] {
+  const { tenoned, mortised } = halves;
+  for (const t of tenoned.occurrences) for (const m of mortised.occurrences) if (sameHand(t, m)) return [t, m];
+  const t = tenoned.occurrences[0]!;
+  return [t, { ...mortised.occurrences[0]!, end: t.end, edge: 'reference' }];
+}
+
+/** The median first; the extremes only where the batch has any. */
+function samplesOf(part: Part): Sample[] {
+  const varies = [part.thickness, part.width].some((size) => spreadOf(size).least < spreadOf(size).most);
+  return varies ? ['median', 'least', 'most'] : ['median'];
+}
+
+function ranges(cuts: readonly CutHalf[]): Record<string, Range> {
+  const names = Object.keys(cuts[0]!.sizes);
+  return Object.fromEntries(
+    names.map((name) => {
+      const values = cuts.map((c) => c.sizes[name] ?? 0);
+      return [name, { least: Math.min(...values), most: Math.max(...values) }];
+    }),
+  );
+}
+
+/** The direction in words that a mismatch's face looks. */
+export const facing = (mismatch: Pick<Mismatch, 'normal'>): Acts =>
+  AXES.reduce((best, acts, i) => (Math.abs(mismatch.normal[i]!) > Math.abs(dot(mismatch.normal, axisOf(best))) ? acts : best), 'length' as Acts);
+
+const axisOf = (acts: Acts): [number, number, number] => [acts === 'length' ? 1 : 0, acts === 'thickness' ? 1 : 0, acts === 'width' ? 1 : 0];

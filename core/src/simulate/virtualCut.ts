@@ -1,0 +1,68 @@
+import { modelOf, type Placement } from '../machines/index.ts';
+import { invert, type Body, type Modeller, type Solid, type Vec3 } from '../solids/index.ts';
+import { pieceSolid, type Piece } from '../stock/index.ts';
+import type { Occurrence, Setup } from '../setups/index.ts';
+import type { Shop } from '../tooling/index.ts';
+
+/** An off-cut that came loose where it can touch both the cutter and a fence, stop or jig. */
+export interface Trapped {
+  readonly setup: string;
+  readonly pass: string;
+  readonly between: string;
+}
+
+export interface Cut {
+  readonly body: Body;
+  readonly trapped: readonly Trapped[];
+  readonly offcuts: number;
+}
+
+/**
+ * Cuts a virtual piece with exactly the figures of the set-ups, in their order, with the tools as they are. What is no
+ * longer joined to the piece falls away after each pass. Runs inside a scope of the modeller.
+ * @param asIs the shop's tools as they truly are; the figures were computed from what the shop believes
+ */
+export function virtualCut(modeller: Modeller, setups: readonly Setup[], occurrence: Occurrence, piece: Piece, asIs: Shop): Cut {
+  let body = modeller.solid(pieceSolid(piece));
+  const trapped: Trapped[] = [];
+  let offcuts = 0;
+  for (const setup of setups) {
+    for (const pass of setup.passes) {
+      const placement = modelOf(setup.model).place(setup, pass, occurrence, piece, asIs);
+      const sweep: Solid = { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
+      const parts = body.minus(modeller.solid(sweep)).parts();
+      const kept = parts.reduce((a, b) => (b.volume() > a.volume() ? b : a));
+      for (const part of parts) {
+        if (part === kept || part.volume() < 1e-3) continue;
+        offcuts++;
+        const between = trappedBetween(modeller, part, placement);
+        if (between) trapped.push({ setup: setup.id, pass: pass.id, between });
+      }
+      body = kept;
+    }
+  }
+  return { body, trapped, offcuts };
+}
+
+const TOUCH = 1;
+
+/**
+ * What an off-cut is caught against, if it can touch the cutter and a fence, stop or jig at once. It may be anywhere
+ * along the feed that the cutter reaches, so bodies that stand on the table are felt for over that whole way.
+ */
+function trappedBetween(modeller: Modeller, offcut: Body, placement: Placement): string | undefined {
+  if (placement.feeds === 'tool') return undefined;
+  const loose = offcut.placed(placement.rigid).bounds();
+  const bodies = placement.bodies.map((b) => ({ ...b, bounds: modeller.solid(b.solid).bounds() }));
+  const cutter = bodies.find((b) => b.role === 'cutter')!;
+  const along = (min: Vec3, max: Vec3, by: number): { min: Vec3; max: Vec3 } => ({
+    min: [min[0], min[1] - by, min[2]],
+    max: [max[0], max[1] + by, max[2]],
+  });
+  const passing = along(loose.min, loose.max, (cutter.bounds.max[1] - cutter.bounds.min[1]) / 2);
+  if (!meets(passing, cutter.bounds)) return undefined;
+  return bodies.find((b) => ['fence', 'stop', 'jig'].includes(b.role) && meets(b.travels ? loose : passing, b.bounds))?.label;
+}
+
+const meets = (a: { min: Vec3; max: Vec3 }, b: { min: Vec3; max: Vec3 }): boolean =>
+  a.min.every((low, i) => low <= b.max[i]! + TOUCH && b.min[i]! <= a.max[i]! + TOUCH);

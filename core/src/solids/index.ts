@@ -1,0 +1,4 @@
+export * from './vector.ts';
+export * from './rigid.ts';
+export * from './solid.ts';
+export * from './modeller.ts';

@@ -1,0 +1,31 @@
+import { add, cross, dot, type Vec3 } from './vector.ts';
+
+/** A rigid placing: rows of the rotation, then the shift. Machine point = rotation · piece point + shift. */
+export interface Rigid {
+  readonly rotation: readonly [Vec3, Vec3, Vec3];
+  readonly shift: Vec3;
+}
+
+export const IDENTITY: Rigid = { rotation: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: [0, 0, 0] }; // prettier-ignore
+
+export const turn = (rotation: Rigid['rotation'], p: Vec3): Vec3 => [
+  dot(rotation[0], p),
+  dot(rotation[1], p),
+  dot(rotation[2], p),
+];
+
+export const place = (rigid: Rigid, p: Vec3): Vec3 => add(turn(rigid.rotation, p), rigid.shift);
+
+/** The placing that undoes this one. */
+export function invert({ rotation: [a, b, c], shift }: Rigid): Rigid {
+  const back: Rigid['rotation'] = [
+    [a[0], b[0], c[0]],
+    [a[1], b[1], c[1]],
+    [a[2], b[2], c[2]],
+  ];
+  const s = turn(back, shift);
+  return { rotation: back, shift: [-s[0], -s[1], -s[2]] };
+}
+
+/** +1 for a turn, -1 for a mirror: a piece can be turned, never mirrored. */
+export const handedness = ([a, b, c]: Rigid['rotation']): number => Math.sign(dot(cross(a, b), c));

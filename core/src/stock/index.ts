@@ -1,0 +1,2 @@
+export * from './part.ts';
+export * from './piece.ts';

@@ -1,0 +1,16 @@
+import type { Mm } from '../units/index.ts';
+import { toolsOf, type Shop } from './shop.ts';
+
+/** All that a joint kind learns of a shop: which mortises can be made. */
+export interface Available {
+  /** Mortise widths a cutter makes in one pass, least first, each with its deepest reach. */
+  readonly mortiseWidths: readonly { readonly width: Mm; readonly reach: Mm }[];
+  readonly targetClearance: Mm;
+}
+
+export const availableIn = (shop: Shop): Available => ({
+  mortiseWidths: toolsOf(shop, 'router-cutter')
+    .map((cutter) => ({ width: cutter.diameter, reach: cutter.cuttingLength }))
+    .sort((a, b) => a.width - b.width),
+  targetClearance: shop.targetClearance,
+});

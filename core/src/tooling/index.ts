@@ -1,0 +1,2 @@
+export * from './shop.ts';
+export * from './available.ts';

@@ -1,0 +1,5 @@
+export * from './length.ts';
+export * from './roundTo.ts';
+export * from './parseLength.ts';
+export * from './formatLength.ts';
+export * from './sentence.ts';
