@@ -7,7 +7,7 @@ import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, sameHand, type JointProof } from './simulate/index.ts';
 import { invert, type Modeller, type Solid } from './solids/index.ts';
 import { pieceOf, type Part } from './stock/index.ts';
-import { availableIn, type Shop } from './tooling/index.ts';
+import { availableIn, shopIn, type Shop } from './tooling/index.ts';
 import { say, type Sentence } from './units/index.ts';
 import { VERSION } from './version.ts';
 
@@ -51,7 +51,8 @@ export interface Plan {
  * Plans a whole job: geometry, routes, set-ups at the shop's graduation, equal ones merged, run order, and, with a
  * modeller, the proof of every joint. Same input, same plan.
  */
-export function planJob(job: Job, shop: Shop, modeller?: Modeller): Plan {
+export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
+  const shop = shopIn(chest, job.units);
   const drafts = job.joints.map((joint) => draftJoint(joint, job, shop));
   const operations = operationsOf(drafts.map(({ plan, setups }) => ({ joint: plan.joint, shouldersFirst: plan.shouldersFirst, setups })));
   const order = runOrder(operations);
@@ -64,7 +65,7 @@ export function planJob(job: Job, shop: Shop, modeller?: Modeller): Plan {
   });
   const idOf = (index: number) => `op-${place.get(index)! + 1}`;
   return {
-    stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(shop) },
+    stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
     joints,
     operations: order.map((index): PlannedOperation => {
       const { setup, count, testCut, after } = operations[index]!;
@@ -173,7 +174,8 @@ export interface PassScene {
  * The pictures of an operation's card, a set for each pass that looks different.
  * @throws Error when the operation's joint is not in the job
  */
-export function scenesOf(operation: PlannedOperation, job: Job, shop: Shop, plan: Plan): PassScene[] {
+export function scenesOf(operation: PlannedOperation, job: Job, chest: Shop, plan: Plan): PassScene[] {
+  const shop = shopIn(chest, job.units);
   const { setup } = operation;
   const occurrence = setup.occurrences[0]!;
   const joint = job.joints.find((j) => j.id === occurrence.joint);

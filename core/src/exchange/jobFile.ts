@@ -21,6 +21,8 @@ export interface Joint {
 export interface Job {
   readonly name: string;
   readonly notes: string;
+  /** Unit the job is drawn and set in, whatever the shop's own. */
+  readonly units: 'mm' | 'in';
   readonly parts: readonly Part[];
   readonly joints: readonly Joint[];
 }

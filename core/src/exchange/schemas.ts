@@ -83,6 +83,7 @@ export const shopSchema = Joi.object<Shop>({
 export const jobSchema = Joi.object<Job>({
   name: name(),
   notes: Joi.string().allow('').max(5000).required(),
+  units: Joi.string().valid('mm', 'in').required(),
   parts: Joi.array().items(partSchema).max(2000).unique('id').required(),
   joints: Joi.array().items(jointSchema).max(2000).unique('id').required(),
 }).required();

@@ -2,6 +2,7 @@ import type { Body, Rigid, Vec2 } from '../solids/index.ts';
 import type { Piece } from '../stock/index.ts';
 import type { Occurrence } from '../setups/index.ts';
 import type { Mm } from '../units/index.ts';
+import { deepest, madeFaces, SPECK } from './compare.ts';
 
 /** The pair put together: how it closes. */
 export interface Assembly {
@@ -10,7 +11,7 @@ export interface Assembly {
   readonly shoulderGap: Mm;
   /** How far the faces are from where they should be, mm; positive: the tenoned piece lies deeper. */
   readonly flushError: Mm;
-  /** Wood in the way of wood, mm³ and its greatest thickness in mm. */
+  /** Wood in the way of wood, mm³, and how deep it reaches into the other piece, mm. */
   readonly interference: { readonly volume: number; readonly depth: Mm };
 }
 
@@ -39,19 +40,16 @@ export function assemble(tenon: Half, mortise: Half, setBack: Mm): Assembly {
   const along = size(m, 'position') + size(m, 'mortiseLength') / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2;
   const home = tenon.body.placed(homeOf(tenon, mortise, length - shoulderGap, across, along));
   const clash = home.within(mortise.body);
-  const depth = clash.isEmpty() ? 0 : Math.max(...clash.parts().map((part) => thinnest(part)));
+  const lumps = clash.volume() < SPECK ? [] : clash.parts().filter((lump) => lump.volume() >= SPECK);
+  const faces = lumps.length ? madeFaces(mortise.body.triangles(), mortise.piece) : [];
+  const depth = Math.max(0, ...lumps.map((lump) => deepest(lump, faces).depth));
   return {
     clearance: size(m, 'mortiseWidth') - size(t, 'tenonThickness'),
     shoulderGap,
     flushError: across - setBack,
-    interference: { volume: clash.volume(), depth },
+    interference: { volume: depth ? clash.volume() : 0, depth },
   };
 }
-
-const thinnest = (body: Body): Mm => {
-  const { min, max } = body.bounds();
-  return Math.min(max[0] - min[0], max[1] - min[1], max[2] - min[2]);
-};
 
 /** The tenoned piece's axes in the mortised piece's: length into depth, thickness along thickness, width along length. */
 function homeOf(tenon: Half, mortise: Half, length: Mm, across: Mm, along: Mm): Rigid {

@@ -19,45 +19,68 @@ export interface Mismatch {
 /** Depth below which cut and wanted wood count as the same: facets and floating numbers. */
 export const TOLERANCE: Mm = 0.005;
 
+/** Volume, mm³, of what floating numbers leave behind: too little to be as deep as the tolerance anywhere. */
+export const SPECK = 1e-5;
+
 /** Every lump of wood that is wrong, deepest first; those within the tolerance are not listed. */
 export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, piece: Piece): Mismatch[] {
   const keep = modeller.solid(wanted.mustRemain);
-  const left = cut.within(modeller.solid(wanted.mustBeEmpty));
-  const gone = keep.minus(cut);
-  if (left.volume() + gone.volume() < 1e-4) return [];
-  const faces = madeFaces(keep.triangles(), piece);
-  const measure = (sort: Mismatch['sort']) => (lump: Body): Mismatch[] => {
-    const { depth, normal, place } = deepest(lump, faces);
-    return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
+  const empty = modeller.solid(wanted.mustBeEmpty);
+  const measure = (sort: Mismatch['sort'], wrong: Body, bounded: Body): Mismatch[] => {
+    if (wrong.volume() < SPECK) return [];
+    const faces = madeFaces(bounded.triangles(), piece);
+    return wrong.parts().flatMap((lump) => {
+      if (lump.volume() < SPECK) return [];
+      const { depth, normal, place } = deepest(lump, faces);
+      return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
+    });
   };
-  return [...left.parts().flatMap(measure('left')), ...gone.parts().flatMap(measure('gone'))].sort((a, b) => b.depth - a.depth);
+  return [...measure('left', cut.within(empty), empty), ...measure('gone', keep.minus(cut), keep)].sort((a, b) => b.depth - a.depth);
 }
 
 /** The wanted faces that the joinery makes: all but those on the skin the piece already had. */
-function madeFaces(triangles: Triangle[], piece: Piece): Triangle[] {
+export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangle[] {
   const skin: [number, number][] = [[0, 0], [0, piece.length], [1, 0], [1, piece.thickness], [2, 0], [2, piece.width]]; // prettier-ignore
   return triangles.filter((t) => !skin.some(([axis, at]) => t.every((p) => Math.abs(p[axis]! - at) < 1e-3)));
 }
 
-function deepest(lump: Body, faces: Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
+/** The point of a lump farthest from the faces, mm, and the direction of the face it is farthest from. */
+export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
   const { min, max } = lump.bounds();
   const sizes = subtract(max, min);
   const finest = Math.min(...sizes) > 0.5 ? Math.max(...sizes) / 8 : undefined;
   let found = { depth: 0, normal: [0, 0, 0] as Vec3, place: scale(add(min, max), 0.5) };
   const seen = new Set<string>();
+  const boxed = faces.map((face) => ({ face, box: boxOf(face) }));
   for (const corner of lump.triangles(finest).flat()) {
     const key = corner.map((v) => v.toFixed(4)).join();
     if (seen.has(key)) continue;
     seen.add(key);
     let depth = Infinity;
     let face: Triangle | undefined;
-    for (const triangle of faces) {
+    for (const { face: triangle, box } of boxed) {
+      if (outside(box, corner) >= depth) continue;
       const off = length(subtract(corner, nearestOn(triangle, corner)));
       if (off < depth) [depth, face] = [off, triangle];
     }
     if (face && depth > found.depth) found = { depth, normal: normalOf(face), place: corner };
   }
   return found;
+}
+
+type Bounds = { readonly min: Vec3; readonly max: Vec3 };
+
+const boxOf = ([a, b, c]: Triangle): Bounds => ({
+  min: [Math.min(a[0], b[0], c[0]), Math.min(a[1], b[1], c[1]), Math.min(a[2], b[2], c[2])],
+  max: [Math.max(a[0], b[0], c[0]), Math.max(a[1], b[1], c[1]), Math.max(a[2], b[2], c[2])],
+});
+
+/** Least distance from a point to a box; 0 inside. */
+function outside({ min, max }: Bounds, p: Vec3): number {
+  const x = Math.max(min[0] - p[0], 0, p[0] - max[0]);
+  const y = Math.max(min[1] - p[1], 0, p[1] - max[1]);
+  const z = Math.max(min[2] - p[2], 0, p[2] - max[2]);
+  return Math.sqrt(x * x + y * y + z * z);
 }
 
 /** What a calliper reads at each gauge of a cut piece, mm. */

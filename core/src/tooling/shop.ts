@@ -1,4 +1,4 @@
-import type { LengthStyle, Mm } from '../units/index.ts';
+import { IMPERIAL, INCH, METRIC, type LengthStyle, type Mm } from '../units/index.ts';
 
 type Side = 'left' | 'right';
 
@@ -113,6 +113,13 @@ export interface Shop {
   readonly targetClearance: Mm;
   readonly tools: readonly Tool[];
 }
+
+/** Finest step a shop sets in the unit that isn't its own: a calliper's 0.05 mm, or two thousandths of an inch. */
+const OTHER_GRADUATION = { mm: 0.05, in: INCH / 500 };
+
+/** The shop working in the given unit: its own style and graduation where the unit is its own. */
+export const shopIn = (shop: Shop, units: 'mm' | 'in'): Shop =>
+  shop.style.system === units ? shop : { ...shop, style: { ...(units === 'mm' ? METRIC : IMPERIAL), decimal: shop.style.decimal }, graduation: OTHER_GRADUATION[units] };
 
 /** The shop's tools of a kind, in the order of its chest. */
 export const toolsOf = <K extends ToolKind>(shop: Shop, kind: K): ToolOf<K>[] =>

@@ -1,0 +1,3 @@
+export * from './modeller.ts';
+export * from './shops.ts';
+export * from './jobs.ts';

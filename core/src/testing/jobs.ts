@@ -1,0 +1,51 @@
+import type { BlindParams } from '../joints/index.ts';
+import type { Job } from '../exchange/index.ts';
+
+/** The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
+export const WORKED: BlindParams = {
+  mortiseWidth: 8,
+  faceClearance: 0,
+  faceShoulder: 7,
+  tenonWidth: 50,
+  edgeShoulder: 10,
+  tenonLength: 30,
+  endClearance: 0,
+  bottomClearance: 2,
+  setBack: 0,
+  position: 40,
+  corners: 'rounded',
+};
+
+export interface JobShape {
+  readonly params?: Partial<BlindParams>;
+  readonly rail?: { thickness?: number; width?: number; measured?: readonly number[] };
+  readonly stile?: { thickness?: number; width?: number };
+  readonly routes?: { tenoned?: string; mortised?: string };
+  readonly ends?: 'a' | 'b' | 'both';
+  readonly edge?: 'reference' | 'other';
+}
+
+/** One rail, one stile, one blind joint. */
+export function jobWith({ params, rail, stile, routes, ends = 'both', edge = 'reference' }: JobShape = {}): Job {
+  const other = { a: 'b', b: 'a', both: 'both' } as const;
+  return {
+    name: 'Worked',
+    notes: '',
+    units: 'mm',
+    parts: [
+      { id: 'rail', name: 'Rail', quantity: 2, length: 600, thickness: { nominal: rail?.thickness ?? 22, measured: rail?.measured ?? [] }, width: { nominal: rail?.width ?? 70, measured: [] } },
+      { id: 'stile', name: 'Stile', quantity: ends === 'both' ? 4 : 2, length: 900, thickness: { nominal: stile?.thickness ?? 22, measured: [] }, width: { nominal: stile?.width ?? 45, measured: [] } },
+    ],
+    joints: [
+      {
+        id: 'joint',
+        name: 'Rail into stile',
+        kind: 'blind',
+        tenoned: { part: 'rail', ends },
+        mortised: { part: 'stile', ends: edge === 'reference' ? ends : other[ends], edge, perPiece: 1 },
+        params: { ...WORKED, ...params },
+        routes: routes ?? {},
+      },
+    ],
+  };
+}

@@ -1,0 +1,5 @@
+#!/usr/bin/env node
+import { register } from 'tsx/esm/api';
+
+register();
+await import('../src/cli.ts');

@@ -1,0 +1,68 @@
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { pinoHttp } from 'pino-http';
+import type { Logger } from 'pino';
+import type { DataSource } from 'typeorm';
+import { MAX_JOB_BYTES, VERSION } from '@velk/core';
+import { jobStore } from '../store/jobs.ts';
+import { shopStore } from '../store/shops.ts';
+import type { Planner } from '../work/planner.ts';
+import { guardDepth, guardHost } from './guard.ts';
+import { jobRoutes } from './jobs.ts';
+import { openapi } from './openapi.ts';
+import { planRoutes } from './plan.ts';
+import { problems, sendProblem } from './problem.ts';
+import { shopRoutes } from './shop.ts';
+
+export interface AppParts {
+  readonly source: DataSource;
+  readonly planner: Planner;
+  readonly hosts: readonly string[];
+  readonly logger: Logger;
+  /** Folder of the built web application; none in tests of the API alone. */
+  readonly web?: string;
+}
+
+/** The whole server: guards, API, and the built application for every other address. */
+export function createApp({ source, planner, hosts, logger, web }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') } }));
+  app.use(
+    helmet({
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:'],
+          workerSrc: ["'self'", 'blob:'],
+          upgradeInsecureRequests: null,
+        },
+      },
+    }),
+  );
+  app.use(guardHost(hosts));
+  app.use('/api', express.json({ limit: MAX_JOB_BYTES, strict: true }), guardDepth, (_req, res, next) => {
+    res.set('Cache-Control', 'no-store');
+    next();
+  });
+  const jobs = jobStore(source);
+  const shops = shopStore(source);
+  app.get('/api/health', async (_req, res) => {
+    await source.query('SELECT 1');
+    res.json({ status: 'ok', velk: VERSION });
+  });
+  app.get('/api/openapi.json', (_req, res) => void res.json(openapi()));
+  app.use('/api/jobs', jobRoutes(jobs, shops));
+  app.use('/api/shop', shopRoutes(shops));
+  app.use('/api/plan', planRoutes(planner));
+  app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));
+  if (web) {
+    app.use(express.static(web, { index: false, setHeaders: (res, path) => void res.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache') }));
+    app.get('/{*path}', (_req, res) => res.sendFile('index.html', { root: web }));
+  }
+  app.use(problems);
+  return app;
+}

@@ -1,0 +1,79 @@
+import { Router } from 'express';
+import Joi from 'joi';
+import { checkJobFile, jobSchema, JOB_FORMAT, JOB_VERSION, referencesIn, type Job } from '@velk/core';
+import type { JobStore } from '../store/jobs.ts';
+import type { ShopStore } from '../store/shops.ts';
+import { sendProblem } from './problem.ts';
+import { validated } from './validated.ts';
+
+export const saveSchema = Joi.object<{ version: number; job: Job }>({ version: Joi.number().integer().min(1).required(), job: jobSchema }).required();
+export const createSchema = Joi.object<{ job: Job }>({ job: jobSchema }).required();
+const uuid = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
+
+/** Jobs: list, make, read, save with a version, revisions and their restoring, import and export as job files. */
+export function jobRoutes(jobs: JobStore, shops: ShopStore): Router {
+  const router = Router();
+  const missing = 'There is no such job.';
+  router.param('id', (_req, res, next, id: string) => (uuid.test(id) ? next() : sendProblem(res, 404, missing)));
+  const who = async (device: string | undefined) => (device && uuid.test(device) && (await shops.deviceName(device))) || 'An unnamed device';
+  const shopOrThrow = async () => {
+    const shop = await shops.first();
+    if (!shop) throw new Error('The database has no shop.');
+    return shop;
+  };
+
+  router.get('/', async (_req, res) => {
+    res.json(await jobs.list((await shopOrThrow()).id));
+  });
+
+  router.post('/', async (req, res) => {
+    const body = validated(createSchema, req.body, res);
+    if (!body || unreferenced(body.job, res)) return;
+    res.status(201).json(await jobs.create((await shopOrThrow()).id, body.job, await who(req.get('x-velk-device'))));
+  });
+
+  router.post('/import', async (req, res) => {
+    const checked = checkJobFile(req.body);
+    if (!checked.ok) return sendProblem(res, 422, `${checked.errors[0]!.path} ${checked.errors[0]!.message}.`, { errors: checked.errors });
+    res.status(201).json(await jobs.create((await shopOrThrow()).id, checked.value.job, await who(req.get('x-velk-device'))));
+  });
+
+  router.get('/:id', async (req, res) => {
+    const found = await jobs.find(req.params.id);
+    if (!found) return sendProblem(res, 404, missing);
+    res.json(found);
+  });
+
+  router.put('/:id', async (req, res) => {
+    const body = validated(saveSchema, req.body, res);
+    if (!body || unreferenced(body.job, res)) return;
+    const saved = await jobs.save(req.params.id, body.version, body.job, await who(req.get('x-velk-device')));
+    if (!saved) return sendProblem(res, 404, missing);
+    res.json(saved);
+  });
+
+  router.get('/:id/file', async (req, res) => {
+    const found = await jobs.find(req.params.id);
+    if (!found) return sendProblem(res, 404, missing);
+    res.json({ format: JOB_FORMAT, version: JOB_VERSION, job: found.job, shop: (await shopOrThrow()).data });
+  });
+
+  router.get('/:id/revisions', async (req, res) => {
+    res.json(await jobs.revisions(req.params.id));
+  });
+
+  router.post('/:id/revisions/:version/restore', async (req, res) => {
+    const old = await jobs.revision(req.params.id, Number(req.params.version) || 0);
+    const now = await jobs.find(req.params.id);
+    if (!old || !now) return sendProblem(res, 404, 'There is no such revision.');
+    res.json(await jobs.save(req.params.id, now.version, old, await who(req.get('x-velk-device'))));
+  });
+
+  return router;
+}
+
+function unreferenced(job: Job, res: Parameters<typeof sendProblem>[0]): boolean {
+  const errors = referencesIn({ job, shop: { tools: [] } as never });
+  if (errors.length) sendProblem(res, 422, `${errors[0]!.path} ${errors[0]!.message}.`, { errors });
+  return errors.length > 0;
+}

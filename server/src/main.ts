@@ -1,0 +1,35 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { createApp } from './api/app.ts';
+import { readConfig } from './config.ts';
+import { openStore } from './store/dataSource.ts';
+import { loadDemo } from './store/demo.ts';
+import { jobStore } from './store/jobs.ts';
+import { shopStore } from './store/shops.ts';
+import { startPlanner } from './work/planner.ts';
+
+const config = readConfig(process.env);
+const logger = pino({ level: process.env['VELK_LOG'] ?? 'warn' });
+const source = await openStore(config.databaseUrl);
+if (config.demo) await loadDemo(shopStore(source), jobStore(source));
+const web = fileURLToPath(new URL('../../web/dist', import.meta.url));
+const planner = startPlanner();
+const app = createApp({ source, planner, hosts: config.hosts, logger, ...(existsSync(web) && { web }) });
+
+const server = app.listen(config.port, config.host, (error?: Error) => {
+  if (error) {
+    console.error(`Port ${config.port} can't be used: ${error.message}. PORT=… npm start takes another.`);
+    process.exit(1);
+  }
+  const address = server.address();
+  const port = typeof address === 'object' && address ? address.port : config.port;
+  console.log(`Velk is at http://${config.host}:${port}`);
+});
+
+const stop = () => {
+  server.close(() => void Promise.all([planner.stop(), source.destroy()]).then(() => process.exit(0)));
+  server.closeAllConnections();
+};
+process.on('SIGTERM', stop);
+process.on('SIGINT', stop);

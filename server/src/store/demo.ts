@@ -1,0 +1,26 @@
+import { readFile } from 'node:fs/promises';
+import { readJobFile, type JobFile } from '@velk/core';
+import type { JobStore } from './jobs.ts';
+import type { ShopStore } from './shops.ts';
+
+const FILES = ['looms.velk-job.json', 'racks.velk-job.json'];
+
+/** @throws Error when a demo file can't be read: it ships with Velk and is checked by the tests */
+export async function readDemo(): Promise<JobFile[]> {
+  return Promise.all(
+    FILES.map(async (name) => {
+      const read = readJobFile(await readFile(new URL(`../../../demo/${name}`, import.meta.url), 'utf8'));
+      if (!read.ok) throw new Error(`demo/${name}: ${read.errors.map((e) => `${e.path} ${e.message}`).join('; ')}`);
+      return read.value;
+    }),
+  );
+}
+
+/** Loads the demo shop and its jobs into an empty database; leaves any other alone. */
+export async function loadDemo(shops: ShopStore, jobs: JobStore): Promise<boolean> {
+  if (await shops.first()) return false;
+  const files = await readDemo();
+  const shop = await shops.create(files[0]!.shop);
+  for (const { job } of [...files].reverse()) await jobs.create(shop.id, job, 'Demo');
+  return true;
+}

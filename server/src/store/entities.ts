@@ -1,0 +1,85 @@
+import { EntitySchema } from 'typeorm';
+import type { Job, Joint, Part, Shop } from '@velk/core';
+
+export interface ShopRow {
+  id: string;
+  name: string;
+  data: Shop;
+  version: number;
+}
+
+export interface DeviceRow {
+  id: string;
+  shopId: string;
+  name: string;
+}
+
+export interface JobRow {
+  id: string;
+  shopId: string;
+  name: string;
+  notes: string;
+  units: 'mm' | 'in';
+  version: number;
+  updatedAt: Date;
+  updatedBy: string;
+}
+
+/** Parts and joints keep their place in the job and, checked on the way in, the rest of what they are. */
+interface Held<T> {
+  jobId: string;
+  id: string;
+  position: number;
+  data: T;
+}
+export type PartRow = Held<Part>;
+export type JointRow = Held<Joint> & { kind: string };
+
+export interface RevisionRow {
+  jobId: string;
+  version: number;
+  savedAt: Date;
+  savedBy: string;
+  data: Job;
+}
+
+const uuid = { type: 'uuid', primary: true } as const;
+const text = { type: 'text' } as const;
+const integer = { type: 'integer' } as const;
+const shopId = { type: 'uuid', name: 'shop_id' } as const;
+const jobKey = { type: 'uuid', primary: true, name: 'job_id' } as const;
+
+export const ShopEntity = new EntitySchema<ShopRow>({ name: 'shop', columns: { id: uuid, name: text, data: { type: 'jsonb' }, version: integer } });
+
+export const DeviceEntity = new EntitySchema<DeviceRow>({ name: 'device', columns: { id: uuid, shopId, name: text } });
+
+export const JobEntity = new EntitySchema<JobRow>({
+  name: 'job',
+  columns: {
+    id: uuid,
+    shopId,
+    name: text,
+    notes: text,
+    units: text,
+    version: integer,
+    updatedAt: { type: 'timestamptz', name: 'updated_at' },
+    updatedBy: { ...text, name: 'updated_by' },
+  },
+});
+
+const held = { jobId: jobKey, id: { ...text, primary: true }, position: integer, data: { type: 'jsonb' } } as const;
+export const PartEntity = new EntitySchema<PartRow>({ name: 'part', columns: held });
+export const JointEntity = new EntitySchema<JointRow>({ name: 'joint', columns: { ...held, kind: text } });
+
+export const RevisionEntity = new EntitySchema<RevisionRow>({
+  name: 'revision',
+  columns: {
+    jobId: jobKey,
+    version: { ...integer, primary: true },
+    savedAt: { type: 'timestamptz', name: 'saved_at' },
+    savedBy: { ...text, name: 'saved_by' },
+    data: { type: 'jsonb' },
+  },
+});
+
+export const ENTITIES = [ShopEntity, DeviceEntity, JobEntity, PartEntity, JointEntity, RevisionEntity];

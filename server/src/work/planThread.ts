@@ -1,0 +1,13 @@
+import { parentPort } from 'node:worker_threads';
+import { planJob, type JobFile } from '@velk/core';
+import { nodeModeller } from './modeller.ts';
+
+const modeller = await nodeModeller();
+
+parentPort!.on('message', ({ id, file }: { id: number; file: JobFile }) => {
+  try {
+    parentPort!.postMessage({ id, plan: planJob(file.job, file.shop, modeller) });
+  } catch (error) {
+    parentPort!.postMessage({ id, error: error instanceof Error ? error.message : String(error) });
+  }
+});
