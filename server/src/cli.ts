@@ -1,6 +1,6 @@
 import { readFile, stat } from 'node:fs/promises';
 import { Command } from 'commander';
-import { formatLength, METRIC, MAX_JOB_BYTES, planJob, readJobFile, shopIn, speak, VERSION, type JobFile, type Plan } from '@velk/core';
+import { formatFigure, MAX_JOB_BYTES, modelOf, planJob, readJobFile, shopIn, speak, VERSION, type JobFile, type Plan } from '@velk/core';
 import { nodeModeller } from './work/modeller.ts';
 
 /** Exit codes: 0 all is well, 1 the plan has errors, 2 the file can't be used. */
@@ -64,9 +64,10 @@ function inWords(file: JobFile, plan: Plan): string {
   const lines = [file.job.name, ...errorsOf(file, plan)];
   plan.operations.forEach(({ setup, count, testCut }, i) => {
     lines.push('', `${i + 1}. ${setup.title} (${count})`);
-    for (const f of setup.figures) lines.push(`   ${f.name}: ${formatLength(f.set.value, { ...style, graduation: style.system === 'mm' ? 0.01 : style.graduation })}, ${f.from} to ${f.to}`);
+    const words = modelOf(setup.model).datums;
+    for (const f of setup.figures) lines.push(`   ${f.name}: ${formatFigure(f.set.value, style)}, from ${words[f.from]} to ${words[f.to]}`);
     for (const pass of setup.passes) lines.push(`   - ${speak(pass.words, style)}`);
-    lines.push(`   ${speak(testCut, METRIC)}`);
+    lines.push(`   ${speak(testCut, style)}`);
   });
   for (const joint of plan.joints) {
     const name = file.job.joints.find((j) => j.id === joint.joint)!.name;

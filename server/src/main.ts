@@ -33,3 +33,5 @@ const stop = () => {
 };
 process.on('SIGTERM', stop);
 process.on('SIGINT', stop);
+/** The start script is gone: so is the reason to run. */
+process.on('disconnect', stop);

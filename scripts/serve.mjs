@@ -1,0 +1,77 @@
+// The database and the server, kept up until this program ends. Used by start, dev and screenshots.
+import { spawn } from 'node:child_process';
+import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { dataFolder, freePort, isRunning, startCluster, stopCluster } from './cluster.mjs';
+import { alive, alone, root } from './dependencies.mjs';
+
+/** The address of the database: DATABASE_URL where it is set, else Velk's own cluster, watched over and restarted. */
+export async function openDatabase() {
+  if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, close: () => undefined };
+  const folder = dataFolder();
+  mkdirSync(join(folder, 'running'), { recursive: true });
+  const mark = join(folder, 'running', String(process.pid));
+  writeFileSync(mark, '');
+  const url = await alone(`cluster ${folder}`, () => startCluster(folder));
+  const watch = setInterval(() => {
+    if (isRunning(folder)) return;
+    console.log('The database stopped; starting it again.');
+    void alone(`cluster ${folder}`, () => startCluster(folder)).catch((error) => console.error(`The database does not start: ${error.message}`));
+  }, 2000);
+  return {
+    url,
+    close: () => {
+      clearInterval(watch);
+      rmSync(mark, { force: true });
+      const others = readdirSync(join(folder, 'running')).filter((pid) => alive(Number(pid)) || void rmSync(join(folder, 'running', pid)));
+      if (others.length === 0 && existsSync(folder)) stopCluster(folder);
+    },
+  };
+}
+
+/** Starts the server and starts it again if it is killed; it ends with this program. */
+export async function keepServer(url, { watch = false } = {}) {
+  const port = process.env.PORT ?? String(await freePort(4180));
+  let stopping = false;
+  let child;
+  const start = () => {
+    child = spawn(process.execPath, [...(watch ? ['--watch'] : []), '--import', 'tsx', 'server/src/main.ts'], {
+      cwd: root,
+      env: { ...process.env, DATABASE_URL: url, PORT: port },
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    });
+    child.on('exit', (code, signal) => {
+      if (stopping) return;
+      if (signal) {
+        console.log('The server was stopped; starting it again.');
+        start();
+      } else {
+        process.exitCode = code ?? 1;
+        process.emit('SIGTERM');
+      }
+    });
+  };
+  start();
+  return {
+    port,
+    close: () =>
+      new Promise((resolve) => {
+        stopping = true;
+        if (child.exitCode !== null || child.signalCode !== null) return resolve();
+        child.once('exit', resolve);
+        child.kill('SIGTERM');
+      }),
+  };
+}
+
+/** Calls `close` once, when the program is asked to end. */
+export function onEnd(close) {
+  let ending = false;
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+    process.on(signal, async () => {
+      if (ending) return;
+      ending = true;
+      await close();
+      process.exit();
+    });
+}

@@ -1,0 +1,20 @@
+// npm start: installs what is missing, starts the database, builds and serves Velk with its demo, prints the address.
+import { ensureBuilt } from './build.mjs';
+import { ensurePackages } from './debian.mjs';
+import { ensureDependencies } from './dependencies.mjs';
+import { keepServer, onEnd, openDatabase } from './serve.mjs';
+
+if (!process.env.DATABASE_URL) ensurePackages(['postgresql']);
+await ensureDependencies();
+await ensureBuilt();
+try {
+  const database = await openDatabase();
+  const server = await keepServer(database.url);
+  onEnd(async () => {
+    await server.close();
+    database.close();
+  });
+} catch (error) {
+  console.error(`The database does not start: ${error.message}. Its folder can be chosen with VELK_DATA, another database with DATABASE_URL.`);
+  process.exit(1);
+}

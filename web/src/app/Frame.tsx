@@ -1,0 +1,155 @@
+import { useCallback, useState, type ReactNode } from 'react';
+import { Link, useLocation } from 'react-router';
+import { mineKept, redone, theirsTaken, undone } from './bench.ts';
+import { useAppDispatch, useAppSelector } from './store.ts';
+import { StoryStick } from './StoryStick.tsx';
+import { useKeys } from './useKeys.ts';
+import { shortcutsSwitched, themeSwitched, unitsSwitched } from './view.ts';
+import { useStyle } from './useUnits.ts';
+
+/** What stands round every screen: name, story stick, tools; the list on the left; the work. */
+export function Frame({ job, title, aside, children }: { job: string | null; title: string; aside: ReactNode; children: ReactNode }) {
+  const dispatch = useAppDispatch();
+  const style = useStyle();
+  const theme = useAppSelector((s) => s.view.theme);
+  const bench = useAppSelector((s) => s.bench);
+  const [help, setHelp] = useState(false);
+  useKeys(
+    job,
+    useCallback(() => setHelp((shown) => !shown), []),
+  );
+  return (
+    <div className="frame">
+      <a className="skip" href="#work">
+        To the work
+      </a>
+      <header>
+        <div>
+          <Link className="brand" to="/">
+            Velk
+          </Link>
+          <span className="jobname">{title}</span>
+        </div>
+        {job ? <StoryStick job={job} /> : <OutsideNav />}
+        <div className="tools">
+          {job && (
+            <>
+              <button className="link" disabled={bench.past.length === 0} onClick={() => dispatch(undone())}>
+                Undo
+              </button>
+              <button className="link" disabled={bench.future.length === 0} onClick={() => dispatch(redone())}>
+                Redo
+              </button>
+            </>
+          )}
+          <button className="link" onClick={() => dispatch(unitsSwitched())} aria-label={`Show ${style.system === 'mm' ? 'inches' : 'millimetres'}`}>
+            {style.system === 'mm' ? 'mm → in' : 'in → mm'}
+          </button>
+          <button className="link" onClick={() => dispatch(themeSwitched())}>
+            {theme === 'light' ? 'Dark' : 'Light'}
+          </button>
+          <button className="link" onClick={() => setHelp(!help)} aria-expanded={help}>
+            Keys
+          </button>
+          {job && <SaveWord />}
+        </div>
+      </header>
+      {job && <SaveBanner />}
+      <aside className="aside">{aside}</aside>
+      <main id="work" tabIndex={-1}>
+        {children}
+      </main>
+      {help && <Keys onClose={() => setHelp(false)} />}
+    </div>
+  );
+}
+
+function OutsideNav() {
+  const { pathname } = useLocation();
+  return (
+    <nav aria-label="Places" style={{ display: 'flex', gap: 22, paddingTop: 7, fontSize: 17 }}>
+      {[
+        ['/', 'Jobs'],
+        ['/shop', 'Shop'],
+      ].map(([to, name]) => (
+        <Link key={to} to={to!} aria-current={pathname === to ? 'page' : undefined} style={pathname === to ? { color: 'var(--ink)', fontWeight: 600 } : {}}>
+          {name}
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
+const WORDS = { saved: 'Saved', unsaved: 'Saving…', saving: 'Saving…', waiting: '■ Not saved yet', conflict: '■ Saved elsewhere', refused: '■ Can’t be saved' };
+
+function SaveWord() {
+  const state = useAppSelector((s) => s.bench.save);
+  return (
+    <span className={`save ${['waiting', 'conflict', 'refused'].includes(state) ? 'bad' : ''}`} role="status">
+      {WORDS[state]}
+    </span>
+  );
+}
+
+function SaveBanner() {
+  const dispatch = useAppDispatch();
+  const { save, message, theirs } = useAppSelector((s) => s.bench);
+  if (save === 'conflict' && theirs)
+    return (
+      <div className="banner" role="alert">
+        <span>
+          This job was changed elsewhere ({theirs.updatedBy}, {new Date(theirs.updatedAt).toLocaleTimeString()}) while you worked on it. Both are kept; which goes on?
+        </span>
+        <button className="link" onClick={() => dispatch(mineKept())}>
+          Keep mine
+        </button>
+        <button className="link" onClick={() => dispatch(theirsTaken())}>
+          Take theirs (undo brings mine back)
+        </button>
+      </div>
+    );
+  return message ? (
+    <div className="banner" role="alert">
+      {message}
+    </div>
+  ) : null;
+}
+
+function Keys({ onClose }: { onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const on = useAppSelector((s) => s.view.shortcuts);
+  const rows = [
+    ['1 … 6', 'Stock to Proof'],
+    ['u', 'the other unit'],
+    ['Enter', 'next dimension'],
+    ['↑ ↓', 'nudge a dimension by one step'],
+    ['Esc', 'drop what was typed in a field'],
+    ['Ctrl Z', 'undo; with Shift, redo'],
+    ['?', 'these keys'],
+  ];
+  return (
+    <section className="keys" aria-label="Keys">
+      <h2>Keys</h2>
+      <dl>
+        {rows.map(([key, what]) => (
+          <FragmentRow key={key} name={key!} what={what!} />
+        ))}
+      </dl>
+      <label>
+        <input type="checkbox" checked={on} onChange={() => dispatch(shortcutsSwitched())} /> Single keys on
+      </label>{' '}
+      <button className="link" onClick={onClose}>
+        Close
+      </button>
+    </section>
+  );
+}
+
+function FragmentRow({ name, what }: { name: string; what: string }) {
+  return (
+    <>
+      <dt>{name}</dt>
+      <dd>{what}</dd>
+    </>
+  );
+}

@@ -1,0 +1,99 @@
+import { createSlice, type Draft, type PayloadAction } from '@reduxjs/toolkit';
+import type { Job } from '@velk/core';
+import type { StoredJob } from './api.ts';
+
+export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'refused';
+
+/** The job on the bench: what it is, what it was, and how far it is saved. */
+export interface BenchState {
+  id: string | null;
+  version: number;
+  job: Job | null;
+  past: Job[];
+  future: Job[];
+  save: SaveState;
+  /** One sentence about the save, when there is something to say. */
+  message: string;
+  /** What somebody else saved meanwhile. */
+  theirs: StoredJob | null;
+  /** Text typed into a field that isn't a usable value yet, by field: nothing typed is lost. */
+  typed: Record<string, string>;
+}
+
+const initialState: BenchState = { id: null, version: 0, job: null, past: [], future: [], save: 'saved', message: '', theirs: null, typed: {} };
+const MOST_STEPS = 200;
+
+export const benchSlice = createSlice({
+  name: 'bench',
+  initialState,
+  reducers: {
+    opened: (_, { payload }: PayloadAction<{ stored: StoredJob; draft?: { job: Job; version: number; typed: Record<string, string> } }>): BenchState => ({
+      ...initialState,
+      id: payload.stored.id,
+      version: payload.draft?.version ?? payload.stored.version,
+      job: payload.draft?.job ?? payload.stored.job,
+      typed: payload.draft?.typed ?? {},
+      save: payload.draft && JSON.stringify(payload.draft.job) !== JSON.stringify(payload.stored.job) ? 'unsaved' : 'saved',
+    }),
+    changed: (state, { payload }: PayloadAction<Job>) => {
+      if (state.job) state.past = [...state.past.slice(1 - MOST_STEPS), state.job];
+      state.job = payload as Draft<Job>;
+      state.future = [];
+      if (state.save !== 'conflict') state.save = 'unsaved';
+    },
+    undone: (state) => {
+      const before = state.past.pop();
+      if (!before || !state.job) return;
+      state.future.push(state.job);
+      state.job = before;
+      state.typed = {};
+      if (state.save !== 'conflict') state.save = 'unsaved';
+    },
+    redone: (state) => {
+      const after = state.future.pop();
+      if (!after || !state.job) return;
+      state.past.push(state.job);
+      state.job = after;
+      state.typed = {};
+      if (state.save !== 'conflict') state.save = 'unsaved';
+    },
+    saving: (state) => {
+      state.save = 'saving';
+    },
+    savedAs: (state, { payload }: PayloadAction<{ version: number; job: Job }>) => {
+      state.version = payload.version;
+      state.save = state.job === payload.job || JSON.stringify(state.job) === JSON.stringify(payload.job) ? 'saved' : 'unsaved';
+      state.message = '';
+      state.theirs = null;
+    },
+    saveFailed: (state, { payload }: PayloadAction<{ state: 'waiting' | 'refused'; message: string }>) => {
+      state.save = payload.state;
+      state.message = payload.message;
+    },
+    conflicted: (state, { payload }: PayloadAction<StoredJob>) => {
+      state.save = 'conflict';
+      state.theirs = payload as Draft<StoredJob>;
+    },
+    mineKept: (state) => {
+      if (!state.theirs) return;
+      state.version = state.theirs.version;
+      state.theirs = null;
+      state.save = 'unsaved';
+    },
+    theirsTaken: (state) => {
+      if (!state.theirs) return;
+      if (state.job) state.past.push(state.job);
+      state.job = state.theirs.job;
+      state.version = state.theirs.version;
+      state.theirs = null;
+      state.typed = {};
+      state.save = 'saved';
+    },
+    typed: (state, { payload }: PayloadAction<{ field: string; text: string | null }>) => {
+      if (payload.text === null) delete state.typed[payload.field];
+      else state.typed[payload.field] = payload.text;
+    },
+  },
+});
+
+export const { opened, changed, undone, redone, saving, savedAs, saveFailed, conflicted, mineKept, theirsTaken, typed } = benchSlice.actions;

@@ -1,0 +1,33 @@
+import { useEffect } from 'react';
+import { useNavigate } from 'react-router';
+import { redone, undone } from './bench.ts';
+import { useAppDispatch, useAppSelector } from './store.ts';
+import { unitsSwitched } from './view.ts';
+
+const STAGES = ['stock', 'joints', 'methods', 'setups', 'order', 'proof'];
+const inField = (target: EventTarget | null) => target instanceof HTMLElement && (target.matches('input, textarea, select, [contenteditable]') || target.closest('[role=combobox]') !== null);
+
+/** Single keys, dead inside a field; undo and redo everywhere. */
+export function useKeys(job: string | null, onHelp: () => void): void {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const on = useAppSelector((s) => s.view.shortcuts);
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.key.toLowerCase() === 'z') {
+        event.preventDefault();
+        dispatch(event.shiftKey ? redone() : undone());
+      } else if (command && event.key.toLowerCase() === 'y') {
+        event.preventDefault();
+        dispatch(redone());
+      } else if (!on || command || event.altKey || inField(event.target)) {
+        return;
+      } else if (event.key === 'u') dispatch(unitsSwitched());
+      else if (event.key === '?') onHelp();
+      else if (job && STAGES[Number(event.key) - 1]) void navigate(`/job/${job}/${STAGES[Number(event.key) - 1]}`);
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [dispatch, navigate, job, on, onHelp]);
+}

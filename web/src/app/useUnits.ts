@@ -1,0 +1,21 @@
+import { shopIn, type LengthStyle, type Shop } from '@velk/core';
+import { useShopQuery } from './api.ts';
+import { useAppSelector } from './store.ts';
+
+/** The style lengths are shown and read in: the job's unit, or the other one while that is asked for. */
+export function useStyle(): LengthStyle {
+  const { data } = useShopQuery();
+  const own = useAppSelector((s) => s.bench.job?.units ?? data?.shop.style.system ?? 'mm');
+  const other = useAppSelector((s) => s.view.units === 'other');
+  const shown = other ? (own === 'mm' ? 'in' : 'mm') : own;
+  return shopIn(data?.shop ?? EMPTY, shown).style;
+}
+
+const EMPTY: Shop = {
+  name: '',
+  style: { system: 'mm', graduation: 0.05, decimal: '.', inches: 'fraction' },
+  graduation: 0.05,
+  secondCutShort: 0.3,
+  targetClearance: 0.05,
+  tools: [],
+};

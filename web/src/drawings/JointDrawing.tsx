@@ -1,0 +1,117 @@
+import type { JointView, LengthStyle, Mm, NamedDimension, OutlineRole, Vec2 } from '@velk/core';
+import { FaceMark } from '../widgets/FaceMark.tsx';
+import { LengthField } from '../widgets/LengthField.tsx';
+import { useWidth } from './useWidth.ts';
+
+const LOOK: Record<OutlineRole, { fill: string; stroke: string; width: number; dash?: string }> = {
+  mortised: { fill: 'var(--wood-pale)', stroke: 'var(--ink)', width: 1.4 },
+  tenoned: { fill: 'var(--wood)', stroke: 'var(--ink)', width: 1.4 },
+  tenon: { fill: 'var(--sheet)', stroke: 'var(--ink)', width: 1.4 },
+  hidden: { fill: 'none', stroke: 'var(--ink)', width: 1.2, dash: '7 4' },
+  mortise: { fill: 'var(--sheet)', stroke: 'var(--ink)', width: 1.2 },
+  centre: { fill: 'none', stroke: 'var(--quiet)', width: 1, dash: '12 3 2 3' },
+  reference: { fill: 'none', stroke: 'var(--ink)', width: 4.5 },
+};
+
+interface Props {
+  readonly views: readonly JointView[];
+  readonly dimensions: readonly NamedDimension[];
+  readonly style: LengthStyle;
+  readonly field: string;
+  readonly errors: Readonly<Record<string, string>>;
+  readonly onChange: (dimension: string, value: Mm) => void;
+}
+
+/** The joint's aligned views to scale; every dimension on them is a field. The drawing is the form. */
+export function JointDrawing({ views, dimensions, style, field, errors, onChange }: Props) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const points = views.flatMap((v) => v.outlines.flatMap((o) => o.points.map((p): Vec2 => [p[0] + v.at[0], p[1] + v.at[1]])));
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  const pad = { left: 74, right: 74, top: 62, bottom: 56 };
+  const size = { x: Math.max(...xs) - Math.min(...xs), y: Math.max(...ys) - Math.min(...ys) };
+  const scale = Math.min((width - pad.left - pad.right) / size.x, 520 / size.y, 4);
+  const height = size.y * scale + pad.top + pad.bottom;
+  const left = Math.max(pad.left, (width - size.x * scale) / 2);
+  const at = (view: JointView, p: Vec2): Vec2 => [left + (p[0] + view.at[0] - Math.min(...xs)) * scale, pad.top + (Math.max(...ys) - p[1] - view.at[1]) * scale];
+  const drawn = dimensions.map((d) => ({ d, ...layOut(d, views.find((v) => v.id === d.view)!, at) }));
+  return (
+    <div className={`drawing`} ref={ref} style={{ height }}>
+      <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden>
+        {views.map((view) => (
+          <g key={view.id}>
+            {[...view.outlines].sort((a, b) => Number(a.role === 'reference') - Number(b.role === 'reference')).map((o, i) => {
+              const look = view.id === 'face' && o.role === 'mortise' ? { ...LOOK.hidden, stroke: 'var(--waste)', dash: '4 3', width: 1 } : LOOK[o.role];
+              const d = `M${o.points.map((p) => at(view, p).map((v) => v.toFixed(2)).join(' ')).join('L')}${o.open ? '' : 'Z'}`;
+              return <path key={i} d={d} fill={look.fill} stroke={look.stroke} strokeWidth={look.width} strokeDasharray={look.dash} />;
+            })}
+            <ViewTitle view={view} at={at} />
+          </g>
+        ))}
+        {drawn.map(({ d, lines, arrows }) => (
+          <g key={d.id} stroke="var(--quiet)" strokeWidth={0.9} fill="var(--ink)">
+            {lines.map(([a, b], i) => (
+              <path key={i} d={`M${a.join(' ')}L${b.join(' ')}`} />
+            ))}
+            {arrows.map((path, i) => (
+              <path key={i} d={path} stroke="none" />
+            ))}
+          </g>
+        ))}
+        <MarkOnFace views={views} at={at} />
+      </svg>
+      {drawn.map(({ d, label }) => (
+        <span key={d.id} className={`dimension ${style.system}`} style={{ left: label[0], top: label[1] }}>
+          <LengthField field={`${field}.${d.id}`} label={d.name} value={d.value} style={style} error={errors[d.id]} least={d.id === 'setBack' ? -1000 : d.id.includes('houlder') || d.id === 'position' ? 0 : 0.001} onChange={(v) => onChange(d.id, v)} />
+        </span>
+      ))}
+    </div>
+  );
+}
+
+type At = (view: JointView, p: Vec2) => Vec2;
+
+function ViewTitle({ view, at }: { view: JointView; at: At }) {
+  const corners = view.outlines.flatMap((o) => o.points.map((p) => at(view, p)));
+  const x = Math.min(...corners.map((p) => p[0]));
+  const y = view.id === 'section' ? Math.max(...corners.map((p) => p[1])) + 50 : Math.min(...corners.map((p) => p[1])) - 44;
+  return (
+    <text x={x} y={y} fontSize={14.5} style={{ fill: 'var(--quiet)' }}>
+      {view.title}
+    </text>
+  );
+}
+
+function MarkOnFace({ views, at }: { views: readonly JointView[]; at: At }) {
+  const face = views.find((v) => v.id === 'face');
+  const rail = face?.outlines.find((o) => o.role === 'tenoned');
+  if (!face || !rail) return null;
+  const [x, y] = at(face, [Math.max(...rail.points.map((p) => p[0])), Math.min(...rail.points.map((p) => p[1]))]);
+  return <FaceMark x={x - 34} y={y - 24} size={1.5} />;
+}
+
+/** A dimension line beside its anchors, with thin lines out to it; short ones carry their figure outside. */
+function layOut(d: NamedDimension, view: JointView, at: At) {
+  const [a, b] = [at(view, d.from), at(view, d.to)];
+  const vertical = Math.abs(d.from[0] - d.to[0]) < 1e-6;
+  const out = Math.sign(d.offset || 1);
+  const gap = 26;
+  const reach = Math.abs(d.offset) > 20 ? 30 : gap;
+  const across = vertical ? a[0] + out * reach : a[1] - out * reach;
+  const [p, q]: [Vec2, Vec2] = vertical ? [[across, a[1]], [across, b[1]]] : [[a[0], across], [b[0], across]]; // prettier-ignore
+  const span = Math.hypot(q[0] - p[0], q[1] - p[1]);
+  const middle: Vec2 = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
+  const label: Vec2 = vertical ? [middle[0] + out * 38, middle[1]] : [middle[0], middle[1] - out * 15];
+  const beyond = (from: Vec2, to: Vec2): Vec2 => (vertical ? [to[0] + out * 3, from[1]] : [from[0], to[1] - out * 3]);
+  const size = span < 16 ? 0 : 7;
+  return { label, lines: [[a, beyond(a, p)], [b, beyond(b, q)], [p, q]] as [Vec2, Vec2][], arrows: size ? [arrow(p, q, size), arrow(q, p, size)] : [] };
+}
+
+/** A slim arrow head at `tip`, coming from `from`. */
+export function arrow(tip: Vec2, from: Vec2, size: number): string {
+  const l = Math.hypot(from[0] - tip[0], from[1] - tip[1]) || 1;
+  const [ux, uy] = [(from[0] - tip[0]) / l, (from[1] - tip[1]) / l];
+  const [bx, by] = [tip[0] + ux * size, tip[1] + uy * size];
+  const w = size * 0.36;
+  return `M${tip.join(' ')}L${bx - uy * w} ${by + ux * w}L${bx + uy * w} ${by - ux * w}Z`;
+}

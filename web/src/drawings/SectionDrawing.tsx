@@ -1,0 +1,22 @@
+import type { Section, Vec2 } from '@velk/core';
+import { useWidth } from './useWidth.ts';
+
+/** The virtual pair, put together and cut through the middle: what the figures on the cards leave of the wood. */
+export function SectionDrawing({ section, tallest = 340 }: { section: Section; tallest?: number }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const all = [...section.mortised.flat(), ...section.tenoned.flat()];
+  const [x0, x1] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];
+  const [y0, y1] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
+  const scale = Math.min((width - 20) / (x1 - x0), tallest / (y1 - y0), 7);
+  /** Depth runs to the left, the reference face lies on top. */
+  const at = (p: Vec2) => `${(10 + (x1 - p[0]) * scale).toFixed(2)} ${(10 + (p[1] - y0) * scale).toFixed(2)}`;
+  const path = (rings: readonly Vec2[][]) => rings.map((ring) => `M${ring.map(at).join('L')}Z`).join('');
+  return (
+    <div ref={ref}>
+      <svg width={width} height={(y1 - y0) * scale + 20} role="img" aria-label="Section through the assembled virtual joint, to scale">
+        <path d={path(section.mortised)} fill="var(--wood-pale)" stroke="var(--ink)" strokeWidth={1.4} fillRule="evenodd" />
+        <path d={path(section.tenoned)} fill="var(--wood)" stroke="var(--ink)" strokeWidth={1.4} fillRule="evenodd" fillOpacity={0.94} />
+      </svg>
+    </div>
+  );
+}

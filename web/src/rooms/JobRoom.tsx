@@ -1,0 +1,106 @@
+import { useEffect, useMemo } from 'react';
+import { Link, Navigate, Route, Routes, useParams } from 'react-router';
+import { resolve, type Job, type Joint } from '@velk/core';
+import { sentenceOf, useJobQuery, useShopQuery } from '../app/api.ts';
+import { opened } from '../app/bench.ts';
+import { readDraft } from '../app/drafts.ts';
+import { Frame } from '../app/Frame.tsx';
+import { cleared } from '../app/plans.ts';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { useAutosave } from '../app/useAutosave.ts';
+import { usePlanning } from '../app/usePlanning.ts';
+import { jointPicked } from '../app/view.ts';
+import { EndThumb } from '../drawings/EndThumb.tsx';
+import { JointsRoom } from './JointsRoom.tsx';
+import { MethodsRoom } from './MethodsRoom.tsx';
+import { OrderRoom } from './OrderRoom.tsx';
+import { ProofRoom } from './ProofRoom.tsx';
+import { SetupsRoom } from './SetupsRoom.tsx';
+import { StockRoom } from './StockRoom.tsx';
+
+/** One job: opens it (with what was typed and not yet saved), plans it, saves it, and shows its rooms. */
+export default function JobRoom() {
+  const { id = '' } = useParams();
+  const dispatch = useAppDispatch();
+  const { data: stored, error } = useJobQuery(id);
+  const { data: shop } = useShopQuery();
+  const bench = useAppSelector((s) => s.bench);
+  const open = bench.id === id && bench.job !== null;
+
+  useEffect(() => {
+    if (!stored || stored.id !== id) return;
+    const draft = readDraft(id);
+    dispatch(cleared());
+    dispatch(opened({ stored, ...(draft && { draft }) }));
+  }, [dispatch, stored, id]);
+  usePlanning(shop?.shop);
+  useAutosave();
+
+  const job = open ? bench.job! : null;
+  if (error && !job)
+    return (
+      <Frame job={null} title="" aside={null}>
+        <div className="sheet">
+          <p className="note error">{sentenceOf(error)}</p>
+          <Link to="/">Back to the jobs</Link>
+        </div>
+      </Frame>
+    );
+  return (
+    <Frame job={id} title={job?.name ?? ''} aside={job && <JointList id={id} job={job} />}>
+      {job && shop ? (
+        <Routes>
+          <Route path="stock" element={<StockRoom job={job} id={id} />} />
+          <Route path="joints" element={<JointsRoom job={job} shop={shop.shop} />} />
+          <Route path="methods" element={<MethodsRoom job={job} />} />
+          <Route path="setups/:operation?" element={<SetupsRoom job={job} shop={shop.shop} id={id} />} />
+          <Route path="order" element={<OrderRoom job={job} id={id} />} />
+          <Route path="proof" element={<ProofRoom job={job} />} />
+          <Route path="*" element={<Navigate to="stock" replace />} />
+        </Routes>
+      ) : (
+        <div className="sheet">Opening…</div>
+      )}
+    </Frame>
+  );
+}
+
+/** The joint being looked at: the picked one, or the first. */
+export function useJoint(job: Job): Joint | undefined {
+  const picked = useAppSelector((s) => s.view.joint);
+  return job.joints.find((j) => j.id === picked) ?? job.joints[0];
+}
+
+function JointList({ job }: { id: string; job: Job }) {
+  const dispatch = useAppDispatch();
+  const current = useJoint(job);
+  return (
+    <>
+      <h2>Joints in this job</h2>
+      {job.joints.length === 0 && <p style={{ padding: '0 20px', fontSize: 15 }}>None yet.</p>}
+      {job.joints.map((joint) => (
+        <JointLink key={joint.id} job={job} joint={joint} current={joint.id === current?.id} onPick={() => dispatch(jointPicked(joint.id))} />
+      ))}
+    </>
+  );
+}
+
+function JointLink({ job, joint, current, onPick }: { job: Job; joint: Joint; current: boolean; onPick: () => void }) {
+  const view = useMemo(() => {
+    const { kind, params, members } = resolve(joint, job);
+    return kind.drawing(params, members).views.find((v) => v.id === 'end');
+  }, [joint, job]);
+  const rail = job.parts.find((p) => p.id === joint.tenoned.part);
+  const ends = (rail?.quantity ?? 0) * (joint.tenoned.ends === 'both' ? 2 : 1);
+  return (
+    <button className="jointlink" aria-current={current} onClick={onPick}>
+      <EndThumb view={view} />
+      <span>
+        {joint.name}
+        <small>
+          {joint.kind}, {ends} {ends === 1 ? 'end' : 'ends'}
+        </small>
+      </span>
+    </button>
+  );
+}

@@ -1,0 +1,166 @@
+import { Button, Segmented, Select } from 'antd';
+import { useMemo } from 'react';
+import { availableIn, resolve, speak, type Advice, type Job, type Joint, type Shop } from '@velk/core';
+import { changed } from '../app/bench.ts';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { useStyle } from '../app/useUnits.ts';
+import { jointPicked } from '../app/view.ts';
+import { JointDrawing } from '../drawings/JointDrawing.tsx';
+import { LengthField } from '../widgets/LengthField.tsx';
+import { Spoken } from '../widgets/Spoken.tsx';
+import { useJoint } from './JobRoom.tsx';
+import { newJoint } from './newParts.ts';
+
+/** The joint sheet: the drawing is the form, reasons and warnings stand in the margin. */
+export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
+  const dispatch = useAppDispatch();
+  const joint = useJoint(job);
+  const add = () => {
+    const [tenoned, mortised] = [job.parts[0], job.parts[1] ?? job.parts[0]];
+    if (!tenoned || !mortised) return;
+    const made = newJoint(job, shop, tenoned, mortised);
+    dispatch(changed({ ...job, joints: [...job.joints, made] }));
+    dispatch(jointPicked(made.id));
+  };
+  if (!joint)
+    return (
+      <div className="sheet">
+        <div className="start">
+          <h1>How do they meet?</h1>
+          <p>{job.parts.length < 2 ? 'A joint needs two parts. Add them under Stock first.' : 'Velk proposes a blind mortise and tenon by thirds, with a mortise one of your cutters makes. Type over what you want otherwise.'}</p>
+          <Button type="primary" disabled={job.parts.length < 2} onClick={add}>
+            Add a joint
+          </Button>
+        </div>
+      </div>
+    );
+  return <JointSheet key={joint.id} job={job} shop={shop} joint={joint} onAdd={add} />;
+}
+
+function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: Joint; onAdd: () => void }) {
+  const dispatch = useAppDispatch();
+  const style = useStyle();
+  const { kind, params, parts, members } = useMemo(() => resolve(joint, job), [joint, job]);
+  const available = useMemo(() => availableIn(shop), [shop]);
+  const drawing = useMemo(() => kind.drawing(params, members), [kind, params, members]);
+  const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
+  const problems = useMemo(() => kind.problems(params, members, available, { tenoned: parts.tenoned.name, mortised: parts.mortised.name }), [kind, params, members, available, parts]);
+  const planned = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id)?.advice);
+  const advice: readonly Advice[] = problems.length ? [] : [...kind.advice(params, members, available), ...(planned ?? []).filter((a) => a.dimension === 'count')];
+  const errors = Object.fromEntries(problems.map((p) => [p.path, speak(p.message, style)]));
+  const replace = (next: Joint) => dispatch(changed({ ...job, joints: job.joints.map((j) => (j.id === joint.id ? next : j)) }));
+  const set = (dimension: string, value: number) => replace({ ...joint, params: kind.withDimension(params, members, dimension, value) });
+  const propose = () => replace({ ...joint, params: { ...kind.propose(members, available).params, position: params['position'] } });
+  const swap = (member: 'tenoned' | 'mortised', part: string) => replace({ ...joint, [member]: { ...joint[member], part } });
+  const options = job.parts.map((p) => ({ value: p.id, label: p.name }));
+  const shownOnDrawing = new Set(drawing.dimensions.map((d) => d.id));
+  return (
+    <div className="sheet withmargin" style={{ minHeight: '100%' }}>
+      <section aria-label="Joint sheet" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}>
+        <div style={{ display: 'flex', justifyContent: 'space-between', gap: 16, alignItems: 'end' }}>
+          <span className="field" style={{ flex: 1 }}>
+            <input value={joint.name} aria-label="Joint name" maxLength={120} style={{ fontSize: 24, borderBottomColor: 'transparent', paddingLeft: 0 }} onChange={(e) => replace({ ...joint, name: e.target.value })} />
+          </span>
+          <button className="link" onClick={onAdd}>
+            Add a joint
+          </button>
+          <button className="link" onClick={() => dispatch(changed({ ...job, joints: job.joints.filter((j) => j.id !== joint.id) }))}>
+            Remove this one
+          </button>
+        </div>
+        <div style={{ display: 'flex', gap: '8px 18px', flexWrap: 'wrap', alignItems: 'center', margin: '4px 0 0' }}>
+          <label>
+            <span className="quiet">Tenon on </span>
+            <Select size="small" aria-label="Tenoned part" value={joint.tenoned.part} options={options} onChange={(v) => swap('tenoned', v)} popupMatchSelectWidth={false} />
+          </label>
+          <label>
+            <span className="quiet">Mortise in </span>
+            <Select size="small" aria-label="Mortised part" value={joint.mortised.part} options={options} onChange={(v) => swap('mortised', v)} popupMatchSelectWidth={false} />
+          </label>
+          <Segmented
+            size="small"
+            aria-label="Corners"
+            value={String(params['corners'])}
+            options={[
+              { value: 'rounded', label: 'Edges rounded' },
+              { value: 'squared', label: 'Ends squared' },
+              { value: 'clear', label: 'Ends clear' },
+            ]}
+            onChange={(corners) => replace({ ...joint, params: { ...params, corners, endClearance: corners === 'clear' ? Math.max(Number(params['endClearance']), Number(params['mortiseWidth'])) : params['corners'] === 'clear' ? 0.5 : params['endClearance'] } })}
+          />
+        </div>
+        <JointDrawing views={drawing.views} dimensions={drawing.dimensions} style={style} field={`joint.${joint.id}`} errors={errors} onChange={set} />
+      </section>
+      <aside className="margin" aria-label="Reasons and warnings">
+        {problems.map((p, i) => (
+          <div key={i} className="note error" role="alert">
+            <h3>Can’t be made: {p.dimension}</h3>
+            <p>
+              <Spoken sentence={p.message} style={style} />
+            </p>
+          </div>
+        ))}
+        {advice.map((a) => (
+          <div key={a.id} className={`note ${a.level}`}>
+            <h3>
+              <Spoken sentence={a.title} style={style} />
+            </h3>
+            <p>
+              <Spoken sentence={a.reason} style={style} />{' '}
+              {a.propose !== undefined && Math.abs(a.propose - (drawing.dimensions.find((d) => d.id === a.dimension)?.value ?? a.propose)) > 1e-6 && (
+                <button className="link" onClick={() => set(a.dimension, a.propose!)}>
+                  Use <Spoken sentence={{ text: '{v}', lengths: { v: a.propose } }} style={style} />
+                </button>
+              )}
+            </p>
+          </div>
+        ))}
+        <div className="note">
+          <h3>Where and how many</h3>
+          <p style={{ display: 'grid', gap: 6 }}>
+            <label>
+              {names.mortised}: mortises a piece{' '}
+              <span className="field" style={{ width: 44 }}>
+                <input
+                  aria-label="Mortises a piece"
+                  inputMode="numeric"
+                  value={joint.mortised.perPiece}
+                  onChange={(e) => /^[1-9]\d?$/.test(e.target.value) && replace({ ...joint, mortised: { ...joint.mortised, perPiece: Number(e.target.value) } })}
+                />
+              </span>
+            </label>
+            <label>
+              {names.tenoned}: tenon at{' '}
+              <Select size="small" aria-label="Ends with a tenon" value={joint.tenoned.ends} popupMatchSelectWidth={false} onChange={(ends) => replace({ ...joint, tenoned: { ...joint.tenoned, ends } })} options={[{ value: 'both', label: 'both ends' }, { value: 'a', label: 'end A' }, { value: 'b', label: 'end B' }]} />
+            </label>
+            <label>
+              {names.mortised}: laid out from{' '}
+              <Select size="small" aria-label="Layout ends" value={joint.mortised.ends} popupMatchSelectWidth={false} onChange={(ends) => replace({ ...joint, mortised: { ...joint.mortised, ends } })} options={[{ value: 'both', label: 'A and B, left and right' }, { value: 'a', label: 'end A' }, { value: 'b', label: 'end B' }]} />
+            </label>
+            <label>
+              Tenon enters the{' '}
+              <Select size="small" aria-label="Edge the tenon enters" value={joint.mortised.edge} popupMatchSelectWidth={false} onChange={(edge) => replace({ ...joint, mortised: { ...joint.mortised, edge } })} options={[{ value: 'reference', label: 'reference edge' }, { value: 'other', label: 'other edge' }]} />
+            </label>
+            {!shownOnDrawing.has('endClearance') && (
+              <label>
+                End clearance{' '}
+                <span style={{ display: 'inline-block', width: 70 }}>
+                  <LengthField field={`joint.${joint.id}.endClearance`} label="end clearance" value={Number(params['endClearance'])} style={style} least={-1} error={errors['endClearance']} onChange={(v) => set('endClearance', v)} />
+                </span>
+              </label>
+            )}
+          </p>
+        </div>
+        <div className="note">
+          <h3>Start again from thirds</h3>
+          <p>
+            Proportions from your stock and cutters, keeping the position.{' '}
+            <button className="link" onClick={propose}>
+              Propose all
+            </button>
+          </p>
+        </div>
+      </aside>
+    </div>
+  );
+}

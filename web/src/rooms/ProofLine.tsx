@@ -1,0 +1,66 @@
+import { useAppSelector } from '../app/store.ts';
+import { stampOf } from '../app/plans.ts';
+import type { Job, JointProof, LengthStyle, PlannedOperation, Range } from '@velk/core';
+import { Length } from '../widgets/Length.tsx';
+
+/** What the virtual cut says of the joint this card belongs to, with the range over the batch. */
+export function ProofLine({ job, operation, style }: { job: Job; operation: PlannedOperation; style: LengthStyle }) {
+  const { proofs, proofOf, plan, error } = useAppSelector((s) => s.plans);
+  if (error) return <p className="proofline bad">■ The plan could not be proved: {error}</p>;
+  if (!plan || proofOf !== stampOf(plan)) return <p className="proofline quiet">… cutting a virtual piece with these figures</p>;
+  return [...new Set(operation.setup.occurrences.map((o) => o.joint))].map((id) => {
+    const proof = proofs[id];
+    const name = job.joints.find((j) => j.id === id)?.name;
+    return proof ? (
+      <p key={id} className={`proofline ${proof.good ? 'good' : 'bad'}`}>
+        <span aria-hidden>{proof.good ? '✓' : '■'}</span>
+        <span>
+          Cut virtually, {name}: <ProofWords proof={proof} style={style} />
+        </span>
+      </p>
+    ) : null;
+  });
+}
+
+/** The proof of a joint in one sentence. */
+export function ProofWords({ proof, style }: { proof: JointProof; style: LengthStyle }) {
+  const t = proof.members.tenoned.sizes['tenonThickness']!;
+  const m = proof.members.mortised.sizes['mortiseWidth']!;
+  const { loosest, tightest } = proof.fit;
+  const wrong = [...proof.members.tenoned.mismatches, ...proof.members.mortised.mismatches].filter((x) => x.depth > x.allowed)[0];
+  const trapped = [...proof.members.tenoned.trapped, ...proof.members.mortised.trapped][0];
+  return (
+    <>
+      tenon <Between range={t} style={style} /> in a mortise of <Between range={m} style={style} />: {tightest === loosest ? tightest : `${tightest} to ${loosest}`}.
+      {trapped && ` Stop: an off-cut comes loose between blade and ${trapped.between}.`}
+      {wrong && (
+        <>
+          {' '}
+          Wood {wrong.sort === 'left' ? 'left where it should be gone' : 'gone where it should be kept'}, <Length value={wrong.depth} style={style} /> deep.
+        </>
+      )}
+      {proof.assembly.shoulderGap > 0.005 && (
+        <>
+          {' '}
+          The shoulder stays open by <Length value={proof.assembly.shoulderGap} style={style} />.
+        </>
+      )}
+      {!proof.good && proof.assembly.interference.depth > 0.005 && (
+        <>
+          {' '}
+          Wood meets wood, <Length value={proof.assembly.interference.depth} style={style} /> deep.
+        </>
+      )}
+    </>
+  );
+}
+
+/** A size with its range over the batch, where there is one. */
+export function Between({ range, style }: { range: Range; style: LengthStyle }) {
+  if (range.most - range.least < 0.005) return <Length value={range.least} style={style} />;
+  return (
+    <>
+      <Length value={range.least} style={style} unit={false} /> to <Length value={range.most} style={style} />
+    </>
+  );
+}

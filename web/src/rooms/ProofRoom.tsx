@@ -1,0 +1,108 @@
+import type { Job, MemberName } from '@velk/core';
+import { stampOf } from '../app/plans.ts';
+import { useAppSelector } from '../app/store.ts';
+import { useStyle } from '../app/useUnits.ts';
+import { SectionDrawing } from '../drawings/SectionDrawing.tsx';
+import { Length } from '../widgets/Length.tsx';
+import { useJoint } from './JobRoom.tsx';
+import { Between, ProofWords } from './ProofLine.tsx';
+
+const NAMES: Record<string, string> = {
+  tenonThickness: 'tenon thickness',
+  tenonWidth: 'tenon width',
+  faceShoulder: 'face shoulder',
+  edgeShoulder: 'edge shoulder',
+  tenonLength: 'tenon length',
+  mortiseWidth: 'mortise width',
+  mortiseLength: 'mortise length',
+  mortiseDepth: 'mortise depth',
+  wall: 'near wall',
+  position: 'position',
+};
+
+/** The virtual pair, put together: section, sizes as a calliper would read them, and what is wrong. */
+export function ProofRoom({ job }: { job: Job }) {
+  const joint = useJoint(job);
+  const style = useStyle();
+  const { plan, proofs, proofOf } = useAppSelector((s) => s.plans);
+  const proof = joint && proofs[joint.id];
+  if (!joint || !plan) return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
+  const current = proofOf === stampOf(plan);
+  if (!proof) return <div className="sheet">{current ? 'This joint can’t be cut yet; Joints and Methods say why.' : 'Cutting virtual pieces…'}</div>;
+  const members: [MemberName, string][] = [
+    ['tenoned', 'Tenon'],
+    ['mortised', 'Mortise'],
+  ];
+  const wrong = members.flatMap(([member, name]) => proof.members[member].mismatches.map((m) => ({ ...m, name })));
+  return (
+    <div className="sheet">
+      <h1>{joint.name}</h1>
+      <p className={`proofline ${proof.good ? 'good' : 'bad'}`}>
+        <span aria-hidden>{proof.good ? '✓' : '■'}</span>
+        <span>
+          {current ? '' : 'Being cut again; before the last change: '}
+          <ProofWords proof={proof} style={style} />
+        </span>
+      </p>
+      <div className="verdicts" style={{ marginTop: 16 }}>
+        <div style={{ minWidth: 0 }}>
+          <h2>Section through the virtual pair</h2>
+          <SectionDrawing section={proof.section} />
+          <p className="quiet">Cut with the figures on the cards, as set on the scale. Reference faces on top.</p>
+          <h2 style={{ marginTop: 18 }}>Against the drawing</h2>
+          {wrong.length === 0 ? (
+            <p>No wood is left or missing anywhere by more than 0.005 mm.</p>
+          ) : (
+            <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
+              {wrong.map((m, i) => (
+                <li key={i}>
+                  {m.name}: wood {m.sort === 'left' ? 'left' : 'missing'} <Length value={m.depth} style={{ ...style, inches: 'decimal' }} /> deep, {m.volume.toFixed(m.volume < 10 ? 1 : 0)} mm³; {m.depth <= m.allowed ? 'rounding to the scale explains it' : 'not explained by rounding'}
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+        <div>
+          <h2>As a calliper would read</h2>
+          <table className="sizes">
+            <tbody>
+              {members.flatMap(([member]) =>
+                Object.entries(proof.members[member].sizes).map(([id, range]) => (
+                  <tr key={id}>
+                    <th scope="row">{NAMES[id] ?? id}</th>
+                    <td>
+                      <Between range={range} style={style} />
+                    </td>
+                  </tr>
+                )),
+              )}
+            </tbody>
+          </table>
+          <h2 style={{ marginTop: 16 }}>Put together</h2>
+          <table className="sizes">
+            <tbody>
+              <tr>
+                <th scope="row">clearance</th>
+                <td>
+                  <Between range={proof.clearance} style={{ ...style, inches: 'decimal' }} />
+                </td>
+              </tr>
+              <tr>
+                <th scope="row">shoulder</th>
+                <td>{proof.assembly.shoulderGap > 0.005 ? <>open <Length value={proof.assembly.shoulderGap} style={style} /></> : 'closes'}</td>
+              </tr>
+              <tr>
+                <th scope="row">faces</th>
+                <td>{Math.abs(proof.assembly.flushError) < 0.005 ? 'as drawn' : <>off by <Length value={Math.abs(proof.assembly.flushError)} style={{ ...style, inches: 'decimal' }} /></>}</td>
+              </tr>
+              <tr>
+                <th scope="row">wood in the way</th>
+                <td>{proof.assembly.interference.depth < 0.005 ? 'none' : <><Length value={proof.assembly.interference.depth} style={style} /> deep</>}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,152 @@
+import { Segmented } from 'antd';
+import { useMemo, useState } from 'react';
+import { Link, Navigate, useParams } from 'react-router';
+import { DEFER, modelOf, scenesOf, type Job, type LengthFigure, type LengthStyle, type Plan, type PlannedOperation, type Shop } from '@velk/core';
+import { useAppSelector } from '../app/store.ts';
+import { useStyle } from '../app/useUnits.ts';
+import { SceneDrawing } from '../drawings/SceneDrawing.tsx';
+import { Length } from '../widgets/Length.tsx';
+import { Spoken } from '../widgets/Spoken.tsx';
+import { useJoint } from './JobRoom.tsx';
+import { ProofLine } from './ProofLine.tsx';
+
+/** The set-up cards, in the order to cut; opens at the current joint's first. */
+export function SetupsRoom({ job, shop, id }: { job: Job; shop: Shop; id: string }) {
+  const plan = useAppSelector((s) => s.plans.plan);
+  const joint = useJoint(job);
+  const { operation: wanted } = useParams();
+  if (!plan) return <div className="sheet">Planning…</div>;
+  const index = plan.operations.findIndex((o) => o.id === wanted);
+  const operation = plan.operations[index];
+  if (!operation) {
+    const first = plan.operations.find((o) => o.setup.occurrences.some((x) => x.joint === joint?.id)) ?? plan.operations[0];
+    return first ? <Navigate to={`/job/${id}/setups/${first.id}`} replace /> : <div className="sheet">No set-ups yet: {job.joints.length ? 'the joint sheet says what is in the way.' : 'add a joint first.'}</div>;
+  }
+  return <Card key={operation.id} job={job} shop={shop} plan={plan} operation={operation} index={index} id={id} />;
+}
+
+function Card({ job, shop, plan, operation, index, id }: { job: Job; shop: Shop; plan: Plan; operation: PlannedOperation; index: number; id: string }) {
+  const style = useStyle();
+  const { setup, count } = operation;
+  const scenes = useMemo(() => scenesOf(operation, job, shop, plan), [operation, job, shop, plan]);
+  const [shown, setShown] = useState(scenes[0]?.pass ?? '');
+  const scene = scenes.find((s) => s.pass === shown) ?? scenes[0];
+  const tool = (toolId: string | null) => shop.tools.find((t) => t.id === toolId)?.name;
+  const names = [...new Set(setup.occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name))].join(', ');
+  const used = new Set(Object.values(setup.passes.find((p) => p.id === scene?.pass)?.figures ?? {}));
+  const gear = [tool(setup.machine), tool(setup.cutter), ...setup.guides.map(tool)].filter(Boolean).join(', ');
+  const neighbour = (step: number) => plan.operations[index + step];
+  return (
+    <div className="sheet">
+      <div className="card">
+        <header>
+          <div>
+            <h1>{setup.title}</h1>
+            <p className="quiet" style={{ fontSize: 16 }}>
+              Set-up {index + 1} of {plan.operations.length}. {names}, {count} {setup.stage === 'mortise' || setup.stage === 'square-ends' ? (count === 1 ? 'mortise' : 'mortises') : count === 1 ? 'end' : 'ends'}. {gear}
+            </p>
+          </div>
+          <nav aria-label="Set-ups" style={{ display: 'flex', gap: 18, paddingBottom: 3 }}>
+            {neighbour(-1) ? <Link to={`/job/${id}/setups/${neighbour(-1)!.id}`}>Before</Link> : <span className="quiet">Before</span>}
+            {neighbour(1) ? <Link to={`/job/${id}/setups/${neighbour(1)!.id}`}>Next set-up</Link> : <span className="quiet">Next set-up</span>}
+          </nav>
+        </header>
+        <div style={{ minWidth: 0 }}>
+          {scenes.length > 1 && <Segmented size="small" aria-label="Pass shown" value={scene?.pass ?? ''} onChange={(v) => setShown(v)} options={scenes.map((s) => ({ value: s.pass, label: passName(s.pass) }))} />}
+          {scene?.pictures.map((picture, i) => <SceneDrawing key={`${scene.pass}-${picture.id}`} picture={picture} figures={scene.figures.filter((f) => used.has(f.id))} style={style} tallest={i === 0 ? 320 : 215} />)}
+        </div>
+        <div style={{ minWidth: 0 }}>
+          <Cautions operation={operation} style={style} />
+          {setup.figures.map((figure) => (
+            <FigureRow key={figure.id} figure={figure} words={modelOf(setup.model).datums} style={style} byHand={setup.model === 'bench'} />
+          ))}
+          <ProofLine job={job} operation={operation} style={style} />
+          <h2 style={{ marginTop: 12 }}>{setup.passes.length === 1 ? 'One pass' : `${setup.passes.length} passes`}</h2>
+          <ol className="passes">
+            {setup.passes.map((pass) => (
+              <li key={pass.id}>
+                <Spoken sentence={pass.words} style={style} />
+              </li>
+            ))}
+          </ol>
+          <h2 style={{ marginTop: 12 }}>Before the first good piece</h2>
+          <ul className="checks">
+            <li>
+              <Spoken sentence={operation.testCut} style={style} />
+            </li>
+            {setup.checks.map((check, i) => (
+              <li key={i}>
+                <Spoken sentence={check} style={style} />
+              </li>
+            ))}
+          </ul>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+const passName = (pass: string): string => {
+  const words = pass.replace(/-level-\d+$/, '').replace(/-/g, ' ');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+};
+
+function FigureRow({ figure, words, style, byHand }: { figure: LengthFigure; words: Readonly<Record<string, string>>; style: LengthStyle; byHand: boolean }) {
+  const off = Math.abs(figure.set.error) > 5e-4;
+  return (
+    <div className="figure">
+      <div className="value">
+        <Length value={figure.set.value} style={style} unit={false} />
+        <span className="unit">{style.system}</span>
+      </div>
+      <div>
+        <strong>{figure.name}</strong>
+        <p>
+          from {words[figure.from]} to {words[figure.to]}
+        </p>
+        <p className="quiet">
+          {byHand ? 'to the wood itself' : off ? <>set on the scale; exact <Length value={figure.value} style={style} />, leaves <Length value={Math.abs(figure.set.error)} style={{ ...style, inches: 'decimal' }} /></> : 'set on the scale, nothing left over'}
+        </p>
+        <details>
+          <summary>Working</summary>
+          <p>
+            <Spoken sentence={figure.working} style={style} />
+            {figure.counts > 1 && '. Its error counts twice.'}
+          </p>
+        </details>
+      </div>
+    </div>
+  );
+}
+
+const SHOWN = 1;
+
+function Cautions({ operation, style }: { operation: PlannedOperation; style: LengthStyle }) {
+  const { cautions } = operation.setup;
+  return (
+    <div className="caution">
+      <svg width={26} height={26} aria-hidden>
+        <path d="M13 3L24 23H2Z" fill="none" stroke="var(--caution)" strokeWidth={2} />
+        <path d="M13 10v6M13 18.6v2" stroke="var(--caution)" strokeWidth={2.2} />
+      </svg>
+      <div>
+        {cautions.slice(0, SHOWN).map((c, i) => (
+          <p key={i}>
+            <Spoken sentence={c.text} style={style} />
+          </p>
+        ))}
+        <details>
+          <summary>{cautions.length - SHOWN + 1} more</summary>
+          {cautions.slice(SHOWN).map((c, i) => (
+            <p key={i}>
+              <Spoken sentence={c.text} style={style} />
+            </p>
+          ))}
+          <p>
+            <Spoken sentence={DEFER} style={style} />
+          </p>
+        </details>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,46 @@
+import { availableIn, INCH, kindOf, pieceOf, type Job, type Joint, type Part, type Shop } from '@velk/core';
+
+const SIZES = {
+  rail: { mm: [600, 22, 70], in: [24, 0.75, 2.5] },
+  stile: { mm: [900, 22, 50], in: [36, 0.75, 2] },
+  part: { mm: [600, 22, 70], in: [24, 0.75, 2.5] },
+} as const;
+
+/** An id that nothing else has, readable in a job file. */
+export function freshId(name: string, taken: readonly { id: string }[]): string {
+  const base = name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'x';
+  const ids = new Set(taken.map((t) => t.id));
+  let id = base;
+  for (let n = 2; ids.has(id); n++) id = `${base}-${n}`;
+  return id;
+}
+
+/** A part to start from; its sizes are there to be typed over. */
+export function newPart(name: string, job: Job, sort: keyof typeof SIZES): Part {
+  const unit = job.units === 'in' ? INCH : 1;
+  const [length, thickness, width] = SIZES[sort][job.units].map((v) => v * unit) as [number, number, number];
+  const titled = sort === 'part' ? `Part ${job.parts.length + 1}` : name;
+  return {
+    id: freshId(titled, job.parts),
+    name: titled,
+    quantity: 2,
+    length,
+    thickness: { nominal: thickness, measured: [] },
+    width: { nominal: width, measured: [] },
+  };
+}
+
+/** A joint between two parts, with the proportions its kind proposes for this shop. */
+export function newJoint(job: Job, shop: Shop, tenoned: Part, mortised: Part, kind = 'blind'): Joint {
+  const members = { tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') };
+  const name = `${tenoned.name} into ${mortised.name.toLowerCase()}`;
+  return {
+    id: freshId(name, job.joints),
+    name,
+    kind,
+    tenoned: { part: tenoned.id, ends: 'both' },
+    mortised: { part: mortised.id, ends: 'both', edge: 'reference', perPiece: Math.max(1, Math.round((tenoned.quantity * 2) / mortised.quantity)) },
+    params: kindOf(kind).propose(members, availableIn(shop)).params,
+    routes: {},
+  };
+}

@@ -1,0 +1,20 @@
+import { writeFigure, type LengthStyle, type Mm } from '@velk/core';
+
+/** A length set in type: fractions as fractions, the unit beside it. */
+export function Length({ value, style, unit = true }: { value: Mm; style: LengthStyle; unit?: boolean }) {
+  const { written: w, rest } = writeFigure(value, style);
+  return (
+    <span style={{ whiteSpace: 'nowrap' }}>
+      {w.negative && '−'}
+      {w.whole}
+      {w.numerator !== undefined && (
+        <>
+          {w.whole && '\u2009'}
+          <span className="frac">{`${w.numerator}/${w.denominator}`}</span>
+        </>
+      )}
+      {rest && ` ${rest.replace(' in', '')}`}
+      {unit && ` ${w.unit}`}
+    </span>
+  );
+}

@@ -1,0 +1,84 @@
+import { useId, useState, type KeyboardEvent } from 'react';
+import { fineStyle, formatNumber, parseLength, type LengthStyle, type Mm } from '@velk/core';
+import { typed } from '../app/bench.ts';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
+
+export interface LengthFieldProps {
+  /** Names the field in the kept text, such as `joint.cross-rail.tenonLength`. */
+  readonly field: string;
+  readonly label: string;
+  readonly value: Mm;
+  readonly style: LengthStyle;
+  /** An error found elsewhere that speaks of this field. */
+  readonly error?: string | undefined;
+  readonly least?: Mm;
+  readonly onChange: (value: Mm) => void;
+}
+
+/**
+ * A length that can be typed as people write it. What can't be read stays as typed, with a sentence beside it; Enter
+ * goes to the next field, arrows nudge by one graduation.
+ */
+export function LengthField({ field, label, value, style, error, least = 0.001, onChange }: LengthFieldProps) {
+  const dispatch = useAppDispatch();
+  const id = useId();
+  const kept = useAppSelector((s) => s.bench.typed[field]);
+  const [editing, setEditing] = useState<string | null>(null);
+  const text = editing ?? kept ?? formatNumber(value, fineStyle(style));
+  const check = (from: string): { value: Mm } | { message: string } => {
+    const parsed = parseLength(from, style);
+    if (!parsed.ok) return { message: parsed.message };
+    return parsed.value < least ? { message: `The ${label} must be ${least > 0 ? 'more than 0' : '0 or more'}.` } : { value: parsed.value };
+  };
+  const shown = editing !== null || kept !== undefined ? check(text) : { value };
+  const message = 'message' in shown ? shown.message : error;
+
+  const type = (next: string) => {
+    setEditing(next);
+    const read = check(next);
+    dispatch(typed({ field, text: 'message' in read ? next : null }));
+    if ('value' in read && Math.abs(read.value - value) > 1e-9) onChange(read.value);
+  };
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      const fields = [...document.querySelectorAll<HTMLInputElement>('input[data-length]')];
+      const next = fields[fields.indexOf(event.currentTarget) + 1] ?? fields[0];
+      next?.focus();
+    } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      event.preventDefault();
+      const moved = value + (event.key === 'ArrowUp' ? 1 : -1) * style.graduation;
+      if (moved < least) return;
+      setEditing(null);
+      dispatch(typed({ field, text: null }));
+      onChange(Number(moved.toFixed(6)));
+    } else if (event.key === 'Escape') {
+      setEditing(null);
+      dispatch(typed({ field, text: null }));
+    }
+  };
+
+  return (
+    <span className="field">
+      <input
+        data-length
+        aria-label={`${label}, ${style.system}`}
+        aria-invalid={message !== undefined}
+        aria-describedby={message ? id : undefined}
+        value={text}
+        inputMode="text"
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(e) => type(e.target.value)}
+        onFocus={(e) => e.target.select()}
+        onBlur={() => setEditing(null)}
+        onKeyDown={onKeyDown}
+      />
+      {message && (
+        <span className="fielderror" id={id} role="alert">
+          {message}
+        </span>
+      )}
+    </span>
+  );
+}
