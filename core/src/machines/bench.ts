@@ -71,11 +71,12 @@ function chiselled(setup: Setup, x: Along, z: Along): Solid {
   return union(...ends.map(([from, to]) => box([x(from), at('near-wall'), z(-1)], [x(to), at('far-wall'), z(at('depth'))])));
 }
 
-/** What lies outside the rounded tenon but inside the square one. */
+/** What lies outside the rounded profile, within a radius of either edge: the cheeks between are left alone. */
 function rounded(setup: Setup, x: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const [y0, y1, z0, z1] = [at('near-cheek'), at('far-cheek'), at('near-edge'), at('far-edge')];
   const [tip, shoulder] = [x(0), x(at('length'))];
-  const square = box([tip, y0 - 1, z0 - 1], [shoulder, y1 + 1, z1 + 1]);
-  return difference(square, prismAlong('x', roundedRectangle([y0, z0], [y1, z1], at('radius')), tip, shoulder));
+  const r = at('radius');
+  const edges = [[z0 - 1, z0 + r], [z1 - r, z1 + 1]].map(([from, to]) => box([tip, y0 - 1, from!], [shoulder, y1 + 1, to!])); // prettier-ignore
+  return difference(union(...edges), prismAlong('x', roundedRectangle([y0, z0], [y1, z1], r), tip, shoulder));
 }

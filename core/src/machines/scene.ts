@@ -32,7 +32,8 @@ export interface ScenePicture {
 
 /**
  * Draws a placement, as plain data to scale in mm. The placement is the one the proof sweeps, so that the picture
- * can't disagree with it.
+ * can't disagree with it. Waste and earlier cuts are drawn only where they go right through as seen: anything less
+ * would hide the wood that stays behind it.
  * @param waste solids in piece axes that are to go
  * @param gone sweeps in piece axes of the cuts made before
  */
@@ -49,13 +50,19 @@ export function drawScene(
     const flat = (p: Vec3): Vec2 => [dot(p, view.right), dot(p, view.up)];
     const toward = cross(view.right, view.up);
     const piece: SceneShape = { role: 'piece', label: '', outline: silhouette(pieceSolid(placement.piece), placement.rigid, flat) };
-    const inPiece = (role: ShapeRole) => (solid: Solid): SceneShape[] =>
-      leaves(solid).map((leaf) => ({ role, label: '', outline: clip(silhouette(leaf, placement.rigid, flat), piece.outline) }));
+    const through = (p: Vec3) => dot(place(placement.rigid, p), toward);
+    const inPiece = (role: ShapeRole, solids: readonly Solid[], whole: readonly Vec3[]): SceneShape[] => {
+      const depth = spanOf(whole.map(through));
+      return solids
+        .flatMap(leaves)
+        .filter((leaf) => overlap(spanOf(corners(leaf).map(through)), depth) >= 0.95 * (depth[1] - depth[0]))
+        .map((leaf) => ({ role, label: '', outline: clip(silhouette(leaf, placement.rigid, flat), piece.outline) }));
+    };
     const shapes = [
       ...placement.bodies.filter((b) => b.role === 'table' || b.role === 'fence' || b.role === 'jig').map((b) => bodyShape(b.role, b.label, b.solid, flat)),
       piece,
-      ...waste.flatMap(inPiece('waste')),
-      ...gone.flatMap(inPiece('cut')),
+      ...inPiece('waste', waste, waste.flatMap(leaves).flatMap(corners)),
+      ...inPiece('cut', gone, corners(pieceSolid(placement.piece))),
       ...placement.bodies.filter((b) => !['table', 'fence', 'jig'].includes(b.role)).map((b) => bodyShape(b.role, b.label, b.solid, flat)),
     ].filter((s) => s.outline.length > 2);
     const feed = flat(placement.feed);
@@ -101,6 +108,10 @@ function leaves(solid: Solid): Solid[] {
   if (solid.shape === 'union') return solid.solids.flatMap(leaves);
   return solid.shape === 'difference' ? [] : [solid];
 }
+
+type Span = readonly [number, number];
+const spanOf = (values: readonly number[]): Span => [Math.min(...values), Math.max(...values)];
+const overlap = (a: Span, b: Span): number => Math.max(0, Math.min(a[1], b[1]) - Math.max(a[0], b[0]));
 
 /** Outline of a convex solid as seen: the hull of its flattened corners. */
 function silhouette(solid: Solid, rigid: Rigid, flat: (p: Vec3) => Vec2): Vec2[] {

@@ -78,7 +78,7 @@ const isBlock = (shop: Shop, id: string) => shop.tools.some((t) => t.kind === 's
 /** Where a blade at this height breaks through the table, as a box: tall as it stands, long as its chord. */
 function bladeBox(half: number, height: number, radius: number): Solid {
   const chord = Math.sqrt(Math.max(radius ** 2 - (radius - height) ** 2, 1));
-  return box([-half, -chord, -20], [half, chord, height]);
+  return box([-half, -chord, -12], [half, chord, height]);
 }
 
 /** Turned about the line where the blade meets the table top. */

@@ -28,13 +28,13 @@ export function JointDrawing({ views, dimensions, style, field, errors, onChange
   const points = views.flatMap((v) => v.outlines.flatMap((o) => o.points.map((p): Vec2 => [p[0] + v.at[0], p[1] + v.at[1]])));
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
-  const pad = { left: 74, right: 74, top: 62, bottom: 56 };
+  const pad = { left: 78, right: 78, top: 66, bottom: 44 };
   const size = { x: Math.max(...xs) - Math.min(...xs), y: Math.max(...ys) - Math.min(...ys) };
   const scale = Math.min((width - pad.left - pad.right) / size.x, 520 / size.y, 4);
   const height = size.y * scale + pad.top + pad.bottom;
   const left = Math.max(pad.left, (width - size.x * scale) / 2);
   const at = (view: JointView, p: Vec2): Vec2 => [left + (p[0] + view.at[0] - Math.min(...xs)) * scale, pad.top + (Math.max(...ys) - p[1] - view.at[1]) * scale];
-  const drawn = dimensions.map((d) => ({ d, ...layOut(d, views.find((v) => v.id === d.view)!, at) }));
+  const drawn = apart(dimensions.map((d) => ({ d, ...layOut(d, views.find((v) => v.id === d.view)!, at, scale) })));
   return (
     <div className={`drawing`} ref={ref} style={{ height }}>
       <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden>
@@ -61,7 +61,8 @@ export function JointDrawing({ views, dimensions, style, field, errors, onChange
         <MarkOnFace views={views} at={at} />
       </svg>
       {drawn.map(({ d, label }) => (
-        <span key={d.id} className={`dimension ${style.system}`} style={{ left: label[0], top: label[1] }}>
+        <span key={d.id} className={`dimension ${style.system}`} title={d.name} style={{ left: label[0], top: label[1] }}>
+          {d.id === 'setBack' && <small className="quiet">set back</small>}
           <LengthField field={`${field}.${d.id}`} label={d.name} value={d.value} style={style} error={errors[d.id]} least={d.id === 'setBack' ? -1000 : d.id.includes('houlder') || d.id === 'position' ? 0 : 0.001} onChange={(v) => onChange(d.id, v)} />
         </span>
       ))}
@@ -74,7 +75,7 @@ type At = (view: JointView, p: Vec2) => Vec2;
 function ViewTitle({ view, at }: { view: JointView; at: At }) {
   const corners = view.outlines.flatMap((o) => o.points.map((p) => at(view, p)));
   const x = Math.min(...corners.map((p) => p[0]));
-  const y = view.id === 'section' ? Math.max(...corners.map((p) => p[1])) + 50 : Math.min(...corners.map((p) => p[1])) - 44;
+  const y = Math.min(...corners.map((p) => p[1])) - (view.id === 'face' ? 48 : 14);
   return (
     <text x={x} y={y} fontSize={14.5} style={{ fill: 'var(--quiet)' }}>
       {view.title}
@@ -91,12 +92,12 @@ function MarkOnFace({ views, at }: { views: readonly JointView[]; at: At }) {
 }
 
 /** A dimension line beside its anchors, with thin lines out to it; short ones carry their figure outside. */
-function layOut(d: NamedDimension, view: JointView, at: At) {
+function layOut(d: NamedDimension, view: JointView, at: At, scale: number) {
   const [a, b] = [at(view, d.from), at(view, d.to)];
   const vertical = Math.abs(d.from[0] - d.to[0]) < 1e-6;
   const out = Math.sign(d.offset || 1);
-  const gap = 26;
-  const reach = Math.abs(d.offset) > 20 ? 30 : gap;
+  const far = vertical && Math.abs(d.offset) > 20;
+  const reach = far ? 118 : vertical ? 24 : 26 + Math.max(0, Math.abs(d.offset) - 14) * scale;
   const across = vertical ? a[0] + out * reach : a[1] - out * reach;
   const [p, q]: [Vec2, Vec2] = vertical ? [[across, a[1]], [across, b[1]]] : [[a[0], across], [b[0], across]]; // prettier-ignore
   const span = Math.hypot(q[0] - p[0], q[1] - p[1]);
@@ -104,7 +105,28 @@ function layOut(d: NamedDimension, view: JointView, at: At) {
   const label: Vec2 = vertical ? [middle[0] + out * 38, middle[1]] : [middle[0], middle[1] - out * 15];
   const beyond = (from: Vec2, to: Vec2): Vec2 => (vertical ? [to[0] + out * 3, from[1]] : [from[0], to[1] - out * 3]);
   const size = span < 16 ? 0 : 7;
-  return { label, lines: [[a, beyond(a, p)], [b, beyond(b, q)], [p, q]] as [Vec2, Vec2][], arrows: size ? [arrow(p, q, size), arrow(q, p, size)] : [] };
+  const start = (p: Vec2, own: Vec2): Vec2 => (far ? [p[0] - out * 26, own[1]] : own);
+  return { label, lines: [[start(p, a), beyond(a, p)], [start(q, b), beyond(b, q)], [p, q]] as [Vec2, Vec2][], arrows: size ? [arrow(p, q, size), arrow(q, p, size)] : [] };
+}
+
+const LINE = 25;
+
+/** Labels of one side of one view pushed apart where their dimensions are too short to stand beside them. */
+function apart<T extends { d: NamedDimension; label: Vec2 }>(drawn: T[]): T[] {
+  const columns = new Map<string, T[]>();
+  for (const item of drawn) {
+    const key = `${item.d.view}:${Math.round(item.label[0])}`;
+    columns.set(key, [...(columns.get(key) ?? []), item]);
+  }
+  const moved = new Map<T, number>();
+  for (const column of columns.values()) {
+    const sorted = [...column].sort((a, b) => a.label[1] - b.label[1]);
+    const ys = sorted.map((item) => item.label[1]);
+    for (let i = 1; i < ys.length; i++) ys[i] = Math.max(ys[i]!, ys[i - 1]! + LINE);
+    const shift = ys.length ? sorted.reduce((sum, item, i) => sum + item.label[1] - ys[i]!, 0) / ys.length : 0;
+    sorted.forEach((item, i) => moved.set(item, ys[i]! + shift));
+  }
+  return drawn.map((item) => ({ ...item, label: [item.label[0], moved.get(item)!] as Vec2 }));
 }
 
 /** A slim arrow head at `tip`, coming from `from`. */

@@ -20,15 +20,29 @@ const FILL: Record<ShapeRole, string> = {
 
 /** Figures longer than this run out of the picture instead of shrinking it, mm. */
 const LONGEST = 260;
-const ROOM = 34;
+const ROOM = 26;
+
+/** What the picture must show: near figures, the waste, and a cutter that isn't longer than the work. */
+function focusOf(picture: ScenePicture): Vec2[] {
+  const near = picture.dimensions.filter((d) => Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]) <= LONGEST);
+  const cutter = picture.shapes.find((s) => s.role === 'cutter')?.outline ?? [];
+  const span = cutter.length ? Math.max(...[0, 1].map((i) => Math.max(...cutter.map((p) => p[i]!)) - Math.min(...cutter.map((p) => p[i]!)))) : 0;
+  const waste = picture.shapes.filter((s) => s.role === 'waste').flatMap((s) => s.outline);
+  const focus = [...near.flatMap((d) => [d.from, d.to]), ...waste, ...(span < 130 ? cutter : [])];
+  return focus.length ? focus : picture.shapes.filter((s) => s.role === 'piece').flatMap((s) => s.outline);
+}
+
+/** Width by height of what a picture shows. */
+export function aspectOf(picture: ScenePicture): number {
+  const { x0, x1, y0, y1 } = spanOf(focusOf(picture), ROOM);
+  return (x1 - x0) / (y1 - y0);
+}
 
 /** A machine with the piece in it, to scale, from the very placement that the proof cuts with. */
 export function SceneDrawing({ picture, figures, style, tallest }: { picture: ScenePicture; figures: readonly LengthFigure[]; style: LengthStyle; tallest: number }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const clip = useId().replace(/:/g, '');
-  const near = picture.dimensions.filter((d) => Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]) <= LONGEST);
-  const focus = [...near.flatMap((d) => [d.from, d.to]), ...picture.shapes.filter((s) => s.role === 'cutter' || s.role === 'waste').flatMap((s) => s.outline)];
-  const window = spanOf(focus, ROOM);
+  const window = spanOf(focusOf(picture), ROOM);
   const level = picture.dimensions.filter(isLevel);
   const upright = picture.dimensions.filter((d) => !isLevel(d));
   const below = 14 + level.length * 34;

@@ -1,5 +1,5 @@
 import { useEffect, useMemo } from 'react';
-import { Link, Navigate, Route, Routes, useParams } from 'react-router';
+import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { resolve, type Job, type Joint } from '@velk/core';
 import { sentenceOf, useJobQuery, useShopQuery } from '../app/api.ts';
 import { opened } from '../app/bench.ts';
@@ -71,15 +71,21 @@ export function useJoint(job: Job): Joint | undefined {
   return job.joints.find((j) => j.id === picked) ?? job.joints[0];
 }
 
-function JointList({ job }: { id: string; job: Job }) {
+function JointList({ id, job }: { id: string; job: Job }) {
   const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const pick = (joint: string) => {
+    dispatch(jointPicked(joint));
+    if (pathname.includes('/setups')) void navigate(`/job/${id}/setups`);
+  };
   const current = useJoint(job);
   return (
     <>
       <h2>Joints in this job</h2>
       {job.joints.length === 0 && <p style={{ padding: '0 20px', fontSize: 15 }}>None yet.</p>}
       {job.joints.map((joint) => (
-        <JointLink key={joint.id} job={job} joint={joint} current={joint.id === current?.id} onPick={() => dispatch(jointPicked(joint.id))} />
+        <JointLink key={joint.id} job={job} joint={joint} current={joint.id === current?.id} onPick={() => pick(joint.id)} />
       ))}
     </>
   );

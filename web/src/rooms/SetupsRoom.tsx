@@ -4,7 +4,7 @@ import { Link, Navigate, useParams } from 'react-router';
 import { DEFER, modelOf, scenesOf, type Job, type LengthFigure, type LengthStyle, type Plan, type PlannedOperation, type Shop } from '@velk/core';
 import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
-import { SceneDrawing } from '../drawings/SceneDrawing.tsx';
+import { aspectOf, SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from './JobRoom.tsx';
@@ -33,6 +33,7 @@ function Card({ job, shop, plan, operation, index, id }: { job: Job; shop: Shop;
   const scene = scenes.find((s) => s.pass === shown) ?? scenes[0];
   const tool = (toolId: string | null) => shop.tools.find((t) => t.id === toolId)?.name;
   const names = [...new Set(setup.occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name))].join(', ');
+  const beside = scene !== undefined && scene.pictures[0] !== undefined && aspectOf(scene.pictures[0]) < 1.35;
   const used = new Set(Object.values(setup.passes.find((p) => p.id === scene?.pass)?.figures ?? {}));
   const gear = [tool(setup.machine), tool(setup.cutter), ...setup.guides.map(tool)].filter(Boolean).join(', ');
   const neighbour = (step: number) => plan.operations[index + step];
@@ -53,7 +54,13 @@ function Card({ job, shop, plan, operation, index, id }: { job: Job; shop: Shop;
         </header>
         <div style={{ minWidth: 0 }}>
           {scenes.length > 1 && <Segmented size="small" aria-label="Pass shown" value={scene?.pass ?? ''} onChange={(v) => setShown(v)} options={scenes.map((s) => ({ value: s.pass, label: passName(s.pass) }))} />}
-          {scene?.pictures.map((picture, i) => <SceneDrawing key={`${scene.pass}-${picture.id}`} picture={picture} figures={scene.figures.filter((f) => used.has(f.id))} style={style} tallest={i === 0 ? 320 : 215} />)}
+          {scene && (
+            <div className={`scenes ${beside ? 'beside' : ''}`}>
+              {scene.pictures.map((picture, i) => (
+                <SceneDrawing key={`${scene.pass}-${picture.id}`} picture={picture} figures={scene.figures.filter((f) => used.has(f.id))} style={style} tallest={beside ? 430 : i === 0 ? 300 : 250} />
+              ))}
+            </div>
+          )}
         </div>
         <div style={{ minWidth: 0 }}>
           <Cautions operation={operation} style={style} />
@@ -63,10 +70,8 @@ function Card({ job, shop, plan, operation, index, id }: { job: Job; shop: Shop;
           <ProofLine job={job} operation={operation} style={style} />
           <h2 style={{ marginTop: 12 }}>{setup.passes.length === 1 ? 'One pass' : `${setup.passes.length} passes`}</h2>
           <ol className="passes">
-            {setup.passes.map((pass) => (
-              <li key={pass.id}>
-                <Spoken sentence={pass.words} style={style} />
-              </li>
+            {scenes.map(({ pass }) => (
+              <PassLine key={pass} setup={setup} last={pass} style={style} />
             ))}
           </ol>
           <h2 style={{ marginTop: 12 }}>Before the first good piece</h2>
@@ -83,6 +88,29 @@ function Card({ job, shop, plan, operation, index, id }: { job: Job; shop: Shop;
         </div>
       </div>
     </div>
+  );
+}
+
+/** One place of the cutter; the levels that lead down to it stand in one line. */
+function PassLine({ setup, last, style }: { setup: PlannedOperation['setup']; last: string; style: LengthStyle }) {
+  const row = last.replace(/-level-\d+$/, '');
+  const levels = setup.passes.filter((p) => p.level !== undefined && p.id.startsWith(`${row}-level-`));
+  const words = setup.passes.find((p) => p.id === last)!.words;
+  return (
+    <li>
+      {levels.length > 0 && (
+        <>
+          Levels at{' '}
+          {levels.map((p) => (
+            <span key={p.id}>
+              <Length value={p.level!} style={style} unit={false} />,{' '}
+            </span>
+          ))}
+          then:{' '}
+        </>
+      )}
+      <Spoken sentence={words} style={style} />
+    </li>
   );
 }
 
@@ -106,9 +134,10 @@ function FigureRow({ figure, words, style, byHand }: { figure: LengthFigure; wor
         </p>
         <p className="quiet">
           {byHand ? 'to the wood itself' : off ? <>set on the scale; exact <Length value={figure.value} style={style} />, leaves <Length value={Math.abs(figure.set.error)} style={{ ...style, inches: 'decimal' }} /></> : 'set on the scale, nothing left over'}
+          {'. '}
         </p>
         <details>
-          <summary>Working</summary>
+          <summary>Why {<Length value={figure.set.value} style={style} />}</summary>
           <p>
             <Spoken sentence={figure.working} style={style} />
             {figure.counts > 1 && '. Its error counts twice.'}

@@ -88,7 +88,7 @@ export function blindDrawing(params: BlindParams, members: Members): { views: Jo
     dimension('tenonThickness', 'tenon thickness', t, 'section', [shown, S - r - a], [shown, S - r - a - t], 12),
     dimension('farShoulder', 'far shoulder', T - a - t, 'section', [shown, S - r - a - t], [shown, S - r - T], 12),
     dimension('mortiseDepth', 'mortise depth', D, 'section', [-D, 0], [0, 0], -14),
-    dimension('setBack', 'set-back', r, 'section', [0, S], [0, S - r], 12 + shown * 0.4),
+    dimension('setBack', 'set-back', r, 'section', [shown, S], [shown, S - r], 30),
     dimension('wall', 'near wall', p, 'section', [-V, S], [-V, S - p], -12),
     dimension('mortiseWidth', 'mortise width', m, 'section', [-V, S - p], [-V, S - p - m], -12),
     dimension('mortiseLength', 'mortise length', l, 'edge', [0, start], [0, start + l], -12),

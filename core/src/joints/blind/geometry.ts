@@ -18,8 +18,8 @@ function tenon(params: BlindParams, piece: Piece, spot: Spot): MemberGeometry {
   const around = [
     [0, a, 0, piece.width],
     [a + t, piece.thickness, 0, piece.width],
-    [a, a + t, 0, b],
-    [a, a + t, b + w, piece.width],
+    [0, piece.thickness, 0, b],
+    [0, piece.thickness, b + w, piece.width],
   ] as const;
   const waste = around
     .filter(([y0, y1, z0, z1]) => y1 - y0 > 1e-9 && z1 - z0 > 1e-9)
