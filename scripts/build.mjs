@@ -26,7 +26,11 @@ export const ensureBuilt = () =>
     const now = fingerprint();
     if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
     console.log('Building the application ...');
-    const { status, stdout, stderr } = spawnSync('npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'], { cwd: root, encoding: 'utf8' });
+    const { status, stdout, stderr } = spawnSync(
+      'npx',
+      ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'],
+      { cwd: root, encoding: 'utf8' },
+    );
     if (status !== 0) {
       console.error(`${stdout}${stderr}\nThe application could not be built.`);
       process.exit(1);

@@ -10,13 +10,15 @@ import { postgresFolder } from './debian.mjs';
 const isRoot = process.getuid() === 0;
 
 /** Where the user's work lives: outside the clone, so that cleaning it destroys nothing. */
-export const dataFolder = () => process.env.VELK_DATA ?? (isRoot ? '/var/lib/velk' : join(homedir(), '.local/share/velk'));
+export const dataFolder = () =>
+  process.env.VELK_DATA ?? (isRoot ? '/var/lib/velk' : join(homedir(), '.local/share/velk'));
 
 function run(program, args, { quiet = true } = {}) {
   const path = join(postgresFolder(), program);
   const [command, ...rest] = isRoot ? ['runuser', '-u', 'postgres', '--', path, ...args] : [path, ...args];
   const result = spawnSync(command, rest, { cwd: '/', encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'] });
-  if (result.status !== 0 && !quiet) throw new Error(`${program}: ${(result.stderr || result.stdout || '').trim().split('\n').pop()}`);
+  if (result.status !== 0 && !quiet)
+    throw new Error(`${program}: ${(result.stderr || result.stdout || '').trim().split('\n').pop()}`);
   return result;
 }
 
@@ -57,14 +59,31 @@ export async function startCluster(folder, { durable = true } = {}) {
     const pwfile = join(folder, 'initial');
     writeFileSync(pwfile, readFileSync(secret), { mode: 0o600 });
     if (isRoot) spawnSync('chown', ['postgres', pwfile]);
-    run('initdb', ['-D', data, '-U', 'velk', '-E', 'UTF8', '--no-locale', '--auth=scram-sha-256', `--pwfile=${pwfile}`, ...(durable ? [] : ['-N'])], { quiet: false });
+    run(
+      'initdb',
+      [
+        '-D',
+        data,
+        '-U',
+        'velk',
+        '-E',
+        'UTF8',
+        '--no-locale',
+        '--auth=scram-sha-256',
+        `--pwfile=${pwfile}`,
+        ...(durable ? [] : ['-N']),
+      ],
+      { quiet: false },
+    );
     rmSync(pwfile);
   }
   if (!isRunning(folder)) {
     const port = await freePort(existsSync(portFile) ? Number(readFileSync(portFile, 'utf8')) : 0);
     writeFileSync(portFile, String(port));
     const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${durable ? '' : '-c fsync=off -c synchronous_commit=off'}`;
-    run('pg_ctl', ['start', '-w', '-t', '60', '-D', data, '-l', join(data, 'server.log'), '-o', options], { quiet: false });
+    run('pg_ctl', ['start', '-w', '-t', '60', '-D', data, '-l', join(data, 'server.log'), '-o', options], {
+      quiet: false,
+    });
   }
   return `postgres://velk:${readFileSync(secret, 'utf8')}@127.0.0.1:${readFileSync(portFile, 'utf8')}/postgres`;
 }

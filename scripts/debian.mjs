@@ -28,7 +28,8 @@ export function ensurePackages(names) {
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const run = (args) => spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env }).status === 0;
   const update = () => run(['update', '-qq']);
-  const install = () => run(['install', '-y', '-qq', '-o', 'DPkg::Lock::Timeout=300', '--no-install-recommends', ...missing]);
+  const install = () =>
+    run(['install', '-y', '-qq', '-o', 'DPkg::Lock::Timeout=300', '--no-install-recommends', ...missing]);
   if (!(update() && install()) || missing.some((name) => !present[name]())) {
     console.error(`${missing.join(' and ')} could not be installed: run "${command}" and see what it says.`);
     process.exit(1);

@@ -10,7 +10,10 @@ export const root = fileURLToPath(new URL('..', import.meta.url));
 
 /** Runs the work while no other Velk does the same in this clone; a lock left by a killed one is broken after a while. */
 export async function alone(name, work) {
-  const key = createHash('sha256').update(root + name).digest('hex').slice(0, 16);
+  const key = createHash('sha256')
+    .update(root + name)
+    .digest('hex')
+    .slice(0, 16);
   const lock = join(tmpdir(), `velk-${process.getuid()}-${key}.lock`);
   for (;;) {
     try {
@@ -18,7 +21,8 @@ export async function alone(name, work) {
       break;
     } catch {
       const holder = Number(existsSync(join(lock, 'pid')) ? readFileSync(join(lock, 'pid'), 'utf8') : 0);
-      if (!alive(holder) && Date.now() - (statSync(lock, { throwIfNoEntry: false })?.mtimeMs ?? 0) > 3000) rmSync(lock, { recursive: true, force: true });
+      if (!alive(holder) && Date.now() - (statSync(lock, { throwIfNoEntry: false })?.mtimeMs ?? 0) > 3000)
+        rmSync(lock, { recursive: true, force: true });
       else await new Promise((resolve) => setTimeout(resolve, 300));
     }
   }
@@ -47,7 +51,10 @@ export const ensureDependencies = () =>
     const lock = statSync(join(root, 'package-lock.json')).mtimeMs;
     if (existsSync(stamp) && statSync(stamp).mtimeMs >= lock) return;
     console.log('Installing npm packages ...');
-    const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+    const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+      cwd: root,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
     if (status !== 0) {
       console.error('The npm packages could not be installed: run "npm ci" and see what it says.');
       process.exit(1);

@@ -12,7 +12,16 @@ const cluster = await throwAwayCluster();
 process.env.PORT = process.env.PORT ?? '4290';
 const server = await keepServer(cluster.url);
 const { chromium } = await import('@playwright/test');
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-quic',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const base = `http://127.0.0.1:${server.port}`;
 const wanted = process.argv.slice(2);
@@ -28,14 +37,21 @@ async function take(name, path, prepare = async () => undefined) {
 
 try {
   for (let tries = 0; ; tries++) {
-    const up = await fetch(`${base}/api/health`).then((r) => r.ok, () => false);
+    const up = await fetch(`${base}/api/health`).then(
+      (r) => r.ok,
+      () => false,
+    );
     if (up) break;
     if (tries > 60) throw new Error('The server does not start.');
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
   const jobs = await (await fetch(`${base}/api/jobs`)).json();
   const job = (text) => `/job/${jobs.find((j) => j.name.includes(text)).id}`;
-  const proved = () => page.getByText(/^Cut virtually/).first().waitFor();
+  const proved = () =>
+    page
+      .getByText(/^Cut virtually/)
+      .first()
+      .waitFor();
   const pick = (name) => page.getByRole('button', { name }).click();
   const step = async (title, number = 0) => {
     await page.getByRole('link', { name: title, exact: false }).nth(number).click();
@@ -43,13 +59,19 @@ try {
   };
   await take('jobs', '/');
   await take('stock', `${job('looms')}/stock`);
-  await take('joint', `${job('looms')}/joints`, () => page.getByText('done').first().waitFor({ state: 'attached' }).catch(() => undefined));
+  await take('joint', `${job('looms')}/joints`, () =>
+    page
+      .getByText('done')
+      .first()
+      .waitFor({ state: 'attached' })
+      .catch(() => undefined),
+  );
   await take('joint-inches', `${job('racks')}/joints`);
   await take('methods', `${job('looms')}/methods`, () => pick(/Base rail/));
   await take('card-router', `${job('looms')}/order`, () => step('Mortise, plunge router'));
   await take('card-shoulders', `${job('looms')}/order`, () => step('Shoulders, crosscut'));
   await take('card-upright', `${job('looms')}/order`, () => step('Cheeks, upright'));
-  await take('card-bandsaw', `${job('looms')}/order`, () => step('Cheeks on the bandsaw'));
+  await take('card-bandsaw', `${job('looms')}/order`, () => step('Cheeks, on the bandsaw'));
   await take('card-bench', `${job('looms')}/order`, () => step('Mortise ends, squared'));
   await take('order', `${job('looms')}/order`);
   await take('proof', `${job('looms')}/proof`, () => page.getByText('Section through').waitFor());

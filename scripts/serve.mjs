@@ -16,14 +16,18 @@ export async function openDatabase() {
   const watch = setInterval(() => {
     if (isRunning(folder)) return;
     console.log('The database stopped; starting it again.');
-    void alone(`cluster ${folder}`, () => startCluster(folder)).catch((error) => console.error(`The database does not start: ${error.message}`));
+    void alone(`cluster ${folder}`, () => startCluster(folder)).catch((error) =>
+      console.error(`The database does not start: ${error.message}`),
+    );
   }, 2000);
   return {
     url,
     close: () => {
       clearInterval(watch);
       rmSync(mark, { force: true });
-      const others = readdirSync(join(folder, 'running')).filter((pid) => alive(Number(pid)) || void rmSync(join(folder, 'running', pid)));
+      const others = readdirSync(join(folder, 'running')).filter(
+        (pid) => alive(Number(pid)) || void rmSync(join(folder, 'running', pid)),
+      );
       if (others.length === 0 && existsSync(folder)) stopCluster(folder);
     },
   };

@@ -15,6 +15,8 @@ try {
     database.close();
   });
 } catch (error) {
-  console.error(`The database does not start: ${error.message}. Its folder can be chosen with VELK_DATA, another database with DATABASE_URL.`);
+  console.error(
+    `The database does not start: ${error.message}. Its folder can be chosen with VELK_DATA, another database with DATABASE_URL.`,
+  );
   process.exit(1);
 }

@@ -1,5 +1,13 @@
 import type { Job, Joint } from './exchange/index.ts';
-import { kindOf, type Advice, type Feature, type JointKind, type MemberName, type Members, type Problem } from './joints/index.ts';
+import {
+  kindOf,
+  type Advice,
+  type Feature,
+  type JointKind,
+  type MemberName,
+  type Members,
+  type Problem,
+} from './joints/index.ts';
 import { drawScene, modelOf, type ScenePicture } from './machines/index.ts';
 import { routesFor, type Route } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder } from './sequence/index.ts';
@@ -54,7 +62,9 @@ export interface Plan {
 export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
   const shop = shopIn(chest, job.units);
   const drafts = job.joints.map((joint) => draftJoint(joint, job, shop));
-  const operations = operationsOf(drafts.map(({ plan, setups }) => ({ joint: plan.joint, shouldersFirst: plan.shouldersFirst, setups })));
+  const operations = operationsOf(
+    drafts.map(({ plan, setups }) => ({ joint: plan.joint, shouldersFirst: plan.shouldersFirst, setups })),
+  );
   const order = runOrder(operations);
   const broken = brokenRule(operations, order);
   if (broken) throw new Error(`The run order breaks a rule: ${broken.words}`);
@@ -69,10 +79,18 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
     joints,
     operations: order.map((index): PlannedOperation => {
       const { setup, count, testCut, after } = operations[index]!;
-      return { id: idOf(index), setup, count, testCut, after: [...after].map(([before, rule]) => ({ operation: idOf(before), rule: rule.words })) };
+      return {
+        id: idOf(index),
+        setup,
+        count,
+        testCut,
+        after: [...after].map(([before, rule]) => ({ operation: idOf(before), rule: rule.words })),
+      };
     }),
     minutes: minutesOf(operations, order),
-    hasErrors: joints.some((j) => j.problems.length > 0 || !j.chosen.tenoned || !j.chosen.mortised || j.proof?.good === false),
+    hasErrors: joints.some(
+      (j) => j.problems.length > 0 || !j.chosen.tenoned || !j.chosen.mortised || j.proof?.good === false,
+    ),
   };
 }
 
@@ -85,9 +103,22 @@ interface Draft {
 function draftJoint(joint: Joint, job: Job, shop: Shop): Draft {
   const { kind, params, parts, members } = resolve(joint, job);
   const available = availableIn(shop);
-  const problems = kind.problems(params, members, available, { tenoned: parts.tenoned.name, mortised: parts.mortised.name });
+  const problems = kind.problems(params, members, available, {
+    tenoned: parts.tenoned.name,
+    mortised: parts.mortised.name,
+  });
   if (problems.length)
-    return { plan: { joint: joint.id, problems, advice: [], routes: { tenoned: [], mortised: [] }, chosen: {}, shouldersFirst: true }, setups: [] };
+    return {
+      plan: {
+        joint: joint.id,
+        problems,
+        advice: [],
+        routes: { tenoned: [], mortised: [] },
+        chosen: {},
+        shouldersFirst: true,
+      },
+      setups: [],
+    };
   const occurrences = occurrencesOf(joint, parts);
   const features: Record<MemberName, Feature> = kind.features(params, members);
   const routes = {
@@ -109,11 +140,23 @@ function draftJoint(joint: Joint, job: Job, shop: Shop): Draft {
     shouldersFirst: tenon?.shouldersFirst ?? true,
   };
   if (!mortise || !tenon) return { plan, setups: [...(mortise?.setups ?? []), ...(tenon?.setups ?? [])] };
-  const half = (member: MemberName, route: Route) => ({ part: parts[member], setups: route.setups, occurrences: occurrences[member] });
+  const half = (member: MemberName, route: Route) => ({
+    part: parts[member],
+    setups: route.setups,
+    occurrences: occurrences[member],
+  });
   return {
     plan,
     setups: [...mortise.setups, ...tenon.setups],
-    prove: (modeller) => proveJoint(modeller, joint.id, kind, params, { tenoned: half('tenoned', tenon), mortised: half('mortised', mortise) }, shop),
+    prove: (modeller) =>
+      proveJoint(
+        modeller,
+        joint.id,
+        kind,
+        params,
+        { tenoned: half('tenoned', tenon), mortised: half('mortised', mortise) },
+        shop,
+      ),
   };
 }
 
@@ -121,7 +164,10 @@ function draftJoint(joint: Joint, job: Job, shop: Shop): Draft {
  * The joint's kind, parameters and pieces as the figures see them: the median of each batch.
  * @throws Error when a part it names is not in the job; the job file's checks let no such job in
  */
-export function resolve(joint: Joint, job: Pick<Job, 'parts'>): { kind: JointKind; params: Record<string, unknown>; parts: Record<MemberName, Part>; members: Members } {
+export function resolve(
+  joint: Joint,
+  job: Pick<Job, 'parts'>,
+): { kind: JointKind; params: Record<string, unknown>; parts: Record<MemberName, Part>; members: Members } {
   const partOf = (member: MemberName): Part => {
     const part = job.parts.find((p) => p.id === joint[member].part);
     if (!part) throw new Error(`${joint.name} names a part that is not in the job.`);
@@ -141,7 +187,14 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
   const { tenoned, mortised } = joint;
   const total = parts.mortised.quantity * mortised.perPiece;
   return {
-    tenoned: ends(tenoned.ends).map((end) => ({ joint: joint.id, member: 'tenoned', part: tenoned.part, end, edge: 'reference', count: parts.tenoned.quantity })),
+    tenoned: ends(tenoned.ends).map((end) => ({
+      joint: joint.id,
+      member: 'tenoned',
+      part: tenoned.part,
+      end,
+      edge: 'reference',
+      count: parts.tenoned.quantity,
+    })),
     mortised: ends(mortised.ends).map((end, i, both) => ({
       joint: joint.id,
       member: 'mortised',
@@ -157,10 +210,25 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
 function countAdvice(joint: Joint, { tenoned, mortised }: Record<MemberName, Occurrence[]>): Advice[] {
   const sum = (list: Occurrence[]) => list.reduce((n, o) => n + o.count, 0);
   const [tenons, mortises] = [sum(tenoned), sum(mortised)];
-  const warning = (id: string, title: string, reason: string): Advice => ({ id, dimension: 'count', level: 'warning', title: say(title), reason: say(reason) });
-  if (tenons !== mortises) return [warning('count', 'Counts differ', `${joint.name}: ${tenons} tenons, but ${mortises} mortises.`)];
+  const warning = (id: string, title: string, reason: string): Advice => ({
+    id,
+    dimension: 'count',
+    level: 'warning',
+    title: say(title),
+    reason: say(reason),
+  });
+  if (tenons !== mortises)
+    return [warning('count', 'Counts differ', `${joint.name}: ${tenons} tenons, but ${mortises} mortises.`)];
   const lone = tenoned.find((t) => sum(mortised.filter((m) => sameHand(t, m))) !== t.count);
-  return lone ? [warning('hand', 'Left and right parts', `${joint.name}: ${lone.count} tenons at end ${lone.end.toUpperCase()}, but not as many mortises of that hand. A part can be turned, not mirrored: lay half of them out from the other end.`)] : [];
+  return lone
+    ? [
+        warning(
+          'hand',
+          'Left and right parts',
+          `${joint.name}: ${lone.count} tenons at end ${lone.end.toUpperCase()}, but not as many mortises of that hand. A part can be turned, not mirrored: lay half of them out from the other end.`,
+        ),
+      ]
+    : [];
 }
 
 /** One pass of an operation, pictured from the machine model's own placement. */
@@ -185,10 +253,22 @@ export function scenesOf(operation: PlannedOperation, job: Job, chest: Shop, pla
   const model = modelOf(setup.model);
   const waste = kind.geometry(params, occurrence.member, piece, occurrence).mustBeEmpty;
   const own = (s: Setup) => s.occurrences.some((o) => o.joint === occurrence.joint && o.member === occurrence.member);
-  const before = plan.operations.slice(0, plan.operations.findIndex((o) => o.id === operation.id)).map((o) => o.setup).filter(own);
+  const before = plan.operations
+    .slice(
+      0,
+      plan.operations.findIndex((o) => o.id === operation.id),
+    )
+    .map((o) => o.setup)
+    .filter(own);
   const gone: Solid[] = before.flatMap((s) =>
     s.passes.map((pass): Solid => {
-      const placement = modelOf(s.model).place(s, pass, s.occurrences.find((o) => o.joint === occurrence.joint)!, piece, shop);
+      const placement = modelOf(s.model).place(
+        s,
+        pass,
+        s.occurrences.find((o) => o.joint === occurrence.joint)!,
+        piece,
+        shop,
+      );
       return { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
     }),
   );

@@ -1,6 +1,17 @@
 import { readFile, stat } from 'node:fs/promises';
 import { Command } from 'commander';
-import { formatFigure, MAX_JOB_BYTES, modelOf, planJob, readJobFile, shopIn, speak, VERSION, type JobFile, type Plan } from '@velk/core';
+import {
+  formatFigure,
+  MAX_JOB_BYTES,
+  modelOf,
+  planJob,
+  readJobFile,
+  shopIn,
+  speak,
+  VERSION,
+  type JobFile,
+  type Plan,
+} from '@velk/core';
 import { nodeModeller } from './work/modeller.ts';
 
 /** Exit codes: 0 all is well, 1 the plan has errors, 2 the file can't be used. */
@@ -8,7 +19,9 @@ const OK = 0;
 const PLAN_HAS_ERRORS = 1;
 const UNUSABLE = 2;
 
-const program = new Command('velk').description('Settings and cutting order for mortise and tenon joints.').version(VERSION);
+const program = new Command('velk')
+  .description('Settings and cutting order for mortise and tenon joints.')
+  .version(VERSION);
 program.exitOverride((error) => process.exit(error.exitCode === 0 ? OK : UNUSABLE));
 
 program
@@ -43,7 +56,8 @@ async function open(path: string): Promise<JobFile> {
     process.exit(UNUSABLE);
   };
   const size = await stat(path).then((s) => s.size, () => refuse([`${path} can't be read.`])); // prettier-ignore
-  if (size > MAX_JOB_BYTES) return refuse([`${path} is ${Math.round(size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`]);
+  if (size > MAX_JOB_BYTES)
+    return refuse([`${path} is ${Math.round(size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`]);
   const read = readJobFile(await readFile(path, 'utf8'));
   return read.ok ? read.value : refuse(read.errors.map((e) => `${path}: ${e.path} ${e.message}`));
 }
@@ -54,7 +68,9 @@ function errorsOf(file: JobFile, plan: Plan): string[] {
     const name = file.job.joints.find((j) => j.id === joint.joint)!.name;
     const refused = (['mortised', 'tenoned'] as const)
       .filter((member) => joint.problems.length === 0 && !joint.chosen[member])
-      .flatMap((member) => joint.routes[member].flatMap((route) => route.refusals.map((r) => `${name}: ${speak(r.message, style)}`)));
+      .flatMap((member) =>
+        joint.routes[member].flatMap((route) => route.refusals.map((r) => `${name}: ${speak(r.message, style)}`)),
+      );
     return [...joint.problems.map((p) => `${name}: ${speak(p.message, style)}`), ...refused];
   });
 }
@@ -65,13 +81,18 @@ function inWords(file: JobFile, plan: Plan): string {
   plan.operations.forEach(({ setup, count, testCut }, i) => {
     lines.push('', `${i + 1}. ${setup.title} (${count})`);
     const words = modelOf(setup.model).datums;
-    for (const f of setup.figures) lines.push(`   ${f.name}: ${formatFigure(f.set.value, style)}, from ${words[f.from]} to ${words[f.to]}`);
+    for (const f of setup.figures)
+      lines.push(`   ${f.name}: ${formatFigure(f.set.value, style)}, from ${words[f.from]} to ${words[f.to]}`);
     for (const pass of setup.passes) lines.push(`   - ${speak(pass.words, style)}`);
     lines.push(`   ${speak(testCut, style)}`);
   });
   for (const joint of plan.joints) {
     const name = file.job.joints.find((j) => j.id === joint.joint)!.name;
-    if (joint.proof) lines.push('', `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}, ${joint.proof.fit.tightest} to ${joint.proof.fit.loosest}`);
+    if (joint.proof)
+      lines.push(
+        '',
+        `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}, ${joint.proof.fit.tightest} to ${joint.proof.fit.loosest}`,
+      );
   }
   return lines.join('\n');
 }

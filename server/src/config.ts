@@ -1,4 +1,3 @@
-
 /** What the server is told by its surroundings. */
 export interface Config {
   readonly databaseUrl: string;
@@ -21,4 +20,3 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     demo: env['VELK_DEMO'] !== 'no',
   };
 }
-

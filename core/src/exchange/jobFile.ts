@@ -11,7 +11,12 @@ export interface Joint {
   readonly kind: string;
   readonly tenoned: { readonly part: string; readonly ends: 'a' | 'b' | 'both' };
   /** `both`: half of the parts are laid out from one end, half from the other: left and right parts. */
-  readonly mortised: { readonly part: string; readonly ends: 'a' | 'b' | 'both'; readonly edge: 'reference' | 'other'; readonly perPiece: number };
+  readonly mortised: {
+    readonly part: string;
+    readonly ends: 'a' | 'b' | 'both';
+    readonly edge: 'reference' | 'other';
+    readonly perPiece: number;
+  };
   readonly params: Readonly<Record<string, unknown>>;
   /** Chosen ways of cutting; the shop's best where none is chosen. */
   readonly routes: { readonly tenoned?: string; readonly mortised?: string };

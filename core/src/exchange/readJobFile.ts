@@ -21,7 +21,11 @@ export function readJobFile(text: string): Checked<JobFile> {
     const start = text.trimStart();
     if (!start) return refuse('The file is empty.');
     if (!start.startsWith('{')) return refuse('This is not a job file: it is not JSON.');
-    return refuse(/[}\]]\s*$/.test(text) && balanced(text) ? 'This is not valid JSON: it may have been edited by hand.' : 'The file stops in the middle: it was cut short. Export it again.');
+    return refuse(
+      /[}\]]\s*$/.test(text) && balanced(text)
+        ? 'This is not valid JSON: it may have been edited by hand.'
+        : 'The file stops in the middle: it was cut short. Export it again.',
+    );
   }
   return checkJobFile(data);
 }
@@ -32,7 +36,15 @@ export function checkJobFile(data: unknown): Checked<JobFile> {
   if (typeof data !== 'object' || head.format !== JOB_FORMAT)
     return { ok: false, errors: [{ path: 'format', message: `must be "${JOB_FORMAT}": this is not a job file` }] };
   if (typeof head.version === 'number' && head.version > JOB_VERSION)
-    return { ok: false, errors: [{ path: 'version', message: `is ${head.version}, from a later Velk; this one reads ${JOB_VERSION}. Update Velk to open it.` }] };
+    return {
+      ok: false,
+      errors: [
+        {
+          path: 'version',
+          message: `is ${head.version}, from a later Velk; this one reads ${JOB_VERSION}. Update Velk to open it.`,
+        },
+      ],
+    };
   const checked = validate(jobFileSchema, data);
   if (!checked.ok) return checked;
   const errors = referencesIn(checked.value);
@@ -43,12 +55,19 @@ export function checkJobFile(data: unknown): Checked<JobFile> {
 export function referencesIn({ job, shop }: Pick<JobFile, 'job' | 'shop'>): { path: string; message: string }[] {
   const parts = new Set(job.parts.map((p) => p.id));
   const tools = new Set(shop.tools.map((t) => t.id));
-  const missing = (path: string, what: string, idOf: string) => ({ path, message: `names ${what} “${idOf}”, which is not there` });
+  const missing = (path: string, what: string, idOf: string) => ({
+    path,
+    message: `names ${what} “${idOf}”, which is not there`,
+  });
   return [
     ...job.joints.flatMap((joint, i) =>
-      (['tenoned', 'mortised'] as const).filter((m) => !parts.has(joint[m].part)).map((m) => missing(`job.joints[${i}].${m}.part`, 'a part', joint[m].part)),
+      (['tenoned', 'mortised'] as const)
+        .filter((m) => !parts.has(joint[m].part))
+        .map((m) => missing(`job.joints[${i}].${m}.part`, 'a part', joint[m].part)),
     ),
-    ...shop.tools.flatMap((t, i) => ('bladeId' in t && !tools.has(t.bladeId) ? [missing(`shop.tools[${i}].bladeId`, 'a blade', t.bladeId)] : [])),
+    ...shop.tools.flatMap((t, i) =>
+      'bladeId' in t && !tools.has(t.bladeId) ? [missing(`shop.tools[${i}].bladeId`, 'a blade', t.bladeId)] : [],
+    ),
   ];
 }
 

@@ -13,12 +13,18 @@ const MOST = 50;
 /** Checks data against a schema. Unknown fields are refused; every error carries its path, 50 at the most. */
 export function validate<T>(schema: Joi.Schema<T>, data: unknown): Checked<T> {
   const { error, value } = schema.validate(data, { abortEarly: false, convert: false, errors: { label: false } });
-  if (!error) return { ok: true, value: value as T };
-  return { ok: false, errors: error.details.slice(0, MOST).map((d) => ({ path: pathOf(d.path), message: inWords(d) })) };
+  if (!error) return { ok: true, value: value };
+  return {
+    ok: false,
+    errors: error.details.slice(0, MOST).map((d) => ({ path: pathOf(d.path), message: inWords(d) })),
+  };
 }
 
 const pathOf = (path: readonly (string | number)[]): string =>
-  path.reduce<string>((text, step) => (typeof step === 'number' ? `${text}[${step}]` : text ? `${text}.${step}` : step), '') || '(whole)';
+  path.reduce<string>(
+    (text, step) => (typeof step === 'number' ? `${text}[${step}]` : text ? `${text}.${step}` : step),
+    '',
+  ) || '(whole)';
 
 function inWords({ type, message, context }: Joi.ValidationErrorItem): string {
   const limit = context?.['limit'] as number | string | undefined;

@@ -107,7 +107,8 @@ export interface MortiseFeature {
   readonly start: Mm;
   readonly length: Mm;
   readonly depth: Mm;
-  readonly squareEnds: boolean;
+  /** What the ends must be: squared by chisel, fitted by a rounded tenon, or longer than the tenon needs. */
+  readonly ends: 'squared' | 'fitted' | 'clear';
 }
 
 export type Feature = TenonFeature | MortiseFeature;

@@ -1,4 +1,14 @@
-import { IDENTITY, box, difference, prismAlong, roundedRectangle, union, type Solid } from '../solids/index.ts';
+import {
+  IDENTITY,
+  add,
+  box,
+  difference,
+  prismAlong,
+  roundedRectangle,
+  scale,
+  union,
+  type Solid,
+} from '../solids/index.ts';
 import { figureOf, type Setup } from '../setups/index.ts';
 import type { Datum, MachineModel } from './model.ts';
 
@@ -25,27 +35,27 @@ export const bench: MachineModel = {
     'reference-edge': 'reference edge',
     'near-edge': 'near edge of the tenon',
     'far-edge': 'far edge of the tenon',
-    corner: 'corner',
-    'end-of-round': 'end of the rounding',
+    'end-of-round': 'where the rounding ends',
   },
   views: [
     { id: 'face', title: 'On the edge', right: [1, 0, 0], up: [0, 1, 0] },
     { id: 'end', title: 'From the end', right: [0, 1, 0], up: [0, 0, 1] },
   ],
   place(setup, _pass, occurrence, piece) {
-    const set = (id: string) => figureOf(setup, id).set.value;
     const x = (fromEnd: number) => (occurrence.end === 'a' ? fromEnd : piece.length - fromEnd);
     const z = (depth: number) => (occurrence.edge === 'reference' ? depth : piece.width - depth);
-    const lengths: Record<string, number> = { 'layout-end': x(0), tip: x(0) };
-    const across: Record<string, number> = { 'reference-face': 0, corner: 0 };
-    const up: Record<string, number> = { 'entry-edge': z(0), 'reference-edge': 0 };
-    const datums: Record<string, Datum> = {};
-    for (const [id, at] of Object.entries(lengths)) datums[id] = { at: [at, 0, 0], normal: [1, 0, 0] };
-    for (const [id, at] of Object.entries(across)) datums[id] = { at: [0, at, 0], normal: [0, 1, 0] };
-    for (const [id, at] of Object.entries(up)) datums[id] = { at: [0, 0, at], normal: [0, 0, 1] };
+    const inward = occurrence.end === 'a' ? 1 : -1;
+    const datums: Record<string, Datum> = {
+      'layout-end': { at: [x(0), 0, 0], normal: [inward, 0, 0] },
+      tip: { at: [x(0), 0, 0], normal: [inward, 0, 0] },
+      'reference-face': { at: [0, 0, 0], normal: [0, 1, 0] },
+      'reference-edge': { at: [0, 0, 0], normal: [0, 0, 1] },
+      'entry-edge': { at: [0, 0, z(0)], normal: [0, 0, occurrence.edge === 'reference' ? 1 : -1] },
+    };
     for (const f of setup.figures) {
-      const [d, axis] = f.from in lengths ? [x(set(f.id)), 0] : f.from in across ? [set(f.id), 1] : [f.from === 'entry-edge' ? z(set(f.id)) : set(f.id), 2];
-      datums[f.to] = { at: axis === 0 ? [d, 0, 0] : axis === 1 ? [0, d, 0] : [0, 0, d], normal: axis === 0 ? [1, 0, 0] : axis === 1 ? [0, 1, 0] : [0, 0, 1] };
+      const from = datums[f.from];
+      if (!from) throw new Error(`Bench work has no feature “${f.from}” to measure from.`);
+      datums[f.to] = { at: add(from.at, scale(from.normal, f.set.value)), normal: from.normal };
     }
     return {
       piece,
@@ -53,7 +63,7 @@ export const bench: MachineModel = {
       datums,
       bodies: [],
       sweep: setup.carrier === 'chisel' ? chiselled(setup, x, z) : rounded(setup, x),
-      feed: [0, 0, 1],
+      feed: [0, 0, 0],
       feeds: 'tool',
     };
   },
@@ -68,7 +78,9 @@ function chiselled(setup: Setup, x: Along, z: Along): Solid {
     [at('near-end'), at('near-end') + at('radius')],
     [at('far-end') - at('radius'), at('far-end')],
   ];
-  return union(...ends.map(([from, to]) => box([x(from), at('near-wall'), z(-1)], [x(to), at('far-wall'), z(at('depth'))])));
+  return union(
+    ...ends.map(([from, to]) => box([x(from), at('near-wall'), z(-1)], [x(to), at('far-wall'), z(at('depth'))])),
+  );
 }
 
 /** What lies outside the rounded profile, within a radius of either edge: the cheeks between are left alone. */

@@ -66,8 +66,16 @@ export const jigRouter: MachineModel = {
         { role: 'stop', label: 'left stop', solid: box([leftStop - 20, -s * 38, 0], [leftStop, 0, 18]) },
         { role: 'stop', label: 'right stop', solid: box([rightStop, -s * 38, 0], [rightStop + 20, 0, 18]) },
         { role: 'stop', label: 'end stop', solid: box([endStop, 0, -30], [endStop + endSide * 14, s * 24, -2]) },
-        { role: 'base', label: 'router base', solid: box([-router.baseLeft, y - router.baseLeft, 4], [router.baseRight, y + router.baseRight, 12]) },
-        { role: 'cutter', label: 'cutter', solid: prismAlong('z', roundedRectangle([-r, y - r], [r, y + r], r), -depth, 26) },
+        {
+          role: 'base',
+          label: 'router base',
+          solid: box([-router.baseLeft, y - router.baseLeft, 4], [router.baseRight, y + router.baseRight, 12]),
+        },
+        {
+          role: 'cutter',
+          label: 'cutter',
+          solid: prismAlong('z', roundedRectangle([-r, y - r], [r, y + r], r), -depth, 26),
+        },
       ],
       sweep: prismAlong('z', outline, -depth, 60),
       feed: [s, 0, 0],

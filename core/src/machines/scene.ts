@@ -49,7 +49,11 @@ export function drawScene(
   return model.views.map((view) => {
     const flat = (p: Vec3): Vec2 => [dot(p, view.right), dot(p, view.up)];
     const toward = cross(view.right, view.up);
-    const piece: SceneShape = { role: 'piece', label: '', outline: silhouette(pieceSolid(placement.piece), placement.rigid, flat) };
+    const piece: SceneShape = {
+      role: 'piece',
+      label: '',
+      outline: silhouette(pieceSolid(placement.piece), placement.rigid, flat),
+    };
     const through = (p: Vec3) => dot(place(placement.rigid, p), toward);
     const inPiece = (role: ShapeRole, solids: readonly Solid[], whole: readonly Vec3[]): SceneShape[] => {
       const depth = spanOf(whole.map(through));
@@ -59,11 +63,15 @@ export function drawScene(
         .map((leaf) => ({ role, label: '', outline: clip(silhouette(leaf, placement.rigid, flat), piece.outline) }));
     };
     const shapes = [
-      ...placement.bodies.filter((b) => b.role === 'table' || b.role === 'fence' || b.role === 'jig').map((b) => bodyShape(b.role, b.label, b.solid, flat)),
+      ...placement.bodies
+        .filter((b) => b.role === 'table' || b.role === 'fence' || b.role === 'jig')
+        .map((b) => bodyShape(b.role, b.label, b.solid, flat)),
       piece,
       ...inPiece('waste', waste, waste.flatMap(leaves).flatMap(corners)),
       ...inPiece('cut', gone, corners(pieceSolid(placement.piece))),
-      ...placement.bodies.filter((b) => !['table', 'fence', 'jig'].includes(b.role)).map((b) => bodyShape(b.role, b.label, b.solid, flat)),
+      ...placement.bodies
+        .filter((b) => !['table', 'fence', 'jig'].includes(b.role))
+        .map((b) => bodyShape(b.role, b.label, b.solid, flat)),
     ].filter((s) => s.outline.length > 2);
     const feed = flat(placement.feed);
     return {
@@ -86,7 +94,14 @@ const bodyShape = (role: ShapeRole, label: string, solid: Solid, flat: (p: Vec3)
   outline: silhouette(solid, NOWHERE, flat),
 });
 
-function dimensionLine(id: string, from: string, to: string, placement: Placement, view: SceneView, flat: (p: Vec3) => Vec2): SceneDimension[] {
+function dimensionLine(
+  id: string,
+  from: string,
+  to: string,
+  placement: Placement,
+  view: SceneView,
+  flat: (p: Vec3) => Vec2,
+): SceneDimension[] {
   const [a, b] = [placement.datums[from]!, placement.datums[to]!];
   const n = b.normal;
   const seen = Math.abs(dot(n, view.right)) + Math.abs(dot(n, view.up));
@@ -94,7 +109,12 @@ function dimensionLine(id: string, from: string, to: string, placement: Placemen
   return [{ figure: id, from: flat(a.at), to: flat(b.at) }];
 }
 
-function edgeOn(face: PieceFace, placement: Placement, toward: Vec3, flat: (p: Vec3) => Vec2): ScenePicture['referenceFace'] {
+function edgeOn(
+  face: PieceFace,
+  placement: Placement,
+  toward: Vec3,
+  flat: (p: Vec3) => Vec2,
+): ScenePicture['referenceFace'] {
   const normal = OUTWARD[face].map((_, i) => dot(placement.rigid.rotation[i]!, OUTWARD[face])) as unknown as Vec3;
   if (Math.abs(dot(normal, toward)) > 0.5) return null;
   const { length: l, width: w } = placement.piece;
@@ -121,7 +141,9 @@ function silhouette(solid: Solid, rigid: Rigid, flat: (p: Vec3) => Vec2): Vec2[]
 function corners(solid: Solid): Vec3[] {
   switch (solid.shape) {
     case 'box':
-      return [solid.min[0], solid.max[0]].flatMap((x) => [solid.min[1], solid.max[1]].flatMap((y) => [solid.min[2], solid.max[2]].map((z): Vec3 => [x, y, z])));
+      return [solid.min[0], solid.max[0]].flatMap((x) =>
+        [solid.min[1], solid.max[1]].flatMap((y) => [solid.min[2], solid.max[2]].map((z): Vec3 => [x, y, z])),
+      );
     case 'prism':
       return [solid.from, solid.to].flatMap((z) => solid.outline.map(([x, y]) => place(solid.rigid, [x, y, z])));
     case 'placed':

@@ -43,7 +43,13 @@ export const tableSaw: MachineModel = {
     const toBlade: Vec3 = [-s, 0, 0];
     const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });
     const upright = setup.carrier === 'upright-jig';
-    const block = upright ? 0 : toolById(asIs, 'stop-block', setup.guides.find((g) => isBlock(asIs, g))!).thickness;
+    const block = upright
+      ? 0
+      : toolById(
+          asIs,
+          'stop-block',
+          setup.guides.find((g) => isBlock(asIs, g))!,
+        ).thickness;
     const datums: Record<string, Datum> = {
       table: { at: [0, 0, 0], normal: [0, 0, 1] },
       'highest-tooth': { at: [0, 0, height], normal: [0, 0, 1] },
@@ -59,7 +65,9 @@ export const tableSaw: MachineModel = {
     const bodies: MachineBody[] = [
       { role: 'table', label: 'table', solid: box([-320, -350, -30], [320, 350, 0]) },
       { role: 'cutter', label: 'blade', solid: leaning(bladeBox(half, height, radius), lean) },
-      ...(upright ? uprightBodies(guide, s, seatedHeight(piece, faceOf(pass.seat['jig-face']!, occurrence))) : crosscutBodies(guide, s, block, radius, piece.width)),
+      ...(upright
+        ? uprightBodies(guide, s, seatedHeight(piece, faceOf(pass.seat['jig-face']!, occurrence)))
+        : crosscutBodies(guide, s, block, radius, piece.width)),
     ];
     return {
       piece,
@@ -95,7 +103,12 @@ const seatedHeight = (piece: { width: number; thickness: number }, against: stri
 function uprightBodies(face: number, s: number, along: number): MachineBody[] {
   const back = face + s * 28;
   return [
-    { role: 'jig', label: 'upright jig', travels: true, solid: box([face, -along / 2 - 30, 0], [back, along / 2 + 40, 190]) },
+    {
+      role: 'jig',
+      label: 'upright jig',
+      travels: true,
+      solid: box([face, -along / 2 - 30, 0], [back, along / 2 + 40, 190]),
+    },
     { role: 'fence', label: 'fence', solid: box([back, -350, 0], [back + s * 45, 350, 70]) },
   ];
 }
@@ -105,7 +118,11 @@ function crosscutBodies(fence: number, s: number, block: number, radius: number,
   return [
     { role: 'fence', label: 'fence', solid: box([fence, -350, 0], [fence + s * 45, 350, 70]) },
     { role: 'stop', label: 'stop block', solid: box([fence - s * block, ahead - 60, 0], [fence, ahead, 50]) },
-    { role: 'gauge', label: 'mitre gauge', travels: true, solid: box([-s * 12, -across / 2 - 22, 0], [-s * 260, -across / 2, 45]) },
+    {
+      role: 'gauge',
+      label: 'mitre gauge',
+      travels: true,
+      solid: box([-s * 12, -across / 2 - 22, 0], [-s * 260, -across / 2, 45]),
+    },
   ];
 }
-

@@ -1,19 +1,31 @@
 import { say, type Mm } from '../units/index.ts';
 import type { Caution } from '../setups/index.ts';
 
-const caution = (text: string, lengths: Record<string, Mm> = {}): Caution => ({ level: 'caution', text: say(text, lengths) });
+const caution = (text: string, lengths: Record<string, Mm> = {}): Caution => ({
+  level: 'caution',
+  text: say(text, lengths),
+});
 
 /** Cautions of common practice. They inform; the machine's manual, training and the rules of the place come first. */
 export const CAUTIONS = {
   bladeHigh: (height: Mm) =>
-    caution('The blade stands {height} high and bare on every pass. Fit a guard that clears the jig, and keep hands on the jig, not the piece.', { height }),
+    caution(
+      'The blade stands {height} high and bare on every pass. Fit a guard that clears the jig, and keep hands on the jig, not the piece.',
+      { height },
+    ),
   waitBeforeTurning: caution('Wait for the blade to stop before you unclamp or turn the piece.'),
   unplugSaw: caution('Unplug the saw before hands go near the blade to measure.'),
-  gaugeNotFence: caution('The block only sets the length: hold the piece to the mitre gauge, and see that it has left the block before it meets the teeth.'),
+  gaugeNotFence: caution(
+    'The block only sets the length: hold the piece to the mitre gauge, and see that it has left the block before it meets the teeth.',
+  ),
   bandsawGuides: caution('Set the guides just above the wood, and keep fingers out of the line of the blade.'),
-  bandsawPush: caution('Use a push block for the last of the cut; the blade comes out where the hand would be if it runs through.'),
+  bandsawPush: caution(
+    'Use a push block for the last of the cut; the blade comes out where the hand would be if it runs through.',
+  ),
   unplugRouter: caution('Unplug the router before you change or measure the cutter.'),
-  routerBothHands: caution('Both hands on the router; start it before the plunge and let it stop before you lift it off.'),
+  routerBothHands: caution(
+    'Both hands on the router; start it before the plunge and let it stop before you lift it off.',
+  ),
   shank: caution('Two thirds of the shank in the collet.'),
   eyes: caution('Eyes, ears and dust: glasses, muffs, extraction.'),
   chisel: caution('Both hands behind the chisel’s edge; the piece clamped, not held.'),

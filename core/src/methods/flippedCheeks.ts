@@ -17,7 +17,11 @@ export interface FlippedSetting {
  * error then counts twice.
  * @param guide the machine feature the figure is measured from
  */
-export function flippedSettings(feature: TenonFeature, make: ReturnType<typeof figuresFor>, guide: string): FlippedSetting[] {
+export function flippedSettings(
+  feature: TenonFeature,
+  make: ReturnType<typeof figuresFor>,
+  guide: string,
+): FlippedSetting[] {
   const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock } = feature;
   return [
     ...pair('face', a, t, stock.thickness, 'thickness', make, guide),
@@ -25,7 +29,15 @@ export function flippedSettings(feature: TenonFeature, make: ReturnType<typeof f
   ];
 }
 
-function pair(name: 'face' | 'edge', near: Mm, tongue: Mm, stock: Mm, acts: 'thickness' | 'width', make: ReturnType<typeof figuresFor>, guide: string): FlippedSetting[] {
+function pair(
+  name: 'face' | 'edge',
+  near: Mm,
+  tongue: Mm,
+  stock: Mm,
+  acts: 'thickness' | 'width',
+  make: ReturnType<typeof figuresFor>,
+  guide: string,
+): FlippedSetting[] {
   const far = stock - near - tongue;
   const first = near + tongue;
   const second = stock - near;
@@ -35,10 +47,41 @@ function pair(name: 'face' | 'edge', near: Mm, tongue: Mm, stock: Mm, acts: 'thi
   const reference = `reference-${name}` as const;
   const other = `other-${name}` as const;
   if (near > SAME && far > SAME && Math.abs(first - second) < SAME)
-    return [{ name, against: [reference, other], figure: setting(`${name}-fence`, first, say(`near shoulder {near} + ${size} {tongue}; centred, so one setting serves both sides`, { near, tongue }), 2) }];
+    return [
+      {
+        name,
+        against: [reference, other],
+        figure: setting(
+          `${name}-fence`,
+          first,
+          say(`near shoulder {near} + ${size} {tongue}; centred, so one setting serves both sides`, { near, tongue }),
+          2,
+        ),
+      },
+    ];
   const cuts: FlippedSetting[] = [];
-  if (far > SAME) cuts.push({ name, against: [reference], figure: setting(`${name}-fence-reference`, first, say(`near shoulder {near} + ${size} {tongue}`, { near, tongue }), 1) });
-  if (near > SAME) cuts.push({ name, against: [other], figure: setting(`${name}-fence-other`, second, say('stock as measured {stock} − near shoulder {near}', { stock, near }), 1) });
+  if (far > SAME)
+    cuts.push({
+      name,
+      against: [reference],
+      figure: setting(
+        `${name}-fence-reference`,
+        first,
+        say(`near shoulder {near} + ${size} {tongue}`, { near, tongue }),
+        1,
+      ),
+    });
+  if (near > SAME)
+    cuts.push({
+      name,
+      against: [other],
+      figure: setting(
+        `${name}-fence-other`,
+        second,
+        say('stock as measured {stock} − near shoulder {near}', { stock, near }),
+        1,
+      ),
+    });
   return cuts;
 }
 

@@ -6,4 +6,11 @@ import { routerJig } from './routerJig/index.ts';
 import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
 
 /** Every way of cutting. A new one is a folder and a line here. */
-export const METHODS = [routerJig, squareEnds, crosscutShoulders, sawUprightFlipped, bandsawFlipped, roundEdges] as readonly unknown[] as readonly Method[];
+export const METHODS = [
+  routerJig,
+  squareEnds,
+  crosscutShoulders,
+  sawUprightFlipped,
+  bandsawFlipped,
+  roundEdges,
+] as readonly unknown[] as readonly Method[];

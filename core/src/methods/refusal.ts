@@ -12,4 +12,8 @@ export function under(value: Mm, bound: Mm, path: string, dimension: string, tex
 }
 
 /** The refusal of a shop that lacks the gear. */
-export const missing = (dimension: string, text: string): Refusal => ({ path: 'shop.tools', dimension, message: say(text) });
+export const missing = (dimension: string, text: string): Refusal => ({
+  path: 'shop.tools',
+  dimension,
+  message: say(text),
+});

@@ -18,8 +18,13 @@ const STAGES: readonly Stage[] = ['mortise', 'square-ends', 'shoulders', 'cheeks
 
 /** Every way of cutting a feature: one method for each stage it goes through, accepted ones first. */
 export function routesFor(feature: Feature, shop: Shop, context: Omit<Context, 'shouldersFirst'>): Route[] {
-  const choices = STAGES.map((stage) => METHODS.filter((m) => m.stage === stage && m.form === feature.form && m.applies(feature))).filter((ways) => ways.length);
-  const combinations = choices.reduce<Method[][]>((all, ways) => all.flatMap((chosen) => ways.map((way) => [...chosen, way])), [[]]);
+  const choices = STAGES.map((stage) =>
+    METHODS.filter((m) => m.stage === stage && m.form === feature.form && m.applies(feature)),
+  ).filter((ways) => ways.length);
+  const combinations = choices.reduce<Method[][]>(
+    (all, ways) => all.flatMap((chosen) => ways.map((way) => [...chosen, way])),
+    [[]],
+  );
   return combinations
     .map((methods) => route(feature, shop, context, methods))
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
@@ -30,7 +35,9 @@ function route(feature: Feature, shop: Shop, partial: Omit<Context, 'shouldersFi
   const shouldersFirst = methods.every((m) => m.waste !== 'between');
   const context = { ...partial, shouldersFirst };
   const refusals = methods.flatMap((m) => m.refuse(feature, shop, context));
-  const ordered = shouldersFirst ? methods : [...methods].sort((a, b) => Number(b.stage === 'cheeks') - Number(a.stage === 'cheeks'));
+  const ordered = shouldersFirst
+    ? methods
+    : [...methods].sort((a, b) => Number(b.stage === 'cheeks') - Number(a.stage === 'cheeks'));
   return {
     id: methods.map((m) => m.id).join('+'),
     title: methods.map((m) => m.title.replace(/^.*, /, '')).join('; '),

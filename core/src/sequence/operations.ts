@@ -36,7 +36,8 @@ export const HARD_RULES: readonly HardRule[] = [
   },
   {
     id: 'shoulders-first',
-    words: 'Shoulders before cheeks: the cheeks’ waste falls outside the blade, so the line stays crisp and nothing is trapped.',
+    words:
+      'Shoulders before cheeks: the cheeks’ waste falls outside the blade, so the line stays crisp and nothing is trapped.',
     before: (a, b, shouldersFirst) => shouldersFirst && stages(a, 'shoulders', b, 'cheeks'),
   },
   {
@@ -94,7 +95,10 @@ function build(joints: readonly JointSetups[], merge: boolean): Operation[] {
     });
     own.forEach((first, i) =>
       own.forEach((second, j) => {
-        const rule = i === j || indices[i] === indices[j] ? undefined : HARD_RULES.find((r) => r.before(first, second, shouldersFirst));
+        const rule =
+          i === j || indices[i] === indices[j]
+            ? undefined
+            : HARD_RULES.find((r) => r.before(first, second, shouldersFirst));
         if (rule) after[indices[j]!]!.set(indices[i]!, rule);
       }),
     );
@@ -104,7 +108,9 @@ function build(joints: readonly JointSetups[], merge: boolean): Operation[] {
     after: after[i]!,
     count: setup.occurrences.reduce((sum, o) => sum + o.count, 0),
     testCut: say(
-      setup.model === 'bench' ? 'Try one on scrap or a spare first.' : 'Test cut on scrap of the same measured thickness; measure it before the first good piece.',
+      setup.model === 'bench'
+        ? 'Try one on scrap or a spare first.'
+        : 'Test cut on scrap of the same measured thickness; measure it before the first good piece.',
     ),
   }));
 }

@@ -10,10 +10,13 @@ export function changeOver(from: Setup | undefined, to: Setup): number {
   if (from?.machine !== to.machine) minutes += MINUTES.machine;
   if (to.cutter && from?.cutter !== to.cutter) minutes += MINUTES.cutter;
   if (to.guides.some((g) => !from?.guides.includes(g))) minutes += MINUTES.jig;
-  const stood = new Map(from?.machine === to.machine ? from?.figures.map((f) => [`${f.from}>${f.to}`, f.set.value]) : []);
+  const stood = new Map(
+    from?.machine === to.machine ? from?.figures.map((f) => [`${f.from}>${f.to}`, f.set.value]) : [],
+  );
   for (const f of to.figures) {
     const before = stood.get(`${f.from}>${f.to}`);
-    if (to.model !== 'bench' && (before === undefined || Math.abs(before - f.set.value) > 1e-6)) minutes += MINUTES.figure;
+    if (to.model !== 'bench' && (before === undefined || Math.abs(before - f.set.value) > 1e-6))
+      minutes += MINUTES.figure;
   }
   return minutes;
 }
@@ -46,7 +49,10 @@ export function runOrder(operations: readonly Operation[]): number[] {
 
 /** Change-over minutes of an order. */
 export const minutesOf = (operations: readonly Operation[], order: readonly number[]): number =>
-  order.reduce((sum, i, at) => sum + changeOver(at ? operations[order[at - 1]!]!.setup : undefined, operations[i]!.setup), 0);
+  order.reduce(
+    (sum, i, at) => sum + changeOver(at ? operations[order[at - 1]!]!.setup : undefined, operations[i]!.setup),
+    0,
+  );
 
 /** The first hard rule an order breaks, if any. */
 export function brokenRule(operations: readonly Operation[], order: readonly number[]): HardRule | undefined {

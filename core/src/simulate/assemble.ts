@@ -2,7 +2,7 @@ import type { Body, Rigid, Vec2 } from '../solids/index.ts';
 import type { Piece } from '../stock/index.ts';
 import type { Occurrence } from '../setups/index.ts';
 import type { Mm } from '../units/index.ts';
-import { deepest, madeFaces, SPECK } from './compare.ts';
+import { deepest, SPECK } from './compare.ts';
 
 /** The pair put together: how it closes. */
 export interface Assembly {
@@ -36,12 +36,14 @@ export function assemble(tenon: Half, mortise: Half, setBack: Mm): Assembly {
   const size = (sizes: Readonly<Record<string, Mm>>, id: string) => sizes[id] ?? 0;
   const length = size(t, 'tenonLength');
   const shoulderGap = Math.max(0, length - size(m, 'mortiseDepth'));
-  const across = size(m, 'wall') + size(m, 'mortiseWidth') / 2 - size(t, 'faceShoulder') - size(t, 'tenonThickness') / 2;
-  const along = size(m, 'position') + size(m, 'mortiseLength') / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2;
+  const across =
+    size(m, 'wall') + size(m, 'mortiseWidth') / 2 - size(t, 'faceShoulder') - size(t, 'tenonThickness') / 2;
+  const along =
+    size(m, 'position') + size(m, 'mortiseLength') / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2;
   const home = tenon.body.placed(homeOf(tenon, mortise, length - shoulderGap, across, along));
   const clash = home.within(mortise.body);
   const lumps = clash.volume() < SPECK ? [] : clash.parts().filter((lump) => lump.volume() >= SPECK);
-  const faces = lumps.length ? madeFaces(mortise.body.triangles(), mortise.piece) : [];
+  const faces = lumps.length ? mortise.body.triangles() : [];
   const depth = Math.max(0, ...lumps.map((lump) => deepest(lump, faces).depth));
   return {
     clearance: size(m, 'mortiseWidth') - size(t, 'tenonThickness'),
@@ -77,7 +79,8 @@ export function sectionOf(tenon: Half, mortise: Half, window: Mm): Section {
   const m = mortise.sizes;
   const z = (t['edgeShoulder'] ?? 0) + (t['tenonWidth'] ?? 0) / 2;
   const x = (m['position'] ?? 0) + (m['mortiseLength'] ?? 0) / 2;
-  const across = (m['wall'] ?? 0) + (m['mortiseWidth'] ?? 0) / 2 - (t['faceShoulder'] ?? 0) - (t['tenonThickness'] ?? 0) / 2;
+  const across =
+    (m['wall'] ?? 0) + (m['mortiseWidth'] ?? 0) / 2 - (t['faceShoulder'] ?? 0) - (t['tenonThickness'] ?? 0) / 2;
   const length = Math.min(t['tenonLength'] ?? 0, m['mortiseDepth'] ?? Infinity);
   const fromTip = (px: number) => (tenon.at.end === 'a' ? px : tenon.piece.length - px);
   const depth = (pz: number) => (mortise.at.edge === 'reference' ? pz : mortise.piece.width - pz);
@@ -85,6 +88,8 @@ export function sectionOf(tenon: Half, mortise: Half, window: Mm): Section {
   const at = mortise.at.end === 'a' ? x : mortise.piece.length - x;
   return {
     mortised: turned.slice(-at).map((ring) => ring.map(([pz, py]): Vec2 => [depth(pz), py])),
-    tenoned: tenon.body.slice(z).map((ring) => ring.map(([px, py]): Vec2 => [Math.max(length - fromTip(px), -window), py + across])),
+    tenoned: tenon.body
+      .slice(z)
+      .map((ring) => ring.map(([px, py]): Vec2 => [Math.max(length - fromTip(px), -window), py + across])),
   };
 }

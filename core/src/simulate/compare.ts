@@ -2,7 +2,7 @@ import type { Gauge, MemberGeometry } from '../joints/index.ts';
 import { add, length, scale, subtract, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
 import { pieceSolid, type Piece } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
-import { nearestOn, normalOf, type Triangle } from './distance.ts';
+import { nearestOn, type Triangle } from './distance.ts';
 
 /** Wood left where it should be gone, or gone where it should be kept. */
 export interface Mismatch {
@@ -11,7 +11,7 @@ export interface Mismatch {
   readonly volume: number;
   /** Greatest depth, mm, measured normal to the wanted face. */
   readonly depth: Mm;
-  /** The wanted face's direction there, and the deepest place, in piece axes. */
+  /** Direction straight away from the wanted face there, and the deepest place, in piece axes. */
   readonly normal: Vec3;
   readonly place: Vec3;
 }
@@ -35,7 +35,9 @@ export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, p
       return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
     });
   };
-  return [...measure('left', cut.within(empty), empty), ...measure('gone', keep.minus(cut), keep)].sort((a, b) => b.depth - a.depth);
+  return [...measure('left', cut.within(empty), empty), ...measure('gone', keep.minus(cut), keep)].sort(
+    (a, b) => b.depth - a.depth,
+  );
 }
 
 /** The wanted faces that the joinery makes: all but those on the skin the piece already had. */
@@ -44,7 +46,7 @@ export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangl
   return triangles.filter((t) => !skin.some(([axis, at]) => t.every((p) => Math.abs(p[axis]! - at) < 1e-3)));
 }
 
-/** The point of a lump farthest from the faces, mm, and the direction of the face it is farthest from. */
+/** The point of a lump farthest from the faces, mm, and the direction straight away from them there. */
 export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
   const { min, max } = lump.bounds();
   const sizes = subtract(max, min);
@@ -57,13 +59,14 @@ export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 
     if (seen.has(key)) continue;
     seen.add(key);
     let depth = Infinity;
-    let face: Triangle | undefined;
+    let away: Vec3 = [0, 0, 0];
     for (const { face: triangle, box } of boxed) {
       if (outside(box, corner) >= depth) continue;
-      const off = length(subtract(corner, nearestOn(triangle, corner)));
-      if (off < depth) [depth, face] = [off, triangle];
+      const offset = subtract(corner, nearestOn(triangle, corner));
+      const off = length(offset);
+      if (off < depth) [depth, away] = [off, offset];
     }
-    if (face && depth > found.depth) found = { depth, normal: normalOf(face), place: corner };
+    if (depth > found.depth && depth < Infinity) found = { depth, normal: scale(away, 1 / depth), place: corner };
   }
   return found;
 }

@@ -1,4 +1,4 @@
-import { add, cross, dot, length, scale, subtract, type Vec3 } from '../solids/index.ts';
+import { add, dot, scale, subtract, type Vec3 } from '../solids/index.ts';
 
 export type Triangle = readonly [Vec3, Vec3, Vec3];
 
@@ -21,10 +21,4 @@ export function nearestOn([a, b, c]: Triangle, p: Vec3): Vec3 {
   if (va <= 0 && d4 - d3 >= 0 && d5 - d6 >= 0) return add(b, scale(subtract(c, b), (d4 - d3) / (d4 - d3 + (d5 - d6))));
   const whole = 1 / (va + vb + vc);
   return add(a, add(scale(ab, vb * whole), scale(ac, vc * whole)));
-}
-
-/** Unit normal of a triangle. */
-export function normalOf([a, b, c]: Triangle): Vec3 {
-  const n = cross(subtract(b, a), subtract(c, a));
-  return scale(n, 1 / (length(n) || 1));
 }

@@ -1,5 +1,5 @@
 import type { JointKind, MemberName } from '../joints/index.ts';
-import { dot, type Body, type Modeller } from '../solids/index.ts';
+import type { Body, Modeller } from '../solids/index.ts';
 import { pieceOf, spreadOf, type Part, type Piece, type Sample } from '../stock/index.ts';
 import type { Acts, Occurrence, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
@@ -44,7 +44,11 @@ const AXES: readonly Acts[] = ['length', 'thickness', 'width'];
 
 /** How deep a mismatch the stated rounding of the figures explains, in the direction of its face, mm. */
 export function allowedDepth(setups: readonly Setup[], { normal }: Pick<Mismatch, 'normal'>): Mm {
-  const worst = (acts: Acts) => setups.flatMap((s) => s.figures).filter((f) => f.acts === acts).reduce((sum, f) => sum + Math.abs(f.set.error), 0);
+  const worst = (acts: Acts) =>
+    setups
+      .flatMap((s) => s.figures)
+      .filter((f) => f.acts === acts)
+      .reduce((sum, f) => sum + Math.abs(f.set.error), 0);
   return TOLERANCE + AXES.reduce((sum, acts, i) => sum + Math.abs(normal[i]!) * worst(acts), 0);
 }
 
@@ -79,7 +83,13 @@ export function proveJoint<P extends object>(
       const { body, trapped } = virtualCut(modeller, own, at, piece, asIs);
       const wanted = kind.geometry(params, member, piece, at);
       const mismatches = compare(modeller, body, wanted, piece).map((m) => ({ ...m, allowed: allowedDepth(own, m) }));
-      return { body, sizes: callipers(modeller, body, wanted.gauges, piece), piece, at, proof: { mismatches, trapped } };
+      return {
+        body,
+        sizes: callipers(modeller, body, wanted.gauges, piece),
+        piece,
+        at,
+        proof: { mismatches, trapped },
+      };
     };
     const all = (member: MemberName) => samplesOf(halves[member].part).map((sample) => cut(member, sample));
     const [tenons, mortises] = [all('tenoned'), all('mortised')];
@@ -91,7 +101,9 @@ export function proveJoint<P extends object>(
     const [t, m] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
     const clearance = { least: m.least - t.most, most: m.most - t.least };
     const assembly = assemble(tenon, mortise, kind.seat(params).setBack);
-    const explained = [tenon, mortise].every(({ proof }) => proof.mismatches.every((x) => x.depth <= x.allowed) && !proof.trapped.length);
+    const explained = [tenon, mortise].every(
+      ({ proof }) => proof.mismatches.every((x) => x.depth <= x.allowed) && !proof.trapped.length,
+    );
     const tight = Math.max(0, -assembly.clearance);
     return {
       joint,
@@ -128,9 +140,3 @@ function ranges(cuts: readonly CutHalf[]): Record<string, Range> {
     }),
   );
 }
-
-/** The direction in words that a mismatch's face looks. */
-export const facing = (mismatch: Pick<Mismatch, 'normal'>): Acts =>
-  AXES.reduce((best, acts, i) => (Math.abs(mismatch.normal[i]!) > Math.abs(dot(mismatch.normal, axisOf(best))) ? acts : best), 'length' as Acts);
-
-const axisOf = (acts: Acts): [number, number, number] => [acts === 'length' ? 1 : 0, acts === 'thickness' ? 1 : 0, acts === 'width' ? 1 : 0];

@@ -22,7 +22,13 @@ export interface Cut {
  * longer joined to the piece falls away after each pass. Runs inside a scope of the modeller.
  * @param asIs the shop's tools as they truly are; the figures were computed from what the shop believes
  */
-export function virtualCut(modeller: Modeller, setups: readonly Setup[], occurrence: Occurrence, piece: Piece, asIs: Shop): Cut {
+export function virtualCut(
+  modeller: Modeller,
+  setups: readonly Setup[],
+  occurrence: Occurrence,
+  piece: Piece,
+  asIs: Shop,
+): Cut {
   let body = modeller.solid(pieceSolid(piece));
   const trapped: Trapped[] = [];
   let offcuts = 0;
@@ -61,7 +67,8 @@ function trappedBetween(modeller: Modeller, offcut: Body, placement: Placement):
   });
   const passing = along(loose.min, loose.max, (cutter.bounds.max[1] - cutter.bounds.min[1]) / 2);
   if (!meets(passing, cutter.bounds)) return undefined;
-  return bodies.find((b) => ['fence', 'stop', 'jig'].includes(b.role) && meets(b.travels ? loose : passing, b.bounds))?.label;
+  return bodies.find((b) => ['fence', 'stop', 'jig'].includes(b.role) && meets(b.travels ? loose : passing, b.bounds))
+    ?.label;
 }
 
 const meets = (a: { min: Vec3; max: Vec3 }, b: { min: Vec3; max: Vec3 }): boolean =>

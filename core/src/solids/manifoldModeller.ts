@@ -50,7 +50,10 @@ export function createModeller({ Manifold, CrossSection }: ManifoldToplevel): Mo
       parts: () => m.decompose().map((part) => body(keep(part))),
       placed: (rigid) => body(keep(m.transform(matrix(rigid)))),
       triangles: (finest) => corners(finest ? keep(m.refineToLength(finest)) : m),
-      slice: (z) => keep(m.slice(z)).toPolygons().map((p) => p.map(([x, y]): Vec2 => [x, y])),
+      slice: (z) =>
+        keep(m.slice(z))
+          .toPolygons()
+          .map((p) => p.map(([x, y]): Vec2 => [x, y])),
     };
     inner.set(self, m);
     return self;

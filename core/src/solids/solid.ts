@@ -4,7 +4,13 @@ import type { Vec2, Vec3 } from './vector.ts';
 /** A solid as plain data: it can cross to a worker, be stored, and be drawn without a modeller. Lengths in mm. */
 export type Solid =
   | { readonly shape: 'box'; readonly min: Vec3; readonly max: Vec3 }
-  | { readonly shape: 'prism'; readonly outline: readonly Vec2[]; readonly from: number; readonly to: number; readonly rigid: Rigid }
+  | {
+      readonly shape: 'prism';
+      readonly outline: readonly Vec2[];
+      readonly from: number;
+      readonly to: number;
+      readonly rigid: Rigid;
+    }
   | { readonly shape: 'placed'; readonly rigid: Rigid; readonly solid: Solid }
   | { readonly shape: 'union'; readonly solids: readonly Solid[] }
   | { readonly shape: 'difference'; readonly from: Solid; readonly take: readonly Solid[] };
@@ -48,5 +54,11 @@ export function roundedRectangle(min: Vec2, max: Vec2, radius: number): Vec2[] {
 export function prismAlong(axis: 'x' | 'z', outline: readonly Vec2[], from: number, to: number): Solid {
   const rotation: Rigid['rotation'] =
     axis === 'z' ? [[1, 0, 0], [0, 1, 0], [0, 0, 1]] : [[0, 0, 1], [1, 0, 0], [0, 1, 0]]; // prettier-ignore
-  return { shape: 'prism', outline, from: Math.min(from, to), to: Math.max(from, to), rigid: { rotation, shift: [0, 0, 0] } };
+  return {
+    shape: 'prism',
+    outline,
+    from: Math.min(from, to),
+    to: Math.max(from, to),
+    rigid: { rotation, shift: [0, 0, 0] },
+  };
 }

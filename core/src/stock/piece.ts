@@ -33,7 +33,13 @@ export const OUTWARD: Record<PieceFace, Vec3> = {
 
 /** A point on the face, in piece axes. */
 export const pointOn = (face: PieceFace, p: Piece): Vec3 =>
-  face === 'other-face' ? [0, p.thickness, 0] : face === 'other-edge' ? [0, 0, p.width] : face === 'end-b' ? [p.length, 0, 0] : [0, 0, 0];
+  face === 'other-face'
+    ? [0, p.thickness, 0]
+    : face === 'other-edge'
+      ? [0, 0, p.width]
+      : face === 'end-b'
+        ? [p.length, 0, 0]
+        : [0, 0, 0];
 
 /** Which of a batch the figures are computed from, and which the proof must also hold for. */
 export type Sample = 'least' | 'median' | 'most';

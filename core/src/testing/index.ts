@@ -1,3 +1,4 @@
 export * from './modeller.ts';
 export * from './shops.ts';
 export * from './jobs.ts';
+export * from './generate.ts';

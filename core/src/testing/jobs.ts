@@ -33,8 +33,22 @@ export function jobWith({ params, rail, stile, routes, ends = 'both', edge = 're
     notes: '',
     units: 'mm',
     parts: [
-      { id: 'rail', name: 'Rail', quantity: 2, length: 600, thickness: { nominal: rail?.thickness ?? 22, measured: rail?.measured ?? [] }, width: { nominal: rail?.width ?? 70, measured: [] } },
-      { id: 'stile', name: 'Stile', quantity: ends === 'both' ? 4 : 2, length: 900, thickness: { nominal: stile?.thickness ?? 22, measured: [] }, width: { nominal: stile?.width ?? 45, measured: [] } },
+      {
+        id: 'rail',
+        name: 'Rail',
+        quantity: 2,
+        length: 600,
+        thickness: { nominal: rail?.thickness ?? 22, measured: rail?.measured ?? [] },
+        width: { nominal: rail?.width ?? 70, measured: [] },
+      },
+      {
+        id: 'stile',
+        name: 'Stile',
+        quantity: ends === 'both' ? 4 : 2,
+        length: 900,
+        thickness: { nominal: stile?.thickness ?? 22, measured: [] },
+        width: { nominal: stile?.width ?? 45, measured: [] },
+      },
     ],
     joints: [
       {

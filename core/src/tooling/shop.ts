@@ -97,7 +97,8 @@ export interface BandsawBlade extends Owned {
   readonly width: Mm;
 }
 
-export type Tool = TableSaw | UprightJig | StopBlock | Bandsaw | Router | MortisingJig | RouterCutter | SawBlade | BandsawBlade;
+export type Tool =
+  TableSaw | UprightJig | StopBlock | Bandsaw | Router | MortisingJig | RouterCutter | SawBlade | BandsawBlade;
 export type ToolKind = Tool['kind'];
 export type ToolOf<K extends ToolKind> = Extract<Tool, { kind: K }>;
 
@@ -119,7 +120,13 @@ const OTHER_GRADUATION = { mm: 0.05, in: INCH / 500 };
 
 /** The shop working in the given unit: its own style and graduation where the unit is its own. */
 export const shopIn = (shop: Shop, units: 'mm' | 'in'): Shop =>
-  shop.style.system === units ? shop : { ...shop, style: { ...(units === 'mm' ? METRIC : IMPERIAL), decimal: shop.style.decimal }, graduation: OTHER_GRADUATION[units] };
+  shop.style.system === units
+    ? shop
+    : {
+        ...shop,
+        style: { ...(units === 'mm' ? METRIC : IMPERIAL), decimal: shop.style.decimal },
+        graduation: OTHER_GRADUATION[units],
+      };
 
 /** The shop's tools of a kind, in the order of its chest. */
 export const toolsOf = <K extends ToolKind>(shop: Shop, kind: K): ToolOf<K>[] =>

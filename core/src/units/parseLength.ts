@@ -7,10 +7,21 @@ const VULGAR: Record<string, string> = {
   '⅙': '1/6', '⅚': '5/6', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
 }; // prettier-ignore
 
-const UNITS: Record<string, Mm> = { mm: 1, cm: 10, m: 1000, in: INCH, inch: INCH, inches: INCH, '"': INCH, ft: 12 * INCH, "'": 12 * INCH };
+const UNITS: Record<string, Mm> = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  in: INCH,
+  inch: INCH,
+  inches: INCH,
+  '"': INCH,
+  ft: 12 * INCH,
+  "'": 12 * INCH,
+};
 
 /** whole-and-fraction | fraction | decimal, then a unit or nothing */
-const NUMBER = /^(?:(\d+)(?:\s+|-)(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+))\s*(mm|cm|m|inches|inch|in|ft|"|')?/i;
+const NUMBER =
+  /^(?:(\d+)(?:\s+|-)(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+))\s*(mm|cm|m|inches|inch|in|ft|"|')?/i;
 
 /**
  * Reads a length as people write it: `35`, `12,5 mm`, `1 3/8`, `1-3/8"`, `1⅜`, `2' 3 1/2"`, `.789"`, `3/4" - 1/32"`.
@@ -81,14 +92,20 @@ function normalise(text: string): string {
     .replace(/[⁄∕]/g, '/')
     .replace(/[−–—]/g, '-')
     .replace(/[\u00a0\u2009\u202f]/g, ' ')
-    .replace(/(\d?)([¼½¾⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞])/g, (_, digit: string, sign: string) => `${digit ? `${digit} ` : ''}${VULGAR[sign]}`);
+    .replace(
+      /(\d?)([¼½¾⅓⅔⅕⅖⅗⅘⅙⅚⅛⅜⅝⅞])/g,
+      (_, digit: string, sign: string) => `${digit ? `${digit} ` : ''}${VULGAR[sign]}`,
+    );
 }
 
 /**
  * Reads a run of measured sizes: `22.1 22.0 21.8`, or in inches `3/4 25/32 1 1/16`, where a whole number followed
  * by a proper fraction is one value. Semicolons, and commas followed by a space, separate too.
  */
-export function parseRun(text: string, style: LengthStyle): { ok: true; values: Mm[] } | { ok: false; message: string; at: number } {
+export function parseRun(
+  text: string,
+  style: LengthStyle,
+): { ok: true; values: Mm[] } | { ok: false; message: string; at: number } {
   const values: Mm[] = [];
   const pattern = /\d+\s+\d+\/\d+(?:\s*(?:mm|in|"))?|[^\s;]+(?:\s+(?:mm|cm|in)(?=[\s;]|$))?/g;
   for (const match of normalise(text).matchAll(pattern)) {

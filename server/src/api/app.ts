@@ -60,7 +60,16 @@ export function createApp({ source, planner, hosts, logger, web }: AppParts): Ex
   app.use('/api/plan', planRoutes(planner));
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));
   if (web) {
-    app.use(express.static(web, { index: false, setHeaders: (res, path) => void res.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache') }));
+    app.use(
+      express.static(web, {
+        index: false,
+        setHeaders: (res, path) =>
+          void res.setHeader(
+            'Cache-Control',
+            path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+          ),
+      }),
+    );
     app.get('/{*path}', (_req, res) => res.sendFile('index.html', { root: web }));
   }
   app.use(problems);

@@ -6,9 +6,11 @@ export function guardHost(hosts: readonly string[]): RequestHandler {
   const nameOf = (host: string) => host.replace(/:\d+$/, '').toLowerCase();
   return (req, res, next) => {
     const host = req.headers.host ?? '';
-    if (!hosts.includes(nameOf(host))) return sendProblem(res, 421, 'This server is not known by that host name. VELK_HOSTS adds names.');
+    if (!hosts.includes(nameOf(host)))
+      return sendProblem(res, 421, 'This server is not known by that host name. VELK_HOSTS adds names.');
     const { origin } = req.headers;
-    if (origin !== undefined && !sameHost(origin, host)) return sendProblem(res, 403, 'Requests from another origin are refused.');
+    if (origin !== undefined && !sameHost(origin, host))
+      return sendProblem(res, 403, 'Requests from another origin are refused.');
     next();
   };
 }
@@ -27,7 +29,9 @@ const DEEPEST = 12;
 /** Refuses bodies nested deeper than any job is. */
 export const guardDepth: RequestHandler = (req, res, next) => {
   const tooDeep = (value: unknown, left: number): boolean =>
-    typeof value === 'object' && value !== null && (left === 0 || Object.values(value).some((inner) => tooDeep(inner, left - 1)));
+    typeof value === 'object' &&
+    value !== null &&
+    (left === 0 || Object.values(value).some((inner) => tooDeep(inner, left - 1)));
   if (tooDeep(req.body, DEEPEST)) return sendProblem(res, 400, `The request is nested deeper than ${DEEPEST} levels.`);
   next();
 };

@@ -6,7 +6,10 @@ import type { ShopStore } from '../store/shops.ts';
 import { sendProblem } from './problem.ts';
 import { validated } from './validated.ts';
 
-export const saveSchema = Joi.object<{ version: number; job: Job }>({ version: Joi.number().integer().min(1).required(), job: jobSchema }).required();
+export const saveSchema = Joi.object<{ version: number; job: Job }>({
+  version: Joi.number().integer().min(1).required(),
+  job: jobSchema,
+}).required();
 export const createSchema = Joi.object<{ job: Job }>({ job: jobSchema }).required();
 const uuid = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
 
@@ -15,7 +18,8 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore): Router {
   const router = Router();
   const missing = 'There is no such job.';
   router.param('id', (_req, res, next, id: string) => (uuid.test(id) ? next() : sendProblem(res, 404, missing)));
-  const who = async (device: string | undefined) => (device && uuid.test(device) && (await shops.deviceName(device))) || 'An unnamed device';
+  const who = async (device: string | undefined) =>
+    (device && uuid.test(device) && (await shops.deviceName(device))) || 'An unnamed device';
   const shopOrThrow = async () => {
     const shop = await shops.first();
     if (!shop) throw new Error('The database has no shop.');
@@ -34,8 +38,13 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore): Router {
 
   router.post('/import', async (req, res) => {
     const checked = checkJobFile(req.body);
-    if (!checked.ok) return sendProblem(res, 422, `${checked.errors[0]!.path} ${checked.errors[0]!.message}.`, { errors: checked.errors });
-    res.status(201).json(await jobs.create((await shopOrThrow()).id, checked.value.job, await who(req.get('x-velk-device'))));
+    if (!checked.ok)
+      return sendProblem(res, 422, `${checked.errors[0]!.path} ${checked.errors[0]!.message}.`, {
+        errors: checked.errors,
+      });
+    res
+      .status(201)
+      .json(await jobs.create((await shopOrThrow()).id, checked.value.job, await who(req.get('x-velk-device'))));
   });
 
   router.get('/:id', async (req, res) => {

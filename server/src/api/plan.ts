@@ -8,7 +8,10 @@ export function planRoutes(planner: Planner): Router {
   const router = Router();
   router.post('/', async (req, res) => {
     const checked = checkJobFile(req.body);
-    if (!checked.ok) return sendProblem(res, 422, `${checked.errors[0]!.path} ${checked.errors[0]!.message}.`, { errors: checked.errors });
+    if (!checked.ok)
+      return sendProblem(res, 422, `${checked.errors[0]!.path} ${checked.errors[0]!.message}.`, {
+        errors: checked.errors,
+      });
     res.json(await planner.plan(checked.value));
   });
   return router;

@@ -4,8 +4,16 @@ import { StaleSave } from '../store/jobs.ts';
 import { StaleShop } from '../store/shops.ts';
 
 /** An error as RFC 9457 problem+json: one sentence, and the path of each bad field. */
-export function sendProblem(res: Response, status: number, title: string, extra: { errors?: FieldError[]; current?: unknown } = {}): void {
-  res.status(status).type('application/problem+json').send(JSON.stringify({ type: 'about:blank', title, status, ...extra }));
+export function sendProblem(
+  res: Response,
+  status: number,
+  title: string,
+  extra: { errors?: FieldError[]; current?: unknown } = {},
+): void {
+  res
+    .status(status)
+    .type('application/problem+json')
+    .send(JSON.stringify({ type: 'about:blank', title, status, ...extra }));
 }
 
 const LOST = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOENT', 'EPIPE', '57P01', '57P02', '57P03', '08006', '08003']);
@@ -14,12 +22,24 @@ const isLost = (error: { code?: string; message?: string }): boolean =>
   LOST.has(error.code ?? '') || /terminat|timeout|closed the connection|not queryable/i.test(error.message ?? '');
 
 /** Turns every error into a problem; what is not expected says nothing of the inside. */
-export const problems: ErrorRequestHandler = (error: Error & { code?: string; type?: string; status?: number }, req, res, next) => {
+export const problems: ErrorRequestHandler = (
+  error: Error & { code?: string; type?: string; status?: number },
+  req,
+  res,
+  next,
+) => {
   if (res.headersSent) return next(error);
-  if (error instanceof StaleSave || error instanceof StaleShop) return sendProblem(res, 409, error.message, { current: error.stored });
+  if (error instanceof StaleSave || error instanceof StaleShop)
+    return sendProblem(res, 409, error.message, { current: error.stored });
   if (error.type === 'entity.too.large') return sendProblem(res, 413, 'The request is larger than this server reads.');
-  if (error.type === 'entity.parse.failed') return sendProblem(res, 400, 'The request is not valid JSON; it may have been cut short.');
-  if (isLost(error)) return sendProblem(res, 503, 'The database can’t be reached. Nothing is lost: keep the page open, it saves when the database is back.');
+  if (error.type === 'entity.parse.failed')
+    return sendProblem(res, 400, 'The request is not valid JSON; it may have been cut short.');
+  if (isLost(error))
+    return sendProblem(
+      res,
+      503,
+      'The database can’t be reached. Nothing is lost: keep the page open, it saves when the database is back.',
+    );
   if (error.status && error.status < 500) return sendProblem(res, error.status, 'The request can’t be read.');
   req.log?.error(error);
   return sendProblem(res, 500, 'Something went wrong on the server. The log says what.');

@@ -5,8 +5,14 @@ import type { ShopStore } from '../store/shops.ts';
 import { sendProblem } from './problem.ts';
 import { validated } from './validated.ts';
 
-export const shopSaveSchema = Joi.object<{ version: number; shop: Shop }>({ version: Joi.number().integer().min(1).required(), shop: shopSchema }).required();
-export const deviceSchema = Joi.object<{ id: string; name: string }>({ id: Joi.string().uuid().required(), name: Joi.string().trim().min(1).max(60).required() }).required();
+export const shopSaveSchema = Joi.object<{ version: number; shop: Shop }>({
+  version: Joi.number().integer().min(1).required(),
+  shop: shopSchema,
+}).required();
+export const deviceSchema = Joi.object<{ id: string; name: string }>({
+  id: Joi.string().uuid().required(),
+  name: Joi.string().trim().min(1).max(60).required(),
+}).required();
 
 /** The shop with its chest, and the names of its devices. */
 export function shopRoutes(shops: ShopStore): Router {

@@ -49,7 +49,10 @@ const integer = { type: 'integer' } as const;
 const shopId = { type: 'uuid', name: 'shop_id' } as const;
 const jobKey = { type: 'uuid', primary: true, name: 'job_id' } as const;
 
-export const ShopEntity = new EntitySchema<ShopRow>({ name: 'shop', columns: { id: uuid, name: text, data: { type: 'jsonb' }, version: integer } });
+export const ShopEntity = new EntitySchema<ShopRow>({
+  name: 'shop',
+  columns: { id: uuid, name: text, data: { type: 'jsonb' }, version: integer },
+});
 
 export const DeviceEntity = new EntitySchema<DeviceRow>({ name: 'device', columns: { id: uuid, shopId, name: text } });
 

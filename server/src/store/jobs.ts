@@ -40,24 +40,61 @@ export function jobStore(source: DataSource) {
       version: row.version,
       updatedAt: row.updatedAt.toISOString(),
       updatedBy: row.updatedBy,
-      job: { name: row.name, notes: row.notes, units: row.units, parts: parts.map((p) => p.data), joints: joints.map((j) => j.data) },
+      job: {
+        name: row.name,
+        notes: row.notes,
+        units: row.units,
+        parts: parts.map((p) => p.data),
+        joints: joints.map((j) => j.data),
+      },
     };
   };
 
-  const write = async (manager: EntityManager, id: string, shopId: string, job: Job, version: number, savedBy: string): Promise<StoredJob> => {
-    const row: JobRow = { id, shopId, name: job.name, notes: job.notes, units: job.units, version, updatedAt: new Date(), updatedBy: savedBy };
+  const write = async (
+    manager: EntityManager,
+    id: string,
+    shopId: string,
+    job: Job,
+    version: number,
+    savedBy: string,
+  ): Promise<StoredJob> => {
+    const row: JobRow = {
+      id,
+      shopId,
+      name: job.name,
+      notes: job.notes,
+      units: job.units,
+      version,
+      updatedAt: new Date(),
+      updatedBy: savedBy,
+    };
     await manager.save(JobEntity, row);
     await manager.delete(PartEntity, { jobId: id });
     await manager.delete(JointEntity, { jobId: id });
-    await manager.insert(PartEntity, job.parts.map((data, position) => ({ jobId: id, id: data.id, position, data })) as never[]);
-    await manager.insert(JointEntity, job.joints.map((data, position) => ({ jobId: id, id: data.id, position, kind: data.kind, data })) as never[]);
+    await manager.insert(
+      PartEntity,
+      job.parts.map((data, position) => ({ jobId: id, id: data.id, position, data })),
+    );
+    await manager.insert(
+      JointEntity,
+      job.joints.map((data, position) => ({ jobId: id, id: data.id, position, kind: data.kind, data })) as never[],
+    );
     await manager.insert(RevisionEntity, { jobId: id, version, savedAt: row.updatedAt, savedBy, data: job as never });
     return read(manager, row);
   };
 
   return {
     list: async (shopId: string): Promise<JobSummary[]> => {
-      const rows: { id: string; name: string; units: 'mm' | 'in'; version: number; updated_at: Date; updated_by: string; parts: string; joints: string }[] = await source.query(
+      const rows: {
+        id: string;
+        name: string;
+        units: 'mm' | 'in';
+        version: number;
+        updated_at: Date;
+        updated_by: string;
+        parts: string;
+        joints: string;
+      }[] = await source.query(
         `SELECT j.*, (SELECT count(*) FROM part p WHERE p.job_id = j.id) AS parts, (SELECT count(*) FROM joint t WHERE t.job_id = j.id) AS joints
          FROM job j WHERE j.shop_id = $1 ORDER BY j.updated_at DESC, j.name`,
         [shopId],
@@ -92,11 +129,16 @@ export function jobStore(source: DataSource) {
       }),
 
     revisions: async (id: string): Promise<{ version: number; savedAt: string; savedBy: string }[]> => {
-      const rows = await source.manager.find(RevisionEntity, { where: { jobId: id }, order: { version: 'DESC' }, select: { jobId: true, version: true, savedAt: true, savedBy: true } });
+      const rows = await source.manager.find(RevisionEntity, {
+        where: { jobId: id },
+        order: { version: 'DESC' },
+        select: { jobId: true, version: true, savedAt: true, savedBy: true },
+      });
       return rows.map((r) => ({ version: r.version, savedAt: r.savedAt.toISOString(), savedBy: r.savedBy }));
     },
 
-    revision: async (id: string, version: number): Promise<Job | undefined> => (await source.manager.findOneBy(RevisionEntity, { jobId: id, version }))?.data,
+    revision: async (id: string, version: number): Promise<Job | undefined> =>
+      (await source.manager.findOneBy(RevisionEntity, { jobId: id, version }))?.data,
   };
 }
 

@@ -15,7 +15,8 @@ export function shopStore(source: DataSource) {
   return {
     first: (): Promise<ShopRow | null> => source.manager.findOne(ShopEntity, { where: {}, order: { name: 'ASC' } }),
 
-    create: (shop: Shop): Promise<ShopRow> => source.manager.save(ShopEntity, { id: randomUUID(), name: shop.name, data: shop, version: 1 }),
+    create: (shop: Shop): Promise<ShopRow> =>
+      source.manager.save(ShopEntity, { id: randomUUID(), name: shop.name, data: shop, version: 1 }),
 
     /** @throws StaleShop when the stored version isn't the one the change was made from */
     save: (id: string, from: number, shop: Shop): Promise<ShopRow | undefined> =>
@@ -26,9 +27,11 @@ export function shopStore(source: DataSource) {
         return manager.save(ShopEntity, { id, name: shop.name, data: shop, version: from + 1 });
       }),
 
-    nameDevice: (shopId: string, id: string, name: string): Promise<DeviceRow> => source.manager.save(DeviceEntity, { id, shopId, name }),
+    nameDevice: (shopId: string, id: string, name: string): Promise<DeviceRow> =>
+      source.manager.save(DeviceEntity, { id, shopId, name }),
 
-    deviceName: async (id: string): Promise<string | undefined> => (await source.manager.findOneBy(DeviceEntity, { id }))?.name,
+    deviceName: async (id: string): Promise<string | undefined> =>
+      (await source.manager.findOneBy(DeviceEntity, { id }))?.name,
   };
 }
 

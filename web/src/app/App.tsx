@@ -13,7 +13,10 @@ export function App() {
   useEffect(() => {
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
-  const config = useMemo(() => ({ ...antTheme(theme), algorithm: theme === 'dark' ? antd.darkAlgorithm : antd.defaultAlgorithm }), [theme]);
+  const config = useMemo(
+    () => ({ ...antTheme(theme), algorithm: theme === 'dark' ? antd.darkAlgorithm : antd.defaultAlgorithm }),
+    [theme],
+  );
   return (
     <ConfigProvider theme={config} wave={{ disabled: true }}>
       <BrowserRouter>

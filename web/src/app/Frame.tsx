@@ -1,4 +1,4 @@
-import { useCallback, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { Link, useLocation } from 'react-router';
 import { mineKept, redone, theirsTaken, undone } from './bench.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -8,12 +8,24 @@ import { shortcutsSwitched, themeSwitched, unitsSwitched } from './view.ts';
 import { useStyle } from './useUnits.ts';
 
 /** What stands round every screen: name, story stick, tools; the list on the left; the work. */
-export function Frame({ job, title, aside, children }: { job: string | null; title: string; aside: ReactNode; children: ReactNode }) {
+export function Frame({
+  job,
+  title,
+  aside,
+  children,
+}: {
+  job: string | null;
+  title: string;
+  aside: ReactNode;
+  children: ReactNode;
+}) {
   const dispatch = useAppDispatch();
   const style = useStyle();
   const theme = useAppSelector((s) => s.view.theme);
   const bench = useAppSelector((s) => s.bench);
   const [help, setHelp] = useState(false);
+  const { pathname } = useLocation();
+  useEffect(() => window.scrollTo(0, 0), [pathname]);
   useKeys(
     job,
     useCallback(() => setHelp((shown) => !shown), []),
@@ -42,7 +54,11 @@ export function Frame({ job, title, aside, children }: { job: string | null; tit
               </button>
             </>
           )}
-          <button className="link" onClick={() => dispatch(unitsSwitched())} aria-label={`Show ${style.system === 'mm' ? 'inches' : 'millimetres'}`}>
+          <button
+            className="link"
+            onClick={() => dispatch(unitsSwitched())}
+            aria-label={`Show ${style.system === 'mm' ? 'inches' : 'millimetres'}`}
+          >
             {style.system === 'mm' ? 'mm → in' : 'in → mm'}
           </button>
           <button className="link" onClick={() => dispatch(themeSwitched())}>
@@ -72,7 +88,12 @@ function OutsideNav() {
         ['/', 'Jobs'],
         ['/shop', 'Shop'],
       ].map(([to, name]) => (
-        <Link key={to} to={to!} aria-current={pathname === to ? 'page' : undefined} style={pathname === to ? { color: 'var(--ink)', fontWeight: 600 } : {}}>
+        <Link
+          key={to}
+          to={to!}
+          aria-current={pathname === to ? 'page' : undefined}
+          style={pathname === to ? { color: 'var(--ink)', fontWeight: 600 } : {}}
+        >
           {name}
         </Link>
       ))}
@@ -80,7 +101,14 @@ function OutsideNav() {
   );
 }
 
-const WORDS = { saved: 'Saved', unsaved: 'Saving…', saving: 'Saving…', waiting: '■ Not saved yet', conflict: '■ Saved elsewhere', refused: '■ Can’t be saved' };
+const WORDS = {
+  saved: 'Saved',
+  unsaved: 'Saving…',
+  saving: 'Saving…',
+  waiting: '■ Not saved yet',
+  conflict: '■ Saved elsewhere',
+  refused: '■ Can’t be saved',
+};
 
 function SaveWord() {
   const state = useAppSelector((s) => s.bench.save);
@@ -98,7 +126,8 @@ function SaveBanner() {
     return (
       <div className="banner" role="alert">
         <span>
-          This job was changed elsewhere ({theirs.updatedBy}, {new Date(theirs.updatedAt).toLocaleTimeString()}) while you worked on it. Both are kept; which goes on?
+          This job was changed elsewhere ({theirs.updatedBy}, {new Date(theirs.updatedAt).toLocaleTimeString()}) while
+          you worked on it. Both are kept; which goes on?
         </span>
         <button className="link" onClick={() => dispatch(mineKept())}>
           Keep mine

@@ -9,7 +9,10 @@ export function StoryStick({ job }: { job: string }) {
       <ol className="stick">
         {stages.map((stage) => (
           <li key={stage.id}>
-            <NavLink to={`/job/${job}/${stage.id}`} aria-label={`${stage.title}, ${stage.state === 'look' ? `${stage.count} to look at` : stage.state}`}>
+            <NavLink
+              to={`/job/${job}/${stage.id}`}
+              aria-label={`${stage.title}, ${stage.state === 'look' ? `${stage.count} to look at` : stage.state}`}
+            >
               {stage.title}
             </NavLink>
             <Nick stage={stage} />
@@ -24,7 +27,12 @@ function Nick({ stage }: { stage: Stage }) {
   return (
     <span className="nick" aria-hidden>
       <svg width="14" height="11">
-        <path d="M1 1h12l-6 9z" fill={stage.state === 'done' ? 'var(--ink)' : 'none'} stroke={stage.state === 'look' ? 'var(--caution)' : 'var(--ink)'} strokeWidth="1.4" />
+        <path
+          d="M1 1h12l-6 9z"
+          fill={stage.state === 'done' ? 'var(--ink)' : 'none'}
+          stroke={stage.state === 'look' ? 'var(--caution)' : 'var(--ink)'}
+          strokeWidth="1.4"
+        />
         {stage.state === 'look' && <path d="M7 2v4" stroke="var(--caution)" strokeWidth="2.4" />}
       </svg>
       {stage.state === 'look' && `${stage.count} to look at`}

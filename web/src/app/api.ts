@@ -49,8 +49,14 @@ export const api = createApi({
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['jobs'] }),
     job: build.query<StoredJob, string>({ query: (id) => `/jobs/${id}`, keepUnusedDataFor: 0 }),
-    createJob: build.mutation<StoredJob, Job>({ query: (job) => ({ url: '/jobs', method: 'POST', body: { job } }), invalidatesTags: ['jobs'] }),
-    importJob: build.mutation<StoredJob, JobFile>({ query: (file) => ({ url: '/jobs/import', method: 'POST', body: file }), invalidatesTags: ['jobs'] }),
+    createJob: build.mutation<StoredJob, Job>({
+      query: (job) => ({ url: '/jobs', method: 'POST', body: { job } }),
+      invalidatesTags: ['jobs'],
+    }),
+    importJob: build.mutation<StoredJob, JobFile>({
+      query: (file) => ({ url: '/jobs/import', method: 'POST', body: file }),
+      invalidatesTags: ['jobs'],
+    }),
     saveJob: build.mutation<StoredJob, { id: string; version: number; job: Job }>({
       query: ({ id, ...body }) => ({ url: `/jobs/${id}`, method: 'PUT', body }),
       invalidatesTags: ['jobs', 'revisions'],
@@ -61,8 +67,13 @@ export const api = createApi({
       invalidatesTags: ['jobs', 'revisions'],
     }),
     shop: build.query<StoredShop, void>({ query: () => '/shop', providesTags: ['shop'] }),
-    saveShop: build.mutation<StoredShop, { version: number; shop: Shop }>({ query: (body) => ({ url: '/shop', method: 'PUT', body }), invalidatesTags: ['shop'] }),
-    nameDevice: build.mutation<void, { id: string; name: string }>({ query: (body) => ({ url: '/shop/devices', method: 'POST', body }) }),
+    saveShop: build.mutation<StoredShop, { version: number; shop: Shop }>({
+      query: (body) => ({ url: '/shop', method: 'PUT', body }),
+      invalidatesTags: ['shop'],
+    }),
+    nameDevice: build.mutation<void, { id: string; name: string }>({
+      query: (body) => ({ url: '/shop/devices', method: 'POST', body }),
+    }),
   }),
 });
 

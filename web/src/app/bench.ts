@@ -20,20 +20,36 @@ export interface BenchState {
   typed: Record<string, string>;
 }
 
-const initialState: BenchState = { id: null, version: 0, job: null, past: [], future: [], save: 'saved', message: '', theirs: null, typed: {} };
+const initialState: BenchState = {
+  id: null,
+  version: 0,
+  job: null,
+  past: [],
+  future: [],
+  save: 'saved',
+  message: '',
+  theirs: null,
+  typed: {},
+};
 const MOST_STEPS = 200;
 
 export const benchSlice = createSlice({
   name: 'bench',
   initialState,
   reducers: {
-    opened: (_, { payload }: PayloadAction<{ stored: StoredJob; draft?: { job: Job; version: number; typed: Record<string, string> } }>): BenchState => ({
+    opened: (
+      _,
+      {
+        payload,
+      }: PayloadAction<{ stored: StoredJob; draft?: { job: Job; version: number; typed: Record<string, string> } }>,
+    ): BenchState => ({
       ...initialState,
       id: payload.stored.id,
       version: payload.draft?.version ?? payload.stored.version,
       job: payload.draft?.job ?? payload.stored.job,
       typed: payload.draft?.typed ?? {},
-      save: payload.draft && JSON.stringify(payload.draft.job) !== JSON.stringify(payload.stored.job) ? 'unsaved' : 'saved',
+      save:
+        payload.draft && JSON.stringify(payload.draft.job) !== JSON.stringify(payload.stored.job) ? 'unsaved' : 'saved',
     }),
     changed: (state, { payload }: PayloadAction<Job>) => {
       if (state.job) state.past = [...state.past.slice(1 - MOST_STEPS), state.job];
@@ -62,7 +78,8 @@ export const benchSlice = createSlice({
     },
     savedAs: (state, { payload }: PayloadAction<{ version: number; job: Job }>) => {
       state.version = payload.version;
-      state.save = state.job === payload.job || JSON.stringify(state.job) === JSON.stringify(payload.job) ? 'saved' : 'unsaved';
+      state.save =
+        state.job === payload.job || JSON.stringify(state.job) === JSON.stringify(payload.job) ? 'saved' : 'unsaved';
       state.message = '';
       state.theirs = null;
     },
@@ -96,4 +113,16 @@ export const benchSlice = createSlice({
   },
 });
 
-export const { opened, changed, undone, redone, saving, savedAs, saveFailed, conflicted, mineKept, theirsTaken, typed } = benchSlice.actions;
+export const {
+  opened,
+  changed,
+  undone,
+  redone,
+  saving,
+  savedAs,
+  saveFailed,
+  conflicted,
+  mineKept,
+  theirsTaken,
+  typed,
+} = benchSlice.actions;

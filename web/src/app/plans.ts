@@ -23,7 +23,9 @@ export const plansSlice = createSlice({
     },
     proved: (state, { payload }: PayloadAction<Plan>) => {
       state.proofOf = stampOf(payload);
-      state.proofs = Object.fromEntries(payload.joints.flatMap((j) => (j.proof ? [[j.joint, j.proof as Draft<JointProof>]] : [])));
+      state.proofs = Object.fromEntries(
+        payload.joints.flatMap((j) => (j.proof ? [[j.joint, j.proof as Draft<JointProof>]] : [])),
+      );
     },
     planFailed: (state, { payload }: PayloadAction<string>) => {
       state.error = payload;

@@ -6,7 +6,12 @@ import { plansSlice } from './plans.ts';
 import { keepView, viewSlice } from './view.ts';
 
 export const store = configureStore({
-  reducer: { [api.reducerPath]: api.reducer, bench: benchSlice.reducer, plans: plansSlice.reducer, view: viewSlice.reducer },
+  reducer: {
+    [api.reducerPath]: api.reducer,
+    bench: benchSlice.reducer,
+    plans: plansSlice.reducer,
+    view: viewSlice.reducer,
+  },
   middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
 });
 

@@ -19,17 +19,28 @@ export function useAutosave(): void {
 
   useEffect(() => {
     if (!id || !job || (state !== 'unsaved' && state !== 'waiting')) return;
-    const timer = setTimeout(() => {
-      dispatch(saving());
-      save({ id, version, job })
-        .unwrap()
-        .then((stored) => dispatch(savedAs({ version: stored.version, job })))
-        .catch((error: ServerProblem) => {
-          if (error.status === 409 && error.data?.current) dispatch(conflicted(error.data.current));
-          else if (error.status === 422 || error.status === 400) dispatch(saveFailed({ state: 'refused', message: sentenceOf(error) }));
-          else dispatch(saveFailed({ state: 'waiting', message: 'Not saved yet: the database can’t be reached. What you typed is kept here and saved when it is back.' }));
-        });
-    }, state === 'waiting' ? RETRY : PAUSE);
+    const timer = setTimeout(
+      () => {
+        dispatch(saving());
+        save({ id, version, job })
+          .unwrap()
+          .then((stored) => dispatch(savedAs({ version: stored.version, job })))
+          .catch((error: ServerProblem) => {
+            if (error.status === 409 && error.data?.current) dispatch(conflicted(error.data.current));
+            else if (error.status === 422 || error.status === 400)
+              dispatch(saveFailed({ state: 'refused', message: sentenceOf(error) }));
+            else
+              dispatch(
+                saveFailed({
+                  state: 'waiting',
+                  message:
+                    'Not saved yet: the database can’t be reached. What you typed is kept here and saved when it is back.',
+                }),
+              );
+          });
+      },
+      state === 'waiting' ? RETRY : PAUSE,
+    );
     return () => clearTimeout(timer);
   }, [dispatch, save, id, job, version, state]);
 }

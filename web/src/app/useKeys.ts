@@ -5,7 +5,9 @@ import { useAppDispatch, useAppSelector } from './store.ts';
 import { unitsSwitched } from './view.ts';
 
 const STAGES = ['stock', 'joints', 'methods', 'setups', 'order', 'proof'];
-const inField = (target: EventTarget | null) => target instanceof HTMLElement && (target.matches('input, textarea, select, [contenteditable]') || target.closest('[role=combobox]') !== null);
+const inField = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.matches('input, textarea, select, [contenteditable]') || target.closest('[role=combobox]') !== null);
 
 /** Single keys, dead inside a field; undo and redo everywhere. */
 export function useKeys(job: string | null, onHelp: () => void): void {

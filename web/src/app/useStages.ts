@@ -16,7 +16,12 @@ export function useStages(): Stage[] {
   const { plan, proofs, proofOf } = useAppSelector((s) => s.plans);
   return useMemo(() => {
     const joints = plan?.joints ?? [];
-    const stage = (id: string, title: string, begun: boolean, count: number): Stage => ({ id, title, count, state: count > 0 ? 'look' : begun ? 'done' : 'not begun' });
+    const stage = (id: string, title: string, begun: boolean, count: number): Stage => ({
+      id,
+      title,
+      count,
+      state: count > 0 ? 'look' : begun ? 'done' : 'not begun',
+    });
     const impossible = joints.filter((j) => j.problems.length > 0).length;
     const unrouted = joints.filter((j) => j.problems.length === 0 && (!j.chosen.tenoned || !j.chosen.mortised)).length;
     const proving = plan !== null && proofOf === stampOf(plan);

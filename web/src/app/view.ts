@@ -34,4 +34,5 @@ export const viewSlice = createSlice({
 });
 
 export const { themeSwitched, unitsSwitched, shortcutsSwitched, jointPicked } = viewSlice.actions;
-export const keepView = ({ theme, shortcuts }: ViewState): void => localStorage.setItem(KEY, JSON.stringify({ theme, shortcuts }));
+export const keepView = ({ theme, shortcuts }: ViewState): void =>
+  localStorage.setItem(KEY, JSON.stringify({ theme, shortcuts }));

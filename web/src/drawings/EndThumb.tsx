@@ -6,11 +6,18 @@ export function EndThumb({ view }: { view: JointView | undefined }) {
   const all = view.outlines.flatMap((o) => o.points);
   const [w, h] = [Math.max(...all.map((p) => p[0])), Math.max(...all.map((p) => p[1]))];
   const scale = Math.min(32 / w, 42 / h);
-  const path = (points: (typeof all)[number][]) => `M${points.map((p) => `${1 + p[0] * scale} ${1 + (h - p[1]) * scale}`).join('L')}Z`;
+  const path = (points: (typeof all)[number][]) =>
+    `M${points.map((p) => `${1 + p[0] * scale} ${1 + (h - p[1]) * scale}`).join('L')}Z`;
   return (
     <svg width={34} height={h * scale + 2} aria-hidden>
       {view.outlines.map((o, i) => (
-        <path key={i} d={path([...o.points])} fill={o.role === 'tenon' ? 'var(--wood)' : o.role === 'tenoned' ? 'var(--sheet)' : 'none'} stroke="var(--ink)" strokeWidth={o.role === 'reference' ? 3 : 1.2} />
+        <path
+          key={i}
+          d={path([...o.points])}
+          fill={o.role === 'tenon' ? 'var(--wood)' : o.role === 'tenoned' ? 'var(--sheet)' : 'none'}
+          stroke="var(--ink)"
+          strokeWidth={o.role === 'reference' ? 3 : 1.2}
+        />
       ))}
     </svg>
   );

@@ -25,7 +25,9 @@ interface Props {
 /** The joint's aligned views to scale; every dimension on them is a field. The drawing is the form. */
 export function JointDrawing({ views, dimensions, style, field, errors, onChange }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const points = views.flatMap((v) => v.outlines.flatMap((o) => o.points.map((p): Vec2 => [p[0] + v.at[0], p[1] + v.at[1]])));
+  const points = views.flatMap((v) =>
+    v.outlines.flatMap((o) => o.points.map((p): Vec2 => [p[0] + v.at[0], p[1] + v.at[1]])),
+  );
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
   const pad = { left: 78, right: 78, top: 66, bottom: 44 };
@@ -33,18 +35,51 @@ export function JointDrawing({ views, dimensions, style, field, errors, onChange
   const scale = Math.min((width - pad.left - pad.right) / size.x, 520 / size.y, 4);
   const height = size.y * scale + pad.top + pad.bottom;
   const left = Math.max(pad.left, (width - size.x * scale) / 2);
-  const at = (view: JointView, p: Vec2): Vec2 => [left + (p[0] + view.at[0] - Math.min(...xs)) * scale, pad.top + (Math.max(...ys) - p[1] - view.at[1]) * scale];
-  const drawn = apart(dimensions.map((d) => ({ d, ...layOut(d, views.find((v) => v.id === d.view)!, at, scale) })));
+  const at = (view: JointView, p: Vec2): Vec2 => [
+    left + (p[0] + view.at[0] - Math.min(...xs)) * scale,
+    pad.top + (Math.max(...ys) - p[1] - view.at[1]) * scale,
+  ];
+  const drawn = apart(
+    dimensions.map((d) => ({
+      d,
+      ...layOut(
+        d,
+        views.find((v) => v.id === d.view)!,
+        at,
+        scale,
+      ),
+    })),
+  );
   return (
     <div className={`drawing`} ref={ref} style={{ height }}>
       <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden>
         {views.map((view) => (
           <g key={view.id}>
-            {[...view.outlines].sort((a, b) => Number(a.role === 'reference') - Number(b.role === 'reference')).map((o, i) => {
-              const look = view.id === 'face' && o.role === 'mortise' ? { ...LOOK.hidden, stroke: 'var(--waste)', dash: '4 3', width: 1 } : LOOK[o.role];
-              const d = `M${o.points.map((p) => at(view, p).map((v) => v.toFixed(2)).join(' ')).join('L')}${o.open ? '' : 'Z'}`;
-              return <path key={i} d={d} fill={look.fill} stroke={look.stroke} strokeWidth={look.width} strokeDasharray={look.dash} />;
-            })}
+            {[...view.outlines]
+              .sort((a, b) => Number(a.role === 'reference') - Number(b.role === 'reference'))
+              .map((o, i) => {
+                const look =
+                  view.id === 'face' && o.role === 'mortise'
+                    ? { ...LOOK.hidden, stroke: 'var(--waste)', dash: '4 3', width: 1 }
+                    : LOOK[o.role];
+                const d = `M${o.points
+                  .map((p) =>
+                    at(view, p)
+                      .map((v) => v.toFixed(2))
+                      .join(' '),
+                  )
+                  .join('L')}${o.open ? '' : 'Z'}`;
+                return (
+                  <path
+                    key={i}
+                    d={d}
+                    fill={look.fill}
+                    stroke={look.stroke}
+                    strokeWidth={look.width}
+                    strokeDasharray={look.dash}
+                  />
+                );
+              })}
             <ViewTitle view={view} at={at} />
           </g>
         ))}
@@ -61,9 +96,22 @@ export function JointDrawing({ views, dimensions, style, field, errors, onChange
         <MarkOnFace views={views} at={at} />
       </svg>
       {drawn.map(({ d, label }) => (
-        <span key={d.id} className={`dimension ${style.system}`} title={d.name} style={{ left: label[0], top: label[1] }}>
+        <span
+          key={d.id}
+          className={`dimension ${style.system}`}
+          title={d.name}
+          style={{ left: label[0], top: label[1] }}
+        >
           {d.id === 'setBack' && <small className="quiet">set back</small>}
-          <LengthField field={`${field}.${d.id}`} label={d.name} value={d.value} style={style} error={errors[d.id]} least={d.id === 'setBack' ? -1000 : d.id.includes('houlder') || d.id === 'position' ? 0 : 0.001} onChange={(v) => onChange(d.id, v)} />
+          <LengthField
+            field={`${field}.${d.id}`}
+            label={d.name}
+            value={d.value}
+            style={style}
+            error={errors[d.id]}
+            least={d.id === 'setBack' ? -1000 : d.id.includes('houlder') || d.id === 'position' ? 0 : 0.001}
+            onChange={(v) => onChange(d.id, v)}
+          />
         </span>
       ))}
     </div>
@@ -106,7 +154,15 @@ function layOut(d: NamedDimension, view: JointView, at: At, scale: number) {
   const beyond = (from: Vec2, to: Vec2): Vec2 => (vertical ? [to[0] + out * 3, from[1]] : [from[0], to[1] - out * 3]);
   const size = span < 16 ? 0 : 7;
   const start = (p: Vec2, own: Vec2): Vec2 => (far ? [p[0] - out * 26, own[1]] : own);
-  return { label, lines: [[start(p, a), beyond(a, p)], [start(q, b), beyond(b, q)], [p, q]] as [Vec2, Vec2][], arrows: size ? [arrow(p, q, size), arrow(q, p, size)] : [] };
+  return {
+    label,
+    lines: [
+      [start(p, a), beyond(a, p)],
+      [start(q, b), beyond(b, q)],
+      [p, q],
+    ] as [Vec2, Vec2][],
+    arrows: size ? [arrow(p, q, size), arrow(q, p, size)] : [],
+  };
 }
 
 const LINE = 25;

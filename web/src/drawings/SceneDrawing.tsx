@@ -1,5 +1,12 @@
 import { useId } from 'react';
-import { formatFigure, type LengthFigure, type LengthStyle, type ScenePicture, type ShapeRole, type Vec2 } from '@velk/core';
+import {
+  formatFigure,
+  type LengthFigure,
+  type LengthStyle,
+  type ScenePicture,
+  type ShapeRole,
+  type Vec2,
+} from '@velk/core';
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { arrow } from './JointDrawing.tsx';
 import { useWidth } from './useWidth.ts';
@@ -26,7 +33,9 @@ const ROOM = 26;
 function focusOf(picture: ScenePicture): Vec2[] {
   const near = picture.dimensions.filter((d) => Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]) <= LONGEST);
   const cutter = picture.shapes.find((s) => s.role === 'cutter')?.outline ?? [];
-  const span = cutter.length ? Math.max(...[0, 1].map((i) => Math.max(...cutter.map((p) => p[i]!)) - Math.min(...cutter.map((p) => p[i]!)))) : 0;
+  const span = cutter.length
+    ? Math.max(...[0, 1].map((i) => Math.max(...cutter.map((p) => p[i]!)) - Math.min(...cutter.map((p) => p[i]!))))
+    : 0;
   const waste = picture.shapes.filter((s) => s.role === 'waste').flatMap((s) => s.outline);
   const focus = [...near.flatMap((d) => [d.from, d.to]), ...waste, ...(span < 130 ? cutter : [])];
   return focus.length ? focus : picture.shapes.filter((s) => s.role === 'piece').flatMap((s) => s.outline);
@@ -39,7 +48,17 @@ export function aspectOf(picture: ScenePicture): number {
 }
 
 /** A machine with the piece in it, to scale, from the very placement that the proof cuts with. */
-export function SceneDrawing({ picture, figures, style, tallest }: { picture: ScenePicture; figures: readonly LengthFigure[]; style: LengthStyle; tallest: number }) {
+export function SceneDrawing({
+  picture,
+  figures,
+  style,
+  tallest,
+}: {
+  picture: ScenePicture;
+  figures: readonly LengthFigure[];
+  style: LengthStyle;
+  tallest: number;
+}) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const clip = useId().replace(/:/g, '');
   const window = spanOf(focusOf(picture), ROOM);
@@ -73,32 +92,69 @@ export function SceneDrawing({ picture, figures, style, tallest }: { picture: Sc
           {picture.shapes.map((shape, i) => (
             <path
               key={i}
-              d={`M${shape.outline.map((p) => at(p).map((v) => v.toFixed(2)).join(' ')).join('L')}Z`}
+              d={`M${shape.outline
+                .map((p) =>
+                  at(p)
+                    .map((v) => v.toFixed(2))
+                    .join(' '),
+                )
+                .join('L')}Z`}
               fill={FILL[shape.role]}
               stroke={shape.role === 'waste' ? 'var(--waste)' : shape.role === 'cut' ? 'var(--quiet)' : 'var(--ink)'}
               strokeWidth={shape.role === 'piece' ? 1.5 : 1}
               strokeDasharray={shape.role === 'base' || shape.role === 'cut' ? '5 3' : undefined}
             />
           ))}
-          {picture.referenceFace && <Reference line={picture.referenceFace.line.map(at) as [Vec2, Vec2]} outward={picture.referenceFace.outward} box={{ w, h }} />}
+          {picture.referenceFace && (
+            <Reference
+              line={picture.referenceFace.line.map(at) as [Vec2, Vec2]}
+              outward={picture.referenceFace.outward}
+              box={{ w, h }}
+            />
+          )}
         </g>
         {picture.shapes
           .filter((s) => s.label && s.outline.length)
           .map((s, i) => (
-            <ShapeLabel key={i} label={s.label} outline={s.outline.map(at)} box={{ w, h }} small={s.role === 'cutter'} />
+            <ShapeLabel
+              key={i}
+              label={s.label}
+              outline={s.outline.map(at)}
+              box={{ w, h }}
+              small={s.role === 'cutter'}
+            />
           ))}
         {picture.feed && <Feed at={[18, h - 8]} along={picture.feed} tool={picture.feeds === 'tool'} />}
         {level.map((d, i) => {
           const y = h + 18 + i * 34;
           const [a, b] = [at(d.from), at(d.to)];
           const [from, to] = [clamp(a[0], 4, w + 4), clamp(b[0], 4, w + 4)];
-          return <Line key={d.figure} a={[from, y]} b={[to, y]} ends={[from === a[0], to === b[0]]} rise={[Math.min(a[1], h), Math.min(b[1], h)]} label={text(d.figure)} />;
+          return (
+            <Line
+              key={d.figure}
+              a={[from, y]}
+              b={[to, y]}
+              ends={[from === a[0], to === b[0]]}
+              rise={[Math.min(a[1], h), Math.min(b[1], h)]}
+              label={text(d.figure)}
+            />
+          );
         })}
         {upright.map((d, i) => {
           const x = w + 20 + i * 84;
           const [a, b] = [at(d.from), at(d.to)];
           const [from, to] = [clamp(a[1], 4, h + 4), clamp(b[1], 4, h + 4)];
-          return <Line key={d.figure} a={[x, from]} b={[x, to]} ends={[from === a[1], to === b[1]]} rise={[a[0], b[0]]} label={text(d.figure)} upright />;
+          return (
+            <Line
+              key={d.figure}
+              a={[x, from]}
+              b={[x, to]}
+              ends={[from === a[1], to === b[1]]}
+              rise={[a[0], b[0]]}
+              label={text(d.figure)}
+              upright
+            />
+          );
         })}
       </svg>
     </div>
@@ -111,31 +167,68 @@ const isLevel = (d: { from: Vec2; to: Vec2 }) => Math.abs(d.to[0] - d.from[0]) >
 function spanOf(points: readonly Vec2[], room: number) {
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
-  return { x0: Math.min(...xs) - room, x1: Math.max(...xs) + room, y0: Math.min(...ys) - room, y1: Math.max(...ys) + room };
+  return {
+    x0: Math.min(...xs) - room,
+    x1: Math.max(...xs) + room,
+    y0: Math.min(...ys) - room,
+    y1: Math.max(...ys) + room,
+  };
 }
 
 function Reference({ line, outward, box }: { line: [Vec2, Vec2]; outward: Vec2; box: { w: number; h: number } }) {
   const inside = (p: Vec2): Vec2 => [clamp(p[0], 14, box.w - 10), clamp(p[1], 14, box.h - 10)];
   const [a, b] = [inside(line[0]), inside(line[1])];
-  const spot: Vec2 = Math.abs(outward[0]) > 0.5 ? [line[0][0], Math.min(a[1], b[1]) + 16] : [Math.max(a[0], b[0]) - 24, line[0][1]];
+  const spot: Vec2 =
+    Math.abs(outward[0]) > 0.5 ? [line[0][0], Math.min(a[1], b[1]) + 16] : [Math.max(a[0], b[0]) - 24, line[0][1]];
   return (
     <g>
       <path d={`M${line[0].join(' ')}L${line[1].join(' ')}`} stroke="var(--ink)" strokeWidth={4.5} />
-      <FaceMark x={spot[0] - outward[0] * 15} y={spot[1] + outward[1] * 15} turn={outward[0] > 0.5 ? 90 : outward[0] < -0.5 ? -90 : outward[1] < 0 ? 180 : 0} />
+      <FaceMark
+        x={spot[0] - outward[0] * 15}
+        y={spot[1] + outward[1] * 15}
+        turn={outward[0] > 0.5 ? 90 : outward[0] < -0.5 ? -90 : outward[1] < 0 ? 180 : 0}
+      />
     </g>
   );
 }
 
-function ShapeLabel({ label, outline, box, small }: { label: string; outline: Vec2[]; box: { w: number; h: number }; small: boolean }) {
-  const [x0, x1] = [Math.max(4, Math.min(...outline.map((p) => p[0]))), Math.min(box.w, Math.max(...outline.map((p) => p[0])))];
-  const [y0, y1] = [Math.max(4, Math.min(...outline.map((p) => p[1]))), Math.min(box.h, Math.max(...outline.map((p) => p[1])))];
+function ShapeLabel({
+  label,
+  outline,
+  box,
+  small,
+}: {
+  label: string;
+  outline: Vec2[];
+  box: { w: number; h: number };
+  small: boolean;
+}) {
+  const [x0, x1] = [
+    Math.max(4, Math.min(...outline.map((p) => p[0]))),
+    Math.min(box.w, Math.max(...outline.map((p) => p[0]))),
+  ];
+  const [y0, y1] = [
+    Math.max(4, Math.min(...outline.map((p) => p[1]))),
+    Math.min(box.h, Math.max(...outline.map((p) => p[1]))),
+  ];
   if (x1 - x0 < 3 || y1 - y0 < 3) return null;
   if (small) return null;
   const narrow = x1 - x0 < label.length * 6.4;
   if (narrow && y1 - y0 < label.length * 6.4) return null;
   const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
   return (
-    <text x={x} y={y} fontSize={13} textAnchor="middle" dominantBaseline="middle" transform={narrow ? `rotate(-90 ${x} ${y})` : undefined} style={{ fill: 'var(--quiet)' }} stroke="var(--sheet)" strokeWidth={3} paintOrder="stroke">
+    <text
+      x={x}
+      y={y}
+      fontSize={13}
+      textAnchor="middle"
+      dominantBaseline="middle"
+      transform={narrow ? `rotate(-90 ${x} ${y})` : undefined}
+      style={{ fill: 'var(--quiet)' }}
+      stroke="var(--sheet)"
+      strokeWidth={3}
+      paintOrder="stroke"
+    >
       {label}
     </text>
   );
@@ -149,7 +242,15 @@ function Feed({ at: [x, y], along, tool }: { at: Vec2; along: Vec2; tool: boolea
     <g>
       <path d={`M${from.join(' ')}L${to.join(' ')}`} stroke="var(--action)" strokeWidth={3} />
       <path d={arrow(to, from, 14)} fill="var(--action)" />
-      <text x={x + (along[1] ? 9 : 0)} y={along[1] ? y - 8 : y - 9} fontSize={13.5} style={{ fill: 'var(--action)' }} stroke="var(--sheet)" strokeWidth={3} paintOrder="stroke">
+      <text
+        x={x + (along[1] ? 9 : 0)}
+        y={along[1] ? y - 8 : y - 9}
+        fontSize={13.5}
+        style={{ fill: 'var(--action)' }}
+        stroke="var(--sheet)"
+        strokeWidth={3}
+        paintOrder="stroke"
+      >
         {tool ? 'run' : 'feed'}
       </text>
     </g>
@@ -157,11 +258,26 @@ function Feed({ at: [x, y], along, tool }: { at: Vec2; along: Vec2; tool: boolea
 }
 
 /** A dimension line; an end that lies outside the picture has no arrow. */
-function Line({ a, b, ends, rise, label, upright = false }: { a: Vec2; b: Vec2; ends: [boolean, boolean]; rise: [number, number]; label: string; upright?: boolean }) {
+function Line({
+  a,
+  b,
+  ends,
+  rise,
+  label,
+  upright = false,
+}: {
+  a: Vec2;
+  b: Vec2;
+  ends: [boolean, boolean];
+  rise: [number, number];
+  label: string;
+  upright?: boolean;
+}) {
   const middle: Vec2 = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
   const tall = Math.hypot(b[0] - a[0], b[1] - a[1]);
   const size = tall < 18 ? 0 : 8;
-  const thin = (p: Vec2, from: number) => (upright ? `M${from} ${p[1]}L${p[0] + 3} ${p[1]}` : `M${p[0]} ${from}L${p[0]} ${p[1] + 3}`);
+  const thin = (p: Vec2, from: number) =>
+    upright ? `M${from} ${p[1]}L${p[0] + 3} ${p[1]}` : `M${p[0]} ${from}L${p[0]} ${p[1] + 3}`;
   const half = label.length * 4.6;
   const x = upright ? a[0] + 9 : tall < half * 2 + 24 ? Math.max(a[0], b[0]) + 8 : middle[0];
   return (
@@ -171,9 +287,19 @@ function Line({ a, b, ends, rise, label, upright = false }: { a: Vec2; b: Vec2; 
         {ends[1] && <path d={thin(b, rise[1])} />}
         <path d={`M${a.join(' ')}L${b.join(' ')}`} stroke="var(--ink)" strokeWidth={1.2} />
       </g>
-      {size > 0 && ends[0] && <path d={arrow(a, b, size)} />}
-      {size > 0 && ends[1] && <path d={arrow(b, a, size)} />}
-      <text x={x} y={upright ? middle[1] : middle[1]} fontSize={16.5} fontWeight={600} textAnchor={!upright && x === middle[0] ? 'middle' : 'start'} dominantBaseline="middle" stroke="var(--sheet)" strokeWidth={6} paintOrder="stroke">
+      {size > 0 && ends[0] && <path d={arrow(a, b, size)} fill="var(--ink)" />}
+      {size > 0 && ends[1] && <path d={arrow(b, a, size)} fill="var(--ink)" />}
+      <text
+        x={x}
+        y={upright ? middle[1] : middle[1]}
+        fontSize={16.5}
+        fontWeight={600}
+        textAnchor={!upright && x === middle[0] ? 'middle' : 'start'}
+        dominantBaseline="middle"
+        stroke="var(--sheet)"
+        strokeWidth={6}
+        paintOrder="stroke"
+      >
         {label}
       </text>
     </g>

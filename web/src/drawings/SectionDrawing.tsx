@@ -13,9 +13,27 @@ export function SectionDrawing({ section, tallest = 340 }: { section: Section; t
   const path = (rings: readonly Vec2[][]) => rings.map((ring) => `M${ring.map(at).join('L')}Z`).join('');
   return (
     <div ref={ref}>
-      <svg width={width} height={(y1 - y0) * scale + 20} role="img" aria-label="Section through the assembled virtual joint, to scale">
-        <path d={path(section.mortised)} fill="var(--wood-pale)" stroke="var(--ink)" strokeWidth={1.4} fillRule="evenodd" />
-        <path d={path(section.tenoned)} fill="var(--wood)" stroke="var(--ink)" strokeWidth={1.4} fillRule="evenodd" fillOpacity={0.94} />
+      <svg
+        width={width}
+        height={(y1 - y0) * scale + 20}
+        role="img"
+        aria-label="Section through the assembled virtual joint, to scale"
+      >
+        <path
+          d={path(section.mortised)}
+          fill="var(--wood-pale)"
+          stroke="var(--ink)"
+          strokeWidth={1.4}
+          fillRule="evenodd"
+        />
+        <path
+          d={path(section.tenoned)}
+          fill="var(--wood)"
+          stroke="var(--ink)"
+          strokeWidth={1.4}
+          fillRule="evenodd"
+          fillOpacity={0.94}
+        />
       </svg>
     </div>
   );

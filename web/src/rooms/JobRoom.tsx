@@ -54,7 +54,7 @@ export default function JobRoom() {
           <Route path="joints" element={<JointsRoom job={job} shop={shop.shop} />} />
           <Route path="methods" element={<MethodsRoom job={job} />} />
           <Route path="setups/:operation?" element={<SetupsRoom job={job} shop={shop.shop} id={id} />} />
-          <Route path="order" element={<OrderRoom job={job} id={id} />} />
+          <Route path="order" element={<OrderRoom job={job} shop={shop.shop} id={id} />} />
           <Route path="proof" element={<ProofRoom job={job} />} />
           <Route path="*" element={<Navigate to="stock" replace />} />
         </Routes>
@@ -85,7 +85,13 @@ function JointList({ id, job }: { id: string; job: Job }) {
       <h2>Joints in this job</h2>
       {job.joints.length === 0 && <p style={{ padding: '0 20px', fontSize: 15 }}>None yet.</p>}
       {job.joints.map((joint) => (
-        <JointLink key={joint.id} job={job} joint={joint} current={joint.id === current?.id} onPick={() => pick(joint.id)} />
+        <JointLink
+          key={joint.id}
+          job={job}
+          joint={joint}
+          current={joint.id === current?.id}
+          onPick={() => pick(joint.id)}
+        />
       ))}
     </>
   );

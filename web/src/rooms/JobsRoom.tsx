@@ -2,7 +2,14 @@ import { Button } from 'antd';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { MAX_JOB_BYTES, type FieldError, type Job } from '@velk/core';
-import { sentenceOf, useCreateJobMutation, useImportJobMutation, useJobsQuery, useShopQuery, type ServerProblem } from '../app/api.ts';
+import {
+  sentenceOf,
+  useCreateJobMutation,
+  useImportJobMutation,
+  useJobsQuery,
+  useShopQuery,
+  type ServerProblem,
+} from '../app/api.ts';
 import { Frame } from '../app/Frame.tsx';
 
 /** What is on the bench: every job, a new one, and one from a file. */
@@ -28,7 +35,10 @@ export function JobsRoom() {
     setWrong(null);
     if (!chosen) return;
     if (chosen.size > MAX_JOB_BYTES)
-      return setWrong({ title: `${chosen.name} is ${Math.round(chosen.size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`, errors: [] });
+      return setWrong({
+        title: `${chosen.name} is ${Math.round(chosen.size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`,
+        errors: [],
+      });
     const { readJobFile } = await import('@velk/core');
     const checked = readJobFile(await chosen.text());
     if (!checked.ok) return setWrong({ title: `${chosen.name} can’t be opened.`, errors: checked.errors });
@@ -46,13 +56,22 @@ export function JobsRoom() {
   return (
     <Frame job={null} title={shop?.shop.name ?? ''} aside={null}>
       <div className="sheet" style={{ minHeight: '100%' }}>
-        <header style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'end', gap: 20, flexWrap: 'wrap' }}>
+        <header
+          style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'end', gap: 20, flexWrap: 'wrap' }}
+        >
           <h1>On the bench</h1>
           <div style={{ display: 'flex', gap: 18, alignItems: 'center' }}>
             <button className="link" onClick={() => file.current?.click()}>
               Open a job file
             </button>
-            <input ref={file} type="file" accept=".json,application/json" hidden aria-label="Job file" onChange={(e) => void read(e.target.files?.[0]).finally(() => (e.target.value = ''))} />
+            <input
+              ref={file}
+              type="file"
+              accept=".json,application/json"
+              hidden
+              aria-label="Job file"
+              onChange={(e) => void read(e.target.files?.[0]).finally(() => (e.target.value = ''))}
+            />
             <button className="link" onClick={() => void begin(other)}>
               New job in {name[other]}
             </button>
@@ -84,12 +103,15 @@ export function JobsRoom() {
                 {job.name}
               </Link>
               <span>
-                {job.joints} {job.joints === 1 ? 'joint' : 'joints'}, {job.parts} {job.parts === 1 ? 'part' : 'parts'}, in {name[job.units]}
+                {job.joints} {job.joints === 1 ? 'joint' : 'joints'}, {job.parts} {job.parts === 1 ? 'part' : 'parts'},
+                in {name[job.units]}
               </span>
               <span className="quiet">
                 {new Date(job.updatedAt).toLocaleDateString()} by {job.updatedBy}
               </span>
-              <span className="quiet">{job.joints === 0 ? (job.parts === 0 ? 'Next: its parts' : 'Next: its joints') : 'Next: set-ups'}</span>
+              <span className="quiet">
+                {job.joints === 0 ? (job.parts === 0 ? 'Next: its parts' : 'Next: its joints') : 'Next: set-ups'}
+              </span>
             </div>
           ))}
         </div>

@@ -27,7 +27,11 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
       <div className="sheet">
         <div className="start">
           <h1>How do they meet?</h1>
-          <p>{job.parts.length < 2 ? 'A joint needs two parts. Add them under Stock first.' : 'Velk proposes a blind mortise and tenon by thirds, with a mortise one of your cutters makes. Type over what you want otherwise.'}</p>
+          <p>
+            {job.parts.length < 2
+              ? 'A joint needs two parts. Add them under Stock first.'
+              : 'Velk proposes a blind mortise and tenon by thirds, with a mortise one of your cutters makes. Type over what you want otherwise.'}
+          </p>
           <Button type="primary" disabled={job.parts.length < 2} onClick={add}>
             Add a joint
           </Button>
@@ -44,14 +48,23 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const available = useMemo(() => availableIn(shop), [shop]);
   const drawing = useMemo(() => kind.drawing(params, members), [kind, params, members]);
   const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
-  const problems = useMemo(() => kind.problems(params, members, available, { tenoned: parts.tenoned.name, mortised: parts.mortised.name }), [kind, params, members, available, parts]);
+  const problems = useMemo(
+    () => kind.problems(params, members, available, { tenoned: parts.tenoned.name, mortised: parts.mortised.name }),
+    [kind, params, members, available, parts],
+  );
   const planned = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id)?.advice);
-  const advice: readonly Advice[] = problems.length ? [] : [...kind.advice(params, members, available), ...(planned ?? []).filter((a) => a.dimension === 'count')];
+  const advice: readonly Advice[] = problems.length
+    ? []
+    : [...kind.advice(params, members, available), ...(planned ?? []).filter((a) => a.dimension === 'count')];
   const errors = Object.fromEntries(problems.map((p) => [p.path, speak(p.message, style)]));
-  const replace = (next: Joint) => dispatch(changed({ ...job, joints: job.joints.map((j) => (j.id === joint.id ? next : j)) }));
-  const set = (dimension: string, value: number) => replace({ ...joint, params: kind.withDimension(params, members, dimension, value) });
-  const propose = () => replace({ ...joint, params: { ...kind.propose(members, available).params, position: params['position'] } });
-  const swap = (member: 'tenoned' | 'mortised', part: string) => replace({ ...joint, [member]: { ...joint[member], part } });
+  const replace = (next: Joint) =>
+    dispatch(changed({ ...job, joints: job.joints.map((j) => (j.id === joint.id ? next : j)) }));
+  const set = (dimension: string, value: number) =>
+    replace({ ...joint, params: kind.withDimension(params, members, dimension, value) });
+  const propose = () =>
+    replace({ ...joint, params: { ...kind.propose(members, available).params, position: params['position'] } });
+  const swap = (member: 'tenoned' | 'mortised', part: string) =>
+    replace({ ...joint, [member]: { ...joint[member], part } });
   const options = job.parts.map((p) => ({ value: p.id, label: p.name }));
   const shownOnDrawing = new Set(drawing.dimensions.map((d) => d.id));
   return (
@@ -59,23 +72,46 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
       <section aria-label="Joint sheet" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}>
         <div style={{ display: 'flex', justifyContent: 'space-between', gap: 16, alignItems: 'end' }}>
           <span className="field" style={{ flex: 1 }}>
-            <input value={joint.name} aria-label="Joint name" maxLength={120} style={{ fontSize: 24, borderBottomColor: 'transparent', paddingLeft: 0 }} onChange={(e) => replace({ ...joint, name: e.target.value })} />
+            <input
+              value={joint.name}
+              aria-label="Joint name"
+              maxLength={120}
+              style={{ fontSize: 24, borderBottomColor: 'transparent', paddingLeft: 0 }}
+              onChange={(e) => replace({ ...joint, name: e.target.value })}
+            />
           </span>
           <button className="link" onClick={onAdd}>
             Add a joint
           </button>
-          <button className="link" onClick={() => dispatch(changed({ ...job, joints: job.joints.filter((j) => j.id !== joint.id) }))}>
+          <button
+            className="link"
+            onClick={() => dispatch(changed({ ...job, joints: job.joints.filter((j) => j.id !== joint.id) }))}
+          >
             Remove this one
           </button>
         </div>
         <div style={{ display: 'flex', gap: '8px 18px', flexWrap: 'wrap', alignItems: 'center', margin: '4px 0 0' }}>
           <label>
             <span className="quiet">Tenon on </span>
-            <Select size="small" aria-label="Tenoned part" value={joint.tenoned.part} options={options} onChange={(v) => swap('tenoned', v)} popupMatchSelectWidth={false} />
+            <Select
+              size="small"
+              aria-label="Tenoned part"
+              value={joint.tenoned.part}
+              options={options}
+              onChange={(v) => swap('tenoned', v)}
+              popupMatchSelectWidth={false}
+            />
           </label>
           <label>
             <span className="quiet">Mortise in </span>
-            <Select size="small" aria-label="Mortised part" value={joint.mortised.part} options={options} onChange={(v) => swap('mortised', v)} popupMatchSelectWidth={false} />
+            <Select
+              size="small"
+              aria-label="Mortised part"
+              value={joint.mortised.part}
+              options={options}
+              onChange={(v) => swap('mortised', v)}
+              popupMatchSelectWidth={false}
+            />
           </label>
           <Segmented
             size="small"
@@ -86,10 +122,31 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
               { value: 'squared', label: 'Ends squared' },
               { value: 'clear', label: 'Ends clear' },
             ]}
-            onChange={(corners) => replace({ ...joint, params: { ...params, corners, endClearance: corners === 'clear' ? Math.max(Number(params['endClearance']), Number(params['mortiseWidth'])) : params['corners'] === 'clear' ? 0.5 : params['endClearance'] } })}
+            onChange={(corners) =>
+              replace({
+                ...joint,
+                params: {
+                  ...params,
+                  corners,
+                  endClearance:
+                    corners === 'clear'
+                      ? Math.max(Number(params['endClearance']), Number(params['mortiseWidth']))
+                      : params['corners'] === 'clear'
+                        ? 0.5
+                        : params['endClearance'],
+                },
+              })
+            }
           />
         </div>
-        <JointDrawing views={drawing.views} dimensions={drawing.dimensions} style={style} field={`joint.${joint.id}`} errors={errors} onChange={set} />
+        <JointDrawing
+          views={drawing.views}
+          dimensions={drawing.dimensions}
+          style={style}
+          field={`joint.${joint.id}`}
+          errors={errors}
+          onChange={set}
+        />
       </section>
       <aside className="margin" aria-label="Reasons and warnings">
         {problems.map((p, i) => (
@@ -107,11 +164,13 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </h3>
             <p>
               <Spoken sentence={a.reason} style={style} />{' '}
-              {a.propose !== undefined && Math.abs(a.propose - (drawing.dimensions.find((d) => d.id === a.dimension)?.value ?? a.propose)) > 1e-6 && (
-                <button className="link" onClick={() => set(a.dimension, a.propose!)}>
-                  Use <Spoken sentence={{ text: '{v}', lengths: { v: a.propose } }} style={style} />
-                </button>
-              )}
+              {a.propose !== undefined &&
+                Math.abs(a.propose - (drawing.dimensions.find((d) => d.id === a.dimension)?.value ?? a.propose)) >
+                  1e-6 && (
+                  <button className="link" onClick={() => set(a.dimension, a.propose!)}>
+                    Use <Spoken sentence={{ text: '{v}', lengths: { v: a.propose } }} style={style} />
+                  </button>
+                )}
             </p>
           </div>
         ))}
@@ -125,27 +184,70 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
                   aria-label="Mortises a piece"
                   inputMode="numeric"
                   value={joint.mortised.perPiece}
-                  onChange={(e) => /^[1-9]\d?$/.test(e.target.value) && replace({ ...joint, mortised: { ...joint.mortised, perPiece: Number(e.target.value) } })}
+                  onChange={(e) =>
+                    /^[1-9]\d?$/.test(e.target.value) &&
+                    replace({ ...joint, mortised: { ...joint.mortised, perPiece: Number(e.target.value) } })
+                  }
                 />
               </span>
             </label>
             <label>
               {names.tenoned}: tenon at{' '}
-              <Select size="small" aria-label="Ends with a tenon" value={joint.tenoned.ends} popupMatchSelectWidth={false} onChange={(ends) => replace({ ...joint, tenoned: { ...joint.tenoned, ends } })} options={[{ value: 'both', label: 'both ends' }, { value: 'a', label: 'end A' }, { value: 'b', label: 'end B' }]} />
+              <Select
+                size="small"
+                aria-label="Ends with a tenon"
+                value={joint.tenoned.ends}
+                popupMatchSelectWidth={false}
+                onChange={(ends) => replace({ ...joint, tenoned: { ...joint.tenoned, ends } })}
+                options={[
+                  { value: 'both', label: 'both ends' },
+                  { value: 'a', label: 'end A' },
+                  { value: 'b', label: 'end B' },
+                ]}
+              />
             </label>
             <label>
               {names.mortised}: laid out from{' '}
-              <Select size="small" aria-label="Layout ends" value={joint.mortised.ends} popupMatchSelectWidth={false} onChange={(ends) => replace({ ...joint, mortised: { ...joint.mortised, ends } })} options={[{ value: 'both', label: 'A and B, left and right' }, { value: 'a', label: 'end A' }, { value: 'b', label: 'end B' }]} />
+              <Select
+                size="small"
+                aria-label="Layout ends"
+                value={joint.mortised.ends}
+                popupMatchSelectWidth={false}
+                onChange={(ends) => replace({ ...joint, mortised: { ...joint.mortised, ends } })}
+                options={[
+                  { value: 'both', label: 'A and B, left and right' },
+                  { value: 'a', label: 'end A' },
+                  { value: 'b', label: 'end B' },
+                ]}
+              />
             </label>
             <label>
               Tenon enters the{' '}
-              <Select size="small" aria-label="Edge the tenon enters" value={joint.mortised.edge} popupMatchSelectWidth={false} onChange={(edge) => replace({ ...joint, mortised: { ...joint.mortised, edge } })} options={[{ value: 'reference', label: 'reference edge' }, { value: 'other', label: 'other edge' }]} />
+              <Select
+                size="small"
+                aria-label="Edge the tenon enters"
+                value={joint.mortised.edge}
+                popupMatchSelectWidth={false}
+                onChange={(edge) => replace({ ...joint, mortised: { ...joint.mortised, edge } })}
+                options={[
+                  { value: 'reference', label: 'reference edge' },
+                  { value: 'other', label: 'other edge' },
+                ]}
+              />
             </label>
             {!shownOnDrawing.has('endClearance') && (
               <label>
                 End clearance{' '}
                 <span style={{ display: 'inline-block', width: 70 }}>
-                  <LengthField field={`joint.${joint.id}.endClearance`} label="end clearance" value={Number(params['endClearance'])} style={style} least={-1} error={errors['endClearance']} onChange={(v) => set('endClearance', v)} />
+                  <LengthField
+                    field={`joint.${joint.id}.endClearance`}
+                    label="end clearance"
+                    value={Number(params['endClearance'])}
+                    style={style}
+                    least={-1}
+                    error={errors['endClearance']}
+                    onChange={(v) => set('endClearance', v)}
+                  />
                 </span>
               </label>
             )}

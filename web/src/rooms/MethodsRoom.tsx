@@ -16,14 +16,26 @@ export function MethodsRoom({ job }: { job: Job }) {
   const joint = useJoint(job);
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint?.id));
   const style = useStyle();
-  if (!joint || !plan) return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
+  if (!joint || !plan)
+    return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
   const choose = (member: MemberName, route: Route) =>
-    dispatch(changed({ ...job, joints: job.joints.map((j) => (j.id === joint.id ? { ...j, routes: { ...j.routes, [member]: route.id } } : j)) }));
+    dispatch(
+      changed({
+        ...job,
+        joints: job.joints.map((j) => (j.id === joint.id ? { ...j, routes: { ...j.routes, [member]: route.id } } : j)),
+      }),
+    );
   return (
     <div className="sheet">
       <h1>{joint.name}</h1>
-      <p className="quiet">How each half is cut. Shoulders come before cheeks where the cheeks’ waste falls outside the blade.</p>
-      {plan.problems.length > 0 && <p className="note error" style={{ marginTop: 16 }}>The joint can’t be made as drawn. The joint sheet says what is in the way.</p>}
+      <p className="quiet">
+        How each half is cut. Shoulders come before cheeks where the cheeks’ waste falls outside the blade.
+      </p>
+      {plan.problems.length > 0 && (
+        <p className="note error" style={{ marginTop: 16 }}>
+          The joint can’t be made as drawn. The joint sheet says what is in the way.
+        </p>
+      )}
       {HALVES.map(([member, title]) => (
         <section key={member} style={{ marginTop: 22 }}>
           <h2>{title}</h2>
@@ -32,17 +44,36 @@ export function MethodsRoom({ job }: { job: Job }) {
               const chosen = plan.chosen[member] === route.id;
               const possible = route.refusals.length === 0;
               return (
-                <label key={route.id} className="row" style={{ gridTemplateColumns: '26px minmax(0, 1.4fr) minmax(0, 1fr)', cursor: possible ? 'pointer' : 'default' }}>
-                  <input type="radio" name={member} checked={chosen} disabled={!possible} onChange={() => choose(member, route)} />
+                <label
+                  key={route.id}
+                  className="row"
+                  style={{
+                    gridTemplateColumns: '26px minmax(0, 1.4fr) minmax(0, 1fr)',
+                    cursor: possible ? 'pointer' : 'default',
+                  }}
+                >
+                  <input
+                    type="radio"
+                    name={member}
+                    checked={chosen}
+                    disabled={!possible}
+                    onChange={() => choose(member, route)}
+                  />
                   <span>
-                    <strong style={{ fontWeight: 600, fontSize: 17 }}>{route.title.charAt(0).toUpperCase() + route.title.slice(1)}</strong>
+                    <strong style={{ fontWeight: 600, fontSize: 17 }}>
+                      {route.title.charAt(0).toUpperCase() + route.title.slice(1)}
+                    </strong>
                     {route.refusals.map((r, i) => (
                       <span key={i} style={{ display: 'block', color: 'var(--stop)' }}>
                         ■ <Spoken sentence={r.message} style={style} />
                       </span>
                     ))}
                   </span>
-                  <span className="quiet">{possible ? `${route.setups.length} ${route.setups.length === 1 ? 'set-up' : 'set-ups'}${chosen ? ', chosen' : ''}` : 'not in this shop'}</span>
+                  <span className="quiet">
+                    {possible
+                      ? `${route.setups.length} ${route.setups.length === 1 ? 'set-up' : 'set-ups'}${chosen ? ', chosen' : ''}`
+                      : 'not in this shop'}
+                  </span>
                 </label>
               );
             })}

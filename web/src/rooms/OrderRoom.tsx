@@ -1,11 +1,11 @@
 import { Link } from 'react-router';
-import type { Job } from '@velk/core';
+import type { Job, Shop } from '@velk/core';
 import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { Length } from '../widgets/Length.tsx';
 
 /** The order to cut in, as a list: every piece through a set-up before it is broken. */
-export function OrderRoom({ job, id }: { job: Job; id: string }) {
+export function OrderRoom({ job, shop, id }: { job: Job; shop: Shop; id: string }) {
   const plan = useAppSelector((s) => s.plans.plan);
   const style = useStyle();
   if (!plan) return <div className="sheet">Planning…</div>;
@@ -14,12 +14,17 @@ export function OrderRoom({ job, id }: { job: Job; id: string }) {
     <div className="sheet">
       <h1>Order of cutting</h1>
       <p className="quiet" style={{ maxWidth: 760 }}>
-        {plan.operations.length} set-ups, about {plan.minutes} minutes of changing over. Every piece goes through a set-up before it is broken; each set-up begins with a test cut.
+        {plan.operations.length} set-ups, about {plan.minutes} minutes of changing over. Every piece goes through a
+        set-up before it is broken; each set-up begins with a test cut.
       </p>
       <ol className="order">
         {plan.operations.map(({ id: operation, setup, count, after }, i) => {
           const machine = setup.machine === plan.operations[i - 1]?.setup.machine;
-          const rules = [...new Map(after.map((a) => [a.rule, after.filter((b) => b.rule === a.rule).map((b) => number.get(b.operation)!)]))];
+          const rules = [
+            ...new Map(
+              after.map((a) => [a.rule, after.filter((b) => b.rule === a.rule).map((b) => number.get(b.operation)!)]),
+            ),
+          ];
           return (
             <li key={operation}>
               <span className="n">{i + 1}</span>
@@ -27,7 +32,12 @@ export function OrderRoom({ job, id }: { job: Job; id: string }) {
                 <Link to={`/job/${id}/setups/${operation}`} style={{ fontSize: 17, fontWeight: 600 }}>
                   {setup.title}
                 </Link>
-                <span className="quiet"> {[...new Set(setup.occurrences.map((o) => job.joints.find((j) => j.id === o.joint)?.name))].join('; ')}</span>
+                <span className="quiet">
+                  {' '}
+                  {[...new Set(setup.occurrences.map((o) => job.joints.find((j) => j.id === o.joint)?.name))].join(
+                    '; ',
+                  )}
+                </span>
                 <p style={{ fontSize: 15 }}>
                   {setup.figures.slice(0, 3).map((f) => (
                     <span key={f.id} style={{ marginRight: 16 }}>
@@ -49,7 +59,8 @@ export function OrderRoom({ job, id }: { job: Job; id: string }) {
               <span style={{ textAlign: 'right' }}>
                 {count} {count === 1 ? 'piece' : 'pieces'}
                 <span className="quiet" style={{ display: 'block', fontSize: 14.5 }}>
-                  {machine ? 'same machine' : setup.machine ? 'walk' : 'bench'}
+                  {shop.tools.find((t) => t.id === setup.machine)?.name ?? 'Bench'}
+                  {machine && i > 0 ? ', as it stands' : ''}
                 </span>
               </span>
             </li>

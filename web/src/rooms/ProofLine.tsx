@@ -7,7 +7,8 @@ import { Length } from '../widgets/Length.tsx';
 export function ProofLine({ job, operation, style }: { job: Job; operation: PlannedOperation; style: LengthStyle }) {
   const { proofs, proofOf, plan, error } = useAppSelector((s) => s.plans);
   if (error) return <p className="proofline bad">■ The plan could not be proved: {error}</p>;
-  if (!plan || proofOf !== stampOf(plan)) return <p className="proofline quiet">… cutting a virtual piece with these figures</p>;
+  if (!plan || proofOf !== stampOf(plan))
+    return <p className="proofline quiet">… cutting a virtual piece with these figures</p>;
   return [...new Set(operation.setup.occurrences.map((o) => o.joint))].map((id) => {
     const proof = proofs[id];
     const name = job.joints.find((j) => j.id === id)?.name;
@@ -27,16 +28,20 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
   const t = proof.members.tenoned.sizes['tenonThickness']!;
   const m = proof.members.mortised.sizes['mortiseWidth']!;
   const { loosest, tightest } = proof.fit;
-  const wrong = [...proof.members.tenoned.mismatches, ...proof.members.mortised.mismatches].filter((x) => x.depth > x.allowed)[0];
+  const wrong = [...proof.members.tenoned.mismatches, ...proof.members.mortised.mismatches].filter(
+    (x) => x.depth > x.allowed,
+  )[0];
   const trapped = [...proof.members.tenoned.trapped, ...proof.members.mortised.trapped][0];
   return (
     <>
-      tenon <Between range={t} style={style} /> in a mortise of <Between range={m} style={style} />: {tightest === loosest ? tightest : `${tightest} to ${loosest}`}.
+      tenon <Between range={t} style={style} /> in a mortise of <Between range={m} style={style} />:{' '}
+      {tightest === loosest ? tightest : `${tightest} to ${loosest}`}.
       {trapped && ` Stop: an off-cut comes loose between blade and ${trapped.between}.`}
       {wrong && (
         <>
           {' '}
-          Wood {wrong.sort === 'left' ? 'left where it should be gone' : 'gone where it should be kept'}, <Length value={wrong.depth} style={style} /> deep.
+          Wood {wrong.sort === 'left' ? 'left where it should be gone' : 'gone where it should be kept'},{' '}
+          <Length value={wrong.depth} style={style} /> deep.
         </>
       )}
       {proof.assembly.shoulderGap > 0.005 && (

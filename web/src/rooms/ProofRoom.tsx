@@ -26,9 +26,15 @@ export function ProofRoom({ job }: { job: Job }) {
   const style = useStyle();
   const { plan, proofs, proofOf } = useAppSelector((s) => s.plans);
   const proof = joint && proofs[joint.id];
-  if (!joint || !plan) return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
+  if (!joint || !plan)
+    return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
   const current = proofOf === stampOf(plan);
-  if (!proof) return <div className="sheet">{current ? 'This joint can’t be cut yet; Joints and Methods say why.' : 'Cutting virtual pieces…'}</div>;
+  if (!proof)
+    return (
+      <div className="sheet">
+        {current ? 'This joint can’t be cut yet; Joints and Methods say why.' : 'Cutting virtual pieces…'}
+      </div>
+    );
   const members: [MemberName, string][] = [
     ['tenoned', 'Tenon'],
     ['mortised', 'Mortise'],
@@ -56,7 +62,10 @@ export function ProofRoom({ job }: { job: Job }) {
             <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
               {wrong.map((m, i) => (
                 <li key={i}>
-                  {m.name}: wood {m.sort === 'left' ? 'left' : 'missing'} <Length value={m.depth} style={{ ...style, inches: 'decimal' }} /> deep, {m.volume.toFixed(m.volume < 10 ? 1 : 0)} mm³; {m.depth <= m.allowed ? 'rounding to the scale explains it' : 'not explained by rounding'}
+                  {m.name}: wood {m.sort === 'left' ? 'left' : 'missing'}{' '}
+                  <Length value={m.depth} style={{ ...style, inches: 'decimal' }} /> deep,{' '}
+                  {m.volume.toFixed(m.volume < 10 ? 1 : 0)} mm³;{' '}
+                  {m.depth <= m.allowed ? 'rounding to the scale explains it' : 'not explained by rounding'}
                 </li>
               ))}
             </ul>
@@ -89,15 +98,40 @@ export function ProofRoom({ job }: { job: Job }) {
               </tr>
               <tr>
                 <th scope="row">shoulder</th>
-                <td>{proof.assembly.shoulderGap > 0.005 ? <>open <Length value={proof.assembly.shoulderGap} style={style} /></> : 'closes'}</td>
+                <td>
+                  {proof.assembly.shoulderGap > 0.005 ? (
+                    <>
+                      open <Length value={proof.assembly.shoulderGap} style={style} />
+                    </>
+                  ) : (
+                    'closes'
+                  )}
+                </td>
               </tr>
               <tr>
                 <th scope="row">faces</th>
-                <td>{Math.abs(proof.assembly.flushError) < 0.005 ? 'as drawn' : <>off by <Length value={Math.abs(proof.assembly.flushError)} style={{ ...style, inches: 'decimal' }} /></>}</td>
+                <td>
+                  {Math.abs(proof.assembly.flushError) < 0.005 ? (
+                    'as drawn'
+                  ) : (
+                    <>
+                      off by{' '}
+                      <Length value={Math.abs(proof.assembly.flushError)} style={{ ...style, inches: 'decimal' }} />
+                    </>
+                  )}
+                </td>
               </tr>
               <tr>
                 <th scope="row">wood in the way</th>
-                <td>{proof.assembly.interference.depth < 0.005 ? 'none' : <><Length value={proof.assembly.interference.depth} style={style} /> deep</>}</td>
+                <td>
+                  {proof.assembly.interference.depth < 0.005 ? (
+                    'none'
+                  ) : (
+                    <>
+                      <Length value={proof.assembly.interference.depth} style={style} /> deep
+                    </>
+                  )}
+                </td>
               </tr>
             </tbody>
           </table>

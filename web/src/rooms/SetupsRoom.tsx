@@ -1,7 +1,17 @@
 import { Segmented } from 'antd';
 import { useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
-import { DEFER, modelOf, scenesOf, type Job, type LengthFigure, type LengthStyle, type Plan, type PlannedOperation, type Shop } from '@velk/core';
+import {
+  DEFER,
+  modelOf,
+  scenesOf,
+  type Job,
+  type LengthFigure,
+  type LengthStyle,
+  type Plan,
+  type PlannedOperation,
+  type Shop,
+} from '@velk/core';
 import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { aspectOf, SceneDrawing } from '../drawings/SceneDrawing.tsx';
@@ -19,13 +29,34 @@ export function SetupsRoom({ job, shop, id }: { job: Job; shop: Shop; id: string
   const index = plan.operations.findIndex((o) => o.id === wanted);
   const operation = plan.operations[index];
   if (!operation) {
-    const first = plan.operations.find((o) => o.setup.occurrences.some((x) => x.joint === joint?.id)) ?? plan.operations[0];
-    return first ? <Navigate to={`/job/${id}/setups/${first.id}`} replace /> : <div className="sheet">No set-ups yet: {job.joints.length ? 'the joint sheet says what is in the way.' : 'add a joint first.'}</div>;
+    const first =
+      plan.operations.find((o) => o.setup.occurrences.some((x) => x.joint === joint?.id)) ?? plan.operations[0];
+    return first ? (
+      <Navigate to={`/job/${id}/setups/${first.id}`} replace />
+    ) : (
+      <div className="sheet">
+        No set-ups yet: {job.joints.length ? 'the joint sheet says what is in the way.' : 'add a joint first.'}
+      </div>
+    );
   }
   return <Card key={operation.id} job={job} shop={shop} plan={plan} operation={operation} index={index} id={id} />;
 }
 
-function Card({ job, shop, plan, operation, index, id }: { job: Job; shop: Shop; plan: Plan; operation: PlannedOperation; index: number; id: string }) {
+function Card({
+  job,
+  shop,
+  plan,
+  operation,
+  index,
+  id,
+}: {
+  job: Job;
+  shop: Shop;
+  plan: Plan;
+  operation: PlannedOperation;
+  index: number;
+  id: string;
+}) {
   const style = useStyle();
   const { setup, count } = operation;
   const scenes = useMemo(() => scenesOf(operation, job, shop, plan), [operation, job, shop, plan]);
@@ -44,20 +75,50 @@ function Card({ job, shop, plan, operation, index, id }: { job: Job; shop: Shop;
           <div>
             <h1>{setup.title}</h1>
             <p className="quiet" style={{ fontSize: 16 }}>
-              Set-up {index + 1} of {plan.operations.length}. {names}, {count} {setup.stage === 'mortise' || setup.stage === 'square-ends' ? (count === 1 ? 'mortise' : 'mortises') : count === 1 ? 'end' : 'ends'}. {gear}
+              Set-up {index + 1} of {plan.operations.length}. {names}, {count}{' '}
+              {setup.stage === 'mortise' || setup.stage === 'square-ends'
+                ? count === 1
+                  ? 'mortise'
+                  : 'mortises'
+                : count === 1
+                  ? 'end'
+                  : 'ends'}
+              . {gear}
             </p>
           </div>
           <nav aria-label="Set-ups" style={{ display: 'flex', gap: 18, paddingBottom: 3 }}>
-            {neighbour(-1) ? <Link to={`/job/${id}/setups/${neighbour(-1)!.id}`}>Before</Link> : <span className="quiet">Before</span>}
-            {neighbour(1) ? <Link to={`/job/${id}/setups/${neighbour(1)!.id}`}>Next set-up</Link> : <span className="quiet">Next set-up</span>}
+            {neighbour(-1) ? (
+              <Link to={`/job/${id}/setups/${neighbour(-1)!.id}`}>Before</Link>
+            ) : (
+              <span className="quiet">Before</span>
+            )}
+            {neighbour(1) ? (
+              <Link to={`/job/${id}/setups/${neighbour(1)!.id}`}>Next set-up</Link>
+            ) : (
+              <span className="quiet">Next set-up</span>
+            )}
           </nav>
         </header>
         <div style={{ minWidth: 0 }}>
-          {scenes.length > 1 && <Segmented size="small" aria-label="Pass shown" value={scene?.pass ?? ''} onChange={(v) => setShown(v)} options={scenes.map((s) => ({ value: s.pass, label: passName(s.pass) }))} />}
+          {scenes.length > 1 && (
+            <Segmented
+              size="small"
+              aria-label="Pass shown"
+              value={scene?.pass ?? ''}
+              onChange={(v) => setShown(v)}
+              options={scenes.map((s) => ({ value: s.pass, label: passName(s.pass) }))}
+            />
+          )}
           {scene && (
             <div className={`scenes ${beside ? 'beside' : ''}`}>
               {scene.pictures.map((picture, i) => (
-                <SceneDrawing key={`${scene.pass}-${picture.id}`} picture={picture} figures={scene.figures.filter((f) => used.has(f.id))} style={style} tallest={beside ? 430 : i === 0 ? 300 : 250} />
+                <SceneDrawing
+                  key={`${scene.pass}-${picture.id}`}
+                  picture={picture}
+                  figures={scene.figures.filter((f) => used.has(f.id))}
+                  style={style}
+                  tallest={beside ? 430 : i === 0 ? 300 : 250}
+                />
               ))}
             </div>
           )}
@@ -65,7 +126,13 @@ function Card({ job, shop, plan, operation, index, id }: { job: Job; shop: Shop;
         <div style={{ minWidth: 0 }}>
           <Cautions operation={operation} style={style} />
           {setup.figures.map((figure) => (
-            <FigureRow key={figure.id} figure={figure} words={modelOf(setup.model).datums} style={style} byHand={setup.model === 'bench'} />
+            <FigureRow
+              key={figure.id}
+              figure={figure}
+              words={modelOf(setup.model).datums}
+              style={style}
+              byHand={setup.model === 'bench'}
+            />
           ))}
           <ProofLine job={job} operation={operation} style={style} />
           <h2 style={{ marginTop: 12 }}>{setup.passes.length === 1 ? 'One pass' : `${setup.passes.length} passes`}</h2>
@@ -119,10 +186,20 @@ const passName = (pass: string): string => {
   return words.charAt(0).toUpperCase() + words.slice(1);
 };
 
-function FigureRow({ figure, words, style, byHand }: { figure: LengthFigure; words: Readonly<Record<string, string>>; style: LengthStyle; byHand: boolean }) {
+function FigureRow({
+  figure,
+  words,
+  style,
+  byHand,
+}: {
+  figure: LengthFigure;
+  words: Readonly<Record<string, string>>;
+  style: LengthStyle;
+  byHand: boolean;
+}) {
   const off = Math.abs(figure.set.error) > 5e-4;
   return (
-    <div className="figure">
+    <div className={`figure ${byHand ? 'byhand' : ''}`}>
       <div className="value">
         <Length value={figure.set.value} style={style} unit={false} />
         <span className="unit">{style.system}</span>
@@ -132,10 +209,18 @@ function FigureRow({ figure, words, style, byHand }: { figure: LengthFigure; wor
         <p>
           from {words[figure.from]} to {words[figure.to]}
         </p>
-        <p className="quiet">
-          {byHand ? 'to the wood itself' : off ? <>set on the scale; exact <Length value={figure.value} style={style} />, leaves <Length value={Math.abs(figure.set.error)} style={{ ...style, inches: 'decimal' }} /></> : 'set on the scale, nothing left over'}
-          {'. '}
-        </p>
+        {!byHand && (
+          <p className="quiet">
+            {off ? (
+              <>
+                set on the scale; exact <Length value={figure.value} style={style} />, leaves{' '}
+                <Length value={Math.abs(figure.set.error)} style={{ ...style, inches: 'decimal' }} />
+              </>
+            ) : (
+              'set on the scale, nothing left over'
+            )}
+          </p>
+        )}
         <details>
           <summary>Why {<Length value={figure.set.value} style={style} />}</summary>
           <p>

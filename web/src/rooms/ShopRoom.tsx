@@ -1,6 +1,6 @@
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
-import { INCH, type Shop, type Tool } from '@velk/core';
+import { INCH, type Shop } from '@velk/core';
 import { sentenceOf, useNameDeviceMutation, useSaveShopMutation, useShopQuery } from '../app/api.ts';
 import { deviceId, deviceName, keepDeviceName } from '../app/device.ts';
 import { Frame } from '../app/Frame.tsx';
@@ -12,7 +12,9 @@ export default function ShopRoom() {
   const { data } = useShopQuery();
   return (
     <Frame job={null} title={data?.shop.name ?? ''} aside={null}>
-      <div className="sheet">{data ? <ShopForm key={data.version} version={data.version} stored={data.shop} /> : 'Opening…'}</div>
+      <div className="sheet">
+        {data ? <ShopForm key={data.version} version={data.version} stored={data.shop} /> : 'Opening…'}
+      </div>
     </Frame>
   );
 }
@@ -27,12 +29,19 @@ function ShopForm({ stored, version }: { stored: Shop; version: number }) {
   const style = useStyle();
   const system = shop.style.system;
   const dirty = JSON.stringify(shop) !== JSON.stringify(stored);
-  const put = (id: string, key: string, value: number) => setShop({ ...shop, tools: shop.tools.map((t) => (t.id === id ? ({ ...t, [key]: value } as Tool) : t)) });
+  const put = (id: string, key: string, value: number) =>
+    setShop({ ...shop, tools: shop.tools.map((t) => (t.id === id ? { ...t, [key]: value } : t)) });
   const switchUnits = (units: 'mm' | 'in') =>
-    setShop({ ...shop, graduation: units === 'mm' ? 0.05 : INCH / 500, style: { ...shop.style, system: units, graduation: units === 'mm' ? 0.05 : INCH / 64 } });
+    setShop({
+      ...shop,
+      graduation: units === 'mm' ? 0.05 : INCH / 500,
+      style: { ...shop.style, system: units, graduation: units === 'mm' ? 0.05 : INCH / 64 },
+    });
   return (
     <>
-      <header style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'end', gap: 20, flexWrap: 'wrap' }}>
+      <header
+        style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'end', gap: 20, flexWrap: 'wrap' }}
+      >
         <h1>Shop</h1>
         <span style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
           {error && (
@@ -49,7 +58,11 @@ function ShopForm({ stored, version }: { stored: Shop; version: number }) {
         <label>
           <span className="quiet">Shop</span>
           <span className="field" style={{ display: 'block', width: 220 }}>
-            <input aria-label="Shop name" value={shop.name} onChange={(e) => setShop({ ...shop, name: e.target.value })} />
+            <input
+              aria-label="Shop name"
+              value={shop.name}
+              onChange={(e) => setShop({ ...shop, name: e.target.value })}
+            />
           </span>
         </label>
         <label>
@@ -71,7 +84,15 @@ function ShopForm({ stored, version }: { stored: Shop; version: number }) {
           <span className="quiet" style={{ display: 'block' }}>
             Works in
           </span>
-          <Segmented aria-label="Unit of the shop" value={system} options={[{ value: 'mm', label: 'millimetres' }, { value: 'in', label: 'inches' }]} onChange={(v) => switchUnits(v as 'mm' | 'in')} />
+          <Segmented
+            aria-label="Unit of the shop"
+            value={system}
+            options={[
+              { value: 'mm', label: 'millimetres' },
+              { value: 'in', label: 'inches' },
+            ]}
+            onChange={(v) => switchUnits(v as 'mm' | 'in')}
+          />
         </div>
         <div>
           <span className="quiet" style={{ display: 'block' }}>
@@ -80,7 +101,10 @@ function ShopForm({ stored, version }: { stored: Shop; version: number }) {
           <Segmented
             aria-label="Finest step of the scales"
             value={STEPS[system].findIndex((s) => Math.abs(s - shop.graduation) < 1e-9)}
-            options={STEPS[system].map((s, value) => ({ value, label: system === 'mm' ? `${s} mm` : value === 0 ? '1/64 in' : `${(s / INCH).toFixed(3)} in` }))}
+            options={STEPS[system].map((s, value) => ({
+              value,
+              label: system === 'mm' ? `${s} mm` : value === 0 ? '1/64 in' : `${(s / INCH).toFixed(3)} in`,
+            }))}
             onChange={(i) => setShop({ ...shop, graduation: STEPS[system][Number(i)]! })}
           />
         </div>
@@ -93,12 +117,21 @@ function ShopForm({ stored, version }: { stored: Shop; version: number }) {
             <strong style={{ fontWeight: 600 }}>{tool.name}</strong>
             <span style={{ display: 'flex', flexWrap: 'wrap', gap: '6px 22px' }}>
               {Object.entries(tool)
-                .filter(([key, value]) => typeof value === 'number' && !['topSpeed', 'bladeLean', 'driftAngle'].includes(key))
+                .filter(
+                  ([key, value]) =>
+                    typeof value === 'number' && !['topSpeed', 'bladeLean', 'driftAngle', 'fenceZero'].includes(key),
+                )
                 .map(([key, value]) => (
                   <label key={key} style={{ display: 'inline-flex', gap: 6, alignItems: 'baseline' }}>
                     <span className="quiet">{words(key)}</span>
                     <span style={{ width: 68 }}>
-                      <LengthField field={`shop.${tool.id}.${key}`} label={`${tool.name}, ${words(key)}`} value={value as number} style={style} least={key === 'fenceZero' ? -100 : 0.001} onChange={(v) => put(tool.id, key, v)} />
+                      <LengthField
+                        field={`shop.${tool.id}.${key}`}
+                        label={`${tool.name}, ${words(key)}`}
+                        value={value as number}
+                        style={style}
+                        onChange={(v) => put(tool.id, key, v)}
+                      />
                     </span>
                   </label>
                 ))}

@@ -1,6 +1,15 @@
 import { Button, Segmented } from 'antd';
 import { useId, useState } from 'react';
-import { fineStyle, formatNumber, parseRun, spreadOf, type Job, type LengthStyle, type Part, type Size } from '@velk/core';
+import {
+  fineStyle,
+  formatNumber,
+  parseRun,
+  spreadOf,
+  type Job,
+  type LengthStyle,
+  type Part,
+  type Size,
+} from '@velk/core';
 import { useRestoreMutation, useRevisionsQuery } from '../app/api.ts';
 import { changed, opened, typed } from '../app/bench.ts';
 import { keepDraft } from '../app/drafts.ts';
@@ -23,21 +32,38 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
         <label style={{ flex: '1 1 260px' }}>
           <span className="quiet">Job</span>
           <span className="field" style={{ display: 'block' }}>
-            <input value={job.name} aria-label="Job name" maxLength={120} style={{ fontSize: 24 }} onChange={(e) => dispatch(changed({ ...job, name: e.target.value }))} />
+            <input
+              value={job.name}
+              aria-label="Job name"
+              maxLength={120}
+              style={{ fontSize: 24 }}
+              onChange={(e) => dispatch(changed({ ...job, name: e.target.value }))}
+            />
           </span>
         </label>
         <div>
           <span className="quiet" style={{ display: 'block', marginBottom: 4 }}>
             Drawn and set in
           </span>
-          <Segmented aria-label="Unit of the job" options={[{ value: 'mm', label: 'millimetres' }, { value: 'in', label: 'inches' }]} value={job.units} onChange={(units) => dispatch(changed({ ...job, units: units as 'mm' | 'in' }))} />
+          <Segmented
+            aria-label="Unit of the job"
+            options={[
+              { value: 'mm', label: 'millimetres' },
+              { value: 'in', label: 'inches' },
+            ]}
+            value={job.units}
+            onChange={(units) => dispatch(changed({ ...job, units: units as 'mm' | 'in' }))}
+          />
         </div>
         <Versions id={id} />
       </div>
       {job.parts.length === 0 ? (
         <div className="start">
           <h1>Which parts meet?</h1>
-          <p>Start with the piece that carries the tenon and the piece that takes the mortise. Measure real thickness; nominal will do until you have.</p>
+          <p>
+            Start with the piece that carries the tenon and the piece that takes the mortise. Measure real thickness;
+            nominal will do until you have.
+          </p>
           <Button type="primary" onClick={() => change([newPart('Rail', job, 'rail'), newPart('Stile', job, 'stile')])}>
             Add a rail and a stile
           </Button>
@@ -62,19 +88,39 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
                 <tr key={part.id}>
                   <td>
                     <span className="field">
-                      <input value={part.name} aria-label={`Name of ${part.name}`} onChange={(e) => update({ ...part, name: e.target.value })} />
+                      <input
+                        value={part.name}
+                        aria-label={`Name of ${part.name}`}
+                        onChange={(e) => update({ ...part, name: e.target.value })}
+                      />
                     </span>
                   </td>
                   <td>
                     <CountField part={part} onChange={(quantity) => update({ ...part, quantity })} />
                   </td>
                   <td>
-                    <LengthField field={`stock.${part.id}.length`} label={`${part.name}, final length`} value={part.length} style={style} onChange={(length) => update({ ...part, length })} />
+                    <LengthField
+                      field={`stock.${part.id}.length`}
+                      label={`${part.name}, final length`}
+                      value={part.length}
+                      style={style}
+                      onChange={(length) => update({ ...part, length })}
+                    />
                   </td>
-                  <SizeCells part={part} name="thickness" style={style} onChange={(thickness) => update({ ...part, thickness })} />
+                  <SizeCells
+                    part={part}
+                    name="thickness"
+                    style={style}
+                    onChange={(thickness) => update({ ...part, thickness })}
+                  />
                   <SizeCells part={part} name="width" style={style} onChange={(width) => update({ ...part, width })} />
                   <td>
-                    <button className="link" disabled={used(part)} title={used(part) ? 'A joint uses it' : ''} onClick={() => change(job.parts.filter((p) => p !== part))}>
+                    <button
+                      className="link"
+                      disabled={used(part)}
+                      title={used(part) ? 'A joint uses it' : ''}
+                      onClick={() => change(job.parts.filter((p) => p !== part))}
+                    >
                       Remove
                     </button>
                   </td>
@@ -88,7 +134,8 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
             </button>
           </p>
           <p className="quiet" style={{ marginTop: 16, maxWidth: 640 }}>
-            Measured sizes are typed as a run, such as {style.system === 'mm' ? '22.1 22.0 21.8' : '3/4 25/32 1 1/16'}. Figures use the middle one; the proof runs the thinnest and the thickest piece too.
+            Measured sizes are typed as a run, such as {style.system === 'mm' ? '22.1 22.0 21.8' : '3/4 25/32 1 1/16'}.
+            Figures use the middle one; the proof runs the thinnest and the thickest piece too.
           </p>
         </>
       )}
@@ -96,22 +143,56 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
   );
 }
 
-function SizeCells({ part, name, style, onChange }: { part: Part; name: 'thickness' | 'width'; style: LengthStyle; onChange: (size: Size) => void }) {
+function SizeCells({
+  part,
+  name,
+  style,
+  onChange,
+}: {
+  part: Part;
+  name: 'thickness' | 'width';
+  style: LengthStyle;
+  onChange: (size: Size) => void;
+}) {
   const size = part[name];
   return (
     <>
       <td>
-        <LengthField field={`stock.${part.id}.${name}`} label={`${part.name}, ${name}`} value={size.nominal} style={style} onChange={(nominal) => onChange({ ...size, nominal })} />
+        <LengthField
+          field={`stock.${part.id}.${name}`}
+          label={`${part.name}, ${name}`}
+          value={size.nominal}
+          style={style}
+          onChange={(nominal) => onChange({ ...size, nominal })}
+        />
       </td>
       <td>
-        <RunField field={`stock.${part.id}.${name}.run`} label={`${part.name}, measured ${name}`} values={size.measured} style={style} onChange={(measured) => onChange({ ...size, measured })} />
+        <RunField
+          field={`stock.${part.id}.${name}.run`}
+          label={`${part.name}, measured ${name}`}
+          values={size.measured}
+          style={style}
+          onChange={(measured) => onChange({ ...size, measured })}
+        />
         {size.measured.length > 1 && <Strip size={size} style={style} />}
       </td>
     </>
   );
 }
 
-function RunField({ field, label, values, style, onChange }: { field: string; label: string; values: readonly number[]; style: LengthStyle; onChange: (values: number[]) => void }) {
+function RunField({
+  field,
+  label,
+  values,
+  style,
+  onChange,
+}: {
+  field: string;
+  label: string;
+  values: readonly number[];
+  style: LengthStyle;
+  onChange: (values: number[]) => void;
+}) {
   const dispatch = useAppDispatch();
   const id = useId();
   const kept = useAppSelector((s) => s.bench.typed[field]);
@@ -206,7 +287,18 @@ function Versions({ id }: { id: string }) {
         Earlier versions
       </button>
       {shown && (
-        <div className="keys" style={{ position: 'absolute', bottom: 'auto', top: 30, right: 0, width: 330, maxHeight: 360, overflow: 'auto' }}>
+        <div
+          className="keys"
+          style={{
+            position: 'absolute',
+            bottom: 'auto',
+            top: 30,
+            right: 0,
+            width: 330,
+            maxHeight: 360,
+            overflow: 'auto',
+          }}
+        >
           {data?.map((r, i) => (
             <p key={r.version} style={{ display: 'flex', justifyContent: 'space-between', padding: '3px 0' }}>
               <span>

@@ -8,7 +8,11 @@ const SIZES = {
 
 /** An id that nothing else has, readable in a job file. */
 export function freshId(name: string, taken: readonly { id: string }[]): string {
-  const base = name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'x';
+  const base =
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'x';
   const ids = new Set(taken.map((t) => t.id));
   let id = base;
   for (let n = 2; ids.has(id); n++) id = `${base}-${n}`;
@@ -39,7 +43,12 @@ export function newJoint(job: Job, shop: Shop, tenoned: Part, mortised: Part, ki
     name,
     kind,
     tenoned: { part: tenoned.id, ends: 'both' },
-    mortised: { part: mortised.id, ends: 'both', edge: 'reference', perPiece: Math.max(1, Math.round((tenoned.quantity * 2) / mortised.quantity)) },
+    mortised: {
+      part: mortised.id,
+      ends: 'both',
+      edge: 'reference',
+      perPiece: Math.max(1, Math.round((tenoned.quantity * 2) / mortised.quantity)),
+    },
     params: kindOf(kind).propose(members, availableIn(shop)).params,
     routes: {},
   };

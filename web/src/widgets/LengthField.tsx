@@ -28,7 +28,9 @@ export function LengthField({ field, label, value, style, error, least = 0.001, 
   const check = (from: string): { value: Mm } | { message: string } => {
     const parsed = parseLength(from, style);
     if (!parsed.ok) return { message: parsed.message };
-    return parsed.value < least ? { message: `The ${label} must be ${least > 0 ? 'more than 0' : '0 or more'}.` } : { value: parsed.value };
+    return parsed.value < least
+      ? { message: `The ${label} must be ${least > 0 ? 'more than 0' : '0 or more'}.` }
+      : { value: parsed.value };
   };
   const shown = editing !== null || kept !== undefined ? check(text) : { value };
   const message = 'message' in shown ? shown.message : error;

@@ -16,7 +16,10 @@ const line = (role: OutlineRole, from: Vec2, to: Vec2): Outline => ({ role, poin
  *     mortise edge | face | tenon end          neighbours share their heights,
  *                  | section |                 face and section their widths
  */
-export function blindDrawing(params: BlindParams, members: Members): { views: JointView[]; dimensions: NamedDimension[] } {
+export function blindDrawing(
+  params: BlindParams,
+  members: Members,
+): { views: JointView[]; dimensions: NamedDimension[] } {
   const { tenonThickness: t, mortiseLength: l, mortiseDepth: D, wall: p, along } = derive(params);
   const { mortiseWidth: m, faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, setBack: r } = params;
   const { thickness: T, width: W } = members.tenoned;
@@ -61,7 +64,12 @@ export function blindDrawing(params: BlindParams, members: Members): { views: Jo
     at: [shown + GAP, 0],
     outlines: [
       rectangle('tenoned', 0, 0, T, W),
-      { role: 'tenon', points: radius ? roundedRectangle([a, b], [a + t, b + w], radius) : rectangle('tenon', a, b, a + t, b + w).points },
+      {
+        role: 'tenon',
+        points: radius
+          ? roundedRectangle([a, b], [a + t, b + w], radius)
+          : rectangle('tenon', a, b, a + t, b + w).points,
+      },
       line('reference', [0, 0], [0, W]),
     ],
   };
@@ -73,12 +81,25 @@ export function blindDrawing(params: BlindParams, members: Members): { views: Jo
     at: [-V - GAP - S, 0],
     outlines: [
       rectangle('mortised', 0, low, S, high),
-      { role: 'mortise', points: round ? roundedRectangle([p, start], [p + m, start + l], round) : rectangle('mortise', p, start, p + m, start + l).points },
+      {
+        role: 'mortise',
+        points: round
+          ? roundedRectangle([p, start], [p + m, start + l], round)
+          : rectangle('mortise', p, start, p + m, start + l).points,
+      },
       line('reference', [0, low], [0, high]),
       ...(along > -low + 1e-6 ? [] : [line('centre', [0, -along], [S, -along])]),
     ],
   };
-  const dimension = (id: string, name: string, value: number, view: string, from: Vec2, to: Vec2, offset: number): NamedDimension => ({ id, name, value, view, from, to, offset });
+  const dimension = (
+    id: string,
+    name: string,
+    value: number,
+    view: string,
+    from: Vec2,
+    to: Vec2,
+    offset: number,
+  ): NamedDimension => ({ id, name, value, view, from, to, offset });
   const dimensions = [
     dimension('tenonLength', 'tenon length', L, 'face', [-L, W], [0, W], high - W + 12),
     dimension('tenonWidth', 'tenon width', w, 'end', [T, b], [T, b + w], 12),
@@ -92,7 +113,15 @@ export function blindDrawing(params: BlindParams, members: Members): { views: Jo
     dimension('wall', 'near wall', p, 'section', [-V, S], [-V, S - p], -12),
     dimension('mortiseWidth', 'mortise width', m, 'section', [-V, S - p], [-V, S - p - m], -12),
     dimension('mortiseLength', 'mortise length', l, 'edge', [0, start], [0, start + l], -12),
-    dimension('position', 'position from layout end', params.position, 'edge', [0, Math.max(low, -along)], [0, start], -12),
+    dimension(
+      'position',
+      'position from layout end',
+      params.position,
+      'edge',
+      [0, Math.max(low, -along)],
+      [0, start],
+      -12,
+    ),
   ];
   return { views: [edge, face, end, section], dimensions };
 }

@@ -25,7 +25,11 @@ function tenon(params: BlindParams, piece: Piece, spot: Spot): MemberGeometry {
     .filter(([y0, y1, z0, z1]) => y1 - y0 > 1e-9 && z1 - z0 > 1e-9)
     .map(([y0, y1, z0, z1]): Solid => box([x(0), y0, z0], [x(L), y1, z1]));
   const body = box([x(L), 0, 0], [x(piece.length), piece.thickness, piece.width]);
-  return { mustRemain: union(body, tongue), mustBeEmpty: union(...waste, ...(tongue === whole ? [] : [difference(whole, tongue)])), gauges: tenonGauges(params, piece, x) };
+  return {
+    mustRemain: union(body, tongue),
+    mustBeEmpty: union(...waste, ...(tongue === whole ? [] : [difference(whole, tongue)])),
+    gauges: tenonGauges(params, piece, x),
+  };
 }
 
 function mortise(params: BlindParams, piece: Piece, spot: Spot): MemberGeometry {
@@ -36,10 +40,12 @@ function mortise(params: BlindParams, piece: Piece, spot: Spot): MemberGeometry 
   const near: Vec3 = [x(q), p, z(0)];
   const far: Vec3 = [x(q + l), p + m, z(D)];
   const whole = box(near, far);
+  const straight = box([x(q + m / 2), p, z(0)], [x(q + l - m / 2), p + m, z(D)]);
   const slot = roundedRectangle([whole.min[0], whole.min[1]], [whole.max[0], whole.max[1]], m / 2);
+  const empty = { squared: whole, rounded: prismAlong('z', slot, z(0), z(D)), clear: straight };
   return {
     mustRemain: difference(pieceSolid(piece), whole),
-    mustBeEmpty: corners === 'squared' ? whole : prismAlong('z', slot, z(0), z(D)),
+    mustBeEmpty: empty[corners],
     gauges: mortiseGauges(params, piece, x, z),
   };
 }
@@ -47,7 +53,14 @@ function mortise(params: BlindParams, piece: Piece, spot: Spot): MemberGeometry 
 type Along = (value: number) => number;
 
 /** A bar along one axis between two values, a hair thick, through the point. */
-function bar(dimension: string, axis: 0 | 1 | 2, through: Vec3, from: number, to: number, measures: Gauge['measures']): Gauge {
+function bar(
+  dimension: string,
+  axis: 0 | 1 | 2,
+  through: Vec3,
+  from: number,
+  to: number,
+  measures: Gauge['measures'],
+): Gauge {
   const hair = 0.01;
   const corner = (end: number, sign: number): Vec3 => {
     const at = through.map((v, i) => (i === axis ? end : v + sign * hair));

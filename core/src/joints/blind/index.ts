@@ -37,7 +37,7 @@ export const blind: JointKind<BlindParams> = {
         start: params.position,
         length: d.mortiseLength,
         depth: d.mortiseDepth,
-        squareEnds: params.corners === 'squared',
+        ends: params.corners === 'rounded' ? 'fitted' : params.corners,
       },
     };
   },

@@ -7,7 +7,10 @@ import { entryDepth, type BlindParams } from './params.ts';
 export const nearestWidth = (wanted: Mm, available: Available): Mm | undefined =>
   available.mortiseWidths
     .map(({ width }) => width)
-    .reduce<Mm | undefined>((best, width) => (best === undefined || Math.abs(width - wanted) < Math.abs(best - wanted) - 1e-9 ? width : best), undefined);
+    .reduce<Mm | undefined>(
+      (best, width) => (best === undefined || Math.abs(width - wanted) < Math.abs(best - wanted) - 1e-9 ? width : best),
+      undefined,
+    );
 
 /**
  * Proportions for two pieces of wood, by thirds (common practice): the mortise takes the nearest width the shop can
@@ -39,13 +42,24 @@ export function proposeBlind(members: Members, available: Available): { params: 
     position: edgeShoulder + Math.min(25, Math.max(0, (mortised.length - tenoned.width) / 4)),
     corners,
   };
-  const reason = say('A third of {thickness} is {third}. Of the widths your cutters make, {width} is nearest. The tenon follows it.', {
-    thickness: tenoned.thickness,
-    third,
-    width: mortiseWidth,
-  });
+  const reason = say(
+    'A third of {thickness} is {third}. Of the widths your cutters make, {width} is nearest. The tenon follows it.',
+    {
+      thickness: tenoned.thickness,
+      third,
+      width: mortiseWidth,
+    },
+  );
   return {
     params,
-    advice: [{ id: 'thirds', dimension: 'mortiseWidth', level: 'reason', title: say('Mortise {width}', { width: mortiseWidth }), reason }],
+    advice: [
+      {
+        id: 'thirds',
+        dimension: 'mortiseWidth',
+        level: 'reason',
+        title: say('Mortise {width}', { width: mortiseWidth }),
+        reason,
+      },
+    ],
   };
 }

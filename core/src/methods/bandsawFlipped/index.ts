@@ -10,7 +10,7 @@ import { missing, over, under } from '../refusal.ts';
 /** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
 export const bandsawFlipped: Method<TenonFeature> = {
   id: 'bandsaw-flipped',
-  title: 'Cheeks on the bandsaw',
+  title: 'Cheeks, on the bandsaw',
   form: 'tenon',
   stage: 'cheeks',
   waste: 'outside',
@@ -23,10 +23,28 @@ export const bandsawFlipped: Method<TenonFeature> = {
     const tall = settings.some((s) => s.name === 'face') ? stock.width : stock.thickness;
     const wide = settings.some((s) => s.name === 'edge') ? stock.width : stock.thickness;
     return [
-      ...over(tall, saw.heightUnderGuides, 'width', 'width', 'The piece stands {value} high; {bound} goes under the guides. Cut the cheeks lying flat.'),
+      ...over(
+        tall,
+        saw.heightUnderGuides,
+        'width',
+        'width',
+        'The piece stands {value} high; {bound} goes under the guides. Cut the cheeks lying flat.',
+      ),
       ...over(wide, saw.throat, 'width', 'width', 'The piece is {value} across; the throat takes {bound}.'),
-      ...over(L, saw.maxStop, 'tenonLength', 'tenon length', 'The stop would stand {value} behind the teeth; it reaches {bound}. Use the table saw, or a longer stop.'),
-      ...under(stock.length, 200, 'length', 'length', 'The piece is {value} long; under {bound} it can’t be fed safely by hand. Cut the tenon while it is part of a longer piece.'),
+      ...over(
+        L,
+        saw.maxStop,
+        'tenonLength',
+        'tenon length',
+        'The stop would stand {value} behind the teeth; it reaches {bound}. Use the table saw, or a longer stop.',
+      ),
+      ...under(
+        stock.length,
+        200,
+        'length',
+        'length',
+        'The piece is {value} long; under {bound} it can’t be fed safely by hand. Cut the tenon while it is part of a longer piece.',
+      ),
     ];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
@@ -42,35 +60,38 @@ export const bandsawFlipped: Method<TenonFeature> = {
       to: 'stop-face',
       rounding: 'down',
       acts: 'length',
-      working: short ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', { L, short }) : say('tenon length {L}', { L }),
+      working: short
+        ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', {
+            L,
+            short,
+          })
+        : say('tenon length {L}', { L }),
     });
-    return flippedSettings(feature, make, 'fence-face').map(
-      ({ name, figure, against }): Setup => ({
-        id: `${joint}.bandsaw.${figure.id}`,
-        method: bandsawFlipped.id,
-        title: name === 'face' ? bandsawFlipped.title : 'Edge cheeks on the bandsaw',
-        model: 'bandsaw',
-        carrier: 'fence-and-stop',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [],
-        effect: 'remove',
-        stage: 'cheeks',
-        figures: [figure, stop],
-        passes: against.map((face) => ({
-          id: face,
-          words: say(`Worked end first, ${FACE_WORDS[face]} to the fence, until the end meets the stop`),
-          seat: { 'fence-face': face, 'stop-face': 'worked-end' },
-          figures: { across: figure.id, depth: stop.id },
-        })),
-        occurrences,
-        cautions: [CAUTIONS.bandsawGuides, CAUTIONS.bandsawPush, CAUTIONS.eyes],
-        checks: [
-          say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
-          say('The stop is narrower than the fence setting: the waste must not meet it.'),
-          say('Draw the piece back only with the blade stopped, or straight along the kerf.'),
-        ],
-      }),
-    );
+    return flippedSettings(feature, make, 'fence-face').map(({ name, figure, against }): Setup => ({
+      id: `${joint}.bandsaw.${figure.id}`,
+      method: bandsawFlipped.id,
+      title: name === 'face' ? bandsawFlipped.title : 'Edge cheeks, on the bandsaw',
+      model: 'bandsaw',
+      carrier: 'fence-and-stop',
+      machine: saw.id,
+      cutter: saw.bladeId,
+      guides: [],
+      effect: 'remove',
+      stage: 'cheeks',
+      figures: [figure, stop],
+      passes: against.map((face) => ({
+        id: face,
+        words: say(`Worked end first, ${FACE_WORDS[face]} to the fence, until the end meets the stop`),
+        seat: { 'fence-face': face, 'stop-face': 'worked-end' },
+        figures: { across: figure.id, depth: stop.id },
+      })),
+      occurrences,
+      cautions: [CAUTIONS.bandsawGuides, CAUTIONS.bandsawPush, CAUTIONS.eyes],
+      checks: [
+        say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
+        say('The stop is narrower than the fence setting: the waste must not meet it.'),
+        say('Draw the piece back only with the blade stopped, or straight along the kerf.'),
+      ],
+    }));
   },
 };

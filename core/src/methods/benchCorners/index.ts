@@ -5,17 +5,30 @@ import { CAUTIONS } from '../cautions.ts';
 import type { Context, Method } from '../method.ts';
 
 /** Hand work is guided by the cut wood itself, not by a scale: its figures are exact. */
-const byHand = (id: string, name: string, value: Mm, from: string, to: string, acts: FigureDraft['acts'], working: Sentence) =>
-  figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, 0);
+const byHand = (
+  id: string,
+  name: string,
+  value: Mm,
+  from: string,
+  to: string,
+  acts: FigureDraft['acts'],
+  working: Sentence,
+) => figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, 0);
 
-const setup = (base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>, words: string, { occurrences }: Context): Setup => ({
+const setup = (
+  base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
+  words: string,
+  { occurrences }: Context,
+): Setup => ({
   ...base,
   model: 'bench',
   machine: null,
   cutter: null,
   guides: [],
   effect: 'remove',
-  passes: [{ id: 'all', words: say(words), seat: {}, figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])) }],
+  passes: [
+    { id: 'all', words: say(words), seat: {}, figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])) },
+  ],
   occurrences,
   cautions: [CAUTIONS.chisel],
 });
@@ -26,7 +39,7 @@ export const squareEnds: Method<MortiseFeature> = {
   title: 'Mortise ends, squared with a chisel',
   form: 'mortise',
   stage: 'square-ends',
-  applies: (feature) => feature.squareEnds,
+  applies: (feature) => feature.ends === 'squared',
   refuse: () => [],
   setups({ start: q, length: l, wall: p, width: m, depth: D }, _shop, context) {
     return [
@@ -39,11 +52,43 @@ export const squareEnds: Method<MortiseFeature> = {
           stage: 'square-ends',
           figures: [
             byHand('near-end', 'Near end line', q, 'layout-end', 'near-end', 'length', say('position {q}', { q })),
-            byHand('far-end', 'Far end line', q + l, 'layout-end', 'far-end', 'length', say('position {q} + mortise length {l}', { q, l })),
-            byHand('near-wall', 'Near wall', p, 'reference-face', 'near-wall', 'thickness', say('near wall {p}', { p })),
-            byHand('far-wall', 'Far wall', p + m, 'reference-face', 'far-wall', 'thickness', say('near wall {p} + mortise {m}', { p, m })),
+            byHand(
+              'far-end',
+              'Far end line',
+              q + l,
+              'layout-end',
+              'far-end',
+              'length',
+              say('position {q} + mortise length {l}', { q, l }),
+            ),
+            byHand(
+              'near-wall',
+              'Near wall',
+              p,
+              'reference-face',
+              'near-wall',
+              'thickness',
+              say('near wall {p}', { p }),
+            ),
+            byHand(
+              'far-wall',
+              'Far wall',
+              p + m,
+              'reference-face',
+              'far-wall',
+              'thickness',
+              say('near wall {p} + mortise {m}', { p, m }),
+            ),
             byHand('depth', 'Depth', D, 'entry-edge', 'floor', 'width', say('mortise depth {D}', { D })),
-            byHand('radius', 'Round end', m / 2, 'layout-end', 'round-start', 'length', say('half the mortise {m}: only the corners are pared', { m })),
+            byHand(
+              'radius',
+              'Round end',
+              m / 2,
+              'near-end',
+              'round-start',
+              'length',
+              say('half the mortise {m}: only the corners are pared', { m }),
+            ),
           ],
           checks: [say('The chisel lies flat on the routed wall; pare to the end line, not past it.')],
         },
@@ -72,11 +117,51 @@ export const roundEdges: Method<TenonFeature> = {
           carrier: 'file',
           stage: 'round-edges',
           figures: [
-            byHand('radius', 'Radius', t / 2, 'corner', 'end-of-round', 'thickness', say('half the tenon {t}', { t })),
-            byHand('near-cheek', 'Near cheek', a, 'reference-face', 'near-cheek', 'thickness', say('face shoulder {a}', { a })),
-            byHand('far-cheek', 'Far cheek', a + t, 'reference-face', 'far-cheek', 'thickness', say('face shoulder {a} + tenon {t}', { a, t })),
-            byHand('near-edge', 'Near edge', b, 'reference-edge', 'near-edge', 'width', say('edge shoulder {b}', { b })),
-            byHand('far-edge', 'Far edge', b + w, 'reference-edge', 'far-edge', 'width', say('edge shoulder {b} + tenon width {w}', { b, w })),
+            byHand(
+              'near-cheek',
+              'Near cheek',
+              a,
+              'reference-face',
+              'near-cheek',
+              'thickness',
+              say('face shoulder {a}', { a }),
+            ),
+            byHand(
+              'radius',
+              'Radius',
+              t / 2,
+              'near-cheek',
+              'end-of-round',
+              'thickness',
+              say('half the tenon {t}', { t }),
+            ),
+            byHand(
+              'far-cheek',
+              'Far cheek',
+              a + t,
+              'reference-face',
+              'far-cheek',
+              'thickness',
+              say('face shoulder {a} + tenon {t}', { a, t }),
+            ),
+            byHand(
+              'near-edge',
+              'Near edge',
+              b,
+              'reference-edge',
+              'near-edge',
+              'width',
+              say('edge shoulder {b}', { b }),
+            ),
+            byHand(
+              'far-edge',
+              'Far edge',
+              b + w,
+              'reference-edge',
+              'far-edge',
+              'width',
+              say('edge shoulder {b} + tenon width {w}', { b, w }),
+            ),
             byHand('length', 'Up to the shoulder', L, 'tip', 'shoulder', 'length', say('tenon length {L}', { L })),
           ],
           checks: [say('Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.')],

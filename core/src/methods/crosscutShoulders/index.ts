@@ -30,14 +30,39 @@ export const crosscutShoulders: Method<TenonFeature> = {
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
     const block = toolsOf(shop, 'stop-block')[0];
-    if (!saw || !block) return [missing('stop block', 'Shoulders need a table saw with a mitre gauge and a stop block. Add them.')];
+    if (!saw || !block)
+      return [missing('stop block', 'Shoulders need a table saw with a mitre gauge and a stop block. Add them.')];
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
     const deepest = Math.max(0, ...shoulders(feature).map((s) => s.depth));
     return [
-      ...under(feature.length, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'),
-      ...over(feature.length + block.thickness, saw.fenceReach, 'tenonLength', 'tenon length', 'The fence would stand {value} from the blade; it reaches {bound}.'),
-      ...over(deepest, saw.maxBladeHeight, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the blade rises to {bound}.'),
-      ...under(feature.stock.length, 300, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the shoulders while it is part of a longer piece.'),
+      ...under(
+        feature.length,
+        kerf,
+        'tenonLength',
+        'tenon length',
+        'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.',
+      ),
+      ...over(
+        feature.length + block.thickness,
+        saw.fenceReach,
+        'tenonLength',
+        'tenon length',
+        'The fence would stand {value} from the blade; it reaches {bound}.',
+      ),
+      ...over(
+        deepest,
+        saw.maxBladeHeight,
+        'faceShoulder',
+        'shoulder',
+        'The deepest shoulder is {value}; the blade rises to {bound}.',
+      ),
+      ...under(
+        feature.stock.length,
+        300,
+        'length',
+        'length',
+        'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the shoulders while it is part of a longer piece.',
+      ),
     ];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
@@ -73,7 +98,9 @@ export const crosscutShoulders: Method<TenonFeature> = {
         to: 'highest-tooth',
         rounding: 'down',
         acts: down.endsWith('face') ? 'thickness' : 'width',
-        working: short ? say('shoulder {depth} − {short}: the cheek is cut already', { depth, short }) : say('depth of the shoulder, {depth}', { depth }),
+        working: short
+          ? say('shoulder {depth} − {short}: the cheek is cut already', { depth, short })
+          : say('depth of the shoulder, {depth}', { depth }),
         counts: group.length > 1 ? 2 : 1,
       });
       return {
@@ -88,14 +115,12 @@ export const crosscutShoulders: Method<TenonFeature> = {
         effect: 'remove',
         stage: 'shoulders',
         figures: [fence, height],
-        passes: group.map(
-          (g): Pass => ({
-            id: g.down,
-            words: say(`${g.words}, worked end to the stop block, then feed with the mitre gauge`),
-            seat: { table: g.down, 'stop-face': 'worked-end' },
-            figures: { across: fence.id, height: height.id },
-          }),
-        ),
+        passes: group.map((g): Pass => ({
+          id: g.down,
+          words: say(`${g.words}, worked end to the stop block, then feed with the mitre gauge`),
+          seat: { table: g.down, 'stop-face': 'worked-end' },
+          figures: { across: fence.id, height: height.id },
+        })),
         occurrences,
         cautions: [CAUTIONS.gaugeNotFence, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [

@@ -66,7 +66,14 @@ function rows(feature: MortiseFeature, d: Mm): Mm[] {
   return Array.from({ length: count }, (_, i) => p + d / 2 + (i * (m - d)) / (count - 1));
 }
 
-function setup(feature: MortiseFeature, shop: Shop, { router, jig, cutter }: Gear, joint: string, side: 'left' | 'right', occurrences: Occurrence[]): Setup {
+function setup(
+  feature: MortiseFeature,
+  shop: Shop,
+  { router, jig, cutter }: Gear,
+  joint: string,
+  side: 'left' | 'right',
+  occurrences: Occurrence[],
+): Setup {
   const { wall: p, width: m, start: q, length: l, depth: D } = feature;
   const d = cutter.diameter;
   const travel = l - d;
@@ -96,7 +103,12 @@ function setup(feature: MortiseFeature, shop: Shop, { router, jig, cutter }: Gea
       to: `${name}-stop`,
       rounding: 'down',
       acts: 'length',
-      working: say('half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}', { half: travel / 2, base, l, d }),
+      working: say('half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}', {
+        half: travel / 2,
+        base,
+        l,
+        d,
+      }),
     });
   const endStop = make({
     id: 'end-stop',
@@ -126,9 +138,18 @@ function setup(feature: MortiseFeature, shop: Shop, { router, jig, cutter }: Gea
       const level = last ? depth.set.value : ((i + 1) * depth.set.value) / levels;
       return {
         id: `row-${row + 1}-level-${i + 1}`,
-        words: say(one ? 'Plunge to {level}, run from stop to stop' : `Row ${row + 1}: plunge to {level}, run from stop to stop`, { level }),
+        words: say(
+          one ? 'Plunge to {level}, run from stop to stop' : `Row ${row + 1}: plunge to {level}, run from stop to stop`,
+          { level },
+        ),
         seat: { 'jig-face': 'reference-face', 'wood-surface': 'entry-edge', [`${side}-end-stop`]: 'layout-end' },
-        figures: { face: face.id, 'left-stop': left.id, 'right-stop': right.id, 'end-stop': endStop.id, depth: depth.id },
+        figures: {
+          face: face.id,
+          'left-stop': left.id,
+          'right-stop': right.id,
+          'end-stop': endStop.id,
+          depth: depth.id,
+        },
         ...(last ? {} : { level }),
       };
     }),
@@ -136,7 +157,7 @@ function setup(feature: MortiseFeature, shop: Shop, { router, jig, cutter }: Gea
   return {
     id: `${joint}.router-jig-${side}`,
     method: routerJig.id,
-    title: routerJig.title,
+    title: `${routerJig.title}, end stop on the ${side}`,
     model: 'jig-router',
     carrier: 'mortising-jig',
     machine: router.id,
@@ -150,7 +171,9 @@ function setup(feature: MortiseFeature, shop: Shop, { router, jig, cutter }: Gea
     cautions: [CAUTIONS.unplugRouter, CAUTIONS.routerBothHands, CAUTIONS.shank, CAUTIONS.eyes],
     checks: [
       say('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
-      say('The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.'),
+      say(
+        'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
+      ),
       say('Turn the router by hand at both stops: the base meets the stop, the cutter touches nothing else.'),
     ],
   };
@@ -160,7 +183,8 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
   const router = toolsOf(shop, 'router')[0];
   const jig = toolsOf(shop, 'mortising-jig')[0];
   const found: Refusal[] = [];
-  if (!router) found.push(missing('router', 'The chest has no plunge router. Add one, or square the mortise out by hand.'));
+  if (!router)
+    found.push(missing('router', 'The chest has no plunge router. Add one, or square the mortise out by hand.'));
   if (!jig) found.push(missing('mortising jig', 'The chest has no mortising jig with stops. Add one.'));
   if (!router || !jig) return found;
   const { width: m, length: l, depth: D, start: q, stock } = feature;
@@ -169,19 +193,84 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
     const narrow = toolsOf(shop, 'router-cutter').filter((c) => c.diameter <= m + SAME);
     const reach = Math.max(0, ...narrow.map((c) => c.cuttingLength));
     const least = Math.min(...toolsOf(shop, 'router-cutter').map((c) => c.diameter));
-    if (!narrow.length) found.push({ path: 'mortiseWidth', dimension: 'mortise width', value: m, bound: least, message: say('No cutter goes into a mortise {m} wide; the smallest is {least}. Widen the mortise or add a cutter.', { m, least }) });
-    else if (reach < D - SAME) found.push(...over(D, reach, 'mortiseDepth', 'mortise depth', 'The mortise is {value} deep; the longest cutter that fits reaches {bound}. Make it shallower or add a longer cutter.'));
-    else found.push({ path: 'mortiseWidth', dimension: 'mortise width', value: m, message: say('No cutter for {m} plunges straight and suits this router. Add a centre-cutting one.', { m }) });
+    if (!narrow.length)
+      found.push({
+        path: 'mortiseWidth',
+        dimension: 'mortise width',
+        value: m,
+        bound: least,
+        message: say(
+          'No cutter goes into a mortise {m} wide; the smallest is {least}. Widen the mortise or add a cutter.',
+          { m, least },
+        ),
+      });
+    else if (reach < D - SAME)
+      found.push(
+        ...over(
+          D,
+          reach,
+          'mortiseDepth',
+          'mortise depth',
+          'The mortise is {value} deep; the longest cutter that fits reaches {bound}. Make it shallower or add a longer cutter.',
+        ),
+      );
+    else
+      found.push({
+        path: 'mortiseWidth',
+        dimension: 'mortise width',
+        value: m,
+        message: say('No cutter for {m} plunges straight and suits this router. Add a centre-cutting one.', { m }),
+      });
     return found;
   }
   found.push(
-    ...over(D, router.plungeTravel, 'mortiseDepth', 'mortise depth', 'The mortise is {value} deep; the router plunges {bound}. Make it shallower.'),
-    ...over(stock.thickness, jig.opening, 'thickness', 'thickness', 'The piece is {value} thick; the jig opens to {bound}. Widen the jig, or clamp the piece outside it.'),
-    ...over(l - gear.cutter.diameter + router.baseLeft + router.baseRight, jig.stopToStop, 'mortiseLength', 'mortise length', 'The stops would stand {value} apart; the jig allows {bound}. Shorten the mortise, or use a smaller base.'),
-    ...over(q + l / 2, jig.endStopReach, 'position', 'position', 'The end stop would stand {value} from the centre line; the jig reaches {bound}. Clamp a longer arm to it.'),
+    ...over(
+      D,
+      router.plungeTravel,
+      'mortiseDepth',
+      'mortise depth',
+      'The mortise is {value} deep; the router plunges {bound}. Make it shallower.',
+    ),
+    ...over(
+      stock.thickness,
+      jig.opening,
+      'thickness',
+      'thickness',
+      'The piece is {value} thick; the jig opens to {bound}. Widen the jig, or clamp the piece outside it.',
+    ),
+    ...over(
+      l - gear.cutter.diameter + router.baseLeft + router.baseRight,
+      jig.stopToStop,
+      'mortiseLength',
+      'mortise length',
+      'The stops would stand {value} apart; the jig allows {bound}. Shorten the mortise, or use a smaller base.',
+    ),
+    ...over(
+      q + l / 2,
+      jig.endStopReach,
+      'position',
+      'position',
+      'The end stop would stand {value} from the centre line; the jig reaches {bound}. Clamp a longer arm to it.',
+    ),
   );
+  if (feature.ends === 'fitted' && m - gear.cutter.diameter > SAME)
+    found.push({
+      path: 'mortiseWidth',
+      dimension: 'mortise width',
+      value: m,
+      bound: gear.cutter.diameter,
+      message: say(
+        'No cutter is {m}: the {d} one makes it in two rows, which leave a ridge at the round ends. Square the ends, keep them clear, or make the mortise as wide as a cutter.',
+        { m, d: gear.cutter.diameter },
+      ),
+    });
   for (const side of new Set(occurrences.map((o) => layoutSide(o, jig))))
     if (jig.endStops !== 'both' && jig.endStops !== side)
-      found.push(missing('end stop', `The layout end falls on the ${side}; the jig’s end stop is on the ${jig.endStops}. Clamp one on the ${side} for these pieces.`));
+      found.push(
+        missing(
+          'end stop',
+          `The layout end falls on the ${side}; the jig’s end stop is on the ${jig.endStops}. Clamp one on the ${side} for these pieces.`,
+        ),
+      );
   return found;
 }

@@ -18,15 +18,50 @@ export const sawUprightFlipped: Method<TenonFeature> = {
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
     const jig = toolsOf(shop, 'upright-jig')[0];
-    if (!saw || !jig) return [missing('upright jig', 'Cheeks on end need a table saw and an upright jig. Add them, or use the bandsaw.')];
+    if (!saw || !jig)
+      return [
+        missing('upright jig', 'Cheeks on end need a table saw and an upright jig. Add them, or use the bandsaw.'),
+      ];
     const { stock, length: L } = feature;
     const edges = flippedSettings(feature, figuresFor(shop), 'jig-face').some((s) => s.name === 'edge');
     return [
-      ...over(L, saw.maxBladeHeight, 'tenonLength', 'tenon length', 'The blade would stand {value} high; this saw raises it to {bound}. Use the bandsaw, or a shorter tenon.'),
-      ...over(L, jig.clampLine, 'tenonLength', 'tenon length', 'The blade would stand {value} high; the jig’s lowest clamp or screw is at {bound}. Use the bandsaw, or raise the clamp.'),
-      ...over(stock.length, saw.maxUpright, 'length', 'length', 'The piece is {value} long; {bound} stands upright here. Use the bandsaw, or cut it lying flat.'),
-      ...over(stock.thickness, jig.maxThickness, 'thickness', 'thickness', 'The piece is {value} thick; the jig holds {bound}. Use the bandsaw.'),
-      ...(edges ? over(stock.width, jig.maxThickness, 'width', 'width', 'For the edge cheeks the piece stands {value} across the jig, which holds {bound}. Use the bandsaw.') : []),
+      ...over(
+        L,
+        saw.maxBladeHeight,
+        'tenonLength',
+        'tenon length',
+        'The blade would stand {value} high; this saw raises it to {bound}. Use the bandsaw, or a shorter tenon.',
+      ),
+      ...over(
+        L,
+        jig.clampLine,
+        'tenonLength',
+        'tenon length',
+        'The blade would stand {value} high; the jig’s lowest clamp or screw is at {bound}. Use the bandsaw, or raise the clamp.',
+      ),
+      ...over(
+        stock.length,
+        saw.maxUpright,
+        'length',
+        'length',
+        'The piece is {value} long; {bound} stands upright here. Use the bandsaw, or cut it lying flat.',
+      ),
+      ...over(
+        stock.thickness,
+        jig.maxThickness,
+        'thickness',
+        'thickness',
+        'The piece is {value} thick; the jig holds {bound}. Use the bandsaw.',
+      ),
+      ...(edges
+        ? over(
+            stock.width,
+            jig.maxThickness,
+            'width',
+            'width',
+            'For the edge cheeks the piece stands {value} across the jig, which holds {bound}. Use the bandsaw.',
+          )
+        : []),
     ];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
@@ -44,35 +79,41 @@ export const sawUprightFlipped: Method<TenonFeature> = {
       to: 'highest-tooth',
       rounding: 'down',
       acts: 'length',
-      working: short ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', { L, short }) : say('tenon length {L}', { L }),
+      working: short
+        ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', {
+            L,
+            short,
+          })
+        : say('tenon length {L}', { L }),
     });
-    return flippedSettings(feature, make, 'jig-face').map(
-      ({ name, figure, against }): Setup => ({
-        id: `${joint}.saw-upright.${figure.id}`,
-        method: sawUprightFlipped.id,
-        title: name === 'face' ? sawUprightFlipped.title : 'Edge cheeks, upright on the table saw',
-        model: 'table-saw',
-        carrier: 'upright-jig',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [jig.id],
-        effect: 'remove',
-        stage: 'cheeks',
-        figures: [figure, height],
-        passes: against.map((face) => ({
-          id: face,
-          words: say(`Worked end down, ${FACE_WORDS[face]} to the jig; the waste falls outside the blade`),
-          seat: { 'jig-face': face, table: 'worked-end' },
-          figures: { across: figure.id, height: height.id },
-        })),
-        occurrences,
-        cautions: [CAUTIONS.bladeHigh(height.set.value), CAUTIONS.waitBeforeTurning, CAUTIONS.unplugSaw, CAUTIONS.eyes],
-        checks: [
-          say('Measure to the near side of the blade, at the tooth that is set toward the jig; the kerf, {kerf}, lies beyond it.', { kerf }),
-          say('Blade square to the table, jig face square to it too.'),
-          say('Turn the blade by hand: it clears jig, clamp and screws.'),
-        ],
-      }),
-    );
+    return flippedSettings(feature, make, 'jig-face').map(({ name, figure, against }): Setup => ({
+      id: `${joint}.saw-upright.${figure.id}`,
+      method: sawUprightFlipped.id,
+      title: name === 'face' ? sawUprightFlipped.title : 'Edge cheeks, upright on the table saw',
+      model: 'table-saw',
+      carrier: 'upright-jig',
+      machine: saw.id,
+      cutter: saw.bladeId,
+      guides: [jig.id],
+      effect: 'remove',
+      stage: 'cheeks',
+      figures: [figure, height],
+      passes: against.map((face) => ({
+        id: face,
+        words: say(`Worked end down, ${FACE_WORDS[face]} to the jig; the waste falls outside the blade`),
+        seat: { 'jig-face': face, table: 'worked-end' },
+        figures: { across: figure.id, height: height.id },
+      })),
+      occurrences,
+      cautions: [CAUTIONS.bladeHigh(height.set.value), CAUTIONS.waitBeforeTurning, CAUTIONS.unplugSaw, CAUTIONS.eyes],
+      checks: [
+        say(
+          'Measure to the near side of the blade, at the tooth that is set toward the jig; the kerf, {kerf}, lies beyond it.',
+          { kerf },
+        ),
+        say('Blade square to the table, jig face square to it too.'),
+        say('Turn the blade by hand: it clears jig, clamp and screws.'),
+      ],
+    }));
   },
 };

@@ -1,0 +1,210 @@
+import * as fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { planJob } from '../plan.ts';
+import { cases, jobWith, loadModeller, routeId, TEST_SHOP, withTool, type CaseShape } from '../testing/index.ts';
+import { kindOf, type BlindParams } from '../joints/index.ts';
+import { pieceOf } from '../stock/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import type { Shop } from '../tooling/index.ts';
+import { proveJoint, type JointProof } from './proof.ts';
+import { virtualCut } from './virtualCut.ts';
+import { TOLERANCE } from './compare.ts';
+
+let modeller: Modeller;
+beforeAll(async () => {
+  modeller = await loadModeller();
+});
+
+const SHAPES = (['saw-upright-flipped', 'bandsaw-flipped'] as const).flatMap((tenoned) =>
+  (['rounded', 'squared', 'clear'] as const).map((corners) => ({ tenoned, corners })),
+);
+const RUNS = { numRuns: 14, seed: 20261123 };
+
+describe.each(SHAPES)('the virtual cut, $tenoned, ends $corners', (shape: CaseShape) => {
+  it('leaves exactly the joint that was asked for when nothing is rounded', () => {
+    fc.assert(
+      fc.property(cases(shape), ({ job, shop }) => {
+        const { joints } = planJob(job, shop, modeller);
+        expect(joints[0]!.problems).toEqual([]);
+        expect(joints[0]!.chosen.tenoned).toBe(routeId(shape.tenoned, shape.corners));
+        const proof = joints[0]!.proof!;
+        expect([...proof.members.tenoned.mismatches, ...proof.members.mortised.mismatches]).toEqual([]);
+        expect(proof.members.tenoned.trapped).toEqual([]);
+        expect(proof.good).toBe(true);
+      }),
+      RUNS,
+    );
+  });
+
+  it('is off by no more than the rounding of the figures says', () => {
+    fc.assert(
+      fc.property(
+        cases({ ...shape, graduation: 0.1 }),
+        fc.constantFrom(0.05, 0.1, 25.4 / 128),
+        ({ job, shop }, graduation) => {
+          const { joints, operations } = planJob(job, { ...shop, graduation }, modeller);
+          for (const { set, spread, value } of operations.flatMap((o) => o.setup.figures)) {
+            expect(set.value + set.error).toBeCloseTo(value, 9);
+            expect(spread === 0 || Math.abs(set.error) <= graduation).toBe(true);
+          }
+          const { tenoned, mortised } = joints[0]!.proof!.members;
+          for (const mismatch of [...tenoned.mismatches, ...mortised.mismatches])
+            expect(mismatch.depth).toBeLessThanOrEqual(mismatch.allowed);
+        },
+      ),
+      { ...RUNS, numRuns: 8 },
+    );
+  });
+});
+
+/** Figures from what the shop believes, wood cut with what its tools truly are. */
+function proveWith(
+  asIs: Shop,
+  params: Partial<BlindParams> = {},
+  route: CaseShape['tenoned'] = 'saw-upright-flipped',
+): JointProof {
+  const job = jobWith({
+    params: { corners: 'squared', faceClearance: 0.1, ...params },
+    routes: { tenoned: routeId(route, params.corners ?? 'squared') },
+  });
+  const plan = planJob(job, { ...TEST_SHOP, graduation: 0 });
+  const joint = job.joints[0]!;
+  const setups = plan.operations.map((o) => o.setup);
+  const half = (member: 'tenoned' | 'mortised') => {
+    const own = setups.filter((s) => s.occurrences[0]!.member === member);
+    return {
+      part: job.parts.find((p) => p.id === joint[member].part)!,
+      setups: own,
+      occurrences: own.flatMap((s) => s.occurrences),
+    };
+  };
+  const halves = { tenoned: half('tenoned'), mortised: half('mortised') };
+  return proveJoint(modeller, joint.id, kindOf('blind'), { ...joint.params }, halves, asIs);
+}
+
+describe('tools that are not what the shop believes', () => {
+  const exact = { ...TEST_SHOP, graduation: 0 };
+
+  it('a cutter 0.1 over makes the mortise 0.1 wider and longer', () => {
+    const { sizes, mismatches } = proveWith(withTool(exact, 'cutter-8', { diameter: 8.1 })).members.mortised;
+    expect(sizes['mortiseWidth']!.most).toBeCloseTo(8.1, 3);
+    expect(sizes['mortiseLength']!.most).toBeCloseTo(50.1, 2);
+    expect(mismatches.every((m) => m.sort === 'gone')).toBe(true);
+    expect(mismatches[0]!.depth).toBeCloseTo(0.05, 2);
+  });
+
+  it('a router base that is 0.2 longer on one side ends the mortise 0.2 early on that side', () => {
+    const { sizes, mismatches } = proveWith(withTool(exact, 'router', { baseLeft: 75.2 }), {
+      corners: 'clear',
+      endClearance: 8,
+    }).members.mortised;
+    expect(sizes['mortiseWidth']!.most).toBeCloseTo(8, 3);
+    expect(sizes['mortiseLength']!.most).toBeCloseTo(57.8, 4);
+    expect(mismatches.some((m) => m.sort === 'gone')).toBe(false);
+  });
+
+  it('a fence that stands 0.1 far makes a tenon flipped over 0.2 thicker: the error counts twice', () => {
+    const { sizes, mismatches } = proveWith(withTool(exact, 'saw', { fenceZero: 0.1 })).members.tenoned;
+    expect(sizes['tenonThickness']!.most).toBeCloseTo(7.9 + 0.2, 4);
+    expect(sizes['tenonWidth']!.most).toBeCloseTo(50.2, 4);
+    expect(mismatches.some((m) => m.sort === 'left' && m.depth > 0.099 && m.depth < Math.hypot(0.1, 0.1) + 0.002)).toBe(
+      true,
+    );
+  });
+
+  it('a thicker kerf lies in the waste: the tenon does not change', () => {
+    for (const [id, kerf, route] of [
+      ['blade', 3.6, 'saw-upright-flipped'],
+      ['band-blade', 1.5, 'bandsaw-flipped'],
+    ] as const) {
+      const proof = proveWith(withTool(exact, id, { kerf }), {}, route);
+      expect(proof.members.tenoned.sizes['tenonThickness']!.most).toBeCloseTo(7.9, 4);
+      expect(proof.good).toBe(true);
+    }
+  });
+
+  it('a blade out of square makes a wedge: each cheek carries the angle', () => {
+    const lean = 0.5;
+    const { mismatches } = proveWith(withTool(exact, 'saw', { bladeLean: lean }), { edgeShoulder: 0, tenonWidth: 70 })
+      .members.tenoned;
+    const height = 30 - TEST_SHOP.secondCutShort;
+    const expected = height * Math.tan((lean * Math.PI) / 180);
+    const cheeks = mismatches.filter((m) => Math.abs(m.normal[1]) > 0.99);
+    expect(cheeks.length).toBeGreaterThanOrEqual(2);
+    expect(Math.max(...cheeks.map((m) => m.depth))).toBeCloseTo(expected, 1);
+  });
+});
+
+describe('off-cuts', () => {
+  it('fall clear in both routes, and one that comes loose against a fixed stop is found', () => {
+    const job = jobWith({ params: { corners: 'squared' } });
+    const plan = planJob(job, { ...TEST_SHOP, graduation: 0 });
+    const tenon = plan.operations.map((o) => o.setup).filter((s) => s.occurrences[0]!.member === 'tenoned');
+    const occurrence = tenon[0]!.occurrences[0]!;
+    const piece = pieceOf(job.parts[0]!, 'median');
+    const shoulders = tenon.filter((s) => s.stage === 'shoulders');
+    const cheeks = tenon.filter((s) => s.stage === 'cheeks');
+    const cut = (order: typeof tenon, shop: Shop) =>
+      modeller.scope(() => {
+        const { trapped, offcuts } = virtualCut(modeller, order, occurrence, piece, shop);
+        return { trapped, offcuts };
+      });
+    expect(cut([...shoulders, ...cheeks], TEST_SHOP)).toEqual({ trapped: [], offcuts: 4 });
+    /** No block: the fence itself is the length stop, so the piece still rests on it when the waste comes loose. */
+    const bare = withTool(TEST_SHOP, 'block', { thickness: 0.001 });
+    const asIfNoBlock = shoulders.map((s) => ({
+      ...s,
+      figures: s.figures.map((f) => (f.id === 'fence' ? { ...f, set: { value: 30.001, error: 0 } } : f)),
+    }));
+    const wrong = cut([...cheeks, ...asIfNoBlock], bare);
+    expect(wrong.trapped.map((t) => t.between)).toContain('fence');
+  });
+});
+
+describe('the pair put together', () => {
+  it('a square tenon does not go into round mortise ends, and the proof says so', () => {
+    const proof = planJob(jobWith({ params: { corners: 'rounded' } }), TEST_SHOP, modeller).joints[0]!.proof!;
+    expect(proof.good).toBe(true);
+    const job = jobWith({ params: { corners: 'rounded' } });
+    const plan = planJob(job, TEST_SHOP);
+    const setups = plan.operations.map((o) => o.setup).filter((s) => s.stage !== 'round-edges');
+    const half = (member: 'tenoned' | 'mortised', part: number) => {
+      const own = setups.filter((s) => s.occurrences[0]!.member === member);
+      return { part: job.parts[part]!, setups: own, occurrences: own.flatMap((s) => s.occurrences) };
+    };
+    const wrong = proveJoint(
+      modeller,
+      'joint',
+      kindOf('blind'),
+      { ...job.joints[0]!.params },
+      { tenoned: half('tenoned', 0), mortised: half('mortised', 1) },
+      TEST_SHOP,
+    );
+    expect(wrong.good).toBe(false);
+    expect(wrong.assembly.interference.volume).toBeGreaterThan(100);
+  });
+
+  it('a tenon longer than its mortise is deep leaves the shoulder open', () => {
+    const proof = planJob(
+      jobWith({ params: { bottomClearance: -0.5, corners: 'squared' } }),
+      { ...TEST_SHOP, graduation: 0 },
+      modeller,
+    ).joints[0]!.proof!;
+    expect(proof.assembly.shoulderGap).toBeCloseTo(0.5, 3);
+    expect(proof.good).toBe(false);
+  });
+
+  it('the range over the batch is that of the stock: flipped, a piece 0.1 thicker gives a tenon 0.1 thinner', () => {
+    const proof = planJob(
+      jobWith({ params: { corners: 'squared', faceClearance: 0.1 }, rail: { measured: [21.9, 22, 22.1] } }),
+      { ...TEST_SHOP, graduation: 0 },
+      modeller,
+    ).joints[0]!.proof!;
+    const t = proof.members.tenoned.sizes['tenonThickness']!;
+    expect([t.least, t.most].map((v) => Number(v.toFixed(4)))).toEqual([7.8, 8]);
+    expect(proof.clearance.least).toBeCloseTo(0, 4);
+    expect(proof.fit).toEqual({ loosest: 'loose', tightest: 'snug' });
+    expect(proof.assembly.flushError).toBeCloseTo(0, 4);
+    expect(proof.members.tenoned.mismatches.every((m) => m.depth <= TOLERANCE)).toBe(true);
+  });
+});

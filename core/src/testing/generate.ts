@@ -1,0 +1,99 @@
+import * as fc from 'fast-check';
+import type { BlindParams, Corners } from '../joints/index.ts';
+import type { Job } from '../exchange/index.ts';
+import type { Shop } from '../tooling/index.ts';
+import { INCH } from '../units/index.ts';
+import { jobWith } from './jobs.ts';
+import { TEST_SHOP, withTool } from './shops.ts';
+
+export interface Case {
+  readonly job: Job;
+  readonly shop: Shop;
+  readonly params: BlindParams;
+}
+
+export interface CaseShape {
+  readonly tenoned: 'saw-upright-flipped' | 'bandsaw-flipped';
+  readonly corners: Corners;
+  /** 0 sets every figure exactly. */
+  readonly graduation?: number;
+}
+
+/** The route an id begins with; hand work follows where the corners ask for it. */
+export const routeId = (tenoned: CaseShape['tenoned'], corners: Corners): string =>
+  `crosscut-shoulders+${tenoned}${corners === 'rounded' ? '+round-edges' : ''}`;
+
+const unit = fc.double({ min: 0, max: 1, noNaN: true, noDefaultInfinity: true });
+const side = fc.constantFrom('left' as const, 'right' as const);
+
+/** A value between two bounds, to a hundredth of a millimetre. */
+const between = (u: number, low: number, high: number) => Math.round((low + u * Math.max(0, high - low)) * 100) / 100;
+
+/**
+ * Possible joints in all sorts of shops: offset and bare-faced tenons, cutters that fit and cutters that need two rows,
+ * odd kerfs and router bases, thick and thin wood, left and right machines and parts.
+ */
+export function cases({ tenoned, corners, graduation = 0 }: CaseShape): fc.Arbitrary<Case> {
+  return fc
+    .record({
+      sizes: fc.tuple(unit, unit, unit, unit),
+      tenon: fc.tuple(unit, unit, unit, unit, unit),
+      fit: fc.tuple(unit, unit, unit, unit),
+      bare: fc.tuple(fc.boolean(), fc.boolean()),
+      bareFaced: fc.nat({ max: 5 }),
+      width: fc.constantFrom(6, 8, 10, 12, INCH / 4, 0),
+      tools: fc.tuple(unit, unit, unit, unit, unit),
+      hands: fc.tuple(side, side, fc.constantFrom('near' as const, 'far' as const)),
+      spot: fc.tuple(
+        fc.constantFrom('a' as const, 'b' as const, 'both' as const),
+        fc.constantFrom('reference' as const, 'other' as const),
+      ),
+    })
+    .map(({ sizes, tenon, fit, bare, bareFaced, width, tools, hands, spot }): Case => {
+      const T = between(sizes[0], 18, 55);
+      const W = between(sizes[1], 38, 100);
+      const V = between(sizes[2], 35, 85);
+      const widths = [6, INCH / 4, 8, 10, 12].filter((d) => d <= T * 0.6);
+      const odd = corners === 'rounded' ? 0 : between(tenon[0], 0, 2);
+      const m = (widths.includes(width) ? width : widths.at(-1)!) + (width ? 0 : odd);
+      const c = between(fit[0], 0, 0.15);
+      const t = m - c;
+      const a = bareFaced === 0 ? 0 : bareFaced === 1 ? T - t : between(tenon[1], 0.5, T - t - 0.5);
+      const S = Math.max(between(sizes[3], 18, 70), m + 6);
+      const w = between(tenon[2], Math.max(m + 2, W * 0.4), W - 2);
+      const b = bare[0] ? 0 : bare[1] ? W - w : between(tenon[3], 0.5, W - w - 0.5);
+      const p = between(fit[1], 2, S - m - 2);
+      const reach = Math.min(V - 4, 38);
+      const L = between(tenon[4], 8, reach - 3);
+      const params: BlindParams = {
+        mortiseWidth: m,
+        faceClearance: c,
+        faceShoulder: a,
+        tenonWidth: w,
+        edgeShoulder: b,
+        tenonLength: L,
+        endClearance: corners === 'clear' ? m + between(fit[2], 0, 1) : between(fit[2], 0, 1),
+        bottomClearance: between(fit[3], 0.5, 3),
+        setBack: p - a + m / 2 - t / 2,
+        position: Math.max(between(fit[2], 20, 400), b),
+        corners,
+      };
+      const job = jobWith({
+        params,
+        rail: { thickness: T, width: W },
+        stile: { thickness: S, width: V },
+        ends: spot[0],
+        edge: spot[1],
+        routes: { tenoned: routeId(tenoned, corners) },
+      });
+      let shop: Shop = { ...TEST_SHOP, graduation };
+      shop = withTool(shop, 'saw', { fenceSide: hands[0] });
+      shop = withTool(shop, 'band', { fenceSide: hands[1] });
+      shop = withTool(shop, 'jig', { faceSide: hands[2] });
+      shop = withTool(shop, 'blade', { kerf: between(tools[0], 1.6, 4.2) });
+      shop = withTool(shop, 'band-blade', { kerf: between(tools[1], 0.7, 1.8) });
+      shop = withTool(shop, 'router', { baseLeft: between(tools[2], 55, 90), baseRight: between(tools[3], 55, 90) });
+      shop = withTool(shop, 'block', { thickness: between(tools[4], 12, 40) });
+      return { job, shop, params };
+    });
+}
