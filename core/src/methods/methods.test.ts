@@ -1,0 +1,133 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Setup } from '../setups/index.ts';
+import { measured, modelOf } from '../machines/index.ts';
+import { planJob } from '../plan.ts';
+import { pieceOf } from '../stock/index.ts';
+import { cases, jobWith, TEST_SHOP, withTool, type JobShape } from '../testing/index.ts';
+import { METRIC, speak } from '../units/index.ts';
+import type { Shop } from '../tooling/index.ts';
+
+const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
+const setupsOf = (shape: JobShape, shop: Shop = EXACT): Setup[] => planJob(jobWith(shape), shop).operations.map((o) => o.setup);
+const figures = (setups: Setup[], stage: string, id: RegExp): number[] => setups.filter((s) => s.stage === stage).flatMap((s) => s.figures.filter((f) => id.test(f.id)).map((f) => Number(f.set.value.toFixed(6))));
+
+/** The joint of the trade's worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
+describe('worked values, as plain arithmetic', () => {
+  const setups = setupsOf({ params: { corners: 'squared' } });
+
+  it('upright and bandsaw, flipped: 15 from both faces, 60 from both edges, each in one setting', () => {
+    expect(figures(setups, 'cheeks', /fence/)).toEqual([15, 60]);
+    const band = setupsOf({ params: { corners: 'squared' }, routes: { tenoned: 'crosscut-shoulders+bandsaw-flipped' } });
+    expect(figures(band, 'cheeks', /fence/)).toEqual([15, 60]);
+    expect(figures(band, 'cheeks', /stop/)).toEqual([29.7, 29.7]);
+    expect(setups.filter((s) => s.stage === 'cheeks').map((s) => s.passes.length)).toEqual([2, 2]);
+  });
+
+  it('offset by 1: two settings, near shoulder + tenon and stock - near shoulder', () => {
+    expect(figures(setupsOf({ params: { corners: 'squared', faceShoulder: 6 } }), 'cheeks', /face-fence/)).toEqual([14, 16]);
+  });
+
+  it('shoulders: heights 7 and 10, fence to the far side 30 + the block of 20', () => {
+    expect(figures(setups, 'shoulders', /height/).sort((a, b) => a - b)).toEqual([7, 10]);
+    expect(figures(setups, 'shoulders', /fence/)).toEqual([50, 50]);
+  });
+
+  it('router jig: face to centre 11, travel 42, 96 each side, stop to stop 192', () => {
+    const router = setups.filter((s) => s.stage === 'mortise');
+    expect(figures(router, 'mortise', /^face/)).toEqual([11, 11]);
+    expect(figures(router, 'mortise', /(left|right)-stop/)).toEqual([96, 96, 96, 96]);
+    expect(speak(router[0]!.checks[0]!, METRIC)).toBe('Stop to stop measures 192.0 mm.');
+  });
+
+  it('heights: the first of shoulder and cheek goes full, the second stops 0.2 to 0.5 short', () => {
+    expect(figures(setups, 'cheeks', /height/)).toEqual([29.7, 29.7]);
+    expect(figures(setups, 'shoulders', /height/)).toContain(7);
+  });
+
+  it('a 10 wide mortise with an 8 cutter: two centres, a radius in from either wall', () => {
+    const shop = { ...EXACT, tools: EXACT.tools.filter((t) => !/cutter-(10|12)/.test(t.id)) };
+    const rows = setupsOf({ params: { mortiseWidth: 10, faceClearance: 2, corners: 'squared' } }, shop);
+    /** Near wall a + t/2 - m/2 = 6, so 6 + 4 and 6 + 10 - 4. */
+    expect(figures(rows, 'mortise', /^face/).slice(0, 2)).toEqual([10, 12]);
+  });
+
+  it('levels: a mortise 32 deep with a cutter that takes 6 at a time goes in six', () => {
+    const router = setups.find((s) => s.stage === 'mortise')!;
+    expect(router.passes.length).toBe(6);
+    expect(router.passes.at(-1)!.level).toBeUndefined();
+  });
+});
+
+describe('rounding goes where wood can still be taken away', () => {
+  it('fence up, blade heights and stops down, mortise depth up', () => {
+    fc.assert(
+      fc.property(cases({ tenoned: 'saw-upright-flipped', corners: 'squared', graduation: 0.5 }), ({ job, shop }) => {
+        for (const { figures: all, stage } of planJob(job, shop).operations.map((o) => o.setup))
+          for (const f of all.filter(() => stage !== 'square-ends')) {
+            if (/^(face|edge)-fence/.test(f.id) || f.id === 'depth') expect(f.set.value).toBeGreaterThanOrEqual(f.value - 1e-6);
+            else if (/height|(left|right)-stop/.test(f.id) || (stage === 'shoulders' && f.id === 'fence')) expect(f.set.value).toBeLessThanOrEqual(f.value + 1e-6);
+            else expect(Math.abs(f.set.value - f.value)).toBeLessThanOrEqual(0.25 + 1e-9);
+          }
+      }),
+      { seed: 5, numRuns: 60 },
+    );
+  });
+});
+
+describe('every figure, measured in its placed scene', () => {
+  it('stands between the two features it names, on left and right machines and parts', () => {
+    let seen = 0;
+    for (const tenoned of ['saw-upright-flipped', 'bandsaw-flipped'] as const)
+      for (const corners of ['rounded', 'squared'] as const)
+        fc.assert(
+          fc.property(cases({ tenoned, corners, graduation: 0.05 }), ({ job, shop }) => {
+            for (const { setup } of planJob(job, shop).operations)
+              for (const occurrence of setup.occurrences)
+                for (const pass of setup.passes.filter((p) => p.level === undefined)) {
+                  const part = job.parts.find((p) => p.id === occurrence.part)!;
+                  const model = modelOf(setup.model);
+                  const placement = model.place(setup, pass, occurrence, pieceOf(part, 'median'), shop);
+                  for (const id of Object.values(pass.figures)) {
+                    const f = setup.figures.find((x) => x.id === id)!;
+                    expect(measured(f, placement)).toBeCloseTo(f.set.value, 9);
+                    expect(model.datums[f.from] && model.datums[f.to]).toBeTruthy();
+                    seen++;
+                  }
+                }
+          }),
+          { seed: 9, numRuns: 25 },
+        );
+    expect(seen).toBeGreaterThan(1000);
+  });
+});
+
+describe('refusals name the two numbers that clash and a way out', () => {
+  const refusals = (shape: JobShape, shop: Shop = EXACT) =>
+    planJob(jobWith(shape), shop).joints.flatMap((j) => [...j.routes.mortised, ...j.routes.tenoned].flatMap((r) => r.refusals.map((x) => ({ ...x, words: speak(x.message, METRIC) }))));
+  it.each<[string, JobShape, Shop, RegExp]>([
+    ['blade too low', {}, withTool(EXACT, 'saw', { maxBladeHeight: 25 }), /30\.0 mm high.*25\.0 mm.*bandsaw/],
+    ['clamp line', {}, withTool(EXACT, 'upright', { clampLine: 28 }), /30\.0 mm high.*28\.0 mm/],
+    ['ceiling', {}, withTool(EXACT, 'saw', { maxUpright: 500 }), /600\.0 mm long.*500\.0 mm/],
+    ['plunge', {}, withTool(EXACT, 'router', { plungeTravel: 30 }), /32\.0 mm deep.*plunges 30\.0 mm/],
+    ['opening', {}, withTool(EXACT, 'jig', { opening: 20 }), /22\.0 mm thick.*20\.0 mm/],
+    ['stops', {}, withTool(EXACT, 'jig', { stopToStop: 150 }), /192\.0 mm apart.*150\.0 mm/],
+    ['end stop side', {}, withTool(EXACT, 'jig', { endStops: 'left' }), /right.*left/],
+    ['guides', {}, withTool(EXACT, 'band', { heightUnderGuides: 60 }), /70\.0 mm high.*60\.0 mm/],
+    ['cutter length', { params: { tenonLength: 38 }, stile: { width: 60 } }, withTool(withTool(EXACT, 'cutter-8', { cuttingLength: 30 }), 'cutter-6', { cuttingLength: 30 }), /40\.0 mm deep.*30\.0 mm/],
+    ['no saw', {}, { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'upright-jig') }, /Add them, or use the bandsaw/],
+    ['two rows at round ends', { params: { mortiseWidth: 9, faceClearance: 1 } }, EXACT, /No cutter is 9\.0 mm.*two rows/],
+  ])('%s', (_, shape, shop, words) => {
+    expect(refusals(shape, shop).map((r) => r.words).join('\n')).toMatch(words);
+  });
+
+  it('a cutter without a centre edge never plunges', () => {
+    const shop = { ...EXACT, tools: EXACT.tools.map((t) => (t.kind === 'router-cutter' ? { ...t, centreCutting: false } : t)) };
+    expect(refusals({}, shop)[0]!.words).toMatch(/centre-cutting/);
+  });
+
+  it('what is left of the shop is used: without a jig the bandsaw is chosen', () => {
+    const plan = planJob(jobWith(), { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'upright-jig') });
+    expect(plan.joints[0]!.chosen.tenoned).toMatch(/bandsaw/);
+  });
+});

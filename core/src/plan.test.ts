@@ -1,0 +1,176 @@
+import * as fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from './exchange/index.ts';
+import { planJob, scenesOf } from './plan.ts';
+import { brokenRule, changeOver, HARD_RULES, operationsOf, runOrder } from './sequence/index.ts';
+import { routesFor } from './methods/index.ts';
+import { seatPiece } from './machines/seat.ts';
+import { cases, jobWith, TEST_SHOP } from './testing/index.ts';
+import { METRIC, speak } from './units/index.ts';
+
+const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 1, job, shop: TEST_SHOP });
+const demo = (name: string) => readFileSync(new URL(`../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');
+
+describe('reading a job file', () => {
+  const errors = (text: string) => {
+    const read = readJobFile(text);
+    return read.ok ? [] : read.errors.map((e) => `${e.path} ${e.message}`);
+  };
+  it('reads what it writes, and the demo', () => {
+    expect(readJobFile(JSON.stringify(file()))).toEqual({ ok: true, value: file() });
+    for (const name of ['looms', 'racks']) expect(errors(demo(name))).toEqual([]);
+  });
+  it.each<[string, string, RegExp]>([
+    ['from the future', JSON.stringify({ ...file(), version: 2 }), /^version is 2, from a later Velk; this one reads 1/],
+    ['cut short', JSON.stringify(file()).slice(0, 900), /cut short/],
+    ['not JSON', 'part;thickness\nrail;22', /not JSON/],
+    ['empty', '  ', /empty/],
+    ['too large', `{"format":"velk-job"${' '.repeat(MAX_JOB_BYTES)}}`, /at most 5 MB/],
+    ['something else', '{"name":"x"}', /^format must be "velk-job"/],
+    ['an unknown field', JSON.stringify({ ...file(), job: { ...file().job, colour: 'red' } }), /^job\.colour is not a field/],
+    ['a wrong field deep inside', JSON.stringify(file()).replace('"quantity":2', '"quantity":"2"'), /^job\.parts\[0\]\.quantity must be a number/],
+    ['a missing parameter', JSON.stringify(file()).replace('"tenonWidth":50,', ''), /^job\.joints\[0\]\.params\.tenonWidth is missing/],
+    ['a part that is not there', JSON.stringify(file()).replace('"part":"rail"', '"part":"apron"'), /^job\.joints\[0\]\.tenoned\.part names a part “apron”/],
+    ['an unknown tool', JSON.stringify(file()).replace('"kind":"stop-block"', '"kind":"laser"'), /^shop\.tools\[3\]/],
+  ])('%s', (_, text, words) => expect(errors(text).join('\n')).toMatch(words));
+
+  it('never throws, whatever it is given', () => {
+    fc.assert(
+      fc.property(fc.oneof(fc.string(), fc.json(), fc.nat({ max: 3000 }).map((n) => JSON.stringify(file()).slice(0, n))), (text) => {
+        const read = readJobFile(text);
+        expect(read.ok || read.errors.length > 0).toBe(true);
+      }),
+      { seed: 6, numRuns: 200 },
+    );
+    expect(checkJobFile(null).ok).toBe(false);
+  });
+});
+
+describe('planning a job', () => {
+  it('is stamped, the same for the same input, and different for another', () => {
+    const plan = planJob(jobWith(), TEST_SHOP);
+    expect(planJob(jobWith(), TEST_SHOP)).toEqual(plan);
+    expect(planJob(jobWith({ params: { tenonLength: 29 } }), TEST_SHOP).stamp.job).not.toBe(plan.stamp.job);
+    expect(planJob(jobWith(), { ...TEST_SHOP, graduation: 0.1 }).stamp.shop).not.toBe(plan.stamp.shop);
+    expect(plan.hasErrors).toBe(false);
+  });
+
+  it('counts every occurrence: two rails with a tenon at both ends go four times through each tenon set-up', () => {
+    const { operations } = planJob(jobWith(), TEST_SHOP);
+    for (const { setup, count } of operations) expect(count).toBe(setup.stage === 'mortise' ? 2 : 4);
+    expect(operations.every((o) => /test cut|scrap/i.test(speak(o.testCut, METRIC)))).toBe(true);
+  });
+
+  it('points out counts that differ, and hands that do not match', () => {
+    const job = jobWith();
+    const change = (joint: Partial<Job['joints'][number]>): Job => ({ ...job, joints: [{ ...job.joints[0]!, ...joint }] });
+    const mortised = job.joints[0]!.mortised;
+    const warnings = (j: Job) => planJob(j, TEST_SHOP).joints[0]!.advice.filter((a) => a.dimension === 'count').map((a) => speak(a.reason, METRIC));
+    expect(warnings(job)).toEqual([]);
+    expect(warnings(change({ mortised: { ...mortised, perPiece: 2 } }))[0]).toMatch(/4 tenons, but 8 mortises/);
+    expect(warnings(change({ mortised: { ...mortised, ends: 'a' } }))[0]).toMatch(/turned, not mirrored/);
+  });
+
+  it('an impossible joint has its problems and no set-ups, and does not stop the others', () => {
+    const job = jobWith();
+    const bad = { ...job.joints[0]!, id: 'bad', params: { ...job.joints[0]!.params, tenonLength: 60 } };
+    const plan = planJob({ ...job, joints: [bad, ...job.joints] }, TEST_SHOP);
+    expect(plan.joints[0]!.problems.length).toBeGreaterThan(0);
+    expect(plan.operations.length).toBe(planJob(job, TEST_SHOP).operations.length);
+    expect(plan.hasErrors).toBe(true);
+  });
+});
+
+describe('the order', () => {
+  const two = (): Job => {
+    const job = jobWith();
+    const parts = [...job.parts, { ...job.parts[0]!, id: 'rail-2', name: 'Second rail' }];
+    return { ...job, parts, joints: [...job.joints, { ...job.joints[0]!, id: 'second', tenoned: { part: 'rail-2', ends: 'both' } }] };
+  };
+
+  it('equal set-ups of two joints are one, with the pieces of both', () => {
+    const one = planJob(jobWith(), TEST_SHOP).operations;
+    const both = planJob(two(), TEST_SHOP).operations;
+    expect(both.length).toBe(one.length);
+    expect(both.find((o) => o.setup.stage === 'shoulders')!.count).toBe(8);
+  });
+
+  it('holds every hard rule over generated jobs, and is never slower than joint by joint', () => {
+    fc.assert(
+      fc.property(fc.array(cases({ tenoned: 'saw-upright-flipped', corners: 'rounded' }), { minLength: 1, maxLength: 4 }), (list) => {
+        const joints = list.map(({ job, shop }, i) => {
+          const plan = planJob(job, shop);
+          return { joint: `j${i}`, shouldersFirst: true, setups: plan.operations.map((o) => ({ ...o.setup, id: `j${i}.${o.setup.id}`, occurrences: o.setup.occurrences.map((x) => ({ ...x, joint: `j${i}` })) })) };
+        });
+        const operations = operationsOf(joints);
+        const order = runOrder(operations);
+        expect([...order].sort((a, b) => a - b)).toEqual(operations.map((_, i) => i));
+        expect(brokenRule(operations, order)).toBeUndefined();
+        expect(brokenRule(operations, [...order].reverse())).toBeDefined();
+        for (const joint of joints) {
+          const stages = order.map((i) => operations[i]!.setup).filter((s) => s.occurrences.some((o) => o.joint === joint.joint)).map((s) => s.stage);
+          expect(stages.lastIndexOf('mortise')).toBeLessThan(stages.indexOf('shoulders'));
+          expect(stages.lastIndexOf('shoulders')).toBeLessThan(stages.indexOf('cheeks'));
+          expect(stages.indexOf('round-edges')).toBe(stages.length - 1);
+        }
+      }),
+      { seed: 8, numRuns: 25 },
+    );
+  });
+
+  it('cheeks whose waste stands between blade and jig come before the shoulders', () => {
+    const rule = HARD_RULES.find((r) => r.id === 'cheeks-first')!;
+    const setups = planJob(jobWith(), TEST_SHOP).operations.map((o) => o.setup);
+    const [shoulder, cheek] = [setups.find((s) => s.stage === 'shoulders')!, setups.find((s) => s.stage === 'cheeks')!];
+    expect(rule.before(cheek, shoulder, false)).toBe(true);
+    expect(rule.before(cheek, shoulder, true)).toBe(false);
+    expect(routesFor({ form: 'tenon', stock: { length: 600, thickness: 22, width: 70 }, faceShoulder: 7, thickness: 8, edgeShoulder: 10, width: 50, length: 30, roundEdges: false }, TEST_SHOP, { joint: 'j', occurrences: [] }).every((r) => r.shouldersFirst)).toBe(true);
+  });
+
+  it('changing nothing but the piece costs only the test cut', () => {
+    const setup = planJob(jobWith(), TEST_SHOP).operations[0]!.setup;
+    expect(changeOver(setup, setup)).toBe(2);
+    expect(changeOver(undefined, setup)).toBe(2 + 1 + 6 + 5 + 2 * setup.figures.length);
+  });
+});
+
+describe('scenes', () => {
+  it('draw every operation of the demo from its placement, each figure seen in some view', () => {
+    for (const name of ['looms', 'racks']) {
+      const read = readJobFile(demo(name));
+      if (!read.ok) throw new Error('demo');
+      const { job, shop } = read.value;
+      const plan = planJob(job, shop);
+      for (const operation of plan.operations)
+        for (const { pictures, pass } of scenesOf(operation, job, shop, plan)) {
+          const wanted = Object.values(operation.setup.passes.find((p) => p.id === pass)!.figures);
+          const drawn = pictures.flatMap((p) => p.dimensions);
+          for (const id of wanted) {
+            const figure = operation.setup.figures.find((f) => f.id === id)!;
+            const lines = drawn.filter((d) => d.figure === id);
+            expect(lines.length).toBeGreaterThan(0);
+            for (const { from, to } of lines) {
+              const along = Math.max(Math.abs(to[0] - from[0]), Math.abs(to[1] - from[1]));
+              expect(along).toBeCloseTo(figure.set.value, 6);
+            }
+          }
+        }
+    }
+  });
+
+  it('a piece is turned, never mirrored: a seat that would need that is refused', () => {
+    const normal = (x: number, y: number, z: number) => ({ at: [0, 0, 0] as const, normal: [x, y, z] as const });
+    const datums = { face: normal(0, -1, 0), floor: normal(0, 0, 1), left: normal(1, 0, 0), right: normal(-1, 0, 0) };
+    const piece = { length: 600, thickness: 22, width: 70 };
+    const seat = (side: string) => seatPiece({ face: 'reference-face', floor: 'reference-edge', [side]: 'end-a' }, datums, { end: 'a', edge: 'reference' }, piece, [0, 0, 0]);
+    const good = ['left', 'right'].filter((side) => {
+      try {
+        return seat(side).rotation.length === 3;
+      } catch {
+        return false;
+      }
+    });
+    expect(good.length).toBe(1);
+  });
+});

@@ -1,0 +1,239 @@
+import { execFile } from 'node:child_process';
+import type { Server } from 'node:http';
+import { request } from 'node:http';
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { createServer as createProxy, connect, type Socket } from 'node:net';
+import { promisify } from 'node:util';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { readFileSync } from 'node:fs';
+import { pino } from 'pino';
+import { DataSource } from 'typeorm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Job, Plan } from '@velk/core';
+import { openStore } from '../store/dataSource.ts';
+import { loadDemo, readDemo } from '../store/demo.ts';
+import { jobStore, type StoredJob } from '../store/jobs.ts';
+import { shopStore } from '../store/shops.ts';
+import { startPlanner } from '../work/planner.ts';
+import { createApp } from './app.ts';
+
+const admin = process.env['VELK_TEST_DATABASE_URL'];
+if (!admin) throw new Error('VELK_TEST_DATABASE_URL is not set: run npm test, which starts a throw-away database.');
+
+let source: DataSource;
+let server: Server;
+let base: string;
+const planner = startPlanner();
+
+/** Stands between server and database, so that the line can be cut. */
+const proxied = new URL(admin);
+const open = new Set<Socket>();
+const proxy = createProxy((here) => {
+  const there = connect(Number(proxied.port), proxied.hostname);
+  for (const socket of [here, there]) {
+    open.add(socket);
+    socket.on('error', () => undefined).on('close', () => [here, there].forEach((s) => s.destroy()));
+  }
+  here.pipe(there).pipe(here);
+});
+const listen = (port: number) => new Promise<number>((resolve) => proxy.listen(port, '127.0.0.1', () => resolve((proxy.address() as { port: number }).port)));
+const cutLine = () =>
+  new Promise<unknown>((resolve) => {
+    proxy.close(resolve);
+    for (const socket of open) socket.destroy();
+    open.clear();
+  });
+let line: number;
+
+beforeAll(async () => {
+  const maker = await new DataSource({ type: 'postgres', url: admin }).initialize();
+  const name = `api_${process.pid}_${Date.now()}`;
+  await maker.query(`CREATE DATABASE ${name}`);
+  await maker.destroy();
+  line = await listen(0);
+  const url = new URL(admin);
+  url.port = String(line);
+  url.pathname = `/${name}`;
+  source = await openStore(url.href);
+  expect(await loadDemo(shopStore(source), jobStore(source))).toBe(true);
+  const app = createApp({ source, planner, hosts: ['127.0.0.1'], logger: pino({ level: 'silent' }) });
+  server = await new Promise<Server>((resolve) => {
+    const started = app.listen(0, '127.0.0.1', () => resolve(started));
+  });
+  const address = server.address();
+  base = `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`;
+});
+
+afterAll(async () => {
+  server.close();
+  await planner.stop();
+  await source.destroy();
+  await cutLine();
+});
+
+const call = async <T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
+  const response = await fetch(base + path, { method, headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...headers }, ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }) });
+  return { status: response.status, headers: response.headers, type: response.headers.get('content-type') ?? '', body: (await response.json()) as T & { title?: string; errors?: { path: string }[]; current?: StoredJob } };
+};
+const looms = async () => (await readDemo())[0]!;
+const make = async (): Promise<StoredJob> => (await call<StoredJob>('POST', '/api/jobs', { job: (await looms()).job })).body;
+
+describe('jobs', () => {
+  it('the demo is there, and is not loaded twice', async () => {
+    const { body } = await call<{ name: string; joints: number }[]>('GET', '/api/jobs');
+    expect(body.map((j) => [j.name, j.joints])).toEqual([
+      ['Floor looms, six', 3],
+      ['Drying racks for the dye room', 2],
+    ]);
+    expect(await loadDemo(shopStore(source), jobStore(source))).toBe(false);
+  });
+
+  it('what is saved comes back whole, as a new version by the device that saved it', async () => {
+    const made = await make();
+    const device = '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b11';
+    await call('POST', '/api/shop/devices', { id: device, name: 'Bench tablet' });
+    const job: Job = { ...made.job, name: 'Looms, again', parts: made.job.parts.map((p) => ({ ...p, quantity: 7 })) };
+    const saved = await call<StoredJob>('PUT', `/api/jobs/${made.id}`, { version: 1, job }, { 'x-velk-device': device });
+    expect(saved.body).toMatchObject({ version: 2, updatedBy: 'Bench tablet' });
+    expect((await call<StoredJob>('GET', `/api/jobs/${made.id}`)).body.job).toEqual(job);
+  });
+
+  it('a stale save gets 409 with what is stored, and loses nothing', async () => {
+    const made = await make();
+    await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: 'First' } });
+    const stale = await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: 'Second' } });
+    expect(stale.status).toBe(409);
+    expect(stale.body.current).toMatchObject({ version: 2, job: { name: 'First' } });
+  });
+
+  it('of saves at the same moment one wins and the others hear of it', async () => {
+    const made = await make();
+    const saves = await Promise.all([1, 2, 3, 4].map((n) => call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: `Tab ${n}` } })));
+    expect(saves.map((s) => s.status).sort()).toEqual([200, 409, 409, 409]);
+  });
+
+  it('every saved change is kept and can be brought back', async () => {
+    const made = await make();
+    await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: 'Changed', joints: [] } });
+    const restored = await call<StoredJob>('POST', `/api/jobs/${made.id}/revisions/1/restore`);
+    expect(restored.body).toMatchObject({ version: 3, job: made.job });
+    expect((await call<unknown[]>('GET', `/api/jobs/${made.id}/revisions`)).body.length).toBe(3);
+    expect((await call('POST', `/api/jobs/${made.id}/revisions/9/restore`)).status).toBe(404);
+  });
+
+  it('a job file that is exported can be imported and planned again', async () => {
+    const made = await make();
+    const file = (await call<object>('GET', `/api/jobs/${made.id}/file`)).body;
+    const back = await call<StoredJob>('POST', '/api/jobs/import', file);
+    expect(back.status).toBe(201);
+    expect(back.body.job).toEqual(made.job);
+  });
+});
+
+describe('the door', () => {
+  it('names the path of each bad field as problem+json', async () => {
+    const made = await make();
+    const job = { ...made.job, colour: 'red', parts: made.job.parts.map((p, i) => (i ? p : { ...p, quantity: 0, thickness: { nominal: -3, measured: [] } })) };
+    const refused = await call('PUT', `/api/jobs/${made.id}`, { version: 1, job });
+    expect(refused.status).toBe(422);
+    expect(refused.type).toContain('application/problem+json');
+    expect(refused.body.errors!.map((e) => e.path).sort()).toEqual(['job.colour', 'job.parts[0].quantity', 'job.parts[0].thickness.nominal']);
+    expect((await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, joints: [{ ...made.job.joints[0], tenoned: { part: 'nobody', ends: 'both' } }] } })).body.errors).toMatchObject([{ path: 'job.joints[0].tenoned.part' }]);
+  });
+
+  it.each([
+    ['not JSON', 400, '{"version":'],
+    ['too large', 413, JSON.stringify({ x: 'y'.repeat(5_100_000) })],
+    ['too deep', 400, `${'{"a":'.repeat(40)}1${'}'.repeat(40)}`],
+  ])('refuses a body that is %s', async (_, status, body) => expect((await call('POST', '/api/plan', body)).status).toBe(status));
+
+  it('answers only to its own host name and origin, with the usual headers', async () => {
+    const as = (headers: Record<string, string>) =>
+      new Promise<number>((resolve, reject) => {
+        const sent = request(`${base}/api/health`, { headers }, (res) => {
+          res.resume();
+          resolve(res.statusCode ?? 0);
+        });
+        sent.on('error', reject).end();
+      });
+    expect(await as({})).toBe(200);
+    expect(await as({ host: 'elsewhere.example' })).toBe(421);
+    expect(await as({ origin: 'http://elsewhere.example' })).toBe(403);
+    expect(await as({ origin: base })).toBe(200);
+    const { headers } = await call('GET', '/api/health');
+    expect(headers.get('content-security-policy')).toContain("default-src 'self'");
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('x-powered-by')).toBeNull();
+  });
+
+  it('knows no job by a wrong id, and nothing at other addresses', async () => {
+    expect((await call('GET', '/api/jobs/1;drop')).status).toBe(404);
+    expect((await call('GET', '/api/jobs/00000000-0000-4000-8000-000000000000')).status).toBe(404);
+    expect((await call('GET', '/api/nothing')).status).toBe(404);
+  });
+
+  it('says so when the database is gone, and works again when it is back', async () => {
+    const made = await make();
+    await cutLine();
+    const lost = await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: made.job });
+    expect(lost.status).toBe(503);
+    expect(lost.body.title).toMatch(/database.*Nothing is lost/);
+    await listen(line);
+    expect((await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: made.job })).status).toBe(200);
+  });
+});
+
+describe('planning', () => {
+  it('plans a job file without storing it, proof included', async () => {
+    const before = (await call<unknown[]>('GET', '/api/jobs')).body.length;
+    const { status, body } = await call<Plan>('POST', '/api/plan', await looms());
+    expect(status).toBe(200);
+    expect(body.joints.every((j) => j.proof?.good)).toBe(true);
+    expect((await call<unknown[]>('GET', '/api/jobs')).body.length).toBe(before);
+    expect((await call('POST', '/api/plan', { ...(await looms()), version: 2 })).body.errors).toMatchObject([{ path: 'version' }]);
+  });
+
+  it('publishes an OpenAPI document and a JSON Schema that the demo fits and a broken file does not', async () => {
+    const { body } = await call<{ openapi: string; paths: object }>('GET', '/api/openapi.json');
+    expect(body.openapi).toBe('3.1.0');
+    expect(Object.keys(body.paths)).toContain('/api/plan');
+    const published = JSON.parse(readFileSync(new URL('../../../docs/formats/velk-job-1.schema.json', import.meta.url), 'utf8')) as object;
+    const validate = new Ajv2020({ strict: false }).compile(published);
+    for (const file of await readDemo()) expect(validate(file)).toBe(true);
+    expect(validate({ ...(await looms()), version: 2 })).toBe(false);
+    expect(validate({ ...(await looms()), extra: 1 })).toBe(false);
+  });
+});
+
+describe('the command line', () => {
+  const velk = async (...args: string[]) => {
+    const program = fileURLToPath(new URL('../../bin/velk.mjs', import.meta.url));
+    return promisify(execFile)(process.execPath, [program, ...args]).then(
+      ({ stdout }) => ({ code: 0, stdout, stderr: '' }),
+      (error: { code: number; stdout: string; stderr: string }) => error,
+    );
+  };
+
+  it('plans, checks, and tells errors in the plan from files it can’t use: 0, 1, 2', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'velk-cli-'));
+    const good = join(folder, 'good.json');
+    const file = await looms();
+    await writeFile(good, JSON.stringify(file));
+    const planned = await velk('plan', good, '--json');
+    expect(planned.code).toBe(0);
+    expect((JSON.parse(planned.stdout) as Plan).operations.length).toBeGreaterThan(10);
+    expect((await velk('plan', good)).stdout).toMatch(/from jig face to near side of the blade/);
+    expect((await velk('check', good)).code).toBe(0);
+    const impossible = join(folder, 'impossible.json');
+    await writeFile(impossible, JSON.stringify(file).replace('"tenonLength":38', '"tenonLength":70'));
+    expect(await velk('check', impossible)).toMatchObject({ code: 1, stdout: expect.stringMatching(/72\.0 mm deep comes out of a piece 60\.0 mm deep/) as string });
+    const cut = join(folder, 'cut.json');
+    await writeFile(cut, JSON.stringify(file).slice(0, 500));
+    expect(await velk('plan', cut)).toMatchObject({ code: 2, stderr: expect.stringMatching(/cut short/) as string });
+    expect((await velk('plan', join(folder, 'none.json'))).code).toBe(2);
+    expect((await velk('nonsense')).code).toBe(2);
+  });
+});
