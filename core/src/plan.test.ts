@@ -22,25 +22,52 @@ describe('reading a job file', () => {
     for (const name of ['looms', 'racks']) expect(errors(demo(name))).toEqual([]);
   });
   it.each<[string, string, RegExp]>([
-    ['from the future', JSON.stringify({ ...file(), version: 2 }), /^version is 2, from a later Velk; this one reads 1/],
+    [
+      'from the future',
+      JSON.stringify({ ...file(), version: 2 }),
+      /^version is 2, from a later Velk; this one reads 1/,
+    ],
     ['cut short', JSON.stringify(file()).slice(0, 900), /cut short/],
     ['not JSON', 'part;thickness\nrail;22', /not JSON/],
     ['empty', '  ', /empty/],
     ['too large', `{"format":"velk-job"${' '.repeat(MAX_JOB_BYTES)}}`, /at most 5 MB/],
     ['something else', '{"name":"x"}', /^format must be "velk-job"/],
-    ['an unknown field', JSON.stringify({ ...file(), job: { ...file().job, colour: 'red' } }), /^job\.colour is not a field/],
-    ['a wrong field deep inside', JSON.stringify(file()).replace('"quantity":2', '"quantity":"2"'), /^job\.parts\[0\]\.quantity must be a number/],
-    ['a missing parameter', JSON.stringify(file()).replace('"tenonWidth":50,', ''), /^job\.joints\[0\]\.params\.tenonWidth is missing/],
-    ['a part that is not there', JSON.stringify(file()).replace('"part":"rail"', '"part":"apron"'), /^job\.joints\[0\]\.tenoned\.part names a part “apron”/],
+    [
+      'an unknown field',
+      JSON.stringify({ ...file(), job: { ...file().job, colour: 'red' } }),
+      /^job\.colour is not a field/,
+    ],
+    [
+      'a wrong field deep inside',
+      JSON.stringify(file()).replace('"quantity":2', '"quantity":"2"'),
+      /^job\.parts\[0\]\.quantity must be a number/,
+    ],
+    [
+      'a missing parameter',
+      JSON.stringify(file()).replace('"tenonWidth":50,', ''),
+      /^job\.joints\[0\]\.params\.tenonWidth is missing/,
+    ],
+    [
+      'a part that is not there',
+      JSON.stringify(file()).replace('"part":"rail"', '"part":"apron"'),
+      /^job\.joints\[0\]\.tenoned\.part names a part “apron”/,
+    ],
     ['an unknown tool', JSON.stringify(file()).replace('"kind":"stop-block"', '"kind":"laser"'), /^shop\.tools\[3\]/],
   ])('%s', (_, text, words) => expect(errors(text).join('\n')).toMatch(words));
 
   it('never throws, whatever it is given', () => {
     fc.assert(
-      fc.property(fc.oneof(fc.string(), fc.json(), fc.nat({ max: 3000 }).map((n) => JSON.stringify(file()).slice(0, n))), (text) => {
-        const read = readJobFile(text);
-        expect(read.ok || read.errors.length > 0).toBe(true);
-      }),
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.json(),
+          fc.nat({ max: 3000 }).map((n) => JSON.stringify(file()).slice(0, n)),
+        ),
+        (text) => {
+          const read = readJobFile(text);
+          expect(read.ok || read.errors.length > 0).toBe(true);
+        },
+      ),
       { seed: 6, numRuns: 200 },
     );
     expect(checkJobFile(null).ok).toBe(false);
@@ -64,9 +91,15 @@ describe('planning a job', () => {
 
   it('points out counts that differ, and hands that do not match', () => {
     const job = jobWith();
-    const change = (joint: Partial<Job['joints'][number]>): Job => ({ ...job, joints: [{ ...job.joints[0]!, ...joint }] });
+    const change = (joint: Partial<Job['joints'][number]>): Job => ({
+      ...job,
+      joints: [{ ...job.joints[0]!, ...joint }],
+    });
     const mortised = job.joints[0]!.mortised;
-    const warnings = (j: Job) => planJob(j, TEST_SHOP).joints[0]!.advice.filter((a) => a.dimension === 'count').map((a) => speak(a.reason, METRIC));
+    const warnings = (j: Job) =>
+      planJob(j, TEST_SHOP)
+        .joints[0]!.advice.filter((a) => a.dimension === 'count')
+        .map((a) => speak(a.reason, METRIC));
     expect(warnings(job)).toEqual([]);
     expect(warnings(change({ mortised: { ...mortised, perPiece: 2 } }))[0]).toMatch(/4 tenons, but 8 mortises/);
     expect(warnings(change({ mortised: { ...mortised, ends: 'a' } }))[0]).toMatch(/turned, not mirrored/);
@@ -86,7 +119,11 @@ describe('the order', () => {
   const two = (): Job => {
     const job = jobWith();
     const parts = [...job.parts, { ...job.parts[0]!, id: 'rail-2', name: 'Second rail' }];
-    return { ...job, parts, joints: [...job.joints, { ...job.joints[0]!, id: 'second', tenoned: { part: 'rail-2', ends: 'both' } }] };
+    return {
+      ...job,
+      parts,
+      joints: [...job.joints, { ...job.joints[0]!, id: 'second', tenoned: { part: 'rail-2', ends: 'both' } }],
+    };
   };
 
   it('equal set-ups of two joints are one, with the pieces of both', () => {
@@ -98,23 +135,37 @@ describe('the order', () => {
 
   it('holds every hard rule over generated jobs, and is never slower than joint by joint', () => {
     fc.assert(
-      fc.property(fc.array(cases({ tenoned: 'saw-upright-flipped', corners: 'rounded' }), { minLength: 1, maxLength: 4 }), (list) => {
-        const joints = list.map(({ job, shop }, i) => {
-          const plan = planJob(job, shop);
-          return { joint: `j${i}`, shouldersFirst: true, setups: plan.operations.map((o) => ({ ...o.setup, id: `j${i}.${o.setup.id}`, occurrences: o.setup.occurrences.map((x) => ({ ...x, joint: `j${i}` })) })) };
-        });
-        const operations = operationsOf(joints);
-        const order = runOrder(operations);
-        expect([...order].sort((a, b) => a - b)).toEqual(operations.map((_, i) => i));
-        expect(brokenRule(operations, order)).toBeUndefined();
-        expect(brokenRule(operations, [...order].reverse())).toBeDefined();
-        for (const joint of joints) {
-          const stages = order.map((i) => operations[i]!.setup).filter((s) => s.occurrences.some((o) => o.joint === joint.joint)).map((s) => s.stage);
-          expect(stages.lastIndexOf('mortise')).toBeLessThan(stages.indexOf('shoulders'));
-          expect(stages.lastIndexOf('shoulders')).toBeLessThan(stages.indexOf('cheeks'));
-          expect(stages.indexOf('round-edges')).toBe(stages.length - 1);
-        }
-      }),
+      fc.property(
+        fc.array(cases({ tenoned: 'saw-upright-flipped', corners: 'rounded' }), { minLength: 1, maxLength: 4 }),
+        (list) => {
+          const joints = list.map(({ job, shop }, i) => {
+            const plan = planJob(job, shop);
+            return {
+              joint: `j${i}`,
+              shouldersFirst: true,
+              setups: plan.operations.map((o) => ({
+                ...o.setup,
+                id: `j${i}.${o.setup.id}`,
+                occurrences: o.setup.occurrences.map((x) => ({ ...x, joint: `j${i}` })),
+              })),
+            };
+          });
+          const operations = operationsOf(joints);
+          const order = runOrder(operations);
+          expect([...order].sort((a, b) => a - b)).toEqual(operations.map((_, i) => i));
+          expect(brokenRule(operations, order)).toBeUndefined();
+          expect(brokenRule(operations, [...order].reverse())).toBeDefined();
+          for (const joint of joints) {
+            const stages = order
+              .map((i) => operations[i]!.setup)
+              .filter((s) => s.occurrences.some((o) => o.joint === joint.joint))
+              .map((s) => s.stage);
+            expect(stages.lastIndexOf('mortise')).toBeLessThan(stages.indexOf('shoulders'));
+            expect(stages.lastIndexOf('shoulders')).toBeLessThan(stages.indexOf('cheeks'));
+            expect(stages.indexOf('round-edges')).toBe(stages.length - 1);
+          }
+        },
+      ),
       { seed: 8, numRuns: 25 },
     );
   });
@@ -125,7 +176,22 @@ describe('the order', () => {
     const [shoulder, cheek] = [setups.find((s) => s.stage === 'shoulders')!, setups.find((s) => s.stage === 'cheeks')!];
     expect(rule.before(cheek, shoulder, false)).toBe(true);
     expect(rule.before(cheek, shoulder, true)).toBe(false);
-    expect(routesFor({ form: 'tenon', stock: { length: 600, thickness: 22, width: 70 }, faceShoulder: 7, thickness: 8, edgeShoulder: 10, width: 50, length: 30, roundEdges: false }, TEST_SHOP, { joint: 'j', occurrences: [] }).every((r) => r.shouldersFirst)).toBe(true);
+    expect(
+      routesFor(
+        {
+          form: 'tenon',
+          stock: { length: 600, thickness: 22, width: 70 },
+          faceShoulder: 7,
+          thickness: 8,
+          edgeShoulder: 10,
+          width: 50,
+          length: 30,
+          roundEdges: false,
+        },
+        TEST_SHOP,
+        { joint: 'j', occurrences: [] },
+      ).every((r) => r.shouldersFirst),
+    ).toBe(true);
   });
 
   it('changing nothing but the piece costs only the test cut', () => {
@@ -163,7 +229,14 @@ describe('scenes', () => {
     const normal = (x: number, y: number, z: number) => ({ at: [0, 0, 0] as const, normal: [x, y, z] as const });
     const datums = { face: normal(0, -1, 0), floor: normal(0, 0, 1), left: normal(1, 0, 0), right: normal(-1, 0, 0) };
     const piece = { length: 600, thickness: 22, width: 70 };
-    const seat = (side: string) => seatPiece({ face: 'reference-face', floor: 'reference-edge', [side]: 'end-a' }, datums, { end: 'a', edge: 'reference' }, piece, [0, 0, 0]);
+    const seat = (side: string) =>
+      seatPiece(
+        { face: 'reference-face', floor: 'reference-edge', [side]: 'end-a' },
+        datums,
+        { end: 'a', edge: 'reference' },
+        piece,
+        [0, 0, 0],
+      );
     const good = ['left', 'right'].filter((side) => {
       try {
         return seat(side).rotation.length === 3;

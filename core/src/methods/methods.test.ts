@@ -9,8 +9,12 @@ import { METRIC, speak } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 
 const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
-const setupsOf = (shape: JobShape, shop: Shop = EXACT): Setup[] => planJob(jobWith(shape), shop).operations.map((o) => o.setup);
-const figures = (setups: Setup[], stage: string, id: RegExp): number[] => setups.filter((s) => s.stage === stage).flatMap((s) => s.figures.filter((f) => id.test(f.id)).map((f) => Number(f.set.value.toFixed(6))));
+const setupsOf = (shape: JobShape, shop: Shop = EXACT): Setup[] =>
+  planJob(jobWith(shape), shop).operations.map((o) => o.setup);
+const figures = (setups: Setup[], stage: string, id: RegExp): number[] =>
+  setups
+    .filter((s) => s.stage === stage)
+    .flatMap((s) => s.figures.filter((f) => id.test(f.id)).map((f) => Number(f.set.value.toFixed(6))));
 
 /** The joint of the trade's worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
 describe('worked values, as plain arithmetic', () => {
@@ -18,14 +22,19 @@ describe('worked values, as plain arithmetic', () => {
 
   it('upright and bandsaw, flipped: 15 from both faces, 60 from both edges, each in one setting', () => {
     expect(figures(setups, 'cheeks', /fence/)).toEqual([15, 60]);
-    const band = setupsOf({ params: { corners: 'squared' }, routes: { tenoned: 'crosscut-shoulders+bandsaw-flipped' } });
+    const band = setupsOf({
+      params: { corners: 'squared' },
+      routes: { tenoned: 'crosscut-shoulders+bandsaw-flipped' },
+    });
     expect(figures(band, 'cheeks', /fence/)).toEqual([15, 60]);
     expect(figures(band, 'cheeks', /stop/)).toEqual([29.7, 29.7]);
     expect(setups.filter((s) => s.stage === 'cheeks').map((s) => s.passes.length)).toEqual([2, 2]);
   });
 
   it('offset by 1: two settings, near shoulder + tenon and stock - near shoulder', () => {
-    expect(figures(setupsOf({ params: { corners: 'squared', faceShoulder: 6 } }), 'cheeks', /face-fence/)).toEqual([14, 16]);
+    expect(figures(setupsOf({ params: { corners: 'squared', faceShoulder: 6 } }), 'cheeks', /face-fence/)).toEqual([
+      14, 16,
+    ]);
   });
 
   it('shoulders: heights 7 and 10, fence to the far side 30 + the block of 20', () => {
@@ -65,8 +74,10 @@ describe('rounding goes where wood can still be taken away', () => {
       fc.property(cases({ tenoned: 'saw-upright-flipped', corners: 'squared', graduation: 0.5 }), ({ job, shop }) => {
         for (const { figures: all, stage } of planJob(job, shop).operations.map((o) => o.setup))
           for (const f of all.filter(() => stage !== 'square-ends')) {
-            if (/^(face|edge)-fence/.test(f.id) || f.id === 'depth') expect(f.set.value).toBeGreaterThanOrEqual(f.value - 1e-6);
-            else if (/height|(left|right)-stop/.test(f.id) || (stage === 'shoulders' && f.id === 'fence')) expect(f.set.value).toBeLessThanOrEqual(f.value + 1e-6);
+            if (/^(face|edge)-fence/.test(f.id) || f.id === 'depth')
+              expect(f.set.value).toBeGreaterThanOrEqual(f.value - 1e-6);
+            else if (/height|(left|right)-stop/.test(f.id) || (stage === 'shoulders' && f.id === 'fence'))
+              expect(f.set.value).toBeLessThanOrEqual(f.value + 1e-6);
             else expect(Math.abs(f.set.value - f.value)).toBeLessThanOrEqual(0.25 + 1e-9);
           }
       }),
@@ -104,7 +115,11 @@ describe('every figure, measured in its placed scene', () => {
 
 describe('refusals name the two numbers that clash and a way out', () => {
   const refusals = (shape: JobShape, shop: Shop = EXACT) =>
-    planJob(jobWith(shape), shop).joints.flatMap((j) => [...j.routes.mortised, ...j.routes.tenoned].flatMap((r) => r.refusals.map((x) => ({ ...x, words: speak(x.message, METRIC) }))));
+    planJob(jobWith(shape), shop).joints.flatMap((j) =>
+      [...j.routes.mortised, ...j.routes.tenoned].flatMap((r) =>
+        r.refusals.map((x) => ({ ...x, words: speak(x.message, METRIC) })),
+      ),
+    );
   it.each<[string, JobShape, Shop, RegExp]>([
     ['blade too low', {}, withTool(EXACT, 'saw', { maxBladeHeight: 25 }), /30\.0 mm high.*25\.0 mm.*bandsaw/],
     ['clamp line', {}, withTool(EXACT, 'upright', { clampLine: 28 }), /30\.0 mm high.*28\.0 mm/],
@@ -114,15 +129,37 @@ describe('refusals name the two numbers that clash and a way out', () => {
     ['stops', {}, withTool(EXACT, 'jig', { stopToStop: 150 }), /192\.0 mm apart.*150\.0 mm/],
     ['end stop side', {}, withTool(EXACT, 'jig', { endStops: 'left' }), /right.*left/],
     ['guides', {}, withTool(EXACT, 'band', { heightUnderGuides: 60 }), /70\.0 mm high.*60\.0 mm/],
-    ['cutter length', { params: { tenonLength: 38 }, stile: { width: 60 } }, withTool(withTool(EXACT, 'cutter-8', { cuttingLength: 30 }), 'cutter-6', { cuttingLength: 30 }), /40\.0 mm deep.*30\.0 mm/],
-    ['no saw', {}, { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'upright-jig') }, /Add them, or use the bandsaw/],
-    ['two rows at round ends', { params: { mortiseWidth: 9, faceClearance: 1 } }, EXACT, /No cutter is 9\.0 mm.*two rows/],
+    [
+      'cutter length',
+      { params: { tenonLength: 38 }, stile: { width: 60 } },
+      withTool(withTool(EXACT, 'cutter-8', { cuttingLength: 30 }), 'cutter-6', { cuttingLength: 30 }),
+      /40\.0 mm deep.*30\.0 mm/,
+    ],
+    [
+      'no saw',
+      {},
+      { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'upright-jig') },
+      /Add them, or use the bandsaw/,
+    ],
+    [
+      'two rows at round ends',
+      { params: { mortiseWidth: 9, faceClearance: 1 } },
+      EXACT,
+      /No cutter is 9\.0 mm.*two rows/,
+    ],
   ])('%s', (_, shape, shop, words) => {
-    expect(refusals(shape, shop).map((r) => r.words).join('\n')).toMatch(words);
+    expect(
+      refusals(shape, shop)
+        .map((r) => r.words)
+        .join('\n'),
+    ).toMatch(words);
   });
 
   it('a cutter without a centre edge never plunges', () => {
-    const shop = { ...EXACT, tools: EXACT.tools.map((t) => (t.kind === 'router-cutter' ? { ...t, centreCutting: false } : t)) };
+    const shop = {
+      ...EXACT,
+      tools: EXACT.tools.map((t) => (t.kind === 'router-cutter' ? { ...t, centreCutting: false } : t)),
+    };
     expect(refusals({}, shop)[0]!.words).toMatch(/centre-cutting/);
   });
 

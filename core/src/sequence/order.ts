@@ -4,19 +4,28 @@ import type { HardRule, Operation } from './operations.ts';
 /** Minutes a change costs, by what changes (values from memory of shop practice). Every set-up also costs a test cut. */
 const MINUTES = { figure: 2, jig: 5, cutter: 6, machine: 1, testCut: 2 };
 
+const NOTHING: Standing = new Map();
+
+/** What a set-up leaves standing on its machine: each distance by its two features. */
+type Standing = ReadonlyMap<string, number>;
+
+const standing = (setup: Setup): Standing =>
+  new Map(setup.model === 'bench' ? [] : setup.figures.map((f) => [`${f.from}>${f.to}`, f.set.value]));
+
 /** Minutes from one set-up to the next. */
 export function changeOver(from: Setup | undefined, to: Setup): number {
+  return minutesBetween(from, from ? standing(from) : new Map(), to, standing(to));
+}
+
+function minutesBetween(from: Setup | undefined, stands: Standing, to: Setup, wanted: Standing): number {
   let minutes = to.model === 'bench' ? 0 : MINUTES.testCut;
-  if (from?.machine !== to.machine) minutes += MINUTES.machine;
+  const moved = from?.machine !== to.machine;
+  if (moved) minutes += MINUTES.machine;
   if (to.cutter && from?.cutter !== to.cutter) minutes += MINUTES.cutter;
   if (to.guides.some((g) => !from?.guides.includes(g))) minutes += MINUTES.jig;
-  const stood = new Map(
-    from?.machine === to.machine ? from?.figures.map((f) => [`${f.from}>${f.to}`, f.set.value]) : [],
-  );
-  for (const f of to.figures) {
-    const before = stood.get(`${f.from}>${f.to}`);
-    if (to.model !== 'bench' && (before === undefined || Math.abs(before - f.set.value) > 1e-6))
-      minutes += MINUTES.figure;
+  for (const [distance, value] of wanted) {
+    const before = moved ? undefined : stands.get(distance);
+    if (before === undefined || Math.abs(before - value) > 1e-6) minutes += MINUTES.figure;
   }
   return minutes;
 }
@@ -31,17 +40,23 @@ export function runOrder(operations: readonly Operation[]): number[] {
   operations.forEach((o, i) => o.after.forEach((_, before) => followers[before]!.push(i)));
   const ready = operations.flatMap((_, i) => (waiting[i] === 0 ? [i] : []));
   const order: number[] = [];
-  let last: Setup | undefined;
+  const stand = operations.map((o) => standing(o.setup));
+  let last: number | undefined;
   while (ready.length) {
     let best = 0;
     let least = Infinity;
     ready.forEach((i, at) => {
-      const cost = changeOver(last, operations[i]!.setup);
+      const cost = minutesBetween(
+        last === undefined ? undefined : operations[last]!.setup,
+        last === undefined ? NOTHING : stand[last]!,
+        operations[i]!.setup,
+        stand[i]!,
+      );
       if (cost < least - 1e-9 || (Math.abs(cost - least) < 1e-9 && i < ready[best]!)) [best, least] = [at, cost];
     });
     const [next] = ready.splice(best, 1) as [number];
     order.push(next);
-    last = operations[next]!.setup;
+    last = next;
     for (const follower of followers[next]!) if (--waiting[follower]! === 0) ready.push(follower);
   }
   return order;

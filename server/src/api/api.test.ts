@@ -39,7 +39,10 @@ const proxy = createProxy((here) => {
   }
   here.pipe(there).pipe(here);
 });
-const listen = (port: number) => new Promise<number>((resolve) => proxy.listen(port, '127.0.0.1', () => resolve((proxy.address() as { port: number }).port)));
+const listen = (port: number) =>
+  new Promise<number>((resolve) =>
+    proxy.listen(port, '127.0.0.1', () => resolve((proxy.address() as { port: number }).port)),
+  );
 const cutLine = () =>
   new Promise<unknown>((resolve) => {
     proxy.close(resolve);
@@ -75,11 +78,21 @@ afterAll(async () => {
 });
 
 const call = async <T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
-  const response = await fetch(base + path, { method, headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...headers }, ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }) });
-  return { status: response.status, headers: response.headers, type: response.headers.get('content-type') ?? '', body: (await response.json()) as T & { title?: string; errors?: { path: string }[]; current?: StoredJob } };
+  const response = await fetch(base + path, {
+    method,
+    headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...headers },
+    ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+  });
+  return {
+    status: response.status,
+    headers: response.headers,
+    type: response.headers.get('content-type') ?? '',
+    body: (await response.json()) as T & { title?: string; errors?: { path: string }[]; current?: StoredJob },
+  };
 };
 const looms = async () => (await readDemo())[0]!;
-const make = async (): Promise<StoredJob> => (await call<StoredJob>('POST', '/api/jobs', { job: (await looms()).job })).body;
+const make = async (): Promise<StoredJob> =>
+  (await call<StoredJob>('POST', '/api/jobs', { job: (await looms()).job })).body;
 
 describe('jobs', () => {
   it('the demo is there, and is not loaded twice', async () => {
@@ -96,7 +109,12 @@ describe('jobs', () => {
     const device = '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b11';
     await call('POST', '/api/shop/devices', { id: device, name: 'Bench tablet' });
     const job: Job = { ...made.job, name: 'Looms, again', parts: made.job.parts.map((p) => ({ ...p, quantity: 7 })) };
-    const saved = await call<StoredJob>('PUT', `/api/jobs/${made.id}`, { version: 1, job }, { 'x-velk-device': device });
+    const saved = await call<StoredJob>(
+      'PUT',
+      `/api/jobs/${made.id}`,
+      { version: 1, job },
+      { 'x-velk-device': device },
+    );
     expect(saved.body).toMatchObject({ version: 2, updatedBy: 'Bench tablet' });
     expect((await call<StoredJob>('GET', `/api/jobs/${made.id}`)).body.job).toEqual(job);
   });
@@ -111,7 +129,11 @@ describe('jobs', () => {
 
   it('of saves at the same moment one wins and the others hear of it', async () => {
     const made = await make();
-    const saves = await Promise.all([1, 2, 3, 4].map((n) => call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: `Tab ${n}` } })));
+    const saves = await Promise.all(
+      [1, 2, 3, 4].map((n) =>
+        call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: `Tab ${n}` } }),
+      ),
+    );
     expect(saves.map((s) => s.status).sort()).toEqual([200, 409, 409, 409]);
   });
 
@@ -136,19 +158,36 @@ describe('jobs', () => {
 describe('the door', () => {
   it('names the path of each bad field as problem+json', async () => {
     const made = await make();
-    const job = { ...made.job, colour: 'red', parts: made.job.parts.map((p, i) => (i ? p : { ...p, quantity: 0, thickness: { nominal: -3, measured: [] } })) };
+    const job = {
+      ...made.job,
+      colour: 'red',
+      parts: made.job.parts.map((p, i) => (i ? p : { ...p, quantity: 0, thickness: { nominal: -3, measured: [] } })),
+    };
     const refused = await call('PUT', `/api/jobs/${made.id}`, { version: 1, job });
     expect(refused.status).toBe(422);
     expect(refused.type).toContain('application/problem+json');
-    expect(refused.body.errors!.map((e) => e.path).sort()).toEqual(['job.colour', 'job.parts[0].quantity', 'job.parts[0].thickness.nominal']);
-    expect((await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, joints: [{ ...made.job.joints[0], tenoned: { part: 'nobody', ends: 'both' } }] } })).body.errors).toMatchObject([{ path: 'job.joints[0].tenoned.part' }]);
+    expect(refused.body.errors!.map((e) => e.path).sort()).toEqual([
+      'job.colour',
+      'job.parts[0].quantity',
+      'job.parts[0].thickness.nominal',
+    ]);
+    expect(
+      (
+        await call('PUT', `/api/jobs/${made.id}`, {
+          version: 1,
+          job: { ...made.job, joints: [{ ...made.job.joints[0], tenoned: { part: 'nobody', ends: 'both' } }] },
+        })
+      ).body.errors,
+    ).toMatchObject([{ path: 'job.joints[0].tenoned.part' }]);
   });
 
   it.each([
     ['not JSON', 400, '{"version":'],
     ['too large', 413, JSON.stringify({ x: 'y'.repeat(5_100_000) })],
     ['too deep', 400, `${'{"a":'.repeat(40)}1${'}'.repeat(40)}`],
-  ])('refuses a body that is %s', async (_, status, body) => expect((await call('POST', '/api/plan', body)).status).toBe(status));
+  ])('refuses a body that is %s', async (_, status, body) =>
+    expect((await call('POST', '/api/plan', body)).status).toBe(status),
+  );
 
   it('answers only to its own host name and origin, with the usual headers', async () => {
     const as = (headers: Record<string, string>) =>
@@ -193,14 +232,18 @@ describe('planning', () => {
     expect(status).toBe(200);
     expect(body.joints.every((j) => j.proof?.good)).toBe(true);
     expect((await call<unknown[]>('GET', '/api/jobs')).body.length).toBe(before);
-    expect((await call('POST', '/api/plan', { ...(await looms()), version: 2 })).body.errors).toMatchObject([{ path: 'version' }]);
+    expect((await call('POST', '/api/plan', { ...(await looms()), version: 2 })).body.errors).toMatchObject([
+      { path: 'version' },
+    ]);
   });
 
   it('publishes an OpenAPI document and a JSON Schema that the demo fits and a broken file does not', async () => {
     const { body } = await call<{ openapi: string; paths: object }>('GET', '/api/openapi.json');
     expect(body.openapi).toBe('3.1.0');
     expect(Object.keys(body.paths)).toContain('/api/plan');
-    const published = JSON.parse(readFileSync(new URL('../../../docs/formats/velk-job-1.schema.json', import.meta.url), 'utf8')) as object;
+    const published = JSON.parse(
+      readFileSync(new URL('../../../docs/formats/velk-job-1.schema.json', import.meta.url), 'utf8'),
+    ) as object;
     const validate = new Ajv2020({ strict: false }).compile(published);
     for (const file of await readDemo()) expect(validate(file)).toBe(true);
     expect(validate({ ...(await looms()), version: 2 })).toBe(false);
@@ -229,7 +272,10 @@ describe('the command line', () => {
     expect((await velk('check', good)).code).toBe(0);
     const impossible = join(folder, 'impossible.json');
     await writeFile(impossible, JSON.stringify(file).replace('"tenonLength":38', '"tenonLength":70'));
-    expect(await velk('check', impossible)).toMatchObject({ code: 1, stdout: expect.stringMatching(/72\.0 mm deep comes out of a piece 60\.0 mm deep/) as string });
+    expect(await velk('check', impossible)).toMatchObject({
+      code: 1,
+      stdout: expect.stringMatching(/72\.0 mm deep comes out of a piece 60\.0 mm deep/) as string,
+    });
     const cut = join(folder, 'cut.json');
     await writeFile(cut, JSON.stringify(file).slice(0, 500));
     expect(await velk('plan', cut)).toMatchObject({ code: 2, stderr: expect.stringMatching(/cut short/) as string });

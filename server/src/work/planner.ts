@@ -18,7 +18,7 @@ export function startPlanner(): Planner {
   let worker: Worker | undefined;
 
   const start = (): Worker => {
-    const started = new Worker(new URL('./planThread.ts', import.meta.url), { execArgv: ['--import', 'tsx'] });
+    const started = new Worker(new URL('./planThread.mjs', import.meta.url), { execArgv: [] });
     started.unref();
     started.on('message', ({ id, plan, error }: { id: number; plan?: Plan; error?: string }) => {
       const caller = waiting.get(id);

@@ -25,7 +25,9 @@ export function Frame({
   const bench = useAppSelector((s) => s.bench);
   const [help, setHelp] = useState(false);
   const { pathname } = useLocation();
-  useEffect(() => window.scrollTo(0, 0), [pathname]);
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, [pathname]);
   useKeys(
     job,
     useCallback(() => setHelp((shown) => !shown), []),

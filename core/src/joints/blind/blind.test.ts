@@ -9,7 +9,10 @@ import { derive } from './params.ts';
 import { blind, type BlindParams } from './index.ts';
 
 const available = availableIn(TEST_SHOP);
-const members: Members = { tenoned: { length: 600, thickness: 22, width: 70 }, mortised: { length: 900, thickness: 22, width: 45 } };
+const members: Members = {
+  tenoned: { length: 600, thickness: 22, width: 70 },
+  mortised: { length: 900, thickness: 22, width: 45 },
+};
 const names = { tenoned: 'Rail', mortised: 'Stile' };
 let modeller: Modeller;
 beforeAll(async () => {
@@ -19,9 +22,14 @@ beforeAll(async () => {
 describe('geometry', () => {
   it('volumes agree with closed forms: slot, tongue and waste', () => {
     const volume = (params: BlindParams, member: 'tenoned' | 'mortised', which: 'mustRemain' | 'mustBeEmpty') =>
-      modeller.scope(() => modeller.solid(blind.geometry(params, member, members[member], { end: 'b', edge: 'other' })[which]).volume());
+      modeller.scope(() =>
+        modeller.solid(blind.geometry(params, member, members[member], { end: 'b', edge: 'other' })[which]).volume(),
+      );
     const [rail, stile] = [600 * 22 * 70, 900 * 22 * 45];
-    expect(volume({ ...WORKED, corners: 'squared' }, 'tenoned', 'mustRemain')).toBeCloseTo(rail - 30 * (22 * 70 - 8 * 50), 3);
+    expect(volume({ ...WORKED, corners: 'squared' }, 'tenoned', 'mustRemain')).toBeCloseTo(
+      rail - 30 * (22 * 70 - 8 * 50),
+      3,
+    );
     expect(volume({ ...WORKED, corners: 'squared' }, 'tenoned', 'mustBeEmpty')).toBeCloseTo(30 * (22 * 70 - 8 * 50), 3);
     expect(volume(WORKED, 'mortised', 'mustRemain')).toBeCloseTo(stile - 8 * 50 * 32, 2);
     const slot = (42 * 8 + Math.PI * 16) * 32;
@@ -34,9 +42,17 @@ describe('geometry', () => {
     fc.assert(
       fc.property(cases({ tenoned: 'bandsaw-flipped', corners: 'rounded' }), ({ params }) => {
         const d = derive(params);
-        expect(d.wall + params.mortiseWidth / 2).toBeCloseTo(params.faceShoulder + d.tenonThickness / 2 + params.setBack, 9);
+        expect(d.wall + params.mortiseWidth / 2).toBeCloseTo(
+          params.faceShoulder + d.tenonThickness / 2 + params.setBack,
+          9,
+        );
         const overlap = modeller.scope(() => {
-          const { mustRemain, mustBeEmpty } = blind.geometry(params, 'tenoned', { length: 600, thickness: 60, width: 110 }, { end: 'a', edge: 'reference' });
+          const { mustRemain, mustBeEmpty } = blind.geometry(
+            params,
+            'tenoned',
+            { length: 600, thickness: 60, width: 110 },
+            { end: 'a', edge: 'reference' },
+          );
           return modeller.solid(mustRemain).within(modeller.solid(mustBeEmpty)).volume();
         });
         expect(overlap).toBeLessThan(1e-3);
@@ -58,14 +74,19 @@ describe('proposal by thirds', () => {
 
   it('thirds of 3/4 in: a quarter each', () => {
     const inch = { length: 24 * INCH, thickness: 0.75 * INCH, width: 2.5 * INCH };
-    expect(blind.propose({ tenoned: inch, mortised: { ...inch, width: 2 * INCH } }, available).params.mortiseWidth).toBeCloseTo(INCH / 4, 9);
+    expect(
+      blind.propose({ tenoned: inch, mortised: { ...inch, width: 2 * INCH } }, available).params.mortiseWidth,
+    ).toBeCloseTo(INCH / 4, 9);
   });
 
   it('is possible for any ordinary stock', () => {
     const size = (min: number, max: number) => fc.double({ min, max, noNaN: true });
     fc.assert(
       fc.property(size(15, 60), size(40, 180), size(20, 90), size(30, 120), (T, W, S, V) => {
-        const stock = { tenoned: { length: 600, thickness: T, width: W }, mortised: { length: 900, thickness: Math.max(S, T), width: V } };
+        const stock = {
+          tenoned: { length: 600, thickness: T, width: W },
+          mortised: { length: 900, thickness: Math.max(S, T), width: V },
+        };
         expect(blind.problems(blind.propose(stock, available).params, stock, available, names)).toEqual([]);
       }),
       { seed: 4 },
@@ -78,7 +99,11 @@ describe('what can’t be made', () => {
     [{ faceShoulder: 15 }, 'tenonThickness', /^Rail: .*23\.0 mm.*22\.0 mm thick: 1\.0 mm too much/],
     [{ tenonWidth: 65 }, 'tenonWidth', /^Rail: .*75\.0 mm.*70\.0 mm wide/],
     [{ tenonLength: 44 }, 'mortiseDepth', /^Stile: a mortise 46\.0 mm deep comes out of a piece 45\.0 mm deep/],
-    [{ mortiseWidth: 5, faceClearance: 0, faceShoulder: 8 }, 'mortiseWidth', /no cutter makes a mortise 5\.0 mm wide; the smallest in the chest is 6\.0 mm/],
+    [
+      { mortiseWidth: 5, faceClearance: 0, faceShoulder: 8 },
+      'mortiseWidth',
+      /no cutter makes a mortise 5\.0 mm wide; the smallest in the chest is 6\.0 mm/,
+    ],
     [{ tenonLength: 0 }, 'tenonLength', /tenon length is 0\.0 mm; it must be more than/],
     [{ faceShoulder: -1 }, 'faceShoulder', /face shoulder is -1\.0 mm/],
     [{ setBack: -9 }, 'setBack', /near wall would lie 2\.0 mm outside/],
@@ -100,7 +125,11 @@ describe('what can’t be made', () => {
 });
 
 describe('advice', () => {
-  const ids = (change: Partial<BlindParams>) => blind.advice({ ...WORKED, ...change }, members, available).filter((a) => a.level === 'warning').map((a) => a.id);
+  const ids = (change: Partial<BlindParams>) =>
+    blind
+      .advice({ ...WORKED, ...change }, members, available)
+      .filter((a) => a.level === 'warning')
+      .map((a) => a.id);
   it('warns where wood is weak, and only there', () => {
     expect(ids({ tenonWidth: 46 })).toEqual([]);
     expect(ids({ setBack: 4 })).toContain('wall');
@@ -114,7 +143,12 @@ describe('advice', () => {
   });
 
   it('a proposed value, once taken, silences its warning', () => {
-    for (const [id, change] of [['behind', { tenonLength: 40 }], ['tight', { faceClearance: -0.1 }], ['bottom', { bottomClearance: 0 }], ['wide', { tenonWidth: 60, edgeShoulder: 5 }]] as const) {
+    for (const [id, change] of [
+      ['behind', { tenonLength: 40 }],
+      ['tight', { faceClearance: -0.1 }],
+      ['bottom', { bottomClearance: 0 }],
+      ['wide', { tenonWidth: 60, edgeShoulder: 5 }],
+    ] as const) {
       const params = { ...WORKED, ...change };
       const advice = blind.advice(params, members, available).find((a) => a.id === id)!;
       const after = blind.withDimension(params, members, advice.dimension, advice.propose!);

@@ -1,0 +1,93 @@
+import { gzipSync } from 'node:zlib';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { invert, modelOf, pieceOf, pieceSolid, planJob, virtualCut, type Job } from '@velk/core';
+import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
+
+/** Prints times as ratios, so that they mean the same on any machine. */
+
+const time = (work: () => void, repeats: number): number => {
+  work();
+  const start = performance.now();
+  for (let i = 0; i < repeats; i++) work();
+  return (performance.now() - start) / repeats;
+};
+
+/** A job of `count` joints that differ, so that few set-ups merge. */
+function jobOf(count: number): Job {
+  const one = jobWith();
+  return {
+    ...one,
+    joints: Array.from({ length: count }, (_, i) => ({
+      ...one.joints[0]!,
+      id: `joint-${i}`,
+      params: {
+        ...one.joints[0]!.params,
+        tenonLength: 15 + (i % 17) * 0.7,
+        faceShoulder: 5 + (i % 23) * 0.13,
+        position: 40 + (i % 31),
+      },
+    })),
+  };
+}
+
+console.log('Planning without proof, against linear in the number of joints');
+const base = time(() => planJob(jobOf(1), TEST_SHOP), 200);
+for (const count of [1, 50, 500]) {
+  const taken = time(() => planJob(jobOf(count), TEST_SHOP), count > 100 ? 3 : 20);
+  console.log(
+    `  ${String(count).padStart(3)} joints: ${(taken / base / count).toFixed(2)} of linear (${taken.toFixed(1)} ms here)`,
+  );
+}
+
+console.log('The virtual cut against the bare solid operations alone');
+const modeller = await loadModeller();
+const job = jobWith();
+const setups = planJob(job, TEST_SHOP).operations.map((o) => o.setup);
+let whole = 0;
+let bare = 0;
+for (const [member, partId] of [
+  ['mortised', 'stile'],
+  ['tenoned', 'rail'],
+] as const) {
+  const own = setups.filter((s) => s.occurrences[0]!.member === member && s.occurrences.some((o) => o.end === 'a'));
+  const occurrence = own[0]!.occurrences.find((o) => o.end === 'a')!;
+  const piece = pieceOf(
+    job.parts.find((p) => p.id === partId)!,
+    'median',
+  );
+  whole += time(() => modeller.scope(() => virtualCut(modeller, own, occurrence, piece, TEST_SHOP).body.volume()), 30);
+  const sweeps = own.flatMap((s) =>
+    s.passes.map((pass) => {
+      const placement = modelOf(s.model).place(s, pass, occurrence, piece, TEST_SHOP);
+      return { shape: 'placed' as const, rigid: invert(placement.rigid), solid: placement.sweep };
+    }),
+  );
+  bare += time(
+    () =>
+      modeller.scope(() => {
+        let body = modeller.solid(pieceSolid(piece));
+        for (const sweep of sweeps) {
+          const parts = body.minus(modeller.solid(sweep)).parts();
+          body = parts.reduce((a, b) => (b.volume() > a.volume() ? b : a));
+        }
+        body.volume();
+      }),
+    30,
+  );
+}
+console.log(`  ${(whole / bare).toFixed(2)} of the solid operations (aim: under 1.5)`);
+
+console.log('First page load, gzip');
+const assets = fileURLToPath(new URL('../../web/dist/assets/', import.meta.url));
+if (!existsSync(assets)) console.log('  not built: npm start builds it');
+else {
+  const html = readFileSync(new URL('../../web/dist/index.html', import.meta.url), 'utf8');
+  const size = (name: string) => gzipSync(readFileSync(assets + name)).length / 1000;
+  const first = readdirSync(assets).filter((name) => html.includes(name) && /\.(js|css)$/.test(name));
+  const scripts = readdirSync(assets).filter((name) => name.endsWith('.js'));
+  const largest = scripts.reduce((a, b) => (size(b) > size(a) ? b : a));
+  console.log(
+    `  ${first.reduce((sum, name) => sum + size(name), 0).toFixed(0)} kB before the first screen works (aim: under 350); largest script ${largest.replace(/-.*/, '')} ${size(largest).toFixed(0)} kB`,
+  );
+}

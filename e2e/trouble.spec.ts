@@ -1,0 +1,98 @@
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, openLooms, test } from './velk.ts';
+
+test('a wrong entry gets a sentence by its field, and keeps what was typed, also over a reload', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  const length = page.getByLabel('tenon length, mm');
+  await length.fill('thirty');
+  await expect(page.getByRole('alert').filter({ hasText: 'is not a length' })).toBeVisible();
+  await page.getByLabel('edge shoulder, mm', { exact: true }).fill('11');
+  await expect(length).toHaveValue('thirty');
+  await page.waitForTimeout(100);
+  await page.reload();
+  await expect(page.getByLabel('tenon length, mm')).toHaveValue('thirty');
+  await expect(page.getByLabel('edge shoulder, mm', { exact: true })).toHaveValue('11.0');
+  await page.getByLabel('tenon length, mm').focus();
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('tenon length, mm')).toHaveValue('38.0');
+});
+
+test('impossible joints say part, dimension, value and bound: thicker than the stock, no cutter, too deep', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  const margin = page.getByLabel('Reasons and warnings');
+  await page.getByLabel('face shoulder, mm', { exact: true }).fill('16');
+  await expect(margin).toContainText(
+    'Cross rail: face shoulder and tenon thickness make 23.9 mm, but the piece is 22.0 mm thick: 1.9 mm too much.',
+  );
+  await expect(page.getByRole('link', { name: 'Joints, 1 to look at' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.getByLabel('tenon length, mm').fill('59');
+  await expect(margin).toContainText('Post: a mortise 61.0 mm deep comes out of a piece 60.0 mm deep');
+  await page.keyboard.press('Control+z');
+  await page.getByLabel('mortise width, mm').fill('4');
+  await expect(margin).toContainText('no cutter makes a mortise 4.0 mm wide; the smallest in the chest is 6.0 mm');
+});
+
+test('the database gone while saving: nothing is lost, and it is saved when the database is back', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  await velk.cutDatabase();
+  await page.getByLabel('tenon length, mm').fill('31');
+  await expect(page.getByRole('status')).toHaveText('■ Not saved yet');
+  await expect(page.getByText(/What you typed is kept here/)).toBeVisible();
+  await expect(page.getByLabel('tenon length, mm')).toHaveValue('31');
+  await velk.mendDatabase();
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.reload();
+  await expect(page.getByLabel('tenon length, mm')).toHaveValue('31.0');
+});
+
+test('two tabs saving: the second is told, keeps its own text, and chooses', async ({ page, velk, context }) => {
+  await openLooms(page, velk, 'stock');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByLabel('Job name').fill('Looms, tab two');
+  await expect(other.getByRole('status')).toHaveText('Saved');
+  await page.getByLabel('Job name').fill('Looms, tab one');
+  await expect(page.getByText('This job was changed elsewhere')).toBeVisible();
+  await expect(page.getByLabel('Job name')).toHaveValue('Looms, tab one');
+  await page.getByRole('button', { name: /Take theirs/ }).click();
+  await expect(page.getByLabel('Job name')).toHaveValue('Looms, tab two');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Job name')).toHaveValue('Looms, tab one');
+  await expect(page.getByRole('status')).toHaveText('Saved');
+});
+
+test('files that can’t be opened: from the future, cut short, 50 MB, not JSON; and one that can', async ({
+  page,
+  velk,
+}) => {
+  await page.goto(velk.url);
+  const href = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
+  const good = await (await fetch(`${velk.url}/api/jobs/${href!.split('/')[2]}/file`)).text();
+  const folder = await mkdtemp(join(tmpdir(), 'velk-files-'));
+  const open = async (name: string, text: string) => {
+    await writeFile(join(folder, name), text);
+    await page.getByLabel('Job file').setInputFiles(join(folder, name));
+  };
+  await open('future.json', good.replace('"version":1', '"version":9'));
+  await expect(page.getByRole('alert')).toContainText('version is 9, from a later Velk');
+  await open('cut.json', good.slice(0, good.length / 2));
+  await expect(page.getByRole('alert')).toContainText('cut short');
+  await open('large.json', ' '.repeat(50_000_000));
+  await expect(page.getByRole('alert')).toContainText('large.json is 50 MB; a job file is at most 5 MB');
+  await open('notes.txt.json', 'rail 22 x 70');
+  await expect(page.getByRole('alert')).toContainText('it is not JSON');
+  await open('good.json', good);
+  await expect(page.getByLabel('Joint name')).toHaveValue('Cross rail into post');
+});

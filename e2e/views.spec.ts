@@ -1,0 +1,43 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, openLooms, test } from './velk.ts';
+
+test('no view has a serious accessibility fault, light or dark; each is pictured at 1280 by 800', async ({
+  page,
+  velk,
+}, info) => {
+  test.setTimeout(180_000);
+  await page.goto(velk.url);
+  await page.getByRole('link', { name: 'Floor looms, six' }).waitFor();
+  const check = async (name: string) => {
+    await page.screenshot({ path: info.outputPath(`${name}.png`) });
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+    expect(serious.map((v) => `${name}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+  };
+  for (const theme of ['light', 'dark']) {
+    await page.goto(velk.url);
+    if (theme === 'dark') await page.getByRole('button', { name: 'Dark' }).click();
+    await check(`jobs-${theme}`);
+    await page.getByRole('link', { name: 'Shop', exact: true }).click();
+    await page.getByRole('heading', { name: 'Gear, as measured' }).waitFor();
+    await check(`shop-${theme}`);
+    for (const stage of ['stock', 'joints', 'methods', 'setups', 'order', 'proof']) {
+      await openLooms(page, velk, stage);
+      if (stage === 'setups') await page.getByText(/^Cut virtually/).waitFor();
+      if (stage === 'proof') await page.getByText('Section through the virtual pair').waitFor();
+      if (stage === 'order') await page.getByRole('heading', { name: 'Order of cutting' }).waitFor();
+      if (stage === 'methods') await page.getByRole('radio').first().waitFor();
+      await check(`${stage}-${theme}`);
+    }
+  }
+});
+
+test('on a tablet nothing runs off the side, and the work is still there', async ({ page, velk }) => {
+  await page.setViewportSize({ width: 820, height: 1180 });
+  for (const stage of ['stock', 'joints', 'setups', 'order', 'proof']) {
+    await openLooms(page, velk, stage);
+    await page.waitForTimeout(300);
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(`${stage}: ${over > 2 ? over : 0} px too wide`).toBe(`${stage}: 0 px too wide`);
+  }
+});

@@ -1,0 +1,105 @@
+import { expect, openLooms, tabTo, test } from './velk.ts';
+
+test('a new job from empty to a proved set-up card, by keyboard alone; a reload and a killed server keep it', async ({
+  page,
+  velk,
+}) => {
+  await page.goto(velk.url);
+  await expect(page.getByRole('link', { name: 'Floor looms, six' })).toBeVisible();
+  await tabTo(page, /^New job in millimetres/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Which parts meet?')).toBeVisible();
+  await tabTo(page, /Add a rail and a stile/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /Rail, thickness/);
+  await page.keyboard.type('24');
+  await tabTo(page, /Rail, measured thickness/);
+  await page.keyboard.type('24.1 24.0 23.9');
+  await tabTo(page, /^Joints, /);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /^Add a joint/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /tenon length/);
+  await page.keyboard.type('28');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await tabTo(page, /^Order|^Keys/);
+  await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Mortise, plunge router');
+  await expect(page.getByText(/Cut virtually, Rail into stile: tenon/)).toBeVisible();
+  await tabTo(page, /^Next set-up/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Set-up 2 of')).toBeVisible();
+  await expect(page.getByRole('status')).toHaveText('Saved');
+
+  await velk.restart();
+  await page.reload();
+  await expect(page.getByText('Set-up 2 of')).toBeVisible();
+  await page.keyboard.press('2');
+  await expect(page.getByLabel('tenon length, mm')).toHaveValue('28.0');
+  await page.keyboard.press('1');
+  await expect(page.getByLabel('Rail, measured thickness, mm')).toHaveValue('24.1  24.0  23.9');
+});
+
+test('figures follow a keystroke, undo and redo bring everything back, and inches are read in a metric job', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  const thickness = page.getByLabel('tenon thickness, mm');
+  await expect(thickness).toHaveValue('7.9');
+  await page.getByLabel('tenon length, mm').fill('1 3/8"');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('mortise depth, mm')).toHaveValue('36.92');
+  await thickness.focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(thickness).toHaveValue('7.85');
+  await page.getByRole('link', { name: /^Set-ups/ }).click();
+  await page.getByRole('link', { name: /^Order/ }).click();
+  await page.getByRole('link', { name: 'Cheeks, upright on the table saw' }).first().click();
+  /** (22 + 7.85) / 2 = 14.925, rounded up on a scale of 0.05. */
+  await expect(page.locator('.figure').first()).toContainText('14.95');
+  await expect(page.locator('.figure').first()).toContainText('14.93');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.getByRole('link', { name: /^Joints/ }).click();
+  await expect(page.getByLabel('tenon length, mm')).toHaveValue('38.0');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByLabel('tenon length, mm')).toHaveValue('34.92');
+  await page.getByRole('button', { name: 'Show inches' }).click();
+  await expect(page.getByLabel('tenon length, in')).toHaveValue('1 3/8');
+});
+
+test('an inch job is read, shown and set in inches', async ({ page, velk }) => {
+  await page.goto(velk.url);
+  await page.getByRole('link', { name: 'Drying racks for the dye room' }).click();
+  await expect(page.getByLabel('mortise width, in')).toHaveValue('1/4');
+  await page.getByLabel('tenon width, in').fill('1-3/8');
+  await expect(page.getByLabel('mortise length, in')).toHaveValue('1 5/8');
+  await page.keyboard.press('Tab');
+  await page.getByRole('link', { name: /^Set-ups/ }).click();
+  await expect(page.locator('.figure').first()).toContainText('in');
+  await expect(page.getByText(/Cut virtually, Rail into stile: tenon/)).toBeVisible();
+});
+
+test('the two tenon routes can be changed for each other, and left and right stiles are two set-ups', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'methods');
+  await page.getByRole('radio').nth(2).check();
+  await page.getByRole('link', { name: /^Order/ }).click();
+  await expect(page.getByRole('link', { name: 'Cheeks, on the bandsaw', exact: true })).toHaveCount(3);
+  await expect(page.getByRole('link', { name: /end stop on the right/ })).toHaveCount(3);
+  await page.getByText('Why not earlier').first().click();
+  await expect(page.getByText(/The closed mortise comes first/).first()).toBeVisible();
+});
+
+test('earlier versions can be brought back', async ({ page, velk }) => {
+  await openLooms(page, velk, 'stock');
+  await page.getByLabel('Post, pieces').fill('30');
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.getByRole('button', { name: 'Earlier versions' }).click();
+  await page.getByRole('button', { name: 'Bring back' }).last().click();
+  await expect(page.getByLabel('Post, pieces')).toHaveValue('24');
+});
