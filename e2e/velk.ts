@@ -49,7 +49,7 @@ async function startServer(databaseUrl: string, port: number): Promise<{ child: 
   });
   const url = await new Promise<string>((resolve, reject) => {
     let said = '';
-    child.stdout!.on('data', (data: Buffer) => {
+    child.stdout.on('data', (data: Buffer) => {
       said += data.toString();
       const found = /http:\/\/\S+/.exec(said);
       if (found) resolve(found[0]);

@@ -12,8 +12,13 @@ const MOST = 50;
 
 /** Checks data against a schema. Unknown fields are refused; every error carries its path, 50 at the most. */
 export function validate<T>(schema: Joi.Schema<T>, data: unknown): Checked<T> {
-  const { error, value } = schema.validate(data, { abortEarly: false, convert: false, errors: { label: false } });
-  if (!error) return { ok: true, value: value };
+  const result: Joi.ValidationResult<T> = schema.validate(data, {
+    abortEarly: false,
+    convert: false,
+    errors: { label: false },
+  });
+  const { error } = result;
+  if (!error) return { ok: true, value: result.value };
   return {
     ok: false,
     errors: error.details.slice(0, MOST).map((d) => ({ path: pathOf(d.path), message: inWords(d) })),

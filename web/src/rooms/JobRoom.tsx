@@ -7,6 +7,7 @@ import { readDraft } from '../app/drafts.ts';
 import { Frame } from '../app/Frame.tsx';
 import { cleared } from '../app/plans.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { useJoint } from '../app/useJoint.ts';
 import { useAutosave } from '../app/useAutosave.ts';
 import { usePlanning } from '../app/usePlanning.ts';
 import { jointPicked } from '../app/view.ts';
@@ -63,12 +64,6 @@ export default function JobRoom() {
       )}
     </Frame>
   );
-}
-
-/** The joint being looked at: the picked one, or the first. */
-export function useJoint(job: Job): Joint | undefined {
-  const picked = useAppSelector((s) => s.view.joint);
-  return job.joints.find((j) => j.id === picked) ?? job.joints[0];
 }
 
 function JointList({ id, job }: { id: string; job: Job }) {

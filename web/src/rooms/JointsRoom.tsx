@@ -8,7 +8,7 @@ import { jointPicked } from '../app/view.ts';
 import { JointDrawing } from '../drawings/JointDrawing.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
-import { useJoint } from './JobRoom.tsx';
+import { useJoint } from '../app/useJoint.ts';
 import { newJoint } from './newParts.ts';
 
 /** The joint sheet: the drawing is the form, reasons and warnings stand in the margin. */

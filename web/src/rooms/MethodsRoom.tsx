@@ -3,7 +3,7 @@ import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { Spoken } from '../widgets/Spoken.tsx';
-import { useJoint } from './JobRoom.tsx';
+import { useJoint } from '../app/useJoint.ts';
 
 const HALVES: [MemberName, string][] = [
   ['mortised', 'The mortise'],

@@ -4,7 +4,7 @@ import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { SectionDrawing } from '../drawings/SectionDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
-import { useJoint } from './JobRoom.tsx';
+import { useJoint } from '../app/useJoint.ts';
 import { Between, ProofWords } from './ProofLine.tsx';
 
 const NAMES: Record<string, string> = {

@@ -17,7 +17,7 @@ import { useStyle } from '../app/useUnits.ts';
 import { aspectOf, SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
-import { useJoint } from './JobRoom.tsx';
+import { useJoint } from '../app/useJoint.ts';
 import { ProofLine } from './ProofLine.tsx';
 
 /** The set-up cards, in the order to cut; opens at the current joint's first. */
