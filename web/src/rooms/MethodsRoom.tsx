@@ -41,8 +41,9 @@ export function MethodsRoom({ job }: { job: Job }) {
           <h2>{title}</h2>
           <div className="rows" role="radiogroup" aria-label={title}>
             {plan.routes[member].map((route) => {
-              const chosen = plan.chosen[member] === route.id;
               const possible = route.refusals.length === 0;
+              const wanted = plan.routes[member].find((r) => r.id === joint.routes[member] && r.refusals.length === 0);
+              const chosen = (wanted?.id ?? plan.chosen[member]) === route.id;
               return (
                 <label
                   key={route.id}

@@ -24,7 +24,9 @@ export function proposeBlind(members: Members, available: Available): { params: 
   const t = mortiseWidth - faceClearance;
   const V = entryDepth(mortised);
   const bottomClearance = 2;
-  const tenonLength = Math.max(Math.min(Math.round((V * 2) / 3), V - 6 - bottomClearance), V / 3);
+  const reach = available.mortiseWidths.find(({ width }) => width === mortiseWidth)?.reach ?? Infinity;
+  const usual = Math.min(Math.round((V * 2) / 3), V - 6 - bottomClearance, reach - bottomClearance);
+  const tenonLength = Math.max(usual, V / 5);
   const edge = Math.min(10, Math.max(3, Math.round(tenoned.width / 7)));
   const tenonWidth = Math.min(tenoned.width - 2 * edge, 100);
   const corners = 'rounded' as const;

@@ -1,0 +1,88 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { planJob } from '../plan.ts';
+import { dot, handedness, place, subtract } from '../solids/index.ts';
+import { pieceOf, pointOn } from '../stock/index.ts';
+import { cases, jobWith, TEST_SHOP, withTool } from '../testing/index.ts';
+import { faceOf } from './seat.ts';
+import { modelOf, type Placement } from './index.ts';
+
+const placements = (
+  shape: Parameters<typeof cases>[0],
+  check: (placement: Placement, seat: [string, string][], id: string) => void,
+) =>
+  fc.assert(
+    fc.property(cases(shape), ({ job, shop }) => {
+      for (const { setup } of planJob(job, shop).operations.filter((o) => o.setup.model !== 'bench'))
+        for (const occurrence of setup.occurrences)
+          for (const pass of setup.passes) {
+            const piece = pieceOf(
+              job.parts.find((p) => p.id === occurrence.part)!,
+              'median',
+            );
+            const placement = modelOf(setup.model).place(setup, pass, occurrence, piece, shop);
+            check(
+              placement,
+              Object.entries(pass.seat).map(([datum, face]) => [datum, faceOf(face, occurrence)]),
+              setup.id,
+            );
+          }
+    }),
+    { seed: 21, numRuns: 30 },
+  );
+
+describe('a placed piece', () => {
+  it.each(['saw-upright-flipped', 'bandsaw-flipped'] as const)(
+    'is turned, not mirrored, and touches every feature its seat names, %s',
+    (tenoned) => {
+      placements({ tenoned, corners: 'clear' }, ({ rigid, datums, piece }, seat) => {
+        expect(handedness(rigid.rotation)).toBe(1);
+        for (const [id, face] of seat) {
+          const { at, normal } = datums[id]!;
+          const touching = place(rigid, pointOn(face as never, piece));
+          expect(Math.abs(dot(subtract(touching, at), normal))).toBeLessThan(1e-9);
+        }
+      });
+    },
+  );
+
+  it('lies wholly on the open side of every feature it rests on', () => {
+    placements({ tenoned: 'saw-upright-flipped', corners: 'clear' }, ({ rigid, datums, piece }, seat) => {
+      const corners = [0, piece.length].flatMap((x) =>
+        [0, piece.thickness].flatMap((y) => [0, piece.width].map((z) => place(rigid, [x, y, z]))),
+      );
+      for (const [id] of seat)
+        for (const corner of corners)
+          expect(dot(subtract(corner, datums[id]!.at), datums[id]!.normal)).toBeGreaterThan(-1e-9);
+    });
+  });
+});
+
+describe('machines have hands', () => {
+  const scene = (side: 'left' | 'right') => {
+    const shop = withTool(TEST_SHOP, 'saw', { fenceSide: side });
+    const { setup } = planJob(jobWith(), shop).operations.find((o) => o.setup.stage === 'cheeks')!;
+    const piece = { length: 600, thickness: 22, width: 70 };
+    return modelOf('table-saw').place(setup, setup.passes[0]!, setup.occurrences[0]!, piece, shop);
+  };
+
+  it('the jig stands on the fence’s side of the blade, and left mirrors right', () => {
+    const [left, right] = [scene('left').datums, scene('right').datums];
+    expect(right['jig-face']!.at[0]).toBeGreaterThan(right['near-side']!.at[0]);
+    expect(left['jig-face']!.at[0]).toBeCloseTo(-right['jig-face']!.at[0], 9);
+    expect(left['near-side']!.at[0]).toBeCloseTo(-right['near-side']!.at[0], 9);
+  });
+
+  it('left and right stiles need the end stop on the other side; so does a jig whose face is near', () => {
+    const sides = (face: 'near' | 'far', ends: 'a' | 'b') =>
+      planJob(jobWith({ ends }), withTool(TEST_SHOP, 'jig', { faceSide: face }))
+        .operations.filter((o) => o.setup.stage === 'mortise')
+        .map((o) => /stop on the (\w+)/.exec(o.setup.title)![1]);
+    expect([sides('far', 'a'), sides('far', 'b'), sides('near', 'a'), sides('near', 'b')]).toEqual([
+      ['left'],
+      ['right'],
+      ['right'],
+      ['left'],
+    ]);
+  });
+});

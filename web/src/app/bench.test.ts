@@ -1,0 +1,91 @@
+import { describe, expect, it } from 'vitest';
+import type { Job } from '@velk/core';
+import type { StoredJob } from './api.ts';
+import {
+  benchSlice,
+  changed,
+  conflicted,
+  mineKept,
+  opened,
+  redone,
+  savedAs,
+  saveFailed,
+  saving,
+  theirsTaken,
+  typed,
+  undone,
+  type BenchState,
+} from './bench.ts';
+
+const job = (name: string): Job => ({ name, notes: '', units: 'mm', parts: [], joints: [] });
+const stored = (name: string, version = 1): StoredJob => ({
+  id: 'j',
+  version,
+  updatedAt: '2026-01-01',
+  updatedBy: 'Tablet',
+  job: job(name),
+});
+const run = (...actions: Parameters<typeof benchSlice.reducer>[1][]): BenchState =>
+  actions.reduce<BenchState>((state, action) => benchSlice.reducer(state, action), benchSlice.getInitialState());
+
+describe('the job on the bench', () => {
+  it('undo and redo walk through every change, and a new change cuts the way forward', () => {
+    const three = [opened({ stored: stored('a') }), changed(job('b')), changed(job('c'))];
+    expect(run(...three, undone()).job!.name).toBe('b');
+    expect(run(...three, undone(), undone(), undone()).job!.name).toBe('a');
+    expect(run(...three, undone(), undone(), redone(), redone()).job!.name).toBe('c');
+    expect(run(...three, undone(), changed(job('d')), redone()).job!.name).toBe('d');
+    expect(run(...three, undone()).save).toBe('unsaved');
+  });
+
+  it('a change made while a save is under way is still to be saved after it', () => {
+    const state = run(
+      opened({ stored: stored('a') }),
+      changed(job('b')),
+      saving(),
+      changed(job('c')),
+      savedAs({ version: 2, job: job('b') }),
+    );
+    expect(state).toMatchObject({ version: 2, save: 'unsaved', job: { name: 'c' } });
+    expect(
+      run(opened({ stored: stored('a') }), changed(job('b')), saving(), savedAs({ version: 2, job: job('b') })).save,
+    ).toBe('saved');
+  });
+
+  it('a failed save keeps the job and says why', () => {
+    const state = run(
+      opened({ stored: stored('a') }),
+      changed(job('b')),
+      saving(),
+      saveFailed({ state: 'waiting', message: 'gone' }),
+    );
+    expect(state).toMatchObject({ save: 'waiting', message: 'gone', job: { name: 'b' } });
+  });
+
+  it('of two texts either can go on, and undo brings the other back', () => {
+    const clash = [opened({ stored: stored('a') }), changed(job('mine')), saving(), conflicted(stored('theirs', 5))];
+    expect(run(...clash).job!.name).toBe('mine');
+    expect(run(...clash, changed(job('mine, more'))).save).toBe('conflict');
+    expect(run(...clash, mineKept())).toMatchObject({
+      version: 5,
+      save: 'unsaved',
+      job: { name: 'mine' },
+      theirs: null,
+    });
+    expect(run(...clash, theirsTaken())).toMatchObject({ version: 5, save: 'saved', job: { name: 'theirs' } });
+    expect(run(...clash, theirsTaken(), undone()).job!.name).toBe('mine');
+  });
+
+  it('opens a draft that was never saved as unsaved, with the text that could not be read', () => {
+    const draft = { job: job('draft'), version: 3, typed: { 'joint.x.tenonLength': 'thirty' } };
+    expect(run(opened({ stored: stored('a', 4), draft }))).toMatchObject({
+      version: 3,
+      save: 'unsaved',
+      job: { name: 'draft' },
+      typed: draft.typed,
+    });
+    expect(
+      run(opened({ stored: stored('a') }), typed({ field: 'f', text: '3/' }), typed({ field: 'f', text: null })).typed,
+    ).toEqual({});
+  });
+});
