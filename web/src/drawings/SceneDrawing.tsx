@@ -37,8 +37,14 @@ function focusOf(picture: ScenePicture): Vec2[] {
     ? Math.max(...[0, 1].map((i) => Math.max(...cutter.map((p) => p[i]!)) - Math.min(...cutter.map((p) => p[i]!))))
     : 0;
   const waste = picture.shapes.filter((s) => s.role === 'waste').flatMap((s) => s.outline);
-  const focus = [...near.flatMap((d) => [d.from, d.to]), ...waste, ...(span < 130 ? cutter : [])];
-  return focus.length ? focus : picture.shapes.filter((s) => s.role === 'piece').flatMap((s) => s.outline);
+  const solid = [...waste, ...(span < 130 ? cutter : [])];
+  const shown = solid.length ? solid : picture.shapes.filter((s) => s.role === 'piece').flatMap((s) => s.outline);
+  /** A dimension widens the picture only along itself: across, it can be drawn anywhere. */
+  const middle = shown[0] ?? [0, 0];
+  const along = near.flatMap((d) =>
+    [d.from, d.to].map((p): Vec2 => (isLevel(d) ? [p[0], middle[1]] : [middle[0], p[1]])),
+  );
+  return [...shown, ...along];
 }
 
 /** Width by height of what a picture shows. */

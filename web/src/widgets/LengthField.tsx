@@ -2,6 +2,7 @@ import { useId, useState, type KeyboardEvent } from 'react';
 import { fineStyle, formatNumber, parseLength, type LengthStyle, type Mm } from '@velk/core';
 import { typed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { Length } from './Length.tsx';
 
 export interface LengthFieldProps {
   /** Names the field in the kept text, such as `joint.cross-rail.tenonLength`. */
@@ -35,6 +36,9 @@ export function LengthField({ field, label, value, style, error, least = 0.001, 
   const shown = editing !== null || kept !== undefined ? check(text) : { value };
   const message = 'message' in shown ? shown.message : error;
 
+  /** Inches are set in type, with true fractions, wherever nobody is typing. */
+  const set = style.system === 'in' && editing === null && kept === undefined && message === undefined;
+
   const type = (next: string) => {
     setEditing(next);
     const read = check(next);
@@ -61,7 +65,7 @@ export function LengthField({ field, label, value, style, error, least = 0.001, 
   };
 
   return (
-    <span className="field">
+    <span className={`field ${set ? 'set' : ''}`}>
       <input
         data-length
         aria-label={`${label}, ${style.system}`}
@@ -76,6 +80,11 @@ export function LengthField({ field, label, value, style, error, least = 0.001, 
         onBlur={() => setEditing(null)}
         onKeyDown={onKeyDown}
       />
+      {set && (
+        <span className="settype" aria-hidden>
+          <Length value={value} style={style} unit={false} />
+        </span>
+      )}
       {message && (
         <span className="fielderror" id={id} role="alert">
           {message}
