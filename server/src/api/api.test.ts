@@ -19,6 +19,7 @@ import { jobStore, type StoredJob } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
 import { startPlanner } from '../work/planner.ts';
 import { createApp } from './app.ts';
+import { publishedSchema } from './openapi.ts';
 
 const admin = process.env['VELK_TEST_DATABASE_URL'];
 if (!admin) throw new Error('VELK_TEST_DATABASE_URL is not set: run npm test, which starts a throw-away database.');
@@ -244,6 +245,7 @@ describe('planning', () => {
     const published = JSON.parse(
       readFileSync(new URL('../../../docs/formats/velk-job-1.schema.json', import.meta.url), 'utf8'),
     ) as object;
+    expect(published).toEqual(JSON.parse(JSON.stringify(publishedSchema())));
     const validate = new Ajv2020({ strict: false }).compile(published);
     for (const file of await readDemo()) expect(validate(file)).toBe(true);
     expect(validate({ ...(await looms()), version: 2 })).toBe(false);

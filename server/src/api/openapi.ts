@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { jobFileSchema, VERSION } from '@velk/core';
+import { JOB_VERSION, jobFileSchema, VERSION } from '@velk/core';
 import { createSchema, saveSchema } from './jobs.ts';
 import { deviceSchema, shopSaveSchema } from './shop.ts';
 
@@ -7,6 +7,13 @@ import { deviceSchema, shopSaveSchema } from './shop.ts';
 export function jsonSchemaOf(schema: Joi.Schema): Record<string, unknown> {
   return schema['~standard'].jsonSchema.input({ target: 'draft-2020-12' });
 }
+
+/** The published JSON Schema of the job file. */
+export const publishedSchema = (): Record<string, unknown> => ({
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  title: `velk-job ${JOB_VERSION}`,
+  ...jsonSchemaOf(jobFileSchema),
+});
 
 const json = (schema: Joi.Schema) => ({
   required: true,

@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { planJob } from '../plan.ts';
+import { loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { shopIn } from '../tooling/index.ts';
+import { INCH } from '../units/index.ts';
+import { checkJobFile, type JobFile } from './index.ts';
+
+const demo = (name: string) =>
+  JSON.parse(readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8')) as JobFile;
+
+type Path = (string | number)[];
+
+/** Every place in a file, as a path. */
+function places(data: unknown, path: Path = []): Path[] {
+  if (typeof data !== 'object' || data === null) return [path];
+  const inner = Object.entries(data).flatMap(([key, value]) =>
+    places(value, [...path, Array.isArray(data) ? Number(key) : key]),
+  );
+  return path.length ? [path, ...inner] : inner;
+}
+
+const written = (path: Path) =>
+  path.reduce<string>(
+    (text, step) => (typeof step === 'number' ? `${text}[${step}]` : text ? `${text}.${step}` : step),
+    '',
+  );
+
+function edited(file: JobFile, path: Path, edit: (holder: Record<string, unknown>, key: string) => void): unknown {
+  const copy = structuredClone(file) as unknown as Record<string, unknown>;
+  const holder = path
+    .slice(0, -1)
+    .reduce<Record<string, unknown>>((at, step) => at[step] as Record<string, unknown>, copy);
+  edit(holder, String(path.at(-1)));
+  return copy;
+}
+
+const refusedAt = (data: unknown): string[] => {
+  const checked = checkJobFile(data);
+  return checked.ok ? [] : checked.errors.map((e) => e.path);
+};
+
+describe('the job file, field by field', () => {
+  const file = demo('looms');
+  const all = places(file);
+  /** Tools are told apart by their kind: another kind makes other fields wrong, too. */
+  const kinds = (path: Path) => path.at(-1) === 'kind' && path[0] === 'shop';
+
+  it('a field that is missing is refused with its own path', () => {
+    const named = all.filter((p) => typeof p.at(-1) === 'string' && !kinds(p) && p.length > 1 && p.at(-2) !== 'routes');
+    expect(named.length).toBeGreaterThan(150);
+    for (const path of named)
+      expect(refusedAt(edited(file, path, (holder, key) => delete holder[key]))).toContain(written(path));
+  });
+
+  it('a field of the wrong kind is refused with its own path', () => {
+    for (const path of all.filter((p) => !kinds(p) && p.length > 1 && p[0] !== 'version')) {
+      const errors = refusedAt(edited(file, path, (holder, key) => (holder[key] = { wrong: true })));
+      expect(errors.some((e) => e === written(path) || e.startsWith(written(path)))).toBe(true);
+    }
+  });
+
+  it('a field it does not know is refused wherever it stands', () => {
+    for (const path of all.filter((p) => p.length > 1 && typeof p.at(-1) === 'string').slice(0, 80)) {
+      const holder = path.slice(0, -1);
+      expect(refusedAt(edited(file, path, (at) => (at['unheard-of'] = 1)))).toContain(
+        written([...holder, 'unheard-of']),
+      );
+    }
+  });
+
+  it('nonsense numbers are refused: below nothing, beyond any wood, not finite', () => {
+    for (const value of [-1, 0, 1e9, Number.NaN, Number.POSITIVE_INFINITY])
+      expect(refusedAt(edited(file, ['job', 'parts', 0, 'length'], (holder, key) => (holder[key] = value)))).toEqual([
+        'job.parts[0].length',
+      ]);
+  });
+
+  it('two parts or two tools of one id are refused', () => {
+    expect(refusedAt(edited(file, ['job', 'parts', 1, 'id'], (holder, key) => (holder[key] = 'post')))).toContain(
+      'job.parts[1]',
+    );
+    expect(
+      refusedAt(edited(file, ['shop', 'tools', 1, 'id'], (holder, key) => (holder[key] = 'saw'))).length,
+    ).toBeGreaterThan(0);
+  });
+});
+
+describe('the demo', () => {
+  it('is proved, metric and inch, and the plan of a file that went through text is the same', async () => {
+    const modeller = await loadModeller();
+    for (const name of ['looms', 'racks']) {
+      const { job, shop } = demo(name);
+      const plan = planJob(job, shop, modeller);
+      expect(plan.joints.map((j) => [j.joint, j.proof?.good])).toEqual(job.joints.map((j) => [j.id, true]));
+      expect(plan.joints.flatMap((j) => j.advice.filter((a) => a.dimension === 'count'))).toEqual([]);
+      expect(planJob(structuredClone(job), structuredClone(shop), modeller)).toEqual(plan);
+      expect(() => JSON.stringify(plan)).not.toThrow();
+    }
+  });
+});
+
+describe('a shop working in the other unit', () => {
+  it('keeps its gear and its decimal sign, and sets thousandths in inches', () => {
+    const comma = { ...TEST_SHOP, style: { ...TEST_SHOP.style, decimal: ',' as const } };
+    expect(shopIn(comma, 'mm')).toBe(comma);
+    const inches = shopIn(comma, 'in');
+    expect(inches.style).toMatchObject({ system: 'in', decimal: ',' });
+    expect(inches.graduation).toBeCloseTo(0.002 * INCH, 9);
+    expect(inches.tools).toBe(comma.tools);
+    expect(shopIn(inches, 'mm').graduation).toBe(0.05);
+  });
+});

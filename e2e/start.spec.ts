@@ -1,0 +1,82 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { expect, test } from '@playwright/test';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+
+interface Started {
+  readonly child: ChildProcess;
+  readonly url: string;
+  said(): string;
+}
+
+/** `npm start`, as somebody would run it, with its data in a folder of its own. */
+async function start(data: string): Promise<Started> {
+  const { DATABASE_URL: _, PORT: __, ...env } = process.env;
+  const child = spawn(process.execPath, ['scripts/start.mjs'], {
+    cwd: root,
+    env: { ...env, VELK_DATA: data },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let said = '';
+  const url = await new Promise<string>((resolve, reject) => {
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (text: Buffer) => {
+        said += text.toString();
+        const found = /Velk is at (http:\S+)/.exec(said);
+        if (found) resolve(found[1]!);
+      });
+    child.once('exit', () => reject(new Error(`npm start ended: ${said}`)));
+  });
+  return { child, url, said: () => said };
+}
+
+const health = (url: string) =>
+  fetch(`${url}/api/health`).then(
+    (r) => r.status,
+    () => 0,
+  );
+const stop = (child: ChildProcess) =>
+  new Promise<void>((resolve) => {
+    child.once('exit', () => resolve());
+    child.kill('SIGTERM');
+  });
+
+test('npm start runs twice side by side on one database, survives kill -9 of server and database, and keeps the work', async () => {
+  test.setTimeout(120_000);
+  const data = mkdtempSync(join(tmpdir(), 'velk-start-'));
+  const [one, two] = [await start(data), await start(data)];
+  try {
+    expect(one.url).not.toBe(two.url);
+    const job = { name: 'Kept', notes: '', units: 'mm', parts: [], joints: [] };
+    const made = await fetch(`${one.url}/api/jobs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ job }),
+    });
+    expect(made.status).toBe(201);
+    const names = async (url: string) =>
+      ((await (await fetch(`${url}/api/jobs`)).json()) as { name: string }[]).map((j) => j.name);
+    expect(await names(two.url)).toContain('Kept');
+
+    const postgres = Number(readFileSync(join(data, 'cluster/postmaster.pid'), 'utf8').split('\n')[0]);
+    process.kill(postgres, 'SIGKILL');
+    await expect.poll(() => health(one.url), { timeout: 40_000 }).toBe(200);
+    expect(await names(one.url)).toContain('Kept');
+    expect(one.said() + two.said()).toContain('The database stopped; starting it again.');
+
+    one.child.kill('SIGKILL');
+    await expect.poll(() => health(one.url), { timeout: 20_000 }).toBe(0);
+    expect(await health(two.url)).toBe(200);
+    const three = await start(data);
+    expect(await names(three.url)).toContain('Kept');
+    await stop(three.child);
+  } finally {
+    await stop(two.child);
+  }
+  expect(await health(two.url)).toBe(0);
+  rmSync(data, { recursive: true, force: true });
+});

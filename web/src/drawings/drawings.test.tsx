@@ -1,0 +1,84 @@
+import { renderToStaticMarkup } from 'react-dom/server';
+import { describe, expect, it } from 'vitest';
+import { IMPERIAL, INCH, METRIC, kindOf, planJob, resolve, say, scenesOf } from '@velk/core';
+import { jobWith, TEST_SHOP } from '@velk/core/testing';
+import { Length } from '../widgets/Length.tsx';
+import { Spoken } from '../widgets/Spoken.tsx';
+import { EndThumb } from './EndThumb.tsx';
+import { arrow } from './JointDrawing.tsx';
+import { aspectOf, SceneDrawing } from './SceneDrawing.tsx';
+import { SectionDrawing } from './SectionDrawing.tsx';
+
+const words = (markup: string) => markup.replace(/<[^>]*>/g, '').replace(/\u2009/g, ' ');
+
+describe('lengths in type', () => {
+  it('fractions are set as fractions, with their unit and what they leave out', () => {
+    expect(renderToStaticMarkup(<Length value={1.375 * INCH} style={IMPERIAL} />)).toContain(
+      '<span class="frac">3/8</span>',
+    );
+    expect(words(renderToStaticMarkup(<Length value={1.375 * INCH} style={IMPERIAL} />))).toBe('1 3/8 in');
+    expect(words(renderToStaticMarkup(<Length value={0.498 * INCH} style={IMPERIAL} />))).toBe('1/2 − 0.002 in');
+    expect(words(renderToStaticMarkup(<Length value={14.95} style={METRIC} />))).toBe('14.95 mm');
+    expect(words(renderToStaticMarkup(<Length value={-2} style={METRIC} unit={false} />))).toBe('−2.0');
+  });
+
+  it('a sentence is said in the reader’s unit', () => {
+    const sentence = say('The blade stands {height} high.', { height: 25.4 });
+    expect(words(renderToStaticMarkup(<Spoken sentence={sentence} style={METRIC} />))).toBe(
+      'The blade stands 25.4 mm high.',
+    );
+    expect(words(renderToStaticMarkup(<Spoken sentence={sentence} style={IMPERIAL} />))).toBe(
+      'The blade stands 1 in high.',
+    );
+  });
+});
+
+describe('pictures', () => {
+  const job = jobWith({ params: { corners: 'squared' } });
+  const plan = planJob(job, TEST_SHOP);
+
+  it('every figure of a card stands on a dimension line of its scene', () => {
+    for (const operation of plan.operations)
+      for (const { pictures, figures } of scenesOf(operation, job, TEST_SHOP, plan)) {
+        const drawn = pictures
+          .map((picture) =>
+            words(
+              renderToStaticMarkup(<SceneDrawing picture={picture} figures={figures} style={METRIC} tallest={300} />),
+            ),
+          )
+          .join(' ');
+        for (const f of figures) expect(drawn).toContain(`${f.set.value.toFixed(2).replace(/0$/, '')} mm`);
+        for (const picture of pictures) expect(aspectOf(picture)).toBeGreaterThan(0);
+      }
+  });
+
+  it('no picture has a number that is not one', () => {
+    for (const operation of plan.operations)
+      for (const { pictures, figures } of scenesOf(operation, job, TEST_SHOP, plan))
+        for (const picture of pictures)
+          expect(
+            renderToStaticMarkup(<SceneDrawing picture={picture} figures={figures} style={IMPERIAL} tallest={200} />),
+          ).not.toMatch(/NaN|Infinity|undefined/);
+    expect(renderToStaticMarkup(<SectionDrawing section={{ mortised: [[[0, 0], [45, 0], [45, 22]]], tenoned: [[[-60, 0], [30, 0], [30, 22]]] }} />)).not.toMatch(/NaN/); // prettier-ignore
+  });
+
+  it('joints are told apart by their end views', () => {
+    const thumb = (faceShoulder: number) => {
+      const changed = jobWith({ params: { faceShoulder } });
+      const { params, members } = resolve(changed.joints[0]!, changed);
+      return renderToStaticMarkup(
+        <EndThumb
+          view={kindOf('blind')
+            .drawing(params, members)
+            .views.find((v) => v.id === 'end')}
+        />,
+      );
+    };
+    expect(thumb(3)).not.toBe(thumb(7));
+    expect(thumb(7)).toContain('<path');
+  });
+
+  it('an arrow points at its tip', () => {
+    expect(arrow([0, 0], [10, 0], 5)).toMatch(/^M0 0L5 /);
+  });
+});
