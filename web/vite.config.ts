@@ -8,5 +8,5 @@ export default defineConfig({
   plugins: [react()],
   worker: { format: 'es' },
   build: { target: 'es2022', chunkSizeWarningLimit: 1200 },
-  server: { proxy: { '/api': { target: api, headers: { origin: api } } } },
+  server: { proxy: { '/api': { target: api, changeOrigin: true, headers: { origin: api } } } },
 });
