@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
-  outputDir: '../test-results',
+  /** Each run has its own, so that two can run side by side. */
+  outputDir: `../test-results/${process.env['VELK_RUN'] ?? 'last'}`,
   workers: 2,
   fullyParallel: true,
   timeout: 45_000,

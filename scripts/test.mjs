@@ -11,7 +11,7 @@ const cluster = await throwAwayCluster();
 process.on('exit', cluster.stop);
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(1));
 
-const env = { ...process.env, VELK_TEST_DATABASE_URL: cluster.url };
+const env = { ...process.env, VELK_TEST_DATABASE_URL: cluster.url, VELK_RUN: String(process.pid) };
 const failed = [];
 const step = (title, command, ...args) => {
   console.log(`\n== ${title}`);
