@@ -60,7 +60,7 @@ export function OrderRoom({ job, shop, id }: { job: Job; shop: Shop; id: string 
                 {count} {count === 1 ? 'piece' : 'pieces'}
                 <span className="quiet" style={{ display: 'block', fontSize: 14.5 }}>
                   {shop.tools.find((t) => t.id === setup.machine)?.name ?? 'Bench'}
-                  {machine && i > 0 ? ', as it stands' : ''}
+                  {machine && i > 0 ? ', same machine' : ''}
                 </span>
               </span>
             </li>
