@@ -4,10 +4,11 @@ export default defineConfig({
   testDir: '.',
   /** Each run has its own, so that two can run side by side. */
   outputDir: `../test-results/${process.env['VELK_RUN'] ?? 'last'}`,
+  retries: process.env['CI'] ? 1 : 0,
   workers: 2,
   fullyParallel: true,
-  timeout: 45_000,
-  expect: { timeout: 8_000 },
+  timeout: 120_000,
+  expect: { timeout: 30_000 },
   reporter: [['list']],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -46,7 +46,7 @@ const stop = (child: ChildProcess) =>
   });
 
 test('npm start runs twice side by side on one database, survives kill -9 of server and database, and keeps the work', async () => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const data = mkdtempSync(join(tmpdir(), 'velk-start-'));
   const [one, two] = [await start(data), await start(data)];
   try {

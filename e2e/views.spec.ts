@@ -5,7 +5,7 @@ test('no view has a serious accessibility fault, light or dark; each is pictured
   page,
   velk,
 }, info) => {
-  test.setTimeout(180_000);
+  test.setTimeout(420_000);
   await page.goto(velk.url);
   await page.getByRole('link', { name: 'Floor looms, six' }).waitFor();
   const check = async (name: string) => {
