@@ -4,7 +4,6 @@ export default defineConfig({
   testDir: '.',
   /** Each run has its own, so that two can run side by side. */
   outputDir: `../test-results/${process.env['VELK_RUN'] ?? 'last'}`,
-  retries: process.env['CI'] ? 1 : 0,
   workers: 2,
   fullyParallel: true,
   timeout: 120_000,
