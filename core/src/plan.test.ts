@@ -6,10 +6,11 @@ import { planJob, scenesOf } from './plan.ts';
 import { brokenRule, changeOver, HARD_RULES, operationsOf, runOrder } from './sequence/index.ts';
 import { routesFor } from './methods/index.ts';
 import { seatPiece } from './machines/seat.ts';
+import { USUAL_MINUTES } from './tooling/index.ts';
 import { cases, jobWith, TEST_SHOP } from './testing/index.ts';
 import { METRIC, speak } from './units/index.ts';
 
-const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 1, job, shop: TEST_SHOP });
+const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 2, job, shop: TEST_SHOP });
 const demo = (name: string) => readFileSync(new URL(`../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');
 
 describe('reading a job file', () => {
@@ -24,8 +25,8 @@ describe('reading a job file', () => {
   it.each<[string, string, RegExp]>([
     [
       'from the future',
-      JSON.stringify({ ...file(), version: 2 }),
-      /^version is 2, from a later Velk; this one reads 1/,
+      JSON.stringify({ ...file(), version: 3 }),
+      /^version is 3, from a later Velk; this one reads 2/,
     ],
     ['cut short', JSON.stringify(file()).slice(0, 900), /cut short/],
     ['not JSON', 'part;thickness\nrail;22', /not JSON/],
@@ -143,6 +144,7 @@ describe('the order', () => {
             return {
               joint: `j${i}`,
               shouldersFirst: true,
+              half: 'mortise' as const,
               setups: plan.operations.map((o) => ({
                 ...o.setup,
                 id: `j${i}.${o.setup.id}`,
@@ -151,7 +153,7 @@ describe('the order', () => {
             };
           });
           const operations = operationsOf(joints);
-          const order = runOrder(operations);
+          const order = runOrder(operations, USUAL_MINUTES);
           expect([...order].sort((a, b) => a - b)).toEqual(operations.map((_, i) => i));
           expect(brokenRule(operations, order)).toBeUndefined();
           expect(brokenRule(operations, [...order].reverse())).toBeDefined();
@@ -174,8 +176,8 @@ describe('the order', () => {
     const rule = HARD_RULES.find((r) => r.id === 'cheeks-first')!;
     const setups = planJob(jobWith(), TEST_SHOP).operations.map((o) => o.setup);
     const [shoulder, cheek] = [setups.find((s) => s.stage === 'shoulders')!, setups.find((s) => s.stage === 'cheeks')!];
-    expect(rule.before(cheek, shoulder, false)).toBe(true);
-    expect(rule.before(cheek, shoulder, true)).toBe(false);
+    expect(rule.before(cheek, shoulder, { shouldersFirst: false, half: 'mortise' })).toBe(true);
+    expect(rule.before(cheek, shoulder, { shouldersFirst: true, half: 'mortise' })).toBe(false);
     expect(
       routesFor(
         {
@@ -196,8 +198,8 @@ describe('the order', () => {
 
   it('changing nothing but the piece costs only the test cut', () => {
     const setup = planJob(jobWith(), TEST_SHOP).operations[0]!.setup;
-    expect(changeOver(setup, setup)).toBe(2);
-    expect(changeOver(undefined, setup)).toBe(2 + 1 + 6 + 5 + 2 * setup.figures.length);
+    expect(changeOver(setup, setup, USUAL_MINUTES)).toBe(2);
+    expect(changeOver(undefined, setup, USUAL_MINUTES)).toBe(2 + 1 + 6 + 5 + 2 * setup.figures.length);
   });
 });
 

@@ -10,11 +10,11 @@ import {
 } from './joints/index.ts';
 import { drawScene, modelOf, type ScenePicture } from './machines/index.ts';
 import { routesFor, type Route } from './methods/index.ts';
-import { brokenRule, minutesOf, operationsOf, runOrder } from './sequence/index.ts';
+import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
-import { proveJoint, sameHand, type JointProof } from './simulate/index.ts';
+import { proveJoint, sameHand, seasonFit, type JointProof, type SeasonFit } from './simulate/index.ts';
 import { invert, type Modeller, type Solid } from './solids/index.ts';
-import { pieceOf, type Part } from './stock/index.ts';
+import { asBatch, batchesOf, pieceOf, type Part } from './stock/index.ts';
 import { availableIn, shopIn, type Shop } from './tooling/index.ts';
 import { say, type Sentence } from './units/index.ts';
 import { VERSION } from './version.ts';
@@ -33,6 +33,8 @@ export interface JointPlan {
   readonly routes: Readonly<Record<MemberName, readonly Route[]>>;
   readonly chosen: Readonly<Partial<Record<MemberName, string>>>;
   readonly shouldersFirst: boolean;
+  /** How the fit moves with the seasons, once both species and both climates are known. */
+  readonly season?: SeasonFit;
   readonly proof?: JointProof;
 }
 
@@ -60,34 +62,42 @@ export interface Plan {
  * modeller, the proof of every joint. Same input, same plan.
  */
 export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
-  const shop = shopIn(chest, job.units);
+  const shop = shopFor(job, chest);
   const drafts = job.joints.map((joint) => draftJoint(joint, job, shop));
   const operations = operationsOf(
-    drafts.map(({ plan, setups }) => ({ joint: plan.joint, shouldersFirst: plan.shouldersFirst, setups })),
+    drafts.map(({ plan, setups }) => ({
+      joint: plan.joint,
+      shouldersFirst: plan.shouldersFirst,
+      half: shop.schools.half,
+      setups,
+    })),
+    shop.schools.trial,
   );
-  const order = runOrder(operations);
+  const order = runOrder(operations, shop.minutes);
+  const set = withMoves(order.map((index) => operations[index]!.setup));
+  const asSet = figuresAsSet(order.map((index, at) => ({ ids: operations[index]!.merged, setup: set[at]! })));
   const broken = brokenRule(operations, order);
   if (broken) throw new Error(`The run order breaks a rule: ${broken.words}`);
   const place = new Map(order.map((index, at) => [index, at]));
   const joints = drafts.map((draft): JointPlan => {
     if (!modeller || !draft.prove) return draft.plan;
-    return { ...draft.plan, proof: draft.prove(modeller) };
+    return { ...draft.plan, proof: draft.prove(modeller, asSet) };
   });
   const idOf = (index: number) => `op-${place.get(index)! + 1}`;
   return {
     stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
     joints,
-    operations: order.map((index): PlannedOperation => {
-      const { setup, count, testCut, after } = operations[index]!;
+    operations: order.map((index, at): PlannedOperation => {
+      const { count, testCut, after } = operations[index]!;
       return {
         id: idOf(index),
-        setup,
+        setup: set[at]!,
         count,
         testCut,
         after: [...after].map(([before, rule]) => ({ operation: idOf(before), rule: rule.words })),
       };
     }),
-    minutes: minutesOf(operations, order),
+    minutes: minutesOf(operations, order, shop.minutes),
     hasErrors: joints.some(
       (j) => j.problems.length > 0 || !j.chosen.tenoned || !j.chosen.mortised || j.proof?.good === false,
     ),
@@ -97,7 +107,21 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
 interface Draft {
   readonly plan: JointPlan;
   readonly setups: readonly Setup[];
-  readonly prove?: (modeller: Modeller) => JointProof;
+  readonly prove?: (modeller: Modeller, asSet: AsSet) => JointProof;
+}
+
+/** A set-up with its figures as they are set once the order is known. */
+type AsSet = (setup: Setup) => Setup;
+
+/** The shop as this job works in it: its unit, and its own answers where practice differs. */
+export const shopFor = (job: Pick<Job, 'units' | 'schools'>, chest: Shop): Shop => {
+  const shop = shopIn(chest, job.units);
+  return { ...shop, schools: { ...shop.schools, ...job.schools } };
+};
+
+function figuresAsSet(done: readonly { ids: readonly string[]; setup: Setup }[]): AsSet {
+  const figures = new Map(done.flatMap(({ ids, setup }) => ids.map((id) => [id, setup.figures] as const)));
+  return (setup) => ({ ...setup, figures: figures.get(setup.id) ?? setup.figures });
 }
 
 function draftJoint(joint: Joint, job: Job, shop: Shop): Draft {
@@ -120,44 +144,117 @@ function draftJoint(joint: Joint, job: Job, shop: Shop): Draft {
       setups: [],
     };
   const occurrences = occurrencesOf(joint, parts);
-  const features: Record<MemberName, Feature> = kind.features(params, members);
-  const routes = {
-    mortised: routesFor(features.mortised, shop, { joint: joint.id, occurrences: occurrences.mortised }),
-    tenoned: routesFor(features.tenoned, shop, { joint: joint.id, occurrences: occurrences.tenoned }),
+  const batches = {
+    tenoned: batchesFor('tenoned', joint, parts, occurrences, shop, kind, params, members),
+    mortised: batchesFor('mortised', joint, parts, occurrences, shop, kind, params, members),
   };
-  const pick = (member: MemberName): Route | undefined => {
-    const usable = routes[member].filter((r) => r.refusals.length === 0);
+  const pick = (member: MemberName, routes: readonly Route[]): Route | undefined => {
+    const usable = routes.filter((r) => r.refusals.length === 0);
     return usable.find((r) => r.id === joint.routes[member]) ?? usable[0];
   };
-  const [mortise, tenon] = [pick('mortised'), pick('tenoned')];
-  const advice = [...kind.advice(params, members, available), ...countAdvice(joint, occurrences)];
+  const chosen = (member: MemberName) =>
+    batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes) }));
+  const halves = { mortised: chosen('mortised'), tenoned: chosen('tenoned') };
+  const [mortise, tenon] = [halves.mortised[0]!.route, halves.tenoned[0]!.route];
+  const features = kind.features(params, members);
+  const season = seasonOf(job, parts, features);
   const plan: JointPlan = {
     joint: joint.id,
     problems,
-    advice,
-    routes,
+    advice: [
+      ...kind.advice(params, members, available),
+      ...countAdvice(joint, occurrences),
+      ...(season ? seasonAdvice(season) : []),
+    ],
+    routes: { tenoned: batches.tenoned[0]!.routes, mortised: batches.mortised[0]!.routes },
     chosen: { ...(tenon && { tenoned: tenon.id }), ...(mortise && { mortised: mortise.id }) },
     shouldersFirst: tenon?.shouldersFirst ?? true,
+    ...(season && { season }),
   };
-  if (!mortise || !tenon) return { plan, setups: [...(mortise?.setups ?? []), ...(tenon?.setups ?? [])] };
-  const half = (member: MemberName, route: Route) => ({
-    part: parts[member],
-    setups: route.setups,
+  const setups = [...halves.mortised, ...halves.tenoned].flatMap(({ route }) => route?.setups ?? []);
+  if ([...halves.mortised, ...halves.tenoned].some(({ route }) => !route)) return { plan, setups };
+  const half = (member: MemberName, asSet: AsSet) => ({
+    batches: halves[member].map(({ part, route }) => ({ part, setups: route!.setups.map(asSet) })),
     occurrences: occurrences[member],
   });
   return {
     plan,
-    setups: [...mortise.setups, ...tenon.setups],
-    prove: (modeller) =>
+    setups,
+    prove: (modeller, asSet) =>
       proveJoint(
         modeller,
         joint.id,
         kind,
         params,
-        { tenoned: half('tenoned', tenon), mortised: half('mortised', mortise) },
+        { tenoned: half('tenoned', asSet), mortised: half('mortised', asSet) },
         shop,
       ),
   };
+}
+
+/** The ways to cut a half, for each batch of its part that is cut apart; usually there is one. */
+function batchesFor(
+  member: MemberName,
+  joint: Joint,
+  parts: Record<MemberName, Part>,
+  occurrences: Record<MemberName, Occurrence[]>,
+  shop: Shop,
+  kind: JointKind,
+  params: Record<string, unknown>,
+  members: Members,
+): { part: Part; routes: Route[] }[] {
+  const part = parts[member];
+  const batches = part.apart ? batchesOf(part.thickness, part.quantity) : [];
+  if (batches.length < 2) {
+    const feature: Feature = kind.features(params, members)[member];
+    return [{ part, routes: routesFor(feature, shop, { joint: joint.id, occurrences: occurrences[member] }) }];
+  }
+  return batches.map((batch, i) => {
+    const own = asBatch(part, batch);
+    const feature: Feature = kind.features(params, { ...members, [member]: pieceOf(own, 'median') })[member];
+    const share = (count: number) => Math.round((count * batch.count) / part.quantity);
+    const here = occurrences[member].map((o) => ({ ...o, count: share(o.count), pieces: batch.pieces }));
+    return { part: own, routes: routesFor(feature, shop, { joint: `${joint.id}-${i + 1}`, occurrences: here }) };
+  });
+}
+
+function seasonOf(job: Job, parts: Record<MemberName, Part>, features: Record<MemberName, Feature>) {
+  const { tenoned: tenon, mortised: mortise } = features;
+  if (!job.seasons || tenon.form !== 'tenon' || mortise.form !== 'mortise') return undefined;
+  return seasonFit(job.seasons, parts, {
+    tenon: tenon.thickness,
+    mortise: mortise.width,
+    tenonWidth: tenon.width,
+    mortiseLength: mortise.length,
+  });
+}
+
+/** A fit that leaves its class with the seasons, or a tenon that will jam at its ends. */
+function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonFit): Advice[] {
+  const at = `at ${moisture.later.toFixed(1)} % moisture instead of ${moisture.now.toFixed(1)} %`;
+  const found: Advice[] = [];
+  if (fit.later !== fit.now)
+    found.push({
+      id: 'season',
+      dimension: 'tenonThickness',
+      level: fit.later === 'tight' || fit.later === 'rattles' ? 'warning' : 'reason',
+      title: say(`${fit.now} now, ${fit.later} later`),
+      reason: say(`${at.charAt(0).toUpperCase()}${at.slice(1)} the clearance goes from {now} to {later}.`, {
+        ...clearance,
+      }),
+    });
+  if (endClearance.later < -1e-9)
+    found.push({
+      id: 'season-ends',
+      dimension: 'endClearance',
+      level: 'warning',
+      title: say('The tenon will swell into the ends'),
+      reason: say(`${at.charAt(0).toUpperCase()}${at.slice(1)} the end clearance goes from {now} to {later}.`, {
+        ...endClearance,
+      }),
+      propose: Math.ceil((endClearance.now - endClearance.later) * 10) / 10,
+    });
+  return found;
 }
 
 /**
@@ -243,13 +340,13 @@ export interface PassScene {
  * @throws Error when the operation's joint is not in the job
  */
 export function scenesOf(operation: PlannedOperation, job: Job, chest: Shop, plan: Plan): PassScene[] {
-  const shop = shopIn(chest, job.units);
+  const shop = shopFor(job, chest);
   const { setup } = operation;
   const occurrence = setup.occurrences[0]!;
   const joint = job.joints.find((j) => j.id === occurrence.joint);
   if (!joint) throw new Error(`No joint “${occurrence.joint}” in this job.`);
   const { kind, params, parts } = resolve(joint, job);
-  const piece = pieceOf(parts[occurrence.member], 'median');
+  const piece = pieceOf(piecesOf(parts[occurrence.member], occurrence), 'median');
   const model = modelOf(setup.model);
   const waste = kind.geometry(params, occurrence.member, piece, occurrence).mustBeEmpty;
   const own = (s: Setup) => s.occurrences.some((o) => o.joint === occurrence.joint && o.member === occurrence.member);
@@ -277,6 +374,21 @@ export function scenesOf(operation: PlannedOperation, job: Job, chest: Shop, pla
     const placement = model.place(setup, pass, occurrence, piece, shop);
     return { pass: pass.id, pictures: drawScene(model, placement, setup, pass, [waste], gone), figures: setup.figures };
   });
+}
+
+/** The part as the pieces an occurrence is about: all of them, or those of its batch. */
+const piecesOf = (part: Part, { pieces, count }: Occurrence): Part =>
+  pieces ? asBatch(part, { pieces, count, measured: pieces.map((n) => part.thickness.measured[n - 1]!) }) : part;
+
+/** The tools a plan uses, by id: machines, cutters, guides, boxes of blocks. */
+export function toolsUsed({ operations }: Pick<Plan, 'operations'>): Set<string> {
+  const ids = operations.flatMap(({ setup }) => [
+    setup.machine,
+    setup.cutter,
+    ...setup.guides,
+    ...setup.figures.map((f) => f.set.box),
+  ]);
+  return new Set(ids.filter((id): id is string => typeof id === 'string'));
 }
 
 /** A short, stable fingerprint of plain data (FNV-1a, 32 bits): the same content gives the same text. */

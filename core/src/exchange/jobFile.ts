@@ -1,8 +1,9 @@
 import type { Part } from '../stock/index.ts';
-import type { Shop } from '../tooling/index.ts';
+import type { Seasons } from '../simulate/index.ts';
+import type { Schools, Shop } from '../tooling/index.ts';
 
 export const JOB_FORMAT = 'velk-job';
-export const JOB_VERSION = 1;
+export const JOB_VERSION = 2;
 
 /** A design, made at every place its two parts meet. */
 export interface Joint {
@@ -28,9 +29,24 @@ export interface Job {
   readonly notes: string;
   /** Unit the job is drawn and set in, whatever the shop's own. */
   readonly units: 'mm' | 'in';
+  /** Where this job answers differently from the shop. */
+  readonly schools: Partial<Schools>;
+  /** The air it is made in and the air it will stand in; null while nobody has said. */
+  readonly seasons: Seasons | null;
   readonly parts: readonly Part[];
   readonly joints: readonly Joint[];
 }
+
+/** A job with nothing in it yet. */
+export const newJob = (name: string, units: Job['units']): Job => ({
+  name,
+  notes: '',
+  units,
+  schools: {},
+  seasons: null,
+  parts: [],
+  joints: [],
+});
 
 /** A job with the gear it relies on: everything needed to plan with no database. */
 export interface JobFile {

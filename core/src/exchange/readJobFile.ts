@@ -1,5 +1,6 @@
 import { JOB_FORMAT, JOB_VERSION, type JobFile } from './jobFile.ts';
 import { jobFileSchema } from './schemas.ts';
+import { upgraded } from './upgrade.ts';
 import { validate, type Checked } from './validate.ts';
 
 /** Largest job file read: 5 MB, some ten thousand joints. */
@@ -45,7 +46,7 @@ export function checkJobFile(data: unknown): Checked<JobFile> {
         },
       ],
     };
-  const checked = validate(jobFileSchema, data);
+  const checked = validate(jobFileSchema, head.version === 1 ? upgraded(data!) : data);
   if (!checked.ok) return checked;
   const errors = referencesIn(checked.value);
   return errors.length ? { ok: false, errors } : checked;

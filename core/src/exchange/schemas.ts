@@ -1,8 +1,19 @@
 import Joi from 'joi';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { JOB_FORMAT, JOB_VERSION, type Job, type JobFile, type Joint } from './jobFile.ts';
-import type { Part } from '../stock/index.ts';
-import type { Shop, Tool, ToolKind } from '../tooling/index.ts';
+import { SPECIES, type Part } from '../stock/index.ts';
+import {
+  fieldsOf,
+  KIND_NAMES,
+  SCHOOL_NAMES,
+  SCHOOLS,
+  SHORTEST_CROSSCUT,
+  SHORTEST_FED,
+  type Field,
+  type SchoolName,
+  type Shop,
+  type Tool,
+} from '../tooling/index.ts';
 
 /** Upper bounds that no wood and no shop reaches: they keep nonsense and floods out. */
 const LONGEST = 20_000;
@@ -12,9 +23,7 @@ const id = () =>
     .required();
 const name = () => Joi.string().trim().min(1).max(120).required();
 const size = () => Joi.number().greater(0).max(LONGEST).required();
-const angle = () => Joi.number().min(-45).max(45).required();
-const offset = () => Joi.number().min(-100).max(100).required();
-const side = () => Joi.string().valid('left', 'right').required();
+const words = () => Joi.string().allow('').max(40).required();
 
 const measuredSize = () =>
   Joi.object({
@@ -27,8 +36,18 @@ export const partSchema = Joi.object<Part>({
   name: name(),
   quantity: Joi.number().integer().min(1).max(10_000).required(),
   length: size(),
+  roughLength: Joi.number().min(0).max(LONGEST).required(),
   thickness: measuredSize(),
   width: measuredSize(),
+  referenceFace: words(),
+  referenceEdge: words(),
+  set: Joi.string().allow('').max(3).required(),
+  hands: Joi.string().valid('alike', 'pairs').required(),
+  species: Joi.string()
+    .valid('', ...SPECIES.map((s) => s.id))
+    .required(),
+  rings: Joi.string().valid('flat', 'quarter', 'diagonal').required(),
+  apart: Joi.boolean().required(),
 });
 
 const ends = () => Joi.string().valid('a', 'b', 'both').required();
@@ -52,62 +71,76 @@ export const jointSchema = Joi.object<Joint>({
   routes: Joi.object({ tenoned: Joi.string().max(200), mortised: Joi.string().max(200) }).required(),
 });
 
-const tool = <K extends ToolKind>(
-  kind: K,
-  fields: Record<Exclude<keyof Extract<Tool, { kind: K }>, 'id' | 'name' | 'kind'>, Joi.Schema>,
-) => Joi.object({ kind: Joi.string().valid(kind).required(), id: id(), name: name(), ...fields });
+/** A record or null, told apart so that a wrong field inside keeps its own path. */
+const orNull = (record: Joi.Schema) =>
+  Joi.any().when(Joi.any().valid(null), { then: Joi.any(), otherwise: record }).required();
 
-/** One schema for each sort of tool in the chest. */
-export const toolSchemas: readonly Joi.ObjectSchema[] = [
-  tool('table-saw', {
-    bladeId: id(),
-    maxBladeHeight: size(),
-    fenceSide: side(),
-    fenceReach: size(),
-    maxUpright: size(),
-    bladeLean: angle(),
-    fenceZero: offset(),
+const schemaOf = (field: Field): Joi.Schema => {
+  switch (field.type) {
+    case 'length':
+      return field.least === 'more than 0' ? size() : Joi.number().min(0).max(LONGEST).required();
+    case 'angle':
+      return Joi.number().min(-45).max(45).required();
+    case 'count':
+      return Joi.number().integer().min(field.least).max(field.most).required();
+    case 'choice':
+      return Joi.string()
+        .valid(...Object.keys(field.options))
+        .required();
+    case 'flag':
+      return Joi.boolean().required();
+    case 'lengths':
+      return Joi.array().items(Joi.number().greater(0).max(LONGEST)).max(field.most).required();
+    case 'tool':
+      return id();
+    case 'scale':
+      return orNull(
+        Joi.object({
+          unit: Joi.string().valid('mm', 'in').required(),
+          graduation: Joi.number().greater(0).max(100).required(),
+          zero: Joi.number().min(-100).max(100).required(),
+        }),
+      );
+    case 'screw':
+      return orNull(
+        Joi.object({
+          lead: Joi.number().greater(0).max(100).required(),
+          divisions: Joi.number().integer().min(0).max(1000).required(),
+        }),
+      );
+  }
+};
+
+/** One schema for each sort of tool in the chest, from the chest's own list of measurements. */
+export const toolSchemas: readonly Joi.ObjectSchema<Tool>[] = KIND_NAMES.map((kind) =>
+  Joi.object({
+    kind: Joi.string().valid(kind).required(),
+    id: id(),
+    name: name(),
+    retired: Joi.boolean().required(),
+    ...Object.fromEntries(fieldsOf(kind).map(([key, field]) => [key, schemaOf(field)])),
   }),
-  tool('upright-jig', { maxThickness: size(), clampLine: size() }),
-  tool('stop-block', { thickness: size() }),
-  tool('bandsaw', {
-    bladeId: id(),
-    fenceSide: side(),
-    throat: size(),
-    heightUnderGuides: size(),
-    maxStop: size(),
-    driftAngle: angle(),
-    fenceZero: offset(),
-  }),
-  tool('router', {
-    baseLeft: size(),
-    baseRight: size(),
-    plungeTravel: size(),
-    largestCutter: size(),
-    largestShank: size(),
-  }),
-  tool('mortising-jig', {
-    faceSide: Joi.string().valid('near', 'far').required(),
-    opening: size(),
-    stopToStop: size(),
-    endStops: Joi.string().valid('left', 'right', 'both').required(),
-    endStopReach: size(),
-  }),
-  tool('router-cutter', {
-    diameter: size(),
-    cuttingLength: size(),
-    shank: size(),
-    centreCutting: Joi.boolean().required(),
-    topSpeed: Joi.number().integer().min(100).max(100_000).required(),
-    level: size(),
-  }),
-  tool('saw-blade', {
-    kerf: size(),
-    diameter: size(),
-    teeth: Joi.string().valid('flat', 'alternate', 'combination').required(),
-  }),
-  tool('bandsaw-blade', { kerf: size(), width: size() }),
-];
+);
+
+const answer = (school: SchoolName) => Joi.string().valid(...Object.keys(SCHOOLS[school].answers));
+const minutes = () => Joi.number().min(0).max(1000).required();
+const climate = () =>
+  Joi.object({
+    temperature: Joi.number().min(-20).max(60).required(),
+    humidity: Joi.number().min(0).max(100).required(),
+  }).required();
+
+export const toolsSchema = Joi.array()
+  .max(10_000)
+  .items(
+    Joi.alternatives().conditional('.kind', {
+      switch: toolSchemas.map((s) => ({ is: s.extract('kind'), then: s })),
+      otherwise: toolSchemas[0]!,
+    }),
+  )
+  .unique('id')
+  .unique('name', { ignoreUndefined: true })
+  .required();
 
 export const shopSchema = Joi.object<Shop>({
   name: name(),
@@ -120,22 +153,30 @@ export const shopSchema = Joi.object<Shop>({
   graduation: Joi.number().min(0).max(10).required(),
   secondCutShort: Joi.number().min(0.2).max(0.5).required(),
   targetClearance: Joi.number().min(-0.05).max(0.15).required(),
-  tools: Joi.array()
-    .max(10_000)
-    .items(
-      Joi.alternatives().conditional('.kind', {
-        switch: toolSchemas.map((s) => ({ is: s.extract('kind'), then: s })),
-        otherwise: toolSchemas[0]!,
-      }),
-    )
-    .unique('id')
-    .required(),
+  schools: Joi.object(Object.fromEntries(SCHOOL_NAMES.map((s) => [s, answer(s).required()]))).required(),
+  minutes: Joi.object({
+    figure: minutes(),
+    jig: minutes(),
+    cutter: minutes(),
+    stack: minutes(),
+    machine: minutes(),
+    testCut: minutes(),
+  }).required(),
+  rules: Joi.object({
+    stacks: Joi.boolean().required(),
+    guardOff: Joi.boolean().required(),
+    shortestFed: Joi.number().min(SHORTEST_FED).max(LONGEST).required(),
+    shortestCrosscut: Joi.number().min(SHORTEST_CROSSCUT).max(LONGEST).required(),
+  }).required(),
+  tools: toolsSchema,
 }).required();
 
 export const jobSchema = Joi.object<Job>({
   name: name(),
   notes: Joi.string().allow('').max(5000).required(),
   units: Joi.string().valid('mm', 'in').required(),
+  schools: Joi.object(Object.fromEntries(SCHOOL_NAMES.map((s) => [s, answer(s)]))).required(),
+  seasons: orNull(Joi.object({ now: climate(), later: climate() })),
   parts: Joi.array().items(partSchema).max(2000).unique('id').required(),
   joints: Joi.array().items(jointSchema).max(2000).unique('id').required(),
 }).required();

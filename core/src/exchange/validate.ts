@@ -32,6 +32,7 @@ const pathOf = (path: readonly (string | number)[]): string =>
   ) || '(whole)';
 
 function inWords({ type, message, context }: Joi.ValidationErrorItem): string {
+  const named = (context?.['value'] as { name?: unknown } | undefined)?.name;
   const limit = context?.['limit'] as number | string | undefined;
   const words: Record<string, string> = {
     'any.required': 'is missing',
@@ -42,7 +43,8 @@ function inWords({ type, message, context }: Joi.ValidationErrorItem): string {
     'number.max': `must be ${limit} or less`,
     'number.infinity': 'must be a finite number',
     'string.empty': 'must not be empty',
-    'array.unique': 'repeats an id that is already used',
+    'array.unique':
+      context?.['path'] === 'id' ? 'repeats an id that is already used' : `is a second “${String(named)}”`,
     'string.pattern.name': 'may only have letters, digits, - and _',
   };
   return words[type] ?? message;

@@ -96,6 +96,8 @@ export interface TenonFeature {
   readonly width: Mm;
   readonly length: Mm;
   readonly roundEdges: boolean;
+  /** Walls of the mortise it goes into, from the reference face of the tenoned piece; none where it isn't cut first. */
+  readonly mate?: { readonly nearWall: Mm; readonly farWall: Mm };
 }
 
 export interface MortiseFeature {

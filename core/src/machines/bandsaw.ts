@@ -3,6 +3,7 @@ import { figureOf } from '../setups/index.ts';
 import { toolById } from '../tooling/index.ts';
 import type { Datum, MachineModel } from './model.ts';
 import { seatPiece } from './seat.ts';
+import { standsAt } from './standsAt.ts';
 
 const FAR = 2000;
 
@@ -32,7 +33,7 @@ export const bandsaw: MachineModel = {
     const s = saw.fenceSide === 'right' ? 1 : -1;
     const half = blade.kerf / 2;
     const sides: Record<string, number> = { 'near-side': s * half, 'far-side': -s * half };
-    const fence = sides[across.to]! + s * (across.set.value + saw.fenceZero);
+    const fence = sides[across.to]! + s * standsAt(across, { scale: saw.fenceScale });
     const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });
     const datums: Record<string, Datum> = {
       table: { at: [0, 0, 0], normal: [0, 0, 1] },

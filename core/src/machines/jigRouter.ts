@@ -2,7 +2,9 @@ import { box, prismAlong, roundedRectangle, type Vec3 } from '../solids/index.ts
 import { figureOf } from '../setups/index.ts';
 import { toolById } from '../tooling/index.ts';
 import type { Datum, MachineModel } from './model.ts';
+import type { Scale } from '../units/index.ts';
 import { seatPiece } from './seat.ts';
+import { standsAt } from './standsAt.ts';
 
 /**
  * Hand-held router on a mortising jig. The jig's centre line is x = 0, its face y = 0, the wood's surface z = 0.
@@ -32,13 +34,13 @@ export const jigRouter: MachineModel = {
     const cutter = toolById(asIs, 'router-cutter', setup.cutter!);
     const jig = asIs.tools.find((t) => t.kind === 'mortising-jig' && setup.guides.includes(t.id));
     if (jig?.kind !== 'mortising-jig') throw new Error('The set-up names no mortising jig.');
-    const set = (role: string) => figureOf(setup, pass.figures[role]!).set.value;
+    const set = (role: string, scale: Scale | null = null) => standsAt(figureOf(setup, pass.figures[role]!), { scale });
     /** +1 when the piece lies beyond the jig's face, -1 when it lies between the face and the operator. */
     const s = jig.faceSide === 'near' ? 1 : -1;
     const endSide = pass.seat['left-end-stop'] ? -1 : 1;
-    const endStop = endSide * set('end-stop');
-    const depth = Math.min(set('depth'), pass.level ?? Infinity);
-    const [leftStop, rightStop] = [-set('left-stop'), set('right-stop')];
+    const endStop = endSide * set('end-stop', jig.endScale);
+    const depth = Math.min(set('depth', router.depthScale), pass.level ?? Infinity);
+    const [leftStop, rightStop] = [-set('left-stop', jig.stopScale), set('right-stop', jig.stopScale)];
     const from = leftStop + router.baseLeft;
     const to = rightStop - router.baseRight;
     const y = s * set('face');

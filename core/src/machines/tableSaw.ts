@@ -4,6 +4,7 @@ import { toolById, type Shop } from '../tooling/index.ts';
 import type { Datum, MachineModel, Placement } from './model.ts';
 import type { MachineBody } from './machineBody.ts';
 import { faceOf, seatPiece } from './seat.ts';
+import { standsAt } from './standsAt.ts';
 
 const FAR = 2000;
 
@@ -34,12 +35,20 @@ export const tableSaw: MachineModel = {
   place(setup, pass, occurrence, piece, asIs) {
     const saw = toolById(asIs, 'table-saw', setup.machine!);
     const blade = toolById(asIs, 'saw-blade', setup.cutter!);
-    const height = figureOf(setup, pass.figures['height']!).set.value;
+    const height = standsAt(figureOf(setup, pass.figures['height']!), { scale: saw.heightScale });
     const across = figureOf(setup, pass.figures['across']!);
     const s = saw.fenceSide === 'right' ? 1 : -1;
     const half = blade.kerf / 2;
     const sides: Record<string, number> = { 'near-side': s * half, 'far-side': -s * half };
-    const guide = sides[across.to]! + s * (across.set.value + saw.fenceZero);
+    const jig = setup.guides.map((id) => asIs.tools.find((t) => t.id === id)).find((t) => t?.kind === 'upright-jig');
+    const guide =
+      sides[across.to]! +
+      s *
+        standsAt(across, {
+          scale: saw.fenceScale,
+          beyond: across.to === 'far-side' ? blade.kerf : 0,
+          screw: jig?.screw,
+        });
     const toBlade: Vec3 = [-s, 0, 0];
     const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });
     const upright = setup.carrier === 'upright-jig';

@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../joints/index.ts';
 import type { LengthFigure, Seat } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
-import { SAME, type figuresFor } from './method.ts';
+import { SAME, type figuresFor, type Gauged } from './method.ts';
 
 /** One pair of cheeks cut by turning the piece over: the face pair, or the edge pair. */
 export interface FlippedSetting {
@@ -16,16 +16,19 @@ export interface FlippedSetting {
  * shoulder + tenon; other face in, stock - near shoulder. One figure serves both when the tenon is centred, and its
  * error then counts twice.
  * @param guide the machine feature the figure is measured from
+ * @param gauged what stands on the machine for this distance
  */
 export function flippedSettings(
   feature: TenonFeature,
   make: ReturnType<typeof figuresFor>,
   guide: string,
+  gauged: Gauged = {},
 ): FlippedSetting[] {
-  const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock } = feature;
+  const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock, mate } = feature;
+  const farWall = mate ? [{ value: mate.farWall, text: 'the far wall of the cut mortise, its reference face in' }] : [];
   return [
-    ...pair('face', a, t, stock.thickness, 'thickness', make, guide),
-    ...pair('edge', b, w, stock.width, 'width', make, guide),
+    ...pair('face', a, t, stock.thickness, 'thickness', make, guide, { ...gauged, mates: farWall }),
+    ...pair('edge', b, w, stock.width, 'width', make, guide, gauged),
   ];
 }
 
@@ -37,13 +40,17 @@ function pair(
   acts: 'thickness' | 'width',
   make: ReturnType<typeof figuresFor>,
   guide: string,
+  gauged: Gauged,
 ): FlippedSetting[] {
   const far = stock - near - tongue;
   const first = near + tongue;
   const second = stock - near;
   const size = name === 'face' ? 'tenon thickness' : 'tenon width';
   const setting = (id: string, value: Mm, working: Sentence, counts: number): LengthFigure =>
-    make({ id, name: 'Fence', value, from: guide, to: 'near-side', rounding: 'up', acts, working, counts });
+    make(
+      { id, name: 'Fence', value, from: guide, to: 'near-side', rounding: 'up', acts, working, counts },
+      Math.abs(value - first) < SAME ? gauged : { ...gauged, mates: [] },
+    );
   const reference = `reference-${name}` as const;
   const other = `other-${name}` as const;
   if (near > SAME && far > SAME && Math.abs(first - second) < SAME)

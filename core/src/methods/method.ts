@@ -1,7 +1,7 @@
 import type { Feature } from '../joints/index.ts';
 import type { LengthFigure, Occurrence, Refusal, Setup, Stage } from '../setups/index.ts';
-import type { Shop } from '../tooling/index.ts';
-import { figure, type FigureDraft } from '../setups/index.ts';
+import { figure, type FigureDraft, type Means } from '../setups/index.ts';
+import { toolsOf, type Shop } from '../tooling/index.ts';
 
 /** What a method is told beside the feature. */
 export interface Context {
@@ -25,11 +25,14 @@ export interface Method<F extends Feature = Feature> {
   setups(feature: F, shop: Shop, context: Context): Setup[];
 }
 
-/** Makes figures at this shop's graduation. */
-export const figuresFor =
-  (shop: Shop) =>
-  (draft: FigureDraft): LengthFigure =>
-    figure(draft, shop.graduation);
+/** What stands on the machine for one distance, beside the rule and blocks of every shop. */
+export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'mates'>;
+
+/** Makes figures as this shop can set them. */
+export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) => LengthFigure {
+  const boxes = toolsOf(shop, 'block-box');
+  return (draft, gauged = {}) => figure(draft, { graduation: shop.graduation, boxes, ...gauged });
+}
 
 /** A hair under which two lengths are one. */
 export const SAME = 1e-6;

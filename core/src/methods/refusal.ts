@@ -11,6 +11,15 @@ export function under(value: Mm, bound: Mm, path: string, dimension: string, tex
   return value < bound - 1e-6 ? [{ path, dimension, value, bound, message: say(text, { value, bound }) }] : [];
 }
 
+/** Stock this much off the one thickness a jig is made for still fits it, mm. */
+const JIG_PLAY: Mm = 0.1;
+
+/** A refusal when a jig insists on one thickness of stock and this is another; it insists on none when `bound` is 0. */
+export const only = (value: Mm, bound: Mm, text: string): Refusal[] =>
+  bound > 0 && Math.abs(value - bound) > JIG_PLAY
+    ? [{ path: 'thickness', dimension: 'thickness', value, bound, message: say(text, { value, bound }) }]
+    : [];
+
 /** The refusal of a shop that lacks the gear. */
 export const missing = (dimension: string, text: string): Refusal => ({
   path: 'shop.tools',

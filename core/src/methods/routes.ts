@@ -32,7 +32,7 @@ export function routesFor(feature: Feature, shop: Shop, context: Omit<Context, '
 
 function route(feature: Feature, shop: Shop, partial: Omit<Context, 'shouldersFirst'>, methods: Method[]): Route {
   /** Waste outside the blade: shoulders first, the line is crisp and the waste drops clear. Else cheeks first. */
-  const shouldersFirst = methods.every((m) => m.waste !== 'between');
+  const shouldersFirst = shop.schools.waste !== 'cheeks' && methods.every((m) => m.waste !== 'between');
   const context = { ...partial, shouldersFirst };
   const refusals = methods.flatMap((m) => m.refuse(feature, shop, context));
   const ordered = shouldersFirst

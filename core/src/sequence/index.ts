@@ -1,2 +1,3 @@
 export * from './operations.ts';
 export * from './order.ts';
+export * from './moves.ts';

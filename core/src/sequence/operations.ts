@@ -1,10 +1,13 @@
 import type { MemberName } from '../joints/index.ts';
 import { say, type Sentence } from '../units/index.ts';
 import type { Setup, Stage } from '../setups/index.ts';
+import type { Schools } from '../tooling/index.ts';
 
 /** A set-up with everything of the job that goes through it. */
 export interface Operation {
   readonly setup: Setup;
+  /** Ids of the set-ups that were merged into this one. */
+  readonly merged: readonly string[];
   /** Indices of operations that must be done before this one, with the rule that says so. */
   readonly after: ReadonlyMap<number, HardRule>;
   /** Pieces, or ends of pieces, that go through. */
@@ -12,11 +15,17 @@ export interface Operation {
   readonly testCut: Sentence;
 }
 
+/** What the rules of a joint depend on: the shop's schools, and where the waste goes. */
+export interface Choices {
+  readonly shouldersFirst: boolean;
+  readonly half: Schools['half'];
+}
+
 /** A rule no order may break. */
 export interface HardRule {
   readonly id: string;
   readonly words: string;
-  readonly before: (first: Setup, second: Setup, shouldersFirst: boolean) => boolean;
+  readonly before: (first: Setup, second: Setup, choices: Choices) => boolean;
 }
 
 const memberOf = (setup: Setup): MemberName => setup.occurrences[0]!.member;
@@ -27,7 +36,12 @@ export const HARD_RULES: readonly HardRule[] = [
   {
     id: 'mortise-first',
     words: 'The closed mortise comes first: its cutter has a fixed size, and the tenon is fitted to it.',
-    before: (a, b) => memberOf(a) === 'mortised' && memberOf(b) === 'tenoned',
+    before: (a, b, { half }) => half === 'mortise' && memberOf(a) === 'mortised' && memberOf(b) === 'tenoned',
+  },
+  {
+    id: 'tenon-first',
+    words: 'The tenon comes first in this shop: the mortise is fitted to it.',
+    before: (a, b, { half }) => half === 'tenon' && memberOf(a) === 'tenoned' && memberOf(b) === 'mortised',
   },
   {
     id: 'rout-then-square',
@@ -38,12 +52,12 @@ export const HARD_RULES: readonly HardRule[] = [
     id: 'shoulders-first',
     words:
       'Shoulders before cheeks: the cheeks’ waste falls outside the blade, so the line stays crisp and nothing is trapped.',
-    before: (a, b, shouldersFirst) => shouldersFirst && stages(a, 'shoulders', b, 'cheeks'),
+    before: (a, b, { shouldersFirst }) => shouldersFirst && stages(a, 'shoulders', b, 'cheeks'),
   },
   {
     id: 'cheeks-first',
-    words: 'Cheeks before shoulders: their waste stands between blade and jig, and must not come loose there.',
-    before: (a, b, shouldersFirst) => !shouldersFirst && stages(a, 'cheeks', b, 'shoulders'),
+    words: 'Cheeks before shoulders: their waste stands between blade and jig, or this shop cuts them first.',
+    before: (a, b, { shouldersFirst }) => !shouldersFirst && stages(a, 'cheeks', b, 'shoulders'),
   },
   {
     id: 'round-last',
@@ -52,10 +66,15 @@ export const HARD_RULES: readonly HardRule[] = [
   },
 ];
 
+const TEST_CUTS: Record<Schools['trial'], string> = {
+  dial: 'Test cut on scrap of the same measured thickness; measure it before the first good piece.',
+  creep:
+    'Start full on scrap of the same measured thickness, and creep up to the figure until the mate fits by hand; then the first good piece.',
+};
+
 /** The set-ups of one joint, in the order its routes give them. */
-export interface JointSetups {
+export interface JointSetups extends Choices {
   readonly joint: string;
-  readonly shouldersFirst: boolean;
   readonly setups: readonly Setup[];
 }
 
@@ -71,47 +90,45 @@ export const signature = (s: Setup): string =>
  * The job's set-ups, equal ones merged, with what must come before what. Equal set-ups stay apart where merging them
  * would make two operations wait for each other.
  */
-export function operationsOf(joints: readonly JointSetups[]): Operation[] {
-  const merged = build(joints, true);
-  return hasCycle(merged) ? build(joints, false) : merged;
+export function operationsOf(joints: readonly JointSetups[], trial: Schools['trial'] = 'dial'): Operation[] {
+  const merged = build(joints, true, trial);
+  return hasCycle(merged) ? build(joints, false, trial) : merged;
 }
 
-function build(joints: readonly JointSetups[], merge: boolean): Operation[] {
+function build(joints: readonly JointSetups[], merge: boolean, trial: Schools['trial']): Operation[] {
   const groups = new Map<string, number>();
   const setups: Setup[] = [];
+  const ids: string[][] = [];
   const after: Map<number, HardRule>[] = [];
-  for (const { setups: own, shouldersFirst } of joints) {
+  for (const { setups: own, ...choices } of joints) {
     const indices = own.map((setup) => {
       const key = merge ? signature(setup) : setup.id;
       const found = groups.get(key);
       if (found !== undefined) {
         const kept = setups[found]!;
+        ids[found]!.push(setup.id);
         setups[found] = { ...kept, occurrences: [...kept.occurrences, ...setup.occurrences] };
         return found;
       }
       groups.set(key, setups.length);
       after.push(new Map());
+      ids.push([setup.id]);
       return setups.push(setup) - 1;
     });
     own.forEach((first, i) =>
       own.forEach((second, j) => {
         const rule =
-          i === j || indices[i] === indices[j]
-            ? undefined
-            : HARD_RULES.find((r) => r.before(first, second, shouldersFirst));
+          i === j || indices[i] === indices[j] ? undefined : HARD_RULES.find((r) => r.before(first, second, choices));
         if (rule) after[indices[j]!]!.set(indices[i]!, rule);
       }),
     );
   }
   return setups.map((setup, i) => ({
     setup,
+    merged: ids[i]!,
     after: after[i]!,
     count: setup.occurrences.reduce((sum, o) => sum + o.count, 0),
-    testCut: say(
-      setup.model === 'bench'
-        ? 'Try one on scrap or a spare first.'
-        : 'Test cut on scrap of the same measured thickness; measure it before the first good piece.',
-    ),
+    testCut: say(setup.model === 'bench' ? 'Try one on scrap or a spare first.' : TEST_CUTS[trial]),
   }));
 }
 

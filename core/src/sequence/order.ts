@@ -1,8 +1,6 @@
 import type { Setup } from '../setups/index.ts';
+import type { Minutes } from '../tooling/index.ts';
 import type { HardRule, Operation } from './operations.ts';
-
-/** Minutes a change costs, by what changes (values from memory of shop practice). Every set-up also costs a test cut. */
-const MINUTES = { figure: 2, jig: 5, cutter: 6, machine: 1, testCut: 2 };
 
 const NOTHING: Standing = new Map();
 
@@ -12,20 +10,20 @@ type Standing = ReadonlyMap<string, number>;
 const standing = (setup: Setup): Standing =>
   new Map(setup.model === 'bench' ? [] : setup.figures.map((f) => [`${f.from}>${f.to}`, f.set.value]));
 
-/** Minutes from one set-up to the next. */
-export function changeOver(from: Setup | undefined, to: Setup): number {
-  return minutesBetween(from, from ? standing(from) : new Map(), to, standing(to));
+/** Minutes from one set-up to the next, by what changes; every machine set-up also costs a test cut. */
+export function changeOver(from: Setup | undefined, to: Setup, cost: Minutes): number {
+  return minutesBetween(from, from ? standing(from) : new Map(), to, standing(to), cost);
 }
 
-function minutesBetween(from: Setup | undefined, stands: Standing, to: Setup, wanted: Standing): number {
-  let minutes = to.model === 'bench' ? 0 : MINUTES.testCut;
+function minutesBetween(from: Setup | undefined, stands: Standing, to: Setup, wanted: Standing, cost: Minutes): number {
+  let minutes = to.model === 'bench' ? 0 : cost.testCut;
   const moved = from?.machine !== to.machine;
-  if (moved) minutes += MINUTES.machine;
-  if (to.cutter && from?.cutter !== to.cutter) minutes += MINUTES.cutter;
-  if (to.guides.some((g) => !from?.guides.includes(g))) minutes += MINUTES.jig;
+  if (moved) minutes += cost.machine;
+  if (to.cutter && from?.cutter !== to.cutter) minutes += cost.cutter;
+  if (to.guides.some((g) => !from?.guides.includes(g))) minutes += cost.jig;
   for (const [distance, value] of wanted) {
     const before = moved ? undefined : stands.get(distance);
-    if (before === undefined || Math.abs(before - value) > 1e-6) minutes += MINUTES.figure;
+    if (before === undefined || Math.abs(before - value) > 1e-6) minutes += cost.figure;
   }
   return minutes;
 }
@@ -34,7 +32,7 @@ function minutesBetween(from: Setup | undefined, stands: Standing, to: Setup, wa
  * A run order: always the ready set-up that is quickest to change to, ties in the order of the job. Every hard rule
  * holds, and the same job gives the same order.
  */
-export function runOrder(operations: readonly Operation[]): number[] {
+export function runOrder(operations: readonly Operation[], cost: Minutes): number[] {
   const waiting = operations.map((o) => o.after.size);
   const followers = operations.map((): number[] => []);
   operations.forEach((o, i) => o.after.forEach((_, before) => followers[before]!.push(i)));
@@ -46,13 +44,15 @@ export function runOrder(operations: readonly Operation[]): number[] {
     let best = 0;
     let least = Infinity;
     ready.forEach((i, at) => {
-      const cost = minutesBetween(
+      const minutes = minutesBetween(
         last === undefined ? undefined : operations[last]!.setup,
         last === undefined ? NOTHING : stand[last]!,
         operations[i]!.setup,
         stand[i]!,
+        cost,
       );
-      if (cost < least - 1e-9 || (Math.abs(cost - least) < 1e-9 && i < ready[best]!)) [best, least] = [at, cost];
+      if (minutes < least - 1e-9 || (Math.abs(minutes - least) < 1e-9 && i < ready[best]!))
+        [best, least] = [at, minutes];
     });
     const [next] = ready.splice(best, 1) as [number];
     order.push(next);
@@ -63,9 +63,9 @@ export function runOrder(operations: readonly Operation[]): number[] {
 }
 
 /** Change-over minutes of an order. */
-export const minutesOf = (operations: readonly Operation[], order: readonly number[]): number =>
+export const minutesOf = (operations: readonly Operation[], order: readonly number[], cost: Minutes): number =>
   order.reduce(
-    (sum, i, at) => sum + changeOver(at ? operations[order[at - 1]!]!.setup : undefined, operations[i]!.setup),
+    (sum, i, at) => sum + changeOver(at ? operations[order[at - 1]!]!.setup : undefined, operations[i]!.setup, cost),
     0,
   );
 

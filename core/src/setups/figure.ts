@@ -1,17 +1,11 @@
-import { roundTo, say, type Mm, type Rounding, type Sentence } from '../units/index.ts';
+import { stepOf, type Mm, type Rounding, type Screw, type Sentence } from '../units/index.ts';
+import { waysToReach, type Means, type Reach } from './reach.ts';
 
 /** A feature of a machine model that a figure is measured from or to, such as `jig-face`. */
 export type DatumId = string;
 
 /** The direction in the piece that a figure moves wood in. */
 export type Acts = 'thickness' | 'width' | 'length';
-
-/** One way to reach a figure, with the error it leaves. */
-export interface Reach {
-  readonly by: 'scale' | 'work';
-  readonly text: Sentence;
-  readonly error: Mm;
-}
 
 /** A length to set on a machine. It always says from and to what. */
 export interface LengthFigure {
@@ -22,16 +16,20 @@ export interface LengthFigure {
   readonly value: Mm;
   readonly from: DatumId;
   readonly to: DatumId;
-  /** As reached with the shop's scale; error = value - set. */
-  readonly set: { readonly value: Mm; readonly error: Mm };
+  /** As reached the first way of `reach`; error = value - set. */
+  readonly set: Reach;
   readonly rounding: Rounding;
-  /** How far off it may stand when set with care: half a graduation, mm. */
-  readonly spread: Mm;
   readonly acts: Acts;
+  /** Every way this shop has, least error first. */
   readonly reach: readonly Reach[];
+  /** Finest step it can be moved by, mm, and the screw that moves it: for a move from the last set-up. */
+  readonly step: Mm;
+  readonly screw: Screw | null;
   readonly working: Sentence;
   /** How many times its error counts in the size it makes: 2 when both faces are cut with it. */
   readonly counts: number;
+  /** The card gives its sum with another figure: it stays as set by itself. */
+  readonly summed?: boolean;
 }
 
 export interface FigureDraft {
@@ -44,19 +42,35 @@ export interface FigureDraft {
   readonly acts: Acts;
   readonly working: Sentence;
   readonly counts?: number;
+  readonly summed?: boolean;
 }
 
-/** A figure as a shop with this graduation (mm) sets it; graduation 0 sets it exactly. */
-export function figure(draft: FigureDraft, graduation: Mm): LengthFigure {
-  const set = roundTo(draft.value, graduation, draft.rounding);
-  const error = draft.value - set;
-  const text = graduation > 0 ? say('scale {set}', { set }) : say('to the work itself');
-  return {
-    kind: 'length',
-    ...draft,
-    set: { value: set, error },
-    spread: graduation / 2,
-    reach: [{ by: graduation > 0 ? 'scale' : 'work', text, error }],
-    counts: draft.counts ?? 1,
-  };
+/** A figure as this shop sets it: the way that leaves the least error. */
+export function figure(draft: FigureDraft, means: Means): LengthFigure {
+  const usable = touched(draft) ? means : { ...means, boxes: [] };
+  return reachedBy(
+    { kind: 'length', ...draft, counts: draft.counts ?? 1, step: finest(means), screw: means.screw ?? null },
+    waysToReach(draft.value, draft.rounding, usable),
+  );
 }
+
+const finest = ({ graduation, scale, screw }: Means): Mm =>
+  Math.min(graduation, scale?.graduation ?? Infinity, screw ? stepOf(screw) : Infinity);
+
+/** The figure with these ways, set by the first. */
+export const reachedBy = (figure: Omit<LengthFigure, 'set' | 'reach'>, reach: readonly Reach[]): LengthFigure => ({
+  ...figure,
+  reach,
+  set: reach[0]!,
+});
+
+/** Blocks go between two things that can be touched; a centre can only be sighted. */
+const touched = ({ from, to }: FigureDraft): boolean =>
+  ![from, to].some((d) => d.startsWith('centre') || d.endsWith('centre'));
+
+/** Error, as it counts in the size, under which a remainder is not worth a reader's eye, mm. */
+const MATTERS = { thickness: 0.01, width: 0.1, length: 0.1 };
+
+/** Whether the error left over matters to the fit: a hundredth in thickness, a tenth elsewhere. */
+export const remainderMatters = ({ set, counts, acts }: Pick<LengthFigure, 'set' | 'counts' | 'acts'>): boolean =>
+  Math.abs(set.error) * counts >= MATTERS[acts] - 1e-9;

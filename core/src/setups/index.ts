@@ -1,2 +1,3 @@
+export * from './reach.ts';
 export * from './figure.ts';
 export * from './setup.ts';

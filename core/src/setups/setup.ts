@@ -27,6 +27,8 @@ export interface Occurrence {
   readonly end: 'a' | 'b';
   readonly edge: 'reference' | 'other';
   readonly count: number;
+  /** Numbers of the measured pieces, where the part is cut apart in batches. */
+  readonly pieces?: readonly number[];
 }
 
 export interface Caution {

@@ -3,3 +3,4 @@ export * from './compare.ts';
 export * from './fit.ts';
 export * from './assemble.ts';
 export * from './proof.ts';
+export * from './season.ts';

@@ -9,10 +9,9 @@ import { callipers, compare, TOLERANCE, type Mismatch } from './compare.ts';
 import { fitOf, type FitClass } from './fit.ts';
 import { virtualCut, type Trapped } from './virtualCut.ts';
 
-/** One half of a joint with all that cuts it. */
+/** One half of a joint with all that cuts it: a batch for each set of pieces with figures of their own. */
 export interface HalfPlan {
-  readonly part: Part;
-  readonly setups: readonly Setup[];
+  readonly batches: readonly { readonly part: Part; readonly setups: readonly Setup[] }[];
   readonly occurrences: readonly Occurrence[];
 }
 
@@ -24,7 +23,7 @@ export interface Range {
 export interface MemberProof {
   /** What a calliper would read on the thinnest to the thickest piece. */
   readonly sizes: Readonly<Record<string, Range>>;
-  /** On the median piece, the one the figures were computed from. */
+  /** On the median piece of each batch, the one its figures were computed from. */
   readonly mismatches: readonly (Mismatch & { readonly allowed: Mm })[];
   readonly trapped: readonly Trapped[];
 }
@@ -75,8 +74,7 @@ export function proveJoint<P extends object>(
 ): JointProof {
   return modeller.scope(() => {
     const [tenonAt, mortiseAt] = pairOf(halves);
-    const cut = (member: MemberName, sample: Sample): CutHalf => {
-      const { part, setups } = halves[member];
+    const cut = (member: MemberName, { part, setups }: HalfPlan['batches'][number], sample: Sample): CutHalf => {
       const at = member === 'tenoned' ? tenonAt : mortiseAt;
       const piece = pieceOf(part, sample);
       const own = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
@@ -91,18 +89,16 @@ export function proveJoint<P extends object>(
         proof: { mismatches, trapped },
       };
     };
-    const all = (member: MemberName) => samplesOf(halves[member].part).map((sample) => cut(member, sample));
+    const all = (member: MemberName) =>
+      halves[member].batches.map((batch) => samplesOf(batch.part).map((sample) => cut(member, batch, sample)));
     const [tenons, mortises] = [all('tenoned'), all('mortised')];
-    const [tenon, mortise] = [tenons[0]!, mortises[0]!];
-    const members = {
-      tenoned: { sizes: ranges(tenons), ...tenon.proof },
-      mortised: { sizes: ranges(mortises), ...mortise.proof },
-    };
+    const [tenon, mortise] = [tenons[0]![0]!, mortises[0]![0]!];
+    const members = { tenoned: memberProof(tenons), mortised: memberProof(mortises) };
     const [t, m] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
     const clearance = { least: m.least - t.most, most: m.most - t.least };
     const assembly = assemble(tenon, mortise, kind.seat(params).setBack);
-    const explained = [tenon, mortise].every(
-      ({ proof }) => proof.mismatches.every((x) => x.depth <= x.allowed) && !proof.trapped.length,
+    const explained = Object.values(members).every(
+      ({ mismatches, trapped }) => mismatches.every((x) => x.depth <= x.allowed) && !trapped.length,
     );
     const tight = Math.max(0, -assembly.clearance);
     return {
@@ -124,6 +120,13 @@ function pairOf(halves: Readonly<Record<MemberName, HalfPlan>>): [Occurrence, Oc
   const t = tenoned.occurrences[0]!;
   return [t, { ...mortised.occurrences[0]!, end: t.end, edge: 'reference' }];
 }
+
+/** A half's batches as one; each begins with the median piece. */
+const memberProof = (batches: readonly (readonly CutHalf[])[]): MemberProof => ({
+  sizes: ranges(batches.flat()),
+  mismatches: batches.flatMap(([median]) => median!.proof.mismatches),
+  trapped: batches.flatMap(([median]) => median!.proof.trapped),
+});
 
 /** The median first; the extremes only where the batch has any. */
 function samplesOf(part: Part): Sample[] {

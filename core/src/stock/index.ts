@@ -1,2 +1,6 @@
 export * from './part.ts';
 export * from './piece.ts';
+export * from './species.ts';
+export * from './moisture.ts';
+export * from './batches.ts';
+export * from './allowance.ts';

@@ -1,4 +1,5 @@
 import type { Mm } from '../units/index.ts';
+import type { Rings } from './species.ts';
 
 /** A size with what the calliper found. Nothing measured yet: the nominal size stands in. */
 export interface Size {
@@ -13,8 +14,22 @@ export interface Part {
   readonly quantity: number;
   /** Final length in mm. */
   readonly length: Mm;
+  /** Length it is sawn to until the joinery is done; 0 while nobody has said. */
+  readonly roughLength: Mm;
   readonly thickness: Size;
   readonly width: Size;
+  /** Where the reference face and edge look in the finished work, in the maker's words: front, top. May be empty. */
+  readonly referenceFace: string;
+  readonly referenceEdge: string;
+  /** Letter of the set the part belongs to; written in a triangle over the laid-out set. May be empty. */
+  readonly set: string;
+  /** All alike, or half of them mirror images of the others. */
+  readonly hands: 'alike' | 'pairs';
+  /** Id of a species, or empty while unknown. */
+  readonly species: string;
+  readonly rings: Rings;
+  /** Pieces that differ in thickness are cut apart, each batch with figures of its own. */
+  readonly apart: boolean;
 }
 
 export interface Spread {
@@ -27,7 +42,22 @@ export interface Spread {
 export function spreadOf({ nominal, measured }: Size): Spread {
   if (measured.length === 0) return { least: nominal, median: nominal, most: nominal };
   const sorted = [...measured].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  const median = sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
-  return { least: sorted[0]!, median, most: sorted.at(-1)! };
+  return { least: sorted[0]!, median: medianOf(sorted), most: sorted.at(-1)! };
 }
+
+function medianOf(sorted: readonly Mm[]): Mm {
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
+}
+
+/** What a part holds beside its sizes until somebody says otherwise. */
+export const PLAIN_PART = {
+  roughLength: 0,
+  referenceFace: '',
+  referenceEdge: '',
+  set: '',
+  hands: 'alike',
+  species: '',
+  rings: 'diagonal',
+  apart: false,
+} as const satisfies Partial<Part>;

@@ -1,4 +1,5 @@
 import type { BlindParams } from '../joints/index.ts';
+import { PLAIN_PART } from '../stock/index.ts';
 import type { Job } from '../exchange/index.ts';
 
 /** The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
@@ -32,8 +33,11 @@ export function jobWith({ params, rail, stile, routes, ends = 'both', edge = 're
     name: 'Worked',
     notes: '',
     units: 'mm',
+    schools: {},
+    seasons: null,
     parts: [
       {
+        ...PLAIN_PART,
         id: 'rail',
         name: 'Rail',
         quantity: 2,
@@ -42,6 +46,7 @@ export function jobWith({ params, rail, stile, routes, ends = 'both', edge = 're
         width: { nominal: rail?.width ?? 70, measured: [] },
       },
       {
+        ...PLAIN_PART,
         id: 'stile',
         name: 'Stile',
         quantity: ends === 'both' ? 4 : 2,

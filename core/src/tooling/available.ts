@@ -1,11 +1,13 @@
 import type { Mm } from '../units/index.ts';
+import type { Schools } from './schools.ts';
 import { toolsOf, type Shop } from './shop.ts';
 
-/** All that a joint kind learns of a shop: which mortises can be made. */
+/** All that a joint kind learns of a shop: which mortises can be made, and how it likes them. */
 export interface Available {
   /** Mortise widths a cutter makes in one pass, least first, each with its deepest reach. */
   readonly mortiseWidths: readonly { readonly width: Mm; readonly reach: Mm }[];
   readonly targetClearance: Mm;
+  readonly corners: Schools['corners'];
 }
 
 export const availableIn = (shop: Shop): Available => ({
@@ -13,4 +15,5 @@ export const availableIn = (shop: Shop): Available => ({
     .map((cutter) => ({ width: cutter.diameter, reach: cutter.cuttingLength }))
     .sort((a, b) => a.width - b.width),
   targetClearance: shop.targetClearance,
+  corners: shop.schools.corners,
 });

@@ -4,3 +4,6 @@ export * from './parseLength.ts';
 export * from './formatLength.ts';
 export * from './sentence.ts';
 export * from './formatFigure.ts';
+export * from './scale.ts';
+export * from './screw.ts';
+export * from './blocks.ts';

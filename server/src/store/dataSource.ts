@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { DataSource } from 'typeorm';
 import { ENTITIES } from './entities.ts';
 import { Jobs1795392000000 } from './migrations/1795392000000-jobs.ts';
+import { Chest1795478400000 } from './migrations/1795478400000-chest.ts';
 
 /** A connection to the database with every migration run. A query waits at most a few seconds for a lost database. */
 export async function openStore(url: string): Promise<DataSource> {
@@ -9,7 +10,7 @@ export async function openStore(url: string): Promise<DataSource> {
     type: 'postgres',
     url,
     entities: ENTITIES,
-    migrations: [Jobs1795392000000],
+    migrations: [Jobs1795392000000, Chest1795478400000],
     migrationsTransactionMode: 'all',
     extra: { connectionTimeoutMillis: 4000, max: 8 },
     poolErrorHandler: () => undefined,

@@ -20,6 +20,8 @@ export interface JobRow {
   name: string;
   notes: string;
   units: 'mm' | 'in';
+  /** What the job holds beside its parts and joints. */
+  ways: Pick<Job, 'schools' | 'seasons'>;
   version: number;
   updatedAt: Date;
   updatedBy: string;
@@ -64,6 +66,7 @@ export const JobEntity = new EntitySchema<JobRow>({
     name: text,
     notes: text,
     units: text,
+    ways: { type: 'jsonb' },
     version: integer,
     updatedAt: { type: 'timestamptz', name: 'updated_at' },
     updatedBy: { ...text, name: 'updated_by' },

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Job } from '@velk/core';
+import { newJob, type Job } from '@velk/core';
 import type { StoredJob } from './api.ts';
 import {
   benchSlice,
@@ -17,7 +17,7 @@ import {
   type BenchState,
 } from './bench.ts';
 
-const job = (name: string): Job => ({ name, notes: '', units: 'mm', parts: [], joints: [] });
+const job = (name: string): Job => newJob(name, 'mm');
 const stored = (name: string, version = 1): StoredJob => ({
   id: 'j',
   version,

@@ -1,4 +1,4 @@
-import type { Job } from '@velk/core';
+import { upgradedJob, type Job } from '@velk/core';
 
 /** What was typed but not yet saved, kept in the browser: a reload loses nothing. */
 export interface Draft {
@@ -16,5 +16,7 @@ export function keepDraft(id: string, draft: Draft | null): void {
 
 export function readDraft(id: string): Draft | undefined {
   const text = localStorage.getItem(key(id));
-  return text ? (JSON.parse(text) as Draft) : undefined;
+  if (!text) return undefined;
+  const draft = JSON.parse(text) as Draft;
+  return { ...draft, job: upgradedJob(draft.job) as unknown as Job };
 }

@@ -1,4 +1,4 @@
-import { shopIn, type LengthStyle, type Shop } from '@velk/core';
+import { METRIC, styleIn, type LengthStyle } from '@velk/core';
 import { useShopQuery } from './api.ts';
 import { useAppSelector } from './store.ts';
 
@@ -8,14 +8,5 @@ export function useStyle(): LengthStyle {
   const own = useAppSelector((s) => s.bench.job?.units ?? data?.shop.style.system ?? 'mm');
   const other = useAppSelector((s) => s.view.units === 'other');
   const shown = other ? (own === 'mm' ? 'in' : 'mm') : own;
-  return shopIn(data?.shop ?? EMPTY, shown).style;
+  return styleIn(data?.shop.style ?? METRIC, shown);
 }
-
-const EMPTY: Shop = {
-  name: '',
-  style: { system: 'mm', graduation: 0.05, decimal: '.', inches: 'fraction' },
-  graduation: 0.05,
-  secondCutShort: 0.3,
-  targetClearance: 0.05,
-  tools: [],
-};

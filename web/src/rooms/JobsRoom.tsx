@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { MAX_JOB_BYTES, type FieldError, type Job } from '@velk/core';
+import { MAX_JOB_BYTES, newJob, type FieldError } from '@velk/core';
 import {
   sentenceOf,
   useCreateJobMutation,
@@ -22,10 +22,9 @@ export function JobsRoom() {
   const file = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<{ title: string; errors: FieldError[] } | null>(null);
 
-  const fresh = (units: 'mm' | 'in'): Job => ({ name: 'New job', notes: '', units, parts: [], joints: [] });
   const begin = async (units: 'mm' | 'in') => {
     try {
-      const made = await create(fresh(units)).unwrap();
+      const made = await create(newJob('New job', units)).unwrap();
       await navigate(`/job/${made.id}/stock`);
     } catch (problem) {
       setWrong({ title: sentenceOf(problem), errors: [] });

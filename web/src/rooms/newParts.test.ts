@@ -1,20 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { planJob, readJobFile, type Job, type Part } from '@velk/core';
+import { newJob, planJob, readJobFile, type Part } from '@velk/core';
 import { TEST_SHOP } from '@velk/core/testing';
-import { freshId, newJoint, newPart } from './newParts.ts';
+import { newJoint, newPart } from './newParts.ts';
 
 describe('what a new job starts from', () => {
-  it('ids are readable and never used twice', () => {
-    expect(freshId('Cross rail!', [])).toBe('cross-rail');
-    expect(freshId('Cross rail', [{ id: 'cross-rail' }, { id: 'cross-rail-2' }])).toBe('cross-rail-3');
-    expect(freshId('§', [])).toBe('x');
-  });
-
   it.each(['mm', 'in'] as const)('a rail and a stile in %s make a job that can be planned as it stands', (units) => {
-    const empty: Job = { name: 'New job', notes: '', units, parts: [], joints: [] };
+    const empty = newJob('New job', units);
     const parts: Part[] = [newPart('Rail', empty, 'rail'), newPart('Stile', empty, 'stile')];
     const job = { ...empty, parts, joints: [newJoint({ ...empty, parts }, TEST_SHOP, parts[0]!, parts[1]!)] };
-    expect(readJobFile(JSON.stringify({ format: 'velk-job', version: 1, job, shop: TEST_SHOP })).ok).toBe(true);
+    expect(readJobFile(JSON.stringify({ format: 'velk-job', version: 2, job, shop: TEST_SHOP })).ok).toBe(true);
     const plan = planJob(job, TEST_SHOP);
     expect(plan.hasErrors).toBe(false);
     expect(plan.operations.length).toBeGreaterThan(4);

@@ -1,4 +1,15 @@
-import { availableIn, INCH, kindOf, pieceOf, type Job, type Joint, type Part, type Shop } from '@velk/core';
+import {
+  availableIn,
+  freshId,
+  INCH,
+  kindOf,
+  pieceOf,
+  PLAIN_PART,
+  type Job,
+  type Joint,
+  type Part,
+  type Shop,
+} from '@velk/core';
 
 const SIZES = {
   rail: { mm: [600, 22, 70], in: [24, 0.75, 2.5] },
@@ -6,25 +17,13 @@ const SIZES = {
   part: { mm: [600, 22, 70], in: [24, 0.75, 2.5] },
 } as const;
 
-/** An id that nothing else has, readable in a job file. */
-export function freshId(name: string, taken: readonly { id: string }[]): string {
-  const base =
-    name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '') || 'x';
-  const ids = new Set(taken.map((t) => t.id));
-  let id = base;
-  for (let n = 2; ids.has(id); n++) id = `${base}-${n}`;
-  return id;
-}
-
 /** A part to start from; its sizes are there to be typed over. */
 export function newPart(name: string, job: Job, sort: keyof typeof SIZES): Part {
   const unit = job.units === 'in' ? INCH : 1;
   const [length, thickness, width] = SIZES[sort][job.units].map((v) => v * unit) as [number, number, number];
   const titled = sort === 'part' ? `Part ${job.parts.length + 1}` : name;
   return {
+    ...PLAIN_PART,
     id: freshId(titled, job.parts),
     name: titled,
     quantity: 2,

@@ -28,6 +28,7 @@ export const blind: JointKind<BlindParams> = {
         width: params.tenonWidth,
         length: params.tenonLength,
         roundEdges: params.corners === 'rounded',
+        mate: { nearWall: d.wall - params.setBack, farWall: d.wall - params.setBack + params.mortiseWidth },
       },
       mortised: {
         form: 'mortise',

@@ -29,7 +29,7 @@ export function proposeBlind(members: Members, available: Available): { params: 
   const tenonLength = Math.max(usual, V / 5);
   const edge = Math.min(10, Math.max(3, Math.round(tenoned.width / 7)));
   const tenonWidth = Math.min(tenoned.width - 2 * edge, 100);
-  const corners = 'rounded' as const;
+  const { corners } = available;
   const edgeShoulder = (tenoned.width - tenonWidth) / 2;
   const params: BlindParams = {
     mortiseWidth,
@@ -38,7 +38,7 @@ export function proposeBlind(members: Members, available: Available): { params: 
     tenonWidth,
     edgeShoulder,
     tenonLength,
-    endClearance: 0.5,
+    endClearance: corners === 'clear' ? Math.ceil(mortiseWidth) + 0.5 : 0.5,
     bottomClearance,
     setBack: 0,
     position: edgeShoulder + Math.min(25, Math.max(0, (mortised.length - tenoned.width) / 4)),

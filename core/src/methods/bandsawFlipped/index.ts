@@ -40,7 +40,7 @@ export const bandsawFlipped: Method<TenonFeature> = {
       ),
       ...under(
         stock.length,
-        200,
+        shop.rules.shortestFed,
         'length',
         'length',
         'The piece is {value} long; under {bound} it can’t be fed safely by hand. Cut the tenon while it is part of a longer piece.',
@@ -67,31 +67,33 @@ export const bandsawFlipped: Method<TenonFeature> = {
           })
         : say('tenon length {L}', { L }),
     });
-    return flippedSettings(feature, make, 'fence-face').map(({ name, figure, against }): Setup => ({
-      id: `${joint}.bandsaw.${figure.id}`,
-      method: bandsawFlipped.id,
-      title: name === 'face' ? bandsawFlipped.title : 'Edge cheeks, on the bandsaw',
-      model: 'bandsaw',
-      carrier: 'fence-and-stop',
-      machine: saw.id,
-      cutter: saw.bladeId,
-      guides: [],
-      effect: 'remove',
-      stage: 'cheeks',
-      figures: [figure, stop],
-      passes: against.map((face) => ({
-        id: face,
-        words: say(`Worked end first, ${FACE_WORDS[face]} to the fence, until the end meets the stop`),
-        seat: { 'fence-face': face, 'stop-face': 'worked-end' },
-        figures: { across: figure.id, depth: stop.id },
-      })),
-      occurrences,
-      cautions: [CAUTIONS.bandsawGuides, CAUTIONS.bandsawPush, CAUTIONS.eyes],
-      checks: [
-        say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
-        say('The stop is narrower than the fence setting: the waste must not meet it.'),
-        say('Draw the piece back only with the blade stopped, or straight along the kerf.'),
-      ],
-    }));
+    return flippedSettings(feature, make, 'fence-face', { scale: saw.fenceScale }).map(
+      ({ name, figure, against }): Setup => ({
+        id: `${joint}.bandsaw.${figure.id}`,
+        method: bandsawFlipped.id,
+        title: name === 'face' ? bandsawFlipped.title : 'Edge cheeks, on the bandsaw',
+        model: 'bandsaw',
+        carrier: 'fence-and-stop',
+        machine: saw.id,
+        cutter: saw.bladeId,
+        guides: [],
+        effect: 'remove',
+        stage: 'cheeks',
+        figures: [figure, stop],
+        passes: against.map((face) => ({
+          id: face,
+          words: say(`Worked end first, ${FACE_WORDS[face]} to the fence, until the end meets the stop`),
+          seat: { 'fence-face': face, 'stop-face': 'worked-end' },
+          figures: { across: figure.id, depth: stop.id },
+        })),
+        occurrences,
+        cautions: [CAUTIONS.bandsawGuides, CAUTIONS.bandsawPush, CAUTIONS.eyes],
+        checks: [
+          say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
+          say('The stop is narrower than the fence setting: the waste must not meet it.'),
+          say('Draw the piece back only with the blade stopped, or straight along the kerf.'),
+        ],
+      }),
+    );
   },
 };

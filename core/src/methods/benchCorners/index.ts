@@ -13,7 +13,7 @@ const byHand = (
   to: string,
   acts: FigureDraft['acts'],
   working: Sentence,
-) => figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, 0);
+) => figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
 
 const setup = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../joints/index.ts';
-import type { Pass, SeatFace, Setup } from '../../setups/index.ts';
+import type { Mate, Pass, SeatFace, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
@@ -19,6 +19,12 @@ const shoulders = ({ faceShoulder: a, thickness: t, edgeShoulder: b, width: w, s
     { down: 'reference-edge' as const, words: 'Reference edge down', depth: b },
     { down: 'other-edge' as const, words: 'Other edge down', depth: stock.width - b - w },
   ].filter(({ depth }) => depth > SAME);
+
+/** The near wall of the cut mortise stands for the near shoulder, where the blade goes up to it in full. */
+const mateOf = ({ mate }: TenonFeature, group: readonly Shoulder[], short: Mm): Mate[] =>
+  mate && short === 0 && group.some((g) => g.down === 'reference-face')
+    ? [{ value: mate.nearWall, text: 'the near wall of the cut mortise, its reference face on the table' }]
+    : [];
 
 /** Table saw, piece lying on its face against the mitre gauge, length from a stop block clamped ahead of the blade. */
 export const crosscutShoulders: Method<TenonFeature> = {
@@ -58,7 +64,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
       ),
       ...under(
         feature.stock.length,
-        300,
+        shop.rules.shortestCrosscut,
         'length',
         'length',
         'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the shoulders while it is part of a longer piece.',
@@ -68,19 +74,23 @@ export const crosscutShoulders: Method<TenonFeature> = {
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const block = toolsOf(shop, 'stop-block')[0]!;
+    const { teeth, kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const make = figuresFor(shop);
     const L = feature.length;
     const s = block.thickness;
-    const fence = make({
-      id: 'fence',
-      name: 'Fence',
-      value: L + s,
-      from: 'fence-face',
-      to: 'far-side',
-      rounding: 'down',
-      acts: 'length',
-      working: say('tenon length {L} + stop block {s}', { L, s }),
-    });
+    const fence = make(
+      {
+        id: 'fence',
+        name: 'Fence',
+        value: L + s,
+        from: 'fence-face',
+        to: 'far-side',
+        rounding: 'down',
+        acts: 'length',
+        working: say('tenon length {L} + stop block {s}', { L, s }),
+      },
+      { scale: saw.fenceScale, beyond: kerf },
+    );
     const short = shouldersFirst ? 0 : shop.secondCutShort;
     const groups = new Map<string, Shoulder[]>();
     for (const shoulder of shoulders(feature)) {
@@ -90,19 +100,22 @@ export const crosscutShoulders: Method<TenonFeature> = {
     return [...groups.values()].map((group): Setup => {
       const depth = group[0]!.depth;
       const down = group[0]!.down;
-      const height = make({
-        id: 'blade-height',
-        name: 'Blade height',
-        value: depth - short,
-        from: 'table',
-        to: 'highest-tooth',
-        rounding: 'down',
-        acts: down.endsWith('face') ? 'thickness' : 'width',
-        working: short
-          ? say('shoulder {depth} − {short}: the cheek is cut already', { depth, short })
-          : say('depth of the shoulder, {depth}', { depth }),
-        counts: group.length > 1 ? 2 : 1,
-      });
+      const height = make(
+        {
+          id: 'blade-height',
+          name: 'Blade height',
+          value: depth - short,
+          from: 'table',
+          to: 'highest-tooth',
+          rounding: 'down',
+          acts: down.endsWith('face') ? 'thickness' : 'width',
+          working: short
+            ? say('shoulder {depth} − {short}: the cheek is cut already', { depth, short })
+            : say('depth of the shoulder, {depth}', { depth }),
+          counts: group.length > 1 ? 2 : 1,
+        },
+        { scale: saw.heightScale, mates: mateOf(feature, group, short) },
+      );
       return {
         id: `${joint}.crosscut.${group.map((g) => g.down).join('-')}`,
         method: crosscutShoulders.id,
@@ -127,6 +140,13 @@ export const crosscutShoulders: Method<TenonFeature> = {
           say('Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.'),
           say('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
           say('Knife the shoulder line all round the first piece: both faces must meet on it.'),
+          ...(teeth === 'flat'
+            ? []
+            : [
+                say(
+                  'The blade’s teeth are not flat on top: they leave ears in the corner. Pare them, or fit a flat-topped blade.',
+                ),
+              ]),
         ],
       };
     });

@@ -1,10 +1,19 @@
 import type { MortiseFeature } from '../../joints/index.ts';
 import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
-import { toolsOf, type MortisingJig, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
-import { say, type Mm } from '../../units/index.ts';
+import {
+  rimSpeed,
+  toolsOf,
+  topSpeed,
+  type MortisingJig,
+  type Router,
+  type RouterCutter,
+  type Shop,
+} from '../../tooling/index.ts';
+import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
+import { cuttersFor, rowsFor } from '../cutters.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
-import { missing, over } from '../refusal.ts';
+import { missing, only, over } from '../refusal.ts';
 
 /** Plunge router in a mortising jig with stops: reference face to the jig, layout end to the end stop. */
 export const routerJig: Method<MortiseFeature> = {
@@ -31,23 +40,18 @@ interface Gear {
   cutter: RouterCutter;
 }
 
-/** The largest cutter that goes into the width, reaches the floor, plunges and suits the router. */
+/**
+ * The largest cutter that goes into the width, reaches the floor, plunges and suits the router; where the shop works
+ * with small ones and round ends needn't fit, the smallest of at least half the width.
+ */
 function gearOf(feature: MortiseFeature, shop: Shop): Gear | undefined {
   const router = toolsOf(shop, 'router')[0];
   const jig = toolsOf(shop, 'mortising-jig')[0];
-  const cutter = router && fitting(feature, shop, router).sort((a, b) => b.diameter - a.diameter)[0];
+  const fits = router ? cuttersFor(feature, shop, router).flatMap((c) => (c.rows ? [c.cutter] : [])) : [];
+  const small = fits.filter((c) => c.diameter >= feature.width / 2 - SAME).at(-1);
+  const cutter = (shop.schools.cutter === 'small' && feature.ends !== 'fitted' && small) || fits[0];
   return router && jig && cutter && { router, jig, cutter };
 }
-
-const fitting = (feature: MortiseFeature, shop: Shop, router: Router) =>
-  toolsOf(shop, 'router-cutter').filter(
-    (c) =>
-      c.diameter <= Math.min(feature.width, feature.length) + SAME &&
-      c.cuttingLength >= feature.depth - SAME &&
-      c.centreCutting &&
-      c.diameter <= router.largestCutter + SAME &&
-      c.shank <= router.largestShank + SAME,
-  );
 
 /**
  * The side on which a piece's layout end lies when its reference face is to the jig and the mortise up.
@@ -61,8 +65,8 @@ function layoutSide({ end, edge }: Occurrence, jig: MortisingJig): 'left' | 'rig
 /** Cutter centres from the reference face: one where the cutter is the width, else rows that overlap to fill it. */
 function rows(feature: MortiseFeature, d: Mm): Mm[] {
   const { wall: p, width: m } = feature;
-  if (m - d < SAME) return [p + m / 2];
-  const count = 1 + Math.ceil((m - d) / d - SAME);
+  const count = rowsFor(m, d);
+  if (count === 1) return [p + m / 2];
   return Array.from({ length: count }, (_, i) => p + d / 2 + (i * (m - d)) / (count - 1));
 }
 
@@ -95,41 +99,51 @@ function setup(
     }),
   );
   const stop = (name: 'left' | 'right', base: Mm) =>
-    make({
-      id: `${name}-stop`,
-      name: `${name === 'left' ? 'Left' : 'Right'} router stop`,
-      value: travel / 2 + base,
+    make(
+      {
+        id: `${name}-stop`,
+        name: `${name === 'left' ? 'Left' : 'Right'} router stop`,
+        value: travel / 2 + base,
+        from: 'centre-line',
+        to: `${name}-stop`,
+        rounding: 'down',
+        acts: 'length',
+        summed: true,
+        working: say('half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}', {
+          half: travel / 2,
+          base,
+          l,
+          d,
+        }),
+      },
+      { scale: jig.stopScale },
+    );
+  const endStop = make(
+    {
+      id: 'end-stop',
+      name: `End stop, on the ${side}`,
+      value: q + l / 2,
       from: 'centre-line',
-      to: `${name}-stop`,
-      rounding: 'down',
+      to: `${side}-end-stop`,
+      rounding: 'nearest',
       acts: 'length',
-      working: say('half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}', {
-        half: travel / 2,
-        base,
-        l,
-        d,
-      }),
-    });
-  const endStop = make({
-    id: 'end-stop',
-    name: `End stop, on the ${side}`,
-    value: q + l / 2,
-    from: 'centre-line',
-    to: `${side}-end-stop`,
-    rounding: 'nearest',
-    acts: 'length',
-    working: say('layout end to mortise {q} + half its length {half}', { q, half: l / 2 }),
-  });
-  const depth = make({
-    id: 'depth',
-    name: 'Plunge',
-    value: D,
-    from: 'wood-surface',
-    to: 'cutter-tip',
-    rounding: 'up',
-    acts: 'width',
-    working: say('mortise depth {D}, counted from the cutter touching the wood', { D }),
-  });
+      working: say('layout end to mortise {q} + half its length {half}', { q, half: l / 2 }),
+    },
+    { scale: jig.endScale },
+  );
+  const depth = make(
+    {
+      id: 'depth',
+      name: 'Plunge',
+      value: D,
+      from: 'wood-surface',
+      to: 'cutter-tip',
+      rounding: 'up',
+      acts: 'width',
+      working: say('mortise depth {D}, counted from the cutter touching the wood', { D }),
+    },
+    { scale: router.depthScale },
+  );
   const [left, right] = [stop('left', router.baseLeft), stop('right', router.baseRight)];
   const levels = Math.max(1, Math.ceil(depth.set.value / cutter.level - SAME));
   const passes = faces.flatMap((face, row) =>
@@ -174,9 +188,18 @@ function setup(
       say(
         'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
       ),
+      speedWords(router, cutter),
       say('Turn the router by hand at both stops: the base meets the stop, the cutter touches nothing else.'),
     ],
   };
+}
+
+/** The speed to run at: never over the cutter's mark, nor over what its diameter bears, nor over the router's own. */
+function speedWords(router: Router, cutter: RouterCutter): Sentence {
+  const { rpm, by } = topSpeed(cutter.diameter, cutter.topSpeed);
+  const most = Math.min(rpm, router.fastest);
+  const why = most < rpm ? 'the router goes no faster' : by === 'mark' ? 'marked on the cutter' : 'for its diameter';
+  return say(`Speed at most ${most} rpm, ${why}: ${rimSpeed(cutter.diameter, most).toFixed(0)} m/s at its rim.`);
 }
 
 function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occurrence[]): Refusal[] {
@@ -238,6 +261,11 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
       'thickness',
       'The piece is {value} thick; the jig opens to {bound}. Widen the jig, or clamp the piece outside it.',
     ),
+    ...only(
+      stock.thickness,
+      jig.insists,
+      'The piece is {value} thick; the jig is made for {bound} only. Use another jig.',
+    ),
     ...over(
       l - gear.cutter.diameter + router.baseLeft + router.baseRight,
       jig.stopToStop,
@@ -264,6 +292,13 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
         { m, d: gear.cutter.diameter },
       ),
     });
+  if (router.slowest > topSpeed(gear.cutter.diameter, gear.cutter.topSpeed).rpm)
+    found.push(
+      missing(
+        'speed',
+        `The cutter turns at most ${gear.cutter.topSpeed} rpm; the router’s slowest is ${router.slowest}. Use a smaller cutter.`,
+      ),
+    );
   for (const side of new Set(occurrences.map((o) => layoutSide(o, jig))))
     if (jig.endStops !== 'both' && jig.endStops !== side)
       found.push(

@@ -5,7 +5,7 @@ import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { missing, over } from '../refusal.ts';
+import { missing, only, over } from '../refusal.ts';
 
 /** Table saw, piece on end in a jig, turned between the cuts: the waste is always outside the blade. */
 export const sawUprightFlipped: Method<TenonFeature> = {
@@ -21,6 +21,13 @@ export const sawUprightFlipped: Method<TenonFeature> = {
     if (!saw || !jig)
       return [
         missing('upright jig', 'Cheeks on end need a table saw and an upright jig. Add them, or use the bandsaw.'),
+      ];
+    if (!shop.rules.guardOff)
+      return [
+        missing(
+          'guard',
+          'Local rules keep the saw’s own guard on, and a piece on end leaves no room for it. Use the bandsaw.',
+        ),
       ];
     const { stock, length: L } = feature;
     const edges = flippedSettings(feature, figuresFor(shop), 'jig-face').some((s) => s.name === 'edge');
@@ -53,6 +60,11 @@ export const sawUprightFlipped: Method<TenonFeature> = {
         'thickness',
         'The piece is {value} thick; the jig holds {bound}. Use the bandsaw.',
       ),
+      ...only(
+        stock.thickness,
+        jig.insists,
+        'The piece is {value} thick; the jig is made for {bound} only. Use the bandsaw.',
+      ),
       ...(edges
         ? over(
             stock.width,
@@ -71,22 +83,25 @@ export const sawUprightFlipped: Method<TenonFeature> = {
     const make = figuresFor(shop);
     const L = feature.length;
     const short = shouldersFirst ? shop.secondCutShort : 0;
-    const height = make({
-      id: 'blade-height',
-      name: 'Blade height',
-      value: L - short,
-      from: 'table',
-      to: 'highest-tooth',
-      rounding: 'down',
-      acts: 'length',
-      working: short
-        ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', {
-            L,
-            short,
-          })
-        : say('tenon length {L}', { L }),
-    });
-    return flippedSettings(feature, make, 'jig-face').map(({ name, figure, against }): Setup => ({
+    const height = make(
+      {
+        id: 'blade-height',
+        name: 'Blade height',
+        value: L - short,
+        from: 'table',
+        to: 'highest-tooth',
+        rounding: 'down',
+        acts: 'length',
+        working: short
+          ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', {
+              L,
+              short,
+            })
+          : say('tenon length {L}', { L }),
+      },
+      { scale: saw.heightScale },
+    );
+    return flippedSettings(feature, make, 'jig-face', { screw: jig.screw }).map(({ name, figure, against }): Setup => ({
       id: `${joint}.saw-upright.${figure.id}`,
       method: sawUprightFlipped.id,
       title: name === 'face' ? sawUprightFlipped.title : 'Edge cheeks, upright on the table saw',

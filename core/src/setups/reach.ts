@@ -1,0 +1,174 @@
+import {
+  fewestBlocks,
+  onScale,
+  roundTo,
+  say,
+  stepOf,
+  turnsFor,
+  type Mm,
+  type Reached,
+  type Rounding,
+  type Scale,
+  type Screw,
+  type Sentence,
+} from '../units/index.ts';
+
+/** How a length is set: read off a scale, measured, built up, turned, moved from where it stands, or taken from the mate. */
+export type ReachBy = 'scale' | 'rule' | 'blocks' | 'screw' | 'move' | 'mate' | 'work';
+
+/** One way to reach a figure: where it will stand, the error it leaves, and how far off it may be when set with care. */
+export interface Reach extends Reached {
+  readonly by: ReachBy;
+  readonly text: Sentence;
+  readonly spread: Mm;
+  /** What was allowed for the zero of the scale; machines know its true one. */
+  readonly zero?: Mm;
+  /** How often a screw is turned from touching; machines know its true lead. */
+  readonly turns?: number;
+  /** Id of the box the blocks are from. */
+  readonly box?: string;
+}
+
+/** A size of the mating part that can stand in for a figure. */
+export interface Mate {
+  readonly value: Mm;
+  readonly text: string;
+}
+
+/** What a shop can set this one distance with. */
+export interface Means {
+  /** Finest step of rule and calliper; 0 sets exactly. */
+  readonly graduation: Mm;
+  readonly boxes?: readonly { readonly id: string; readonly name: string; readonly sizes: readonly Mm[] }[];
+  readonly scale?: Scale | null;
+  /** How much farther the figure is than what the scale reads: the kerf, where it reads to the near side. */
+  readonly beyond?: Mm;
+  readonly screw?: Screw | null;
+  readonly mates?: readonly Mate[];
+}
+
+/** Piles of blocks that come nearer than this are as good as exact. */
+const PILE_TOLERANCE: Mm = 0.02;
+/** A joint between two blocks hides about a hundredth: value from memory of shop practice. */
+const PER_BLOCK: Mm = 0.01;
+/** A mating part felt with a fingertip or a knife. */
+const BY_TOUCH: Mm = 0.02;
+/** Errors this close are one; then the way that can be set more closely comes first. */
+const ALIKE: Mm = 0.005;
+
+/**
+ * Every way to reach a length, least error first. A rounding direction holds for all of them, so that wood can still be
+ * taken away.
+ */
+export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[] {
+  const { graduation, scale, beyond = 0, screw, boxes = [], mates = [] } = means;
+  if (graduation === 0) return [{ by: 'work', text: say('to the work itself'), value, error: 0, spread: 0 }];
+  const ways: Reach[] = [];
+  if (scale) {
+    const zero = scale.zero + beyond;
+    const { reading, ...reached } = onScale(value, { ...scale, zero }, rounding);
+    const allowed = [beyond && 'kerf {beyond} taken off', scale.zero && 'its zero, {zero}, allowed for'].filter(
+      Boolean,
+    );
+    const text = say(['scale at {reading}', ...allowed].join('; '), { reading, beyond, zero: scale.zero });
+    ways.push({ by: 'scale', text, ...reached, spread: scale.graduation / 2, zero });
+  }
+  const measured = roundTo(value, graduation, rounding);
+  ways.push({
+    by: 'rule',
+    text: say('measured, {measured}', { measured }),
+    value: measured,
+    error: value - measured,
+    spread: graduation / 2,
+  });
+  for (const { id, name, sizes } of boxes) {
+    const pile = fewestBlocks(value, sizes, PILE_TOLERANCE, rounding);
+    if (!pile) continue;
+    const { text, lengths } = summed(pile.blocks);
+    ways.push({
+      by: 'blocks',
+      box: id,
+      text: say(`${name}: ${text}`, lengths),
+      value: pile.value,
+      error: pile.error,
+      spread: pile.blocks.length * PER_BLOCK,
+    });
+  }
+  if (screw) {
+    const turned = turnsFor(value, screw, rounding);
+    ways.push({
+      by: 'screw',
+      text: say(`from touching, ${turnsInWords(turned)}`),
+      value: turned.value,
+      error: turned.error,
+      spread: stepOf(screw) / 2,
+      turns: turned.value / screw.lead,
+    });
+  }
+  for (const mate of mates) {
+    const error = value - mate.value;
+    if ((rounding === 'up' && error > 1e-9) || (rounding === 'down' && error < -1e-9)) continue;
+    ways.push({ by: 'mate', text: say(mate.text), value: mate.value, error, spread: BY_TOUCH });
+  }
+  return ranked(ways);
+}
+
+/** Least error first; errors that are alike by how closely the way can be set. */
+export const ranked = (ways: readonly Reach[]): Reach[] =>
+  [...ways].sort((a, b) => {
+    const [ea, eb] = [Math.abs(a.error), Math.abs(b.error)];
+    return Math.abs(ea - eb) > ALIKE ? ea - eb : a.spread - b.spread;
+  });
+
+/** Moving from where the last set-up left it: the error it stands with stays, and the move adds its own. */
+export function byMove(
+  value: Mm,
+  rounding: Rounding,
+  stands: Pick<Reach, 'value' | 'spread'>,
+  step: Mm,
+  screw: Screw | null | undefined,
+): Reach | undefined {
+  if (step <= 0) return undefined;
+  const move = value - stands.value;
+  const moved = roundTo(move, step, rounding);
+  const reached = stands.value + moved;
+  const error = value - reached;
+  if (Math.abs(moved) < 1e-9)
+    return { by: 'move', text: say('stands there already'), value: reached, error, spread: stands.spread };
+  const way = moved > 0 ? 'larger' : 'smaller';
+  const turns = screw ? ` (${turnsInWords(turnsFor(moved, screw))})` : '';
+  return {
+    by: 'move',
+    text: say(`{move} ${way} than it stands${turns}`, { move: Math.abs(moved) }),
+    value: reached,
+    error,
+    spread: stands.spread + step / 2,
+  };
+}
+
+/** `2 turns and 40 of 50`, or quarters where the screw has no ring. */
+export function turnsInWords({
+  whole,
+  parts,
+  partsPerTurn,
+}: {
+  whole: number;
+  parts: number;
+  partsPerTurn: number;
+}): string {
+  const turns = whole === 1 ? '1 turn' : `${whole} turns`;
+  if (parts === 0) return turns;
+  const rest =
+    partsPerTurn === 4 ? ['', 'a quarter', 'a half', 'three quarters'][parts]! : `${parts} of ${partsPerTurn}`;
+  return whole === 0 ? `${rest}${partsPerTurn === 4 ? ' turn' : ' of the ring'}` : `${turns} and ${rest}`;
+}
+
+function summed(blocks: readonly Mm[]): { text: string; lengths: Record<string, Mm> } {
+  const lengths = Object.fromEntries(blocks.map((b, i) => [`b${i}`, b]));
+  return {
+    text: Object.keys(lengths)
+      .map((k) => `{${k}}`)
+      .join(' + '),
+    lengths,
+  };
+}

@@ -1,0 +1,62 @@
+import {
+  coefficientsOf,
+  moistureIn,
+  movementOf,
+  SPECIES,
+  type Climate,
+  type Part,
+  type Species,
+} from '../stock/index.ts';
+import type { Mm } from '../units/index.ts';
+import { fitOf, type FitClass } from './fit.ts';
+
+/** The air the joint is cut in, and the air it will live in. */
+export interface Seasons {
+  readonly now: Climate;
+  readonly later: Climate;
+}
+
+/** A size now and in the other season. */
+export interface Change {
+  readonly now: Mm;
+  readonly later: Mm;
+}
+
+/** How a joint that fits now will fit in another season. */
+export interface SeasonFit {
+  /** Moisture content, percent. */
+  readonly moisture: { readonly now: number; readonly later: number };
+  readonly clearance: Change;
+  readonly fit: { readonly now: FitClass; readonly later: FitClass };
+  /** The tenon's width moves; the mortise's length runs along the grain and does not. */
+  readonly endClearance: Change;
+}
+
+/**
+ * The joint in the other season: each piece moves with its own species and rings, in its thickness and its width.
+ * @returns nothing while the species of either part is unknown
+ */
+export function seasonFit(
+  seasons: Seasons,
+  parts: { readonly tenoned: Part; readonly mortised: Part },
+  sizes: { readonly tenon: Mm; readonly mortise: Mm; readonly tenonWidth: Mm; readonly mortiseLength: Mm },
+): SeasonFit | undefined {
+  const [rail, stile] = [speciesOf(parts.tenoned), speciesOf(parts.mortised)];
+  if (!rail || !stile) return undefined;
+  const moisture = { now: moistureIn(seasons.now), later: moistureIn(seasons.later) };
+  const change = moisture.later - moisture.now;
+  const own = coefficientsOf(rail, parts.tenoned.rings);
+  const mate = coefficientsOf(stile, parts.mortised.rings);
+  const now = sizes.mortise - sizes.tenon;
+  const later =
+    now + movementOf(sizes.mortise, mate.thickness, change) - movementOf(sizes.tenon, own.thickness, change);
+  const end = sizes.mortiseLength - sizes.tenonWidth;
+  return {
+    moisture,
+    clearance: { now, later },
+    fit: { now: fitOf(now), later: fitOf(later) },
+    endClearance: { now: end, later: end - movementOf(sizes.tenonWidth, own.width, change) },
+  };
+}
+
+const speciesOf = (part: Part): Species | undefined => SPECIES.find((s) => s.id === part.species);

@@ -1,0 +1,77 @@
+/** A question good practitioners answer differently. */
+export interface School {
+  readonly question: string;
+  readonly answers: Readonly<Record<string, string>>;
+  readonly why: string;
+  /** What it changes in a plan. */
+  readonly changes: string;
+}
+
+/** Where practice differs, with the default first and its reason. A job can override each. */
+export const SCHOOLS = {
+  half: {
+    question: 'Which half first?',
+    answers: {
+      mortise: 'Mortise first, the tenon is fitted to it',
+      tenon: 'Tenon first, the mortise is fitted to it',
+    },
+    why: 'Cutters come in fixed sizes and a saw can be set to any, so the closed mortise leads.',
+    changes: 'the order of set-ups',
+  },
+  waste: {
+    question: 'Cheeks or shoulders first?',
+    answers: {
+      computed: 'By where the waste goes',
+      cheeks: 'Always cheeks first',
+    },
+    why: 'Shoulders first gives a crisp line where the waste falls outside the blade; where it would be trapped, cheeks come first.',
+    changes: 'the order of set-ups, and which of the two cuts stops short',
+  },
+  corners: {
+    question: 'Round mortise ends?',
+    answers: {
+      rounded: 'Round the tenon’s edges',
+      squared: 'Square the ends with a chisel',
+      clear: 'Leave the ends round and the tenon narrower',
+    },
+    why: 'A file round a tenon is quicker than a chisel in a deep mortise; the third suits joints nobody sees.',
+    changes: 'what is proposed for a new joint',
+  },
+  cutter: {
+    question: 'Which cutter?',
+    answers: {
+      largest: 'The largest that fits the mortise and the router',
+      small: 'A small one, in more passes',
+    },
+    why: 'A large cutter stays stiff and needs one row; a small one loads a light router less.',
+    changes: 'the cutter of a mortise that is squared or has clear ends',
+  },
+  trial: {
+    question: 'Creep up or dial in?',
+    answers: {
+      dial: 'Dial the figure, then one test cut to prove it',
+      creep: 'Start full and creep up on scrap until it fits',
+    },
+    why: 'A computed figure costs one test cut; creeping costs several, but trusts no scale.',
+    changes: 'what the test cut asks for',
+  },
+  length: {
+    question: 'Cut to length first?',
+    answers: {
+      join: 'Join, then cut to length',
+      length: 'Cut to final length, then join',
+    },
+    why: 'A horn keeps an end from splitting, and spare length lets a spoiled tenon be made again.',
+    changes: 'the rough length that is proposed',
+  },
+} as const satisfies Record<string, School>;
+
+export type SchoolName = keyof typeof SCHOOLS;
+export type Schools = { readonly [S in SchoolName]: keyof (typeof SCHOOLS)[S]['answers'] };
+
+export const SCHOOL_NAMES = Object.keys(SCHOOLS) as SchoolName[];
+
+/** The first answer to every question: what Velk does until a shop says otherwise. */
+export const USUAL_SCHOOLS = Object.fromEntries(
+  SCHOOL_NAMES.map((name) => [name, Object.keys(SCHOOLS[name].answers)[0]]),
+) as unknown as Schools;
