@@ -8,6 +8,7 @@ const ORDER = [
   'setups',
   'machines',
   'methods',
+  'quick',
   'sequence',
   'simulate',
   'exchange',

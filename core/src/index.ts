@@ -6,6 +6,7 @@ export * from './joints/index.ts';
 export * from './setups/index.ts';
 export * from './machines/index.ts';
 export * from './methods/index.ts';
+export * from './quick/index.ts';
 export * from './sequence/index.ts';
 export * from './simulate/index.ts';
 export * from './exchange/index.ts';

@@ -210,7 +210,7 @@ export function readChestFile(text: string, chest: readonly Tool[]): ChestRead {
     const row = i + 1;
     const schema = toolSchemas[KIND_NAMES.indexOf(one?.['kind'] as ToolKind)];
     const checked = schema && validate(schema, one);
-    const name = String(one?.['name'] ?? '');
+    const name = typeof one?.['name'] === 'string' ? one['name'] : '';
     if (!checked) wrong(row, 'kind', name, `Tool ${row} is of no kind Velk knows.`);
     else if (checked.ok) read.push({ row, tool: checked.value });
     else for (const e of checked.errors) wrong(row, e.path, name, `${name}: ${e.path} ${e.message}.`);

@@ -5,6 +5,7 @@ import {
   say,
   stepOf,
   turnsFor,
+  turnsInWords,
   type Mm,
   type Reached,
   type Rounding,
@@ -40,10 +41,10 @@ export interface Means {
   /** Finest step of rule and calliper; 0 sets exactly. */
   readonly graduation: Mm;
   readonly boxes?: readonly { readonly id: string; readonly name: string; readonly sizes: readonly Mm[] }[];
-  readonly scale?: Scale | null;
+  readonly scale?: Scale | null | undefined;
   /** How much farther the figure is than what the scale reads: the kerf, where it reads to the near side. */
   readonly beyond?: Mm;
-  readonly screw?: Screw | null;
+  readonly screw?: Screw | null | undefined;
   readonly mates?: readonly Mate[];
 }
 
@@ -144,23 +145,6 @@ export function byMove(
     error,
     spread: stands.spread + step / 2,
   };
-}
-
-/** `2 turns and 40 of 50`, or quarters where the screw has no ring. */
-export function turnsInWords({
-  whole,
-  parts,
-  partsPerTurn,
-}: {
-  whole: number;
-  parts: number;
-  partsPerTurn: number;
-}): string {
-  const turns = whole === 1 ? '1 turn' : `${whole} turns`;
-  if (parts === 0) return turns;
-  const rest =
-    partsPerTurn === 4 ? ['', 'a quarter', 'a half', 'three quarters'][parts]! : `${parts} of ${partsPerTurn}`;
-  return whole === 0 ? `${rest}${partsPerTurn === 4 ? ' turn' : ' of the ring'}` : `${turns} and ${rest}`;
 }
 
 function summed(blocks: readonly Mm[]): { text: string; lengths: Record<string, Mm> } {

@@ -17,3 +17,12 @@ export const availableIn = (shop: Shop): Available => ({
   targetClearance: shop.targetClearance,
   corners: shop.schools.corners,
 });
+
+/** Nearest width a cutter makes; between two equally near the narrower, which leaves more wall. */
+export const nearestWidth = (wanted: Mm, available: Available): Mm | undefined =>
+  available.mortiseWidths
+    .map(({ width }) => width)
+    .reduce<Mm | undefined>(
+      (best, width) => (best === undefined || Math.abs(width - wanted) < Math.abs(best - wanted) - 1e-9 ? width : best),
+      undefined,
+    );

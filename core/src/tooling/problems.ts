@@ -25,7 +25,10 @@ export function toolProblems(tool: Tool, others: readonly Tool[]): ToolProblem[]
   for (const [key, field] of fieldsOf(tool.kind)) checkField(key, field, values[key], others, add);
   if (tool.kind === 'bushing' || tool.kind === 'bearing') {
     if (tool.bore >= tool.outside)
-      add('bore', 'its bore, {bore}, must be less than its outside, {outside}.', tool as never);
+      add('bore', 'its bore, {bore}, must be less than its outside, {outside}.', {
+        bore: tool.bore,
+        outside: tool.outside,
+      });
   }
   if ((tool.kind === 'router' || tool.kind === 'router-table') && tool.slowest > tool.fastest)
     add('slowest', `its slowest speed, ${tool.slowest} rpm, is above its fastest, ${tool.fastest} rpm.`);

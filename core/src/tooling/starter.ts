@@ -36,7 +36,8 @@ export function starterShop({ name, units, size, guardOff }: FirstAnswers): Shop
 /** The gear of a small or a full shop, in sizes of its own unit. */
 export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): Tool[] {
   const chest: Tool[] = [];
-  const own = (metric: Mm, inches: number): Mm => (units === 'mm' ? metric : inches * INCH);
+  const inch = (inches: number): Mm => Number((inches * INCH).toFixed(9));
+  const own = (metric: Mm, inches: number): Mm => (units === 'mm' ? metric : inch(inches));
   const add = <K extends ToolKind>(kind: K, name: string, change: Partial<ToolOf<K>> = {}): Tool => {
     const made = { ...newTool(kind, chest), ...change, name } as Tool;
     chest.push(made);
@@ -67,7 +68,7 @@ export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): To
     sizes:
       units === 'mm'
         ? [0.05, 0.1, 0.2, 0.5, 1, 2, 3, 5, 10, 20, 30, 50]
-        : [1 / 500, 1 / 250, 1 / 125, 1 / 64, 1 / 32, 1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2, 3].map((s) => s * INCH),
+        : [1 / 500, 1 / 250, 1 / 125, 1 / 64, 1 / 32, 1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2, 3].map(inch),
   });
   add('ruler', 'Ruler', { length: own(300, 12), graduation: own(0.5, 1 / 64) });
   add('clamp', 'Bar clamp', { opening: own(600, 24) });
@@ -77,7 +78,7 @@ export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): To
   add('upright-jig', 'Upright jig');
   add('stack', 'Dado stack', {
     outer: own(6.4, 1 / 4),
-    chippers: units === 'mm' ? [3, 3, 3, 1.5] : [1 / 8, 1 / 8, 1 / 8, 1 / 16].map((s) => s * INCH),
+    chippers: units === 'mm' ? [3, 3, 3, 1.5] : [1 / 8, 1 / 8, 1 / 8, 1 / 16].map(inch),
     diameter: own(200, 8),
   });
   add('router-table', 'Router table');

@@ -1,8 +1,8 @@
 import { say, type Mm, type Sentence } from '../../units/index.ts';
-import type { Available } from '../../tooling/index.ts';
+import { nearestWidth, type Available } from '../../tooling/index.ts';
 import type { Advice, Members } from '../kind.ts';
 import { derive, entryDepth, type BlindParams } from './params.ts';
-import { nearestWidth, proposeBlind } from './propose.ts';
+import { proposeBlind } from './propose.ts';
 
 /** Reasons and warnings of common practice: walls, length, movement, cutters. None of them changes anything. */
 export function blindAdvice(params: BlindParams, members: Members, available: Available): Advice[] {

@@ -1,16 +1,7 @@
-import { say, type Mm } from '../../units/index.ts';
-import type { Available } from '../../tooling/index.ts';
+import { say } from '../../units/index.ts';
+import { nearestWidth, type Available } from '../../tooling/index.ts';
 import type { Advice, Members } from '../kind.ts';
 import { entryDepth, type BlindParams } from './params.ts';
-
-/** Nearest width a cutter makes; between two equally near the narrower, which leaves more wall. */
-export const nearestWidth = (wanted: Mm, available: Available): Mm | undefined =>
-  available.mortiseWidths
-    .map(({ width }) => width)
-    .reduce<Mm | undefined>(
-      (best, width) => (best === undefined || Math.abs(width - wanted) < Math.abs(best - wanted) - 1e-9 ? width : best),
-      undefined,
-    );
 
 /**
  * Proportions for two pieces of wood, by thirds (common practice): the mortise takes the nearest width the shop can

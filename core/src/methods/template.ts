@@ -1,0 +1,13 @@
+import type { Mm } from '../units/index.ts';
+
+/**
+ * Inside opening of a template for a slot in the work: slot = r (m - d) + G.
+ * @param m width of the work
+ * @param d diameter of the cutter
+ * @param G outside of the bushing or bearing as measured
+ * @param r size of the template to size of the work
+ */
+export const templateSlot = (m: Mm, d: Mm, G: Mm, r = 1): Mm => r * (m - d) + G;
+
+/** Width of the work that an opening makes: m = (slot - G)/r + d. */
+export const templateWork = (slot: Mm, d: Mm, G: Mm, r = 1): Mm => (slot - G) / r + d;

@@ -1,0 +1,227 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { planJob } from '../plan.ts';
+import { jobWith, TEST_SHOP, withTool } from '../testing/index.ts';
+import { newJob, shopSchema, toolSchemas, validate, type Job } from '../exchange/index.ts';
+import { bladesFor, cuttersFor, nearestCutters, stacksFor } from '../methods/index.ts';
+import { kindOf, type MortiseFeature, type TenonFeature } from '../joints/index.ts';
+import { pieceOf } from '../stock/index.ts';
+import { INCH, METRIC, speak } from '../units/index.ts';
+import {
+  availableIn,
+  copyOf,
+  fieldsOf,
+  KIND_NAMES,
+  makeUp,
+  newTool,
+  rimSpeed,
+  SCHOOL_NAMES,
+  starterShop,
+  toolProblems,
+  topSpeed,
+  type Shop,
+  type Stack,
+  type Tool,
+  type ToolKind,
+} from './index.ts';
+
+const words = (tool: Tool, others: readonly Tool[] = []) =>
+  toolProblems(tool, others).map((p) => `${p.field}: ${speak(p.message, METRIC)}`);
+
+describe('a tool', () => {
+  it('of every kind starts with sizes that pass every check, and its schema knows exactly its measurements', () => {
+    const chest: Tool[] = [];
+    for (const kind of [...KIND_NAMES].sort((a, b) => Number(carries(a)) - Number(carries(b)))) {
+      const tool = newTool(kind, chest);
+      expect(toolProblems(tool, chest)).toEqual([]);
+      const schema = toolSchemas[KIND_NAMES.indexOf(kind)]!;
+      expect(validate(schema, tool)).toMatchObject({ ok: true });
+      for (const [key] of fieldsOf(kind)) {
+        const { [key as 'id']: _, ...less } = tool;
+        expect(validate(schema, less)).toMatchObject({ ok: false, errors: [{ path: key }] });
+      }
+      chest.push(tool, copyOf(tool, [...chest, tool]));
+    }
+    expect(new Set(chest.map((t) => t.id)).size).toBe(chest.length);
+    expect(new Set(chest.map((t) => t.name)).size).toBe(chest.length);
+  });
+
+  it('that can’t be is told by the field, with its numbers', () => {
+    const blade = newTool('saw-blade', []);
+    expect(words({ ...blade, kerf: -3.2 } as Tool)).toEqual([
+      'kerf: Saw blade: the kerf is -3.2 mm; it must be more than 0.',
+    ]);
+    expect(words({ ...newTool('bushing', []), outside: 12, bore: 14 } as Tool)[0]).toMatch(
+      /bore, 14.0 mm, must be less than its outside, 12.0 mm/,
+    );
+    expect(words({ ...newTool('upright-jig', []), screw: { lead: 0, divisions: 10 } } as Tool)[0]).toMatch(
+      /lead of 0.0 mm moves nothing/,
+    );
+    expect(words({ ...newTool('upright-jig', []), screw: { lead: 1, divisions: 2.5 } } as Tool)[0]).toMatch(
+      /2.5 divisions/,
+    );
+    expect(words(newTool('saw-blade', []), [blade])[0]).toMatch(/^name: .*another tool has this name/);
+    expect(words({ ...blade, name: '  ' } as Tool)).toEqual(['name: A tool needs a name.']);
+    expect(words({ ...newTool('table-saw', []), bladeId: '' } as Tool)[0]).toMatch(/needs a saw blade on it/);
+    expect(words({ ...newTool('router', []), largestCutter: 180 } as Tool)[0]).toMatch(
+      /reach past the edge of the base, 75.0 mm/,
+    );
+    expect(words({ ...newTool('router', []), slowest: 30_000 } as Tool)[0]).toMatch(
+      /slowest speed, 30000 rpm, is above its fastest/,
+    );
+    expect(words({ ...newTool('router-cutter', []), topSpeed: 0.5 } as Tool)[0]).toMatch(/whole number from 100/);
+    expect(words({ ...newTool('block-box', []), sizes: [1, -2] } as Tool)[0]).toMatch(/-2.0 mm must be more than 0/);
+  });
+});
+
+const carries = (kind: ToolKind) => fieldsOf(kind).some(([, f]) => f.type === 'tool');
+
+describe('a starter chest', () => {
+  const shops = (['mm', 'in'] as const).flatMap((units) =>
+    (['small', 'full'] as const).map((size) => ({ units, size })),
+  );
+  it.each(shops)('$size, in $units, is valid and plans a first joint as it stands', ({ units, size }) => {
+    const shop = starterShop({ name: 'First', units, size, guardOff: true });
+    expect(validate(shopSchema, shop)).toMatchObject({ ok: true });
+    for (const tool of shop.tools)
+      expect(
+        words(
+          tool,
+          shop.tools.filter((t) => t !== tool),
+        ),
+      ).toEqual([]);
+    const wood = units === 'mm' ? { t: 22, w: 70, v: 50 } : { t: 0.75 * INCH, w: 2.5 * INCH, v: 2 * INCH };
+    const base = jobWith({ rail: { thickness: wood.t, width: wood.w }, stile: { thickness: wood.t, width: wood.v } });
+    const members = { tenoned: pieceOf(base.parts[0]!, 'median'), mortised: pieceOf(base.parts[1]!, 'median') };
+    const { params } = kindOf('blind').propose(members, availableIn(shop));
+    const job: Job = {
+      ...newJob('First', units),
+      parts: base.parts,
+      joints: [{ ...base.joints[0]!, params, routes: {} }],
+    };
+    const plan = planJob(job, shop);
+    expect(plan.hasErrors).toBe(false);
+    expect(plan.joints[0]!.chosen.tenoned).toMatch(size === 'small' ? /bandsaw/ : /upright/);
+  });
+
+  it('where the guard must stay on, nothing is cut on end', () => {
+    const shop = starterShop({ name: 'First', units: 'mm', size: 'full', guardOff: false });
+    const [joint] = planJob(jobWith({ params: { faceClearance: 0.05 } }), shop).joints;
+    expect(joint!.chosen.tenoned).toMatch(/bandsaw/);
+    expect(joint!.routes.tenoned.flatMap((r) => r.refusals.map((x) => x.message.text)).join()).toMatch(
+      /Local rules keep/,
+    );
+  });
+});
+
+describe('speed', () => {
+  it('is pi x diameter x turns, under the ceilings of common practice, the mark always winning', () => {
+    expect(rimSpeed(50, 18_000)).toBeCloseTo((Math.PI * 0.05 * 18_000) / 60, 9);
+    expect([20, 25, 26, 50, 60, 65, 80, 90].map((d) => topSpeed(d, 100_000).rpm)).toEqual([
+      24_000, 24_000, 18_000, 18_000, 16_000, 16_000, 12_000, 12_000,
+    ]); // prettier-ignore
+    expect(topSpeed(12, 16_000)).toEqual({ rpm: 16_000, by: 'mark' });
+    expect(topSpeed(120, 9000)).toEqual({ rpm: 9000, by: 'mark' });
+  });
+});
+
+describe('a stack', () => {
+  const stack = (chippers: readonly number[], shims: readonly number[]): Stack => ({
+    ...(newTool('stack', []) as Stack), outer: 6.4, chippers, shims,
+  }); // prettier-ignore
+  const subsets = (sizes: readonly number[]) =>
+    Array.from({ length: 1 << sizes.length }, (_, mask) => sizes.filter((_, i) => mask & (1 << i)));
+  const sum = (sizes: readonly number[]) => sizes.reduce((a, b) => a + b, 0);
+
+  it('is made up as near as any choice of chippers and shims can', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom(1.5, 1.6, 3, 3.2), { maxLength: 5 }),
+        fc.array(fc.constantFrom(0.05, 0.1, 0.2, 0.5), { maxLength: 5 }),
+        fc.integer({ min: 640, max: 2200 }).map((n) => n / 100),
+        fc.constantFrom('up' as const, 'down' as const, 'nearest' as const),
+        (chippers, shims, width, way) => {
+          const made = makeUp(stack(chippers, shims), width, way);
+          const all = subsets(chippers).flatMap((c) => subsets(shims).map((s) => width - 6.4 - sum(c) - sum(s)));
+          const allowed = all.filter((e) => !(way === 'up' && e > 1e-6) && !(way === 'down' && e < -1e-6));
+          if (!made) {
+            expect(allowed).toEqual([]);
+            return;
+          }
+          expect(Math.abs(made.error)).toBeCloseTo(Math.min(...allowed.map(Math.abs)), 6);
+          expect(6.4 + sum(made.chippers) + sum(made.shims)).toBeCloseTo(made.value, 9);
+          expect(made.value + made.error).toBeCloseTo(width, 9);
+        },
+      ),
+      { seed: 9, numRuns: 200 },
+    );
+  });
+});
+
+describe('choosing for a feature', () => {
+  const mortise: MortiseFeature = {
+    form: 'mortise', stock: { length: 900, thickness: 22, width: 45 }, wall: 6, width: 10, start: 40, length: 50, depth: 32, ends: 'squared',
+  }; // prettier-ignore
+  const tenon: TenonFeature = {
+    form: 'tenon', stock: { length: 600, thickness: 22, width: 70 }, faceShoulder: 7, thickness: 8, edgeShoulder: 10, width: 50, length: 30, roundEdges: false,
+  }; // prettier-ignore
+
+  it('says of every cutter in how many rows, or why not', () => {
+    const judged = (shop: Shop, feature = mortise) =>
+      Object.fromEntries(
+        cuttersFor(feature, shop, undefined).map((c) => [c.cutter.id, [c.rows, speak(c.words, METRIC)]]),
+      );
+    const all = judged(TEST_SHOP);
+    expect(all['cutter-10']).toEqual([1, 'in one row']);
+    expect(all['cutter-8']).toEqual([2, 'in 2 rows that overlap']);
+    expect(all['cutter-12']).toEqual([0, '12.0 mm is wider than the mortise, 10.0 mm']);
+    expect(all['cutter-quarter']).toEqual([0, 'cuts 30.0 mm deep; the mortise is 32.0 mm']);
+    expect(judged(TEST_SHOP, { ...mortise, width: 21 })['cutter-10']![0]).toBe(3);
+    expect(judged(withTool(TEST_SHOP, 'cutter-10', { centreCutting: false }))['cutter-10']![1]).toMatch(/can’t plunge/);
+    expect(judged(withTool(TEST_SHOP, 'cutter-10', { retired: true }))['cutter-10']).toBeUndefined();
+    expect(nearestCutters(9, TEST_SHOP)).toMatchObject({ narrower: { width: 8 }, wider: { width: 10 } });
+    expect(nearestCutters(2, TEST_SHOP).narrower).toBeUndefined();
+  });
+
+  it('asks for flat-topped teeth first, and refuses what can’t cut the tenon', () => {
+    const blades = [
+      { ...newTool('saw-blade', []), id: 'bevel', name: 'Bevel', teeth: 'alternate' },
+      { ...newTool('saw-blade', []), id: 'thick', name: 'Thick', kerf: 40 },
+    ] as Tool[];
+    const choice = bladesFor(tenon, { ...TEST_SHOP, tools: [...blades, ...TEST_SHOP.tools] });
+    expect(choice.map((c) => [c.blade.id, c.good])).toEqual([['blade', true], ['bevel', true], ['thick', false]]); // prettier-ignore
+    expect(speak(choice[1]!.words, METRIC)).toMatch(/ears/);
+    const shop = { ...TEST_SHOP, tools: [...TEST_SHOP.tools, newTool('stack', [])] };
+    expect(stacksFor(12, shop)[0]!.makeUp!.value).toBeCloseTo(12, 1);
+    expect(speak(stacksFor(30, shop)[0]!.words, METRIC)).toMatch(/wider than any arbor here takes, 20.0 mm/);
+    expect(stacksFor(12, { ...shop, rules: { ...shop.rules, stacks: false } })[0]!.makeUp).toBeUndefined();
+  });
+});
+
+describe('schools', () => {
+  const at = (schools: Partial<Shop['schools']>, params = {}) =>
+    planJob({ ...jobWith({ params: { corners: 'squared', ...params } }), schools }, TEST_SHOP);
+  const stages = (plan: ReturnType<typeof at>) => plan.operations.map((o) => o.setup.stage);
+
+  it('each of them changes what it says it changes', () => {
+    const usual = at({});
+    expect(stages(usual)[0]).toBe('mortise');
+    const changed: Record<string, boolean> = {
+      half: stages(at({ half: 'tenon' })).at(-1) === 'square-ends',
+      waste: stages(at({ waste: 'cheeks' })).indexOf('cheeks') < stages(at({ waste: 'cheeks' })).indexOf('shoulders'),
+      corners: kindOf('blind').propose(
+        { tenoned: pieceOf(jobWith().parts[0]!, 'median'), mortised: pieceOf(jobWith().parts[1]!, 'median') },
+        { ...availableIn(TEST_SHOP), corners: 'clear' },
+      ).params['corners'] === 'clear',
+      cutter: at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }).operations[0]!.setup.cutter === 'cutter-quarter' ||
+        at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }).operations[0]!.setup.cutter === 'cutter-6',
+      trial: at({ trial: 'creep' }).operations[0]!.testCut.text.includes('creep up'),
+    }; // prettier-ignore
+    for (const school of SCHOOL_NAMES.filter((s) => s !== 'length'))
+      expect([school, changed[school]]).toEqual([school, true]);
+  });
+
+  it('cheeks first still traps nothing and proves', () => {
+    expect(at({ waste: 'cheeks' }).joints[0]!.shouldersFirst).toBe(false);
+  });
+});
