@@ -12,9 +12,10 @@ import { readFileSync } from 'node:fs';
 import { pino } from 'pino';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Job, Plan } from '@velk/core';
+import { METRIC, PLAIN_PART, shopSchema, validate, type Job, type Plan, type Shop } from '@velk/core';
 import { openStore } from '../store/dataSource.ts';
 import { loadDemo, readDemo } from '../store/demo.ts';
+import { Jobs1795392000000 } from '../store/migrations/1795392000000-jobs.ts';
 import { jobStore, type StoredJob } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
 import { startPlanner } from '../work/planner.ts';
@@ -88,7 +89,7 @@ const call = async <T>(method: string, path: string, body?: unknown, headers: Re
     status: response.status,
     headers: response.headers,
     type: response.headers.get('content-type') ?? '',
-    body: (await response.json()) as T & { title?: string; errors?: { path: string }[]; current?: StoredJob },
+    body: (await response.json()) as T & { title?: string; errors?: { path: string; message: string }[]; current?: StoredJob },
   };
 };
 const looms = async () => (await readDemo())[0]!;
@@ -153,6 +154,74 @@ describe('jobs', () => {
     const back = await call<StoredJob>('POST', '/api/jobs/import', file);
     expect(back.status).toBe(201);
     expect(back.body.job).toEqual(made.job);
+  });
+});
+
+describe('the shop', () => {
+  const shop = async () => (await call<{ version: number; shop: Shop }>('GET', '/api/shop')).body;
+
+  it('keeps a tool that a saved job’s plan uses, says which and whose, and lets others go or be retired', async () => {
+    const { version, shop: now } = await shop();
+    const without = (id: string) => ({ ...now, tools: now.tools.filter((t) => t.id !== id) });
+    const used = await call('PUT', '/api/shop', { version, shop: without('router') });
+    expect(used.status).toBe(422);
+    expect(used.body.errors).toMatchObject([{ path: 'shop.tools.router' }]);
+    expect(used.body.errors![0]!.message).toMatch(/“Plunge router” is used by the plan of .* Retire it instead/);
+    expect((await shop()).shop).toEqual(now);
+    const retired = { ...now, tools: now.tools.map((t) => (t.id === 'mortiser' ? { ...t, retired: true } : t)) };
+    expect((await call('PUT', '/api/shop', { version, shop: retired })).status).toBe(200);
+    const spare = await call('PUT', '/api/shop', { version: version + 1, shop: without('old-8') });
+    expect(spare.status).toBe(200);
+  });
+
+  it('is made once, in a database that has none, and refuses two tools of one name', async () => {
+    const { shop: now } = await shop();
+    expect((await call('POST', '/api/shop', { shop: now })).status).toBe(409);
+    const twice = { ...now, tools: [...now.tools, { ...now.tools[0], id: 'again' }] };
+    const refused = await call('PUT', '/api/shop', { version: 1, shop: twice });
+    expect(refused.status).toBe(422);
+    expect(refused.body.errors![0]!.message).toMatch(/is a second “Table saw”/);
+  });
+});
+
+describe('a database of the first version', () => {
+  it('is brought up to date with everything in it', async () => {
+    const maker = await new DataSource({ type: 'postgres', url: admin }).initialize();
+    const name = `old_${process.pid}_${Date.now()}`;
+    await maker.query(`CREATE DATABASE ${name}`);
+    await maker.destroy();
+    const url = new URL(admin);
+    url.pathname = `/${name}`;
+    const old = await new DataSource({ type: 'postgres', url: url.href, migrations: [Jobs1795392000000] }).initialize();
+    await old.runMigrations();
+    const [shopId, jobId] = ['6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b12', '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b13'];
+    const part = {
+      id: 'rail', name: 'Rail', quantity: 2, length: 600,
+      thickness: { nominal: 22, measured: [22.1] }, width: { nominal: 70, measured: [] },
+    }; // prettier-ignore
+    const job = { name: 'Old', notes: '', units: 'mm', parts: [part], joints: [] };
+    const block = { kind: 'stop-block', id: 'block', name: 'Block', thickness: 20 };
+    const data = {
+      name: 'Old shop',
+      style: METRIC,
+      graduation: 0.05,
+      secondCutShort: 0.3,
+      targetClearance: 0.05,
+      tools: [block],
+    };
+    await old.query('INSERT INTO shop VALUES ($1, $2, $3, 1)', [shopId, 'Old shop', JSON.stringify(data)]);
+    await old.query(`INSERT INTO job VALUES ($1, $2, 'Old', '', 'mm', 1, now(), 'Somebody')`, [jobId, shopId]);
+    await old.query(`INSERT INTO part VALUES ($1, 'rail', 0, $2)`, [jobId, JSON.stringify(part)]);
+    await old.query(`INSERT INTO revision VALUES ($1, 1, now(), 'Somebody', $2)`, [jobId, JSON.stringify(job)]);
+    await old.destroy();
+    const now = await openStore(url.href);
+    const stored = await jobStore(now).find(jobId);
+    expect(stored!.job).toEqual({ ...job, schools: {}, seasons: null, parts: [{ ...PLAIN_PART, ...part }] });
+    expect(await jobStore(now).revision(jobId, 1)).toEqual(stored!.job);
+    const shop = (await shopStore(now).first())!.data;
+    expect(validate(shopSchema, shop)).toEqual({ ok: true, value: shop });
+    expect(shop.tools).toEqual([{ ...block, retired: false }]);
+    await now.destroy();
   });
 });
 
@@ -233,7 +302,7 @@ describe('planning', () => {
     expect(status).toBe(200);
     expect(body.joints.every((j) => j.proof?.good)).toBe(true);
     expect((await call<unknown[]>('GET', '/api/jobs')).body.length).toBe(before);
-    expect((await call('POST', '/api/plan', { ...(await looms()), version: 2 })).body.errors).toMatchObject([
+    expect((await call('POST', '/api/plan', { ...(await looms()), version: 3 })).body.errors).toMatchObject([
       { path: 'version' },
     ]);
   });
@@ -243,13 +312,13 @@ describe('planning', () => {
     expect(body.openapi).toBe('3.1.0');
     expect(Object.keys(body.paths)).toContain('/api/plan');
     const published = JSON.parse(
-      readFileSync(new URL('../../../docs/formats/velk-job-1.schema.json', import.meta.url), 'utf8'),
+      readFileSync(new URL('../../../docs/formats/velk-job-2.schema.json', import.meta.url), 'utf8'),
     ) as object;
     expect(published).toEqual(JSON.parse(JSON.stringify(publishedSchema())));
-    const validate = new Ajv2020({ strict: false }).compile(published);
-    for (const file of await readDemo()) expect(validate(file)).toBe(true);
-    expect(validate({ ...(await looms()), version: 2 })).toBe(false);
-    expect(validate({ ...(await looms()), extra: 1 })).toBe(false);
+    const fits = new Ajv2020({ strict: false }).compile(published);
+    for (const file of await readDemo()) expect(fits(file)).toBe(true);
+    expect(fits({ ...(await looms()), version: 3 })).toBe(false);
+    expect(fits({ ...(await looms()), extra: 1 })).toBe(false);
   });
 });
 

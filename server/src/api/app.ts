@@ -56,7 +56,7 @@ export function createApp({ source, planner, hosts, logger, web }: AppParts): Ex
   });
   app.get('/api/openapi.json', (_req, res) => void res.json(openapi()));
   app.use('/api/jobs', jobRoutes(jobs, shops));
-  app.use('/api/shop', shopRoutes(shops));
+  app.use('/api/shop', shopRoutes(shops, jobs));
   app.use('/api/plan', planRoutes(planner));
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));
   if (web) {

@@ -1,7 +1,7 @@
 import type Joi from 'joi';
 import { JOB_VERSION, jobFileSchema, VERSION } from '@velk/core';
 import { createSchema, saveSchema } from './jobs.ts';
-import { deviceSchema, shopSaveSchema } from './shop.ts';
+import { deviceSchema, shopCreateSchema, shopSaveSchema } from './shop.ts';
 
 /** JSON Schema (draft 2020-12) of a Joi schema: one description of each shape, in the core. */
 export function jsonSchemaOf(schema: Joi.Schema): Record<string, unknown> {
@@ -91,9 +91,17 @@ export const openapi = () => ({
       post: { summary: 'Bring a revision back as the newest', responses: { 200: ok('The stored job') } },
     },
     '/api/shop': {
-      get: { summary: 'The shop and its chest', responses: { 200: ok('The shop') } },
+      get: {
+        summary: 'The shop and its chest',
+        responses: { 200: ok('The shop'), 404: problem('None yet: make one') },
+      },
+      post: {
+        summary: 'Make the shop, once',
+        requestBody: json(shopCreateSchema),
+        responses: { 201: ok('The shop'), 409: problem('There is one already'), ...refused },
+      },
       put: {
-        summary: 'Save the shop',
+        summary: 'Save the shop; tools that a job’s plan uses can be retired, not left out',
         requestBody: json(shopSaveSchema),
         responses: { 200: ok('The shop'), 409: problem('Saved from elsewhere meanwhile'), ...refused },
       },
