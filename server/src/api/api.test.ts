@@ -89,7 +89,11 @@ const call = async <T>(method: string, path: string, body?: unknown, headers: Re
     status: response.status,
     headers: response.headers,
     type: response.headers.get('content-type') ?? '',
-    body: (await response.json()) as T & { title?: string; errors?: { path: string; message: string }[]; current?: StoredJob },
+    body: (await response.json()) as T & {
+      title?: string;
+      errors?: { path: string; message: string }[];
+      current?: StoredJob;
+    },
   };
 };
 const looms = async () => (await readDemo())[0]!;

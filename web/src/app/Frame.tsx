@@ -88,13 +88,15 @@ function OutsideNav() {
     <nav aria-label="Places" style={{ display: 'flex', gap: 22, paddingTop: 7, fontSize: 17 }}>
       {[
         ['/', 'Jobs'],
+        ['/chest', 'Tool chest'],
+        ['/quick', 'Quick figures'],
         ['/shop', 'Shop'],
       ].map(([to, name]) => (
         <Link
           key={to}
           to={to!}
-          aria-current={pathname === to ? 'page' : undefined}
-          style={pathname === to ? { color: 'var(--ink)', fontWeight: 600 } : {}}
+          aria-current={here(pathname, to!) ? 'page' : undefined}
+          style={here(pathname, to!) ? { color: 'var(--ink)', fontWeight: 600 } : {}}
         >
           {name}
         </Link>
@@ -102,6 +104,8 @@ function OutsideNav() {
     </nav>
   );
 }
+
+const here = (pathname: string, to: string) => (to === '/' ? pathname === '/' : pathname.startsWith(to));
 
 const WORDS = {
   saved: 'Saved',
@@ -156,6 +160,7 @@ function Keys({ onClose }: { onClose: () => void }) {
     ['↑ ↓', 'nudge a dimension by one step'],
     ['Esc', 'drop what was typed in a field'],
     ['Ctrl Z', 'undo; with Shift, redo'],
+    ['/', 'quick figures'],
     ['?', 'these keys'],
   ];
   return (

@@ -67,6 +67,10 @@ export const api = createApi({
       invalidatesTags: ['jobs', 'revisions'],
     }),
     shop: build.query<StoredShop, void>({ query: () => '/shop', providesTags: ['shop'] }),
+    createShop: build.mutation<StoredShop, Shop>({
+      query: (shop) => ({ url: '/shop', method: 'POST', body: { shop } }),
+      invalidatesTags: ['shop', 'jobs'],
+    }),
     saveShop: build.mutation<StoredShop, { version: number; shop: Shop }>({
       query: (body) => ({ url: '/shop', method: 'PUT', body }),
       invalidatesTags: ['shop'],
@@ -86,6 +90,7 @@ export const {
   useRevisionsQuery,
   useRestoreMutation,
   useShopQuery,
+  useCreateShopMutation,
   useSaveShopMutation,
   useNameDeviceMutation,
 } = api;

@@ -2,6 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
 import { benchSlice } from './bench.ts';
+import { gearSlice } from './gear.ts';
 import { plansSlice } from './plans.ts';
 import { keepView, viewSlice } from './view.ts';
 
@@ -9,6 +10,7 @@ export const store = configureStore({
   reducer: {
     [api.reducerPath]: api.reducer,
     bench: benchSlice.reducer,
+    gear: gearSlice.reducer,
     plans: plansSlice.reducer,
     view: viewSlice.reducer,
   },

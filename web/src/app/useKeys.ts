@@ -27,7 +27,10 @@ export function useKeys(job: string | null, onHelp: () => void): void {
         return;
       } else if (event.key === 'u') dispatch(unitsSwitched());
       else if (event.key === '?') onHelp();
-      else if (job && STAGES[Number(event.key) - 1]) void navigate(`/job/${job}/${STAGES[Number(event.key) - 1]}`);
+      else if (event.key === '/') {
+        event.preventDefault();
+        void navigate('/quick');
+      } else if (job && STAGES[Number(event.key) - 1]) void navigate(`/job/${job}/${STAGES[Number(event.key) - 1]}`);
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);

@@ -1,5 +1,6 @@
 import type { JointView, LengthStyle, Mm, NamedDimension, OutlineRole, Vec2 } from '@velk/core';
 import { FaceMark } from '../widgets/FaceMark.tsx';
+import { SetMark } from '../widgets/SetMark.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { useWidth } from './useWidth.ts';
 
@@ -19,11 +20,13 @@ interface Props {
   readonly style: LengthStyle;
   readonly field: string;
   readonly errors: Readonly<Record<string, string>>;
+  /** Set marks of the two parts. */
+  readonly sets: { readonly tenoned: string; readonly mortised: string };
   readonly onChange: (dimension: string, value: Mm) => void;
 }
 
 /** The joint's aligned views to scale; every dimension on them is a field. The drawing is the form. */
-export function JointDrawing({ views, dimensions, style, field, errors, onChange }: Props) {
+export function JointDrawing({ views, dimensions, style, field, errors, sets, onChange }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const points = views.flatMap((v) =>
     v.outlines.flatMap((o) => o.points.map((p): Vec2 => [p[0] + v.at[0], p[1] + v.at[1]])),
@@ -93,7 +96,7 @@ export function JointDrawing({ views, dimensions, style, field, errors, onChange
             ))}
           </g>
         ))}
-        <MarkOnFace views={views} at={at} />
+        <MarksOnFace views={views} at={at} sets={sets} />
       </svg>
       {drawn.map(({ d, label }) => (
         <span
@@ -131,12 +134,22 @@ function ViewTitle({ view, at }: { view: JointView; at: At }) {
   );
 }
 
-function MarkOnFace({ views, at }: { views: readonly JointView[]; at: At }) {
+function MarksOnFace({ views, at, sets }: { views: readonly JointView[]; at: At; sets: Props['sets'] }) {
   const face = views.find((v) => v.id === 'face');
   const rail = face?.outlines.find((o) => o.role === 'tenoned');
   if (!face || !rail) return null;
   const [x, y] = at(face, [Math.max(...rail.points.map((p) => p[0])), Math.min(...rail.points.map((p) => p[1]))]);
-  return <FaceMark x={x - 34} y={y - 24} size={1.5} />;
+  const post = face.outlines.find((o) => o.role === 'mortised');
+  const [px, py] = post
+    ? at(face, [Math.min(...post.points.map((p) => p[0])), Math.max(...post.points.map((p) => p[1]))])
+    : [0, 0];
+  return (
+    <>
+      <FaceMark x={x - 34} y={y - 24} size={1.5} />
+      <SetMark x={x - 72} y={y - 24} set={sets.tenoned} />
+      {post && <SetMark x={px + 24} y={py + 26} set={sets.mortised} />}
+    </>
+  );
 }
 
 /** A dimension line beside its anchors, with thin lines out to it; short ones carry their figure outside. */

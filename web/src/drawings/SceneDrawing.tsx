@@ -8,6 +8,7 @@ import {
   type Vec2,
 } from '@velk/core';
 import { FaceMark } from '../widgets/FaceMark.tsx';
+import { SetMark } from '../widgets/SetMark.tsx';
 import { arrow } from './JointDrawing.tsx';
 import { useWidth } from './useWidth.ts';
 
@@ -58,11 +59,14 @@ export function SceneDrawing({
   picture,
   figures,
   style,
+  set = '',
   tallest,
 }: {
   picture: ScenePicture;
   figures: readonly LengthFigure[];
   style: LengthStyle;
+  /** Set mark of the part in the machine. */
+  set?: string;
   tallest: number;
 }) {
   const [ref, width] = useWidth<HTMLDivElement>();
@@ -116,6 +120,7 @@ export function SceneDrawing({
               line={picture.referenceFace.line.map(at) as [Vec2, Vec2]}
               outward={picture.referenceFace.outward}
               box={{ w, h }}
+              set={set}
             />
           )}
         </g>
@@ -181,7 +186,17 @@ function spanOf(points: readonly Vec2[], room: number) {
   };
 }
 
-function Reference({ line, outward, box }: { line: [Vec2, Vec2]; outward: Vec2; box: { w: number; h: number } }) {
+function Reference({
+  line,
+  outward,
+  box,
+  set,
+}: {
+  line: [Vec2, Vec2];
+  outward: Vec2;
+  box: { w: number; h: number };
+  set: string;
+}) {
   const inside = (p: Vec2): Vec2 => [clamp(p[0], 14, box.w - 10), clamp(p[1], 14, box.h - 10)];
   const [a, b] = [inside(line[0]), inside(line[1])];
   const spot: Vec2 =
@@ -193,6 +208,12 @@ function Reference({ line, outward, box }: { line: [Vec2, Vec2]; outward: Vec2; 
         x={spot[0] - outward[0] * 15}
         y={spot[1] + outward[1] * 15}
         turn={outward[0] > 0.5 ? 90 : outward[0] < -0.5 ? -90 : outward[1] < 0 ? 180 : 0}
+      />
+      <SetMark
+        x={spot[0] - outward[0] * 15 - (Math.abs(outward[0]) > 0.5 ? 0 : 32)}
+        y={spot[1] + outward[1] * 15 + (Math.abs(outward[0]) > 0.5 ? 32 : 0)}
+        set={set}
+        size={0.85}
       />
     </g>
   );

@@ -17,7 +17,7 @@ import { MethodsRoom } from './MethodsRoom.tsx';
 import { OrderRoom } from './OrderRoom.tsx';
 import { ProofRoom } from './ProofRoom.tsx';
 import { SetupsRoom } from './SetupsRoom.tsx';
-import { StockRoom } from './StockRoom.tsx';
+import { StockRoom } from './stock/StockRoom.tsx';
 
 /** One job: opens it (with what was typed and not yet saved), plans it, saves it, and shows its rooms. */
 export default function JobRoom() {
@@ -53,7 +53,7 @@ export default function JobRoom() {
         <Routes>
           <Route path="stock" element={<StockRoom job={job} id={id} />} />
           <Route path="joints" element={<JointsRoom job={job} shop={shop.shop} />} />
-          <Route path="methods" element={<MethodsRoom job={job} />} />
+          <Route path="methods" element={<MethodsRoom job={job} shop={shop.shop} />} />
           <Route path="setups/:operation?" element={<SetupsRoom job={job} shop={shop.shop} id={id} />} />
           <Route path="order" element={<OrderRoom job={job} shop={shop.shop} id={id} />} />
           <Route path="proof" element={<ProofRoom job={job} />} />

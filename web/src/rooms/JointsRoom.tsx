@@ -1,6 +1,18 @@
 import { Button, Segmented, Select } from 'antd';
-import { useMemo } from 'react';
-import { availableIn, resolve, speak, type Advice, type Job, type Joint, type Shop } from '@velk/core';
+import { useEffect, useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import {
+  availableIn,
+  METRIC,
+  parseLength,
+  resolve,
+  shopFor,
+  speak,
+  type Advice,
+  type Job,
+  type Joint,
+  type Shop,
+} from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -11,10 +23,26 @@ import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
 import { newJoint } from './newParts.ts';
 
+/** A dimension that a quick figure sent here by the address; offered, not applied. */
+function useOffered(joint: string): { dimension: string; value: number; done: () => void } | null {
+  const [params, setParams] = useSearchParams();
+  const read = parseLength(params.get('value') ?? '', METRIC);
+  const dimension = params.get('dimension');
+  if (params.get('joint') !== joint || !dimension || !read.ok) return null;
+  return { dimension, value: read.value, done: () => setParams({}, { replace: true }) };
+}
+
+const words = (dimension: string): string => dimension.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
+
 /** The joint sheet: the drawing is the form, reasons and warnings stand in the margin. */
 export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
   const dispatch = useAppDispatch();
   const joint = useJoint(job);
+  const [params] = useSearchParams();
+  const asked = params.get('joint');
+  useEffect(() => {
+    if (asked) dispatch(jointPicked(asked));
+  }, [dispatch, asked]);
   const add = () => {
     const [tenoned, mortised] = [job.parts[0], job.parts[1] ?? job.parts[0]];
     if (!tenoned || !mortised) return;
@@ -45,7 +73,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const dispatch = useAppDispatch();
   const style = useStyle();
   const { kind, params, parts, members } = useMemo(() => resolve(joint, job), [joint, job]);
-  const available = useMemo(() => availableIn(shop), [shop]);
+  const available = useMemo(() => availableIn(shopFor(job, shop)), [job, shop]);
   const drawing = useMemo(() => kind.drawing(params, members), [kind, params, members]);
   const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
   const problems = useMemo(
@@ -55,7 +83,10 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const planned = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id)?.advice);
   const advice: readonly Advice[] = problems.length
     ? []
-    : [...kind.advice(params, members, available), ...(planned ?? []).filter((a) => a.dimension === 'count')];
+    : [
+        ...kind.advice(params, members, available),
+        ...(planned ?? []).filter((a) => a.dimension === 'count' || a.id.startsWith('season')),
+      ];
   const errors = Object.fromEntries(problems.map((p) => [p.path, speak(p.message, style)]));
   const replace = (next: Joint) =>
     dispatch(changed({ ...job, joints: job.joints.map((j) => (j.id === joint.id ? next : j)) }));
@@ -66,6 +97,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const swap = (member: 'tenoned' | 'mortised', part: string) =>
     replace({ ...joint, [member]: { ...joint[member], part } });
   const options = job.parts.map((p) => ({ value: p.id, label: p.name }));
+  const offered = useOffered(joint.id);
   const shownOnDrawing = new Set(drawing.dimensions.map((d) => d.id));
   return (
     <div className="sheet withmargin" style={{ minHeight: '100%' }}>
@@ -145,10 +177,33 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
           style={style}
           field={`joint.${joint.id}`}
           errors={errors}
+          sets={{ tenoned: parts.tenoned.set, mortised: parts.mortised.set }}
           onChange={set}
         />
       </section>
       <aside className="margin" aria-label="Reasons and warnings">
+        {offered && (
+          <div className="note" role="status">
+            <h3>From a quick figure</h3>
+            <p>
+              {drawing.dimensions.find((d) => d.id === offered.dimension)?.name ?? words(offered.dimension)}{' '}
+              <Spoken sentence={{ text: '{v}', lengths: { v: offered.value } }} style={style} />:{' '}
+              <button
+                className="link"
+                onClick={() => {
+                  set(offered.dimension, offered.value);
+                  offered.done();
+                }}
+              >
+                use it
+              </button>{' '}
+              or{' '}
+              <button className="link" onClick={offered.done}>
+                leave it
+              </button>
+            </p>
+          </div>
+        )}
         {problems.map((p, i) => (
           <div key={i} className="note error" role="alert">
             <h3>Can’t be made: {p.dimension}</h3>

@@ -1,7 +1,9 @@
-import type { Job, MemberName, Route } from '@velk/core';
+import { shopFor, type Job, type MemberName, type Route, type Shop } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
+import { Choosing } from './Choosing.tsx';
+import { SchoolChoices } from './ShopRoom.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
 
@@ -11,7 +13,7 @@ const HALVES: [MemberName, string][] = [
 ];
 
 /** The ways this shop can cut each half of the joint, and why not the others. */
-export function MethodsRoom({ job }: { job: Job }) {
+export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
   const dispatch = useAppDispatch();
   const joint = useJoint(job);
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint?.id));
@@ -81,6 +83,18 @@ export function MethodsRoom({ job }: { job: Job }) {
           </div>
         </section>
       ))}
+      {plan.problems.length === 0 && <Choosing job={job} joint={joint} shop={shopFor(job, shop)} style={style} />}
+      <details style={{ marginTop: 26 }}>
+        <summary>Where this job does otherwise than the shop</summary>
+        <SchoolChoices
+          own={job.schools}
+          shop={shop.schools}
+          onChange={(school, answer) => {
+            const { [school]: _, ...rest } = job.schools;
+            dispatch(changed({ ...job, schools: answer === null ? rest : { ...rest, [school]: answer } }));
+          }}
+        />
+      </details>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import type { Job, MemberName } from '@velk/core';
+import type { Job, Joint, LengthStyle, MemberName, SeasonFit } from '@velk/core';
 import { stampOf } from '../app/plans.ts';
 import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -35,6 +35,7 @@ export function ProofRoom({ job }: { job: Job }) {
         {current ? 'This joint can’t be cut yet; Joints and Methods say why.' : 'Cutting virtual pieces…'}
       </div>
     );
+  const season = plan.joints.find((j) => j.joint === joint.id)?.season;
   const members: [MemberName, string][] = [
     ['tenoned', 'Tenon'],
     ['mortised', 'Mortise'],
@@ -53,8 +54,9 @@ export function ProofRoom({ job }: { job: Job }) {
       <div className="verdicts" style={{ marginTop: 16 }}>
         <div style={{ minWidth: 0 }}>
           <h2>Section through the virtual pair</h2>
-          <SectionDrawing section={proof.section} />
+          <SectionDrawing section={proof.section} sets={setsOf(job, joint)} />
           <p className="quiet">Cut with the figures on the cards, as set on the scale. Reference faces on top.</p>
+          {season && <SeasonWords season={season} style={style} />}
           <h2 style={{ marginTop: 18 }}>Against the drawing</h2>
           {wrong.length === 0 ? (
             <p>No wood is left or missing anywhere by more than 0.005 mm.</p>
@@ -138,5 +140,27 @@ export function ProofRoom({ job }: { job: Job }) {
         </div>
       </div>
     </div>
+  );
+}
+
+const setsOf = (job: Job, joint: Joint) => {
+  const set = (member: MemberName) => job.parts.find((p) => p.id === joint[member].part)?.set ?? '';
+  return { tenoned: set('tenoned'), mortised: set('mortised') };
+};
+
+/** How the fit moves from the air it is cut in to the air it will live in. */
+function SeasonWords({ season, style }: { season: SeasonFit; style: LengthStyle }) {
+  const { moisture, clearance, fit, endClearance } = season;
+  const fine: LengthStyle = { ...style, inches: 'decimal' };
+  return (
+    <>
+      <h2 style={{ marginTop: 18 }}>In the other season</h2>
+      <p>
+        From {moisture.now.toFixed(1)} % to {moisture.later.toFixed(1)} % moisture the clearance goes from{' '}
+        <Length value={clearance.now} style={fine} /> to <Length value={clearance.later} style={fine} />:{' '}
+        {fit.now === fit.later ? `still a ${fit.now} fit` : `${fit.now} now, ${fit.later} then`}. At its ends it goes
+        from <Length value={endClearance.now} style={fine} /> to <Length value={endClearance.later} style={fine} />.
+      </p>
+    </>
   );
 }

@@ -4,6 +4,7 @@ import { Link, Navigate, useParams } from 'react-router';
 import {
   DEFER,
   modelOf,
+  remainderMatters,
   scenesOf,
   type Job,
   type LengthFigure,
@@ -67,6 +68,7 @@ function Card({
   const beside = scene !== undefined && scene.pictures[0] !== undefined && aspectOf(scene.pictures[0]) < 1.35;
   const used = new Set(Object.values(setup.passes.find((p) => p.id === scene?.pass)?.figures ?? {}));
   const gear = [tool(setup.machine), tool(setup.cutter), ...setup.guides.map(tool)].filter(Boolean).join(', ');
+  const hands = handsOf(operation, job);
   const neighbour = (step: number) => plan.operations[index + step];
   return (
     <div className="sheet">
@@ -83,7 +85,7 @@ function Card({
                 : count === 1
                   ? 'end'
                   : 'ends'}
-              . {gear}
+              {hands}. {gear}
             </p>
           </div>
           <nav aria-label="Set-ups" style={{ display: 'flex', gap: 18, paddingBottom: 3 }}>
@@ -115,6 +117,7 @@ function Card({
                 <SceneDrawing
                   key={`${scene.pass}-${picture.id}`}
                   picture={picture}
+                  set={job.parts.find((p) => p.id === setup.occurrences[0]?.part)?.set ?? ''}
                   figures={scene.figures.filter((f) => used.has(f.id))}
                   style={style}
                   tallest={beside ? 430 : i === 0 ? 300 : 250}
@@ -158,6 +161,21 @@ function Card({
   );
 }
 
+/** Which pieces go through, where left and right or a batch must be told apart. */
+function handsOf({ setup }: PlannedOperation, job: Job): string {
+  const paired = setup.occurrences.filter((o) => job.parts.find((p) => p.id === o.part)?.hands === 'pairs');
+  const left = paired.filter((o) => o.end === 'a').reduce((n, o) => n + o.count, 0);
+  const right = paired.filter((o) => o.end === 'b').reduce((n, o) => n + o.count, 0);
+  const pieces = [...new Set(setup.occurrences.flatMap((o) => o.pieces ?? []))].sort((a, b) => a - b);
+  return [
+    left + right > 0 &&
+      `, ${[left && `${left} in left`, right && `${right} in right`].filter(Boolean).join(' and ')} parts`,
+    pieces.length > 0 && `, pieces ${pieces.join(', ')}`,
+  ]
+    .filter(Boolean)
+    .join('');
+}
+
 /** One place of the cutter; the levels that lead down to it stand in one line. */
 function PassLine({ setup, last, style }: { setup: PlannedOperation['setup']; last: string; style: LengthStyle }) {
   const row = last.replace(/-level-\d+$/, '');
@@ -197,7 +215,6 @@ function FigureRow({
   style: LengthStyle;
   byHand: boolean;
 }) {
-  const off = Math.abs(figure.set.error) > 5e-4;
   return (
     <div className={`figure ${byHand ? 'byhand' : ''}`}>
       <div className="value">
@@ -210,17 +227,37 @@ function FigureRow({
           from {words[figure.from]} to {words[figure.to]}
         </p>
         {!byHand && (
-          <p className="quiet">
-            {off ? (
-              <>
-                set on the scale; exact <Length value={figure.value} style={style} />, leaves{' '}
+          <p>
+            <Spoken sentence={figure.set.text} style={style} />
+            {remainderMatters(figure) && (
+              <span className="quiet">
+                ; exact <Length value={figure.value} style={style} />, leaves{' '}
                 <Length value={Math.abs(figure.set.error)} style={{ ...style, inches: 'decimal' }} />
-              </>
-            ) : (
-              'set on the scale, nothing left over'
+              </span>
             )}
           </p>
         )}
+        {!byHand && figure.reach.length > 1 && (
+          <details>
+            <summary>Or</summary>
+            <ul className="ways">
+              {figure.reach.slice(1).map((way, i) => (
+                <li key={i}>
+                  <Spoken sentence={way.text} style={style} />
+                  <span className="quiet">
+                    {Math.abs(way.error) > 5e-4 ? (
+                      <>
+                        , leaves <Length value={Math.abs(way.error)} style={{ ...style, inches: 'decimal' }} />
+                      </>
+                    ) : (
+                      ', exact'
+                    )}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}{' '}
         <details>
           <summary>Why {<Length value={figure.set.value} style={style} />}</summary>
           <p>

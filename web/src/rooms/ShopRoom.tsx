@@ -1,153 +1,289 @@
-import { Button, Segmented } from 'antd';
+import { Segmented } from 'antd';
 import { useState } from 'react';
-import { INCH, type Shop } from '@velk/core';
-import { sentenceOf, useNameDeviceMutation, useSaveShopMutation, useShopQuery } from '../app/api.ts';
+import { Link } from 'react-router';
+import {
+  INCH,
+  SCHOOL_NAMES,
+  SCHOOLS,
+  SHORTEST_CROSSCUT,
+  SHORTEST_FED,
+  USUAL_SCHOOLS,
+  type LengthStyle,
+  type Minutes,
+  type SchoolName,
+  type Schools,
+  type Shop,
+} from '@velk/core';
+import { useNameDeviceMutation } from '../app/api.ts';
 import { deviceId, deviceName, keepDeviceName } from '../app/device.ts';
 import { Frame } from '../app/Frame.tsx';
+import { gearChanged } from '../app/gear.ts';
+import { useAppDispatch } from '../app/store.ts';
+import { useGear } from '../app/useGear.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { LengthField } from '../widgets/LengthField.tsx';
+import { NumberField } from './chest/FieldInput.tsx';
+import { GearSave } from './GearSave.tsx';
 
-/** What the shop is and has: unit, graduation, and its gear with measured values that can be typed over. */
+/** How the shop works: units, fit, ways of working where practice differs, minutes, local rules. */
 export default function ShopRoom() {
-  const { data } = useShopQuery();
+  const shop = useGear();
   return (
-    <Frame job={null} title={data?.shop.name ?? ''} aside={null}>
-      <div className="sheet">
-        {data ? <ShopForm key={data.version} version={data.version} stored={data.shop} /> : 'Opening…'}
-      </div>
+    <Frame job={null} title={shop?.name ?? ''} aside={null}>
+      <div className="sheet">{shop ? <Settings shop={shop} /> : 'Opening…'}</div>
     </Frame>
   );
 }
 
 const STEPS = { mm: [0.5, 0.1, 0.05, 0.01], in: [INCH / 64, INCH / 200, INCH / 500, INCH / 1000] };
 
-function ShopForm({ stored, version }: { stored: Shop; version: number }) {
-  const [shop, setShop] = useState(stored);
-  const [save, { error, isLoading }] = useSaveShopMutation();
-  const [nameDevice] = useNameDeviceMutation();
-  const [device, setDevice] = useState(deviceName());
+function Settings({ shop }: { shop: Shop }) {
+  const dispatch = useAppDispatch();
   const style = useStyle();
-  const system = shop.style.system;
-  const dirty = JSON.stringify(shop) !== JSON.stringify(stored);
-  const put = (id: string, key: string, value: number) =>
-    setShop({ ...shop, tools: shop.tools.map((t) => (t.id === id ? { ...t, [key]: value } : t)) });
+  const put = (change: Partial<Shop>) => dispatch(gearChanged({ ...shop, ...change }));
+  const { system } = shop.style;
+  const setStyle = (change: Partial<LengthStyle>) => put({ style: { ...shop.style, ...change } });
   const switchUnits = (units: 'mm' | 'in') =>
-    setShop({
-      ...shop,
+    put({
       graduation: units === 'mm' ? 0.05 : INCH / 500,
       style: { ...shop.style, system: units, graduation: units === 'mm' ? 0.05 : INCH / 64 },
     });
   return (
     <>
-      <header
-        style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'end', gap: 20, flexWrap: 'wrap' }}
-      >
+      <header className="between">
         <h1>Shop</h1>
-        <span style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
-          {error && (
-            <span className="note error" role="alert">
-              {sentenceOf(error)}
-            </span>
-          )}
-          <Button type="primary" disabled={!dirty} loading={isLoading} onClick={() => void save({ version, shop })}>
-            Save the shop
-          </Button>
-        </span>
+        <GearSave />
       </header>
-      <div style={{ display: 'flex', gap: 30, flexWrap: 'wrap', margin: '18px 0' }}>
+      <div className="settings">
         <label>
           <span className="quiet">Shop</span>
-          <span className="field" style={{ display: 'block', width: 220 }}>
+          <span className="field">
             <input
               aria-label="Shop name"
               value={shop.name}
-              onChange={(e) => setShop({ ...shop, name: e.target.value })}
+              onChange={(e) => e.target.value.trim() && put({ name: e.target.value })}
             />
           </span>
         </label>
-        <label>
-          <span className="quiet">This device is called</span>
-          <span className="field" style={{ display: 'block', width: 220 }}>
-            <input
-              aria-label="Device name"
-              value={device}
-              placeholder="such as Bench tablet"
-              onChange={(e) => setDevice(e.target.value)}
-              onBlur={() => {
-                keepDeviceName(device.trim());
-                if (device.trim()) void nameDevice({ id: deviceId(), name: device.trim() });
-              }}
-            />
-          </span>
-        </label>
+        <DeviceName />
         <div>
-          <span className="quiet" style={{ display: 'block' }}>
-            Works in
-          </span>
-          <Segmented
+          <span className="quiet">Works in</span>
+          <Segmented<LengthStyle['system']>
             aria-label="Unit of the shop"
             value={system}
             options={[
               { value: 'mm', label: 'millimetres' },
               { value: 'in', label: 'inches' },
             ]}
-            onChange={(v) => switchUnits(v as 'mm' | 'in')}
+            onChange={switchUnits}
           />
         </div>
         <div>
-          <span className="quiet" style={{ display: 'block' }}>
-            Finest step of the scales
-          </span>
+          <span className="quiet">Finest step measured with rule or calliper</span>
           <Segmented
-            aria-label="Finest step of the scales"
+            aria-label="Finest step measured"
             value={STEPS[system].findIndex((s) => Math.abs(s - shop.graduation) < 1e-9)}
             options={STEPS[system].map((s, value) => ({
               value,
               label: system === 'mm' ? `${s} mm` : value === 0 ? '1/64 in' : `${(s / INCH).toFixed(3)} in`,
             }))}
-            onChange={(i) => setShop({ ...shop, graduation: STEPS[system][Number(i)]! })}
+            onChange={(i) => put({ graduation: STEPS[system][Number(i)]! })}
           />
         </div>
-      </div>
-      <h2>Gear, as measured</h2>
-      <p className="quiet">Measure kerfs, cutters and router bases; the label is rarely the size.</p>
-      <div className="rows">
-        {shop.tools.map((tool) => (
-          <div key={tool.id} className="row" style={{ gridTemplateColumns: '210px 1fr' }}>
-            <strong style={{ fontWeight: 600 }}>{tool.name}</strong>
-            <span style={{ display: 'flex', flexWrap: 'wrap', gap: '6px 22px' }}>
-              {Object.entries(tool)
-                .filter(
-                  ([key, value]) =>
-                    typeof value === 'number' && !['topSpeed', 'bladeLean', 'driftAngle', 'fenceZero'].includes(key),
-                )
-                .map(([key, value]) => (
-                  <label key={key} style={{ display: 'inline-flex', gap: 6, alignItems: 'baseline' }}>
-                    <span className="quiet">{words(key)}</span>
-                    <span style={{ width: 68 }}>
-                      <LengthField
-                        field={`shop.${tool.id}.${key}`}
-                        label={`${tool.name}, ${words(key)}`}
-                        value={value as number}
-                        style={style}
-                        onChange={(v) => put(tool.id, key, v)}
-                      />
-                    </span>
-                  </label>
-                ))}
-              {Object.entries(tool)
-                .filter(([key, value]) => typeof value === 'string' && !['id', 'name', 'kind', 'bladeId'].includes(key))
-                .map(([key, value]) => (
-                  <span key={key} className="quiet">
-                    {words(key)}: {String(value)}
-                  </span>
-                ))}
-            </span>
+        <div>
+          <span className="quiet">Decimal sign</span>
+          <Segmented<LengthStyle['decimal']>
+            aria-label="Decimal sign"
+            value={shop.style.decimal}
+            options={[
+              { value: '.', label: '12.5' },
+              { value: ',', label: '12,5' },
+            ]}
+            onChange={(decimal) => setStyle({ decimal })}
+          />
+        </div>
+        {system === 'in' && (
+          <div>
+            <span className="quiet">Inches are written</span>
+            <Segmented<LengthStyle['inches']>
+              aria-label="Inches are written"
+              value={shop.style.inches}
+              options={[
+                { value: 'fraction', label: 'as fractions' },
+                { value: 'decimal', label: 'as thousandths' },
+              ]}
+              onChange={(inches) => setStyle({ inches })}
+            />
           </div>
+        )}
+        <label>
+          <span className="quiet">Fit aimed at, clearance in all</span>
+          <LengthField
+            field="shop.targetClearance"
+            label="fit aimed at"
+            value={shop.targetClearance}
+            style={{ ...style, inches: 'decimal' }}
+            least={-0.05}
+            most={0.15}
+            onChange={(targetClearance) => put({ targetClearance })}
+          />
+        </label>
+        <label>
+          <span className="quiet">Second cut stops short by</span>
+          <LengthField
+            field="shop.secondCutShort"
+            label="how much the second cut stops short"
+            value={shop.secondCutShort}
+            style={{ ...style, inches: 'decimal' }}
+            least={0.2}
+            most={0.5}
+            onChange={(secondCutShort) => put({ secondCutShort })}
+          />
+        </label>
+      </div>
+      <h2>Where good practice differs</h2>
+      <p className="quiet">A job can answer each of these its own way, under Methods.</p>
+      <SchoolChoices
+        own={shop.schools}
+        onChange={(school, answer) => put({ schools: { ...shop.schools, [school]: answer } })}
+      />
+      <p className="quiet" style={{ maxWidth: 720, padding: '10px 0 22px' }}>
+        Three more differences, one face or both for the cheeks, off the saw or fat, and stops or templates, are not
+        asked yet: Velk cuts from both faces, to size, and with stops.
+      </p>
+      <h2>Minutes a change costs</h2>
+      <div className="settings">
+        {MINUTES.map(([key, words]) => (
+          <label key={key}>
+            <span className="quiet">{words}</span>
+            <NumberField
+              name={`shop.minutes.${key}`}
+              label={`Minutes: ${words}`}
+              value={shop.minutes[key]}
+              check={(n) => (n >= 0 && n <= 1000) || 'Minutes, from 0 to 1000.'}
+              onChange={(n) => put({ minutes: { ...shop.minutes, [key]: n } })}
+            />
+          </label>
         ))}
       </div>
+      <h2>Rules of the place</h2>
+      <div className="settings">
+        <label className="tick">
+          <input
+            type="checkbox"
+            checked={shop.rules.guardOff}
+            onChange={(e) => put({ rules: { ...shop.rules, guardOff: e.target.checked } })}
+          />{' '}
+          The saw’s own guard may come off, with another in its place
+        </label>
+        <label className="tick">
+          <input
+            type="checkbox"
+            checked={shop.rules.stacks}
+            onChange={(e) => put({ rules: { ...shop.rules, stacks: e.target.checked } })}
+          />{' '}
+          Dado stacks are allowed on the table saw
+        </label>
+        <label>
+          <span className="quiet">Shortest piece fed by hand</span>
+          <LengthField
+            field="shop.shortestFed"
+            label="shortest piece fed by hand"
+            value={shop.rules.shortestFed}
+            style={style}
+            least={SHORTEST_FED}
+            onChange={(shortestFed) => put({ rules: { ...shop.rules, shortestFed } })}
+          />
+        </label>
+        <label>
+          <span className="quiet">Shortest piece crosscut</span>
+          <LengthField
+            field="shop.shortestCrosscut"
+            label="shortest piece crosscut"
+            value={shop.rules.shortestCrosscut}
+            style={style}
+            least={SHORTEST_CROSSCUT}
+            onChange={(shortestCrosscut) => put({ rules: { ...shop.rules, shortestCrosscut } })}
+          />
+        </label>
+      </div>
+      <p style={{ paddingTop: 14 }}>
+        Machines, cutters and everything to measure with are in the <Link to="/chest">tool chest</Link>.
+      </p>
     </>
   );
 }
 
-const words = (key: string): string => key.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
+const MINUTES: readonly (readonly [keyof Minutes, string])[] = [
+  ['figure', 'One figure'],
+  ['jig', 'A jig'],
+  ['cutter', 'Cutter or blade'],
+  ['stack', 'A stack'],
+  ['machine', 'Another machine'],
+  ['testCut', 'A test cut'],
+];
+
+/** The questions practitioners answer differently, each with its reason; `shop` shows what a job departs from. */
+export function SchoolChoices({
+  own,
+  shop,
+  onChange,
+}: {
+  own: Partial<Schools>;
+  shop?: Schools;
+  onChange: (school: SchoolName, answer: string | null) => void;
+}) {
+  return (
+    <div className="rows">
+      {SCHOOL_NAMES.map((name) => {
+        const { question, answers, why, changes } = SCHOOLS[name];
+        const usual = shop ?? USUAL_SCHOOLS;
+        const options = Object.entries(answers).map(([value, label]) => ({ value, label }));
+        const as = (answers as Record<string, string>)[usual[name]]!;
+        return (
+          <div key={name} className="row school">
+            <strong>{question}</strong>
+            <span>
+              <Segmented
+                vertical
+                aria-label={question}
+                value={own[name] ?? (shop ? '' : usual[name])}
+                options={
+                  shop
+                    ? [{ value: '', label: `As the shop: ${as.charAt(0).toLowerCase()}${as.slice(1)}` }, ...options]
+                    : options
+                }
+                onChange={(v) => onChange(name, v === '' ? null : v)}
+              />
+            </span>
+            <span className="quiet">
+              {why} It changes {changes}.
+            </span>
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function DeviceName() {
+  const [nameDevice] = useNameDeviceMutation();
+  const [device, setDevice] = useState(deviceName());
+  return (
+    <label>
+      <span className="quiet">This device is called</span>
+      <span className="field">
+        <input
+          aria-label="Device name"
+          value={device}
+          placeholder="such as Bench tablet"
+          onChange={(e) => setDevice(e.target.value)}
+          onBlur={() => {
+            keepDeviceName(device.trim());
+            if (device.trim()) void nameDevice({ id: deviceId(), name: device.trim() });
+          }}
+        />
+      </span>
+    </label>
+  );
+}

@@ -4,6 +4,7 @@ import {
   INCH,
   kindOf,
   pieceOf,
+  shopFor,
   PLAIN_PART,
   type Job,
   type Joint,
@@ -48,7 +49,7 @@ export function newJoint(job: Job, shop: Shop, tenoned: Part, mortised: Part, ki
       edge: 'reference',
       perPiece: Math.max(1, Math.round((tenoned.quantity * 2) / mortised.quantity)),
     },
-    params: kindOf(kind).propose(members, availableIn(shop)).params,
+    params: kindOf(kind).propose(members, availableIn(shopFor(job, shop))).params,
     routes: {},
   };
 }

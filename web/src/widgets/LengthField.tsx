@@ -1,5 +1,5 @@
 import { useId, useState, type KeyboardEvent } from 'react';
-import { fineStyle, formatNumber, parseLength, type LengthStyle, type Mm } from '@velk/core';
+import { fineStyle, formatLength, formatNumber, parseLength, type LengthStyle, type Mm } from '@velk/core';
 import { typed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { Length } from './Length.tsx';
@@ -13,6 +13,7 @@ export interface LengthFieldProps {
   /** An error found elsewhere that speaks of this field. */
   readonly error?: string | undefined;
   readonly least?: Mm;
+  readonly most?: Mm;
   readonly onChange: (value: Mm) => void;
 }
 
@@ -20,7 +21,16 @@ export interface LengthFieldProps {
  * A length that can be typed as people write it. What can't be read stays as typed, with a sentence beside it; Enter
  * goes to the next field, arrows nudge by one graduation.
  */
-export function LengthField({ field, label, value, style, error, least = 0.001, onChange }: LengthFieldProps) {
+export function LengthField({
+  field,
+  label,
+  value,
+  style,
+  error,
+  least = 0.001,
+  most = Infinity,
+  onChange,
+}: LengthFieldProps) {
   const dispatch = useAppDispatch();
   const id = useId();
   const kept = useAppSelector((s) => s.bench.typed[field]);
@@ -29,9 +39,16 @@ export function LengthField({ field, label, value, style, error, least = 0.001, 
   const check = (from: string): { value: Mm } | { message: string } => {
     const parsed = parseLength(from, style);
     if (!parsed.ok) return { message: parsed.message };
-    return parsed.value < least
-      ? { message: `The ${label} must be ${least > 0 ? 'more than 0' : '0 or more'}.` }
-      : { value: parsed.value };
+    if (parsed.value < least - 1e-9)
+      return {
+        message:
+          least > 0.001 || least < 0
+            ? `The ${label} must be ${formatLength(least, fineStyle(style))} or more.`
+            : `The ${label} must be ${least > 0 ? 'more than 0' : '0 or more'}.`,
+      };
+    if (parsed.value > most + 1e-9)
+      return { message: `The ${label} must be ${formatLength(most, fineStyle(style))} or less.` };
+    return { value: parsed.value };
   };
   const shown = editing !== null || kept !== undefined ? check(text) : { value };
   const message = 'message' in shown ? shown.message : error;
@@ -54,7 +71,7 @@ export function LengthField({ field, label, value, style, error, least = 0.001, 
     } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       event.preventDefault();
       const moved = value + (event.key === 'ArrowUp' ? 1 : -1) * style.graduation;
-      if (moved < least) return;
+      if (moved < least || moved > most) return;
       setEditing(null);
       dispatch(typed({ field, text: null }));
       onChange(Number(moved.toFixed(6)));

@@ -1,0 +1,315 @@
+import { Button, Select } from 'antd';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import {
+  chestFile,
+  copyOf,
+  fieldsOf,
+  KIND_NAMES,
+  newTool,
+  readChest,
+  readChestFile,
+  SHELVES,
+  starterChest,
+  TOOL_KINDS,
+  writeChest,
+  type CellProblem,
+  type LengthStyle,
+  type Shelf,
+  type Shop,
+  type Tool,
+  type ToolKind,
+} from '@velk/core';
+import { gearChanged, gearUndone } from '../../app/gear.ts';
+import { Frame } from '../../app/Frame.tsx';
+import { currentShop, useGear } from '../../app/useGear.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useStyle } from '../../app/useUnits.ts';
+import { Silhouette } from '../../drawings/Silhouette.tsx';
+import { Length } from '../../widgets/Length.tsx';
+import { GearSave } from '../GearSave.tsx';
+import { ToolForm } from './ToolForm.tsx';
+import { gapsOf, saveText } from './chest.ts';
+
+/** Everything the shop can cut, guide and measure with. */
+export default function ChestRoom() {
+  const shop = useGear();
+  const [shelf, setShelf] = useState<Shelf | null>(null);
+  return (
+    <Frame
+      job={null}
+      title={shop?.name ?? ''}
+      aside={shop && <Shelves tools={shop.tools} shelf={shelf} onPick={setShelf} />}
+    >
+      {shop ? <Chest shop={shop} shelf={shelf} /> : <div className="sheet">Opening…</div>}
+    </Frame>
+  );
+}
+
+function Shelves({
+  tools,
+  shelf,
+  onPick,
+}: {
+  tools: readonly Tool[];
+  shelf: Shelf | null;
+  onPick: (shelf: Shelf | null) => void;
+}) {
+  const count = (s: Shelf) => tools.filter((t) => TOOL_KINDS[t.kind].shelf === s && !t.retired).length;
+  return (
+    <>
+      <h2>Shelves</h2>
+      {[null, ...SHELVES].map((s) => (
+        <button key={s ?? 'all'} className="jointlink plain" aria-current={shelf === s} onClick={() => onPick(s)}>
+          <span>{s ?? 'Everything'}</span>
+          <small>{s ? count(s) : tools.filter((t) => !t.retired).length}</small>
+        </button>
+      ))}
+    </>
+  );
+}
+
+const order = (t: Tool) => KIND_NAMES.indexOf(t.kind);
+
+function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const style = useStyle();
+  const { tool: chosen } = useParams();
+  const undo = useAppSelector((s) => s.gear.past.length > 0);
+  const [words, setWords] = useState('');
+  const [read, setRead] = useState<{ added: number; problems: readonly CellProblem[] } | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const put = (tools: readonly Tool[]) => dispatch(gearChanged({ ...currentShop()!, tools }));
+  const wanted = words.trim().toLowerCase();
+  const shown = useMemo(
+    () =>
+      shop.tools
+        .filter((t) => !shelf || TOOL_KINDS[t.kind].shelf === shelf)
+        .filter((t) => !wanted || `${t.name} ${TOOL_KINDS[t.kind].title}`.toLowerCase().includes(wanted))
+        .sort((a, b) => order(a) - order(b) || Number(a.retired) - Number(b.retired)),
+    [shop.tools, shelf, wanted],
+  );
+  const tool = shop.tools.find((t) => t.id === chosen);
+  const open = (id: string) => void navigate(`/chest/${id}`, { replace: chosen !== undefined });
+  const add = (kind: ToolKind) => {
+    const made = newTool(kind, shop.tools);
+    put([...shop.tools, made]);
+    setWords('');
+    open(made.id);
+  };
+  const take = async (chosenFile: File) => {
+    const text = await chosenFile.text();
+    const got = text.trimStart().startsWith('{') ? readChestFile(text, shop.tools) : readChest(text, shop.tools);
+    if (got.tools.length) put([...shop.tools, ...got.tools]);
+    setRead({ added: got.tools.length, problems: got.problems });
+  };
+  return (
+    <div className="sheet withmargin">
+      <section aria-label="Tool chest" style={{ paddingRight: 22, minWidth: 0 }}>
+        <header className="between">
+          <h1>Tool chest</h1>
+          <GearSave />
+        </header>
+        <div className="toolbar">
+          <span className="field" style={{ flex: '1 1 180px' }}>
+            <input
+              aria-label="Search the chest"
+              placeholder="Search"
+              value={words}
+              onChange={(e) => setWords(e.target.value)}
+            />
+          </span>
+          <Select<ToolKind>
+            aria-label="Add a tool"
+            placeholder="Add a tool"
+            value={null}
+            style={{ width: 190 }}
+            showSearch
+            optionFilterProp="label"
+            options={SHELVES.map((s) => ({
+              label: s,
+              options: KIND_NAMES.filter((k) => TOOL_KINDS[k].shelf === s).map((k) => ({
+                value: k,
+                label: TOOL_KINDS[k].title,
+              })),
+            }))}
+            onChange={add}
+          />
+          <button className="link" disabled={!undo} onClick={() => dispatch(gearUndone())}>
+            Undo
+          </button>
+          <button className="link" onClick={() => file.current?.click()}>
+            Bring in
+          </button>
+          <button className="link" onClick={() => saveText('tools.csv', 'text/csv', writeChest(shop.tools))}>
+            Save as CSV
+          </button>
+          <button
+            className="link"
+            onClick={() => saveText('tools.velk-chest.json', 'application/json', chestFile(shop.tools))}
+          >
+            Save as JSON
+          </button>
+          <input
+            ref={file}
+            type="file"
+            hidden
+            aria-label="File of tools"
+            accept=".csv,.json,text/csv,application/json"
+            onChange={(e) => {
+              const [one] = e.target.files ?? [];
+              e.target.value = '';
+              if (one) void take(one);
+            }}
+          />
+        </div>
+        {read && <Brought read={read} onClose={() => setRead(null)} />}
+        {shop.tools.length === 0 ? (
+          <div className="start">
+            <h2>An empty chest</h2>
+            <p>Start from a usual one and type your own measurements over it.</p>
+            <span style={{ display: 'flex', gap: 12 }}>
+              <Button type="primary" onClick={() => put(starterChest(shop.style.system, 'small'))}>
+                A small shop’s chest
+              </Button>
+              <Button onClick={() => put(starterChest(shop.style.system, 'full'))}>A full shop’s chest</Button>
+            </span>
+          </div>
+        ) : (
+          <ToolList tools={shown} style={style} chosen={chosen} onOpen={open} />
+        )}
+        {gapsOf(shop.tools).map(({ from, to }) => (
+          <p key={from} className="quiet" style={{ fontSize: 15, paddingTop: 6 }}>
+            No router cutter between <Length value={from} style={style} /> and <Length value={to} style={style} />.
+          </p>
+        ))}
+      </section>
+      <aside className="margin" aria-label="The tool">
+        {tool ? (
+          <ToolForm
+            key={tool.id}
+            tool={tool}
+            tools={shop.tools}
+            style={style}
+            onChange={(next) => put(currentShop()!.tools.map((t) => (t.id === next.id ? next : t)))}
+            onCopy={() => {
+              const made = copyOf(tool, shop.tools);
+              put([...shop.tools, made]);
+              open(made.id);
+            }}
+            onRemove={() => {
+              put(shop.tools.filter((t) => t.id !== tool.id));
+              void navigate('/chest', { replace: true });
+            }}
+          />
+        ) : (
+          <p className="quiet">
+            Choose a tool to see its measurements. Measure kerfs, cutters, bushings and bases: the label is rarely the
+            size. Units and ways of working are under <Link to="/shop">Shop</Link>.
+          </p>
+        )}
+      </aside>
+    </div>
+  );
+}
+
+function Brought({
+  read,
+  onClose,
+}: {
+  read: { added: number; problems: readonly CellProblem[] };
+  onClose: () => void;
+}) {
+  return (
+    <div className={`note ${read.problems.length ? 'warning' : ''}`} role="status" style={{ margin: '12px 0' }}>
+      <h3>
+        {read.added} {read.added === 1 ? 'tool' : 'tools'} brought in{read.problems.length > 0 && ', the rest not'}
+      </h3>
+      <ul style={{ margin: '4px 0', paddingLeft: 18, color: 'var(--ink)' }}>
+        {read.problems.slice(0, 30).map((p, i) => (
+          <li key={i}>
+            Row {p.row}
+            {p.column && `, ${p.column}`}: {p.message}
+          </li>
+        ))}
+        {read.problems.length > 30 && <li>and {read.problems.length - 30} more</li>}
+      </ul>
+      <button className="link" onClick={onClose}>
+        Close
+      </button>
+    </div>
+  );
+}
+
+const ROW = 62;
+
+function ToolList({
+  tools,
+  style,
+  chosen,
+  onOpen,
+}: {
+  tools: readonly Tool[];
+  style: LengthStyle;
+  chosen: string | undefined;
+  onOpen: (id: string) => void;
+}) {
+  const holder = useRef<HTMLDivElement>(null);
+  const rows = useVirtualizer({
+    count: tools.length,
+    getScrollElement: () => holder.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+  });
+  if (tools.length === 0)
+    return (
+      <p className="quiet" style={{ padding: '20px 0' }}>
+        Nothing in the chest is called that.
+      </p>
+    );
+  return (
+    <div ref={holder} className="toollist" tabIndex={0} role="region" aria-label="Tools">
+      <div role="list" style={{ height: rows.getTotalSize(), position: 'relative' }}>
+        {rows.getVirtualItems().map(({ index, start }) => {
+          const tool = tools[index]!;
+          return (
+            <div
+              key={tool.id}
+              role="listitem"
+              style={{ position: 'absolute', insetInline: 0, top: start, height: ROW }}
+            >
+              <button className="toolrow" aria-current={tool.id === chosen} onClick={() => onOpen(tool.id)}>
+                <Silhouette tool={tool} scale={0.55} width={92} height={ROW - 6} />
+                <span>
+                  <strong>{tool.name}</strong>
+                  <small>
+                    {TOOL_KINDS[tool.kind].title}
+                    {tool.retired && ', retired'}
+                  </small>
+                </span>
+                <span className="measures">
+                  <Measures tool={tool} style={style} />
+                </span>
+              </button>
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+/** The first few lengths of a tool, as they stand on its shelf. */
+function Measures({ tool, style }: { tool: Tool; style: LengthStyle }) {
+  const values = tool as unknown as Record<string, unknown>;
+  return fieldsOf(tool.kind)
+    .filter(([, f]) => f.type === 'length')
+    .slice(0, 3)
+    .map(([key, field]) => (
+      <span key={key}>
+        <small>{field.label.toLowerCase()}</small> <Length value={values[key] as number} style={style} />
+      </span>
+    ));
+}

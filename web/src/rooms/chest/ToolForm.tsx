@@ -1,0 +1,111 @@
+import { useState } from 'react';
+import { fieldsOf, speak, TOOL_KINDS, toolProblems, type LengthStyle, type Tool } from '@velk/core';
+import { typed } from '../../app/bench.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { Silhouette, silhouetteOf } from '../../drawings/Silhouette.tsx';
+import { Length } from '../../widgets/Length.tsx';
+import { FieldInput } from './FieldInput.tsx';
+
+interface Props {
+  readonly tool: Tool;
+  readonly tools: readonly Tool[];
+  readonly style: LengthStyle;
+  readonly onChange: (tool: Tool) => void;
+  readonly onCopy: () => void;
+  readonly onRemove: () => void;
+}
+
+const SCALE = 1.7;
+
+/** One tool, every measurement of it; what can't be is said by its field and not kept. */
+export function ToolForm({ tool, tools, style, onChange, onCopy, onRemove }: Props) {
+  const dispatch = useAppDispatch();
+  const others = tools.filter((t) => t.id !== tool.id);
+  const kept = useAppSelector((s) => s.bench.typed[`shop.${tool.id}.name`]);
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const change = (key: string, value: unknown) => {
+    const next = { ...tool, [key]: value };
+    const before = toolProblems(tool, others);
+    const found = toolProblems(next, others).filter((p) => p.field === key || !before.some((b) => b.field === p.field));
+    setWrong(Object.fromEntries(found.map((p) => [p.field, speak(p.message, style)])));
+    if (key === 'name') dispatch(typed({ field: `shop.${tool.id}.name`, text: found.length ? String(value) : null }));
+    if (!found.length) onChange(next);
+  };
+  const standing = Object.fromEntries(toolProblems(tool, others).map((p) => [p.field, speak(p.message, style)]));
+  const values = tool as unknown as Record<string, unknown>;
+  return (
+    <>
+      <div>
+        <span className="field" style={{ display: 'block' }}>
+          <input
+            aria-label="Name of the tool"
+            aria-invalid={wrong['name'] !== undefined || kept !== undefined}
+            value={kept ?? tool.name}
+            maxLength={120}
+            style={{ fontSize: 20 }}
+            onChange={(e) => change('name', e.target.value)}
+          />
+          {(wrong['name'] ?? (kept !== undefined && 'Not kept yet: another tool has this name, or it is empty.')) && (
+            <span className="fielderror" role="alert">
+              {wrong['name'] ?? 'Not kept yet: another tool has this name, or it is empty.'}
+            </span>
+          )}
+        </span>
+        <span className="quiet">
+          {TOOL_KINDS[tool.kind].title}
+          {tool.retired && ', retired: kept for the plans that used it, no longer chosen'}
+        </span>
+      </div>
+      {silhouetteOf(tool).length > 0 && (
+        <div>
+          <Silhouette tool={tool} scale={SCALE} width={240} height={150} />
+          <ScaleBar style={style} />
+        </div>
+      )}
+      <div className="toolfields">
+        {fieldsOf(tool.kind).map(([key, field]) => (
+          <div key={key} className={['scale', 'screw', 'lengths', 'tool', 'choice'].includes(field.type) ? 'wide' : ''}>
+            <span>
+              {field.label}
+              {field.help && <small className="quiet">{field.help}</small>}
+            </span>
+            <FieldInput
+              name={`shop.${tool.id}.${key}`}
+              label={`${tool.name}, ${field.label.toLowerCase()}`}
+              field={field}
+              value={values[key]}
+              style={style}
+              tools={tools}
+              error={wrong[key] ?? standing[key]}
+              onChange={(value) => change(key, value)}
+            />
+          </div>
+        ))}
+      </div>
+      <div style={{ display: 'flex', gap: 16, flexWrap: 'wrap' }}>
+        <button className="link" onClick={onCopy}>
+          Make another like it
+        </button>
+        <button className="link" onClick={() => onChange({ ...tool, retired: !tool.retired })}>
+          {tool.retired ? 'Bring it back' : 'Retire it'}
+        </button>
+        <button className="link" onClick={onRemove}>
+          Remove it
+        </button>
+      </div>
+    </>
+  );
+}
+
+/** How long 20 mm, or an inch, is in the drawing above. */
+function ScaleBar({ style }: { style: LengthStyle }) {
+  const bar = style.system === 'mm' ? 20 : 25.4;
+  return (
+    <span className="quiet" style={{ display: 'inline-flex', gap: 8, alignItems: 'center', fontSize: 14 }}>
+      <svg width={bar * SCALE + 2} height={9} aria-hidden>
+        <path d={`M1 0V8M1 4H${bar * SCALE}M${bar * SCALE} 0V8`} stroke="var(--ink)" />
+      </svg>
+      <Length value={bar} style={style} />
+    </span>
+  );
+}

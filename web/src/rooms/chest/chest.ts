@@ -1,0 +1,25 @@
+import { toolsOf, type Mm, type Tool } from '@velk/core';
+
+/** Cutters this much farther apart than the smaller of the two leave sizes that nothing makes. */
+const WIDE = 0.34;
+
+/** Where the router cutters leave a gap: “no cutter between 8 and 12”. */
+export function gapsOf(tools: readonly Tool[]): { from: Mm; to: Mm }[] {
+  const sizes = toolsOf({ tools }, 'router-cutter')
+    .map((c) => c.diameter)
+    .sort((a, b) => a - b);
+  return sizes.flatMap((from, i) => {
+    const to = sizes[i + 1];
+    return to !== undefined && to - from > from * WIDE ? [{ from, to }] : [];
+  });
+}
+
+/** Hands a text to the browser to be kept as a file. */
+export function saveText(name: string, type: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}

@@ -1,0 +1,280 @@
+import { Select } from 'antd';
+import { useId, useMemo, useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import {
+  formatLength,
+  QUICK_FIGURES,
+  speak,
+  type Answer,
+  type Ask,
+  type Found,
+  type LengthStyle,
+  type QuickFigure,
+  type Shop,
+} from '@velk/core';
+import { useJobQuery, useJobsQuery, useShopQuery } from '../../app/api.ts';
+import { Frame } from '../../app/Frame.tsx';
+import { useAppSelector } from '../../app/store.ts';
+import { useStyle } from '../../app/useUnits.ts';
+import { SketchDrawing } from '../../drawings/SketchDrawing.tsx';
+import { Length } from '../../widgets/Length.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+import { readAll, type Read } from './asked.ts';
+
+/** One question, one answer, no job. The question is in the address. */
+export default function QuickRoom() {
+  const { question } = useParams();
+  const { data } = useShopQuery();
+  const chosen = QUICK_FIGURES.find((q) => q.id === question);
+  return (
+    <Frame job={null} title="Quick figures" aside={chosen && <Questions chosen={chosen.id} />}>
+      {!data ? (
+        <div className="sheet">Opening…</div>
+      ) : chosen ? (
+        <Question key={chosen.id} figure={chosen} shop={data.shop} />
+      ) : (
+        <Finder />
+      )}
+    </Frame>
+  );
+}
+
+function Questions({ chosen }: { chosen: string }) {
+  return (
+    <nav aria-label="Questions">
+      {QUICK_FIGURES.map((q) => (
+        <Link
+          key={q.id}
+          className="jointlink plain"
+          aria-current={q.id === chosen ? 'true' : undefined}
+          to={`/quick/${q.id}`}
+        >
+          {q.title}
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
+/** Type a word or two, Enter opens the first. */
+function Finder() {
+  const navigate = useNavigate();
+  const [words, setWords] = useState('');
+  const wanted = words.trim().toLowerCase();
+  const shown = QUICK_FIGURES.filter((q) => `${q.title} ${q.question}`.toLowerCase().includes(wanted));
+  return (
+    <div className="sheet">
+      <h1>What do you need to know?</h1>
+      <span className="field" style={{ display: 'block', maxWidth: 420, margin: '12px 0 18px' }}>
+        <input
+          autoFocus
+          aria-label="Find a quick figure"
+          placeholder="such as stops, bushing, turns"
+          style={{ fontSize: 20 }}
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && shown[0]) void navigate(`/quick/${shown[0].id}`);
+            else if (e.key === 'Escape') void navigate(-1);
+          }}
+        />
+      </span>
+      {shown.length === 0 && <p className="quiet">No quick figure speaks of that.</p>}
+      <div className="rows" style={{ maxWidth: 760 }}>
+        {shown.map((q) => (
+          <Link key={q.id} to={`/quick/${q.id}`} className="row quickrow">
+            <strong>{q.title}</strong>
+            <span>{q.question}</span>
+          </Link>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function Question({ figure, shop }: { figure: QuickFigure; shop: Shop }) {
+  const style = useStyle();
+  const [params, setParams] = useSearchParams();
+  const asks = useMemo(() => figure.asks(shop), [figure, shop]);
+  const { text, read, given } = readAll(asks, params, style);
+  const answered = given && figure.answer(given, shop);
+  const clash = answered && !answered.ok ? answered.clash : null;
+  const put = (id: string, value: string) => {
+    const next = new URLSearchParams(Object.entries({ ...text, [id]: value }));
+    setParams(next, { replace: true });
+  };
+  return (
+    <div className="sheet quick">
+      <h1>{figure.question}</h1>
+      <div className="asks">
+        {asks.map((ask, i) => (
+          <AskField
+            key={ask.id}
+            ask={ask}
+            first={i === 0}
+            text={text[ask.id]!}
+            read={read[ask.id]!}
+            clash={clash?.ask === ask.id ? speak(clash.message, style) : undefined}
+            onChange={(value) => put(ask.id, value)}
+          />
+        ))}
+      </div>
+      {answered?.ok ? (
+        <AnswerShown answer={answered.answer} style={style} title={figure.title} />
+      ) : (
+        <p className="quiet" style={{ padding: '24px 0' }}>
+          No answer yet: {clash ? speak(clash.message, style) : 'one of the fields above can’t be read.'}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function AskField({
+  ask,
+  first,
+  text,
+  read,
+  clash,
+  onChange,
+}: {
+  ask: Ask;
+  first: boolean;
+  text: string;
+  read: Read;
+  clash: string | undefined;
+  onChange: (text: string) => void;
+}) {
+  const id = useId();
+  const message = read.ok ? clash : read.message;
+  if (ask.type === 'choice')
+    return (
+      <label>
+        <span className="quiet">{ask.label}</span>
+        <Select
+          aria-label={ask.label}
+          value={text}
+          style={{ minWidth: 170 }}
+          options={Object.entries(ask.options).map(([value, label]) => ({ value, label }))}
+          onChange={onChange}
+        />
+      </label>
+    );
+  const wide = ask.type === 'lengths' || ask.type === 'sum';
+  return (
+    <label>
+      <span className="quiet">{ask.label}</span>
+      <span className="field" style={{ width: wide ? 290 : 116 }}>
+        <input
+          autoFocus={first}
+          aria-label={ask.label}
+          aria-invalid={message !== undefined}
+          aria-describedby={message ? id : undefined}
+          value={text}
+          spellCheck={false}
+          autoComplete="off"
+          onFocus={(e) => e.target.select()}
+          onChange={(e) => onChange(e.target.value)}
+        />
+        {message && (
+          <span className="fielderror" id={id} role="alert">
+            {message}
+          </span>
+        )}
+      </span>
+    </label>
+  );
+}
+
+function AnswerShown({ answer, style, title }: { answer: Answer; style: LengthStyle; title: string }) {
+  return (
+    <div className="answer">
+      <div>
+        <dl role="status" aria-label="Answer">
+          {answer.found.map((f, i) => (
+            <div key={f.name} className={i === 0 ? 'first' : ''}>
+              <dt>{f.name}</dt>
+              <dd>
+                <Figure found={f} style={style} />
+                {f.words && (
+                  <small>
+                    <Spoken sentence={f.words} style={style} />
+                  </small>
+                )}
+              </dd>
+            </div>
+          ))}
+        </dl>
+        <h2 style={{ marginTop: 18 }}>Working</h2>
+        <ul className="checks">
+          {answer.working.map((sentence, i) => (
+            <li key={i}>
+              <Spoken sentence={sentence} style={style} />
+            </li>
+          ))}
+        </ul>
+        <UseInJoint answer={answer} style={style} />
+      </div>
+      <SketchDrawing sketch={answer.sketch} style={style} label={`${title}, drawn to scale`} />
+    </div>
+  );
+}
+
+function Figure({ found, style }: { found: Found; style: LengthStyle }) {
+  if (found.unit === 'length') return <Length value={found.value} style={style} />;
+  const text = found.unit === 'rpm' ? String(found.value) : found.value.toFixed(2).replace(/\.?0+$/, '');
+  const written = text.replace('.', style.decimal);
+  return found.unit === 'times' ? <span>{written}</span> : <span>{`${written} ${found.unit}`}</span>;
+}
+
+/** Takes the answer to a joint of a job: its sheet opens with the dimension offered, nothing is changed unasked. */
+function UseInJoint({ answer, style }: { answer: Answer; style: LengthStyle }) {
+  const navigate = useNavigate();
+  const { data: jobs } = useJobsQuery();
+  const open = useAppSelector((s) => s.bench.id);
+  const picked = useAppSelector((s) => s.view.joint);
+  const [job, setJob] = useState<string | null>(null);
+  const jobId = job ?? (jobs?.some((j) => j.id === open) ? open : jobs?.find((j) => j.joints > 0)?.id) ?? null;
+  const { data: stored } = useJobQuery(jobId!, { skip: !jobId });
+  const joints = stored?.job.joints ?? [];
+  const [joint, setJoint] = useState<string | null>(null);
+  const jointId = [joint, picked, joints[0]?.id].find((id) => joints.some((j) => j.id === id)) ?? null;
+  if (!jobs?.length) return null;
+  const go = (dimension: string, value: number) =>
+    void navigate(
+      `/job/${jobId}/joints?${new URLSearchParams({ joint: jointId!, dimension, value: `${value} mm` }).toString()}`,
+    );
+  return (
+    <>
+      <h2 style={{ marginTop: 18 }}>Use in a joint</h2>
+      <div className="usein">
+        <Select
+          size="small"
+          aria-label="Job"
+          value={jobId}
+          popupMatchSelectWidth={false}
+          options={jobs.map((j) => ({ value: j.id, label: j.name }))}
+          onChange={(id) => {
+            setJob(id);
+            setJoint(null);
+          }}
+        />
+        <Select
+          size="small"
+          aria-label="Joint"
+          value={jointId}
+          placeholder="no joint yet"
+          popupMatchSelectWidth={false}
+          options={joints.map((j) => ({ value: j.id, label: j.name }))}
+          onChange={setJoint}
+        />
+        {jointId &&
+          answer.uses.map((use) => (
+            <button key={use.dimension} className="link" onClick={() => go(use.dimension, use.value)}>
+              as {use.name}, {formatLength(use.value, style)}
+            </button>
+          ))}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,55 @@
+import { fineStyle, formatLength, parseLength, parseRun, type Ask, type Given, type LengthStyle } from '@velk/core';
+
+/** The text an ask starts from; lengths carry their unit, so that an address means the same in every shop. */
+export function startText(ask: Ask, style: LengthStyle): string {
+  if (ask.type === 'length') return formatLength(ask.initial, fineStyle(style));
+  if (ask.type === 'lengths')
+    return ask.initial.map((l) => formatLength(l, fineStyle(style)).replace(' ', '')).join(' ');
+  return String(ask.initial);
+}
+
+export type Read = { ok: true; value: Given[string] } | { ok: false; message: string };
+
+/** What was typed to an ask, or one sentence why it can't be used. */
+export function readAsk(ask: Ask, text: string, style: LengthStyle): Read {
+  switch (ask.type) {
+    case 'length': {
+      const parsed = parseLength(text, style);
+      if (!parsed.ok) return { ok: false, message: parsed.message };
+      const good = ask.zero ? parsed.value >= 0 : parsed.value > 0;
+      return good
+        ? { ok: true, value: parsed.value }
+        : { ok: false, message: `${ask.label} must be ${ask.zero ? '0 or more' : 'more than 0'}.` };
+    }
+    case 'number': {
+      const value = Number(text.trim().replace(',', '.'));
+      return text.trim() !== '' && value >= ask.least && value <= ask.most
+        ? { ok: true, value }
+        : { ok: false, message: `${ask.label}: a number from ${ask.least} to ${ask.most}.` };
+    }
+    case 'choice':
+      return text in ask.options ? { ok: true, value: text } : { ok: false, message: `“${text}” is not one of them.` };
+    case 'lengths': {
+      const run = parseRun(text, style);
+      return run.ok ? { ok: true, value: run.values } : { ok: false, message: run.message };
+    }
+    case 'sum':
+      return { ok: true, value: text };
+  }
+}
+
+/** Every ask answered by the address, or by the value it starts from. */
+export function readAll(
+  asks: readonly Ask[],
+  texts: URLSearchParams,
+  style: LengthStyle,
+): { text: Record<string, string>; read: Record<string, Read>; given: Given | null } {
+  const text: Record<string, string> = {};
+  const read: Record<string, Read> = {};
+  for (const ask of asks) {
+    text[ask.id] = texts.get(ask.id) ?? startText(ask, style);
+    read[ask.id] = readAsk(ask, text[ask.id]!, style);
+  }
+  const values = Object.entries(read).flatMap(([id, r]) => (r.ok ? [[id, r.value] as const] : []));
+  return { text, read, given: values.length === asks.length ? Object.fromEntries(values) : null };
+}

@@ -1,0 +1,235 @@
+import { Segmented, Select } from 'antd';
+import {
+  allowancesFor,
+  batchesOf,
+  freshId,
+  freshName,
+  kindOf,
+  pieceOf,
+  SPECIES,
+  unlike,
+  type Job,
+  type LengthStyle,
+  type Part,
+  type Sentence,
+} from '@velk/core';
+import { useShopQuery } from '../../app/api.ts';
+import { PartDrawing } from '../../drawings/PartDrawing.tsx';
+import { Length } from '../../widgets/Length.tsx';
+import { LengthField } from '../../widgets/LengthField.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+
+interface Props {
+  readonly job: Job;
+  readonly part: Part;
+  readonly style: LengthStyle;
+  readonly onChange: (part: Part) => void;
+  readonly onCopy: (part: Part) => void;
+  readonly onRemove: () => void;
+}
+
+/** One part: its marks, its hands, its wood, its rough length, and what to do with pieces that differ. */
+export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Props) {
+  const used = job.joints.some((j) => j.tenoned.part === part.id || j.mortised.part === part.id);
+  const batches = batchesOf(part.thickness, part.quantity);
+  const odd: Sentence[] = [...unlike(part, 'thickness'), ...unlike(part, 'width')];
+  return (
+    <>
+      <h3>{part.name}</h3>
+      <PartDrawing part={part} />
+      {odd.length > 0 && (
+        <div className={`note ${part.apart ? '' : 'warning'}`}>
+          <h3>{part.apart ? 'Cut apart' : 'Pieces differ'}</h3>
+          {odd.map((sentence, i) => (
+            <p key={i}>
+              <Spoken sentence={sentence} style={style} />.
+            </p>
+          ))}
+          {batches.length > 1 && (
+            <p>
+              {part.apart
+                ? `Cut in ${batches.length} batches, each with figures of its own. `
+                : 'Plane them alike, or cut them apart with figures of their own. '}
+              <button className="link" onClick={() => onChange({ ...part, apart: !part.apart })}>
+                {part.apart ? 'Cut them together' : 'Cut them apart'}
+              </button>
+            </p>
+          )}
+        </div>
+      )}
+      <div className="toolfields">
+        <Words
+          label="Reference face looks to the"
+          hint="front"
+          value={part.referenceFace}
+          onChange={(referenceFace) => onChange({ ...part, referenceFace })}
+        />
+        <Words
+          label="Reference edge looks to the"
+          hint="top"
+          value={part.referenceEdge}
+          onChange={(referenceEdge) => onChange({ ...part, referenceEdge })}
+        />
+        <Words label="Set" hint="A" most={3} value={part.set} onChange={(set) => onChange({ ...part, set })} />
+        <div className="wide">
+          <span>Left and right</span>
+          <Segmented<Part['hands']>
+            size="small"
+            aria-label={`${part.name}, left and right`}
+            value={part.hands}
+            options={[
+              { value: 'alike', label: 'all alike' },
+              { value: 'pairs', label: 'half of each hand' },
+            ]}
+            onChange={(hands) => onChange({ ...part, hands })}
+          />
+        </div>
+      </div>
+      {part.hands === 'pairs' && (
+        <div>
+          <PartDrawing part={part} mirrored />
+          <p className={part.quantity % 2 ? 'note warning' : 'quiet'}>
+            {part.quantity % 2
+              ? `△ ${part.quantity} pieces can’t be halved into left and right.`
+              : `${part.quantity / 2} left and ${part.quantity / 2} right: a part can be turned, never mirrored.`}
+          </p>
+        </div>
+      )}
+      <Rough job={job} part={part} style={style} onChange={onChange} />
+      <div className="toolfields">
+        <div className="wide">
+          <span>Wood</span>
+          <Select
+            size="small"
+            aria-label={`${part.name}, wood`}
+            value={part.species}
+            options={[{ value: '', label: 'not said' }, ...SPECIES.map((s) => ({ value: s.id, label: s.name }))]}
+            onChange={(species) => onChange({ ...part, species })}
+          />
+        </div>
+        {part.species && (
+          <div className="wide">
+            <span>Rings on its end</span>
+            <Segmented<Part['rings']>
+              size="small"
+              aria-label={`${part.name}, rings`}
+              value={part.rings}
+              options={[
+                { value: 'flat', label: 'along the width' },
+                { value: 'diagonal', label: 'diagonal' },
+                { value: 'quarter', label: 'upright' },
+              ]}
+              onChange={(rings) => onChange({ ...part, rings })}
+            />
+          </div>
+        )}
+      </div>
+      <div style={{ display: 'flex', gap: 16 }}>
+        <button
+          className="link"
+          onClick={() => {
+            const name = freshName(`${part.name} copy`, job.parts);
+            onCopy({ ...part, name, id: freshId(name, job.parts) });
+          }}
+        >
+          Make another like it
+        </button>
+        <button className="link" disabled={used} title={used ? 'A joint uses it' : ''} onClick={onRemove}>
+          Remove
+        </button>
+      </div>
+    </>
+  );
+}
+
+function Words({
+  label,
+  hint,
+  value,
+  most = 40,
+  onChange,
+}: {
+  label: string;
+  hint: string;
+  value: string;
+  most?: number;
+  onChange: (words: string) => void;
+}) {
+  return (
+    <div>
+      <span>{label}</span>
+      <span className="field">
+        <input
+          aria-label={label}
+          maxLength={most}
+          placeholder={hint}
+          value={value}
+          onChange={(e) => onChange(e.target.value)}
+        />
+      </span>
+    </div>
+  );
+}
+
+/** The length it is sawn to until the joinery is done, and why it is longer. */
+function Rough({ job, part, style, onChange }: Pick<Props, 'job' | 'part' | 'style' | 'onChange'>) {
+  const { data } = useShopQuery();
+  const joinFirst = (job.schools.length ?? data?.shop.schools.length) !== 'length';
+  const allowances = joinFirst ? allowancesOf(job, part) : [];
+  const proposed = part.length + allowances.reduce((sum, a) => sum + a.length, 0);
+  const rough = part.roughLength || part.length;
+  return (
+    <div className="toolfields">
+      <div>
+        <span>
+          Rough length
+          {part.roughLength > 0 && part.roughLength < part.length && (
+            <small style={{ color: 'var(--stop)' }}>■ shorter than its final length</small>
+          )}
+        </span>
+        <LengthField
+          field={`stock.${part.id}.roughLength`}
+          label={`${part.name}, rough length`}
+          value={rough}
+          style={style}
+          onChange={(roughLength) => onChange({ ...part, roughLength })}
+        />
+      </div>
+      {allowances.length > 0 && Math.abs(rough - proposed) > 1e-6 && (
+        <p className="quiet">
+          {allowances.map((a, i) => (
+            <span key={i}>
+              <Spoken sentence={a.reason} style={style} />.{' '}
+            </span>
+          ))}
+          <button className="link" onClick={() => onChange({ ...part, roughLength: proposed })}>
+            Use <Length value={proposed} style={style} />
+          </button>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What the part's own joints ask of its ends. */
+function allowancesOf(job: Job, part: Part) {
+  const tenon = { a: 0, b: 0 };
+  const near = { a: Infinity, b: Infinity };
+  for (const joint of job.joints) {
+    const own = (member: 'tenoned' | 'mortised') => job.parts.find((p) => p.id === joint[member].part);
+    const [tenoned, mortised] = [own('tenoned'), own('mortised')];
+    if (!tenoned || !mortised || (tenoned !== part && mortised !== part)) continue;
+    const members = { tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') };
+    const features = kindOf(joint.kind).features({ ...joint.params }, members);
+    for (const end of ['a', 'b'] as const) {
+      if (tenoned === part && features.tenoned.form === 'tenon' && joint.tenoned.ends !== (end === 'a' ? 'b' : 'a'))
+        tenon[end] = Math.max(tenon[end], features.tenoned.length);
+      if (mortised === part && features.mortised.form === 'mortise') {
+        const { start, length } = features.mortised;
+        const laidOut = joint.mortised.ends === 'both' || joint.mortised.ends === end;
+        near[end] = Math.min(near[end], laidOut ? start : part.length - start - length);
+      }
+    }
+  }
+  return allowancesFor(tenon, near);
+}

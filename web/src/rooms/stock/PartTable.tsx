@@ -1,0 +1,195 @@
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { useLayoutEffect, useRef, useState } from 'react';
+import { batchesOf, spreadOf, type Job, type LengthStyle, type Part, type Size } from '@velk/core';
+import { typed } from '../../app/bench.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { Length } from '../../widgets/Length.tsx';
+import { LengthField } from '../../widgets/LengthField.tsx';
+import { RunField } from '../chest/FieldInput.tsx';
+
+interface Props {
+  readonly job: Job;
+  readonly parts: readonly Part[];
+  readonly style: LengthStyle;
+  readonly picked: string | null;
+  readonly onPick: (id: string) => void;
+  readonly onChange: (part: Part) => void;
+}
+
+const ROW = 56;
+/** Only rows near the screen are drawn where a list is longer than this. */
+const ALL = 60;
+
+/** One row a part; a row is picked by working in it. */
+export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
+  const body = useRef<HTMLTableSectionElement>(null);
+  const [top, setTop] = useState(0);
+  useLayoutEffect(() => {
+    setTop((body.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
+  }, []);
+  const rows = useWindowVirtualizer({
+    count: parts.length,
+    estimateSize: () => ROW,
+    overscan: 12,
+    scrollMargin: top,
+    enabled: parts.length > ALL,
+  });
+  const virtual = rows.getVirtualItems();
+  const shown =
+    parts.length > ALL
+      ? virtual.map((v) => ({ part: parts[v.index]!, index: v.index }))
+      : parts.map((part, index) => ({ part, index }));
+  const before = parts.length > ALL ? (virtual[0]?.start ?? 0) - top : 0;
+  const after = parts.length > ALL ? rows.getTotalSize() + top - (virtual.at(-1)?.end ?? 0) : 0;
+  const unit = style.system;
+  return (
+    <table className="parts" aria-rowcount={parts.length + 1}>
+      <thead>
+        <tr>
+          <th style={{ width: '22%' }}>Part</th>
+          <th style={{ width: 58 }}>Pieces</th>
+          <th style={{ width: '11%' }}>Final length, {unit}</th>
+          <th style={{ width: '10%' }}>Thickness, {unit}</th>
+          <th style={{ width: '22%' }}>as measured, {unit}</th>
+          <th style={{ width: '10%' }}>Width, {unit}</th>
+          <th>as measured, {unit}</th>
+        </tr>
+      </thead>
+      <tbody ref={body}>
+        {before > 0 && <tr style={{ height: before }} aria-hidden />}
+        {shown.map(({ part, index }) => (
+          <tr
+            key={part.id}
+            data-index={index}
+            ref={parts.length > ALL ? rows.measureElement : undefined}
+            aria-rowindex={index + 2}
+            aria-selected={part.id === picked}
+            onFocus={() => onPick(part.id)}
+          >
+            <td>
+              <span className="field">
+                <input
+                  value={part.name}
+                  aria-label={`Name of ${part.name}`}
+                  maxLength={120}
+                  onChange={(e) => onChange({ ...part, name: e.target.value })}
+                />
+              </span>
+            </td>
+            <td>
+              <CountField part={part} onChange={(quantity) => onChange({ ...part, quantity })} />
+            </td>
+            <td>
+              <LengthField
+                field={`stock.${part.id}.length`}
+                label={`${part.name}, final length`}
+                value={part.length}
+                style={style}
+                onChange={(length) => onChange({ ...part, length })}
+              />
+            </td>
+            <SizeCells
+              part={part}
+              name="thickness"
+              style={style}
+              onChange={(thickness) => onChange({ ...part, thickness })}
+            />
+            <SizeCells part={part} name="width" style={style} onChange={(width) => onChange({ ...part, width })} />
+          </tr>
+        ))}
+        {after > 0 && <tr style={{ height: after }} aria-hidden />}
+      </tbody>
+    </table>
+  );
+}
+
+function SizeCells({
+  part,
+  name,
+  style,
+  onChange,
+}: {
+  part: Part;
+  name: 'thickness' | 'width';
+  style: LengthStyle;
+  onChange: (size: Size) => void;
+}) {
+  const size = part[name];
+  return (
+    <>
+      <td>
+        <LengthField
+          field={`stock.${part.id}.${name}`}
+          label={`${part.name}, ${name}`}
+          value={size.nominal}
+          style={style}
+          onChange={(nominal) => onChange({ ...size, nominal })}
+        />
+      </td>
+      <td>
+        <RunField
+          name={`stock.${part.id}.${name}.run`}
+          label={`${part.name}, measured ${name}`}
+          values={size.measured}
+          style={style}
+          placeholder="not measured"
+          onChange={(measured) => onChange({ ...size, measured })}
+        />
+        {size.measured.length > 1 && <Strip size={size} quantity={part.quantity} style={style} />}
+      </td>
+    </>
+  );
+}
+
+/** The spread of a batch: one stroke a piece along a short rule, those that differ from the rest standing taller. */
+function Strip({ size, quantity, style }: { size: Size; quantity: number; style: LengthStyle }) {
+  const { least, most } = spreadOf(size);
+  const span = Math.max(most - least, 0.2);
+  const x = (v: number) => 46 + ((v - (least + most) / 2) / span) * 80;
+  const [, ...others] = batchesOf(size, quantity);
+  const odd = new Set(others.flatMap((b) => b.pieces));
+  return (
+    <span className="strip quiet">
+      <svg width={94} height={16} aria-hidden>
+        <path d="M2 13H92" stroke="var(--line)" />
+        {size.measured.map((v, i) => (
+          <path
+            key={i}
+            d={`M${x(v)} ${odd.has(i + 1) ? 1 : 6}V13`}
+            stroke={odd.has(i + 1) ? 'var(--caution)' : 'var(--ink)'}
+            strokeWidth={odd.has(i + 1) ? 2.4 : 1.5}
+            strokeOpacity={odd.has(i + 1) ? 1 : 0.6}
+          />
+        ))}
+      </svg>
+      spread <Length value={most - least} style={style} />
+    </span>
+  );
+}
+
+function CountField({ part, onChange }: { part: Part; onChange: (count: number) => void }) {
+  const dispatch = useAppDispatch();
+  const field = `stock.${part.id}.quantity`;
+  const kept = useAppSelector((s) => s.bench.typed[field]);
+  return (
+    <span className="field">
+      <input
+        value={kept ?? part.quantity}
+        inputMode="numeric"
+        aria-label={`${part.name}, pieces`}
+        aria-invalid={kept !== undefined}
+        onChange={(e) => {
+          const count = Number(e.target.value);
+          const good = /^\d+$/.test(e.target.value) && count >= 1 && count <= 10_000;
+          dispatch(typed({ field, text: good ? null : e.target.value }));
+          if (good) onChange(count);
+        }}
+      />
+      {kept !== undefined && (
+        <span className="fielderror" role="alert">
+          Pieces: a whole number from 1 to 10 000.
+        </span>
+      )}
+    </span>
+  );
+}

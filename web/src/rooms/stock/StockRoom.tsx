@@ -1,0 +1,159 @@
+import { Button, Segmented } from 'antd';
+import { useState } from 'react';
+import { writeParts, type Job, type Part } from '@velk/core';
+import { changed } from '../../app/bench.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { useStyle } from '../../app/useUnits.ts';
+import { saveText } from '../chest/chest.ts';
+import { newPart } from '../newParts.ts';
+import { PartMargin } from './PartMargin.tsx';
+import { PartTable } from './PartTable.tsx';
+import { PastePanel } from './PastePanel.tsx';
+import { SeasonsForm } from './SeasonsForm.tsx';
+import { Versions } from './Versions.tsx';
+
+/** A list this long is searched rather than read. */
+const LONG = 14;
+
+/** The parts as the calliper found them; the one being looked at stands in the margin with its marks. */
+export function StockRoom({ job, id }: { job: Job; id: string }) {
+  const dispatch = useAppDispatch();
+  const style = useStyle();
+  const [picked, setPicked] = useState<string | null>(null);
+  const [pasting, setPasting] = useState(false);
+  const [words, setWords] = useState('');
+  const change = (parts: readonly Part[]) => dispatch(changed({ ...job, parts }));
+  const update = (part: Part) => change(job.parts.map((p) => (p.id === part.id ? part : p)));
+  const part = job.parts.find((p) => p.id === picked) ?? job.parts[0];
+  const wanted = words.trim().toLowerCase();
+  const shown = wanted ? job.parts.filter((p) => p.name.toLowerCase().includes(wanted)) : job.parts;
+  const paste = (
+    <PastePanel
+      job={job}
+      style={style}
+      onAdd={(parts) => change([...job.parts, ...parts])}
+      onClose={() => setPasting(false)}
+    />
+  );
+  return (
+    <div className="sheet withmargin">
+      <section aria-label="Stock" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 30 }}>
+        <div className="between" style={{ marginBottom: 14 }}>
+          <label style={{ flex: '1 1 220px' }}>
+            <span className="quiet">Job</span>
+            <span className="field" style={{ display: 'block' }}>
+              <input
+                value={job.name}
+                aria-label="Job name"
+                maxLength={120}
+                style={{ fontSize: 24 }}
+                onChange={(e) => dispatch(changed({ ...job, name: e.target.value }))}
+              />
+            </span>
+          </label>
+          <div>
+            <span className="quiet" style={{ display: 'block', marginBottom: 4 }}>
+              Drawn and set in
+            </span>
+            <Segmented<Job['units']>
+              aria-label="Unit of the job"
+              options={[
+                { value: 'mm', label: 'millimetres' },
+                { value: 'in', label: 'inches' },
+              ]}
+              value={job.units}
+              onChange={(units) => dispatch(changed({ ...job, units }))}
+            />
+          </div>
+          <Versions id={id} />
+        </div>
+        {job.parts.length === 0 && !pasting ? (
+          <div className="start">
+            <h1>Which parts meet?</h1>
+            <p>
+              Start with the piece that carries the tenon and the piece that takes the mortise. Measure real thickness;
+              nominal will do until you have.
+            </p>
+            <span style={{ display: 'flex', gap: 14 }}>
+              <Button
+                type="primary"
+                onClick={() => {
+                  const rail = newPart('Rail', job, 'rail');
+                  change([rail, newPart('Stile', { ...job, parts: [rail] }, 'stile')]);
+                }}
+              >
+                Add a rail and a stile
+              </Button>
+              <Button onClick={() => setPasting(true)}>Paste a table</Button>
+            </span>
+          </div>
+        ) : (
+          <>
+            {pasting && paste}
+            {job.parts.length > LONG && (
+              <span className="field" style={{ display: 'block', maxWidth: 300, marginBottom: 8 }}>
+                <input
+                  aria-label="Search the parts"
+                  placeholder={`Search ${job.parts.length} parts`}
+                  value={words}
+                  onChange={(e) => setWords(e.target.value)}
+                />
+              </span>
+            )}
+            {job.parts.length > 0 && (
+              <PartTable
+                job={job}
+                parts={shown}
+                style={style}
+                picked={part?.id ?? null}
+                onPick={setPicked}
+                onChange={update}
+              />
+            )}
+            <p style={{ marginTop: 14, display: 'flex', gap: 22, flexWrap: 'wrap' }}>
+              <button
+                className="link"
+                onClick={() => {
+                  const made = newPart('Part', job, 'part');
+                  change([...job.parts, made]);
+                  setPicked(made.id);
+                }}
+              >
+                Add a part
+              </button>
+              {!pasting && (
+                <button className="link" onClick={() => setPasting(true)}>
+                  Paste or open a table
+                </button>
+              )}
+              <button className="link" onClick={() => saveText(`${job.name}.csv`, 'text/csv', writeParts(job.parts))}>
+                Save as CSV
+              </button>
+            </p>
+            <p className="quiet" style={{ marginTop: 12, maxWidth: 640 }}>
+              Measured sizes are typed as a run, such as {style.system === 'mm' ? '22.1 22.0 21.8' : '3/4 25/32 1 1/16'}
+              . Figures use the middle one; the proof runs the thinnest and the thickest piece too.
+            </p>
+            <SeasonsForm job={job} />
+          </>
+        )}
+      </section>
+      <aside className="margin" aria-label="The part">
+        {part && (
+          <PartMargin
+            key={part.id}
+            job={job}
+            part={part}
+            style={style}
+            onChange={update}
+            onCopy={(made) => {
+              change([...job.parts, made]);
+              setPicked(made.id);
+            }}
+            onRemove={() => change(job.parts.filter((p) => p.id !== part.id))}
+          />
+        )}
+      </aside>
+    </div>
+  );
+}
