@@ -51,7 +51,7 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
   const [one, two] = [await start(data), await start(data)];
   try {
     expect(one.url).not.toBe(two.url);
-    const job = { name: 'Kept', notes: '', units: 'mm', parts: [], joints: [] };
+    const job = { name: 'Kept', notes: '', units: 'mm', schools: {}, seasons: null, parts: [], joints: [] };
     const made = await fetch(`${one.url}/api/jobs`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

@@ -41,10 +41,14 @@ class Line {
   }
 }
 
-async function startServer(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
+async function startServer(
+  databaseUrl: string,
+  port: number,
+  demo: boolean,
+): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port) },
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), VELK_DEMO: demo ? 'yes' : 'no' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((resolve, reject) => {
@@ -64,8 +68,10 @@ const ended = (child: ChildProcess) =>
 
 let databases = 0;
 
-export const test = base.extend<{ velk: Velk }>({
-  velk: async ({}, use) => {
+export const test = base.extend<{ demo: boolean; velk: Velk }>({
+  /** Whether the database starts with the demo, or with nothing at all. */
+  demo: [true, { option: true }],
+  velk: async ({ demo }, use) => {
     if (!admin) throw new Error('VELK_TEST_DATABASE_URL is not set: run npm test.');
     const client = new Client(admin);
     await client.connect();
@@ -78,14 +84,14 @@ export const test = base.extend<{ velk: Velk }>({
     const databaseUrl = new URL(admin);
     databaseUrl.port = String(linePort);
     databaseUrl.pathname = `/${name}`;
-    let { child, url } = await startServer(databaseUrl.href, 0);
+    let { child, url } = await startServer(databaseUrl.href, 0, demo);
     const port = Number(new URL(url).port);
     await use({
       url,
       restart: async () => {
         child.kill('SIGKILL');
         await ended(child);
-        ({ child, url } = await startServer(databaseUrl.href, port));
+        ({ child, url } = await startServer(databaseUrl.href, port, demo));
       },
       cutDatabase: () => line.cut(),
       mendDatabase: async () => void (await line.listen(linePort)),

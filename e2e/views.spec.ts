@@ -19,8 +19,19 @@ test('no view has a serious accessibility fault, light or dark; each is pictured
     if (theme === 'dark') await page.getByRole('button', { name: 'Dark' }).click();
     await check(`jobs-${theme}`);
     await page.getByRole('link', { name: 'Shop', exact: true }).click();
-    await page.getByRole('heading', { name: 'Gear, as measured' }).waitFor();
+    await page.getByRole('heading', { name: 'Rules of the place' }).waitFor();
     await check(`shop-${theme}`);
+    for (const path of ['chest/spiral-8', 'chest/upright', 'quick', 'quick/stack', 'quick/movement']) {
+      await page.goto(`${velk.url}/${path}`);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      if (theme === 'dark' || path !== 'quick/movement') await check(`${path.replace('/', '-')}-${theme}`);
+    }
+    for (const path of ['chest/spiral-8', 'quick/stop-spacing', 'shop']) {
+      await page.goto(`${velk.url}/${path}`);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect(`${path}: ${over > 2 ? over : 0} px too wide`).toBe(`${path}: 0 px too wide`);
+    }
     for (const stage of ['stock', 'joints', 'methods', 'setups', 'order', 'proof']) {
       await openLooms(page, velk, stage);
       if (stage === 'setups') await page.getByText(/^Cut virtually/).waitFor();
@@ -34,6 +45,12 @@ test('no view has a serious accessibility fault, light or dark; each is pictured
 
 test('on a tablet nothing runs off the side, and the work is still there', async ({ page, velk }) => {
   await page.setViewportSize({ width: 820, height: 1180 });
+  for (const path of ['chest/spiral-8', 'quick/stop-spacing', 'shop']) {
+    await page.goto(`${velk.url}/${path}`);
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(`${path}: ${over > 2 ? over : 0} px too wide`).toBe(`${path}: 0 px too wide`);
+  }
   for (const stage of ['stock', 'joints', 'setups', 'order', 'proof']) {
     await openLooms(page, velk, stage);
     await page.waitForTimeout(300);

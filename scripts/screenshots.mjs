@@ -1,4 +1,5 @@
 // npm run screenshots: retakes docs/screenshots from the demo, on a throw-away database.
+import { launchOptions } from './browser.mjs';
 import { ensureBuilt } from './build.mjs';
 import { throwAwayCluster } from './cluster.mjs';
 import { ensurePackages } from './debian.mjs';
@@ -12,16 +13,7 @@ const cluster = await throwAwayCluster();
 process.env.PORT = process.env.PORT ?? '4290';
 const server = await keepServer(cluster.url);
 const { chromium } = await import('@playwright/test');
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-quic',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const base = `http://127.0.0.1:${server.port}`;
 const wanted = process.argv.slice(2);
@@ -79,6 +71,8 @@ try {
     await pick('Dark');
     await step('Cheeks, upright');
   });
+  await take('chest', '/chest/spiral-8');
+  await take('quick', '/quick/stepped-cut');
   await take('shop', '/shop', () => pick('Light').catch(() => undefined));
 } finally {
   await browser.close();

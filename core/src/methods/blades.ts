@@ -35,23 +35,36 @@ export function bladesFor({ length }: TenonFeature, shop: Shop): BladeChoice[] {
     );
 }
 
-/** A dado stack made up for a width, or why it can't be. */
+/** A dado stack made up for a tenon, or why it can't be. */
 export interface StackChoice {
   readonly stack: Stack;
   readonly makeUp?: StackMakeUp;
   readonly words: Sentence;
 }
 
-/** Every stack of the shop made up as wide as asked, where arbor and local rules take it. */
-export function stacksFor(width: Mm, shop: Shop): StackChoice[] {
+/** Passes of a stack K wide that clear a tenon L long, each overlapping the last by 1 mm. */
+export const stackPasses = (L: Mm, K: Mm): number => (L <= K + SAME ? 1 : 1 + Math.ceil((L - K) / (K - 1) - SAME));
+
+/** Every stack of the shop made up as wide as the tenon is long, or as wide as arbor and local rules take. */
+export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Shop): StackChoice[] {
   const widest = Math.max(0, ...toolsOf(shop, 'table-saw').map((s) => s.widestStack));
   return toolsOf(shop, 'stack').map((stack): StackChoice => {
     if (!shop.rules.stacks) return { stack, words: say('local rules keep stacks off the table saw') };
-    if (width > widest + SAME)
-      return { stack, words: say('{width} is wider than any arbor here takes, {widest}', { width, widest }) };
-    const made = makeUp(stack, width);
-    if (!made || made.value > widest + SAME) return { stack, words: say('can’t be made up to {width}', { width }) };
-    const inside = made.chippers.length + made.shims.length ? 'between its outer blades' : 'its outer blades alone';
-    return { stack, makeUp: made, words: say(`{value}, ${inside}`, { value: made.value }) };
+    if (widest === 0) return { stack, words: say('no table saw here takes a stack on its arbor') };
+    const made = makeUp(stack, Math.min(L, widest), 'down');
+    if (!made)
+      return {
+        stack,
+        words: say('its outer blades alone, {outer}, are wider than {most}', {
+          outer: stack.outer,
+          most: Math.min(L, widest),
+        }),
+      };
+    const passes = stackPasses(L, made.value);
+    return {
+      stack,
+      makeUp: made,
+      words: say(`{value} wide, ${passes === 1 ? 'one pass' : `${passes} passes`} a face`, { value: made.value }),
+    };
   });
 }

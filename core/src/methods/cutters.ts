@@ -15,7 +15,8 @@ export const rowsFor = (width: Mm, diameter: Mm): number =>
   width - diameter < SAME ? 1 : 1 + Math.ceil((width - diameter) / diameter - SAME);
 
 /**
- * Every cutter of the shop judged for a mortise, those that make it first, the largest leading.
+ * Every cutter of the shop judged for a mortise: those that make it first, the largest leading, then the others, the
+ * nearest in size leading.
  * @param router the router that would carry it; without one only the cutter itself is judged
  */
 export function cuttersFor(feature: MortiseFeature, shop: Shop, router?: Router): CutterChoice[] {
@@ -47,9 +48,14 @@ export function cuttersFor(feature: MortiseFeature, shop: Shop, router?: Router)
           );
     return { cutter, rows, words };
   };
+  const off = (cutter: RouterCutter) => Math.abs(cutter.diameter - width);
   return toolsOf(shop, 'router-cutter')
     .map(judge)
-    .sort((a, b) => Number(b.rows > 0) - Number(a.rows > 0) || b.cutter.diameter - a.cutter.diameter);
+    .sort(
+      (a, b) =>
+        Number(b.rows > 0) - Number(a.rows > 0) ||
+        (a.rows ? b.cutter.diameter - a.cutter.diameter : off(a.cutter) - off(b.cutter)),
+    );
 }
 
 /** A size the shop has beside the one asked for. */

@@ -1,4 +1,4 @@
-import type { Mm } from '../units/index.ts';
+import { INCH, type Mm } from '../units/index.ts';
 import type { Schools } from './schools.ts';
 import { toolsOf, type Shop } from './shop.ts';
 
@@ -8,6 +8,8 @@ export interface Available {
   readonly mortiseWidths: readonly { readonly width: Mm; readonly reach: Mm }[];
   readonly targetClearance: Mm;
   readonly corners: Schools['corners'];
+  /** Step that proposed sizes are rounded to, so that they read well in the unit of the job: 1 mm, or 1/16 in. */
+  readonly step: Mm;
 }
 
 export const availableIn = (shop: Shop): Available => ({
@@ -16,6 +18,7 @@ export const availableIn = (shop: Shop): Available => ({
     .sort((a, b) => a.width - b.width),
   targetClearance: shop.targetClearance,
   corners: shop.schools.corners,
+  step: shop.style.system === 'mm' ? 1 : INCH / 16,
 });
 
 /** Nearest width a cutter makes; between two equally near the narrower, which leaves more wall. */

@@ -59,7 +59,7 @@ export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): To
   for (const [i, width] of cutters.entries())
     add('router-cutter', `Straight cutter ${units === 'mm' ? width : ['1/4', '5/16', '3/8', '1/2'][i]}`, {
       diameter: own(width, width),
-      cuttingLength: own([25, 35, 45, 55][i]!, [1, 1.25, 1.5, 2][i]!),
+      cuttingLength: own([25, 35, 45, 55][i]!, [1.25, 1.5, 1.75, 2][i]!),
       shank: i < 2 ? own(8, 1 / 4) : own(12, 1 / 2),
       level: own(i === 3 ? 8 : 6, i === 3 ? 5 / 16 : 1 / 4),
     });

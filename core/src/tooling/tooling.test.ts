@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { planJob } from '../plan.ts';
 import { jobWith, TEST_SHOP, withTool } from '../testing/index.ts';
 import { newJob, shopSchema, toolSchemas, validate, type Job } from '../exchange/index.ts';
-import { bladesFor, cuttersFor, nearestCutters, stacksFor } from '../methods/index.ts';
+import { bladesFor, cuttersFor, nearestCutters, stackPasses, stacksFor } from '../methods/index.ts';
 import { kindOf, type MortiseFeature, type TenonFeature } from '../joints/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import { INCH, METRIC, speak } from '../units/index.ts';
@@ -192,9 +192,13 @@ describe('choosing for a feature', () => {
     expect(choice.map((c) => [c.blade.id, c.good])).toEqual([['blade', true], ['bevel', true], ['thick', false]]); // prettier-ignore
     expect(speak(choice[1]!.words, METRIC)).toMatch(/ears/);
     const shop = { ...TEST_SHOP, tools: [...TEST_SHOP.tools, newTool('stack', [])] };
-    expect(stacksFor(12, shop)[0]!.makeUp!.value).toBeCloseTo(12, 1);
-    expect(speak(stacksFor(30, shop)[0]!.words, METRIC)).toMatch(/wider than any arbor here takes, 20.0 mm/);
-    expect(stacksFor(12, { ...shop, rules: { ...shop.rules, stacks: false } })[0]!.makeUp).toBeUndefined();
+    expect(stacksFor({ length: 12 }, shop)[0]!.makeUp!.value).toBeCloseTo(12, 0);
+    /** Worked value: 30 long, a stack of 19 (wide as this arbor takes it): two passes. */
+    expect([stackPasses(30, 19), stackPasses(19, 19), stackPasses(40, 19)]).toEqual([2, 1, 3]);
+    expect(speak(stacksFor({ length: 5 }, shop)[0]!.words, METRIC)).toMatch(
+      /outer blades alone, 6.4 mm, are wider than 5.0 mm/,
+    );
+    expect(stacksFor({ length: 12 }, { ...shop, rules: { ...shop.rules, stacks: false } })[0]!.makeUp).toBeUndefined();
   });
 });
 

@@ -1,4 +1,5 @@
-import { createSlice, type Draft, type PayloadAction } from '@reduxjs/toolkit';
+import equal from 'fast-deep-equal';
+import { createSlice, current, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import type { Job } from '@velk/core';
 import type { StoredJob } from './api.ts';
 
@@ -48,8 +49,8 @@ export const benchSlice = createSlice({
       version: payload.draft?.version ?? payload.stored.version,
       job: payload.draft?.job ?? payload.stored.job,
       typed: payload.draft?.typed ?? {},
-      save:
-        payload.draft && JSON.stringify(payload.draft.job) !== JSON.stringify(payload.stored.job) ? 'unsaved' : 'saved',
+      ...(payload.draft && equal(payload.draft.job, payload.stored.job) && { version: payload.stored.version }),
+      save: payload.draft && !equal(payload.draft.job, payload.stored.job) ? 'unsaved' : 'saved',
     }),
     changed: (state, { payload }: PayloadAction<Job>) => {
       if (state.job) state.past = [...state.past.slice(1 - MOST_STEPS), state.job];
@@ -78,8 +79,7 @@ export const benchSlice = createSlice({
     },
     savedAs: (state, { payload }: PayloadAction<{ version: number; job: Job }>) => {
       state.version = payload.version;
-      state.save =
-        state.job === payload.job || JSON.stringify(state.job) === JSON.stringify(payload.job) ? 'saved' : 'unsaved';
+      state.save = state.job === payload.job || equal(state.job, payload.job) ? 'saved' : 'unsaved';
       state.message = '';
       state.theirs = null;
     },
@@ -88,6 +88,12 @@ export const benchSlice = createSlice({
       state.message = payload.message;
     },
     conflicted: (state, { payload }: PayloadAction<StoredJob>) => {
+      /** A save of this very text that landed just before a reload is no conflict. */
+      if (equal(current(state).job, payload.job)) {
+        state.version = payload.version;
+        state.save = 'saved';
+        return;
+      }
       state.save = 'conflict';
       state.theirs = payload as Draft<StoredJob>;
     },

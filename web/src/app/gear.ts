@@ -1,4 +1,5 @@
-import { createSlice, type Draft, type PayloadAction } from '@reduxjs/toolkit';
+import equal from 'fast-deep-equal';
+import { createSlice, current, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import type { Shop } from '@velk/core';
 import type { StoredShop } from './api.ts';
 
@@ -46,7 +47,7 @@ export const gearSlice = createSlice({
     },
     gearSaved: (state, { payload }: PayloadAction<{ version: number; shop: Shop }>) => {
       state.version = payload.version;
-      state.save = JSON.stringify(state.shop) === JSON.stringify(payload.shop) ? 'saved' : 'unsaved';
+      state.save = equal(current(state).shop, payload.shop) ? 'saved' : 'unsaved';
       state.message = '';
     },
     gearFailed: (
@@ -55,6 +56,11 @@ export const gearSlice = createSlice({
         payload,
       }: PayloadAction<{ save: 'waiting' | 'refused'; message: string } | { save: 'conflict'; theirs: StoredShop }>,
     ) => {
+      if (payload.save === 'conflict' && equal(current(state).shop, payload.theirs.shop)) {
+        state.version = payload.theirs.version;
+        state.save = 'saved';
+        return;
+      }
       state.save = payload.save;
       if (payload.save === 'conflict') state.theirs = payload.theirs as Draft<StoredShop>;
       else state.message = payload.message;

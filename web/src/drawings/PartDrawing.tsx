@@ -5,8 +5,8 @@ import { SetMark } from '../widgets/SetMark.tsx';
 /** A part lying with its reference face to you and its reference edge down: the marks, and which end is which. */
 export function PartDrawing({ part, mirrored = false }: { part: Part; mirrored?: boolean }) {
   const { thickness } = pieceOf(part, 'median');
-  const [w, h] = [226, 56];
-  const deep = Math.max(8, Math.min(26, (thickness / Math.max(1, pieceOf(part, 'median').width)) * h));
+  const [w, h] = [200, 54];
+  const deep = Math.max(8, Math.min(24, (thickness / Math.max(1, pieceOf(part, 'median').width)) * h));
   const side = mirrored ? -1 : 1;
   return (
     <svg

@@ -10,6 +10,7 @@ import {
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { SetMark } from '../widgets/SetMark.tsx';
 import { arrow } from './JointDrawing.tsx';
+import { SetType } from './SetType.tsx';
 import { useWidth } from './useWidth.ts';
 
 const FILL: Record<ShapeRole, string> = {
@@ -327,7 +328,7 @@ function Line({
         strokeWidth={6}
         paintOrder="stroke"
       >
-        {label}
+        <SetType text={label} />
       </text>
     </g>
   );

@@ -1,6 +1,7 @@
 import type { LengthStyle, Sketch, SketchShape, Vec2 } from '@velk/core';
 import { formatFigure } from '@velk/core';
 import { arrow } from './JointDrawing.tsx';
+import { SetType } from './SetType.tsx';
 import { useWidth } from './useWidth.ts';
 
 const LOOK: Record<SketchShape['role'], { fill: string; stroke: string; dash?: string }> = {
@@ -23,7 +24,7 @@ export function SketchDrawing({ sketch, style, label }: { sketch: Sketch; style:
   const [x0, x1] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];
   const [y0, y1] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
   const pad = 46;
-  const scale = Math.min((width - 2 * pad) / (x1 - x0), 300 / (y1 - y0), 8);
+  const scale = Math.min((width - 2 * pad) / (x1 - x0), 380 / (y1 - y0), 8);
   const height = (y1 - y0) * scale + 2 * pad;
   const left = (width - (x1 - x0) * scale) / 2;
   const at = ([x, y]: Vec2): Vec2 => [left + (x - x0) * scale, pad + (y - y0) * scale];
@@ -75,9 +76,8 @@ export function SketchDrawing({ sketch, style, label }: { sketch: Sketch; style:
                 fontSize={16}
                 fontWeight={600}
                 stroke="none"
-                style={{ fontFeatureSettings: "'frac', 'tnum'" }}
               >
-                {formatFigure(value, style)}
+                <SetType text={formatFigure(value, style)} />
               </text>
             </g>
           );

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import {
   bladesFor,
   cuttersFor,
@@ -26,9 +27,13 @@ interface Props {
   readonly style: LengthStyle;
 }
 
+/** Cutters listed before the rest is asked for. */
+const SHOWN = 5;
+
 /** Which of the shop's cutters and blades make each half, which don't and why, and what the next sizes would change. */
 export function Choosing({ job, joint, shop, style }: Props) {
   const dispatch = useAppDispatch();
+  const [all, setAll] = useState(false);
   const kind = kindOf(joint.kind);
   const part = (member: 'tenoned' | 'mortised') => job.parts.find((p) => p.id === joint[member].part)!;
   const members = { tenoned: pieceOf(part('tenoned'), 'median'), mortised: pieceOf(part('mortised'), 'median') };
@@ -62,25 +67,32 @@ export function Choosing({ job, joint, shop, style }: Props) {
               </tr>
             </thead>
             <tbody>
-              {cutters.map(({ cutter, rows, words }) => (
-                <tr key={cutter.id}>
-                  <td>
-                    <Silhouette tool={cutter} scale={0.4} width={30} height={40} />
-                  </td>
-                  <td>
-                    <strong>{cutter.name}</strong>
-                    <span style={{ display: 'block', color: rows ? 'var(--good)' : 'var(--quiet)' }}>
-                      {rows ? '✓ ' : '– '}
-                      <Spoken sentence={words} style={style} />
-                    </span>
-                  </td>
-                  <td className="quiet" style={{ whiteSpace: 'nowrap' }}>
-                    {topSpeed(cutter.diameter, cutter.topSpeed).rpm} rpm
-                  </td>
-                </tr>
-              ))}
+              {cutters
+                .filter(({ rows }, i) => rows > 0 || all || i < SHOWN)
+                .map(({ cutter, rows, words }) => (
+                  <tr key={cutter.id}>
+                    <td>
+                      <Silhouette tool={cutter} scale={0.4} width={30} height={40} />
+                    </td>
+                    <td>
+                      <strong>{cutter.name}</strong>
+                      <span style={{ display: 'block', color: rows ? 'var(--good)' : 'var(--quiet)' }}>
+                        {rows ? '✓ ' : '– '}
+                        <Spoken sentence={words} style={style} />
+                      </span>
+                    </td>
+                    <td className="quiet" style={{ whiteSpace: 'nowrap' }}>
+                      {topSpeed(cutter.diameter, cutter.topSpeed).rpm} rpm
+                    </td>
+                  </tr>
+                ))}
             </tbody>
           </table>
+          {!all && cutters.length > SHOWN && (
+            <button className="link" onClick={() => setAll(true)}>
+              All {cutters.length} cutters
+            </button>
+          )}
           {[near.narrower, near.wider].map(
             (size) =>
               size && (
@@ -121,10 +133,10 @@ export function Choosing({ job, joint, shop, style }: Props) {
                 </td>
               </tr>
             ))}
-            {stacksFor(tenon.length, shop).map(({ stack, makeUp, words }) => (
+            {stacksFor(tenon, shop).map(({ stack, makeUp, words }) => (
               <tr key={stack.id}>
                 <td>
-                  <strong>{stack.name}</strong>, shoulders and cheeks in one pass
+                  <strong>{stack.name}</strong>, shoulders and cheeks together
                   <span style={{ display: 'block', color: makeUp ? 'var(--good)' : 'var(--quiet)' }}>
                     {makeUp ? '✓ ' : '– '}
                     <Spoken sentence={words} style={style} />

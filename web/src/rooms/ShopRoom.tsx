@@ -57,7 +57,7 @@ function Settings({ shop }: { shop: Shop }) {
       <div className="settings">
         <label>
           <span className="quiet">Shop</span>
-          <span className="field">
+          <span className="field wide">
             <input
               aria-label="Shop name"
               value={shop.name}
@@ -238,23 +238,27 @@ export function SchoolChoices({
       {SCHOOL_NAMES.map((name) => {
         const { question, answers, why, changes } = SCHOOLS[name];
         const usual = shop ?? USUAL_SCHOOLS;
-        const options = Object.entries(answers).map(([value, label]) => ({ value, label }));
         const as = (answers as Record<string, string>)[usual[name]]!;
+        const same = { value: '', label: `As the shop: ${as.charAt(0).toLowerCase()}${as.slice(1)}` };
+        const options = [
+          ...(shop ? [same] : []),
+          ...Object.entries(answers).map(([value, label]) => ({ value, label })),
+        ];
         return (
           <div key={name} className="row school">
             <strong>{question}</strong>
-            <span>
-              <Segmented
-                vertical
-                aria-label={question}
-                value={own[name] ?? (shop ? '' : usual[name])}
-                options={
-                  shop
-                    ? [{ value: '', label: `As the shop: ${as.charAt(0).toLowerCase()}${as.slice(1)}` }, ...options]
-                    : options
-                }
-                onChange={(v) => onChange(name, v === '' ? null : v)}
-              />
+            <span role="radiogroup" aria-label={question}>
+              {options.map(({ value, label }) => (
+                <label key={value} className="answerto">
+                  <input
+                    type="radio"
+                    name={`school-${name}`}
+                    checked={(own[name] ?? (shop ? '' : usual[name])) === value}
+                    onChange={() => onChange(name, value === '' ? null : value)}
+                  />{' '}
+                  {label}
+                </label>
+              ))}
             </span>
             <span className="quiet">
               {why} It changes {changes}.
@@ -272,7 +276,7 @@ function DeviceName() {
   return (
     <label>
       <span className="quiet">This device is called</span>
-      <span className="field">
+      <span className="field wide">
         <input
           aria-label="Device name"
           value={device}

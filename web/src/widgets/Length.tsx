@@ -13,7 +13,7 @@ export function Length({ value, style, unit = true }: { value: Mm; style: Length
           <span className="frac">{`${w.numerator}/${w.denominator}`}</span>
         </>
       )}
-      {rest && ` ${rest.replace(' in', '')}`}
+      {rest && <span className="rest"> {rest.replace(' in', '')}</span>}
       {unit && ` ${w.unit}`}
     </span>
   );

@@ -1,4 +1,4 @@
-import { say, type Mm, type Sentence } from '../../units/index.ts';
+import { roundTo, say, type Mm, type Sentence } from '../../units/index.ts';
 import { nearestWidth, type Available } from '../../tooling/index.ts';
 import type { Advice, Members } from '../kind.ts';
 import { derive, entryDepth, type BlindParams } from './params.ts';
@@ -83,7 +83,7 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
     'tenonLength',
     say('A short tenon'),
     say('{L} is less than half of {V}. Two thirds to three quarters is usual.', { L, V }),
-    Math.min(Math.round((V * 2) / 3), V - 6 - params.bottomClearance),
+    roundTo(Math.min((V * 2) / 3, V - 6 - params.bottomClearance), available.step, 'nearest'),
   );
   warn(
     w > 6 * t + 1e-6 || w > 100 + 1e-6,

@@ -1,4 +1,4 @@
-import { say } from '../../units/index.ts';
+import { roundTo, say, type Mm } from '../../units/index.ts';
 import { nearestWidth, type Available } from '../../tooling/index.ts';
 import type { Advice, Members } from '../kind.ts';
 import { entryDepth, type BlindParams } from './params.ts';
@@ -9,18 +9,20 @@ import { entryDepth, type BlindParams } from './params.ts';
  */
 export function proposeBlind(members: Members, available: Available): { params: BlindParams; advice: Advice[] } {
   const { tenoned, mortised } = members;
+  const { corners, step } = available;
+  const nearest = (length: Mm) => roundTo(length, step, 'nearest');
+  const least = (...lengths: Mm[]) => roundTo(Math.min(...lengths), step, 'down');
   const third = tenoned.thickness / 3;
   const mortiseWidth = nearestWidth(third, available) ?? third;
   const faceClearance = available.targetClearance;
   const t = mortiseWidth - faceClearance;
   const V = entryDepth(mortised);
-  const bottomClearance = 2;
+  const bottomClearance = roundTo(1.5, step, 'up');
   const reach = available.mortiseWidths.find(({ width }) => width === mortiseWidth)?.reach ?? Infinity;
-  const usual = Math.min(Math.round((V * 2) / 3), V - 6 - bottomClearance, reach - bottomClearance);
+  const usual = least(nearest((V * 2) / 3), V - 6 - bottomClearance, reach - bottomClearance);
   const tenonLength = Math.max(usual, V / 5);
-  const edge = Math.min(10, Math.max(3, Math.round(tenoned.width / 7)));
-  const tenonWidth = Math.min(tenoned.width - 2 * edge, 100);
-  const { corners } = available;
+  const edge = Math.min(nearest(10), Math.max(roundTo(3, step, 'nearest'), nearest(tenoned.width / 7)));
+  const tenonWidth = least(tenoned.width - 2 * edge, 100, 6 * t);
   const edgeShoulder = (tenoned.width - tenonWidth) / 2;
   const params: BlindParams = {
     mortiseWidth,
@@ -29,10 +31,10 @@ export function proposeBlind(members: Members, available: Available): { params: 
     tenonWidth,
     edgeShoulder,
     tenonLength,
-    endClearance: corners === 'clear' ? Math.ceil(mortiseWidth) + 0.5 : 0.5,
+    endClearance: corners === 'clear' ? roundTo(mortiseWidth, step, 'up') : step / 2,
     bottomClearance,
     setBack: 0,
-    position: edgeShoulder + Math.min(25, Math.max(0, (mortised.length - tenoned.width) / 4)),
+    position: edgeShoulder + nearest(Math.min(25, Math.max(0, (mortised.length - tenoned.width) / 4))),
     corners,
   };
   const reason = say(

@@ -243,7 +243,7 @@ function Brought({
   );
 }
 
-const ROW = 62;
+const ROW = 74;
 
 function ToolList({
   tools,
@@ -281,12 +281,16 @@ function ToolList({
               style={{ position: 'absolute', insetInline: 0, top: start, height: ROW }}
             >
               <button className="toolrow" aria-current={tool.id === chosen} onClick={() => onOpen(tool.id)}>
-                <Silhouette tool={tool} scale={0.55} width={92} height={ROW - 6} />
+                <Silhouette tool={tool} scale={0.8} width={92} height={ROW - 6} />
                 <span>
                   <strong>{tool.name}</strong>
                   <small>
-                    {TOOL_KINDS[tool.kind].title}
-                    {tool.retired && ', retired'}
+                    {[
+                      tool.name !== TOOL_KINDS[tool.kind].title && TOOL_KINDS[tool.kind].title,
+                      tool.retired && 'retired',
+                    ]
+                      .filter(Boolean)
+                      .join(', ')}
                   </small>
                 </span>
                 <span className="measures">

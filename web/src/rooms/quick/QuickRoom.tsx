@@ -1,5 +1,5 @@
 import { Select } from 'antd';
-import { useId, useMemo, useState } from 'react';
+import { useEffect, useId, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import {
   formatLength,
@@ -19,7 +19,7 @@ import { useStyle } from '../../app/useUnits.ts';
 import { SketchDrawing } from '../../drawings/SketchDrawing.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { readAll, type Read } from './asked.ts';
+import { readAll, startText, type Read } from './asked.ts';
 
 /** One question, one answer, no job. The question is in the address. */
 export default function QuickRoom() {
@@ -92,17 +92,43 @@ function Finder() {
   );
 }
 
-function Question({ figure, shop }: { figure: QuickFigure; shop: Shop }) {
-  const style = useStyle();
+/**
+ * What is typed, and the address that holds the whole of it, so that it can be shared as it stands. The address follows
+ * the typing a moment later; an address that comes from elsewhere replaces what is typed.
+ */
+function useAddress(
+  asks: readonly Ask[],
+  style: LengthStyle,
+): [Record<string, string>, (id: string, text: string) => void] {
   const [params, setParams] = useSearchParams();
-  const asks = useMemo(() => figure.asks(shop), [figure, shop]);
-  const { text, read, given } = readAll(asks, params, style);
-  const answered = given && figure.answer(given, shop);
-  const clash = answered && !answered.ok ? answered.clash : null;
-  const put = (id: string, value: string) => {
-    const next = new URLSearchParams(Object.entries({ ...text, [id]: value }));
+  const address = params.toString();
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  /** Addresses written from here: the one shown may still be behind the typing. */
+  const [written] = useState(() => new Set<string>());
+  const own = written.has(address);
+  const texts = Object.fromEntries(
+    asks.map((ask) => [ask.id, (own ? typed[ask.id] : undefined) ?? params.get(ask.id) ?? startText(ask, style)]),
+  );
+  const whole = asks.every((ask) => params.has(ask.id));
+  useEffect(() => {
+    if (!whole) setParams(texts, { replace: true });
+  });
+  const put = (id: string, text: string) => {
+    const next = { ...texts, [id]: text };
+    written.add(address).add(new URLSearchParams(next).toString());
+    setTyped(next);
     setParams(next, { replace: true });
   };
+  return [texts, put];
+}
+
+function Question({ figure, shop }: { figure: QuickFigure; shop: Shop }) {
+  const style = useStyle();
+  const asks = useMemo(() => figure.asks(shop), [figure, shop]);
+  const [texts, put] = useAddress(asks, style);
+  const { read, given } = readAll(asks, texts, style);
+  const answered = given && figure.answer(given, shop);
+  const clash = answered && !answered.ok ? answered.clash : null;
   return (
     <div className="sheet quick">
       <h1>{figure.question}</h1>
@@ -112,7 +138,7 @@ function Question({ figure, shop }: { figure: QuickFigure; shop: Shop }) {
             key={ask.id}
             ask={ask}
             first={i === 0}
-            text={text[ask.id]!}
+            text={texts[ask.id]!}
             read={read[ask.id]!}
             clash={clash?.ask === ask.id ? speak(clash.message, style) : undefined}
             onChange={(value) => put(ask.id, value)}

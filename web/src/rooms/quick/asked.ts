@@ -38,18 +38,13 @@ export function readAsk(ask: Ask, text: string, style: LengthStyle): Read {
   }
 }
 
-/** Every ask answered by the address, or by the value it starts from. */
+/** What was typed to every ask, and what it was answered with once all of it can be read. */
 export function readAll(
   asks: readonly Ask[],
-  texts: URLSearchParams,
+  texts: Readonly<Record<string, string>>,
   style: LengthStyle,
-): { text: Record<string, string>; read: Record<string, Read>; given: Given | null } {
-  const text: Record<string, string> = {};
-  const read: Record<string, Read> = {};
-  for (const ask of asks) {
-    text[ask.id] = texts.get(ask.id) ?? startText(ask, style);
-    read[ask.id] = readAsk(ask, text[ask.id]!, style);
-  }
+): { read: Record<string, Read>; given: Given | null } {
+  const read = Object.fromEntries(asks.map((ask) => [ask.id, readAsk(ask, texts[ask.id]!, style)]));
   const values = Object.entries(read).flatMap(([id, r]) => (r.ok ? [[id, r.value] as const] : []));
-  return { text, read, given: values.length === asks.length ? Object.fromEntries(values) : null };
+  return { read, given: values.length === asks.length ? Object.fromEntries(values) : null };
 }

@@ -132,7 +132,7 @@ function SizeCells({
           label={`${part.name}, measured ${name}`}
           values={size.measured}
           style={style}
-          placeholder="not measured"
+          placeholder="not yet"
           onChange={(measured) => onChange({ ...size, measured })}
         />
         {size.measured.length > 1 && <Strip size={size} quantity={part.quantity} style={style} />}

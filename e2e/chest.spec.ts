@@ -1,0 +1,82 @@
+import { readFile } from 'node:fs/promises';
+import { expect, openLooms, test } from './velk.ts';
+
+test('tools are added, measured, copied and retired; what can’t be is told by the field and nothing is lost', async ({
+  page,
+  velk,
+}) => {
+  await page.goto(`${velk.url}/chest/rip`);
+  const kerf = page.getByLabel('Rip blade, flat teeth, kerf, mm');
+  await kerf.fill('-3');
+  await expect(page.getByText(/kerf must be more than 0/)).toBeVisible();
+  await page.reload();
+  await expect(kerf).toHaveValue('-3');
+  await kerf.fill('3.15');
+  await page.getByRole('combobox', { name: 'Add a tool' }).fill('bushing');
+  await page.keyboard.press('Enter');
+  await page.getByLabel(/, bore, mm$/).fill('20');
+  await expect(page.getByText(/bore, 20.0 mm, must be less than its outside, 17.0 mm/)).toBeVisible();
+  await page.getByLabel('Name of the tool').fill('Bushing 16');
+  await expect(page.getByText(/another tool has this name/)).toBeVisible();
+  await page.getByLabel('Name of the tool').fill('Bushing, long');
+  await page.getByRole('button', { name: 'Make another like it' }).click();
+  await expect(page.getByLabel('Name of the tool')).toHaveValue('Bushing, long copy');
+  await page.getByRole('button', { name: 'Retire it' }).click();
+  await expect(page.getByText(/retired: kept for the plans that used it/)).toBeVisible();
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.reload();
+  await expect(page.getByText(/retired: kept for the plans/)).toBeVisible();
+  await page.goto(`${velk.url}/chest/rip`);
+  await expect(kerf).toHaveValue('3.15');
+});
+
+test('a tool that a plan uses can’t be removed, and says whose', async ({ page, velk }) => {
+  await page.goto(`${velk.url}/chest/router`);
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await expect(page.getByRole('alert')).toContainText('“Plunge router” is used by the plan of');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.goto(`${velk.url}/chest/router`);
+  await page.getByRole('button', { name: 'Retire it' }).click();
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await openLooms(page, velk, 'methods');
+  await expect(page.getByText('The chest has no plunge router.', { exact: false })).toBeVisible();
+});
+
+test('the chest goes out and comes in as a table; wrong rows are told, good ones taken', async ({ page, velk }) => {
+  await page.goto(`${velk.url}/chest`);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ]);
+  const table = await readFile(await file.path(), 'utf8');
+  expect(table).toMatch(/^kind,name,retired,/);
+  const head = table.split('\n')[0]!.split(',');
+  const row = (cells: Record<string, string>) => head.map((h) => cells[h] ?? '').join(',');
+  const text = [
+    head.join(','),
+    row({ kind: 'router-cutter', name: 'Straight 9', diameter: '9' }),
+    row({ kind: 'saw-blade', name: 'Odd blade', kerf: '-1' }),
+    row({ kind: 'router', name: 'Plunge router' }),
+  ].join('\n');
+  await page
+    .getByLabel('File of tools')
+    .setInputFiles({ name: 'tools.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await expect(page.getByText('1 tool brought in, the rest not')).toBeVisible();
+  await expect(page.getByText(/Row 3, kerf: Odd blade: the kerf is -1.0 mm/)).toBeVisible();
+  await expect(page.getByText(/Row 4, name: .*another tool has this name/)).toBeVisible();
+  await page.getByLabel('Search the chest').fill('straight 9');
+  await page.getByRole('button', { name: /Straight 9/ }).click();
+  await expect(page.getByLabel('Straight 9, diameter, mm')).toHaveValue('9.0');
+});
+
+test('the card says how to reach each figure, and what else would do', async ({ page, velk }) => {
+  await openLooms(page, velk, 'order');
+  await page
+    .getByRole('link', { name: /Cheeks, upright/ })
+    .first()
+    .click();
+  await page.locator('summary', { hasText: /^Or$/ }).first().click();
+  await expect(page.getByText(/from touching, 3 turns and 59 of 80/)).toBeVisible();
+  await expect(page.getByText(/the far wall of the cut mortise, its reference face in/)).toBeVisible();
+});

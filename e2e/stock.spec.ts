@@ -1,0 +1,65 @@
+import { expect, openLooms, test } from './velk.ts';
+
+const TABLE = [
+  'Part\tPieces\tLength\tThickness\tWidth\tColour',
+  'Treadle\t6\t1.040\t24,5\t45\tred',
+  'Treadle bar\tsix\t700\t24\t45\t',
+  'Lamm\t6\tabc\t12\t30\t',
+].join('\n');
+
+test('a pasted table: good rows go in, wrong cells say why and stay as typed, through a reload', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'stock');
+  await page.getByRole('button', { name: 'Paste or open a table' }).click();
+  const table = page.getByLabel('Table of parts');
+  await table.fill(TABLE);
+  const wrong = page.getByRole('table', { name: 'Cells that can’t be used' });
+  await expect(wrong).toContainText('“Colour” is not a column Velk knows');
+  await expect(wrong).toContainText('Pieces: a whole number from 1 to 10 000.');
+  await expect(wrong).toContainText('“abc” is not a length.');
+  await page.getByRole('button', { name: 'Add 1 part' }).click();
+  await expect(page.getByLabel('Treadle, final length, mm')).toHaveValue('1040.0');
+  await expect(page.getByLabel('Treadle, thickness, mm')).toHaveValue('24.5');
+  await expect(table).toHaveValue(/^Part.*\nTreadle bar\tsix.*\nLamm\t6\tabc/);
+  await page.reload();
+  await page.getByRole('button', { name: 'Paste or open a table' }).click();
+  await expect(table).toHaveValue(/Treadle bar\tsix/);
+  await table.fill((await table.inputValue()).replace('six', '6').replace('abc', '640'));
+  await page.getByRole('button', { name: 'Add 2 parts' }).click();
+  await expect(page.getByLabel('Lamm, final length, mm')).toHaveValue('640.0');
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.reload();
+  await expect(page.getByLabel('Treadle bar, pieces')).toHaveValue('6');
+});
+
+test('pieces that differ are pointed out and can be cut apart; marks and hands are on the cards', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'stock');
+  await page.getByLabel('Cross rail, measured thickness, mm').fill('22 22 22.05 22.4 22 22 22.4');
+  await expect(page.getByText('Pieces 4 and 7 are 0.4 mm thicker than the rest.')).toBeVisible();
+  await page.getByRole('button', { name: 'Cut them apart' }).click();
+  await page.getByLabel('Set', { exact: true }).fill('Q');
+  await page.getByRole('link', { name: /^Order/ }).click();
+  await page
+    .getByRole('link', { name: /Cheeks, upright/ })
+    .first()
+    .click();
+  await expect(page.getByText(/Cross rail, \d+ ends, pieces/)).toBeVisible();
+  await expect(page.locator('svg text', { hasText: /^Q$/ }).first()).toBeAttached();
+  await expect(page.getByText(/^Cut virtually, Cross rail into post/)).toBeVisible();
+  await openLooms(page, velk, 'setups');
+  await expect(page.getByText(/in left|in right/)).toBeVisible();
+});
+
+test('the fit in another season is told once wood and air are known', async ({ page, velk }) => {
+  await openLooms(page, velk, 'stock');
+  await page.getByLabel('Lives in, humidity').fill('900');
+  await expect(page.getByText('Relative humidity, 0 to 100 %.')).toBeVisible();
+  await page.getByLabel('Lives in, humidity').fill('85');
+  await page.getByRole('link', { name: /^Proof/ }).click();
+  await expect(page.getByText(/moisture the clearance goes from 0.1 mm to/)).toBeVisible();
+});

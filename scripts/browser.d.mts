@@ -1,0 +1,1 @@
+export const launchOptions: { executablePath: string; args: string[] };

@@ -1,0 +1,11 @@
+/** How Debian's Chromium is started, by the tests and for the screenshots: headless, as root too, asking nothing of the network. */
+export const launchOptions = {
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-quic',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+};
