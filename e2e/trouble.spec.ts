@@ -85,7 +85,7 @@ test('files that can’t be opened: from the future, cut short, 50 MB, not JSON;
     await writeFile(join(folder, name), text);
     await page.getByLabel('Job file').setInputFiles(join(folder, name));
   };
-  await open('future.json', good.replace('"version":1', '"version":9'));
+  await open('future.json', good.replace('"version":2', '"version":9'));
   await expect(page.getByRole('alert')).toContainText('version is 9, from a later Velk');
   await open('cut.json', good.slice(0, good.length / 2));
   await expect(page.getByRole('alert')).toContainText('cut short');

@@ -7,7 +7,7 @@ import { Client } from 'pg';
 const root = fileURLToPath(new URL('..', import.meta.url));
 const admin = process.env['VELK_TEST_DATABASE_URL'];
 
-/** A running Velk with a database of its own, whose line to the database can be cut and whose server can be killed. */
+/** A running Velk with a database that no other test uses meanwhile, whose line to the database can be cut and whose server can be killed. */
 export interface Velk {
   readonly url: string;
   restart(): Promise<void>;
@@ -41,14 +41,10 @@ class Line {
   }
 }
 
-async function startServer(
-  databaseUrl: string,
-  port: number,
-  demo: boolean,
-): Promise<{ child: ChildProcess; url: string }> {
+async function startServer(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), VELK_DEMO: demo ? 'yes' : 'no' },
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port) },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((resolve, reject) => {
@@ -66,39 +62,80 @@ async function startServer(
 const ended = (child: ChildProcess) =>
   new Promise<void>((resolve) => (child.exitCode === null ? child.once('exit', () => resolve()) : resolve()));
 
-let databases = 0;
+const TABLES = ['shop', 'device', 'job', 'part', 'joint', 'revision'];
 
-export const test = base.extend<{ demo: boolean; velk: Velk }>({
-  /** Whether the database starts with the demo, or with nothing at all. */
-  demo: [true, { option: true }],
-  velk: async ({ demo }, use) => {
-    if (!admin) throw new Error('VELK_TEST_DATABASE_URL is not set: run npm test.');
-    const client = new Client(admin);
-    await client.connect();
-    const name = `e2e_${process.pid}_${databases++}`;
-    await client.query(`CREATE DATABASE ${name}`);
-    await client.end();
-    const target = new URL(admin);
-    const line = new Line(target);
-    const linePort = await line.listen(0);
-    const databaseUrl = new URL(admin);
-    databaseUrl.port = String(linePort);
-    databaseUrl.pathname = `/${name}`;
-    let { child, url } = await startServer(databaseUrl.href, 0, demo);
-    const port = Number(new URL(url).port);
-    await use({
-      url,
-      restart: async () => {
-        child.kill('SIGKILL');
-        await ended(child);
-        ({ child, url } = await startServer(databaseUrl.href, port, demo));
-      },
-      cutDatabase: () => line.cut(),
-      mendDatabase: async () => void (await line.listen(linePort)),
-    });
+/** A server and a database that the tests of one worker share; each test finds the database as it was at the start. */
+interface Bench extends Velk {
+  reset(demo: boolean): Promise<void>;
+}
+
+async function openBench(worker: number): Promise<{ bench: Bench; close: () => Promise<void> }> {
+  if (!admin) throw new Error('VELK_TEST_DATABASE_URL is not set: run npm test.');
+  const name = `e2e_${process.pid}_${worker}`;
+  const maker = new Client(admin);
+  await maker.connect();
+  await maker.query(`CREATE DATABASE ${name}`);
+  await maker.end();
+  const own = new URL(admin);
+  own.pathname = `/${name}`;
+  const line = new Line(own);
+  const linePort = await line.listen(0);
+  const throughLine = new URL(own);
+  throughLine.port = String(linePort);
+  let { child, url } = await startServer(throughLine.href, 0);
+  const port = Number(new URL(url).port);
+  const client = new Client(own.href);
+  await client.connect();
+  const kept: string[] = [];
+  for (const table of TABLES) {
+    const { rows } = await client.query<{ all: string }>(
+      `SELECT coalesce(json_agg(t), '[]')::text AS all FROM ${table} t`,
+    );
+    kept.push(rows[0]!.all);
+  }
+  const restart = async () => {
     child.kill('SIGKILL');
     await ended(child);
-    await line.cut();
+    ({ child, url } = await startServer(throughLine.href, port));
+  };
+  return {
+    bench: {
+      url,
+      restart,
+      cutDatabase: () => line.cut(),
+      mendDatabase: async () => void (await line.listen(linePort)),
+      reset: async (demo) => {
+        await client.query(`TRUNCATE ${TABLES.join(', ')}`);
+        if (!demo) return;
+        for (const [i, table] of TABLES.entries())
+          await client.query(`INSERT INTO ${table} SELECT * FROM json_populate_recordset(NULL::${table}, $1)`, [
+            kept[i],
+          ]);
+      },
+    },
+    close: async () => {
+      child.kill('SIGKILL');
+      await ended(child);
+      await client.end();
+      await line.cut();
+    },
+  };
+}
+
+export const test = base.extend<{ demo: boolean; velk: Velk }, { bench: Bench }>({
+  /** Whether the database starts with the demo, or with nothing at all. */
+  demo: [true, { option: true }],
+  bench: [
+    async ({}, use, { workerIndex }) => {
+      const { bench, close } = await openBench(workerIndex);
+      await use(bench);
+      await close();
+    },
+    { scope: 'worker' },
+  ],
+  velk: async ({ demo, bench }, use) => {
+    await bench.reset(demo);
+    await use(bench);
   },
 });
 

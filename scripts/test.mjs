@@ -1,5 +1,5 @@
 // npm test: everything, on a throw-away database, the browser included. Ends with 1 when anything fails.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { ensureBuilt } from './build.mjs';
 import { throwAwayCluster } from './cluster.mjs';
 import { ensurePackages } from './debian.mjs';
@@ -19,10 +19,16 @@ const step = (title, command, ...args) => {
   if (status !== 0) failed.push(title);
 };
 
-step('format', 'npm', 'run', '--silent', 'check:format');
-step('lint', 'npm', 'run', '--silent', 'check:lint');
-step('types', 'npm', 'run', '--silent', 'check:types');
-step('layers', 'npm', 'run', '--silent', 'check:layers');
+/** Checks that only read: side by side, each printed when all are done. */
+const checks = ['format', 'lint', 'types', 'layers'].map(async (title) => {
+  const child = spawn('npm', ['run', '--silent', `check:${title}`], { cwd: root, env });
+  const said = [];
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => said.push(data));
+  const code = await new Promise((resolve) => child.on('close', resolve));
+  if (code !== 0) failed.push(title);
+  return `\n== ${title}\n${Buffer.concat(said)}`;
+});
+for (const said of await Promise.all(checks)) process.stdout.write(said);
 step('unit tests', 'npx', 'vitest', 'run');
 await ensureBuilt();
 step('the interface in the browser', 'npx', 'playwright', 'test', '--config', 'e2e/playwright.config.ts');

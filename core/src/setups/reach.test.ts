@@ -93,7 +93,7 @@ describe('a plan in a shop with scales, blocks and a screw', () => {
     let made: Shop = {
       ...TEST_SHOP,
       graduation: 0.25,
-      tools: [...TEST_SHOP.tools, BLOCKS as (typeof TEST_SHOP.tools)[number]],
+      tools: [...TEST_SHOP.tools, BLOCKS],
     };
     made = withTool(made, 'saw', { fenceScale: scale, heightScale: { ...scale, zero: 0 } });
     made = withTool(made, 'band', { fenceScale: scale });

@@ -61,7 +61,7 @@ describe('a tool', () => {
       /2.5 divisions/,
     );
     expect(words(newTool('saw-blade', []), [blade])[0]).toMatch(/^name: .*another tool has this name/);
-    expect(words({ ...blade, name: '  ' } as Tool)).toEqual(['name: A tool needs a name.']);
+    expect(words({ ...blade, name: '  ' })).toEqual(['name: A tool needs a name.']);
     expect(words({ ...newTool('table-saw', []), bladeId: '' } as Tool)[0]).toMatch(/needs a saw blade on it/);
     expect(words({ ...newTool('router', []), largestCutter: 180 } as Tool)[0]).toMatch(
       /reach past the edge of the base, 75.0 mm/,

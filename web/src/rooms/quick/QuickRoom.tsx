@@ -216,21 +216,23 @@ function AnswerShown({ answer, style, title }: { answer: Answer; style: LengthSt
   return (
     <div className="answer">
       <div>
-        <dl role="status" aria-label="Answer">
-          {answer.found.map((f, i) => (
-            <div key={f.name} className={i === 0 ? 'first' : ''}>
-              <dt>{f.name}</dt>
-              <dd>
-                <Figure found={f} style={style} />
-                {f.words && (
-                  <small>
-                    <Spoken sentence={f.words} style={style} />
-                  </small>
-                )}
-              </dd>
-            </div>
-          ))}
-        </dl>
+        <div role="status" aria-label="Answer">
+          <dl>
+            {answer.found.map((f, i) => (
+              <div key={f.name} className={i === 0 ? 'first' : ''}>
+                <dt>{f.name}</dt>
+                <dd>
+                  <Figure found={f} style={style} />
+                  {f.words && (
+                    <small>
+                      <Spoken sentence={f.words} style={style} />
+                    </small>
+                  )}
+                </dd>
+              </div>
+            ))}
+          </dl>
+        </div>
         <h2 style={{ marginTop: 18 }}>Working</h2>
         <ul className="checks">
           {answer.working.map((sentence, i) => (
