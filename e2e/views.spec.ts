@@ -1,47 +1,50 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, openLooms, test } from './velk.ts';
 
-test('no view has a serious accessibility fault, light or dark; each is pictured at 1280 by 800', async ({
-  page,
-  velk,
-}, info) => {
-  test.setTimeout(420_000);
-  await page.goto(velk.url);
-  await page.getByRole('link', { name: 'Floor looms, six' }).waitFor();
-  const check = async (name: string) => {
-    await page.screenshot({ path: info.outputPath(`${name}.png`) });
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-    expect(serious.map((v) => `${name}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
-  };
-  for (const theme of ['light', 'dark']) {
+const STAGES = {
+  stock: /^Stock/,
+  joints: /^Joints/,
+  methods: /^Methods/,
+  setups: /^Set-ups/,
+  order: /^Order/,
+  proof: /^Proof/,
+};
+
+for (const theme of ['light', 'dark'])
+  test(`no view has a serious accessibility fault, ${theme}; each is pictured at 1280 by 800`, async ({
+    page,
+    velk,
+  }, info) => {
+    test.setTimeout(300_000);
+    const check = async (name: string) => {
+      await page.screenshot({ path: info.outputPath(`${name}.png`) });
+      const axe = new AxeBuilder({ page });
+      /** In the dark only colours differ. */
+      const { violations } = await (theme === 'dark' ? axe.withRules(['color-contrast']) : axe).analyze();
+      const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+      expect(serious.map((v) => `${name}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual(
+        [],
+      );
+    };
     await page.goto(velk.url);
     if (theme === 'dark') await page.getByRole('button', { name: 'Dark' }).click();
-    await check(`jobs-${theme}`);
-    await page.getByRole('link', { name: 'Shop', exact: true }).click();
-    await page.getByRole('heading', { name: 'Rules of the place' }).waitFor();
-    await check(`shop-${theme}`);
-    for (const path of ['chest/spiral-8', 'chest/upright', 'quick', 'quick/stack', 'quick/movement']) {
+    await page.getByRole('link', { name: 'Floor looms, six' }).waitFor();
+    await check('jobs');
+    for (const path of ['shop', 'chest/spiral-8', 'chest/upright', 'quick', 'quick/stack', 'quick/movement']) {
       await page.goto(`${velk.url}/${path}`);
       await page.getByRole('heading', { level: 1 }).waitFor();
-      if (theme === 'dark' || path !== 'quick/movement') await check(`${path.replace('/', '-')}-${theme}`);
+      await check(path.replace('/', '-'));
     }
-    for (const path of ['chest/spiral-8', 'quick/stop-spacing', 'shop']) {
-      await page.goto(`${velk.url}/${path}`);
-      await page.getByRole('heading', { level: 1 }).waitFor();
-      const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-      expect(`${path}: ${over > 2 ? over : 0} px too wide`).toBe(`${path}: 0 px too wide`);
-    }
-    for (const stage of ['stock', 'joints', 'methods', 'setups', 'order', 'proof']) {
-      await openLooms(page, velk, stage);
+    await openLooms(page, velk, 'stock');
+    for (const [stage, name] of Object.entries(STAGES)) {
+      await page.getByRole('link', { name }).click();
       if (stage === 'setups') await page.getByText(/^Cut virtually/).waitFor();
       if (stage === 'proof') await page.getByText('Section through the virtual pair').waitFor();
       if (stage === 'order') await page.getByRole('heading', { name: 'Order of cutting' }).waitFor();
       if (stage === 'methods') await page.getByRole('radio').first().waitFor();
-      await check(`${stage}-${theme}`);
+      await check(stage);
     }
-  }
-});
+  });
 
 test('on a tablet nothing runs off the side, and the work is still there', async ({ page, velk }) => {
   await page.setViewportSize({ width: 820, height: 1180 });

@@ -67,12 +67,12 @@ try {
   await take('card-bench', `${job('looms')}/order`, () => step('Mortise ends, squared'));
   await take('order', `${job('looms')}/order`);
   await take('proof', `${job('looms')}/proof`, () => page.getByText('Section through').waitFor());
+  await take('chest', '/chest/spiral-8');
+  await take('quick', '/quick/stepped-cut');
   await take('card-dark', `${job('looms')}/order`, async () => {
     await pick('Dark');
     await step('Cheeks, upright');
   });
-  await take('chest', '/chest/spiral-8');
-  await take('quick', '/quick/stepped-cut');
   await take('shop', '/shop', () => pick('Light').catch(() => undefined));
 } finally {
   await browser.close();

@@ -1,8 +1,9 @@
 import { gzipSync } from 'node:zlib';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { invert, modelOf, pieceOf, pieceSolid, planJob, virtualCut, type Job } from '@velk/core';
+import { fewestBlocks, invert, modelOf, pieceOf, pieceSolid, planJob, virtualCut, type Job } from '@velk/core';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
+import { crowdedShop } from './crowd.ts';
 
 /** Prints times as ratios, so that they mean the same on any machine. */
 
@@ -12,6 +13,14 @@ const time = (work: () => void, repeats: number): number => {
   for (let i = 0; i < repeats; i++) work();
   return (performance.now() - start) / repeats;
 };
+
+/** Every pile of so many blocks, counted one by one: what a search without sorted sums would have to do. */
+function countPiles(box: readonly number[], count: number, from = 0, sum = 0): number {
+  if (count === 0) return sum > 0 ? 1 : 0;
+  let piles = 0;
+  for (let i = from; i < box.length; i++) piles += countPiles(box, count - 1, i + 1, sum + box[i]!);
+  return piles;
+}
 
 /** A job of `count` joints that differ, so that few set-ups merge. */
 function jobOf(count: number): Job {
@@ -39,6 +48,17 @@ for (const count of [1, 50, 500]) {
     `  ${String(count).padStart(3)} joints: ${(taken / base / count).toFixed(2)} of linear (${taken.toFixed(1)} ms here)`,
   );
 }
+
+const crowded = crowdedShop(5000);
+const [bare5, many5] = [TEST_SHOP, crowded].map((shop) => time(() => planJob(jobOf(50), shop), 10));
+console.log(`  50 joints with 5,000 tools in the chest: ${(many5! / bare5!).toFixed(2)} of a small chest`);
+
+console.log('Fewest blocks of a box of sixty, against looking at all piles of four');
+const box = Array.from({ length: 60 }, (_, i) => Number((0.05 + i * 0.37 + (i % 7) * 0.011).toFixed(3)));
+const lengths = Array.from({ length: 40 }, (_, i) => 20.013 + i * 1.731);
+const search = time(() => lengths.forEach((l) => fewestBlocks(l, box, 0.001)), 3);
+const plain = time(() => countPiles(box, 4), 1);
+console.log(`  ${(search / lengths.length / plain).toFixed(3)} a length`);
 
 console.log('The virtual cut against the bare solid operations alone');
 const modeller = await loadModeller();

@@ -15,7 +15,7 @@ import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, sameHand, seasonFit, type JointProof, type SeasonFit } from './simulate/index.ts';
 import { invert, type Modeller, type Solid } from './solids/index.ts';
 import { asBatch, batchesOf, pieceOf, type Part } from './stock/index.ts';
-import { availableIn, shopIn, type Shop } from './tooling/index.ts';
+import { availableIn, shopIn, type Available, type Shop } from './tooling/index.ts';
 import { say, type Sentence } from './units/index.ts';
 import { VERSION } from './version.ts';
 
@@ -63,7 +63,8 @@ export interface Plan {
  */
 export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
   const shop = shopFor(job, chest);
-  const drafts = job.joints.map((joint) => draftJoint(joint, job, shop));
+  const available = availableIn(shop);
+  const drafts = job.joints.map((joint) => draftJoint(joint, job, shop, available));
   const operations = operationsOf(
     drafts.map(({ plan, setups }) => ({
       joint: plan.joint,
@@ -124,9 +125,8 @@ function figuresAsSet(done: readonly { ids: readonly string[]; setup: Setup }[])
   return (setup) => ({ ...setup, figures: figures.get(setup.id) ?? setup.figures });
 }
 
-function draftJoint(joint: Joint, job: Job, shop: Shop): Draft {
+function draftJoint(joint: Joint, job: Job, shop: Shop, available: Available): Draft {
   const { kind, params, parts, members } = resolve(joint, job);
-  const available = availableIn(shop);
   const problems = kind.problems(params, members, available, {
     tenoned: parts.tenoned.name,
     mortised: parts.mortised.name,

@@ -14,41 +14,75 @@ export interface CutterChoice {
 export const rowsFor = (width: Mm, diameter: Mm): number =>
   width - diameter < SAME ? 1 : 1 + Math.ceil((width - diameter) / diameter - SAME);
 
+interface Judged {
+  readonly feature: MortiseFeature;
+  readonly router: Router | undefined;
+}
+
+/** Why a cutter can't make a mortise; the first that holds is said. */
+const REASONS: readonly {
+  readonly holds: (cutter: RouterCutter, judged: Judged) => boolean;
+  readonly words: (cutter: RouterCutter, judged: Judged) => Sentence;
+}[] = [
+  {
+    holds: (c, { feature }) => c.diameter > feature.width + SAME,
+    words: (c, { feature }) => say('{d} is wider than the mortise, {width}', { d: c.diameter, width: feature.width }),
+  },
+  {
+    holds: (c, { feature }) => c.diameter > feature.length + SAME,
+    words: (c, { feature }) =>
+      say('{d} is longer than the mortise, {length}', { d: c.diameter, length: feature.length }),
+  },
+  {
+    holds: (c, { feature }) => c.cuttingLength < feature.depth - SAME,
+    words: (c, { feature }) =>
+      say('cuts {reach} deep; the mortise is {depth}', { reach: c.cuttingLength, depth: feature.depth }),
+  },
+  {
+    holds: (c) => !c.centreCutting,
+    words: () => say('doesn’t cut at its centre, so it can’t plunge straight'),
+  },
+  {
+    holds: (c, { router }) => router !== undefined && c.diameter > router.largestCutter + SAME,
+    words: (_, { router }) => say('the router carries cutters up to {most}', { most: router!.largestCutter }),
+  },
+  {
+    holds: (c, { router }) => router !== undefined && c.shank > router.largestShank + SAME,
+    words: (c, { router }) =>
+      say('its shank is {shank}; the router takes {most}', { shank: c.shank, most: router!.largestShank }),
+  },
+];
+
+/** The cutters that make a mortise, the largest leading. */
+export function fittingCutters(feature: MortiseFeature, shop: Shop, router: Router): RouterCutter[] {
+  const judged = { feature, router };
+  return toolsOf(shop, 'router-cutter')
+    .filter((cutter) => !REASONS.some((reason) => reason.holds(cutter, judged)))
+    .sort((a, b) => b.diameter - a.diameter);
+}
+
 /**
  * Every cutter of the shop judged for a mortise: those that make it first, the largest leading, then the others, the
  * nearest in size leading.
  * @param router the router that would carry it; without one only the cutter itself is judged
  */
 export function cuttersFor(feature: MortiseFeature, shop: Shop, router?: Router): CutterChoice[] {
-  const { width, length, depth, ends } = feature;
+  const judged = { feature, router };
   const judge = (cutter: RouterCutter): CutterChoice => {
-    const { diameter: d } = cutter;
-    const no = (text: string, lengths: Record<string, Mm> = {}): CutterChoice => ({
-      cutter,
-      rows: 0,
-      words: say(text, { d, ...lengths }),
-    });
-    if (d > width + SAME) return no('{d} is wider than the mortise, {width}', { width });
-    if (d > length + SAME) return no('{d} is longer than the mortise, {length}', { length });
-    if (cutter.cuttingLength < depth - SAME)
-      return no('cuts {reach} deep; the mortise is {depth}', { reach: cutter.cuttingLength, depth });
-    if (!cutter.centreCutting) return no('doesn’t cut at its centre, so it can’t plunge straight');
-    if (router && d > router.largestCutter + SAME)
-      return no('the router carries cutters up to {most}', { most: router.largestCutter });
-    if (router && cutter.shank > router.largestShank + SAME)
-      return no('its shank is {shank}; the router takes {most}', { shank: cutter.shank, most: router.largestShank });
-    const rows = rowsFor(width, d);
+    const reason = REASONS.find(({ holds }) => holds(cutter, judged));
+    if (reason) return { cutter, rows: 0, words: reason.words(cutter, judged) };
+    const rows = rowsFor(feature.width, cutter.diameter);
     const words =
       rows === 1
         ? say('in one row')
         : say(
-            ends === 'fitted'
+            feature.ends === 'fitted'
               ? `in ${rows} rows, which leave a ridge at round ends: square them or keep them clear`
               : `in ${rows} rows that overlap`,
           );
     return { cutter, rows, words };
   };
-  const off = (cutter: RouterCutter) => Math.abs(cutter.diameter - width);
+  const off = (cutter: RouterCutter) => Math.abs(cutter.diameter - feature.width);
   return toolsOf(shop, 'router-cutter')
     .map(judge)
     .sort(

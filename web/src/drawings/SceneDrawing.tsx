@@ -211,10 +211,10 @@ function Reference({
         turn={outward[0] > 0.5 ? 90 : outward[0] < -0.5 ? -90 : outward[1] < 0 ? 180 : 0}
       />
       <SetMark
-        x={spot[0] - outward[0] * 15 - (Math.abs(outward[0]) > 0.5 ? 0 : 32)}
-        y={spot[1] + outward[1] * 15 + (Math.abs(outward[0]) > 0.5 ? 32 : 0)}
+        x={spot[0] - outward[0] * 15 - (Math.abs(outward[0]) > 0.5 ? 0 : 30)}
+        y={spot[1] + outward[1] * 15 + (Math.abs(outward[0]) > 0.5 ? 30 : 0)}
         set={set}
-        size={0.85}
+        size={0.72}
       />
     </g>
   );

@@ -6,7 +6,8 @@ export function SetMark({ x, y, set, size = 1 }: { x: number; y: number; set: st
     <g transform={`translate(${x} ${y})`}>
       <path
         d={`M0 ${-r}L${r * 1.05} ${r * 0.75}H${-r * 1.05}Z`}
-        fill="none"
+        fill="var(--wood-pale)"
+        fillOpacity={0.9}
         stroke="var(--ink)"
         strokeWidth={1.4}
         strokeLinejoin="round"

@@ -11,7 +11,7 @@ import {
 } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { cuttersFor, rowsFor } from '../cutters.ts';
+import { fittingCutters, rowsFor } from '../cutters.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, only, over } from '../refusal.ts';
 
@@ -47,7 +47,7 @@ interface Gear {
 function gearOf(feature: MortiseFeature, shop: Shop): Gear | undefined {
   const router = toolsOf(shop, 'router')[0];
   const jig = toolsOf(shop, 'mortising-jig')[0];
-  const fits = router ? cuttersFor(feature, shop, router).flatMap((c) => (c.rows ? [c.cutter] : [])) : [];
+  const fits = router ? fittingCutters(feature, shop, router) : [];
   const small = fits.filter((c) => c.diameter >= feature.width / 2 - SAME).at(-1);
   const cutter = (shop.schools.cutter === 'small' && feature.ends !== 'fitted' && small) || fits[0];
   return router && jig && cutter && { router, jig, cutter };

@@ -1,10 +1,15 @@
 import { fineStyle, formatLength, parseLength, parseRun, type Ask, type Given, type LengthStyle } from '@velk/core';
 
+/** A length with its unit; in millimetres where a fraction would not be it. */
+function exactly(length: Mm, style: LengthStyle): string {
+  const { remainder } = writeLength(length, fineStyle(style));
+  return Math.abs(remainder) < 0.006 ? formatLength(length, fineStyle(style)) : `${Number(length.toFixed(3))} mm`;
+}
+
 /** The text an ask starts from; lengths carry their unit, so that an address means the same in every shop. */
 export function startText(ask: Ask, style: LengthStyle): string {
-  if (ask.type === 'length') return formatLength(ask.initial, fineStyle(style));
-  if (ask.type === 'lengths')
-    return ask.initial.map((l) => formatLength(l, fineStyle(style)).replace(' ', '')).join(' ');
+  if (ask.type === 'length') return exactly(ask.initial, style);
+  if (ask.type === 'lengths') return ask.initial.map((l) => exactly(l, style)).join('; ');
   return String(ask.initial);
 }
 

@@ -30,7 +30,7 @@ export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
   const rows = useWindowVirtualizer({
     count: parts.length,
     estimateSize: () => ROW,
-    overscan: 12,
+    overscan: 6,
     scrollMargin: top,
     enabled: parts.length > ALL,
   });

@@ -1,0 +1,29 @@
+import { copyOf, newTool, PLAIN_PART, type Job, type Shop, type Tool } from '@velk/core';
+import { jobWith, TEST_SHOP } from '@velk/core/testing';
+
+/** A shop with so many tools that no list can be read through: cutters, blades, bits and bushings of odd sizes. */
+export function crowdedShop(count: number): Shop {
+  const kinds = ['router-cutter', 'saw-blade', 'boring-bit', 'bushing', 'hollow-chisel'] as const;
+  const patterns = kinds.map((kind) => newTool(kind, []));
+  const more = Array.from({ length: count - TEST_SHOP.tools.length }, (_, i): Tool => {
+    const pattern = patterns[i % patterns.length]!;
+    const sized = pattern.kind === 'router-cutter' ? { diameter: 14 + (i % 400) / 20 } : {};
+    return { ...copyOf(pattern, []), ...sized, id: `tool-${i}`, name: `${pattern.name} no. ${i}` };
+  });
+  return { ...TEST_SHOP, tools: [...TEST_SHOP.tools, ...more] };
+}
+
+/** The job of the worked values with this many more parts in its stock. */
+export function crowdedJob(count: number): Job {
+  const job = jobWith();
+  const more = Array.from({ length: count - job.parts.length }, (_, i) => ({
+    ...PLAIN_PART,
+    id: `part-${i}`,
+    name: `Part no. ${i}`,
+    quantity: 1 + (i % 8),
+    length: 300 + (i % 90) * 10,
+    thickness: { nominal: 22, measured: i % 3 ? [] : [22, 22.05, 21.95, 22.3] },
+    width: { nominal: 40 + (i % 12) * 5, measured: [] },
+  }));
+  return { ...job, name: 'Crowded', parts: [...job.parts, ...more] };
+}

@@ -1,0 +1,105 @@
+import { chromium, type Page } from '@playwright/test';
+import { newJob, type Job, type Shop } from '@velk/core';
+import { jobWith, TEST_SHOP } from '@velk/core/testing';
+import { launchOptions } from '../../scripts/browser.mjs';
+import { crowdedJob, crowdedShop } from './crowd.ts';
+
+/**
+ * How the long lists feel with 5,000 tools and 2,000 parts: frames drawn while scrolling, a keystroke in the search, a
+ * measurement typed until the plan follows; each beside the same in a small shop. Needs a running Velk with an empty
+ * database: `npm run bench:screens` brings one up.
+ */
+const base = process.env['VELK_URL']!;
+const browser = await chromium.launch(launchOptions);
+
+async function put(path: string, method: string, body: unknown): Promise<{ id: string }> {
+  const answer = await fetch(`${base}/api${path}`, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
+  return (await answer.json()) as { id: string };
+}
+
+/** Share of 60 frames a second drawn while the element under the pointer, or the page, is wheeled through. */
+async function scrolling(page: Page): Promise<number> {
+  await page.mouse.move(500, 450);
+  await page.evaluate(
+    `window.frames60 = 0; (function count() { window.frames60++; requestAnimationFrame(count); })();`,
+  );
+  const start = performance.now();
+  for (let i = 0; i < 60; i++) await page.mouse.wheel(0, 400);
+  const frames = Number(await page.evaluate('window.frames60'));
+  return frames / ((performance.now() - start) / 1000) / 60;
+}
+
+/** Milliseconds from a change of a field until the page shows what follows from it. */
+async function until(act: () => Promise<void>, shown: () => Promise<void>): Promise<number> {
+  const start = performance.now();
+  await act();
+  await shown();
+  return performance.now() - start;
+}
+
+async function measure(shop: Shop, job: Job, tools: string, parts: string) {
+  const { version } = (await (await fetch(`${base}/api/shop`)).json()) as { version: number };
+  await put('/shop', 'PUT', { version, shop });
+  const made = await put('/jobs', 'POST', { job });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${base}/chest`);
+  await page.getByRole('listitem').first().waitFor();
+  const chestScroll = await scrolling(page);
+  const search = await until(
+    () => page.getByLabel('Search the chest').fill(tools),
+    () =>
+      page
+        .getByRole('button', { name: new RegExp(tools) })
+        .first()
+        .waitFor(),
+  );
+  await page.goto(`${base}/job/${made.id}/stock`);
+  await page.getByLabel('Rail, thickness, mm', { exact: true }).waitFor();
+  const stockScroll = await scrolling(page);
+  await page.evaluate(() => window.scrollTo(0, 0));
+  const find = page.getByLabel('Search the parts');
+  const partSearch = (await find.count())
+    ? await until(
+        () => find.fill(parts),
+        () => page.getByLabel(`Name of ${parts}`).waitFor(),
+      )
+    : 0;
+  if (await find.count()) await find.fill('');
+  await page.goto(`${base}/job/${made.id}/joints`);
+  await page.getByLabel('tenon thickness, mm').waitFor();
+  const plan = await until(
+    () => page.getByLabel('mortise width, mm').fill('10'),
+    async () => {
+      await page.waitForFunction(`document.querySelector('[aria-label="tenon thickness, mm"]').value === '10.0'`);
+    },
+  );
+  await page.close();
+  return { chestScroll, search, stockScroll, partSearch, plan };
+}
+
+await put('/shop', 'POST', { shop: TEST_SHOP });
+await put('/jobs', 'POST', { job: newJob('Warming up', 'mm') });
+await measure(TEST_SHOP, jobWith(), 'Spiral 8', 'Rail');
+const small = await measure(TEST_SHOP, jobWith(), 'Spiral 8', 'Rail');
+const big = await measure(crowdedShop(5000), crowdedJob(2000), 'no. 4321', 'Part no. 1777');
+const percent = (share: number) => `${Math.round(Math.min(1, share) * 100)} %`;
+console.log('5,000 tools and 2,000 parts, beside a small shop');
+console.log(
+  `  scrolling the chest: ${percent(big.chestScroll)} of 60 frames a second (small shop ${percent(small.chestScroll)})`,
+);
+console.log(
+  `  scrolling the stock: ${percent(big.stockScroll)} of 60 frames a second (small job ${percent(small.stockScroll)})`,
+);
+console.log(
+  `  searching the chest: ${(big.search / small.search).toFixed(1)} times the small shop (${big.search.toFixed(0)} ms here)`,
+);
+console.log(`  searching the parts: ${big.partSearch.toFixed(0)} ms here`);
+console.log(
+  `  a dimension typed until the sheet answers: ${(big.plan / small.plan).toFixed(1)} times the small job (${big.plan.toFixed(0)} ms here)`,
+);
+await browser.close();

@@ -1,0 +1,36 @@
+// npm run bench:screens: how the long lists feel, in a real browser against a throw-away database.
+import { spawnSync } from 'node:child_process';
+import { ensureBuilt } from './build.mjs';
+import { throwAwayCluster } from './cluster.mjs';
+import { ensurePackages } from './debian.mjs';
+import { ensureDependencies, root } from './dependencies.mjs';
+import { keepServer } from './serve.mjs';
+
+ensurePackages(['postgresql', 'chromium']);
+await ensureDependencies();
+await ensureBuilt();
+const cluster = await throwAwayCluster();
+process.env.VELK_DEMO = 'no';
+process.env.PORT = process.env.PORT ?? '4295';
+const server = await keepServer(cluster.url);
+const base = `http://127.0.0.1:${server.port}`;
+try {
+  for (let tries = 0; ; tries++) {
+    const up = await fetch(`${base}/api/health`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
+    if (up) break;
+    if (tries > 60) throw new Error('The server does not start.');
+    await new Promise((resolve) => setTimeout(resolve, 500));
+  }
+  const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'bench/src/screens.ts'], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, VELK_URL: base },
+  });
+  process.exitCode = status ?? 1;
+} finally {
+  await server.close();
+  cluster.stop();
+}

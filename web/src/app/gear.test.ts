@@ -1,0 +1,69 @@
+import { describe, expect, it } from 'vitest';
+import { starterShop, type Shop } from '@velk/core';
+import {
+  gearChanged,
+  gearFailed,
+  gearOpened,
+  gearSaved,
+  gearSaving,
+  gearSettled,
+  gearSlice,
+  gearUndone,
+} from './gear.ts';
+
+const shop = (name: string): Shop => starterShop({ name, units: 'mm', size: 'small', guardOff: true });
+const stored = (name: string, version = 1) => ({ id: 'shop', version, shop: shop(name) });
+const run = (...actions: Parameters<typeof gearSlice.reducer>[1][]) =>
+  actions.reduce(gearSlice.reducer, gearSlice.getInitialState());
+const kept = (state: ReturnType<typeof run>) => [state.shop?.name, state.version, state.save];
+
+describe('the shop being changed', () => {
+  it('is saved as changed, and a change made while it was being saved is not forgotten', () => {
+    const changed = run(gearOpened({ stored: stored('a') }), gearChanged(shop('b')), gearSaving());
+    expect(kept(gearSlice.reducer(changed, gearSaved({ version: 2, shop: shop('b') })))).toEqual(['b', 2, 'saved']);
+    const later = gearSlice.reducer(changed, gearChanged(shop('c')));
+    expect(kept(gearSlice.reducer(later, gearSaved({ version: 2, shop: shop('b') })))).toEqual(['c', 2, 'unsaved']);
+  });
+
+  it('what was not saved before a reload goes on; what the server says later does not wipe a change', () => {
+    const draft = { shop: shop('mine'), version: 3 };
+    expect(kept(run(gearOpened({ stored: stored('theirs', 3), draft })))).toEqual(['mine', 3, 'unsaved']);
+    const state = run(
+      gearOpened({ stored: stored('a') }),
+      gearChanged(shop('b')),
+      gearOpened({ stored: stored('a', 2) }),
+    );
+    expect(kept(state)).toEqual(['b', 1, 'unsaved']);
+  });
+
+  it('changed elsewhere: either goes on, taking theirs can be undone, and the very same text is no conflict', () => {
+    const clash = run(
+      gearOpened({ stored: stored('a') }),
+      gearChanged(shop('mine')),
+      gearFailed({ save: 'conflict', theirs: stored('theirs', 4) }),
+    );
+    expect(clash.save).toBe('conflict');
+    expect(kept(gearSlice.reducer(clash, gearSettled('mine')))).toEqual(['mine', 4, 'unsaved']);
+    const taken = gearSlice.reducer(clash, gearSettled('theirs'));
+    expect(kept(taken)).toEqual(['theirs', 4, 'saved']);
+    expect(kept(gearSlice.reducer(taken, gearUndone()))).toEqual(['mine', 4, 'unsaved']);
+    const same = run(
+      gearOpened({ stored: stored('a') }),
+      gearChanged(shop('mine')),
+      gearFailed({ save: 'conflict', theirs: stored('mine', 4) }),
+    );
+    expect(kept(same)).toEqual(['mine', 4, 'saved']);
+  });
+
+  it('a refusal is said until the next change is saved', () => {
+    const refused = run(
+      gearOpened({ stored: stored('a') }),
+      gearChanged(shop('b')),
+      gearFailed({ save: 'refused', message: 'Retire it instead.' }),
+    );
+    expect([refused.save, refused.message]).toEqual(['refused', 'Retire it instead.']);
+    const undone = gearSlice.reducer(refused, gearUndone());
+    expect(kept(undone)).toEqual(['a', 1, 'unsaved']);
+    expect(gearSlice.reducer(undone, gearSaved({ version: 2, shop: shop('a') })).message).toBe('');
+  });
+});
