@@ -1,4 +1,14 @@
-import { fineStyle, formatLength, parseLength, parseRun, type Ask, type Given, type LengthStyle } from '@velk/core';
+import {
+  fineStyle,
+  formatLength,
+  parseLength,
+  parseRun,
+  writeLength,
+  type Ask,
+  type Given,
+  type LengthStyle,
+  type Mm,
+} from '@velk/core';
 
 /** A length with its unit; in millimetres where a fraction would not be it. */
 function exactly(length: Mm, style: LengthStyle): string {
