@@ -17,7 +17,7 @@ test('a new job from empty to a proved set-up card, by keyboard alone; a reload 
   await page.keyboard.type('24.1 24.0 23.9');
   await tabTo(page, /^Joints, /);
   await page.keyboard.press('Enter');
-  await tabTo(page, /^Add a joint/);
+  await tabTo(page, /^Blind mortise and tenon/);
   await page.keyboard.press('Enter');
   await tabTo(page, /tenon length/);
   await page.keyboard.type('28');
@@ -90,7 +90,7 @@ test('the two tenon routes can be changed for each other, and left and right sti
   await page.getByRole('radio').nth(2).check();
   await page.getByRole('link', { name: /^Order/ }).click();
   await expect(page.getByRole('link', { name: 'Cheeks, on the bandsaw', exact: true })).toHaveCount(3);
-  await expect(page.getByRole('link', { name: /end stop on the right/ })).toHaveCount(3);
+  await expect(page.getByRole('link', { name: /end stop on the right/ })).toHaveCount(4);
   await page.getByText('Why not earlier').first().click();
   await expect(page.getByText(/The closed mortise comes first/).first()).toBeVisible();
 });

@@ -11,27 +11,32 @@ const modeller = await loadModeller();
 const rows: string[] = [];
 let wrong = 0;
 
-for (const tenoned of ['saw-upright-flipped', 'bandsaw-flipped'] as const)
-  for (const corners of ['rounded', 'squared', 'clear'] as const) {
-    let proved = 0;
-    let refused = 0;
-    let deepest = 0;
-    for (const { job, shop } of fc.sample(cases({ tenoned, corners }), { numRuns: COUNT, seed: SEED })) {
-      const joint = planJob(job, shop, modeller).joints[0]!;
-      if (!joint.proof || joint.chosen.tenoned !== routeId(tenoned, corners)) refused++;
-      else if (joint.proof.good) proved++;
-      const { tenoned: t, mortised: m } = joint.proof?.members ?? {};
-      for (const mismatch of [...(t?.mismatches ?? []), ...(m?.mismatches ?? [])])
-        deepest = Math.max(deepest, mismatch.depth);
-    }
-    const failed = COUNT - proved - refused;
-    wrong += failed;
-    rows.push(
-      `| blind, ends ${corners} | router-jig; ${routeId(tenoned, corners)} | ${proved} | ${refused} | ${failed} | ${deepest ? deepest.toFixed(4) : 'none over 0.005'} |`,
-    );
-    console.log(rows.at(-1));
-    writeTable();
+const shapes = (['blind', 'through'] as const).flatMap((kind) =>
+  (['saw-upright-flipped', 'bandsaw-flipped'] as const).flatMap((tenoned) =>
+    (['rounded', 'squared', 'clear'] as const).map((corners) => ({ kind, tenoned, corners })),
+  ),
+);
+
+for (const { kind, tenoned, corners } of shapes) {
+  let proved = 0;
+  let refused = 0;
+  let deepest = 0;
+  for (const { job, shop } of fc.sample(cases({ kind, tenoned, corners }), { numRuns: COUNT, seed: SEED })) {
+    const joint = planJob(job, shop, modeller).joints[0]!;
+    if (!joint.proof || joint.chosen.tenoned !== routeId(tenoned, corners)) refused++;
+    else if (joint.proof.good) proved++;
+    const { tenoned: t, mortised: m } = joint.proof?.members ?? {};
+    for (const mismatch of [...(t?.mismatches ?? []), ...(m?.mismatches ?? [])])
+      deepest = Math.max(deepest, mismatch.depth);
   }
+  const failed = COUNT - proved - refused;
+  wrong += failed;
+  rows.push(
+    `| ${kind}, ends ${corners} | router-jig; ${routeId(tenoned, corners)} | ${proved} | ${refused} | ${failed} | ${deepest ? deepest.toFixed(4) : 'none over 0.005'} |`,
+  );
+  console.log(rows.at(-1));
+  writeTable();
+}
 
 process.exit(wrong ? 1 : 0);
 

@@ -1,8 +1,9 @@
 import { blind } from './blind/index.ts';
+import { through } from './through/index.ts';
 import type { JointKind } from './kind.ts';
 
 /** Every kind of joint Velk knows. A new kind is a folder and a line here. */
-export const JOINT_KINDS = [blind] as readonly unknown[] as readonly JointKind[];
+export const JOINT_KINDS = [blind, through] as readonly unknown[] as readonly JointKind[];
 
 /** @throws Error for a kind that is not there; the job file's schema lets no such kind in. */
 export function kindOf(id: string): JointKind {
@@ -12,4 +13,6 @@ export function kindOf(id: string): JointKind {
 }
 
 export * from './kind.ts';
+export { changeKind, type ChangedKind } from './changeKind.ts';
 export type { BlindParams, Corners } from './blind/index.ts';
+export type { ThroughParams } from './through/index.ts';

@@ -111,6 +111,8 @@ export interface MortiseFeature {
   readonly depth: Mm;
   /** What the ends must be: squared by chisel, fitted by a rounded tenon, or longer than the tenon needs. */
   readonly ends: 'squared' | 'fitted' | 'clear';
+  /** It comes out of the far side; the depth then goes a little past it, into a backing piece. */
+  readonly through?: boolean;
 }
 
 export type Feature = TenonFeature | MortiseFeature;
@@ -119,7 +121,11 @@ export type Feature = TenonFeature | MortiseFeature;
 export interface JointKind<P extends object = Record<string, unknown>> {
   readonly id: string;
   readonly title: string;
+  /** What tells it from the others, as it looks once made. */
+  readonly told: string;
   readonly schema: Joi.ObjectSchema<P>;
+  /** Parameters that mean something else in another kind of the same name; a change of kind proposes them anew. */
+  readonly own: readonly (keyof P & string)[];
   propose(members: Members, available: Available): { params: P; advice: Advice[] };
   problems(params: P, members: Members, available: Available, names: Record<MemberName, string>): Problem[];
   advice(params: P, members: Members, available: Available): Advice[];

@@ -35,7 +35,8 @@ export function assemble(tenon: Half, mortise: Half, setBack: Mm): Assembly {
   const m = mortise.sizes;
   const size = (sizes: Readonly<Record<string, Mm>>, id: string) => sizes[id] ?? 0;
   const length = size(t, 'tenonLength');
-  const shoulderGap = Math.max(0, length - size(m, 'mortiseDepth'));
+  /** A mortise without a depth comes out of the far side: nothing there stops the tenon. */
+  const shoulderGap = Math.max(0, length - (m['mortiseDepth'] ?? Infinity));
   const across =
     size(m, 'wall') + size(m, 'mortiseWidth') / 2 - size(t, 'faceShoulder') - size(t, 'tenonThickness') / 2;
   const along =

@@ -15,6 +15,8 @@ export interface Case {
 export interface CaseShape {
   readonly tenoned: 'saw-upright-flipped' | 'bandsaw-flipped';
   readonly corners: Corners;
+  /** Which kind the joint is of; blind where nobody says. */
+  readonly kind?: 'blind' | 'through';
   /** 0 sets every figure exactly. */
   readonly graduation?: number;
 }
@@ -26,6 +28,15 @@ export const routeId = (tenoned: CaseShape['tenoned'], corners: Corners): string
 const unit = fc.double({ min: 0, max: 1, noNaN: true, noDefaultInfinity: true });
 const side = fc.constantFrom('left' as const, 'right' as const);
 
+/** Cutting length of the largest cutter of the test shop that goes into a width. */
+const reachOf = (width: number): number =>
+  Math.min(
+    ...[6, INCH / 4, 8, 10, 12]
+      .filter((d) => d <= width + 1e-6)
+      .slice(-1)
+      .map((d) => (d === INCH / 4 ? 30 : 20 + 3.5 * d)),
+  );
+
 /** A value between two bounds, to a hundredth of a millimetre. */
 const between = (u: number, low: number, high: number) => Math.round((low + u * Math.max(0, high - low)) * 100) / 100;
 
@@ -33,7 +44,7 @@ const between = (u: number, low: number, high: number) => Math.round((low + u * 
  * Possible joints in all sorts of shops: offset and bare-faced tenons, cutters that fit and cutters that need two rows,
  * odd kerfs and router bases, thick and thin wood, left and right machines and parts.
  */
-export function cases({ tenoned, corners, graduation = 0 }: CaseShape): fc.Arbitrary<Case> {
+export function cases({ tenoned, corners, kind = 'blind', graduation = 0 }: CaseShape): fc.Arbitrary<Case> {
   return fc
     .record({
       sizes: fc.tuple(unit, unit, unit, unit),
@@ -52,10 +63,11 @@ export function cases({ tenoned, corners, graduation = 0 }: CaseShape): fc.Arbit
     .map(({ sizes, tenon, fit, bare, bareFaced, width, tools, hands, spot }): Case => {
       const T = between(sizes[0], 18, 55);
       const W = between(sizes[1], 38, 100);
-      const V = between(sizes[2], 35, 85);
       const widths = [6, INCH / 4, 8, 10, 12].filter((d) => d <= T * 0.6);
       const odd = corners === 'rounded' ? 0 : between(tenon[0], 0, 2);
       const m = (widths.includes(width) ? width : widths.at(-1)!) + (width ? 0 : odd);
+      /** A through mortise is as deep as the piece: no deeper than its cutter reaches. */
+      const V = between(sizes[2], kind === 'through' ? 24 : 35, kind === 'through' ? reachOf(m) - 2 : 85);
       const c = between(fit[0], 0, 0.15);
       const t = m - c;
       const a = bareFaced === 0 ? 0 : bareFaced === 1 ? T - t : between(tenon[1], 0.5, T - t - 0.5);
@@ -64,7 +76,7 @@ export function cases({ tenoned, corners, graduation = 0 }: CaseShape): fc.Arbit
       const b = bare[0] ? 0 : bare[1] ? W - w : between(tenon[3], 0.5, W - w - 0.5);
       const p = between(fit[1], 2, S - m - 2);
       const reach = Math.min(V - 4, 38);
-      const L = between(tenon[4], 8, reach - 3);
+      const L = kind === 'through' ? V + between(tenon[4], 0, 4) : between(tenon[4], 8, reach - 3);
       const params: BlindParams = {
         mortiseWidth: m,
         faceClearance: c,
@@ -78,8 +90,10 @@ export function cases({ tenoned, corners, graduation = 0 }: CaseShape): fc.Arbit
         position: Math.max(between(fit[2], 20, 400), b),
         corners,
       };
+      const { bottomClearance: _, ...throughParams } = params;
       const job = jobWith({
-        params,
+        kind,
+        params: kind === 'through' ? throughParams : params,
         rail: { thickness: T, width: W },
         stile: { thickness: S, width: V },
         ends: spot[0],

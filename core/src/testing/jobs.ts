@@ -1,4 +1,4 @@
-import type { BlindParams } from '../joints/index.ts';
+import type { BlindParams, ThroughParams } from '../joints/index.ts';
 import { PLAIN_PART } from '../stock/index.ts';
 import type { Job } from '../exchange/index.ts';
 
@@ -17,7 +17,14 @@ export const WORKED: BlindParams = {
   corners: 'rounded',
 };
 
+/** The same as a through joint in a stile of 45: 2 to trim. */
+export const WORKED_THROUGH: ThroughParams = (() => {
+  const { bottomClearance: _, ...rest } = WORKED;
+  return { ...rest, tenonLength: 47 };
+})();
+
 export interface JobShape {
+  readonly kind?: 'blind' | 'through';
   readonly params?: Partial<BlindParams>;
   readonly rail?: { thickness?: number; width?: number; measured?: readonly number[] };
   readonly stile?: { thickness?: number; width?: number };
@@ -27,7 +34,15 @@ export interface JobShape {
 }
 
 /** One rail, one stile, one blind joint. */
-export function jobWith({ params, rail, stile, routes, ends = 'both', edge = 'reference' }: JobShape = {}): Job {
+export function jobWith({
+  kind = 'blind',
+  params,
+  rail,
+  stile,
+  routes,
+  ends = 'both',
+  edge = 'reference',
+}: JobShape = {}): Job {
   const other = { a: 'b', b: 'a', both: 'both' } as const;
   return {
     name: 'Worked',
@@ -59,10 +74,10 @@ export function jobWith({ params, rail, stile, routes, ends = 'both', edge = 're
       {
         id: 'joint',
         name: 'Rail into stile',
-        kind: 'blind',
+        kind,
         tenoned: { part: 'rail', ends },
         mortised: { part: 'stile', ends: edge === 'reference' ? ends : other[ends], edge, perPiece: 1 },
-        params: { ...WORKED, ...params },
+        params: kind === 'blind' ? { ...WORKED, ...params } : { ...WORKED_THROUGH, ...params },
         routes: routes ?? {},
       },
     ],

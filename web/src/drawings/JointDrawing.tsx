@@ -112,7 +112,13 @@ export function JointDrawing({ views, dimensions, style, field, errors, sets, on
             value={d.value}
             style={style}
             error={errors[d.id]}
-            least={d.id === 'setBack' ? -1000 : d.id.includes('houlder') || d.id === 'position' ? 0 : 0.001}
+            least={
+              d.id === 'setBack'
+                ? -1000
+                : d.id.includes('houlder') || d.id === 'position' || d.id === 'proud'
+                  ? 0
+                  : 0.001
+            }
             onChange={(v) => onChange(d.id, v)}
           />
         </span>

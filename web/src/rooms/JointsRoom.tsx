@@ -1,16 +1,21 @@
-import { Button, Segmented, Select } from 'antd';
-import { useEffect, useMemo } from 'react';
+import { Segmented, Select } from 'antd';
+import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   availableIn,
+  changeKind,
   METRIC,
   parseLength,
+  pieceOf,
   resolve,
   shopFor,
   speak,
   type Advice,
+  type ChangedKind,
+  type JointKind,
   type Job,
   type Joint,
+  type Part,
   type Shop,
 } from '@velk/core';
 import { changed } from '../app/bench.ts';
@@ -21,7 +26,18 @@ import { JointDrawing } from '../drawings/JointDrawing.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
+import { KindPicker } from './KindPicker.tsx';
 import { newJoint } from './newParts.ts';
+
+/** The parts a new joint would join: those chosen, else parts that have no joint yet, else the first two. */
+function pairOf(job: Job, wanted: { tenoned?: string; mortised?: string }): [Part | undefined, Part | undefined] {
+  const find = (id: string | undefined) => job.parts.find((p) => p.id === id);
+  const free = job.parts.filter((p) => !job.joints.some((j) => j.tenoned.part === p.id || j.mortised.part === p.id));
+  const order = [...free, ...job.parts];
+  const tenoned = find(wanted.tenoned) ?? order.find((p) => p.id !== wanted.mortised);
+  const mortised = find(wanted.mortised) ?? order.find((p) => p !== tenoned);
+  return [tenoned, mortised];
+}
 
 /** A dimension that a quick figure sent here by the address; offered, not applied. */
 function useOffered(joint: string): { dimension: string; value: number; done: () => void } | null {
@@ -43,14 +59,17 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
   useEffect(() => {
     if (asked) dispatch(jointPicked(asked));
   }, [dispatch, asked]);
-  const add = () => {
-    const [tenoned, mortised] = [job.parts[0], job.parts[1] ?? job.parts[0]];
+  const [adding, setAdding] = useState(false);
+  const [wanted, setWanted] = useState<{ tenoned?: string; mortised?: string }>({});
+  const [tenoned, mortised] = pairOf(job, wanted);
+  const add = (kind: JointKind) => {
     if (!tenoned || !mortised) return;
-    const made = newJoint(job, shop, tenoned, mortised);
+    const made = newJoint(job, shop, tenoned, mortised, kind.id);
     dispatch(changed({ ...job, joints: [...job.joints, made] }));
     dispatch(jointPicked(made.id));
+    setAdding(false);
   };
-  if (!joint)
+  if (!joint || adding)
     return (
       <div className="sheet">
         <div className="start">
@@ -58,15 +77,41 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
           <p>
             {job.parts.length < 2
               ? 'A joint needs two parts. Add them under Stock first.'
-              : 'Velk proposes a blind mortise and tenon by thirds, with a mortise one of your cutters makes. Type over what you want otherwise.'}
+              : 'Choose by what you see. Velk proposes thirds, with a mortise one of your cutters makes; type over what you want otherwise.'}
           </p>
-          <Button type="primary" disabled={job.parts.length < 2} onClick={add}>
-            Add a joint
-          </Button>
+          {tenoned && mortised && (
+            <p style={{ display: 'flex', gap: 18, flexWrap: 'wrap' }}>
+              {(['tenoned', 'mortised'] as const).map((member) => (
+                <label key={member}>
+                  <span className="quiet">{member === 'tenoned' ? 'Tenon on ' : 'Mortise in '}</span>
+                  <Select
+                    size="small"
+                    aria-label={member === 'tenoned' ? 'Tenon on' : 'Mortise in'}
+                    value={member === 'tenoned' ? tenoned.id : mortised.id}
+                    options={job.parts.map((p) => ({ value: p.id, label: p.name }))}
+                    popupMatchSelectWidth={false}
+                    onChange={(id) => setWanted({ ...wanted, [member]: id })}
+                  />
+                </label>
+              ))}
+            </p>
+          )}
+          {tenoned && mortised && (
+            <KindPicker
+              members={{ tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') }}
+              available={availableIn(shopFor(job, shop))}
+              onPick={add}
+            />
+          )}
+          {adding && (
+            <button className="link" onClick={() => setAdding(false)}>
+              Back to the joint
+            </button>
+          )}
         </div>
       </div>
     );
-  return <JointSheet key={joint.id} job={job} shop={shop} joint={joint} onAdd={add} />;
+  return <JointSheet key={joint.id} job={job} shop={shop} joint={joint} onAdd={() => setAdding(true)} />;
 }
 
 function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: Joint; onAdd: () => void }) {
@@ -96,6 +141,15 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
     replace({ ...joint, params: { ...kind.propose(members, available).params, position: params['position'] } });
   const swap = (member: 'tenoned' | 'mortised', part: string) =>
     replace({ ...joint, [member]: { ...joint[member], part } });
+  const [picking, setPicking] = useState(false);
+  const [change, setChange] = useState<ChangedKind | null>(null);
+  const become = (next: JointKind) => {
+    setPicking(false);
+    if (next.id === joint.kind) return;
+    const made = changeKind(params, next, members, available);
+    setChange(made);
+    replace({ ...joint, kind: next.id, params: made.params, routes: {} });
+  };
   const options = job.parts.map((p) => ({ value: p.id, label: p.name }));
   const offered = useOffered(joint.id);
   const shownOnDrawing = new Set(drawing.dimensions.map((d) => d.id));
@@ -123,6 +177,9 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
           </button>
         </div>
         <div style={{ display: 'flex', gap: '8px 18px', flexWrap: 'wrap', alignItems: 'center', margin: '4px 0 0' }}>
+          <button className="link" aria-expanded={picking} onClick={() => setPicking(!picking)}>
+            {kind.title}
+          </button>
           <label>
             <span className="quiet">Tenon on </span>
             <Select
@@ -171,6 +228,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             }
           />
         </div>
+        {picking && <KindPicker members={members} available={available} current={joint.kind} onPick={become} />}
         <JointDrawing
           views={drawing.views}
           dimensions={drawing.dimensions}
@@ -182,6 +240,19 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
         />
       </section>
       <aside className="margin" aria-label="Reasons and warnings">
+        {change && (
+          <div className="note" role="status">
+            <h3>Now a {kind.title.toLowerCase()}</h3>
+            <p>
+              {change.proposed.length > 0 && `Proposed anew: ${change.proposed.map(words).join(', ')}. `}
+              {change.setAside.length > 0 && `Set aside: ${change.setAside.map(words).join(', ')}. `}
+              Everything else is kept; undo brings the other back.{' '}
+              <button className="link" onClick={() => setChange(null)}>
+                Good
+              </button>
+            </p>
+          </div>
+        )}
         {offered && (
           <div className="note" role="status">
             <h3>From a quick figure</h3>

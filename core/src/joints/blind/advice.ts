@@ -11,13 +11,16 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
   const S = members.mortised.thickness;
   const V = entryDepth(members.mortised);
   const T = members.tenoned.thickness;
+  const thinner = Math.min(T, S);
   const found: Advice[] = [];
   const warn = (wrong: boolean, id: string, dimension: string, title: Sentence, reason: Sentence, propose?: Mm) => {
     if (wrong)
       found.push({ id, dimension, level: 'warning', title, reason, ...(propose === undefined ? {} : { propose }) });
   };
   found.push(
-    ...proposeBlind(members, available).advice.filter(() => Math.abs(m - (nearestWidth(T / 3, available) ?? m)) < 1e-6),
+    ...proposeBlind(members, available).advice.filter(
+      () => Math.abs(m - (nearestWidth(thinner / 3, available) ?? m)) < 1e-6,
+    ),
   );
   const fits = available.mortiseWidths.some(({ width }) => Math.abs(width - m) < 1e-6);
   const nearest = nearestWidth(m, available);
@@ -59,7 +62,7 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
     'mortiseWidth',
     say('A thin tenon'),
     say('{t} is less than a quarter of {T}; a third is usual.', { t, T }),
-    nearestWidth(T / 3, available),
+    nearestWidth(thinner / 3, available),
   );
   warn(
     m > T / 2 + 1e-6,
@@ -67,7 +70,7 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
     'mortiseWidth',
     say('A thick tenon'),
     say('{m} is more than half of {T}: the shoulders are left small.', { m, T }),
-    nearestWidth(T / 3, available),
+    nearestWidth(thinner / 3, available),
   );
   warn(
     V - D < 6 - 1e-6,

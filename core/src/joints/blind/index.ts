@@ -11,7 +11,9 @@ import { blindWithDimension } from './withDimension.ts';
 export const blind: JointKind<BlindParams> = {
   id: 'blind',
   title: 'Blind mortise and tenon',
+  told: 'Nothing of the tenon shows.',
   schema: blindSchema,
+  own: ['tenonLength'],
   propose: proposeBlind,
   problems: blindProblems,
   advice: blindAdvice,

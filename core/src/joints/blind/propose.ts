@@ -12,7 +12,9 @@ export function proposeBlind(members: Members, available: Available): { params: 
   const { corners, step } = available;
   const nearest = (length: Mm) => roundTo(length, step, 'nearest');
   const least = (...lengths: Mm[]) => roundTo(Math.min(...lengths), step, 'down');
-  const third = tenoned.thickness / 3;
+  /** A rail thicker than its stile is not the one that sets the size. */
+  const thinner = Math.min(tenoned.thickness, mortised.thickness);
+  const third = thinner / 3;
   const mortiseWidth = nearestWidth(third, available) ?? third;
   const faceClearance = available.targetClearance;
   const t = mortiseWidth - faceClearance;
@@ -27,7 +29,7 @@ export function proposeBlind(members: Members, available: Available): { params: 
   const params: BlindParams = {
     mortiseWidth,
     faceClearance,
-    faceShoulder: (tenoned.thickness - t) / 2,
+    faceShoulder: (thinner - t) / 2,
     tenonWidth,
     edgeShoulder,
     tenonLength,
@@ -40,7 +42,7 @@ export function proposeBlind(members: Members, available: Available): { params: 
   const reason = say(
     'A third of {thickness} is {third}. Of the widths your cutters make, {width} is nearest. The tenon follows it.',
     {
-      thickness: tenoned.thickness,
+      thickness: thinner,
       third,
       width: mortiseWidth,
     },

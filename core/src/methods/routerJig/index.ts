@@ -140,7 +140,12 @@ function setup(
       to: 'cutter-tip',
       rounding: 'up',
       acts: 'width',
-      working: say('mortise depth {D}, counted from the cutter touching the wood', { D }),
+      working: feature.through
+        ? say('through the piece {V} and {past} into the backing piece', {
+            V: feature.stock.width,
+            past: D - feature.stock.width,
+          })
+        : say('mortise depth {D}, counted from the cutter touching the wood', { D }),
     },
     { scale: router.depthScale },
   );
@@ -189,6 +194,13 @@ function setup(
         'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
       ),
       speedWords(router, cutter),
+      ...(feature.through
+        ? [
+            say(
+              'A backing piece is clamped to the far side: the cutter comes out into it, and its edge doesn’t break away.',
+            ),
+          ]
+        : []),
       say('Turn the router by hand at both stops: the base meets the stop, the cutter touches nothing else.'),
     ],
   };
