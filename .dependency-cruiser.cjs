@@ -12,6 +12,7 @@ const ORDER = [
   'sequence',
   'simulate',
   'exchange',
+  'jobwide',
 ];
 
 const upward = ORDER.map((layer, i) => ({

@@ -11,7 +11,9 @@ test('a through joint made from the picker, edited on the drawing, changed to bl
     ['Mortise in', 'Foot'],
   ] as const) {
     await page.getByRole('combobox', { name }).click();
-    await page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option', { hasText: part }).click();
+    await page
+      .locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option', { hasText: part })
+      .click();
   }
   await page.getByRole('button', { name: /^Through mortise and tenon/ }).click();
   const proud = page.getByLabel('proud of the far side, mm');
@@ -40,4 +42,20 @@ test('the demo’s through joint is cut into a backing piece and proved', async 
   await page.getByRole('link', { name: /^Set-ups/ }).click();
   await expect(page.getByText(/A backing piece is clamped to the far side/)).toBeVisible();
   await expect(page.getByText(/^Cut virtually, Stretcher through foot: tenon/)).toBeVisible();
+});
+
+test('two mortises that meet in one post are an error at both joints, until one is moved', async ({ page, velk }) => {
+  await openLooms(page, velk, 'joints');
+  await page.getByRole('button', { name: /Beam rest into post/ }).click();
+  const position = page.getByLabel('position from layout end, mm');
+  await position.fill('650');
+  const meet = page.getByText(/Cross rail into post and Beam rest into post meet inside the piece/);
+  await expect(meet).toBeVisible();
+  await page.getByRole('button', { name: /Cross rail into post/ }).click();
+  await expect(meet).toBeVisible();
+  await page.getByRole('button', { name: /Beam rest into post/ }).click();
+  await position.fill('690');
+  await expect(page.getByText(/only 3.5 mm of wood is left; less than 11.26 mm may split/)).toBeVisible();
+  await position.fill('900');
+  await expect(page.getByText('Mortises near each other')).toBeHidden();
 });

@@ -58,6 +58,10 @@ try {
       .waitFor({ state: 'attached' })
       .catch(() => undefined),
   );
+  await take('kinds', `${job('looms')}/joints`, async () => {
+    await pick(/Stretcher through foot/);
+    await pick('Through mortise and tenon');
+  });
   await take('joint-inches', `${job('racks')}/joints`);
   await take('methods', `${job('looms')}/methods`, () => pick(/Base rail/));
   await take('card-router', `${job('looms')}/order`, () => step('Mortise, plunge router'));

@@ -27,8 +27,13 @@ function jobOf(count: number): Job {
   const one = jobWith();
   return {
     ...one,
+    parts: [
+      ...one.parts,
+      ...Array.from({ length: count }, (_, i) => ({ ...one.parts[1]!, id: `stile-${i}`, name: `Stile ${i}` })),
+    ],
     joints: Array.from({ length: count }, (_, i) => ({
       ...one.joints[0]!,
+      mortised: { ...one.joints[0]!.mortised, part: `stile-${i}` },
       id: `joint-${i}`,
       params: {
         ...one.joints[0]!.params,

@@ -119,11 +119,23 @@ describe('planning a job', () => {
 describe('the order', () => {
   const two = (): Job => {
     const job = jobWith();
-    const parts = [...job.parts, { ...job.parts[0]!, id: 'rail-2', name: 'Second rail' }];
+    const parts = [
+      ...job.parts,
+      { ...job.parts[0]!, id: 'rail-2', name: 'Second rail' },
+      { ...job.parts[1]!, id: 'stile-2', name: 'Second stile' },
+    ];
     return {
       ...job,
       parts,
-      joints: [...job.joints, { ...job.joints[0]!, id: 'second', tenoned: { part: 'rail-2', ends: 'both' } }],
+      joints: [
+        ...job.joints,
+        {
+          ...job.joints[0]!,
+          id: 'second',
+          tenoned: { part: 'rail-2', ends: 'both' },
+          mortised: { ...job.joints[0]!.mortised, part: 'stile-2' },
+        },
+      ],
     };
   };
 

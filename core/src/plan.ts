@@ -1,22 +1,15 @@
-import type { Job, Joint } from './exchange/index.ts';
-import {
-  kindOf,
-  type Advice,
-  type Feature,
-  type JointKind,
-  type MemberName,
-  type Members,
-  type Problem,
-} from './joints/index.ts';
+import { resolve, type Job, type Joint } from './exchange/index.ts';
+import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/index.ts';
+import type { Advice, Feature, JointKind, MemberName, Members, Problem } from './joints/index.ts';
 import { drawScene, modelOf, type ScenePicture } from './machines/index.ts';
 import { routesFor, type Route } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
-import { proveJoint, sameHand, seasonFit, type JointProof, type SeasonFit } from './simulate/index.ts';
+import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
 import { invert, type Modeller, type Solid } from './solids/index.ts';
 import { asBatch, batchesOf, pieceOf, type Part } from './stock/index.ts';
 import { availableIn, shopIn, type Available, type Shop } from './tooling/index.ts';
-import { say, type Sentence } from './units/index.ts';
+import type { Sentence } from './units/index.ts';
 import { VERSION } from './version.ts';
 
 /** What a plan was made from: a card from an older one is stale. */
@@ -64,7 +57,15 @@ export interface Plan {
 export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
   const shop = shopFor(job, chest);
   const available = availableIn(shop);
-  const drafts = job.joints.map((joint) => draftJoint(joint, job, shop, available));
+  const own = new Map(job.joints.map((joint) => [joint, problemsOf(joint, job, available)]));
+  const neighbours = neighbourNotes(
+    job,
+    job.joints.filter((joint) => own.get(joint)!.length === 0),
+  );
+  const drafts = job.joints.map((joint) => {
+    const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
+    return draftJoint(joint, job, shop, available, [...own.get(joint)!, ...near.problems], near.advice);
+  });
   const operations = operationsOf(
     drafts.map(({ plan, setups }) => ({
       joint: plan.joint,
@@ -125,12 +126,21 @@ function figuresAsSet(done: readonly { ids: readonly string[]; setup: Setup }[])
   return (setup) => ({ ...setup, figures: figures.get(setup.id) ?? setup.figures });
 }
 
-function draftJoint(joint: Joint, job: Job, shop: Shop, available: Available): Draft {
+/** What makes a joint impossible by itself. */
+function problemsOf(joint: Joint, job: Job, available: Available): Problem[] {
   const { kind, params, parts, members } = resolve(joint, job);
-  const problems = kind.problems(params, members, available, {
-    tenoned: parts.tenoned.name,
-    mortised: parts.mortised.name,
-  });
+  return kind.problems(params, members, available, { tenoned: parts.tenoned.name, mortised: parts.mortised.name });
+}
+
+function draftJoint(
+  joint: Joint,
+  job: Job,
+  shop: Shop,
+  available: Available,
+  problems: readonly Problem[],
+  near: readonly Advice[],
+): Draft {
+  const { kind, params, parts, members } = resolve(joint, job);
   if (problems.length)
     return {
       plan: {
@@ -164,6 +174,7 @@ function draftJoint(joint: Joint, job: Job, shop: Shop, available: Available): D
     advice: [
       ...kind.advice(params, members, available),
       ...countAdvice(joint, occurrences),
+      ...near,
       ...(season ? seasonAdvice(season) : []),
     ],
     routes: { tenoned: batches.tenoned[0]!.routes, mortised: batches.mortised[0]!.routes },
@@ -218,67 +229,6 @@ function batchesFor(
   });
 }
 
-function seasonOf(job: Job, parts: Record<MemberName, Part>, features: Record<MemberName, Feature>) {
-  const { tenoned: tenon, mortised: mortise } = features;
-  if (!job.seasons || tenon.form !== 'tenon' || mortise.form !== 'mortise') return undefined;
-  return seasonFit(job.seasons, parts, {
-    tenon: tenon.thickness,
-    mortise: mortise.width,
-    tenonWidth: tenon.width,
-    mortiseLength: mortise.length,
-  });
-}
-
-/** A fit that leaves its class with the seasons, or a tenon that will jam at its ends. */
-function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonFit): Advice[] {
-  const at = `at ${moisture.later.toFixed(1)} % moisture instead of ${moisture.now.toFixed(1)} %`;
-  const found: Advice[] = [];
-  if (fit.later !== fit.now)
-    found.push({
-      id: 'season',
-      dimension: 'tenonThickness',
-      level: fit.later === 'tight' || fit.later === 'rattles' ? 'warning' : 'reason',
-      title: say(`${fit.now} now, ${fit.later} later`),
-      reason: say(`${at.charAt(0).toUpperCase()}${at.slice(1)} the clearance goes from {now} to {later}.`, {
-        ...clearance,
-      }),
-    });
-  if (endClearance.later < -1e-9)
-    found.push({
-      id: 'season-ends',
-      dimension: 'endClearance',
-      level: 'warning',
-      title: say('The tenon will swell into the ends'),
-      reason: say(`${at.charAt(0).toUpperCase()}${at.slice(1)} the end clearance goes from {now} to {later}.`, {
-        ...endClearance,
-      }),
-      propose: Math.ceil((endClearance.now - endClearance.later) * 10) / 10,
-    });
-  return found;
-}
-
-/**
- * The joint's kind, parameters and pieces as the figures see them: the median of each batch.
- * @throws Error when a part it names is not in the job; the job file's checks let no such job in
- */
-export function resolve(
-  joint: Joint,
-  job: Pick<Job, 'parts'>,
-): { kind: JointKind; params: Record<string, unknown>; parts: Record<MemberName, Part>; members: Members } {
-  const partOf = (member: MemberName): Part => {
-    const part = job.parts.find((p) => p.id === joint[member].part);
-    if (!part) throw new Error(`${joint.name} names a part that is not in the job.`);
-    return part;
-  };
-  const parts = { tenoned: partOf('tenoned'), mortised: partOf('mortised') };
-  return {
-    kind: kindOf(joint.kind),
-    params: { ...joint.params },
-    parts,
-    members: { tenoned: pieceOf(parts.tenoned, 'median'), mortised: pieceOf(parts.mortised, 'median') },
-  };
-}
-
 function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<MemberName, Occurrence[]> {
   const ends = (which: 'a' | 'b' | 'both') => (which === 'both' ? (['a', 'b'] as const) : ([which] as const));
   const { tenoned, mortised } = joint;
@@ -301,31 +251,6 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
       count: both.length === 1 ? total : i === 0 ? Math.ceil(total / 2) : Math.floor(total / 2),
     })),
   };
-}
-
-/** As many tenons as mortises, of either hand. */
-function countAdvice(joint: Joint, { tenoned, mortised }: Record<MemberName, Occurrence[]>): Advice[] {
-  const sum = (list: Occurrence[]) => list.reduce((n, o) => n + o.count, 0);
-  const [tenons, mortises] = [sum(tenoned), sum(mortised)];
-  const warning = (id: string, title: string, reason: string): Advice => ({
-    id,
-    dimension: 'count',
-    level: 'warning',
-    title: say(title),
-    reason: say(reason),
-  });
-  if (tenons !== mortises)
-    return [warning('count', 'Counts differ', `${joint.name}: ${tenons} tenons, but ${mortises} mortises.`)];
-  const lone = tenoned.find((t) => sum(mortised.filter((m) => sameHand(t, m))) !== t.count);
-  return lone
-    ? [
-        warning(
-          'hand',
-          'Left and right parts',
-          `${joint.name}: ${lone.count} tenons at end ${lone.end.toUpperCase()}, but not as many mortises of that hand. A part can be turned, not mirrored: lay half of them out from the other end.`,
-        ),
-      ]
-    : [];
 }
 
 /** One pass of an operation, pictured from the machine model's own placement. */

@@ -6,3 +6,4 @@ export { upgradedJob, upgradedShop } from './upgrade.ts';
 export { type CellProblem } from './table.ts';
 export { MOST_PARTS, readParts, writeParts, type PartsRead } from './partsTable.ts';
 export { CHEST_FORMAT, chestFile, readChest, readChestFile, writeChest, type ChestRead } from './chestTable.ts';
+export * from './resolve.ts';

@@ -125,12 +125,13 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
     () => kind.problems(params, members, available, { tenoned: parts.tenoned.name, mortised: parts.mortised.name }),
     [kind, params, members, available, parts],
   );
-  const planned = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id)?.advice);
+  const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id));
+  const planned = plan?.advice;
   const advice: readonly Advice[] = problems.length
     ? []
     : [
         ...kind.advice(params, members, available),
-        ...(planned ?? []).filter((a) => a.dimension === 'count' || a.id.startsWith('season')),
+        ...(planned ?? []).filter((a) => a.dimension === 'count' || /^(season|near)/.test(a.id)),
       ];
   const errors = Object.fromEntries(problems.map((p) => [p.path, speak(p.message, style)]));
   const replace = (next: Joint) =>
@@ -275,14 +276,16 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </p>
           </div>
         )}
-        {problems.map((p, i) => (
-          <div key={i} className="note error" role="alert">
-            <h3>Can’t be made: {p.dimension}</h3>
-            <p>
-              <Spoken sentence={p.message} style={style} />
-            </p>
-          </div>
-        ))}
+        {[...problems, ...(problems.length ? [] : (plan?.problems ?? []).filter((p) => p.path === 'neighbour'))].map(
+          (p, i) => (
+            <div key={i} className="note error" role="alert">
+              <h3>Can’t be made: {p.dimension}</h3>
+              <p>
+                <Spoken sentence={p.message} style={style} />
+              </p>
+            </div>
+          ),
+        )}
         {advice.map((a) => (
           <div key={a.id} className={`note ${a.level}`}>
             <h3>

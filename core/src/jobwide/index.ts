@@ -1,0 +1,3 @@
+export * from './counts.ts';
+export * from './seasons.ts';
+export * from './neighbours.ts';

@@ -1,0 +1,55 @@
+import { resolve, type Job, type Joint } from '../exchange/index.ts';
+import { neighboursIn, neighbourWords, type Advice, type PlacedMortise, type Problem } from '../joints/index.ts';
+import { say } from '../units/index.ts';
+
+export interface NearNotes {
+  readonly problems: readonly Problem[];
+  readonly advice: readonly Advice[];
+}
+
+/**
+ * What the joints of one part do to each other: a check of the whole job, said at both.
+ * @param joints those that are possible by themselves
+ */
+export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]): Map<string, NearNotes> {
+  const placed = joints.flatMap((joint): PlacedMortise[] => {
+    const { kind, params, members, parts } = resolve(joint, job);
+    const { mortised } = kind.features(params, members);
+    if (mortised.form !== 'mortise') return [];
+    const { ends, edge } = joint.mortised;
+    return [{ joint: joint.id, name: joint.name, part: parts.mortised.id, feature: mortised, ends, edge }];
+  });
+  const notes = new Map<string, { problems: Problem[]; advice: Advice[] }>();
+  const at = (joint: string) => {
+    const known = notes.get(joint) ?? { problems: [], advice: [] };
+    notes.set(joint, known);
+    return known;
+  };
+  for (const pair of neighboursIn(placed)) {
+    const told = neighbourWords(pair);
+    if (!told) continue;
+    const part = job.parts.find((p) => p.id === pair.one.part)!.name;
+    for (const [own, other] of [
+      [pair.one, pair.other],
+      [pair.other, pair.one],
+    ] as const)
+      if (told.level === 'problem')
+        at(own.joint).problems.push({
+          path: 'neighbour',
+          part,
+          dimension: 'mortises that meet',
+          value: pair.between,
+          bound: 0,
+          message: told.words,
+        });
+      else
+        at(own.joint).advice.push({
+          id: `near-${other.joint}`,
+          dimension: 'position',
+          level: 'warning',
+          title: say('Mortises near each other'),
+          reason: told.words,
+        });
+  }
+  return notes;
+}

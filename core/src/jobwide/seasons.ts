@@ -1,0 +1,49 @@
+import type { Job } from '../exchange/index.ts';
+import type { Advice, Feature, MemberName } from '../joints/index.ts';
+import { seasonFit, type SeasonFit } from '../simulate/index.ts';
+import type { Part } from '../stock/index.ts';
+import { say } from '../units/index.ts';
+
+/** The joint in the other season; nothing while woods or seasons are unknown. */
+export function seasonOf(
+  job: Pick<Job, 'seasons'>,
+  parts: Record<MemberName, Part>,
+  features: Record<MemberName, Feature>,
+): SeasonFit | undefined {
+  const { tenoned: tenon, mortised: mortise } = features;
+  if (!job.seasons || tenon.form !== 'tenon' || mortise.form !== 'mortise') return undefined;
+  return seasonFit(job.seasons, parts, {
+    tenon: tenon.thickness,
+    mortise: mortise.width,
+    tenonWidth: tenon.width,
+    mortiseLength: mortise.length,
+  });
+}
+
+/** A fit that leaves its class with the seasons, or a tenon that will jam at its ends. */
+export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonFit): Advice[] {
+  const at = `at ${moisture.later.toFixed(1)} % moisture instead of ${moisture.now.toFixed(1)} %`;
+  const found: Advice[] = [];
+  if (fit.later !== fit.now)
+    found.push({
+      id: 'season',
+      dimension: 'tenonThickness',
+      level: fit.later === 'tight' || fit.later === 'rattles' ? 'warning' : 'reason',
+      title: say(`${fit.now} now, ${fit.later} later`),
+      reason: say(`${at.charAt(0).toUpperCase()}${at.slice(1)} the clearance goes from {now} to {later}.`, {
+        ...clearance,
+      }),
+    });
+  if (endClearance.later < -1e-9)
+    found.push({
+      id: 'season-ends',
+      dimension: 'endClearance',
+      level: 'warning',
+      title: say('The tenon will swell into the ends'),
+      reason: say(`${at.charAt(0).toUpperCase()}${at.slice(1)} the end clearance goes from {now} to {later}.`, {
+        ...endClearance,
+      }),
+      propose: Math.ceil((endClearance.now - endClearance.later) * 10) / 10,
+    });
+  return found;
+}

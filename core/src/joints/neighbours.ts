@@ -1,0 +1,82 @@
+import { say, type Mm, type Sentence } from '../units/index.ts';
+import type { MortiseFeature, Spot } from './kind.ts';
+
+/** A mortise in a part, with every place it is made on a piece. */
+export interface PlacedMortise {
+  readonly joint: string;
+  readonly name: string;
+  readonly part: string;
+  readonly feature: MortiseFeature;
+  /** Layout ends; both of them: half of the pieces are laid out from either, left and right. */
+  readonly ends: 'a' | 'b' | 'both';
+  readonly edge: Spot['edge'];
+}
+
+/** Two mortises of one piece: how much wood is between them, mm; less than 0 where they meet. */
+export interface Neighbours {
+  readonly one: PlacedMortise;
+  readonly other: PlacedMortise;
+  readonly between: Mm;
+}
+
+type Interval = readonly [Mm, Mm];
+type Place = readonly [Interval, Interval, Interval];
+
+/** The box a mortise takes out of its piece, in piece axes: along the length, through the thickness, into the width. */
+function placeOf({ feature, edge }: PlacedMortise, end: 'a' | 'b'): Place {
+  const { stock, start, length, wall, width, depth } = feature;
+  const along: Interval = end === 'a' ? [start, start + length] : [stock.length - start - length, stock.length - start];
+  const into = Math.min(depth, stock.width);
+  return [along, [wall, wall + width], edge === 'reference' ? [0, into] : [stock.width - into, stock.width]];
+}
+
+/**
+ * Wood between two boxes: the straight distance where they lie apart, and where they meet, how deep at the least,
+ * negative.
+ */
+function woodBetween(one: Place, other: Place): Mm {
+  const gaps = one.map(([from, to], i) => Math.max(other[i]![0] - to, from - other[i]![1]));
+  const apart = gaps.filter((gap) => gap > 0);
+  return apart.length ? Math.hypot(...apart) : Math.max(...gaps);
+}
+
+/** Every two mortises of different joints that share a piece, each pair at its nearest. */
+export function neighboursIn(mortises: readonly PlacedMortise[]): Neighbours[] {
+  const ends = (m: PlacedMortise) => (m.ends === 'both' ? (['a', 'b'] as const) : ([m.ends] as const));
+  return mortises.flatMap((one, i) =>
+    mortises.slice(i + 1).flatMap((other): Neighbours[] => {
+      if (other.part !== one.part) return [];
+      /** Left pieces are laid out from end a for every joint that is on both hands, right ones from end b. */
+      const hands = one.ends === 'both' && other.ends === 'both';
+      const pairs = ends(one).flatMap((a) => ends(other).flatMap((b) => (hands && a !== b ? [] : [[a, b] as const])));
+      const between = Math.min(...pairs.map(([a, b]) => woodBetween(placeOf(one, a), placeOf(other, b))));
+      return [{ one, other, between }];
+    }),
+  );
+}
+
+/** Wood between two mortises that is thinner than this may split: the rule for a mortise's wall (common practice). */
+export const leastBetween = ({ one }: Neighbours): Mm => Math.max(one.feature.stock.thickness / 4, 5);
+
+/** What to say of two mortises that meet, or that leave little between them; nothing where there is wood enough. */
+export function neighbourWords(pair: Neighbours): { level: 'problem' | 'warning'; words: Sentence } | undefined {
+  const { one, other, between } = pair;
+  const least = leastBetween(pair);
+  if (between < -1e-6)
+    return {
+      level: 'problem',
+      words: say(
+        `${one.name} and ${other.name} meet inside the piece, {deep} into one another. Move one along, make them shallower, or stagger them.`,
+        { deep: -between },
+      ),
+    };
+  if (between < least - 1e-6)
+    return {
+      level: 'warning',
+      words: say(`Between ${one.name} and ${other.name} only {between} of wood is left; less than {least} may split.`, {
+        between: Math.max(0, between),
+        least,
+      }),
+    };
+  return undefined;
+}
