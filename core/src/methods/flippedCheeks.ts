@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../joints/index.ts';
-import type { LengthFigure, Seat } from '../setups/index.ts';
+import type { FigureDraft, LengthFigure, Seat } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { SAME, type figuresFor, type Gauged } from './method.ts';
 
@@ -99,3 +99,13 @@ export const FACE_WORDS: Record<FlippedSetting['against'][number], string> = {
   'reference-edge': 'reference edge',
   'other-edge': 'other edge',
 };
+
+/** How far a cheek is cut: the tenon's length, or just short of the shoulder where that is cut already. */
+export const cheekLength = (L: Mm, short: Mm): Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working'> => ({
+  value: L - short,
+  rounding: 'down',
+  acts: 'length',
+  working: short
+    ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', { L, short })
+    : say('tenon length {L}', { L }),
+});

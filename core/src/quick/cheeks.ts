@@ -33,6 +33,14 @@ const askTenon = (shop: Shop): Ask[] => [
   length('off', 'Reference face to tenon', (stock(shop) - third(shop)) / 2, true),
 ];
 
+/** A piece on end against the jig's face, the blade at the far cheek. */
+const onEnd = (T: Mm, t: Mm, a: Mm, k: Mm) => [
+  rect('steel', [-T * 0.5, 0], [0, T * 2.6]),
+  rect('wood', [0, 0], [T, T * 2]),
+  rect('tenon', [a, T * 2], [a + t, T * 2.6]),
+  rect('steel', [a + t, T * 1.4], [a + t + k, T * 3]),
+];
+
 /** A tenon that doesn't go into its stock, in the words of the field that is wrong. */
 const tooThick = (T: Mm, t: Mm, a: Mm) =>
   a + t > T + 1e-9
@@ -134,12 +142,7 @@ export const uprightFence: QuickFigure = {
       })),
       working: settings.map(({ figure }) => figure.working),
       sketch: {
-        shapes: [
-          rect('steel', [-T * 0.5, 0], [0, T * 2.6]),
-          rect('wood', [0, 0], [T, T * 2]),
-          rect('tenon', [a, T * 2], [a + t, T * 2.6]),
-          rect('steel', [a + t, T * 1.4], [a + t + k, T * 3]),
-        ],
+        shapes: onEnd(T, t, a, k),
         marks: [across(0, a + t, T * 2.6, T * 0.7), across(0, T, 0, -T * 0.35)],
       },
       uses: [
@@ -198,13 +201,7 @@ export const steppedCut: QuickFigure = {
         ...(Math.abs(turns.error) > 5e-4 ? [say('the turns leave {left}', { left: Math.abs(turns.error) })] : []),
       ],
       sketch: {
-        shapes: [
-          rect('steel', [-T * 0.5, 0], [0, T * 2.6]),
-          rect('wood', [0, 0], [T, T * 2]),
-          rect('tenon', [a, T * 2], [a + t, T * 2.6]),
-          rect('steel', [a + t, T * 1.4], [a + t + k, T * 3]),
-          ...(a > 0 ? [rect('hidden', [a - k, T * 1.4], [a, T * 3])] : []),
-        ],
+        shapes: [...onEnd(T, t, a, k), ...(a > 0 ? [rect('hidden', [a - k, T * 1.4], [a, T * 3])] : [])],
         marks: [across(a - k, a + t, T * 3, T * 0.4, step), across(0, a + t, 0, -T * 0.35)],
       },
       uses: [{ dimension: 'tenonThickness', name: 'tenon thickness', value: t }],

@@ -55,7 +55,7 @@ export function ProofRoom({ job }: { job: Job }) {
         <div style={{ minWidth: 0 }}>
           <h2>Section through the virtual pair</h2>
           <SectionDrawing section={proof.section} sets={setsOf(job, joint)} />
-          <p className="quiet">Cut with the figures on the cards, as set on the scale. Reference faces on top.</p>
+          <p className="quiet">Cut with the figures on the cards, as they are set. Reference faces on top.</p>
           {season && <SeasonWords season={season} style={style} />}
           <h2 style={{ marginTop: 18 }}>Against the drawing</h2>
           {wrong.length === 0 ? (
@@ -67,7 +67,9 @@ export function ProofRoom({ job }: { job: Job }) {
                   {m.name}: wood {m.sort === 'left' ? 'left' : 'missing'}{' '}
                   <Length value={m.depth} style={{ ...style, inches: 'decimal' }} /> deep,{' '}
                   {m.volume.toFixed(m.volume < 10 ? 1 : 0)} mm³;{' '}
-                  {m.depth <= m.allowed ? 'rounding to the scale explains it' : 'not explained by rounding'}
+                  {m.depth <= m.allowed
+                    ? 'the way its figures are set explains it'
+                    : 'not explained by how they are set'}
                 </li>
               ))}
             </ul>

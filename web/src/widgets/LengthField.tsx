@@ -3,6 +3,7 @@ import { fineStyle, formatLength, formatNumber, parseLength, type LengthStyle, t
 import { typed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { Length } from './Length.tsx';
+import { FieldError } from './FieldError.tsx';
 
 export interface LengthFieldProps {
   /** Names the field in the kept text, such as `joint.cross-rail.tenonLength`. */
@@ -102,11 +103,7 @@ export function LengthField({
           <Length value={value} style={style} unit={false} />
         </span>
       )}
-      {message && (
-        <span className="fielderror" id={id} role="alert">
-          {message}
-        </span>
-      )}
+      <FieldError id={id} message={message} />
     </span>
   );
 }

@@ -3,7 +3,7 @@ import type { Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
+import { cheekLength, FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 
@@ -55,17 +55,9 @@ export const bandsawFlipped: Method<TenonFeature> = {
     const stop = make({
       id: 'stop',
       name: 'Stop behind the blade',
-      value: L - short,
       from: 'tooth-tips',
       to: 'stop-face',
-      rounding: 'down',
-      acts: 'length',
-      working: short
-        ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', {
-            L,
-            short,
-          })
-        : say('tenon length {L}', { L }),
+      ...cheekLength(L, short),
     });
     return flippedSettings(feature, make, 'fence-face', { scale: saw.fenceScale }).map(
       ({ name, figure, against }): Setup => ({

@@ -3,7 +3,7 @@ import type { Setup } from '../../setups/index.ts';
 import { toolsOf, toolById } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
+import { cheekLength, FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, only, over } from '../refusal.ts';
 
@@ -87,17 +87,9 @@ export const sawUprightFlipped: Method<TenonFeature> = {
       {
         id: 'blade-height',
         name: 'Blade height',
-        value: L - short,
         from: 'table',
         to: 'highest-tooth',
-        rounding: 'down',
-        acts: 'length',
-        working: short
-          ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', {
-              L,
-              short,
-            })
-          : say('tenon length {L}', { L }),
+        ...cheekLength(L, short),
       },
       { scale: saw.heightScale },
     );

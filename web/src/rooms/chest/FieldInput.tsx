@@ -14,6 +14,7 @@ import {
 import { typed } from '../../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { LengthField } from '../../widgets/LengthField.tsx';
+import { FieldError } from '../../widgets/FieldError.tsx';
 
 interface Props {
   /** Names the field in the kept text, such as `shop.saw.maxBladeHeight`. */
@@ -176,11 +177,7 @@ export function NumberField({ name, label, value, error, check, onChange }: Numb
         }}
         onBlur={() => setEditing(null)}
       />
-      {message && (
-        <span className="fielderror" id={id} role="alert">
-          {message}
-        </span>
-      )}
+      <FieldError id={id} message={message} />
     </span>
   );
 }
@@ -226,11 +223,7 @@ export function RunField({
         }}
         onBlur={() => setEditing(null)}
       />
-      {message && (
-        <span className="fielderror" id={id} role="alert">
-          {message}
-        </span>
-      )}
+      <FieldError id={id} message={message} />
     </span>
   );
 }

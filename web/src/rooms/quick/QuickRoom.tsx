@@ -20,6 +20,7 @@ import { SketchDrawing } from '../../drawings/SketchDrawing.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { readAll, startText, type Read } from './asked.ts';
+import { FieldError } from '../../widgets/FieldError.tsx';
 
 /** One question, one answer, no job. The question is in the address. */
 export default function QuickRoom() {
@@ -202,11 +203,7 @@ function AskField({
           onFocus={(e) => e.target.select()}
           onChange={(e) => onChange(e.target.value)}
         />
-        {message && (
-          <span className="fielderror" id={id} role="alert">
-            {message}
-          </span>
-        )}
+        <FieldError id={id} message={message} />
       </span>
     </label>
   );
