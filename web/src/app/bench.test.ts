@@ -38,6 +38,26 @@ describe('the job on the bench', () => {
     expect(run(...three, undone()).save).toBe('unsaved');
   });
 
+  it('undo drops what was half typed into the job, but not a pasted table nor what belongs to the shop', () => {
+    const state = run(
+      opened({ stored: stored('a') }),
+      changed(job('b')),
+      typed({ field: 'stock.rail.length', text: 'abc' }),
+      typed({ field: 'kept.paste', text: 'Part,Pieces' }),
+      typed({ field: 'shop.rip.kerf', text: '-3' }),
+      undone(),
+    );
+    expect(state.typed).toEqual({ 'kept.paste': 'Part,Pieces', 'shop.rip.kerf': '-3' });
+  });
+
+  it('a save that landed just before a reload is no conflict: the very same text is stored', () => {
+    const draft = { job: job('b'), version: 1, typed: {} };
+    expect(run(opened({ stored: stored('b', 2), draft }))).toMatchObject({ version: 2, save: 'saved' });
+    const state = run(opened({ stored: stored('a'), draft }), saving(), conflicted(stored('b', 2)));
+    expect(state).toMatchObject({ version: 2, save: 'saved', theirs: null });
+    expect(run(opened({ stored: stored('a'), draft }), saving(), conflicted(stored('c', 2))).save).toBe('conflict');
+  });
+
   it('a change made while a save is under way is still to be saved after it', () => {
     const state = run(
       opened({ stored: stored('a') }),

@@ -34,6 +34,10 @@ const initialState: BenchState = {
 };
 const MOST_STEPS = 200;
 
+/** Typed text that no undo of the job takes back: what belongs to the shop, and tables not yet taken in. */
+const lasting = (typed: Record<string, string>): Record<string, string> =>
+  Object.fromEntries(Object.entries(typed).filter(([field]) => /^(shop|kept)\./.test(field)));
+
 export const benchSlice = createSlice({
   name: 'bench',
   initialState,
@@ -63,7 +67,7 @@ export const benchSlice = createSlice({
       if (!before || !state.job) return;
       state.future.push(state.job);
       state.job = before;
-      state.typed = {};
+      state.typed = lasting(state.typed);
       if (state.save !== 'conflict') state.save = 'unsaved';
     },
     redone: (state) => {
@@ -71,7 +75,7 @@ export const benchSlice = createSlice({
       if (!after || !state.job) return;
       state.past.push(state.job);
       state.job = after;
-      state.typed = {};
+      state.typed = lasting(state.typed);
       if (state.save !== 'conflict') state.save = 'unsaved';
     },
     saving: (state) => {
@@ -109,7 +113,7 @@ export const benchSlice = createSlice({
       state.job = state.theirs.job;
       state.version = state.theirs.version;
       state.theirs = null;
-      state.typed = {};
+      state.typed = lasting(state.typed);
       state.save = 'saved';
     },
     typed: (state, { payload }: PayloadAction<{ field: string; text: string | null }>) => {

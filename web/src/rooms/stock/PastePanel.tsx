@@ -5,7 +5,7 @@ import { typed } from '../../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Length } from '../../widgets/Length.tsx';
 
-const FIELD = 'stock.paste';
+const FIELD = 'kept.paste';
 const SHOWN = 8;
 
 /** A table pasted from a spreadsheet or opened from CSV: what it was read as, and what can't be, cell by cell. */
