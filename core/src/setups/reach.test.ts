@@ -55,6 +55,7 @@ describe('every way of reaching a figure', () => {
           const move = byMove(value, way, { value: stood, spread: 0.02 }, 0.05, null)!;
           expect(move.value + move.error).toBeCloseTo(value, 9);
           expect(Math.abs((move.value - stood) / 0.05 - Math.round((move.value - stood) / 0.05))).toBeLessThan(1e-4);
+          expect(Math.abs(move.error)).toBeLessThanOrEqual(0.05 + 1e-6);
           expect(move.spread).toBeGreaterThanOrEqual(0.02);
         },
       ),
