@@ -1,7 +1,8 @@
 import type { JointView } from '@velk/core';
+import { SetMark } from '../widgets/SetMark.tsx';
 
 /** A joint told apart at a glance: its true end view, small. */
-export function EndThumb({ view }: { view: JointView | undefined }) {
+export function EndThumb({ view, set }: { view: JointView | undefined; set: string }) {
   if (!view) return <svg width={34} height={44} aria-hidden />;
   const all = view.outlines.flatMap((o) => o.points);
   const [w, h] = [Math.max(...all.map((p) => p[0])), Math.max(...all.map((p) => p[1]))];
@@ -9,7 +10,7 @@ export function EndThumb({ view }: { view: JointView | undefined }) {
   const path = (points: (typeof all)[number][]) =>
     `M${points.map((p) => `${1 + p[0] * scale} ${1 + (h - p[1]) * scale}`).join('L')}Z`;
   return (
-    <svg width={34} height={h * scale + 2} aria-hidden>
+    <svg width={34} height={h * scale + (set ? 18 : 2)} aria-hidden>
       {view.outlines.map((o, i) => (
         <path
           key={i}
@@ -19,6 +20,7 @@ export function EndThumb({ view }: { view: JointView | undefined }) {
           strokeWidth={o.role === 'reference' ? 3 : 1.2}
         />
       ))}
+      <SetMark x={(w * scale) / 2 + 1} y={h * scale + 11} set={set} size={0.6} />
     </svg>
   );
 }

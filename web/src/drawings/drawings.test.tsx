@@ -68,6 +68,7 @@ describe('pictures', () => {
       const { params, members } = resolve(changed.joints[0]!, changed);
       return renderToStaticMarkup(
         <EndThumb
+          set="A"
           view={kindOf('blind')
             .drawing(params, members)
             .views.find((v) => v.id === 'end')}

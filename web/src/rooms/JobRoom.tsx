@@ -101,7 +101,7 @@ function JointLink({ job, joint, current, onPick }: { job: Job; joint: Joint; cu
   const ends = (rail?.quantity ?? 0) * (joint.tenoned.ends === 'both' ? 2 : 1);
   return (
     <button className="jointlink" aria-current={current} onClick={onPick}>
-      <EndThumb view={view} />
+      <EndThumb view={view} set={rail?.set ?? ''} />
       <span>
         {joint.name}
         <small>
