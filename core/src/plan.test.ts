@@ -192,16 +192,17 @@ describe('the order', () => {
     expect(rule.before(cheek, shoulder, { shouldersFirst: true, half: 'mortise' })).toBe(false);
     expect(
       routesFor(
-        {
-          form: 'tenon',
-          stock: { length: 600, thickness: 22, width: 70 },
-          faceShoulder: 7,
-          thickness: 8,
-          edgeShoulder: 10,
-          width: 50,
-          length: 30,
-          roundEdges: false,
-        },
+        [
+          {
+            form: 'tenon',
+            stock: { length: 600, thickness: 22, width: 70 },
+            faceShoulder: 7,
+            thickness: 8,
+            edgeShoulder: 10,
+            width: 50,
+            length: 30,
+          },
+        ],
         TEST_SHOP,
         { joint: 'j', occurrences: [] },
       ).every((r) => r.shouldersFirst),

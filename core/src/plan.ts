@@ -1,6 +1,6 @@
 import { resolve, type Job, type Joint } from './exchange/index.ts';
 import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/index.ts';
-import type { Advice, Feature, JointKind, MemberName, Members, Problem } from './joints/index.ts';
+import type { Advice, JointKind, MemberName, Members, Problem } from './joints/index.ts';
 import { drawScene, modelOf, type ScenePicture } from './machines/index.ts';
 import { routesFor, type Route } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
@@ -166,8 +166,7 @@ function draftJoint(
     batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes) }));
   const halves = { mortised: chosen('mortised'), tenoned: chosen('tenoned') };
   const [mortise, tenon] = [halves.mortised[0]!.route, halves.tenoned[0]!.route];
-  const features = kind.features(params, members);
-  const season = seasonOf(job, parts, features);
+  const season = seasonOf(job, parts, kind.fit(params, members));
   const plan: JointPlan = {
     joint: joint.id,
     problems,
@@ -217,15 +216,15 @@ function batchesFor(
   const part = parts[member];
   const batches = part.apart ? batchesOf(part.thickness, part.quantity) : [];
   if (batches.length < 2) {
-    const feature: Feature = kind.features(params, members)[member];
-    return [{ part, routes: routesFor(feature, shop, { joint: joint.id, occurrences: occurrences[member] }) }];
+    const features = kind.features(params, members)[member];
+    return [{ part, routes: routesFor(features, shop, { joint: joint.id, occurrences: occurrences[member] }) }];
   }
   return batches.map((batch, i) => {
     const own = asBatch(part, batch);
-    const feature: Feature = kind.features(params, { ...members, [member]: pieceOf(own, 'median') })[member];
+    const features = kind.features(params, { ...members, [member]: pieceOf(own, 'median') })[member];
     const share = (count: number) => Math.round((count * batch.count) / part.quantity);
     const here = occurrences[member].map((o) => ({ ...o, count: share(o.count), pieces: batch.pieces }));
-    return { part: own, routes: routesFor(feature, shop, { joint: `${joint.id}-${i + 1}`, occurrences: here }) };
+    return { part: own, routes: routesFor(features, shop, { joint: `${joint.id}-${i + 1}`, occurrences: here }) };
   });
 }
 

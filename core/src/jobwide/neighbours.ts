@@ -14,10 +14,14 @@ export interface NearNotes {
 export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]): Map<string, NearNotes> {
   const placed = joints.flatMap((joint): PlacedMortise[] => {
     const { kind, params, members, parts } = resolve(joint, job);
-    const { mortised } = kind.features(params, members);
-    if (mortised.form !== 'mortise') return [];
     const { ends, edge } = joint.mortised;
-    return [{ joint: joint.id, name: joint.name, part: parts.mortised.id, feature: mortised, ends, edge }];
+    return kind
+      .features(params, members)
+      .mortised.flatMap((feature) =>
+        feature.form === 'mortise'
+          ? [{ joint: joint.id, name: joint.name, part: parts.mortised.id, feature, ends, edge }]
+          : [],
+      );
   });
   const notes = new Map<string, { problems: Problem[]; advice: Advice[] }>();
   const at = (joint: string) => {

@@ -1,24 +1,15 @@
 import type { Job } from '../exchange/index.ts';
-import type { Advice, Feature, MemberName } from '../joints/index.ts';
+import type { Advice, FitSizes, MemberName } from '../joints/index.ts';
 import { seasonFit, type SeasonFit } from '../simulate/index.ts';
 import type { Part } from '../stock/index.ts';
 import { say } from '../units/index.ts';
 
 /** The joint in the other season; nothing while woods or seasons are unknown. */
-export function seasonOf(
+export const seasonOf = (
   job: Pick<Job, 'seasons'>,
   parts: Record<MemberName, Part>,
-  features: Record<MemberName, Feature>,
-): SeasonFit | undefined {
-  const { tenoned: tenon, mortised: mortise } = features;
-  if (!job.seasons || tenon.form !== 'tenon' || mortise.form !== 'mortise') return undefined;
-  return seasonFit(job.seasons, parts, {
-    tenon: tenon.thickness,
-    mortise: mortise.width,
-    tenonWidth: tenon.width,
-    mortiseLength: mortise.length,
-  });
-}
+  sizes: FitSizes,
+): SeasonFit | undefined => (job.seasons ? seasonFit(job.seasons, parts, sizes) : undefined);
 
 /** A fit that leaves its class with the seasons, or a tenon that will jam at its ends. */
 export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonFit): Advice[] {
@@ -34,7 +25,7 @@ export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonF
         ...clearance,
       }),
     });
-  if (endClearance.later < -1e-9)
+  if (endClearance && endClearance.later < -1e-9)
     found.push({
       id: 'season-ends',
       dimension: 'endClearance',

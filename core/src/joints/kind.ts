@@ -37,11 +37,12 @@ export interface Gauge {
 
 export type DimensionId = string;
 
-/** A named dimension: drawn between its anchors in its view, and typed over where `editable`. */
+/** A named dimension: drawn between its anchors in its view, or listed in the margin; typed over in either. */
 export interface NamedDimension {
   readonly id: DimensionId;
   readonly name: string;
   readonly value: Mm;
+  /** Id of a view, or `margin`. */
   readonly view: string;
   readonly from: Vec2;
   readonly to: Vec2;
@@ -95,9 +96,27 @@ export interface TenonFeature {
   readonly edgeShoulder: Mm;
   readonly width: Mm;
   readonly length: Mm;
-  readonly roundEdges: boolean;
+  /** The tongue whose long edges are rounded at the end, and how far from its tip each edge is. */
+  readonly rounding?: RoundedTongue;
   /** Walls of the mortise it goes into, from the reference face of the tenoned piece; none where it isn't cut first. */
   readonly mate?: { readonly nearWall: Mm; readonly farWall: Mm };
+  readonly follows?: Follows;
+}
+
+/** A rounded tongue: its place in the end of the piece, and how far from the tip its two edges are rounded, mm. */
+export interface RoundedTongue {
+  readonly faceShoulder: Mm;
+  readonly thickness: Mm;
+  readonly edgeShoulder: Mm;
+  readonly width: Mm;
+  readonly nearLength: Mm;
+  readonly farLength: Mm;
+}
+
+/** Another feature of the same member, by its place in the list, that must be cut before this one, and why. */
+export interface Follows {
+  readonly feature: number;
+  readonly words: string;
 }
 
 export interface MortiseFeature {
@@ -113,9 +132,31 @@ export interface MortiseFeature {
   readonly ends: 'squared' | 'fitted' | 'clear';
   /** It comes out of the far side; the depth then goes a little past it, into a backing piece. */
   readonly through?: boolean;
+  readonly follows?: Follows;
 }
 
-export type Feature = TenonFeature | MortiseFeature;
+/** A slot that is open at the worked end of a piece and goes right through it: an open mortise, or the gap of a pair. */
+export interface SlotFeature {
+  readonly form: 'slot';
+  readonly stock: Piece;
+  /** Which way its width lies: between the faces, open at both edges; or between the edges, open at both faces. */
+  readonly across: 'thickness' | 'width';
+  /** From the reference face, or edge, to its near wall. */
+  readonly wall: Mm;
+  readonly width: Mm;
+  /** From the worked end to its floor. */
+  readonly depth: Mm;
+  readonly follows?: Follows;
+}
+
+export type Feature = TenonFeature | MortiseFeature | SlotFeature;
+
+/** A parameter that is chosen, not measured. */
+export interface Choice {
+  readonly id: string;
+  readonly label: string;
+  readonly options: readonly { readonly value: string; readonly label: string }[];
+}
 
 /** A kind of joint: everything Velk knows of it, in one folder. `P` are its parameters, all in mm. */
 export interface JointKind<P extends object = Record<string, unknown>> {
@@ -124,16 +165,42 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** What tells it from the others, as it looks once made. */
   readonly told: string;
   readonly schema: Joi.ObjectSchema<P>;
+  /** The view it is told from others by. */
+  readonly picture: 'section' | 'face' | 'end';
+  readonly choices: readonly Choice[];
   /** Parameters that mean something else in another kind of the same name; a change of kind proposes them anew. */
   readonly own: readonly (keyof P & string)[];
   propose(members: Members, available: Available): { params: P; advice: Advice[] };
   problems(params: P, members: Members, available: Available, names: Record<MemberName, string>): Problem[];
   advice(params: P, members: Members, available: Available): Advice[];
   geometry(params: P, member: MemberName, piece: Piece, spot: Spot): MemberGeometry;
-  features(params: P, members: Members): Record<MemberName, Feature>;
-  /** How far the tenoned piece's reference face lies behind the other's, and its reference edge along it. */
-  seat(params: P): { setBack: Mm; along: Mm; clearance: Mm };
+  /** What each member has to have cut, in an order that could be cut. */
+  features(params: P, members: Members): Record<MemberName, readonly Feature[]>;
+  seat(params: P): SeatOfPair;
+  /** The sizes its fit is judged by, mm. */
+  fit(params: P, members: Members): FitSizes;
   drawing(params: P, members: Members): { views: JointView[]; dimensions: NamedDimension[] };
   /** The parameters with one named dimension changed, what follows it following. */
   withDimension(params: P, members: Members, dimension: DimensionId, value: Mm): P;
+  /** The parameters with one choice changed, what follows it following. */
+  withChoice(params: P, choice: string, value: string): P;
+}
+
+/** One tongue and the hollow it goes into, mm; no length where the hollow is open along it. */
+export interface FitSizes {
+  readonly tenon: Mm;
+  readonly mortise: Mm;
+  readonly tenonWidth: Mm;
+  readonly mortiseLength?: Mm;
+}
+
+/** How the pair lies once together, mm. */
+export interface SeatOfPair {
+  /** How far the tenoned piece's reference face lies behind the other's. */
+  readonly setBack: Mm;
+  /** How far its reference edge lies from the layout end. */
+  readonly along: Mm;
+  readonly clearance: Mm;
+  /** How far the whole end sinks into the other before its shoulders meet; 0 where they meet its edge. */
+  readonly sink?: Mm;
 }

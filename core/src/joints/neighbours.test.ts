@@ -18,7 +18,7 @@ const mortise = (
   change: Partial<PlacedMortise['feature']> = {},
   place: Partial<PlacedMortise> = {},
 ): PlacedMortise => ({
-  joint: `j${start}`,
+  joint: `j${start}-${JSON.stringify(change)}`,
   name: `Joint at ${start}`,
   part: 'post',
   feature: { form: 'mortise', stock, wall: 10, width: 8, start, length: 40, depth: 30, ends: 'squared', ...change },

@@ -45,7 +45,7 @@ export function neighboursIn(mortises: readonly PlacedMortise[]): Neighbours[] {
   const ends = (m: PlacedMortise) => (m.ends === 'both' ? (['a', 'b'] as const) : ([m.ends] as const));
   return mortises.flatMap((one, i) =>
     mortises.slice(i + 1).flatMap((other): Neighbours[] => {
-      if (other.part !== one.part) return [];
+      if (other.part !== one.part || other.joint === one.joint) return [];
       /** Left pieces are laid out from end a for every joint that is on both hands, right ones from end b. */
       const hands = one.ends === 'both' && other.ends === 'both';
       const pairs = ends(one).flatMap((a) => ends(other).flatMap((b) => (hands && a !== b ? [] : [[a, b] as const])));

@@ -30,6 +30,7 @@ export const bench: MachineModel = {
     'round-start': 'where the round end starts',
     tip: 'end of the tenon',
     shoulder: 'shoulder',
+    haunch: 'end of the haunch',
     'near-cheek': 'near cheek',
     'far-cheek': 'far cheek',
     'reference-edge': 'reference edge',
@@ -88,7 +89,11 @@ function rounded(setup: Setup, x: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const [y0, y1, z0, z1] = [at('near-cheek'), at('far-cheek'), at('near-edge'), at('far-edge')];
   const [tip, shoulder] = [x(0), x(at('length'))];
+  const near = setup.figures.some((f) => f.id === 'near-length') ? x(at('near-length')) : shoulder;
   const r = at('radius');
-  const edges = [[z0 - 1, z0 + r], [z1 - r, z1 + 1]].map(([from, to]) => box([tip, y0 - 1, from!], [shoulder, y1 + 1, to!])); // prettier-ignore
+  const edges = [
+    box([tip, y0 - 1, z0 - 1], [near, y1 + 1, z0 + r]),
+    box([tip, y0 - 1, z1 - r], [shoulder, y1 + 1, z1 + 1]),
+  ];
   return difference(union(...edges), prismAlong('x', roundedRectangle([y0, z0], [y1, z1], r), tip, shoulder));
 }

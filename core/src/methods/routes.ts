@@ -14,36 +14,77 @@ export interface Route {
   readonly setups: readonly Setup[];
 }
 
-const STAGES: readonly Stage[] = ['mortise', 'square-ends', 'shoulders', 'cheeks', 'round-edges'];
+const STAGES: readonly Stage[] = ['mortise', 'square-ends', 'shoulders', 'cheeks', 'slot', 'round-edges'];
 
-/** Every way of cutting a feature: one method for each stage it goes through, accepted ones first. */
-export function routesFor(feature: Feature, shop: Shop, context: Omit<Context, 'shouldersFirst'>): Route[] {
-  const choices = STAGES.map((stage) =>
-    METHODS.filter((m) => m.stage === stage && m.form === feature.form && m.applies(feature)),
-  ).filter((ways) => ways.length);
+/**
+ * Every way of cutting a member: one method for each stage its features go through, accepted ones first. Features of
+ * one form are cut the same way.
+ */
+export function routesFor(
+  features: readonly Feature[],
+  shop: Shop,
+  context: Omit<Context, 'shouldersFirst'>,
+): Route[] {
+  const forms = [...new Set(features.map((f) => f.form))];
+  const choices = forms
+    .flatMap((form) =>
+      STAGES.map((stage) =>
+        METHODS.filter((m) => m.stage === stage && m.form === form && features.some((f) => cuts(m, f))),
+      ),
+    )
+    .filter((ways) => ways.length);
   const combinations = choices.reduce<Method[][]>(
     (all, ways) => all.flatMap((chosen) => ways.map((way) => [...chosen, way])),
     [[]],
   );
   return combinations
-    .map((methods) => route(feature, shop, context, methods))
+    .map((methods) => route(features, shop, context, methods))
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
 }
 
-function route(feature: Feature, shop: Shop, partial: Omit<Context, 'shouldersFirst'>, methods: Method[]): Route {
+const cuts = (method: Method, feature: Feature): boolean => method.form === feature.form && method.applies(feature);
+
+function route(
+  features: readonly Feature[],
+  shop: Shop,
+  partial: Omit<Context, 'shouldersFirst'>,
+  methods: Method[],
+): Route {
   /** Waste outside the blade: shoulders first, the line is crisp and the waste drops clear. Else cheeks first. */
   const shouldersFirst = shop.schools.waste !== 'cheeks' && methods.every((m) => m.waste !== 'between');
-  const context = { ...partial, shouldersFirst };
-  const refusals = methods.flatMap((m) => m.refuse(feature, shop, context));
   const ordered = shouldersFirst
     ? methods
     : [...methods].sort((a, b) => Number(b.stage === 'cheeks') - Number(a.stage === 'cheeks'));
+  const work = features.flatMap((feature, index) =>
+    ordered
+      .filter((m) => cuts(m, feature))
+      .map((method) => ({
+        feature,
+        index,
+        method,
+        context: { ...partial, joint: index ? `${partial.joint}.${index + 1}` : partial.joint, shouldersFirst },
+      })),
+  );
+  const refusals = work.flatMap(({ method, feature, context }) => method.refuse(feature, shop, context));
   return {
     id: methods.map((m) => m.id).join('+'),
     title: methods.map((m) => m.title.replace(/^.*, /, '')).join('; '),
     methods: methods.map((m) => m.id),
     shouldersFirst,
-    refusals,
-    setups: refusals.length ? [] : ordered.flatMap((m) => m.setups(feature, shop, context)),
+    refusals: unlike(refusals),
+    setups: refusals.length
+      ? []
+      : work.flatMap(({ method, feature, index, context }) =>
+          method.setups(feature, shop, context).map((setup) => ({
+            ...setup,
+            feature: index,
+            ...(feature.follows && { follows: feature.follows }),
+          })),
+        ),
   };
 }
+
+/** Two features of one form are often refused for the same reason: it is said once. */
+const unlike = (refusals: readonly Refusal[]): Refusal[] => [
+  ...new Map(refusals.map((r) => [JSON.stringify(r.message), r])).values(),
+];

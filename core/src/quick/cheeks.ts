@@ -58,7 +58,6 @@ const feature = (T: Mm, t: Mm, a: Mm): TenonFeature => ({
   edgeShoulder: 0,
   width: 70,
   length: T,
-  roundEdges: false,
 });
 
 /** A third of the stock, taken to a cutter the shop has (common practice). */

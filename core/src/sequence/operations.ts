@@ -1,6 +1,6 @@
 import type { MemberName } from '../joints/index.ts';
 import { say, type Sentence } from '../units/index.ts';
-import type { Setup, Stage } from '../setups/index.ts';
+import type { Occurrence, Setup, Stage } from '../setups/index.ts';
 import type { Schools } from '../tooling/index.ts';
 
 /** A set-up with everything of the job that goes through it. */
@@ -29,7 +29,10 @@ export interface HardRule {
 }
 
 const memberOf = (setup: Setup): MemberName => setup.occurrences[0]!.member;
-const stages = (setup: Setup, stage: Stage, other: Setup, next: Stage) => setup.stage === stage && other.stage === next;
+/** Two stages of one and the same feature. */
+const stages = (setup: Setup, stage: Stage, other: Setup, next: Stage) =>
+  setup.stage === stage && other.stage === next && sameHalf(setup, other) && setup.feature === other.feature;
+const sameHalf = (a: Setup, b: Setup) => memberOf(a) === memberOf(b);
 
 /** What must come before what within one joint (common practice). */
 export const HARD_RULES: readonly HardRule[] = [
@@ -62,7 +65,7 @@ export const HARD_RULES: readonly HardRule[] = [
   {
     id: 'round-last',
     words: 'The tenon’s edges are rounded once its cheeks and shoulders are cut.',
-    before: (a, b) => (a.stage === 'cheeks' || a.stage === 'shoulders') && b.stage === 'round-edges',
+    before: (a, b) => (['cheeks', 'shoulders', 'slot'] as Stage[]).includes(a.stage) && b.stage === 'round-edges',
   },
 ];
 
@@ -107,7 +110,7 @@ function build(joints: readonly JointSetups[], merge: boolean, trial: Schools['t
       if (found !== undefined) {
         const kept = setups[found]!;
         ids[found]!.push(setup.id);
-        setups[found] = { ...kept, occurrences: [...kept.occurrences, ...setup.occurrences] };
+        setups[found] = { ...kept, occurrences: unlike([...kept.occurrences, ...setup.occurrences]) };
         return found;
       }
       groups.set(key, setups.length);
@@ -118,7 +121,9 @@ function build(joints: readonly JointSetups[], merge: boolean, trial: Schools['t
     own.forEach((first, i) =>
       own.forEach((second, j) => {
         const rule =
-          i === j || indices[i] === indices[j] ? undefined : HARD_RULES.find((r) => r.before(first, second, choices));
+          i === j || indices[i] === indices[j]
+            ? undefined
+            : (followed(first, second) ?? HARD_RULES.find((r) => r.before(first, second, choices)));
         if (rule) after[indices[j]!]!.set(indices[i]!, rule);
       }),
     );
@@ -131,6 +136,19 @@ function build(joints: readonly JointSetups[], merge: boolean, trial: Schools['t
     testCut: say(setup.model === 'bench' ? 'Try one on scrap or a spare first.' : TEST_CUTS[trial]),
   }));
 }
+
+/** A feature that must wait for another of its member, in the kind's own words. */
+const followed = (first: Setup, second: Setup): HardRule | undefined =>
+  second.follows && sameHalf(first, second) && first.feature === second.follows.feature
+    ? { id: 'follows', words: second.follows.words, before: () => true }
+    : undefined;
+
+/** Two features of a joint may ask for one and the same set-up: its pieces go through once. */
+const unlike = (occurrences: readonly Occurrence[]): Occurrence[] =>
+  {
+  const seen = new Map(occurrences.map((o) => [JSON.stringify(o), o]));
+  return [...seen.values()];
+};
 
 function hasCycle(operations: readonly Operation[]): boolean {
   const state = new Uint8Array(operations.length);

@@ -1,4 +1,4 @@
-import type { MemberName } from '../joints/kind.ts';
+import type { Follows, MemberName } from '../joints/kind.ts';
 import type { PieceFace } from '../stock/index.ts';
 import type { Mm, Sentence } from '../units/index.ts';
 import type { DatumId, LengthFigure } from './figure.ts';
@@ -54,10 +54,13 @@ export interface Setup {
   readonly occurrences: readonly Occurrence[];
   readonly cautions: readonly Caution[];
   readonly checks: readonly Sentence[];
+  /** Which feature of its member it cuts, and which of them must be cut before. */
+  readonly feature?: number;
+  readonly follows?: Follows;
 }
 
 /** What a set-up does to its half of the joint; the hard rules speak of these. */
-export type Stage = 'mortise' | 'square-ends' | 'shoulders' | 'cheeks' | 'round-edges';
+export type Stage = 'mortise' | 'square-ends' | 'shoulders' | 'cheeks' | 'slot' | 'round-edges';
 
 /** Why a shop can't cut it this way: plain words with the two numbers that clash, and the way out. */
 export interface Refusal {

@@ -1,7 +1,16 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { planJob } from '../plan.ts';
-import { cases, jobWith, loadModeller, routeId, TEST_SHOP, withTool, type CaseShape } from '../testing/index.ts';
+import {
+  cases,
+  everyWay,
+  jobWith,
+  loadModeller,
+  routeId,
+  TEST_SHOP,
+  withTool,
+  type CaseShape,
+} from '../testing/index.ts';
 import { kindOf, type BlindParams } from '../joints/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import type { Modeller } from '../solids/index.ts';
@@ -15,33 +24,35 @@ beforeAll(async () => {
   modeller = await loadModeller();
 });
 
-const SHAPES = (['blind', 'through'] as const).flatMap((kind) =>
-  (['saw-upright-flipped', 'bandsaw-flipped'] as const).flatMap((tenoned) =>
-    (['rounded', 'squared', 'clear'] as const).map((corners) => ({ kind, tenoned, corners })),
-  ),
-);
-const RUNS = { numRuns: 14, seed: 20261123 };
+const RUNS = { numRuns: 40, seed: 20261123, endOnFailure: true };
 
-describe.each(SHAPES)('the virtual cut, $kind, $tenoned, ends $corners', (shape: CaseShape) => {
+describe.each(everyWay())('the virtual cut, $kind, $methods', ({ kind, methods }) => {
   it('leaves exactly the joint that was asked for when nothing is rounded', () => {
+    let proved = 0;
     fc.assert(
-      fc.property(cases(shape), ({ job, shop }) => {
+      fc.property(cases({ kind, methods }), ({ job, shop }) => {
         const { joints } = planJob(job, shop, modeller);
-        expect(joints[0]!.problems).toEqual([]);
-        expect(joints[0]!.chosen.tenoned).toBe(routeId(shape.tenoned, shape.corners));
-        const proof = joints[0]!.proof!;
+        const { problems, routes, chosen, proof } = joints[0]!;
+        expect(problems).toEqual([]);
+        /** A shop or a size that this way refuses is planned another way, or not at all. */
+        const used = (['tenoned', 'mortised'] as const).flatMap(
+          (member) => routes[member].find((r) => r.id === chosen[member])?.methods ?? [],
+        );
+        if (!proof || !methods.every((m) => used.includes(m))) return;
+        proved++;
         expect([...proof.members.tenoned.mismatches, ...proof.members.mortised.mismatches]).toEqual([]);
-        expect(proof.members.tenoned.trapped).toEqual([]);
+        expect([...proof.members.tenoned.trapped, ...proof.members.mortised.trapped]).toEqual([]);
         expect(proof.good).toBe(true);
       }),
       RUNS,
     );
+    expect(proved).toBeGreaterThanOrEqual(RUNS.numRuns / 4);
   });
 
   it('is off by no more than the rounding of the figures says', () => {
     fc.assert(
       fc.property(
-        cases({ ...shape, graduation: 0.1 }),
+        cases({ kind, methods, graduation: 0.1 }),
         fc.constantFrom(0.05, 0.1, 25.4 / 128),
         ({ job, shop }, graduation) => {
           const { joints, operations } = planJob(job, { ...shop, graduation }, modeller);
@@ -49,12 +60,12 @@ describe.each(SHAPES)('the virtual cut, $kind, $tenoned, ends $corners', (shape:
             expect(set.value + set.error).toBeCloseTo(value, 9);
             expect(set.spread === 0 || Math.abs(set.error) <= graduation).toBe(true);
           }
-          const { tenoned, mortised } = joints[0]!.proof!.members;
-          for (const mismatch of [...tenoned.mismatches, ...mortised.mismatches])
+          const { tenoned, mortised } = joints[0]!.proof?.members ?? {};
+          for (const mismatch of [...(tenoned?.mismatches ?? []), ...(mortised?.mismatches ?? [])])
             expect(mismatch.depth).toBeLessThanOrEqual(mismatch.allowed);
         },
       ),
-      { ...RUNS, numRuns: shape.kind === 'blind' ? 8 : 4 },
+      { ...RUNS, numRuns: 8 },
     );
   });
 });
@@ -63,7 +74,7 @@ describe.each(SHAPES)('the virtual cut, $kind, $tenoned, ends $corners', (shape:
 function proveWith(
   asIs: Shop,
   params: Partial<BlindParams> = {},
-  route: CaseShape['tenoned'] = 'saw-upright-flipped',
+  route: NonNullable<CaseShape['tenoned']> = 'saw-upright-flipped',
   believed: Shop = { ...TEST_SHOP, graduation: 0 },
 ): JointProof {
   const job = jobWith({

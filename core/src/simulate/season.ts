@@ -7,6 +7,7 @@ import {
   type Part,
   type Species,
 } from '../stock/index.ts';
+import type { FitSizes } from '../joints/index.ts';
 import type { Mm } from '../units/index.ts';
 import { fitOf, type FitClass } from './fit.ts';
 
@@ -28,8 +29,8 @@ export interface SeasonFit {
   readonly moisture: { readonly now: number; readonly later: number };
   readonly clearance: Change;
   readonly fit: { readonly now: FitClass; readonly later: FitClass };
-  /** The tenon's width moves; the mortise's length runs along the grain and does not. */
-  readonly endClearance: Change;
+  /** The tenon's width moves; the mortise's length runs along the grain and does not. None in an open slot. */
+  readonly endClearance?: Change;
 }
 
 /**
@@ -39,7 +40,7 @@ export interface SeasonFit {
 export function seasonFit(
   seasons: Seasons,
   parts: { readonly tenoned: Part; readonly mortised: Part },
-  sizes: { readonly tenon: Mm; readonly mortise: Mm; readonly tenonWidth: Mm; readonly mortiseLength: Mm },
+  sizes: FitSizes,
 ): SeasonFit | undefined {
   const [rail, stile] = [speciesOf(parts.tenoned), speciesOf(parts.mortised)];
   if (!rail || !stile) return undefined;
@@ -50,12 +51,14 @@ export function seasonFit(
   const now = sizes.mortise - sizes.tenon;
   const later =
     now + movementOf(sizes.mortise, mate.thickness, change) - movementOf(sizes.tenon, own.thickness, change);
-  const end = sizes.mortiseLength - sizes.tenonWidth;
+  const end = sizes.mortiseLength === undefined ? undefined : sizes.mortiseLength - sizes.tenonWidth;
   return {
     moisture,
     clearance: { now, later },
     fit: { now: fitOf(now), later: fitOf(later) },
-    endClearance: { now: end, later: end - movementOf(sizes.tenonWidth, own.width, change) },
+    ...(end !== undefined && {
+      endClearance: { now: end, later: end - movementOf(sizes.tenonWidth, own.width, change) },
+    }),
   };
 }
 

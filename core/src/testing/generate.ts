@@ -1,52 +1,56 @@
 import * as fc from 'fast-check';
-import type { BlindParams, Corners } from '../joints/index.ts';
+import type { BlindParams, Corners, MemberName } from '../joints/index.ts';
 import type { Job } from '../exchange/index.ts';
+import type { Route } from '../methods/index.ts';
+import { planJob } from '../plan.ts';
 import type { Shop } from '../tooling/index.ts';
 import { INCH } from '../units/index.ts';
 import { jobWith } from './jobs.ts';
+import { between, MADE_FROM_BLIND } from './kinds.ts';
 import { TEST_SHOP, withTool } from './shops.ts';
 
 export interface Case {
   readonly job: Job;
   readonly shop: Shop;
+  /** Those of the blind joint it was made from. */
   readonly params: BlindParams;
 }
 
 export interface CaseShape {
-  readonly tenoned: 'saw-upright-flipped' | 'bandsaw-flipped';
-  readonly corners: Corners;
   /** Which kind the joint is of; blind where nobody says. */
-  readonly kind?: 'blind' | 'through';
+  readonly kind?: string;
+  /** Any, where nobody says. */
+  readonly corners?: Corners;
+  /** How the tenon's cheeks are cut. */
+  readonly tenoned?: 'saw-upright-flipped' | 'bandsaw-flipped';
+  /** Methods that its routes go by, where they can be told apart. */
+  readonly methods?: readonly string[];
   /** 0 sets every figure exactly. */
   readonly graduation?: number;
 }
 
 /** The route an id begins with; hand work follows where the corners ask for it. */
-export const routeId = (tenoned: CaseShape['tenoned'], corners: Corners): string =>
+export const routeId = (tenoned: NonNullable<CaseShape['tenoned']>, corners: Corners): string =>
   `crosscut-shoulders+${tenoned}${corners === 'rounded' ? '+round-edges' : ''}`;
 
 const unit = fc.double({ min: 0, max: 1, noNaN: true, noDefaultInfinity: true });
 const side = fc.constantFrom('left' as const, 'right' as const);
 
-/** Cutting length of the largest cutter of the test shop that goes into a width. */
-const reachOf = (width: number): number =>
-  Math.min(
-    ...[6, INCH / 4, 8, 10, 12]
-      .filter((d) => d <= width + 1e-6)
-      .slice(-1)
-      .map((d) => (d === INCH / 4 ? 30 : 20 + 3.5 * d)),
-  );
-
-/** A value between two bounds, to a hundredth of a millimetre. */
-const between = (u: number, low: number, high: number) => Math.round((low + u * Math.max(0, high - low)) * 100) / 100;
-
 /**
  * Possible joints in all sorts of shops: offset and bare-faced tenons, cutters that fit and cutters that need two rows,
  * odd kerfs and router bases, thick and thin wood, left and right machines and parts.
  */
-export function cases({ tenoned, corners, kind = 'blind', graduation = 0 }: CaseShape): fc.Arbitrary<Case> {
+export function cases({
+  tenoned,
+  corners: asked,
+  kind = 'blind',
+  methods = [],
+  graduation = 0,
+}: CaseShape): fc.Arbitrary<Case> {
   return fc
     .record({
+      corners: asked ? fc.constant(asked) : fc.constantFrom<Corners>('rounded', 'squared', 'clear'),
+      extra: fc.array(unit, { minLength: 6, maxLength: 6 }),
       sizes: fc.tuple(unit, unit, unit, unit),
       tenon: fc.tuple(unit, unit, unit, unit, unit),
       fit: fc.tuple(unit, unit, unit, unit),
@@ -60,14 +64,13 @@ export function cases({ tenoned, corners, kind = 'blind', graduation = 0 }: Case
         fc.constantFrom('reference' as const, 'other' as const),
       ),
     })
-    .map(({ sizes, tenon, fit, bare, bareFaced, width, tools, hands, spot }): Case => {
+    .map(({ corners, extra, sizes, tenon, fit, bare, bareFaced, width, tools, hands, spot }): Case => {
       const T = between(sizes[0], 18, 55);
       const W = between(sizes[1], 38, 100);
       const widths = [6, INCH / 4, 8, 10, 12].filter((d) => d <= T * 0.6);
       const odd = corners === 'rounded' ? 0 : between(tenon[0], 0, 2);
       const m = (widths.includes(width) ? width : widths.at(-1)!) + (width ? 0 : odd);
-      /** A through mortise is as deep as the piece: no deeper than its cutter reaches. */
-      const V = between(sizes[2], kind === 'through' ? 24 : 35, kind === 'through' ? reachOf(m) - 2 : 85);
+      const V = between(sizes[2], 35, 85);
       const c = between(fit[0], 0, 0.15);
       const t = m - c;
       const a = bareFaced === 0 ? 0 : bareFaced === 1 ? T - t : between(tenon[1], 0.5, T - t - 0.5);
@@ -76,7 +79,7 @@ export function cases({ tenoned, corners, kind = 'blind', graduation = 0 }: Case
       const b = bare[0] ? 0 : bare[1] ? W - w : between(tenon[3], 0.5, W - w - 0.5);
       const p = between(fit[1], 2, S - m - 2);
       const reach = Math.min(V - 4, 38);
-      const L = kind === 'through' ? V + between(tenon[4], 0, 4) : between(tenon[4], 8, reach - 3);
+      const L = between(tenon[4], 8, reach - 3);
       const params: BlindParams = {
         mortiseWidth: m,
         faceClearance: c,
@@ -90,16 +93,11 @@ export function cases({ tenoned, corners, kind = 'blind', graduation = 0 }: Case
         position: Math.max(between(fit[2], 20, 400), b),
         corners,
       };
-      const { bottomClearance: _, ...throughParams } = params;
-      const job = jobWith({
-        kind,
-        params: kind === 'through' ? throughParams : params,
-        rail: { thickness: T, width: W },
-        stile: { thickness: S, width: V },
-        ends: spot[0],
-        edge: spot[1],
-        routes: { tenoned: routeId(tenoned, corners) },
-      });
+      const pieces = {
+        tenoned: { length: 600, thickness: T, width: W },
+        mortised: { length: 900, thickness: S, width: V },
+      };
+      const made = MADE_FROM_BLIND[kind]!({ ...pieces, params, u: extra });
       let shop: Shop = { ...TEST_SHOP, graduation };
       shop = withTool(shop, 'saw', { fenceSide: hands[0] });
       shop = withTool(shop, 'band', { fenceSide: hands[1] });
@@ -108,6 +106,28 @@ export function cases({ tenoned, corners, kind = 'blind', graduation = 0 }: Case
       shop = withTool(shop, 'band-blade', { kerf: between(tools[1], 0.7, 1.8) });
       shop = withTool(shop, 'router', { baseLeft: between(tools[2], 55, 90), baseRight: between(tools[3], 55, 90) });
       shop = withTool(shop, 'block', { thickness: between(tools[4], 12, 40) });
-      return { job, shop, params };
+      const job = jobWith({
+        kind,
+        params: made.params,
+        rail: { ...pieces.tenoned, ...made.tenoned },
+        stile: { ...pieces.mortised, ...made.mortised },
+        ends: spot[0],
+        edge: spot[1],
+      });
+      const wanted = tenoned ? [tenoned, ...methods] : methods;
+      return { job: wanted.length ? goingBy(job, shop, wanted) : job, shop, params };
     });
+}
+
+/** The job with the routes that use the most of the methods asked for. */
+function goingBy(job: Job, shop: Shop, methods: readonly string[]): Job {
+  const [joint] = job.joints;
+  const { routes } = planJob(job, shop).joints[0]!;
+  const best = (member: MemberName): string | undefined => {
+    const used = (r: Route) => r.methods.filter((m) => methods.includes(m)).length;
+    return [...routes[member]].sort((a, b) => used(b) - used(a))[0]?.id;
+  };
+  const [tenoned, mortised] = [best('tenoned'), best('mortised')];
+  const chosen = { ...(tenoned && { tenoned }), ...(mortised && { mortised }) };
+  return { ...job, joints: [{ ...joint!, routes: chosen }] };
 }

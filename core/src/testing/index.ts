@@ -2,3 +2,5 @@ export * from './modeller.ts';
 export * from './shops.ts';
 export * from './jobs.ts';
 export * from './generate.ts';
+export * from './ways.ts';
+export { MADE_FROM_BLIND, type Base, type Made } from './kinds.ts';

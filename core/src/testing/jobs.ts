@@ -24,10 +24,11 @@ export const WORKED_THROUGH: ThroughParams = (() => {
 })();
 
 export interface JobShape {
-  readonly kind?: 'blind' | 'through';
-  readonly params?: Partial<BlindParams>;
-  readonly rail?: { thickness?: number; width?: number; measured?: readonly number[] };
-  readonly stile?: { thickness?: number; width?: number };
+  readonly kind?: string;
+  /** All of them for a kind other than blind and through. */
+  readonly params?: object;
+  readonly rail?: { length?: number; thickness?: number; width?: number; measured?: readonly number[] };
+  readonly stile?: { length?: number; thickness?: number; width?: number };
   readonly routes?: { tenoned?: string; mortised?: string };
   readonly ends?: 'a' | 'b' | 'both';
   readonly edge?: 'reference' | 'other';
@@ -56,7 +57,7 @@ export function jobWith({
         id: 'rail',
         name: 'Rail',
         quantity: 2,
-        length: 600,
+        length: rail?.length ?? 600,
         thickness: { nominal: rail?.thickness ?? 22, measured: rail?.measured ?? [] },
         width: { nominal: rail?.width ?? 70, measured: [] },
       },
@@ -65,7 +66,7 @@ export function jobWith({
         id: 'stile',
         name: 'Stile',
         quantity: ends === 'both' ? 4 : 2,
-        length: 900,
+        length: stile?.length ?? 900,
         thickness: { nominal: stile?.thickness ?? 22, measured: [] },
         width: { nominal: stile?.width ?? 45, measured: [] },
       },
@@ -77,7 +78,7 @@ export function jobWith({
         kind,
         tenoned: { part: 'rail', ends },
         mortised: { part: 'stile', ends: edge === 'reference' ? ends : other[ends], edge, perPiece: 1 },
-        params: kind === 'blind' ? { ...WORKED, ...params } : { ...WORKED_THROUGH, ...params },
+        params: { ...(kind === 'blind' ? WORKED : kind === 'through' ? WORKED_THROUGH : {}), ...params },
         routes: routes ?? {},
       },
     ],

@@ -163,7 +163,7 @@ describe('choosing for a feature', () => {
     form: 'mortise', stock: { length: 900, thickness: 22, width: 45 }, wall: 6, width: 10, start: 40, length: 50, depth: 32, ends: 'squared',
   }; // prettier-ignore
   const tenon: TenonFeature = {
-    form: 'tenon', stock: { length: 600, thickness: 22, width: 70 }, faceShoulder: 7, thickness: 8, edgeShoulder: 10, width: 50, length: 30, roundEdges: false,
+    form: 'tenon', stock: { length: 600, thickness: 22, width: 70 }, faceShoulder: 7, thickness: 8, edgeShoulder: 10, width: 50, length: 30,
   }; // prettier-ignore
 
   it('says of every cutter in how many rows, or why not', () => {

@@ -37,8 +37,10 @@ export function Choosing({ job, joint, shop, style }: Props) {
   const kind = kindOf(joint.kind);
   const part = (member: 'tenoned' | 'mortised') => job.parts.find((p) => p.id === joint[member].part)!;
   const members = { tenoned: pieceOf(part('tenoned'), 'median'), mortised: pieceOf(part('mortised'), 'median') };
-  const { mortised: mortise, tenoned: tenon } = kind.features({ ...joint.params }, members);
-  if (mortise.form !== 'mortise' || tenon.form !== 'tenon') return null;
+  const { mortised, tenoned } = kind.features({ ...joint.params }, members);
+  const mortise = mortised.find((f) => f.form === 'mortise');
+  const tenon = tenoned.find((f) => f.form === 'tenon');
+  if (!mortise || !tenon) return null;
   const router = toolsOf(shop, 'router')[0];
   const cutters = cuttersFor(mortise, shop, router);
   const near = nearestCutters(mortise.width, shop);

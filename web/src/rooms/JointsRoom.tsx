@@ -153,7 +153,10 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   };
   const options = job.parts.map((p) => ({ value: p.id, label: p.name }));
   const offered = useOffered(joint.id);
-  const shownOnDrawing = new Set(drawing.dimensions.map((d) => d.id));
+  const [inMargin, onSheet] = [
+    drawing.dimensions.filter((d) => d.view === 'margin'),
+    drawing.dimensions.filter((d) => d.view !== 'margin'),
+  ];
   return (
     <div className="sheet withmargin" style={{ minHeight: '100%' }}>
       <section aria-label="Joint sheet" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}>
@@ -203,36 +206,21 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
               popupMatchSelectWidth={false}
             />
           </label>
-          <Segmented
-            size="small"
-            aria-label="Corners"
-            value={String(params['corners'])}
-            options={[
-              { value: 'rounded', label: 'Edges rounded' },
-              { value: 'squared', label: 'Ends squared' },
-              { value: 'clear', label: 'Ends clear' },
-            ]}
-            onChange={(corners) =>
-              replace({
-                ...joint,
-                params: {
-                  ...params,
-                  corners,
-                  endClearance:
-                    corners === 'clear'
-                      ? Math.max(Number(params['endClearance']), Number(params['mortiseWidth']))
-                      : params['corners'] === 'clear'
-                        ? 0.5
-                        : params['endClearance'],
-                },
-              })
-            }
-          />
+          {kind.choices.map((choice) => (
+            <Segmented
+              key={choice.id}
+              size="small"
+              aria-label={choice.label}
+              value={String(params[choice.id])}
+              options={[...choice.options]}
+              onChange={(value) => replace({ ...joint, params: kind.withChoice(params, choice.id, value) })}
+            />
+          ))}
         </div>
         {picking && <KindPicker members={members} available={available} current={joint.kind} onPick={become} />}
         <JointDrawing
           views={drawing.views}
-          dimensions={drawing.dimensions}
+          dimensions={onSheet}
           style={style}
           field={`joint.${joint.id}`}
           errors={errors}
@@ -364,22 +352,22 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
                 ]}
               />
             </label>
-            {!shownOnDrawing.has('endClearance') && (
-              <label>
-                End clearance{' '}
+            {inMargin.map(({ id, name, value }) => (
+              <label key={id}>
+                {name.charAt(0).toUpperCase() + name.slice(1)}{' '}
                 <span style={{ display: 'inline-block', width: 70 }}>
                   <LengthField
-                    field={`joint.${joint.id}.endClearance`}
-                    label="end clearance"
-                    value={Number(params['endClearance'])}
+                    field={`joint.${joint.id}.${id}`}
+                    label={name}
+                    value={value}
                     style={style}
                     least={-1}
-                    error={errors['endClearance']}
-                    onChange={(v) => set('endClearance', v)}
+                    error={errors[id]}
+                    onChange={(v) => set(id, v)}
                   />
                 </span>
               </label>
-            )}
+            ))}
           </p>
         </div>
         <div className="note">

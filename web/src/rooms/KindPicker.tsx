@@ -29,10 +29,10 @@ const FILL: Record<string, string> = {
 };
 const [WIDE, TALL] = [190, 84];
 
-/** The section of the joint as it would be proposed here. */
+/** The view that tells the joint from others, as it would be proposed here. */
 function KindPicture({ kind, members, available }: { kind: JointKind; members: Members; available: Available }) {
   const { params } = kind.propose(members, available);
-  const section = kind.drawing(params, members).views.find((v) => v.id === 'section');
+  const section = kind.drawing(params, members).views.find((v) => v.id === kind.picture);
   const shapes = section?.outlines.filter((o) => o.role in FILL) ?? [];
   const all = shapes.flatMap((s) => s.points);
   if (!all.length) return null;

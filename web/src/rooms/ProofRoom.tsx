@@ -160,8 +160,13 @@ function SeasonWords({ season, style }: { season: SeasonFit; style: LengthStyle 
       <p>
         From {moisture.now.toFixed(1)} % to {moisture.later.toFixed(1)} % moisture the clearance goes from{' '}
         <Length value={clearance.now} style={fine} /> to <Length value={clearance.later} style={fine} />:{' '}
-        {fit.now === fit.later ? `still a ${fit.now} fit` : `${fit.now} now, ${fit.later} then`}. At its ends it goes
-        from <Length value={endClearance.now} style={fine} /> to <Length value={endClearance.later} style={fine} />.
+        {fit.now === fit.later ? `still a ${fit.now} fit` : `${fit.now} now, ${fit.later} then`}.{' '}
+        {endClearance && (
+          <>
+            At its ends it goes from <Length value={endClearance.now} style={fine} /> to{' '}
+            <Length value={endClearance.later} style={fine} />.
+          </>
+        )}
       </p>
     </>
   );

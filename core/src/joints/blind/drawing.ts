@@ -1,106 +1,51 @@
-import { roundedRectangle, type Vec2 } from '../../solids/index.ts';
-import type { JointView, Members, NamedDimension, Outline, OutlineRole } from '../kind.ts';
+import type { JointView, Members, NamedDimension } from '../kind.ts';
+import { aside, dimension, frameOf, rectangle, rounded, sheetViews, type SheetFrame } from '../shape/index.ts';
 import { derive, entryDepth, type BlindParams } from './params.ts';
 
-const GAP = 46;
-
-const rectangle = (role: OutlineRole, x0: number, y0: number, x1: number, y1: number): Outline => ({
-  role,
-  points: [[x0, y0], [x1, y0], [x1, y1], [x0, y1]], // prettier-ignore
-});
-const line = (role: OutlineRole, from: Vec2, to: Vec2): Outline => ({ role, points: [from, to], open: true });
-
-/**
- * Four aligned views; x to the right, y up, mm.
- *
- *     mortise edge | face | tenon end          neighbours share their heights,
- *                  | section |                 face and section their widths
- */
 export function blindDrawing(
   params: BlindParams,
   members: Members,
 ): { views: JointView[]; dimensions: NamedDimension[] } {
   const { tenonThickness: t, mortiseLength: l, mortiseDepth: D, wall: p, along } = derive(params);
+  const { mortiseWidth: m, faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, setBack } = params;
+  const { thickness: T } = members.tenoned;
+  const content = {
+    members,
+    setBack,
+    along,
+    reach: L,
+    section: [
+      { until: a, x: 0 },
+      { until: a + t, x: -L },
+      { until: T, x: 0 },
+    ],
+    face: [rectangle(-L, b, 0, b + w)],
+    end: [rounded([a, b], [a + t, b + w], params.corners === 'rounded' ? t / 2 : 0)],
+    hollows: [
+      {
+        x: [params.position, params.position + l] as const,
+        y: [p, p + m] as const,
+        depth: [0, D] as const,
+        radius: params.corners === 'squared' ? 0 : m / 2,
+      },
+    ],
+  };
+  return { views: sheetViews(content), dimensions: blindDimensions(params, members, frameOf(content)) };
+}
+
+/** The dimensions of a tenon and its mortise, by their names on the sheet; other kinds take of them what they have. */
+export function blindDimensions(
+  params: BlindParams,
+  members: Members,
+  { shown, low, high }: SheetFrame,
+): NamedDimension[] {
+  const { tenonThickness: t, mortiseLength: l, mortiseDepth: D, wall: p, along } = derive(params);
   const { mortiseWidth: m, faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, setBack: r } = params;
   const { thickness: T, width: W } = members.tenoned;
   const S = members.mortised.thickness;
   const V = entryDepth(members.mortised);
-  const margin = Math.max(18, W * 0.25);
-  const low = Math.max(-along, -margin);
-  const high = Math.min(members.mortised.length - along, W + margin);
-  const shown = Math.max(W * 0.9, L * 1.4);
-  /** Face view: the rail's reference edge is y = 0, the shoulder line x = 0; the stile lies left of it. */
   const start = params.position - along;
-  const face: JointView = {
-    id: 'face',
-    title: 'Reference face',
-    at: [0, 0],
-    outlines: [
-      rectangle('mortised', -V, low, 0, high),
-      rectangle('tenoned', 0, 0, shown, W),
-      rectangle('hidden', -L, b, 0, b + w),
-      rectangle('mortise', -D, start, 0, start + l),
-    ],
-  };
-  const sectionY = low - GAP - Math.max(S, T + r);
-  /** Section from above: reference faces up; the stile's reference face is y = S. */
-  const section: JointView = {
-    id: 'section',
-    title: 'Section',
-    at: [0, sectionY],
-    outlines: [
-      rectangle('mortised', -V, 0, 0, S),
-      rectangle('mortise', -D, S - p - m, 0, S - p),
-      { role: 'tenoned', points: [[shown, S - r], [0, S - r], [0, S - r - a], [-L, S - r - a], [-L, S - r - a - t], [0, S - r - a - t], [0, S - r - T], [shown, S - r - T]] }, // prettier-ignore
-      line('reference', [-V, S], [0, S]),
-      line('reference', [0, S - r], [shown, S - r]),
-    ],
-  };
-  const radius = params.corners === 'rounded' ? t / 2 : 0;
-  /** End of the tenoned piece: reference face left. */
-  const end: JointView = {
-    id: 'end',
-    title: 'Tenon end',
-    at: [shown + GAP, 0],
-    outlines: [
-      rectangle('tenoned', 0, 0, T, W),
-      {
-        role: 'tenon',
-        points: radius
-          ? roundedRectangle([a, b], [a + t, b + w], radius)
-          : rectangle('tenon', a, b, a + t, b + w).points,
-      },
-      line('reference', [0, 0], [0, W]),
-    ],
-  };
-  const round = params.corners === 'squared' ? 0 : m / 2;
-  /** Edge of the mortised piece: reference face left. */
-  const edge: JointView = {
-    id: 'edge',
-    title: 'Mortise edge',
-    at: [-V - GAP - S, 0],
-    outlines: [
-      rectangle('mortised', 0, low, S, high),
-      {
-        role: 'mortise',
-        points: round
-          ? roundedRectangle([p, start], [p + m, start + l], round)
-          : rectangle('mortise', p, start, p + m, start + l).points,
-      },
-      line('reference', [0, low], [0, high]),
-      ...(along > -low + 1e-6 ? [] : [line('centre', [0, -along], [S, -along])]),
-    ],
-  };
-  const dimension = (
-    id: string,
-    name: string,
-    value: number,
-    view: string,
-    from: Vec2,
-    to: Vec2,
-    offset: number,
-  ): NamedDimension => ({ id, name, value, view, from, to, offset });
-  const dimensions = [
+  return [
     dimension('tenonLength', 'tenon length', L, 'face', [-L, W], [0, W], high - W + 12),
     dimension('tenonWidth', 'tenon width', w, 'end', [T, b], [T, b + w], 12),
     dimension('edgeShoulder', 'edge shoulder', b, 'end', [T, 0], [T, b], 12),
@@ -122,6 +67,6 @@ export function blindDrawing(
       [0, start],
       -12,
     ),
+    aside('endClearance', 'end clearance', params.endClearance),
   ];
-  return { views: [edge, face, end, section], dimensions };
 }

@@ -1,8 +1,8 @@
-import type { JointKind } from '../kind.ts';
+import type { JointKind, RoundedTongue } from '../kind.ts';
 import { blindAdvice } from './advice.ts';
 import { blindDrawing } from './drawing.ts';
 import { blindGeometry } from './geometry.ts';
-import { blindSchema, derive, type BlindParams } from './params.ts';
+import { blindSchema, CORNERS, derive, withCorners, type BlindParams } from './params.ts';
 import { blindProblems } from './problems.ts';
 import { proposeBlind } from './propose.ts';
 import { blindWithDimension } from './withDimension.ts';
@@ -12,6 +12,8 @@ export const blind: JointKind<BlindParams> = {
   id: 'blind',
   title: 'Blind mortise and tenon',
   told: 'Nothing of the tenon shows.',
+  picture: 'section',
+  choices: [CORNERS],
   schema: blindSchema,
   own: ['tenonLength'],
   propose: proposeBlind,
@@ -21,32 +23,54 @@ export const blind: JointKind<BlindParams> = {
   features: (params, { tenoned, mortised }) => {
     const d = derive(params);
     return {
-      tenoned: {
-        form: 'tenon',
-        stock: tenoned,
-        faceShoulder: params.faceShoulder,
-        thickness: d.tenonThickness,
-        edgeShoulder: params.edgeShoulder,
-        width: params.tenonWidth,
-        length: params.tenonLength,
-        roundEdges: params.corners === 'rounded',
-        mate: { nearWall: d.wall - params.setBack, farWall: d.wall - params.setBack + params.mortiseWidth },
-      },
-      mortised: {
-        form: 'mortise',
-        stock: mortised,
-        wall: d.wall,
-        width: params.mortiseWidth,
-        start: params.position,
-        length: d.mortiseLength,
-        depth: d.mortiseDepth,
-        ends: params.corners === 'rounded' ? 'fitted' : params.corners,
-      },
+      tenoned: [
+        {
+          form: 'tenon',
+          stock: tenoned,
+          faceShoulder: params.faceShoulder,
+          thickness: d.tenonThickness,
+          edgeShoulder: params.edgeShoulder,
+          width: params.tenonWidth,
+          length: params.tenonLength,
+          ...(params.corners === 'rounded' && { rounding: roundingOf(params) }),
+          mate: { nearWall: d.wall - params.setBack, farWall: d.wall - params.setBack + params.mortiseWidth },
+        },
+      ],
+      mortised: [
+        {
+          form: 'mortise',
+          stock: mortised,
+          wall: d.wall,
+          width: params.mortiseWidth,
+          start: params.position,
+          length: d.mortiseLength,
+          depth: d.mortiseDepth,
+          ends: params.corners === 'rounded' ? 'fitted' : params.corners,
+        },
+      ],
     };
   },
   seat: (params) => ({ setBack: params.setBack, along: derive(params).along, clearance: params.faceClearance }),
+  fit: (params) => {
+    const { tenonThickness, mortiseLength } = derive(params);
+    return { tenon: tenonThickness, mortise: params.mortiseWidth, tenonWidth: params.tenonWidth, mortiseLength };
+  },
   drawing: blindDrawing,
   withDimension: blindWithDimension,
+  withChoice: withCorners,
 };
 
+/** Both long edges of the tenon, rounded as far as its shoulder. */
+const roundingOf = (params: BlindParams): RoundedTongue => ({
+  faceShoulder: params.faceShoulder,
+  thickness: derive(params).tenonThickness,
+  edgeShoulder: params.edgeShoulder,
+  width: params.tenonWidth,
+  nearLength: params.tenonLength,
+  farLength: params.tenonLength,
+});
+
+export { blindDimensions } from './drawing.ts';
+export { hollowOf, mortiseGauges, tenonGauges, tongueOf } from './geometry.ts';
+export { blindSchema, CORNERS, derive, entryDepth, withCorners } from './params.ts';
 export type { BlindParams, Corners } from './params.ts';

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import type { Piece } from '../../stock/index.ts';
 import type { Mm } from '../../units/index.ts';
+import type { Choice } from '../kind.ts';
 
 /** How the round ends a cutter leaves meet the tenon: squared by chisel, tenon edges rounded, or the tenon kept clear. */
 export type Corners = 'squared' | 'rounded' | 'clear';
@@ -76,3 +77,29 @@ export function derive(params: BlindParams): {
 
 /** V: how far the tenon could go before it comes out. */
 export const entryDepth = (mortised: Piece): Mm => mortised.width;
+
+export const CORNERS: Choice = {
+  id: 'corners',
+  label: 'Corners',
+  options: [
+    { value: 'rounded', label: 'Edges rounded' },
+    { value: 'squared', label: 'Ends squared' },
+    { value: 'clear', label: 'Ends clear' },
+  ],
+};
+
+/** Other corners; ends that are kept clear need a mortise longer by its own width, the others don't. */
+export function withCorners<P extends Pick<BlindParams, 'corners' | 'endClearance' | 'mortiseWidth'>>(
+  params: P,
+  _choice: string,
+  value: string,
+): P {
+  const corners = value as Corners;
+  const endClearance =
+    corners === 'clear'
+      ? Math.max(params.endClearance, params.mortiseWidth)
+      : params.corners === 'clear'
+        ? 0.5
+        : params.endClearance;
+  return { ...params, corners, endClearance };
+}

@@ -1,6 +1,6 @@
 import { roundTo, say, type Mm } from '../../units/index.ts';
-import { blind, type BlindParams } from '../blind/index.ts';
-import type { JointKind, Members, NamedDimension, Outline, Problem } from '../kind.ts';
+import { blind, CORNERS, withCorners, type BlindParams } from '../blind/index.ts';
+import type { JointKind, Members, MortiseFeature, NamedDimension, Outline, Problem } from '../kind.ts';
 import { asBlind, proudOf, throughSchema, type ThroughParams } from './params.ts';
 
 /** How far past the far side a cutter goes, into a backing piece, so that nothing is left there, mm. */
@@ -8,6 +8,13 @@ const PAST: Mm = 1;
 
 /** Problems and advice of a blind joint that speak of its bottom. */
 const OF_THE_BOTTOM = new Set(['behind', 'short', 'bottom', 'thirds']);
+
+/** A mortise that comes out of the far side. */
+export const goingThrough = (feature: MortiseFeature): MortiseFeature => ({
+  ...feature,
+  depth: feature.depth + PAST,
+  through: true,
+});
 
 const blindOf = (params: ThroughParams, { mortised }: Pick<Members, 'mortised'>): BlindParams =>
   asBlind(params, mortised.width);
@@ -17,6 +24,8 @@ export const through: JointKind<ThroughParams> = {
   id: 'through',
   title: 'Through mortise and tenon',
   told: 'The tenon’s end shows on the far side.',
+  picture: 'section',
+  choices: [CORNERS],
   schema: throughSchema,
   own: ['tenonLength'],
   propose(members, available) {
@@ -97,12 +106,10 @@ export const through: JointKind<ThroughParams> = {
   },
   features(params, members) {
     const { tenoned, mortised } = blind.features(blindOf(params, members), members);
-    return {
-      tenoned,
-      mortised: mortised.form === 'mortise' ? { ...mortised, depth: mortised.depth + PAST, through: true } : mortised,
-    };
+    return { tenoned, mortised: mortised.map((f) => (f.form === 'mortise' ? goingThrough(f) : f)) };
   },
   seat: (params) => blind.seat(asBlind(params, params.tenonLength)),
+  fit: (params, members) => blind.fit(blindOf(params, members), members),
   drawing(params, members) {
     const V = members.mortised.width;
     const { views, dimensions } = blind.drawing(blindOf(params, members), members);
@@ -131,6 +138,7 @@ export const through: JointKind<ThroughParams> = {
     const { bottomClearance: _, ...rest } = blind.withDimension(blindOf(params, members), members, dimension, value);
     return rest;
   },
+  withChoice: withCorners,
 };
 
 export type { ThroughParams } from './params.ts';

@@ -15,6 +15,9 @@ const byHand = (
   working: Sentence,
 ) => figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
 
+/** How far along the straight wall the chisel goes, so that no sliver stands where the round end begins, mm. */
+const INTO_THE_WALL: Mm = 0.5;
+
 const setup = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
   words: string,
@@ -83,11 +86,14 @@ export const squareEnds: Method<MortiseFeature> = {
             byHand(
               'radius',
               'Round end',
-              m / 2,
+              m / 2 + INTO_THE_WALL,
               'near-end',
               'round-start',
               'length',
-              say('half the mortise {m}: only the corners are pared', { m }),
+              say('half the mortise {m}, and {more} along the wall: only the corners are pared', {
+                m,
+                more: INTO_THE_WALL,
+              }),
             ),
           ],
           checks: [say('The chisel lies flat on the routed wall; pare to the end line, not past it.')],
@@ -105,9 +111,11 @@ export const roundEdges: Method<TenonFeature> = {
   title: 'Tenon edges, rounded at the bench',
   form: 'tenon',
   stage: 'round-edges',
-  applies: (feature) => feature.roundEdges,
+  applies: (feature) => feature.rounding !== undefined,
   refuse: () => [],
-  setups({ faceShoulder: a, thickness: t, edgeShoulder: b, width: w, length: L }, _shop, context) {
+  setups({ rounding }, _shop, context) {
+    if (!rounding) return [];
+    const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, nearLength, farLength } = rounding;
     return [
       setup(
         {
@@ -162,7 +170,28 @@ export const roundEdges: Method<TenonFeature> = {
               'width',
               say('edge shoulder {b} + tenon width {w}', { b, w }),
             ),
-            byHand('length', 'Up to the shoulder', L, 'tip', 'shoulder', 'length', say('tenon length {L}', { L })),
+            byHand(
+              'length',
+              nearLength < farLength ? 'Far edge, up to the shoulder' : 'Up to the shoulder',
+              farLength,
+              'tip',
+              'shoulder',
+              'length',
+              say('tenon length {farLength}', { farLength }),
+            ),
+            ...(nearLength < farLength
+              ? [
+                  byHand(
+                    'near-length',
+                    'Near edge, up to the haunch',
+                    nearLength,
+                    'tip',
+                    'haunch',
+                    'length',
+                    say('tenon length {farLength} − haunch {haunch}', { farLength, haunch: farLength - nearLength }),
+                  ),
+                ]
+              : []),
           ],
           checks: [say('Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.')],
         },

@@ -293,6 +293,17 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
       'The end stop would stand {value} from the centre line; the jig reaches {bound}. Clamp a longer arm to it.',
     ),
   );
+  if (q < -SAME)
+    found.push({
+      path: 'position',
+      dimension: 'position',
+      value: q,
+      bound: 0,
+      message: say(
+        'The cutter would run out at the layout end by {out}, into the end stop. Leave a horn at least that much longer, to be cut off later.',
+        { out: -q },
+      ),
+    });
   if (feature.ends === 'fitted' && m - gear.cutter.diameter > SAME)
     found.push({
       path: 'mortiseWidth',

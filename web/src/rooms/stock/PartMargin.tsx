@@ -222,13 +222,15 @@ function allowancesOf(job: Job, part: Part) {
     const members = { tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') };
     const features = kindOf(joint.kind).features({ ...joint.params }, members);
     for (const end of ['a', 'b'] as const) {
-      if (tenoned === part && features.tenoned.form === 'tenon' && joint.tenoned.ends !== (end === 'a' ? 'b' : 'a'))
-        tenon[end] = Math.max(tenon[end], features.tenoned.length);
-      if (mortised === part && features.mortised.form === 'mortise') {
-        const { start, length } = features.mortised;
-        const laidOut = joint.mortised.ends === 'both' || joint.mortised.ends === end;
-        near[end] = Math.min(near[end], laidOut ? start : part.length - start - length);
-      }
+      if (tenoned === part && joint.tenoned.ends !== (end === 'a' ? 'b' : 'a'))
+        for (const feature of features.tenoned)
+          if (feature.form === 'tenon') tenon[end] = Math.max(tenon[end], feature.length);
+      const laidOut = joint.mortised.ends === 'both' || joint.mortised.ends === end;
+      for (const feature of mortised === part ? features.mortised : [])
+        if (feature.form === 'mortise') {
+          const { start, length } = feature;
+          near[end] = Math.min(near[end], laidOut ? Math.max(0, start) : part.length - start - length);
+        }
     }
   }
   return allowancesFor(tenon, near);

@@ -1,0 +1,4 @@
+export * from './boxes.ts';
+export * from './members.ts';
+export * from './sheet.ts';
+export * from './checks.ts';
