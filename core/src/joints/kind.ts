@@ -86,21 +86,28 @@ export interface Problem {
   readonly message: Sentence;
 }
 
-/** A feature of one member, in the letters a method computes with. Lengths in mm, measured as on the drawing. */
-export interface TenonFeature {
-  readonly form: 'tenon';
+/** What every feature has. */
+interface FeatureOf<F extends string> {
+  readonly form: F;
+  /** The piece it is cut in. */
   readonly stock: Piece;
+  /** What to call it where the member has several. */
+  readonly name?: string;
+  readonly follows?: Follows;
+}
+
+/** A feature of one member, in the letters a method computes with. Lengths in mm, measured as on the drawing. */
+export interface TenonFeature extends FeatureOf<'tenon'> {
   /** a, t, b, w, L of the handbook of the trade: face shoulder, thickness, edge shoulder, width, length. */
   readonly faceShoulder: Mm;
   readonly thickness: Mm;
   readonly edgeShoulder: Mm;
   readonly width: Mm;
   readonly length: Mm;
-  /** The tongue whose long edges are rounded at the end, and how far from its tip each edge is. */
-  readonly rounding?: RoundedTongue;
+  /** Tongues whose long edges are rounded once all else is cut. */
+  readonly rounding?: readonly RoundedTongue[];
   /** Walls of the mortise it goes into, from the reference face of the tenoned piece; none where it isn't cut first. */
   readonly mate?: { readonly nearWall: Mm; readonly farWall: Mm };
-  readonly follows?: Follows;
 }
 
 /** A rounded tongue: its place in the end of the piece, and how far from the tip its two edges are rounded, mm. */
@@ -119,9 +126,7 @@ export interface Follows {
   readonly words: string;
 }
 
-export interface MortiseFeature {
-  readonly form: 'mortise';
-  readonly stock: Piece;
+export interface MortiseFeature extends FeatureOf<'mortise'> {
   /** p, m, q, l, D: reference face to near wall, width, layout end to near end, length, depth. */
   readonly wall: Mm;
   readonly width: Mm;
@@ -132,13 +137,10 @@ export interface MortiseFeature {
   readonly ends: 'squared' | 'fitted' | 'clear';
   /** It comes out of the far side; the depth then goes a little past it, into a backing piece. */
   readonly through?: boolean;
-  readonly follows?: Follows;
 }
 
 /** A slot that is open at the worked end of a piece and goes right through it: an open mortise, or the gap of a pair. */
-export interface SlotFeature {
-  readonly form: 'slot';
-  readonly stock: Piece;
+export interface SlotFeature extends FeatureOf<'slot'> {
   /** Which way its width lies: between the faces, open at both edges; or between the edges, open at both faces. */
   readonly across: 'thickness' | 'width';
   /** From the reference face, or edge, to its near wall. */
@@ -146,7 +148,6 @@ export interface SlotFeature {
   readonly width: Mm;
   /** From the worked end to its floor. */
   readonly depth: Mm;
-  readonly follows?: Follows;
 }
 
 export type Feature = TenonFeature | MortiseFeature | SlotFeature;

@@ -10,6 +10,7 @@ import {
   type Solid,
 } from '../solids/index.ts';
 import { figureOf, type Setup } from '../setups/index.ts';
+import type { Piece } from '../stock/index.ts';
 import type { Datum, MachineModel } from './model.ts';
 
 /**
@@ -26,7 +27,7 @@ export const bench: MachineModel = {
     'near-wall': 'near wall',
     'far-wall': 'far wall',
     'entry-edge': 'edge the tenon enters',
-    floor: 'floor of the mortise',
+    floor: 'floor of the mortise or slot',
     'round-start': 'where the round end starts',
     tip: 'end of the tenon',
     shoulder: 'shoulder',
@@ -63,7 +64,7 @@ export const bench: MachineModel = {
       rigid: IDENTITY,
       datums,
       bodies: [],
-      sweep: setup.carrier === 'chisel' ? chiselled(setup, x, z) : rounded(setup, x),
+      sweep: SWEEPS[setup.carrier]!(setup, x, z, piece),
       feed: [0, 0, 0],
       feeds: 'tool',
     };
@@ -71,6 +72,22 @@ export const bench: MachineModel = {
 };
 
 type Along = (value: number) => number;
+
+/** What each hand tool takes away. */
+const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: Piece) => Solid>> = {
+  chisel: chiselled,
+  file: rounded,
+  'saw-and-chisel': slotted,
+};
+
+/** Between the two walls from the tip to the floor, right through the piece. */
+function slotted(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
+  const [near, far] = [figureOf(setup, 'near').set.value, figureOf(setup, 'far').set.value];
+  const [tip, floor] = [x(-1), x(figureOf(setup, 'floor').set.value)];
+  return figureOf(setup, 'near').from === 'reference-face'
+    ? box([tip, near, -1], [floor, far, width + 1])
+    : box([tip, -1, near], [floor, thickness + 1, far]);
+}
 
 /** Both ends of the mortise, from the round's start to the end line, pared square between the walls. */
 function chiselled(setup: Setup, x: Along, z: Along): Solid {

@@ -3,6 +3,7 @@ import { roundEdges, squareEnds } from './benchCorners/index.ts';
 import { crosscutShoulders } from './crosscutShoulders/index.ts';
 import type { Method } from './method.ts';
 import { routerJig } from './routerJig/index.ts';
+import { handSlot, sawSlot } from './slots/index.ts';
 import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
 
 /** Every way of cutting. A new one is a folder and a line here. */
@@ -13,4 +14,6 @@ export const METHODS = [
   sawUprightFlipped,
   bandsawFlipped,
   roundEdges,
+  sawSlot,
+  handSlot,
 ] as readonly unknown[] as readonly Method[];

@@ -20,11 +20,7 @@ const STAGES: readonly Stage[] = ['mortise', 'square-ends', 'shoulders', 'cheeks
  * Every way of cutting a member: one method for each stage its features go through, accepted ones first. Features of
  * one form are cut the same way.
  */
-export function routesFor(
-  features: readonly Feature[],
-  shop: Shop,
-  context: Omit<Context, 'shouldersFirst'>,
-): Route[] {
+export function routesFor(features: readonly Feature[], shop: Shop, context: Omit<Context, 'shouldersFirst'>): Route[] {
   const forms = [...new Set(features.map((f) => f.form))];
   const choices = forms
     .flatMap((form) =>
@@ -77,6 +73,7 @@ function route(
       : work.flatMap(({ method, feature, index, context }) =>
           method.setups(feature, shop, context).map((setup) => ({
             ...setup,
+            ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
             feature: index,
             ...(feature.follows && { follows: feature.follows }),
           })),

@@ -144,8 +144,7 @@ const followed = (first: Setup, second: Setup): HardRule | undefined =>
     : undefined;
 
 /** Two features of a joint may ask for one and the same set-up: its pieces go through once. */
-const unlike = (occurrences: readonly Occurrence[]): Occurrence[] =>
-  {
+const unlike = (occurrences: readonly Occurrence[]): Occurrence[] => {
   const seen = new Map(occurrences.map((o) => [JSON.stringify(o), o]));
   return [...seen.values()];
 };

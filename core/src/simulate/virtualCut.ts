@@ -1,5 +1,5 @@
 import { modelOf, type Placement } from '../machines/index.ts';
-import { invert, type Body, type Modeller, type Solid, type Vec3 } from '../solids/index.ts';
+import { invert, union, type Body, type Modeller, type Solid, type Vec3 } from '../solids/index.ts';
 import { pieceSolid, type Piece } from '../stock/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
@@ -33,10 +33,20 @@ export function virtualCut(
   const trapped: Trapped[] = [];
   let offcuts = 0;
   for (const setup of setups) {
-    for (const pass of setup.passes) {
-      const placement = modelOf(setup.model).place(setup, pass, occurrence, piece, asIs);
-      const sweep: Solid = { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
-      const parts = body.minus(modeller.solid(sweep)).parts();
+    const placed = setup.passes.map((pass) => ({
+      pass,
+      placement: modelOf(setup.model).place(setup, pass, occurrence, piece, asIs),
+    }));
+    /** A hand-held tool traps nothing: its passes are one cut. */
+    const cuts = placed.every(({ placement }) => placement.feeds === 'tool') ? [placed] : placed.map((p) => [p]);
+    for (const passes of cuts) {
+      const { pass, placement } = passes[0]!;
+      const sweeps = passes.map(({ placement: { rigid, sweep } }): Solid => ({
+        shape: 'placed',
+        rigid: invert(rigid),
+        solid: sweep,
+      }));
+      const parts = body.minus(modeller.solid(union(...sweeps))).parts();
       const kept = parts.reduce((a, b) => (b.volume() > a.volume() ? b : a));
       for (const part of parts) {
         if (part === kept || part.volume() < 1e-3) continue;

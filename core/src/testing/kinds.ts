@@ -28,6 +28,38 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const width = between(u[1]!, 24, rest.mortiseWidth < 8 ? 27 : 44);
     return { params: { ...rest, tenonLength: width + between(u[0]!, 0, 4) }, mortised: { width } };
   },
+  twin: ({ params, u }) => {
+    const t = params.mortiseWidth - params.faceClearance;
+    const gap = between(u[0]!, params.faceClearance + 3.2, 14);
+    const a = between(u[1]!, 0, 8);
+    const p = between(u[2]!, 2, 9);
+    return {
+      params: { ...params, gap, faceShoulder: a, setBack: p - a + params.mortiseWidth / 2 - t / 2 },
+      tenoned: { thickness: a + 2 * t + gap + between(u[3]!, 0, 8) },
+      mortised: { thickness: p + t + gap + params.mortiseWidth + between(u[4]!, 2, 9) },
+    };
+  },
+  fingered: ({ params, u, tenoned }) => {
+    const { mortiseWidth: m, endClearance: e, tenonLength: L } = params;
+    const count = u[0]! < 0.5 ? 2 : 3;
+    const gap = between(u[1]!, Math.max(e, 1.7) + 3, e + 20);
+    const tenonWidth = between(u[2]!, m + 1, 30);
+    const total = count * tenonWidth + (count - 1) * gap;
+    const edgeShoulder = between(u[3]!, 0, 10);
+    return {
+      params: {
+        ...params,
+        count,
+        gap,
+        tenonWidth,
+        edgeShoulder,
+        haunchLength: u[4]! < 0.5 ? 0 : between(u[4]!, 1, L * 0.6),
+        haunchClearance: between(u[5]!, 0, 1),
+        position: params.position + edgeShoulder,
+      },
+      tenoned: { ...tenoned, width: edgeShoulder + total + between(u[4]!, 0, 10) },
+    };
+  },
   haunched: ({ params, u }) => {
     const { tenonWidth, mortiseWidth: m, edgeShoulder, tenonLength: L, endClearance } = params;
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);

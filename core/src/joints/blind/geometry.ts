@@ -26,26 +26,42 @@ export function hollowOf(params: BlindParams): Hollow {
   return { x: [q, q + l], y: [p, p + m], depth: [0, D], ends: corners };
 }
 
-/** Where a tenon is measured: through the middle of its length and width. */
-export function tenonGauges(params: BlindParams, piece: Piece, { end }: Pick<Spot, 'end'>): Gauge[] {
+/** Where a calliper is put, when not through the middle and right across the piece. */
+export interface Measuring {
+  /** From the tip, or in from the edge. */
+  readonly depth?: Mm;
+  /** How far across the thickness, and along the width or the length, its jaws may look. */
+  readonly thicknessTo?: Mm;
+  readonly alongTo?: Mm;
+}
+
+/** Where a tenon is measured: by default through the middle of its length and width. */
+export function tenonGauges(
+  params: BlindParams,
+  piece: Piece,
+  { end }: Pick<Spot, 'end'>,
+  { depth = params.tenonLength / 2, thicknessTo, alongTo }: Measuring = {},
+): Gauge[] {
   const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L } = params;
   const t = derive(params).tenonThickness;
   const { thickness: T, width: W } = piece;
   const x = alongOf(piece, { end });
-  const middle: Vec3 = [x(L / 2), a + t / 2, b + w / 2];
+  const middle: Vec3 = [x(depth), a + t / 2, b + w / 2];
   const shoulders: [number, Vec3][] = [
     [a, [0, a / 2, b + w / 2]],
     [T - a - t, [0, (a + t + T) / 2, b + w / 2]],
     [b, [0, a + t / 2, b / 2]],
     [W - b - w, [0, a + t / 2, (b + w + W) / 2]],
   ];
-  const shoulder = shoulders.find(([depth]) => depth > 0.1);
+  const shoulder = thicknessTo === undefined ? shoulders.find(([size]) => size > 0.1) : shoulders[0];
   return [
-    bar('tenonThickness', 1, middle, -1, T + 1, 'wood'),
-    bar('tenonWidth', 2, middle, -1, W + 1, 'wood'),
+    bar('tenonThickness', 1, middle, -1, thicknessTo ?? T + 1, 'wood'),
+    bar('tenonWidth', 2, middle, -1, alongTo ?? W + 1, 'wood'),
     ...(a > 0.1 ? [bar('faceShoulder', 1, middle, 0, a + t / 2, 'air')] : []),
     ...(b > 0.1 ? [bar('edgeShoulder', 2, middle, 0, b + w / 2, 'air')] : []),
-    ...(shoulder ? [bar('tenonLength', 0, shoulder[1], x(0), x(Math.min(L * 2, piece.length)), 'air')] : []),
+    ...(shoulder && shoulder[0] > 0.1
+      ? [bar('tenonLength', 0, shoulder[1], x(0), x(Math.min(L * 2, piece.length)), 'air')]
+      : []),
   ];
 }
 
@@ -54,15 +70,15 @@ export function mortiseGauges(
   params: BlindParams,
   piece: Piece,
   spot: Spot,
-  depth: Mm = derive(params).mortiseDepth / 2,
+  { depth = derive(params).mortiseDepth / 2, thicknessTo, alongTo }: Measuring = {},
 ): Gauge[] {
   const { wall: p, mortiseLength: l } = derive(params);
   const { mortiseWidth: m, position: q } = params;
   const [x, z] = [alongOf(piece, spot), intoOf(piece, spot)];
   const middle: Vec3 = [x(q + l / 2), p + m / 2, z(depth)];
   return [
-    bar('mortiseWidth', 1, middle, 0, piece.thickness, 'air'),
-    bar('mortiseLength', 0, middle, x(Math.max(0, q - 20)), x(q + l + 20), 'air'),
+    bar('mortiseWidth', 1, middle, 0, thicknessTo ?? piece.thickness, 'air'),
+    bar('mortiseLength', 0, middle, x(Math.max(0, q - 20)), x(alongTo ?? q + l + 20), 'air'),
     bar('mortiseDepth', 2, middle, z(0), z(piece.width), 'air'),
     ...(p > 0.1 ? [bar('wall', 1, middle, 0, p + m / 2, 'wood')] : []),
     ...(q > 0.1 ? [bar('position', 0, middle, x(0), x(q + l / 2), 'wood')] : []),

@@ -32,7 +32,7 @@ export const blind: JointKind<BlindParams> = {
           edgeShoulder: params.edgeShoulder,
           width: params.tenonWidth,
           length: params.tenonLength,
-          ...(params.corners === 'rounded' && { rounding: roundingOf(params) }),
+          ...(params.corners === 'rounded' && { rounding: [roundingOf(params)] }),
           mate: { nearWall: d.wall - params.setBack, farWall: d.wall - params.setBack + params.mortiseWidth },
         },
       ],
@@ -61,7 +61,7 @@ export const blind: JointKind<BlindParams> = {
 };
 
 /** Both long edges of the tenon, rounded as far as its shoulder. */
-const roundingOf = (params: BlindParams): RoundedTongue => ({
+export const roundingOf = (params: BlindParams): RoundedTongue => ({
   faceShoulder: params.faceShoulder,
   thickness: derive(params).tenonThickness,
   edgeShoulder: params.edgeShoulder,

@@ -203,9 +203,8 @@ export const haunched: JointKind<HaunchedParams> = {
         ...endShape(piece, spot, L, tonguesOf(params)),
         gauges: [
           /** Measured past the haunch, where the tenon stands alone. */
-          ...tenonGauges({ ...params, tenonLength: L - h }, piece, spot).filter((g) => g.dimension !== 'tenonLength'),
-          ...tenonGauges(params, piece, spot).filter((g) => g.dimension === 'tenonLength'),
-          bar('haunchLength', 0, [0, a + t / 2, z], x(0), x(L + 1), 'air'),
+          ...tenonGauges(params, piece, spot, { depth: (L - h) / 2 }),
+          bar('tipToHaunch', 0, [0, a + t / 2, z], x(0), x(L + 1), 'air'),
         ],
       };
     }
@@ -213,7 +212,7 @@ export const haunched: JointKind<HaunchedParams> = {
     return {
       ...hollowShape(piece, spot, [hollowOf(params), pocket]),
       /** Measured below the pocket. */
-      gauges: mortiseGauges(params, piece, spot, (pocket.depth[1] + derive(params).mortiseDepth) / 2),
+      gauges: mortiseGauges(params, piece, spot, { depth: (pocket.depth[1] + derive(params).mortiseDepth) / 2 }),
     };
   },
   features(params, members) {
@@ -230,13 +229,14 @@ export const haunched: JointKind<HaunchedParams> = {
           { ...whole, edgeShoulder: b - haunchWidth, width: w + haunchWidth },
           {
             form: 'tenon' as const,
+            name: 'the haunch',
             stock: members.tenoned,
             faceShoulder: 0,
             thickness: T,
             edgeShoulder: b,
             width: W - b,
             length: L - h,
-            ...(rounding && { rounding: { ...rounding, nearLength: L - h } }),
+            ...(rounding && { rounding: rounding.map((r) => ({ ...r, nearLength: L - h })) }),
             follows: { feature: 0, words: 'The haunch is cut once the full-length cheeks are.' },
           },
         ];
@@ -245,6 +245,7 @@ export const haunched: JointKind<HaunchedParams> = {
         ...mortised,
         {
           form: 'mortise',
+          name: 'pocket for the haunch',
           stock: members.mortised,
           wall,
           width: params.mortiseWidth,

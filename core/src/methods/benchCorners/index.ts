@@ -2,7 +2,7 @@ import type { MortiseFeature, TenonFeature } from '../../joints/index.ts';
 import { figure, type FigureDraft, type Setup } from '../../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import type { Context, Method } from '../method.ts';
+import { SAME, type Context, type Method } from '../method.ts';
 
 /** Hand work is guided by the cut wood itself, not by a scale: its figures are exact. */
 const byHand = (
@@ -113,13 +113,13 @@ export const roundEdges: Method<TenonFeature> = {
   stage: 'round-edges',
   applies: (feature) => feature.rounding !== undefined,
   refuse: () => [],
-  setups({ rounding }, _shop, context) {
-    if (!rounding) return [];
-    const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, nearLength, farLength } = rounding;
-    return [
-      setup(
+  setups({ rounding = [] }, _shop, context) {
+    return rounding.map((tongue, i) => {
+      const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, nearLength, farLength } = tongue;
+      const even = Math.abs(nearLength - farLength) < SAME;
+      return setup(
         {
-          id: `${context.joint}.round-edges`,
+          id: `${context.joint}.round-edges${i ? `.${i + 1}` : ''}`,
           method: roundEdges.id,
           title: roundEdges.title,
           carrier: 'file',
@@ -172,32 +172,39 @@ export const roundEdges: Method<TenonFeature> = {
             ),
             byHand(
               'length',
-              nearLength < farLength ? 'Far edge, up to the shoulder' : 'Up to the shoulder',
+              even ? 'Up to the shoulder' : 'Far edge, from the tip',
               farLength,
               'tip',
-              'shoulder',
+              farLength < nearLength ? 'haunch' : 'shoulder',
               'length',
-              say('tenon length {farLength}', { farLength }),
+              say(farLength < nearLength ? 'the tenon as far as the haunch, {farLength}' : 'tenon length {farLength}', {
+                farLength,
+              }),
             ),
-            ...(nearLength < farLength
-              ? [
+            ...(even
+              ? []
+              : [
                   byHand(
                     'near-length',
-                    'Near edge, up to the haunch',
+                    'Near edge, from the tip',
                     nearLength,
                     'tip',
-                    'haunch',
+                    nearLength < farLength ? 'haunch' : 'shoulder',
                     'length',
-                    say('tenon length {farLength} − haunch {haunch}', { farLength, haunch: farLength - nearLength }),
+                    say(
+                      nearLength < farLength
+                        ? 'the tenon as far as the haunch, {nearLength}'
+                        : 'tenon length {nearLength}',
+                      { nearLength },
+                    ),
                   ),
-                ]
-              : []),
+                ]),
           ],
           checks: [say('Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.')],
         },
         'Round the four long edges of the tenon with rasp or file, up to the shoulder',
         context,
-      ),
-    ];
+      );
+    });
   },
 };

@@ -5,7 +5,7 @@ import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { cheekLength, FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { missing, only, over } from '../refusal.ts';
+import { uprightRefusals } from '../upright.ts';
 
 /** Table saw, piece on end in a jig, turned between the cuts: the waste is always outside the blade. */
 export const sawUprightFlipped: Method<TenonFeature> = {
@@ -16,64 +16,12 @@ export const sawUprightFlipped: Method<TenonFeature> = {
   waste: 'outside',
   applies: () => true,
   refuse(feature, shop) {
-    const saw = toolsOf(shop, 'table-saw')[0];
-    const jig = toolsOf(shop, 'upright-jig')[0];
-    if (!saw || !jig)
-      return [
-        missing('upright jig', 'Cheeks on end need a table saw and an upright jig. Add them, or use the bandsaw.'),
-      ];
-    if (!shop.rules.guardOff)
-      return [
-        missing(
-          'guard',
-          'Local rules keep the saw’s own guard on, and a piece on end leaves no room for it. Use the bandsaw.',
-        ),
-      ];
     const { stock, length: L } = feature;
+    const standing = { length: stock.length, bladeHeight: L };
     const edges = flippedSettings(feature, figuresFor(shop), 'jig-face').some((s) => s.name === 'edge');
     return [
-      ...over(
-        L,
-        saw.maxBladeHeight,
-        'tenonLength',
-        'tenon length',
-        'The blade would stand {value} high; this saw raises it to {bound}. Use the bandsaw, or a shorter tenon.',
-      ),
-      ...over(
-        L,
-        jig.clampLine,
-        'tenonLength',
-        'tenon length',
-        'The blade would stand {value} high; the jig’s lowest clamp or screw is at {bound}. Use the bandsaw, or raise the clamp.',
-      ),
-      ...over(
-        stock.length,
-        saw.maxUpright,
-        'length',
-        'length',
-        'The piece is {value} long; {bound} stands upright here. Use the bandsaw, or cut it lying flat.',
-      ),
-      ...over(
-        stock.thickness,
-        jig.maxThickness,
-        'thickness',
-        'thickness',
-        'The piece is {value} thick; the jig holds {bound}. Use the bandsaw.',
-      ),
-      ...only(
-        stock.thickness,
-        jig.insists,
-        'The piece is {value} thick; the jig is made for {bound} only. Use the bandsaw.',
-      ),
-      ...(edges
-        ? over(
-            stock.width,
-            jig.maxThickness,
-            'width',
-            'width',
-            'For the edge cheeks the piece stands {value} across the jig, which holds {bound}. Use the bandsaw.',
-          )
-        : []),
+      ...uprightRefusals({ ...standing, across: stock.thickness, onEdge: false }, shop, 'use the bandsaw'),
+      ...(edges ? uprightRefusals({ ...standing, across: stock.width, onEdge: true }, shop, 'use the bandsaw') : []),
     ];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
