@@ -88,10 +88,11 @@ function inWords(file: JobFile, plan: Plan): string {
   });
   for (const joint of plan.joints) {
     const name = file.job.joints.find((j) => j.id === joint.joint)!.name;
+    const fit = joint.proof?.fit;
     if (joint.proof)
       lines.push(
         '',
-        `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}, ${joint.proof.fit.tightest} to ${joint.proof.fit.loosest}`,
+        `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}${fit ? `, ${fit.tightest} to ${fit.loosest}` : ''}`,
       );
   }
   return lines.join('\n');

@@ -8,8 +8,8 @@ import { say } from '../units/index.ts';
 export const seasonOf = (
   job: Pick<Job, 'seasons'>,
   parts: Record<MemberName, Part>,
-  sizes: FitSizes,
-): SeasonFit | undefined => (job.seasons ? seasonFit(job.seasons, parts, sizes) : undefined);
+  sizes: FitSizes | undefined,
+): SeasonFit | undefined => (job.seasons && sizes ? seasonFit(job.seasons, parts, sizes) : undefined);
 
 /** A fit that leaves its class with the seasons, or a tenon that will jam at its ends. */
 export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonFit): Advice[] {

@@ -1,12 +1,22 @@
 import { blind } from './blind/index.ts';
 import { fingered } from './fingered/index.ts';
 import { haunched } from './haunched/index.ts';
+import { openSlot } from './openSlot/index.ts';
 import { through } from './through/index.ts';
 import { twin } from './twin/index.ts';
+import { lap } from './lap/index.ts';
 import type { JointKind } from './kind.ts';
 
 /** Every kind of joint Velk knows. A new kind is a folder and a line here. */
-export const JOINT_KINDS = [blind, through, haunched, twin, fingered] as readonly unknown[] as readonly JointKind[];
+export const JOINT_KINDS = [
+  blind,
+  through,
+  haunched,
+  twin,
+  fingered,
+  openSlot,
+  lap,
+] as readonly unknown[] as readonly JointKind[];
 
 /** @throws Error for a kind that is not there; the job file's schema lets no such kind in. */
 export function kindOf(id: string): JointKind {

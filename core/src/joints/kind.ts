@@ -178,8 +178,8 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** What each member has to have cut, in an order that could be cut. */
   features(params: P, members: Members): Record<MemberName, readonly Feature[]>;
   seat(params: P): SeatOfPair;
-  /** The sizes its fit is judged by, mm. */
-  fit(params: P, members: Members): FitSizes;
+  /** The sizes its fit is judged by, mm; none where the two only lie on one another. */
+  fit(params: P, members: Members): FitSizes | undefined;
   drawing(params: P, members: Members): { views: JointView[]; dimensions: NamedDimension[] };
   /** The parameters with one named dimension changed, what follows it following. */
   withDimension(params: P, members: Members, dimension: DimensionId, value: Mm): P;
@@ -204,4 +204,6 @@ export interface SeatOfPair {
   readonly clearance: Mm;
   /** How far the whole end sinks into the other before its shoulders meet; 0 where they meet its edge. */
   readonly sink?: Mm;
+  /** Pressed cheek to cheek, rather than standing in a hollow with the clearance shared by both sides. */
+  readonly pressed?: boolean;
 }

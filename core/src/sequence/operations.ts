@@ -32,6 +32,9 @@ const memberOf = (setup: Setup): MemberName => setup.occurrences[0]!.member;
 /** Two stages of one and the same feature. */
 const stages = (setup: Setup, stage: Stage, other: Setup, next: Stage) =>
   setup.stage === stage && other.stage === next && sameHalf(setup, other) && setup.feature === other.feature;
+/** Work on a mortise that a cutter of a fixed size makes. */
+const closed = (setup: Setup) =>
+  memberOf(setup) === 'mortised' && (setup.stage === 'mortise' || setup.stage === 'square-ends');
 const sameHalf = (a: Setup, b: Setup) => memberOf(a) === memberOf(b);
 
 /** What must come before what within one joint (common practice). */
@@ -39,12 +42,17 @@ export const HARD_RULES: readonly HardRule[] = [
   {
     id: 'mortise-first',
     words: 'The closed mortise comes first: its cutter has a fixed size, and the tenon is fitted to it.',
-    before: (a, b, { half }) => half === 'mortise' && memberOf(a) === 'mortised' && memberOf(b) === 'tenoned',
+    before: (a, b, { half }) => half === 'mortise' && closed(a) && memberOf(b) === 'tenoned',
   },
   {
     id: 'tenon-first',
     words: 'The tenon comes first in this shop: the mortise is fitted to it.',
-    before: (a, b, { half }) => half === 'tenon' && memberOf(a) === 'tenoned' && memberOf(b) === 'mortised',
+    before: (a, b, { half }) => half === 'tenon' && memberOf(a) === 'tenoned' && closed(b),
+  },
+  {
+    id: 'open-slot-last',
+    words: 'The open slot comes last: a blade can be moved any amount, so it is fitted to the tenon.',
+    before: (a, b) => memberOf(a) === 'tenoned' && memberOf(b) === 'mortised' && b.stage === 'slot',
   },
   {
     id: 'rout-then-square',

@@ -1,6 +1,7 @@
 import type { Body, Rigid, Vec2 } from '../solids/index.ts';
 import type { Piece } from '../stock/index.ts';
 import type { Occurrence } from '../setups/index.ts';
+import type { SeatOfPair } from '../joints/index.ts';
 import type { Mm } from '../units/index.ts';
 import { deepest, SPECK } from './compare.ts';
 
@@ -30,18 +31,25 @@ export const sameHand = (tenon: Pick<Occurrence, 'end'>, mortise: Pick<Occurrenc
   (tenon.end === mortise.end) === (mortise.edge === 'reference');
 
 /** Puts the cut tenon home in the cut mortise, centred in it as the wood would centre itself, shoulder to edge. */
-export function assemble(tenon: Half, mortise: Half, setBack: Mm): Assembly {
+export function assemble(
+  tenon: Half,
+  mortise: Half,
+  { setBack, sink = 0, pressed }: Pick<SeatOfPair, 'setBack' | 'sink' | 'pressed'>,
+): Assembly {
   const t = tenon.sizes;
   const m = mortise.sizes;
   const size = (sizes: Readonly<Record<string, Mm>>, id: string) => sizes[id] ?? 0;
   const length = size(t, 'tenonLength');
   /** A mortise without a depth comes out of the far side: nothing there stops the tenon. */
-  const shoulderGap = Math.max(0, length - (m['mortiseDepth'] ?? Infinity));
+  const shoulderGap = Math.max(0, length + sink - (m['mortiseDepth'] ?? Infinity));
   const across =
-    size(m, 'wall') + size(m, 'mortiseWidth') / 2 - size(t, 'faceShoulder') - size(t, 'tenonThickness') / 2;
+    size(m, 'wall') +
+    size(m, 'mortiseWidth') / (pressed ? 1 : 2) -
+    size(t, 'faceShoulder') -
+    size(t, 'tenonThickness') / (pressed ? 1 : 2);
   const along =
     size(m, 'position') + size(m, 'mortiseLength') / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2;
-  const home = tenon.body.placed(homeOf(tenon, mortise, length - shoulderGap, across, along));
+  const home = tenon.body.placed(homeOf(tenon, mortise, length + sink - shoulderGap, across, along));
   const clash = home.within(mortise.body);
   const lumps = clash.volume() < SPECK ? [] : clash.parts().filter((lump) => lump.volume() >= SPECK);
   const faces = lumps.length ? mortise.body.triangles() : [];
@@ -75,14 +83,20 @@ export interface Section {
 }
 
 /** The assembled pair cut through the middle of the joint, along the tenon and across its thickness. */
-export function sectionOf(tenon: Half, mortise: Half, window: Mm): Section {
+export function sectionOf(
+  tenon: Half,
+  mortise: Half,
+  window: Mm,
+  { sink = 0, pressed }: Pick<SeatOfPair, 'sink' | 'pressed'>,
+): Section {
   const t = tenon.sizes;
   const m = mortise.sizes;
   const z = (t['edgeShoulder'] ?? 0) + (t['tenonWidth'] ?? 0) / 2;
   const x = (m['position'] ?? 0) + (m['mortiseLength'] ?? 0) / 2;
+  const share = pressed ? 1 : 2;
   const across =
-    (m['wall'] ?? 0) + (m['mortiseWidth'] ?? 0) / 2 - (t['faceShoulder'] ?? 0) - (t['tenonThickness'] ?? 0) / 2;
-  const length = Math.min(t['tenonLength'] ?? 0, m['mortiseDepth'] ?? Infinity);
+    (m['wall'] ?? 0) + (m['mortiseWidth'] ?? 0) / share - (t['faceShoulder'] ?? 0) - (t['tenonThickness'] ?? 0) / share;
+  const length = Math.min((t['tenonLength'] ?? 0) + sink, m['mortiseDepth'] ?? Infinity);
   const fromTip = (px: number) => (tenon.at.end === 'a' ? px : tenon.piece.length - px);
   const depth = (pz: number) => (mortise.at.edge === 'reference' ? pz : mortise.piece.width - pz);
   const turned = mortise.body.placed({ rotation: [[0, 0, 1], [0, 1, 0], [-1, 0, 0]], shift: [0, 0, 0] }); // prettier-ignore

@@ -32,7 +32,8 @@ export interface JointProof {
   readonly joint: string;
   readonly members: Readonly<Record<MemberName, MemberProof>>;
   readonly clearance: Range;
-  readonly fit: { readonly loosest: FitClass; readonly tightest: FitClass };
+  /** None where the two only lie on one another: the clearance is then how far the faces are from flush. */
+  readonly fit?: { readonly loosest: FitClass; readonly tightest: FitClass };
   readonly assembly: Assembly;
   readonly section: Section;
   /** Nothing is wrong beyond what the rounding of the figures explains, nothing is trapped, and the pair goes together. */
@@ -96,18 +97,19 @@ export function proveJoint<P extends object>(
     const members = { tenoned: memberProof(tenons), mortised: memberProof(mortises) };
     const [t, m] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
     const clearance = { least: m.least - t.most, most: m.most - t.least };
-    const assembly = assemble(tenon, mortise, kind.seat(params).setBack);
+    const seat = kind.seat(params);
+    const assembly = assemble(tenon, mortise, seat);
     const explained = Object.values(members).every(
       ({ mismatches, trapped }) => mismatches.every((x) => x.depth <= x.allowed) && !trapped.length,
     );
-    const tight = Math.max(0, -assembly.clearance);
+    const tight = seat.pressed ? 0 : Math.max(0, -assembly.clearance);
     return {
       joint,
       members,
       clearance,
-      fit: { loosest: fitOf(clearance.most), tightest: fitOf(clearance.least) },
+      ...(seat.pressed ? {} : { fit: { loosest: fitOf(clearance.most), tightest: fitOf(clearance.least) } }),
       assembly,
-      section: sectionOf(tenon, mortise, 60),
+      section: sectionOf(tenon, mortise, 60, seat),
       good: explained && assembly.shoulderGap <= TOLERANCE && assembly.interference.depth <= tight + TOLERANCE,
     };
   });

@@ -60,6 +60,34 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       tenoned: { ...tenoned, width: edgeShoulder + total + between(u[4]!, 0, 10) },
     };
   },
+  'open-slot': ({ params, u, tenoned, mortised }) => {
+    const { faceClearance, faceShoulder, tenonLength: _, setBack } = params;
+    const mortiseWidth = Math.max(params.mortiseWidth, 4.5);
+    const width = Math.min(tenoned.width, 80);
+    return {
+      params: {
+        mortiseWidth,
+        faceClearance,
+        faceShoulder,
+        setBack,
+        tenonLength: mortised.width + between(u[0]!, -2, 3),
+        slotDepth: width + between(u[1]!, 0, 2),
+      },
+      tenoned: { width },
+    };
+  },
+  lap: ({ u, tenoned, mortised }) => {
+    const thinner = Math.min(tenoned.thickness, mortised.thickness);
+    const mortiseWidth = between(u[0]!, 3, thinner - 3);
+    return {
+      params: {
+        mortiseWidth,
+        tenonThickness: mortiseWidth - between(u[1]!, 0, 0.2),
+        tenonLength: mortised.width + between(u[2]!, 0, 3),
+        slotDepth: tenoned.width + between(u[3]!, 0, 2),
+      },
+    };
+  },
   haunched: ({ params, u }) => {
     const { tenonWidth, mortiseWidth: m, edgeShoulder, tenonLength: L, endClearance } = params;
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);

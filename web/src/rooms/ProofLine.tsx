@@ -27,15 +27,32 @@ export function ProofLine({ job, operation, style }: { job: Job; operation: Plan
 export function ProofWords({ proof, style }: { proof: JointProof; style: LengthStyle }) {
   const t = proof.members.tenoned.sizes['tenonThickness']!;
   const m = proof.members.mortised.sizes['mortiseWidth']!;
-  const { loosest, tightest } = proof.fit;
   const wrong = [...proof.members.tenoned.mismatches, ...proof.members.mortised.mismatches].filter(
     (x) => x.depth > x.allowed,
   )[0];
   const trapped = [...proof.members.tenoned.trapped, ...proof.members.mortised.trapped][0];
   return (
     <>
-      tenon <Between range={t} style={style} /> in a mortise of <Between range={m} style={style} />:{' '}
-      {tightest === loosest ? tightest : `${tightest} to ${loosest}`}.
+      {proof.fit ? (
+        <>
+          tenon <Between range={t} style={style} /> in a mortise of <Between range={m} style={style} />:{' '}
+          {proof.fit.tightest === proof.fit.loosest
+            ? proof.fit.tightest
+            : `${proof.fit.tightest} to ${proof.fit.loosest}`}
+          .
+        </>
+      ) : (
+        <>
+          lap <Between range={t} style={style} /> on a cut of <Between range={m} style={style} />:{' '}
+          {Math.max(Math.abs(proof.clearance.least), Math.abs(proof.clearance.most)) < 0.005 ? (
+            'flush.'
+          ) : (
+            <>
+              off flush by <Between range={proof.clearance} style={{ ...style, inches: 'decimal' }} />.
+            </>
+          )}
+        </>
+      )}
       {trapped && ` Stop: an off-cut comes loose between blade and ${trapped.between}.`}
       {wrong && (
         <>

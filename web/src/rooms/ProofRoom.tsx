@@ -95,7 +95,7 @@ export function ProofRoom({ job }: { job: Job }) {
           <table className="sizes">
             <tbody>
               <tr>
-                <th scope="row">clearance</th>
+                <th scope="row">{proof.fit ? 'clearance' : 'off flush'}</th>
                 <td>
                   <Between range={proof.clearance} style={{ ...style, inches: 'decimal' }} />
                 </td>

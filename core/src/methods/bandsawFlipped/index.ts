@@ -1,11 +1,14 @@
 import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
-import { say } from '../../units/index.ts';
+import { say, type Mm } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { cheekLength, FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
+
+/** Room that a stop needs beside the blade, mm: it must be narrower than the figure, and still bear. */
+const LEAST_FENCE: Mm = 6;
 
 /** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
 export const bandsawFlipped: Method<TenonFeature> = {
@@ -37,6 +40,13 @@ export const bandsawFlipped: Method<TenonFeature> = {
         'tenonLength',
         'tenon length',
         'The stop would stand {value} behind the teeth; it reaches {bound}. Use the table saw, or a longer stop.',
+      ),
+      ...under(
+        Math.min(...settings.map((s) => s.figure.value)),
+        LEAST_FENCE,
+        'tenonThickness',
+        'fence',
+        'The fence would stand {value} from the blade; with less than {bound} no stop goes between them that the waste does not meet. Use the table saw.',
       ),
       ...under(
         stock.length,
