@@ -223,7 +223,12 @@ function batchesFor(
     const own = asBatch(part, batch);
     const features = kind.features(params, { ...members, [member]: pieceOf(own, 'median') })[member];
     const share = (count: number) => Math.round((count * batch.count) / part.quantity);
-    const here = occurrences[member].map((o) => ({ ...o, count: share(o.count), pieces: batch.pieces }));
+    const here = occurrences[member].map((o) => ({
+      ...o,
+      count: share(o.count),
+      of: batch.count,
+      pieces: batch.pieces,
+    }));
     return { part: own, routes: routesFor(features, shop, { joint: `${joint.id}-${i + 1}`, occurrences: here }) };
   });
 }
@@ -240,6 +245,7 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
       end,
       edge: 'reference',
       count: parts.tenoned.quantity,
+      of: parts.tenoned.quantity,
     })),
     mortised: ends(mortised.ends).map((end, i, both) => ({
       joint: joint.id,
@@ -248,6 +254,7 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
       end,
       edge: mortised.edge,
       count: both.length === 1 ? total : i === 0 ? Math.ceil(total / 2) : Math.floor(total / 2),
+      of: parts.mortised.quantity,
     })),
   };
 }

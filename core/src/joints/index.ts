@@ -5,6 +5,8 @@ import { openSlot } from './openSlot/index.ts';
 import { through } from './through/index.ts';
 import { twin } from './twin/index.ts';
 import { lap } from './lap/index.ts';
+import { stub } from './stub/index.ts';
+import { housed } from './housed/index.ts';
 import type { JointKind } from './kind.ts';
 
 /** Every kind of joint Velk knows. A new kind is a folder and a line here. */
@@ -16,6 +18,8 @@ export const JOINT_KINDS = [
   fingered,
   openSlot,
   lap,
+  stub,
+  housed,
 ] as readonly unknown[] as readonly JointKind[];
 
 /** @throws Error for a kind that is not there; the job file's schema lets no such kind in. */

@@ -150,7 +150,16 @@ export interface SlotFeature extends FeatureOf<'slot'> {
   readonly depth: Mm;
 }
 
-export type Feature = TenonFeature | MortiseFeature | SlotFeature;
+/** A groove along a whole edge. */
+export interface GrooveFeature extends FeatureOf<'groove'> {
+  /** The edge it is cut in: the one the tenon enters, or a given one. */
+  readonly edge: 'entry-edge' | 'reference-edge' | 'other-edge';
+  readonly wall: Mm;
+  readonly width: Mm;
+  readonly depth: Mm;
+}
+
+export type Feature = TenonFeature | MortiseFeature | SlotFeature | GrooveFeature;
 
 /** A parameter that is chosen, not measured. */
 export interface Choice {

@@ -1,6 +1,6 @@
 import { box, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
 import { figureOf } from '../setups/index.ts';
-import { toolById, type Shop } from '../tooling/index.ts';
+import { toolById } from '../tooling/index.ts';
 import type { Datum, MachineModel, Placement } from './model.ts';
 import type { MachineBody } from './machineBody.ts';
 import { faceOf, seatPiece } from './seat.ts';
@@ -52,21 +52,15 @@ export const tableSaw: MachineModel = {
     const toBlade: Vec3 = [-s, 0, 0];
     const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });
     const upright = setup.carrier === 'upright-jig';
-    const block = upright
-      ? 0
-      : toolById(
-          asIs,
-          'stop-block',
-          setup.guides.find((g) => isBlock(asIs, g))!,
-        ).thickness;
+    const block = asIs.tools.find((t) => t.kind === 'stop-block' && setup.guides.includes(t.id));
+    const thick = block?.kind === 'stop-block' ? block.thickness : undefined;
     const datums: Record<string, Datum> = {
       table: { at: [0, 0, 0], normal: [0, 0, 1] },
       'highest-tooth': { at: [0, 0, height], normal: [0, 0, 1] },
       'near-side': plane(sides['near-side']!, [s, 0, 0]),
       'far-side': plane(sides['far-side']!, [s, 0, 0]),
-      ...(upright
-        ? { 'jig-face': plane(guide, toBlade) }
-        : { 'fence-face': plane(guide, toBlade), 'stop-face': plane(guide - s * block, toBlade) }),
+      ...(upright ? { 'jig-face': plane(guide, toBlade) } : { 'fence-face': plane(guide, toBlade) }),
+      ...(thick === undefined ? {} : { 'stop-face': plane(guide - s * thick, toBlade) }),
     };
     const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
     const lean = ((saw.bladeLean * Math.PI) / 180) * -s;
@@ -76,7 +70,9 @@ export const tableSaw: MachineModel = {
       { role: 'cutter', label: 'blade', solid: leaning(bladeBox(half, height, radius), lean) },
       ...(upright
         ? uprightBodies(guide, s, seatedHeight(piece, faceOf(pass.seat['jig-face']!, occurrence)))
-        : crosscutBodies(guide, s, block, radius, piece.width)),
+        : thick === undefined
+          ? fenceBodies(guide, s)
+          : crosscutBodies(guide, s, thick, radius, piece.width)),
     ];
     return {
       piece,
@@ -89,8 +85,6 @@ export const tableSaw: MachineModel = {
     } satisfies Placement;
   },
 };
-
-const isBlock = (shop: Shop, id: string) => shop.tools.some((t) => t.kind === 'stop-block' && t.id === id);
 
 /** Where a blade at this height breaks through the table, as a box: tall as it stands, long as its chord. */
 function bladeBox(half: number, height: number, radius: number): Solid {
@@ -121,6 +115,10 @@ function uprightBodies(face: number, s: number, along: number): MachineBody[] {
     { role: 'fence', label: 'fence', solid: box([back, -350, 0], [back + s * 45, 350, 70]) },
   ];
 }
+
+const fenceBodies = (fence: number, s: number): MachineBody[] => [
+  { role: 'fence', label: 'fence', solid: box([fence, -350, 0], [fence + s * 45, 350, 70]) },
+];
 
 function crosscutBodies(fence: number, s: number, block: number, radius: number, across: number): MachineBody[] {
   const ahead = -(radius + across + 30);

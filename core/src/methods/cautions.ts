@@ -15,6 +15,12 @@ export const CAUTIONS = {
     ),
   waitBeforeTurning: caution('Wait for the blade to stop before you unclamp or turn the piece.'),
   unplugSaw: caution('Unplug the saw before hands go near the blade to measure.'),
+  buriedBlade: caution(
+    'The blade is buried in the wood, and bare as the end leaves it: push block, and hands never over the line of the cut.',
+  ),
+  featherBoard: caution(
+    'A feather board against the side and a push block behind; stand out of the line of the blade.',
+  ),
   gaugeNotFence: caution(
     'The block only sets the length: hold the piece to the mitre gauge, and see that it has left the block before it meets the teeth.',
   ),

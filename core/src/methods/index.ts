@@ -4,7 +4,7 @@ export { METHODS } from './list.ts';
 export { DEFER } from './cautions.ts';
 export * from './cutters.ts';
 export * from './blades.ts';
-export { slotKerfs } from './slots/index.ts';
+export { slotKerfs } from './kerfs.ts';
 export { flippedSettings } from './flippedCheeks.ts';
 export { steppedSettings } from './steppedCheeks.ts';
 export { templateSlot, templateWork } from './template.ts';

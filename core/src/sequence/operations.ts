@@ -50,6 +50,11 @@ export const HARD_RULES: readonly HardRule[] = [
     before: (a, b, { half }) => half === 'tenon' && memberOf(a) === 'tenoned' && closed(b),
   },
   {
+    id: 'groove-first',
+    words: 'The groove sets the tenon’s thickness: it is cut before the tenon.',
+    before: (a, b) => a.stage === 'groove' && memberOf(b) === 'tenoned' && b.stage !== 'groove',
+  },
+  {
     id: 'open-slot-last',
     words: 'The open slot comes last: a blade can be moved any amount, so it is fitted to the tenon.',
     before: (a, b) => memberOf(a) === 'tenoned' && memberOf(b) === 'mortised' && b.stage === 'slot',
@@ -140,7 +145,7 @@ function build(joints: readonly JointSetups[], merge: boolean, trial: Schools['t
     setup,
     merged: ids[i]!,
     after: after[i]!,
-    count: setup.occurrences.reduce((sum, o) => sum + o.count, 0),
+    count: countOf(setup),
     testCut: say(setup.model === 'bench' ? 'Try one on scrap or a spare first.' : TEST_CUTS[trial]),
   }));
 }
@@ -156,6 +161,13 @@ const unlike = (occurrences: readonly Occurrence[]): Occurrence[] => {
   const seen = new Map(occurrences.map((o) => [JSON.stringify(o), o]));
   return [...seen.values()];
 };
+
+/** Pieces, or ends of pieces, that go through; a cut along the whole piece is made once in each. */
+function countOf({ stage, occurrences }: Setup): number {
+  if (stage !== 'groove') return occurrences.reduce((sum, o) => sum + o.count, 0);
+  const parts = new Map(occurrences.map((o) => [`${o.part}:${o.pieces?.join() ?? ''}`, o.of]));
+  return [...parts.values()].reduce((sum, of) => sum + of, 0);
+}
 
 function hasCycle(operations: readonly Operation[]): boolean {
   const state = new Uint8Array(operations.length);

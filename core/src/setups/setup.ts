@@ -27,6 +27,8 @@ export interface Occurrence {
   readonly end: 'a' | 'b';
   readonly edge: 'reference' | 'other';
   readonly count: number;
+  /** Pieces of the part: what goes through where a cut runs along the whole piece. */
+  readonly of: number;
   /** Numbers of the measured pieces, where the part is cut apart in batches. */
   readonly pieces?: readonly number[];
 }
@@ -60,7 +62,7 @@ export interface Setup {
 }
 
 /** What a set-up does to its half of the joint; the hard rules speak of these. */
-export type Stage = 'mortise' | 'square-ends' | 'shoulders' | 'cheeks' | 'slot' | 'round-edges';
+export type Stage = 'mortise' | 'square-ends' | 'shoulders' | 'cheeks' | 'slot' | 'groove' | 'round-edges';
 
 /** Why a shop can't cut it this way: plain words with the two numbers that clash, and the way out. */
 export interface Refusal {

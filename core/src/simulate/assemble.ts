@@ -34,7 +34,7 @@ export const sameHand = (tenon: Pick<Occurrence, 'end'>, mortise: Pick<Occurrenc
 export function assemble(
   tenon: Half,
   mortise: Half,
-  { setBack, sink = 0, pressed }: Pick<SeatOfPair, 'setBack' | 'sink' | 'pressed'>,
+  { setBack, along: drawnAlong, sink = 0, pressed }: Omit<SeatOfPair, 'clearance'>,
 ): Assembly {
   const t = tenon.sizes;
   const m = mortise.sizes;
@@ -47,8 +47,11 @@ export function assemble(
     size(m, 'mortiseWidth') / (pressed ? 1 : 2) -
     size(t, 'faceShoulder') -
     size(t, 'tenonThickness') / (pressed ? 1 : 2);
+  /** In a hollow without ends the maker puts it where it is drawn. */
   const along =
-    size(m, 'position') + size(m, 'mortiseLength') / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2;
+    m['mortiseLength'] === undefined
+      ? drawnAlong
+      : size(m, 'position') + m['mortiseLength'] / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2;
   const home = tenon.body.placed(homeOf(tenon, mortise, length + sink - shoulderGap, across, along));
   const clash = home.within(mortise.body);
   const lumps = clash.volume() < SPECK ? [] : clash.parts().filter((lump) => lump.volume() >= SPECK);
@@ -87,12 +90,12 @@ export function sectionOf(
   tenon: Half,
   mortise: Half,
   window: Mm,
-  { sink = 0, pressed }: Pick<SeatOfPair, 'sink' | 'pressed'>,
+  { along, sink = 0, pressed }: Omit<SeatOfPair, 'clearance' | 'setBack'>,
 ): Section {
   const t = tenon.sizes;
   const m = mortise.sizes;
   const z = (t['edgeShoulder'] ?? 0) + (t['tenonWidth'] ?? 0) / 2;
-  const x = (m['position'] ?? 0) + (m['mortiseLength'] ?? 0) / 2;
+  const x = m['mortiseLength'] === undefined ? along + z : (m['position'] ?? 0) + m['mortiseLength'] / 2;
   const share = pressed ? 1 : 2;
   const across =
     (m['wall'] ?? 0) + (m['mortiseWidth'] ?? 0) / share - (t['faceShoulder'] ?? 0) - (t['tenonThickness'] ?? 0) / share;

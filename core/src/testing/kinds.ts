@@ -76,6 +76,48 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       tenoned: { width },
     };
   },
+  stub: ({ params, u, tenoned, mortised }) => {
+    const { faceClearance, bottomClearance } = params;
+    const thinner = Math.min(tenoned.thickness, mortised.thickness);
+    const mortiseWidth = between(u[0]!, 4.3, thinner - 6);
+    const wall = between(u[1]!, 2, thinner - mortiseWidth - 2);
+    return {
+      params: {
+        mortiseWidth,
+        faceClearance,
+        bottomClearance,
+        faceShoulder: wall + faceClearance / 2,
+        setBack: 0,
+        tenonLength: between(u[2]!, 5, Math.min(mortised.width, tenoned.width) / 2 - 4),
+        position: between(u[3]!, 0, 60),
+      },
+    };
+  },
+  housed: ({ params, u, tenoned, mortised }) => {
+    const housingDepth = between(u[0]!, 2, 6);
+    const setBack = between(u[1]!, 2, 10);
+    const housingClearance = between(u[2]!, 0, 0.4);
+    const { mortiseWidth: m, faceShoulder: a, faceClearance: c, edgeShoulder, endClearance } = params;
+    return {
+      params: {
+        ...params,
+        setBack,
+        housingDepth,
+        housingClearance,
+        partner: 'straight',
+        curve: 0,
+        taper: 0,
+        mateThickness: tenoned.thickness,
+        mateWidth: tenoned.width,
+        position: edgeShoulder - endClearance / 2 + between(u[3]!, 3, 200),
+        faceShoulder: Math.max(a, c / 2 + 1 - setBack),
+      },
+      mortised: {
+        thickness: setBack + tenoned.thickness + Math.max(2, m - c) + between(u[4]!, 1, 8),
+        width: mortised.width + housingDepth,
+      },
+    };
+  },
   lap: ({ u, tenoned, mortised }) => {
     const thinner = Math.min(tenoned.thickness, mortised.thickness);
     const mortiseWidth = between(u[0]!, 3, thinner - 3);

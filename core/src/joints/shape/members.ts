@@ -75,6 +75,12 @@ export function hollowShape(
   };
 }
 
+/** A groove along a whole edge of a piece, as a solid that goes right past both ends. */
+export const grooveShape = (piece: Piece, edge: 'reference' | 'other', [y0, y1]: Span, depth: Mm): Box => {
+  const z = intoOf(piece, { edge });
+  return box([0, y0, z(0)], [piece.length, y1, z(depth)]);
+};
+
 /** A bar along one axis between two values, a hair thick, through the point: where a calliper is put. */
 export function bar(
   dimension: string,

@@ -1,0 +1,125 @@
+import type { GrooveFeature } from '../../joints/index.ts';
+import type { Pass } from '../../setups/index.ts';
+import { toolById, toolsOf } from '../../tooling/index.ts';
+import { say } from '../../units/index.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { figuresFor, type Method } from '../method.ts';
+import { missing, over, under } from '../refusal.ts';
+import { slotKerfs } from '../kerfs.ts';
+
+const EDGE_WORDS = { 'entry-edge': 'the edge the tenon enters', 'reference-edge': 'reference edge', 'other-edge': 'other edge' } as const; // prettier-ignore
+
+/** Table saw, edge down, the reference face along the fence: kerf beside kerf. */
+export const sawGroove: Method<GrooveFeature> = {
+  id: 'saw-groove',
+  title: 'Groove, along the fence of the table saw',
+  form: 'groove',
+  stage: 'groove',
+  applies: () => true,
+  refuse({ stock, width, depth, wall }, shop) {
+    const saw = toolsOf(shop, 'table-saw')[0];
+    if (!saw) return [missing('table saw', 'The chest has no table saw to run a groove on. Add one.')];
+    const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
+    return [
+      ...under(
+        width,
+        kerf,
+        'mortiseWidth',
+        'groove width',
+        'The groove is {value} wide, the kerf {bound}. Widen it, or fit a thinner blade.',
+      ),
+      ...over(
+        depth,
+        saw.maxBladeHeight,
+        'mortiseDepth',
+        'groove depth',
+        'The groove is {value} deep; the blade rises to {bound}. Make it shallower.',
+      ),
+      ...over(
+        wall + width,
+        saw.fenceReach,
+        'wall',
+        'fence',
+        'The fence would stand {value} from the blade; it reaches {bound}.',
+      ),
+      ...under(
+        stock.length,
+        shop.rules.shortestFed,
+        'length',
+        'length',
+        'The piece is {value} long; under {bound} it can’t be fed safely by hand. Groove it while it is part of a longer piece.',
+      ),
+      ...(shop.rules.guardOff
+        ? []
+        : [missing('guard', 'Local rules keep the saw’s own guard on, and a groove leaves no room for it.')]),
+    ];
+  },
+  setups({ wall: p, width: m, depth, edge }, shop, { joint, occurrences }) {
+    const saw = toolsOf(shop, 'table-saw')[0]!;
+    const { kerf, teeth } = toolById(shop, 'saw-blade', saw.bladeId);
+    const make = figuresFor(shop);
+    const fences = slotKerfs(p, m, kerf).map((value, i, all) => {
+      const far = i === 0 && all.length > 1;
+      return make(
+        {
+          id: all.length === 1 ? 'fence' : `fence-${i + 1}`,
+          name: far ? 'Fence, far wall' : i < 2 ? 'Fence, near wall' : `Fence, between, ${i - 1}`,
+          value,
+          from: 'fence-face',
+          to: 'near-side',
+          rounding: far ? 'down' : i < 2 ? 'up' : 'nearest',
+          acts: 'thickness',
+          working: far
+            ? say('near wall {p} + groove {m} − kerf {kerf}', { p, m, kerf })
+            : i < 2
+              ? say('near wall {p}', { p })
+              : say('clears the web between the two'),
+        },
+        { scale: saw.fenceScale },
+      );
+    });
+    const height = make(
+      {
+        id: 'blade-height',
+        name: 'Blade height',
+        value: depth,
+        from: 'table',
+        to: 'highest-tooth',
+        rounding: 'up',
+        acts: 'width',
+        working: say('groove depth {depth}', { depth }),
+      },
+      { scale: saw.heightScale },
+    );
+    return [
+      {
+        id: `${joint}.saw-groove`,
+        method: sawGroove.id,
+        title: sawGroove.title,
+        model: 'table-saw',
+        carrier: 'fence',
+        machine: saw.id,
+        cutter: saw.bladeId,
+        guides: [],
+        effect: 'remove',
+        stage: 'groove',
+        figures: [...fences, height],
+        passes: fences.map((f, i): Pass => ({
+          id: `kerf-${i + 1}`,
+          words: say(
+            `${EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase())} down, reference face along the fence, the whole length`,
+          ),
+          seat: { 'fence-face': 'reference-face', table: edge },
+          figures: { across: f.id, height: height.id },
+        })),
+        occurrences,
+        cautions: [CAUTIONS.buriedBlade, CAUTIONS.featherBoard, CAUTIONS.unplugSaw, CAUTIONS.eyes],
+        checks: [
+          say('Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.'),
+          say('Run all parts of the frame through each setting before the fence is moved.'),
+          ...(teeth === 'flat' ? [] : [say('The blade’s teeth are not flat on top: the groove’s floor has ears.')]),
+        ],
+      },
+    ];
+  },
+};
