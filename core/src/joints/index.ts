@@ -7,6 +7,7 @@ import { twin } from './twin/index.ts';
 import { lap } from './lap/index.ts';
 import { stub } from './stub/index.ts';
 import { housed } from './housed/index.ts';
+import { loose } from './loose/index.ts';
 import type { JointKind } from './kind.ts';
 
 /** Every kind of joint Velk knows. A new kind is a folder and a line here. */
@@ -20,6 +21,7 @@ export const JOINT_KINDS = [
   lap,
   stub,
   housed,
+  loose,
 ] as readonly unknown[] as readonly JointKind[];
 
 /** @throws Error for a kind that is not there; the job file's schema lets no such kind in. */

@@ -50,7 +50,7 @@ export interface NamedDimension {
   readonly offset: number;
 }
 
-export type OutlineRole = 'tenoned' | 'mortised' | 'tenon' | 'hidden' | 'mortise' | 'centre' | 'reference';
+export type OutlineRole = 'tenoned' | 'mortised' | 'tenon' | 'tongue' | 'hidden' | 'mortise' | 'centre' | 'reference';
 
 export interface Outline {
   readonly role: OutlineRole;
@@ -127,6 +127,8 @@ export interface Follows {
 }
 
 export interface MortiseFeature extends FeatureOf<'mortise'> {
+  /** What it is cut into: the edge the tenon enters, laid out from an end; or the end, laid out from the reference edge. */
+  readonly into?: 'edge' | 'end';
   /** p, m, q, l, D: reference face to near wall, width, layout end to near end, length, depth. */
   readonly wall: Mm;
   readonly width: Mm;
@@ -175,6 +177,8 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** What tells it from the others, as it looks once made. */
   readonly told: string;
   readonly schema: Joi.ObjectSchema<P>;
+  /** Where its two parts meet: anywhere along an edge, at a stile's end, on a corner, or round a panel. */
+  readonly where: 'along' | 'end' | 'corner' | 'frame';
   /** The view it is told from others by. */
   readonly picture: 'section' | 'face' | 'end';
   readonly choices: readonly Choice[];
@@ -187,6 +191,8 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** What each member has to have cut, in an order that could be cut. */
   features(params: P, members: Members): Record<MemberName, readonly Feature[]>;
   seat(params: P): SeatOfPair;
+  /** A third piece that joins the two, as it sits in the tenoned piece, with the sizes a tenon would be measured by. */
+  loose?(params: P, piece: Piece, spot: Pick<Spot, 'end'>, measured: Readonly<Record<DimensionId, Mm>>): LooseTongue;
   /** The sizes its fit is judged by, mm; none where the two only lie on one another. */
   fit(params: P, members: Members): FitSizes | undefined;
   drawing(params: P, members: Members): { views: JointView[]; dimensions: NamedDimension[] };
@@ -194,6 +200,12 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   withDimension(params: P, members: Members, dimension: DimensionId, value: Mm): P;
   /** The parameters with one choice changed, what follows it following. */
   withChoice(params: P, choice: string, value: string): P;
+}
+
+/** A tongue of its own, in the axes of the tenoned piece, with the sizes it gives the joint. */
+export interface LooseTongue {
+  readonly solid: Solid;
+  readonly sizes: Readonly<Record<DimensionId, Mm>>;
 }
 
 /** One tongue and the hollow it goes into, mm; no length where the hollow is open along it. */

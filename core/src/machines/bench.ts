@@ -8,6 +8,7 @@ import {
   scale,
   union,
   type Solid,
+  type Vec3,
 } from '../solids/index.ts';
 import { figureOf, type Setup } from '../setups/index.ts';
 import type { Piece } from '../stock/index.ts';
@@ -92,12 +93,15 @@ function slotted(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece)
 /** Both ends of the mortise, from the round's start to the end line, pared square between the walls. */
 function chiselled(setup: Setup, x: Along, z: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
+  const inEnd = figureOf(setup, 'depth').from === 'tip';
+  const corner = (along: number, across: number, depth: number): Vec3 =>
+    inEnd ? [x(depth), across, along] : [x(along), across, z(depth)];
   const ends: [number, number][] = [
     [at('near-end'), at('near-end') + at('radius')],
     [at('far-end') - at('radius'), at('far-end')],
   ];
   return union(
-    ...ends.map(([from, to]) => box([x(from), at('near-wall'), z(-1)], [x(to), at('far-wall'), z(at('depth'))])),
+    ...ends.map(([from, to]) => box(corner(from, at('near-wall'), -1), corner(to, at('far-wall'), at('depth')))),
   );
 }
 

@@ -58,7 +58,8 @@ export const jigRouter: MachineModel = {
     const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
     const r = cutter.diameter / 2;
     const outline = roundedRectangle([Math.min(from, to) - r, y - r], [Math.max(from, to) + r, y + r], r);
-    const below = -piece.width - 12;
+    const deep = pass.seat['wood-surface'] === 'worked-end' ? Math.min(piece.length, 320) : piece.width;
+    const below = -deep - 12;
     return {
       piece,
       rigid,

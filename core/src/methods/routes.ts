@@ -51,6 +51,7 @@ function route(
   const ordered = shouldersFirst
     ? methods
     : [...methods].sort((a, b) => Number(b.stage === 'cheeks') - Number(a.stage === 'cheeks'));
+  const half = `${partial.joint}.${partial.occurrences[0]?.member ?? 'either'}`;
   const work = features.flatMap((feature, index) =>
     ordered
       .filter((m) => cuts(m, feature))
@@ -58,7 +59,7 @@ function route(
         feature,
         index,
         method,
-        context: { ...partial, joint: index ? `${partial.joint}.${index + 1}` : partial.joint, shouldersFirst },
+        context: { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst },
       })),
   );
   const refusals = work.flatMap(({ method, feature, context }) => method.refuse(feature, shop, context));

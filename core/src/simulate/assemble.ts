@@ -18,6 +18,8 @@ export interface Assembly {
 
 interface Half {
   readonly body: Body;
+  /** A loose tongue that stands in it. */
+  readonly tongue?: Body;
   readonly sizes: Readonly<Record<string, Mm>>;
   readonly piece: Piece;
   readonly at: Occurrence;
@@ -41,7 +43,8 @@ export function assemble(
   const size = (sizes: Readonly<Record<string, Mm>>, id: string) => sizes[id] ?? 0;
   const length = size(t, 'tenonLength');
   /** A mortise without a depth comes out of the far side: nothing there stops the tenon. */
-  const shoulderGap = Math.max(0, length + sink - (m['mortiseDepth'] ?? Infinity));
+  const reach = t['protrusion'] ?? length;
+  const shoulderGap = Math.max(0, reach + sink - (m['mortiseDepth'] ?? Infinity));
   const across =
     size(m, 'wall') +
     size(m, 'mortiseWidth') / (pressed ? 1 : 2) -
@@ -52,17 +55,26 @@ export function assemble(
     m['mortiseLength'] === undefined
       ? drawnAlong
       : size(m, 'position') + m['mortiseLength'] / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2;
-  const home = tenon.body.placed(homeOf(tenon, mortise, length + sink - shoulderGap, across, along));
-  const clash = home.within(mortise.body);
-  const lumps = clash.volume() < SPECK ? [] : clash.parts().filter((lump) => lump.volume() >= SPECK);
-  const faces = lumps.length ? mortise.body.triangles() : [];
-  const depth = Math.max(0, ...lumps.map((lump) => deepest(lump, faces).depth));
+  const { tongue } = tenon;
+  const whole = tongue ? tenon.body.with(tongue) : tenon.body;
+  const home = whole.placed(homeOf(tenon, mortise, length + sink - shoulderGap, across, along));
+  const clashes = [clashOf(home, mortise.body), ...(tongue ? [clashOf(tongue, tenon.body)] : [])];
+  const depth = Math.max(...clashes.map((c) => c.depth));
   return {
     clearance: size(m, 'mortiseWidth') - size(t, 'tenonThickness'),
     shoulderGap,
     flushError: across - setBack,
-    interference: { volume: depth ? clash.volume() : 0, depth },
+    interference: { volume: depth ? clashes.reduce((sum, c) => sum + c.volume, 0) : 0, depth },
   };
+}
+
+/** Wood of one body inside another, mm³, and how deep it reaches into it, mm. */
+function clashOf(one: Body, other: Body): { volume: number; depth: Mm } {
+  const clash = one.within(other);
+  const volume = clash.volume();
+  const lumps = volume < SPECK ? [] : clash.parts().filter((lump) => lump.volume() >= SPECK);
+  const faces = lumps.length ? other.triangles() : [];
+  return { volume, depth: Math.max(0, ...lumps.map((lump) => deepest(lump, faces).depth)) };
 }
 
 /** The tenoned piece's axes in the mortised piece's: length into depth, thickness along thickness, width along length. */
@@ -106,7 +118,7 @@ export function sectionOf(
   const at = mortise.at.end === 'a' ? x : mortise.piece.length - x;
   return {
     mortised: turned.slice(-at).map((ring) => ring.map(([pz, py]): Vec2 => [depth(pz), py])),
-    tenoned: tenon.body
+    tenoned: (tenon.tongue ? tenon.body.with(tenon.tongue) : tenon.body)
       .slice(z)
       .map((ring) => ring.map(([px, py]): Vec2 => [Math.max(length - fromTip(px), -window), py + across])),
   };

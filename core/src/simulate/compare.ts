@@ -1,5 +1,5 @@
 import type { Gauge, MemberGeometry } from '../joints/index.ts';
-import { add, length, scale, subtract, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
+import { add, IDENTITY, length, scale, subtract, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
 import { pieceSolid, type Piece } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
 import { nearestOn, type Triangle } from './distance.ts';
@@ -29,16 +29,32 @@ export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, p
   const measure = (sort: Mismatch['sort'], wrong: Body, bounded: Body): Mismatch[] => {
     if (wrong.volume() < SPECK) return [];
     const faces = madeFaces(bounded.triangles(), piece);
-    return wrong.parts().flatMap((lump) => {
-      if (lump.volume() < SPECK) return [];
-      const { depth, normal, place } = deepest(lump, faces);
-      return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
-    });
+    const found = (lumps: readonly Body[]): Mismatch[] =>
+      lumps.flatMap((lump) => {
+        if (lump.volume() < SPECK) return [];
+        const { depth, normal, place } = deepest(lump, faces);
+        return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
+      });
+    const lumps = found(wrong.parts());
+    return lumps.some((m) => m.depth > DEEP) ? found(withoutFlakes(wrong).parts()) : lumps;
   };
   return [...measure('left', cut.within(empty), empty), ...measure('gone', keep.minus(cut), keep)].sort(
     (a, b) => b.depth - a.depth,
   );
 }
+
+/** Depth, mm, from which a lump is looked at again without its flakes. */
+const DEEP: Mm = 0.3;
+
+/** Thickness, mm, under which what stands between two cuts that miss each other by a hair is no wood. */
+const FLAKE: Mm = 0.002;
+
+/** A body less everything in it that is thinner than a flake along any of the axes. */
+const withoutFlakes = (body: Body): Body =>
+  ([0, 1, 2] as const).reduce((kept, axis) => {
+    const shift = [0, 1, 2].map((i) => (i === axis ? FLAKE : 0)) as unknown as Vec3;
+    return kept.within(kept.placed({ ...IDENTITY, shift }));
+  }, body);
 
 /** The wanted faces that the joinery makes: all but those on the skin the piece already had. */
 export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangle[] {

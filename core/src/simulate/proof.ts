@@ -54,6 +54,7 @@ export function allowedDepth(setups: readonly Setup[], { normal }: Pick<Mismatch
 
 interface CutHalf {
   readonly body: Body;
+  readonly tongue?: Body;
   readonly sizes: Record<string, Mm>;
   readonly piece: Piece;
   readonly at: Occurrence;
@@ -82,9 +83,12 @@ export function proveJoint<P extends object>(
       const { body, trapped } = virtualCut(modeller, own, at, piece, asIs);
       const wanted = kind.geometry(params, member, piece, at);
       const mismatches = compare(modeller, body, wanted, piece).map((m) => ({ ...m, allowed: allowedDepth(own, m) }));
+      const measured = callipers(modeller, body, wanted.gauges, piece);
+      const loose = member === 'tenoned' ? kind.loose?.(params, piece, at, measured) : undefined;
       return {
         body,
-        sizes: callipers(modeller, body, wanted.gauges, piece),
+        ...(loose && { tongue: modeller.solid(loose.solid) }),
+        sizes: { ...measured, ...loose?.sizes },
         piece,
         at,
         proof: { mismatches, trapped },

@@ -109,13 +109,33 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         taper: 0,
         mateThickness: tenoned.thickness,
         mateWidth: tenoned.width,
-        position: edgeShoulder - endClearance / 2 + between(u[3]!, 3, 200),
+        position:
+          edgeShoulder - endClearance / 2 + between(u[3]!, Math.max(3, endClearance / 2 - edgeShoulder + 1), 200),
         faceShoulder: Math.max(a, c / 2 + 1 - setBack),
       },
       mortised: {
         thickness: setBack + tenoned.thickness + Math.max(2, m - c) + between(u[4]!, 1, 8),
         width: mortised.width + housingDepth,
       },
+    };
+  },
+  loose: ({ params, u, tenoned }) => {
+    const { mortiseWidth: m, endClearance: e, faceShoulder, faceClearance: c } = params;
+    const tenonWidth = between(u[0]!, m + 1, Math.max(m + 2, tenoned.width - e - 6));
+    const a = Math.min(Math.max(faceShoulder, c / 2 + 1.5), tenoned.thickness - m - 1.5);
+    const p = between(u[3]!, 2, 8);
+    return {
+      params: {
+        ...params,
+        ownLength: between(u[1]!, 6, 34),
+        tenonWidth,
+        edgeShoulder: e / 2 + between(u[2]!, 1, tenoned.width - e - tenonWidth - 1),
+        faceShoulder: a,
+        setBack: p - a + m / 2 - (m - c) / 2,
+        position: params.position + 40,
+      },
+      tenoned: { width: Math.max(tenoned.width, tenonWidth + e + 3), thickness: Math.max(tenoned.thickness, m + 4) },
+      mortised: { thickness: p + m + between(u[4]!, 2, 10) },
     };
   },
   lap: ({ u, tenoned, mortised }) => {

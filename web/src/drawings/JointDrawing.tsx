@@ -7,6 +7,7 @@ import { useWidth } from './useWidth.ts';
 const LOOK: Record<OutlineRole, { fill: string; stroke: string; width: number; dash?: string }> = {
   mortised: { fill: 'var(--wood-pale)', stroke: 'var(--ink)', width: 1.4 },
   tenoned: { fill: 'var(--wood)', stroke: 'var(--ink)', width: 1.4 },
+  tongue: { fill: 'var(--wood)', stroke: 'var(--ink)', width: 1.4 },
   tenon: { fill: 'var(--sheet)', stroke: 'var(--ink)', width: 1.4 },
   hidden: { fill: 'none', stroke: 'var(--ink)', width: 1.2, dash: '7 4' },
   mortise: { fill: 'var(--sheet)', stroke: 'var(--ink)', width: 1.2 },

@@ -99,6 +99,7 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
           {tenoned && mortised && (
             <KindPicker
               members={{ tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') }}
+              names={{ tenoned: tenoned.name, mortised: mortised.name }}
               available={availableIn(shopFor(job, shop))}
               onPick={add}
             />
@@ -217,7 +218,9 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             />
           ))}
         </div>
-        {picking && <KindPicker members={members} available={available} current={joint.kind} onPick={become} />}
+        {picking && (
+          <KindPicker members={members} names={names} available={available} current={joint.kind} onPick={become} />
+        )}
         <JointDrawing
           views={drawing.views}
           dimensions={onSheet}

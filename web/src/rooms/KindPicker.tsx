@@ -1,24 +1,73 @@
-import { JOINT_KINDS, type Available, type JointKind, type Members, type Vec2 } from '@velk/core';
+import {
+  JOINT_KINDS,
+  speak,
+  type Available,
+  type JointKind,
+  type LengthStyle,
+  type Members,
+  type Problem,
+  type Vec2,
+} from '@velk/core';
+import { useStyle } from '../app/useUnits.ts';
 
 interface Props {
   readonly members: Members;
+  readonly names: { readonly tenoned: string; readonly mortised: string };
   readonly available: Available;
   readonly current?: string;
   readonly onPick: (kind: JointKind) => void;
 }
 
-/** The kinds of joint, each pictured with the very pieces it would join: picked by what is seen. */
-export function KindPicker({ members, available, current, onPick }: Props) {
+const WHERE: Record<JointKind['where'], string> = {
+  along: 'Somewhere along the other piece',
+  end: 'At the other piece’s end',
+  corner: 'On a corner, both ends showing',
+  frame: 'Round a panel',
+};
+
+/** The kinds of joint, each pictured with the very pieces it would join: picked by where they meet and what is seen. */
+export function KindPicker({ members, names, available, current, onPick }: Props) {
+  const style = useStyle();
   return (
-    <div className="kinds" role="group" aria-label="Kinds of joint">
-      {JOINT_KINDS.map((kind) => (
-        <button key={kind.id} aria-pressed={kind.id === current} onClick={() => onPick(kind)}>
-          <KindPicture kind={kind} members={members} available={available} />
-          <strong>{kind.title}</strong>
-          <span>{kind.told}</span>
-        </button>
+    <div role="group" aria-label="Kinds of joint">
+      {Object.entries(WHERE).map(([where, title]) => (
+        <section key={where} aria-label={title}>
+          <h3 className="quiet" style={{ margin: '14px 0 6px' }}>
+            {title}
+          </h3>
+          <div className="kinds">
+            {JOINT_KINDS.filter((kind) => kind.where === where).map((kind) => (
+              <Kind
+                key={kind.id}
+                {...{ kind, members, names, available, style, onPick }}
+                pressed={kind.id === current}
+              />
+            ))}
+          </div>
+        </section>
       ))}
     </div>
+  );
+}
+
+/** One kind as it would be proposed here; one that these two pieces can't make says why. */
+function Kind({
+  kind,
+  members,
+  names,
+  available,
+  style,
+  pressed,
+  onPick,
+}: Omit<Props, 'current'> & { kind: JointKind; style: LengthStyle; pressed: boolean }) {
+  const { params } = kind.propose(members, available);
+  const [problem] = kind.problems(params, members, available, names) as [Problem?];
+  return (
+    <button aria-pressed={pressed} disabled={!!problem && !pressed} onClick={() => onPick(kind)}>
+      <KindPicture kind={kind} params={params} members={members} />
+      <strong>{kind.title}</strong>
+      <span>{problem ? `Not with these two. ${speak(problem.message, style)}` : kind.told}</span>
+    </button>
   );
 }
 
@@ -26,14 +75,20 @@ const FILL: Record<string, string> = {
   mortised: 'var(--wood-pale)',
   tenoned: 'var(--wood)',
   mortise: 'var(--sheet)',
+  tongue: 'var(--wood)',
+  tenon: 'var(--sheet)',
 };
 const [WIDE, TALL] = [190, 84];
 
-/** The view that tells the joint from others, as it would be proposed here. */
-function KindPicture({ kind, members, available }: { kind: JointKind; members: Members; available: Available }) {
-  const { params } = kind.propose(members, available);
-  const section = kind.drawing(params, members).views.find((v) => v.id === kind.picture);
-  const shapes = section?.outlines.filter((o) => o.role in FILL) ?? [];
+/** The view that tells the joint from others. */
+function KindPicture({ kind, params, members }: Pick<Props, 'members'> & { kind: JointKind; params: object }) {
+  const view = kind.drawing({ ...params }, members).views.find((v) => v.id === kind.picture);
+  const shapes = (view?.outlines ?? []).flatMap((o) => {
+    /** On the face the other piece hides tongue and mortise: the picture looks through it. */
+    if (kind.picture === 'face' && o.role === 'hidden') return [{ ...o, role: 'tenoned' as const }];
+    if (kind.picture === 'face' && o.role === 'mortise') return [];
+    return o.role in FILL ? [o] : [];
+  });
   const all = shapes.flatMap((s) => s.points);
   if (!all.length) return null;
   const [x0, x1] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];

@@ -156,15 +156,3 @@ describe('advice', () => {
     }
   });
 });
-
-describe('the drawing', () => {
-  it('every dimension drawn spans its value and, typed over, takes the value typed', () => {
-    const { dimensions, views } = blind.drawing(WORKED, members);
-    for (const d of dimensions) {
-      expect(views.map((v) => v.id)).toContain(d.view);
-      if (d.id !== 'position') expect(Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1])).toBeCloseTo(d.value, 9);
-      const typed = blind.withDimension(WORKED, members, d.id, d.value + 1.25);
-      expect(blind.drawing(typed, members).dimensions.find((x) => x.id === d.id)!.value).toBeCloseTo(d.value + 1.25, 9);
-    }
-  });
-});

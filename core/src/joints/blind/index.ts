@@ -12,6 +12,7 @@ export const blind: JointKind<BlindParams> = {
   id: 'blind',
   title: 'Blind mortise and tenon',
   told: 'Nothing of the tenon shows.',
+  where: 'along',
   picture: 'section',
   choices: [CORNERS],
   schema: blindSchema,

@@ -95,6 +95,7 @@ export const fingered: JointKind<FingeredParams> = {
   id: 'fingered',
   title: 'Double or fingered tenon',
   told: 'Two or more tenons across a wide piece.',
+  where: 'along',
   picture: 'face',
   choices: [
     CORNERS,

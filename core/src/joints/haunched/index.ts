@@ -84,6 +84,7 @@ export const haunched: JointKind<HaunchedParams> = {
   id: 'haunched',
   title: 'Haunched mortise and tenon',
   told: 'At a stile’s end: part of the tenon is short, so that the end stays closed.',
+  where: 'end',
   picture: 'face',
   choices: [CORNERS],
   schema,

@@ -105,6 +105,7 @@ export const housed: JointKind<HousedParams> = {
   id: 'housed',
   title: 'Housed mortise and tenon',
   told: 'The whole end sinks in a little: for curved or tapered partners.',
+  where: 'along',
   picture: 'section',
   choices: [CORNERS, PARTNER],
   schema,

@@ -55,6 +55,7 @@ export const lap: JointKind<LapParams> = {
   id: 'lap',
   title: 'Corner lap',
   told: 'One cheek each: the two ends lie on one another.',
+  where: 'corner',
   picture: 'section',
   choices: [],
   schema,

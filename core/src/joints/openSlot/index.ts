@@ -62,6 +62,7 @@ export const openSlot: JointKind<OpenSlotParams> = {
   id: 'open-slot',
   title: 'Open slot at a corner',
   told: 'The slot is open at the end: three layers show on the corner.',
+  where: 'corner',
   picture: 'end',
   choices: [],
   schema,

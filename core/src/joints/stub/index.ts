@@ -59,6 +59,7 @@ export const stub: JointKind<StubParams> = {
   id: 'stub',
   title: 'Stub tenon in the panel groove',
   told: 'A short tenon in the groove that holds the panel.',
+  where: 'frame',
   picture: 'section',
   choices: [],
   schema,

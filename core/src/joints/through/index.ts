@@ -24,6 +24,7 @@ export const through: JointKind<ThroughParams> = {
   id: 'through',
   title: 'Through mortise and tenon',
   told: 'The tenon’s end shows on the far side.',
+  where: 'along',
   picture: 'section',
   choices: [CORNERS],
   schema: throughSchema,

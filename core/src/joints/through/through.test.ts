@@ -62,17 +62,10 @@ describe('the through joint', () => {
     expect(through.schema.validate({ ...WORKED_THROUGH, bottomClearance: 2 }).error).toBeDefined();
   });
 
-  it('every dimension on the drawing can be typed over, and then reads what was typed', () => {
+  it('draws the end that stands out, beyond the far side', () => {
     const { views, dimensions } = through.drawing(WORKED_THROUGH, members);
     expect(dimensions.map((d) => d.id)).toContain('proud');
     expect(dimensions.map((d) => d.id)).not.toContain('mortiseDepth');
-    for (const { id, value } of dimensions) {
-      const changed = through.withDimension(WORKED_THROUGH, members, id, value + 0.5);
-      const now = through.drawing(changed, members).dimensions.find((d) => d.id === id)!;
-      expect([id, Number(now.value.toFixed(6))]).toEqual([id, Number((value + 0.5).toFixed(6))]);
-      expect(through.schema.validate(changed).error).toBeUndefined();
-    }
-    /** The end that stands out is drawn beyond the far side. */
     const face = views.find((v) => v.id === 'face')!;
     expect(
       Math.min(...face.outlines.filter((o) => o.role === 'tenoned').flatMap((o) => o.points.map((p) => p[0]))),

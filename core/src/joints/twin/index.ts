@@ -49,6 +49,7 @@ export const twin: JointKind<TwinParams> = {
   id: 'twin',
   title: 'Twin mortise and tenon',
   told: 'Two tenons side by side, for thick stock.',
+  where: 'along',
   picture: 'section',
   choices: [CORNERS],
   schema,

@@ -44,7 +44,10 @@ export const squareEnds: Method<MortiseFeature> = {
   stage: 'square-ends',
   applies: (feature) => feature.ends === 'squared',
   refuse: () => [],
-  setups({ start: q, length: l, wall: p, width: m, depth: D }, _shop, context) {
+  setups({ start: q, length: l, wall: p, width: m, depth: D, into }, _shop, context) {
+    const end = into === 'end';
+    const [from, top] = end ? (['reference-edge', 'tip'] as const) : (['layout-end', 'entry-edge'] as const);
+    const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
     return [
       setup(
         {
@@ -54,14 +57,14 @@ export const squareEnds: Method<MortiseFeature> = {
           carrier: 'chisel',
           stage: 'square-ends',
           figures: [
-            byHand('near-end', 'Near end line', q, 'layout-end', 'near-end', 'length', say('position {q}', { q })),
+            byHand('near-end', 'Near end line', q, from, 'near-end', along, say('position {q}', { q })),
             byHand(
               'far-end',
               'Far end line',
               q + l,
-              'layout-end',
+              from,
               'far-end',
-              'length',
+              along,
               say('position {q} + mortise length {l}', { q, l }),
             ),
             byHand(
@@ -82,14 +85,14 @@ export const squareEnds: Method<MortiseFeature> = {
               'thickness',
               say('near wall {p} + mortise {m}', { p, m }),
             ),
-            byHand('depth', 'Depth', D, 'entry-edge', 'floor', 'width', say('mortise depth {D}', { D })),
+            byHand('depth', 'Depth', D, top, 'floor', inward, say('mortise depth {D}', { D })),
             byHand(
               'radius',
               'Round end',
               m / 2 + INTO_THE_WALL,
               'near-end',
               'round-start',
-              'length',
+              along,
               say('half the mortise {m}, and {more} along the wall: only the corners are pared', {
                 m,
                 more: INTO_THE_WALL,

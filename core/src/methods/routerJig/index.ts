@@ -28,7 +28,7 @@ export const routerJig: Method<MortiseFeature> = {
     if (!gear) return [];
     const sides = ['left', 'right'] as const;
     return sides.flatMap((side) => {
-      const here = occurrences.filter((o) => layoutSide(o, gear.jig) === side);
+      const here = occurrences.filter((o) => layoutSide(feature, o, gear.jig) === side);
       return here.length ? [setup(feature, shop, gear, joint, side, here)] : [];
     });
   },
@@ -54,12 +54,14 @@ function gearOf(feature: MortiseFeature, shop: Shop): Gear | undefined {
 }
 
 /**
- * The side on which a piece's layout end lies when its reference face is to the jig and the mortise up.
- * Seen with the reference face away from you and the reference edge up, end a is on your left.
+ * The side on which the place lies that a mortise is laid out from, its reference face to the jig and the mortise up.
+ * Seen with the reference face away from you and the reference edge up, end a is on your left; with end a up, the
+ * reference edge is on your right.
  */
-function layoutSide({ end, edge }: Occurrence, jig: MortisingJig): 'left' | 'right' {
-  const turns = [end === 'b', edge === 'other', jig.faceSide === 'near'].filter(Boolean).length;
-  return turns % 2 === 0 ? 'left' : 'right';
+function layoutSide({ into }: MortiseFeature, { end, edge }: Occurrence, jig: MortisingJig): 'left' | 'right' {
+  const turns =
+    into === 'end' ? [end === 'a', jig.faceSide === 'near'] : [end === 'b', edge === 'other', jig.faceSide === 'near'];
+  return turns.filter(Boolean).length % 2 === 0 ? 'left' : 'right';
 }
 
 /** Cutter centres from the reference face: one where the cutter is the width, else rows that overlap to fill it. */
@@ -79,6 +81,8 @@ function setup(
   occurrences: Occurrence[],
 ): Setup {
   const { wall: p, width: m, start: q, length: l, depth: D } = feature;
+  const end = feature.into === 'end';
+  const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
   const d = cutter.diameter;
   const travel = l - d;
   const make = figuresFor(shop);
@@ -107,7 +111,7 @@ function setup(
         from: 'centre-line',
         to: `${name}-stop`,
         rounding: 'down',
-        acts: 'length',
+        acts: along,
         summed: true,
         working: say('half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}', {
           half: travel / 2,
@@ -126,8 +130,11 @@ function setup(
       from: 'centre-line',
       to: `${side}-end-stop`,
       rounding: 'nearest',
-      acts: 'length',
-      working: say('layout end to mortise {q} + half its length {half}', { q, half: l / 2 }),
+      acts: along,
+      working: say(`${end ? 'reference edge' : 'layout end'} to mortise {q} + half its length {half}`, {
+        q,
+        half: l / 2,
+      }),
     },
     { scale: jig.endScale },
   );
@@ -139,7 +146,7 @@ function setup(
       from: 'wood-surface',
       to: 'cutter-tip',
       rounding: 'up',
-      acts: 'width',
+      acts: inward,
       working: feature.through
         ? say('through the piece {V} and {past} into the backing piece', {
             V: feature.stock.width,
@@ -161,7 +168,11 @@ function setup(
           one ? 'Plunge to {level}, run from stop to stop' : `Row ${row + 1}: plunge to {level}, run from stop to stop`,
           { level },
         ),
-        seat: { 'jig-face': 'reference-face', 'wood-surface': 'entry-edge', [`${side}-end-stop`]: 'layout-end' },
+        seat: {
+          'jig-face': 'reference-face',
+          'wood-surface': end ? 'worked-end' : 'entry-edge',
+          [`${side}-end-stop`]: end ? 'reference-edge' : 'layout-end',
+        },
         figures: {
           face: face.id,
           'left-stop': left.id,
@@ -176,7 +187,7 @@ function setup(
   return {
     id: `${joint}.router-jig-${side}`,
     method: routerJig.id,
-    title: `${routerJig.title}, end stop on the ${side}`,
+    title: `${end ? 'Mortise in the end' : 'Mortise'}, plunge router in the jig, end stop on the ${side}`,
     model: 'jig-router',
     carrier: 'mortising-jig',
     machine: router.id,
@@ -191,7 +202,9 @@ function setup(
     checks: [
       say('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
       say(
-        'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
+        end
+          ? 'The piece hangs on end, its end level with the jig’s top. The first carries the mortise’s centre line; the others only go with their reference edge against the end stop.'
+          : 'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
       ),
       speedWords(router, cutter),
       ...(feature.through
@@ -300,7 +313,7 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
       value: q,
       bound: 0,
       message: say(
-        'The cutter would run out at the layout end by {out}, into the end stop. Leave a horn at least that much longer, to be cut off later.',
+        'The cutter would run out there by {out}, into the end stop. Leave a horn at least that much longer, to be cut off later.',
         { out: -q },
       ),
     });
@@ -322,7 +335,7 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
         `The cutter turns at most ${gear.cutter.topSpeed} rpm; the router’s slowest is ${router.slowest}. Use a smaller cutter.`,
       ),
     );
-  for (const side of new Set(occurrences.map((o) => layoutSide(o, jig))))
+  for (const side of new Set(occurrences.map((o) => layoutSide(feature, o, jig))))
     if (jig.endStops !== 'both' && jig.endStops !== side)
       found.push(
         missing(
