@@ -8,6 +8,7 @@ import { lap } from './lap/index.ts';
 import { stub } from './stub/index.ts';
 import { housed } from './housed/index.ts';
 import { loose } from './loose/index.ts';
+import { rebated } from './rebated/index.ts';
 import type { JointKind } from './kind.ts';
 
 /** Every kind of joint Velk knows. A new kind is a folder and a line here. */
@@ -22,6 +23,7 @@ export const JOINT_KINDS = [
   stub,
   housed,
   loose,
+  rebated,
 ] as readonly unknown[] as readonly JointKind[];
 
 /** @throws Error for a kind that is not there; the job file's schema lets no such kind in. */

@@ -161,7 +161,16 @@ export interface GrooveFeature extends FeatureOf<'groove'> {
   readonly depth: Mm;
 }
 
-export type Feature = TenonFeature | MortiseFeature | SlotFeature | GrooveFeature;
+/** A step along a whole edge, in the face opposite the reference face. */
+export interface RebateFeature extends FeatureOf<'rebate'> {
+  readonly edge: GrooveFeature['edge'];
+  /** From the reference face to its floor. */
+  readonly floor: Mm;
+  /** From the edge into the width. */
+  readonly width: Mm;
+}
+
+export type Feature = TenonFeature | MortiseFeature | SlotFeature | GrooveFeature | RebateFeature;
 
 /** A parameter that is chosen, not measured. */
 export interface Choice {

@@ -7,6 +7,7 @@ import type { Datum } from './model.ts';
 export function faceOf(face: SeatFace, occurrence: Pick<Occurrence, 'end' | 'edge'>): PieceFace {
   if (face === 'worked-end' || face === 'layout-end') return occurrence.end === 'a' ? 'end-a' : 'end-b';
   if (face === 'entry-edge') return occurrence.edge === 'reference' ? 'reference-edge' : 'other-edge';
+  if (face === 'far-edge') return occurrence.edge === 'reference' ? 'other-edge' : 'reference-edge';
   return face;
 }
 

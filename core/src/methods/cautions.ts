@@ -18,6 +18,9 @@ export const CAUTIONS = {
   buriedBlade: caution(
     'The blade is buried in the wood, and bare as the end leaves it: push block, and hands never over the line of the cut.',
   ),
+  offcutFlies: caution(
+    'The strip that comes loose can be thrown back: stand beside its line, and keep it clear of the fence.',
+  ),
   featherBoard: caution(
     'A feather board against the side and a push block behind; stand out of the line of the blade.',
   ),

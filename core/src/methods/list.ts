@@ -3,6 +3,7 @@ import { roundEdges, squareEnds } from './benchCorners/index.ts';
 import { crosscutShoulders } from './crosscutShoulders/index.ts';
 import type { Method } from './method.ts';
 import { routerJig } from './routerJig/index.ts';
+import { sawRebate } from './sawRebate/index.ts';
 import { sawGroove } from './sawGroove/index.ts';
 import { handSlot, sawSlot } from './slots/index.ts';
 import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
@@ -18,4 +19,5 @@ export const METHODS = [
   sawSlot,
   handSlot,
   sawGroove,
+  sawRebate,
 ] as readonly unknown[] as readonly Method[];

@@ -14,7 +14,16 @@ export interface Route {
   readonly setups: readonly Setup[];
 }
 
-const STAGES: readonly Stage[] = ['groove', 'mortise', 'square-ends', 'shoulders', 'cheeks', 'slot', 'round-edges'];
+const STAGES: readonly Stage[] = [
+  'groove',
+  'mortise',
+  'square-ends',
+  'shoulders',
+  'cheeks',
+  'slot',
+  'round-edges',
+  'rebate',
+];
 
 /**
  * Every way of cutting a member: one method for each stage its features go through, accepted ones first. Features of

@@ -164,7 +164,7 @@ const unlike = (occurrences: readonly Occurrence[]): Occurrence[] => {
 
 /** Pieces, or ends of pieces, that go through; a cut along the whole piece is made once in each. */
 function countOf({ stage, occurrences }: Setup): number {
-  if (stage !== 'groove') return occurrences.reduce((sum, o) => sum + o.count, 0);
+  if (stage !== 'groove' && stage !== 'rebate') return occurrences.reduce((sum, o) => sum + o.count, 0);
   const parts = new Map(occurrences.map((o) => [`${o.part}:${o.pieces?.join() ?? ''}`, o.of]));
   return [...parts.values()].reduce((sum, of) => sum + of, 0);
 }

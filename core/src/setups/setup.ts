@@ -3,8 +3,8 @@ import type { PieceFace } from '../stock/index.ts';
 import type { Mm, Sentence } from '../units/index.ts';
 import type { DatumId, LengthFigure } from './figure.ts';
 
-/** A face of the piece as the card names it; the last three depend on which end or edge is being worked. */
-export type SeatFace = PieceFace | 'worked-end' | 'layout-end' | 'entry-edge';
+/** A face of the piece as the card names it; the last four depend on which end or edge is being worked. */
+export type SeatFace = PieceFace | 'worked-end' | 'layout-end' | 'entry-edge' | 'far-edge';
 
 /** Which face of the piece meets which feature of the machine. */
 export type Seat = Readonly<Record<DatumId, SeatFace>>;
@@ -62,7 +62,7 @@ export interface Setup {
 }
 
 /** What a set-up does to its half of the joint; the hard rules speak of these. */
-export type Stage = 'mortise' | 'square-ends' | 'shoulders' | 'cheeks' | 'slot' | 'groove' | 'round-edges';
+export type Stage = 'mortise' | 'square-ends' | 'shoulders' | 'cheeks' | 'slot' | 'groove' | 'rebate' | 'round-edges';
 
 /** Why a shop can't cut it this way: plain words with the two numbers that clash, and the way out. */
 export interface Refusal {

@@ -138,6 +138,24 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       mortised: { thickness: p + m + between(u[4]!, 2, 10) },
     };
   },
+  rebated: ({ params, u, tenoned, mortised }) => {
+    const { mortiseWidth: m, faceClearance: c, tenonLength: L } = params;
+    const { setBack: _, edgeShoulder: __, tenonWidth: ___, ...rest } = params;
+    const thinner = Math.min(tenoned.thickness, mortised.thickness);
+    const thickness = Math.max(thinner, m + 8);
+    return {
+      params: {
+        ...rest,
+        corners: rest.corners === 'rounded' ? 'squared' : rest.corners,
+        faceShoulder: between(u[0]!, 2.2, thickness - m - 5) + c / 2,
+        rebateWidth: between(u[1]!, 2, Math.min(L - 4, 12)),
+        position: between(u[2]!, 1, 300),
+        mateWidth: tenoned.width,
+      },
+      tenoned: { thickness: thickness + between(u[3]!, 0, 1) },
+      mortised: { thickness },
+    };
+  },
   lap: ({ u, tenoned, mortised }) => {
     const thinner = Math.min(tenoned.thickness, mortised.thickness);
     const mortiseWidth = between(u[0]!, 3, thinner - 3);

@@ -36,7 +36,14 @@ function pairOf(job: Job, wanted: { tenoned?: string; mortised?: string }): [Par
   const order = [...free, ...job.parts];
   const tenoned = find(wanted.tenoned) ?? order.find((p) => p.id !== wanted.mortised);
   const mortised = find(wanted.mortised) ?? order.find((p) => p !== tenoned);
-  return [tenoned, mortised];
+  /** Nothing chosen yet: the thinner piece is the one that gets the tenon. */
+  const turned =
+    !wanted.tenoned &&
+    !wanted.mortised &&
+    tenoned &&
+    mortised &&
+    tenoned.thickness.nominal > mortised.thickness.nominal;
+  return turned ? [mortised, tenoned] : [tenoned, mortised];
 }
 
 /** A dimension that a quick figure sent here by the address; offered, not applied. */
@@ -72,7 +79,7 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
   if (!joint || adding)
     return (
       <div className="sheet">
-        <div className="start">
+        <div className="start wide">
           <h1>How do they meet?</h1>
           <p>
             {job.parts.length < 2
@@ -105,7 +112,7 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
             />
           )}
           {adding && (
-            <button className="link" onClick={() => setAdding(false)}>
+            <button className="link" style={{ justifySelf: 'start' }} onClick={() => setAdding(false)}>
               Back to the joint
             </button>
           )}
@@ -208,14 +215,16 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             />
           </label>
           {kind.choices.map((choice) => (
-            <Segmented
-              key={choice.id}
-              size="small"
-              aria-label={choice.label}
-              value={String(params[choice.id])}
-              options={[...choice.options]}
-              onChange={(value) => replace({ ...joint, params: kind.withChoice(params, choice.id, value) })}
-            />
+            <span key={choice.id}>
+              <span className="quiet">{choice.label} </span>
+              <Segmented
+                size="small"
+                aria-label={choice.label}
+                value={String(params[choice.id])}
+                options={[...choice.options]}
+                onChange={(value) => replace({ ...joint, params: kind.withChoice(params, choice.id, value) })}
+              />
+            </span>
           ))}
         </div>
         {picking && (
@@ -374,7 +383,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
           </p>
         </div>
         <div className="note">
-          <h3>Start again from thirds</h3>
+          <h3>Start again</h3>
           <p>
             Proportions from your stock and cutters, keeping the position.{' '}
             <button className="link" onClick={propose}>

@@ -3,11 +3,10 @@ import type { Pass } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
+import { EDGE_WORDS } from '../edges.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { slotKerfs } from '../kerfs.ts';
-
-const EDGE_WORDS = { 'entry-edge': 'the edge the tenon enters', 'reference-edge': 'reference edge', 'other-edge': 'other edge' } as const; // prettier-ignore
 
 /** Table saw, edge down, the reference face along the fence: kerf beside kerf. */
 export const sawGroove: Method<GrooveFeature> = {
