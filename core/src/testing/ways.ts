@@ -12,8 +12,8 @@ export interface Way {
 }
 
 /**
- * Every way of cutting a kind that the test shop accepts for some joint: each route of either half at least once, paired
- * with one of the other half.
+ * Ways of cutting a kind that the test shop accepts for some joint, so that each method of either half is in one of
+ * them: not every combination of them, for a method's figures don't depend on what cuts the other stages.
  */
 export function waysOf(kind: string): Way[] {
   const found = { tenoned: new Map<string, string[]>(), mortised: new Map<string, string[]>() };
@@ -25,11 +25,24 @@ export function waysOf(kind: string): Way[] {
         if (!refusals.length) found[member].set(own.join('+'), own);
       }
   }
-  const [tenoned, mortised] = [[...found.tenoned.values()], [...found.mortised.values()]];
+  const [tenoned, mortised] = [covering([...found.tenoned.values()]), covering([...found.mortised.values()])];
   return Array.from({ length: Math.max(tenoned.length, mortised.length) }, (_, i) => ({
     kind,
-    methods: [...tenoned[i % tenoned.length]!, ...mortised[i % mortised.length]!],
+    methods: [...new Set([...tenoned[i % tenoned.length]!, ...mortised[i % mortised.length]!])],
   }));
+}
+
+/** As few of the routes as hold every method of them all. */
+function covering(routes: readonly string[][]): string[][] {
+  const left = new Set(routes.flat());
+  const chosen: string[][] = [];
+  while (left.size) {
+    const gain = (route: readonly string[]) => route.filter((m) => left.has(m)).length;
+    const best = routes.reduce((a, b) => (gain(b) > gain(a) ? b : a));
+    best.forEach((m) => left.delete(m));
+    chosen.push(best);
+  }
+  return chosen;
 }
 
 export const everyWay = (): Way[] => JOINT_KINDS.flatMap(({ id }) => waysOf(id));
