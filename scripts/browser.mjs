@@ -7,5 +7,8 @@ export const launchOptions = {
     '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
+    '--use-gl=angle',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
   ],
 };

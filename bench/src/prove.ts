@@ -48,7 +48,9 @@ function rowsNow(): string[] {
   return text.split('\n').filter((line) => known.some((id) => line.startsWith(`| ${id} | `)) && line.split('|').length === 9); // prettier-ignore
 }
 
-const keyOf = (row: string): string => row.split('|').slice(1, 3).join('|');
+function keyOf(row: string): string {
+  return row.split('|').slice(1, 3).join('|');
+}
 
 /** Whether a method has a part in a kind: used by some way of it, refused by the test shop, or of no use to it. */
 function partIn(kind: JointKind, method: Method): string {

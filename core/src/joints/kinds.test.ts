@@ -2,6 +2,7 @@ import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
 import type { Modeller } from '../solids/index.ts';
+import { clashesOnTheWay } from '../simulate/index.ts';
 import { cases, jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
 import { availableIn } from '../tooling/index.ts';
 import { METRIC, speak } from '../units/index.ts';
@@ -57,6 +58,20 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
         }
       }),
       { seed: 9, numRuns: 12 },
+    );
+  });
+
+  it('goes together along a straight path: nothing in the way from apart to home, and home it touches', () => {
+    fc.assert(
+      fc.property(possible(id), ({ params, members }) => {
+        const reach = Math.max(...kind.drawing(params, members).views.flatMap((v) => v.outlines.flatMap((o) => o.points.map((p) => -p[0])))); // prettier-ignore
+        const apart = [0, 0.25, 0.5, 0.75, 1, 1.5].map((part) => part * reach);
+        const deepest = clashesOnTheWay(modeller, kind, params, members, apart);
+        expect(deepest.map(({ depth }) => depth < 0.006)).toEqual(apart.map(() => true));
+        /** Half a millimetre farther in than home, wood meets wood: the shoulders close. */
+        expect(clashesOnTheWay(modeller, kind, params, members, [-0.5])[0]!.volume).toBeGreaterThan(0.5);
+      }),
+      { seed: 11, numRuns: 8 },
     );
   });
 

@@ -16,7 +16,7 @@ export interface Assembly {
   readonly interference: { readonly volume: number; readonly depth: Mm };
 }
 
-interface Half {
+export interface Half {
   readonly body: Body;
   /** A loose tongue that stands in it. */
   readonly tongue?: Body;
@@ -32,44 +32,58 @@ interface Half {
 export const sameHand = (tenon: Pick<Occurrence, 'end'>, mortise: Pick<Occurrence, 'end' | 'edge'>): boolean =>
   (tenon.end === mortise.end) === (mortise.edge === 'reference');
 
-/** Puts the cut tenon home in the cut mortise, centred in it as the wood would centre itself, shoulder to edge. */
-export function assemble(
-  tenon: Half,
-  mortise: Half,
-  { setBack, along: drawnAlong, sink = 0, pressed }: Omit<SeatOfPair, 'clearance'>,
-): Assembly {
-  const t = tenon.sizes;
-  const m = mortise.sizes;
+/** Where the tenoned piece comes to lie in the other, mm, and how far its shoulder stays open. */
+export interface Place {
+  /** Depth its tip reaches, how far its reference face lies behind the other's, and along it from the layout end. */
+  readonly depth: Mm;
+  readonly across: Mm;
+  readonly along: Mm;
+  readonly shoulderGap: Mm;
+}
+
+/** Home: centred in the hollow as the wood would centre itself, shoulder to edge, or as far as the bottom lets it. */
+export function placeOf(
+  { sizes: t }: Pick<Half, 'sizes'>,
+  { sizes: m }: Pick<Half, 'sizes'>,
+  { along, sink = 0, pressed }: Omit<SeatOfPair, 'clearance' | 'setBack'>,
+): Place {
   const size = (sizes: Readonly<Record<string, Mm>>, id: string) => sizes[id] ?? 0;
   const length = size(t, 'tenonLength');
   /** A mortise without a depth comes out of the far side: nothing there stops the tenon. */
   const reach = t['protrusion'] ?? length;
   const shoulderGap = Math.max(0, reach + sink - (m['mortiseDepth'] ?? Infinity));
-  const across =
-    size(m, 'wall') +
-    size(m, 'mortiseWidth') / (pressed ? 1 : 2) -
-    size(t, 'faceShoulder') -
-    size(t, 'tenonThickness') / (pressed ? 1 : 2);
-  /** In a hollow without ends the maker puts it where it is drawn. */
-  const along =
-    m['mortiseLength'] === undefined
-      ? drawnAlong
-      : size(m, 'position') + m['mortiseLength'] / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2;
+  const share = pressed ? 1 : 2;
+  return {
+    depth: length + sink - shoulderGap,
+    across:
+      size(m, 'wall') + size(m, 'mortiseWidth') / share - size(t, 'faceShoulder') - size(t, 'tenonThickness') / share,
+    /** In a hollow without ends the maker puts it where it is drawn. */
+    along:
+      m['mortiseLength'] === undefined
+        ? along
+        : size(m, 'position') + m['mortiseLength'] / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2,
+    shoulderGap,
+  };
+}
+
+/** Puts the cut tenon home in the cut mortise. */
+export function assemble(tenon: Half, mortise: Half, seat: Omit<SeatOfPair, 'clearance'>): Assembly {
+  const place = placeOf(tenon, mortise, seat);
   const { tongue } = tenon;
   const whole = tongue ? tenon.body.with(tongue) : tenon.body;
-  const home = whole.placed(homeOf(tenon, mortise, length + sink - shoulderGap, across, along));
+  const home = whole.placed(homeOf(tenon, mortise, place));
   const clashes = [clashOf(home, mortise.body), ...(tongue ? [clashOf(tongue, tenon.body)] : [])];
   const depth = Math.max(...clashes.map((c) => c.depth));
   return {
-    clearance: size(m, 'mortiseWidth') - size(t, 'tenonThickness'),
-    shoulderGap,
-    flushError: across - setBack,
+    clearance: (mortise.sizes['mortiseWidth'] ?? 0) - (tenon.sizes['tenonThickness'] ?? 0),
+    shoulderGap: place.shoulderGap,
+    flushError: place.across - seat.setBack,
     interference: { volume: depth ? clashes.reduce((sum, c) => sum + c.volume, 0) : 0, depth },
   };
 }
 
 /** Wood of one body inside another, mm³, and how deep it reaches into it, mm. */
-function clashOf(one: Body, other: Body): { volume: number; depth: Mm } {
+export function clashOf(one: Body, other: Body): { volume: number; depth: Mm } {
   const clash = one.within(other);
   const volume = clash.volume();
   const lumps = volume < SPECK ? [] : clash.parts().filter((lump) => lump.volume() >= SPECK);
@@ -78,7 +92,7 @@ function clashOf(one: Body, other: Body): { volume: number; depth: Mm } {
 }
 
 /** The tenoned piece's axes in the mortised piece's: length into depth, thickness along thickness, width along length. */
-function homeOf(tenon: Half, mortise: Half, length: Mm, across: Mm, along: Mm): Rigid {
+export function homeOf(tenon: Half, mortise: Half, { depth, across, along }: Place): Rigid {
   const dx = tenon.at.end === 'a' ? -1 : 1;
   const into = mortise.at.edge === 'reference' ? 1 : -1;
   const on = mortise.at.end === 'a' ? 1 : -1;
@@ -87,7 +101,7 @@ function homeOf(tenon: Half, mortise: Half, length: Mm, across: Mm, along: Mm): 
   const layout = on > 0 ? 0 : mortise.piece.length;
   return {
     rotation: [[0, 0, on], [0, 1, 0], [dx * into, 0, 0]], // prettier-ignore
-    shift: [layout + on * along, across, surface + into * (length - dx * tipX)],
+    shift: [layout + on * along, across, surface + into * (depth - dx * tipX)],
   };
 }
 
@@ -102,24 +116,18 @@ export function sectionOf(
   tenon: Half,
   mortise: Half,
   window: Mm,
-  { along, sink = 0, pressed }: Omit<SeatOfPair, 'clearance' | 'setBack'>,
+  seat: Omit<SeatOfPair, 'clearance' | 'setBack'>,
 ): Section {
-  const t = tenon.sizes;
-  const m = mortise.sizes;
-  const z = (t['edgeShoulder'] ?? 0) + (t['tenonWidth'] ?? 0) / 2;
-  const x = m['mortiseLength'] === undefined ? along + z : (m['position'] ?? 0) + m['mortiseLength'] / 2;
-  const share = pressed ? 1 : 2;
-  const across =
-    (m['wall'] ?? 0) + (m['mortiseWidth'] ?? 0) / share - (t['faceShoulder'] ?? 0) - (t['tenonThickness'] ?? 0) / share;
-  const length = Math.min((t['tenonLength'] ?? 0) + sink, m['mortiseDepth'] ?? Infinity);
+  const { depth: tip, across, along } = placeOf(tenon, mortise, seat);
+  const z = (tenon.sizes['edgeShoulder'] ?? 0) + (tenon.sizes['tenonWidth'] ?? 0) / 2;
   const fromTip = (px: number) => (tenon.at.end === 'a' ? px : tenon.piece.length - px);
   const depth = (pz: number) => (mortise.at.edge === 'reference' ? pz : mortise.piece.width - pz);
   const turned = mortise.body.placed({ rotation: [[0, 0, 1], [0, 1, 0], [-1, 0, 0]], shift: [0, 0, 0] }); // prettier-ignore
-  const at = mortise.at.end === 'a' ? x : mortise.piece.length - x;
+  const at = mortise.at.end === 'a' ? along + z : mortise.piece.length - along - z;
   return {
     mortised: turned.slice(-at).map((ring) => ring.map(([pz, py]): Vec2 => [depth(pz), py])),
     tenoned: (tenon.tongue ? tenon.body.with(tenon.tongue) : tenon.body)
       .slice(z)
-      .map((ring) => ring.map(([px, py]): Vec2 => [Math.max(length - fromTip(px), -window), py + across])),
+      .map((ring) => ring.map(([px, py]): Vec2 => [Math.max(tip - fromTip(px), -window), py + across])),
   };
 }

@@ -3,4 +3,5 @@ export * from './compare.ts';
 export * from './fit.ts';
 export * from './assemble.ts';
 export * from './proof.ts';
+export * from './pair.ts';
 export * from './season.ts';

@@ -1,23 +1,32 @@
 import { useEffect, useRef } from 'react';
-import type { Shop } from '@velk/core';
+import type { Job, Plan, Shop } from '@velk/core';
 import { latest } from '../workers/planner.ts';
 import { planFailed, planned, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 
 const BEFORE_PROOF = 250;
 
+interface Question {
+  readonly job: Job;
+  readonly shop: Shop;
+}
+
 /** Plans the job on the bench at every change, in workers: figures at once, proofs when typing pauses. */
 export function usePlanning(shop: Shop | undefined): void {
   const dispatch = useAppDispatch();
   const job = useAppSelector((s) => s.bench.job);
-  const ask = useRef<{ figures: ReturnType<typeof latest>; proof: ReturnType<typeof latest> } | null>(null);
+  const ask = useRef<Record<'figures' | 'proof', (question: Question) => void> | null>(null);
 
   useEffect(() => {
     const figures = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' });
     const proof = new Worker(new URL('../workers/proof.worker.ts', import.meta.url), { type: 'module' });
     ask.current = {
-      figures: latest(figures, ({ plan, error }) => dispatch(plan ? planned(plan) : planFailed(error ?? ''))),
-      proof: latest(proof, ({ plan, error }) => dispatch(plan ? proved(plan) : planFailed(error ?? ''))),
+      figures: latest<Question, { plan: Plan }>(figures, ({ plan, error }) =>
+        dispatch(plan ? planned(plan) : planFailed(error ?? '')),
+      ),
+      proof: latest<Question, { plan: Plan }>(proof, ({ plan, error }) =>
+        dispatch(plan ? proved(plan) : planFailed(error ?? '')),
+      ),
     };
     return () => {
       figures.terminate();

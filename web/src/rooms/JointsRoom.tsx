@@ -1,5 +1,5 @@
 import { Segmented, Select } from 'antd';
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   availableIn,
@@ -28,6 +28,9 @@ import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
 import { KindPicker } from './KindPicker.tsx';
 import { newJoint } from './newParts.ts';
+
+/** Loaded only when asked for: three dimensions weigh more than the rest of the page. */
+const PairView = lazy(() => import('../drawings/PairView.tsx'));
 
 /** The parts a new joint would join: those chosen, else parts that have no joint yet, else the first two. */
 function pairOf(job: Job, wanted: { tenoned?: string; mortised?: string }): [Part | undefined, Part | undefined] {
@@ -151,6 +154,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const swap = (member: 'tenoned' | 'mortised', part: string) =>
     replace({ ...joint, [member]: { ...joint[member], part } });
   const [picking, setPicking] = useState(false);
+  const [solid, setSolid] = useState(false);
   const [change, setChange] = useState<ChangedKind | null>(null);
   const become = (next: JointKind) => {
     setPicking(false);
@@ -239,6 +243,18 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
           sets={{ tenoned: parts.tenoned.set, mortised: parts.mortised.set }}
           onChange={set}
         />
+        <button className="link" aria-expanded={solid} onClick={() => setSolid(!solid)}>
+          {solid ? 'Close the view in three dimensions' : 'In three dimensions'}
+        </button>
+        {solid && (
+          <Suspense fallback={<p className="quiet">Fetching the view…</p>}>
+            {problems.length ? (
+              <p className="quiet">A joint that can’t be made has no solid to show.</p>
+            ) : (
+              <PairView kind={kind.id} params={params} members={members} />
+            )}
+          </Suspense>
+        )}
       </section>
       <aside className="margin" aria-label="Reasons and warnings">
         {change && (

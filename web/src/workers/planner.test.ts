@@ -16,13 +16,14 @@ class Slow {
   }
 }
 
-const question = (name: string) => ({ job: { name } as Job, shop: {} as Shop });
+type Question = { job: Job; shop: Shop };
+const question = (name: string): Question => ({ job: { name } as Job, shop: {} as Shop });
 
 describe('a worker that always works on the newest question', () => {
   it('skips those in between, and never has two at once', () => {
     const worker = new Slow();
     const done: string[] = [];
-    const ask = latest(worker as unknown as Worker, ({ plan, error }) =>
+    const ask = latest<Question, { plan: Plan }>(worker as unknown as Worker, ({ plan, error }) =>
       done.push(error ?? (plan as unknown as { name: string }).name),
     );
     for (const name of ['a', 'b', 'c', 'd']) ask(question(name));
@@ -39,7 +40,7 @@ describe('a worker that always works on the newest question', () => {
   it('an error of an old question is not shown for a new one', () => {
     const worker = new Slow();
     const done: unknown[] = [];
-    const ask = latest(worker as unknown as Worker, (answer) => done.push(answer.error));
+    const ask = latest<Question, { plan: Plan }>(worker as unknown as Worker, (answer) => done.push(answer.error));
     ask(question('bad'));
     ask(question('good'));
     worker.answer('broken');

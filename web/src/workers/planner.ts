@@ -1,26 +1,26 @@
-import type { Job, Plan, Shop } from '@velk/core';
+export type Answer<A> = { readonly id: number; readonly error?: string } & Partial<A>;
 
-interface Answer {
-  id: number;
-  plan?: Plan;
-  error?: string;
-}
-
-/** A worker that always works on the newest question: one being answered, at most one waiting. */
-export function latest(worker: Worker, done: (answer: Answer) => void): (question: { job: Job; shop: Shop }) => void {
+/**
+ * A worker that always works on the newest question: one being answered, at most one waiting. The error of a question
+ * that is no longer asked is not told.
+ */
+export function latest<Question extends object, A>(
+  worker: Worker,
+  done: (answer: Answer<A>) => void,
+): (question: Question) => void {
   let id = 0;
   let busy = false;
-  let waiting: { job: Job; shop: Shop } | null = null;
-  const ask = (question: { job: Job; shop: Shop }) => {
+  let waiting: Question | null = null;
+  const ask = (question: Question) => {
     busy = true;
     worker.postMessage({ id: ++id, ...question });
   };
-  worker.onmessage = ({ data }: MessageEvent<Answer>) => {
+  worker.onmessage = ({ data }: MessageEvent<Answer<A>>) => {
     busy = false;
     if (!waiting) return done(data);
     const next = waiting;
     waiting = null;
-    if (data.plan) done(data);
+    if (data.error === undefined) done(data);
     ask(next);
   };
   return (question) => {

@@ -33,6 +33,8 @@ export interface Measuring {
   /** How far across the thickness, and along the width or the length, its jaws may look. */
   readonly thicknessTo?: Mm;
   readonly alongTo?: Mm;
+  /** Where the shoulder line is seen from the tip, from the reference face and edge. */
+  readonly shoulder?: readonly [Mm, Mm];
 }
 
 /** Where a tenon is measured: by default through the middle of its length and width. */
@@ -40,7 +42,7 @@ export function tenonGauges(
   params: BlindParams,
   piece: Piece,
   { end }: Pick<Spot, 'end'>,
-  { depth = params.tenonLength / 2, thicknessTo, alongTo }: Measuring = {},
+  { depth = params.tenonLength / 2, thicknessTo, alongTo, shoulder: seen }: Measuring = {},
 ): Gauge[] {
   const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L } = params;
   const t = derive(params).tenonThickness;
@@ -53,15 +55,13 @@ export function tenonGauges(
     [b, [0, a + t / 2, b / 2]],
     [W - b - w, [0, a + t / 2, (b + w + W) / 2]],
   ];
-  const shoulder = thicknessTo === undefined ? shoulders.find(([size]) => size > 0.1) : shoulders[0];
+  const shoulder: Vec3 | undefined = seen ? [0, ...seen] : shoulders.find(([size]) => size > 0.1)?.[1];
   return [
     bar('tenonThickness', 1, middle, -1, thicknessTo ?? T + 1, 'wood'),
     bar('tenonWidth', 2, middle, -1, alongTo ?? W + 1, 'wood'),
     ...(a > 0.1 ? [bar('faceShoulder', 1, middle, 0, a + t / 2, 'air')] : []),
     ...(b > 0.1 ? [bar('edgeShoulder', 2, middle, 0, b + w / 2, 'air')] : []),
-    ...(shoulder && shoulder[0] > 0.1
-      ? [bar('tenonLength', 0, shoulder[1], x(0), x(Math.min(L * 2, piece.length)), 'air')]
-      : []),
+    ...(shoulder ? [bar('tenonLength', 0, shoulder, x(0), x(Math.min(L * 2, piece.length)), 'air')] : []),
   ];
 }
 

@@ -47,6 +47,12 @@ export const blindSchema = Joi.object<BlindParams>({
   corners: Joi.string().valid('squared', 'rounded', 'clear').required(),
 }).required();
 
+/** The schema of a kind that has all a blind joint has, and more. */
+export const blindSchemaWith = <P extends BlindParams>(
+  more: Readonly<Record<Exclude<keyof P, keyof BlindParams>, Joi.Schema>>,
+): Joi.ObjectSchema<P> =>
+  blindSchema.keys(more as Joi.PartialSchemaMap<BlindParams>) as Joi.ObjectSchema as Joi.ObjectSchema<P>;
+
 /**
  * What follows from the parameters. Centre on centre: a = p + m/2 - r - t/2, so p = a - m/2 + r + t/2.
  *

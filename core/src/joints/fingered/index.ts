@@ -1,9 +1,10 @@
 import Joi from 'joi';
+import type { Piece } from '../../stock/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
 import {
   blind,
   blindDimensions,
-  blindSchema,
+  blindSchemaWith,
   CORNERS,
   derive,
   hollowOf,
@@ -45,7 +46,7 @@ export interface FingeredParams extends BlindParams {
 }
 
 const mm = () => Joi.number().min(-10_000).max(10_000).required();
-const schema: Joi.ObjectSchema<FingeredParams> = (blindSchema as Joi.ObjectSchema).keys({
+const schema = blindSchemaWith<FingeredParams>({
   count: Joi.number().integer().min(2).max(6).required(),
   gap: mm(),
   haunchLength: mm(),
@@ -89,6 +90,18 @@ function tonguesOf(params: FingeredParams): Tongue[] {
     { x, y: [a, a + t], z: [b + radius, far - radius] },
     ...(radius ? [{ x, y, z: [b, b + w] as const, radius }, { x, y, z: [far - w, far] as const, radius }] : []), // prettier-ignore
   ];
+}
+
+/** A place where the shoulder can be seen from the tip: a face, an edge, or a clear gap. */
+function shoulderOf(params: FingeredParams, { thickness: T, width: W }: Piece): [Mm, Mm] {
+  const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, gap } = params;
+  const t = derive(params).tenonThickness;
+  const far = b + totalOf(params);
+  const [middle, across] = [a + t / 2, b + w / 2];
+  if (a > 0.1) return [a / 2, across];
+  if (T - a - t > 0.1) return [(a + t + T) / 2, across];
+  if (b > 0.1) return [middle, b / 2];
+  return W - far > 0.1 ? [middle, (far + W) / 2] : [middle, b + w + gap / 2];
 }
 
 export const fingered: JointKind<FingeredParams> = {
@@ -216,7 +229,7 @@ export const fingered: JointKind<FingeredParams> = {
       return {
         ...endShape(piece, spot, L, tonguesOf(params)),
         gauges: [
-          ...tenonGauges(params, piece, spot, { depth, alongTo: b + w + gap / 2 }),
+          ...tenonGauges(params, piece, spot, { depth, alongTo: b + w + gap / 2, shoulder: shoulderOf(params, piece) }),
           bar('gap', 2, [x(depth), a + t / 2, 0], b + w / 2, b + w + gap + w / 2, 'air'),
         ],
       };

@@ -3,7 +3,7 @@ import { roundTo, say, type Mm } from '../../units/index.ts';
 import {
   blind,
   blindDimensions,
-  blindSchema,
+  blindSchemaWith,
   CORNERS,
   derive,
   hollowOf,
@@ -43,7 +43,7 @@ export interface HaunchedParams extends BlindParams {
 }
 
 const mm = () => Joi.number().min(-10_000).max(10_000).required();
-const schema: Joi.ObjectSchema<HaunchedParams> = (blindSchema as Joi.ObjectSchema).keys({
+const schema = blindSchemaWith<HaunchedParams>({
   haunchWidth: mm(),
   haunchLength: mm(),
   haunchClearance: mm(),

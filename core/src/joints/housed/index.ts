@@ -3,7 +3,7 @@ import { roundTo, say, type Mm } from '../../units/index.ts';
 import {
   blind,
   blindDimensions,
-  blindSchema,
+  blindSchemaWith,
   CORNERS,
   derive,
   hollowOf,
@@ -51,7 +51,7 @@ export interface HousedParams extends BlindParams {
 }
 
 const mm = () => Joi.number().min(-100_000).max(100_000).required();
-const schema: Joi.ObjectSchema<HousedParams> = (blindSchema as Joi.ObjectSchema).keys({
+const schema = blindSchemaWith<HousedParams>({
   housingDepth: mm(),
   housingClearance: mm(),
   partner: Joi.string().valid('straight', 'curved', 'tapered').required(),

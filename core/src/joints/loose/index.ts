@@ -5,7 +5,7 @@ import { roundTo, say, type Mm } from '../../units/index.ts';
 import {
   blind,
   blindDimensions,
-  blindSchema,
+  blindSchemaWith,
   CORNERS,
   derive,
   hollowOf,
@@ -35,7 +35,7 @@ export interface LooseParams extends BlindParams {
   ownLength: Mm;
 }
 
-const schema: Joi.ObjectSchema<LooseParams> = (blindSchema as Joi.ObjectSchema).keys({
+const schema = blindSchemaWith<LooseParams>({
   ownLength: Joi.number().min(-10_000).max(10_000).required(),
 });
 

@@ -4,7 +4,7 @@ import { nearestWidth } from '../../tooling/index.ts';
 import {
   blind,
   blindDimensions,
-  blindSchema,
+  blindSchemaWith,
   CORNERS,
   derive,
   hollowOf,
@@ -36,7 +36,7 @@ export interface TwinParams extends BlindParams {
   gap: Mm;
 }
 
-const schema: Joi.ObjectSchema<TwinParams> = (blindSchema as Joi.ObjectSchema).keys({
+const schema = blindSchemaWith<TwinParams>({
   gap: Joi.number().min(-10_000).max(10_000).required(),
 });
 
@@ -166,7 +166,7 @@ export const twin: JointKind<TwinParams> = {
       return {
         ...endShape(piece, spot, L, [tongueOf(params), tongueOf(second(params))]),
         gauges: [
-          ...tenonGauges(params, piece, spot, { thicknessTo: a + t + gap / 2 }),
+          ...tenonGauges(params, piece, spot, { thicknessTo: a + t + gap / 2, shoulder: [a + t + gap / 2, middle] }),
           bar('gap', 1, [x(L / 2), 0, middle], a + t / 2, a + t + gap + t / 2, 'air'),
           bar('secondTenon', 1, [x(L / 2), 0, middle], a + t + gap / 2, piece.thickness + 1, 'wood'),
         ],

@@ -1,0 +1,88 @@
+import type { JointKind, Members, MemberName } from '../joints/index.ts';
+import { add, box, scale, turn, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
+import type { Mm } from '../units/index.ts';
+import { clashOf, homeOf, placeOf, type Half } from './assemble.ts';
+import { callipers } from './compare.ts';
+
+/** The joint as drawn, in three dimensions: both members where they belong, and the way they come together. */
+export interface Pair {
+  /** Corners of triangles, nine numbers each, mm, in the mortised piece's axes. */
+  readonly mortised: readonly number[];
+  readonly tenoned: readonly number[];
+  readonly tongue: readonly number[];
+  /** Straight way out for the tenoned piece, and for a loose tongue in it. */
+  readonly out: Vec3;
+  readonly middle: Vec3;
+}
+
+/** How far from the joint the pieces are shown, mm. */
+const SHOWN: Mm = 120;
+
+/** The designs of both members as if they had been cut exactly so, ready to be put together. */
+function designs<P extends object>(
+  modeller: Modeller,
+  kind: JointKind<P>,
+  params: P,
+  members: Members,
+): Record<MemberName, Half> {
+  const at = { joint: '', part: '', end: 'a', edge: 'reference', count: 1, of: 1 } as const;
+  const half = (member: MemberName): Half => {
+    const wanted = kind.geometry(params, member, members[member], at);
+    const body = modeller.solid(wanted.mustRemain);
+    const measured = callipers(modeller, body, wanted.gauges, members[member]);
+    const loose = member === 'tenoned' ? kind.loose?.(params, members[member], at, measured) : undefined;
+    return {
+      body,
+      ...(loose && { tongue: modeller.solid(loose.solid) }),
+      sizes: { ...measured, ...loose?.sizes },
+      piece: members[member],
+      at: { ...at, member },
+    };
+  };
+  return { tenoned: half('tenoned'), mortised: half('mortised') };
+}
+
+/** Both members of a joint as drawn, put together, cut off a little way from it. */
+export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>, params: P, members: Members): Pair {
+  return modeller.scope(() => {
+    const { tenoned, mortised } = designs(modeller, kind, params, members);
+    const place = placeOf(tenoned, mortised, kind.seat(params));
+    const home = homeOf(tenoned, mortised, place);
+    const { thickness, width } = mortised.piece;
+    const far = 2 * (thickness + width + tenoned.piece.thickness);
+    const window = modeller.solid(
+      box([place.along - SHOWN, -far, -SHOWN * 1.6], [place.along + tenoned.piece.width + SHOWN, far, far]),
+    );
+    const corners = (body: Body) => body.within(window).triangles().flat(2);
+    return {
+      mortised: corners(mortised.body),
+      tenoned: corners(tenoned.body.placed(home)),
+      tongue: tenoned.tongue ? corners(tenoned.tongue.placed(home)) : [],
+      out: turn(home.rotation, [1, 0, 0]),
+      middle: [place.along + tenoned.piece.width / 2, thickness / 2, 0],
+    };
+  });
+}
+
+/**
+ * How deep wood would lie in wood, mm, and how much of it, mm³, with the tenoned piece drawn straight out by each of the distances: 0 all the way
+ * where the joint can be put together.
+ */
+export function clashesOnTheWay<P extends object>(
+  modeller: Modeller,
+  kind: JointKind<P>,
+  params: P,
+  members: Members,
+  distances: readonly Mm[],
+): { readonly depth: Mm; readonly volume: number }[] {
+  return modeller.scope(() => {
+    const { tenoned, mortised } = designs(modeller, kind, params, members);
+    const home = homeOf(tenoned, mortised, placeOf(tenoned, mortised, kind.seat(params)));
+    const out = turn(home.rotation, [1, 0, 0]);
+    const whole = tenoned.tongue ? tenoned.body.with(tenoned.tongue) : tenoned.body;
+    return distances.map((distance) => {
+      const shift = add(home.shift, scale(out, distance));
+      return clashOf(whole.placed({ ...home, shift }), mortised.body);
+    });
+  });
+}
