@@ -1,4 +1,4 @@
-import { resolve, type Job, type Joint } from './exchange/index.ts';
+import { endsOf, entryOf, resolve, type Job, type Joint } from './exchange/index.ts';
 import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from './joints/index.ts';
 import { drawScene, modelOf, type ScenePicture } from './machines/index.ts';
@@ -7,7 +7,7 @@ import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequ
 import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
 import { invert, type Modeller, type Solid } from './solids/index.ts';
-import { asBatch, batchesOf, pieceOf, type Part } from './stock/index.ts';
+import { asBatch, batchesOf, pieceOf, turnedPiece, type Part } from './stock/index.ts';
 import { availableIn, shopIn, type Available, type Shop } from './tooling/index.ts';
 import type { Sentence } from './units/index.ts';
 import { VERSION } from './version.ts';
@@ -146,7 +146,7 @@ function draftJoint(
       plan: {
         joint: joint.id,
         problems,
-        advice: [],
+        advice: near,
         routes: { tenoned: [], mortised: [] },
         chosen: {},
         shouldersFirst: true,
@@ -221,7 +221,9 @@ function batchesFor(
   }
   return batches.map((batch, i) => {
     const own = asBatch(part, batch);
-    const features = kind.features(params, { ...members, [member]: pieceOf(own, 'median') })[member];
+    const piece = pieceOf(own, 'median');
+    const seen = occurrences[member][0]?.turned ? turnedPiece(piece) : piece;
+    const features = kind.features(params, { ...members, [member]: seen })[member];
     const share = (count: number) => Math.round((count * batch.count) / part.quantity);
     const here = occurrences[member].map((o) => ({
       ...o,
@@ -234,11 +236,10 @@ function batchesFor(
 }
 
 function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<MemberName, Occurrence[]> {
-  const ends = (which: 'a' | 'b' | 'both') => (which === 'both' ? (['a', 'b'] as const) : ([which] as const));
   const { tenoned, mortised } = joint;
   const total = parts.mortised.quantity * mortised.perPiece;
   return {
-    tenoned: ends(tenoned.ends).map((end) => ({
+    tenoned: endsOf(tenoned.ends).map((end) => ({
       joint: joint.id,
       member: 'tenoned',
       part: tenoned.part,
@@ -247,12 +248,12 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
       count: parts.tenoned.quantity,
       of: parts.tenoned.quantity,
     })),
-    mortised: ends(mortised.ends).map((end, i, both) => ({
+    mortised: endsOf(mortised.ends).map((end, i, both) => ({
       joint: joint.id,
       member: 'mortised',
       part: mortised.part,
       end,
-      edge: mortised.edge,
+      ...entryOf(mortised.edge),
       count: both.length === 1 ? total : i === 0 ? Math.ceil(total / 2) : Math.floor(total / 2),
       of: parts.mortised.quantity,
     })),
@@ -277,7 +278,8 @@ export function scenesOf(operation: PlannedOperation, job: Job, chest: Shop, pla
   const joint = job.joints.find((j) => j.id === occurrence.joint);
   if (!joint) throw new Error(`No joint “${occurrence.joint}” in this job.`);
   const { kind, params, parts } = resolve(joint, job);
-  const piece = pieceOf(piecesOf(parts[occurrence.member], occurrence), 'median');
+  const asItLies = pieceOf(piecesOf(parts[occurrence.member], occurrence), 'median');
+  const piece = occurrence.turned ? turnedPiece(asItLies) : asItLies;
   const model = modelOf(setup.model);
   const waste = kind.geometry(params, occurrence.member, piece, occurrence).mustBeEmpty;
   const own = (s: Setup) => s.occurrences.some((o) => o.joint === occurrence.joint && o.member === occurrence.member);

@@ -3,6 +3,7 @@ import { Command } from 'commander';
 import {
   formatFigure,
   MAX_JOB_BYTES,
+  featureWords,
   modelOf,
   planJob,
   readJobFile,
@@ -80,7 +81,7 @@ function inWords(file: JobFile, plan: Plan): string {
   const lines = [file.job.name, ...errorsOf(file, plan)];
   plan.operations.forEach(({ setup, count, testCut }, i) => {
     lines.push('', `${i + 1}. ${setup.title} (${count})`);
-    const words = modelOf(setup.model).datums;
+    const words = featureWords(setup, modelOf(setup.model).datums);
     for (const f of setup.figures)
       lines.push(`   ${f.name}: ${formatFigure(f.set.value, style)}, from ${words[f.from]} to ${words[f.to]}`);
     for (const pass of setup.passes) lines.push(`   - ${speak(pass.words, style)}`);

@@ -5,17 +5,30 @@ import type { Schools, Shop } from '../tooling/index.ts';
 export const JOB_FORMAT = 'velk-job';
 export const JOB_VERSION = 2;
 
+export type LayoutEnds = 'a' | 'b' | 'both' | 'both-b';
+
+/** The ends of a part that a joint is at, left pieces' first where left and right differ. */
+export const endsOf = (ends: LayoutEnds): readonly ('a' | 'b')[] =>
+  ends === 'both' ? ['a', 'b'] : ends === 'both-b' ? ['b', 'a'] : [ends];
+
+export type EntrySide = 'reference' | 'other' | 'face' | 'other-face';
+
+/** An entry as the core reckons it: at an edge, of the wood as it lies or a quarter turned. */
+export const entryOf = (side: EntrySide): { edge: 'reference' | 'other'; turned?: true } =>
+  side === 'face' ? { edge: 'other', turned: true } : side === 'other-face' ? { edge: 'reference', turned: true } : { edge: side }; // prettier-ignore
+
 /** A design, made at every place its two parts meet. */
 export interface Joint {
   readonly id: string;
   readonly name: string;
   readonly kind: string;
   readonly tenoned: { readonly part: string; readonly ends: 'a' | 'b' | 'both' };
-  /** `both`: half of the parts are laid out from one end, half from the other: left and right parts. */
+  /** `both`: left parts are laid out from end A and right ones from end B; `both-b` the other way about. */
   readonly mortised: {
     readonly part: string;
-    readonly ends: 'a' | 'b' | 'both';
-    readonly edge: 'reference' | 'other';
+    readonly ends: LayoutEnds;
+    /** The side the tenon enters. */
+    readonly edge: EntrySide;
     readonly perPiece: number;
   };
   readonly params: Readonly<Record<string, unknown>>;

@@ -61,8 +61,8 @@ export const jointSchema = Joi.object<Joint>({
   tenoned: Joi.object({ part: id(), ends: ends() }).required(),
   mortised: Joi.object({
     part: id(),
-    ends: ends(),
-    edge: Joi.string().valid('reference', 'other').required(),
+    ends: Joi.string().valid('a', 'b', 'both', 'both-b').required(),
+    edge: Joi.string().valid('reference', 'other', 'face', 'other-face').required(),
     perPiece: Joi.number().integer().min(1).max(100).required(),
   }).required(),
   params: Joi.alternatives()

@@ -1,3 +1,4 @@
 export * from './counts.ts';
 export * from './seasons.ts';
 export * from './neighbours.ts';
+export * from './frames.ts';

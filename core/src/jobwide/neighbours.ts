@@ -1,6 +1,16 @@
-import { resolve, type Job, type Joint } from '../exchange/index.ts';
-import { neighboursIn, neighbourWords, type Advice, type PlacedMortise, type Problem } from '../joints/index.ts';
-import { say } from '../units/index.ts';
+import { entryOf, resolve, type Job, type Joint } from '../exchange/index.ts';
+import {
+  leastBetween,
+  meetingOf,
+  meetingWords,
+  neighboursIn,
+  neighbourWords,
+  type Neighbours,
+  type Advice,
+  type PlacedMortise,
+  type Problem,
+} from '../joints/index.ts';
+import { say, type Mm } from '../units/index.ts';
 
 export interface NearNotes {
   readonly problems: readonly Problem[];
@@ -14,12 +24,13 @@ export interface NearNotes {
 export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]): Map<string, NearNotes> {
   const placed = joints.flatMap((joint): PlacedMortise[] => {
     const { kind, params, members, parts } = resolve(joint, job);
-    const { ends, edge } = joint.mortised;
+    const { ends } = joint.mortised;
+    const entry = entryOf(joint.mortised.edge);
     return kind
       .features(params, members)
       .mortised.flatMap((feature) =>
         feature.form === 'mortise'
-          ? [{ joint: joint.id, name: joint.name, part: parts.mortised.id, feature, ends, edge }]
+          ? [{ joint: joint.id, name: joint.name, part: parts.mortised.id, feature, ends, ...entry }]
           : [],
       );
   });
@@ -37,7 +48,8 @@ export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]
       [pair.one, pair.other],
       [pair.other, pair.one],
     ] as const)
-      if (told.level === 'problem')
+      if (told.level === 'problem') {
+        at(own.joint).advice.push(...waysOut(own === pair.one ? pair : { ...pair, one: pair.other, other: pair.one }, joints)); // prettier-ignore
         at(own.joint).problems.push({
           path: 'neighbour',
           part,
@@ -46,7 +58,7 @@ export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]
           bound: 0,
           message: told.words,
         });
-      else
+      } else
         at(own.joint).advice.push({
           id: `near-${other.joint}`,
           dimension: 'position',
@@ -56,4 +68,22 @@ export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]
         });
   }
   return notes;
+}
+
+/** What two tenons that meet in one leg could be: a tenon short enough to butt is offered. */
+function waysOut(pair: Neighbours, joints: readonly Joint[]): Advice[] {
+  const meeting = meetingOf(pair, leastBetween(pair));
+  const length: unknown = joints.find((j) => j.id === pair.one.joint)?.params['tenonLength'];
+  if (!meeting || typeof length !== 'number') return [];
+  const shorter: Mm = length - (pair.one.feature.depth - meeting.butted[0]);
+  return [
+    {
+      id: `near-meeting-${pair.other.joint}`,
+      dimension: 'tenonLength',
+      level: 'reason',
+      title: say('Two tenons in one leg'),
+      reason: meetingWords(meeting, pair.other.name),
+      ...(shorter > 0 && { propose: shorter }),
+    },
+  ];
 }

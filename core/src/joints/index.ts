@@ -35,6 +35,7 @@ export function kindOf(id: string): JointKind {
 
 export * from './kind.ts';
 export * from './neighbours.ts';
+export * from './meeting.ts';
 export { changeKind, type ChangedKind } from './changeKind.ts';
 export type { BlindParams, Corners } from './blind/index.ts';
 export type { ThroughParams } from './through/index.ts';

@@ -5,6 +5,9 @@ import type { Job } from '../exchange/index.ts';
 import { box, type Modeller } from '../solids/index.ts';
 import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
+import { entryOf } from '../exchange/index.ts';
+import { turnedPiece } from '../stock/index.ts';
+import { BUTT_GAP, meetingOf } from './meeting.ts';
 import { neighboursIn, type PlacedMortise } from './neighbours.ts';
 
 let modeller: Modeller;
@@ -46,20 +49,29 @@ describe('mortises that share a piece', () => {
     expect(neighboursIn([mortise(100), mortise(100, {}, { part: 'another' })])).toEqual([]);
   });
 
-  it('meets exactly when the two solids do', () => {
+  it('meets exactly when the two solids do, from any two sides', () => {
     const place = fc.record({
       start: fc.integer({ min: 0, max: 200 }),
       wall: fc.integer({ min: 2, max: 30 }),
-      depth: fc.integer({ min: 10, max: 58 }),
-      edge: fc.constantFrom('reference' as const, 'other' as const),
+      depth: fc.integer({ min: 10, max: 43 }),
+      side: fc.constantFrom('reference' as const, 'other' as const, 'face' as const, 'other-face' as const),
     });
-    const solid = ({ start, wall, depth, edge }: { start: number; wall: number; depth: number; edge: string }) => {
-      const [from, to] = edge === 'reference' ? [0, depth] : [60 - depth, 60];
-      return box([start, wall, from], [start + 40, wall + 8, to]);
+    type Place = typeof place extends fc.Arbitrary<infer P> ? P : never;
+    const solid = ({ start, wall, depth, side }: Place) => {
+      const [y, z] = {
+        reference: [[wall, wall + 8], [0, depth]],
+        other: [[wall, wall + 8], [60 - depth, 60]],
+        face: [[0, depth], [wall, wall + 8]],
+        'other-face': [[45 - depth, 45], [wall, wall + 8]],
+      }[side] as [[number, number], [number, number]]; // prettier-ignore
+      return box([start, y[0], z[0]], [start + 40, y[1], z[1]]);
     };
     fc.assert(
       fc.property(place, place, (a, b) => {
-        const placed = [a, b].map(({ start, edge, ...rest }, i) => mortise(start, rest, { edge, joint: `j${i}` }));
+        const placed = [a, b].map(({ start, side, ...rest }) => {
+          const entry = entryOf(side);
+          return mortise(start, { ...rest, stock: entry.turned ? turnedPiece(stock) : stock }, entry);
+        });
         const common = modeller.scope(() =>
           modeller
             .solid(solid(a))
@@ -68,8 +80,28 @@ describe('mortises that share a piece', () => {
         );
         expect(between(placed[0]!, placed[1]!)! < 0).toBe(common > 1e-6);
       }),
-      { seed: 21, numRuns: 150 },
+      { seed: 21, numRuns: 300 },
     );
+  });
+
+  it('two tenons in one leg: butted S - o - m less a gap, mitred S - o outside and S - o - m inside', () => {
+    /** Worked: a square leg of 45, outer walls of 10, mortises of 8; one through the edge, one through the face. */
+    const square = { ...stock, width: 45 };
+    const one = mortise(100, { stock: square, wall: 10, depth: 32 }, { edge: 'other' });
+    const other = mortise(100, { stock: square, wall: 10, depth: 32 }, { ...entryOf('other-face'), joint: 'o' });
+    const [pair] = neighboursIn([one, other]);
+    expect(pair!.between).toBeLessThan(0);
+    expect(meetingOf(pair!, 5)).toEqual({
+      butted: [45 - 10 - 8 - BUTT_GAP, 45 - 10 - 8 - BUTT_GAP],
+      mitred: [
+        { outer: 35, inner: 27 },
+        { outer: 35, inner: 27 },
+      ],
+      staggered: 45,
+    });
+    const shallow = (depth: number) => [one, other].map((m) => ({ ...m, feature: { ...m.feature, depth } }));
+    expect(neighboursIn(shallow(25))[0]!.between).toBeCloseTo(Math.hypot(2, 2), 9);
+    expect(meetingOf({ one, other: one, between: 0 }, 5)).toBeUndefined();
   });
 });
 

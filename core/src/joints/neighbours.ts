@@ -8,8 +8,10 @@ export interface PlacedMortise {
   readonly part: string;
   readonly feature: MortiseFeature;
   /** Layout ends; both of them: half of the pieces are laid out from either, left and right. */
-  readonly ends: 'a' | 'b' | 'both';
+  readonly ends: 'a' | 'b' | 'both' | 'both-b';
   readonly edge: Spot['edge'];
+  /** It enters a face: wall and depth lie the other way about. */
+  readonly turned?: boolean;
 }
 
 /** Two mortises of one piece: how much wood is between them, mm; less than 0 where they meet. */
@@ -23,11 +25,14 @@ type Interval = readonly [Mm, Mm];
 type Place = readonly [Interval, Interval, Interval];
 
 /** The box a mortise takes out of its piece, in piece axes: along the length, through the thickness, into the width. */
-function placeOf({ feature, edge }: PlacedMortise, end: 'a' | 'b'): Place {
+function placeOf({ feature, edge, turned }: PlacedMortise, end: 'a' | 'b'): Place {
   const { stock, start, length, wall, width, depth } = feature;
   const along: Interval = end === 'a' ? [start, start + length] : [stock.length - start - length, stock.length - start];
   const into = Math.min(depth, stock.width);
-  return [along, [wall, wall + width], edge === 'reference' ? [0, into] : [stock.width - into, stock.width]];
+  const across: Interval = [wall, wall + width];
+  const inward: Interval = edge === 'reference' ? [0, into] : [stock.width - into, stock.width];
+  /** Turned a quarter, depth counts through the thickness, from the other face. */
+  return turned ? [along, [stock.width - inward[1], stock.width - inward[0]], across] : [along, across, inward];
 }
 
 /**
@@ -42,21 +47,25 @@ function woodBetween(one: Place, other: Place): Mm {
 
 /** Every two mortises of different joints that share a piece, each pair at its nearest. */
 export function neighboursIn(mortises: readonly PlacedMortise[]): Neighbours[] {
-  const ends = (m: PlacedMortise) => (m.ends === 'both' ? (['a', 'b'] as const) : ([m.ends] as const));
+  /** Ends it is laid out from; left pieces' first where there are left and right ones. */
+  const ends = ({ ends: at }: PlacedMortise): readonly ('a' | 'b')[] =>
+    at === 'both' ? ['a', 'b'] : at === 'both-b' ? ['b', 'a'] : [at];
   return mortises.flatMap((one, i) =>
     mortises.slice(i + 1).flatMap((other): Neighbours[] => {
       if (other.part !== one.part || other.joint === one.joint) return [];
-      /** Left pieces are laid out from end a for every joint that is on both hands, right ones from end b. */
-      const hands = one.ends === 'both' && other.ends === 'both';
-      const pairs = ends(one).flatMap((a) => ends(other).flatMap((b) => (hands && a !== b ? [] : [[a, b] as const])));
-      const between = Math.min(...pairs.map(([a, b]) => woodBetween(placeOf(one, a), placeOf(other, b))));
+      /** Where both are on left and right pieces, a left piece has the first of either and a right one the second. */
+      const [a, b] = [ends(one), ends(other)];
+      const pairs =
+        a.length > 1 && b.length > 1 ? a.map((end, at) => [end, b[at]!] as const) : a.flatMap((x) => b.map((y) => [x, y] as const)); // prettier-ignore
+      const between = Math.min(...pairs.map(([x, y]) => woodBetween(placeOf(one, x), placeOf(other, y))));
       return [{ one, other, between }];
     }),
   );
 }
 
 /** Wood between two mortises that is thinner than this may split: the rule for a mortise's wall (common practice). */
-export const leastBetween = ({ one }: Neighbours): Mm => Math.max(one.feature.stock.thickness / 4, 5);
+export const leastBetween = ({ one }: Neighbours): Mm =>
+  Math.max(Math.min(one.feature.stock.thickness, one.feature.stock.width) / 4, 5);
 
 /** What to say of two mortises that meet, or that leave little between them; nothing where there is wood enough. */
 export function neighbourWords(pair: Neighbours): { level: 'problem' | 'warning'; words: Sentence } | undefined {

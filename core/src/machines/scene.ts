@@ -1,5 +1,5 @@
 import { cross, dot, place, type Rigid, type Solid, type Vec2, type Vec3 } from '../solids/index.ts';
-import { OUTWARD, pieceSolid, type PieceFace } from '../stock/index.ts';
+import { OUTWARD, pieceSolid } from '../stock/index.ts';
 import { figureOf, type Pass, type Setup } from '../setups/index.ts';
 import type { BodyRole } from './machineBody.ts';
 import type { MachineModel, Placement, SceneView } from './model.ts';
@@ -46,6 +46,7 @@ export function drawScene(
   gone: readonly Solid[],
 ): ScenePicture[] {
   const figures = Object.values(pass.figures).map((id) => figureOf(setup, id));
+  const reference = setup.occurrences[0]?.turned ? 'other-edge' : 'reference-face';
   return model.views.map((view) => {
     const flat = (p: Vec3): Vec2 => [dot(p, view.right), dot(p, view.up)];
     const toward = cross(view.right, view.up);
@@ -79,7 +80,7 @@ export function drawScene(
       title: view.title,
       shapes: view.up[2] === 0 ? shapes.filter((s) => s.role !== 'table') : shapes,
       dimensions: figures.flatMap((f) => dimensionLine(f.id, f.from, f.to, placement, view, flat)),
-      referenceFace: edgeOn('reference-face', placement, toward, flat),
+      referenceFace: edgeOn(reference, placement, toward, flat),
       feed: Math.hypot(...feed) > 0.5 ? feed : null,
       feeds: placement.feeds,
     };
@@ -110,15 +111,16 @@ function dimensionLine(
 }
 
 function edgeOn(
-  face: PieceFace,
+  face: 'reference-face' | 'other-edge',
   placement: Placement,
   toward: Vec3,
   flat: (p: Vec3) => Vec2,
 ): ScenePicture['referenceFace'] {
   const normal = OUTWARD[face].map((_, i) => dot(placement.rigid.rotation[i]!, OUTWARD[face])) as unknown as Vec3;
   if (Math.abs(dot(normal, toward)) > 0.5) return null;
-  const { length: l, width: w } = placement.piece;
-  const corners = [[0, 0, 0], [l, 0, 0], [0, 0, w], [l, 0, w]].map((p) => flat(place(placement.rigid, p as unknown as Vec3))); // prettier-ignore
+  const { length: l, thickness: t, width: w } = placement.piece;
+  const ends = face === 'other-edge' ? [[0, 0, w], [l, 0, w], [0, t, w], [l, t, w]] : [[0, 0, 0], [l, 0, 0], [0, 0, w], [l, 0, w]]; // prettier-ignore
+  const corners = ends.map((p) => flat(place(placement.rigid, p as unknown as Vec3)));
   const sorted = corners.sort((p, q) => p[0] - q[0] || p[1] - q[1]);
   return { line: [sorted[0]!, sorted.at(-1)!], outward: flat(normal) };
 }

@@ -1,5 +1,6 @@
 import type { Feature } from '../joints/index.ts';
-import type { Refusal, Setup, Stage } from '../setups/index.ts';
+import { turnedWords, type Refusal, type Setup, type Stage } from '../setups/index.ts';
+import type { Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Context, Method } from './method.ts';
 import { METHODS } from './list.ts';
@@ -82,12 +83,23 @@ function route(
       ? []
       : work.flatMap(({ method, feature, index, context }) =>
           method.setups(feature, shop, context).map((setup) => ({
-            ...setup,
+            ...(partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup),
             ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
             feature: index,
             ...(feature.follows && { follows: feature.follows }),
           })),
         ),
+  };
+}
+
+/** A set-up for a piece that is turned a quarter, in the words of its true faces. */
+function inTurnedWords(setup: Setup): Setup {
+  const told = (sentence: Sentence): Sentence => ({ ...sentence, text: turnedWords(sentence.text) });
+  return {
+    ...setup,
+    figures: setup.figures.map((f) => ({ ...f, working: told(f.working) })),
+    passes: setup.passes.map((p) => ({ ...p, words: told(p.words) })),
+    checks: setup.checks.map(told),
   };
 }
 

@@ -26,6 +26,8 @@ export interface Occurrence {
   readonly part: string;
   readonly end: 'a' | 'b';
   readonly edge: 'reference' | 'other';
+  /** The tenon enters a face: the piece, its edge and all figures are those of the wood a quarter turn about its length. */
+  readonly turned?: boolean;
   readonly count: number;
   /** Pieces of the part: what goes through where a cut runs along the whole piece. */
   readonly of: number;
@@ -37,6 +39,30 @@ export interface Caution {
   readonly level: 'stop' | 'caution';
   readonly text: Sentence;
 }
+
+const TURNED: Readonly<Record<string, string>> = {
+  'reference face': 'reference edge',
+  'other face': 'other edge',
+  'reference edge': 'other face',
+  'other edge': 'reference face',
+  'edge the tenon enters': 'face the tenon enters',
+};
+
+/** Words about the faces of a piece, for one that is turned a quarter: its true faces in place of those it stands for. */
+export const turnedWords = (text: string): string =>
+  text.replace(/(reference|other) (face|edge)|edge the tenon enters/gi, (found) => {
+    const told = TURNED[found.toLowerCase()]!;
+    return found.startsWith(found.charAt(0).toLowerCase()) ? told : told.charAt(0).toUpperCase() + told.slice(1);
+  });
+
+/** The words of a machine's features on a set-up's card. */
+export const featureWords = (
+  { occurrences }: Pick<Setup, 'occurrences'>,
+  words: Readonly<Record<string, string>>,
+): Readonly<Record<string, string>> =>
+  occurrences[0]?.turned
+    ? Object.fromEntries(Object.entries(words).map(([id, text]) => [id, turnedWords(text)]))
+    : words;
 
 /** One way a machine is set, and all that goes through it before it is touched again. */
 export interface Setup {

@@ -1,6 +1,6 @@
 import type { JointKind, MemberName } from '../joints/index.ts';
 import type { Body, Modeller } from '../solids/index.ts';
-import { pieceOf, spreadOf, type Part, type Piece, type Sample } from '../stock/index.ts';
+import { pieceOf, spreadOf, turnedPiece, type Part, type Piece, type Sample } from '../stock/index.ts';
 import type { Acts, Occurrence, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
@@ -78,7 +78,8 @@ export function proveJoint<P extends object>(
     const [tenonAt, mortiseAt] = pairOf(halves);
     const cut = (member: MemberName, { part, setups }: HalfPlan['batches'][number], sample: Sample): CutHalf => {
       const at = member === 'tenoned' ? tenonAt : mortiseAt;
-      const piece = pieceOf(part, sample);
+      const asItLies = pieceOf(part, sample);
+      const piece = at.turned ? turnedPiece(asItLies) : asItLies;
       const own = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
       const { body, trapped } = virtualCut(modeller, own, at, piece, asIs);
       const wanted = kind.geometry(params, member, piece, at);

@@ -21,6 +21,16 @@ export type PieceFace = 'reference-face' | 'other-face' | 'reference-edge' | 'ot
 
 export const pieceSolid = (p: Piece): Solid => box([0, 0, 0], [p.length, p.thickness, p.width]);
 
+/**
+ * The same wood a quarter turn about its length: the reference edge where the reference face was. What was the reference
+ * face is then its other edge, what was the other face its reference edge. A joint that enters a face is reckoned so.
+ */
+export const turnedPiece = ({ length, thickness, width }: Piece): Piece => ({
+  length,
+  thickness: width,
+  width: thickness,
+});
+
 /** Outward direction of a face, in piece axes. */
 export const OUTWARD: Record<PieceFace, Vec3> = {
   'reference-face': [0, -1, 0],

@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import type { BlindParams, Corners, MemberName } from '../joints/index.ts';
-import type { Job } from '../exchange/index.ts';
+import { entryOf, type Job } from '../exchange/index.ts';
+import { turnedPiece } from '../stock/index.ts';
 import type { Route } from '../methods/index.ts';
 import { planJob } from '../plan.ts';
 import type { Shop } from '../tooling/index.ts';
@@ -61,7 +62,7 @@ export function cases({
       hands: fc.tuple(side, side, fc.constantFrom('near' as const, 'far' as const)),
       spot: fc.tuple(
         fc.constantFrom('a' as const, 'b' as const, 'both' as const),
-        fc.constantFrom('reference' as const, 'other' as const),
+        fc.constantFrom('reference' as const, 'other' as const, 'face' as const, 'other-face' as const),
       ),
     })
     .map(({ corners, extra, sizes, tenon, fit, bare, bareFaced, width, tools, hands, spot }): Case => {
@@ -106,11 +107,12 @@ export function cases({
       shop = withTool(shop, 'band-blade', { kerf: between(tools[1], 0.7, 1.8) });
       shop = withTool(shop, 'router', { baseLeft: between(tools[2], 55, 90), baseRight: between(tools[3], 55, 90) });
       shop = withTool(shop, 'block', { thickness: between(tools[4], 12, 40) });
+      const stile = { ...pieces.mortised, ...made.mortised };
       const job = jobWith({
         kind,
         params: made.params,
         rail: { ...pieces.tenoned, ...made.tenoned },
-        stile: { ...pieces.mortised, ...made.mortised },
+        stile: entryOf(spot[1]).turned ? turnedPiece(stile) : stile,
         ends: spot[0],
         edge: spot[1],
       });

@@ -1,6 +1,6 @@
 import type { BlindParams, ThroughParams } from '../joints/index.ts';
 import { PLAIN_PART } from '../stock/index.ts';
-import type { Job } from '../exchange/index.ts';
+import type { EntrySide, Job } from '../exchange/index.ts';
 
 /** The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
 export const WORKED: BlindParams = {
@@ -31,7 +31,7 @@ export interface JobShape {
   readonly stile?: { length?: number; thickness?: number; width?: number };
   readonly routes?: { tenoned?: string; mortised?: string };
   readonly ends?: 'a' | 'b' | 'both';
-  readonly edge?: 'reference' | 'other';
+  readonly edge?: EntrySide;
 }
 
 /** One rail, one stile, one blind joint. */
@@ -77,7 +77,12 @@ export function jobWith({
         name: 'Rail into stile',
         kind,
         tenoned: { part: 'rail', ends },
-        mortised: { part: 'stile', ends: edge === 'reference' ? ends : other[ends], edge, perPiece: 1 },
+        mortised: {
+          part: 'stile',
+          ends: edge === 'reference' || edge === 'other-face' ? ends : other[ends],
+          edge,
+          perPiece: 1,
+        },
         params: { ...(kind === 'blind' ? WORKED : kind === 'through' ? WORKED_THROUGH : {}), ...params },
         routes: routes ?? {},
       },

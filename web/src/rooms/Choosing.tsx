@@ -4,7 +4,7 @@ import {
   cuttersFor,
   kindOf,
   nearestCutters,
-  pieceOf,
+  resolve,
   stacksFor,
   toolsOf,
   topSpeed,
@@ -35,8 +35,7 @@ export function Choosing({ job, joint, shop, style }: Props) {
   const dispatch = useAppDispatch();
   const [all, setAll] = useState(false);
   const kind = kindOf(joint.kind);
-  const part = (member: 'tenoned' | 'mortised') => job.parts.find((p) => p.id === joint[member].part)!;
-  const members = { tenoned: pieceOf(part('tenoned'), 'median'), mortised: pieceOf(part('mortised'), 'median') };
+  const { members } = resolve(joint, job);
   const { mortised, tenoned } = kind.features({ ...joint.params }, members);
   const mortise = mortised.find((f) => f.form === 'mortise');
   const tenon = tenoned.find((f) => f.form === 'tenon');

@@ -361,6 +361,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
                 onChange={(ends) => replace({ ...joint, mortised: { ...joint.mortised, ends } })}
                 options={[
                   { value: 'both', label: 'A and B, left and right' },
+                  { value: 'both-b', label: 'B and A, left and right' },
                   { value: 'a', label: 'end A' },
                   { value: 'b', label: 'end B' },
                 ]}
@@ -377,6 +378,8 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
                 options={[
                   { value: 'reference', label: 'reference edge' },
                   { value: 'other', label: 'other edge' },
+                  { value: 'face', label: 'reference face' },
+                  { value: 'other-face', label: 'other face' },
                 ]}
               />
             </label>

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import {
   DEFER,
+  featureWords,
   modelOf,
   remainderMatters,
   scenesOf,
@@ -132,7 +133,7 @@ function Card({
             <FigureRow
               key={figure.id}
               figure={figure}
-              words={modelOf(setup.model).datums}
+              words={featureWords(setup, modelOf(setup.model).datums)}
               style={style}
               byHand={setup.model === 'bench'}
             />

@@ -4,8 +4,8 @@ import {
   batchesOf,
   freshId,
   freshName,
-  kindOf,
-  pieceOf,
+  endsOf,
+  resolve,
   SPECIES,
   unlike,
   type Job,
@@ -219,13 +219,13 @@ function allowancesOf(job: Job, part: Part) {
     const own = (member: 'tenoned' | 'mortised') => job.parts.find((p) => p.id === joint[member].part);
     const [tenoned, mortised] = [own('tenoned'), own('mortised')];
     if (!tenoned || !mortised || (tenoned !== part && mortised !== part)) continue;
-    const members = { tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') };
-    const features = kindOf(joint.kind).features({ ...joint.params }, members);
+    const { kind, params, members } = resolve(joint, job);
+    const features = kind.features(params, members);
     for (const end of ['a', 'b'] as const) {
       if (tenoned === part && joint.tenoned.ends !== (end === 'a' ? 'b' : 'a'))
         for (const feature of features.tenoned)
           if (feature.form === 'tenon') tenon[end] = Math.max(tenon[end], feature.length);
-      const laidOut = joint.mortised.ends === 'both' || joint.mortised.ends === end;
+      const laidOut = endsOf(joint.mortised.ends).includes(end);
       for (const feature of mortised === part ? features.mortised : [])
         if (feature.form === 'mortise') {
           const { start, length } = feature;
