@@ -254,6 +254,7 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
       part: mortised.part,
       end,
       ...entryOf(mortised.edge),
+      ...(both.length > 1 && { hand: i === 0 ? ('left' as const) : ('right' as const) }),
       count: both.length === 1 ? total : i === 0 ? Math.ceil(total / 2) : Math.floor(total / 2),
       of: parts.mortised.quantity,
     })),

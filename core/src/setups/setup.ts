@@ -29,6 +29,8 @@ export interface Occurrence {
   /** The tenon enters a face: the piece, its edge and all figures are those of the wood a quarter turn about its length. */
   readonly turned?: boolean;
   readonly count: number;
+  /** Of a part that is half left and half right pieces, which of them. */
+  readonly hand?: 'left' | 'right';
   /** Pieces of the part: what goes through where a cut runs along the whole piece. */
   readonly of: number;
   /** Numbers of the measured pieces, where the part is cut apart in batches. */

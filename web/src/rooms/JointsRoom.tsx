@@ -26,6 +26,7 @@ import { JointDrawing } from '../drawings/JointDrawing.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
+import { FrameForm } from './FrameForm.tsx';
 import { KindPicker } from './KindPicker.tsx';
 import { newJoint } from './newParts.ts';
 
@@ -70,6 +71,7 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
     if (asked) dispatch(jointPicked(asked));
   }, [dispatch, asked]);
   const [adding, setAdding] = useState(false);
+  const [framing, setFraming] = useState(false);
   const [wanted, setWanted] = useState<{ tenoned?: string; mortised?: string }>({});
   const [tenoned, mortised] = pairOf(job, wanted);
   const add = (kind: JointKind) => {
@@ -79,10 +81,29 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
     dispatch(jointPicked(made.id));
     setAdding(false);
   };
+  if (framing)
+    return (
+      <div className="sheet">
+        <FrameForm
+          job={job}
+          shop={shopFor(job, shop)}
+          onClose={() => setFraming(false)}
+          onMake={({ parts, joints }) => {
+            dispatch(changed({ ...job, parts: [...job.parts, ...parts], joints: [...job.joints, ...joints] }));
+            dispatch(jointPicked(joints[0]!.id));
+            setFraming(false);
+            setAdding(false);
+          }}
+        />
+      </div>
+    );
   if (!joint || adding)
     return (
       <div className="sheet">
         <div className="start wide">
+          <button className="link" style={{ justifySelf: 'start' }} onClick={() => setFraming(true)}>
+            Or a whole frame, or legs and rails, from the sizes outside
+          </button>
           <h1>How do they meet?</h1>
           <p>
             {job.parts.length < 2

@@ -165,8 +165,8 @@ function Card({
 /** Which pieces go through, where left and right or a batch must be told apart. */
 function handsOf({ setup }: PlannedOperation, job: Job): string {
   const paired = setup.occurrences.filter((o) => job.parts.find((p) => p.id === o.part)?.hands === 'pairs');
-  const left = paired.filter((o) => o.end === 'a').reduce((n, o) => n + o.count, 0);
-  const right = paired.filter((o) => o.end === 'b').reduce((n, o) => n + o.count, 0);
+  const left = paired.filter((o) => o.hand !== 'right').reduce((n, o) => n + o.count, 0);
+  const right = paired.filter((o) => o.hand === 'right').reduce((n, o) => n + o.count, 0);
   const pieces = [...new Set(setup.occurrences.flatMap((o) => o.pieces ?? []))].sort((a, b) => a - b);
   return [
     left + right > 0 &&
