@@ -10,6 +10,14 @@ export * from './quick/index.ts';
 export * from './sequence/index.ts';
 export * from './simulate/index.ts';
 export * from './exchange/index.ts';
-export { makeFrame, type BaseSpec, type Frame, type FrameFigure, type FrameSpec } from './jobwide/index.ts';
+export {
+  layoutOf,
+  makeFrame,
+  type BaseSpec,
+  type Frame,
+  type FrameFigure,
+  type FrameSpec,
+  type LayoutLine,
+} from './jobwide/index.ts';
 export * from './plan.ts';
 export { VERSION } from './version.ts';

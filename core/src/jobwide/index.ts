@@ -2,3 +2,4 @@ export * from './counts.ts';
 export * from './seasons.ts';
 export * from './neighbours.ts';
 export * from './frames.ts';
+export * from './layout.ts';

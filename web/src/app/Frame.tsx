@@ -158,6 +158,7 @@ function Keys({ onClose }: { onClose: () => void }) {
     ['u', 'the other unit'],
     ['Enter', 'next dimension'],
     ['↑ ↓', 'nudge a dimension by one step'],
+    ['p, a, n', 'on the joint sheet: take the first proposal, all of them, none'],
     ['Esc', 'drop what was typed in a field'],
     ['Ctrl Z', 'undo; with Shift, redo'],
     ['/', 'quick figures'],

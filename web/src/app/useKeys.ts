@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { redone, undone } from './bench.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -8,6 +8,21 @@ const STAGES = ['stock', 'joints', 'methods', 'setups', 'order', 'proof'];
 const inField = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.matches('input, textarea, select, [contenteditable]') || target.closest('[role=combobox]') !== null);
+
+/** Single keys of one room, by letter; dead inside a field, and where they are switched off. */
+export function useSingleKeys(keys: Readonly<Record<string, () => void>>): void {
+  const on = useAppSelector((s) => s.view.shortcuts);
+  const current = useRef(keys);
+  current.current = keys;
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (!on || event.ctrlKey || event.metaKey || event.altKey || inField(event.target)) return;
+      current.current[event.key]?.();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [on]);
+}
 
 /** Single keys, dead inside a field; undo and redo everywhere. */
 export function useKeys(job: string | null, onHelp: () => void): void {

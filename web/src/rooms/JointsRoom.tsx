@@ -20,6 +20,7 @@ import {
 } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { useSingleKeys } from '../app/useKeys.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { jointPicked } from '../app/view.ts';
 import { JointDrawing } from '../drawings/JointDrawing.tsx';
@@ -28,6 +29,7 @@ import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
 import { FrameForm } from './FrameForm.tsx';
 import { KindPicker } from './KindPicker.tsx';
+import { MarkingOut } from './MarkingOut.tsx';
 import { newJoint } from './newParts.ts';
 
 /** Loaded only when asked for: three dimensions weigh more than the rest of the page. */
@@ -186,6 +188,24 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   };
   const options = job.parts.map((p) => ({ value: p.id, label: p.name }));
   const offered = useOffered(joint.id);
+  /** Proposed values that are not yet what is drawn, each dimension once; those that were left are not offered again. */
+  const [left, setLeft] = useState('');
+  const proposals = advice
+    .filter((a, i) => {
+      const drawn = drawing.dimensions.find((d) => d.id === a.dimension)?.value;
+      const first = advice.findIndex((b) => b.dimension === a.dimension && b.propose !== undefined) === i;
+      return first && a.propose !== undefined && drawn !== undefined && Math.abs(a.propose - drawn) > 1e-6;
+    })
+    .map(({ dimension, propose }) => ({ dimension, value: propose! }));
+  const asked = JSON.stringify(proposals);
+  const open = asked === left ? [] : proposals;
+  const take = (chosen: typeof proposals) =>
+    chosen.length &&
+    replace({
+      ...joint,
+      params: chosen.reduce((all, { dimension, value }) => kind.withDimension(all, members, dimension, value), params),
+    });
+  useSingleKeys({ p: () => take(open.slice(0, 1)), a: () => take(open), n: () => setLeft(asked) });
   const [inMargin, onSheet] = [
     drawing.dimensions.filter((d) => d.view === 'margin'),
     drawing.dimensions.filter((d) => d.view !== 'margin'),
@@ -276,6 +296,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             )}
           </Suspense>
         )}
+        <MarkingOut job={job} joint={joint} plan={plan} style={style} />
       </section>
       <aside className="margin" aria-label="Reasons and warnings">
         {change && (
@@ -322,6 +343,27 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
               </p>
             </div>
           ),
+        )}
+        {open.length > 0 && (
+          <p className="proposals">
+            {open.length === 1 ? 'One change is proposed: ' : `${open.length} changes are proposed: `}
+            {open.length > 1 && (
+              <>
+                <button className="link" onClick={() => take(open.slice(0, 1))}>
+                  use the first
+                </button>{' '}
+                <kbd>P</kbd>,{' '}
+              </>
+            )}
+            <button className="link" onClick={() => take(open)}>
+              {open.length === 1 ? 'use it' : 'use all'}
+            </button>{' '}
+            <kbd>A</kbd>, or{' '}
+            <button className="link" onClick={() => setLeft(asked)}>
+              {open.length === 1 ? 'leave it' : 'leave them'}
+            </button>{' '}
+            <kbd>N</kbd>
+          </p>
         )}
         {advice.map((a) => (
           <div key={a.id} className={`note ${a.level}`}>

@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest';
+import { resolve } from '../exchange/index.ts';
+import { planJob } from '../plan.ts';
+import { jobWith, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { kindOf } from '../joints/index.ts';
+import { availableIn } from '../tooling/index.ts';
+import { layoutOf } from './layout.ts';
+
+const linesOf = (shape: JobShape, member: 'tenoned' | 'mortised') => {
+  const job = jobWith(shape);
+  const joint = job.joints[0]!;
+  const { kind, params, members } = resolve(joint, job);
+  const { routes, chosen } = planJob(job, TEST_SHOP).joints[0]!;
+  const methods = routes[member].find((r) => r.id === chosen[member])!.methods;
+  return layoutOf({ member, features: kind.features(params, members)[member], methods });
+};
+
+describe('marking out', () => {
+  it('the worked joint: mortise from 40 to 90, its centre at 65, walls 7 and 15; tenon shoulder 30, cheeks 7 and 15', () => {
+    const mortise = linesOf({}, 'mortised');
+    expect(mortise.map((l) => [l.what, l.from, l.values])).toEqual([
+      ['centre line', 'layout end', [65]],
+      ['ends', 'layout end', [40, 90]],
+      ['walls, with the gauge', 'reference face', [7, 15]],
+    ]);
+    expect(mortise.every((l) => l.pieces === 'first')).toBe(true);
+    expect(linesOf({}, 'tenoned').map((l) => [l.what, l.from, l.values])).toEqual([
+      ['shoulder line, with the knife', 'worked end', [30]],
+      ['cheeks, with the gauge', 'reference face', [7, 15]],
+      ['edge cheeks, with the gauge', 'reference edge', [10, 60]],
+    ]);
+  });
+
+  it('what is worked by hand is marked on every piece', () => {
+    const squared = linesOf({ params: { corners: 'squared' } }, 'mortised');
+    expect(squared.filter((l) => l.pieces === 'all').map((l) => l.what)).toEqual(['ends']);
+    const job = jobWith();
+    const { members } = resolve(job.joints[0]!, job);
+    const params = kindOf('open-slot').propose(members, availableIn(TEST_SHOP)).params;
+    const slot = (methods: string[]) =>
+      layoutOf({ member: 'mortised', features: kindOf('open-slot').features(params, members).mortised, methods });
+    expect(slot(['hand-slot']).map((l) => l.pieces)).toEqual(['all', 'all']);
+    expect(slot(['saw-slot']).map((l) => l.pieces)).toEqual(['first', 'first']);
+  });
+
+  it('a joint that enters a face is marked on that face, from the reference edge', () => {
+    const job = jobWith();
+    const { members, kind, params } = resolve(job.joints[0]!, job);
+    const [, , walls] = layoutOf({ member: 'mortised', features: kind.features(params, members).mortised, methods: [], turned: true }); // prettier-ignore
+    expect([walls!.on, walls!.from]).toEqual(['the face the tenon enters', 'reference edge']);
+  });
+});

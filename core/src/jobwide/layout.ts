@@ -1,0 +1,85 @@
+import type { Feature, MemberName } from '../joints/index.ts';
+import { turnedWords } from '../setups/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
+
+/** A line to be marked: where on the piece, measured from what, and on which pieces. */
+export interface LayoutLine {
+  readonly member: MemberName;
+  readonly what: string;
+  /** The side it is drawn on, and the one it is measured from. */
+  readonly on: string;
+  readonly from: string;
+  readonly values: readonly Mm[];
+  /** `first`: the others come off the stop or the fence. */
+  readonly pieces: 'first' | 'all';
+  readonly why: Sentence;
+}
+
+/** Methods that work to lines on every piece. */
+const BY_HAND = { 'hand-slot': 'slot', 'square-ends': 'mortise' } as const;
+
+interface Cut {
+  readonly member: MemberName;
+  readonly features: readonly Feature[];
+  /** Methods of the chosen route. */
+  readonly methods: readonly string[];
+  readonly turned?: boolean;
+}
+
+type Line = Omit<LayoutLine, 'member'>;
+
+const line = (what: string, on: string, from: string, values: readonly Mm[], pieces: Line['pieces'], why: string): Line => ({ what, on, from, values, pieces, why: say(why) }); // prettier-ignore
+
+/** What to mark for one member: all of it on the first piece, on the rest only what is worked to by hand. */
+export function layoutOf({ member, features, methods, turned }: Cut): LayoutLine[] {
+  const hand = new Set<string>(
+    Object.entries(BY_HAND).flatMap(([method, form]) => (methods.includes(method) ? [form] : [])),
+  );
+  const lines = features.flatMap((f) => linesOf(f, hand).map((l) => (f.name ? { ...l, what: `${l.what}, ${f.name}` } : l))); // prettier-ignore
+  return lines.map((l) => ({
+    ...l,
+    member,
+    ...(turned && { on: turnedWords(l.on), from: turnedWords(l.from), why: say(turnedWords(l.why.text)) }),
+  }));
+}
+
+function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
+  switch (f.form) {
+    case 'mortise': {
+      const end = f.into === 'end';
+      const on = end ? 'the end' : 'the edge the tenon enters';
+      const from = end ? 'reference edge' : 'layout end';
+      const squared = hand.has('mortise') && f.ends === 'squared';
+      return [
+        line('centre line', on, from, [f.start + f.length / 2], 'first', 'It meets the centre line of the jig; the rest go against the end stop.'), // prettier-ignore
+        line('ends', on, from, [f.start, f.start + f.length], squared ? 'all' : 'first', squared ? 'The chisel works to these lines.' : 'To check the stops by.'), // prettier-ignore
+        line('walls, with the gauge', on, 'reference face', [f.wall, f.wall + f.width], 'first', 'To check the setting by; always from the reference face.'), // prettier-ignore
+      ];
+    }
+    case 'tenon':
+      return [
+        line('shoulder line, with the knife', 'all round', 'worked end', [f.length], 'first', 'Both faces must meet on it; the rest come off the stop.'), // prettier-ignore
+        ...cheeks(f.faceShoulder, f.thickness, f.stock.thickness, 'cheeks, with the gauge', 'the end and both edges', 'reference face'), // prettier-ignore
+        ...cheeks(f.edgeShoulder, f.width, f.stock.width, 'edge cheeks, with the gauge', 'the end and both faces', 'reference edge'), // prettier-ignore
+      ];
+    case 'slot': {
+      const byHand = hand.has('slot');
+      const from = f.across === 'thickness' ? 'reference face' : 'reference edge';
+      const on = f.across === 'thickness' ? 'the end and both edges' : 'the end and both faces';
+      return [
+        line('floor, with the knife', on.replace('the end and ', ''), 'worked end', [f.depth], byHand ? 'all' : 'first', byHand ? 'The chisel chops to it from both sides.' : 'To check the blade’s height by.'), // prettier-ignore
+        line('walls, with the gauge', on, from, [f.wall, f.wall + f.width], byHand ? 'all' : 'first', byHand ? 'The saw leaves these lines whole.' : 'To check the fence by.'), // prettier-ignore
+      ];
+    }
+    case 'groove':
+      return [line('groove, with the gauge', f.edge === 'entry-edge' ? 'the edge the tenon enters' : 'other edge', 'reference face', [f.wall, f.wall + f.width], 'first', 'A hand’s breadth at one end, to check the fence by.')]; // prettier-ignore
+    case 'rebate':
+      return [line('rebate, with the gauge', f.edge === 'entry-edge' ? 'the edge the tenon enters' : 'other edge', 'reference face', [f.floor], 'first', 'A hand’s breadth at one end, to check the fence by.')]; // prettier-ignore
+  }
+}
+
+/** The cheek lines that a saw or plane really leaves; a bare face has none. */
+function cheeks(near: Mm, size: Mm, stock: Mm, what: string, on: string, from: string): Line[] {
+  const values = [near, near + size].filter((v) => v > 1e-6 && v < stock - 1e-6);
+  return values.length ? [line(what, on, from, values, 'first', 'To check the fence by.')] : [];
+}
