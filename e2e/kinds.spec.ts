@@ -1,4 +1,14 @@
+import type { Page } from '@playwright/test';
 import { expect, openLooms, test } from './velk.ts';
+
+async function pickPart(page: Page, name: string, part: string): Promise<void> {
+  await page.getByRole('combobox', { name }).click();
+  await page
+    .locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option', {
+      hasText: new RegExp(`^${part}$`),
+    })
+    .click();
+}
 
 test('a through joint made from the picker, edited on the drawing, changed to blind and brought back', async ({
   page,
@@ -6,15 +16,8 @@ test('a through joint made from the picker, edited on the drawing, changed to bl
 }) => {
   await openLooms(page, velk, 'joints');
   await page.getByRole('button', { name: 'Add a joint' }).click();
-  for (const [name, part] of [
-    ['Tenon on', 'Stretcher'],
-    ['Mortise in', 'Foot'],
-  ] as const) {
-    await page.getByRole('combobox', { name }).click();
-    await page
-      .locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option', { hasText: part })
-      .click();
-  }
+  await pickPart(page, 'Tenon on', 'Stretcher');
+  await pickPart(page, 'Mortise in', 'Foot');
   await page.getByRole('button', { name: /^Through mortise and tenon/ }).click();
   const proud = page.getByLabel('proud of the far side, mm');
   await expect(proud).toHaveValue('2.0');
@@ -58,4 +61,119 @@ test('two mortises that meet in one post are an error at both joints, until one 
   await expect(page.getByText(/only 3.5 mm of wood is left; less than 11.26 mm may split/)).toBeVisible();
   await position.fill('900');
   await expect(page.getByText('Mortises near each other')).toBeHidden();
+});
+
+/** Each with stock of its own, so that no joint meets another's; what is typed over, and to what. */
+const KINDS = [
+  ['Blind mortise and tenon', 22, 'tenon width', '40.0'],
+  ['Haunched mortise and tenon', 22, 'haunch width', '18.0'],
+  ['Twin mortise and tenon', 50, 'gap between the tenons', '9.0'],
+  ['Double or fingered tenon', 22, 'gap between the tenons', '18.0'],
+  ['Housed mortise and tenon', 22, 'housing depth', '4.0'],
+  ['Loose tenon', 22, 'tongue in this piece', '25.0'],
+  ['Open slot at a corner', 22, 'slot depth', '92.0'],
+  ['Corner lap', 22, 'length of the cut', '92.0'],
+  ['Stub tenon in the panel groove', 22, 'groove depth', '12.0'],
+  ['Rebated frame', 22, 'rebate width', '7.0'],
+] as const;
+
+test('every kind is made from the picker, edited on the drawing, wrong and right, and kept over a reload', async ({
+  page,
+  velk,
+}) => {
+  test.setTimeout(150_000);
+  await openLooms(page, velk, 'stock');
+  await page.getByRole('button', { name: 'Paste or open a table' }).click();
+  await page
+    .getByLabel('Table of parts')
+    .fill(
+      KINDS.flatMap(([, thick], i) => [`Rail ${i}\t2\t600\t${thick}\t90`, `Stile ${i}\t4\t900\t52\t60`]).join('\n'),
+    );
+  await page.getByRole('button', { name: 'Add 20 parts' }).click();
+  await page.getByRole('link', { name: /^Joints/ }).click();
+  for (const [i, [title, , dimension, value]] of KINDS.entries()) {
+    await page.getByRole('button', { name: 'Add a joint' }).click();
+    await pickPart(page, 'Tenon on', `Rail ${i}`);
+    await pickPart(page, 'Mortise in', `Stile ${i}`);
+    await page.getByRole('button', { name: new RegExp(`^${title}`) }).click();
+    const field = page.getByLabel(`${dimension}, mm`);
+    await field.fill('5000');
+    await expect(page.getByText(/^Can’t be made/).first()).toBeVisible();
+    await field.fill(value);
+    await expect(page.getByText(/^Can’t be made/)).toHaveCount(0);
+    await expect(page.getByRole('region', { name: 'Marking out' })).toBeVisible();
+  }
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  for (const [i, [, , dimension, value]] of KINDS.entries()) {
+    await page.getByRole('button', { name: new RegExp(`Rail ${i} into stile ${i}`) }).click();
+    await expect(page.getByLabel(`${dimension}, mm`)).toHaveValue(value);
+  }
+});
+
+test('a joint opens in three dimensions, is turned and drawn apart from the keyboard, and closes', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  const errors: string[] = [];
+  page.on('pageerror', (e) => errors.push(e.message));
+  await page.getByRole('button', { name: /Breast beam into cheek/ }).click();
+  await page.getByRole('button', { name: 'In three dimensions' }).click();
+  const view = page.getByRole('img', { name: /^The joint in three dimensions/ });
+  await expect(view).toHaveAttribute('data-ready', 'yes');
+  const picture = async () => (await view.screenshot()).toString('base64');
+  await expect.poll(async () => (await picture()).length).toBeGreaterThan(3000);
+  const before = await picture();
+  await view.focus();
+  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowLeft');
+  await expect.poll(picture).not.toBe(before);
+  const turned = await picture();
+  await page.getByLabel('Drawn apart').focus();
+  await page.keyboard.press('End');
+  await expect.poll(picture).not.toBe(turned);
+  await page.getByRole('button', { name: /^Close the view/ }).click();
+  await expect(view).toBeHidden();
+  expect(errors).toEqual([]);
+});
+
+test('proposals are taken with one key, all or none, and undone', async ({ page, velk }) => {
+  await openLooms(page, velk, 'joints');
+  await page.getByRole('button', { name: /Beam rest into post/ }).click();
+  await page.getByLabel('tenon length, mm').fill('20');
+  await page.getByLabel('mortise depth, mm').fill('20.5');
+  await page.getByRole('heading', { name: 'Marking out' }).click();
+  await expect(page.getByText(/2 changes are proposed/)).toBeVisible();
+  await page.keyboard.press('n');
+  await expect(page.getByText(/changes are proposed/)).toBeHidden();
+  /** What was left is offered again when the job is opened again. */
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: /Beam rest into post/ }).click();
+  await page.getByLabel('tenon length, mm').fill('21');
+  await page.getByRole('heading', { name: 'Marking out' }).click();
+  await expect(page.getByText(/2 changes are proposed/)).toBeVisible();
+  await page.keyboard.press('a');
+  await expect(page.getByText(/change.* proposed/)).toBeHidden();
+  await expect(page.getByLabel('tenon length, mm')).not.toHaveValue('21.0');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('tenon length, mm')).toHaveValue('21.0');
+});
+
+test('legs and rails from their sizes outside: tenons that meet in the leg are told, and butt when asked', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  await page.getByRole('button', { name: 'Add a joint' }).click();
+  await page.getByRole('button', { name: /^Or a whole frame/ }).click();
+  await page.getByText('Legs and rails', { exact: true }).click();
+  await page.getByLabel('legs, square, mm').fill('700');
+  await expect(page.getByText(/leave nothing of a width of 1200.0 mm|leave nothing of a depth/).first()).toBeVisible();
+  await page.getByLabel('legs, square, mm').fill('50');
+  await expect(page.getByRole('row', { name: /long rails, shoulder to shoulder/ })).toContainText('1100.0 mm');
+  await page.getByRole('button', { name: 'Add 3 parts and 2 joints' }).click();
+  await expect(page.getByText('Two tenons in one leg')).toBeVisible();
+  await page.locator('.note', { hasText: 'Two tenons in one leg' }).getByRole('button', { name: /^Use/ }).click();
+  await expect(page.getByText(/meet inside the piece/)).toBeHidden();
 });

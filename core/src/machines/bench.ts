@@ -109,12 +109,16 @@ function chiselled(setup: Setup, x: Along, z: Along): Solid {
 function rounded(setup: Setup, x: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const [y0, y1, z0, z1] = [at('near-cheek'), at('far-cheek'), at('near-edge'), at('far-edge')];
-  const [tip, shoulder] = [x(0), x(at('length'))];
-  const near = setup.figures.some((f) => f.id === 'near-length') ? x(at('near-length')) : shoulder;
+  const far = at('length');
+  const near = setup.figures.some((f) => f.id === 'near-length') ? at('near-length') : far;
   const r = at('radius');
+  const tip = x(0);
   const edges = [
-    box([tip, y0 - 1, z0 - 1], [near, y1 + 1, z0 + r]),
-    box([tip, y0 - 1, z1 - r], [shoulder, y1 + 1, z1 + 1]),
+    box([tip, y0 - 1, z0 - 1], [x(near), y1 + 1, z0 + r]),
+    box([tip, y0 - 1, z1 - r], [x(far), y1 + 1, z1 + 1]),
   ];
-  return difference(union(...edges), prismAlong('x', roundedRectangle([y0, z0], [y1, z1], r), tip, shoulder));
+  return difference(
+    union(...edges),
+    prismAlong('x', roundedRectangle([y0, z0], [y1, z1], r), tip, x(Math.max(near, far))),
+  );
 }

@@ -1,5 +1,15 @@
 import type { Gauge, MemberGeometry } from '../joints/index.ts';
-import { add, IDENTITY, length, scale, subtract, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
+import {
+  add,
+  cross,
+  length,
+  scale,
+  subtract,
+  type Body,
+  type Modeller,
+  type Solid,
+  type Vec3,
+} from '../solids/index.ts';
 import { pieceSolid, type Piece } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
 import { nearestOn, type Triangle } from './distance.ts';
@@ -25,36 +35,30 @@ export const SPECK = 1e-5;
 /** Every lump of wood that is wrong, deepest first; those within the tolerance are not listed. */
 export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, piece: Piece): Mismatch[] {
   const keep = modeller.solid(wanted.mustRemain);
-  const empty = modeller.solid(wanted.mustBeEmpty);
-  const measure = (sort: Mismatch['sort'], wrong: Body, bounded: Body): Mismatch[] => {
-    if (wrong.volume() < SPECK) return [];
-    const faces = madeFaces(bounded.triangles(), piece);
-    const found = (lumps: readonly Body[]): Mismatch[] =>
-      lumps.flatMap((lump) => {
-        if (lump.volume() < SPECK) return [];
-        const { depth, normal, place } = deepest(lump, faces);
-        return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
-      });
-    const lumps = found(wrong.parts());
-    return lumps.some((m) => m.depth > DEEP) ? found(withoutFlakes(wrong).parts()) : lumps;
+  const measure = (sort: Mismatch['sort'], wrong: readonly Body[], bounded: () => Body): Mismatch[] => {
+    const lumps = wrong.flatMap((body) =>
+      body.volume() < SPECK ? [] : body.parts().filter((l) => l.volume() >= SPECK),
+    );
+    if (!lumps.length) return [];
+    const faces = madeFaces(bounded().triangles(), piece);
+    return lumps.flatMap((lump) => {
+      const plain = deepest(lump, faces);
+      const { depth, normal, place } = plain.depth > DEEP ? thickest(lump, faces) : plain;
+      return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
+    });
   };
-  return [...measure('left', cut.within(empty), empty), ...measure('gone', keep.minus(cut), keep)].sort(
-    (a, b) => b.depth - a.depth,
-  );
+  /** Solid by solid: their union would have faces in common, where a boolean operation is at its weakest. */
+  const left = leaves(wanted.mustBeEmpty).map((solid) => cut.within(modeller.solid(solid)));
+  return [
+    ...measure('left', left, () => modeller.solid(wanted.mustBeEmpty)),
+    ...measure('gone', [keep.minus(cut)], () => keep),
+  ].sort((a, b) => b.depth - a.depth);
 }
 
-/** Depth, mm, from which a lump is looked at again without its flakes. */
-const DEEP: Mm = 0.3;
+const leaves = (solid: Solid): Solid[] => (solid.shape === 'union' ? solid.solids.flatMap(leaves) : [solid]);
 
-/** Thickness, mm, under which what stands between two cuts that miss each other by a hair is no wood. */
-const FLAKE: Mm = 0.002;
-
-/** A body less everything in it that is thinner than a flake along any of the axes. */
-const withoutFlakes = (body: Body): Body =>
-  ([0, 1, 2] as const).reduce((kept, axis) => {
-    const shift = [0, 1, 2].map((i) => (i === axis ? FLAKE : 0)) as unknown as Vec3;
-    return kept.within(kept.placed({ ...IDENTITY, shift }));
-  }, body);
+/** Depth, mm, from which a lump is looked at again for what of it is only a fin. */
+const DEEP: Mm = 0.1;
 
 /** The wanted faces that the joinery makes: all but those on the skin the piece already had. */
 export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangle[] {
@@ -85,6 +89,56 @@ export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 
     if (depth > found.depth && depth < Infinity) found = { depth, normal: scale(away, 1 / depth), place: corner };
   }
   return found;
+}
+
+/**
+ * As `deepest`, but no place counts for more than the lump is thick there along any axis: a fin that stands between two
+ * cuts that miss each other by a hair is as deep as it is thick, however far it reaches.
+ */
+function thickest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
+  const { min, max } = lump.bounds();
+  const triangles = lump.triangles();
+  let found = { depth: 0, normal: [0, 0, 0] as Vec3, place: scale(add(min, max), 0.5) };
+  for (const triangle of lump.triangles(Math.max(...subtract(max, min)) / 8)) {
+    const place = inside(triangle);
+    if (!place) continue;
+    const across = ([0, 1, 2] as const).map((axis) => thicknessAt(triangles, place, axis));
+    const thin = Math.min(...across);
+    if (thin <= found.depth) continue;
+    const offsets = faces.map((face) => subtract(place, nearestOn(face, place)));
+    const away = offsets.reduce((a, b) => (length(b) < length(a) ? b : a), [Infinity, 0, 0] as Vec3);
+    const depth = Math.min(thin, length(away));
+    if (depth <= found.depth) continue;
+    const axis = across.indexOf(thin);
+    const normal: Vec3 = depth < thin ? scale(away, 1 / depth) : [Number(axis === 0), Number(axis === 1), Number(axis === 2)]; // prettier-ignore
+    found = { depth, normal, place };
+  }
+  return found;
+}
+
+/** A point just under the middle of a triangle of a body's skin; nothing for one without area. */
+function inside([a, b, c]: Triangle): Vec3 | undefined {
+  const normal = cross(subtract(b, a), subtract(c, a));
+  const size = length(normal);
+  if (size < 1e-9) return undefined;
+  return subtract(scale(add(add(a, b), c), 1 / 3), scale(normal, 0.001 / size));
+}
+
+/** How thick a body is at a point along an axis, mm: between the skin before and the skin behind it. */
+function thicknessAt(triangles: readonly Triangle[], p: Vec3, axis: 0 | 1 | 2): Mm {
+  const [u, v] = [(axis + 1) % 3, (axis + 2) % 3] as [0 | 1 | 2, 0 | 1 | 2];
+  let [before, behind] = [-Infinity, Infinity];
+  for (const [a, b, c] of triangles) {
+    const det = (b[u] - a[u]) * (c[v] - a[v]) - (c[u] - a[u]) * (b[v] - a[v]);
+    if (Math.abs(det) < 1e-12) continue;
+    const s = ((p[u] - a[u]) * (c[v] - a[v]) - (c[u] - a[u]) * (p[v] - a[v])) / det;
+    const t = ((b[u] - a[u]) * (p[v] - a[v]) - (p[u] - a[u]) * (b[v] - a[v])) / det;
+    if (s < 0 || t < 0 || s + t > 1) continue;
+    const at = a[axis] + s * (b[axis] - a[axis]) + t * (c[axis] - a[axis]);
+    if (at <= p[axis]) before = Math.max(before, at);
+    else behind = Math.min(behind, at);
+  }
+  return behind - before < Infinity ? behind - before : 0;
 }
 
 type Bounds = { readonly min: Vec3; readonly max: Vec3 };

@@ -65,7 +65,7 @@ describe.each(everyWay())('the virtual cut, $kind, $methods', ({ kind, methods }
             expect(mismatch.depth).toBeLessThanOrEqual(mismatch.allowed);
         },
       ),
-      { ...RUNS, numRuns: 8 },
+      { ...RUNS, numRuns: 6 },
     );
   });
 });

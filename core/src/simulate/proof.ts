@@ -1,5 +1,5 @@
 import type { JointKind, MemberName } from '../joints/index.ts';
-import type { Body, Modeller } from '../solids/index.ts';
+import type { Body, Modeller, Vec3 } from '../solids/index.ts';
 import { pieceOf, spreadOf, turnedPiece, type Part, type Piece, type Sample } from '../stock/index.ts';
 import type { Acts, Occurrence, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
@@ -44,12 +44,17 @@ const AXES: readonly Acts[] = ['length', 'thickness', 'width'];
 
 /** How deep a mismatch the stated rounding of the figures explains, in the direction of its face, mm. */
 export function allowedDepth(setups: readonly Setup[], { normal }: Pick<Mismatch, 'normal'>): Mm {
-  const worst = (acts: Acts) =>
-    setups
-      .flatMap((s) => s.figures)
-      .filter((f) => f.acts === acts)
-      .reduce((sum, f) => sum + Math.abs(f.set.error), 0);
-  return TOLERANCE + AXES.reduce((sum, acts, i) => sum + Math.abs(normal[i]!) * worst(acts), 0);
+  const worst = roundingOf(setups);
+  return TOLERANCE + worst.reduce((sum, most, i) => sum + Math.abs(normal[i]!) * most, 0);
+}
+
+/** Sum of what the rounding of the figures may move along each axis of the piece, mm. */
+function roundingOf(setups: readonly Setup[]): Vec3 {
+  const figures = setups.flatMap((s) => s.figures);
+  const [length, thickness, width] = AXES.map((acts) =>
+    figures.filter((f) => f.acts === acts).reduce((sum, f) => sum + Math.abs(f.set.error), 0),
+  );
+  return [length!, thickness!, width!];
 }
 
 interface CutHalf {
@@ -83,7 +88,10 @@ export function proveJoint<P extends object>(
       const own = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
       const { body, trapped } = virtualCut(modeller, own, at, piece, asIs);
       const wanted = kind.geometry(params, member, piece, at);
-      const mismatches = compare(modeller, body, wanted, piece).map((m) => ({ ...m, allowed: allowedDepth(own, m) }));
+      const mismatches = compare(modeller, body, wanted, piece).map((m) => ({
+        ...m,
+        allowed: allowedDepth(own, m),
+      }));
       const measured = callipers(modeller, body, wanted.gauges, piece);
       const loose = member === 'tenoned' ? kind.loose?.(params, piece, at, measured) : undefined;
       return {

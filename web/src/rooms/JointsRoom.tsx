@@ -192,9 +192,9 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const [left, setLeft] = useState('');
   const proposals = advice
     .filter((a, i) => {
-      const drawn = drawing.dimensions.find((d) => d.id === a.dimension)?.value;
+      const drawn = drawing.dimensions.find((d) => d.id === a.dimension)?.value ?? Number(params[a.dimension]);
       const first = advice.findIndex((b) => b.dimension === a.dimension && b.propose !== undefined) === i;
-      return first && a.propose !== undefined && drawn !== undefined && Math.abs(a.propose - drawn) > 1e-6;
+      return first && a.propose !== undefined && Math.abs(a.propose - drawn) > 1e-6;
     })
     .map(({ dimension, propose }) => ({ dimension, value: propose! }));
   const asked = JSON.stringify(proposals);

@@ -59,8 +59,8 @@ export function tenonGauges(
   return [
     bar('tenonThickness', 1, middle, -1, thicknessTo ?? T + 1, 'wood'),
     bar('tenonWidth', 2, middle, -1, alongTo ?? W + 1, 'wood'),
-    ...(a > 0.1 ? [bar('faceShoulder', 1, middle, 0, a + t / 2, 'air')] : []),
-    ...(b > 0.1 ? [bar('edgeShoulder', 2, middle, 0, b + w / 2, 'air')] : []),
+    ...(a > 1e-3 ? [bar('faceShoulder', 1, middle, 0, a + t / 2, 'air')] : []),
+    ...(b > 1e-3 ? [bar('edgeShoulder', 2, middle, 0, b + w / 2, 'air')] : []),
     ...(shoulder ? [bar('tenonLength', 0, shoulder, x(0), x(Math.min(L * 2, piece.length)), 'air')] : []),
   ];
 }
@@ -80,7 +80,7 @@ export function mortiseGauges(
     bar('mortiseWidth', 1, middle, 0, thicknessTo ?? piece.thickness, 'air'),
     bar('mortiseLength', 0, middle, x(Math.max(0, q - 20)), x(alongTo ?? q + l + 20), 'air'),
     bar('mortiseDepth', 2, middle, z(0), z(piece.width), 'air'),
-    ...(p > 0.1 ? [bar('wall', 1, middle, 0, p + m / 2, 'wood')] : []),
-    ...(q > 0.1 ? [bar('position', 0, middle, x(0), x(q + l / 2), 'wood')] : []),
+    ...(p > 1e-3 ? [bar('wall', 1, middle, 0, p + m / 2, 'wood')] : []),
+    ...(q > 1e-3 ? [bar('position', 0, middle, x(0), x(q + l / 2), 'wood')] : []),
   ];
 }

@@ -67,8 +67,8 @@ function endGeometry(params: LooseParams, piece: Piece, spot: Spot): MemberGeome
       bar('ownWidth', 1, middle, 0, piece.thickness, 'air'),
       bar('ownMortiseLength', 2, middle, 0, piece.width, 'air'),
       bar('ownDepth', 0, middle, x(0), x(depth + 20), 'air'),
-      ...(wall > 0.1 ? [bar('ownWall', 1, middle, 0, wall + m / 2, 'wood')] : []),
-      ...(start > 0.1 ? [bar('ownStart', 2, middle, 0, start + length / 2, 'wood')] : []),
+      ...(wall > 1e-3 ? [bar('ownWall', 1, middle, 0, wall + m / 2, 'wood')] : []),
+      ...(start > 1e-3 ? [bar('ownStart', 2, middle, 0, start + length / 2, 'wood')] : []),
     ],
   };
 }
