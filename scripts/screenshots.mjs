@@ -62,6 +62,17 @@ try {
     await pick(/Stretcher through foot/);
     await pick('Through mortise and tenon');
   });
+  await take('solid', `${job('looms')}/joints`, async () => {
+    await pick(/Breast beam into cheek/);
+    await pick('In three dimensions');
+    await page.locator('.pair[data-ready=yes]').waitFor();
+    await page.waitForTimeout(1500);
+    await page.getByLabel('Drawn apart').scrollIntoViewIfNeeded();
+  });
+  await take('frame', `${job('looms')}/joints`, async () => {
+    await pick('Add a joint');
+    await pick(/^Or a whole frame/);
+  });
   await take('joint-inches', `${job('racks')}/joints`);
   await take('methods', `${job('looms')}/methods`, () => pick(/Base rail/));
   await take('card-router', `${job('looms')}/order`, () => step('Mortise, plunge router'));

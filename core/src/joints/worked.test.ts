@@ -1,0 +1,186 @@
+import * as fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { Modeller } from '../solids/index.ts';
+import { loadModeller, TEST_SHOP, WORKED } from '../testing/index.ts';
+import { availableIn } from '../tooling/index.ts';
+import { INCH, METRIC, speak } from '../units/index.ts';
+import { sagitta } from './housed/index.ts';
+import { kindOf, type MemberName, type Members } from './index.ts';
+
+const available = availableIn(TEST_SHOP);
+const members: Members = {
+  tenoned: { length: 600, thickness: 22, width: 70 },
+  mortised: { length: 900, thickness: 22, width: 45 },
+};
+const names = { tenoned: 'Rail', mortised: 'Stile' };
+let modeller: Modeller;
+beforeAll(async () => {
+  modeller = await loadModeller();
+});
+
+/** Wood gone from a member, mm³, by the exact modeller. */
+const gone = (id: string, params: object, member: MemberName, of = members) =>
+  modeller.scope(() =>
+    modeller
+      .solid(kindOf(id).geometry({ ...params }, member, of[member], { end: 'b', edge: 'reference' }).mustBeEmpty)
+      .volume(),
+  );
+const SQUARE = { ...WORKED, corners: 'squared' as const };
+const told = (id: string, params: object, of = members) =>
+  kindOf(id)
+    .problems({ ...params }, of, available, names)
+    .map((p) => `${p.path}: ${speak(p.message, METRIC)}`);
+const adviceIds = (id: string, params: object, of = members) =>
+  kindOf(id)
+    .advice({ ...params }, of, available)
+    .map((a) => a.id);
+
+describe('volumes against closed forms: T = S = 22, W = 70, V = 45', () => {
+  it('haunched: the haunch of 12 by 8 is wood, its pocket of 8 by 8.5 is air', () => {
+    const params = { ...SQUARE, tenonWidth: 38, edgeShoulder: 22, haunchWidth: 12, haunchLength: 8, haunchClearance: 0.5 }; // prettier-ignore
+    expect(gone('haunched', params, 'tenoned')).toBeCloseTo(30 * 22 * 70 - 8 * (30 * 38 + 8 * 12), 2);
+    /** From the rail's edge, 12 along, and 4 into the mortise where they meet. */
+    expect(gone('haunched', params, 'mortised')).toBeCloseTo(8 * (38 * 32 + 12 * 8.5), 2);
+  });
+
+  it('twin: two tongues and two slots; fingered: three of each in the width', () => {
+    const twin = { ...SQUARE, mortiseWidth: 4, faceShoulder: 4, gap: 6 };
+    expect(gone('twin', twin, 'tenoned')).toBeCloseTo(30 * (22 * 70 - 2 * 4 * 50), 2);
+    expect(gone('twin', twin, 'mortised')).toBeCloseTo(2 * 4 * 50 * 32, 2);
+    const fingered = {
+      ...SQUARE,
+      count: 3,
+      tenonWidth: 14,
+      gap: 8,
+      edgeShoulder: 6,
+      haunchLength: 0,
+      haunchClearance: 0,
+    };
+    expect(gone('fingered', fingered, 'tenoned')).toBeCloseTo(30 * (22 * 70 - 3 * 8 * 14), 2);
+    expect(gone('fingered', fingered, 'mortised')).toBeCloseTo(3 * 8 * 14 * 32, 2);
+  });
+
+  it('open slot and lap: what one loses the other keeps, to a block of the full section', () => {
+    const slot = { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonLength: 45, slotDepth: 70 };
+    expect(gone('open-slot', slot, 'mortised')).toBeCloseTo(70 * 8 * 45, 2);
+    expect(gone('open-slot', slot, 'tenoned') + gone('open-slot', slot, 'mortised')).toBeCloseTo(70 * 22 * 45, 2);
+    const lap = { tenonThickness: 11, mortiseWidth: 11, tenonLength: 45, slotDepth: 70 };
+    expect(gone('lap', lap, 'mortised')).toBeCloseTo(70 * 11 * 45, 2);
+    expect(gone('lap', lap, 'tenoned') + gone('lap', lap, 'mortised')).toBeCloseTo(70 * 22 * 45, 2);
+  });
+
+  it('stub: a groove of 6 by 10 along the whole of both; the tenon loses what its own groove takes', () => {
+    const stub = { mortiseWidth: 6, faceClearance: 0, faceShoulder: 8, setBack: 0, tenonLength: 9, bottomClearance: 1, position: 0 }; // prettier-ignore
+    expect(gone('stub', stub, 'mortised')).toBeCloseTo(900 * 6 * 10, 2);
+    expect(gone('stub', stub, 'tenoned')).toBeCloseTo(9 * (22 * 70 - 6 * 60) + (600 - 9) * 6 * 10, 2);
+  });
+
+  it('housed: the whole end 5 deep, the mortise from its floor; loose: the same hollow in both', () => {
+    const thick: Members = { ...members, mortised: { length: 900, thickness: 40, width: 50 } };
+    const housed = { ...SQUARE, setBack: 9, housingDepth: 5, housingClearance: 0, partner: 'straight', curve: 0, taper: 0, mateThickness: 22, mateWidth: 70 }; // prettier-ignore
+    expect(gone('housed', housed, 'mortised', thick)).toBeCloseTo(5 * 22 * 70 + 8 * 50 * 32, 2);
+    const loose = { ...SQUARE, ownLength: 30 };
+    expect(gone('loose', loose, 'tenoned')).toBeCloseTo(gone('loose', loose, 'mortised'), 2);
+    expect(gone('loose', loose, 'tenoned')).toBeCloseTo(8 * 50 * 32, 2);
+  });
+
+  it('rebated: rebate 7 by 6 along both, down to the mortise’s far wall, and the long shoulder 6 nearer the tip', () => {
+    const params = { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonLength: 30, endClearance: 0, bottomClearance: 2, position: 20, corners: 'squared', rebateWidth: 6, mateWidth: 70 }; // prettier-ignore
+    expect(gone('rebated', params, 'mortised')).toBeCloseTo(8 * 70 * 32 + 900 * 7 * 6, 2);
+    const end = 30 * 7 * 70 + 24 * 7 * 70;
+    expect(gone('rebated', params, 'tenoned')).toBeCloseTo(end + (600 - 24) * 7 * 6, 2);
+  });
+});
+
+describe('worked proportions', () => {
+  it('a twin in 1 7/8 in: tenons and gap of 3/8, so a pitch of 3/4', () => {
+    const thick = { length: 24 * INCH, thickness: 1.875 * INCH, width: 3 * INCH };
+    const widths = [{ width: 0.375 * INCH, reach: 60 }];
+    const { params } = kindOf('twin').propose(
+      { tenoned: thick, mortised: thick },
+      { ...available, mortiseWidths: widths, targetClearance: 0 },
+    );
+    expect([params['mortiseWidth'], params['gap'], params['faceShoulder']]).toEqual(
+      [0.375, 0.375, 0.375].map((inches) => expect.closeTo(inches * INCH, 9)),
+    );
+  });
+
+  it('an open slot in 3/4 in: true thirds, a quarter each, whatever cutters there are', () => {
+    const stock = { length: 24 * INCH, thickness: 0.75 * INCH, width: 2 * INCH };
+    const { params } = kindOf('open-slot').propose(
+      { tenoned: stock, mortised: stock },
+      { ...available, mortiseWidths: [], targetClearance: 0 },
+    );
+    expect([params['mortiseWidth'], params['faceShoulder']]).toEqual([
+      expect.closeTo(INCH / 4, 9),
+      expect.closeTo(INCH / 4, 9),
+    ]);
+  });
+
+  it('sagitta: a curve of 1500 falls away 0.300 over 60, and never less than the chord’s square over eight radii', () => {
+    expect(sagitta(1500, 60)).toBeCloseTo(0.30003, 5);
+    fc.assert(
+      fc.property(
+        fc.double({ min: 50, max: 5000, noNaN: true }),
+        fc.double({ min: 0.01, max: 0.99, noNaN: true }),
+        (R, share) => {
+          const x = 2 * R * share;
+          const s = sagitta(R, x);
+          /** Pythagoras from the middle of the chord to the centre. */
+          expect(Math.hypot(R - s, x / 2)).toBeCloseTo(R, 6);
+          expect(s).toBeGreaterThanOrEqual(x ** 2 / (8 * R) - 1e-9);
+        },
+      ),
+    );
+  });
+
+  it('a fingered tenon has as few tenons as keep each within six times its thickness', () => {
+    for (const width of [60, 120, 200, 300]) {
+      const { params } = kindOf('fingered').propose({ ...members, tenoned: { ...members.tenoned, width } }, available);
+      const t = Number(params['mortiseWidth']) - Number(params['faceClearance']);
+      expect(Number(params['tenonWidth'])).toBeLessThanOrEqual(6 * t + 1e-9);
+    }
+  });
+});
+
+describe('what each kind refuses and warns of', () => {
+  const proposed = (id: string, of = members) => kindOf(id).propose(of, available).params;
+  const thick: Members = { ...members, mortised: { length: 900, thickness: 40, width: 60 } };
+
+  it('haunched: wider than its room, longer than the tenon, a pocket as deep as the mortise, no horn', () => {
+    const params = proposed('haunched');
+    expect(told('haunched', { ...params, haunchWidth: 30 })).toEqual([
+      'haunchWidth: Rail: the haunch is 30.0 mm wide, but beside the tenon there is 20.0 mm: 10.0 mm too much.',
+    ]);
+    expect(told('haunched', { ...params, haunchLength: 31 })[0]).toMatch(
+      /haunch is 31.0 mm long and the tenon 30.0 mm/,
+    );
+    expect(told('haunched', { ...params, haunchClearance: 24 })[0]).toMatch(/pocket for the haunch is 32.0 mm deep and the mortise 32.0 mm/); // prettier-ignore
+    expect(adviceIds('haunched', { ...params, position: 25 })).toContain('horn');
+    expect(adviceIds('haunched', { ...params, haunchClearance: 0 })).toContain('haunch-bottoms');
+  });
+
+  it('housed: a housing that opens at a face, a curve too tight, and one deeper than the housing', () => {
+    const params = proposed('housed', thick);
+    expect(told('housed', params, thick)).toEqual([]);
+    expect(told('housed', { ...params, setBack: 0 }, thick)[0]).toMatch(/near wall would be -0.05 mm; it needs 1.0 mm/);
+    expect(told('housed', { ...params, partner: 'curved', curve: 30 }, thick)[0]).toMatch(/curve of radius 30.0 mm is too tight/); // prettier-ignore
+    expect(told('housed', { ...params, partner: 'curved', curve: 100 }, thick)[0]).toMatch(/deep, but the edge falls away 6.33 mm/); // prettier-ignore
+    expect(adviceIds('housed', { ...params, partner: 'tapered', taper: 4.5 }, thick)).toContain('shallow-housing');
+    expect(adviceIds('housed', params, { ...thick, tenoned: { ...thick.tenoned, width: 72 } })).toContain('mate');
+  });
+
+  it('twin, fingered, stub, lap, open slot, loose, rebated: each in its own words', () => {
+    expect(told('twin', { ...proposed('twin', thick), gap: 40 }, thick)[0]).toMatch(/two tenons and their gap make .* the piece is 22.0 mm thick/); // prettier-ignore
+    expect(told('fingered', { ...proposed('fingered'), gap: 60 })[0]).toMatch(/tenons and gaps make .* the piece is 70.0 mm wide/); // prettier-ignore
+    expect(told('stub', { ...proposed('stub'), setBack: 2 })[0]).toMatch(/set-back is 2.0 mm; both parts are grooved/);
+    expect(told('lap', { ...proposed('lap'), mortiseWidth: 22 })[0]).toMatch(/cut is 22.0 mm deep and the piece 22.0 mm/); // prettier-ignore
+    expect(adviceIds('lap', { ...proposed('lap'), tenonThickness: 10 })).toContain('flush');
+    expect(told('open-slot', { ...proposed('open-slot'), setBack: -8 })[0]).toMatch(/For one cheek only, choose a lap/);
+    expect(adviceIds('open-slot', { ...proposed('open-slot'), slotDepth: 60 })).toContain('shallow');
+    expect(told('loose', { ...proposed('loose'), ownLength: 300 })[0]).toMatch(/would meet the other in the middle/);
+    expect(adviceIds('loose', { ...proposed('loose'), ownLength: 5 })).toContain('own-short');
+    expect(told('rebated', { ...proposed('rebated'), rebateWidth: 31 })[0]).toMatch(/rebate|tenon/);
+    expect(adviceIds('rebated', { ...proposed('rebated'), position: 2 })).toContain('horn');
+  });
+});
