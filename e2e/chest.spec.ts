@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { expect, openLooms, test } from './velk.ts';
+import { expect, openLooms, openSetup, test } from './velk.ts';
 
 test('tools are added, measured, copied and retired; what can’t be is told by the field and nothing is lost', async ({
   page,
@@ -72,10 +72,7 @@ test('the chest goes out and comes in as a table; wrong rows are told, good ones
 
 test('the card says how to reach each figure, and what else would do', async ({ page, velk }) => {
   await openLooms(page, velk, 'order');
-  await page
-    .getByRole('link', { name: /Cheeks, upright/ })
-    .first()
-    .click();
+  await openSetup(page, 'Cross rail into post', /Cheeks, upright/);
   await page.locator('summary', { hasText: /^Or$/ }).first().click();
   await expect(page.getByText(/from touching, 3 turns and 59 of 80/)).toBeVisible();
   await expect(page.getByText(/the far wall of the cut mortise, its reference face in/)).toBeVisible();

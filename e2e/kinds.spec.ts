@@ -103,7 +103,7 @@ test('every kind is made from the picker, edited on the drawing, wrong and right
     await expect(page.getByText(/^Can’t be made/)).toHaveCount(0);
     await expect(page.getByRole('region', { name: 'Marking out' })).toBeVisible();
   }
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByRole('status')).toHaveText('Saved');
   await page.reload();
   for (const [i, [, , dimension, value]] of KINDS.entries()) {
     await page.getByRole('button', { name: new RegExp(`Rail ${i} into stile ${i}`) }).click();
@@ -147,7 +147,7 @@ test('proposals are taken with one key, all or none, and undone', async ({ page,
   await page.keyboard.press('n');
   await expect(page.getByText(/changes are proposed/)).toBeHidden();
   /** What was left is offered again when the job is opened again. */
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByRole('status')).toHaveText('Saved');
   await page.reload();
   await page.getByRole('button', { name: /Beam rest into post/ }).click();
   await page.getByLabel('tenon length, mm').fill('21');

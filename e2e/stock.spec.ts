@@ -1,9 +1,9 @@
-import { expect, openLooms, test } from './velk.ts';
+import { expect, openLooms, openSetup, test } from './velk.ts';
 
 const TABLE = [
   'Part\tPieces\tLength\tThickness\tWidth\tColour',
   'Treadle\t6\t1.040\t24,5\t45\tred',
-  'Treadle bar\tsix\t700\t24\t45\t',
+  'Heddle stick\tsix\t700\t24\t45\t',
   'Lamm\t6\tabc\t12\t30\t',
 ].join('\n');
 
@@ -22,16 +22,16 @@ test('a pasted table: good rows go in, wrong cells say why and stay as typed, th
   await page.getByRole('button', { name: 'Add 1 part' }).click();
   await expect(page.getByLabel('Treadle, final length, mm')).toHaveValue('1040.0');
   await expect(page.getByLabel('Treadle, thickness, mm')).toHaveValue('24.5');
-  await expect(table).toHaveValue(/^Part.*\nTreadle bar\tsix.*\nLamm\t6\tabc/);
+  await expect(table).toHaveValue(/^Part.*\nHeddle stick\tsix.*\nLamm\t6\tabc/);
   await page.reload();
   await page.getByRole('button', { name: 'Paste or open a table' }).click();
-  await expect(table).toHaveValue(/Treadle bar\tsix/);
+  await expect(table).toHaveValue(/Heddle stick\tsix/);
   await table.fill((await table.inputValue()).replace('six', '6').replace('abc', '640'));
   await page.getByRole('button', { name: 'Add 2 parts' }).click();
   await expect(page.getByLabel('Lamm, final length, mm')).toHaveValue('640.0');
   await expect(page.getByRole('status')).toHaveText('Saved');
   await page.reload();
-  await expect(page.getByLabel('Treadle bar, pieces')).toHaveValue('6');
+  await expect(page.getByLabel('Heddle stick, pieces')).toHaveValue('6');
 });
 
 test('pieces that differ are pointed out and can be cut apart; marks and hands are on the cards', async ({
@@ -44,10 +44,7 @@ test('pieces that differ are pointed out and can be cut apart; marks and hands a
   await page.getByRole('button', { name: 'Cut them apart' }).click();
   await page.getByLabel('Set', { exact: true }).fill('Q');
   await page.getByRole('link', { name: /^Order/ }).click();
-  await page
-    .getByRole('link', { name: /Cheeks, upright/ })
-    .first()
-    .click();
+  await openSetup(page, 'Cross rail into post', /Cheeks, upright/);
   await expect(page.getByText(/Cross rail, \d+ ends, pieces/)).toBeVisible();
   await expect(page.locator('svg text', { hasText: /^Q$/ }).first()).toBeAttached();
   await expect(page.getByText(/^Cut virtually, Cross rail into post/)).toBeVisible();

@@ -57,6 +57,22 @@ test('the database gone while saving: nothing is lost, and it is saved when the 
   await expect(page.getByLabel('tenon length, mm')).toHaveValue('31.0');
 });
 
+test('typing on while a slow save is under way is saved after it, and is no conflict', async ({ page, velk }) => {
+  await openLooms(page, velk, 'stock');
+  await page.route('**/api/jobs/*', async (route) => {
+    if (route.request().method() === 'PUT') await new Promise((done) => setTimeout(done, 1500));
+    await route.continue();
+  });
+  const pieces = page.getByLabel('Post, pieces');
+  const sent = page.waitForRequest((r) => r.method() === 'PUT');
+  await pieces.fill('30');
+  await sent;
+  await pieces.fill('36');
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.reload();
+  await expect(pieces).toHaveValue('36');
+});
+
 test('two tabs saving: the second is told, keeps its own text, and chooses', async ({ page, velk, context }) => {
   await openLooms(page, velk, 'stock');
   const other = await context.newPage();

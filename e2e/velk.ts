@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { connect, createServer, type Server, type Socket } from 'node:net';
 import { fileURLToPath } from 'node:url';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { Client } from 'pg';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -158,6 +158,19 @@ export async function openLooms(page: Page, velk: Velk, stage: string): Promise<
   const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
   await page.goto(`${velk.url}${path!.replace(/\w+$/, stage)}`);
   await page.getByRole('button', { name: /Cross rail into post/ }).waitFor();
+}
+
+/** The lines of the order that cut a joint in one way. */
+export function setupsOf(page: Page, joint: string, title: string | RegExp): Locator {
+  return page
+    .getByRole('listitem')
+    .filter({ hasText: joint })
+    .getByRole('link', { name: title, exact: typeof title === 'string' });
+}
+
+/** From the order of cutting to the card of a joint's set-up. */
+export async function openSetup(page: Page, joint: string, title: string | RegExp): Promise<void> {
+  await setupsOf(page, joint, title).first().click();
 }
 
 export { expect };

@@ -1,4 +1,4 @@
-import { expect, openLooms, tabTo, test } from './velk.ts';
+import { expect, openLooms, openSetup, setupsOf, tabTo, test } from './velk.ts';
 
 test('a new job from empty to a proved set-up card, by keyboard alone; a reload and a killed server keep it', async ({
   page,
@@ -56,7 +56,7 @@ test('figures follow a keystroke, undo and redo bring everything back, and inche
   await expect(thickness).toHaveValue('7.85');
   await page.getByRole('link', { name: /^Set-ups/ }).click();
   await page.getByRole('link', { name: /^Order/ }).click();
-  await page.getByRole('link', { name: 'Cheeks, upright on the table saw' }).first().click();
+  await openSetup(page, 'Cross rail into post', 'Cheeks, upright on the table saw');
   /** (22 + 7.85) / 2 = 14.925, rounded up on a scale of 0.05. */
   await expect(page.locator('.figure').first()).toContainText('14.95');
   await expect(page.locator('.figure').first()).toContainText('14.93');
@@ -87,10 +87,12 @@ test('the two tenon routes can be changed for each other, and left and right sti
   velk,
 }) => {
   await openLooms(page, velk, 'methods');
-  await page.getByRole('radio').nth(2).check();
+  await page.getByRole('radio', { name: /bandsaw/i }).check();
   await page.getByRole('link', { name: /^Order/ }).click();
-  await expect(page.getByRole('link', { name: 'Cheeks, on the bandsaw', exact: true })).toHaveCount(3);
-  await expect(page.getByRole('link', { name: /end stop on the right/ })).toHaveCount(4);
+  await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, on the bandsaw')).toHaveCount(1);
+  await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, upright on the table saw')).toHaveCount(0);
+  for (const side of ['left', 'right'])
+    await expect(setupsOf(page, 'Cross rail into post', new RegExp(`end stop on the ${side}`))).toHaveCount(1);
   await page.getByText('Why not earlier').first().click();
   await expect(page.getByText(/The closed mortise comes first/).first()).toBeVisible();
 });

@@ -101,7 +101,7 @@ describe('worked proportions', () => {
       { ...available, mortiseWidths: widths, targetClearance: 0 },
     );
     expect([params['mortiseWidth'], params['gap'], params['faceShoulder']]).toEqual(
-      [0.375, 0.375, 0.375].map((inches) => expect.closeTo(inches * INCH, 9)),
+      [0.375, 0.375, 0.375].map((inches) => expect.closeTo(inches * INCH, 9) as number),
     );
   });
 

@@ -13,6 +13,9 @@ export const CAUTIONS = {
       'The blade stands {height} high and bare on every pass. Fit a guard that clears the jig, and keep hands on the jig, not the piece.',
       { height },
     ),
+  cheeksBeforeShoulders: caution(
+    'Cheeks before shoulders: the near strip stands between blade and jig, and must not come loose there.',
+  ),
   waitBeforeTurning: caution('Wait for the blade to stop before you unclamp or turn the piece.'),
   unplugSaw: caution('Unplug the saw before hands go near the blade to measure.'),
   buriedBlade: caution(

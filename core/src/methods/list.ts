@@ -6,6 +6,7 @@ import { routerJig } from './routerJig/index.ts';
 import { sawRebate } from './sawRebate/index.ts';
 import { sawGroove } from './sawGroove/index.ts';
 import { handSlot, sawSlot } from './slots/index.ts';
+import { sawUprightStepped } from './sawUprightStepped/index.ts';
 import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
 
 /** Every way of cutting. A new one is a folder and a line here. */
@@ -15,6 +16,7 @@ export const METHODS = [
   crosscutShoulders,
   sawUprightFlipped,
   bandsawFlipped,
+  sawUprightStepped,
   roundEdges,
   sawSlot,
   handSlot,

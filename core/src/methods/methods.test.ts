@@ -31,6 +31,26 @@ describe('worked values, as plain arithmetic', () => {
     expect(setups.filter((s) => s.stage === 'cheeks').map((s) => s.passes.length)).toEqual([2, 2]);
   });
 
+  it('upright, stepped: 15, then 3.8, the step 11.2; cheeks come before shoulders', () => {
+    const stepped = setupsOf({
+      params: { corners: 'squared' },
+      routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped' },
+    });
+    expect(figures(stepped, 'cheeks', /face-fence/).sort((a, b) => b - a)).toEqual([15, 3.8]);
+    expect(figures(stepped, 'cheeks', /edge-fence/).sort((a, b) => b - a)).toEqual([60, 6.8]);
+    const stages = stepped.filter((s) => s.occurrences[0]!.member === 'tenoned').map((s) => s.stage);
+    expect(stages.lastIndexOf('cheeks')).toBeLessThan(stages.indexOf('shoulders'));
+    /** The first cut goes full, the shoulders stop short of it. */
+    expect(figures(stepped, 'cheeks', /height/)[0]).toBe(30);
+    expect(figures(stepped, 'shoulders', /height/).sort((a, b) => a - b)).toEqual([6.7, 9.7]);
+    const told = planJob(jobWith({ params: { corners: 'squared', faceShoulder: 2 } }), EXACT)
+      .joints[0]!.routes.tenoned.find((r) => r.id === 'crosscut-shoulders+saw-upright-stepped')!
+      .refusals.map((r) => speak(r.message, METRIC));
+    expect(told).toEqual([
+      'The shoulder is 2.0 mm, the kerf 3.2 mm: the second cut would run into the jig’s face. Turn the piece over instead.',
+    ]);
+  });
+
   it('offset by 1: two settings, near shoulder + tenon and stock - near shoulder', () => {
     expect(figures(setupsOf({ params: { corners: 'squared', faceShoulder: 6 } }), 'cheeks', /face-fence/)).toEqual([
       14, 16,

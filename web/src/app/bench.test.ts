@@ -64,11 +64,14 @@ describe('the job on the bench', () => {
       changed(job('b')),
       saving(),
       changed(job('c')),
-      savedAs({ version: 2, job: job('b') }),
+      savedAs({ id: 'j', version: 2, job: job('b') }),
     );
-    expect(state).toMatchObject({ version: 2, save: 'unsaved', job: { name: 'c' } });
+    expect(state).toMatchObject({ version: 2, save: 'unsaved', sending: false, job: { name: 'c' } });
+    expect(run(opened({ stored: stored('a') }), changed(job('b')), saving(), changed(job('c'))).sending).toBe(true);
+    expect(run(opened({ stored: stored('a') }), savedAs({ id: 'another', version: 7, job: job('b') })).version).toBe(1);
     expect(
-      run(opened({ stored: stored('a') }), changed(job('b')), saving(), savedAs({ version: 2, job: job('b') })).save,
+      run(opened({ stored: stored('a') }), changed(job('b')), saving(), savedAs({ id: 'j', version: 2, job: job('b') }))
+        .save,
     ).toBe('saved');
   });
 
@@ -77,7 +80,7 @@ describe('the job on the bench', () => {
       opened({ stored: stored('a') }),
       changed(job('b')),
       saving(),
-      saveFailed({ state: 'waiting', message: 'gone' }),
+      saveFailed({ id: 'j', state: 'waiting', message: 'gone' }),
     );
     expect(state).toMatchObject({ save: 'waiting', message: 'gone', job: { name: 'b' } });
   });

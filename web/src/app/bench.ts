@@ -13,6 +13,8 @@ export interface BenchState {
   past: Job[];
   future: Job[];
   save: SaveState;
+  /** A save is under way: another waits for it, for only then is the version to save over known. */
+  sending: boolean;
   /** One sentence about the save, when there is something to say. */
   message: string;
   /** What somebody else saved meanwhile. */
@@ -28,6 +30,7 @@ const initialState: BenchState = {
   past: [],
   future: [],
   save: 'saved',
+  sending: false,
   message: '',
   theirs: null,
   typed: {},
@@ -80,18 +83,27 @@ export const benchSlice = createSlice({
     },
     saving: (state) => {
       state.save = 'saving';
+      state.sending = true;
     },
-    savedAs: (state, { payload }: PayloadAction<{ version: number; job: Job }>) => {
+    savedAs: (state, { payload }: PayloadAction<{ id: string; version: number; job: Job }>) => {
+      if (payload.id !== state.id) return;
+      state.sending = false;
       state.version = payload.version;
       state.save = state.job === payload.job || equal(state.job, payload.job) ? 'saved' : 'unsaved';
       state.message = '';
       state.theirs = null;
     },
-    saveFailed: (state, { payload }: PayloadAction<{ state: 'waiting' | 'refused'; message: string }>) => {
+    saveFailed: (state, { payload }: PayloadAction<{ id: string; state: 'waiting' | 'refused'; message: string }>) => {
+      if (payload.id !== state.id) return;
+      state.sending = false;
+      /** What was refused is no longer what is on the bench. */
+      if (payload.state === 'refused' && state.save === 'unsaved') return;
       state.save = payload.state;
       state.message = payload.message;
     },
     conflicted: (state, { payload }: PayloadAction<StoredJob>) => {
+      if (payload.id !== state.id) return;
+      state.sending = false;
       /** A save of this very text that landed just before a reload is no conflict. */
       if (equal(current(state).job, payload.job)) {
         state.version = payload.version;

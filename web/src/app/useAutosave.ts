@@ -11,27 +11,28 @@ const RETRY = 2500;
 export function useAutosave(): void {
   const dispatch = useAppDispatch();
   const [save] = useSaveJobMutation();
-  const { id, job, version, save: state, typed } = useAppSelector((s) => s.bench);
+  const { id, job, version, save: state, sending, typed } = useAppSelector((s) => s.bench);
 
   useEffect(() => {
     if (id && job) keepDraft(id, state === 'saved' && Object.keys(typed).length === 0 ? null : { job, version, typed });
   }, [id, job, version, state, typed]);
 
   useEffect(() => {
-    if (!id || !job || (state !== 'unsaved' && state !== 'waiting')) return;
+    if (!id || !job || sending || (state !== 'unsaved' && state !== 'waiting')) return;
     const timer = setTimeout(
       () => {
         dispatch(saving());
         save({ id, version, job })
           .unwrap()
-          .then((stored) => dispatch(savedAs({ version: stored.version, job })))
+          .then((stored) => dispatch(savedAs({ id, version: stored.version, job })))
           .catch((error: ServerProblem) => {
             if (error.status === 409 && error.data?.current) dispatch(conflicted(error.data.current));
             else if (error.status === 422 || error.status === 400)
-              dispatch(saveFailed({ state: 'refused', message: sentenceOf(error) }));
+              dispatch(saveFailed({ id, state: 'refused', message: sentenceOf(error) }));
             else
               dispatch(
                 saveFailed({
+                  id,
                   state: 'waiting',
                   message:
                     'Not saved yet: the database can’t be reached. What you typed is kept here and saved when it is back.',
@@ -42,5 +43,5 @@ export function useAutosave(): void {
       state === 'waiting' ? RETRY : PAUSE,
     );
     return () => clearTimeout(timer);
-  }, [dispatch, save, id, job, version, state]);
+  }, [dispatch, save, id, job, version, state, sending]);
 }

@@ -42,13 +42,13 @@ function pairOf(job: Job, wanted: { tenoned?: string; mortised?: string }): [Par
   const order = [...free, ...job.parts];
   const tenoned = find(wanted.tenoned) ?? order.find((p) => p.id !== wanted.mortised);
   const mortised = find(wanted.mortised) ?? order.find((p) => p !== tenoned);
-  /** Nothing chosen yet: the thinner piece is the one that gets the tenon. */
+  /** Nothing chosen yet: a clearly thicker piece, such as a leg, is the one that gets the mortise. */
   const turned =
     !wanted.tenoned &&
     !wanted.mortised &&
     tenoned &&
     mortised &&
-    tenoned.thickness.nominal > mortised.thickness.nominal;
+    tenoned.thickness.nominal > 1.25 * mortised.thickness.nominal;
   return turned ? [mortised, tenoned] : [tenoned, mortised];
 }
 
