@@ -1,6 +1,6 @@
-import { box, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
-import { figureOf } from '../setups/index.ts';
-import { toolById } from '../tooling/index.ts';
+import { add, box, scale, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
+import { figureOf, type Setup } from '../setups/index.ts';
+import { toolById, type Shop } from '../tooling/index.ts';
 import type { Datum, MachineModel, Placement } from './model.ts';
 import type { MachineBody } from './machineBody.ts';
 import { faceOf, seatPiece } from './seat.ts';
@@ -25,6 +25,7 @@ export const tableSaw: MachineModel = {
     'jig-face': 'jig face',
     'fence-face': 'fence',
     'stop-face': 'face of the stop block',
+    'end-stop': 'end stop of the sled',
     'near-side': 'near side of the blade',
     'far-side': 'far side of the blade',
   },
@@ -34,7 +35,7 @@ export const tableSaw: MachineModel = {
   ],
   place(setup, pass, occurrence, piece, asIs) {
     const saw = toolById(asIs, 'table-saw', setup.machine!);
-    const blade = toolById(asIs, 'saw-blade', setup.cutter!);
+    const blade = bladeOf(setup, asIs);
     const height = standsAt(figureOf(setup, pass.figures['height']!), { scale: saw.heightScale });
     const across = figureOf(setup, pass.figures['across']!);
     const s = saw.fenceSide === 'right' ? 1 : -1;
@@ -52,6 +53,7 @@ export const tableSaw: MachineModel = {
     const toBlade: Vec3 = [-s, 0, 0];
     const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });
     const upright = setup.carrier === 'upright-jig';
+    const sled = setup.carrier === 'sled';
     const block = asIs.tools.find((t) => t.kind === 'stop-block' && setup.guides.includes(t.id));
     const thick = block?.kind === 'stop-block' ? block.thickness : undefined;
     const datums: Record<string, Datum> = {
@@ -59,10 +61,11 @@ export const tableSaw: MachineModel = {
       'highest-tooth': { at: [0, 0, height], normal: [0, 0, 1] },
       'near-side': plane(sides['near-side']!, [s, 0, 0]),
       'far-side': plane(sides['far-side']!, [s, 0, 0]),
-      ...(upright ? { 'jig-face': plane(guide, toBlade) } : { 'fence-face': plane(guide, toBlade) }),
+      [upright ? 'jig-face' : sled ? 'end-stop' : 'fence-face']: plane(guide, toBlade),
       ...(thick === undefined ? {} : { 'stop-face': plane(guide - s * thick, toBlade) }),
     };
-    const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
+    const seated = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
+    const rigid = { ...seated, shift: add(seated.shift, scale(toBlade, pass.off ?? 0)) };
     const lean = ((saw.bladeLean * Math.PI) / 180) * -s;
     const radius = blade.diameter / 2;
     const bodies: MachineBody[] = [
@@ -70,9 +73,11 @@ export const tableSaw: MachineModel = {
       { role: 'cutter', label: 'blade', solid: leaning(bladeBox(half, height, radius), lean) },
       ...(upright
         ? uprightBodies(guide, s, seatedHeight(piece, faceOf(pass.seat['jig-face']!, occurrence)))
-        : thick === undefined
-          ? fenceBodies(guide, s)
-          : crosscutBodies(guide, s, thick, radius, piece.width)),
+        : sled
+          ? sledBodies(guide, s, piece.width)
+          : thick === undefined
+            ? fenceBodies(guide, s)
+            : crosscutBodies(guide, s, thick, radius, piece.width)),
     ];
     return {
       piece,
@@ -85,6 +90,13 @@ export const tableSaw: MachineModel = {
     } satisfies Placement;
   },
 };
+
+/** The blade, or the stack with what stands between its outer blades, as the tools are. */
+function bladeOf({ cutter, between }: Setup, asIs: Shop): { kerf: number; diameter: number } {
+  if (!between) return toolById(asIs, 'saw-blade', cutter!);
+  const { outer, diameter } = toolById(asIs, 'stack', cutter!);
+  return { kerf: between.reduce((sum, one) => sum + one, outer), diameter };
+}
 
 /** Where a blade at this height breaks through the table, as a box: tall as it stands, long as its chord. */
 function bladeBox(half: number, height: number, radius: number): Solid {
@@ -130,6 +142,24 @@ function crosscutBodies(fence: number, s: number, block: number, radius: number,
       label: 'mitre gauge',
       travels: true,
       solid: box([-s * 12, -across / 2 - 22, 0], [-s * 260, -across / 2, 45]),
+    },
+  ];
+}
+
+/** A sled with its end stop: both travel with the piece. */
+function sledBodies(stop: number, s: number, across: number): MachineBody[] {
+  return [
+    {
+      role: 'gauge',
+      label: 'sled',
+      travels: true,
+      solid: box([stop, -across / 2 - 22, 0], [-s * 260, -across / 2, 45]),
+    },
+    {
+      role: 'stop',
+      label: 'end stop',
+      travels: true,
+      solid: box([stop, -across / 2 - 22, 0], [stop + s * 30, across / 2, 45]),
     },
   ];
 }

@@ -13,6 +13,9 @@ export const CAUTIONS = {
       'The blade stands {height} high and bare on every pass. Fit a guard that clears the jig, and keep hands on the jig, not the piece.',
       { height },
     ),
+  stackGuard: caution(
+    'A stack is heavy and takes a deep bite: a guard over it, the piece held on the sled, hands clear of its whole width.',
+  ),
   cheeksBeforeShoulders: caution(
     'Cheeks before shoulders: the near strip stands between blade and jig, and must not come loose there.',
   ),

@@ -6,6 +6,7 @@ import { routerJig } from './routerJig/index.ts';
 import { sawRebate } from './sawRebate/index.ts';
 import { sawGroove } from './sawGroove/index.ts';
 import { handSlot, sawSlot } from './slots/index.ts';
+import { sawFlatStack } from './sawFlatStack/index.ts';
 import { sawUprightStepped } from './sawUprightStepped/index.ts';
 import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
 
@@ -17,6 +18,7 @@ export const METHODS = [
   sawUprightFlipped,
   bandsawFlipped,
   sawUprightStepped,
+  sawFlatStack,
   roundEdges,
   sawSlot,
   handSlot,

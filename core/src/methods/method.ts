@@ -18,6 +18,8 @@ export interface Method<F extends Feature = Feature> {
   readonly title: string;
   readonly form: F['form'];
   readonly stage: Stage;
+  /** Stages that it does in one go with its own. */
+  readonly also?: readonly Stage[];
   /** For cheeks: whether the waste falls outside the blade, or stands between blade and fence or jig. */
   readonly waste?: 'outside' | 'between';
   applies(feature: F): boolean;

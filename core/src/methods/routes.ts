@@ -39,11 +39,10 @@ export function routesFor(features: readonly Feature[], shop: Shop, context: Omi
       ),
     )
     .filter((ways) => ways.length);
-  const combinations = choices.reduce<Method[][]>(
-    (all, ways) => all.flatMap((chosen) => ways.map((way) => [...chosen, way])),
-    [[]],
-  );
-  return combinations
+  const combinations = choices
+    .reduce<Method[][]>((all, ways) => all.flatMap((chosen) => ways.map((way) => [...chosen, way])), [[]])
+    .map((methods) => methods.filter((m) => !methods.some((other) => other.form === m.form && other.also?.includes(m.stage)))); // prettier-ignore
+  return [...new Map(combinations.map((methods) => [methods.map((m) => m.id).join('+'), methods])).values()]
     .map((methods) => route(features, shop, context, methods))
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
 }

@@ -97,9 +97,9 @@ export interface JointSetups extends Choices {
 /** All that makes two set-ups one: same gear, same figures as set, same faces. */
 export const signature = (s: Setup): string =>
   JSON.stringify([
-    s.method, s.title, s.occurrences[0]?.turned ?? false, s.machine, s.cutter, s.guides,
+    s.method, s.title, s.occurrences[0]?.turned ?? false, s.machine, s.cutter, s.between, s.guides,
     s.figures.map((f) => [f.id, f.from, f.to, f.set.value.toFixed(4), f.acts]),
-    s.passes.map((p) => [p.id, p.seat, p.level?.toFixed(4)]),
+    s.passes.map((p) => [p.id, p.seat, p.level?.toFixed(4), p.off?.toFixed(4)]),
   ]); // prettier-ignore
 
 /**

@@ -17,6 +17,8 @@ export interface Pass {
   readonly figures: Readonly<Record<string, string>>;
   /** Depth of this level where it isn't the whole figure. */
   readonly level?: Mm;
+  /** How far the piece is drawn off its stop, where only the first pass stands against it. */
+  readonly off?: Mm;
 }
 
 /** Some pieces of one part that go through a set-up: which end of them, and how many. */
@@ -76,6 +78,8 @@ export interface Setup {
   readonly carrier: string;
   readonly machine: string | null;
   readonly cutter: string | null;
+  /** What stands between a stack's outer blades, mm each. */
+  readonly between?: readonly Mm[];
   readonly guides: readonly string[];
   readonly effect: 'remove' | 'layout';
   readonly stage: Stage;

@@ -30,6 +30,17 @@ export const TEST_SHOP: Shop = {
     },
     { kind: 'saw-blade', retired: false, id: 'blade', name: 'Rip blade', kerf: 3.2, diameter: 254, teeth: 'flat' },
     {
+      kind: 'stack',
+      retired: false,
+      id: 'stack',
+      name: 'Stack 6 to 20',
+      outer: 6.4,
+      chippers: [3.2, 3.2, 3.2, 1.6],
+      shims: [],
+      diameter: 203,
+      teeth: 'flat',
+    },
+    {
       kind: 'upright-jig',
       retired: false,
       id: 'upright',

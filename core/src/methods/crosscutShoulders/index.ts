@@ -1,24 +1,11 @@
 import type { TenonFeature } from '../../joints/index.ts';
-import type { Mate, Pass, SeatFace, Setup } from '../../setups/index.ts';
+import type { Mate, Pass, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
-import { roundTo, say, type Mm } from '../../units/index.ts';
+import { say, type Mm } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { figuresFor, SAME, type Method } from '../method.ts';
+import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
-
-interface Shoulder {
-  readonly down: SeatFace;
-  readonly words: string;
-  readonly depth: Mm;
-}
-
-const shoulders = ({ faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock }: TenonFeature): Shoulder[] =>
-  [
-    { down: 'reference-face' as const, words: 'Reference face down', depth: a },
-    { down: 'other-face' as const, words: 'Other face down', depth: stock.thickness - a - t },
-    { down: 'reference-edge' as const, words: 'Reference edge down', depth: b },
-    { down: 'other-edge' as const, words: 'Other edge down', depth: stock.width - b - w },
-  ].filter(({ depth }) => depth > SAME);
+import { byDepth, shouldersOf, type Shoulder } from '../shoulders.ts';
 
 /** The near wall of the cut mortise stands for the near shoulder, where the blade goes up to it in full. */
 const mateOf = ({ mate }: TenonFeature, group: readonly Shoulder[], short: Mm): Mate[] =>
@@ -39,7 +26,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
     if (!saw || !block)
       return [missing('stop block', 'Shoulders need a table saw with a mitre gauge and a stop block. Add them.')];
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
-    const deepest = Math.max(0, ...shoulders(feature).map((s) => s.depth));
+    const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
     return [
       ...under(
         feature.length,
@@ -92,12 +79,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
       { scale: saw.fenceScale, beyond: kerf },
     );
     const short = shouldersFirst ? 0 : shop.secondCutShort;
-    const groups = new Map<string, Shoulder[]>();
-    for (const shoulder of shoulders(feature)) {
-      const key = roundTo(shoulder.depth, 1e-4, 'nearest').toFixed(4);
-      groups.set(key, [...(groups.get(key) ?? []), shoulder]);
-    }
-    return [...groups.values()].map((group): Setup => {
+    return byDepth(shouldersOf(feature)).map((group): Setup => {
       const depth = group[0]!.depth;
       const down = group[0]!.down;
       const height = make(

@@ -1,0 +1,125 @@
+import type { TenonFeature } from '../../joints/index.ts';
+import type { Pass, Setup } from '../../setups/index.ts';
+import { toolsOf } from '../../tooling/index.ts';
+import { say } from '../../units/index.ts';
+import { stackPasses, stacksFor } from '../blades.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { figuresFor, type Method } from '../method.ts';
+import { missing, over, under } from '../refusal.ts';
+import { byDepth, shouldersOf } from '../shoulders.ts';
+
+/**
+ * Table saw with a stack, the piece lying down on a sled, its end against a stop: shoulders and cheeks in one go. What
+ * stays is the stock less the two heights, so the stock's own variation goes into the tenon.
+ */
+export const sawFlatStack: Method<TenonFeature> = {
+  id: 'saw-flat-stack',
+  title: 'Shoulders and cheeks, lying flat over a stack',
+  form: 'tenon',
+  stage: 'cheeks',
+  also: ['shoulders'],
+  applies: () => true,
+  refuse(feature, shop) {
+    const saw = toolsOf(shop, 'table-saw')[0];
+    const [choice] = stacksFor(feature, shop);
+    if (!saw || !choice) return [missing('stack', 'The chest has no dado stack. The cheapest addition is a stack.')];
+    if (!choice.makeUp)
+      return [
+        {
+          path: 'stack',
+          dimension: 'stack',
+          message: { ...choice.words, text: `No stack for this tenon: ${choice.words.text}. Cut it with one blade.` },
+        },
+      ];
+    return [
+      ...over(
+        Math.max(0, ...shouldersOf(feature).map((s) => s.depth)),
+        Math.min(saw.maxBladeHeight, choice.stack.diameter / 2),
+        'faceShoulder',
+        'shoulder',
+        'The deepest shoulder is {value}; the stack rises to {bound}.',
+      ),
+      ...under(
+        feature.stock.length,
+        shop.rules.shortestCrosscut,
+        'length',
+        'length',
+        'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the tenon while it is part of a longer piece.',
+      ),
+    ];
+  },
+  setups(feature, shop, { joint, occurrences }) {
+    const saw = toolsOf(shop, 'table-saw')[0]!;
+    const { stack, makeUp } = stacksFor(feature, shop)[0]!;
+    const { chippers, shims, value: K } = makeUp!;
+    const between = [...chippers, ...shims];
+    const make = figuresFor(shop);
+    const L = feature.length;
+    const stop = make({
+      id: 'end-stop',
+      name: 'End stop',
+      value: L,
+      from: 'end-stop',
+      to: 'far-side',
+      rounding: 'down',
+      acts: 'length',
+      working: say('tenon length {L}', { L }),
+    });
+    const n = stackPasses(L, K);
+    return byDepth(shouldersOf(feature)).map((group): Setup => {
+      const { depth, down } = group[0]!;
+      const height = make(
+        {
+          id: 'blade-height',
+          name: 'Height of the stack',
+          value: depth,
+          from: 'table',
+          to: 'highest-tooth',
+          rounding: 'down',
+          acts: down.endsWith('face') ? 'thickness' : 'width',
+          working: say('depth of the shoulder, {depth}', { depth }),
+          counts: group.length > 1 ? 2 : 1,
+        },
+        { scale: saw.heightScale },
+      );
+      return {
+        id: `${joint}.stack.${group.map((g) => g.down).join('-')}`,
+        method: sawFlatStack.id,
+        title: sawFlatStack.title,
+        model: 'table-saw',
+        carrier: 'sled',
+        machine: saw.id,
+        cutter: stack.id,
+        between,
+        guides: [],
+        effect: 'remove',
+        stage: 'cheeks',
+        figures: [stop, height],
+        passes: group.flatMap((g) =>
+          /** From the end inward, the last one against the stop. */
+          Array.from({ length: n }, (_, i): Pass => {
+            const off = (n - 1 - i) * (K - 1);
+            return {
+              id: `${g.down}-${i + 1}`,
+              words: off
+                ? say(`${g.words}, worked end about {off} off the stop`, { off })
+                : say(`${g.words}, worked end to the stop`),
+              seat: { table: g.down, 'end-stop': 'worked-end' },
+              figures: { across: stop.id, height: height.id },
+              ...(off && { off }),
+            };
+          }),
+        ),
+        occurrences,
+        cautions: [CAUTIONS.stackGuard, CAUTIONS.unplugSaw, CAUTIONS.eyes],
+        checks: [
+          say('Made up {K} wide as it cuts: a test cut tells.', { K }),
+          ...between.map((one) => say('Between the outer blades: {one}.', { one })),
+          say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
+          say('Pieces of one thickness may be clamped side by side and cut as one: each backs the next one’s exit.'),
+          say('The stack leaves fine ridges across the cheek: a shaving with the plane takes them.'),
+        ],
+      };
+    });
+  },
+};

@@ -1,0 +1,30 @@
+import type { TenonFeature } from '../joints/index.ts';
+import type { SeatFace } from '../setups/index.ts';
+import { roundTo, type Mm } from '../units/index.ts';
+import { SAME } from './method.ts';
+
+/** One shoulder of a tenon: the face that lies down while it is cut, and how deep it is. */
+export interface Shoulder {
+  readonly down: SeatFace;
+  readonly words: string;
+  readonly depth: Mm;
+}
+
+/** The shoulders a tenon has. */
+export const shouldersOf = ({ faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock }: TenonFeature): Shoulder[] =>
+  [
+    { down: 'reference-face' as const, words: 'Reference face down', depth: a },
+    { down: 'other-face' as const, words: 'Other face down', depth: stock.thickness - a - t },
+    { down: 'reference-edge' as const, words: 'Reference edge down', depth: b },
+    { down: 'other-edge' as const, words: 'Other edge down', depth: stock.width - b - w },
+  ].filter(({ depth }) => depth > SAME); // prettier-ignore
+
+/** Shoulders of one depth together: one height serves them. */
+export function byDepth(shoulders: readonly Shoulder[]): (readonly Shoulder[])[] {
+  const groups = new Map<string, Shoulder[]>();
+  for (const shoulder of shoulders) {
+    const key = roundTo(shoulder.depth, 1e-4, 'nearest').toFixed(4);
+    groups.set(key, [...(groups.get(key) ?? []), shoulder]);
+  }
+  return [...groups.values()];
+}
