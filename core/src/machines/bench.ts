@@ -79,7 +79,22 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
   chisel: chiselled,
   file: rounded,
   'saw-and-chisel': slotted,
+  'hand-saw': sawn,
 };
+
+/** All that lies outside the gauge lines, from the tip to the knife line. */
+function sawn(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
+  const at = (id: string, otherwise: number) => setup.figures.find((f) => f.id === id)?.set.value ?? otherwise;
+  const [tip, shoulder] = [x(-1), x(figureOf(setup, 'shoulder').set.value)];
+  /** Where there is no line the tenon keeps the face of the stock, and nothing is sawn there. */
+  return difference(
+    box([tip, -1, -1], [shoulder, thickness + 1, width + 1]),
+    box(
+      [x(-2), at('near-cheek', -2), at('near-edge', -2)],
+      [shoulder, at('far-cheek', thickness + 2), at('far-edge', width + 2)],
+    ),
+  );
+}
 
 /** Between the two walls from the tip to the floor, right through the piece. */
 function slotted(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {

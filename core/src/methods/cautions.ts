@@ -43,6 +43,7 @@ export const CAUTIONS = {
   ),
   shank: caution('Two thirds of the shank in the collet.'),
   eyes: caution('Eyes, ears and dust: glasses, muffs, extraction.'),
+  handSaw: caution('The piece in the vice; the hand that steadies the saw stays off the line.'),
   chisel: caution('Both hands behind the chisel’s edge; the piece clamped, not held.'),
 } as const;
 

@@ -1,3 +1,5 @@
+import { bandsawStepped } from './bandsawStepped/index.ts';
+import { handTenon } from './handTenon/index.ts';
 import { bandsawFlipped } from './bandsawFlipped/index.ts';
 import { roundEdges, squareEnds } from './benchCorners/index.ts';
 import { crosscutShoulders } from './crosscutShoulders/index.ts';
@@ -19,6 +21,8 @@ export const METHODS = [
   bandsawFlipped,
   sawUprightStepped,
   sawFlatStack,
+  bandsawStepped,
+  handTenon,
   roundEdges,
   sawSlot,
   handSlot,

@@ -1,5 +1,7 @@
-import type { Mm } from '../units/index.ts';
-import { SAME } from './method.ts';
+import type { TenonFeature } from '../joints/index.ts';
+import type { LengthFigure } from '../setups/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
+import { SAME, type figuresFor, type Gauged } from './method.ts';
 
 /**
  * Jig or fence to the *near* side of the blade for two cheeks cut from one face: far cheek at shoulder + tenon, then
@@ -12,4 +14,60 @@ export function steppedSettings(t: Mm, a: Mm, k: Mm): { first: Mm; second?: Mm; 
   const step = t + k;
   const first = a + t;
   return a > SAME ? { first, second: first - step, step } : { first, step };
+}
+
+/** A pair of cheeks cut from one face: which face stays at the guide, its shoulder, the tongue, and what is left beyond. */
+export interface SteppedPair {
+  readonly name: 'face' | 'edge';
+  readonly seat: 'reference-face' | 'reference-edge';
+  readonly words: string;
+  readonly near: Mm;
+  readonly tongue: Mm;
+  readonly far: Mm;
+  readonly acts: 'thickness' | 'width';
+}
+
+/** The pairs of cheeks that a tenon has: those of its faces, and those of its edges. */
+export const steppedPairs = ({ stock, faceShoulder: a, thickness: t, edgeShoulder: b, width: w }: TenonFeature) =>
+  [
+    { name: 'face', seat: 'reference-face', words: 'reference face', near: a, tongue: t, far: stock.thickness - a - t, acts: 'thickness' },
+    { name: 'edge', seat: 'reference-edge', words: 'reference edge', near: b, tongue: w, far: stock.width - b - w, acts: 'width' },
+  ].filter(({ near, far }) => near > SAME || far > SAME) as readonly SteppedPair[]; // prettier-ignore
+
+/** One cut of a pair, with the step between its two cuts. */
+export interface SteppedCut {
+  readonly pair: SteppedPair;
+  readonly figure: LengthFigure;
+  readonly step: Mm;
+}
+
+/**
+ * The cuts of both pairs in order, far cheek first.
+ * @param guide the machine feature the figures are measured from
+ * @param gauged what stands on the machine for this distance
+ */
+export function steppedCuts(
+  feature: TenonFeature,
+  kerf: Mm,
+  make: ReturnType<typeof figuresFor>,
+  guide: string,
+  gauged: Gauged,
+): SteppedCut[] {
+  return steppedPairs(feature).flatMap((pair) => {
+    const { name, near, tongue, far, acts } = pair;
+    const { first, second, step } = steppedSettings(tongue, near, kerf);
+    const fence = (id: string, title: string, value: Mm, rounding: 'up' | 'down', working: Sentence): SteppedCut => ({
+      pair,
+      step,
+      figure: make({ id, name: title, value, from: guide, to: 'near-side', rounding, acts, working }, gauged),
+    });
+    return [
+      ...(far > SAME
+        ? [fence(`${name}-fence-far`, 'Fence, far cheek', first, 'up', say('near shoulder {near} + tongue {tongue}', { near, tongue }))] // prettier-ignore
+        : []),
+      ...(second === undefined
+        ? []
+        : [fence(`${name}-fence-near`, 'Fence, near cheek', second, 'down', say('far cheek {first} − step {step}: tongue {tongue} + kerf {kerf}', { first, step, tongue, kerf }))]), // prettier-ignore
+    ];
+  });
 }

@@ -1,14 +1,11 @@
 import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
-import { say, type Mm } from '../../units/index.ts';
+import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { cheekLength, FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { missing, over, under } from '../refusal.ts';
-
-/** Room that a stop needs beside the blade, mm: it must be narrower than the figure, and still bear. */
-const LEAST_FENCE: Mm = 6;
+import { bandsawRefusals } from '../bandsaw.ts';
 
 /** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
 export const bandsawFlipped: Method<TenonFeature> = {
@@ -19,43 +16,12 @@ export const bandsawFlipped: Method<TenonFeature> = {
   waste: 'outside',
   applies: () => true,
   refuse(feature, shop) {
-    const saw = toolsOf(shop, 'bandsaw')[0];
-    if (!saw) return [missing('bandsaw', 'The chest has no bandsaw. Add one, or cut the cheeks on the table saw.')];
-    const { stock, length: L } = feature;
     const settings = flippedSettings(feature, figuresFor(shop), 'fence-face');
-    const tall = settings.some((s) => s.name === 'face') ? stock.width : stock.thickness;
-    const wide = settings.some((s) => s.name === 'edge') ? stock.width : stock.thickness;
-    return [
-      ...over(
-        tall,
-        saw.heightUnderGuides,
-        'width',
-        'width',
-        'The piece stands {value} high; {bound} goes under the guides. Cut the cheeks lying flat.',
-      ),
-      ...over(wide, saw.throat, 'width', 'width', 'The piece is {value} across; the throat takes {bound}.'),
-      ...over(
-        L,
-        saw.maxStop,
-        'tenonLength',
-        'tenon length',
-        'The stop would stand {value} behind the teeth; it reaches {bound}. Use the table saw, or a longer stop.',
-      ),
-      ...under(
-        Math.min(...settings.map((s) => s.figure.value)),
-        LEAST_FENCE,
-        'tenonThickness',
-        'fence',
-        'The fence would stand {value} from the blade; with less than {bound} no stop goes between them that the waste does not meet. Use the table saw.',
-      ),
-      ...under(
-        stock.length,
-        shop.rules.shortestFed,
-        'length',
-        'length',
-        'The piece is {value} long; under {bound} it can’t be fed safely by hand. Cut the tenon while it is part of a longer piece.',
-      ),
-    ];
+    return bandsawRefusals(
+      feature,
+      settings.map(({ name, figure }) => ({ name, fence: figure.value })),
+      shop,
+    );
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
     const saw = toolsOf(shop, 'bandsaw')[0]!;

@@ -1,30 +1,13 @@
 import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
-import { say, type Mm } from '../../units/index.ts';
+import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { cheekLength } from '../flippedCheeks.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, under } from '../refusal.ts';
-import { steppedSettings } from '../steppedCheeks.ts';
+import { steppedCuts, steppedPairs } from '../steppedCheeks.ts';
 import { uprightRefusals } from '../upright.ts';
-
-/** The two pairs of cheeks: which face stays at the jig, its shoulder, the tongue, and what is left beyond it. */
-const pairsOf = ({ stock, faceShoulder: a, thickness: t, edgeShoulder: b, width: w }: TenonFeature) =>
-  [
-    { name: 'face', seat: 'reference-face', words: 'Reference face', near: a, tongue: t, far: stock.thickness - a - t, acts: 'thickness' },
-    { name: 'edge', seat: 'reference-edge', words: 'Reference edge', near: b, tongue: w, far: stock.width - b - w, acts: 'width' },
-  ].filter(({ near, far }) => near > SAME || far > SAME) as readonly Pair[]; // prettier-ignore
-
-interface Pair {
-  readonly name: 'face' | 'edge';
-  readonly seat: 'reference-face' | 'reference-edge';
-  readonly words: string;
-  readonly near: Mm;
-  readonly tongue: Mm;
-  readonly far: Mm;
-  readonly acts: 'thickness' | 'width';
-}
 
 /**
  * Table saw, piece on end in a jig, both cheeks from one face: the jig is moved by tenon + kerf between them. Neither the
@@ -42,7 +25,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
     if (!saw) return [missing('table saw', 'Cheeks on end need a table saw. Add one, or use the bandsaw.')];
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const { stock, length } = feature;
-    return pairsOf(feature).flatMap(({ name, near }) => [
+    return steppedPairs(feature).flatMap(({ name, near }) => [
       ...uprightRefusals(
         {
           length: stock.length,
@@ -79,19 +62,8 @@ export const sawUprightStepped: Method<TenonFeature> = {
       },
       { scale: saw.heightScale },
     );
-    return pairsOf(feature).flatMap(({ name, seat, words, near, tongue, far, acts }) => {
-      const { first, second, step } = steppedSettings(tongue, near, kerf);
-      const fence = (id: string, title: string, value: Mm, rounding: 'up' | 'down', working: ReturnType<typeof say>) =>
-        make({ id, name: title, value, from: 'jig-face', to: 'near-side', rounding, acts, working }, { screw: jig.screw }); // prettier-ignore
-      const cuts = [
-        ...(far > SAME
-          ? [fence(`${name}-fence-far`, 'Fence, far cheek', first, 'up', say('near shoulder {near} + tongue {tongue}', { near, tongue }))] // prettier-ignore
-          : []),
-        ...(second === undefined
-          ? []
-          : [fence(`${name}-fence-near`, 'Fence, near cheek', second, 'down', say('far cheek {first} − step {step}: tongue {tongue} + kerf {kerf}', { first, step, tongue, kerf }))]), // prettier-ignore
-      ];
-      return cuts.map((figure): Setup => ({
+    return steppedCuts(feature, kerf, make, 'jig-face', { screw: jig.screw }).map(
+      ({ pair: { name, seat, words }, figure, step }): Setup => ({
         id: `${joint}.saw-stepped.${figure.id}`,
         method: sawUprightStepped.id,
         title: name === 'face' ? sawUprightStepped.title : 'Edge cheeks, upright on the table saw from one edge',
@@ -106,7 +78,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
         passes: [
           {
             id: figure.id,
-            words: say(`Worked end down, ${words.toLowerCase()} to the jig for both cheeks: the piece is not turned`),
+            words: say(`Worked end down, ${words} to the jig for both cheeks: the piece is not turned`),
             seat: { 'jig-face': seat, table: 'worked-end' },
             figures: { across: figure.id, height: height.id },
           },
@@ -122,7 +94,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
           say('Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
           say('Run all pieces through the far cheek before the jig is moved.'),
         ],
-      }));
-    });
+      }),
+    );
   },
 };

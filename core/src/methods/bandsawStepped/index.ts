@@ -1,0 +1,76 @@
+import type { TenonFeature } from '../../joints/index.ts';
+import type { Setup } from '../../setups/index.ts';
+import { toolById, toolsOf } from '../../tooling/index.ts';
+import { say } from '../../units/index.ts';
+import { bandsawRefusals } from '../bandsaw.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { cheekLength } from '../flippedCheeks.ts';
+import { figuresFor, type Method } from '../method.ts';
+import { missing } from '../refusal.ts';
+import { steppedCuts } from '../steppedCheeks.ts';
+
+/**
+ * Bandsaw with fence and a stop behind the blade, both cheeks from one face: the fence is moved by tenon + kerf between
+ * them. An error of the kerf goes straight into the tenon; the stock's thickness doesn't.
+ */
+export const bandsawStepped: Method<TenonFeature> = {
+  id: 'bandsaw-stepped',
+  title: 'Cheeks, on the bandsaw from one face',
+  form: 'tenon',
+  stage: 'cheeks',
+  waste: 'between',
+  applies: () => true,
+  refuse(feature, shop) {
+    const saw = toolsOf(shop, 'bandsaw')[0];
+    if (!saw) return [missing('bandsaw', 'The chest has no bandsaw. Add one, or cut the cheeks on the table saw.')];
+    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
+    const cuts = steppedCuts(feature, kerf, figuresFor(shop), 'fence-face', {});
+    return bandsawRefusals(
+      feature,
+      cuts.map(({ pair, figure }) => ({ name: pair.name, fence: figure.value })),
+      shop,
+    );
+  },
+  setups(feature, shop, { joint, occurrences, shouldersFirst }) {
+    const saw = toolsOf(shop, 'bandsaw')[0]!;
+    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
+    const make = figuresFor(shop);
+    const stop = make({
+      id: 'stop',
+      name: 'Stop behind the blade',
+      from: 'tooth-tips',
+      to: 'stop-face',
+      ...cheekLength(feature.length, shouldersFirst ? shop.secondCutShort : 0),
+    });
+    return steppedCuts(feature, kerf, make, 'fence-face', { scale: saw.fenceScale }).map(
+      ({ pair: { name, seat, words }, figure, step }): Setup => ({
+        id: `${joint}.bandsaw-stepped.${figure.id}`,
+        method: bandsawStepped.id,
+        title: name === 'face' ? bandsawStepped.title : 'Edge cheeks, on the bandsaw from one edge',
+        model: 'bandsaw',
+        carrier: 'fence-and-stop',
+        machine: saw.id,
+        cutter: saw.bladeId,
+        guides: [],
+        effect: 'remove',
+        stage: 'cheeks',
+        figures: [figure, stop],
+        passes: [
+          {
+            id: figure.id,
+            words: say(`Worked end first, ${words} to the fence for both cheeks, until the end meets the stop`),
+            seat: { 'fence-face': seat, 'stop-face': 'worked-end' },
+            figures: { across: figure.id, depth: stop.id },
+          },
+        ],
+        occurrences,
+        cautions: [CAUTIONS.cheeksBeforeShoulders, CAUTIONS.bandsawGuides, CAUTIONS.bandsawPush, CAUTIONS.eyes],
+        checks: [
+          say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
+          say('Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
+          say('Run all pieces through the far cheek before the fence is moved.'),
+        ],
+      }),
+    );
+  },
+};
