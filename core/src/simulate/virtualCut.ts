@@ -41,7 +41,7 @@ export function virtualCut(
     const cuts = placed.every(({ placement }) => placement.feeds === 'tool') ? [placed] : placed.map((p) => [p]);
     for (const passes of cuts) {
       const { pass, placement } = passes[0]!;
-      const sweeps = passes.map(({ placement: { rigid, sweep } }): Solid => ({
+      const sweeps = deepestOf(passes.map(({ placement }) => placement)).map(({ rigid, sweep }): Solid => ({
         shape: 'placed',
         rigid: invert(rigid),
         solid: sweep,
@@ -58,6 +58,19 @@ export function virtualCut(
     }
   }
   return { body, trapped, offcuts };
+}
+
+/** Of levels that follow one path the deepest: it takes all that the others took. */
+function deepestOf(placements: readonly Placement[]): Placement[] {
+  const paths = new Map<unknown, Placement>();
+  for (const placement of placements) {
+    const { rigid, sweep } = placement;
+    if (sweep.shape !== 'prism') return [...placements];
+    const path = JSON.stringify([rigid, sweep.rigid, sweep.outline, sweep.to]);
+    const known = paths.get(path)?.sweep;
+    if (known?.shape !== 'prism' || sweep.from < known.from) paths.set(path, placement);
+  }
+  return [...paths.values()];
 }
 
 const TOUCH = 1;
