@@ -4,6 +4,7 @@ import { bandsawFlipped } from './bandsawFlipped/index.ts';
 import { roundEdges, squareEnds } from './benchCorners/index.ts';
 import { crosscutShoulders } from './crosscutShoulders/index.ts';
 import type { Method } from './method.ts';
+import { hollowChisel } from './hollowChisel/index.ts';
 import { routerJig } from './routerJig/index.ts';
 import { sawRebate } from './sawRebate/index.ts';
 import { sawGroove } from './sawGroove/index.ts';
@@ -15,6 +16,7 @@ import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
 /** Every way of cutting. A new one is a folder and a line here. */
 export const METHODS = [
   routerJig,
+  hollowChisel,
   squareEnds,
   crosscutShoulders,
   sawUprightFlipped,

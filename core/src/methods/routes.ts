@@ -34,9 +34,12 @@ export function routesFor(features: readonly Feature[], shop: Shop, context: Omi
   const forms = [...new Set(features.map((f) => f.form))];
   const choices = forms
     .flatMap((form) =>
-      STAGES.map((stage) =>
-        METHODS.filter((m) => m.stage === stage && m.form === form && features.some((f) => cuts(m, f))),
-      ),
+      STAGES.map((stage) => {
+        const ways = METHODS.filter((m) => m.stage === stage && m.form === form);
+        /** Whichever is chosen must serve every feature that has to go through this stage. */
+        const served = features.filter((f) => ways.some((m) => cuts(m, f)));
+        return served.length ? ways.filter((m) => served.every((f) => cuts(m, f))) : [];
+      }),
     )
     .filter((ways) => ways.length);
   const combinations = choices

@@ -121,15 +121,17 @@ export function cases({
     });
 }
 
-/** The job with the routes that use the most of the methods asked for. */
+/** The job with the pair of routes that between them use the most of the methods asked for, accepted ones first. */
 function goingBy(job: Job, shop: Shop, methods: readonly string[]): Job {
   const [joint] = job.joints;
   const { routes } = planJob(job, shop).joints[0]!;
-  const best = (member: MemberName): string | undefined => {
-    const used = (r: Route) => r.methods.filter((m) => methods.includes(m)).length;
-    return [...routes[member]].sort((a, b) => used(b) - used(a))[0]?.id;
-  };
-  const [tenoned, mortised] = [best('tenoned'), best('mortised')];
-  const chosen = { ...(tenoned && { tenoned }), ...(mortised && { mortised }) };
+  const used = (...pair: (Route | undefined)[]) =>
+    methods.filter((m) => pair.some((r) => r?.methods.includes(m))).length -
+    0.01 * pair.filter((r) => r?.refusals.length).length;
+  const either = (member: MemberName): (Route | undefined)[] =>
+    routes[member].length ? [...routes[member]] : [undefined];
+  const pairs = either('tenoned').flatMap((t) => either('mortised').map((m) => [t, m] as const));
+  const [tenoned, mortised] = pairs.reduce((a, b) => (used(...b) > used(...a) ? b : a));
+  const chosen = { ...(tenoned && { tenoned: tenoned.id }), ...(mortised && { mortised: mortised.id }) };
   return { ...job, joints: [{ ...joint!, routes: chosen }] };
 }

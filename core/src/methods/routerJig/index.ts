@@ -12,6 +12,7 @@ import {
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { fittingCutters, rowsFor } from '../cutters.ts';
+import { layoutSide } from '../layoutSide.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, only, over } from '../refusal.ts';
 
@@ -28,7 +29,7 @@ export const routerJig: Method<MortiseFeature> = {
     if (!gear) return [];
     const sides = ['left', 'right'] as const;
     return sides.flatMap((side) => {
-      const here = occurrences.filter((o) => layoutSide(feature, o, gear.jig) === side);
+      const here = occurrences.filter((o) => layoutSide(feature, o, gear.jig.faceSide) === side);
       return here.length ? [setup(feature, shop, gear, joint, side, here)] : [];
     });
   },
@@ -51,17 +52,6 @@ function gearOf(feature: MortiseFeature, shop: Shop): Gear | undefined {
   const small = fits.filter((c) => c.diameter >= feature.width / 2 - SAME).at(-1);
   const cutter = (shop.schools.cutter === 'small' && feature.ends !== 'fitted' && small) || fits[0];
   return router && jig && cutter && { router, jig, cutter };
-}
-
-/**
- * The side on which the place lies that a mortise is laid out from, its reference face to the jig and the mortise up.
- * Seen with the reference face away from you and the reference edge up, end a is on your left; with end a up, the
- * reference edge is on your right.
- */
-function layoutSide({ into }: MortiseFeature, { end, edge }: Occurrence, jig: MortisingJig): 'left' | 'right' {
-  const turns =
-    into === 'end' ? [end === 'a', jig.faceSide === 'near'] : [end === 'b', edge === 'other', jig.faceSide === 'near'];
-  return turns.filter(Boolean).length % 2 === 0 ? 'left' : 'right';
 }
 
 /** Cutter centres from the reference face: one where the cutter is the width, else rows that overlap to fill it. */
@@ -335,7 +325,7 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
         `The cutter turns at most ${gear.cutter.topSpeed} rpm; the router’s slowest is ${router.slowest}. Use a smaller cutter.`,
       ),
     );
-  for (const side of new Set(occurrences.map((o) => layoutSide(feature, o, jig))))
+  for (const side of new Set(occurrences.map((o) => layoutSide(feature, o, jig.faceSide))))
     if (jig.endStops !== 'both' && jig.endStops !== side)
       found.push(
         missing(
