@@ -64,15 +64,11 @@ export function drawScene(
         .map((leaf) => ({ role, label: '', outline: clip(silhouette(leaf, placement.rigid, flat), piece.outline) }));
     };
     const shapes = [
-      ...placement.bodies
-        .filter((b) => b.role === 'table' || b.role === 'fence' || b.role === 'jig')
-        .map((b) => bodyShape(b.role, b.label, b.solid, flat)),
+      ...placement.bodies.filter((b) => BEHIND.includes(b.role)).map((b) => bodyShape(b.role, b.label, b.solid, flat)),
       piece,
       ...inPiece('waste', waste, waste.flatMap(leaves).flatMap(corners)),
       ...inPiece('cut', gone, corners(pieceSolid(placement.piece))),
-      ...placement.bodies
-        .filter((b) => !['table', 'fence', 'jig'].includes(b.role))
-        .map((b) => bodyShape(b.role, b.label, b.solid, flat)),
+      ...placement.bodies.filter((b) => !BEHIND.includes(b.role)).map((b) => bodyShape(b.role, b.label, b.solid, flat)),
     ].filter((s) => s.outline.length > 2);
     const feed = flat(placement.feed);
     return {
@@ -86,6 +82,9 @@ export function drawScene(
     };
   });
 }
+
+/** Drawn under the piece, so that they never hide it. */
+const BEHIND: readonly BodyRole[] = ['table', 'fence', 'jig', 'gauge'];
 
 const NOWHERE: Rigid = { rotation: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: [0, 0, 0] }; // prettier-ignore
 

@@ -51,7 +51,8 @@ export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Sho
   return toolsOf(shop, 'stack').map((stack): StackChoice => {
     if (!shop.rules.stacks) return { stack, words: say('local rules keep stacks off the table saw') };
     if (widest === 0) return { stack, words: say('no table saw here takes a stack on its arbor') };
-    const made = makeUp(stack, Math.min(L, widest), 'down');
+    /** No shims: a tenon's length takes any width, and fewer parts are fewer to get wrong. */
+    const made = makeUp({ ...stack, shims: [] }, Math.min(L, widest), 'down');
     if (!made)
       return {
         stack,

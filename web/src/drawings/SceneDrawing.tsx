@@ -55,6 +55,9 @@ export function aspectOf(picture: ScenePicture): number {
   return (x1 - x0) / (y1 - y0);
 }
 
+/** Whether a picture has so many figures at its side that another can't stand beside it. */
+export const isCrowded = (picture: ScenePicture): boolean => picture.dimensions.filter((d) => !isLevel(d)).length > 1;
+
 /** A machine with the piece in it, to scale, from the very placement that the proof cuts with. */
 export function SceneDrawing({
   picture,
@@ -76,14 +79,16 @@ export function SceneDrawing({
   const level = picture.dimensions.filter(isLevel);
   const upright = picture.dimensions.filter((d) => !isLevel(d));
   const below = 14 + level.length * 34;
-  const beside = upright.length ? 18 + upright.length * 84 : 8;
-  const scale = Math.min((width - beside - 8) / (window.x1 - window.x0), (tallest - below) / (window.y1 - window.y0));
-  const [w, h] = [(window.x1 - window.x0) * scale, (window.y1 - window.y0) * scale];
-  const at = (p: Vec2): Vec2 => [4 + (p[0] - window.x0) * scale, 4 + (window.y1 - p[1]) * scale];
   const text = (id: string) => {
     const figure = figures.find((f) => f.id === id);
     return figure ? formatFigure(figure.set.value, style) : '';
   };
+  /** Each upright dimension stands far enough out for the figure of the one before it. */
+  const places = upright.reduce<number[]>((all, d) => [...all, all.at(-1)! + Math.max(84, 24 + text(d.figure).length * 9)], [20]); // prettier-ignore
+  const beside = upright.length ? places.at(-1)! - 2 : 8;
+  const scale = Math.min((width - beside - 8) / (window.x1 - window.x0), (tallest - below) / (window.y1 - window.y0));
+  const [w, h] = [(window.x1 - window.x0) * scale, (window.y1 - window.y0) * scale];
+  const at = (p: Vec2): Vec2 => [4 + (p[0] - window.x0) * scale, 4 + (window.y1 - p[1]) * scale];
   return (
     <div ref={ref}>
       <p className="quiet" style={{ fontSize: 14.5, margin: '8px 0 2px' }}>
@@ -149,11 +154,12 @@ export function SceneDrawing({
               ends={[from === a[0], to === b[0]]}
               rise={[Math.min(a[1], h), Math.min(b[1], h)]}
               label={text(d.figure)}
+              edge={width}
             />
           );
         })}
         {upright.map((d, i) => {
-          const x = w + 20 + i * 84;
+          const x = w + places[i]!;
           const [a, b] = [at(d.from), at(d.to)];
           const [from, to] = [clamp(a[1], 4, h + 4), clamp(b[1], 4, h + 4)];
           return (
@@ -279,7 +285,7 @@ function Feed({ at: [x, y], along, tool }: { at: Vec2; along: Vec2; tool: boolea
         strokeWidth={3}
         paintOrder="stroke"
       >
-        {tool ? 'run' : 'feed'}
+        {!tool ? 'feed' : along[1] < 0 ? 'down' : 'run'}
       </text>
     </g>
   );
@@ -292,6 +298,7 @@ function Line({
   ends,
   rise,
   label,
+  edge = Infinity,
   upright = false,
 }: {
   a: Vec2;
@@ -299,6 +306,8 @@ function Line({
   ends: [boolean, boolean];
   rise: [number, number];
   label: string;
+  /** Where the picture ends on the right: a label that would run over it stands under the line. */
+  edge?: number;
   upright?: boolean;
 }) {
   const middle: Vec2 = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
@@ -307,7 +316,9 @@ function Line({
   const thin = (p: Vec2, from: number) =>
     upright ? `M${from} ${p[1]}L${p[0] + 3} ${p[1]}` : `M${p[0]} ${from}L${p[0]} ${p[1] + 3}`;
   const half = label.length * 4.6;
-  const x = upright ? a[0] + 9 : tall < half * 2 + 24 ? Math.max(a[0], b[0]) + 8 : middle[0];
+  const outside = Math.max(a[0], b[0]) + 8;
+  const over = outside + half * 2 > edge;
+  const x = upright ? a[0] + 9 : tall >= half * 2 + 24 ? middle[0] : over ? edge - half - 2 : outside;
   return (
     <g>
       <g stroke="var(--quiet)" strokeWidth={0.9}>
@@ -319,10 +330,10 @@ function Line({
       {size > 0 && ends[1] && <path d={arrow(b, a, size)} fill="var(--ink)" />}
       <text
         x={x}
-        y={upright ? middle[1] : middle[1]}
+        y={!upright && over && x !== middle[0] ? middle[1] + 16 : middle[1]}
         fontSize={16.5}
         fontWeight={600}
-        textAnchor={!upright && x === middle[0] ? 'middle' : 'start'}
+        textAnchor={!upright && (over || x === middle[0]) ? 'middle' : 'start'}
         dominantBaseline="middle"
         stroke="var(--sheet)"
         strokeWidth={6}

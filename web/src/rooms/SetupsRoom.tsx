@@ -16,7 +16,7 @@ import {
 } from '@velk/core';
 import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
-import { aspectOf, SceneDrawing } from '../drawings/SceneDrawing.tsx';
+import { aspectOf, isCrowded, SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
@@ -66,7 +66,11 @@ function Card({
   const scene = scenes.find((s) => s.pass === shown) ?? scenes[0];
   const tool = (toolId: string | null) => shop.tools.find((t) => t.id === toolId)?.name;
   const names = [...new Set(setup.occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name))].join(', ');
-  const beside = scene !== undefined && scene.pictures[0] !== undefined && aspectOf(scene.pictures[0]) < 1.35;
+  const beside =
+    scene !== undefined &&
+    scene.pictures[0] !== undefined &&
+    aspectOf(scene.pictures[0]) < 1.35 &&
+    !scene.pictures.some(isCrowded);
   const used = new Set(Object.values(setup.passes.find((p) => p.id === scene?.pass)?.figures ?? {}));
   const gear = [tool(setup.machine), tool(setup.cutter), ...setup.guides.map(tool)].filter(Boolean).join(', ');
   const hands = handsOf(operation, job);

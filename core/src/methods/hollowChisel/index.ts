@@ -107,8 +107,8 @@ function setup(
   });
   const stop = (id: string, name: string, value: Mm, rounding: 'up' | 'down', working: ReturnType<typeof say>) =>
     make({ id, name, value, from: `${side}-end-stop`, to: 'stop-side', rounding, acts: 'length', working });
-  const first = stop('stop-near', 'End stop, near end', q, 'up', say('layout end to mortise {q}', { q }));
-  const last = stop('stop-far', 'End stop, far end', q + l - c, 'down', say('layout end to mortise {q} + its length {l} − chisel {c}', { q, l, c })); // prettier-ignore
+  const first = stop('stop-near', 'Near end, end stop or mark', q, 'up', say('layout end to mortise {q}', { q }));
+  const last = stop('stop-far', 'Far end, end stop or mark', q + l - c, 'down', say('layout end to mortise {q} + its length {l} − chisel {c}', { q, l, c })); // prettier-ignore
   const depth = make({
     id: 'depth',
     name: 'Depth',

@@ -51,8 +51,7 @@ export const sawFlatStack: Method<TenonFeature> = {
   setups(feature, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { stack, makeUp } = stacksFor(feature, shop)[0]!;
-    const { chippers, shims, value: K } = makeUp!;
-    const between = [...chippers, ...shims];
+    const { chippers, value: K } = makeUp!;
     const make = figuresFor(shop);
     const L = feature.length;
     const stop = make({
@@ -90,15 +89,15 @@ export const sawFlatStack: Method<TenonFeature> = {
         carrier: 'sled',
         machine: saw.id,
         cutter: stack.id,
-        between,
+        between: chippers,
         guides: [],
         effect: 'remove',
         stage: 'cheeks',
         figures: [stop, height],
         passes: group.flatMap((g) =>
-          /** From the end inward, the last one against the stop. */
+          /** The shoulder first, against the stop; then what is left, towards the end. */
           Array.from({ length: n }, (_, i): Pass => {
-            const off = (n - 1 - i) * (K - 1);
+            const off = i * (K - 1);
             return {
               id: `${g.down}-${i + 1}`,
               words: off
@@ -114,7 +113,14 @@ export const sawFlatStack: Method<TenonFeature> = {
         cautions: [CAUTIONS.stackGuard, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [
           say('Made up {K} wide as it cuts: a test cut tells.', { K }),
-          ...between.map((one) => say('Between the outer blades: {one}.', { one })),
+          ...(chippers.length
+            ? [
+                say(
+                  `Between the outer blades: ${chippers.map((_, i) => `{c${i}}`).join(' + ')}.`,
+                  Object.fromEntries(chippers.map((one, i) => [`c${i}`, one])),
+                ),
+              ]
+            : []),
           say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
           say('Pieces of one thickness may be clamped side by side and cut as one: each backs the next one’s exit.'),
           say('The stack leaves fine ridges across the cheek: a shaving with the plane takes them.'),
