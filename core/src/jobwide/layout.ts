@@ -16,7 +16,12 @@ export interface LayoutLine {
 }
 
 /** Methods that work to lines on every piece. */
-const BY_HAND = { 'hand-slot': 'slot', 'square-ends': 'mortise' } as const;
+const BY_HAND = {
+  'hand-slot': 'slot',
+  'hand-notch': 'notch',
+  'hand-tenon': 'tenon',
+  'square-ends': 'mortise',
+} as const;
 
 interface Cut {
   readonly member: MemberName;
@@ -56,12 +61,15 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
         line('walls, with the gauge', on, 'reference face', [f.wall, f.wall + f.width], 'first', 'To check the setting by; always from the reference face.'), // prettier-ignore
       ];
     }
-    case 'tenon':
+    case 'tenon': {
+      const pieces = hand.has('tenon') ? 'all' : 'first';
+      const why = hand.has('tenon') ? 'The saw stays beside it, in the waste.' : 'To check the fence by.';
       return [
-        line('shoulder line, with the knife', 'all round', 'worked end', [f.length], 'first', 'Both faces must meet on it; the rest come off the stop.'), // prettier-ignore
-        ...cheeks(f.faceShoulder, f.thickness, f.stock.thickness, 'cheeks, with the gauge', 'the end and both edges', 'reference face'), // prettier-ignore
-        ...cheeks(f.edgeShoulder, f.width, f.stock.width, 'edge cheeks, with the gauge', 'the end and both faces', 'reference edge'), // prettier-ignore
+        line('shoulder line, with the knife', 'all round', 'worked end', [f.length], pieces, hand.has('tenon') ? 'It meets itself all round; the saw works to it.' : 'Both faces must meet on it; the rest come off the stop.'), // prettier-ignore
+        ...cheeks(f.faceShoulder, f.thickness, f.stock.thickness, 'cheeks, with the gauge', 'the end and both edges', 'reference face', pieces, why), // prettier-ignore
+        ...cheeks(f.edgeShoulder, f.width, f.stock.width, 'edge cheeks, with the gauge', 'the end and both faces', 'reference edge', pieces, why), // prettier-ignore
       ];
+    }
     case 'slot': {
       const byHand = hand.has('slot');
       const from = f.across === 'thickness' ? 'reference face' : 'reference edge';
@@ -71,6 +79,15 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
         line('walls, with the gauge', on, from, [f.wall, f.wall + f.width], byHand ? 'all' : 'first', byHand ? 'The saw leaves these lines whole.' : 'To check the fence by.'), // prettier-ignore
       ];
     }
+    case 'notch': {
+      const byHand = hand.has('notch');
+      const on = f.face === 'reference-face' ? 'the reference face and both edges' : 'the other face and both edges';
+      const floor = f.face === 'reference-face' ? 'reference face' : 'other face';
+      return [
+        line('walls, with the knife', on, 'layout end', [f.start, f.start + f.length], byHand ? 'all' : 'first', byHand ? 'The saw works to them.' : 'To check the stop by.'),
+        line('floor, with the gauge', 'both edges', floor, [f.depth], byHand ? 'all' : 'first', byHand ? 'The chisel pares to it from both edges.' : 'To check the height by.'),
+      ]; // prettier-ignore
+    }
     case 'groove':
       return [line('groove, with the gauge', f.edge === 'entry-edge' ? 'the edge the tenon enters' : 'other edge', 'reference face', [f.wall, f.wall + f.width], 'first', 'A hand’s breadth at one end, to check the fence by.')]; // prettier-ignore
     case 'rebate':
@@ -79,7 +96,16 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
 }
 
 /** The cheek lines that a saw or plane really leaves; a bare face has none. */
-function cheeks(near: Mm, size: Mm, stock: Mm, what: string, on: string, from: string): Line[] {
+function cheeks(
+  near: Mm,
+  size: Mm,
+  stock: Mm,
+  what: string,
+  on: string,
+  from: string,
+  pieces: Line['pieces'],
+  why: string,
+): Line[] {
   const values = [near, near + size].filter((v) => v > 1e-6 && v < stock - 1e-6);
-  return values.length ? [line(what, on, from, values, 'first', 'To check the fence by.')] : [];
+  return values.length ? [line(what, on, from, values, pieces, why)] : [];
 }

@@ -7,6 +7,8 @@ import {
   neighbourWords,
   type Neighbours,
   type Advice,
+  type Feature,
+  type MortiseFeature,
   type PlacedMortise,
   type Problem,
 } from '../joints/index.ts';
@@ -15,6 +17,15 @@ import { say, type Mm } from '../units/index.ts';
 export interface NearNotes {
   readonly problems: readonly Problem[];
   readonly advice: readonly Advice[];
+}
+
+/** A hollow as the room it takes; nothing for what isn't one, or runs along the whole piece. */
+function asMortise(feature: Feature): MortiseFeature | undefined {
+  if (feature.form === 'mortise') return feature;
+  if (feature.form !== 'notch') return undefined;
+  const { stock, face, start, length, depth } = feature;
+  const wall = face === 'reference-face' ? 0 : stock.thickness - depth;
+  return { form: 'mortise', stock, wall, width: depth, start, length, depth: stock.width, ends: 'squared' };
 }
 
 /**
@@ -26,13 +37,10 @@ export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]
     const { kind, params, members, parts } = resolve(joint, job);
     const { ends } = joint.mortised;
     const entry = entryOf(joint.mortised.edge);
-    return kind
-      .features(params, members)
-      .mortised.flatMap((feature) =>
-        feature.form === 'mortise'
-          ? [{ joint: joint.id, name: joint.name, part: parts.mortised.id, feature, ends, ...entry }]
-          : [],
-      );
+    return kind.features(params, members).mortised.flatMap((f) => {
+      const feature = asMortise(f);
+      return feature ? [{ joint: joint.id, name: joint.name, part: parts.mortised.id, feature, ends, ...entry }] : [];
+    });
   });
   const notes = new Map<string, { problems: Problem[]; advice: Advice[] }>();
   const at = (joint: string) => {

@@ -5,6 +5,7 @@ import { openSlot } from './openSlot/index.ts';
 import { through } from './through/index.ts';
 import { twin } from './twin/index.ts';
 import { lap } from './lap/index.ts';
+import { teeLap } from './teeLap/index.ts';
 import { stub } from './stub/index.ts';
 import { housed } from './housed/index.ts';
 import { loose } from './loose/index.ts';
@@ -20,6 +21,7 @@ export const JOINT_KINDS = [
   fingered,
   openSlot,
   lap,
+  teeLap,
   stub,
   housed,
   loose,

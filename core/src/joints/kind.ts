@@ -170,7 +170,17 @@ export interface RebateFeature extends FeatureOf<'rebate'> {
   readonly width: Mm;
 }
 
-export type Feature = TenonFeature | MortiseFeature | SlotFeature | GrooveFeature | RebateFeature;
+/** A cut across a piece, right through its width, from one of its faces. */
+export interface NotchFeature extends FeatureOf<'notch'> {
+  readonly face: 'reference-face' | 'other-face';
+  /** Layout end to its near wall, and its length along the piece. */
+  readonly start: Mm;
+  readonly length: Mm;
+  /** In from that face. */
+  readonly depth: Mm;
+}
+
+export type Feature = TenonFeature | MortiseFeature | SlotFeature | GrooveFeature | RebateFeature | NotchFeature;
 
 /** A parameter that is chosen, not measured. */
 export interface Choice {
@@ -186,8 +196,8 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** What tells it from the others, as it looks once made. */
   readonly told: string;
   readonly schema: Joi.ObjectSchema<P>;
-  /** Where its two parts meet: anywhere along an edge, at a stile's end, on a corner, or round a panel. */
-  readonly where: 'along' | 'end' | 'corner' | 'frame';
+  /** Where its two parts meet: anywhere along an edge, at a stile's end, across it, on a corner, or round a panel. */
+  readonly where: 'along' | 'end' | 'across' | 'corner' | 'frame';
   /** The view it is told from others by. */
   readonly picture: 'section' | 'face' | 'end';
   readonly choices: readonly Choice[];

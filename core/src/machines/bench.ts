@@ -25,6 +25,7 @@ export const bench: MachineModel = {
     'near-end': 'near end of the mortise',
     'far-end': 'far end of the mortise',
     'reference-face': 'reference face',
+    'other-face': 'other face',
     'near-wall': 'near wall',
     'far-wall': 'far wall',
     'entry-edge': 'edge the tenon enters',
@@ -52,6 +53,7 @@ export const bench: MachineModel = {
       'layout-end': { at: [x(0), 0, 0], normal: [inward, 0, 0] },
       tip: { at: [x(0), 0, 0], normal: [inward, 0, 0] },
       'reference-face': { at: [0, 0, 0], normal: [0, 1, 0] },
+      'other-face': { at: [0, piece.thickness, 0], normal: [0, -1, 0] },
       'reference-edge': { at: [0, 0, 0], normal: [0, 0, 1] },
       'entry-edge': { at: [0, 0, z(0)], normal: [0, 0, occurrence.edge === 'reference' ? 1 : -1] },
     };
@@ -80,7 +82,16 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
   file: rounded,
   'saw-and-chisel': slotted,
   'hand-saw': sawn,
+  across: notched,
 };
+
+/** Between the two knife lines, from a face to the floor, right across the piece. */
+function notched(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
+  const [near, far, floor] = ['near-end', 'far-end', 'floor'].map((id) => figureOf(setup, id));
+  const depth = floor!.set.value;
+  const [from, to] = floor!.from === 'reference-face' ? [-1, depth] : [thickness - depth, thickness + 1];
+  return box([x(near!.set.value), from, -1], [x(far!.set.value), to, width + 1]);
+}
 
 /** All that lies outside the gauge lines, from the tip to the knife line. */
 function sawn(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {

@@ -69,3 +69,8 @@ export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Sho
     };
   });
 }
+
+/** The widest make-up of the shop's first stack that goes into a width; nothing where there is none. */
+export function stackWithin(width: Mm, shop: Shop): StackChoice | undefined {
+  return stacksFor({ length: width }, shop).find((c) => c.makeUp);
+}

@@ -8,6 +8,7 @@ import { hollowChisel } from './hollowChisel/index.ts';
 import { routerJig } from './routerJig/index.ts';
 import { sawRebate } from './sawRebate/index.ts';
 import { sawGroove } from './sawGroove/index.ts';
+import { handNotch, sawNotch } from './notches/index.ts';
 import { handSlot, sawSlot } from './slots/index.ts';
 import { sawFlatStack } from './sawFlatStack/index.ts';
 import { sawUprightStepped } from './sawUprightStepped/index.ts';
@@ -26,6 +27,8 @@ export const METHODS = [
   bandsawStepped,
   handTenon,
   roundEdges,
+  sawNotch,
+  handNotch,
   sawSlot,
   handSlot,
   sawGroove,

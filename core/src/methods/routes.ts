@@ -22,6 +22,7 @@ const STAGES: readonly Stage[] = [
   'shoulders',
   'cheeks',
   'slot',
+  'notch',
   'round-edges',
   'rebate',
 ];

@@ -168,6 +168,19 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       },
     };
   },
+  'tee-lap': ({ u, tenoned, mortised }) => {
+    const thinner = Math.min(tenoned.thickness, mortised.thickness);
+    const mortiseWidth = between(u[0]!, 3, thinner - 3);
+    return {
+      params: {
+        mortiseWidth,
+        tenonThickness: mortiseWidth - between(u[1]!, 0, 0.2),
+        tenonLength: mortised.width + between(u[2]!, 0, 3),
+        notchLength: tenoned.width + between(u[3]!, 0, 0.5),
+        position: between(u[4]!, 0, 700),
+      },
+    };
+  },
   haunched: ({ params, u }) => {
     const { tenonWidth, mortiseWidth: m, edgeShoulder, tenonLength: L, endClearance } = params;
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);

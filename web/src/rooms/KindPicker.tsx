@@ -21,6 +21,7 @@ interface Props {
 const WHERE: Record<JointKind['where'], string> = {
   along: 'Somewhere along the other piece',
   end: 'At the other piece’s end',
+  across: 'Across the other piece',
   corner: 'On a corner, both ends showing',
   frame: 'Round a panel',
 };

@@ -37,7 +37,7 @@ const schema = Joi.object<LapParams>({
 }).required();
 
 /** The lapping end as a tenon with one face shoulder. */
-const asTenon = ({ tenonThickness, tenonLength }: LapParams, piece: Piece): BlindParams => ({
+export const asTenon = ({ tenonThickness, tenonLength }: LapParams, piece: Piece): BlindParams => ({
   mortiseWidth: tenonThickness,
   faceClearance: 0,
   faceShoulder: 0,

@@ -2,3 +2,4 @@ export * from './boxes.ts';
 export * from './members.ts';
 export * from './sheet.ts';
 export * from './checks.ts';
+export * from './notch.ts';
