@@ -73,6 +73,7 @@ const KINDS = [
   ['Loose tenon', 22, 'tongue in this piece', '25.0'],
   ['Open slot at a corner', 22, 'slot depth', '92.0'],
   ['Corner lap', 22, 'length of the cut', '92.0'],
+  ['Tee lap', 22, 'length of the notch', '92.0'],
   ['Stub tenon in the panel groove', 22, 'groove depth', '12.0'],
   ['Rebated frame', 22, 'rebate width', '7.0'],
 ] as const;
@@ -89,7 +90,7 @@ test('every kind is made from the picker, edited on the drawing, wrong and right
     .fill(
       KINDS.flatMap(([, thick], i) => [`Rail ${i}\t2\t600\t${thick}\t90`, `Stile ${i}\t4\t900\t52\t60`]).join('\n'),
     );
-  await page.getByRole('button', { name: 'Add 20 parts' }).click();
+  await page.getByRole('button', { name: `Add ${2 * KINDS.length} parts` }).click();
   await page.getByRole('link', { name: /^Joints/ }).click();
   for (const [i, [title, , dimension, value]] of KINDS.entries()) {
     await page.getByRole('button', { name: 'Add a joint' }).click();

@@ -14,9 +14,11 @@ const SEED = 42;
 const FILE = new URL('../../docs/proofs.md', import.meta.url);
 const modeller = await loadModeller();
 let wrong = 0;
+const ways = new Map(JOINT_KINDS.map(({ id }) => [id, waysOf(id)]));
+const parts = JOINT_KINDS.map((kind) => `| ${kind.id} | ${METHODS.map((m) => partIn(kind, m)).join(' | ')} |`);
 
 for (const { id } of JOINT_KINDS.filter((k) => kinds.length === 0 || kinds.includes(k.id)))
-  for (const way of waysOf(id)) {
+  for (const way of ways.get(id)!) {
     const row = prove(way);
     console.log(row);
     writeFileSync(FILE, page([...rowsNow().filter((r) => keyOf(r) !== keyOf(row)), row]));
@@ -54,7 +56,7 @@ function keyOf(row: string): string {
 
 /** Whether a method has a part in a kind: used by some way of it, refused by the test shop, or of no use to it. */
 function partIn(kind: JointKind, method: Method): string {
-  if (waysOf(kind.id).some((w) => w.methods.includes(method.id))) return 'proved';
+  if (ways.get(kind.id)!.some((w) => w.methods.includes(method.id))) return 'proved';
   const own = fc.sample(cases({ kind: kind.id }), { numRuns: 40, seed: 5 }).map(({ job, shop }) => planJob(job, shop));
   const routes = own.flatMap(({ joints }) => Object.values(joints[0]!.routes).flat());
   const using = routes.filter((r) => r.methods.includes(method.id));
@@ -83,7 +85,7 @@ function page(rows: readonly string[]): string {
     '',
     `| kind | ${methods.join(' | ')} |`,
     `| --- |${methods.map(() => ' --- |').join('')}`,
-    ...JOINT_KINDS.map((kind) => `| ${kind.id} | ${METHODS.map((m) => partIn(kind, m)).join(' | ')} |`),
+    ...parts,
     '',
   ].join('\n');
 }

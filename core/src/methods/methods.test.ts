@@ -7,6 +7,7 @@ import { pieceOf } from '../stock/index.ts';
 import { cases, jobWith, TEST_SHOP, withTool, type JobShape } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
+import { bites } from './hollowChisel/index.ts';
 
 const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
 const setupsOf = (shape: JobShape, shop: Shop = EXACT): Setup[] =>
@@ -49,6 +50,88 @@ describe('worked values, as plain arithmetic', () => {
     expect(told).toEqual([
       'The shoulder is 2.0 mm, the kerf 3.2 mm: the second cut would run into the jig’s face. Turn the piece over instead.',
     ]);
+  });
+
+  it('bandsaw, stepped: the same with its own kerf, and refused where no stop would go beside the blade', () => {
+    const route = { tenoned: 'crosscut-shoulders+bandsaw-stepped' };
+    const stepped = setupsOf({ params: { corners: 'squared', faceShoulder: 8 }, routes: route });
+    expect(figures(stepped, 'cheeks', /fence/).sort((a, b) => a - b)).toEqual([6.9, 8.9, 16, 60]);
+    const told = planJob(jobWith({ params: { corners: 'squared' } }), EXACT)
+      .joints[0]!.routes.tenoned.find((r) => r.id === route.tenoned)!
+      .refusals.map((r) => speak(r.message, METRIC));
+    expect(told.join()).toMatch(/fence would stand 5.9 mm from the blade; with less than 6.0 mm/);
+  });
+
+  it('flat over a stack of 19: heights 7 and 10, end stop to the far side 30, two passes a face', () => {
+    const shop = withTool(EXACT, 'stack', { outer: 19, chippers: [] });
+    const flat = setupsOf({ params: { corners: 'squared' }, routes: { tenoned: 'saw-flat-stack' } }, shop);
+    expect(figures(flat, 'cheeks', /height/)).toEqual([7, 10]);
+    expect(figures(flat, 'cheeks', /end-stop/)).toEqual([30, 30]);
+    const stacked = flat.filter((s) => s.method === 'saw-flat-stack');
+    expect(stacked.map((s) => s.passes.map((p) => p.off))).toEqual([
+      [undefined, 18, undefined, 18],
+      [undefined, 18, undefined, 18],
+    ]);
+    expect(flat.some((s) => s.stage === 'shoulders')).toBe(false);
+    const told = (change: Shop) =>
+      planJob(jobWith({ params: { corners: 'squared' } }), change)
+        .joints[0]!.routes.tenoned.find((r) => r.id === 'saw-flat-stack')!
+        .refusals.map((r) => speak(r.message, METRIC))
+        .join();
+    expect(told({ ...EXACT, rules: { ...EXACT.rules, stacks: false } })).toMatch(/local rules keep stacks off/);
+    expect(told(withTool(EXACT, 'saw', { maxBladeHeight: 9 }))).toMatch(/shoulder is 10.0 mm; the stack rises to 9.0/);
+  });
+
+  it('by hand: gauge 7 and 15 from the face, 10 and 60 from the edge, knife at 30', () => {
+    const hand = setupsOf({ params: { corners: 'squared' }, routes: { tenoned: 'hand-tenon' } });
+    expect(figures(hand, 'cheeks', /./)).toEqual([7, 15, 10, 60, 30]);
+  });
+
+  it('hollow chisel: fence at the near wall, both ends by the stop, and bites that a chisel bears', () => {
+    const shape = { params: { corners: 'squared', position: 100 }, routes: { mortised: 'hollow-chisel' } } as const;
+    const cut = setupsOf(shape).filter((s) => s.method === 'hollow-chisel');
+    expect(cut.map((s) => s.title.split(' ').at(-1))).toEqual(['left', 'right']);
+    expect(cut.map((s) => s.figures.map((f) => f.set.value))).toEqual([
+      [7, 100, 142, 32],
+      [7, 100, 142, 32],
+    ]);
+    const told = planJob(jobWith({ params: { corners: 'squared', mortiseWidth: 9 } }), EXACT)
+      .joints[0]!.routes.mortised.find((r) => r.id === 'hollow-chisel')!
+      .refusals.map((r) => speak(r.message, METRIC));
+    expect(told.join()).toMatch(/mortise is 9.0 mm wide, the nearest hollow chisel (8|10).0 mm/);
+    /** A chisel can't make round ends: with a tenon that is rounded to fit it isn't offered at all. */
+    const rounded = planJob(jobWith({ params: { corners: 'rounded' } }), EXACT).joints[0]!.routes.mortised;
+    expect(rounded.map((r) => r.id)).toEqual(['router-jig']);
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 150, noNaN: true }),
+        fc.double({ min: 5, max: 20, noNaN: true }),
+        (span, c) => {
+          const { full, lands } = bites(span, c);
+          const ends = [0, ...full, span];
+          /** Full bites never touch a hole: beside each stands wood, or exactly the wall of the last. */
+          const between = ends.slice(1).map((at, i) => at - ends[i]! - c);
+          expect(Math.max(...between)).toBeLessThan(c);
+          if (lands.length) expect(lands.length).toBe(between.length);
+          else expect(Math.max(...between)).toBeLessThan(1e-6);
+          /** All of it is cut: no place is farther from a bite than half a chisel. */
+          const all = [...ends, ...lands].sort((a, b) => a - b);
+          for (let i = 1; i < all.length; i++) expect(all[i]! - all[i - 1]!).toBeLessThanOrEqual(c + 1e-6);
+        },
+      ),
+    );
+  });
+
+  it('a notch over a stack: far wall at position + length, near wall at position + stack', () => {
+    const job = {
+      kind: 'tee-lap',
+      params: { tenonThickness: 11, mortiseWidth: 11, tenonLength: 46, notchLength: 70, position: 200 },
+      routes: { mortised: 'saw-notch' },
+    };
+    const cut = setupsOf(job, withTool(EXACT, 'stack', { outer: 19, chippers: [] }));
+    expect(figures(cut, 'notch', /./)).toEqual([270, 219, 11]);
+    expect(cut.find((s) => s.stage === 'notch')!.passes.map((p) => p.off)).toEqual([undefined, undefined, 17, 34]);
+    expect(figures(setupsOf({ ...job, routes: { mortised: 'hand-notch' } }), 'notch', /./)).toEqual([200, 270, 11]);
   });
 
   it('offset by 1: two settings, near shoulder + tenon and stock - near shoulder', () => {

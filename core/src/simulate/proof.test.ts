@@ -7,7 +7,7 @@ import type { Modeller } from '../solids/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { proveJoint, type JointProof } from './proof.ts';
 import { virtualCut } from './virtualCut.ts';
-import { TOLERANCE } from './compare.ts';
+import { callipers, TOLERANCE } from './compare.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {
@@ -112,6 +112,43 @@ describe('tools that are not what the shop believes', () => {
     const thin = stepped(withTool(exact, 'blade', { kerf: 3.3 }), 22).members.tenoned;
     expect(thin.sizes['tenonThickness']!.most).toBeCloseTo(7.8, 4);
     expect(thin.trapped).toEqual([]);
+  });
+
+  it('flat over a stack, thick stock makes a thick tenon, and a stack 0.2 wider than believed harms nothing: the stop is measured to its far side', () => {
+    const flat = { corners: 'squared', faceClearance: 0.1 } as const;
+    const route = { tenoned: 'saw-flat-stack' };
+    const cut = (asIs: Shop, measured: number[]) => {
+      const job = jobWith({ params: flat, rail: { measured }, routes: route });
+      const plan = planJob(job, exact);
+      const setups = plan.operations.map((o) => o.setup).filter((s) => s.method === 'saw-flat-stack');
+      const own = setups.flatMap((s) => s.occurrences);
+      return modeller.scope(() => {
+        const { body } = virtualCut(modeller, setups, own[0]!, pieceOf(job.parts[0]!, 'most'), asIs);
+        const { gauges } = kindOf('blind').geometry({ ...job.joints[0]!.params }, 'tenoned', pieceOf(job.parts[0]!, 'most'), own[0]!); // prettier-ignore
+        return callipers(modeller, body, gauges, pieceOf(job.parts[0]!, 'most'));
+      });
+    };
+    /** Heights were reckoned from the median piece: the thickest comes out thicker by just as much. */
+    expect(cut(exact, [22, 22, 22.4])['tenonThickness']).toBeCloseTo(7.9 + 0.4, 4);
+    const wide = cut(withTool(exact, 'stack', { outer: 6.6 }), [22]);
+    expect(wide['tenonLength']).toBeCloseTo(30, 4);
+    expect(wide['tenonThickness']).toBeCloseTo(7.9, 4);
+  });
+
+  it('a chisel 0.1 over makes the mortise 0.1 wider and 0.1 longer, away from fence and stop', () => {
+    const job = jobWith({ params: { corners: 'squared' }, routes: { mortised: 'hollow-chisel' } });
+    const setups = planJob(job, exact).operations.map((o) => o.setup).filter((s) => s.method === 'hollow-chisel'); // prettier-ignore
+    const [at] = setups.flatMap((s) => s.occurrences);
+    const piece = pieceOf(job.parts[1]!, 'median');
+    const sizes = modeller.scope(() => {
+      const asIs = withTool(exact, 'chisel-8', { size: 8.1 });
+      const own = setups.filter((s) => s.occurrences.includes(at!));
+      const { body } = virtualCut(modeller, own, at!, piece, asIs);
+      return callipers(modeller, body, kindOf('blind').geometry({ ...job.joints[0]!.params }, 'mortised', piece, at!).gauges, piece); // prettier-ignore
+    });
+    expect(sizes['mortiseWidth']).toBeCloseTo(8.1, 4);
+    expect(sizes['mortiseLength']).toBeCloseTo(50.1, 4);
+    expect(sizes['wall']).toBeCloseTo(7, 4);
   });
 
   it('a blade out of square makes a wedge: each cheek carries the angle', () => {

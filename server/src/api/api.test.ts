@@ -105,7 +105,7 @@ describe('jobs', () => {
     const { body } = await call<{ name: string; joints: number }[]>('GET', '/api/jobs');
     expect(body.map((j) => [j.name, j.joints])).toEqual([
       ['Floor looms, six', 10],
-      ['Drying racks for the dye room', 4],
+      ['Drying racks for the dye room', 6],
     ]);
     expect(await loadDemo(shopStore(source), jobStore(source))).toBe(false);
   });
