@@ -1,0 +1,201 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { resolve, type Job } from './exchange/index.ts';
+import { modelOf } from './machines/index.ts';
+import { planJob } from './plan.ts';
+import { featureWords } from './setups/index.ts';
+import { cases } from './testing/index.ts';
+import type { Shop } from './tooling/index.ts';
+import { formatFigure, METRIC, parseLength, speak } from './units/index.ts';
+
+/**
+ * By card alone, for tenons cut flat, stepped and by hand, and for hollow chisel and notch: a reader with the card's
+ * words and the tool in the hand works out where wood goes, with nothing of the methods' own arithmetic.
+ */
+
+interface Card {
+  readonly figures: readonly { name: string; value: number; between: string }[];
+  readonly passes: readonly string[];
+  readonly checks: readonly string[];
+  readonly cutter: Record<string, number>;
+}
+
+const lengthIn = (text: string): number => {
+  const read = parseLength(text, METRIC);
+  if (!read.ok) throw new Error(text);
+  return read.value;
+};
+
+/** The cards of one method, as text and back. */
+function cardsOf(job: Job, shop: Shop, method: string): Card[] {
+  return planJob(job, shop)
+    .operations.filter(({ setup }) => setup.method === method)
+    .map(({ setup }) => {
+      const words = featureWords(setup, modelOf(setup.model).datums);
+      return {
+        figures: setup.figures.map((f) => ({
+          name: f.name,
+          value: lengthIn(formatFigure(f.set.value, METRIC)),
+          between: `${words[f.from]} to ${words[f.to]}`,
+        })),
+        passes: setup.passes.map((p) => speak(p.words, METRIC)),
+        checks: setup.checks.map((c) => speak(c, METRIC)),
+        cutter: shop.tools.find((t) => t.id === setup.cutter) as unknown as Record<string, number>,
+      };
+    });
+}
+
+const valueOf = (card: Card, name: string): number => {
+  const found = card.figures.find((f) => f.name === name);
+  if (!found) throw new Error(`No figure “${name}” among ${card.figures.map((f) => f.name).join(', ')}`);
+  return found.value;
+};
+const offsIn = (card: Card, words: RegExp): number[] =>
+  card.passes.flatMap((p) => (words.test(p) ? [lengthIn(/([\d.]+ mm) off/.exec(p)![1]!)] : []));
+
+/** A hundredth as shown on the card, and a hair. */
+const NEAR = 0.011;
+const near = (value: number, wanted: number, by = 1) => expect(Math.abs(value - wanted)).toBeLessThan(by * NEAR);
+
+interface Wanted {
+  a: number;
+  t: number;
+  b: number;
+  w: number;
+  L: number;
+  T: number;
+  W: number;
+}
+
+/** Each generated blind joint that a method has cards for, with what its tenon is to be. */
+function tenons(method: string, judge: (cards: Card[], wanted: Wanted) => void): void {
+  let seen = 0;
+  fc.assert(
+    fc.property(cases({ kind: 'blind', methods: [method], corners: 'squared' }), ({ job, shop, params }) => {
+      const cards = cardsOf(job, shop, method);
+      if (!cards.length) return;
+      seen++;
+      const { members } = resolve(job.joints[0]!, job);
+      const { faceShoulder: a, mortiseWidth, faceClearance, edgeShoulder: b, tenonWidth: w, tenonLength: L } = params;
+      const { thickness: T, width: W } = members.tenoned;
+      judge(cards, { a, t: mortiseWidth - faceClearance, b, w, L, T, W });
+    }),
+    { seed: 17, numRuns: 20 },
+  );
+  expect(seen).toBeGreaterThan(3);
+}
+
+describe('tenons', () => {
+  it('over a stack: what the heights leave of the stock is the tenon, as long as from the stop to the far side', () => {
+    tenons('saw-flat-stack', (cards, { a, t, b, w, L, T, W }) => {
+      const gone: Record<string, number> = {};
+      for (const card of cards) {
+        expect(card.figures.map((f) => f.between)).toEqual([
+          'end stop of the sled to far side of the blade',
+          'table to highest tooth',
+        ]);
+        near(valueOf(card, 'End stop'), L);
+        const wide = lengthIn(/Made up ([\d.]+ mm) wide/.exec(card.checks.join(' '))![1]!);
+        const offs = [0, ...offsIn(card, /off the stop/)].sort((x, y) => x - y);
+        /** No strip stays between two passes, and the last comes out of the end. */
+        expect(Math.max(...offs.map((off, i) => (i ? off - offs[i - 1]! : 0)))).toBeLessThan(wide);
+        expect(wide + offs.at(-1)!).toBeGreaterThan(L - NEAR);
+        for (const pass of card.passes) gone[/^(\w+ \w+) down/.exec(pass)![1]!] = valueOf(card, 'Height of the stack');
+      }
+      near(gone['Reference face'] ?? 0, a);
+      near(T - (gone['Reference face'] ?? 0) - (gone['Other face'] ?? 0), t, 2);
+      near(gone['Reference edge'] ?? 0, b);
+      near(W - (gone['Reference edge'] ?? 0) - (gone['Other edge'] ?? 0), w, 2);
+    });
+  });
+
+  it.each(['saw-upright-stepped', 'bandsaw-stepped'])('%s: wood between the two kerfs, all from one face', (method) => {
+    tenons(method, (cards, { a, t, b, w }) => {
+      const kept = { face: [0, Infinity], edge: [0, Infinity] };
+      for (const card of cards) {
+        const [fence] = card.figures;
+        expect(fence!.between).toMatch(/^(jig face|fence) to near side of the blade$/);
+        const side = card.passes[0]!.includes('reference edge to the') ? 'edge' : 'face';
+        expect(card.passes[0]).toMatch(new RegExp(`reference ${side} to the (jig|fence) for both cheeks`));
+        if (fence!.name === 'Fence, far cheek') kept[side][1] = fence!.value;
+        else kept[side][0] = fence!.value + card.cutter['kerf']!;
+      }
+      near(kept.face[0]!, a);
+      if (kept.face[1]! < Infinity) near(kept.face[1]!, a + t);
+      near(kept.edge[0]!, b);
+      if (kept.edge[1]! < Infinity) near(kept.edge[1]!, b + w);
+    });
+  });
+
+  it('by hand: every line from the reference face or edge, the knife line from the end', () => {
+    tenons('hand-tenon', ([card], { a, t, b, w, L, T, W }) => {
+      const lines = card!.figures.map((f) => [f.between.split(' to ')[0], f.value] as const);
+      const from = (words: string) => lines.filter(([at]) => at === words).map(([, value]) => value);
+      const expected = (near: number, size: number, stock: number) =>
+        [near, near + size].filter((v) => v > 1e-6 && v < stock - 1e-6);
+      from('reference face').forEach((v, i) => near(v, expected(a, t, T)[i]!));
+      expect(from('reference face').length).toBe(expected(a, t, T).length);
+      from('reference edge').forEach((v, i) => near(v, expected(b, w, W)[i]!));
+      expect(from('reference edge').length).toBe(expected(b, w, W).length);
+      near(from('end of the tenon')[0]!, L);
+    });
+  });
+});
+
+describe('hollows', () => {
+  it('hollow chisel: near wall by the fence, both ends by the stop, no wood left between', () => {
+    let seen = 0;
+    const shape = { kind: 'blind', methods: ['hollow-chisel'], corners: 'squared' } as const;
+    fc.assert(
+      fc.property(cases(shape), ({ job, shop, params }) => {
+        for (const card of cardsOf(job, shop, 'hollow-chisel')) {
+          seen++;
+          const size = card.cutter['size']!;
+          near(size, params.mortiseWidth);
+          expect(card.figures[1]!.between).toMatch(/(left|right) end stop to side of the chisel towards the stop/);
+          const wall = params.setBack + params.faceShoulder + (params.mortiseWidth - params.faceClearance) / 2 - params.mortiseWidth / 2; // prettier-ignore
+          near(valueOf(card, 'Fence'), wall);
+          const first = valueOf(card, 'Near end, end stop or mark');
+          const last = card.passes.length > 1 ? valueOf(card, 'Far end, end stop or mark') : first;
+          near(first, params.position);
+          near(last + size, params.position + params.tenonWidth + params.endClearance);
+          const bites = [first, last, ...offsIn(card, /far-end stop/).map((off) => last - off)].sort((x, y) => x - y);
+          for (let i = 1; i < bites.length; i++) expect(bites[i]! - bites[i - 1]!).toBeLessThan(size + NEAR);
+          near(valueOf(card, 'Depth'), params.tenonLength + params.bottomClearance);
+        }
+      }),
+      { seed: 18, numRuns: 20 },
+    );
+    expect(seen).toBeGreaterThan(5);
+  });
+
+  it('notch over a stack, and by hand: as long as it is to be, from the layout end, half as deep', () => {
+    let seen = 0;
+    fc.assert(
+      fc.property(cases({ kind: 'tee-lap', methods: ['saw-notch'] }), ({ job, shop }) => {
+        const { params } = resolve(job.joints[0]!, job);
+        const [q, l, m] = ['position', 'notchLength', 'mortiseWidth'].map((id) => Number(params[id]));
+        for (const card of cardsOf(job, shop, 'saw-notch')) {
+          seen++;
+          const wide = lengthIn(/Made up ([\d.]+ mm) wide/.exec(card.checks.join(' '))![1]!);
+          const far = valueOf(card, 'End stop or mark, far wall');
+          const left = valueOf(card, 'End stop or mark, near wall');
+          near(far, q! + l!);
+          near(left - wide, q!, 2);
+          const stops = [far, left, ...offsIn(card, /off the far wall/).map((off) => far - off)].sort((x, y) => x - y);
+          for (let i = 1; i < stops.length; i++) expect(stops[i]! - stops[i - 1]!).toBeLessThan(wide);
+          near(valueOf(card, 'Height of the stack'), m!);
+          expect(card.passes[0]).toMatch(/^(Reference face|Reference edge|Other edge) down, layout end to the stop/);
+        }
+        const hand = { ...job, joints: [{ ...job.joints[0]!, routes: { mortised: 'hand-notch' } }] };
+        for (const card of cardsOf(hand, shop, 'hand-notch')) {
+          near(valueOf(card, 'Knife line, near wall'), q!);
+          near(valueOf(card, 'Knife line, far wall'), q! + l!);
+          near(valueOf(card, 'Gauge, floor'), m!);
+        }
+      }),
+      { seed: 19, numRuns: 20 },
+    );
+    expect(seen).toBeGreaterThan(10);
+  });
+});

@@ -1,0 +1,65 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { kindOf } from '../joints/index.ts';
+import { planJob } from '../plan.ts';
+import type { Setup } from '../setups/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import type { Mm } from '../units/index.ts';
+import { proveJoint } from './proof.ts';
+
+let modeller: Modeller;
+beforeAll(async () => {
+  modeller = await loadModeller();
+});
+
+const exact = { ...TEST_SHOP, graduation: 0 };
+
+/** Whether a joint is proved when each figure of one method stands where a broken formula would have put it. */
+function good(shape: JobShape, method: string, broken: (id: string, value: Mm) => Mm): boolean {
+  const job = jobWith(shape);
+  const [joint] = job.joints;
+  const setups = planJob(job, exact)
+    .operations.map((o) => o.setup)
+    .map((s): Setup => {
+      if (s.method !== method) return s;
+      const figures = s.figures.map((f) => ({ ...f, set: { ...f.set, value: broken(f.id, f.value), error: 0 } }));
+      return { ...s, figures, passes: s.passes.map(({ level: _, ...pass }) => pass) };
+    });
+  expect(setups.some((s) => s.method === method)).toBe(true);
+  const half = (member: 'tenoned' | 'mortised') => {
+    const own = setups.filter((s) => s.occurrences[0]!.member === member);
+    const part = job.parts.find((p) => p.id === joint![member].part)!;
+    return { batches: [{ part, setups: own }], occurrences: own.flatMap((s) => s.occurrences) };
+  };
+  const halves = { tenoned: half('tenoned'), mortised: half('mortised') };
+  return proveJoint(modeller, 'joint', kindOf(joint!.kind), { ...joint!.params }, halves, exact).good;
+}
+
+const squared = { corners: 'squared', position: 100 } as const;
+const tenon = (id: string): JobShape => ({ params: squared, routes: { tenoned: id } });
+const mortise = (id: string): JobShape => ({ params: squared, routes: { mortised: id } });
+const [KERF, BAND, BASE] = [3.2, 1.1, 75];
+const TEE = {
+  kind: 'tee-lap',
+  params: { tenonThickness: 11, mortiseWidth: 11, tenonLength: 46, notchLength: 70, position: 200 },
+  routes: { mortised: 'saw-notch' },
+};
+
+describe('one broken formula is enough for the proof to fail', () => {
+  it.each<[string, JobShape, string, (id: string, value: Mm) => Mm]>([
+    ['upright, flipped: measured to the far side of the blade', tenon('crosscut-shoulders+saw-upright-flipped'), 'saw-upright-flipped', (id, v) => (/fence/.test(id) ? v - KERF : v)],
+    ['upright, stepped: a step of the tenon alone', tenon('crosscut-shoulders+saw-upright-stepped'), 'saw-upright-stepped', (id, v) => (/near/.test(id) ? v + KERF : v)],
+    ['bandsaw, flipped: the cheek beyond the shoulder', tenon('crosscut-shoulders+bandsaw-flipped'), 'bandsaw-flipped', (id, v) => (id === 'stop' ? v + 0.31 : v)],
+    ['bandsaw, stepped: the table saw’s kerf for the band’s', { params: { ...squared, faceShoulder: 8 }, routes: { tenoned: 'crosscut-shoulders+bandsaw-stepped' } }, 'bandsaw-stepped', (id, v) => (/near/.test(id) ? v + BAND - KERF : v)],
+    ['shoulders: the stop block forgotten', tenon('crosscut-shoulders+saw-upright-flipped'), 'crosscut-shoulders', (id, v) => (id === 'fence' ? v - 20 : v)],
+    ['over a stack: the tenon’s thickness for the shoulder', tenon('saw-flat-stack'), 'saw-flat-stack', (id, v) => (id === 'blade-height' && v === 7 ? 8 : v)],
+    ['by hand: the far cheek from the far face', { params: { ...squared, faceShoulder: 6 }, routes: { tenoned: 'hand-tenon' } }, 'hand-tenon', (id, v) => (id === 'far-cheek' ? 22 - v : v)],
+    ['router jig: the cutter left out of the travel', mortise('router-jig+square-ends'), 'router-jig', (id, v) => (/(left|right)-stop/.test(id) ? v + 4 : v)],
+    ['router jig: one base for both sides of another router', mortise('router-jig+square-ends'), 'router-jig', (id, v) => (id === 'left-stop' ? v - BASE + 70 : v)],
+    ['hollow chisel: the far end without the chisel taken off', mortise('hollow-chisel'), 'hollow-chisel', (id, v) => (id === 'stop-far' ? v + 8 : v)],
+    ['notch: the near wall without the stack', TEE, 'saw-notch', (id, v) => (id === 'stop-near' ? v - 16 : v)],
+  ])('%s', (_, shape, method, broken) => {
+    expect(good(shape, method, (_id, value) => value)).toBe(true);
+    expect(good(shape, method, broken)).toBe(false);
+  }); // prettier-ignore
+});
