@@ -54,7 +54,7 @@ function keyOf(row: string): string {
   return row.split('|').slice(1, 3).join('|');
 }
 
-/** Whether a method has a part in a kind: used by some way of it, refused by the test shop, or of no use to it. */
+/** Whether a method has a part in a kind: used by some way of it, refused by the test shop, too seldom possible to be in one, or of no use to it. */
 function partIn(kind: JointKind, method: Method): string {
   if (ways.get(kind.id)!.some((w) => w.methods.includes(method.id))) return 'proved';
   const own = fc.sample(cases({ kind: kind.id }), { numRuns: 40, seed: 5 }).map(({ job, shop }) => planJob(job, shop));
@@ -62,7 +62,9 @@ function partIn(kind: JointKind, method: Method): string {
   const using = routes.filter((r) => r.methods.includes(method.id));
   if (!using.length) return '–';
   const open = using.find((r) => !r.refusals.length);
-  return open ? 'proved' : `refused: ${speak(using[0]!.refusals[0]!.message, METRIC)}`;
+  /** Work that follows from the corners is in every way whose corners ask for it. */
+  const follows = method.stage === 'square-ends' || method.stage === 'round-edges';
+  return open ? (follows ? 'proved' : 'seldom possible') : `refused: ${speak(using[0]!.refusals[0]!.message, METRIC)}`;
 }
 
 function page(rows: readonly string[]): string {

@@ -31,7 +31,7 @@ export async function proveWays(ways: readonly Way[]): Promise<void> {
         }),
         RUNS,
       );
-      expect(proved).toBeGreaterThanOrEqual(RUNS.numRuns / 8);
+      expect(proved).toBeGreaterThanOrEqual(RUNS.numRuns / 20);
     });
 
     it('is off by no more than the rounding of the figures says', () => {

@@ -16,33 +16,47 @@ export interface Way {
  * them: not every combination of them, for a method's figures don't depend on what cuts the other stages.
  */
 export function waysOf(kind: string): Way[] {
-  const found = { tenoned: new Map<string, string[]>(), mortised: new Map<string, string[]>() };
+  const found = { tenoned: new Map<string, Seen>(), mortised: new Map<string, Seen>() };
   for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: 25, seed: 5 })) {
     const { routes } = planJob(job, shop).joints[0]!;
     for (const member of ['tenoned', 'mortised'] as const)
       for (const { methods, refusals } of routes[member]) {
+        if (refusals.length) continue;
         const own = methods.filter((m) => !FOLLOWS_FROM_CORNERS.has(m));
-        if (!refusals.length) found[member].set(own.join('+'), own);
+        const seen = found[member].get(own.join('+')) ?? { methods: own, often: 0 };
+        found[member].set(own.join('+'), { ...seen, often: seen.often + 1 });
       }
   }
-  const [tenoned, mortised] = [covering([...found.tenoned.values()]), covering([...found.mortised.values()])];
+  /** The commonest of one half with the second, third of the other, so that two rare ones never meet. */
+  const usual = (routes: Map<string, Seen>) => covering([...routes.values()].filter((r) => r.often >= SELDOM));
+  const [tenoned, mortised] = [usual(found.tenoned), usual(found.mortised)];
   return Array.from({ length: Math.max(tenoned.length, mortised.length) }, (_, i) => ({
     kind,
-    methods: [...new Set([...tenoned[i % tenoned.length]!, ...mortised[i % mortised.length]!])],
+    methods: [...new Set([...(tenoned[i] ?? tenoned[0]!), ...(mortised[i] ?? mortised[0]!)])],
   }));
 }
 
-/** As few of the routes as hold every method of them all. */
-function covering(routes: readonly string[][]): string[][] {
-  const left = new Set(routes.flat());
-  const chosen: string[][] = [];
+/** A route that fewer of the sampled joints than this can go by is too rare to prove in every test. */
+const SELDOM = 4;
+
+interface Seen {
+  readonly methods: readonly string[];
+  /** For how many of the sampled joints it is accepted. */
+  readonly often: number;
+}
+
+/** As few of the routes as hold every method of them all, the commonest first. */
+function covering(routes: readonly Seen[]): (readonly string[])[] {
+  const left = new Set(routes.flatMap((r) => r.methods));
+  const chosen = new Set<Seen>();
   while (left.size) {
-    const gain = (route: readonly string[]) => route.filter((m) => left.has(m)).length;
-    const best = routes.reduce((a, b) => (gain(b) > gain(a) ? b : a));
-    best.forEach((m) => left.delete(m));
-    chosen.push(best);
+    /** What it adds first, then how often it is possible at all. */
+    const worth = ({ methods, often }: Seen) => methods.filter((m) => left.has(m)).length + often / 1000;
+    const best = routes.reduce((a, b) => (worth(b) > worth(a) ? b : a));
+    best.methods.forEach((m) => left.delete(m));
+    chosen.add(best);
   }
-  return chosen;
+  return [...chosen].sort((a, b) => b.often - a.often).map((r) => r.methods);
 }
 
 export const everyWay = (): Way[] => JOINT_KINDS.flatMap(({ id }) => waysOf(id));

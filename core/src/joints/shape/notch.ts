@@ -34,7 +34,7 @@ export function notchAdvice({ notchLength: l }: Notch, { tenoned }: Members, ava
           level: 'warning',
           title: say('A loose notch'),
           reason: say('It is {play} longer than the other piece is wide: the two shoulders no longer keep it square.', { play }), // prettier-ignore
-          propose: tenoned.width + available.targetClearance,
+          propose: tenoned.width + 3 * available.targetClearance,
         },
       ]
     : [];

@@ -59,7 +59,8 @@ export const teeLap: JointKind<TeeLapParams> = {
     return {
       params: {
         ...rest,
-        notchLength: members.tenoned.width + available.targetClearance,
+        /** Both walls are set to the step the shop measures by: room for that, and still no play to see. */
+        notchLength: members.tenoned.width + 3 * available.targetClearance,
         position: notchPosition(members, available),
       },
       advice,
