@@ -19,11 +19,11 @@ export const shouldersOf = ({ faceShoulder: a, thickness: t, edgeShoulder: b, wi
     { down: 'other-edge' as const, words: 'Other edge down', depth: stock.width - b - w },
   ].filter(({ depth }) => depth > SAME); // prettier-ignore
 
-/** Shoulders of one depth together: one height serves them. */
+/** Shoulders of one depth together: one height serves them. Faces and edges apart: its error acts another way in each. */
 export function byDepth(shoulders: readonly Shoulder[]): (readonly Shoulder[])[] {
   const groups = new Map<string, Shoulder[]>();
   for (const shoulder of shoulders) {
-    const key = roundTo(shoulder.depth, 1e-4, 'nearest').toFixed(4);
+    const key = `${shoulder.down.endsWith('face')} ${roundTo(shoulder.depth, 1e-4, 'nearest').toFixed(4)}`;
     groups.set(key, [...(groups.get(key) ?? []), shoulder]);
   }
   return [...groups.values()];
