@@ -24,6 +24,7 @@ test('a newcomer’s first minute: four questions, a rail and a stile, a proved 
   await page.keyboard.press('Enter');
   await tabTo(page, /^Joints, /);
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^Blind mortise and tenon/ })).toBeVisible();
   await tabTo(page, /^Blind mortise and tenon/);
   await page.keyboard.press('Enter');
   await expect(page.locator('.note.warning, .note.error')).toHaveCount(0);
