@@ -7,8 +7,11 @@ export const launchOptions = {
     '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
-    '--use-gl=angle',
-    '--use-angle=swiftshader',
-    '--enable-unsafe-swiftshader',
   ],
+};
+
+/** The same with a graphics card in software, for the view in three dimensions: it makes all else slower. */
+export const solidOptions = {
+  ...launchOptions,
+  args: [...launchOptions.args, '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
 };

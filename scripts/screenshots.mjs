@@ -1,5 +1,5 @@
 // npm run screenshots: retakes docs/screenshots from the demo, on a throw-away database.
-import { launchOptions } from './browser.mjs';
+import { solidOptions } from './browser.mjs';
 import { ensureBuilt } from './build.mjs';
 import { throwAwayCluster } from './cluster.mjs';
 import { ensurePackages } from './debian.mjs';
@@ -13,7 +13,7 @@ const cluster = await throwAwayCluster();
 process.env.PORT = process.env.PORT ?? '4290';
 const server = await keepServer(cluster.url);
 const { chromium } = await import('@playwright/test');
-const browser = await chromium.launch(launchOptions);
+const browser = await chromium.launch(solidOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const base = `http://127.0.0.1:${server.port}`;
 const wanted = process.argv.slice(2);

@@ -43,10 +43,11 @@ describe('kerf beside kerf', () => {
   it('leaves no web, touches both walls and goes beyond neither', () => {
     const size = (min: number, max: number) => fc.double({ min, max, noNaN: true });
     fc.assert(
-      fc.property(size(0, 40), size(0, 30), size(0.8, 4.5), (p, more, k) => {
+      /** Exactly the kerf, or wider by a micron at least: nothing is measured finer. */
+      fc.property(size(0, 40), fc.oneof(fc.constant(0), size(0.001, 30)), size(0.8, 4.5), (p, more, k) => {
         const [from, to] = cleared(slotKerfs(p, k + more, k), k);
-        expect(from).toBeCloseTo(p, 6);
-        expect(to).toBeCloseTo(p + k + more, 6);
+        expect(from).toBeCloseTo(p, 9);
+        expect(to).toBeCloseTo(p + k + more, 9);
       }),
     );
     /** Worked: an 8 slot 7 in with a kerf of 3.2: far wall at 11.8, near wall at 7, one kerf between. */

@@ -29,7 +29,7 @@ export const bench: MachineModel = {
     'near-wall': 'near wall',
     'far-wall': 'far wall',
     'entry-edge': 'edge the tenon enters',
-    floor: 'floor of the mortise or slot',
+    floor: 'floor',
     'round-start': 'where the round end starts',
     tip: 'end of the tenon',
     shoulder: 'shoulder',
@@ -87,7 +87,7 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
 
 /** Between the two knife lines, from a face to the floor, right across the piece. */
 function notched(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
-  const [near, far, floor] = ['near-end', 'far-end', 'floor'].map((id) => figureOf(setup, id));
+  const [near, far, floor] = ['near-wall', 'far-wall', 'floor'].map((id) => figureOf(setup, id));
   const depth = floor!.set.value;
   const [from, to] = floor!.from === 'reference-face' ? [-1, depth] : [thickness - depth, thickness + 1];
   return box([x(near!.set.value), from, -1], [x(far!.set.value), to, width + 1]);

@@ -1,7 +1,9 @@
 import type { TenonFeature } from '../joints/index.ts';
-import type { Refusal } from '../setups/index.ts';
-import { toolsOf, type Shop } from '../tooling/index.ts';
+import type { LengthFigure, Refusal, Setup } from '../setups/index.ts';
+import { toolsOf, type Bandsaw, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
+import { cheekLength } from './flippedCheeks.ts';
+import type { figuresFor } from './method.ts';
 import { missing, over, under } from './refusal.ts';
 
 /** Room that a stop needs beside the blade, mm: it must be narrower than the figure, and still bear. */
@@ -49,3 +51,26 @@ export function bandsawRefusals(
     ),
   ];
 }
+
+/** What every set-up of cheeks on the bandsaw has. */
+export const onBandsaw = (
+  saw: Bandsaw,
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect' | 'stage'> => ({
+  model: 'bandsaw',
+  carrier: 'fence-and-stop',
+  machine: saw.id,
+  cutter: saw.bladeId,
+  guides: [],
+  effect: 'remove',
+  stage: 'cheeks',
+});
+
+/** Tooth tips to the stop for a cheek: the tenon's length, or `short` of it where the shoulder is cut already. */
+export const cheekStop = (make: ReturnType<typeof figuresFor>, length: Mm, short: Mm): LengthFigure =>
+  make({
+    id: 'stop',
+    name: 'Stop behind the blade',
+    from: 'tooth-tips',
+    to: 'stop-face',
+    ...cheekLength(length, short),
+  });

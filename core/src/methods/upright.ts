@@ -1,6 +1,8 @@
-import { toolsOf, type Shop } from '../tooling/index.ts';
+import { toolsOf, type Shop, type TableSaw, type UprightJig } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
-import type { Refusal } from '../setups/index.ts';
+import type { LengthFigure, Refusal, Setup } from '../setups/index.ts';
+import { cheekLength } from './flippedCheeks.ts';
+import type { figuresFor } from './method.ts';
 import { missing, only, over } from './refusal.ts';
 
 /** A piece that is to stand on end in the upright jig of the table saw. */
@@ -67,3 +69,23 @@ export function uprightRefusals(piece: Standing, shop: Shop, otherwise: string):
         )),
   ];
 }
+
+/** What every set-up of a piece on end in the upright jig has. */
+export const onEnd = (
+  saw: TableSaw,
+  jig: UprightJig,
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect'> => ({
+  model: 'table-saw',
+  carrier: 'upright-jig',
+  machine: saw.id,
+  cutter: saw.bladeId,
+  guides: [jig.id],
+  effect: 'remove',
+});
+
+/** Table to the highest tooth for a cheek: the tenon's length, or `short` of it where the shoulder is cut already. */
+export const cheekHeight = (make: ReturnType<typeof figuresFor>, saw: TableSaw, length: Mm, short: Mm): LengthFigure =>
+  make(
+    { id: 'blade-height', name: 'Blade height', from: 'table', to: 'highest-tooth', ...cheekLength(length, short) },
+    { scale: saw.heightScale },
+  );

@@ -1,4 +1,4 @@
-import { byMove, ranked, reachedBy, type LengthFigure, type Setup } from '../setups/index.ts';
+import { byMove, ranked, reachedBy, sameCutter, type LengthFigure, type Setup } from '../setups/index.ts';
 
 /**
  * Adds to every figure the move from where the set-up before it left that distance, where machine, cutter and guides
@@ -18,10 +18,7 @@ export function withMoves(setups: readonly Setup[]): Setup[] {
 }
 
 const sameGear = (a: Setup, b: Setup): boolean =>
-  b.model !== 'bench' &&
-  a.machine === b.machine &&
-  a.cutter === b.cutter &&
-  b.guides.every((g) => a.guides.includes(g));
+  b.model !== 'bench' && a.machine === b.machine && sameCutter(a, b) && b.guides.every((g) => a.guides.includes(g));
 
 function moved(figure: LengthFigure, before: Setup): LengthFigure {
   const stood = before.figures.find((f) => f.from === figure.from && f.to === figure.to);

@@ -1,4 +1,4 @@
-import type { Setup } from '../setups/index.ts';
+import { sameCutter, type Setup } from '../setups/index.ts';
 import type { Minutes } from '../tooling/index.ts';
 import type { HardRule, Operation } from './operations.ts';
 
@@ -19,7 +19,7 @@ function minutesBetween(from: Setup | undefined, stands: Standing, to: Setup, wa
   let minutes = to.model === 'bench' ? 0 : cost.testCut;
   const moved = from?.machine !== to.machine;
   if (moved) minutes += cost.machine;
-  if (to.cutter && from?.cutter !== to.cutter) minutes += cost.cutter;
+  if (to.cutter && !(from && sameCutter(from, to))) minutes += to.between ? cost.stack : cost.cutter;
   if (to.guides.some((g) => !from?.guides.includes(g))) minutes += cost.jig;
   for (const [distance, value] of wanted) {
     const before = moved ? undefined : stands.get(distance);

@@ -106,6 +106,10 @@ export interface Refusal {
   readonly message: Sentence;
 }
 
+/** Whether one follows the other without touching the arbor: the same cutter, and the same between a stack's blades. */
+export const sameCutter = (a: Setup, b: Setup): boolean =>
+  a.cutter === b.cutter && (a.between ?? []).join() === (b.between ?? []).join();
+
 /** @throws Error when the set-up has no such figure: machine models ask only for what their methods must give. */
 export function figureOf(setup: Setup, id: string): LengthFigure {
   const found = setup.figures.find((f) => f.id === id);

@@ -3,7 +3,7 @@ import type { Piece } from '../stock/index.ts';
 import type { Occurrence } from '../setups/index.ts';
 import type { SeatOfPair } from '../joints/index.ts';
 import type { Mm } from '../units/index.ts';
-import { deepest, SPECK } from './compare.ts';
+import { deepest, SPECK, TOLERANCE } from './compare.ts';
 
 /** The pair put together: how it closes. */
 export interface Assembly {
@@ -68,17 +68,27 @@ export function placeOf(
 
 /** Puts the cut tenon home in the cut mortise. */
 export function assemble(tenon: Half, mortise: Half, seat: Omit<SeatOfPair, 'clearance'>): Assembly {
-  const place = placeOf(tenon, mortise, seat);
+  const middle = placeOf(tenon, mortise, seat);
   const { tongue } = tenon;
   const whole = tongue ? tenon.body.with(tongue) : tenon.body;
-  const home = whole.placed(homeOf(tenon, mortise, place));
-  const clashes = [clashOf(home, mortise.body), ...(tongue ? [clashOf(tongue, tenon.body)] : [])];
-  const depth = Math.max(...clashes.map((c) => c.depth));
+  const clearance = (mortise.sizes['mortiseWidth'] ?? 0) - (tenon.sizes['tenonThickness'] ?? 0);
+  const at = (across: Mm) => {
+    const home = whole.placed(homeOf(tenon, mortise, { ...middle, across }));
+    const clashes = [clashOf(home, mortise.body), ...(tongue ? [clashOf(tongue, tenon.body)] : [])];
+    const depth = Math.max(...clashes.map((c) => c.depth));
+    return { across, depth, volume: depth ? clashes.reduce((sum, c) => sum + c.volume, 0) : 0 };
+  };
+  const centred = at(middle.across);
+  /** Where wood is in its way the tenon gives to one side or the other, by no more than the clearance leaves it. */
+  const give = seat.pressed ? 0 : Math.min(centred.depth, clearance / 2);
+  const places =
+    centred.depth > TOLERANCE && give > 0 ? [centred, at(middle.across - give), at(middle.across + give)] : [centred];
+  const { across, depth, volume } = places.reduce((a, b) => (b.depth < a.depth ? b : a));
   return {
-    clearance: (mortise.sizes['mortiseWidth'] ?? 0) - (tenon.sizes['tenonThickness'] ?? 0),
-    shoulderGap: place.shoulderGap,
-    flushError: place.across - seat.setBack,
-    interference: { volume: depth ? clashes.reduce((sum, c) => sum + c.volume, 0) : 0, depth },
+    clearance,
+    shoulderGap: middle.shoulderGap,
+    flushError: across - seat.setBack,
+    interference: { volume, depth },
   };
 }
 

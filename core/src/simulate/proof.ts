@@ -116,9 +116,7 @@ export function proveJoint<P extends object>(
     const explained = Object.values(members).every(
       ({ mismatches, trapped }) => mismatches.every((x) => x.depth <= x.allowed) && !trapped.length,
     );
-    /** A tight fit is pressed together, and the rounding of figures across the cheeks moves wood against wood. */
     const tight = seat.pressed ? 0 : Math.max(0, -assembly.clearance);
-    const rounded = Object.values(halves).reduce((sum, { batches }) => sum + roundingOf(batches[0]!.setups)[1], 0);
     return {
       joint,
       members,
@@ -126,8 +124,7 @@ export function proveJoint<P extends object>(
       ...(seat.pressed ? {} : { fit: { loosest: fitOf(clearance.most), tightest: fitOf(clearance.least) } }),
       assembly,
       section: sectionOf(tenon, mortise, 60, seat),
-      good:
-        explained && assembly.shoulderGap <= TOLERANCE && assembly.interference.depth <= tight + rounded + TOLERANCE,
+      good: explained && assembly.shoulderGap <= TOLERANCE && assembly.interference.depth <= tight + TOLERANCE,
     };
   });
 }

@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { JOINT_KINDS } from '../joints/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob, type JointPlan } from '../plan.ts';
 import { cases } from './generate.ts';
 
 /** Work at the bench that follows from the corners asked for, not from a choice of route. */
@@ -37,12 +37,20 @@ export function waysOf(kind: string): Way[] {
 }
 
 /** A route that fewer of the sampled joints than this can go by is too rare to prove in every test. */
-const SELDOM = 4;
+const SELDOM = 3;
 
 interface Seen {
   readonly methods: readonly string[];
   /** For how many of the sampled joints it is accepted. */
   readonly often: number;
+}
+
+/** Whether a joint as planned goes by all of these methods. */
+export function goesBy({ routes, chosen }: JointPlan, methods: readonly string[]): boolean {
+  const used = (['tenoned', 'mortised'] as const).flatMap(
+    (member) => routes[member].find((r) => r.id === chosen[member])?.methods ?? [],
+  );
+  return methods.every((m) => used.includes(m));
 }
 
 /** As few of the routes as hold every method of them all, the commonest first. */

@@ -82,14 +82,7 @@ function Card({
           <div>
             <h1>{setup.title}</h1>
             <p className="quiet" style={{ fontSize: 16 }}>
-              Set-up {index + 1} of {plan.operations.length}. {names}, {count}{' '}
-              {setup.stage === 'mortise' || setup.stage === 'square-ends'
-                ? count === 1
-                  ? 'mortise'
-                  : 'mortises'
-                : count === 1
-                  ? 'end'
-                  : 'ends'}
+              Set-up {index + 1} of {plan.operations.length}. {names}, {count} {counted(setup.stage, count)}
               {hands}. {gear}
             </p>
           </div>
@@ -203,6 +196,18 @@ function PassLine({ setup, last, style }: { setup: PlannedOperation['setup']; la
     </li>
   );
 }
+
+const COUNTED: Partial<Record<PlannedOperation['setup']['stage'], readonly [string, string]>> = {
+  mortise: ['mortise', 'mortises'],
+  'square-ends': ['mortise', 'mortises'],
+  notch: ['notch', 'notches'],
+  groove: ['piece', 'pieces'],
+  rebate: ['piece', 'pieces'],
+};
+
+/** What goes through a set-up, in the number it is there in. */
+const counted = (stage: PlannedOperation['setup']['stage'], count: number): string =>
+  (COUNTED[stage] ?? ['end', 'ends'])[count === 1 ? 0 : 1];
 
 const passName = (pass: string): string => {
   const words = pass.replace(/-level-\d+$/, '').replace(/-/g, ' ');

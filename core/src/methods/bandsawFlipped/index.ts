@@ -3,9 +3,9 @@ import type { Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { cheekLength, FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
+import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { bandsawRefusals } from '../bandsaw.ts';
+import { bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
 
 /** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
 export const bandsawFlipped: Method<TenonFeature> = {
@@ -26,27 +26,13 @@ export const bandsawFlipped: Method<TenonFeature> = {
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const make = figuresFor(shop);
-    const L = feature.length;
-    const short = shouldersFirst ? shop.secondCutShort : 0;
-    const stop = make({
-      id: 'stop',
-      name: 'Stop behind the blade',
-      from: 'tooth-tips',
-      to: 'stop-face',
-      ...cheekLength(L, short),
-    });
+    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0);
     return flippedSettings(feature, make, 'fence-face', { scale: saw.fenceScale }).map(
       ({ name, figure, against }): Setup => ({
         id: `${joint}.bandsaw.${figure.id}`,
         method: bandsawFlipped.id,
         title: name === 'face' ? bandsawFlipped.title : 'Edge cheeks, on the bandsaw',
-        model: 'bandsaw',
-        carrier: 'fence-and-stop',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [],
-        effect: 'remove',
-        stage: 'cheeks',
+        ...onBandsaw(saw),
         figures: [figure, stop],
         passes: against.map((face) => ({
           id: face,

@@ -2,9 +2,8 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { bandsawRefusals } from '../bandsaw.ts';
+import { bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { cheekLength } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { steppedCuts } from '../steppedCheeks.ts';
@@ -35,25 +34,13 @@ export const bandsawStepped: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
     const make = figuresFor(shop);
-    const stop = make({
-      id: 'stop',
-      name: 'Stop behind the blade',
-      from: 'tooth-tips',
-      to: 'stop-face',
-      ...cheekLength(feature.length, shouldersFirst ? shop.secondCutShort : 0),
-    });
+    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0);
     return steppedCuts(feature, kerf, make, 'fence-face', { scale: saw.fenceScale }).map(
       ({ pair: { name, seat, words }, figure, step }): Setup => ({
         id: `${joint}.bandsaw-stepped.${figure.id}`,
         method: bandsawStepped.id,
         title: name === 'face' ? bandsawStepped.title : 'Edge cheeks, on the bandsaw from one edge',
-        model: 'bandsaw',
-        carrier: 'fence-and-stop',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [],
-        effect: 'remove',
-        stage: 'cheeks',
+        ...onBandsaw(saw),
         figures: [figure, stop],
         passes: [
           {

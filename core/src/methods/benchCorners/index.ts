@@ -1,40 +1,11 @@
 import type { MortiseFeature, TenonFeature } from '../../joints/index.ts';
-import { figure, type FigureDraft, type Setup } from '../../setups/index.ts';
-import { say, type Mm, type Sentence } from '../../units/index.ts';
+import { say, type Mm } from '../../units/index.ts';
+import { byHand, handSetup } from '../byHand.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { SAME, type Context, type Method } from '../method.ts';
-
-/** Hand work is guided by the cut wood itself, not by a scale: its figures are exact. */
-const byHand = (
-  id: string,
-  name: string,
-  value: Mm,
-  from: string,
-  to: string,
-  acts: FigureDraft['acts'],
-  working: Sentence,
-) => figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
+import { SAME, type Method } from '../method.ts';
 
 /** How far along the straight wall the chisel goes, so that no sliver stands where the round end begins, mm. */
 const INTO_THE_WALL: Mm = 0.5;
-
-const setup = (
-  base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
-  words: string,
-  { occurrences }: Context,
-): Setup => ({
-  ...base,
-  model: 'bench',
-  machine: null,
-  cutter: null,
-  guides: [],
-  effect: 'remove',
-  passes: [
-    { id: 'all', words: say(words), seat: {}, figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])) },
-  ],
-  occurrences,
-  cautions: [CAUTIONS.chisel],
-});
 
 /** The round ends that a cutter leaves, squared with a chisel. */
 export const squareEnds: Method<MortiseFeature> = {
@@ -49,7 +20,7 @@ export const squareEnds: Method<MortiseFeature> = {
     const [from, top] = end ? (['reference-edge', 'tip'] as const) : (['layout-end', 'entry-edge'] as const);
     const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
     return [
-      setup(
+      handSetup(
         {
           id: `${context.joint}.square-ends`,
           method: squareEnds.id,
@@ -102,6 +73,7 @@ export const squareEnds: Method<MortiseFeature> = {
           checks: [say('The chisel lies flat on the routed wall; pare to the end line, not past it.')],
         },
         'Pare the four corners of the mortise square, down to the floor',
+        [CAUTIONS.chisel],
         context,
       ),
     ];
@@ -120,7 +92,7 @@ export const roundEdges: Method<TenonFeature> = {
     return rounding.map((tongue, i) => {
       const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, nearLength, farLength } = tongue;
       const even = Math.abs(nearLength - farLength) < SAME;
-      return setup(
+      return handSetup(
         {
           id: `${context.joint}.round-edges${i ? `.${i + 1}` : ''}`,
           method: roundEdges.id,
@@ -206,6 +178,7 @@ export const roundEdges: Method<TenonFeature> = {
           checks: [say('Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.')],
         },
         'Round the four long edges of the tenon with rasp or file, up to the shoulder',
+        [CAUTIONS.chisel],
         context,
       );
     });

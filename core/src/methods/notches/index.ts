@@ -1,11 +1,13 @@
 import type { NotchFeature } from '../../joints/index.ts';
-import { figure, type FigureDraft, type Pass, type Setup } from '../../setups/index.ts';
+import type { Pass, Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { stackPasses, stackWithin } from '../blades.ts';
+import { byHand, handSetup } from '../byHand.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
-import { missing, over, under } from '../refusal.ts';
+import { missing } from '../refusal.ts';
+import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
 const FACE = { 'reference-face': 'reference face', 'other-face': 'other face' } as const;
 
@@ -21,22 +23,7 @@ export const sawNotch: Method<NotchFeature> = {
     const choice = stackWithin(length, shop);
     if (!saw || !choice)
       return [missing('stack', 'No stack here goes into this notch. Saw and pare it by hand, or add a dado stack.')];
-    return [
-      ...over(
-        depth,
-        Math.min(saw.maxBladeHeight, choice.stack.diameter / 2),
-        'mortiseWidth',
-        'depth of the notch',
-        'The notch is {value} deep; the stack rises to {bound}. Saw and pare it by hand.',
-      ),
-      ...under(
-        stock.length,
-        shop.rules.shortestCrosscut,
-        'length',
-        'length',
-        'The piece is {value} long; under {bound} it is too short for a power crosscut. Notch it while it is part of a longer piece.',
-      ),
-    ];
+    return stackRefusals(depth, ['mortiseWidth', 'depth of the notch'], stock.length, saw, choice, shop);
   },
   setups({ face, start: q, length: w, depth }, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
@@ -47,19 +34,12 @@ export const sawNotch: Method<NotchFeature> = {
       make({ id, name, value, from: 'end-stop', to: 'far-side', rounding, acts: 'length', working });
     const far = stop('stop-far', 'End stop or mark, far wall', q + w, 'down', say('layout end to the notch {q} + its length {w}', { q, w })); // prettier-ignore
     const near = stop('stop-near', 'End stop or mark, near wall', q + K, 'up', say('layout end to the notch {q} + width of the stack {K}', { q, K })); // prettier-ignore
-    const height = make(
-      {
-        id: 'blade-height',
-        name: 'Height of the stack',
-        value: depth,
-        from: 'table',
-        to: 'highest-tooth',
-        rounding: 'up',
-        acts: 'thickness',
-        working: say('depth of the notch {depth}', { depth }),
-      },
-      { scale: saw.heightScale },
-    );
+    const height = stackHeight(make, saw, {
+      value: depth,
+      rounding: 'up',
+      acts: 'thickness',
+      working: say('depth of the notch {depth}', { depth }),
+    });
     const words = FACE[face];
     const pass = (id: string, told: Sentence, at: string, off = 0): Pass => ({
       id,
@@ -76,13 +56,7 @@ export const sawNotch: Method<NotchFeature> = {
         id: `${joint}.saw-notch.${face}`,
         method: sawNotch.id,
         title: sawNotch.title,
-        model: 'table-saw',
-        carrier: 'sled',
-        machine: saw.id,
-        cutter: stack.id,
-        between: chippers,
-        guides: [],
-        effect: 'remove',
+        ...overStack(saw, stack, chippers),
         stage: 'notch',
         figures: one ? [far, height] : [far, near, height],
         passes: [
@@ -94,9 +68,8 @@ export const sawNotch: Method<NotchFeature> = {
           ),
         ],
         occurrences,
-        cautions: [CAUTIONS.stackGuard, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [
-          say('Made up {K} wide as it cuts: a test cut tells.', { K }),
+          ...makeUpWords(chippers, K),
           say('The other piece itself is the gauge: try it in the notch before the stop is taken down.'),
           say('A backing strip behind the piece keeps its edge from breaking out.'),
         ],
@@ -113,41 +86,29 @@ export const handNotch: Method<NotchFeature> = {
   stage: 'notch',
   applies: () => true,
   refuse: () => [],
-  setups({ face, start: q, length: w, depth }, _shop, { joint, occurrences }): Setup[] {
-    const line = (draft: Omit<FigureDraft, 'rounding'>) => figure({ ...draft, rounding: 'nearest' }, { graduation: 0 });
-    const figures = [
-      line({ id: 'near-end', name: 'Knife line, near wall', value: q, from: 'layout-end', to: 'near-end', acts: 'length', working: say('layout end to the notch {q}', { q }) }),
-      line({ id: 'far-end', name: 'Knife line, far wall', value: q + w, from: 'layout-end', to: 'far-end', acts: 'length', working: say('layout end to the notch {q} + its length {w}', { q, w }) }),
-      line({ id: 'floor', name: 'Gauge, floor', value: depth, from: face, to: 'floor', acts: 'thickness', working: say('depth of the notch {depth}', { depth }) }),
-    ]; // prettier-ignore
+  setups({ face, start: q, length: w, depth }, _shop, context): Setup[] {
     return [
-      {
-        id: `${joint}.hand-notch.${face}`,
-        method: handNotch.id,
-        title: handNotch.title,
-        model: 'bench',
-        carrier: 'across',
-        machine: null,
-        cutter: null,
-        guides: [],
-        effect: 'remove',
-        stage: 'notch',
-        figures,
-        passes: [
-          {
-            id: 'all',
-            words: say('Saw inside both knife lines down to the gauge line, some kerfs between, then pare the floor from both edges'), // prettier-ignore
-            seat: {},
-            figures: Object.fromEntries(figures.map((f) => [f.id, f.id])),
-          },
-        ],
-        occurrences,
-        cautions: [CAUTIONS.handSaw, CAUTIONS.chisel],
-        checks: [
-          say('Mark the second wall from the other piece itself, held on the first line.'),
-          say('A straight-edge across the floor: hollow in the middle does no harm, a hump keeps the joint open.'),
-        ],
-      },
+      handSetup(
+        {
+          id: `${context.joint}.hand-notch.${face}`,
+          method: handNotch.id,
+          title: handNotch.title,
+          carrier: 'across',
+          stage: 'notch',
+          figures: [
+            byHand('near-wall', 'Knife line, near wall', q, 'layout-end', 'near-wall', 'length', say('layout end to the notch {q}', { q })), // prettier-ignore
+            byHand('far-wall', 'Knife line, far wall', q + w, 'layout-end', 'far-wall', 'length', say('layout end to the notch {q} + its length {w}', { q, w })), // prettier-ignore
+            byHand('floor', 'Gauge, floor', depth, face, 'floor', 'thickness', say('depth of the notch {depth}', { depth })), // prettier-ignore
+          ],
+          checks: [
+            say('Mark the second wall from the other piece itself, held on the first line.'),
+            say('A straight-edge across the floor: hollow in the middle does no harm, a hump keeps the joint open.'),
+          ],
+        },
+        'Saw inside both knife lines down to the gauge line, some kerfs between, then pare the floor from both edges',
+        [CAUTIONS.handSaw, CAUTIONS.chisel],
+        context,
+      ),
     ];
   },
 };

@@ -3,10 +3,10 @@ import type { Pass, Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { stackPasses, stacksFor } from '../blades.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { missing, over, under } from '../refusal.ts';
+import { missing } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
+import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
 /**
  * Table saw with a stack, the piece lying down on a sled, its end against a stop: shoulders and cheeks in one go. What
@@ -31,22 +31,8 @@ export const sawFlatStack: Method<TenonFeature> = {
           message: { ...choice.words, text: `No stack for this tenon: ${choice.words.text}. Cut it with one blade.` },
         },
       ];
-    return [
-      ...over(
-        Math.max(0, ...shouldersOf(feature).map((s) => s.depth)),
-        Math.min(saw.maxBladeHeight, choice.stack.diameter / 2),
-        'faceShoulder',
-        'shoulder',
-        'The deepest shoulder is {value}; the stack rises to {bound}.',
-      ),
-      ...under(
-        feature.stock.length,
-        shop.rules.shortestCrosscut,
-        'length',
-        'length',
-        'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the tenon while it is part of a longer piece.',
-      ),
-    ];
+    const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
+    return stackRefusals(deepest, ['faceShoulder', 'deepest shoulder'], feature.stock.length, saw, choice, shop);
   },
   setups(feature, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
@@ -67,31 +53,18 @@ export const sawFlatStack: Method<TenonFeature> = {
     const n = stackPasses(L, K);
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const { depth, down } = group[0]!;
-      const height = make(
-        {
-          id: 'blade-height',
-          name: 'Height of the stack',
-          value: depth,
-          from: 'table',
-          to: 'highest-tooth',
-          rounding: 'down',
-          acts: down.endsWith('face') ? 'thickness' : 'width',
-          working: say('depth of the shoulder, {depth}', { depth }),
-          counts: group.length > 1 ? 2 : 1,
-        },
-        { scale: saw.heightScale },
-      );
+      const height = stackHeight(make, saw, {
+        value: depth,
+        rounding: 'down',
+        acts: down.endsWith('face') ? 'thickness' : 'width',
+        working: say('depth of the shoulder, {depth}', { depth }),
+        counts: group.length > 1 ? 2 : 1,
+      });
       return {
         id: `${joint}.stack.${group.map((g) => g.down).join('-')}`,
         method: sawFlatStack.id,
         title: sawFlatStack.title,
-        model: 'table-saw',
-        carrier: 'sled',
-        machine: saw.id,
-        cutter: stack.id,
-        between: chippers,
-        guides: [],
-        effect: 'remove',
+        ...overStack(saw, stack, chippers),
         stage: 'cheeks',
         figures: [stop, height],
         passes: group.flatMap((g) =>
@@ -110,17 +83,8 @@ export const sawFlatStack: Method<TenonFeature> = {
           }),
         ),
         occurrences,
-        cautions: [CAUTIONS.stackGuard, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [
-          say('Made up {K} wide as it cuts: a test cut tells.', { K }),
-          ...(chippers.length
-            ? [
-                say(
-                  `Between the outer blades: ${chippers.map((_, i) => `{c${i}}`).join(' + ')}.`,
-                  Object.fromEntries(chippers.map((one, i) => [`c${i}`, one])),
-                ),
-              ]
-            : []),
+          ...makeUpWords(chippers, K),
           say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
           say('Pieces of one thickness may be clamped side by side and cut as one: each backs the next one’s exit.'),
           say('The stack leaves fine ridges across the cheek: a shaving with the plane takes them.'),

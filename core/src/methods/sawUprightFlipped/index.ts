@@ -3,9 +3,9 @@ import type { Setup } from '../../setups/index.ts';
 import { toolsOf, toolById } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { cheekLength, FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
+import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { uprightRefusals } from '../upright.ts';
+import { cheekHeight, onEnd, uprightRefusals } from '../upright.ts';
 
 /** Table saw, piece on end in a jig, turned between the cuts: the waste is always outside the blade. */
 export const sawUprightFlipped: Method<TenonFeature> = {
@@ -29,28 +29,12 @@ export const sawUprightFlipped: Method<TenonFeature> = {
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
     const make = figuresFor(shop);
-    const L = feature.length;
-    const short = shouldersFirst ? shop.secondCutShort : 0;
-    const height = make(
-      {
-        id: 'blade-height',
-        name: 'Blade height',
-        from: 'table',
-        to: 'highest-tooth',
-        ...cheekLength(L, short),
-      },
-      { scale: saw.heightScale },
-    );
+    const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0);
     return flippedSettings(feature, make, 'jig-face', { screw: jig.screw }).map(({ name, figure, against }): Setup => ({
       id: `${joint}.saw-upright.${figure.id}`,
       method: sawUprightFlipped.id,
       title: name === 'face' ? sawUprightFlipped.title : 'Edge cheeks, upright on the table saw',
-      model: 'table-saw',
-      carrier: 'upright-jig',
-      machine: saw.id,
-      cutter: saw.bladeId,
-      guides: [jig.id],
-      effect: 'remove',
+      ...onEnd(saw, jig),
       stage: 'cheeks',
       figures: [figure, height],
       passes: against.map((face) => ({

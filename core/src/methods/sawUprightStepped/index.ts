@@ -3,11 +3,10 @@ import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { cheekLength } from '../flippedCheeks.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, under } from '../refusal.ts';
 import { steppedCuts, steppedPairs } from '../steppedCheeks.ts';
-import { uprightRefusals } from '../upright.ts';
+import { cheekHeight, onEnd, uprightRefusals } from '../upright.ts';
 
 /**
  * Table saw, piece on end in a jig, both cheeks from one face: the jig is moved by tenon + kerf between them. Neither the
@@ -52,27 +51,13 @@ export const sawUprightStepped: Method<TenonFeature> = {
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const make = figuresFor(shop);
-    const height = make(
-      {
-        id: 'blade-height',
-        name: 'Blade height',
-        from: 'table',
-        to: 'highest-tooth',
-        ...cheekLength(feature.length, shouldersFirst ? shop.secondCutShort : 0),
-      },
-      { scale: saw.heightScale },
-    );
+    const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0);
     return steppedCuts(feature, kerf, make, 'jig-face', { screw: jig.screw }).map(
       ({ pair: { name, seat, words }, figure, step }): Setup => ({
         id: `${joint}.saw-stepped.${figure.id}`,
         method: sawUprightStepped.id,
         title: name === 'face' ? sawUprightStepped.title : 'Edge cheeks, upright on the table saw from one edge',
-        model: 'table-saw',
-        carrier: 'upright-jig',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [jig.id],
-        effect: 'remove',
+        ...onEnd(saw, jig),
         stage: 'cheeks',
         figures: [figure, height],
         passes: [

@@ -1,12 +1,13 @@
 import type { SlotFeature } from '../../joints/index.ts';
-import { figure, type Pass, type Setup } from '../../setups/index.ts';
+import type { Pass, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
-import { say, type Mm } from '../../units/index.ts';
+import { say } from '../../units/index.ts';
+import { byHand, handSetup } from '../byHand.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { OVERLAP, slotKerfs } from '../kerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { under } from '../refusal.ts';
-import { uprightRefusals } from '../upright.ts';
+import { onEnd, uprightRefusals } from '../upright.ts';
 
 const guideFace = (across: SlotFeature['across']) =>
   across === 'thickness' ? (['reference-face', 'reference face'] as const) : (['reference-edge', 'reference edge'] as const); // prettier-ignore
@@ -83,12 +84,7 @@ export const sawSlot: Method<SlotFeature> = {
         id: `${joint}.saw-slot.${across}`,
         method: sawSlot.id,
         title: sawSlot.title,
-        model: 'table-saw',
-        carrier: 'upright-jig',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [jig.id],
-        effect: 'remove',
+        ...onEnd(saw, jig),
         stage: 'slot',
         figures: [...near, height],
         passes: near.map((f, i): Pass => ({
@@ -117,52 +113,39 @@ export const handSlot: Method<SlotFeature> = {
   stage: 'slot',
   applies: () => true,
   refuse: () => [],
-  setups({ across, wall: p, width: m, depth }, _shop, { joint, occurrences }): Setup[] {
+  setups({ across, wall: p, width: m, depth }, _shop, context): Setup[] {
     const [face] = guideFace(across);
-    const line = (
-      id: string,
-      name: string,
-      value: Mm,
-      from: string,
-      to: string,
-      acts: 'thickness' | 'width' | 'length',
-      working: ReturnType<typeof say>,
-    ) =>
-      // prettier-ignore
-      figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
     const figures = [
-      line('near', 'Gauge, near wall', p, face, 'near-wall', across, say('near wall {p}', { p })),
-      line('far', 'Gauge, far wall', p + m, face, 'far-wall', across, say('near wall {p} + slot {m}', { p, m })),
-      line('floor', 'Knife line, floor', depth, 'tip', 'floor', 'length', say('depth of the slot, {depth}', { depth })),
+      byHand('near', 'Gauge, near wall', p, face, 'near-wall', across, say('near wall {p}', { p })),
+      byHand('far', 'Gauge, far wall', p + m, face, 'far-wall', across, say('near wall {p} + slot {m}', { p, m })),
+      byHand(
+        'floor',
+        'Knife line, floor',
+        depth,
+        'tip',
+        'floor',
+        'length',
+        say('depth of the slot, {depth}', { depth }),
+      ),
     ];
     return [
-      {
-        id: `${joint}.hand-slot.${across}`,
-        method: handSlot.id,
-        title: handSlot.title,
-        model: 'bench',
-        carrier: 'saw-and-chisel',
-        machine: null,
-        cutter: null,
-        guides: [],
-        effect: 'remove',
-        stage: 'slot',
-        figures,
-        passes: [
-          {
-            id: 'all',
-            words: say('Saw down inside both gauge lines to the knife line, then chop the floor from both sides'),
-            seat: {},
-            figures: Object.fromEntries(figures.map((f) => [f.id, f.id])),
-          },
-        ],
-        occurrences,
-        cautions: [CAUTIONS.chisel],
-        checks: [
-          say('Gauge both lines on both sides and over the end, all from the reference side.'),
-          say('The saw stays in the waste: the line is left whole on the wall.'),
-        ],
-      },
+      handSetup(
+        {
+          id: `${context.joint}.hand-slot.${across}`,
+          method: handSlot.id,
+          title: handSlot.title,
+          carrier: 'saw-and-chisel',
+          stage: 'slot',
+          figures,
+          checks: [
+            say('Gauge both lines on both sides and over the end, all from the reference side.'),
+            say('The saw stays in the waste: the line is left whole on the wall.'),
+          ],
+        },
+        'Saw down inside both gauge lines to the knife line, then chop the floor from both sides',
+        [CAUTIONS.chisel],
+        context,
+      ),
     ];
   },
 };

@@ -1,0 +1,34 @@
+import { figure, type Caution, type FigureDraft, type LengthFigure, type Setup } from '../setups/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
+import type { Context } from './method.ts';
+
+/** A line to work to. Hand work is guided by the wood itself, not by a scale: its figures are exact. */
+export const byHand = (
+  id: string,
+  name: string,
+  value: Mm,
+  from: string,
+  to: string,
+  acts: FigureDraft['acts'],
+  working: Sentence,
+): LengthFigure => figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
+
+/** Work at the bench, in one go, by all of its lines. */
+export const handSetup = (
+  base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
+  words: string,
+  cautions: readonly Caution[],
+  { occurrences }: Context,
+): Setup => ({
+  ...base,
+  model: 'bench',
+  machine: null,
+  cutter: null,
+  guides: [],
+  effect: 'remove',
+  passes: [
+    { id: 'all', words: say(words), seat: {}, figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])) },
+  ],
+  occurrences,
+  cautions,
+});
