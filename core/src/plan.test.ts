@@ -3,7 +3,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from './exchange/index.ts';
 import { planJob, scenesOf } from './plan.ts';
-import { brokenRule, changeOver, HARD_RULES, operationsOf, runOrder } from './sequence/index.ts';
+import { brokenRule, changeOver, HARD_RULES, operationsOf, runOrder, withMoves } from './sequence/index.ts';
+import type { Setup } from './setups/index.ts';
 import { routesFor } from './methods/index.ts';
 import { seatPiece } from './machines/seat.ts';
 import { USUAL_MINUTES } from './tooling/index.ts';
@@ -207,6 +208,22 @@ describe('the order', () => {
     );
     for (const route of routes) expect(route.shouldersFirst).toBe(!/-stepped/.test(route.id));
     expect(routes.map((r) => r.shouldersFirst)).toContain(false);
+  });
+
+  it('another make-up of the same stack is another cutter: no move from before it, and its own minutes', () => {
+    const flat = (tenonLength: number) =>
+      planJob(
+        jobWith({ params: { corners: 'squared', tenonLength }, routes: { tenoned: 'saw-flat-stack' } }),
+        TEST_SHOP,
+      ).operations.find((o) => o.setup.method === 'saw-flat-stack')!.setup;
+    const [long, longer, short] = [flat(30), flat(31), flat(12)];
+    expect([long.between, longer.between, short.between]).toEqual([[3.2, 3.2, 3.2, 1.6], [3.2, 3.2, 3.2, 1.6], [3.2, 1.6]]); // prettier-ignore
+    const moves = (from: Setup, to: Setup) =>
+      withMoves([from, to])[1]!.figures.filter((f) => f.reach.some((r) => r.by === 'move')).length;
+    expect(moves(long, longer)).toBeGreaterThan(0);
+    expect(moves(long, short)).toBe(0);
+    const apart = changeOver(long, short, USUAL_MINUTES) - changeOver(long, { ...short, between: long.between! }, USUAL_MINUTES); // prettier-ignore
+    expect(apart).toBe(USUAL_MINUTES.stack);
   });
 
   it('changing nothing but the piece costs only the test cut', () => {

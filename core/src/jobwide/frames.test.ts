@@ -113,6 +113,7 @@ describe('frames, worked by hand', () => {
     expect(told({ ...DOOR, stile: 210 })[0]).toMatch(/Two stiles of 210.0 mm leave nothing of 400.0 mm/);
     expect(told({ ...DOOR, rails: [300, 300] })[0]).toMatch(/The rails make 600.0 mm/);
     expect(told({ ...DOOR, muntins: { count: 7, width: 40 } })[0]).toMatch(/The muntins make 280.0 mm/);
+    expect(told({ ...DOOR, kind: 'tee-lap' })[0]).toMatch(/A frame has corners/);
     expect(told({ ...BASE, leg: 260 })).toHaveLength(1);
     expect(told({ ...BASE, kind: 'lap' })[0]).toMatch(/closed mortise/);
   });

@@ -158,6 +158,7 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
   const clear = height - rails.reduce((sum, w) => sum + w, 0);
   const problems = [
     ...(rails.length < 2 ? [say('A frame has at least two rails.')] : []),
+    ...(kindOf(kind).where === 'across' ? [say('A frame has corners: choose a joint that does not lie across its stiles.')] : []), // prettier-ignore
     ...(opening <= 0
       ? [say('Two stiles of {stile} leave nothing of {width}: the opening would be {opening}.', { stile, width, opening })] // prettier-ignore
       : []),

@@ -20,6 +20,17 @@ export interface Made {
 export const between = (u: number, low: number, high: number): number =>
   Math.round((low + u * Math.max(0, high - low)) * 100) / 100;
 
+/** What laps have in common. */
+function lapping({ u, tenoned, mortised }: Base) {
+  const thinner = Math.min(tenoned.thickness, mortised.thickness);
+  const mortiseWidth = between(u[0]!, 3, thinner - 3);
+  return {
+    mortiseWidth,
+    tenonThickness: mortiseWidth - between(u[1]!, 0, 0.2),
+    tenonLength: mortised.width + between(u[2]!, 0, 3),
+  };
+}
+
 /** Possible joints of each kind, from possible blind ones. */
 export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
   blind: ({ params }) => ({ params }),
@@ -156,31 +167,16 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       mortised: { thickness },
     };
   },
-  lap: ({ u, tenoned, mortised }) => {
-    const thinner = Math.min(tenoned.thickness, mortised.thickness);
-    const mortiseWidth = between(u[0]!, 3, thinner - 3);
-    return {
-      params: {
-        mortiseWidth,
-        tenonThickness: mortiseWidth - between(u[1]!, 0, 0.2),
-        tenonLength: mortised.width + between(u[2]!, 0, 3),
-        slotDepth: tenoned.width + between(u[3]!, 0, 2),
-      },
-    };
-  },
-  'tee-lap': ({ u, tenoned, mortised }) => {
-    const thinner = Math.min(tenoned.thickness, mortised.thickness);
-    const mortiseWidth = between(u[0]!, 3, thinner - 3);
-    return {
-      params: {
-        mortiseWidth,
-        tenonThickness: mortiseWidth - between(u[1]!, 0, 0.2),
-        tenonLength: mortised.width + between(u[2]!, 0, 3),
-        notchLength: tenoned.width + between(u[3]!, 0, 0.5),
-        position: between(u[4]!, 0, 700),
-      },
-    };
-  },
+  lap: (base) => ({
+    params: { ...lapping(base), slotDepth: base.tenoned.width + between(base.u[3]!, 0, 2) },
+  }),
+  'tee-lap': (base) => ({
+    params: {
+      ...lapping(base),
+      notchLength: base.tenoned.width + between(base.u[3]!, 0, 0.5),
+      position: between(base.u[4]!, 0, 700),
+    },
+  }),
   haunched: ({ params, u }) => {
     const { tenonWidth, mortiseWidth: m, edgeShoulder, tenonLength: L, endClearance } = params;
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);

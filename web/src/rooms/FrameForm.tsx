@@ -66,7 +66,9 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
   });
   const spec = sort === 'frame' ? frame : base;
   const made = useMemo(() => makeFrame(spec, job, shop), [spec, job, shop]);
-  const kinds = JOINT_KINDS.filter((k) => sort === 'frame' || k.where === 'along' || k.where === 'end');
+  const kinds = JOINT_KINDS.filter((k) =>
+    sort === 'frame' ? k.where !== 'across' : k.where === 'along' || k.where === 'end',
+  );
   const shared = (change: Partial<Pick<FrameSpec, 'name' | 'count' | 'kind' | 'species'>>) =>
     sort === 'frame' ? setFrame({ ...frame, ...change }) : setBase({ ...base, ...change });
   const lengths: [string, string, Mm, (v: Mm) => void, least?: Mm][] =

@@ -6,7 +6,6 @@ import {
   changeKind,
   METRIC,
   parseLength,
-  pieceOf,
   resolve,
   shopFor,
   speak,
@@ -15,7 +14,6 @@ import {
   type JointKind,
   type Job,
   type Joint,
-  type Part,
   type Shop,
 } from '@velk/core';
 import { changed } from '../app/bench.ts';
@@ -27,30 +25,13 @@ import { JointDrawing } from '../drawings/JointDrawing.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
-import { FrameForm } from './FrameForm.tsx';
 import { KindPicker } from './KindPicker.tsx';
+import { JointPlaces } from './JointPlaces.tsx';
 import { MarkingOut } from './MarkingOut.tsx';
-import { newJoint } from './newParts.ts';
+import { NewJoint } from './NewJoint.tsx';
 
 /** Loaded only when asked for: three dimensions weigh more than the rest of the page. */
 const PairView = lazy(() => import('../drawings/PairView.tsx'));
-
-/** The parts a new joint would join: those chosen, else parts that have no joint yet, else the first two. */
-function pairOf(job: Job, wanted: { tenoned?: string; mortised?: string }): [Part | undefined, Part | undefined] {
-  const find = (id: string | undefined) => job.parts.find((p) => p.id === id);
-  const free = job.parts.filter((p) => !job.joints.some((j) => j.tenoned.part === p.id || j.mortised.part === p.id));
-  const order = [...free, ...job.parts];
-  const tenoned = find(wanted.tenoned) ?? order.find((p) => p.id !== wanted.mortised);
-  const mortised = find(wanted.mortised) ?? order.find((p) => p !== tenoned);
-  /** Nothing chosen yet: a clearly thicker piece, such as a leg, is the one that gets the mortise. */
-  const turned =
-    !wanted.tenoned &&
-    !wanted.mortised &&
-    tenoned &&
-    mortised &&
-    tenoned.thickness.nominal > 1.25 * mortised.thickness.nominal;
-  return turned ? [mortised, tenoned] : [tenoned, mortised];
-}
 
 /** A dimension that a quick figure sent here by the address; offered, not applied. */
 function useOffered(joint: string): { dimension: string; value: number; done: () => void } | null {
@@ -73,77 +54,14 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
     if (asked) dispatch(jointPicked(asked));
   }, [dispatch, asked]);
   const [adding, setAdding] = useState(false);
-  const [framing, setFraming] = useState(false);
-  const [wanted, setWanted] = useState<{ tenoned?: string; mortised?: string }>({});
-  const [tenoned, mortised] = pairOf(job, wanted);
-  const add = (kind: JointKind) => {
-    if (!tenoned || !mortised) return;
-    const made = newJoint(job, shop, tenoned, mortised, kind.id);
-    dispatch(changed({ ...job, joints: [...job.joints, made] }));
-    dispatch(jointPicked(made.id));
-    setAdding(false);
-  };
-  if (framing)
-    return (
-      <div className="sheet">
-        <FrameForm
-          job={job}
-          shop={shopFor(job, shop)}
-          onClose={() => setFraming(false)}
-          onMake={({ parts, joints }) => {
-            dispatch(changed({ ...job, parts: [...job.parts, ...parts], joints: [...job.joints, ...joints] }));
-            dispatch(jointPicked(joints[0]!.id));
-            setFraming(false);
-            setAdding(false);
-          }}
-        />
-      </div>
-    );
   if (!joint || adding)
     return (
-      <div className="sheet">
-        <div className="start wide">
-          <button className="link" style={{ justifySelf: 'start' }} onClick={() => setFraming(true)}>
-            Or a whole frame, or legs and rails, from the sizes outside
-          </button>
-          <h1>How do they meet?</h1>
-          <p>
-            {job.parts.length < 2
-              ? 'A joint needs two parts. Add them under Stock first.'
-              : 'Choose by what you see. Velk proposes thirds, with a mortise one of your cutters makes; type over what you want otherwise.'}
-          </p>
-          {tenoned && mortised && (
-            <p style={{ display: 'flex', gap: 18, flexWrap: 'wrap' }}>
-              {(['tenoned', 'mortised'] as const).map((member) => (
-                <label key={member}>
-                  <span className="quiet">{member === 'tenoned' ? 'Tenon on ' : 'Mortise in '}</span>
-                  <Select
-                    size="small"
-                    aria-label={member === 'tenoned' ? 'Tenon on' : 'Mortise in'}
-                    value={member === 'tenoned' ? tenoned.id : mortised.id}
-                    options={job.parts.map((p) => ({ value: p.id, label: p.name }))}
-                    popupMatchSelectWidth={false}
-                    onChange={(id) => setWanted({ ...wanted, [member]: id })}
-                  />
-                </label>
-              ))}
-            </p>
-          )}
-          {tenoned && mortised && (
-            <KindPicker
-              members={{ tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') }}
-              names={{ tenoned: tenoned.name, mortised: mortised.name }}
-              available={availableIn(shopFor(job, shop))}
-              onPick={add}
-            />
-          )}
-          {adding && (
-            <button className="link" style={{ justifySelf: 'start' }} onClick={() => setAdding(false)}>
-              Back to the joint
-            </button>
-          )}
-        </div>
-      </div>
+      <NewJoint
+        job={job}
+        shop={shop}
+        onDone={() => setAdding(false)}
+        {...(joint && { onBack: () => setAdding(false) })}
+      />
     );
   return <JointSheet key={joint.id} job={job} shop={shop} joint={joint} onAdd={() => setAdding(true)} />;
 }
@@ -382,88 +300,24 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </p>
           </div>
         ))}
-        <div className="note">
-          <h3>Where and how many</h3>
-          <p style={{ display: 'grid', gap: 6 }}>
-            <label>
-              {names.mortised}: mortises a piece{' '}
-              <span className="field" style={{ width: 44 }}>
-                <input
-                  aria-label="Mortises a piece"
-                  inputMode="numeric"
-                  value={joint.mortised.perPiece}
-                  onChange={(e) =>
-                    /^[1-9]\d?$/.test(e.target.value) &&
-                    replace({ ...joint, mortised: { ...joint.mortised, perPiece: Number(e.target.value) } })
-                  }
+        <JointPlaces joint={joint} names={names} onChange={replace}>
+          {inMargin.map(({ id, name, value }) => (
+            <label key={id}>
+              {name.charAt(0).toUpperCase() + name.slice(1)}{' '}
+              <span style={{ display: 'inline-block', width: 70 }}>
+                <LengthField
+                  field={`joint.${joint.id}.${id}`}
+                  label={name}
+                  value={value}
+                  style={style}
+                  least={-1}
+                  error={errors[id]}
+                  onChange={(v) => set(id, v)}
                 />
               </span>
             </label>
-            <label>
-              {names.tenoned}: tenon at{' '}
-              <Select
-                size="small"
-                aria-label="Ends with a tenon"
-                value={joint.tenoned.ends}
-                popupMatchSelectWidth={false}
-                onChange={(ends) => replace({ ...joint, tenoned: { ...joint.tenoned, ends } })}
-                options={[
-                  { value: 'both', label: 'both ends' },
-                  { value: 'a', label: 'end A' },
-                  { value: 'b', label: 'end B' },
-                ]}
-              />
-            </label>
-            <label>
-              {names.mortised}: laid out from{' '}
-              <Select
-                size="small"
-                aria-label="Layout ends"
-                value={joint.mortised.ends}
-                popupMatchSelectWidth={false}
-                onChange={(ends) => replace({ ...joint, mortised: { ...joint.mortised, ends } })}
-                options={[
-                  { value: 'both', label: 'A and B, left and right' },
-                  { value: 'both-b', label: 'B and A, left and right' },
-                  { value: 'a', label: 'end A' },
-                  { value: 'b', label: 'end B' },
-                ]}
-              />
-            </label>
-            <label>
-              Tenon enters the{' '}
-              <Select
-                size="small"
-                aria-label="Edge the tenon enters"
-                value={joint.mortised.edge}
-                popupMatchSelectWidth={false}
-                onChange={(edge) => replace({ ...joint, mortised: { ...joint.mortised, edge } })}
-                options={[
-                  { value: 'reference', label: 'reference edge' },
-                  { value: 'other', label: 'other edge' },
-                  { value: 'face', label: 'reference face' },
-                  { value: 'other-face', label: 'other face' },
-                ]}
-              />
-            </label>
-            {inMargin.map(({ id, name, value }) => (
-              <label key={id}>
-                {name.charAt(0).toUpperCase() + name.slice(1)}{' '}
-                <span style={{ display: 'inline-block', width: 70 }}>
-                  <LengthField
-                    field={`joint.${joint.id}.${id}`}
-                    label={name}
-                    value={value}
-                    style={style}
-                    least={-1}
-                    error={errors[id]}
-                    onChange={(v) => set(id, v)}
-                  />
-                </span>
-              </label>
-            ))}
-          </p>
-        </div>
+          ))}
+        </JointPlaces>
         <div className="note">
           <h3>Start again</h3>
           <p>

@@ -1,31 +1,13 @@
 import Joi from 'joi';
-import type { Piece } from '../../stock/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
-import { tenonGauges, type BlindParams } from '../blind/index.ts';
 import type { Advice, JointKind } from '../kind.ts';
-import {
-  alongOf,
-  aside,
-  bar,
-  dimension,
-  endShape,
-  failing,
-  frameOf,
-  hollowShape,
-  positive,
-  rectangle,
-  sheetViews,
-} from '../shape/index.ts';
+import { alongOf, bar, dimension, failing, hollowShape, positive } from '../shape/index.ts';
+import { lappingEnd, lappingFeature, lapSheet, type Lapping } from './parts.ts';
 
 /** Two ends that lie on one another, each cut away by the other's thickness: one cheek each. Lengths in mm. */
-export interface LapParams {
-  /** What stays of the lapping piece, from its reference face. */
-  tenonThickness: Mm;
-  /** How deep the other is cut away, from its reference face. */
-  mortiseWidth: Mm;
-  tenonLength: Mm;
+export interface LapParams extends Lapping {
   /** Length of the cut in the other: as long as the lapping piece is wide. */
-  slotDepth: Mm;
+  readonly slotDepth: Mm;
 }
 
 const mm = () => Joi.number().min(-10_000).max(10_000).required();
@@ -35,21 +17,6 @@ const schema = Joi.object<LapParams>({
   tenonLength: mm(),
   slotDepth: mm(),
 }).required();
-
-/** The lapping end as a tenon with one face shoulder. */
-export const asTenon = ({ tenonThickness, tenonLength }: LapParams, piece: Piece): BlindParams => ({
-  mortiseWidth: tenonThickness,
-  faceClearance: 0,
-  faceShoulder: 0,
-  tenonWidth: piece.width,
-  edgeShoulder: 0,
-  tenonLength,
-  endClearance: 0,
-  bottomClearance: 0,
-  setBack: 0,
-  position: 0,
-  corners: 'squared',
-});
 
 export const lap: JointKind<LapParams> = {
   id: 'lap',
@@ -171,11 +138,7 @@ export const lap: JointKind<LapParams> = {
     ];
   },
   geometry(params, member, piece, spot) {
-    if (member === 'tenoned') {
-      const own = asTenon(params, piece);
-      const tongue = { x: [0, own.tenonLength], y: [0, params.tenonThickness], z: [0, piece.width] } as const;
-      return { ...endShape(piece, spot, own.tenonLength, [tongue]), gauges: tenonGauges(own, piece, spot) };
-    }
+    if (member === 'tenoned') return lappingEnd(params, piece, spot);
     const { mortiseWidth: m, slotDepth } = params;
     const x = alongOf(piece, spot);
     const middle = [x(slotDepth / 2), m / 2, piece.width / 2] as const;
@@ -187,62 +150,30 @@ export const lap: JointKind<LapParams> = {
       ],
     };
   },
-  features: ({ tenonThickness: t, mortiseWidth: m, tenonLength: L, slotDepth }, { tenoned, mortised }) => ({
-    tenoned: [
-      {
-        form: 'tenon',
-        stock: tenoned,
-        faceShoulder: 0,
-        thickness: t,
-        edgeShoulder: 0,
-        width: tenoned.width,
-        length: L,
-      },
-    ],
+  features: (params, { tenoned, mortised }) => ({
+    tenoned: [lappingFeature(params, tenoned)],
     mortised: [
       {
         form: 'tenon',
         stock: mortised,
-        faceShoulder: m,
-        thickness: mortised.thickness - m,
+        faceShoulder: params.mortiseWidth,
+        thickness: mortised.thickness - params.mortiseWidth,
         edgeShoulder: 0,
         width: mortised.width,
-        length: slotDepth,
+        length: params.slotDepth,
       },
     ],
   }),
   seat: () => ({ setBack: 0, along: 0, clearance: 0, pressed: true }),
   fit: () => undefined,
   drawing(params, members) {
-    const { tenonThickness: t, mortiseWidth: m, tenonLength: L, slotDepth } = params;
-    const { thickness: T, width: W } = members.tenoned;
-    const { thickness: S, width: V } = members.mortised;
-    const setBack = m - t;
-    const content = {
-      members,
-      setBack,
-      along: 0,
-      reach: L,
-      section: [
-        { until: t, x: -L },
-        { until: T, x: 0 },
-      ],
-      face: [rectangle(-L, 0, 0, W)],
-      end: [rectangle(0, 0, t, W)],
-      hollows: [{ x: [0, slotDepth] as const, y: [0, m] as const, depth: [0, V] as const }],
-    };
-    const { shown, high } = frameOf(content);
-    const top = S - setBack;
+    const { slotDepth } = params;
+    const { views, dimensions } = lapSheet(params, members, [0, slotDepth], 0, 'cut');
     return {
-      views: sheetViews(content),
+      views,
       dimensions: [
-        dimension('tenonLength', 'lap length', L, 'face', [-L, W], [0, W], high - W + 12),
-        dimension('tenonThickness', 'lap thickness', t, 'section', [shown, top], [shown, top - t], 12),
-        dimension('farShoulder', 'shoulder', T - t, 'section', [shown, top - t], [shown, top - T], 12),
-        dimension('mortiseWidth', 'depth of the cut', m, 'section', [-V, S], [-V, S - m], -12),
-        dimension('left', 'what stays', S - m, 'section', [-V, S - m], [-V, 0], -12),
+        ...dimensions,
         dimension('slotDepth', 'length of the cut', slotDepth, 'edge', [0, 0], [0, slotDepth], -12),
-        aside('offFlush', 'lapping piece below the other’s face', setBack),
       ],
     };
   },

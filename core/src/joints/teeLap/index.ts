@@ -1,35 +1,25 @@
 import Joi from 'joi';
 import type { Advice, JointKind } from '../kind.ts';
-import { tenonGauges } from '../blind/index.ts';
-import { asTenon, lap, type LapParams } from '../lap/index.ts';
+import { lap, type LapParams } from '../lap/index.ts';
+import { lappingEnd, lappingFeature, lapSheet, type Lapping } from '../lap/parts.ts';
 import {
   alongOf,
-  aside,
   bar,
   dimension,
-  endShape,
   failing,
-  frameOf,
   hollowShape,
   notchAdvice,
   notchChecks,
   notchPosition,
-  rectangle,
-  sheetViews,
 } from '../shape/index.ts';
 import type { Mm } from '../../units/index.ts';
 
 /** An end that lies in a notch across the other piece, half of each. Lengths in mm. */
-export interface TeeLapParams {
-  /** What stays of the lapping end, from its reference face. */
-  tenonThickness: Mm;
-  /** How deep the notch is, from the other's reference face. */
-  mortiseWidth: Mm;
-  tenonLength: Mm;
+export interface TeeLapParams extends Lapping {
   /** Length of the notch along its piece: as long as the lapping piece is wide, and what lets it in. */
-  notchLength: Mm;
+  readonly notchLength: Mm;
   /** Layout end to the notch. */
-  position: Mm;
+  readonly position: Mm;
 }
 
 const mm = () => Joi.number().min(-10_000).max(10_000).required();
@@ -79,12 +69,8 @@ export const teeLap: JointKind<TeeLapParams> = {
     ];
   },
   geometry(params, member, piece, spot) {
-    const { mortiseWidth: m, tenonThickness, notchLength: l, position: q } = params;
-    if (member === 'tenoned') {
-      const own = asTenon(asLap(params), piece);
-      const tongue = { x: [0, own.tenonLength], y: [0, tenonThickness], z: [0, piece.width] } as const;
-      return { ...endShape(piece, spot, own.tenonLength, [tongue]), gauges: tenonGauges(own, piece, spot) };
-    }
+    if (member === 'tenoned') return lappingEnd(params, piece, spot);
+    const { mortiseWidth: m, notchLength: l, position: q } = params;
     const x = alongOf(piece, spot);
     const middle = [x(q + l / 2), m / 2, piece.width / 2] as const;
     return {
@@ -96,48 +82,32 @@ export const teeLap: JointKind<TeeLapParams> = {
       ],
     };
   },
-  features: ({ tenonThickness: t, mortiseWidth: m, tenonLength: L, notchLength, position }, { tenoned, mortised }) => ({
-    tenoned: [
-      { form: 'tenon', stock: tenoned, faceShoulder: 0, thickness: t, edgeShoulder: 0, width: tenoned.width, length: L },
-    ],
+  features: (params, { tenoned, mortised }) => ({
+    tenoned: [lappingFeature(params, tenoned)],
     mortised: [
-      { form: 'notch', stock: mortised, face: 'reference-face', start: position, length: notchLength, depth: m },
+      {
+        form: 'notch',
+        stock: mortised,
+        face: 'reference-face',
+        start: params.position,
+        length: params.notchLength,
+        depth: params.mortiseWidth,
+      },
     ],
-  }), // prettier-ignore
+  }),
   seat: () => ({ setBack: 0, along: 0, clearance: 0, pressed: true }),
   fit: () => undefined,
   drawing(params, members) {
-    const { tenonThickness: t, mortiseWidth: m, tenonLength: L, notchLength: l, position: q } = params;
-    const { thickness: T, width: W } = members.tenoned;
-    const { thickness: S, width: V } = members.mortised;
-    const along = q + (l - W) / 2;
-    const setBack = m - t;
-    const content = {
-      members,
-      setBack,
-      along,
-      reach: L,
-      section: [
-        { until: t, x: -L },
-        { until: T, x: 0 },
-      ],
-      face: [rectangle(-L, 0, 0, W)],
-      end: [rectangle(0, 0, t, W)],
-      hollows: [{ x: [q, q + l] as const, y: [0, m] as const, depth: [0, V] as const }],
-    };
-    const { shown, low, high } = frameOf(content);
-    const top = S - setBack;
+    const { notchLength: l, position: q } = params;
+    const along = q + (l - members.tenoned.width) / 2;
+    const { views, dimensions, frame } = lapSheet(params, members, [q, q + l], along, 'notch');
+    const S = members.mortised.thickness;
     return {
-      views: sheetViews(content),
+      views,
       dimensions: [
-        dimension('tenonLength', 'lap length', L, 'face', [-L, W], [0, W], high - W + 12),
-        dimension('tenonThickness', 'lap thickness', t, 'section', [shown, top], [shown, top - t], 12),
-        dimension('farShoulder', 'shoulder', T - t, 'section', [shown, top - t], [shown, top - T], 12),
-        dimension('mortiseWidth', 'depth of the notch', m, 'section', [-V, S], [-V, S - m], -12),
-        dimension('left', 'what stays', S - m, 'section', [-V, S - m], [-V, 0], -12),
+        ...dimensions,
         dimension('notchLength', 'length of the notch', l, 'edge', [0, q - along], [0, q + l - along], -12),
-        dimension('position', 'position from layout end', q, 'edge', [S, Math.max(-along, low)], [S, q - along], 12),
-        aside('offFlush', 'lapping piece below the other’s face', setBack),
+        dimension('position', 'position from layout end', q, 'edge', [S, Math.max(-along, frame.low)], [S, q - along], 12), // prettier-ignore
       ],
     };
   },

@@ -1,0 +1,84 @@
+import { Select } from 'antd';
+import type { ReactNode } from 'react';
+import type { Joint, MemberName } from '@velk/core';
+
+interface Props {
+  readonly joint: Joint;
+  readonly names: Readonly<Record<MemberName, string>>;
+  readonly onChange: (joint: Joint) => void;
+  /** Lengths that no view of the drawing shows. */
+  readonly children: ReactNode;
+}
+
+/** On which ends and sides of its parts a joint is made, and how often. */
+export function JointPlaces({ joint, names, onChange, children }: Props) {
+  return (
+    <div className="note">
+      <h3>Where and how many</h3>
+      <p style={{ display: 'grid', gap: 6 }}>
+        <label>
+          {names.mortised}: mortises a piece{' '}
+          <span className="field" style={{ width: 44 }}>
+            <input
+              aria-label="Mortises a piece"
+              inputMode="numeric"
+              value={joint.mortised.perPiece}
+              onChange={(e) =>
+                /^[1-9]\d?$/.test(e.target.value) &&
+                onChange({ ...joint, mortised: { ...joint.mortised, perPiece: Number(e.target.value) } })
+              }
+            />
+          </span>
+        </label>
+        <label>
+          {names.tenoned}: tenon at{' '}
+          <Select
+            size="small"
+            aria-label="Ends with a tenon"
+            value={joint.tenoned.ends}
+            popupMatchSelectWidth={false}
+            onChange={(ends) => onChange({ ...joint, tenoned: { ...joint.tenoned, ends } })}
+            options={[
+              { value: 'both', label: 'both ends' },
+              { value: 'a', label: 'end A' },
+              { value: 'b', label: 'end B' },
+            ]}
+          />
+        </label>
+        <label>
+          {names.mortised}: laid out from{' '}
+          <Select
+            size="small"
+            aria-label="Layout ends"
+            value={joint.mortised.ends}
+            popupMatchSelectWidth={false}
+            onChange={(ends) => onChange({ ...joint, mortised: { ...joint.mortised, ends } })}
+            options={[
+              { value: 'both', label: 'A and B, left and right' },
+              { value: 'both-b', label: 'B and A, left and right' },
+              { value: 'a', label: 'end A' },
+              { value: 'b', label: 'end B' },
+            ]}
+          />
+        </label>
+        <label>
+          Tenon enters the{' '}
+          <Select
+            size="small"
+            aria-label="Edge the tenon enters"
+            value={joint.mortised.edge}
+            popupMatchSelectWidth={false}
+            onChange={(edge) => onChange({ ...joint, mortised: { ...joint.mortised, edge } })}
+            options={[
+              { value: 'reference', label: 'reference edge' },
+              { value: 'other', label: 'other edge' },
+              { value: 'face', label: 'reference face' },
+              { value: 'other-face', label: 'other face' },
+            ]}
+          />
+        </label>
+        {children}
+      </p>
+    </div>
+  );
+}
