@@ -1,4 +1,12 @@
-import type { JointView, LengthStyle, Mm, NamedDimension, OutlineRole, Vec2 } from '@velk/core';
+import {
+  formatFigure,
+  type JointView,
+  type LengthStyle,
+  type Mm,
+  type NamedDimension,
+  type OutlineRole,
+  type Vec2,
+} from '@velk/core';
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { SetMark } from '../widgets/SetMark.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
@@ -34,7 +42,9 @@ export function JointDrawing({ views, dimensions, style, field, errors, sets, on
   );
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
-  const pad = { left: 78, right: 78, top: 66, bottom: 44 };
+  /** Room beside the views for half of the longest figure, a fraction with its rest among them. */
+  const beside = Math.max(78, 62 + 3.6 * Math.max(0, ...dimensions.map((d) => formatFigure(d.value, style).length)));
+  const pad = { left: beside, right: beside, top: 66, bottom: 44 };
   const size = { x: Math.max(...xs) - Math.min(...xs), y: Math.max(...ys) - Math.min(...ys) };
   const scale = Math.min((width - pad.left - pad.right) / size.x, 520 / size.y, 4);
   const height = size.y * scale + pad.top + pad.bottom;

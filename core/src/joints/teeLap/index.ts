@@ -39,7 +39,7 @@ export const teeLap: JointKind<TeeLapParams> = {
   title: 'Tee lap',
   told: 'The end lies in a notch across the other piece, faces flush.',
   where: 'across',
-  picture: 'section',
+  picture: 'face',
   choices: [],
   schema,
   own: ['tenonThickness', 'mortiseWidth', 'tenonLength'],
