@@ -21,6 +21,9 @@ const BY_HAND = {
   'hand-notch': 'notch',
   'hand-tenon': 'tenon',
   'square-ends': 'mortise',
+  'bore-and-chisel': 'mortise',
+  'hand-bore': 'bore',
+  'hand-round': 'round-tenon',
 } as const;
 
 interface Cut {
@@ -54,7 +57,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
       const end = f.into === 'end';
       const on = end ? 'the end' : 'the edge the tenon enters';
       const from = end ? 'reference edge' : 'layout end';
-      const squared = hand.has('mortise') && f.ends === 'squared';
+      const squared = hand.has('mortise') && f.ends !== 'fitted';
       return [
         line('centre line', on, from, [f.start + f.length / 2], 'first', 'It meets the centre line of the jig; the rest go against the end stop.'), // prettier-ignore
         line('ends', on, from, [f.start, f.start + f.length], squared ? 'all' : 'first', squared ? 'The chisel works to these lines.' : 'To check the stops by.'), // prettier-ignore
@@ -86,6 +89,25 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
       return [
         line('walls, with the knife', on, 'layout end', [f.start, f.start + f.length], byHand ? 'all' : 'first', byHand ? 'The saw works to them.' : 'To check the stop by.'),
         line('floor, with the gauge', 'both edges', floor, [f.depth], byHand ? 'all' : 'first', byHand ? 'The chisel pares to it from both edges.' : 'To check the height by.'),
+      ]; // prettier-ignore
+    }
+    case 'bore': {
+      const byHand = hand.has('bore');
+      const on = f.into === 'entry-edge' ? 'the edge the tenon enters' : 'the reference face';
+      const along = f.guide === 'reference-edge' ? 'worked end' : 'layout end';
+      const guide = { 'reference-face': 'reference face', 'entry-edge': 'edge the tenon enters', 'reference-edge': 'reference edge' }[f.guide]; // prettier-ignore
+      const why = byHand ? 'The awl goes where the two lines cross; the bit follows it.' : 'To check fence and stop by; the bit’s point falls where they cross.'; // prettier-ignore
+      return [
+        line('centre of the hole, along', on, along, [f.along], byHand ? 'all' : 'first', why),
+        line('centre of the hole, across', on, guide, [f.across], byHand ? 'all' : 'first', why),
+      ];
+    }
+    case 'round-tenon': {
+      const pieces = hand.has('round-tenon') ? 'all' : 'first';
+      return [
+        line('shoulder line, with the knife', 'all round', 'worked end', [f.length], pieces, 'The wood goes from here to the end.'),
+        line('centre of the tenon, from the face', 'the end', 'reference face', [f.fromFace], pieces, 'A circle of the tenon’s size is drawn round it.'),
+        line('centre of the tenon, from the edge', 'the end', 'reference edge', [f.fromEdge], pieces, 'The same centre, from the edge.'),
       ]; // prettier-ignore
     }
     case 'groove':

@@ -7,6 +7,7 @@ import {
   neighbourWords,
   type Neighbours,
   type Advice,
+  type BoreFeature,
   type Feature,
   type MortiseFeature,
   type PlacedMortise,
@@ -22,10 +23,18 @@ export interface NearNotes {
 /** A hollow as the room it takes; nothing for what isn't one, or runs along the whole piece. */
 function asMortise(feature: Feature): MortiseFeature | undefined {
   if (feature.form === 'mortise') return feature;
+  if (feature.form === 'bore') return asBored(feature);
   if (feature.form !== 'notch') return undefined;
   const { stock, face, start, length, depth } = feature;
   const wall = face === 'reference-face' ? 0 : stock.thickness - depth;
   return { form: 'mortise', stock, wall, width: depth, start, length, depth: stock.width, ends: 'squared' };
+}
+
+/** A bore as the box round it; a hole for a peg lies within the room of its own joint. */
+function asBored({ stock, into, along, across, diameter, depth }: BoreFeature): MortiseFeature | undefined {
+  if (into !== 'entry-edge') return undefined;
+  const [start, wall] = [along - diameter / 2, across - diameter / 2];
+  return { form: 'mortise', stock, wall, width: diameter, start, length: diameter, depth, ends: 'fitted' };
 }
 
 /**

@@ -17,7 +17,8 @@ export function changeKind(
   available: Available,
 ): ChangedKind {
   const proposal = to.propose(members, available).params;
-  const names = Object.keys(proposal);
+  const more = (to.optional ?? []).filter((name) => name in params);
+  const names = [...Object.keys(proposal), ...more];
   const lasting = names.filter((name) => name in params && !to.own.includes(name));
   return {
     params: { ...proposal, ...Object.fromEntries(lasting.map((name) => [name, params[name]])) },

@@ -10,21 +10,30 @@ import { stub } from './stub/index.ts';
 import { housed } from './housed/index.ts';
 import { loose } from './loose/index.ts';
 import { rebated } from './rebated/index.ts';
-import type { JointKind } from './kind.ts';
+import { round } from './round/index.ts';
+import { withPegs, type Pegged } from './pegs/index.ts';
+import type { Mm } from '../units/index.ts';
+import type { JointKind, Members } from './kind.ts';
+
+/** The tenon of a kind whose parameters say where it is. */
+const tenon = ({ edgeShoulder, tenonWidth, tenonLength }: { edgeShoulder: Mm; tenonWidth: Mm; tenonLength: Mm }): Pegged => ({ edgeShoulder, width: tenonWidth, length: tenonLength }); // prettier-ignore
+/** A tenon as wide as its piece. */
+const wholeWidth = ({ tenonLength }: { tenonLength: Mm }, { tenoned }: Members): Pegged => ({ edgeShoulder: 0, width: tenoned.width, length: tenonLength }); // prettier-ignore
 
 /** Every kind of joint Velk knows. A new kind is a folder and a line here. */
 export const JOINT_KINDS = [
-  blind,
-  through,
-  haunched,
-  twin,
+  withPegs(blind, tenon),
+  withPegs(through, tenon),
+  withPegs(haunched, tenon),
+  withPegs(twin, tenon),
   fingered,
-  openSlot,
-  lap,
+  withPegs(openSlot, wholeWidth),
+  withPegs(lap, wholeWidth),
   teeLap,
   stub,
-  housed,
+  withPegs(housed, tenon),
   loose,
+  round,
   rebated,
 ] as readonly unknown[] as readonly JointKind[];
 

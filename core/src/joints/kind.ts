@@ -180,7 +180,38 @@ export interface NotchFeature extends FeatureOf<'notch'> {
   readonly depth: Mm;
 }
 
-export type Feature = TenonFeature | MortiseFeature | SlotFeature | GrooveFeature | RebateFeature | NotchFeature;
+/** A round hole, square to the face or edge it is bored into. */
+export interface BoreFeature extends FeatureOf<'bore'> {
+  readonly into: 'entry-edge' | 'reference-face';
+  /** The side its centre is measured across from. */
+  readonly guide: 'reference-face' | 'entry-edge' | 'reference-edge';
+  /** Of its centre: along the piece from its worked or layout end, and across from the guide. */
+  readonly along: Mm;
+  readonly across: Mm;
+  readonly diameter: Mm;
+  readonly depth: Mm;
+  /** It comes out of the far side; the depth then goes a little past it, into a scrap. */
+  readonly through?: boolean;
+}
+
+/** A round tenon: everything round it goes, from the end to the shoulder. */
+export interface RoundTenonFeature extends FeatureOf<'round-tenon'> {
+  /** Of its axis, from the reference face and edge. */
+  readonly fromFace: Mm;
+  readonly fromEdge: Mm;
+  readonly diameter: Mm;
+  readonly length: Mm;
+}
+
+export type Feature =
+  | TenonFeature
+  | MortiseFeature
+  | SlotFeature
+  | GrooveFeature
+  | RebateFeature
+  | NotchFeature
+  | BoreFeature
+  | RoundTenonFeature;
 
 /** A parameter that is chosen, not measured. */
 export interface Choice {
@@ -203,6 +234,8 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   readonly choices: readonly Choice[];
   /** Parameters that mean something else in another kind of the same name; a change of kind proposes them anew. */
   readonly own: readonly (keyof P & string)[];
+  /** Parameters it may have beside those it proposes. */
+  readonly optional?: readonly (keyof P & string)[];
   propose(members: Members, available: Available): { params: P; advice: Advice[] };
   problems(params: P, members: Members, available: Available, names: Record<MemberName, string>): Problem[];
   advice(params: P, members: Members, available: Available): Advice[];
@@ -218,7 +251,7 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** The parameters with one named dimension changed, what follows it following. */
   withDimension(params: P, members: Members, dimension: DimensionId, value: Mm): P;
   /** The parameters with one choice changed, what follows it following. */
-  withChoice(params: P, choice: string, value: string): P;
+  withChoice(params: P, choice: string, value: string, members: Members, available: Available): P;
 }
 
 /** A tongue of its own, in the axes of the tenoned piece, with the sizes it gives the joint. */

@@ -110,10 +110,10 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
 
   it('every choice can be made and lands in what the schema takes', () => {
     fc.assert(
-      fc.property(possible(id), ({ params }) => {
+      fc.property(possible(id), ({ params, members }) => {
         for (const choice of kind.choices)
           for (const { value } of choice.options) {
-            const chosen = kind.withChoice(params, choice.id, value);
+            const chosen = kind.withChoice(params, choice.id, value, members, available);
             expect(String(chosen[choice.id])).toBe(value);
             expect(kind.schema.validate(chosen).error).toBeUndefined();
           }

@@ -2,6 +2,7 @@ import {
   IDENTITY,
   add,
   box,
+  circle,
   difference,
   prismAlong,
   roundedRectangle,
@@ -12,6 +13,7 @@ import {
 } from '../solids/index.ts';
 import { figureOf, type Setup } from '../setups/index.ts';
 import type { Piece } from '../stock/index.ts';
+import { toolById, type Shop } from '../tooling/index.ts';
 import type { Datum, MachineModel } from './model.ts';
 
 /**
@@ -40,12 +42,18 @@ export const bench: MachineModel = {
     'near-edge': 'near edge of the tenon',
     'far-edge': 'far edge of the tenon',
     'end-of-round': 'where the rounding ends',
+    'hole-along': 'centre of the hole',
+    'hole-across': 'centre of the hole',
+    'hole-floor': 'where the bit has its full diameter',
+    'axis-face': 'axis of the tenon',
+    'axis-edge': 'axis of the tenon',
+    'tenon-side': 'side of the tenon',
   },
   views: [
     { id: 'face', title: 'On the edge', right: [1, 0, 0], up: [0, 1, 0] },
     { id: 'end', title: 'From the end', right: [0, 1, 0], up: [0, 0, 1] },
   ],
-  place(setup, _pass, occurrence, piece) {
+  place(setup, _pass, occurrence, piece, asIs) {
     const x = (fromEnd: number) => (occurrence.end === 'a' ? fromEnd : piece.length - fromEnd);
     const z = (depth: number) => (occurrence.edge === 'reference' ? depth : piece.width - depth);
     const inward = occurrence.end === 'a' ? 1 : -1;
@@ -67,7 +75,7 @@ export const bench: MachineModel = {
       rigid: IDENTITY,
       datums,
       bodies: [],
-      sweep: SWEEPS[setup.carrier]!(setup, x, z, piece),
+      sweep: SWEEPS[setup.carrier]!(setup, x, z, piece, asIs),
       feed: [0, 0, 0],
       feeds: 'tool',
     };
@@ -77,13 +85,36 @@ export const bench: MachineModel = {
 type Along = (value: number) => number;
 
 /** What each hand tool takes away. */
-const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: Piece) => Solid>> = {
+const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: Piece, asIs: Shop) => Solid>> = {
   chisel: chiselled,
   file: rounded,
   'saw-and-chisel': slotted,
   'hand-saw': sawn,
   across: notched,
+  bit: bored,
+  'round-plane': turned,
 };
+
+/** Round the centre where the lines cross, from the marked face or edge. */
+function bored(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Solid {
+  const { diameter } = toolById(asIs, 'boring-bit', setup.cutter!);
+  const [along, across, depth] = ['along', 'across', 'depth'].map((id) => figureOf(setup, id));
+  const [at, deep] = [x(along!.set.value), depth!.set.value];
+  if (depth!.from === 'entry-edge')
+    return prismAlong('z', circle([at, across!.set.value], diameter / 2), z(-1), z(deep));
+  const height = across!.from === 'entry-edge' ? z(across!.set.value) : across!.set.value;
+  return prismAlong('y', circle([height, at], diameter / 2), -1, deep);
+}
+
+/** All that lies outside the circle, from the tip to the knife line. */
+function turned(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
+  const at = (id: string) => figureOf(setup, id).set.value;
+  const [tip, shoulder] = [x(-1), x(at('shoulder'))];
+  return difference(
+    box([tip, -1, -1], [shoulder, thickness + 1, width + 1]),
+    prismAlong('x', circle([at('axis-face'), at('axis-edge')], at('radius')), x(-2), shoulder),
+  );
+}
 
 /** Between the two knife lines, from a face to the floor, right across the piece. */
 function notched(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
@@ -116,16 +147,18 @@ function slotted(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece)
     : box([tip, -1, near], [floor, thickness + 1, far]);
 }
 
-/** Both ends of the mortise, from the round's start to the end line, pared square between the walls. */
+/** Both ends of the mortise, from the round's start to the end line, or all of it, pared square between the walls. */
 function chiselled(setup: Setup, x: Along, z: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const inEnd = figureOf(setup, 'depth').from === 'tip';
   const corner = (along: number, across: number, depth: number): Vec3 =>
     inEnd ? [x(depth), across, along] : [x(along), across, z(depth)];
-  const ends: [number, number][] = [
-    [at('near-end'), at('near-end') + at('radius')],
-    [at('far-end') - at('radius'), at('far-end')],
-  ];
+  const ends: [number, number][] = setup.figures.some((f) => f.id === 'radius')
+    ? [
+        [at('near-end'), at('near-end') + at('radius')],
+        [at('far-end') - at('radius'), at('far-end')],
+      ]
+    : [[at('near-end'), at('far-end')]];
   return union(
     ...ends.map(([from, to]) => box(corner(from, at('near-wall'), -1), corner(to, at('far-wall'), at('depth')))),
   );

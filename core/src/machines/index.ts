@@ -1,12 +1,13 @@
 import { bandsaw } from './bandsaw.ts';
 import { bench } from './bench.ts';
 import { jigRouter } from './jigRouter.ts';
+import { drillPress } from './drillPress.ts';
 import type { MachineModel } from './model.ts';
 import { mortiser } from './mortiser.ts';
 import { tableSaw } from './tableSaw.ts';
 
 /** Every machine model. A new one is a file and a line here. */
-export const MACHINE_MODELS: readonly MachineModel[] = [tableSaw, bandsaw, jigRouter, mortiser, bench];
+export const MACHINE_MODELS: readonly MachineModel[] = [tableSaw, bandsaw, jigRouter, mortiser, drillPress, bench];
 
 /** @throws Error for a model that is not there; methods name only these. */
 export function modelOf(id: string): MachineModel {

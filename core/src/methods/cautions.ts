@@ -44,6 +44,10 @@ export const CAUTIONS = {
   shank: caution('Two thirds of the shank in the collet.'),
   eyes: caution('Eyes, ears and dust: glasses, muffs, extraction.'),
   mortiser: caution('The hold-down on, both hands clear of the chisel; it is sharp and, after a few bites, hot.'),
+  drillHeld: caution(
+    'The piece clamped, or its end hard against a stop that keeps it from turning; sleeves, hair and gloves away from the bit.',
+  ),
+  clamped: caution('The piece clamped, not held; no hand under where the bit comes out.'),
   handSaw: caution('The piece in the vice; the hand that steadies the saw stays off the line.'),
   chisel: caution('Both hands behind the chisel’s edge; the piece clamped, not held.'),
 } as const;

@@ -1,3 +1,7 @@
+import { boreAndChisel } from './boreAndChisel/index.ts';
+import { drillPress } from './drillPress/index.ts';
+import { handRound } from './handRound/index.ts';
+import { handBore } from './handBore/index.ts';
 import { bandsawStepped } from './bandsawStepped/index.ts';
 import { handTenon } from './handTenon/index.ts';
 import { bandsawFlipped } from './bandsawFlipped/index.ts';
@@ -18,6 +22,7 @@ import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
 export const METHODS = [
   routerJig,
   hollowChisel,
+  boreAndChisel,
   squareEnds,
   crosscutShoulders,
   sawUprightFlipped,
@@ -33,4 +38,7 @@ export const METHODS = [
   handSlot,
   sawGroove,
   sawRebate,
+  drillPress,
+  handBore,
+  handRound,
 ] as readonly unknown[] as readonly Method[];

@@ -25,6 +25,7 @@ const STAGES: readonly Stage[] = [
   'notch',
   'round-edges',
   'rebate',
+  'bore',
 ];
 
 /**

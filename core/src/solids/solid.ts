@@ -50,15 +50,21 @@ export function roundedRectangle(min: Vec2, max: Vec2, radius: number): Vec2[] {
   );
 }
 
-/** Prism axis along piece X (a tenon) or Z (a mortise), the outline given in (Y, Z) or (X, Y). */
-export function prismAlong(axis: 'x' | 'z', outline: readonly Vec2[], from: number, to: number): Solid {
-  const rotation: Rigid['rotation'] =
-    axis === 'z' ? [[1, 0, 0], [0, 1, 0], [0, 0, 1]] : [[0, 0, 1], [1, 0, 0], [0, 1, 0]]; // prettier-ignore
-  return {
-    shape: 'prism',
-    outline,
-    from: Math.min(from, to),
-    to: Math.max(from, to),
-    rigid: { rotation, shift: [0, 0, 0] },
-  };
-}
+/** A circle, anticlockwise. */
+export const circle = ([x, y]: Vec2, radius: number): Vec2[] =>
+  roundedRectangle([x - radius, y - radius], [x + radius, y + radius], radius);
+
+const ALONG: Readonly<Record<'x' | 'y' | 'z', Rigid['rotation']>> = {
+  x: [[0, 0, 1], [1, 0, 0], [0, 1, 0]], // prettier-ignore
+  y: [[0, 1, 0], [0, 0, 1], [1, 0, 0]], // prettier-ignore
+  z: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], // prettier-ignore
+};
+
+/** Prism axis along piece X (a tenon), Y (a hole in a face) or Z (a mortise), the outline given in (Y, Z), (Z, X) or (X, Y). */
+export const prismAlong = (axis: 'x' | 'y' | 'z', outline: readonly Vec2[], from: number, to: number): Solid => ({
+  shape: 'prism',
+  outline,
+  from: Math.min(from, to),
+  to: Math.max(from, to),
+  rigid: { rotation: ALONG[axis], shift: [0, 0, 0] },
+});

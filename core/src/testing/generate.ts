@@ -34,7 +34,8 @@ export interface CaseShape {
 export const routeId = (tenoned: NonNullable<CaseShape['tenoned']>, corners: Corners): string =>
   `crosscut-shoulders+${tenoned}${corners === 'rounded' ? '+round-edges' : ''}`;
 
-const unit = fc.double({ min: 0, max: 1, noNaN: true, noDefaultInfinity: true });
+/** A ten-thousandth fine, all of the span alike: of doubles nearly all lie close to nothing. */
+const unit = fc.integer({ min: 0, max: 10_000 }).map((n) => n / 10_000);
 const side = fc.constantFrom('left' as const, 'right' as const);
 
 /**

@@ -31,9 +31,21 @@ function lapping({ u, tenoned, mortised }: Base) {
   };
 }
 
+/** Pegs in some of them: through any tenon that is long and wide enough. */
+function pegged({ params, tenoned, u }: Base): object {
+  const { tenonLength: L, edgeShoulder: b, tenonWidth: w } = params;
+  const pegDiameter = [5, 6, 8][Math.floor(u[4]! * 2.99)]!;
+  if (u[5]! < 0.5 || L < pegDiameter + 6 || Math.min(w, tenoned.width) < pegDiameter + 4) return {};
+  const room = w - pegDiameter - 2;
+  const pegSpacing = room > pegDiameter + 3 && u[3]! < 0.4 ? between(u[3]! / 0.4, pegDiameter + 2.5, room) : 0;
+  const pegInset = between(u[2]!, pegDiameter / 2 + 3, L - pegDiameter / 2 - 1.5);
+  const offset = u[5]! < 0.8 ? { pegs: 'drawbored', pegOffset: between(u[1]!, 0, 1.9) } : { pegs: 'pegged' };
+  return { pegDiameter, pegInset, pegAcross: b + w / 2, pegSpacing, ...offset };
+}
+
 /** Possible joints of each kind, from possible blind ones. */
 export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
-  blind: ({ params }) => ({ params }),
+  blind: (base) => ({ params: { ...base.params, ...pegged(base) } }),
   /** No deeper than the cutters of the test shop reach. */
   through: ({ params: { bottomClearance: _, ...rest }, u }) => {
     const width = between(u[1]!, 24, rest.mortiseWidth < 8 ? 27 : 44);
@@ -165,6 +177,25 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       },
       tenoned: { thickness: thickness + between(u[3]!, 0, 1) },
       mortised: { thickness },
+    };
+  },
+  round: ({ params, u, tenoned, mortised }) => {
+    const bore = [8, 10, 12, 16, 20].filter((d) => d <= Math.min(tenoned.thickness, mortised.thickness) - 4)[Math.floor(u[0]! * 4.99)] ?? 8; // prettier-ignore
+    const t = bore - between(u[1]!, 0, 0.2);
+    const off = between(u[2]!, 0, tenoned.thickness - t);
+    const near = bore / 2 + between(u[3]!, 0.5, mortised.thickness - bore - 0.5);
+    return {
+      params: {
+        bore,
+        roundClearance: bore - t,
+        tenonLength: params.tenonLength,
+        bottomClearance: params.bottomClearance,
+        axisFromFace: t / 2 + off,
+        axisFromEdge: t / 2 + between(u[4]!, 0, tenoned.width - t),
+        setBack: near - t / 2 - off,
+        centre: bore / 2 + between(u[5]!, 1, 300),
+      },
+      mortised: { width: Math.max(mortised.width, params.tenonLength + params.bottomClearance + 4) },
     };
   },
   lap: (base) => ({

@@ -114,6 +114,17 @@ export const TEST_SHOP: Shop = {
       size,
       length: 75,
     })),
+    { kind: 'drill-press', retired: false, id: 'press', name: 'Drill press', travel: 90, throat: 160, largestBit: 40 },
+    ...[5, 6, 8, 10, 12, 16, 20, 25].map((d): Tool => ({
+      kind: 'boring-bit',
+      retired: false,
+      id: `bit-${d}`,
+      name: `Brad point ${d}`,
+      diameter: d,
+      length: 95,
+      form: 'brad-point',
+      lead: 3,
+    })),
     ...[6, 8, 10, 12].map((d): Tool => ({
       kind: 'router-cutter',
       retired: false,

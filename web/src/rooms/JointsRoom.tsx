@@ -183,9 +183,9 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
               <Segmented
                 size="small"
                 aria-label={choice.label}
-                value={String(params[choice.id])}
+                value={String(params[choice.id] ?? choice.options[0]!.value)}
                 options={[...choice.options]}
-                onChange={(value) => replace({ ...joint, params: kind.withChoice(params, choice.id, value) })}
+                onChange={(value) => replace({ ...joint, params: kind.withChoice(params, choice.id, value, members, available) })}
               />
             </span>
           ))}

@@ -3,6 +3,7 @@ import { say, type Mm } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { SAME, type Method } from '../method.ts';
+import { mortiseLines } from '../mortiseLines.ts';
 
 /** How far along the straight wall the chisel goes, so that no sliver stands where the round end begins, mm. */
 const INTO_THE_WALL: Mm = 0.5;
@@ -15,10 +16,8 @@ export const squareEnds: Method<MortiseFeature> = {
   stage: 'square-ends',
   applies: (feature) => feature.ends === 'squared',
   refuse: () => [],
-  setups({ start: q, length: l, wall: p, width: m, depth: D, into }, _shop, context) {
-    const end = into === 'end';
-    const [from, top] = end ? (['reference-edge', 'tip'] as const) : (['layout-end', 'entry-edge'] as const);
-    const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
+  setups(feature, _shop, context) {
+    const { width: m, into } = feature;
     return [
       handSetup(
         {
@@ -28,42 +27,14 @@ export const squareEnds: Method<MortiseFeature> = {
           carrier: 'chisel',
           stage: 'square-ends',
           figures: [
-            byHand('near-end', 'Near end line', q, from, 'near-end', along, say('position {q}', { q })),
-            byHand(
-              'far-end',
-              'Far end line',
-              q + l,
-              from,
-              'far-end',
-              along,
-              say('position {q} + mortise length {l}', { q, l }),
-            ),
-            byHand(
-              'near-wall',
-              'Near wall',
-              p,
-              'reference-face',
-              'near-wall',
-              'thickness',
-              say('near wall {p}', { p }),
-            ),
-            byHand(
-              'far-wall',
-              'Far wall',
-              p + m,
-              'reference-face',
-              'far-wall',
-              'thickness',
-              say('near wall {p} + mortise {m}', { p, m }),
-            ),
-            byHand('depth', 'Depth', D, top, 'floor', inward, say('mortise depth {D}', { D })),
+            ...mortiseLines(feature),
             byHand(
               'radius',
               'Round end',
               m / 2 + INTO_THE_WALL,
               'near-end',
               'round-start',
-              along,
+              into === 'end' ? 'width' : 'length',
               say('half the mortise {m}, and {more} along the wall: only the corners are pared', {
                 m,
                 more: INTO_THE_WALL,

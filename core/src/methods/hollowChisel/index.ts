@@ -3,7 +3,7 @@ import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { layoutSide } from '../layoutSide.ts';
+import { mortiseLies, stopSide } from '../stopSide.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 
@@ -49,7 +49,7 @@ export const hollowChisel: Method<MortiseFeature> = {
     const chisel = chiselFor(feature, shop);
     if (!machine || !chisel) return [];
     return (['left', 'right'] as const).flatMap((side) => {
-      const here = occurrences.filter((o) => layoutSide(feature, o, 'far') === side);
+      const here = occurrences.filter((o) => stopSide(mortiseLies(feature.into), o, 'far') === side);
       return here.length ? [setup(feature, shop, machine, chisel, joint, side, here)] : [];
     });
   },

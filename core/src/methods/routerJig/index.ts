@@ -12,7 +12,7 @@ import {
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { fittingCutters, rowsFor } from '../cutters.ts';
-import { layoutSide } from '../layoutSide.ts';
+import { mortiseLies, stopSide } from '../stopSide.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, only, over } from '../refusal.ts';
 
@@ -29,7 +29,7 @@ export const routerJig: Method<MortiseFeature> = {
     if (!gear) return [];
     const sides = ['left', 'right'] as const;
     return sides.flatMap((side) => {
-      const here = occurrences.filter((o) => layoutSide(feature, o, gear.jig.faceSide) === side);
+      const here = occurrences.filter((o) => stopSide(mortiseLies(feature.into), o, gear.jig.faceSide) === side);
       return here.length ? [setup(feature, shop, gear, joint, side, here)] : [];
     });
   },
@@ -325,7 +325,7 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
         `The cutter turns at most ${gear.cutter.topSpeed} rpm; the router’s slowest is ${router.slowest}. Use a smaller cutter.`,
       ),
     );
-  for (const side of new Set(occurrences.map((o) => layoutSide(feature, o, jig.faceSide))))
+  for (const side of new Set(occurrences.map((o) => stopSide(mortiseLies(feature.into), o, jig.faceSide))))
     if (jig.endStops !== 'both' && jig.endStops !== side)
       found.push(
         missing(
