@@ -45,12 +45,12 @@ interface Seen {
   readonly often: number;
 }
 
-/** Whether a joint as planned goes by all of these methods. */
+/** Whether both halves of a joint as planned can be cut, and by all of these methods. */
 export function goesBy({ routes, chosen }: JointPlan, methods: readonly string[]): boolean {
   const used = (['tenoned', 'mortised'] as const).flatMap(
     (member) => routes[member].find((r) => r.id === chosen[member])?.methods ?? [],
   );
-  return methods.every((m) => used.includes(m));
+  return Boolean(chosen.tenoned && chosen.mortised) && methods.every((m) => used.includes(m));
 }
 
 /** As few of the routes as hold every method of them all, the commonest first. */

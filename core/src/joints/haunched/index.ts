@@ -221,7 +221,7 @@ export const haunched: JointKind<HaunchedParams> = {
     const { edgeShoulder: b, tenonWidth: w, tenonLength: L, haunchWidth, haunchLength: h } = params;
     const { width: W, thickness: T } = members.tenoned;
     const pocket = pocketOf(params);
-    const { wall } = derive(params);
+    const { wall, mortiseLength } = derive(params);
     return {
       tenoned: tenoned.flatMap((f) => {
         if (f.form !== 'tenon') return [];
@@ -251,7 +251,7 @@ export const haunched: JointKind<HaunchedParams> = {
           wall,
           width: params.mortiseWidth,
           start: pocket.x[0],
-          length: params.position + params.mortiseWidth - pocket.x[0],
+          length: params.position + Math.min(params.mortiseWidth, mortiseLength) - pocket.x[0],
           depth: pocket.depth[1],
           ends: 'clear',
         },
