@@ -6,6 +6,7 @@ import { through } from './through/index.ts';
 import { twin } from './twin/index.ts';
 import { lap } from './lap/index.ts';
 import { teeLap } from './teeLap/index.ts';
+import { teeSlot } from './teeSlot/index.ts';
 import { stub } from './stub/index.ts';
 import { housed } from './housed/index.ts';
 import { loose } from './loose/index.ts';
@@ -30,6 +31,7 @@ export const JOINT_KINDS = [
   withPegs(openSlot, wholeWidth),
   withPegs(lap, wholeWidth),
   teeLap,
+  teeSlot,
   stub,
   withPegs(housed, tenon),
   loose,

@@ -279,4 +279,6 @@ export interface SeatOfPair {
   readonly sink?: Mm;
   /** Pressed cheek to cheek, rather than standing in a hollow with the clearance shared by both sides. */
   readonly pressed?: boolean;
+  /** A fork over a tongue: the sizes of slot and tongue stand for those of tenon and mortise, the slot being the wider. */
+  readonly astride?: boolean;
 }

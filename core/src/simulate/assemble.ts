@@ -71,7 +71,8 @@ export function assemble(tenon: Half, mortise: Half, seat: Omit<SeatOfPair, 'cle
   const middle = placeOf(tenon, mortise, seat);
   const { tongue } = tenon;
   const whole = tongue ? tenon.body.with(tongue) : tenon.body;
-  const clearance = (mortise.sizes['mortiseWidth'] ?? 0) - (tenon.sizes['tenonThickness'] ?? 0);
+  const play = (mortise.sizes['mortiseWidth'] ?? 0) - (tenon.sizes['tenonThickness'] ?? 0);
+  const clearance = seat.astride ? -play : play;
   const at = (across: Mm) => {
     const home = whole.placed(homeOf(tenon, mortise, { ...middle, across }));
     const clashes = [clashOf(home, mortise.body), ...(tongue ? [clashOf(tongue, tenon.body)] : [])];

@@ -110,8 +110,10 @@ export function proveJoint<P extends object>(
     const [tenon, mortise] = [tenons[0]![0]!, mortises[0]![0]!];
     const members = { tenoned: memberProof(tenons), mortised: memberProof(mortises) };
     const [t, m] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
-    const clearance = { least: m.least - t.most, most: m.most - t.least };
     const seat = kind.seat(params);
+    const clearance = seat.astride
+      ? { least: t.least - m.most, most: t.most - m.least }
+      : { least: m.least - t.most, most: m.most - t.least };
     const assembly = assemble(tenon, mortise, seat);
     const explained = Object.values(members).every(
       ({ mismatches, trapped }) => mismatches.every((x) => x.depth <= x.allowed) && !trapped.length,

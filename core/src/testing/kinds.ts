@@ -208,6 +208,24 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       position: between(base.u[4]!, 0, 700),
     },
   }),
+  'tee-slot': ({ u, tenoned, mortised, params }) => {
+    const faceClearance = between(u[0]!, 0, 0.15);
+    const tongueThickness = between(u[1]!, 4.5, Math.min(tenoned.thickness - 5, mortised.thickness - 5, 20));
+    const slot = tongueThickness + faceClearance;
+    const nearProng = between(u[2]!, 2, tenoned.thickness - slot - 2);
+    const wall = between(u[3]!, 1, mortised.thickness - tongueThickness - 1);
+    return {
+      params: {
+        tongueThickness,
+        faceClearance,
+        nearProng,
+        setBack: wall - nearProng - faceClearance / 2,
+        tenonLength: mortised.width + between(u[4]!, 0, 3),
+        notchLength: tenoned.width + between(u[5]!, 0.05, 0.5),
+        position: params.position,
+      },
+    };
+  },
   haunched: ({ params, u }) => {
     const { tenonWidth, mortiseWidth: m, edgeShoulder, tenonLength: L, endClearance } = params;
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);
