@@ -24,6 +24,7 @@ const BY_HAND = {
   'bore-and-chisel': 'mortise',
   'hand-bore': 'bore',
   'hand-round': 'round-tenon',
+  'hand-kerf': 'slot',
 } as const;
 
 interface Cut {
@@ -109,6 +110,10 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
         line('centre of the tenon, from the face', 'the end', 'reference face', [f.fromFace], pieces, 'A circle of the tenon’s size is drawn round it.'),
         line('centre of the tenon, from the edge', 'the end', 'reference edge', [f.fromEdge], pieces, 'The same centre, from the edge.'),
       ]; // prettier-ignore
+    }
+    case 'flare': {
+      const ends = [f.start - f.opening, f.start + f.length + f.opening];
+      return [line('ends at the exit, with the knife', 'the edge it comes out of', 'layout end', ends, 'all', 'The chisel pares from these lines.')]; // prettier-ignore
     }
     case 'groove':
       return [line('groove, with the gauge', f.edge === 'entry-edge' ? 'the edge the tenon enters' : 'other edge', 'reference face', [f.wall, f.wall + f.width], 'first', 'A hand’s breadth at one end, to check the fence by.')]; // prettier-ignore

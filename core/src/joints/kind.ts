@@ -150,6 +150,8 @@ export interface SlotFeature extends FeatureOf<'slot'> {
   readonly width: Mm;
   /** From the worked end to its floor. */
   readonly depth: Mm;
+  /** A single saw cut, as wide as the saw makes it. */
+  readonly kerf?: boolean;
 }
 
 /** A groove along a whole edge. */
@@ -203,6 +205,17 @@ export interface RoundTenonFeature extends FeatureOf<'round-tenon'> {
   readonly length: Mm;
 }
 
+/** The two ends of a through mortise, opened towards the exit. */
+export interface FlareFeature extends FeatureOf<'flare'> {
+  readonly wall: Mm;
+  readonly width: Mm;
+  readonly start: Mm;
+  readonly length: Mm;
+  /** How much each end opens at the exit, and over what depth from there. */
+  readonly opening: Mm;
+  readonly depth: Mm;
+}
+
 export type Feature =
   | TenonFeature
   | MortiseFeature
@@ -211,7 +224,8 @@ export type Feature =
   | RebateFeature
   | NotchFeature
   | BoreFeature
-  | RoundTenonFeature;
+  | RoundTenonFeature
+  | FlareFeature;
 
 /** A parameter that is chosen, not measured. */
 export interface Choice {

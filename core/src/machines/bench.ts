@@ -1,6 +1,7 @@
 import {
   IDENTITY,
   add,
+  anticlockwise,
   box,
   circle,
   difference,
@@ -9,6 +10,7 @@ import {
   scale,
   union,
   type Solid,
+  type Vec2,
   type Vec3,
 } from '../solids/index.ts';
 import { figureOf, type Setup } from '../setups/index.ts';
@@ -48,6 +50,10 @@ export const bench: MachineModel = {
     'axis-face': 'axis of the tenon',
     'axis-edge': 'axis of the tenon',
     'tenon-side': 'side of the tenon',
+    'exit-edge': 'edge it comes out of',
+    'near-flare': 'near end at the exit',
+    'far-flare': 'far end at the exit',
+    'slope-start': 'where the slope begins',
   },
   views: [
     { id: 'face', title: 'On the edge', right: [1, 0, 0], up: [0, 1, 0] },
@@ -64,6 +70,7 @@ export const bench: MachineModel = {
       'other-face': { at: [0, piece.thickness, 0], normal: [0, -1, 0] },
       'reference-edge': { at: [0, 0, 0], normal: [0, 0, 1] },
       'entry-edge': { at: [0, 0, z(0)], normal: [0, 0, occurrence.edge === 'reference' ? 1 : -1] },
+      'exit-edge': { at: [0, 0, z(piece.width)], normal: [0, 0, occurrence.edge === 'reference' ? -1 : 1] },
     };
     for (const f of setup.figures) {
       const from = datums[f.from];
@@ -93,6 +100,7 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
   across: notched,
   bit: bored,
   'round-plane': turned,
+  flare: flared,
 };
 
 /** Round the centre where the lines cross, from the marked face or edge. */
@@ -104,6 +112,20 @@ function bored(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Sol
     return prismAlong('z', circle([at, across!.set.value], diameter / 2), z(-1), z(deep));
   const height = across!.from === 'entry-edge' ? z(across!.set.value) : across!.set.value;
   return prismAlong('y', circle([height, at], diameter / 2), -1, deep);
+}
+
+/** Both ends, from their lines on the exit edge down to where the slope begins. */
+function flared(setup: Setup, x: Along, z: Along, { width }: Piece): Solid {
+  const at = (id: string) => figureOf(setup, id).set.value;
+  const from = z(width - at('slope'));
+  const [exit, inner] = [z(width), Math.sign(z(width) - from)];
+  /** Past the exit by as much again as the slope goes on: the chisel leaves nothing standing there. */
+  const slope = (end: number, out: number): Solid => {
+    const beyond = end + ((out - end) * (at('slope') + 1)) / at('slope');
+    const outline: Vec2[] = [[from, x(end)], [exit + inner, x(end)], [exit + inner, x(beyond)]]; // prettier-ignore
+    return prismAlong('y', anticlockwise(outline), at('near-wall'), at('far-wall'));
+  };
+  return union(slope(at('near-end'), at('near-flare')), slope(at('far-end'), at('far-flare')));
 }
 
 /** All that lies outside the circle, from the tip to the knife line. */

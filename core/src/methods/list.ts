@@ -1,6 +1,8 @@
 import { boreAndChisel } from './boreAndChisel/index.ts';
 import { drillPress } from './drillPress/index.ts';
 import { handRound } from './handRound/index.ts';
+import { flareEnds } from './flareEnds/index.ts';
+import { handKerf } from './handKerf/index.ts';
 import { handBore } from './handBore/index.ts';
 import { bandsawStepped } from './bandsawStepped/index.ts';
 import { handTenon } from './handTenon/index.ts';
@@ -41,4 +43,6 @@ export const METHODS = [
   drillPress,
   handBore,
   handRound,
+  handKerf,
+  flareEnds,
 ] as readonly unknown[] as readonly Method[];

@@ -54,6 +54,15 @@ export function roundedRectangle(min: Vec2, max: Vec2, radius: number): Vec2[] {
 export const circle = ([x, y]: Vec2, radius: number): Vec2[] =>
   roundedRectangle([x - radius, y - radius], [x + radius, y + radius], radius);
 
+/** An outline the way round a prism wants it. */
+export function anticlockwise(points: readonly Vec2[]): readonly Vec2[] {
+  const area = points.reduce((sum, [x, y], i) => {
+    const [nx, ny] = points[(i + 1) % points.length]!;
+    return sum + x * ny - nx * y;
+  }, 0);
+  return area < 0 ? [...points].reverse() : points;
+}
+
 const ALONG: Readonly<Record<'x' | 'y' | 'z', Rigid['rotation']>> = {
   x: [[0, 0, 1], [1, 0, 0], [0, 1, 0]], // prettier-ignore
   y: [[0, 1, 0], [0, 0, 1], [1, 0, 0]], // prettier-ignore

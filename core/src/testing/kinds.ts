@@ -47,9 +47,22 @@ function pegged({ params, tenoned, u }: Base): object {
 export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
   blind: (base) => ({ params: { ...base.params, ...pegged(base) } }),
   /** No deeper than the cutters of the test shop reach. */
-  through: ({ params: { bottomClearance: _, ...rest }, u }) => {
+  through: (base) => {
+    const { params, u } = base;
+    const { bottomClearance: _, ...rest } = params;
     const width = between(u[1]!, 24, rest.mortiseWidth < 8 ? 27 : 44);
-    return { params: { ...rest, tenonLength: width + between(u[0]!, 0, 4) }, mortised: { width } };
+    const tenonLength = width + between(u[0]!, 0, 4);
+    const kerf = between(u[2]!, 0.8, 2);
+    const wedged = u[3]! > 0.6 && rest.corners !== 'rounded' && rest.tenonWidth / 4 > kerf + 1.2;
+    const wedges = {
+      wedges: 'wedged',
+      wedgeKerf: kerf,
+      wedgeStop: between(u[4]!, 2, 9),
+      wedgeThickness: kerf + between(u[5]!, 0.5, 4),
+      flareDepth: between(u[4]!, 8, width),
+    };
+    const position = Math.max(rest.position, 5);
+    return { params: { ...rest, position, tenonLength, ...(wedged && wedges) }, mortised: { width } };
   },
   twin: ({ params, u }) => {
     const t = params.mortiseWidth - params.faceClearance;

@@ -53,18 +53,12 @@ export function goesBy({ routes, chosen }: JointPlan, methods: readonly string[]
   return Boolean(chosen.tenoned && chosen.mortised) && methods.every((m) => used.includes(m));
 }
 
-/** As few of the routes as hold every method of them all, the commonest first. */
+/** For every method the commonest of the routes that use it, the commonest of all leading. */
 function covering(routes: readonly Seen[]): (readonly string[])[] {
-  const left = new Set(routes.flatMap((r) => r.methods));
-  const chosen = new Set<Seen>();
-  while (left.size) {
-    /** What it adds first, then how often it is possible at all. */
-    const worth = ({ methods, often }: Seen) => methods.filter((m) => left.has(m)).length + often / 1000;
-    const best = routes.reduce((a, b) => (worth(b) > worth(a) ? b : a));
-    best.methods.forEach((m) => left.delete(m));
-    chosen.add(best);
-  }
-  return [...chosen].sort((a, b) => b.often - a.often).map((r) => r.methods);
+  const sorted = [...routes].sort((a, b) => b.often - a.often);
+  const methods = new Set(sorted.flatMap((r) => r.methods));
+  const chosen = new Set([...methods].map((m) => sorted.find((r) => r.methods.includes(m))!));
+  return sorted.filter((r) => chosen.has(r)).map((r) => r.methods);
 }
 
 export const everyWay = (): Way[] => JOINT_KINDS.flatMap(({ id }) => waysOf(id));

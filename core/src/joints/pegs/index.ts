@@ -1,10 +1,10 @@
 import Joi from 'joi';
-import { circle, difference, prismAlong, union, type Solid, type Vec2, type Vec3 } from '../../solids/index.ts';
+import { circle, difference, prismAlong, union, type Solid, type Vec2 } from '../../solids/index.ts';
 import type { Piece } from '../../stock/index.ts';
 import { nearestBore, type Available } from '../../tooling/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
-import type { Advice, BoreFeature, Choice, Gauge, JointKind, MemberName, Members, Outline, Spot } from '../kind.ts';
-import { alongOf, aside, dimension, failing, intoOf, positive } from '../shape/index.ts';
+import type { Advice, BoreFeature, Choice, JointKind, MemberName, Members, Outline, Spot } from '../kind.ts';
+import { alongOf, aside, dimension, failing, gaugeAt, intoOf, positive } from '../shape/index.ts';
 
 /** What holds a joint beside glue. */
 export type Pegs = 'none' | 'drawbored' | 'pegged' | 'pinned';
@@ -79,14 +79,6 @@ function holesOf(params: PegParams): Holes | undefined {
 /** Less than any hole stays away from tip and shoulder, mm. */
 const CLEAR: Mm = 0.5;
 
-/** The same calliper at another place along one axis. */
-function moved(gauge: Gauge, axis: 0 | 2, to: Mm): Gauge {
-  const { min, max } = gauge.bar;
-  const by = to - (min[axis] + max[axis]) / 2;
-  const shift = (p: Vec3): Vec3 => (axis === 0 ? [p[0] + by, p[1], p[2]] : [p[0], p[1], p[2] + by]);
-  return { ...gauge, bar: { ...gauge.bar, min: shift(min), max: shift(max) } };
-}
-
 /** A hole through the thickness of a piece: along it from the spot's end, and across it. */
 const through = (piece: Piece, spot: Pick<Spot, 'end'>, along: Mm, height: Mm, diameter: Mm): Solid =>
   prismAlong('y', circle([height, alongOf(piece, spot)(along)], diameter / 2), 0, piece.thickness);
@@ -103,7 +95,7 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
     ...kind,
     choices: [...kind.choices, PEGS],
     schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<P>) as Joi.ObjectSchema<P & PegParams>,
-    optional: Object.keys(KEYS) as (keyof PegParams)[],
+    optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof PegParams)[])],
     propose: (members, available) => kind.propose(members, available),
     problems(params, members, available, names) {
       const tenon = tenonOf(params, members);
@@ -132,7 +124,7 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
       /** Where a calliper is put clear of the holes: close to the tip, or to the surface. */
       const clear = member === 'tenoned' ? alongOf(piece, spot)(CLEAR) : intoOf(piece, spot)(sink + CLEAR);
       const gauges = whole.gauges.map((g) =>
-        member === 'tenoned' ? (g.axis === 0 ? g : moved(g, 0, clear)) : g.axis === 1 ? moved(g, 2, clear) : g,
+        member === 'tenoned' ? (g.axis === 0 ? g : gaugeAt(g, 0, clear)) : g.axis === 1 ? gaugeAt(g, 2, clear) : g,
       );
       return {
         gauges,

@@ -97,3 +97,11 @@ export function bar(
   };
   return { dimension, axis, bar: box(corner(from, -1), corner(to, 1)), measures };
 }
+
+/** The same calliper at another place along one axis. */
+export function gaugeAt(gauge: Gauge, axis: 0 | 2, to: Mm): Gauge {
+  const { min, max } = gauge.bar;
+  const by = to - (min[axis] + max[axis]) / 2;
+  const shift = (p: Vec3): Vec3 => (axis === 0 ? [p[0] + by, p[1], p[2]] : [p[0], p[1], p[2] + by]);
+  return { ...gauge, bar: { ...gauge.bar, min: shift(min), max: shift(max) } };
+}

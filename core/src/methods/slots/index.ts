@@ -18,7 +18,7 @@ export const sawSlot: Method<SlotFeature> = {
   title: 'Slot, upright on the table saw',
   form: 'slot',
   stage: 'slot',
-  applies: () => true,
+  applies: (feature) => !feature.kerf,
   refuse({ stock, across, width, depth }, shop) {
     const onEdge = across === 'width';
     const saw = toolsOf(shop, 'table-saw')[0];
@@ -111,7 +111,7 @@ export const handSlot: Method<SlotFeature> = {
   title: 'Slot, sawn and chopped by hand',
   form: 'slot',
   stage: 'slot',
-  applies: () => true,
+  applies: (feature) => !feature.kerf,
   refuse: () => [],
   setups({ across, wall: p, width: m, depth }, _shop, context): Setup[] {
     const [face] = guideFace(across);

@@ -1,0 +1,227 @@
+import Joi from 'joi';
+import { anticlockwise, difference, prismAlong, union, type Solid, type Vec2 } from '../../solids/index.ts';
+import type { Piece } from '../../stock/index.ts';
+import { roundTo, say, type Mm } from '../../units/index.ts';
+import { derive, type BlindParams } from '../blind/index.ts';
+import type { Advice, Choice, JointKind, Outline, SlotFeature, Spot } from '../kind.ts';
+import { alongOf, aside, dimension, failing, gaugeAt, intoOf, notNegative, positive } from '../shape/index.ts';
+import { asBlind, type ThroughParams } from '../through/params.ts';
+
+/** What a through tenon may have beside its own parameters, mm. */
+export interface WedgeParams {
+  wedges?: 'none' | 'wedged';
+  /** Width of the saw cut that takes the wedge. */
+  wedgeKerf?: Mm;
+  /** How far each cut stops short of the shoulder. */
+  wedgeStop?: Mm;
+  /** Thickness of a wedge where it comes out. */
+  wedgeThickness?: Mm;
+  /** How deep the mortise's ends are flared, from the exit. */
+  flareDepth?: Mm;
+}
+
+const mm = () => Joi.number().min(-10_000).max(10_000);
+const KEYS: Required<Record<keyof WedgeParams, Joi.Schema>> = {
+  wedges: Joi.string().valid('none', 'wedged'),
+  wedgeKerf: mm(),
+  wedgeStop: mm(),
+  wedgeThickness: mm(),
+  flareDepth: mm(),
+};
+
+const WEDGES: Choice = {
+  id: 'wedges',
+  label: 'Wedges',
+  options: [
+    { value: 'none', label: 'None' },
+    { value: 'wedged', label: 'Wedged from outside' },
+  ],
+};
+
+/** Where a wedged mortise's length is measured, in from the edge the tenon enters, mm. */
+const ENTRY: Mm = 0.2;
+
+interface Wedged {
+  readonly kerf: Mm;
+  readonly stop: Mm;
+  readonly thickness: Mm;
+  readonly deep: Mm;
+  /** How much each end of the mortise opens at the exit: the wedge less the kerf it fills. */
+  readonly flare: Mm;
+}
+
+function wedgesOf({ wedges, wedgeKerf: kerf = 0, wedgeStop: stop = 0, wedgeThickness: thickness = 0, flareDepth: deep = 0 }: WedgeParams): Wedged | undefined { // prettier-ignore
+  return wedges === 'wedged' ? { kerf, stop, thickness, deep, flare: thickness - kerf } : undefined;
+}
+
+type Params = ThroughParams & WedgeParams;
+
+/** Near sides of the two saw cuts, a quarter of the tenon's width in from each edge, from the reference edge. */
+const cutsOf = ({ edgeShoulder: b, tenonWidth: w }: ThroughParams, kerf: Mm): [Mm, Mm] => [
+  b + w / 4 - kerf / 2,
+  b + (3 * w) / 4 - kerf / 2,
+];
+
+const blindOf = (params: ThroughParams): BlindParams => asBlind(params, params.tenonLength);
+
+/** The two ends of the mortise as they open towards the exit. */
+function flares(params: Params, { deep, flare }: Wedged, piece: Piece, spot: Spot): Solid[] {
+  const own = blindOf(params);
+  const { wall, mortiseLength } = derive(own);
+  const [x, z] = [alongOf(piece, spot), intoOf(piece, spot)];
+  const V = piece.width;
+  const q = params.position;
+  return [
+    [q, q - flare],
+    [q + mortiseLength, q + mortiseLength + flare],
+  ].map(([inner, outer]): Solid => {
+    const outline: Vec2[] = [[z(V - deep), x(inner!)], [z(V), x(inner!)], [z(V), x(outer!)]]; // prettier-ignore
+    return prismAlong('y', anticlockwise(outline), wall, wall + params.mortiseWidth);
+  });
+}
+
+/** A through joint whose tenon can be wedged from outside: as it was where nobody asks for that. */
+export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
+  return {
+    ...kind,
+    choices: [...kind.choices, WEDGES],
+    schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<ThroughParams>) as Joi.ObjectSchema<Params>,
+    optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof WedgeParams)[])],
+    propose: (members, available) => kind.propose(members, available),
+    problems(params, members, available, names) {
+      const found = wedgesOf(params);
+      const own = kind.problems(params, members, available, names);
+      if (!found) return own;
+      const { kerf, stop, thickness, deep, flare } = found;
+      const V = members.mortised.width;
+      const room = params.position - flare;
+      return [
+        ...own,
+        ...failing(
+          [
+            positive('tenoned', 'wedgeKerf', 'saw cut for the wedge', kerf),
+            positive('tenoned', 'wedgeStop', 'wood between saw cut and shoulder', stop),
+            positive('tenoned', 'wedgeThickness', 'wedge', thickness),
+            notNegative('mortised', 'wedgeThickness', 'flare', flare),
+            positive('mortised', 'flareDepth', 'depth of the flare', deep),
+            { wrong: stop >= params.tenonLength - 1, member: 'tenoned', path: 'wedgeStop', dimension: 'wood between saw cut and shoulder', value: stop, bound: params.tenonLength - 1, text: 'the cut would stop {value} from the shoulder; of this tenon {bound} is the most.' }, // prettier-ignore
+            { wrong: deep > V + 1e-6, member: 'mortised', path: 'flareDepth', dimension: 'depth of the flare', value: deep, bound: V, text: 'the flare is {value} deep, the piece only {bound}.' }, // prettier-ignore
+            { wrong: params.tenonWidth / 4 < kerf + 1, member: 'tenoned', path: 'wedgeKerf', dimension: 'saw cut for the wedge', value: kerf, bound: params.tenonWidth / 4 - 1, text: 'a cut of {value} a quarter of the width in needs a wider tenon; {bound} is the most here.' }, // prettier-ignore
+            { wrong: params.corners === 'rounded', member: 'mortised', path: 'corners', dimension: 'round ends', value: params.mortiseWidth / 2, bound: 0, text: 'ends left round can’t be flared; square them, or keep them clear.' }, // prettier-ignore
+            { wrong: room < -1e-6, member: 'mortised', path: 'position', dimension: 'wood beside the flare', value: room, bound: 0, text: 'the flare would run {over} out of the layout end.' }, // prettier-ignore
+          ],
+          names,
+        ),
+      ];
+    },
+    advice(params, members, available): Advice[] {
+      const found = wedgesOf(params);
+      const own = kind.advice(params, members, available);
+      if (!found) return own;
+      const { kerf, stop, thickness, flare, deep } = found;
+      const slope = (Math.atan2(flare, deep) * 180) / Math.PI;
+      return [
+        ...own,
+        { id: 'wedge', dimension: 'wedgeThickness', level: 'reason', title: say('Two wedges {thickness}', { thickness }), reason: say('Each fills its cut, {kerf}, and opens the tenon by {flare}: as much as the mortise’s end is flared at the exit. In brittle wood a relief hole at the foot of each cut keeps it from running on.', { kerf, flare }) }, // prettier-ignore
+        ...(slope > 8 ? [{ id: 'flare', dimension: 'flareDepth', level: 'warning' as const, title: say('A steep flare'), reason: say(`The ends open by {flare} over {deep}, ${slope.toFixed(1)} degrees: past about 8 the tenon’s outer strips may break at their foot.`, { flare, deep }), propose: roundTo(flare / Math.tan((8 * Math.PI) / 180), available.step, 'up') }] : []), // prettier-ignore
+        ...(stop < 3 - 1e-6 ? [{ id: 'wedge-foot', dimension: 'wedgeStop', level: 'warning' as const, title: say('The cut comes near the shoulder'), reason: say('It stops {stop} short; driven home, the wedge may split the rail past its shoulder.', { stop }), propose: roundTo(6, available.step, 'nearest') }] : []), // prettier-ignore
+      ];
+    },
+    geometry(params, member, piece, spot) {
+      const whole = kind.geometry(params, member, piece, spot);
+      const found = wedgesOf(params);
+      if (!found) return whole;
+      const x = alongOf(piece, spot);
+      const gone =
+        member === 'mortised'
+          ? flares(params, found, piece, spot)
+          : cutsOf(params, found.kerf).map((z): Solid => {
+              const outline = [[z, x(0)], [z + found.kerf, x(0)], [z + found.kerf, x(params.tenonLength - found.stop)], [z, x(params.tenonLength - found.stop)]] as Vec2[]; // prettier-ignore
+              return prismAlong('y', anticlockwise(outline), 0, piece.thickness);
+            });
+      /** The mortise is as long as it is where the flare hasn't begun, or hardly. */
+      const entry = intoOf(piece, spot)(ENTRY);
+      const gauges = whole.gauges.map((g) => (member === 'mortised' && g.axis === 0 ? gaugeAt(g, 2, entry) : g));
+      return { gauges, mustRemain: difference(whole.mustRemain, ...gone), mustBeEmpty: union(whole.mustBeEmpty, ...gone) }; // prettier-ignore
+    },
+    features(params, members) {
+      const { tenoned, mortised } = kind.features(params, members);
+      const found = wedgesOf(params);
+      if (!found) return { tenoned, mortised };
+      const { wall, mortiseLength } = derive(blindOf(params));
+      return {
+        tenoned: [
+          ...tenoned,
+          ...cutsOf(params, found.kerf).map((near, i): SlotFeature => ({
+            form: 'slot',
+            kerf: true,
+            name: `for the ${['first', 'second'][i]} wedge`,
+            stock: members.tenoned,
+            across: 'width',
+            wall: near,
+            width: found.kerf,
+            depth: params.tenonLength - found.stop,
+            follows: { feature: 0, words: 'The cuts for the wedges come once the tenon is cut.' },
+          })),
+        ],
+        mortised: [
+          ...mortised,
+          {
+            form: 'flare',
+            stock: members.mortised,
+            wall,
+            width: params.mortiseWidth,
+            start: params.position,
+            length: mortiseLength,
+            opening: found.flare,
+            depth: found.deep,
+            follows: { feature: 0, words: 'The ends are flared once the mortise is through.' },
+          },
+        ],
+      };
+    },
+    seat: (params) => kind.seat(params),
+    fit: (params, members) => kind.fit(params, members),
+    drawing(params, members) {
+      const { views, dimensions } = kind.drawing(params, members);
+      const found = wedgesOf(params);
+      if (!found) return { views, dimensions };
+      const { kerf, stop, thickness, deep, flare } = found;
+      const V = members.mortised.width;
+      const { along, mortiseLength } = derive(blindOf(params));
+      const start = params.position - along;
+      const [L, end] = [params.tenonLength, start + mortiseLength];
+      const line = (points: Vec2[]): Outline => ({ role: 'hidden', points });
+      const cuts = cutsOf(params, kerf).map((z) => line([[-L, z], [-stop, z], [-stop, z + kerf], [-L, z + kerf]])); // prettier-ignore
+      const opened = [line([[-V + deep, start], [-V, start], [-V, start - flare]]), line([[-V + deep, end], [-V, end], [-V, end + flare]])]; // prettier-ignore
+      return {
+        views: views.map((v) => (v.id === 'face' ? { ...v, outlines: [...v.outlines, ...cuts, ...opened] } : v)),
+        dimensions: [
+          ...dimensions,
+          dimension('wedgeStop', 'saw cut to shoulder', stop, 'face', [-stop, cutsOf(params, kerf)[1]], [0, cutsOf(params, kerf)[1]], 10), // prettier-ignore
+          aside('wedgeKerf', 'saw cut for the wedge', kerf),
+          aside('wedgeThickness', 'wedge at the exit', thickness),
+          aside('flareDepth', 'mortise flared over', deep),
+        ],
+      };
+    },
+    withDimension: (params, members, dimension, value) =>
+      dimension in KEYS
+        ? { ...params, [dimension]: value }
+        : { ...params, ...kind.withDimension(params, members, dimension, value) },
+    withChoice(params, choice, value, members, available) {
+      if (choice !== 'wedges') return { ...params, ...kind.withChoice(params, choice, value, members, available) };
+      const rest = Object.fromEntries(Object.entries(params).filter(([name]) => !(name in KEYS))) as unknown as ThroughParams; // prettier-ignore
+      if (value === 'none') return { ...rest, wedges: 'none' };
+      const V = members.mortised.width;
+      return {
+        ...(rest.corners === 'rounded' ? kind.withChoice(rest, 'corners', 'squared', members, available) : rest),
+        wedges: 'wedged',
+        wedgeKerf: available.step === 1 ? 1.5 : available.step,
+        wedgeStop: roundTo(Math.min(6, params.tenonLength / 4), available.step, 'up'),
+        wedgeThickness: available.step === 1 ? 4 : 2.5 * available.step,
+        flareDepth: roundTo((V * 2) / 3, available.step, 'nearest'),
+      };
+    },
+  };
+}

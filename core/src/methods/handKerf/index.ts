@@ -1,0 +1,40 @@
+import type { SlotFeature } from '../../joints/index.ts';
+import { say } from '../../units/index.ts';
+import { byHand, handSetup } from '../byHand.ts';
+import { CAUTIONS } from '../cautions.ts';
+import type { Method } from '../method.ts';
+
+/** One cut of a hand saw, as wide as its kerf: for a wedge. */
+export const handKerf: Method<SlotFeature> = {
+  id: 'hand-kerf',
+  title: 'Saw cut for a wedge, by hand',
+  form: 'slot',
+  stage: 'slot',
+  applies: (feature) => feature.kerf ?? false,
+  refuse: () => [],
+  setups({ wall: p, width: m, depth }, _shop, context) {
+    return [
+      handSetup(
+        {
+          id: `${context.joint}.hand-kerf`,
+          method: handKerf.id,
+          title: handKerf.title,
+          carrier: 'saw-and-chisel',
+          stage: 'slot',
+          figures: [
+            byHand('near', 'Line, near side of the cut', p, 'reference-edge', 'near-wall', 'width', say('from the reference edge {p}', { p })), // prettier-ignore
+            byHand('far', 'Far side of the cut', p + m, 'reference-edge', 'far-wall', 'width', say('near side {p} + the saw’s kerf {m}', { p, m })), // prettier-ignore
+            byHand('floor', 'Line, foot of the cut', depth, 'tip', 'floor', 'length', say('from the tenon’s end {depth}', { depth })), // prettier-ignore
+          ],
+          checks: [
+            say('The kerf is {m}: try the saw on scrap; a wedge fills what it cuts.', { m }),
+            say('In brittle wood bore a small relief hole at the foot first, and saw down to it.'),
+          ],
+        },
+        'Saw straight down beside the line to the foot, in line with the tenon',
+        [CAUTIONS.handSaw],
+        context,
+      ),
+    ];
+  },
+};
