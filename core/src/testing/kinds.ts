@@ -239,6 +239,38 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       },
     };
   },
+  breadboard: ({ params, u, tenoned, mortised }) => {
+    const { mortiseWidth, faceClearance: c, setBack: _, corners: __, ...rest } = params;
+    const m = Math.max(mortiseWidth, 4.5);
+    const T = Math.max(tenoned.thickness, m + 3);
+    const W = between(u[0]!, 120, 420);
+    const count = [1, 3, 5][Math.floor(u[1]! * 2.99)]!;
+    const tongueLength = between(u[2]!, 3, 8);
+    const tenonLength = tongueLength + between(u[3]!, 3, Math.max(4, Math.min(mortised.width, 38) - 16));
+    const faceShoulder = between(u[5]!, 0.5, T - (m - c) - 0.5);
+    const wall = between(u[4]!, 2, Math.max(2.5, mortised.thickness - m - 2));
+    return {
+      params: {
+        mortiseWidth: m,
+        faceClearance: c,
+        faceShoulder,
+        setBack: wall - faceShoulder + c / 2,
+        tongueLength,
+        grooveGap: between(u[0]!, 0, 1.5),
+        tenonLength,
+        bottomClearance: rest.bottomClearance + 1.5,
+        tenonWidth: between(u[2]!, 13, (W - 40) / count - 18),
+        count,
+        edgeShoulder: count === 1 ? 0 : between(u[3]!, 12, 18),
+        endClearance: between(u[4]!, 0, 1),
+        movement: between(u[1]!, 0, 8),
+        mateWidth: W,
+        position: between(u[5]!, 0, 30),
+      },
+      tenoned: { thickness: T, width: W },
+      mortised: { thickness: Math.max(mortised.thickness, wall + m + 2), width: Math.max(mortised.width, tenonLength + 8) },
+    };
+  },
   haunched: ({ params, u }) => {
     const { tenonWidth, mortiseWidth: m, edgeShoulder, tenonLength: L, endClearance } = params;
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);
