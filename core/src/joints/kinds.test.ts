@@ -31,7 +31,8 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
           if (d.view !== 'margin') {
             expect(views.map((v) => v.id)).toContain(d.view);
             const drawn = Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]);
-            if (!['position', 'centre'].includes(d.id)) expect([d.id, drawn]).toEqual([d.id, expect.closeTo(Math.abs(d.value), 9)]);
+            if (!['position', 'centre'].includes(d.id))
+              expect([d.id, drawn]).toEqual([d.id, expect.closeTo(Math.abs(d.value), 9)]);
           }
           const typed = kind.withDimension(params, members, d.id, d.value + 0.25);
           const now = kind.drawing(typed, members).dimensions.find((x) => x.id === d.id);

@@ -1,5 +1,6 @@
 import { bandsaw } from './bandsaw.ts';
 import { bench } from './bench.ts';
+import { handRouter } from './handRouter.ts';
 import { jigRouter } from './jigRouter.ts';
 import { drillPress } from './drillPress.ts';
 import type { MachineModel } from './model.ts';
@@ -7,7 +8,15 @@ import { mortiser } from './mortiser.ts';
 import { tableSaw } from './tableSaw.ts';
 
 /** Every machine model. A new one is a file and a line here. */
-export const MACHINE_MODELS: readonly MachineModel[] = [tableSaw, bandsaw, jigRouter, mortiser, drillPress, bench];
+export const MACHINE_MODELS: readonly MachineModel[] = [
+  tableSaw,
+  bandsaw,
+  jigRouter,
+  mortiser,
+  drillPress,
+  handRouter,
+  bench,
+];
 
 /** @throws Error for a model that is not there; methods name only these. */
 export function modelOf(id: string): MachineModel {
@@ -20,4 +29,5 @@ export * from './model.ts';
 export * from './machineBody.ts';
 export * from './scene.ts';
 export * from './measure.ts';
+export { TEMPLATE } from './handRouter.ts';
 export { faceOf } from './seat.ts';

@@ -48,6 +48,13 @@ export const CAUTIONS = {
     'The piece clamped, or its end hard against a stop that keeps it from turning; sleeves, hair and gloves away from the bit.',
   ),
   clamped: caution('The piece clamped, not held; no hand under where the bit comes out.'),
+  glueUp: caution('Gloves for the glue, and a flat place to clamp on; what is glued in a twist stays in a twist.'),
+  routerTips: caution(
+    'A router tips on a narrow edge: clamp a second piece of equal height beside it, and keep the weight over the wood.',
+  ),
+  feedAgainst: caution(
+    'Feed so that the cutter’s rotation draws guide or base against its edge; the other way the router runs off.',
+  ),
   handSaw: caution('The piece in the vice; the hand that steadies the saw stays off the line.'),
   chisel: caution('Both hands behind the chisel’s edge; the piece clamped, not held.'),
 } as const;

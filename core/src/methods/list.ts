@@ -3,6 +3,10 @@ import { drillPress } from './drillPress/index.ts';
 import { handRound } from './handRound/index.ts';
 import { flareEnds } from './flareEnds/index.ts';
 import { handKerf } from './handKerf/index.ts';
+import { builtUpMortise, builtUpSlot, builtUpTenon } from './builtUp/index.ts';
+import { edgeGuide } from './edgeGuide/index.ts';
+import { bushingMortise, bushingRound } from './bushingTemplate/index.ts';
+import { routerFace } from './routerFace/index.ts';
 import { handBore } from './handBore/index.ts';
 import { bandsawStepped } from './bandsawStepped/index.ts';
 import { handTenon } from './handTenon/index.ts';
@@ -25,6 +29,9 @@ export const METHODS = [
   routerJig,
   hollowChisel,
   boreAndChisel,
+  edgeGuide,
+  bushingMortise,
+  builtUpMortise,
   squareEnds,
   crosscutShoulders,
   sawUprightFlipped,
@@ -32,16 +39,20 @@ export const METHODS = [
   sawUprightStepped,
   sawFlatStack,
   bandsawStepped,
+  routerFace,
   handTenon,
+  builtUpTenon,
   roundEdges,
   sawNotch,
   handNotch,
   sawSlot,
   handSlot,
+  builtUpSlot,
   sawGroove,
   sawRebate,
   drillPress,
   handBore,
+  bushingRound,
   handRound,
   handKerf,
   flareEnds,

@@ -4,13 +4,28 @@ import { say } from '../units/index.ts';
 import { byHand } from './byHand.ts';
 
 /** The lines a chisel works to in a mortise: both ends, both walls and the floor. */
-export function mortiseLines({ start: q, length: l, wall: p, width: m, depth: D, into }: MortiseFeature): LengthFigure[] {
+export function mortiseLines({
+  start: q,
+  length: l,
+  wall: p,
+  width: m,
+  depth: D,
+  into,
+}: MortiseFeature): LengthFigure[] {
   const end = into === 'end';
   const [from, top] = end ? (['reference-edge', 'tip'] as const) : (['layout-end', 'entry-edge'] as const);
   const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
   return [
     byHand('near-end', 'Near end line', q, from, 'near-end', along, say('position {q}', { q })),
-    byHand('far-end', 'Far end line', q + l, from, 'far-end', along, say('position {q} + mortise length {l}', { q, l })),
+    byHand(
+      'far-end',
+      'Far end line',
+      q + l,
+      from,
+      'far-end',
+      along,
+      say('position {q} + mortise length {l}', { q, l }),
+    ),
     byHand('near-wall', 'Near wall', p, 'reference-face', 'near-wall', 'thickness', say('near wall {p}', { p })),
     byHand('far-wall', 'Far wall', p + m, 'reference-face', 'far-wall', 'thickness', say('near wall {p} + mortise {m}', { p, m })), // prettier-ignore
     byHand('depth', 'Depth', D, top, 'floor', inward, say('mortise depth {D}', { D })),

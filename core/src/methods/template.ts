@@ -11,3 +11,9 @@ export const templateSlot = (m: Mm, d: Mm, G: Mm, r = 1): Mm => r * (m - d) + G;
 
 /** Width of the work that an opening makes: m = (slot - G)/r + d. */
 export const templateWork = (slot: Mm, d: Mm, G: Mm, r = 1): Mm => (slot - G) / r + d;
+
+/**
+ * Diameter of the disc for a round tenon: t + d - G. The bushing runs round it outside.
+ * @param t diameter of the tenon
+ */
+export const templateDisc = (t: Mm, d: Mm, G: Mm): Mm => t + d - G;

@@ -95,16 +95,7 @@ export interface Setup {
 
 /** What a set-up does to its half of the joint; the hard rules speak of these. */
 export type Stage =
-  | 'mortise'
-  | 'square-ends'
-  | 'shoulders'
-  | 'cheeks'
-  | 'slot'
-  | 'notch'
-  | 'groove'
-  | 'rebate'
-  | 'round-edges'
-  | 'bore';
+  'mortise' | 'square-ends' | 'shoulders' | 'cheeks' | 'slot' | 'notch' | 'groove' | 'rebate' | 'round-edges' | 'bore';
 
 /** Why a shop can't cut it this way: plain words with the two numbers that clash, and the way out. */
 export interface Refusal {

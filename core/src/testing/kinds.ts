@@ -244,7 +244,7 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const m = Math.max(mortiseWidth, 4.5);
     const T = Math.max(tenoned.thickness, m + 3);
     const W = between(u[0]!, 120, 420);
-    const count = [1, 3, 5][Math.floor(u[1]! * 2.99)]!;
+    const count = [1, 3, W > 240 ? 5 : 3][Math.floor(u[1]! * 2.99)]!;
     const tongueLength = between(u[2]!, 3, 8);
     const tenonLength = tongueLength + between(u[3]!, 3, Math.max(4, Math.min(mortised.width, 38) - 16));
     const faceShoulder = between(u[5]!, 0.5, T - (m - c) - 0.5);
@@ -268,7 +268,10 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         position: between(u[5]!, 0, 30),
       },
       tenoned: { thickness: T, width: W },
-      mortised: { thickness: Math.max(mortised.thickness, wall + m + 2), width: Math.max(mortised.width, tenonLength + 8) },
+      mortised: {
+        thickness: Math.max(mortised.thickness, wall + m + 2),
+        width: Math.max(mortised.width, tenonLength + 8),
+      },
     };
   },
   haunched: ({ params, u }) => {

@@ -106,6 +106,16 @@ export const TEST_SHOP: Shop = {
       tallest: 180,
       fenceReach: 110,
     },
+    ...[17, 24, 30].map((G): Tool => ({
+      kind: 'bushing',
+      retired: false,
+      id: `bushing-${G}`,
+      name: `Bushing ${G}`,
+      stated: G,
+      outside: G,
+      bore: G - 2,
+      projection: 8,
+    })),
     ...[6, 8, 10, 12].map((size): Tool => ({
       kind: 'hollow-chisel',
       retired: false,

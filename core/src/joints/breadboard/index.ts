@@ -156,7 +156,14 @@ export const breadboard: JointKind<BreadboardParams> = {
   },
   problems(params, members, _available, names) {
     const { tenoned, mortised } = members;
-    const { mortiseWidth: m, faceShoulder: a, tongueLength: h, tenonLength: L, tenonWidth: w, edgeShoulder: b } = params;
+    const {
+      mortiseWidth: m,
+      faceShoulder: a,
+      tongueLength: h,
+      tenonLength: L,
+      tenonWidth: w,
+      edgeShoulder: b,
+    } = params;
     const { count, mateWidth: W, position, movement, grooveGap, endClearance } = params;
     const { tenonThickness: t, wall, grooveDepth, mortiseDepth: D } = derive(params);
     const spans = mortisesOf(params);

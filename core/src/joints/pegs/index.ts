@@ -94,7 +94,7 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
   return {
     ...kind,
     choices: [...kind.choices, PEGS],
-    schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<P>) as Joi.ObjectSchema<P & PegParams>,
+    schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<P>),
     optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof PegParams)[])],
     propose: (members, available) => kind.propose(members, available),
     problems(params, members, available, names) {
@@ -139,7 +139,8 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
       const { sink = 0, along } = kind.seat(params);
       const { tenonLength: length } = params;
       const bore = (member: MemberName, at: Pick<BoreFeature, 'guide' | 'along' | 'across'>, name: string): BoreFeature => ({ form: 'bore', name, stock: members[member], into: 'reference-face', diameter: found.diameter, depth: members[member].thickness + PAST, through: true, ...at }); // prettier-ignore
-      const named = (i: number) => (found.across.length === 1 ? 'for the peg' : `for the ${['first', 'second'][i]} peg`);
+      const named = (i: number) =>
+        found.across.length === 1 ? 'for the peg' : `for the ${['first', 'second'][i]} peg`;
       return {
         tenoned: [
           ...tenoned,
@@ -159,7 +160,10 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
       const { views, dimensions } = kind.drawing(params, members);
       const found = holesOf(params);
       if (params.pegs === 'pinned')
-        return { views, dimensions: [...dimensions, aside('bradLength', 'length of the brads', params.bradLength ?? 0)] };
+        return {
+          views,
+          dimensions: [...dimensions, aside('bradLength', 'length of the brads', params.bradLength ?? 0)],
+        };
       if (!found) return { views, dimensions };
       const { sink = 0 } = kind.seat(params);
       const { diameter, inset, offset, across } = found;

@@ -50,7 +50,14 @@ interface Wedged {
   readonly flare: Mm;
 }
 
-function wedgesOf({ wedges, wedgeKerf: kerf = 0, wedgeStop: stop = 0, wedgeThickness: thickness = 0, flareDepth: deep = 0 }: WedgeParams): Wedged | undefined { // prettier-ignore
+function wedgesOf({
+  wedges,
+  wedgeKerf: kerf = 0,
+  wedgeStop: stop = 0,
+  wedgeThickness: thickness = 0,
+  flareDepth: deep = 0,
+}: WedgeParams): Wedged | undefined {
+  // prettier-ignore
   return wedges === 'wedged' ? { kerf, stop, thickness, deep, flare: thickness - kerf } : undefined;
 }
 
@@ -85,7 +92,7 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
   return {
     ...kind,
     choices: [...kind.choices, WEDGES],
-    schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<ThroughParams>) as Joi.ObjectSchema<Params>,
+    schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<ThroughParams>),
     optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof WedgeParams)[])],
     propose: (members, available) => kind.propose(members, available),
     problems(params, members, available, names) {

@@ -107,7 +107,8 @@ export const boreAndChisel: Method<MortiseFeature> = {
         passes: [
           pass('near-end', say('Near end, layout end against the stop'), near.id),
           ...(row.length === 1 ? [] : [pass('far-end', say('Far end, layout end against the stop'), far.id)]),
-          ...row.slice(1, -1).map((at, i) =>
+          ...row.slice(1, -1).map(
+            (at, i) =>
             pass(`between-${i + 1}`, say('Between, the piece drawn {off} off the far-end stop', { off: span - at }), far.id, span - at), // prettier-ignore
           ),
         ],
@@ -130,7 +131,9 @@ export const boreAndChisel: Method<MortiseFeature> = {
           stage: 'square-ends',
           figures: mortiseLines(feature),
           checks: [
-            say('Walls first, the chisel’s back flat against a block clamped on the line; then the ends, a little at a time.'),
+            say(
+              'Walls first, the chisel’s back flat against a block clamped on the line; then the ends, a little at a time.',
+            ),
             say('A square down each wall and a depth stick in the corners: nothing may stand proud inside.'),
           ],
         },

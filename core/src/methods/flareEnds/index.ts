@@ -26,7 +26,15 @@ export const flareEnds: Method<FlareFeature> = {
             byHand('near-flare', 'Near end at the exit', q - f, 'layout-end', 'near-flare', 'length', say('position {q} − flare {f}', { q, f })), // prettier-ignore
             byHand('far-end', 'Far end inside', q + l, 'layout-end', 'far-end', 'length', say('position {q} + mortise length {l}', { q, l })), // prettier-ignore
             byHand('far-flare', 'Far end at the exit', q + l + f, 'layout-end', 'far-flare', 'length', say('position {q} + mortise length {l} + flare {f}', { q, l, f })), // prettier-ignore
-            byHand('near-wall', 'Near wall', p, 'reference-face', 'near-wall', 'thickness', say('near wall {p}', { p })),
+            byHand(
+              'near-wall',
+              'Near wall',
+              p,
+              'reference-face',
+              'near-wall',
+              'thickness',
+              say('near wall {p}', { p }),
+            ),
             byHand('far-wall', 'Far wall', p + m, 'reference-face', 'far-wall', 'thickness', say('near wall {p} + mortise {m}', { p, m })), // prettier-ignore
             byHand('slope', 'Slope begins', depth, 'exit-edge', 'slope-start', 'width', say('flared over {depth} from the exit', { depth })), // prettier-ignore
           ],

@@ -38,7 +38,9 @@ export const handBore: Method<BoreFeature> = {
             ],
             checks: [
               ...BORE_CHECKS(feature, bit),
-              say('A square stands beside the bit, one along the piece and one across; a flag of tape marks the depth.'),
+              say(
+                'A square stands beside the bit, one along the piece and one across; a flag of tape marks the depth.',
+              ),
             ],
           },
           'Bore at the marked centre, square to the surface, down to the flag',

@@ -1,0 +1,194 @@
+import {
+  box,
+  circle,
+  cross,
+  difference,
+  dot,
+  prismAlong,
+  roundedRectangle,
+  type Solid,
+  type Vec2,
+} from '../solids/index.ts';
+import { figureOf, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
+import { OUTWARD, type Piece } from '../stock/index.ts';
+import { toolById, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
+import type { MachineBody } from './machineBody.ts';
+import type { Datum, MachineModel } from './model.ts';
+import { faceOf, seatPiece } from './seat.ts';
+import { standsAt } from './standsAt.ts';
+
+/**
+ * Hand-held router on the wood itself. The guided side is y = 0 with the piece beyond it, the wood's surface z = 0, and
+ * lengths along the piece count from the end or edge it is laid out from, at x = 0.
+ *
+ *   edge guide: runs along y = 0       template: a hole for a bushing, over the wood
+ *   straight-edge: lies across, the base against it
+ */
+export const handRouter: MachineModel = {
+  id: 'hand-router',
+  datums: {
+    'guide-face': 'edge guide',
+    'cutter-far-side': 'far side of the cutter',
+    'laid-out-from': 'end it is laid out from',
+    'near-mark': 'cutter at the near mark',
+    'far-mark': 'cutter at the far mark',
+    'wood-surface': 'surface of the wood',
+    'cutter-tip': 'tip of the cutter',
+    'straight-edge': 'straight-edge',
+    'template-top': 'top of the template',
+    'template-side': 'near side of the template',
+    'template-far-side': 'far side of the template',
+    'template-end': 'near end of the template',
+    'template-far-end': 'far end of the template',
+  },
+  views: [
+    { id: 'above', title: 'From above', right: [1, 0, 0], up: [0, 1, 0] },
+    { id: 'side', title: 'From the side', right: [1, 0, 0], up: [0, 0, 1] },
+  ],
+  place(setup, pass, occurrence, piece, asIs) {
+    const router = toolById(asIs, 'router', setup.machine!);
+    const cutter = toolById(asIs, 'router-cutter', setup.cutter!);
+    const s = endSide(pass, occurrence);
+    const set = (role: string) => figureOf(setup, pass.figures[role]!).set.value;
+    const whole = standsAt(figureOf(setup, pass.figures['depth']!), { scale: router.depthScale });
+    const over = setup.carrier === 'template' || setup.carrier === 'disc' ? TEMPLATE : 0;
+    const depth = Math.min(whole - over, pass.level ?? Infinity);
+    const x = (from: number) => s * from;
+    const along = (at: number): Datum => ({ at: [x(at), 0, 0], normal: [s, 0, 0] });
+    const across = (at: number): Datum => ({ at: [0, at, 0], normal: [0, 1, 0] });
+    const own = CARRIERS[setup.carrier]!({ setup, set, router, cutter, asIs, depth, x, piece });
+    const datums: Record<string, Datum> = {
+      'guide-face': across(0),
+      'laid-out-from': along(0),
+      'wood-surface': { at: [0, 0, 0], normal: [0, 0, -1] },
+      'template-top': { at: [0, 0, TEMPLATE], normal: [0, 0, -1] },
+      'cutter-tip': { at: [0, 0, -depth], normal: [0, 0, 1] },
+      ...Object.fromEntries(Object.entries(own.along).map(([id, at]) => [id, along(at)])),
+      ...Object.fromEntries(Object.entries(own.across).map(([id, at]) => [id, across(at)])),
+    };
+    return {
+      piece,
+      rigid: seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]),
+      datums,
+      bodies: own.bodies,
+      sweep: own.sweep,
+      feed: [own.feedsAcross ? 0 : s, own.feedsAcross ? 1 : 0, 0],
+      feeds: 'tool',
+    };
+  },
+};
+
+/** Thickness of the template that the figures are reckoned for, mm. */
+export const TEMPLATE = 12;
+
+/** Whether the piece runs to the right of its laid-out end, or to the left: it is turned, never mirrored. */
+function endSide({ seat }: Pass, occurrence: Occurrence): 1 | -1 {
+  const out = (id: string) => OUTWARD[faceOf(seat[id]!, occurrence)];
+  return dot(cross(out('guide-face'), out('wood-surface')), out('laid-out-from')) < 0 ? -1 : 1;
+}
+
+interface Given {
+  readonly setup: Setup;
+  readonly set: (role: string) => number;
+  readonly router: Router;
+  readonly cutter: RouterCutter;
+  readonly asIs: Shop;
+  readonly depth: number;
+  readonly x: (from: number) => number;
+  readonly piece: Piece;
+}
+
+interface Carried {
+  readonly along: Readonly<Record<string, number>>;
+  readonly across: Readonly<Record<string, number>>;
+  readonly sweep: Solid;
+  readonly bodies: readonly MachineBody[];
+  readonly feedsAcross?: boolean;
+}
+
+const FAR = 2000;
+
+const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
+  'edge-guide': ({ set, router, cutter, depth, x }) => {
+    const [far, from, to] = [set('face'), set('near-mark'), set('far-mark')];
+    const r = cutter.diameter / 2;
+    const y = far - r;
+    const [x0, x1] = [Math.min(x(from), x(to)), Math.max(x(from), x(to))];
+    return {
+      along: { 'near-mark': from, 'far-mark': to },
+      across: { 'cutter-far-side': far },
+      sweep: prismAlong('z', roundedRectangle([x0, y - r], [x1, y + r], r), -depth, 60),
+      bodies: [
+        { role: 'fence', label: 'edge guide', solid: box([x0 - 60, -22, -18], [x1 + 60, 0, 12]) },
+        { role: 'base', label: 'router base', solid: baseAt(x(from + r), y, router) },
+        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([x(from + r), y], r), -depth, 26) },
+      ],
+    };
+  },
+  template: ({ setup, set, cutter, asIs, depth, x }) => {
+    const bushing = asIs.tools.find((t) => t.kind === 'bushing' && setup.guides.includes(t.id));
+    if (bushing?.kind !== 'bushing') throw new Error('The set-up names no bushing.');
+    const inset = (bushing.outside - cutter.diameter) / 2;
+    const [near, end] = [set('side'), set('end')];
+    const [far, farEnd] = [near + set('width'), end + set('length')];
+    const min: Vec2 = [Math.min(x(end + inset), x(farEnd - inset)), near + inset];
+    const max: Vec2 = [Math.max(x(end + inset), x(farEnd - inset)), far - inset];
+    const plate = box([Math.min(x(end - 40), x(farEnd + 40)), near - 40, 0.5], [Math.max(x(end - 40), x(farEnd + 40)), far + 40, TEMPLATE]); // prettier-ignore
+    const opening = box([Math.min(x(end), x(farEnd)), near, 0], [Math.max(x(end), x(farEnd)), far, TEMPLATE + 1]);
+    return {
+      along: { 'template-end': end, 'template-far-end': farEnd },
+      across: { 'template-side': near, 'template-far-side': far },
+      sweep: prismAlong('z', roundedRectangle(min, max, cutter.diameter / 2), -depth, 60),
+      bodies: [
+        { role: 'jig', label: 'template', solid: plate },
+        { role: 'gauge', label: 'its opening', solid: opening },
+        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([x(end) + Math.sign(x(1)) * bushing.outside / 2, near + bushing.outside / 2], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
+      ],
+    };
+  },
+  disc: ({ setup, set, cutter, asIs, depth, x }) => {
+    const bushing = asIs.tools.find((t) => t.kind === 'bushing' && setup.guides.includes(t.id));
+    if (bushing?.kind !== 'bushing') throw new Error('The set-up names no bushing.');
+    const [near, end] = [set('side'), set('end')];
+    const radius = set('width') / 2;
+    const centre: Vec2 = [x(end + radius), near + radius];
+    const left = radius + bushing.outside / 2 - cutter.diameter / 2;
+    const out = radius + bushing.outside / 2;
+    return {
+      along: { 'template-end': end, 'template-far-end': end + 2 * radius },
+      across: { 'template-side': near, 'template-far-side': near + 2 * radius },
+      sweep: difference(
+        box([-FAR, -FAR, -depth], [FAR, FAR, 60]),
+        prismAlong('z', circle(centre, left), -depth - 1, 61),
+      ),
+      bodies: [
+        { role: 'jig', label: 'round template', solid: prismAlong('z', circle(centre, radius), 0.5, TEMPLATE) },
+        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([centre[0], centre[1] - out], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
+      ],
+    };
+  },
+  'straight-edge': ({ set, router, cutter, depth, x, piece }) => {
+    const edge = set('edge');
+    const reach = edge - router.baseGuided + cutter.diameter / 2;
+    const at = x(reach - cutter.diameter / 2);
+    const wide = Math.max(piece.width, piece.thickness);
+    const rail = box([Math.min(x(edge), x(edge + 40)), -30, 0], [Math.max(x(edge), x(edge + 40)), wide + 30, 12]);
+    return {
+      along: { 'straight-edge': edge },
+      across: {},
+      sweep: prismAlong('z', rectangle(x(-FAR), x(reach)), -depth, 60),
+      bodies: [
+        { role: 'fence', label: 'straight-edge', solid: rail },
+        { role: 'base', label: 'router base', solid: baseAt(at, wide / 2, router) },
+        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([at, wide / 2], cutter.diameter / 2), -depth, 26) }, // prettier-ignore
+      ],
+      feedsAcross: true,
+    };
+  },
+};
+
+/** Across the whole piece and past it. */
+const rectangle = (a: number, b: number): Vec2[] => [[Math.min(a, b), -FAR], [Math.max(a, b), -FAR], [Math.max(a, b), FAR], [Math.min(a, b), FAR]]; // prettier-ignore
+
+const baseAt = (x: number, y: number, router: Router): Solid =>
+  box([x - router.baseGuided, y - router.baseLeft, 4], [x + router.baseOpposite, y + router.baseRight, 12]);

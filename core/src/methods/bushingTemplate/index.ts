@@ -1,0 +1,204 @@
+import type { MortiseFeature, RoundTenonFeature } from '../../joints/index.ts';
+import { TEMPLATE } from '../../machines/index.ts';
+import type { Refusal, Setup } from '../../setups/index.ts';
+import { toolsOf, type Bushing, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
+import { say, type Mm } from '../../units/index.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { fittingCutters } from '../cutters.ts';
+import { inLevels, plunged } from '../levels.ts';
+import { figuresFor, SAME, type Method } from '../method.ts';
+import { missing, over } from '../refusal.ts';
+import { templateDisc, templateSlot } from '../template.ts';
+
+interface Gear {
+  readonly router: Router;
+  readonly cutter: RouterCutter;
+  readonly bushing: Bushing;
+}
+
+/** Air on either side of a cutter in its bushing, at least, mm (common practice). */
+const ROUND_THE_CUTTER: Mm = 0.5;
+/** A round template smaller than this can't be fixed to the end, mm. */
+const LEAST_DISC: Mm = 8;
+
+/** Bushings that a cutter goes through and that don't touch the wood under the template. */
+const bushingsFor = ({ diameter }: RouterCutter, shop: Shop): Bushing[] =>
+  toolsOf(shop, 'bushing').filter((b) => b.bore >= diameter + 2 * ROUND_THE_CUTTER && b.projection < TEMPLATE);
+
+const onTemplate = ({ router, cutter, bushing }: Gear, carrier: string): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect' | 'cautions'> => ({ model: 'hand-router', carrier, machine: router.id, cutter: cutter.id, guides: [bushing.id], effect: 'remove', cautions: [CAUTIONS.unplugRouter, CAUTIONS.routerBothHands, CAUTIONS.shank, CAUTIONS.eyes] }); // prettier-ignore
+
+const LACKS: [keyof Gear, string][] = [
+  ['router', 'The chest has no plunge router. Add one.'],
+  ['bushing', 'The chest has no guide bushing. Add one a good way wider than the cutter.'],
+];
+
+const lacking = (shop: Shop): Refusal[] =>
+  LACKS.flatMap(([kind, text]) => (toolsOf(shop, kind as 'router' | 'bushing').length ? [] : [missing(kind, text)]));
+
+function mortiseGear(feature: MortiseFeature, shop: Shop): Gear | undefined {
+  const [router] = toolsOf(shop, 'router');
+  if (!router) return undefined;
+  for (const cutter of fittingCutters(feature, shop, router)) {
+    const [bushing] = bushingsFor(cutter, shop).sort((a, b) => a.outside - b.outside);
+    if (bushing) return { router, cutter, bushing };
+  }
+  return undefined;
+}
+
+/** Plunge router with a bushing in the opening of a template. */
+export const bushingMortise: Method<MortiseFeature> = {
+  id: 'bushing-mortise',
+  title: 'Mortise, template and guide bushing',
+  form: 'mortise',
+  stage: 'mortise',
+  applies: ({ into }) => into !== 'end',
+  refuse(feature, shop) {
+    const lacks = lacking(shop);
+    if (lacks.length) return lacks;
+    const gear = mortiseGear(feature, shop);
+    const { width: m, depth: D, ends, start: q } = feature;
+    if (!gear) return [missing('cutter', 'No cutter here goes into the mortise, reaches its floor and passes through a bushing. Add a longer one, or a wider bushing.')]; // prettier-ignore
+    return [
+      ...over(D + TEMPLATE, gear.router.plungeTravel, 'mortiseDepth', 'mortise depth and template', 'Mortise and template make {value}; the router plunges {bound}. Make the mortise shallower.'), // prettier-ignore
+      ...(q < -SAME ? over(-q, 0, 'position', 'position', 'The cutter would run {value} past the end. Leave a horn at least that much longer.') : []), // prettier-ignore
+      ...(ends === 'fitted' && m - gear.cutter.diameter > SAME
+        ? over(m, gear.cutter.diameter, 'mortiseWidth', 'mortise width', 'The cutter is {bound}, the mortise {value}: its corners would be rounder than the tenon’s edges. Square them, keep them clear, or make it as wide as the cutter.') // prettier-ignore
+        : []),
+    ];
+  },
+  setups(feature, shop, { joint, occurrences }) {
+    const gear = mortiseGear(feature, shop);
+    if (!gear) return [];
+    const { wall: p, width: m, start: q, length: l, depth: D } = feature;
+    const { cutter, bushing, router } = gear;
+    const [d, G] = [cutter.diameter, bushing.outside];
+    const make = figuresFor(shop);
+    const beyond = (G - d) / 2;
+    const width = make({ id: 'width', name: 'Opening, width', value: templateSlot(m, d, G), from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'thickness', working: say('mortise {m} + bushing {G} − cutter {d}', { m, G, d }) }); // prettier-ignore
+    const length = make({ id: 'length', name: 'Opening, length', value: templateSlot(l, d, G), from: 'template-end', to: 'template-far-end', rounding: 'nearest', acts: 'length', working: say('mortise {l} + bushing {G} − cutter {d}', { l, G, d }) }); // prettier-ignore
+    const side = make({ id: 'side', name: 'Opening, from the reference face', value: p - beyond, from: 'guide-face', to: 'template-side', rounding: 'nearest', acts: 'thickness', working: say('near wall {p} − half of bushing {G} less cutter {d}; negative is outside the piece', { p, G, d }) }); // prettier-ignore
+    const end = make({ id: 'end', name: 'Opening, from the layout end', value: q - beyond, from: 'laid-out-from', to: 'template-end', rounding: 'nearest', acts: 'length', working: say('position {q} − half of bushing {G} less cutter {d}', { q, G, d }) }); // prettier-ignore
+    const depth = make(
+      { id: 'depth', name: 'Plunge, from the template’s top', value: D + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'up', acts: 'width', working: say('mortise depth {D} + template {thick}', { D, thick: TEMPLATE }) }, // prettier-ignore
+      { scale: router.depthScale },
+    );
+    return [
+      {
+        id: `${joint}.bushing-mortise`,
+        method: bushingMortise.id,
+        title: bushingMortise.title,
+        ...onTemplate(gear, 'template'),
+        stage: 'mortise',
+        figures: [width, length, side, end, depth],
+        passes: inLevels(
+          {
+            id: 'run',
+            words: say(''),
+            seat: { 'guide-face': 'reference-face', 'wood-surface': 'entry-edge', 'laid-out-from': 'layout-end' },
+            figures: { width: 'width', length: 'length', side: 'side', end: 'end', depth: 'depth' },
+          },
+          depth.set.value - TEMPLATE,
+          cutter.level,
+          plunged('Plunge to {level} of wood; round the opening clockwise, then clear what is left in the middle'),
+        ),
+        occurrences,
+        checks: [
+          say('The bushing measures {G}, whatever is stamped on it: what it is over, the mortise is under.', { G }),
+          say('The template is {thick} thick; another thickness changes the plunge by as much.', { thick: TEMPLATE }),
+          say('Centre lines on template and first piece; the others go against the template’s fence and stop.'),
+          ...(feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : []),
+        ],
+      },
+    ];
+  },
+};
+
+/** Of the pairs of cutter and bushing the one with the largest template: it sits best on the end. */
+function roundGear({ diameter, length }: RoundTenonFeature, shop: Shop): Gear | undefined {
+  const [router] = toolsOf(shop, 'router');
+  if (!router) return undefined;
+  const pairs = toolsOf(shop, 'router-cutter')
+    .filter(
+      (c) =>
+        c.cuttingLength >= length - SAME &&
+        c.diameter <= router.largestCutter + SAME &&
+        c.shank <= router.largestShank + SAME,
+    ) // prettier-ignore
+    .flatMap((cutter) => bushingsFor(cutter, shop).map((bushing): Gear => ({ router, cutter, bushing })));
+  const disc = ({ cutter, bushing }: Gear) => templateDisc(diameter, cutter.diameter, bushing.outside);
+  return pairs.sort((a, b) => disc(b) - disc(a))[0];
+}
+
+/** Plunge router with a bushing that runs round a disc on the piece’s end: everything outside goes. */
+export const bushingRound: Method<RoundTenonFeature> = {
+  id: 'bushing-round',
+  title: 'Round tenon, round template and guide bushing',
+  form: 'round-tenon',
+  stage: 'cheeks',
+  applies: () => true,
+  refuse(feature, shop) {
+    const lacks = lacking(shop);
+    if (lacks.length) return lacks;
+    const gear = roundGear(feature, shop);
+    if (!gear)
+      return [missing('cutter', 'No cutter here is as long as the tenon and passes through a bushing. Shorten the tenon, or cut it by hand.')]; // prettier-ignore
+    const disc = templateDisc(feature.diameter, gear.cutter.diameter, gear.bushing.outside);
+    return [
+      ...over(feature.length + TEMPLATE, gear.router.plungeTravel, 'tenonLength', 'tenon length and template', 'Tenon and template make {value}; the router plunges {bound}. Shorten the tenon.'), // prettier-ignore
+      ...(disc < LEAST_DISC - SAME
+        ? [
+            {
+              path: 'tenonDiameter',
+              dimension: 'round template',
+              value: disc,
+              bound: LEAST_DISC,
+              message: say('The template would be {disc} across; under {least} it can’t be fixed. A smaller bushing or a wider cutter makes it larger.', { disc, least: LEAST_DISC }), // prettier-ignore
+            },
+          ]
+        : []),
+    ];
+  },
+  setups(feature, shop, { joint, occurrences }) {
+    const gear = roundGear(feature, shop);
+    if (!gear) return [];
+    const { diameter: t, length: L, fromFace, fromEdge } = feature;
+    const { cutter, bushing, router } = gear;
+    const [d, G] = [cutter.diameter, bushing.outside];
+    const disc = templateDisc(t, d, G);
+    const make = figuresFor(shop);
+    const width = make({ id: 'width', name: 'Disc, across', value: disc, from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'thickness', working: say('tenon {t} + cutter {d} − bushing {G}', { t, d, G }) }); // prettier-ignore
+    const side = make({ id: 'side', name: 'Disc, from the reference face', value: fromFace - disc / 2, from: 'guide-face', to: 'template-side', rounding: 'nearest', acts: 'thickness', working: say('axis from the face {fromFace} − half the disc {half}', { fromFace, half: disc / 2 }) }); // prettier-ignore
+    const end = make({ id: 'end', name: 'Disc, from the reference edge', value: fromEdge - disc / 2, from: 'laid-out-from', to: 'template-end', rounding: 'nearest', acts: 'width', working: say('axis from the edge {fromEdge} − half the disc {half}', { fromEdge, half: disc / 2 }) }); // prettier-ignore
+    const depth = make(
+      { id: 'depth', name: 'Plunge, from the template’s top', value: L + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'nearest', acts: 'length', working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }) }, // prettier-ignore
+      { scale: router.depthScale },
+    );
+    return [
+      {
+        id: `${joint}.bushing-round`,
+        method: bushingRound.id,
+        title: bushingRound.title,
+        ...onTemplate(gear, 'disc'),
+        stage: 'cheeks',
+        figures: [width, side, end, depth],
+        passes: inLevels(
+          {
+            id: 'round',
+            words: say(''),
+            seat: { 'guide-face': 'reference-face', 'wood-surface': 'worked-end', 'laid-out-from': 'reference-edge' },
+            figures: { width: 'width', side: 'side', end: 'end', depth: 'depth' },
+          },
+          depth.set.value - TEMPLATE,
+          cutter.level,
+          plunged('Plunge beside the wood to {level}; round the disc anticlockwise, from the corners inward'),
+        ),
+        occurrences,
+        checks: [
+          say('The bushing measures {G}: what it is over, the tenon is over.', { G }),
+          say('The piece stands on end in the vice, blocks of equal height clamped round it carry the router.'),
+          say('Try the bored block that is the gauge before the disc comes off.'),
+        ],
+      },
+    ];
+  },
+};
