@@ -134,7 +134,7 @@ function turned(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece):
   const [tip, shoulder] = [x(-1), x(at('shoulder'))];
   return difference(
     box([tip, -1, -1], [shoulder, thickness + 1, width + 1]),
-    prismAlong('x', circle([at('axis-face'), at('axis-edge')], at('radius')), x(-2), shoulder),
+    prismAlong('x', circle([at('axis-face'), at('axis-edge')], at('radius')), x(-2), x(at('shoulder') + 1)),
   );
 }
 
@@ -149,13 +149,15 @@ function notched(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece)
 /** All that lies outside the gauge lines, from the tip to the knife line. */
 function sawn(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
   const at = (id: string, otherwise: number) => setup.figures.find((f) => f.id === id)?.set.value ?? otherwise;
-  const [tip, shoulder] = [x(-1), x(figureOf(setup, 'shoulder').set.value)];
+  const line = figureOf(setup, 'shoulder').set.value;
+  const [tip, shoulder] = [x(-1), x(line)];
   /** Where there is no line the tenon keeps the face of the stock, and nothing is sawn there. */
   return difference(
     box([tip, -1, -1], [shoulder, thickness + 1, width + 1]),
     box(
       [x(-2), at('near-cheek', -2), at('near-edge', -2)],
-      [shoulder, at('far-cheek', thickness + 2), at('far-edge', width + 2)],
+      /** Past the line, so that no film is cut where the tenon joins the body. */
+      [x(line + 1), at('far-cheek', thickness + 2), at('far-edge', width + 2)],
     ),
   );
 }

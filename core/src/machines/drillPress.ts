@@ -17,7 +17,7 @@ export const drillPress: MachineModel = {
     'bit-centre': 'centre of the bit',
     'left-end-stop': 'left end stop',
     'right-end-stop': 'right end stop',
-    'spindle-line': 'centre of the bit',
+    'centre-of-bit': 'centre of the bit',
     'wood-surface': 'surface of the wood',
     'full-diameter': 'where the bit has its full diameter',
   },
@@ -37,7 +37,7 @@ export const drillPress: MachineModel = {
       'fence-face': { at: [0, 0, 0], normal: [0, -1, 0] },
       'bit-centre': { at: [0, y, 0], normal: [0, 1, 0] },
       [`${side}-end-stop`]: { at: [stop, 0, 0], normal: [-s, 0, 0] },
-      'spindle-line': { at: [0, 0, 0], normal: [s, 0, 0] },
+      'centre-of-bit': { at: [0, 0, 0], normal: [s, 0, 0] },
       'wood-surface': { at: [0, 0, 0], normal: [0, 0, -1] },
       'full-diameter': { at: [0, 0, -depth], normal: [0, 0, 1] },
     };

@@ -35,6 +35,8 @@ export const handRouter: MachineModel = {
     'wood-surface': 'surface of the wood',
     'cutter-tip': 'tip of the cutter',
     'straight-edge': 'straight-edge',
+    'centre-across': 'centre of the disc',
+    'centre-along': 'centre of the disc',
     'template-top': 'top of the template',
     'template-side': 'near side of the template',
     'template-far-side': 'far side of the template',
@@ -149,14 +151,14 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
   disc: ({ setup, set, cutter, asIs, depth, x }) => {
     const bushing = asIs.tools.find((t) => t.kind === 'bushing' && setup.guides.includes(t.id));
     if (bushing?.kind !== 'bushing') throw new Error('The set-up names no bushing.');
-    const [near, end] = [set('side'), set('end')];
     const radius = set('width') / 2;
-    const centre: Vec2 = [x(end + radius), near + radius];
+    const [fromFace, fromEdge] = [set('side'), set('end')];
+    const centre: Vec2 = [x(fromEdge), fromFace];
     const left = radius + bushing.outside / 2 - cutter.diameter / 2;
     const out = radius + bushing.outside / 2;
     return {
-      along: { 'template-end': end, 'template-far-end': end + 2 * radius },
-      across: { 'template-side': near, 'template-far-side': near + 2 * radius },
+      along: { 'centre-along': fromEdge },
+      across: { 'centre-across': fromFace, 'template-side': fromFace - radius, 'template-far-side': fromFace + radius },
       sweep: difference(
         box([-FAR, -FAR, -depth], [FAR, FAR, 60]),
         prismAlong('z', circle(centre, left), -depth - 1, 61),

@@ -4,8 +4,8 @@ import { waysToReach, type Means, type Reach } from './reach.ts';
 /** A feature of a machine model that a figure is measured from or to, such as `jig-face`. */
 export type DatumId = string;
 
-/** The direction in the piece that a figure moves wood in. */
-export type Acts = 'thickness' | 'width' | 'length';
+/** The direction in the piece that a figure moves wood in; `across` in thickness and width alike, for what is round. */
+export type Acts = 'thickness' | 'width' | 'length' | 'across';
 
 /** A length to set on a machine. It always says from and to what. */
 export interface LengthFigure {
@@ -69,7 +69,7 @@ const touched = ({ from, to }: FigureDraft): boolean =>
   ![from, to].some((d) => d.startsWith('centre') || d.endsWith('centre'));
 
 /** Error, as it counts in the size, under which a remainder is not worth a reader's eye, mm. */
-const MATTERS = { thickness: 0.01, width: 0.1, length: 0.1 };
+const MATTERS = { thickness: 0.01, across: 0.01, width: 0.1, length: 0.1 };
 
 /** Whether the error left over matters to the fit: a hundredth in thickness, a tenth elsewhere. */
 export const remainderMatters = ({ set, counts, acts }: Pick<LengthFigure, 'set' | 'counts' | 'acts'>): boolean =>

@@ -52,7 +52,9 @@ export function allowedDepth(setups: readonly Setup[], { normal }: Pick<Mismatch
 function roundingOf(setups: readonly Setup[]): Vec3 {
   const figures = setups.flatMap((s) => s.figures);
   const [length, thickness, width] = AXES.map((acts) =>
-    figures.filter((f) => f.acts === acts).reduce((sum, f) => sum + Math.abs(f.set.error), 0),
+    figures
+      .filter((f) => f.acts === acts || (f.acts === 'across' && acts !== 'length'))
+      .reduce((sum, f) => sum + Math.abs(f.set.error), 0),
   );
   return [length!, thickness!, width!];
 }

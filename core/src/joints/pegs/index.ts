@@ -198,7 +198,7 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
 function usual(pegs: Pegs, tenon: Pegged, members: Members, available: Available): PegParams {
   if (pegs === 'none') return { pegs };
   const round = (value: Mm) => roundTo(value, available.step / 2, 'nearest');
-  if (pegs === 'pinned') return { pegs, bradLength: Math.max(available.step, roundTo(members.mortised.thickness - 5, available.step, 'down')) }; // prettier-ignore
+  if (pegs === 'pinned') return { pegs, bradLength: Math.max(available.step, roundTo(members.mortised.thickness - 5, available.step, 'nearest')) }; // prettier-ignore
   const pegDiameter = nearestBore(Math.min(10, Math.max(6, tenon.length / 4)), available);
   return {
     pegs,
@@ -236,7 +236,7 @@ function pegAdvice(
   const told = (id: string, level: Advice['level'], dimension: string, title: Advice['title'], reason: Advice['reason'], propose?: Mm): Advice => ({ id, dimension, level, title, reason, ...(propose !== undefined && { propose }) }); // prettier-ignore
   if (params.pegs === 'pinned') {
     const left = mortised.thickness - (params.bradLength ?? 0);
-    const propose = roundTo(mortised.thickness - 5, available.step, 'down');
+    const propose = roundTo(mortised.thickness - 5, available.step, 'nearest');
     return left < 3 - 1e-6 || left > 6 + 1e-6
       ? [told('brads', 'warning', 'bradLength', say('Length of the brads'), say('They end {left} before the far face; 3 to 6 mm is usual, so that none shows and each still holds.', { left }), propose)] // prettier-ignore
       : [];

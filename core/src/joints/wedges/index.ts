@@ -39,7 +39,7 @@ const WEDGES: Choice = {
 };
 
 /** Where a wedged mortise's length is measured, in from the edge the tenon enters, mm. */
-const ENTRY: Mm = 0.2;
+const ENTRY: Mm = 0.02;
 
 interface Wedged {
   readonly kerf: Mm;

@@ -87,7 +87,7 @@ export const boreAndChisel: Method<MortiseFeature> = {
     const lies = mortiseLies();
     const bored = bySide(context.occurrences, lies).map(([side, here]): Setup => {
       const stop = (id: string, name: string, value: Mm, rounding: 'up' | 'down', working: Sentence) =>
-        make({ id, name, value, from: `${side}-end-stop`, to: 'spindle-line', rounding, acts: 'length', working });
+        make({ id, name, value, from: `${side}-end-stop`, to: 'centre-of-bit', rounding, acts: 'length', working });
       const near = stop('stop-near', 'Near end, end stop or mark', q + d / 2, 'up', say('layout end to mortise {q} + half the bit {half}', { q, half: d / 2 })); // prettier-ignore
       const far = stop('stop-far', 'Far end, end stop or mark', q + l - d / 2, 'down', say('layout end to mortise {q} + its length {l} − half the bit {half}', { q, l, half: d / 2 })); // prettier-ignore
       const pass = (id: string, words: Sentence, at: string, off = 0): Pass => ({

@@ -166,9 +166,9 @@ export const bushingRound: Method<RoundTenonFeature> = {
     const [d, G] = [cutter.diameter, bushing.outside];
     const disc = templateDisc(t, d, G);
     const make = figuresFor(shop);
-    const width = make({ id: 'width', name: 'Disc, across', value: disc, from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'thickness', working: say('tenon {t} + cutter {d} − bushing {G}', { t, d, G }) }); // prettier-ignore
-    const side = make({ id: 'side', name: 'Disc, from the reference face', value: fromFace - disc / 2, from: 'guide-face', to: 'template-side', rounding: 'nearest', acts: 'thickness', working: say('axis from the face {fromFace} − half the disc {half}', { fromFace, half: disc / 2 }) }); // prettier-ignore
-    const end = make({ id: 'end', name: 'Disc, from the reference edge', value: fromEdge - disc / 2, from: 'laid-out-from', to: 'template-end', rounding: 'nearest', acts: 'width', working: say('axis from the edge {fromEdge} − half the disc {half}', { fromEdge, half: disc / 2 }) }); // prettier-ignore
+    const width = make({ id: 'width', name: 'Disc, across', value: disc, from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'across', working: say('tenon {t} + cutter {d} − bushing {G}', { t, d, G }) }); // prettier-ignore
+    const side = make({ id: 'side', name: 'Centre, from the reference face', value: fromFace, from: 'guide-face', to: 'centre-across', rounding: 'nearest', acts: 'thickness', working: say('axis from the face {fromFace}', { fromFace }) }); // prettier-ignore
+    const end = make({ id: 'end', name: 'Centre, from the reference edge', value: fromEdge, from: 'laid-out-from', to: 'centre-along', rounding: 'nearest', acts: 'width', working: say('axis from the edge {fromEdge}', { fromEdge }) }); // prettier-ignore
     const depth = make(
       { id: 'depth', name: 'Plunge, from the template’s top', value: L + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'nearest', acts: 'length', working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }) }, // prettier-ignore
       { scale: router.depthScale },

@@ -53,7 +53,7 @@ export const drillPress: Method<BoreFeature> = {
         name: 'End stop or mark',
         value: feature.along,
         from: `${side}-end-stop`,
-        to: 'spindle-line',
+        to: 'centre-of-bit',
         rounding: 'nearest',
         acts: 'length',
         working: say(`${lies.stop.replace('-', ' ')} to the hole’s centre {along}`, { along: feature.along }),

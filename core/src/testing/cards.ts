@@ -1,0 +1,52 @@
+import { expect } from 'vitest';
+import type { Job } from '../exchange/index.ts';
+import { modelOf } from '../machines/index.ts';
+import { planJob } from '../plan.ts';
+import { featureWords } from '../setups/index.ts';
+import type { Shop } from '../tooling/index.ts';
+import { formatFigure, METRIC, parseLength, speak } from '../units/index.ts';
+
+/** A set-up as a reader has it: words and figures, and the tool in the hand. */
+export interface Card {
+  readonly figures: readonly { name: string; value: number; between: string }[];
+  readonly passes: readonly string[];
+  readonly checks: readonly string[];
+  readonly cutter: Record<string, number>;
+}
+
+export const lengthIn = (text: string): number => {
+  const read = parseLength(text, METRIC);
+  if (!read.ok) throw new Error(text);
+  return read.value;
+};
+
+/** The cards of one method, as text and back. */
+export function cardsOf(job: Job, shop: Shop, method: string): Card[] {
+  return planJob(job, shop)
+    .operations.filter(({ setup }) => setup.method === method)
+    .map(({ setup }) => {
+      const words = featureWords(setup, modelOf(setup.model).datums);
+      return {
+        figures: setup.figures.map((f) => ({
+          name: f.name,
+          value: lengthIn(formatFigure(f.set.value, METRIC)),
+          between: `${words[f.from]} to ${words[f.to]}`,
+        })),
+        passes: setup.passes.map((p) => speak(p.words, METRIC)),
+        checks: setup.checks.map((c) => speak(c, METRIC)),
+        cutter: shop.tools.find((t) => t.id === setup.cutter) as unknown as Record<string, number>,
+      };
+    });
+}
+
+export const valueOf = (card: Card, name: string): number => {
+  const found = card.figures.find((f) => f.name === name);
+  if (!found) throw new Error(`No figure “${name}” among ${card.figures.map((f) => f.name).join(', ')}`);
+  return found.value;
+};
+export const offsIn = (card: Card, words: RegExp): number[] =>
+  card.passes.flatMap((p) => (words.test(p) ? [lengthIn(/([\d.]+ mm) off/.exec(p)![1]!)] : []));
+
+/** A hundredth as shown on the card, and a hair, mm. */
+export const NEAR = 0.011;
+export const near = (value: number, wanted: number, by = 1) => expect(Math.abs(value - wanted)).toBeLessThan(by * NEAR);
