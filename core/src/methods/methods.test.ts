@@ -7,6 +7,7 @@ import { pieceOf } from '../stock/index.ts';
 import { cases, jobWith, TEST_SHOP, withTool, type JobShape } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
+import { rowOf } from './boring.ts';
 import { bites } from './hollowChisel/index.ts';
 
 const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
@@ -101,7 +102,7 @@ describe('worked values, as plain arithmetic', () => {
     expect(told.join()).toMatch(/mortise is 9.0 mm wide, the nearest hollow chisel (8|10).0 mm/);
     /** A chisel can't make round ends: with a tenon that is rounded to fit it isn't offered at all. */
     const rounded = planJob(jobWith({ params: { corners: 'rounded' } }), EXACT).joints[0]!.routes.mortised;
-    expect(rounded.map((r) => r.id)).toEqual(['router-jig']);
+    expect(rounded.map((r) => r.id)).toEqual(['router-jig', 'edge-guide', 'bushing-mortise']);
     fc.assert(
       fc.property(
         fc.double({ min: 0, max: 150, noNaN: true }),
@@ -132,6 +133,70 @@ describe('worked values, as plain arithmetic', () => {
     expect(figures(cut, 'notch', /./)).toEqual([270, 219, 11]);
     expect(cut.find((s) => s.stage === 'notch')!.passes.map((p) => p.off)).toEqual([undefined, undefined, 17, 34]);
     expect(figures(setupsOf({ ...job, routes: { mortised: 'hand-notch' } }), 'notch', /./)).toEqual([200, 270, 11]);
+  });
+
+  it('template: slot 17 by 59; straight-edge 71 from the shoulder line', () => {
+    const eight = { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'router-cutter' || t.id === 'cutter-8') };
+    const shape = { params: { corners: 'squared' }, routes: { mortised: 'bushing-mortise+square-ends', tenoned: 'router-face' } } as const; // prettier-ignore
+    const cut = setupsOf(shape, eight);
+    expect(figures(cut, 'mortise', /width|length/)).toEqual([17, 59]);
+    /** The guided side of the base, 75, less half the cutter: 71 beyond a tenon of 30. */
+    expect(figures(cut, 'cheeks', /edge/)).toEqual([101, 101]);
+    expect(figures(cut, 'cheeks', /depth/)).toEqual([7, 10]);
+  });
+
+  it('edge guide: far side at near wall + mortise, then thickness - near wall; one cut where the cutter fits', () => {
+    const routes = { mortised: 'edge-guide' };
+    expect(figures(setupsOf({ routes }), 'mortise', /guide/)).toEqual([15]);
+    const wide = { params: { mortiseWidth: 11, faceClearance: 3, corners: 'squared' }, routes: { mortised: 'edge-guide+square-ends' } } as const; // prettier-ignore
+    const ten = { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'router-cutter' || t.id === 'cutter-10') };
+    /** Near wall 5.5, so 5.5 + 11 from one face and 22 - 5.5 from the other: the same figure, for it is centred. */
+    expect(figures(setupsOf(wide, ten), 'mortise', /guide/)).toEqual([16.5, 16.5]);
+  });
+
+  it('bored: rows of holes that touch, end holes half a bit in, none nearer than 60 % of it', () => {
+    const bored = setupsOf({ params: { corners: 'squared', position: 100 }, routes: { mortised: 'bore-and-chisel' } });
+    expect(figures(bored, 'mortise', /across|stop/).slice(0, 3)).toEqual([11, 104, 146]);
+    expect(rowOf(42, 8)).toEqual([0, 7, 14, 21, 28, 35, 42]);
+    expect(rowOf(0, 8)).toEqual([0]);
+    expect(rowOf(4, 8)).toBeUndefined();
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 20_000 }), fc.integer({ min: 30, max: 250 }), (hundredths, tenths) => {
+        const [span, d] = [hundredths / 100, tenths / 10];
+        const row = rowOf(span, d);
+        expect(row === undefined).toBe(span > 1e-6 && span < 0.6 * d - 1e-6);
+        if (!row) return;
+        expect(row.at(-1)).toBeCloseTo(span, 9);
+        for (let i = 1; i < row.length; i++) {
+          expect(row[i]! - row[i - 1]!).toBeGreaterThan(0.6 * d - 1e-6);
+          expect(row[i]! - row[i - 1]!).toBeLessThan(1.2 * d + 1e-6);
+        }
+      }),
+    );
+  });
+
+  it('what the new ways refuse names the numbers', () => {
+    const refusedBy = (method: string, shape: JobShape, shop: Shop) =>
+      planJob(jobWith(shape), shop)
+        .joints.flatMap((j) => [...j.routes.mortised, ...j.routes.tenoned])
+        .filter((r) => r.methods.includes(method))
+        .flatMap((r) => r.refusals.map((x) => speak(x.message, METRIC)))
+        .join('\n');
+    const squared = { params: { corners: 'squared' } } as const;
+    const without = (kind: string) => ({ ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== kind) });
+    expect(refusedBy('bore-and-chisel', squared, withTool(EXACT, 'press', { travel: 20 }))).toMatch(/32.0 mm deep; the drill press travels 20.0/); // prettier-ignore
+    expect(refusedBy('bore-and-chisel', squared, without('boring-bit'))).toMatch(/no boring bit/);
+    expect(refusedBy('bore-and-chisel', { params: { corners: 'squared', mortiseWidth: 4, faceClearance: 0 } }, withTool(EXACT, 'cutter-6', { diameter: 3 }))).toMatch(/No bit fits a mortise 4.0 mm by/); // prettier-ignore
+    expect(refusedBy('edge-guide', squared, withTool(EXACT, 'router', { plungeTravel: 25 }))).toMatch(/32.0 mm deep; the router plunges 25.0/); // prettier-ignore
+    expect(refusedBy('bushing-mortise', squared, withTool(EXACT, 'router', { plungeTravel: 40 }))).toMatch(/Mortise and template make 44.0 mm; the router plunges 40.0/); // prettier-ignore
+    expect(refusedBy('bushing-mortise', squared, without('bushing'))).toMatch(/no guide bushing/);
+    expect(refusedBy('router-face', { ...squared, rail: { length: 100 } }, EXACT)).toMatch(/Tenon and base take 105.0 mm; the piece is only 100.0 mm long/); // prettier-ignore
+    expect(refusedBy('router-face', squared, without('router'))).toMatch(/no router/);
+    const bore = { kind: 'round', params: { bore: 11, roundClearance: 0, tenonLength: 30, bottomClearance: 2, axisFromFace: 11, axisFromEdge: 35, setBack: 0, centre: 60 } }; // prettier-ignore
+    expect(refusedBy('drill-press', bore, EXACT)).toMatch(/hole is 11.0 mm across, the nearest bit 1[02].0/);
+    expect(refusedBy('bushing-round', bore, EXACT)).toMatch(/template would be 6.0 mm across; under 8.0/);
+    const deep = { ...bore, params: { ...bore.params, bore: 12, tenonLength: 41 } };
+    expect(refusedBy('hand-bore', deep, EXACT)).toMatch(/point of the bit would come to 46.0 mm in wood that is 45.0/);
   });
 
   it('offset by 1: two settings, near shoulder + tenon and stock - near shoulder', () => {

@@ -45,6 +45,17 @@ const TEE = {
   routes: { mortised: 'saw-notch' },
 };
 
+const PEGGED = { ...squared, pegs: 'drawbored', pegDiameter: 8, pegInset: 13, pegOffset: 1.5, pegAcross: 35, pegSpacing: 0 }; // prettier-ignore
+const ROUND = {
+  kind: 'round',
+  params: { bore: 16, roundClearance: 0.1, tenonLength: 30, bottomClearance: 2, axisFromFace: 11, axisFromEdge: 35, setBack: 0, centre: 60 },
+  routes: { tenoned: 'bushing-round' },
+}; // prettier-ignore
+const WEDGED: JobShape = {
+  kind: 'through',
+  params: { ...squared, wedges: 'wedged', wedgeKerf: 1.5, wedgeStop: 6, wedgeThickness: 4, flareDepth: 30 },
+};
+
 describe('one broken formula is enough for the proof to fail', () => {
   it.each<[string, JobShape, string, (id: string, value: Mm) => Mm]>([
     ['upright, flipped: measured to the far side of the blade', tenon('crosscut-shoulders+saw-upright-flipped'), 'saw-upright-flipped', (id, v) => (/fence/.test(id) ? v - KERF : v)],
@@ -58,6 +69,14 @@ describe('one broken formula is enough for the proof to fail', () => {
     ['router jig: one base for both sides of another router', mortise('router-jig+square-ends'), 'router-jig', (id, v) => (id === 'left-stop' ? v - BASE + 70 : v)],
     ['hollow chisel: the far end without the chisel taken off', mortise('hollow-chisel'), 'hollow-chisel', (id, v) => (id === 'stop-far' ? v + 8 : v)],
     ['notch: the near wall without the stack', TEE, 'saw-notch', (id, v) => (id === 'stop-near' ? v - 16 : v)],
+    ['bored: the row starts at the mortise’s end, not half a bit in', mortise('bore-and-chisel'), 'bore-and-chisel', (id, v) => (id === 'stop-near' ? v - 4 : v)],
+    ['edge guide: to the near side of the cutter', mortise('edge-guide+square-ends'), 'edge-guide', (id, v) => (id === 'guide-reference' ? v - 8 : v)],
+    ['template: the cutter not taken off', mortise('bushing-mortise+square-ends'), 'bushing-mortise', (id, v) => (id === 'width' ? v + 8 : v)],
+    ['template: its thickness left out of the plunge', mortise('bushing-mortise+square-ends'), 'bushing-mortise', (id, v) => (id === 'depth' ? v - 12 : v)],
+    ['along a straight-edge: half the cutter forgotten', tenon('router-face'), 'router-face', (id, v) => (id === 'edge' ? v + 6 : v)],
+    ['drawbored: the offset away from the shoulder', { params: PEGGED, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped+drill-press' } }, 'drill-press', (id, v) => (id === 'stop' && v === 18.5 ? v - 3 : v)],
+    ['round a disc: the bushing added', ROUND, 'bushing-round', (id, v) => (id === 'width' ? v + 34 : v)],
+    ['wedged: the end flared towards the mortise', WEDGED, 'flare-ends', (id, v) => (id === 'near-flare' ? v + 5 : v)],
   ])('%s', (_, shape, method, broken) => {
     expect(good(shape, method, (_id, value) => value)).toBe(true);
     expect(good(shape, method, broken)).toBe(false);

@@ -1,6 +1,15 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { resolve } from '../exchange/index.ts';
 import { planJob } from '../plan.ts';
-import { jobWith, loadModeller, routeId, TEST_SHOP, withTool, type CaseShape } from '../testing/index.ts';
+import {
+  jobWith,
+  loadModeller,
+  routeId,
+  TEST_SHOP,
+  withTool,
+  type CaseShape,
+  type JobShape,
+} from '../testing/index.ts';
 import { kindOf, type BlindParams } from '../joints/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import type { Modeller } from '../solids/index.ts';
@@ -46,6 +55,27 @@ describe('tools that are not what the shop believes', () => {
     expect(sizes['mortiseLength']!.most).toBeCloseTo(50.1, 2);
     expect(mismatches.every((m) => m.sort === 'gone')).toBe(true);
     expect(mismatches[0]!.depth).toBeCloseTo(0.05, 2);
+  });
+
+  it('a bushing 0.1 under makes the mortise 0.1 over (inside profile), and the round tenon 0.1 under (outside)', () => {
+    const routes = { mortised: 'bushing-mortise', tenoned: 'bushing-round' };
+    const sizesWith = (shape: JobShape, member: 'tenoned' | 'mortised', outside: number) => {
+      const job = jobWith(shape);
+      const setups = planJob(job, exact).operations.map((o) => o.setup);
+      const own = setups.filter((s) => s.occurrences[0]!.member === member && /bushing/.test(s.method));
+      const at = own[0]!.occurrences[0]!;
+      const { kind, params, parts } = resolve(job.joints[0]!, job);
+      const piece = pieceOf(parts[member], 'median');
+      return modeller.scope(() => {
+        const asIs = { ...exact, tools: exact.tools.map((t) => (t.kind === 'bushing' && own[0]!.guides.includes(t.id) ? { ...t, outside: t.outside + outside } : t)) }; // prettier-ignore
+        const { body } = virtualCut(modeller, own, at, piece, asIs);
+        return callipers(modeller, body, kind.geometry(params, member, piece, at).gauges, piece);
+      });
+    };
+    const mortise = sizesWith({ routes, params: { corners: 'rounded' } }, 'mortised', -0.1);
+    expect([mortise['mortiseWidth'], mortise['mortiseLength']]).toEqual([expect.closeTo(8.1, 2), expect.closeTo(50.1, 2)]); // prettier-ignore
+    const params = { bore: 16, roundClearance: 0, tenonLength: 30, bottomClearance: 2, axisFromFace: 11, axisFromEdge: 35, setBack: 0, centre: 60 }; // prettier-ignore
+    expect(sizesWith({ kind: 'round', params, routes }, 'tenoned', -0.1)['tenonThickness']).toBeCloseTo(15.9, 2);
   });
 
   it('a router base that is 0.2 longer on one side ends the mortise 0.2 early on that side', () => {

@@ -62,10 +62,10 @@ describe('the exact modeller', () => {
   });
 
   it('a slot has the area of its straight part and its circle, along either axis', () => {
-    for (const axis of ['x', 'z'] as const) {
+    for (const axis of ['x', 'y', 'z'] as const) {
       const slot = prismAlong(axis, roundedRectangle([10, 5], [60, 13], 4), 0, 20);
       const exact = (42 * 8 + Math.PI * 16) * 20;
-      expect(Math.abs(volume(slot) / exact - 1)).toBeLessThan(3e-4);
+      expect(Math.abs(volume(slot) / exact - 1)).toBeLessThan(6e-4);
     }
   });
 

@@ -260,7 +260,7 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         tenonLength,
         bottomClearance: rest.bottomClearance + 1.5,
         tenonWidth: between(u[2]!, 13, (W - 40) / count - 18),
-        count,
+        tenons: count,
         edgeShoulder: count === 1 ? 0 : between(u[3]!, 12, 18),
         endClearance: between(u[4]!, 0, 1),
         movement: between(u[1]!, 0, 8),

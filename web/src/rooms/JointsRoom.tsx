@@ -183,7 +183,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
               <Segmented
                 size="small"
                 aria-label={choice.label}
-                value={String(params[choice.id] ?? choice.options[0]!.value)}
+                value={chosenOf(params[choice.id]) ?? choice.options[0]!.value}
                 options={[...choice.options]}
                 onChange={(value) => replace({ ...joint, params: kind.withChoice(params, choice.id, value, members, available) })}
               />
@@ -331,3 +331,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
     </div>
   );
 }
+
+/** What is chosen, as the choice's own text; nothing where the joint doesn't say. */
+const chosenOf = (value: unknown): string | undefined =>
+  typeof value === 'string' || typeof value === 'number' ? String(value) : undefined;

@@ -38,7 +38,7 @@ export interface BreadboardParams {
   readonly tenonLength: Mm;
   readonly bottomClearance: Mm;
   readonly tenonWidth: Mm;
-  readonly count: number;
+  readonly tenons: number;
   /** Reference edge to the first tenon, other edge to the last. */
   readonly edgeShoulder: Mm;
   /** Of the middle mortise, longer than its tenon by this. */
@@ -62,7 +62,7 @@ const schema = Joi.object<BreadboardParams>({
   tenonLength: mm(),
   bottomClearance: mm(),
   tenonWidth: mm(),
-  count: Joi.number().integer().valid(1, 3, 5, 7).required(),
+  tenons: Joi.number().integer().valid(1, 3, 5, 7).required(),
   edgeShoulder: mm(),
   endClearance: mm(),
   movement: mm(),
@@ -71,7 +71,7 @@ const schema = Joi.object<BreadboardParams>({
 }).required();
 
 const COUNT: Choice = {
-  id: 'count',
+  id: 'tenons',
   label: 'Tenons',
   options: ['1', '3', '5', '7'].map((value) => ({ value, label: value })),
 };
@@ -90,7 +90,7 @@ const derive = (p: BreadboardParams) => {
 };
 
 /** Where the tenons lie across the panel, from its reference edge. */
-export function tenonsOf({ count, edgeShoulder: b, tenonWidth: w, mateWidth: W }: BreadboardParams): Span[] {
+export function tenonsOf({ tenons: count, edgeShoulder: b, tenonWidth: w, mateWidth: W }: BreadboardParams): Span[] {
   if (count === 1) return [[(W - w) / 2, (W + w) / 2]];
   const pitch = (W - 2 * b - w) / (count - 1);
   return Array.from({ length: count }, (_, i): Span => [b + i * pitch, b + i * pitch + w]);
@@ -115,7 +115,7 @@ export const breadboard: JointKind<BreadboardParams> = {
   picture: 'face',
   choices: [COUNT],
   schema,
-  own: ['tenonLength', 'tenonWidth', 'edgeShoulder', 'faceShoulder', 'position', 'mateWidth', 'count', 'endClearance'],
+  own: ['tenonLength', 'tenonWidth', 'edgeShoulder', 'faceShoulder', 'position', 'mateWidth', 'tenons', 'endClearance'],
   propose({ tenoned, mortised }, available) {
     const { thickness: T, width: W } = tenoned;
     const { width: V, thickness: S } = mortised;
@@ -136,7 +136,7 @@ export const breadboard: JointKind<BreadboardParams> = {
         tenonLength: Math.max(tongueLength + available.step, roundTo(V / 2, available.step, 'down')),
         bottomClearance: roundTo(2, available.step, 'up'),
         tenonWidth,
-        count,
+        tenons: count,
         edgeShoulder: Math.max(round(W / 12), 10),
         endClearance: 0.5,
         movement: Math.max(1, roundTo(W * USUAL_MOVEMENT, 0.5, 'up')),
@@ -164,7 +164,7 @@ export const breadboard: JointKind<BreadboardParams> = {
       tenonWidth: w,
       edgeShoulder: b,
     } = params;
-    const { count, mateWidth: W, position, movement, grooveGap, endClearance } = params;
+    const { tenons: count, mateWidth: W, position, movement, grooveGap, endClearance } = params;
     const { tenonThickness: t, wall, grooveDepth, mortiseDepth: D } = derive(params);
     const spans = mortisesOf(params);
     const least = Math.min(Infinity, ...spans.slice(1).map(([from], i) => from - spans[i]![1]));
@@ -197,7 +197,7 @@ export const breadboard: JointKind<BreadboardParams> = {
   },
   advice(params, members, available): Advice[] {
     const { tenoned } = members;
-    const { mateWidth: W, movement, tenonLength: L, count } = params;
+    const { mateWidth: W, movement, tenonLength: L, tenons: count } = params;
     const { wall, mortiseDepth: D } = derive(params);
     const S = members.mortised.thickness;
     const thin = Math.min(wall, S - wall - params.mortiseWidth);
@@ -364,5 +364,5 @@ export const breadboard: JointKind<BreadboardParams> = {
     if (dimension === 'mortiseDepth') return { ...params, bottomClearance: value - params.tenonLength };
     return { ...params, [dimension]: value };
   },
-  withChoice: (params, _choice, value) => ({ ...params, count: Number(value) }),
+  withChoice: (params, _choice, value) => ({ ...params, tenons: Number(value) }),
 };
