@@ -29,7 +29,8 @@ export const handRouter: MachineModel = {
   datums: {
     'guide-face': 'edge guide',
     'cutter-far-side': 'far side of the cutter',
-    'laid-out-from': 'end it is laid out from',
+    'template-fence': 'fence of the template',
+    'laid-out-from': 'layout end or edge',
     'near-mark': 'cutter at the near mark',
     'far-mark': 'cutter at the far mark',
     'wood-surface': 'surface of the wood',
@@ -61,6 +62,7 @@ export const handRouter: MachineModel = {
     const own = CARRIERS[setup.carrier]!({ setup, set, router, cutter, asIs, depth, x, piece });
     const datums: Record<string, Datum> = {
       'guide-face': across(0),
+      'template-fence': across(0),
       'laid-out-from': along(0),
       'wood-surface': { at: [0, 0, 0], normal: [0, 0, -1] },
       'template-top': { at: [0, 0, TEMPLATE], normal: [0, 0, -1] },
@@ -86,7 +88,8 @@ export const TEMPLATE = 12;
 /** Whether the piece runs to the right of its laid-out end, or to the left: it is turned, never mirrored. */
 function endSide({ seat }: Pass, occurrence: Occurrence): 1 | -1 {
   const out = (id: string) => OUTWARD[faceOf(seat[id]!, occurrence)];
-  return dot(cross(out('guide-face'), out('wood-surface')), out('laid-out-from')) < 0 ? -1 : 1;
+  const side = out(seat['guide-face'] ? 'guide-face' : 'template-fence');
+  return dot(cross(side, out('wood-surface')), out('laid-out-from')) < 0 ? -1 : 1;
 }
 
 interface Given {
@@ -142,8 +145,8 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
       across: { 'template-side': near, 'template-far-side': far },
       sweep: prismAlong('z', roundedRectangle(min, max, cutter.diameter / 2), -depth, 60),
       bodies: [
-        { role: 'jig', label: 'template', solid: plate },
-        { role: 'gauge', label: 'its opening', solid: opening },
+        { role: 'base', label: 'template', solid: plate },
+        { role: 'base', label: '', solid: opening },
         { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([x(end) + Math.sign(x(1)) * bushing.outside / 2, near + bushing.outside / 2], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
       ],
     };
@@ -164,7 +167,7 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
         prismAlong('z', circle(centre, left), -depth - 1, 61),
       ),
       bodies: [
-        { role: 'jig', label: 'round template', solid: prismAlong('z', circle(centre, radius), 0.5, TEMPLATE) },
+        { role: 'base', label: 'disc', solid: prismAlong('z', circle(centre, radius), 0.5, TEMPLATE) },
         { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([centre[0], centre[1] - out], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
       ],
     };
@@ -180,7 +183,7 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
       across: {},
       sweep: prismAlong('z', rectangle(x(-FAR), x(reach)), -depth, 60),
       bodies: [
-        { role: 'fence', label: 'straight-edge', solid: rail },
+        { role: 'stop', label: 'straight-edge', solid: rail },
         { role: 'base', label: 'router base', solid: baseAt(at, wide / 2, router) },
         { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([at, wide / 2], cutter.diameter / 2), -depth, 26) }, // prettier-ignore
       ],

@@ -193,7 +193,9 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     };
   },
   round: ({ params, u, tenoned, mortised }) => {
-    const bore = [8, 10, 12, 16, 20].filter((d) => d <= Math.min(tenoned.thickness, mortised.thickness) - 4)[Math.floor(u[0]! * 4.99)] ?? 8; // prettier-ignore
+    const room = Math.min(tenoned.thickness, mortised.thickness) - 4;
+    const bores = [8, 10, 12, 16, 20].filter((d) => d <= room);
+    const bore = bores[Math.floor(u[0]! * (bores.length - 0.01))]!;
     const t = bore - between(u[1]!, 0, 0.2);
     const off = between(u[2]!, 0, tenoned.thickness - t);
     const near = bore / 2 + between(u[3]!, 0.5, mortised.thickness - bore - 0.5);

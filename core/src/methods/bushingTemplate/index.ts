@@ -76,7 +76,7 @@ export const bushingMortise: Method<MortiseFeature> = {
     const beyond = (G - d) / 2;
     const width = make({ id: 'width', name: 'Opening, width', value: templateSlot(m, d, G), from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'thickness', working: say('mortise {m} + bushing {G} − cutter {d}', { m, G, d }) }); // prettier-ignore
     const length = make({ id: 'length', name: 'Opening, length', value: templateSlot(l, d, G), from: 'template-end', to: 'template-far-end', rounding: 'nearest', acts: 'length', working: say('mortise {l} + bushing {G} − cutter {d}', { l, G, d }) }); // prettier-ignore
-    const side = make({ id: 'side', name: 'Opening, from the reference face', value: p - beyond, from: 'guide-face', to: 'template-side', rounding: 'nearest', acts: 'thickness', working: say('near wall {p} − half of bushing {G} less cutter {d}; negative is outside the piece', { p, G, d }) }); // prettier-ignore
+    const side = make({ id: 'side', name: 'Opening, from the reference face', value: p - beyond, from: 'template-fence', to: 'template-side', rounding: 'nearest', acts: 'thickness', working: say('near wall {p} − half of bushing {G} less cutter {d}; negative is outside the piece', { p, G, d }) }); // prettier-ignore
     const end = make({ id: 'end', name: 'Opening, from the layout end', value: q - beyond, from: 'laid-out-from', to: 'template-end', rounding: 'nearest', acts: 'length', working: say('position {q} − half of bushing {G} less cutter {d}', { q, G, d }) }); // prettier-ignore
     const depth = make(
       { id: 'depth', name: 'Plunge, from the template’s top', value: D + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'up', acts: 'width', working: say('mortise depth {D} + template {thick}', { D, thick: TEMPLATE }) }, // prettier-ignore
@@ -94,7 +94,7 @@ export const bushingMortise: Method<MortiseFeature> = {
           {
             id: 'run',
             words: say(''),
-            seat: { 'guide-face': 'reference-face', 'wood-surface': 'entry-edge', 'laid-out-from': 'layout-end' },
+            seat: { 'template-fence': 'reference-face', 'wood-surface': 'entry-edge', 'laid-out-from': 'layout-end' },
             figures: { width: 'width', length: 'length', side: 'side', end: 'end', depth: 'depth' },
           },
           depth.set.value - TEMPLATE,
@@ -167,7 +167,7 @@ export const bushingRound: Method<RoundTenonFeature> = {
     const disc = templateDisc(t, d, G);
     const make = figuresFor(shop);
     const width = make({ id: 'width', name: 'Disc, across', value: disc, from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'across', working: say('tenon {t} + cutter {d} − bushing {G}', { t, d, G }) }); // prettier-ignore
-    const side = make({ id: 'side', name: 'Centre, from the reference face', value: fromFace, from: 'guide-face', to: 'centre-across', rounding: 'nearest', acts: 'thickness', working: say('axis from the face {fromFace}', { fromFace }) }); // prettier-ignore
+    const side = make({ id: 'side', name: 'Centre, from the reference face', value: fromFace, from: 'template-fence', to: 'centre-across', rounding: 'nearest', acts: 'thickness', working: say('axis from the face {fromFace}', { fromFace }) }); // prettier-ignore
     const end = make({ id: 'end', name: 'Centre, from the reference edge', value: fromEdge, from: 'laid-out-from', to: 'centre-along', rounding: 'nearest', acts: 'width', working: say('axis from the edge {fromEdge}', { fromEdge }) }); // prettier-ignore
     const depth = make(
       { id: 'depth', name: 'Plunge, from the template’s top', value: L + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'nearest', acts: 'length', working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }) }, // prettier-ignore
@@ -185,7 +185,7 @@ export const bushingRound: Method<RoundTenonFeature> = {
           {
             id: 'round',
             words: say(''),
-            seat: { 'guide-face': 'reference-face', 'wood-surface': 'worked-end', 'laid-out-from': 'reference-edge' },
+            seat: { 'template-fence': 'reference-face', 'wood-surface': 'worked-end', 'laid-out-from': 'reference-edge' },
             figures: { width: 'width', side: 'side', end: 'end', depth: 'depth' },
           },
           depth.set.value - TEMPLATE,
