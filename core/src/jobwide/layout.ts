@@ -111,6 +111,10 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
         line('centre of the tenon, from the edge', 'the end', 'reference edge', [f.fromEdge], pieces, 'The same centre, from the edge.'),
       ]; // prettier-ignore
     }
+    case 'tip': {
+      const short = f.long === 'near' ? 'the far cheek' : 'the near cheek';
+      return [line('foot of the mitre, with the knife', short, 'worked end', [f.thickness], 'all', 'The saw goes from the other cheek’s corner down to it.')]; // prettier-ignore
+    }
     case 'flare': {
       const ends = [f.start - f.opening, f.start + f.length + f.opening];
       return [line('ends at the exit, with the knife', 'the edge it comes out of', 'layout end', ends, 'all', 'The chisel pares from these lines.')]; // prettier-ignore

@@ -46,9 +46,12 @@ export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]
     const { kind, params, members, parts } = resolve(joint, job);
     const { ends } = joint.mortised;
     const entry = entryOf(joint.mortised.edge);
-    return kind.features(params, members).mortised.flatMap((f) => {
+    const { tenoned, mortised } = kind.features(params, members);
+    const tip = tenoned.find((f) => f.form === 'tip');
+    const own = { joint: joint.id, name: joint.name, part: parts.mortised.id, ends, ...entry, ...(tip && { tip }) };
+    return mortised.flatMap((f) => {
       const feature = asMortise(f);
-      return feature ? [{ joint: joint.id, name: joint.name, part: parts.mortised.id, feature, ends, ...entry }] : [];
+      return feature ? [{ ...own, feature }] : [];
     });
   });
   const notes = new Map<string, { problems: Problem[]; advice: Advice[] }>();
@@ -79,8 +82,8 @@ export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]
         at(own.joint).advice.push({
           id: `near-${other.joint}`,
           dimension: 'position',
-          level: 'warning',
-          title: say('Mortises near each other'),
+          level: told.level,
+          title: say(told.level === 'reason' ? 'A mitred pair' : 'Mortises near each other'),
           reason: told.words,
         });
   }

@@ -13,6 +13,7 @@ import { housed } from './housed/index.ts';
 import { loose } from './loose/index.ts';
 import { rebated } from './rebated/index.ts';
 import { round } from './round/index.ts';
+import { withTips } from './tips/index.ts';
 import { withWedges } from './wedges/index.ts';
 import { withPegs, type Pegged } from './pegs/index.ts';
 import type { Mm } from '../units/index.ts';
@@ -25,7 +26,7 @@ const wholeWidth = ({ tenonLength }: { tenonLength: Mm }, { tenoned }: Members):
 
 /** Every kind of joint Velk knows. A new kind is a folder and a line here. */
 export const JOINT_KINDS = [
-  withPegs(blind, tenon),
+  withPegs(withTips(blind), tenon),
   withPegs(withWedges(through), tenon),
   withPegs(haunched, tenon),
   withPegs(twin, tenon),

@@ -216,6 +216,16 @@ export interface FlareFeature extends FeatureOf<'flare'> {
   readonly depth: Mm;
 }
 
+/** The end of a tenon, mitred at 45 degrees across its thickness. */
+export interface TipFeature extends FeatureOf<'tip'> {
+  readonly faceShoulder: Mm;
+  readonly thickness: Mm;
+  /** Of the whole tenon, to the tip of its long cheek. */
+  readonly length: Mm;
+  /** Which of its cheeks keeps that length. */
+  readonly long: 'near' | 'far';
+}
+
 export type Feature =
   | TenonFeature
   | MortiseFeature
@@ -225,7 +235,8 @@ export type Feature =
   | NotchFeature
   | BoreFeature
   | RoundTenonFeature
-  | FlareFeature;
+  | FlareFeature
+  | TipFeature;
 
 /** A parameter that is chosen, not measured. */
 export interface Choice {

@@ -18,8 +18,7 @@ export interface Meeting {
 function room(one: PlacedMortise, other: PlacedMortise): Mm {
   const { wall, width, stock } = other.feature;
   /** The other's walls are measured from its own reference side; seen from the entry they may lie the other way about. */
-  const near = one.turned ? one.edge === 'other' : one.edge === 'reference';
-  return near ? wall : stock.thickness - wall - width;
+  return entersNear(one) ? wall : stock.thickness - wall - width;
 }
 
 /**
@@ -39,10 +38,39 @@ export function meetingOf({ one, other }: Neighbours, least: Mm): Meeting | unde
   };
 }
 
+/** Kept between two mitred ends, mm, along the diagonal. */
+const MITRE_GAP: Mm = 0.5;
+
+/**
+ * What to say of two mortises that meet because both tenons are mitred; nothing where they are not. With outer walls
+ * at u and v in from the sides they enter, ends at 45 degrees keep clear while the two lengths make no more than u + v.
+ */
+export function mitredPair({ one, other }: Neighbours): { level: 'problem' | 'reason'; words: Sentence } | undefined {
+  if (!one.tip || !other.tip || Boolean(one.turned) === Boolean(other.turned)) return undefined;
+  const names = `${one.name} and ${other.name}`;
+  /** The long cheek is the one farther from the side the other comes in from. */
+  const asks = (own: PlacedMortise, from: PlacedMortise) => (entersNear(from) ? 'far' : 'near') === own.tip!.long;
+  if (!asks(one, other) || !asks(other, one))
+    return {
+      level: 'problem',
+      words: say(`${names} meet, and a mitre faces the wrong way: the long cheek lies on the side away from the other tenon. Turn the mitre over.`), // prettier-ignore
+    };
+  const together = one.tip.length + other.tip.length;
+  const bound = room(one, other) + other.feature.width + room(other, one) + one.feature.width;
+  const gap = (bound - together) / Math.SQRT2;
+  const lengths = { together, bound: bound - MITRE_GAP * Math.SQRT2, gap };
+  return gap < MITRE_GAP - 1e-6
+    ? { level: 'problem', words: say(`The mitred ends of ${names} meet: together the two tenons are {together} long; {bound} is the most here.`, lengths) } // prettier-ignore
+    : { level: 'reason', words: say(`${names} meet at their mitres, with {gap} between them. Glue both up at once, or the first one’s squeeze-out stops the second.`, lengths) }; // prettier-ignore
+}
+
+/** Whether a tenon comes in from the side that another’s walls are measured from, where it enters a face or an edge. */
+const entersNear = ({ turned, edge }: PlacedMortise): boolean => (turned ? edge === 'other' : edge === 'reference');
+
 /** The three answers in words, seen from the first of the two. */
 export const meetingWords = (meeting: Meeting, other: string): Sentence =>
   say(
-    `Butted, this mortise may be {butted} deep, and the one of ${other} {theirs}. With mitred ends it may reach {outer} at its outer wall and {inner} at its inner; Velk does not cut those yet. Moved {staggered} along, both keep their depth.`,
+    `Butted, this mortise may be {butted} deep, and the one of ${other} {theirs}. With mitred ends it may reach {outer} at its outer wall and {inner} at its inner: choose the tenon’s end for that, at both joints. Moved {staggered} along, both keep their depth.`,
     {
       butted: meeting.butted[0],
       theirs: meeting.butted[1],

@@ -1,13 +1,13 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { planJob } from '../plan.ts';
-import type { Job } from '../exchange/index.ts';
-import { box, type Modeller } from '../solids/index.ts';
+import type { EntrySide, Job } from '../exchange/index.ts';
+import { anticlockwise, box, prismAlong, type Modeller, type Vec2 } from '../solids/index.ts';
 import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { entryOf } from '../exchange/index.ts';
 import { turnedPiece } from '../stock/index.ts';
-import { BUTT_GAP, meetingOf } from './meeting.ts';
+import { BUTT_GAP, meetingOf, mitredPair } from './meeting.ts';
 import { neighboursIn, type PlacedMortise } from './neighbours.ts';
 
 let modeller: Modeller;
@@ -105,6 +105,52 @@ describe('mortises that share a piece', () => {
   });
 });
 
+describe('two mitred tenons in one leg', () => {
+  const square = { ...stock, width: 45 };
+  const sides = { edge: ['reference', 'other'], face: ['face', 'other-face'] } as const;
+  /** A tenon 8 thick as it lies in the leg, seen along it: (through the thickness, into the width). */
+  const seen = (side: EntrySide, wall: number, length: number, long: 'near' | 'far'): Vec2[] => {
+    const [near, far] = long === 'near' ? [length, length - 8] : [length - 8, length];
+    const flat: Vec2[] = [[wall, 0], [wall + 8, 0], [wall + 8, far], [wall, near]]; // prettier-ignore
+    return flat.map(([across, into]): Vec2 => {
+      const at = side === 'other' || side === 'other-face' ? 45 - into : into;
+      return side.endsWith('face') ? [at, across] : [across, at];
+    });
+  };
+  const tenon = (side: EntrySide, wall: number, length: number, long: 'near' | 'far') =>
+    mortise(100, { stock: square, wall, depth: length + 2 }, { ...entryOf(side), joint: side, tip: { long, length } });
+
+  it('are a pair only where their wood keeps apart, from any two sides; worked: 35 in a leg of 45 is too long by little', () => {
+    const wall = fc.integer({ min: 3, max: 20 });
+    const length = fc.integer({ min: 14, max: 40 });
+    const long = fc.constantFrom('near' as const, 'far' as const);
+    const seenLevels = new Set<string>();
+    fc.assert(
+      fc.property(fc.constantFrom(...sides.edge), fc.constantFrom(...sides.face), wall, wall, length, length, long, long, (e, f, p, q, l, m, a, b) => {
+        const pair = { one: tenon(e, p, l, a), other: tenon(f, q, m, b), between: -1 };
+        const told = mitredPair(pair)!;
+        const common = modeller.scope(() => {
+          const [one, other] = [seen(e, p, l, a), seen(f, q, m, b)].map((o) => modeller.solid(prismAlong('x', anticlockwise(o), 0, 40))); // prettier-ignore
+          return one!.within(other!).volume();
+        });
+        seenLevels.add(told.level);
+        if (told.level === 'reason') expect(common).toBeLessThan(1e-6);
+      }),
+      { seed: 22, numRuns: 400 },
+    ); // prettier-ignore
+    expect([...seenLevels].sort()).toEqual(['problem', 'reason']);
+    /** Outer walls 10 in from the outside faces: both may reach 45 - 10, less half a gap along the diagonal each. */
+    const worked = (each: number) => mitredPair({ one: tenon('other', 10, each, 'near'), other: tenon('other-face', 10, each, 'near'), between: -1 })!.level; // prettier-ignore
+    expect([worked(34.6), worked(35)]).toEqual(['reason', 'problem']);
+  });
+
+  it('is no pair where one end is square, or both come in from the same two sides', () => {
+    const { tip: _, ...plain } = tenon('other', 10, 30, 'near');
+    expect(mitredPair({ one: plain, other: tenon('other-face', 10, 30, 'near'), between: -1 })).toBeUndefined();
+    expect(mitredPair({ one: tenon('other', 10, 30, 'near'), other: tenon('reference', 10, 30, 'near'), between: -1 })).toBeUndefined(); // prettier-ignore
+  });
+});
+
 describe('a job whose mortises come too close', () => {
   const withTwo = (position: number): Job => {
     const job = jobWith();
@@ -128,6 +174,9 @@ describe('a job whose mortises come too close', () => {
         /only 3.0 mm of wood is left; less than 5.5 mm may split/,
       );
     }
+    /** Mitred, both ends of a leg's rails still meet here: they come in from one side, so that is no answer. */
+    const mitred = withTwo(60).joints.map((j) => ({ ...j, params: { ...j.params, tips: 'mitred-far' } }));
+    expect(planJob({ ...withTwo(60), joints: mitred }, TEST_SHOP).joints.every((j) => j.problems.length === 1)).toBe(true); // prettier-ignore
     expect(plan(200).flatMap((j) => [...j.problems, ...j.advice.filter((a) => a.id.startsWith('near'))])).toEqual([]);
   });
 });

@@ -1,5 +1,6 @@
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { MortiseFeature, Spot } from './kind.ts';
+import { mitredPair } from './meeting.ts';
 
 /** A mortise in a part, with every place it is made on a piece. */
 export interface PlacedMortise {
@@ -12,6 +13,8 @@ export interface PlacedMortise {
   readonly edge: Spot['edge'];
   /** It enters a face: wall and depth lie the other way about. */
   readonly turned?: boolean;
+  /** The mitred end of the tenon that goes into it, and how long its long cheek is. */
+  readonly tip?: { readonly long: 'near' | 'far'; readonly length: Mm };
 }
 
 /** Two mortises of one piece: how much wood is between them, mm; less than 0 where they meet. */
@@ -68,17 +71,21 @@ export const leastBetween = ({ one }: Neighbours): Mm =>
   Math.max(Math.min(one.feature.stock.thickness, one.feature.stock.width) / 4, 5);
 
 /** What to say of two mortises that meet, or that leave little between them; nothing where there is wood enough. */
-export function neighbourWords(pair: Neighbours): { level: 'problem' | 'warning'; words: Sentence } | undefined {
+export function neighbourWords(
+  pair: Neighbours,
+): { level: 'problem' | 'warning' | 'reason'; words: Sentence } | undefined {
   const { one, other, between } = pair;
   const least = leastBetween(pair);
   if (between < -1e-6)
-    return {
-      level: 'problem',
-      words: say(
-        `${one.name} and ${other.name} meet inside the piece, {deep} into one another. Move one along, make them shallower, or stagger them.`,
-        { deep: -between },
-      ),
-    };
+    return (
+      mitredPair(pair) ?? {
+        level: 'problem',
+        words: say(
+          `${one.name} and ${other.name} meet inside the piece, {deep} into one another. Move one along, make them shallower, or stagger them.`,
+          { deep: -between },
+        ),
+      }
+    );
   if (between < least - 1e-6)
     return {
       level: 'warning',

@@ -50,6 +50,7 @@ export const bench: MachineModel = {
     'axis-face': 'axis of the tenon',
     'axis-edge': 'axis of the tenon',
     'tenon-side': 'side of the tenon',
+    'mitre-foot': 'foot of the mitre',
     'exit-edge': 'edge it comes out of',
     'near-flare': 'near end at the exit',
     'far-flare': 'far end at the exit',
@@ -101,6 +102,8 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
   bit: bored,
   'round-plane': turned,
   flare: flared,
+  'mitre-near': (setup, x, _z, piece) => mitred(setup, x, piece, 'near'),
+  'mitre-far': (setup, x, _z, piece) => mitred(setup, x, piece, 'far'),
 };
 
 /** Round the centre where the lines cross, from the marked face or edge. */
@@ -126,6 +129,16 @@ function flared(setup: Setup, x: Along, z: Along, { width }: Piece): Solid {
     return prismAlong('y', anticlockwise(outline), at('near-wall'), at('far-wall'));
   };
   return union(slope(at('near-end'), at('near-flare')), slope(at('far-end'), at('far-flare')));
+}
+
+/** Off the tip, from the corner of the long cheek to the foot on the short one, and as far again past it. */
+function mitred(setup: Setup, x: Along, { width }: Piece, long: 'near' | 'far'): Solid {
+  const at = (id: string) => figureOf(setup, id).set.value;
+  const [from, to] = long === 'near' ? [at('near-cheek'), at('far-cheek')] : [at('far-cheek'), at('near-cheek')];
+  const past = to + Math.sign(to - from);
+  const slope = at('foot') / Math.abs(to - from);
+  const outline: Vec2[] = [[x(0), from], [x(slope * Math.abs(past - from)), past], [x(-1), past], [x(-1), from]]; // prettier-ignore
+  return prismAlong('z', anticlockwise(outline), -1, width + 1);
 }
 
 /** All that lies outside the circle, from the tip to the knife line. */

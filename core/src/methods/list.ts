@@ -7,6 +7,7 @@ import { builtUpMortise, builtUpSlot, builtUpTenon } from './builtUp/index.ts';
 import { edgeGuide } from './edgeGuide/index.ts';
 import { bushingMortise, bushingRound } from './bushingTemplate/index.ts';
 import { routerFace } from './routerFace/index.ts';
+import { mitreTips } from './mitreTips/index.ts';
 import { handBore } from './handBore/index.ts';
 import { bandsawStepped } from './bandsawStepped/index.ts';
 import { handTenon } from './handTenon/index.ts';
@@ -56,4 +57,5 @@ export const METHODS = [
   handRound,
   handKerf,
   flareEnds,
+  mitreTips,
 ] as readonly unknown[] as readonly Method[];

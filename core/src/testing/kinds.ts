@@ -45,7 +45,11 @@ function pegged({ params, tenoned, u }: Base): object {
 
 /** Possible joints of each kind, from possible blind ones. */
 export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
-  blind: (base) => ({ params: { ...base.params, ...pegged(base) } }),
+  blind: (base) => {
+    const { params, u } = base;
+    const mitred = u[0]! < 0.3 && params.tenonLength > params.mortiseWidth + 3.5 && { tips: u[1]! < 0.5 ? 'mitred-near' : 'mitred-far' }; // prettier-ignore
+    return { params: { ...params, ...(mitred || pegged(base)) } };
+  },
   /** No deeper than the cutters of the test shop reach. */
   through: (base) => {
     const { params, u } = base;

@@ -123,8 +123,15 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
       );
       /** Where a calliper is put clear of the holes: close to the tip, or to the surface. */
       const clear = member === 'tenoned' ? alongOf(piece, spot)(CLEAR) : intoOf(piece, spot)(sink + CLEAR);
+      const mitred = 'tips' in params && params.tips !== 'square';
       const gauges = whole.gauges.map((g) =>
-        member === 'tenoned' ? (g.axis === 0 ? g : gaugeAt(g, 0, clear)) : g.axis === 1 ? gaugeAt(g, 2, clear) : g,
+        member === 'tenoned'
+          ? g.axis === 0 || mitred
+            ? g
+            : gaugeAt(g, 0, clear)
+          : g.axis === 1
+            ? gaugeAt(g, 2, clear)
+            : g,
       );
       return {
         gauges,

@@ -185,7 +185,11 @@ export const bushingRound: Method<RoundTenonFeature> = {
           {
             id: 'round',
             words: say(''),
-            seat: { 'template-fence': 'reference-face', 'wood-surface': 'worked-end', 'laid-out-from': 'reference-edge' },
+            seat: {
+              'template-fence': 'reference-face',
+              'wood-surface': 'worked-end',
+              'laid-out-from': 'reference-edge',
+            },
             figures: { width: 'width', side: 'side', end: 'end', depth: 'depth' },
           },
           depth.set.value - TEMPLATE,
