@@ -183,3 +183,57 @@ describe('a hand-held router', () => {
     expect(seen).toBeGreaterThan(15);
   });
 });
+
+describe('the router table', () => {
+  it('with a sled: fence to the far side is the tenon, strips leave no web, each face loses its shoulder', () => {
+    let seen = 0;
+    fc.assert(
+      fc.property(
+        cases({ kind: 'blind', methods: ['router-table-sled'], corners: 'squared' }),
+        ({ job, shop, params }) => {
+          const gone: Record<string, number> = {};
+          for (const card of cardsOf(job, shop, 'router-table-sled')) {
+            seen++;
+            expect(card.figures.map((f) => f.between)).toEqual(['fence to far side of the cutter', 'table to top of the cutter']); // prettier-ignore
+            near(valueOf(card, 'Fence'), params.tenonLength);
+            const d = card.cutter['diameter']!;
+            const offs = [...new Set([0, ...offsIn(card, /off the fence/)])].sort((x, y) => x - y);
+            for (let i = 1; i < offs.length; i++) expect(offs[i]! - offs[i - 1]!).toBeLessThan(d);
+            expect(d + offs.at(-1)!).toBeGreaterThan(params.tenonLength - 0.02);
+            /** The last pass of each face is the one at the fence. */
+            expect(card.passes.at(-1)).toMatch(/the end to the fence$/);
+            for (const pass of card.passes)
+              gone[/^(\w+ \w+) down/.exec(pass)![1]!] = valueOf(card, 'Height of the cutter');
+          }
+          near(gone['Reference face'] ?? 0, params.faceShoulder);
+          near(gone['Reference edge'] ?? 0, params.edgeShoulder);
+        },
+      ),
+      { seed: 48, numRuns: 20 },
+    );
+    expect(seen).toBeGreaterThan(15);
+  });
+
+  it('between stops: from stop to stop the piece travels the mortise less the cutter, and no farther from its end', () => {
+    let seen = 0;
+    fc.assert(
+      fc.property(cases({ kind: 'blind', methods: ['router-table-stops'] }), ({ job, shop, params }) => {
+        const { members } = resolve(job.joints[0]!, job);
+        for (const card of cardsOf(job, shop, 'router-table-stops')) {
+          seen++;
+          const d = card.cutter['diameter']!;
+          const [left, right] = [valueOf(card, 'Left stop'), valueOf(card, 'Right stop')];
+          const length = params.tenonWidth + params.endClearance;
+          near(left + right - members.mortised.length, length - d, 2);
+          /** Whichever stop the layout end meets: the cutter’s far edge is then at the mortise’s far end. */
+          const far = params.position + length;
+          expect(Math.min(Math.abs(left + d / 2 - far), Math.abs(right + d / 2 - far))).toBeLessThan(0.011);
+          near(valueOf(card, 'Height of the cutter'), params.tenonLength + params.bottomClearance);
+          expect(d).toBeCloseTo(params.mortiseWidth, 6);
+        }
+      }),
+      { seed: 49, numRuns: 20 },
+    );
+    expect(seen).toBeGreaterThan(10);
+  });
+});

@@ -5,6 +5,7 @@ import { jigRouter } from './jigRouter.ts';
 import { drillPress } from './drillPress.ts';
 import type { MachineModel } from './model.ts';
 import { mortiser } from './mortiser.ts';
+import { routerTable } from './routerTable.ts';
 import { tableSaw } from './tableSaw.ts';
 
 /** Every machine model. A new one is a file and a line here. */
@@ -15,6 +16,7 @@ export const MACHINE_MODELS: readonly MachineModel[] = [
   mortiser,
   drillPress,
   handRouter,
+  routerTable,
   bench,
 ];
 

@@ -6,6 +6,7 @@ import type { Datum } from './model.ts';
 /** The face of this very piece that the card's words mean. */
 export function faceOf(face: SeatFace, occurrence: Pick<Occurrence, 'end' | 'edge'>): PieceFace {
   if (face === 'worked-end' || face === 'layout-end') return occurrence.end === 'a' ? 'end-a' : 'end-b';
+  if (face === 'far-end') return occurrence.end === 'a' ? 'end-b' : 'end-a';
   if (face === 'entry-edge') return occurrence.edge === 'reference' ? 'reference-edge' : 'other-edge';
   if (face === 'far-edge') return occurrence.edge === 'reference' ? 'other-edge' : 'reference-edge';
   return face;

@@ -55,6 +55,12 @@ export const CAUTIONS = {
   feedAgainst: caution(
     'Feed so that the cutter’s rotation draws guide or base against its edge; the other way the router runs off.',
   ),
+  sledGuard: caution(
+    'Handles on the sled and both hands on them; a guard over the cutter, and feed from right to left, against its rotation.',
+  ),
+  letDown: caution(
+    'The piece is let down on to a turning cutter: one end hard against its stop first, hands well away from where it comes up, a push block for the feed.',
+  ),
   handSaw: caution('The piece in the vice; the hand that steadies the saw stays off the line.'),
   chisel: caution('Both hands behind the chisel’s edge; the piece clamped, not held.'),
 } as const;

@@ -8,6 +8,8 @@ import { edgeGuide } from './edgeGuide/index.ts';
 import { bushingMortise, bushingRound } from './bushingTemplate/index.ts';
 import { routerFace } from './routerFace/index.ts';
 import { mitreTips } from './mitreTips/index.ts';
+import { routerTableSled } from './routerTableSled/index.ts';
+import { routerTableStops } from './routerTableStops/index.ts';
 import { handBore } from './handBore/index.ts';
 import { bandsawStepped } from './bandsawStepped/index.ts';
 import { handTenon } from './handTenon/index.ts';
@@ -32,6 +34,7 @@ export const METHODS = [
   boreAndChisel,
   edgeGuide,
   bushingMortise,
+  routerTableStops,
   builtUpMortise,
   squareEnds,
   crosscutShoulders,
@@ -41,6 +44,7 @@ export const METHODS = [
   sawFlatStack,
   bandsawStepped,
   routerFace,
+  routerTableSled,
   handTenon,
   builtUpTenon,
   roundEdges,

@@ -102,7 +102,7 @@ describe('worked values, as plain arithmetic', () => {
     expect(told.join()).toMatch(/mortise is 9.0 mm wide, the nearest hollow chisel (8|10).0 mm/);
     /** A chisel can't make round ends: with a tenon that is rounded to fit it isn't offered at all. */
     const rounded = planJob(jobWith({ params: { corners: 'rounded' } }), EXACT).joints[0]!.routes.mortised;
-    expect(rounded.map((r) => r.id)).toEqual(['router-jig', 'edge-guide', 'bushing-mortise']);
+    expect(rounded.map((r) => r.id)).toEqual(['router-jig', 'edge-guide', 'bushing-mortise', 'router-table-stops']);
     fc.assert(
       fc.property(
         fc.double({ min: 0, max: 150, noNaN: true }),
@@ -143,6 +143,16 @@ describe('worked values, as plain arithmetic', () => {
     /** The guided side of the base, 75, less half the cutter: 71 beyond a tenon of 30. */
     expect(figures(cut, 'cheeks', /edge/)).toEqual([101, 101]);
     expect(figures(cut, 'cheeks', /depth/)).toEqual([7, 10]);
+  });
+
+  it('router table: fence 30 and heights 7 and 10 on a sled; between stops 86 and 856 for a piece of 900', () => {
+    const routes = { mortised: 'router-table-stops+square-ends', tenoned: 'router-table-sled' };
+    const cut = setupsOf({ params: { corners: 'squared' }, routes });
+    expect(figures(cut, 'cheeks', /fence/)).toEqual([30, 30]);
+    expect(figures(cut, 'cheeks', /height/)).toEqual([7, 10]);
+    /** Position 40, mortise 50 long, cutter 8: far end 90 - 4; and 900 - 40 - 4 to the other stop. */
+    expect(figures(cut, 'mortise', /stop/).sort((a, b) => a - b)).toEqual([86, 86, 856, 856]);
+    expect(figures(cut, 'mortise', /fence/)).toEqual([11, 11]);
   });
 
   it('edge guide: far side at near wall + mortise, then thickness - near wall; one cut where the cutter fits', () => {

@@ -3,8 +3,8 @@ import type { PieceFace } from '../stock/index.ts';
 import type { Mm, Sentence } from '../units/index.ts';
 import type { DatumId, LengthFigure } from './figure.ts';
 
-/** A face of the piece as the card names it; the last four depend on which end or edge is being worked. */
-export type SeatFace = PieceFace | 'worked-end' | 'layout-end' | 'entry-edge' | 'far-edge';
+/** A face of the piece as the card names it; the last five depend on which end or edge is being worked. */
+export type SeatFace = PieceFace | 'worked-end' | 'layout-end' | 'far-end' | 'entry-edge' | 'far-edge';
 
 /** Which face of the piece meets which feature of the machine. */
 export type Seat = Readonly<Record<DatumId, SeatFace>>;

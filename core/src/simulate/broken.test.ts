@@ -75,6 +75,8 @@ describe('one broken formula is enough for the proof to fail', () => {
     ['template: its thickness left out of the plunge', mortise('bushing-mortise+square-ends'), 'bushing-mortise', (id, v) => (id === 'depth' ? v - 12 : v)],
     ['along a straight-edge: half the cutter forgotten', tenon('router-face'), 'router-face', (id, v) => (id === 'edge' ? v + 6 : v)],
     ['drawbored: the offset away from the shoulder', { params: PEGGED, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped+drill-press' } }, 'drill-press', (id, v) => (id === 'stop' && v === 18.5 ? v - 3 : v)],
+    ['router table: half the cutter for the whole', tenon('router-table-sled'), 'router-table-sled', (id, v) => (id === 'fence' ? v + 6 : v)],
+    ['between stops: the cutter left out of one stop', mortise('router-table-stops+square-ends'), 'router-table-stops', (id, v) => (id === 'right-stop' ? v + 4 : v)],
     ['round a disc: the bushing added', ROUND, 'bushing-round', (id, v) => (id === 'width' ? v + 34 : v)],
     ['wedged: the end flared towards the mortise', WEDGED, 'flare-ends', (id, v) => (id === 'near-flare' ? v + 5 : v)],
   ])('%s', (_, shape, method, broken) => {

@@ -1,0 +1,74 @@
+import { box, circle, prismAlong, roundedRectangle, type Solid, type Vec3 } from '../solids/index.ts';
+import { figureOf } from '../setups/index.ts';
+import { toolById } from '../tooling/index.ts';
+import type { MachineBody } from './machineBody.ts';
+import type { Datum, MachineModel } from './model.ts';
+import { seatPiece } from './seat.ts';
+import { standsAt } from './standsAt.ts';
+
+const FAR = 2000;
+
+/**
+ * Router table. The cutter stands up through the table at x = 0, y = 0, the table top is z = 0; the fence stands beyond
+ * the cutter and the work goes from right to left, against the rotation.
+ *
+ *   on a sled: the end of the piece against the fence     between stops: a face along the fence, one end to each stop
+ */
+export const routerTable: MachineModel = {
+  id: 'router-table',
+  datums: {
+    table: 'table',
+    'cutter-top': 'top of the cutter',
+    'fence-face': 'fence',
+    'far-side': 'far side of the cutter',
+    'centre-of-cutter': 'centre of the cutter',
+    'centre-line': 'centre of the cutter',
+    'left-stop': 'left stop',
+    'right-stop': 'right stop',
+  },
+  views: [
+    { id: 'above', title: 'From above', right: [1, 0, 0], up: [0, 1, 0] },
+    { id: 'right', title: 'From the right', right: [0, 1, 0], up: [0, 0, 1] },
+  ],
+  place(setup, pass, occurrence, piece, asIs) {
+    const table = toolById(asIs, 'router-table', setup.machine!);
+    const { diameter } = toolById(asIs, 'router-cutter', setup.cutter!);
+    const r = diameter / 2;
+    const figure = (role: string) => figureOf(setup, pass.figures[role]!);
+    const height = Math.min(standsAt(figure('height'), { scale: table.heightScale }), pass.level ?? Infinity);
+    const across = standsAt(figure('across'), { scale: table.fenceScale, beyond: 0 });
+    const sled = setup.carrier === 'router-sled';
+    const fence = sled ? across - r : across;
+    const [left, right] = sled ? [0, 0] : [figure('left').set.value, figure('right').set.value];
+    const datums: Record<string, Datum> = {
+      table: { at: [0, 0, 0], normal: [0, 0, 1] },
+      'cutter-top': { at: [0, 0, height], normal: [0, 0, 1] },
+      'fence-face': { at: [0, fence, 0], normal: [0, -1, 0] },
+      'far-side': { at: [0, -r, 0], normal: [0, -1, 0] },
+      'centre-of-cutter': { at: [0, 0, 0], normal: [0, -1, 0] },
+      'centre-line': { at: [0, 0, 0], normal: [1, 0, 0] },
+      'left-stop': { at: [-left, 0, 0], normal: [1, 0, 0] },
+      'right-stop': { at: [right, 0, 0], normal: [-1, 0, 0] },
+    };
+    const seated = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
+    const shift: Vec3 = [seated.shift[0], seated.shift[1] - (pass.off ?? 0), seated.shift[2]];
+    /** The piece stands at the left stop; before, at the right one, it lay farther to the right by its travel. */
+    const travel = left + right - piece.length;
+    const sweep: Solid = sled
+      ? box([-FAR, -r, -10], [FAR, r, height])
+      : prismAlong('z', roundedRectangle([-travel - r, -r], [r, r], r), -10, height);
+    const wide = sled ? piece.width : piece.length;
+    const bodies: MachineBody[] = [
+      { role: 'table', label: 'table', solid: box([-300, -260, -25], [300, 160, 0]) },
+      { role: 'fence', label: 'fence', solid: box([-300, fence, 0], [300, fence + 40, 70]) },
+      ...(sled
+        ? [{ role: 'gauge' as const, label: 'sled', travels: true, solid: box([wide / 2, fence - 190, 0], [wide / 2 + 60, fence - 4, 30]) }] // prettier-ignore
+        : [
+            { role: 'stop' as const, label: 'left stop', solid: box([-left - 20, fence - 30, 0], [-left, fence, 30]) },
+            { role: 'stop' as const, label: 'right stop', solid: box([right, fence - 30, 0], [right + 20, fence, 30]) },
+          ]),
+      { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([0, 0], r), -10, height) },
+    ];
+    return { piece, rigid: { ...seated, shift }, datums, bodies, sweep, feed: [-1, 0, 0], feeds: 'piece' };
+  },
+};

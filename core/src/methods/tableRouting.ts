@@ -1,0 +1,28 @@
+import type { Refusal } from '../setups/index.ts';
+import { toolsOf, type RouterCutter, type RouterTable, type Shop } from '../tooling/index.ts';
+import type { Mm } from '../units/index.ts';
+import { SAME } from './method.ts';
+import { missing, over } from './refusal.ts';
+
+/** Router table and cutter for one cut. */
+export interface TableGear {
+  readonly table: RouterTable;
+  readonly cutter: RouterCutter;
+}
+
+/** The widest cutter that the table carries, that reaches, and that suits. */
+export function tableGear(depth: Mm, shop: Shop, suits: (cutter: RouterCutter) => boolean): TableGear | undefined {
+  const [table] = toolsOf(shop, 'router-table');
+  const [cutter] = toolsOf(shop, 'router-cutter')
+    .filter((c) => table && c.diameter <= table.largestCutter + SAME && c.shank <= table.largestShank + SAME)
+    .filter((c) => c.cuttingLength >= depth - SAME && suits(c))
+    .sort((a, b) => b.diameter - a.diameter);
+  return table && cutter && { table, cutter };
+}
+
+/** That the shop has no router table, or that it doesn't raise a cutter so high. */
+export function tableRefusals(depth: Mm, path: string, dimension: string, shop: Shop): Refusal[] {
+  const [table] = toolsOf(shop, 'router-table');
+  if (!table) return [missing('router table', 'The chest has no router table. Rout it by hand, or add one.')];
+  return over(depth, table.tallest, path, dimension, `The ${dimension} is {value}; this router table raises a cutter to {bound}. Cut it in another way.`); // prettier-ignore
+}
