@@ -76,6 +76,9 @@ const KINDS = [
   ['Tee lap', 22, 'length of the notch', '92.0'],
   ['Stub tenon in the panel groove', 22, 'groove depth', '12.0'],
   ['Rebated frame', 22, 'rebate width', '7.0'],
+  ['Round tenon in a bored mortise', 22, 'tenon length', '30.0'],
+  ['Open slot astride the other piece', 22, 'length of the notches', '92.0'],
+  ['Breadboard end', 22, 'tongue length', '12.0'],
 ] as const;
 
 test('every kind is made from the picker, edited on the drawing, wrong and right, and kept over a reload', async ({
@@ -151,4 +154,39 @@ test('legs and rails from their sizes outside: tenons that meet in the leg are t
   await expect(page.getByText('Two tenons in one leg')).toBeVisible();
   await page.locator('.note', { hasText: 'Two tenons in one leg' }).getByRole('button', { name: /^Use/ }).click();
   await expect(page.getByText(/meet inside the piece/)).toBeHidden();
+  /** The other answer: both at full length, their ends mitred. */
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/meet inside the piece/).first()).toBeVisible();
+  const mitre = page.getByText('Mitred, long at the reference face', { exact: true });
+  await mitre.click();
+  await expect(page.getByText(/meet inside the piece/).first()).toBeVisible();
+  await page.getByRole('button', { name: /rail into leg/ }).nth(0).click();
+  await mitre.click();
+  await expect(page.getByText(/meet inside the piece|mitre faces the wrong way|mitred ends of/)).toBeHidden();
+  await expect(page.getByText('A mitred pair')).toBeVisible();
+});
+
+test('pegs and wedges are chosen, drawn, typed over with a mistake, proved on their cards and taken back', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  await page.getByRole('button', { name: /Beam rest into post/ }).click();
+  await page.getByText('Drawbored pegs', { exact: true }).click();
+  const inset = page.getByLabel('peg from the shoulder, mm');
+  await inset.fill('2');
+  await expect(page.getByText(/peg’s centre is 2.0 mm from the shoulder; its hole needs/).first()).toBeVisible();
+  await inset.fill('14');
+  await expect(page.getByText(/^Can’t be made/)).toHaveCount(0);
+  await page.getByText('Glue alone', { exact: true }).click();
+  await expect(inset).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await expect(inset).toHaveValue('14.0');
+  await page.getByRole('button', { name: /Stretcher through foot/ }).click();
+  await page.getByLabel('wedge at the exit, mm').fill('1');
+  await expect(page.getByText(/the flare is -0.5 mm/).first()).toBeVisible();
+  await page.getByLabel('wedge at the exit, mm').fill('5');
+  await expect(page.getByText(/^Can’t be made/)).toHaveCount(0);
+  await page.getByRole('link', { name: /^Proof/ }).click();
+  await expect(page.getByText('Section through the virtual pair')).toBeVisible();
 });

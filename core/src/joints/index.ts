@@ -26,9 +26,15 @@ const wholeWidth = ({ tenonLength }: { tenonLength: Mm }, { tenoned }: Members):
 
 /** Every kind of joint Velk knows. A new kind is a folder and a line here. */
 export const JOINT_KINDS = [
-  withPegs(withTips(blind), tenon),
+  withPegs(
+    withTips(blind, (p) => p.tenonLength),
+    tenon,
+  ),
   withPegs(withWedges(through), tenon),
-  withPegs(haunched, tenon),
+  withPegs(
+    withTips(haunched, (p) => p.tenonLength - p.haunchLength),
+    tenon,
+  ),
   withPegs(twin, tenon),
   fingered,
   withPegs(openSlot, wholeWidth),

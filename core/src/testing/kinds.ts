@@ -283,13 +283,16 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
   haunched: ({ params, u }) => {
     const { tenonWidth, mortiseWidth: m, edgeShoulder, tenonLength: L, endClearance } = params;
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);
+    const haunchLength = between(u[1]!, 2, L * 0.7);
+    const mitred = u[4]! < 0.4 && L - haunchLength > m + 3.2 && { tips: u[5]! < 0.5 ? 'mitred-near' : 'mitred-far' };
     return {
       params: {
         ...params,
+        ...mitred,
         haunchWidth,
         tenonWidth: tenonWidth - haunchWidth,
         edgeShoulder: edgeShoulder + haunchWidth,
-        haunchLength: between(u[1]!, 2, L * 0.7),
+        haunchLength,
         haunchClearance: between(u[2]!, 0, 1),
         position: edgeShoulder + haunchWidth + endClearance / 2 + m / 2 + between(u[3]!, 1, 40),
       },

@@ -60,7 +60,7 @@ export function tenonGauges(
     bar('tenonThickness', 1, middle, -1, thicknessTo ?? T + 1, 'wood'),
     bar('tenonWidth', 2, middle, -1, alongTo ?? W + 1, 'wood'),
     ...(a > 1e-3 ? [bar('faceShoulder', 1, middle, 0, a + t / 2, 'air')] : []),
-    ...(b > 1e-3 ? [bar('edgeShoulder', 2, middle, 0, b + w / 8, 'air')] : []),
+    ...(b > 1e-3 ? [bar('edgeShoulder', 2, middle, 0, b + Math.min(w / 8, 0.9), 'air')] : []),
     ...(shoulder ? [bar('tenonLength', 0, shoulder, x(0), x(Math.min(L * 2, piece.length)), 'air')] : []),
   ];
 }

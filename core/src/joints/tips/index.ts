@@ -20,35 +20,41 @@ const TIPS: Choice = {
   ],
 };
 
-type Params = BlindParams & TipParams;
-
 /** How far short of the tip the short cheek ends: as much as the tenon is thick. */
-const shortBy = (params: Params): Mm | undefined =>
+const shortBy = (params: BlindParams & TipParams): Mm | undefined =>
   params.tips && params.tips !== 'square' ? derive(params).tenonThickness : undefined;
 
 /** Wood left between the mitre's foot and the shoulder, at least, mm. */
 const LEAST: Mm = 3;
-/** Where the tenon is measured, clear of its mitre: from the shoulder, mm. */
+/** Where the tenon is measured: from shoulder or mitre, mm. */
 const CLEAR: Mm = 0.5;
 
 /** The wedge of wood that goes from the tip, along the piece from its end and through its thickness. */
-function outlineOf(params: Params, short: Mm): Vec2[] {
+function outlineOf(params: BlindParams & TipParams, short: Mm): Vec2[] {
   const [near, far] = [params.faceShoulder, params.faceShoulder + derive(params).tenonThickness];
   const [long, other] = params.tips === 'mitred-near' ? [near, far] : [far, near];
   return [[0, long], [0, other], [short, other]]; // prettier-ignore
 }
 
-/** A kind whose tenon's end can be mitred: as it was where nobody asks for that. */
-export function withTips(kind: JointKind<BlindParams>): JointKind<Params> {
+/**
+ * A kind whose tenon's end can be mitred: as it was where nobody asks for that.
+ * @param alone how far from its tip the tenon stands alone, mm
+ */
+export function withTips<P extends BlindParams>(
+  kind: JointKind<P>,
+  alone: (params: P) => Mm,
+): JointKind<P & TipParams> {
   return {
     ...kind,
     choices: [...kind.choices, TIPS],
-    schema: kind.schema.keys({ tips: Joi.string().valid('square', 'mitred-near', 'mitred-far') } as object),
+    schema: kind.schema.keys({
+      tips: Joi.string().valid('square', 'mitred-near', 'mitred-far'),
+    } as object) as Joi.ObjectSchema<P & TipParams>,
     optional: [...(kind.optional ?? []), 'tips'],
     propose: (members, available) => kind.propose(members, available),
     problems(params, members, available, names) {
       const short = shortBy(params);
-      const bound = params.tenonLength - LEAST;
+      const bound = alone(params) - LEAST;
       const wrong = short !== undefined && short > bound + 1e-6;
       const check = { wrong, member: 'tenoned' as const, path: 'tenonLength', dimension: 'mitred end', value: short ?? 0, bound, text: 'its mitre takes {value} off the short cheek; of a tenon so short {bound} is the most.' }; // prettier-ignore
       return [...kind.problems(params, members, available, names), ...failing([check], names)];
@@ -67,9 +73,10 @@ export function withTips(kind: JointKind<BlindParams>): JointKind<Params> {
       const x = alongOf(piece, spot);
       const outline = outlineOf(params, short).map(([along, y]): Vec2 => [x(along), y]);
       const gone = prismAlong('z', anticlockwise(outline), 0, piece.width);
-      const clear = x(params.tenonLength - CLEAR);
+      /** Thickness close to the shoulder, width where the tenon stands alone: clear of the mitre. */
+      const at = [0, x(params.tenonLength - CLEAR), x(short + CLEAR)] as const;
       return {
-        gauges: whole.gauges.map((g) => (g.axis === 0 ? g : gaugeAt(g, 0, clear))),
+        gauges: whole.gauges.map((g) => (g.axis === 0 ? g : gaugeAt(g, 0, at[g.axis]))),
         mustRemain: difference(whole.mustRemain, gone),
         mustBeEmpty: union(whole.mustBeEmpty, gone),
       };
