@@ -158,9 +158,10 @@ test('legs and rails from their sizes outside: tenons that meet in the leg are t
   await page.keyboard.press('Control+z');
   await expect(page.getByText(/meet inside the piece/).first()).toBeVisible();
   const mitre = page.getByText('Mitred, long at the reference face', { exact: true });
+  await page.getByRole('button', { name: /long rail into leg/i }).click();
   await mitre.click();
   await expect(page.getByText(/meet inside the piece/).first()).toBeVisible();
-  await page.getByRole('button', { name: /rail into leg/ }).nth(0).click();
+  await page.getByRole('button', { name: /short rail into leg/i }).click();
   await mitre.click();
   await expect(page.getByText(/meet inside the piece|mitre faces the wrong way|mitred ends of/)).toBeHidden();
   await expect(page.getByText('A mitred pair')).toBeVisible();

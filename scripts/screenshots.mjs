@@ -76,7 +76,7 @@ try {
   await take('joint-inches', `${job('racks')}/joints`);
   await take('methods', `${job('looms')}/methods`, () => pick(/Base rail/));
   await take('card-router', `${job('looms')}/order`, () => step('Mortise, plunge router'));
-  await take('card-shoulders', `${job('looms')}/order`, () => step('Shoulders, crosscut'));
+  await take('card-drill', `${job('looms')}/order`, () => step('Hole, drill press'));
   await take('card-upright', `${job('looms')}/order`, () => step('Cheeks, upright'));
   await take('card-bandsaw', `${job('looms')}/order`, () => step('Cheeks, on the bandsaw'));
   await take('card-bench', `${job('looms')}/order`, () => step('Mortise ends, squared'));

@@ -47,11 +47,14 @@ export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, p
       return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
     });
   };
+  const gone = keep.minus(cut);
+  /** Nothing of what must remain is gone, and there is no more wood than that: nothing can be left anywhere. */
+  if (gone.volume() < SPECK && cut.volume() - keep.volume() < SPECK) return [];
   /** Solid by solid: their union would have faces in common, where a boolean operation is at its weakest. */
   const left = leaves(wanted.mustBeEmpty).map((solid) => cut.within(modeller.solid(solid)));
   return [
     ...measure('left', left, () => modeller.solid(wanted.mustBeEmpty)),
-    ...measure('gone', [keep.minus(cut)], () => keep),
+    ...measure('gone', [gone], () => keep),
   ].sort((a, b) => b.depth - a.depth);
 }
 

@@ -49,7 +49,7 @@ export function withTips<P extends BlindParams>(
     choices: [...kind.choices, TIPS],
     schema: kind.schema.keys({
       tips: Joi.string().valid('square', 'mitred-near', 'mitred-far'),
-    } as object) as Joi.ObjectSchema<P & TipParams>,
+    } as object),
     optional: [...(kind.optional ?? []), 'tips'],
     propose: (members, available) => kind.propose(members, available),
     problems(params, members, available, names) {
