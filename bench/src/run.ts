@@ -1,8 +1,20 @@
 import { gzipSync } from 'node:zlib';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { fewestBlocks, invert, modelOf, pieceOf, pieceSolid, planJob, virtualCut, type Job } from '@velk/core';
-import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
+import * as fc from 'fast-check';
+import {
+  fewestBlocks,
+  invert,
+  JOINT_KINDS,
+  modelOf,
+  pieceOf,
+  pieceSolid,
+  planJob,
+  resolve,
+  virtualCut,
+  type Job,
+} from '@velk/core';
+import { cases, jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { crowdedShop } from './crowd.ts';
 
 /** Prints times as ratios, so that they mean the same on any machine. */
@@ -58,6 +70,23 @@ const crowded = crowdedShop(5000);
 const [bare5, many5] = [TEST_SHOP, crowded].map((shop) => time(() => planJob(jobOf(50), shop), 10));
 console.log(`  50 joints with 5,000 tools in the chest: ${(many5! / bare5!).toFixed(2)} of a small chest`);
 
+console.log('Geometry, features and sheets of 200 joints of all kinds, against 200 blind ones');
+const made = (kinds: readonly string[]) =>
+  fc
+    .sample(fc.tuple(...kinds.map((kind) => cases({ kind }))), { numRuns: Math.ceil(200 / kinds.length), seed: 3 })
+    .flat()
+    .slice(0, 200)
+    .map(({ job }) => resolve(job.joints[0]!, job));
+const shape = (joints: ReturnType<typeof made>) =>
+  joints.forEach(({ kind, params, members }) => {
+    for (const member of ['tenoned', 'mortised'] as const)
+      kind.geometry(params, member, members[member], { end: 'a', edge: 'reference' });
+    kind.features(params, members);
+    kind.drawing(params, members);
+  });
+const [mixed, blindOnly] = [made(JOINT_KINDS.map((k) => k.id)), made(['blind'])].map((joints) => time(() => shape(joints), 20)); // prettier-ignore
+console.log(`  ${(mixed! / blindOnly!).toFixed(2)} (${mixed!.toFixed(1)} ms here)`);
+
 console.log('Fewest blocks of a box of sixty, against looking at all piles of four');
 const box = Array.from({ length: 60 }, (_, i) => Number((0.05 + i * 0.37 + (i % 7) * 0.011).toFixed(3)));
 const lengths = Array.from({ length: 40 }, (_, i) => 20.013 + i * 1.731);
@@ -102,6 +131,32 @@ for (const [member, partId] of [
   );
 }
 console.log(`  ${(whole / bare).toFixed(2)} of the solid operations (aim: under 1.5)`);
+
+console.log('One joint proved by every pair of routes, against the quickest');
+const squared = jobWith({ params: { corners: 'squared' } });
+const { routes } = planJob(squared, TEST_SHOP).joints[0]!;
+const open = (member: 'tenoned' | 'mortised') => routes[member].filter((r) => !r.refusals.length).map((r) => r.id);
+const byRoutes = open('tenoned').flatMap((tenoned) =>
+  open('mortised').map((mortised) => {
+    const one = { ...squared, joints: squared.joints.map((j) => ({ ...j, routes: { tenoned, mortised } })) };
+    return { tenoned, mortised, taken: time(() => planJob(one, TEST_SHOP, modeller), 3) };
+  }),
+);
+byRoutes.sort((a, b) => a.taken - b.taken);
+const [quickest, slowest] = [byRoutes[0]!, byRoutes.at(-1)!];
+const sum = byRoutes.reduce((total, r) => total + r.taken, 0);
+console.log(
+  `  ${byRoutes.length} pairs: on average ${(sum / byRoutes.length / quickest.taken).toFixed(1)}, at most ${(slowest.taken / quickest.taken).toFixed(1)} (${slowest.tenoned} with ${slowest.mortised}, ${slowest.taken.toFixed(0)} ms here)`,
+);
+
+console.log('Planning and proving, against linear in the number of joints');
+const ten = time(() => planJob(jobOf(10), TEST_SHOP, modeller), 1);
+for (const count of [10, 100, 1000]) {
+  const start = performance.now();
+  planJob(jobOf(count), TEST_SHOP, modeller);
+  const taken = performance.now() - start;
+  console.log(`  ${String(count).padStart(4)} joints: ${(taken / ((ten / 10) * count)).toFixed(2)} of linear (${(taken / 1000).toFixed(1)} s here)`); // prettier-ignore
+}
 
 console.log('First page load, gzip');
 const assets = fileURLToPath(new URL('../../web/dist/assets/', import.meta.url));

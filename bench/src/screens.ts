@@ -34,6 +34,18 @@ async function scrolling(page: Page): Promise<number> {
   return frames / ((performance.now() - start) / 1000) / 60;
 }
 
+/** Share of 60 frames a second drawn while a dimension on the sheet is nudged, the drawing following every step. */
+async function nudging(page: Page): Promise<number> {
+  await page.getByLabel('tenon length, mm').focus();
+  await page.evaluate(
+    `window.frames60 = 0; (function count() { window.frames60++; requestAnimationFrame(count); })();`,
+  );
+  const start = performance.now();
+  for (let i = 0; i < 60; i++) await page.keyboard.press(i < 30 ? 'ArrowUp' : 'ArrowDown');
+  const frames = Number(await page.evaluate('window.frames60'));
+  return frames / ((performance.now() - start) / 1000) / 60;
+}
+
 /** Milliseconds from a change of a field until the page shows what follows from it. */
 async function until(act: () => Promise<void>, shown: () => Promise<void>): Promise<number> {
   const start = performance.now();
@@ -78,8 +90,9 @@ async function measure(shop: Shop, job: Job, tools: string, parts: string) {
       await page.waitForFunction(`document.querySelector('[aria-label="tenon thickness, mm"]').value === '10.0'`);
     },
   );
+  const redraw = await nudging(page);
   await page.close();
-  return { chestScroll, search, stockScroll, partSearch, plan };
+  return { chestScroll, search, stockScroll, partSearch, plan, redraw };
 }
 
 await put('/shop', 'POST', { shop: TEST_SHOP });
@@ -94,6 +107,9 @@ console.log(
 );
 console.log(
   `  scrolling the stock: ${percent(big.stockScroll)} of 60 frames a second (small job ${percent(small.stockScroll)})`,
+);
+console.log(
+  `  nudging a dimension on the sheet: ${percent(big.redraw)} of 60 frames a second (small job ${percent(small.redraw)})`,
 );
 console.log(
   `  searching the chest: ${(big.search / small.search).toFixed(1)} times the small shop (${big.search.toFixed(0)} ms here)`,

@@ -1,8 +1,8 @@
-import { box, circle, prismAlong, type Vec3 } from '../solids/index.ts';
-import { figureOf } from '../setups/index.ts';
+import { box, circle, prismAlong } from '../solids/index.ts';
 import { toolById } from '../tooling/index.ts';
-import type { Datum, MachineModel } from './model.ts';
-import { faceOf, seatPiece } from './seat.ts';
+import { atFenceAndStop } from './fenceAndStop.ts';
+import type { MachineModel } from './model.ts';
+import { faceOf } from './seat.ts';
 
 /**
  * Drill press with a fence. The fence's face is y = 0 with the piece in front of it, the wood's surface z = 0; the bit
@@ -27,28 +27,18 @@ export const drillPress: MachineModel = {
   ],
   place(setup, pass, occurrence, piece, asIs) {
     const { diameter } = toolById(asIs, 'boring-bit', setup.cutter!);
-    const set = (role: string) => figureOf(setup, pass.figures[role]!).set.value;
-    const y = -set('across');
-    const depth = set('depth');
-    const side = pass.seat['left-end-stop'] ? 'left' : 'right';
-    const s = side === 'left' ? -1 : 1;
-    const stop = s * set('stop');
-    const datums: Record<string, Datum> = {
-      'fence-face': { at: [0, 0, 0], normal: [0, -1, 0] },
-      'bit-centre': { at: [0, y, 0], normal: [0, 1, 0] },
-      [`${side}-end-stop`]: { at: [stop, 0, 0], normal: [-s, 0, 0] },
-      'centre-of-bit': { at: [0, 0, 0], normal: [s, 0, 0] },
-      'wood-surface': { at: [0, 0, 0], normal: [0, 0, -1] },
-      'full-diameter': { at: [0, 0, -depth], normal: [0, 0, 1] },
-    };
-    const seated = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
-    const shift: Vec3 = [seated.shift[0] - s * (pass.off ?? 0), seated.shift[1], seated.shift[2]];
+    const { s, stop, y, depth, datums, rigid } = atFenceAndStop(setup, pass, occurrence, piece, {
+      across: 'across',
+      acrossTo: 'bit-centre',
+      alongTo: 'centre-of-bit',
+      tip: 'full-diameter',
+    });
     const flat = faceOf(pass.seat['wood-surface']!, occurrence).endsWith('face');
     const [high, deep] = flat ? [piece.thickness, piece.width] : [piece.width, piece.thickness];
     const round = circle([0, y], diameter / 2);
     return {
       piece,
-      rigid: { ...seated, shift },
+      rigid,
       datums,
       bodies: [
         { role: 'table', label: 'table', solid: box([-220, -170, -high - 25], [220, 60, -high]) },

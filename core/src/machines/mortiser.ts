@@ -1,8 +1,7 @@
-import { box, type Vec3 } from '../solids/index.ts';
-import { figureOf } from '../setups/index.ts';
+import { box } from '../solids/index.ts';
 import { toolById } from '../tooling/index.ts';
-import type { Datum, MachineModel } from './model.ts';
-import { seatPiece } from './seat.ts';
+import { atFenceAndStop } from './fenceAndStop.ts';
+import type { MachineModel } from './model.ts';
 
 /**
  * Hollow chisel mortiser. The fence's face is y = 0 with the piece in front of it, the wood's surface z = 0; the chisel
@@ -27,28 +26,24 @@ export const mortiser: MachineModel = {
   ],
   place(setup, pass, occurrence, piece, asIs) {
     const { size } = toolById(asIs, 'hollow-chisel', setup.cutter!);
-    const set = (role: string) => figureOf(setup, pass.figures[role]!).set.value;
-    const near = -set('face');
-    const depth = set('depth');
-    const side = pass.seat['left-end-stop'] ? 'left' : 'right';
-    const s = side === 'left' ? -1 : 1;
-    const stop = s * set('stop');
-    const datums: Record<string, Datum> = {
-      'fence-face': { at: [0, 0, 0], normal: [0, -1, 0] },
-      'near-side': { at: [0, near, 0], normal: [0, 1, 0] },
-      [`${side}-end-stop`]: { at: [stop, 0, 0], normal: [-s, 0, 0] },
-      'stop-side': { at: [0, 0, 0], normal: [s, 0, 0] },
-      'wood-surface': { at: [0, 0, 0], normal: [0, 0, -1] },
-      'chisel-tip': { at: [0, 0, -depth], normal: [0, 0, 1] },
-    };
-    const seated = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
-    const off = pass.off ?? 0;
-    const shift: Vec3 = [seated.shift[0] - s * off, seated.shift[1], seated.shift[2]];
+    const {
+      s,
+      stop,
+      y: near,
+      depth,
+      datums,
+      rigid,
+    } = atFenceAndStop(setup, pass, occurrence, piece, {
+      across: 'face',
+      acrossTo: 'near-side',
+      alongTo: 'stop-side',
+      tip: 'chisel-tip',
+    });
     const [x0, x1] = s < 0 ? [0, size] : [-size, 0];
     const under = -piece.width;
     return {
       piece,
-      rigid: { ...seated, shift },
+      rigid,
       datums,
       bodies: [
         { role: 'table', label: 'table', solid: box([-260, -150, under - 30], [260, 40, under]) },

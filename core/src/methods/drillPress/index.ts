@@ -18,7 +18,7 @@ export const drillPress: Method<BoreFeature> = {
     const [press] = toolsOf(shop, 'drill-press');
     const bit = bitFor(feature.diameter, shop);
     if (!press) return [missing('drill press', 'The chest has no drill press. Bore by hand, or add one.')];
-    if (!bit) return [noBit(feature.diameter, 'pegDiameter', shop)];
+    if (!bit) return [noBit(feature.diameter, feature.into === 'entry-edge' ? 'bore' : 'pegDiameter', shop)];
     return [...bitRefusals(holeOf(feature), bit), ...pressRefusals(holeOf(feature), bit, press)];
   },
   setups(feature, shop, { joint, occurrences }) {

@@ -15,7 +15,9 @@ export const handBore: Method<BoreFeature> = {
   applies: () => true,
   refuse(feature, shop) {
     const bit = bitFor(feature.diameter, shop);
-    return bit ? bitRefusals(holeOf(feature), bit) : [noBit(feature.diameter, 'pegDiameter', shop)];
+    return bit
+      ? bitRefusals(holeOf(feature), bit)
+      : [noBit(feature.diameter, feature.into === 'entry-edge' ? 'bore' : 'pegDiameter', shop)];
   },
   setups(feature, shop, context) {
     const bit = bitFor(feature.diameter, shop);
