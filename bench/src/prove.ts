@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import * as fc from 'fast-check';
 import { JOINT_KINDS, METHODS, planJob, speak, METRIC, type JointKind, type Method } from '@velk/core';
-import { cases, goesBy, loadModeller, waysOf, type Way } from '@velk/core/testing';
+import { cases, FOLLOWS, goesBy, loadModeller, waysOf, type Way } from '@velk/core/testing';
 
 /**
  * Proves a thousand generated joints for every way of every kind, or of the kinds named, and writes the table into
@@ -61,8 +61,8 @@ function partIn(kind: JointKind, method: Method): string {
   const using = routes.filter((r) => r.methods.includes(method.id));
   if (!using.length) return '–';
   const open = using.find((r) => !r.refusals.length);
-  /** Work that follows from the corners is in every way whose corners ask for it. */
-  const follows = method.stage === 'square-ends' || method.stage === 'round-edges';
+  /** Work that follows from what is asked for is in every way of a joint that asks for it. */
+  const follows = FOLLOWS.has(method.id);
   return open ? (follows ? 'proved' : 'seldom possible') : `refused: ${speak(using[0]!.refusals[0]!.message, METRIC)}`;
 }
 

@@ -150,7 +150,13 @@ describe('the order', () => {
   it('holds every hard rule over generated jobs, and is never slower than joint by joint', () => {
     fc.assert(
       fc.property(
-        fc.array(cases({ tenoned: 'saw-upright-flipped', corners: 'rounded' }), { minLength: 1, maxLength: 4 }),
+        /** Rounding comes last where no mitre follows it. */
+        fc.array(
+          cases({ tenoned: 'saw-upright-flipped', corners: 'rounded' }).filter(
+            ({ job }) => !job.joints[0]!.params['tips'],
+          ),
+          { minLength: 1, maxLength: 4 },
+        ),
         (list) => {
           const joints = list.map(({ job, shop }, i) => {
             const plan = planJob(job, shop);

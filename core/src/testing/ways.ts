@@ -3,8 +3,8 @@ import { JOINT_KINDS } from '../joints/index.ts';
 import { planJob, type JointPlan } from '../plan.ts';
 import { cases } from './generate.ts';
 
-/** Work at the bench that follows from the corners asked for, not from a choice of route. */
-const FOLLOWS_FROM_CORNERS = new Set(['square-ends', 'round-edges']);
+/** Work at the bench that follows from corners, wedges or mitred ends asked for, not from a choice of route. */
+export const FOLLOWS: ReadonlySet<string> = new Set(['square-ends', 'round-edges', 'hand-kerf', 'flare-ends', 'mitre-tips']); // prettier-ignore
 
 export interface Way {
   readonly kind: string;
@@ -22,7 +22,7 @@ export function waysOf(kind: string): Way[] {
     for (const member of ['tenoned', 'mortised'] as const)
       for (const { methods, refusals } of routes[member]) {
         if (refusals.length) continue;
-        const own = methods.filter((m) => !FOLLOWS_FROM_CORNERS.has(m));
+        const own = methods.filter((m) => !FOLLOWS.has(m));
         const seen = found[member].get(own.join('+')) ?? { methods: own, often: 0 };
         found[member].set(own.join('+'), { ...seen, often: seen.often + 1 });
       }
