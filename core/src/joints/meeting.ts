@@ -1,5 +1,5 @@
 import { say, type Mm, type Sentence } from '../units/index.ts';
-import type { Neighbours, PlacedMortise } from './neighbours.ts';
+import type { Neighbours, PlacedMortise } from './placed.ts';
 
 /** Wood, mm, kept between the end of one mortise and the wall of the other where tenons butt. */
 export const BUTT_GAP: Mm = 2;

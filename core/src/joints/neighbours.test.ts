@@ -8,7 +8,8 @@ import { METRIC, speak } from '../units/index.ts';
 import { entryOf } from '../exchange/index.ts';
 import { turnedPiece } from '../stock/index.ts';
 import { BUTT_GAP, meetingOf, mitredPair } from './meeting.ts';
-import { neighboursIn, type PlacedMortise } from './neighbours.ts';
+import { neighboursIn } from './neighbours.ts';
+import type { PlacedMortise } from './placed.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {

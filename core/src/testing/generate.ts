@@ -15,6 +15,8 @@ export interface Case {
   readonly shop: Shop;
   /** Those of the blind joint it was made from. */
   readonly params: BlindParams;
+  /** Whether both halves can be cut, and by all of the methods asked for. */
+  readonly goes: boolean;
 }
 
 export interface CaseShape {
@@ -118,12 +120,12 @@ export function cases({
         edge: spot[1],
       });
       const wanted = tenoned ? [tenoned, ...methods] : methods;
-      return { job: wanted.length ? goingBy(job, shop, wanted) : job, shop, params };
+      return wanted.length ? { ...goingBy(job, shop, wanted), shop, params } : { job, shop, params, goes: true };
     });
 }
 
 /** The job with the pair of routes that between them use the most of the methods asked for, accepted ones first. */
-function goingBy(job: Job, shop: Shop, methods: readonly string[]): Job {
+function goingBy(job: Job, shop: Shop, methods: readonly string[]): Pick<Case, 'job' | 'goes'> {
   const [joint] = job.joints;
   const { routes } = planJob(job, shop).joints[0]!;
   const used = (...pair: (Route | undefined)[]) =>
@@ -134,5 +136,8 @@ function goingBy(job: Job, shop: Shop, methods: readonly string[]): Job {
   const pairs = either('tenoned').flatMap((t) => either('mortised').map((m) => [t, m] as const));
   const [tenoned, mortised] = pairs.reduce((a, b) => (used(...b) > used(...a) ? b : a));
   const chosen = { ...(tenoned && { tenoned: tenoned.id }), ...(mortised && { mortised: mortised.id }) };
-  return { ...job, joints: [{ ...joint!, routes: chosen }] };
+  return {
+    job: { ...job, joints: [{ ...joint!, routes: chosen }] },
+    goes: Boolean(tenoned && mortised) && used(tenoned, mortised) === methods.length,
+  };
 }

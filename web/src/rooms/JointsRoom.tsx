@@ -185,7 +185,9 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
                 aria-label={choice.label}
                 value={chosenOf(params[choice.id]) ?? choice.options[0]!.value}
                 options={[...choice.options]}
-                onChange={(value) => replace({ ...joint, params: kind.withChoice(params, choice.id, value, members, available) })}
+                onChange={(value) =>
+                  replace({ ...joint, params: kind.withChoice(params, choice.id, value, members, available) })
+                }
               />
             </span>
           ))}
