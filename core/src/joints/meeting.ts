@@ -55,10 +55,17 @@ export function mitredPair({ one, other }: Neighbours): { level: 'problem' | 're
       level: 'problem',
       words: say(`${names} meet, and a mitre faces the wrong way: the long cheek lies on the side away from the other tenon. Turn the mitre over.`), // prettier-ignore
     };
+  /** One that ends before the other's near wall never comes to its mitre. */
+  const apart = one.tip.length <= room(one, other) || other.tip.length <= room(other, one);
   const together = one.tip.length + other.tip.length;
   const bound = room(one, other) + other.feature.width + room(other, one) + one.feature.width;
   const gap = (bound - together) / Math.SQRT2;
   const lengths = { together, bound: bound - MITRE_GAP * Math.SQRT2, gap };
+  if (apart)
+    return {
+      level: 'reason',
+      words: say(`The mortises of ${names} meet; one tenon ends before it comes to the other, so the mitres never touch.`), // prettier-ignore
+    };
   return gap < MITRE_GAP - 1e-6
     ? { level: 'problem', words: say(`The mitred ends of ${names} meet: together the two tenons are {together} long; {bound} is the most here.`, lengths) } // prettier-ignore
     : { level: 'reason', words: say(`${names} meet at their mitres, with {gap} between them. Glue both up at once, or the first one’s squeeze-out stops the second.`, lengths) }; // prettier-ignore

@@ -121,7 +121,7 @@ describe('two mitred tenons in one leg', () => {
   const tenon = (side: EntrySide, wall: number, length: number, long: 'near' | 'far') =>
     mortise(100, { stock: square, wall, depth: length + 2 }, { ...entryOf(side), joint: side, tip: { long, length } });
 
-  it('are a pair only where their wood keeps apart, from any two sides; worked: 35 in a leg of 45 is too long by little', () => {
+  it('are a pair exactly where their wood keeps apart, from any two sides; worked: 35 in a leg of 45 is too long by little', () => {
     const wall = fc.integer({ min: 3, max: 20 });
     const length = fc.integer({ min: 14, max: 40 });
     const long = fc.constantFrom('near' as const, 'far' as const);
@@ -136,6 +136,7 @@ describe('two mitred tenons in one leg', () => {
         });
         seenLevels.add(told.level);
         if (told.level === 'reason') expect(common).toBeLessThan(1e-6);
+        else if (told.words.lengths['gap']! < -0.01) expect(common).toBeGreaterThan(0);
       }),
       { seed: 22, numRuns: 400 },
     ); // prettier-ignore

@@ -7,6 +7,7 @@ import {
   subtract,
   type Body,
   type Modeller,
+  type Rigid,
   type Solid,
   type Vec3,
 } from '../solids/index.ts';
@@ -49,7 +50,8 @@ export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, p
   };
   const gone = keep.minus(cut);
   /** Nothing of what must remain is gone, and there is no more wood than that: nothing can be left anywhere. */
-  if (gone.volume() < SPECK && cut.volume() - keep.volume() < SPECK) return [];
+  const missing = gone.volume();
+  if (missing < SPECK && cut.volume() + missing - keep.volume() < SPECK) return [];
   /** Solid by solid: their union would have faces in common, where a boolean operation is at its weakest. */
   const left = leaves(wanted.mustBeEmpty).map((solid) => cut.within(modeller.solid(solid)));
   return [
@@ -159,9 +161,19 @@ function outside({ min, max }: Bounds, p: Vec3): number {
   return Math.sqrt(x * x + y * y + z * z);
 }
 
-/** What a calliper reads at each gauge of a cut piece, mm. */
-export function callipers(modeller: Modeller, cut: Body, gauges: readonly Gauge[], piece: Piece): Record<string, Mm> {
-  const air = modeller.solid(pieceSolid(piece)).minus(cut);
+/**
+ * What a calliper reads at each gauge of a cut piece, mm.
+ * @param held how the piece lies in the axes its gauges are in, where those are not its own
+ */
+export function callipers(
+  modeller: Modeller,
+  body: Body,
+  gauges: readonly Gauge[],
+  piece: Piece,
+  held?: Rigid,
+): Record<string, Mm> {
+  const gone = modeller.solid(pieceSolid(piece)).minus(body);
+  const [cut, air] = held ? [body.placed(held), gone.placed(held)] : [body, gone];
   const read = ({ bar, axis, measures }: Gauge): Mm => {
     const found = (measures === 'wood' ? cut : air).within(modeller.solid(bar));
     if (found.isEmpty()) return 0;

@@ -25,9 +25,9 @@ export const box = (a: Vec3, b: Vec3): Extract<Solid, { shape: 'box' }> => ({
 export const union = (...solids: Solid[]): Solid => ({ shape: 'union', solids });
 export const difference = (from: Solid, ...take: Solid[]): Solid => ({ shape: 'difference', from, take });
 
-/** Corner facets so fine that a chord lies within 0.01 mm of its arc; a multiple of four keeps quadrants exact. */
+/** Corner facets so fine that a chord lies within 0.004 mm of its arc; a multiple of four keeps quadrants exact. */
 export const facets = (radius: number): number =>
-  4 * Math.max(6, Math.ceil(Math.PI / Math.acos(1 - 0.01 / Math.max(radius, 0.01)) / 4));
+  4 * Math.max(6, Math.ceil(Math.PI / Math.acos(1 - 0.004 / Math.max(radius, 0.01)) / 4));
 
 /**
  * A rectangle with rounded corners, anticlockwise; a slot when the radius is half its width.

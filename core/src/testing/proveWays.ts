@@ -41,7 +41,7 @@ export async function proveWays(ways: readonly Way[]): Promise<void> {
           for (const mismatch of [...tenoned.mismatches, ...mortised.mismatches])
             expect(mismatch.depth).toBeLessThanOrEqual(mismatch.allowed);
         }),
-        { ...RUNS, numRuns: 4 },
+        { ...RUNS, numRuns: 6 },
       );
     });
   });

@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { JOINT_KINDS } from '../joints/index.ts';
-import { planJob, type JointPlan } from '../plan.ts';
+import { planJob } from '../plan.ts';
 import { cases } from './generate.ts';
 
 /** Work at the bench that follows from corners, wedges or mitred ends asked for, not from a choice of route. */
@@ -43,14 +43,6 @@ interface Seen {
   readonly methods: readonly string[];
   /** For how many of the sampled joints it is accepted. */
   readonly often: number;
-}
-
-/** Whether both halves of a joint as planned can be cut, and by all of these methods. */
-export function goesBy({ routes, chosen }: JointPlan, methods: readonly string[]): boolean {
-  const used = (['tenoned', 'mortised'] as const).flatMap(
-    (member) => routes[member].find((r) => r.id === chosen[member])?.methods ?? [],
-  );
-  return Boolean(chosen.tenoned && chosen.mortised) && methods.every((m) => used.includes(m));
 }
 
 /** For every method the commonest of the routes that use it, the commonest of all leading. */

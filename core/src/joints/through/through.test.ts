@@ -33,7 +33,7 @@ describe('the through joint', () => {
     expect(volume('mortised', 'mustRemain', square)).toBeCloseTo(900 * 22 * 45 - 8 * 50 * 45, 2);
     expect(volume('tenoned', 'mustBeEmpty', square)).toBeCloseTo(47 * (22 * 70 - 8 * 50), 3);
     const slot = (42 * 8 + Math.PI * 16) * 45;
-    expect(Math.abs(volume('mortised', 'mustBeEmpty', WORKED_THROUGH) / slot - 1)).toBeLessThan(6e-4);
+    expect(Math.abs(volume('mortised', 'mustBeEmpty', WORKED_THROUGH) / slot - 1)).toBeLessThan(2e-4);
   });
 
   it('what is proposed can be made, needs nothing changed, and comes out of the far side', () => {

@@ -62,10 +62,10 @@ export const routerTableSled: Method<TenonFeature> = {
         figures: [fence, height],
         passes: group.flatMap((g): Pass[] =>
           /** From the end inward, the last one against the fence: outward the cutter would pull the piece along. */
-          Array.from({ length: strips }, (_, i) => (strips - 1 - i) * (d - 1)).flatMap((off) =>
+          Array.from({ length: strips }, (_, i) => (strips - 1 - i) * (d - 1)).flatMap((off, i) =>
             inLevels(
               {
-                id: `${g.down}-${off.toFixed(1)}`,
+                id: `${g.down}-${i + 1}`,
                 words: say(''),
                 seat: { table: g.down, 'fence-face': 'worked-end' },
                 figures: { across: fence.id, height: height.id },
