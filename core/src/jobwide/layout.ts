@@ -115,6 +115,23 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
       const short = f.long === 'near' ? 'the far cheek' : 'the near cheek';
       return [line('foot of the mitre, with the knife', short, 'worked end', [f.thickness], 'all', 'The saw goes from the other cheek’s corner down to it.')]; // prettier-ignore
     }
+    case 'end':
+      return [line('end, with bevel and knife', 'all round', 'corner that stays', [0], 'first', 'From the corner that stands out farther; the rest come off the stop.')]; // prettier-ignore
+    case 'raked': {
+      const side = f.across === 'width' ? 'reference edge' : 'reference face';
+      return [
+        line(`slanted shoulder, with bevel and knife, where it meets the ${side}`, 'all round', 'worked end', [f.length], 'all', 'The bevel strikes it from there; it is squared across the other sides.'),
+        ...cheeks(f.faceShoulder, f.thickness, f.stock.thickness, 'cheeks, with the gauge', 'the end and both edges', 'reference face', 'all', 'The saw stays beside it, in the waste.'),
+        ...cheeks(f.edgeShoulder, f.width, f.stock.width, 'edge cheeks, with the gauge', 'the end and both faces', 'reference edge', 'all', 'The saw stays beside it, in the waste.'),
+      ]; // prettier-ignore
+    }
+    case 'slope': {
+      const haunch = f.of === 'haunch';
+      return [
+        line(haunch ? 'haunch, sloping to nothing' : 'pocket, sloping to nothing', haunch ? 'both cheeks' : 'the edge the tenon enters', haunch ? 'reference edge' : 'layout end', [f.from, f.to], 'all', haunch ? 'The saw goes from one to the other.' : 'The chisel pares from one down to the other.'),
+        line(haunch ? 'haunch at the tenon, from the shoulder' : 'pocket at the mortise', haunch ? 'both cheeks' : 'the mortise’s near end', haunch ? 'shoulder' : 'edge the tenon enters', [f.depth], 'all', 'Where it is deepest.'),
+      ]; // prettier-ignore
+    }
     case 'flare': {
       const ends = [f.start - f.opening, f.start + f.length + f.opening];
       return [line('ends at the exit, with the knife', 'the edge it comes out of', 'layout end', ends, 'all', 'The chisel pares from these lines.')]; // prettier-ignore

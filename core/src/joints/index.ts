@@ -7,6 +7,7 @@ import { twin } from './twin/index.ts';
 import { lap } from './lap/index.ts';
 import { teeLap } from './teeLap/index.ts';
 import { teeSlot } from './teeSlot/index.ts';
+import { angled } from './angled/index.ts';
 import { breadboard } from './breadboard/index.ts';
 import { stub } from './stub/index.ts';
 import { housed } from './housed/index.ts';
@@ -47,6 +48,7 @@ export const JOINT_KINDS = [
   round,
   rebated,
   breadboard,
+  angled,
 ] as readonly unknown[] as readonly JointKind[];
 
 /** @throws Error for a kind that is not there; the job file's schema lets no such kind in. */

@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import type { Solid, Vec2 } from '../solids/index.ts';
-import type { Piece } from '../stock/index.ts';
+import type { Lean, Piece } from '../stock/index.ts';
 import type { Available } from '../tooling/index.ts';
 import type { Mm, Sentence } from '../units/index.ts';
 
@@ -33,6 +33,8 @@ export interface Gauge {
   readonly axis: 0 | 1 | 2;
   readonly bar: Extract<Solid, { shape: 'box' }>;
   readonly measures: 'wood' | 'air';
+  /** How far it is to where that begins or ends, from an end of the bar, rather than how much of it there is. */
+  readonly reads?: { readonly to: 'near' | 'far'; readonly from: 'low' | 'high' };
 }
 
 export type DimensionId = string;
@@ -48,6 +50,8 @@ export interface NamedDimension {
   readonly to: Vec2;
   /** How far beside the anchors the dimension line stands, mm on the drawing's scale; the sign gives the side. */
   readonly offset: number;
+  /** An angle in degrees rather than a length; it stands in the margin. */
+  readonly angle?: true;
 }
 
 export type OutlineRole = 'tenoned' | 'mortised' | 'tenon' | 'tongue' | 'hidden' | 'mortise' | 'centre' | 'reference';
@@ -94,6 +98,8 @@ interface FeatureOf<F extends string> {
   /** What to call it where the member has several. */
   readonly name?: string;
   readonly follows?: Follows;
+  /** Askew in its piece: \`stock\` and all its sizes are those of the square piece that a wedge or cradle makes of it. */
+  readonly lean?: Lean;
 }
 
 /** A feature of one member, in the letters a method computes with. Lengths in mm, measured as on the drawing. */
@@ -104,6 +110,8 @@ export interface TenonFeature extends FeatureOf<'tenon'> {
   readonly edgeShoulder: Mm;
   readonly width: Mm;
   readonly length: Mm;
+  /** Only its faces are cut; the edges stay as the stock has them, however it lies. */
+  readonly edgesLeft?: true;
   /** Tongues whose long edges are rounded once all else is cut. */
   readonly rounding?: readonly RoundedTongue[];
   /** Walls of the mortise it goes into, from the reference face of the tenoned piece; none where it isn't cut first. */
@@ -226,7 +234,46 @@ export interface TipFeature extends FeatureOf<'tip'> {
   readonly long: 'near' | 'far';
 }
 
+/** An end cut off askew: everything before the plane of the leaning piece's worked end. */
+export interface EndFeature extends FeatureOf<'end'> {
+  /** How far the uncut end reaches past that plane at the most. */
+  readonly excess: Mm;
+}
+
+/** A straight tenon whose shoulder slants, or what of it no machine can cut: all that is outside the tongue. */
+export interface RakedFeature extends FeatureOf<'raked'> {
+  /** Which way the shoulder slants: seen on the face it runs across the width, on the edge through the thickness. */
+  readonly across: 'thickness' | 'width';
+  readonly degrees: number;
+  readonly faceShoulder: Mm;
+  readonly thickness: Mm;
+  readonly edgeShoulder: Mm;
+  readonly width: Mm;
+  /** Tip to shoulder at the reference edge or face. */
+  readonly length: Mm;
+  readonly rounding?: RoundedTongue;
+}
+
+/** A haunch that slopes away from its tenon to nothing at the edge, or the pocket it goes into. */
+export interface SlopeFeature extends FeatureOf<'slope'> {
+  /** Of the tenoned piece what is above the slope goes, of the mortised one what is below it. */
+  readonly of: 'haunch' | 'pocket';
+  /** Through the thickness, from the reference face. */
+  readonly wall: Mm;
+  readonly width: Mm;
+  /** Where the slope is nothing and where it is deepest: from the reference edge across, or the layout end along. */
+  readonly from: Mm;
+  readonly to: Mm;
+  /** From the shoulder, or in from the entry edge, at its deepest. */
+  readonly depth: Mm;
+  /** Tip to shoulder of the tenoned piece; of no meaning for a pocket. */
+  readonly length: Mm;
+}
+
 export type Feature =
+  | EndFeature
+  | RakedFeature
+  | SlopeFeature
   | TenonFeature
   | MortiseFeature
   | SlotFeature
@@ -268,6 +315,8 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** What each member has to have cut, in an order that could be cut. */
   features(params: P, members: Members): Record<MemberName, readonly Feature[]>;
   seat(params: P): SeatOfPair;
+  /** How a member that the joint meets askew lies square to it; its gauges are in the axes of that square piece. */
+  lean?(params: P, member: MemberName, piece: Piece): Lean | undefined;
   /** A third piece that joins the two, as it sits in the tenoned piece, with the sizes a tenon would be measured by. */
   loose?(params: P, piece: Piece, spot: Pick<Spot, 'end'>, measured: Readonly<Record<DimensionId, Mm>>): LooseTongue;
   /** The sizes its fit is judged by, mm; none where the two only lie on one another. */

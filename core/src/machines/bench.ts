@@ -55,6 +55,7 @@ export const bench: MachineModel = {
     'near-flare': 'near end at the exit',
     'far-flare': 'far end at the exit',
     'slope-start': 'where the slope begins',
+    'end-line': 'line the end is cut to',
   },
   views: [
     { id: 'face', title: 'On the edge', right: [1, 0, 0], up: [0, 1, 0] },
@@ -102,9 +103,45 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
   bit: bored,
   'round-plane': turned,
   flare: flared,
+  'end-off': cutOff,
+  'raked-width': (setup, x, _z, piece) => raked(setup, x, piece, 'width'),
+  'raked-thickness': (setup, x, _z, piece) => raked(setup, x, piece, 'thickness'),
   'mitre-near': (setup, x, _z, piece) => mitred(setup, x, piece, 'near'),
   'mitre-far': (setup, x, _z, piece) => mitred(setup, x, piece, 'far'),
 };
+
+const FAR = 2000;
+
+/** All that lies before the line. */
+function cutOff(setup: Setup, x: Along): Solid {
+  return box([x(-FAR), -FAR, -FAR], [x(figureOf(setup, 'line').set.value), FAR, FAR]);
+}
+
+/** All that lies outside the gauge lines, as far as the line that the bevel strikes from its knife mark. */
+function raked(setup: Setup, x: Along, { thickness, width }: Piece, across: 'width' | 'thickness'): Solid {
+  const at = (id: string, otherwise: number) => setup.figures.find((f) => f.id === id)?.set.value ?? otherwise;
+  const [bevel] = setup.angles ?? [];
+  if (!bevel) throw new Error('The set-up names no bevel.');
+  const line = figureOf(setup, 'shoulder').set.value;
+  const far = line + Math.tan((bevel.set * Math.PI) / 180) * (across === 'width' ? width : thickness);
+  const [v, u] = across === 'width' ? [width, thickness] : [thickness, width];
+  /** From well outside to well outside, along the struck line. */
+  const past = 5;
+  const slope = (far - line) / v;
+  const corners: Vec2[] = [[x(-1), -past], [x(line - slope * past), -past], [x(far + slope * past), v + past], [x(-1), v + past]]; // prettier-ignore
+  const wood =
+    across === 'width'
+      ? prismAlong('y', anticlockwise(corners.map(([a, b]): Vec2 => [b, a])), -past, u + past)
+      : prismAlong('z', anticlockwise(corners), -past, u + past);
+  const [y0, y1] = [at('near-cheek', -2 * past), at('far-cheek', thickness + 2 * past)];
+  const [z0, z1] = [at('near-edge', -2 * past), at('far-edge', width + 2 * past)];
+  const radius = at('radius', 0);
+  const out = Math.max(line, far) + v;
+  const tongue = radius
+    ? prismAlong('x', roundedRectangle([y0, z0], [y1, z1], radius), x(-2), x(out))
+    : box([x(-2), y0, z0], [x(out), y1, z1]);
+  return difference(wood, tongue);
+}
 
 /** Round the centre where the lines cross, from the marked face or edge. */
 function bored(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Solid {
@@ -184,6 +221,9 @@ function slotted(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece)
     : box([tip, -1, near], [floor, thickness + 1, far]);
 }
 
+/** So far out of the mouth of a mortise the chisel takes all, for the mouth of a slanting one slopes, mm. */
+const OUT = 200;
+
 /** Both ends of the mortise, from the round's start to the end line, or all of it, pared square between the walls. */
 function chiselled(setup: Setup, x: Along, z: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
@@ -197,7 +237,7 @@ function chiselled(setup: Setup, x: Along, z: Along): Solid {
       ]
     : [[at('near-end'), at('far-end')]];
   return union(
-    ...ends.map(([from, to]) => box(corner(from, at('near-wall'), -1), corner(to, at('far-wall'), at('depth')))),
+    ...ends.map(([from, to]) => box(corner(from, at('near-wall'), -OUT), corner(to, at('far-wall'), at('depth')))),
   );
 }
 

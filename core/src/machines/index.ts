@@ -2,6 +2,7 @@ import { bandsaw } from './bandsaw.ts';
 import { bench } from './bench.ts';
 import { handRouter } from './handRouter.ts';
 import { jigRouter } from './jigRouter.ts';
+import { leaning } from './leaning.ts';
 import { drillPress } from './drillPress.ts';
 import type { MachineModel } from './model.ts';
 import { mortiser } from './mortiser.ts';
@@ -18,7 +19,7 @@ export const MACHINE_MODELS: readonly MachineModel[] = [
   handRouter,
   routerTable,
   bench,
-];
+].map(leaning);
 
 /** @throws Error for a model that is not there; methods name only these. */
 export function modelOf(id: string): MachineModel {

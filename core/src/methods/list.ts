@@ -1,3 +1,5 @@
+import { crosscutEnd, handEnd } from './endCut/index.ts';
+import { handRaked } from './handRaked/index.ts';
 import { boreAndChisel } from './boreAndChisel/index.ts';
 import { drillPress } from './drillPress/index.ts';
 import { handRound } from './handRound/index.ts';
@@ -62,4 +64,7 @@ export const METHODS = [
   handKerf,
   flareEnds,
   mitreTips,
+  crosscutEnd,
+  handEnd,
+  handRaked,
 ] as readonly unknown[] as readonly Method[];

@@ -2,6 +2,7 @@ import type { Feature } from '../joints/index.ts';
 import type { LengthFigure, Occurrence, Refusal, Setup, Stage } from '../setups/index.ts';
 import { figure, type FigureDraft, type Means } from '../setups/index.ts';
 import { toolsOf, type Shop } from '../tooling/index.ts';
+import type { TakesLean } from './wedged.ts';
 
 /** What a method is told beside the feature. */
 export interface Context {
@@ -22,6 +23,8 @@ export interface Method<F extends Feature = Feature> {
   readonly also?: readonly Stage[];
   /** For cheeks: whether the waste falls outside the blade, or stands between blade and fence or jig. */
   readonly waste?: 'outside' | 'between';
+  /** How it takes a piece that lies askew; one that says nothing can't. */
+  readonly lean?: TakesLean;
   applies(feature: F): boolean;
   refuse(feature: F, shop: Shop, context: Context): Refusal[];
   setups(feature: F, shop: Shop, context: Context): Setup[];

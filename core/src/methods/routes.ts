@@ -4,6 +4,7 @@ import type { Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Context, Method } from './method.ts';
 import { METHODS } from './list.ts';
+import { angleFigure, onWedges } from './wedged.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't. */
 export interface Route {
@@ -16,6 +17,7 @@ export interface Route {
 }
 
 const STAGES: readonly Stage[] = [
+  'end',
   'groove',
   'mortise',
   'square-ends',
@@ -52,7 +54,8 @@ export function routesFor(features: readonly Feature[], shop: Shop, context: Omi
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
 }
 
-const cuts = (method: Method, feature: Feature): boolean => method.form === feature.form && method.applies(feature);
+const cuts = (method: Method, feature: Feature): boolean =>
+  method.form === feature.form && method.applies(feature) && (!feature.lean || method.lean !== undefined);
 
 function route(
   features: readonly Feature[],
@@ -70,7 +73,7 @@ function route(
     ordered
       .filter((m) => cuts(m, feature))
       .map((method) => ({
-        feature,
+        feature: method.lean?.by === 'wedge' ? onWedges(feature, method.lean.room ?? 0) : feature,
         index,
         method,
         context: { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst },
@@ -87,6 +90,7 @@ function route(
       ? []
       : work.flatMap(({ method, feature, index, context }) =>
           method.setups(feature, shop, context).map((setup) => ({
+            ...askew(feature, method, shop.graduation),
             ...(partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup),
             ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
             feature: index,
@@ -105,6 +109,13 @@ function inTurnedWords(setup: Setup): Setup {
     passes: setup.passes.map((p) => ({ ...p, words: told(p.words) })),
     checks: setup.checks.map(told),
   };
+}
+
+/** What a set-up has besides where its piece lies askew. */
+function askew({ lean }: Feature, method: Method, graduation: number): Pick<Setup, 'lean' | 'leanSet' | 'angles'> {
+  if (!lean || !method.lean) return {};
+  const angle = angleFigure(lean, method.lean.by, graduation);
+  return { lean, ...(angle && { leanSet: angle.set, angles: [angle] }) };
 }
 
 /** Two features of one form are often refused for the same reason: it is said once. */

@@ -1,7 +1,9 @@
 import type { TenonFeature } from '../joints/index.ts';
-import type { LengthFigure } from '../setups/index.ts';
+import type { LengthFigure, Refusal } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { SAME, type figuresFor, type Gauged } from './method.ts';
+import { under } from './refusal.ts';
+import { nearWood } from './wedged.ts';
 
 /**
  * Jig or fence to the *near* side of the blade for two cheeks cut from one face: far cheek at shoulder + tenon, then
@@ -33,6 +35,23 @@ export const steppedPairs = ({ stock, faceShoulder: a, thickness: t, edgeShoulde
     { name: 'face', seat: 'reference-face', words: 'reference face', near: a, tongue: t, far: stock.thickness - a - t, acts: 'thickness' },
     { name: 'edge', seat: 'reference-edge', words: 'reference edge', near: b, tongue: w, far: stock.width - b - w, acts: 'width' },
   ].filter(({ near, far }) => near > SAME || far > SAME) as readonly SteppedPair[]; // prettier-ignore
+
+/**
+ * Why a leaning piece can't be cut so: the kerf comes out of its near side before the shoulder, and the splinter beyond
+ * lies loose between blade and guide.
+ */
+export const splinters = (feature: TenonFeature, kerf: Mm): Refusal[] =>
+  steppedPairs(feature).flatMap(({ name }) => {
+    const { shoulder, tip } = nearWood(feature, name);
+    if (tip <= kerf) return [];
+    return under(
+      shoulder,
+      kerf,
+      name === 'face' ? 'faceShoulder' : 'edgeShoulder',
+      'shoulder',
+      'The near waste is {value} at the shoulder, less than the kerf of {bound}: it would come loose between blade and guide. Turn the piece over instead.',
+    );
+  });
 
 /** One cut of a pair, with the step between its two cuts. */
 export interface SteppedCut {

@@ -32,6 +32,22 @@ export interface LengthFigure {
   readonly summed?: boolean;
 }
 
+/** An angle to set, off square: by its degrees, or by how far it rises over a length. */
+export interface AngleFigure {
+  readonly kind: 'angle';
+  readonly id: string;
+  readonly name: string;
+  /** Exact, degrees off square. */
+  readonly degrees: number;
+  /** What it is measured between, in words. */
+  readonly between: string;
+  /** Rise over run, mm, as the shop can mark them; the angle that makes is what is set. */
+  readonly rise: Mm;
+  readonly run: Mm;
+  readonly set: number;
+  readonly working: Sentence;
+}
+
 export interface FigureDraft {
   readonly id: string;
   readonly name: string;

@@ -1,7 +1,7 @@
 import type { Follows, MemberName } from '../joints/kind.ts';
-import type { PieceFace } from '../stock/index.ts';
+import type { Lean, PieceFace } from '../stock/index.ts';
 import type { Mm, Sentence } from '../units/index.ts';
-import type { DatumId, LengthFigure } from './figure.ts';
+import type { AngleFigure, DatumId, LengthFigure } from './figure.ts';
 
 /** A face of the piece as the card names it; the last five depend on which end or edge is being worked. */
 export type SeatFace = PieceFace | 'worked-end' | 'layout-end' | 'far-end' | 'entry-edge' | 'far-edge';
@@ -88,6 +88,11 @@ export interface Setup {
   readonly occurrences: readonly Occurrence[];
   readonly cautions: readonly Caution[];
   readonly checks: readonly Sentence[];
+  /** The piece lies askew in the machine, on wedges or in a cradle; and the angle as it can be set, degrees. */
+  readonly lean?: Lean;
+  readonly leanSet?: number;
+  /** Angles to set, beside the figures. */
+  readonly angles?: readonly AngleFigure[];
   /** Which feature of its member it cuts, and which of them must be cut before. */
   readonly feature?: number;
   readonly follows?: Follows;
@@ -95,7 +100,17 @@ export interface Setup {
 
 /** What a set-up does to its half of the joint; the hard rules speak of these. */
 export type Stage =
-  'mortise' | 'square-ends' | 'shoulders' | 'cheeks' | 'slot' | 'notch' | 'groove' | 'rebate' | 'round-edges' | 'bore';
+  | 'end'
+  | 'mortise'
+  | 'square-ends'
+  | 'shoulders'
+  | 'cheeks'
+  | 'slot'
+  | 'notch'
+  | 'groove'
+  | 'rebate'
+  | 'round-edges'
+  | 'bore';
 
 /** Why a shop can't cut it this way: plain words with the two numbers that clash, and the way out. */
 export interface Refusal {

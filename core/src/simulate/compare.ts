@@ -63,7 +63,7 @@ export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, p
 const leaves = (solid: Solid): Solid[] => (solid.shape === 'union' ? solid.solids.flatMap(leaves) : [solid]);
 
 /** Depth, mm, from which a lump is looked at again for what of it is only a fin. */
-const DEEP: Mm = 0.1;
+const DEEP: Mm = TOLERANCE;
 
 /** The wanted faces that the joinery makes: all but those on the skin the piece already had. */
 export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangle[] {
@@ -174,11 +174,14 @@ export function callipers(
 ): Record<string, Mm> {
   const gone = modeller.solid(pieceSolid(piece)).minus(body);
   const [cut, air] = held ? [body.placed(held), gone.placed(held)] : [body, gone];
-  const read = ({ bar, axis, measures }: Gauge): Mm => {
+  const read = ({ bar, axis, measures, reads }: Gauge): Mm => {
     const found = (measures === 'wood' ? cut : air).within(modeller.solid(bar));
     if (found.isEmpty()) return 0;
-    const { min, max } = found.bounds();
-    return max[axis] - min[axis];
+    const [low, high] = [found.bounds().min[axis], found.bounds().max[axis]];
+    if (!reads) return high - low;
+    const rising = reads.from === 'low';
+    const end = (reads.to === 'near') === rising ? low : high;
+    return rising ? end - bar.min[axis] : bar.max[axis] - end;
   };
   return Object.fromEntries(gauges.map((g) => [g.dimension, read(g)]));
 }

@@ -1,5 +1,6 @@
 import type { JointKind, Members, MemberName } from '../joints/index.ts';
 import { add, box, scale, turn, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
+import { toSquare } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
 import { clashOf, homeOf, placeOf, type Half } from './assemble.ts';
 import { callipers } from './compare.ts';
@@ -28,14 +29,16 @@ function designs<P extends object>(
   const at = { joint: '', part: '', end: 'a', edge: 'reference', count: 1, of: 1 } as const;
   const half = (member: MemberName): Half => {
     const wanted = kind.geometry(params, member, members[member], at);
+    const lean = kind.lean?.(params, member, members[member]);
+    const held = lean && toSquare(lean, members[member], at);
     const body = modeller.solid(wanted.mustRemain);
-    const measured = callipers(modeller, body, wanted.gauges, members[member]);
+    const measured = callipers(modeller, body, wanted.gauges, members[member], held);
     const loose = member === 'tenoned' ? kind.loose?.(params, members[member], at, measured) : undefined;
     return {
-      body,
+      body: held ? body.placed(held) : body,
       ...(loose && { tongue: modeller.solid(loose.solid) }),
       sizes: { ...measured, ...loose?.sizes },
-      piece: members[member],
+      piece: lean?.square ?? members[member],
       at: { ...at, member },
     };
   };

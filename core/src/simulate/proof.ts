@@ -1,6 +1,6 @@
 import type { JointKind, MemberName } from '../joints/index.ts';
-import type { Body, Modeller, Vec3 } from '../solids/index.ts';
-import { pieceOf, spreadOf, turnedPiece, type Part, type Piece, type Sample } from '../stock/index.ts';
+import { turn, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
+import { pieceOf, spreadOf, toSquare, turnedPiece, type Part, type Piece, type Sample } from '../stock/index.ts';
 import type { Acts, Occurrence, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
@@ -43,9 +43,27 @@ export interface JointProof {
 const AXES: readonly Acts[] = ['length', 'thickness', 'width'];
 
 /** How deep a mismatch the stated rounding of the figures explains, in the direction of its face, mm. */
-export function allowedDepth(setups: readonly Setup[], { normal }: Pick<Mismatch, 'normal'>): Mm {
-  const worst = roundingOf(setups);
-  return TOLERANCE + worst.reduce((sum, most, i) => sum + Math.abs(normal[i]!) * most, 0);
+export function allowedDepth(
+  setups: readonly Setup[],
+  { normal }: Pick<Mismatch, 'normal'>,
+  piece: Piece,
+  at: Pick<Occurrence, 'end' | 'edge'>,
+): Mm {
+  const asked = new Set(setups.map((s) => s.lean));
+  return [...asked].reduce((sum, lean) => {
+    const own = setups.filter((s) => s.lean === lean);
+    /** Figures of a leaning piece act along the axes of the square one. */
+    const along = lean ? turn(toSquare(lean, piece, at).rotation, normal) : normal;
+    const worst = roundingOf(own);
+    return sum + worst.reduce((all, most, i) => all + Math.abs(along[i]!) * most, 0) + askewBy(own);
+  }, TOLERANCE);
+}
+
+/** How far wood lies off, mm, because an angle was set as the shop marks it: over the size of the joint. */
+function askewBy(setups: readonly Setup[]): Mm {
+  const off = setups.map((s) => Math.abs((s.leanSet ?? 0) - (s.lean && s.leanSet !== undefined ? s.lean.degrees : 0)));
+  const size = (s: Setup) => Math.max(s.lean?.square.width ?? 0, s.lean?.square.thickness ?? 0, ...s.figures.map((f) => (f.acts === 'length' ? 0 : f.value))); // prettier-ignore
+  return Math.max(0, ...setups.map((s, i) => ((off[i]! * Math.PI) / 180) * size(s)));
 }
 
 /** Sum of what the rounding of the figures may move along each axis of the piece, mm. */
@@ -60,6 +78,7 @@ function roundingOf(setups: readonly Setup[]): Vec3 {
 }
 
 interface CutHalf {
+  /** In the axes the joint is square in. */
   readonly body: Body;
   readonly tongue?: Body;
   readonly sizes: Record<string, Mm>;
@@ -90,18 +109,20 @@ export function proveJoint<P extends object>(
       const own = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
       const { body, trapped } = virtualCut(modeller, own, at, piece, asIs);
       const wanted = kind.geometry(params, member, piece, at);
+      const lean = kind.lean?.(params, member, piece);
+      const held = lean && toSquare(lean, piece, at);
       /** The figures were computed from the median piece: of the others only the sizes are asked. */
       const mismatches = (sample === 'median' ? compare(modeller, body, wanted, piece) : []).map((m) => ({
         ...m,
-        allowed: allowedDepth(own, m),
+        allowed: allowedDepth(own, m, piece, at),
       }));
-      const measured = callipers(modeller, body, wanted.gauges, piece);
+      const measured = callipers(modeller, body, wanted.gauges, piece, held);
       const loose = member === 'tenoned' ? kind.loose?.(params, piece, at, measured) : undefined;
       return {
-        body,
+        body: held ? body.placed(held) : body,
         ...(loose && { tongue: modeller.solid(loose.solid) }),
         sizes: { ...measured, ...loose?.sizes },
-        piece,
+        piece: lean?.square ?? piece,
         at,
         proof: { mismatches, trapped },
       };

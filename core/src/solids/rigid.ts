@@ -29,3 +29,10 @@ export function invert({ rotation: [a, b, c], shift }: Rigid): Rigid {
 
 /** +1 for a turn, -1 for a mirror: a piece can be turned, never mirrored. */
 export const handedness = ([a, b, c]: Rigid['rotation']): number => Math.sign(dot(cross(a, b), c));
+
+/** One placing after another: the outer one of what the inner one gives. */
+export const compose = (outer: Rigid, inner: Rigid): Rigid => {
+  const columns = ([0, 1, 2] as const).map((i) => turn(outer.rotation, [inner.rotation[0][i], inner.rotation[1][i], inner.rotation[2][i]])); // prettier-ignore
+  const row = (i: 0 | 1 | 2): Vec3 => [columns[0]![i], columns[1]![i], columns[2]![i]];
+  return { rotation: [row(0), row(1), row(2)], shift: place(outer, inner.shift) };
+};

@@ -4,3 +4,4 @@ export * from './species.ts';
 export * from './moisture.ts';
 export * from './batches.ts';
 export * from './allowance.ts';
+export * from './lean.ts';

@@ -280,6 +280,32 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       },
     };
   },
+  angled: ({ params, u, tenoned, mortised }) => {
+    const plane = u[0]! < 0.5 ? 'width' : 'thickness';
+    const slant = u[1]! < 0.6 ? 'tenon' : 'mortise';
+    const degrees = (u[2]! < 0.5 ? -1 : 1) * between(u[3]!, 1, slant === 'tenon' ? 12 : 9);
+    const tan = Math.tan((Math.abs(degrees) * Math.PI) / 180);
+    const cos = Math.cos((degrees * Math.PI) / 180);
+    const { tenonLength: L, mortiseWidth: m, bottomClearance } = params;
+    const t = m - params.faceClearance;
+    const [T, W] = [Math.max(tenoned.thickness, t + 14), Math.max(tenoned.width, params.tenonWidth)];
+    /** Wood enough on the side it runs away to, and a shoulder on a face. */
+    const shift = L * tan + 0.2;
+    const side = (stock: number, size: number) =>
+      degrees < 0 ? between(u[4]!, shift, stock - size - 0.5) : between(u[4]!, 0.5, stock - size - shift);
+    const seenW = slant === 'tenon' && plane === 'width' ? W / cos : W;
+    const tenonWidth = Math.min(params.tenonWidth, seenW - shift - 1.5);
+    const a = plane === 'thickness' && slant === 'tenon' ? side(T / cos, t) : between(u[5]!, 2, T - t - 2);
+    const b = plane === 'width' && slant === 'tenon' ? side(seenW, tenonWidth) : between(u[4]!, 0, W - tenonWidth);
+    const long = slant === 'mortise' ? Math.max(L, 2 + (plane === 'width' ? W : T) * tan) : L;
+    const p = between(u[5]!, 3 + (long + 5) * tan, 12 + (long + 5) * tan);
+    const deep = long + bottomClearance + (tenonWidth + m + 20) * tan;
+    return {
+      params: { ...params, tenonLength: long, tenonWidth, edgeShoulder: b, faceShoulder: a, setBack: p - a + m / 2 - t / 2, degrees, plane, slant, position: params.position + 20 }, // prettier-ignore
+      tenoned: { thickness: T, width: W },
+      mortised: { width: Math.max(mortised.width, deep + 4), thickness: p + m + between(u[0]!, 4, 10) + (long + 5) * tan }, // prettier-ignore
+    };
+  },
   haunched: ({ params, u }) => {
     const { tenonWidth, mortiseWidth: m, edgeShoulder, tenonLength: L, endClearance } = params;
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);

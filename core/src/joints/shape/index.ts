@@ -3,3 +3,4 @@ export * from './members.ts';
 export * from './sheet.ts';
 export * from './checks.ts';
 export * from './notch.ts';
+export * from './slanted.ts';

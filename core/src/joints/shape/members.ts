@@ -98,6 +98,17 @@ export function bar(
   return { dimension, axis, bar: box(corner(from, -1), corner(to, 1)), measures };
 }
 
+/** A depth gauge: how far it is from the bar's first end to where wood or air begins along it, or ends. */
+export const depthGauge = (
+  dimension: string,
+  axis: 0 | 1 | 2,
+  through: Vec3,
+  from: Mm,
+  to: Mm,
+  measures: Gauge['measures'],
+  read: 'near' | 'far' = 'near',
+): Gauge => ({ ...bar(dimension, axis, through, from, to, measures), reads: { to: read, from: from < to ? 'low' : 'high' } }); // prettier-ignore
+
 /** The same calliper at another place along one axis. */
 export function gaugeAt(gauge: Gauge, axis: 0 | 2, to: Mm): Gauge {
   const { min, max } = gauge.bar;

@@ -14,6 +14,7 @@ export const bandsawFlipped: Method<TenonFeature> = {
   form: 'tenon',
   stage: 'cheeks',
   waste: 'outside',
+  lean: { by: 'wedge' },
   applies: () => true,
   refuse(feature, shop) {
     const settings = flippedSettings(feature, figuresFor(shop), 'fence-face');

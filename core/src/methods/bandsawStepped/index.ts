@@ -6,7 +6,7 @@ import { bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
-import { steppedCuts } from '../steppedCheeks.ts';
+import { splinters, steppedCuts } from '../steppedCheeks.ts';
 
 /**
  * Bandsaw with fence and a stop behind the blade, both cheeks from one face: the fence is moved by tenon + kerf between
@@ -18,17 +18,15 @@ export const bandsawStepped: Method<TenonFeature> = {
   form: 'tenon',
   stage: 'cheeks',
   waste: 'between',
+  lean: { by: 'wedge' },
   applies: () => true,
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'bandsaw')[0];
     if (!saw) return [missing('bandsaw', 'The chest has no bandsaw. Add one, or cut the cheeks on the table saw.')];
     const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
     const cuts = steppedCuts(feature, kerf, figuresFor(shop), 'fence-face', {});
-    return bandsawRefusals(
-      feature,
-      cuts.map(({ pair, figure }) => ({ name: pair.name, fence: figure.value })),
-      shop,
-    );
+    const settings = cuts.map(({ pair, figure }) => ({ name: pair.name, fence: figure.value }));
+    return [...bandsawRefusals(feature, settings, shop), ...splinters(feature, kerf)];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
     const saw = toolsOf(shop, 'bandsaw')[0]!;

@@ -14,6 +14,7 @@ export const squareEnds: Method<MortiseFeature> = {
   title: 'Mortise ends, squared with a chisel',
   form: 'mortise',
   stage: 'square-ends',
+  lean: { by: 'bevel' },
   applies: (feature) => feature.ends === 'squared',
   refuse: () => [],
   setups(feature, _shop, context) {
@@ -57,6 +58,7 @@ export const roundEdges: Method<TenonFeature> = {
   title: 'Tenon edges, rounded at the bench',
   form: 'tenon',
   stage: 'round-edges',
+  lean: { by: 'bevel' },
   applies: (feature) => feature.rounding !== undefined,
   refuse: () => [],
   setups({ rounding = [] }, _shop, context) {

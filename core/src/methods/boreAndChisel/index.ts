@@ -30,6 +30,7 @@ export const boreAndChisel: Method<MortiseFeature> = {
   form: 'mortise',
   stage: 'mortise',
   also: ['square-ends'],
+  lean: { by: 'wedge', room: 2 },
   applies: (feature) => feature.ends !== 'fitted' && feature.into !== 'end',
   refuse(feature, shop) {
     const [press] = toolsOf(shop, 'drill-press');

@@ -19,6 +19,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
   title: 'Shoulders, crosscut on the table saw',
   form: 'tenon',
   stage: 'shoulders',
+  lean: { by: 'wedge' },
   applies: () => true,
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];

@@ -28,6 +28,7 @@ export const handTenon: Method<TenonFeature> = {
   form: 'tenon',
   stage: 'cheeks',
   also: ['shoulders'],
+  lean: { by: 'bevel' },
   applies: () => true,
   refuse: () => [],
   setups(feature, _shop, context) {

@@ -37,6 +37,7 @@ export const hollowChisel: Method<MortiseFeature> = {
   form: 'mortise',
   stage: 'mortise',
   also: ['square-ends'],
+  lean: { by: 'wedge', room: 2 },
   applies: (feature) => feature.ends !== 'fitted' && feature.into !== 'end',
   refuse(feature, shop) {
     const [machine] = toolsOf(shop, 'mortiser');

@@ -22,6 +22,7 @@ export const routerJig: Method<MortiseFeature> = {
   title: 'Mortise, plunge router in the jig',
   form: 'mortise',
   stage: 'mortise',
+  lean: { by: 'wedge', room: 40 },
   applies: () => true,
   refuse: (feature, shop, { occurrences }) => refuse(feature, shop, occurrences),
   setups(feature, shop, { joint, occurrences }) {

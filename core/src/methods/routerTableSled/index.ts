@@ -18,6 +18,7 @@ export const routerTableSled: Method<TenonFeature> = {
   form: 'tenon',
   stage: 'cheeks',
   also: ['shoulders'],
+  lean: { by: 'wedge' },
   applies: () => true,
   refuse(feature, shop) {
     const deepest = deepestOf(feature);

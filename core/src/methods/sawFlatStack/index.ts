@@ -18,6 +18,7 @@ export const sawFlatStack: Method<TenonFeature> = {
   form: 'tenon',
   stage: 'cheeks',
   also: ['shoulders'],
+  lean: { by: 'wedge' },
   applies: () => true,
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];

@@ -14,6 +14,7 @@ export const sawUprightFlipped: Method<TenonFeature> = {
   form: 'tenon',
   stage: 'cheeks',
   waste: 'outside',
+  lean: { by: 'wedge' },
   applies: () => true,
   refuse(feature, shop) {
     const { stock, length: L } = feature;

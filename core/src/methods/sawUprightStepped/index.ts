@@ -5,7 +5,7 @@ import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, under } from '../refusal.ts';
-import { steppedCuts, steppedPairs } from '../steppedCheeks.ts';
+import { splinters, steppedCuts, steppedPairs } from '../steppedCheeks.ts';
 import { cheekHeight, onEnd, uprightRefusals } from '../upright.ts';
 
 /**
@@ -18,13 +18,14 @@ export const sawUprightStepped: Method<TenonFeature> = {
   form: 'tenon',
   stage: 'cheeks',
   waste: 'between',
+  lean: { by: 'wedge' },
   applies: () => true,
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
     if (!saw) return [missing('table saw', 'Cheeks on end need a table saw. Add one, or use the bandsaw.')];
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const { stock, length } = feature;
-    return steppedPairs(feature).flatMap(({ name, near }) => [
+    const standing = steppedPairs(feature).flatMap(({ name, near }) => [
       ...uprightRefusals(
         {
           length: stock.length,
@@ -45,6 +46,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
           )
         : []),
     ]);
+    return [...standing, ...splinters(feature, kerf)];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;

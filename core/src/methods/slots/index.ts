@@ -18,6 +18,7 @@ export const sawSlot: Method<SlotFeature> = {
   title: 'Slot, upright on the table saw',
   form: 'slot',
   stage: 'slot',
+  lean: { by: 'wedge' },
   applies: (feature) => !feature.kerf,
   refuse({ stock, across, width, depth }, shop) {
     const onEdge = across === 'width';
@@ -111,6 +112,7 @@ export const handSlot: Method<SlotFeature> = {
   title: 'Slot, sawn and chopped by hand',
   form: 'slot',
   stage: 'slot',
+  lean: { by: 'bevel' },
   applies: (feature) => !feature.kerf,
   refuse: () => [],
   setups({ across, wall: p, width: m, depth }, _shop, context): Setup[] {

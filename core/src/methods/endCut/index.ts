@@ -1,0 +1,107 @@
+import type { EndFeature } from '../../joints/index.ts';
+import type { Setup } from '../../setups/index.ts';
+import { toolById, toolsOf } from '../../tooling/index.ts';
+import { say, type Mm } from '../../units/index.ts';
+import { byHand, handSetup } from '../byHand.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { figuresFor, type Method } from '../method.ts';
+import { missing, over, under } from '../refusal.ts';
+
+/** How far the blade stands above the piece it cuts off, mm. */
+const ABOVE: Mm = 4;
+
+/** Table saw, the end cut off askew: mitre gauge turned, or the piece on a wedge, length from the stop block. */
+export const crosscutEnd: Method<EndFeature> = {
+  id: 'crosscut-end',
+  title: 'End, crosscut at the angle on the table saw',
+  form: 'end',
+  stage: 'end',
+  lean: { by: 'wedge' },
+  applies: () => true,
+  refuse({ stock }, shop) {
+    const saw = toolsOf(shop, 'table-saw')[0];
+    const block = toolsOf(shop, 'stop-block')[0];
+    if (!saw || !block) return [missing('stop block', 'A crosscut needs a table saw with a mitre gauge and a stop block. Add them, or saw it by hand.')]; // prettier-ignore
+    return [
+      ...over(stock.thickness + ABOVE, saw.maxBladeHeight, 'thickness', 'thickness', 'Piece and wedge are so thick that the blade would stand {value}; it rises to {bound}. Saw the end by hand.'), // prettier-ignore
+      ...under(stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the end while it is part of a longer piece.'), // prettier-ignore
+    ];
+  },
+  setups({ stock, excess }, shop, { joint, occurrences }): Setup[] {
+    const saw = toolsOf(shop, 'table-saw')[0]!;
+    const block = toolsOf(shop, 'stop-block')[0]!;
+    const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
+    const make = figuresFor(shop);
+    const s = block.thickness;
+    const fence = make(
+      { id: 'fence', name: 'Fence', value: excess + s, from: 'fence-face', to: 'far-side', rounding: 'up', acts: 'length', working: say('from the corner that is cut off, square to the cut, {excess} + stop block {s}', { excess, s }) }, // prettier-ignore
+      { scale: saw.fenceScale, beyond: kerf },
+    );
+    const height = make(
+      { id: 'blade-height', name: 'Blade height', value: stock.thickness + ABOVE, from: 'table', to: 'highest-tooth', rounding: 'up', acts: 'thickness', working: say('piece as it lies {T} + {more}', { T: stock.thickness, more: ABOVE }) }, // prettier-ignore
+      { scale: saw.heightScale },
+    );
+    return [
+      {
+        id: `${joint}.crosscut-end`,
+        method: crosscutEnd.id,
+        title: crosscutEnd.title,
+        model: 'table-saw',
+        carrier: 'mitre-gauge',
+        machine: saw.id,
+        cutter: saw.bladeId,
+        guides: [block.id],
+        effect: 'remove',
+        stage: 'end',
+        figures: [fence, height],
+        passes: [
+          {
+            id: 'end',
+            words: say('Reference face down, the corner that goes to the stop block, then feed with the mitre gauge'),
+            seat: { table: 'reference-face', 'stop-face': 'worked-end' },
+            figures: { across: fence.id, height: height.id },
+          },
+        ],
+        occurrences,
+        cautions: [CAUTIONS.gaugeNotFence, CAUTIONS.offcutFlies, CAUTIONS.unplugSaw, CAUTIONS.eyes],
+        checks: [
+          say('The cut begins just at the other corner: the piece keeps its length there.'),
+          say('Left and right ends lean the other way about: mark which is which before the first cut.'),
+        ],
+      },
+    ];
+  },
+};
+
+/** The end sawn off by hand on a line struck with the bevel. */
+export const handEnd: Method<EndFeature> = {
+  id: 'hand-end',
+  title: 'End, sawn at the angle by hand',
+  form: 'end',
+  stage: 'end',
+  lean: { by: 'bevel' },
+  applies: () => true,
+  refuse: () => [],
+  setups(_feature, _shop, context) {
+    return [
+      handSetup(
+        {
+          id: `${context.joint}.hand-end`,
+          method: handEnd.id,
+          title: handEnd.title,
+          carrier: 'end-off',
+          stage: 'end',
+          figures: [
+            byHand('line', 'Knife line, from the long corner', 0, 'tip', 'end-line', 'length', say('struck with the bevel through the corner that stays')), // prettier-ignore
+          ],
+          checks: [
+            say('Knife the line over the face, square it across both edges, and over the other face: it meets itself.'),
+          ],
+        },
+        'Saw the end off along the line, then plane it to the knife mark',
+        [CAUTIONS.handSaw],
+        context,
+      ),
+    ];
+  },
+};

@@ -1,0 +1,105 @@
+import type { Feature, TenonFeature } from '../joints/index.ts';
+import type { AngleFigure } from '../setups/index.ts';
+import type { Vec3 } from '../solids/index.ts';
+import { angleOf, padded, riseOf, type Lean } from '../stock/index.ts';
+import { say, type Mm } from '../units/index.ts';
+
+/** Length of the wedge under or beside a leaning piece, from the shoulder on, mm. */
+export const WEDGE: Mm = 120;
+
+/**
+ * How a method can take a piece that lies askew: on wedges or in a cradle, with so much of the wood about a mortise
+ * level (`room`, mm); or by lines drawn with a bevel.
+ */
+export type TakesLean = { readonly by: 'wedge'; readonly room?: Mm } | { readonly by: 'bevel' };
+
+type Sides = { readonly near: number; readonly far: number };
+
+/** Wood before and behind a line that slopes by `tan` through 0 at `at`, over a span. */
+const beside = (tan: number, at: Mm, from: Mm, to: Mm): Sides => {
+  const ends = [(from - at) * tan, (to - at) * tan];
+  return { near: Math.max(0, -Math.min(...ends)), far: Math.max(0, Math.max(...ends)) };
+};
+
+/** How much wedge the square piece needs before and behind its faces, so that all of the piece lies inside it. */
+function paddingOf(feature: Feature, { about, degrees, pivot, at, square }: Lean, room: Mm): { near: Vec3; far: Vec3 } {
+  const { sin, cos, tan } = angleOf(degrees);
+  if (feature.form !== 'mortise' || feature.into === 'end') {
+    /** Worked at its end: the two faces that slope run past the shoulder by a wedge's length, and out to the tip. */
+    const { near, far } = beside(tan, at[0], 0, Math.min(at[0] + WEDGE, square.length));
+    const axis = about === 'width' ? 1 : 2;
+    const side = (v: number): Vec3 => (axis === 1 ? [0, v, 0] : [0, 0, v]);
+    return { near: side(near), far: side(far) };
+  }
+  const { start: q, length: l, wall: p, width: m } = feature;
+  if (about === 'thickness') {
+    /** The surface slopes along the piece, its end through the depth. */
+    const up = beside(tan, at[0], q - room, q + l + room).near;
+    const end = Math.min(0, -sin * square.width) + at[0] - cos * pivot[0];
+    return { near: [Math.max(0, -end), 0, up], far: [0, 0, 0] };
+  }
+  const face = Math.min(0, -sin * square.width) + at[1] - cos * pivot[1];
+  const up = beside(tan, at[1], p - room, p + m + room).near;
+  return { near: [0, Math.max(0, -face), up], far: [0, Math.abs(sin) * square.width, 0] };
+}
+
+/** Wood before a tenon's near cheek, at its shoulder and at its tip: a leaning piece slopes away from the cut, mm. */
+export function nearWood(
+  { faceShoulder, edgeShoulder, length, lean }: TenonFeature,
+  side: 'face' | 'edge',
+): { shoulder: Mm; tip: Mm } {
+  const near = side === 'face' ? faceShoulder : edgeShoulder;
+  if (lean?.about !== (side === 'face' ? 'width' : 'thickness')) return { shoulder: near, tip: near };
+  const shoulder = near - lean.at[side === 'face' ? 1 : 2];
+  return { shoulder, tip: shoulder + length * angleOf(lean.degrees).tan };
+}
+
+/** A leaning feature as a machine finds it: wedges and piece together are the stock, and sizes count from them. */
+export function onWedges(feature: Feature, room: Mm): Feature {
+  const { lean } = feature;
+  if (!lean?.degrees) return feature;
+  const { near, far } = paddingOf(feature, lean, room);
+  const held = padded(lean, near, far);
+  const moved = { lean: held, stock: held.square };
+  const [x, y, z] = near;
+  if (feature.form === 'tenon')
+    return {
+      ...feature,
+      ...moved,
+      faceShoulder: feature.faceShoulder + y,
+      edgeShoulder: feature.edgesLeft ? 0 : feature.edgeShoulder + z,
+      width: feature.edgesLeft ? held.square.width : feature.width,
+    };
+  if (feature.form === 'mortise') {
+    const [along, into] = feature.into === 'end' ? [z, x] : [x, z];
+    return { ...feature, ...moved, wall: feature.wall + y, start: feature.start + along, depth: feature.depth + into };
+  }
+  if (feature.form === 'slot')
+    return { ...feature, ...moved, wall: feature.wall + (feature.across === 'thickness' ? y : z) };
+  if (feature.form === 'end') {
+    const out = padded(held, [feature.excess, 0, 0]);
+    return { ...feature, lean: out, stock: out.square };
+  }
+  return { ...feature, ...moved };
+}
+
+/** The angle of a lean as a figure of the card: its rise over the wedge's length, to the shop's own marks. */
+export function angleFigure(lean: Lean, by: TakesLean['by'], graduation: Mm): AngleFigure | undefined {
+  if (!lean.degrees) return undefined;
+  const degrees = Math.abs(lean.degrees);
+  const exact = riseOf(degrees, WEDGE);
+  const rise = by === 'wedge' && graduation ? Math.round(exact / graduation) * graduation : exact;
+  const set = Math.sign(lean.degrees) * ((Math.atan2(rise, WEDGE) * 180) / Math.PI);
+  const seen = lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end';
+  return {
+    kind: 'angle',
+    id: by,
+    name: by === 'bevel' ? 'Bevel' : 'Wedge or gauge',
+    degrees,
+    between: by === 'bevel' ? `off square, seen on ${seen}` : `piece to guide, off square, seen on ${seen}`,
+    rise,
+    run: WEDGE,
+    set: by === 'bevel' ? lean.degrees : set,
+    working: say('rises {rise} over {run}', { rise, run: WEDGE }),
+  };
+}
