@@ -1,6 +1,7 @@
-import type { Feature, MemberName } from '../joints/index.ts';
+import type { Feature, MemberName, TenonFeature } from '../joints/index.ts';
 import { turnedWords } from '../setups/index.ts';
-import { say, type Mm, type Sentence } from '../units/index.ts';
+import { angleOf, type Lean } from '../stock/index.ts';
+import { formatAngle, say, type Mm, type Sentence } from '../units/index.ts';
 
 /** A line to be marked: where on the piece, measured from what, and on which pieces. */
 export interface LayoutLine {
@@ -59,15 +60,19 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
       const on = end ? 'the end' : 'the edge the tenon enters';
       const from = end ? 'reference edge' : 'layout end';
       const squared = hand.has('mortise') && f.ends !== 'fitted';
+      const [along, across] = [atMouth(f.lean, 'thickness', 0), atMouth(f.lean, 'length', 1)];
+      const ends = [along(f.start), along(f.start + f.length)];
       return [
-        line('centre line', on, from, [f.start + f.length / 2], 'first', 'It meets the centre line of the jig; the rest go against the end stop.'), // prettier-ignore
-        line('ends', on, from, [f.start, f.start + f.length], squared ? 'all' : 'first', squared ? 'The chisel works to these lines.' : 'To check the stops by.'), // prettier-ignore
-        line('walls, with the gauge', on, 'reference face', [f.wall, f.wall + f.width], 'first', 'To check the setting by; always from the reference face.'), // prettier-ignore
+        line('centre line', on, from, [along(f.start + f.length / 2)], 'first', 'It meets the centre line of the jig; the rest go against the end stop.'), // prettier-ignore
+        line('ends', on, from, ends, squared ? 'all' : 'first', squared ? 'The chisel works to these lines.' : 'To check the stops by.'), // prettier-ignore
+        line('walls, with the gauge', on, 'reference face', [across(f.wall), across(f.wall + f.width)], 'first', 'To check the setting by; always from the reference face.'), // prettier-ignore
+        ...(f.lean ? [line(`slope of the mortise, bevel at ${formatAngle(Math.abs(f.lean.degrees))}`, f.lean.about === 'thickness' ? 'both faces' : 'the end', 'its lines on the edge', [], 'first', 'Drawn down from them, to hold the chisel or the wedge by.')] : []), // prettier-ignore
       ];
     }
     case 'tenon': {
       const pieces = hand.has('tenon') ? 'all' : 'first';
       const why = hand.has('tenon') ? 'The saw stays beside it, in the waste.' : 'To check the fence by.';
+      if (f.lean) return slanted(f, f.lean, pieces, why);
       return [
         line('shoulder line, with the knife', 'all round', 'worked end', [f.length], pieces, hand.has('tenon') ? 'It meets itself all round; the saw works to it.' : 'Both faces must meet on it; the rest come off the stop.'), // prettier-ignore
         ...cheeks(f.faceShoulder, f.thickness, f.stock.thickness, 'cheeks, with the gauge', 'the end and both edges', 'reference face', pieces, why), // prettier-ignore
@@ -141,6 +146,22 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
     case 'rebate':
       return [line('rebate, with the gauge', f.edge === 'entry-edge' ? 'the edge the tenon enters' : 'other edge', 'reference face', [f.floor], 'first', 'A hand’s breadth at one end, to check the fence by.')]; // prettier-ignore
   }
+}
+
+/** Where a line of the square piece comes out on the surface of the true one, mm along it. */
+const atMouth = (lean: Lean | undefined, about: Lean['about'], axis: 0 | 1) => (v: Mm) =>
+  lean?.about === about ? lean.pivot[axis] + (v - lean.at[axis]) / angleOf(lean.degrees).cos : v;
+
+/** The lines of a tenon that leans: those across and along it go with the bevel. */
+function slanted(f: TenonFeature, { about }: Lean, pieces: Line['pieces'], why: string): Line[] {
+  const onFace = about === 'thickness';
+  const [faces, edges] = onFace ? ['faces', 'edges'] : ['edges', 'faces'];
+  const corner = (side: string) => `corner at the ${side}, along the end`;
+  return [
+    line(`shoulder line, with bevel and knife`, 'all round', 'slanted end', [f.length], pieces, `With the bevel across the ${faces}, squared across the ${edges}.`), // prettier-ignore
+    ...cheeks(f.faceShoulder, f.thickness, f.stock.thickness, onFace ? 'cheeks, with the gauge' : 'cheeks, square to the end', 'the end and both edges', onFace ? 'reference face' : corner('reference face'), pieces, why), // prettier-ignore
+    ...cheeks(f.edgeShoulder, f.width, f.stock.width, onFace ? 'edge cheeks, square to the end' : 'edge cheeks, with the gauge', 'the end and both faces', onFace ? corner('reference edge') : 'reference edge', pieces, why), // prettier-ignore
+  ];
 }
 
 /** The cheek lines that a saw or plane really leaves; a bare face has none. */

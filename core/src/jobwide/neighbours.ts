@@ -13,6 +13,8 @@ import {
   type PlacedMortise,
   type Problem,
 } from '../joints/index.ts';
+import { invert, place } from '../solids/index.ts';
+import { toSquare, type Lean } from '../stock/index.ts';
 import { say, type Mm } from '../units/index.ts';
 
 export interface NearNotes {
@@ -22,12 +24,24 @@ export interface NearNotes {
 
 /** A hollow as the room it takes; nothing for what isn't one, or runs along the whole piece. */
 function asMortise(feature: Feature): MortiseFeature | undefined {
-  if (feature.form === 'mortise') return feature;
+  if (feature.form === 'mortise') return feature.lean ? boxRound(feature, feature.lean) : feature;
   if (feature.form === 'bore') return asBored(feature);
   if (feature.form !== 'notch') return undefined;
   const { stock, face, start, length, depth } = feature;
   const wall = face === 'reference-face' ? 0 : stock.thickness - depth;
   return { form: 'mortise', stock, wall, width: depth, start, length, depth: stock.width, ends: 'squared' };
+}
+
+/** A slanting mortise as the box round it, in the axes of its piece. */
+function boxRound(feature: MortiseFeature, lean: Lean): MortiseFeature {
+  const { start, length, wall, width, depth, stock } = feature;
+  const back = invert(toSquare(lean, stock, { end: 'a', edge: 'reference' }));
+  const corners = [start, start + length].flatMap((x) =>
+    [wall, wall + width].flatMap((y) => [0, depth].map((z) => place(back, [x, y, z]))),
+  );
+  const [xs, ys, zs] = ([0, 1, 2] as const).map((axis) => corners.map((c) => c[axis]));
+  const [x, y] = [Math.min(...xs!), Math.min(...ys!)];
+  return { ...feature, start: x, length: Math.max(...xs!) - x, wall: y, width: Math.max(...ys!) - y, depth: Math.max(...zs!) }; // prettier-ignore
 }
 
 /** A bore as the box round it; a hole for a peg lies within the room of its own joint. */

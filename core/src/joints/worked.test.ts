@@ -184,3 +184,51 @@ describe('what each kind refuses and warns of', () => {
     expect(adviceIds('rebated', { ...proposed('rebated'), position: 2 })).toContain('horn');
   });
 });
+
+describe('the angled joint: T = 22, t = 8 in the middle, L = 30', () => {
+  const seen = { degrees: 13, plane: 'thickness', slant: 'tenon' } as const;
+  /** Along the slant the section is T / cos: the shoulders share what that leaves. */
+  const faceShoulder = (degrees: number) => (22 / Math.cos((degrees * Math.PI) / 180) - 8) / 2;
+  const at = (degrees: number, more: object = {}) => ({ ...SQUARE, ...seen, degrees, faceShoulder: faceShoulder(degrees), ...more }); // prettier-ignore
+  const roomy: Members = { ...members, mortised: { length: 900, thickness: 40, width: 60 } };
+
+  it('goes as far as the shoulder covers what the wood runs away: 30 tan 13° = 6.93 of 7.29, 30 tan 14° = 7.48 of 7.34', () => {
+    expect(told('angled', at(13))).toEqual([]);
+    expect(told('angled', at(-13))).toEqual([]);
+    expect(told('angled', at(14))[0]).toMatch(/faceShoulder: Rail: .*14\.0 degrees away to the side, 7\.48 mm, and the shoulder there is 7\.34 mm/); // prettier-ignore
+  });
+
+  it('its section along the slant is T / cos seen on the edge, W / cos seen on the face', () => {
+    const sizes = (plane: 'thickness' | 'width') => {
+      const { tenoned } = kindOf('angled').features({ ...at(10), plane, faceShoulder: 7 }, members);
+      const { stock } = tenoned.find((f) => f.form === 'tenon')!;
+      return [stock.thickness, stock.width];
+    };
+    /** cos 10° = 0.984808 */
+    expect(sizes('thickness')).toEqual([expect.closeTo(22.3394, 4), 70]);
+    expect(sizes('width')).toEqual([22, expect.closeTo(71.0799, 4)]);
+  });
+
+  it('warns of run-out past about eight degrees (common practice), of the tenon only', () => {
+    const level = (degrees: number, slant: string) =>
+      kindOf('angled')
+        .advice({ ...at(degrees, { slant }), faceShoulder: 7 }, roomy, available)
+        .find((a) => a.id === 'angle')!.level;
+    expect([level(7.9, 'tenon'), level(8.1, 'tenon'), level(12, 'mortise')]).toEqual(['reason', 'warning', 'reason']);
+  });
+
+  it('a straight tenon of 30 has 30 + 22 tan 10° = 33.88 on its long side, and a slanted shoulder’s waste is a trapezium', () => {
+    const params = { ...at(10, { slant: 'mortise' }), faceShoulder: 7 };
+    const long = 30 + 22 * Math.tan((10 * Math.PI) / 180);
+    /** A trapezium over the whole section less what the tongue leaves of it. */
+    const tongue = 8 * 50 * (30 + 11 * Math.tan((10 * Math.PI) / 180));
+    expect(gone('angled', params, 'tenoned', roomy)).toBeCloseTo(((30 + long) / 2) * 22 * 70 - tongue, 1);
+  });
+
+  it('no angle at all, a short side that is gone, and a mortise that comes out of its piece', () => {
+    expect(told('angled', at(0))[0]).toMatch(/0\.0 degrees off square; for less than 0\.25 make a straight joint/);
+    const raked = { ...at(-45, { slant: 'mortise', plane: 'width' }), faceShoulder: 7 };
+    expect(told('angled', raked, roomy).join()).toMatch(/on its short side the tenon would be -40\.0 mm long/);
+    expect(told('angled', raked).join()).toMatch(/the mortise reaches .* into a piece 44\.0 mm deep at the most/);
+  });
+});

@@ -1,10 +1,10 @@
 import type { Feature } from '../joints/index.ts';
-import { turnedWords, type Refusal, type Setup, type Stage } from '../setups/index.ts';
-import type { Sentence } from '../units/index.ts';
+import { turnedWords, type Occurrence, type Refusal, type Setup, type Stage } from '../setups/index.ts';
+import { say, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Context, Method } from './method.ts';
 import { METHODS } from './list.ts';
-import { angleFigure, onWedges } from './wedged.ts';
+import { angleFigure, onWedges, turnsOver } from './wedged.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't. */
 export interface Route {
@@ -89,13 +89,15 @@ function route(
     setups: refusals.length
       ? []
       : work.flatMap(({ method, feature, index, context }) =>
-          method.setups(feature, shop, context).map((setup) => ({
-            ...askew(feature, method, shop.graduation),
-            ...(partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup),
-            ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
-            feature: index,
-            ...(feature.follows && { follows: feature.follows }),
-          })),
+          method.setups(feature, shop, context).flatMap((setup) =>
+            mirrored({
+              ...askew(feature, method, shop.graduation),
+              ...(partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup),
+              ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
+              feature: index,
+              ...(feature.follows && { follows: feature.follows }),
+            }),
+          ),
         ),
   };
 }
@@ -112,10 +114,32 @@ function inTurnedWords(setup: Setup): Setup {
 }
 
 /** What a set-up has besides where its piece lies askew. */
-function askew({ lean }: Feature, method: Method, graduation: number): Pick<Setup, 'lean' | 'leanSet' | 'angles'> {
+function askew(feature: Feature, method: Method, graduation: number): Pick<Setup, 'lean' | 'leanSet' | 'angles'> {
+  const { lean } = feature;
   if (!lean || !method.lean) return {};
-  const angle = angleFigure(lean, method.lean.by, graduation);
+  const angle = angleFigure(feature, method.lean.by, graduation);
   return { lean, ...(angle && { leanSet: angle.set, angles: [angle] }) };
+}
+
+/** Where the ends lean opposite ways, a set-up for each: a gauge or wedge set for one spoils the other. */
+function mirrored(setup: Setup): Setup[] {
+  if (!setup.lean?.degrees || setup.model === 'bench' || !turnsOver(setup.lean, setup)) return [setup];
+  const odd = ({ end, edge, member }: Occurrence) => (end === 'b') !== (member === 'mortised' && edge === 'other');
+  const [first, second] = [false, true].map((side) => setup.occurrences.filter((o) => odd(o) === side));
+  if (!first!.length || !second!.length) return [setup];
+  return [
+    { ...setup, occurrences: first! },
+    {
+      ...setup,
+      id: `${setup.id}.mirrored`,
+      title: `${setup.title}, mirrored`,
+      occurrences: second!,
+      checks: [
+        ...setup.checks,
+        say('Wedge or gauge goes the other way about now: these ends mirror the ones before. Mark which are which.'),
+      ],
+    },
+  ];
 }
 
 /** Two features of one form are often refused for the same reason: it is said once. */

@@ -1,5 +1,5 @@
 import type { Feature, TenonFeature } from '../joints/index.ts';
-import type { AngleFigure } from '../setups/index.ts';
+import type { AngleFigure, Setup } from '../setups/index.ts';
 import type { Vec3 } from '../solids/index.ts';
 import { angleOf, padded, riseOf, type Lean } from '../stock/index.ts';
 import { say, type Mm } from '../units/index.ts';
@@ -83,20 +83,39 @@ export function onWedges(feature: Feature, room: Mm): Feature {
   return { ...feature, ...moved };
 }
 
+/** Which way a piece leans, in words of its own faces: they hold for either end. */
+function wayOf(feature: Feature, { about, degrees }: Lean): string {
+  if (feature.form === 'mortise' && feature.into !== 'end') {
+    if (about === 'length') return `the ${degrees > 0 ? 'reference' : 'other'} face’s side raised`;
+    return degrees > 0 ? 'the layout end raised' : 'the layout end lowered';
+  }
+  const side = about === 'width' ? 'face' : 'edge';
+  return `the end’s corner at the ${degrees > 0 ? 'reference' : 'other'} ${side} foremost`;
+}
+
+/** Whether a piece lies askew in the plane of a face that rests on the machine: then the two ends lean opposite ways. */
+export const turnsOver = ({ about }: Lean, { passes }: Pick<Setup, 'passes'>): boolean =>
+  passes.some(({ seat }) =>
+    Object.values(seat).some((face) =>
+      about === 'thickness' ? face.endsWith('-face') : about === 'width' && face.endsWith('-edge'),
+    ),
+  );
+
 /** The angle of a lean as a figure of the card: its rise over the wedge's length, to the shop's own marks. */
-export function angleFigure(lean: Lean, by: TakesLean['by'], graduation: Mm): AngleFigure | undefined {
-  if (!lean.degrees) return undefined;
+export function angleFigure(feature: Feature, by: TakesLean['by'], graduation: Mm): AngleFigure | undefined {
+  const { lean } = feature;
+  if (!lean?.degrees) return undefined;
   const degrees = Math.abs(lean.degrees);
   const exact = riseOf(degrees, WEDGE);
   const rise = by === 'wedge' && graduation ? Math.round(exact / graduation) * graduation : exact;
   const set = Math.sign(lean.degrees) * ((Math.atan2(rise, WEDGE) * 180) / Math.PI);
-  const seen = lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end';
+  const seen = `off square, seen on ${lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end'}, ${wayOf(feature, lean)}`; // prettier-ignore
   return {
     kind: 'angle',
     id: by,
     name: by === 'bevel' ? 'Bevel' : 'Wedge or gauge',
     degrees,
-    between: by === 'bevel' ? `off square, seen on ${seen}` : `piece to guide, off square, seen on ${seen}`,
+    between: by === 'bevel' ? seen : `piece to guide, ${seen}`,
     rise,
     run: WEDGE,
     set: by === 'bevel' ? lean.degrees : set,

@@ -15,7 +15,12 @@ beforeAll(async () => {
 const exact = { ...TEST_SHOP, graduation: 0 };
 
 /** Whether a joint is proved when each figure of one method stands where a broken formula would have put it. */
-function good(shape: JobShape, method: string, broken: (id: string, value: Mm) => Mm): boolean {
+function good(
+  shape: JobShape,
+  method: string,
+  broken: (id: string, value: Mm) => Mm,
+  turned: (degrees: number) => number = (degrees) => degrees,
+): boolean {
   const job = jobWith(shape);
   const [joint] = job.joints;
   const setups = planJob(job, exact)
@@ -23,7 +28,9 @@ function good(shape: JobShape, method: string, broken: (id: string, value: Mm) =
     .map((s): Setup => {
       if (s.method !== method) return s;
       const figures = s.figures.map((f) => ({ ...f, set: { ...f.set, value: broken(f.id, f.value), error: 0 } }));
-      return { ...s, figures, passes: s.passes.map(({ level: _, ...pass }) => pass) };
+      const angles = (s.angles ?? []).map((a) => ({ ...a, set: turned(a.set) }));
+      const lean = s.leanSet === undefined ? {} : { leanSet: turned(s.leanSet) };
+      return { ...s, ...lean, angles, figures, passes: s.passes.map(({ level: _, ...pass }) => pass) };
     });
   expect(setups.some((s) => s.method === method)).toBe(true);
   const half = (member: 'tenoned' | 'mortised') => {
@@ -56,6 +63,27 @@ const WEDGED: JobShape = {
   params: { ...squared, wedges: 'wedged', wedgeKerf: 1.5, wedgeStop: 6, wedgeThickness: 4, flareDepth: 30 },
 };
 
+const STRAIGHT = { ...squared, mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0 }; // prettier-ignore
+const askew = (more: object, routes: JobShape['routes'] = {}): JobShape => ({
+  kind: 'angled',
+  params: { ...STRAIGHT, degrees: 5, plane: 'width', slant: 'tenon', ...more },
+  stile: { thickness: 40, width: 60 },
+  routes,
+});
+
+describe('an angle that is not what the card says makes the proof fail', () => {
+  it.each<[string, JobShape, string, (degrees: number) => number]>([
+    ['the end’s gauge turned the other way', askew({}, { tenoned: 'crosscut-end+crosscut-shoulders+saw-upright-flipped' }), 'crosscut-end', (d) => -d],
+    ['a wedge under the cheeks half a degree off', askew({ plane: 'thickness' }, { tenoned: 'hand-end+crosscut-shoulders+saw-upright-flipped' }), 'saw-upright-flipped', (d) => d + 0.5],
+    ['the wedge under the mortise turned over', askew({ slant: 'mortise' }, { mortised: 'router-jig+square-ends' }), 'router-jig', (d) => -d],
+    ['the bevel for a raked shoulder set square', askew({ slant: 'mortise', plane: 'thickness' }, { tenoned: 'hand-raked' }), 'hand-raked', () => 0],
+  ])('%s', (_, shape, method, turned) => {
+    const same = (_id: string, value: Mm) => value;
+    expect(good(shape, method, same)).toBe(true);
+    expect(good(shape, method, same, turned)).toBe(false);
+  }); // prettier-ignore
+});
+
 describe('one broken formula is enough for the proof to fail', () => {
   it.each<[string, JobShape, string, (id: string, value: Mm) => Mm]>([
     ['upright, flipped: measured to the far side of the blade', tenon('crosscut-shoulders+saw-upright-flipped'), 'saw-upright-flipped', (id, v) => (/fence/.test(id) ? v - KERF : v)],
@@ -78,6 +106,8 @@ describe('one broken formula is enough for the proof to fail', () => {
     ['router table: half the cutter for the whole', tenon('router-table-sled'), 'router-table-sled', (id, v) => (id === 'fence' ? v + 6 : v)],
     ['between stops: the cutter left out of one stop', mortise('router-table-stops+square-ends'), 'router-table-stops', (id, v) => (id === 'right-stop' ? v + 4 : v)],
     ['round a disc: the bushing added', ROUND, 'bushing-round', (id, v) => (id === 'width' ? v + 34 : v)],
+    ['an end at an angle: the corner that is cut off forgotten', askew({}, { tenoned: 'crosscut-end+crosscut-shoulders+saw-upright-flipped' }), 'crosscut-end', (id, v) => (id === 'fence' ? 20 : v)],
+    ['raked by hand: the shoulder’s mark at the other edge', askew({ slant: 'mortise', plane: 'thickness' }, { tenoned: 'hand-raked' }), 'hand-raked', (id, v) => (id === 'shoulder' ? v + 22 * Math.tan(Math.PI / 36) : v)],
     ['wedged: the end flared towards the mortise', WEDGED, 'flare-ends', (id, v) => (id === 'near-flare' ? v + 5 : v)],
   ])('%s', (_, shape, method, broken) => {
     expect(good(shape, method, (_id, value) => value)).toBe(true);

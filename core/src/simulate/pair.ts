@@ -1,5 +1,16 @@
 import type { JointKind, Members, MemberName } from '../joints/index.ts';
-import { add, box, scale, turn, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
+import {
+  add,
+  box,
+  IDENTITY,
+  invert,
+  place,
+  scale,
+  turn,
+  type Body,
+  type Modeller,
+  type Vec3,
+} from '../solids/index.ts';
 import { toSquare } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
 import { clashOf, homeOf, placeOf, type Half } from './assemble.ts';
@@ -33,7 +44,8 @@ function designs<P extends object>(
     const held = lean && toSquare(lean, members[member], at);
     const body = modeller.solid(wanted.mustRemain);
     const measured = callipers(modeller, body, wanted.gauges, members[member], held);
-    const loose = member === 'tenoned' ? kind.loose?.(params, members[member], at, measured) : undefined;
+    const loose =
+      member === 'tenoned' ? kind.loose?.(params, lean?.square ?? members[member], at, measured) : undefined;
     return {
       body: held ? body.placed(held) : body,
       ...(loose && { tongue: modeller.solid(loose.solid) }),
@@ -49,20 +61,23 @@ function designs<P extends object>(
 export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>, params: P, members: Members): Pair {
   return modeller.scope(() => {
     const { tenoned, mortised } = designs(modeller, kind, params, members);
-    const place = placeOf(tenoned, mortised, kind.seat(params));
-    const home = homeOf(tenoned, mortised, place);
+    const spot = placeOf(tenoned, mortised, kind.seat(params));
+    const home = homeOf(tenoned, mortised, spot);
     const { thickness, width } = mortised.piece;
     const far = 2 * (thickness + width + tenoned.piece.thickness);
     const window = modeller.solid(
-      box([place.along - SHOWN, -far, -SHOWN * 1.6], [place.along + tenoned.piece.width + SHOWN, far, far]),
+      box([spot.along - SHOWN, -far, -SHOWN * 1.6], [spot.along + tenoned.piece.width + SHOWN, far, far]),
     );
-    const corners = (body: Body) => body.within(window).triangles().flat(2);
+    /** A leaning piece is put together in the axes of its square one, and shown as it lies. */
+    const lean = kind.lean?.(params, 'mortised', members.mortised);
+    const back = lean ? invert(toSquare(lean, members.mortised, { end: 'a', edge: 'reference' })) : IDENTITY;
+    const corners = (body: Body) => body.within(window).placed(back).triangles().flat(2);
     return {
       mortised: corners(mortised.body),
       tenoned: corners(tenoned.body.placed(home)),
       tongue: tenoned.tongue ? corners(tenoned.tongue.placed(home)) : [],
-      out: turn(home.rotation, [1, 0, 0]),
-      middle: [place.along + tenoned.piece.width / 2, thickness / 2, 0],
+      out: turn(back.rotation, turn(home.rotation, [1, 0, 0])),
+      middle: place(back, [spot.along + tenoned.piece.width / 2, thickness / 2, 0]),
     };
   });
 }

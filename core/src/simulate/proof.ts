@@ -117,7 +117,7 @@ export function proveJoint<P extends object>(
         allowed: allowedDepth(own, m, piece, at),
       }));
       const measured = callipers(modeller, body, wanted.gauges, piece, held);
-      const loose = member === 'tenoned' ? kind.loose?.(params, piece, at, measured) : undefined;
+      const loose = member === 'tenoned' ? kind.loose?.(params, lean?.square ?? piece, at, measured) : undefined;
       return {
         body: held ? body.placed(held) : body,
         ...(loose && { tongue: modeller.solid(loose.solid) }),

@@ -9,6 +9,8 @@ import { formatFigure, METRIC, parseLength, speak } from '../units/index.ts';
 /** A set-up as a reader has it: words and figures, and the tool in the hand. */
 export interface Card {
   readonly figures: readonly { name: string; value: number; between: string }[];
+  /** What the card says of an angle: its rise over a run, between what, which way. */
+  readonly angles: readonly { name: string; rise: number; run: number; between: string }[];
   readonly passes: readonly string[];
   readonly checks: readonly string[];
   readonly cutter: Record<string, number>;
@@ -32,6 +34,7 @@ export function cardsOf(job: Job, shop: Shop, method: string): Card[] {
           value: lengthIn(formatFigure(f.set.value, METRIC)),
           between: `${words[f.from]} to ${words[f.to]}`,
         })),
+        angles: (setup.angles ?? []).map(({ name, rise, run, between }) => ({ name, rise, run, between })),
         passes: setup.passes.map((p) => speak(p.words, METRIC)),
         checks: setup.checks.map((c) => speak(c, METRIC)),
         cutter: shop.tools.find((t) => t.id === setup.cutter) as unknown as Record<string, number>,

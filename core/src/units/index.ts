@@ -7,3 +7,4 @@ export * from './formatFigure.ts';
 export * from './scale.ts';
 export * from './screw.ts';
 export * from './blocks.ts';
+export * from './angle.ts';

@@ -8,6 +8,7 @@ import {
   IMPERIAL,
   INCH,
   METRIC,
+  parseAngle,
   parseLength,
   parseRun,
   roundTo,
@@ -20,6 +21,25 @@ const read = (text: string, style: LengthStyle = METRIC): number => {
   if (!parsed.ok) throw new Error(`${text}: ${parsed.message}`);
   return parsed.value;
 };
+
+describe('reading an angle', () => {
+  it.each([
+    ['7.5', 7.5],
+    ['7,5°', 7.5],
+    ['-4 degrees', -4],
+    ['1:1', 45],
+    ['1 in 6', (Math.atan(1 / 6) * 180) / Math.PI],
+    ['-20 on 120 mm', -(Math.atan(1 / 6) * 180) / Math.PI],
+    ['1/2" on 3"', (Math.atan(1 / 6) * 180) / Math.PI],
+  ])('reads %s', (text, degrees) => {
+    const parsed = parseAngle(text, METRIC);
+    expect(parsed.ok && parsed.value).toBeCloseTo(degrees, 5);
+  });
+
+  it.each(['', 'steep', '1 in 0', '7 mm', '1:'])('says that “%s” is no angle', (text) => {
+    expect(parseAngle(text, METRIC)).toMatchObject({ ok: false, message: expect.stringContaining('1 in 6') as string });
+  });
+});
 
 describe('reading a length', () => {
   it.each([

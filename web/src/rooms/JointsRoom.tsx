@@ -22,6 +22,7 @@ import { useSingleKeys } from '../app/useKeys.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { jointPicked } from '../app/view.ts';
 import { JointDrawing } from '../drawings/JointDrawing.tsx';
+import { AngleField } from '../widgets/AngleField.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
@@ -124,10 +125,9 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
       params: chosen.reduce((all, { dimension, value }) => kind.withDimension(all, members, dimension, value), params),
     });
   useSingleKeys({ p: () => take(open.slice(0, 1)), a: () => take(open), n: () => setLeft(asked) });
-  const [inMargin, onSheet] = [
-    drawing.dimensions.filter((d) => d.view === 'margin'),
-    drawing.dimensions.filter((d) => d.view !== 'margin'),
-  ];
+  const angles = drawing.dimensions.filter((d) => d.angle);
+  const inMargin = drawing.dimensions.filter((d) => d.view === 'margin' && !d.angle);
+  const onSheet = drawing.dimensions.filter((d) => d.view !== 'margin');
   return (
     <div className="sheet withmargin" style={{ minHeight: '100%' }}>
       <section aria-label="Joint sheet" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}>
@@ -177,6 +177,21 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
               popupMatchSelectWidth={false}
             />
           </label>
+          {angles.map(({ id, name, value }) => (
+            <label key={id}>
+              <span className="quiet">{name.charAt(0).toUpperCase() + name.slice(1)} </span>
+              <span style={{ display: 'inline-block', width: 64 }}>
+                <AngleField
+                  field={`joint.${joint.id}.${id}`}
+                  label={name}
+                  value={value}
+                  style={style}
+                  error={errors[id]}
+                  onChange={(v) => set(id, v)}
+                />
+              </span>
+            </label>
+          ))}
           {kind.choices.map((choice) => (
             <span key={choice.id}>
               <span className="quiet">{choice.label} </span>

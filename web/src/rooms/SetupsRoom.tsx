@@ -7,6 +7,8 @@ import {
   modelOf,
   remainderMatters,
   scenesOf,
+  formatAngle,
+  type AngleFigure,
   type Job,
   type LengthFigure,
   type LengthStyle,
@@ -134,6 +136,9 @@ function Card({
               style={style}
               byHand={setup.model === 'bench'}
             />
+          ))}
+          {setup.angles?.map((angle) => (
+            <AngleRow key={angle.id} angle={angle} style={style} />
           ))}
           <ProofLine job={job} operation={operation} style={style} />
           <h2 style={{ marginTop: 12 }}>{setup.passes.length === 1 ? 'One pass' : `${setup.passes.length} passes`}</h2>
@@ -275,6 +280,26 @@ function FigureRow({
             {figure.counts > 1 && '. Its error counts twice.'}
           </p>
         </details>
+      </div>
+    </div>
+  );
+}
+
+/** An angle of the set-up: by its rise over a length, as a wedge or a bevel is made. */
+function AngleRow({ angle, style }: { angle: AngleFigure; style: LengthStyle }) {
+  const { name, between, degrees, rise, run, set } = angle;
+  return (
+    <div className="figure">
+      <div className="value">{formatAngle(degrees)}</div>
+      <div>
+        <strong>{name}</strong>
+        <p>{between}</p>
+        <p>
+          <Spoken sentence={{ text: 'rises {rise} over {run}', lengths: { rise, run } }} style={style} />
+          {Math.abs(Math.abs(set) - degrees) > 0.01 && (
+            <span className="quiet">; as marked it is {formatAngle(Math.abs(set))}</span>
+          )}
+        </p>
       </div>
     </div>
   );

@@ -1,9 +1,6 @@
-import { useId, useState, type KeyboardEvent } from 'react';
 import { fineStyle, formatLength, formatNumber, parseLength, type LengthStyle, type Mm } from '@velk/core';
-import { typed } from '../app/bench.ts';
-import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { Length } from './Length.tsx';
-import { FieldError } from './FieldError.tsx';
+import { TypedField, type Check } from './TypedField.tsx';
 
 export interface LengthFieldProps {
   /** Names the field in the kept text, such as `joint.cross-rail.tenonLength`. */
@@ -18,10 +15,7 @@ export interface LengthFieldProps {
   readonly onChange: (value: Mm) => void;
 }
 
-/**
- * A length that can be typed as people write it. What can't be read stays as typed, with a sentence beside it; Enter
- * goes to the next field, arrows nudge by one graduation.
- */
+/** A length, in the units of the job or in any that are named; an arrow key nudges it by one graduation. */
 export function LengthField({
   field,
   label,
@@ -32,12 +26,7 @@ export function LengthField({
   most = Infinity,
   onChange,
 }: LengthFieldProps) {
-  const dispatch = useAppDispatch();
-  const id = useId();
-  const kept = useAppSelector((s) => s.bench.typed[field]);
-  const [editing, setEditing] = useState<string | null>(null);
-  const text = editing ?? kept ?? formatNumber(value, fineStyle(style));
-  const check = (from: string): { value: Mm } | { message: string } => {
+  const read = (from: string): Check => {
     const parsed = parseLength(from, style);
     if (!parsed.ok) return { message: parsed.message };
     if (parsed.value < least - 1e-9)
@@ -51,59 +40,19 @@ export function LengthField({
       return { message: `The ${label} must be ${formatLength(most, fineStyle(style))} or less.` };
     return { value: parsed.value };
   };
-  const shown = editing !== null || kept !== undefined ? check(text) : { value };
-  const message = 'message' in shown ? shown.message : error;
-
-  /** Inches are set in type, with true fractions, wherever nobody is typing. */
-  const set = style.system === 'in' && editing === null && kept === undefined && message === undefined;
-
-  const type = (next: string) => {
-    setEditing(next);
-    const read = check(next);
-    dispatch(typed({ field, text: 'message' in read ? next : null }));
-    if ('value' in read && Math.abs(read.value - value) > 1e-9) onChange(read.value);
-  };
-  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
-    if (event.key === 'Enter') {
-      event.preventDefault();
-      const fields = [...document.querySelectorAll<HTMLInputElement>('input[data-length]')];
-      const next = fields[fields.indexOf(event.currentTarget) + 1] ?? fields[0];
-      next?.focus();
-    } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
-      event.preventDefault();
-      const moved = value + (event.key === 'ArrowUp' ? 1 : -1) * style.graduation;
-      if (moved < least || moved > most) return;
-      setEditing(null);
-      dispatch(typed({ field, text: null }));
-      onChange(Number(moved.toFixed(6)));
-    } else if (event.key === 'Escape') {
-      setEditing(null);
-      dispatch(typed({ field, text: null }));
-    }
-  };
-
   return (
-    <span className={`field ${set ? 'set' : ''}`}>
-      <input
-        data-length
-        aria-label={`${label}, ${style.system}`}
-        aria-invalid={message !== undefined}
-        aria-describedby={message ? id : undefined}
-        value={text}
-        inputMode="text"
-        autoComplete="off"
-        spellCheck={false}
-        onChange={(e) => type(e.target.value)}
-        onFocus={(e) => e.target.select()}
-        onBlur={() => setEditing(null)}
-        onKeyDown={onKeyDown}
-      />
-      {set && (
-        <span className="settype" aria-hidden>
-          <Length value={value} style={style} unit={false} />
-        </span>
-      )}
-      <FieldError id={id} message={message} />
-    </span>
+    <TypedField
+      field={field}
+      label={`${label}, ${style.system}`}
+      value={value}
+      text={formatNumber(value, fineStyle(style))}
+      read={read}
+      step={style.graduation}
+      within={(moved) => moved >= least && moved <= most}
+      /** Inches are set in type, with true fractions, wherever nobody is typing. */
+      setType={style.system === 'in' && <Length value={value} style={style} unit={false} />}
+      error={error}
+      onChange={onChange}
+    />
   );
 }

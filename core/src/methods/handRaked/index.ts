@@ -52,11 +52,11 @@ export const handRaked: Method<RakedFeature> = {
             id: 'bevel',
             name: 'Bevel',
             degrees: Math.abs(degrees),
-            between: `off square, seen on the ${across === 'width' ? 'face' : 'edge'}`,
+            between: `off square, seen on the ${across === 'width' ? 'face' : 'edge'}, from the ${from} ${degrees > 0 ? 'away from' : 'towards'} the end`, // prettier-ignore
             rise: 100 * Math.abs(Math.tan((degrees * Math.PI) / 180)),
             run: 100,
             set: degrees,
-            working: say('the angle of the joint; the line runs away from the end where it is positive'),
+            working: say('the angle of the joint'),
           },
         ],
       },
