@@ -13,6 +13,7 @@ import { stub } from './stub/index.ts';
 import { housed } from './housed/index.ts';
 import { loose } from './loose/index.ts';
 import { rebated } from './rebated/index.ts';
+import { spline } from './spline/index.ts';
 import { round } from './round/index.ts';
 import { withTips } from './tips/index.ts';
 import { withWedges } from './wedges/index.ts';
@@ -49,6 +50,7 @@ export const JOINT_KINDS = [
   rebated,
   breadboard,
   angled,
+  spline,
 ] as readonly unknown[] as readonly JointKind[];
 
 /** @throws Error for a kind that is not there; the job file's schema lets no such kind in. */

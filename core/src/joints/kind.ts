@@ -355,4 +355,9 @@ export interface SeatOfPair {
   readonly pressed?: boolean;
   /** A fork over a tongue: the sizes of slot and tongue stand for those of tenon and mortise, the slot being the wider. */
   readonly astride?: boolean;
+  /**
+   * The tenoned piece's end meets the other's end, not its edge; `along` counts from the edge opposite the entry edge.
+   * What joins them goes from edge to edge, or from face to face: then it fixes them along their width.
+   */
+  readonly endToEnd?: 'edges' | 'faces';
 }

@@ -213,12 +213,12 @@ function sawn(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): S
 }
 
 /** Between the two walls from the tip to the floor, right through the piece. */
-function slotted(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
+function slotted(setup: Setup, x: Along): Solid {
   const [near, far] = [figureOf(setup, 'near').set.value, figureOf(setup, 'far').set.value];
   const [tip, floor] = [x(-1), x(figureOf(setup, 'floor').set.value)];
   return figureOf(setup, 'near').from === 'reference-face'
-    ? box([tip, near, -1], [floor, far, width + 1])
-    : box([tip, -1, near], [floor, thickness + 1, far]);
+    ? box([tip, near, -FAR], [floor, far, FAR])
+    : box([tip, -FAR, near], [floor, FAR, far]);
 }
 
 /** So far out of the mouth of a mortise the chisel takes all, for the mouth of a slanting one slopes, mm. */

@@ -45,7 +45,7 @@ export interface Place {
 export function placeOf(
   { sizes: t }: Pick<Half, 'sizes'>,
   { sizes: m }: Pick<Half, 'sizes'>,
-  { along, sink = 0, pressed }: Omit<SeatOfPair, 'clearance' | 'setBack'>,
+  { along, sink = 0, pressed, endToEnd }: Omit<SeatOfPair, 'clearance' | 'setBack'>,
 ): Place {
   const size = (sizes: Readonly<Record<string, Mm>>, id: string) => sizes[id] ?? 0;
   const length = size(t, 'tenonLength');
@@ -53,10 +53,13 @@ export function placeOf(
   const reach = t['protrusion'] ?? length;
   const shoulderGap = Math.max(0, reach + sink - (m['mortiseDepth'] ?? Infinity));
   const share = pressed ? 1 : 2;
+  const depth = length + sink - shoulderGap;
+  const centred =
+    size(m, 'wall') + size(m, 'mortiseWidth') / share - size(t, 'faceShoulder') - size(t, 'tenonThickness') / share;
+  if (endToEnd === 'faces') return { depth, across: 0, along: centred, shoulderGap };
   return {
-    depth: length + sink - shoulderGap,
-    across:
-      size(m, 'wall') + size(m, 'mortiseWidth') / share - size(t, 'faceShoulder') - size(t, 'tenonThickness') / share,
+    depth,
+    across: centred,
     /** In a hollow without ends the maker puts it where it is drawn. */
     along:
       m['mortiseLength'] === undefined
@@ -74,7 +77,7 @@ export function assemble(tenon: Half, mortise: Half, seat: Omit<SeatOfPair, 'cle
   const play = (mortise.sizes['mortiseWidth'] ?? 0) - (tenon.sizes['tenonThickness'] ?? 0);
   const clearance = seat.astride ? -play : play;
   const at = (across: Mm) => {
-    const home = whole.placed(homeOf(tenon, mortise, { ...middle, across }));
+    const home = whole.placed(homeOf(tenon, mortise, { ...middle, across }, seat));
     const clashes = [clashOf(home, mortise.body), ...(tongue ? [clashOf(tongue, tenon.body)] : [])];
     const depth = Math.max(...clashes.map((c) => c.depth));
     return { across, depth, volume: depth ? clashes.reduce((sum, c) => sum + c.volume, 0) : 0 };
@@ -102,14 +105,27 @@ export function clashOf(one: Body, other: Body): { volume: number; depth: Mm } {
   return { volume, depth: Math.max(0, ...lumps.map((lump) => deepest(lump, faces).depth)) };
 }
 
-/** The tenoned piece's axes in the mortised piece's: length into depth, thickness along thickness, width along length. */
-export function homeOf(tenon: Half, mortise: Half, { depth, across, along }: Place): Rigid {
+/**
+ * The tenoned piece's axes in the mortised piece's: length into depth, thickness along thickness, width along length; or
+ * length against length where the two meet end to end.
+ */
+export function homeOf(
+  tenon: Half,
+  mortise: Half,
+  { depth, across, along }: Place,
+  { endToEnd }: Pick<SeatOfPair, 'endToEnd'>,
+): Rigid {
   const dx = tenon.at.end === 'a' ? -1 : 1;
   const into = mortise.at.edge === 'reference' ? 1 : -1;
   const on = mortise.at.end === 'a' ? 1 : -1;
   const tipX = tenon.at.end === 'a' ? 0 : tenon.piece.length;
   const surface = into > 0 ? 0 : mortise.piece.width;
   const layout = on > 0 ? 0 : mortise.piece.length;
+  if (endToEnd)
+    return {
+      rotation: [[dx * on, 0, 0], [0, 1, 0], [0, 0, -into]], // prettier-ignore
+      shift: [layout + on * (depth - dx * tipX), across, mortise.piece.width - surface - into * along],
+    };
   return {
     rotation: [[0, 0, on], [0, 1, 0], [dx * into, 0, 0]], // prettier-ignore
     shift: [layout + on * along, across, surface + into * (depth - dx * tipX)],
@@ -133,10 +149,14 @@ export function sectionOf(
   const z = (tenon.sizes['edgeShoulder'] ?? 0) + (tenon.sizes['tenonWidth'] ?? 0) / 2;
   const fromTip = (px: number) => (tenon.at.end === 'a' ? px : tenon.piece.length - px);
   const depth = (pz: number) => (mortise.at.edge === 'reference' ? pz : mortise.piece.width - pz);
+  const face = mortise.at.end === 'a' ? (px: number) => px : (px: number) => mortise.piece.length - px;
+  const far = mortise.at.edge === 'reference' ? mortise.piece.width - along - z : along + z;
   const turned = mortise.body.placed({ rotation: [[0, 0, 1], [0, 1, 0], [-1, 0, 0]], shift: [0, 0, 0] }); // prettier-ignore
   const at = mortise.at.end === 'a' ? along + z : mortise.piece.length - along - z;
   return {
-    mortised: turned.slice(-at).map((ring) => ring.map(([pz, py]): Vec2 => [depth(pz), py])),
+    mortised: seat.endToEnd
+      ? mortise.body.slice(far).map((ring) => ring.map(([px, py]): Vec2 => [Math.min(face(px), window), py]))
+      : turned.slice(-at).map((ring) => ring.map(([pz, py]): Vec2 => [depth(pz), py])),
     tenoned: (tenon.tongue ? tenon.body.with(tenon.tongue) : tenon.body)
       .slice(z)
       .map((ring) => ring.map(([px, py]): Vec2 => [Math.max(tip - fromTip(px), -window), py + across])),

@@ -146,6 +146,9 @@ function thicknessAt(triangles: readonly Triangle[], p: Vec3, axis: 0 | 1 | 2): 
   return behind - before < Infinity ? behind - before : 0;
 }
 
+/** Thinner than this nothing is measured, mm. */
+const FILM: Mm = 1e-4;
+
 type Bounds = { readonly min: Vec3; readonly max: Vec3 };
 
 const boxOf = ([a, b, c]: Triangle): Bounds => ({
@@ -177,8 +180,12 @@ export function callipers(
   const read = ({ bar, axis, measures, reads }: Gauge): Mm => {
     const found = (measures === 'wood' ? cut : air).within(modeller.solid(bar));
     if (found.isEmpty()) return 0;
-    const [low, high] = [found.bounds().min[axis], found.bounds().max[axis]];
-    if (!reads) return high - low;
+    if (!reads) return found.bounds().max[axis] - found.bounds().min[axis];
+    /** A film that floating numbers leave on a face is no wall. */
+    const lumps = found.parts().map((part) => part.bounds());
+    const real = lumps.filter(({ min, max }) => max[axis] - min[axis] > FILM);
+    if (!real.length) return 0;
+    const [low, high] = [Math.min(...real.map((b) => b.min[axis])), Math.max(...real.map((b) => b.max[axis]))];
     const rising = reads.from === 'low';
     const end = (reads.to === 'near') === rising ? low : high;
     return rising ? end - bar.min[axis] : bar.max[axis] - end;

@@ -61,12 +61,15 @@ function designs<P extends object>(
 export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>, params: P, members: Members): Pair {
   return modeller.scope(() => {
     const { tenoned, mortised } = designs(modeller, kind, params, members);
-    const spot = placeOf(tenoned, mortised, kind.seat(params));
-    const home = homeOf(tenoned, mortised, spot);
+    const seat = kind.seat(params);
+    const spot = placeOf(tenoned, mortised, seat);
+    const home = homeOf(tenoned, mortised, spot, seat);
     const { thickness, width } = mortised.piece;
     const far = 2 * (thickness + width + tenoned.piece.thickness);
     const window = modeller.solid(
-      box([spot.along - SHOWN, -far, -SHOWN * 1.6], [spot.along + tenoned.piece.width + SHOWN, far, far]),
+      seat.endToEnd
+        ? box([-SHOWN * 1.3, -far, -far], [SHOWN * 1.3, far, far])
+        : box([spot.along - SHOWN, -far, -SHOWN * 1.6], [spot.along + tenoned.piece.width + SHOWN, far, far]),
     );
     /** A leaning piece is put together in the axes of its square one, and shown as it lies. */
     const lean = kind.lean?.(params, 'mortised', members.mortised);
@@ -77,7 +80,7 @@ export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>,
       tenoned: corners(tenoned.body.placed(home)),
       tongue: tenoned.tongue ? corners(tenoned.tongue.placed(home)) : [],
       out: turn(back.rotation, turn(home.rotation, [1, 0, 0])),
-      middle: place(back, [spot.along + tenoned.piece.width / 2, thickness / 2, 0]),
+      middle: place(back, seat.endToEnd ? [0, thickness / 2, width / 2] : [spot.along + tenoned.piece.width / 2, thickness / 2, 0]), // prettier-ignore
     };
   });
 }
@@ -95,7 +98,8 @@ export function clashesOnTheWay<P extends object>(
 ): { readonly depth: Mm; readonly volume: number }[] {
   return modeller.scope(() => {
     const { tenoned, mortised } = designs(modeller, kind, params, members);
-    const home = homeOf(tenoned, mortised, placeOf(tenoned, mortised, kind.seat(params)));
+    const seat = kind.seat(params);
+    const home = homeOf(tenoned, mortised, placeOf(tenoned, mortised, seat), seat);
     const out = turn(home.rotation, [1, 0, 0]);
     const whole = tenoned.tongue ? tenoned.body.with(tenoned.tongue) : tenoned.body;
     return distances.map((distance) => {

@@ -1,5 +1,5 @@
 import type { BlindParams } from '../joints/index.ts';
-import type { Piece } from '../stock/index.ts';
+import { angleOf, type Piece } from '../stock/index.ts';
 
 /** A possible blind joint in its stock, and numbers between 0 and 1 to make another kind of it with. */
 export interface Base {
@@ -278,6 +278,25 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         thickness: Math.max(mortised.thickness, wall + m + 2),
         width: Math.max(mortised.width, tenonLength + 8),
       },
+    };
+  },
+  spline: ({ params, u, tenoned, mortised }) => {
+    const plane = u[0]! < 0.5 ? 'width' : 'thickness';
+    const run = (u[5]! * 10) % 1 < 0.4 ? 'faces' : 'edges';
+    const degrees = u[1]! < 0.6 ? 45 : between(u[1]!, 20, 50);
+    const { cos, tan } = angleOf(degrees);
+    const thickness = Math.max(tenoned.thickness, 18);
+    const width = Math.min(tenoned.width, 90);
+    const sloped = (plane === 'thickness') === (run === 'edges');
+    const along = (run === 'edges' ? thickness : width) / (sloped ? cos : 1);
+    const { faceClearance, bottomClearance } = params;
+    const mortiseWidth = between(u[2]!, 4.3, Math.min(10, along / 3));
+    const wall = run === 'faces' ? (along - mortiseWidth) / 2 : between(u[3]!, sloped ? along * 0.55 : 2, along - mortiseWidth - 2); // prettier-ignore
+    const most = sloped ? (wall - 1.1) / tan - bottomClearance : 20;
+    return {
+      params: { mortiseWidth, faceClearance, faceShoulder: wall + faceClearance / 2, tenonLength: between(u[4]!, 2, most), ownLength: between(u[5]!, 2, most), bottomClearance, degrees, plane, run }, // prettier-ignore
+      tenoned: { thickness, width },
+      mortised: { thickness, width: plane === 'width' || run === 'faces' ? width : mortised.width },
     };
   },
   angled: ({ params, u, tenoned, mortised }) => {
