@@ -8,6 +8,7 @@ import { lap } from './lap/index.ts';
 import { teeLap } from './teeLap/index.ts';
 import { teeSlot } from './teeSlot/index.ts';
 import { angled } from './angled/index.ts';
+import { angledSlot } from './angledSlot/index.ts';
 import { breadboard } from './breadboard/index.ts';
 import { stub } from './stub/index.ts';
 import { housed } from './housed/index.ts';
@@ -50,6 +51,7 @@ export const JOINT_KINDS = [
   rebated,
   breadboard,
   angled,
+  angledSlot,
   spline,
 ] as readonly unknown[] as readonly JointKind[];
 

@@ -360,4 +360,6 @@ export interface SeatOfPair {
    * What joins them goes from edge to edge, or from face to face: then it fixes them along their width.
    */
   readonly endToEnd?: 'edges' | 'faces';
+  /** It goes in along its own length, though that is askew to its shoulder. */
+  readonly aslant?: boolean;
 }

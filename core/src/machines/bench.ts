@@ -55,6 +55,7 @@ export const bench: MachineModel = {
     'near-flare': 'near end at the exit',
     'far-flare': 'far end at the exit',
     'slope-start': 'where the slope begins',
+    'slope-end': 'where the slope ends',
     'end-line': 'line the end is cut to',
   },
   views: [
@@ -103,6 +104,8 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
   bit: bored,
   'round-plane': turned,
   flare: flared,
+  'slope-haunch': slopedHaunch,
+  'slope-pocket': slopedPocket,
   'end-off': cutOff,
   'raked-width': (setup, x, _z, piece) => raked(setup, x, piece, 'width'),
   'raked-thickness': (setup, x, _z, piece) => raked(setup, x, piece, 'thickness'),
@@ -197,19 +200,36 @@ function notched(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece)
 }
 
 /** All that lies outside the gauge lines, from the tip to the knife line. */
-function sawn(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
+function sawn(setup: Setup, x: Along): Solid {
   const at = (id: string, otherwise: number) => setup.figures.find((f) => f.id === id)?.set.value ?? otherwise;
   const line = figureOf(setup, 'shoulder').set.value;
-  const [tip, shoulder] = [x(-1), x(line)];
   /** Where there is no line the tenon keeps the face of the stock, and nothing is sawn there. */
   return difference(
-    box([tip, -1, -1], [shoulder, thickness + 1, width + 1]),
+    box([x(-1), -FAR, -FAR], [x(line), FAR, FAR]),
     box(
-      [x(-2), at('near-cheek', -2), at('near-edge', -2)],
+      [x(-2), at('near-cheek', -2 * FAR), at('near-edge', -2 * FAR)],
       /** Past the line, so that no film is cut where the tenon joins the body. */
-      [x(line + 1), at('far-cheek', thickness + 2), at('far-edge', width + 2)],
+      [x(line + 1), at('far-cheek', 2 * FAR), at('far-edge', 2 * FAR)],
     ),
   );
+}
+
+/** Off a square haunch, what stands above the line from its end at the tenon to the shoulder at the edge. */
+function slopedHaunch(setup: Setup, x: Along, _z: Along, { thickness }: Piece): Solid {
+  const at = (id: string) => figureOf(setup, id).set.value;
+  const [start, end, haunch, shoulder] = [at('start'), at('end'), at('haunch'), at('shoulder')];
+  const past = haunch - 1;
+  const outline: Vec2[] = [[start, x(shoulder)], [end, x(haunch)], [end, x(past)], [start - 1, x(past)], [start - 1, x(shoulder)]]; // prettier-ignore
+  return prismAlong('y', anticlockwise(outline), -1, thickness + 1);
+}
+
+/** Between the walls, from nothing down to full depth at the mortise, and on into it as far as its end is round. */
+function slopedPocket(setup: Setup, x: Along, z: Along): Solid {
+  const at = (id: string) => figureOf(setup, id).set.value;
+  const [start, end, depth, near, far] = [at('start'), at('end'), at('depth'), at('near-wall'), at('far-wall')];
+  const into = end + (far - near) / 2;
+  const outline: Vec2[] = [[z(0), x(start)], [z(depth), x(end)], [z(depth), x(into)], [z(-1), x(into)], [z(-1), x(start)]]; // prettier-ignore
+  return prismAlong('y', anticlockwise(outline), near, far);
 }
 
 /** Between the two walls from the tip to the floor, right through the piece. */

@@ -1,3 +1,4 @@
+import { slopeHaunch, slopePocket } from './slopedHaunch/index.ts';
 import { crosscutEnd, handEnd } from './endCut/index.ts';
 import { handRaked } from './handRaked/index.ts';
 import { boreAndChisel } from './boreAndChisel/index.ts';
@@ -67,4 +68,6 @@ export const METHODS = [
   crosscutEnd,
   handEnd,
   handRaked,
+  slopeHaunch,
+  slopePocket,
 ] as readonly unknown[] as readonly Method[];

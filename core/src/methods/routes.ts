@@ -26,6 +26,7 @@ const STAGES: readonly Stage[] = [
   'slot',
   'notch',
   'round-edges',
+  'slope',
   'rebate',
   'bore',
 ];

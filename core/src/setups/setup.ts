@@ -108,6 +108,7 @@ export type Stage =
   | 'slot'
   | 'notch'
   | 'groove'
+  | 'slope'
   | 'rebate'
   | 'round-edges'
   | 'bore';

@@ -1,4 +1,4 @@
-import type { JointKind, Members, MemberName } from '../joints/index.ts';
+import type { JointKind, Members, MemberName, SeatOfPair } from '../joints/index.ts';
 import {
   add,
   box,
@@ -36,9 +36,9 @@ function designs<P extends object>(
   kind: JointKind<P>,
   params: P,
   members: Members,
-): Record<MemberName, Half> {
+): Record<MemberName, Half & { readonly own: Vec3 }> {
   const at = { joint: '', part: '', end: 'a', edge: 'reference', count: 1, of: 1 } as const;
-  const half = (member: MemberName): Half => {
+  const half = (member: MemberName): Half & { own: Vec3 } => {
     const wanted = kind.geometry(params, member, members[member], at);
     const lean = kind.lean?.(params, member, members[member]);
     const held = lean && toSquare(lean, members[member], at);
@@ -51,11 +51,15 @@ function designs<P extends object>(
       ...(loose && { tongue: modeller.solid(loose.solid) }),
       sizes: { ...measured, ...loose?.sizes },
       piece: lean?.square ?? members[member],
+      own: held ? turn(held.rotation, [1, 0, 0]) : [1, 0, 0],
       at: { ...at, member },
     };
   };
   return { tenoned: half('tenoned'), mortised: half('mortised') };
 }
+
+/** Which way the tenoned piece is drawn out, in the axes its tenon is square in. */
+const wayOut = ({ own }: { readonly own: Vec3 }, { aslant }: SeatOfPair): Vec3 => (aslant ? own : [1, 0, 0]);
 
 /** Both members of a joint as drawn, put together, cut off a little way from it. */
 export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>, params: P, members: Members): Pair {
@@ -79,7 +83,7 @@ export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>,
       mortised: corners(mortised.body),
       tenoned: corners(tenoned.body.placed(home)),
       tongue: tenoned.tongue ? corners(tenoned.tongue.placed(home)) : [],
-      out: turn(back.rotation, turn(home.rotation, [1, 0, 0])),
+      out: turn(back.rotation, turn(home.rotation, wayOut(tenoned, seat))),
       middle: place(back, seat.endToEnd ? [0, thickness / 2, width / 2] : [spot.along + tenoned.piece.width / 2, thickness / 2, 0]), // prettier-ignore
     };
   });
@@ -100,7 +104,7 @@ export function clashesOnTheWay<P extends object>(
     const { tenoned, mortised } = designs(modeller, kind, params, members);
     const seat = kind.seat(params);
     const home = homeOf(tenoned, mortised, placeOf(tenoned, mortised, seat), seat);
-    const out = turn(home.rotation, [1, 0, 0]);
+    const out = turn(home.rotation, wayOut(tenoned, seat));
     const whole = tenoned.tongue ? tenoned.body.with(tenoned.tongue) : tenoned.body;
     return distances.map((distance) => {
       const shift = add(home.shift, scale(out, distance));

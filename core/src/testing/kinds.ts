@@ -116,6 +116,13 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       tenoned: { width },
     };
   },
+  'angled-slot': (base) => {
+    const { params, tenoned, mortised } = MADE_FROM_BLIND['open-slot']!(base);
+    const degrees = (base.u[2]! < 0.5 ? -1 : 1) * between(base.u[3]!, 2, 25);
+    const { cos, tan } = angleOf(degrees);
+    const slotDepth = tenoned!.width! / cos + Math.max(0, tan) * base.mortised.width + between(base.u[4]!, 0, 2);
+    return { params: { ...params, degrees, slotDepth }, tenoned: { ...tenoned }, mortised: { ...mortised } };
+  },
   stub: ({ params, u, tenoned, mortised }) => {
     const { faceClearance, bottomClearance } = params;
     const thinner = Math.min(tenoned.thickness, mortised.thickness);
@@ -329,16 +336,19 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const { tenonWidth, mortiseWidth: m, edgeShoulder, tenonLength: L, endClearance } = params;
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);
     const haunchLength = between(u[1]!, 2, L * 0.7);
+    const sloped = u[3]! > 0.6 && { haunch: 'sloped' };
     const mitred = u[4]! < 0.4 && L - haunchLength > m + 3.2 && { tips: u[5]! < 0.5 ? 'mitred-near' : 'mitred-far' };
     return {
       params: {
         ...params,
         ...mitred,
+        ...sloped,
         haunchWidth,
         tenonWidth: tenonWidth - haunchWidth,
         edgeShoulder: edgeShoulder + haunchWidth,
         haunchLength,
-        haunchClearance: between(u[2]!, 0, 1),
+        /** A slope that rests on its pocket all along is no joint, and hard on the exact modeller. */
+        haunchClearance: between(u[2]!, 0.05, 1),
         position: edgeShoulder + haunchWidth + endClearance / 2 + m / 2 + between(u[3]!, 1, 40),
       },
     };

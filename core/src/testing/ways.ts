@@ -4,7 +4,7 @@ import { planJob } from '../plan.ts';
 import { cases } from './generate.ts';
 
 /** Work at the bench that follows from corners, wedges or mitred ends asked for, not from a choice of route. */
-export const FOLLOWS: ReadonlySet<string> = new Set(['square-ends', 'round-edges', 'hand-kerf', 'flare-ends', 'mitre-tips']); // prettier-ignore
+export const FOLLOWS: ReadonlySet<string> = new Set(['square-ends', 'round-edges', 'hand-kerf', 'flare-ends', 'mitre-tips', 'slope-haunch', 'slope-pocket']); // prettier-ignore
 
 export interface Way {
   readonly kind: string;

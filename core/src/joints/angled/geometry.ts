@@ -13,7 +13,7 @@ import { angleOf, pieceSolid, toSquare, type Piece } from '../../stock/index.ts'
 import type { Mm } from '../../units/index.ts';
 import { derive, hollowOf, tongueOf, type BlindParams } from '../blind/index.ts';
 import type { Gauge, MemberGeometry, MemberName, Spot } from '../kind.ts';
-import { alongOf, bar, between, boxesAround, depthGauge, hollowShape, intoOf, sizesAcross, type Hollow } from '../shape/index.ts'; // prettier-ignore
+import { alongOf, bar, between, boxesAround, depthGauge, finely, hollowShape, intoOf, sizesAcross, type Hollow } from '../shape/index.ts'; // prettier-ignore
 import { excessOf, leanOf, own, shoulderLine, type AngledParams } from './params.ts';
 
 /** So much of a leaning tenon lies in its body too, that the two are one, mm. */
@@ -117,18 +117,12 @@ function tenonGauges(params: AngledParams, stock: Piece, spot: Spot, depth: Mm):
     bar('tenonWidth', 2, middle, -1, W + 1, 'wood'),
     depthGauge('faceShoulder', 1, middle, 0, a + t, 'wood'),
     depthGauge('edgeShoulder', 2, middle, 0, b + w, 'wood'),
-    ...(corner ? [fine(depthGauge('tenonLength', 0, corner, x(0), far, 'wood'))] : []),
+    ...(corner ? [finely(depthGauge('tenonLength', 0, corner, x(0), far, 'wood'))] : []),
   ];
 }
 
-/** How near the reference side a slanted shoulder is measured, mm, and a bar as thin as that. */
+/** How near the reference side a slanted shoulder is measured, mm. */
 const HAIR: Mm = 1e-3;
-const fine = (gauge: Gauge): Gauge => {
-  const { min, max } = gauge.bar;
-  const thin = (v: number, i: number, sign: number) => (i === gauge.axis ? v : (min[i]! + max[i]!) / 2 + sign * HAIR);
-  const corner = (of: Vec3, sign: number) => of.map((v, i) => thin(v, i, sign)) as unknown as Vec3;
-  return { ...gauge, bar: { ...gauge.bar, min: corner(min, -1), max: corner(max, 1) } };
-};
 
 /** The mortise as a box that leans into the piece, and out of it where its mouth slopes. */
 function leaningMortise(params: AngledParams, piece: Piece, spot: Spot): MemberGeometry {

@@ -12,7 +12,9 @@ import {
   withCorners,
   type BlindParams,
 } from '../blind/index.ts';
-import type { Advice, JointKind, Problem } from '../kind.ts';
+import { anticlockwise, difference, prismAlong, union, type Solid, type Vec2 } from '../../solids/index.ts';
+import type { Piece } from '../../stock/index.ts';
+import type { Advice, Choice, Feature, JointKind, JointView, Problem, SlopeFeature } from '../kind.ts';
 import {
   aside,
   atMost,
@@ -23,6 +25,7 @@ import {
   frameOf,
   hollowShape,
   alongOf,
+  intoOf,
   notNegative,
   positive,
   rectangle,
@@ -40,6 +43,8 @@ export interface HaunchedParams extends BlindParams {
   haunchLength: Mm;
   /** Gap at the end of the haunch, so that the shoulder closes first. */
   haunchClearance: Mm;
+  /** Sloped, it is as long as that only at the tenon, and nothing at its other side. Square where nobody says. */
+  haunch?: 'square' | 'sloped';
 }
 
 const mm = () => Joi.number().min(-10_000).max(10_000).required();
@@ -47,7 +52,25 @@ const schema = blindSchemaWith<HaunchedParams>({
   haunchWidth: mm(),
   haunchLength: mm(),
   haunchClearance: mm(),
+  haunch: Joi.string().valid('square', 'sloped'),
 });
+
+const HAUNCH: Choice = {
+  id: 'haunch',
+  label: 'Haunch',
+  options: [
+    { value: 'square', label: 'Square' },
+    { value: 'sloped', label: 'Sloped' },
+  ],
+};
+
+/** A sloped pocket along the piece: where it is nothing, and where the tenon begins; the gap is the same all along. */
+function slopedPocket(params: HaunchedParams): { from: Mm; to: Mm; depth: Mm; wall: Mm } {
+  const { haunchWidth, haunchLength: h, haunchClearance: c, edgeShoulder } = params;
+  const { along, wall } = derive(params);
+  const to = along + edgeShoulder;
+  return { from: to - (haunchWidth * (h + c)) / h, to, depth: h + c, wall };
+}
 
 /** Wood, mm, that the pocket's round end needs past the haunch, in the horn. */
 const PAST: Mm = 0.5;
@@ -80,15 +103,30 @@ function tonguesOf(params: HaunchedParams): Tongue[] {
   ];
 }
 
+/** A solid through the thickness, its outline across the piece and along it. */
+const through = (outline: Vec2[], from: Mm, to: Mm): Solid => prismAlong('y', anticlockwise(outline), from, to);
+
+/** The sloped pocket, pared once its mortise is cut. */
+const slopeIn = (params: HaunchedParams, stock: Piece): SlopeFeature => ({
+  form: 'slope',
+  of: 'pocket',
+  stock,
+  width: params.mortiseWidth,
+  length: 0,
+  ...slopedPocket(params),
+  follows: { feature: 0, words: 'The pocket is pared into a mortise that is there.' },
+});
+
 export const haunched: JointKind<HaunchedParams> = {
   id: 'haunched',
   title: 'Haunched mortise and tenon',
   told: 'At a stile’s end: part of the tenon is short, so that the end stays closed.',
   where: 'end',
   picture: 'face',
-  choices: [CORNERS],
+  choices: [CORNERS, HAUNCH],
   schema,
   own: ['tenonWidth', 'edgeShoulder', 'position'],
+  optional: ['haunch'],
   propose(members, available) {
     const { params, advice } = blind.propose(members, available);
     const { step } = available;
@@ -200,13 +238,28 @@ export const haunched: JointKind<HaunchedParams> = {
     const z = b - haunchWidth / 2;
     if (member === 'tenoned') {
       const x = alongOf(piece, spot);
+      const square = endShape(piece, spot, L, tonguesOf(params));
+      /** Measured past the haunch, where the tenon stands alone. */
+      const gauges = tenonGauges(params, piece, spot, { depth: (L - h) / 2 });
+      if (params.haunch === 'sloped') {
+        const above = through([[b - haunchWidth, x(L)], [b, x(L - h)], [b - haunchWidth, x(L - h)]], a, a + t); // prettier-ignore
+        return { mustRemain: difference(square.mustRemain, above), mustBeEmpty: union(square.mustBeEmpty, above), gauges }; // prettier-ignore
+      }
       return {
-        ...endShape(piece, spot, L, tonguesOf(params)),
-        gauges: [
-          /** Measured past the haunch, where the tenon stands alone. */
-          ...tenonGauges(params, piece, spot, { depth: (L - h) / 2 }),
-          bar('tipToHaunch', 0, [0, a + t / 2, z], x(0), x(L + 1), 'air'),
-        ],
+        ...square,
+        gauges: [...gauges, bar('tipToHaunch', 0, [0, a + t / 2, z], x(0), x(L + 1), 'air')],
+      };
+    }
+    if (params.haunch === 'sloped') {
+      const { from, to, depth, wall } = slopedPocket(params);
+      const m = params.mortiseWidth;
+      const [x, z] = [alongOf(piece, spot), intoOf(piece, spot)];
+      const shape = hollowShape(piece, spot, [hollowOf(params)]);
+      const slope = through([[z(0), x(from)], [z(depth), x(to)], [z(depth), x(to + m / 2)], [z(0), x(to + m / 2)]], wall, wall + m); // prettier-ignore
+      return {
+        mustRemain: difference(shape.mustRemain, slope),
+        mustBeEmpty: union(shape.mustBeEmpty, slope),
+        gauges: mortiseGauges(params, piece, spot, { depth: (depth + derive(params).mortiseDepth) / 2 }),
       };
     }
     const pocket = pocketOf(params);
@@ -222,8 +275,9 @@ export const haunched: JointKind<HaunchedParams> = {
     const { width: W, thickness: T } = members.tenoned;
     const pocket = pocketOf(params);
     const { wall, mortiseLength } = derive(params);
+    const sloped = params.haunch === 'sloped';
     return {
-      tenoned: tenoned.flatMap((f) => {
+      tenoned: tenoned.flatMap((f): Feature[] => {
         if (f.form !== 'tenon') return [];
         const { rounding, ...whole } = f;
         return [
@@ -240,21 +294,39 @@ export const haunched: JointKind<HaunchedParams> = {
             ...(rounding && { rounding: rounding.map((r) => ({ ...r, nearLength: L - h })) }),
             follows: { feature: 0, words: 'The haunch is cut once the full-length cheeks are.' },
           },
+          ...(sloped
+            ? [
+                {
+                  form: 'slope' as const,
+                  of: 'haunch' as const,
+                  stock: members.tenoned,
+                  wall: f.faceShoulder,
+                  width: f.thickness,
+                  from: b - haunchWidth,
+                  to: b,
+                  depth: h,
+                  length: L,
+                  follows: { feature: 1, words: 'The haunch is sawn aslant once it is cut square.' },
+                },
+              ]
+            : []),
         ];
       }),
       mortised: [
         ...mortised,
-        {
-          form: 'mortise',
-          name: 'pocket for the haunch',
-          stock: members.mortised,
-          wall,
-          width: params.mortiseWidth,
-          start: pocket.x[0],
-          length: params.position + Math.min(params.mortiseWidth, mortiseLength) - pocket.x[0],
-          depth: pocket.depth[1],
-          ends: 'clear',
-        },
+        sloped
+          ? slopeIn(params, members.mortised)
+          : {
+              form: 'mortise',
+              name: 'pocket for the haunch',
+              stock: members.mortised,
+              wall,
+              width: params.mortiseWidth,
+              start: pocket.x[0],
+              length: params.position + Math.min(params.mortiseWidth, mortiseLength) - pocket.x[0],
+              depth: pocket.depth[1],
+              ends: 'clear',
+            },
       ],
     };
   },
@@ -276,7 +348,7 @@ export const haunched: JointKind<HaunchedParams> = {
         { until: a + t, x: -L },
         { until: members.tenoned.thickness, x: 0 },
       ],
-      face: [[[0, b - haunchWidth], [-h, b - haunchWidth], [-h, b], [-L, b], [-L, b + w], [0, b + w]] as const], // prettier-ignore
+      face: [[[0, b - haunchWidth], ...(params.haunch === 'sloped' ? [] : [[-h, b - haunchWidth] as const]), [-h, b], [-L, b], [-L, b + w], [0, b + w]] as const], // prettier-ignore
       end: [
         rectangle(a, b - haunchWidth, a + t, b),
         rounded([a, b], [a + t, b + w], params.corners === 'rounded' ? t / 2 : 0),
@@ -286,8 +358,9 @@ export const haunched: JointKind<HaunchedParams> = {
         { x: [q, q + mortiseLength] as const, y: [p, p + m] as const, depth: [0, mortiseDepth] as const, radius },
       ],
     };
+    const views = sheetViews(content);
     return {
-      views: sheetViews(content),
+      views: params.haunch === 'sloped' ? views.map((view) => slopedView(view, params)) : views,
       dimensions: [
         ...blindDimensions(params, members, frameOf(content)),
         dimension('haunchWidth', 'haunch width', haunchWidth, 'end', [0, b - haunchWidth], [0, b], -12),
@@ -301,5 +374,16 @@ export const haunched: JointKind<HaunchedParams> = {
       return { ...params, [dimension]: value };
     return { ...params, ...blind.withDimension(params, members, dimension, value) };
   },
-  withChoice: withCorners,
+  withChoice: (params, choice, value) =>
+    choice === 'haunch' ? { ...params, haunch: value as 'square' | 'sloped' } : withCorners(params, choice, value), // prettier-ignore
 };
+
+/** On the face the pocket, the first of the hollows drawn, runs out to nothing. */
+function slopedView(view: JointView, params: HaunchedParams): JointView {
+  if (view.id !== 'face') return view;
+  const { from, to, depth } = slopedPocket(params);
+  const { along: shift } = derive(params);
+  const pocket = view.outlines.findIndex((o) => o.role === 'mortise');
+  const points: Vec2[] = [[0, from - shift], [-depth, to - shift], [0, to - shift]]; // prettier-ignore
+  return { ...view, outlines: view.outlines.map((o, i) => (i === pocket ? { ...o, points } : o)) };
+}

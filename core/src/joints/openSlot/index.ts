@@ -36,7 +36,7 @@ export interface OpenSlotParams {
 }
 
 const mm = () => Joi.number().min(-10_000).max(10_000).required();
-const schema = Joi.object<OpenSlotParams>({
+export const openSlotSchema = Joi.object<OpenSlotParams>({
   mortiseWidth: mm(),
   faceClearance: mm(),
   faceShoulder: mm(),
@@ -65,7 +65,7 @@ export const openSlot: JointKind<OpenSlotParams> = {
   where: 'corner',
   picture: 'end',
   choices: [],
-  schema,
+  schema: openSlotSchema,
   own: ['tenonLength', 'mortiseWidth', 'faceShoulder'],
   propose({ tenoned, mortised }, available) {
     /** True thirds: a saw makes any width. */

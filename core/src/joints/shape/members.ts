@@ -109,6 +109,14 @@ export const depthGauge = (
   read: 'near' | 'far' = 'near',
 ): Gauge => ({ ...bar(dimension, axis, through, from, to, measures), reads: { to: read, from: from < to ? 'low' : 'high' } }); // prettier-ignore
 
+/** The same gauge as a bar so thin that it stands in one place of a slanted line. */
+export function finely(gauge: Gauge): Gauge {
+  const { min, max } = gauge.bar;
+  const thin = (v: number, i: number, sign: number) => (i === gauge.axis ? v : (min[i]! + max[i]!) / 2 + sign * 1e-3);
+  const corner = (of: Vec3, sign: number) => of.map((v, i) => thin(v, i, sign)) as unknown as Vec3;
+  return { ...gauge, bar: { ...gauge.bar, min: corner(min, -1), max: corner(max, 1) } };
+}
+
 /** The same calliper at another place along one axis. */
 export function gaugeAt(gauge: Gauge, axis: 0 | 2, to: Mm): Gauge {
   const { min, max } = gauge.bar;

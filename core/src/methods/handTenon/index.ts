@@ -6,20 +6,25 @@ import { CAUTIONS } from '../cautions.ts';
 import { SAME, type Method } from '../method.ts';
 
 /** Gauge lines of the cheeks, from the reference face and edge; a cheek that is the stock's own face has none. */
-const gaugeLines = ({ stock, faceShoulder: a, thickness: t, edgeShoulder: b, width: w }: TenonFeature): LengthFigure[] => [
-  ...(a > SAME
-    ? [byHand('near-cheek', 'Gauge, near cheek', a, 'reference-face', 'near-cheek', 'thickness', say('near shoulder {a}', { a }))]
-    : []),
-  ...(stock.thickness - a - t > SAME
-    ? [byHand('far-cheek', 'Gauge, far cheek', a + t, 'reference-face', 'far-cheek', 'thickness', say('near shoulder {a} + tenon {t}', { a, t }))]
-    : []),
-  ...(b > SAME
-    ? [byHand('near-edge', 'Gauge, near edge', b, 'reference-edge', 'near-edge', 'width', say('edge shoulder {b}', { b }))]
-    : []),
-  ...(stock.width - b - w > SAME
-    ? [byHand('far-edge', 'Gauge, far edge', b + w, 'reference-edge', 'far-edge', 'width', say('edge shoulder {b} + tenon width {w}', { b, w }))]
-    : []),
-]; // prettier-ignore
+function gaugeLines({
+  stock,
+  faceShoulder: a,
+  thickness: t,
+  edgeShoulder: b,
+  width: w,
+  lean,
+  edgesLeft,
+}: TenonFeature): LengthFigure[] {
+  /** Of a leaning piece the stock slopes away from the cheek: there is wood to saw beyond its tip even so. */
+  const [faces, edges] = [lean?.about === 'width', lean?.about === 'thickness' && !edgesLeft];
+  const lines = [
+    (faces || a > SAME) && byHand('near-cheek', 'Gauge, near cheek', a, 'reference-face', 'near-cheek', 'thickness', say('near shoulder {a}', { a })), // prettier-ignore
+    (faces || stock.thickness - a - t > SAME) && byHand('far-cheek', 'Gauge, far cheek', a + t, 'reference-face', 'far-cheek', 'thickness', say('near shoulder {a} + tenon {t}', { a, t })), // prettier-ignore
+    (edges || b > SAME) && byHand('near-edge', 'Gauge, near edge', b, 'reference-edge', 'near-edge', 'width', say('edge shoulder {b}', { b })), // prettier-ignore
+    (edges || stock.width - b - w > SAME) && byHand('far-edge', 'Gauge, far edge', b + w, 'reference-edge', 'far-edge', 'width', say('edge shoulder {b} + tenon width {w}', { b, w })), // prettier-ignore
+  ];
+  return lines.filter((line) => line !== false);
+}
 
 /** Laid out with gauge and knife, sawn by hand: cheeks down the gauge lines, then the shoulders on the knife line. */
 export const handTenon: Method<TenonFeature> = {
