@@ -79,6 +79,9 @@ const KINDS = [
   ['Round tenon in a bored mortise', 22, 'tenon length', '30.0'],
   ['Open slot astride the other piece', 22, 'length of the notches', '92.0'],
   ['Breadboard end', 22, 'tongue length', '12.0'],
+  ['Angled mortise and tenon', 22, 'tenon length', '20.0'],
+  ['Open slot at an angle', 22, 'slot depth', '110.0'],
+  ['Mitre with a spline', 22, 'spline in this piece', '10.0'],
 ] as const;
 
 test('every kind is made from the picker, edited on the drawing, wrong and right, and kept over a reload', async ({
@@ -190,4 +193,28 @@ test('pegs and wedges are chosen, drawn, typed over with a mistake, proved on th
   await expect(page.getByText(/^Can’t be made/)).toHaveCount(0);
   await page.getByRole('link', { name: /^Proof/ }).click();
   await expect(page.getByText('Section through the virtual pair')).toBeVisible();
+});
+
+test('an angle is typed in degrees or as a slope, a mistake stays as typed, and the card tells the wedge', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  await page.getByRole('button', { name: /Stand rail into splayed leg/ }).click();
+  const angle = page.getByLabel('angle off square, degrees');
+  await expect(angle).toHaveValue('6°');
+  await angle.fill('steep');
+  await expect(page.getByText(/“steep” can’t be read as an angle/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('angle off square, degrees')).toHaveValue('steep');
+  await page.getByLabel('angle off square, degrees').fill('70');
+  await expect(page.getByText(/angle off square must be from -60° to 60°/)).toBeVisible();
+  await page.getByLabel('angle off square, degrees').fill('1 in 10');
+  await page.getByRole('heading', { name: 'Marking out' }).click();
+  await expect(page.getByLabel('angle off square, degrees')).toHaveValue('5.71°');
+  await page.getByLabel('angle off square, degrees').press('ArrowUp');
+  await expect(page.getByLabel('angle off square, degrees')).toHaveValue('6.21°');
+  await page.getByRole('link', { name: /^Set-ups/ }).click();
+  await expect(page.getByText(/piece to guide, off square, seen on the face/).first()).toBeVisible();
+  await expect(page.getByText(/rises 13.0 mm over 120.0 mm|rises 13.05 mm over 120.0 mm/).first()).toBeVisible();
 });

@@ -49,4 +49,29 @@ describe('marking out', () => {
     const [, , walls] = layoutOf({ member: 'mortised', features: kind.features(params, members).mortised, methods: [], turned: true }); // prettier-ignore
     expect([walls!.on, walls!.from]).toEqual(['the face the tenon enters', 'reference edge']);
   });
+
+  it('what lies askew is struck with the bevel: along the slanted end, and where a slanted floor meets the side it counts from', () => {
+    const job = jobWith({ stile: { thickness: 40, width: 60 } });
+    const { members } = resolve(job.joints[0]!, job);
+    const lines = (kind: string, params: object, member: 'tenoned' | 'mortised') =>
+      layoutOf({ member, features: kindOf(kind).features({ ...params }, members)[member], methods: [] });
+    const angled = { ...kindOf('angled').propose(members, availableIn(TEST_SHOP)).params, degrees: 10, tenonLength: 25, position: 100, edgeShoulder: 10, endClearance: 0, tenonWidth: 50 }; // prettier-ignore
+    expect(lines('angled', angled, 'tenoned').map((l) => [l.what, l.from])).toEqual([
+      ['end, with bevel and knife', 'corner that stays'],
+      ['shoulder line, with bevel and knife', 'slanted end'],
+      ['cheeks, with the gauge', 'reference face'],
+      ['edge cheeks, square to the end', 'corner at the reference edge, along the end'],
+    ]);
+    /** Askew, 50 of mortise opens 50 / cos 10° long, from where it is to begin. */
+    const ends = lines('angled', { ...angled, slant: 'mortise' }, 'mortised').find((l) => l.what === 'ends')!;
+    expect(ends.values).toEqual([expect.closeTo(100, 6), expect.closeTo(150.7713, 4)]);
+    /** At 45° a slot 12 deep, square to the mitre of 60, meets the other face's side 12 √2 behind its corner. */
+    const mitre = {
+      ...kindOf('spline').propose(members, availableIn(TEST_SHOP)).params,
+      ownLength: 12,
+      bottomClearance: 0,
+    };
+    const [, floor] = lines('spline', mitre, 'tenoned');
+    expect([floor!.from, floor!.values]).toEqual(['worked end, at the reference edge', [expect.closeTo(16.9706, 4)]]);
+  });
 });

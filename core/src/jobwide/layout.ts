@@ -1,4 +1,4 @@
-import type { Feature, MemberName, TenonFeature } from '../joints/index.ts';
+import type { Feature, MemberName, SlotFeature, TenonFeature } from '../joints/index.ts';
 import { turnedWords } from '../setups/index.ts';
 import { angleOf, type Lean } from '../stock/index.ts';
 import { formatAngle, say, type Mm, type Sentence } from '../units/index.ts';
@@ -45,7 +45,7 @@ export function layoutOf({ member, features, methods, turned }: Cut): LayoutLine
   const hand = new Set<string>(
     Object.entries(BY_HAND).flatMap(([method, form]) => (methods.includes(method) ? [form] : [])),
   );
-  const lines = features.flatMap((f) => linesOf(f, hand).map((l) => (f.name ? { ...l, what: `${l.what}, ${f.name}` } : l))); // prettier-ignore
+  const lines = features.flatMap((f) => linesOf(f, hand, member).map((l) => (f.name ? { ...l, what: `${l.what}, ${f.name}` } : l))); // prettier-ignore
   return lines.map((l) => ({
     ...l,
     member,
@@ -53,7 +53,7 @@ export function layoutOf({ member, features, methods, turned }: Cut): LayoutLine
   }));
 }
 
-function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
+function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Line[] {
   switch (f.form) {
     case 'mortise': {
       const end = f.into === 'end';
@@ -83,6 +83,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>): Line[] {
       const byHand = hand.has('slot');
       const from = f.across === 'thickness' ? 'reference face' : 'reference edge';
       const on = f.across === 'thickness' ? 'the end and both edges' : 'the end and both faces';
+      if (f.lean) return slantedSlot(f, f.lean, byHand ? 'all' : 'first', member);
       return [
         line('floor, with the knife', on.replace('the end and ', ''), 'worked end', [f.depth], byHand ? 'all' : 'first', byHand ? 'The chisel chops to it from both sides.' : 'To check the blade’s height by.'), // prettier-ignore
         line('walls, with the gauge', on, from, [f.wall, f.wall + f.width], byHand ? 'all' : 'first', byHand ? 'The saw leaves these lines whole.' : 'To check the fence by.'), // prettier-ignore
@@ -161,6 +162,24 @@ function slanted(f: TenonFeature, { about }: Lean, pieces: Line['pieces'], why: 
     line(`shoulder line, with bevel and knife`, 'all round', 'slanted end', [f.length], pieces, `With the bevel across the ${faces}, squared across the ${edges}.`), // prettier-ignore
     ...cheeks(f.faceShoulder, f.thickness, f.stock.thickness, onFace ? 'cheeks, with the gauge' : 'cheeks, square to the end', 'the end and both edges', onFace ? 'reference face' : corner('reference face'), pieces, why), // prettier-ignore
     ...cheeks(f.edgeShoulder, f.width, f.stock.width, onFace ? 'edge cheeks, square to the end' : 'edge cheeks, with the gauge', 'the end and both faces', onFace ? corner('reference edge') : 'reference edge', pieces, why), // prettier-ignore
+  ];
+}
+
+/** The lines of a slot whose floor slants: from where it meets the side that lengths count from. */
+function slantedSlot(
+  f: SlotFeature,
+  { about, pivot, at, degrees }: Lean,
+  pieces: Line['pieces'],
+  member: MemberName,
+): Line[] {
+  const onFace = about === 'thickness';
+  const side = onFace ? (member === 'tenoned' ? 'reference edge' : 'edge the tenon enters') : 'reference face';
+  const floor = pivot[0] + (f.depth - at[0]) / angleOf(degrees).cos;
+  const across = f.across === 'thickness' ? 'reference face' : 'reference edge';
+  const slopes = onFace === (f.across === 'width');
+  return [
+    line('floor, with bevel and knife', `both ${onFace ? 'faces' : 'edges'}`, `worked end, at the ${side}`, [floor], pieces, 'The bevel strikes it from there.'), // prettier-ignore
+    line(slopes ? 'walls, square to the end' : 'walls, with the gauge', f.across === 'thickness' ? 'the end and both edges' : 'the end and both faces', slopes ? `corner at the ${across}, along the end` : across, [f.wall, f.wall + f.width], pieces, 'The saw leaves these lines whole.'), // prettier-ignore
   ];
 }
 

@@ -16,6 +16,7 @@ import {
 import { invert, place } from '../solids/index.ts';
 import { toSquare, type Lean } from '../stock/index.ts';
 import { say, type Mm } from '../units/index.ts';
+import { sharedGrooves } from './sharedGrooves.ts';
 
 export interface NearNotes {
   readonly problems: readonly Problem[];
@@ -74,6 +75,10 @@ export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]
     notes.set(joint, known);
     return known;
   };
+  for (const { joint, problem, advice } of sharedGrooves(job, joints)) {
+    if (problem) at(joint).problems.push(problem);
+    if (advice) at(joint).advice.push(advice);
+  }
   for (const pair of neighboursIn(placed)) {
     const told = neighbourWords(pair);
     if (!told) continue;

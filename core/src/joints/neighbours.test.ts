@@ -182,3 +182,29 @@ describe('a job whose mortises come too close', () => {
     expect(plan(200).flatMap((j) => [...j.problems, ...j.advice.filter((a) => a.id.startsWith('near'))])).toEqual([]);
   });
 });
+
+const STUB = { mortiseWidth: 8, faceClearance: 0, bottomClearance: 1, faceShoulder: 7, setBack: 0, tenonLength: 10, position: 60 }; // prettier-ignore
+
+describe('joints whose grooves run along one edge', () => {
+  const grooved = (change: object) => {
+    const job = jobWith({ kind: 'stub', params: STUB });
+    const first = job.joints[0]!;
+    const other = { ...job.parts[0]!, id: 'muntin', name: 'Muntin' };
+    const second = { ...first, id: 'second', name: 'Muntin into stile', tenoned: { ...first.tenoned, part: 'muntin' }, params: { ...first.params, position: 300, ...change } }; // prettier-ignore
+    return planJob({ ...job, parts: [...job.parts, other], joints: [first, second] }, TEST_SHOP).joints;
+  };
+
+  it('one groove serves both where they agree; where they don’t, the part, the size and both values are named', () => {
+    for (const { problems, advice } of grooved({})) {
+      expect(problems).toEqual([]);
+      expect(advice.map((a) => a.id)).toContainEqual(expect.stringMatching(/^near-groove-/));
+    }
+    for (const { problems } of grooved({ tenonLength: 9 }))
+      expect(problems.map((p) => speak(p.message, METRIC))).toEqual([
+        expect.stringMatching(
+          /^Stile: the groove’s depth is (11|10)\.0 mm here and (11|10)\.0 mm at .*along one and the same edge/,
+        ),
+      ]);
+    expect(grooved({ mortiseWidth: 6, faceShoulder: 8 })[0]!.problems[0]!.dimension).toBe('wall of the groove');
+  });
+});

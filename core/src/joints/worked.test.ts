@@ -232,3 +232,44 @@ describe('the angled joint: T = 22, t = 8 in the middle, L = 30', () => {
     expect(told('angled', raked).join()).toMatch(/the mortise reaches .* into a piece 44\.0 mm deep at the most/);
   });
 });
+
+describe('mitres, open slots at an angle, sloped haunches', () => {
+  const even: Members = { tenoned: { length: 600, thickness: 20, width: 60 }, mortised: { length: 500, thickness: 20, width: 60 } }; // prettier-ignore
+  const mitre = { ...kindOf('spline').propose(even, available).params, mortiseWidth: 6, faceShoulder: 7, faceClearance: 0, tenonLength: 12, ownLength: 12, bottomClearance: 0 }; // prettier-ignore
+
+  it('a mitre of 45° takes half a square of the width off the end, and its slot is as long as the diagonal', () => {
+    /** The wedge of 60 by 60 by 20, and the slot: 12 deep, 6 wide, 60 √2 long. */
+    const wood = (60 * 60 * 20) / 2 + 12 * 6 * 60 * Math.SQRT2;
+    for (const member of ['tenoned', 'mortised'] as const) {
+      const { mustRemain } = kindOf('spline').geometry(mitre, member, even[member], { end: 'a', edge: 'reference' });
+      const kept = modeller.scope(() => modeller.solid(mustRemain).volume());
+      expect(even[member].length * 20 * 60 - kept).toBeCloseTo(wood, 1);
+    }
+  });
+
+  it('on a box the outer face slopes towards the slot’s floor by the tangent: 14 in, 11 deep, leaves 3 at 45°', () => {
+    const box = { ...mitre, plane: 'thickness', mortiseWidth: 4, faceShoulder: 14 };
+    expect(told('spline', { ...box, ownLength: 11, tenonLength: 11 }, even)).toEqual([]);
+    expect(told('spline', { ...box, ownLength: 13.5 }, even)[0]).toMatch(/floor comes within 0\.5 mm of the outer face; 1\.0 mm must be left/); // prettier-ignore
+    expect(told('spline', { ...mitre, run: 'faces', mortiseWidth: 90 }, even).join()).toMatch(/outside the slot -2\.57 mm would be left/); // prettier-ignore
+    expect(adviceIds('spline', mitre, { ...even, mortised: { ...even.mortised, width: 50 } })).toContain('unlike');
+  });
+
+  it('an open slot at 20°: the floor slants over the whole width, and the tenon crosses W / cos 20° wide', () => {
+    const params = { ...kindOf('angled-slot').propose(even, available).params, degrees: 20, slotDepth: 70, mortiseWidth: 6, faceShoulder: 7, faceClearance: 0 }; // prettier-ignore
+    /** A trapezium: 70 deep at the edge the tenon enters, 60 tan 20° less at the other. */
+    const shallow = 70 - 60 * Math.tan(Math.PI / 9);
+    expect(gone('angled-slot', params, 'mortised', even)).toBeCloseTo(6 * 60 * ((70 + shallow) / 2), 1);
+    expect(kindOf('angled-slot').fit(params, even)!.tenonWidth).toBeCloseTo(60 / 0.9396926, 4);
+    expect(told('angled-slot', { ...params, slotDepth: 20 }, even)[0]).toMatch(/shallow side the slot would be -1\.84 mm deep/); // prettier-ignore
+    expect(adviceIds('angled-slot', { ...params, degrees: 35 }, even)).toContain('short-grain');
+  });
+
+  it('a sloped haunch of 12 by 8 is half the wood of a square one, and its pocket keeps the same gap all along', () => {
+    const square = { ...SQUARE, tenonWidth: 38, edgeShoulder: 22, haunchWidth: 12, haunchLength: 8, haunchClearance: 0.5 }; // prettier-ignore
+    const sloped = { ...square, haunch: 'sloped' };
+    expect(gone('haunched', sloped, 'tenoned') - gone('haunched', square, 'tenoned')).toBeCloseTo((12 * 8 * 8) / 2, 2);
+    /** A triangle 8.5 deep, as much longer than the haunch as it is deeper; past it the mortise is open. */
+    expect(gone('haunched', sloped, 'mortised')).toBeCloseTo(8 * (38 * 32 + (12 * 8.5 * (8.5 / 8)) / 2), 2);
+  });
+});

@@ -20,7 +20,7 @@ export function splineDrawing(
   const a = p + (m - t) / 2;
   const { sin, cos, tan } = angleOf(degrees);
   const { v, u } = sizesAcross(tenoned, plane);
-  const arm = 2.1 * Math.max(v, sizesAcross(mortised, plane).v);
+  const arm = (plane === 'thickness' ? 3.4 : 2.1) * Math.max(v, sizesAcross(mortised, plane).v);
   /** From along the mitre and into the tenoned piece square to it, to the sheet; the outer corner is where both are 0. */
   const at = (into: number, along: number): Vec2 => [along * sin + into * cos, along * cos - into * sin];
   /** The mortised piece is the mirror image of a tenoned one of its size, the mitre being the mirror. */

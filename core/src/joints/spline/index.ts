@@ -160,7 +160,7 @@ function proposed(
   const mortiseWidth = Math.max(step, roundTo(thickness / (sloped ? 5 : 3), step, 'nearest'));
   const along = run === 'edges' ? (inBox ? thickness / cos : thickness) : plane === 'width' ? width / cos : width;
   const wall = inBox ? roundTo(along * 0.72 - mortiseWidth, step, 'nearest') : (along - mortiseWidth) / 2;
-  const bottomClearance = roundTo(0.5, step, 'up');
+  const bottomClearance = roundTo(0.5, step / 2, 'up');
   const most = sloped ? (wall - THIN) / tan - bottomClearance : width / 3;
   const deep = Math.max(step, roundTo(Math.min(most, thickness * 0.6), step, 'down'));
   return {
