@@ -43,7 +43,8 @@ export const bandsaw: MachineModel = {
       'tooth-tips': { at: [0, 0, 0], normal: [0, 1, 0] },
       'stop-face': { at: [0, depth, 0], normal: [0, -1, 0] },
     };
-    const raised = (pass.seat['fence-face']?.endsWith('face') ? piece.width : piece.thickness) / 2;
+    const onEdge = Object.values(pass.seat).some((face) => face.endsWith('-face'));
+    const raised = (onEdge ? piece.width : piece.thickness) / 2;
     const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, raised]);
     /** The stop is narrower than the figure, so that the waste never meets it. */
     const stopInner = fence - s * Math.max(4, Math.min(40, across.set.value - 2));

@@ -172,25 +172,34 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
       ],
     };
   },
-  'straight-edge': ({ set, router, cutter, depth, x, piece }) => {
-    const edge = set('edge');
-    const reach = edge - router.baseGuided + cutter.diameter / 2;
-    const at = x(reach - cutter.diameter / 2);
-    const wide = Math.max(piece.width, piece.thickness);
-    const rail = box([Math.min(x(edge), x(edge + 40)), -30, 0], [Math.max(x(edge), x(edge + 40)), wide + 30, 12]);
-    return {
-      along: { 'straight-edge': edge },
-      across: {},
-      sweep: prismAlong('z', rectangle(x(-FAR), x(reach)), -depth, 60),
-      bodies: [
-        { role: 'stop', label: 'straight-edge', solid: rail },
-        { role: 'base', label: 'router base', solid: baseAt(at, wide / 2, router) },
-        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([at, wide / 2], cutter.diameter / 2), -depth, 26) }, // prettier-ignore
-      ],
-      feedsAcross: true,
-    };
+  'straight-edge': (given) => alongEdge(given, given.router.baseGuided),
+  /** The bearing on the cutter's shank runs along it. */
+  'bearing-edge'(given) {
+    const bearing = given.asIs.tools.find((t) => t.kind === 'bearing' && given.setup.guides.includes(t.id));
+    if (bearing?.kind !== 'bearing') throw new Error('The set-up names no bearing.');
+    return alongEdge(given, bearing.outside / 2);
   },
 };
+
+/** Across the piece, the cutter's centre so far before a straight-edge. */
+function alongEdge({ set, router, cutter, depth, x, piece }: Given, before: number): Carried {
+  const edge = set('edge');
+  const reach = edge - before + cutter.diameter / 2;
+  const at = x(reach - cutter.diameter / 2);
+  const wide = Math.max(piece.width, piece.thickness);
+  const rail = box([Math.min(x(edge), x(edge + 40)), -30, 0], [Math.max(x(edge), x(edge + 40)), wide + 30, 12]);
+  return {
+    along: { 'straight-edge': edge },
+    across: {},
+    sweep: prismAlong('z', rectangle(x(-FAR), x(reach)), -depth, 60),
+    bodies: [
+      { role: 'stop', label: 'straight-edge', solid: rail },
+      { role: 'base', label: 'router base', solid: baseAt(at, wide / 2, router) },
+      { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([at, wide / 2], cutter.diameter / 2), -depth, 26) }, // prettier-ignore
+    ],
+    feedsAcross: true,
+  };
+}
 
 /** Across the whole piece and past it. */
 const rectangle = (a: number, b: number): Vec2[] => [[Math.min(a, b), -FAR], [Math.max(a, b), -FAR], [Math.max(a, b), FAR], [Math.min(a, b), FAR]]; // prettier-ignore

@@ -33,6 +33,12 @@ export const CAUTIONS = {
   gaugeNotFence: caution(
     'The block only sets the length: hold the piece to the mitre gauge, and see that it has left the block before it meets the teeth.',
   ),
+  sledBlade: caution(
+    'The blade comes out of the back of the sled: hands on the piece beside its line, a block behind the fence of the sled where it comes out.',
+  ),
+  bandsawAcross: caution(
+    'Hold the piece square to the blade with a block or gauge: on its edge it wants to roll towards the teeth.',
+  ),
   bandsawGuides: caution('Set the guides just above the wood, and keep fingers out of the line of the blade.'),
   bandsawPush: caution(
     'Use a push block for the last of the cut; the blade comes out where the hand would be if it runs through.',

@@ -9,7 +9,7 @@ import { handKerf } from './handKerf/index.ts';
 import { builtUpMortise, builtUpSlot, builtUpTenon } from './builtUp/index.ts';
 import { edgeGuide } from './edgeGuide/index.ts';
 import { bushingMortise, bushingRound } from './bushingTemplate/index.ts';
-import { routerFace } from './routerFace/index.ts';
+import { bearingFace, routerFace } from './routerFace/index.ts';
 import { mitreTips } from './mitreTips/index.ts';
 import { routerTableSled } from './routerTableSled/index.ts';
 import { routerTableStops } from './routerTableStops/index.ts';
@@ -18,7 +18,8 @@ import { bandsawStepped } from './bandsawStepped/index.ts';
 import { handTenon } from './handTenon/index.ts';
 import { bandsawFlipped } from './bandsawFlipped/index.ts';
 import { roundEdges, squareEnds } from './benchCorners/index.ts';
-import { crosscutShoulders } from './crosscutShoulders/index.ts';
+import { bandsawShoulders } from './bandsawShoulders/index.ts';
+import { crosscutShoulders, sledShoulders } from './crosscutShoulders/index.ts';
 import type { Method } from './method.ts';
 import { hollowChisel } from './hollowChisel/index.ts';
 import { routerJig } from './routerJig/index.ts';
@@ -41,12 +42,15 @@ export const METHODS = [
   builtUpMortise,
   squareEnds,
   crosscutShoulders,
+  sledShoulders,
+  bandsawShoulders,
   sawUprightFlipped,
   bandsawFlipped,
   sawUprightStepped,
   sawFlatStack,
   bandsawStepped,
   routerFace,
+  bearingFace,
   routerTableSled,
   handTenon,
   builtUpTenon,

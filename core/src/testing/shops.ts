@@ -116,6 +116,7 @@ export const TEST_SHOP: Shop = {
       bore: G - 2,
       projection: 8,
     })),
+    { kind: 'bearing', retired: false, id: 'bearing', name: 'Bearing 16', stated: 16, outside: 16, bore: 8 },
     ...[6, 8, 10, 12].map((size): Tool => ({
       kind: 'hollow-chisel',
       retired: false,

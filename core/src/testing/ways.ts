@@ -45,12 +45,18 @@ interface Seen {
   readonly often: number;
 }
 
-/** For every method the commonest of the routes that use it, the commonest of all leading. */
+/** The commonest of all, then whichever adds the most methods that none before it has, the commoner of equals. */
 function covering(routes: readonly Seen[]): (readonly string[])[] {
-  const sorted = [...routes].sort((a, b) => b.often - a.often);
-  const methods = new Set(sorted.flatMap((r) => r.methods));
-  const chosen = new Set([...methods].map((m) => sorted.find((r) => r.methods.includes(m))!));
-  return sorted.filter((r) => chosen.has(r)).map((r) => r.methods);
+  const left = [...routes].sort((a, b) => b.often - a.often);
+  const missing = new Set(left.flatMap((r) => r.methods));
+  const chosen: (readonly string[])[] = [];
+  const adds = (r: Seen) => r.methods.filter((m) => missing.has(m)).length;
+  while (missing.size) {
+    const next = chosen.length ? left.reduce((a, b) => (adds(b) > adds(a) ? b : a)) : left[0]!;
+    chosen.push(next.methods);
+    next.methods.forEach((m) => missing.delete(m));
+  }
+  return chosen;
 }
 
 export const everyWay = (): Way[] => JOINT_KINDS.flatMap(({ id }) => waysOf(id));

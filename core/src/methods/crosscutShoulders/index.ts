@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../joints/index.ts';
-import type { Mate, Pass, Setup } from '../../setups/index.ts';
-import { toolById, toolsOf } from '../../tooling/index.ts';
-import { say, type Mm } from '../../units/index.ts';
+import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/index.ts';
+import { toolById, toolsOf, type Shop, type TableSaw, type Teeth } from '../../tooling/index.ts';
+import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
@@ -26,16 +26,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
     const block = toolsOf(shop, 'stop-block')[0];
     if (!saw || !block)
       return [missing('stop block', 'Shoulders need a table saw with a mitre gauge and a stop block. Add them.')];
-    const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
-    const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
     return [
-      ...under(
-        feature.length,
-        kerf,
-        'tenonLength',
-        'tenon length',
-        'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.',
-      ),
       ...over(
         feature.length + block.thickness,
         saw.fenceReach,
@@ -43,20 +34,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
         'tenon length',
         'The fence would stand {value} from the blade; it reaches {bound}.',
       ),
-      ...over(
-        deepest,
-        saw.maxBladeHeight,
-        'faceShoulder',
-        'shoulder',
-        'The deepest shoulder is {value}; the blade rises to {bound}.',
-      ),
-      ...under(
-        feature.stock.length,
-        shop.rules.shortestCrosscut,
-        'length',
-        'length',
-        'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the shoulders while it is part of a longer piece.',
-      ),
+      ...bladeRefusals(feature, saw, shop),
     ];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
@@ -79,37 +57,12 @@ export const crosscutShoulders: Method<TenonFeature> = {
       },
       { scale: saw.fenceScale, beyond: kerf },
     );
-    const short = shouldersFirst ? 0 : shop.secondCutShort;
-    return byDepth(shouldersOf(feature)).map((group): Setup => {
-      const depth = group[0]!.depth;
-      const down = group[0]!.down;
-      const height = make(
-        {
-          id: 'blade-height',
-          name: 'Blade height',
-          value: depth - short,
-          from: 'table',
-          to: 'highest-tooth',
-          rounding: 'down',
-          acts: down.endsWith('face') ? 'thickness' : 'width',
-          working: short
-            ? say('shoulder {depth} − {short}: the cheek is cut already', { depth, short })
-            : say('depth of the shoulder, {depth}', { depth }),
-          counts: group.length > 1 ? 2 : 1,
-        },
-        { scale: saw.heightScale, mates: mateOf(feature, group, short) },
-      );
-      return {
+    return shoulderGroups(feature, shop, saw, shouldersFirst ? 0 : shop.secondCutShort).map(
+      ({ group, height }): Setup => ({
         id: `${joint}.crosscut.${group.map((g) => g.down).join('-')}`,
         method: crosscutShoulders.id,
         title: crosscutShoulders.title,
-        model: 'table-saw',
-        carrier: 'mitre-gauge',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [block.id],
-        effect: 'remove',
-        stage: 'shoulders',
+        ...overBlade(saw, 'mitre-gauge', [block.id]),
         figures: [fence, height],
         passes: group.map((g): Pass => ({
           id: g.down,
@@ -122,16 +75,107 @@ export const crosscutShoulders: Method<TenonFeature> = {
         checks: [
           say('Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.'),
           say('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
-          say('Knife the shoulder line all round the first piece: both faces must meet on it.'),
-          ...(teeth === 'flat'
-            ? []
-            : [
-                say(
-                  'The blade’s teeth are not flat on top: they leave ears in the corner. Pare them, or fit a flat-topped blade.',
-                ),
-              ]),
+          ...shoulderChecks(teeth),
         ],
-      };
-    });
+      }),
+    );
   },
 };
+
+/** Table saw, the piece lying on a sled, its end to the stop on it: the sled takes both through the blade. */
+export const sledShoulders: Method<TenonFeature> = {
+  id: 'sled-shoulders',
+  title: 'Shoulders, on the sled of the table saw',
+  form: 'tenon',
+  stage: 'shoulders',
+  lean: { by: 'wedge' },
+  applies: () => true,
+  refuse(feature, shop, { shouldersFirst }) {
+    const [saw] = toolsOf(shop, 'table-saw');
+    if (!saw) return [missing('table saw', 'Shoulders on a sled need a table saw. Add one, or saw them by hand.')];
+    return [
+      ...(shouldersFirst
+        ? []
+        : [missing('order', 'The cheeks are cut first here, and the waste would come loose between blade and stop. Use a stop block ahead of the blade.')]), // prettier-ignore
+      ...bladeRefusals(feature, saw, shop),
+    ];
+  },
+  setups(feature, shop, { joint, occurrences }) {
+    const saw = toolsOf(shop, 'table-saw')[0]!;
+    const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
+    const L = feature.length;
+    const stop = figuresFor(shop)({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
+    return shoulderGroups(feature, shop, saw, 0).map(({ group, height }): Setup => ({
+      id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
+      method: sledShoulders.id,
+      title: sledShoulders.title,
+      ...overBlade(saw, 'sled', []),
+      figures: [stop, height],
+      passes: group.map((g): Pass => ({
+        id: g.down,
+        words: say(`${g.words}, worked end to the stop of the sled`),
+        seat: { table: g.down, 'end-stop': 'worked-end' },
+        figures: { across: stop.id, height: height.id },
+      })),
+      occurrences,
+      cautions: [CAUTIONS.sledBlade, CAUTIONS.unplugSaw, CAUTIONS.eyes],
+      checks: [
+        say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
+        say('The height counts from the sled’s own bed, on which the piece lies.'),
+        ...shoulderChecks(teeth),
+      ],
+    }));
+  },
+};
+
+/** What refuses shoulders over the blade of a table saw, however the piece is held. */
+function bladeRefusals(feature: TenonFeature, saw: TableSaw, shop: Shop): Refusal[] {
+  const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
+  const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
+  return [
+    ...under(feature.length, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
+    ...over(deepest, saw.maxBladeHeight, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the blade rises to {bound}.'), // prettier-ignore
+    ...under(feature.stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the shoulders while it is part of a longer piece.'), // prettier-ignore
+  ];
+}
+
+const overBlade = (saw: TableSaw, carrier: string, guides: readonly string[]): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect' | 'stage'> => ({
+  model: 'table-saw', carrier, machine: saw.id, cutter: saw.bladeId, guides, effect: 'remove', stage: 'shoulders',
+}); // prettier-ignore
+
+/** Shoulders that one height serves, with that height; `short` where the cheeks are cut already. */
+function shoulderGroups(
+  feature: TenonFeature,
+  shop: Shop,
+  saw: TableSaw,
+  short: Mm,
+): { group: readonly Shoulder[]; height: LengthFigure }[] {
+  const make = figuresFor(shop);
+  return byDepth(shouldersOf(feature)).map((group) => {
+    const { depth, down } = group[0]!;
+    const height = make(
+      {
+        id: 'blade-height',
+        name: 'Blade height',
+        value: depth - short,
+        from: 'table',
+        to: 'highest-tooth',
+        rounding: 'down',
+        acts: down.endsWith('face') ? 'thickness' : 'width',
+        working: short
+          ? say('shoulder {depth} − {short}: the cheek is cut already', { depth, short })
+          : say('depth of the shoulder, {depth}', { depth }),
+        counts: group.length > 1 ? 2 : 1,
+      },
+      { scale: saw.heightScale, mates: mateOf(feature, group, short) },
+    );
+    return { group, height };
+  });
+}
+
+const shoulderChecks = (teeth: Teeth): Sentence[] => [
+  say('Knife the shoulder line all round the first piece: both faces must meet on it.'),
+  ...(teeth === 'flat'
+    ? []
+    : [say('The blade’s teeth are not flat on top: they leave ears in the corner. Pare them, or fit a flat-topped blade.')]), // prettier-ignore
+];

@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../joints/index.ts';
-import type { Pass, Setup } from '../../setups/index.ts';
-import { toolsOf, type RouterCutter, type Shop } from '../../tooling/index.ts';
-import { say } from '../../units/index.ts';
+import type { Pass, Refusal, Setup } from '../../setups/index.ts';
+import { toolsOf, type Bearing, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
+import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
@@ -19,10 +19,22 @@ const cutterFor = (depth: number, shop: Shop): RouterCutter | undefined => {
 
 const deepestOf = (feature: TenonFeature) => Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
 
-/** Hand-held router on each face in turn, its base along a straight-edge: shoulders and cheeks in one go. */
-export const routerFace: Method<TenonFeature> = {
-  id: 'router-face',
-  title: 'Shoulders and cheeks, router along a straight-edge',
+/** What runs along the straight-edge, and so how far from the shoulder that lies. */
+interface Along {
+  readonly id: string;
+  readonly title: string;
+  readonly carrier: string;
+  /** Tools beside router and cutter, and what is missing without them. */
+  guides(cutter: RouterCutter, shop: Shop): readonly Bearing[] | Refusal;
+  /** How far past the cutter's rim the straight-edge lies, mm, on the body's side of the shoulder; in words too. */
+  past(router: Router, cutter: RouterCutter, guide: Bearing | undefined): { value: Mm; working: Sentence };
+  readonly check: string;
+}
+
+/** Hand-held router on each face in turn, guided by a straight-edge: shoulders and cheeks in one go. */
+const facing = ({ id, title, carrier, guides, past, check }: Along): Method<TenonFeature> => ({
+  id,
+  title,
   form: 'tenon',
   stage: 'cheeks',
   also: ['shoulders'],
@@ -32,7 +44,10 @@ export const routerFace: Method<TenonFeature> = {
     if (!router) return [missing('router', 'The chest has no router. Saw the tenon, or add one.')];
     if (!toolsOf(shop, 'router-cutter').length) return [missing('cutter', 'The chest has no router cutter. Add one.')];
     const reach = Math.max(0, ...toolsOf(shop, 'router-cutter').map((c) => c.cuttingLength));
+    const cutter = cutterFor(deepestOf(feature), shop);
+    const needed = cutter && guides(cutter, shop);
     return [
+      ...(needed && 'message' in needed ? [needed] : []),
       ...over(deepestOf(feature), Math.min(reach, router.plungeTravel), 'faceShoulder', 'deepest shoulder', 'The deepest shoulder is {value}; router and cutters reach {bound}. Saw it instead.'), // prettier-ignore
       ...over(feature.length + router.baseGuided, feature.stock.length, 'length', 'length', 'Tenon and base take {value}; the piece is only {bound} long. Cut it while it is part of a longer piece.'), // prettier-ignore
     ];
@@ -42,18 +57,11 @@ export const routerFace: Method<TenonFeature> = {
     const cutter = cutterFor(deepestOf(feature), shop);
     if (!router || !cutter) return [];
     const { length: L } = feature;
-    const [h, d] = [router.baseGuided, cutter.diameter];
+    const own = guides(cutter, shop);
+    const beside = 'message' in own ? [] : own;
     const make = figuresFor(shop);
-    const edge = make({
-      id: 'edge',
-      name: 'End to straight-edge',
-      value: L + h - d / 2,
-      from: 'laid-out-from',
-      to: 'straight-edge',
-      rounding: 'down',
-      acts: 'length',
-      working: say('tenon length {L} + guided side of the base {h} − half the cutter {half}', { L, h, half: d / 2 }),
-    });
+    const { value, working } = past(router, cutter, beside[0]);
+    const edge = make({ id: 'edge', name: 'End to straight-edge', value: L + value, from: 'laid-out-from', to: 'straight-edge', rounding: 'down', acts: 'length', working: say(`tenon length {L} + ${working.text}`, { ...working.lengths, L }) }); // prettier-ignore
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const onFace = group[0]!.down.endsWith('face');
       const { depth: deep } = group[0]!;
@@ -72,14 +80,14 @@ export const routerFace: Method<TenonFeature> = {
         { scale: router.depthScale },
       );
       return {
-        id: `${joint}.router-face.${group.map((g) => g.down).join('-')}`,
-        method: routerFace.id,
-        title: routerFace.title,
+        id: `${joint}.${id}.${group.map((g) => g.down).join('-')}`,
+        method: id,
+        title,
         model: 'hand-router',
-        carrier: 'straight-edge',
+        carrier,
         machine: router.id,
         cutter: cutter.id,
-        guides: [],
+        guides: beside.map((g) => g.id),
         effect: 'remove',
         stage: 'cheeks',
         figures: [edge, depth],
@@ -104,7 +112,7 @@ export const routerFace: Method<TenonFeature> = {
         occurrences,
         cautions: [...(onFace ? [] : [CAUTIONS.routerTips]), CAUTIONS.feedAgainst, CAUTIONS.unplugRouter, CAUTIONS.routerBothHands, CAUTIONS.eyes], // prettier-ignore
         checks: [
-          say('The straight-edge stands {off} from the shoulder line, on the body’s side, square to the edge.', { off: h - d / 2 }), // prettier-ignore
+          say(check, { off: value }),
           say('Score the shoulder on the exit edge with a knife first: nothing breaks away there.'),
           say('A second piece of equal height under the base, past the end, keeps the router level.'),
           say('The tenon is what the depths leave of the stock: test on a piece of the same measured thickness.'),
@@ -112,4 +120,32 @@ export const routerFace: Method<TenonFeature> = {
       };
     });
   },
-};
+});
+
+/** The base against a straight-edge that lies on the body. */
+export const routerFace = facing({
+  id: 'router-face',
+  title: 'Shoulders and cheeks, router along a straight-edge',
+  carrier: 'straight-edge',
+  guides: () => [],
+  past: ({ baseGuided: h }, { diameter: d }) => ({ value: h - d / 2, working: say('guided side of the base {h} − half the cutter {half}', { h, half: d / 2 }) }), // prettier-ignore
+  check: 'The straight-edge stands {off} from the shoulder line, on the body’s side, square to the edge.',
+});
+
+/** A bearing on the cutter's shank against a straight-edge: where it is as wide as the cutter, on the shoulder line itself. */
+export const bearingFace = facing({
+  id: 'bearing-face',
+  title: 'Shoulders and cheeks, bearing along a straight-edge',
+  carrier: 'bearing-edge',
+  guides(cutter, shop) {
+    const fitting = toolsOf(shop, 'bearing').filter((b) => b.outside >= cutter.diameter - SAME);
+    const nearest = fitting.sort((a, b) => a.outside - b.outside)[0];
+    return nearest ? [nearest] : { path: 'shop.tools', dimension: 'bearing', value: cutter.diameter, message: say('The cutter is {d} wide, and no bearing in the chest is as wide as that. Add one for its shank, or run the base along the straight-edge.', { d: cutter.diameter }) }; // prettier-ignore
+  },
+  past(_router, { diameter: d }, bearing) {
+    const G = bearing?.outside ?? d;
+    return { value: (G - d) / 2, working: say('half of bearing less cutter, {past}', { past: (G - d) / 2 }) };
+  },
+  check:
+    'The straight-edge lies {off} past the shoulder line, on the body’s side; the bearing runs on it, the cutter’s own edge never.',
+});

@@ -1,0 +1,76 @@
+import type { TenonFeature } from '../../joints/index.ts';
+import type { Pass, Setup } from '../../setups/index.ts';
+import { toolById, toolsOf } from '../../tooling/index.ts';
+import { say } from '../../units/index.ts';
+import { onBandsaw } from '../bandsaw.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { figuresFor, type Method } from '../method.ts';
+import { missing, over, under } from '../refusal.ts';
+import { byDepth, shouldersOf } from '../shoulders.ts';
+
+/**
+ * Bandsaw, the piece on its edge: its end along the fence sets the length, the stop behind the blade the depth. Only
+ * where shoulders come first: later the waste would come loose between blade and fence.
+ */
+export const bandsawShoulders: Method<TenonFeature> = {
+  id: 'bandsaw-shoulders',
+  title: 'Shoulders, crosscut on the bandsaw',
+  form: 'tenon',
+  stage: 'shoulders',
+  applies: () => true,
+  refuse(feature, shop, { shouldersFirst }) {
+    const [saw] = toolsOf(shop, 'bandsaw');
+    if (!saw) return [missing('bandsaw', 'The chest has no bandsaw. Add one, or crosscut on the table saw.')];
+    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
+    const { stock, length: L } = feature;
+    const shoulders = shouldersOf(feature);
+    const tall = Math.max(0, ...shoulders.map((s) => (s.down.endsWith('face') ? stock.width : stock.thickness)));
+    const deepest = Math.max(0, ...shoulders.map((s) => s.depth));
+    return [
+      ...(shouldersFirst
+        ? []
+        : [missing('order', 'The cheeks are cut first here, and the waste would come loose between blade and fence. Crosscut on the table saw with a stop block.')]), // prettier-ignore
+      ...under(L, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
+      ...over(tall, saw.heightUnderGuides, 'width', 'width', 'On its edge the piece stands {value} high; {bound} goes under the guides. Crosscut it lying flat.'), // prettier-ignore
+      ...over(deepest, saw.maxStop, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the stop stands {bound} behind the teeth at the most.'), // prettier-ignore
+      ...under(stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the shoulders while it is part of a longer piece.'), // prettier-ignore
+    ];
+  },
+  setups(feature, shop, { joint, occurrences }) {
+    const saw = toolsOf(shop, 'bandsaw')[0]!;
+    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
+    const { length: L } = feature;
+    const make = figuresFor(shop);
+    const fence = make(
+      { id: 'fence', name: 'Fence', value: L, from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }, // prettier-ignore
+      { scale: saw.fenceScale, beyond: kerf },
+    );
+    return byDepth(shouldersOf(feature)).map((group): Setup => {
+      const { depth, down } = group[0]!;
+      const acts = down.endsWith('face') ? 'thickness' : 'width';
+      const stop = make({ id: 'stop', name: 'Stop', value: depth, from: 'tooth-tips', to: 'stop-face', rounding: 'down', acts, working: say('depth of the shoulder, {depth}', { depth }), counts: group.length > 1 ? 2 : 1 }); // prettier-ignore
+      return {
+        id: `${joint}.bandsaw-shoulders.${group.map((g) => g.down).join('-')}`,
+        method: bandsawShoulders.id,
+        title: bandsawShoulders.title,
+        ...onBandsaw(saw),
+        stage: 'shoulders',
+        figures: [fence, stop],
+        passes: group.map((g): Pass => ({
+          id: g.down,
+          words: say(`${g.words.replace(' down', '')} towards the blade, worked end along the fence, until it meets the stop`), // prettier-ignore
+          seat: { 'fence-face': 'worked-end', 'stop-face': g.down },
+          figures: { across: fence.id, depth: stop.id },
+        })),
+        occurrences,
+        cautions: [CAUTIONS.bandsawAcross, CAUTIONS.bandsawGuides, CAUTIONS.eyes],
+        checks: [
+          say('Measure from the fence to the far side of the blade: the kerf lies in the waste.'),
+          say(
+            'The blade must run square to table and fence for a shoulder: try it on scrap, and knife the line first.',
+          ),
+        ],
+      };
+    });
+  },
+};
