@@ -6,12 +6,14 @@ import { leaning } from './leaning.ts';
 import { drillPress } from './drillPress.ts';
 import type { MachineModel } from './model.ts';
 import { mortiser } from './mortiser.ts';
+import { overheadSaw } from './overheadSaw.ts';
 import { routerTable } from './routerTable.ts';
 import { tableSaw } from './tableSaw.ts';
 
 /** Every machine model. A new one is a file and a line here. */
 export const MACHINE_MODELS: readonly MachineModel[] = [
   tableSaw,
+  overheadSaw,
   bandsaw,
   jigRouter,
   mortiser,

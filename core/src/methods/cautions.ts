@@ -16,6 +16,9 @@ export const CAUTIONS = {
   stackGuard: caution(
     'A stack is heavy and takes a deep bite: a guard over it, the piece held on the sled, hands clear of its whole width.',
   ),
+  stackAbove: caution(
+    'A stack drawn towards you climbs into the wood: hold the carriage back, the other hand well off its path, the piece clamped to the fence.',
+  ),
   cheeksBeforeShoulders: caution(
     'Cheeks before shoulders: the near strip stands between blade and jig, and must not come loose there.',
   ),

@@ -27,6 +27,7 @@ import { sawRebate } from './sawRebate/index.ts';
 import { sawGroove } from './sawGroove/index.ts';
 import { handNotch, sawNotch } from './notches/index.ts';
 import { handSlot, sawSlot } from './slots/index.ts';
+import { sawFlatOneFace } from './sawFlatOneFace/index.ts';
 import { sawFlatStack } from './sawFlatStack/index.ts';
 import { sawUprightStepped } from './sawUprightStepped/index.ts';
 import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
@@ -48,6 +49,7 @@ export const METHODS = [
   bandsawFlipped,
   sawUprightStepped,
   sawFlatStack,
+  sawFlatOneFace,
   bandsawStepped,
   routerFace,
   bearingFace,

@@ -116,6 +116,7 @@ export const TEST_SHOP: Shop = {
       bore: G - 2,
       projection: 8,
     })),
+    { kind: 'overhead-saw', retired: false, id: 'overhead', name: 'Saw from above', widestStack: 20, deepest: 70, travel: 300, depthScale: null }, // prettier-ignore
     { kind: 'bearing', retired: false, id: 'bearing', name: 'Bearing 16', stated: 16, outside: 16, bore: 8 },
     ...[6, 8, 10, 12].map((size): Tool => ({
       kind: 'hollow-chisel',

@@ -93,6 +93,17 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
       heightScale: scale('Height scale'),
     },
   },
+  'overhead-saw': {
+    title: 'Saw from above',
+    plural: 'Saws from above',
+    shelf: 'Machines',
+    fields: {
+      widestStack: from0('Widest stack', 20, '0 where its arbor takes none'),
+      deepest: size('Deepest cut', 70),
+      travel: size('Widest piece', 300, 'that it crosses'),
+      depthScale: scale('Depth scale'),
+    },
+  },
   bandsaw: {
     title: 'Bandsaw',
     plural: 'Bandsaws',

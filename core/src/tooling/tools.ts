@@ -29,6 +29,16 @@ export interface TableSaw extends Owned {
   readonly heightScale: Scale | null;
 }
 
+/** A saw whose blade or stack comes from above and is drawn across the piece, its depth held by a stop. */
+export interface OverheadSaw extends Owned {
+  readonly kind: 'overhead-saw';
+  readonly widestStack: Mm;
+  /** Deepest it cuts below its arbor's flange, and the widest piece it crosses. */
+  readonly deepest: Mm;
+  readonly travel: Mm;
+  readonly depthScale: Scale | null;
+}
+
 /** Holds a piece on end and slides along the fence. */
 export interface UprightJig extends Owned {
   readonly kind: 'upright-jig';
@@ -218,6 +228,7 @@ export interface Clamp extends Owned {
 
 export type Tool =
   | TableSaw
+  | OverheadSaw
   | UprightJig
   | StopBlock
   | Bandsaw

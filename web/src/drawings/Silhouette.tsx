@@ -85,6 +85,7 @@ export function silhouetteOf(tool: Tool): Shape[] {
         round('steel', 0, 0, 12),
       ]; // prettier-ignore
     case 'table-saw':
+    case 'overhead-saw':
     case 'bandsaw':
     case 'router-table':
     case 'drill-press':
