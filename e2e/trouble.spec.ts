@@ -38,7 +38,7 @@ test('impossible joints say part, dimension, value and bound: thicker than the s
   await expect(margin).toContainText('Post: a mortise 61.0 mm deep comes out of a piece 60.0 mm deep');
   await page.keyboard.press('Control+z');
   await page.getByLabel('mortise width, mm').fill('4');
-  await expect(margin).toContainText('no cutter makes a mortise 4.0 mm wide; the smallest in the chest is 6.0 mm');
+  await expect(margin).toContainText('nothing in the chest makes a mortise 4.0 mm wide; the smallest is 6.0 mm');
 });
 
 test('the database gone while saving: nothing is lost, and it is saved when the database is back', async ({

@@ -94,6 +94,59 @@ describe('tenons', () => {
   });
 });
 
+describe('shoulders, and cheeks from one face', () => {
+  it.each([
+    ['sled-shoulders', 'end stop of the sled to far side of the blade', 'End stop', 'Blade height', / down, worked end to the stop of the sled$/],
+    ['bandsaw-shoulders', 'fence to far side of the blade', 'Fence', 'Stop', / towards the blade, worked end along the fence, until it meets the stop$/],
+  ] as const)('%s: the kerf lies in the waste and goes as deep as each shoulder', (method, between, length, depth, words) => {
+    tenons(method, (cards, { a, t, b, w, L, T, W }) => {
+      const deep = new Map<string, number>();
+      for (const card of cards) {
+        expect(card.figures[0]!.between).toBe(between);
+        near(valueOf(card, length), L);
+        for (const pass of card.passes) {
+          expect(pass).toMatch(words);
+          deep.set(pass.split(words)[0]!, valueOf(card, depth));
+        }
+      }
+      const wanted = { 'Reference face': a, 'Other face': T - a - t, 'Reference edge': b, 'Other edge': W - b - w };
+      for (const [side, value] of Object.entries(wanted))
+        if (value > 1e-6) near(deep.get(side)!, value, 2);
+        else expect(deep.has(side)).toBe(false);
+    });
+  }); // prettier-ignore
+
+  it('one face: what lies between the stack below and the stack above is the tenon, whatever the stock', () => {
+    tenons('saw-flat-one-face', (cards, { a, t, b, w, L, T, W }) => {
+      const cheeks = { face: [0, T], edge: [0, W] };
+      for (const card of cards) {
+        near(valueOf(card, 'End stop'), L);
+        expect(card.passes.every((p) => /^Reference (face|edge) down/.test(p))).toBe(true);
+        const side = card.passes[0]!.startsWith('Reference face') ? 'face' : 'edge';
+        const [, height] = card.figures;
+        if (height!.between === 'table to lowest tooth') cheeks[side][1] = height!.value;
+        else cheeks[side][0] = height!.value;
+      }
+      near(cheeks.face[0]!, a);
+      near(cheeks.face[1]!, a + t);
+      near(cheeks.edge[0]!, b);
+      near(cheeks.edge[1]!, b + w);
+    });
+  });
+
+  it('a bearing along a straight-edge: the cutter’s rim stays half of bearing less cutter short of it', () => {
+    tenons('bearing-face', (cards, { L }) => {
+      for (const card of cards) {
+        const edge = valueOf(card, 'End to straight-edge');
+        const past = lengthIn(/lies ([\d.]+ mm) past the shoulder/.exec(card.checks.join(' '))![1]!);
+        near(edge - past, L);
+        /** The chest's one bearing is 16. */
+        near(past, (16 - card.cutter['diameter']!) / 2);
+      }
+    });
+  });
+});
+
 describe('hollows', () => {
   it('hollow chisel: near wall by the fence, both ends by the stop, no wood left between', () => {
     let seen = 0;

@@ -2,7 +2,7 @@ import { endsOf, entryOf, resolve, type Job, type Joint } from './exchange/index
 import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from './joints/index.ts';
 import { drawScene, modelOf, type ScenePicture } from './machines/index.ts';
-import { routesFor, type Route } from './methods/index.ts';
+import { cheapestAddition, routesFor, type Route } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
@@ -25,6 +25,8 @@ export interface JointPlan {
   readonly advice: readonly Advice[];
   readonly routes: Readonly<Record<MemberName, readonly Route[]>>;
   readonly chosen: Readonly<Partial<Record<MemberName, string>>>;
+  /** Where nothing in the chest cuts a half: what to add. */
+  readonly additions?: Readonly<Partial<Record<MemberName, Sentence>>>;
   readonly shouldersFirst: boolean;
   /** How the fit moves with the seasons, once both species and both climates are known. */
   readonly season?: SeasonFit;
@@ -166,6 +168,12 @@ function draftJoint(
     batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes) }));
   const halves = { mortised: chosen('mortised'), tenoned: chosen('tenoned') };
   const [mortise, tenon] = [halves.mortised[0]!.route, halves.tenoned[0]!.route];
+  const addition = (member: MemberName) => {
+    const context = { joint: joint.id, occurrences: occurrences[member] };
+    const found = cheapestAddition(kind.features(params, members)[member], shop, context);
+    return found && { [member]: found.words };
+  };
+  const additions = { ...(!tenon && addition('tenoned')), ...(!mortise && addition('mortised')) };
   const season = seasonOf(job, parts, kind.fit(params, members));
   const plan: JointPlan = {
     joint: joint.id,
@@ -178,6 +186,7 @@ function draftJoint(
     ],
     routes: { tenoned: batches.tenoned[0]!.routes, mortised: batches.mortised[0]!.routes },
     chosen: { ...(tenon && { tenoned: tenon.id }), ...(mortise && { mortised: mortise.id }) },
+    ...(Object.keys(additions).length > 0 && { additions }),
     shouldersFirst: tenon?.shouldersFirst ?? true,
     ...(season && { season }),
   };

@@ -1,5 +1,6 @@
 export * from './method.ts';
 export * from './routes.ts';
+export * from './addition.ts';
 export { METHODS } from './list.ts';
 export { DEFER } from './cautions.ts';
 export * from './cutters.ts';

@@ -1,6 +1,6 @@
 import { sameCutter, type Setup } from '../setups/index.ts';
-import type { Minutes } from '../tooling/index.ts';
-import type { HardRule, Operation } from './operations.ts';
+import type { Minutes, Shop } from '../tooling/index.ts';
+import { operationsOf, type HardRule, type Operation } from './operations.ts';
 
 const NOTHING: Standing = new Map();
 
@@ -68,6 +68,15 @@ export const minutesOf = (operations: readonly Operation[], order: readonly numb
     (sum, i, at) => sum + changeOver(at ? operations[order[at - 1]!]!.setup : undefined, operations[i]!.setup, cost),
     0,
   );
+
+/** Minutes it takes to set up for these alone, in their best order. */
+export function minutesAlone(
+  setups: readonly Setup[],
+  { minutes, schools }: Pick<Shop, 'minutes' | 'schools'>,
+): number {
+  const operations = operationsOf([{ joint: '', setups, shouldersFirst: true, half: schools.half }]);
+  return minutesOf(operations, runOrder(operations, minutes), minutes);
+}
 
 /** The first hard rule an order breaks, if any. */
 export function brokenRule(operations: readonly Operation[], order: readonly number[]): HardRule | undefined {

@@ -4,7 +4,7 @@ import { toolsOf, type Shop } from './shop.ts';
 
 /** All that a joint kind learns of a shop: which mortises can be made, and how it likes them. */
 export interface Available {
-  /** Mortise widths a cutter makes in one pass, least first, each with its deepest reach. */
+  /** Mortise widths made in one go, least first, each with its deepest reach: by cutters; without any, by chisels or bits. */
   readonly mortiseWidths: readonly { readonly width: Mm; readonly reach: Mm }[];
   /** Diameters its bits bore, least first. */
   readonly bores: readonly Mm[];
@@ -15,14 +15,19 @@ export interface Available {
 }
 
 export const availableIn = (shop: Shop): Available => ({
-  mortiseWidths: toolsOf(shop, 'router-cutter')
-    .map((cutter) => ({ width: cutter.diameter, reach: cutter.cuttingLength }))
-    .sort((a, b) => a.width - b.width),
+  mortiseWidths: widthsIn(shop).sort((a, b) => a.width - b.width),
   bores: toolsOf(shop, 'boring-bit').map((b) => b.diameter).sort((a, b) => a - b), // prettier-ignore
   targetClearance: shop.targetClearance,
   corners: shop.schools.corners,
   step: shop.style.system === 'mm' ? 1 : INCH / 16,
 });
+
+function widthsIn(shop: Shop): { width: Mm; reach: Mm }[] {
+  const cutters = toolsOf(shop, 'router-cutter').map((c) => ({ width: c.diameter, reach: c.cuttingLength }));
+  const chisels = toolsOf(shop, 'hollow-chisel').map((c) => ({ width: c.size, reach: c.length }));
+  const bits = toolsOf(shop, 'boring-bit').map((b) => ({ width: b.diameter, reach: b.length }));
+  return [cutters, chisels, bits].find((widths) => widths.length) ?? [];
+}
 
 /** Nearest width a cutter makes; between two equally near the narrower, which leaves more wall. */
 export const nearestWidth = (wanted: Mm, available: Available): Mm | undefined =>

@@ -1,4 +1,4 @@
-import { shopFor, type Job, type MemberName, type Route, type Shop } from '@velk/core';
+import { minutesAlone, shopFor, type Job, type MemberName, type Route, type Shop } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -41,6 +41,11 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
       {HALVES.map(([member, title]) => (
         <section key={member} style={{ marginTop: 22 }}>
           <h2>{title}</h2>
+          {plan.additions?.[member] && (
+            <p className="note warning" role="status">
+              <Spoken sentence={plan.additions[member]} style={style} />
+            </p>
+          )}
           <div className="rows" role="radiogroup" aria-label={title}>
             {plan.routes[member].map((route) => {
               const possible = route.refusals.length === 0;
@@ -74,7 +79,7 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
                   </span>
                   <span className="quiet">
                     {possible
-                      ? `${route.setups.length} ${route.setups.length === 1 ? 'set-up' : 'set-ups'}${chosen ? ', chosen' : ''}`
+                      ? `${route.setups.length} ${route.setups.length === 1 ? 'set-up' : 'set-ups'}, about ${Math.round(minutesAlone(route.setups, shop))} min${chosen ? ', chosen' : ''}`
                       : 'not in this shop'}
                   </span>
                 </label>

@@ -102,7 +102,7 @@ describe('what can’t be made', () => {
     [
       { mortiseWidth: 5, faceClearance: 0, faceShoulder: 8 },
       'mortiseWidth',
-      /no cutter makes a mortise 5\.0 mm wide; the smallest in the chest is 6\.0 mm/,
+      /nothing in the chest makes a mortise 5\.0 mm wide; the smallest is 6\.0 mm/,
     ],
     [{ tenonLength: 0 }, 'tenonLength', /tenon length is 0\.0 mm; it must be more than/],
     [{ faceShoulder: -1 }, 'faceShoulder', /face shoulder is -1\.0 mm/],

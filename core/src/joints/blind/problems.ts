@@ -134,14 +134,7 @@ export function blindProblems(
     'the tenon is {value} long, the whole piece only {bound}.',
   );
   const least = available.mortiseWidths[0]?.width;
-  if (least === undefined) {
-    found.push({
-      path: 'mortiseWidth',
-      part: names.mortised,
-      dimension: 'mortise width',
-      message: say('The chest has no router cutter to make a mortise with.'),
-    });
-  } else {
+  if (least !== undefined)
     add(
       m > 0 && m < least - hair,
       'mortised',
@@ -149,9 +142,8 @@ export function blindProblems(
       'mortise width',
       m,
       least,
-      'no cutter makes a mortise {value} wide; the smallest in the chest is {bound}.',
+      'nothing in the chest makes a mortise {value} wide; the smallest is {bound}.',
     );
-  }
   if (params.corners === 'clear')
     add(
       params.endClearance < m - 1e-3,
