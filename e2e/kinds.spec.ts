@@ -206,6 +206,7 @@ test('an angle is typed in degrees or as a slope, a mistake stays as typed, and 
   await angle.fill('steep');
   await expect(page.getByText(/“steep” can’t be read as an angle/)).toBeVisible();
   await page.reload();
+  await page.getByRole('button', { name: /Stand rail into splayed leg/ }).click();
   await expect(page.getByLabel('angle off square, degrees')).toHaveValue('steep');
   await page.getByLabel('angle off square, degrees').fill('70');
   await expect(page.getByText(/angle off square must be from -60° to 60°/)).toBeVisible();
