@@ -50,9 +50,47 @@ export function routesFor(features: readonly Feature[], shop: Shop, context: Omi
   const combinations = choices
     .reduce<Method[][]>((all, ways) => all.flatMap((chosen) => ways.map((way) => [...chosen, way])), [[]])
     .map((methods) => methods.filter((m) => !methods.some((other) => other.form === m.form && other.also?.includes(m.stage)))); // prettier-ignore
+  const done = piecesOfWork(features, shop, context);
   return [...new Map(combinations.map((methods) => [methods.map((m) => m.id).join('+'), methods])).values()]
-    .map((methods) => route(features, shop, context, methods))
+    .map((methods) => route(features, shop, methods, done))
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
+}
+
+/** One method at one feature: why not, or its set-ups. */
+interface Work {
+  readonly refusals: readonly Refusal[];
+  readonly setups: () => readonly Setup[];
+}
+
+/** Work by method and feature: most routes share most of it, and it is reckoned once. */
+function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Context, 'shouldersFirst'>) {
+  const half = `${partial.joint}.${partial.occurrences[0]?.member ?? 'either'}`;
+  const known = new Map<string, Work>();
+  const reckon = (method: Method, index: number, shouldersFirst: boolean): Work => {
+    const own = features[index]!;
+    const feature = method.lean?.by === 'wedge' ? onWedges(own, method.lean.room ?? 0) : own;
+    const context = { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst };
+    let setups: Setup[] | undefined;
+    return {
+      refusals: method.refuse(feature, shop, context),
+      setups: () =>
+        (setups ??= method.setups(feature, shop, context).flatMap((setup) =>
+          mirrored({
+            ...askew(feature, method, shop.graduation),
+            ...(partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup),
+            ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
+            feature: index,
+            ...(feature.follows && { follows: feature.follows }),
+          }),
+        )),
+    };
+  };
+  return (method: Method, index: number, shouldersFirst: boolean): Work => {
+    const key = `${method.id} ${index} ${shouldersFirst}`;
+    const work = known.get(key) ?? reckon(method, index, shouldersFirst);
+    known.set(key, work);
+    return work;
+  };
 }
 
 const cuts = (method: Method, feature: Feature): boolean =>
@@ -61,45 +99,25 @@ const cuts = (method: Method, feature: Feature): boolean =>
 function route(
   features: readonly Feature[],
   shop: Shop,
-  partial: Omit<Context, 'shouldersFirst'>,
   methods: Method[],
+  done: ReturnType<typeof piecesOfWork>,
 ): Route {
   /** Waste outside the blade: shoulders first, the line is crisp and the waste drops clear. Else cheeks first. */
   const shouldersFirst = shop.schools.waste !== 'cheeks' && methods.every((m) => m.waste !== 'between');
   const ordered = shouldersFirst
     ? methods
     : [...methods].sort((a, b) => Number(b.stage === 'cheeks') - Number(a.stage === 'cheeks'));
-  const half = `${partial.joint}.${partial.occurrences[0]?.member ?? 'either'}`;
   const work = features.flatMap((feature, index) =>
-    ordered
-      .filter((m) => cuts(m, feature))
-      .map((method) => ({
-        feature: method.lean?.by === 'wedge' ? onWedges(feature, method.lean.room ?? 0) : feature,
-        index,
-        method,
-        context: { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst },
-      })),
+    ordered.filter((m) => cuts(m, feature)).map((method) => done(method, index, shouldersFirst)),
   );
-  const refusals = work.flatMap(({ method, feature, context }) => method.refuse(feature, shop, context));
+  const refusals = work.flatMap((w) => w.refusals);
   return {
     id: methods.map((m) => m.id).join('+'),
     title: methods.map((m) => m.title.replace(/^.*, /, '')).join('; '),
     methods: methods.map((m) => m.id),
     shouldersFirst,
     refusals: unlike(refusals),
-    setups: refusals.length
-      ? []
-      : work.flatMap(({ method, feature, index, context }) =>
-          method.setups(feature, shop, context).flatMap((setup) =>
-            mirrored({
-              ...askew(feature, method, shop.graduation),
-              ...(partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup),
-              ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
-              feature: index,
-              ...(feature.follows && { follows: feature.follows }),
-            }),
-          ),
-        ),
+    setups: refusals.length ? [] : work.flatMap((w) => w.setups()),
   };
 }
 

@@ -7,8 +7,16 @@ const NOTHING: Standing = new Map();
 /** What a set-up leaves standing on its machine: each distance by its two features. */
 type Standing = ReadonlyMap<string, number>;
 
-const standing = (setup: Setup): Standing =>
-  new Map(setup.model === 'bench' ? [] : setup.figures.map((f) => [`${f.from}>${f.to}`, f.set.value]));
+function standing(setup: Setup): Standing {
+  const known = STOOD.get(setup);
+  if (known) return known;
+  const made = new Map(setup.model === 'bench' ? [] : setup.figures.map((f) => [`${f.from}>${f.to}`, f.set.value]));
+  STOOD.set(setup, made);
+  return made;
+}
+
+/** Reckoned once for each set-up: the order asks for it again and again. */
+const STOOD = new WeakMap<Setup, Standing>();
 
 /** Minutes from one set-up to the next, by what changes; every machine set-up also costs a test cut. */
 export function changeOver(from: Setup | undefined, to: Setup, cost: Minutes): number {
