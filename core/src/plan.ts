@@ -226,7 +226,8 @@ function batchesFor(
   const batches = part.apart ? batchesOf(part.thickness, part.quantity) : [];
   if (batches.length < 2) {
     const features = kind.features(params, members)[member];
-    return [{ part, routes: routesFor(features, shop, { joint: joint.id, occurrences: occurrences[member] }) }];
+    const own = { joint: joint.id, occurrences: occurrences[member], ...held(part, occurrences[member]) };
+    return [{ part, routes: routesFor(features, shop, own) }];
   }
   return batches.map((batch, i) => {
     const own = asBatch(part, batch);
@@ -240,9 +241,16 @@ function batchesFor(
       of: batch.count,
       pieces: batch.pieces,
     }));
-    return { part: own, routes: routesFor(features, shop, { joint: `${joint.id}-${i + 1}`, occurrences: here }) };
+    return {
+      part: own,
+      routes: routesFor(features, shop, { joint: `${joint.id}-${i + 1}`, occurrences: here, ...held(part, here) }),
+    };
   });
 }
+
+/** The rough piece it may still be part of: only while work is done at one end of it. */
+const held = ({ roughLength, length }: Part, occurrences: readonly Occurrence[]): { heldLength?: number } =>
+  roughLength > length && new Set(occurrences.map((o) => o.end)).size === 1 ? { heldLength: roughLength } : {};
 
 function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<MemberName, Occurrence[]> {
   const { tenoned, mortised } = joint;

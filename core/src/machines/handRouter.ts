@@ -36,6 +36,7 @@ export const handRouter: MachineModel = {
     'wood-surface': 'surface of the wood',
     'cutter-tip': 'tip of the cutter',
     'straight-edge': 'straight-edge',
+    'second-rail': 'second rail',
     'centre-across': 'centre of the disc',
     'centre-along': 'centre of the disc',
     'template-top': 'top of the template',
@@ -173,6 +174,28 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
     };
   },
   'straight-edge': (given) => alongEdge(given, given.router.baseGuided),
+  /** Between two rails the cutter goes no farther than they let the base. */
+  'two-rails'(given) {
+    const { set, router, cutter, x, piece } = given;
+    const one = alongEdge(given, router.baseGuided);
+    const far = set('edge') - set('apart');
+    const wide = Math.max(piece.width, piece.thickness);
+    const back = far + router.baseOpposite - cutter.diameter / 2;
+    return {
+      ...one,
+      along: { ...one.along, 'second-rail': far },
+      sweep: prismAlong(
+        'z',
+        rectangle(x(back), x(set('edge') - router.baseGuided + cutter.diameter / 2)),
+        -given.depth,
+        60,
+      ),
+      bodies: [
+        ...one.bodies,
+        { role: 'stop', label: 'second rail', solid: box([Math.min(x(far), x(far - 40)), -30, 0], [Math.max(x(far), x(far - 40)), wide + 30, 12]) }, // prettier-ignore
+      ],
+    };
+  },
   /** The bearing on the cutter's shank runs along it. */
   'bearing-edge'(given) {
     const bearing = given.asIs.tools.find((t) => t.kind === 'bearing' && given.setup.guides.includes(t.id));

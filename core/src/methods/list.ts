@@ -9,7 +9,7 @@ import { handKerf } from './handKerf/index.ts';
 import { builtUpMortise, builtUpSlot, builtUpTenon } from './builtUp/index.ts';
 import { edgeGuide } from './edgeGuide/index.ts';
 import { bushingMortise, bushingRound } from './bushingTemplate/index.ts';
-import { bearingFace, routerFace } from './routerFace/index.ts';
+import { bearingFace, railsFace, routerFace } from './routerFace/index.ts';
 import { mitreTips } from './mitreTips/index.ts';
 import { routerTableSled } from './routerTableSled/index.ts';
 import { routerTableStops } from './routerTableStops/index.ts';
@@ -52,6 +52,7 @@ export const METHODS = [
   sawFlatOneFace,
   bandsawStepped,
   routerFace,
+  railsFace,
   bearingFace,
   routerTableSled,
   handTenon,

@@ -2,6 +2,7 @@ import type { Feature } from '../joints/index.ts';
 import type { LengthFigure, Occurrence, Refusal, Setup, Stage } from '../setups/index.ts';
 import { figure, type FigureDraft, type Means } from '../setups/index.ts';
 import { toolsOf, type Shop } from '../tooling/index.ts';
+import type { Mm } from '../units/index.ts';
 import type { TakesLean } from './wedged.ts';
 
 /** What a method is told beside the feature. */
@@ -11,6 +12,8 @@ export interface Context {
   readonly occurrences: readonly Occurrence[];
   /** Shoulders before cheeks, or after: decided by where the cheeks' waste goes. */
   readonly shouldersFirst: boolean;
+  /** Length of the rough piece it is still part of while it is cut, mm; nothing where it can't be. */
+  readonly heldLength?: Mm;
 }
 
 /** A way of cutting a feature. Its set-ups hold figures only: what wood they take is the machine model's affair. */

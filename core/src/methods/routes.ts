@@ -1,6 +1,6 @@
 import type { Feature } from '../joints/index.ts';
 import { turnedWords, type Occurrence, type Refusal, type Setup, type Stage } from '../setups/index.ts';
-import { say, type Sentence } from '../units/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Context, Method } from './method.ts';
 import { METHODS } from './list.ts';
@@ -62,6 +62,8 @@ interface Work {
   readonly setups: () => readonly Setup[];
 }
 
+const longer = (feature: Feature, length: Mm): Feature => ({ ...feature, stock: { ...feature.stock, length: Math.max(length, feature.stock.length) } }); // prettier-ignore
+
 /** Work by method and feature: most routes share most of it, and it is reckoned once. */
 function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Context, 'shouldersFirst'>) {
   const half = `${partial.joint}.${partial.occurrences[0]?.member ?? 'either'}`;
@@ -71,14 +73,20 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
     const feature = method.lean?.by === 'wedge' ? onWedges(own, method.lean.room ?? 0) : own;
     const context = { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst };
     let setups: Setup[] | undefined;
+    const { heldLength } = partial;
+    const alone = method.refuse(feature, shop, context);
+    /** Too short by itself, it may be long enough while it is still part of its rough piece. */
+    const held = alone.length && heldLength ? method.refuse(longer(feature, heldLength), shop, context) : alone;
+    const asPart = alone.length > 0 && held.length === 0;
     return {
-      refusals: method.refuse(feature, shop, context),
+      refusals: asPart ? [] : alone,
       setups: () =>
         (setups ??= method.setups(feature, shop, context).flatMap((setup) =>
           mirrored({
             ...askew(feature, method, shop.graduation),
             ...(partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup),
             ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
+            ...(asPart && { checks: [...setup.checks, say('Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.', { heldLength: heldLength! })] }), // prettier-ignore
             feature: index,
             ...(feature.follows && { follows: feature.follows }),
           }),

@@ -29,10 +29,12 @@ interface Along {
   /** How far past the cutter's rim the straight-edge lies, mm, on the body's side of the shoulder; in words too. */
   past(router: Router, cutter: RouterCutter, guide: Bearing | undefined): { value: Mm; working: Sentence };
   readonly check: string;
+  /** How far apart two rails stand that hold the base between them, mm; one straight-edge where nobody says. */
+  apart?(router: Router, cutter: RouterCutter, L: Mm): { value: Mm; working: Sentence };
 }
 
 /** Hand-held router on each face in turn, guided by a straight-edge: shoulders and cheeks in one go. */
-const facing = ({ id, title, carrier, guides, past, check }: Along): Method<TenonFeature> => ({
+const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Method<TenonFeature> => ({
   id,
   title,
   form: 'tenon',
@@ -62,6 +64,7 @@ const facing = ({ id, title, carrier, guides, past, check }: Along): Method<Teno
     const make = figuresFor(shop);
     const { value, working } = past(router, cutter, beside[0]);
     const edge = make({ id: 'edge', name: 'End to straight-edge', value: L + value, from: 'laid-out-from', to: 'straight-edge', rounding: 'down', acts: 'length', working: say(`tenon length {L} + ${working.text}`, { ...working.lengths, L }) }); // prettier-ignore
+    const rails = apart && make({ id: 'apart', name: 'Rails apart', from: 'straight-edge', to: 'second-rail', rounding: 'up', acts: 'length', ...apart(router, cutter, L) }); // prettier-ignore
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const onFace = group[0]!.down.endsWith('face');
       const { depth: deep } = group[0]!;
@@ -90,7 +93,7 @@ const facing = ({ id, title, carrier, guides, past, check }: Along): Method<Teno
         guides: beside.map((g) => g.id),
         effect: 'remove',
         stage: 'cheeks',
-        figures: [edge, depth],
+        figures: [edge, ...(rails ? [rails] : []), depth],
         passes: group.flatMap((g): Pass[] => {
           const up = g.down.replace('-', ' ').replace(/^./, (c) => c.toUpperCase());
           return inLevels(
@@ -102,7 +105,7 @@ const facing = ({ id, title, carrier, guides, past, check }: Along): Method<Teno
                 'wood-surface': g.down,
                 'laid-out-from': 'worked-end',
               },
-              figures: { edge: edge.id, depth: depth.id },
+              figures: { edge: edge.id, depth: depth.id, ...(rails && { apart: rails.id }) },
             },
             depth.set.value,
             cutter.level,
@@ -130,6 +133,24 @@ export const routerFace = facing({
   guides: () => [],
   past: ({ baseGuided: h }, { diameter: d }) => ({ value: h - d / 2, working: say('guided side of the base {h} − half the cutter {half}', { h, half: d / 2 }) }), // prettier-ignore
   check: 'The straight-edge stands {off} from the shoulder line, on the body’s side, square to the edge.',
+});
+
+/** So far past the end of the piece the cutter runs between two rails, mm. */
+const PAST_END: Mm = 2;
+
+/** A jig of two rails with the base between them: it can't wander off either, and the whole tenon is one area. */
+export const railsFace = facing({
+  id: 'rails-face',
+  title: 'Shoulders and cheeks, router between two rails',
+  carrier: 'two-rails',
+  guides: () => [],
+  past: ({ baseGuided: h }, { diameter: d }) => ({ value: h - d / 2, working: say('guided side of the base {h} − half the cutter {half}', { h, half: d / 2 }) }), // prettier-ignore
+  check:
+    'The rail on the body stands {off} from the shoulder line; clamp the jig to the piece by it, square to the edge.',
+  apart: ({ baseGuided: h, baseOpposite: o }, { diameter: d }, L) => {
+    const travel = Math.max(0, L + PAST_END - d);
+    return { value: h + o + travel, working: say('both sides of the base {h} + {o}, and the way from the shoulder past the end, {travel}', { h, o, travel }) }; // prettier-ignore
+  },
 });
 
 /** A bearing on the cutter's shank against a straight-edge: where it is as wide as the cutter, on the shoulder line itself. */
