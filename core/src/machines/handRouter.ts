@@ -11,7 +11,7 @@ import {
 } from '../solids/index.ts';
 import { figureOf, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
 import { OUTWARD, type Piece } from '../stock/index.ts';
-import { toolById, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
+import { toolById, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
 import type { MachineBody } from './machineBody.ts';
 import type { Datum, MachineModel } from './model.ts';
 import { faceOf, seatPiece } from './seat.ts';
@@ -22,7 +22,7 @@ import { standsAt } from './standsAt.ts';
  * lengths along the piece count from the end or edge it is laid out from, at x = 0.
  *
  *   edge guide: runs along y = 0       template: a hole for a bushing, over the wood
- *   straight-edge: lies across, the base against it
+ *   straight-edge: lies across, the base against it       block, disc: on the end, the bushing runs round it
  */
 export const handRouter: MachineModel = {
   id: 'hand-router',
@@ -55,7 +55,7 @@ export const handRouter: MachineModel = {
     const s = endSide(pass, occurrence);
     const set = (role: string) => figureOf(setup, pass.figures[role]!).set.value;
     const whole = standsAt(figureOf(setup, pass.figures['depth']!), { scale: router.depthScale });
-    const over = setup.carrier === 'template' || setup.carrier === 'disc' ? TEMPLATE : 0;
+    const over = ['template', 'disc', 'block'].includes(setup.carrier) ? TEMPLATE : 0;
     const depth = Math.min(whole - over, pass.level ?? Infinity);
     const x = (from: number) => s * from;
     const along = (at: number): Datum => ({ at: [x(at), 0, 0], normal: [s, 0, 0] });
@@ -79,6 +79,7 @@ export const handRouter: MachineModel = {
       sweep: own.sweep,
       feed: [own.feedsAcross ? 0 : s, own.feedsAcross ? 1 : 0, 0],
       feeds: 'tool',
+      ...(own.nested && { nested: true }),
     };
   },
 };
@@ -110,6 +111,7 @@ interface Carried {
   readonly sweep: Solid;
   readonly bodies: readonly MachineBody[];
   readonly feedsAcross?: boolean;
+  readonly nested?: boolean;
 }
 
 const FAR = 2000;
@@ -132,8 +134,7 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
     };
   },
   template: ({ setup, set, cutter, asIs, depth, x }) => {
-    const bushing = asIs.tools.find((t) => t.kind === 'bushing' && setup.guides.includes(t.id));
-    if (bushing?.kind !== 'bushing') throw new Error('The set-up names no bushing.');
+    const bushing = bushingIn(setup, asIs);
     const inset = (bushing.outside - cutter.diameter) / 2;
     const [near, end] = [set('side'), set('end')];
     const [far, farEnd] = [near + set('width'), end + set('length')];
@@ -152,9 +153,30 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
       ],
     };
   },
+  /** A block with full round ends on the end of the piece; the bushing runs round it outside. */
+  block: ({ setup, set, cutter, asIs, depth, x }) => {
+    const bushing = bushingIn(setup, asIs);
+    const beyond = (bushing.outside - cutter.diameter) / 2;
+    const [side, end] = [set('side'), set('end')];
+    const [farSide, farEnd] = [side + set('width'), end + set('length')];
+    const outline = (by: number): Vec2[] => {
+      const xs = [x(end - by), x(farEnd + by)];
+      return roundedRectangle([Math.min(...xs), side - by], [Math.max(...xs), farSide + by], set('width') / 2 + by);
+    };
+    const out = x(farEnd + beyond) + Math.sign(x(1)) * (cutter.diameter / 2);
+    return {
+      along: { 'template-end': end, 'template-far-end': farEnd },
+      across: { 'template-side': side, 'template-far-side': farSide },
+      sweep: difference(box([-FAR, -FAR, -depth], [FAR, FAR, 60]), prismAlong('z', outline(beyond), -depth - 1, 61)),
+      nested: true,
+      bodies: [
+        { role: 'base', label: 'template', solid: prismAlong('z', outline(0), 0.5, TEMPLATE) },
+        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([out, (side + farSide) / 2], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
+      ],
+    };
+  },
   disc: ({ setup, set, cutter, asIs, depth, x }) => {
-    const bushing = asIs.tools.find((t) => t.kind === 'bushing' && setup.guides.includes(t.id));
-    if (bushing?.kind !== 'bushing') throw new Error('The set-up names no bushing.');
+    const bushing = bushingIn(setup, asIs);
     const radius = set('width') / 2;
     const [fromFace, fromEdge] = [set('side'), set('end')];
     const centre: Vec2 = [x(fromEdge), fromFace];
@@ -167,6 +189,7 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
         box([-FAR, -FAR, -depth], [FAR, FAR, 60]),
         prismAlong('z', circle(centre, left), -depth - 1, 61),
       ),
+      nested: true,
       bodies: [
         { role: 'base', label: 'disc', solid: prismAlong('z', circle(centre, radius), 0.5, TEMPLATE) },
         { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([centre[0], centre[1] - out], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
@@ -222,6 +245,12 @@ function alongEdge({ set, router, cutter, depth, x, piece }: Given, before: numb
     ],
     feedsAcross: true,
   };
+}
+
+function bushingIn({ guides }: Setup, asIs: Shop): Bushing {
+  const bushing = asIs.tools.find((t) => t.kind === 'bushing' && guides.includes(t.id));
+  if (bushing?.kind !== 'bushing') throw new Error('The set-up names no bushing.');
+  return bushing;
 }
 
 /** Across the whole piece and past it. */

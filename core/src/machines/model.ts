@@ -21,6 +21,8 @@ export interface Placement {
   /** Direction the piece, or the hand-held tool, moves in. */
   readonly feed: Vec3;
   readonly feeds: 'piece' | 'tool';
+  /** Every pass of the set-up takes all that the ones before it took. */
+  readonly nested?: boolean;
 }
 
 /** A machine: places the piece and the cutter from the figures as set, knows its features, sweeps, and is drawn. */

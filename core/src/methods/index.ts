@@ -8,4 +8,4 @@ export * from './blades.ts';
 export { slotKerfs } from './kerfs.ts';
 export { flippedSettings } from './flippedCheeks.ts';
 export { steppedSettings } from './steppedCheeks.ts';
-export { templateSlot, templateWork } from './template.ts';
+export { templateBlock, templateSlot, templateWork } from './template.ts';

@@ -9,6 +9,7 @@ import { handKerf } from './handKerf/index.ts';
 import { builtUpMortise, builtUpSlot, builtUpTenon } from './builtUp/index.ts';
 import { edgeGuide } from './edgeGuide/index.ts';
 import { bushingMortise, bushingRound } from './bushingTemplate/index.ts';
+import { bushingTenon } from './bushingTenon/index.ts';
 import { bearingFace, railsFace, routerFace } from './routerFace/index.ts';
 import { mitreTips } from './mitreTips/index.ts';
 import { routerTableSled } from './routerTableSled/index.ts';
@@ -54,6 +55,7 @@ export const METHODS = [
   routerFace,
   railsFace,
   bearingFace,
+  bushingTenon,
   routerTableSled,
   handTenon,
   builtUpTenon,

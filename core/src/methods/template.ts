@@ -13,7 +13,13 @@ export const templateSlot = (m: Mm, d: Mm, G: Mm, r = 1): Mm => r * (m - d) + G;
 export const templateWork = (slot: Mm, d: Mm, G: Mm, r = 1): Mm => (slot - G) / r + d;
 
 /**
+ * Outside profile of a template for a tongue in the work: template = r (w + d) - G.
+ * @param w width of the work
+ */
+export const templateBlock = (w: Mm, d: Mm, G: Mm, r = 1): Mm => r * (w + d) - G;
+
+/**
  * Diameter of the disc for a round tenon: t + d - G. The bushing runs round it outside.
  * @param t diameter of the tenon
  */
-export const templateDisc = (t: Mm, d: Mm, G: Mm): Mm => t + d - G;
+export const templateDisc = (t: Mm, d: Mm, G: Mm): Mm => templateBlock(t, d, G);

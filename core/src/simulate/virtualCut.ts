@@ -62,6 +62,7 @@ export function virtualCut(
 
 /** Of levels that follow one path the deepest: it takes all that the others took. */
 function deepestOf(placements: readonly Placement[]): Placement[] {
+  if (placements.every(({ nested }) => nested)) return placements.slice(-1);
   const paths = new Map<unknown, Placement>();
   for (const placement of placements) {
     const { rigid, sweep } = placement;

@@ -1,39 +1,13 @@
 import type { MortiseFeature, RoundTenonFeature } from '../../joints/index.ts';
 import { TEMPLATE } from '../../machines/index.ts';
-import type { Refusal, Setup } from '../../setups/index.ts';
-import { toolsOf, type Bushing, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
+import { toolsOf, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
+import { bushingsFor, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { fittingCutters } from '../cutters.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { templateDisc, templateSlot } from '../template.ts';
-
-interface Gear {
-  readonly router: Router;
-  readonly cutter: RouterCutter;
-  readonly bushing: Bushing;
-}
-
-/** Air on either side of a cutter in its bushing, at least, mm (common practice). */
-const ROUND_THE_CUTTER: Mm = 0.5;
-/** A round template smaller than this can't be fixed to the end, mm. */
-const LEAST_DISC: Mm = 8;
-
-/** Bushings that a cutter goes through and that don't touch the wood under the template. */
-const bushingsFor = ({ diameter }: RouterCutter, shop: Shop): Bushing[] =>
-  toolsOf(shop, 'bushing').filter((b) => b.bore >= diameter + 2 * ROUND_THE_CUTTER && b.projection < TEMPLATE);
-
-const onTemplate = ({ router, cutter, bushing }: Gear, carrier: string): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect' | 'cautions'> => ({ model: 'hand-router', carrier, machine: router.id, cutter: cutter.id, guides: [bushing.id], effect: 'remove', cautions: [CAUTIONS.unplugRouter, CAUTIONS.routerBothHands, CAUTIONS.shank, CAUTIONS.eyes] }); // prettier-ignore
-
-const LACKS: [keyof Gear, string][] = [
-  ['router', 'The chest has no plunge router. Add one.'],
-  ['bushing', 'The chest has no guide bushing. Add one a good way wider than the cutter.'],
-];
-
-const lacking = (shop: Shop): Refusal[] =>
-  LACKS.flatMap(([kind, text]) => (toolsOf(shop, kind as 'router' | 'bushing').length ? [] : [missing(kind, text)]));
 
 function mortiseGear(feature: MortiseFeature, shop: Shop): Gear | undefined {
   const [router] = toolsOf(shop, 'router');
@@ -112,6 +86,9 @@ export const bushingMortise: Method<MortiseFeature> = {
     ];
   },
 };
+
+/** A round template smaller than this can't be fixed to the end, mm. */
+const LEAST_DISC: Mm = 8;
 
 /** Of the pairs of cutter and bushing the one with the largest template: it sits best on the end. */
 function roundGear({ diameter, length }: RoundTenonFeature, shop: Shop): Gear | undefined {
