@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
+import { toolsOf, type Shop } from './tooling/index.ts';
 import { cardsOf, lengthIn, near, NEAR, offsIn, valueOf, type Card } from './testing/cards.ts';
 import { cases } from './testing/index.ts';
 
@@ -20,17 +21,21 @@ interface Wanted {
 }
 
 /** Each generated blind joint that a method has cards for, with what its tenon is to be. */
-function tenons(method: string, judge: (cards: Card[], wanted: Wanted) => void): void {
+function tenons(
+  method: string,
+  judge: (cards: Card[], wanted: Wanted, shop: Shop) => void,
+  corners: 'squared' | 'rounded' = 'squared',
+): void {
   let seen = 0;
   fc.assert(
-    fc.property(cases({ kind: 'blind', methods: [method], corners: 'squared' }), ({ job, shop, params }) => {
+    fc.property(cases({ kind: 'blind', methods: [method], corners }), ({ job, shop, params }) => {
       const cards = cardsOf(job, shop, method);
       if (!cards.length) return;
       seen++;
       const { members } = resolve(job.joints[0]!, job);
       const { faceShoulder: a, mortiseWidth, faceClearance, edgeShoulder: b, tenonWidth: w, tenonLength: L } = params;
       const { thickness: T, width: W } = members.tenoned;
-      judge(cards, { a, t: mortiseWidth - faceClearance, b, w, L, T, W });
+      judge(cards, { a, t: mortiseWidth - faceClearance, b, w, L, T, W }, shop);
     }),
     { seed: 17, numRuns: 20 },
   );
@@ -144,6 +149,37 @@ describe('shoulders, and cheeks from one face', () => {
         near(past, (16 - card.cutter['diameter']!) / 2);
       }
     });
+  });
+
+  it('two rails: the base between them lets the cutter from the shoulder to past the end, and no farther', () => {
+    tenons('rails-face', (cards, { L }, shop) => {
+      const { baseGuided: h, baseOpposite: o } = toolsOf(shop, 'router')[0]!;
+      for (const card of cards) {
+        const d = card.cutter['diameter']!;
+        const edge = valueOf(card, 'End to straight-edge');
+        near(edge - h + d / 2, L);
+        /** The cutter's rim at the other rail, counted from the end: past it, however short the tenon. */
+        const end = edge - valueOf(card, 'Rails apart') + o - d / 2;
+        near(end, Math.min(-2, L - d), 2);
+      }
+    });
+  });
+
+  it('round a block: what the bushing is over the cutter the tenon is over the block, and its edges half as round as it is thick', () => {
+    tenons(
+      'bushing-tenon',
+      ([card], { a, t, b, w, L }) => {
+        const G = lengthIn(/The bushing measures ([\d.]+ mm)/.exec(card!.checks.join(' '))![1]!);
+        const over = G - card!.cutter['diameter']!;
+        near(valueOf(card!, 'Block, thickness') + over, t, 2);
+        near(valueOf(card!, 'Block, width') + over, w, 2);
+        near(valueOf(card!, 'Block, from the reference face') - over / 2, a, 2);
+        near(valueOf(card!, 'Block, from the reference edge') - over / 2, b, 2);
+        near(valueOf(card!, 'Plunge, from the template’s top'), L + 12);
+        near(lengthIn(/rounded to ([\d.]+ mm)/.exec(card!.checks.join(' '))![1]!), t / 2);
+      },
+      'rounded',
+    );
   });
 });
 

@@ -285,3 +285,24 @@ describe('scenes', () => {
     expect(good.length).toBe(1);
   });
 });
+
+describe('a piece too short to be cut by itself', () => {
+  const short = (roughLength: number, ends: 'a' | 'both') => {
+    const job = jobWith({ rail: { length: 250 }, ends });
+    const parts = job.parts.map((p) => (p.id === 'rail' ? { ...p, roughLength } : p));
+    return planJob({ ...job, parts }, TEST_SHOP).joints[0]!.routes.tenoned.find((r) => r.methods.includes('crosscut-shoulders'))!; // prettier-ignore
+  };
+
+  it('is crosscut while it is part of a long enough piece, and the card says so; not where both its ends are worked', () => {
+    expect(speak(short(0, 'a').refusals[0]!.message, METRIC)).toMatch(
+      /250\.0 mm long; under 300\.0 mm it is too short/,
+    );
+    expect(short(280, 'a').refusals).not.toEqual([]);
+    expect(short(700, 'both').refusals).not.toEqual([]);
+    const { refusals, setups } = short(700, 'a');
+    expect(refusals).toEqual([]);
+    const told = (method: string) => setups.filter((s) => s.method === method).flatMap((s) => s.checks.map((c) => speak(c, METRIC))); // prettier-ignore
+    expect(told('crosscut-shoulders').join()).toMatch(/while it is part of a piece 700\.0 mm long/);
+    expect(told('saw-upright-flipped').join()).not.toMatch(/part of a piece/);
+  });
+});

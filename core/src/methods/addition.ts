@@ -70,7 +70,7 @@ export function cheapestAddition(
 ): Addition | undefined {
   for (const set of sets(candidates(features, shop))) {
     const tools: Tool[] = [];
-    for (const { kind, sized } of set) tools.push({ ...newTool(kind, [...shop.tools, ...tools]), ...sized } as Tool);
+    for (const { kind, sized } of set) tools.push({ ...newTool(kind, [...shop.tools, ...tools]), ...sized });
     const route = routesFor(features, { ...shop, tools: [...shop.tools, ...tools] }, context).find((r) => !r.refusals.length); // prettier-ignore
     if (!route) continue;
     const lengths = Object.fromEntries(set.flatMap(({ size }, i) => (size === undefined ? [] : [[`size${i}`, size]])));

@@ -107,6 +107,8 @@ describe('one broken formula is enough for the proof to fail', () => {
     ['shoulders on the bandsaw: the table saw’s kerf taken off', tenon('bandsaw-shoulders+saw-upright-flipped'), 'bandsaw-shoulders', (id, v) => (id === 'fence' ? v - KERF : v)],
     ['one face: the far shoulder for shoulder and tongue', tenon('saw-flat-one-face'), 'saw-flat-one-face', (id, v) => (id === 'above' ? 22 - v : v)],
     ['along a bearing: its own half for half the difference', tenon('bearing-face'), 'bearing-face', (id, v) => (id === 'edge' ? v + 6 : v)],
+    ['between rails: the opposite side of the base left out', tenon('rails-face'), 'rails-face', (id, v) => (id === 'apart' ? v - BASE : v)],
+    ['round a block: as for an opening, bushing and cutter exchanged', { params: { ...squared, corners: 'rounded' }, routes: { tenoned: 'bushing-tenon' } }, 'bushing-tenon', (id, v) => (id === 'width' || id === 'length' ? v + 10 : id === 'side' || id === 'end' ? v - 5 : v)],
     ['router table: half the cutter for the whole', tenon('router-table-sled'), 'router-table-sled', (id, v) => (id === 'fence' ? v + 6 : v)],
     ['between stops: the cutter left out of one stop', mortise('router-table-stops+square-ends'), 'router-table-stops', (id, v) => (id === 'right-stop' ? v + 4 : v)],
     ['round a disc: the bushing added', ROUND, 'bushing-round', (id, v) => (id === 'width' ? v + 34 : v)],

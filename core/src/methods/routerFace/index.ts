@@ -30,7 +30,7 @@ interface Along {
   past(router: Router, cutter: RouterCutter, guide: Bearing | undefined): { value: Mm; working: Sentence };
   readonly check: string;
   /** How far apart two rails stand that hold the base between them, mm; one straight-edge where nobody says. */
-  apart?(router: Router, cutter: RouterCutter, L: Mm): { value: Mm; working: Sentence };
+  readonly apart?: (router: Router, cutter: RouterCutter, L: Mm) => { value: Mm; working: Sentence };
 }
 
 /** Hand-held router on each face in turn, guided by a straight-edge: shoulders and cheeks in one go. */
