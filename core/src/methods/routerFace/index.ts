@@ -25,9 +25,9 @@ interface Along {
   readonly title: string;
   readonly carrier: string;
   /** Tools beside router and cutter, and what is missing without them. */
-  guides(cutter: RouterCutter, shop: Shop): readonly Bearing[] | Refusal;
+  readonly guides: (cutter: RouterCutter, shop: Shop) => readonly Bearing[] | Refusal;
   /** How far past the cutter's rim the straight-edge lies, mm, on the body's side of the shoulder; in words too. */
-  past(router: Router, cutter: RouterCutter, guide: Bearing | undefined): { value: Mm; working: Sentence };
+  readonly past: (router: Router, cutter: RouterCutter, guide: Bearing | undefined) => { value: Mm; working: Sentence };
   readonly check: string;
   /** How far apart two rails stand that hold the base between them, mm; one straight-edge where nobody says. */
   readonly apart?: (router: Router, cutter: RouterCutter, L: Mm) => { value: Mm; working: Sentence };
