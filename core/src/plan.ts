@@ -8,7 +8,7 @@ import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
 import { invert, type Modeller, type Solid } from './solids/index.ts';
 import { asBatch, batchesOf, pieceOf, turnedPiece, type Part } from './stock/index.ts';
-import { availableIn, shopIn, type Available, type Shop } from './tooling/index.ts';
+import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from './tooling/index.ts';
 import type { Sentence } from './units/index.ts';
 import { VERSION } from './version.ts';
 
@@ -120,7 +120,7 @@ type AsSet = (setup: Setup) => Setup;
 /** The shop as this job works in it: its unit, and its own answers where practice differs. */
 export const shopFor = (job: Pick<Job, 'units' | 'schools'>, chest: Shop): Shop => {
   const shop = shopIn(chest, job.units);
-  return { ...shop, schools: { ...shop.schools, ...job.schools } };
+  return { ...shop, schools: { ...USUAL_SCHOOLS, ...shop.schools, ...job.schools } };
 };
 
 function figuresAsSet(done: readonly { ids: readonly string[]; setup: Setup }[]): AsSet {
@@ -162,7 +162,7 @@ function draftJoint(
   };
   const pick = (member: MemberName, routes: readonly Route[]): Route | undefined => {
     const usable = routes.filter((r) => r.refusals.length === 0);
-    return usable.find((r) => r.id === joint.routes[member]) ?? usable[0];
+    return usable.find((r) => r.id === joint.routes[member]) ?? usable.find((r) => liked(r, shop.schools)) ?? usable[0];
   };
   const chosen = (member: MemberName) =>
     batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes) }));
@@ -210,6 +210,13 @@ function draftJoint(
       ),
   };
 }
+
+/** Ways that a school of practice would choose before the usual ones. */
+const ONE_FACE: ReadonlySet<string> = new Set(['saw-flat-one-face', 'saw-upright-stepped', 'bandsaw-stepped']);
+const TEMPLATES: ReadonlySet<string> = new Set(['bushing-mortise', 'bushing-tenon', 'bushing-round']);
+
+const liked = ({ methods }: Route, { faces, guide }: Schools): boolean =>
+  (faces === 'one' && methods.some((m) => ONE_FACE.has(m))) || (guide === 'templates' && methods.some((m) => TEMPLATES.has(m))); // prettier-ignore
 
 /** The ways to cut a half, for each batch of its part that is cut apart; usually there is one. */
 function batchesFor(

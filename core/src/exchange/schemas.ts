@@ -5,6 +5,7 @@ import { SPECIES, type Part } from '../stock/index.ts';
 import {
   fieldsOf,
   KIND_NAMES,
+  LATER_SCHOOLS,
   SCHOOL_NAMES,
   SCHOOLS,
   SHORTEST_CROSSCUT,
@@ -153,7 +154,8 @@ export const shopSchema = Joi.object<Shop>({
   graduation: Joi.number().min(0).max(10).required(),
   secondCutShort: Joi.number().min(0.2).max(0.5).required(),
   targetClearance: Joi.number().min(-0.05).max(0.15).required(),
-  schools: Joi.object(Object.fromEntries(SCHOOL_NAMES.map((s) => [s, answer(s).required()]))).required(),
+  planeAllowance: Joi.number().min(0).max(1),
+  schools: Joi.object(Object.fromEntries(SCHOOL_NAMES.map((s) => [s, LATER_SCHOOLS.has(s) ? answer(s) : answer(s).required()]))).required(), // prettier-ignore
   minutes: Joi.object({
     figure: minutes(),
     jig: minutes(),

@@ -26,6 +26,8 @@ export interface Method<F extends Feature = Feature> {
   readonly also?: readonly Stage[];
   /** For cheeks: whether the waste falls outside the blade, or stands between blade and fence or jig. */
   readonly waste?: 'outside' | 'between';
+  /** For cheeks by machine: it can leave them fat for the plane. */
+  readonly leavesFat?: boolean;
   /** How it takes a piece that lies askew; one that says nothing can't. */
   readonly lean?: TakesLean;
   applies(feature: F): boolean;

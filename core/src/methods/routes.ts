@@ -3,6 +3,7 @@ import { turnedWords, type Occurrence, type Refusal, type Setup, type Stage } fr
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Context, Method } from './method.ts';
+import { fattened, planing } from './forThePlane.ts';
 import { METHODS } from './list.ts';
 import { angleFigure, onWedges, turnsOver } from './wedged.ts';
 
@@ -70,7 +71,10 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
   const known = new Map<string, Work>();
   const reckon = (method: Method, index: number, shouldersFirst: boolean): Work => {
     const own = features[index]!;
-    const feature = method.lean?.by === 'wedge' ? onWedges(own, method.lean.room ?? 0) : own;
+    const allowance = method.leavesFat && !own.lean ? (shop.planeAllowance ?? 0) : 0;
+    const fat = allowance && own.form === 'tenon' ? own : undefined;
+    const sized = fat ? fattened(fat, allowance) : own;
+    const feature = method.lean?.by === 'wedge' ? onWedges(sized, method.lean.room ?? 0) : sized;
     const context = { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst };
     let setups: Setup[] | undefined;
     const { heldLength } = partial;
@@ -81,7 +85,10 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
     return {
       refusals: asPart ? [] : alone,
       setups: () =>
-        (setups ??= method.setups(feature, shop, context).flatMap((setup) =>
+        (setups ??= [
+          ...method.setups(feature, shop, context),
+          ...(fat ? planing(fat, allowance, context) : []),
+        ].flatMap((setup) =>
           mirrored({
             ...askew(feature, method, shop.graduation),
             ...(partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup),

@@ -76,9 +76,15 @@ export const HARD_RULES: readonly HardRule[] = [
     before: (a, b, { shouldersFirst }) => !shouldersFirst && stages(a, 'cheeks', b, 'shoulders'),
   },
   {
+    id: 'plane-last',
+    words: 'Cheeks are planed to their lines once they and their shoulders are cut.',
+    before: (a, b) => (['cheeks', 'shoulders'] as Stage[]).includes(a.stage) && b.stage === 'plane' && sameHalf(a, b) && a.feature === b.feature, // prettier-ignore
+  },
+  {
     id: 'round-last',
     words: 'The tenon’s edges are rounded once its cheeks and shoulders are cut.',
-    before: (a, b) => (['cheeks', 'shoulders', 'slot'] as Stage[]).includes(a.stage) && b.stage === 'round-edges',
+    before: (a, b) =>
+      (['cheeks', 'shoulders', 'slot', 'plane'] as Stage[]).includes(a.stage) && b.stage === 'round-edges',
   },
 ];
 

@@ -110,6 +110,7 @@ export type Stage =
   | 'groove'
   | 'slope'
   | 'rebate'
+  | 'plane'
   | 'round-edges'
   | 'bore';
 

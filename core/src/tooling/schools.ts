@@ -55,6 +55,24 @@ export const SCHOOLS = {
     why: 'A computed figure costs one test cut; creeping costs several, but trusts no scale.',
     changes: 'what the test cut asks for',
   },
+  faces: {
+    question: 'Cheeks from both faces, or from one?',
+    answers: {
+      both: 'From both, the piece turned over',
+      one: 'From the reference face alone',
+    },
+    why: 'Turned over, two settings leave the tongue in the stock; from one face the stock’s thickness no longer matters, but a kerf or a second machine does.',
+    changes: 'the way that is chosen for a tenon where nobody has chosen one',
+  },
+  guide: {
+    question: 'Stops or templates?',
+    answers: {
+      stops: 'Fences and stops, set anew for every job',
+      templates: 'Templates, kept for the next time',
+    },
+    why: 'Stops take minutes and any size; a template takes an hour, and pays when the joint comes back.',
+    changes: 'the way that is chosen for a mortise or tenon where nobody has chosen one',
+  },
   length: {
     question: 'Cut to length first?',
     answers: {
@@ -70,6 +88,9 @@ export type SchoolName = keyof typeof SCHOOLS;
 export type Schools = { readonly [S in SchoolName]: keyof (typeof SCHOOLS)[S]['answers'] };
 
 export const SCHOOL_NAMES = Object.keys(SCHOOLS) as SchoolName[];
+
+/** Asked since version 2 of the job file: a file or a saved shop may not answer them yet. */
+export const LATER_SCHOOLS: ReadonlySet<SchoolName> = new Set<SchoolName>(['faces', 'guide']);
 
 /** The first answer to every question: what Velk does until a shop says otherwise. */
 export const USUAL_SCHOOLS = Object.fromEntries(

@@ -44,6 +44,8 @@ export interface Shop {
   readonly graduation: Mm;
   /** How much the second of cheek and shoulder stops short of the corner: 0.2 to 0.5 mm, common practice. */
   readonly secondCutShort: Mm;
+  /** Left on every sawn or routed cheek for the plane, mm; nothing where nobody says: tenons come off the saw to size. */
+  readonly planeAllowance?: Mm;
   /** Face clearance aimed at: 0.05 mm, where snug meets slip. */
   readonly targetClearance: Mm;
   readonly schools: Schools;

@@ -140,6 +140,18 @@ function Settings({ shop }: { shop: Shop }) {
             onChange={(secondCutShort) => put({ secondCutShort })}
           />
         </label>
+        <label>
+          <span className="quiet">Left on each cheek for the plane; 0 off the saw to size</span>
+          <LengthField
+            field="shop.planeAllowance"
+            label="what is left for the plane"
+            value={shop.planeAllowance ?? 0}
+            style={{ ...style, inches: 'decimal' }}
+            least={0}
+            most={1}
+            onChange={(planeAllowance) => put({ planeAllowance })}
+          />
+        </label>
       </div>
       <h2>Where good practice differs</h2>
       <p className="quiet">A job can answer each of these its own way, under Methods.</p>
@@ -147,10 +159,6 @@ function Settings({ shop }: { shop: Shop }) {
         own={shop.schools}
         onChange={(school, answer) => put({ schools: { ...shop.schools, [school]: answer } })}
       />
-      <p className="quiet" style={{ maxWidth: 720, padding: '10px 0 22px' }}>
-        Three more differences, one face or both for the cheeks, off the saw or fat, and stops or templates, are not
-        asked yet: Velk cuts from both faces, to size, and with stops.
-      </p>
       <h2>Minutes a change costs</h2>
       <div className="settings">
         {MINUTES.map(([key, words]) => (
@@ -237,7 +245,7 @@ export function SchoolChoices({
     <div className="rows">
       {SCHOOL_NAMES.map((name) => {
         const { question, answers, why, changes } = SCHOOLS[name];
-        const usual = shop ?? USUAL_SCHOOLS;
+        const usual = { ...USUAL_SCHOOLS, ...shop };
         const as = (answers as Record<string, string>)[usual[name]]!;
         const same = { value: '', label: `As the shop: ${as.charAt(0).toLowerCase()}${as.slice(1)}` };
         const options = [

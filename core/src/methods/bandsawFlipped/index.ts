@@ -13,6 +13,7 @@ export const bandsawFlipped: Method<TenonFeature> = {
   title: 'Cheeks, on the bandsaw',
   form: 'tenon',
   stage: 'cheeks',
+  leavesFat: true,
   waste: 'outside',
   lean: { by: 'wedge' },
   applies: () => true,

@@ -17,6 +17,7 @@ export const bandsawStepped: Method<TenonFeature> = {
   title: 'Cheeks, on the bandsaw from one face',
   form: 'tenon',
   stage: 'cheeks',
+  leavesFat: true,
   waste: 'between',
   lean: { by: 'wedge' },
   applies: () => true,

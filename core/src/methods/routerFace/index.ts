@@ -39,6 +39,7 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
   title,
   form: 'tenon',
   stage: 'cheeks',
+  leavesFat: true,
   also: ['shoulders'],
   applies: () => true,
   refuse(feature, shop) {

@@ -17,6 +17,7 @@ export const routerTableSled: Method<TenonFeature> = {
   title: 'Shoulders and cheeks, router table and sled',
   form: 'tenon',
   stage: 'cheeks',
+  leavesFat: true,
   also: ['shoulders'],
   lean: { by: 'wedge' },
   applies: () => true,

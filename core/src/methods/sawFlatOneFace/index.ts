@@ -31,6 +31,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
   title: 'Shoulders and cheeks, lying flat from one face',
   form: 'tenon',
   stage: 'cheeks',
+  leavesFat: true,
   also: ['shoulders'],
   applies: () => true,
   refuse(feature, shop) {

@@ -13,6 +13,7 @@ export const sawUprightFlipped: Method<TenonFeature> = {
   title: 'Cheeks, upright on the table saw',
   form: 'tenon',
   stage: 'cheeks',
+  leavesFat: true,
   waste: 'outside',
   lean: { by: 'wedge' },
   applies: () => true,

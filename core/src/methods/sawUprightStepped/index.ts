@@ -17,6 +17,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
   title: 'Cheeks, upright on the table saw from one face',
   form: 'tenon',
   stage: 'cheeks',
+  leavesFat: true,
   waste: 'between',
   lean: { by: 'wedge' },
   applies: () => true,
