@@ -65,6 +65,15 @@ function partIn(kind: JointKind, method: Method): string {
   return open ? (follows ? 'proved' : 'seldom possible') : `refused: ${speak(using[0]!.refusals[0]!.message, METRIC)}`;
 }
 
+/** Ways that are not there yet, and what they would cut. */
+const NOT_YET: readonly (readonly [way: string, kinds: string])[] = [
+  ['Paired cutters on one arbor, with groove and rebate by the same cutter', 'stub, rebated, open slots, laps'],
+  ['A template at a scale of its own on a routing machine', 'blind, through, round'],
+  ['Two bushings in one opening', 'housed'],
+  ['Blade or fence tilted, in place of a wedge', 'angled, spline'],
+  ['A cradle for pieces with little reference face', 'every kind'],
+];
+
 function page(rows: readonly string[]): string {
   const order = JOINT_KINDS.map((k) => k.id);
   const place = (row: string) => order.indexOf(row.split('|')[1]!.trim());
@@ -86,6 +95,10 @@ function page(rows: readonly string[]): string {
     `| kind | ${methods.join(' | ')} |`,
     `| --- |${methods.map(() => ' --- |').join('')}`,
     ...parts,
+    '',
+    '## Not yet',
+    '',
+    ...NOT_YET.map(([way, kinds]) => `- ${way}: ${kinds}`),
     '',
   ].join('\n');
 }

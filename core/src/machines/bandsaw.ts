@@ -57,6 +57,7 @@ export const bandsaw: MachineModel = {
         { role: 'fence', label: 'fence', solid: box([fence, -220, 0], [fence + s * 30, 200, 75]) },
         { role: 'stop', label: 'stop', solid: box([fence, depth, 0], [stopInner, depth + 22, 45]) },
         { role: 'cutter', label: 'blade', solid: box([-half, 0, -25], [half, blade.width, 190]) },
+        { role: 'guard', label: 'guard and guides', solid: box([-half - 8, -6, 2 * raised + 5], [half + 8, blade.width + 12, 2 * raised + 60]) }, // prettier-ignore
       ],
       sweep: box([-half, 0, -FAR], [half, FAR, FAR]),
       feed: [0, 1, 0],

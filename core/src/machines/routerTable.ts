@@ -3,7 +3,7 @@ import { figureOf } from '../setups/index.ts';
 import { toolById } from '../tooling/index.ts';
 import type { MachineBody } from './machineBody.ts';
 import type { Datum, MachineModel } from './model.ts';
-import { seatPiece } from './seat.ts';
+import { faceOf, seatPiece } from './seat.ts';
 import { standsAt } from './standsAt.ts';
 
 const FAR = 2000;
@@ -57,6 +57,8 @@ export const routerTable: MachineModel = {
     const sweep: Solid = sled
       ? box([-FAR, -r, -10], [FAR, r, height])
       : prismAlong('z', roundedRectangle([-travel - r, -r], [r, r], r), -10, height);
+    const down = faceOf(pass.seat['table']!, occurrence);
+    const top = Math.max(height, down.endsWith('face') ? piece.thickness : piece.width);
     const wide = sled ? piece.width : piece.length;
     const bodies: MachineBody[] = [
       { role: 'table', label: 'table', solid: box([-300, -260, -25], [300, 160, 0]) },
@@ -68,6 +70,7 @@ export const routerTable: MachineModel = {
             { role: 'stop' as const, label: 'right stop', solid: box([right, fence - 30, 0], [right + 20, fence, 30]) },
           ]),
       { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([0, 0], r), -10, height) },
+      { role: 'guard', label: 'guard', solid: box([-r - 16, -r - 16, top + 6], [r + 16, fence, top + 14]) },
     ];
     return { piece, rigid: { ...seated, shift }, datums, bodies, sweep, feed: [-1, 0, 0], feeds: 'piece' };
   },

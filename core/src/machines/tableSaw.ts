@@ -1,5 +1,6 @@
 import { add, box, scale, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
 import { figureOf, type Setup } from '../setups/index.ts';
+import type { Piece, PieceFace } from '../stock/index.ts';
 import { toolById, type Shop } from '../tooling/index.ts';
 import type { Datum, MachineModel, Placement } from './model.ts';
 import type { MachineBody } from './machineBody.ts';
@@ -71,6 +72,10 @@ export const tableSaw: MachineModel = {
     const bodies: MachineBody[] = [
       { role: 'table', label: 'table', solid: box([-320, -350, -30], [320, 350, 0]) },
       { role: 'cutter', label: 'blade', solid: leaning(bladeBox(half, height, radius), lean) },
+      /** On end there is no room for it: the card says what guards the cut then. */
+      ...(upright
+        ? []
+        : [guardOver(half, radius, Math.max(height, lyingHeight(piece, faceOf(pass.seat['table']!, occurrence))))]),
       ...(upright
         ? uprightBodies(guide, s, seatedHeight(piece, faceOf(pass.seat['jig-face']!, occurrence)))
         : sled
@@ -111,6 +116,17 @@ function leaning(solid: Solid, angle: number): Solid {
   const rotation: Rigid['rotation'] = [[c, 0, s], [0, 1, 0], [-s, 0, c]]; // prettier-ignore
   return { shape: 'placed', rigid: { rotation, shift: [0, 0, 0] }, solid };
 }
+
+/** How high a piece lies on the table. */
+const lyingHeight = ({ thickness, width }: Piece, down: PieceFace): number =>
+  down.endsWith('face') ? thickness : width;
+
+/** A guard over the blade, just clear of the wood. */
+const guardOver = (half: number, radius: number, top: number): MachineBody => ({
+  role: 'guard',
+  label: 'guard',
+  solid: box([-half - 9, -radius * 0.8, top + 5], [half + 9, radius * 0.8, top + 21]),
+});
 
 const seatedHeight = (piece: { width: number; thickness: number }, against: string) =>
   against.endsWith('face') ? piece.width : piece.thickness;

@@ -118,7 +118,7 @@ export function SceneDrawing({
               fill={FILL[shape.role]}
               stroke={shape.role === 'waste' ? 'var(--waste)' : shape.role === 'cut' ? 'var(--quiet)' : 'var(--ink)'}
               strokeWidth={shape.role === 'piece' ? 1.5 : 1}
-              strokeDasharray={shape.role === 'base' || shape.role === 'cut' ? '5 3' : undefined}
+              strokeDasharray={['base', 'cut', 'guard'].includes(shape.role) ? '5 3' : undefined}
             />
           ))}
           {picture.referenceFace && (

@@ -6,7 +6,7 @@ import { stackPasses, stacksFor } from '../blades.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
-import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
+import { bundleWords, makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
 /** Two cheeks reckoned from one side, which stays down for both: the near one from below, the far one from above. */
 interface Pair {
@@ -81,7 +81,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
       );
       return [
         ...(near > SAME
-          ? [{ ...common, id: `${joint}.one-face.${side}-below`, ...overStack(saw, stack, chippers), figures: [stop, below], passes: passes(side, below), checks: [...makeUpWords(chippers, K), say('The same side goes down for both cheeks: it is never turned over.')] }] // prettier-ignore
+          ? [{ ...common, id: `${joint}.one-face.${side}-below`, ...overStack(saw, stack, chippers), figures: [stop, below], passes: passes(side, below), checks: [...makeUpWords(chippers, K), say('The same side goes down for both cheeks: it is never turned over.'), ...(side === 'face' ? bundleWords(feature.stock.width, occurrences) : [])] }] // prettier-ignore
           : []),
         ...(far < stock - SAME
           ? [

@@ -6,7 +6,7 @@ import { stackPasses, stacksFor } from '../blades.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
-import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
+import { bundleWords, makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
 /**
  * Table saw with a stack, the piece lying down on a sled, its end against a stop: shoulders and cheeks in one go. What
@@ -88,7 +88,7 @@ export const sawFlatStack: Method<TenonFeature> = {
         checks: [
           ...makeUpWords(chippers, K),
           say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
-          say('Pieces of one thickness may be clamped side by side and cut as one: each backs the next one’s exit.'),
+          ...(down.endsWith('face') ? bundleWords(feature.stock.width, occurrences) : []),
           say('The stack leaves fine ridges across the cheek: a shaving with the plane takes them.'),
         ],
       };
