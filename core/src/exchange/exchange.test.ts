@@ -101,7 +101,10 @@ describe('the demo', () => {
       const plan = planJob(job, shop, modeller);
       expect(plan.joints.map((j) => [j.joint, j.proof?.good])).toEqual(job.joints.map((j) => [j.id, true]));
       expect(plan.joints.flatMap((j) => j.advice.filter((a) => a.dimension === 'count'))).toEqual([]);
-      expect(planJob(structuredClone(job), structuredClone(shop), modeller)).toEqual(plan);
+      /** The smaller of the two is proved twice as well. */
+      const whole = name === 'racks';
+      const again = planJob(structuredClone(job), structuredClone(shop), whole ? modeller : undefined);
+      expect(again).toEqual(whole ? plan : { ...plan, joints: plan.joints.map(({ proof: _, ...joint }) => joint) });
       expect(() => JSON.stringify(plan)).not.toThrow();
     }
   });

@@ -1,5 +1,5 @@
 import * as fc from 'fast-check';
-import { JOINT_KINDS } from '../joints/index.ts';
+import { JOINT_KINDS, type MemberName } from '../joints/index.ts';
 import { planJob } from '../plan.ts';
 import { cases } from './generate.ts';
 
@@ -17,24 +17,30 @@ export interface Way {
  */
 export function waysOf(kind: string): Way[] {
   const found = { tenoned: new Map<string, Seen>(), mortised: new Map<string, Seen>() };
+  const together = new Map<string, number>();
   for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: 25, seed: 5 })) {
     const { routes } = planJob(job, shop).joints[0]!;
+    const accepted = (member: MemberName): string[][] => routes[member].filter((r) => !r.refusals.length).map((r) => r.methods.filter((m) => !FOLLOWS.has(m))); // prettier-ignore
+    const here = { tenoned: accepted('tenoned'), mortised: accepted('mortised') };
     for (const member of ['tenoned', 'mortised'] as const)
-      for (const { methods, refusals } of routes[member]) {
-        if (refusals.length) continue;
-        const own = methods.filter((m) => !FOLLOWS.has(m));
-        const seen = found[member].get(own.join('+')) ?? { methods: own, often: 0 };
-        found[member].set(own.join('+'), { ...seen, often: seen.often + 1 });
+      for (const methods of here[member]) {
+        const seen = found[member].get(methods.join('+')) ?? { methods, often: 0 };
+        found[member].set(methods.join('+'), { ...seen, often: seen.often + 1 });
       }
+    for (const t of here.tenoned) for (const m of here.mortised) together.set(`${t.join('+')} ${m.join('+')}`, (together.get(`${t.join('+')} ${m.join('+')}`) ?? 0) + 1); // prettier-ignore
   }
-  /** The commonest of one half with the second, third of the other, so that two rare ones never meet. */
   const usual = (routes: Map<string, Seen>) => covering([...routes.values()].filter((r) => r.often >= SELDOM));
   const [tenoned, mortised] = [usual(found.tenoned), usual(found.mortised)];
-  return Array.from({ length: Math.max(tenoned.length, mortised.length) }, (_, i) => ({
-    kind,
-    methods: [...new Set([...(tenoned[i] ?? tenoned[0]!), ...(mortised[i] ?? mortised[0]!)])],
-  }));
+  /** Where all of one half have had their turn, the other's are proved with one that is quick to prove and goes with it. */
+  const again = (t: readonly string[]) => mortised.find((m) => m.some((id) => QUICK.has(id)) && (together.get(`${t.join('+')} ${m.join('+')}`) ?? 0) >= SELDOM) ?? mortised[0]!; // prettier-ignore
+  return Array.from({ length: Math.max(tenoned.length, mortised.length) }, (_, i) => {
+    const tenon = tenoned[i] ?? tenoned[0]!;
+    return { kind, methods: [...new Set([...tenon, ...(mortised[i] ?? again(tenon))])] };
+  });
 }
+
+/** Hollows with flat sides all round: cut and compared in half the time. */
+const QUICK: ReadonlySet<string> = new Set(['hollow-chisel', 'hand-slot', 'hand-notch']);
 
 /** A route that fewer of the sampled joints than this can go by is too rare to prove in every test. */
 const SELDOM = 3;
