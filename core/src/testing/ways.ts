@@ -9,6 +9,8 @@ export const FOLLOWS: ReadonlySet<string> = new Set(['square-ends', 'round-edges
 export interface Way {
   readonly kind: string;
   readonly methods: readonly string[];
+  /** The commonest of its kind. */
+  readonly leading?: boolean;
 }
 
 /**
@@ -35,7 +37,8 @@ export function waysOf(kind: string): Way[] {
   const again = (t: readonly string[]) => mortised.find((m) => m.some((id) => QUICK.has(id)) && (together.get(`${t.join('+')} ${m.join('+')}`) ?? 0) >= SELDOM) ?? mortised[0]!; // prettier-ignore
   return Array.from({ length: Math.max(tenoned.length, mortised.length) }, (_, i) => {
     const tenon = tenoned[i] ?? tenoned[0]!;
-    return { kind, methods: [...new Set([...tenon, ...(mortised[i] ?? again(tenon))])] };
+    const methods = [...new Set([...tenon, ...(mortised[i] ?? again(tenon))])];
+    return { kind, methods, ...(i === 0 && { leading: true }) };
   });
 }
 
