@@ -216,7 +216,10 @@ test('an angle is typed in degrees or as a slope, a mistake stays as typed, and 
   await page.getByLabel('angle off square, degrees').press('ArrowUp');
   await expect(page.getByLabel('angle off square, degrees')).toHaveValue('6.21°');
   await page.getByRole('link', { name: /^Order/ }).click();
-  await page.getByRole('link', { name: /End, crosscut at the angle/ }).first().click();
+  await page
+    .getByRole('link', { name: /End, crosscut at the angle/ })
+    .first()
+    .click();
   await expect(page.getByText(/piece to guide, off square, seen on the face/).first()).toBeVisible();
   await expect(page.getByText(/rises 13.0 mm over 120.0 mm|rises 13.05 mm over 120.0 mm/).first()).toBeVisible();
 });

@@ -223,6 +223,8 @@ describe('schools', () => {
       cutter: at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }).operations[0]!.setup.cutter === 'cutter-quarter' ||
         at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }).operations[0]!.setup.cutter === 'cutter-6',
       trial: at({ trial: 'creep' }).operations[0]!.testCut.text.includes('creep up'),
+      faces: /one-face|stepped/.test(at({ faces: 'one' }).joints[0]!.chosen.tenoned!),
+      guide: at({ guide: 'templates' }).joints[0]!.chosen.mortised!.startsWith('bushing-mortise'),
     }; // prettier-ignore
     for (const school of SCHOOL_NAMES.filter((s) => s !== 'length'))
       expect([school, changed[school]]).toEqual([school, true]);
