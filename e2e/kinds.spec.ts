@@ -88,7 +88,7 @@ test('every kind is made from the picker, edited on the drawing, wrong and right
   page,
   velk,
 }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(240_000);
   await openLooms(page, velk, 'stock');
   await page.getByRole('button', { name: 'Paste or open a table' }).click();
   await page
