@@ -77,3 +77,22 @@ test('the card says how to reach each figure, and what else would do', async ({ 
   await expect(page.getByText(/from touching, 3 turns and 59 of 80/)).toBeVisible();
   await expect(page.getByText(/the far wall of the cut mortise, its reference face in/)).toBeVisible();
 });
+
+test('a tool measured on while a slow save is under way is saved after it, and is no conflict', async ({
+  page,
+  velk,
+}) => {
+  await page.goto(`${velk.url}/chest/rip`);
+  await page.route('**/api/shop', async (route) => {
+    if (route.request().method() === 'PUT') await new Promise((done) => setTimeout(done, 1500));
+    await route.continue();
+  });
+  const kerf = page.getByLabel('Rip blade, flat teeth, kerf, mm');
+  const sent = page.waitForRequest((r) => r.method() === 'PUT');
+  await kerf.fill('3.1');
+  await sent;
+  await kerf.fill('3.15');
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.reload();
+  await expect(kerf).toHaveValue('3.15');
+});

@@ -25,6 +25,19 @@ describe('the shop being changed', () => {
     expect(kept(gearSlice.reducer(later, gearSaved({ version: 2, shop: shop('b') })))).toEqual(['c', 2, 'unsaved']);
   });
 
+  it('a save waits for the one under way, however that ends', () => {
+    const meanwhile = run(gearOpened({ stored: stored('a') }), gearChanged(shop('b')), gearSaving(), gearChanged(shop('c'))); // prettier-ignore
+    expect([meanwhile.save, meanwhile.sending]).toEqual(['unsaved', true]);
+    const ends = [
+      gearSaved({ version: 2, shop: shop('b') }),
+      gearFailed({ save: 'waiting', message: '' }),
+      gearFailed({ save: 'refused', message: 'b can’t be.' }),
+    ];
+    for (const end of ends) expect(gearSlice.reducer(meanwhile, end).sending).toBe(false);
+    /** What was refused is no longer there: the newer text is still to be saved. */
+    expect(kept(gearSlice.reducer(meanwhile, ends[2]!))).toEqual(['c', 1, 'unsaved']);
+  });
+
   it('what was not saved before a reload goes on; what the server says later does not wipe a change', () => {
     const draft = { shop: shop('mine'), version: 3 };
     expect(kept(run(gearOpened({ stored: stored('theirs', 3), draft })))).toEqual(['mine', 3, 'unsaved']);

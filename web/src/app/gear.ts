@@ -8,12 +8,14 @@ export interface GearState {
   shop: Shop | null;
   version: number;
   save: 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'refused';
+  /** A save is under way: another waits for it, for only then is the version to save over known. */
+  sending: boolean;
   message: string;
   theirs: StoredShop | null;
   past: Shop[];
 }
 
-const initialState: GearState = { shop: null, version: 0, save: 'saved', message: '', theirs: null, past: [] };
+const initialState: GearState = { shop: null, version: 0, save: 'saved', sending: false, message: '', theirs: null, past: [] }; // prettier-ignore
 const MOST_STEPS = 50;
 
 export const gearSlice = createSlice({
@@ -44,8 +46,10 @@ export const gearSlice = createSlice({
     },
     gearSaving: (state) => {
       state.save = 'saving';
+      state.sending = true;
     },
     gearSaved: (state, { payload }: PayloadAction<{ version: number; shop: Shop }>) => {
+      state.sending = false;
       state.version = payload.version;
       state.save = equal(current(state).shop, payload.shop) ? 'saved' : 'unsaved';
       state.message = '';
@@ -56,6 +60,10 @@ export const gearSlice = createSlice({
         payload,
       }: PayloadAction<{ save: 'waiting' | 'refused'; message: string } | { save: 'conflict'; theirs: StoredShop }>,
     ) => {
+      const newer = state.sending && state.save === 'unsaved';
+      state.sending = false;
+      /** What was refused is no longer what is in the chest. */
+      if (payload.save === 'refused' && newer) return;
       if (payload.save === 'conflict' && equal(current(state).shop, payload.theirs.shop)) {
         state.version = payload.theirs.version;
         state.save = 'saved';

@@ -25,7 +25,7 @@ export function useGear(): Shop | null {
   const dispatch = useAppDispatch();
   const { data: stored } = useShopQuery();
   const [saveShop] = useSaveShopMutation();
-  const { shop, version, save } = useAppSelector((s) => s.gear);
+  const { shop, version, save, sending } = useAppSelector((s) => s.gear);
   const kept = useAppSelector((s) => s.bench.typed);
 
   useEffect(() => {
@@ -44,7 +44,7 @@ export function useGear(): Shop | null {
   }, [shop, version, save, kept]);
 
   useEffect(() => {
-    if (!shop || (save !== 'unsaved' && save !== 'waiting')) return;
+    if (!shop || sending || (save !== 'unsaved' && save !== 'waiting')) return;
     const timer = setTimeout(
       () => {
         dispatch(gearSaving());
@@ -72,7 +72,7 @@ export function useGear(): Shop | null {
       save === 'waiting' ? RETRY : PAUSE,
     );
     return () => clearTimeout(timer);
-  }, [dispatch, saveShop, shop, version, save]);
+  }, [dispatch, saveShop, shop, version, save, sending]);
 
   return shop;
 }
