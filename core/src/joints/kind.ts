@@ -98,7 +98,7 @@ interface FeatureOf<F extends string> {
   /** What to call it where the member has several. */
   readonly name?: string;
   readonly follows?: Follows;
-  /** Askew in its piece: \`stock\` and all its sizes are those of the square piece that a wedge or cradle makes of it. */
+  /** Askew in its piece: `stock` and all its sizes are those of the square piece that a wedge or cradle makes of it. */
   readonly lean?: Lean;
 }
 

@@ -3,6 +3,7 @@ import type { Refusal, Setup } from '../setups/index.ts';
 import { toolsOf, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { CAUTIONS } from './cautions.ts';
+import { SAME } from './method.ts';
 import { missing } from './refusal.ts';
 
 /** Router, cutter and the bushing that guides them along a template. */
@@ -29,3 +30,17 @@ const LACKS: [keyof Gear, string][] = [
 /** What the shop lacks for work under a template. */
 export const lacking = (shop: Shop): Refusal[] =>
   LACKS.flatMap(([kind, text]) => (toolsOf(shop, kind as 'router' | 'bushing').length ? [] : [missing(kind, text)]));
+
+/** Every pair of cutter and bushing that reaches so deep under a template, mm, in the shop's first router. */
+export function gearsReaching(depth: Mm, shop: Shop): Gear[] {
+  const [router] = toolsOf(shop, 'router');
+  if (!router) return [];
+  return toolsOf(shop, 'router-cutter')
+    .filter(
+      (c) =>
+        c.cuttingLength >= depth - SAME &&
+        c.diameter <= router.largestCutter + SAME &&
+        c.shank <= router.largestShank + SAME,
+    ) // prettier-ignore
+    .flatMap((cutter) => bushingsFor(cutter, shop).map((bushing): Gear => ({ router, cutter, bushing })));
+}

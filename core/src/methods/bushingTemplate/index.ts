@@ -2,7 +2,7 @@ import type { MortiseFeature, RoundTenonFeature } from '../../joints/index.ts';
 import { TEMPLATE } from '../../machines/index.ts';
 import { toolsOf, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { bushingsFor, lacking, onTemplate, type Gear } from '../bushings.ts';
+import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { fittingCutters } from '../cutters.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
@@ -92,18 +92,8 @@ const LEAST_DISC: Mm = 8;
 
 /** Of the pairs of cutter and bushing the one with the largest template: it sits best on the end. */
 function roundGear({ diameter, length }: RoundTenonFeature, shop: Shop): Gear | undefined {
-  const [router] = toolsOf(shop, 'router');
-  if (!router) return undefined;
-  const pairs = toolsOf(shop, 'router-cutter')
-    .filter(
-      (c) =>
-        c.cuttingLength >= length - SAME &&
-        c.diameter <= router.largestCutter + SAME &&
-        c.shank <= router.largestShank + SAME,
-    ) // prettier-ignore
-    .flatMap((cutter) => bushingsFor(cutter, shop).map((bushing): Gear => ({ router, cutter, bushing })));
   const disc = ({ cutter, bushing }: Gear) => templateDisc(diameter, cutter.diameter, bushing.outside);
-  return pairs.sort((a, b) => disc(b) - disc(a))[0];
+  return gearsReaching(length, shop).sort((a, b) => disc(b) - disc(a))[0];
 }
 
 /** Plunge router with a bushing that runs round a disc on the piece’s end: everything outside goes. */

@@ -1,9 +1,9 @@
 import type { TenonFeature } from '../../joints/index.ts';
 import { TEMPLATE } from '../../machines/index.ts';
 import type { Setup } from '../../setups/index.ts';
-import { toolsOf, type Shop } from '../../tooling/index.ts';
+import type { Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { bushingsFor, lacking, onTemplate, type Gear } from '../bushings.ts';
+import { gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
@@ -14,18 +14,8 @@ const LEAST_BLOCK: Mm = 3;
 
 /** Of the pairs of cutter and bushing the one with the thickest template: it sits best on the end. */
 function gearFor({ length }: TenonFeature, shop: Shop): Gear | undefined {
-  const [router] = toolsOf(shop, 'router');
-  if (!router) return undefined;
-  const pairs = toolsOf(shop, 'router-cutter')
-    .filter(
-      (c) =>
-        c.cuttingLength >= length - SAME &&
-        c.diameter <= router.largestCutter + SAME &&
-        c.shank <= router.largestShank + SAME,
-    ) // prettier-ignore
-    .flatMap((cutter) => bushingsFor(cutter, shop).map((bushing): Gear => ({ router, cutter, bushing })));
   const over = ({ cutter, bushing }: Gear) => bushing.outside - cutter.diameter;
-  return pairs.sort((a, b) => over(a) - over(b))[0];
+  return gearsReaching(length, shop).sort((a, b) => over(a) - over(b))[0];
 }
 
 /** One tongue with round edges all along: what a bushing round a block leaves. */
