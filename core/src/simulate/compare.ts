@@ -78,22 +78,29 @@ export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 
   const finest = Math.min(...sizes) > 0.5 ? Math.max(...sizes) / 8 : undefined;
   let found = { depth: 0, normal: [0, 0, 0] as Vec3, place: scale(add(min, max), 0.5) };
   const seen = new Set<string>();
-  const boxed = faces.map((face) => ({ face, box: boxOf(face) }));
+  const near = boxed(faces);
   for (const corner of lump.triangles(finest).flat()) {
-    const key = corner.map((v) => v.toFixed(4)).join();
+    const key = corner.map((v) => Math.round(v * 1e4)).join();
     if (seen.has(key)) continue;
     seen.add(key);
-    let depth = Infinity;
-    let away: Vec3 = [0, 0, 0];
-    for (const { face: triangle, box } of boxed) {
-      if (outside(box, corner) >= depth) continue;
-      const offset = subtract(corner, nearestOn(triangle, corner));
-      const off = length(offset);
-      if (off < depth) [depth, away] = [off, offset];
-    }
-    if (depth > found.depth && depth < Infinity) found = { depth, normal: scale(away, 1 / depth), place: corner };
+    const away = fartherThan(found.depth, near, corner);
+    if (away) found = { depth: length(away), normal: scale(away, 1 / length(away)), place: corner };
   }
   return found;
+}
+
+/** From the nearest of the faces to a point; nothing where one lies within the depth, or there are none. */
+function fartherThan(depth: Mm, faces: readonly Boxed[], point: Vec3): Vec3 | undefined {
+  let nearest = Infinity;
+  let away: Vec3 | undefined;
+  for (const { triangle, box } of faces) {
+    if (outside(box, point) >= nearest) continue;
+    const offset = subtract(point, nearestOn(triangle, point));
+    const off = length(offset);
+    if (off <= depth) return undefined;
+    if (off < nearest) [nearest, away] = [off, offset];
+  }
+  return away;
 }
 
 /**
@@ -102,16 +109,14 @@ export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 
  */
 function thickest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
   const { min, max } = lump.bounds();
-  const triangles = lump.triangles();
+  const [skin, near] = [boxed(lump.triangles()), boxed(faces)];
   let found = { depth: 0, normal: [0, 0, 0] as Vec3, place: scale(add(min, max), 0.5) };
   for (const triangle of lump.triangles(Math.max(...subtract(max, min)) / 8)) {
     const place = inside(triangle);
-    if (!place) continue;
-    const across = ([0, 1, 2] as const).map((axis) => thicknessAt(triangles, place, axis));
+    const away = place && fartherThan(found.depth, near, place);
+    if (!away) continue;
+    const across = ([0, 1, 2] as const).map((axis) => thicknessAt(skin, place, axis));
     const thin = Math.min(...across);
-    if (thin <= found.depth) continue;
-    const offsets = faces.map((face) => subtract(place, nearestOn(face, place)));
-    const away = offsets.reduce((a, b) => (length(b) < length(a) ? b : a), [Infinity, 0, 0] as Vec3);
     const depth = Math.min(thin, length(away));
     if (depth <= found.depth) continue;
     const axis = across.indexOf(thin);
@@ -130,10 +135,12 @@ function inside([a, b, c]: Triangle): Vec3 | undefined {
 }
 
 /** How thick a body is at a point along an axis, mm: between the skin before and the skin behind it. */
-function thicknessAt(triangles: readonly Triangle[], p: Vec3, axis: 0 | 1 | 2): Mm {
+function thicknessAt(skin: readonly Boxed[], p: Vec3, axis: 0 | 1 | 2): Mm {
   const [u, v] = [(axis + 1) % 3, (axis + 2) % 3] as [0 | 1 | 2, 0 | 1 | 2];
   let [before, behind] = [-Infinity, Infinity];
-  for (const [a, b, c] of triangles) {
+  for (const { triangle, box } of skin) {
+    if (p[u] < box.min[u] || p[u] > box.max[u] || p[v] < box.min[v] || p[v] > box.max[v]) continue;
+    const [a, b, c] = triangle;
     const det = (b[u] - a[u]) * (c[v] - a[v]) - (c[u] - a[u]) * (b[v] - a[v]);
     if (Math.abs(det) < 1e-12) continue;
     const s = ((p[u] - a[u]) * (c[v] - a[v]) - (c[u] - a[u]) * (p[v] - a[v])) / det;
@@ -150,6 +157,13 @@ function thicknessAt(triangles: readonly Triangle[], p: Vec3, axis: 0 | 1 | 2): 
 const FILM: Mm = 1e-4;
 
 type Bounds = { readonly min: Vec3; readonly max: Vec3 };
+
+interface Boxed {
+  readonly triangle: Triangle;
+  readonly box: Bounds;
+}
+
+const boxed = (triangles: readonly Triangle[]): Boxed[] => triangles.map((triangle) => ({ triangle, box: boxOf(triangle) })); // prettier-ignore
 
 const boxOf = ([a, b, c]: Triangle): Bounds => ({
   min: [Math.min(a[0], b[0], c[0]), Math.min(a[1], b[1], c[1]), Math.min(a[2], b[2], c[2])],
