@@ -139,6 +139,28 @@ describe('shoulders, and cheeks from one face', () => {
     });
   });
 
+  it('paired cutters: the gap stands over the face shoulder, whatever the stock, and bites from the end leave nothing', () => {
+    tenons('paired-cutters', (cards, { a, t, b, w, L, W }) => {
+      const hasGap = (card: Card) => card.figures.some((f) => f.name.startsWith('Gap'));
+      const [both] = cards.filter(hasGap);
+      const edges = cards.filter((card) => !hasGap(card));
+      near(valueOf(both!, 'Top of the lower cutter'), a);
+      near(valueOf(both!, 'Gap between the cutters'), t);
+      expect(both!.passes.every((p) => p.startsWith('Reference face down'))).toBe(true);
+      const offs = [...offsIn(both!, /off the fence/), 0];
+      /** The rims reach from the fence as far as the tenon is long, less what each bite stays off; the first is at most one bite deep. */
+      near(valueOf(both!, 'Fence'), L);
+      expect(L - offs[0]!).toBeLessThan(both!.cutter['level']! + NEAR);
+      expect(offs.every((off, i) => i === 0 || off < offs[i - 1]!)).toBe(true);
+      const gone: Record<string, number> = {};
+      for (const card of edges)
+        for (const pass of card.passes)
+          gone[/^(\w+ edge) down/.exec(pass)![1]!] = valueOf(card, 'Height of the cutter');
+      near(gone['Reference edge'] ?? 0, b);
+      near(W - (gone['Reference edge'] ?? 0) - (gone['Other edge'] ?? 0), w, 2);
+    });
+  });
+
   it('a bearing along a straight-edge: the cutter’s rim stays half of bearing less cutter short of it', () => {
     tenons('bearing-face', (cards, { L }) => {
       for (const card of cards) {
@@ -179,6 +201,58 @@ describe('shoulders, and cheeks from one face', () => {
         near(lengthIn(/rounded to ([\d.]+ mm)/.exec(card!.checks.join(' '))![1]!), t / 2);
       },
       'rounded',
+    );
+  });
+});
+
+describe('along the fence of the router table', () => {
+  /** Each generated joint with cards of the method, its parameters and its mortised piece. */
+  const cut = (kind: string, method: string, judge: (card: Card, params: Record<string, number>, thickness: number) => void) => {
+    let seen = 0;
+    fc.assert(
+      fc.property(cases({ kind, methods: [method] }), ({ job, shop }) => {
+        const { params, members } = resolve(job.joints[0]!, job);
+        for (const card of cardsOf(job, shop, method)) {
+          seen++;
+          judge(card, params as Record<string, number>, members.mortised.thickness);
+        }
+      }),
+      { seed: 21, numRuns: 20 },
+    );
+    expect(seen).toBeGreaterThan(3);
+  }; // prettier-ignore
+
+  it('a groove: from its near wall to its far one, each run beside the last, outward only', () => {
+    cut('stub', 'router-table-groove', (card, { mortiseWidth, tenonLength, bottomClearance }) => {
+      const d = card.cutter['diameter']!;
+      const runs = card.figures.filter((f) => f.name.startsWith('Fence'));
+      expect(runs.every((f) => f.between === 'fence to near side of the cutter')).toBe(true);
+      const sides = runs.map((f) => f.value);
+      near(sides.at(-1)! + d - sides[0]!, mortiseWidth!, 2);
+      for (let i = 1; i < sides.length; i++) {
+        expect(sides[i]! - sides[i - 1]!).toBeGreaterThan(0);
+        expect(sides[i]! - sides[i - 1]!).toBeLessThan(d + NEAR);
+      }
+      near(valueOf(card, 'Height of the cutter'), tenonLength! + bottomClearance!);
+      expect(card.passes.every((p) => / down, .* along the fence, .* high, the whole length$/.test(p))).toBe(true); // prettier-ignore
+    });
+  });
+
+  it('a rebate: from the edge inward, as far from the fence as it is wide, with no wood between cutter and fence', () => {
+    cut(
+      'rebated',
+      'router-table-rebate',
+      (card, { rebateWidth, faceShoulder, mortiseWidth: m, faceClearance }, thickness) => {
+        const d = card.cutter['diameter']!;
+        const reach = card.figures.filter((f) => f.name.startsWith('Fence')).map((f) => f.value);
+        near(reach.at(-1)!, rebateWidth!);
+        /** The first run reaches the fence, each later one the run before it. */
+        reach.forEach((far, i) => expect(far - d).toBeLessThan((reach[i - 1] ?? 0) + NEAR));
+        /** Down to the far wall of the mortise. */
+        const floor = faceShoulder! + (m! - faceClearance!) / 2 + m! / 2;
+        near(valueOf(card, 'Height of the cutter'), thickness - floor);
+        expect(card.passes[0]).toMatch(/^Other (face|edge) down/);
+      },
     );
   });
 });

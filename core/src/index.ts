@@ -20,4 +20,5 @@ export {
   type LayoutLine,
 } from './jobwide/index.ts';
 export * from './plan.ts';
+export * from './remembered.ts';
 export { VERSION } from './version.ts';

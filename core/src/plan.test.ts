@@ -3,12 +3,14 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from './exchange/index.ts';
 import { planJob, scenesOf } from './plan.ts';
+import { RememberedProofs } from './remembered.ts';
 import { brokenRule, changeOver, HARD_RULES, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { Setup } from './setups/index.ts';
 import { routesFor } from './methods/index.ts';
 import { seatPiece } from './machines/seat.ts';
 import { USUAL_MINUTES } from './tooling/index.ts';
-import { cases, jobWith, TEST_SHOP } from './testing/index.ts';
+import type { Modeller } from './solids/index.ts';
+import { cases, jobWith, loadModeller, TEST_SHOP, withTool } from './testing/index.ts';
 import { METRIC, speak } from './units/index.ts';
 
 const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 2, job, shop: TEST_SHOP });
@@ -114,6 +116,28 @@ describe('planning a job', () => {
     expect(plan.joints[0]!.problems.length).toBeGreaterThan(0);
     expect(plan.operations.length).toBe(planJob(job, TEST_SHOP).operations.length);
     expect(plan.hasErrors).toBe(true);
+  });
+});
+
+describe('proofs made before', () => {
+  it('are not made again: only the joint that changed is cut, and the plan is the same as without', async () => {
+    const modeller = await loadModeller();
+    let cut = 0;
+    const counting: Modeller = { ...modeller, scope: (work) => (cut++, modeller.scope(work)) };
+    const remembered = new RememberedProofs(3);
+    const cutFor = (job: Job): number => {
+      const before = cut;
+      expect(planJob(job, TEST_SHOP, counting, remembered)).toEqual(planJob(job, TEST_SHOP, modeller));
+      return cut - before;
+    };
+    const one = jobWith();
+    const [joint] = one.joints;
+    const two = { ...one, joints: [joint!, { ...joint!, id: 'second', params: { ...joint!.params, position: 400 } }] };
+    const changed = { ...two, joints: [joint!, { ...two.joints[1]!, params: { ...joint!.params, position: 401 } }] };
+    expect([two, two, changed, two].map(cutFor)).toEqual([2, 0, 1, 0]);
+    /** A tool measured anew is another cut; what was asked for longest ago is let go. */
+    expect(planJob(two, withTool(TEST_SHOP, 'blade', { kerf: 3.1 }), counting, remembered).joints).toHaveLength(2);
+    expect(cutFor(changed)).toBe(2);
   });
 });
 

@@ -6,6 +6,7 @@ import { cheapestAddition, routesFor, type Route } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
+import type { RememberedProofs } from './remembered.ts';
 import { invert, type Modeller, type Solid } from './solids/index.ts';
 import { asBatch, batchesOf, pieceOf, turnedPiece, type Part } from './stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from './tooling/index.ts';
@@ -55,8 +56,9 @@ export interface Plan {
 /**
  * Plans a whole job: geometry, routes, set-ups at the shop's graduation, equal ones merged, run order, and, with a
  * modeller, the proof of every joint. Same input, same plan.
+ * @param remembered proofs made before, so that a change to one joint doesn't cut the others again
  */
-export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
+export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?: RememberedProofs): Plan {
   const shop = shopFor(job, chest);
   const available = availableIn(shop);
   const own = new Map(job.joints.map((joint) => [joint, problemsOf(joint, job, available)]));
@@ -85,7 +87,7 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
   const place = new Map(order.map((index, at) => [index, at]));
   const joints = drafts.map((draft): JointPlan => {
     if (!modeller || !draft.prove) return draft.plan;
-    return { ...draft.plan, proof: draft.prove(modeller, asSet) };
+    return { ...draft.plan, proof: draft.prove(modeller, asSet, remembered) };
   });
   const idOf = (index: number) => `op-${place.get(index)! + 1}`;
   return {
@@ -111,7 +113,7 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller): Plan {
 interface Draft {
   readonly plan: JointPlan;
   readonly setups: readonly Setup[];
-  readonly prove?: (modeller: Modeller, asSet: AsSet) => JointProof;
+  readonly prove?: (modeller: Modeller, asSet: AsSet, remembered?: RememberedProofs) => JointProof;
 }
 
 /** A set-up with its figures as they are set once the order is known. */
@@ -199,20 +201,21 @@ function draftJoint(
   return {
     plan,
     setups,
-    prove: (modeller, asSet) =>
-      proveJoint(
-        modeller,
-        joint.id,
-        kind,
-        params,
-        { tenoned: half('tenoned', asSet), mortised: half('mortised', asSet) },
-        shop,
-      ),
+    prove(modeller, asSet, remembered) {
+      const cut = { tenoned: half('tenoned', asSet), mortised: half('mortised', asSet) };
+      const prove = () => proveJoint(modeller, joint.id, kind, params, cut, shop);
+      return remembered ? remembered.of([joint.id, kind.id, params, cut, shop.tools], prove) : prove();
+    },
   };
 }
 
 /** Ways that a school of practice would choose before the usual ones. */
-const ONE_FACE: ReadonlySet<string> = new Set(['saw-flat-one-face', 'saw-upright-stepped', 'bandsaw-stepped']);
+const ONE_FACE: ReadonlySet<string> = new Set([
+  'saw-flat-one-face',
+  'paired-cutters',
+  'saw-upright-stepped',
+  'bandsaw-stepped',
+]);
 const TEMPLATES: ReadonlySet<string> = new Set(['bushing-mortise', 'bushing-tenon', 'bushing-round']);
 
 const liked = ({ methods }: Route, { faces, guide }: Schools): boolean =>

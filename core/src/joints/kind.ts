@@ -147,6 +147,10 @@ export interface MortiseFeature extends FeatureOf<'mortise'> {
   readonly ends: 'squared' | 'fitted' | 'clear';
   /** It comes out of the far side; the depth then goes a little past it, into a backing piece. */
   readonly through?: boolean;
+  /** It runs into the mortise listed before it, of one width and wall, and begins this much nearer to the layout end. */
+  readonly ahead?: Mm;
+  /** The row listed before it lies this much farther from the reference face. */
+  readonly pitch?: Mm;
 }
 
 /** A slot that is open at the worked end of a piece and goes right through it: an open mortise, or the gap of a pair. */

@@ -67,6 +67,12 @@ export const CAUTIONS = {
   sledGuard: caution(
     'Handles on the sled and both hands on them; a guard over the cutter, and feed from right to left, against its rotation.',
   ),
+  pairInTable: caution(
+    'Only in a table, never in the hand: a shank of 12 or more, low speed, a sled with handles, a guard over both cutters.',
+  ),
+  alongTable: caution(
+    'From right to left, against the cutter’s rotation; a guard over the cutter, push block and feather board, hands never beside it.',
+  ),
   letDown: caution(
     'The piece is let down on to a turning cutter: one end hard against its stop first, hands well away from where it comes up, a push block for the feed.',
   ),

@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../joints/index.ts';
-import { toolsOf, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
+import { rimSpeed, toolsOf, topSpeed, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { SAME } from './method.ts';
 
@@ -106,4 +106,12 @@ export function nearestCutters(width: Mm, shop: Shop): { narrower?: NearSize; wi
   const narrower = sizes.filter((s) => s.width < width - SAME).at(-1);
   const wider = sizes.find((s) => s.width > width + SAME);
   return { ...(narrower && { narrower }), ...(wider && { wider }) };
+}
+
+/** The speed to run at: never over the cutter's mark, nor over what its diameter bears, nor over the router's own. */
+export function speedWords(router: { fastest: number }, cutter: Pick<RouterCutter, 'diameter' | 'topSpeed'>): Sentence {
+  const { rpm, by } = topSpeed(cutter.diameter, cutter.topSpeed);
+  const most = Math.min(rpm, router.fastest);
+  const why = most < rpm ? 'the router goes no faster' : by === 'mark' ? 'marked on the cutter' : 'for its diameter';
+  return say(`Speed at most ${most} rpm, ${why}: ${rimSpeed(cutter.diameter, most).toFixed(0)} m/s at its rim.`);
 }

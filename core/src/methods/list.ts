@@ -12,7 +12,8 @@ import { bushingMortise, bushingRound } from './bushingTemplate/index.ts';
 import { bushingTenon } from './bushingTenon/index.ts';
 import { bearingFace, railsFace, routerFace } from './routerFace/index.ts';
 import { mitreTips } from './mitreTips/index.ts';
-import { routerTableSled } from './routerTableSled/index.ts';
+import { pairedCutters, routerTableSled } from './routerTableSled/index.ts';
+import { routerTableGroove, routerTableRebate } from './alongRouterTable/index.ts';
 import { routerTableStops } from './routerTableStops/index.ts';
 import { handBore } from './handBore/index.ts';
 import { bandsawStepped } from './bandsawStepped/index.ts';
@@ -57,6 +58,7 @@ export const METHODS = [
   bearingFace,
   bushingTenon,
   routerTableSled,
+  pairedCutters,
   handTenon,
   builtUpTenon,
   roundEdges,
@@ -67,6 +69,8 @@ export const METHODS = [
   builtUpSlot,
   sawGroove,
   sawRebate,
+  routerTableGroove,
+  routerTableRebate,
   drillPress,
   handBore,
   bushingRound,

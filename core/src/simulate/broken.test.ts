@@ -106,6 +106,8 @@ describe('one broken formula is enough for the proof to fail', () => {
     ['on the sled: to the near side of the blade', tenon('sled-shoulders+saw-upright-flipped'), 'sled-shoulders', (id, v) => (id === 'end-stop' ? v - KERF : v)],
     ['shoulders on the bandsaw: the table saw’s kerf taken off', tenon('bandsaw-shoulders+saw-upright-flipped'), 'bandsaw-shoulders', (id, v) => (id === 'fence' ? v - KERF : v)],
     ['one face: the far shoulder for shoulder and tongue', tenon('saw-flat-one-face'), 'saw-flat-one-face', (id, v) => (id === 'above' ? 22 - v : v)],
+    ['paired cutters: the upper one at the far shoulder', tenon('paired-cutters'), 'paired-cutters', (id, v) => (id === 'gap' ? v - 1 : v)],
+    ['paired cutters: half their width for the whole', tenon('paired-cutters'), 'paired-cutters', (id, v) => (id === 'fence' ? v - 4 : v)],
     ['along a bearing: its own half for half the difference', tenon('bearing-face'), 'bearing-face', (id, v) => (id === 'edge' ? v + 6 : v)],
     ['between rails: the opposite side of the base left out', tenon('rails-face'), 'rails-face', (id, v) => (id === 'apart' ? v - BASE : v)],
     ['round a block: as for an opening, bushing and cutter exchanged', { params: { ...squared, corners: 'rounded' }, routes: { tenoned: 'bushing-tenon' } }, 'bushing-tenon', (id, v) => (id === 'width' || id === 'length' ? v + 10 : id === 'side' || id === 'end' ? v - 5 : v)],

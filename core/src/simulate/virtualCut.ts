@@ -84,13 +84,13 @@ function trappedBetween(modeller: Modeller, offcut: Body, placement: Placement):
   if (placement.feeds === 'tool') return undefined;
   const loose = offcut.placed(placement.rigid).bounds();
   const bodies = placement.bodies.map((b) => ({ ...b, bounds: modeller.solid(b.solid).bounds() }));
-  const cutter = bodies.find((b) => b.role === 'cutter')!;
+  const cutters = bodies.filter((b) => b.role === 'cutter').map(({ bounds }) => bounds);
   const along = (min: Vec3, max: Vec3, by: number): { min: Vec3; max: Vec3 } => ({
     min: [min[0], min[1] - by, min[2]],
     max: [max[0], max[1] + by, max[2]],
   });
-  const passing = along(loose.min, loose.max, (cutter.bounds.max[1] - cutter.bounds.min[1]) / 2);
-  if (!meets(passing, cutter.bounds)) return undefined;
+  const passing = along(loose.min, loose.max, Math.max(...cutters.map(({ min, max }) => (max[1] - min[1]) / 2)));
+  if (!cutters.some((bounds) => meets(passing, bounds))) return undefined;
   return bodies.find((b) => ['fence', 'stop', 'jig'].includes(b.role) && meets(b.travels ? loose : passing, b.bounds))
     ?.label;
 }

@@ -138,6 +138,7 @@ export const TEST_SHOP: Shop = {
       form: 'brad-point',
       lead: 3,
     })),
+    { kind: 'paired-cutters', retired: false, id: 'pair', name: 'Paired cutters 76', diameter: 76, height: 24, bearing: 16, leastGap: 4, mostGap: 20, shank: 12, topSpeed: 10000, level: 10 }, // prettier-ignore
     ...[6, 8, 10, 12].map((d): Tool => ({
       kind: 'router-cutter',
       retired: false,

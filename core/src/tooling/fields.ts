@@ -180,6 +180,21 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
       level: size('Deepest level', 6, 'in one pass'),
     },
   },
+  'paired-cutters': {
+    title: 'Paired cutters',
+    plural: 'Paired cutters',
+    shelf: 'Cutters and blades',
+    fields: {
+      diameter: size('Diameter', 76, 'of both'),
+      height: size('Height of each', 20, 'of its teeth, along the arbor'),
+      bearing: size('Bearing', 20, 'outside, between the two'),
+      leastGap: size('Least gap', 5, 'with the thinnest spacers'),
+      mostGap: size('Greatest gap', 16, 'with all spacers'),
+      shank: size('Shank', 12),
+      topSpeed: speed('Top speed', 10_000),
+      level: size('Deepest bite', 10, 'in one pass'),
+    },
+  },
   'saw-blade': {
     title: 'Saw blade',
     plural: 'Saw blades',

@@ -144,6 +144,24 @@ export interface RouterCutter extends Owned {
   readonly level: Mm;
 }
 
+/** Two cutters of one size on one arbor, spacers and shims between them, a bearing at the spindle. For a table only. */
+export interface PairedCutters extends Owned {
+  readonly kind: 'paired-cutters';
+  readonly diameter: Mm;
+  /** Height of each one's teeth, along the arbor. */
+  readonly height: Mm;
+  /** Outside of what turns between the two: no wood goes nearer to the spindle. */
+  readonly bearing: Mm;
+  /** What its spacers and shims leave between the two, from the least to the most. */
+  readonly leastGap: Mm;
+  readonly mostGap: Mm;
+  readonly shank: Mm;
+  /** Turns a minute marked on it. */
+  readonly topSpeed: number;
+  /** Deepest bite in one pass, from the end inward. */
+  readonly level: Mm;
+}
+
 export type Teeth = 'flat' | 'alternate' | 'combination';
 
 export interface SawBlade extends Owned {
@@ -238,6 +256,7 @@ export type Tool =
   | Mortiser
   | MortisingJig
   | RouterCutter
+  | PairedCutters
   | SawBlade
   | Stack
   | BandsawBlade

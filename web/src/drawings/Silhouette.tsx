@@ -33,6 +33,15 @@ export function silhouetteOf(tool: Tool): Shape[] {
       const lip: Shape = { role: 'edge', points: [[-d / 2, SHANK + l], [d / 2, SHANK + l * 0.35], [d / 2, SHANK + l * 0.5], [-d / 2 + d * 0.2, SHANK + l]] }; // prettier-ignore
       return [rect('iron', -s / 2, 0, s, SHANK), body, lip];
     }
+    case 'paired-cutters': {
+      const { diameter: d, height: h, bearing, leastGap: gap, shank: s } = tool;
+      return [
+        rect('iron', -s / 2, 0, s, SHANK),
+        rect('steel', -d / 2, SHANK, d, h),
+        rect('iron', -bearing / 2, SHANK + h, bearing, gap),
+        rect('steel', -d / 2, SHANK + h + gap, d, h),
+      ];
+    }
     case 'boring-bit': {
       const { diameter: d, length: l, lead } = tool;
       const shank = Math.min(d, 10);

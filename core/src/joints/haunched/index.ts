@@ -323,6 +323,7 @@ export const haunched: JointKind<HaunchedParams> = {
               wall,
               width: params.mortiseWidth,
               start: pocket.x[0],
+              ahead: params.position - pocket.x[0],
               length: params.position + Math.min(params.mortiseWidth, mortiseLength) - pocket.x[0],
               depth: pocket.depth[1],
               ends: 'clear',

@@ -209,8 +209,12 @@ export const twin: JointKind<TwinParams> = {
         },
       ],
       mortised: [
-        ...mortised.map((f) => ({ ...f, name: 'the nearer one' })),
         ...other.map((f) => ({ ...f, name: 'the farther one' })),
+        ...mortised.map((f) => ({
+          ...f,
+          name: 'the nearer one',
+          ...(f.form === 'mortise' && { pitch: pitchOf(params) }),
+        })),
       ],
     };
   },

@@ -163,6 +163,9 @@ function setup(
       say(
         'Both ends first, then full bites, then what stands between: a chisel that finds wood on one side only bends.',
       ),
+      ...(feature.pitch === undefined
+        ? []
+        : [say('Or leave the fence as it was for the farther row: a spacer of {pitch} between fence and piece brings this row under the chisel; there is no kerf to add.', { pitch: feature.pitch })]), // prettier-ignore
       say('Hold-down on the piece, chips cleared between bites; reference face to the fence every time.'),
       ...(feature.through ? [say('A scrap lies under the piece: the chisel comes out into it.')] : []),
     ],

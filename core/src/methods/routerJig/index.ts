@@ -1,7 +1,6 @@
 import type { MortiseFeature } from '../../joints/index.ts';
 import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import {
-  rimSpeed,
   toolsOf,
   topSpeed,
   type MortisingJig,
@@ -9,9 +8,9 @@ import {
   type RouterCutter,
   type Shop,
 } from '../../tooling/index.ts';
-import { say, type Mm, type Sentence } from '../../units/index.ts';
+import { say, type Mm } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { fittingCutters, rowsFor } from '../cutters.ts';
+import { fittingCutters, rowsFor, speedWords } from '../cutters.ts';
 import { mortiseLies, stopSide } from '../stopSide.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, only, over } from '../refusal.ts';
@@ -198,6 +197,9 @@ function setup(
           : 'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
       ),
       speedWords(router, cutter),
+      ...(feature.ahead === undefined
+        ? []
+        : [say(`Or, where this cutter cuts the mortise in the jig too, one setting for both: the end stop as for the mortise, the ${side} router stop {ahead} farther out than its figure there. A block of {ahead} against that stop is fitted for the mortise and taken away for the pocket, where the plunge stop stands at {depth}.`, { ahead: feature.ahead, depth: depth.set.value })]), // prettier-ignore
       ...(feature.through
         ? [
             say(
@@ -208,14 +210,6 @@ function setup(
       say('Turn the router by hand at both stops: the base meets the stop, the cutter touches nothing else.'),
     ],
   };
-}
-
-/** The speed to run at: never over the cutter's mark, nor over what its diameter bears, nor over the router's own. */
-function speedWords(router: Router, cutter: RouterCutter): Sentence {
-  const { rpm, by } = topSpeed(cutter.diameter, cutter.topSpeed);
-  const most = Math.min(rpm, router.fastest);
-  const why = most < rpm ? 'the router goes no faster' : by === 'mark' ? 'marked on the cutter' : 'for its diameter';
-  return say(`Speed at most ${most} rpm, ${why}: ${rimSpeed(cutter.diameter, most).toFixed(0)} m/s at its rim.`);
 }
 
 function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occurrence[]): Refusal[] {

@@ -1,15 +1,30 @@
 import type { TenonFeature } from '../../joints/index.ts';
-import type { Pass, Setup } from '../../setups/index.ts';
-import { say } from '../../units/index.ts';
+import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
+import { toolsOf, topSpeed, type PairedCutters, type RouterTable, type Shop } from '../../tooling/index.ts';
+import { say, type Mm } from '../../units/index.ts';
 import { stackPasses } from '../blades.ts';
 import { CAUTIONS } from '../cautions.ts';
+import { speedWords } from '../cutters.ts';
 import { inLevels } from '../levels.ts';
-import { figuresFor, type Method } from '../method.ts';
+import { figuresFor, SAME, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
-import { byDepth, shouldersOf } from '../shoulders.ts';
+import { byDepth, shouldersOf, type Shoulder } from '../shoulders.ts';
 import { tableGear, tableRefusals } from '../tableRouting.ts';
 
-const deepestOf = (feature: TenonFeature) => Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
+const deepestOf = (shoulders: readonly Shoulder[]) => Math.max(0, ...shoulders.map((s) => s.depth));
+
+/** Why the router table can't cut these shoulders with one cutter. */
+function cutterRefusals({ length }: TenonFeature, shoulders: readonly Shoulder[], shop: Shop): Refusal[] {
+  const deepest = deepestOf(shoulders);
+  const refused = tableRefusals(deepest, 'faceShoulder', 'deepest shoulder', shop);
+  if (refused.length) return refused;
+  const gear = tableGear(deepest, shop, () => true);
+  if (!gear) return [missing('cutter', 'No cutter here is as long as the deepest shoulder and suits the router table. Saw the tenon, or add a longer one.')]; // prettier-ignore
+  return over(length - gear.cutter.diameter / 2, gear.table.fenceReach, 'tenonLength', 'tenon length', 'The fence would stand {value} from the cutter’s centre; it reaches {bound}. Saw the tenon.'); // prettier-ignore
+}
+
+const tooShort = ({ stock }: TenonFeature, shop: Shop): Refusal[] =>
+  under(stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short to hold on a sled. Cut it while it is part of a longer piece.'); // prettier-ignore
 
 /** Router table with a straight cutter, the piece lying on a sled, its end to the fence: shoulders and cheeks in one go. */
 export const routerTableSled: Method<TenonFeature> = {
@@ -21,75 +36,182 @@ export const routerTableSled: Method<TenonFeature> = {
   also: ['shoulders'],
   lean: { by: 'wedge' },
   applies: () => true,
+  refuse: (feature, shop) => [...cutterRefusals(feature, shouldersOf(feature), shop), ...tooShort(feature, shop)],
+  setups: (feature, shop, context) => onSled(routerTableSled, feature, shouldersOf(feature), shop, context),
+};
+
+const edgesOf = (feature: TenonFeature) => shouldersOf(feature).filter(({ down }) => down.endsWith('edge'));
+
+/**
+ * Two cutters on one arbor of the router table: both cheeks and both face shoulders at once, the tenon as thick as the
+ * gap between them whatever the stock. Edge shoulders follow with one straight cutter.
+ */
+export const pairedCutters: Method<TenonFeature> = {
+  id: 'paired-cutters',
+  title: 'Shoulders and cheeks, paired cutters on one arbor',
+  form: 'tenon',
+  stage: 'cheeks',
+  leavesFat: true,
+  also: ['shoulders'],
+  lean: { by: 'wedge' },
+  /** Of a haunch, once the pair has cut the tongue, only edges are left. */
+  applies: (feature) => Boolean(feature.follows) || shouldersOf(feature).length > edgesOf(feature).length,
   refuse(feature, shop) {
-    const deepest = deepestOf(feature);
-    const refused = tableRefusals(deepest, 'faceShoulder', 'deepest shoulder', shop);
-    if (refused.length) return refused;
-    const gear = tableGear(deepest, shop, () => true);
-    if (!gear) return [missing('cutter', 'No cutter here is as long as the deepest shoulder and suits the router table. Saw the tenon, or add a longer one.')]; // prettier-ignore
+    const [table] = toolsOf(shop, 'router-table');
+    const pair = table && pairFor(feature, table, shop);
+    if (!pair) return [missing('paired cutters', 'The chest has no paired cutters for a router table. Cut one side at a time, or add them.')]; // prettier-ignore
+    const edges = edgesOf(feature);
     return [
-      ...over(feature.length - gear.cutter.diameter / 2, gear.table.fenceReach, 'tenonLength', 'tenon length', 'The fence would stand {value} from the cutter’s centre; it reaches {bound}. Saw the tenon.'), // prettier-ignore
-      ...under(feature.stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short to hold on a sled. Cut it while it is part of a longer piece.'), // prettier-ignore
+      ...pairRefusals(feature, table, pair),
+      ...(edges.length ? cutterRefusals(feature, edges, shop) : []),
+      ...tooShort(feature, shop),
     ];
   },
-  setups(feature, shop, { joint, occurrences }) {
-    const gear = tableGear(deepestOf(feature), shop, () => true);
-    if (!gear) return [];
-    const { table, cutter } = gear;
-    const L = feature.length;
-    const d = cutter.diameter;
+  setups(feature, shop, context) {
+    const [table] = toolsOf(shop, 'router-table');
+    const pair = table && pairFor(feature, table, shop);
+    if (!pair) return [];
+    const { joint, occurrences } = context;
+    const { faceShoulder: a, thickness: t, length: L } = feature;
     const make = figuresFor(shop);
-    const fence = make(
-      { id: 'fence', name: 'Fence', value: L, from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }, // prettier-ignore
-      { scale: table.fenceScale },
+    const fence = fenceAt(L, make, table);
+    const height = make(
+      { id: 'height', name: 'Top of the lower cutter', value: a, from: 'table', to: 'lower-top', rounding: 'nearest', acts: 'thickness', working: say('face shoulder {a}', { a }) }, // prettier-ignore
+      { scale: table.heightScale },
     );
-    const strips = stackPasses(L, d);
-    return byDepth(shouldersOf(feature)).map((group): Setup => {
-      const { depth, down } = group[0]!;
-      const height = make(
-        { id: 'height', name: 'Height of the cutter', value: depth, from: 'table', to: 'cutter-top', rounding: 'down', acts: down.endsWith('face') ? 'thickness' : 'width', working: say('depth of the shoulder, {depth}', { depth }), counts: group.length > 1 ? 2 : 1 }, // prettier-ignore
-        { scale: table.heightScale },
-      );
-      return {
-        id: `${joint}.router-sled.${group.map((g) => g.down).join('-')}`,
-        method: routerTableSled.id,
-        title: routerTableSled.title,
-        model: 'router-table',
-        carrier: 'router-sled',
-        machine: table.id,
-        cutter: cutter.id,
-        guides: [],
-        effect: 'remove',
-        stage: 'cheeks',
-        figures: [fence, height],
-        passes: group.flatMap((g): Pass[] =>
-          /** From the end inward, the last one against the fence: outward the cutter would pull the piece along. */
-          Array.from({ length: strips }, (_, i) => (strips - 1 - i) * (d - 1)).flatMap((off, i) =>
-            inLevels(
-              {
-                id: `${g.down}-${i + 1}`,
-                words: say(''),
-                seat: { table: g.down, 'fence-face': 'worked-end' },
-                figures: { across: fence.id, height: height.id },
-                ...(off > 0 && { off }),
-              },
-              height.set.value,
-              cutter.level,
-              (level) =>
-                off > 0
-                  ? say(`${g.words}, {level} high, the end about {off} off the fence`, { level, off })
-                  : say(`${g.words}, {level} high, the end to the fence`, { level }),
-            ),
-          ),
-        ),
-        occurrences,
-        cautions: [CAUTIONS.sledGuard, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
-        checks: [
-          say('Fence parallel to the sled’s way; a backing strip on the sled keeps the exit edge whole.'),
-          say('From the end inward, right to left; never a strip between cutter and fence.'),
-          say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
-        ],
-      };
-    });
+    const gap = make({ id: 'gap', name: 'Gap between the cutters', value: t, from: 'lower-top', to: 'upper-foot', rounding: 'down', acts: 'thickness', working: say('tenon thickness {t}', { t }) }); // prettier-ignore
+    const bites = Math.max(1, Math.ceil(L / pair.level - SAME));
+    const both: Setup = {
+      ...sledSetup,
+      id: `${joint}.paired-cutters`,
+      method: pairedCutters.id,
+      title: pairedCutters.title,
+      machine: table.id,
+      cutter: pair.id,
+      figures: [fence, height, gap],
+      passes: Array.from({ length: bites }, (_, i): Pass => {
+        const off = ((bites - 1 - i) * L) / bites;
+        return {
+          id: `bite-${i + 1}`,
+          words: off
+            ? say('Reference face down, the end about {off} off the fence', { off })
+            : say('Reference face down, the end to the fence'),
+          seat: { table: 'reference-face', 'fence-face': 'worked-end' },
+          figures: { across: fence.id, height: height.id, gap: gap.id },
+          ...(off && { off }),
+        };
+      }),
+      occurrences,
+      cautions: [CAUTIONS.pairInTable, CAUTIONS.sledGuard, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
+      checks: [
+        say('Spacers and shims make the gap: measure it between the teeth, the arbor tightened.'),
+        say('The same face goes down for every piece: the tenon is as thick as the gap, whatever the stock.'),
+        ...SLED_CHECKS,
+        speedWords(table, pair),
+      ],
+    };
+    return [both, ...onSled(pairedCutters, feature, edgesOf(feature), shop, context)];
   },
 };
+
+/** The first pair that cuts it; where none does, the first there is, so that its reasons can be said. */
+const pairFor = (feature: TenonFeature, table: RouterTable, shop: Shop): PairedCutters | undefined => {
+  const pairs = toolsOf(shop, 'paired-cutters');
+  return pairs.find((pair) => !pairRefusals(feature, table, pair).length) ?? pairs[0];
+};
+
+/** Shoulders cut with one straight cutter, a set-up for each depth. */
+function onSled(
+  { id, title }: Pick<Method<TenonFeature>, 'id' | 'title'>,
+  { length: L }: TenonFeature,
+  shoulders: readonly Shoulder[],
+  shop: Shop,
+  { joint, occurrences }: Context,
+): Setup[] {
+  const gear = tableGear(deepestOf(shoulders), shop, () => true);
+  if (!gear) return [];
+  const { table, cutter } = gear;
+  const make = figuresFor(shop);
+  const fence = fenceAt(L, make, table);
+  const strips = stackPasses(L, cutter.diameter);
+  return byDepth(shoulders).map((group): Setup => {
+    const { depth, down } = group[0]!;
+    const height = make(
+      { id: 'height', name: 'Height of the cutter', value: depth, from: 'table', to: 'cutter-top', rounding: 'down', acts: down.endsWith('face') ? 'thickness' : 'width', working: say('depth of the shoulder, {depth}', { depth }), counts: group.length > 1 ? 2 : 1 }, // prettier-ignore
+      { scale: table.heightScale },
+    );
+    return {
+      ...sledSetup,
+      id: `${joint}.${id}.${group.map((g) => g.down).join('-')}`,
+      method: id,
+      title,
+      machine: table.id,
+      cutter: cutter.id,
+      figures: [fence, height],
+      passes: group.flatMap((g): Pass[] =>
+        /** From the end inward, the last one against the fence: outward the cutter would pull the piece along. */
+        Array.from({ length: strips }, (_, i) => (strips - 1 - i) * (cutter.diameter - 1)).flatMap((off, i) =>
+          inLevels(
+            {
+              id: `${g.down}-${i + 1}`,
+              words: say(''),
+              seat: { table: g.down, 'fence-face': 'worked-end' },
+              figures: { across: fence.id, height: height.id },
+              ...(off > 0 && { off }),
+            },
+            height.set.value,
+            cutter.level,
+            (level) =>
+              off > 0
+                ? say(`${g.words}, {level} high, the end about {off} off the fence`, { level, off })
+                : say(`${g.words}, {level} high, the end to the fence`, { level }),
+          ),
+        ),
+      ),
+      occurrences,
+      cautions: [CAUTIONS.sledGuard, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
+      checks: [
+        ...SLED_CHECKS,
+        say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
+      ],
+    };
+  });
+}
+
+/** What every set-up on the sled of the router table has. */
+const sledSetup = { model: 'router-table', carrier: 'router-sled', guides: [], effect: 'remove', stage: 'cheeks' } as const; // prettier-ignore
+
+const SLED_CHECKS = [
+  say('Fence parallel to the sled’s way; a backing strip on the sled keeps the exit edge whole.'),
+  say('From the end inward, right to left; never a strip between cutter and fence.'),
+];
+
+const fenceAt = (L: Mm, make: ReturnType<typeof figuresFor>, table: RouterTable): LengthFigure =>
+  make(
+    { id: 'fence', name: 'Fence', value: L, from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }, // prettier-ignore
+    { scale: table.fenceScale },
+  );
+
+/** Thinnest shank a pair of cutters turns on, mm: common practice. */
+const STOUT: Mm = 12;
+
+/** Why the shop's pair doesn't cut both cheeks of a tenon. */
+function pairRefusals(
+  { faceShoulder: a, thickness: t, length: L, stock }: TenonFeature,
+  table: RouterTable,
+  pair: PairedCutters,
+): Refusal[] {
+  // prettier-ignore
+  const { rpm } = topSpeed(pair.diameter, pair.topSpeed);
+  return [
+    ...under(pair.shank, STOUT, 'shank', 'shank', 'The pair turns on a shank of {value}; so heavy a cutter wants {bound}. Cut one side at a time.'), // prettier-ignore
+    ...over(pair.shank, table.largestShank, 'shank', 'shank', 'The pair turns on a shank of {value}; the table takes {bound}.'), // prettier-ignore
+    ...over(pair.diameter, table.largestCutter, 'diameter', 'cutters', 'The pair is {value} across; the table takes {bound}.'), // prettier-ignore
+    ...under(t, pair.leastGap, 'tenonThickness', 'tenon thickness', 'The tenon is {value} thick; the pair’s cutters come no closer than {bound}. Cut one side at a time.'), // prettier-ignore
+    ...over(t, pair.mostGap, 'tenonThickness', 'tenon thickness', 'The tenon is {value} thick; the pair’s cutters stand no farther apart than {bound}. Cut one side at a time.'), // prettier-ignore
+    ...over(Math.max(a, stock.thickness - a - t), pair.height, 'faceShoulder', 'deepest shoulder', 'The shoulder is {value} deep; each cutter of the pair is {bound} high. Saw the tenon.'), // prettier-ignore
+    ...over(L, (pair.diameter - pair.bearing) / 2, 'tenonLength', 'tenon length', 'The tenon is {value} long; between the pair’s rim and its bearing there is {bound}. Saw the tenon.'), // prettier-ignore
+    ...over(a + t + pair.height, table.tallest, 'faceShoulder', 'height', 'The upper cutter would stand {value} above the table; it raises one to {bound}. Saw the tenon.'), // prettier-ignore
+    ...(table.slowest > rpm ? [missing('speed', `The pair turns at most ${rpm} rpm; the table’s slowest is ${table.slowest}. Cut one side at a time.`)] : []), // prettier-ignore
+  ];
+}

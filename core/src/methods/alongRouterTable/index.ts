@@ -1,0 +1,169 @@
+import type { GrooveFeature, RebateFeature } from '../../joints/index.ts';
+import type { LengthFigure, Pass, Refusal, SeatFace, Setup } from '../../setups/index.ts';
+import type { Shop } from '../../tooling/index.ts';
+import { say, type Mm } from '../../units/index.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { rowsFor, speedWords } from '../cutters.ts';
+import { EDGE_WORDS } from '../edges.ts';
+import { inLevels } from '../levels.ts';
+import { figuresFor, SAME, type Context, type Method } from '../method.ts';
+import { missing, over, under } from '../refusal.ts';
+import { tableGear, tableRefusals, type TableGear } from '../tableRouting.ts';
+
+/** The widest cutter that goes into the groove: in one run where it is as wide, else beside itself. */
+const grooveGear = ({ width, depth }: GrooveFeature, shop: Shop) => tableGear(depth, shop, (c) => c.diameter <= width + SAME); // prettier-ignore
+
+const rebateGear = ({ stock, floor }: RebateFeature, shop: Shop) => tableGear(stock.thickness - floor, shop, () => true); // prettier-ignore
+
+const capital = (words: string) => words.replace(/^./, (c) => c.toUpperCase());
+
+const tooShort = (length: Mm, shop: Shop): Refusal[] =>
+  under(length, shop.rules.shortestFed, 'length', 'length', 'The piece is {value} long; under {bound} it can’t be fed safely by hand. Rout it while it is part of a longer piece.'); // prettier-ignore
+
+/** One set-up along the fence of the router table: every fence figure, at each the levels the cutter needs. */
+function along(
+  { id, title, stage }: Pick<Method<never>, 'id' | 'title' | 'stage'>,
+  { table, cutter }: TableGear,
+  fences: readonly LengthFigure[],
+  height: LengthFigure,
+  down: { readonly table: SeatFace; readonly fence: SeatFace; readonly words: string },
+  checks: Setup['checks'],
+  { joint, occurrences }: Context,
+): Setup {
+  return {
+    id: `${joint}.${id}`,
+    method: id,
+    title,
+    model: 'router-table',
+    carrier: 'along-fence',
+    machine: table.id,
+    cutter: cutter.id,
+    guides: [],
+    effect: 'remove',
+    stage,
+    figures: [...fences, height],
+    passes: fences.flatMap((fence, i): Pass[] =>
+      inLevels(
+        {
+          id: `run-${i + 1}`,
+          words: say(''),
+          seat: { table: down.table, 'fence-face': down.fence },
+          figures: { across: fence.id, height: height.id },
+        },
+        height.set.value,
+        cutter.level,
+        (level) => say(`${down.words}, {level} high, the whole length`, { level }),
+      ),
+    ),
+    occurrences,
+    cautions: [CAUTIONS.alongTable, CAUTIONS.featherBoard, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
+    checks: [
+      ...checks,
+      say('Raise the cutter a level at a time, all pieces through before it is raised again.'),
+      speedWords(table, cutter),
+    ],
+  };
+}
+
+/** Router table, edge down, the reference face along the fence: run beside run from the near wall outward. */
+export const routerTableGroove: Method<GrooveFeature> = {
+  id: 'router-table-groove',
+  title: 'Groove, along the fence of the router table',
+  form: 'groove',
+  stage: 'groove',
+  applies: () => true,
+  refuse(feature, shop) {
+    const { stock, wall, width, depth } = feature;
+    const refused = tableRefusals(depth, 'mortiseDepth', 'groove depth', shop);
+    if (refused.length) return refused;
+    const gear = grooveGear(feature, shop);
+    if (!gear) return [{ ...missing('cutter', ''), path: 'mortiseWidth', value: width, message: say('No cutter for the router table goes into a groove {width} wide and {depth} deep. Saw it, or add one.', { width, depth }) }]; // prettier-ignore
+    return [
+      ...over(wall + width, gear.table.fenceReach, 'wall', 'fence', 'The fence would stand {value} from the cutter; it reaches {bound}.'), // prettier-ignore
+      ...tooShort(stock.length, shop),
+    ];
+  },
+  setups(feature, shop, context) {
+    const gear = grooveGear(feature, shop);
+    if (!gear) return [];
+    const { wall: p, width: m, depth, edge } = feature;
+    const d = gear.cutter.diameter;
+    const make = figuresFor(shop);
+    const count = rowsFor(m, d);
+    const fences = Array.from({ length: count }, (_, i) => {
+      const last = i > 0 && i === count - 1;
+      const value = last ? p + m - d : p + (i * (m - d)) / Math.max(1, count - 1);
+      return make(
+        {
+          id: count === 1 ? 'fence' : `fence-${i + 1}`,
+          name: last ? 'Fence, far wall' : i ? `Fence, between, ${i}` : count > 1 ? 'Fence, near wall' : 'Fence',
+          value,
+          from: 'fence-face',
+          to: 'near-side',
+          rounding: last ? 'down' : i ? 'nearest' : 'up',
+          acts: 'thickness',
+          working: last ? say('near wall {p} + groove {m} − cutter {d}', { p, m, d }) : i ? say('clears what stands between the two') : say('near wall {p}', { p }), // prettier-ignore
+        },
+        { scale: gear.table.fenceScale },
+      );
+    });
+    const height = make(
+      { id: 'height', name: 'Height of the cutter', value: depth, from: 'table', to: 'cutter-top', rounding: 'up', acts: 'width', working: say('groove depth {depth}', { depth }) }, // prettier-ignore
+      { scale: gear.table.heightScale },
+    );
+    const down = { table: edge, fence: 'reference-face', words: `${capital(EDGE_WORDS[edge])} down, reference face along the fence` } as const; // prettier-ignore
+    const checks = [
+      say('Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.'),
+      ...(count > 1
+        ? [say('Near wall first: each further run cuts on the side away from the fence, against the feed.')]
+        : []),
+    ];
+    return [along(routerTableGroove, gear, fences, height, down, checks, context)];
+  },
+};
+
+/** Router table, the face to be cut lying down, its edge along the fence: from the edge inward, the fence moved back. */
+export const routerTableRebate: Method<RebateFeature> = {
+  id: 'router-table-rebate',
+  title: 'Rebate, along the fence of the router table',
+  form: 'rebate',
+  stage: 'rebate',
+  applies: () => true,
+  refuse(feature, shop) {
+    const { stock, floor, width } = feature;
+    const refused = tableRefusals(stock.thickness - floor, 'rebateWidth', 'rebate depth', shop);
+    if (refused.length) return refused;
+    const gear = rebateGear(feature, shop);
+    if (!gear) return [missing('cutter', 'No cutter for the router table is as long as the rebate is deep. Saw it, or add a longer one.')]; // prettier-ignore
+    return [
+      ...over(width, gear.table.fenceReach, 'rebateWidth', 'rebate width', 'The fence would stand {value} from the far side of the cutter; it reaches {bound}.'), // prettier-ignore
+      ...tooShort(stock.length, shop),
+    ];
+  },
+  setups(feature, shop, context) {
+    const gear = rebateGear(feature, shop);
+    if (!gear) return [];
+    const { stock, floor, width, edge } = feature;
+    const d = gear.cutter.diameter;
+    const make = figuresFor(shop);
+    const count = width <= d + SAME ? 1 : 1 + Math.ceil((width - d) / (d - 1) - SAME);
+    const fences = Array.from({ length: count }, (_, i) => {
+      const last = i === count - 1;
+      return make(
+        { id: count === 1 ? 'fence' : `fence-${i + 1}`, name: count === 1 ? 'Fence' : `Fence, run ${i + 1}`, value: last ? width : d + i * (d - 1), from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'width', working: last ? say('rebate width {width}', { width }) : say('from the edge inward, a cutter of {d} at a time', { d }) }, // prettier-ignore
+        { scale: gear.table.fenceScale },
+      );
+    });
+    const depth = stock.thickness - floor;
+    const height = make(
+      { id: 'height', name: 'Height of the cutter', value: depth, from: 'table', to: 'cutter-top', rounding: 'down', acts: 'thickness', working: say('thickness as measured {T} − floor {floor}', { T: stock.thickness, floor }) }, // prettier-ignore
+      { scale: gear.table.heightScale },
+    );
+    const down = { table: 'other-face', fence: edge, words: `Other face down, ${EDGE_WORDS[edge]} along the fence` } as const; // prettier-ignore
+    const checks = [
+      say('The cutter stands in the fence’s opening: it cuts on the side away from the fence, never wood between the two.'), // prettier-ignore
+      say('The cutter of the groove does for this too, its height and the fence moved.'),
+    ];
+    return [along(routerTableRebate, gear, fences, height, down, checks, context)];
+  },
+};
