@@ -40,6 +40,10 @@ test('a tool that a plan uses can’t be removed, and says whose', async ({ page
   await page.getByRole('button', { name: 'Retire it' }).click();
   await expect(page.getByRole('status')).toHaveText('Saved');
   await openLooms(page, velk, 'methods');
+  await page
+    .getByText(/not possible here, and why$/)
+    .first()
+    .click();
   await expect(page.getByText('The chest has no plunge router.', { exact: false }).first()).toBeVisible();
 });
 

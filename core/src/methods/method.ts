@@ -46,3 +46,6 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
 
 /** A hair under which two lengths are one. */
 export const SAME = 1e-6;
+
+/** The end of a method's title, without the stage it begins with. */
+export const shortTitle = (title: string): string => title.replace(/^.*, /, '');

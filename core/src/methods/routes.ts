@@ -2,7 +2,7 @@ import type { Feature } from '../joints/index.ts';
 import { turnedWords, type Occurrence, type Refusal, type Setup, type Stage } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
-import type { Context, Method } from './method.ts';
+import { shortTitle, type Context, type Method } from './method.ts';
 import { fattened, planing } from './forThePlane.ts';
 import { METHODS } from './list.ts';
 import { angleFigure, onWedges, turnsOver } from './wedged.ts';
@@ -128,7 +128,7 @@ function route(
   const refusals = work.flatMap((w) => w.refusals);
   return {
     id: methods.map((m) => m.id).join('+'),
-    title: methods.map((m) => m.title.replace(/^.*, /, '')).join('; '),
+    title: methods.map((m) => shortTitle(m.title)).join('; '),
     methods: methods.map((m) => m.id),
     shouldersFirst,
     refusals: unlike(refusals),

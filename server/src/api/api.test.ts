@@ -12,7 +12,7 @@ import { readFileSync } from 'node:fs';
 import { pino } from 'pino';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { METRIC, PLAIN_PART, shopSchema, validate, type Job, type Plan, type Shop } from '@velk/core';
+import { METRIC, PLAIN_PART, shopSchema, validate, type Job, type JobFile, type Plan, type Shop } from '@velk/core';
 import { openStore } from '../store/dataSource.ts';
 import { loadDemo, readDemo } from '../store/demo.ts';
 import { Jobs1795392000000 } from '../store/migrations/1795392000000-jobs.ts';
@@ -97,6 +97,8 @@ const call = async <T>(method: string, path: string, body?: unknown, headers: Re
   };
 };
 const looms = async () => (await readDemo())[0]!;
+/** With its first joints only: all of them are proved where the demo itself is tested. */
+const few = (file: JobFile): JobFile => ({ ...file, job: { ...file.job, joints: file.job.joints.slice(0, 3) } });
 const make = async (): Promise<StoredJob> =>
   (await call<StoredJob>('POST', '/api/jobs', { job: (await looms()).job })).body;
 
@@ -302,7 +304,7 @@ describe('the door', () => {
 describe('planning', () => {
   it('plans a job file without storing it, proof included', async () => {
     const before = (await call<unknown[]>('GET', '/api/jobs')).body.length;
-    const { status, body } = await call<Plan>('POST', '/api/plan', await looms());
+    const { status, body } = await call<Plan>('POST', '/api/plan', few(await looms()));
     expect(status).toBe(200);
     expect(body.joints.every((j) => j.proof?.good)).toBe(true);
     expect((await call<unknown[]>('GET', '/api/jobs')).body.length).toBe(before);
@@ -338,7 +340,7 @@ describe('the command line', () => {
   it('plans, checks, and tells errors in the plan from files it can’t use: 0, 1, 2', async () => {
     const folder = await mkdtemp(join(tmpdir(), 'velk-cli-'));
     const good = join(folder, 'good.json');
-    const file = await looms();
+    const file = few(await looms());
     await writeFile(good, JSON.stringify(file));
     const planned = await velk('plan', good, '--json');
     expect(planned.code).toBe(0);

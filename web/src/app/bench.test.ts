@@ -56,6 +56,17 @@ describe('the job on the bench', () => {
     const state = run(opened({ stored: stored('a'), draft }), saving(), conflicted(stored('b', 2)));
     expect(state).toMatchObject({ version: 2, save: 'saved', theirs: null });
     expect(run(opened({ stored: stored('a'), draft }), saving(), conflicted(stored('c', 2))).save).toBe('conflict');
+    /** Nor where more was done since: that is saved over it. */
+    const more = [opened({ stored: stored('a'), draft }), changed(job('more')), saving()];
+    expect(run(...more, conflicted(stored('b', 2)))).toMatchObject({
+      version: 2,
+      save: 'unsaved',
+      job: { name: 'more' },
+    });
+    expect(run(...more, conflicted(stored('d', 2))).save).toBe('conflict');
+    const typedOn = { ...draft, job: job('c'), sent: job('b') };
+    expect(run(opened({ stored: stored('b', 2), draft: typedOn }))).toMatchObject({ version: 2, save: 'unsaved', job: { name: 'c' } }); // prettier-ignore
+    expect(run(opened({ stored: stored('a'), draft: typedOn }), conflicted(stored('b', 2)))).toMatchObject({ version: 2, save: 'unsaved' }); // prettier-ignore
   });
 
   it('a change made while a save is under way is still to be saved after it', () => {

@@ -1,7 +1,8 @@
 import equal from 'fast-deep-equal';
-import { createSlice, current, type Draft, type PayloadAction } from '@reduxjs/toolkit';
+import { createSlice, current, type Draft as Drafted, type PayloadAction } from '@reduxjs/toolkit';
 import type { Job } from '@velk/core';
 import type { StoredJob } from './api.ts';
+import type { Draft } from './drafts.ts';
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'refused';
 
@@ -15,6 +16,8 @@ export interface BenchState {
   save: SaveState;
   /** A save is under way: another waits for it, for only then is the version to save over known. */
   sending: boolean;
+  /** What was sent and not yet confirmed: a reload may come before the answer. */
+  sent: Job | null;
   /** One sentence about the save, when there is something to say. */
   message: string;
   /** What somebody else saved meanwhile. */
@@ -31,6 +34,7 @@ const initialState: BenchState = {
   future: [],
   save: 'saved',
   sending: false,
+  sent: null,
   message: '',
   theirs: null,
   typed: {},
@@ -45,23 +49,21 @@ export const benchSlice = createSlice({
   name: 'bench',
   initialState,
   reducers: {
-    opened: (
-      _,
-      {
-        payload,
-      }: PayloadAction<{ stored: StoredJob; draft?: { job: Job; version: number; typed: Record<string, string> } }>,
-    ): BenchState => ({
-      ...initialState,
-      id: payload.stored.id,
-      version: payload.draft?.version ?? payload.stored.version,
-      job: payload.draft?.job ?? payload.stored.job,
-      typed: payload.draft?.typed ?? {},
-      ...(payload.draft && equal(payload.draft.job, payload.stored.job) && { version: payload.stored.version }),
-      save: payload.draft && !equal(payload.draft.job, payload.stored.job) ? 'unsaved' : 'saved',
-    }),
+    opened: (_, { payload: { stored, draft } }: PayloadAction<{ stored: StoredJob; draft?: Draft }>): BenchState => {
+      const own = draft && [draft.job, draft.sent].some((job) => equal(job, stored.job));
+      return {
+        ...initialState,
+        id: stored.id,
+        version: draft && !own ? draft.version : stored.version,
+        job: draft?.job ?? stored.job,
+        sent: draft?.sent ?? null,
+        typed: draft?.typed ?? {},
+        save: draft && !equal(draft.job, stored.job) ? 'unsaved' : 'saved',
+      };
+    },
     changed: (state, { payload }: PayloadAction<Job>) => {
       if (state.job) state.past = [...state.past.slice(1 - MOST_STEPS), state.job];
-      state.job = payload as Draft<Job>;
+      state.job = payload as Drafted<Job>;
       state.future = [];
       if (state.save !== 'conflict') state.save = 'unsaved';
     },
@@ -84,10 +86,12 @@ export const benchSlice = createSlice({
     saving: (state) => {
       state.save = 'saving';
       state.sending = true;
+      state.sent = state.job;
     },
     savedAs: (state, { payload }: PayloadAction<{ id: string; version: number; job: Job }>) => {
       if (payload.id !== state.id) return;
       state.sending = false;
+      state.sent = null;
       state.version = payload.version;
       state.save = state.job === payload.job || equal(state.job, payload.job) ? 'saved' : 'unsaved';
       state.message = '';
@@ -104,14 +108,15 @@ export const benchSlice = createSlice({
     conflicted: (state, { payload }: PayloadAction<StoredJob>) => {
       if (payload.id !== state.id) return;
       state.sending = false;
-      /** A save of this very text that landed just before a reload is no conflict. */
-      if (equal(current(state).job, payload.job)) {
+      const { job, sent, past } = current(state);
+      /** Not a conflict: this very text, or one it came from, sent from here just before a reload. */
+      if ([job, sent, ...past].some((own) => equal(own, payload.job))) {
         state.version = payload.version;
-        state.save = 'saved';
+        state.save = equal(job, payload.job) ? 'saved' : 'unsaved';
         return;
       }
       state.save = 'conflict';
-      state.theirs = payload as Draft<StoredJob>;
+      state.theirs = payload as Drafted<StoredJob>;
     },
     mineKept: (state) => {
       if (!state.theirs) return;

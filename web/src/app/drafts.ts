@@ -4,6 +4,8 @@ import { upgradedJob, type Job } from '@velk/core';
 export interface Draft {
   job: Job;
   version: number;
+  /** What was on its way to the server. */
+  sent?: Job | null;
   typed: Record<string, string>;
 }
 

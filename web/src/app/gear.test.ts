@@ -66,6 +66,10 @@ describe('the shop being changed', () => {
       gearFailed({ save: 'conflict', theirs: stored('mine', 4) }),
     );
     expect(kept(same)).toEqual(['mine', 4, 'saved']);
+    /** Nor what was sent just before a reload, with more done since. */
+    const draft = { shop: shop('more'), version: 1, sent: shop('mine') };
+    const late = run(gearOpened({ stored: stored('a'), draft }), gearFailed({ save: 'conflict', theirs: stored('mine', 2) })); // prettier-ignore
+    expect(kept(late)).toEqual(['more', 2, 'unsaved']);
   });
 
   it('a refusal is said until the next change is saved', () => {

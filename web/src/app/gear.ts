@@ -10,12 +10,14 @@ export interface GearState {
   save: 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'refused';
   /** A save is under way: another waits for it, for only then is the version to save over known. */
   sending: boolean;
+  /** What was sent and not yet confirmed: a reload may come before the answer. */
+  sent: Shop | null;
   message: string;
   theirs: StoredShop | null;
   past: Shop[];
 }
 
-const initialState: GearState = { shop: null, version: 0, save: 'saved', sending: false, message: '', theirs: null, past: [] }; // prettier-ignore
+const initialState: GearState = { shop: null, version: 0, save: 'saved', sending: false, sent: null, message: '', theirs: null, past: [] }; // prettier-ignore
 const MOST_STEPS = 50;
 
 export const gearSlice = createSlice({
@@ -25,12 +27,12 @@ export const gearSlice = createSlice({
     /** What the server has, or what a draft of this browser made of it. */
     gearOpened: (
       state,
-      { payload }: PayloadAction<{ stored: StoredShop; draft?: { shop: Shop; version: number } }>,
+      { payload }: PayloadAction<{ stored: StoredShop; draft?: { shop: Shop; version: number; sent?: Shop | null } }>,
     ): GearState => {
       if (state.shop && state.save !== 'saved') return state;
       const { stored, draft } = payload;
       return draft
-        ? { ...initialState, shop: draft.shop, version: draft.version, save: 'unsaved' }
+        ? { ...initialState, shop: draft.shop, version: draft.version, sent: draft.sent ?? null, save: 'unsaved' }
         : { ...initialState, shop: stored.shop, version: stored.version, past: state.past };
     },
     gearChanged: (state, { payload }: PayloadAction<Shop>) => {
@@ -47,9 +49,11 @@ export const gearSlice = createSlice({
     gearSaving: (state) => {
       state.save = 'saving';
       state.sending = true;
+      state.sent = state.shop;
     },
     gearSaved: (state, { payload }: PayloadAction<{ version: number; shop: Shop }>) => {
       state.sending = false;
+      state.sent = null;
       state.version = payload.version;
       state.save = equal(current(state).shop, payload.shop) ? 'saved' : 'unsaved';
       state.message = '';
@@ -64,9 +68,11 @@ export const gearSlice = createSlice({
       state.sending = false;
       /** What was refused is no longer what is in the chest. */
       if (payload.save === 'refused' && newer) return;
-      if (payload.save === 'conflict' && equal(current(state).shop, payload.theirs.shop)) {
+      const { shop, sent, past } = current(state);
+      /** Not a conflict: this very text, or one it came from, sent from here just before a reload. */
+      if (payload.save === 'conflict' && [shop, sent, ...past].some((own) => equal(own, payload.theirs.shop))) {
         state.version = payload.theirs.version;
-        state.save = 'saved';
+        state.save = equal(shop, payload.theirs.shop) ? 'saved' : 'unsaved';
         return;
       }
       state.save = payload.save;

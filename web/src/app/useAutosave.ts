@@ -11,11 +11,12 @@ const RETRY = 2500;
 export function useAutosave(): void {
   const dispatch = useAppDispatch();
   const [save] = useSaveJobMutation();
-  const { id, job, version, save: state, sending, typed } = useAppSelector((s) => s.bench);
+  const { id, job, version, save: state, sending, sent, typed } = useAppSelector((s) => s.bench);
 
   useEffect(() => {
-    if (id && job) keepDraft(id, state === 'saved' && Object.keys(typed).length === 0 ? null : { job, version, typed });
-  }, [id, job, version, state, typed]);
+    if (id && job)
+      keepDraft(id, state === 'saved' && Object.keys(typed).length === 0 ? null : { job, version, sent, typed });
+  }, [id, job, version, state, sent, typed]);
 
   useEffect(() => {
     if (!id || !job || sending || (state !== 'unsaved' && state !== 'waiting')) return;

@@ -12,6 +12,7 @@ const RETRY = 2500;
 interface ShopDraft {
   shop: Shop | null;
   version: number;
+  sent?: Shop | null;
   typed: Record<string, string>;
 }
 
@@ -25,7 +26,7 @@ export function useGear(): Shop | null {
   const dispatch = useAppDispatch();
   const { data: stored } = useShopQuery();
   const [saveShop] = useSaveShopMutation();
-  const { shop, version, save, sending } = useAppSelector((s) => s.gear);
+  const { shop, version, save, sending, sent } = useAppSelector((s) => s.gear);
   const kept = useAppSelector((s) => s.bench.typed);
 
   useEffect(() => {
@@ -33,15 +34,15 @@ export function useGear(): Shop | null {
     const draft = readDraft();
     for (const [field, text] of Object.entries(draft?.typed ?? {})) dispatch(typed({ field, text }));
     const shop = draft?.shop ? (upgradedShop(draft.shop) as unknown as Shop) : null;
-    dispatch(gearOpened({ stored, ...(shop && draft && { draft: { shop, version: draft.version } }) }));
+    dispatch(gearOpened({ stored, ...(shop && draft && { draft: { ...draft, shop } }) }));
   }, [dispatch, stored]);
 
   useEffect(() => {
     if (!shop) return;
     const own = Object.fromEntries(Object.entries(kept).filter(([field]) => field.startsWith('shop.')));
     if (save === 'saved' && Object.keys(own).length === 0) localStorage.removeItem(KEY);
-    else localStorage.setItem(KEY, JSON.stringify({ shop: save === 'saved' ? null : shop, version, typed: own }));
-  }, [shop, version, save, kept]);
+    else localStorage.setItem(KEY, JSON.stringify({ shop: save === 'saved' ? null : shop, version, sent, typed: own }));
+  }, [shop, version, save, sent, kept]);
 
   useEffect(() => {
     if (!shop || sending || (save !== 'unsaved' && save !== 'waiting')) return;

@@ -1,4 +1,13 @@
-import { minutesAlone, shopFor, type Job, type MemberName, type Route, type Shop } from '@velk/core';
+import {
+  choicesOf,
+  minutesAlone,
+  shopFor,
+  type Job,
+  type MemberName,
+  type Route,
+  type Shop,
+  type Stage,
+} from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -11,6 +20,111 @@ const HALVES: [MemberName, string][] = [
   ['mortised', 'The mortise'],
   ['tenoned', 'The tenon'],
 ];
+
+/** What is done at each stage, as a heading. */
+const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  end: 'End',
+  groove: 'Groove',
+  mortise: 'Mortise',
+  'square-ends': 'Ends of the mortise',
+  shoulders: 'Shoulders',
+  cheeks: 'Cheeks',
+  slot: 'Slot',
+  notch: 'Notch',
+  'round-edges': 'Edges of the tenon',
+  slope: 'Slope',
+  rebate: 'Rebate',
+  bore: 'Holes',
+  plane: 'Planing',
+};
+
+const ALSO: Partial<Record<Stage, string>> = {
+  shoulders: ', shoulders in one go',
+  'square-ends': ', its ends come square',
+};
+
+/** The route asked for where it is accepted, else the one the plan chose, else the first, whose refusals are told. */
+const chosenOf = (routes: readonly Route[], wanted?: string, planned?: string): Route | undefined =>
+  routes.find((r) => r.id === wanted && r.refusals.length === 0) ?? routes.find((r) => r.id === planned) ?? routes[0];
+
+const worth = ({ setups }: Route, shop: Shop) =>
+  `${setups.length} ${setups.length === 1 ? 'set-up' : 'set-ups'}, about ${Math.round(minutesAlone(setups, shop))} min`;
+
+/** One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what can't be and why. */
+function Half({
+  title,
+  routes,
+  chosen,
+  shop,
+  onChoose,
+}: {
+  title: string;
+  routes: readonly Route[];
+  chosen: Route | undefined;
+  shop: Shop;
+  onChoose: (route: Route) => void;
+}) {
+  const style = useStyle();
+  if (!chosen) return null;
+  const stages = choicesOf(routes, chosen);
+  const possible = chosen.refusals.length === 0;
+  return (
+    <>
+      <p className="quiet">{possible ? `As chosen: ${worth(chosen, shop)}.` : 'No way to cut it in this shop.'}</p>
+      {stages.map(({ stage, choices }, i) => {
+        const open = choices.filter(({ route }) => route.refusals.length === 0);
+        const shut = choices.filter(({ route }) => route.refusals.length > 0);
+        const heading = `${title}: ${STAGE_WORDS[stage].toLowerCase()}`;
+        return (
+          <section key={i} className="stage">
+            <h3>{STAGE_WORDS[stage]}</h3>
+            {choices.length === 1 && open.length === 1 ? (
+              <p>{capital(choices[0]!.title)}</p>
+            ) : (
+              <div className="rows" role="radiogroup" aria-label={heading}>
+                {open.map(({ method, title: words, also, route }) => (
+                  <label key={method} className="row choice">
+                    <input type="radio" name={heading} checked={route === chosen} onChange={() => onChoose(route)} />
+                    <span>
+                      <strong>{capital(words)}</strong>
+                      <span className="quiet">{also.map((other) => ALSO[other] ?? '').join('')}</span>
+                    </span>
+                    <span className="quiet">{route === chosen ? 'chosen' : worth(route, shop)}</span>
+                  </label>
+                ))}
+              </div>
+            )}
+            {shut.length > 0 && (
+              <details open={open.length === 0}>
+                <summary>
+                  {shut.length === 1
+                    ? 'One way is not possible here, and why'
+                    : `${shut.length} ways are not possible here, and why`}
+                </summary>
+                <ul className="rows" aria-label={`${heading}, not possible here`}>
+                  {shut.map(({ method, title: words, route }) => (
+                    <li key={method} className="row">
+                      <span>
+                        {capital(words)}
+                        {route.refusals.map((r, i) => (
+                          <span key={i} style={{ display: 'block', color: 'var(--stop)' }}>
+                            ■ <Spoken sentence={r.message} style={style} />
+                          </span>
+                        ))}
+                      </span>
+                    </li>
+                  ))}
+                </ul>
+              </details>
+            )}
+          </section>
+        );
+      })}
+    </>
+  );
+}
+
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** The ways this shop can cut each half of the joint, and why not the others. */
 export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
@@ -46,46 +160,13 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
               <Spoken sentence={plan.additions[member]} style={style} />
             </p>
           )}
-          <div className="rows" role="radiogroup" aria-label={title}>
-            {plan.routes[member].map((route) => {
-              const possible = route.refusals.length === 0;
-              const wanted = plan.routes[member].find((r) => r.id === joint.routes[member] && r.refusals.length === 0);
-              const chosen = (wanted?.id ?? plan.chosen[member]) === route.id;
-              return (
-                <label
-                  key={route.id}
-                  className="row"
-                  style={{
-                    gridTemplateColumns: '26px minmax(0, 1.4fr) minmax(0, 1fr)',
-                    cursor: possible ? 'pointer' : 'default',
-                  }}
-                >
-                  <input
-                    type="radio"
-                    name={member}
-                    checked={chosen}
-                    disabled={!possible}
-                    onChange={() => choose(member, route)}
-                  />
-                  <span>
-                    <strong style={{ fontWeight: 600, fontSize: 17 }}>
-                      {route.title.charAt(0).toUpperCase() + route.title.slice(1)}
-                    </strong>
-                    {route.refusals.map((r, i) => (
-                      <span key={i} style={{ display: 'block', color: 'var(--stop)' }}>
-                        ■ <Spoken sentence={r.message} style={style} />
-                      </span>
-                    ))}
-                  </span>
-                  <span className="quiet">
-                    {possible
-                      ? `${route.setups.length} ${route.setups.length === 1 ? 'set-up' : 'set-ups'}, about ${Math.round(minutesAlone(route.setups, shop))} min${chosen ? ', chosen' : ''}`
-                      : 'not in this shop'}
-                  </span>
-                </label>
-              );
-            })}
-          </div>
+          <Half
+            title={title}
+            routes={plan.routes[member]}
+            chosen={chosenOf(plan.routes[member], joint.routes[member], plan.chosen[member])}
+            shop={shop}
+            onChoose={(route) => choose(member, route)}
+          />
         </section>
       ))}
       {plan.problems.length === 0 && <Choosing job={job} joint={joint} shop={shopFor(job, shop)} style={style} />}
