@@ -29,6 +29,8 @@ const FILL: Record<ShapeRole, string> = {
 
 /** Figures longer than this run out of the picture instead of shrinking it, mm. */
 const LONGEST = 260;
+/** Waste as long as the piece, such as a groove's, is shown so far to either side of the cutter, mm. */
+const BESIDE = 160;
 const ROOM = 26;
 
 /** What the picture must show: near figures, the waste, and a cutter that isn't longer than the work. */
@@ -38,7 +40,10 @@ function focusOf(picture: ScenePicture): Vec2[] {
   const span = cutter.length
     ? Math.max(...[0, 1].map((i) => Math.max(...cutter.map((p) => p[i]!)) - Math.min(...cutter.map((p) => p[i]!))))
     : 0;
-  const waste = picture.shapes.filter((s) => s.role === 'waste').flatMap((s) => s.outline);
+  const middleOf = (i: 0 | 1) => (Math.min(...cutter.map((p) => p[i])) + Math.max(...cutter.map((p) => p[i]))) / 2;
+  const beside = (p: Vec2): Vec2 => ([0, 1] as const).map((i) => Math.min(Math.max(p[i], middleOf(i) - BESIDE), middleOf(i) + BESIDE)) as unknown as Vec2; // prettier-ignore
+  const all = picture.shapes.filter((s) => s.role === 'waste').flatMap((s) => s.outline);
+  const waste = cutter.length ? all.map(beside) : all;
   const solid = [...waste, ...(span < 130 ? cutter : [])];
   const shown = solid.length ? solid : picture.shapes.filter((s) => s.role === 'piece').flatMap((s) => s.outline);
   /** A dimension widens the picture only along itself: across, it can be drawn anywhere. */
@@ -55,8 +60,23 @@ export function aspectOf(picture: ScenePicture): number {
   return (x1 - x0) / (y1 - y0);
 }
 
-/** Whether a picture has so many figures at its side that another can't stand beside it. */
-export const isCrowded = (picture: ScenePicture): boolean => picture.dimensions.filter((d) => !isLevel(d)).length > 1;
+const textOf = (id: string, figures: readonly LengthFigure[], style: LengthStyle): string => {
+  const figure = figures.find((f) => f.id === id);
+  return figure ? formatFigure(figure.set.value, style) : '';
+};
+
+/** How far out each upright dimension stands, px: as far as the figure of the one before it is wide. */
+const placesOf = (picture: ScenePicture, figures: readonly LengthFigure[], style: LengthStyle): number[] =>
+  picture.dimensions
+    .filter((d) => !isLevel(d))
+    .reduce<number[]>((all, d) => [...all, all.at(-1)! + Math.max(84, 24 + textOf(d.figure, figures, style).length * 9)], [20]); // prettier-ignore
+
+/** Room at the side of a picture, px, from which on another can't stand beside it. */
+const CROWDED = 130;
+
+/** Whether a picture's figures take so much room at its side that another can't stand beside it. */
+export const isCrowded = (picture: ScenePicture, figures: readonly LengthFigure[], style: LengthStyle): boolean =>
+  placesOf(picture, figures, style).at(-1)! > CROWDED;
 
 /** A machine with the piece in it, to scale, from the very placement that the proof cuts with. */
 export function SceneDrawing({
@@ -79,12 +99,8 @@ export function SceneDrawing({
   const level = picture.dimensions.filter(isLevel);
   const upright = picture.dimensions.filter((d) => !isLevel(d));
   const below = 14 + level.length * 34;
-  const text = (id: string) => {
-    const figure = figures.find((f) => f.id === id);
-    return figure ? formatFigure(figure.set.value, style) : '';
-  };
-  /** Each upright dimension stands far enough out for the figure of the one before it. */
-  const places = upright.reduce<number[]>((all, d) => [...all, all.at(-1)! + Math.max(84, 24 + text(d.figure).length * 9)], [20]); // prettier-ignore
+  const text = (id: string) => textOf(id, figures, style);
+  const places = placesOf(picture, figures, style);
   const beside = upright.length ? places.at(-1)! - 2 : 8;
   const scale = Math.min((width - beside - 8) / (window.x1 - window.x0), (tallest - below) / (window.y1 - window.y0));
   const [w, h] = [(window.x1 - window.x0) * scale, (window.y1 - window.y0) * scale];

@@ -1,5 +1,5 @@
 import { Segmented } from 'antd';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import {
   DEFER,
@@ -16,12 +16,13 @@ import {
   type PlannedOperation,
   type Shop,
 } from '@velk/core';
-import { useAppSelector } from '../app/store.ts';
+import { store, useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { aspectOf, isCrowded, SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
+import { jointPicked } from '../app/view.ts';
 import { ProofLine } from './ProofLine.tsx';
 
 /** The set-up cards, in the order to cut; opens at the current joint's first. */
@@ -63,6 +64,12 @@ function Card({
 }) {
   const style = useStyle();
   const { setup, count } = operation;
+  const dispatch = useAppDispatch();
+  /** The list beside the card marks a joint that the card is for. */
+  useEffect(() => {
+    const own = setup.occurrences.map((o) => o.joint);
+    if (!own.includes(store.getState().view.joint ?? '')) dispatch(jointPicked(own[0]!));
+  }, [dispatch, setup]);
   const scenes = useMemo(() => scenesOf(operation, job, shop, plan), [operation, job, shop, plan]);
   const [shown, setShown] = useState(scenes[0]?.pass ?? '');
   const scene = scenes.find((s) => s.pass === shown) ?? scenes[0];
@@ -72,7 +79,7 @@ function Card({
     scene !== undefined &&
     scene.pictures[0] !== undefined &&
     aspectOf(scene.pictures[0]) < 1.35 &&
-    !scene.pictures.some(isCrowded);
+    !scene.pictures.some((picture) => isCrowded(picture, scene.figures, style));
   const used = new Set(Object.values(setup.passes.find((p) => p.id === scene?.pass)?.figures ?? {}));
   const gear = [tool(setup.machine), tool(setup.cutter), ...setup.guides.map(tool)].filter(Boolean).join(', ');
   const hands = handsOf(operation, job);
