@@ -15,6 +15,14 @@ const FILE = new URL('../../docs/proofs.md', import.meta.url);
 const modeller = await loadModeller();
 let wrong = 0;
 const ways = new Map(JOINT_KINDS.map(({ id }) => [id, waysOf(id)]));
+const routesOf = new Map(
+  JOINT_KINDS.map(({ id }) => [
+    id,
+    fc
+      .sample(cases({ kind: id }), { numRuns: 40, seed: 5 })
+      .flatMap(({ job, shop }) => Object.values(planJob(job, shop).joints[0]!.routes).flat()),
+  ]),
+);
 const parts = JOINT_KINDS.map((kind) => `| ${kind.id} | ${METHODS.map((m) => partIn(kind, m)).join(' | ')} |`);
 
 for (const { id } of JOINT_KINDS.filter((k) => kinds.length === 0 || kinds.includes(k.id)))
@@ -57,9 +65,7 @@ function keyOf(row: string): string {
 /** Whether a method has a part in a kind: used by some way of it, refused by the test shop, too seldom possible to be in one, or of no use to it. */
 function partIn(kind: JointKind, method: Method): string {
   if (ways.get(kind.id)!.some((w) => w.methods.includes(method.id))) return 'proved';
-  const own = fc.sample(cases({ kind: kind.id }), { numRuns: 40, seed: 5 }).map(({ job, shop }) => planJob(job, shop));
-  const routes = own.flatMap(({ joints }) => Object.values(joints[0]!.routes).flat());
-  const using = routes.filter((r) => r.methods.includes(method.id));
+  const using = routesOf.get(kind.id)!.filter((r) => r.methods.includes(method.id));
   if (!using.length) return '–';
   const open = using.find((r) => !r.refusals.length);
   /** Work that follows from what is asked for is in every way of a joint that asks for it. */
