@@ -25,6 +25,14 @@ const routesOf = new Map(
 );
 const parts = JOINT_KINDS.map((kind) => `| ${kind.id} | ${METHODS.map((m) => partIn(kind, m)).join(' | ')} |`);
 
+/** Ways that are not there yet, and what they would cut. */
+const NOT_YET: readonly (readonly [way: string, kinds: string])[] = [
+  ['A template at a scale of its own on a routing machine', 'blind, through, round'],
+  ['Two bushings in one opening', 'housed'],
+  ['Blade or fence tilted, in place of a wedge', 'angled, spline'],
+  ['A cradle for pieces with little reference face', 'every kind'],
+];
+
 for (const { id } of JOINT_KINDS.filter((k) => kinds.length === 0 || kinds.includes(k.id)))
   for (const way of ways.get(id)!) {
     const row = prove(way);
@@ -72,14 +80,6 @@ function partIn(kind: JointKind, method: Method): string {
   const follows = FOLLOWS.has(method.id);
   return open ? (follows ? 'proved' : 'seldom possible') : `refused: ${speak(using[0]!.refusals[0]!.message, METRIC)}`;
 }
-
-/** Ways that are not there yet, and what they would cut. */
-const NOT_YET: readonly (readonly [way: string, kinds: string])[] = [
-  ['A template at a scale of its own on a routing machine', 'blind, through, round'],
-  ['Two bushings in one opening', 'housed'],
-  ['Blade or fence tilted, in place of a wedge', 'angled, spline'],
-  ['A cradle for pieces with little reference face', 'every kind'],
-];
 
 function page(rows: readonly string[]): string {
   const order = JOINT_KINDS.map((k) => k.id);
