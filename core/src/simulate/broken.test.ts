@@ -52,6 +52,11 @@ const TEE = {
   routes: { mortised: 'saw-notch' },
 };
 
+const grooved = (mortised: string): JobShape => ({ kind: 'stub', params: { mortiseWidth: 8, faceClearance: 0, bottomClearance: 1, faceShoulder: 7, setBack: 0, tenonLength: 10, position: 100 }, routes: { mortised } }); // prettier-ignore
+const rebated = (mortised: string): JobShape => ({ kind: 'rebated', params: { mortiseWidth: 8, faceClearance: 0, faceShoulder: 5, tenonLength: 25, endClearance: 1, bottomClearance: 2, position: 80, corners: 'squared', rebateWidth: 8, mateWidth: 70 }, routes: { mortised: `router-jig+square-ends+${mortised}` } }); // prettier-ignore
+const slotted = (slot: string): JobShape => ({ kind: 'twin', params: { ...STRAIGHT, faceShoulder: 2, mortiseWidth: 6, gap: 5, position: 100 }, routes: { tenoned: `crosscut-shoulders+saw-upright-flipped+${slot}` } }); // prettier-ignore
+const OPEN = { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonLength: 45, slotDepth: 70 };
+
 const PEGGED = { ...squared, pegs: 'drawbored', pegDiameter: 8, pegInset: 13, pegOffset: 1.5, pegAcross: 35, pegSpacing: 0 }; // prettier-ignore
 const ROUND = {
   kind: 'round',
@@ -108,6 +113,13 @@ describe('one broken formula is enough for the proof to fail', () => {
     ['one face: the far shoulder for shoulder and tongue', tenon('saw-flat-one-face'), 'saw-flat-one-face', (id, v) => (id === 'above' ? 22 - v : v)],
     ['paired cutters: the upper one at the far shoulder', tenon('paired-cutters'), 'paired-cutters', (id, v) => (id === 'gap' ? v - 1 : v)],
     ['paired cutters: half their width for the whole', tenon('paired-cutters'), 'paired-cutters', (id, v) => (id === 'fence' ? v - 4 : v)],
+    ['groove: the kerf left out of its far wall', grooved('saw-groove'), 'saw-groove', (id, v) => (id === 'fence-1' ? v + KERF : v)],
+    ['groove on the router table: to the cutter’s middle', grooved('router-table-groove'), 'router-table-groove', (id, v) => (/fence/.test(id) ? v - 3 : v)],
+    ['rebate: the kerf taken off its floor', rebated('saw-rebate'), 'saw-rebate', (id, v) => (id === 'fence' && v < 20 ? v - KERF : v)],
+    ['rebate on the router table: its width from the cutter’s middle', rebated('router-table-rebate'), 'router-table-rebate', (id, v) => (/fence/.test(id) ? v + 6 : v)],
+    ['slot: the kerf left out of its far wall', slotted('saw-slot'), 'saw-slot', (id, v) => (id === 'fence-1' ? v + KERF : v)],
+    ['slot by hand: the wall at the tenon’s own thickness', slotted('hand-slot'), 'hand-slot', (id, v) => (/near/.test(id) ? v - 7 : v)],
+    ['layers: the tenon’s thickness for the far cheek', { kind: 'open-slot', params: OPEN, routes: { tenoned: 'built-up-tenon' } }, 'built-up-tenon', (_id, v) => (v === 15 ? 8 : v)],
     ['along a bearing: its own half for half the difference', tenon('bearing-face'), 'bearing-face', (id, v) => (id === 'edge' ? v + 6 : v)],
     ['between rails: the opposite side of the base left out', tenon('rails-face'), 'rails-face', (id, v) => (id === 'apart' ? v - BASE : v)],
     ['round a block: as for an opening, bushing and cutter exchanged', { params: { ...squared, corners: 'rounded' }, routes: { tenoned: 'bushing-tenon' } }, 'bushing-tenon', (id, v) => (id === 'width' || id === 'length' ? v + 10 : id === 'side' || id === 'end' ? v - 5 : v)],
