@@ -205,6 +205,42 @@ describe('shoulders, and cheeks from one face', () => {
   });
 });
 
+describe('copied from a template at a scale', () => {
+  /** The chest's one copying router is 2 to 1, its one bearing 16. */
+  const [r, G] = [2, 16];
+
+  it('an opening: less the follower and over the scale, plus the cutter, it is the mortise, its middle under the machine’s', () => {
+    let seen = 0;
+    for (const { job, shop, params } of fc.sample(cases({ kind: 'blind', methods: ['copied-mortise'], corners: 'squared' }), { seed: 23, numRuns: 12 }))
+      for (const card of cardsOf(job, shop, 'copied-mortise')) {
+        seen++;
+        const { mortiseWidth: m, faceClearance: c, faceShoulder: a, setBack, position: q, tenonWidth: w, endClearance } = params;
+        const d = card.cutter['diameter']!;
+        near((valueOf(card, 'Opening, width') - G) / r + d, m, 2);
+        near((valueOf(card, 'Opening, length') - G) / r + d, w + endClearance, 2);
+        near(valueOf(card, 'Fence to centre'), setBack + a + (m - c) / 2, 2);
+        near(valueOf(card, 'End stop to centre'), q + (w + endClearance) / 2, 2);
+        near(valueOf(card, 'Depth'), params.tenonLength + params.bottomClearance);
+      }
+    expect(seen).toBeGreaterThan(5);
+  }); // prettier-ignore
+
+  it('a block: with the follower and over the scale, less the cutter, it is the tenon', () => {
+    tenons(
+      'copied-tenon',
+      ([card], { a, t, b, w, L }) => {
+        const d = card!.cutter['diameter']!;
+        near((valueOf(card!, 'Block, width') + G) / r - d, t, 2);
+        near((valueOf(card!, 'Block, length') + G) / r - d, w, 2);
+        near(valueOf(card!, 'Fence to centre'), a + t / 2, 2);
+        near(valueOf(card!, 'End stop to centre'), b + w / 2, 2);
+        near(valueOf(card!, 'Depth'), L);
+      },
+      'rounded',
+    );
+  });
+});
+
 describe('along the fence of the router table', () => {
   /** Each generated joint with cards of the method, its parameters and its mortised piece. */
   const cut = (kind: string, method: string, judge: (card: Card, params: Record<string, number>, thickness: number) => void) => {

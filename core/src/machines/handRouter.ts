@@ -1,20 +1,11 @@
-import {
-  box,
-  circle,
-  cross,
-  difference,
-  dot,
-  prismAlong,
-  roundedRectangle,
-  type Solid,
-  type Vec2,
-} from '../solids/index.ts';
-import { figureOf, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
-import { OUTWARD, type Piece } from '../stock/index.ts';
+import { box, circle, difference, prismAlong, roundedRectangle, type Solid, type Vec2 } from '../solids/index.ts';
+import { figureOf, type Setup } from '../setups/index.ts';
+import type { Piece } from '../stock/index.ts';
 import { toolById, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
 import type { MachineBody } from './machineBody.ts';
 import type { Datum, MachineModel } from './model.ts';
-import { faceOf, seatPiece } from './seat.ts';
+import { seatPiece } from './seat.ts';
+import { endSide } from './endSide.ts';
 import { standsAt } from './standsAt.ts';
 
 /**
@@ -86,13 +77,6 @@ export const handRouter: MachineModel = {
 
 /** Thickness of the template that the figures are reckoned for, mm. */
 export const TEMPLATE = 12;
-
-/** Whether the piece runs to the right of its laid-out end, or to the left: it is turned, never mirrored. */
-function endSide({ seat }: Pass, occurrence: Occurrence): 1 | -1 {
-  const out = (id: string) => OUTWARD[faceOf(seat[id]!, occurrence)];
-  const side = out(seat['guide-face'] ? 'guide-face' : 'template-fence');
-  return dot(cross(side, out('wood-surface')), out('laid-out-from')) < 0 ? -1 : 1;
-}
 
 interface Given {
   readonly setup: Setup;

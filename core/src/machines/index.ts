@@ -1,5 +1,6 @@
 import { bandsaw } from './bandsaw.ts';
 import { bench } from './bench.ts';
+import { copyRouter } from './copyRouter.ts';
 import { handRouter } from './handRouter.ts';
 import { jigRouter } from './jigRouter.ts';
 import { leaning } from './leaning.ts';
@@ -20,6 +21,7 @@ export const MACHINE_MODELS: readonly MachineModel[] = [
   drillPress,
   handRouter,
   routerTable,
+  copyRouter,
   bench,
 ].map(leaning);
 

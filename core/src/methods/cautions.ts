@@ -73,6 +73,9 @@ export const CAUTIONS = {
   alongTable: caution(
     'From right to left, against the cutter’s rotation; a guard over the cutter, push block and feather board, hands never beside it.',
   ),
+  copying: caution(
+    'The piece clamped, both hands on the handles, clear of cutter and follower; let the cutter stop before you unclamp.',
+  ),
   letDown: caution(
     'The piece is let down on to a turning cutter: one end hard against its stop first, hands well away from where it comes up, a push block for the feed.',
   ),

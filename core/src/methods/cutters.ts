@@ -14,9 +14,12 @@ export interface CutterChoice {
 export const rowsFor = (width: Mm, diameter: Mm): number =>
   width - diameter < SAME ? 1 : 1 + Math.ceil((width - diameter) / diameter - SAME);
 
+/** What a machine takes. */
+type Carries = Pick<Router, 'largestCutter' | 'largestShank'>;
+
 interface Judged {
   readonly feature: MortiseFeature;
-  readonly router: Router | undefined;
+  readonly router: Carries | undefined;
 }
 
 /** Why a cutter can't make a mortise; the first that holds is said. */
@@ -54,7 +57,7 @@ const REASONS: readonly {
 ];
 
 /** The cutters that make a mortise, the largest leading. */
-export function fittingCutters(feature: MortiseFeature, shop: Shop, router: Router): RouterCutter[] {
+export function fittingCutters(feature: MortiseFeature, shop: Shop, router: Carries): RouterCutter[] {
   const judged = { feature, router };
   return toolsOf(shop, 'router-cutter')
     .filter((cutter) => !REASONS.some((reason) => reason.holds(cutter, judged)))

@@ -13,6 +13,7 @@ import { bushingTenon } from './bushingTenon/index.ts';
 import { bearingFace, railsFace, routerFace } from './routerFace/index.ts';
 import { mitreTips } from './mitreTips/index.ts';
 import { pairedCutters, routerTableSled } from './routerTableSled/index.ts';
+import { copiedMortise, copiedTenon } from './copied/index.ts';
 import { routerTableGroove, routerTableRebate } from './alongRouterTable/index.ts';
 import { routerTableStops } from './routerTableStops/index.ts';
 import { handBore } from './handBore/index.ts';
@@ -83,4 +84,6 @@ export const METHODS = [
   handRaked,
   slopeHaunch,
   slopePocket,
+  copiedMortise,
+  copiedTenon,
 ] as readonly unknown[] as readonly Method[];

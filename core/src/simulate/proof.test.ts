@@ -57,17 +57,17 @@ describe('tools that are not what the shop believes', () => {
     expect(mismatches[0]!.depth).toBeCloseTo(0.05, 2);
   });
 
-  it('a bushing 0.1 under makes the mortise 0.1 over (inside profile), and the round tenon 0.1 under (outside)', () => {
+  it('a bushing or follower 0.1 under makes the mortise 0.1 over (inside profile), and the round tenon 0.1 under (outside)', () => {
     const routes = { mortised: 'bushing-mortise', tenoned: 'bushing-round' };
     const sizesWith = (shape: JobShape, member: 'tenoned' | 'mortised', outside: number) => {
       const job = jobWith(shape);
       const setups = planJob(job, exact).operations.map((o) => o.setup);
-      const own = setups.filter((s) => s.occurrences[0]!.member === member && /bushing/.test(s.method));
+      const own = setups.filter((s) => s.occurrences[0]!.member === member && /bushing|copied/.test(s.method));
       const at = own[0]!.occurrences[0]!;
       const { kind, params, parts } = resolve(job.joints[0]!, job);
       const piece = pieceOf(parts[member], 'median');
       return modeller.scope(() => {
-        const asIs = { ...exact, tools: exact.tools.map((t) => (t.kind === 'bushing' && own[0]!.guides.includes(t.id) ? { ...t, outside: t.outside + outside } : t)) }; // prettier-ignore
+        const asIs = { ...exact, tools: exact.tools.map((t) => ((t.kind === 'bushing' || t.kind === 'bearing') && own[0]!.guides.includes(t.id) ? { ...t, outside: t.outside + outside } : t)) }; // prettier-ignore
         const { body } = virtualCut(modeller, own, at, piece, asIs);
         return callipers(modeller, body, kind.geometry(params, member, piece, at).gauges, piece);
       });
@@ -76,6 +76,10 @@ describe('tools that are not what the shop believes', () => {
     expect([mortise['mortiseWidth'], mortise['mortiseLength']]).toEqual([expect.closeTo(8.1, 2), expect.closeTo(50.1, 2)]); // prettier-ignore
     const params = { bore: 16, roundClearance: 0, tenonLength: 30, bottomClearance: 2, axisFromFace: 11, axisFromEdge: 35, setBack: 0, centre: 60 }; // prettier-ignore
     expect(sizesWith({ kind: 'round', params, routes }, 'tenoned', -0.1)['tenonThickness']).toBeCloseTo(15.9, 2);
+    /** Copied two to one, a follower counts half. */
+    const copied = { params: { corners: 'rounded' }, routes: { mortised: 'copied-mortise', tenoned: 'copied-tenon' } } as const; // prettier-ignore
+    expect(sizesWith(copied, 'mortised', -0.1)['mortiseWidth']).toBeCloseTo(8.05, 2);
+    expect(sizesWith(copied, 'tenoned', -0.1)['tenonThickness']).toBeCloseTo(7.95, 2);
   });
 
   it('a router base that is 0.2 longer on one side ends the mortise 0.2 early on that side', () => {

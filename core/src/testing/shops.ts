@@ -127,6 +127,7 @@ export const TEST_SHOP: Shop = {
       length: 75,
     })),
     { kind: 'router-table', retired: false, id: 'router-table', name: 'Router table', largestCutter: 80, largestShank: 12.7, slowest: 8000, fastest: 22000, tallest: 60, fenceReach: 250, fenceScale: null, heightScale: null }, // prettier-ignore
+    { kind: 'copy-router', retired: false, id: 'copier', name: 'Copying router 2 : 1', ratio: 2, largestCutter: 20, largestShank: 12.7, deepest: 70, reachAlong: 200, reachAcross: 80 }, // prettier-ignore
     { kind: 'drill-press', retired: false, id: 'press', name: 'Drill press', travel: 90, throat: 160, largestBit: 40 },
     ...[5, 6, 8, 10, 12, 16, 20, 25].map((d): Tool => ({
       kind: 'boring-bit',

@@ -150,6 +150,26 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
       heightScale: scale('Height scale'),
     },
   },
+  'copy-router': {
+    title: 'Copying router',
+    plural: 'Copying routers',
+    shelf: 'Machines',
+    fields: {
+      ratio: {
+        type: 'count',
+        label: 'Template to work',
+        help: 'how many times as large',
+        least: 1,
+        most: 10,
+        initial: 2,
+      },
+      largestCutter: size('Largest cutter', 20),
+      largestShank: size('Largest shank', 12.7),
+      deepest: size('Deepest cut', 60),
+      reachAlong: size('Reach along', 120, 'that the cutter moves'),
+      reachAcross: size('Reach across', 80, 'that the cutter moves'),
+    },
+  },
   'drill-press': {
     title: 'Drill press',
     plural: 'Drill presses',

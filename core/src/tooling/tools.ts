@@ -100,6 +100,19 @@ export interface RouterTable extends Owned {
   readonly heightScale: Scale | null;
 }
 
+/** A machine whose follower runs in or round a template while the cutter does the same in the work, at a scale. */
+export interface CopyRouter extends Owned {
+  readonly kind: 'copy-router';
+  /** Size of the template to size of the work. */
+  readonly ratio: number;
+  readonly largestCutter: Mm;
+  readonly largestShank: Mm;
+  readonly deepest: Mm;
+  /** How far the cutter moves, along and across. */
+  readonly reachAlong: Mm;
+  readonly reachAcross: Mm;
+}
+
 export interface DrillPress extends Owned {
   readonly kind: 'drill-press';
   readonly travel: Mm;
@@ -252,6 +265,7 @@ export type Tool =
   | Bandsaw
   | Router
   | RouterTable
+  | CopyRouter
   | DrillPress
   | Mortiser
   | MortisingJig

@@ -97,6 +97,7 @@ export function silhouetteOf(tool: Tool): Shape[] {
     case 'overhead-saw':
     case 'bandsaw':
     case 'router-table':
+    case 'copy-router':
     case 'drill-press':
     case 'mortiser':
     case 'upright-jig':

@@ -5,8 +5,9 @@ import type { Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { inLevels, plunged } from '../levels.ts';
-import { figuresFor, SAME, type Method } from '../method.ts';
+import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
+import { isRoundEdged } from '../roundEdged.ts';
 import { templateBlock } from '../template.ts';
 
 /** A template thinner than this can't be fixed to the end, mm. */
@@ -18,18 +19,6 @@ function gearFor({ length }: TenonFeature, shop: Shop): Gear | undefined {
   return gearsReaching(length, shop).sort((a, b) => over(a) - over(b))[0];
 }
 
-/** One tongue with round edges all along: what a bushing round a block leaves. */
-const isPlain = ({ rounding, length, faceShoulder, thickness, edgeShoulder, width }: TenonFeature): boolean =>
-  rounding?.length === 1 &&
-  rounding.every(
-    (r) =>
-      Math.min(r.nearLength, r.farLength) > length - SAME &&
-      Math.abs(r.faceShoulder - faceShoulder) < SAME &&
-      Math.abs(r.thickness - thickness) < SAME &&
-      Math.abs(r.edgeShoulder - edgeShoulder) < SAME &&
-      Math.abs(r.width - width) < SAME,
-  );
-
 /** Plunge router with a bushing round a block on the piece's end: shoulders, cheeks and round edges in one go. */
 export const bushingTenon: Method<TenonFeature> = {
   id: 'bushing-tenon',
@@ -37,7 +26,7 @@ export const bushingTenon: Method<TenonFeature> = {
   form: 'tenon',
   stage: 'cheeks',
   also: ['shoulders', 'round-edges'],
-  applies: isPlain,
+  applies: isRoundEdged,
   refuse(feature, shop) {
     const lacks = lacking(shop);
     if (lacks.length) return lacks;

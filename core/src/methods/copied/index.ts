@@ -1,0 +1,200 @@
+import type { MortiseFeature, TenonFeature } from '../../joints/index.ts';
+import type { LengthFigure, Refusal, Setup } from '../../setups/index.ts';
+import { toolsOf, type Bearing, type CopyRouter, type RouterCutter, type Shop } from '../../tooling/index.ts';
+import { say, type Mm, type Sentence } from '../../units/index.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { fittingCutters } from '../cutters.ts';
+import { inLevels, plunged } from '../levels.ts';
+import { figuresFor, SAME, type Context, type Method } from '../method.ts';
+import { missing, over, under } from '../refusal.ts';
+import { isRoundEdged } from '../roundEdged.ts';
+import { templateBlock, templateSlot } from '../template.ts';
+
+interface Gear {
+  readonly machine: CopyRouter;
+  readonly cutter: RouterCutter;
+  readonly follower: Bearing;
+}
+
+/** The machine and what would follow the template; the largest of the cutters leads. */
+function gearWith(shop: Shop, cutters: (machine: CopyRouter) => readonly RouterCutter[]): Gear | undefined {
+  const [machine] = toolsOf(shop, 'copy-router');
+  const [follower] = toolsOf(shop, 'bearing');
+  const [cutter] = machine ? cutters(machine) : [];
+  return machine && follower && cutter && { machine, cutter, follower };
+}
+
+const mortiseGear = (feature: MortiseFeature, shop: Shop) =>
+  gearWith(shop, (machine) => fittingCutters(feature, shop, machine));
+
+const tenonGear = ({ length }: TenonFeature, shop: Shop) =>
+  gearWith(shop, ({ largestCutter, largestShank }) =>
+    toolsOf(shop, 'router-cutter')
+      .filter((c) => c.cuttingLength >= length - SAME && c.diameter <= largestCutter + SAME && c.shank <= largestShank + SAME)
+      .sort((a, b) => b.diameter - a.diameter),
+  ); // prettier-ignore
+
+/** What the chest lacks, or a cut deeper or wider than the machine makes. */
+function limits(gear: Gear | undefined, shop: Shop, depth: [Mm, string], along: Mm, across: Mm): Refusal[] {
+  if (!toolsOf(shop, 'copy-router').length) return [missing('copying router', 'The chest has no router that copies a template at a scale. Use a template and guide bushing, or add one.')]; // prettier-ignore
+  if (!toolsOf(shop, 'bearing').length) return [missing('follower', 'The chest has no bearing to follow a template with. Add one.')]; // prettier-ignore
+  if (!gear)
+    return [missing('cutter', 'No cutter here suits the copying router and reaches so deep. Add a longer one.')];
+  const { machine } = gear;
+  const [value, path] = depth;
+  return [
+    ...over(value, machine.deepest, path, 'depth', 'The cut is {value} deep; the copying router goes {bound} deep. Make it shallower.'), // prettier-ignore
+    ...over(along, machine.reachAlong, 'tenonWidth', 'reach', 'The cutter would move {value} along; the copying router moves {bound}.'), // prettier-ignore
+    ...over(across, machine.reachAcross, 'tenonThickness', 'reach', 'The cutter would move {value} across; the copying router moves {bound}.'), // prettier-ignore
+  ];
+}
+
+/** What is set for both: the template's two sizes, the piece under the machine's centre, the depth. */
+interface Sizes {
+  readonly width: { readonly value: Mm; readonly working: Sentence };
+  readonly length: { readonly value: Mm; readonly working: Sentence };
+  readonly across: { readonly value: Mm; readonly working: Sentence };
+  readonly along: { readonly value: Mm; readonly working: Sentence };
+  readonly depth: { readonly value: Mm; readonly working: Sentence };
+}
+
+function copied(
+  { id, title }: Pick<Method<never>, 'id' | 'title'>,
+  { machine, cutter, follower }: Gear,
+  sizes: Sizes,
+  outside: boolean,
+  shop: Shop,
+  { joint, occurrences }: Context,
+  checks: Setup['checks'],
+): Setup {
+  const make = figuresFor(shop);
+  const name = outside ? 'Block' : 'Opening';
+  const [along, inward] = outside ? (['width', 'length'] as const) : (['length', 'width'] as const);
+  const figures: LengthFigure[] = [
+    make({ id: 'width', name: `${name}, width`, ...sizes.width, from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'thickness' }), // prettier-ignore
+    make({ id: 'length', name: `${name}, length`, ...sizes.length, from: 'template-end', to: 'template-far-end', rounding: 'nearest', acts: along }), // prettier-ignore
+    make({ id: 'across', name: 'Fence to centre', ...sizes.across, from: 'template-fence', to: 'centre-across', rounding: 'nearest', acts: 'thickness' }), // prettier-ignore
+    make({ id: 'along', name: 'End stop to centre', ...sizes.along, from: 'laid-out-from', to: 'centre-along', rounding: 'nearest', acts: along }), // prettier-ignore
+    make({ id: 'depth', name: 'Depth', ...sizes.depth, from: 'wood-surface', to: 'cutter-tip', rounding: outside ? 'nearest' : 'up', acts: inward }), // prettier-ignore
+  ];
+  return {
+    id: `${joint}.${id}`,
+    method: id,
+    title,
+    model: 'copy-router',
+    carrier: outside ? 'copied-block' : 'copied-opening',
+    machine: machine.id,
+    cutter: cutter.id,
+    guides: [follower.id],
+    effect: 'remove',
+    stage: outside ? 'cheeks' : 'mortise',
+    figures,
+    passes: inLevels(
+      {
+        id: 'run',
+        words: say(''),
+        seat: {
+          'template-fence': 'reference-face',
+          'wood-surface': outside ? 'worked-end' : 'entry-edge',
+          'laid-out-from': outside ? 'reference-edge' : 'layout-end',
+        },
+        figures: { width: 'width', length: 'length', across: 'across', along: 'along', depth: 'depth' },
+      },
+      figures.at(-1)!.set.value,
+      cutter.level,
+      plunged(
+        outside
+          ? 'Beside the wood, {level} deep; the follower once round the block, then outward until all is cleared'
+          : 'Plunge to {level}; the follower round the opening, then over what is left in the middle',
+      ),
+    ),
+    occurrences,
+    cautions: [CAUTIONS.copying, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
+    checks: [
+      say('The follower measures {G}, whatever is stamped on it: what it is over, the ' + (outside ? 'tenon is over' : 'mortise is under') + ` by one ${machine.ratio === 1 ? 'whole' : `in ${machine.ratio}`}.`, { G: follower.outside }), // prettier-ignore
+      say(`The template is ${machine.ratio} to 1: a slip of the file counts one in ${machine.ratio} in the work.`),
+      ...checks,
+    ],
+  };
+}
+
+/** A copying router, its follower in an opening. */
+export const copiedMortise: Method<MortiseFeature> = {
+  id: 'copied-mortise',
+  title: 'Mortise, copied from a template at a scale',
+  form: 'mortise',
+  stage: 'mortise',
+  applies: ({ into }) => into !== 'end',
+  refuse(feature, shop) {
+    const { width: m, length: l, depth: D, ends, start: q } = feature;
+    const gear = mortiseGear(feature, shop);
+    const d = gear?.cutter.diameter ?? 0;
+    return [
+      ...limits(gear, shop, [D, 'mortiseDepth'], l - d, m - d),
+      ...(q < -SAME ? over(-q, 0, 'position', 'position', 'The cutter would run {value} past the end. Leave a horn at least that much longer.') : []), // prettier-ignore
+      ...(gear && ends === 'fitted' && m - d > SAME
+        ? over(m, d, 'mortiseWidth', 'mortise width', 'The cutter is {bound}, the mortise {value}: its corners would be rounder than the tenon’s edges. Square them, keep them clear, or make it as wide as the cutter.') // prettier-ignore
+        : []),
+    ];
+  },
+  setups(feature, shop, context) {
+    const gear = mortiseGear(feature, shop);
+    if (!gear) return [];
+    const { wall: p, width: m, start: q, length: l, depth: D } = feature;
+    const [d, G, r] = [gear.cutter.diameter, gear.follower.outside, gear.machine.ratio];
+    const opening = (size: Mm) => ({ value: templateSlot(size, d, G, r), working: say(`${r} times mortise {size} less cutter {d} + follower {G}`, { size, d, G }) }); // prettier-ignore
+    const sizes: Sizes = {
+      width: opening(m),
+      length: opening(l),
+      across: { value: p + m / 2, working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }) },
+      along: {
+        value: q + l / 2,
+        working: say('layout end to mortise {q} + half its length {half}', { q, half: l / 2 }),
+      },
+      depth: { value: D, working: say('mortise depth {D}', { D }) },
+    };
+    const checks = feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : [];
+    return [copied(copiedMortise, gear, sizes, false, shop, context, checks)];
+  },
+};
+
+/** A template narrower than this can't be fixed, mm. */
+const LEAST_BLOCK: Mm = 3;
+
+/** A copying router, its follower round a block with full round ends. */
+export const copiedTenon: Method<TenonFeature> = {
+  id: 'copied-tenon',
+  title: 'Tenon with its round edges, copied from a template at a scale',
+  form: 'tenon',
+  stage: 'cheeks',
+  also: ['shoulders', 'round-edges'],
+  applies: isRoundEdged,
+  refuse(feature, shop) {
+    const { length: L, width: w, thickness: t } = feature;
+    const gear = tenonGear(feature, shop);
+    const d = gear?.cutter.diameter ?? 0;
+    return [
+      ...limits(gear, shop, [L, 'tenonLength'], w + d, t + d),
+      ...(gear ? under(templateBlock(t, d, gear.follower.outside, gear.machine.ratio), LEAST_BLOCK, 'tenonThickness', 'template', 'The template would be {value} wide; under {bound} it can’t be fixed. A smaller follower or a wider cutter makes it wider.') : []), // prettier-ignore
+    ];
+  },
+  setups(feature, shop, context) {
+    const gear = tenonGear(feature, shop);
+    if (!gear) return [];
+    const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, length: L } = feature;
+    const [d, G, r] = [gear.cutter.diameter, gear.follower.outside, gear.machine.ratio];
+    const block = (size: Mm) => ({ value: templateBlock(size, d, G, r), working: say(`${r} times tenon {size} and cutter {d} − follower {G}`, { size, d, G }) }); // prettier-ignore
+    const sizes: Sizes = {
+      width: block(t),
+      length: block(w),
+      across: { value: a + t / 2, working: say('face shoulder {a} + half the tenon {half}', { a, half: t / 2 }) },
+      along: {
+        value: b + w / 2,
+        working: say('edge shoulder {b} + half the tenon’s width {half}', { b, half: w / 2 }),
+      },
+      depth: { value: L, working: say('tenon length {L}', { L }) },
+    };
+    const checks = [say('The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.', { r: t / 2 })]; // prettier-ignore
+    return [copied(copiedTenon, gear, sizes, true, shop, context, checks)];
+  },
+};
