@@ -52,12 +52,12 @@ export const copyRouter: MachineModel = {
     const work = around(centre, worked(length), worked(width), outside ? worked(width) / 2 : d / 2);
     const shape = around(template, length, width, outside ? width / 2 : G / 2);
     const datums: Record<string, Datum> = {
-      'template-fence': { at: [0, 0, 0], normal: [0, 1, 0] },
-      'laid-out-from': { at: [0, 0, 0], normal: [s, 0, 0] },
+      'template-fence': { at: [centre[0], 0, 0], normal: [0, 1, 0] },
+      'laid-out-from': { at: [0, across, 0], normal: [s, 0, 0] },
       'centre-across': { at: [centre[0], across, 0], normal: [0, 1, 0] },
       'centre-along': { at: [centre[0], across, 0], normal: [s, 0, 0] },
-      'wood-surface': { at: [0, 0, 0], normal: [0, 0, -1] },
-      'cutter-tip': { at: [0, 0, -depth], normal: [0, 0, 1] },
+      'wood-surface': { at: [centre[0], 0, 0], normal: [0, 0, -1] },
+      'cutter-tip': { at: [centre[0], 0, -depth], normal: [0, 0, 1] },
       'template-side': { at: [template[0], -AWAY - width / 2, 0], normal: [0, 1, 0] },
       'template-far-side': { at: [template[0], -AWAY + width / 2, 0], normal: [0, 1, 0] },
       'template-end': { at: [template[0] - (s * length) / 2, -AWAY, 0], normal: [s, 0, 0] },
@@ -72,7 +72,11 @@ export const copyRouter: MachineModel = {
       rigid: seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]),
       datums,
       bodies: [
-        { role: 'fence', label: 'fence', solid: box([Math.min(0, s * 200), -24, -40], [Math.max(0, s * 200), 0, -2]) },
+        {
+          role: 'fence',
+          label: 'fence',
+          solid: box([Math.min(0, s * (along + 150)), -24, -40], [Math.max(0, s * (along + 150)), 0, -2]),
+        },
         { role: 'stop', label: 'end stop', solid: box([Math.min(0, -s * 20), 0, -30], [Math.max(0, -s * 20), 30, -2]) },
         { role: 'base', label: 'template', solid: prismAlong('z', shape, 0, 12) },
         { role: 'base', label: 'follower', solid: prismAlong('z', circle(followed, G / 2), 0, 20) },
