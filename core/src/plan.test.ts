@@ -330,3 +330,27 @@ describe('a piece too short to be cut by itself', () => {
     expect(told('saw-upright-flipped').join()).not.toMatch(/part of a piece/);
   });
 });
+
+describe('a piece too long to be held by itself', () => {
+  const words = (shape: Parameters<typeof jobWith>[0], method: string) => {
+    const own = planJob(jobWith(shape), TEST_SHOP).operations.filter((o) => o.setup.method === method);
+    expect(own.length).toBeGreaterThan(0);
+    return own
+      .flatMap((o) => o.setup.checks.map((c) => speak(c, METRIC)))
+      .filter((text) => /stand level|tall:|kg in/.test(text));
+  };
+
+  it('has a stand under its far end or a rail at its top, and a heavy one another pair of hands; a short one nothing', () => {
+    expect(words({ rail: { length: 1800 } }, 'crosscut-shoulders')[0]).toMatch(/1800\.0 mm long: a stand level/);
+    expect(words({ rail: { length: 1800 } }, 'saw-upright-flipped')[0]).toMatch(/1800\.0 mm tall:/);
+    expect(words({ rail: { length: 1200 } }, 'crosscut-shoulders')).toEqual([]);
+    const heavy = {
+      params: { corners: 'squared' },
+      stile: { length: 2400, thickness: 100, width: 120 },
+      routes: { mortised: 'bore-and-chisel' },
+    };
+    /** 0.0288 m³ of 700 kg/m³. */
+    expect(words(heavy, 'bore-and-chisel').join(' ')).toMatch(/About 20 kg in dense hardwood/);
+    expect(words({ ...heavy, routes: { mortised: 'edge-guide+square-ends' } }, 'edge-guide')).toEqual([]);
+  });
+});

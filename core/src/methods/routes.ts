@@ -5,6 +5,7 @@ import type { Shop } from '../tooling/index.ts';
 import { shortTitle, type Context, type Method } from './method.ts';
 import { fattened, planing } from './forThePlane.ts';
 import { METHODS } from './list.ts';
+import { supportWords } from './longPieces.ts';
 import { angleFigure, onWedges, turnsOver } from './wedged.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't. */
@@ -88,16 +89,21 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
         (setups ??= [
           ...method.setups(feature, shop, context),
           ...(fat ? planing(fat, allowance, context) : []),
-        ].flatMap((setup) =>
-          mirrored({
+        ].flatMap((setup) => {
+          const words = partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup;
+          return mirrored({
             ...askew(feature, method, shop.graduation),
-            ...(partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup),
+            ...words,
             ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
-            ...(asPart && { checks: [...setup.checks, say('Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.', { heldLength: heldLength! })] }), // prettier-ignore
+            checks: [
+              ...words.checks,
+              ...supportWords(setup, asPart ? longer(feature, heldLength!).stock : feature.stock),
+              ...(asPart ? [say('Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.', { heldLength: heldLength! })] : []), // prettier-ignore
+            ],
             feature: index,
             ...(feature.follows && { follows: feature.follows }),
-          }),
-        )),
+          });
+        })),
     };
   };
   return (method: Method, index: number, shouldersFirst: boolean): Work => {
