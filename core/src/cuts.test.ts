@@ -227,3 +227,40 @@ describe('what a shop can’t do', () => {
     expect(told[0]).toMatch(/fence would stand 4.0 mm from the blade; with less than 6.0 mm no stop/);
   });
 });
+
+describe('two bushings in one opening', () => {
+  /** The chest's bushings are 17, 24 and 30: 7 apart. The tenon is as much thinner as narrower than its piece, in its middle. */
+  const params = { mortiseWidth: 15, faceClearance: 0, faceShoulder: 3.5, tenonWidth: 63, edgeShoulder: 3.5, tenonLength: 25, endClearance: 0, bottomClearance: 2, setBack: 4, position: 60, corners: 'squared', housingDepth: 3, housingClearance: 0, partner: 'straight', curve: 0, taper: 0, mateThickness: 22, mateWidth: 70 }; // prettier-ignore
+  const cards = (change: object = {}) =>
+    planJob(
+      jobWith({
+        kind: 'housed',
+        params: { ...params, ...change },
+        stile: { thickness: 40, width: 60 },
+        routes: { mortised: 'bushing-mortise+square-ends' },
+      }),
+      { ...TEST_SHOP, graduation: 0 },
+    ).operations.flatMap(({ setup }) =>
+      setup.method === 'bushing-mortise'
+        ? [{ bushing: setup.guides[0], opening: setup.figures.filter((f) => f.id !== 'depth').map((f) => f.set.value), words: setup.checks.map((c) => speak(c, METRIC)).filter((t) => /One opening/.test(t)) }] // prettier-ignore
+        : [],
+    );
+
+  it('where the margin is what two of them differ by, housing and mortise have the same opening in the same place', () => {
+    const [housing, mortise] = cards();
+    expect([housing!.bushing, mortise!.bushing]).toEqual(['bushing-17', 'bushing-24']);
+    mortise!.opening.forEach((value, i) => expect(value).toBeCloseTo(housing!.opening[i]!, 6));
+    expect(housing!.words[0]).toMatch(/mortise, which is cut with the bushing of 24\.0 mm/);
+    expect(mortise!.words[0]).toMatch(/the bushing of 24\.0 mm takes the place of the one of 17\.0 mm/);
+  });
+
+  it.each([
+    ['another margin', { mortiseWidth: 14, faceShoulder: 4, tenonWidth: 62, edgeShoulder: 4 }],
+    ['a tenon out of the middle', { faceShoulder: 4 }],
+    ['a margin along that is not the one across', { tenonWidth: 61, edgeShoulder: 4.5 }],
+  ])('not with %s', (_, change) => {
+    const both = cards(change);
+    expect(both).toHaveLength(2);
+    expect(both.flatMap((c) => c.words)).toEqual([]);
+  });
+});

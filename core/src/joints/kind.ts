@@ -149,8 +149,16 @@ export interface MortiseFeature extends FeatureOf<'mortise'> {
   readonly through?: boolean;
   /** It runs into the mortise listed before it, of one width and wall, and begins this much nearer to the layout end. */
   readonly ahead?: Mm;
+  /** Housing or mortise of a pair, one inside the other with the same margin all round: one opening may serve both. */
+  readonly nested?: Nested;
   /** The row listed before it lies this much farther from the reference face. */
   readonly pitch?: Mm;
+}
+
+export interface Nested {
+  readonly inner: Pick<MortiseFeature, 'width' | 'length' | 'depth' | 'ends'>;
+  /** By how much the outer is wider, and longer, than the inner. */
+  readonly margin: Mm;
 }
 
 /** A slot that is open at the worked end of a piece and goes right through it: an open mortise, or the gap of a pair. */

@@ -57,6 +57,8 @@ const rebated = (mortised: string): JobShape => ({ kind: 'rebated', params: { mo
 const slotted = (slot: string): JobShape => ({ kind: 'twin', params: { ...STRAIGHT, faceShoulder: 2, mortiseWidth: 6, gap: 5, position: 100 }, routes: { tenoned: `crosscut-shoulders+saw-upright-flipped+${slot}` } }); // prettier-ignore
 const OPEN = { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonLength: 45, slotDepth: 70 };
 
+const NESTED: JobShape = { kind: 'housed', params: { ...squared, mortiseWidth: 15, faceClearance: 0, faceShoulder: 3.5, tenonWidth: 63, edgeShoulder: 3.5, tenonLength: 25, endClearance: 0, bottomClearance: 2, setBack: 4, housingDepth: 3, housingClearance: 0, partner: 'straight', curve: 0, taper: 0, mateThickness: 22, mateWidth: 70 }, stile: { thickness: 40, width: 60 }, routes: { mortised: 'bushing-mortise+square-ends' } }; // prettier-ignore
+
 const PEGGED = { ...squared, pegs: 'drawbored', pegDiameter: 8, pegInset: 13, pegOffset: 1.5, pegAcross: 35, pegSpacing: 0 }; // prettier-ignore
 const ROUND = {
   kind: 'round',
@@ -126,6 +128,7 @@ describe('one broken formula is enough for the proof to fail', () => {
     ['copied opening: the scale left out', mortise('copied-mortise+square-ends'), 'copied-mortise', (id, v) => (id === 'width' || id === 'length' ? (v - 16) / 2 + 16 : v)],
     ['copied opening: the follower taken off', mortise('copied-mortise+square-ends'), 'copied-mortise', (id, v) => (id === 'length' ? v - 32 : v)],
     ['copied block: the cutter not added', { params: { ...squared, corners: 'rounded' }, routes: { tenoned: 'copied-tenon' } }, 'copied-tenon', (id, v) => (id === 'width' ? v - 12 : v)],
+    ['two bushings in one opening: exchanged', NESTED, 'bushing-mortise', (id, v) => (id === 'width' || id === 'length' ? v + 7 : id === 'side' || id === 'end' ? v - 3.5 : v)],
     ['router table: half the cutter for the whole', tenon('router-table-sled'), 'router-table-sled', (id, v) => (id === 'fence' ? v + 6 : v)],
     ['between stops: the cutter left out of one stop', mortise('router-table-stops+square-ends'), 'router-table-stops', (id, v) => (id === 'right-stop' ? v + 4 : v)],
     ['round a disc: the bushing added', ROUND, 'bushing-round', (id, v) => (id === 'width' ? v + 34 : v)],

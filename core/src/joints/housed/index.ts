@@ -13,7 +13,7 @@ import {
   withCorners,
   type BlindParams,
 } from '../blind/index.ts';
-import type { Advice, Choice, JointKind, Members } from '../kind.ts';
+import type { Advice, Choice, JointKind, Members, MortiseFeature } from '../kind.ts';
 import {
   aside,
   bar,
@@ -99,6 +99,15 @@ function housingOf(params: HousedParams): Hollow {
     depth: [0, housingDepth],
     ends: 'squared',
   };
+}
+
+/** The pair, where the margin is the same all round: a tenon in the middle of its piece, as much thinner as narrower. */
+function nestedIn(outer: MortiseFeature, inner: MortiseFeature): Pick<MortiseFeature, 'nested'> {
+  const near = [inner.wall - outer.wall, inner.start - outer.start];
+  const margins = [...near, outer.width - inner.width - near[0]!, outer.length - inner.length - near[1]!];
+  const [margin] = margins;
+  const alike = margin! > 0 && margins.every((m) => Math.abs(m - margin!) < 1e-3);
+  return alike ? { nested: { inner, margin: 2 * margin! } } : {};
 }
 
 export const housed: JointKind<HousedParams> = {
@@ -244,23 +253,27 @@ export const housed: JointKind<HousedParams> = {
   },
   features(params, members) {
     const { tenoned, mortised } = blind.features(fromEdge(params), members);
-    const housing = housingOf(params);
+    const { x, y } = housingOf(params);
+    const housing: MortiseFeature = {
+      form: 'mortise',
+      name: 'the housing',
+      stock: members.mortised,
+      wall: y[0],
+      width: y[1] - y[0],
+      start: x[0],
+      length: x[1] - x[0],
+      depth: params.housingDepth,
+      ends: 'squared',
+    };
+    const [inner] = mortised.flatMap((f) => (f.form === 'mortise' ? [f] : []));
+    const nested = inner && nestedIn(housing, inner);
     return {
       tenoned,
       mortised: [
-        {
-          form: 'mortise',
-          name: 'the housing',
-          stock: members.mortised,
-          wall: housing.y[0],
-          width: housing.y[1] - housing.y[0],
-          start: housing.x[0],
-          length: housing.x[1] - housing.x[0],
-          depth: params.housingDepth,
-          ends: 'squared',
-        },
+        { ...housing, ...nested },
         ...mortised.map((f) => ({
           ...f,
+          ...(f === inner && nested),
           name: 'the mortise',
           follows: {
             feature: 0,

@@ -1,7 +1,7 @@
 import type { MortiseFeature, RoundTenonFeature } from '../../joints/index.ts';
 import { TEMPLATE } from '../../machines/index.ts';
 import { toolsOf, type Shop } from '../../tooling/index.ts';
-import { say, type Mm } from '../../units/index.ts';
+import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { fittingCutters } from '../cutters.ts';
 import { inLevels, plunged } from '../levels.ts';
@@ -9,7 +9,29 @@ import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { templateDisc, templateSlot } from '../template.ts';
 
+/** Two bushings that differ by a margin so nearly serve one opening, mm: finer than a template is filed. */
+const ALIKE: Mm = 0.02;
+
+/** One cutter and two bushings with which one opening makes both hollows of a pair: the smaller for the outer. */
+function nestedGear({ nested, stock }: MortiseFeature, shop: Shop): { inner: Gear; outer: Gear } | undefined {
+  const [router] = toolsOf(shop, 'router');
+  if (!router || !nested) return undefined;
+  const { inner, margin } = nested;
+  for (const cutter of fittingCutters({ form: 'mortise', stock, wall: 0, start: 0, ...inner }, shop, router)) {
+    const bushings = bushingsFor(cutter, shop);
+    for (const small of bushings)
+      for (const large of bushings)
+        if (Math.abs(large.outside - small.outside - margin) <= ALIKE)
+          return { inner: { router, cutter, bushing: large }, outer: { router, cutter, bushing: small } };
+  }
+  return undefined;
+}
+
+const isInner = ({ nested, width }: MortiseFeature) => nested !== undefined && Math.abs(width - nested.inner.width) < SAME; // prettier-ignore
+
 function mortiseGear(feature: MortiseFeature, shop: Shop): Gear | undefined {
+  const pair = nestedGear(feature, shop);
+  if (pair) return isInner(feature) ? pair.inner : pair.outer;
   const [router] = toolsOf(shop, 'router');
   if (!router) return undefined;
   for (const cutter of fittingCutters(feature, shop, router)) {
@@ -17,6 +39,21 @@ function mortiseGear(feature: MortiseFeature, shop: Shop): Gear | undefined {
     if (bushing) return { router, cutter, bushing };
   }
   return undefined;
+}
+
+/** Where one opening serves a housing and its mortise: which bushing now, which for the other. */
+function nestedWords(feature: MortiseFeature, shop: Shop): Sentence[] {
+  const pair = nestedGear(feature, shop);
+  if (!pair) return [];
+  const [now, other] = isInner(feature) ? [pair.inner, pair.outer] : [pair.outer, pair.inner];
+  return [
+    say(
+      isInner(feature)
+        ? 'One opening serves housing and mortise: the template stays clamped where it was, the bushing of {now} takes the place of the one of {other}.'
+        : 'One opening serves housing and mortise: leave the template clamped for the mortise, which is cut with the bushing of {other}.',
+      { now: now.bushing.outside, other: other.bushing.outside },
+    ),
+  ];
 }
 
 /** Plunge router with a bushing in the opening of a template. */
@@ -80,6 +117,7 @@ export const bushingMortise: Method<MortiseFeature> = {
           say('The bushing measures {G}, whatever is stamped on it: what it is over, the mortise is under.', { G }),
           say('The template is {thick} thick; another thickness changes the plunge by as much.', { thick: TEMPLATE }),
           say('Centre lines on template and first piece; the others go against the template’s fence and stop.'),
+          ...nestedWords(feature, shop),
           ...(feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : []),
         ],
       },
