@@ -102,7 +102,13 @@ describe('worked values, as plain arithmetic', () => {
     expect(told.join()).toMatch(/mortise is 9.0 mm wide, the nearest hollow chisel (8|10).0 mm/);
     /** A chisel can't make round ends: with a tenon that is rounded to fit it isn't offered at all. */
     const rounded = planJob(jobWith({ params: { corners: 'rounded' } }), EXACT).joints[0]!.routes.mortised;
-    expect(rounded.map((r) => r.id)).toEqual(['router-jig', 'edge-guide', 'bushing-mortise', 'router-table-stops']);
+    expect(rounded.map((r) => r.id)).toEqual([
+      'router-jig',
+      'edge-guide',
+      'bushing-mortise',
+      'router-table-stops',
+      'copied-mortise',
+    ]);
     fc.assert(
       fc.property(
         fc.double({ min: 0, max: 150, noNaN: true }),

@@ -148,7 +148,8 @@ function mortiseGauges(params: BlindParams, stock: Piece, spot: Spot): Gauge[] {
   const { wall: p, mortiseLength: l, mortiseDepth: D } = derive(params);
   const { mortiseWidth: m, position: q } = params;
   const [x, z] = [alongOf(stock, spot), intoOf(stock, spot)];
-  const middle: Vec3 = [x(q + l / 2), p + m / 2, z(D * 0.75)];
+  /** Just over the floor: over its length the mouth of a steep one slopes down nearly as far. */
+  const middle: Vec3 = [x(q + l / 2), p + m / 2, z(D - Math.min(0.5, D / 4))];
   return [
     bar('mortiseWidth', 1, middle, p - 3, p + m + 3, 'air'),
     bar('mortiseLength', 0, middle, x(q - 20), x(q + l + 20), 'air'),
