@@ -320,6 +320,43 @@ describe('hollows', () => {
     expect(seen).toBeGreaterThan(5);
   });
 
+  it('twin rows: the spacer is what the fence would have moved', () => {
+    let seen = 0;
+    for (const { job, shop } of fc.sample(cases({ kind: 'twin', methods: ['hollow-chisel'], corners: 'squared' }), { seed: 31, numRuns: 20 })) {
+      const cards = cardsOf(job, shop, 'hollow-chisel').sort((x, y) => valueOf(y, 'Fence') - valueOf(x, 'Fence'));
+      if (!cards.length) continue;
+      seen++;
+      /** One or two cards a row, for left and right pieces. */
+      const [farther, nearer] = [cards.slice(0, cards.length / 2), cards.slice(cards.length / 2)];
+      for (const card of farther) expect(card.checks.join(' ')).not.toMatch(/spacer/);
+      for (const card of nearer)
+        near(lengthIn(/a spacer of ([\d.]+ mm)/.exec(card.checks.join(' '))![1]!), valueOf(farther[0]!, 'Fence') - valueOf(card, 'Fence'), 3);
+    }
+    expect(seen).toBeGreaterThan(3);
+  }); // prettier-ignore
+
+  it('a haunch after its mortise in the jig: the block makes up what the pocket begins nearer to the layout end', () => {
+    let seen = 0;
+    for (const { job, shop } of fc.sample(cases({ kind: 'haunched', methods: ['router-jig'], corners: 'squared' }), { seed: 32, numRuns: 20 })) {
+      const { baseLeft, baseRight } = toolsOf(shop, 'router')[0]!;
+      const isPocket = (card: Card) => /block of/.test(card.checks.join(' '));
+      /** Where the cutter's rim comes nearest to the layout end, which lies on the side of the end stop. */
+      const begins = (card: Card) => {
+        const left = card.figures.some((f) => f.name === 'End stop, on the left');
+        const [stop, base] = left ? (['Left router stop', baseLeft] as const) : (['Right router stop', baseRight] as const);
+        return valueOf(card, `End stop, on the ${left ? 'left' : 'right'}`) - (valueOf(card, stop) - base) - card.cutter['diameter']! / 2;
+      };
+      const cards = cardsOf(job, shop, 'router-jig');
+      const [pocket, mortise] = [cards.find(isPocket), cards.find((card) => !isPocket(card))];
+      if (!pocket || !mortise) continue;
+      seen++;
+      const told = pocket.checks.join(' ');
+      near(lengthIn(/A block of ([\d.]+ mm)/.exec(told)![1]!), begins(mortise) - begins(pocket), 5);
+      near(lengthIn(/the plunge stop stands at ([\d.]+ mm)/.exec(told)![1]!), valueOf(pocket, 'Plunge'));
+    }
+    expect(seen).toBeGreaterThan(3);
+  }); // prettier-ignore
+
   it('notch over a stack, and by hand: as long as it is to be, from the layout end, half as deep', () => {
     let seen = 0;
     fc.assert(

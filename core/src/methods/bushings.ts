@@ -3,7 +3,7 @@ import type { Refusal, Setup } from '../setups/index.ts';
 import { toolsOf, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { CAUTIONS } from './cautions.ts';
-import { SAME } from './method.ts';
+import { cuttersReaching } from './cutters.ts';
 import { missing } from './refusal.ts';
 
 /** Router, cutter and the bushing that guides them along a template. */
@@ -35,12 +35,7 @@ export const lacking = (shop: Shop): Refusal[] =>
 export function gearsReaching(depth: Mm, shop: Shop): Gear[] {
   const [router] = toolsOf(shop, 'router');
   if (!router) return [];
-  return toolsOf(shop, 'router-cutter')
-    .filter(
-      (c) =>
-        c.cuttingLength >= depth - SAME &&
-        c.diameter <= router.largestCutter + SAME &&
-        c.shank <= router.largestShank + SAME,
-    ) // prettier-ignore
-    .flatMap((cutter) => bushingsFor(cutter, shop).map((bushing): Gear => ({ router, cutter, bushing })));
+  return cuttersReaching(depth, shop, router).flatMap((cutter) =>
+    bushingsFor(cutter, shop).map((bushing): Gear => ({ router, cutter, bushing })),
+  );
 }

@@ -6,6 +6,9 @@ const caution = (text: string, lengths: Record<string, Mm> = {}): Caution => ({
   text: say(text, lengths),
 });
 
+/** Thinnest shank that a pair of cutters turns on, mm: common practice. */
+export const STOUT_SHANK: Mm = 12;
+
 /** Cautions of common practice. They inform; the machine's manual, training and the rules of the place come first. */
 export const CAUTIONS = {
   bladeHigh: (height: Mm) =>
@@ -68,7 +71,8 @@ export const CAUTIONS = {
     'Handles on the sled and both hands on them; a guard over the cutter, and feed from right to left, against its rotation.',
   ),
   pairInTable: caution(
-    'Only in a table, never in the hand: a shank of 12 or more, low speed, a sled with handles, a guard over both cutters.',
+    'Only in a table, never in the hand: a shank of {shank} or more, low speed, a sled with handles, a guard over both cutters.',
+    { shank: STOUT_SHANK },
   ),
   alongTable: caution(
     'From right to left, against the cutter’s rotation; a guard over the cutter, push block and feather board, hands never beside it.',

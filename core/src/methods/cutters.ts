@@ -56,6 +56,12 @@ const REASONS: readonly {
   },
 ];
 
+/** Every cutter that a machine carries and that cuts so deep, mm. */
+export const cuttersReaching = (depth: Mm, shop: Shop, { largestCutter, largestShank }: Carries): RouterCutter[] =>
+  toolsOf(shop, 'router-cutter').filter(
+    (c) => c.cuttingLength >= depth - SAME && c.diameter <= largestCutter + SAME && c.shank <= largestShank + SAME,
+  );
+
 /** The cutters that make a mortise, the largest leading. */
 export function fittingCutters(feature: MortiseFeature, shop: Shop, router: Carries): RouterCutter[] {
   const judged = { feature, router };

@@ -1,7 +1,7 @@
 import type { Refusal } from '../setups/index.ts';
 import { toolsOf, type RouterCutter, type RouterTable, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
-import { SAME } from './method.ts';
+import { cuttersReaching } from './cutters.ts';
 import { missing, over } from './refusal.ts';
 
 /** Router table and cutter for one cut. */
@@ -13,9 +13,8 @@ export interface TableGear {
 /** The widest cutter that the table carries, that reaches, and that suits. */
 export function tableGear(depth: Mm, shop: Shop, suits: (cutter: RouterCutter) => boolean): TableGear | undefined {
   const [table] = toolsOf(shop, 'router-table');
-  const [cutter] = toolsOf(shop, 'router-cutter')
-    .filter((c) => table && c.diameter <= table.largestCutter + SAME && c.shank <= table.largestShank + SAME)
-    .filter((c) => c.cuttingLength >= depth - SAME && suits(c))
+  const [cutter] = (table ? cuttersReaching(depth, shop, table) : [])
+    .filter(suits)
     .sort((a, b) => b.diameter - a.diameter);
   return table && cutter && { table, cutter };
 }

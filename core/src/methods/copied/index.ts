@@ -3,7 +3,7 @@ import type { LengthFigure, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type Bearing, type CopyRouter, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { fittingCutters } from '../cutters.ts';
+import { cuttersReaching, fittingCutters } from '../cutters.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
@@ -28,11 +28,7 @@ const mortiseGear = (feature: MortiseFeature, shop: Shop) =>
   gearWith(shop, (machine) => fittingCutters(feature, shop, machine));
 
 const tenonGear = ({ length }: TenonFeature, shop: Shop) =>
-  gearWith(shop, ({ largestCutter, largestShank }) =>
-    toolsOf(shop, 'router-cutter')
-      .filter((c) => c.cuttingLength >= length - SAME && c.diameter <= largestCutter + SAME && c.shank <= largestShank + SAME)
-      .sort((a, b) => b.diameter - a.diameter),
-  ); // prettier-ignore
+  gearWith(shop, (machine) => cuttersReaching(length, shop, machine).sort((a, b) => b.diameter - a.diameter));
 
 /** What the chest lacks, or a cut deeper or wider than the machine makes. */
 function limits(gear: Gear | undefined, shop: Shop, depth: [Mm, string], along: Mm, across: Mm): Refusal[] {

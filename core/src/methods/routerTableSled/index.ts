@@ -3,7 +3,7 @@ import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, topSpeed, type PairedCutters, type RouterTable, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { stackPasses } from '../blades.ts';
-import { CAUTIONS } from '../cautions.ts';
+import { CAUTIONS, STOUT_SHANK } from '../cautions.ts';
 import { speedWords } from '../cutters.ts';
 import { inLevels } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
@@ -192,9 +192,6 @@ const fenceAt = (L: Mm, make: ReturnType<typeof figuresFor>, table: RouterTable)
     { scale: table.fenceScale },
   );
 
-/** Thinnest shank a pair of cutters turns on, mm: common practice. */
-const STOUT: Mm = 12;
-
 /** Why the shop's pair doesn't cut both cheeks of a tenon. */
 function pairRefusals(
   { faceShoulder: a, thickness: t, length: L, stock }: TenonFeature,
@@ -204,7 +201,7 @@ function pairRefusals(
   // prettier-ignore
   const { rpm } = topSpeed(pair.diameter, pair.topSpeed);
   return [
-    ...under(pair.shank, STOUT, 'shank', 'shank', 'The pair turns on a shank of {value}; so heavy a cutter wants {bound}. Cut one side at a time.'), // prettier-ignore
+    ...under(pair.shank, STOUT_SHANK, 'shank', 'shank', 'The pair turns on a shank of {value}; so heavy a cutter wants {bound}. Cut one side at a time.'), // prettier-ignore
     ...over(pair.shank, table.largestShank, 'shank', 'shank', 'The pair turns on a shank of {value}; the table takes {bound}.'), // prettier-ignore
     ...over(pair.diameter, table.largestCutter, 'diameter', 'cutters', 'The pair is {value} across; the table takes {bound}.'), // prettier-ignore
     ...under(t, pair.leastGap, 'tenonThickness', 'tenon thickness', 'The tenon is {value} thick; the pair’s cutters come no closer than {bound}. Cut one side at a time.'), // prettier-ignore
