@@ -55,6 +55,51 @@ describe('pieces that lie askew', () => {
     });
   });
 
+  /** Tip to cut at the two faces, along them, from what stands on the saw: a corner that stands out is at the block. */
+  function atFaces(card: Card, block: number, T: number): { reference: number; other: number } {
+    const [{ rise, run, between }] = card.angles as [Card['angles'][number]];
+    const over = (T * rise) / run;
+    const down = valueOf(card, 'Fence') - block;
+    const up = /away from the fence/.test(between) ? down + over : down - over;
+    const [reference, other] = card.passes[0]!.startsWith('Reference') ? [down, up] : [up, down];
+    return { reference, other };
+  }
+  /** The blade tilts to the left in the test shop: away from a fence on the right, towards one on the left. */
+  const sidesAgree = (card: Card) =>
+    expect(/fence on the right/.test(card.passes[0]!)).toBe(/away from/.test(card.angles[0]!.between));
+
+  it('the end by a tilted blade: through the corner that stands out, and as far back at the other face as it slopes', () => {
+    angled('tilted-end', (cards, { degrees }, T, block) => {
+      const back = T * Math.abs(tan(degrees));
+      for (const card of cards) {
+        sidesAgree(card);
+        const { reference, other } = atFaces(card, block, T);
+        near(reference, degrees > 0 ? 0 : back, 2);
+        near(other, degrees > 0 ? back : 0, 2);
+        expect(valueOf(card, 'Blade height')).toBeGreaterThan(T);
+      }
+    });
+  });
+
+  it('face shoulders by a tilted blade: on one slanted line, each as deep along it as its shoulder', () => {
+    angled('tilted-shoulders', (cards, params, T, block) => {
+      const { degrees, tenonLength: L, faceShoulder: a, mortiseWidth, faceClearance } = params;
+      const [cos, sin] = [Math.cos((degrees * Math.PI) / 180), Math.abs(Math.sin((degrees * Math.PI) / 180))];
+      const back = T * Math.abs(tan(degrees));
+      for (const card of cards) {
+        if (!card.angles[0]!.between.startsWith('blade')) continue;
+        sidesAgree(card);
+        const { reference, other } = atFaces(card, block, T);
+        near(reference, L / cos + (degrees > 0 ? 0 : back), 2);
+        near(other, L / cos + (degrees > 0 ? back : 0), 2);
+        /** Of a blade that leans away from the fence the tooth on the fence's side is the higher one. */
+        const higher = /away from/.test(card.angles[0]!.between) ? card.cutter['kerf']! * sin : 0;
+        const wanted = card.passes[0]!.startsWith('Reference') ? a : T / cos - a - mortiseWidth + faceClearance;
+        near((valueOf(card, 'Blade height') - higher) / cos, wanted, 2);
+      }
+    });
+  });
+
   it.each(['crosscut-shoulders', 'bandsaw-flipped', 'router-table-sled'])(
     '%s: leans as the end does, on both sides of it',
     (method) => {

@@ -1,7 +1,7 @@
 import { add, box, scale, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
 import { figureOf, type Setup } from '../setups/index.ts';
 import type { Piece, PieceFace } from '../stock/index.ts';
-import { toolById, type Shop } from '../tooling/index.ts';
+import { toolById, type Shop, type TableSaw } from '../tooling/index.ts';
 import type { Datum, MachineModel, Placement } from './model.ts';
 import type { MachineBody } from './machineBody.ts';
 import { faceOf, seatPiece } from './seat.ts';
@@ -39,16 +39,17 @@ export const tableSaw: MachineModel = {
     const blade = bladeOf(setup, asIs);
     const height = standsAt(figureOf(setup, pass.figures['height']!), { scale: saw.heightScale });
     const across = figureOf(setup, pass.figures['across']!);
-    const s = saw.fenceSide === 'right' ? 1 : -1;
+    const { s, lean } = standing(saw, setup);
     const half = blade.kerf / 2;
-    const sides: Record<string, number> = { 'near-side': s * half, 'far-side': -s * half };
+    const atTable = half / Math.cos(lean);
+    const sides: Record<string, number> = { 'near-side': s * atTable, 'far-side': -s * atTable };
     const jig = setup.guides.map((id) => asIs.tools.find((t) => t.id === id)).find((t) => t?.kind === 'upright-jig');
     const guide =
       sides[across.to]! +
       s *
         standsAt(across, {
           scale: saw.fenceScale,
-          beyond: across.to === 'far-side' ? blade.kerf : 0,
+          beyond: across.to === 'far-side' ? 2 * atTable : 0,
           screw: jig?.screw,
         });
     const toBlade: Vec3 = [-s, 0, 0];
@@ -67,15 +68,23 @@ export const tableSaw: MachineModel = {
     };
     const seated = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
     const rigid = { ...seated, shift: add(seated.shift, scale(toBlade, pass.off ?? 0)) };
-    const lean = ((saw.bladeLean * Math.PI) / 180) * -s;
     const radius = blade.diameter / 2;
+    /** Along the blade: tilted, the corner of its teeth that is the higher stands as high as was set. */
+    const tall = setup.tilt ? (height - half * Math.abs(Math.sin(lean))) / Math.cos(lean) : height;
     const bodies: MachineBody[] = [
       { role: 'table', label: 'table', solid: box([-320, -350, -30], [320, 350, 0]) },
-      { role: 'cutter', label: 'blade', solid: leaning(bladeBox(half, height, radius), lean) },
+      { role: 'cutter', label: 'blade', solid: leaning(bladeBox(half, tall, radius), lean) },
       /** On end there is no room for it: the card says what guards the cut then. */
       ...(upright
         ? []
-        : [guardOver(half, radius, Math.max(height, lyingHeight(piece, faceOf(pass.seat['table']!, occurrence))))]),
+        : [
+            guardOver(
+              half,
+              radius,
+              Math.max(height, lyingHeight(piece, faceOf(pass.seat['table']!, occurrence))),
+              setup.tilt ? lean : 0,
+            ),
+          ]),
       ...(upright
         ? uprightBodies(guide, s, seatedHeight(piece, faceOf(pass.seat['jig-face']!, occurrence)))
         : sled
@@ -89,12 +98,22 @@ export const tableSaw: MachineModel = {
       rigid,
       datums,
       bodies,
-      sweep: leaning(box([-half, -FAR, -10], [half, FAR, height]), lean),
+      sweep: leaning(box([-half, -FAR, -10], [half, FAR, tall]), lean),
       feed: [0, 1, 0],
       feeds: 'piece',
     } satisfies Placement;
   },
 };
+
+/**
+ * The side of the blade that fence or jig stand on, and how far the blade's top leans to the right, radians: by its own
+ * lean, and tilted to the one side it tilts to. Towards the guide or away from it then says on which side that stands.
+ */
+function standing({ fenceSide, tiltSide, bladeLean }: TableSaw, { tilt }: Setup): { s: 1 | -1; lean: number } {
+  const usual = fenceSide === 'right' ? 1 : -1;
+  const s = !tilt ? usual : (tiltSide === 'left') === tilt.set > 0 ? 1 : -1;
+  return { s, lean: -((bladeLean * usual + (tilt?.set ?? 0) * s) * Math.PI) / 180 };
+}
 
 /** The blade, or the stack with what stands between its outer blades, as the tools are. */
 function bladeOf({ cutter, between }: Setup, asIs: Shop): { kerf: number; diameter: number } {
@@ -122,10 +141,10 @@ const lyingHeight = ({ thickness, width }: Piece, down: PieceFace): number =>
   down.endsWith('face') ? thickness : width;
 
 /** A guard over the blade, just clear of the wood. */
-const guardOver = (half: number, radius: number, top: number): MachineBody => ({
+const guardOver = (half: number, radius: number, top: number, lean: number): MachineBody => ({
   role: 'guard',
   label: 'guard',
-  solid: box([-half - 9, -radius * 0.8, top + 5], [half + 9, radius * 0.8, top + 21]),
+  solid: leaning(box([-half - 9, -radius * 0.8, top + 5], [half + 9, radius * 0.8, top + 21]), lean),
 });
 
 const seatedHeight = (piece: { width: number; thickness: number }, against: string) =>

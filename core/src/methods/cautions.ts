@@ -39,6 +39,9 @@ export const CAUTIONS = {
   gaugeNotFence: caution(
     'The block only sets the length: hold the piece to the mitre gauge, and see that it has left the block before it meets the teeth.',
   ),
+  tilted: caution(
+    'A tilted blade can pinch what it cuts off: the off-cut lies free, nothing holds it to fence or block, and hands stay off the side the blade leans to.',
+  ),
   sledBlade: caution(
     'The blade comes out of the back of the sled: hands on the piece beside its line, a block behind the fence of the sled where it comes out.',
   ),

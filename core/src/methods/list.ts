@@ -26,6 +26,7 @@ import { crosscutShoulders, sledShoulders } from './crosscutShoulders/index.ts';
 import type { Method } from './method.ts';
 import { hollowChisel } from './hollowChisel/index.ts';
 import { routerJig } from './routerJig/index.ts';
+import { tiltedEnd, tiltedShoulders } from './tiltedBlade/index.ts';
 import { sawRebate } from './sawRebate/index.ts';
 import { sawGroove } from './sawGroove/index.ts';
 import { handNotch, sawNotch } from './notches/index.ts';
@@ -86,4 +87,6 @@ export const METHODS = [
   slopePocket,
   copiedMortise,
   copiedTenon,
+  tiltedEnd,
+  tiltedShoulders,
 ] as readonly unknown[] as readonly Method[];

@@ -92,7 +92,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
         ].flatMap((setup) => {
           const words = partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup;
           return mirrored({
-            ...askew(feature, method, shop.graduation),
+            ...(setup.tilt ? {} : askew(feature, method, shop.graduation)),
             ...words,
             ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
             checks: [

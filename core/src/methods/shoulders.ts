@@ -1,6 +1,7 @@
 import type { TenonFeature } from '../joints/index.ts';
 import type { SeatFace } from '../setups/index.ts';
-import { roundTo, type Mm } from '../units/index.ts';
+import type { Teeth } from '../tooling/index.ts';
+import { roundTo, say, type Mm, type Sentence } from '../units/index.ts';
 import { SAME } from './method.ts';
 
 /** One shoulder of a tenon: the face that lies down while it is cut, and how deep it is. */
@@ -28,3 +29,11 @@ export function byDepth(shoulders: readonly Shoulder[]): (readonly Shoulder[])[]
   }
   return [...groups.values()];
 }
+
+/** What to look at on the first shoulder that a blade cuts. */
+export const shoulderChecks = (teeth: Teeth): Sentence[] => [
+  say('Knife the shoulder line all round the first piece: both faces must meet on it.'),
+  ...(teeth === 'flat'
+    ? []
+    : [say('The blade’s teeth are not flat on top: they leave ears in the corner. Pare them, or fit a flat-topped blade.')]), // prettier-ignore
+];

@@ -9,9 +9,10 @@ export const WEDGE: Mm = 120;
 
 /**
  * How a method can take a piece that lies askew: on wedges or in a cradle, with so much of the wood about a mortise
- * level (`room`, mm); or by lines drawn with a bevel.
+ * level (`room`, mm); by lines drawn with a bevel; or level, by a blade that is tilted instead.
  */
-export type TakesLean = { readonly by: 'wedge'; readonly room?: Mm } | { readonly by: 'bevel' };
+export type TakesLean =
+  { readonly by: 'wedge'; readonly room?: Mm } | { readonly by: 'bevel' } | { readonly by: 'tilt' };
 
 type Sides = { readonly near: number; readonly far: number };
 
@@ -101,14 +102,43 @@ export const turnsOver = ({ about }: Lean, { passes }: Pick<Setup, 'passes'>): b
     ),
   );
 
+/** An angle as the shop can mark it: its rise over a wedge's length, mm, and the degrees that makes. */
+function marked(degrees: number, graduation: Mm): { rise: Mm; set: number } {
+  const exact = riseOf(degrees, WEDGE);
+  const rise = graduation ? Math.round(exact / graduation) * graduation : exact;
+  return { rise, set: (Math.atan2(rise, WEDGE) * 180) / Math.PI };
+}
+
+/** A blade tilted by as much, its top away from the guide or towards it. */
+export function tilting(degrees: number, away: boolean, graduation: Mm): Pick<Setup, 'tilt' | 'angles'> {
+  const steep = Math.abs(degrees);
+  const { rise, set } = marked(steep, graduation);
+  const sign = away ? 1 : -1;
+  return {
+    tilt: { degrees: sign * steep, set: sign * set },
+    angles: [
+      {
+        kind: 'angle',
+        id: 'tilt',
+        name: 'Tilt of the blade',
+        degrees: steep,
+        between: `blade to upright, its top ${away ? 'away from' : 'towards'} the fence`,
+        rise,
+        run: WEDGE,
+        set: sign * set,
+        working: say('leans {rise} over {run} of its height', { rise, run: WEDGE }),
+      },
+    ],
+  };
+}
+
 /** The angle of a lean as a figure of the card: its rise over the wedge's length, to the shop's own marks. */
 export function angleFigure(feature: Feature, by: TakesLean['by'], graduation: Mm): AngleFigure | undefined {
   const { lean } = feature;
   if (!lean?.degrees) return undefined;
   const degrees = Math.abs(lean.degrees);
-  const exact = riseOf(degrees, WEDGE);
-  const rise = by === 'wedge' && graduation ? Math.round(exact / graduation) * graduation : exact;
-  const set = Math.sign(lean.degrees) * ((Math.atan2(rise, WEDGE) * 180) / Math.PI);
+  const { rise, set: steep } = marked(degrees, by === 'bevel' ? 0 : graduation);
+  const set = Math.sign(lean.degrees) * steep;
   const seen = `off square, seen on ${lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end'}, ${wayOf(feature, lean)}`; // prettier-ignore
   return {
     kind: 'angle',

@@ -106,7 +106,7 @@ export const signature = (s: Setup): string =>
     s.method, s.title, s.occurrences[0]?.turned ?? false, s.machine, s.cutter, s.between, s.guides,
     s.figures.map((f) => [f.id, f.from, f.to, f.set.value.toFixed(4), f.acts]),
     s.passes.map((p) => [p.id, p.seat, p.level?.toFixed(4), p.off?.toFixed(4)]),
-    s.lean,
+    s.lean, s.tilt,
   ]); // prettier-ignore
 
 /**

@@ -91,11 +91,19 @@ export interface Setup {
   /** The piece lies askew in the machine, on wedges or in a cradle; and the angle as it can be set, degrees. */
   readonly lean?: Lean;
   readonly leanSet?: number;
+  /** The blade itself stands at an angle, and the piece lies level. */
+  readonly tilt?: Tilt;
   /** Angles to set, beside the figures. */
   readonly angles?: readonly AngleFigure[];
   /** Which feature of its member it cuts, and which of them must be cut before. */
   readonly feature?: number;
   readonly follows?: Follows;
+}
+
+/** How a blade is tilted, degrees off square, as it should be and as it can be set; positive: its top away from the guide. */
+export interface Tilt {
+  readonly degrees: number;
+  readonly set: number;
 }
 
 /** What a set-up does to its half of the joint; the hard rules speak of these. */

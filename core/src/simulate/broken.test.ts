@@ -30,7 +30,8 @@ function good(
       const figures = s.figures.map((f) => ({ ...f, set: { ...f.set, value: broken(f.id, f.value), error: 0 } }));
       const angles = (s.angles ?? []).map((a) => ({ ...a, set: turned(a.set) }));
       const lean = s.leanSet === undefined ? {} : { leanSet: turned(s.leanSet) };
-      return { ...s, ...lean, angles, figures, passes: s.passes.map(({ level: _, ...pass }) => pass) };
+      const tilt = s.tilt ? { tilt: { degrees: turned(s.tilt.degrees), set: turned(s.tilt.set) } } : {};
+      return { ...s, ...lean, ...tilt, angles, figures, passes: s.passes.map(({ level: _, ...pass }) => pass) };
     });
   expect(setups.some((s) => s.method === method)).toBe(true);
   const half = (member: 'tenoned' | 'mortised') => {
@@ -71,6 +72,7 @@ const WEDGED: JobShape = {
 };
 
 const STRAIGHT = { ...squared, mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0 }; // prettier-ignore
+const TILTED = { tenoned: 'tilted-end+tilted-shoulders+saw-upright-flipped' };
 const askew = (more: object, routes: JobShape['routes'] = {}): JobShape => ({
   kind: 'angled',
   params: { ...STRAIGHT, degrees: 5, plane: 'width', slant: 'tenon', ...more },
@@ -83,6 +85,8 @@ describe('an angle that is not what the card says makes the proof fail', () => {
     ['the end’s gauge turned the other way', askew({}, { tenoned: 'crosscut-end+crosscut-shoulders+saw-upright-flipped' }), 'crosscut-end', (d) => -d],
     ['a wedge under the cheeks half a degree off', askew({ plane: 'thickness' }, { tenoned: 'hand-end+crosscut-shoulders+saw-upright-flipped' }), 'saw-upright-flipped', (d) => d + 0.5],
     ['the wedge under the mortise turned over', askew({ slant: 'mortise' }, { mortised: 'router-jig+square-ends' }), 'router-jig', (d) => -d],
+    ['the blade tilted half a degree too far', askew({ plane: 'thickness' }, { tenoned: 'tilted-end+crosscut-shoulders+saw-upright-flipped' }), 'tilted-end', (d) => d + 0.5],
+    ['the blade of the shoulders tilted, and the fence left on its side', askew({ plane: 'thickness' }, TILTED), 'tilted-shoulders', (d) => Math.abs(d)],
     ['the bevel for a raked shoulder set square', askew({ slant: 'mortise', plane: 'thickness' }, { tenoned: 'hand-raked' }), 'hand-raked', () => 0],
   ])('%s', (_, shape, method, turned) => {
     const same = (_id: string, value: Mm) => value;
@@ -133,6 +137,8 @@ describe('one broken formula is enough for the proof to fail', () => {
     ['between stops: the cutter left out of one stop', mortise('router-table-stops+square-ends'), 'router-table-stops', (id, v) => (id === 'right-stop' ? v + 4 : v)],
     ['round a disc: the bushing added', ROUND, 'bushing-round', (id, v) => (id === 'width' ? v + 34 : v)],
     ['an end at an angle: the corner that is cut off forgotten', askew({}, { tenoned: 'crosscut-end+crosscut-shoulders+saw-upright-flipped' }), 'crosscut-end', (id, v) => (id === 'fence' ? 20 : v)],
+    ['tilted shoulders: the tenon’s own length along the face', askew({ plane: 'thickness' }, TILTED), 'tilted-shoulders', (id, v) => (id === 'fence' && v > 50.05 ? v - 30 / Math.cos(Math.PI / 36) + 30 : v)],
+    ['tilted shoulders: what the kerf rises left out', askew({ plane: 'thickness' }, TILTED), 'tilted-shoulders', (id, v) => (id === 'blade-height' ? v - 3.2 * Math.sin(Math.PI / 36) : v)],
     ['raked by hand: the shoulder’s mark at the other edge', askew({ slant: 'mortise', plane: 'thickness' }, { tenoned: 'hand-raked' }), 'hand-raked', (id, v) => (id === 'shoulder' ? v + 22 * Math.tan(Math.PI / 36) : v)],
     ['wedged: the end flared towards the mortise', WEDGED, 'flare-ends', (id, v) => (id === 'near-flare' ? v + 5 : v)],
   ])('%s', (_, shape, method, broken) => {

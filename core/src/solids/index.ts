@@ -2,3 +2,4 @@ export * from './vector.ts';
 export * from './rigid.ts';
 export * from './solid.ts';
 export * from './modeller.ts';
+export * from './aside.ts';

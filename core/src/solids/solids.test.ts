@@ -2,6 +2,7 @@ import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { loadModeller } from '../testing/index.ts';
 import {
+  aside,
   box,
   difference,
   facets,
@@ -93,6 +94,24 @@ describe('the exact modeller', () => {
     });
     expect(result.parts.map((v) => Math.round(v))).toEqual([500, 1000]);
     expect(result).toMatchObject({ rings: 2, corners: 25 });
+  });
+
+  it('gives the same aside as it does at home', () => {
+    const slot = prismAlong('z', roundedRectangle([10, 5], [60, 13], 4), 5, 30);
+    const bar: Rigid = turned(0.3, [4, -2, 7]);
+    const read = (m: Modeller) =>
+      m.scope(() => {
+        const block = m.solid(box([0, 0, 0], [80, 20, 25])).placed(bar);
+        const cut = block.minus(m.solid({ shape: 'placed', rigid: bar, solid: slot }));
+        const piece = block.within(m.solid(box([-100, -100, 10], [100, 100, 12]))).with(cut.parts()[0]!);
+        const { min, max } = piece.bounds();
+        const extent = (points: readonly (readonly number[])[]) => [0, 1].flatMap((i) => [Math.min(...points.map((p) => p[i]!)), Math.max(...points.map((p) => p[i]!))]); // prettier-ignore
+        const skin = cut.triangles().flat();
+        return [cut.volume(), piece.volume(), ...min, ...max, ...extent(piece.slice(11).flat()), ...extent(skin)];
+      });
+    const [home, away] = [read(modeller), read(aside(modeller, [97.31, 31.7, 53.9]))];
+    expect(away).toHaveLength(home.length);
+    away.forEach((value, i) => expect(value).toBeCloseTo(home[i]!, 3));
   });
 
   it('cannot be used outside a scope, where its memory would never be freed', () => {

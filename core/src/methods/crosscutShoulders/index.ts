@@ -1,11 +1,11 @@
 import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/index.ts';
-import { toolById, toolsOf, type Shop, type TableSaw, type Teeth } from '../../tooling/index.ts';
-import { say, type Mm, type Sentence } from '../../units/index.ts';
+import { toolById, toolsOf, type Shop, type TableSaw } from '../../tooling/index.ts';
+import { say, type Mm } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
-import { byDepth, shouldersOf, type Shoulder } from '../shoulders.ts';
+import { byDepth, shoulderChecks, shouldersOf, type Shoulder } from '../shoulders.ts';
 
 /** The near wall of the cut mortise stands for the near shoulder, where the blade goes up to it in full. */
 const mateOf = ({ mate }: TenonFeature, group: readonly Shoulder[], short: Mm): Mate[] =>
@@ -172,10 +172,3 @@ function shoulderGroups(
     return { group, height };
   });
 }
-
-const shoulderChecks = (teeth: Teeth): Sentence[] => [
-  say('Knife the shoulder line all round the first piece: both faces must meet on it.'),
-  ...(teeth === 'flat'
-    ? []
-    : [say('The blade’s teeth are not flat on top: they leave ears in the corner. Pare them, or fit a flat-topped blade.')]), // prettier-ignore
-];

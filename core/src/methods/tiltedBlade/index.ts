@@ -1,0 +1,224 @@
+import type { EndFeature, TenonFeature } from '../../joints/index.ts';
+import type { LengthFigure, Refusal, SeatFace, Setup } from '../../setups/index.ts';
+import { angleOf, type Lean } from '../../stock/index.ts';
+import { toolById, toolsOf, type Shop, type StopBlock, type TableSaw } from '../../tooling/index.ts';
+import { say, type Mm } from '../../units/index.ts';
+import { CAUTIONS } from '../cautions.ts';
+import { figuresFor, type Method } from '../method.ts';
+import { missing, over, under } from '../refusal.ts';
+import { shoulderChecks, shouldersOf } from '../shoulders.ts';
+import { tilting } from '../wedged.ts';
+
+/**
+ * Table saw, its blade tilted in place of a wedge: the piece lies level on its face, and figures count along the table
+ * from the corner of its end that stands out.
+ *
+ *              /            away from the guide       \              towards it
+ *        _____/______                            ______\_____
+ *       |    /      | stop                      |       \    | stop
+ *       |___/_______|                           |________\___|
+ *      ----/---------- table                   -----------\---- table
+ */
+
+/** Steeper no blade tilts, degrees: common practice. */
+const STEEPEST = 45;
+/** How far the blade stands above the piece it cuts off, mm. */
+const ABOVE: Mm = 4;
+
+type DownFace = Extract<SeatFace, 'reference-face' | 'other-face'>;
+
+/** From the corner of the end that stands out, along the face that is down, to a plane that is square to the leaning piece. */
+function alongTable({ degrees, pivot, at, square }: Lean, plane: Mm, down: DownFace): Mm {
+  const { sin, cos } = angleOf(degrees);
+  const y = down === 'reference-face' ? 0 : square.thickness * cos;
+  return pivot[0] + (plane - at[0] + (y - pivot[1]) * sin) / cos;
+}
+
+/** Whether the blade's top has to lean away from the guide at the worked end. */
+const leansAway = ({ degrees }: Lean, down: DownFace): boolean => degrees > 0 === (down === 'reference-face');
+
+/** Which side of the blade the guide then stands on: a blade tilts to one side only. */
+const guideSide = ({ tiltSide }: TableSaw, away: boolean): 'left' | 'right' =>
+  (tiltSide === 'left') === away ? 'right' : 'left';
+
+const gearOf = (shop: Shop): { saw: TableSaw; block: StopBlock; kerf: Mm } => {
+  const saw = toolsOf(shop, 'table-saw')[0]!;
+  return { saw, block: toolsOf(shop, 'stop-block')[0]!, kerf: toolById(shop, 'saw-blade', saw.bladeId).kerf };
+};
+
+/** Why no blade here can be tilted for it; `height` is how much of the blade stands out, along it. */
+function tiltRefusals(lean: Lean, shop: Shop, height: Mm, length: Mm, dimension: string): Refusal[] {
+  const saw = toolsOf(shop, 'table-saw')[0];
+  const [block] = toolsOf(shop, 'stop-block');
+  if (!saw || !block) return [missing('stop block', 'A cut with the blade tilted needs a table saw with a mitre gauge and a stop block. Add them, or use wedges or the hand saw.')]; // prettier-ignore
+  const steep = Math.abs(lean.degrees);
+  return [
+    ...(steep > STEEPEST + 1e-6 ? [{ path: 'degrees', dimension: 'angle', value: steep, bound: STEEPEST, message: say(`The angle is ${steep.toFixed(1)} degrees; a blade tilts to ${STEEPEST}. Lay the piece on a wedge.`) }] : []), // prettier-ignore
+    ...over(height, saw.maxBladeHeight, dimension, dimension === 'thickness' ? 'thickness' : 'shoulder', 'Tilted, the blade would stand out {value}; it rises to {bound}. Saw it by hand.'), // prettier-ignore
+    ...under(length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut it while it is part of a longer piece.'), // prettier-ignore
+  ];
+}
+
+/** What stands on the saw for one face down. */
+function atSaw(
+  lean: Lean,
+  plane: Mm,
+  down: DownFace,
+  stands: { value: Mm; text: string; lengths: Record<string, Mm> },
+  shop: Shop,
+): { setup: Omit<Setup, 'id' | 'method' | 'title' | 'stage' | 'occurrences' | 'checks'>; fence: LengthFigure } {
+  const { saw, block, kerf } = gearOf(shop);
+  const { cos } = angleOf(lean.degrees);
+  const make = figuresFor(shop);
+  const away = leansAway(lean, down);
+  const [along, s] = [alongTable(lean, plane, down), block.thickness];
+  const fence = make(
+    { id: 'fence', name: 'Fence', value: along + s, from: 'fence-face', to: 'far-side', rounding: 'up', acts: 'length', working: say('along the table from the corner that stands out, {along} + stop block {s}', { along, s }) }, // prettier-ignore
+    { scale: saw.fenceScale, beyond: kerf / cos },
+  );
+  const height = make(
+    { id: 'blade-height', name: 'Blade height', value: stands.value, from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'thickness', working: say(stands.text, stands.lengths) }, // prettier-ignore
+    { scale: saw.heightScale },
+  );
+  const side = guideSide(saw, away);
+  return {
+    fence,
+    setup: {
+      model: 'table-saw',
+      carrier: 'mitre-gauge',
+      machine: saw.id,
+      cutter: saw.bladeId,
+      guides: [block.id],
+      effect: 'remove',
+      ...tilting(lean.degrees, away, shop.graduation),
+      figures: [fence, height],
+      passes: [
+        {
+          id: down,
+          words: say(`${down === 'reference-face' ? 'Reference' : 'Other'} face down, fence on the ${side} of the blade, the corner that stands out to the stop block, then feed with the mitre gauge`), // prettier-ignore
+          seat: { table: down, 'stop-face': 'worked-end' },
+          figures: { across: fence.id, height: height.id },
+        },
+      ],
+      cautions: [CAUTIONS.tilted, CAUTIONS.gaugeNotFence, CAUTIONS.unplugSaw, CAUTIONS.eyes],
+    },
+  };
+}
+
+const ALL_TILTED = [
+  say('Set the tilt with a bevel against the body of the blade, not against a tooth; then turn the blade by hand: it clears gauge, block and guard.'), // prettier-ignore
+  say('Measure on the table, to the far side of the blade: tilted, its kerf is wider there.'),
+  say('After the last piece set the blade upright again and try it with a square.'),
+];
+
+/** The end sawn off askew by a tilted blade. */
+export const tiltedEnd: Method<EndFeature> = {
+  id: 'tilted-end',
+  title: 'End, on the table saw with its blade tilted',
+  form: 'end',
+  stage: 'end',
+  lean: { by: 'tilt' },
+  applies: ({ lean }) => lean?.about === 'width',
+  refuse({ stock, lean }, shop) {
+    return tiltRefusals(lean!, shop, stock.thickness + ABOVE, stock.length, 'thickness');
+  },
+  setups({ stock, lean }, shop, { joint, occurrences }): Setup[] {
+    const { saw } = gearOf(shop);
+    const { cos } = angleOf(lean!.degrees);
+    const T = stock.thickness * cos;
+    /** The face whose slant the blade can follow with the fence where it usually stands. */
+    const face = (['reference-face', 'other-face'] as const).find((f) => guideSide(saw, leansAway(lean!, f)) === saw.fenceSide)!; // prettier-ignore
+    const stands = { value: T + ABOVE, text: 'piece as it lies {T} + {more}', lengths: { T, more: ABOVE } };
+    return [
+      {
+        id: `${joint}.tilted-end`,
+        method: tiltedEnd.id,
+        title: tiltedEnd.title,
+        stage: 'end',
+        ...atSaw(lean!, 0, face, stands, shop).setup,
+        occurrences,
+        checks: [say('The cut runs through the corner that stands out: the piece keeps its length there.'), ...ALL_TILTED], // prettier-ignore
+      },
+    ];
+  },
+};
+
+/** Face shoulders by the tilted blade; edge shoulders by the upright one, the gauge turned. */
+export const tiltedShoulders: Method<TenonFeature> = {
+  id: 'tilted-shoulders',
+  title: 'Shoulders, on the table saw with its blade tilted',
+  form: 'tenon',
+  stage: 'shoulders',
+  lean: { by: 'tilt' },
+  applies: ({ lean }) => lean?.about === 'width',
+  refuse(feature, shop) {
+    const { length, lean, stock } = feature;
+    const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
+    const [saw] = toolsOf(shop, 'table-saw');
+    const refusals = tiltRefusals(lean!, shop, deepest, stock.length, 'faceShoulder');
+    if (!saw || refusals.length) return refusals;
+    const { kerf, block } = gearOf(shop);
+    const farthest = Math.max(alongTable(lean!, length, 'reference-face'), alongTable(lean!, length, 'other-face'));
+    return [
+      ...under(length, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
+      ...over(farthest + block.thickness, saw.fenceReach, 'tenonLength', 'tenon length', 'The fence would stand {value} from the blade; it reaches {bound}.'), // prettier-ignore
+    ];
+  },
+  setups(feature, shop, { joint, occurrences, shouldersFirst }): Setup[] {
+    const { length: L, lean } = feature;
+    const { saw, block, kerf } = gearOf(shop);
+    const { sin, cos } = angleOf(Math.abs(lean!.degrees));
+    const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
+    const short = shouldersFirst ? 0 : shop.secondCutShort;
+    const own = { method: tiltedShoulders.id, title: tiltedShoulders.title, stage: 'shoulders' as const, occurrences };
+    return shouldersOf(feature).map(({ down, depth, words }): Setup => {
+      const id = `${joint}.tilted-shoulder.${down}`;
+      const cut = depth - short;
+      if (down === 'reference-face' || down === 'other-face') {
+        /** Along the blade to its tooth beside the shoulder; leaning away, the tooth at its other side stands higher. */
+        const away = leansAway(lean!, down);
+        const stands = away
+          ? { value: cut * cos + kerf * sin, text: `shoulder as deep along the slant as {cut}, upright {rise} + what the kerf {kerf} rises, {more}`, lengths: { cut, rise: cut * cos, kerf, more: kerf * sin } } // prettier-ignore
+          : { value: cut * cos, text: 'shoulder as deep along the slant as {cut}, upright {rise}', lengths: { cut, rise: cut * cos } }; // prettier-ignore
+        return {
+          id,
+          ...own,
+          ...atSaw(lean!, L, down, stands, shop).setup,
+          checks: [
+            say(
+              `For the two faces the fence stands on opposite sides of the blade; here on its ${guideSide(saw, away)}.`,
+            ),
+            ...ALL_TILTED,
+            ...shoulderChecks(teeth),
+          ],
+        };
+      }
+      const make = figuresFor(shop);
+      const s = block.thickness;
+      const fence = make({ id: 'fence', name: 'Fence', value: L + s, from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L} + stop block {s}', { L, s }) }, { scale: saw.fenceScale, beyond: kerf }); // prettier-ignore
+      const height = make({ id: 'blade-height', name: 'Blade height', value: cut, from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'width', working: short ? say('edge shoulder {depth} − {short}: the cheek is cut already', { depth, short }) : say('edge shoulder {depth}', { depth }) }, { scale: saw.heightScale }); // prettier-ignore
+      return {
+        id,
+        ...own,
+        title: 'Edge shoulders, on the table saw with the gauge turned',
+        model: 'table-saw',
+        carrier: 'mitre-gauge',
+        machine: saw.id,
+        cutter: saw.bladeId,
+        guides: [block.id],
+        effect: 'remove',
+        figures: [fence, height],
+        passes: [
+          {
+            id: down,
+            words: say(`${words}, blade upright, worked end to the stop block, then feed with the mitre gauge`),
+            seat: { table: down, 'stop-face': 'worked-end' },
+            figures: { across: fence.id, height: height.id },
+          },
+        ],
+        cautions: [CAUTIONS.gaugeNotFence, CAUTIONS.unplugSaw, CAUTIONS.eyes],
+        checks: shoulderChecks(teeth),
+      };
+    });
+  },
+};
