@@ -8,7 +8,7 @@ import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
 import type { RememberedProofs } from './remembered.ts';
 import { invert, type Modeller, type Solid } from './solids/index.ts';
-import { asBatch, batchesOf, pieceOf, turnedPiece, type Part } from './stock/index.ts';
+import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from './stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from './tooling/index.ts';
 import type { Sentence } from './units/index.ts';
 import { VERSION } from './version.ts';
@@ -133,7 +133,11 @@ function figuresAsSet(done: readonly { ids: readonly string[]; setup: Setup }[])
 /** What makes a joint impossible by itself. */
 function problemsOf(joint: Joint, job: Job, available: Available): Problem[] {
   const { kind, params, parts, members } = resolve(joint, job);
-  return kind.problems(params, members, available, { tenoned: parts.tenoned.name, mortised: parts.mortised.name });
+  const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
+  const beds = Object.values(parts).flatMap((part) =>
+    cradleProblems(part).map(({ path, value, bound, text }): Problem => ({ path: `stock.${part.id}.${path}`, part: part.name, dimension: path, value, bound, message: { ...text, text: `${part.name}, ${path}: ${text.text}` } })),
+  ); // prettier-ignore
+  return [...kind.problems(params, members, available, names), ...beds];
 }
 
 function draftJoint(
@@ -236,7 +240,7 @@ function batchesFor(
   const batches = part.apart ? batchesOf(part.thickness, part.quantity) : [];
   if (batches.length < 2) {
     const features = kind.features(params, members)[member];
-    const own = { joint: joint.id, occurrences: occurrences[member], ...held(part, occurrences[member]) };
+    const own = { joint: joint.id, occurrences: occurrences[member], ...held(part, occurrences[member]), ...bed(part) };
     return [{ part, routes: routesFor(features, shop, own) }];
   }
   return batches.map((batch, i) => {
@@ -253,7 +257,12 @@ function batchesFor(
     }));
     return {
       part: own,
-      routes: routesFor(features, shop, { joint: `${joint.id}-${i + 1}`, occurrences: here, ...held(part, here) }),
+      routes: routesFor(features, shop, {
+        joint: `${joint.id}-${i + 1}`,
+        occurrences: here,
+        ...held(part, here),
+        ...bed(part),
+      }),
     };
   });
 }
@@ -261,6 +270,8 @@ function batchesFor(
 /** The rough piece it may still be part of: only while work is done at one end of it. */
 const held = ({ roughLength, length }: Part, occurrences: readonly Occurrence[]): { heldLength?: number } =>
   roughLength > length && new Set(occurrences.map((o) => o.end)).size === 1 ? { heldLength: roughLength } : {};
+
+const bed = ({ cradle }: Part): { cradle?: Cradle } => (cradle ? { cradle } : {});
 
 function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<MemberName, Occurrence[]> {
   const { tenoned, mortised } = joint;

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { JOB_FORMAT, JOB_VERSION, type Job, type JobFile, type Joint } from './jobFile.ts';
-import { SPECIES, type Part } from '../stock/index.ts';
+import { SPECIES, type Cradle, type Part } from '../stock/index.ts';
 import {
   fieldsOf,
   KIND_NAMES,
@@ -32,6 +32,8 @@ const measuredSize = () =>
     measured: Joi.array().items(Joi.number().greater(0).max(LONGEST)).max(2000).required(),
   }).required();
 
+const cradleWall = () => Joi.number().min(0).max(LONGEST).required();
+
 export const partSchema = Joi.object<Part>({
   id: id(),
   name: name(),
@@ -49,6 +51,7 @@ export const partSchema = Joi.object<Part>({
     .required(),
   rings: Joi.string().valid('flat', 'quarter', 'diagonal').required(),
   apart: Joi.boolean().required(),
+  cradle: Joi.object<Cradle>({ thickness: size(), width: size(), under: cradleWall(), beside: cradleWall() }),
 });
 
 const ends = () => Joi.string().valid('a', 'b', 'both').required();

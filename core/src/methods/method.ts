@@ -2,6 +2,7 @@ import type { Feature } from '../joints/index.ts';
 import type { LengthFigure, Occurrence, Refusal, Setup, Stage } from '../setups/index.ts';
 import { figure, type FigureDraft, type Means } from '../setups/index.ts';
 import { toolsOf, type Shop } from '../tooling/index.ts';
+import type { Cradle } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
 import type { TakesLean } from './wedged.ts';
 
@@ -14,6 +15,8 @@ export interface Context {
   readonly shouldersFirst: boolean;
   /** Length of the rough piece it is still part of while it is cut, mm; nothing where it can't be. */
   readonly heldLength?: Mm;
+  /** What the piece lies in, as measured. */
+  readonly cradle?: Cradle;
 }
 
 /** A way of cutting a feature. Its set-ups hold figures only: what wood they take is the machine model's affair. */

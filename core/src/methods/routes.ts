@@ -5,6 +5,7 @@ import type { Shop } from '../tooling/index.ts';
 import { shortTitle, type Context, type Method } from './method.ts';
 import { fattened, planing } from './forThePlane.ts';
 import { METHODS } from './list.ts';
+import { BARE, cradleWords, inCradle } from './cradled.ts';
 import { supportWords } from './longPieces.ts';
 import { angleFigure, onWedges, turnsOver } from './wedged.ts';
 
@@ -75,13 +76,16 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
     const allowance = method.leavesFat && !own.lean ? (shop.planeAllowance ?? 0) : 0;
     const fat = allowance && own.form === 'tenon' ? own : undefined;
     const sized = fat ? fattened(fat, allowance) : own;
-    const feature = method.lean?.by === 'wedge' ? onWedges(sized, method.lean.room ?? 0) : sized;
+    const { feature, bed } = heldFor(method, sized, partial);
     const context = { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst };
     let setups: Setup[] | undefined;
     const { heldLength } = partial;
-    const alone = method.refuse(feature, shop, context);
+    const refused = method.refuse(feature, shop, context);
+    const bare = bed === 'bare' && !refused.length && method.setups(feature, shop, context).some((s) => s.model !== 'bench'); // prettier-ignore
+    const alone = bare ? [BARE] : refused;
     /** Too short by itself, it may be long enough while it is still part of its rough piece. */
-    const held = alone.length && heldLength ? method.refuse(longer(feature, heldLength), shop, context) : alone;
+    const held =
+      alone.length && heldLength && !bare ? method.refuse(longer(feature, heldLength), shop, context) : alone;
     const asPart = alone.length > 0 && held.length === 0;
     return {
       refusals: asPart ? [] : alone,
@@ -97,6 +101,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
             ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
             checks: [
               ...words.checks,
+              ...(bed === 'cradle' ? cradleWords(partial.cradle!, feature, partial.occurrences) : []),
               ...supportWords(setup, asPart ? longer(feature, heldLength!).stock : feature.stock),
               ...(asPart ? [say('Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.', { heldLength: heldLength! })] : []), // prettier-ignore
             ],
@@ -113,6 +118,14 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
     return work;
   };
 }
+
+/** A feature as a method finds it: on wedges, in the part's cradle, or bare. */
+function heldFor(method: Method, feature: Feature, { cradle, occurrences }: Omit<Context, 'shouldersFirst'>): { feature: Feature; bed?: 'cradle' | 'bare' } {
+  const wedge = method.lean?.by === 'wedge' ? method.lean : undefined;
+  /** A piece that leans has its wedge made to its own shape. */
+  if (!cradle || feature.lean) return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature };
+  return wedge ? { feature: inCradle(feature, cradle, occurrences[0]!), bed: 'cradle' } : { feature, bed: 'bare' };
+} // prettier-ignore
 
 const cuts = (method: Method, feature: Feature): boolean =>
   method.form === feature.form && method.applies(feature) && (!feature.lean || method.lean !== undefined);

@@ -61,8 +61,16 @@ export function onWedges(feature: Feature, room: Mm): Feature {
   if (!lean?.degrees) return feature;
   const { near, far } = paddingOf(feature, lean, room);
   const held = padded(lean, near, far);
+  if (feature.form === 'end') {
+    const out = padded(held, [feature.excess, 0, 0]);
+    return { ...feature, lean: out, stock: out.square };
+  }
+  return within(feature, held, near);
+}
+
+/** A feature inside the square piece it is held as, whose near faces lie so much further out, mm. */
+export function within(feature: Feature, held: Lean, [x, y, z]: Vec3): Feature {
   const moved = { lean: held, stock: held.square };
-  const [x, y, z] = near;
   if (feature.form === 'tenon')
     return {
       ...feature,
@@ -77,10 +85,6 @@ export function onWedges(feature: Feature, room: Mm): Feature {
   }
   if (feature.form === 'slot')
     return { ...feature, ...moved, wall: feature.wall + (feature.across === 'thickness' ? y : z) };
-  if (feature.form === 'end') {
-    const out = padded(held, [feature.excess, 0, 0]);
-    return { ...feature, lean: out, stock: out.square };
-  }
   return { ...feature, ...moved };
 }
 

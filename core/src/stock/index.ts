@@ -5,3 +5,4 @@ export * from './moisture.ts';
 export * from './batches.ts';
 export * from './allowance.ts';
 export * from './lean.ts';
+export * from './cradle.ts';

@@ -1,4 +1,5 @@
 import type { Mm } from '../units/index.ts';
+import type { Cradle } from './cradle.ts';
 import type { Rings } from './species.ts';
 
 /** A size with what the calliper found. Nothing measured yet: the nominal size stands in. */
@@ -30,6 +31,8 @@ export interface Part {
   readonly rings: Rings;
   /** Pieces that differ in thickness are cut apart, each batch with figures of its own. */
   readonly apart: boolean;
+  /** What it lies in on machines, where it has little reference face of its own. */
+  readonly cradle?: Cradle;
 }
 
 export interface Spread {

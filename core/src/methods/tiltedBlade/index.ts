@@ -183,10 +183,11 @@ export const tiltedShoulders: Method<TenonFeature> = {
         return {
           id,
           ...own,
+          title: `${own.title}, fence on the ${guideSide(saw, away)}`,
           ...atSaw(lean!, L, down, stands, shop).setup,
           checks: [
             say(
-              `For the two faces the fence stands on opposite sides of the blade; here on its ${guideSide(saw, away)}.`,
+              `For the two faces the fence stands on opposite sides of the blade; here on the ${guideSide(saw, away)}.`,
             ),
             ...ALL_TILTED,
             ...shoulderChecks(teeth),

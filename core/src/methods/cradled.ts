@@ -1,0 +1,43 @@
+import type { Feature } from '../joints/index.ts';
+import type { Occurrence, Refusal } from '../setups/index.ts';
+import { bedding, padded, type Cradle, type Lean } from '../stock/index.ts';
+import { say, type Sentence } from '../units/index.ts';
+import { missing } from './refusal.ts';
+import { within } from './wedged.ts';
+
+/** A feature as a machine finds it in a cradle: cradle and piece together are the stock, and sizes count from them. */
+export function inCradle<F extends Feature>(
+  feature: F,
+  cradle: Cradle,
+  at: Pick<Occurrence, 'turned' | 'edge'>,
+): Feature {
+  const { near, far } = bedding(cradle, feature.stock, at);
+  const middle = feature.form === 'mortise' ? feature.start + feature.length / 2 : 'length' in feature ? feature.length : 0; // prettier-ignore
+  const level: Lean = { about: 'width', degrees: 0, pivot: [middle, 0, 0], at: [middle, 0, 0], square: feature.stock };
+  const held = within(feature, padded(level, near, far), near);
+  if (held.form !== 'tenon') return held;
+  /** A measured wall no longer stands for a figure that counts from the cradle. */
+  const { mate: _, ...tenon } = held;
+  return tenon;
+}
+
+/** Why a machine that the piece would lie on bare can't cut it. */
+export const BARE: Refusal = missing('cradle', 'The piece has too little reference face to lie bare, and this way doesn’t take its cradle. Cut it in the cradle by another way, or by hand.'); // prettier-ignore
+
+/** What the card says of the cradle: its own figures, where it ends, and that there are two of them. */
+export function cradleWords(
+  { thickness, width, under, beside }: Cradle,
+  feature: Feature,
+  occurrences: readonly Occurrence[],
+): Sentence[] {
+  const ends = new Set(occurrences.map((o) => `${o.end} ${o.hand ?? ''}`));
+  return [
+    say('Cradle: outside {thickness} by {width}, its wood {under} under the reference face and {beside} beside the reference edge. Measure it, and try the outside with a square.', { thickness, width, under, beside }), // prettier-ignore
+    feature.form === 'mortise'
+      ? say('It is open where the cutter goes in; the surface that router or chisel stands on is its own.')
+      : say('It ends just behind the shoulder: the worked end stands out of it, and no clamp or screw comes near the blade.'),
+    ...(ends.size > 1
+      ? [say('Cradles in a mirrored pair, one for each end or hand: mark which is which, and never put a piece into the other one.')]
+      : []),
+  ]; // prettier-ignore
+}
