@@ -34,7 +34,7 @@ export function cradleWords(
   return [
     say('Cradle: outside {thickness} by {width}, its wood {under} under the reference face and {beside} beside the reference edge. Measure it, and try the outside with a square.', { thickness, width, under, beside }), // prettier-ignore
     feature.form === 'mortise'
-      ? say('It is open where the cutter goes in; the surface that router or chisel stands on is its own.')
+      ? say('It is open where the cutter goes in; where it stands out over the wood the depth counts from its own surface.')
       : say('It ends just behind the shoulder: the worked end stands out of it, and no clamp or screw comes near the blade.'),
     ...(ends.size > 1
       ? [say('Cradles in a mirrored pair, one for each end or hand: mark which is which, and never put a piece into the other one.')]

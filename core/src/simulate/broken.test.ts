@@ -72,6 +72,7 @@ const WEDGED: JobShape = {
 };
 
 const STRAIGHT = { ...squared, mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0 }; // prettier-ignore
+const BED = { thickness: 39, width: 93, under: 12, beside: 14 };
 const TILTED = { tenoned: 'tilted-end+tilted-shoulders+saw-upright-flipped' };
 const askew = (more: object, routes: JobShape['routes'] = {}): JobShape => ({
   kind: 'angled',
@@ -99,6 +100,7 @@ describe('one broken formula is enough for the proof to fail', () => {
   it.each<[string, JobShape, string, (id: string, value: Mm) => Mm]>([
     ['upright, flipped: measured to the far side of the blade', tenon('crosscut-shoulders+saw-upright-flipped'), 'saw-upright-flipped', (id, v) => (/fence/.test(id) ? v - KERF : v)],
     ['upright, stepped: a step of the tenon alone', tenon('crosscut-shoulders+saw-upright-stepped'), 'saw-upright-stepped', (id, v) => (/near/.test(id) ? v + KERF : v)],
+    ['in a cradle: its bed left out', { params: squared, rail: { cradle: BED }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } }, 'saw-upright-flipped', (id, v) => (id === 'face-fence-reference' ? v - 12 : v)],
     ['bandsaw, flipped: the cheek beyond the shoulder', tenon('crosscut-shoulders+bandsaw-flipped'), 'bandsaw-flipped', (id, v) => (id === 'stop' ? v + 0.31 : v)],
     ['bandsaw, stepped: the table saw’s kerf for the band’s', { params: { ...squared, faceShoulder: 8 }, routes: { tenoned: 'crosscut-shoulders+bandsaw-stepped' } }, 'bandsaw-stepped', (id, v) => (/near/.test(id) ? v + BAND - KERF : v)],
     ['shoulders: the stop block forgotten', tenon('crosscut-shoulders+saw-upright-flipped'), 'crosscut-shoulders', (id, v) => (id === 'fence' ? v - 20 : v)],

@@ -63,7 +63,7 @@ export function cradleProblems({
     const { most } = spreadOf(part[path]);
     const room = outside - bed;
     if (most <= room + 1e-6) return [];
-    const text = say(`its thickest or widest piece is {most} ${what}, and beyond the bed, {bed}, its cradle of {outside} has room for {room}.`, { most, bed, outside, room }); // prettier-ignore
+    const text = say(`a piece is {most} ${what}, and beyond its bed, {bed}, the cradle of {outside} has room for {room}.`, { most, bed, outside, room }); // prettier-ignore
     return [{ path, value: most, bound: room, text }];
   });
 }

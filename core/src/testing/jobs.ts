@@ -1,5 +1,5 @@
 import type { BlindParams, ThroughParams } from '../joints/index.ts';
-import { PLAIN_PART } from '../stock/index.ts';
+import { PLAIN_PART, type Cradle } from '../stock/index.ts';
 import type { EntrySide, Job } from '../exchange/index.ts';
 
 /** The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
@@ -27,7 +27,13 @@ export interface JobShape {
   readonly kind?: string;
   /** All of them for a kind other than blind and through. */
   readonly params?: object;
-  readonly rail?: { length?: number; thickness?: number; width?: number; measured?: readonly number[] };
+  readonly rail?: {
+    length?: number;
+    thickness?: number;
+    width?: number;
+    measured?: readonly number[];
+    cradle?: Cradle;
+  };
   readonly stile?: { length?: number; thickness?: number; width?: number };
   readonly routes?: { tenoned?: string; mortised?: string };
   readonly ends?: 'a' | 'b' | 'both';
@@ -60,6 +66,7 @@ export function jobWith({
         length: rail?.length ?? 600,
         thickness: { nominal: rail?.thickness ?? 22, measured: rail?.measured ?? [] },
         width: { nominal: rail?.width ?? 70, measured: [] },
+        ...(rail?.cradle && { cradle: rail.cradle }),
       },
       {
         ...PLAIN_PART,

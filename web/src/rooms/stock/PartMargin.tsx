@@ -2,12 +2,16 @@ import { Segmented, Select } from 'antd';
 import {
   allowancesFor,
   batchesOf,
+  cradleProblems,
   freshId,
   freshName,
+  pieceOf,
+  proposedCradle,
   endsOf,
   resolve,
   SPECIES,
   unlike,
+  type Cradle,
   type Job,
   type LengthStyle,
   type Part,
@@ -96,6 +100,7 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
         </div>
       )}
       <Rough job={job} part={part} style={style} onChange={onChange} />
+      <Bed part={part} style={style} onChange={onChange} />
       <div className="toolfields">
         <div className="wide">
           <span>Wood</span>
@@ -207,6 +212,60 @@ function Rough({ job, part, style, onChange }: Pick<Props, 'job' | 'part' | 'sty
           </button>
         </p>
       )}
+    </div>
+  );
+}
+
+const BED: readonly [keyof Cradle, string][] = [
+  ['thickness', 'Outside, through the thickness'],
+  ['width', 'Outside, across the width'],
+  ['under', 'Its wood under the reference face'],
+  ['beside', 'Its wood beside the reference edge'],
+];
+
+/** Whether it lies bare on machines, or in a cradle of its own, and that cradle as measured. */
+function Bed({ part, style, onChange }: Pick<Props, 'part' | 'style' | 'onChange'>) {
+  const { cradle, ...bare } = part;
+  const made = () => proposedCradle(pieceOf(part, 'most'));
+  return (
+    <div className="toolfields">
+      <div className="wide">
+        <span>On machines</span>
+        <Segmented<'bare' | 'cradle'>
+          size="small"
+          aria-label={`${part.name}, on machines`}
+          value={cradle ? 'cradle' : 'bare'}
+          options={[
+            { value: 'bare', label: 'lies bare' },
+            { value: 'cradle', label: 'in a cradle' },
+          ]}
+          onChange={(bed) => onChange(bed === 'cradle' ? { ...bare, cradle: made() } : bare)}
+        />
+      </div>
+      {cradle && (
+        <p className="quiet">
+          For a turned, tapered or curved piece. Measure the cradle once it is made: figures count from its outside.
+        </p>
+      )}
+      {cradle &&
+        BED.map(([size, label]) => (
+          <div key={size}>
+            <span>{label}</span>
+            <LengthField
+              field={`stock.${part.id}.cradle.${size}`}
+              label={`${part.name}, ${label.toLowerCase()}`}
+              value={cradle[size]}
+              style={style}
+              least={size === 'under' || size === 'beside' ? 0 : 0.001}
+              onChange={(value) => onChange({ ...part, cradle: { ...cradle, [size]: value } })}
+            />
+          </div>
+        ))}
+      {cradleProblems(part).map(({ text }, i) => (
+        <p key={i} className="note warning">
+          ■ {part.name}: <Spoken sentence={text} style={style} />
+        </p>
+      ))}
     </div>
   );
 }

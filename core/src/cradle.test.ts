@@ -1,0 +1,92 @@
+import * as fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { Job } from './exchange/index.ts';
+import { planJob } from './plan.ts';
+import type { Modeller } from './solids/index.ts';
+import type { Cradle } from './stock/index.ts';
+import { cardsOf, near, valueOf } from './testing/cards.ts';
+import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from './testing/index.ts';
+import { METRIC, speak } from './units/index.ts';
+
+/** Pieces with little reference face, in a cradle with square outsides. */
+
+let modeller: Modeller;
+beforeAll(async () => {
+  modeller = await loadModeller();
+});
+
+const exact = { ...TEST_SHOP, graduation: 0 };
+const wood = fc.integer({ min: 20, max: 200 }).map((tenths) => tenths / 10);
+/** Wood before and behind the piece, both ways. */
+const walls = fc.tuple(wood, wood, wood, wood);
+
+function inCradles(job: Job, [under, over, beside, beyond]: readonly [number, number, number, number]): Job {
+  const cradle = ({ thickness, width }: Job['parts'][number]): Cradle => ({ thickness: Math.max(thickness.nominal, ...thickness.measured) + under + over, width: width.nominal + beside + beyond, under, beside }); // prettier-ignore
+  return { ...job, parts: job.parts.map((part) => ({ ...part, cradle: cradle(part) })) };
+}
+
+/** The blind joint of the worked values, both pieces in cradles 12 under, 14 beside and 5 and 9 beyond. */
+const worked = (shape: JobShape = {}): Job => inCradles(jobWith({ params: { corners: 'squared', position: 100 }, ...shape }), [12, 5, 14, 9]); // prettier-ignore
+
+describe('a piece in a cradle', () => {
+  it.each(['blind', 'through', 'twin', 'loose', 'open-slot', 'haunched'])(
+    'is cut as asked for, whichever way is chosen and whichever side is entered: %s',
+    (kind) => {
+      let cut = 0;
+      fc.assert(
+        fc.property(cases({ kind }), walls, ({ job, shop }, wall) => {
+          const { joints, operations } = planJob(inCradles(job, wall), shop, modeller);
+          const [{ proof, problems, chosen }] = joints as [(typeof joints)[number]];
+          expect(problems).toEqual([]);
+          if (!chosen.tenoned || !chosen.mortised) return;
+          cut++;
+          expect(proof!.good).toBe(true);
+          for (const { setup } of operations) expect(setup.model === 'bench' || setup.lean !== undefined).toBe(true);
+        }),
+        { numRuns: 10, seed: 41 },
+      );
+      expect(cut).toBeGreaterThan(5);
+    },
+  );
+
+  it('is measured from the cradle’s outside, by the card alone: worked', () => {
+    const cards = (method: string, shape?: JobShape) => cardsOf(worked(shape), exact, method);
+    const upright = cards('saw-upright-flipped', { routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } });
+    /** Outside 39 by 93: 12 + 7 + 8, and 39 − 12 − 7; 14 + 10 + 50, and 93 − 14 − 10. */
+    expect(upright.map((card) => valueOf(card, 'Fence'))).toEqual([27, 20, 74, 69]);
+    const heights = cards('crosscut-shoulders').flatMap((card) => card.passes.map(() => valueOf(card, 'Blade height')));
+    expect(heights.sort((a, b) => a - b)).toEqual([12, 19, 19, 24].sort((a, b) => a - b));
+    const [chisel] = cards('hollow-chisel', { routes: { mortised: 'hollow-chisel' } });
+    /** Wall 7 and bed 12; depth 32 and the 14 that the cradle stands out over the edge that is entered. */
+    near(valueOf(chisel!, 'Fence'), 19);
+    near(valueOf(chisel!, 'Depth'), 46);
+    expect(chisel!.checks.join(' ')).toMatch(/outside 39\.0 mm by 68\.0 mm, its wood 12\.0 mm under/);
+    expect(upright[0]!.checks.join(' ')).toMatch(/ends just behind the shoulder.*mirrored pair/);
+  });
+
+  it('no longer lets the stock’s own variation into a tenon that is cut from both faces', () => {
+    const measured = [21.8, 22, 22.2];
+    const shape: JobShape = { rail: { measured }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' }, params: { corners: 'squared', position: 100 } }; // prettier-ignore
+    const spread = (job: Job) => {
+      const { least, most } = planJob(job, exact, modeller).joints[0]!.proof!.members.tenoned.sizes['tenonThickness']!;
+      return most - least;
+    };
+    expect(spread(jobWith(shape))).toBeCloseTo(0.4, 3);
+    expect(spread(worked(shape))).toBeCloseTo(0, 3);
+  });
+
+  it('is refused where it would lie bare, and cut by hand as ever', () => {
+    const { routes } = planJob(worked(), exact).joints[0]!;
+    const said = (id: string) => routes.tenoned.find((r) => r.methods[0] === id)!.refusals.map((r) => speak(r.message, METRIC)); // prettier-ignore
+    expect(said('router-face')).toEqual([expect.stringMatching(/too little reference face to lie bare.*by hand/)]);
+    expect(said('hand-tenon')).toEqual([]);
+  });
+
+  it('that doesn’t go into its cradle is told with the part, the size and the room', () => {
+    const job = worked();
+    const parts = job.parts.map((part, i) => (i ? part : { ...part, cradle: { ...part.cradle!, thickness: 30 } }));
+    const { problems } = planJob({ ...job, parts }, exact).joints[0]!;
+    expect(problems).toMatchObject([{ part: 'Rail', dimension: 'thickness', value: 22, bound: 18 }]);
+    expect(speak(problems[0]!.message, METRIC)).toBe('Rail, thickness: a piece is 22.0 mm thick, and beyond its bed, 12.0 mm, the cradle of 30.0 mm has room for 18.0 mm.'); // prettier-ignore
+  });
+});
