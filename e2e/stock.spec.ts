@@ -52,6 +52,29 @@ test('pieces that differ are pointed out and can be cut apart; marks and hands a
   await expect(page.getByText(/in left|in right/)).toBeVisible();
 });
 
+test('a part in a cradle: its sizes are typed, a cradle too small is told, and the card counts from its outside', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'stock');
+  await page.getByLabel('Cross rail, final length, mm').click();
+  await page.getByText('in a cradle').click();
+  const outside = page.getByLabel('Cross rail, outside, through the thickness');
+  await outside.fill('20');
+  await expect(page.getByText(/Cross rail: a piece is 22.0 mm thick, and beyond its bed, 12.0 mm/)).toBeVisible();
+  await outside.fill('50');
+  await page.getByLabel('Cross rail, its wood under the reference face').fill('13,5');
+  await expect(page.getByText(/Cross rail: a piece is/)).toBeHidden();
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.reload();
+  await page.getByLabel('Cross rail, final length, mm').click();
+  await expect(page.getByLabel('Cross rail, its wood under the reference face')).toHaveValue('13.5');
+  await page.getByRole('link', { name: /^Order/ }).click();
+  await openSetup(page, 'Cross rail into post', /Cheeks, upright/);
+  await expect(page.getByText(/Cradle: outside 50.0 mm by .* its wood 13.5 mm under the reference face/)).toBeVisible();
+  await expect(page.getByText(/^Cut virtually, Cross rail into post/)).toBeVisible();
+});
+
 test('the fit in another season is told once wood and air are known', async ({ page, velk }) => {
   await openLooms(page, velk, 'stock');
   await page.getByLabel('Lives in, humidity').fill('900');

@@ -28,8 +28,8 @@ const parts = JOINT_KINDS.map((kind) => `| ${kind.id} | ${METHODS.map((m) => par
 
 /** Ways that are not there yet, and what they would cut. */
 const NOT_YET: readonly (readonly [way: string, kinds: string])[] = [
-  ['Blade or fence tilted, in place of a wedge', 'angled, spline'],
-  ['A cradle for pieces with little reference face', 'every kind'],
+  ['Paired cutters of unequal diameter, long and short shoulder in one go', 'rebated'],
+  ['A fence tilted, in place of a wedge', 'angled, spline'],
 ];
 
 for (const { id } of JOINT_KINDS.filter((k) => kinds.length === 0 || kinds.includes(k.id)))

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resolve, type Joint } from './exchange/index.ts';
-import type { AngledParams } from './joints/index.ts';
+import type { AngledParams, SplineParams } from './joints/index.ts';
 import { toolsOf } from './tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
 import { cases } from './testing/index.ts';
@@ -108,6 +108,40 @@ describe('pieces that lie askew', () => {
       });
     },
   );
+
+  it('a slot across a mitre by a tilted blade: walls and floor as drawn, where fence, height and tilt put the teeth', () => {
+    let seen = 0;
+    fc.assert(
+      fc.property(cases({ kind: 'spline', methods: ['tilted-slot'] }), ({ job, shop }) => {
+        const params = job.joints[0]!.params as unknown as SplineParams;
+        const { thickness: T } = resolve(job.joints[0]!, job).members.tenoned;
+        for (const card of cardsOf(job, shop, 'tilted-slot')) {
+          seen++;
+          const [{ rise, run, between }] = card.angles as [Card['angles'][number]];
+          expect(between).toMatch(/away from the fence/);
+          const [lean, kerf] = [Math.atan2(rise, run), card.cutter['kerf']!];
+          expect(rise / run).toBeCloseTo(1 / tan(params.degrees), 6);
+          const kerfs = card.figures.filter((f) => f.name.startsWith('Fence')).map((fence) => {
+            const height = valueOf(card, fence.name.replace('Fence', 'Blade height'));
+            /** The tooth from the mitre's outer corner, which stands T high: along the mitre and square to it. */
+            const [x, up] = [fence.value + height * Math.tan(lean), height - T];
+            return {
+              wall: x * Math.cos(lean) - up * Math.sin(lean),
+              depth: x * Math.sin(lean) + up * Math.cos(lean),
+            };
+          }); // prettier-ignore
+          const { mortiseWidth: m, faceShoulder, faceClearance, tenonLength, ownLength, bottomClearance } = params;
+          const wall = faceShoulder - faceClearance / 2;
+          near(Math.min(...kerfs.map((k) => k.wall)), wall, 3);
+          near(Math.max(...kerfs.map((k) => k.wall)) + kerf, wall + m, 3);
+          const depths = [tenonLength, ownLength].map((length) => length + bottomClearance);
+          for (const { depth } of kerfs) expect(Math.min(...depths.map((d) => Math.abs(d - depth)))).toBeLessThan(0.04);
+        }
+      }),
+      { seed: 29, numRuns: 30 },
+    );
+    expect(seen).toBeGreaterThan(3);
+  });
 
   it('a slanted shoulder by hand: from its mark at the reference side the bevel runs away by the angle', () => {
     angled('hand-raked', (cards, { degrees, plane, tenonLength: L }) => {

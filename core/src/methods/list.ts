@@ -26,7 +26,7 @@ import { crosscutShoulders, sledShoulders } from './crosscutShoulders/index.ts';
 import type { Method } from './method.ts';
 import { hollowChisel } from './hollowChisel/index.ts';
 import { routerJig } from './routerJig/index.ts';
-import { tiltedEnd, tiltedShoulders } from './tiltedBlade/index.ts';
+import { tiltedEnd, tiltedShoulders, tiltedSlot } from './tiltedBlade/index.ts';
 import { sawRebate } from './sawRebate/index.ts';
 import { sawGroove } from './sawGroove/index.ts';
 import { handNotch, sawNotch } from './notches/index.ts';
@@ -89,4 +89,5 @@ export const METHODS = [
   copiedTenon,
   tiltedEnd,
   tiltedShoulders,
+  tiltedSlot,
 ] as readonly unknown[] as readonly Method[];

@@ -68,11 +68,15 @@ function askewBy(setups: readonly Setup[]): Mm {
 
 /** Sum of what the rounding of the figures may move along each axis of the piece, mm. */
 function roundingOf(setups: readonly Setup[]): Vec3 {
-  const figures = setups.flatMap((s) => s.figures);
+  /** A tilted blade reaches along its slant what it is raised upright, and square to a slanted floor still more. */
+  const figures = setups.flatMap(({ tilt, figures }) => {
+    const steep = tilt ? Math.cos((tilt.degrees * Math.PI) / 180) ** 2 : 1;
+    return figures.map(({ acts, set }) => ({ acts, off: Math.abs(set.error) / (acts === 'thickness' ? steep : 1) }));
+  });
   const [length, thickness, width] = AXES.map((acts) =>
     figures
       .filter((f) => f.acts === acts || (f.acts === 'across' && acts !== 'length'))
-      .reduce((sum, f) => sum + Math.abs(f.set.error), 0),
+      .reduce((sum, { off }) => sum + off, 0),
   );
   return [length!, thickness!, width!];
 }

@@ -1,9 +1,10 @@
-import type { EndFeature, TenonFeature } from '../../joints/index.ts';
+import type { EndFeature, SlotFeature, TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Refusal, SeatFace, Setup } from '../../setups/index.ts';
 import { angleOf, type Lean } from '../../stock/index.ts';
 import { toolById, toolsOf, type Shop, type StopBlock, type TableSaw } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
+import { slotKerfs } from '../kerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { shoulderChecks, shouldersOf } from '../shoulders.ts';
@@ -46,14 +47,13 @@ const gearOf = (shop: Shop): { saw: TableSaw; block: StopBlock; kerf: Mm } => {
   return { saw, block: toolsOf(shop, 'stop-block')[0]!, kerf: toolById(shop, 'saw-blade', saw.bladeId).kerf };
 };
 
-/** Why no blade here can be tilted for it; `height` is how much of the blade stands out, along it. */
-function tiltRefusals(lean: Lean, shop: Shop, height: Mm, length: Mm, dimension: string): Refusal[] {
+/** Why no blade here can be tilted so far; `height` is how much of the blade stands out, along it. */
+function tiltRefusals(steep: number, shop: Shop, height: Mm, length: Mm, dimension: string): Refusal[] {
   const saw = toolsOf(shop, 'table-saw')[0];
   const [block] = toolsOf(shop, 'stop-block');
   if (!saw || !block) return [missing('stop block', 'A cut with the blade tilted needs a table saw with a mitre gauge and a stop block. Add them, or use wedges or the hand saw.')]; // prettier-ignore
-  const steep = Math.abs(lean.degrees);
   return [
-    ...(steep > STEEPEST + 1e-6 ? [{ path: 'degrees', dimension: 'angle', value: steep, bound: STEEPEST, message: say(`The angle is ${steep.toFixed(1)} degrees; a blade tilts to ${STEEPEST}. Lay the piece on a wedge.`) }] : []), // prettier-ignore
+    ...(steep > STEEPEST + 1e-6 ? [{ path: 'degrees', dimension: 'angle', value: steep, bound: STEEPEST, message: say(`The blade would have to tilt ${steep.toFixed(1)} degrees; it goes to ${STEEPEST}. Lay the piece on a wedge.`) }] : []), // prettier-ignore
     ...over(height, saw.maxBladeHeight, dimension, dimension === 'thickness' ? 'thickness' : 'shoulder', 'Tilted, the blade would stand out {value}; it rises to {bound}. Saw it by hand.'), // prettier-ignore
     ...under(length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut it while it is part of a longer piece.'), // prettier-ignore
   ];
@@ -120,7 +120,7 @@ export const tiltedEnd: Method<EndFeature> = {
   lean: { by: 'tilt' },
   applies: ({ lean }) => lean?.about === 'width',
   refuse({ stock, lean }, shop) {
-    return tiltRefusals(lean!, shop, stock.thickness + ABOVE, stock.length, 'thickness');
+    return tiltRefusals(Math.abs(lean!.degrees), shop, stock.thickness + ABOVE, stock.length, 'thickness');
   },
   setups({ stock, lean }, shop, { joint, occurrences }): Setup[] {
     const { saw } = gearOf(shop);
@@ -155,7 +155,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
     const { length, lean, stock } = feature;
     const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
     const [saw] = toolsOf(shop, 'table-saw');
-    const refusals = tiltRefusals(lean!, shop, deepest, stock.length, 'faceShoulder');
+    const refusals = tiltRefusals(Math.abs(lean!.degrees), shop, deepest, stock.length, 'faceShoulder');
     if (!saw || refusals.length) return refusals;
     const { kerf, block } = gearOf(shop);
     const farthest = Math.max(alongTable(lean!, length, 'reference-face'), alongTable(lean!, length, 'other-face'));
@@ -221,5 +221,86 @@ export const tiltedShoulders: Method<TenonFeature> = {
         checks: shoulderChecks(teeth),
       };
     });
+  },
+};
+
+/** Every kerf of a slot in a mitre: near side along the table, and the height of its tooth, which is another for each. */
+function slotCuts({ wall, width, depth, stock, lean }: SlotFeature, kerf: Mm): { along: Mm; height: Mm }[] {
+  const { sin, cos } = angleOf(lean!.degrees);
+  const T = stock.thickness * cos;
+  const { pivot, at } = lean!;
+  return slotKerfs(wall, width, kerf).map((near) => ({
+    along: pivot[0] + (near - at[1] - (T - pivot[1]) * cos) / sin,
+    height: T - pivot[1] + (depth - at[0]) * sin - (near - at[1]) * cos,
+  }));
+}
+
+/** Wood of the fence that must be left beside the blade where it comes out of the table, mm. */
+const BESIDE_FENCE: Mm = 1;
+
+/** A slot across a mitre, the piece lying on its inner face: the blade leans over as far as the mitre leaves to upright. */
+export const tiltedSlot: Method<SlotFeature> = {
+  id: 'tilted-slot',
+  title: 'Slot, on the table saw with its blade tilted',
+  form: 'slot',
+  stage: 'slot',
+  lean: { by: 'tilt' },
+  applies: ({ lean, across, kerf }) => lean?.about === 'width' && lean.degrees > 0 && across === 'thickness' && !kerf,
+  refuse(feature, shop) {
+    const [saw] = toolsOf(shop, 'table-saw');
+    const { degrees } = feature.lean!;
+    if (!saw) return tiltRefusals(90 - degrees, shop, 0, feature.stock.length, 'tenonLength');
+    const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
+    const cuts = slotCuts(feature, kerf);
+    const out = Math.max(...cuts.map(({ height }) => height)) / angleOf(degrees).sin;
+    return [
+      ...tiltRefusals(90 - degrees, shop, out, feature.stock.length, 'tenonLength'),
+      ...under(feature.width, kerf, 'mortiseWidth', 'width of the slot', 'The slot is {value} wide, the kerf {bound}. Fit a thinner blade, or saw and chop it by hand.'), // prettier-ignore
+      ...under(Math.min(...cuts.map(({ along }) => along)), BESIDE_FENCE, 'faceShoulder', 'wall outside the slot', 'The slot lies so near the outer face that the blade would come up {value} from the fence; it needs {bound}. Move the slot inwards, or stand the piece on a wedge.'), // prettier-ignore
+    ];
+  },
+  setups(feature, shop, { joint, occurrences }): Setup[] {
+    const { saw, kerf } = gearOf(shop);
+    const { degrees } = feature.lean!;
+    const make = figuresFor(shop);
+    const cuts = slotCuts(feature, kerf);
+    const id = (name: string, i: number) => (cuts.length === 1 ? name : `${name}-${i + 1}`);
+    const where = (i: number) => (cuts.length > 1 && i === 0 ? 'far wall' : i < 2 ? 'near wall' : `between, ${i - 1}`);
+    const fences = cuts.map(({ along }, i) => make({ id: id('fence', i), name: `Fence, ${where(i)}`, value: along, from: 'fence-face', to: 'near-side', rounding: cuts.length > 1 && i === 0 ? 'down' : i < 2 ? 'up' : 'nearest', acts: 'length', working: say('along the table from the corner that stands out, {along}', { along }) }, { scale: saw.fenceScale })); // prettier-ignore
+    const heights = cuts.map(({ height }, i) => make({ id: id('blade-height', i), name: `Blade height, ${where(i)}`, value: height, from: 'table', to: 'highest-tooth', rounding: 'up', acts: 'thickness', working: say('upright over the table, at the depth {depth} square to the mitre', { depth: feature.depth }) }, { scale: saw.heightScale })); // prettier-ignore
+    return [
+      {
+        id: `${joint}.tilted-slot`,
+        method: tiltedSlot.id,
+        title: tiltedSlot.title,
+        model: 'table-saw',
+        carrier: 'mitre-gauge',
+        machine: saw.id,
+        cutter: saw.bladeId,
+        guides: [],
+        effect: 'remove',
+        stage: 'slot',
+        ...tilting(90 - degrees, true, shop.graduation),
+        figures: fences.flatMap((fence, i) => [fence, heights[i]!]),
+        passes: fences.map((fence, i) => ({
+          id: `kerf-${i + 1}`,
+          words: say(`Other face down, fence on the ${guideSide(saw, true)} of the blade, the corner that stands out along it; the kerf at the ${where(i).replace(/^between.*/, 'web between')}`), // prettier-ignore
+          seat: { table: 'other-face', 'fence-face': 'worked-end' },
+          figures: { across: fence.id, height: heights[i]!.id },
+        })),
+        occurrences,
+        cautions: [CAUTIONS.tilted, CAUTIONS.bladeHigh(heights[0]!.set.value), CAUTIONS.unplugSaw, CAUTIONS.eyes],
+        checks: [
+          say(
+            'The mitre looks down: its corner slides along the fence, the gauge behind the piece keeps it square. Nothing is cut off.',
+          ),
+          say(
+            'Measure to the near side of the blade, on the table. Fence and height go together: another kerf wants both.',
+          ),
+          ALL_TILTED[0]!,
+          ALL_TILTED[2]!,
+        ],
+      },
+    ];
   },
 };
