@@ -4,7 +4,8 @@ import { resolve, type Joint } from './exchange/index.ts';
 import type { AngledParams, SplineParams } from './joints/index.ts';
 import { toolsOf } from './tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
-import { cases } from './testing/index.ts';
+import { planJob, scenesOf } from './plan.ts';
+import { cases, jobWith, TEST_SHOP } from './testing/index.ts';
 
 /**
  * By card alone, for pieces that lie askew: a reader who knows the piece and has the card's words works out how the end
@@ -141,6 +142,18 @@ describe('pieces that lie askew', () => {
       { seed: 29, numRuns: 30 },
     );
     expect(seen).toBeGreaterThan(3);
+  });
+
+  it('pictures what an end has lost as gone up to the cut, off-cut and all', () => {
+    const box = { mortiseWidth: 3.2, faceClearance: 0.1, faceShoulder: 16, tenonLength: 5, ownLength: 5, bottomClearance: 0.5, degrees: 45, plane: 'thickness', run: 'edges' }; // prettier-ignore
+    const wood = { thickness: 18, width: 70 };
+    const ways = 'tilted-end+tilted-slot';
+    const job = jobWith({ kind: 'spline', params: box, rail: wood, stile: wood, routes: { tenoned: ways, mortised: ways } }); // prettier-ignore
+    const plan = planJob(job, TEST_SHOP);
+    const slot = plan.operations.find(({ setup }) => setup.method === 'tilted-slot')!;
+    const [front] = scenesOf(slot, job, TEST_SHOP, plan)[0]!.pictures;
+    const gone = front!.shapes.filter((s) => s.role === 'cut').map(({ outline }) => Math.abs(outline.reduce((sum, [x, y], i) => sum + (x * outline[(i + 1) % outline.length]![1] - outline[(i + 1) % outline.length]![0] * y) / 2, 0))); // prettier-ignore
+    expect(gone.map((area) => Math.round(area))).toEqual([(18 * 18) / 2]);
   });
 
   it('a slanted shoulder by hand: from its mark at the reference side the bevel runs away by the angle', () => {

@@ -1,14 +1,23 @@
 import { endsOf, entryOf, resolve, type Job, type Joint } from './exchange/index.ts';
 import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from './joints/index.ts';
-import { drawScene, modelOf, type ScenePicture } from './machines/index.ts';
+import { drawScene, faceOf, modelOf, type ScenePicture } from './machines/index.ts';
 import { cheapestAddition, routesFor, type Route } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
 import type { RememberedProofs } from './remembered.ts';
-import { invert, type Modeller, type Solid } from './solids/index.ts';
-import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from './stock/index.ts';
+import { IDENTITY, invert, scale, type Modeller, type Solid } from './solids/index.ts';
+import {
+  asBatch,
+  batchesOf,
+  cradleProblems,
+  OUTWARD,
+  pieceOf,
+  turnedPiece,
+  type Cradle,
+  type Part,
+} from './stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from './tooling/index.ts';
 import type { Sentence } from './units/index.ts';
 import { VERSION } from './version.ts';
@@ -329,8 +338,8 @@ export function scenesOf(operation: PlannedOperation, job: Job, chest: Shop, pla
     )
     .map((o) => o.setup)
     .filter(own);
-  const gone: Solid[] = before.flatMap((s) =>
-    s.passes.map((pass): Solid => {
+  const gone = before.flatMap((s) =>
+    s.passes.map((pass): Solid[] => {
       const placement = modelOf(s.model).place(
         s,
         pass,
@@ -338,7 +347,11 @@ export function scenesOf(operation: PlannedOperation, job: Job, chest: Shop, pla
         piece,
         shop,
       );
-      return { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
+      const sweep: Solid = { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
+      if (s.stage !== 'end') return [sweep];
+      /** What an end loses is all that is before the cut, not the kerf alone. */
+      const off = scale(OUTWARD[faceOf('worked-end', occurrence)], piece.length);
+      return [sweep, { shape: 'placed', rigid: { ...IDENTITY, shift: off }, solid: sweep }];
     }),
   );
   const shown = setup.passes.filter((p) => p.level === undefined);

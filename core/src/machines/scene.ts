@@ -1,4 +1,4 @@
-import { cross, dot, place, type Rigid, type Solid, type Vec2, type Vec3 } from '../solids/index.ts';
+import { cross, dot, IDENTITY, place, type Rigid, type Solid, type Vec2, type Vec3 } from '../solids/index.ts';
 import { OUTWARD, pieceSolid } from '../stock/index.ts';
 import { figureOf, type Pass, type Setup } from '../setups/index.ts';
 import type { BodyRole } from './machineBody.ts';
@@ -35,7 +35,7 @@ export interface ScenePicture {
  * can't disagree with it. Waste and earlier cuts are drawn only where they go right through as seen: anything less
  * would hide the wood that stays behind it.
  * @param waste solids in piece axes that are to go
- * @param gone sweeps in piece axes of the cuts made before
+ * @param gone what the cuts made before took, in piece axes: each between solids that one cut reaches from and to
  */
 export function drawScene(
   model: MachineModel,
@@ -43,7 +43,7 @@ export function drawScene(
   setup: Setup,
   pass: Pass,
   waste: readonly Solid[],
-  gone: readonly Solid[],
+  gone: readonly (readonly Solid[])[],
 ): ScenePicture[] {
   const figures = Object.values(pass.figures).map((id) => figureOf(setup, id));
   const reference = setup.occurrences[0]?.turned ? 'other-edge' : 'reference-face';
@@ -56,18 +56,17 @@ export function drawScene(
       outline: silhouette(pieceSolid(placement.piece), placement.rigid, flat),
     };
     const through = (p: Vec3) => dot(place(placement.rigid, p), toward);
-    const inPiece = (role: ShapeRole, solids: readonly Solid[], whole: readonly Vec3[]): SceneShape[] => {
+    const inPiece = (role: ShapeRole, solids: readonly (readonly Vec3[])[], whole: readonly Vec3[]): SceneShape[] => {
       const depth = spanOf(whole.map(through));
       return solids
-        .flatMap(leaves)
-        .filter((leaf) => overlap(spanOf(corners(leaf).map(through)), depth) >= 0.95 * (depth[1] - depth[0]))
-        .map((leaf) => ({ role, label: '', outline: clip(silhouette(leaf, placement.rigid, flat), piece.outline) }));
+        .filter((points) => overlap(spanOf(points.map(through)), depth) >= 0.95 * (depth[1] - depth[0]))
+        .map((points) => ({ role, label: '', outline: clip(hullOf(points, placement.rigid, flat), piece.outline) }));
     };
     const shapes = [
       ...placement.bodies.filter((b) => BEHIND.includes(b.role)).map((b) => bodyShape(b.role, b.label, b.solid, flat)),
       piece,
-      ...inPiece('waste', waste, waste.flatMap(leaves).flatMap(corners)),
-      ...inPiece('cut', gone, corners(pieceSolid(placement.piece))),
+      ...inPiece('waste', waste.flatMap(leaves).map(corners), waste.flatMap(leaves).flatMap(corners)),
+      ...inPiece('cut', gone.flatMap(reachOf), corners(pieceSolid(placement.piece))),
       ...placement.bodies.filter((b) => !BEHIND.includes(b.role)).map((b) => bodyShape(b.role, b.label, b.solid, flat)),
     ].filter((s) => s.outline.length > 2);
     const feed = flat(placement.feed);
@@ -86,12 +85,10 @@ export function drawScene(
 /** Drawn under the piece, so that they never hide it. */
 const BEHIND: readonly BodyRole[] = ['table', 'fence', 'jig', 'gauge'];
 
-const NOWHERE: Rigid = { rotation: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: [0, 0, 0] }; // prettier-ignore
-
 const bodyShape = (role: ShapeRole, label: string, solid: Solid, flat: (p: Vec3) => Vec2): SceneShape => ({
   role,
   label,
-  outline: silhouette(solid, NOWHERE, flat),
+  outline: silhouette(solid, IDENTITY, flat),
 });
 
 function dimensionLine(
@@ -136,8 +133,15 @@ const overlap = (a: Span, b: Span): number => Math.max(0, Math.min(a[1], b[1]) -
 
 /** Outline of a convex solid as seen: the hull of its flattened corners. */
 function silhouette(solid: Solid, rigid: Rigid, flat: (p: Vec3) => Vec2): Vec2[] {
-  return hull(corners(solid).map((p) => flat(place(rigid, p))));
+  return hullOf(corners(solid), rigid, flat);
 }
+
+const hullOf = (points: readonly Vec3[], rigid: Rigid, flat: (p: Vec3) => Vec2): Vec2[] =>
+  hull(points.map((p) => flat(place(rigid, p))));
+
+/** Corners of every convex piece of one cut, or of all that lies between two places of it. */
+const reachOf = (solids: readonly Solid[]): (readonly Vec3[])[] =>
+  solids.length > 1 ? [solids.flatMap(leaves).flatMap(corners)] : solids.flatMap(leaves).map(corners);
 
 function corners(solid: Solid): Vec3[] {
   switch (solid.shape) {

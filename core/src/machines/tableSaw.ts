@@ -144,8 +144,12 @@ const lyingHeight = ({ thickness, width }: Piece, down: PieceFace): number =>
 const guardOver = (half: number, radius: number, top: number, lean: number): MachineBody => ({
   role: 'guard',
   label: 'guard',
-  solid: leaning(box([-half - 9, -radius * 0.8, top + 5], [half + 9, radius * 0.8, top + 21]), lean),
+  solid: leaning(box([-half - 9, -radius * 0.8, clearOf(top, half, lean)], [half + 9, radius * 0.8, clearOf(top, half, lean) + 16]), lean), // prettier-ignore
 });
+
+/** How far up a leaning blade its guard begins, so that its lower corner is clear of the wood too, mm. */
+const clearOf = (top: number, half: number, lean: number): number =>
+  (top + 5 + (half + 9) * Math.abs(Math.sin(lean))) / Math.cos(lean);
 
 const seatedHeight = (piece: { width: number; thickness: number }, against: string) =>
   against.endsWith('face') ? piece.width : piece.thickness;
