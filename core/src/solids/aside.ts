@@ -32,5 +32,8 @@ export function aside(modeller: Modeller, by: Vec3): Modeller {
     inner.set(self, m);
     return self;
   };
-  return { solid: (solid) => body(modeller.solid({ shape: 'placed', rigid: there, solid })), scope: modeller.scope };
+  return {
+    solid: (solid) => body(modeller.solid({ shape: 'placed', rigid: there, solid })),
+    scope: (work) => modeller.scope(work),
+  };
 }

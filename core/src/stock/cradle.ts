@@ -1,26 +1,7 @@
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { Vec3 } from '../solids/index.ts';
-import { spreadOf, type Part } from './part.ts';
+import { spreadOf, type Cradle, type Part } from './part.ts';
 import type { Piece } from './piece.ts';
-
-/**
- * A bed with square, flat outsides for a piece that has little reference face of its own: turned, tapered or curved.
- * Machines are set to its outside. All as measured, mm.
- *
- *       ______ thickness ______
- *      |   |¯¯¯¯¯¯¯¯¯¯¯¯¯|     |
- *      |   |    piece    |     | width
- *      |___|_____________|     |
- *      |_under___________beside|
- */
-export interface Cradle {
-  /** Outside, through the thickness and across the width of the piece that lies in it. */
-  readonly thickness: Mm;
-  readonly width: Mm;
-  /** Its wood under the reference face and beside the reference edge. */
-  readonly under: Mm;
-  readonly beside: Mm;
-}
 
 /** Wood of a cradle all round that one might begin with, mm. */
 const WALL: Mm = 12;

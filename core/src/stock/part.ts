@@ -1,11 +1,29 @@
 import type { Mm } from '../units/index.ts';
-import type { Cradle } from './cradle.ts';
 import type { Rings } from './species.ts';
 
 /** A size with what the calliper found. Nothing measured yet: the nominal size stands in. */
 export interface Size {
   readonly nominal: Mm;
   readonly measured: readonly Mm[];
+}
+
+/**
+ * A bed with square, flat outsides for a piece that has little reference face of its own: turned, tapered or curved.
+ * Machines are set to its outside. All as measured, mm.
+ *
+ *       ______ thickness ______
+ *      |   |¯¯¯¯¯¯¯¯¯¯¯¯¯|     |
+ *      |   |    piece    |     | width
+ *      |___|_____________|     |
+ *      |_under___________beside|
+ */
+export interface Cradle {
+  /** Outside, through the thickness and across the width of the piece that lies in it. */
+  readonly thickness: Mm;
+  readonly width: Mm;
+  /** Its wood under the reference face and beside the reference edge. */
+  readonly under: Mm;
+  readonly beside: Mm;
 }
 
 /** A part of the job: `quantity` pieces meant to be alike. */

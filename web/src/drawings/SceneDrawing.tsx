@@ -147,7 +147,10 @@ export function SceneDrawing({
           )}
         </g>
         {picture.shapes
-          .filter((s, i, all) => s.label && s.outline.length && all.findIndex((o) => o.label === s.label && o.outline.length > 0) === i)
+          .filter(
+            (s, i, all) =>
+              s.label && s.outline.length && all.findIndex((o) => o.label === s.label && o.outline.length > 0) === i,
+          )
           .map((s, i) => (
             <ShapeLabel
               key={i}
