@@ -75,6 +75,19 @@ describe('a piece in a cradle', () => {
     expect(spread(worked(shape))).toBeCloseTo(0, 3);
   });
 
+  it('is planed to its lines out of the cradle, and told where a wedge stands in for it', () => {
+    const upright = { tenoned: 'crosscut-shoulders+saw-upright-flipped' };
+    const planed = planJob(worked({ routes: upright }), { ...exact, planeAllowance: 0.3 }, modeller);
+    expect(planed.operations.map(({ setup }) => setup.stage)).toContain('plane');
+    expect(planed.joints[0]!.proof!.good).toBe(true);
+    const askew = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 5, plane: 'width', slant: 'tenon' }; // prettier-ignore
+    const leaning = worked({ kind: 'angled', params: askew, stile: { thickness: 40, width: 60 } });
+    const { operations, joints } = planJob(leaning, exact, modeller);
+    const end = operations.find(({ setup }) => setup.stage === 'end')!;
+    expect(end.setup.checks.map((c) => speak(c, METRIC)).join(' ')).toContain('cradle isn’t used');
+    expect(joints[0]!.proof!.good).toBe(true);
+  });
+
   it('is refused where it would lie bare, and cut by hand as ever', () => {
     const { routes } = planJob(worked(), exact).joints[0]!;
     const said = (id: string) => routes.tenoned.find((r) => r.methods[0] === id)!.refusals.map((r) => speak(r.message, METRIC)); // prettier-ignore

@@ -24,6 +24,11 @@ export function inCradle<F extends Feature>(
 /** Why a machine that the piece would lie on bare can't cut it. */
 export const BARE: Refusal = missing('cradle', 'The piece has too little reference face to lie bare, and this way doesn’t take its cradle. Cut it in the cradle by another way, or by hand.'); // prettier-ignore
 
+/** What the card says where the piece leans: the figures count from the wood, as it lies. */
+export const WEDGE_INSTEAD = say(
+  'The piece is askew here: the part’s cradle isn’t used. Bed it on a wedge made to its own shape.',
+);
+
 /** What the card says of the cradle: its own figures, where it ends, and that there are two of them. */
 export function cradleWords(
   { thickness, width, under, beside }: Cradle,

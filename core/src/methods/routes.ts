@@ -5,7 +5,7 @@ import type { Shop } from '../tooling/index.ts';
 import { shortTitle, type Context, type Method } from './method.ts';
 import { fattened, planing } from './forThePlane.ts';
 import { METHODS } from './list.ts';
-import { BARE, cradleWords, inCradle } from './cradled.ts';
+import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
 import { supportWords } from './longPieces.ts';
 import { angleFigure, onWedges, turnsOver } from './wedged.ts';
 
@@ -91,17 +91,20 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
       refusals: asPart ? [] : alone,
       setups: () =>
         (setups ??= [
-          ...method.setups(feature, shop, context),
+          ...method.setups(feature, shop, context).map((setup): Setup => ({
+            ...(setup.tilt ? {} : askew(feature, method, shop.graduation)),
+            ...setup,
+          })),
+          /** At the bench, bare. */
           ...(fat ? planing(fat, allowance, context) : []),
         ].flatMap((setup) => {
           const words = partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup;
           return mirrored({
-            ...(setup.tilt ? {} : askew(feature, method, shop.graduation)),
             ...words,
             ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
             checks: [
               ...words.checks,
-              ...(bed === 'cradle' ? cradleWords(partial.cradle!, feature, partial.occurrences) : []),
+              ...(setup.model === 'bench' ? [] : bed === 'cradle' ? cradleWords(partial.cradle!, feature, partial.occurrences) : bed === 'wedge' ? [WEDGE_INSTEAD] : []), // prettier-ignore
               ...supportWords(setup, asPart ? longer(feature, heldLength!).stock : feature.stock),
               ...(asPart ? [say('Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.', { heldLength: heldLength! })] : []), // prettier-ignore
             ],
@@ -120,10 +123,10 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
 }
 
 /** A feature as a method finds it: on wedges, in the part's cradle, or bare. */
-function heldFor(method: Method, feature: Feature, { cradle, occurrences }: Omit<Context, 'shouldersFirst'>): { feature: Feature; bed?: 'cradle' | 'bare' } {
+function heldFor(method: Method, feature: Feature, { cradle, occurrences }: Omit<Context, 'shouldersFirst'>): { feature: Feature; bed?: 'cradle' | 'wedge' | 'bare' } {
   const wedge = method.lean?.by === 'wedge' ? method.lean : undefined;
-  /** A piece that leans has its wedge made to its own shape. */
-  if (!cradle || feature.lean) return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature };
+  if (!cradle) return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature };
+  if (feature.lean) return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature, bed: 'wedge' };
   return wedge ? { feature: inCradle(feature, cradle, occurrences[0]!), bed: 'cradle' } : { feature, bed: 'bare' };
 } // prettier-ignore
 
