@@ -53,9 +53,10 @@ export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, p
   const missing = gone.volume();
   if (missing < SPECK && cut.volume() + missing - keep.volume() < SPECK) return [];
   /** Solid by solid: their union would have faces in common, where a boolean operation is at its weakest. */
-  const left = leaves(wanted.mustBeEmpty).map((solid) => cut.within(modeller.solid(solid)));
+  const empty = leaves(wanted.mustBeEmpty).map((solid) => modeller.solid(solid));
+  const left = empty.map((body) => cut.within(body));
   return [
-    ...measure('left', left, () => modeller.solid(wanted.mustBeEmpty)),
+    ...measure('left', left, () => empty.reduce((all, body) => all.with(body))),
     ...measure('gone', [gone], () => keep),
   ].sort((a, b) => b.depth - a.depth);
 }
@@ -77,27 +78,30 @@ export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 
   const sizes = subtract(max, min);
   const finest = Math.min(...sizes) > 0.5 ? Math.max(...sizes) / 8 : undefined;
   let found = { depth: 0, normal: [0, 0, 0] as Vec3, place: scale(add(min, max), 0.5) };
-  const seen = new Set<string>();
   const near = boxed(faces);
-  for (const corner of lump.triangles(finest).flat()) {
-    const key = corner.map((v) => Math.round(v * 1e4)).join();
-    if (seen.has(key)) continue;
-    seen.add(key);
+  for (const corner of lump.points(finest)) {
     const away = fartherThan(found.depth, near, corner);
     if (away) found = { depth: length(away), normal: scale(away, 1 / length(away)), place: corner };
   }
   return found;
 }
 
-/** From the nearest of the faces to a point; nothing where one lies within the depth, or there are none. */
-function fartherThan(depth: Mm, faces: readonly Boxed[], point: Vec3): Vec3 | undefined {
+/**
+ * From the nearest of the faces to a point; nothing where one lies within the depth, or there are none. That one comes
+ * first for the next point, which is likely near it too.
+ */
+function fartherThan(depth: Mm, faces: Boxed[], point: Vec3): Vec3 | undefined {
   let nearest = Infinity;
   let away: Vec3 | undefined;
-  for (const { triangle, box } of faces) {
-    if (outside(box, point) >= nearest) continue;
-    const offset = subtract(point, nearestOn(triangle, point));
+  for (let i = 0; i < faces.length; i++) {
+    const face = faces[i]!;
+    if (outside(face.box, point) >= nearest) continue;
+    const offset = subtract(point, nearestOn(face.triangle, point));
     const off = length(offset);
-    if (off <= depth) return undefined;
+    if (off <= depth) {
+      [faces[0], faces[i]] = [face, faces[0]!];
+      return undefined;
+    }
     if (off < nearest) [nearest, away] = [off, offset];
   }
   return away;

@@ -25,6 +25,7 @@ export function aside(modeller: Modeller, by: Vec3): Modeller {
       within: (b) => body(m.within(other(b))),
       parts: () => m.parts().map(body),
       placed: (rigid) => body(m.placed(compose(there, compose(rigid, back)))),
+      points: (finest) => m.points(finest).map((p) => subtract(p, by)),
       triangles: (finest) =>
         m.triangles(finest).map(([a, b, c]) => [subtract(a, by), subtract(b, by), subtract(c, by)]),
       slice: (z) => m.slice(z + by[2]).map((ring) => ring.map(([x, y]) => [x - by[0], y - by[1]])),

@@ -49,6 +49,7 @@ export function createModeller({ Manifold, CrossSection }: ManifoldToplevel): Mo
       within: (b) => body(keep(m.intersect(other(b)))),
       parts: () => m.decompose().map((part) => body(keep(part))),
       placed: (rigid) => body(keep(m.transform(matrix(rigid)))),
+      points: (finest) => points(finest ? keep(m.refineToLength(finest)) : m),
       triangles: (finest) => corners(finest ? keep(m.refineToLength(finest)) : m),
       slice: (z) =>
         keep(m.slice(z))
@@ -75,6 +76,11 @@ export function createModeller({ Manifold, CrossSection }: ManifoldToplevel): Mo
 /** Column-major, as the modeller wants it. */
 function matrix({ rotation: [a, b, c], shift }: Rigid): Mat4 {
   return [a[0], b[0], c[0], 0, a[1], b[1], c[1], 0, a[2], b[2], c[2], 0, shift[0], shift[1], shift[2], 1];
+}
+
+function points(m: Manifold): Vec3[] {
+  const { vertProperties: v, numProp, numVert } = m.getMesh();
+  return Array.from({ length: numVert }, (_, i) => [v[i * numProp]!, v[i * numProp + 1]!, v[i * numProp + 2]!]);
 }
 
 function corners(m: Manifold): [Vec3, Vec3, Vec3][] {

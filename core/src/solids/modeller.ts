@@ -13,6 +13,8 @@ export interface Body {
   /** The separate lumps it consists of. */
   parts(): Body[];
   placed(rigid: Rigid): Body;
+  /** Its corners, each once; `finest` splits long edges first (mm). */
+  points(finest?: number): Vec3[];
   /** Corners of its triangles, three at a time; `finest` splits long edges first (mm). */
   triangles(finest?: number): [Vec3, Vec3, Vec3][];
   /** Outlines where a plane cuts it, as (X, Y) at the given Z. */
