@@ -22,6 +22,8 @@ async function take(name, path, prepare = async () => undefined) {
   if (wanted.length && !wanted.includes(name)) return;
   await page.goto(base + path);
   await page.waitForLoadState('networkidle');
+  await page.getByText('Opening…').waitFor({ state: 'hidden' });
+  await page.evaluate(() => document.fonts.ready.then(() => undefined));
   await prepare();
   await page.screenshot({ path: `${root}docs/screenshots/${name}.png` });
   console.log(`docs/screenshots/${name}.png`);
