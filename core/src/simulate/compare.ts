@@ -198,12 +198,12 @@ export function callipers(
   const read = ({ bar, axis, measures, reads }: Gauge): Mm => {
     const found = (measures === 'wood' ? cut : air).within(modeller.solid(bar));
     if (found.isEmpty()) return 0;
-    if (!reads) return found.bounds().max[axis] - found.bounds().min[axis];
-    /** A film that floating numbers leave on a face is no wall. */
+    /** A film that floating numbers leave on a face is neither wood nor air. */
     const lumps = found.parts().map((part) => part.bounds());
     const real = lumps.filter(({ min, max }) => max[axis] - min[axis] > FILM);
     if (!real.length) return 0;
     const [low, high] = [Math.min(...real.map((b) => b.min[axis])), Math.max(...real.map((b) => b.max[axis]))];
+    if (!reads) return high - low;
     const rising = reads.from === 'low';
     const end = (reads.to === 'near') === rising ? low : high;
     return rising ? end - bar.min[axis] : bar.max[axis] - end;

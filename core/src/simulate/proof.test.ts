@@ -12,7 +12,7 @@ import {
 } from '../testing/index.ts';
 import { kindOf, type BlindParams } from '../joints/index.ts';
 import { pieceOf } from '../stock/index.ts';
-import type { Modeller } from '../solids/index.ts';
+import { box, difference, type Modeller } from '../solids/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { proveJoint, type JointProof } from './proof.ts';
 import { virtualCut } from './virtualCut.ts';
@@ -269,4 +269,14 @@ describe('the pair put together', () => {
     expect(proof.assembly.flushError).toBeCloseTo(0, 4);
     expect(proof.members.tenoned.mismatches.every((m) => m.depth <= TOLERANCE)).toBe(true);
   });
+});
+
+it('a calliper takes no film at the end of a piece for air, however far from the mortise it lies', () => {
+  const piece = { length: 100, thickness: 22, width: 70 };
+  const bar = box([-5, 10, 30], [50, 11, 31]);
+  const read = modeller.scope(() => {
+    const body = modeller.solid(difference(box([1e-6, 0, 0], [100, 22, 70]), box([10, 5, 20], [30, 15, 80])));
+    return callipers(modeller, body, [{ dimension: 'mortiseLength', axis: 0, measures: 'air', bar }], piece);
+  });
+  expect(read['mortiseLength']).toBeCloseTo(20, 9);
 });

@@ -6,6 +6,7 @@ import type { Piece } from './piece.ts';
 /** Wood of a cradle all round that one might begin with, mm. */
 const WALL: Mm = 12;
 
+/** A cradle that a piece fits, with as much wood all round, mm; to be measured once it is made. */
 export const proposedCradle = ({ thickness, width }: Piece): Cradle => ({
   thickness: thickness + 2 * WALL,
   width: width + 2 * WALL,
@@ -16,6 +17,8 @@ export const proposedCradle = ({ thickness, width }: Piece): Cradle => ({
 /**
  * Wood of the cradle before and behind a piece, along its axes as a joint sees it: turned a quarter where it enters a
  * face, its width counted from the edge that is entered.
+ * @param piece as the joint sees it
+ * @returns mm along length, thickness and width
  */
 export function bedding(
   { thickness, width, under, beside }: Cradle,
