@@ -2,7 +2,8 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resolve, type Joint } from './exchange/index.ts';
 import type { AngledParams, SplineParams } from './joints/index.ts';
-import { toolsOf } from './tooling/index.ts';
+import { changeOver } from './sequence/index.ts';
+import { toolsOf, USUAL_MINUTES } from './tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
 import { planJob, scenesOf } from './plan.ts';
 import { cases, jobWith, TEST_SHOP } from './testing/index.ts';
@@ -142,6 +143,22 @@ describe('pieces that lie askew', () => {
       { seed: 29, numRuns: 30 },
     );
     expect(seen).toBeGreaterThan(3);
+  });
+
+  it('offers no move from where the last set-up stood once the blade leans another way, and counts the change', () => {
+    const askew = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 5, plane: 'thickness', slant: 'tenon' }; // prettier-ignore
+    const job = jobWith({ kind: 'angled', params: askew, stile: { thickness: 40, width: 60 }, routes: { tenoned: 'tilted-end+tilted-shoulders+saw-upright-flipped' } }); // prettier-ignore
+    const setups = planJob(job, TEST_SHOP).operations.map(({ setup }) => setup);
+    const changes = setups.flatMap((to, i) => {
+      const from = setups[i - 1];
+      return from?.machine === to.machine && from.tilt?.set !== to.tilt?.set ? [{ from, to }] : [];
+    });
+    expect(changes.length).toBeGreaterThan(1);
+    for (const { from, to } of changes) {
+      expect(to.figures.flatMap((f) => f.reach).filter((r) => r.by === 'move')).toEqual([]);
+      const least = to.figures.length * USUAL_MINUTES.figure;
+      expect(changeOver(from, to, USUAL_MINUTES)).toBeGreaterThanOrEqual(least);
+    }
   });
 
   it('pictures what an end has lost as gone up to the cut, off-cut and all', () => {

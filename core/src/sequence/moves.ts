@@ -18,7 +18,11 @@ export function withMoves(setups: readonly Setup[]): Setup[] {
 }
 
 const sameGear = (a: Setup, b: Setup): boolean =>
-  b.model !== 'bench' && a.machine === b.machine && sameCutter(a, b) && b.guides.every((g) => a.guides.includes(g));
+  b.model !== 'bench' &&
+  a.machine === b.machine &&
+  sameCutter(a, b) &&
+  a.tilt?.set === b.tilt?.set &&
+  b.guides.every((g) => a.guides.includes(g));
 
 function moved(figure: LengthFigure, before: Setup): LengthFigure {
   const stood = before.figures.find((f) => f.from === figure.from && f.to === figure.to);

@@ -10,7 +10,12 @@ type Standing = ReadonlyMap<string, number>;
 function standing(setup: Setup): Standing {
   const known = STOOD.get(setup);
   if (known) return known;
-  const made = new Map(setup.model === 'bench' ? [] : setup.figures.map((f) => [`${f.from}>${f.to}`, f.set.value]));
+  /** Tilted, the guide may stand on the other side and the teeth stand elsewhere: every distance counts anew. */
+  const tilt = setup.tilt?.set ?? 0;
+  const made = new Map(
+    setup.model === 'bench' ? [] : setup.figures.map((f) => [`${f.from}>${f.to} ${tilt}`, f.set.value]),
+  );
+  if (tilt) made.set('tilt', tilt);
   STOOD.set(setup, made);
   return made;
 }
