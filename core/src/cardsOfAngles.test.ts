@@ -154,6 +154,9 @@ describe('pieces that lie askew', () => {
       return from?.machine === to.machine && from.tilt?.set !== to.tilt?.set ? [{ from, to }] : [];
     });
     expect(changes.length).toBeGreaterThan(1);
+    /** A shoulder rounded towards the tip can be cut again; one beyond its line is lost. */
+    const fences = setups.filter((s) => s.method === 'tilted-shoulders').flatMap((s) => s.figures.filter((f) => f.id === 'fence')); // prettier-ignore
+    for (const { set, value } of fences) expect(set.value).toBeLessThan(value + 1e-9);
     for (const { from, to } of changes) {
       expect(to.figures.flatMap((f) => f.reach).filter((r) => r.by === 'move')).toEqual([]);
       const least = to.figures.length * USUAL_MINUTES.figure;

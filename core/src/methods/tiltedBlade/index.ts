@@ -1,5 +1,5 @@
 import type { EndFeature, SlotFeature, TenonFeature } from '../../joints/index.ts';
-import type { LengthFigure, Refusal, SeatFace, Setup } from '../../setups/index.ts';
+import type { Refusal, SeatFace, Setup } from '../../setups/index.ts';
 import { angleOf, type Lean } from '../../stock/index.ts';
 import { toolById, toolsOf, type Shop, type StopBlock, type TableSaw } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
@@ -59,21 +59,22 @@ function tiltRefusals(steep: number, shop: Shop, height: Mm, length: Mm, dimensi
   ];
 }
 
-/** What stands on the saw for one face down. */
+/** What stands on the saw for one face down; a shoulder errs towards the tip, where it can be cut again. */
 function atSaw(
   lean: Lean,
   plane: Mm,
   down: DownFace,
   stands: { value: Mm; text: string; lengths: Record<string, Mm> },
   shop: Shop,
-): { setup: Omit<Setup, 'id' | 'method' | 'title' | 'stage' | 'occurrences' | 'checks'>; fence: LengthFigure } {
+  rounding: 'up' | 'down',
+): Omit<Setup, 'id' | 'method' | 'title' | 'stage' | 'occurrences' | 'checks'> {
   const { saw, block, kerf } = gearOf(shop);
   const { cos } = angleOf(lean.degrees);
   const make = figuresFor(shop);
   const away = leansAway(lean, down);
   const [along, s] = [alongTable(lean, plane, down), block.thickness];
   const fence = make(
-    { id: 'fence', name: 'Fence', value: along + s, from: 'fence-face', to: 'far-side', rounding: 'up', acts: 'length', working: say('along the table from the corner that stands out, {along} + stop block {s}', { along, s }) }, // prettier-ignore
+    { id: 'fence', name: 'Fence', value: along + s, from: 'fence-face', to: 'far-side', rounding, acts: 'length', working: say('along the table from the corner that stands out, {along} + stop block {s}', { along, s }) }, // prettier-ignore
     { scale: saw.fenceScale, beyond: kerf / cos },
   );
   const height = make(
@@ -82,26 +83,23 @@ function atSaw(
   );
   const side = guideSide(saw, away);
   return {
-    fence,
-    setup: {
-      model: 'table-saw',
-      carrier: 'mitre-gauge',
-      machine: saw.id,
-      cutter: saw.bladeId,
-      guides: [block.id],
-      effect: 'remove',
-      ...tilting(lean.degrees, away, shop.graduation),
-      figures: [fence, height],
-      passes: [
-        {
-          id: down,
-          words: say(`${down === 'reference-face' ? 'Reference' : 'Other'} face down, fence on the ${side} of the blade, the corner that stands out to the stop block, then feed with the mitre gauge`), // prettier-ignore
-          seat: { table: down, 'stop-face': 'worked-end' },
-          figures: { across: fence.id, height: height.id },
-        },
-      ],
-      cautions: [CAUTIONS.tilted, CAUTIONS.gaugeNotFence, CAUTIONS.unplugSaw, CAUTIONS.eyes],
-    },
+    model: 'table-saw',
+    carrier: 'mitre-gauge',
+    machine: saw.id,
+    cutter: saw.bladeId,
+    guides: [block.id],
+    effect: 'remove',
+    ...tilting(lean.degrees, away, shop.graduation),
+    figures: [fence, height],
+    passes: [
+      {
+        id: down,
+        words: say(`${down === 'reference-face' ? 'Reference' : 'Other'} face down, fence on the ${side} of the blade, the corner that stands out to the stop block, then feed with the mitre gauge`), // prettier-ignore
+        seat: { table: down, 'stop-face': 'worked-end' },
+        figures: { across: fence.id, height: height.id },
+      },
+    ],
+    cautions: [CAUTIONS.tilted, CAUTIONS.gaugeNotFence, CAUTIONS.unplugSaw, CAUTIONS.eyes],
   };
 }
 
@@ -135,7 +133,7 @@ export const tiltedEnd: Method<EndFeature> = {
         method: tiltedEnd.id,
         title: tiltedEnd.title,
         stage: 'end',
-        ...atSaw(lean!, 0, face, stands, shop).setup,
+        ...atSaw(lean!, 0, face, stands, shop, 'up'),
         occurrences,
         checks: [say('The cut runs through the corner that stands out: the piece keeps its length there.'), ...ALL_TILTED], // prettier-ignore
       },
@@ -184,7 +182,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
           id,
           ...own,
           title: `${own.title}, fence on the ${guideSide(saw, away)}`,
-          ...atSaw(lean!, L, down, stands, shop).setup,
+          ...atSaw(lean!, L, down, stands, shop, 'down'),
           checks: [
             say(
               `For the two faces the fence stands on opposite sides of the blade; here on the ${guideSide(saw, away)}.`,
