@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from './exchange/index.ts';
-import { planJob, scenesOf } from './plan.ts';
+import { planJob, routesOf, scenesOf } from './plan.ts';
 import { RememberedProofs } from './remembered.ts';
 import { brokenRule, changeOver, HARD_RULES, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { Setup } from './setups/index.ts';
@@ -314,7 +314,7 @@ describe('a piece too short to be cut by itself', () => {
   const short = (roughLength: number, ends: 'a' | 'both') => {
     const job = jobWith({ rail: { length: 250 }, ends });
     const parts = job.parts.map((p) => (p.id === 'rail' ? { ...p, roughLength } : p));
-    return planJob({ ...job, parts }, TEST_SHOP).joints[0]!.routes.tenoned.find((r) => r.methods.includes('crosscut-shoulders'))!; // prettier-ignore
+    return routesOf(job.joints[0]!, { ...job, parts }, TEST_SHOP).tenoned.find((r) => r.methods.includes('crosscut-shoulders'))!; // prettier-ignore
   };
 
   it('is crosscut while it is part of a long enough piece, and the card says so; not where both its ends are worked', () => {
@@ -325,7 +325,7 @@ describe('a piece too short to be cut by itself', () => {
     expect(short(700, 'both').refusals).not.toEqual([]);
     const { refusals, setups } = short(700, 'a');
     expect(refusals).toEqual([]);
-    const told = (method: string) => setups.filter((s) => s.method === method).flatMap((s) => s.checks.map((c) => speak(c, METRIC))); // prettier-ignore
+    const told = (method: string) => setups().filter((s) => s.method === method).flatMap((s) => s.checks.map((c) => speak(c, METRIC))); // prettier-ignore
     expect(told('crosscut-shoulders').join()).toMatch(/while it is part of a piece 700\.0 mm long/);
     expect(told('saw-upright-flipped').join()).not.toMatch(/part of a piece/);
   });

@@ -2,7 +2,7 @@ import { endsOf, entryOf, resolve, type Job, type Joint } from './exchange/index
 import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from './joints/index.ts';
 import { drawScene, faceOf, modelOf, type ScenePicture } from './machines/index.ts';
-import { cheapestAddition, routesFor, type Route } from './methods/index.ts';
+import { cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
@@ -33,7 +33,7 @@ export interface JointPlan {
   readonly joint: string;
   readonly problems: readonly Problem[];
   readonly advice: readonly Advice[];
-  readonly routes: Readonly<Record<MemberName, readonly Route[]>>;
+  readonly routes: Readonly<Record<MemberName, readonly RouteChoice[]>>;
   readonly chosen: Readonly<Partial<Record<MemberName, string>>>;
   /** Where nothing in the chest cuts a half: what to add. */
   readonly additions?: Readonly<Partial<Record<MemberName, Sentence>>>;
@@ -119,6 +119,14 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?:
   };
 }
 
+/** The proofs of a plan’s joints alone, and which plan they belong to. */
+export interface Proofs {
+  readonly stamp: Stamp;
+  readonly proofs: readonly JointProof[];
+}
+
+export const proofsOf = ({ stamp, joints }: Plan): Proofs => ({ stamp, proofs: joints.flatMap((j) => j.proof ?? []) });
+
 interface Draft {
   readonly plan: JointPlan;
   readonly setups: readonly Setup[];
@@ -171,10 +179,7 @@ function draftJoint(
       setups: [],
     };
   const occurrences = occurrencesOf(joint, parts);
-  const batches = {
-    tenoned: batchesFor('tenoned', joint, parts, occurrences, shop, kind, params, members),
-    mortised: batchesFor('mortised', joint, parts, occurrences, shop, kind, params, members),
-  };
+  const batches = batchesOfBoth(joint, parts, occurrences, shop, kind, params, members);
   const pick = (member: MemberName, routes: readonly Route[]): Route | undefined => {
     const usable = routes.filter((r) => r.refusals.length === 0);
     return usable.find((r) => r.id === joint.routes[member]) ?? usable.find((r) => liked(r, shop.schools)) ?? usable[0];
@@ -199,16 +204,16 @@ function draftJoint(
       ...near,
       ...(season ? seasonAdvice(season) : []),
     ],
-    routes: { tenoned: batches.tenoned[0]!.routes, mortised: batches.mortised[0]!.routes },
+    routes: { tenoned: batches.tenoned[0]!.routes.map(choiceOf), mortised: batches.mortised[0]!.routes.map(choiceOf) },
     chosen: { ...(tenon && { tenoned: tenon.id }), ...(mortise && { mortised: mortise.id }) },
     ...(Object.keys(additions).length > 0 && { additions }),
     shouldersFirst: tenon?.shouldersFirst ?? true,
     ...(season && { season }),
   };
-  const setups = [...halves.mortised, ...halves.tenoned].flatMap(({ route }) => route?.setups ?? []);
+  const setups = [...halves.mortised, ...halves.tenoned].flatMap(({ route }) => route?.setups() ?? []);
   if ([...halves.mortised, ...halves.tenoned].some(({ route }) => !route)) return { plan, setups };
   const half = (member: MemberName, asSet: AsSet) => ({
-    batches: halves[member].map(({ part, route }) => ({ part, setups: route!.setups.map(asSet) })),
+    batches: halves[member].map(({ part, route }) => ({ part, setups: route!.setups().map(asSet) })),
     occurrences: occurrences[member],
   });
   return {
@@ -233,6 +238,28 @@ const TEMPLATES: ReadonlySet<string> = new Set(['bushing-mortise', 'bushing-teno
 
 const liked = ({ methods }: Route, { faces, guide }: Schools): boolean =>
   (faces === 'one' && methods.some((m) => ONE_FACE.has(m))) || (guide === 'templates' && methods.some((m) => TEMPLATES.has(m))); // prettier-ignore
+
+const batchesOfBoth = (
+  joint: Joint,
+  parts: Record<MemberName, Part>,
+  occurrences: Record<MemberName, Occurrence[]>,
+  ...rest: [Shop, JointKind, Record<string, unknown>, Members]
+) => ({
+  tenoned: batchesFor('tenoned', joint, parts, occurrences, ...rest),
+  mortised: batchesFor('mortised', joint, parts, occurrences, ...rest),
+});
+
+/**
+ * Every way of cutting each half of a joint with its set-ups, which a plan has only for the ways taken; none where the
+ * joint is impossible by itself. Of a part cut apart in batches those of the first.
+ */
+export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, Route[]> {
+  const shop = shopFor(job, chest);
+  if (problemsOf(joint, job, availableIn(shop)).length) return { tenoned: [], mortised: [] };
+  const { kind, params, parts, members } = resolve(joint, job);
+  const { tenoned, mortised } = batchesOfBoth(joint, parts, occurrencesOf(joint, parts), shop, kind, params, members);
+  return { tenoned: tenoned[0]!.routes, mortised: mortised[0]!.routes };
+}
 
 /** The ways to cut a half, for each batch of its part that is cut apart; usually there is one. */
 function batchesFor(

@@ -4,10 +4,10 @@ import { JOINT_KINDS } from '../joints/index.ts';
 import { planJob } from '../plan.ts';
 import { cases, TEST_SHOP } from '../testing/index.ts';
 import { choicesOf } from './choices.ts';
-import type { Route } from './routes.ts';
+import type { RouteChoice } from './routes.ts';
 
 /** Takes whatever belongs to the wanted route, stage by stage, until nothing changes. */
-function chooseToward(wanted: Route, routes: readonly Route[], from: Route): Route {
+function chooseToward(wanted: RouteChoice, routes: readonly RouteChoice[], from: RouteChoice): RouteChoice {
   let current = from;
   for (let steps = 0; steps < 12 && current !== wanted; steps++) {
     const next = choicesOf(routes, current)

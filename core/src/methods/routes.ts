@@ -9,15 +9,28 @@ import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
 import { supportWords } from './longPieces.ts';
 import { angleFigure, onWedges, turnsOver } from './wedged.ts';
 
-/** The methods that together cut one half of a joint, or why this shop can't. */
-export interface Route {
+/** The methods that together cut one half of a joint, or why this shop can't, as plain data. */
+export interface RouteChoice {
   readonly id: string;
   readonly title: string;
   readonly methods: readonly string[];
   readonly shouldersFirst: boolean;
   readonly refusals: readonly Refusal[];
-  readonly setups: readonly Setup[];
 }
+
+export interface Route extends RouteChoice {
+  /** Reckoned when asked for: of dozens of routes one is taken. None where it is refused. */
+  setups(): readonly Setup[];
+}
+
+/** A route without its set-ups: they are most of its size, and a job has hundreds that nobody takes. */
+export const choiceOf = ({ id, title, methods, shouldersFirst, refusals }: RouteChoice): RouteChoice => ({
+  id,
+  title,
+  methods,
+  shouldersFirst,
+  refusals,
+});
 
 const STAGES: readonly Stage[] = [
   'end',
@@ -154,7 +167,7 @@ function route(
     methods: methods.map((m) => m.id),
     shouldersFirst,
     refusals: unlike(refusals),
-    setups: refusals.length ? [] : work.flatMap((w) => w.setups()),
+    setups: () => (refusals.length ? [] : work.flatMap((w) => w.setups())),
   };
 }
 

@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import type { BlindParams, Corners, MemberName } from '../joints/index.ts';
 import { entryOf, type Job } from '../exchange/index.ts';
 import { turnedPiece } from '../stock/index.ts';
-import type { Route } from '../methods/index.ts';
+import type { RouteChoice } from '../methods/index.ts';
 import { planJob } from '../plan.ts';
 import type { Shop } from '../tooling/index.ts';
 import { INCH } from '../units/index.ts';
@@ -128,10 +128,10 @@ export function cases({
 function goingBy(job: Job, shop: Shop, methods: readonly string[]): Pick<Case, 'job' | 'goes'> {
   const [joint] = job.joints;
   const { routes } = planJob(job, shop).joints[0]!;
-  const used = (...pair: (Route | undefined)[]) =>
+  const used = (...pair: (RouteChoice | undefined)[]) =>
     methods.filter((m) => pair.some((r) => r?.methods.includes(m))).length -
     0.01 * pair.filter((r) => r?.refusals.length).length;
-  const either = (member: MemberName): (Route | undefined)[] =>
+  const either = (member: MemberName): (RouteChoice | undefined)[] =>
     routes[member].length ? [...routes[member]] : [undefined];
   const pairs = either('tenoned').flatMap((t) => either('mortised').map((m) => [t, m] as const));
   const [tenoned, mortised] = pairs.reduce((a, b) => (used(...b) > used(...a) ? b : a));

@@ -9,8 +9,6 @@ export const FOLLOWS: ReadonlySet<string> = new Set(['square-ends', 'round-edges
 export interface Way {
   readonly kind: string;
   readonly methods: readonly string[];
-  /** The commonest of its kind. */
-  readonly leading?: boolean;
 }
 
 /**
@@ -30,7 +28,7 @@ export function waysOf(kind: string): Way[] {
       seen.set(key, { methods, often: (seen.get(key)?.often ?? 0) + 1 });
     }
   }
-  return covering([...seen.values()].filter(({ often }) => often >= SELDOM)).map((methods, i) => ({ kind, methods, ...(i === 0 && { leading: true }) })); // prettier-ignore
+  return covering([...seen.values()].filter(({ often }) => often >= SELDOM)).map((methods) => ({ kind, methods }));
 }
 
 /** Hollows with flat sides all round: cut and compared in half the time. */

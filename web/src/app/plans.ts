@@ -1,5 +1,5 @@
 import { createSlice, type Draft, type PayloadAction } from '@reduxjs/toolkit';
-import type { JointProof, Plan } from '@velk/core';
+import type { JointProof, Plan, Proofs } from '@velk/core';
 
 /** The newest plan of the job on the bench; proofs arrive after the figures. */
 export interface PlansState {
@@ -11,7 +11,7 @@ export interface PlansState {
 }
 
 const initialState: PlansState = { plan: null, proofOf: '', proofs: {}, error: '' };
-export const stampOf = (plan: Plan): string => `${plan.stamp.job}-${plan.stamp.shop}`;
+export const stampOf = ({ stamp }: Pick<Plan, 'stamp'>): string => `${stamp.job}-${stamp.shop}`;
 
 export const plansSlice = createSlice({
   name: 'plans',
@@ -21,11 +21,9 @@ export const plansSlice = createSlice({
       state.plan = payload as Draft<Plan>;
       state.error = '';
     },
-    proved: (state, { payload }: PayloadAction<Plan>) => {
+    proved: (state, { payload }: PayloadAction<Proofs>) => {
       state.proofOf = stampOf(payload);
-      state.proofs = Object.fromEntries(
-        payload.joints.flatMap((j) => (j.proof ? [[j.joint, j.proof as Draft<JointProof>]] : [])),
-      );
+      state.proofs = Object.fromEntries(payload.proofs.map((proof) => [proof.joint, proof as Draft<JointProof>]));
     },
     planFailed: (state, { payload }: PayloadAction<string>) => {
       state.error = payload;

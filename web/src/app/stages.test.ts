@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { planJob, type Job, type Modeller } from '@velk/core';
+import { planJob, proofsOf, type Job, type Modeller } from '@velk/core';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { plansSlice, planned, proved, stampOf, type PlansState } from './plans.ts';
 import { stagesOf } from './useStages.ts';
@@ -14,7 +14,7 @@ const states = (job: Job, plans: PlansState) =>
 const after = (job: Job, withProof: boolean): PlansState => {
   const plan = planJob(job, TEST_SHOP);
   const first = plansSlice.reducer(undefined, planned(plan));
-  return withProof ? plansSlice.reducer(first, proved(planJob(job, TEST_SHOP, modeller))) : first;
+  return withProof ? plansSlice.reducer(first, proved(proofsOf(planJob(job, TEST_SHOP, modeller)))) : first;
 };
 
 describe('the stages of a job', () => {

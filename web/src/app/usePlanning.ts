@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Job, Plan, Shop } from '@velk/core';
+import type { Job, Plan, Proofs, Shop } from '@velk/core';
 import { latest } from '../workers/planner.ts';
 import { planFailed, planned, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -24,8 +24,8 @@ export function usePlanning(shop: Shop | undefined): void {
       figures: latest<Question, { plan: Plan }>(figures, ({ plan, error }) =>
         dispatch(plan ? planned(plan) : planFailed(error ?? '')),
       ),
-      proof: latest<Question, { plan: Plan }>(proof, ({ plan, error }) =>
-        dispatch(plan ? proved(plan) : planFailed(error ?? '')),
+      proof: latest<Question, { proofs: Proofs }>(proof, ({ proofs, error }) =>
+        dispatch(proofs ? proved(proofs) : planFailed(error ?? '')),
       ),
     };
     return () => {

@@ -1,6 +1,8 @@
+import { useMemo } from 'react';
 import {
   choicesOf,
   minutesAlone,
+  routesOf,
   shopFor,
   type Job,
   type MemberName,
@@ -47,8 +49,10 @@ const ALSO: Partial<Record<Stage, string>> = {
 const chosenOf = (routes: readonly Route[], wanted?: string, planned?: string): Route | undefined =>
   routes.find((r) => r.id === wanted && r.refusals.length === 0) ?? routes.find((r) => r.id === planned) ?? routes[0];
 
-const worth = ({ setups }: Route, shop: Shop) =>
-  `${setups.length} ${setups.length === 1 ? 'set-up' : 'set-ups'}, about ${Math.round(minutesAlone(setups, shop))} min`;
+function worth(route: Route, shop: Shop): string {
+  const setups = route.setups();
+  return `${setups.length} ${setups.length === 1 ? 'set-up' : 'set-ups'}, about ${Math.round(minutesAlone(setups, shop))} min`;
+}
 
 /** One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what can't be and why. */
 function Half({
@@ -132,6 +136,11 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
   const joint = useJoint(job);
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint?.id));
   const style = useStyle();
+  const possible = plan?.problems.length === 0;
+  const routes = useMemo(
+    () => (joint && possible ? routesOf(joint, job, shop) : { tenoned: [], mortised: [] }),
+    [joint, job, shop, possible],
+  );
   if (!joint || !plan)
     return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
   const choose = (member: MemberName, route: Route) =>
@@ -147,7 +156,7 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
       <p className="quiet">
         How each half is cut. Shoulders come before cheeks where the cheeks’ waste falls outside the blade.
       </p>
-      {plan.problems.length > 0 && (
+      {!possible && (
         <p className="note error" style={{ marginTop: 16 }}>
           The joint can’t be made as drawn. The joint sheet says what is in the way.
         </p>
@@ -162,14 +171,14 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
           )}
           <Half
             title={title}
-            routes={plan.routes[member]}
-            chosen={chosenOf(plan.routes[member], joint.routes[member], plan.chosen[member])}
+            routes={routes[member]}
+            chosen={chosenOf(routes[member], joint.routes[member], plan.chosen[member])}
             shop={shop}
             onChoose={(route) => choose(member, route)}
           />
         </section>
       ))}
-      {plan.problems.length === 0 && <Choosing job={job} joint={joint} shop={shopFor(job, shop)} style={style} />}
+      {possible && <Choosing job={job} joint={joint} shop={shopFor(job, shop)} style={style} />}
       <details style={{ marginTop: 26 }}>
         <summary>Where this job does otherwise than the shop</summary>
         <SchoolChoices
