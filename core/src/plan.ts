@@ -62,12 +62,29 @@ export interface Plan {
   readonly hasErrors: boolean;
 }
 
+/** A plan, and what cuts each of its joints virtually; nothing for those that can’t be made. */
+export interface PlanToProve {
+  readonly plan: Plan;
+  readonly provers: ReadonlyMap<string, (modeller: Modeller, remembered?: RememberedProofs) => JointProof>;
+}
+
 /**
  * Plans a whole job: geometry, routes, set-ups at the shop's graduation, equal ones merged, run order, and, with a
  * modeller, the proof of every joint. Same input, same plan.
  * @param remembered proofs made before, so that a change to one joint doesn't cut the others again
  */
 export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?: RememberedProofs): Plan {
+  const { plan, provers } = planToProve(job, chest);
+  if (!modeller) return plan;
+  const joints = plan.joints.map((joint): JointPlan => {
+    const proof = provers.get(joint.joint)?.(modeller, remembered);
+    return proof ? { ...joint, proof } : joint;
+  });
+  return { ...plan, joints, hasErrors: plan.hasErrors || joints.some((j) => j.proof?.good === false) };
+}
+
+/** The plan of a whole job, whose joints can then be proved one at a time, in any order. */
+export function planToProve(job: Job, chest: Shop): PlanToProve {
   const shop = shopFor(job, chest);
   const available = availableIn(shop);
   const own = new Map(job.joints.map((joint) => [joint, problemsOf(joint, job, available)]));
@@ -94,38 +111,34 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?:
   const broken = brokenRule(operations, order);
   if (broken) throw new Error(`The run order breaks a rule: ${broken.words}`);
   const place = new Map(order.map((index, at) => [index, at]));
-  const joints = drafts.map((draft): JointPlan => {
-    if (!modeller || !draft.prove) return draft.plan;
-    return { ...draft.plan, proof: draft.prove(modeller, asSet, remembered) };
-  });
+  const joints = drafts.map((draft) => draft.plan);
   const idOf = (index: number) => `op-${place.get(index)! + 1}`;
   return {
-    stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
-    joints,
-    operations: order.map((index, at): PlannedOperation => {
-      const { count, testCut, after } = operations[index]!;
-      return {
-        id: idOf(index),
-        setup: set[at]!,
-        count,
-        testCut,
-        after: [...after].map(([before, rule]) => ({ operation: idOf(before), rule: rule.words })),
-      };
-    }),
-    minutes: minutesOf(operations, order, shop.minutes),
-    hasErrors: joints.some(
-      (j) => j.problems.length > 0 || !j.chosen.tenoned || !j.chosen.mortised || j.proof?.good === false,
+    plan: {
+      stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
+      joints,
+      operations: order.map((index, at): PlannedOperation => {
+        const { count, testCut, after } = operations[index]!;
+        return {
+          id: idOf(index),
+          setup: set[at]!,
+          count,
+          testCut,
+          after: [...after].map(([before, rule]) => ({ operation: idOf(before), rule: rule.words })),
+        };
+      }),
+      minutes: minutesOf(operations, order, shop.minutes),
+      hasErrors: joints.some((j) => j.problems.length > 0 || !j.chosen.tenoned || !j.chosen.mortised),
+    },
+    provers: new Map(
+      drafts.flatMap(({ plan, prove }) =>
+        prove
+          ? [[plan.joint, (modeller: Modeller, remembered?: RememberedProofs) => prove(modeller, asSet, remembered)]]
+          : [],
+      ),
     ),
   };
 }
-
-/** The proofs of a plan’s joints alone, and which plan they belong to. */
-export interface Proofs {
-  readonly stamp: Stamp;
-  readonly proofs: readonly JointProof[];
-}
-
-export const proofsOf = ({ stamp, joints }: Plan): Proofs => ({ stamp, proofs: joints.flatMap((j) => j.proof ?? []) });
 
 interface Draft {
   readonly plan: JointPlan;

@@ -20,7 +20,7 @@ export interface RouteChoice {
 
 export interface Route extends RouteChoice {
   /** Reckoned when asked for: of dozens of routes one is taken. None where it is refused. */
-  setups(): readonly Setup[];
+  readonly setups: () => readonly Setup[];
 }
 
 /** A route without its set-ups: they are most of its size, and a job has hundreds that nobody takes. */

@@ -1,17 +1,26 @@
 import { createSlice, type Draft, type PayloadAction } from '@reduxjs/toolkit';
-import type { JointProof, Plan, Proofs } from '@velk/core';
+import type { JointProof, Plan } from '@velk/core';
+import type { Proofs } from '../workers/proving.ts';
 
-/** The newest plan of the job on the bench; proofs arrive after the figures. */
+/** The newest plan of the job on the bench; proofs arrive after the figures, one joint after another. */
 export interface PlansState {
   plan: Plan | null;
-  /** The fingerprint of what the proofs were made from; older ones are shown as being proved again. */
-  proofOf: string;
-  proofs: Record<string, JointProof>;
+  /** By joint, the newest there is, with the stamp of the plan it was made from. */
+  proofs: Record<string, { proof: JointProof; of: string }>;
+  /** The stamp of the plan whose joints were all proved last. */
+  provedAll: string;
   error: string;
 }
 
-const initialState: PlansState = { plan: null, proofOf: '', proofs: {}, error: '' };
-export const stampOf = ({ stamp }: Pick<Plan, 'stamp'>): string => `${stamp.job}-${stamp.shop}`;
+const initialState: PlansState = { plan: null, proofs: {}, provedAll: '', error: '' };
+const stampOf = ({ stamp }: Pick<Plan, 'stamp'>): string => `${stamp.job}-${stamp.shop}`;
+
+/** What is known of a joint’s proof: the newest there is, whether it is of the plan as it stands, or still on its way. */
+export function proofAt({ plan, proofs, provedAll }: Pick<PlansState, 'plan' | 'proofs' | 'provedAll'>, joint: string) {
+  const now = plan ? stampOf(plan) : '';
+  const { proof, of } = proofs[joint] ?? {};
+  return { proof, current: of === now, awaited: of !== now && provedAll !== now };
+}
 
 export const plansSlice = createSlice({
   name: 'plans',
@@ -22,8 +31,12 @@ export const plansSlice = createSlice({
       state.error = '';
     },
     proved: (state, { payload }: PayloadAction<Proofs>) => {
-      state.proofOf = stampOf(payload);
-      state.proofs = Object.fromEntries(payload.proofs.map((proof) => [proof.joint, proof as Draft<JointProof>]));
+      const of = stampOf(payload);
+      for (const proof of payload.proofs) state.proofs[proof.joint] = { proof: proof as Draft<JointProof>, of };
+      if (!payload.last) return;
+      state.provedAll = of;
+      /** What was proved before and is not any more can’t be made, or is gone. */
+      state.proofs = Object.fromEntries(Object.entries(state.proofs).filter(([, known]) => known.of === of));
     },
     planFailed: (state, { payload }: PayloadAction<string>) => {
       state.error = payload;

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { planJob, proofsOf, type Job, type Modeller } from '@velk/core';
+import { planJob, type Job, type Modeller } from '@velk/core';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
-import { plansSlice, planned, proved, stampOf, type PlansState } from './plans.ts';
+import { plansSlice, planned, proved, proofAt, type PlansState } from './plans.ts';
 import { stagesOf } from './useStages.ts';
 
 let modeller: Modeller;
@@ -12,9 +12,11 @@ beforeAll(async () => {
 const states = (job: Job, plans: PlansState) =>
   stagesOf(job, plans).map((s) => `${s.id} ${s.state}${s.count ? ` ${s.count}` : ''}`);
 const after = (job: Job, withProof: boolean): PlansState => {
-  const plan = planJob(job, TEST_SHOP);
+  const plan = planJob(job, TEST_SHOP, withProof ? modeller : undefined);
   const first = plansSlice.reducer(undefined, planned(plan));
-  return withProof ? plansSlice.reducer(first, proved(proofsOf(planJob(job, TEST_SHOP, modeller)))) : first;
+  if (!withProof) return first;
+  const proofs = plan.joints.flatMap((j) => j.proof ?? []);
+  return plansSlice.reducer(first, proved({ stamp: plan.stamp, proofs, last: true }));
 };
 
 describe('the stages of a job', () => {
@@ -40,7 +42,7 @@ describe('the stages of a job', () => {
     const job = jobWith();
     const changed = jobWith({ params: { tenonLength: 28 } });
     const state = plansSlice.reducer(after(job, true), planned(planJob(changed, TEST_SHOP)));
-    expect(state.proofOf).not.toBe(stampOf(state.plan!));
+    expect(proofAt(state, job.joints[0]!.id)).toMatchObject({ current: false, awaited: true });
     expect(states(changed, state).at(-1)).toBe('proof not begun');
   });
 

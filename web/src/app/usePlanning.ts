@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
-import type { Job, Plan, Proofs, Shop } from '@velk/core';
+import type { Job, Plan, Shop } from '@velk/core';
 import { latest } from '../workers/planner.ts';
+import type { Asked, ProofAnswer } from '../workers/proving.ts';
 import { planFailed, planned, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 
@@ -15,30 +16,45 @@ interface Question {
 export function usePlanning(shop: Shop | undefined): void {
   const dispatch = useAppDispatch();
   const job = useAppSelector((s) => s.bench.job);
-  const ask = useRef<Record<'figures' | 'proof', (question: Question) => void> | null>(null);
+  const joint = useAppSelector((s) => s.view.joint) ?? job?.joints[0]?.id ?? null;
+  const workers = useRef<{ figures: (question: Question) => void; proof: Worker; asked: number } | null>(null);
+  const inView = useRef(joint);
 
   useEffect(() => {
     const figures = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' });
     const proof = new Worker(new URL('../workers/proof.worker.ts', import.meta.url), { type: 'module' });
-    ask.current = {
+    const own = {
       figures: latest<Question, { plan: Plan }>(figures, ({ plan, error }) =>
         dispatch(plan ? planned(plan) : planFailed(error ?? '')),
       ),
-      proof: latest<Question, { proofs: Proofs }>(proof, ({ proofs, error }) =>
-        dispatch(proofs ? proved(proofs) : planFailed(error ?? '')),
-      ),
+      proof,
+      asked: 0,
+    };
+    workers.current = own;
+    proof.onmessage = ({ data: { id, proofs, error } }: MessageEvent<ProofAnswer>) => {
+      if (id === own.asked) dispatch(proofs ? proved(proofs) : planFailed(error ?? ''));
     };
     return () => {
       figures.terminate();
       proof.terminate();
-      ask.current = null;
+      workers.current = null;
     };
   }, [dispatch]);
 
   useEffect(() => {
+    inView.current = joint;
+    tell(workers.current?.proof, { first: joint });
+  }, [joint]);
+
+  useEffect(() => {
     if (!job || !shop) return;
-    ask.current?.figures({ job, shop });
-    const timer = setTimeout(() => ask.current?.proof({ job, shop }), BEFORE_PROOF);
+    workers.current?.figures({ job, shop });
+    const timer = setTimeout(() => {
+      if (workers.current)
+        tell(workers.current.proof, { id: ++workers.current.asked, job, shop, first: inView.current });
+    }, BEFORE_PROOF);
     return () => clearTimeout(timer);
   }, [job, shop]);
 }
+
+const tell = (worker: Worker | undefined, asked: Asked) => worker?.postMessage(asked);

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Job } from '@velk/core';
-import { stampOf, type PlansState } from './plans.ts';
+import { proofAt, type PlansState } from './plans.ts';
 import { useAppSelector } from './store.ts';
 
 export interface Stage {
@@ -11,10 +11,8 @@ export interface Stage {
 }
 
 /** The stages of a job in the order the work happens, each with how far it is and how much wants a look. */
-export function stagesOf(
-  job: Job | null,
-  { plan, proofs, proofOf }: Pick<PlansState, 'plan' | 'proofs' | 'proofOf'>,
-): Stage[] {
+export function stagesOf(job: Job | null, plans: Pick<PlansState, 'plan' | 'proofs' | 'provedAll'>): Stage[] {
+  const { plan } = plans;
   const joints = plan?.joints ?? [];
   const stage = (id: string, title: string, begun: boolean, count: number): Stage => ({
     id,
@@ -24,8 +22,9 @@ export function stagesOf(
   });
   const impossible = joints.filter((j) => j.problems.length > 0).length;
   const unrouted = joints.filter((j) => j.problems.length === 0 && (!j.chosen.tenoned || !j.chosen.mortised)).length;
-  const proving = plan !== null && proofOf === stampOf(plan);
-  const bad = proving ? Object.values(proofs).filter((p) => !p.good).length : 0;
+  const proofs = joints.map((j) => proofAt(plans, j.joint));
+  const current = proofs.filter((p) => p.current);
+  const bad = current.filter((p) => !p.proof?.good).length;
   const planned = (plan?.operations.length ?? 0) > 0;
   return [
     stage('stock', 'Stock', (job?.parts.length ?? 0) > 0, 0),
@@ -33,7 +32,7 @@ export function stagesOf(
     stage('methods', 'Methods', planned, unrouted),
     stage('setups', 'Set-ups', planned, 0),
     stage('order', 'Order', planned, 0),
-    stage('proof', 'Proof', proving && Object.keys(proofs).length > 0, bad),
+    stage('proof', 'Proof', current.length > 0 && !proofs.some((p) => p.awaited), bad),
   ];
 }
 

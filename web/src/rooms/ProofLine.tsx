@@ -1,18 +1,22 @@
 import { useAppSelector } from '../app/store.ts';
-import { stampOf } from '../app/plans.ts';
+import { proofAt } from '../app/plans.ts';
 import type { Job, JointProof, LengthStyle, PlannedOperation, Range } from '@velk/core';
 import { Length } from '../widgets/Length.tsx';
 
 /** What the virtual cut says of the joint this card belongs to, with the range over the batch. */
 export function ProofLine({ job, operation, style }: { job: Job; operation: PlannedOperation; style: LengthStyle }) {
-  const { proofs, proofOf, plan, error } = useAppSelector((s) => s.plans);
-  if (error) return <p className="proofline bad">■ The plan could not be proved: {error}</p>;
-  if (!plan || proofOf !== stampOf(plan))
-    return <p className="proofline quiet">… cutting a virtual piece with these figures</p>;
+  const plans = useAppSelector((s) => s.plans);
+  if (plans.error) return <p className="proofline bad">■ The plan could not be proved: {plans.error}</p>;
   return [...new Set(operation.setup.occurrences.map((o) => o.joint))].map((id) => {
-    const proof = proofs[id];
+    const { proof, current, awaited } = proofAt(plans, id);
+    if (awaited)
+      return (
+        <p key={id} className="proofline quiet">
+          … cutting a virtual piece with these figures
+        </p>
+      );
     const name = job.joints.find((j) => j.id === id)?.name;
-    return proof ? (
+    return proof && current ? (
       <p key={id} className={`proofline ${proof.good ? 'good' : 'bad'}`}>
         <span aria-hidden>{proof.good ? '✓' : '■'}</span>
         <span>

@@ -1,5 +1,5 @@
 import type { Job, Joint, LengthStyle, MemberName, SeasonFit } from '@velk/core';
-import { stampOf } from '../app/plans.ts';
+import { proofAt } from '../app/plans.ts';
 import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { SectionDrawing } from '../drawings/SectionDrawing.tsx';
@@ -24,15 +24,15 @@ const NAMES: Record<string, string> = {
 export function ProofRoom({ job }: { job: Job }) {
   const joint = useJoint(job);
   const style = useStyle();
-  const { plan, proofs, proofOf } = useAppSelector((s) => s.plans);
-  const proof = joint && proofs[joint.id];
+  const plans = useAppSelector((s) => s.plans);
+  const { plan } = plans;
   if (!joint || !plan)
     return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
-  const current = proofOf === stampOf(plan);
+  const { proof, current, awaited } = proofAt(plans, joint.id);
   if (!proof)
     return (
       <div className="sheet">
-        {current ? 'This joint can’t be cut yet; Joints and Methods say why.' : 'Cutting virtual pieces…'}
+        {awaited ? 'Cutting virtual pieces…' : 'This joint can’t be cut yet; Joints and Methods say why.'}
       </div>
     );
   const season = plan.joints.find((j) => j.joint === joint.id)?.season;

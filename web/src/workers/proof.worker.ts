@@ -1,14 +1,25 @@
-import { planJob, proofsOf, RememberedProofs, type Job, type Shop } from '@velk/core';
+import { planToProve, RememberedProofs } from '@velk/core';
 import { modeller } from './modeller.ts';
+import { proveInTurn, type Asked, type ProofAnswer } from './proving.ts';
 
-const remembered = new RememberedProofs();
+/** As many as the joints of a large job, so that none of them is cut again while another is worked on. */
+const remembered = new RememberedProofs(1000);
+const newest: { id: number; first: string | null } = { id: 0, first: null };
+const answer = (message: ProofAnswer) => self.postMessage(message);
 
-/** Every joint of a job cut virtually. */
-self.onmessage = async ({ data }: MessageEvent<{ id: number; job: Job; shop: Shop }>) => {
+/** Every joint of a job cut virtually, one after the other; a newer question or another joint in view counts at once. */
+self.onmessage = async ({ data }: MessageEvent<Asked>) => {
+  newest.first = data.first;
+  if (!('job' in data)) return;
+  const { id, job, shop } = data;
+  newest.id = id;
   try {
-    const plan = planJob(data.job, data.shop, await modeller, remembered);
-    self.postMessage({ id: data.id, proofs: proofsOf(plan) });
+    await proveInTurn(planToProve(job, shop), await modeller, remembered, {
+      first: () => newest.first,
+      wanted: () => newest.id === id,
+      tell: (proofs) => answer({ id, proofs }),
+    });
   } catch (error) {
-    self.postMessage({ id: data.id, error: String(error) });
+    answer({ id, error: String(error) });
   }
 };
