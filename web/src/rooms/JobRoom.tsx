@@ -1,6 +1,6 @@
-import { useEffect, useMemo } from 'react';
+import { memo, useCallback, useEffect } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
-import { resolve, type Job, type Joint } from '@velk/core';
+import { resolve, type Job, type Joint, type Part } from '@velk/core';
 import { sentenceOf, useJobQuery, useShopQuery } from '../app/api.ts';
 import { opened } from '../app/bench.ts';
 import { readDraft } from '../app/drafts.ts';
@@ -69,39 +69,43 @@ export default function JobRoom() {
 function JointList({ id, job }: { id: string; job: Job }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const { pathname } = useLocation();
-  const pick = (joint: string) => {
-    dispatch(jointPicked(joint));
-    if (pathname.includes('/setups')) void navigate(`/job/${id}/setups`);
-  };
+  const atSetups = useLocation().pathname.includes('/setups');
+  const pick = useCallback(
+    (joint: string) => {
+      dispatch(jointPicked(joint));
+      if (atSetups) void navigate(`/job/${id}/setups`);
+    },
+    [dispatch, navigate, id, atSetups],
+  );
   const current = useJoint(job);
   return (
     <>
       <h2>Joints in this job</h2>
       {job.joints.length === 0 && <p style={{ padding: '0 20px', fontSize: 15 }}>None yet.</p>}
-      {job.joints.map((joint) => (
-        <JointLink
-          key={joint.id}
-          job={job}
-          joint={joint}
-          current={joint.id === current?.id}
-          onPick={() => pick(joint.id)}
-        />
-      ))}
+      {job.joints.map((joint) => {
+        const { tenoned, mortised } = resolve(joint, job).parts;
+        return <JointLink key={joint.id} {...{ joint, tenoned, mortised }} current={joint.id === current?.id} onPick={pick} />; // prettier-ignore
+      })}
     </>
   );
 }
 
-function JointLink({ job, joint, current, onPick }: { job: Job; joint: Joint; current: boolean; onPick: () => void }) {
-  const view = useMemo(() => {
-    const { kind, params, members } = resolve(joint, job);
-    return kind.drawing(params, members).views.find((v) => v.id === 'end');
-  }, [joint, job]);
-  const rail = job.parts.find((p) => p.id === joint.tenoned.part);
-  const ends = (rail?.quantity ?? 0) * (joint.tenoned.ends === 'both' ? 2 : 1);
+interface JointLinkProps {
+  readonly joint: Joint;
+  readonly tenoned: Part;
+  readonly mortised: Part;
+  readonly current: boolean;
+  readonly onPick: (joint: string) => void;
+}
+
+/** Drawn anew only when its own joint or parts change: a job may have hundreds. */
+const JointLink = memo(function JointLink({ joint, tenoned, mortised, current, onPick }: JointLinkProps) {
+  const { kind, params, members } = resolve(joint, { parts: [tenoned, mortised] });
+  const view = kind.drawing(params, members).views.find((v) => v.id === 'end');
+  const ends = tenoned.quantity * (joint.tenoned.ends === 'both' ? 2 : 1);
   return (
-    <button className="jointlink" aria-current={current} onClick={onPick}>
-      <EndThumb view={view} set={rail?.set ?? ''} />
+    <button className="jointlink" aria-current={current} onClick={() => onPick(joint.id)}>
+      <EndThumb view={view} set={tenoned.set} />
       <span>
         {joint.name}
         <small>
@@ -110,4 +114,4 @@ function JointLink({ job, joint, current, onPick }: { job: Job; joint: Joint; cu
       </span>
     </button>
   );
-}
+});
