@@ -2,8 +2,8 @@ import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from './exchange/index.ts';
-import { planJob, routesOf, scenesOf } from './plan.ts';
-import { RememberedProofs } from './remembered.ts';
+import { planJob, planToProve, routesOf, scenesOf, type JointDraft } from './plan.ts';
+import { Remembered, RememberedProofs } from './remembered.ts';
 import { brokenRule, changeOver, HARD_RULES, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { Setup } from './setups/index.ts';
 import { routesFor } from './methods/index.ts';
@@ -138,6 +138,40 @@ describe('proofs made before', () => {
     /** A tool measured anew is another cut; what was asked for longest ago is let go. */
     expect(planJob(two, withTool(TEST_SHOP, 'blade', { kerf: 3.1 }), counting, remembered).joints).toHaveLength(2);
     expect(cutFor(changed)).toBe(2);
+  });
+});
+
+describe('drafts made before', () => {
+  it('are taken over where nothing they depend on has changed, and the plan is the same as without', () => {
+    const one = jobWith({ params: { corners: 'squared' } });
+    const [joint] = one.joints;
+    const second = { ...joint!, id: 'second', params: { ...joint!.params, position: 400 } };
+    const two: Job = { ...one, joints: [joint!, second] };
+    const near: Job = { ...two, joints: [joint!, { ...second, params: { ...second.params, position: 24 } }] };
+    const thick: Job = { ...two, parts: two.parts.map((p) => ({ ...p, thickness: { ...p.thickness, nominal: p.thickness.nominal + 1 } })) }; // prettier-ignore
+    const kerf = withTool(TEST_SHOP, 'blade', { kerf: 3.1 });
+    const air = { now: { temperature: 19, humidity: 45 }, later: { temperature: 21, humidity: 65 } };
+    const remembered = new Remembered<JointDraft>();
+    const plans = (
+      [
+        [two, TEST_SHOP],
+        [near, TEST_SHOP],
+        [two, TEST_SHOP],
+        [thick, TEST_SHOP],
+        [two, kerf],
+        [{ ...two, schools: { waste: 'cheeks' } }, kerf],
+        [{ ...two, seasons: air }, kerf],
+        [{ ...two, units: 'in' }, kerf],
+        [two, TEST_SHOP],
+      ] as const
+    ).map(([job, shop]) => {
+      const { plan } = planToProve(job, shop, remembered);
+      expect(plan).toEqual(planJob(job, shop));
+      return plan;
+    });
+    expect(new Set(plans.map((p) => JSON.stringify([p.joints, p.operations]))).size).toBeGreaterThan(5);
+    expect(plans[2]!.joints[0]).toBe(plans[0]!.joints[0]);
+    expect(plans[3]!.joints[0]).not.toBe(plans[0]!.joints[0]);
   });
 });
 

@@ -6,7 +6,7 @@ import { cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } f
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
-import type { RememberedProofs } from './remembered.ts';
+import type { Remembered, RememberedProofs } from './remembered.ts';
 import { IDENTITY, invert, scale, type Modeller, type Solid } from './solids/index.ts';
 import {
   asBatch,
@@ -83,9 +83,13 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?:
   return { ...plan, joints, hasErrors: plan.hasErrors || joints.some((j) => j.proof?.good === false) };
 }
 
-/** The plan of a whole job, whose joints can then be proved one at a time, in any order. */
-export function planToProve(job: Job, chest: Shop): PlanToProve {
+/**
+ * The plan of a whole job, whose joints can then be proved one at a time, in any order.
+ * @param remembered drafts made before, so that a change to one joint doesn’t work out the others again
+ */
+export function planToProve(job: Job, chest: Shop, remembered?: Remembered<JointDraft>): PlanToProve {
   const shop = shopFor(job, chest);
+  remembered?.under([shop, job.seasons]);
   const available = availableIn(shop);
   const own = new Map(job.joints.map((joint) => [joint, problemsOf(joint, job, available)]));
   const neighbours = neighbourNotes(
@@ -94,7 +98,8 @@ export function planToProve(job: Job, chest: Shop): PlanToProve {
   );
   const drafts = job.joints.map((joint) => {
     const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
-    return draftJoint(joint, job, shop, available, [...own.get(joint)!, ...near.problems], near.advice);
+    const draft = () => draftJoint(joint, job, shop, available, [...own.get(joint)!, ...near.problems], near.advice);
+    return remembered ? remembered.of([joint, partsOf(joint, job), near], draft) : draft();
   });
   const operations = operationsOf(
     drafts.map(({ plan, setups }) => ({
@@ -140,7 +145,8 @@ export function planToProve(job: Job, chest: Shop): PlanToProve {
   };
 }
 
-interface Draft {
+/** All of a plan that one joint has by itself. */
+export interface JointDraft {
   readonly plan: JointPlan;
   readonly setups: readonly Setup[];
   readonly prove?: (modeller: Modeller, asSet: AsSet, remembered?: RememberedProofs) => JointProof;
@@ -177,7 +183,7 @@ function draftJoint(
   available: Available,
   problems: readonly Problem[],
   near: readonly Advice[],
-): Draft {
+): JointDraft {
   const { kind, params, parts, members } = resolve(joint, job);
   if (problems.length)
     return {
@@ -273,6 +279,9 @@ export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName
   const { tenoned, mortised } = batchesOfBoth(joint, parts, occurrencesOf(joint, parts), shop, kind, params, members);
   return { tenoned: tenoned[0]!.routes, mortised: mortised[0]!.routes };
 }
+
+const partsOf = ({ tenoned, mortised }: Joint, { parts }: Job): Part[] =>
+  parts.filter((p) => p.id === tenoned.part || p.id === mortised.part);
 
 /** The ways to cut a half, for each batch of its part that is cut apart; usually there is one. */
 function batchesFor(

@@ -1,22 +1,34 @@
 import type { JointProof } from './simulate/index.ts';
 
-/** Proofs of joints cut virtually before: the same pieces, figures and tools would give the same again. */
-export class RememberedProofs {
-  private readonly proofs = new Map<string, JointProof>();
+/** Answers found before: the same question would give the same again. */
+export class Remembered<Answer> {
+  private readonly answers = new Map<string, Answer>();
+  private circumstances = '';
 
-  /** @param most how many joints are kept, those asked for longest ago let go first */
+  /** @param most how many are kept, those asked for longest ago let go first */
   constructor(private readonly most = 100) {}
 
+  /** Forgets everything if what all answers depend on has changed. */
+  under(circumstances: unknown): this {
+    const text = JSON.stringify(circumstances);
+    if (text !== this.circumstances) this.answers.clear();
+    this.circumstances = text;
+    return this;
+  }
+
   /**
-   * The proof of all that a joint depends on, cut only where it wasn't before.
-   * @param question plain data: the same content asks the same
+   * The answer to a question, found anew only where it was not asked before.
+   * @param question plain data with all that the answer depends on: the same content asks the same
    */
-  of(question: unknown, prove: () => JointProof): JointProof {
+  of(question: unknown, find: () => Answer): Answer {
     const key = JSON.stringify(question);
-    const proof = this.proofs.get(key) ?? prove();
-    this.proofs.delete(key);
-    this.proofs.set(key, proof);
-    if (this.proofs.size > this.most) this.proofs.delete(this.proofs.keys().next().value!);
-    return proof;
+    const answer = this.answers.get(key) ?? find();
+    this.answers.delete(key);
+    this.answers.set(key, answer);
+    if (this.answers.size > this.most) this.answers.delete(this.answers.keys().next().value!);
+    return answer;
   }
 }
+
+/** Proofs of joints cut virtually before. */
+export class RememberedProofs extends Remembered<JointProof> {}

@@ -1,9 +1,11 @@
-import { planToProve, RememberedProofs } from '@velk/core';
+import { planToProve, Remembered, RememberedProofs, type JointDraft } from '@velk/core';
 import { modeller } from './modeller.ts';
 import { proveInTurn, type Asked, type ProofAnswer } from './proving.ts';
 
 /** As many as the joints of a large job, so that none of them is cut again while another is worked on. */
-const remembered = new RememberedProofs(1000);
+const MANY = 1000;
+const drafts = new Remembered<JointDraft>(MANY);
+const proofs = new RememberedProofs(MANY);
 const newest: { id: number; first: string | null } = { id: 0, first: null };
 const answer = (message: ProofAnswer) => self.postMessage(message);
 
@@ -14,10 +16,10 @@ self.onmessage = async ({ data }: MessageEvent<Asked>) => {
   const { id, job, shop } = data;
   newest.id = id;
   try {
-    await proveInTurn(planToProve(job, shop), await modeller, remembered, {
+    await proveInTurn(planToProve(job, shop, drafts), await modeller, proofs, {
       first: () => newest.first,
       wanted: () => newest.id === id,
-      tell: (proofs) => answer({ id, proofs }),
+      tell: (found) => answer({ id, proofs: found }),
     });
   } catch (error) {
     answer({ id, error: String(error) });
