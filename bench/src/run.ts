@@ -10,9 +10,12 @@ import {
   pieceOf,
   pieceSolid,
   planJob,
+  planToProve,
+  Remembered,
   resolve,
   virtualCut,
   type Job,
+  type JointDraft,
 } from '@velk/core';
 import { cases, jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { crowdedShop } from './crowd.ts';
@@ -64,6 +67,17 @@ for (const count of [1, 50, 500]) {
   console.log(
     `  ${String(count).padStart(3)} joints: ${(taken / base / count).toFixed(2)} of linear (${taken.toFixed(1)} ms here)`,
   );
+}
+
+console.log('One dimension nudged in a job of 50 and of 500 joints, the others remembered, against planning all anew');
+for (const count of [50, 500]) {
+  const whole = jobOf(count);
+  const nudged = (by: number): Job => ({ ...whole, joints: whole.joints.map((j, i) => (i ? j : { ...j, params: { ...j.params, tenonLength: 20 + by / 50 } })) }); // prettier-ignore
+  const [plain, again] = [undefined, new Remembered<JointDraft>(1000)].map((drafts) => {
+    let by = 0;
+    return time(() => planToProve(nudged(by++), TEST_SHOP, drafts), 10);
+  });
+  console.log(`  ${String(count).padStart(3)} joints: ${(again! / plain!).toFixed(2)} (${again!.toFixed(1)} ms here)`);
 }
 
 const crowded = crowdedShop(5000);
