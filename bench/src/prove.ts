@@ -1,7 +1,7 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import * as fc from 'fast-check';
 import { JOINT_KINDS, METHODS, planJob, speak, METRIC, type JointKind, type Method } from '@velk/core';
-import { cases, FOLLOWS, loadModeller, waysOf, type Way } from '@velk/core/testing';
+import { cases, FOLLOWS, loadModeller, SAMPLED, waysOf, type Way } from '@velk/core/testing';
 
 /**
  * Proves a thousand generated joints for every way of every kind, or of the kinds named, and writes the table into
@@ -20,7 +20,7 @@ const routesOf = new Map(
   JOINT_KINDS.map(({ id }) => [
     id,
     fc
-      .sample(cases({ kind: id }), { numRuns: 40, seed: 5 })
+      .sample(cases({ kind: id }), { numRuns: SAMPLED, seed: 5 })
       .flatMap(({ job, shop }) => Object.values(planJob(job, shop).joints[0]!.routes).flat()),
   ]),
 );

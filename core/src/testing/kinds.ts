@@ -85,7 +85,9 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const gap = between(u[1]!, Math.max(e, 1.7) + 3, e + 20);
     const tenonWidth = between(u[2]!, m + 1, 30);
     const total = count * tenonWidth + (count - 1) * gap;
-    const edgeShoulder = between(u[3]!, 0, 10);
+    /** As wide as the piece, without a haunch: what can be built up of layers. */
+    const whole = u[3]! < 0.2;
+    const edgeShoulder = whole ? 0 : between(u[3]!, 0, 10);
     return {
       params: {
         ...params,
@@ -93,11 +95,11 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         gap,
         tenonWidth,
         edgeShoulder,
-        haunchLength: u[4]! < 0.5 ? 0 : between(u[4]!, 1, L * 0.6),
+        haunchLength: whole || u[4]! < 0.5 ? 0 : between(u[4]!, 1, L * 0.6),
         haunchClearance: between(u[5]!, 0, 1),
         position: params.position + edgeShoulder,
       },
-      tenoned: { ...tenoned, width: edgeShoulder + total + between(u[4]!, 0, 10) },
+      tenoned: { ...tenoned, width: edgeShoulder + total + (whole ? 0 : between(u[4]!, 0, 10)) },
     };
   },
   'open-slot': ({ params, u, tenoned, mortised }) => {

@@ -1,18 +1,23 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { JOINT_KINDS } from '../joints/index.ts';
 import { planJob } from '../plan.ts';
 import type { Modeller } from '../solids/index.ts';
 import { cases } from './generate.ts';
 import { loadModeller } from './modeller.ts';
-import type { Way } from './ways.ts';
+import { waysOf } from './ways.ts';
 
 /** Joints for each way, the figures set exactly and rounded. `npm run prove` takes more of each. */
 const EXACT = 40;
 const ROUNDED = 2;
 const runs = (numRuns: number) => ({ numRuns, seed: 20261123, endOnFailure: true });
 
-/** Tests that each of the ways leaves exactly the joint asked for, over generated joints and shops. */
-export async function proveWays(ways: readonly Way[]): Promise<void> {
+/** Files that share the kinds of joint, so that processors can share the files. */
+const FILES = 4;
+
+/** Tests that each way of cutting leaves exactly the joint asked for, over generated joints and shops: the kinds of one file. */
+export async function proveShare(file: number): Promise<void> {
+  const ways = JOINT_KINDS.filter((_, i) => i % FILES === file - 1).flatMap(({ id }) => waysOf(id));
   const modeller: Modeller = await loadModeller();
   describe.each(ways)('the virtual cut, $kind, $methods', ({ kind, methods }) => {
     /** Passes over joints and shops that this way refuses: they are cut another way, and proved there. */

@@ -1,5 +1,5 @@
 import * as fc from 'fast-check';
-import { JOINT_KINDS, type MemberName } from '../joints/index.ts';
+import type { MemberName } from '../joints/index.ts';
 import { planJob } from '../plan.ts';
 import { cases } from './generate.ts';
 
@@ -17,8 +17,23 @@ export interface Way {
  * of a way were accepted for the same joints, so that there are joints to prove it with.
  */
 export function waysOf(kind: string): Way[] {
+  const usual = covering(seenIn(kind, USUAL));
+  const known = new Set(usual.flat());
+  const rare = covering(
+    seenIn(kind, SAMPLED).filter(({ methods }) => methods.some((m) => !known.has(m))),
+    known,
+  );
+  return [...usual, ...rare].map((methods) => ({ kind, methods }));
+}
+
+/** Joints looked at for the ways that are usual, and for those that few joints can go by. */
+const USUAL = 25;
+export const SAMPLED = 75;
+
+/** Every way that enough of so many generated joints can go by, and for how many of them it is accepted. */
+function seenIn(kind: string, joints: number): Seen[] {
   const seen = new Map<string, Seen>();
-  for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: 25, seed: 5 })) {
+  for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: joints, seed: 5 })) {
     const { routes } = planJob(job, shop).joints[0]!;
     const accepted = (member: MemberName) => routes[member].filter((r) => !r.refusals.length).map((r) => r.methods.filter((m) => !FOLLOWS.has(m))); // prettier-ignore
     const mortised = accepted('mortised');
@@ -28,7 +43,7 @@ export function waysOf(kind: string): Way[] {
       seen.set(key, { methods, often: (seen.get(key)?.often ?? 0) + 1 });
     }
   }
-  return covering([...seen.values()].filter(({ often }) => often >= SELDOM)).map((methods) => ({ kind, methods }));
+  return [...seen.values()].filter(({ often }) => often >= SELDOM);
 }
 
 /** Hollows with flat sides all round: cut and compared in half the time. */
@@ -44,22 +59,20 @@ interface Seen {
 }
 
 /**
- * The commonest of all, then whichever adds the most methods that none before it has; of equals one that is quick to
+ * The commonest of all unless some methods are known, then whichever adds the most methods that none before it has; of equals one that is quick to
  * prove, then the commoner.
  */
-function covering(ways: readonly Seen[]): (readonly string[])[] {
+function covering(ways: readonly Seen[], known: ReadonlySet<string> = new Set()): (readonly string[])[] {
   const quick = (way: Seen) => Number(way.methods.some((id) => QUICK.has(id)));
   const commonest = [...ways].sort((a, b) => b.often - a.often);
   const left = [...commonest].sort((a, b) => quick(b) - quick(a));
-  const missing = new Set(left.flatMap((r) => r.methods));
+  const missing = new Set(left.flatMap((r) => r.methods).filter((m) => !known.has(m)));
   const chosen: (readonly string[])[] = [];
   const adds = (r: Seen) => r.methods.filter((m) => missing.has(m)).length;
   while (missing.size) {
-    const next = chosen.length ? left.reduce((a, b) => (adds(b) > adds(a) ? b : a)) : commonest[0]!;
+    const next = chosen.length || known.size ? left.reduce((a, b) => (adds(b) > adds(a) ? b : a)) : commonest[0]!;
     chosen.push(next.methods);
     next.methods.forEach((m) => missing.delete(m));
   }
   return chosen;
 }
-
-export const everyWay = (): Way[] => JOINT_KINDS.flatMap(({ id }) => waysOf(id));
