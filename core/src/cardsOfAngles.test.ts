@@ -5,7 +5,8 @@ import type { AngledParams, SplineParams } from './joints/index.ts';
 import { changeOver } from './sequence/index.ts';
 import { toolsOf, USUAL_MINUTES } from './tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
-import { planJob, scenesOf } from './plan.ts';
+import { planJob } from './plan.ts';
+import { scenesOf } from './scenes.ts';
 import { cases, jobWith, TEST_SHOP } from './testing/index.ts';
 
 /**

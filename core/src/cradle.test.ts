@@ -60,6 +60,7 @@ describe('a piece in a cradle', () => {
     /** Wall 7 and bed 12; depth 32 and the 14 that the cradle stands out over the edge that is entered. */
     near(valueOf(chisel!, 'Fence'), 19);
     near(valueOf(chisel!, 'Depth'), 46);
+    expect(chisel!.figures.find((f) => f.name === 'Depth')!.between).toMatch(/^surface of the cradle to/);
     expect(chisel!.checks.join(' ')).toMatch(/outside 39\.0 mm by 68\.0 mm, its wood 12\.0 mm under/);
     expect(upright[0]!.checks.join(' ')).toMatch(/ends just behind the shoulder.*mirrored pair/);
   });

@@ -20,5 +20,6 @@ export {
   type LayoutLine,
 } from './jobwide/index.ts';
 export * from './plan.ts';
+export * from './scenes.ts';
 export * from './remembered.ts';
 export { VERSION } from './version.ts';

@@ -1,23 +1,13 @@
 import { endsOf, entryOf, resolve, type Job, type Joint } from './exchange/index.ts';
 import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from './joints/index.ts';
-import { drawScene, faceOf, modelOf, type ScenePicture } from './machines/index.ts';
 import { cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
-import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
+import type { Occurrence, Setup } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
 import type { Remembered, RememberedProofs } from './remembered.ts';
-import { IDENTITY, invert, scale, type Modeller, type Solid } from './solids/index.ts';
-import {
-  asBatch,
-  batchesOf,
-  cradleProblems,
-  OUTWARD,
-  pieceOf,
-  turnedPiece,
-  type Cradle,
-  type Part,
-} from './stock/index.ts';
+import type { Modeller } from './solids/index.ts';
+import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from './stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from './tooling/index.ts';
 import type { Sentence } from './units/index.ts';
 import { VERSION } from './version.ts';
@@ -356,63 +346,6 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
     })),
   };
 }
-
-/** One pass of an operation, pictured from the machine model's own placement. */
-export interface PassScene {
-  readonly pass: string;
-  readonly pictures: readonly ScenePicture[];
-  readonly figures: readonly LengthFigure[];
-}
-
-/**
- * The pictures of an operation's card, a set for each pass that looks different.
- * @throws Error when the operation's joint is not in the job
- */
-export function scenesOf(operation: PlannedOperation, job: Job, chest: Shop, plan: Plan): PassScene[] {
-  const shop = shopFor(job, chest);
-  const { setup } = operation;
-  const occurrence = setup.occurrences[0]!;
-  const joint = job.joints.find((j) => j.id === occurrence.joint);
-  if (!joint) throw new Error(`No joint “${occurrence.joint}” in this job.`);
-  const { kind, params, parts } = resolve(joint, job);
-  const asItLies = pieceOf(piecesOf(parts[occurrence.member], occurrence), 'median');
-  const piece = occurrence.turned ? turnedPiece(asItLies) : asItLies;
-  const model = modelOf(setup.model);
-  const waste = kind.geometry(params, occurrence.member, piece, occurrence).mustBeEmpty;
-  const own = (s: Setup) => s.occurrences.some((o) => o.joint === occurrence.joint && o.member === occurrence.member);
-  const before = plan.operations
-    .slice(
-      0,
-      plan.operations.findIndex((o) => o.id === operation.id),
-    )
-    .map((o) => o.setup)
-    .filter(own);
-  const gone = before.flatMap((s) =>
-    s.passes.map((pass): Solid[] => {
-      const placement = modelOf(s.model).place(
-        s,
-        pass,
-        s.occurrences.find((o) => o.joint === occurrence.joint)!,
-        piece,
-        shop,
-      );
-      const sweep: Solid = { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
-      if (s.stage !== 'end') return [sweep];
-      /** What an end loses is all that is before the cut, not the kerf alone. */
-      const off = scale(OUTWARD[faceOf('worked-end', occurrence)], piece.length);
-      return [sweep, { shape: 'placed', rigid: { ...IDENTITY, shift: off }, solid: sweep }];
-    }),
-  );
-  const shown = setup.passes.filter((p) => p.level === undefined);
-  return shown.map((pass) => {
-    const placement = model.place(setup, pass, occurrence, piece, shop);
-    return { pass: pass.id, pictures: drawScene(model, placement, setup, pass, [waste], gone), figures: setup.figures };
-  });
-}
-
-/** The part as the pieces an occurrence is about: all of them, or those of its batch. */
-const piecesOf = (part: Part, { pieces, count }: Occurrence): Part =>
-  pieces ? asBatch(part, { pieces, count, measured: pieces.map((n) => part.thickness.measured[n - 1]!) }) : part;
 
 /** The tools a plan uses, by id: machines, cutters, guides, boxes of blocks. */
 export function toolsUsed({ operations }: Pick<Plan, 'operations'>): Set<string> {

@@ -4,7 +4,7 @@ import { JOINT_KINDS } from '../joints/index.ts';
 import { planJob } from '../plan.ts';
 import { cases, TEST_SHOP } from '../testing/index.ts';
 import { choicesOf } from './choices.ts';
-import type { RouteChoice } from './routes.ts';
+import { STAGES, type RouteChoice } from './routes.ts';
 
 /** Takes whatever belongs to the wanted route, stage by stage, until nothing changes. */
 function chooseToward(wanted: RouteChoice, routes: readonly RouteChoice[], from: RouteChoice): RouteChoice {
@@ -25,6 +25,8 @@ describe('choosing stage by stage', () => {
     for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: 3, seed: 11 }))
       for (const routes of Object.values(planJob(job, shop).joints[0]!.routes)) {
         const accepted = routes.filter((r) => !r.refusals.length);
+        const order = accepted.flatMap((r) => choicesOf(routes, r).map((s) => STAGES.indexOf(s.stage)).map((at, i, all) => at - (all[i - 1] ?? 0))); // prettier-ignore
+        expect(Math.min(0, ...order)).toBe(0);
         for (const wanted of accepted) {
           expect(chooseToward(wanted, routes, accepted[0]!).id).toBe(wanted.id);
           reached++;

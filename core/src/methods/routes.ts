@@ -32,7 +32,8 @@ export const choiceOf = ({ id, title, methods, shouldersFirst, refusals }: Route
   refusals,
 });
 
-const STAGES: readonly Stage[] = [
+/** What a half goes through, in this order unless its cheeks come first. */
+export const STAGES: readonly Stage[] = [
   'end',
   'groove',
   'mortise',

@@ -59,14 +59,16 @@ export const turnedWords = (text: string): string =>
     return found.startsWith(found.charAt(0).toLowerCase()) ? told : told.charAt(0).toUpperCase() + told.slice(1);
   });
 
-/** The words of a machine's features on a set-up's card. */
-export const featureWords = (
-  { occurrences }: Pick<Setup, 'occurrences'>,
+/** The words of a machine's features on a set-up's card: of the piece as it lies, in a cradle where it has one. */
+export function featureWords(
+  { occurrences, lean }: Pick<Setup, 'occurrences' | 'lean'>,
   words: Readonly<Record<string, string>>,
-): Readonly<Record<string, string>> =>
-  occurrences[0]?.turned
-    ? Object.fromEntries(Object.entries(words).map(([id, text]) => [id, turnedWords(text)]))
-    : words;
+): Readonly<Record<string, string>> {
+  const cradle = lean?.degrees === 0 && words['wood-surface'] ? { 'wood-surface': 'surface of the cradle' } : {};
+  const all = { ...words, ...cradle };
+  if (!occurrences[0]?.turned) return all;
+  return Object.fromEntries(Object.entries(all).map(([id, text]) => [id, turnedWords(text)]));
+}
 
 /** One way a machine is set, and all that goes through it before it is touched again. */
 export interface Setup {

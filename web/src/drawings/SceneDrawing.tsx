@@ -10,6 +10,7 @@ import {
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { SetMark } from '../widgets/SetMark.tsx';
 import { arrow } from './JointDrawing.tsx';
+import { labelsOf } from './labels.ts';
 import { SetType } from './SetType.tsx';
 import { useWidth } from './useWidth.ts';
 
@@ -146,20 +147,23 @@ export function SceneDrawing({
             />
           )}
         </g>
-        {picture.shapes
-          .filter(
-            (s, i, all) =>
-              s.label && s.outline.length && all.findIndex((o) => o.label === s.label && o.outline.length > 0) === i,
-          )
-          .map((s, i) => (
-            <ShapeLabel
-              key={i}
-              label={s.label}
-              outline={s.outline.map(at)}
-              box={{ w, h }}
-              small={s.role === 'cutter'}
-            />
-          ))}
+        {labelsOf(picture.shapes, at, { w, h }).map(({ words, x, y, turned }) => (
+          <text
+            key={words}
+            x={x}
+            y={y}
+            fontSize={13}
+            textAnchor="middle"
+            dominantBaseline="middle"
+            transform={turned ? `rotate(-90 ${x} ${y})` : undefined}
+            style={{ fill: 'var(--quiet)' }}
+            stroke="var(--sheet)"
+            strokeWidth={3}
+            paintOrder="stroke"
+          >
+            {words}
+          </text>
+        ))}
         {picture.feed && <Feed at={[18, h - 8]} along={picture.feed} tool={picture.feeds === 'tool'} />}
         {level.map((d, i) => {
           const y = h + 18 + i * 34;
@@ -242,48 +246,6 @@ function Reference({
         size={0.72}
       />
     </g>
-  );
-}
-
-function ShapeLabel({
-  label,
-  outline,
-  box,
-  small,
-}: {
-  label: string;
-  outline: Vec2[];
-  box: { w: number; h: number };
-  small: boolean;
-}) {
-  const [x0, x1] = [
-    Math.max(4, Math.min(...outline.map((p) => p[0]))),
-    Math.min(box.w, Math.max(...outline.map((p) => p[0]))),
-  ];
-  const [y0, y1] = [
-    Math.max(4, Math.min(...outline.map((p) => p[1]))),
-    Math.min(box.h, Math.max(...outline.map((p) => p[1]))),
-  ];
-  if (x1 - x0 < 3 || y1 - y0 < 3) return null;
-  if (small) return null;
-  const narrow = x1 - x0 < label.length * 6.4;
-  if (narrow && y1 - y0 < label.length * 6.4) return null;
-  const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
-  return (
-    <text
-      x={x}
-      y={y}
-      fontSize={13}
-      textAnchor="middle"
-      dominantBaseline="middle"
-      transform={narrow ? `rotate(-90 ${x} ${y})` : undefined}
-      style={{ fill: 'var(--quiet)' }}
-      stroke="var(--sheet)"
-      strokeWidth={3}
-      paintOrder="stroke"
-    >
-      {label}
-    </text>
   );
 }
 

@@ -51,7 +51,7 @@ const chosenOf = (routes: readonly Route[], wanted?: string, planned?: string): 
 
 function worth(route: Route, shop: Shop): string {
   const setups = route.setups();
-  return `${setups.length} ${setups.length === 1 ? 'set-up' : 'set-ups'}, about ${Math.round(minutesAlone(setups, shop))} min`;
+  return `${setups.length} ${setups.length === 1 ? 'set-up' : 'set-ups'}, set in about ${Math.round(minutesAlone(setups, shop))} min`;
 }
 
 /** One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what can't be and why. */
