@@ -19,7 +19,9 @@ const upward = ORDER.map((layer, i) => ({
   name: `core-${layer}-looks-down-only`,
   severity: 'error',
   from: { path: `^core/src/${layer}/`, pathNot: '\\.test\\.ts$' },
-  to: { path: `^core/src/(${[...ORDER.slice(i + 1), 'plan\\.ts', 'index\\.ts', 'testing'].join('|')})` },
+  to: {
+    path: `^core/src/(${[...ORDER.slice(i + 1), 'plan\\.ts', 'scenes\\.ts', 'remembered\\.ts', 'index\\.ts', 'testing'].join('|')})`,
+  },
 }));
 
 module.exports = {
