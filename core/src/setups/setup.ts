@@ -135,7 +135,7 @@ export interface Refusal {
 
 /** Whether one follows the other without touching the arbor: the same cutter, and the same between a stack's blades. */
 export const sameCutter = (a: Setup, b: Setup): boolean =>
-  a.cutter === b.cutter && (a.between ?? []).join() === (b.between ?? []).join();
+  a.cutter === b.cutter && (a.between === b.between || (a.between ?? []).join() === (b.between ?? []).join());
 
 /** @throws Error when the set-up has no such figure: machine models ask only for what their methods must give. */
 export function figureOf(setup: Setup, id: string): LengthFigure {
