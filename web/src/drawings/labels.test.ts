@@ -28,6 +28,9 @@ describe('words in a picture', () => {
     expect(fence).toMatchObject({ words: 'fence', x: 125, y: 200 });
     expect(Math.abs(guard!.y - fence!.y)).toBeGreaterThanOrEqual(15);
     expect(labels(thing('fence', 100, 100, 50, 10), thing('guard', 100, 100, 50, 10)).map((l) => l.words)).toEqual(['fence']); // prettier-ignore
+    const cutter = { ...thing('', 110, 110, 60, 20), role: 'cutter' as const };
+    expect(labels(cutter, thing('router base', 90, 20, 100, 200))[0]!.y).toBeLessThan(103);
+    expect(labels(cutter, thing('router base', 90, 110, 100, 20))[0]).toMatchObject({ x: 140, y: 120 });
     expect(labels(thing('fence', 0, 0, 90, 40), thing('fence', 200, 200, 90, 40))).toHaveLength(1);
   });
 });

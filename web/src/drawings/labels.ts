@@ -15,8 +15,8 @@ const LINE = 15;
 const SPOTS = [0.5, 0.25, 0.75, 0.12, 0.88];
 
 /**
- * Words for the things in a picture, each once, inside what is seen of it and clear of each other; none where there is
- * no room.
+ * Words for the things in a picture, each once, inside what is seen of it, clear of each other and, where that can be,
+ * of the cutter; none where there is no room.
  * @param at from the scene to the picture, px
  */
 export function labelsOf(
@@ -25,16 +25,13 @@ export function labelsOf(
   { w, h }: { readonly w: number; readonly h: number },
 ): Label[] {
   const labels: Label[] = [];
+  const cutters = shapes.filter((s) => s.role === 'cutter' && s.outline.length).map((s) => boxOf(s.outline.map(at)));
   const done = new Set<string>();
   for (const { label: words, outline, role } of shapes) {
     if (!words || !outline.length || role === 'cutter' || done.has(words)) continue;
     done.add(words);
-    const points = outline.map(at);
-    const span = (axis: 0 | 1, most: number): [number, number] => {
-      const values = points.map((p) => p[axis]);
-      return [Math.max(4, Math.min(...values)), Math.min(most, Math.max(...values))];
-    };
-    const [[x0, x1], [y0, y1]] = [span(0, w), span(1, h)];
+    const all = boxOf(outline.map(at));
+    const [x0, x1, y0, y1] = [Math.max(4, all.x0), Math.min(w, all.x1), Math.max(4, all.y0), Math.min(h, all.y1)];
     const long = words.length * LETTER;
     if (x1 - x0 < 3 || y1 - y0 < 3) continue;
     const turned = x1 - x0 < long;
@@ -45,19 +42,30 @@ export function labelsOf(
     const spots = fits(x0, x1, along).flatMap((u) =>
       fits(y0, y1, across).map((v): Label => ({ words, turned, x: x0 + u * (x1 - x0), y: y0 + v * (y1 - y0) })),
     );
-    const free = spots.find((spot) => labels.every((other) => !meet(spot, other)));
-    if (free) labels.push(free);
+    const free = spots.filter((spot) => labels.every((other) => !meet(roomOf(spot), roomOf(other))));
+    const best = free.find((spot) => cutters.every((cutter) => !meet(roomOf(spot), cutter))) ?? free[0];
+    if (best) labels.push(best);
   }
   return labels;
 }
 
-/** Half the room that a label takes, px. */
-const half = ({ words, turned }: Label): Vec2 => {
-  const [along, across] = [(words.length * LETTER) / 2, LINE / 2];
-  return turned ? [across, along] : [along, across];
-};
-
-function meet(a: Label, b: Label): boolean {
-  const [ha, hb] = [half(a), half(b)];
-  return Math.abs(a.x - b.x) < ha[0] + hb[0] && Math.abs(a.y - b.y) < ha[1] + hb[1];
+interface Box {
+  readonly x0: number;
+  readonly x1: number;
+  readonly y0: number;
+  readonly y1: number;
 }
+
+function boxOf(points: readonly Vec2[]): Box {
+  const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
+  return { x0: Math.min(...xs), x1: Math.max(...xs), y0: Math.min(...ys), y1: Math.max(...ys) };
+}
+
+/** The room that a label takes. */
+function roomOf({ words, x, y, turned }: Label): Box {
+  const [along, across] = [(words.length * LETTER) / 2, LINE / 2];
+  const [dx, dy] = turned ? [across, along] : [along, across];
+  return { x0: x - dx, x1: x + dx, y0: y - dy, y1: y + dy };
+}
+
+const meet = (a: Box, b: Box): boolean => a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1;
