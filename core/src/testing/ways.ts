@@ -59,8 +59,8 @@ interface Seen {
 }
 
 /**
- * The commonest of all unless some methods are known, then whichever adds the most methods that none before it has; of equals one that is quick to
- * prove, then the commoner.
+ * The commonest of all, unless some methods are known, then whichever adds the most methods that none before it has; of
+ * equals one that is quick to prove, then the commoner.
  */
 function covering(ways: readonly Seen[], known: ReadonlySet<string> = new Set()): (readonly string[])[] {
   const quick = (way: Seen) => Number(way.methods.some((id) => QUICK.has(id)));

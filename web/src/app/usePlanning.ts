@@ -47,12 +47,12 @@ export function usePlanning(shop: Shop | undefined): void {
   }, [joint]);
 
   useEffect(() => {
-    if (!job || !shop) return;
-    workers.current?.figures({ job, shop });
-    const timer = setTimeout(() => {
-      if (workers.current)
-        tell(workers.current.proof, { id: ++workers.current.asked, job, shop, first: inView.current });
-    }, BEFORE_PROOF);
+    const own = workers.current;
+    if (!job || !shop || !own) return;
+    own.figures({ job, shop });
+    /** From now on proofs of what was before are not heard: they may be of another job. */
+    const id = ++own.asked;
+    const timer = setTimeout(() => tell(own.proof, { id, job, shop, first: inView.current }), BEFORE_PROOF);
     return () => clearTimeout(timer);
   }, [job, shop]);
 }
