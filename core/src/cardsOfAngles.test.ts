@@ -2,6 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resolve, type Joint } from './exchange/index.ts';
 import type { AngledParams, SplineParams } from './joints/index.ts';
+import type { ScenePicture } from './machines/index.ts';
 import { changeOver } from './sequence/index.ts';
 import { toolsOf, USUAL_MINUTES } from './tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
@@ -42,6 +43,10 @@ function angled(
 const slopeOf = ({ angles: [angle] }: Card): number =>
   ((/reference (edge|face) foremost/.test(angle!.between) ? 1 : -1) * angle!.rise) / angle!.run;
 const tan = (degrees: number) => Math.tan((degrees * Math.PI) / 180);
+
+/** Areas of what is pictured in one role, mm². */
+const areas = ({ shapes }: ScenePicture, role: string): number[] =>
+  shapes.filter((s) => s.role === role).map(({ outline }) => Math.abs(outline.reduce((sum, [x, y], i) => sum + (x * outline[(i + 1) % outline.length]![1] - outline[(i + 1) % outline.length]![0] * y) / 2, 0))); // prettier-ignore
 
 describe('pieces that lie askew', () => {
   it('the end: so far from the foremost corner that the cut just comes out at the other', () => {
@@ -173,8 +178,25 @@ describe('pieces that lie askew', () => {
     const plan = planJob(job, TEST_SHOP);
     const slot = plan.operations.find(({ setup }) => setup.method === 'tilted-slot')!;
     const [front] = scenesOf(slot, job, TEST_SHOP, plan)[0]!.pictures;
-    const gone = front!.shapes.filter((s) => s.role === 'cut').map(({ outline }) => Math.abs(outline.reduce((sum, [x, y], i) => sum + (x * outline[(i + 1) % outline.length]![1] - outline[(i + 1) % outline.length]![0] * y) / 2, 0))); // prettier-ignore
-    expect(gone.map((area) => Math.round(area))).toEqual([(18 * 18) / 2]);
+    expect(areas(front!, 'cut').map((area) => Math.round(area))).toEqual([(18 * 18) / 2]);
+  });
+
+  it('pictures the wood that is still there where the ends mirror each other, too', () => {
+    const askew = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 6, plane: 'width', slant: 'tenon' }; // prettier-ignore
+    for (const way of [
+      'crosscut-end+crosscut-shoulders+saw-upright-flipped',
+      'hand-end+crosscut-shoulders+saw-upright-flipped',
+    ]) {
+      const job = jobWith({ kind: 'angled', params: askew, stile: { thickness: 40, width: 60 }, routes: { tenoned: way } }); // prettier-ignore
+      const plan = planJob(job, TEST_SHOP);
+      const mirrored = plan.operations.filter(({ setup }) => /mirrored/.test(setup.title));
+      expect(mirrored.length).toBeGreaterThan(1);
+      for (const operation of plan.operations)
+        for (const picture of scenesOf(operation, job, TEST_SHOP, plan).flatMap((s) => s.pictures)) {
+          const wood = Math.max(...areas(picture, 'piece'));
+          for (const area of areas(picture, 'cut')) expect(area).toBeLessThan(wood * 0.75);
+        }
+    }
   });
 
   it('a slanted shoulder by hand: from its mark at the reference side the bevel runs away by the angle', () => {

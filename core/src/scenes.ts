@@ -28,27 +28,27 @@ export function scenesOf(operation: PlannedOperation, job: Job, chest: Shop, pla
   const piece = occurrence.turned ? turnedPiece(asItLies) : asItLies;
   const model = modelOf(setup.model);
   const waste = kind.geometry(params, occurrence.member, piece, occurrence).mustBeEmpty;
-  const own = (s: Setup) => s.occurrences.some((o) => o.joint === occurrence.joint && o.member === occurrence.member);
+  const half = (o: Occurrence) => o.joint === occurrence.joint && o.member === occurrence.member;
+  /** Where a set-up has worked on this half: at the place that is pictured, else at its other end. */
+  const workedBy = ({ occurrences }: Setup) =>
+    occurrences.find((o) => half(o) && o.end === occurrence.end && o.edge === occurrence.edge) ??
+    occurrences.find(half);
   const before = plan.operations
     .slice(
       0,
       plan.operations.findIndex((o) => o.id === operation.id),
     )
-    .map((o) => o.setup)
-    .filter(own);
-  const gone = before.flatMap((s) =>
+    .flatMap((o) => {
+      const at = workedBy(o.setup);
+      return at ? [{ s: o.setup, at }] : [];
+    });
+  const gone = before.flatMap(({ s, at }) =>
     s.passes.map((pass): Solid[] => {
-      const placement = modelOf(s.model).place(
-        s,
-        pass,
-        s.occurrences.find((o) => o.joint === occurrence.joint)!,
-        piece,
-        shop,
-      );
+      const placement = modelOf(s.model).place(s, pass, at, piece, shop);
       const sweep: Solid = { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
       if (s.stage !== 'end') return [sweep];
       /** What an end loses is all that is before the cut, not the kerf alone. */
-      const off = scale(OUTWARD[faceOf('worked-end', occurrence)], piece.length);
+      const off = scale(OUTWARD[faceOf('worked-end', at)], piece.length);
       return [sweep, { shape: 'placed', rigid: { ...IDENTITY, shift: off }, solid: sweep }];
     }),
   );
