@@ -10,7 +10,7 @@ import {
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { SetMark } from '../widgets/SetMark.tsx';
 import { arrow } from './JointDrawing.tsx';
-import { labelsOf } from './labels.ts';
+import { labelsOf, marksOf } from './labels.ts';
 import { SetType } from './SetType.tsx';
 import { useWidth } from './useWidth.ts';
 
@@ -227,24 +227,12 @@ function Reference({
   box: { w: number; h: number };
   set: string;
 }) {
-  const inside = (p: Vec2): Vec2 => [clamp(p[0], 14, box.w - 10), clamp(p[1], 14, box.h - 10)];
-  const [a, b] = [inside(line[0]), inside(line[1])];
-  const spot: Vec2 =
-    Math.abs(outward[0]) > 0.5 ? [line[0][0], Math.min(a[1], b[1]) + 16] : [Math.max(a[0], b[0]) - 24, line[0][1]];
+  const { face, mark } = marksOf(line, outward, box);
   return (
     <g>
       <path d={`M${line[0].join(' ')}L${line[1].join(' ')}`} stroke="var(--ink)" strokeWidth={4.5} />
-      <FaceMark
-        x={spot[0] - outward[0] * 15}
-        y={spot[1] + outward[1] * 15}
-        turn={outward[0] > 0.5 ? 90 : outward[0] < -0.5 ? -90 : outward[1] < 0 ? 180 : 0}
-      />
-      <SetMark
-        x={spot[0] - outward[0] * 15 - (Math.abs(outward[0]) > 0.5 ? 0 : 30)}
-        y={spot[1] + outward[1] * 15 + (Math.abs(outward[0]) > 0.5 ? 30 : 0)}
-        set={set}
-        size={0.72}
-      />
+      <FaceMark x={face[0]} y={face[1]} turn={(Math.atan2(outward[0], outward[1]) * 180) / Math.PI} />
+      <SetMark x={mark[0]} y={mark[1]} set={set} size={0.72} />
     </g>
   );
 }

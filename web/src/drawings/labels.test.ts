@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { SceneShape, Vec2 } from '@velk/core';
-import { labelsOf } from './labels.ts';
+import { labelsOf, marksOf } from './labels.ts';
 
 const PICTURE = { w: 400, h: 300 };
 const thing = (label: string, x: number, y: number, wide: number, high: number): SceneShape => ({
@@ -32,5 +32,23 @@ describe('words in a picture', () => {
     expect(labels(cutter, thing('router base', 90, 20, 100, 200))[0]!.y).toBeLessThan(103);
     expect(labels(cutter, thing('router base', 90, 110, 100, 20))[0]).toMatchObject({ x: 140, y: 120 });
     expect(labels(thing('fence', 0, 0, 90, 40), thing('fence', 200, 200, 90, 40))).toHaveLength(1);
+  });
+});
+
+describe('the marks of a reference face', () => {
+  it('stand inside the wood at the near end of what is seen of it, whichever way the face runs', () => {
+    /** Upright, wood on the left; level, wood below; its far ends out of the picture. */
+    expect(marksOf([[200, -50], [200, 250]], [1, 0], PICTURE)).toEqual({ face: [185, 30], mark: [185, 60] }); // prettier-ignore
+    expect(marksOf([[40, 100], [900, 100]], [0, 1], PICTURE)).toEqual({ face: [366, 115], mark: [336, 115] }); // prettier-ignore
+    expect(marksOf([[300, 100], [100, 100]], [0, -1], PICTURE)).toEqual({ face: [276, 85], mark: [246, 85] }); // prettier-ignore
+  });
+
+  it('stand behind a face that runs askew, and in the picture', () => {
+    const half = Math.SQRT1_2;
+    const { face, mark } = marksOf([[500, -100], [100, 300]], [half, -half], PICTURE); // prettier-ignore
+    for (const [x, y] of [face, mark]) {
+      expect((x + y - 400) * half).toBeCloseTo(-15, 9);
+      expect(x > 0 && x < PICTURE.w && y > 0 && y < PICTURE.h).toBe(true);
+    }
   });
 });

@@ -69,3 +69,37 @@ function roomOf({ words, x, y, turned }: Label): Box {
 }
 
 const meet = (a: Box, b: Box): boolean => a.x0 < b.x1 && b.x0 < a.x1 && a.y0 < b.y1 && b.y0 < a.y1;
+
+/** How far in from the picture’s rim marks begin, and how far behind the face they stand, px. */
+const RIM = 14;
+const BEHIND = 15;
+
+/**
+ * Where the marks of a reference face stand, px: just inside the wood, from the upper end of what is seen of the face,
+ * or from the right end where it runs more level than upright.
+ * @param line the face, in the picture
+ * @param outward away from the wood, as the scene counts: up is positive
+ */
+export function marksOf(
+  line: readonly [Vec2, Vec2],
+  outward: Vec2,
+  { w, h }: { readonly w: number; readonly h: number },
+): { face: Vec2; mark: Vec2 } {
+  const upright = Math.abs(outward[0]) > 0.5;
+  const [axis, sign] = upright ? ([1, 1] as const) : ([0, -1] as const);
+  const [from, to] = sign * (line[1][axis] - line[0][axis]) >= 0 ? line : [line[1], line[0]];
+  const size = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
+  const along: Vec2 = [(to[0] - from[0]) / size, (to[1] - from[1]) / size];
+  /** Where a face that runs askew comes into the picture. */
+  const entering = ([0, 1] as const).map((i) => {
+    if (Math.abs(along[i]) < 0.3) return 0;
+    const low = along[i] > 0 ? RIM : [w - 10, h - 10][i]!;
+    return (low - from[i]) / along[i];
+  });
+  const start = Math.max(0, ...entering) + (upright ? 16 : 24);
+  const at = (far: number): Vec2 => [
+    from[0] + along[0] * far - outward[0] * BEHIND,
+    from[1] + along[1] * far + outward[1] * BEHIND,
+  ];
+  return { face: at(start), mark: at(start + 30) };
+}
