@@ -1,5 +1,6 @@
 import type { TenonFeature } from '../joints/index.ts';
-import { makeUp, toolsOf, type SawBlade, type Shop, type Stack, type StackMakeUp } from '../tooling/index.ts';
+import type { Setup } from '../setups/index.ts';
+import { makeUp, toolsOf, type SawBlade, type Shop, type Stack, type StackMakeUp, type StopBlock, type TableSaw } from '../tooling/index.ts'; // prettier-ignore
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { SAME } from './method.ts';
 
@@ -74,3 +75,17 @@ export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Sho
 export function stackWithin(width: Mm, shop: Shop): StackChoice | undefined {
   return stacksFor({ length: width }, shop).find((c) => c.makeUp);
 }
+
+/** What every set-up has whose pieces a gauge or sled takes over the table saw’s blade. */
+export const overBlade = (
+  { id, bladeId }: TableSaw,
+  carrier: 'mitre-gauge' | 'sled',
+  guides: readonly StopBlock[] = [],
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect'> => ({
+  model: 'table-saw',
+  carrier,
+  machine: id,
+  cutter: bladeId,
+  guides: guides.map((block) => block.id),
+  effect: 'remove',
+});

@@ -2,6 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop, type TableSaw } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
+import { overBlade } from '../blades.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
@@ -62,7 +63,8 @@ export const crosscutShoulders: Method<TenonFeature> = {
         id: `${joint}.crosscut.${group.map((g) => g.down).join('-')}`,
         method: crosscutShoulders.id,
         title: crosscutShoulders.title,
-        ...overBlade(saw, 'mitre-gauge', [block.id]),
+        ...overBlade(saw, 'mitre-gauge', [block]),
+        stage: 'shoulders',
         figures: [fence, height],
         passes: group.map((g): Pass => ({
           id: g.down,
@@ -109,7 +111,8 @@ export const sledShoulders: Method<TenonFeature> = {
       id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
       method: sledShoulders.id,
       title: sledShoulders.title,
-      ...overBlade(saw, 'sled', []),
+      ...overBlade(saw, 'sled'),
+      stage: 'shoulders',
       figures: [stop, height],
       passes: group.map((g): Pass => ({
         id: g.down,
@@ -138,11 +141,6 @@ function bladeRefusals(feature: TenonFeature, saw: TableSaw, shop: Shop): Refusa
     ...under(feature.stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the shoulders while it is part of a longer piece.'), // prettier-ignore
   ];
 }
-
-const overBlade = (saw: TableSaw, carrier: string, guides: readonly string[]): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect' | 'stage'> => ({
-  model: 'table-saw', carrier, machine: saw.id, cutter: saw.bladeId, guides, effect: 'remove', stage: 'shoulders',
-}); // prettier-ignore
-
 /** Shoulders that one height serves, with that height; `short` where the cheeks are cut already. */
 function shoulderGroups(
   feature: TenonFeature,

@@ -3,6 +3,7 @@ import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
+import { overBlade } from '../blades.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
@@ -46,12 +47,7 @@ export const crosscutEnd: Method<EndFeature> = {
         id: `${joint}.crosscut-end`,
         method: crosscutEnd.id,
         title: crosscutEnd.title,
-        model: 'table-saw',
-        carrier: 'mitre-gauge',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [block.id],
-        effect: 'remove',
+        ...overBlade(saw, 'mitre-gauge', [block]),
         stage: 'end',
         figures: [fence, height],
         passes: [

@@ -3,6 +3,7 @@ import type { Refusal, SeatFace, Setup } from '../../setups/index.ts';
 import { angleOf, type Lean } from '../../stock/index.ts';
 import { toolById, toolsOf, type Shop, type StopBlock, type TableSaw } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
+import { overBlade } from '../blades.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { slotKerfs } from '../kerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
@@ -83,12 +84,7 @@ function atSaw(
   );
   const side = guideSide(saw, away);
   return {
-    model: 'table-saw',
-    carrier: 'mitre-gauge',
-    machine: saw.id,
-    cutter: saw.bladeId,
-    guides: [block.id],
-    effect: 'remove',
+    ...overBlade(saw, 'mitre-gauge', [block]),
     ...tilting(lean.degrees, away, shop.graduation),
     figures: [fence, height],
     passes: [
@@ -200,12 +196,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
         id,
         ...own,
         title: 'Edge shoulders, on the table saw with the gauge turned',
-        model: 'table-saw',
-        carrier: 'mitre-gauge',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [block.id],
-        effect: 'remove',
+        ...overBlade(saw, 'mitre-gauge', [block]),
         figures: [fence, height],
         passes: [
           {
