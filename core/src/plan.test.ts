@@ -250,6 +250,45 @@ describe('the order', () => {
     );
   });
 
+  it('takes at each step what is quickest to change to of all that may come next, counted here anew', () => {
+    /** What changes between two set-ups, from the rules of the shop's minutes alone. */
+    const minutes = (from: Setup | undefined, to: Setup): number => {
+      const { machine, cutter, stack, jig, figure, testCut } = USUAL_MINUTES;
+      const moved = from?.machine !== to.machine;
+      const stood = (f: Setup['figures'][number]) =>
+        from!.figures.some((g) => g.from === f.from && g.to === f.to && Math.abs(g.set.value - f.set.value) < 1e-6);
+      const tilted = (from?.tilt?.set ?? 0) !== (to.tilt?.set ?? 0);
+      const places = new Map(to.model === 'bench' ? [] : to.figures.map((f) => [`${f.from} ${f.to}`, f]));
+      const newly = [...places.values()].filter((f) => moved || tilted || from!.model === 'bench' || !stood(f)).length;
+      const arbor = (x: Setup | undefined) => JSON.stringify([x?.cutter, x?.between ?? []]);
+      return (
+        (to.model === 'bench' ? 0 : testCut) +
+        (moved ? machine : 0) +
+        (to.cutter && arbor(from) !== arbor(to) ? (to.between ? stack : cutter) : 0) +
+        (to.guides.every((g) => from?.guides.includes(g)) ? 0 : jig) +
+        figure * (newly + (to.tilt && (moved || tilted) ? 1 : 0))
+      );
+    };
+    for (const name of ['looms', 'racks']) {
+      const { job, shop } = JSON.parse(demo(name)) as JobFile;
+      const { operations } = planJob(job, { ...shop, minutes: USUAL_MINUTES });
+      const setups = operations.map((o) => o.setup);
+      const done = new Set<string>();
+      let machines = 0;
+      operations.forEach((taken, at) => {
+        const ready = operations.filter(
+          (o) => !done.has(o.id) && o.after.every(({ operation }) => done.has(operation)),
+        );
+        const last = setups[at - 1];
+        const least = Math.min(...ready.map((o) => minutes(last, o.setup)));
+        expect(minutes(last, taken.setup)).toBeCloseTo(least, 9);
+        machines += Number(last?.machine !== taken.setup.machine);
+        done.add(taken.id);
+      });
+      expect(machines).toBeGreaterThan(3);
+    }
+  });
+
   it('cheeks whose waste stands between blade and jig come before the shoulders', () => {
     const rule = HARD_RULES.find((r) => r.id === 'cheeks-first')!;
     const setups = planJob(jobWith(), TEST_SHOP).operations.map((o) => o.setup);
