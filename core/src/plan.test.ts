@@ -259,7 +259,7 @@ describe('the order', () => {
         from!.figures.some((g) => g.from === f.from && g.to === f.to && Math.abs(g.set.value - f.set.value) < 1e-6);
       const tilted = (from?.tilt?.set ?? 0) !== (to.tilt?.set ?? 0);
       const places = new Map(to.model === 'bench' ? [] : to.figures.map((f) => [`${f.from} ${f.to}`, f]));
-      const newly = [...places.values()].filter((f) => moved || tilted || from!.model === 'bench' || !stood(f)).length;
+      const newly = [...places.values()].filter((f) => moved || tilted || from.model === 'bench' || !stood(f)).length;
       const arbor = (x: Setup | undefined) => JSON.stringify([x?.cutter, x?.between ?? []]);
       return (
         (to.model === 'bench' ? 0 : testCut) +
