@@ -293,8 +293,8 @@ describe('the order', () => {
     const rule = HARD_RULES.find((r) => r.id === 'cheeks-first')!;
     const setups = planJob(jobWith(), TEST_SHOP).operations.map((o) => o.setup);
     const [shoulder, cheek] = [setups.find((s) => s.stage === 'shoulders')!, setups.find((s) => s.stage === 'cheeks')!];
-    expect(rule.before(cheek, shoulder, { shouldersFirst: false, half: 'mortise' })).toBe(true);
-    expect(rule.before(cheek, shoulder, { shouldersFirst: true, half: 'mortise' })).toBe(false);
+    expect(rule.before({ ...cheek, shouldersFirst: false }, shoulder, { half: 'mortise' })).toBe(true);
+    expect(rule.before({ ...cheek, shouldersFirst: true }, shoulder, { half: 'mortise' })).toBe(false);
     const routes = routesFor(
       [
         {

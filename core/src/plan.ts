@@ -94,7 +94,6 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   const operations = operationsOf(
     drafts.map(({ plan, setups }) => ({
       joint: plan.joint,
-      shouldersFirst: plan.shouldersFirst,
       half: shop.schools.half,
       setups,
     })),
@@ -102,7 +101,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   );
   const order = runOrder(operations, shop.minutes);
   const set = withMoves(order.map((index) => operations[index]!.setup));
-  const asSet = figuresAsSet(order.map((index, at) => ({ ids: operations[index]!.merged, setup: set[at]! })));
+  const asSet = inRunOrder(order.map((index, at) => ({ ids: operations[index]!.merged, setup: set[at]! })));
   const broken = brokenRule(operations, order);
   if (broken) throw new Error(`The run order breaks a rule: ${broken.words}`);
   const place = new Map(order.map((index, at) => [index, at]));
@@ -142,8 +141,8 @@ export interface JointDraft {
   readonly prove?: (modeller: Modeller, asSet: AsSet, remembered?: RememberedProofs) => JointProof;
 }
 
-/** A set-up with its figures as they are set once the order is known. */
-type AsSet = (setup: Setup) => Setup;
+/** Set-ups in the order of the run, with their figures as they are set then. */
+type AsSet = (setups: readonly Setup[]) => Setup[];
 
 /** The shop as this job works in it: its unit, and its own answers where practice differs. */
 export const shopFor = (job: Pick<Job, 'units' | 'schools'>, chest: Shop): Shop => {
@@ -151,9 +150,13 @@ export const shopFor = (job: Pick<Job, 'units' | 'schools'>, chest: Shop): Shop 
   return { ...shop, schools: { ...USUAL_SCHOOLS, ...shop.schools, ...job.schools } };
 };
 
-function figuresAsSet(done: readonly { ids: readonly string[]; setup: Setup }[]): AsSet {
-  const figures = new Map(done.flatMap(({ ids, setup }) => ids.map((id) => [id, setup.figures] as const)));
-  return (setup) => ({ ...setup, figures: figures.get(setup.id) ?? setup.figures });
+function inRunOrder(done: readonly { ids: readonly string[]; setup: Setup }[]): AsSet {
+  const known = new Map(done.flatMap(({ ids, setup }, at) => ids.map((id) => [id, { at, figures: setup.figures }])));
+  const placeOf = ({ id }: Setup) => known.get(id)?.at ?? Infinity;
+  return (setups) =>
+    [...setups]
+      .sort((a, b) => placeOf(a) - placeOf(b))
+      .map((setup) => ({ ...setup, figures: known.get(setup.id)?.figures ?? setup.figures }));
 }
 
 /** What makes a joint impossible by itself. */
@@ -222,7 +225,7 @@ function draftJoint(
   const setups = [...halves.mortised, ...halves.tenoned].flatMap(({ route }) => route?.setups() ?? []);
   if ([...halves.mortised, ...halves.tenoned].some(({ route }) => !route)) return { plan, setups };
   const half = (member: MemberName, asSet: AsSet) => ({
-    batches: halves[member].map(({ part, route }) => ({ part, setups: route!.setups().map(asSet) })),
+    batches: halves[member].map(({ part, route }) => ({ part, setups: asSet(route!.setups()) })),
     occurrences: occurrences[member],
   });
   return {
@@ -285,10 +288,11 @@ function batchesFor(
   members: Members,
 ): { part: Part; routes: Route[] }[] {
   const part = parts[member];
+  const mateTurned = member === 'tenoned' && occurrences.mortised[0]?.turned === true;
   const batches = part.apart ? batchesOf(part.thickness, part.quantity) : [];
   if (batches.length < 2) {
     const features = kind.features(params, members)[member];
-    const own = { joint: joint.id, occurrences: occurrences[member], ...held(part, occurrences[member]), ...bed(part) };
+    const own = { joint: joint.id, occurrences: occurrences[member], mateTurned, ...held(part, occurrences[member]), ...bed(part) }; // prettier-ignore
     return [{ part, routes: routesFor(features, shop, own) }];
   }
   return batches.map((batch, i) => {
@@ -308,6 +312,7 @@ function batchesFor(
       routes: routesFor(features, shop, {
         joint: `${joint.id}-${i + 1}`,
         occurrences: here,
+        mateTurned,
         ...held(part, here),
         ...bed(part),
       }),

@@ -112,11 +112,16 @@ export interface TenonFeature extends FeatureOf<'tenon'> {
   readonly length: Mm;
   /** Only its faces are cut; the edges stay as the stock has them, however it lies. */
   readonly edgesLeft?: true;
+  /** How far in from a side its wood is gone already, or never was: what a cutter would only pass through as air, mm. */
+  readonly cleared?: Readonly<Partial<Record<PieceSide, Mm>>>;
   /** Tongues whose long edges are rounded once all else is cut. */
   readonly rounding?: readonly RoundedTongue[];
-  /** Walls of the mortise it goes into, from the reference face of the tenoned piece; none where it isn't cut first. */
+  /** Walls of the mortise it goes into, from the reference face of the mortised piece; none where it isn't cut first. */
   readonly mate?: { readonly nearWall: Mm; readonly farWall: Mm };
 }
+
+/** The sides a tenon can have shoulders on. */
+export type PieceSide = 'reference-face' | 'other-face' | 'reference-edge' | 'other-edge';
 
 /** A rounded tongue: its place in the end of the piece, and how far from the tip its two edges are rounded, mm. */
 export interface RoundedTongue {
@@ -147,6 +152,8 @@ export interface MortiseFeature extends FeatureOf<'mortise'> {
   readonly ends: 'squared' | 'fitted' | 'clear';
   /** It comes out of the far side; the depth then goes a little past it, into a backing piece. */
   readonly through?: boolean;
+  /** In the floor of a groove or housing cut before: how deep that lies, mm. */
+  readonly sunk?: Mm;
   /** It runs into the mortise listed before it, of one width and wall, and begins this much nearer to the layout end. */
   readonly ahead?: Mm;
   /** Housing or mortise of a pair, one inside the other with the same margin all round: one opening may serve both. */

@@ -66,7 +66,7 @@ function sets(all: readonly Candidate[]): Candidate[][] {
 export function cheapestAddition(
   features: readonly Feature[],
   shop: Shop,
-  context: Omit<Context, 'shouldersFirst'>,
+  context: Omit<Context, 'shouldersFirst' | 'taken'>,
 ): Addition | undefined {
   for (const set of sets(candidates(features, shop))) {
     const tools: Tool[] = [];

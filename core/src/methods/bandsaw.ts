@@ -1,6 +1,6 @@
 import type { TenonFeature } from '../joints/index.ts';
 import type { LengthFigure, Refusal, Setup } from '../setups/index.ts';
-import { toolsOf, type Bandsaw, type Shop } from '../tooling/index.ts';
+import { toolById, toolsOf, type Bandsaw, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { cheekLength } from './flippedCheeks.ts';
 import type { figuresFor } from './method.ts';
@@ -50,6 +50,12 @@ export function bandsawRefusals(
       'The piece is {value} long; under {bound} it can’t be fed safely by hand. Cut the tenon while it is part of a longer piece.',
     ),
   ];
+}
+
+/** Kerf of the blade that is on the bandsaw, mm; 0 where there is none. */
+export function bandsawKerf(shop: Shop): Mm {
+  const [saw] = toolsOf(shop, 'bandsaw');
+  return saw ? toolById(shop, 'bandsaw-blade', saw.bladeId).kerf : 0;
 }
 
 /** What every set-up of cheeks on the bandsaw has. */

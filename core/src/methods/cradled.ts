@@ -1,24 +1,39 @@
-import type { Feature } from '../joints/index.ts';
+import type { Feature, TenonFeature } from '../joints/index.ts';
 import type { Occurrence, Refusal } from '../setups/index.ts';
 import { bedding, padded, type Cradle, type Lean } from '../stock/index.ts';
-import { say, type Sentence } from '../units/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
+import { SAME } from './method.ts';
 import { missing } from './refusal.ts';
 import { within } from './wedged.ts';
 
 /** A feature as a machine finds it in a cradle: cradle and piece together are the stock, and sizes count from them. */
-export function inCradle<F extends Feature>(
-  feature: F,
-  cradle: Cradle,
-  at: Pick<Occurrence, 'turned' | 'edge'>,
-): Feature {
+export function inCradle(feature: Feature, cradle: Cradle, at: Pick<Occurrence, 'turned' | 'edge'>): Feature {
   const { near, far } = bedding(cradle, feature.stock, at);
+  /** A tenon counts from the reference edge whichever edge the joint enters; a mortise from the one it enters. */
+  const counted = feature.form === 'mortise' && feature.into !== 'end' ? near : bedding(cradle, feature.stock, { ...at, edge: 'reference' }).near; // prettier-ignore
   const middle = feature.form === 'mortise' ? feature.start + feature.length / 2 : 'length' in feature ? feature.length : 0; // prettier-ignore
   const level: Lean = { about: 'width', degrees: 0, pivot: [middle, 0, 0], at: [middle, 0, 0], square: feature.stock };
-  const held = within(feature, padded(level, near, far), near);
+  const held = within(feature, padded(level, near, far), counted);
   if (held.form !== 'tenon') return held;
   /** A measured wall no longer stands for a figure that counts from the cradle. */
   const { mate: _, ...tenon } = held;
-  return tenon;
+  return covered(tenon, feature as TenonFeature);
+}
+
+/** Where a tenon has no shoulder it goes on into the wood of the cradle: nothing is cut there. */
+function covered(held: TenonFeature, bare: TenonFeature): TenonFeature {
+  const { stock, faceShoulder: a, thickness: t, edgeShoulder: b, width: w } = bare;
+  const sides = [
+    { near: a, far: stock.thickness - a - t, from: held.faceShoulder, size: held.thickness, whole: held.stock.thickness }, // prettier-ignore
+    { near: b, far: stock.width - b - w, from: held.edgeShoulder, size: held.width, whole: held.stock.width },
+  ].map(({ near, far, from, size, whole }) => {
+    const low = near > SAME ? from : 0;
+    return { low, size: (far > SAME ? from + size : whole) - low };
+  });
+  const [face, edge] = sides as [{ low: Mm; size: Mm }, { low: Mm; size: Mm }];
+  /** The cradle ends behind the shoulder: beside the tenon there is none of it. */
+  const cleared = { 'reference-face': held.faceShoulder - a, 'other-face': held.stock.thickness - held.faceShoulder + a - stock.thickness, 'reference-edge': held.edgeShoulder - b, 'other-edge': held.stock.width - held.edgeShoulder + b - stock.width }; // prettier-ignore
+  return { ...held, cleared, faceShoulder: face.low, thickness: face.size, edgeShoulder: edge.low, width: edge.size }; // prettier-ignore
 }
 
 /** Why a machine that the piece would lie on bare can't cut it. */

@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../joints/index.ts';
-import type { FigureDraft, LengthFigure, Seat } from '../setups/index.ts';
+import type { FigureDraft, LengthFigure, Mate, Seat } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
-import { SAME, type figuresFor, type Gauged } from './method.ts';
+import { mateFace, SAME, type Context, type figuresFor, type Gauged } from './method.ts';
 
 /** One pair of cheeks cut by turning the piece over: the face pair, or the edge pair. */
 export interface FlippedSetting {
@@ -17,19 +17,33 @@ export interface FlippedSetting {
  * error then counts twice.
  * @param guide the machine feature the figure is measured from
  * @param gauged what stands on the machine for this distance
+ * @param context how the mate lies, where its cut mortise is a gauge
  */
 export function flippedSettings(
   feature: TenonFeature,
   make: ReturnType<typeof figuresFor>,
   guide: string,
   gauged: Gauged = {},
+  context: Pick<Context, 'mateTurned'> = {},
 ): FlippedSetting[] {
   const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock, mate } = feature;
-  const farWall = mate ? [{ value: mate.farWall, text: 'the far wall of the cut mortise, its reference face in' }] : [];
+  const farWall: Mate[] = mate
+    ? [{ value: mate.farWall, wall: 'far', text: `the far wall of the cut mortise, ${mateFace(context)} in` }]
+    : [];
   return [
-    ...pair('face', a, t, stock.thickness, 'thickness', make, guide, { ...gauged, mates: farWall }),
-    ...pair('edge', b, w, stock.width, 'width', make, guide, gauged),
+    ...pair('face', a, t, stock.thickness, heldAcross(feature, 'thickness'), make, guide, {
+      ...gauged,
+      mates: farWall,
+    }),
+    ...pair('edge', b, w, stock.width, heldAcross(feature, 'width'), make, guide, gauged),
   ];
+}
+
+/** What a far face is measured across: the stock, or what wedge or cradle make of it. */
+function heldAcross({ lean }: TenonFeature, acts: 'thickness' | 'width'): string {
+  if (!lean || (lean.degrees && lean.about !== (acts === 'thickness' ? 'width' : 'thickness')))
+    return 'stock as measured';
+  return lean.degrees ? 'piece and wedges together' : 'across the cradle';
 }
 
 function pair(
@@ -37,7 +51,7 @@ function pair(
   near: Mm,
   tongue: Mm,
   stock: Mm,
-  acts: 'thickness' | 'width',
+  across: string,
   make: ReturnType<typeof figuresFor>,
   guide: string,
   gauged: Gauged,
@@ -45,6 +59,7 @@ function pair(
   const far = stock - near - tongue;
   const first = near + tongue;
   const second = stock - near;
+  const acts = name === 'face' ? 'thickness' : 'width';
   const size = name === 'face' ? 'tenon thickness' : 'tenon width';
   const setting = (id: string, value: Mm, working: Sentence, counts: number): LengthFigure =>
     make(
@@ -85,7 +100,7 @@ function pair(
       figure: setting(
         `${name}-fence-other`,
         second,
-        say('stock as measured {stock} − near shoulder {near}', { stock, near }),
+        say(`${across} {stock} − near shoulder {near}`, { stock, near }),
         1,
       ),
     });

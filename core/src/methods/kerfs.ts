@@ -1,5 +1,6 @@
-import type { Mm } from '../units/index.ts';
-import { SAME } from './method.ts';
+import type { DatumId, LengthFigure } from '../setups/index.ts';
+import { say, type Mm } from '../units/index.ts';
+import { SAME, type figuresFor, type Gauged } from './method.ts';
 
 /** How much each pass overlaps the last, so that no web stands between two kerfs, mm. */
 export const OVERLAP: Mm = 0.5;
@@ -14,7 +15,48 @@ export const OVERLAP: Mm = 0.5;
 export function slotKerfs(p: Mm, m: Mm, k: Mm): Mm[] {
   const span = m - k;
   if (span < SAME) return [p];
-  const steps = Math.ceil(span / Math.max(k - OVERLAP, k / 2) - SAME);
+  /** Two kerfs that meet need none between them. */
+  const steps = span < k + SAME ? 1 : Math.ceil(span / Math.max(k - OVERLAP, 0.8 * k) - SAME);
   const between = Array.from({ length: steps - 1 }, (_, i) => p + (span * (i + 1)) / steps);
   return [p + span, p, ...between];
+}
+
+/** A slot or groove that kerfs clear: from which guide, its near wall, its width, and the way across the piece. */
+export interface Cleared {
+  readonly guide: DatumId;
+  readonly wall: Mm;
+  readonly width: Mm;
+  readonly acts: 'thickness' | 'width';
+  /** What the card calls it. */
+  readonly called: 'slot' | 'groove';
+}
+
+/** Guide to the near side of each kerf, in the order of `slotKerfs`: neither wall is ever cut past its line. */
+export function kerfFences(
+  { guide, wall: p, width: m, acts, called }: Cleared,
+  kerf: Mm,
+  make: ReturnType<typeof figuresFor>,
+  gauged: Gauged,
+): LengthFigure[] {
+  return slotKerfs(p, m, kerf).map((value, i, all) => {
+    const far = i === 0 && all.length > 1;
+    const wall = far || i < 2;
+    return make(
+      {
+        id: all.length === 1 ? 'fence' : `fence-${i + 1}`,
+        name: far ? 'Fence, far wall' : wall ? 'Fence, near wall' : `Fence, between, ${i - 1}`,
+        value,
+        from: guide,
+        to: 'near-side',
+        rounding: far ? 'down' : wall ? 'up' : 'nearest',
+        acts,
+        working: far
+          ? say(`near wall {p} + ${called} {m} − kerf {kerf}`, { p, m, kerf })
+          : wall
+            ? say('near wall {p}', { p })
+            : say('clears the web between the two, each kerf over the last by {least} or more', { least: OVERLAP }),
+      },
+      gauged,
+    );
+  });
 }

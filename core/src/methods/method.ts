@@ -15,6 +15,10 @@ export interface Context {
   readonly shouldersFirst: boolean;
   /** Length of the rough piece it is still part of while it is cut, mm; nothing where it can't be. */
   readonly heldLength?: Mm;
+  /** Width of the kerf that has gone down the cheeks before this is cut, mm. */
+  readonly taken: Mm;
+  /** The mortised piece is met at a face: what lies like the tenoned piece's reference face is its reference edge. */
+  readonly mateTurned?: boolean;
   /** What the piece lies in, as measured. */
   readonly cradle?: Cradle;
 }
@@ -29,6 +33,8 @@ export interface Method<F extends Feature = Feature> {
   readonly also?: readonly Stage[];
   /** For cheeks: whether the waste falls outside the blade, or stands between blade and fence or jig. */
   readonly waste?: 'outside' | 'between';
+  /** For cheeks by a blade: width of its kerf, mm. */
+  kerf?(shop: Shop): Mm;
   /** For cheeks by machine: it can leave them fat for the plane. */
   readonly leavesFat?: boolean;
   /** How it takes a piece that lies askew; one that says nothing can't. */
@@ -46,6 +52,10 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
   const boxes = toolsOf(shop, 'block-box');
   return (draft, gauged = {}) => figure(draft, { graduation: shop.graduation, boxes, ...gauged });
 }
+
+/** The side of the mortised piece that lies as the reference face of the tenoned one does. */
+export const mateFace = ({ mateTurned }: Pick<Context, 'mateTurned'>): string =>
+  mateTurned ? 'its reference edge' : 'its reference face';
 
 /** A hair under which two lengths are one. */
 export const SAME = 1e-6;

@@ -2,12 +2,14 @@ import type { Feature } from '../joints/index.ts';
 import { turnedWords, type Occurrence, type Refusal, type Setup, type Stage } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
-import { shortTitle, type Context, type Method } from './method.ts';
+import { SAME, shortTitle, type Context, type Method } from './method.ts';
+import { under } from './refusal.ts';
+import { shouldersOf } from './shoulders.ts';
 import { fattened, planing } from './forThePlane.ts';
 import { METHODS } from './list.ts';
 import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
 import { supportWords } from './longPieces.ts';
-import { angleFigure, onWedges, turnsOver } from './wedged.ts';
+import { angleFigure, onWedges, turnsOver, type TakesLean } from './wedged.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't, as plain data. */
 export interface RouteChoice {
@@ -52,7 +54,7 @@ export const STAGES: readonly Stage[] = [
  * Every way of cutting a member: one method for each stage its features go through, accepted ones first. Features of
  * one form are cut the same way.
  */
-export function routesFor(features: readonly Feature[], shop: Shop, context: Omit<Context, 'shouldersFirst'>): Route[] {
+export function routesFor(features: readonly Feature[], shop: Shop, context: ForHalf): Route[] {
   const forms = [...new Set(features.map((f) => f.form))];
   const choices = forms
     .flatMap((form) =>
@@ -73,6 +75,9 @@ export function routesFor(features: readonly Feature[], shop: Shop, context: Omi
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
 }
 
+/** What all methods of a half are told. */
+type ForHalf = Omit<Context, 'shouldersFirst' | 'taken'>;
+
 /** One method at one feature: why not, or its set-ups. */
 interface Work {
   readonly refusals: readonly Refusal[];
@@ -82,19 +87,19 @@ interface Work {
 const longer = (feature: Feature, length: Mm): Feature => ({ ...feature, stock: { ...feature.stock, length: Math.max(length, feature.stock.length) } }); // prettier-ignore
 
 /** Work by method and feature: most routes share most of it, and it is reckoned once. */
-function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Context, 'shouldersFirst'>) {
+function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf) {
   const half = `${partial.joint}.${partial.occurrences[0]?.member ?? 'either'}`;
   const known = new Map<string, Work>();
-  const reckon = (method: Method, index: number, shouldersFirst: boolean): Work => {
-    const own = features[index]!;
+  const reckon = (method: Method, index: number, shouldersFirst: boolean, taken: Mm): Work => {
+    const own = fittedLast(features[index]!, shop);
     const allowance = method.leavesFat && !own.lean ? (shop.planeAllowance ?? 0) : 0;
     const fat = allowance && own.form === 'tenon' ? own : undefined;
     const sized = fat ? fattened(fat, allowance) : own;
     const { feature, bed } = heldFor(method, sized, partial);
-    const context = { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst };
+    const context = { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst, taken };
     let setups: Setup[] | undefined;
     const { heldLength } = partial;
-    const refused = method.refuse(feature, shop, context);
+    const refused = [...method.refuse(feature, shop, context), ...tooShallow(method, feature, shop, context)];
     const bare = bed === 'bare' && !refused.length && method.setups(feature, shop, context).some((s) => s.model !== 'bench'); // prettier-ignore
     const alone = bare ? [BARE] : refused;
     /** Too short by itself, it may be long enough while it is still part of its rough piece. */
@@ -105,11 +110,9 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
       refusals: asPart ? [] : alone,
       setups: () =>
         (setups ??= [
-          ...method.setups(feature, shop, context).map((setup): Setup => ({
-            ...(setup.tilt ? {} : askew(feature, method, shop.graduation)),
-            ...setup,
-          })),
-          /** At the bench, bare. */
+          ...machined(method, feature, shop, context),
+          /** At the bench, bare: lines count from the piece itself, not from its wedge or cradle. */
+          ...benched(method, sized, shop, context),
           ...(fat ? planing(fat, allowance, context) : []),
         ].flatMap((setup) => {
           const words = partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup;
@@ -123,21 +126,22 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: Omit<Co
               ...(asPart ? [say('Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.', { heldLength: heldLength! })] : []), // prettier-ignore
             ],
             feature: index,
+            shouldersFirst,
             ...(feature.follows && { follows: feature.follows }),
           });
         })),
     };
   };
-  return (method: Method, index: number, shouldersFirst: boolean): Work => {
-    const key = `${method.id} ${index} ${shouldersFirst}`;
-    const work = known.get(key) ?? reckon(method, index, shouldersFirst);
+  return (method: Method, index: number, shouldersFirst: boolean, taken: Mm): Work => {
+    const key = `${method.id} ${index} ${shouldersFirst} ${taken}`;
+    const work = known.get(key) ?? reckon(method, index, shouldersFirst, taken);
     known.set(key, work);
     return work;
   };
 }
 
 /** A feature as a method finds it: on wedges, in the part's cradle, or bare. */
-function heldFor(method: Method, feature: Feature, { cradle, occurrences }: Omit<Context, 'shouldersFirst'>): { feature: Feature; bed?: 'cradle' | 'wedge' | 'bare' } {
+function heldFor(method: Method, feature: Feature, { cradle, occurrences }: ForHalf): { feature: Feature; bed?: 'cradle' | 'wedge' | 'bare' } {
   const wedge = method.lean?.by === 'wedge' ? method.lean : undefined;
   if (!cradle) return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature };
   if (feature.lean) return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature, bed: 'wedge' };
@@ -158,8 +162,9 @@ function route(
   const ordered = shouldersFirst
     ? methods
     : [...methods].sort((a, b) => Number(b.stage === 'cheeks') - Number(a.stage === 'cheeks'));
+  const taken = shouldersFirst ? 0 : Math.max(0, ...methods.map((m) => m.kerf?.(shop) ?? 0));
   const work = features.flatMap((feature, index) =>
-    ordered.filter((m) => cuts(m, feature)).map((method) => done(method, index, shouldersFirst)),
+    ordered.filter((m) => cuts(m, feature)).map((method) => done(method, index, shouldersFirst, taken)),
   );
   const refusals = work.flatMap((w) => w.refusals);
   return {
@@ -183,11 +188,56 @@ function inTurnedWords(setup: Setup): Setup {
   };
 }
 
+/** That a shoulder is too shallow for this shop to set a cutter to it: rounded down, it would not stand out at all. */
+function tooShallow(method: Method, feature: Feature, shop: Shop, context: Context): Refusal[] {
+  if (feature.form !== 'tenon') return [];
+  const depths = shouldersOf(feature).map(({ depth, from }) => depth - from);
+  if (!depths.some((depth) => depth < shop.secondCutShort + 2 * COARSEST)) return [];
+  if (method.refuse(feature, shop, context).length) return [];
+  const setups = method.setups(feature, shop, context).filter(({ model }) => model !== 'bench');
+  const fine = setups.length ? under(Math.min(...depths), shop.graduation, 'faceShoulder', 'shoulder', 'The shoulder is {value} deep, less than {bound}, the finest this shop measures. Make it deeper or leave it away, or cut it by hand.') : []; // prettier-ignore
+  return fine.length
+    ? fine
+    : setups.flatMap(({ figures }) =>
+        figures.flatMap(({ to, set, value, step }) =>
+          OUT_OF_TABLE.has(to) && set.value < SAME
+            ? under(value, step, 'faceShoulder', 'shoulder', 'For this shoulder the cutter would stand out {value}; the finest that can be set here is {bound}. Make the shoulder deeper or leave it away, or cut it by hand.') // prettier-ignore
+            : [],
+        ),
+      );
+}
+
+/** What stands out of a table or base by as much as it cuts. */
+const OUT_OF_TABLE: ReadonlySet<string> = new Set(['highest-tooth', 'cutter-top', 'cutter-tip']);
+/** No scale that a shop sets by is coarser, mm. */
+const COARSEST: Mm = 2;
+
+type MadeBy = (method: Method, feature: Feature, shop: Shop, context: Context) => Setup[];
+
+const machined: MadeBy = (method, feature, shop, context) =>
+  method.setups(feature, shop, context).flatMap((setup) => {
+    if (setup.model === 'bench') return [];
+    return [{ ...(setup.tilt || !method.lean ? {} : askew(feature, method.lean.by, shop.graduation)), ...setup }];
+  });
+
+const benched: MadeBy = (method, feature, shop, context) =>
+  method.setups(feature, shop, context).flatMap((setup) => {
+    if (setup.model !== 'bench') return [];
+    return [{ ...askew(feature, 'bevel', shop.graduation), ...setup }];
+  });
+
+/** The mortise is no gauge for a tenon that is cut before it. */
+function fittedLast(feature: Feature, { schools }: Shop): Feature {
+  if (feature.form !== 'tenon' || schools.half === 'mortise') return feature;
+  const { mate: _, ...alone } = feature;
+  return alone;
+}
+
 /** What a set-up has besides where its piece lies askew. */
-function askew(feature: Feature, method: Method, graduation: number): Pick<Setup, 'lean' | 'leanSet' | 'angles'> {
+function askew(feature: Feature, by: TakesLean['by'], graduation: number): Pick<Setup, 'lean' | 'leanSet' | 'angles'> {
   const { lean } = feature;
-  if (!lean || !method.lean) return {};
-  const angle = angleFigure(feature, method.lean.by, graduation);
+  if (!lean) return {};
+  const angle = angleFigure(feature, by, graduation);
   return { lean, ...(angle && { leanSet: angle.set, angles: [angle] }) };
 }
 

@@ -2,23 +2,32 @@ import type { TenonFeature } from '../joints/index.ts';
 import type { SeatFace } from '../setups/index.ts';
 import type { Teeth } from '../tooling/index.ts';
 import { roundTo, say, type Mm, type Sentence } from '../units/index.ts';
-import { SAME } from './method.ts';
+import { SAME, type Context } from './method.ts';
 
 /** One shoulder of a tenon: the face that lies down while it is cut, and how deep it is. */
 export interface Shoulder {
   readonly down: SeatFace;
   readonly words: string;
   readonly depth: Mm;
+  /** Where wood begins, on the way in: there was none before, or it is gone. */
+  readonly from: Mm;
 }
 
 /** The shoulders a tenon has. */
-export const shouldersOf = ({ faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock }: TenonFeature): Shoulder[] =>
+export const shouldersOf = ({ faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock, cleared }: TenonFeature): Shoulder[] =>
   [
     { down: 'reference-face' as const, words: 'Reference face down', depth: a },
     { down: 'other-face' as const, words: 'Other face down', depth: stock.thickness - a - t },
     { down: 'reference-edge' as const, words: 'Reference edge down', depth: b },
     { down: 'other-edge' as const, words: 'Other edge down', depth: stock.width - b - w },
-  ].filter(({ depth }) => depth > SAME); // prettier-ignore
+  ].flatMap((side) => (side.depth > SAME ? [{ ...side, from: cleared?.[side.down] ?? 0 }] : [])); // prettier-ignore
+
+/** The shoulders that are left to cut once a kerf so wide has gone down the cheeks: shallower ones went with it. */
+export const shouldersLeft = (feature: TenonFeature, { taken }: Pick<Context, 'taken'>): Shoulder[] =>
+  shouldersOf(feature).filter(({ depth, from }) => depth - from > taken + SAME);
+
+/** How far a shoulder's cut stays off a cheek that is cut already: of a shallow one no more than half its depth, mm. */
+export const shortOf = (depth: Mm, short: Mm): Mm => Math.min(short, depth / 2);
 
 /** Shoulders of one depth together: one height serves them. Faces and edges apart: its error acts another way in each. */
 export function byDepth(shoulders: readonly Shoulder[]): (readonly Shoulder[])[] {

@@ -1,4 +1,4 @@
-import { toolsOf, type Shop, type TableSaw, type UprightJig } from '../tooling/index.ts';
+import { toolById, toolsOf, type Shop, type TableSaw, type UprightJig } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import type { LengthFigure, Refusal, Setup } from '../setups/index.ts';
 import { cheekLength } from './flippedCheeks.ts';
@@ -68,6 +68,12 @@ export function uprightRefusals(piece: Standing, shop: Shop, otherwise: string):
           `The piece is {value} thick; the jig is made for {bound} only. Better ${otherwise}.`,
         )),
   ];
+}
+
+/** Kerf of the blade that is on the table saw, mm; 0 where there is none. */
+export function sawKerf(shop: Shop): Mm {
+  const [saw] = toolsOf(shop, 'table-saw');
+  return saw ? toolById(shop, 'saw-blade', saw.bladeId).kerf : 0;
 }
 
 /** What every set-up of a piece on end in the upright jig has. */

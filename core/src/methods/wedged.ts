@@ -37,7 +37,7 @@ function paddingOf(feature: Feature, { about, degrees, pivot, at, square }: Lean
     /** The surface slopes along the piece, its end through the depth. */
     const up = beside(tan, at[0], q - room, q + l + room).near;
     const end = Math.min(0, -sin * square.width) + at[0] - cos * pivot[0];
-    return { near: [Math.max(0, -end), 0, up], far: [0, 0, 0] };
+    return { near: [-end, 0, up], far: [0, 0, 0] };
   }
   const face = Math.min(0, -sin * square.width) + at[1] - cos * pivot[1];
   const up = beside(tan, at[1], p - room, p + m + room).near;
@@ -55,12 +55,23 @@ export function nearWood(
   return { shoulder, tip: shoulder + length * angleOf(lean.degrees).tan };
 }
 
+/** How far in from the square piece's sides there is no wood beside a leaning tenon, mm: it slopes away from them. */
+function besideTenon({ about, degrees, at, square }: Lean): NonNullable<TenonFeature['cleared']> {
+  const { near, far } = beside(angleOf(degrees).tan, at[0], 0, Math.min(at[0] + WEDGE, square.length));
+  const along = beside(angleOf(degrees).tan, at[0], 0, at[0]);
+  const [low, high] = [near - along.near, far - along.far];
+  return about === 'width'
+    ? { 'reference-face': low, 'other-face': high }
+    : { 'reference-edge': low, 'other-edge': high };
+}
+
 /** A leaning feature as a machine finds it: wedges and piece together are the stock, and sizes count from them. */
 export function onWedges(feature: Feature, room: Mm): Feature {
   const { lean } = feature;
   if (!lean?.degrees) return feature;
   const { near, far } = paddingOf(feature, lean, room);
   const held = padded(lean, near, far);
+  if (feature.form === 'tenon') return { ...within(feature, held, near), cleared: besideTenon(lean) };
   if (feature.form === 'end') {
     const out = padded(held, [feature.excess, 0, 0]);
     return { ...feature, lean: out, stock: out.square };
@@ -69,6 +80,7 @@ export function onWedges(feature: Feature, room: Mm): Feature {
 }
 
 /** A feature inside the square piece it is held as, whose near faces lie so much further out, mm. */
+export function within<F extends Feature>(feature: F, held: Lean, near: Vec3): F;
 export function within(feature: Feature, held: Lean, [x, y, z]: Vec3): Feature {
   const moved = { lean: held, stock: held.square };
   if (feature.form === 'tenon')

@@ -26,6 +26,7 @@ const sameGear = (a: Setup, b: Setup): boolean =>
 
 function moved(figure: LengthFigure, before: Setup): LengthFigure {
   const stood = before.figures.find((f) => f.from === figure.from && f.to === figure.to);
-  const move = stood && byMove(figure.value, figure.rounding, stood.set, figure.step, figure.screw);
-  return move && !figure.summed ? reachedBy(figure, ranked([...figure.reach, move])) : figure;
+  if (!stood || figure.summed) return figure;
+  const moves = byMove(figure.value, figure.rounding, stood.set, figure.step, figure.screw);
+  return reachedBy(figure, ranked([...figure.reach, ...moves]));
 }

@@ -15,9 +15,8 @@ export interface Operation {
   readonly testCut: Sentence;
 }
 
-/** What the rules of a joint depend on: the shop's schools, and where the waste goes. */
+/** What the rules of a joint depend on beside its set-ups: the shop's schools. */
 export interface Choices {
-  readonly shouldersFirst: boolean;
   readonly half: Schools['half'];
 }
 
@@ -68,12 +67,12 @@ export const HARD_RULES: readonly HardRule[] = [
     id: 'shoulders-first',
     words:
       'Shoulders before cheeks: the cheeks’ waste falls outside the blade, so the line stays crisp and nothing is trapped.',
-    before: (a, b, { shouldersFirst }) => shouldersFirst && stages(a, 'shoulders', b, 'cheeks'),
+    before: (a, b) => a.shouldersFirst === true && stages(a, 'shoulders', b, 'cheeks'),
   },
   {
     id: 'cheeks-first',
     words: 'Cheeks before shoulders: their waste stands between blade and jig, or this shop cuts them first.',
-    before: (a, b, { shouldersFirst }) => !shouldersFirst && stages(a, 'cheeks', b, 'shoulders'),
+    before: (a, b) => a.shouldersFirst !== true && stages(a, 'cheeks', b, 'shoulders'),
   },
   {
     id: 'plane-last',

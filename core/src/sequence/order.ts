@@ -110,7 +110,7 @@ export function minutesAlone(
   setups: readonly Setup[],
   { minutes, schools }: Pick<Shop, 'minutes' | 'schools'>,
 ): number {
-  const operations = operationsOf([{ joint: '', setups, shouldersFirst: true, half: schools.half }]);
+  const operations = operationsOf([{ joint: '', setups, half: schools.half }]);
   return minutesOf(operations, runOrder(operations, minutes), minutes);
 }
 

@@ -1,4 +1,4 @@
-import { stepOf, type Mm, type Rounding, type Screw, type Sentence } from '../units/index.ts';
+import { type Mm, type Rounding, type Screw, type Sentence } from '../units/index.ts';
 import { waysToReach, type Means, type Reach } from './reach.ts';
 
 /** A feature of a machine model that a figure is measured from or to, such as `jig-face`. */
@@ -22,7 +22,7 @@ export interface LengthFigure {
   readonly acts: Acts;
   /** Every way this shop has, least error first. */
   readonly reach: readonly Reach[];
-  /** Finest step it can be moved by, mm, and the screw that moves it: for a move from the last set-up. */
+  /** Finest step a move of it can be measured by, mm, and the screw that moves it: for a move from the last set-up. */
   readonly step: Mm;
   readonly screw: Screw | null;
   readonly working: Sentence;
@@ -70,8 +70,7 @@ export function figure(draft: FigureDraft, means: Means): LengthFigure {
   );
 }
 
-const finest = ({ graduation, scale, screw }: Means): Mm =>
-  Math.min(graduation, scale?.graduation ?? Infinity, screw ? stepOf(screw) : Infinity);
+const finest = ({ graduation, scale }: Means): Mm => Math.min(graduation, scale?.graduation ?? Infinity);
 
 /** The figure with these ways, set by the first. */
 export const reachedBy = (figure: Omit<LengthFigure, 'set' | 'reach'>, reach: readonly Reach[]): LengthFigure => ({

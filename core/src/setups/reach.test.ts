@@ -5,7 +5,7 @@ import { withMoves } from '../sequence/index.ts';
 import { cases, jobWith, TEST_SHOP, withTool } from '../testing/index.ts';
 import { newTool, type Shop } from '../tooling/index.ts';
 import { METRIC, say, speak, type Rounding, type Scale, type Screw } from '../units/index.ts';
-import { byMove, figure, remainderMatters, waysToReach, type FigureDraft, type Means } from './index.ts';
+import { byMove, figure, remainderMatters, waysToReach, type FigureDraft, type Means, type Reach } from './index.ts';
 
 const BOX = { id: 'box', name: 'Box', sizes: [0.05, 0.1, 0.2, 0.5, 1, 2, 3, 5, 10, 20, 30, 50] };
 const means: fc.Arbitrary<Means> = fc.record({
@@ -20,9 +20,16 @@ const means: fc.Arbitrary<Means> = fc.record({
   beyond: fc.constantFrom(0, 3.2),
   screw: fc.option(fc.record<Screw>({ lead: fc.constantFrom(1, 4), divisions: fc.constantFrom(0, 80) })),
   boxes: fc.constantFrom([], [BOX]),
-  mates: fc.array(fc.record({ value: fc.double({ min: 1, max: 60, noNaN: true }), text: fc.constant('the mate') }), {
-    maxLength: 1,
-  }),
+  mates: fc.array(
+    fc.record({
+      value: fc.double({ min: 1, max: 60, noNaN: true }),
+      text: fc.constant('the mate'),
+      wall: fc.constantFrom('near' as const, 'far' as const),
+    }),
+    {
+      maxLength: 1,
+    },
+  ),
 });
 const rounding = fc.constantFrom<Rounding>('up', 'down', 'nearest');
 
@@ -52,7 +59,7 @@ describe('every way of reaching a figure', () => {
         fc.double({ min: 1, max: 120, noNaN: true }),
         rounding,
         (value, stood, way) => {
-          const move = byMove(value, way, { value: stood, spread: 0.02 }, 0.05, null)!;
+          const [move] = byMove(value, way, { value: stood, spread: 0.02 }, 0.05, null) as [Reach];
           expect(move.value + move.error).toBeCloseTo(value, 9);
           expect(Math.abs((move.value - stood) / 0.05 - Math.round((move.value - stood) / 0.05))).toBeLessThan(1e-4);
           expect(Math.abs(move.error)).toBeLessThanOrEqual(0.05 + 1e-6);
@@ -62,10 +69,16 @@ describe('every way of reaching a figure', () => {
       { seed: 2, numRuns: 200 },
     );
     const words = (value: number, stood: number) =>
-      speak(byMove(value, 'nearest', { value: stood, spread: 0 }, 0.05, { lead: 4, divisions: 80 })!.text, METRIC);
+      speak(byMove(value, 'nearest', { value: stood, spread: 0 }, 0.05, { lead: 4, divisions: 80 })[1]!.text, METRIC);
     expect(words(15, 15)).toBe('stands there already');
     expect(words(3.8, 15)).toBe('11.2 mm smaller than it stands (2 turns and 64 of 80)');
     expect(words(20, 15)).toMatch(/^5.0 mm larger/);
+    /** Without a ring quarters of a turn are told, each 1 mm of a lead of 4: 0.8 is measured, or turned as 1. */
+    const bare = byMove(10.8, 'nearest', { value: 10, spread: 0 }, 0.05, { lead: 4, divisions: 0 });
+    expect(bare.map(({ text, value }) => [speak(text, METRIC), Number(value.toFixed(9))])).toEqual([
+      ['0.8 mm larger than it stands', 10.8],
+      ['1.0 mm larger than it stands (a quarter turn)', 11],
+    ]);
   });
 
   it('blocks are never laid against a centre line', () => {

@@ -28,11 +28,15 @@ export interface Reach extends Reached {
   readonly turns?: number;
   /** Id of the box the blocks are from. */
   readonly box?: string;
+  /** The wall of the cut mortise it is set to; the proof knows where that truly lies. */
+  readonly wall?: Mate['wall'];
 }
 
 /** A size of the mating part that can stand in for a figure. */
 export interface Mate {
   readonly value: Mm;
+  /** Which wall of the cut mortise, from the face of its piece that lies where the tenoned piece's will. */
+  readonly wall: 'near' | 'far';
   readonly text: string;
 }
 
@@ -54,6 +58,8 @@ const PILE_TOLERANCE: Mm = 0.02;
 const PER_BLOCK: Mm = 0.01;
 /** A mating part felt with a fingertip or a knife. */
 const BY_TOUCH: Mm = 0.02;
+/** A mate this much off is no gauge: nobody sets to it and reckons the rest, mm. */
+const MATE_WITHIN: Mm = 0.5;
 /** Errors this close are one; then the way that can be set more closely comes first. */
 const ALIKE: Mm = 0.005;
 
@@ -108,8 +114,9 @@ export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[
   }
   for (const mate of mates) {
     const error = value - mate.value;
+    if (Math.abs(error) > MATE_WITHIN) continue;
     if ((rounding === 'up' && error > 1e-9) || (rounding === 'down' && error < -1e-9)) continue;
-    ways.push({ by: 'mate', text: say(mate.text), value: mate.value, error, spread: BY_TOUCH });
+    ways.push({ by: 'mate', text: say(mate.text), value: mate.value, error, spread: BY_TOUCH, wall: mate.wall });
   }
   return ranked(ways);
 }
@@ -121,30 +128,30 @@ export const ranked = (ways: readonly Reach[]): Reach[] =>
     return Math.abs(ea - eb) > ALIKE ? ea - eb : a.spread - b.spread;
   });
 
-/** Moving from where the last set-up left it: the error it stands with stays, and the move adds its own. */
+/**
+ * Moving from where the last set-up left it, measured or by the screw: the error it stands with stays, and the move adds
+ * its own. Turns are told only as far as they are turned.
+ * @param step finest that can be measured, mm; 0 where nothing is
+ */
 export function byMove(
   value: Mm,
   rounding: Rounding,
   stands: Pick<Reach, 'value' | 'spread'>,
   step: Mm,
   screw: Screw | null | undefined,
-): Reach | undefined {
-  if (step <= 0) return undefined;
+): Reach[] {
+  if (step <= 0) return [];
   const move = value - stands.value;
-  const moved = roundTo(move, step, rounding);
-  const reached = stands.value + moved;
-  const error = value - reached;
-  if (Math.abs(moved) < 1e-9)
-    return { by: 'move', text: say('stands there already'), value: reached, error, spread: stands.spread };
-  const way = moved > 0 ? 'larger' : 'smaller';
-  const turns = screw ? ` (${turnsInWords(turnsFor(moved, screw))})` : '';
-  return {
-    by: 'move',
-    text: say(`{move} ${way} than it stands${turns}`, { move: Math.abs(moved) }),
-    value: reached,
-    error,
-    spread: stands.spread + step / 2,
+  const to = (moved: Mm, spread: Mm, how: string): Reach => {
+    const reached = { by: 'move' as const, value: stands.value + moved, error: move - moved };
+    if (Math.abs(moved) < 1e-9) return { ...reached, text: say('stands there already'), spread: stands.spread };
+    const text = say(`{move} ${moved > 0 ? 'larger' : 'smaller'} than it stands${how}`, { move: Math.abs(moved) });
+    return { ...reached, text, spread: stands.spread + spread };
   };
+  const measured = to(roundTo(move, step, rounding), step / 2, '');
+  if (!screw) return [measured];
+  const turned = turnsFor(move, screw, rounding);
+  return [measured, to(turned.value, stepOf(screw) / 2, ` (${turnsInWords(turned)})`)];
 }
 
 function summed(blocks: readonly Mm[]): { text: string; lengths: Record<string, Mm> } {

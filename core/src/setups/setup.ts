@@ -97,6 +97,8 @@ export interface Setup {
   readonly tilt?: Tilt;
   /** Angles to set, beside the figures. */
   readonly angles?: readonly AngleFigure[];
+  /** Shoulders before cheeks in its half, or after them: each half has its own way. */
+  readonly shouldersFirst?: boolean;
   /** Which feature of its member it cuts, and which of them must be cut before. */
   readonly feature?: number;
   readonly follows?: Follows;

@@ -7,7 +7,7 @@ import type { Mm } from '../units/index.ts';
 import { assemble, sameHand, sectionOf, type Assembly, type Section } from './assemble.ts';
 import { callipers, compare, TOLERANCE, type Mismatch } from './compare.ts';
 import { fitOf, type FitClass } from './fit.ts';
-import { virtualCut, type Trapped } from './virtualCut.ts';
+import { virtualCut, type Fault, type Trapped } from './virtualCut.ts';
 
 /** One half of a joint with all that cuts it: a batch for each set of pieces with figures of their own. */
 export interface HalfPlan {
@@ -26,6 +26,7 @@ export interface MemberProof {
   /** On the median piece of each batch, the one its figures were computed from. */
   readonly mismatches: readonly (Mismatch & { readonly allowed: Mm })[];
   readonly trapped: readonly Trapped[];
+  readonly faults: readonly Fault[];
 }
 
 export interface JointProof {
@@ -128,19 +129,27 @@ function proofBy<P extends object>(
 ): JointProof {
   return modeller.scope(() => {
     const [tenonAt, mortiseAt] = pairOf(halves);
-    const cut = (member: MemberName, { part, setups }: HalfPlan['batches'][number], sample: Sample): CutHalf => {
+    /** What a mortise lies off, a tenon that is set by its walls lies off too. */
+    const gauging = halves.mortised.batches[0]!.setups;
+    const cut = (
+      member: MemberName,
+      { part, setups }: HalfPlan['batches'][number],
+      sample: Sample,
+      walls?: Walls,
+    ): CutHalf => {
       const at = member === 'tenoned' ? tenonAt : mortiseAt;
       const asItLies = pieceOf(part, sample);
       const piece = at.turned ? turnedPiece(asItLies) : asItLies;
-      const own = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
-      const { body, trapped } = virtualCut(modeller, own, at, piece, asIs);
+      const here = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
+      const own = walls ? here.map((s) => setToMate(s, walls)) : here;
+      const { body, trapped, faults } = virtualCut(modeller, own, at, piece, asIs);
       const wanted = kind.geometry(params, member, piece, at);
       const lean = kind.lean?.(params, member, piece);
       const held = lean && toSquare(lean, piece, at);
       /** The figures were computed from the median piece: of the others only the sizes are asked. */
       const mismatches = (sample === 'median' ? compare(modeller, body, wanted, piece) : []).map((m) => ({
         ...m,
-        allowed: allowedDepth(own, m, piece, at),
+        allowed: allowedDepth(gauged(own) ? [...own, ...gauging] : own, m, piece, at),
       }));
       const measured = callipers(modeller, body, wanted.gauges, piece, held);
       const loose = member === 'tenoned' ? kind.loose?.(params, lean?.square ?? piece, at, measured) : undefined;
@@ -150,12 +159,14 @@ function proofBy<P extends object>(
         sizes: { ...measured, ...loose?.sizes },
         piece: lean?.square ?? piece,
         at,
-        proof: { mismatches, trapped },
+        proof: { mismatches, trapped, faults },
       };
     };
-    const all = (member: MemberName) =>
-      halves[member].batches.map((batch) => samplesOf(batch.part).map((sample) => cut(member, batch, sample)));
-    const [tenons, mortises] = [all('tenoned'), all('mortised')];
+    const all = (member: MemberName, walls?: Walls) =>
+      halves[member].batches.map((batch) => samplesOf(batch.part).map((sample) => cut(member, batch, sample, walls)));
+    const mortises = all('mortised');
+    const { wall, mortiseWidth } = mortises[0]![0]!.sizes;
+    const tenons = all('tenoned', wall === undefined ? undefined : { near: wall, far: wall + (mortiseWidth ?? 0) });
     const [tenon, mortise] = [tenons[0]![0]!, mortises[0]![0]!];
     const members = { tenoned: memberProof(tenons), mortised: memberProof(mortises) };
     const [t, m] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
@@ -181,8 +192,19 @@ function proofBy<P extends object>(
 }
 
 /** Nothing is wrong with the wood but what the rounding of its figures explains. */
-const explained = ({ mismatches, trapped }: MemberProof): boolean =>
-  mismatches.every((x) => x.depth <= x.allowed) && !trapped.length;
+const explained = ({ mismatches, trapped, faults }: MemberProof): boolean =>
+  mismatches.every((x) => x.depth <= x.allowed) && !trapped.length && !faults.length;
+
+/** Where the walls of the cut mortise lie, from the face of its piece that goes where the tenoned piece's goes, mm. */
+type Walls = Readonly<Record<'near' | 'far', Mm>>;
+
+const gauged = (setups: readonly Setup[]): boolean => setups.some((s) => s.figures.some((f) => f.set.wall));
+
+/** The set-up as it stands when a wall of the mating piece, as that was really cut, is what it is set to. */
+const setToMate = (setup: Setup, walls: Walls): Setup => ({
+  ...setup,
+  figures: setup.figures.map((f) => (f.set.wall ? { ...f, set: { ...f.set, value: walls[f.set.wall] } } : f)),
+});
 
 /** A tenon and a mortise of one hand, so that the pair can be put together. */
 function pairOf(halves: Readonly<Record<MemberName, HalfPlan>>): [Occurrence, Occurrence] {
@@ -197,6 +219,7 @@ const memberProof = (batches: readonly (readonly CutHalf[])[]): MemberProof => (
   sizes: ranges(batches.flat()),
   mismatches: batches.flatMap(([median]) => median!.proof.mismatches),
   trapped: batches.flatMap(([median]) => median!.proof.trapped),
+  faults: batches.flatMap(([median]) => median!.proof.faults),
 });
 
 /** The median first; the extremes only where the batch has any. */

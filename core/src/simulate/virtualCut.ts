@@ -1,8 +1,9 @@
-import { modelOf, type Placement } from '../machines/index.ts';
+import { faceOf, modelOf, type Placement } from '../machines/index.ts';
 import { invert, union, type Body, type Modeller, type Solid, type Vec3 } from '../solids/index.ts';
 import { pieceSolid, type Piece } from '../stock/index.ts';
-import type { Occurrence, Setup } from '../setups/index.ts';
+import type { Occurrence, Pass, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
 
 /** An off-cut that came loose where it can touch both the cutter and a fence, stop or jig. */
 export interface Trapped {
@@ -11,8 +12,17 @@ export interface Trapped {
   readonly between: string;
 }
 
+/** A set-up or pass that no maker would make so: it takes no wood, or its piece doesn't touch what it should stand against. */
+export interface Fault {
+  readonly sort: 'idle' | 'unseated';
+  readonly setup: string;
+  readonly pass: string;
+  readonly words: Sentence;
+}
+
 export interface Cut {
   readonly body: Body;
+  readonly faults: readonly Fault[];
   readonly trapped: readonly Trapped[];
   readonly offcuts: number;
 }
@@ -31,16 +41,24 @@ export function virtualCut(
 ): Cut {
   let body = modeller.solid(pieceSolid(piece));
   const trapped: Trapped[] = [];
+  const faults: Fault[] = [];
   let offcuts = 0;
+  let wood = body.volume();
+  let ends = 0;
   for (const setup of setups) {
     const placed = setup.passes.map((pass) => ({
       pass,
       placement: modelOf(setup.model).place(setup, pass, occurrence, piece, asIs),
     }));
     /** A hand-held tool traps nothing: its passes are one cut. */
+    /** By path, for the levels of one path are one cut. */
+    const taken = new Map<string, number>();
     const cuts = placed.every(({ placement }) => placement.feeds === 'tool') ? [placed] : placed.map((p) => [p]);
     for (const passes of cuts) {
       const { pass, placement } = passes[0]!;
+      const gap = setup.model === 'bench' ? 0 : gapAtEnd(body, setup, pass, placement, occurrence);
+      if (Math.abs(gap) > SEATED + offBy(setup) + ends)
+        faults.push({ sort: 'unseated', setup: setup.id, pass: pass.id, words: say('{gap} between the piece and its stop', { gap }) }); // prettier-ignore
       const sweeps = deepestOf(passes.map(({ placement }) => placement)).map(({ rigid, sweep }): Solid => ({
         shape: 'placed',
         rigid: invert(rigid),
@@ -55,9 +73,58 @@ export function virtualCut(
         if (between) trapped.push({ setup: setup.id, pass: pass.id, between });
       }
       body = kept;
+      const left = parts.reduce((sum, part) => sum + part.volume(), 0);
+      taken.set(pathOf(pass), Math.max(taken.get(pathOf(pass)) ?? 0, wood - left));
+      wood = kept.volume();
     }
+    /** A sliver between kerf and shoulder is there or not by the rounding of the kerf before. */
+    const sliver = setup.stage === 'shoulders' && setup.shouldersFirst === false;
+    for (const pass of setup.passes)
+      if (!sliver && (taken.get(pathOf(pass)) ?? Infinity) < NOTHING) {
+        faults.push({ sort: 'idle', setup: setup.id, pass: pass.id, words: say('takes no wood') });
+        taken.delete(pathOf(pass));
+      }
+    if (setup.stage === 'end') ends += lengthOff(setup);
   }
-  return { body, trapped, offcuts };
+  return { body, trapped, faults, offcuts };
+}
+
+/** Less than this is no cut, mm³. */
+const NOTHING = 1e-3;
+/** Nearer than this an end lies against its stop, mm. */
+const SEATED: Mm = 0.01;
+
+const pathOf = ({ seat, figures, off }: Pass): string => JSON.stringify([seat, figures, off]);
+
+/** How far an end may lie off because of how its figures are set, mm: whatever lies against it then lies off as much. */
+const lengthOff = ({ figures }: Setup): Mm =>
+  figures.reduce((sum, { acts, set }) => sum + (acts === 'length' ? Math.abs(set.error) : 0), 0);
+
+/** How far a leaning piece's end may come to lie off because its angle is set as the shop marks it, mm. */
+function offBy({ lean, leanSet = lean?.degrees ?? 0 }: Setup): Mm {
+  if (!lean) return 0;
+  const { length, thickness, width } = lean.square;
+  const size = Math.max(thickness, width, length * Math.abs(Math.sin((lean.degrees * Math.PI) / 180)));
+  return (Math.abs(leanSet - lean.degrees) * Math.PI * size) / 180;
+}
+
+/** From the stop that a leaning piece's end should meet to the piece as it stands, mm; wedges reach no end. */
+function gapAtEnd(
+  body: Body,
+  { lean }: Setup,
+  { seat, off = 0 }: Pass,
+  { rigid, datums }: Placement,
+  at: Occurrence,
+): Mm {
+  // prettier-ignore
+  if (!lean?.degrees) return 0;
+  const stop = Object.entries(seat).find(([, face]) => faceOf(face, at).startsWith('end-'))?.[0];
+  if (!stop) return 0;
+  const { at: point, normal } = datums[stop]!;
+  const axis = normal.findIndex((n) => Math.abs(n) > 0.5);
+  const { min, max } = body.placed(rigid).bounds();
+  const nearest = normal[axis]! > 0 ? min[axis]! - point[axis]! : point[axis]! - max[axis]!;
+  return nearest - off;
 }
 
 /** Of levels that follow one path the deepest: it takes all that the others took. */

@@ -19,9 +19,9 @@ const UNITS: Record<string, Mm> = {
   "'": 12 * INCH,
 };
 
-/** whole-and-fraction | fraction | decimal, then a unit or nothing */
+/** whole-and-fraction | fraction, also as spoken: 3/8ths | decimal, then a unit or nothing */
 const NUMBER =
-  /^(?:(\d+)(?:\s+|-)(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+))\s*(mm|cm|m|inches|inch|in|ft|"|')?/i;
+  /^(?:(\d+)(?:\s+|-)(\d+)\/(\d+)(?:ths?|nds?|rds?)?|(\d+)\/(\d+)(?:ths?|nds?|rds?)?|(\d+(?:[.,]\d+)?|[.,]\d+))\s*(mm|cm|m|inches|inch|in|ft|"|')?/i;
 
 /**
  * Reads a length as people write it: `35`, `12,5 mm`, `1 3/8`, `1-3/8"`, `1⅜`, `2' 3 1/2"`, `.789"`, `3/4" - 1/32"`.

@@ -34,7 +34,7 @@ export const blind: JointKind<BlindParams> = {
           width: params.tenonWidth,
           length: params.tenonLength,
           ...(params.corners === 'rounded' && { rounding: [roundingOf(params)] }),
-          mate: { nearWall: d.wall - params.setBack, farWall: d.wall - params.setBack + params.mortiseWidth },
+          mate: { nearWall: d.wall, farWall: d.wall + params.mortiseWidth },
         },
       ],
       mortised: [

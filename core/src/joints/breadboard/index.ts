@@ -294,6 +294,7 @@ export const breadboard: JointKind<BreadboardParams> = {
           start: position + from,
           length: to - from,
           depth: mortiseDepth,
+          sunk: grooveDepth,
           ends: 'squared' as const,
           follows: { feature: 0, words: 'The groove comes before its mortises: it guides the chisel, and they are cut from the same face.' }, // prettier-ignore
         })),

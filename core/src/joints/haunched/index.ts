@@ -291,6 +291,7 @@ export const haunched: JointKind<HaunchedParams> = {
             edgeShoulder: b,
             width: W - b,
             length: L - h,
+            cleared: { 'reference-edge': b - haunchWidth },
             ...(rounding && { rounding: rounding.map((r) => ({ ...r, nearLength: L - h })) }),
             follows: { feature: 0, words: 'The haunch is cut once the full-length cheeks are.' },
           },

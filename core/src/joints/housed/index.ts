@@ -275,6 +275,7 @@ export const housed: JointKind<HousedParams> = {
           ...f,
           ...(f === inner && nested),
           name: 'the mortise',
+          sunk: params.housingDepth,
           follows: {
             feature: 0,
             words: 'The housing comes before its mortise: the mortise’s depth counts from its floor.',

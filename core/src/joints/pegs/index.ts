@@ -47,6 +47,9 @@ const PEGS: Choice = {
   ],
 };
 
+/** How much shorter than its piece a brad is, mm (common practice: 1/8 to 1/4 in). */
+const BRAD_LEFT: readonly [least: Mm, most: Mm] = [3, 6.5];
+
 /** How far past the far side a bit goes, into a scrap, mm. */
 const PAST: Mm = 1;
 
@@ -244,8 +247,9 @@ function pegAdvice(
   if (params.pegs === 'pinned') {
     const left = mortised.thickness - (params.bradLength ?? 0);
     const propose = roundTo(mortised.thickness - 5, available.step, 'nearest');
-    return left < 3 - 1e-6 || left > 6 + 1e-6
-      ? [told('brads', 'warning', 'bradLength', say('Length of the brads'), say('They end {left} before the far face; 3 to 6 mm is usual, so that none shows and each still holds.', { left }), propose)] // prettier-ignore
+    const [least, most] = BRAD_LEFT;
+    return left < least - 1e-6 || left > most + 1e-6
+      ? [told('brads', 'warning', 'bradLength', say('Length of the brads'), say('They end {left} before the far face; {least} to {most} is usual, so that none shows and each still holds.', { left, least, most }), propose)] // prettier-ignore
       : [];
   }
   if (!found) return [];

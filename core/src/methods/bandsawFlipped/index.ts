@@ -5,7 +5,7 @@ import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
+import { bandsawKerf, bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
 
 /** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
 export const bandsawFlipped: Method<TenonFeature> = {
@@ -13,6 +13,7 @@ export const bandsawFlipped: Method<TenonFeature> = {
   title: 'Cheeks, on the bandsaw',
   form: 'tenon',
   stage: 'cheeks',
+  kerf: bandsawKerf,
   leavesFat: true,
   waste: 'outside',
   lean: { by: 'wedge' },
@@ -25,11 +26,12 @@ export const bandsawFlipped: Method<TenonFeature> = {
       shop,
     );
   },
-  setups(feature, shop, { joint, occurrences, shouldersFirst }) {
+  setups(feature, shop, context) {
+    const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const make = figuresFor(shop);
     const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0);
-    return flippedSettings(feature, make, 'fence-face', { scale: saw.fenceScale }).map(
+    return flippedSettings(feature, make, 'fence-face', { scale: saw.fenceScale }, context).map(
       ({ name, figure, against }): Setup => ({
         id: `${joint}.bandsaw.${figure.id}`,
         method: bandsawFlipped.id,

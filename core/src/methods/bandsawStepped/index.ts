@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
+import { bandsawKerf, bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
@@ -17,6 +17,7 @@ export const bandsawStepped: Method<TenonFeature> = {
   title: 'Cheeks, on the bandsaw from one face',
   form: 'tenon',
   stage: 'cheeks',
+  kerf: bandsawKerf,
   leavesFat: true,
   waste: 'between',
   lean: { by: 'wedge' },

@@ -85,8 +85,8 @@ export const bushingMortise: Method<MortiseFeature> = {
     const [d, G] = [cutter.diameter, bushing.outside];
     const make = figuresFor(shop);
     const beyond = (G - d) / 2;
-    const width = make({ id: 'width', name: 'Opening, width', value: templateSlot(m, d, G), from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'thickness', working: say('mortise {m} + bushing {G} − cutter {d}', { m, G, d }) }); // prettier-ignore
-    const length = make({ id: 'length', name: 'Opening, length', value: templateSlot(l, d, G), from: 'template-end', to: 'template-far-end', rounding: 'nearest', acts: 'length', working: say('mortise {l} + bushing {G} − cutter {d}', { l, G, d }) }); // prettier-ignore
+    const width = make({ id: 'width', name: 'Opening, width', value: templateSlot(m, d, G), from: 'template-side', to: 'template-far-side', rounding: 'down', acts: 'thickness', working: say('mortise {m} + bushing {G} − cutter {d}', { m, G, d }) }); // prettier-ignore
+    const length = make({ id: 'length', name: 'Opening, length', value: templateSlot(l, d, G), from: 'template-end', to: 'template-far-end', rounding: 'down', acts: 'length', working: say('mortise {l} + bushing {G} − cutter {d}', { l, G, d }) }); // prettier-ignore
     const side = make({ id: 'side', name: 'Opening, from the reference face', value: p - beyond, from: 'template-fence', to: 'template-side', rounding: 'nearest', acts: 'thickness', working: say('near wall {p} − half of bushing {G} less cutter {d}; negative is outside the piece', { p, G, d }) }); // prettier-ignore
     const end = make({ id: 'end', name: 'Opening, from the layout end', value: q - beyond, from: 'laid-out-from', to: 'template-end', rounding: 'nearest', acts: 'length', working: say('position {q} − half of bushing {G} less cutter {d}', { q, G, d }) }); // prettier-ignore
     const depth = make(
@@ -111,6 +111,7 @@ export const bushingMortise: Method<MortiseFeature> = {
           depth.set.value - TEMPLATE,
           cutter.level,
           plunged('Plunge to {level} of wood; round the opening clockwise, then clear what is left in the middle'),
+          feature.sunk,
         ),
         occurrences,
         checks: [
@@ -171,11 +172,11 @@ export const bushingRound: Method<RoundTenonFeature> = {
     const [d, G] = [cutter.diameter, bushing.outside];
     const disc = templateDisc(t, d, G);
     const make = figuresFor(shop);
-    const width = make({ id: 'width', name: 'Disc, across', value: disc, from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'across', working: say('tenon {t} + cutter {d} − bushing {G}', { t, d, G }) }); // prettier-ignore
+    const width = make({ id: 'width', name: 'Disc, across', value: disc, from: 'template-side', to: 'template-far-side', rounding: 'up', acts: 'across', working: say('tenon {t} + cutter {d} − bushing {G}', { t, d, G }) }); // prettier-ignore
     const side = make({ id: 'side', name: 'Centre, from the reference face', value: fromFace, from: 'template-fence', to: 'centre-across', rounding: 'nearest', acts: 'thickness', working: say('axis from the face {fromFace}', { fromFace }) }); // prettier-ignore
     const end = make({ id: 'end', name: 'Centre, from the reference edge', value: fromEdge, from: 'laid-out-from', to: 'centre-along', rounding: 'nearest', acts: 'width', working: say('axis from the edge {fromEdge}', { fromEdge }) }); // prettier-ignore
     const depth = make(
-      { id: 'depth', name: 'Plunge, from the template’s top', value: L + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'nearest', acts: 'length', working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }) }, // prettier-ignore
+      { id: 'depth', name: 'Plunge, from the template’s top', value: L + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'down', acts: 'length', working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }) }, // prettier-ignore
       { scale: router.depthScale },
     );
     return [

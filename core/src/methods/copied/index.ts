@@ -51,7 +51,8 @@ interface Sizes {
   readonly length: { readonly value: Mm; readonly working: Sentence };
   readonly across: { readonly value: Mm; readonly working: Sentence };
   readonly along: { readonly value: Mm; readonly working: Sentence };
-  readonly depth: { readonly value: Mm; readonly working: Sentence };
+  /** `from` where its wood begins. */
+  readonly depth: { readonly value: Mm; readonly working: Sentence; readonly from?: Mm };
 }
 
 function copied(
@@ -66,12 +67,14 @@ function copied(
   const make = figuresFor(shop);
   const name = outside ? 'Block' : 'Opening';
   const [along, inward] = outside ? (['width', 'length'] as const) : (['length', 'width'] as const);
+  /** Wood can still be taken away: a block is never smaller, an opening never larger. */
+  const safe = outside ? 'up' : 'down';
   const figures: LengthFigure[] = [
-    make({ id: 'width', name: `${name}, width`, ...sizes.width, from: 'template-side', to: 'template-far-side', rounding: 'nearest', acts: 'thickness' }), // prettier-ignore
-    make({ id: 'length', name: `${name}, length`, ...sizes.length, from: 'template-end', to: 'template-far-end', rounding: 'nearest', acts: along }), // prettier-ignore
+    make({ id: 'width', name: `${name}, width`, ...sizes.width, from: 'template-side', to: 'template-far-side', rounding: safe, acts: 'thickness' }), // prettier-ignore
+    make({ id: 'length', name: `${name}, length`, ...sizes.length, from: 'template-end', to: 'template-far-end', rounding: safe, acts: along }), // prettier-ignore
     make({ id: 'across', name: 'Fence to centre', ...sizes.across, from: 'template-fence', to: 'centre-across', rounding: 'nearest', acts: 'thickness' }), // prettier-ignore
     make({ id: 'along', name: 'End stop to centre', ...sizes.along, from: 'laid-out-from', to: 'centre-along', rounding: 'nearest', acts: along }), // prettier-ignore
-    make({ id: 'depth', name: 'Depth', ...sizes.depth, from: 'wood-surface', to: 'cutter-tip', rounding: outside ? 'nearest' : 'up', acts: inward }), // prettier-ignore
+    make({ id: 'depth', name: 'Depth', value: sizes.depth.value, working: sizes.depth.working, from: 'wood-surface', to: 'cutter-tip', rounding: outside ? 'down' : 'up', acts: inward }), // prettier-ignore
   ];
   return {
     id: `${joint}.${id}`,
@@ -103,6 +106,7 @@ function copied(
           ? 'Beside the wood, {level} deep; the follower once round the block, then outward until all is cleared'
           : 'Plunge to {level}; the follower round the opening, then over what is left in the middle',
       ),
+      sizes.depth.from,
     ),
     occurrences,
     cautions: [CAUTIONS.copying, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
@@ -147,7 +151,7 @@ export const copiedMortise: Method<MortiseFeature> = {
         value: q + l / 2,
         working: say('layout end to mortise {q} + half its length {half}', { q, half: l / 2 }),
       },
-      depth: { value: D, working: say('mortise depth {D}', { D }) },
+      depth: { value: D, working: say('mortise depth {D}', { D }), ...(feature.sunk && { from: feature.sunk }) },
     };
     const checks = feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : [];
     return [copied(copiedMortise, gear, sizes, false, shop, context, checks)];

@@ -4,14 +4,20 @@ import { toolById, toolsOf, type Shop, type TableSaw } from '../../tooling/index
 import { say, type Mm } from '../../units/index.ts';
 import { overBlade } from '../blades.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { figuresFor, type Method } from '../method.ts';
+import { figuresFor, mateFace, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
-import { byDepth, shoulderChecks, shouldersOf, type Shoulder } from '../shoulders.ts';
+import { byDepth, shortOf, shoulderChecks, shouldersLeft, shouldersOf, type Shoulder } from '../shoulders.ts';
 
 /** The near wall of the cut mortise stands for the near shoulder, where the blade goes up to it in full. */
-const mateOf = ({ mate }: TenonFeature, group: readonly Shoulder[], short: Mm): Mate[] =>
+const mateOf = ({ mate }: TenonFeature, group: readonly Shoulder[], short: Mm, context: Context): Mate[] =>
   mate && short === 0 && group.some((g) => g.down === 'reference-face')
-    ? [{ value: mate.nearWall, text: 'the near wall of the cut mortise, its reference face on the table' }]
+    ? [
+        {
+          value: mate.nearWall,
+          wall: 'near',
+          text: `the near wall of the cut mortise, ${mateFace(context)} on the table`,
+        },
+      ]
     : [];
 
 /** Table saw, piece lying on its face against the mitre gauge, length from a stop block clamped ahead of the blade. */
@@ -38,7 +44,8 @@ export const crosscutShoulders: Method<TenonFeature> = {
       ...bladeRefusals(feature, saw, shop),
     ];
   },
-  setups(feature, shop, { joint, occurrences, shouldersFirst }) {
+  setups(feature, shop, context) {
+    const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const block = toolsOf(shop, 'stop-block')[0]!;
     const { teeth, kerf } = toolById(shop, 'saw-blade', saw.bladeId);
@@ -58,7 +65,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
       },
       { scale: saw.fenceScale, beyond: kerf },
     );
-    return shoulderGroups(feature, shop, saw, shouldersFirst ? 0 : shop.secondCutShort).map(
+    return shoulderGroups(feature, shop, saw, shouldersFirst ? 0 : shop.secondCutShort, context).map(
       ({ group, height }): Setup => ({
         id: `${joint}.crosscut.${group.map((g) => g.down).join('-')}`,
         method: crosscutShoulders.id,
@@ -102,12 +109,13 @@ export const sledShoulders: Method<TenonFeature> = {
       ...bladeRefusals(feature, saw, shop),
     ];
   },
-  setups(feature, shop, { joint, occurrences }) {
+  setups(feature, shop, context) {
+    const { joint, occurrences } = context;
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const L = feature.length;
     const stop = figuresFor(shop)({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
-    return shoulderGroups(feature, shop, saw, 0).map(({ group, height }): Setup => ({
+    return shoulderGroups(feature, shop, saw, 0, context).map(({ group, height }): Setup => ({
       id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
       method: sledShoulders.id,
       title: sledShoulders.title,
@@ -147,25 +155,27 @@ function shoulderGroups(
   shop: Shop,
   saw: TableSaw,
   short: Mm,
+  context: Context,
 ): { group: readonly Shoulder[]; height: LengthFigure }[] {
   const make = figuresFor(shop);
-  return byDepth(shouldersOf(feature)).map((group) => {
+  return byDepth(shouldersLeft(feature, context)).map((group) => {
     const { depth, down } = group[0]!;
+    const less = shortOf(depth, short);
     const height = make(
       {
         id: 'blade-height',
         name: 'Blade height',
-        value: depth - short,
+        value: depth - less,
         from: 'table',
         to: 'highest-tooth',
         rounding: 'down',
         acts: down.endsWith('face') ? 'thickness' : 'width',
-        working: short
-          ? say('shoulder {depth} − {short}: the cheek is cut already', { depth, short })
+        working: less
+          ? say('shoulder {depth} − {short}: the cheek is cut already', { depth, short: less })
           : say('depth of the shoulder, {depth}', { depth }),
         counts: group.length > 1 ? 2 : 1,
       },
-      { scale: saw.heightScale, mates: mateOf(feature, group, short) },
+      { scale: saw.heightScale, mates: mateOf(feature, group, short, context) },
     );
     return { group, height };
   });

@@ -88,6 +88,7 @@ export const edgeGuide: Method<MortiseFeature> = {
         depth.set.value,
         cutter.level,
         plunged(`Guide on the ${face.replace('-', ' ')}: plunge to {level}, run from mark to mark`),
+        feature.sunk,
       );
     return [
       {

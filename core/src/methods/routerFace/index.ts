@@ -111,6 +111,7 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
             depth.set.value,
             cutter.level,
             plunged(`${up} up: {level} deep, in from the end, the last pass along the straight-edge`),
+            g.from,
           );
         }),
         occurrences,

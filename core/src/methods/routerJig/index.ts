@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../../joints/index.ts';
-import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
+import type { LengthFigure, Occurrence, Refusal, Setup } from '../../setups/index.ts';
 import {
   toolsOf,
   topSpeed,
@@ -11,9 +11,10 @@ import {
 import { say, type Mm } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { fittingCutters, rowsFor, speedWords } from '../cutters.ts';
+import { inLevels, plunged } from '../levels.ts';
 import { mortiseLies, stopSide } from '../stopSide.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
-import { missing, only, over } from '../refusal.ts';
+import { missing, only, over, tooClose } from '../refusal.ts';
 
 /** Plunge router in a mortising jig with stops: reference face to the jig, layout end to the end stop. */
 export const routerJig: Method<MortiseFeature> = {
@@ -62,6 +63,29 @@ function rows(feature: MortiseFeature, d: Mm): Mm[] {
   return Array.from({ length: count }, (_, i) => p + d / 2 + (i * (m - d)) / (count - 1));
 }
 
+/** Jig face to the cutter’s centre, row by row. */
+function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
+  const { wall: p, width: m } = feature;
+  const make = figuresFor(shop);
+  const centres = rows(feature, d);
+  const one = centres.length === 1;
+  return centres.map((value, i) =>
+    make({
+      id: one ? 'face' : `face-${i + 1}`,
+      name: one ? 'Jig face to cutter' : `Jig face to cutter, row ${i + 1}`,
+      value,
+      from: 'jig-face',
+      to: 'cutter-centre',
+      /** The outer rows make the walls: no mortise comes wider than it should. */
+      rounding: one || (i > 0 && i < centres.length - 1) ? 'nearest' : i === 0 ? 'up' : 'down',
+      acts: 'thickness',
+      working: one
+        ? say('near wall {p} + half the mortise {half}', { p, half: m / 2 })
+        : say('row {value} from the reference face: the cutter is {d}, the mortise {m}', { value, d, m }),
+    }),
+  );
+}
+
 function setup(
   feature: MortiseFeature,
   shop: Shop,
@@ -70,28 +94,14 @@ function setup(
   side: 'left' | 'right',
   occurrences: Occurrence[],
 ): Setup {
-  const { wall: p, width: m, start: q, length: l, depth: D } = feature;
+  const { start: q, length: l, depth: D } = feature;
   const end = feature.into === 'end';
   const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
   const d = cutter.diameter;
   const travel = l - d;
   const make = figuresFor(shop);
-  const centres = rows(feature, d);
-  const one = centres.length === 1;
-  const faces = centres.map((value, i) =>
-    make({
-      id: one ? 'face' : `face-${i + 1}`,
-      name: one ? 'Jig face to cutter' : `Jig face to cutter, row ${i + 1}`,
-      value,
-      from: 'jig-face',
-      to: 'cutter-centre',
-      rounding: 'nearest',
-      acts: 'thickness',
-      working: one
-        ? say('near wall {p} + half the mortise {half}', { p, half: m / 2 })
-        : say('row {value} from the reference face: the cutter is {d}, the mortise {m}', { value, d, m }),
-    }),
-  );
+  const faces = facesOf(feature, d, shop);
+  const one = faces.length === 1;
   const stop = (name: 'left' | 'right', base: Mm) =>
     make(
       {
@@ -147,17 +157,11 @@ function setup(
     { scale: router.depthScale },
   );
   const [left, right] = [stop('left', router.baseLeft), stop('right', router.baseRight)];
-  const levels = Math.max(1, Math.ceil(depth.set.value / cutter.level - SAME));
   const passes = faces.flatMap((face, row) =>
-    Array.from({ length: levels }, (_, i): Pass => {
-      const last = i === levels - 1;
-      const level = last ? depth.set.value : ((i + 1) * depth.set.value) / levels;
-      return {
-        id: `row-${row + 1}-level-${i + 1}`,
-        words: say(
-          one ? 'Plunge to {level}, run from stop to stop' : `Row ${row + 1}: plunge to {level}, run from stop to stop`,
-          { level },
-        ),
+    inLevels(
+      {
+        id: `row-${row + 1}`,
+        words: say(''),
         seat: {
           'jig-face': 'reference-face',
           'wood-surface': end ? 'worked-end' : 'entry-edge',
@@ -170,9 +174,14 @@ function setup(
           'end-stop': endStop.id,
           depth: depth.id,
         },
-        ...(last ? {} : { level }),
-      };
-    }),
+      },
+      depth.set.value,
+      cutter.level,
+      plunged(
+        one ? 'Plunge to {level}, run from stop to stop' : `Row ${row + 1}: plunge to {level}, run from stop to stop`,
+      ),
+      feature.sunk,
+    ),
   );
   return {
     id: `${joint}.router-jig-${side}`,
@@ -291,6 +300,9 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
       'The end stop would stand {value} from the centre line; the jig reaches {bound}. Clamp a longer arm to it.',
     ),
   );
+  const faces = facesOf(feature, gear.cutter.diameter, shop);
+  if (faces.length > 1)
+    found.push(...tooClose([faces.at(-1)!, faces[0]!], m, gear.cutter.diameter, 'mortiseWidth', 'mortise width'));
   if (q < -SAME)
     found.push({
       path: 'position',

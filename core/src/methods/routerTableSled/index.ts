@@ -79,7 +79,7 @@ export const pairedCutters: Method<TenonFeature> = {
       { id: 'height', name: 'Top of the lower cutter', value: a, from: 'table', to: 'lower-top', rounding: 'nearest', acts: 'thickness', working: say('face shoulder {a}', { a }) }, // prettier-ignore
       { scale: table.heightScale },
     );
-    const gap = make({ id: 'gap', name: 'Gap between the cutters', value: t, from: 'lower-top', to: 'upper-foot', rounding: 'down', acts: 'thickness', working: say('tenon thickness {t}', { t }) }); // prettier-ignore
+    const gap = make({ id: 'gap', name: 'Gap between the cutters', value: t, from: 'lower-top', to: 'upper-foot', rounding: 'up', acts: 'thickness', working: say('tenon thickness {t}', { t }) }); // prettier-ignore
     const bites = Math.max(1, Math.ceil(L / pair.level - SAME));
     const both: Setup = {
       ...sledSetup,
@@ -110,7 +110,8 @@ export const pairedCutters: Method<TenonFeature> = {
         speedWords(table, pair),
       ],
     };
-    return [both, ...onSled(pairedCutters, feature, edgesOf(feature), shop, context)];
+    const faces = shouldersOf(feature).length > edgesOf(feature).length;
+    return [...(faces ? [both] : []), ...onSled(pairedCutters, feature, edgesOf(feature), shop, context)];
   },
 };
 
@@ -133,7 +134,7 @@ function onSled(
   const { table, cutter } = gear;
   const make = figuresFor(shop);
   const fence = fenceAt(L, make, table);
-  const strips = stackPasses(L, cutter.diameter);
+  const strips = stackPasses(fence.set.value, cutter.diameter);
   return byDepth(shoulders).map((group): Setup => {
     const { depth, down } = group[0]!;
     const height = make(
@@ -165,6 +166,7 @@ function onSled(
               off > 0
                 ? say(`${g.words}, {level} high, the end about {off} off the fence`, { level, off })
                 : say(`${g.words}, {level} high, the end to the fence`, { level }),
+            g.from,
           ),
         ),
       ),

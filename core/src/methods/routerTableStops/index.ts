@@ -81,6 +81,7 @@ export const routerTableStops: Method<MortiseFeature> = {
             height.set.value,
             cutter.level,
             plunged('Cutter {level} high: one end to the right stop, let down over the cutter, fed to the left stop'),
+            feature.sunk,
           ),
           occurrences: here,
           cautions: [CAUTIONS.letDown, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],

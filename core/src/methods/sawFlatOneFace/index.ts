@@ -59,7 +59,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const { length: L } = feature;
     const stop = make({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
     const passes = (side: Pair['side'], height: LengthFigure): Pass[] =>
-      Array.from({ length: stackPasses(L, K) }, (_, i): Pass => {
+      Array.from({ length: stackPasses(stop.set.value, K) }, (_, i): Pass => {
         const off = i * (K - 1);
         const down = side === 'face' ? 'Reference face down' : 'Reference edge down';
         return {

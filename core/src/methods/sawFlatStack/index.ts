@@ -52,7 +52,7 @@ export const sawFlatStack: Method<TenonFeature> = {
       acts: 'length',
       working: say('tenon length {L}', { L }),
     });
-    const n = stackPasses(L, K);
+    const n = stackPasses(stop.set.value, K);
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const { depth, down } = group[0]!;
       const height = stackHeight(make, saw, {

@@ -1,12 +1,24 @@
 import type { GrooveFeature } from '../../joints/index.ts';
-import type { Pass } from '../../setups/index.ts';
-import { toolById, toolsOf } from '../../tooling/index.ts';
+import type { LengthFigure, Pass } from '../../setups/index.ts';
+import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { EDGE_WORDS } from '../edges.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { missing, over, under } from '../refusal.ts';
-import { slotKerfs } from '../kerfs.ts';
+import { kerfFences } from '../kerfs.ts';
+import { missing, over, tooClose, under } from '../refusal.ts';
+import { sawKerf } from '../upright.ts';
+
+/** Fence to each kerf. */
+const fencesOf = ({ wall, width }: Pick<GrooveFeature, 'wall' | 'width'>, shop: Shop): LengthFigure[] =>
+  kerfFences(
+    { guide: 'fence-face', wall, width, acts: 'thickness', called: 'groove' },
+    sawKerf(shop),
+    figuresFor(shop),
+    {
+      scale: toolsOf(shop, 'table-saw')[0]?.fenceScale,
+    },
+  );
 
 /** Table saw, edge down, the reference face along the fence: kerf beside kerf. */
 export const sawGroove: Method<GrooveFeature> = {
@@ -27,6 +39,7 @@ export const sawGroove: Method<GrooveFeature> = {
         'groove width',
         'The groove is {value} wide, the kerf {bound}. Widen it, or fit a thinner blade.',
       ),
+      ...tooClose(fencesOf({ wall, width }, shop), width, kerf, 'mortiseWidth', 'groove width'),
       ...over(
         depth,
         saw.maxBladeHeight,
@@ -55,28 +68,9 @@ export const sawGroove: Method<GrooveFeature> = {
   },
   setups({ wall: p, width: m, depth, edge }, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
-    const { kerf, teeth } = toolById(shop, 'saw-blade', saw.bladeId);
+    const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const make = figuresFor(shop);
-    const fences = slotKerfs(p, m, kerf).map((value, i, all) => {
-      const far = i === 0 && all.length > 1;
-      return make(
-        {
-          id: all.length === 1 ? 'fence' : `fence-${i + 1}`,
-          name: far ? 'Fence, far wall' : i < 2 ? 'Fence, near wall' : `Fence, between, ${i - 1}`,
-          value,
-          from: 'fence-face',
-          to: 'near-side',
-          rounding: far ? 'down' : i < 2 ? 'up' : 'nearest',
-          acts: 'thickness',
-          working: far
-            ? say('near wall {p} + groove {m} − kerf {kerf}', { p, m, kerf })
-            : i < 2
-              ? say('near wall {p}', { p })
-              : say('clears the web between the two'),
-        },
-        { scale: saw.fenceScale },
-      );
-    });
+    const fences = fencesOf({ wall: p, width: m }, shop);
     const height = make(
       {
         id: 'blade-height',

@@ -5,7 +5,7 @@ import { say } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { cheekHeight, onEnd, uprightRefusals } from '../upright.ts';
+import { cheekHeight, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
 /** Table saw, piece on end in a jig, turned between the cuts: the waste is always outside the blade. */
 export const sawUprightFlipped: Method<TenonFeature> = {
@@ -13,6 +13,7 @@ export const sawUprightFlipped: Method<TenonFeature> = {
   title: 'Cheeks, upright on the table saw',
   form: 'tenon',
   stage: 'cheeks',
+  kerf: sawKerf,
   leavesFat: true,
   waste: 'outside',
   lean: { by: 'wedge' },
@@ -26,13 +27,15 @@ export const sawUprightFlipped: Method<TenonFeature> = {
       ...(edges ? uprightRefusals({ ...standing, across: stock.width, onEdge: true }, shop, 'use the bandsaw') : []),
     ];
   },
-  setups(feature, shop, { joint, occurrences, shouldersFirst }) {
+  setups(feature, shop, context) {
+    const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
     const make = figuresFor(shop);
     const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0);
-    return flippedSettings(feature, make, 'jig-face', { screw: jig.screw }).map(({ name, figure, against }): Setup => ({
+    const settings = flippedSettings(feature, make, 'jig-face', { screw: jig.screw }, context);
+    return settings.map(({ name, figure, against }): Setup => ({
       id: `${joint}.saw-upright.${figure.id}`,
       method: sawUprightFlipped.id,
       title: name === 'face' ? sawUprightFlipped.title : 'Edge cheeks, upright on the table saw',

@@ -6,7 +6,7 @@ import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, under } from '../refusal.ts';
 import { splinters, steppedCuts, steppedPairs } from '../steppedCheeks.ts';
-import { cheekHeight, onEnd, uprightRefusals } from '../upright.ts';
+import { cheekHeight, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
 /**
  * Table saw, piece on end in a jig, both cheeks from one face: the jig is moved by tenon + kerf between them. Neither the
@@ -17,6 +17,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
   title: 'Cheeks, upright on the table saw from one face',
   form: 'tenon',
   stage: 'cheeks',
+  kerf: sawKerf,
   leavesFat: true,
   waste: 'between',
   lean: { by: 'wedge' },

@@ -1,16 +1,24 @@
 import type { SlotFeature } from '../../joints/index.ts';
-import type { Pass, Setup } from '../../setups/index.ts';
-import { toolById, toolsOf } from '../../tooling/index.ts';
+import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
+import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { CAUTIONS } from '../cautions.ts';
-import { OVERLAP, slotKerfs } from '../kerfs.ts';
+import { kerfFences } from '../kerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { under } from '../refusal.ts';
-import { onEnd, uprightRefusals } from '../upright.ts';
+import { tooClose, under } from '../refusal.ts';
+import { onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
 const guideFace = (across: SlotFeature['across']) =>
   across === 'thickness' ? (['reference-face', 'reference face'] as const) : (['reference-edge', 'reference edge'] as const); // prettier-ignore
+
+/** Jig face to each kerf. */
+function fencesOf({ across, wall, width }: Pick<SlotFeature, 'across' | 'wall' | 'width'>, shop: Shop): LengthFigure[] {
+  const screw = toolsOf(shop, 'upright-jig')[0]?.screw ?? null;
+  return kerfFences({ guide: 'jig-face', wall, width, acts: across, called: 'slot' }, sawKerf(shop), figuresFor(shop), {
+    screw,
+  });
+}
 
 /** Table saw, piece on end in a jig: kerf beside kerf, all from one face. */
 export const sawSlot: Method<SlotFeature> = {
@@ -20,7 +28,7 @@ export const sawSlot: Method<SlotFeature> = {
   stage: 'slot',
   lean: { by: 'wedge' },
   applies: (feature) => !feature.kerf,
-  refuse({ stock, across, width, depth }, shop) {
+  refuse({ stock, across, wall, width, depth }, shop) {
     const onEdge = across === 'width';
     const saw = toolsOf(shop, 'table-saw')[0];
     const kerf = saw && toolById(shop, 'saw-blade', saw.bladeId).kerf;
@@ -39,6 +47,9 @@ export const sawSlot: Method<SlotFeature> = {
             'width of the slot',
             'The slot is {value} wide, the kerf {bound}. Fit a thinner blade, or saw and chop it by hand.',
           )),
+      ...(kerf
+        ? tooClose(fencesOf({ across, wall, width }, shop), width, kerf, 'mortiseWidth', 'width of the slot')
+        : []),
     ];
   },
   setups({ across, wall: p, width: m, depth }, shop, { joint, occurrences }) {
@@ -47,26 +58,7 @@ export const sawSlot: Method<SlotFeature> = {
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
     const make = figuresFor(shop);
     const [face, words] = guideFace(across);
-    const near = slotKerfs(p, m, kerf).map((value, i, all) =>
-      make(
-        {
-          id: all.length === 1 ? 'fence' : `fence-${i + 1}`,
-          name: i === 0 && all.length > 1 ? 'Fence, far wall' : i < 2 ? 'Fence, near wall' : `Fence, between, ${i - 1}`,
-          value,
-          from: 'jig-face',
-          to: 'near-side',
-          rounding: i === 0 && all.length > 1 ? 'down' : i < 2 ? 'up' : 'nearest',
-          acts: across,
-          working:
-            i === 0 && all.length > 1
-              ? say('near wall {p} + slot {m} − kerf {kerf}', { p, m, kerf })
-              : i < 2
-                ? say('near wall {p}', { p })
-                : say('clears the web between the two, each kerf over the last by {least} or more', { least: OVERLAP }),
-        },
-        { screw: jig.screw },
-      ),
-    );
+    const near = fencesOf({ across, wall: p, width: m }, shop);
     const height = make(
       {
         id: 'blade-height',

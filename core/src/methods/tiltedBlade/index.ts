@@ -8,7 +8,7 @@ import { CAUTIONS } from '../cautions.ts';
 import { slotKerfs } from '../kerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
-import { shoulderChecks, shouldersOf } from '../shoulders.ts';
+import { shoulderChecks, shortOf, shouldersLeft, shouldersOf } from '../shoulders.ts';
 import { tilting } from '../wedged.ts';
 
 /**
@@ -158,16 +158,17 @@ export const tiltedShoulders: Method<TenonFeature> = {
       ...over(farthest + block.thickness, saw.fenceReach, 'tenonLength', 'tenon length', 'The fence would stand {value} from the blade; it reaches {bound}.'), // prettier-ignore
     ];
   },
-  setups(feature, shop, { joint, occurrences, shouldersFirst }): Setup[] {
+  setups(feature, shop, context): Setup[] {
+    const { joint, occurrences, shouldersFirst } = context;
     const { length: L, lean } = feature;
     const { saw, block, kerf } = gearOf(shop);
     const { sin, cos } = angleOf(Math.abs(lean!.degrees));
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const short = shouldersFirst ? 0 : shop.secondCutShort;
     const own = { method: tiltedShoulders.id, title: tiltedShoulders.title, stage: 'shoulders' as const, occurrences };
-    return shouldersOf(feature).map(({ down, depth, words }): Setup => {
+    return shouldersLeft(feature, context).map(({ down, depth, words }): Setup => {
       const id = `${joint}.tilted-shoulder.${down}`;
-      const cut = depth - short;
+      const cut = depth - shortOf(depth, short);
       if (down === 'reference-face' || down === 'other-face') {
         /** Along the blade to its tooth beside the shoulder; leaning away, the tooth at its other side stands higher. */
         const away = leansAway(lean!, down);
@@ -191,7 +192,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
       const make = figuresFor(shop);
       const s = block.thickness;
       const fence = make({ id: 'fence', name: 'Fence', value: L + s, from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L} + stop block {s}', { L, s }) }, { scale: saw.fenceScale, beyond: kerf }); // prettier-ignore
-      const height = make({ id: 'blade-height', name: 'Blade height', value: cut, from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'width', working: short ? say('edge shoulder {depth} − {short}: the cheek is cut already', { depth, short }) : say('edge shoulder {depth}', { depth }) }, { scale: saw.heightScale }); // prettier-ignore
+      const height = make({ id: 'blade-height', name: 'Blade height', value: cut, from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'width', working: short ? say('edge shoulder {depth} − {short}: the cheek is cut already', { depth, short: depth - cut }) : say('edge shoulder {depth}', { depth }) }, { scale: saw.heightScale }); // prettier-ignore
       return {
         id,
         ...own,
