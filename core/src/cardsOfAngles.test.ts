@@ -41,7 +41,7 @@ function angled(
 
 /** Which corner the card has in front, and how steep. */
 const slopeOf = ({ angles: [angle] }: Card): number =>
-  ((/reference (edge|face) foremost/.test(angle!.between) ? 1 : -1) * angle!.rise) / angle!.run;
+  ((/long corner at the reference|at the other (edge|face) foremost/.test(angle!.between) ? 1 : -1) * angle!.rise) / angle!.run; // prettier-ignore
 const tan = (degrees: number) => Math.tan((degrees * Math.PI) / 180);
 
 /** Areas of what is pictured in one role, mm². */

@@ -2,6 +2,8 @@ import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Job } from './exchange/index.ts';
 import { planJob } from './plan.ts';
+import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
+import { virtualCut } from './simulate/index.ts';
 import type { Modeller } from './solids/index.ts';
 import type { Cradle } from './stock/index.ts';
 import { cardsOf, near, valueOf } from './testing/cards.ts';
@@ -102,5 +104,56 @@ describe('a piece in a cradle', () => {
     const { problems } = planJob({ ...job, parts }, exact).joints[0]!;
     expect(problems).toMatchObject([{ part: 'Rail', dimension: 'thickness', value: 22, bound: 18 }]);
     expect(speak(problems[0]!.message, METRIC)).toBe('Rail, thickness: a piece is 22.0 mm thick, and beyond its bed, 12.0 mm, the cradle of 30.0 mm has room for 18.0 mm.'); // prettier-ignore
+  });
+});
+
+describe('what a cradle must not change', () => {
+  it('chisel work is marked from the piece itself: walls 7 and 15 and a floor at 32, not from the cradle', () => {
+    const plan = planJob(worked({ routes: { mortised: 'bore-and-chisel' } }), exact, modeller);
+    const pare = plan.operations.map((o) => o.setup).find((s) => s.stage === 'square-ends')!;
+    const at = (id: string) => pare.figures.find((f) => f.id === id)!.value;
+    expect([at('near-wall'), at('far-wall'), at('depth')]).toEqual([7, 15, 32]);
+    expect(pare.lean).toBeUndefined();
+    expect(plan.joints[0]!.proof!.good).toBe(true);
+  });
+
+  it('lines at the bench that count from the cradle are found by the proof', () => {
+    const plan = planJob(worked({ routes: { mortised: 'bore-and-chisel' } }), exact);
+    const setups = plan.operations.map((o) => o.setup).filter((s) => s.occurrences[0]!.member === 'mortised');
+    const bored = setups.find((s) => s.model === 'drill-press')!;
+    const shifted = (f: LengthFigure): LengthFigure => {
+      const by = f.id.endsWith('wall') ? 12 : f.id === 'depth' ? 14 : 0;
+      return { ...f, set: { ...f.set, value: f.set.value + by } };
+    };
+    const wrong = setups.map((s): Setup => (s.model === 'bench' ? { ...s, lean: bored.lean!, figures: s.figures.map(shifted) } : s)); // prettier-ignore
+    const [at] = bored.occurrences as [Occurrence];
+    const here = wrong.filter((s) => s.occurrences.some((o) => o.end === at.end));
+    const faults = modeller.scope(() => virtualCut(modeller, here, at, { length: 900, thickness: 22, width: 45 }, exact).faults); // prettier-ignore
+    expect(faults.map((f) => f.sort)).toContain('unseated');
+  });
+
+  it('a side without a shoulder gets no set-up: a lap over a stack is one card', () => {
+    const LAP = { tenonThickness: 11, mortiseWidth: 11, tenonLength: 46, slotDepth: 71 };
+    for (const edge of ['reference', 'other'] as const) {
+      const job = worked({ kind: 'lap', params: LAP, edge, routes: { tenoned: 'saw-flat-stack', mortised: 'saw-flat-stack' } }); // prettier-ignore
+      const { operations, joints } = planJob(job, exact, modeller);
+      expect(operations.length).toBe(2);
+      expect(operations.map(({ setup }) => setup.passes[0]!.seat['table']).sort()).toEqual([
+        'other-face',
+        'reference-face',
+      ]);
+      expect(joints[0]!.proof!.good).toBe(true);
+    }
+  });
+
+  it('a tenon that counts from the reference edge does so whichever edge the joint enters', () => {
+    const beside = [12, 5, 14, 9] as const;
+    const deep = (edge: 'reference' | 'other') =>
+      planJob(inCradles(jobWith({ kind: 'lap', params: { tenonThickness: 11, mortiseWidth: 11, tenonLength: 46, slotDepth: 71 }, edge }), beside), exact, modeller); // prettier-ignore
+    for (const edge of ['reference', 'other'] as const) {
+      const { proof } = deep(edge).joints[0]!;
+      expect(Object.values(proof!.members).flatMap((m) => m.mismatches)).toEqual([]);
+      expect(proof!.good).toBe(true);
+    }
   });
 });

@@ -36,6 +36,7 @@ export const bench: MachineModel = {
     floor: 'floor',
     'round-start': 'where the round end starts',
     tip: 'end of the tenon',
+    'tongue-end': 'end of the tenon, along the tenon',
     shoulder: 'shoulder',
     haunch: 'end of the haunch',
     'near-cheek': 'near cheek',
@@ -69,6 +70,7 @@ export const bench: MachineModel = {
     const datums: Record<string, Datum> = {
       'layout-end': { at: [x(0), 0, 0], normal: [inward, 0, 0] },
       tip: { at: [x(0), 0, 0], normal: [inward, 0, 0] },
+      'tongue-end': { at: [x(0), 0, 0], normal: [inward, 0, 0] },
       'reference-face': { at: [0, 0, 0], normal: [0, 1, 0] },
       'other-face': { at: [0, piece.thickness, 0], normal: [0, -1, 0] },
       'reference-edge': { at: [0, 0, 0], normal: [0, 0, 1] },

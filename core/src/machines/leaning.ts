@@ -1,17 +1,21 @@
 import {
+  add,
   anticlockwise,
   compose,
   place,
   prismAlong,
+  scale,
+  turn,
   type Rigid,
   type Solid,
   type Vec2,
   type Vec3,
 } from '../solids/index.ts';
 import { toSquare, type Lean, type Piece, type PieceFace } from '../stock/index.ts';
-import type { Occurrence, Pass } from '../setups/index.ts';
+import type { Occurrence, Pass, Setup } from '../setups/index.ts';
+import type { Mm } from '../units/index.ts';
 import type { MachineBody } from './machineBody.ts';
-import type { MachineModel } from './model.ts';
+import type { Datum, MachineModel } from './model.ts';
 import { faceOf } from './seat.ts';
 
 /**
@@ -24,11 +28,13 @@ export const leaning = (model: MachineModel): MachineModel => ({
     const { lean } = setup;
     if (!lean) return model.place(setup, pass, occurrence, piece, asIs);
     const set = { ...lean, degrees: setup.leanSet ?? lean.degrees };
-    const placement = model.place(setup, pass, occurrence, set.square, asIs);
     const inSquare = toSquare(set, piece, occurrence);
+    const lines = model.id === 'bench' ? linesAlong(setup, set, piece, inSquare, occurrence) : [];
+    const placement = model.place(squared(setup, lines), pass, occurrence, set.square, asIs);
     const wedge = model.id === 'bench' ? [] : wedges(set, piece, inSquare, pass, occurrence);
     return {
       ...placement,
+      datums: { ...placement.datums, ...Object.fromEntries(lines.flatMap(({ from, to }) => [from, to])) },
       piece,
       rigid: compose(placement.rigid, inSquare),
       bodies: [
@@ -43,6 +49,48 @@ export const leaning = (model: MachineModel): MachineModel => ({
     };
   },
 });
+
+/** A line that is marked along a leaning piece's own edge, and where it crosses the square piece. */
+interface Line {
+  readonly figure: string;
+  readonly coordinate: Mm;
+  readonly from: readonly [id: string, Datum];
+  readonly to: readonly [id: string, Datum];
+}
+
+/** What of a leaning piece is marked along its edge: from its end, or from its reference face where that leans. */
+function linesAlong({ figures }: Setup, lean: Lean, piece: Piece, inSquare: Rigid, at: Occurrence): Line[] {
+  if (!lean.degrees) return [];
+  const across = lean.about === 'length';
+  const roots = across ? ['reference-face'] : ['tip', 'layout-end'];
+  const axis = across ? 1 : 0;
+  const entered = at.member === 'tenoned' || at.edge === 'reference' ? 0 : piece.width;
+  const inward = at.end === 'a' ? 1 : -1;
+  const own: Vec3 = across ? [0, 1, 0] : [inward, 0, 0];
+  const edge = turn(inSquare.rotation, own);
+  const corner = place(inSquare, [across || at.end === 'a' ? 0 : piece.length, 0, entered]);
+  const plane = across || at.end === 'a' ? 0 : lean.square.length;
+  /** An end that was cut along the slant lies in the square piece's own: there the edge begins now. */
+  const begins = !across && lean.end === 'aslant' ? add(corner, scale(edge, (plane - corner[0]) / edge[0])) : corner;
+  return figures.flatMap((f): Line[] => {
+    if (!roots.includes(f.from) || f.to === 'end-line') return [];
+    const on = add(begins, scale(edge, f.set.value));
+    const coordinate = Math.abs(on[axis] - plane);
+    return [{ figure: f.id, coordinate, from: [f.from, { at: begins, normal: edge }], to: [f.to, { at: on, normal: edge }] }]; // prettier-ignore
+  });
+}
+
+/** The set-up as the square piece has it. */
+const squared = (setup: Setup, lines: readonly Line[]): Setup =>
+  lines.length === 0
+    ? setup
+    : {
+        ...setup,
+        figures: setup.figures.map((f) => {
+          const line = lines.find(({ figure }) => figure === f.id);
+          return line ? { ...f, set: { ...f.set, value: line.coordinate } } : f;
+        }),
+      };
 
 /** Along the piece: from a tenon's shoulder on, or about a mortise. */
 function shownOf({ pivot }: Lean, { length }: Piece, { end, member }: Occurrence): readonly [number, number] {

@@ -9,7 +9,7 @@ import { fattened, planing } from './forThePlane.ts';
 import { METHODS } from './list.ts';
 import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
 import { supportWords } from './longPieces.ts';
-import { angleFigure, onWedges, turnsOver, type TakesLean } from './wedged.ts';
+import { angleFigure, cornerWords, enteredAt, onWedges, turnsOver, wedgeWords, type TakesLean } from './wedged.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't, as plain data. */
 export interface RouteChoice {
@@ -185,6 +185,7 @@ function inTurnedWords(setup: Setup): Setup {
     figures: setup.figures.map((f) => ({ ...f, working: told(f.working) })),
     passes: setup.passes.map((p) => ({ ...p, words: told(p.words) })),
     checks: setup.checks.map(told),
+    ...(setup.angles && { angles: setup.angles.map((a) => ({ ...a, between: turnedWords(a.between) })) }),
   };
 }
 
@@ -217,13 +218,15 @@ type MadeBy = (method: Method, feature: Feature, shop: Shop, context: Context) =
 const machined: MadeBy = (method, feature, shop, context) =>
   method.setups(feature, shop, context).flatMap((setup) => {
     if (setup.model === 'bench') return [];
-    return [{ ...(setup.tilt || !method.lean ? {} : askew(feature, method.lean.by, shop.graduation)), ...setup }];
+    if (setup.tilt || !method.lean) return [setup];
+    const how = method.lean.by === 'wedge' ? [...cornerWords(feature, setup), ...wedgeWords(feature, setup)] : [];
+    return [{ ...askew(feature, method.lean.by, shop, context), ...setup, checks: [...how, ...setup.checks] }];
   });
 
 const benched: MadeBy = (method, feature, shop, context) =>
   method.setups(feature, shop, context).flatMap((setup) => {
     if (setup.model !== 'bench') return [];
-    return [{ ...askew(feature, 'bevel', shop.graduation), ...setup }];
+    return [{ ...askew(feature, 'bevel', shop, context), ...setup }];
   });
 
 /** The mortise is no gauge for a tenon that is cut before it. */
@@ -234,10 +237,15 @@ function fittedLast(feature: Feature, { schools }: Shop): Feature {
 }
 
 /** What a set-up has besides where its piece lies askew. */
-function askew(feature: Feature, by: TakesLean['by'], graduation: number): Pick<Setup, 'lean' | 'leanSet' | 'angles'> {
+function askew(
+  feature: Feature,
+  by: TakesLean['by'],
+  { graduation }: Shop,
+  { occurrences }: Context,
+): Pick<Setup, 'lean' | 'leanSet' | 'angles'> {
   const { lean } = feature;
   if (!lean) return {};
-  const angle = angleFigure(feature, by, graduation);
+  const angle = angleFigure(feature, by, graduation, enteredAt(occurrences));
   return { lean, ...(angle && { leanSet: angle.set, angles: [angle] }) };
 }
 

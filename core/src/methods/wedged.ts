@@ -1,8 +1,8 @@
 import type { Feature, TenonFeature } from '../joints/index.ts';
-import type { AngleFigure, Setup } from '../setups/index.ts';
+import type { AngleFigure, Occurrence, Setup } from '../setups/index.ts';
 import type { Vec3 } from '../solids/index.ts';
 import { angleOf, padded, riseOf, type Lean } from '../stock/index.ts';
-import { say, type Mm } from '../units/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
 
 /** Length of the wedge under or beside a leaning piece, from the shoulder on, mm. */
 export const WEDGE: Mm = 120;
@@ -101,13 +101,80 @@ export function within(feature: Feature, held: Lean, [x, y, z]: Vec3): Feature {
 }
 
 /** Which way a piece leans, in words of its own faces: they hold for either end. */
-function wayOf(feature: Feature, { about, degrees }: Lean): string {
+function wayOf(
+  feature: Feature,
+  { about, degrees, end }: Lean,
+  by: TakesLean['by'],
+  entered: Occurrence['edge'],
+): string {
   if (feature.form === 'mortise' && feature.into !== 'end') {
     if (about === 'length') return `the ${degrees > 0 ? 'reference' : 'other'} face’s side raised`;
     return degrees > 0 ? 'the layout end raised' : 'the layout end lowered';
   }
+  if (by === 'bevel' && feature.form !== 'end')
+    return `from its mark on the ${sideOf({ about, degrees: -1 }, entered)} ${degrees > 0 ? 'away from' : 'towards'} the end`;
+  const long = `its long corner at the ${sideOf({ about, degrees: -degrees }, entered)}`;
+  if (by === 'bevel' || (feature.form !== 'end' && end === 'aslant')) return long;
+  return `the end’s corner at the ${sideOf({ about, degrees }, entered)} foremost`;
+}
+
+/**
+ * The side of a leaning piece that comes foremost where its end is still square, and meets the stop. Leans count from the
+ * edge that is entered.
+ */
+export function sideOf({ about, degrees }: Pick<Lean, 'about' | 'degrees'>, entered: Occurrence['edge']): string {
+  if (about === 'width') return degrees > 0 ? 'other face' : 'reference face';
+  return degrees > 0 === (entered === 'reference') ? 'other edge' : 'reference edge';
+}
+
+/** The edge that lean and figures of these places count from. */
+export const enteredAt = ([first]: readonly Occurrence[]): Occurrence['edge'] =>
+  first?.member === 'mortised' ? first.edge : 'reference';
+
+/** Which corner the figures count from where an end that is still square meets its stop askew. */
+export const cornerWords = (
+  { lean, form }: Feature,
+  { passes, occurrences }: Pick<Setup, 'passes' | 'occurrences'>,
+): Sentence[] =>
+  lean?.degrees &&
+  form !== 'mortise' &&
+  (form === 'end' || lean.end !== 'aslant') &&
+  passes.some(({ seat }) => Object.values(seat).includes('worked-end'))
+    ? [say(`Of the end only the corner at the ${sideOf(lean, enteredAt(occurrences))} meets the stop: figures from the end count from there, for either end of the piece.`)] // prettier-ignore
+    : [];
+
+/**
+ * A line across a leaning piece as it is marked: along the piece's own edge from that edge's corner, where lengths of the
+ * square piece count along its axis.
+ * @param coordinate in the square piece, from its end or from its reference face, mm
+ */
+export function alongPiece(lean: Lean | undefined, axis: 'along' | 'across', coordinate: Mm): Mm {
+  if (!lean?.degrees || (axis === 'across') !== (lean.about === 'length')) return coordinate;
+  const { sin, cos } = angleOf(lean.degrees);
+  const { about, pivot, at, end } = lean;
+  if (axis === 'across') return (coordinate - at[1] + cos * pivot[1] - sin * pivot[2]) / cos;
+  const corner = end === 'aslant' ? 0 : at[0] - cos * pivot[0] + sin * pivot[about === 'thickness' ? 2 : 1];
+  return (coordinate - corner) / cos;
+}
+
+/** Where the wedges of a piece that is worked at its end begin and how thick they get; a mitre gauge is turned instead. */
+export function wedgeWords(
+  { lean, form }: Feature,
+  { passes, occurrences }: Pick<Setup, 'passes' | 'occurrences'>,
+): Sentence[] {
+  if (!lean?.degrees || form === 'mortise') return [];
+  const { about, degrees, at, square } = lean;
   const side = about === 'width' ? 'face' : 'edge';
-  return `the end’s corner at the ${degrees > 0 ? 'reference' : 'other'} ${side} foremost`;
+  const carried = passes.some(({ seat }) => Object.values(seat).some((face) => face.endsWith(`-${side}`)));
+  if (!carried) return [];
+  const run = Math.max(0, Math.min(WEDGE, square.length - at[0]));
+  const rise = Math.abs(angleOf(degrees).tan);
+  const rising = { where: 'nothing at the end, {thick} {run} behind the shoulder', thick: (at[0] + run) * rise };
+  const falling = { where: '{thick} at the end, nothing {run} behind the shoulder', thick: (at[0] + run) * rise };
+  const [near, far] = degrees > 0 ? [rising, falling] : [falling, rising];
+  return [
+    say(`The wedge begins at one end with no thickness: under the ${sideOf({ about, degrees: -1 }, enteredAt(occurrences))} it is ${near.where}; under the ${sideOf({ about, degrees: 1 }, enteredAt(occurrences))} ${far.where.replace(/\{thick\}/, 'as thick')}.`, { thick: near.thick, run }), // prettier-ignore
+  ];
 }
 
 /** Whether a piece lies askew in the plane of a face that rests on the machine: then the two ends lean opposite ways. */
@@ -149,13 +216,18 @@ export function tilting(degrees: number, away: boolean, graduation: Mm): Pick<Se
 }
 
 /** The angle of a lean as a figure of the card: its rise over the wedge's length, to the shop's own marks. */
-export function angleFigure(feature: Feature, by: TakesLean['by'], graduation: Mm): AngleFigure | undefined {
+export function angleFigure(
+  feature: Feature,
+  by: TakesLean['by'],
+  graduation: Mm,
+  entered: Occurrence['edge'],
+): AngleFigure | undefined {
   const { lean } = feature;
   if (!lean?.degrees) return undefined;
   const degrees = Math.abs(lean.degrees);
   const { rise, set: steep } = marked(degrees, by === 'bevel' ? 0 : graduation);
   const set = Math.sign(lean.degrees) * steep;
-  const seen = `off square, seen on ${lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end'}, ${wayOf(feature, lean)}`; // prettier-ignore
+  const seen = `off square, seen on ${lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end'}, ${wayOf(feature, lean, by, entered)}`; // prettier-ignore
   return {
     kind: 'angle',
     id: by,

@@ -1,6 +1,6 @@
 import { faceOf, modelOf, type Placement } from '../machines/index.ts';
 import { invert, union, type Body, type Modeller, type Solid, type Vec3 } from '../solids/index.ts';
-import { pieceSolid, type Piece } from '../stock/index.ts';
+import { pieceSolid, type Lean, type Piece } from '../stock/index.ts';
 import type { Occurrence, Pass, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
@@ -56,9 +56,9 @@ export function virtualCut(
     const cuts = placed.every(({ placement }) => placement.feeds === 'tool') ? [placed] : placed.map((p) => [p]);
     for (const passes of cuts) {
       const { pass, placement } = passes[0]!;
-      const gap = setup.model === 'bench' ? 0 : gapAtEnd(body, setup, pass, placement, occurrence);
+      const gap = setup.model === 'bench' ? gapAtBench(body, setup, placement) : gapAtEnd(body, setup, pass, placement, occurrence); // prettier-ignore
       if (Math.abs(gap) > SEATED + offBy(setup) + ends)
-        faults.push({ sort: 'unseated', setup: setup.id, pass: pass.id, words: say('{gap} between the piece and its stop', { gap }) }); // prettier-ignore
+        faults.push({ sort: 'unseated', setup: setup.id, pass: pass.id, words: say('{gap} between the piece and what its figure counts from', { gap }) }); // prettier-ignore
       const sweeps = deepestOf(passes.map(({ placement }) => placement)).map(({ rigid, sweep }): Solid => ({
         shape: 'placed',
         rigid: invert(rigid),
@@ -121,10 +121,31 @@ function gapAtEnd(
   const stop = Object.entries(seat).find(([, face]) => faceOf(face, at).startsWith('end-'))?.[0];
   if (!stop) return 0;
   const { at: point, normal } = datums[stop]!;
+  return gapTo(body.placed(rigid).bounds(), point, normal) - off;
+}
+
+/** From a plane square to one of the axes to the wood on the side its normal points to, mm. */
+function gapTo({ min, max }: { min: Vec3; max: Vec3 }, point: Vec3, normal: Vec3): Mm {
   const axis = normal.findIndex((n) => Math.abs(n) > 0.5);
-  const { min, max } = body.placed(rigid).bounds();
-  const nearest = normal[axis]! > 0 ? min[axis]! - point[axis]! : point[axis]! - max[axis]!;
-  return nearest - off;
+  return normal[axis]! > 0 ? min[axis]! - point[axis]! : point[axis]! - max[axis]!;
+}
+
+/** The axis of the square piece that stays one of the leaning piece's own. */
+const STAYS: Readonly<Record<Lean['about'], number>> = { length: 0, thickness: 1, width: 2 };
+/** What bench lines are marked from: the wood itself, wherever a machine's wedge or cradle would be. */
+const OWN_SIDES: ReadonlySet<string> = new Set(['reference-face', 'other-face', 'reference-edge', 'entry-edge', 'exit-edge', 'layout-end', 'tip']); // prettier-ignore
+
+/** The greatest distance from a side that a line at the bench is marked from to the wood, mm. */
+function gapAtBench(body: Body, { lean, figures }: Setup, { rigid, datums }: Placement): Mm {
+  if (!lean) return 0;
+  const bounds = body.placed(rigid).bounds();
+  const gaps = figures.flatMap(({ from }) => {
+    const { at, normal } = datums[from]!;
+    const axis = normal.findIndex((n) => Math.abs(n) > 1 - 1e-9);
+    if (!OWN_SIDES.has(from) || axis < 0 || (lean.degrees && axis !== STAYS[lean.about])) return [];
+    return [gapTo(bounds, at, normal)];
+  });
+  return gaps.reduce((worst, gap) => (Math.abs(gap) > Math.abs(worst) ? gap : worst), 0);
 }
 
 /** Of levels that follow one path the deepest: it takes all that the others took. */

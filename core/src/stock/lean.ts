@@ -22,6 +22,8 @@ export interface Lean {
   readonly pivot: Vec3;
   readonly at: Vec3;
   readonly square: Piece;
+  /** Its worked end has been cut along the slant, and lies flat against a stop; else only a corner of it does. */
+  readonly end?: 'aslant';
 }
 
 /** Which end and edge of the piece the joint is at. */

@@ -82,6 +82,7 @@ export function leanOf(params: AngledParams, member: 'tenoned' | 'mortised', pie
       pivot: [shoulderLine(params, piece)(0), 0, 0],
       at: [L, 0, 0],
       square: seen(params, piece),
+      end: 'aslant',
     };
   const { along } = derive(own(params));
   const pivot = plane === 'width' ? ([along, 0, 0] as const) : ([0, setBack, 0] as const);

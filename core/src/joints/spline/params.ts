@@ -84,6 +84,7 @@ export function splineLean(params: SplineParams, member: MemberName, piece: Piec
     pivot: [mitreLine(params, member, piece)(0), 0, 0],
     at: [0, 0, 0],
     square: plane === 'width' ? { ...piece, width: piece.width / cos } : { ...piece, thickness: piece.thickness / cos },
+    end: 'aslant',
   };
 }
 

@@ -122,7 +122,7 @@ export const roundEdges: Method<TenonFeature> = {
               'length',
               even ? 'Up to the shoulder' : 'Far edge, from the tip',
               farLength,
-              'tip',
+              'tongue-end',
               farLength < nearLength ? 'haunch' : 'shoulder',
               'length',
               say(farLength < nearLength ? 'the tenon as far as the haunch, {farLength}' : 'tenon length {farLength}', {
@@ -136,7 +136,7 @@ export const roundEdges: Method<TenonFeature> = {
                     'near-length',
                     'Near edge, from the tip',
                     nearLength,
-                    'tip',
+                    'tongue-end',
                     nearLength < farLength ? 'haunch' : 'shoulder',
                     'length',
                     say(

@@ -3,6 +3,7 @@ import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
+import { enteredAt, sideOf } from '../wedged.ts';
 import { overBlade } from '../blades.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
@@ -28,7 +29,7 @@ export const crosscutEnd: Method<EndFeature> = {
       ...under(stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the end while it is part of a longer piece.'), // prettier-ignore
     ];
   },
-  setups({ stock, excess }, shop, { joint, occurrences }): Setup[] {
+  setups({ stock, excess, lean }, shop, { joint, occurrences }): Setup[] {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const block = toolsOf(shop, 'stop-block')[0]!;
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
@@ -53,7 +54,11 @@ export const crosscutEnd: Method<EndFeature> = {
         passes: [
           {
             id: 'end',
-            words: say('Reference face down, the corner that goes to the stop block, then feed with the mitre gauge'),
+            words: say(
+              lean
+                ? `Reference face down, the corner at the ${sideOf(lean, enteredAt(occurrences))} to the stop block, then feed with the mitre gauge`
+                : 'Reference face down, worked end to the stop block, then feed with the mitre gauge',
+            ),
             seat: { table: 'reference-face', 'stop-face': 'worked-end' },
             figures: { across: fence.id, height: height.id },
           },

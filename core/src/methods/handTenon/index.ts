@@ -1,6 +1,7 @@
 import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure } from '../../setups/index.ts';
 import { say } from '../../units/index.ts';
+import { alongPiece } from '../wedged.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { SAME, type Method } from '../method.ts';
@@ -48,7 +49,7 @@ export const handTenon: Method<TenonFeature> = {
           stage: 'cheeks',
           figures: [
             ...gaugeLines(feature),
-            byHand('shoulder', 'Knife line, shoulder', L, 'tip', 'shoulder', 'length', say('tenon length {L}', { L })),
+            byHand('shoulder', 'Knife line, shoulder', alongPiece(feature.lean, 'along', L), 'tip', 'shoulder', 'length', feature.lean ? say(`tenon length {L} square to the shoulder; along the reference ${feature.lean.about === 'width' ? 'face' : 'edge'} from its corner, and on by the bevel`, { L }) : say('tenon length {L}', { L })), // prettier-ignore
           ],
           checks: [
             say('Gauge from the reference face and edge only, over the end and down both sides.'),

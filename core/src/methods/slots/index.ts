@@ -7,6 +7,7 @@ import { CAUTIONS } from '../cautions.ts';
 import { kerfFences } from '../kerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { tooClose, under } from '../refusal.ts';
+import { alongPiece } from '../wedged.ts';
 import { onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
 const guideFace = (across: SlotFeature['across']) =>
@@ -107,7 +108,7 @@ export const handSlot: Method<SlotFeature> = {
   lean: { by: 'bevel' },
   applies: (feature) => !feature.kerf,
   refuse: () => [],
-  setups({ across, wall: p, width: m, depth }, _shop, context): Setup[] {
+  setups({ across, wall: p, width: m, depth, lean }, _shop, context): Setup[] {
     const [face] = guideFace(across);
     const figures = [
       byHand('near', 'Gauge, near wall', p, face, 'near-wall', across, say('near wall {p}', { p })),
@@ -115,11 +116,16 @@ export const handSlot: Method<SlotFeature> = {
       byHand(
         'floor',
         'Knife line, floor',
-        depth,
+        alongPiece(lean, 'along', depth),
         'tip',
         'floor',
         'length',
-        say('depth of the slot, {depth}', { depth }),
+        lean
+          ? say(
+              'depth of the slot {depth}, square to its floor; along the piece from the corner, and on by the bevel',
+              { depth },
+            )
+          : say('depth of the slot, {depth}', { depth }),
       ),
     ];
     return [
