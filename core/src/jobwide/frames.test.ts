@@ -81,6 +81,37 @@ describe('frames, worked by hand', () => {
     expect(plan.joints.flatMap((j) => j.problems.map((p) => speak(p.message, METRIC)))).toEqual([]);
   });
 
+  it('a middle rail and muntins: a set of them in either bay, each into its own two rails', () => {
+    for (const kind of ['stub', 'haunched']) {
+      const { frame, job: whole } = made({ ...DOOR, kind, rails: [70, 50, 90], muntins: { count: 1, width: 40 } });
+      const bars = frame.parts.filter((p) => p.name.includes('muntin'));
+      expect(bars.map((p) => [p.name, p.quantity])).toEqual([['Door muntin, top', 2], ['Door muntin, bottom', 2]]); // prettier-ignore
+      const bay = (600 - 70 - 50 - 90) / 2;
+      expect(value(frame, 'opening')).toBe(bay);
+      const ends = whole.joints.filter((j) => bars.some((b) => b.id === j.tenoned.part));
+      expect(ends.map((j) => [j.mortised.part, j.mortised.edge])).toEqual([
+        ['door-top-rail', 'other'], ['door-middle-rail', 'reference'], ['door-middle-rail', 'other'], ['door-bottom-rail', 'other'],
+      ]); // prettier-ignore
+      /** Shoulder to shoulder each is as long as its bay is high, and it stands in the middle of it. */
+      for (const bar of bars) {
+        const into = ends.filter((j) => j.tenoned.part === bar.id).map((j) => Number(j.params['tenonLength']));
+        expect(bar.length - into[0]! - into[1]!).toBeCloseTo(bay, 9);
+      }
+      for (const joint of ends) {
+        const { kind: own, params, parts } = resolve(joint, whole);
+        expect(own.seat(params).along + 20).toBeCloseTo(parts.mortised.length / 2, 6);
+      }
+      const plan = planJob(whole, shop);
+      expect(plan.joints.flatMap((j) => j.problems.map((p) => speak(p.message, METRIC)))).toEqual([]);
+    }
+  });
+
+  it('says nothing of horns where there are none', () => {
+    const words = (kind: string) => speak(makeFrame({ ...DOOR, kind }, job, shop).figures.find((f) => f.id === 'stile')!.working, METRIC); // prettier-ignore
+    expect(words('haunched')).toMatch(/two horns of 20/);
+    expect(words('stub')).toBe('the height, 600.0 mm: this joint is made at the stile’s own end, without horns');
+  });
+
   it('movement takes from the panel: 300 of red oak at 9.2 and 12.0 % moves as the table says', () => {
     const seasons = { now: { temperature: 21.1, humidity: 50 }, later: { temperature: 21.1, humidity: 65 } };
     const spec = { ...DOOR, kind: 'stub', width: 420, species: 'northern-red-oak' };

@@ -114,6 +114,8 @@ interface Meeting {
   /** Where the tenoned piece's reference edge lies from the layout end. */
   readonly along: Mm;
   readonly setBack?: Mm;
+  /** How much of the mortised piece's width is this joint's to go into, where another comes from the far side. */
+  readonly room?: Mm;
 }
 
 function addJoint(making: Making, meeting: Meeting): Joint {
@@ -129,7 +131,8 @@ function addJoint(making: Making, meeting: Meeting): Joint {
     routes: {},
   };
   const { members } = resolve(bare, { parts: [meeting.tenoned, meeting.mortised] });
-  const { params } = kind.propose(members, availableIn(shop));
+  const mortised = { ...members.mortised, width: meeting.room ?? members.mortised.width };
+  const { params } = kind.propose({ ...members, mortised }, availableIn(shop));
   const placed = 'position' in params ? { ...params, position: Number(params['position']) + meeting.along - kind.seat(params).along } : params; // prettier-ignore
   const seated =
     meeting.setBack !== undefined && 'setBack' in placed ? { ...placed, setBack: meeting.setBack } : placed;
@@ -197,14 +200,19 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
   const bays = rails.length - 1;
   const bay = clear / bays;
   const between = (opening - muntins.count * muntins.width) / (muntins.count + 1);
-  if (muntins.count > 0 && bays === 1) addMuntins(spec, making, made, { tenon, opening, between, clear });
+  if (muntins.count > 0)
+    made.slice(1).forEach((lower, i) => {
+      addMuntins(spec, making, [made[i]!, lower], { tenon, opening, between, bay, bays, at: i });
+    });
   const figures: FrameFigure[] = [
     figure('shoulders', 'rails, shoulder to shoulder', opening, 'width {width} − two stiles of {stile}', {
       width,
       stile,
     }),
     figure('over', 'rails, over the tenons', over, 'shoulder to shoulder {opening} + two tenons of {tenon}', { opening, tenon }), // prettier-ignore
-    figure('stile', 'stiles, horns and all', height + 2 * horn, 'height {height} + two horns of {horn}, cut off once the glue has set', { height, horn }), // prettier-ignore
+    horn > 0
+      ? figure('stile', 'stiles, horns and all', height + 2 * horn, 'height {height} + two horns of {horn}, cut off once the glue has set', { height, horn }) // prettier-ignore
+      : figure('stile', 'stiles', height, 'the height, {height}: this joint is made at the stile’s own end, without horns', { height }), // prettier-ignore
     figure('opening', 'opening, high', bay, 'height {height} − rails {rails}, in {bays}'.replace('{bays}', bays === 1 ? 'one' : `${bays} alike`), { height, rails: height - clear }), // prettier-ignore
     figure('diagonal', 'diagonal outside, both alike when square', Math.hypot(width, height), 'root of {width}² + {height}²', { width, height }), // prettier-ignore
     figure('inner-diagonal', 'diagonal of the opening', Math.hypot(opening, bay), 'root of {opening}² + {bay}²', { opening, bay }), // prettier-ignore
@@ -216,30 +224,45 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
   return { parts: making.parts, joints: making.joints, figures, problems };
 }
 
+/** Where the muntins of one bay go: between which rails, how high and wide it is, and which of how many. */
+interface Bay {
+  readonly tenon: Mm;
+  readonly opening: Mm;
+  readonly between: Mm;
+  readonly bay: Mm;
+  readonly bays: number;
+  readonly at: number;
+}
+
+/** The muntins of a bay. Bays are alike, so all of them are one part; each joins its own two rails. */
 function addMuntins(
   { name, count, thickness, muntins, species, kind }: FrameSpec,
   making: Making,
-  rails: readonly Part[],
-  { tenon, opening, between, clear }: { tenon: Mm; opening: Mm; between: Mm; clear: Mm },
+  [upper, lower]: readonly [Part, Part],
+  { tenon, opening, between, bay, bays, at }: Bay,
 ): void {
   const own = kind === 'stub' ? 'stub' : 'blind';
-  const mortised = { thickness, width: rails[0]!.width.nominal, length: opening };
-  const into = beyond(own, { tenoned: blank(thickness, muntins.width), mortised }, making.shop);
-  const bar = addPart(making, `${name} muntin`, { quantity: count * muntins.count, length: clear + 2 * into, thickness, width: muntins.width, species }); // prettier-ignore
+  /** Into a middle rail they come from both sides: half of it is for either. */
+  const middle = (rail: Part) => (rail === upper ? at > 0 : at < bays - 1);
+  const room = (rail: Part) => rail.width.nominal / (middle(rail) ? 2 : 1);
+  const into = (rail: Part) => beyond(own, { tenoned: blank(thickness, muntins.width), mortised: { thickness, width: room(rail), length: opening } }, making.shop); // prettier-ignore
+  const title = bays === 1 ? `${name} muntin` : `${name} muntin, ${at === 0 ? 'top' : at === bays - 1 ? 'bottom' : `bay ${at + 1}`}`; // prettier-ignore
+  const bar = addPart(making, title, { quantity: count * muntins.count, length: bay + into(upper) + into(lower), thickness, width: muntins.width, species }); // prettier-ignore
   for (let i = 0; i < muntins.count; i++)
     for (const [rail, end] of [
-      [rails[0]!, 'a'],
-      [rails.at(-1)!, 'b'],
+      [upper, 'a'],
+      [lower, 'b'],
     ] as const)
       // prettier-ignore
       addJoint(making, {
-        name: `Muntin ${i + 1} into ${rail.name.toLowerCase()}`,
+        name: `${bays === 1 ? 'Muntin' : bar.name} ${i + 1} into ${rail.name.toLowerCase()}`,
         kind: own,
         tenoned: bar,
         tenonEnds: end,
         mortised: rail,
-        layout: end === 'a' ? 'b' : 'a',
-        edge: 'other',
+        room: room(rail),
+        /** A middle rail looks up, as the top one does: what stands on it enters its reference edge. */
+        ...(end === 'a' ? { layout: 'b', edge: 'other' } : at === bays - 1 ? { layout: 'a', edge: 'other' } : { layout: 'b', edge: 'reference' }), // prettier-ignore
         along: tenon + between + i * (between + muntins.width),
       });
 }

@@ -1,4 +1,5 @@
-import type { Mm } from '../units/index.ts';
+import type { Mm, Rounding } from '../units/index.ts';
+import { SAME } from './method.ts';
 
 /**
  * Inside opening of a template for a slot in the work: slot = r (m - d) + G.
@@ -17,6 +18,14 @@ export const templateWork = (slot: Mm, d: Mm, G: Mm, r = 1): Mm => (slot - G) / 
  * @param w width of the work
  */
 export const templateBlock = (w: Mm, d: Mm, G: Mm, r = 1): Mm => r * (w + d) - G;
+
+/**
+ * Which way the place of a block goes between two marks: where one side of the tenon is the stock's own, away from it, so
+ * that the other cheek is not cut into.
+ * @param near the stock before the tenon, mm
+ * @param far the stock beyond it
+ */
+export const placed = (near: Mm, far: Mm): Rounding => (far < SAME ? 'down' : near < SAME ? 'up' : 'nearest');
 
 /**
  * Diameter of the disc for a round tenon: t + d - G. The bushing runs round it outside.

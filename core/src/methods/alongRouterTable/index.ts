@@ -7,7 +7,7 @@ import { rowsFor, speedWords } from '../cutters.ts';
 import { EDGE_WORDS } from '../edges.ts';
 import { inLevels } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
-import { missing, over, under } from '../refusal.ts';
+import { missing, over, tooClose, under } from '../refusal.ts';
 import { tableGear, tableRefusals, type TableGear } from '../tableRouting.ts';
 
 /** The widest cutter that goes into the groove: in one run where it is as wide, else beside itself. */
@@ -65,6 +65,30 @@ function along(
   };
 }
 
+/** Fence to the near side of each run of a groove, near wall first: neither wall is ever cut past its line. */
+function fencesOf({ wall: p, width: m }: GrooveFeature, gear: TableGear, shop: Shop): LengthFigure[] {
+  const d = gear.cutter.diameter;
+  const make = figuresFor(shop);
+  const count = rowsFor(m, d);
+  return Array.from({ length: count }, (_, i) => {
+    const last = i > 0 && i === count - 1;
+    const value = last ? p + m - d : p + (i * (m - d)) / Math.max(1, count - 1);
+    return make(
+      {
+        id: count === 1 ? 'fence' : `fence-${i + 1}`,
+        name: last ? 'Fence, far wall' : i ? `Fence, between, ${i}` : count > 1 ? 'Fence, near wall' : 'Fence',
+        value,
+        from: 'fence-face',
+        to: 'near-side',
+        rounding: last ? 'down' : i ? 'nearest' : 'up',
+        acts: 'thickness',
+        working: last ? say('near wall {p} + groove {m} − cutter {d}', { p, m, d }) : i ? say('clears what stands between the two') : say('near wall {p}', { p }), // prettier-ignore
+      },
+      { scale: gear.table.fenceScale },
+    );
+  });
+}
+
 /** Router table, edge down, the reference face along the fence: run beside run from the near wall outward. */
 export const routerTableGroove: Method<GrooveFeature> = {
   id: 'router-table-groove',
@@ -78,35 +102,21 @@ export const routerTableGroove: Method<GrooveFeature> = {
     if (refused.length) return refused;
     const gear = grooveGear(feature, shop);
     if (!gear) return [{ ...missing('cutter', ''), path: 'mortiseWidth', value: width, message: say('No cutter for the router table goes into a groove {width} wide and {depth} deep. Saw it, or add one.', { width, depth }) }]; // prettier-ignore
+    const runs = fencesOf(feature, gear, shop);
+    const fences = runs.length > 1 ? [runs.at(-1)!, runs[0]!] : [];
     return [
       ...over(wall + width, gear.table.fenceReach, 'wall', 'fence', 'The fence would stand {value} from the cutter; it reaches {bound}.'), // prettier-ignore
       ...tooShort(stock.length, shop),
+      ...tooClose(fences, width, gear.cutter.diameter, 'mortiseWidth', 'groove width'),
     ];
   },
   setups(feature, shop, context) {
     const gear = grooveGear(feature, shop);
     if (!gear) return [];
-    const { wall: p, width: m, depth, edge } = feature;
-    const d = gear.cutter.diameter;
+    const { depth, edge } = feature;
     const make = figuresFor(shop);
-    const count = rowsFor(m, d);
-    const fences = Array.from({ length: count }, (_, i) => {
-      const last = i > 0 && i === count - 1;
-      const value = last ? p + m - d : p + (i * (m - d)) / Math.max(1, count - 1);
-      return make(
-        {
-          id: count === 1 ? 'fence' : `fence-${i + 1}`,
-          name: last ? 'Fence, far wall' : i ? `Fence, between, ${i}` : count > 1 ? 'Fence, near wall' : 'Fence',
-          value,
-          from: 'fence-face',
-          to: 'near-side',
-          rounding: last ? 'down' : i ? 'nearest' : 'up',
-          acts: 'thickness',
-          working: last ? say('near wall {p} + groove {m} − cutter {d}', { p, m, d }) : i ? say('clears what stands between the two') : say('near wall {p}', { p }), // prettier-ignore
-        },
-        { scale: gear.table.fenceScale },
-      );
-    });
+    const fences = fencesOf(feature, gear, shop);
+    const count = fences.length;
     const height = make(
       { id: 'height', name: 'Height of the cutter', value: depth, from: 'table', to: 'cutter-top', rounding: 'up', acts: 'width', working: say('groove depth {depth}', { depth }) }, // prettier-ignore
       { scale: gear.table.heightScale },

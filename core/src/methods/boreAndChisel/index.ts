@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../../joints/index.ts';
-import type { Pass, Refusal, Setup } from '../../setups/index.ts';
+import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type BoringBit, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { bitRefusals, bySide, onDrillPress, pressRefusals, rowOf, seatOf, type Hole } from '../boring.ts';
@@ -11,10 +11,29 @@ import { missing } from '../refusal.ts';
 import { mortiseLies } from '../stopSide.ts';
 
 /** The widest bit that goes into the mortise, reaches its floor and leaves its end holes far enough apart. */
-const bitFor = ({ width: m, length: l, depth: D }: MortiseFeature, shop: Shop): BoringBit | undefined =>
-  toolsOf(shop, 'boring-bit')
-    .filter((b) => b.diameter <= Math.min(m, l) + SAME && b.length >= D - SAME && rowOf(l - b.diameter, b.diameter))
+const bitFor = (feature: MortiseFeature, shop: Shop): BoringBit | undefined => {
+  const { width: m, length: l, depth: D } = feature;
+  /** As far as its row comes to lie off, it may not reach over either wall. */
+  const off = 2 * Math.abs(acrossOf(feature, shop).set.error);
+  return toolsOf(shop, 'boring-bit')
+    .filter(
+      (b) => b.diameter <= Math.min(m - off, l) + SAME && b.length >= D - SAME && rowOf(l - b.diameter, b.diameter),
+    )
     .sort((a, b) => b.diameter - a.diameter)[0];
+};
+
+/** Fence to the middle of the row. */
+const acrossOf = ({ wall: p, width: m }: MortiseFeature, shop: Shop): LengthFigure =>
+  figuresFor(shop)({
+    id: 'across',
+    name: 'Fence to bit',
+    value: p + m / 2,
+    from: 'fence-face',
+    to: 'bit-centre',
+    rounding: 'nearest',
+    acts: 'thickness',
+    working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
+  });
 
 const holeOf = ({ depth, wall, width, stock, through }: MortiseFeature): Hole => ({
   depth,
@@ -58,19 +77,10 @@ export const boreAndChisel: Method<MortiseFeature> = {
     const [press] = toolsOf(shop, 'drill-press');
     const bit = bitFor(feature, shop);
     if (!press || !bit) return [];
-    const { wall: p, width: m, start: q, length: l, depth: D, stock } = feature;
+    const { width: m, start: q, length: l, depth: D, stock } = feature;
     const d = bit.diameter;
     const make = figuresFor(shop);
-    const across = make({
-      id: 'across',
-      name: 'Fence to bit',
-      value: p + m / 2,
-      from: 'fence-face',
-      to: 'bit-centre',
-      rounding: 'nearest',
-      acts: 'thickness',
-      working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
-    });
+    const across = acrossOf(feature, shop);
     const depth = make({
       id: 'depth',
       name: 'Depth',

@@ -8,7 +8,7 @@ import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { isRoundEdged } from '../roundEdged.ts';
-import { templateBlock } from '../template.ts';
+import { placed, templateBlock } from '../template.ts';
 
 /** A template thinner than this can't be fixed to the end, mm. */
 const LEAST_BLOCK: Mm = 3;
@@ -41,15 +41,15 @@ export const bushingTenon: Method<TenonFeature> = {
   setups(feature, shop, { joint, occurrences }): Setup[] {
     const gear = gearFor(feature, shop);
     if (!gear) return [];
-    const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, length: L } = feature;
+    const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, length: L, stock } = feature;
     const { cutter, bushing, router } = gear;
     const [d, G] = [cutter.diameter, bushing.outside];
     const beyond = (G - d) / 2;
     const make = figuresFor(shop);
     const width = make({ id: 'width', name: 'Block, thickness', value: templateBlock(t, d, G), from: 'template-side', to: 'template-far-side', rounding: 'up', acts: 'thickness', working: say('tenon {t} + cutter {d} − bushing {G}', { t, d, G }) }); // prettier-ignore
     const length = make({ id: 'length', name: 'Block, width', value: templateBlock(w, d, G), from: 'template-end', to: 'template-far-end', rounding: 'up', acts: 'width', working: say('tenon width {w} + cutter {d} − bushing {G}', { w, d, G }) }); // prettier-ignore
-    const side = make({ id: 'side', name: 'Block, from the reference face', value: a + beyond, from: 'template-fence', to: 'template-side', rounding: 'nearest', acts: 'thickness', working: say('face shoulder {a} + half of bushing {G} less cutter {d}', { a, G, d }) }); // prettier-ignore
-    const end = make({ id: 'end', name: 'Block, from the reference edge', value: b + beyond, from: 'laid-out-from', to: 'template-end', rounding: 'nearest', acts: 'width', working: say('edge shoulder {b} + half of bushing {G} less cutter {d}', { b, G, d }) }); // prettier-ignore
+    const side = make({ id: 'side', name: 'Block, from the reference face', value: a + beyond, from: 'template-fence', to: 'template-side', rounding: placed(a, stock.thickness - a - t), acts: 'thickness', working: say('face shoulder {a} + half of bushing {G} less cutter {d}', { a, G, d }) }); // prettier-ignore
+    const end = make({ id: 'end', name: 'Block, from the reference edge', value: b + beyond, from: 'laid-out-from', to: 'template-end', rounding: placed(b, stock.width - b - w), acts: 'width', working: say('edge shoulder {b} + half of bushing {G} less cutter {d}', { b, G, d }) }); // prettier-ignore
     const depth = make(
       { id: 'depth', name: 'Plunge, from the template’s top', value: L + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'down', acts: 'length', working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }) }, // prettier-ignore
       { scale: router.depthScale },

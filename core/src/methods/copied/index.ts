@@ -1,14 +1,14 @@
 import type { MortiseFeature, TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type Bearing, type CopyRouter, type RouterCutter, type Shop } from '../../tooling/index.ts';
-import { say, type Mm, type Sentence } from '../../units/index.ts';
+import { say, type Mm, type Rounding, type Sentence } from '../../units/index.ts';
 import { CAUTIONS } from '../cautions.ts';
 import { cuttersReaching, fittingCutters } from '../cutters.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { isRoundEdged } from '../roundEdged.ts';
-import { templateBlock, templateSlot } from '../template.ts';
+import { placed, templateBlock, templateSlot } from '../template.ts';
 
 interface Gear {
   readonly machine: CopyRouter;
@@ -49,8 +49,8 @@ function limits(gear: Gear | undefined, shop: Shop, depth: [Mm, string], along: 
 interface Sizes {
   readonly width: { readonly value: Mm; readonly working: Sentence };
   readonly length: { readonly value: Mm; readonly working: Sentence };
-  readonly across: { readonly value: Mm; readonly working: Sentence };
-  readonly along: { readonly value: Mm; readonly working: Sentence };
+  readonly across: { readonly value: Mm; readonly working: Sentence; readonly rounding: Rounding };
+  readonly along: { readonly value: Mm; readonly working: Sentence; readonly rounding: Rounding };
   /** `from` where its wood begins. */
   readonly depth: { readonly value: Mm; readonly working: Sentence; readonly from?: Mm };
 }
@@ -72,8 +72,8 @@ function copied(
   const figures: LengthFigure[] = [
     make({ id: 'width', name: `${name}, width`, ...sizes.width, from: 'template-side', to: 'template-far-side', rounding: safe, acts: 'thickness' }), // prettier-ignore
     make({ id: 'length', name: `${name}, length`, ...sizes.length, from: 'template-end', to: 'template-far-end', rounding: safe, acts: along }), // prettier-ignore
-    make({ id: 'across', name: 'Fence to centre', ...sizes.across, from: 'template-fence', to: 'centre-across', rounding: 'nearest', acts: 'thickness' }), // prettier-ignore
-    make({ id: 'along', name: 'End stop to centre', ...sizes.along, from: 'laid-out-from', to: 'centre-along', rounding: 'nearest', acts: along }), // prettier-ignore
+    make({ id: 'across', name: 'Fence to centre', ...sizes.across, from: 'template-fence', to: 'centre-across', acts: 'thickness' }), // prettier-ignore
+    make({ id: 'along', name: 'End stop to centre', ...sizes.along, from: 'laid-out-from', to: 'centre-along', acts: along }), // prettier-ignore
     make({ id: 'depth', name: 'Depth', value: sizes.depth.value, working: sizes.depth.working, from: 'wood-surface', to: 'cutter-tip', rounding: outside ? 'down' : 'up', acts: inward }), // prettier-ignore
   ];
   return {
@@ -146,9 +146,10 @@ export const copiedMortise: Method<MortiseFeature> = {
     const sizes: Sizes = {
       width: opening(m),
       length: opening(l),
-      across: { value: p + m / 2, working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }) },
+      across: { value: p + m / 2, rounding: 'nearest', working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }) }, // prettier-ignore
       along: {
         value: q + l / 2,
+        rounding: 'nearest',
         working: say('layout end to mortise {q} + half its length {half}', { q, half: l / 2 }),
       },
       depth: { value: D, working: say('mortise depth {D}', { D }), ...(feature.sunk && { from: feature.sunk }) },
@@ -181,15 +182,16 @@ export const copiedTenon: Method<TenonFeature> = {
   setups(feature, shop, context) {
     const gear = tenonGear(feature, shop);
     if (!gear) return [];
-    const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, length: L } = feature;
+    const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, length: L, stock } = feature;
     const [d, G, r] = [gear.cutter.diameter, gear.follower.outside, gear.machine.ratio];
     const block = (size: Mm) => ({ value: templateBlock(size, d, G, r), working: say(`${r} times tenon {size} and cutter {d} − follower {G}`, { size, d, G }) }); // prettier-ignore
     const sizes: Sizes = {
       width: block(t),
       length: block(w),
-      across: { value: a + t / 2, working: say('face shoulder {a} + half the tenon {half}', { a, half: t / 2 }) },
+      across: { value: a + t / 2, rounding: placed(a, stock.thickness - a - t), working: say('face shoulder {a} + half the tenon {half}', { a, half: t / 2 }) }, // prettier-ignore
       along: {
         value: b + w / 2,
+        rounding: placed(b, stock.width - b - w),
         working: say('edge shoulder {b} + half the tenon’s width {half}', { b, half: w / 2 }),
       },
       depth: { value: L, working: say('tenon length {L}', { L }) },

@@ -76,7 +76,7 @@ export const pairedCutters: Method<TenonFeature> = {
     const make = figuresFor(shop);
     const fence = fenceAt(L, make, table);
     const height = make(
-      { id: 'height', name: 'Top of the lower cutter', value: a, from: 'table', to: 'lower-top', rounding: 'nearest', acts: 'thickness', working: say('face shoulder {a}', { a }) }, // prettier-ignore
+      { id: 'height', name: 'Top of the lower cutter', value: a, from: 'table', to: 'lower-top', rounding: 'down', acts: 'thickness', working: say('face shoulder {a}', { a }) }, // prettier-ignore
       { scale: table.heightScale },
     );
     const gap = make({ id: 'gap', name: 'Gap between the cutters', value: t, from: 'lower-top', to: 'upper-foot', rounding: 'up', acts: 'thickness', working: say('tenon thickness {t}', { t }) }); // prettier-ignore
