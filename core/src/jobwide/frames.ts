@@ -242,9 +242,9 @@ function addMuntins(
   { tenon, opening, between, bay, bays, at }: Bay,
 ): void {
   const own = kind === 'stub' ? 'stub' : 'blind';
-  /** Into a middle rail they come from both sides: half of it is for either. */
+  /** Into a middle rail they come from both sides: half of it is for either. A groove is as deep everywhere. */
   const middle = (rail: Part) => (rail === upper ? at > 0 : at < bays - 1);
-  const room = (rail: Part) => rail.width.nominal / (middle(rail) ? 2 : 1);
+  const room = (rail: Part) => rail.width.nominal / (own === 'blind' && middle(rail) ? 2 : 1);
   const into = (rail: Part) => beyond(own, { tenoned: blank(thickness, muntins.width), mortised: { thickness, width: room(rail), length: opening } }, making.shop); // prettier-ignore
   const title = bays === 1 ? `${name} muntin` : `${name} muntin, ${at === 0 ? 'top' : at === bays - 1 ? 'bottom' : `bay ${at + 1}`}`; // prettier-ignore
   const bar = addPart(making, title, { quantity: count * muntins.count, length: bay + into(upper) + into(lower), thickness, width: muntins.width, species }); // prettier-ignore
