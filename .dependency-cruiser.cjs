@@ -7,6 +7,7 @@ const ORDER = [
   'joints',
   'setups',
   'machines',
+  'hazards',
   'methods',
   'quick',
   'sequence',

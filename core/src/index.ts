@@ -5,6 +5,7 @@ export * from './tooling/index.ts';
 export * from './joints/index.ts';
 export * from './setups/index.ts';
 export * from './machines/index.ts';
+export * from './hazards/index.ts';
 export * from './methods/index.ts';
 export * from './quick/index.ts';
 export * from './sequence/index.ts';

@@ -3,7 +3,8 @@ import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/i
 import type { Advice, JointKind, MemberName, Members, Problem } from './joints/index.ts';
 import { cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
-import type { Occurrence, Setup } from './setups/index.ts';
+import { cautionsOf } from './hazards/index.ts';
+import type { Caution, Occurrence, Setup, Stop } from './setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
 import type { Remembered, RememberedProofs } from './remembered.ts';
 import type { Modeller } from './solids/index.ts';
@@ -39,6 +40,9 @@ export interface PlannedOperation {
   readonly setup: Setup;
   readonly count: number;
   readonly testCut: Sentence;
+  readonly cautions: readonly Caution[];
+  /** Why Velk would not make it, and whether that was read. */
+  readonly stops: readonly (Stop & { readonly read: boolean })[];
   /** The rules that put other operations before it. */
   readonly after: readonly { readonly operation: string; readonly rule: string }[];
 }
@@ -104,6 +108,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   const asSet = inRunOrder(order.map((index, at) => ({ ids: operations[index]!.merged, setup: set[at]! })));
   const broken = brokenRule(operations, order);
   if (broken) throw new Error(`The run order breaks a rule: ${broken.words}`);
+  const readStops = new Set(job.joints.flatMap(({ id, read = [] }) => read.map((key) => `${id} ${key}`)));
   const place = new Map(order.map((index, at) => [index, at]));
   const joints = drafts.map((draft) => draft.plan);
   const idOf = (index: number) => `op-${place.get(index)! + 1}`;
@@ -118,6 +123,8 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
           setup: set[at]!,
           count,
           testCut,
+          cautions: cautionsOf(set[at]!, shop),
+          stops: (set[at]!.stops ?? []).map((stop) => ({ ...stop, read: readStops.has(`${stop.joint} ${stop.key}`) })),
           after: [...after].map(([before, rule]) => ({ operation: idOf(before), rule: rule.words })),
         };
       }),
@@ -194,7 +201,9 @@ function draftJoint(
   const batches = batchesOfBoth(joint, parts, occurrences, shop, kind, params, members);
   const pick = (member: MemberName, routes: readonly Route[]): Route | undefined => {
     const usable = routes.filter((r) => r.refusals.length === 0);
-    return usable.find((r) => r.id === joint.routes[member]) ?? usable.find((r) => liked(r, shop.schools)) ?? usable[0];
+    /** A way that Velk would not take is taken where somebody chose it: its card says why not, and is read first. */
+    const asked = routes.find((r) => r.id === joint.routes[member] && r.refusals.every(({ hazard }) => hazard));
+    return asked ?? usable.find((r) => liked(r, shop.schools)) ?? usable[0];
   };
   const chosen = (member: MemberName) =>
     batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes) }));

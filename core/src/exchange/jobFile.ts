@@ -34,6 +34,8 @@ export interface Joint {
   readonly params: Readonly<Record<string, unknown>>;
   /** Chosen ways of cutting; the shop's best where none is chosen. */
   readonly routes: { readonly tenoned?: string; readonly mortised?: string };
+  /** Stops that were read and gone past, by way of cutting and hazard. */
+  readonly read?: readonly string[];
 }
 
 /** What is to be built. Lengths in mm. */

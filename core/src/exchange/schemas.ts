@@ -73,6 +73,7 @@ export const jointSchema = Joi.object<Joint>({
     .conditional('kind', { switch: JOINT_KINDS.map((k) => ({ is: k.id, then: k.schema })) })
     .required(),
   routes: Joi.object({ tenoned: Joi.string().max(200), mortised: Joi.string().max(200) }).required(),
+  read: Joi.array().items(Joi.string().max(200)).max(100),
 });
 
 /** A record or null, told apart so that a wrong field inside keeps its own path. */

@@ -42,13 +42,6 @@ export function bandsawRefusals(
       'fence',
       'The fence would stand {value} from the blade; with less than {bound} no stop goes between them that the waste does not meet. Use the table saw.',
     ),
-    ...under(
-      stock.length,
-      shop.rules.shortestFed,
-      'length',
-      'length',
-      'The piece is {value} long; under {bound} it can’t be fed safely by hand. Cut the tenon while it is part of a longer piece.',
-    ),
   ];
 }
 

@@ -1,7 +1,6 @@
 import type { Occurrence, Pass, Refusal, Setup } from '../setups/index.ts';
 import { toolsOf, type BoringBit, type DrillPress, type Shop } from '../tooling/index.ts';
 import { say, type Mm } from '../units/index.ts';
-import { CAUTIONS } from './cautions.ts';
 import { SAME } from './method.ts';
 import { missing, over } from './refusal.ts';
 import { stopSide, type Lies } from './stopSide.ts';
@@ -58,14 +57,13 @@ export const pressRefusals = ({ depth, across }: Hole, bit: BoringBit, press: Dr
 export const onDrillPress = (
   press: DrillPress,
   bit: BoringBit,
-): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect' | 'cautions'> => ({
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect'> => ({
   model: 'drill-press',
   carrier: 'fence-and-stop',
   machine: press.id,
   cutter: bit.id,
   guides: [],
   effect: 'remove',
-  cautions: [CAUTIONS.drillHeld, CAUTIONS.eyes],
 });
 
 /** The pieces that go with their end to the left stop, and those that go to the right. */

@@ -2,7 +2,6 @@ import { TEMPLATE } from '../machines/index.ts';
 import type { Refusal, Setup } from '../setups/index.ts';
 import { toolsOf, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
-import { CAUTIONS } from './cautions.ts';
 import { cuttersReaching } from './cutters.ts';
 import { missing } from './refusal.ts';
 
@@ -20,7 +19,7 @@ export const bushingsFor = ({ diameter }: RouterCutter, shop: Shop): Bushing[] =
   toolsOf(shop, 'bushing').filter((b) => b.bore >= diameter + 2 * ROUND_THE_CUTTER && b.projection < TEMPLATE);
 
 /** What every set-up under a template has. */
-export const onTemplate = ({ router, cutter, bushing }: Gear, carrier: string): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect' | 'cautions'> => ({ model: 'hand-router', carrier, machine: router.id, cutter: cutter.id, guides: [bushing.id], effect: 'remove', cautions: [CAUTIONS.unplugRouter, CAUTIONS.routerBothHands, CAUTIONS.shank, CAUTIONS.eyes] }); // prettier-ignore
+export const onTemplate = ({ router, cutter, bushing }: Gear, carrier: string): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect'> => ({ model: 'hand-router', carrier, machine: router.id, cutter: cutter.id, guides: [bushing.id], effect: 'remove' }); // prettier-ignore
 
 const LACKS: [keyof Gear, string][] = [
   ['router', 'The chest has no plunge router. Add one.'],

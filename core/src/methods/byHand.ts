@@ -1,4 +1,4 @@
-import { figure, type Caution, type FigureDraft, type LengthFigure, type Setup } from '../setups/index.ts';
+import { figure, type FigureDraft, type LengthFigure, type Setup } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { Context } from './method.ts';
 
@@ -17,7 +17,6 @@ export const byHand = (
 export const handSetup = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
   words: string,
-  cautions: readonly Caution[],
   { occurrences }: Context,
 ): Setup => ({
   ...base,
@@ -30,5 +29,4 @@ export const handSetup = (
     { id: 'all', words: say(words), seat: {}, figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])) },
   ],
   occurrences,
-  cautions,
 });

@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../joints/index.ts';
-import { rimSpeed, toolsOf, topSpeed, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
+import { toolsOf, topSpeed, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { SAME } from './method.ts';
 
@@ -15,7 +15,15 @@ export const rowsFor = (width: Mm, diameter: Mm): number =>
   width - diameter < SAME ? 1 : 1 + Math.ceil((width - diameter) / diameter - SAME);
 
 /** What a machine takes. */
-type Carries = Pick<Router, 'largestCutter' | 'largestShank'>;
+type Carries = Pick<Router, 'largestCutter' | 'largestShank'> & { readonly slowest?: number };
+
+/** Those a machine turns no faster than they may go come first, then the widest. */
+export const bestFirst =
+  ({ slowest = 0 }: Carries, largest = Infinity) =>
+  (a: RouterCutter, b: RouterCutter): number => {
+    const unsafe = (c: RouterCutter) => Number(c.diameter > largest || slowest > topSpeed(c.diameter, c.topSpeed).rpm);
+    return unsafe(a) - unsafe(b) || b.diameter - a.diameter;
+  };
 
 interface Judged {
   readonly feature: MortiseFeature;
@@ -67,7 +75,7 @@ export function fittingCutters(feature: MortiseFeature, shop: Shop, router: Carr
   const judged = { feature, router };
   return toolsOf(shop, 'router-cutter')
     .filter((cutter) => !REASONS.some((reason) => reason.holds(cutter, judged)))
-    .sort((a, b) => b.diameter - a.diameter);
+    .sort(bestFirst(router));
 }
 
 /**
@@ -115,12 +123,4 @@ export function nearestCutters(width: Mm, shop: Shop): { narrower?: NearSize; wi
   const narrower = sizes.filter((s) => s.width < width - SAME).at(-1);
   const wider = sizes.find((s) => s.width > width + SAME);
   return { ...(narrower && { narrower }), ...(wider && { wider }) };
-}
-
-/** The speed to run at: never over the cutter's mark, nor over what its diameter bears, nor over the router's own. */
-export function speedWords(router: { fastest: number }, cutter: Pick<RouterCutter, 'diameter' | 'topSpeed'>): Sentence {
-  const { rpm, by } = topSpeed(cutter.diameter, cutter.topSpeed);
-  const most = Math.min(rpm, router.fastest);
-  const why = most < rpm ? 'the router goes no faster' : by === 'mark' ? 'marked on the cutter' : 'for its diameter';
-  return say(`Speed at most ${most} rpm, ${why}: ${rimSpeed(cutter.diameter, most).toFixed(0)} m/s at its rim.`);
 }

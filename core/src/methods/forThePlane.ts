@@ -2,7 +2,6 @@ import type { TenonFeature } from '../joints/index.ts';
 import type { Setup } from '../setups/index.ts';
 import { say, type Mm } from '../units/index.ts';
 import { byHand, handSetup } from './byHand.ts';
-import { CAUTIONS } from './cautions.ts';
 import { SAME, type Context } from './method.ts';
 
 /** How much of its allowance each cheek has: none where the stock's own face is the cheek, never more than its shoulder. */
@@ -42,7 +41,6 @@ export function planing(feature: TenonFeature, allowance: Mm, context: Context):
         ],
       },
       'Plane the cheeks across the grain with a shoulder plane, down to the lines or until it goes into its mortise',
-      [CAUTIONS.chisel],
       context,
     ),
   ];

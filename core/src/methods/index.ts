@@ -3,7 +3,6 @@ export * from './routes.ts';
 export * from './addition.ts';
 export * from './choices.ts';
 export { METHODS } from './list.ts';
-export { DEFER } from './cautions.ts';
 export * from './cutters.ts';
 export * from './blades.ts';
 export { slotKerfs } from './kerfs.ts';

@@ -1,5 +1,6 @@
 import type { Feature } from '../joints/index.ts';
-import { turnedWords, type Occurrence, type Refusal, type Setup, type Stage } from '../setups/index.ts';
+import { stopsOf } from '../hazards/index.ts';
+import { turnedWords, type Occurrence, type Refusal, type Setup, type Stage, type Stop } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { SAME, shortTitle, type Context, type Method } from './method.ts';
@@ -90,24 +91,32 @@ const longer = (feature: Feature, length: Mm): Feature => ({ ...feature, stock: 
 function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf) {
   const half = `${partial.joint}.${partial.occurrences[0]?.member ?? 'either'}`;
   const known = new Map<string, Work>();
+  /** Hazards don't look at how a figure is reached: without blocks it is reckoned sooner. */
+  const unboxed = { ...shop, tools: shop.tools.filter((t) => t.kind !== 'block-box') };
   const reckon = (method: Method, index: number, shouldersFirst: boolean, taken: Mm): Work => {
-    const own = fittedLast(features[index]!, shop);
-    const allowance = method.leavesFat && !own.lean ? (shop.planeAllowance ?? 0) : 0;
-    const fat = allowance && own.form === 'tenon' ? own : undefined;
-    const sized = fat ? fattened(fat, allowance) : own;
+    const whole = fittedLast(features[index]!, shop);
+    const allowance = method.leavesFat && !whole.lean ? (shop.planeAllowance ?? 0) : 0;
+    const fat = allowance && whole.form === 'tenon' ? whole : undefined;
+    const sized = fat ? fattened(fat, allowance) : whole;
     const { feature, bed } = heldFor(method, sized, partial);
     const context = { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst, taken };
     let setups: Setup[] | undefined;
     const { heldLength } = partial;
+    const { length } = sized.stock;
     const refused = [...method.refuse(feature, shop, context), ...tooShallow(method, feature, shop, context)];
     const bare = bed === 'bare' && !refused.length && method.setups(feature, shop, context).some((s) => s.model !== 'bench'); // prettier-ignore
     const alone = bare ? [BARE] : refused;
     /** Too short by itself, it may be long enough while it is still part of its rough piece. */
     const held =
       alone.length && heldLength && !bare ? method.refuse(longer(feature, heldLength), shop, context) : alone;
-    const asPart = alone.length > 0 && held.length === 0;
+    const stopped = (by: Mm) => (bare || held.length ? [] : [...new Map(machined(method, feature, unboxed, context).flatMap((s) => stopsOf(s, by, shop)).map((r) => [r.hazard, r])).values()]); // prettier-ignore
+    const short = stopped(length);
+    const longest = heldLength && Math.max(length, heldLength);
+    const asPart =
+      Boolean(longest) && held.length === 0 && alone.length + short.length > 0 && !stopped(longest!).length;
+    const stops = asPart ? [] : short;
     return {
-      refusals: asPart ? [] : alone,
+      refusals: [...(asPart ? [] : alone), ...stops],
       setups: () =>
         (setups ??= [
           ...machined(method, feature, shop, context),
@@ -125,6 +134,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
               ...supportWords(setup, asPart ? longer(feature, heldLength!).stock : feature.stock),
               ...(asPart ? [say('Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.', { heldLength: heldLength! })] : []), // prettier-ignore
             ],
+            ...(stops.length && setup.model !== 'bench' && { stops: stopsAt(setup, length, method, shop, partial) }),
             feature: index,
             shouldersFirst,
             ...(feature.follows && { follows: feature.follows }),
@@ -173,7 +183,7 @@ function route(
     methods: methods.map((m) => m.id),
     shouldersFirst,
     refusals: unlike(refusals),
-    setups: () => (refusals.length ? [] : work.flatMap((w) => w.setups())),
+    setups: () => (refusals.every((r) => r.hazard) ? work.flatMap((w) => w.setups()) : []),
   };
 }
 
@@ -212,6 +222,15 @@ function tooShallow(method: Method, feature: Feature, shop: Shop, context: Conte
 const OUT_OF_TABLE: ReadonlySet<string> = new Set(['highest-tooth', 'cutter-top', 'cutter-tip']);
 /** No scale that a shop sets by is coarser, mm. */
 const COARSEST: Mm = 2;
+
+/** The stops of one set-up, and what each is kept by once it was read. */
+const stopsAt = (setup: Setup, length: Mm, { id }: Method, shop: Shop, { occurrences }: ForHalf): Stop[] =>
+  stopsOf(setup, length, shop).map(({ hazard, message }) => ({
+    hazard: hazard!,
+    text: message,
+    joint: occurrences[0]!.joint,
+    key: `${id}/${hazard}`,
+  }));
 
 type MadeBy = (method: Method, feature: Feature, shop: Shop, context: Context) => Setup[];
 

@@ -1,17 +1,16 @@
 import type { FigureDraft, LengthFigure, Occurrence, Refusal, Setup } from '../setups/index.ts';
-import type { Shop, Stack, TableSaw } from '../tooling/index.ts';
+import type { Stack, TableSaw } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { StackChoice } from './blades.ts';
-import { CAUTIONS } from './cautions.ts';
 import type { figuresFor } from './method.ts';
-import { over, under } from './refusal.ts';
+import { over } from './refusal.ts';
 
 /** What every set-up of a piece lying on the sled over a stack has. */
 export const overStack = (
   saw: TableSaw,
   stack: Stack,
   chippers: readonly Mm[],
-): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'between' | 'guides' | 'effect' | 'cautions'> => ({
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'between' | 'guides' | 'effect'> => ({
   model: 'table-saw',
   carrier: 'sled',
   machine: saw.id,
@@ -19,17 +18,14 @@ export const overStack = (
   between: chippers,
   guides: [],
   effect: 'remove',
-  cautions: [CAUTIONS.stackGuard, CAUTIONS.unplugSaw, CAUTIONS.eyes],
 });
 
-/** Why a piece can't be cut so deep lying over the stack, or is too short for it. */
+/** Why a piece can't be cut so deep lying over the stack. */
 export const stackRefusals = (
   depth: Mm,
   [path, dimension]: readonly [string, string],
-  length: Mm,
   saw: TableSaw,
   { stack }: StackChoice,
-  shop: Shop,
 ): Refusal[] => [
   ...over(
     depth,
@@ -37,13 +33,6 @@ export const stackRefusals = (
     path,
     dimension,
     `The ${dimension} is {value}; the stack rises to {bound}. Cut it by hand, or in another way.`,
-  ),
-  ...under(
-    length,
-    shop.rules.shortestCrosscut,
-    'length',
-    'length',
-    'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut it while it is part of a longer piece.',
   ),
 ];
 

@@ -1,7 +1,7 @@
 import type { Refusal } from '../setups/index.ts';
 import { toolsOf, type RouterCutter, type RouterTable, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
-import { cuttersReaching } from './cutters.ts';
+import { bestFirst, cuttersReaching } from './cutters.ts';
 import { missing, over } from './refusal.ts';
 
 /** Router table and cutter for one cut. */
@@ -15,7 +15,7 @@ export function tableGear(depth: Mm, shop: Shop, suits: (cutter: RouterCutter) =
   const [table] = toolsOf(shop, 'router-table');
   const [cutter] = (table ? cuttersReaching(depth, shop, table) : [])
     .filter(suits)
-    .sort((a, b) => b.diameter - a.diameter);
+    .sort(bestFirst(table ?? { largestCutter: 0, largestShank: 0 }));
   return table && cutter && { table, cutter };
 }
 

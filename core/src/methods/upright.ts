@@ -13,6 +13,8 @@ export interface Standing {
   /** Whether that face is one of the edges. */
   readonly onEdge: boolean;
   readonly bladeHeight: Mm;
+  /** Farthest that the jig's face has to stand from the blade; the saw's fence carries it. */
+  readonly fence: Mm;
 }
 
 /** Why a piece can't stand on end here; `otherwise` names the way out. */
@@ -28,7 +30,7 @@ export function uprightRefusals(piece: Standing, shop: Shop, otherwise: string):
         `Local rules keep the saw’s own guard on, and a piece on end leaves no room for it. Better ${otherwise}.`,
       ),
     ];
-  const { length, across, onEdge, bladeHeight } = piece;
+  const { length, across, onEdge, bladeHeight, fence } = piece;
   return [
     ...over(
       bladeHeight,
@@ -36,6 +38,13 @@ export function uprightRefusals(piece: Standing, shop: Shop, otherwise: string):
       'tenonLength',
       'depth of cut',
       `The blade would stand {value} high; this saw raises it to {bound}. Better ${otherwise}.`,
+    ),
+    ...over(
+      fence,
+      saw.fenceReach,
+      onEdge ? 'width' : 'thickness',
+      'fence',
+      `The jig’s face would stand {value} from the blade; the fence that carries it reaches {bound}. Better ${otherwise}.`,
     ),
     ...over(
       bladeHeight,

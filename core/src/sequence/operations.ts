@@ -129,7 +129,8 @@ function build(joints: readonly JointSetups[], merge: boolean, trial: Schools['t
       if (found !== undefined) {
         const kept = setups[found]!;
         ids[found]!.push(setup.id);
-        setups[found] = { ...kept, occurrences: unlike([...kept.occurrences, ...setup.occurrences]) };
+        const stops = [...(kept.stops ?? []), ...(setup.stops ?? [])];
+        setups[found] = { ...kept, occurrences: unlike([...kept.occurrences, ...setup.occurrences]), ...(stops.length && { stops }) }; // prettier-ignore
         return found;
       }
       groups.set(key, setups.length);

@@ -39,9 +39,17 @@ export interface Occurrence {
   readonly pieces?: readonly number[];
 }
 
+/** What can hurt someone at a set-up, and what to do about it. */
 export interface Caution {
-  readonly level: 'stop' | 'caution';
+  readonly hazard: string;
   readonly text: Sentence;
+}
+
+/** Why Velk would not make a set-up; it is made only where somebody chose it and has read this. */
+export interface Stop extends Caution {
+  readonly joint: string;
+  /** What it is kept by once it was read: the way of cutting and the hazard. */
+  readonly key: string;
 }
 
 const TURNED: Readonly<Record<string, string>> = {
@@ -83,12 +91,14 @@ export interface Setup {
   /** What stands between a stack's outer blades, mm each. */
   readonly between?: readonly Mm[];
   readonly guides: readonly string[];
-  readonly effect: 'remove' | 'layout';
+  /** Takes wood away, or adds it: layers that are glued. */
+  readonly effect: 'remove' | 'add';
   readonly stage: Stage;
   readonly figures: readonly LengthFigure[];
   readonly passes: readonly Pass[];
   readonly occurrences: readonly Occurrence[];
-  readonly cautions: readonly Caution[];
+  /** Why Velk would not make it. */
+  readonly stops?: readonly Stop[];
   readonly checks: readonly Sentence[];
   /** The piece lies askew in the machine, on wedges or in a cradle; and the angle as it can be set, degrees. */
   readonly lean?: Lean;
@@ -133,6 +143,8 @@ export interface Refusal {
   readonly value?: Mm;
   readonly bound?: Mm;
   readonly message: Sentence;
+  /** A hazard rather than a limit: who chooses the way all the same can have it, once that was read. */
+  readonly hazard?: string;
 }
 
 /** Whether one follows the other without touching the arbor: the same cutter, and the same between a stack's blades. */

@@ -77,8 +77,8 @@ export function virtualCut(
       taken.set(pathOf(pass), Math.max(taken.get(pathOf(pass)) ?? 0, wood - left));
       wood = kept.volume();
     }
-    /** A sliver between kerf and shoulder is there or not by the rounding of the kerf before. */
-    const sliver = setup.stage === 'shoulders' && setup.shouldersFirst === false;
+    /** A sliver between kerf and shoulder is there or not by the rounding of the kerf before; so is what a chisel follows up. */
+    const sliver = (setup.stage === 'shoulders' && setup.shouldersFirst === false) || (setup.model === 'bench' && setup.follows !== undefined); // prettier-ignore
     for (const pass of setup.passes)
       if (!sliver && (taken.get(pathOf(pass)) ?? Infinity) < NOTHING) {
         faults.push({ sort: 'idle', setup: setup.id, pass: pass.id, words: say('takes no wood') });

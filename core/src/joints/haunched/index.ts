@@ -107,6 +107,10 @@ function tonguesOf(params: HaunchedParams): Tongue[] {
 const through = (outline: Vec2[], from: Mm, to: Mm): Solid => prismAlong('y', anticlockwise(outline), from, to);
 
 /** The sloped pocket, pared once its mortise is cut. */
+/** Layout end to where the pocket for the haunch begins, mm. */
+const pocketStart = (params: HaunchedParams): Mm =>
+  params.haunch === 'sloped' ? slopedPocket(params).from : pocketOf(params).x[0];
+
 const slopeIn = (params: HaunchedParams, stock: Piece): SlopeFeature => ({
   form: 'slope',
   of: 'pocket',
@@ -315,20 +319,25 @@ export const haunched: JointKind<HaunchedParams> = {
       }),
       mortised: [
         ...mortised,
-        sloped
-          ? slopeIn(params, members.mortised)
-          : {
-              form: 'mortise',
-              name: 'pocket for the haunch',
-              stock: members.mortised,
-              wall,
-              width: params.mortiseWidth,
-              start: pocket.x[0],
-              ahead: params.position - pocket.x[0],
-              length: params.position + Math.min(params.mortiseWidth, mortiseLength) - pocket.x[0],
-              depth: pocket.depth[1],
-              ends: 'clear',
-            },
+        /** A mortise that is longer than its tenon may reach over all of the pocket already, its round end and all. */
+        ...(pocketStart(params) > params.position + params.mortiseWidth / 2 - 1e-6
+          ? []
+          : sloped
+            ? [slopeIn(params, members.mortised)]
+            : [
+                {
+                  form: 'mortise' as const,
+                  name: 'pocket for the haunch',
+                  stock: members.mortised,
+                  wall,
+                  width: params.mortiseWidth,
+                  start: pocket.x[0],
+                  ahead: params.position - pocket.x[0],
+                  length: params.position + Math.min(params.mortiseWidth, mortiseLength) - pocket.x[0],
+                  depth: pocket.depth[1],
+                  ends: 'clear' as const,
+                },
+              ]),
       ],
     };
   },

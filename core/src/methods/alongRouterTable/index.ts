@@ -1,13 +1,12 @@
 import type { GrooveFeature, RebateFeature } from '../../joints/index.ts';
-import type { LengthFigure, Pass, Refusal, SeatFace, Setup } from '../../setups/index.ts';
+import type { LengthFigure, Pass, SeatFace, Setup } from '../../setups/index.ts';
 import type { Shop } from '../../tooling/index.ts';
-import { say, type Mm } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
-import { rowsFor, speedWords } from '../cutters.ts';
+import { say } from '../../units/index.ts';
+import { rowsFor } from '../cutters.ts';
 import { EDGE_WORDS } from '../edges.ts';
 import { inLevels } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
-import { missing, over, tooClose, under } from '../refusal.ts';
+import { missing, over, tooClose } from '../refusal.ts';
 import { tableGear, tableRefusals, type TableGear } from '../tableRouting.ts';
 
 /** The widest cutter that goes into the groove: in one run where it is as wide, else beside itself. */
@@ -16,9 +15,6 @@ const grooveGear = ({ width, depth }: GrooveFeature, shop: Shop) => tableGear(de
 const rebateGear = ({ stock, floor }: RebateFeature, shop: Shop) => tableGear(stock.thickness - floor, shop, () => true); // prettier-ignore
 
 const capital = (words: string) => words.replace(/^./, (c) => c.toUpperCase());
-
-const tooShort = (length: Mm, shop: Shop): Refusal[] =>
-  under(length, shop.rules.shortestFed, 'length', 'length', 'The piece is {value} long; under {bound} it can’t be fed safely by hand. Rout it while it is part of a longer piece.'); // prettier-ignore
 
 /** One set-up along the fence of the router table: every fence figure, at each the levels the cutter needs. */
 function along(
@@ -56,12 +52,7 @@ function along(
       ),
     ),
     occurrences,
-    cautions: [CAUTIONS.alongTable, CAUTIONS.featherBoard, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
-    checks: [
-      ...checks,
-      say('Raise the cutter a level at a time, all pieces through before it is raised again.'),
-      speedWords(table, cutter),
-    ],
+    checks: [...checks, say('Raise the cutter a level at a time, all pieces through before it is raised again.')],
   };
 }
 
@@ -97,7 +88,7 @@ export const routerTableGroove: Method<GrooveFeature> = {
   stage: 'groove',
   applies: () => true,
   refuse(feature, shop) {
-    const { stock, wall, width, depth } = feature;
+    const { wall, width, depth } = feature;
     const refused = tableRefusals(depth, 'mortiseDepth', 'groove depth', shop);
     if (refused.length) return refused;
     const gear = grooveGear(feature, shop);
@@ -106,7 +97,6 @@ export const routerTableGroove: Method<GrooveFeature> = {
     const fences = runs.length > 1 ? [runs.at(-1)!, runs[0]!] : [];
     return [
       ...over(wall + width, gear.table.fenceReach, 'wall', 'fence', 'The fence would stand {value} from the cutter; it reaches {bound}.'), // prettier-ignore
-      ...tooShort(stock.length, shop),
       ...tooClose(fences, width, gear.cutter.diameter, 'mortiseWidth', 'groove width'),
     ];
   },
@@ -147,7 +137,6 @@ export const routerTableRebate: Method<RebateFeature> = {
     if (!gear) return [missing('cutter', 'No cutter for the router table is as long as the rebate is deep. Saw it, or add a longer one.')]; // prettier-ignore
     return [
       ...over(width, gear.table.fenceReach, 'rebateWidth', 'rebate width', 'The fence would stand {value} from the far side of the cutter; it reaches {bound}.'), // prettier-ignore
-      ...tooShort(stock.length, shop),
     ];
   },
   setups(feature, shop, context) {

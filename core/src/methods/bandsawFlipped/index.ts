@@ -2,7 +2,6 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { bandsawKerf, bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
@@ -45,7 +44,6 @@ export const bandsawFlipped: Method<TenonFeature> = {
           figures: { across: figure.id, depth: stop.id },
         })),
         occurrences,
-        cautions: [CAUTIONS.bandsawGuides, CAUTIONS.bandsawPush, CAUTIONS.eyes],
         checks: [
           say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
           say('The stop is narrower than the fence setting: the waste must not meet it.'),

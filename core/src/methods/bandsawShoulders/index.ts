@@ -3,7 +3,6 @@ import type { Pass, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { onBandsaw } from '../bandsaw.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
@@ -33,7 +32,6 @@ export const bandsawShoulders: Method<TenonFeature> = {
       ...under(L, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
       ...over(tall, saw.heightUnderGuides, 'width', 'width', 'On its edge the piece stands {value} high; {bound} goes under the guides. Crosscut it lying flat.'), // prettier-ignore
       ...over(deepest, saw.maxStop, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the stop stands {bound} behind the teeth at the most.'), // prettier-ignore
-      ...under(stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the shoulders while it is part of a longer piece.'), // prettier-ignore
     ];
   },
   setups(feature, shop, { joint, occurrences }) {
@@ -63,7 +61,6 @@ export const bandsawShoulders: Method<TenonFeature> = {
           figures: { across: fence.id, depth: stop.id },
         })),
         occurrences,
-        cautions: [CAUTIONS.bandsawAcross, CAUTIONS.bandsawGuides, CAUTIONS.eyes],
         checks: [
           say('Measure from the fence to the far side of the blade: the kerf lies in the waste.'),
           say(

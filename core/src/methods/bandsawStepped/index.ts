@@ -3,7 +3,6 @@ import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { bandsawKerf, bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { splinters, steppedCuts } from '../steppedCheeks.ts';
@@ -51,7 +50,6 @@ export const bandsawStepped: Method<TenonFeature> = {
           },
         ],
         occurrences,
-        cautions: [CAUTIONS.cheeksBeforeShoulders, CAUTIONS.bandsawGuides, CAUTIONS.bandsawPush, CAUTIONS.eyes],
         checks: [
           say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
           say('Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore

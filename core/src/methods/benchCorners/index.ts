@@ -1,7 +1,6 @@
 import type { MortiseFeature, TenonFeature } from '../../joints/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { SAME, type Method } from '../method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
@@ -45,7 +44,6 @@ export const squareEnds: Method<MortiseFeature> = {
           checks: [say('The chisel lies flat on the routed wall; pare to the end line, not past it.')],
         },
         'Pare the four corners of the mortise square, down to the floor',
-        [CAUTIONS.chisel],
         context,
       ),
     ];
@@ -151,7 +149,6 @@ export const roundEdges: Method<TenonFeature> = {
           checks: [say('Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.')],
         },
         'Round the four long edges of the tenon with rasp or file, up to the shoulder',
-        [CAUTIONS.chisel],
         context,
       );
     });

@@ -4,7 +4,6 @@ import { toolsOf, type BoringBit, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { bitRefusals, bySide, onDrillPress, pressRefusals, rowOf, seatOf, type Hole } from '../boring.ts';
 import { handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 import { missing } from '../refusal.ts';
@@ -149,7 +148,6 @@ export const boreAndChisel: Method<MortiseFeature> = {
           ],
         },
         'Pare walls and ends to their lines, down to the floor',
-        [CAUTIONS.chisel],
         context,
       ),
     ];

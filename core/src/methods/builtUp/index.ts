@@ -2,7 +2,6 @@ import type { MortiseFeature, SlotFeature, TenonFeature } from '../../joints/ind
 import type { Setup } from '../../setups/index.ts';
 import { say, type Sentence } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { SAME, type Context, type Method } from '../method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
@@ -19,7 +18,7 @@ const layered = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures'>,
   words: string,
   context: Context,
-): Setup[] => [handSetup({ ...base, checks: CHECKS }, words, [CAUTIONS.glueUp], context)];
+): Setup[] => [{ ...handSetup({ ...base, checks: CHECKS }, words, context), effect: 'add' }];
 
 /** The middle layer longer than the outer ones. */
 export const builtUpTenon: Method<TenonFeature> = {

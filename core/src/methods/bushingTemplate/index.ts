@@ -116,7 +116,10 @@ export const bushingMortise: Method<MortiseFeature> = {
         occurrences,
         checks: [
           say('The bushing measures {G}, whatever is stamped on it: what it is over, the mortise is under.', { G }),
-          say('The template is {thick} thick; another thickness changes the plunge by as much.', { thick: TEMPLATE }),
+          say(
+            'The plunge counts from the template’s top: {D} of wood and the template’s own {thick}; another thickness changes it by as much.',
+            { D, thick: TEMPLATE },
+          ),
           say('Centre lines on template and first piece; the others go against the template’s fence and stop.'),
           ...nestedWords(feature, shop),
           ...(feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : []),
@@ -204,6 +207,10 @@ export const bushingRound: Method<RoundTenonFeature> = {
         ),
         occurrences,
         checks: [
+          say('The plunge counts from the template’s top: {L} of wood and the template’s own {thick}.', {
+            L,
+            thick: TEMPLATE,
+          }),
           say('The bushing measures {G}: what it is over, the tenon is over.', { G }),
           say('The piece stands on end in the vice, blocks of equal height clamped round it carry the router.'),
           say('Try the bored block that is the gauge before the disc comes off.'),

@@ -79,6 +79,10 @@ export const bushingTenon: Method<TenonFeature> = {
         ),
         occurrences,
         checks: [
+          say('The plunge counts from the template’s top: {L} of wood and the template’s own {thick}.', {
+            L,
+            thick: TEMPLATE,
+          }),
           say('The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.', { r: t / 2 }),
           say('The bushing measures {G}: what it is over, the tenon is over in both directions.', { G }),
           say('The piece stands on end in the vice, blocks of equal height clamped round it carry the router.'),

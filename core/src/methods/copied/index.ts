@@ -2,7 +2,6 @@ import type { MortiseFeature, TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type Bearing, type CopyRouter, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Rounding, type Sentence } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { cuttersReaching, fittingCutters } from '../cutters.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
@@ -109,7 +108,6 @@ function copied(
       sizes.depth.from,
     ),
     occurrences,
-    cautions: [CAUTIONS.copying, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
     checks: [
       say('The follower measures {G}, whatever is stamped on it: what it is over, the ' + (outside ? 'tenon is over' : 'mortise is under') + ` by one ${machine.ratio === 1 ? 'whole' : `in ${machine.ratio}`}.`, { G: follower.outside }), // prettier-ignore
       say(`The template is ${machine.ratio} to 1: a slip of the file counts one in ${machine.ratio} in the work.`),

@@ -3,7 +3,6 @@ import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/inde
 import { toolById, toolsOf, type Shop, type TableSaw } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { overBlade } from '../blades.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, mateFace, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { byDepth, shortOf, shoulderChecks, shouldersLeft, shouldersOf, type Shoulder } from '../shoulders.ts';
@@ -80,7 +79,6 @@ export const crosscutShoulders: Method<TenonFeature> = {
           figures: { across: fence.id, height: height.id },
         })),
         occurrences,
-        cautions: [CAUTIONS.gaugeNotFence, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [
           say('Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.'),
           say('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
@@ -129,7 +127,6 @@ export const sledShoulders: Method<TenonFeature> = {
         figures: { across: stop.id, height: height.id },
       })),
       occurrences,
-      cautions: [CAUTIONS.sledBlade, CAUTIONS.unplugSaw, CAUTIONS.eyes],
       checks: [
         say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
         say('The height counts from the sled’s own bed, on which the piece lies.'),
@@ -146,7 +143,6 @@ function bladeRefusals(feature: TenonFeature, saw: TableSaw, shop: Shop): Refusa
   return [
     ...under(feature.length, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
     ...over(deepest, saw.maxBladeHeight, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the blade rises to {bound}.'), // prettier-ignore
-    ...under(feature.stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the shoulders while it is part of a longer piece.'), // prettier-ignore
   ];
 }
 /** Shoulders that one height serves, with that height; `short` where the cheeks are cut already. */

@@ -2,7 +2,6 @@ import type { MortiseFeature } from '../../joints/index.ts';
 import type { Pass, Setup } from '../../setups/index.ts';
 import { toolsOf, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { fittingCutters } from '../cutters.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
@@ -105,7 +104,6 @@ export const edgeGuide: Method<MortiseFeature> = {
         figures: [near, ...(one ? [] : [far]), from, to, depth],
         passes: [...run('reference', 'reference-face', near.id), ...(one ? [] : run('other', 'other-face', far.id))],
         occurrences,
-        cautions: [CAUTIONS.routerTips, CAUTIONS.feedAgainst, CAUTIONS.unplugRouter, CAUTIONS.routerBothHands, CAUTIONS.eyes], // prettier-ignore
         checks: [
           say('Measure to the far side of the cutter, {d}: a slip away from the face then cuts waste, not wall.', { d: cutter.diameter }), // prettier-ignore
           say('Marks on every piece, or stops clamped for the base: the cutter’s own edges come to the marks.'),

@@ -5,9 +5,8 @@ import { say, type Mm } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { enteredAt, sideOf } from '../wedged.ts';
 import { overBlade } from '../blades.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { missing, over, under } from '../refusal.ts';
+import { missing, over } from '../refusal.ts';
 
 /** How far the blade stands above the piece it cuts off, mm. */
 const ABOVE: Mm = 4;
@@ -26,7 +25,6 @@ export const crosscutEnd: Method<EndFeature> = {
     if (!saw || !block) return [missing('stop block', 'A crosscut needs a table saw with a mitre gauge and a stop block. Add them, or saw it by hand.')]; // prettier-ignore
     return [
       ...over(stock.thickness + ABOVE, saw.maxBladeHeight, 'thickness', 'thickness', 'Piece and wedge are so thick that the blade would stand {value}; it rises to {bound}. Saw the end by hand.'), // prettier-ignore
-      ...under(stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut the end while it is part of a longer piece.'), // prettier-ignore
     ];
   },
   setups({ stock, excess, lean }, shop, { joint, occurrences }): Setup[] {
@@ -64,7 +62,6 @@ export const crosscutEnd: Method<EndFeature> = {
           },
         ],
         occurrences,
-        cautions: [CAUTIONS.gaugeNotFence, CAUTIONS.offcutFlies, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [
           say('The cut begins just at the other corner: the piece keeps its length there.'),
           say('Left and right ends lean the other way about: mark which is which before the first cut.'),
@@ -100,7 +97,6 @@ export const handEnd: Method<EndFeature> = {
           ],
         },
         'Saw the end off along the line, then plane it to the knife mark',
-        [CAUTIONS.handSaw],
         context,
       ),
     ];

@@ -1,7 +1,6 @@
 import type { FlareFeature } from '../../joints/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import type { Method } from '../method.ts';
 
 /** Both ends of a through mortise, pared to a slope from the exit, so that wedges can spread the tenon. */
@@ -44,7 +43,6 @@ export const flareEnds: Method<FlareFeature> = {
           ],
         },
         'From the exit, pare both ends from the line on the far edge down to where the slope begins',
-        [CAUTIONS.chisel],
         context,
       ),
     ];

@@ -2,7 +2,6 @@ import type { BoreFeature } from '../../joints/index.ts';
 import { say } from '../../units/index.ts';
 import { bitFor, bitRefusals, noBit } from '../boring.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../holes.ts';
 import type { Method } from '../method.ts';
 
@@ -46,7 +45,6 @@ export const handBore: Method<BoreFeature> = {
             ],
           },
           'Bore at the marked centre, square to the surface, down to the flag',
-          [CAUTIONS.clamped],
           context,
         ),
         cutter: bit.id,

@@ -1,7 +1,6 @@
 import type { SlotFeature } from '../../joints/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import type { Method } from '../method.ts';
 
 /** One cut of a hand saw, as wide as its kerf: for a wedge. */
@@ -32,7 +31,6 @@ export const handKerf: Method<SlotFeature> = {
           ],
         },
         'Saw straight down beside the line to the foot, in line with the tenon',
-        [CAUTIONS.handSaw],
         context,
       ),
     ];

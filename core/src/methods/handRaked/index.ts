@@ -1,7 +1,6 @@
 import type { RakedFeature } from '../../joints/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { SAME, type Method } from '../method.ts';
 
 /** A straight tenon with a slanted shoulder, laid out with gauge and bevel and sawn by hand. */
@@ -43,7 +42,6 @@ export const handRaked: Method<RakedFeature> = {
             ],
           },
           'Saw the cheeks down to the slanted line, then the shoulders on it',
-          [CAUTIONS.handSaw, CAUTIONS.chisel],
           context,
         ),
         angles: [

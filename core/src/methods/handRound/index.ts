@@ -1,7 +1,6 @@
 import type { RoundTenonFeature } from '../../joints/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import type { Method } from '../method.ts';
 
 /** Sawn round the shoulder, then split, pared and scraped to a circle on the end. */
@@ -33,7 +32,6 @@ export const handRound: Method<RoundTenonFeature> = {
           ],
         },
         'Saw the shoulder all round, split off the corners, then pare and scrape down to the circle',
-        [CAUTIONS.handSaw, CAUTIONS.chisel],
         context,
       ),
     ];

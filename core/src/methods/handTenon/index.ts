@@ -3,7 +3,6 @@ import type { LengthFigure } from '../../setups/index.ts';
 import { say } from '../../units/index.ts';
 import { alongPiece } from '../wedged.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { SAME, type Method } from '../method.ts';
 
 /** Gauge lines of the cheeks, from the reference face and edge; a cheek that is the stock's own face has none. */
@@ -58,7 +57,6 @@ export const handTenon: Method<TenonFeature> = {
           ],
         },
         'Saw down outside each gauge line to the knife line, then saw the shoulders on the knife line',
-        [CAUTIONS.handSaw, CAUTIONS.chisel],
         context,
       ),
     ];

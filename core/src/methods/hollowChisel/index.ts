@@ -2,7 +2,6 @@ import type { MortiseFeature } from '../../joints/index.ts';
 import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { mortiseLies, stopSide } from '../stopSide.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
@@ -157,7 +156,6 @@ function setup(
           ]),
     ],
     occurrences,
-    cautions: [CAUTIONS.mortiser, CAUTIONS.eyes],
     checks: [
       say('Chisel square to the fence: two bites beside each other leave one straight wall.'),
       say(

@@ -1,7 +1,6 @@
 import type { TipFeature } from '../../joints/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import type { Method } from '../method.ts';
 
 /** The end of a tenon, sawn off at 45 degrees across its thickness. */
@@ -33,7 +32,6 @@ export const mitreTips: Method<TipFeature> = {
           ],
         },
         `Saw from the corner at the ${from}’s tip down to the knife line on the ${to}`,
-        [CAUTIONS.handSaw],
         context,
       ),
     ];

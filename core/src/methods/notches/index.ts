@@ -4,7 +4,6 @@ import { toolsOf } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { stackPasses, stackWithin } from '../blades.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
@@ -18,12 +17,12 @@ export const sawNotch: Method<NotchFeature> = {
   form: 'notch',
   stage: 'notch',
   applies: () => true,
-  refuse({ stock, length, depth }, shop) {
+  refuse({ length, depth }, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
     const choice = stackWithin(length, shop);
     if (!saw || !choice)
       return [missing('stack', 'No stack here goes into this notch. Saw and pare it by hand, or add a dado stack.')];
-    return stackRefusals(depth, ['mortiseWidth', 'depth of the notch'], stock.length, saw, choice, shop);
+    return stackRefusals(depth, ['mortiseWidth', 'depth of the notch'], saw, choice);
   },
   setups({ face, start: q, length: w, depth }, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
@@ -106,7 +105,6 @@ export const handNotch: Method<NotchFeature> = {
           ],
         },
         'Saw inside both knife lines down to the gauge line, some kerfs between, then pare the floor from both edges',
-        [CAUTIONS.handSaw, CAUTIONS.chisel],
         context,
       ),
     ];

@@ -2,19 +2,17 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type Bearing, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
+import { LARGEST_BY_HAND } from '../../hazards/index.ts';
+import { bestFirst, cuttersReaching } from '../cutters.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
 
-/** The widest cutter that reaches and suits the router. */
+/** The widest cutter that reaches, suits the router and may be held in the hand; a wider one only where there is no other. */
 const cutterFor = (depth: number, shop: Shop): RouterCutter | undefined => {
   const [router] = toolsOf(shop, 'router');
-  return toolsOf(shop, 'router-cutter')
-    .filter((c) => router && c.diameter <= router.largestCutter + SAME && c.shank <= router.largestShank + SAME)
-    .filter((c) => c.cuttingLength >= depth - SAME)
-    .sort((a, b) => b.diameter - a.diameter)[0];
+  return router && cuttersReaching(depth, shop, router).sort(bestFirst(router, LARGEST_BY_HAND))[0];
 };
 
 const deepestOf = (feature: TenonFeature) => Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
@@ -115,7 +113,6 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
           );
         }),
         occurrences,
-        cautions: [...(onFace ? [] : [CAUTIONS.routerTips]), CAUTIONS.feedAgainst, CAUTIONS.unplugRouter, CAUTIONS.routerBothHands, CAUTIONS.eyes], // prettier-ignore
         checks: [
           say(check, { off: value }),
           say('Score the shoulder on the exit edge with a knife first: nothing breaks away there.'),

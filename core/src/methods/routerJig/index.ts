@@ -1,16 +1,8 @@
 import type { MortiseFeature } from '../../joints/index.ts';
 import type { LengthFigure, Occurrence, Refusal, Setup } from '../../setups/index.ts';
-import {
-  toolsOf,
-  topSpeed,
-  type MortisingJig,
-  type Router,
-  type RouterCutter,
-  type Shop,
-} from '../../tooling/index.ts';
+import { toolsOf, type MortisingJig, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
-import { fittingCutters, rowsFor, speedWords } from '../cutters.ts';
+import { fittingCutters, rowsFor } from '../cutters.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { mortiseLies, stopSide } from '../stopSide.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
@@ -197,7 +189,6 @@ function setup(
     figures: [...faces, left, right, endStop, depth],
     passes,
     occurrences,
-    cautions: [CAUTIONS.unplugRouter, CAUTIONS.routerBothHands, CAUTIONS.shank, CAUTIONS.eyes],
     checks: [
       say('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
       say(
@@ -205,7 +196,6 @@ function setup(
           ? 'The piece hangs on end, its end level with the jig’s top. The first carries the mortise’s centre line; the others only go with their reference edge against the end stop.'
           : 'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
       ),
-      speedWords(router, cutter),
       ...(feature.ahead === undefined
         ? []
         : [say(`Or, where this cutter cuts the mortise in the jig too, one setting for both: the end stop as for the mortise, the ${side} router stop {ahead} farther out than its figure there. A block of {ahead} against that stop is fitted for the mortise and taken away for the pocket, where the plunge stop stands at {depth}.`, { ahead: feature.ahead, depth: depth.set.value })]), // prettier-ignore
@@ -325,13 +315,6 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
         { m, d: gear.cutter.diameter },
       ),
     });
-  if (router.slowest > topSpeed(gear.cutter.diameter, gear.cutter.topSpeed).rpm)
-    found.push(
-      missing(
-        'speed',
-        `The cutter turns at most ${gear.cutter.topSpeed} rpm; the router’s slowest is ${router.slowest}. Use a smaller cutter.`,
-      ),
-    );
   for (const side of new Set(occurrences.map((o) => stopSide(mortiseLies(feature.into), o, jig.faceSide))))
     if (jig.endStops !== 'both' && jig.endStops !== side)
       found.push(

@@ -1,10 +1,9 @@
 import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
-import { toolsOf, topSpeed, type PairedCutters, type RouterTable, type Shop } from '../../tooling/index.ts';
+import { toolsOf, type PairedCutters, type RouterTable, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { stackPasses } from '../blades.ts';
-import { CAUTIONS, STOUT_SHANK } from '../cautions.ts';
-import { speedWords } from '../cutters.ts';
+import { STOUT_SHANK } from '../../hazards/index.ts';
 import { inLevels } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
@@ -23,9 +22,6 @@ function cutterRefusals({ length }: TenonFeature, shoulders: readonly Shoulder[]
   return over(length - gear.cutter.diameter / 2, gear.table.fenceReach, 'tenonLength', 'tenon length', 'The fence would stand {value} from the cutter’s centre; it reaches {bound}. Saw the tenon.'); // prettier-ignore
 }
 
-const tooShort = ({ stock }: TenonFeature, shop: Shop): Refusal[] =>
-  under(stock.length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short to hold on a sled. Cut it while it is part of a longer piece.'); // prettier-ignore
-
 /** Router table with a straight cutter, the piece lying on a sled, its end to the fence: shoulders and cheeks in one go. */
 export const routerTableSled: Method<TenonFeature> = {
   id: 'router-table-sled',
@@ -36,7 +32,7 @@ export const routerTableSled: Method<TenonFeature> = {
   also: ['shoulders'],
   lean: { by: 'wedge' },
   applies: () => true,
-  refuse: (feature, shop) => [...cutterRefusals(feature, shouldersOf(feature), shop), ...tooShort(feature, shop)],
+  refuse: (feature, shop) => cutterRefusals(feature, shouldersOf(feature), shop),
   setups: (feature, shop, context) => onSled(routerTableSled, feature, shouldersOf(feature), shop, context),
 };
 
@@ -61,11 +57,7 @@ export const pairedCutters: Method<TenonFeature> = {
     const pair = table && pairFor(feature, table, shop);
     if (!pair) return [missing('paired cutters', 'The chest has no paired cutters for a router table. Cut one side at a time, or add them.')]; // prettier-ignore
     const edges = edgesOf(feature);
-    return [
-      ...pairRefusals(feature, table, pair),
-      ...(edges.length ? cutterRefusals(feature, edges, shop) : []),
-      ...tooShort(feature, shop),
-    ];
+    return [...pairRefusals(feature, table, pair), ...(edges.length ? cutterRefusals(feature, edges, shop) : [])];
   },
   setups(feature, shop, context) {
     const [table] = toolsOf(shop, 'router-table');
@@ -102,12 +94,10 @@ export const pairedCutters: Method<TenonFeature> = {
         };
       }),
       occurrences,
-      cautions: [CAUTIONS.pairInTable, CAUTIONS.sledGuard, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
       checks: [
         say('Spacers and shims make the gap: measure it between the teeth, the arbor tightened.'),
         say('The same face goes down for every piece: the tenon is as thick as the gap, whatever the stock.'),
         ...SLED_CHECKS,
-        speedWords(table, pair),
       ],
     };
     const faces = shouldersOf(feature).length > edgesOf(feature).length;
@@ -171,7 +161,6 @@ function onSled(
         ),
       ),
       occurrences,
-      cautions: [CAUTIONS.sledGuard, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
       checks: [
         ...SLED_CHECKS,
         say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
@@ -200,8 +189,6 @@ function pairRefusals(
   table: RouterTable,
   pair: PairedCutters,
 ): Refusal[] {
-  // prettier-ignore
-  const { rpm } = topSpeed(pair.diameter, pair.topSpeed);
   return [
     ...under(pair.shank, STOUT_SHANK, 'shank', 'shank', 'The pair turns on a shank of {value}; so heavy a cutter wants {bound}. Cut one side at a time.'), // prettier-ignore
     ...over(pair.shank, table.largestShank, 'shank', 'shank', 'The pair turns on a shank of {value}; the table takes {bound}.'), // prettier-ignore
@@ -211,6 +198,5 @@ function pairRefusals(
     ...over(Math.max(a, stock.thickness - a - t), pair.height, 'faceShoulder', 'deepest shoulder', 'The shoulder is {value} deep; each cutter of the pair is {bound} high. Saw the tenon.'), // prettier-ignore
     ...over(L, (pair.diameter - pair.bearing) / 2, 'tenonLength', 'tenon length', 'The tenon is {value} long; between the pair’s rim and its bearing there is {bound}. Saw the tenon.'), // prettier-ignore
     ...over(a + t + pair.height, table.tallest, 'faceShoulder', 'height', 'The upper cutter would stand {value} above the table; it raises one to {bound}. Saw the tenon.'), // prettier-ignore
-    ...(table.slowest > rpm ? [missing('speed', `The pair turns at most ${rpm} rpm; the table’s slowest is ${table.slowest}. Cut one side at a time.`)] : []), // prettier-ignore
   ];
 }

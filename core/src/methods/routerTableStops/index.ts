@@ -1,7 +1,6 @@
 import type { MortiseFeature } from '../../joints/index.ts';
 import type { Occurrence, Setup } from '../../setups/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
@@ -84,7 +83,6 @@ export const routerTableStops: Method<MortiseFeature> = {
             feature.sunk,
           ),
           occurrences: here,
-          cautions: [CAUTIONS.letDown, CAUTIONS.unplugRouter, CAUTIONS.shank, CAUTIONS.eyes],
           checks: [
             say('A hole bored at either end of the mortise lets the work drop over the cutter.'),
             say('The stops are for pieces {P} long: one that is longer starts as much farther along.', { P }),

@@ -3,7 +3,6 @@ import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { stackPasses, stacksFor } from '../blades.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { bundleWords, makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
@@ -44,7 +43,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const nearest = Math.max(0, ...pairs.map((p) => p.near));
     const deepest = Math.max(0, ...pairs.map((p) => p.stock - p.far));
     return [
-      ...stackRefusals(nearest, ['faceShoulder', 'deepest shoulder'], feature.stock.length, saw, choice, shop),
+      ...stackRefusals(nearest, ['faceShoulder', 'deepest shoulder'], saw, choice),
       ...over(choice.makeUp.value, above.widestStack, 'stack', 'stack', 'The stack is {value} wide; the saw from above takes {bound}.'), // prettier-ignore
       ...over(deepest, Math.min(above.deepest, choice.stack.diameter / 2), 'faceShoulder', 'far shoulder', 'The far shoulder is {value} deep; from above the saw cuts {bound}.'), // prettier-ignore
       ...over(feature.stock.width, above.travel, 'width', 'width', 'The piece is {value} wide; the saw from above crosses {bound}.'), // prettier-ignore
@@ -97,7 +96,6 @@ export const sawFlatOneFace: Method<TenonFeature> = {
                 effect: 'remove' as const,
                 figures: [stop, over],
                 passes: passes(side, over),
-                cautions: [CAUTIONS.stackAbove, CAUTIONS.unplugSaw, CAUTIONS.eyes],
                 checks: [
                   ...makeUpWords(chippers, K),
                   say('Table to the lowest tooth is near shoulder and tongue: chips under the piece go into the tongue. Brush the table for every piece.'), // prettier-ignore

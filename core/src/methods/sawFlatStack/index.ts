@@ -34,7 +34,7 @@ export const sawFlatStack: Method<TenonFeature> = {
         },
       ];
     const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
-    return stackRefusals(deepest, ['faceShoulder', 'deepest shoulder'], feature.stock.length, saw, choice, shop);
+    return stackRefusals(deepest, ['faceShoulder', 'deepest shoulder'], saw, choice);
   },
   setups(feature, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;

@@ -2,7 +2,6 @@ import type { GrooveFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { EDGE_WORDS } from '../edges.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { kerfFences } from '../kerfs.ts';
@@ -27,7 +26,7 @@ export const sawGroove: Method<GrooveFeature> = {
   form: 'groove',
   stage: 'groove',
   applies: () => true,
-  refuse({ stock, width, depth, wall }, shop) {
+  refuse({ width, depth, wall }, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
     if (!saw) return [missing('table saw', 'The chest has no table saw to run a groove on. Add one.')];
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
@@ -53,13 +52,6 @@ export const sawGroove: Method<GrooveFeature> = {
         'wall',
         'fence',
         'The fence would stand {value} from the blade; it reaches {bound}.',
-      ),
-      ...under(
-        stock.length,
-        shop.rules.shortestFed,
-        'length',
-        'length',
-        'The piece is {value} long; under {bound} it can’t be fed safely by hand. Groove it while it is part of a longer piece.',
       ),
       ...(shop.rules.guardOff
         ? []
@@ -106,7 +98,6 @@ export const sawGroove: Method<GrooveFeature> = {
           figures: { across: f.id, height: height.id },
         })),
         occurrences,
-        cautions: [CAUTIONS.buriedBlade, CAUTIONS.featherBoard, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [
           say('Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.'),
           say('Run all parts of the frame through each setting before the fence is moved.'),

@@ -2,10 +2,9 @@ import type { RebateFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { EDGE_WORDS, OPPOSITE } from '../edges.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { missing, over, under } from '../refusal.ts';
+import { missing, over } from '../refusal.ts';
 
 /**
  * Table saw, two cuts along the fence: edge down with the reference face to the fence, then the other face down with the
@@ -36,13 +35,6 @@ export const sawRebate: Method<RebateFeature> = {
         'rebateWidth',
         'fence',
         'The fence would stand {value} from the blade; it reaches {bound}.',
-      ),
-      ...under(
-        stock.length,
-        shop.rules.shortestFed,
-        'length',
-        'length',
-        'The piece is {value} long; under {bound} it can’t be fed safely by hand. Rebate it while it is part of a longer piece.',
       ),
     ];
   },
@@ -94,7 +86,6 @@ export const sawRebate: Method<RebateFeature> = {
             figures: { across: first.id, height: tall.id },
           },
         ],
-        cautions: [CAUTIONS.buriedBlade, CAUTIONS.featherBoard, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [say('A narrow piece on edge wants a tall fence and a feather board low down.')],
       },
       {
@@ -110,7 +101,6 @@ export const sawRebate: Method<RebateFeature> = {
             figures: { across: second.id, height: low.id },
           },
         ],
-        cautions: [CAUTIONS.offcutFlies, CAUTIONS.featherBoard, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [say('The waste must lie free beside the blade: never between blade and fence.')],
       },
     ];

@@ -2,7 +2,6 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolsOf, toolById } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { cheekHeight, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
@@ -20,8 +19,9 @@ export const sawUprightFlipped: Method<TenonFeature> = {
   applies: () => true,
   refuse(feature, shop) {
     const { stock, length: L } = feature;
-    const standing = { length: stock.length, bladeHeight: L };
-    const edges = flippedSettings(feature, figuresFor(shop), 'jig-face').some((s) => s.name === 'edge');
+    const settings = flippedSettings(feature, figuresFor(shop), 'jig-face');
+    const edges = settings.some((s) => s.name === 'edge');
+    const standing = { length: stock.length, bladeHeight: L, fence: Math.max(0, ...settings.map((s) => s.figure.value)) }; // prettier-ignore
     return [
       ...uprightRefusals({ ...standing, across: stock.thickness, onEdge: false }, shop, 'use the bandsaw'),
       ...(edges ? uprightRefusals({ ...standing, across: stock.width, onEdge: true }, shop, 'use the bandsaw') : []),
@@ -49,7 +49,6 @@ export const sawUprightFlipped: Method<TenonFeature> = {
         figures: { across: figure.id, height: height.id },
       })),
       occurrences,
-      cautions: [CAUTIONS.bladeHigh(height.set.value), CAUTIONS.waitBeforeTurning, CAUTIONS.unplugSaw, CAUTIONS.eyes],
       checks: [
         say(
           'Measure to the near side of the blade, at the tooth that is set toward the jig; the kerf, {kerf}, lies beyond it.',

@@ -2,7 +2,6 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, under } from '../refusal.ts';
 import { splinters, steppedCuts, steppedPairs } from '../steppedCheeks.ts';
@@ -27,11 +26,12 @@ export const sawUprightStepped: Method<TenonFeature> = {
     if (!saw) return [missing('table saw', 'Cheeks on end need a table saw. Add one, or use the bandsaw.')];
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const { stock, length } = feature;
-    const standing = steppedPairs(feature).flatMap(({ name, near }) => [
+    const standing = steppedPairs(feature).flatMap(({ name, near, tongue }) => [
       ...uprightRefusals(
         {
           length: stock.length,
           bladeHeight: length,
+          fence: near + tongue,
           across: name === 'face' ? stock.thickness : stock.width,
           onEdge: name === 'edge',
         },
@@ -73,12 +73,6 @@ export const sawUprightStepped: Method<TenonFeature> = {
           },
         ],
         occurrences,
-        cautions: [
-          CAUTIONS.bladeHigh(height.set.value),
-          CAUTIONS.cheeksBeforeShoulders,
-          CAUTIONS.unplugSaw,
-          CAUTIONS.eyes,
-        ],
         checks: [
           say('Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
           say('Run all pieces through the far cheek before the jig is moved.'),

@@ -1,7 +1,6 @@
 import type { SlopeFeature } from '../../joints/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import type { Method } from '../method.ts';
 
 /** A haunch sawn down to nothing at the edge, and the pocket pared to match. */
@@ -35,7 +34,6 @@ export const slopeHaunch: Method<SlopeFeature> = {
           ],
         },
         'Saw along the slanted line; stop at the tenon and at the shoulder',
-        [CAUTIONS.handSaw, CAUTIONS.chisel],
         context,
       ),
     ];
@@ -75,7 +73,6 @@ export const slopePocket: Method<SlopeFeature> = {
           checks: [say('Saw both walls down to the slope first; pare towards the mortise, and try the haunch in it.')],
         },
         'Pare between the walls, from nothing down to full depth at the mortise, and clear its near end that deep',
-        [CAUTIONS.chisel],
         context,
       ),
     ];

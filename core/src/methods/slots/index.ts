@@ -3,7 +3,6 @@ import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { kerfFences } from '../kerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { tooClose, under } from '../refusal.ts';
@@ -35,7 +34,13 @@ export const sawSlot: Method<SlotFeature> = {
     const kerf = saw && toolById(shop, 'saw-blade', saw.bladeId).kerf;
     return [
       ...uprightRefusals(
-        { length: stock.length, across: onEdge ? stock.width : stock.thickness, onEdge, bladeHeight: depth },
+        {
+          length: stock.length,
+          across: onEdge ? stock.width : stock.thickness,
+          onEdge,
+          bladeHeight: depth,
+          fence: wall + width,
+        },
         shop,
         'saw and chop it by hand',
       ),
@@ -88,7 +93,6 @@ export const sawSlot: Method<SlotFeature> = {
           figures: { across: f.id, height: height.id },
         })),
         occurrences,
-        cautions: [CAUTIONS.bladeHigh(height.set.value), CAUTIONS.waitBeforeTurning, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [
           say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', { kerf }),
           say('Run all pieces through the first kerf before the fence is moved to the next.'),
@@ -143,7 +147,6 @@ export const handSlot: Method<SlotFeature> = {
           ],
         },
         'Saw down inside both gauge lines to the knife line, then chop the floor from both sides',
-        [CAUTIONS.chisel],
         context,
       ),
     ];

@@ -4,7 +4,6 @@ import { angleOf, type Lean } from '../../stock/index.ts';
 import { toolById, toolsOf, type Shop, type StopBlock, type TableSaw } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { overBlade } from '../blades.ts';
-import { CAUTIONS } from '../cautions.ts';
 import { slotKerfs } from '../kerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
@@ -49,14 +48,13 @@ const gearOf = (shop: Shop): { saw: TableSaw; block: StopBlock; kerf: Mm } => {
 };
 
 /** Why no blade here can be tilted so far; `height` is how much of the blade stands out, along it. */
-function tiltRefusals(steep: number, shop: Shop, height: Mm, length: Mm, dimension: string): Refusal[] {
+function tiltRefusals(steep: number, shop: Shop, height: Mm, dimension: string): Refusal[] {
   const saw = toolsOf(shop, 'table-saw')[0];
   const [block] = toolsOf(shop, 'stop-block');
   if (!saw || !block) return [missing('stop block', 'A cut with the blade tilted needs a table saw with a mitre gauge and a stop block. Add them, or use wedges or the hand saw.')]; // prettier-ignore
   return [
     ...(steep > STEEPEST + 1e-6 ? [{ path: 'degrees', dimension: 'angle', value: steep, bound: STEEPEST, message: say(`The blade would have to tilt ${steep.toFixed(1)} degrees; it goes to ${STEEPEST}. Lay the piece on a wedge.`) }] : []), // prettier-ignore
     ...over(height, saw.maxBladeHeight, dimension, dimension === 'thickness' ? 'thickness' : 'shoulder', 'Tilted, the blade would stand out {value}; it rises to {bound}. Saw it by hand.'), // prettier-ignore
-    ...under(length, shop.rules.shortestCrosscut, 'length', 'length', 'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut it while it is part of a longer piece.'), // prettier-ignore
   ];
 }
 
@@ -95,7 +93,6 @@ function atSaw(
         figures: { across: fence.id, height: height.id },
       },
     ],
-    cautions: [CAUTIONS.tilted, CAUTIONS.gaugeNotFence, CAUTIONS.unplugSaw, CAUTIONS.eyes],
   };
 }
 
@@ -114,7 +111,7 @@ export const tiltedEnd: Method<EndFeature> = {
   lean: { by: 'tilt' },
   applies: ({ lean }) => lean?.about === 'width',
   refuse({ stock, lean }, shop) {
-    return tiltRefusals(Math.abs(lean!.degrees), shop, stock.thickness + ABOVE, stock.length, 'thickness');
+    return tiltRefusals(Math.abs(lean!.degrees), shop, stock.thickness + ABOVE, 'thickness');
   },
   setups({ stock, lean }, shop, { joint, occurrences }): Setup[] {
     const { saw } = gearOf(shop);
@@ -146,10 +143,10 @@ export const tiltedShoulders: Method<TenonFeature> = {
   lean: { by: 'tilt' },
   applies: ({ lean }) => lean?.about === 'width',
   refuse(feature, shop) {
-    const { length, lean, stock } = feature;
+    const { length, lean } = feature;
     const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
     const [saw] = toolsOf(shop, 'table-saw');
-    const refusals = tiltRefusals(Math.abs(lean!.degrees), shop, deepest, stock.length, 'faceShoulder');
+    const refusals = tiltRefusals(Math.abs(lean!.degrees), shop, deepest, 'faceShoulder');
     if (!saw || refusals.length) return refusals;
     const { kerf, block } = gearOf(shop);
     const farthest = Math.max(alongTable(lean!, length, 'reference-face'), alongTable(lean!, length, 'other-face'));
@@ -207,7 +204,6 @@ export const tiltedShoulders: Method<TenonFeature> = {
             figures: { across: fence.id, height: height.id },
           },
         ],
-        cautions: [CAUTIONS.gaugeNotFence, CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: shoulderChecks(teeth),
       };
     });
@@ -239,12 +235,12 @@ export const tiltedSlot: Method<SlotFeature> = {
   refuse(feature, shop) {
     const [saw] = toolsOf(shop, 'table-saw');
     const { degrees } = feature.lean!;
-    if (!saw) return tiltRefusals(90 - degrees, shop, 0, feature.stock.length, 'tenonLength');
+    if (!saw) return tiltRefusals(90 - degrees, shop, 0, 'tenonLength');
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const cuts = slotCuts(feature, kerf);
     const out = Math.max(...cuts.map(({ height }) => height)) / angleOf(degrees).sin;
     return [
-      ...tiltRefusals(90 - degrees, shop, out, feature.stock.length, 'tenonLength'),
+      ...tiltRefusals(90 - degrees, shop, out, 'tenonLength'),
       ...under(feature.width, kerf, 'mortiseWidth', 'width of the slot', 'The slot is {value} wide, the kerf {bound}. Fit a thinner blade, or saw and chop it by hand.'), // prettier-ignore
       ...under(Math.min(...cuts.map(({ along }) => along)), BESIDE_FENCE, 'faceShoulder', 'wall outside the slot', 'The slot lies so near the outer face that the blade would come up {value} from the fence; it needs {bound}. Move the slot inwards, or stand the piece on a wedge.'), // prettier-ignore
     ];
@@ -279,7 +275,6 @@ export const tiltedSlot: Method<SlotFeature> = {
           figures: { across: fence.id, height: heights[i]!.id },
         })),
         occurrences,
-        cautions: [CAUTIONS.tilted, CAUTIONS.bladeHigh(heights[0]!.set.value), CAUTIONS.unplugSaw, CAUTIONS.eyes],
         checks: [
           say(
             'The mitre looks down: its corner slides along the fence, the gauge behind the piece keeps it square. Nothing is cut off.',

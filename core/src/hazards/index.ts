@@ -1,0 +1,32 @@
+import type { Caution, Refusal, Setup } from '../setups/index.ts';
+import type { Shop } from '../tooling/index.ts';
+import type { Mm } from '../units/index.ts';
+import { CAUTIONS } from './cautions.ts';
+import { situationOf, type Situation } from './hazard.ts';
+import { STOPS } from './stops.ts';
+
+/** Everything to look out for at a state of a machine, the gravest first. */
+export function cautionsOf(setup: Setup, shop: Shop): Caution[] {
+  const at = situationOf(setup, shop);
+  return CAUTIONS.flatMap(({ id, words }): Caution[] => {
+    const text = words(at);
+    return text ? [{ hazard: id, text }] : [];
+  });
+}
+
+/**
+ * Why Velk would not make a set-up for a piece of this length.
+ * @param length of the piece as it is while it is cut, mm
+ */
+export function stopsOf(setup: Situation['setup'], length: Mm, shop: Shop): Refusal[] {
+  if (setup.model === 'bench') return [];
+  const at = { ...situationOf(setup, shop), length };
+  return STOPS.flatMap(({ id, path, words }): Refusal[] => {
+    const message = words(at);
+    const dimension = path === 'length' ? 'length' : id;
+    return message ? [{ path, dimension, hazard: id, message, ...message.lengths }] : [];
+  });
+}
+
+export { CAUTIONS, DEFER, STOUT_SHANK } from './cautions.ts';
+export { LARGEST_BY_HAND, STOPS } from './stops.ts';
