@@ -45,9 +45,12 @@ const ALSO: Partial<Record<Stage, string>> = {
   'square-ends': ', its ends come square',
 };
 
+/** Nothing but hazards is against it: who chooses it all the same can have it. */
+const takeable = ({ refusals }: Route): boolean => refusals.every((r) => r.hazard);
+
 /** The route asked for where it is accepted, else the one the plan chose, else the first, whose refusals are told. */
 const chosenOf = (routes: readonly Route[], wanted?: string, planned?: string): Route | undefined =>
-  routes.find((r) => r.id === wanted && r.refusals.length === 0) ?? routes.find((r) => r.id === planned) ?? routes[0];
+  routes.find((r) => r.id === wanted && takeable(r)) ?? routes.find((r) => r.id === planned) ?? routes[0];
 
 function worth(route: Route, shop: Shop): string {
   const setups = route.setups();
@@ -71,13 +74,13 @@ function Half({
   const style = useStyle();
   if (!chosen) return null;
   const stages = choicesOf(routes, chosen);
-  const possible = chosen.refusals.length === 0;
+  const possible = takeable(chosen);
   return (
     <>
       <p className="quiet">{possible ? `As chosen: ${worth(chosen, shop)}.` : 'No way to cut it in this shop.'}</p>
       {stages.map(({ stage, choices }, i) => {
-        const open = choices.filter(({ route }) => route.refusals.length === 0);
-        const shut = choices.filter(({ route }) => route.refusals.length > 0);
+        const open = [...choices.filter(({ route }) => takeable(route))].sort((a, b) => a.route.refusals.length - b.route.refusals.length); // prettier-ignore
+        const shut = choices.filter(({ route }) => !takeable(route));
         const heading = `${title}: ${STAGE_WORDS[stage].toLowerCase()}`;
         return (
           <section key={i} className="stage">
@@ -92,6 +95,11 @@ function Half({
                     <span>
                       <strong>{capital(words)}</strong>
                       <span className="quiet">{also.map((other) => ALSO[other] ?? '').join('')}</span>
+                      {route.refusals.map((r) => (
+                        <span key={r.hazard} className="hazard">
+                          ⬣ Stop. <Spoken sentence={r.message} style={style} />
+                        </span>
+                      ))}
                     </span>
                     <span className="quiet">{route === chosen ? 'chosen' : worth(route, shop)}</span>
                   </label>

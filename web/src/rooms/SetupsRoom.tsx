@@ -2,7 +2,6 @@ import { Segmented } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import {
-  DEFER,
   featureWords,
   modelOf,
   remainderMatters,
@@ -23,6 +22,7 @@ import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
 import { jointPicked } from '../app/view.ts';
+import { Cautions, Stops } from './Hazards.tsx';
 import { ProofLine } from './ProofLine.tsx';
 
 /** The set-up cards, in the order to cut; opens at the current joint's first. */
@@ -83,6 +83,7 @@ function Card({
   const used = new Set(Object.values(setup.passes.find((p) => p.id === scene?.pass)?.figures ?? {}));
   const gear = [tool(setup.machine), tool(setup.cutter), ...setup.guides.map(tool)].filter(Boolean).join(', ');
   const hands = handsOf(operation, job);
+  const held = operation.stops.some(({ read }) => !read);
   const neighbour = (step: number) => plan.operations[index + step];
   return (
     <div className="sheet">
@@ -134,8 +135,10 @@ function Card({
           )}
         </div>
         <div style={{ minWidth: 0 }}>
+          <Stops job={job} plan={plan} operation={operation} style={style} />
           <Cautions operation={operation} style={style} />
-          {setup.figures.map((figure) => (
+          {held ? <p className="quiet">Its figures are shown once the stop has been read.</p> : null}
+          {(held ? [] : setup.figures).map((figure) => (
             <FigureRow
               key={figure.id}
               figure={figure}
@@ -144,7 +147,7 @@ function Card({
               byHand={setup.model === 'bench'}
             />
           ))}
-          {setup.angles?.map((angle) => (
+          {(held ? [] : (setup.angles ?? [])).map((angle) => (
             <AngleRow key={angle.id} angle={angle} style={style} />
           ))}
           <ProofLine job={job} operation={operation} style={style} />
@@ -307,38 +310,6 @@ function AngleRow({ angle, style }: { angle: AngleFigure; style: LengthStyle }) 
             <span className="quiet">; as marked it is {formatAngle(Math.abs(set))}</span>
           )}
         </p>
-      </div>
-    </div>
-  );
-}
-
-const SHOWN = 1;
-
-function Cautions({ operation, style }: { operation: PlannedOperation; style: LengthStyle }) {
-  const { cautions } = operation.setup;
-  return (
-    <div className="caution">
-      <svg width={26} height={26} aria-hidden>
-        <path d="M13 3L24 23H2Z" fill="none" stroke="var(--caution)" strokeWidth={2} />
-        <path d="M13 10v6M13 18.6v2" stroke="var(--caution)" strokeWidth={2.2} />
-      </svg>
-      <div>
-        {cautions.slice(0, SHOWN).map((c, i) => (
-          <p key={i}>
-            <Spoken sentence={c.text} style={style} />
-          </p>
-        ))}
-        <details>
-          <summary>{cautions.length - SHOWN + 1} more</summary>
-          {cautions.slice(SHOWN).map((c, i) => (
-            <p key={i}>
-              <Spoken sentence={c.text} style={style} />
-            </p>
-          ))}
-          <p>
-            <Spoken sentence={DEFER} style={style} />
-          </p>
-        </details>
       </div>
     </div>
   );
