@@ -47,7 +47,7 @@ describe('sizes as set, on a calliper in the virtual cut', () => {
           safe(fit.mortise - most(mortised.sizes['mortiseWidth'], fit.mortise));
           measured++;
         }
-      expect(measured).toBeGreaterThan(5);
+      expect(measured).toBeGreaterThan(2);
     },
   );
 });

@@ -214,8 +214,8 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
       ? figure('stile', 'stiles, horns and all', height + 2 * horn, 'height {height} + two horns of {horn}, cut off once the glue has set', { height, horn }) // prettier-ignore
       : figure('stile', 'stiles', height, 'the height, {height}: this joint is made at the stile’s own end, without horns', { height }), // prettier-ignore
     figure('opening', 'opening, high', bay, 'height {height} − rails {rails}, in {bays}'.replace('{bays}', bays === 1 ? 'one' : `${bays} alike`), { height, rails: height - clear }), // prettier-ignore
-    figure('diagonal', 'diagonal outside, both alike when square', Math.hypot(width, height), 'root of {width}² + {height}²', { width, height }), // prettier-ignore
-    figure('inner-diagonal', 'diagonal of the opening', Math.hypot(opening, bay), 'root of {opening}² + {bay}²', { opening, bay }), // prettier-ignore
+    figure('diagonal', 'diagonal outside, both alike when square', Math.hypot(width, height), 'corner to corner of {width} by {height}', { width, height }), // prettier-ignore
+    figure('inner-diagonal', 'diagonal of the opening', Math.hypot(opening, bay), 'corner to corner of {opening} by {bay}', { opening, bay }), // prettier-ignore
     ...(muntins.count > 0
       ? [figure('light', 'between the muntins', between, 'opening {opening} − muntins {sum}, shared by those beside them', { opening, sum: muntins.count * muntins.width })] // prettier-ignore
       : []),
@@ -340,7 +340,7 @@ function baseOf(spec: BaseSpec, job: Job, shop: Shop): Frame {
     figure('short', 'short rails, shoulder to shoulder', short, 'depth {depth} − two legs of {leg}', { depth, leg }),
     figure('short-over', 'short rails, over the tenons', short + 2 * tenon, 'shoulder to shoulder {short} + two tenons of {tenon}', { short, tenon }), // prettier-ignore
     figure('leg', 'legs, horn and all', height + horn, 'height {height} + a horn of {horn} at the top, cut off once the glue has set', { height, horn }), // prettier-ignore
-    figure('diagonal', 'diagonal over the legs, both alike when square', Math.hypot(width, depth), 'root of {width}² + {depth}²', { width, depth }), // prettier-ignore
+    figure('diagonal', 'diagonal over the legs, both alike when square', Math.hypot(width, depth), 'corner to corner of {width} by {depth}', { width, depth }), // prettier-ignore
   ];
   return { parts: making.parts, joints: making.joints, figures, problems };
 }

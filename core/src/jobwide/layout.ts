@@ -26,7 +26,11 @@ const BY_HAND = {
   'hand-bore': 'bore',
   'hand-round': 'round-tenon',
   'hand-kerf': 'slot',
+  'hand-end': 'end',
 } as const;
+
+/** Methods that glue layers: nothing is sawn or routed to a line. */
+const LAYERED = { 'built-up-tenon': 'tenon', 'built-up-slot': 'slot', 'built-up-mortise': 'mortise' } as const;
 
 interface Cut {
   readonly member: MemberName;
@@ -45,13 +49,22 @@ export function layoutOf({ member, features, methods, turned }: Cut): LayoutLine
   const hand = new Set<string>(
     Object.entries(BY_HAND).flatMap(([method, form]) => (methods.includes(method) ? [form] : [])),
   );
-  const lines = features.flatMap((f) => linesOf(f, hand, member).map((l) => (f.name ? { ...l, what: `${l.what}, ${f.name}` } : l))); // prettier-ignore
+  const layered = new Set<string>(
+    Object.entries(LAYERED).flatMap(([method, form]) => (methods.includes(method) ? [form] : [])),
+  );
+  const lines = features.flatMap((f) => {
+    const own = layered.has(f.form) ? linesOf(f, hand, member).map(ofLayers) : linesOf(f, hand, member);
+    return own.map((l) => (f.name ? { ...l, what: `${l.what}, ${f.name}` } : l));
+  });
   return lines.map((l) => ({
     ...l,
     member,
     ...(turned && { on: turnedWords(l.on), from: turnedWords(l.from), why: say(turnedWords(l.why.text)) }),
   }));
 }
+
+/** The same line where layers make it: there is no stop and no fence to check. */
+const ofLayers = (l: Line): Line => ({ ...l, pieces: 'first', why: say('The layers’ own sizes make it; measured here once the first is glued.') }); // prettier-ignore
 
 function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Line[] {
   switch (f.form) {
@@ -122,7 +135,9 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
       return [line('foot of the mitre, with the knife', short, 'worked end', [f.thickness], 'all', 'The saw goes from the other cheek’s corner down to it.')]; // prettier-ignore
     }
     case 'end':
-      return [line('end, with bevel and knife', 'all round', 'corner that stays', [0], 'first', 'From the corner that stands out farther; the rest come off the stop.')]; // prettier-ignore
+      return hand.has('end')
+        ? [line('end, with bevel and knife', 'all round', 'corner that stays', [0], 'all', 'From the corner that stands out farther; the saw works to it.')] // prettier-ignore
+        : [line('end, with bevel and knife', 'all round', 'corner that stays', [0], 'first', 'From the corner that stands out farther; the rest come off the stop.')]; // prettier-ignore
     case 'raked': {
       const side = f.across === 'width' ? 'reference edge' : 'reference face';
       return [

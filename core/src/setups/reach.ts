@@ -3,6 +3,7 @@ import {
   onScale,
   roundTo,
   say,
+  stamped,
   stepOf,
   turnsFor,
   turnsInWords,
@@ -91,11 +92,10 @@ export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[
   for (const { id, name, sizes } of boxes) {
     const pile = fewestBlocks(value, sizes, PILE_TOLERANCE, rounding);
     if (!pile) continue;
-    const { text, lengths } = summed(pile.blocks);
     ways.push({
       by: 'blocks',
       box: id,
-      text: say(`${name}: ${text}`, lengths),
+      text: say(`${name}: ${pile.blocks.map(stamped).join(' + ')}`),
       value: pile.value,
       error: pile.error,
       spread: pile.blocks.length * PER_BLOCK,
@@ -152,14 +152,4 @@ export function byMove(
   if (!screw) return [measured];
   const turned = turnsFor(move, screw, rounding);
   return [measured, to(turned.value, stepOf(screw) / 2, ` (${turnsInWords(turned)})`)];
-}
-
-function summed(blocks: readonly Mm[]): { text: string; lengths: Record<string, Mm> } {
-  const lengths = Object.fromEntries(blocks.map((b, i) => [`b${i}`, b]));
-  return {
-    text: Object.keys(lengths)
-      .map((k) => `{${k}}`)
-      .join(' + '),
-    lengths,
-  };
 }

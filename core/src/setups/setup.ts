@@ -53,6 +53,7 @@ export interface Stop extends Caution {
 }
 
 const TURNED: Readonly<Record<string, string>> = {
+  'reference face and edge': 'reference edge and other face',
   'reference face': 'reference edge',
   'other face': 'other edge',
   'reference edge': 'other face',
@@ -62,7 +63,7 @@ const TURNED: Readonly<Record<string, string>> = {
 
 /** Words about the faces of a piece, for one that is turned a quarter: its true faces in place of those it stands for. */
 export const turnedWords = (text: string): string =>
-  text.replace(/(reference|other) (face|edge)|edge the tenon enters/gi, (found) => {
+  text.replace(/reference face and edge|(reference|other) (face|edge)|edge the tenon enters/gi, (found) => {
     const told = TURNED[found.toLowerCase()]!;
     return found.startsWith(found.charAt(0).toLowerCase()) ? told : told.charAt(0).toUpperCase() + told.slice(1);
   });

@@ -1,9 +1,22 @@
-import type { Mm, Rounding } from './length.ts';
+import { formatLength } from './formatLength.ts';
+import { IMPERIAL, INCH, type Mm, type Rounding } from './length.ts';
 import type { Reached } from './scale.ts';
 
 /** Blocks laid together, thickest first. */
 export interface Pile extends Reached {
   readonly blocks: readonly Mm[];
+}
+
+/**
+ * A block by the size that is stamped on it: millimetres, or inches where it is made in inches.
+ * @param size in mm
+ */
+export function stamped(size: Mm): string {
+  const sixtyfourths = (size / INCH) * 64;
+  if (Math.abs(sixtyfourths - Math.round(sixtyfourths)) < 1e-6) return formatLength(size, IMPERIAL);
+  const hundredths = size * 100;
+  if (Math.abs(hundredths - Math.round(hundredths)) < 1e-6) return `${Number(size.toFixed(2))} mm`;
+  return `${Number((size / INCH).toFixed(4))} in`;
 }
 
 /** No pile is higher: each block more adds a joint where dust gets in. */

@@ -23,6 +23,23 @@ export function StoryStick({ job }: { job: string }) {
   );
 }
 
+/** The same nicks, small and without the way there: how far a job is. */
+export function SmallStick({ stages }: { stages: readonly Stage[] }) {
+  return (
+    <span
+      className="smallstick"
+      role="img"
+      aria-label={stages.map((s) => `${s.title}: ${s.state === 'look' ? `${s.count} to look at` : s.state}`).join(', ')}
+    >
+      {stages.map((stage) => (
+        <span key={stage.id}>
+          <Nick stage={stage} /> {stage.title}
+        </span>
+      ))}
+    </span>
+  );
+}
+
 function Nick({ stage }: { stage: Stage }) {
   return (
     <span className="nick" aria-hidden>

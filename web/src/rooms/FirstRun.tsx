@@ -7,7 +7,6 @@ import { sentenceOf, useCreateShopMutation } from '../app/api.ts';
 export default function FirstRun() {
   const [answers, setAnswers] = useState<FirstAnswers>({ name: '', units: 'mm', size: 'full', guardOff: true });
   const [create, { error, isLoading }] = useCreateShopMutation();
-  const ready = answers.name.trim() !== '';
   return (
     <main className="firstrun">
       <span className="brand">Velk</span>
@@ -18,11 +17,13 @@ export default function FirstRun() {
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          if (ready) void create(starterShop({ ...answers, name: answers.name.trim() }));
+          void create(starterShop({ ...answers, name: answers.name.trim() || 'My shop' }));
         }}
       >
         <label>
-          <span>What is it called?</span>
+          <span>
+            What is it called? <span className="quiet">May stay empty.</span>
+          </span>
           <span className="field">
             <input
               autoFocus
@@ -74,7 +75,7 @@ export default function FirstRun() {
             {sentenceOf(error)}
           </p>
         )}
-        <Button type="primary" htmlType="submit" disabled={!ready} loading={isLoading}>
+        <Button type="primary" htmlType="submit" loading={isLoading}>
           Start
         </Button>
       </form>

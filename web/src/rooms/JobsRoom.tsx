@@ -11,11 +11,14 @@ import {
   type ServerProblem,
 } from '../app/api.ts';
 import { Frame } from '../app/Frame.tsx';
+import { SmallStick } from '../app/StoryStick.tsx';
+import { useHowFar } from '../app/useHowFar.ts';
 
 /** What is on the bench: every job, a new one, and one from a file. */
 export function JobsRoom() {
   const { data: jobs, error } = useJobsQuery(undefined, { refetchOnMountOrArgChange: true, pollingInterval: 15_000 });
   const { data: shop } = useShopQuery();
+  const howFar = useHowFar(jobs, shop?.shop, shop?.version ?? 0);
   const [create] = useCreateJobMutation();
   const [importJob] = useImportJobMutation();
   const navigate = useNavigate();
@@ -97,7 +100,7 @@ export function JobsRoom() {
         )}
         <div className="rows" style={{ marginTop: 16 }}>
           {jobs?.map((job) => (
-            <div className="row" key={job.id} style={{ gridTemplateColumns: 'minmax(220px, 1.6fr) 1fr 1.2fr auto' }}>
+            <div className="row jobrow" key={job.id}>
               <Link to={`/job/${job.id}/${job.joints ? 'joints' : 'stock'}`} style={{ fontSize: 19, fontWeight: 600 }}>
                 {job.name}
               </Link>
@@ -109,8 +112,15 @@ export function JobsRoom() {
                 {new Date(job.updatedAt).toLocaleDateString()} by {job.updatedBy}
               </span>
               <span className="quiet">
-                {job.joints === 0 ? (job.parts === 0 ? 'Next: its parts' : 'Next: its joints') : 'Next: set-ups'}
+                {job.joints === 0
+                  ? job.parts === 0
+                    ? 'Next: its parts'
+                    : 'Next: its joints'
+                  : howFar(job)
+                    ? `${howFar(job)!.setups} set-ups, about ${howFar(job)!.minutes} min to set`
+                    : 'Planning…'}
               </span>
+              {howFar(job) && <SmallStick stages={howFar(job)!.stages} />}
             </div>
           ))}
         </div>

@@ -131,6 +131,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   return (
     <div className="sheet withmargin" style={{ minHeight: '100%' }}>
       <section aria-label="Joint sheet" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}>
+        <h1 className="unseen">{joint.name}</h1>
         <div style={{ display: 'flex', justifyContent: 'space-between', gap: 16, alignItems: 'end' }}>
           <span className="field" style={{ flex: 1 }}>
             <input
@@ -210,15 +211,19 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
         {picking && (
           <KindPicker members={members} names={names} available={available} current={joint.kind} onPick={become} />
         )}
-        <JointDrawing
-          views={drawing.views}
-          dimensions={onSheet}
-          style={style}
-          field={`joint.${joint.id}`}
-          errors={errors}
-          sets={{ tenoned: parts.tenoned.set, mortised: parts.mortised.set }}
-          onChange={set}
-        />
+        <div className="scrolling">
+          <div>
+            <JointDrawing
+              views={drawing.views}
+              dimensions={onSheet}
+              style={style}
+              field={`joint.${joint.id}`}
+              errors={errors}
+              sets={{ tenoned: parts.tenoned.set, mortised: parts.mortised.set }}
+              onChange={set}
+            />
+          </div>
+        </div>
         <button className="link" aria-expanded={solid} onClick={() => setSolid(!solid)}>
           {solid ? 'Close the view in three dimensions' : 'In three dimensions'}
         </button>

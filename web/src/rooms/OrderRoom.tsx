@@ -4,6 +4,8 @@ import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { Length } from '../widgets/Length.tsx';
 
+const names = (all: readonly (string | undefined)[]): string => [...new Set(all)].join('; ');
+
 /** The order to cut in, as a list: every piece through a set-up before it is broken. */
 export function OrderRoom({ job, shop, id }: { job: Job; shop: Shop; id: string }) {
   const plan = useAppSelector((s) => s.plans.plan);
@@ -34,9 +36,8 @@ export function OrderRoom({ job, shop, id }: { job: Job; shop: Shop; id: string 
                 </Link>
                 <span className="quiet">
                   {' '}
-                  {[...new Set(setup.occurrences.map((o) => job.joints.find((j) => j.id === o.joint)?.name))].join(
-                    '; ',
-                  )}
+                  {names(setup.occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name))}:{' '}
+                  {names(setup.occurrences.map((o) => job.joints.find((j) => j.id === o.joint)?.name))}
                 </span>
                 <p style={{ fontSize: 15 }}>
                   {setup.figures.slice(0, 3).map((f) => (

@@ -278,7 +278,9 @@ function ToolList({
             <div
               key={tool.id}
               role="listitem"
-              style={{ position: 'absolute', insetInline: 0, top: start, height: ROW }}
+              data-index={index}
+              ref={rows.measureElement}
+              style={{ position: 'absolute', insetInline: 0, top: start, minHeight: ROW }}
             >
               <button className="toolrow" aria-current={tool.id === chosen} onClick={() => onOpen(tool.id)}>
                 <Silhouette tool={tool} scale={0.8} width={92} height={ROW - 6} />

@@ -209,16 +209,20 @@ export function RunField({
   const message = parsed && !parsed.ok ? parsed.message : error;
   return (
     <span className="field" style={{ display: 'block' }}>
-      <input
+      <textarea
+        className="run"
+        rows={1}
         value={text}
         aria-label={`${label}, ${style.system}`}
         aria-invalid={message !== undefined}
         aria-describedby={message ? id : undefined}
         placeholder={placeholder}
         onChange={(e) => {
-          setEditing(e.target.value);
-          const read = parseRun(e.target.value, style);
-          dispatch(typed({ field: name, text: read.ok ? null : e.target.value }));
+          /** It is one run, however many lines it is shown on. */
+          const next = e.target.value.replace(/\s*\n\s*/g, ' ');
+          setEditing(next);
+          const read = parseRun(next, style);
+          dispatch(typed({ field: name, text: read.ok ? null : next }));
           if (read.ok) onChange(read.values);
         }}
         onBlur={() => setEditing(null)}

@@ -43,7 +43,7 @@ export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
   const after = parts.length > ALL ? rows.getTotalSize() + top - (virtual.at(-1)?.end ?? 0) : 0;
   const unit = style.system;
   return (
-    <table className="parts" aria-rowcount={parts.length + 1}>
+    <table className="parts stockparts" aria-rowcount={parts.length + 1}>
       <thead>
         <tr>
           <th style={{ width: '22%' }}>Part</th>
@@ -66,7 +66,7 @@ export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
             aria-selected={part.id === picked}
             onFocus={() => onPick(part.id)}
           >
-            <td>
+            <td data-label="Part">
               <span className="field">
                 <input
                   value={part.name}
@@ -76,10 +76,10 @@ export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
                 />
               </span>
             </td>
-            <td>
+            <td data-label="Pieces">
               <CountField part={part} onChange={(quantity) => onChange({ ...part, quantity })} />
             </td>
-            <td>
+            <td data-label={`Final length, ${unit}`}>
               <LengthField
                 field={`stock.${part.id}.length`}
                 label={`${part.name}, final length`}
@@ -117,7 +117,7 @@ function SizeCells({
   const size = part[name];
   return (
     <>
-      <td>
+      <td data-label={`${name === 'thickness' ? 'Thickness' : 'Width'}, ${style.system}`}>
         <LengthField
           field={`stock.${part.id}.${name}`}
           label={`${part.name}, ${name}`}
@@ -126,7 +126,7 @@ function SizeCells({
           onChange={(nominal) => onChange({ ...size, nominal })}
         />
       </td>
-      <td>
+      <td data-label={`as measured, ${style.system}`}>
         <RunField
           name={`stock.${part.id}.${name}.run`}
           label={`${part.name}, measured ${name}`}

@@ -89,6 +89,7 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
           </div>
         ) : (
           <>
+            <h1 className="unseen">Stock</h1>
             {pasting && paste}
             {job.parts.length > LONG && (
               <span className="field" style={{ display: 'block', maxWidth: 300, marginBottom: 8 }}>

@@ -1,0 +1,60 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, openLooms, test } from './velk.ts';
+
+/** Bench, small laptop, tablet upright, telephone. */
+const SIZES = [
+  [1280, 800],
+  [1024, 768],
+  [768, 1024],
+  [390, 844],
+] as const;
+const OUTSIDE = ['', 'shop', 'chest/spiral-8', 'chest/upright', 'quick', 'quick/stack'];
+const STAGES = ['Stock', 'Joints', 'Methods', 'Set-ups', 'Order', 'Proof'];
+
+/** What runs out of the window sideways, or is cut off inside its own box. */
+const cutOff = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const wide = document.documentElement.scrollWidth - window.innerWidth;
+    const clipped = [...document.querySelectorAll<HTMLElement>('main *, header *')].filter((e) => {
+      const { overflowX } = getComputedStyle(e);
+      const shows = e.checkVisibility() && e.clientWidth > 0 && !['INPUT', 'TEXTAREA', 'SVG'].includes(e.tagName);
+      return shows && overflowX === 'hidden' && e.scrollWidth > e.clientWidth + 2 && (e.innerText ?? '').trim() !== '';
+    });
+    return [
+      ...(wide > 0 ? [`the page runs ${wide} px past the window`] : []),
+      ...clipped.map((e) => `${e.tagName}.${e.className} cuts off “${e.innerText.slice(0, 40)}”`),
+    ];
+  });
+
+for (const [width, height] of SIZES)
+  test(`every room at ${width} by ${height}: nothing runs out sideways, the work begins in the first screen`, async ({
+    page,
+    velk,
+  }, info) => {
+    test.setTimeout(240_000);
+    await page.setViewportSize({ width, height });
+    const check = async (name: string) => {
+      await page.evaluate(() => document.fonts.ready.then(() => undefined));
+      await page.screenshot({ path: info.outputPath(`${name}.png`) });
+      expect(await cutOff(page), name).toEqual([]);
+      const work = await page.locator('main').boundingBox();
+      expect(work!.y, `${name}: where the work begins`).toBeLessThan(height / 3);
+      /** Targets are as large at every size; looked at where most stand beside each other. */
+      if (width !== 1024) return;
+      const axe = new AxeBuilder({ page }).withRules(['target-size']).options({ resultTypes: ['violations'] });
+      const small = (await axe.analyze()).violations.flatMap((v) => v.nodes.map((n) => n.html.slice(0, 120))).filter((html) => !html.startsWith('<th')); // prettier-ignore
+      expect(small, `${name}: targets under 24 px`).toEqual([]);
+    };
+    for (const path of OUTSIDE) {
+      await page.goto(`${velk.url}/${path}`);
+      await page.getByRole('heading', { level: 1 }).waitFor({ timeout: 20_000 });
+      await check(path.replace('/', '-') || 'jobs');
+    }
+    await openLooms(page, velk, 'stock');
+    for (const stage of STAGES) {
+      await page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') }).click();
+      await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached', timeout: 20_000 });
+      await check(stage);
+    }
+  });

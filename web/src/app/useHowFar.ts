@@ -1,0 +1,56 @@
+import { useEffect, useState } from 'react';
+import type { Plan, Shop } from '@velk/core';
+import { latest } from '../workers/planner.ts';
+import { api, type JobSummary } from './api.ts';
+import { useAppDispatch } from './store.ts';
+import { stagesOf, type Stage } from './useStages.ts';
+
+/** How far a job is: its stages but the proof, which is made where the job is open, and what it takes to set up. */
+export interface HowFar {
+  readonly stages: readonly Stage[];
+  readonly setups: number;
+  readonly minutes: number;
+}
+
+/** By job, version and shop: a job that has not changed is not planned again. */
+const known = new Map<string, HowFar>();
+
+const keyOf = (job: JobSummary, shopVersion: number) => `${job.id} ${job.version} ${shopVersion}`;
+
+/** Plans the jobs of the list one after the other in a worker, and says how far each is as soon as that is known. */
+export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | undefined, shopVersion: number) {
+  const dispatch = useAppDispatch();
+  const [, setRound] = useState(0);
+  useEffect(() => {
+    const waiting = (jobs ?? []).filter((job) => !known.has(keyOf(job, shopVersion)));
+    if (!shop || !waiting.length) return;
+    const worker = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' });
+    let over = false;
+    void (async () => {
+      for (const summary of waiting) {
+        const asked = dispatch(api.endpoints.job.initiate(summary.id, { subscribe: false, forceRefetch: true }));
+        const { data } = await asked;
+        if (over) return;
+        if (!data) continue;
+        const plan = await new Promise<Plan | undefined>((resolve) =>
+          latest<{ job: typeof data.job; shop: Shop }, { plan: Plan }>(worker, (answer) => resolve(answer.plan))({
+            job: data.job,
+            shop,
+          }),
+        );
+        if (over || !plan) continue;
+        known.set(keyOf(summary, shopVersion), {
+          stages: stagesOf(data.job, { plan, proofs: {}, provedAll: '' }).filter(({ id }) => id !== 'proof'),
+          setups: plan.operations.length,
+          minutes: plan.minutes,
+        });
+        setRound((round) => round + 1);
+      }
+    })();
+    return () => {
+      over = true;
+      worker.terminate();
+    };
+  }, [dispatch, jobs, shop, shopVersion]);
+  return (job: JobSummary): HowFar | undefined => known.get(keyOf(job, shopVersion));
+}
