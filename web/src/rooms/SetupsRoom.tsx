@@ -126,7 +126,7 @@ function Card({
                   key={`${scene.pass}-${picture.id}`}
                   picture={picture}
                   set={job.parts.find((p) => p.id === setup.occurrences[0]?.part)?.set ?? ''}
-                  figures={scene.figures.filter((f) => used.has(f.id))}
+                  figures={held ? [] : scene.figures.filter((f) => used.has(f.id))}
                   style={style}
                   tallest={beside ? 430 : i === 0 ? 300 : 250}
                 />
