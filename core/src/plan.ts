@@ -1,7 +1,7 @@
 import { endsOf, entryOf, resolve, type Job, type Joint } from './exchange/index.ts';
 import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from './joints/index.ts';
-import { cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from './methods/index.ts';
+import { askedRoute, cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from './methods/index.ts';
 import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
 import { cautionsOf } from './hazards/index.ts';
 import type { Caution, Occurrence, Setup, Stop } from './setups/index.ts';
@@ -20,6 +20,11 @@ export interface Stamp {
   readonly shop: string;
 }
 
+export interface NotTaken {
+  readonly id: string;
+  readonly reasons: readonly Sentence[];
+}
+
 export interface JointPlan {
   readonly joint: string;
   readonly problems: readonly Problem[];
@@ -28,6 +33,8 @@ export interface JointPlan {
   readonly chosen: Readonly<Partial<Record<MemberName, string>>>;
   /** Where nothing in the chest cuts a half: what to add. */
   readonly additions?: Readonly<Partial<Record<MemberName, Sentence>>>;
+  /** A way that was chosen and can't be taken, and why; nothing is cut in its place. */
+  readonly notTaken?: Readonly<Partial<Record<MemberName, NotTaken>>>;
   readonly shouldersFirst: boolean;
   /** How the fit moves with the seasons, once both species and both climates are known. */
   readonly season?: SeasonFit;
@@ -129,7 +136,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
         };
       }),
       minutes: minutesOf(operations, order, shop.minutes),
-      hasErrors: joints.some((j) => j.problems.length > 0 || !j.chosen.tenoned || !j.chosen.mortised),
+      hasErrors: joints.some((j) => j.problems.length > 0 || j.notTaken || !j.chosen.tenoned || !j.chosen.mortised),
     },
     provers: new Map(
       drafts.flatMap(({ plan, prove }) =>
@@ -200,16 +207,25 @@ function draftJoint(
   const occurrences = occurrencesOf(joint, parts);
   const batches = batchesOfBoth(joint, parts, occurrences, shop, kind, params, members);
   const pick = (member: MemberName, routes: readonly Route[]): Route | undefined => {
+    const wanted = joint.routes[member];
+    if (wanted) {
+      const asked = askedRoute(routes, wanted);
+      return 'route' in asked ? asked.route : undefined;
+    }
     const usable = routes.filter((r) => r.refusals.length === 0);
-    /** A way that Velk would not take is taken where somebody chose it: its card says why not, and is read first. */
-    const asked = routes.find((r) => r.id === joint.routes[member] && r.refusals.every(({ hazard }) => hazard));
-    return asked ?? usable.find((r) => liked(r, shop.schools)) ?? usable[0];
+    return usable.find((r) => liked(r, shop.schools)) ?? usable[0];
   };
   const chosen = (member: MemberName) =>
     batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes) }));
   const halves = { mortised: chosen('mortised'), tenoned: chosen('tenoned') };
   const [mortise, tenon] = [halves.mortised[0]!.route, halves.tenoned[0]!.route];
+  const notTaken = (['tenoned', 'mortised'] as const).flatMap((member) => {
+    const wanted = joint.routes[member];
+    const asked = wanted && batches[member].map(({ routes }) => askedRoute(routes, wanted)).find((a) => 'reasons' in a);
+    return asked && 'reasons' in asked ? [[member, { id: wanted, reasons: asked.reasons }] as const] : [];
+  });
   const addition = (member: MemberName) => {
+    if (batches[member][0]!.routes.some((r) => r.refusals.length === 0)) return undefined;
     const context = { joint: joint.id, occurrences: occurrences[member] };
     const found = cheapestAddition(kind.features(params, members)[member], shop, context);
     return found && { [member]: found.words };
@@ -228,6 +244,7 @@ function draftJoint(
     routes: { tenoned: batches.tenoned[0]!.routes.map(choiceOf), mortised: batches.mortised[0]!.routes.map(choiceOf) },
     chosen: { ...(tenon && { tenoned: tenon.id }), ...(mortise && { mortised: mortise.id }) },
     ...(Object.keys(additions).length > 0 && { additions }),
+    ...(notTaken.length > 0 && { notTaken: Object.fromEntries(notTaken) }),
     shouldersFirst: tenon?.shouldersFirst ?? true,
     ...(season && { season }),
   };

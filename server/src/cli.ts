@@ -1,18 +1,8 @@
 import { readFile, stat } from 'node:fs/promises';
+import { text } from 'node:stream/consumers';
 import { Command } from 'commander';
-import {
-  formatFigure,
-  MAX_JOB_BYTES,
-  featureWords,
-  modelOf,
-  planJob,
-  readJobFile,
-  shopIn,
-  speak,
-  VERSION,
-  type JobFile,
-  type Plan,
-} from '@velk/core';
+import { MAX_JOB_BYTES, planJob, readJobFile, shopIn, speak, VERSION, type JobFile, type Plan } from '@velk/core';
+import { cardWords } from './cardWords.ts';
 import { nodeModeller } from './work/modeller.ts';
 
 /** Exit codes: 0 all is well, 1 the plan has errors, 2 the file can't be used. */
@@ -27,19 +17,27 @@ program.exitOverride((error) => process.exit(error.exitCode === 0 ? OK : UNUSABL
 
 program
   .command('plan')
-  .argument('<file>', 'a job file')
+  .argument('<file>', 'a job file, or - for standard input')
   .option('--json', 'print the whole plan as JSON')
+  .option('--card <number>', 'print one card, by its place in the order')
   .description('Plan and prove a job file.')
-  .action(async (path: string, { json }: { json?: boolean }) => {
+  .action(async (path: string, { json, card }: { json?: boolean; card?: string }) => {
     const file = await open(path);
     const plan = planJob(file.job, file.shop, await nodeModeller());
-    console.log(json ? JSON.stringify(plan, null, 2) : inWords(file, plan));
+    const { style } = shopIn(file.shop, file.job.units);
+    const operation = card === undefined ? undefined : plan.operations[Number(card) - 1];
+    if (card !== undefined && !operation) {
+      console.error(`There is no card ${card}: the order has ${plan.operations.length}.`);
+      process.exit(UNUSABLE);
+    }
+    const said = operation ? cardWords(operation, Number(card), file, style).join('\n') : inWords(file, plan);
+    console.log(json ? JSON.stringify(operation ?? plan, null, 2) : said);
     process.exitCode = plan.hasErrors ? PLAN_HAS_ERRORS : OK;
   });
 
 program
   .command('check')
-  .argument('<file>', 'a job file')
+  .argument('<file>', 'a job file, or - for standard input')
   .description('Check a job file: its form, and whether its joints are possible.')
   .action(async (path: string) => {
     const file = await open(path);
@@ -56,10 +54,13 @@ async function open(path: string): Promise<JobFile> {
     for (const line of lines) console.error(line);
     process.exit(UNUSABLE);
   };
-  const size = await stat(path).then((s) => s.size, () => refuse([`${path} can't be read.`])); // prettier-ignore
-  if (size > MAX_JOB_BYTES)
-    return refuse([`${path} is ${Math.round(size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`]);
-  const read = readJobFile(await readFile(path, 'utf8'));
+  const tooLarge = (size: number) =>
+    size > MAX_JOB_BYTES && refuse([`${path} is ${Math.round(size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`]); // prettier-ignore
+  const unreadable = () => refuse([`${path} can't be read.`]);
+  if (path !== '-') tooLarge(await stat(path).then((s) => s.size, unreadable));
+  const given = path === '-' ? await text(process.stdin) : await readFile(path, 'utf8').catch(unreadable);
+  tooLarge(Buffer.byteLength(given));
+  const read = readJobFile(given);
   return read.ok ? read.value : refuse(read.errors.map((e) => `${path}: ${e.path} ${e.message}`));
 }
 
@@ -68,25 +69,21 @@ function errorsOf(file: JobFile, plan: Plan): string[] {
   return plan.joints.flatMap((joint) => {
     const name = file.job.joints.find((j) => j.id === joint.joint)!.name;
     const refused = (['mortised', 'tenoned'] as const)
-      .filter((member) => joint.problems.length === 0 && !joint.chosen[member])
+      .filter((member) => joint.problems.length === 0 && !joint.chosen[member] && !joint.notTaken?.[member])
       .flatMap((member) =>
         joint.routes[member].flatMap((route) => route.refusals.map((r) => `${name}: ${speak(r.message, style)}`)),
       );
-    return [...joint.problems.map((p) => `${name}: ${speak(p.message, style)}`), ...refused];
+    const notTaken = Object.values(joint.notTaken ?? {}).flatMap(({ id, reasons }) =>
+      reasons.map((reason) => `${name}: chosen ${id}, not taken: ${speak(reason, style)}`),
+    );
+    return [...joint.problems.map((p) => `${name}: ${speak(p.message, style)}`), ...notTaken, ...refused];
   });
 }
 
 function inWords(file: JobFile, plan: Plan): string {
   const { style } = shopIn(file.shop, file.job.units);
   const lines = [file.job.name, ...errorsOf(file, plan)];
-  plan.operations.forEach(({ setup, count, testCut }, i) => {
-    lines.push('', `${i + 1}. ${setup.title} (${count})`);
-    const words = featureWords(setup, modelOf(setup.model).datums);
-    for (const f of setup.figures)
-      lines.push(`   ${f.name}: ${formatFigure(f.set.value, style)}, from ${words[f.from]} to ${words[f.to]}`);
-    for (const pass of setup.passes) lines.push(`   - ${speak(pass.words, style)}`);
-    lines.push(`   ${speak(testCut, style)}`);
-  });
+  plan.operations.forEach((operation, i) => lines.push('', ...cardWords(operation, i + 1, file, style)));
   for (const joint of plan.joints) {
     const name = file.job.joints.find((j) => j.id === joint.joint)!.name;
     const fit = joint.proof?.fit;

@@ -69,7 +69,10 @@ describe('every way of reaching a figure', () => {
       { seed: 2, numRuns: 200 },
     );
     const words = (value: number, stood: number) =>
-      speak(byMove(value, 'nearest', { value: stood, spread: 0 }, 0.05, { lead: 4, divisions: 80 })[1]!.text, METRIC);
+      speak(
+        byMove(value, 'nearest', { value: stood, spread: 0 }, 0.05, { lead: 4, divisions: 80 }).at(-1)!.text,
+        METRIC,
+      );
     expect(words(15, 15)).toBe('stands there already');
     expect(words(3.8, 15)).toBe('11.2 mm smaller than it stands (2 turns and 64 of 80)');
     expect(words(20, 15)).toMatch(/^5.0 mm larger/);

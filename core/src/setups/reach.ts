@@ -151,5 +151,6 @@ export function byMove(
   const measured = to(roundTo(move, step, rounding), step / 2, '');
   if (!screw) return [measured];
   const turned = turnsFor(move, screw, rounding);
-  return [measured, to(turned.value, stepOf(screw) / 2, ` (${turnsInWords(turned)})`)];
+  const same = Math.abs(turned.value - measured.value + stands.value) < 1e-9;
+  return [...(same ? [] : [measured]), to(turned.value, stepOf(screw) / 2, ` (${turnsInWords(turned)})`)];
 }

@@ -347,6 +347,16 @@ describe('the command line', () => {
     expect((JSON.parse(planned.stdout) as Plan).operations.length).toBeGreaterThan(10);
     expect((await velk('plan', good)).stdout).toMatch(/from jig face to near side of the blade/);
     expect((await velk('check', good)).code).toBe(0);
+    const card = await velk('plan', good, '--card', '1');
+    expect(card.stdout).toMatch(/^1\. .*\n {3}Pieces: .*, end [AB].*\n {3}With: /);
+    expect(card.stdout).toMatch(/ {3}! Velk informs|Both hands behind/);
+    expect(await velk('plan', good, '--card', '999')).toMatchObject({ code: 2, stderr: expect.stringMatching(/no card 999/) as string }); // prettier-ignore
+    const misspelt = join(folder, 'misspelt.json');
+    await writeFile(misspelt, JSON.stringify({ ...file, job: { ...file.job, joints: file.job.joints.map((j, i) => (i ? j : { ...j, routes: { tenoned: 'saw-by-magic' } })) } })); // prettier-ignore
+    expect(await velk('check', misspelt)).toMatchObject({
+      code: 1,
+      stdout: expect.stringMatching(/chosen saw-by-magic, not taken: “saw-by-magic” is no way of cutting/) as string,
+    });
     const impossible = join(folder, 'impossible.json');
     await writeFile(impossible, JSON.stringify(file).replace('"tenonLength":38', '"tenonLength":70'));
     expect(await velk('check', impossible)).toMatchObject({

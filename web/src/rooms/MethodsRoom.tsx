@@ -6,6 +6,7 @@ import {
   shopFor,
   type Job,
   type MemberName,
+  type NotTaken,
   type Route,
   type Shop,
   type Stage,
@@ -62,12 +63,15 @@ function Half({
   title,
   routes,
   chosen,
+  notTaken,
   shop,
   onChoose,
 }: {
   title: string;
   routes: readonly Route[];
   chosen: Route | undefined;
+  /** Nothing is cut until another way is chosen. */
+  notTaken: NotTaken | undefined;
   shop: Shop;
   onChoose: (route: Route) => void;
 }) {
@@ -77,7 +81,19 @@ function Half({
   const possible = takeable(chosen);
   return (
     <>
-      <p className="quiet">{possible ? `As chosen: ${worth(chosen, shop)}.` : 'No way to cut it in this shop.'}</p>
+      {notTaken ? (
+        <div className="note error" role="alert">
+          <h3>The way that was chosen is not taken</h3>
+          {notTaken.reasons.map((reason, i) => (
+            <p key={i}>
+              <Spoken sentence={reason} style={style} />
+            </p>
+          ))}
+          <p>Nothing is cut in its place: choose another, or change what is in the way.</p>
+        </div>
+      ) : (
+        <p className="quiet">{possible ? `As chosen: ${worth(chosen, shop)}.` : 'No way to cut it in this shop.'}</p>
+      )}
       {stages.map(({ stage, choices }, i) => {
         const open = [...choices.filter(({ route }) => takeable(route))].sort((a, b) => a.route.refusals.length - b.route.refusals.length); // prettier-ignore
         const shut = choices.filter(({ route }) => !takeable(route));
@@ -85,13 +101,18 @@ function Half({
         return (
           <section key={i} className="stage">
             <h3>{STAGE_WORDS[stage]}</h3>
-            {choices.length === 1 && open.length === 1 ? (
+            {choices.length === 1 && open.length === 1 && !notTaken ? (
               <p>{capital(choices[0]!.title)}</p>
             ) : (
               <div className="rows" role="radiogroup" aria-label={heading}>
                 {open.map(({ method, title: words, also, route }) => (
                   <label key={method} className="row choice">
-                    <input type="radio" name={heading} checked={route === chosen} onChange={() => onChoose(route)} />
+                    <input
+                      type="radio"
+                      name={heading}
+                      checked={!notTaken && route === chosen}
+                      onChange={() => onChoose(route)}
+                    />
                     <span>
                       <strong>{capital(words)}</strong>
                       <span className="quiet">{also.map((other) => ALSO[other] ?? '').join('')}</span>
@@ -101,7 +122,7 @@ function Half({
                         </span>
                       ))}
                     </span>
-                    <span className="quiet">{route === chosen ? 'chosen' : worth(route, shop)}</span>
+                    <span className="quiet">{!notTaken && route === chosen ? 'chosen' : worth(route, shop)}</span>
                   </label>
                 ))}
               </div>
@@ -181,6 +202,7 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
             title={title}
             routes={routes[member]}
             chosen={chosenOf(routes[member], joint.routes[member], plan.chosen[member])}
+            notTaken={plan.notTaken?.[member]}
             shop={shop}
             onChoose={(route) => choose(member, route)}
           />
