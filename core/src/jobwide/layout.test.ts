@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
 import { planJob } from '../plan.ts';
+import { turnedWords } from '../setups/index.ts';
 import { jobWith, TEST_SHOP, type JobShape } from '../testing/index.ts';
 import { kindOf } from '../joints/index.ts';
 import { availableIn } from '../tooling/index.ts';
@@ -29,6 +30,24 @@ describe('marking out', () => {
       ['cheeks, with the gauge', 'reference face', [7, 15]],
       ['edge cheeks, with the gauge', 'reference edge', [10, 60]],
     ]);
+  });
+
+  it('an end sawn by hand is marked on every piece, layers are only checked, and no word sends anyone to a stop', () => {
+    const ASKEW = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 25, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 8, plane: 'width', slant: 'tenon' }; // prettier-ignore
+    const shape: JobShape = { kind: 'angled', params: ASKEW, stile: { thickness: 40, width: 70 } };
+    const end = (route: string) => linesOf({ ...shape, routes: { tenoned: route } }, 'tenoned')[0]!;
+    expect(end('hand-end+hand-tenon')).toMatchObject({ pieces: 'all', why: { text: expect.stringMatching(/the saw works to it/) as string } }); // prettier-ignore
+    expect(end('crosscut-end+hand-tenon')).toMatchObject({ pieces: 'first', why: { text: expect.stringMatching(/come off the stop/) as string } }); // prettier-ignore
+    const OPEN = { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonLength: 45, slotDepth: 70 };
+    const layers = linesOf({ kind: 'open-slot', params: OPEN, routes: { tenoned: 'built-up-tenon' } }, 'tenoned');
+    expect(layers.length).toBeGreaterThan(1);
+    for (const l of layers) expect(l.why.text).not.toMatch(/fence|stop/);
+  });
+
+  it('in a piece that is entered at a face, both reference sides are told by their true names', () => {
+    expect(turnedWords('Gauge from the reference face and edge only')).toBe(
+      'Gauge from the reference edge and other face only',
+    );
   });
 
   it('what is worked by hand is marked on every piece', () => {

@@ -70,8 +70,13 @@ describe('pegs', () => {
     expect(warned('blind', { ...PEGGED, pegInset: 10 })).toContain('peg-near');
     expect(warned('blind', { ...PEGGED, pegInset: 24 })).toContain('peg-end');
     expect(warned('blind', { ...PEGGED, pegOffset: 3 })).toContain('drawbore');
-    /** Brads end 3 to 6 mm before the far face (common practice). */
+    /** Brads end 3 to 6.5 mm before the far face (common practice). */
     expect(warned('blind', { ...WORKED, tenonWidth: 46, pegs: 'pinned', bradLength: 17 })).toEqual([]);
+    /** An inch and a quarter in an inch and a half leaves a quarter: usual practice. */
+    const thick = { ...members, mortised: { ...members.mortised, thickness: 38.1 } };
+    const pinned = { ...WORKED, tenonWidth: 46, pegs: 'pinned', bradLength: 31.75 };
+    expect(warned('blind', pinned, thick)).not.toContain('brads');
+    expect(warned('blind', { ...pinned, bradLength: 30 }, thick)).toContain('brads');
     expect(warned('blind', { ...WORKED, tenonWidth: 46, pegs: 'pinned', bradLength: 21 })).toEqual(['brads']);
   });
 

@@ -309,6 +309,12 @@ describe('refusals name the two numbers that clash and a way out', () => {
     ['blade too low', {}, withTool(EXACT, 'saw', { maxBladeHeight: 25 }), /30\.0 mm high.*25\.0 mm.*bandsaw/],
     ['clamp line', {}, withTool(EXACT, 'upright', { clampLine: 28 }), /30\.0 mm high.*28\.0 mm/],
     ['ceiling', {}, withTool(EXACT, 'saw', { maxUpright: 500 }), /600\.0 mm long.*500\.0 mm/],
+    [
+      'fence under the jig',
+      {},
+      withTool(EXACT, 'saw', { fenceReach: 40 }),
+      /jig’s face would stand 60\.0 mm.*reaches 40\.0 mm/,
+    ],
     ['plunge', {}, withTool(EXACT, 'router', { plungeTravel: 30 }), /32\.0 mm deep.*plunges 30\.0 mm/],
     ['opening', {}, withTool(EXACT, 'jig', { opening: 20 }), /22\.0 mm thick.*20\.0 mm/],
     ['stops', {}, withTool(EXACT, 'jig', { stopToStop: 150 }), /192\.0 mm apart.*150\.0 mm/],

@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fewestBlocks, INCH, MOST_BLOCKS, onScale, stepOf, turnsFor, turnsInWords } from './index.ts';
+import { fewestBlocks, INCH, MOST_BLOCKS, onScale, stamped, stepOf, turnsFor, turnsInWords } from './index.ts';
 
 const RUNS = { seed: 31, numRuns: 300 };
 const rounding = fc.constantFrom('up' as const, 'down' as const, 'nearest' as const);
@@ -115,6 +115,12 @@ describe('the fewest blocks', () => {
       ),
       { seed: 5, numRuns: 400 },
     );
+  });
+
+  it('each is called by what is stamped on it, in the unit it is made in', () => {
+    expect([4, 0.5, 0.05, 1.5875, INCH / 4, 1.25 * INCH, 0.001 * INCH].map(stamped)).toEqual([
+      '4 mm', '0.5 mm', '0.05 mm', '1/16 in', '1/4 in', '1 1/4 in', '0.001 in',
+    ]); // prettier-ignore
   });
 
   it('1 1/4 is 1 + 1/4, and 3/4 is 1/2 + 1/4', () => {
