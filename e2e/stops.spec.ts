@@ -35,3 +35,42 @@ test('a stop is red on its card, read before its figures are shown, kept with th
   await expect(page.getByRole('heading', { name: 'Order of cutting' })).toBeVisible();
   await expect(card).toHaveCount(0);
 });
+
+test('a card whose joint is gone by undo or redo gives way to the order; the application lives', async ({
+  page,
+  velk,
+  request,
+}) => {
+  const made = await request.post(`${velk.url}/api/jobs`, { data: { job: { ...jobWith(), name: 'One joint' } } });
+  const { id } = (await made.json()) as { id: string };
+  const broken: string[] = [];
+  page.on('pageerror', (error) => broken.push(error.message));
+  await page.goto(`${velk.url}/job/${id}/joints`);
+  await page.getByRole('button', { name: 'Remove this one' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('link', { name: /^Set-ups/ }).click();
+  await expect(page.getByText(/^Set-up 1 of/)).toBeVisible();
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(page.getByText(/No set-ups yet/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/^Set-up \d+ of/)).toBeVisible();
+  expect(broken).toEqual([]);
+});
+
+test('a way that no longer exists is told with its reason, and nothing is cut in its place until another is chosen', async ({
+  page,
+  velk,
+  request,
+}) => {
+  const job = { ...jobWith({ routes: { tenoned: 'saw-by-magic' } }), name: 'Misspelt' };
+  const made = await request.post(`${velk.url}/api/jobs`, { data: { job } });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`${velk.url}/job/${id}/methods`);
+  await expect(page.getByRole('alert')).toContainText('“saw-by-magic” is no way of cutting that Velk knows');
+  await expect(page.getByRole('link', { name: 'Methods, 1 to look at' })).toBeVisible();
+  await page
+    .getByRole('radio', { name: /^Sawn by hand/i })
+    .first()
+    .check();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});

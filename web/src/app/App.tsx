@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useMemo } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { JobsRoom } from '../rooms/JobsRoom.tsx';
 import { useShopQuery } from './api.ts';
+import { Guarded } from './Guarded.tsx';
 import { useAppSelector } from './store.ts';
 import { antTheme } from './theme.ts';
 
@@ -26,20 +27,22 @@ export function App() {
   return (
     <ConfigProvider theme={config} wave={{ disabled: true }}>
       <BrowserRouter>
-        <Suspense fallback={<p style={{ padding: 24 }}>Opening…</p>}>
-          {none ? (
-            <FirstRun />
-          ) : (
-            <Routes>
-              <Route path="/" element={<JobsRoom />} />
-              <Route path="/shop" element={<ShopRoom />} />
-              <Route path="/chest/:tool?" element={<ChestRoom />} />
-              <Route path="/quick/:question?" element={<QuickRoom />} />
-              <Route path="/job/:id/*" element={<JobRoom />} />
-              <Route path="*" element={<Navigate to="/" replace />} />
-            </Routes>
-          )}
-        </Suspense>
+        <Guarded>
+          <Suspense fallback={<p style={{ padding: 24 }}>Opening…</p>}>
+            {none ? (
+              <FirstRun />
+            ) : (
+              <Routes>
+                <Route path="/" element={<JobsRoom />} />
+                <Route path="/shop" element={<ShopRoom />} />
+                <Route path="/chest/:tool?" element={<ChestRoom />} />
+                <Route path="/quick/:question?" element={<QuickRoom />} />
+                <Route path="/job/:id/*" element={<JobRoom />} />
+                <Route path="*" element={<Navigate to="/" replace />} />
+              </Routes>
+            )}
+          </Suspense>
+        </Guarded>
       </BrowserRouter>
     </ConfigProvider>
   );

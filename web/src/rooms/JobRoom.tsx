@@ -5,6 +5,7 @@ import { sentenceOf, useJobQuery, useShopQuery } from '../app/api.ts';
 import { opened } from '../app/bench.ts';
 import { readDraft } from '../app/drafts.ts';
 import { Frame } from '../app/Frame.tsx';
+import { Guarded } from '../app/Guarded.tsx';
 import { cleared } from '../app/plans.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useJoint } from '../app/useJoint.ts';
@@ -26,6 +27,7 @@ export default function JobRoom() {
   const { data: stored, error } = useJobQuery(id);
   const { data: shop } = useShopQuery();
   const bench = useAppSelector((s) => s.bench);
+  const plan = useAppSelector((s) => s.plans.plan);
   const open = bench.id === id && bench.job !== null;
 
   useEffect(() => {
@@ -50,15 +52,17 @@ export default function JobRoom() {
   return (
     <Frame job={id} title={job?.name ?? ''} aside={job && <JointList id={id} job={job} />}>
       {job && shop ? (
-        <Routes>
-          <Route path="stock" element={<StockRoom job={job} id={id} />} />
-          <Route path="joints" element={<JointsRoom job={job} shop={shop.shop} />} />
-          <Route path="methods" element={<MethodsRoom job={job} shop={shop.shop} />} />
-          <Route path="setups/:operation?" element={<SetupsRoom job={job} shop={shop.shop} id={id} />} />
-          <Route path="order" element={<OrderRoom job={job} shop={shop.shop} id={id} />} />
-          <Route path="proof" element={<ProofRoom job={job} />} />
-          <Route path="*" element={<Navigate to="stock" replace />} />
-        </Routes>
+        <Guarded by={[job, plan]}>
+          <Routes>
+            <Route path="stock" element={<StockRoom job={job} id={id} />} />
+            <Route path="joints" element={<JointsRoom job={job} shop={shop.shop} />} />
+            <Route path="methods" element={<MethodsRoom job={job} shop={shop.shop} />} />
+            <Route path="setups/:operation?" element={<SetupsRoom job={job} shop={shop.shop} id={id} />} />
+            <Route path="order" element={<OrderRoom job={job} shop={shop.shop} id={id} />} />
+            <Route path="proof" element={<ProofRoom job={job} />} />
+            <Route path="*" element={<Navigate to="stock" replace />} />
+          </Routes>
+        </Guarded>
       ) : (
         <div className="sheet">Opening…</div>
       )}

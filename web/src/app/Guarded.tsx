@@ -1,0 +1,30 @@
+import type { ReactNode } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
+import { Link, useLocation } from 'react-router';
+
+/** A room that can't be drawn says so in a sentence; the rest of the application lives, and so does what was typed. */
+export function Guarded({ by, children }: { by?: readonly unknown[]; children: ReactNode }) {
+  const { pathname } = useLocation();
+  return (
+    <ErrorBoundary resetKeys={[pathname, ...(by ?? [])]} fallbackRender={Fallen}>
+      {children}
+    </ErrorBoundary>
+  );
+}
+
+function Fallen({ error, resetErrorBoundary }: { error: unknown; resetErrorBoundary: () => void }) {
+  return (
+    <div className="sheet" role="alert">
+      <h1>This room can’t be drawn just now</h1>
+      <p style={{ margin: '10px 0 14px', maxWidth: 640 }}>
+        Nothing that was typed is lost. {error instanceof Error ? error.message : String(error)}
+      </p>
+      <p style={{ display: 'flex', gap: 22 }}>
+        <button className="link" onClick={resetErrorBoundary}>
+          Try again
+        </button>
+        <Link to="/">To the jobs</Link>
+      </p>
+    </div>
+  );
+}
