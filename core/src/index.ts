@@ -22,5 +22,6 @@ export {
 } from './jobwide/index.ts';
 export * from './plan.ts';
 export * from './scenes.ts';
+export * from './whyNot.ts';
 export * from './remembered.ts';
 export { VERSION } from './version.ts';

@@ -1,7 +1,17 @@
 import { readFile, stat } from 'node:fs/promises';
 import { text } from 'node:stream/consumers';
 import { Command } from 'commander';
-import { MAX_JOB_BYTES, planJob, readJobFile, shopIn, speak, VERSION, type JobFile, type Plan } from '@velk/core';
+import {
+  MAX_JOB_BYTES,
+  planJob,
+  readJobFile,
+  shopIn,
+  speak,
+  VERSION,
+  whyNot,
+  type JobFile,
+  type Plan,
+} from '@velk/core';
 import { cardWords } from './cardWords.ts';
 import { nodeModeller } from './work/modeller.ts';
 
@@ -80,6 +90,12 @@ function errorsOf(file: JobFile, plan: Plan): string[] {
   });
 }
 
+function namesOf({ job }: JobFile, id: string): Record<'tenoned' | 'mortised', string> {
+  const joint = job.joints.find((j) => j.id === id)!;
+  const name = (part: string) => job.parts.find((p) => p.id === part)?.name ?? part;
+  return { tenoned: name(joint.tenoned.part), mortised: name(joint.mortised.part) };
+}
+
 function inWords(file: JobFile, plan: Plan): string {
   const { style } = shopIn(file.shop, file.job.units);
   const lines = [file.job.name, ...errorsOf(file, plan)];
@@ -91,6 +107,7 @@ function inWords(file: JobFile, plan: Plan): string {
       lines.push(
         '',
         `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}${fit ? `, ${fit.tightest} to ${fit.loosest}` : ''}`,
+        ...whyNot(joint.proof, plan.operations, namesOf(file, joint.joint)).map((s) => `   ${speak(s, style)}`),
       );
   }
   return lines.join('\n');

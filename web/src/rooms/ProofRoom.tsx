@@ -1,9 +1,10 @@
-import type { Job, Joint, LengthStyle, MemberName, SeasonFit } from '@velk/core';
+import { whyNot, type Job, type Joint, type LengthStyle, type MemberName, type SeasonFit } from '@velk/core';
 import { proofAt } from '../app/plans.ts';
 import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { SectionDrawing } from '../drawings/SectionDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
+import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
 import { Between, ProofWords } from './ProofLine.tsx';
 
@@ -40,6 +41,8 @@ export function ProofRoom({ job }: { job: Job }) {
     ['tenoned', 'Tenon'],
     ['mortised', 'Mortise'],
   ];
+  const [tenoned, mortised] = [joint.tenoned, joint.mortised].map(({ part }) => job.parts.find((p) => p.id === part)?.name ?? ''); // prettier-ignore
+  const reasons = whyNot(proof, plan.operations, { tenoned: tenoned!, mortised: mortised! });
   const wrong = members.flatMap(([member, name]) => proof.members[member].mismatches.map((m) => ({ ...m, name })));
   return (
     <div className="sheet">
@@ -57,6 +60,16 @@ export function ProofRoom({ job }: { job: Job }) {
           <SectionDrawing section={proof.section} sets={setsOf(job, joint)} />
           <p className="quiet">Cut with the figures on the cards, as they are set. Reference faces on top.</p>
           {season && <SeasonWords season={season} style={style} />}
+          {reasons.length > 0 && (
+            <section className="note error" aria-label="Why it is not proved" style={{ marginTop: 16 }}>
+              <h3>Why it is not proved</h3>
+              {reasons.map((reason, i) => (
+                <p key={i}>
+                  <Spoken sentence={reason} style={{ ...style, inches: 'decimal' }} />
+                </p>
+              ))}
+            </section>
+          )}
           <h2 style={{ marginTop: 18 }}>Against the drawing</h2>
           {wrong.length === 0 ? (
             <p>No wood is left or missing anywhere by more than 0.005 mm.</p>
