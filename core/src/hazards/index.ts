@@ -1,9 +1,9 @@
 import type { Caution, Refusal, Setup } from '../setups/index.ts';
-import type { Shop } from '../tooling/index.ts';
+import { topSpeed, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { CAUTIONS } from './cautions.ts';
 import { situationOf, type Situation } from './hazard.ts';
-import { STOPS } from './stops.ts';
+import { LARGEST_BY_HAND, STOPS } from './stops.ts';
 
 /** Everything to look out for at a state of a machine, the gravest first. */
 export function cautionsOf(setup: Setup, shop: Shop): Caution[] {
@@ -12,6 +12,21 @@ export function cautionsOf(setup: Setup, shop: Shop): Caution[] {
     const text = words(at);
     return text ? [{ hazard: id, text }] : [];
   });
+}
+
+/**
+ * Whether any set-up could have a stop for a piece of this length: most shops and pieces have none, and need not be asked
+ * set-up by set-up.
+ * @param length of the piece as it is while it is cut, mm
+ */
+export function mayStop(length: Mm, { rules, tools }: Shop): boolean {
+  if (length < Math.max(rules.shortestFed, rules.shortestCrosscut)) return true;
+  const slowest = Math.max(0, ...tools.map((t) => ('slowest' in t ? t.slowest : 0)));
+  return tools.some(
+    (t) =>
+      (t.kind === 'router-cutter' || t.kind === 'paired-cutters') &&
+      ((t.kind === 'router-cutter' && t.diameter > LARGEST_BY_HAND) || slowest > topSpeed(t.diameter, t.topSpeed).rpm),
+  );
 }
 
 /**

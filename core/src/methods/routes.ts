@@ -1,7 +1,7 @@
 import type { Feature } from '../joints/index.ts';
-import { stopsOf } from '../hazards/index.ts';
+import { mayStop, stopsOf } from '../hazards/index.ts';
 import { turnedWords, type Occurrence, type Refusal, type Setup, type Stage, type Stop } from '../setups/index.ts';
-import { say, type Mm, type Sentence } from '../units/index.ts';
+import { say, type Mm, type Scale, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { SAME, shortTitle, type Context, type Method } from './method.ts';
 import { under } from './refusal.ts';
@@ -109,7 +109,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
     /** Too short by itself, it may be long enough while it is still part of its rough piece. */
     const held =
       alone.length && heldLength && !bare ? method.refuse(longer(feature, heldLength), shop, context) : alone;
-    const stopped = (by: Mm) => (bare || held.length ? [] : [...new Map(machined(method, feature, unboxed, context).flatMap((s) => stopsOf(s, by, shop)).map((r) => [r.hazard, r])).values()]); // prettier-ignore
+    const stopped = (by: Mm) => (bare || held.length || !mayStop(by, shop) ? [] : [...new Map(machined(method, feature, unboxed, context).flatMap((s) => stopsOf(s, by, shop)).map((r) => [r.hazard, r])).values()]); // prettier-ignore
     const short = stopped(length);
     const longest = heldLength && Math.max(length, heldLength);
     const asPart =
@@ -203,7 +203,7 @@ function inTurnedWords(setup: Setup): Setup {
 function tooShallow(method: Method, feature: Feature, shop: Shop, context: Context): Refusal[] {
   if (feature.form !== 'tenon') return [];
   const depths = shouldersOf(feature).map(({ depth, from }) => depth - from);
-  if (!depths.some((depth) => depth < shop.secondCutShort + 2 * COARSEST)) return [];
+  if (!depths.some((depth) => depth < shop.secondCutShort + 2 * coarsestOf(shop))) return [];
   if (method.refuse(feature, shop, context).length) return [];
   const setups = method.setups(feature, shop, context).filter(({ model }) => model !== 'bench');
   const fine = setups.length ? under(Math.min(...depths), shop.graduation, 'faceShoulder', 'shoulder', 'The shoulder is {value} deep, less than {bound}, the finest this shop measures. Make it deeper or leave it away, or cut it by hand.') : []; // prettier-ignore
@@ -220,8 +220,13 @@ function tooShallow(method: Method, feature: Feature, shop: Shop, context: Conte
 
 /** What stands out of a table or base by as much as it cuts. */
 const OUT_OF_TABLE: ReadonlySet<string> = new Set(['highest-tooth', 'cutter-top', 'cutter-tip']);
-/** No scale that a shop sets by is coarser, mm. */
-const COARSEST: Mm = 2;
+/** The coarsest step that this shop sets anything by, mm. */
+const coarsestOf = ({ graduation, tools }: Shop): Mm =>
+  Math.max(
+    graduation,
+    ...tools.flatMap((t) => Object.values(t).flatMap((v: unknown) => (isScale(v) ? [v.graduation] : []))),
+  );
+const isScale = (value: unknown): value is Scale => typeof value === 'object' && value !== null && 'graduation' in value; // prettier-ignore
 
 /** The stops of one set-up, and what each is kept by once it was read. */
 const stopsAt = (setup: Setup, length: Mm, { id }: Method, shop: Shop, { occurrences }: ForHalf): Stop[] =>

@@ -65,7 +65,9 @@ export function virtualCut(
         solid: sweep,
       }));
       const parts = body.minus(modeller.solid(union(...sweeps))).parts();
-      const kept = parts.reduce((a, b) => (b.volume() > a.volume() ? b : a));
+      const volumes = parts.map((part) => part.volume());
+      const most = volumes.indexOf(Math.max(...volumes));
+      const kept = parts[most]!;
       for (const part of parts) {
         if (part === kept || part.volume() < 1e-3) continue;
         offcuts++;
@@ -73,9 +75,9 @@ export function virtualCut(
         if (between) trapped.push({ setup: setup.id, pass: pass.id, between });
       }
       body = kept;
-      const left = parts.reduce((sum, part) => sum + part.volume(), 0);
+      const left = volumes.reduce((sum, volume) => sum + volume, 0);
       taken.set(pathOf(pass), Math.max(taken.get(pathOf(pass)) ?? 0, wood - left));
-      wood = kept.volume();
+      wood = volumes[most]!;
     }
     /** A sliver between kerf and shoulder is there or not by the rounding of the kerf before; so is what a chisel follows up. */
     const sliver = (setup.stage === 'shoulders' && setup.shouldersFirst === false) || (setup.model === 'bench' && setup.follows !== undefined); // prettier-ignore
