@@ -10,6 +10,7 @@ import {
   pieceOf,
   pieceSolid,
   planJob,
+  setupsOf,
   planToProve,
   Remembered,
   resolve,
@@ -111,7 +112,7 @@ console.log(`  ${(search / lengths.length / plain).toFixed(3)} a length`);
 console.log('The virtual cut against the bare solid operations alone');
 const modeller = await loadModeller();
 const job = jobWith();
-const setups = planJob(job, TEST_SHOP).operations.map((o) => o.setup);
+const setups = setupsOf(planJob(job, TEST_SHOP));
 let whole = 0;
 let bare = 0;
 for (const [member, partId] of [

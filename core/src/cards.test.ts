@@ -1,8 +1,8 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJob, type PlannedOperation } from './plan.ts';
+import { planJob } from './plan/index.ts';
 import { modelOf } from './machines/index.ts';
-import { cases, type Case } from './testing/index.ts';
+import { cases, type Case, eachSetup, type EachSetup } from './testing/index.ts';
 import { formatFigure, METRIC, parseLength, speak } from './units/index.ts';
 import type { Shop } from './tooling/index.ts';
 
@@ -18,7 +18,7 @@ interface Card {
   passes: string[];
 }
 
-const cardOf = ({ setup }: PlannedOperation): Card => ({
+const cardOf = ({ setup }: EachSetup): Card => ({
   title: setup.title,
   figures: setup.figures.map((f) => {
     const text = formatFigure(f.set.value, METRIC);
@@ -75,8 +75,8 @@ describe.each(['saw-upright-flipped', 'bandsaw-flipped'] as const)('by card alon
           params.tenonWidth,
         ];
         const landed: Record<string, number> = {};
-        for (const card of planJob(job, shop)
-          .operations.filter((o) => o.setup.stage === 'cheeks')
+        for (const card of eachSetup(planJob(job, shop))
+          .filter((o) => o.setup.stage === 'cheeks')
           .map(cardOf)) {
           const from = cheekFrom(card);
           for (const pass of card.passes) {
@@ -119,8 +119,8 @@ describe('by card alone, crosscut shoulders', () => {
           'Other edge down': rail.width.nominal - params.edgeShoulder - params.tenonWidth,
         };
         const seen = new Set<string>();
-        for (const card of planJob(job, shop)
-          .operations.filter((o) => o.setup.stage === 'shoulders')
+        for (const card of eachSetup(planJob(job, shop))
+          .filter((o) => o.setup.stage === 'shoulders')
           .map(cardOf)) {
           expect(Math.abs(shoulderFromEnd(card, shop) - params.tenonLength)).toBeLessThan(HUNDREDTH);
           const height = find(card, /Blade height/);
@@ -144,7 +144,7 @@ describe('by card alone, router in the jig', () => {
       fc.property(cases({ tenoned: 'bandsaw-flipped', corners: 'clear' }), ({ job, shop, params }) => {
         const t = params.mortiseWidth - params.faceClearance;
         const wall = params.faceShoulder + params.setBack + t / 2 - params.mortiseWidth / 2;
-        for (const operation of planJob(job, shop).operations.filter((o) => o.setup.stage === 'mortise')) {
+        for (const operation of eachSetup(planJob(job, shop)).filter((o) => o.setup.stage === 'mortise')) {
           const card = cardOf(operation);
           const cutter = shop.tools.find((x) => x.id === operation.setup.cutter) as unknown as { diameter: number };
           const r = cutter.diameter / 2;
@@ -189,8 +189,8 @@ describe('by card alone, bench work', () => {
           ({ job, shop, params, goes }) => {
             fc.pre(goes);
             const t = params.mortiseWidth - params.faceClearance;
-            const cards = planJob(job, shop)
-              .operations.filter((o) => o.setup.model === 'bench')
+            const cards = eachSetup(planJob(job, shop))
+              .filter((o) => o.setup.model === 'bench')
               .map(cardOf);
             expect(cards.length).toBe(1);
             const at = (name: RegExp) => find(cards[0]!, name).value;

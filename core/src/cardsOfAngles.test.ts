@@ -3,11 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { resolve, type Joint } from './exchange/index.ts';
 import type { AngledParams, SplineParams } from './joints/index.ts';
 import type { ScenePicture } from './machines/index.ts';
-import { changeOver } from './sequence/index.ts';
+import { cardsFor, changeOver } from './sequence/index.ts';
 import { toolsOf, USUAL_MINUTES } from './tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
-import { planJob } from './plan.ts';
-import { scenesOf } from './scenes.ts';
+import { planJob, scenesOf, setupsOf } from './plan/index.ts';
 import { cases, jobWith, TEST_SHOP } from './testing/index.ts';
 
 /**
@@ -154,7 +153,7 @@ describe('pieces that lie askew', () => {
   it('offers no move from where the last set-up stood once the blade leans another way, and counts the change', () => {
     const askew = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 5, plane: 'thickness', slant: 'tenon' }; // prettier-ignore
     const job = jobWith({ kind: 'angled', params: askew, stile: { thickness: 40, width: 60 }, routes: { tenoned: 'tilted-end+tilted-shoulders+saw-upright-flipped' } }); // prettier-ignore
-    const setups = planJob(job, TEST_SHOP).operations.map(({ setup }) => setup);
+    const setups = setupsOf(planJob(job, TEST_SHOP));
     const changes = setups.flatMap((to, i) => {
       const from = setups[i - 1];
       return from?.machine === to.machine && from.tilt?.set !== to.tilt?.set ? [{ from, to }] : [];
@@ -166,7 +165,8 @@ describe('pieces that lie askew', () => {
     for (const { from, to } of changes) {
       expect(to.figures.flatMap((f) => f.reach).filter((r) => r.by === 'move')).toEqual([]);
       const least = to.figures.length * USUAL_MINUTES.figure;
-      expect(changeOver(from, to, USUAL_MINUTES)).toBeGreaterThanOrEqual(least);
+      const [one, other] = [from, to].map((setup) => cardsFor([{ joint: '', half: 'mortise', setups: [setup] }], TEST_SHOP)[0]!); // prettier-ignore
+      expect(changeOver(one, other!, USUAL_MINUTES)).toBeGreaterThanOrEqual(least);
     }
   });
 
@@ -176,8 +176,8 @@ describe('pieces that lie askew', () => {
     const ways = 'tilted-end+tilted-slot';
     const job = jobWith({ kind: 'spline', params: box, rail: wood, stile: wood, routes: { tenoned: ways, mortised: ways } }); // prettier-ignore
     const plan = planJob(job, TEST_SHOP);
-    const slot = plan.operations.find(({ setup }) => setup.method === 'tilted-slot')!;
-    const [front] = scenesOf(slot, job, TEST_SHOP, plan)[0]!.pictures;
+    const slot = plan.cards.find(({ setups }) => setups[0]!.method === 'tilted-slot')!;
+    const [front] = scenesOf(slot, plan)[0]!.pictures;
     expect(areas(front!, 'cut').map((area) => Math.round(area))).toEqual([(18 * 18) / 2]);
   });
 
@@ -189,10 +189,10 @@ describe('pieces that lie askew', () => {
     ]) {
       const job = jobWith({ kind: 'angled', params: askew, stile: { thickness: 40, width: 60 }, routes: { tenoned: way } }); // prettier-ignore
       const plan = planJob(job, TEST_SHOP);
-      const mirrored = plan.operations.filter(({ setup }) => /mirrored/.test(setup.title));
+      const mirrored = setupsOf(plan).filter((setup) => setup.mirrored);
       expect(mirrored.length).toBeGreaterThan(1);
-      for (const operation of plan.operations)
-        for (const picture of scenesOf(operation, job, TEST_SHOP, plan).flatMap((s) => s.pictures)) {
+      for (const card of plan.cards)
+        for (const picture of scenesOf(card, plan).flatMap((s) => s.pictures)) {
           const wood = Math.max(...areas(picture, 'piece'));
           for (const area of areas(picture, 'cut')) expect(area).toBeLessThan(wood * 0.75);
         }

@@ -1,10 +1,10 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { modelOf, type Placement } from './machines/index.ts';
-import { planJob, type Plan } from './plan.ts';
+import { planJob, type Plan, setupsOf } from './plan/index.ts';
 import { add, dot, place, scale, subtract, type Modeller, type Vec3 } from './solids/index.ts';
 import { turnedWords, type Occurrence, type Setup } from './setups/index.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from './testing/index.ts';
+import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape, eachSetup } from './testing/index.ts';
 import type { Shop } from './tooling/index.ts';
 import { METRIC, speak } from './units/index.ts';
 
@@ -19,8 +19,7 @@ beforeAll(async () => {
   modeller = await loadModeller();
 });
 
-const setupsOf = ({ operations }: Plan, method: string): Setup[] =>
-  operations.map((o) => o.setup).filter((s) => s.method === method);
+const madeBy = (plan: Plan, method: string): Setup[] => setupsOf(plan).filter((s) => s.method === method);
 const placed = (setup: Setup, occurrence: Occurrence, piece: Placement['piece'], shop: Shop) =>
   modelOf(setup.model).place(setup, setup.passes[0]!, occurrence, piece, shop);
 
@@ -43,7 +42,7 @@ describe('a leaning piece whose end is still square', () => {
       fc.property(
         fc.constantFrom('angled', 'angled-slot').chain((kind) => cases({ kind })),
         ({ job, shop }) => {
-          for (const { setup } of planJob(job, { ...shop, graduation: 0 }).operations) {
+          for (const { setup } of eachSetup(planJob(job, { ...shop, graduation: 0 }))) {
             const named = setup.checks.map((c) => /only the corner at the (\w+ \w+) meets/.exec(speak(c, METRIC))?.[1]).find(Boolean); // prettier-ignore
             if (!named || !setup.lean) continue;
             for (const at of setup.occurrences) {
@@ -68,7 +67,7 @@ describe('a leaning piece whose end is still square', () => {
   });
 
   it('worked: at 8 degrees, 70 wide and 25 long, the stop is 25 cos + 70 sin from the corner at the other edge', () => {
-    const [shoulders] = setupsOf(planJob(jobWith(askew({})), exact), 'crosscut-shoulders');
+    const [shoulders] = madeBy(planJob(jobWith(askew({})), exact), 'crosscut-shoulders');
     const radians = (8 * Math.PI) / 180;
     const fence = shoulders!.figures.find((f) => f.id === 'fence')!;
     expect(fence.value - 20).toBeCloseTo(25 * Math.cos(radians) + 70 * Math.sin(radians), 9);
@@ -78,7 +77,7 @@ describe('a leaning piece whose end is still square', () => {
 
   it('worked: by hand the shoulder is knifed 25 from the end along the reference edge, and meets the other at 34.84', () => {
     const plan = planJob(jobWith(askew({}, { tenoned: 'hand-tenon+hand-raked' })), exact, modeller);
-    const [hand] = setupsOf(plan, 'hand-tenon');
+    const [hand] = madeBy(plan, 'hand-tenon');
     const knife = hand!.figures.find((f) => f.id === 'shoulder')!;
     expect(knife.value).toBeCloseTo(25, 9);
     expect(hand!.angles![0]!.between).toContain('from its mark on the reference edge away from the end');
@@ -88,7 +87,7 @@ describe('a leaning piece whose end is still square', () => {
 
   it('is held by a wedge that begins where the card says, as thick as it is there', () => {
     const shape = askew({ plane: 'thickness', degrees: 5, slant: 'tenon' }, { tenoned: 'crosscut-end+crosscut-shoulders+saw-upright-flipped' }); // prettier-ignore
-    const cheeks = setupsOf(planJob(jobWith(shape), exact), 'saw-upright-flipped')[0]!;
+    const cheeks = madeBy(planJob(jobWith(shape), exact), 'saw-upright-flipped')[0]!;
     const said = cheeks.checks
       .map((c) => speak(c, { ...METRIC, graduation: 0.01 }))
       .find((c) => /wedge begins/.test(c))!;
@@ -121,7 +120,7 @@ describe('a leaning mortise', () => {
         const plan = planJob(jobWith(askew({ degrees }, { mortised })), exact, modeller);
         expect(plan.joints[0]!.chosen.mortised).toBe(mortised);
         expect(plan.joints[0]!.proof!.members.mortised.faults).toEqual([]);
-        const setup = plan.operations.map((o) => o.setup).find((s) => s.lean && s.model !== 'bench' && s.stage === 'mortise')!; // prettier-ignore
+        const setup = setupsOf(plan).find((s) => s.lean && s.model !== 'bench' && s.stage === 'mortise')!; // prettier-ignore
         const at = setup.occurrences[0]!;
         const scene = placed(setup, at, { length: 900, thickness: 40, width: 70 }, exact);
         const [stop] = Object.entries(setup.passes[0]!.seat).find(([, face]) => face === 'layout-end')!;

@@ -70,12 +70,13 @@ describe('tenons', () => {
     tenons(method, (cards, { a, t, b, w }) => {
       const kept = { face: [0, Infinity], edge: [0, Infinity] };
       for (const card of cards) {
-        const [fence] = card.figures;
-        expect(fence!.between).toMatch(/^(jig face|fence) to near side of the blade$/);
+        const fences = card.figures.filter((f) => f.name.startsWith('Fence, '));
+        for (const { between } of fences) expect(between).toMatch(/^(jig face|fence) to near side of the blade$/);
         const side = card.passes[0]!.includes('reference edge to the') ? 'edge' : 'face';
         expect(card.passes[0]).toMatch(new RegExp(`reference ${side} to the (jig|fence) for both cheeks`));
-        if (fence!.name === 'Fence, far cheek') kept[side][1] = fence!.value;
-        else kept[side][0] = fence!.value + card.cutter['kerf']!;
+        for (const { name, value } of fences)
+          if (name === 'Fence, far cheek') kept[side][1] = value;
+          else kept[side][0] = value + card.cutter['kerf']!;
       }
       near(kept.face[0]!, a);
       if (kept.face[1]! < Infinity) near(kept.face[1]!, a + t);
@@ -335,24 +336,24 @@ describe('hollows', () => {
     expect(seen).toBeGreaterThan(3);
   }); // prettier-ignore
 
-  it('a haunch after its mortise in the jig: the block makes up what the pocket begins nearer to the layout end', () => {
+  it('a haunch after its mortise in the jig: one stop is drawn back by the block, and nothing else', () => {
     let seen = 0;
     for (const { job, shop } of fc.sample(cases({ kind: 'haunched', methods: ['router-jig'], corners: 'squared' }), { seed: 32, numRuns: 20 })) {
-      const { baseLeft, baseRight } = toolsOf(shop, 'router')[0]!;
+      const { position, haunchWidth } = resolve(job.joints[0]!, job).params as Record<string, number>;
       const isPocket = (card: Card) => /block of/.test(card.checks.join(' '));
-      /** Where the cutter's rim comes nearest to the layout end, which lies on the side of the end stop. */
-      const begins = (card: Card) => {
-        const left = card.figures.some((f) => f.name === 'End stop, on the left');
-        const [stop, base] = left ? (['Left router stop', baseLeft] as const) : (['Right router stop', baseRight] as const);
-        return valueOf(card, `End stop, on the ${left ? 'left' : 'right'}`) - (valueOf(card, stop) - base) - card.cutter['diameter']! / 2;
-      };
       const cards = cardsOf(job, shop, 'router-jig');
-      const [pocket, mortise] = [cards.find(isPocket), cards.find((card) => !isPocket(card))];
-      if (!pocket || !mortise) continue;
-      seen++;
-      const told = pocket.checks.join(' ');
-      near(lengthIn(/A block of ([\d.]+ mm)/.exec(told)![1]!), begins(mortise) - begins(pocket), 5);
-      near(lengthIn(/the plunge stop stands at ([\d.]+ mm)/.exec(told)![1]!), valueOf(pocket, 'Plunge'));
+      const side = (card: Card) => card.figures.find((f) => f.name.startsWith('End stop'))!.name;
+      for (const pocket of cards.filter(isPocket)) {
+        seen++;
+        const mortise = cards.find((card) => !isPocket(card) && side(card) === side(pocket))!;
+        const drawn = lengthIn(/A block of ([\d.]+ mm)/.exec(pocket.checks.join(' '))![1]!);
+        const near2 = side(pocket).endsWith('left') ? 'Left router stop' : 'Right router stop';
+        for (const { name, value } of mortise.figures)
+          if (name !== 'Plunge') near(valueOf(pocket, name), value + (name === near2 ? drawn : 0), name === near2 ? 3 : 1);
+        /** It begins past the haunch, by what the round end of the cutter needs. */
+        expect(drawn).toBeGreaterThan(haunchWidth! - position! - NEAR);
+        near(lengthIn(/the plunge stop stands at ([\d.]+ mm)/.exec(pocket.checks.join(' '))![1]!), valueOf(pocket, 'Plunge'));
+      }
     }
     expect(seen).toBeGreaterThan(3);
   }); // prettier-ignore

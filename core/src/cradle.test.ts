@@ -1,13 +1,13 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Job } from './exchange/index.ts';
-import { planJob } from './plan.ts';
+import { planJob, setupsOf } from './plan/index.ts';
 import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
 import { virtualCut } from './simulate/index.ts';
 import type { Modeller } from './solids/index.ts';
 import type { Cradle } from './stock/index.ts';
 import { cardsOf, near, valueOf } from './testing/cards.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from './testing/index.ts';
+import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape, eachSetup } from './testing/index.ts';
 import { METRIC, speak } from './units/index.ts';
 
 /** Pieces with little reference face, in a cradle with square outsides. */
@@ -37,13 +37,14 @@ describe('a piece in a cradle', () => {
       let cut = 0;
       fc.assert(
         fc.property(cases({ kind }), walls, ({ job, shop }, wall) => {
-          const { joints, operations } = planJob(inCradles(job, wall), shop, modeller);
+          const { joints, cards } = planJob(inCradles(job, wall), shop, modeller);
           const [{ proof, problems, chosen }] = joints as [(typeof joints)[number]];
           expect(problems).toEqual([]);
           if (!chosen.tenoned || !chosen.mortised) return;
           cut++;
           expect(proof!.good).toBe(true);
-          for (const { setup } of operations) expect(setup.model === 'bench' || setup.lean !== undefined).toBe(true);
+          for (const { setup } of eachSetup({ cards }))
+            expect(setup.model === 'bench' || setup.lean !== undefined).toBe(true);
         }),
         { numRuns: 10, seed: 41 },
       );
@@ -81,12 +82,12 @@ describe('a piece in a cradle', () => {
   it('is planed to its lines out of the cradle, and told where a wedge stands in for it', () => {
     const upright = { tenoned: 'crosscut-shoulders+saw-upright-flipped' };
     const planed = planJob(worked({ routes: upright }), { ...exact, planeAllowance: 0.3 }, modeller);
-    expect(planed.operations.map(({ setup }) => setup.stage)).toContain('plane');
+    expect(eachSetup(planed).map(({ setup }) => setup.stage)).toContain('plane');
     expect(planed.joints[0]!.proof!.good).toBe(true);
     const askew = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 5, plane: 'width', slant: 'tenon' }; // prettier-ignore
     const leaning = worked({ kind: 'angled', params: askew, stile: { thickness: 40, width: 60 } });
-    const { operations, joints } = planJob(leaning, exact, modeller);
-    const end = operations.find(({ setup }) => setup.stage === 'end')!;
+    const { cards, joints } = planJob(leaning, exact, modeller);
+    const end = eachSetup({ cards }).find(({ setup }) => setup.stage === 'end')!;
     expect(end.setup.checks.map((c) => speak(c, METRIC)).join(' ')).toContain('cradle isn’t used');
     expect(joints[0]!.proof!.good).toBe(true);
   });
@@ -110,7 +111,7 @@ describe('a piece in a cradle', () => {
 describe('what a cradle must not change', () => {
   it('chisel work is marked from the piece itself: walls 7 and 15 and a floor at 32, not from the cradle', () => {
     const plan = planJob(worked({ routes: { mortised: 'bore-and-chisel' } }), exact, modeller);
-    const pare = plan.operations.map((o) => o.setup).find((s) => s.stage === 'square-ends')!;
+    const pare = setupsOf(plan).find((s) => s.stage === 'square-ends')!;
     const at = (id: string) => pare.figures.find((f) => f.id === id)!.value;
     expect([at('near-wall'), at('far-wall'), at('depth')]).toEqual([7, 15, 32]);
     expect(pare.lean).toBeUndefined();
@@ -119,7 +120,7 @@ describe('what a cradle must not change', () => {
 
   it('lines at the bench that count from the cradle are found by the proof', () => {
     const plan = planJob(worked({ routes: { mortised: 'bore-and-chisel' } }), exact);
-    const setups = plan.operations.map((o) => o.setup).filter((s) => s.occurrences[0]!.member === 'mortised');
+    const setups = setupsOf(plan).filter((s) => s.occurrences[0]!.member === 'mortised');
     const bored = setups.find((s) => s.model === 'drill-press')!;
     const shifted = (f: LengthFigure): LengthFigure => {
       const by = f.id.endsWith('wall') ? 12 : f.id === 'depth' ? 14 : 0;
@@ -136,12 +137,13 @@ describe('what a cradle must not change', () => {
     const LAP = { tenonThickness: 11, mortiseWidth: 11, tenonLength: 46, slotDepth: 71 };
     for (const edge of ['reference', 'other'] as const) {
       const job = worked({ kind: 'lap', params: LAP, edge, routes: { tenoned: 'saw-flat-stack', mortised: 'saw-flat-stack' } }); // prettier-ignore
-      const { operations, joints } = planJob(job, exact, modeller);
-      expect(operations.length).toBe(2);
-      expect(operations.map(({ setup }) => setup.passes[0]!.seat['table']).sort()).toEqual([
-        'other-face',
-        'reference-face',
-      ]);
+      const { cards, joints } = planJob(job, exact, modeller);
+      expect(eachSetup({ cards }).length).toBe(2);
+      expect(
+        eachSetup({ cards })
+          .map(({ setup }) => setup.passes[0]!.seat['table'])
+          .sort(),
+      ).toEqual(['other-face', 'reference-face']);
       expect(joints[0]!.proof!.good).toBe(true);
     }
   });

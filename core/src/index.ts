@@ -20,8 +20,5 @@ export {
   type FrameSpec,
   type LayoutLine,
 } from './jobwide/index.ts';
-export * from './plan.ts';
-export * from './scenes.ts';
-export * from './whyNot.ts';
-export * from './remembered.ts';
+export * from './plan/index.ts';
 export { VERSION } from './version.ts';

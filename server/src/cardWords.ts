@@ -1,57 +1,48 @@
-import {
-  DEFER,
-  featureWords,
-  formatAngle,
-  formatFigure,
-  modelOf,
-  speak,
-  type JobFile,
-  type LengthStyle,
-  type Occurrence,
-  type PlannedOperation,
-} from '@velk/core';
+import { cardView, DEFER, formatAngle, formatFigure, speak, type Card, type FigureView, type GroupView, type LengthStyle, type Plan } from '@velk/core'; // prettier-ignore
 
-/** Which pieces go through, part by part, with their ends, hands and batches. */
-function piecesOf(occurrences: readonly Occurrence[], { job }: JobFile): string {
-  const told = occurrences.map(({ part, end, count, hand, pieces }) => {
-    const name = job.parts.find((p) => p.id === part)?.name ?? part;
-    const batch = pieces?.length ? `, pieces ${pieces.join(', ')}` : '';
-    return `${name}, end ${end.toUpperCase()}${hand ? `, ${hand}` : ''}: ${count}${batch}`;
-  });
-  return [...new Set(told)].join('; ');
-}
+/** How to set a figure, how else, and why it is so. */
+const figureWords = ({ figure: { name, set, reach, working }, from, to }: FigureView, style: LengthStyle): string[] => [
+  `   ${name}: ${formatFigure(set.value, style)}, from ${from} to ${to}`,
+  `      ${reach.map((r) => speak(r.text, style)).join('; or ')}`,
+  `      why: ${speak(working, style)}`,
+];
+
+/** Some pieces of a card: which, how many, what is theirs alone, and their passes. */
+const groupWords = ({ of, parts, ends, count, counted, figures, passes }: GroupView, style: LengthStyle): string[] => [
+  `   Pieces${of ? `, ${of}` : ''}: ${parts.join(', ')}, ${ends}: ${count} ${counted}`,
+  ...figures.flatMap((figure) => figureWords(figure, style)),
+  ...passes.map(({ words, levels }) => {
+    const down = levels.length
+      ? `levels at ${levels.map((level) => formatFigure(level, style)).join(', ')}, then: `
+      : '';
+    return `   - ${down}${speak(words, style)}`;
+  }),
+];
 
 /**
- * All that a card says, as lines of text: pieces, gear, stops, cautions, figures with how to reach them and their
- * working, angles, passes, checks, and what comes before it.
+ * All that a card says, as lines of text: gear, stops, cautions, figures with how to reach them and their working,
+ * angles, pieces with their passes, checks, and what comes before it.
  * @param number its place in the order, from 1
  * @param style unit and graduation that lengths are written in
  */
-export function cardWords(operation: PlannedOperation, number: number, file: JobFile, style: LengthStyle): string[] {
-  const { setup, count, testCut, cautions, stops, after } = operation;
-  const tool = (id: string | null) => file.shop.tools.find((t) => t.id === id)?.name;
-  const gear = [tool(setup.machine) ?? 'Bench', tool(setup.cutter), ...setup.guides.map(tool)].filter(Boolean);
-  const words = featureWords(setup, modelOf(setup.model).datums);
+export function cardWords(card: Card, number: number, { basis }: Pick<Plan, 'basis'>, style: LengthStyle): string[] {
+  const { count, testCut, cautions, stops, after, checks } = card;
+  const { title, gear, between, figures, angles, groups, byHand } = cardView(card, basis);
   const rules = [...new Set(after.map(({ rule }) => rule))];
   return [
-    `${number}. ${setup.title} (${count})`,
-    `   Pieces: ${piecesOf(setup.occurrences, file)}`,
-    `   With: ${gear.join(', ')}`,
-    ...(setup.between?.length ? [`   Between the outer blades: ${setup.between.map((b) => formatFigure(b, style)).join(' + ')}`] : []), // prettier-ignore
+    `${number}. ${title} (${count})`,
+    `   With: ${(byHand ? ['Bench', ...gear] : gear).join(', ')}`,
+    ...(between.length ? [`   Between the outer blades: ${between.map((b) => formatFigure(b, style)).join(' + ')}`] : []), // prettier-ignore
     ...stops.map((s) => `   STOP: ${speak(s.text, style)}${s.read ? ' (read)' : ''}`),
-    ...setup.figures.flatMap((f) => [
-      `   ${f.name}: ${formatFigure(f.set.value, style)}, from ${words[f.from]} to ${words[f.to]}`,
-      `      ${f.reach.map((r) => speak(r.text, style)).join('; or ')}`,
-      `      why: ${speak(f.working, style)}`,
-    ]),
-    ...(setup.angles ?? []).map(
+    ...figures.flatMap((figure) => figureWords(figure, style)),
+    ...angles.map(
       (a) => `   ${a.name}: ${formatAngle(a.degrees)}, ${a.between}; rises ${formatFigure(a.rise, style)} over ${formatFigure(a.run, style)}`, // prettier-ignore
     ),
-    ...setup.passes.map((p) => `   - ${speak(p.words, style)}`),
+    ...groups.flatMap((group) => groupWords(group, style)),
     `   ${speak(testCut, style)}`,
-    ...setup.checks.map((c) => `   * ${speak(c, style)}`),
+    ...checks.map((c) => `   * ${speak(c, style)}`),
     ...cautions.map((c) => `   ! ${speak(c.text, style)}`),
-    ...(setup.model === 'bench' ? [] : [`   ! ${speak(DEFER, style)}`]),
+    ...(byHand ? [] : [`   ! ${speak(DEFER, style)}`]),
     ...rules.map((rule) => `   after: ${rule}`),
   ];
 }

@@ -4,6 +4,7 @@ import { Command } from 'commander';
 import {
   MAX_JOB_BYTES,
   planJob,
+  setupsOf,
   readJobFile,
   shopIn,
   speak,
@@ -35,13 +36,13 @@ program
     const file = await open(path);
     const plan = planJob(file.job, file.shop, await nodeModeller());
     const { style } = shopIn(file.shop, file.job.units);
-    const operation = card === undefined ? undefined : plan.operations[Number(card) - 1];
-    if (card !== undefined && !operation) {
-      console.error(`There is no card ${card}: the order has ${plan.operations.length}.`);
+    const found = card === undefined ? undefined : plan.cards[Number(card) - 1];
+    if (card !== undefined && !found) {
+      console.error(`There is no card ${card}: the order has ${plan.cards.length}.`);
       process.exit(UNUSABLE);
     }
-    const said = operation ? cardWords(operation, Number(card), file, style).join('\n') : inWords(file, plan);
-    console.log(json ? JSON.stringify(operation ?? plan, null, 2) : said);
+    const said = found ? cardWords(found, Number(card), plan, style).join('\n') : inWords(file, plan);
+    console.log(json ? JSON.stringify(found ?? plan, null, 2) : said);
     process.exitCode = plan.hasErrors ? PLAN_HAS_ERRORS : OK;
   });
 
@@ -99,7 +100,7 @@ function namesOf({ job }: JobFile, id: string): Record<'tenoned' | 'mortised', s
 function inWords(file: JobFile, plan: Plan): string {
   const { style } = shopIn(file.shop, file.job.units);
   const lines = [file.job.name, ...errorsOf(file, plan)];
-  plan.operations.forEach((operation, i) => lines.push('', ...cardWords(operation, i + 1, file, style)));
+  plan.cards.forEach((card, i) => lines.push('', ...cardWords(card, i + 1, plan, style)));
   for (const joint of plan.joints) {
     const name = file.job.joints.find((j) => j.id === joint.joint)!.name;
     const fit = joint.proof?.fit;
@@ -107,7 +108,7 @@ function inWords(file: JobFile, plan: Plan): string {
       lines.push(
         '',
         `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}${fit ? `, ${fit.tightest} to ${fit.loosest}` : ''}`,
-        ...whyNot(joint.proof, plan.operations, namesOf(file, joint.joint)).map((s) => `   ${speak(s, style)}`),
+        ...whyNot(joint.proof, setupsOf(plan), namesOf(file, joint.joint)).map((s) => `   ${speak(s, style)}`),
       );
   }
   return lines.join('\n');

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { kindOf } from '../joints/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob } from '../plan/index.ts';
 import { loadModeller, TEST_SHOP } from '../testing/index.ts';
 import { shopIn } from '../tooling/index.ts';
 import { INCH } from '../units/index.ts';

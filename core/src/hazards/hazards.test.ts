@@ -2,8 +2,17 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../exchange/index.ts';
 import { JOINT_KINDS } from '../joints/index.ts';
-import { planJob, type PlannedOperation } from '../plan.ts';
-import { cases, jobWith, TEST_SHOP, waysOf, withTool, type JobShape } from '../testing/index.ts';
+import { planJob } from '../plan/index.ts';
+import {
+  cases,
+  jobWith,
+  TEST_SHOP,
+  waysOf,
+  withTool,
+  type JobShape,
+  eachSetup,
+  type EachSetup,
+} from '../testing/index.ts';
 import type { RouterCutter, Shop, Tool } from '../tooling/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { CAUTIONS, DEFER, STOPS } from './index.ts';
@@ -13,11 +22,11 @@ const short = (length: number, routes: JobShape['routes'], shape: JobShape = {})
   jobWith({ params: squared, ...shape, rail: { length, ...shape.rail }, routes: routes ?? {} });
 
 /** Every card of every way, from a few generated joints each. */
-const cards: PlannedOperation[] = JOINT_KINDS.flatMap(({ id }) =>
+const cards: EachSetup[] = JOINT_KINDS.flatMap(({ id }) =>
   waysOf(id).flatMap(({ kind, methods }) =>
     fc
       .sample(cases({ kind, methods }), { numRuns: 3, seed: 4 })
-      .flatMap(({ job, shop, goes }) => (goes ? planJob(job, shop).operations : [])),
+      .flatMap(({ job, shop, goes }) => (goes ? eachSetup(planJob(job, shop)) : [])),
   ),
 );
 const saying = (id: string) => cards.filter((c) => c.cautions.some((x) => x.hazard === id));
@@ -37,8 +46,7 @@ describe('what cards say of hazards', () => {
       tools: [...TEST_SHOP.tools, { ...(WIDE as RouterCutter), diameter }],
     });
     const said = (diameter: number) =>
-      planJob(short(600, { tenoned: 'router-face', mortised: 'hollow-chisel' }), large(diameter))
-        .operations.flatMap((o) => o.cautions.map((c) => c.hazard)); // prettier-ignore
+      eachSetup(planJob(short(600, { tenoned: 'router-face', mortised: 'hollow-chisel' }), large(diameter))).flatMap((o) => o.cautions.map((c) => c.hazard)); // prettier-ignore
     expect(said(40)).toContain('slow-start');
     expect(said(12)).not.toContain('slow-start');
   });
@@ -112,8 +120,8 @@ describe('what cards say of hazards', () => {
   });
 });
 
-const card = (job: Job, shop: Shop, method: string): PlannedOperation =>
-  planJob(job, shop).operations.find((o) => o.setup.method === method)!;
+const card = (job: Job, shop: Shop, method: string): EachSetup =>
+  eachSetup(planJob(job, shop)).find((o) => o.setup.method === method)!;
 const WIDE: Tool = { kind: 'router-cutter', retired: false, id: 'wide', name: 'Face cutter 60', diameter: 60, cuttingLength: 30, shank: 12, centreCutting: false, topSpeed: 16000, level: 3 }; // prettier-ignore
 /** Of the shop's cutters none but the wide one is as long as the shoulder is deep. */
 const onlyWide = withTool(
@@ -124,18 +132,14 @@ const onlyWide = withTool(
 const fast = withTool(TEST_SHOP, 'router-table', { slowest: 26_000 });
 
 /** For each stop a job that fires it, and one that doesn't. */
-const FIRING: readonly (readonly [string, () => PlannedOperation, () => PlannedOperation])[] = [
+const FIRING: readonly (readonly [string, () => EachSetup, () => EachSetup])[] = [
   ['short-crosscut', ...pair((length) => card(short(length, { tenoned: 'crosscut-shoulders+saw-upright-flipped' }), TEST_SHOP, 'crosscut-shoulders'), 250, 600)],
   ['short-fed', ...pair((length) => card(short(length, { tenoned: 'crosscut-shoulders+bandsaw-flipped' }), TEST_SHOP, 'bandsaw-flipped'), 150, 600)],
   ['large-by-hand', ...pair((shop) => card(short(600, { tenoned: 'router-face', mortised: 'hollow-chisel' }), shop, 'router-face'), onlyWide, TEST_SHOP)],
   ['over-speed', ...pair((shop) => card(short(600, { tenoned: 'router-table-sled' }), shop, 'router-table-sled'), fast, TEST_SHOP)],
 ]; // prettier-ignore
 
-function pair<T>(
-  of: (value: T) => PlannedOperation,
-  fires: T,
-  quiet: T,
-): [() => PlannedOperation, () => PlannedOperation] {
+function pair<T>(of: (value: T) => EachSetup, fires: T, quiet: T): [() => EachSetup, () => EachSetup] {
   return [() => of(fires), () => of(quiet)];
 }
 
@@ -160,19 +164,19 @@ describe('stops', () => {
     const plan = planJob(asked, TEST_SHOP);
     expect(plan.joints[0]!.chosen.tenoned).toBe(route);
     expect(plan.joints[0]!.routes.tenoned.some((r) => r.refusals.length === 0)).toBe(true);
-    const stops = plan.operations.flatMap((o) => o.stops);
+    const stops = eachSetup(plan).flatMap((o) => o.stops);
     expect(stops.every((s) => !s.read && s.joint === 'joint' && s.key === 'crosscut-shoulders/short-crosscut')).toBe(
       true,
     );
     const joints = asked.joints.map((j) => ({ ...j, read: [stops[0]!.key] }));
-    expect(planJob({ ...asked, joints }, TEST_SHOP).operations.flatMap((o) => o.stops).every((s) => s.read)).toBe(true); // prettier-ignore
+    expect(eachSetup(planJob({ ...asked, joints }, TEST_SHOP)).flatMap((o) => o.stops).every((s) => s.read)).toBe(true); // prettier-ignore
   });
 
   it('no generated plan has one that nobody chose', () => {
     fc.assert(
       fc.property(cases({}), fc.integer({ min: 80, max: 320 }), ({ job, shop }, length) => {
         const parts = job.parts.map((p) => ({ ...p, length: Math.max(length, 2 * p.width.nominal) }));
-        expect(planJob({ ...job, parts }, shop).operations.flatMap((o) => o.stops)).toEqual([]);
+        expect(eachSetup(planJob({ ...job, parts }, shop)).flatMap((o) => o.stops)).toEqual([]);
       }),
       { numRuns: 30, seed: 9 },
     );
@@ -186,7 +190,7 @@ describe('stops', () => {
       Job['parts'][number],
     ];
     const both: Job = { ...job, parts: [...job.parts, rail, stile], joints: [joint, { ...joint, id: 'other', tenoned: { ...joint.tenoned, part: rail.id }, mortised: { ...joint.mortised, part: stile.id } }] }; // prettier-ignore
-    const merged = planJob(both, TEST_SHOP).operations.find((o) => o.setup.stage === 'shoulders')!;
+    const merged = eachSetup(planJob(both, TEST_SHOP)).find((o) => o.setup.stage === 'shoulders')!;
     expect(merged.stops.map((s) => s.joint).sort()).toEqual(['joint', 'other']);
   });
 });

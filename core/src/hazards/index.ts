@@ -5,11 +5,11 @@ import { CAUTIONS } from './cautions.ts';
 import { situationOf, type Situation } from './hazard.ts';
 import { LARGEST_BY_HAND, STOPS } from './stops.ts';
 
-/** Everything to look out for at a state of a machine, the gravest first. */
-export function cautionsOf(setup: Setup, shop: Shop): Caution[] {
-  const at = situationOf(setup, shop);
+/** Everything to look out for at a state of a machine, whichever of its set-ups brings it, the gravest first. */
+export function cautionsOf(setups: readonly Setup[], shop: Shop): Caution[] {
+  const all = setups.map((setup) => situationOf(setup, shop));
   return CAUTIONS.flatMap(({ id, words }): Caution[] => {
-    const text = words(at);
+    const text = all.map(words).find((found) => found !== undefined);
     return text ? [{ hazard: id, text }] : [];
   });
 }

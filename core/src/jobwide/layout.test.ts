@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob } from '../plan/index.ts';
 import { turnedWords } from '../setups/index.ts';
 import { jobWith, TEST_SHOP, type JobShape } from '../testing/index.ts';
 import { kindOf } from '../joints/index.ts';

@@ -1,4 +1,5 @@
 import type { Feature, MemberName, SlotFeature, TenonFeature } from '../joints/index.ts';
+import { formsWith } from '../methods/index.ts';
 import { turnedWords } from '../setups/index.ts';
 import { angleOf, type Lean } from '../stock/index.ts';
 import { formatAngle, say, type Mm, type Sentence } from '../units/index.ts';
@@ -16,22 +17,6 @@ export interface LayoutLine {
   readonly why: Sentence;
 }
 
-/** Methods that work to lines on every piece. */
-const BY_HAND = {
-  'hand-slot': 'slot',
-  'hand-notch': 'notch',
-  'hand-tenon': 'tenon',
-  'square-ends': 'mortise',
-  'bore-and-chisel': 'mortise',
-  'hand-bore': 'bore',
-  'hand-round': 'round-tenon',
-  'hand-kerf': 'slot',
-  'hand-end': 'end',
-} as const;
-
-/** Methods that glue layers: nothing is sawn or routed to a line. */
-const LAYERED = { 'built-up-tenon': 'tenon', 'built-up-slot': 'slot', 'built-up-mortise': 'mortise' } as const;
-
 interface Cut {
   readonly member: MemberName;
   readonly features: readonly Feature[];
@@ -46,12 +31,8 @@ const line = (what: string, on: string, from: string, values: readonly Mm[], pie
 
 /** What to mark for one member: all of it on the first piece, on the rest only what is worked to by hand. */
 export function layoutOf({ member, features, methods, turned }: Cut): LayoutLine[] {
-  const hand = new Set<string>(
-    Object.entries(BY_HAND).flatMap(([method, form]) => (methods.includes(method) ? [form] : [])),
-  );
-  const layered = new Set<string>(
-    Object.entries(LAYERED).flatMap(([method, form]) => (methods.includes(method) ? [form] : [])),
-  );
+  const hand = new Set<string>(formsWith('by-hand', methods));
+  const layered = new Set<string>(formsWith('layered', methods));
   const lines = features.flatMap((f) => {
     const own = layered.has(f.form) ? linesOf(f, hand, member).map(ofLayers) : linesOf(f, hand, member);
     return own.map((l) => (f.name ? { ...l, what: `${l.what}, ${f.name}` } : l));

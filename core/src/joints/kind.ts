@@ -154,8 +154,10 @@ export interface MortiseFeature extends FeatureOf<'mortise'> {
   readonly through?: boolean;
   /** In the floor of a groove or housing cut before: how deep that lies, mm. */
   readonly sunk?: Mm;
-  /** It runs into the mortise listed before it, of one width and wall, and begins this much nearer to the layout end. */
-  readonly ahead?: Mm;
+  /** The full-depth mortise it runs into, of one width and wall; it begins nearer to the layout end. */
+  readonly beside?: Pick<MortiseFeature, 'start' | 'length' | 'depth'>;
+  /** Shallow, beside a full-depth mortise: for a haunch. */
+  readonly pocket?: true;
   /** Housing or mortise of a pair, one inside the other with the same margin all round: one opening may serve both. */
   readonly nested?: Nested;
   /** The row listed before it lies this much farther from the reference face. */

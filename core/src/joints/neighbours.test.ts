@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { planJob } from '../plan.ts';
+import { planJob } from '../plan/index.ts';
 import type { EntrySide, Job } from '../exchange/index.ts';
 import { anticlockwise, box, prismAlong, type Modeller, type Vec2 } from '../solids/index.ts';
 import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';

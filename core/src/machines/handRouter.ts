@@ -36,6 +36,7 @@ export const handRouter: MachineModel = {
     'template-end': 'near end of the template',
     'template-far-end': 'far end of the template',
   },
+  marks: ['laid-out-from'],
   views: [
     { id: 'above', title: 'From above', right: [1, 0, 0], up: [0, 1, 0] },
     { id: 'side', title: 'From the side', right: [1, 0, 0], up: [0, 0, 1] },

@@ -30,6 +30,8 @@ export interface MachineModel {
   readonly id: string;
   /** Every feature a figure may be measured from or to, with its words. */
   readonly datums: Readonly<Record<string, string>>;
+  /** Features that lie on the wood itself: a distance from one is marked on each piece, and sets nothing. */
+  readonly marks?: readonly string[];
   /** Which two axes each picture shows, and from where. */
   readonly views: readonly SceneView[];
   /**

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob } from '../plan/index.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
 import type { Shop, Tool, ToolKind } from '../tooling/index.ts';
 import { METRIC, speak } from '../units/index.ts';

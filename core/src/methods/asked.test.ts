@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJob } from '../plan.ts';
-import { cases, jobWith, TEST_SHOP, withTool, type JobShape } from '../testing/index.ts';
+import { planJob } from '../plan/index.ts';
+import { cases, jobWith, TEST_SHOP, withTool, type JobShape, eachSetup } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 
 const squared = { corners: 'squared', position: 100 } as const;
@@ -33,7 +33,7 @@ describe('a way that was chosen', () => {
       '“saw-uprihgt-flipped” is no way of cutting that Velk knows. Choose another.',
     ]);
     expect(joint.chosen.tenoned).toBeUndefined();
-    expect(plan.operations.every((o) => o.setup.occurrences[0]!.member === 'mortised')).toBe(true);
+    expect(eachSetup(plan).every((o) => o.setup.occurrences[0]!.member === 'mortised')).toBe(true);
     expect(plan.hasErrors).toBe(true);
   });
 

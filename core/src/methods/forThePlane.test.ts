@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJob } from '../plan.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
+import { cases, jobWith, loadModeller, TEST_SHOP, eachSetup, type EachSetup } from '../testing/index.ts';
 import { USUAL_SCHOOLS, type Shop } from '../tooling/index.ts';
 
 const METHODS = ['saw-upright-flipped', 'bandsaw-stepped', 'saw-flat-stack', 'router-face', 'router-table-sled'];
@@ -13,9 +13,9 @@ describe('tenons left fat for the plane', () => {
     fc.assert(
       fc.property(cases({ kind: 'blind', methods: [method], corners: 'squared' }).filter((c) => c.goes), fc.constantFrom(0.1, 0.3), ({ job, shop, params }, planeAllowance) => {
         const fat: Shop = { ...shop, planeAllowance };
-        const { joints, operations } = planJob(job, fat, modeller);
+        const { joints, cards } = planJob(job, fat, modeller);
         if (!joints[0]!.chosen.tenoned?.includes(method)) return;
-        const planed = operations.filter((o) => o.setup.stage === 'plane');
+        const planed = eachSetup({ cards }).filter((o) => o.setup.stage === 'plane');
         const { faceShoulder: a, mortiseWidth, faceClearance } = params;
         const t = mortiseWidth - faceClearance;
         const T = job.parts[0]!.thickness.nominal;
@@ -25,14 +25,14 @@ describe('tenons left fat for the plane', () => {
         if (bare) return;
         seen++;
         /** Planing comes after all that the machine does to cheeks and shoulders. */
-        const last = Math.max(...operations.flatMap((o, i) => (['cheeks', 'shoulders'].includes(o.setup.stage) ? [i] : [])));
-        expect(operations.indexOf(planed[0]!)).toBeGreaterThan(last);
+        const last = Math.max(...eachSetup({ cards }).flatMap((o, i) => (['cheeks', 'shoulders'].includes(o.setup.stage) ? [i] : [])));
+        expect(setupsOf({ cards }).indexOf(planed[0]!.setup)).toBeGreaterThan(last);
         const line = (id: string) => planed[0]!.setup.figures.find((f) => f.id === id)?.value;
         if (a > planeAllowance) expect(line('near-cheek')).toBeCloseTo(a, 9);
         if (T - a - t > planeAllowance) expect(line('far-cheek')).toBeCloseTo(a + t, 9);
         /** Without the plane the tenon is too thick by what was left: the machine's own figures say so. */
-        const own = (plan: typeof operations) => plan.filter((o) => o.setup.method === method).flatMap((o) => o.setup.figures.map((f) => f.value)); // prettier-ignore
-        expect(own(operations)).not.toEqual(own(planJob(job, shop).operations));
+        const own = (plan: EachSetup[]) => plan.filter((o) => o.setup.method === method).flatMap((o) => o.setup.figures.map((f) => f.value)); // prettier-ignore
+        expect(own(eachSetup({ cards }))).not.toEqual(own(eachSetup(planJob(job, shop))));
       }),
       { seed: 41, numRuns: 6 },
     );

@@ -23,6 +23,8 @@ import { bandsawFlipped } from './bandsawFlipped/index.ts';
 import { roundEdges, squareEnds } from './benchCorners/index.ts';
 import { bandsawShoulders } from './bandsawShoulders/index.ts';
 import { crosscutShoulders, sledShoulders } from './crosscutShoulders/index.ts';
+import type { Feature } from '../joints/index.ts';
+import type { Trait } from '../setups/index.ts';
 import type { Method } from './method.ts';
 import { hollowChisel } from './hollowChisel/index.ts';
 import { routerJig } from './routerJig/index.ts';
@@ -91,3 +93,7 @@ export const METHODS = [
   tiltedShoulders,
   tiltedSlot,
 ] as readonly unknown[] as readonly Method[];
+
+/** What those of the methods that are like this cut. */
+export const formsWith = (trait: Trait, ids: readonly string[]): Feature['form'][] =>
+  METHODS.filter((m) => ids.includes(m.id) && m.traits?.includes(trait)).map((m) => m.form);

@@ -1,5 +1,5 @@
 import type { Feature } from '../joints/index.ts';
-import type { LengthFigure, Occurrence, Refusal, Setup, Stage } from '../setups/index.ts';
+import type { LengthFigure, Occurrence, Refusal, Setup, Stage, Trait } from '../setups/index.ts';
 import { figure, type FigureDraft, type Means } from '../setups/index.ts';
 import { toolsOf, type Shop } from '../tooling/index.ts';
 import type { Cradle } from '../stock/index.ts';
@@ -35,6 +35,8 @@ export interface Method<F extends Feature = Feature> {
   readonly waste?: 'outside' | 'between';
   /** For cheeks by a blade: width of its kerf, mm. */
   kerf?(shop: Shop): Mm;
+  /** What choosing and ordering go by, instead of its name. */
+  readonly traits?: readonly Trait[];
   /** For cheeks by machine: it can leave them fat for the plane. */
   readonly leavesFat?: boolean;
   /** How it takes a piece that lies askew; one that says nothing can't. */

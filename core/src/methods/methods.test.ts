@@ -2,17 +2,16 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Setup } from '../setups/index.ts';
 import { measured, modelOf } from '../machines/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
 import { pieceOf } from '../stock/index.ts';
-import { cases, jobWith, TEST_SHOP, withTool, type JobShape } from '../testing/index.ts';
+import { cases, jobWith, TEST_SHOP, withTool, type JobShape, eachSetup } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { rowOf } from './boring.ts';
 import { bites } from './hollowChisel/index.ts';
 
 const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
-const setupsOf = (shape: JobShape, shop: Shop = EXACT): Setup[] =>
-  planJob(jobWith(shape), shop).operations.map((o) => o.setup);
+const ofJoint = (shape: JobShape, shop: Shop = EXACT): Setup[] => setupsOf(planJob(jobWith(shape), shop));
 const figures = (setups: Setup[], stage: string, id: RegExp): number[] =>
   setups
     .filter((s) => s.stage === stage)
@@ -20,11 +19,11 @@ const figures = (setups: Setup[], stage: string, id: RegExp): number[] =>
 
 /** The joint of the trade's worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
 describe('worked values, as plain arithmetic', () => {
-  const setups = setupsOf({ params: { corners: 'squared' } });
+  const setups = ofJoint({ params: { corners: 'squared' } });
 
   it('upright and bandsaw, flipped: 15 from both faces, 60 from both edges, each in one setting', () => {
     expect(figures(setups, 'cheeks', /fence/)).toEqual([15, 60]);
-    const band = setupsOf({
+    const band = ofJoint({
       params: { corners: 'squared' },
       routes: { tenoned: 'crosscut-shoulders+bandsaw-flipped' },
     });
@@ -34,7 +33,7 @@ describe('worked values, as plain arithmetic', () => {
   });
 
   it('upright, stepped: 15, then 3.8, the step 11.2; cheeks come before shoulders', () => {
-    const stepped = setupsOf({
+    const stepped = ofJoint({
       params: { corners: 'squared' },
       routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped' },
     });
@@ -55,7 +54,7 @@ describe('worked values, as plain arithmetic', () => {
 
   it('bandsaw, stepped: the same with its own kerf, and refused where no stop would go beside the blade', () => {
     const route = { tenoned: 'crosscut-shoulders+bandsaw-stepped' };
-    const stepped = setupsOf({ params: { corners: 'squared', faceShoulder: 8 }, routes: route });
+    const stepped = ofJoint({ params: { corners: 'squared', faceShoulder: 8 }, routes: route });
     expect(figures(stepped, 'cheeks', /fence/).sort((a, b) => a - b)).toEqual([6.9, 8.9, 16, 60]);
     const told = planJob(jobWith({ params: { corners: 'squared' } }), EXACT)
       .joints[0]!.routes.tenoned.find((r) => r.id === route.tenoned)!
@@ -65,7 +64,7 @@ describe('worked values, as plain arithmetic', () => {
 
   it('flat over a stack of 19: heights 7 and 10, end stop to the far side 30, two passes a face', () => {
     const shop = withTool(EXACT, 'stack', { outer: 19, chippers: [] });
-    const flat = setupsOf({ params: { corners: 'squared' }, routes: { tenoned: 'saw-flat-stack' } }, shop);
+    const flat = ofJoint({ params: { corners: 'squared' }, routes: { tenoned: 'saw-flat-stack' } }, shop);
     expect(figures(flat, 'cheeks', /height/)).toEqual([7, 10]);
     expect(figures(flat, 'cheeks', /end-stop/)).toEqual([30, 30]);
     const stacked = flat.filter((s) => s.method === 'saw-flat-stack');
@@ -84,14 +83,14 @@ describe('worked values, as plain arithmetic', () => {
   });
 
   it('by hand: gauge 7 and 15 from the face, 10 and 60 from the edge, knife at 30', () => {
-    const hand = setupsOf({ params: { corners: 'squared' }, routes: { tenoned: 'hand-tenon' } });
+    const hand = ofJoint({ params: { corners: 'squared' }, routes: { tenoned: 'hand-tenon' } });
     expect(figures(hand, 'cheeks', /./)).toEqual([7, 15, 10, 60, 30]);
   });
 
   it('hollow chisel: fence at the near wall, both ends by the stop, and bites that a chisel bears', () => {
     const shape = { params: { corners: 'squared', position: 100 }, routes: { mortised: 'hollow-chisel' } } as const;
-    const cut = setupsOf(shape).filter((s) => s.method === 'hollow-chisel');
-    expect(cut.map((s) => s.title.split(' ').at(-1))).toEqual(['left', 'right']);
+    const cut = ofJoint(shape).filter((s) => s.method === 'hollow-chisel');
+    expect(cut.map((s) => s.figures[1]!.from)).toEqual(['left-end-stop', 'right-end-stop']);
     expect(cut.map((s) => s.figures.map((f) => f.set.value))).toEqual([
       [7, 100, 142, 32],
       [7, 100, 142, 32],
@@ -135,16 +134,16 @@ describe('worked values, as plain arithmetic', () => {
       params: { tenonThickness: 11, mortiseWidth: 11, tenonLength: 46, notchLength: 70, position: 200 },
       routes: { mortised: 'saw-notch' },
     };
-    const cut = setupsOf(job, withTool(EXACT, 'stack', { outer: 19, chippers: [] }));
+    const cut = ofJoint(job, withTool(EXACT, 'stack', { outer: 19, chippers: [] }));
     expect(figures(cut, 'notch', /./)).toEqual([270, 219, 11]);
     expect(cut.find((s) => s.stage === 'notch')!.passes.map((p) => p.off)).toEqual([undefined, undefined, 17, 34]);
-    expect(figures(setupsOf({ ...job, routes: { mortised: 'hand-notch' } }), 'notch', /./)).toEqual([200, 270, 11]);
+    expect(figures(ofJoint({ ...job, routes: { mortised: 'hand-notch' } }), 'notch', /./)).toEqual([200, 270, 11]);
   });
 
   it('template: slot 17 by 59; straight-edge 71 from the shoulder line', () => {
     const eight = { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'router-cutter' || t.id === 'cutter-8') };
     const shape = { params: { corners: 'squared' }, routes: { mortised: 'bushing-mortise+square-ends', tenoned: 'router-face' } } as const; // prettier-ignore
-    const cut = setupsOf(shape, eight);
+    const cut = ofJoint(shape, eight);
     expect(figures(cut, 'mortise', /width|length/)).toEqual([17, 59]);
     /** The guided side of the base, 75, less half the cutter: 71 beyond a tenon of 30. */
     expect(figures(cut, 'cheeks', /edge/)).toEqual([101, 101]);
@@ -153,7 +152,7 @@ describe('worked values, as plain arithmetic', () => {
 
   it('router table: fence 30 and heights 7 and 10 on a sled; between stops 86 and 856 for a piece of 900', () => {
     const routes = { mortised: 'router-table-stops+square-ends', tenoned: 'router-table-sled' };
-    const cut = setupsOf({ params: { corners: 'squared' }, routes });
+    const cut = ofJoint({ params: { corners: 'squared' }, routes });
     expect(figures(cut, 'cheeks', /fence/)).toEqual([30, 30]);
     expect(figures(cut, 'cheeks', /height/)).toEqual([7, 10]);
     /** Position 40, mortise 50 long, cutter 8: far end 90 - 4; and 900 - 40 - 4 to the other stop. */
@@ -163,15 +162,15 @@ describe('worked values, as plain arithmetic', () => {
 
   it('edge guide: far side at near wall + mortise, then thickness - near wall; one cut where the cutter fits', () => {
     const routes = { mortised: 'edge-guide' };
-    expect(figures(setupsOf({ routes }), 'mortise', /guide/)).toEqual([15]);
+    expect(figures(ofJoint({ routes }), 'mortise', /guide/)).toEqual([15]);
     const wide = { params: { mortiseWidth: 11, faceClearance: 3, corners: 'squared' }, routes: { mortised: 'edge-guide+square-ends' } } as const; // prettier-ignore
     const ten = { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'router-cutter' || t.id === 'cutter-10') };
     /** Near wall 5.5, so 5.5 + 11 from one face and 22 - 5.5 from the other: the same figure, for it is centred. */
-    expect(figures(setupsOf(wide, ten), 'mortise', /guide/)).toEqual([16.5, 16.5]);
+    expect(figures(ofJoint(wide, ten), 'mortise', /guide/)).toEqual([16.5, 16.5]);
   });
 
   it('bored: rows of holes that touch, end holes half a bit in, none nearer than 60 % of it', () => {
-    const bored = setupsOf({ params: { corners: 'squared', position: 100 }, routes: { mortised: 'bore-and-chisel' } });
+    const bored = ofJoint({ params: { corners: 'squared', position: 100 }, routes: { mortised: 'bore-and-chisel' } });
     expect(figures(bored, 'mortise', /across|stop/).slice(0, 3)).toEqual([11, 104, 146]);
     expect(rowOf(42, 8)).toEqual([0, 7, 14, 21, 28, 35, 42]);
     expect(rowOf(0, 8)).toEqual([0]);
@@ -216,7 +215,7 @@ describe('worked values, as plain arithmetic', () => {
   });
 
   it('offset by 1: two settings, near shoulder + tenon and stock - near shoulder', () => {
-    expect(figures(setupsOf({ params: { corners: 'squared', faceShoulder: 6 } }), 'cheeks', /face-fence/)).toEqual([
+    expect(figures(ofJoint({ params: { corners: 'squared', faceShoulder: 6 } }), 'cheeks', /face-fence/)).toEqual([
       14, 16,
     ]);
   });
@@ -240,7 +239,7 @@ describe('worked values, as plain arithmetic', () => {
 
   it('a 10 wide mortise with an 8 cutter: two centres, a radius in from either wall', () => {
     const shop = { ...EXACT, tools: EXACT.tools.filter((t) => !/cutter-(10|12)/.test(t.id)) };
-    const rows = setupsOf({ params: { mortiseWidth: 10, faceClearance: 2, corners: 'squared' } }, shop);
+    const rows = ofJoint({ params: { mortiseWidth: 10, faceClearance: 2, corners: 'squared' } }, shop);
     /** Near wall a + t/2 - m/2 = 6, so 6 + 4 and 6 + 10 - 4. */
     expect(figures(rows, 'mortise', /^face/).slice(0, 2)).toEqual([10, 12]);
   });
@@ -256,7 +255,7 @@ describe('rounding goes where wood can still be taken away', () => {
   it('fence up, blade heights and stops down, mortise depth up', () => {
     fc.assert(
       fc.property(cases({ tenoned: 'saw-upright-flipped', corners: 'squared', graduation: 0.5 }), ({ job, shop }) => {
-        for (const { figures: all, stage, method } of planJob(job, shop).operations.map((o) => o.setup))
+        for (const { figures: all, stage, method } of setupsOf(planJob(job, shop)))
           for (const f of all.filter(() => stage !== 'square-ends' && method !== 'bore-and-chisel')) {
             if (/^(face|edge)-fence/.test(f.id) || f.id === 'depth')
               expect(f.set.value).toBeGreaterThanOrEqual(f.value - 1e-6);
@@ -278,7 +277,7 @@ describe('every figure, measured in its placed scene', () => {
       for (const corners of ['rounded', 'squared'] as const)
         fc.assert(
           fc.property(cases({ tenoned, corners, graduation: 0.05 }), ({ job, shop }) => {
-            for (const { setup } of planJob(job, shop).operations)
+            for (const { setup } of eachSetup(planJob(job, shop)))
               for (const occurrence of setup.occurrences)
                 for (const pass of setup.passes.filter((p) => p.level === undefined)) {
                   const part = job.parts.find((p) => p.id === occurrence.part)!;

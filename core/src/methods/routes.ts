@@ -1,6 +1,14 @@
 import type { Feature } from '../joints/index.ts';
 import { mayStop, stopsOf } from '../hazards/index.ts';
-import { turnedWords, type Occurrence, type Refusal, type Setup, type Stage, type Stop } from '../setups/index.ts';
+import {
+  turnedWords,
+  type Occurrence,
+  type Refusal,
+  type Setup,
+  type Stage,
+  type Stop,
+  type Trait,
+} from '../setups/index.ts';
 import { say, type Mm, type Scale, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { SAME, shortTitle, type Context, type Method } from './method.ts';
@@ -18,6 +26,8 @@ export interface RouteChoice {
   readonly title: string;
   readonly methods: readonly string[];
   readonly shouldersFirst: boolean;
+  /** What its methods are like, all together. */
+  readonly traits: readonly Trait[];
   readonly refusals: readonly Refusal[];
 }
 
@@ -27,11 +37,12 @@ export interface Route extends RouteChoice {
 }
 
 /** A route without its set-ups: they are most of its size, and a job has hundreds that nobody takes. */
-export const choiceOf = ({ id, title, methods, shouldersFirst, refusals }: RouteChoice): RouteChoice => ({
+export const choiceOf = ({ id, title, methods, shouldersFirst, traits, refusals }: RouteChoice): RouteChoice => ({
   id,
   title,
   methods,
   shouldersFirst,
+  traits,
   refusals,
 });
 
@@ -127,7 +138,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
           const words = partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup;
           return mirrored({
             ...words,
-            ...(feature.name && { title: `${setup.title}: ${feature.name}` }),
+            ...(feature.name && { of: feature.name }),
             checks: [
               ...words.checks,
               ...(setup.model === 'bench' ? [] : bed === 'cradle' ? cradleWords(partial.cradle!, feature, partial.occurrences) : bed === 'wedge' ? [WEDGE_INSTEAD] : []), // prettier-ignore
@@ -137,6 +148,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
             ...(stops.length && setup.model !== 'bench' && { stops: stopsAt(setup, length, method, shop, partial) }),
             feature: index,
             shouldersFirst,
+            traits: traitsOf(method, feature),
             ...(feature.follows && { follows: feature.follows }),
           });
         })),
@@ -182,6 +194,7 @@ function route(
     title: methods.map((m) => shortTitle(m.title)).join('; '),
     methods: methods.map((m) => m.id),
     shouldersFirst,
+    traits: [...new Set(methods.flatMap((m) => m.traits ?? []))],
     refusals: unlike(refusals),
     setups: () => (refusals.every((r) => r.hazard) ? work.flatMap((w) => w.setups()) : []),
   };
@@ -227,6 +240,13 @@ const coarsestOf = ({ graduation, tools }: Shop): Mm =>
     ...tools.flatMap((t) => Object.values(t).flatMap((v: unknown) => (isScale(v) ? [v.graduation] : []))),
   );
 const isScale = (value: unknown): value is Scale => typeof value === 'object' && value !== null && 'graduation' in value; // prettier-ignore
+
+/** What its way of cutting and its feature are like. */
+const traitsOf = ({ traits = [] }: Method, feature: Feature): Trait[] => [
+  ...traits,
+  ...(feature.form === 'mortise' && feature.pocket ? (['pocket'] as const) : []),
+  ...(feature.form === 'round-tenon' ? (['round'] as const) : []),
+];
 
 /** The stops of one set-up, and what each is kept by once it was read. */
 const stopsAt = (setup: Setup, length: Mm, { id }: Method, shop: Shop, { occurrences }: ForHalf): Stop[] =>
@@ -284,7 +304,7 @@ function mirrored(setup: Setup): Setup[] {
     {
       ...setup,
       id: `${setup.id}.mirrored`,
-      title: `${setup.title}, mirrored`,
+      mirrored: true,
       occurrences: second!,
       checks: [
         ...setup.checks,

@@ -90,3 +90,7 @@ export function steppedCuts(
     ];
   });
 }
+
+/** The cuts of each pair together: one state of the machine with the guide at two places in turn. */
+export const byPair = (cuts: readonly SteppedCut[]): SteppedCut[][] =>
+  [...new Set(cuts.map(({ pair }) => pair.name))].map((name) => cuts.filter(({ pair }) => pair.name === name));

@@ -1,3 +1,5 @@
-export * from './operations.ts';
+export * from './setting.ts';
+export * from './rules.ts';
+export * from './cards.ts';
 export * from './order.ts';
 export * from './moves.ts';

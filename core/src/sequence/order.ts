@@ -1,41 +1,52 @@
 import { sameCutter, type Setup } from '../setups/index.ts';
 import type { Minutes, Shop } from '../tooling/index.ts';
-import { operationsOf, type HardRule, type Operation } from './operations.ts';
+import type { Mm } from '../units/index.ts';
+import { cardsFor, type DraftCard } from './cards.ts';
+import type { Rule } from './rules.ts';
 
-/** What a set-up leaves standing on its machine, as changing from it or to it is reckoned. */
+/** What a card asks of its machine and leaves standing on it, as changing from it or to it is reckoned. */
 interface Standing {
   readonly setup: Setup;
-  /** Each distance by its two features; the list is the same again, for those who go through it often. */
-  readonly distances: ReadonlyMap<string, number>;
-  readonly list: readonly (readonly [distance: string, value: number])[];
+  readonly machine: string | null;
+  /** Everything set, by what is moved: where it stands first, where it is left, and how often it is moved between. */
+  readonly slots: readonly (readonly [slot: string, first: Mm, moves: number])[];
+  readonly left: ReadonlyMap<string, Mm>;
 }
 
-function standing(setup: Setup): Standing {
-  const known = STOOD.get(setup);
+function standing(card: DraftCard): Standing {
+  const known = STOOD.get(card);
   if (known) return known;
+  const setup = card.setups[0]!;
   /** Tilted, the guide may stand on the other side and the teeth stand elsewhere: every distance counts anew. */
   const tilt = setup.tilt?.set ?? 0;
-  const figures = setup.model === 'bench' ? [] : setup.figures;
-  const distances = new Map(figures.map((f) => [`${f.from}>${f.to} ${tilt}`, f.set.value]));
-  if (tilt) distances.set('tilt', tilt);
-  const made = { setup, distances, list: [...distances] };
-  STOOD.set(setup, made);
+  const places: [string, readonly Mm[]][] = [...(card.setting?.places ?? [])].map(([slot, at]) => [`${slot} ${tilt}`, at]); // prettier-ignore
+  if (tilt) places.push(['tilt', [tilt]]);
+  const made: Standing = {
+    setup,
+    machine: setup.machine,
+    slots: places.map(([slot, at]) => [slot, at[0]!, at.length - 1]),
+    left: new Map(places.map(([slot, at]) => [slot, at.at(-1)!])),
+  };
+  STOOD.set(card, made);
   return made;
 }
 
-/** Reckoned once for each set-up: the order asks for it again and again. */
-const STOOD = new WeakMap<Setup, Standing>();
+/** Reckoned once for each card: the order asks for it again and again. */
+const STOOD = new WeakMap<DraftCard, Standing>();
 
-/** Minutes from one set-up to the next, by what changes; every machine set-up also costs a test cut. */
-export const changeOver = (from: Setup | undefined, to: Setup, cost: Minutes): number =>
+/**
+ * Minutes from one card to the next, by what changes; each further place of a fence is a move more, and every machine
+ * set-up also costs a test cut.
+ */
+export const changeOver = (from: DraftCard | undefined, to: DraftCard, cost: Minutes): number =>
   minutesBetween(from && standing(from), standing(to), cost);
 
 /** @param most from where on it doesn't matter how many more they are: the rest is not counted */
 function minutesBetween(from: Standing | undefined, to: Standing, cost: Minutes, most = Infinity): number {
-  const moved = from?.setup.machine !== to.setup.machine;
+  const moved = from?.machine !== to.machine;
   let minutes = moved ? cost.machine : 0;
   if (to.setup.model !== 'bench') minutes += cost.testCut;
-  if (moved && minutes + to.list.length * cost.figure > most + SAME) return Infinity;
+  if (moved && minutes + to.slots.length * cost.figure > most + SAME) return Infinity;
   if (to.setup.cutter && !(from && sameCutter(from.setup, to.setup)))
     minutes += to.setup.between ? cost.stack : cost.cutter;
   for (const guide of to.setup.guides)
@@ -43,10 +54,11 @@ function minutesBetween(from: Standing | undefined, to: Standing, cost: Minutes,
       minutes += cost.jig;
       break;
     }
-  for (const [distance, value] of to.list) {
+  for (const [slot, first, moves] of to.slots) {
     if (minutes > most + SAME) return Infinity;
-    const before = moved ? undefined : from?.distances.get(distance);
-    if (before === undefined || Math.abs(before - value) > 1e-6) minutes += cost.figure;
+    const before = moved ? undefined : from?.left.get(slot);
+    if (before === undefined || Math.abs(before - first) > 1e-6) minutes += cost.figure;
+    minutes += moves * cost.figure;
   }
   return minutes;
 }
@@ -58,21 +70,21 @@ const SAME = 1e-9;
  * A run order: always the ready set-up that is quickest to change to, ties in the order of the job. Every hard rule
  * holds, and the same job gives the same order.
  */
-export function runOrder(operations: readonly Operation[], cost: Minutes): number[] {
-  const waiting = operations.map((o) => o.after.size);
-  const followers = operations.map((): number[] => []);
-  operations.forEach((o, i) => o.after.forEach((_, before) => followers[before]!.push(i)));
-  const stand = operations.map((o) => standing(o.setup));
+export function runOrder(cards: readonly DraftCard[], cost: Minutes): number[] {
+  const waiting = cards.map((o) => o.after.size);
+  const followers = cards.map((): number[] => []);
+  cards.forEach((o, i) => o.after.forEach((_, before) => followers[before]!.push(i)));
+  const stand = cards.map(standing);
   /** Those that could come next, by machine, with what going to that machine costs at least. */
   const ready = new Map<string | null, { readonly waiting: number[]; floor: number }>();
   const release = (i: number) => {
-    const { setup } = operations[i]!;
-    const list = ready.get(setup.machine) ?? { waiting: [], floor: Infinity };
+    const { machine } = stand[i]!;
+    const list = ready.get(machine) ?? { waiting: [], floor: Infinity };
     list.waiting.push(i);
     list.floor = Math.min(list.floor, minutesBetween(undefined, stand[i]!, { ...cost, cutter: 0, stack: 0, jig: 0 })); // prettier-ignore
-    ready.set(setup.machine, list);
+    ready.set(machine, list);
   };
-  operations.forEach((_, i) => waiting[i] === 0 && release(i));
+  cards.forEach((_, i) => waiting[i] === 0 && release(i));
   const order: number[] = [];
   let last: number | undefined;
   for (;;) {
@@ -86,11 +98,11 @@ export function runOrder(operations: readonly Operation[], cost: Minutes): numbe
       }
     };
     /** Mostly what is quickest is on the machine one stands at, and no other need be looked at. */
-    const here = from && ready.get(from.setup.machine);
+    const here = from && ready.get(from.machine);
     if (here) look(here);
     for (const list of ready.values()) if (list !== here && list.floor <= least + SAME) look(list);
     if (best < 0) return order;
-    const { waiting: own } = ready.get(operations[best]!.setup.machine)!;
+    const { waiting: own } = ready.get(stand[best]!.machine)!;
     own.splice(own.indexOf(best), 1);
     order.push(best);
     last = best;
@@ -99,26 +111,20 @@ export function runOrder(operations: readonly Operation[], cost: Minutes): numbe
 }
 
 /** Change-over minutes of an order. */
-export const minutesOf = (operations: readonly Operation[], order: readonly number[], cost: Minutes): number =>
-  order.reduce(
-    (sum, i, at) => sum + changeOver(at ? operations[order[at - 1]!]!.setup : undefined, operations[i]!.setup, cost),
-    0,
-  );
+export const minutesOf = (cards: readonly DraftCard[], order: readonly number[], cost: Minutes): number =>
+  order.reduce((sum, i, at) => sum + changeOver(at ? cards[order[at - 1]!] : undefined, cards[i]!, cost), 0);
 
 /** Minutes it takes to set up for these alone, in their best order. */
-export function minutesAlone(
-  setups: readonly Setup[],
-  { minutes, schools }: Pick<Shop, 'minutes' | 'schools'>,
-): number {
-  const operations = operationsOf([{ joint: '', setups, half: schools.half }]);
-  return minutesOf(operations, runOrder(operations, minutes), minutes);
+export function minutesAlone(setups: readonly Setup[], shop: Shop): number {
+  const cards = cardsFor([{ joint: '', setups, half: shop.schools.half }], shop);
+  return minutesOf(cards, runOrder(cards, shop.minutes), shop.minutes);
 }
 
 /** The first hard rule an order breaks, if any. */
-export function brokenRule(operations: readonly Operation[], order: readonly number[]): HardRule | undefined {
+export function brokenRule(cards: readonly DraftCard[], order: readonly number[]): Rule | undefined {
   const done = new Set<number>();
   for (const i of order) {
-    for (const [before, rule] of operations[i]!.after) if (!done.has(before)) return rule;
+    for (const [before, rule] of cards[i]!.after) if (!done.has(before)) return rule;
     done.add(i);
   }
   return undefined;

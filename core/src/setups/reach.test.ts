@@ -1,8 +1,8 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJob } from '../plan.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
 import { withMoves } from '../sequence/index.ts';
-import { cases, jobWith, TEST_SHOP, withTool } from '../testing/index.ts';
+import { cases, jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
 import { newTool, type Shop } from '../tooling/index.ts';
 import { METRIC, say, speak, type Rounding, type Scale, type Screw } from '../units/index.ts';
 import { byMove, figure, remainderMatters, waysToReach, type FigureDraft, type Means, type Reach } from './index.ts';
@@ -123,7 +123,7 @@ describe('a plan in a shop with scales, blocks and a screw', () => {
     for (const tenoned of ['saw-upright-flipped', 'bandsaw-flipped'] as const)
       fc.assert(
         fc.property(cases({ tenoned, corners: 'squared' }), ({ job }) => {
-          for (const { setup } of planJob(job, shop).operations)
+          for (const { setup } of eachSetup(planJob(job, shop)))
             for (const { set, reach, value } of setup.figures) {
               expect(set.value + set.error).toBeCloseTo(value, 9);
               expect(set).toEqual(reach[0]);
@@ -139,11 +139,11 @@ describe('a plan in a shop with scales, blocks and a screw', () => {
   });
 
   it('a move is only lent between set-ups with the same gear', () => {
-    const setups = planJob(jobWith({ params: { corners: 'squared' } }), shop).operations.map((o) => o.setup);
+    const setups = setupsOf(planJob(jobWith({ params: { corners: 'squared' } }), shop));
     const cheeks = setups.find((s) => s.stage === 'cheeks')!;
     const other = { ...cheeks, cutter: 'another' };
     const moves = (list: typeof setups) =>
-      withMoves(list)[1]!.figures.flatMap((f) => f.reach.filter((r) => r.by === 'move'));
+      withMoves(list.map((s) => [s]))[1]![0]!.figures.flatMap((f) => f.reach.filter((r) => r.by === 'move'));
     const bare = (s: typeof cheeks) => ({
       ...s,
       figures: s.figures.map((f) => ({ ...f, reach: f.reach.filter((r) => r.by !== 'move') })),

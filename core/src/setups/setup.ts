@@ -84,6 +84,8 @@ export interface Setup {
   readonly id: string;
   readonly method: string;
   readonly title: string;
+  /** Which of its member’s features, where that has several: “pocket for the haunch”. */
+  readonly of?: string;
   /** The machine model that turns the figures into removed wood. */
   readonly model: string;
   readonly carrier: string;
@@ -110,10 +112,28 @@ export interface Setup {
   readonly angles?: readonly AngleFigure[];
   /** Shoulders before cheeks in its half, or after them: each half has its own way. */
   readonly shouldersFirst?: boolean;
+  /** The gauge or wedge goes the other way about than for the other ends of the same work. */
+  readonly mirrored?: boolean;
+  readonly traits?: readonly Trait[];
   /** Which feature of its member it cuts, and which of them must be cut before. */
   readonly feature?: number;
   readonly follows?: Follows;
 }
+
+/**
+ * Names one thing to be done to some pieces, by what it is: joint, member, feature, stage, end of the piece. Never a
+ * place in the order and never a figure, so that a tick, a pin or a measurement survives a new plan.
+ */
+export type WorkId = string;
+
+/** The works a set-up does, or does its share of. */
+export const worksOf = ({ occurrences, feature = 0, stage }: Setup): WorkId[] => [
+  ...new Set(
+    occurrences.map(({ joint, member, end, edge }) =>
+      [joint, member, feature, stage, end, ...(edge === 'other' ? ['other-edge'] : [])].join('/'),
+    ),
+  ),
+];
 
 /** How a blade is tilted, degrees off square, as it should be and as it can be set; positive: its top away from the guide. */
 export interface Tilt {
@@ -136,6 +156,9 @@ export type Stage =
   | 'plane'
   | 'round-edges'
   | 'bore';
+
+/** What a way of cutting is like, for choosing and ordering it without knowing its name. */
+export type Trait = 'by-hand' | 'layered' | 'one-face' | 'template' | 'pocket' | 'round';
 
 /** Why a shop can't cut it this way: plain words with the two numbers that clash, and the way out. */
 export interface Refusal {

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { kindOf } from '../joints/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
@@ -23,16 +23,14 @@ function good(
 ): boolean {
   const job = jobWith(shape);
   const [joint] = job.joints;
-  const setups = planJob(job, exact)
-    .operations.map((o) => o.setup)
-    .map((s): Setup => {
-      if (s.method !== method) return s;
-      const figures = s.figures.map((f) => ({ ...f, set: { ...f.set, value: broken(f.id, f.value), error: 0 } }));
-      const angles = (s.angles ?? []).map((a) => ({ ...a, set: turned(a.set) }));
-      const lean = s.leanSet === undefined ? {} : { leanSet: turned(s.leanSet) };
-      const tilt = s.tilt ? { tilt: { degrees: turned(s.tilt.degrees), set: turned(s.tilt.set) } } : {};
-      return { ...s, ...lean, ...tilt, angles, figures, passes: s.passes.map(({ level: _, ...pass }) => pass) };
-    });
+  const setups = setupsOf(planJob(job, exact)).map((s): Setup => {
+    if (s.method !== method) return s;
+    const figures = s.figures.map((f) => ({ ...f, set: { ...f.set, value: broken(f.id, f.value), error: 0 } }));
+    const angles = (s.angles ?? []).map((a) => ({ ...a, set: turned(a.set) }));
+    const lean = s.leanSet === undefined ? {} : { leanSet: turned(s.leanSet) };
+    const tilt = s.tilt ? { tilt: { degrees: turned(s.tilt.degrees), set: turned(s.tilt.set) } } : {};
+    return { ...s, ...lean, ...tilt, angles, figures, passes: s.passes.map(({ level: _, ...pass }) => pass) };
+  });
   expect(setups.some((s) => s.method === method)).toBe(true);
   const half = (member: 'tenoned' | 'mortised') => {
     const own = setups.filter((s) => s.occurrences[0]!.member === member);

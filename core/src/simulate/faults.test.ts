@@ -1,9 +1,9 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { planJob } from '../plan.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape, eachSetup } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { virtualCut } from './virtualCut.ts';
 
@@ -26,11 +26,11 @@ describe('each half of a lap in its own order of cheeks and shoulders', () => {
     ['crosscut-shoulders+saw-upright-flipped', 'crosscut-shoulders+saw-upright-stepped'],
     ['crosscut-shoulders+saw-upright-stepped', 'crosscut-shoulders+saw-upright-flipped'],
   ])('tenoned by %s, mortised by %s', (tenoned, mortised) => {
-    const { operations, joints } = planJob(jobWith({ kind: 'lap', params: LAP, routes: { tenoned, mortised } }), exact, modeller); // prettier-ignore
+    const { cards, joints } = planJob(jobWith({ kind: 'lap', params: LAP, routes: { tenoned, mortised } }), exact, modeller); // prettier-ignore
     const [{ chosen, proof }] = joints as [(typeof joints)[number]];
     expect(chosen).toEqual({ tenoned, mortised });
     for (const [member, route] of [['tenoned', tenoned], ['mortised', mortised]] as const) {
-      const stages = operations.flatMap(({ setup }) => (setup.occurrences[0]!.member === member ? [setup.stage] : []));
+      const stages = eachSetup({ cards }).flatMap(({ setup }) => (setup.occurrences[0]!.member === member ? [setup.stage] : []));
       expect(stages).toEqual(route.includes('stepped') ? ['cheeks', 'shoulders'] : ['shoulders', 'cheeks']);
     }
     expect(Object.values(proof!.members).flatMap((m) => m.trapped)).toEqual([]);
@@ -39,7 +39,7 @@ describe('each half of a lap in its own order of cheeks and shoulders', () => {
 
   it('cut against its order in the run, a loose cheek is found', () => {
     const shape: JobShape = { kind: 'lap', params: LAP, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'crosscut-shoulders+saw-upright-stepped' } }; // prettier-ignore
-    const own = planJob(jobWith(shape), exact).operations.map((o) => o.setup).filter((s) => s.occurrences[0]!.member === 'mortised'); // prettier-ignore
+    const own = setupsOf(planJob(jobWith(shape), exact)).filter((s) => s.occurrences[0]!.member === 'mortised'); // prettier-ignore
     const at = own[0]!.occurrences[0]!;
     const cut = (setups: Setup[]) => modeller.scope(() => virtualCut(modeller, setups, at, { length: 900, thickness: 22, width: 45 }, exact).trapped); // prettier-ignore
     expect(cut(own)).toEqual([]);
@@ -51,7 +51,7 @@ describe('a set-up that takes no wood', () => {
   const first = (shape: JobShape) => planJob(jobWith(shape), exact, modeller);
 
   it('is a fault, named with its pass', () => {
-    const setups = first({ params: squared }).operations.map((o) => o.setup);
+    const setups = setupsOf(first({ params: squared }));
     const own = setups.filter((s) => s.occurrences[0]!.member === 'tenoned');
     const at = own[0]!.occurrences[0]!;
     const twice = modeller.scope(() => virtualCut(modeller, [...own, own[0]!], at, { length: 600, thickness: 22, width: 70 }, exact).faults); // prettier-ignore
@@ -68,8 +68,10 @@ describe('a set-up that takes no wood', () => {
         seed: 3,
       })) {
         if (!goes) continue;
-        const { operations, joints } = planJob(job, shop, modeller);
-        const gaps = operations.flatMap(({ setup }) => setup.figures.filter((f) => f.id === 'gap').map((f) => f.value));
+        const { cards, joints } = planJob(job, shop, modeller);
+        const gaps = eachSetup({ cards }).flatMap(({ setup }) =>
+          setup.figures.filter((f) => f.id === 'gap').map((f) => f.value),
+        );
         expect(gaps.length).toBe(1);
         expect(gaps[0]).toBeLessThan(job.parts[0]!.thickness.nominal - 1e-6);
         expect(joints[0]!.proof!.members.tenoned.faults).toEqual([]);
@@ -81,8 +83,8 @@ describe('a set-up that takes no wood', () => {
 
   it('a shoulder that went with the kerf of the cheek before it has no card of its own', () => {
     const shape: JobShape = { params: { ...squared, faceShoulder: 11.5 }, routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped' } }; // prettier-ignore
-    const { operations, joints } = first(shape);
-    const down = operations.flatMap(({ setup }) => (setup.stage === 'shoulders' ? setup.passes.map((p) => p.seat['table']) : [])); // prettier-ignore
+    const { cards, joints } = first(shape);
+    const down = eachSetup({ cards }).flatMap(({ setup }) => (setup.stage === 'shoulders' ? setup.passes.map((p) => p.seat['table']) : [])); // prettier-ignore
     /** Beyond the far cheek 22 - 11.5 - 8 = 2.5 stood, and the kerf is 3.2. */
     expect(down).not.toContain('other-face');
     expect(joints[0]!.proof!.good).toBe(true);
@@ -92,8 +94,10 @@ describe('a set-up that takes no wood', () => {
 describe('a shoulder so shallow that the blade would hardly stand out', () => {
   const shape = (faceShoulder: number): JobShape => ({ params: { ...squared, faceShoulder, setBack: 7 - faceShoulder }, routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped' } }); // prettier-ignore
   const heights = (faceShoulder: number) =>
-    planJob(jobWith(shape(faceShoulder)), { ...TEST_SHOP, schools: { ...TEST_SHOP.schools, waste: 'cheeks' } })
-      .operations.flatMap(({ setup }) => setup.figures)
+    eachSetup(
+      planJob(jobWith(shape(faceShoulder)), { ...TEST_SHOP, schools: { ...TEST_SHOP.schools, waste: 'cheeks' } }),
+    )
+      .flatMap(({ setup }) => setup.figures)
       .filter((f) => f.to === 'highest-tooth')
       .map((f) => f.set.value);
 

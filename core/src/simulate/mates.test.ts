@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Joint } from '../exchange/index.ts';
 import { kindOf } from '../joints/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
 import type { LengthFigure, Setup } from '../setups/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
@@ -25,7 +25,7 @@ const mates = (setups: readonly Setup[]) => setups.flatMap((s) => s.figures.flat
 describe('a wall of the cut mortise', () => {
   /** Faces flush: shoulder 7, tenon 8, walls 7 and 15 from the reference face of the stile. */
   it('sets the fence, or the height, where it lies as far from its face as the figure asks', () => {
-    const setups = planJob(flipped({ faceShoulder: 7, setBack: 0 }), COARSE).operations.map((o) => o.setup);
+    const setups = setupsOf(planJob(flipped({ faceShoulder: 7, setBack: 0 }), COARSE));
     const found = mates(setups).map(({ figure, reach }) => [figure.id, figure.value, reach.value, reach.wall]);
     expect(found).toEqual(
       expect.arrayContaining([
@@ -37,19 +37,19 @@ describe('a wall of the cut mortise', () => {
 
   it('is no gauge where the faces are set back: the fence is 15, and the wall lies at 20', () => {
     const plan = planJob(flipped({ faceShoulder: 7, setBack: 5 }, { stile: { thickness: 40 } }), COARSE, modeller);
-    expect(mates(plan.operations.map((o) => o.setup))).toEqual([]);
+    expect(mates(setupsOf(plan))).toEqual([]);
     expect(plan.joints[0]!.proof!.members.mortised.sizes['wall']!.most).toBeCloseTo(12, 1);
   });
 
   it('is no gauge for a tenon that is cut first', () => {
     const { schools } = COARSE;
-    const { operations } = planJob(flipped({ faceShoulder: 7, setBack: 0 }), { ...COARSE, schools: { ...schools, half: 'tenon' } }); // prettier-ignore
-    expect(mates(operations.map((o) => o.setup))).toEqual([]);
+    const { cards } = planJob(flipped({ faceShoulder: 7, setBack: 0 }), { ...COARSE, schools: { ...schools, half: 'tenon' } }); // prettier-ignore
+    expect(mates(setupsOf({ cards }))).toEqual([]);
   });
 
   it('of a piece that is entered at a face is told by the side that lies where the reference face does', () => {
-    const { operations } = planJob(flipped({ faceShoulder: 7, setBack: 0 }, { stile: { thickness: 45, width: 22.6 }, edge: 'face' }), COARSE); // prettier-ignore
-    const words = mates(operations.map((o) => o.setup)).map(({ reach }) => speak(reach.text, METRIC));
+    const { cards } = planJob(flipped({ faceShoulder: 7, setBack: 0 }, { stile: { thickness: 45, width: 22.6 }, edge: 'face' }), COARSE); // prettier-ignore
+    const words = mates(setupsOf({ cards })).map(({ reach }) => speak(reach.text, METRIC));
     expect(words.length).toBeGreaterThan(0);
     for (const text of words) expect(text).toContain('its reference edge');
   });
@@ -57,7 +57,7 @@ describe('a wall of the cut mortise', () => {
   it('carries the tenon along where the mortise came out elsewhere: the proof has the wall as it was cut', () => {
     const routes = { tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'hollow-chisel' };
     const job = flipped({ faceShoulder: 7, setBack: 0 }, { routes });
-    const setups = planJob(job, COARSE).operations.map((o) => o.setup);
+    const setups = setupsOf(planJob(job, COARSE));
     expect(setups.find((s) => s.stage === 'cheeks')!.figures[0]!.set.by).toBe('mate');
     const [joint] = job.joints as [Joint];
     const tenon = (off: number) => {

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
 import {
   jobWith,
   loadModeller,
@@ -36,7 +36,7 @@ function proveWith(
   });
   const plan = planJob(job, believed);
   const joint = job.joints[0]!;
-  const setups = plan.operations.map((o) => o.setup);
+  const setups = setupsOf(plan);
   const half = (member: 'tenoned' | 'mortised') => {
     const own = setups.filter((s) => s.occurrences[0]!.member === member);
     const part = job.parts.find((p) => p.id === joint[member].part)!;
@@ -61,7 +61,7 @@ describe('tools that are not what the shop believes', () => {
     const routes = { mortised: 'bushing-mortise', tenoned: 'bushing-round' };
     const sizesWith = (shape: JobShape, member: 'tenoned' | 'mortised', outside: number) => {
       const job = jobWith(shape);
-      const setups = planJob(job, exact).operations.map((o) => o.setup);
+      const setups = setupsOf(planJob(job, exact));
       const own = setups.filter((s) => s.occurrences[0]!.member === member && /bushing|copied/.test(s.method));
       const at = own[0]!.occurrences[0]!;
       const { kind, params, parts } = resolve(job.joints[0]!, job);
@@ -133,7 +133,7 @@ describe('tools that are not what the shop believes', () => {
       });
       const plan = planJob(job, exact);
       expect(plan.joints[0]!.chosen.tenoned).toBe('crosscut-shoulders+saw-upright-stepped');
-      const setups = plan.operations.map((o) => o.setup);
+      const setups = setupsOf(plan);
       const half = (member: 'tenoned' | 'mortised', part: number) => {
         const own = setups.filter((s) => s.occurrences[0]!.member === member);
         return { batches: [{ part: job.parts[part]!, setups: own }], occurrences: own.flatMap((s) => s.occurrences) };
@@ -154,7 +154,7 @@ describe('tools that are not what the shop believes', () => {
     const cut = (asIs: Shop, measured: number[]) => {
       const job = jobWith({ params: flat, rail: { measured }, routes: route });
       const plan = planJob(job, exact);
-      const setups = plan.operations.map((o) => o.setup).filter((s) => s.method === 'saw-flat-stack');
+      const setups = setupsOf(plan).filter((s) => s.method === 'saw-flat-stack');
       const own = setups.flatMap((s) => s.occurrences);
       return modeller.scope(() => {
         const { body } = virtualCut(modeller, setups, own[0]!, pieceOf(job.parts[0]!, 'most'), asIs);
@@ -171,7 +171,7 @@ describe('tools that are not what the shop believes', () => {
 
   it('a chisel 0.1 over makes the mortise 0.1 wider and 0.1 longer, away from fence and stop', () => {
     const job = jobWith({ params: { corners: 'squared' }, routes: { mortised: 'hollow-chisel' } });
-    const setups = planJob(job, exact).operations.map((o) => o.setup).filter((s) => s.method === 'hollow-chisel'); // prettier-ignore
+    const setups = setupsOf(planJob(job, exact)).filter((s) => s.method === 'hollow-chisel'); // prettier-ignore
     const [at] = setups.flatMap((s) => s.occurrences);
     const piece = pieceOf(job.parts[1]!, 'median');
     const sizes = modeller.scope(() => {
@@ -201,7 +201,7 @@ describe('off-cuts', () => {
   it('fall clear in both routes, and one that comes loose against a fixed stop is found', () => {
     const job = jobWith({ params: { corners: 'squared' } });
     const plan = planJob(job, { ...TEST_SHOP, graduation: 0 });
-    const tenon = plan.operations.map((o) => o.setup).filter((s) => s.occurrences[0]!.member === 'tenoned');
+    const tenon = setupsOf(plan).filter((s) => s.occurrences[0]!.member === 'tenoned');
     const occurrence = tenon[0]!.occurrences[0]!;
     const piece = pieceOf(job.parts[0]!, 'median');
     const shoulders = tenon.filter((s) => s.stage === 'shoulders');
@@ -229,7 +229,7 @@ describe('the pair put together', () => {
     expect(proof.good).toBe(true);
     const job = jobWith({ params: { corners: 'rounded' } });
     const plan = planJob(job, TEST_SHOP);
-    const setups = plan.operations.map((o) => o.setup).filter((s) => s.stage !== 'round-edges');
+    const setups = setupsOf(plan).filter((s) => s.stage !== 'round-edges');
     const half = (member: 'tenoned' | 'mortised', part: number) => {
       const own = setups.filter((s) => s.occurrences[0]!.member === member);
       return { batches: [{ part: job.parts[part]!, setups: own }], occurrences: own.flatMap((s) => s.occurrences) };

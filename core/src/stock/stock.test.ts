@@ -1,8 +1,8 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJob } from '../plan.ts';
+import { planJob } from '../plan/index.ts';
 import { seasonFit } from '../simulate/index.ts';
-import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { jobWith, loadModeller, TEST_SHOP, eachSetup } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import {
   allowancesFor,
@@ -118,7 +118,7 @@ describe('batches', () => {
     const { clearance, good } = plan.joints[0]!.proof!;
     expect(good).toBe(true);
     expect([clearance.least, clearance.most].map((c) => Number(c.toFixed(4)))).toEqual([0.05, 0.05]);
-    const cheeks = plan.operations.filter(
+    const cheeks = eachSetup(plan).filter(
       (o) => o.setup.stage === 'cheeks' && o.setup.figures[0]!.acts === 'thickness',
     );
     expect(cheeks.map((o) => o.setup.occurrences[0]!.pieces)).toContainEqual([3]);

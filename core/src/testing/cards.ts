@@ -1,7 +1,8 @@
+import { eachSetup } from './eachSetup.ts';
 import { expect } from 'vitest';
 import type { Job } from '../exchange/index.ts';
 import { modelOf } from '../machines/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob } from '../plan/index.ts';
 import { featureWords } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { formatFigure, METRIC, parseLength, speak } from '../units/index.ts';
@@ -24,8 +25,8 @@ export const lengthIn = (text: string): number => {
 
 /** The cards of one method, as text and back. */
 export function cardsOf(job: Job, shop: Shop, method: string): Card[] {
-  return planJob(job, shop)
-    .operations.filter(({ setup }) => setup.method === method)
+  return eachSetup(planJob(job, shop))
+    .filter(({ setup }) => setup.method === method)
     .map(({ setup }) => {
       const words = featureWords(setup, modelOf(setup.model).datums);
       return {

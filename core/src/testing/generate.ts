@@ -3,7 +3,7 @@ import type { BlindParams, Corners, MemberName } from '../joints/index.ts';
 import { entryOf, type Job } from '../exchange/index.ts';
 import { turnedPiece } from '../stock/index.ts';
 import type { RouteChoice } from '../methods/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob } from '../plan/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { INCH } from '../units/index.ts';
 import { jobWith } from './jobs.ts';

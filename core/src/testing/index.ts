@@ -4,3 +4,4 @@ export * from './jobs.ts';
 export * from './generate.ts';
 export * from './ways.ts';
 export { MADE_FROM_BLIND, type Base, type Made } from './kinds.ts';
+export * from './eachSetup.ts';

@@ -1,7 +1,8 @@
+import { eachSetup } from './eachSetup.ts';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { JOINT_KINDS } from '../joints/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { cases } from './generate.ts';
 import { loadModeller } from './modeller.ts';
@@ -44,8 +45,8 @@ export async function proveShare(file: number): Promise<void> {
       fc.assert(
         fc.property(going(0.1), fc.constantFrom(0.05, 0.1, 25.4 / 128), ({ job, shop, goes }, graduation) => {
           fc.pre(goes);
-          const { joints, operations } = planJob(job, { ...shop, graduation }, modeller);
-          for (const { set, value } of operations.flatMap((o) => o.setup.figures)) {
+          const { joints, cards } = planJob(job, { ...shop, graduation }, modeller);
+          for (const { set, value } of eachSetup({ cards }).flatMap((o) => o.setup.figures)) {
             expect(set.value + set.error).toBeCloseTo(value, 9);
             expect(set.spread === 0 || Math.abs(set.error) <= graduation).toBe(true);
           }

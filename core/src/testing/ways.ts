@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import type { MemberName } from '../joints/index.ts';
-import { planJob } from '../plan.ts';
+import { planJob } from '../plan/index.ts';
 import { cases } from './generate.ts';
 
 /** Work at the bench that follows from corners, wedges or mitred ends asked for, not from a choice of route. */

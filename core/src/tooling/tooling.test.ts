@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJob } from '../plan.ts';
-import { jobWith, TEST_SHOP, withTool } from '../testing/index.ts';
+import { planJob } from '../plan/index.ts';
+import { jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
 import { newJob, shopSchema, toolSchemas, validate, type Job } from '../exchange/index.ts';
 import { bladesFor, cuttersFor, nearestCutters, stackPasses, stacksFor } from '../methods/index.ts';
 import { kindOf, type MortiseFeature, type TenonFeature } from '../joints/index.ts';
@@ -208,7 +208,7 @@ describe('choosing for a feature', () => {
 describe('schools', () => {
   const at = (schools: Partial<Shop['schools']>, params = {}) =>
     planJob({ ...jobWith({ params: { corners: 'squared', ...params } }), schools }, TEST_SHOP);
-  const stages = (plan: ReturnType<typeof at>) => plan.operations.map((o) => o.setup.stage);
+  const stages = (plan: ReturnType<typeof at>) => eachSetup(plan).map((o) => o.setup.stage);
 
   it('each of them changes what it says it changes', () => {
     const usual = at({});
@@ -220,9 +220,9 @@ describe('schools', () => {
         { tenoned: pieceOf(jobWith().parts[0]!, 'median'), mortised: pieceOf(jobWith().parts[1]!, 'median') },
         { ...availableIn(TEST_SHOP), corners: 'clear' },
       ).params['corners'] === 'clear',
-      cutter: at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }).operations[0]!.setup.cutter === 'cutter-quarter' ||
-        at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }).operations[0]!.setup.cutter === 'cutter-6',
-      trial: at({ trial: 'creep' }).operations[0]!.testCut.text.includes('creep up'),
+      cutter: eachSetup(at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }))[0]!.setup.cutter === 'cutter-quarter' ||
+        eachSetup(at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }))[0]!.setup.cutter === 'cutter-6',
+      trial: eachSetup(at({ trial: 'creep' }))[0]!.testCut.text.includes('creep up'),
       faces: /one-face|stepped/.test(at({ faces: 'one' }).joints[0]!.chosen.tenoned!),
       guide: at({ guide: 'templates' }).joints[0]!.chosen.mortised!.startsWith('bushing-mortise'),
     }; // prettier-ignore

@@ -344,7 +344,7 @@ describe('the command line', () => {
     await writeFile(good, JSON.stringify(file));
     const planned = await velk('plan', good, '--json');
     expect(planned.code).toBe(0);
-    expect((JSON.parse(planned.stdout) as Plan).operations.length).toBeGreaterThan(10);
+    expect((JSON.parse(planned.stdout) as Plan).cards.length).toBeGreaterThan(10);
     expect((await velk('plan', good)).stdout).toMatch(/from jig face to near side of the blade/);
     expect((await velk('check', good)).code).toBe(0);
     const card = await velk('plan', good, '--card', '1');

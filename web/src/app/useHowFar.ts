@@ -41,7 +41,7 @@ export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | 
         if (over || !plan) continue;
         known.set(keyOf(summary, shopVersion), {
           stages: stagesOf(data.job, { plan, proofs: {}, provedAll: '' }).filter(({ id }) => id !== 'proof'),
-          setups: plan.operations.length,
+          setups: plan.cards.length,
           minutes: plan.minutes,
         });
         setRound((round) => round + 1);

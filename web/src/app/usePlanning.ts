@@ -13,7 +13,7 @@ interface Question {
 }
 
 /** Plans the job on the bench at every change, in workers: figures at once, proofs when typing pauses. */
-export function usePlanning(shop: Shop | undefined): void {
+export function usePlanning(shop: Shop | null): void {
   const dispatch = useAppDispatch();
   const job = useAppSelector((s) => s.bench.job);
   const joint = useAppSelector((s) => s.view.joint) ?? job?.joints[0]?.id ?? null;
@@ -24,8 +24,9 @@ export function usePlanning(shop: Shop | undefined): void {
     const figures = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' });
     const proof = new Worker(new URL('../workers/proof.worker.ts', import.meta.url), { type: 'module' });
     const own = {
-      figures: latest<Question, { plan: Plan }>(figures, ({ plan, error }) =>
-        dispatch(plan ? planned(plan) : planFailed(error ?? '')),
+      /** The plan carries the very job and chest it was asked for: rooms draw from these, not from newer ones. */
+      figures: latest<Question, { plan: Omit<Plan, 'basis'> }>(figures, ({ plan, error }, basis) =>
+        dispatch(plan ? planned({ ...plan, basis }) : planFailed(error ?? '')),
       ),
       proof,
       asked: 0,

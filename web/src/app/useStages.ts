@@ -25,7 +25,7 @@ export function stagesOf(job: Job | null, plans: Pick<PlansState, 'plan' | 'proo
   const proofs = joints.map((j) => proofAt(plans, j.joint));
   const current = proofs.filter((p) => p.current);
   const bad = current.filter((p) => !p.proof?.good).length;
-  const planned = (plan?.operations.length ?? 0) > 0;
+  const planned = (plan?.cards.length ?? 0) > 0;
   return [
     stage('stock', 'Stock', (job?.parts.length ?? 0) > 0, 0),
     stage('joints', 'Joints', (job?.joints.length ?? 0) > 0, impossible),

@@ -38,8 +38,8 @@ describe('pictures', () => {
   const plan = planJob(job, TEST_SHOP);
 
   it('every figure of a card stands on a dimension line of its scene', () => {
-    for (const operation of plan.operations)
-      for (const { pictures, figures } of scenesOf(operation, job, TEST_SHOP, plan)) {
+    for (const card of plan.cards)
+      for (const { pictures, figures } of scenesOf(card, plan)) {
         const drawn = pictures
           .map((picture) =>
             words(
@@ -53,8 +53,8 @@ describe('pictures', () => {
   });
 
   it('no picture has a number that is not one', () => {
-    for (const operation of plan.operations)
-      for (const { pictures, figures } of scenesOf(operation, job, TEST_SHOP, plan))
+    for (const card of plan.cards)
+      for (const { pictures, figures } of scenesOf(card, plan))
         for (const picture of pictures)
           expect(
             renderToStaticMarkup(<SceneDrawing picture={picture} figures={figures} style={IMPERIAL} tallest={200} />),

@@ -1,40 +1,23 @@
 import { Button } from 'antd';
 import { useNavigate } from 'react-router';
-import {
-  DEFER,
-  type Job,
-  type LengthStyle,
-  type MemberName,
-  type Plan,
-  type PlannedOperation,
-  type RouteChoice,
-} from '@velk/core';
+import { DEFER, type Card, type Job, type LengthStyle, type MemberName, type Plan, type RouteChoice } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { Spoken } from '../widgets/Spoken.tsx';
 
-type Stop = PlannedOperation['stops'][number];
+type Stop = Card['stops'][number];
 
 /** So many stand on the card; the others fold. */
 const SHOWN = 2;
 
 /** What Velk would not do: why, the other way, and a word that it was read. It is kept with the job. */
-export function Stops({
-  job,
-  plan,
-  operation,
-  style,
-}: {
-  job: Job;
-  plan: Plan;
-  operation: PlannedOperation;
-  style: LengthStyle;
-}) {
+export function Stops({ job, plan, card, style }: { job: Job; plan: Plan; card: Card; style: LengthStyle }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const { stops, setup } = operation;
+  const { stops, setups } = card;
   if (!stops.length) return null;
-  const member = (stop: Stop): MemberName => setup.occurrences.find((o) => o.joint === stop.joint)!.member;
+  const member = (stop: Stop): MemberName =>
+    setups.flatMap((s) => s.occurrences).find((o) => o.joint === stop.joint)!.member;
   const otherWay = (stop: Stop): RouteChoice | undefined =>
     plan.joints.find((j) => j.joint === stop.joint)?.routes[member(stop)].find((r) => r.refusals.length === 0);
   const inJoint = (stop: Stop, change: (joint: Job['joints'][number]) => Job['joints'][number]) =>
@@ -88,8 +71,7 @@ export function Stops({
 }
 
 /** What to look out for at this state of the machine, the gravest first. */
-export function Cautions({ operation, style }: { operation: PlannedOperation; style: LengthStyle }) {
-  const { cautions } = operation;
+export function Cautions({ card: { cautions }, style }: { card: Card; style: LengthStyle }) {
   return (
     <div className="caution">
       <svg width={26} height={26} aria-hidden>

@@ -1,7 +1,7 @@
 import { memo, useCallback, useEffect } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { resolve, type Job, type Joint, type Part } from '@velk/core';
-import { sentenceOf, useJobQuery, useShopQuery } from '../app/api.ts';
+import { sentenceOf, useJobQuery } from '../app/api.ts';
 import { opened } from '../app/bench.ts';
 import { readDraft } from '../app/drafts.ts';
 import { Frame } from '../app/Frame.tsx';
@@ -9,6 +9,7 @@ import { Guarded } from '../app/Guarded.tsx';
 import { cleared } from '../app/plans.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useJoint } from '../app/useJoint.ts';
+import { useGear } from '../app/useGear.ts';
 import { useAutosave } from '../app/useAutosave.ts';
 import { usePlanning } from '../app/usePlanning.ts';
 import { jointPicked } from '../app/view.ts';
@@ -25,7 +26,7 @@ export default function JobRoom() {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
   const { data: stored, error } = useJobQuery(id);
-  const { data: shop } = useShopQuery();
+  const shop = useGear();
   const bench = useAppSelector((s) => s.bench);
   const plan = useAppSelector((s) => s.plans.plan);
   const open = bench.id === id && bench.job !== null;
@@ -36,7 +37,7 @@ export default function JobRoom() {
     dispatch(cleared());
     dispatch(opened({ stored, ...(draft && { draft }) }));
   }, [dispatch, stored, id]);
-  usePlanning(shop?.shop);
+  usePlanning(shop);
   useAutosave();
 
   const job = open ? bench.job! : null;
@@ -55,10 +56,10 @@ export default function JobRoom() {
         <Guarded by={[job, plan]}>
           <Routes>
             <Route path="stock" element={<StockRoom job={job} id={id} />} />
-            <Route path="joints" element={<JointsRoom job={job} shop={shop.shop} />} />
-            <Route path="methods" element={<MethodsRoom job={job} shop={shop.shop} />} />
-            <Route path="setups/:operation?" element={<SetupsRoom job={job} shop={shop.shop} id={id} />} />
-            <Route path="order" element={<OrderRoom job={job} shop={shop.shop} id={id} />} />
+            <Route path="joints" element={<JointsRoom job={job} shop={shop} />} />
+            <Route path="methods" element={<MethodsRoom job={job} shop={shop} />} />
+            <Route path="setups/:operation?" element={<SetupsRoom job={job} id={id} />} />
+            <Route path="order" element={<OrderRoom id={id} />} />
             <Route path="proof" element={<ProofRoom job={job} />} />
             <Route path="*" element={<Navigate to="stock" replace />} />
           </Routes>

@@ -1,13 +1,13 @@
 import { useAppSelector } from '../app/store.ts';
 import { proofAt } from '../app/plans.ts';
-import type { Job, JointProof, LengthStyle, PlannedOperation, Range } from '@velk/core';
+import type { Card, JointProof, LengthStyle, Range } from '@velk/core';
 import { Length } from '../widgets/Length.tsx';
 
 /** What the virtual cut says of the joint this card belongs to, with the range over the batch. */
-export function ProofLine({ job, operation, style }: { job: Job; operation: PlannedOperation; style: LengthStyle }) {
+export function ProofLine({ card, style }: { card: Card; style: LengthStyle }) {
   const plans = useAppSelector((s) => s.plans);
   if (plans.error) return <p className="proofline bad">■ The plan could not be proved: {plans.error}</p>;
-  return [...new Set(operation.setup.occurrences.map((o) => o.joint))].map((id) => {
+  return [...new Set(card.setups.flatMap((s) => s.occurrences.map((o) => o.joint)))].map((id) => {
     const { proof, current, awaited } = proofAt(plans, id);
     if (awaited)
       return (
@@ -15,7 +15,7 @@ export function ProofLine({ job, operation, style }: { job: Job; operation: Plan
           … cutting a virtual piece with these figures
         </p>
       );
-    const name = job.joints.find((j) => j.id === id)?.name;
+    const name = plans.plan?.basis.job.joints.find((j) => j.id === id)?.name;
     return proof && current ? (
       <p key={id} className={`proofline ${proof.good ? 'good' : 'bad'}`}>
         <span aria-hidden>{proof.good ? '✓' : '■'}</span>

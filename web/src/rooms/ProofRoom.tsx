@@ -1,4 +1,4 @@
-import { whyNot, type Job, type Joint, type LengthStyle, type MemberName, type SeasonFit } from '@velk/core';
+import { setupsOf, whyNot, type Job, type Joint, type LengthStyle, type MemberName, type SeasonFit } from '@velk/core';
 import { proofAt } from '../app/plans.ts';
 import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -42,7 +42,7 @@ export function ProofRoom({ job }: { job: Job }) {
     ['mortised', 'Mortise'],
   ];
   const [tenoned, mortised] = [joint.tenoned, joint.mortised].map(({ part }) => job.parts.find((p) => p.id === part)?.name ?? ''); // prettier-ignore
-  const reasons = whyNot(proof, plan.operations, { tenoned: tenoned!, mortised: mortised! });
+  const reasons = whyNot(proof, setupsOf(plan), { tenoned: tenoned!, mortised: mortised! });
   const wrong = members.flatMap(([member, name]) => proof.members[member].mismatches.map((m) => ({ ...m, name })));
   return (
     <div className="sheet">

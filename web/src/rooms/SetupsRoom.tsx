@@ -2,18 +2,20 @@ import { Segmented } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import {
-  featureWords,
-  modelOf,
+  cardView,
+  cardWith,
   remainderMatters,
   scenesOf,
   formatAngle,
   type AngleFigure,
+  type Card,
+  type FigureView,
+  type GroupView,
   type Job,
-  type LengthFigure,
   type LengthStyle,
   type Plan,
-  type PlannedOperation,
-  type Shop,
+  type PassScene,
+  type PassView,
 } from '@velk/core';
 import { store, useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -25,107 +27,103 @@ import { jointPicked } from '../app/view.ts';
 import { Cautions, Stops } from './Hazards.tsx';
 import { ProofLine } from './ProofLine.tsx';
 
-/** The set-up cards, in the order to cut; opens at the current joint's first. */
-export function SetupsRoom({ job, shop, id }: { job: Job; shop: Shop; id: string }) {
+/** Where a card is shown: its id has letters that an address can’t hold. */
+export const cardPath = (job: string, card: Pick<Card, 'id'>): string =>
+  `/job/${job}/setups/${encodeURIComponent(card.id)}`;
+
+/** The cards, one for each state of a machine, in the order to cut; opens at the current joint's first. */
+export function SetupsRoom({ job, id }: { job: Job; id: string }) {
   const plan = useAppSelector((s) => s.plans.plan);
   const joint = useJoint(job);
   const { operation: wanted } = useParams();
   if (!plan) return <div className="sheet">Planning…</div>;
-  const index = plan.operations.findIndex((o) => o.id === wanted);
-  const operation = plan.operations[index];
-  if (!operation) {
-    const first =
-      plan.operations.find((o) => o.setup.occurrences.some((x) => x.joint === joint?.id)) ?? plan.operations[0];
-    return first ? (
-      <Navigate to={`/job/${id}/setups/${first.id}`} replace />
-    ) : (
+  const card = wanted === undefined ? undefined : cardWith(plan, wanted);
+  if (card) return <CardSheet key={card.id} plan={plan} card={card} id={id} />;
+  const first =
+    plan.cards.find(({ setups }) => setups.some((s) => s.occurrences.some((o) => o.joint === joint?.id))) ??
+    plan.cards[0];
+  if (!first)
+    return (
       <div className="sheet">
         No set-ups yet: {job.joints.length ? 'the joint sheet says what is in the way.' : 'add a joint first.'}
       </div>
     );
-  }
-  return <Card key={operation.id} job={job} shop={shop} plan={plan} operation={operation} index={index} id={id} />;
+  if (wanted === undefined) return <Navigate to={cardPath(id, first)} replace />;
+  return (
+    <div className="sheet">
+      <h1>This card is gone</h1>
+      <p>The job is now cut in another way, and nothing goes through that set-up any more.</p>
+      <p>
+        <Link to={cardPath(id, first)}>The first card of this joint</Link> or{' '}
+        <Link to={`/job/${id}/order`}>the order of all of them</Link>.
+      </p>
+    </div>
+  );
 }
 
-function Card({
-  job,
-  shop,
-  plan,
-  operation,
-  index,
-  id,
-}: {
-  job: Job;
-  shop: Shop;
-  plan: Plan;
-  operation: PlannedOperation;
-  index: number;
-  id: string;
-}) {
+function CardSheet({ plan, card, id }: { plan: Plan; card: Card; id: string }) {
   const style = useStyle();
-  const { setup, count } = operation;
+  const { job } = plan.basis;
   const dispatch = useAppDispatch();
   /** The list beside the card marks a joint that the card is for. */
   useEffect(() => {
-    const own = setup.occurrences.map((o) => o.joint);
+    const own = card.setups.flatMap(({ occurrences }) => occurrences.map((o) => o.joint));
     if (!own.includes(store.getState().view.joint ?? '')) dispatch(jointPicked(own[0]!));
-  }, [dispatch, setup]);
-  const scenes = useMemo(() => scenesOf(operation, job, shop, plan), [operation, job, shop, plan]);
-  const [shown, setShown] = useState(scenes[0]?.pass ?? '');
-  const scene = scenes.find((s) => s.pass === shown) ?? scenes[0];
-  const tool = (toolId: string | null) => shop.tools.find((t) => t.id === toolId)?.name;
-  const names = [...new Set(setup.occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name))].join(', ');
+  }, [dispatch, card]);
+  const view = useMemo(() => cardView(card, plan.basis), [card, plan]);
+  const scenes = useMemo(() => scenesOf(card, plan), [card, plan]);
+  const passes = view.groups.flatMap((group) => group.passes);
+  const [shown, setShown] = useState(0);
+  const scene = sceneAt(scenes, passes[shown]) ?? scenes[0];
   const beside =
-    scene !== undefined &&
-    scene.pictures[0] !== undefined &&
+    scene?.pictures[0] !== undefined &&
     aspectOf(scene.pictures[0]) < 1.35 &&
     !scene.pictures.some((picture) => isCrowded(picture, scene.figures, style));
-  const used = new Set(Object.values(setup.passes.find((p) => p.id === scene?.pass)?.figures ?? {}));
-  const gear = [tool(setup.machine), tool(setup.cutter), ...setup.guides.map(tool)].filter(Boolean).join(', ');
-  const hands = handsOf(operation, job);
-  const held = operation.stops.some(({ read }) => !read);
-  const neighbour = (step: number) => plan.operations[index + step];
+  const pictured = card.setups.find((setup) => setup.id === scene?.setup) ?? card.setups[0]!;
+  const used = new Set(Object.values(pictured.passes.find((p) => p.id === scene?.pass)?.figures ?? {}));
+  const held = card.stops.some(({ read }) => !read);
+  const index = plan.cards.indexOf(card);
+  const parts = [...new Set(view.groups.flatMap((group) => group.parts))].join(', ');
   return (
     <div className="sheet">
       <div className="card">
         <header>
           <div>
-            <h1>{setup.title}</h1>
+            <h1>{view.title}</h1>
             <p className="quiet" style={{ fontSize: 16 }}>
-              Set-up {index + 1} of {plan.operations.length}. {names}, {count} {counted(setup.stage, count)}
-              {hands}. {gear}
+              Set-up {index + 1} of {plan.cards.length}. {parts}, {card.count}{' '}
+              {[...new Set(view.groups.map((g) => g.counted))].join(' and ')}. {view.gear.join(', ')}
             </p>
           </div>
           <nav aria-label="Set-ups" style={{ display: 'flex', gap: 18, paddingBottom: 3 }}>
-            {neighbour(-1) ? (
-              <Link to={`/job/${id}/setups/${neighbour(-1)!.id}`}>Before</Link>
-            ) : (
-              <span className="quiet">Before</span>
-            )}
-            {neighbour(1) ? (
-              <Link to={`/job/${id}/setups/${neighbour(1)!.id}`}>Next set-up</Link>
-            ) : (
-              <span className="quiet">Next set-up</span>
-            )}
+            <Neighbour to={plan.cards[index - 1]} job={id}>
+              Before
+            </Neighbour>
+            <Neighbour to={plan.cards[index + 1]} job={id}>
+              Next set-up
+            </Neighbour>
           </nav>
         </header>
         <div style={{ minWidth: 0 }}>
-          {scenes.length > 1 && (
-            <Segmented
-              size="small"
-              aria-label="Pass shown"
-              value={scene?.pass ?? ''}
-              onChange={(v) => setShown(v)}
-              options={scenes.map((s) => ({ value: s.pass, label: passName(s.pass) }))}
-            />
+          {passes.length > 1 && (
+            <div className="passpick">
+              <span className="quiet">Pass</span>
+              <Segmented
+                size="small"
+                aria-label="Pass shown"
+                value={shown}
+                onChange={setShown}
+                options={passes.map((_, i) => ({ value: i, label: String(i + 1) }))}
+              />
+            </div>
           )}
           {scene && (
             <div className={`scenes ${beside ? 'beside' : ''}`}>
               {scene.pictures.map((picture, i) => (
                 <SceneDrawing
-                  key={`${scene.pass}-${picture.id}`}
+                  key={`${scene.setup}-${scene.pass}-${picture.id}`}
                   picture={picture}
-                  set={job.parts.find((p) => p.id === setup.occurrences[0]?.part)?.set ?? ''}
+                  set={job.parts.find((p) => p.id === pictured.occurrences[0]?.part)?.set ?? ''}
                   figures={held ? [] : scene.figures.filter((f) => used.has(f.id))}
                   style={style}
                   tallest={beside ? 430 : i === 0 ? 300 : 250}
@@ -135,34 +133,20 @@ function Card({
           )}
         </div>
         <div style={{ minWidth: 0 }}>
-          <Stops job={job} plan={plan} operation={operation} style={style} />
-          <Cautions operation={operation} style={style} />
+          <Stops job={job} plan={plan} card={card} style={style} />
+          <Cautions card={card} style={style} />
           {held ? <p className="quiet">Its figures are shown once the stop has been read.</p> : null}
-          {(held ? [] : setup.figures).map((figure) => (
-            <FigureRow
-              key={figure.id}
-              figure={figure}
-              words={featureWords(setup, modelOf(setup.model).datums)}
-              style={style}
-              byHand={setup.model === 'bench'}
-            />
+          {(held ? [] : view.figures).map((figure) => (
+            <FigureRow key={figure.figure.id} view={figure} style={style} byHand={view.byHand} />
           ))}
-          {(held ? [] : (setup.angles ?? [])).map((angle) => (
+          {(held ? [] : view.angles).map((angle) => (
             <AngleRow key={angle.id} angle={angle} style={style} />
           ))}
-          <ProofLine job={job} operation={operation} style={style} />
-          <h2 style={{ marginTop: 12 }}>{setup.passes.length === 1 ? 'One pass' : `${setup.passes.length} passes`}</h2>
-          <ol className="passes">
-            {scenes.map(({ pass }) => (
-              <PassLine key={pass} setup={setup} last={pass} style={style} />
-            ))}
-          </ol>
+          <ProofLine card={card} style={style} />
+          <Groups groups={view.groups} held={held} byHand={view.byHand} shown={shown} style={style} />
           <h2 style={{ marginTop: 12 }}>Before the first good piece</h2>
           <ul className="checks">
-            <li>
-              <Spoken sentence={operation.testCut} style={style} />
-            </li>
-            {setup.checks.map((check, i) => (
+            {[card.testCut, ...card.checks].map((check, i) => (
               <li key={i}>
                 <Spoken sentence={check} style={style} />
               </li>
@@ -174,34 +158,61 @@ function Card({
   );
 }
 
-/** Which pieces go through, where left and right or a batch must be told apart. */
-function handsOf({ setup }: PlannedOperation, job: Job): string {
-  const paired = setup.occurrences.filter((o) => job.parts.find((p) => p.id === o.part)?.hands === 'pairs');
-  const left = paired.filter((o) => o.hand !== 'right').reduce((n, o) => n + o.count, 0);
-  const right = paired.filter((o) => o.hand === 'right').reduce((n, o) => n + o.count, 0);
-  const pieces = [...new Set(setup.occurrences.flatMap((o) => o.pieces ?? []))].sort((a, b) => a - b);
-  return [
-    left + right > 0 &&
-      `, ${[left && `${left} in left`, right && `${right} in right`].filter(Boolean).join(' and ')} parts`,
-    pieces.length > 0 && `, pieces ${pieces.join(', ')}`,
-  ]
-    .filter(Boolean)
-    .join('');
+const sceneAt = (scenes: readonly PassScene[], at: PassView | undefined): PassScene | undefined =>
+  scenes.find((s) => s.setup === at?.setup && s.pass === at.pass);
+
+function Neighbour({ to, job, children }: { to: Card | undefined; job: string; children: string }) {
+  return to ? <Link to={cardPath(job, to)}>{children}</Link> : <span className="quiet">{children}</span>;
+}
+
+/** What goes through, piece by piece: how many, what is set or marked for these alone, and their passes. */
+function Groups({
+  groups,
+  held,
+  byHand,
+  shown,
+  style,
+}: {
+  groups: readonly GroupView[];
+  held: boolean;
+  byHand: boolean;
+  /** The pass in the picture, counted over all groups from 0. */
+  shown: number;
+  style: LengthStyle;
+}) {
+  const from = groups.map((_, i) => groups.slice(0, i).reduce((sum, g) => sum + g.passes.length, 0));
+  return groups.map((group, i) => (
+    <section key={group.setup} aria-label={`What goes through, ${i + 1}`}>
+      <h2 style={{ marginTop: 12 }}>
+        {group.of ? `${group.of.charAt(0).toUpperCase()}${group.of.slice(1)}: ` : ''}
+        {group.parts.join(', ')}
+        <span className="quiet" style={{ fontWeight: 400 }}>
+          {' '}
+          {group.ends}; {group.count} {group.counted}
+        </span>
+      </h2>
+      {(held ? [] : group.figures).map((figure) => (
+        <FigureRow key={figure.figure.id} view={figure} style={style} byHand={byHand} />
+      ))}
+      <ol className="passes" start={from[i]! + 1}>
+        {group.passes.map((pass, at) => (
+          <PassLine key={pass.pass} pass={pass} shown={from[i]! + at === shown} style={style} />
+        ))}
+      </ol>
+    </section>
+  ));
 }
 
 /** One place of the cutter; the levels that lead down to it stand in one line. */
-function PassLine({ setup, last, style }: { setup: PlannedOperation['setup']; last: string; style: LengthStyle }) {
-  const row = last.replace(/-level-\d+$/, '');
-  const levels = setup.passes.filter((p) => p.level !== undefined && p.id.startsWith(`${row}-level-`));
-  const words = setup.passes.find((p) => p.id === last)!.words;
+function PassLine({ pass: { words, levels }, shown, style }: { pass: PassView; shown: boolean; style: LengthStyle }) {
   return (
-    <li>
+    <li aria-current={shown ? 'step' : undefined}>
       {levels.length > 0 && (
         <>
           Levels at{' '}
-          {levels.map((p) => (
-            <span key={p.id}>
-              <Length value={p.level!} style={style} unit={false} />,{' '}
+          {levels.map((level) => (
+            <span key={level}>
+              <Length value={level} style={style} unit={false} />,{' '}
             </span>
           ))}
           then:{' '}
@@ -212,31 +223,12 @@ function PassLine({ setup, last, style }: { setup: PlannedOperation['setup']; la
   );
 }
 
-const COUNTED: Partial<Record<PlannedOperation['setup']['stage'], readonly [string, string]>> = {
-  mortise: ['mortise', 'mortises'],
-  'square-ends': ['mortise', 'mortises'],
-  notch: ['notch', 'notches'],
-  groove: ['piece', 'pieces'],
-  rebate: ['piece', 'pieces'],
-};
-
-/** What goes through a set-up, in the number it is there in. */
-const counted = (stage: PlannedOperation['setup']['stage'], count: number): string =>
-  (COUNTED[stage] ?? ['end', 'ends'])[count === 1 ? 0 : 1];
-
-const passName = (pass: string): string => {
-  const words = pass.replace(/-level-\d+$/, '').replace(/-/g, ' ');
-  return words.charAt(0).toUpperCase() + words.slice(1);
-};
-
 function FigureRow({
-  figure,
-  words,
+  view: { figure, from, to },
   style,
   byHand,
 }: {
-  figure: LengthFigure;
-  words: Readonly<Record<string, string>>;
+  view: FigureView;
   style: LengthStyle;
   byHand: boolean;
 }) {
@@ -249,7 +241,7 @@ function FigureRow({
       <div>
         <strong>{figure.name}</strong>
         <p>
-          from {words[figure.from]} to {words[figure.to]}
+          from {from} to {to}
         </p>
         {!byHand && (
           <p>

@@ -6,7 +6,8 @@ const drafts = new Remembered<JointDraft>(1000);
 /** Figures and order, without the proof: milliseconds. */
 self.onmessage = ({ data }: MessageEvent<{ id: number; job: Job; shop: Shop }>) => {
   try {
-    self.postMessage({ id: data.id, plan: planToProve(data.job, data.shop, drafts).plan });
+    const { basis: _, ...plan } = planToProve(data.job, data.shop, drafts).plan;
+    self.postMessage({ id: data.id, plan });
   } catch (error) {
     self.postMessage({ id: data.id, error: String(error) });
   }

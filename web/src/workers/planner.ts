@@ -6,21 +6,23 @@ export type Answer<A> = { readonly id: number; readonly error?: string } & Parti
  */
 export function latest<Question extends object, A>(
   worker: Worker,
-  done: (answer: Answer<A>) => void,
+  done: (answer: Answer<A>, question: Question) => void,
 ): (question: Question) => void {
   let id = 0;
   let busy = false;
   let waiting: Question | null = null;
+  let asked: Question;
   const ask = (question: Question) => {
     busy = true;
+    asked = question;
     worker.postMessage({ id: ++id, ...question });
   };
   worker.onmessage = ({ data }: MessageEvent<Answer<A>>) => {
     busy = false;
-    if (!waiting) return done(data);
+    if (!waiting) return done(data, asked);
     const next = waiting;
     waiting = null;
-    if (data.error === undefined) done(data);
+    if (data.error === undefined) done(data, asked);
     ask(next);
   };
   return (question) => {

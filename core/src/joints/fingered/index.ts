@@ -283,6 +283,7 @@ export const fingered: JointKind<FingeredParams> = {
         ...pocketsOf(params).map(({ x, y, depth }, i): Feature => ({
           form: 'mortise',
           name: `pocket ${i + 1}`,
+          pocket: true,
           stock: members.mortised,
           wall: y[0],
           width: params.mortiseWidth,

@@ -280,6 +280,7 @@ export const haunched: JointKind<HaunchedParams> = {
     const pocket = pocketOf(params);
     const { wall, mortiseLength } = derive(params);
     const sloped = params.haunch === 'sloped';
+    const deep = mortised.find((f) => f.form === 'mortise');
     return {
       tenoned: tenoned.flatMap((f): Feature[] => {
         if (f.form !== 'tenon') return [];
@@ -328,11 +329,12 @@ export const haunched: JointKind<HaunchedParams> = {
                 {
                   form: 'mortise' as const,
                   name: 'pocket for the haunch',
+                  pocket: true as const,
                   stock: members.mortised,
                   wall,
                   width: params.mortiseWidth,
                   start: pocket.x[0],
-                  ahead: params.position - pocket.x[0],
+                  ...(deep && { beside: { start: deep.start, length: deep.length, depth: deep.depth } }),
                   length: params.position + Math.min(params.mortiseWidth, mortiseLength) - pocket.x[0],
                   depth: pocket.depth[1],
                   ends: 'clear' as const,

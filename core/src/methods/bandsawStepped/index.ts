@@ -5,7 +5,7 @@ import { say } from '../../units/index.ts';
 import { bandsawKerf, bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
-import { splinters, steppedCuts } from '../steppedCheeks.ts';
+import { byPair, splinters, steppedCuts, type SteppedCut } from '../steppedCheeks.ts';
 
 /**
  * Bandsaw with fence and a stop behind the blade, both cheeks from one face: the fence is moved by tenon + kerf between
@@ -16,6 +16,7 @@ export const bandsawStepped: Method<TenonFeature> = {
   title: 'Cheeks, on the bandsaw from one face',
   form: 'tenon',
   stage: 'cheeks',
+  traits: ['one-face'],
   kerf: bandsawKerf,
   leavesFat: true,
   waste: 'between',
@@ -34,28 +35,27 @@ export const bandsawStepped: Method<TenonFeature> = {
     const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
     const make = figuresFor(shop);
     const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0);
-    return steppedCuts(feature, kerf, make, 'fence-face', { scale: saw.fenceScale }).map(
-      ({ pair: { name, seat, words }, figure, step }): Setup => ({
-        id: `${joint}.bandsaw-stepped.${figure.id}`,
+    return byPair(steppedCuts(feature, kerf, make, 'fence-face', { scale: saw.fenceScale })).map((cuts): Setup => {
+      const [{ pair, step }] = cuts as [SteppedCut];
+      return {
+        id: `${joint}.bandsaw-stepped.${pair.name}`,
         method: bandsawStepped.id,
-        title: name === 'face' ? bandsawStepped.title : 'Edge cheeks, on the bandsaw from one edge',
+        title: pair.name === 'face' ? bandsawStepped.title : 'Edge cheeks, on the bandsaw from one edge',
         ...onBandsaw(saw),
-        figures: [figure, stop],
-        passes: [
-          {
-            id: figure.id,
-            words: say(`Worked end first, ${words} to the fence for both cheeks, until the end meets the stop`),
-            seat: { 'fence-face': seat, 'stop-face': 'worked-end' },
-            figures: { across: figure.id, depth: stop.id },
-          },
-        ],
+        figures: [...cuts.map(({ figure }) => figure), stop],
+        passes: cuts.map(({ figure }) => ({
+          id: figure.id,
+          words: say(`Worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`),
+          seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },
+          figures: { across: figure.id, depth: stop.id },
+        })),
         occurrences,
         checks: [
           say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
           say('Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
           say('Run all pieces through the far cheek before the fence is moved.'),
         ],
-      }),
-    );
+      };
+    });
   },
 };

@@ -13,6 +13,7 @@ export const squareEnds: Method<MortiseFeature> = {
   title: 'Mortise ends, squared with a chisel',
   form: 'mortise',
   stage: 'square-ends',
+  traits: ['by-hand'],
   lean: { by: 'bevel' },
   applies: (feature) => feature.ends === 'squared',
   refuse: () => [],

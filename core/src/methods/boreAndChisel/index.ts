@@ -47,6 +47,7 @@ export const boreAndChisel: Method<MortiseFeature> = {
   title: 'Mortise, bored and chiselled',
   form: 'mortise',
   stage: 'mortise',
+  traits: ['by-hand'],
   also: ['square-ends'],
   lean: { by: 'wedge', room: 2 },
   applies: (feature) => feature.ends !== 'fitted' && feature.into !== 'end',
@@ -110,7 +111,7 @@ export const boreAndChisel: Method<MortiseFeature> = {
       return {
         id: `${context.joint}.bore-row-${side}`,
         method: boreAndChisel.id,
-        title: `Mortise, row of holes, end stop on the ${side}`,
+        title: 'Mortise, row of holes',
         ...onDrillPress(press, bit),
         stage: 'mortise',
         figures: row.length === 1 ? [across, near, depth] : [across, near, far, depth],

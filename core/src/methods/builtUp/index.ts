@@ -26,6 +26,7 @@ export const builtUpTenon: Method<TenonFeature> = {
   title: 'Tenon, built up of layers',
   form: 'tenon',
   stage: 'cheeks',
+  traits: ['layered'],
   also: ['shoulders'],
   applies: ({ edgeShoulder, width, stock, rounding, follows }) =>
     edgeShoulder < SAME && width > stock.width - SAME && !rounding && !follows,
@@ -57,6 +58,7 @@ export const builtUpSlot: Method<SlotFeature> = {
   title: 'Slot, built up of layers',
   form: 'slot',
   stage: 'slot',
+  traits: ['layered'],
   applies: ({ across, kerf, follows }) => across === 'thickness' && !kerf && !follows,
   refuse: () => [],
   setups({ wall: p, width: m, depth }, _shop, context) {
@@ -85,6 +87,7 @@ export const builtUpMortise: Method<MortiseFeature> = {
   title: 'Mortise, built up of layers',
   form: 'mortise',
   stage: 'mortise',
+  traits: ['layered'],
   also: ['square-ends'],
   applies: ({ through, ends, start, follows }) => (through ?? false) && ends === 'squared' && start > SAME && !follows,
   refuse: () => [],

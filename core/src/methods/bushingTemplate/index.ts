@@ -62,6 +62,7 @@ export const bushingMortise: Method<MortiseFeature> = {
   title: 'Mortise, template and guide bushing',
   form: 'mortise',
   stage: 'mortise',
+  traits: ['template'],
   applies: ({ into }) => into !== 'end',
   refuse(feature, shop) {
     const lacks = lacking(shop);
@@ -144,6 +145,7 @@ export const bushingRound: Method<RoundTenonFeature> = {
   title: 'Round tenon, round template and guide bushing',
   form: 'round-tenon',
   stage: 'cheeks',
+  traits: ['template'],
   applies: () => true,
   refuse(feature, shop) {
     const lacks = lacking(shop);

@@ -25,6 +25,7 @@ export const bushingTenon: Method<TenonFeature> = {
   title: 'Tenon with its round edges, template and guide bushing',
   form: 'tenon',
   stage: 'cheeks',
+  traits: ['template'],
   also: ['shoulders', 'round-edges'],
   applies: isRoundEdged,
   refuse(feature, shop) {

@@ -61,7 +61,7 @@ export const drillPress: Method<BoreFeature> = {
       return {
         id: `${joint}.drill-press-${side}`,
         method: drillPress.id,
-        title: `${drillPress.title}, end stop on the ${side}`,
+        title: drillPress.title,
         ...onDrillPress(press, bit),
         stage: 'bore',
         figures: [across, stop, depth],

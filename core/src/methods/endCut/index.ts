@@ -77,6 +77,7 @@ export const handEnd: Method<EndFeature> = {
   title: 'End, sawn at the angle by hand',
   form: 'end',
   stage: 'end',
+  traits: ['by-hand'],
   lean: { by: 'bevel' },
   applies: () => true,
   refuse: () => [],

@@ -11,6 +11,7 @@ export const handBore: Method<BoreFeature> = {
   title: 'Hole, bored by hand',
   form: 'bore',
   stage: 'bore',
+  traits: ['by-hand'],
   applies: () => true,
   refuse(feature, shop) {
     const bit = bitFor(feature.diameter, shop);

@@ -9,6 +9,7 @@ export const handKerf: Method<SlotFeature> = {
   title: 'Saw cut for a wedge, by hand',
   form: 'slot',
   stage: 'slot',
+  traits: ['by-hand'],
   applies: (feature) => feature.kerf ?? false,
   refuse: () => [],
   setups({ wall: p, width: m, depth }, _shop, context) {

@@ -9,6 +9,7 @@ export const handRound: Method<RoundTenonFeature> = {
   title: 'Round tenon, by hand',
   form: 'round-tenon',
   stage: 'cheeks',
+  traits: ['by-hand'],
   applies: () => true,
   refuse: () => [],
   setups({ fromFace, fromEdge, diameter, length: L }, _shop, context) {

@@ -32,6 +32,7 @@ export const handTenon: Method<TenonFeature> = {
   title: 'Shoulders and cheeks, sawn by hand',
   form: 'tenon',
   stage: 'cheeks',
+  traits: ['by-hand'],
   also: ['shoulders'],
   lean: { by: 'bevel' },
   applies: () => true,

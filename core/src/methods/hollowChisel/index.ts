@@ -136,7 +136,7 @@ function setup(
   return {
     id: `${joint}.hollow-chisel-${side}`,
     method: hollowChisel.id,
-    title: `Mortise, hollow chisel, end stop on the ${side}`,
+    title: hollowChisel.title,
     model: 'mortiser',
     carrier: 'fence-and-stop',
     machine: machine.id,

@@ -83,6 +83,7 @@ export const handNotch: Method<NotchFeature> = {
   title: 'Notch, sawn and pared by hand',
   form: 'notch',
   stage: 'notch',
+  traits: ['by-hand'],
   applies: () => true,
   refuse: () => [],
   setups({ face, start: q, length: w, depth }, _shop, context): Setup[] {

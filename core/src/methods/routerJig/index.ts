@@ -78,15 +78,32 @@ function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
   );
 }
 
+/** How the stops stand for a feature: as for a mortise of this start and length, one of them drawn back by this much. */
+interface Held {
+  readonly start: Mm;
+  readonly length: Mm;
+  readonly ahead?: Mm;
+}
+
+/** A pocket keeps the stops of the mortise beside it where one cutter makes both: all but one, which is drawn back. */
+function heldAs(feature: MortiseFeature, { cutter }: Gear, shop: Shop): Held {
+  const { beside, start } = feature;
+  const mortise = beside && gearOf({ ...feature, ...beside }, shop);
+  if (!beside || mortise?.cutter.id !== cutter.id || beside.start < start) return feature;
+  return { start: beside.start, length: beside.length, ahead: beside.start - start };
+}
+
 function setup(
   feature: MortiseFeature,
   shop: Shop,
-  { router, jig, cutter }: Gear,
+  gear: Gear,
   joint: string,
   side: 'left' | 'right',
   occurrences: Occurrence[],
 ): Setup {
-  const { start: q, length: l, depth: D } = feature;
+  const { router, jig, cutter } = gear;
+  const { depth: D } = feature;
+  const { start: q, length: l, ahead = 0 } = heldAs(feature, gear, shop);
   const end = feature.into === 'end';
   const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
   const d = cutter.diameter;
@@ -99,18 +116,16 @@ function setup(
       {
         id: `${name}-stop`,
         name: `${name === 'left' ? 'Left' : 'Right'} router stop`,
-        value: travel / 2 + base,
+        value: travel / 2 + base + (name === side ? ahead : 0),
         from: 'centre-line',
         to: `${name}-stop`,
         rounding: 'down',
         acts: along,
         summed: true,
-        working: say('half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}', {
-          half: travel / 2,
-          base,
-          l,
-          d,
-        }),
+        working:
+          ahead && name === side
+            ? say('as for the mortise beside it, {whole}, and {ahead} that the pocket begins before it', { whole: travel / 2 + base, ahead }) // prettier-ignore
+            : say('half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}', { half: travel / 2, base, l, d }), // prettier-ignore
       },
       { scale: jig.stopScale },
     );
@@ -178,7 +193,7 @@ function setup(
   return {
     id: `${joint}.router-jig-${side}`,
     method: routerJig.id,
-    title: `${end ? 'Mortise in the end' : 'Mortise'}, plunge router in the jig, end stop on the ${side}`,
+    title: `${end ? 'Mortise in the end' : 'Mortise'}, plunge router in the jig`,
     model: 'jig-router',
     carrier: 'mortising-jig',
     machine: router.id,
@@ -196,9 +211,9 @@ function setup(
           ? 'The piece hangs on end, its end level with the jig’s top. The first carries the mortise’s centre line; the others only go with their reference edge against the end stop.'
           : 'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
       ),
-      ...(feature.ahead === undefined
-        ? []
-        : [say(`Or, where this cutter cuts the mortise in the jig too, one setting for both: the end stop as for the mortise, the ${side} router stop {ahead} farther out than its figure there. A block of {ahead} against that stop is fitted for the mortise and taken away for the pocket, where the plunge stop stands at {depth}.`, { ahead: feature.ahead, depth: depth.set.value })]), // prettier-ignore
+      ...(ahead
+        ? [say(`A block of {ahead} stands against the ${side} router stop for the mortise and is taken away for the pocket, where the plunge stop stands at {depth}. Nothing else is touched.`, { ahead, depth: depth.set.value })] // prettier-ignore
+        : []),
       ...(feature.through
         ? [
             say(
@@ -219,7 +234,7 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
     found.push(missing('router', 'The chest has no plunge router. Add one, or square the mortise out by hand.'));
   if (!jig) found.push(missing('mortising jig', 'The chest has no mortising jig with stops. Add one.'));
   if (!router || !jig) return found;
-  const { width: m, length: l, depth: D, start: q, stock } = feature;
+  const { width: m, depth: D, start: q, stock } = feature;
   const gear = gearOf(feature, shop);
   if (!gear) {
     const narrow = toolsOf(shop, 'router-cutter').filter((c) => c.diameter <= m + SAME);
@@ -255,6 +270,7 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
       });
     return found;
   }
+  const held = heldAs(feature, gear, shop);
   found.push(
     ...over(
       D,
@@ -276,14 +292,14 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
       'The piece is {value} thick; the jig is made for {bound} only. Use another jig.',
     ),
     ...over(
-      l - gear.cutter.diameter + router.baseLeft + router.baseRight,
+      held.length + (held.ahead ?? 0) - gear.cutter.diameter + router.baseLeft + router.baseRight,
       jig.stopToStop,
       'mortiseLength',
       'mortise length',
       'The stops would stand {value} apart; the jig allows {bound}. Shorten the mortise, or use a smaller base.',
     ),
     ...over(
-      q + l / 2,
+      held.start + held.length / 2,
       jig.endStopReach,
       'position',
       'position',

@@ -47,6 +47,7 @@ export const pairedCutters: Method<TenonFeature> = {
   title: 'Shoulders and cheeks, paired cutters on one arbor',
   form: 'tenon',
   stage: 'cheeks',
+  traits: ['one-face'],
   leavesFat: true,
   also: ['shoulders'],
   lean: { by: 'wedge' },

@@ -4,7 +4,7 @@ import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, under } from '../refusal.ts';
-import { splinters, steppedCuts, steppedPairs } from '../steppedCheeks.ts';
+import { byPair, splinters, steppedCuts, steppedPairs, type SteppedCut } from '../steppedCheeks.ts';
 import { cheekHeight, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
 /**
@@ -16,6 +16,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
   title: 'Cheeks, upright on the table saw from one face',
   form: 'tenon',
   stage: 'cheeks',
+  traits: ['one-face'],
   kerf: sawKerf,
   leavesFat: true,
   waste: 'between',
@@ -56,28 +57,27 @@ export const sawUprightStepped: Method<TenonFeature> = {
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const make = figuresFor(shop);
     const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0);
-    return steppedCuts(feature, kerf, make, 'jig-face', { screw: jig.screw }).map(
-      ({ pair: { name, seat, words }, figure, step }): Setup => ({
-        id: `${joint}.saw-stepped.${figure.id}`,
+    return byPair(steppedCuts(feature, kerf, make, 'jig-face', { screw: jig.screw })).map((cuts): Setup => {
+      const [{ pair, step }] = cuts as [SteppedCut];
+      return {
+        id: `${joint}.saw-stepped.${pair.name}`,
         method: sawUprightStepped.id,
-        title: name === 'face' ? sawUprightStepped.title : 'Edge cheeks, upright on the table saw from one edge',
+        title: pair.name === 'face' ? sawUprightStepped.title : 'Edge cheeks, upright on the table saw from one edge',
         ...onEnd(saw, jig),
         stage: 'cheeks',
-        figures: [figure, height],
-        passes: [
-          {
-            id: figure.id,
-            words: say(`Worked end down, ${words} to the jig for both cheeks: the piece is not turned`),
-            seat: { 'jig-face': seat, table: 'worked-end' },
-            figures: { across: figure.id, height: height.id },
-          },
-        ],
+        figures: [...cuts.map(({ figure }) => figure), height],
+        passes: cuts.map(({ figure }) => ({
+          id: figure.id,
+          words: say(`Worked end down, ${pair.words} to the jig for both cheeks: the piece is not turned`),
+          seat: { 'jig-face': pair.seat, table: 'worked-end' },
+          figures: { across: figure.id, height: height.id },
+        })),
         occurrences,
         checks: [
           say('Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
           say('Run all pieces through the far cheek before the jig is moved.'),
         ],
-      }),
-    );
+      };
+    });
   },
 };

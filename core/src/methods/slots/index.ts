@@ -109,6 +109,7 @@ export const handSlot: Method<SlotFeature> = {
   title: 'Slot, sawn and chopped by hand',
   form: 'slot',
   stage: 'slot',
+  traits: ['by-hand'],
   lean: { by: 'bevel' },
   applies: (feature) => !feature.kerf,
   refuse: () => [],

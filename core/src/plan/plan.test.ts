@@ -1,21 +1,15 @@
 import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from './exchange/index.ts';
-import { planJob, planToProve, routesOf, type JointDraft } from './plan.ts';
-import { scenesOf } from './scenes.ts';
-import { Remembered, RememberedProofs } from './remembered.ts';
-import { brokenRule, changeOver, HARD_RULES, operationsOf, runOrder, withMoves } from './sequence/index.ts';
-import type { Setup } from './setups/index.ts';
-import { routesFor } from './methods/index.ts';
-import { seatPiece } from './machines/seat.ts';
-import { USUAL_MINUTES } from './tooling/index.ts';
-import type { Modeller } from './solids/index.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, withTool } from './testing/index.ts';
-import { METRIC, speak } from './units/index.ts';
+import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from '../exchange/index.ts';
+import { planJob, planToProve, routesOf, scenesOf, Remembered, RememberedProofs, type JointDraft } from './index.ts';
+import { seatPiece } from '../machines/seat.ts';
+import type { Modeller } from '../solids/index.ts';
+import { jobWith, loadModeller, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
+import { METRIC, speak } from '../units/index.ts';
 
 const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 2, job, shop: TEST_SHOP });
-const demo = (name: string) => readFileSync(new URL(`../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');
+const demo = (name: string) => readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');
 
 describe('reading a job file', () => {
   const errors = (text: string) => {
@@ -89,9 +83,9 @@ describe('planning a job', () => {
   });
 
   it('counts every occurrence: two rails with a tenon at both ends go four times through each tenon set-up', () => {
-    const { operations } = planJob(jobWith(), TEST_SHOP);
-    for (const { setup, count } of operations) expect(count).toBe(setup.stage === 'mortise' ? 2 : 4);
-    expect(operations.every((o) => /test cut|scrap/i.test(speak(o.testCut, METRIC)))).toBe(true);
+    const { cards } = planJob(jobWith(), TEST_SHOP);
+    for (const { setup, count } of eachSetup({ cards })) expect(count).toBe(setup.stage === 'mortise' ? 2 : 4);
+    expect(eachSetup({ cards }).every((o) => /test cut|scrap/i.test(speak(o.testCut, METRIC)))).toBe(true);
   });
 
   it('points out counts that differ, and hands that do not match', () => {
@@ -115,7 +109,7 @@ describe('planning a job', () => {
     const bad = { ...job.joints[0]!, id: 'bad', params: { ...job.joints[0]!.params, tenonLength: 60 } };
     const plan = planJob({ ...job, joints: [bad, ...job.joints] }, TEST_SHOP);
     expect(plan.joints[0]!.problems.length).toBeGreaterThan(0);
-    expect(plan.operations.length).toBe(planJob(job, TEST_SHOP).operations.length);
+    expect(eachSetup(plan).length).toBe(eachSetup(planJob(job, TEST_SHOP)).length);
     expect(plan.hasErrors).toBe(true);
   });
 });
@@ -170,170 +164,9 @@ describe('drafts made before', () => {
       expect(plan).toEqual(planJob(job, shop));
       return plan;
     });
-    expect(new Set(plans.map((p) => JSON.stringify([p.joints, p.operations]))).size).toBeGreaterThan(5);
+    expect(new Set(plans.map((p) => JSON.stringify([p.joints, eachSetup(p)]))).size).toBeGreaterThan(5);
     expect(plans[2]!.joints[0]).toBe(plans[0]!.joints[0]);
     expect(plans[3]!.joints[0]).not.toBe(plans[0]!.joints[0]);
-  });
-});
-
-describe('the order', () => {
-  const two = (): Job => {
-    const job = jobWith();
-    const parts = [
-      ...job.parts,
-      { ...job.parts[0]!, id: 'rail-2', name: 'Second rail' },
-      { ...job.parts[1]!, id: 'stile-2', name: 'Second stile' },
-    ];
-    return {
-      ...job,
-      parts,
-      joints: [
-        ...job.joints,
-        {
-          ...job.joints[0]!,
-          id: 'second',
-          tenoned: { part: 'rail-2', ends: 'both' },
-          mortised: { ...job.joints[0]!.mortised, part: 'stile-2' },
-        },
-      ],
-    };
-  };
-
-  it('equal set-ups of two joints are one, with the pieces of both', () => {
-    const one = planJob(jobWith(), TEST_SHOP).operations;
-    const both = planJob(two(), TEST_SHOP).operations;
-    expect(both.length).toBe(one.length);
-    expect(both.find((o) => o.setup.stage === 'shoulders')!.count).toBe(8);
-  });
-
-  it('holds every hard rule over generated jobs, and is never slower than joint by joint', () => {
-    fc.assert(
-      fc.property(
-        /** Rounding comes last where no mitre follows it. */
-        fc.array(
-          cases({ tenoned: 'saw-upright-flipped', corners: 'rounded' }).filter(
-            ({ job }) => !job.joints[0]!.params['tips'],
-          ),
-          { minLength: 1, maxLength: 4 },
-        ),
-        (list) => {
-          const joints = list.map(({ job, shop }, i) => {
-            const plan = planJob(job, shop);
-            return {
-              joint: `j${i}`,
-              shouldersFirst: true,
-              half: 'mortise' as const,
-              setups: plan.operations.map((o) => ({
-                ...o.setup,
-                id: `j${i}.${o.setup.id}`,
-                occurrences: o.setup.occurrences.map((x) => ({ ...x, joint: `j${i}` })),
-              })),
-            };
-          });
-          const operations = operationsOf(joints);
-          const order = runOrder(operations, USUAL_MINUTES);
-          expect([...order].sort((a, b) => a - b)).toEqual(operations.map((_, i) => i));
-          expect(brokenRule(operations, order)).toBeUndefined();
-          expect(brokenRule(operations, [...order].reverse())).toBeDefined();
-          for (const joint of joints) {
-            const stages = order
-              .map((i) => operations[i]!.setup)
-              .filter((s) => s.occurrences.some((o) => o.joint === joint.joint))
-              .map((s) => s.stage);
-            expect(stages.lastIndexOf('mortise')).toBeLessThan(stages.indexOf('shoulders'));
-            expect(stages.lastIndexOf('shoulders')).toBeLessThan(stages.indexOf('cheeks'));
-            expect(stages.indexOf('round-edges')).toBe(stages.length - 1);
-          }
-        },
-      ),
-      { seed: 8, numRuns: 25 },
-    );
-  });
-
-  it('takes at each step what is quickest to change to of all that may come next, counted here anew', () => {
-    /** What changes between two set-ups, from the rules of the shop's minutes alone. */
-    const minutes = (from: Setup | undefined, to: Setup): number => {
-      const { machine, cutter, stack, jig, figure, testCut } = USUAL_MINUTES;
-      const moved = from?.machine !== to.machine;
-      const stood = (f: Setup['figures'][number]) =>
-        from!.figures.some((g) => g.from === f.from && g.to === f.to && Math.abs(g.set.value - f.set.value) < 1e-6);
-      const tilted = (from?.tilt?.set ?? 0) !== (to.tilt?.set ?? 0);
-      const places = new Map(to.model === 'bench' ? [] : to.figures.map((f) => [`${f.from} ${f.to}`, f]));
-      const newly = [...places.values()].filter((f) => moved || tilted || from.model === 'bench' || !stood(f)).length;
-      const arbor = (x: Setup | undefined) => JSON.stringify([x?.cutter, x?.between ?? []]);
-      return (
-        (to.model === 'bench' ? 0 : testCut) +
-        (moved ? machine : 0) +
-        (to.cutter && arbor(from) !== arbor(to) ? (to.between ? stack : cutter) : 0) +
-        (to.guides.every((g) => from?.guides.includes(g)) ? 0 : jig) +
-        figure * (newly + (to.tilt && (moved || tilted) ? 1 : 0))
-      );
-    };
-    for (const name of ['looms', 'racks']) {
-      const { job, shop } = JSON.parse(demo(name)) as JobFile;
-      const { operations } = planJob(job, { ...shop, minutes: USUAL_MINUTES });
-      const setups = operations.map((o) => o.setup);
-      const done = new Set<string>();
-      let machines = 0;
-      operations.forEach((taken, at) => {
-        const ready = operations.filter(
-          (o) => !done.has(o.id) && o.after.every(({ operation }) => done.has(operation)),
-        );
-        const last = setups[at - 1];
-        const least = Math.min(...ready.map((o) => minutes(last, o.setup)));
-        expect(minutes(last, taken.setup)).toBeCloseTo(least, 9);
-        machines += Number(last?.machine !== taken.setup.machine);
-        done.add(taken.id);
-      });
-      expect(machines).toBeGreaterThan(3);
-    }
-  });
-
-  it('cheeks whose waste stands between blade and jig come before the shoulders', () => {
-    const rule = HARD_RULES.find((r) => r.id === 'cheeks-first')!;
-    const setups = planJob(jobWith(), TEST_SHOP).operations.map((o) => o.setup);
-    const [shoulder, cheek] = [setups.find((s) => s.stage === 'shoulders')!, setups.find((s) => s.stage === 'cheeks')!];
-    expect(rule.before({ ...cheek, shouldersFirst: false }, shoulder, { half: 'mortise' })).toBe(true);
-    expect(rule.before({ ...cheek, shouldersFirst: true }, shoulder, { half: 'mortise' })).toBe(false);
-    const routes = routesFor(
-      [
-        {
-          form: 'tenon',
-          stock: { length: 600, thickness: 22, width: 70 },
-          faceShoulder: 7,
-          thickness: 8,
-          edgeShoulder: 10,
-          width: 50,
-          length: 30,
-        },
-      ],
-      TEST_SHOP,
-      { joint: 'j', occurrences: [] },
-    );
-    for (const route of routes) expect(route.shouldersFirst).toBe(!/-stepped/.test(route.id));
-    expect(routes.map((r) => r.shouldersFirst)).toContain(false);
-  });
-
-  it('another make-up of the same stack is another cutter: no move from before it, and its own minutes', () => {
-    const flat = (tenonLength: number) =>
-      planJob(
-        jobWith({ params: { corners: 'squared', tenonLength }, routes: { tenoned: 'saw-flat-stack' } }),
-        TEST_SHOP,
-      ).operations.find((o) => o.setup.method === 'saw-flat-stack')!.setup;
-    const [long, longer, short] = [flat(30), flat(31), flat(12)];
-    expect([long.between, longer.between, short.between]).toEqual([[3.2, 3.2, 3.2, 1.6], [3.2, 3.2, 3.2, 1.6], [3.2, 1.6]]); // prettier-ignore
-    const moves = (from: Setup, to: Setup) =>
-      withMoves([from, to])[1]!.figures.filter((f) => f.reach.some((r) => r.by === 'move')).length;
-    expect(moves(long, longer)).toBeGreaterThan(0);
-    expect(moves(long, short)).toBe(0);
-    const apart = changeOver(long, short, USUAL_MINUTES) - changeOver(long, { ...short, between: long.between! }, USUAL_MINUTES); // prettier-ignore
-    expect(apart).toBe(USUAL_MINUTES.stack);
-  });
-
-  it('changing nothing but the piece costs only the test cut', () => {
-    const setup = planJob(jobWith(), TEST_SHOP).operations[0]!.setup;
-    expect(changeOver(setup, setup, USUAL_MINUTES)).toBe(2);
-    expect(changeOver(undefined, setup, USUAL_MINUTES)).toBe(2 + 1 + 6 + 5 + 2 * setup.figures.length);
   });
 });
 
@@ -344,18 +177,19 @@ describe('scenes', () => {
       if (!read.ok) throw new Error('demo');
       const { job, shop } = read.value;
       const plan = planJob(job, shop);
-      for (const operation of plan.operations)
-        for (const { pictures, pass } of scenesOf(operation, job, shop, plan)) {
-          const wanted = Object.values(operation.setup.passes.find((p) => p.id === pass)!.figures);
+      for (const card of plan.cards)
+        for (const { pictures, pass, setup: id } of scenesOf(card, plan)) {
+          const setup = card.setups.find((s) => s.id === id)!;
+          const wanted = Object.values(setup.passes.find((p) => p.id === pass)!.figures);
           const drawn = pictures.flatMap((p) => p.dimensions);
           for (const id of wanted) {
-            const figure = operation.setup.figures.find((f) => f.id === id)!;
+            const figure = setup.figures.find((f) => f.id === id)!;
             const lines = drawn.filter((d) => d.figure === id);
             expect(lines.length).toBeGreaterThan(0);
             for (const { from, to } of lines) {
               const sides = [Math.abs(to[0] - from[0]), Math.abs(to[1] - from[1])] as const;
               /** Lines of a leaning piece run along its own edge, aslant in the picture. */
-              const aslant = operation.setup.model === 'bench' && Boolean(operation.setup.lean?.degrees);
+              const aslant = setup.model === 'bench' && Boolean(setup.lean?.degrees);
               const along = aslant ? Math.hypot(...sides) : Math.max(...sides);
               expect(along).toBeCloseTo(figure.set.value, 6);
             }
@@ -410,7 +244,7 @@ describe('a piece too short to be cut by itself', () => {
 
 describe('a piece too long to be held by itself', () => {
   const words = (shape: Parameters<typeof jobWith>[0], method: string) => {
-    const own = planJob(jobWith(shape), TEST_SHOP).operations.filter((o) => o.setup.method === method);
+    const own = eachSetup(planJob(jobWith(shape), TEST_SHOP)).filter((o) => o.setup.method === method);
     expect(own.length).toBeGreaterThan(0);
     return own
       .flatMap((o) => o.setup.checks.map((c) => speak(c, METRIC)))

@@ -1,9 +1,8 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { planJob } from './plan.ts';
-import type { Modeller } from './solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, withTool } from './testing/index.ts';
-import { METRIC, speak } from './units/index.ts';
-import { whyNot } from './whyNot.ts';
+import { planJob, setupsOf, whyNot } from './index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { jobWith, loadModeller, TEST_SHOP, withTool } from '../testing/index.ts';
+import { METRIC, speak } from '../units/index.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {
@@ -12,8 +11,8 @@ beforeAll(async () => {
 
 const NAMES = { tenoned: 'Rail', mortised: 'Stile' };
 const said = (job: Parameters<typeof planJob>[0], shop = TEST_SHOP) => {
-  const { joints, operations } = planJob(job, shop, modeller);
-  return whyNot(joints[0]!.proof!, operations, NAMES).map((s) => speak(s, METRIC));
+  const { joints, cards } = planJob(job, shop, modeller);
+  return whyNot(joints[0]!.proof!, setupsOf({ cards }), NAMES).map((s) => speak(s, METRIC));
 };
 
 describe('why a joint is not proved', () => {
@@ -31,8 +30,8 @@ describe('why a joint is not proved', () => {
   });
 
   it('a shoulder that stays open is told by how much', () => {
-    const { joints, operations } = planJob(jobWith({ params: { corners: 'squared', position: 100 } }), TEST_SHOP, modeller); // prettier-ignore
+    const { joints, cards } = planJob(jobWith({ params: { corners: 'squared', position: 100 } }), TEST_SHOP, modeller); // prettier-ignore
     const proof = { ...joints[0]!.proof!, good: false, assembly: { ...joints[0]!.proof!.assembly, shoulderGap: 1.5 } };
-    expect(whyNot(proof, operations, NAMES).map((s) => speak(s, METRIC))[0]).toBe('The shoulder stays open 1.5 mm: the tenon meets the bottom.'); // prettier-ignore
+    expect(whyNot(proof, setupsOf({ cards }), NAMES).map((s) => speak(s, METRIC))[0]).toBe('The shoulder stays open 1.5 mm: the tenon meets the bottom.'); // prettier-ignore
   });
 });

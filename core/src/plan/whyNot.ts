@@ -1,9 +1,8 @@
-import type { MemberName } from './joints/index.ts';
-import type { PlannedOperation } from './plan.ts';
-import type { LengthFigure } from './setups/index.ts';
-import type { JointProof } from './simulate/index.ts';
-import { TOLERANCE } from './simulate/index.ts';
-import { say, type Sentence } from './units/index.ts';
+import type { MemberName } from '../joints/index.ts';
+import type { LengthFigure, Setup } from '../setups/index.ts';
+import type { JointProof } from '../simulate/index.ts';
+import { TOLERANCE } from '../simulate/index.ts';
+import { say, type Sentence } from '../units/index.ts';
 
 const ALONG = ['length', 'thickness', 'width'] as const;
 const CALLED = {
@@ -15,17 +14,17 @@ const CALLED = {
 /**
  * Why a joint is not proved, in sentences: where wood is wrong and by how much, what a set-up does that none should, and
  * which figure's setting leaves most, with what would mend it. Nothing for one that is proved.
- * @param operations of the plan the proof was made from
+ * @param setups of the plan the proof was made from
  * @param names of its two parts
  */
 export function whyNot(
   proof: JointProof,
-  operations: readonly PlannedOperation[],
+  setups: readonly Setup[],
   names: Readonly<Record<MemberName, string>>,
 ): Sentence[] {
   if (proof.good) return [];
-  const own = operations.filter(({ setup }) => setup.occurrences.some((o) => o.joint === proof.joint));
-  const titleOf = (id: string) => own.find(({ setup }) => setup.id === id || id.startsWith(setup.id))?.setup.title ?? id; // prettier-ignore
+  const own = setups.filter(({ occurrences }) => occurrences.some((o) => o.joint === proof.joint));
+  const titleOf = (id: string) => own.find((setup) => setup.id === id)?.title ?? id;
   const halves = (['mortised', 'tenoned'] as const).flatMap((member) => {
     const { mismatches, trapped, faults } = proof.members[member];
     const wrong = mismatches.filter((m) => m.depth > m.allowed);
@@ -48,9 +47,9 @@ export function whyNot(
 }
 
 /** The setting that leaves most of what is asked, as it counts in the size it makes; and what would leave less. */
-function mending(own: readonly PlannedOperation[]): Sentence[] {
+function mending(own: readonly Setup[]): Sentence[] {
   const left = (f: LengthFigure) => Math.abs(f.set.error) * f.counts;
-  const figures = own.flatMap(({ setup }) => setup.figures.map((figure) => ({ figure, title: setup.title })));
+  const figures = own.flatMap(({ figures, title }) => figures.map((figure) => ({ figure, title })));
   const worst = figures.filter(({ figure }) => left(figure) > TOLERANCE).sort((a, b) => left(b.figure) - left(a.figure))[0]; // prettier-ignore
   if (!worst) return [];
   const { figure, title } = worst;

@@ -1,4 +1,4 @@
-import type { JointProof } from './simulate/index.ts';
+import type { JointProof } from '../simulate/index.ts';
 
 /** Answers found before: the same question would give the same again. */
 export class Remembered<Answer> {

@@ -1,24 +1,14 @@
-import { endsOf, entryOf, resolve, type Job, type Joint } from './exchange/index.ts';
-import { countAdvice, neighbourNotes, seasonAdvice, seasonOf } from './jobwide/index.ts';
-import type { Advice, JointKind, MemberName, Members, Problem } from './joints/index.ts';
-import { askedRoute, cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from './methods/index.ts';
-import { brokenRule, minutesOf, operationsOf, runOrder, withMoves } from './sequence/index.ts';
-import { cautionsOf } from './hazards/index.ts';
-import type { Caution, Occurrence, Setup, Stop } from './setups/index.ts';
-import { proveJoint, type JointProof, type SeasonFit } from './simulate/index.ts';
-import type { Remembered, RememberedProofs } from './remembered.ts';
-import type { Modeller } from './solids/index.ts';
-import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from './stock/index.ts';
-import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from './tooling/index.ts';
-import type { Sentence } from './units/index.ts';
-import { VERSION } from './version.ts';
-
-/** What a plan was made from: a card from an older one is stale. */
-export interface Stamp {
-  readonly velk: string;
-  readonly job: string;
-  readonly shop: string;
-}
+import { endsOf, entryOf, resolve, type Job, type Joint } from '../exchange/index.ts';
+import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
+import type { Advice, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
+import { askedRoute, cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from '../methods/index.ts';
+import type { Occurrence, Setup } from '../setups/index.ts';
+import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
+import type { RememberedProofs } from './remembered.ts';
+import type { Modeller } from '../solids/index.ts';
+import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
+import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from '../tooling/index.ts';
+import type { Sentence } from '../units/index.ts';
 
 export interface NotTaken {
   readonly id: string;
@@ -41,113 +31,6 @@ export interface JointPlan {
   readonly proof?: JointProof;
 }
 
-/** A set-up in its place in the order. */
-export interface PlannedOperation {
-  readonly id: string;
-  readonly setup: Setup;
-  readonly count: number;
-  readonly testCut: Sentence;
-  readonly cautions: readonly Caution[];
-  /** Why Velk would not make it, and whether that was read. */
-  readonly stops: readonly (Stop & { readonly read: boolean })[];
-  /** The rules that put other operations before it. */
-  readonly after: readonly { readonly operation: string; readonly rule: string }[];
-}
-
-export interface Plan {
-  readonly stamp: Stamp;
-  readonly joints: readonly JointPlan[];
-  readonly operations: readonly PlannedOperation[];
-  readonly minutes: number;
-  /** True when any joint can't be made as asked. */
-  readonly hasErrors: boolean;
-}
-
-/** A plan, and what cuts each of its joints virtually; nothing for those that can’t be made. */
-export interface PlanToProve {
-  readonly plan: Plan;
-  readonly provers: ReadonlyMap<string, (modeller: Modeller, remembered?: RememberedProofs) => JointProof>;
-}
-
-/**
- * Plans a whole job: geometry, routes, set-ups at the shop's graduation, equal ones merged, run order, and, with a
- * modeller, the proof of every joint. Same input, same plan.
- * @param remembered proofs made before, so that a change to one joint doesn't cut the others again
- */
-export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?: RememberedProofs): Plan {
-  const { plan, provers } = planToProve(job, chest);
-  if (!modeller) return plan;
-  const joints = plan.joints.map((joint): JointPlan => {
-    const proof = provers.get(joint.joint)?.(modeller, remembered);
-    return proof ? { ...joint, proof } : joint;
-  });
-  return { ...plan, joints, hasErrors: plan.hasErrors || joints.some((j) => j.proof?.good === false) };
-}
-
-/**
- * The plan of a whole job, whose joints can then be proved one at a time, in any order.
- * @param remembered drafts made before, so that a change to one joint doesn’t work out the others again
- */
-export function planToProve(job: Job, chest: Shop, remembered?: Remembered<JointDraft>): PlanToProve {
-  const shop = shopFor(job, chest);
-  remembered?.under([shop, job.seasons]);
-  const available = availableIn(shop);
-  const own = new Map(job.joints.map((joint) => [joint, problemsOf(joint, job, available)]));
-  const neighbours = neighbourNotes(
-    job,
-    job.joints.filter((joint) => own.get(joint)!.length === 0),
-  );
-  const drafts = job.joints.map((joint) => {
-    const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
-    const draft = () => draftJoint(joint, job, shop, available, [...own.get(joint)!, ...near.problems], near.advice);
-    return remembered ? remembered.of([joint, partsOf(joint, job), near], draft) : draft();
-  });
-  const operations = operationsOf(
-    drafts.map(({ plan, setups }) => ({
-      joint: plan.joint,
-      half: shop.schools.half,
-      setups,
-    })),
-    shop.schools.trial,
-  );
-  const order = runOrder(operations, shop.minutes);
-  const set = withMoves(order.map((index) => operations[index]!.setup));
-  const asSet = inRunOrder(order.map((index, at) => ({ ids: operations[index]!.merged, setup: set[at]! })));
-  const broken = brokenRule(operations, order);
-  if (broken) throw new Error(`The run order breaks a rule: ${broken.words}`);
-  const readStops = new Set(job.joints.flatMap(({ id, read = [] }) => read.map((key) => `${id} ${key}`)));
-  const place = new Map(order.map((index, at) => [index, at]));
-  const joints = drafts.map((draft) => draft.plan);
-  const idOf = (index: number) => `op-${place.get(index)! + 1}`;
-  return {
-    plan: {
-      stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
-      joints,
-      operations: order.map((index, at): PlannedOperation => {
-        const { count, testCut, after } = operations[index]!;
-        return {
-          id: idOf(index),
-          setup: set[at]!,
-          count,
-          testCut,
-          cautions: cautionsOf(set[at]!, shop),
-          stops: (set[at]!.stops ?? []).map((stop) => ({ ...stop, read: readStops.has(`${stop.joint} ${stop.key}`) })),
-          after: [...after].map(([before, rule]) => ({ operation: idOf(before), rule: rule.words })),
-        };
-      }),
-      minutes: minutesOf(operations, order, shop.minutes),
-      hasErrors: joints.some((j) => j.problems.length > 0 || j.notTaken || !j.chosen.tenoned || !j.chosen.mortised),
-    },
-    provers: new Map(
-      drafts.flatMap(({ plan, prove }) =>
-        prove
-          ? [[plan.joint, (modeller: Modeller, remembered?: RememberedProofs) => prove(modeller, asSet, remembered)]]
-          : [],
-      ),
-    ),
-  };
-}
-
 /** All of a plan that one joint has by itself. */
 export interface JointDraft {
   readonly plan: JointPlan;
@@ -156,7 +39,7 @@ export interface JointDraft {
 }
 
 /** Set-ups in the order of the run, with their figures as they are set then. */
-type AsSet = (setups: readonly Setup[]) => Setup[];
+export type AsSet = (setups: readonly Setup[]) => Setup[];
 
 /** The shop as this job works in it: its unit, and its own answers where practice differs. */
 export const shopFor = (job: Pick<Job, 'units' | 'schools'>, chest: Shop): Shop => {
@@ -164,17 +47,8 @@ export const shopFor = (job: Pick<Job, 'units' | 'schools'>, chest: Shop): Shop 
   return { ...shop, schools: { ...USUAL_SCHOOLS, ...shop.schools, ...job.schools } };
 };
 
-function inRunOrder(done: readonly { ids: readonly string[]; setup: Setup }[]): AsSet {
-  const known = new Map(done.flatMap(({ ids, setup }, at) => ids.map((id) => [id, { at, figures: setup.figures }])));
-  const placeOf = ({ id }: Setup) => known.get(id)?.at ?? Infinity;
-  return (setups) =>
-    [...setups]
-      .sort((a, b) => placeOf(a) - placeOf(b))
-      .map((setup) => ({ ...setup, figures: known.get(setup.id)?.figures ?? setup.figures }));
-}
-
 /** What makes a joint impossible by itself. */
-function problemsOf(joint: Joint, job: Job, available: Available): Problem[] {
+export function problemsOf(joint: Joint, job: Job, available: Available): Problem[] {
   const { kind, params, parts, members } = resolve(joint, job);
   const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
   const beds = Object.values(parts).flatMap((part) =>
@@ -183,7 +57,8 @@ function problemsOf(joint: Joint, job: Job, available: Available): Problem[] {
   return [...kind.problems(params, members, available, names), ...beds];
 }
 
-function draftJoint(
+/** One joint by itself: what is wrong with it, its ways, the ones taken, and the set-ups they ask for. */
+export function draftJoint(
   joint: Joint,
   job: Job,
   shop: Shop,
@@ -265,17 +140,9 @@ function draftJoint(
   };
 }
 
-/** Ways that a school of practice would choose before the usual ones. */
-const ONE_FACE: ReadonlySet<string> = new Set([
-  'saw-flat-one-face',
-  'paired-cutters',
-  'saw-upright-stepped',
-  'bandsaw-stepped',
-]);
-const TEMPLATES: ReadonlySet<string> = new Set(['bushing-mortise', 'bushing-tenon', 'bushing-round']);
-
-const liked = ({ methods }: Route, { faces, guide }: Schools): boolean =>
-  (faces === 'one' && methods.some((m) => ONE_FACE.has(m))) || (guide === 'templates' && methods.some((m) => TEMPLATES.has(m))); // prettier-ignore
+/** Ways that this shop's school of practice would choose before the usual ones. */
+const liked = ({ traits }: Route, { faces, guide }: Schools): boolean =>
+  (faces === 'one' && traits.includes('one-face')) || (guide === 'templates' && traits.includes('template'));
 
 const batchesOfBoth = (
   joint: Joint,
@@ -299,7 +166,8 @@ export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName
   return { tenoned: tenoned[0]!.routes, mortised: mortised[0]!.routes };
 }
 
-const partsOf = ({ tenoned, mortised }: Joint, { parts }: Job): Part[] =>
+/** The two parts of a joint. */
+export const partsOf = ({ tenoned, mortised }: Joint, { parts }: Job): Part[] =>
   parts.filter((p) => p.id === tenoned.part || p.id === mortised.part);
 
 /** The ways to cut a half, for each batch of its part that is cut apart; usually there is one. */
@@ -376,22 +244,4 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
       of: parts.mortised.quantity,
     })),
   };
-}
-
-/** The tools a plan uses, by id: machines, cutters, guides, boxes of blocks. */
-export function toolsUsed({ operations }: Pick<Plan, 'operations'>): Set<string> {
-  const ids = operations.flatMap(({ setup }) => [
-    setup.machine,
-    setup.cutter,
-    ...setup.guides,
-    ...setup.figures.map((f) => f.set.box),
-  ]);
-  return new Set(ids.filter((id): id is string => typeof id === 'string'));
-}
-
-/** A short, stable fingerprint of plain data (FNV-1a, 32 bits): the same content gives the same text. */
-export function fingerprint(data: unknown): string {
-  let hash = 0x811c9dc5;
-  for (const char of JSON.stringify(data)) hash = Math.imul(hash ^ char.codePointAt(0)!, 0x01000193) >>> 0;
-  return hash.toString(16).padStart(8, '0');
 }

@@ -1,0 +1,133 @@
+import { featureWords, type AngleFigure, type LengthFigure, type Occurrence, type Setup } from '../setups/index.ts';
+import { modelOf } from '../machines/index.ts';
+import type { Mm, Sentence } from '../units/index.ts';
+import { countOf, distinct } from './counting.ts';
+import type { Basis, Card } from './plan.ts';
+
+/** A figure as a card shows it: between which features, in words. */
+export interface FigureView {
+  readonly figure: LengthFigure;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** One place of the cutter; the levels that lead down to it are told with it. */
+export interface PassView {
+  readonly setup: string;
+  readonly pass: string;
+  readonly words: Sentence;
+  readonly levels: readonly Mm[];
+}
+
+/** What goes through a card the same way: which pieces, how many, what is set or marked for them alone, their passes. */
+export interface GroupView {
+  readonly setup: string;
+  readonly parts: readonly string[];
+  readonly of?: string;
+  readonly ends: string;
+  readonly count: number;
+  readonly counted: string;
+  /** Lines on the wood, and places of a guide that only these pieces have. */
+  readonly figures: readonly FigureView[];
+  readonly passes: readonly PassView[];
+}
+
+/** A card as plain data: what web, command line and paper say. */
+export interface CardView {
+  readonly title: string;
+  readonly gear: readonly string[];
+  readonly between: readonly Mm[];
+  /** What is set on the machine for all that goes through. */
+  readonly figures: readonly FigureView[];
+  readonly angles: readonly AngleFigure[];
+  readonly groups: readonly GroupView[];
+  readonly byHand: boolean;
+}
+
+/** A card in the names of the job and the chest it was planned from. */
+export function cardView(card: Card, { job, shop }: Basis): CardView {
+  const { setups, title } = card;
+  const [first] = setups as [Setup];
+  const tool = (id: string | null) => shop.tools.find((t) => t.id === id)?.name;
+  const shared = first.model === 'bench' && setups.length > 1 ? [] : first.figures.filter((f) => setups.every((s) => s.figures.some((g) => isSame(f, g, s)))); // prettier-ignore
+  const angles = new Map(setups.flatMap((s) => s.angles ?? []).map((angle) => [JSON.stringify(angle), angle]));
+  return {
+    title,
+    gear: [tool(first.machine), tool(first.cutter), ...first.guides.map(tool)].filter((name) => name !== undefined),
+    between: first.between ?? [],
+    figures: viewed(shared, first),
+    angles: [...angles.values()],
+    groups: setups.map((setup) => groupOf(setup, shared, job)),
+    byHand: first.model === 'bench',
+  };
+}
+
+/** Whether two set-ups of a card have the same distance; what is marked on the wood is each one’s own. */
+const isSame = (a: LengthFigure, b: LengthFigure, { model }: Setup): boolean =>
+  a.from === b.from &&
+  a.to === b.to &&
+  Math.abs(a.set.value - b.set.value) < 1e-6 &&
+  !modelOf(model).marks?.includes(a.from);
+
+function viewed(figures: readonly LengthFigure[], setup: Setup): FigureView[] {
+  const words = featureWords(setup, modelOf(setup.model).datums);
+  return figures.map((figure) => ({ figure, from: words[figure.from]!, to: words[figure.to]! }));
+}
+
+function groupOf(setup: Setup, shared: readonly LengthFigure[], job: Basis['job']): GroupView {
+  const { occurrences, figures, of } = setup;
+  const count = countOf(setup);
+  const own = figures.filter((f) => !shared.some((s) => isSame(f, s, setup)));
+  return {
+    setup: setup.id,
+    parts: distinct(occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name ?? o.part)),
+    ...(of && { of }),
+    ends: endsOf(occurrences, job),
+    count,
+    counted: counted(setup.stage, count),
+    figures: viewed(own, setup),
+    passes: passesOf(setup),
+  };
+}
+
+/** Which ends and hands go through, where they must be told apart: “end A, 24 in left and 24 in right parts”. */
+function endsOf(occurrences: readonly Occurrence[], job: Basis['job']): string {
+  const ends = distinct(occurrences.map((o) => o.end.toUpperCase())).sort();
+  const paired = occurrences.filter((o) => job.parts.find((p) => p.id === o.part)?.hands === 'pairs');
+  const [left, right] = [false, true].map((isRight) =>
+    paired.filter((o) => (o.hand === 'right') === isRight).reduce((sum, o) => sum + o.count, 0),
+  );
+  const hands = [left && `${left} in left`, right && `${right} in right`].filter(Boolean).join(' and ');
+  const pieces = distinct(occurrences.flatMap((o) => o.pieces ?? [])).sort((a, b) => a - b);
+  return [
+    ends.length === 2 ? 'ends A and B' : `end ${ends[0]!}`,
+    ...(hands ? [`${hands} parts`] : []),
+    ...(pieces.length ? [`pieces ${pieces.join(', ')}`] : []),
+  ].join(', ');
+}
+
+/** Each place of the cutter once, the levels before it told with it. */
+function passesOf({ id, passes }: Setup): PassView[] {
+  const views: PassView[] = [];
+  let levels: Mm[] = [];
+  for (const { id: pass, words, level } of passes) {
+    if (level !== undefined) levels.push(level);
+    else {
+      views.push({ setup: id, pass, words, levels });
+      levels = [];
+    }
+  }
+  return views;
+}
+
+const COUNTED: Partial<Record<Setup['stage'], readonly [string, string]>> = {
+  mortise: ['mortise', 'mortises'],
+  'square-ends': ['mortise', 'mortises'],
+  notch: ['notch', 'notches'],
+  groove: ['piece', 'pieces'],
+  rebate: ['piece', 'pieces'],
+  bore: ['hole', 'holes'],
+};
+
+/** What goes through a set-up, in the number it is there in. */
+const counted = (stage: Setup['stage'], count: number): string => (COUNTED[stage] ?? ['end', 'ends'])[count === 1 ? 0 : 1]; // prettier-ignore

@@ -1,0 +1,18 @@
+import type { Setup } from '../setups/index.ts';
+import type { Schools } from '../tooling/index.ts';
+
+export const TEST_CUTS: Record<Schools['trial'], string> = {
+  dial: 'Test cut on scrap of the same measured thickness; measure it before the first good piece.',
+  creep:
+    'Start full on scrap of the same measured thickness, and creep up to the figure until the mate fits by hand; then the first good piece.',
+};
+
+/** Pieces, or ends of pieces, that go through a set-up; a cut along the whole piece is made once in each. */
+export function countOf({ stage, occurrences }: Pick<Setup, 'stage' | 'occurrences'>): number {
+  if (stage !== 'groove' && stage !== 'rebate') return occurrences.reduce((sum, o) => sum + o.count, 0);
+  const parts = new Map(occurrences.map((o) => [`${o.part}:${o.pieces?.join() ?? ''}`, o.of]));
+  return [...parts.values()].reduce((sum, of) => sum + of, 0);
+}
+
+/** Each once, in the order they come. */
+export const distinct = <T>(all: readonly T[]): T[] => [...new Set(all)];

@@ -1,0 +1,7 @@
+export * from './plan.ts';
+export { routesOf, shopFor, type JointDraft, type JointPlan, type NotTaken } from './draft.ts';
+export { countOf } from './counting.ts';
+export * from './cardView.ts';
+export * from './scenes.ts';
+export * from './whyNot.ts';
+export * from './remembered.ts';

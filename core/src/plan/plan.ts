@@ -1,0 +1,215 @@
+import type { Job } from '../exchange/index.ts';
+import { cautionsOf } from '../hazards/index.ts';
+import { neighbourNotes } from '../jobwide/index.ts';
+import { cardsFor, circleAmong, minutesOf, runOrder, withMoves, type DraftCard } from '../sequence/index.ts';
+import { worksOf, type Caution, type Setup, type Stop, type WorkId } from '../setups/index.ts';
+import type { JointProof } from '../simulate/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { availableIn, type Shop } from '../tooling/index.ts';
+import { say, type Sentence } from '../units/index.ts';
+import { VERSION } from '../version.ts';
+import { countOf, distinct, TEST_CUTS } from './counting.ts';
+import { draftJoint, partsOf, problemsOf, shopFor, type AsSet, type JointDraft, type JointPlan } from './draft.ts';
+import type { Remembered, RememberedProofs } from './remembered.ts';
+
+/** What a plan was made from: a card from an older one is stale. */
+export interface Stamp {
+  readonly velk: string;
+  readonly job: string;
+  readonly shop: string;
+}
+
+/** The very job and chest a plan was made from. */
+export interface Basis {
+  readonly job: Job;
+  readonly shop: Shop;
+}
+
+/** One state of one machine, in its place in the order, with every set-up that goes through it. */
+export interface Card {
+  /** Stays the same when the job is planned anew: the first set-up that goes through. */
+  readonly id: string;
+  readonly title: string;
+  /** What goes through, each with its passes, its pieces and its own words. */
+  readonly setups: readonly Setup[];
+  readonly works: readonly WorkId[];
+  readonly count: number;
+  readonly testCut: Sentence;
+  readonly checks: readonly Sentence[];
+  readonly cautions: readonly Caution[];
+  /** Why Velk would not make it, and whether that was read. */
+  readonly stops: readonly (Stop & { readonly read: boolean })[];
+  /** The rules that put other cards before it. */
+  readonly after: readonly { readonly card: string; readonly rule: string }[];
+}
+
+export interface Plan {
+  readonly stamp: Stamp;
+  readonly basis: Basis;
+  readonly joints: readonly JointPlan[];
+  readonly cards: readonly Card[];
+  readonly minutes: number;
+  /** Rules that contradict each other, each quoted with the card it would put before the next. */
+  readonly circle?: readonly { readonly card: string; readonly rule: string }[];
+  /** True when any joint can't be made as asked. */
+  readonly hasErrors: boolean;
+}
+
+/** A plan, and what cuts each of its joints virtually; nothing for those that can’t be made. */
+export interface PlanToProve {
+  readonly plan: Plan;
+  readonly provers: ReadonlyMap<string, (modeller: Modeller, remembered?: RememberedProofs) => JointProof>;
+}
+
+/**
+ * Plans a whole job: geometry, routes, set-ups at the shop's graduation, equal states of a machine as one card, run
+ * order, and, with a modeller, the proof of every joint. Same input, same plan.
+ * @param remembered proofs made before, so that a change to one joint doesn't cut the others again
+ */
+export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?: RememberedProofs): Plan {
+  const { plan, provers } = planToProve(job, chest);
+  if (!modeller) return plan;
+  const joints = plan.joints.map((joint): JointPlan => {
+    const proof = provers.get(joint.joint)?.(modeller, remembered);
+    return proof ? { ...joint, proof } : joint;
+  });
+  return { ...plan, joints, hasErrors: plan.hasErrors || joints.some((j) => j.proof?.good === false) };
+}
+
+/**
+ * The plan of a whole job, whose joints can then be proved one at a time, in any order.
+ * @param remembered drafts made before, so that a change to one joint doesn’t work out the others again
+ */
+export function planToProve(job: Job, chest: Shop, remembered?: Remembered<JointDraft>): PlanToProve {
+  const shop = shopFor(job, chest);
+  const drafts = draftsOf(job, shop, remembered);
+  const cards = cardsFor(
+    drafts.map(({ plan, setups }) => ({ joint: plan.joint, half: shop.schools.half, setups })),
+    shop,
+  );
+  const circle = circleAmong(cards);
+  const open = circle ? withoutLast(cards, circle) : cards;
+  const order = runOrder(open, shop.minutes);
+  const run = withMoves(order.map((index) => cards[index]!.setups));
+  const idOf = (index: number) => cards[index]!.setups[0]!.id;
+  const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
+  const joints = drafts.map((draft) => draft.plan);
+  return {
+    plan: {
+      stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
+      basis: { job, shop: chest },
+      joints,
+      cards: order.map((index, at): Card => {
+        const setups = run[at]!;
+        return {
+          id: idOf(index),
+          title: titleOf(setups),
+          setups,
+          works: distinct(setups.flatMap(worksOf)),
+          count: setups.reduce((sum, setup) => sum + countOf(setup), 0),
+          testCut: say(setups[0]!.model === 'bench' ? 'Try one on scrap or a spare first.' : TEST_CUTS[shop.schools.trial]), // prettier-ignore
+          checks: checksOf(setups),
+          cautions: cautionsOf(setups, shop),
+          stops: setups.flatMap(({ stops = [] }) => stops.map((stop) => ({ ...stop, read: read.has(`${stop.joint} ${stop.key}`) }))), // prettier-ignore
+          after: [...cards[index]!.after].map(([before, rule]) => ({ card: idOf(before), rule: rule.words })),
+        };
+      }),
+      minutes: minutesOf(cards, order, shop.minutes),
+      ...(circle && { circle: circle.map(({ at, rule }) => ({ card: idOf(at), rule: rule.words })) }),
+      hasErrors: circle !== undefined || joints.some(isUnmade),
+    },
+    provers: proversOf(drafts, inRunOrder(run.flat())),
+  };
+}
+
+/** Every joint by itself, with what its neighbours do to it. */
+function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraft>): JointDraft[] {
+  remembered?.under([shop, job.seasons]);
+  const available = availableIn(shop);
+  const own = new Map(job.joints.map((joint) => [joint, problemsOf(joint, job, available)]));
+  const possible = job.joints.filter((joint) => own.get(joint)!.length === 0);
+  const neighbours = neighbourNotes(job, possible);
+  return job.joints.map((joint) => {
+    const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
+    const problems = [...own.get(joint)!, ...near.problems];
+    const draft = () => draftJoint(joint, job, shop, available, problems, near.advice);
+    return remembered ? remembered.of([joint, partsOf(joint, job), near], draft) : draft();
+  });
+}
+
+/** That a joint is impossible, or a half of it has no way that is taken. */
+const isUnmade = ({ problems, notTaken, chosen }: JointPlan): boolean =>
+  problems.length > 0 || notTaken !== undefined || !chosen.tenoned || !chosen.mortised;
+
+const proversOf = (drafts: readonly JointDraft[], asSet: AsSet): PlanToProve['provers'] =>
+  new Map(
+    drafts.flatMap(({ plan, prove }) =>
+      prove
+        ? [[plan.joint, (modeller: Modeller, remembered?: RememberedProofs) => prove(modeller, asSet, remembered)]]
+        : [],
+    ),
+  );
+
+/** Set-ups in the order of the run, with their figures as they are set then. */
+function inRunOrder(run: readonly Setup[]): AsSet {
+  const known = new Map(run.map((setup, at) => [setup.id, { at, figures: setup.figures }]));
+  const placeOf = ({ id }: Setup) => known.get(id)?.at ?? Infinity;
+  return (setups) =>
+    [...setups]
+      .sort((a, b) => placeOf(a) - placeOf(b))
+      .map((setup) => ({ ...setup, figures: known.get(setup.id)?.figures ?? setup.figures }));
+}
+
+/** What a card is called: its ways of cutting, each with the features it is about where a joint has several. */
+function titleOf(setups: readonly Setup[]): string {
+  const titles = distinct(setups.map((s) => s.title));
+  const own = (title: string) => setups.filter((s) => s.title === title);
+  return titles
+    .map((title) => {
+      const names = distinct(own(title).map((s) => s.of ?? ''));
+      const named = names.every(Boolean) ? `${title}: ${names.join(', ')}` : title;
+      return own(title).every((s) => s.mirrored) ? `${named}, mirrored` : named;
+    })
+    .join('; ');
+}
+
+/** What to check at a card: of all that goes through, each once; and which stop is out of the way. */
+function checksOf(setups: readonly Setup[]): Sentence[] {
+  const stops = new Set(setups.flatMap((s) => s.figures.flatMap((f) => [f.from, f.to])).filter((d) => d.endsWith('-end-stop'))); // prettier-ignore
+  const both = stops.size > 1 ? [say('Both end stops stay as they are set: the one that isn’t in use is swung or lifted out of the way.')] : []; // prettier-ignore
+  const all = [...both, ...setups.flatMap((s) => s.checks)];
+  return [...new Map(all.map((check) => [JSON.stringify(check), check])).values()];
+}
+
+/** The cards without the rule that closes a circle: the order can be shown, and says which rule it can’t keep. */
+const withoutLast = (cards: readonly DraftCard[], circle: readonly { at: number }[]): DraftCard[] => {
+  const [first, last] = [circle[0]!.at, circle.at(-1)!.at];
+  const open = cards.map((card, i) => (i === first ? { ...card, after: new Map([...card.after].filter(([at]) => at !== last)) } : card)); // prettier-ignore
+  const next = circleAmong(open);
+  return next ? withoutLast(open, next) : open;
+};
+
+/** The set-ups of a plan in the order they are made. */
+export const setupsOf = ({ cards }: Pick<Plan, 'cards'>): Setup[] => cards.flatMap((card) => card.setups);
+
+/** The card a set-up goes through, by the id of any of them. */
+export const cardWith = ({ cards }: Pick<Plan, 'cards'>, id: string): Card | undefined =>
+  cards.find((card) => card.setups.some((setup) => setup.id === id));
+
+/** The tools a plan uses, by id: machines, cutters, guides, boxes of blocks. */
+export function toolsUsed(plan: Pick<Plan, 'cards'>): Set<string> {
+  const ids = setupsOf(plan).flatMap((setup) => [
+    setup.machine,
+    setup.cutter,
+    ...setup.guides,
+    ...setup.figures.map((f) => f.set.box),
+  ]);
+  return new Set(ids.filter((id): id is string => typeof id === 'string'));
+}
+
+/** A short, stable fingerprint of plain data (FNV-1a, 32 bits): the same content gives the same text. */
+export function fingerprint(data: unknown): string {
+  let hash = 0x811c9dc5;
+  for (const char of JSON.stringify(data)) hash = Math.imul(hash ^ char.codePointAt(0)!, 0x01000193) >>> 0;
+  return hash.toString(16).padStart(8, '0');
+}
