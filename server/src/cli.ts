@@ -3,6 +3,7 @@ import { text } from 'node:stream/consumers';
 import { Command } from 'commander';
 import {
   MAX_JOB_BYTES,
+  notesOnPieces,
   planJob,
   setupsOf,
   readJobFile,
@@ -11,6 +12,7 @@ import {
   VERSION,
   whyNot,
   type JobFile,
+  type LengthStyle,
   type Plan,
 } from '@velk/core';
 import { cardWords } from './cardWords.ts';
@@ -53,7 +55,7 @@ program
   .action(async (path: string) => {
     const file = await open(path);
     const plan = planJob(file.job, file.shop);
-    const lines = errorsOf(file, plan);
+    const lines = [...errorsOf(file, plan), ...pieceLines(plan, shopIn(file.shop, file.job.units).style)];
     console.log(lines.length ? lines.join('\n') : `${file.job.name}: ${file.job.joints.length} joints, nothing wrong.`);
     process.exitCode = plan.hasErrors ? PLAN_HAS_ERRORS : OK;
   });
@@ -73,6 +75,14 @@ async function open(path: string): Promise<JobFile> {
   tooLarge(Buffer.byteLength(given));
   const read = readJobFile(given);
   return read.ok ? read.value : refuse(read.errors.map((e) => `${path}: ${e.path} ${e.message}`));
+}
+
+/** What is wrong with whole pieces, or with the rules among their cards. */
+function pieceLines(plan: Plan, style: LengthStyle): string[] {
+  return [
+    ...(plan.circle ?? []).map(({ card, rule }) => `No order keeps this rule with the others: ${rule} (${card})`),
+    ...notesOnPieces(plan.pieces ?? [], plan).map(({ level, words }) => `${level === 'error' ? 'Wrong' : 'Look'}: ${speak(words, style)}`), // prettier-ignore
+  ];
 }
 
 function errorsOf(file: JobFile, plan: Plan): string[] {
@@ -111,5 +121,5 @@ function inWords(file: JobFile, plan: Plan): string {
         ...whyNot(joint.proof, setupsOf(plan), namesOf(file, joint.joint)).map((s) => `   ${speak(s, style)}`),
       );
   }
-  return lines.join('\n');
+  return [...lines, '', ...pieceLines(plan, style)].join('\n').trimEnd();
 }

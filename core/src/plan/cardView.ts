@@ -27,7 +27,7 @@ export interface GroupView {
   readonly ends: string;
   readonly count: number;
   readonly counted: string;
-  /** Lines on the wood, and places of a guide that only these pieces have. */
+  /** Lines on their wood, and what is moved before they go through. */
   readonly figures: readonly FigureView[];
   readonly passes: readonly PassView[];
 }
@@ -37,7 +37,7 @@ export interface CardView {
   readonly title: string;
   readonly gear: readonly string[];
   readonly between: readonly Mm[];
-  /** What is set on the machine for all that goes through. */
+  /** How the machine is set before the first goes through. */
   readonly figures: readonly FigureView[];
   readonly angles: readonly AngleFigure[];
   readonly groups: readonly GroupView[];
@@ -49,35 +49,54 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
   const { setups, title } = card;
   const [first] = setups as [Setup];
   const tool = (id: string | null) => shop.tools.find((t) => t.id === id)?.name;
-  const shared = first.model === 'bench' && setups.length > 1 ? [] : first.figures.filter((f) => setups.every((s) => s.figures.some((g) => isSame(f, g, s)))); // prettier-ignore
+  const standing: Standing = new Map();
+  const alone = first.model === 'bench' && setups.length === 1;
+  const atFirst = alone ? first.figures : first.figures.filter((f) => !isMark(f, first));
+  moved(first, standing);
   const angles = new Map(setups.flatMap((s) => s.angles ?? []).map((angle) => [JSON.stringify(angle), angle]));
   return {
     title,
     gear: [tool(first.machine), tool(first.cutter), ...first.guides.map(tool)].filter((name) => name !== undefined),
     between: first.between ?? [],
-    figures: viewed(shared, first),
+    figures: viewed(atFirst, first),
     angles: [...angles.values()],
-    groups: setups.map((setup) => groupOf(setup, shared, job)),
+    groups: setups.map((setup, i) => {
+      const marks = alone ? [] : setup.figures.filter((f) => isMark(f, setup));
+      return groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job);
+    }),
     byHand: first.model === 'bench',
   };
 }
 
-/** Whether two set-ups of a card have the same distance; what is marked on the wood is each one’s own. */
-const isSame = (a: LengthFigure, b: LengthFigure, { model }: Setup): boolean =>
-  a.from === b.from &&
-  a.to === b.to &&
-  Math.abs(a.set.value - b.set.value) < 1e-6 &&
-  !modelOf(model).marks?.includes(a.from);
+/** Where everything stands in turn, by the features it is measured between. */
+type Standing = Map<string, readonly Mm[]>;
+
+/** Whether it is a line on the wood: at the bench all are. */
+const isMark = ({ from }: LengthFigure, { model }: Setup): boolean =>
+  model === 'bench' || modelOf(model).marks?.includes(from) === true;
+
+/** What of a set-up doesn’t stand already; from now on it does. */
+function moved(setup: Setup, standing: Standing): LengthFigure[] {
+  const own = setup.figures.filter((f) => !isMark(f, setup));
+  const distances = distinct(own.map(({ from, to }) => `${from}>${to}`));
+  return distances.flatMap((distance) => {
+    const figures = own.filter(({ from, to }) => `${from}>${to}` === distance);
+    const before = standing.get(distance);
+    const places = figures.map((f) => f.set.value);
+    standing.set(distance, places);
+    if (before && before.length === places.length && places.every((v, i) => Math.abs(v - before[i]!) < 1e-6)) return [];
+    return figures.filter((f, i) => i > 0 || Math.abs(f.set.value - (before?.at(-1) ?? Infinity)) >= 1e-6);
+  });
+}
 
 function viewed(figures: readonly LengthFigure[], setup: Setup): FigureView[] {
   const words = featureWords(setup, modelOf(setup.model).datums);
   return figures.map((figure) => ({ figure, from: words[figure.from]!, to: words[figure.to]! }));
 }
 
-function groupOf(setup: Setup, shared: readonly LengthFigure[], job: Basis['job']): GroupView {
-  const { occurrences, figures, of } = setup;
+function groupOf(setup: Setup, own: readonly LengthFigure[], job: Basis['job']): GroupView {
+  const { occurrences, of } = setup;
   const count = countOf(setup);
-  const own = figures.filter((f) => !shared.some((s) => isSame(f, s, setup)));
   return {
     setup: setup.id,
     parts: distinct(occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name ?? o.part)),

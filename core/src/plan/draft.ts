@@ -2,9 +2,10 @@ import { endsOf, entryOf, resolve, type Job, type Joint } from '../exchange/inde
 import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
 import { askedRoute, cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from '../methods/index.ts';
+import { minutesAlone } from '../sequence/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
-import type { RememberedProofs } from './remembered.ts';
+import type { Remembered } from './remembered.ts';
 import type { Modeller } from '../solids/index.ts';
 import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from '../tooling/index.ts';
@@ -35,7 +36,7 @@ export interface JointPlan {
 export interface JointDraft {
   readonly plan: JointPlan;
   readonly setups: readonly Setup[];
-  readonly prove?: (modeller: Modeller, asSet: AsSet, remembered?: RememberedProofs) => JointProof;
+  readonly prove?: (modeller: Modeller, asSet: AsSet, remembered?: Remembered<JointProof>) => JointProof;
 }
 
 /** Set-ups in the order of the run, with their figures as they are set then. */
@@ -164,6 +165,26 @@ export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName
   const { kind, params, parts, members } = resolve(joint, job);
   const { tenoned, mortised } = batchesOfBoth(joint, parts, occurrencesOf(joint, parts), shop, kind, params, members);
   return { tenoned: tenoned[0]!.routes, mortised: mortised[0]!.routes };
+}
+
+/** A way to cut a half, and what it takes: how many set-ups, and the minutes to set them. */
+export interface WayChoice extends RouteChoice {
+  readonly setups: number;
+  readonly minutes: number;
+}
+
+export type WaysOfHalf = readonly WayChoice[];
+
+/** Every way of cutting each half of a joint as plain data, with what each takes. */
+export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, WaysOfHalf> {
+  const shop = shopFor(job, chest);
+  const { tenoned, mortised } = routesOf(joint, job, chest);
+  const half = (routes: readonly Route[]): WaysOfHalf =>
+    routes.map((route) => {
+      const setups = route.setups();
+      return { ...choiceOf(route), setups: setups.length, minutes: minutesAlone(setups, shop) };
+    });
+  return { tenoned: half(tenoned), mortised: half(mortised) };
 }
 
 /** The two parts of a joint. */

@@ -1,5 +1,14 @@
 export * from './plan.ts';
-export { routesOf, shopFor, type JointDraft, type JointPlan, type NotTaken } from './draft.ts';
+export {
+  routesOf,
+  shopFor,
+  waysOf,
+  type JointDraft,
+  type JointPlan,
+  type NotTaken,
+  type WayChoice,
+  type WaysOfHalf,
+} from './draft.ts';
 export { countOf } from './counting.ts';
 export * from './cardView.ts';
 export * from './scenes.ts';

@@ -3,13 +3,14 @@ import { cautionsOf } from '../hazards/index.ts';
 import { neighbourNotes } from '../jobwide/index.ts';
 import { cardsFor, circleAmong, minutesOf, runOrder, withMoves, type DraftCard } from '../sequence/index.ts';
 import { worksOf, type Caution, type Setup, type Stop, type WorkId } from '../setups/index.ts';
-import type { JointProof } from '../simulate/index.ts';
+import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import { say, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';
 import { countOf, distinct, TEST_CUTS } from './counting.ts';
 import { draftJoint, partsOf, problemsOf, shopFor, type AsSet, type JointDraft, type JointPlan } from './draft.ts';
+import { piecesOf } from './pieces.ts';
 import type { Remembered, RememberedProofs } from './remembered.ts';
 
 /** What a plan was made from: a card from an older one is stale. */
@@ -49,6 +50,8 @@ export interface Plan {
   readonly joints: readonly JointPlan[];
   readonly cards: readonly Card[];
   readonly minutes: number;
+  /** Whole pieces, once they were cut. */
+  readonly pieces?: readonly PieceProof[];
   /** Rules that contradict each other, each quoted with the card it would put before the next. */
   readonly circle?: readonly { readonly card: string; readonly rule: string }[];
   /** True when any joint can't be made as asked. */
@@ -58,7 +61,9 @@ export interface Plan {
 /** A plan, and what cuts each of its joints virtually; nothing for those that can’t be made. */
 export interface PlanToProve {
   readonly plan: Plan;
-  readonly provers: ReadonlyMap<string, (modeller: Modeller, remembered?: RememberedProofs) => JointProof>;
+  readonly provers: ReadonlyMap<string, (modeller: Modeller, remembered?: Remembered<JointProof>) => JointProof>;
+  /** Every distinct piece with several places of joinery, all of it cut into the same wood in the order of the run. */
+  readonly pieces: ReadonlyMap<string, (modeller: Modeller, remembered?: Remembered<PieceProof>) => PieceProof>;
 }
 
 /**
@@ -67,13 +72,15 @@ export interface PlanToProve {
  * @param remembered proofs made before, so that a change to one joint doesn't cut the others again
  */
 export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?: RememberedProofs): Plan {
-  const { plan, provers } = planToProve(job, chest);
+  const { plan, provers, pieces } = planToProve(job, chest);
   if (!modeller) return plan;
   const joints = plan.joints.map((joint): JointPlan => {
-    const proof = provers.get(joint.joint)?.(modeller, remembered);
+    const proof = provers.get(joint.joint)?.(modeller, remembered?.joints);
     return proof ? { ...joint, proof } : joint;
   });
-  return { ...plan, joints, hasErrors: plan.hasErrors || joints.some((j) => j.proof?.good === false) };
+  const proved = [...pieces.values()].map((prove) => prove(modeller, remembered?.pieces));
+  const bad = joints.some((j) => j.proof?.good === false) || proved.some((p) => !p.good);
+  return { ...plan, joints, pieces: proved, hasErrors: plan.hasErrors || bad };
 }
 
 /**
@@ -119,6 +126,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
       hasErrors: circle !== undefined || joints.some(isUnmade),
     },
     provers: proversOf(drafts, inRunOrder(run.flat())),
+    pieces: pieceProversOf(run.flat(), drafts, job, shop),
   };
 }
 
@@ -145,10 +153,35 @@ const proversOf = (drafts: readonly JointDraft[], asSet: AsSet): PlanToProve['pr
   new Map(
     drafts.flatMap(({ plan, prove }) =>
       prove
-        ? [[plan.joint, (modeller: Modeller, remembered?: RememberedProofs) => prove(modeller, asSet, remembered)]]
+        ? [
+            [
+              plan.joint,
+              (modeller: Modeller, remembered?: Remembered<JointProof>) => prove(modeller, asSet, remembered),
+            ],
+          ]
         : [],
     ),
   );
+
+function pieceProversOf(
+  run: readonly Setup[],
+  drafts: readonly JointDraft[],
+  job: Job,
+  shop: Shop,
+): PlanToProve['pieces'] {
+  const cut = new Set(drafts.flatMap(({ plan, prove }) => (prove ? [plan.joint] : [])));
+  const joints = new Map(job.joints.filter(({ id }) => cut.has(id)).map((joint) => [joint.id, joint]));
+  return new Map(
+    piecesOf(run, job, joints).map((piece) => [
+      piece.id,
+      (modeller: Modeller, remembered?: Remembered<PieceProof>) => {
+        const prove = () => provePiece(modeller, piece, shop);
+        const places = piece.places.map(({ at, kind, params }) => [at, kind.id, params]);
+        return remembered ? remembered.of([piece.part, piece.work, places, shop.tools], prove) : prove();
+      },
+    ]),
+  );
+}
 
 /** Set-ups in the order of the run, with their figures as they are set then. */
 function inRunOrder(run: readonly Setup[]): AsSet {

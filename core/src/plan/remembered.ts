@@ -1,4 +1,4 @@
-import type { JointProof } from '../simulate/index.ts';
+import type { JointProof, PieceProof } from '../simulate/index.ts';
 
 /** Answers found before: the same question would give the same again. */
 export class Remembered<Answer> {
@@ -30,5 +30,14 @@ export class Remembered<Answer> {
   }
 }
 
-/** Proofs of joints cut virtually before. */
-export class RememberedProofs extends Remembered<JointProof> {}
+/** Joints and whole pieces that were cut virtually before. */
+export class RememberedProofs {
+  readonly joints: Remembered<JointProof>;
+  readonly pieces: Remembered<PieceProof>;
+
+  /** @param most of each that are kept */
+  constructor(most = 100) {
+    this.joints = new Remembered(most);
+    this.pieces = new Remembered(most);
+  }
+}

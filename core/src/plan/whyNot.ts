@@ -1,6 +1,7 @@
 import type { MemberName } from '../joints/index.ts';
 import type { LengthFigure, Setup } from '../setups/index.ts';
-import type { JointProof } from '../simulate/index.ts';
+import type { JointProof, PieceProof } from '../simulate/index.ts';
+import type { Plan } from './plan.ts';
 import { TOLERANCE } from '../simulate/index.ts';
 import { say, type Sentence } from '../units/index.ts';
 
@@ -45,6 +46,51 @@ export function whyNot(
     ...mending(own),
   ];
 }
+
+/** What a sentence about a piece is for: the joint whose work it is, and the other one where one spoils another. */
+export interface PieceNote {
+  readonly joints: readonly string[];
+  readonly level: 'error' | 'warning';
+  readonly words: Sentence;
+}
+
+/**
+ * What is wrong with whole pieces, each with the joints it is to be shown at: work that takes no wood, off-cuts that are
+ * caught, wood that is wrong once all joints of the piece are cut, and what one joint takes from another.
+ */
+export function notesOnPieces(
+  pieces: readonly PieceProof[],
+  { cards, basis: { job } }: Pick<Plan, 'cards' | 'basis'>,
+): PieceNote[] {
+  const setups = new Map(cards.flatMap((card) => card.setups.map((setup) => [setup.id, setup])));
+  const titleOf = (id: string) => setups.get(id)?.title ?? id;
+  const jointsOf = (id: string) => [...new Set(setups.get(id)?.occurrences.map((o) => o.joint))];
+  const nameOf = (id: string) => job.joints.find((j) => j.id === id)?.name ?? id;
+  return pieces.flatMap((piece): PieceNote[] => {
+    const part = job.parts.find((p) => p.id === piece.part)?.name ?? piece.part;
+    const which = piece.hand ? `${part}, ${piece.hand}` : part;
+    const wrong = piece.mismatches.filter((m) => m.depth > m.allowed);
+    return [
+      ...piece.faults.map(({ setup, words }): PieceNote => ({ joints: jointsOf(setup), level: 'error', words: say(`${which}, ${titleOf(setup)}: ${words.text}.`, { ...words.lengths }) })), // prettier-ignore
+      ...piece.trapped.map(({ setup, between }): PieceNote => ({ joints: jointsOf(setup), level: 'error', words: say(`${which}, ${titleOf(setup)}: an off-cut comes loose between blade and ${between}.`) })), // prettier-ignore
+      ...wrong.map(({ sort, depth, joint, setup }): PieceNote => ({
+        joints: piece.joints,
+        level: 'error',
+        words: say(`${which}: with all its joints cut, wood is ${sort === 'left' ? 'left' : 'missing'} {depth} deep, by ${setup ? titleOf(setup) : nameOf(joint)} of ${nameOf(joint)}.`, { depth }), // prettier-ignore
+      })),
+      ...unlikeSpoils(piece).map(({ joint, by }): PieceNote => ({
+        joints: [joint, by],
+        level: 'warning',
+        words: say(
+          `${which}: ${nameOf(by)} takes wood that ${nameOf(joint)} keeps. See that what is left of it is enough.`,
+        ),
+      })),
+    ];
+  });
+}
+
+/** Both ends of a piece are spoiled alike: said once. */
+const unlikeSpoils = ({ spoils }: PieceProof) => [...new Map(spoils.map((s) => [`${s.joint} ${s.by}`, s])).values()];
 
 /** The setting that leaves most of what is asked, as it counts in the size it makes; and what would leave less. */
 function mending(own: readonly Setup[]): Sentence[] {

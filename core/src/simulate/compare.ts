@@ -34,8 +34,21 @@ export const TOLERANCE: Mm = 0.005;
 export const SPECK = 1e-5;
 
 /** Every lump of wood that is wrong, deepest first; those within the tolerance are not listed. */
-export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, piece: Piece): Mismatch[] {
-  const keep = modeller.solid(wanted.mustRemain);
+export const compare = (modeller: Modeller, cut: Body, wanted: MemberGeometry, piece: Piece): Mismatch[] =>
+  compareWith(modeller, cut, modeller.solid(wanted.mustRemain), leaves(wanted.mustBeEmpty), piece);
+
+/**
+ * The same where several joints ask for it together.
+ * @param keep what none of them may take
+ * @param hollow what each of them takes, solid by solid
+ */
+export function compareWith(
+  modeller: Modeller,
+  cut: Body,
+  keep: Body,
+  hollow: readonly Solid[],
+  piece: Piece,
+): Mismatch[] {
   const measure = (sort: Mismatch['sort'], wrong: readonly Body[], bounded: () => Body): Mismatch[] => {
     const lumps = wrong.flatMap((body) =>
       body.volume() < SPECK ? [] : body.parts().filter((l) => l.volume() >= SPECK),
@@ -53,7 +66,7 @@ export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, p
   const missing = gone.volume();
   if (missing < SPECK && cut.volume() + missing - keep.volume() < SPECK) return [];
   /** Solid by solid: their union would have faces in common, where a boolean operation is at its weakest. */
-  const empty = leaves(wanted.mustBeEmpty).map((solid) => modeller.solid(solid));
+  const empty = hollow.map((solid) => modeller.solid(solid));
   const left = empty.map((body) => cut.within(body));
   return [
     ...measure('left', left, () => empty.reduce((all, body) => all.with(body))),
@@ -61,7 +74,8 @@ export function compare(modeller: Modeller, cut: Body, wanted: MemberGeometry, p
   ].sort((a, b) => b.depth - a.depth);
 }
 
-const leaves = (solid: Solid): Solid[] => (solid.shape === 'union' ? solid.solids.flatMap(leaves) : [solid]);
+/** The solids a union is made of. */
+export const leaves = (solid: Solid): Solid[] => (solid.shape === 'union' ? solid.solids.flatMap(leaves) : [solid]);
 
 /** Depth, mm, from which a lump is looked at again for what of it is only a fin. */
 const DEEP: Mm = TOLERANCE;

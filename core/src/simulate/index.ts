@@ -5,3 +5,4 @@ export * from './assemble.ts';
 export * from './proof.ts';
 export * from './pair.ts';
 export * from './season.ts';
+export * from './piece.ts';

@@ -1,6 +1,15 @@
 import { faceOf, modelOf, type Placement } from '../machines/index.ts';
-import { invert, union, type Body, type Modeller, type Solid, type Vec3 } from '../solids/index.ts';
-import { pieceSolid, type Lean, type Piece } from '../stock/index.ts';
+import {
+  compose,
+  invert,
+  union,
+  type Body,
+  type Modeller,
+  type Rigid,
+  type Solid,
+  type Vec3,
+} from '../solids/index.ts';
+import { pieceSolid, turnedPiece, type Lean, type Piece } from '../stock/index.ts';
 import type { Occurrence, Pass, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
@@ -32,31 +41,39 @@ export interface Cut {
  * longer joined to the piece falls away after each pass. Runs inside a scope of the modeller.
  * @param asIs the shop's tools as they truly are; the figures were computed from what the shop believes
  */
-export function virtualCut(
-  modeller: Modeller,
-  setups: readonly Setup[],
-  occurrence: Occurrence,
-  piece: Piece,
-  asIs: Shop,
-): Cut {
+export const virtualCut = (modeller: Modeller, setups: readonly Setup[], at: Occurrence, piece: Piece, asIs: Shop): Cut =>
+  cutInTurn(modeller, setups.map((setup) => ({ setup, at })), piece, asIs); // prettier-ignore
+
+/** A set-up at one place of a piece; for what is entered at a face, from the piece’s axes into those it is reckoned in. */
+export interface Step {
+  readonly setup: Setup;
+  readonly at: Occurrence;
+  readonly turned?: Rigid;
+}
+
+/** The same at several places of one piece, whatever joint each is of. */
+export function cutInTurn(modeller: Modeller, steps: readonly Step[], piece: Piece, asIs: Shop): Cut {
   let body = modeller.solid(pieceSolid(piece));
   const trapped: Trapped[] = [];
   const faults: Fault[] = [];
   let offcuts = 0;
   let wood = body.volume();
   let ends = 0;
-  for (const setup of setups) {
-    const placed = setup.passes.map((pass) => ({
-      pass,
-      placement: modelOf(setup.model).place(setup, pass, occurrence, piece, asIs),
-    }));
+  /** Cut along the whole piece: what two joints share is there from the first on. */
+  const along: Step[] = [];
+  for (const { setup, at, turned } of steps) {
+    const own = turned ? turnedPiece(piece) : piece;
+    const placed = setup.passes.map((pass) => {
+      const placement = modelOf(setup.model).place(setup, pass, at, own, asIs);
+      return { pass, placement: turned ? { ...placement, rigid: compose(placement.rigid, turned) } : placement };
+    });
     /** A hand-held tool traps nothing: its passes are one cut. */
     /** By path, for the levels of one path are one cut. */
     const taken = new Map<string, number>();
     const cuts = placed.every(({ placement }) => placement.feeds === 'tool') ? [placed] : placed.map((p) => [p]);
     for (const passes of cuts) {
       const { pass, placement } = passes[0]!;
-      const gap = setup.model === 'bench' ? gapAtBench(body, setup, placement) : gapAtEnd(body, setup, pass, placement, occurrence); // prettier-ignore
+      const gap = setup.model === 'bench' ? gapAtBench(body, setup, placement) : gapAtEnd(body, setup, pass, placement, at); // prettier-ignore
       if (Math.abs(gap) > SEATED + offBy(setup) + ends)
         faults.push({ sort: 'unseated', setup: setup.id, pass: pass.id, words: say('{gap} between the piece and what its figure counts from', { gap }) }); // prettier-ignore
       const sweeps = deepestOf(passes.map(({ placement }) => placement)).map(({ rigid, sweep }): Solid => ({
@@ -80,12 +97,14 @@ export function virtualCut(
       wood = volumes[most]!;
     }
     /** A sliver between kerf and shoulder is there or not by the rounding of the kerf before; so is what a chisel follows up. */
-    const sliver = (setup.stage === 'shoulders' && setup.shouldersFirst === false) || (setup.model === 'bench' && setup.follows !== undefined); // prettier-ignore
+    const whole = setup.stage === 'groove' || setup.stage === 'rebate';
+    const sliver = (whole && along.some((s) => s.at.joint !== at.joint || s.setup.id === setup.id)) || (setup.stage === 'shoulders' && setup.shouldersFirst === false) || (setup.model === 'bench' && setup.follows !== undefined); // prettier-ignore
     for (const pass of setup.passes)
       if (!sliver && (taken.get(pathOf(pass)) ?? Infinity) < NOTHING) {
         faults.push({ sort: 'idle', setup: setup.id, pass: pass.id, words: say('takes no wood') });
         taken.delete(pathOf(pass));
       }
+    if (whole) along.push({ setup, at });
     if (setup.stage === 'end') ends += lengthOff(setup);
   }
   return { body, trapped, faults, offcuts };

@@ -1,5 +1,5 @@
 import type { Mm } from '../units/index.ts';
-import { box, type Solid, type Vec3 } from '../solids/index.ts';
+import { box, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
 import { spreadOf, type Part } from './part.ts';
 
 /**
@@ -29,6 +29,12 @@ export const turnedPiece = ({ length, thickness, width }: Piece): Piece => ({
   length,
   thickness: width,
   width: thickness,
+});
+
+/** From a piece’s own axes into those of its `turnedPiece`. */
+export const quarterTurn = (thickness: Mm): Rigid => ({
+  rotation: [[1, 0, 0], [0, 0, 1], [0, -1, 0]], // prettier-ignore
+  shift: [0, 0, thickness],
 });
 
 /** Outward direction of a face, in piece axes. */

@@ -1,5 +1,5 @@
 import { createSlice, type Draft, type PayloadAction } from '@reduxjs/toolkit';
-import type { JointProof, Plan } from '@velk/core';
+import type { JointProof, PieceProof, Plan } from '@velk/core';
 import type { Proofs } from '../workers/proving.ts';
 
 /** The newest plan of the job on the bench; proofs arrive after the figures, one joint after another. */
@@ -7,16 +7,21 @@ export interface PlansState {
   plan: Plan | null;
   /** By joint, the newest there is, with the stamp of the plan it was made from. */
   proofs: Record<string, { proof: JointProof; of: string }>;
+  /** Whole pieces of the plan whose joints were all proved last. */
+  pieces: readonly PieceProof[];
   /** The stamp of the plan whose joints were all proved last. */
   provedAll: string;
   error: string;
 }
 
-const initialState: PlansState = { plan: null, proofs: {}, provedAll: '', error: '' };
+const initialState: PlansState = { plan: null, proofs: {}, pieces: [], provedAll: '', error: '' };
 const stampOf = ({ stamp }: Pick<Plan, 'stamp'>): string => `${stamp.job}-${stamp.shop}`;
 
 /** What is known of a joint’s proof: the newest there is, whether it is of the plan as it stands, or still on its way. */
-export function proofAt({ plan, proofs, provedAll }: Pick<PlansState, 'plan' | 'proofs' | 'provedAll'>, joint: string) {
+export function proofAt(
+  { plan, proofs, provedAll }: Pick<PlansState, 'proofs' | 'provedAll'> & { readonly plan: Pick<Plan, 'stamp'> | null },
+  joint: string,
+) {
   const now = plan ? stampOf(plan) : '';
   const { proof, of } = proofs[joint] ?? {};
   return { proof, current: of === now, awaited: of !== now && provedAll !== now };
@@ -35,6 +40,7 @@ export const plansSlice = createSlice({
       for (const proof of payload.proofs) state.proofs[proof.joint] = { proof: proof as Draft<JointProof>, of };
       if (!payload.last) return;
       state.provedAll = of;
+      state.pieces = (payload.pieces ?? []) as Draft<PieceProof>[];
       /** What was proved before and is not any more can’t be made, or is gone. */
       state.proofs = Object.fromEntries(Object.entries(state.proofs).filter(([, known]) => known.of === of));
     },

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import type { Plan, Shop } from '@velk/core';
-import { latest } from '../workers/planner.ts';
+import type { Job, Plan, Shop } from '@velk/core';
+import { latest, startCore } from '../workers/asking.ts';
 import { api, type JobSummary } from './api.ts';
 import { useAppDispatch } from './store.ts';
 import { stagesOf, type Stage } from './useStages.ts';
@@ -24,7 +24,13 @@ export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | 
   useEffect(() => {
     const waiting = (jobs ?? []).filter((job) => !known.has(keyOf(job, shopVersion)));
     if (!shop || !waiting.length) return;
-    const worker = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' });
+    const worker = startCore();
+    let heard: (plan: Omit<Plan, 'basis'> | undefined) => void = () => undefined;
+    const asking = latest(worker, 'plan', ({ plan }) => heard(plan));
+    const ask = (question: { job: Job; shop: Shop }, then: typeof heard) => {
+      heard = then;
+      asking(question);
+    };
     let over = false;
     void (async () => {
       for (const summary of waiting) {
@@ -32,15 +38,14 @@ export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | 
         const { data } = await asked;
         if (over) return;
         if (!data) continue;
-        const plan = await new Promise<Plan | undefined>((resolve) =>
-          latest<{ job: typeof data.job; shop: Shop }, { plan: Plan }>(worker, (answer) => resolve(answer.plan))({
-            job: data.job,
-            shop,
-          }),
+        const plan = await new Promise<Omit<Plan, 'basis'> | undefined>((resolve) =>
+          ask({ job: data.job, shop }, resolve),
         );
         if (over || !plan) continue;
         known.set(keyOf(summary, shopVersion), {
-          stages: stagesOf(data.job, { plan, proofs: {}, provedAll: '' }).filter(({ id }) => id !== 'proof'),
+          stages: stagesOf(data.job, { plan, proofs: {}, pieces: [], provedAll: '' }).filter(
+            ({ id }) => id !== 'proof',
+          ),
           setups: plan.cards.length,
           minutes: plan.minutes,
         });

@@ -1,61 +1,80 @@
-import { useEffect, useRef } from 'react';
-import type { Job, Plan, Shop } from '@velk/core';
-import { latest } from '../workers/planner.ts';
-import type { Asked, ProofAnswer } from '../workers/proving.ts';
+import { useEffect, useRef, useState } from 'react';
+import type { Joint, Shop, WaysOfHalf } from '@velk/core';
+import { latest, startCore, type Asks } from '../workers/asking.ts';
+import type { ProofAnswer } from '../workers/proving.ts';
 import { planFailed, planned, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 
 const BEFORE_PROOF = 250;
 
-interface Question {
-  readonly job: Job;
-  readonly shop: Shop;
+/** The core's workers while a job is open: one for figures and ways, one that proves, so that neither waits. */
+interface Cores {
+  readonly figures: (question: Asks['plan']['asks']) => void;
+  readonly proof: Worker;
+  asked: number;
 }
 
-/** Plans the job on the bench at every change, in workers: figures at once, proofs when typing pauses. */
+/** Plans the job on the bench at every change, beside the page: figures at once, proofs when typing pauses. */
 export function usePlanning(shop: Shop | null): void {
   const dispatch = useAppDispatch();
   const job = useAppSelector((s) => s.bench.job);
   const joint = useAppSelector((s) => s.view.joint) ?? job?.joints[0]?.id ?? null;
-  const workers = useRef<{ figures: (question: Question) => void; proof: Worker; asked: number } | null>(null);
+  const cores = useRef<Cores | null>(null);
   const inView = useRef(joint);
 
   useEffect(() => {
-    const figures = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' });
-    const proof = new Worker(new URL('../workers/proof.worker.ts', import.meta.url), { type: 'module' });
-    const own = {
-      /** The plan carries the very job and chest it was asked for: rooms draw from these, not from newer ones. */
-      figures: latest<Question, { plan: Omit<Plan, 'basis'> }>(figures, ({ plan, error }, basis) =>
-        dispatch(plan ? planned({ ...plan, basis }) : planFailed(error ?? '')),
-      ),
-      proof,
-      asked: 0,
-    };
-    workers.current = own;
+    const [figures, proof] = [startCore(), startCore()];
+    /** The plan carries the very job and chest it was asked for: rooms draw from these, not from newer ones. */
+    const asking = latest(figures, 'plan', ({ plan, error }, { job, shop }) =>
+      dispatch(plan ? planned({ ...plan, basis: { job, shop } }) : planFailed(error ?? '')),
+    );
+    const own: Cores = { figures: asking, proof, asked: 0 };
+    cores.current = own;
     proof.onmessage = ({ data: { id, proofs, error } }: MessageEvent<ProofAnswer>) => {
       if (id === own.asked) dispatch(proofs ? proved(proofs) : planFailed(error ?? ''));
     };
     return () => {
       figures.terminate();
       proof.terminate();
-      workers.current = null;
+      cores.current = null;
     };
   }, [dispatch]);
 
   useEffect(() => {
     inView.current = joint;
-    tell(workers.current?.proof, { first: joint });
+    cores.current?.proof.postMessage({ ask: 'look', id: 0, first: joint });
   }, [joint]);
 
   useEffect(() => {
-    const own = workers.current;
+    const own = cores.current;
     if (!job || !shop || !own) return;
     own.figures({ job, shop });
     /** From now on proofs of what was before are not heard: they may be of another job. */
     const id = ++own.asked;
-    const timer = setTimeout(() => tell(own.proof, { id, job, shop, first: inView.current }), BEFORE_PROOF);
+    const timer = setTimeout(
+      () => own.proof.postMessage({ ask: 'prove', id, job, shop, first: inView.current }),
+      BEFORE_PROOF,
+    );
     return () => clearTimeout(timer);
   }, [job, shop]);
 }
 
-const tell = (worker: Worker | undefined, asked: Asked) => worker?.postMessage(asked);
+type Ways = Readonly<Record<'tenoned' | 'mortised', WaysOfHalf>>;
+
+/** Every way to cut each half of a joint of the plan, with what it takes; nothing while that is being reckoned. */
+export function useWays(joint: Joint | undefined): Ways | undefined {
+  const basis = useAppSelector((s) => s.plans.plan?.basis);
+  const [ask, setAsk] = useState<((question: Asks['ways']['asks']) => void) | null>(null);
+  const [found, setFound] = useState<{ joint: string; ways: Ways } | null>(null);
+  useEffect(() => {
+    const worker = startCore();
+    const asking = latest(worker, 'ways', ({ ways }, question) => setFound(ways ? { joint: question.joint.id, ways } : null)); // prettier-ignore
+    setAsk(() => asking);
+    return () => worker.terminate();
+  }, []);
+  const planned = basis?.job.joints.find((j) => j.id === joint?.id);
+  useEffect(() => {
+    if (planned && basis) ask?.({ joint: planned, ...basis });
+  }, [ask, planned, basis]);
+  return found?.joint === joint?.id ? found?.ways : undefined;
+}

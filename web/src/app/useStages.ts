@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Job } from '@velk/core';
+import type { Job, Plan } from '@velk/core';
 import { proofAt, type PlansState } from './plans.ts';
 import { useAppSelector } from './store.ts';
 
@@ -10,8 +10,13 @@ export interface Stage {
   readonly count: number;
 }
 
+/** What is known of a job’s plan and proofs. */
+type Known = Pick<PlansState, 'proofs' | 'provedAll' | 'pieces'> & {
+  readonly plan: Pick<Plan, 'joints' | 'cards' | 'stamp'> | null;
+};
+
 /** The stages of a job in the order the work happens, each with how far it is and how much wants a look. */
-export function stagesOf(job: Job | null, plans: Pick<PlansState, 'plan' | 'proofs' | 'provedAll'>): Stage[] {
+export function stagesOf(job: Job | null, plans: Known): Stage[] {
   const { plan } = plans;
   const joints = plan?.joints ?? [];
   const stage = (id: string, title: string, begun: boolean, count: number): Stage => ({
@@ -24,7 +29,7 @@ export function stagesOf(job: Job | null, plans: Pick<PlansState, 'plan' | 'proo
   const unrouted = joints.filter((j) => j.problems.length === 0 && (!j.chosen.tenoned || !j.chosen.mortised)).length;
   const proofs = joints.map((j) => proofAt(plans, j.joint));
   const current = proofs.filter((p) => p.current);
-  const bad = current.filter((p) => !p.proof?.good).length;
+  const bad = current.filter((p) => !p.proof?.good).length + plans.pieces.filter((p) => !p.good).length;
   const planned = (plan?.cards.length ?? 0) > 0;
   return [
     stage('stock', 'Stock', (job?.parts.length ?? 0) > 0, 0),

@@ -2,7 +2,7 @@ import { Canvas } from '@react-three/fiber';
 import { useEffect, useMemo, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
 import type { Members, Pair } from '@velk/core';
-import { latest } from '../workers/planner.ts';
+import { latest, startCore } from '../workers/asking.ts';
 
 interface Props {
   readonly kind: string;
@@ -18,8 +18,8 @@ function usePair({ kind, params, members }: Props): { pair?: Pair; error?: strin
   const [ask, setAsk] = useState<((question: Props) => void) | null>(null);
   const [answer, setAnswer] = useState<{ pair?: Pair; error?: string }>({});
   useEffect(() => {
-    const worker = new Worker(new URL('../workers/pair.worker.ts', import.meta.url), { type: 'module' });
-    const asking = latest<Props, { pair: Pair }>(worker, setAnswer);
+    const worker = startCore();
+    const asking = latest(worker, 'pair', setAnswer);
     setAsk(() => asking);
     return () => worker.terminate();
   }, []);

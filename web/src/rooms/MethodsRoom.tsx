@@ -1,15 +1,12 @@
-import { useMemo } from 'react';
 import {
   choicesOf,
-  minutesAlone,
-  routesOf,
   shopFor,
   type Job,
   type MemberName,
   type NotTaken,
-  type Route,
   type Shop,
   type Stage,
+  type WayChoice,
 } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
@@ -18,6 +15,7 @@ import { Choosing } from './Choosing.tsx';
 import { SchoolChoices } from './ShopRoom.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
+import { useWays } from '../app/usePlanning.ts';
 
 const HALVES: [MemberName, string][] = [
   ['mortised', 'The mortise'],
@@ -47,16 +45,14 @@ const ALSO: Partial<Record<Stage, string>> = {
 };
 
 /** Nothing but hazards is against it: who chooses it all the same can have it. */
-const takeable = ({ refusals }: Route): boolean => refusals.every((r) => r.hazard);
+const takeable = ({ refusals }: WayChoice): boolean => refusals.every((r) => r.hazard);
 
 /** The route asked for where it is accepted, else the one the plan chose, else the first, whose refusals are told. */
-const chosenOf = (routes: readonly Route[], wanted?: string, planned?: string): Route | undefined =>
+const chosenOf = (routes: readonly WayChoice[], wanted?: string, planned?: string): WayChoice | undefined =>
   routes.find((r) => r.id === wanted && takeable(r)) ?? routes.find((r) => r.id === planned) ?? routes[0];
 
-function worth(route: Route, shop: Shop): string {
-  const setups = route.setups();
-  return `${setups.length} ${setups.length === 1 ? 'set-up' : 'set-ups'}, set in about ${Math.round(minutesAlone(setups, shop))} min`;
-}
+const worth = ({ setups, minutes }: WayChoice): string =>
+  `${setups} ${setups === 1 ? 'set-up' : 'set-ups'}, set in about ${Math.round(minutes)} min`;
 
 /** One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what can't be and why. */
 function Half({
@@ -64,16 +60,14 @@ function Half({
   routes,
   chosen,
   notTaken,
-  shop,
   onChoose,
 }: {
   title: string;
-  routes: readonly Route[];
-  chosen: Route | undefined;
+  routes: readonly WayChoice[];
+  chosen: WayChoice | undefined;
   /** Nothing is cut until another way is chosen. */
   notTaken: NotTaken | undefined;
-  shop: Shop;
-  onChoose: (route: Route) => void;
+  onChoose: (route: WayChoice) => void;
 }) {
   const style = useStyle();
   if (!chosen) return null;
@@ -92,7 +86,7 @@ function Half({
           <p>Nothing is cut in its place: choose another, or change what is in the way.</p>
         </div>
       ) : (
-        <p className="quiet">{possible ? `As chosen: ${worth(chosen, shop)}.` : 'No way to cut it in this shop.'}</p>
+        <p className="quiet">{possible ? `As chosen: ${worth(chosen)}.` : 'No way to cut it in this shop.'}</p>
       )}
       {stages.map(({ stage, choices }, i) => {
         const open = [...choices.filter(({ route }) => takeable(route))].sort((a, b) => a.route.refusals.length - b.route.refusals.length); // prettier-ignore
@@ -122,7 +116,7 @@ function Half({
                         </span>
                       ))}
                     </span>
-                    <span className="quiet">{!notTaken && route === chosen ? 'chosen' : worth(route, shop)}</span>
+                    <span className="quiet">{!notTaken && route === chosen ? 'chosen' : worth(route)}</span>
                   </label>
                 ))}
               </div>
@@ -166,13 +160,10 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint?.id));
   const style = useStyle();
   const possible = plan?.problems.length === 0;
-  const routes = useMemo(
-    () => (joint && possible ? routesOf(joint, job, shop) : { tenoned: [], mortised: [] }),
-    [joint, job, shop, possible],
-  );
+  const ways = useWays(joint);
   if (!joint || !plan)
     return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
-  const choose = (member: MemberName, route: Route) =>
+  const choose = (member: MemberName, route: WayChoice) =>
     dispatch(
       changed({
         ...job,
@@ -198,12 +189,12 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
               <Spoken sentence={plan.additions[member]} style={style} />
             </p>
           )}
+          {possible && !ways && <p className="quiet">Reckoning the ways…</p>}
           <Half
             title={title}
-            routes={routes[member]}
-            chosen={chosenOf(routes[member], joint.routes[member], plan.chosen[member])}
+            routes={ways?.[member] ?? []}
+            chosen={chosenOf(ways?.[member] ?? [], joint.routes[member], plan.chosen[member])}
             notTaken={plan.notTaken?.[member]}
-            shop={shop}
             onChoose={(route) => choose(member, route)}
           />
         </section>

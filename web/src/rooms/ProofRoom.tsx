@@ -1,4 +1,13 @@
-import { setupsOf, whyNot, type Job, type Joint, type LengthStyle, type MemberName, type SeasonFit } from '@velk/core';
+import {
+  notesOnPieces,
+  setupsOf,
+  whyNot,
+  type Job,
+  type Joint,
+  type LengthStyle,
+  type MemberName,
+  type SeasonFit,
+} from '@velk/core';
 import { proofAt } from '../app/plans.ts';
 import { useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -42,6 +51,7 @@ export function ProofRoom({ job }: { job: Job }) {
     ['mortised', 'Mortise'],
   ];
   const [tenoned, mortised] = [joint.tenoned, joint.mortised].map(({ part }) => job.parts.find((p) => p.id === part)?.name ?? ''); // prettier-ignore
+  const onPieces = current ? notesOnPieces(plans.pieces, plan).filter((note) => note.joints.includes(joint.id)) : [];
   const reasons = whyNot(proof, setupsOf(plan), { tenoned: tenoned!, mortised: mortised! });
   const wrong = members.flatMap(([member, name]) => proof.members[member].mismatches.map((m) => ({ ...m, name })));
   return (
@@ -70,6 +80,11 @@ export function ProofRoom({ job }: { job: Job }) {
               ))}
             </section>
           )}
+          {onPieces.map(({ level, words }, i) => (
+            <p key={i} className={`note ${level}`} role="status" style={{ marginTop: 12 }}>
+              <Spoken sentence={words} style={{ ...style, inches: 'decimal' }} />
+            </p>
+          ))}
           <h2 style={{ marginTop: 18 }}>Against the drawing</h2>
           {wrong.length === 0 ? (
             <p>No wood is left or missing anywhere by more than 0.005 mm.</p>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { RememberedProofs, type JointProof, type Modeller, type PlanToProve } from '@velk/core';
+import { RememberedProofs, type JointProof, type Modeller, type PieceProof, type PlanToProve } from '@velk/core';
 import { proveInTurn, type Proofs } from './proving.ts';
 
 const NAMES = ['a', 'b', 'c', 'd', 'e'];
@@ -15,25 +15,35 @@ async function run({
   const cut: string[] = [];
   const told: Proofs[] = [];
   const provers = new Map(NAMES.map((joint) => [joint, () => (cut.push(joint), { joint } as JointProof)]));
-  const plan = { plan: { stamp: { velk: '', job: '', shop: '' } }, provers } as unknown as PlanToProve;
+  const pieces = new Map([['rail', () => (cut.push('rail'), { id: 'rail' } as PieceProof)]]);
+  const plan = { plan: { stamp: { velk: '', job: '', shop: '' } }, provers, pieces } as unknown as PlanToProve;
   await proveInTurn(plan, {} as Modeller, new RememberedProofs(), {
     first: () => first(cut),
     wanted: () => wanted(cut),
     tell: (proofs) => told.push(proofs),
   });
-  return { cut, told: told.map(({ proofs, last }) => `${proofs.map((p) => p.joint).join('')}${last ? '.' : ''}`) };
+  return {
+    cut,
+    told: told.map(
+      ({ proofs, pieces, last }) =>
+        `${proofs.map((p) => p.joint).join('')}${(pieces ?? []).map((p) => ` ${p.id}`).join('')}${last ? '.' : ''}`,
+    ),
+  };
 }
 
 describe('proofs in turn', () => {
   it('the joint looked at is cut and told before all others, each is told once, and the last tells that it is', async () => {
-    expect(await run({ first: () => 'd' })).toEqual({ cut: ['d', 'a', 'b', 'c', 'e'], told: ['d', 'abce.'] });
-    expect(await run({ first: () => null })).toEqual({ cut: NAMES, told: ['abcde.'] });
-    expect(await run({ first: () => 'e' })).toMatchObject({ told: ['e', 'abcd.'] });
+    expect(await run({ first: () => 'd' })).toEqual({
+      cut: ['d', 'a', 'b', 'c', 'e', 'rail'],
+      told: ['d', 'abce rail.'],
+    });
+    expect(await run({ first: () => null })).toEqual({ cut: [...NAMES, 'rail'], told: ['abcde rail.'] });
+    expect(await run({ first: () => 'e' })).toMatchObject({ told: ['e', 'abcd rail.'] });
   });
 
   it('a joint looked at meanwhile comes next', async () => {
     const { cut } = await run({ first: (done) => (done.length < 2 ? 'b' : 'e') });
-    expect(cut).toEqual(['b', 'a', 'e', 'c', 'd']);
+    expect(cut).toEqual(['b', 'a', 'e', 'c', 'd', 'rail']);
   });
 
   it('ends without another word once nobody wants to know', async () => {

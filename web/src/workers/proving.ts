@@ -1,14 +1,11 @@
-import type { Job, JointProof, Modeller, PlanToProve, RememberedProofs, Shop, Stamp } from '@velk/core';
-
-/** A job to be proved, or only which of its joints is looked at now. */
-export type Asked =
-  | { readonly first: string | null }
-  | { readonly id: number; readonly job: Job; readonly shop: Shop; readonly first: string | null };
+import type { JointProof, Modeller, PieceProof, PlanToProve, RememberedProofs, Stamp } from '@velk/core';
 
 /** Proofs as they come, and which plan they belong to. */
 export interface Proofs {
   readonly stamp: Stamp;
   readonly proofs: readonly JointProof[];
+  /** Whole pieces, told all at once when every joint is proved. */
+  readonly pieces?: readonly PieceProof[];
   /** Whether these were the last: what has none now can’t be made. */
   readonly last: boolean;
 }
@@ -34,9 +31,9 @@ const GATHERED = 200;
 /** Lets messages that came meanwhile be heard. */
 const breath = () => new Promise((resolve) => setTimeout(resolve));
 
-/** Proves a plan’s joints, the one looked at first, and tells what it has found every now and then. */
+/** Proves a plan’s joints, the one looked at first, then its whole pieces; tells what it has found every now and then. */
 export async function proveInTurn(
-  { plan: { stamp }, provers }: PlanToProve,
+  { plan: { stamp }, provers, pieces }: PlanToProve,
   modeller: Modeller,
   remembered: RememberedProofs,
   { first, wanted, tell }: Turn,
@@ -48,7 +45,7 @@ export async function proveInTurn(
     if (!wanted()) return;
     const seen = first() ?? '';
     const next = left.has(seen) ? seen : left.keys().next().value!;
-    found.push(left.get(next)!(modeller, remembered));
+    found.push(left.get(next)!(modeller, remembered.joints));
     left.delete(next);
     if (!left.size || (next !== seen && Date.now() - told < GATHERED)) continue;
     tell({ stamp, proofs: found, last: false });
@@ -56,5 +53,11 @@ export async function proveInTurn(
     told = Date.now();
     await breath();
   }
-  tell({ stamp, proofs: found, last: true });
+  const whole: PieceProof[] = [];
+  for (const prove of pieces.values()) {
+    if (!wanted()) return;
+    whole.push(prove(modeller, remembered.pieces));
+    await breath();
+  }
+  tell({ stamp, proofs: found, pieces: whole, last: true });
 }

@@ -1,0 +1,59 @@
+import type { Job, Joint, Members, Pair, Plan, Shop, WaysOfHalf } from '@velk/core';
+
+/** All that can be asked of the core's worker, and what it answers. */
+export interface Asks {
+  readonly plan: { readonly asks: { job: Job; shop: Shop }; readonly answers: { plan: Omit<Plan, 'basis'> } };
+  readonly ways: {
+    readonly asks: { joint: Joint; job: Job; shop: Shop };
+    readonly answers: { ways: Record<'tenoned' | 'mortised', WaysOfHalf> };
+  };
+  readonly pair: {
+    readonly asks: { kind: string; params: Record<string, unknown>; members: Members };
+    readonly answers: { pair: Pair };
+  };
+  /** Proofs come as they are made, many answers to one question. */
+  readonly prove: { readonly asks: { job: Job; shop: Shop; first: string | null }; readonly answers: object };
+  /** Only which joint is looked at now. */
+  readonly look: { readonly asks: { first: string | null }; readonly answers: object };
+}
+
+export type Ask = keyof Asks;
+export type Question = { [A in Ask]: { readonly ask: A; readonly id: number } & Readonly<Asks[A]['asks']> }[Ask];
+
+export type Answer<A> = { readonly id: number; readonly error?: string } & Partial<A>;
+
+/** The core beside the page: everything it reckons is asked of it, and the page only draws. */
+export const startCore = (): Worker => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
+
+/**
+ * Asks a worker that always works on the newest question of its sort: one being answered, at most one waiting. The error
+ * of a question that is no longer asked is not told.
+ * @param done hears the answer and the question it belongs to
+ */
+export function latest<A extends Ask>(
+  worker: Worker,
+  ask: A,
+  done: (answer: Answer<Asks[A]['answers']>, question: Asks[A]['asks']) => void,
+): (question: Asks[A]['asks']) => void {
+  let id = 0;
+  let asked: Asks[A]['asks'] | null = null;
+  let waiting: Asks[A]['asks'] | null = null;
+  const send = (question: Asks[A]['asks']) => {
+    asked = question;
+    worker.postMessage({ ask, id: ++id, ...question });
+  };
+  worker.addEventListener('message', ({ data }: MessageEvent<Answer<Asks[A]['answers']> & { ask: Ask }>) => {
+    if (data.ask !== ask || asked === null) return;
+    const answered = asked;
+    asked = null;
+    if (waiting === null) return done(data, answered);
+    const next = waiting;
+    waiting = null;
+    if (data.error === undefined) done(data, answered);
+    send(next);
+  });
+  return (question) => {
+    if (asked === null) send(question);
+    else waiting = question;
+  };
+}

@@ -1,0 +1,49 @@
+import { kindOf, pairOf, planToProve, Remembered, RememberedProofs, waysOf, type JointDraft } from '@velk/core';
+import type { Question } from './asking.ts';
+import { proveInTurn } from './proving.ts';
+
+/** As many as the joints of a large job, so that none of them is worked out again while another is changed. */
+const MANY = 1000;
+const drafts = new Remembered<JointDraft>(MANY);
+const remembered = new RememberedProofs(MANY);
+
+/** The solid modeller is fetched only where something is cut. */
+const modeller = () => import('./modeller.ts').then((module) => module.modeller);
+
+/** The newest question of proofs, and the joint that is looked at: a newer one counts at once. */
+const newest: { id: number; first: string | null } = { id: 0, first: null };
+
+/** Everything that is reckoned, in one place: figures and order, ways, proofs, solids. None of it on the page. */
+async function answer(question: Question): Promise<object | undefined> {
+  switch (question.ask) {
+    case 'plan': {
+      const { basis: _, ...plan } = planToProve(question.job, question.shop, drafts).plan;
+      return { plan };
+    }
+    case 'ways':
+      return { ways: waysOf(question.joint, question.job, question.shop) };
+    case 'pair':
+      return { pair: pairOf(await modeller(), kindOf(question.kind), question.params, question.members) };
+    case 'look':
+      newest.first = question.first;
+      return undefined;
+    case 'prove': {
+      const { id, job, shop } = question;
+      newest.first = question.first;
+      newest.id = id;
+      await proveInTurn(planToProve(job, shop, drafts), await modeller(), remembered, {
+        first: () => newest.first,
+        wanted: () => newest.id === id,
+        tell: (proofs) => self.postMessage({ ask: 'prove', id, proofs }),
+      });
+      return undefined;
+    }
+  }
+}
+
+self.onmessage = ({ data }: MessageEvent<Question>) => {
+  const { ask, id } = data;
+  void answer(data)
+    .catch((error: unknown) => ({ error: String(error) }))
+    .then((found) => found && self.postMessage({ ask, id, ...found }));
+};
