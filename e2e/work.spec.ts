@@ -82,7 +82,7 @@ test('an inch job is read, shown and set in inches', async ({ page, velk }) => {
   await expect(page.getByText(/Cut virtually, Rail into stile: tenon/)).toBeVisible();
 });
 
-test('the two tenon routes can be changed for each other, and left and right stiles are two set-ups', async ({
+test('the two tenon routes can be changed for each other, and left and right stiles go through one card', async ({
   page,
   velk,
 }) => {
@@ -91,12 +91,24 @@ test('the two tenon routes can be changed for each other, and left and right sti
   await page.getByRole('link', { name: /^Order/ }).click();
   await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, on the bandsaw')).toHaveCount(1);
   await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, upright on the table saw')).toHaveCount(0);
-  for (const side of ['left', 'right'])
-    await expect(setupsOf(page, 'Cross rail into post', new RegExp(`end stop on the ${side}`))).toHaveCount(1);
+  const mortises = setupsOf(page, 'Cross rail into post', 'Mortise, plunge router in the jig');
+  await expect(mortises).toHaveCount(1);
   const lines = page.getByRole('listitem').filter({ hasText: 'Cross rail into post' });
   const line = lines.filter({ hasText: 'Cheeks, on the bandsaw' }).first();
   await line.getByText('Why not earlier').click();
   await expect(line.getByText(/The closed mortise comes first/)).toBeVisible();
+  await mortises.click();
+  const groups = page.getByRole('region', { name: /^What goes through/ });
+  await expect(groups).toHaveCount(2);
+  await expect(groups.nth(1)).toContainText('End stop, on the right');
+  await expect(page.getByText(/Both end stops stay as they are set/)).toBeVisible();
+  /** Its address holds while its work is there, and says so when that is gone. */
+  await page.reload();
+  await expect(groups).toHaveCount(2);
+  await page.goto(page.url().replace(/setups\/.*$/, 'setups/gone'));
+  await expect(page.getByRole('heading', { name: 'This card is gone' })).toBeVisible();
+  await page.getByRole('link', { name: 'The first card of this joint' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Mortise');
 });
 
 test('earlier versions can be brought back', async ({ page, velk }) => {

@@ -43,6 +43,8 @@ function useOffered(joint: string): { dimension: string; value: number; done: ()
   return { dimension, value: read.value, done: () => setParams({}, { replace: true }) };
 }
 
+const NONE = [] as const;
+
 const words = (dimension: string): string => dimension.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
 
 /** The joint sheet: the drawing is the form, reasons and warnings stand in the margin. */
@@ -74,18 +76,10 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const available = useMemo(() => availableIn(shopFor(job, shop)), [job, shop]);
   const drawing = useMemo(() => kind.drawing(params, members), [kind, params, members]);
   const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
-  const problems = useMemo(
-    () => kind.problems(params, members, available, { tenoned: parts.tenoned.name, mortised: parts.mortised.name }),
-    [kind, params, members, available, parts],
-  );
+  /** All that is wrong or worth saying comes from the plan, whatever it is about: none is judged here anew. */
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id));
-  const planned = plan?.advice;
-  const advice: readonly Advice[] = problems.length
-    ? []
-    : [
-        ...kind.advice(params, members, available),
-        ...(planned ?? []).filter((a) => a.dimension === 'count' || /^(season|near)/.test(a.id)),
-      ];
+  const problems = plan?.problems ?? NONE;
+  const advice: readonly Advice[] = plan?.advice ?? NONE;
   const errors = Object.fromEntries(problems.map((p) => [p.path, speak(p.message, style)]));
   const replace = (next: Joint) =>
     dispatch(changed({ ...job, joints: job.joints.map((j) => (j.id === joint.id ? next : j)) }));
@@ -274,16 +268,14 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </p>
           </div>
         )}
-        {[...problems, ...(problems.length ? [] : (plan?.problems ?? []).filter((p) => p.path === 'neighbour'))].map(
-          (p, i) => (
-            <div key={i} className="note error" role="alert">
-              <h3>Can’t be made: {p.dimension}</h3>
-              <p>
-                <Spoken sentence={p.message} style={style} />
-              </p>
-            </div>
-          ),
-        )}
+        {problems.map((p, i) => (
+          <div key={i} className="note error" role="alert">
+            <h3>Can’t be made: {p.dimension}</h3>
+            <p>
+              <Spoken sentence={p.message} style={style} />
+            </p>
+          </div>
+        ))}
         {open.length > 0 && (
           <p className="proposals">
             {open.length === 1 ? 'One change is proposed: ' : `${open.length} changes are proposed: `}
