@@ -1,6 +1,6 @@
 import type { Setup } from '../setups/index.ts';
 import type { Schools, Shop } from '../tooling/index.ts';
-import { ruleAcross, ruleWithin, spokenOfAcross, type Rule } from './rules.ts';
+import { ACROSS, fits, ruleWithin, type Rule } from './rules.ts';
 import { bothStand, inTurn, movedBetween, settingOf, stateOf, type Setting } from './setting.ts';
 
 /** One state of one machine, before it has its place in the order, with every set-up that goes through it. */
@@ -52,30 +52,48 @@ export function cardsFor(joints: readonly JointSetups[], shop: Shop): DraftCard[
 /** All that must come before what: within each joint, and among the joints of each part. */
 function needsOf(joints: readonly JointSetups[]): Need[] {
   const needs: Need[] = [];
-  const spoken: { at: number; joint: number; setup: Setup }[] = [];
+  const byPart = new Map<string, Spoken[]>();
   let from = 0;
   joints.forEach(({ setups, half }, joint) => {
+    for (const { first, then, rule } of needsWithin(setups, half))
+      needs.push({ first: from + first, then: from + then, rule });
     setups.forEach((setup, i) => {
-      if (spokenOfAcross(setup)) spoken.push({ at: from + i, joint, setup });
-      setups.forEach((other, j) => {
-        const rule = i === j ? undefined : ruleWithin(setup, other, half);
-        if (rule) needs.push({ first: from + i, then: from + j, rule });
-      });
+      if (!ACROSS.some(({ first, then }) => fits(first, setup) || fits(then, setup))) return;
+      for (const part of new Set(setup.occurrences.map((o) => o.part)))
+        byPart.set(part, [...(byPart.get(part) ?? []), { at: from + i, joint, setup }]);
     });
     from += setups.length;
   });
-  const byPart = new Map<string, typeof spoken>();
-  for (const one of spoken)
-    for (const part of new Set(one.setup.occurrences.map((o) => o.part)))
-      byPart.set(part, [...(byPart.get(part) ?? []), one]);
   for (const own of byPart.values())
-    for (const a of own)
-      for (const b of own) {
-        const rule = a.joint === b.joint ? undefined : ruleAcross(a.setup, b.setup);
-        if (rule) needs.push({ first: a.at, then: b.at, rule });
-      }
+    for (const rule of ACROSS) {
+      const [firsts, thens] = [rule.first, rule.then].map((which) => own.filter(({ setup }) => fits(which, setup)));
+      for (const a of firsts!) for (const b of thens!) if (a.joint !== b.joint) needs.push({ first: a.at, then: b.at, rule }); // prettier-ignore
+    }
   return needs;
 }
+
+/** A set-up that a rule among the joints of a part speaks of. */
+interface Spoken {
+  readonly at: number;
+  readonly joint: number;
+  readonly setup: Setup;
+}
+
+/** What must come before what in one joint; the same set-ups in the same shop need the same again. */
+function needsWithin(setups: readonly Setup[], half: Schools['half']): readonly Need[] {
+  const known = WITHIN.get(setups);
+  if (known?.half === half) return known.needs;
+  const needs = setups.flatMap((setup, first) =>
+    setups.flatMap((other, then): Need[] => {
+      const rule = first === then ? undefined : ruleWithin(setup, other, half);
+      return rule ? [{ first, then, rule }] : [];
+    }),
+  );
+  WITHIN.set(setups, { half, needs });
+  return needs;
+}
+
+const WITHIN = new WeakMap<readonly Setup[], { readonly half: Schools['half']; readonly needs: readonly Need[] }>();
 
 /** Set-ups of one state of a machine together, as places in the list; at the bench those that are one piece of work. */
 function grouped(setups: readonly Setup[], shop: Shop): number[][] {

@@ -176,7 +176,7 @@ export function fits({ member, stages, trait, shouldersFirst, models }: Selector
   return (setup.traits?.includes(name as Trait) ?? false) !== no;
 }
 
-/** Whether two set-ups meet where a rule asks it; set-ups of one joint are never asked for their part. */
+/** Whether two set-ups of one joint meet where a rule asks it. */
 function meet(among: Rule['among'], a: Setup, b: Setup): boolean {
   if (among === 'joint') return true;
   if (among === 'part') return a.occurrences.some((x) => b.occurrences.some((y) => x.part === y.part));
@@ -187,16 +187,8 @@ function meet(among: Rule['among'], a: Setup, b: Setup): boolean {
 export const ruleWithin = (first: Setup, then: Setup, half: Schools['half']): Rule | undefined =>
   followed(first, then) ?? RULES.find((rule) => applies(rule, half) && orders(rule, first, then));
 
-/** The first rule by which a set-up of one joint must come before one of another that shares a part with it. */
-export const ruleAcross = (first: Setup, then: Setup): Rule | undefined =>
-  ACROSS.find((rule) => orders(rule, first, then));
-
-/** Rules that hold in a part whatever its joints. */
-const ACROSS = RULES.filter(({ among }) => among === 'part');
-
-/** Whether any rule among the joints of a part speaks of this set-up. */
-export const spokenOfAcross = (setup: Setup): boolean =>
-  ACROSS.some(({ first, then }) => fits(first, setup) || fits(then, setup));
+/** Rules that hold in a part whatever its joints; where two meet in a part is for the asker to see. */
+export const ACROSS = RULES.filter(({ among }) => among === 'part');
 
 const applies = ({ when }: Rule, half: Schools['half']): boolean => !when?.half || when.half === half;
 

@@ -58,6 +58,17 @@ const heldBy = (lean: Lean) => {
 /** The state of its machine that a set-up asks for; nothing at the bench, where nothing is set. */
 export function settingOf(setup: Setup, shop: Shop): Setting | undefined {
   if (setup.model === 'bench') return undefined;
+  const known = SETTINGS.get(shop.tools) ?? new WeakMap<Setup, Setting>();
+  SETTINGS.set(shop.tools, known);
+  const setting = known.get(setup) ?? reckoned(setup, shop);
+  known.set(setup, setting);
+  return setting;
+}
+
+/** Reckoned once for each set-up and chest: a plan that is made anew has most of its set-ups from before. */
+const SETTINGS = new WeakMap<Shop['tools'], WeakMap<Setup, Setting>>();
+
+function reckoned(setup: Setup, shop: Shop): Setting {
   const places = new Map<Slot, Mm[]>();
   for (const figure of setup.figures) {
     const found = slotOf(figure, setup, shop);

@@ -5,7 +5,16 @@ import { withMoves } from '../sequence/index.ts';
 import { cases, jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
 import { newTool, type Shop } from '../tooling/index.ts';
 import { METRIC, say, speak, type Rounding, type Scale, type Screw } from '../units/index.ts';
-import { byMove, figure, remainderMatters, waysToReach, type FigureDraft, type Means, type Reach } from './index.ts';
+import {
+  byMove,
+  figure,
+  ranked,
+  remainderMatters,
+  waysToReach,
+  type FigureDraft,
+  type Means,
+  type Reach,
+} from './index.ts';
 
 const BOX = { id: 'box', name: 'Box', sizes: [0.05, 0.1, 0.2, 0.5, 1, 2, 3, 5, 10, 20, 30, 50] };
 const means: fc.Arbitrary<Means> = fc.record({
@@ -82,6 +91,61 @@ describe('every way of reaching a figure', () => {
       ['0.8 mm larger than it stands', 10.8],
       ['1.0 mm larger than it stands (a quarter turn)', 11],
     ]);
+  });
+
+  it('each way by itself, in figures: what is read, how far it may be off, and what the machine is told', () => {
+    const only = (value: number, rounding: Rounding, given: Partial<Means>, by: Reach['by']) =>
+      waysToReach(value, rounding, { graduation: 0.5, ...given }).find((way) => way.by === by);
+    const told = (way: Reach | undefined) => way && { said: speak(way.text, METRIC), value: Number(way.value.toFixed(6)), error: Number(way.error.toFixed(6)), spread: way.spread }; // prettier-ignore
+    const scale: Scale = { unit: 'mm', graduation: 1, zero: 0.25 };
+    /** A scale that reads to the near side of a kerf of 3, its zero a quarter short: 30 is 26.75 of it, 27 the nearest mark. */
+    const read = only(30, 'nearest', { scale, beyond: 3 }, 'scale');
+    expect(told(read)).toEqual({ said: 'scale at 27.0 mm; kerf 3.0 mm taken off; its zero, 0.25 mm, allowed for', value: 30.25, error: -0.25, spread: 0.5 }); // prettier-ignore
+    expect(read!.zero).toBe(3.25);
+    expect(told(only(30, 'nearest', { scale: { ...scale, zero: 0 } }, 'scale'))!.said).toBe('scale at 30.0 mm');
+    expect(told(only(30, 'nearest', { scale }, 'scale'))!.said).toBe(
+      'scale at 30.0 mm; its zero, 0.25 mm, allowed for',
+    );
+    expect(told(only(30, 'nearest', { scale: { ...scale, zero: 0 }, beyond: 3 }, 'scale'))!.said).toBe('scale at 27.0 mm; kerf 3.0 mm taken off'); // prettier-ignore
+    expect(told(only(10.3, 'up', {}, 'rule'))).toEqual({ said: 'measured, 10.5 mm', value: 10.5, error: -0.2, spread: 0.25 }); // prettier-ignore
+    /** A hundredth for each block of the pile. */
+    expect(told(only(13, 'nearest', { boxes: [BOX] }, 'blocks'))).toMatchObject({ value: 13, error: 0, spread: 0.02 });
+    expect(told(only(13.2, 'nearest', { boxes: [BOX] }, 'blocks'))!.spread).toBeCloseTo(0.03, 12);
+    expect(only(13, 'nearest', {}, 'blocks')).toBeUndefined();
+    /** Half a division of 4 mm in 80, and three turns and a quarter. */
+    const turned = only(13, 'nearest', { screw: { lead: 4, divisions: 80 } }, 'screw')!;
+    expect([turned.turns, turned.spread]).toEqual([3.25, 0.025]);
+    expect(waysToReach(13, 'up', { graduation: 0 })).toEqual([{ by: 'work', text: say('to the work itself'), value: 13, error: 0, spread: 0 }]); // prettier-ignore
+  });
+
+  it('a mate is a gauge within half a millimetre, and on the side that leaves wood', () => {
+    const mate = (value: number, rounding: Rounding) =>
+      waysToReach(20, rounding, { graduation: 0.5, mates: [{ value, wall: 'far', text: 'the mate' }] }).find((way) => way.by === 'mate'); // prettier-ignore
+    expect(mate(20.4, 'nearest')).toMatchObject({ value: 20.4, spread: 0.02, wall: 'far' });
+    expect(mate(20.4, 'nearest')!.error).toBeCloseTo(-0.4, 12);
+    expect([20.5, 19.5, 20.51, 19.49].map((v) => mate(v, 'nearest') !== undefined)).toEqual([true, true, false, false]);
+    expect([20.4, 20, 19.6].map((v) => mate(v, 'up') !== undefined)).toEqual([true, true, false]);
+    expect([20.4, 20, 19.6].map((v) => mate(v, 'down') !== undefined)).toEqual([false, true, true]);
+  });
+
+  it('ways whose errors are alike come by how closely they can be set, others by their error', () => {
+    const way = (by: Reach['by'], error: number, spread: number): Reach => ({ by, error, spread, value: 0, text: say('') }); // prettier-ignore
+    const order = (...ways: Reach[]) => ranked(ways).map(({ by }) => by);
+    expect(order(way('rule', 0.001, 0.25), way('blocks', -0.004, 0.01))).toEqual(['blocks', 'rule']);
+    expect(order(way('rule', 0.001, 0.25), way('blocks', -0.02, 0.01))).toEqual(['rule', 'blocks']);
+    expect(order(way('rule', -0.2, 0.01), way('blocks', 0.1, 0.3))).toEqual(['blocks', 'rule']);
+    expect(order(way('rule', 0, 0.25), way('screw', 0, 0.025), way('blocks', 0, 0.01))).toEqual(['blocks', 'screw', 'rule']); // prettier-ignore
+  });
+
+  it('a move is as far off as what it starts from and itself together; nothing is moved without a step', () => {
+    const stood = { value: 10, spread: 0.02 };
+    const [measured, turned] = byMove(10.8, 'nearest', stood, 0.5, { lead: 4, divisions: 80 }) as [Reach, Reach];
+    expect([measured.value, measured.spread]).toEqual([11, 0.27]);
+    expect([Number(turned.value.toFixed(9)), Number(turned.spread.toFixed(9))]).toEqual([10.8, 0.045]);
+    expect(byMove(10, 'nearest', stood, 0.5, null)[0]!.spread).toBe(0.02);
+    expect(byMove(10.8, 'nearest', stood, 0, null)).toEqual([]);
+    /** What the screw and the rule both reach is told once, by its turns. */
+    expect(byMove(11, 'nearest', stood, 0.5, { lead: 4, divisions: 80 }).length).toBe(1);
   });
 
   it('blocks are never laid against a centre line', () => {

@@ -122,4 +122,66 @@ describe('the job on the bench', () => {
       run(opened({ stored: stored('a') }), typed({ field: 'f', text: '3/' }), typed({ field: 'f', text: null })).typed,
     ).toEqual({});
   });
+
+  it('every step is one more to save, and undo and redo keep both ways open; a conflict stays one till it is settled', () => {
+    const start = [opened({ stored: stored('a') }), changed(job('b'))];
+    const landed = savedAs({ id: 'j', version: 2, job: job('b') });
+    expect(run(...start).save).toBe('unsaved');
+    const saved = [...start, saving(), landed];
+    expect(run(...saved).save).toBe('saved');
+    expect(run(...saved, undone()).save).toBe('unsaved');
+    const back = savedAs({ id: 'j', version: 3, job: job('a') });
+    expect(run(...saved, undone(), back).save).toBe('saved');
+    expect(run(...saved, undone(), back, redone())).toMatchObject({ save: 'unsaved', job: { name: 'b' } });
+    /** Redo leaves the way back open, and undo the way forward. */
+    expect(run(...start, undone(), redone(), undone()).job!.name).toBe('a');
+    expect(run(...start, undone(), redone(), undone(), redone()).job!.name).toBe('b');
+    const clash = [...start, saving(), conflicted(stored('theirs', 5))];
+    expect(run(...clash, undone()).save).toBe('conflict');
+    expect(run(...clash, undone(), redone()).save).toBe('conflict');
+  });
+
+  it('nothing to undo or redo changes nothing, and an empty bench has no past', () => {
+    const open = run(opened({ stored: stored('a') }));
+    expect(benchSlice.reducer(open, undone())).toEqual(open);
+    expect(benchSlice.reducer(open, redone())).toEqual(open);
+    expect(run(changed(job('a'))).past).toEqual([]);
+    const most = Array.from({ length: 230 }, (_, i) => changed(job(`n${i}`)));
+    const { past } = run(opened({ stored: stored('a') }), ...most);
+    expect([past.length, past.at(-1)!.name]).toEqual([200, 'n228']);
+  });
+
+  it('the same text sent back is saved, whether it is the very same object or one that equals it', () => {
+    const own = job('b');
+    const sent = [opened({ stored: stored('a') }), changed(own), saving()];
+    expect(run(...sent, savedAs({ id: 'j', version: 2, job: own })).save).toBe('saved');
+    expect(run(...sent, savedAs({ id: 'j', version: 2, job: structuredClone(own) })).save).toBe('saved');
+    expect(run(...sent, savedAs({ id: 'j', version: 2, job: job('c') })).save).toBe('unsaved');
+  });
+
+  it('another job’s failure or conflict is not this one’s; its own ends the sending', () => {
+    const sent = [opened({ stored: stored('a') }), changed(job('b')), saving()];
+    const before = run(...sent);
+    expect(run(...sent, saveFailed({ id: 'k', state: 'waiting', message: 'gone' }))).toEqual(before);
+    expect(run(...sent, conflicted({ ...stored('x', 9), id: 'k' }))).toEqual(before);
+    expect(run(...sent, saveFailed({ id: 'j', state: 'waiting', message: 'gone' })).sending).toBe(false);
+    expect(run(...sent, conflicted(stored('theirs', 5))).sending).toBe(false);
+  });
+
+  it('what was refused is told unless it was changed meanwhile; a save that only waits is told always', () => {
+    const sent = [opened({ stored: stored('a') }), changed(job('b')), saving()];
+    const failed = (state: 'waiting' | 'refused') => saveFailed({ id: 'j', state, message: 'no' });
+    expect(run(...sent, failed('refused'))).toMatchObject({ save: 'refused', message: 'no' });
+    expect(run(...sent, changed(job('c')), failed('refused'))).toMatchObject({ save: 'unsaved', message: '' });
+    expect(run(...sent, changed(job('c')), failed('waiting'))).toMatchObject({ save: 'waiting', message: 'no' });
+    expect(run(...sent, failed('refused'), savedAs({ id: 'j', version: 2, job: job('b') })).message).toBe('');
+  });
+
+  it('without a conflict there is nothing to settle; text of the joint goes when theirs is taken', () => {
+    const open = [opened({ stored: stored('a') }), changed(job('b'))];
+    expect(run(...open, mineKept())).toEqual(run(...open));
+    expect(run(...open, theirsTaken())).toEqual(run(...open));
+    const clash = [...open, typed({ field: 'joint.x.t', text: '3/' }), typed({ field: 'kept.paste', text: 'A' }), typed({ field: 'my.shop.x', text: '1' }), conflicted(stored('theirs', 5))]; // prettier-ignore
+    expect(run(...clash, theirsTaken()).typed).toEqual({ 'kept.paste': 'A' });
+  });
 });

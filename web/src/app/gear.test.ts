@@ -83,4 +83,33 @@ describe('the shop being changed', () => {
     expect(kept(undone)).toEqual(['a', 1, 'unsaved']);
     expect(gearSlice.reducer(undone, gearSaved({ version: 2, shop: shop('a') })).message).toBe('');
   });
+
+  it('what the server says is taken over while all is saved, and a conflict stays one through undo and changes', () => {
+    const open = gearOpened({ stored: stored('a') });
+    expect(kept(run(open, gearOpened({ stored: stored('b', 2) })))).toEqual(['b', 2, 'saved']);
+    /** The way back is still there. */
+    const saved = [open, gearChanged(shop('b')), gearSaving(), gearSaved({ version: 2, shop: shop('b') })];
+    expect(kept(run(...saved, gearOpened({ stored: stored('b', 2) }), gearUndone()))).toEqual(['a', 2, 'unsaved']);
+    const clash = [open, gearChanged(shop('b')), gearFailed({ save: 'conflict', theirs: stored('theirs', 4) })];
+    expect(run(...clash, gearChanged(shop('c'))).save).toBe('conflict');
+    expect(run(...clash, gearUndone()).save).toBe('conflict');
+  });
+
+  it('keeps so many steps and no more; with nothing to undo or to settle nothing changes', () => {
+    const open = run(gearOpened({ stored: stored('a') }));
+    expect(gearSlice.reducer(open, gearUndone())).toEqual(open);
+    expect(gearSlice.reducer(open, gearSettled('theirs'))).toEqual(open);
+    expect(gearSlice.reducer(open, gearSettled('mine'))).toEqual(open);
+    expect(run(gearChanged(shop('a'))).past).toEqual([]);
+    const many = Array.from({ length: 70 }, (_, i) => gearChanged(shop(`n${i}`)));
+    const { past } = run(gearOpened({ stored: stored('a') }), ...many);
+    expect([past.length, past.at(-1)!.name]).toEqual([50, 'n68']);
+  });
+
+  it('a refusal of what is still in the chest is told; one that waits is told, changed meanwhile or not', () => {
+    const sent = [gearOpened({ stored: stored('a') }), gearChanged(shop('b')), gearSaving()];
+    expect(run(...sent, gearFailed({ save: 'refused', message: 'no' }))).toMatchObject({ save: 'refused', message: 'no' }); // prettier-ignore
+    const later = [...sent, gearChanged(shop('c'))];
+    expect(run(...later, gearFailed({ save: 'waiting', message: 'gone' }))).toMatchObject({ save: 'waiting', message: 'gone' }); // prettier-ignore
+  });
 });

@@ -1,0 +1,19 @@
+// npm run mutate -- FILE [TEST ...]: changes the file in small ways, one at a time, and says which changes no test sees.
+// Tests are those beside the file, and others that are named; FILE can name lines, as in core/src/setups/reach.ts:60-90.
+import { spawnSync } from 'node:child_process';
+import { readdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { ensureDependencies, root } from './dependencies.mjs';
+
+const [file, ...named] = process.argv.slice(2);
+if (!file) {
+  console.error('Name a file, such as core/src/setups/reach.ts, and tests of other folders that should see its changes.');
+  process.exit(1);
+}
+await ensureDependencies();
+const folder = dirname(file.split(':')[0]);
+const beside = readdirSync(join(root, folder)).filter((name) => /\.test\.tsx?$/.test(name) && !name.includes('.share'));
+const tests = [...beside.map((name) => join(folder, name)), ...named];
+const env = { ...process.env, VELK_MUTANTS_SEEN_BY: tests.join(',') };
+const { status } = spawnSync('npx', ['stryker', 'run', '--mutate', file], { cwd: root, stdio: 'inherit', env });
+process.exit(status ?? 1);
