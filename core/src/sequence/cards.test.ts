@@ -205,7 +205,7 @@ describe('rules as data', () => {
   const ruleFor = (id: string) => RULES.find((rule) => rule.id === id)!;
   const said = (rule: Rule, a: Setup, b: Setup) => {
     const half = rule.when?.half ?? 'mortise';
-    const joints = [a, b].map((setup) => ({ joint: setup.id, half, setups: [setup] }));
+    const joints = [a, b].map((setup) => ({ joint: setup.id, half, setups: [{ ...setup, machine: setup.id }] }));
     const alone = a.occurrences[0]!.joint === b.occurrences[0]!.joint;
     return alone ? ruleWithin(a, b, half) === rule : cardsFor(joints, TEST_SHOP)[1]?.after.get(0) === rule;
   };
