@@ -234,11 +234,15 @@ function tooShallow(method: Method, feature: Feature, shop: Shop, context: Conte
 /** What stands out of a table or base by as much as it cuts. */
 const OUT_OF_TABLE: ReadonlySet<string> = new Set(['highest-tooth', 'cutter-top', 'cutter-tip']);
 /** The coarsest step that this shop sets anything by, mm. */
-const coarsestOf = ({ graduation, tools }: Shop): Mm =>
-  Math.max(
-    graduation,
-    ...tools.flatMap((t) => Object.values(t).flatMap((v: unknown) => (isScale(v) ? [v.graduation] : []))),
-  );
+function coarsestOf({ graduation, tools }: Shop): Mm {
+  const known = COARSEST.get(tools) ?? Math.max(0, ...tools.flatMap((t) => Object.values(t).flatMap((v: unknown) => (isScale(v) ? [v.graduation] : [])))); // prettier-ignore
+  COARSEST.set(tools, known);
+  return Math.max(graduation, known);
+}
+
+/** Looked for once in each chest: it may hold thousands of tools. */
+const COARSEST = new WeakMap<Shop['tools'], Mm>();
+
 const isScale = (value: unknown): value is Scale => typeof value === 'object' && value !== null && 'graduation' in value; // prettier-ignore
 
 /** What its way of cutting and its feature are like. */

@@ -16,13 +16,18 @@ type Work = PiecePlan['work'][number];
 export function piecesOf(run: readonly Setup[], job: Job, joints: ReadonlyMap<string, Joint>): PiecePlan[] {
   const byPart = new Map<string, Work[]>();
   for (const setup of run)
-    for (const at of setup.occurrences)
-      if (joints.has(at.joint)) byPart.set(at.part, [...(byPart.get(at.part) ?? []), { setup, at }]);
+    for (const at of setup.occurrences) if (joints.has(at.joint)) listIn(byPart, at.part).push({ setup, at });
   return job.parts.flatMap((part) => {
     const work = byPart.get(part.id) ?? [];
     return batchesIn(part, work).flatMap((batch) => handsIn(batch, joints).map((hand) => piece(hand, job, joints)));
   }).filter(({ places }) => places.length > 1); // prettier-ignore
 }
+
+const listIn = (lists: Map<string, Work[]>, key: string): Work[] => {
+  const list = lists.get(key) ?? [];
+  lists.set(key, list);
+  return list;
+};
 
 type Drafted = Pick<PiecePlan, 'id' | 'part' | 'hand' | 'work'>;
 

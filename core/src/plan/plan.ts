@@ -58,12 +58,14 @@ export interface Plan {
   readonly hasErrors: boolean;
 }
 
+type PieceProver = (modeller: Modeller, remembered?: Remembered<PieceProof>) => PieceProof;
+
 /** A plan, and what cuts each of its joints virtually; nothing for those that can’t be made. */
 export interface PlanToProve {
   readonly plan: Plan;
   readonly provers: ReadonlyMap<string, (modeller: Modeller, remembered?: Remembered<JointProof>) => JointProof>;
   /** Every distinct piece with several places of joinery, all of it cut into the same wood in the order of the run. */
-  readonly pieces: ReadonlyMap<string, (modeller: Modeller, remembered?: Remembered<PieceProof>) => PieceProof>;
+  readonly pieces: () => readonly PieceProver[];
 }
 
 /**
@@ -78,7 +80,7 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?:
     const proof = provers.get(joint.joint)?.(modeller, remembered?.joints);
     return proof ? { ...joint, proof } : joint;
   });
-  const proved = [...pieces.values()].map((prove) => prove(modeller, remembered?.pieces));
+  const proved = pieces().map((prove) => prove(modeller, remembered?.pieces));
   const bad = joints.some((j) => j.proof?.good === false) || proved.some((p) => !p.good);
   return { ...plan, joints, pieces: proved, hasErrors: plan.hasErrors || bad };
 }
@@ -126,7 +128,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
       hasErrors: circle !== undefined || joints.some(isUnmade),
     },
     provers: proversOf(drafts, inRunOrder(run.flat())),
-    pieces: pieceProversOf(run.flat(), drafts, job, shop),
+    pieces: () => pieceProversOf(run.flat(), drafts, job, shop),
   };
 }
 
@@ -163,24 +165,14 @@ const proversOf = (drafts: readonly JointDraft[], asSet: AsSet): PlanToProve['pr
     ),
   );
 
-function pieceProversOf(
-  run: readonly Setup[],
-  drafts: readonly JointDraft[],
-  job: Job,
-  shop: Shop,
-): PlanToProve['pieces'] {
+function pieceProversOf(run: readonly Setup[], drafts: readonly JointDraft[], job: Job, shop: Shop): PieceProver[] {
   const cut = new Set(drafts.flatMap(({ plan, prove }) => (prove ? [plan.joint] : [])));
   const joints = new Map(job.joints.filter(({ id }) => cut.has(id)).map((joint) => [joint.id, joint]));
-  return new Map(
-    piecesOf(run, job, joints).map((piece) => [
-      piece.id,
-      (modeller: Modeller, remembered?: Remembered<PieceProof>) => {
-        const prove = () => provePiece(modeller, piece, shop);
-        const places = piece.places.map(({ at, kind, params }) => [at, kind.id, params]);
-        return remembered ? remembered.of([piece.part, piece.work, places, shop.tools], prove) : prove();
-      },
-    ]),
-  );
+  return piecesOf(run, job, joints).map((piece): PieceProver => (modeller, remembered) => {
+    const prove = () => provePiece(modeller, piece, shop);
+    const places = piece.places.map(({ at, kind, params }) => [at, kind.id, params]);
+    return remembered ? remembered.of([piece.part, piece.work, places, shop.tools], prove) : prove();
+  });
 }
 
 /** Set-ups in the order of the run, with their figures as they are set then. */
@@ -207,7 +199,8 @@ function titleOf(setups: readonly Setup[]): string {
 }
 
 /** What to check at a card: of all that goes through, each once; and which stop is out of the way. */
-function checksOf(setups: readonly Setup[]): Sentence[] {
+function checksOf(setups: readonly Setup[]): readonly Sentence[] {
+  if (setups.length === 1) return setups[0]!.checks;
   const stops = new Set(setups.flatMap((s) => s.figures.flatMap((f) => [f.from, f.to])).filter((d) => d.endsWith('-end-stop'))); // prettier-ignore
   const both = stops.size > 1 ? [say('Both end stops stay as they are set: the one that isn’t in use is swung or lifted out of the way.')] : []; // prettier-ignore
   const all = [...both, ...setups.flatMap((s) => s.checks)];

@@ -55,12 +55,15 @@ function needsOf(joints: readonly JointSetups[]): Need[] {
   const byPart = new Map<string, Spoken[]>();
   let from = 0;
   joints.forEach(({ setups, half }, joint) => {
-    for (const { first, then, rule } of needsWithin(setups, half))
-      needs.push({ first: from + first, then: from + then, rule });
-    setups.forEach((setup, i) => {
-      if (!ACROSS.some(({ first, then }) => fits(first, setup) || fits(then, setup))) return;
-      for (const part of new Set(setup.occurrences.map((o) => o.part)))
-        byPart.set(part, [...(byPart.get(part) ?? []), { at: from + i, joint, setup }]);
+    const own = within(setups, half);
+    for (const { first, then, rule } of own.needs) needs.push({ first: from + first, then: from + then, rule });
+    own.spoken.forEach((i) => {
+      const setup = setups[i]!;
+      for (const part of new Set(setup.occurrences.map((o) => o.part))) {
+        const own = byPart.get(part) ?? [];
+        own.push({ at: from + i, joint, setup });
+        byPart.set(part, own);
+      }
     });
     from += setups.length;
   });
@@ -79,21 +82,30 @@ interface Spoken {
   readonly setup: Setup;
 }
 
-/** What must come before what in one joint; the same set-ups in the same shop need the same again. */
-function needsWithin(setups: readonly Setup[], half: Schools['half']): readonly Need[] {
+/** What one joint has by itself: what must come before what, and its set-ups that rules among joints speak of. */
+interface Within {
+  readonly half: Schools['half'];
+  readonly needs: readonly Need[];
+  readonly spoken: readonly number[];
+}
+
+/** The same set-ups in the same shop need the same again. */
+function within(setups: readonly Setup[], half: Schools['half']): Within {
   const known = WITHIN.get(setups);
-  if (known?.half === half) return known.needs;
+  if (known?.half === half) return known;
   const needs = setups.flatMap((setup, first) =>
     setups.flatMap((other, then): Need[] => {
       const rule = first === then ? undefined : ruleWithin(setup, other, half);
       return rule ? [{ first, then, rule }] : [];
     }),
   );
-  WITHIN.set(setups, { half, needs });
-  return needs;
+  const isSpoken = (setup: Setup) => ACROSS.some(({ first, then }) => fits(first, setup) || fits(then, setup));
+  const found: Within = { half, needs, spoken: setups.flatMap((setup, i) => (isSpoken(setup) ? [i] : [])) };
+  WITHIN.set(setups, found);
+  return found;
 }
 
-const WITHIN = new WeakMap<readonly Setup[], { readonly half: Schools['half']; readonly needs: readonly Need[] }>();
+const WITHIN = new WeakMap<readonly Setup[], Within>();
 
 /** Set-ups of one state of a machine together, as places in the list; at the bench those that are one piece of work. */
 function grouped(setups: readonly Setup[], shop: Shop): number[][] {
@@ -106,10 +118,13 @@ function grouped(setups: readonly Setup[], shop: Shop): number[][] {
     const found = alike.find((one) => !setting || !one.setting || bothStand(one.setting, setting));
     const one = found ?? { group: [], ...(setting && { setting }) };
     if (!found) groups.push(one.group);
-    const both = joined(one.setting, setting);
-    if (both) one.setting = both;
+    else if (setting) one.setting = joined(one.setting, setting)!;
     one.group.push(at);
-    for (const key of keys) known.set(key, [...new Set([...(known.get(key) ?? []), one])]);
+    for (const key of keys) {
+      const alike = known.get(key) ?? [];
+      known.set(key, alike);
+      if (!alike.includes(one)) alike.push(one);
+    }
   });
   return groups;
 }

@@ -43,9 +43,16 @@ const sharing = (figure: LengthFigure, shared: Reach): LengthFigure => {
 
 function movedFrom(figure: LengthFigure, stood: Reach | undefined, setups: readonly Setup[]): LengthFigure {
   if (!stood || figure.summed) return figure;
+  const known = MOVED.get(figure);
+  if (known?.value === stood.value && known.spread === stood.spread && setups.length === 1) return known.moved;
   const moves = byMove(figure.value, figure.rounding, stood, figure.step, figure.screw);
-  return reachedBy(figure, ranked([...figure.reach, ...moves.filter((move) => suits(move, figure, setups))]));
+  const moved = reachedBy(figure, ranked([...figure.reach, ...moves.filter((move) => suits(move, figure, setups))]));
+  if (setups.length === 1) MOVED.set(figure, { value: stood.value, spread: stood.spread, moved });
+  return moved;
 }
+
+/** By figure, from where it was moved last: after a change elsewhere most cards still follow the card they did. */
+const MOVED = new WeakMap<LengthFigure, Pick<Reach, 'value' | 'spread'> & { readonly moved: LengthFigure }>();
 
 /** Whether what a move reaches is on the safe side for every set-up that stands at that place. */
 const suits = ({ value }: Reach, { from, to, set }: LengthFigure, setups: readonly Setup[]): boolean =>

@@ -150,7 +150,7 @@ describe('the order', () => {
     expect(moves(long, short)).toBe(0);
     const to = (setup: Setup) => changeOver(only(long), only(setup), USUAL_MINUTES);
     /** The narrower stack also moves its middle, and with that every figure that is measured to it. */
-    const alike = (setup: Setup) => ({ ...only(setup), setups: [{ ...setup, between: long.between! }] });
+    const alike = (setup: Setup) => ({ ...only(setup), setting: { ...only(setup).setting! }, setups: [{ ...setup, between: long.between! }] }); // prettier-ignore
     expect(to(short) - changeOver(only(long), alike(short), USUAL_MINUTES)).toBe(USUAL_MINUTES.stack);
   });
 

@@ -11,10 +11,13 @@ interface Standing {
   /** Everything set, by what is moved: where it stands first, where it is left, and how often it is moved between. */
   readonly slots: readonly (readonly [slot: string, first: Mm, moves: number])[];
   readonly left: ReadonlyMap<string, Mm>;
+  /** Where they stand first, and where they are left, each as one text. */
+  readonly firstAt: readonly string[];
+  readonly leftAt: readonly string[];
 }
 
 function standing(card: DraftCard): Standing {
-  const known = STOOD.get(card);
+  const known = STOOD.get(card.setting ?? card);
   if (known) return known;
   const setup = card.setups[0]!;
   /** Tilted, the guide may stand on the other side and the teeth stand elsewhere: every distance counts anew. */
@@ -26,48 +29,93 @@ function standing(card: DraftCard): Standing {
     machine: setup.machine,
     slots: places.map(([slot, at]) => [slot, at[0]!, at.length - 1]),
     left: new Map(places.map(([slot, at]) => [slot, at.at(-1)!])),
+    firstAt: places.map(([slot, at]) => placeKey(slot, at[0]!)),
+    leftAt: places.map(([slot, at]) => placeKey(slot, at.at(-1)!)),
   };
-  STOOD.set(card, made);
+  STOOD.set(card.setting ?? card, made);
   return made;
 }
 
-/** Reckoned once for each card: the order asks for it again and again. */
-const STOOD = new WeakMap<DraftCard, Standing>();
+/** Reckoned once for each state of a machine: the order asks for it again and again. */
+const STOOD = new WeakMap<object, Standing>();
+
+const placeKey = (slot: string, at: Mm): string => `${slot} ${at.toFixed(5)}`;
 
 /**
  * Minutes from one card to the next, by what changes; each further place of a fence is a move more, and every machine
  * set-up also costs a test cut.
  */
-export const changeOver = (from: DraftCard | undefined, to: DraftCard, cost: Minutes): number =>
-  minutesBetween(from && standing(from), standing(to), cost);
+export function changeOver(from: DraftCard | undefined, to: DraftCard, cost: Minutes): number {
+  const [stood, next] = [from && standing(from), standing(to)];
+  return fitting(stood, next, cost) + setting(next, cost) - cost.figure * stays(stood, next);
+}
 
-/** @param most from where on it doesn't matter how many more they are: the rest is not counted */
-function minutesBetween(from: Standing | undefined, to: Standing, cost: Minutes, most = Infinity): number {
-  const moved = from?.machine !== to.machine;
-  let minutes = moved ? cost.machine : 0;
+/** Minutes to come to a machine and fit what is not on it yet; alike for all cards of one gear. */
+function fitting(from: Standing | undefined, to: Standing, cost: Minutes): number {
+  let minutes = from?.machine === to.machine && from ? 0 : cost.machine;
   if (to.setup.model !== 'bench') minutes += cost.testCut;
-  if (moved && minutes + to.slots.length * cost.figure > most + SAME) return Infinity;
   if (to.setup.cutter && !(from && sameCutter(from.setup, to.setup)))
     minutes += to.setup.between ? cost.stack : cost.cutter;
-  for (const guide of to.setup.guides)
-    if (!from?.setup.guides.includes(guide)) {
-      minutes += cost.jig;
-      break;
-    }
-  for (const [slot, first, moves] of to.slots) {
-    if (minutes > most + SAME) return Infinity;
-    const before = moved ? undefined : from?.left.get(slot);
-    if (before === undefined || Math.abs(before - first) > 1e-6) minutes += cost.figure;
-    minutes += moves * cost.figure;
-  }
+  if (to.setup.guides.some((guide) => !from?.setup.guides.includes(guide))) minutes += cost.jig;
   return minutes;
+}
+
+/** Minutes to set everything on it, if nothing stood there already. */
+const setting = ({ slots }: Standing, cost: Minutes): number =>
+  slots.reduce((sum, [, , moves]) => sum + (1 + moves) * cost.figure, 0);
+
+/** How many distances stand already; on another machine none does. */
+function stays(from: Standing | undefined, to: Standing): number {
+  if (!from || from.machine !== to.machine) return 0;
+  return to.slots.filter(([slot, first]) => Math.abs((from.left.get(slot) ?? Infinity) - first) <= 1e-6).length;
 }
 
 /** Minutes that count as the same. */
 const SAME = 1e-9;
 
+/** Cards of one gear that could come next: all that sets them apart is what is set. */
+class Shelf {
+  /** From the least to set up to the most, ties in the order of the job. */
+  private readonly waiting: number[] = [];
+  private readonly bySlot = new Map<string, Set<number>>();
+
+  constructor(
+    readonly gear: Standing,
+    private readonly stand: readonly Standing[],
+    private readonly own: readonly number[],
+  ) {}
+
+  add(card: number): void {
+    const { waiting, own } = this;
+    let [low, high] = [0, waiting.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      const other = waiting[middle]!;
+      if (own[other]! < own[card]! || (own[other] === own[card] && other < card)) low = middle + 1;
+      else high = middle;
+    }
+    waiting.splice(low, 0, card);
+    for (const key of this.stand[card]!.firstAt) {
+      const there = this.bySlot.get(key) ?? new Set();
+      this.bySlot.set(key, there.add(card));
+    }
+  }
+
+  take(card: number): void {
+    this.waiting.splice(this.waiting.indexOf(card), 1);
+    for (const key of this.stand[card]!.firstAt) this.bySlot.get(key)?.delete(card);
+  }
+
+  /** The one that is the least to set, and all of which something stands already. */
+  *candidates(from: Standing | undefined): Iterable<number> {
+    if (this.waiting.length) yield this.waiting[0]!;
+    if (from?.machine !== this.gear.machine) return;
+    for (const key of from.leftAt) yield* this.bySlot.get(key) ?? [];
+  }
+}
+
 /**
- * A run order: always the ready set-up that is quickest to change to, ties in the order of the job. Every hard rule
+ * A run order: always the ready card that is quickest to change to, ties in the order of the job. Every hard rule
  * holds, and the same job gives the same order.
  */
 export function runOrder(cards: readonly DraftCard[], cost: Minutes): number[] {
@@ -75,38 +123,34 @@ export function runOrder(cards: readonly DraftCard[], cost: Minutes): number[] {
   const followers = cards.map((): number[] => []);
   cards.forEach((o, i) => o.after.forEach((_, before) => followers[before]!.push(i)));
   const stand = cards.map(standing);
-  /** Those that could come next, by machine, with what going to that machine costs at least. */
-  const ready = new Map<string | null, { readonly waiting: number[]; floor: number }>();
-  const release = (i: number) => {
-    const { machine } = stand[i]!;
-    const list = ready.get(machine) ?? { waiting: [], floor: Infinity };
-    list.waiting.push(i);
-    list.floor = Math.min(list.floor, minutesBetween(undefined, stand[i]!, { ...cost, cutter: 0, stack: 0, jig: 0 })); // prettier-ignore
-    ready.set(machine, list);
+  const own = stand.map((s) => setting(s, cost));
+  const shelves = new Map<string, Shelf>();
+  const shelfOf = (card: number): Shelf => {
+    const { machine, setup } = stand[card]!;
+    const gear = JSON.stringify([machine, setup.model === 'bench', setup.cutter, setup.between ?? [], setup.guides]);
+    const shelf = shelves.get(gear) ?? new Shelf(stand[card]!, stand, own);
+    shelves.set(gear, shelf);
+    return shelf;
   };
-  cards.forEach((_, i) => waiting[i] === 0 && release(i));
+  const home = cards.map((_, i) => shelfOf(i));
+  cards.forEach((_, i) => waiting[i] === 0 && home[i]!.add(i));
   const order: number[] = [];
-  let last: number | undefined;
+  let from: Standing | undefined;
   for (;;) {
     let best = -1;
     let least = Infinity;
-    const from = last === undefined ? undefined : stand[last]!;
-    const look = ({ waiting }: { readonly waiting: readonly number[] }) => {
-      for (const i of waiting) {
-        const minutes = minutesBetween(from, stand[i]!, cost, least);
+    for (const shelf of shelves.values()) {
+      const fit = fitting(from, shelf.gear, cost);
+      for (const i of shelf.candidates(from)) {
+        const minutes = fit + own[i]! - cost.figure * stays(from, stand[i]!);
         if (minutes < least - SAME || (Math.abs(minutes - least) < SAME && i < best)) [best, least] = [i, minutes];
       }
-    };
-    /** Mostly what is quickest is on the machine one stands at, and no other need be looked at. */
-    const here = from && ready.get(from.machine);
-    if (here) look(here);
-    for (const list of ready.values()) if (list !== here && list.floor <= least + SAME) look(list);
+    }
     if (best < 0) return order;
-    const { waiting: own } = ready.get(stand[best]!.machine)!;
-    own.splice(own.indexOf(best), 1);
+    home[best]!.take(best);
     order.push(best);
-    last = best;
-    for (const follower of followers[best]!) if (--waiting[follower]! === 0) release(follower);
+    from = stand[best]!;
+    for (const follower of followers[best]!) if (--waiting[follower]! === 0) home[follower]!.add(follower);
   }
 }
 

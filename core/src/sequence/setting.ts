@@ -89,7 +89,13 @@ const exact = (places: Setting['places'], which: (slot: Slot) => boolean) =>
     .sort();
 
 /** The same text for all settings that differ at most in which end stops they use. */
-export const stateOf = ({ gear, places }: Setting): string => [gear, ...exact(places, (s) => !isEndStop(s))].join('|');
+export function stateOf(setting: Setting): string {
+  const state = STATES.get(setting) ?? [setting.gear, ...exact(setting.places, (slot) => !isEndStop(slot))].join('|');
+  STATES.set(setting, state);
+  return state;
+}
+
+const STATES = new WeakMap<Setting, string>();
 
 /** Whether one state of the machine is both of two that agree in all but their end stops. */
 export const bothStand = (a: Setting, b: Setting): boolean =>

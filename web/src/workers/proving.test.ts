@@ -15,7 +15,7 @@ async function run({
   const cut: string[] = [];
   const told: Proofs[] = [];
   const provers = new Map(NAMES.map((joint) => [joint, () => (cut.push(joint), { joint } as JointProof)]));
-  const pieces = new Map([['rail', () => (cut.push('rail'), { id: 'rail' } as PieceProof)]]);
+  const pieces = () => [() => (cut.push('rail'), { id: 'rail' } as PieceProof)];
   const plan = { plan: { stamp: { velk: '', job: '', shop: '' } }, provers, pieces } as unknown as PlanToProve;
   await proveInTurn(plan, {} as Modeller, new RememberedProofs(), {
     first: () => first(cut),

@@ -54,7 +54,7 @@ export async function proveInTurn(
     await breath();
   }
   const whole: PieceProof[] = [];
-  for (const prove of pieces.values()) {
+  for (const prove of pieces()) {
     if (!wanted()) return;
     whole.push(prove(modeller, remembered.pieces));
     await breath();
