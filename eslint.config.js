@@ -5,6 +5,8 @@ export default tseslint.config(
   {
     ignores: [
       '**/dist/',
+      '.mutants/',
+      'reports/',
       '**/node_modules/',
       'playwright-report/',
       'test-results/',

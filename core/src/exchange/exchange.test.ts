@@ -117,7 +117,9 @@ describe('the demo', () => {
       /** The smaller of the two is proved twice as well. */
       const whole = name === 'racks';
       const again = planJob(structuredClone(job), structuredClone(shop), whole ? modeller : undefined);
-      expect(again).toEqual(whole ? plan : { ...plan, pieces: undefined, joints: plan.joints.map(({ proof: _, ...joint }) => joint) });
+      expect(again).toEqual(
+        whole ? plan : { ...plan, pieces: undefined, joints: plan.joints.map(({ proof: _, ...joint }) => joint) },
+      );
       expect(() => JSON.stringify(plan)).not.toThrow();
     }
   });

@@ -43,7 +43,7 @@ const powered = not(model('bench'));
 const routed: When = ({ cutter }) => cutter?.kind === 'router-cutter' || cutter?.kind === 'paired-cutters';
 const portable = model('hand-router', 'jig-router', 'copy-router');
 const stacked: When = ({ setup }) => setup.between !== undefined;
-const glued: When = ({ setup }) => setup.effect === 'add';
+const glued: When = ({ setup }) => setup.traits?.includes('layered') === true;
 const tilted: When = ({ setup }) => setup.tilt !== undefined;
 const onEdge: When = ({ setup }) => setup.passes.some(({ seat }) => seat['wood-surface']?.endsWith('edge') ?? false);
 const cheeksFirst: When = ({ setup }) => setup.stage === 'cheeks' && setup.shouldersFirst === false;

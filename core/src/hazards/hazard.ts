@@ -4,7 +4,7 @@ import type { Mm, Sentence } from '../units/index.ts';
 
 /** What a hazard is judged by: the state of the machine, never the name of a method. */
 export interface Situation {
-  readonly setup: Pick<Setup, 'model' | 'carrier' | 'effect' | 'stage' | 'machine' | 'cutter' | 'between' | 'guides' | 'tilt' | 'figures' | 'passes' | 'shouldersFirst'>; // prettier-ignore
+  readonly setup: Pick<Setup, 'model' | 'carrier' | 'traits' | 'stage' | 'machine' | 'cutter' | 'between' | 'guides' | 'tilt' | 'figures' | 'passes' | 'shouldersFirst'>; // prettier-ignore
   readonly machine: Tool | undefined;
   readonly cutter: Tool | undefined;
   readonly shop: Shop;

@@ -54,13 +54,12 @@ export function bandsawKerf(shop: Shop): Mm {
 /** What every set-up of cheeks on the bandsaw has. */
 export const onBandsaw = (
   saw: Bandsaw,
-): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect' | 'stage'> => ({
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'stage'> => ({
   model: 'bandsaw',
   carrier: 'fence-and-stop',
   machine: saw.id,
   cutter: saw.bladeId,
   guides: [],
-  effect: 'remove',
   stage: 'cheeks',
 });
 

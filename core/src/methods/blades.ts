@@ -81,11 +81,10 @@ export const overBlade = (
   { id, bladeId }: TableSaw,
   carrier: 'mitre-gauge' | 'sled',
   guides: readonly StopBlock[] = [],
-): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect'> => ({
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides'> => ({
   model: 'table-saw',
   carrier,
   machine: id,
   cutter: bladeId,
   guides: guides.map((block) => block.id),
-  effect: 'remove',
 });

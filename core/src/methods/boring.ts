@@ -57,13 +57,12 @@ export const pressRefusals = ({ depth, across }: Hole, bit: BoringBit, press: Dr
 export const onDrillPress = (
   press: DrillPress,
   bit: BoringBit,
-): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect'> => ({
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides'> => ({
   model: 'drill-press',
   carrier: 'fence-and-stop',
   machine: press.id,
   cutter: bit.id,
   guides: [],
-  effect: 'remove',
 });
 
 /** The pieces that go with their end to the left stop, and those that go to the right. */

@@ -19,7 +19,7 @@ export const bushingsFor = ({ diameter }: RouterCutter, shop: Shop): Bushing[] =
   toolsOf(shop, 'bushing').filter((b) => b.bore >= diameter + 2 * ROUND_THE_CUTTER && b.projection < TEMPLATE);
 
 /** What every set-up under a template has. */
-export const onTemplate = ({ router, cutter, bushing }: Gear, carrier: string): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect'> => ({ model: 'hand-router', carrier, machine: router.id, cutter: cutter.id, guides: [bushing.id], effect: 'remove' }); // prettier-ignore
+export const onTemplate = ({ router, cutter, bushing }: Gear, carrier: string): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides'> => ({ model: 'hand-router', carrier, machine: router.id, cutter: cutter.id, guides: [bushing.id], }); // prettier-ignore
 
 const LACKS: [keyof Gear, string][] = [
   ['router', 'The chest has no plunge router. Add one.'],

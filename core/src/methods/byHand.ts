@@ -24,7 +24,6 @@ export const handSetup = (
   machine: null,
   cutter: null,
   guides: [],
-  effect: 'remove',
   passes: [
     { id: 'all', words: say(words), seat: {}, figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])) },
   ],

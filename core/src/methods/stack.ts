@@ -10,14 +10,13 @@ export const overStack = (
   saw: TableSaw,
   stack: Stack,
   chippers: readonly Mm[],
-): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'between' | 'guides' | 'effect'> => ({
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'between' | 'guides'> => ({
   model: 'table-saw',
   carrier: 'sled',
   machine: saw.id,
   cutter: stack.id,
   between: chippers,
   guides: [],
-  effect: 'remove',
 });
 
 /** Why a piece can't be cut so deep lying over the stack. */

@@ -89,13 +89,12 @@ export function sawKerf(shop: Shop): Mm {
 export const onEnd = (
   saw: TableSaw,
   jig: UprightJig,
-): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'effect'> => ({
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides'> => ({
   model: 'table-saw',
   carrier: 'upright-jig',
   machine: saw.id,
   cutter: saw.bladeId,
   guides: [jig.id],
-  effect: 'remove',
 });
 
 /** Table to the highest tooth for a cheek: the tenon's length, or `short` of it where the shoulder is cut already. */

@@ -262,7 +262,7 @@ describe('rules that contradict each other', () => {
 
   it('set-ups of one state that would wait for each other stay apart, and only those', () => {
     const set = (id: string, joint: string, stage: Stage, machine: string): Setup =>
-      at('tenoned', stage, { id, joint, part: joint, machine, cutter: 'c', carrier: 'x', shouldersFirst: stage === 'shoulders' || joint === 'a' } as Partial<Setup>); // prettier-ignore
+      at('tenoned', stage, { id, joint, part: joint, machine, cutter: 'c', carrier: 'x', shouldersFirst: stage === 'shoulders' || joint === 'a' }); // prettier-ignore
     /** In one joint shoulders on the first machine and cheeks on the second, in the other the other way about. */
     const joints = [
       { joint: 'a', half: 'mortise' as const, setups: [{ ...set('a1', 'a', 'shoulders', 'one'), shouldersFirst: true }, { ...set('a2', 'a', 'cheeks', 'two'), shouldersFirst: true }] }, // prettier-ignore

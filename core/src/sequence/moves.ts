@@ -15,7 +15,7 @@ export function withMoves(cards: readonly (readonly Setup[])[]): Setup[][] {
   let before: { setup: Setup; standing: Standing } | undefined;
   return cards.map((setups) => {
     const [first] = setups;
-    const standing: Standing = before && first && sameGear(before.setup, first) ? new Map(before.standing) : new Map();
+    const standing: Standing = new Map(before && first && sameGear(before.setup, first) ? before.standing : []);
     /** What this card has set already, by where it is measured and which value it asked for. */
     const own = new Map<string, Reach>();
     const moved = setups.map((setup) => ({

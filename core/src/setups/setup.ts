@@ -94,8 +94,6 @@ export interface Setup {
   /** What stands between a stack's outer blades, mm each. */
   readonly between?: readonly Mm[];
   readonly guides: readonly string[];
-  /** Takes wood away, or adds it: layers that are glued. */
-  readonly effect: 'remove' | 'add';
   readonly stage: Stage;
   readonly figures: readonly LengthFigure[];
   readonly passes: readonly Pass[];

@@ -35,7 +35,6 @@ function along(
     machine: table.id,
     cutter: cutter.id,
     guides: [],
-    effect: 'remove',
     stage,
     figures: [...fences, height],
     passes: fences.flatMap((fence, i): Pass[] =>

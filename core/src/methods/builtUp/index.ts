@@ -18,7 +18,7 @@ const layered = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures'>,
   words: string,
   context: Context,
-): Setup[] => [{ ...handSetup({ ...base, checks: CHECKS }, words, context), effect: 'add' }];
+): Setup[] => [handSetup({ ...base, checks: CHECKS }, words, context)];
 
 /** The middle layer longer than the outer ones. */
 export const builtUpTenon: Method<TenonFeature> = {

@@ -84,7 +84,6 @@ function copied(
     machine: machine.id,
     cutter: cutter.id,
     guides: [follower.id],
-    effect: 'remove',
     stage: outside ? 'cheeks' : 'mortise',
     figures,
     passes: inLevels(

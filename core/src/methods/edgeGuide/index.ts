@@ -99,7 +99,6 @@ export const edgeGuide: Method<MortiseFeature> = {
         machine: router.id,
         cutter: cutter.id,
         guides: [],
-        effect: 'remove',
         stage: 'mortise',
         figures: [near, ...(one ? [] : [far]), from, to, depth],
         passes: [...run('reference', 'reference-face', near.id), ...(one ? [] : run('other', 'other-face', far.id))],

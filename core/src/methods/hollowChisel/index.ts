@@ -142,7 +142,6 @@ function setup(
     machine: machine.id,
     cutter: chisel.id,
     guides: [],
-    effect: 'remove',
     stage: 'mortise',
     figures: one ? [face, first, depth] : [face, first, last, depth],
     passes: [

@@ -90,7 +90,6 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
         machine: router.id,
         cutter: cutter.id,
         guides: beside.map((g) => g.id),
-        effect: 'remove',
         stage: 'cheeks',
         figures: [edge, ...(rails ? [rails] : []), depth],
         passes: group.flatMap((g): Pass[] => {

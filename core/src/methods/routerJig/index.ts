@@ -199,7 +199,6 @@ function setup(
     machine: router.id,
     cutter: cutter.id,
     guides: [jig.id],
-    effect: 'remove',
     stage: 'mortise',
     figures: [...faces, left, right, endStop, depth],
     passes,

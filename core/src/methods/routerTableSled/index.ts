@@ -171,7 +171,7 @@ function onSled(
 }
 
 /** What every set-up on the sled of the router table has. */
-const sledSetup = { model: 'router-table', carrier: 'router-sled', guides: [], effect: 'remove', stage: 'cheeks' } as const; // prettier-ignore
+const sledSetup = { model: 'router-table', carrier: 'router-sled', guides: [], stage: 'cheeks' } as const; // prettier-ignore
 
 const SLED_CHECKS = [
   say('Fence parallel to the sled’s way; a backing strip on the sled keeps the exit edge whole.'),

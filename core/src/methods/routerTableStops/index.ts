@@ -67,7 +67,6 @@ export const routerTableStops: Method<MortiseFeature> = {
           machine: table.id,
           cutter: cutter.id,
           guides: [],
-          effect: 'remove',
           stage: 'mortise',
           figures: [fence, left!, right!, height],
           passes: inLevels(

@@ -94,7 +94,6 @@ export const sawFlatOneFace: Method<TenonFeature> = {
                 cutter: stack.id,
                 between: chippers,
                 guides: [],
-                effect: 'remove' as const,
                 figures: [stop, over],
                 passes: passes(side, over),
                 checks: [

@@ -86,7 +86,6 @@ export const sawGroove: Method<GrooveFeature> = {
         machine: saw.id,
         cutter: saw.bladeId,
         guides: [],
-        effect: 'remove',
         stage: 'groove',
         figures: [...fences, height],
         passes: fences.map((f, i): Pass => ({

@@ -50,7 +50,6 @@ export const sawRebate: Method<RebateFeature> = {
       machine: saw.id,
       cutter: saw.bladeId,
       guides: [],
-      effect: 'remove',
       stage: 'rebate',
       occurrences,
     } as const;

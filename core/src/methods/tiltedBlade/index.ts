@@ -264,7 +264,6 @@ export const tiltedSlot: Method<SlotFeature> = {
         machine: saw.id,
         cutter: saw.bladeId,
         guides: [],
-        effect: 'remove',
         stage: 'slot',
         ...tilting(90 - degrees, true, shop.graduation),
         figures: fences.flatMap((fence, i) => [fence, heights[i]!]),

@@ -1,0 +1,198 @@
+import { describe, expect, it } from 'vitest';
+import { figure, type FigureDraft, type LengthFigure, type Means, type Setup } from '../setups/index.ts';
+import { say, type Rounding } from '../units/index.ts';
+import { withMoves } from './moves.ts';
+import { movedBetween, sameGear, settingOf, stateOf, bothStand, inTurn, type Setting } from './setting.ts';
+import { TEST_SHOP } from '../testing/index.ts';
+
+/** A rule of half a millimetre, and a screw of 4 mm in 80. */
+const RULE: Means = { graduation: 0.5 };
+const SCREW: Means = { graduation: 0.5, screw: { lead: 4, divisions: 80 } };
+
+interface Asked {
+  readonly value: number;
+  readonly to?: string;
+  readonly rounding?: Rounding;
+  readonly summed?: boolean;
+  readonly by?: Means;
+}
+
+const asked = ({ value, to = 'near-side', rounding = 'nearest', summed, by = RULE }: Asked, i: number): LengthFigure =>
+  figure({ id: `f${i}`, name: 'F', value, from: 'fence-face', to, rounding, acts: 'thickness', working: say(''), ...(summed && { summed }) } satisfies FigureDraft, by); // prettier-ignore
+
+const gear = (figures: readonly Asked[], more: Partial<Setup> = {}): Setup =>
+  ({ id: 's', title: 't', model: 'table-saw', carrier: 'fence', machine: 'saw', cutter: 'blade', guides: ['block'], stage: 'cheeks', passes: [], occurrences: [], checks: [], figures: figures.map(asked), ...more }) as unknown as Setup; // prettier-ignore
+
+const one = (setups: readonly Setup[]) => withMoves(setups.map((s) => [s])).map(([s]) => s!.figures);
+const moves = (figures: readonly LengthFigure[]) => figures.map((f) => f.reach.flatMap((r) => (r.by === 'move' ? [r.value] : []))); // prettier-ignore
+
+describe('moves from where a guide was left', () => {
+  it('the first card has none; the next moves what is measured between the same two, and nothing else', () => {
+    const [first, next] = one([gear([{ value: 10.2 }]), gear([{ value: 12.2 }, { value: 12.2, to: 'far-side' }])]);
+    expect(moves(first!)).toEqual([[]]);
+    /** It stands at 10, measured; a move of 2 or of 2.5 from there: 12 is nearest to 12.2. */
+    expect(moves(next!)).toEqual([[12], []]);
+  });
+
+  it('a move that leaves less than every other way is what is set; the exact value and the error stay true', () => {
+    const [, next] = one([gear([{ value: 10.2, by: SCREW }]), gear([{ value: 12.43, by: SCREW }])]);
+    const [f] = next!;
+    expect([f!.set.by, Number((f!.set.value + f!.set.error).toFixed(9))]).toEqual(['screw', 12.43]);
+    const [, by] = one([gear([{ value: 10.2, by: SCREW }]), gear([{ value: 12.7, by: { graduation: 0.5 } }])]);
+    expect([by![0]!.set.by, by![0]!.set.value]).toEqual(['move', 12.7]);
+    expect(by![0]!.reach[0]).toEqual(by![0]!.set);
+  });
+
+  it('stays where it was left through cards that don’t touch it, and is lost when anything is fitted or taken off', () => {
+    const [a, b, c] = [
+      gear([{ value: 10.2, by: SCREW }]),
+      gear([{ value: 5, to: 'far-side' }]),
+      gear([{ value: 12.7 }]),
+    ];
+    expect(moves(one([a, b, c])[2]!)).toEqual([[12.7]]);
+    for (const other of [
+      { cutter: 'other' },
+      { machine: 'other' },
+      { guides: [] },
+      { tilt: { degrees: 5, set: 5 } },
+      { model: 'bench' },
+    ])
+      // prettier-ignore
+      expect(moves(one([a, gear([{ value: 5, to: 'far-side' }], other), c])[2]!)).toEqual([[]]);
+    /** A guide more was there before: what it needs is still fitted. */
+    expect(moves(one([gear([{ value: 10.2, by: SCREW }], { guides: ['block', 'more'] }), c])[1]!)).toEqual([[12.7]]);
+    expect(moves(one([a, gear([{ value: 12.7 }], { guides: ['block', 'more'] })])[1]!)).toEqual([[]]);
+    /** What the last card left, not the one before it. */
+    expect(moves(one([a, gear([{ value: 11, by: RULE }]), c])[2]!)).toEqual([[12.5]]);
+  });
+
+  it('two stops that are measured as one sum stay as they are', () => {
+    const [, next] = one([gear([{ value: 10.2 }]), gear([{ value: 12.2, summed: true }])]);
+    expect(moves(next!)).toEqual([[]]);
+  });
+
+  it('on one card the second place is a move from the first', () => {
+    const [figures] = one([gear([{ value: 20.2, by: SCREW }, { value: 12.2 }])]);
+    expect(moves(figures!)).toEqual([[], [12.2]]);
+    expect(figures![1]!.set).toMatchObject({ by: 'move', value: 12.2 });
+  });
+
+  it('set-ups of a card share what is set; each keeps its own error, and a second one doesn’t move it again', () => {
+    const [card] = withMoves([[gear([{ value: 10.2 }]), gear([{ value: 9.9 }]), gear([{ value: 10.2, to: 'far-side' }])]]); // prettier-ignore
+    const [first, second, third] = card!.map((s) => s.figures[0]!);
+    expect([first!.set.value, second!.set.value]).toEqual([10, 10]);
+    expect(first!.set.error).toBeCloseTo(0.2, 12);
+    expect(second!.set.error).toBeCloseTo(-0.1, 12);
+    expect(second!.reach.map((r) => r.by)).toEqual(['rule']);
+    expect(third!.reach.map((r) => r.by)).toEqual(['rule']);
+    /** Set by the move that the first of them takes. */
+    const [, shared] = withMoves([[gear([{ value: 10.2, by: SCREW }])], [gear([{ value: 12.7 }]), gear([{ value: 12.6 }])]]); // prettier-ignore
+    expect(shared!.map((s) => [s.figures[0]!.set.by, Number(s.figures[0]!.set.value.toFixed(9))])).toEqual([['move', 12.7], ['move', 12.7]]); // prettier-ignore
+    expect(shared![1]!.figures[0]!.set.error).toBeCloseTo(-0.1, 12);
+  });
+
+  it('a move is offered only where it is on the safe side for all that stand at that place', () => {
+    const offered = (rounding: Rounding, other: number) => {
+      const [, card] = withMoves([
+        [gear([{ value: 10.2, by: SCREW }])],
+        [gear([{ value: 12.4, rounding }]), gear([{ value: other, rounding }])],
+      ]);
+      return moves([card![0]!.figures[0]!])[0]!;
+    };
+    /** Stood at 10.2: up to 12.7, down to 12.2; the others stand at 12.5 and 12 by the rule. */
+    expect(offered('up', 12.45)).toEqual([12.7]);
+    expect(offered('up', 12.2)).toEqual([12.7]);
+    expect(offered('down', 12.3)).toEqual([12.2]);
+    expect(offered('down', 12.1)).toEqual([]);
+    expect(offered('nearest', 12.3)).toEqual([12.2]);
+  });
+
+  it('at the bench lines are not set: nothing is shared and nothing stands', () => {
+    const bench = { model: 'bench', machine: null, cutter: null, guides: [] };
+    const work: Means = { graduation: 0 };
+    const [card, next] = withMoves([
+      [gear([{ value: 10.2, by: work }], bench), gear([{ value: 10.2, by: work }], bench)],
+      [gear([{ value: 12, by: work }], bench)],
+    ]);
+    expect([...card!, ...next!].map((s) => s.figures[0]!.reach.map((r) => r.by))).toEqual([['work'], ['work'], ['work']]); // prettier-ignore
+    expect(withMoves([[], [gear([{ value: 10 }])]])[0]).toEqual([]);
+  });
+});
+
+describe('states of machines', () => {
+  const state = (figures: readonly Asked[], more: Partial<Setup> = {}): Setting => settingOf(gear(figures, { cutter: 'blade', ...more }), TEST_SHOP)!; // prettier-ignore
+  const kerf = (TEST_SHOP.tools.find((t) => t.id === 'blade') as unknown as { kerf: number }).kerf;
+
+  it('a fence measured to either side of the blade is one slot: near side and far side differ by the kerf', () => {
+    const [near, far] = [
+      state([{ value: 20 }]),
+      state([{ value: 20 + kerf, to: 'far-side', by: { graduation: 0.1 } }]),
+    ];
+    expect(stateOf(near)).toBe(stateOf(far));
+    expect([...near.places]).toEqual([['fence-face>cutter', [20 + kerf / 2]]]);
+    expect(stateOf(state([{ value: 20, to: 'far-side' }]))).not.toBe(stateOf(near));
+    /** A tilted blade's sides are where its slant leaves them: they are kept apart. */
+    expect([...state([{ value: 20 }], { tilt: { degrees: 5, set: 5 } }).places][0]![0]).toBe('fence-face>near-side');
+  });
+
+  it('gear is machine, carrier, cutter, what is between, guides in any order, tilt and slant', () => {
+    const plain = stateOf(state([{ value: 20 }], { guides: ['a', 'b'] }));
+    expect(stateOf(state([{ value: 20 }], { guides: ['b', 'a'] }))).toBe(plain);
+    for (const other of [
+      { machine: 'x' },
+      { carrier: 'sled' },
+      { guides: ['a'] },
+      { mirrored: true, lean: lean(6) },
+      { lean: lean(0) },
+      { lean: lean(6) },
+    ])
+      // prettier-ignore
+      expect(stateOf(state([{ value: 20 }], { guides: ['a', 'b'], ...other }))).not.toBe(plain);
+    expect(stateOf(state([{ value: 20 }], { lean: lean(6) }))).not.toBe(stateOf(state([{ value: 20 }], { lean: lean(6), mirrored: true }))); // prettier-ignore
+    /** A cradle is the same wherever along it the work is done; a wedge is made for its place. */
+    expect(stateOf(state([{ value: 20 }], { lean: lean(0, 40) }))).toBe(stateOf(state([{ value: 20 }], { lean: lean(0, 90) }))); // prettier-ignore
+    expect(stateOf(state([{ value: 20 }], { lean: lean(6, 40) }))).not.toBe(stateOf(state([{ value: 20 }], { lean: lean(6, 90) }))); // prettier-ignore
+    expect(settingOf(gear([{ value: 20 }], { model: 'bench' }), TEST_SHOP)).toBeUndefined();
+  });
+
+  it('end stops may both stand, unless they stand at different places', () => {
+    const stops = (left?: number, right?: number): Setting => ({
+      gear: 'g',
+      places: new Map([
+        ['fence', [5]] as const,
+        ...(left === undefined ? [] : [['left-end-stop>cutter', [left]] as const]),
+        ...(right === undefined ? [] : [['centre-line>right-end-stop', [right]] as const]),
+      ]),
+    });
+    expect(stateOf(stops(10))).toBe(stateOf(stops(undefined, 40)));
+    expect(bothStand(stops(10), stops(undefined, 40))).toBe(true);
+    expect(bothStand(stops(10), stops(10, 40))).toBe(true);
+    expect(bothStand(stops(10), stops(11))).toBe(false);
+    expect(bothStand({ gear: 'g', places: new Map([['fence', [5, 6]]]) }, { gear: 'g', places: new Map([['fence', [5]]]) })).toBe(false); // prettier-ignore
+    expect(movedBetween(stops(10, 10), stops(40, 40))).toEqual(new Set(['end stop']));
+    expect(movedBetween(stops(10), stops(undefined, 40))).toEqual(new Set(['end stop']));
+  });
+
+  it('what is moved between two states, and what stands in turn', () => {
+    const at = (places: Record<string, number[]>): Setting => ({ gear: 'g', places: new Map(Object.entries(places)) });
+    expect(movedBetween(at({ a: [1], b: [2] }), at({ a: [1], b: [3] }))).toEqual(new Set(['b']));
+    expect(movedBetween(at({ a: [1], b: [2] }), at({ a: [4], b: [3] }))).toEqual(new Set(['a', 'b']));
+    expect(movedBetween(at({ a: [1] }), at({ a: [1], b: [3] }))).toBeUndefined();
+    /** Where it was left counts, not where it began. */
+    expect(movedBetween(at({ a: [1, 2] }), at({ a: [2] }))).toEqual(new Set());
+    expect(movedBetween(at({ a: [2, 1] }), at({ a: [2] }))).toEqual(new Set(['a']));
+    expect([...inTurn(at({ a: [1], b: [2] }), at({ a: [1], b: [3] })).places]).toEqual([['a', [1]], ['b', [2, 3]]]); // prettier-ignore
+    expect([...inTurn(at({ a: [1, 2] }), at({ a: [2], c: [7] })).places]).toEqual([['a', [1, 2]], ['c', [7]]]); // prettier-ignore
+    expect([...inTurn(at({ a: [1], c: [7] }), at({ a: [2] })).places]).toEqual([['a', [1, 2]], ['c', [7]]]); // prettier-ignore
+  });
+
+  it('the same gear is what nothing has to be fitted for', () => {
+    const [a, b] = [gear([]), gear([])];
+    expect(sameGear(a, b)).toBe(true);
+    expect([{ machine: 'x' }, { cutter: 'x' }, { between: [3] }, { tilt: { degrees: 1, set: 1 } }, { guides: ['block', 'x'] }, { model: 'bench' }].map((other) => sameGear(a, { ...b, ...other }))).toEqual([false, false, false, false, false, false]); // prettier-ignore
+    expect(sameGear(a, { ...b, guides: [] })).toBe(true);
+    expect(sameGear({ ...a, model: 'bench' }, b)).toBe(false);
+  });
+});
+
+const lean = (degrees: number, along = 40): NonNullable<Setup['lean']> => ({ about: 'width', degrees, pivot: [along, 0, 0], at: [along, 8, 4], square: { length: 500, thickness: 60, width: 60 } }); // prettier-ignore
