@@ -107,14 +107,64 @@ describe('moves from where a guide was left', () => {
     expect(offered('nearest', 12.3)).toEqual([12.2]);
   });
 
+  it('only those at that very place are asked: another guide, another side or another place has its own safe side', () => {
+    const offered = (...others: readonly (Partial<LengthFigure> & Asked)[]) => {
+      const mine = gear([{ value: 12.4, rounding: 'down' }]);
+      const figures = others.map((other, i) => ({ ...asked({ rounding: 'down', ...other }, i + 1), ...other, ...(other.from && { from: other.from }) })); // prettier-ignore
+      const [, card] = withMoves([[gear([{ value: 10.2, by: SCREW }])], [mine, { ...mine, figures }]]);
+      return moves([card![0]!.figures[0]!])[0]!;
+    };
+    /** At 12 as well, and 12.2 would be too far for 12.1. */
+    expect(offered({ value: 12.1 })).toEqual([]);
+    expect(offered({ value: 12.1, to: 'far-side' })).toEqual([12.2]);
+    expect(offered({ value: 12.1, from: 'jig-face' } as never)).toEqual([12.2]);
+    expect(offered({ value: 11.9 })).toEqual([12.2]);
+    /** Each figure of each set-up is asked. */
+    expect(offered({ value: 12.1 }, { value: 12.1, to: 'far-side' })).toEqual([]);
+    expect(offered({ value: 12.2 })).toEqual([12.2]);
+    /** Upwards: stood at 10.45, 12.45 is short of 12.48. */
+    const up = (other: number) => {
+      const [, card] = withMoves([
+        [gear([{ value: 10.45, by: SCREW }])],
+        [gear([{ value: 12.41, rounding: 'up' }]), gear([{ value: other, rounding: 'up' }])],
+      ]);
+      return moves([card![0]!.figures[0]!])[0]!.map((v) => Number(v.toFixed(9)));
+    };
+    expect([up(12.48), up(12.45), up(12.3)]).toEqual([[], [12.45], [12.45]]);
+  });
+
+  it('a figure that was moved before is moved anew from elsewhere, from less surely, and beside others', () => {
+    const moved = gear([{ value: 12.4, rounding: 'down' }]);
+    const from = (by: Means, ...beside: Setup[]) => {
+      const [, card] = withMoves([[gear([{ value: 10.2, by }])], [moved, ...beside]]);
+      const [way] = card![0]!.figures[0]!.reach.filter((r) => r.by === 'move');
+      return way && [Number(way.value.toFixed(9)), Number(way.spread.toFixed(9))];
+    };
+    expect(from(SCREW)).toEqual([12.2, 0.275]);
+    expect(from({ graduation: 0.2 })).toEqual([12.2, 0.35]);
+    expect(from(RULE)).toEqual([12, 0.5]);
+    expect(from(SCREW)).toEqual([12.2, 0.275]);
+    expect(from(SCREW, gear([{ value: 12.1, rounding: 'down' }]))).toBeUndefined();
+    expect(from(SCREW)).toEqual([12.2, 0.275]);
+  });
+
+  it('what the first set-up could also have been set by stays a way for the second', () => {
+    const [card] = withMoves([[gear([{ value: 10.2, by: SCREW }]), gear([{ value: 10.2, by: SCREW }])]]);
+    expect(card!.map((s) => s.figures[0]!.reach.map((r) => r.by))).toEqual([
+      ['screw', 'rule'],
+      ['screw', 'rule'],
+    ]);
+  });
+
   it('at the bench lines are not set: nothing is shared and nothing stands', () => {
     const bench = { model: 'bench', machine: null, cutter: null, guides: [] };
     const work: Means = { graduation: 0 };
     const [card, next] = withMoves([
-      [gear([{ value: 10.2, by: work }], bench), gear([{ value: 10.2, by: work }], bench)],
+      [gear([{ value: 10.2, by: work }], bench), gear([{ value: 10.20001, by: work }], bench)],
       [gear([{ value: 12, by: work }], bench)],
     ]);
     expect([...card!, ...next!].map((s) => s.figures[0]!.reach.map((r) => r.by))).toEqual([['work'], ['work'], ['work']]); // prettier-ignore
+    expect(card![1]!.figures[0]!.set).toMatchObject({ value: 10.20001, error: 0 });
     expect(withMoves([[], [gear([{ value: 10 }])]])[0]).toEqual([]);
   });
 });

@@ -25,7 +25,7 @@ export function withMoves(cards: readonly (readonly Setup[])[]): Setup[][] {
         const place = `${between} ${figure.set.value.toFixed(4)}`;
         const shared = setup.model === 'bench' ? undefined : own.get(place);
         const set = shared ? sharing(figure, shared) : movedFrom(figure, standing.get(between), setups);
-        if (setup.model !== 'bench') standing.set(between, set.set);
+        standing.set(between, set.set);
         own.set(place, set.set);
         return set;
       }),
