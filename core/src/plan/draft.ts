@@ -2,7 +2,7 @@ import { endsOf, entryOf, resolve, type Job, type Joint } from '../exchange/inde
 import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
 import { askedRoute, cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from '../methods/index.ts';
-import { minutesAlone } from '../sequence/index.ts';
+import { alone } from '../sequence/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
 import type { Remembered } from './remembered.ts';
@@ -167,9 +167,9 @@ export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName
   return { tenoned: tenoned[0]!.routes, mortised: mortised[0]!.routes };
 }
 
-/** A way to cut a half, and what it takes: how many set-ups, and the minutes to set them. */
+/** A way to cut a half, and what it takes: how many cards, and the minutes to set them. */
 export interface WayChoice extends RouteChoice {
-  readonly setups: number;
+  readonly cards: number;
   readonly minutes: number;
 }
 
@@ -180,10 +180,7 @@ export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, 
   const shop = shopFor(job, chest);
   const { tenoned, mortised } = routesOf(joint, job, chest);
   const half = (routes: readonly Route[]): WaysOfHalf =>
-    routes.map((route) => {
-      const setups = route.setups();
-      return { ...choiceOf(route), setups: setups.length, minutes: minutesAlone(setups, shop) };
-    });
+    routes.map((route) => ({ ...choiceOf(route), ...alone(route.setups(), shop) }));
   return { tenoned: half(tenoned), mortised: half(mortised) };
 }
 

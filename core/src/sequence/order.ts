@@ -158,10 +158,10 @@ export function runOrder(cards: readonly DraftCard[], cost: Minutes): number[] {
 export const minutesOf = (cards: readonly DraftCard[], order: readonly number[], cost: Minutes): number =>
   order.reduce((sum, i, at) => sum + changeOver(at ? cards[order[at - 1]!] : undefined, cards[i]!, cost), 0);
 
-/** Minutes it takes to set up for these alone, in their best order. */
-export function minutesAlone(setups: readonly Setup[], shop: Shop): number {
+/** What these take by themselves: how many states of machines, and the minutes to set them in the run’s order. */
+export function alone(setups: readonly Setup[], shop: Shop): { cards: number; minutes: number } {
   const cards = cardsFor([{ joint: '', setups, half: shop.schools.half }], shop);
-  return minutesOf(cards, runOrder(cards, shop.minutes), shop.minutes);
+  return { cards: cards.length, minutes: minutesOf(cards, runOrder(cards, shop.minutes), shop.minutes) };
 }
 
 /** The first hard rule an order breaks, if any. */

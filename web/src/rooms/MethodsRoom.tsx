@@ -51,8 +51,8 @@ const takeable = ({ refusals }: WayChoice): boolean => refusals.every((r) => r.h
 const chosenOf = (routes: readonly WayChoice[], wanted?: string, planned?: string): WayChoice | undefined =>
   routes.find((r) => r.id === wanted && takeable(r)) ?? routes.find((r) => r.id === planned) ?? routes[0];
 
-const worth = ({ setups, minutes }: WayChoice): string =>
-  `${setups} ${setups === 1 ? 'set-up' : 'set-ups'}, set in about ${Math.round(minutes)} min`;
+const worth = ({ cards, minutes }: WayChoice): string =>
+  `${cards} ${cards === 1 ? 'set-up' : 'set-ups'}, set in about ${Math.round(minutes)} min`;
 
 /** One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what can't be and why. */
 function Half({

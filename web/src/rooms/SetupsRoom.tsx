@@ -104,7 +104,7 @@ function CardSheet({ plan, card, id }: { plan: Plan; card: Card; id: string }) {
             </Neighbour>
           </nav>
         </header>
-        <div style={{ minWidth: 0 }}>
+        <div className="pictured">
           {passes.length > 1 && (
             <div className="passpick">
               <span className="quiet">Pass</span>
@@ -143,7 +143,7 @@ function CardSheet({ plan, card, id }: { plan: Plan; card: Card; id: string }) {
             <AngleRow key={angle.id} angle={angle} style={style} />
           ))}
           <ProofLine card={card} style={style} />
-          <Groups groups={view.groups} held={held} byHand={view.byHand} shown={shown} style={style} />
+          <Groups groups={view.groups} held={held} byHand={view.byHand} shown={shown} onShow={setShown} style={style} />
           <h2 style={{ marginTop: 12 }}>Before the first good piece</h2>
           <ul className="checks">
             {[card.testCut, ...card.checks].map((check, i) => (
@@ -171,6 +171,7 @@ function Groups({
   held,
   byHand,
   shown,
+  onShow,
   style,
 }: {
   groups: readonly GroupView[];
@@ -178,6 +179,7 @@ function Groups({
   byHand: boolean;
   /** The pass in the picture, counted over all groups from 0. */
   shown: number;
+  onShow: (pass: number) => void;
   style: LengthStyle;
 }) {
   const from = groups.map((_, i) => groups.slice(0, i).reduce((sum, g) => sum + g.passes.length, 0));
@@ -196,7 +198,13 @@ function Groups({
       ))}
       <ol className="passes" start={from[i]! + 1}>
         {group.passes.map((pass, at) => (
-          <PassLine key={pass.pass} pass={pass} shown={from[i]! + at === shown} style={style} />
+          <PassLine
+            key={pass.pass}
+            pass={pass}
+            shown={from[i]! + at === shown}
+            onShow={() => onShow(from[i]! + at)}
+            style={style}
+          />
         ))}
       </ol>
     </section>
@@ -204,7 +212,17 @@ function Groups({
 }
 
 /** One place of the cutter; the levels that lead down to it stand in one line. */
-function PassLine({ pass: { words, levels }, shown, style }: { pass: PassView; shown: boolean; style: LengthStyle }) {
+function PassLine({
+  pass: { words, levels },
+  shown,
+  onShow,
+  style,
+}: {
+  pass: PassView;
+  shown: boolean;
+  onShow: () => void;
+  style: LengthStyle;
+}) {
   return (
     <li aria-current={shown ? 'step' : undefined}>
       {levels.length > 0 && (
@@ -219,6 +237,14 @@ function PassLine({ pass: { words, levels }, shown, style }: { pass: PassView; s
         </>
       )}
       <Spoken sentence={words} style={style} />
+      {!shown && (
+        <>
+          {' '}
+          <button className="link" onClick={onShow}>
+            Picture
+          </button>
+        </>
+      )}
     </li>
   );
 }
