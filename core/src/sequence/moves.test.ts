@@ -185,6 +185,35 @@ describe('states of machines', () => {
     expect([...state([{ value: 20 }], { tilt: { degrees: 5, set: 5 } }).places][0]![0]).toBe('fence-face>near-side');
   });
 
+  it('sides count from the middle of whatever cuts: a stack as it is made up, a cutter, a chisel', () => {
+    const toMiddle = (cutter: string, to: string, more: Partial<Setup> = {}) =>
+      Number([...state([{ value: 20, to }], { cutter, ...more }).places][0]![1][0]!.toFixed(4));
+    const tool = <T>(id: string) => TEST_SHOP.tools.find((t) => t.id === id) as T;
+    const stack = TEST_SHOP.tools.find((t) => t.kind === 'stack')!;
+    expect(toMiddle(stack.id, 'near-side', { between: [3.2, 1.6] })).toBeCloseTo(20 + (stack.outer + 4.8) / 2, 4);
+    const chisel = TEST_SHOP.tools.find((t) => t.kind === 'hollow-chisel')!;
+    expect(toMiddle(chisel.id, 'stop-side')).toBeCloseTo(20 + chisel.size / 2, 4);
+    expect(toMiddle('cutter-8', 'cutter-far-side')).toBeCloseTo(20 - tool<{ diameter: number }>('cutter-8').diameter / 2, 4); // prettier-ignore
+    expect(toMiddle('cutter-8', 'cutter-centre')).toBe(20);
+    expect(toMiddle('gone', 'near-side')).toBe(20);
+  });
+
+  it('cradles that hold the piece otherwise, or another piece, are other states', () => {
+    const held = (at: [number, number, number], thickness = 60) => stateOf(state([{ value: 20 }], { lean: { ...lean(0), at, square: { length: 500, thickness, width: 60 } } })); // prettier-ignore
+    expect(held([40, 8, 4])).not.toBe(held([40, 9, 4]));
+    expect(held([40, 8, 4])).not.toBe(held([40, 8, 4], 70));
+    expect(held([40, 8, 4])).toBe(held([40, 8, 4]));
+  });
+
+  it('lines on the wood are no state of a machine, nor does the order of figures make another one', () => {
+    const router = (figures: readonly Asked[]) => stateOf(state(figures, { model: 'hand-router', cutter: 'cutter-8' }));
+    const marks = { ...gear([{ value: 5 }, { value: 9 }]), model: 'hand-router' };
+    const marked = (value: number) => settingOf({ ...marks, figures: [marks.figures[0]!, { ...asked({ value }, 1), from: 'laid-out-from' }] }, TEST_SHOP)!; // prettier-ignore
+    expect(stateOf(marked(9))).toBe(stateOf(marked(30)));
+    expect(router([{ value: 5, to: 'a' }, { value: 9, to: 'b' }])).toBe(router([{ value: 9, to: 'b' }, { value: 5, to: 'a' }])); // prettier-ignore
+    expect(stateOf(state([{ value: 5, to: 'left-end-stop-holder' }]))).not.toBe(stateOf(state([{ value: 6, to: 'left-end-stop-holder' }]))); // prettier-ignore
+  });
+
   it('gear is machine, carrier, cutter, what is between, guides in any order, tilt and slant', () => {
     const plain = stateOf(state([{ value: 20 }], { guides: ['a', 'b'] }));
     expect(stateOf(state([{ value: 20 }], { guides: ['b', 'a'] }))).toBe(plain);
@@ -231,6 +260,9 @@ describe('states of machines', () => {
     /** Where it was left counts, not where it began. */
     expect(movedBetween(at({ a: [1, 2] }), at({ a: [2] }))).toEqual(new Set());
     expect(movedBetween(at({ a: [2, 1] }), at({ a: [2] }))).toEqual(new Set(['a']));
+    expect(movedBetween(at({ a: [1, 2] }), at({ a: [3, 2] }))).toEqual(new Set(['a']));
+    expect(bothStand(at({ a: [1, 2] }), at({ a: [1, 3] }))).toBe(false);
+    expect([...inTurn(at({ a: [1, 2] }), at({ a: [3, 2] })).places]).toEqual([['a', [1, 2, 3, 2]]]);
     expect([...inTurn(at({ a: [1], b: [2] }), at({ a: [1], b: [3] })).places]).toEqual([['a', [1]], ['b', [2, 3]]]); // prettier-ignore
     expect([...inTurn(at({ a: [1, 2] }), at({ a: [2], c: [7] })).places]).toEqual([['a', [1, 2]], ['c', [7]]]); // prettier-ignore
     expect([...inTurn(at({ a: [1], c: [7] }), at({ a: [2] })).places]).toEqual([['a', [1, 2]], ['c', [7]]]); // prettier-ignore
