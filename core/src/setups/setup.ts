@@ -133,6 +133,15 @@ export const worksOf = ({ occurrences, feature = 0, stage }: Setup): WorkId[] =>
   ),
 ];
 
+/**
+ * What is set when a figure is set, whatever its value: machine, jig or fence, and the two features it is measured
+ * between, such as `table-saw/stop-block/fence-face>far-side`.
+ */
+export const settingKey = (
+  { machine, model, guides, carrier }: Pick<Setup, 'machine' | 'model' | 'guides' | 'carrier'>,
+  { from, to }: Pick<LengthFigure, 'from' | 'to'>,
+): string => [machine ?? model, [...guides].sort().join('+') || carrier, `${from}>${to}`].join('/');
+
 /** How a blade is tilted, degrees off square, as it should be and as it can be set; positive: its top away from the guide. */
 export interface Tilt {
   readonly degrees: number;

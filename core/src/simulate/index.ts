@@ -6,3 +6,4 @@ export * from './proof.ts';
 export * from './pair.ts';
 export * from './season.ts';
 export * from './piece.ts';
+export * from './gains.ts';

@@ -1,0 +1,90 @@
+import type { JointKind, MemberName } from '../joints/index.ts';
+import { settingKey, type LengthFigure, type Occurrence, type Setup } from '../setups/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { toSquare, type Piece } from '../stock/index.ts';
+import type { Shop } from '../tooling/index.ts';
+import type { Mm } from '../units/index.ts';
+import { callipers } from './compare.ts';
+import { virtualCut } from './virtualCut.ts';
+
+/** A size that a figure makes, and by how much it grows when the figure is set a millimetre farther. */
+export interface Makes {
+  readonly dimension: string;
+  readonly gain: number;
+}
+
+/** One distance as it is set, with the set-ups that share it, and what it makes. */
+export interface Gains {
+  /** Machine, jig or fence, and the two features it is measured between: what a trial or a calibration refers to. */
+  readonly key: string;
+  readonly figure: LengthFigure;
+  readonly setups: readonly string[];
+  readonly makes: readonly Makes[];
+}
+
+/** One half of a joint on one piece, with all that cuts it there. */
+export interface HalfOnPiece<P extends object> {
+  readonly kind: JointKind<P>;
+  readonly params: P;
+  readonly member: MemberName;
+  readonly piece: Piece;
+  readonly at: Occurrence;
+  readonly setups: readonly Setup[];
+}
+
+/** So far each figure is moved to either side, mm. */
+const NUDGE: Mm = 0.1;
+/** A gain below this is what floating numbers leave. */
+const NOTHING = 1e-3;
+
+/**
+ * What each distance makes of a half: it is moved a little to either side, wherever it stands in the card’s set-ups, the
+ * piece is cut again, and a calliper says which sizes moved. So it can’t disagree with the proof.
+ */
+export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<P>, asIs: Shop): Gains[] {
+  const distances = new Map<string, { key: string; figure: LengthFigure; setups: Setup[] }>();
+  for (const setup of half.setups)
+    for (const figure of setup.figures) {
+      const key = settingKey(setup, figure);
+      const place = `${key} ${figure.set.value.toFixed(4)}`;
+      const known = distances.get(place) ?? { key, figure, setups: [] };
+      if (!known.setups.includes(setup)) known.setups.push(setup);
+      distances.set(place, known);
+    }
+  return [...distances.values()].map(({ key, figure, setups }): Gains => {
+    const [less, more] = [-NUDGE, NUDGE].map((by) => sizesWith(modeller, half, setups, figure, by, asIs));
+    const makes = Object.keys(more!).map((dimension): Makes => {
+      const gain = (more![dimension]! - less![dimension]!) / (2 * NUDGE);
+      return { dimension, gain: Number(gain.toFixed(6)) };
+    });
+    return {
+      key,
+      figure,
+      setups: setups.map((s) => s.id),
+      makes: makes.filter(({ gain }) => Math.abs(gain) > NOTHING),
+    };
+  });
+}
+
+/** What a calliper reads where one distance stands a little farther. */
+function sizesWith<P extends object>(
+  modeller: Modeller,
+  { kind, params, member, piece, at, setups }: HalfOnPiece<P>,
+  moved: readonly Setup[],
+  { from, to, set }: LengthFigure,
+  by: Mm,
+  asIs: Shop,
+): Record<string, Mm> {
+  const isIt = (f: LengthFigure) => f.from === from && f.to === to && Math.abs(f.set.value - set.value) < 1e-4;
+  const nudged = setups.map((setup) =>
+    moved.includes(setup)
+      ? { ...setup, figures: setup.figures.map((f) => (isIt(f) ? { ...f, set: { ...f.set, value: f.set.value + by } } : f)) } // prettier-ignore
+      : setup,
+  );
+  return modeller.scope(() => {
+    const { body } = virtualCut(modeller, nudged, at, piece, asIs);
+    const lean = kind.lean?.(params, member, piece);
+    const held = lean && toSquare(lean, piece, at);
+    return callipers(modeller, body, kind.geometry(params, member, piece, at).gauges, piece, held);
+  });
+}
