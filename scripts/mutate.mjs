@@ -7,7 +7,9 @@ import { ensureDependencies, root } from './dependencies.mjs';
 
 const [file, ...named] = process.argv.slice(2);
 if (!file) {
-  console.error('Name a file, such as core/src/setups/reach.ts, and tests of other folders that should see its changes.');
+  console.error(
+    'Name a file, such as core/src/setups/reach.ts, and tests of other folders that should see its changes.',
+  );
   process.exit(1);
 }
 await ensureDependencies();

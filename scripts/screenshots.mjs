@@ -72,8 +72,11 @@ try {
     await pick(/^Or a whole frame/);
   });
   await take('joint-inches', `${job('racks')}/joints`);
-  await take('methods', `${job('looms')}/methods`, () => pick(/Base rail/));
-  await take('card-router', `${job('looms')}/order`, () => step('Mortise, plunge router'));
+  await take('methods', `${job('looms')}/methods`, async () => {
+    await pick(/Base rail/);
+    await page.getByRole('radio').first().waitFor();
+  });
+  await take('card-router', `${job('looms')}/order`, () => step('Mortise, plunge router in the jig'));
   await take('card-drill', `${job('looms')}/order`, () => step('Hole, drill press'));
   await take('card-upright', `${job('looms')}/order`, () => step('Cheeks, upright'));
   await take('card-bandsaw', `${job('looms')}/order`, () => step('Cheeks, on the bandsaw'));
