@@ -2,10 +2,10 @@ import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
 import { JOINT_KINDS } from './joints/index.ts';
-import { planJob } from './plan/index.ts';
+import { planToProve, setupsOf } from './plan/index.ts';
 import type { Range } from './simulate/index.ts';
 import type { Modeller } from './solids/index.ts';
-import { cases, loadModeller, waysOf, eachSetup } from './testing/index.ts';
+import { cases, loadModeller, waysOf } from './testing/index.ts';
 
 /** Sizes as set lie exactly, or where wood can still be taken away (common practice). */
 
@@ -30,12 +30,12 @@ describe('sizes as set, on a calliper in the virtual cut', () => {
       for (const { methods } of waysOf(kind))
         for (const { job, shop } of fc.sample(cases({ kind, methods, graduation: 0.5 }), { numRuns: 2, seed: 8 })) {
           const graduation = COARSE[measured % 2]!;
-          const { joints, cards } = planJob(job, { ...shop, graduation }, modeller);
+          const { plan, provers } = planToProve(job, { ...shop, graduation });
           const { kind: made, params, members } = resolve(job.joints[0]!, job);
           const fit = made.fit(params, members);
-          const { proof } = joints[0]!;
+          const proof = [...provers.values()][0]?.(modeller);
           /** Set by the walls of a mortise, a tenon is fitted to that, not to the drawing. */
-          const fitted = eachSetup({ cards }).some(({ setup }) => setup.figures.some((f) => f.set.wall));
+          const fitted = setupsOf(plan).some(({ figures }) => figures.some((f) => f.set.wall));
           if (!proof || !fit) continue;
           const safe = (over: number, slack = FLOATS) => {
             expect(over).toBeGreaterThan(-slack);
