@@ -117,7 +117,7 @@ describe('moves from where a guide was left', () => {
     /** At 12 as well, and 12.2 would be too far for 12.1. */
     expect(offered({ value: 12.1 })).toEqual([]);
     expect(offered({ value: 12.1, to: 'far-side' })).toEqual([12.2]);
-    expect(offered({ value: 12.1, from: 'jig-face' } as never)).toEqual([12.2]);
+    expect(offered({ value: 12.1, from: 'jig-face' })).toEqual([12.2]);
     expect(offered({ value: 11.9 })).toEqual([12.2]);
     /** Each figure of each set-up is asked. */
     expect(offered({ value: 12.1 }, { value: 12.1, to: 'far-side' })).toEqual([]);
