@@ -144,9 +144,9 @@ describe('by card alone, router in the jig', () => {
       fc.property(cases({ tenoned: 'bandsaw-flipped', corners: 'clear' }), ({ job, shop, params }) => {
         const t = params.mortiseWidth - params.faceClearance;
         const wall = params.faceShoulder + params.setBack + t / 2 - params.mortiseWidth / 2;
-        for (const operation of eachSetup(planJob(job, shop)).filter((o) => o.setup.stage === 'mortise')) {
-          const card = cardOf(operation);
-          const cutter = shop.tools.find((x) => x.id === operation.setup.cutter) as unknown as { diameter: number };
+        for (const each of eachSetup(planJob(job, shop)).filter((o) => o.setup.stage === 'mortise')) {
+          const card = cardOf(each);
+          const cutter = shop.tools.find((x) => x.id === each.setup.cutter) as unknown as { diameter: number };
           const r = cutter.diameter / 2;
           const centres = card.figures
             .filter((f) => f.from === 'jig face' && f.to === 'cutter centre')

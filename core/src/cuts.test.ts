@@ -27,7 +27,7 @@ const read = ({ setup }: EachSetup) => {
     return { name: f.name, value: length.value, between: `${words[f.from]} to ${words[f.to]}` };
   });
 };
-const operationsOf = (job: Job, shop: Shop, stage: string, member: string) =>
+const setupsAt = (job: Job, shop: Shop, stage: string, member: string) =>
   eachSetup(planJob(job, shop)).filter((o) => o.setup.stage === stage && o.setup.occurrences[0]!.member === member);
 const kerfOf = (shop: Shop) => (shop.tools.find((t) => t.id === 'blade') as { kerf: number }).kerf;
 
@@ -57,13 +57,13 @@ describe('kerf beside kerf', () => {
     fc.assert(
       fc.property(cases({ kind: 'open-slot', methods: ['saw-slot'] }), ({ job, shop }) => {
         const { params } = resolve(job.joints[0]!, job);
-        for (const operation of operationsOf(job, shop, 'slot', 'mortised')) {
-          if (operation.setup.method !== 'saw-slot') continue;
-          const figures = read(operation);
+        for (const each of setupsAt(job, shop, 'slot', 'mortised')) {
+          if (each.setup.method !== 'saw-slot') continue;
+          const figures = read(each);
           const fences = figures.filter((f) => f.name.startsWith('Fence'));
           expect(fences.every((f) => f.between === 'jig face to near side of the blade')).toBe(true);
-          const turned = operation.setup.occurrences[0]!.turned;
-          const told = speak(operation.setup.passes[0]!.words, METRIC);
+          const turned = each.setup.occurrences[0]!.turned;
+          const told = speak(each.setup.passes[0]!.words, METRIC);
           expect(told).toMatch(turned ? /reference edge to the jig/ : /reference face to the jig/);
           const [from, to] = cleared(fences.map((f) => f.value), kerfOf(shop)); // prettier-ignore
           const t = Number(params['mortiseWidth']) - Number(params['faceClearance']);
@@ -88,8 +88,8 @@ describe('along the fence', () => {
         const m = Number(params['mortiseWidth']);
         const wall = Number(params['faceShoulder']) - Number(params['faceClearance']) / 2;
         for (const member of ['tenoned', 'mortised'])
-          for (const operation of operationsOf(job, shop, 'groove', member)) {
-            const figures = read(operation);
+          for (const each of setupsAt(job, shop, 'groove', member)) {
+            const figures = read(each);
             const fences = figures.filter((f) => f.name.startsWith('Fence'));
             expect(fences.every((f) => f.between === 'fence to near side of the blade')).toBe(true);
             const [from, to] = cleared(fences.map((f) => f.value), kerfOf(shop)); // prettier-ignore
@@ -110,7 +110,7 @@ describe('along the fence', () => {
         const { params, members } = resolve(job.joints[0]!, job);
         const floor = Number(params['faceShoulder']) - Number(params['faceClearance']) / 2 + Number(params['mortiseWidth']); // prettier-ignore
         for (const member of ['tenoned', 'mortised'] as const) {
-          const [first, second] = operationsOf(job, shop, 'rebate', member).sort((a, b) => a.setup.id.localeCompare(b.setup.id)); // prettier-ignore
+          const [first, second] = setupsAt(job, shop, 'rebate', member).sort((a, b) => a.setup.id.localeCompare(b.setup.id)); // prettier-ignore
           /** A shop that can't cut the joint has no cards for it. */
           if (!first || !second) continue;
           seen++;
@@ -137,8 +137,8 @@ describe('into an end', () => {
         const { params } = resolve(job.joints[0]!, job);
         const m = Number(params['mortiseWidth']);
         const length = Number(params['tenonWidth']) + Number(params['endClearance']);
-        for (const operation of operationsOf(job, shop, 'mortise', 'tenoned')) {
-          const figures = read(operation);
+        for (const each of setupsAt(job, shop, 'mortise', 'tenoned')) {
+          const figures = read(each);
           const value = (name: RegExp) => figures.find((f) => name.test(f.name))!.value;
           const t = m - Number(params['faceClearance']);
           expect(Math.abs(value(/^Jig face/) - Number(params['faceShoulder']) - t / 2)).toBeLessThan(HUNDREDTH);
@@ -147,7 +147,7 @@ describe('into an end', () => {
           const router = shop.tools.find((t) => t.id === 'router') as unknown as Record<string, number>;
           const travel = value(/^Left/) - router['baseLeft']! + value(/^Right/) - router['baseRight']!;
           expect(Math.abs(travel - (length - m))).toBeLessThan(2 * HUNDREDTH);
-          expect(operation.setup.passes[0]!.seat['wood-surface']).toBe('worked-end');
+          expect(each.setup.passes[0]!.seat['wood-surface']).toBe('worked-end');
         }
       }),
       CARDS,
@@ -187,9 +187,9 @@ describe('what must come before what, in the new kinds', () => {
   });
 
   it('a groove is counted once a piece, however many joints meet in it', () => {
-    const operations = eachSetup(planJob(withKind('stub'), TEST_SHOP)).filter((o) => o.setup.stage === 'groove');
+    const grooves = eachSetup(planJob(withKind('stub'), TEST_SHOP)).filter((o) => o.setup.stage === 'groove');
     /** Two rails with a tenon at both ends, four stiles. */
-    expect(operations.map((o) => o.count).sort()).toEqual([2, 4]);
+    expect(grooves.map((o) => o.count).sort()).toEqual([2, 4]);
   });
 });
 

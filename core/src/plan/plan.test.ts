@@ -172,7 +172,7 @@ describe('drafts made before', () => {
 });
 
 describe('scenes', () => {
-  it('draw every operation of the demo from its placement, each figure seen in some view', () => {
+  it('draw every card of the demo from its placement, each figure seen in some view', () => {
     for (const name of ['looms', 'racks']) {
       const read = readJobFile(demo(name));
       if (!read.ok) throw new Error('demo');

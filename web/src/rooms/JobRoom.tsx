@@ -58,7 +58,7 @@ export default function JobRoom() {
             <Route path="stock" element={<StockRoom job={job} id={id} />} />
             <Route path="joints" element={<JointsRoom job={job} shop={shop} />} />
             <Route path="methods" element={<MethodsRoom job={job} shop={shop} />} />
-            <Route path="setups/:operation?" element={<SetupsRoom job={job} id={id} />} />
+            <Route path="setups/:card?" element={<SetupsRoom job={job} id={id} />} />
             <Route path="order" element={<OrderRoom id={id} />} />
             <Route path="proof" element={<ProofRoom job={job} />} />
             <Route path="*" element={<Navigate to="stock" replace />} />

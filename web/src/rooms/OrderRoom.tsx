@@ -20,6 +20,16 @@ export function OrderRoom({ id }: { id: string }) {
         {plan.cards.length} set-ups, about {plan.minutes} minutes of changing over. Every piece goes through a set-up
         before it is broken; each set-up begins with a test cut.
       </p>
+      {plan.circle && (
+        <div className="note error" role="alert">
+          <h3>No order keeps all of these rules</h3>
+          {plan.circle.map(({ card, rule }) => (
+            <p key={card}>
+              {number.get(card)} first: {rule}
+            </p>
+          ))}
+        </div>
+      )}
       <ol className="order">
         {plan.cards.map((card, i) => (
           <Row key={card.id} card={card} before={plan.cards[i - 1]} plan={plan} number={number} id={id} style={style} />

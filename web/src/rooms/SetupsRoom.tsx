@@ -35,7 +35,7 @@ export const cardPath = (job: string, card: Pick<Card, 'id'>): string =>
 export function SetupsRoom({ job, id }: { job: Job; id: string }) {
   const plan = useAppSelector((s) => s.plans.plan);
   const joint = useJoint(job);
-  const { operation: wanted } = useParams();
+  const { card: wanted } = useParams();
   if (!plan) return <div className="sheet">Planning…</div>;
   const card = wanted === undefined ? undefined : cardWith(plan, wanted);
   if (card) return <CardSheet key={card.id} plan={plan} card={card} id={id} />;
