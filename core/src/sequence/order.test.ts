@@ -6,7 +6,7 @@ import { planJob, setupsOf, shopFor } from '../plan/index.ts';
 import type { Setup } from '../setups/index.ts';
 import { cases, jobWith, TEST_SHOP } from '../testing/index.ts';
 import { USUAL_MINUTES } from '../tooling/index.ts';
-import { brokenRule, cardsFor, changeOver, runOrder, withMoves, type DraftCard, type JointSetups } from './index.ts';
+import { cardsFor, changeOver, runOrder, withMoves, type DraftCard, type JointSetups, type Rule } from './index.ts';
 
 const demo = (name: string) =>
   JSON.parse(readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8')) as JobFile;
@@ -23,6 +23,16 @@ const jointsOf = (job: Job, name = 'j'): JointSetups => ({
 });
 
 const only = (setup: Setup): DraftCard => cardsFor([{ joint: '', half: 'mortise', setups: [setup] }], TEST_SHOP)[0]!;
+
+/** The first hard rule an order breaks, if any. */
+function brokenRule(cards: readonly DraftCard[], order: readonly number[]): Rule | undefined {
+  const done = new Set<number>();
+  for (const i of order) {
+    for (const [before, rule] of cards[i]!.after) if (!done.has(before)) return rule;
+    done.add(i);
+  }
+  return undefined;
+}
 
 /** A second, equal pair of rail and stile beside the first. */
 function twice(): Job {

@@ -2,7 +2,6 @@ import { sameCutter, type Setup } from '../setups/index.ts';
 import type { Minutes, Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { cardsFor, type DraftCard } from './cards.ts';
-import type { Rule } from './rules.ts';
 
 /** What a card asks of its machine and leaves standing on it, as changing from it or to it is reckoned. */
 interface Standing {
@@ -162,14 +161,4 @@ export const minutesOf = (cards: readonly DraftCard[], order: readonly number[],
 export function alone(setups: readonly Setup[], shop: Shop): { cards: number; minutes: number } {
   const cards = cardsFor([{ joint: '', setups, half: shop.schools.half }], shop);
   return { cards: cards.length, minutes: minutesOf(cards, runOrder(cards, shop.minutes), shop.minutes) };
-}
-
-/** The first hard rule an order breaks, if any. */
-export function brokenRule(cards: readonly DraftCard[], order: readonly number[]): Rule | undefined {
-  const done = new Set<number>();
-  for (const i of order) {
-    for (const [before, rule] of cards[i]!.after) if (!done.has(before)) return rule;
-    done.add(i);
-  }
-  return undefined;
 }
