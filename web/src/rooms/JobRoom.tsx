@@ -29,6 +29,7 @@ export default function JobRoom() {
   const shop = useGear();
   const bench = useAppSelector((s) => s.bench);
   const plan = useAppSelector((s) => s.plans.plan);
+  const failed = useAppSelector((s) => s.plans.error);
   const open = bench.id === id && bench.job !== null;
 
   useEffect(() => {
@@ -54,6 +55,12 @@ export default function JobRoom() {
     <Frame job={id} title={job?.name ?? ''} aside={job && <JointList id={id} job={job} />}>
       {job && shop ? (
         <Guarded by={[job, plan]}>
+          {failed && (
+            <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
+              This job could not be planned: {failed}. {plan ? 'What is shown is the plan before the last change.' : ''}{' '}
+              Undo the last change; the job itself is kept.
+            </p>
+          )}
           <Routes>
             <Route path="stock" element={<StockRoom job={job} id={id} />} />
             <Route path="joints" element={<JointsRoom job={job} shop={shop} />} />
