@@ -112,3 +112,23 @@ test('files that can’t be opened: from the future, cut short, 50 MB, not JSON;
   await open('good.json', good);
   await expect(page.getByLabel('Joint name')).toHaveValue('Cross rail into post');
 });
+
+test('what plans the job can’t be fetched: one sentence in every room, and the job can still be worked on', async ({
+  page,
+  velk,
+}) => {
+  await page.addInitScript(() => {
+    const Usual = window.Worker;
+    window.Worker = class extends Usual {
+      constructor(url: string | URL, options?: WorkerOptions) {
+        super(String(url).replace('core.worker', 'gone.worker'), options);
+      }
+    };
+  });
+  await openLooms(page, velk, 'order');
+  const told = page.getByRole('alert').filter({ hasText: 'This job could not be planned' });
+  await expect(told).toBeVisible();
+  await page.getByRole('link', { name: /^Stock/ }).click();
+  await expect(told).toBeVisible();
+  await expect(page.getByLabel('Cross rail, measured thickness, mm')).toBeEditable();
+});

@@ -12,7 +12,10 @@ interface Cores {
   readonly figures: (question: Asks['plan']['asks']) => void;
   readonly proof: Worker;
   asked: number;
+  gone: boolean;
 }
+
+const GONE = 'what plans it could not be fetched; load the page again';
 
 /** Plans the job on the bench at every change, beside the page: figures at once, proofs when typing pauses. */
 export function usePlanning(shop: Shop | null): void {
@@ -28,8 +31,13 @@ export function usePlanning(shop: Shop | null): void {
     const asking = latest(figures, 'plan', ({ plan, error }, { job, shop }) =>
       dispatch(plan ? planned({ ...plan, basis: { job, shop } }) : planFailed(error ?? '')),
     );
-    const own: Cores = { figures: asking, proof, asked: 0 };
+    const own: Cores = { figures: asking, proof, asked: 0, gone: false };
     cores.current = own;
+    for (const worker of [figures, proof])
+      worker.onerror = () => {
+        own.gone = true;
+        dispatch(planFailed(GONE));
+      };
     proof.onmessage = ({ data: { id, proofs, error } }: MessageEvent<ProofAnswer>) => {
       if (id === own.asked) dispatch(proofs ? proved(proofs) : planFailed(error ?? ''));
     };
@@ -49,6 +57,8 @@ export function usePlanning(shop: Shop | null): void {
     const own = cores.current;
     if (!job || !shop || !own) return;
     own.figures({ job, shop });
+    /** It may have failed to come before the job did. */
+    if (own.gone) dispatch(planFailed(GONE));
     /** From now on proofs of what was before are not heard: they may be of another job. */
     const id = ++own.asked;
     const timer = setTimeout(
@@ -56,7 +66,7 @@ export function usePlanning(shop: Shop | null): void {
       BEFORE_PROOF,
     );
     return () => clearTimeout(timer);
-  }, [job, shop]);
+  }, [dispatch, job, shop]);
 }
 
 type Ways = Readonly<Record<'tenoned' | 'mortised', WaysOfHalf>>;
