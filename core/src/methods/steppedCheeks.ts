@@ -94,3 +94,9 @@ export function steppedCuts(
 /** The cuts of each pair together: one state of the machine with the guide at two places in turn. */
 export const byPair = (cuts: readonly SteppedCut[]): SteppedCut[][] =>
   [...new Set(cuts.map(({ pair }) => pair.name))].map((name) => cuts.filter(({ pair }) => pair.name === name));
+
+/** Which place of the guide a pass is cut at, by its figure: “Far cheek”. */
+export const cheekOf = ({ name }: LengthFigure): string => {
+  const cheek = name.replace('Fence, ', '');
+  return cheek.charAt(0).toUpperCase() + cheek.slice(1);
+};

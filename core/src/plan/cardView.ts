@@ -60,10 +60,12 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
     between: first.between ?? [],
     figures: viewed(atFirst, first),
     angles: [...angles.values()],
-    groups: setups.map((setup, i) => {
-      const marks = alone ? [] : setup.figures.filter((f) => isMark(f, setup));
-      return groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job);
-    }),
+    groups: together(
+      setups.map((setup, i) => {
+        const marks = alone ? [] : setup.figures.filter((f) => isMark(f, setup));
+        return groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job);
+      }),
+    ),
     byHand: first.model === 'bench',
   };
 }
@@ -87,6 +89,19 @@ function moved(setup: Setup, standing: Standing): LengthFigure[] {
     if (before && before.length === places.length && places.every((v, i) => Math.abs(v - before[i]!) < 1e-6)) return [];
     return figures.filter((f, i) => i > 0 || Math.abs(f.set.value - (before?.at(-1) ?? Infinity)) >= 1e-6);
   });
+}
+
+/** The same pieces again, with nothing moved before: their passes go on in one list. */
+function together(groups: readonly GroupView[]): GroupView[] {
+  const made: GroupView[] = [];
+  const pieces = ({ parts, of, ends, count }: GroupView) => JSON.stringify([parts, of, ends, count]);
+  for (const group of groups) {
+    const before = made.at(-1);
+    if (before && !group.figures.length && pieces(before) === pieces(group))
+      made[made.length - 1] = { ...before, passes: [...before.passes, ...group.passes] };
+    else made.push(group);
+  }
+  return made;
 }
 
 function viewed(figures: readonly LengthFigure[], setup: Setup): FigureView[] {

@@ -14,5 +14,17 @@ export function countOf({ stage, occurrences }: Pick<Setup, 'stage' | 'occurrenc
   return [...parts.values()].reduce((sum, of) => sum + of, 0);
 }
 
+/** The same for all set-ups of a card: faces and edges of one end are one end that goes through, not two. */
+export function countTogether(setups: readonly Setup[]): number {
+  const seen = new Set<string>();
+  return setups.reduce((sum, { stage, feature, occurrences }) => {
+    const fresh = occurrences.filter(({ joint, member, part, end, edge, pieces }) => {
+      const place = JSON.stringify([joint, member, feature, stage, part, end, edge, pieces]);
+      return !seen.has(place) && seen.add(place);
+    });
+    return sum + countOf({ stage, occurrences: fresh });
+  }, 0);
+}
+
 /** Each once, in the order they come. */
 export const distinct = <T>(all: readonly T[]): T[] => [...new Set(all)];

@@ -8,7 +8,7 @@ import type { Modeller } from '../solids/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import { say, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';
-import { countOf, distinct, TEST_CUTS } from './counting.ts';
+import { countTogether, distinct, TEST_CUTS } from './counting.ts';
 import { draftJoint, partsOf, problemsOf, shopFor, type AsSet, type JointDraft, type JointPlan } from './draft.ts';
 import { piecesOf } from './pieces.ts';
 import type { Remembered, RememberedProofs } from './remembered.ts';
@@ -115,11 +115,11 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
           title: titleOf(setups),
           setups,
           works: distinct(setups.flatMap(worksOf)),
-          count: setups.reduce((sum, setup) => sum + countOf(setup), 0),
+          count: countTogether(setups),
           testCut: say(setups[0]!.model === 'bench' ? 'Try one on scrap or a spare first.' : TEST_CUTS[shop.schools.trial]), // prettier-ignore
           checks: checksOf(setups),
           cautions: cautionsOf(setups, shop),
-          stops: setups.flatMap(({ stops = [] }) => stops.map((stop) => ({ ...stop, read: read.has(`${stop.joint} ${stop.key}`) }))), // prettier-ignore
+          stops: stopsOn(setups).map((stop) => ({ ...stop, read: read.has(`${stop.joint} ${stop.key}`) })),
           after: [...cards[index]!.after].map(([before, rule]) => ({ card: idOf(before), rule: rule.words })),
         };
       }),
@@ -184,6 +184,11 @@ function inRunOrder(run: readonly Setup[]): AsSet {
       .sort((a, b) => placeOf(a) - placeOf(b))
       .map((setup) => ({ ...setup, figures: known.get(setup.id)?.figures ?? setup.figures }));
 }
+
+/** The stops of all that goes through, each once: faces and edges of a tenon have the same. */
+const stopsOn = (setups: readonly Setup[]): Stop[] => [
+  ...new Map(setups.flatMap((s) => s.stops ?? []).map((stop) => [`${stop.joint} ${stop.key}`, stop])).values(),
+];
 
 /** What a card is called: its ways of cutting, each with the features it is about where a joint has several. */
 function titleOf(setups: readonly Setup[]): string {

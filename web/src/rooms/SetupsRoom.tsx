@@ -199,7 +199,7 @@ function Groups({
       <ol className="passes" start={from[i]! + 1}>
         {group.passes.map((pass, at) => (
           <PassLine
-            key={pass.pass}
+            key={`${pass.setup} ${pass.pass}`}
             pass={pass}
             shown={from[i]! + at === shown}
             onShow={() => onShow(from[i]! + at)}

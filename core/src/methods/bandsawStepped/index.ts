@@ -5,7 +5,7 @@ import { say } from '../../units/index.ts';
 import { bandsawKerf, bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
-import { byPair, splinters, steppedCuts, type SteppedCut } from '../steppedCheeks.ts';
+import { byPair, cheekOf, splinters, steppedCuts, type SteppedCut } from '../steppedCheeks.ts';
 
 /**
  * Bandsaw with fence and a stop behind the blade, both cheeks from one face: the fence is moved by tenon + kerf between
@@ -45,7 +45,7 @@ export const bandsawStepped: Method<TenonFeature> = {
         figures: [...cuts.map(({ figure }) => figure), stop],
         passes: cuts.map(({ figure }) => ({
           id: figure.id,
-          words: say(`Worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`),
+          words: say(`${cheekOf(figure)}: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`), // prettier-ignore
           seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },
           figures: { across: figure.id, depth: stop.id },
         })),

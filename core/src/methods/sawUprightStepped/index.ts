@@ -4,7 +4,7 @@ import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, under } from '../refusal.ts';
-import { byPair, splinters, steppedCuts, steppedPairs, type SteppedCut } from '../steppedCheeks.ts';
+import { byPair, cheekOf, splinters, steppedCuts, steppedPairs, type SteppedCut } from '../steppedCheeks.ts';
 import { cheekHeight, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
 /**
@@ -68,7 +68,9 @@ export const sawUprightStepped: Method<TenonFeature> = {
         figures: [...cuts.map(({ figure }) => figure), height],
         passes: cuts.map(({ figure }) => ({
           id: figure.id,
-          words: say(`Worked end down, ${pair.words} to the jig for both cheeks: the piece is not turned`),
+          words: say(
+            `${cheekOf(figure)}: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
+          ),
           seat: { 'jig-face': pair.seat, table: 'worked-end' },
           figures: { across: figure.id, height: height.id },
         })),

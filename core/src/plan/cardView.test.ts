@@ -1,0 +1,94 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import type { JobFile } from '../exchange/index.ts';
+import { modelOf } from '../machines/index.ts';
+import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { METRIC, speak } from '../units/index.ts';
+import { cardView, cardWith, planJob, type FigureView, type Plan } from './index.ts';
+
+const demo = (name: string): Plan => {
+  const { job, shop } = JSON.parse(readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8')) as JobFile; // prettier-ignore
+  return planJob(job, shop);
+};
+const LOOMS = demo('looms');
+const viewOf = (plan: Plan, id: string) => cardView(cardWith(plan, id)!, plan.basis);
+const places = (figures: readonly FigureView[]) => figures.map(({ figure }) => [figure.name, figure.set.value]);
+
+describe('a card as it is read', () => {
+  it('who sets what each group names, in turn, has every distance as its set-ups want it, and sets nothing twice', () => {
+    let moves = 0;
+    for (const plan of [LOOMS, demo('racks')])
+      for (const card of plan.cards) {
+        if (card.setups[0]!.model === 'bench') continue;
+        const view = cardView(card, plan.basis);
+        const stands = new Map<string, number[]>();
+        const set = (figures: readonly FigureView[]) => {
+          const fresh = new Set<string>();
+          for (const { figure } of figures) {
+            const between = `${figure.from}>${figure.to}`;
+            if (stands.get(between)?.at(-1) === figure.set.value) expect(between).toBe('set already');
+            stands.set(between, fresh.has(between) ? [...stands.get(between)!, figure.set.value] : [figure.set.value]);
+            fresh.add(between);
+          }
+        };
+        const isMark = (from: string) => modelOf(card.setups[0]!.model).marks?.includes(from) ?? false;
+        set(view.figures);
+        for (const setup of card.setups) {
+          const group = view.groups.find((g) => g.setup === setup.id);
+          const moved = group?.figures.filter(({ figure }) => !isMark(figure.from)) ?? [];
+          moves += moved.length;
+          set(moved);
+          for (const { from, to, set: asked } of setup.figures)
+            if (!isMark(from)) expect(stands.get(`${from}>${to}`)).toContain(asked.value);
+        }
+      }
+    expect(moves).toBeGreaterThan(10);
+  });
+
+  it('every pass of every set-up is on it once, the levels that lead down to it told with it', () => {
+    for (const card of LOOMS.cards) {
+      const shown = cardView(card, LOOMS.basis).groups.flatMap((g) => g.passes);
+      const all = card.setups.flatMap((s) => s.passes);
+      expect(shown.length + shown.reduce((sum, p) => sum + p.levels.length, 0)).toBe(all.length);
+      expect(new Set(shown.map((p) => `${p.setup} ${p.pass}`)).size).toBe(shown.length);
+    }
+  });
+
+  it('two faces of one end are one end that goes through, in one list of passes; two pegs are two holes', () => {
+    const faces = cardWith(LOOMS, 'base-rail.tenoned.crosscut.reference-face')!;
+    expect([faces.setups.length, faces.count]).toEqual([2, 48]);
+    const [group, ...others] = cardView(faces, LOOMS.basis).groups;
+    expect([others.length, group!.passes.length, group!.count, group!.ends]).toEqual([0, 2, 48, 'ends A and B']);
+    expect(cardWith(LOOMS, 'base-rail.mortised.2.drill-press-left')!.count).toBe(96);
+  });
+
+  it('a haunch: both mortises first, then one stop and the plunge, and only what changes for the other hand', () => {
+    const { figures, groups } = viewOf(LOOMS, 'bench-rail.mortised.router-jig-left');
+    expect(places(figures).map(([name]) => name)).toEqual(['Jig face to cutter', 'Left router stop', 'Right router stop', 'End stop, on the left', 'Plunge']); // prettier-ignore
+    expect(groups.map((g) => places(g.figures))).toEqual([
+      [],
+      [['End stop, on the right', 61]],
+      [['Left router stop', 116.5], ['Plunge', 12.5]],
+      [['Left router stop', 91.25], ['Right router stop', 116.5]],
+    ]); // prettier-ignore
+    expect(groups.map((g) => [g.of, g.ends])).toEqual([
+      [undefined, 'end A, 12 in left parts'],
+      [undefined, 'end B, 12 in right parts'],
+      ['pocket for the haunch', 'end A, 12 in left parts'],
+      ['pocket for the haunch', 'end B, 12 in right parts'],
+    ]); // prettier-ignore
+  });
+
+  it('a stepped cut says at each pass which cheek it is', () => {
+    const { groups } = viewOf(LOOMS, 'base-rail.tenoned.bandsaw-stepped.face');
+    expect(groups[0]!.passes.map((p) => speak(p.words, METRIC).split(':')[0])).toEqual(['Far cheek', 'Near cheek']);
+  });
+
+  it('a stop that faces and edges share stands on the card once', () => {
+    const job = jobWith({ rail: { length: 250, width: 22 }, params: { corners: 'squared', tenonWidth: 7.9, edgeShoulder: 7.05, faceShoulder: 7, mortiseWidth: 8 }, ends: 'a', routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } }); // prettier-ignore
+    /** On a rule of half a millimetre 7 and 7.05 are one height, so one card. */
+    const { cards } = planJob(job, { ...TEST_SHOP, graduation: 0.5, tools: TEST_SHOP.tools.filter((t) => t.kind !== 'block-box') }); // prettier-ignore
+    for (const { stops } of cards) expect(new Set(stops.map((s) => `${s.joint} ${s.key}`)).size).toBe(stops.length);
+    expect(cards.some((c) => c.stops.length > 0 && c.setups.filter((s) => s.stops?.length).length > 1)).toBe(true);
+  });
+});
