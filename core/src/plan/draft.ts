@@ -43,10 +43,18 @@ export interface JointDraft {
 export type AsSet = (setups: readonly Setup[]) => Setup[];
 
 /** The shop as this job works in it: its unit, and its own answers where practice differs. */
-export const shopFor = (job: Pick<Job, 'units' | 'schools'>, chest: Shop): Shop => {
-  const shop = shopIn(chest, job.units);
-  return { ...shop, schools: { ...USUAL_SCHOOLS, ...shop.schools, ...job.schools } };
-};
+export function shopFor({ units, schools }: Pick<Job, 'units' | 'schools'>, chest: Shop): Shop {
+  const key = JSON.stringify([units, schools]);
+  const known = SHOPS.get(chest) ?? new Map<string, Shop>();
+  SHOPS.set(chest, known);
+  const shop = shopIn(chest, units);
+  const own = known.get(key) ?? { ...shop, schools: { ...USUAL_SCHOOLS, ...shop.schools, ...schools } };
+  known.set(key, own);
+  return own;
+}
+
+/** One and the same for the same job, so that whatever was reckoned in it holds. */
+const SHOPS = new WeakMap<Shop, Map<string, Shop>>();
 
 /** What makes a joint impossible by itself. */
 export function problemsOf(joint: Joint, job: Job, available: Available): Problem[] {

@@ -112,13 +112,8 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
         const setups = run[at]!;
         return {
           id: idOf(index),
-          title: titleOf(setups),
           setups,
-          works: distinct(setups.flatMap(worksOf)),
-          count: countTogether(setups),
-          testCut: say(setups[0]!.model === 'bench' ? 'Try one on scrap or a spare first.' : TEST_CUTS[shop.schools.trial]), // prettier-ignore
-          checks: checksOf(setups),
-          cautions: cautionsOf(setups, shop),
+          ...wordsOf(setups, shop),
           stops: stopsOn(setups).map((stop) => ({ ...stop, read: read.has(`${stop.joint} ${stop.key}`) })),
           after: [...cards[index]!.after].map(([before, rule]) => ({ card: idOf(before), rule: rule.words })),
         };
@@ -189,6 +184,28 @@ function inRunOrder(run: readonly Setup[]): AsSet {
 const stopsOn = (setups: readonly Setup[]): Stop[] => [
   ...new Map(setups.flatMap((s) => s.stops ?? []).map((stop) => [`${stop.joint} ${stop.key}`, stop])).values(),
 ];
+
+/** What a card says whatever job it is in. */
+type Words = Pick<Card, 'title' | 'works' | 'count' | 'testCut' | 'checks' | 'cautions'>;
+
+function wordsOf(setups: readonly Setup[], shop: Shop): Words {
+  const known = WORDS.get(setups);
+  if (known?.shop === shop) return known.words;
+  const { model } = setups[0]!;
+  const words: Words = {
+    title: titleOf(setups),
+    works: distinct(setups.flatMap(worksOf)),
+    count: countTogether(setups),
+    testCut: say(model === 'bench' ? 'Try one on scrap or a spare first.' : TEST_CUTS[shop.schools.trial]),
+    checks: checksOf(setups),
+    cautions: cautionsOf(setups, shop),
+  };
+  WORDS.set(setups, { shop, words });
+  return words;
+}
+
+/** Said once: after a change elsewhere most cards say what they said. */
+const WORDS = new WeakMap<readonly Setup[], { readonly shop: Shop; readonly words: Words }>();
 
 /** What a card is called: its ways of cutting, each with the features it is about where a joint has several. */
 function titleOf(setups: readonly Setup[]): string {

@@ -1,5 +1,6 @@
 import type { Setup } from '../setups/index.ts';
 import type { Schools, Shop } from '../tooling/index.ts';
+import { once } from './once.ts';
 import { ACROSS, fits, ruleWithin, type Rule } from './rules.ts';
 import { bothStand, inTurn, movedBetween, settingOf, stateOf, type Setting } from './setting.ts';
 
@@ -43,11 +44,25 @@ export function cardsFor(joints: readonly JointSetups[], shop: Shop): DraftCard[
     .sort((a, b) => a[0]! - b[0]!);
   const after = between(needs, sorted);
   return sorted.map((group, i): DraftCard => {
-    const own = group.map((at) => setups[at]!);
-    const setting = own.map((setup) => settingOf(setup, shop)).reduce(standing);
-    return { setups: own, after: after[i]!, ...(setting && { setting }) };
+    return { ...throughOne(group.map((at) => setups[at]!), shop), after: after[i]! }; // prettier-ignore
   });
 }
+
+/** What goes through one card: the very list it was before, so that whatever was reckoned from it holds. */
+function throughOne(setups: readonly Setup[], shop: Shop): Omit<DraftCard, 'after'> {
+  const known = THROUGH.get(setups[0]!);
+  if (known?.tools === shop.tools && isSame(known.card.setups, setups)) return known.card;
+  const setting = setups.map((setup) => settingOf(setup, shop)).reduce(standing);
+  const card = { setups, ...(setting && { setting }) };
+  THROUGH.set(setups[0]!, { tools: shop.tools, card });
+  return card;
+}
+
+const isSame = (a: readonly Setup[], b: readonly Setup[]): boolean =>
+  a.length === b.length && a.every((setup, i) => setup === b[i]);
+
+/** By the first set-up: after a change elsewhere most cards are what they were. */
+const THROUGH = new WeakMap<Setup, { readonly tools: Shop['tools']; readonly card: Omit<DraftCard, 'after'> }>();
 
 /** All that must come before what: within each joint, and among the joints of each part. */
 function needsOf(joints: readonly JointSetups[]): Need[] {
@@ -139,8 +154,7 @@ function inRows(groups: readonly number[][], setups: readonly Setup[], shop: Sho
   for (const group of groups) {
     const first = setups[group[0]!]!;
     const setting = group.map((at) => settingOf(setups[at]!, shop)).reduce(joined);
-    const { joint, member, pieces } = first.occurrences[0]!;
-    const row = setting && JSON.stringify([setting.gear, first.method, first.stage, joint, member, pieces]);
+    const row = setting && `${setting.gear} ${rowOf(first)}`;
     const own = row ? (rows.get(row) ?? []) : [];
     const pocket = first.traits?.includes('pocket');
     const before = own.find((one) => setting && continues(one.setting!, setting, pocket) && otherFeature(one.group, first, setups)); // prettier-ignore
@@ -155,6 +169,11 @@ function inRows(groups: readonly number[][], setups: readonly Setup[], shop: Sho
   }
   return made.map(({ group }) => group);
 }
+
+const rowOf = once(({ method, stage, occurrences }: Setup): string => {
+  const { joint, member, pieces } = occurrences[0]!;
+  return JSON.stringify([method, stage, joint, member, pieces]);
+});
 
 /** A pocket is cut with one stop lifted off and the plunge stop turned; rows with one guide moved. */
 const continues = (a: Setting, b: Setting, pocket = false): boolean => {
@@ -174,14 +193,14 @@ const standing = (a: Setting | undefined, b: Setting | undefined): Setting | und
   a && b ? (bothStand(a, b) ? joined(a, b) : inTurn(a, b)) : a;
 
 /** At the bench one way of working on one half of a joint is one card; so is the same work on another joint. */
-function benchKeys({ method, title, carrier, occurrences, figures, lean }: Setup): string[] {
+const benchKeys = once(({ method, title, carrier, occurrences, figures, lean }: Setup): string[] => {
   const { joint, member, pieces } = occurrences[0]!;
   const lines = figures.map((f) => [f.id, f.set.value.toFixed(4)]);
   return [
     JSON.stringify([method, carrier, joint, member, pieces ?? []]),
     JSON.stringify([method, carrier, title, lines, lean]),
   ];
-}
+});
 
 /** What must come before what among groups. */
 function between(needs: readonly Need[], groups: readonly (readonly number[])[]): Map<number, Rule>[] {

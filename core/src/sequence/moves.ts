@@ -11,29 +11,56 @@ type Standing = Map<string, Reach>;
  * keeps the error that leaves in its own figure.
  * @param cards set-ups of each card, in the order they are cut
  */
-export function withMoves(cards: readonly (readonly Setup[])[]): Setup[][] {
+export function withMoves(cards: readonly (readonly Setup[])[]): (readonly Setup[])[] {
   let before: { setup: Setup; standing: Standing } | undefined;
   return cards.map((setups) => {
     const [first] = setups;
     const standing: Standing = new Map(before && first && sameGear(before.setup, first) ? before.standing : []);
-    /** What this card has set already, by where it is measured and which value it asked for. */
-    const own = new Map<string, Reach>();
-    const moved = setups.map((setup) => ({
-      ...setup,
-      figures: setup.figures.map((figure) => {
-        const between = `${figure.from}>${figure.to}`;
-        const place = `${between} ${figure.set.value.toFixed(4)}`;
-        const shared = setup.model === 'bench' ? undefined : own.get(place);
-        const set = shared ? sharing(figure, shared) : movedFrom(figure, standing.get(between), setups);
-        standing.set(between, set.set);
-        own.set(place, set.set);
-        return set;
-      }),
-    }));
+    const { moved, left } = cardMoved(setups, standing);
+    for (const [between, reach] of left) standing.set(between, reach);
     if (first) before = { setup: first, standing };
     return moved;
   });
 }
+
+/** One card as it is set from where everything stood, and where it leaves that. */
+interface Moved {
+  readonly stood: ReadonlyMap<string, Reach | undefined>;
+  readonly moved: readonly Setup[];
+  readonly left: Standing;
+}
+
+/** By the set-ups of a card: after a change elsewhere most cards still follow the card they did. */
+const MOVED = new WeakMap<readonly Setup[], Moved>();
+
+function cardMoved(setups: readonly Setup[], standing: ReadonlyMap<string, Reach>): Moved {
+  const known = MOVED.get(setups);
+  if (known && [...known.stood].every(([at, reach]) => isAlike(reach, standing.get(at)))) return known;
+  const stood = new Map(setups.flatMap((s) => s.figures.map(betweenOf)).map((at) => [at, standing.get(at)]));
+  const left: Standing = new Map();
+  /** What this card has set already, by where it is measured and which value it asked for. */
+  const own = new Map<string, Reach>();
+  const moved = setups.map((setup) => ({
+    ...setup,
+    figures: setup.figures.map((figure) => {
+      const between = betweenOf(figure);
+      const place = `${between} ${figure.set.value.toFixed(4)}`;
+      const shared = setup.model === 'bench' ? undefined : own.get(place);
+      const from = left.get(between) ?? stood.get(between);
+      const set = shared ? sharing(figure, shared) : movedFrom(figure, from, setups);
+      left.set(between, set.set);
+      own.set(place, set.set);
+      return set;
+    }),
+  }));
+  const made: Moved = { stood, moved, left };
+  MOVED.set(setups, made);
+  return made;
+}
+
+const betweenOf = ({ from, to }: LengthFigure): string => `${from}>${to}`;
+const isAlike = (a: Reach | undefined, b: Reach | undefined): boolean =>
+  a?.value === b?.value && a?.spread === b?.spread;
 
 /** The same distance for another set-up of the card: where it stands is given, and its own error follows. */
 const sharing = (figure: LengthFigure, shared: Reach): LengthFigure => {
@@ -43,16 +70,9 @@ const sharing = (figure: LengthFigure, shared: Reach): LengthFigure => {
 
 function movedFrom(figure: LengthFigure, stood: Reach | undefined, setups: readonly Setup[]): LengthFigure {
   if (!stood || figure.summed) return figure;
-  const known = MOVED.get(figure);
-  if (known?.value === stood.value && known.spread === stood.spread && setups.length === 1) return known.moved;
   const moves = byMove(figure.value, figure.rounding, stood, figure.step, figure.screw);
-  const moved = reachedBy(figure, ranked([...figure.reach, ...moves.filter((move) => suits(move, figure, setups))]));
-  if (setups.length === 1) MOVED.set(figure, { value: stood.value, spread: stood.spread, moved });
-  return moved;
+  return reachedBy(figure, ranked([...figure.reach, ...moves.filter((move) => suits(move, figure, setups))]));
 }
-
-/** By figure, from where it was moved last: after a change elsewhere most cards still follow the card they did. */
-const MOVED = new WeakMap<LengthFigure, Pick<Reach, 'value' | 'spread'> & { readonly moved: LengthFigure }>();
 
 /** Whether what a move reaches is on the safe side for every set-up that stands at that place. */
 const suits = ({ value }: Reach, { from, to, set }: LengthFigure, setups: readonly Setup[]): boolean =>

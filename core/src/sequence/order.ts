@@ -2,17 +2,17 @@ import { sameCutter, type Setup } from '../setups/index.ts';
 import type { Minutes, Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { cardsFor, type DraftCard } from './cards.ts';
+import { once } from './once.ts';
 
 /** What a card asks of its machine and leaves standing on it, as changing from it or to it is reckoned. */
 interface Standing {
   readonly setup: Setup;
   readonly machine: string | null;
-  /** Everything set, by what is moved: where it stands first, where it is left, and how often it is moved between. */
-  readonly slots: readonly (readonly [slot: string, first: Mm, moves: number])[];
-  readonly left: ReadonlyMap<string, Mm>;
-  /** Where they stand first, and where they are left, each as one text. */
+  /** How many distances are set, each further place of one counted too. */
+  readonly figures: number;
+  /** Where everything that is moved stands first, and where it is left, each as one text. */
   readonly firstAt: readonly string[];
-  readonly leftAt: readonly string[];
+  readonly leftAt: ReadonlySet<string>;
 }
 
 function standing(card: DraftCard): Standing {
@@ -26,10 +26,9 @@ function standing(card: DraftCard): Standing {
   const made: Standing = {
     setup,
     machine: setup.machine,
-    slots: places.map(([slot, at]) => [slot, at[0]!, at.length - 1]),
-    left: new Map(places.map(([slot, at]) => [slot, at.at(-1)!])),
+    figures: places.reduce((sum, [, at]) => sum + at.length, 0),
     firstAt: places.map(([slot, at]) => placeKey(slot, at[0]!)),
-    leftAt: places.map(([slot, at]) => placeKey(slot, at.at(-1)!)),
+    leftAt: new Set(places.map(([slot, at]) => placeKey(slot, at.at(-1)!))),
   };
   STOOD.set(card.setting ?? card, made);
   return made;
@@ -46,7 +45,7 @@ const placeKey = (slot: string, at: Mm): string => `${slot} ${at.toFixed(5)}`;
  */
 export function changeOver(from: DraftCard | undefined, to: DraftCard, cost: Minutes): number {
   const [stood, next] = [from && standing(from), standing(to)];
-  return fitting(stood, next, cost) + setting(next, cost) - cost.figure * stays(stood, next);
+  return fitting(stood, next, cost) + cost.figure * (next.figures - stays(stood, next));
 }
 
 /** Minutes to come to a machine and fit what is not on it yet; alike for all cards of one gear. */
@@ -59,57 +58,68 @@ function fitting(from: Standing | undefined, to: Standing, cost: Minutes): numbe
   return minutes;
 }
 
-/** Minutes to set everything on it, if nothing stood there already. */
-const setting = ({ slots }: Standing, cost: Minutes): number =>
-  slots.reduce((sum, [, , moves]) => sum + (1 + moves) * cost.figure, 0);
-
 /** How many distances stand already; on another machine none does. */
-function stays(from: Standing | undefined, to: Standing): number {
-  if (!from || from.machine !== to.machine) return 0;
-  return to.slots.filter(([slot, first]) => Math.abs((from.left.get(slot) ?? Infinity) - first) <= 1e-6).length;
-}
+const stays = (from: Standing | undefined, to: Standing): number =>
+  from?.machine === to.machine && from ? to.firstAt.filter((key) => from.leftAt.has(key)).length : 0;
+
+/** All that is fitted, as one text. */
+const gearOf = once(({ machine, setup }: Standing): string =>
+  JSON.stringify([machine, setup.model === 'bench', setup.cutter, setup.between ?? [], setup.guides]),
+);
 
 /** Minutes that count as the same. */
 const SAME = 1e-9;
 
 /** Cards of one gear that could come next: all that sets them apart is what is set. */
 class Shelf {
-  /** From the least to set up to the most, ties in the order of the job. */
+  /** From the fewest figures to the most, ties in the order of the job. */
   private readonly waiting: number[] = [];
-  private readonly bySlot = new Map<string, Set<number>>();
+  private readonly byPlace = new Map<string, Set<number>>();
+  /** How many of its distances stand where they were left, by card. */
+  private readonly stays = new Map<number, number>();
 
   constructor(
     readonly gear: Standing,
     private readonly stand: readonly Standing[],
-    private readonly own: readonly number[],
   ) {}
 
   add(card: number): void {
-    const { waiting, own } = this;
+    const { waiting, stand } = this;
+    const own = stand[card]!;
     let [low, high] = [0, waiting.length];
     while (low < high) {
       const middle = (low + high) >> 1;
       const other = waiting[middle]!;
-      if (own[other]! < own[card]! || (own[other] === own[card] && other < card)) low = middle + 1;
+      const { figures } = stand[other]!;
+      if (figures < own.figures || (figures === own.figures && other < card)) low = middle + 1;
       else high = middle;
     }
     waiting.splice(low, 0, card);
-    for (const key of this.stand[card]!.firstAt) {
-      const there = this.bySlot.get(key) ?? new Set();
-      this.bySlot.set(key, there.add(card));
+    for (const key of own.firstAt) {
+      const there = this.byPlace.get(key) ?? new Set();
+      this.byPlace.set(key, there.add(card));
     }
   }
 
   take(card: number): void {
     this.waiting.splice(this.waiting.indexOf(card), 1);
-    for (const key of this.stand[card]!.firstAt) this.bySlot.get(key)?.delete(card);
+    for (const key of this.stand[card]!.firstAt) this.byPlace.get(key)?.delete(card);
   }
 
-  /** The one that is the least to set, and all of which something stands already. */
-  *candidates(from: Standing | undefined): Iterable<number> {
-    if (this.waiting.length) yield this.waiting[0]!;
-    if (from?.machine !== this.gear.machine) return;
-    for (const key of from.leftAt) yield* this.bySlot.get(key) ?? [];
+  /** The card with the fewest figures to set, and how many those are. */
+  least(from: Standing | undefined): { card: number; figures: number } | undefined {
+    const { waiting, stays, stand } = this;
+    if (!waiting.length) return undefined;
+    let best = { card: waiting[0]!, figures: stand[waiting[0]!]!.figures };
+    if (from?.machine !== this.gear.machine) return best;
+    stays.clear();
+    for (const key of from.leftAt)
+      for (const card of this.byPlace.get(key) ?? []) stays.set(card, (stays.get(card) ?? 0) + 1);
+    for (const [card, stay] of stays) {
+      const figures = stand[card]!.figures - stay;
+      if (figures < best.figures || (figures === best.figures && card < best.card)) best = { card, figures };
+    }
+    return best;
   }
 }
 
@@ -122,28 +132,24 @@ export function runOrder(cards: readonly DraftCard[], cost: Minutes): number[] {
   const followers = cards.map((): number[] => []);
   cards.forEach((o, i) => o.after.forEach((_, before) => followers[before]!.push(i)));
   const stand = cards.map(standing);
-  const own = stand.map((s) => setting(s, cost));
   const shelves = new Map<string, Shelf>();
-  const shelfOf = (card: number): Shelf => {
-    const { machine, setup } = stand[card]!;
-    const gear = JSON.stringify([machine, setup.model === 'bench', setup.cutter, setup.between ?? [], setup.guides]);
-    const shelf = shelves.get(gear) ?? new Shelf(stand[card]!, stand, own);
-    shelves.set(gear, shelf);
+  const home = stand.map((one) => {
+    const shelf = shelves.get(gearOf(one)) ?? new Shelf(one, stand);
+    shelves.set(gearOf(one), shelf);
     return shelf;
-  };
-  const home = cards.map((_, i) => shelfOf(i));
+  });
   cards.forEach((_, i) => waiting[i] === 0 && home[i]!.add(i));
   const order: number[] = [];
   let from: Standing | undefined;
   for (;;) {
     let best = -1;
-    let least = Infinity;
+    let quickest = Infinity;
     for (const shelf of shelves.values()) {
-      const fit = fitting(from, shelf.gear, cost);
-      for (const i of shelf.candidates(from)) {
-        const minutes = fit + own[i]! - cost.figure * stays(from, stand[i]!);
-        if (minutes < least - SAME || (Math.abs(minutes - least) < SAME && i < best)) [best, least] = [i, minutes];
-      }
+      const least = shelf.least(from);
+      if (!least) continue;
+      const minutes = fitting(from, shelf.gear, cost) + cost.figure * least.figures;
+      if (minutes < quickest - SAME || (Math.abs(minutes - quickest) < SAME && least.card < best))
+        [best, quickest] = [least.card, minutes];
     }
     if (best < 0) return order;
     home[best]!.take(best);

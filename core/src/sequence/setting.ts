@@ -3,6 +3,7 @@ import { modelOf } from '../machines/index.ts';
 import type { Lean } from '../stock/index.ts';
 import { toolById, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
+import { once } from './once.ts';
 
 /**
  * What of a machine is moved to set a distance, such as `fence-face>cutter`. A fence that is measured to the near side
@@ -89,13 +90,9 @@ const exact = (places: Setting['places'], which: (slot: Slot) => boolean) =>
     .sort();
 
 /** The same text for all settings that differ at most in which end stops they use. */
-export function stateOf(setting: Setting): string {
-  const state = STATES.get(setting) ?? [setting.gear, ...exact(setting.places, (slot) => !isEndStop(slot))].join('|');
-  STATES.set(setting, state);
-  return state;
-}
-
-const STATES = new WeakMap<Setting, string>();
+export const stateOf = once((setting: Setting): string =>
+  [setting.gear, ...exact(setting.places, (slot) => !isEndStop(slot))].join('|'),
+);
 
 /** Whether one state of the machine is both of two that agree in all but their end stops. */
 export const bothStand = (a: Setting, b: Setting): boolean =>

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { useNavigate } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { DEFER, type Card, type Job, type LengthStyle, type MemberName, type Plan, type RouteChoice } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
@@ -14,6 +14,7 @@ const SHOWN = 2;
 export function Stops({ job, plan, card, style }: { job: Job; plan: Plan; card: Card; style: LengthStyle }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
+  const { id } = useParams();
   const { stops, setups } = card;
   if (!stops.length) return null;
   const member = (stop: Stop): MemberName =>
@@ -47,7 +48,7 @@ export function Stops({ job, plan, card, style }: { job: Job; plan: Plan; card: 
                     Cut it the other way: {other.title}
                   </Button>
                 ) : (
-                  <Button onClick={() => void navigate('../methods', { relative: 'path' })}>
+                  <Button onClick={() => void navigate(`/job/${id}/methods`)}>
                     Other ways, under Methods
                   </Button>
                 )}

@@ -1,6 +1,6 @@
 import { Segmented } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, Navigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import {
   cardView,
   cardWith,
@@ -37,18 +37,18 @@ export function SetupsRoom({ job, id }: { job: Job; id: string }) {
   const joint = useJoint(job);
   const { card: wanted } = useParams();
   if (!plan) return <div className="sheet">Planning…</div>;
-  const card = wanted === undefined ? undefined : cardWith(plan, wanted);
-  if (card) return <CardSheet key={card.id} plan={plan} card={card} id={id} />;
   const first =
     plan.cards.find(({ setups }) => setups.some((s) => s.occurrences.some((o) => o.joint === joint?.id))) ??
     plan.cards[0];
+  /** No address is changed on the way in: that could overtake someone who is already on the way out. */
+  const card = wanted === undefined ? first : cardWith(plan, wanted);
+  if (card) return <CardSheet key={card.id} plan={plan} card={card} id={id} />;
   if (!first)
     return (
       <div className="sheet">
         No set-ups yet: {job.joints.length ? 'the joint sheet says what is in the way.' : 'add a joint first.'}
       </div>
     );
-  if (wanted === undefined) return <Navigate to={cardPath(id, first)} replace />;
   return (
     <div className="sheet">
       <h1>This card is gone</h1>
