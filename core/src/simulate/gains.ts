@@ -5,7 +5,7 @@ import { toSquare, type Piece } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { callipers } from './compare.ts';
-import { virtualCut } from './virtualCut.ts';
+import { leftBy } from './virtualCut.ts';
 
 /** A size that a figure makes, and by how much it grows when the figure is set a millimetre farther. */
 export interface Makes {
@@ -82,7 +82,7 @@ function sizesWith<P extends object>(
       : setup,
   );
   return modeller.scope(() => {
-    const { body } = virtualCut(modeller, nudged, at, piece, asIs);
+    const body = leftBy(modeller, nudged, at, piece, asIs);
     const lean = kind.lean?.(params, member, piece);
     const held = lean && toSquare(lean, piece, at);
     return callipers(modeller, body, kind.geometry(params, member, piece, at).gauges, piece, held);

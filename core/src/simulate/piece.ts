@@ -96,7 +96,7 @@ export function provePiece(modeller: Modeller, plan: PiecePlan, asIs: Shop): Pie
     const asked = plan.places.map((place): Asked => {
       const own = steps.filter(({ at }) => placeName(at) === placeName(place.at));
       const shape = shapeAt(place, piece);
-      return { ...shape, at: place.at, steps: own, room: modeller.solid(shape.mustBeEmpty).bounds() };
+      return { ...shape, at: place.at, steps: own, room: boundsOf(modeller, shape.mustBeEmpty) };
     });
     const { body, faults, trapped } = cutInTurn(modeller, steps, piece, asIs);
     const near = asked.some((one, i) => asked.slice(i + 1).some((other) => overlap(one.room, other.room, CLEAR)));
@@ -114,6 +114,16 @@ export function provePiece(modeller: Modeller, plan: PiecePlan, asIs: Shop): Pie
       good: mismatches.every((m) => m.depth <= m.allowed) && !faults.length && !trapped.length,
     };
   });
+}
+
+/** Round a solid, without putting together what it is made of. */
+function boundsOf(modeller: Modeller, solid: Solid): Bounds {
+  const all = leaves(solid).map((leaf) => modeller.solid(leaf).bounds());
+  const outer = (pick: (...values: number[]) => number, side: keyof Bounds): Vec3 => {
+    const along = (axis: 0 | 1 | 2) => pick(...all.map((bounds) => bounds[side][axis]));
+    return [along(0), along(1), along(2)];
+  };
+  return { min: outer(Math.min, 'min'), max: outer(Math.max, 'max') };
 }
 
 const placeName = ({ joint, member, end, edge, turned = false }: Occurrence): string =>

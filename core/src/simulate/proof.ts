@@ -7,7 +7,7 @@ import type { Mm } from '../units/index.ts';
 import { assemble, sameHand, sectionOf, type Assembly, type Section } from './assemble.ts';
 import { callipers, compare, TOLERANCE, type Mismatch } from './compare.ts';
 import { fitOf, type FitClass } from './fit.ts';
-import { virtualCut, type Fault, type Trapped } from './virtualCut.ts';
+import { leftBy, virtualCut, type Fault, type Trapped } from './virtualCut.ts';
 
 /** One half of a joint with all that cuts it: a batch for each set of pieces with figures of their own. */
 export interface HalfPlan {
@@ -142,11 +142,14 @@ function proofBy<P extends object>(
       const piece = at.turned ? turnedPiece(asItLies) : asItLies;
       const here = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
       const own = walls ? here.map((s) => setToMate(s, walls)) : here;
-      const { body, trapped, faults } = virtualCut(modeller, own, at, piece, asIs);
+      /** The figures were computed from the median piece: of the others only the sizes are asked. */
+      const { body, trapped, faults } =
+        sample === 'median'
+          ? virtualCut(modeller, own, at, piece, asIs)
+          : { body: leftBy(modeller, own, at, piece, asIs), trapped: [], faults: [] };
       const wanted = kind.geometry(params, member, piece, at);
       const lean = kind.lean?.(params, member, piece);
       const held = lean && toSquare(lean, piece, at);
-      /** The figures were computed from the median piece: of the others only the sizes are asked. */
       const mismatches = (sample === 'median' ? compare(modeller, body, wanted, piece) : []).map((m) => ({
         ...m,
         allowed: allowedDepth(gauged(own) ? [...own, ...gauging] : own, m, piece, at),

@@ -44,6 +44,26 @@ export interface Cut {
 export const virtualCut = (modeller: Modeller, setups: readonly Setup[], at: Occurrence, piece: Piece, asIs: Shop): Cut =>
   cutInTurn(modeller, setups.map((setup) => ({ setup, at })), piece, asIs); // prettier-ignore
 
+/** What is left when the last pass is done, where nobody asks what happened on the way there. */
+export function leftBy(modeller: Modeller, setups: readonly Setup[], at: Occurrence, piece: Piece, asIs: Shop): Body {
+  const sweeps = setups.flatMap((setup) =>
+    deepestOf(setup.passes.map((pass) => modelOf(setup.model).place(setup, pass, at, piece, asIs))),
+  );
+  const taken = sweeps.reduce(
+    (body, placement) => body.minus(modeller.solid(sweptBy(placement))),
+    modeller.solid(pieceSolid(piece)),
+  );
+  return largest(taken.parts());
+}
+
+const largest = (parts: readonly Body[]): Body => {
+  const volumes = parts.map((part) => part.volume());
+  return parts[volumes.indexOf(Math.max(...volumes))]!;
+};
+
+/** What a pass takes wherever there is wood, in the piece's axes. */
+const sweptBy = ({ rigid, sweep }: Placement): Solid => ({ shape: 'placed', rigid: invert(rigid), solid: sweep });
+
 /** A set-up at one place of a piece; for what is entered at a face, from the piece’s axes into those it is reckoned in. */
 export interface Step {
   readonly setup: Setup;
@@ -76,11 +96,7 @@ export function cutInTurn(modeller: Modeller, steps: readonly Step[], piece: Pie
       const gap = setup.model === 'bench' ? gapAtBench(body, setup, placement) : gapAtEnd(body, setup, pass, placement, at); // prettier-ignore
       if (Math.abs(gap) > SEATED + offBy(setup) + ends)
         faults.push({ sort: 'unseated', setup: setup.id, pass: pass.id, words: say('{gap} between the piece and what its figure counts from', { gap }) }); // prettier-ignore
-      const sweeps = deepestOf(passes.map(({ placement }) => placement)).map(({ rigid, sweep }): Solid => ({
-        shape: 'placed',
-        rigid: invert(rigid),
-        solid: sweep,
-      }));
+      const sweeps = deepestOf(passes.map(({ placement }) => placement)).map(sweptBy);
       const parts = body.minus(modeller.solid(union(...sweeps))).parts();
       const volumes = parts.map((part) => part.volume());
       const most = volumes.indexOf(Math.max(...volumes));
