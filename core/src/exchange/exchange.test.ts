@@ -1,14 +1,10 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { kindOf } from '../joints/index.ts';
 import { planJob } from '../plan/index.ts';
-import { loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { demo, loadModeller, TEST_SHOP } from '../testing/index.ts';
 import { shopIn } from '../tooling/index.ts';
 import { INCH } from '../units/index.ts';
 import { checkJobFile, type JobFile } from './index.ts';
-
-const demo = (name: string) =>
-  JSON.parse(readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8')) as JobFile;
 
 type Path = (string | number)[];
 

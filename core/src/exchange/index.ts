@@ -7,3 +7,4 @@ export { type CellProblem } from './table.ts';
 export { MOST_PARTS, readParts, writeParts, type PartsRead } from './partsTable.ts';
 export { CHEST_FORMAT, chestFile, readChest, readChestFile, writeChest, type ChestRead } from './chestTable.ts';
 export * from './resolve.ts';
+export { merged, mergedJobs, mergedShops, placeIn, type Disagreement, type Merged, type Whose } from './merge.ts';

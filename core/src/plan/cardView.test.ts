@@ -1,23 +1,18 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import type { JobFile } from '../exchange/index.ts';
 import { modelOf } from '../machines/index.ts';
-import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { demo, jobWith, TEST_SHOP } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { cardView, cardWith, planJob, type FigureView, type Plan } from './index.ts';
 
-const demo = (name: string): Plan => {
-  const { job, shop } = JSON.parse(readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8')) as JobFile; // prettier-ignore
-  return planJob(job, shop);
-};
-const LOOMS = demo('looms');
+const planOf = (name: 'looms' | 'racks'): Plan => planJob(demo(name).job, demo(name).shop);
+const LOOMS = planOf('looms');
 const viewOf = (plan: Plan, id: string) => cardView(cardWith(plan, id)!, plan.basis);
 const places = (figures: readonly FigureView[]) => figures.map(({ figure }) => [figure.name, figure.set.value]);
 
 describe('a card as it is read', () => {
   it('who sets what each group names, in turn, has every distance as its set-ups want it, and sets nothing twice', () => {
     let moves = 0;
-    for (const plan of [LOOMS, demo('racks')])
+    for (const plan of [LOOMS, planOf('racks')])
       for (const card of plan.cards) {
         if (card.setups[0]!.model === 'bench') continue;
         const view = cardView(card, plan.basis);

@@ -1,16 +1,12 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Job, JobFile } from '../exchange/index.ts';
+import type { Job } from '../exchange/index.ts';
 import { modelOf } from '../machines/index.ts';
 import { cardWith, planJob, setupsOf, type Card } from '../plan/index.ts';
 import type { Occurrence, Setup, Stage } from '../setups/index.ts';
-import { cases, jobWith, TEST_SHOP } from '../testing/index.ts';
+import { cases, demo, jobWith, TEST_SHOP } from '../testing/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { cardsFor, circleAmong, fits, RULES, ruleWithin, type DraftCard, type Rule } from './index.ts';
-
-const demo = (name: string) =>
-  JSON.parse(readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8')) as JobFile;
 
 /**
  * How a machine stands at each pass in turn, from where its model places guides and cutter: gear, bodies that don’t

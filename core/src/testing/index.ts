@@ -5,3 +5,4 @@ export * from './generate.ts';
 export * from './ways.ts';
 export { MADE_FROM_BLIND, type Base, type Made } from './kinds.ts';
 export * from './eachSetup.ts';
+export { demo } from './demo.ts';
