@@ -1,6 +1,7 @@
 import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Job } from '@velk/core';
 import { expect, openLooms, test } from './velk.ts';
 
 test('a wrong entry gets a sentence by its field, and keeps what was typed, also over a reload', async ({
@@ -73,20 +74,109 @@ test('typing on while a slow save is under way is saved after it, and is no conf
   await expect(pieces).toHaveValue('36');
 });
 
-test('two tabs saving: the second is told, keeps its own text, and chooses', async ({ page, velk, context }) => {
+test('two tabs saving: other fields are put together, of the same field the second chooses, and undo leads back', async ({
+  page,
+  velk,
+  context,
+}) => {
   await openLooms(page, velk, 'stock');
   const other = await context.newPage();
   await other.goto(page.url());
   await other.getByLabel('Job name').fill('Looms, tab two');
+  await other.getByLabel('Post, pieces').fill('30');
   await expect(other.getByRole('status')).toHaveText('Saved');
   await page.getByLabel('Job name').fill('Looms, tab one');
   await expect(page.getByText('This job was changed elsewhere')).toBeVisible();
   await expect(page.getByLabel('Job name')).toHaveValue('Looms, tab one');
+  await expect(page.getByRole('group', { name: 'name', exact: true })).toContainText('theirs: Looms, tab two');
   await page.getByRole('button', { name: /Take theirs/ }).click();
   await expect(page.getByLabel('Job name')).toHaveValue('Looms, tab two');
   await page.keyboard.press('Control+z');
   await expect(page.getByLabel('Job name')).toHaveValue('Looms, tab one');
+  await expect(page.getByLabel('Post, pieces')).toHaveValue('30');
   await expect(page.getByRole('status')).toHaveText('Saved');
+  /** Different fields: nobody is asked, and both are there. */
+  await other.getByLabel('Post, pieces').fill('36');
+  await expect(other.getByRole('status')).toContainText('Saved');
+  await page.getByLabel('Cross rail, pieces').fill('42');
+  await expect(page.getByRole('status')).toHaveText('Saved, with what An unnamed device changed');
+  await expect(page.getByLabel('Post, pieces')).toHaveValue('36');
+});
+
+test('what one tab has not saved is not lost by another tab’s save, nor by closing the tab', async ({
+  page,
+  velk,
+  context,
+}) => {
+  await openLooms(page, velk, 'stock');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.getByLabel('Post, pieces').fill('31');
+  await expect(page.getByRole('status')).toHaveText('■ Not saved yet');
+  await other.getByLabel('Cross rail, pieces').fill('42');
+  await expect(other.getByRole('status')).toHaveText('Saved');
+  await page.reload();
+  await expect(page.getByLabel('Post, pieces')).toHaveValue('31');
+  const address = page.url();
+  await page.close();
+  await other.goto(address);
+  await other.getByRole('button', { name: 'Take them in' }).or(other.getByLabel('Post, pieces')).first().waitFor();
+  await expect(other.getByLabel('Post, pieces')).toHaveValue('31');
+  await expect(other.getByLabel('Cross rail, pieces')).toHaveValue('42');
+});
+
+test('damaged and foreign things in the browser’s storage stop nothing, nor does a storage that is full', async ({
+  page,
+  velk,
+}) => {
+  await page.addInitScript(() => {
+    localStorage.setItem('velk-view', '{"theme":7');
+    localStorage.setItem('velk-device', '"me"');
+  });
+  await openLooms(page, velk, 'stock');
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open('velk');
+        opening.onsuccess = () => {
+          const work = opening.result.transaction('drafts', 'readwrite');
+          const of = `job ${location.pathname.split('/')[2]}`;
+          work.objectStore('drafts').put({ of, tab: sessionStorage.getItem('velk-tab'), at: 1, kept: { draft: { version: 1, base: {}, now: { parts: 3 } }, typed: {} } });
+          work.oncomplete = () => resolve();
+          work.onerror = () => reject(new Error('not put'));
+        };
+      }),
+  ); // prettier-ignore
+  await page.reload();
+  await expect(page.getByLabel('Post, pieces')).toHaveValue(/\d+/);
+  await page.addInitScript(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    Storage.prototype.setItem = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+  });
+  await page.reload();
+  await page.getByLabel('Post, pieces').fill('33');
+  await expect(page.getByText(/This browser keeps nothing just now/)).toBeVisible();
+  await expect(page.getByRole('status').first()).toHaveText('Saved');
+  await expect(page.getByLabel('Post, pieces')).toHaveValue('33');
+});
+
+test('leaving within a moment of a change saves it all the same', async ({ page, velk }) => {
+  await openLooms(page, velk, 'stock');
+  await page.getByLabel('Post, pieces').fill('34');
+  await page.getByRole('link', { name: 'Velk', exact: true }).click();
+  await page.getByRole('link', { name: 'Floor looms, six' }).click();
+  await page.getByRole('link', { name: /^Stock/ }).click();
+  await expect(page.getByLabel('Post, pieces')).toHaveValue('34');
+  const id = page.url().split('/')[4];
+  await page.getByLabel('Post, pieces').fill('35');
+  await page.goto('about:blank');
+  const stored = async () => (await (await fetch(`${velk.url}/api/jobs/${id}`)).json()) as { job: Job };
+  await expect.poll(async () => (await stored()).job.parts.find((p) => p.name === 'Post')?.quantity).toBe(35);
 });
 
 test('files that can’t be opened: from the future, cut short, 50 MB, not JSON; and one that can', async ({

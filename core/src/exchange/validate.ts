@@ -25,6 +25,15 @@ export function validate<T>(schema: Joi.Schema<T>, data: unknown): Checked<T> {
   };
 }
 
+/** Errors of a value, not of the form that it has. */
+const OF_VALUES = /^(number\.(min|max|greater|infinity|integer|unsafe)|string\.(empty|min|max|trim|pattern\..*)|array\.(max|unique))$/;
+
+/** Whether data has the form that a schema asks for, whatever its values: what can’t be stored can still be worked on. */
+export function hasForm<T>(schema: Joi.Schema<T>, data: unknown): data is T {
+  const { error } = schema.validate(data, { abortEarly: false, convert: false });
+  return !error || error.details.every(({ type }) => OF_VALUES.test(type));
+}
+
 const pathOf = (path: readonly (string | number)[]): string =>
   path.reduce<string>(
     (text, step) => (typeof step === 'number' ? `${text}[${step}]` : text ? `${text}.${step}` : step),

@@ -145,13 +145,47 @@ describe('jobs', () => {
     expect(saves.map((s) => s.status).sort()).toEqual([200, 409, 409, 409]);
   });
 
+  it('a save whose answer was lost is made once, and says where it had landed when others came after it', async () => {
+    const made = await make();
+    const save = '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b77';
+    const own = { version: 1, save, job: { ...made.job, name: 'Mine' } };
+    for (const _ of [1, 2])
+      expect((await call<StoredJob>('PUT', `/api/jobs/${made.id}`, own)).body).toMatchObject({ version: 2, job: { name: 'Mine' } }); // prettier-ignore
+    expect((await call<unknown[]>('GET', `/api/jobs/${made.id}/revisions`)).body.length).toBe(2);
+    await call('PUT', `/api/jobs/${made.id}`, { version: 2, job: { ...made.job, name: 'Theirs' } });
+    const late = await call('PUT', `/api/jobs/${made.id}`, own);
+    expect([late.status, late.body]).toMatchObject([409, { landed: 2, current: { version: 3, job: { name: 'Theirs' } } }]); // prettier-ignore
+    const never = await call('PUT', `/api/jobs/${made.id}`, { ...own, save: save.replace('77', '78') });
+    expect([never.status, never.body]).toMatchObject([409, { current: { version: 3 } }]);
+    expect(never.body).not.toHaveProperty('landed');
+  });
+
+  it('is read whole as it was at one moment, however much is saved meanwhile', async () => {
+    const made = await make();
+    const at = (n: number): Job => ({ ...made.job, name: `${n}`, parts: made.job.parts.map((p) => ({ ...p, quantity: n })) }); // prettier-ignore
+    const work = (async () => {
+      for (let n = 1; n <= 40; n++) await call('PUT', `/api/jobs/${made.id}`, { version: n, job: at(n) });
+      return 'done' as const;
+    })();
+    const seen = new Set<string>();
+    for (let over = false; !over; over = (await Promise.race([work, Promise.resolve()])) === 'done') {
+      const [{ body: one }, { body: file }] = await Promise.all([call<StoredJob>('GET', `/api/jobs/${made.id}`), call<JobFile>('GET', `/api/jobs/${made.id}/file`)]); // prettier-ignore
+      for (const { name, parts } of [one.job, file.job])
+        if (name !== made.job.name) expect(new Set(parts.map((p) => `${p.quantity}`))).toEqual(new Set([name]));
+      seen.add(one.job.name);
+    }
+    expect(seen.size).toBeGreaterThan(3);
+  });
+
   it('every saved change is kept and can be brought back', async () => {
     const made = await make();
     await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: 'Changed', joints: [] } });
-    const restored = await call<StoredJob>('POST', `/api/jobs/${made.id}/revisions/1/restore`);
-    expect(restored.body).toMatchObject({ version: 3, job: made.job });
-    expect((await call<unknown[]>('GET', `/api/jobs/${made.id}/revisions`)).body.length).toBe(3);
-    expect((await call('POST', `/api/jobs/${made.id}/revisions/9/restore`)).status).toBe(404);
+    expect((await call<Job>('GET', `/api/jobs/${made.id}/revisions/1`)).body).toEqual(made.job);
+    expect((await call<unknown[]>('GET', `/api/jobs/${made.id}/revisions`)).body.length).toBe(2);
+    for (const version of ['9', '0', '1.5', '-1', '99999999999', 'x'])
+      expect((await call('GET', `/api/jobs/${made.id}/revisions/${version}`)).status).toBe(404);
+    const nobody = made.id.replace(/^.{8}/, '00000000');
+    expect((await call('GET', `/api/jobs/${nobody}/revisions`)).status).toBe(404);
   });
 
   it('a job file that is exported can be imported and planned again', async () => {

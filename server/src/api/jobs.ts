@@ -6,8 +6,13 @@ import type { ShopStore } from '../store/shops.ts';
 import { sendProblem } from './problem.ts';
 import { validated } from './validated.ts';
 
-export const saveSchema = Joi.object<{ version: number; job: Job }>({
-  version: Joi.number().integer().min(1).required(),
+/** The version a change was made from, and what its maker calls this save. */
+export const saveFields = {
+  version: Joi.number().integer().min(1).max(2_000_000_000).required(),
+  save: Joi.string().guid({ version: 'uuidv4' }),
+};
+export const saveSchema = Joi.object<{ version: number; save?: string; job: Job }>({
+  ...saveFields,
   job: jobSchema,
 }).required();
 export const createSchema = Joi.object<{ job: Job }>({ job: jobSchema }).required();
@@ -57,26 +62,29 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore): Router {
   router.put('/:id', async (req, res) => {
     const body = validated(saveSchema, req.body, res);
     if (!body || unreferenced(body.job, res)) return;
-    const saved = await jobs.save(req.params.id, body.version, body.job, await who(req.get('x-velk-device')));
+    const by = await who(req.get('x-velk-device'));
+    const saved = await jobs.save(req.params.id, body.job, { from: body.version, by, id: body.save });
     if (!saved) return sendProblem(res, 404, missing);
     res.json(saved);
   });
 
   router.get('/:id/file', async (req, res) => {
-    const found = await jobs.find(req.params.id);
+    const found = await jobs.withShop(req.params.id);
     if (!found) return sendProblem(res, 404, missing);
-    res.json({ format: JOB_FORMAT, version: JOB_VERSION, job: found.job, shop: (await shopOrThrow()).data });
+    res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...found });
   });
 
   router.get('/:id/revisions', async (req, res) => {
-    res.json(await jobs.revisions(req.params.id));
+    const found = await jobs.revisions(req.params.id);
+    if (!found) return sendProblem(res, 404, missing);
+    res.json(found);
   });
 
-  router.post('/:id/revisions/:version/restore', async (req, res) => {
-    const old = await jobs.revision(req.params.id, Number(req.params.version) || 0);
-    const now = await jobs.find(req.params.id);
-    if (!old || !now) return sendProblem(res, 404, 'There is no such revision.');
-    res.json(await jobs.save(req.params.id, now.version, old, await who(req.get('x-velk-device'))));
+  router.get('/:id/revisions/:version', async (req, res) => {
+    const version = /^\d{1,9}$/.test(req.params.version) ? Number(req.params.version) : 0;
+    const found = await jobs.revision(req.params.id, version);
+    if (!found) return sendProblem(res, 404, 'There is no such version.');
+    res.json(found);
   });
 
   return router;

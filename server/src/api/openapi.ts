@@ -73,7 +73,9 @@ export const openapi = () => ({
         requestBody: json(saveSchema),
         responses: {
           200: ok('The stored job'),
-          409: problem('Saved from elsewhere meanwhile; the stored job is in `current`'),
+          409: problem(
+            'Saved from elsewhere meanwhile; the stored job is in `current`, and in `landed` the version that this very save had made, if it had',
+          ),
           ...refused,
         },
       },
@@ -86,9 +88,9 @@ export const openapi = () => ({
       parameters: [id],
       get: { summary: 'Every saved change', responses: { 200: ok('Newest first') } },
     },
-    '/api/jobs/{id}/revisions/{version}/restore': {
+    '/api/jobs/{id}/revisions/{version}': {
       parameters: [id, versionParameter],
-      post: { summary: 'Bring a revision back as the newest', responses: { 200: ok('The stored job') } },
+      get: { summary: 'The job as it was', responses: { 200: ok('The job'), 404: problem('No such version') } },
     },
     '/api/shop': {
       get: {

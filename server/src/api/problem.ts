@@ -8,7 +8,7 @@ export function sendProblem(
   res: Response,
   status: number,
   title: string,
-  extra: { errors?: FieldError[]; current?: unknown } = {},
+  extra: { errors?: FieldError[]; current?: unknown; landed?: number | undefined } = {},
 ): void {
   res
     .status(status)
@@ -29,8 +29,9 @@ export const problems: ErrorRequestHandler = (
   next,
 ) => {
   if (res.headersSent) return next(error);
-  if (error instanceof StaleSave || error instanceof StaleShop)
-    return sendProblem(res, 409, error.message, { current: error.stored });
+  if (error instanceof StaleSave)
+    return sendProblem(res, 409, error.message, { current: error.stored, landed: error.landed });
+  if (error instanceof StaleShop) return sendProblem(res, 409, error.message, { current: error.stored });
   if (error.type === 'entity.too.large') return sendProblem(res, 413, 'The request is larger than this server reads.');
   if (error.type === 'entity.parse.failed')
     return sendProblem(res, 400, 'The request is not valid JSON; it may have been cut short.');

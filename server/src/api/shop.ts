@@ -4,11 +4,12 @@ import { planJob, shopSchema, toolsUsed, type FieldError, type Shop } from '@vel
 import type { ShopRow } from '../store/entities.ts';
 import type { JobStore } from '../store/jobs.ts';
 import type { ShopStore } from '../store/shops.ts';
+import { saveFields } from './jobs.ts';
 import { sendProblem } from './problem.ts';
 import { validated } from './validated.ts';
 
-export const shopSaveSchema = Joi.object<{ version: number; shop: Shop }>({
-  version: Joi.number().integer().min(1).required(),
+export const shopSaveSchema = Joi.object<{ version: number; save?: string; shop: Shop }>({
+  ...saveFields,
   shop: shopSchema,
 }).required();
 export const deviceSchema = Joi.object<{ id: string; name: string }>({
@@ -44,7 +45,7 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore): Router {
     const shop = await shops.first();
     const lost = shop ? await usedAndGone(shop, body.shop, jobs) : [];
     if (lost.length) return sendProblem(res, 422, lost[0]!.message, { errors: lost });
-    const saved = shop && (await shops.save(shop.id, body.version, body.shop));
+    const saved = shop && (await shops.save(shop.id, body.shop, body.version, body.save));
     if (!saved) return sendProblem(res, 404, none);
     res.json({ id: saved.id, version: saved.version, shop: saved.data });
   });

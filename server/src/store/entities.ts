@@ -6,6 +6,8 @@ export interface ShopRow {
   name: string;
   data: Shop;
   version: number;
+  /** What the last save was called by whoever made it. */
+  saveId: string | null;
 }
 
 export interface DeviceRow {
@@ -42,18 +44,21 @@ export interface RevisionRow {
   version: number;
   savedAt: Date;
   savedBy: string;
+  /** What this save was called by whoever made it. */
+  saveId: string | null;
   data: Job;
 }
 
 const uuid = { type: 'uuid', primary: true } as const;
 const text = { type: 'text' } as const;
 const integer = { type: 'integer' } as const;
+const saveId = { type: 'uuid', name: 'save_id', nullable: true } as const;
 const shopId = { type: 'uuid', name: 'shop_id' } as const;
 const jobKey = { type: 'uuid', primary: true, name: 'job_id' } as const;
 
 export const ShopEntity = new EntitySchema<ShopRow>({
   name: 'shop',
-  columns: { id: uuid, name: text, data: { type: 'jsonb' }, version: integer },
+  columns: { id: uuid, name: text, data: { type: 'jsonb' }, version: integer, saveId },
 });
 
 export const DeviceEntity = new EntitySchema<DeviceRow>({ name: 'device', columns: { id: uuid, shopId, name: text } });
@@ -84,6 +89,7 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
     version: { ...integer, primary: true },
     savedAt: { type: 'timestamptz', name: 'saved_at' },
     savedBy: { ...text, name: 'saved_by' },
+    saveId,
     data: { type: 'jsonb' },
   },
 });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import type { Job } from '@velk/core';
+import type { Job, JobFile } from '@velk/core';
 import { JobEntity, JointEntity, PartEntity, RevisionEntity, type JobRow } from './entities.ts';
 
 export interface StoredJob {
@@ -24,51 +24,81 @@ export interface JobSummary {
 
 /** A save made from an older version than the one stored. Carries what is stored, so that nothing is lost. */
 export class StaleSave extends Error {
-  constructor(readonly stored: StoredJob) {
+  /** @param landed the version that this very save made, where it had landed and its answer was lost */
+  constructor(
+    readonly stored: StoredJob,
+    readonly landed?: number,
+  ) {
     super('The job was saved from somewhere else meanwhile.');
   }
 }
 
+/** One save: from which version, by whom, and what its maker calls it. */
+export interface Save {
+  readonly from: number;
+  readonly by: string;
+  readonly id?: string | undefined;
+}
+
+interface WholeRow {
+  id: string;
+  version: number;
+  updated_at: Date;
+  updated_by: string;
+  name: string;
+  notes: string;
+  units: 'mm' | 'in';
+  ways: JobRow['ways'];
+  parts: Job['parts'];
+  joints: Job['joints'];
+  shop: JobFile['shop'];
+}
+
+/** One statement, so that parts, joints and shop are of one moment, however much is saved meanwhile. */
+const WHOLE = `SELECT j.*, s.data AS shop,
+  (SELECT coalesce(jsonb_agg(p.data ORDER BY p.position), '[]') FROM part p WHERE p.job_id = j.id) AS parts,
+  (SELECT coalesce(jsonb_agg(t.data ORDER BY t.position), '[]') FROM joint t WHERE t.job_id = j.id) AS joints
+  FROM job j JOIN shop s ON s.id = j.shop_id WHERE j.id = $1`;
+
+const storedOf = (row: WholeRow): StoredJob => ({
+  id: row.id,
+  version: row.version,
+  updatedAt: row.updated_at.toISOString(),
+  updatedBy: row.updated_by,
+  job: {
+    name: row.name,
+    notes: row.notes,
+    units: row.units,
+    ...row.ways,
+    parts: row.parts,
+    joints: row.joints,
+  },
+});
+
 /** Jobs of one shop, their parts and joints, and every revision of them. */
 export function jobStore(source: DataSource) {
-  const read = async (manager: EntityManager, row: JobRow): Promise<StoredJob> => {
-    const order = { position: 'ASC' } as const;
-    const parts = await manager.find(PartEntity, { where: { jobId: row.id }, order });
-    const joints = await manager.find(JointEntity, { where: { jobId: row.id }, order });
-    return {
-      id: row.id,
-      version: row.version,
-      updatedAt: row.updatedAt.toISOString(),
-      updatedBy: row.updatedBy,
-      job: {
-        name: row.name,
-        notes: row.notes,
-        units: row.units,
-        ...row.ways,
-        parts: parts.map((p) => p.data),
-        joints: joints.map((j) => j.data),
-      },
-    };
-  };
+  const read = async (manager: EntityManager, id: string): Promise<WholeRow | undefined> =>
+    (await manager.query<WholeRow[]>(WHOLE, [id]))[0];
 
   const write = async (
     manager: EntityManager,
     id: string,
     shopId: string,
     job: Job,
-    version: number,
-    savedBy: string,
+    { from, by, id: saveId = undefined }: Save,
   ): Promise<StoredJob> => {
+    const { name, notes, units, schools, seasons } = job;
+    const [version, updatedAt] = [from + 1, new Date()];
     const row: JobRow = {
       id,
       shopId,
-      name: job.name,
-      notes: job.notes,
-      units: job.units,
-      ways: { schools: job.schools, seasons: job.seasons },
+      name,
+      notes,
+      units,
+      ways: { schools, seasons },
       version,
-      updatedAt: new Date(),
-      updatedBy: savedBy,
+      updatedAt,
+      updatedBy: by,
     };
     await manager.save(JobEntity, row);
     await manager.delete(PartEntity, { jobId: id });
@@ -81,8 +111,8 @@ export function jobStore(source: DataSource) {
       JointEntity,
       job.joints.map((data, position) => ({ jobId: id, id: data.id, position, kind: data.kind, data })) as never[],
     );
-    await manager.insert(RevisionEntity, { jobId: id, version, savedAt: row.updatedAt, savedBy, data: job as never });
-    return read(manager, row);
+    await manager.insert(RevisionEntity, { jobId: id, version, savedAt: updatedAt, savedBy: by, saveId: saveId ?? null, data: job as never }); // prettier-ignore
+    return storedOf((await read(manager, id))!);
   };
 
   return {
@@ -114,28 +144,42 @@ export function jobStore(source: DataSource) {
     },
 
     find: async (id: string): Promise<StoredJob | undefined> => {
-      const row = await source.manager.findOneBy(JobEntity, { id });
-      return row ? read(source.manager, row) : undefined;
+      const row = await read(source.manager, id);
+      return row && storedOf(row);
     },
 
-    create: (shopId: string, job: Job, savedBy: string): Promise<StoredJob> =>
-      source.transaction((manager) => write(manager, randomUUID(), shopId, job, 1, savedBy)),
+    /** A job with the shop it relies on, both as they were at one moment. */
+    withShop: async (id: string): Promise<Pick<JobFile, 'job' | 'shop'> | undefined> => {
+      const row = await read(source.manager, id);
+      return row && { job: storedOf(row).job, shop: row.shop };
+    },
 
-    /** @throws StaleSave when the stored version isn't the one the change was made from */
-    save: (id: string, from: number, job: Job, savedBy: string): Promise<StoredJob | undefined> =>
+    create: (shopId: string, job: Job, by: string): Promise<StoredJob> =>
+      source.transaction((manager) => write(manager, randomUUID(), shopId, job, { from: 0, by })),
+
+    /**
+     * The same save twice is one: whoever lost the answer asks again.
+     * @throws StaleSave when the stored version isn't the one the change was made from
+     */
+    save: (id: string, job: Job, save: Save): Promise<StoredJob | undefined> =>
       source.transaction(async (manager) => {
         const row = await manager.findOne(JobEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
         if (!row) return undefined;
-        if (row.version !== from) throw new StaleSave(await read(manager, row));
-        return write(manager, id, row.shopId, job, from + 1, savedBy);
+        if (row.version === save.from) return write(manager, id, row.shopId, job, save);
+        const stored = storedOf((await read(manager, id))!);
+        const landed = save.id && (await manager.findOneBy(RevisionEntity, { jobId: id, saveId: save.id }));
+        if (landed && landed.version === row.version) return stored;
+        throw new StaleSave(stored, landed ? landed.version : undefined);
       }),
 
-    revisions: async (id: string): Promise<{ version: number; savedAt: string; savedBy: string }[]> => {
+    /** Newest first; nothing where there is no such job. */
+    revisions: async (id: string): Promise<{ version: number; savedAt: string; savedBy: string }[] | undefined> => {
       const rows = await source.manager.find(RevisionEntity, {
         where: { jobId: id },
         order: { version: 'DESC' },
         select: { jobId: true, version: true, savedAt: true, savedBy: true },
       });
+      if (!rows.length) return undefined;
       return rows.map((r) => ({ version: r.version, savedAt: r.savedAt.toISOString(), savedBy: r.savedBy }));
     },
 

@@ -16,15 +16,19 @@ export function shopStore(source: DataSource) {
     first: (): Promise<ShopRow | null> => source.manager.findOne(ShopEntity, { where: {}, order: { name: 'ASC' } }),
 
     create: (shop: Shop): Promise<ShopRow> =>
-      source.manager.save(ShopEntity, { id: randomUUID(), name: shop.name, data: shop, version: 1 }),
+      source.manager.save(ShopEntity, { id: randomUUID(), name: shop.name, data: shop, version: 1, saveId: null }),
 
-    /** @throws StaleShop when the stored version isn't the one the change was made from */
-    save: (id: string, from: number, shop: Shop): Promise<ShopRow | undefined> =>
+    /**
+     * The same save twice is one: whoever lost the answer asks again.
+     * @throws StaleShop when the stored version isn't the one the change was made from
+     */
+    save: (id: string, shop: Shop, from: number, saveId?: string): Promise<ShopRow | undefined> =>
       source.transaction(async (manager) => {
         const row = await manager.findOne(ShopEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
         if (!row) return undefined;
+        if (saveId && row.saveId === saveId) return row;
         if (row.version !== from) throw new StaleShop(row);
-        return manager.save(ShopEntity, { id, name: shop.name, data: shop, version: from + 1 });
+        return manager.save(ShopEntity, { id, name: shop.name, data: shop, version: from + 1, saveId: saveId ?? null });
       }),
 
     nameDevice: (shopId: string, id: string, name: string): Promise<DeviceRow> =>

@@ -1,6 +1,8 @@
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
+import { mergedJobs } from '@velk/core';
 import { Link, useLocation } from 'react-router';
-import { mineKept, redone, theirsTaken, undone } from './bench.ts';
+import { benchActions, redone, settled, undone } from './bench.ts';
+import { Disagreeing } from './Disagreeing.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { StoryStick } from './StoryStick.tsx';
 import { useKeys } from './useKeys.ts';
@@ -117,37 +119,41 @@ const WORDS = {
 };
 
 function SaveWord() {
-  const state = useAppSelector((s) => s.bench.save);
+  const { save, with: by } = useAppSelector((s) => s.bench);
   return (
-    <span className={`save ${['waiting', 'conflict', 'refused'].includes(state) ? 'bad' : ''}`} role="status">
-      {WORDS[state]}
+    <span className={`save ${['waiting', 'conflict', 'refused'].includes(save) ? 'bad' : ''}`} role="status">
+      {WORDS[save]}
+      {by && !['conflict', 'refused'].includes(save) ? `, with what ${by} changed` : ''}
     </span>
   );
 }
 
 function SaveBanner() {
   const dispatch = useAppDispatch();
-  const { save, message, theirs } = useAppSelector((s) => s.bench);
-  if (save === 'conflict' && theirs)
+  const { save, message, theirs, base, now } = useAppSelector((s) => s.bench);
+  if (save === 'conflict' && theirs && base && now)
     return (
       <div className="banner" role="alert">
-        <span>
-          This job was changed elsewhere ({theirs.updatedBy}, {new Date(theirs.updatedAt).toLocaleTimeString()}) while
-          you worked on it. Both are kept; which goes on?
-        </span>
-        <button className="link" onClick={() => dispatch(mineKept())}>
-          Keep mine
-        </button>
-        <button className="link" onClick={() => dispatch(theirsTaken())}>
-          Take theirs (undo brings mine back)
-        </button>
+        <Disagreeing
+          what="This job"
+          theirs={theirs}
+          disagreements={mergedJobs(base, now, theirs.value).disagreements}
+          among={[now, theirs.value]}
+          onSettle={(pick) => dispatch(settled(pick))}
+        />
       </div>
     );
-  return message ? (
+  if (!message) return null;
+  return (
     <div className="banner" role="alert">
-      {message}
+      <span>{message}</span>
+      {save === 'refused' && (
+        <button className="link" onClick={() => dispatch(benchActions.retried())}>
+          Try again
+        </button>
+      )}
     </div>
-  ) : null;
+  );
 }
 
 function Keys({ onClose }: { onClose: () => void }) {

@@ -57,23 +57,15 @@ export const api = createApi({
       query: (file) => ({ url: '/jobs/import', method: 'POST', body: file }),
       invalidatesTags: ['jobs'],
     }),
-    saveJob: build.mutation<StoredJob, { id: string; version: number; job: Job }>({
-      query: ({ id, ...body }) => ({ url: `/jobs/${id}`, method: 'PUT', body }),
-      invalidatesTags: ['jobs', 'revisions'],
-    }),
     revisions: build.query<Revision[], string>({ query: (id) => `/jobs/${id}/revisions`, providesTags: ['revisions'] }),
-    restore: build.mutation<StoredJob, { id: string; version: number }>({
-      query: ({ id, version }) => ({ url: `/jobs/${id}/revisions/${version}/restore`, method: 'POST' }),
-      invalidatesTags: ['jobs', 'revisions'],
+    revision: build.query<Job, { id: string; version: number }>({
+      query: ({ id, version }) => `/jobs/${id}/revisions/${version}`,
+      keepUnusedDataFor: 0,
     }),
     shop: build.query<StoredShop, void>({ query: () => '/shop', providesTags: ['shop'] }),
     createShop: build.mutation<StoredShop, Shop>({
       query: (shop) => ({ url: '/shop', method: 'POST', body: { shop } }),
       invalidatesTags: ['shop', 'jobs'],
-    }),
-    saveShop: build.mutation<StoredShop, { version: number; shop: Shop }>({
-      query: (body) => ({ url: '/shop', method: 'PUT', body }),
-      invalidatesTags: ['shop'],
     }),
     nameDevice: build.mutation<void, { id: string; name: string }>({
       query: (body) => ({ url: '/shop/devices', method: 'POST', body }),
@@ -86,12 +78,10 @@ export const {
   useJobQuery,
   useCreateJobMutation,
   useImportJobMutation,
-  useSaveJobMutation,
   useRevisionsQuery,
-  useRestoreMutation,
+  useLazyRevisionQuery,
   useShopQuery,
   useCreateShopMutation,
-  useSaveShopMutation,
   useNameDeviceMutation,
 } = api;
 

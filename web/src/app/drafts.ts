@@ -1,24 +1,89 @@
-import { upgradedJob, type Job } from '@velk/core';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Draft } from './kept.ts';
+import { isRecord } from './storage.ts';
+import type { Typed } from './typed.ts';
 
-/** What was typed but not yet saved, kept in the browser: a reload loses nothing. */
-export interface Draft {
-  job: Job;
-  version: number;
-  /** What was on its way to the server. */
-  sent?: Job | null;
-  typed: Record<string, string>;
+/** What was typed in one window and is not on the server, kept in the browser: a reload loses nothing. */
+export interface KeptDraft<T> {
+  /** Nothing where only unread text is kept. */
+  readonly draft: Draft<T> | null;
+  readonly typed: Typed;
 }
 
-const key = (id: string) => `velk-draft-${id}`;
-
-export function keepDraft(id: string, draft: Draft | null): void {
-  if (draft) localStorage.setItem(key(id), JSON.stringify(draft));
-  else localStorage.removeItem(key(id));
+/** What a window that is gone left. */
+export interface Left<T> extends KeptDraft<T> {
+  readonly tab: string;
+  readonly at: number;
 }
 
-export function readDraft(id: string): Draft | undefined {
-  const text = localStorage.getItem(key(id));
-  if (!text) return undefined;
-  const draft = JSON.parse(text) as Draft;
-  return { ...draft, job: upgradedJob(draft.job) as unknown as Job };
+interface Row {
+  readonly of: string;
+  readonly tab: string;
+  readonly at: number;
+  readonly kept: unknown;
+}
+
+interface Drafts extends DBSchema {
+  drafts: { key: [string, string]; value: Row; indexes: { of: string } };
+}
+
+let opening: Promise<IDBPDatabase<Drafts>> | undefined;
+const database = () =>
+  (opening ??= openDB<Drafts>('velk', 1, {
+    upgrade: (db) => void db.createObjectStore('drafts', { keyPath: ['of', 'tab'] }).createIndex('of', 'of'),
+    terminated: () => (opening = undefined),
+  }));
+
+/**
+ * Keeps what one window has of a thing, or lets it go; what is kept of it in other windows stays.
+ * @throws DOMException where the browser’s storage is full or forbidden
+ */
+export async function keepDraft<T>(of: string, tab: string, kept: KeptDraft<T> | null): Promise<void> {
+  const db = await database();
+  const work = db.transaction('drafts', 'readwrite');
+  const done = kept ? work.store.put({ of, tab, at: Date.now(), kept }) : work.store.delete([of, tab]);
+  /** A page that is left just now would give up a piece of work that isn't closed. */
+  work.commit();
+  await Promise.all([done, work.done]);
+}
+
+/** All that is kept of a thing, the newest first. */
+export async function draftsOf<T>(of: string, read: ReadDraft<T>): Promise<Left<T>[]> {
+  const rows = await (await database()).getAllFromIndex('drafts', 'of', of);
+  return rows
+    .flatMap(({ tab, at, kept }): Left<T>[] => {
+      const draft = read(kept);
+      return draft ? [{ ...draft, tab, at }] : [];
+    })
+    .sort((a, b) => b.at - a.at);
+}
+
+/** What was kept, made to what this version knows; nothing where it is damaged or something else. */
+export type ReadDraft<T> = (kept: unknown) => KeptDraft<T> | undefined;
+
+/** Reads what is kept of a thing whose own reader is given. */
+export const draftReader =
+  <T>(readOne: (value: unknown) => T | undefined): ReadDraft<T> =>
+  (kept) => {
+    if (!isRecord(kept) || !isRecord(kept['typed'])) return undefined;
+    if (!Object.values(kept['typed']).every((text) => typeof text === 'string')) return undefined;
+    const typed = kept['typed'] as Typed;
+    if (kept['draft'] === null) return { draft: null, typed };
+    if (!isRecord(kept['draft']) || !Number.isInteger(kept['draft']['version'])) return undefined;
+    const { version, sent } = kept['draft'] as { version: number; sent: unknown };
+    const [base, now] = [readOne(kept['draft']['base']), readOne(kept['draft']['now'])];
+    if (!base || !now) return undefined;
+    if (!isRecord(sent)) return { draft: { version, base, now, sent: null }, typed };
+    const value = readOne(sent['value']);
+    return value && { draft: { version, base, now, sent: { save: String(sent['save']), value } }, typed };
+  };
+
+/**
+ * Of all that is kept of a thing: what this window had of it, or else what one that is gone left; and what others left.
+ * @param open windows that are there; nothing where that can’t be known, and then none counts as gone
+ */
+export function ownAmong<T>(kept: readonly Left<T>[], tab: string, open: ReadonlySet<string> | undefined) {
+  const gone = kept.filter((one) => one.tab !== tab && open && !open.has(one.tab));
+  const own = kept.find((one) => one.tab === tab);
+  return own ? { own, left: gone } : { own: gone[0], left: gone.slice(1) };
 }

@@ -1,23 +1,29 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
-import { benchSlice } from './bench.ts';
-import { gearSlice } from './gear.ts';
+import { benchReducer } from './bench.ts';
+import { gearReducer } from './gear.ts';
 import { plansSlice } from './plans.ts';
+import { typedSlice } from './typed.ts';
 import { keepView, viewSlice } from './view.ts';
 
 export const store = configureStore({
   reducer: {
     [api.reducerPath]: api.reducer,
-    bench: benchSlice.reducer,
-    gear: gearSlice.reducer,
+    bench: benchReducer,
+    gear: gearReducer,
     plans: plansSlice.reducer,
+    typed: typedSlice.reducer,
     view: viewSlice.reducer,
   },
   middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
 });
 
-store.subscribe(() => keepView(store.getState().view));
+let shown = store.getState().view;
+store.subscribe(() => {
+  const { view } = store.getState();
+  if (view !== shown) keepView((shown = view));
+});
 
 export type RootState = ReturnType<typeof store.getState>;
 export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();

@@ -20,7 +20,7 @@ const GONE = 'what plans it could not be fetched; load the page again';
 /** Plans the job on the bench at every change, beside the page: figures at once, proofs when typing pauses. */
 export function usePlanning(shop: Shop | null): void {
   const dispatch = useAppDispatch();
-  const job = useAppSelector((s) => s.bench.job);
+  const job = useAppSelector((s) => s.bench.now);
   const joint = useAppSelector((s) => s.view.joint) ?? job?.joints[0]?.id ?? null;
   const cores = useRef<Cores | null>(null);
   const inView = useRef(joint);

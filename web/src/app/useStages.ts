@@ -43,7 +43,7 @@ export function stagesOf(job: Job | null, plans: Known): Stage[] {
 
 /** The stages of the job on the bench. */
 export function useStages(): Stage[] {
-  const job = useAppSelector((s) => s.bench.job);
+  const job = useAppSelector((s) => s.bench.now);
   const plans = useAppSelector((s) => s.plans);
   return useMemo(() => stagesOf(job, plans), [job, plans]);
 }

@@ -5,7 +5,7 @@ import { useAppSelector } from './store.ts';
 /** The style lengths are shown and read in: the job's unit, or the other one while that is asked for. */
 export function useStyle(): LengthStyle {
   const { data } = useShopQuery();
-  const own = useAppSelector((s) => s.bench.job?.units ?? data?.shop.style.system ?? 'mm');
+  const own = useAppSelector((s) => s.bench.now?.units ?? data?.shop.style.system ?? 'mm');
   const other = useAppSelector((s) => s.view.units === 'other');
   const shown = other ? (own === 'mm' ? 'in' : 'mm') : own;
   return styleIn(data?.shop.style ?? METRIC, shown);

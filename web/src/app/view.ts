@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { isRecord, readKept, writeKept } from './storage.ts';
 
 const KEY = 'velk-view';
 
@@ -11,8 +12,19 @@ export interface ViewState {
   joint: string | null;
 }
 
-const stored = (): Partial<ViewState> => JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<ViewState>;
-const initialState: ViewState = { theme: 'light', shortcuts: true, ...stored(), units: 'job', joint: null };
+type Shown = Pick<ViewState, 'theme' | 'shortcuts' | 'units'>;
+const isShown = (value: unknown): value is Partial<Shown> =>
+  isRecord(value) &&
+  [undefined, 'light', 'dark'].includes(value['theme'] as string | undefined) &&
+  [undefined, 'job', 'other'].includes(value['units'] as string | undefined) &&
+  ['undefined', 'boolean'].includes(typeof value['shortcuts']);
+const initialState: ViewState = {
+  theme: 'light',
+  shortcuts: true,
+  units: 'job',
+  ...readKept(KEY, isShown),
+  joint: null,
+};
 
 export const viewSlice = createSlice({
   name: 'view',
@@ -34,5 +46,4 @@ export const viewSlice = createSlice({
 });
 
 export const { themeSwitched, unitsSwitched, shortcutsSwitched, jointPicked } = viewSlice.actions;
-export const keepView = ({ theme, shortcuts }: ViewState): void =>
-  localStorage.setItem(KEY, JSON.stringify({ theme, shortcuts }));
+export const keepView = ({ theme, shortcuts, units }: ViewState): void => writeKept(KEY, { theme, shortcuts, units });

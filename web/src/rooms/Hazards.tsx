@@ -48,9 +48,7 @@ export function Stops({ job, plan, card, style }: { job: Job; plan: Plan; card: 
                     Cut it the other way: {other.title}
                   </Button>
                 ) : (
-                  <Button onClick={() => void navigate(`/job/${id}/methods`)}>
-                    Other ways, under Methods
-                  </Button>
+                  <Button onClick={() => void navigate(`/job/${id}/methods`)}>Other ways, under Methods</Button>
                 )}
                 {stop.read ? (
                   <span role="status">■ Read, and kept with the job.</span>

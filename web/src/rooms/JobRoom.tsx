@@ -1,16 +1,14 @@
 import { memo, useCallback, useEffect } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { resolve, type Job, type Joint, type Part } from '@velk/core';
-import { sentenceOf, useJobQuery } from '../app/api.ts';
-import { opened } from '../app/bench.ts';
-import { readDraft } from '../app/drafts.ts';
+import { sentenceOf } from '../app/api.ts';
 import { Frame } from '../app/Frame.tsx';
 import { Guarded } from '../app/Guarded.tsx';
 import { cleared } from '../app/plans.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useJoint } from '../app/useJoint.ts';
 import { useGear } from '../app/useGear.ts';
-import { useAutosave } from '../app/useAutosave.ts';
+import { useBench } from '../app/useBench.ts';
 import { usePlanning } from '../app/usePlanning.ts';
 import { jointPicked } from '../app/view.ts';
 import { EndThumb } from '../drawings/EndThumb.tsx';
@@ -25,23 +23,15 @@ import { StockRoom } from './stock/StockRoom.tsx';
 export default function JobRoom() {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
-  const { data: stored, error } = useJobQuery(id);
   const shop = useGear();
-  const bench = useAppSelector((s) => s.bench);
+  const { job, error, keepsNothing, left, takeIn, drop } = useBench(id);
   const plan = useAppSelector((s) => s.plans.plan);
   const failed = useAppSelector((s) => s.plans.error);
-  const open = bench.id === id && bench.job !== null;
-
   useEffect(() => {
-    if (!stored || stored.id !== id) return;
-    const draft = readDraft(id);
     dispatch(cleared());
-    dispatch(opened({ stored, ...(draft && { draft }) }));
-  }, [dispatch, stored, id]);
+  }, [dispatch, id]);
   usePlanning(shop);
-  useAutosave();
 
-  const job = open ? bench.job! : null;
   if (error && !job)
     return (
       <Frame job={null} title="" aside={null}>
@@ -55,6 +45,25 @@ export default function JobRoom() {
     <Frame job={id} title={job?.name ?? ''} aside={job && <JointList id={id} job={job} />}>
       {job && shop ? (
         <Guarded by={[job, plan]}>
+          {keepsNothing && (
+            <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
+              This browser keeps nothing just now: its storage is full or forbidden. Wait for “Saved” before you leave.
+            </p>
+          )}
+          {left.map((one) => (
+            <p key={one.tab} className="note" role="status" style={{ margin: '14px 22px 0' }}>
+              A window that is closed left changes of this job that were not saved ({new Date(one.at).toLocaleString()}
+              ).{' '}
+              <button className="link" onClick={() => takeIn(one)}>
+                Take them in
+              </button>{' '}
+              or{' '}
+              <button className="link" onClick={() => drop(one)}>
+                throw them away
+              </button>
+              .
+            </p>
+          ))}
           {failed && (
             <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
               This job could not be planned: {failed}. {plan ? 'What is shown is the plan before the last change.' : ''}{' '}

@@ -1,5 +1,5 @@
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
-import { typed } from '../app/bench.ts';
+import { typed } from '../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { FieldError } from './FieldError.tsx';
 
@@ -42,7 +42,7 @@ export function TypedField({
 }: TypedFieldProps) {
   const dispatch = useAppDispatch();
   const id = useId();
-  const kept = useAppSelector((s) => s.bench.typed[field]);
+  const kept = useAppSelector((s) => s.typed[field]);
   const [editing, setEditing] = useState<string | null>(null);
   const text = editing ?? kept ?? written;
   const shown = editing !== null || kept !== undefined ? read(text) : { value };

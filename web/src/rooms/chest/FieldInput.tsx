@@ -11,7 +11,7 @@ import {
   type Screw,
   type Tool,
 } from '@velk/core';
-import { typed } from '../../app/bench.ts';
+import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { FieldError } from '../../widgets/FieldError.tsx';
@@ -150,7 +150,7 @@ interface NumberProps {
 export function NumberField({ name, label, value, error, check, onChange }: NumberProps) {
   const dispatch = useAppDispatch();
   const id = useId();
-  const kept = useAppSelector((s) => s.bench.typed[name]);
+  const kept = useAppSelector((s) => s.typed[name]);
   const [editing, setEditing] = useState<string | null>(null);
   const text = editing ?? kept ?? String(value);
   const read = (from: string): { number: number } | { message: string } => {
@@ -202,7 +202,7 @@ export function RunField({
 }) {
   const dispatch = useAppDispatch();
   const id = useId();
-  const kept = useAppSelector((s) => s.bench.typed[name]);
+  const kept = useAppSelector((s) => s.typed[name]);
   const [editing, setEditing] = useState<string | null>(null);
   const text = editing ?? kept ?? values.map((v) => formatNumber(v, fineStyle(style))).join('  ');
   const parsed = editing === null && kept === undefined ? null : parseRun(text, style);

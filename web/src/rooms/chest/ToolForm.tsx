@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { fieldsOf, speak, TOOL_KINDS, toolProblems, type LengthStyle, type Tool } from '@velk/core';
-import { typed } from '../../app/bench.ts';
+import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Silhouette, silhouetteOf } from '../../drawings/Silhouette.tsx';
 import { Length } from '../../widgets/Length.tsx';
@@ -21,7 +21,7 @@ const SCALE = 1.7;
 export function ToolForm({ tool, tools, style, onChange, onCopy, onRemove }: Props) {
   const dispatch = useAppDispatch();
   const others = tools.filter((t) => t.id !== tool.id);
-  const kept = useAppSelector((s) => s.bench.typed[`shop.${tool.id}.name`]);
+  const kept = useAppSelector((s) => s.typed[`shop.${tool.id}.name`]);
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const change = (key: string, value: unknown) => {
     const next = { ...tool, [key]: value };

@@ -1,7 +1,7 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { batchesOf, spreadOf, type Job, type LengthStyle, type Part, type Size } from '@velk/core';
-import { typed } from '../../app/bench.ts';
+import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
@@ -170,7 +170,7 @@ function Strip({ size, quantity, style }: { size: Size; quantity: number; style:
 function CountField({ part, onChange }: { part: Part; onChange: (count: number) => void }) {
   const dispatch = useAppDispatch();
   const field = `stock.${part.id}.quantity`;
-  const kept = useAppSelector((s) => s.bench.typed[field]);
+  const kept = useAppSelector((s) => s.typed[field]);
   return (
     <span className="field">
       <input

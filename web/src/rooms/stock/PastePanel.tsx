@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useMemo, useRef, useState } from 'react';
 import { readParts, type Job, type LengthStyle, type Part } from '@velk/core';
-import { typed } from '../../app/bench.ts';
+import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Length } from '../../widgets/Length.tsx';
 
@@ -21,7 +21,7 @@ export function PastePanel({
   onClose: () => void;
 }) {
   const dispatch = useAppDispatch();
-  const text = useAppSelector((s) => s.bench.typed[FIELD]) ?? '';
+  const text = useAppSelector((s) => s.typed[FIELD]) ?? '';
   const file = useRef<HTMLInputElement>(null);
   const [added, setAdded] = useState(0);
   const read = useMemo(() => readParts(text, style, job.parts), [text, style, job.parts]);

@@ -1,19 +1,20 @@
+import { Popconfirm } from 'antd';
 import { useState } from 'react';
-import { useRestoreMutation, useRevisionsQuery } from '../../app/api.ts';
-import { opened } from '../../app/bench.ts';
-import { keepDraft } from '../../app/drafts.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { useLazyRevisionQuery, useRevisionsQuery } from '../../app/api.ts';
+import { changed } from '../../app/bench.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 
 /** Every saved state of the job; any can be brought back. */
 export function Versions({ id }: { id: string }) {
   const dispatch = useAppDispatch();
   const [shown, setShown] = useState(false);
   const { data } = useRevisionsQuery(id, { skip: !shown, refetchOnMountOrArgChange: true });
-  const [restore] = useRestoreMutation();
+  const unsaved = useAppSelector((s) => s.bench.save !== 'saved');
+  const [fetchVersion, { error }] = useLazyRevisionQuery();
+  /** A change like any other: undo leads back to what was there, saved or not. */
   const bring = async (version: number) => {
-    const stored = await restore({ id, version }).unwrap();
-    keepDraft(id, null);
-    dispatch(opened({ stored }));
+    const { data: job } = await fetchVersion({ id, version });
+    if (job) dispatch(changed(job));
   };
   return (
     <div style={{ position: 'relative' }}>
@@ -33,15 +34,24 @@ export function Versions({ id }: { id: string }) {
             overflow: 'auto',
           }}
         >
+          {error ? <p role="alert">This version could not be read. Try again.</p> : null}
           {data?.map((r, i) => (
             <p key={r.version} style={{ display: 'flex', justifyContent: 'space-between', padding: '3px 0' }}>
               <span>
                 {r.version}: {new Date(r.savedAt).toLocaleString()} <span className="quiet">{r.savedBy}</span>
               </span>
               {i > 0 && (
-                <button className="link" onClick={() => void bring(r.version)}>
-                  Bring back
-                </button>
+                <Popconfirm
+                  title="What you changed last is not saved yet. Undo brings it back."
+                  okText="Bring back"
+                  cancelText="Not now"
+                  disabled={!unsaved}
+                  onConfirm={() => void bring(r.version)}
+                >
+                  <button className="link" onClick={() => !unsaved && void bring(r.version)}>
+                    Bring back
+                  </button>
+                </Popconfirm>
               )}
             </p>
           ))}

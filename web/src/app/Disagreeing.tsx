@@ -1,0 +1,90 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import { formatLength, placeIn, type Disagreement, type LengthStyle, type Whose } from '@velk/core';
+import type { Theirs } from './kept.ts';
+import { useStyle } from './useUnits.ts';
+
+interface Props {
+  /** What was changed, such as `This job`. */
+  readonly what: string;
+  readonly theirs: Pick<Theirs<unknown>, 'by' | 'at'>;
+  readonly disagreements: readonly Disagreement[];
+  /** Where the records that the places name are found. */
+  readonly among: readonly unknown[];
+  readonly onSettle: (pick: (place: string) => Whose) => void;
+}
+
+/** Where two people changed the same: both values of each place, and whose goes on. */
+export function Disagreeing({ what, theirs: { by, at }, disagreements, among, onSettle }: Props) {
+  const style = useStyle();
+  const [picked, setPicked] = useState<Readonly<Record<string, Whose>>>({});
+  const when = at ? `, ${new Date(at).toLocaleTimeString()}` : '';
+  return (
+    <div className="disagreeing">
+      <p>
+        {what} was changed elsewhere ({by}
+        {when}) while you worked on it. Everything else is put together; of these, which goes on?
+      </p>
+      <ul>
+        {disagreements.map((one) => {
+          const place = placeIn(one);
+          const mark = (whose: Whose) => (
+            <label key={whose}>
+              <input
+                type="radio"
+                name={place}
+                checked={(picked[place] ?? 'mine') === whose}
+                onChange={() => setPicked({ ...picked, [place]: whose })}
+              />{' '}
+              {whose === 'mine' ? 'mine' : 'theirs'}: <strong>{valueWords(one[whose], one.path, style)}</strong>
+            </label>
+          );
+          return (
+            <li key={place}>
+              <fieldset>
+                <legend>{placeWords(one.path, among)}</legend>
+                {mark('mine')} {mark('theirs')}
+              </fieldset>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="actions">
+        <Button type="primary" onClick={() => onSettle((place) => picked[place] ?? 'mine')}>
+          Go on with what is marked
+        </Button>
+        <Button onClick={() => onSettle(() => 'theirs')}>Take theirs (undo brings mine back)</Button>
+      </p>
+    </div>
+  );
+}
+
+/** Names of records are told, names of fields made into words: `Rail into stile, tenon length`. */
+function placeWords(path: readonly string[], among: readonly unknown[]): string {
+  const named = path.map((step, i) => {
+    const lists = among.map((one) => at(one, path.slice(0, i)));
+    const record = lists.flatMap((list) => (Array.isArray(list) ? (list as unknown[]) : [])).find((r) => idOf(r) === step); // prettier-ignore
+    const name = record && (record as { name?: unknown }).name;
+    return typeof name === 'string' ? name : step.replace(/([A-Z])/g, ' $1').toLowerCase();
+  });
+  const told = named.filter((_, i) => !['parts', 'joints', 'tools', 'params'].includes(path[i]!));
+  return told.join(', ') || 'all of it';
+}
+
+const idOf = (record: unknown): unknown => (record as { id?: unknown } | null)?.id;
+const at = (whole: unknown, path: readonly string[]): unknown =>
+  path.reduce<unknown>((inner, step) => {
+    if (Array.isArray(inner)) return (inner as unknown[]).find((item) => idOf(item) === step);
+    return (inner as Record<string, unknown> | undefined)?.[step];
+  }, whole);
+
+/** Fields that count, and are no lengths. */
+const COUNTS = new Set(['quantity', 'perPiece', 'teeth', 'divisions', 'humidity', 'temperature']);
+
+function valueWords(value: unknown, path: readonly string[], style: LengthStyle): string {
+  if (value === undefined) return 'taken away';
+  if (typeof value === 'number') return COUNTS.has(path.at(-1)!) ? String(value) : formatLength(value, style);
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.map((one) => valueWords(one, path, style)).join('  ') || 'nothing';
+  return typeof value === 'string' ? value || 'nothing' : 'changed';
+}

@@ -1,0 +1,80 @@
+import 'fake-indexeddb/auto';
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { hasForm, jobSchema, newJob, type Job } from '@velk/core';
+import { draftReader, draftsOf, keepDraft, ownAmong, type Left } from './drafts.ts';
+import { isRecord, readKept, writeKept } from './storage.ts';
+
+const read = draftReader((value): Job | undefined => (hasForm(jobSchema, value) ? value : undefined));
+const job = (name: string): Job => newJob(name, 'mm');
+const draft = (name: string) => ({ draft: { version: 3, base: job('base'), now: job(name), sent: null }, typed: {} });
+
+describe('drafts in the browser', () => {
+  it('each window keeps its own: what one lets go, the others still have', async () => {
+    await keepDraft('job a', 'one', draft('of one'));
+    await keepDraft('job a', 'two', draft('of two'));
+    await keepDraft('job b', 'one', draft('of another job'));
+    await keepDraft('job a', 'one', null);
+    const left = await draftsOf('job a', read);
+    expect(left).toMatchObject([{ tab: 'two', ...draft('of two') }]);
+    await keepDraft('job a', 'two', { draft: null, typed: { f: '3/' } });
+    expect(await draftsOf('job a', read)).toMatchObject([{ draft: null, typed: { f: '3/' } }]);
+  });
+
+  it('what can’t be stored, such as an empty name, is kept; what is damaged or something else counts as nothing', async () => {
+    const sent = { save: 'x', value: job('sent') };
+    expect(read({ ...draft(''), draft: { ...draft('').draft, sent } })).toMatchObject({ draft: { now: { name: '' }, sent } }); // prettier-ignore
+    const whole = JSON.parse(JSON.stringify(draft('whole'))) as object;
+    const bad: unknown[] = [null, 7, [], {}, { typed: {} }, { ...whole, typed: { f: 3 } }, { ...whole, draft: { version: 1.5 } }]; // prettier-ignore
+    for (const kept of bad) expect(read(kept)).toBeUndefined();
+    /** Whatever is put in place of whatever in it: never more than nothing, and never a job of another form. */
+    fc.assert(
+      fc.property(fc.constantFrom('base', 'now', 'sent', 'version'), fc.anything(), (field, value) => {
+        const found = read({ ...whole, draft: { ...(whole as ReturnType<typeof draft>).draft, [field]: value } });
+        if (found?.draft)
+          expect(hasForm(jobSchema, found.draft.now) && hasForm(jobSchema, found.draft.base)).toBe(true);
+      }),
+    );
+    await keepDraft('job c', 'one', { draft: 'foreign' as never, typed: {} });
+    expect(await draftsOf('job c', read)).toEqual([]);
+  });
+
+  it('a window goes on with its own, or with the newest that one that is gone left; never with that of one still open', () => {
+    const kept = (tab: string, at: number): Left<Job> => ({ ...draft(tab), tab, at });
+    const all = [kept('gone', 9), kept('open', 8), kept('older', 7)];
+    const names = (own: Left<Job> | undefined, left: readonly Left<Job>[]) => [own?.tab, left.map(({ tab }) => tab)];
+    const among = (tab: string, list = all, open: ReadonlySet<string> | undefined = new Set(['open', tab])) => {
+      const { own, left } = ownAmong(list, tab, open);
+      return names(own, left);
+    };
+    expect(among('new')).toEqual(['gone', ['older']]);
+    expect(among('older')).toEqual(['older', ['gone']]);
+    expect(among('new', [kept('open', 1)])).toEqual([undefined, []]);
+    expect(among('older', [kept('older', 7)], undefined)).toEqual(['older', []]);
+    expect(names(ownAmong(all, 'new', undefined).own, ownAmong(all, 'new', undefined).left)).toEqual([undefined, []]);
+  });
+});
+
+describe('what the browser remembers', () => {
+  const isNamed = (value: unknown): value is { name: string } => isRecord(value) && typeof value['name'] === 'string';
+  it('is read where it is what it should be, and is nothing where it is not', () => {
+    writeKept('k', { name: 'a' });
+    expect(readKept('k', isNamed)).toEqual({ name: 'a' });
+    for (const text of ['{"name":', '7', '[]', 'null', '{"name":7}']) {
+      localStorage.setItem('k', text);
+      expect(readKept('k', isNamed)).toBeUndefined();
+    }
+    expect(readKept('never', isNamed)).toBeUndefined();
+  });
+
+  it('a storage that is full, or forbidden, stops nothing', () => {
+    const real = globalThis.localStorage;
+    const no = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    globalThis.localStorage = { ...real, setItem: no, getItem: no };
+    expect(() => writeKept('k', 1)).not.toThrow();
+    expect(readKept('k', isNamed)).toBeUndefined();
+    globalThis.localStorage = real;
+  });
+});

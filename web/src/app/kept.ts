@@ -1,0 +1,186 @@
+import equal from 'fast-deep-equal';
+import type { Merged, Whose } from '@velk/core';
+
+export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'refused';
+
+/** A save by the id it was given here: sent again under that id until it is answered, it is made once. */
+export interface Sent<T> {
+  readonly save: string;
+  readonly value: T;
+}
+
+/** What somebody else saved meanwhile. */
+export interface Theirs<T> {
+  readonly version: number;
+  readonly value: T;
+  readonly by: string;
+  readonly at: string;
+}
+
+/** What is stored on the server, and here: a job on the bench, or the shop. */
+export interface Stored<T> {
+  readonly id: string;
+  readonly version: number;
+  readonly value: T;
+}
+
+/** What was changed and not yet saved, as it is kept in the browser. */
+export interface Draft<T> {
+  readonly version: number;
+  readonly base: T;
+  readonly now: T;
+  readonly sent: Sent<T> | null;
+}
+
+/** A thing that is worked on here and kept on the server: what it is, what it was, and how far it is saved. */
+export interface Kept<T> {
+  readonly id: string | null;
+  readonly version: number;
+  /** What the server has at that version: what `now` was made from. */
+  readonly base: T | null;
+  readonly now: T | null;
+  readonly past: readonly T[];
+  readonly future: readonly T[];
+  readonly save: SaveState;
+  /** A save is under way: another waits for it, for only then is the version to save over known. */
+  readonly sending: boolean;
+  /** What was sent and not yet answered. */
+  readonly sent: Sent<T> | null;
+  /** One sentence about the save, when there is something to say. */
+  readonly message: string;
+  readonly theirs: Theirs<T> | null;
+  /** Whose changes were taken in since the last change here. */
+  readonly with: string;
+}
+
+export type Merge<T> = (base: T, mine: T, theirs: T, pick?: (place: string) => Whose) => Merged<T>;
+
+export const NOTHING_KEPT: Kept<never> = {
+  id: null,
+  version: 0,
+  base: null,
+  now: null,
+  past: [],
+  future: [],
+  save: 'saved',
+  sending: false,
+  sent: null,
+  message: '',
+  theirs: null,
+  with: '',
+};
+const MOST_STEPS = 200;
+
+/** What the server has, or what a draft of this browser had made of it. */
+export function opened<T>({ id, version, value }: Stored<T>, draft?: Draft<T>): Kept<T> {
+  if (!draft) return { ...NOTHING_KEPT, id, version, base: value, now: value };
+  const same = draft.version === version && !draft.sent && equal(draft.now, value);
+  return { ...NOTHING_KEPT, id, ...draft, save: same ? 'saved' : 'unsaved' };
+}
+
+/** `unsaved`, unless it is again just what the server has, or what is in the way must be settled first. */
+const savedAfter = <T>({ save, sent, base }: Kept<T>, now: T): SaveState =>
+  save === 'conflict' ? save : now === base && !sent ? 'saved' : 'unsaved';
+
+export function changed<T>(kept: Kept<T>, now: T): Kept<T> {
+  if (kept.now === null) return kept;
+  const past = [...kept.past.slice(1 - MOST_STEPS), kept.now];
+  return { ...kept, past, now, future: [], with: '', save: savedAfter(kept, now) };
+}
+
+export function undone<T>(kept: Kept<T>): Kept<T> {
+  const now = kept.past.at(-1);
+  if (now === undefined || kept.now === null) return kept;
+  return {
+    ...kept,
+    past: kept.past.slice(0, -1),
+    now,
+    future: [...kept.future, kept.now],
+    save: savedAfter(kept, now),
+  };
+}
+
+export function redone<T>(kept: Kept<T>): Kept<T> {
+  const now = kept.future.at(-1);
+  if (now === undefined || kept.now === null) return kept;
+  return {
+    ...kept,
+    past: [...kept.past, kept.now],
+    now,
+    future: kept.future.slice(0, -1),
+    save: savedAfter(kept, now),
+  };
+}
+
+/** What is to be sent next: what was never answered comes first, under the id it had. */
+export const toSend = <T>({ sent, now }: Kept<T>, newId: () => string): Sent<T> =>
+  sent ?? { save: newId(), value: now! };
+
+export const sending = <T>(kept: Kept<T>, sent: Sent<T>): Kept<T> => ({ ...kept, save: 'saving', sending: true, sent });
+
+/** What was sent is stored. */
+export function landed<T>(kept: Kept<T>, version: number): Kept<T> {
+  const base = kept.sent?.value ?? kept.base;
+  const save = equal(kept.now, base) ? 'saved' : 'unsaved';
+  return { ...kept, version, base, save, sending: false, sent: null, message: '' };
+}
+
+/** Nobody answered: whether it is stored is not known, and it is sent again. */
+export const unanswered = <T>(kept: Kept<T>, message: string): Kept<T> => ({ ...kept, save: 'waiting', sending: false, message }); // prettier-ignore
+
+/** What can’t be stored is tried again though nothing was changed. */
+export const retried = <T>(kept: Kept<T>): Kept<T> => (kept.save === 'refused' ? { ...kept, save: 'unsaved' } : kept);
+
+/** It can't be stored; what was changed since may be. */
+export function refused<T>(kept: Kept<T>, message: string): Kept<T> {
+  const changedSince = kept.sent !== null && kept.now !== kept.sent.value;
+  const settled = { ...kept, sending: false, sent: null };
+  return changedSince ? { ...settled, save: 'unsaved' } : { ...settled, save: 'refused', message };
+}
+
+/**
+ * Somebody saved meanwhile: what doesn’t contradict is taken in at once; where both changed the same to something else,
+ * nobody’s goes on before it is settled.
+ * @param landedAt the version that what was sent had made, where it had been stored after all
+ */
+export function stale<T>(kept: Kept<T>, theirs: Theirs<T>, landedAt: number | undefined, merge: Merge<T>): Kept<T> {
+  const base = landedAt === undefined ? kept.base : (kept.sent?.value ?? kept.base);
+  const free: Kept<T> = { ...kept, base, sending: false, sent: null, message: '' };
+  const { disagreements } = merge(base!, kept.now!, theirs.value);
+  return disagreements.length ? { ...free, save: 'conflict', theirs } : onto(free, theirs, merge);
+}
+
+/** What was changed here, made to what they saved: also what undo and redo lead to, so that none drops theirs. */
+function onto<T>(kept: Kept<T>, theirs: Theirs<T>, merge: Merge<T>, pick?: (place: string) => Whose): Kept<T> {
+  const moved = (mine: T, own?: typeof pick): T => {
+    const { value } = merge(kept.base!, mine, theirs.value, own);
+    return equal(value, theirs.value) ? theirs.value : value;
+  };
+  const now = moved(kept.now!, pick);
+  return {
+    ...kept,
+    version: theirs.version,
+    base: theirs.value,
+    now,
+    past: kept.past.map((mine) => moved(mine)),
+    future: kept.future.map((mine) => moved(mine)),
+    save: now === theirs.value ? 'saved' : 'unsaved',
+    theirs: null,
+    with: equal(now, kept.now) ? '' : theirs.by,
+  };
+}
+
+/** What the server has now, as it was read and not as the answer to a save. */
+export const seen = <T>(kept: Kept<T>, theirs: Theirs<T>, merge: Merge<T>): Kept<T> =>
+  kept.save === 'saved' && !kept.sending && theirs.version > kept.version ? onto(kept, theirs, merge) : kept;
+
+/**
+ * A disagreement settled, place by place; undo brings back all of mine.
+ * @param pick whose goes on at each place
+ */
+export function settled<T>(kept: Kept<T>, pick: (place: string) => Whose, merge: Merge<T>): Kept<T> {
+  if (!kept.theirs) return kept;
+  const mine = onto(kept, kept.theirs, merge);
+  const chosen = onto(kept, kept.theirs, merge, pick);
+  return equal(mine.now, chosen.now) ? mine : { ...chosen, past: [...mine.past, mine.now!], with: '' };
+}

@@ -1,0 +1,35 @@
+import { useMemo } from 'react';
+import { hasForm, jobSchema, mergedJobs, upgradedJob, type Job } from '@velk/core';
+import { useJobQuery } from './api.ts';
+import { benchActions, changed } from './bench.ts';
+import { draftReader } from './drafts.ts';
+import { sendJob } from './saving.ts';
+import { isRecord } from './storage.ts';
+import { store, useAppDispatch, useAppSelector } from './store.ts';
+import { ofJob } from './typed.ts';
+import { useOpened, useSaver } from './useSaver.ts';
+
+const readJob = draftReader((value): Job | undefined => {
+  const job: unknown = isRecord(value) ? upgradedJob(value) : undefined;
+  return hasForm(jobSchema, job) ? job : undefined;
+});
+const atBench = () => store.getState().bench;
+
+/** A job on the bench: opened, kept in the browser, saved; and what other windows left of it. */
+export function useBench(id: string) {
+  const dispatch = useAppDispatch();
+  const { data, error } = useJobQuery(id);
+  const stored = useMemo(() => data && { ...data, value: data.job, by: data.updatedBy, at: data.updatedAt }, [data]);
+  const kept = useAppSelector((s) => s.bench);
+  const all = useAppSelector((s) => s.typed);
+  const typed = useMemo(() => ofJob(all), [all]);
+  const { left, drop } = useOpened({ sort: 'job', actions: benchActions, read: readJob, at: atBench }, stored);
+  const keepsNothing = useSaver({ sort: 'job', kept, typed, actions: benchActions, send: sendJob });
+  const takeIn = (one: (typeof left)[number]) => {
+    const { now } = atBench();
+    /** Nothing is settled for good: undo leads back. */
+    if (now && one.draft) dispatch(changed(mergedJobs(one.draft.base, one.draft.now, now).value));
+    drop(one);
+  };
+  return { job: kept.id === id ? kept.now : null, error, keepsNothing, left, takeIn, drop };
+}

@@ -1,0 +1,147 @@
+import { useEffect, useRef, useState } from 'react';
+import { api } from './api.ts';
+import { draftsOf, keepDraft, ownAmong, type KeptDraft, type Left, type ReadDraft } from './drafts.ts';
+import { newId } from './ids.ts';
+import { toSend, type Kept, type Stored, type Theirs } from './kept.ts';
+import type { KeptActions } from './keptActions.ts';
+import type { Send } from './saving.ts';
+import { useAppDispatch } from './store.ts';
+import { openTabs, tabId } from './tab.ts';
+import { typedBefore, type Typed } from './typed.ts';
+
+const PAUSE = 500;
+const RETRY = 2500;
+
+/** A thing that is worked on here and kept on the server: how it is read, changed and sent. */
+export interface Worked<T> {
+  readonly sort: 'job' | 'shop';
+  readonly kept: Kept<T>;
+  readonly typed: Typed;
+  readonly actions: KeptActions<T>;
+  readonly send: Send<T>;
+  readonly read: ReadDraft<T>;
+}
+
+export const draftName = (sort: 'job' | 'shop', id: string): string => (sort === 'job' ? `job ${id}` : 'shop');
+
+interface Opening<T> extends Pick<Worked<T>, 'sort' | 'actions' | 'read'> {
+  /** What of its sort is open now. */
+  readonly at: () => Kept<T>;
+}
+
+/**
+ * Opens what the server has with what this window had made of it, or one that is gone.
+ * @returns what further windows that are gone left, unless it was taken in or thrown away
+ */
+export function useOpened<T>(
+  { sort, actions, read, at }: Opening<T>,
+  stored: (Stored<T> & Pick<Theirs<T>, 'by' | 'at'>) | undefined,
+) {
+  // prettier-ignore
+  const dispatch = useAppDispatch();
+  const [left, setLeft] = useState<readonly Left<T>[]>([]);
+  useEffect(() => {
+    if (!stored) return;
+    let over = false;
+    void (async () => {
+      const of = draftName(sort, stored.id);
+      const tab = await tabId();
+      const kept = await draftsOf(of, read).catch(() => []);
+      const { own, left } = ownAmong(kept, tab, await openTabs());
+      if (over) return;
+      if (at().id === stored.id) dispatch(actions.seen({ id: stored.id, theirs: stored }));
+      else {
+        if (own && own.tab !== tab) await moveDraft(of, own, tab);
+        dispatch(typedBefore({ of: sort, typed: own?.typed ?? {} }));
+        dispatch(actions.opened({ stored, draft: own?.draft ?? undefined }));
+      }
+      setLeft(left.filter(({ draft }) => draft !== null));
+    })();
+    return () => {
+      over = true;
+    };
+  }, [dispatch, sort, actions, read, at, stored]);
+  const drop = ({ tab }: Left<T>) => {
+    setLeft((all) => all.filter((one) => one.tab !== tab));
+    if (stored) void keepDraft(draftName(sort, stored.id), tab, null).catch(() => undefined);
+  };
+  return { left, drop };
+}
+
+async function moveDraft<T>(of: string, { tab, draft, typed }: Left<T>, to: string): Promise<void> {
+  await keepDraft(of, to, { draft, typed })
+    .then(() => keepDraft(of, tab, null))
+    .catch(() => undefined);
+}
+
+/**
+ * Keeps what isn’t saved in the browser at once, and saves it shortly after: again until it is answered, and without
+ * waiting where the page is left.
+ * @returns whether the browser keeps nothing just now
+ */
+export function useSaver<T>({ sort, kept, typed, actions, send }: Omit<Worked<T>, 'read'>): boolean {
+  const dispatch = useAppDispatch();
+  const keepsNothing = useKeptDraft(sort, kept, typed);
+  const { id, version, now, save, sending, sent } = kept;
+
+  const sendNow = (leaving: boolean) => {
+    if (!id || now === null) return;
+    const next = toSend(kept, newId);
+    dispatch(actions.sending(next));
+    void send({ id, version, sent: next }, leaving).then((saved) => {
+      const of = { id, save: next.save };
+      if (saved.is === 'landed') dispatch(actions.landed({ ...of, version: saved.version }));
+      else if (saved.is === 'stale') dispatch(actions.stale({ ...of, theirs: saved.theirs, landed: saved.landed }));
+      else dispatch(actions[saved.is]({ ...of, message: saved.message }));
+      if (saved.is === 'landed') dispatch(api.util.invalidateTags(sort === 'job' ? ['jobs', 'revisions'] : ['shop']));
+    });
+  };
+  const waits = id !== null && now !== null && !sending && (save === 'unsaved' || save === 'waiting');
+  const newest = useRef<(leaving: boolean) => void>(() => undefined);
+  newest.current = (leaving) => waits && sendNow(leaving);
+
+  useEffect(() => {
+    if (!waits) return;
+    const timer = setTimeout(() => newest.current(false), save === 'waiting' ? RETRY : PAUSE);
+    return () => clearTimeout(timer);
+  }, [waits, id, now, version, save, sent]);
+
+  useEffect(() => {
+    const leave = () => newest.current(true);
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, []);
+
+  return keepsNothing;
+}
+
+/** Keeps the newest draft in the browser, one piece of work after the other. */
+function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boolean {
+  const [failing, setFailing] = useState(false);
+  const work = useRef<{ busy: boolean; next: (() => Promise<void>) | null }>({ busy: false, next: null });
+  const { id, version, base, now, sent, save } = kept;
+  useEffect(() => {
+    if (!id || base === null || now === null) return;
+    const draft = save === 'saved' ? null : { version, base, now, sent };
+    const all: KeptDraft<T> | null = draft || Object.keys(typed).length ? { draft, typed } : null;
+    const own = work.current;
+    own.next = async () => keepDraft(draftName(sort, id), await tabId(), all);
+    if (own.busy) return;
+    own.busy = true;
+    void (async () => {
+      while (own.next) {
+        const next = own.next;
+        own.next = null;
+        await next().then(
+          () => setFailing(false),
+          () => setFailing(true),
+        );
+      }
+      own.busy = false;
+    })();
+  }, [sort, id, version, base, now, sent, save, typed]);
+  return failing;
+}
