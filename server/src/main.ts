@@ -7,15 +7,15 @@ import { openStore } from './store/dataSource.ts';
 import { loadDemo } from './store/demo.ts';
 import { jobStore } from './store/jobs.ts';
 import { shopStore } from './store/shops.ts';
-import { startPlanner } from './work/planner.ts';
+import { startPool } from './work/pool.ts';
 
 const config = readConfig(process.env);
 const logger = pino({ level: process.env['VELK_LOG'] ?? 'warn' });
 const source = await openStore(config.databaseUrl);
 if (config.demo) await loadDemo(shopStore(source), jobStore(source));
 const web = fileURLToPath(new URL('../../web/dist', import.meta.url));
-const planner = startPlanner();
-const app = createApp({ source, planner, hosts: config.hosts, logger, ...(existsSync(web) && { web }) });
+const pool = startPool();
+const app = createApp({ source, pool, hosts: config.hosts, logger, ...(existsSync(web) && { web }) });
 
 const server = app.listen(config.port, config.host, (error?: Error) => {
   if (error) {
@@ -28,7 +28,7 @@ const server = app.listen(config.port, config.host, (error?: Error) => {
 });
 
 const stop = () => {
-  server.close(() => void Promise.all([planner.stop(), source.destroy()]).then(() => process.exit(0)));
+  server.close(() => void Promise.all([pool.stop(), source.destroy()]).then(() => process.exit(0)));
   server.closeAllConnections();
 };
 process.on('SIGTERM', stop);

@@ -1,5 +1,6 @@
 export * from './jobFile.ts';
 export * from './validate.ts';
+export { tooMuchIn } from './bounds.ts';
 export * from './readJobFile.ts';
 export { jobFileSchema, jobSchema, shopSchema, partSchema, jointSchema, toolSchemas, toolsSchema } from './schemas.ts';
 export { upgradedJob, upgradedShop } from './upgrade.ts';

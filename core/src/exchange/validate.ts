@@ -1,4 +1,5 @@
 import type Joi from 'joi';
+import { MOST, tooMuchIn } from './bounds.ts';
 
 /** One field that can't be used: where it is, and why in plain words. */
 export interface FieldError {
@@ -8,29 +9,39 @@ export interface FieldError {
 
 export type Checked<T> = { ok: true; value: T } | { ok: false; errors: FieldError[] };
 
-const MOST = 50;
+/** Errors told at most. */
+const TOLD = 50;
+/** Of more values than these only the first error is looked for: collecting them all could take more memory than there is. */
+const SMALL = 20_000;
 
-/** Checks data against a schema. Unknown fields are refused; every error carries its path, 50 at the most. */
+/**
+ * Checks data against a schema, once it is known not to be more than can be checked. Unknown fields are refused; every
+ * error carries its path, 50 at the most, and of very large data the first.
+ */
 export function validate<T>(schema: Joi.Schema<T>, data: unknown): Checked<T> {
-  const result: Joi.ValidationResult<T> = schema.validate(data, {
-    abortEarly: false,
-    convert: false,
-    errors: { label: false },
-  });
-  const { error } = result;
-  if (!error) return { ok: true, value: result.value };
+  const tooMuch = tooMuchIn(data);
+  if (tooMuch) return { ok: false, errors: [{ path: '(whole)', message: tooMuch }] };
+  const options = { convert: false, errors: { label: false } } as const;
+  const first: Joi.ValidationResult<T> = schema.validate(data, { ...options, abortEarly: true });
+  if (!first.error) return { ok: true, value: first.value };
+  const { error = first.error } = isSmall(data) ? schema.validate(data, { ...options, abortEarly: false }) : first;
   return {
     ok: false,
-    errors: error.details.slice(0, MOST).map((d) => ({ path: pathOf(d.path), message: inWords(d) })),
+    errors: error.details.slice(0, TOLD).map((d) => ({ path: pathOf(d.path), message: inWords(d) })),
   };
 }
 
+/** Whether data has so few values that all its errors can be told. */
+const isSmall = (data: unknown): boolean => tooMuchIn(data, { ...MOST, values: SMALL }) === undefined;
+
 /** Errors of a value, not of the form that it has. */
-const OF_VALUES = /^(number\.(min|max|greater|infinity|integer|unsafe)|string\.(empty|min|max|trim|pattern\..*)|array\.(max|unique))$/;
+const OF_VALUES =
+  /^(number\.(min|max|greater|infinity|integer|unsafe)|string\.(empty|min|max|trim|pattern\..*)|array\.(max|unique))$/;
 
 /** Whether data has the form that a schema asks for, whatever its values: what can’t be stored can still be worked on. */
 export function hasForm<T>(schema: Joi.Schema<T>, data: unknown): data is T {
-  const { error } = schema.validate(data, { abortEarly: false, convert: false });
+  if (tooMuchIn(data)) return false;
+  const { error } = schema.validate(data, { abortEarly: !isSmall(data), convert: false });
   return !error || error.details.every(({ type }) => OF_VALUES.test(type));
 }
 

@@ -18,7 +18,7 @@ import { loadDemo, readDemo } from '../store/demo.ts';
 import { Jobs1795392000000 } from '../store/migrations/1795392000000-jobs.ts';
 import { jobStore, type StoredJob } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
-import { startPlanner } from '../work/planner.ts';
+import { startPool } from '../work/pool.ts';
 import { createApp } from './app.ts';
 import { publishedSchema } from './openapi.ts';
 
@@ -28,7 +28,7 @@ if (!admin) throw new Error('VELK_TEST_DATABASE_URL is not set: run npm test, wh
 let source: DataSource;
 let server: Server;
 let base: string;
-const planner = startPlanner();
+const pool = startPool();
 
 /** Stands between server and database, so that the line can be cut. */
 const proxied = new URL(admin);
@@ -64,7 +64,7 @@ beforeAll(async () => {
   url.pathname = `/${name}`;
   source = await openStore(url.href);
   expect(await loadDemo(shopStore(source), jobStore(source))).toBe(true);
-  const app = createApp({ source, planner, hosts: ['127.0.0.1'], logger: pino({ level: 'silent' }) });
+  const app = createApp({ source, pool, hosts: ['127.0.0.1'], logger: pino({ level: 'silent' }) });
   server = await new Promise<Server>((resolve) => {
     const started = app.listen(0, '127.0.0.1', () => resolve(started));
   });
@@ -74,7 +74,7 @@ beforeAll(async () => {
 
 afterAll(async () => {
   server.close();
-  await planner.stop();
+  await pool.stop();
   await source.destroy();
   await cutLine();
 });

@@ -6,8 +6,8 @@ import type { DataSource } from 'typeorm';
 import { MAX_JOB_BYTES, VERSION } from '@velk/core';
 import { jobStore } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
-import type { Planner } from '../work/planner.ts';
-import { guardDepth, guardHost } from './guard.ts';
+import type { Pool } from '../work/pool.ts';
+import { guardAmount, guardHost } from './guard.ts';
 import { jobRoutes } from './jobs.ts';
 import { openapi } from './openapi.ts';
 import { planRoutes } from './plan.ts';
@@ -16,7 +16,7 @@ import { shopRoutes } from './shop.ts';
 
 export interface AppParts {
   readonly source: DataSource;
-  readonly planner: Planner;
+  readonly pool: Pool;
   readonly hosts: readonly string[];
   readonly logger: Logger;
   /** Folder of the built web application; none in tests of the API alone. */
@@ -24,7 +24,7 @@ export interface AppParts {
 }
 
 /** The whole server: guards, API, and the built application for every other address. */
-export function createApp({ source, planner, hosts, logger, web }: AppParts): Express {
+export function createApp({ source, pool, hosts, logger, web }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') } }));
@@ -44,7 +44,7 @@ export function createApp({ source, planner, hosts, logger, web }: AppParts): Ex
     }),
   );
   app.use(guardHost(hosts));
-  app.use('/api', express.json({ limit: MAX_JOB_BYTES, strict: true }), guardDepth, (_req, res, next) => {
+  app.use('/api', express.json({ limit: MAX_JOB_BYTES, strict: true }), guardAmount, (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
   });
@@ -55,9 +55,9 @@ export function createApp({ source, planner, hosts, logger, web }: AppParts): Ex
     res.json({ status: 'ok', velk: VERSION });
   });
   app.get('/api/openapi.json', (_req, res) => void res.json(openapi()));
-  app.use('/api/jobs', jobRoutes(jobs, shops));
-  app.use('/api/shop', shopRoutes(shops, jobs));
-  app.use('/api/plan', planRoutes(planner));
+  app.use('/api/jobs', jobRoutes(jobs, shops, pool));
+  app.use('/api/shop', shopRoutes(shops, jobs, pool));
+  app.use('/api/plan', planRoutes(pool));
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));
   if (web) {
     app.use(

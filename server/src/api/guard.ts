@@ -1,4 +1,5 @@
 import type { RequestHandler } from 'express';
+import { tooMuchIn } from '@velk/core';
 import { sendProblem } from './problem.ts';
 
 /** Refuses requests under another host name, and from pages of another origin: a web page elsewhere can't reach in. */
@@ -23,15 +24,9 @@ function sameHost(origin: string, host: string): boolean {
   }
 }
 
-/** Deepest nesting of a job file is 6; more is not a job. */
-const DEEPEST = 12;
-
-/** Refuses bodies nested deeper than any job is. */
-export const guardDepth: RequestHandler = (req, res, next) => {
-  const tooDeep = (value: unknown, left: number): boolean =>
-    typeof value === 'object' &&
-    value !== null &&
-    (left === 0 || Object.values(value).some((inner) => tooDeep(inner, left - 1)));
-  if (tooDeep(req.body, DEEPEST)) return sendProblem(res, 400, `The request is nested deeper than ${DEEPEST} levels.`);
+/** Refuses bodies that are more than any job is, before anything else looks at them. */
+export const guardAmount: RequestHandler = (req, res, next) => {
+  const tooMuch = tooMuchIn(req.body);
+  if (tooMuch) return sendProblem(res, 400, `The request ${tooMuch}.`);
   next();
 };

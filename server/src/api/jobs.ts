@@ -1,25 +1,15 @@
 import { Router } from 'express';
-import Joi from 'joi';
-import { checkJobFile, jobSchema, JOB_FORMAT, JOB_VERSION, referencesIn, type Job } from '@velk/core';
+import { JOB_FORMAT, JOB_VERSION, referencesIn, type Job } from '@velk/core';
 import type { JobStore } from '../store/jobs.ts';
 import type { ShopStore } from '../store/shops.ts';
+import type { Pool } from '../work/pool.ts';
 import { sendProblem } from './problem.ts';
-import { validated } from './validated.ts';
+import { sendErrors, validated } from './validated.ts';
 
-/** The version a change was made from, and what its maker calls this save. */
-export const saveFields = {
-  version: Joi.number().integer().min(1).max(2_000_000_000).required(),
-  save: Joi.string().guid({ version: 'uuidv4' }),
-};
-export const saveSchema = Joi.object<{ version: number; save?: string; job: Job }>({
-  ...saveFields,
-  job: jobSchema,
-}).required();
-export const createSchema = Joi.object<{ job: Job }>({ job: jobSchema }).required();
 const uuid = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
 
 /** Jobs: list, make, read, save with a version, revisions and their restoring, import and export as job files. */
-export function jobRoutes(jobs: JobStore, shops: ShopStore): Router {
+export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router {
   const router = Router();
   const missing = 'There is no such job.';
   router.param('id', (_req, res, next, id: string) => (uuid.test(id) ? next() : sendProblem(res, 404, missing)));
@@ -37,20 +27,15 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore): Router {
   });
 
   router.post('/', async (req, res) => {
-    const body = validated(createSchema, req.body, res);
+    const body = await validated('create', req, res, pool);
     if (!body || unreferenced(body.job, res)) return;
     res.status(201).json(await jobs.create((await shopOrThrow()).id, body.job, await who(req.get('x-velk-device'))));
   });
 
   router.post('/import', async (req, res) => {
-    const checked = checkJobFile(req.body);
-    if (!checked.ok)
-      return sendProblem(res, 422, `${checked.errors[0]!.path} ${checked.errors[0]!.message}.`, {
-        errors: checked.errors,
-      });
-    res
-      .status(201)
-      .json(await jobs.create((await shopOrThrow()).id, checked.value.job, await who(req.get('x-velk-device'))));
+    const file = await validated('file', req, res, pool);
+    if (!file) return;
+    res.status(201).json(await jobs.create((await shopOrThrow()).id, file.job, await who(req.get('x-velk-device'))));
   });
 
   router.get('/:id', async (req, res) => {
@@ -60,7 +45,7 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore): Router {
   });
 
   router.put('/:id', async (req, res) => {
-    const body = validated(saveSchema, req.body, res);
+    const body = await validated('save', req, res, pool);
     if (!body || unreferenced(body.job, res)) return;
     const by = await who(req.get('x-velk-device'));
     const saved = await jobs.save(req.params.id, body.job, { from: body.version, by, id: body.save });
@@ -92,6 +77,6 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore): Router {
 
 function unreferenced(job: Job, res: Parameters<typeof sendProblem>[0]): boolean {
   const errors = referencesIn({ job, shop: { tools: [] } as never });
-  if (errors.length) sendProblem(res, 422, `${errors[0]!.path} ${errors[0]!.message}.`, { errors });
+  if (errors.length) sendErrors(res, errors);
   return errors.length > 0;
 }

@@ -1,7 +1,6 @@
 import type Joi from 'joi';
 import { JOB_VERSION, jobFileSchema, VERSION } from '@velk/core';
-import { createSchema, saveSchema } from './jobs.ts';
-import { deviceSchema, shopCreateSchema, shopSaveSchema } from './shop.ts';
+import { SCHEMAS } from './schemas.ts';
 
 /** JSON Schema (draft 2020-12) of a Joi schema: one description of each shape, in the core. */
 export function jsonSchemaOf(schema: Joi.Schema): Record<string, unknown> {
@@ -54,7 +53,7 @@ export const openapi = () => ({
       get: { summary: 'Jobs of the shop', responses: { 200: ok('Summaries, newest first') } },
       post: {
         summary: 'Make a job',
-        requestBody: json(createSchema),
+        requestBody: json(SCHEMAS.create),
         responses: { 201: ok('The stored job'), ...refused },
       },
     },
@@ -70,7 +69,7 @@ export const openapi = () => ({
       get: { summary: 'A job', responses: { 200: ok('The stored job'), 404: problem('No such job') } },
       put: {
         summary: 'Save a job from the version it was read at',
-        requestBody: json(saveSchema),
+        requestBody: json(SCHEMAS.save),
         responses: {
           200: ok('The stored job'),
           409: problem(
@@ -99,19 +98,19 @@ export const openapi = () => ({
       },
       post: {
         summary: 'Make the shop, once',
-        requestBody: json(shopCreateSchema),
+        requestBody: json(SCHEMAS.shopCreate),
         responses: { 201: ok('The shop'), 409: problem('There is one already'), ...refused },
       },
       put: {
         summary: 'Save the shop; tools that a job’s plan uses can be retired, not left out',
-        requestBody: json(shopSaveSchema),
+        requestBody: json(SCHEMAS.shopSave),
         responses: { 200: ok('The shop'), 409: problem('Saved from elsewhere meanwhile'), ...refused },
       },
     },
     '/api/shop/devices': {
       post: {
         summary: 'Name a device',
-        requestBody: json(deviceSchema),
+        requestBody: json(SCHEMAS.device),
         responses: { 201: ok('The device'), ...refused },
       },
     },

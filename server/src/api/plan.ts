@@ -1,18 +1,19 @@
 import { Router } from 'express';
-import { checkJobFile } from '@velk/core';
-import type { Planner } from '../work/planner.ts';
-import { sendProblem } from './problem.ts';
+import type { Pool } from '../work/pool.ts';
+import { leaving } from './leaving.ts';
+import { validated } from './validated.ts';
 
 /** `POST /api/plan`: a job file in, its whole plan out, proof included; nothing is stored. */
-export function planRoutes(planner: Planner): Router {
+export function planRoutes(pool: Pool): Router {
   const router = Router();
   router.post('/', async (req, res) => {
-    const checked = checkJobFile(req.body);
-    if (!checked.ok)
-      return sendProblem(res, 422, `${checked.errors[0]!.path} ${checked.errors[0]!.message}.`, {
-        errors: checked.errors,
-      });
-    res.json(await planner.plan(checked.value));
+    const file = await validated('file', req, res, pool);
+    if (!file) return;
+    const weight = file.job.parts.length + file.job.joints.length * WEIGHT;
+    res.json(await pool.ask('plan', { file }, { weight, signal: leaving(res) }));
   });
   return router;
 }
+
+/** A joint that is proved takes about so much more than a part. */
+const WEIGHT = 300;

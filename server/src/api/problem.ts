@@ -2,6 +2,7 @@ import type { ErrorRequestHandler, Response } from 'express';
 import type { FieldError } from '@velk/core';
 import { StaleSave } from '../store/jobs.ts';
 import { StaleShop } from '../store/shops.ts';
+import { NoAnswer } from '../work/pool.ts';
 
 /** An error as RFC 9457 problem+json: one sentence, and the path of each bad field. */
 export function sendProblem(
@@ -21,6 +22,12 @@ const LOST = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOENT', 'EPIPE', '57P01', 
 const isLost = (error: { code?: string; message?: string }): boolean =>
   LOST.has(error.code ?? '') || /terminat|timeout|closed the connection|not queryable/i.test(error.message ?? '');
 
+const NO_ANSWER: Readonly<Record<Exclude<NoAnswer['why'], 'left'>, readonly [status: number, title: string]>> = {
+  busy: [503, 'The server has as much to plan as it can take. Try again in a moment.'],
+  late: [422, 'This takes too long to plan. Make several jobs of it.'],
+  large: [422, 'This takes more memory to plan than the server has for one job. Make several jobs of it.'],
+};
+
 /** Turns every error into a problem; what is not expected says nothing of the inside. */
 export const problems: ErrorRequestHandler = (
   error: Error & { code?: string; type?: string; status?: number },
@@ -32,6 +39,12 @@ export const problems: ErrorRequestHandler = (
   if (error instanceof StaleSave)
     return sendProblem(res, 409, error.message, { current: error.stored, landed: error.landed });
   if (error instanceof StaleShop) return sendProblem(res, 409, error.message, { current: error.stored });
+  if (error instanceof NoAnswer) {
+    if (error.why === 'left') return void res.end();
+    const [status, title] = NO_ANSWER[error.why];
+    if (status === 503) res.set('Retry-After', '5');
+    return sendProblem(res, status, title);
+  }
   if (error.type === 'entity.too.large') return sendProblem(res, 413, 'The request is larger than this server reads.');
   if (error.type === 'entity.parse.failed')
     return sendProblem(res, 400, 'The request is not valid JSON; it may have been cut short.');

@@ -1,28 +1,18 @@
-import { Router } from 'express';
-import Joi from 'joi';
-import { planJob, shopSchema, toolsUsed, type FieldError, type Shop } from '@velk/core';
+import { Router, type Response } from 'express';
+import type { FieldError, Shop } from '@velk/core';
 import type { ShopRow } from '../store/entities.ts';
 import type { JobStore } from '../store/jobs.ts';
 import type { ShopStore } from '../store/shops.ts';
-import { saveFields } from './jobs.ts';
+import type { Pool } from '../work/pool.ts';
+import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
 import { validated } from './validated.ts';
 
-export const shopSaveSchema = Joi.object<{ version: number; save?: string; shop: Shop }>({
-  ...saveFields,
-  shop: shopSchema,
-}).required();
-export const deviceSchema = Joi.object<{ id: string; name: string }>({
-  id: Joi.string().uuid().required(),
-  name: Joi.string().trim().min(1).max(60).required(),
-}).required();
-
-export const shopCreateSchema = Joi.object<{ shop: Shop }>({ shop: shopSchema }).required();
-
 /** The shop with its chest, and the names of its devices. */
-export function shopRoutes(shops: ShopStore, jobs: JobStore): Router {
+export function shopRoutes(shops: ShopStore, jobs: JobStore, pool: Pool): Router {
   const router = Router();
   const none = 'The database has no shop yet.';
+  const usedBy = usedTools(shops, jobs, pool);
 
   router.get('/', async (_req, res) => {
     const shop = await shops.first();
@@ -31,7 +21,7 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore): Router {
   });
 
   router.post('/', async (req, res) => {
-    const body = validated(shopCreateSchema, req.body, res);
+    const body = await validated('shopCreate', req, res, pool);
     if (!body) return;
     const known = await shops.first();
     if (known) return sendProblem(res, 409, 'This database has a shop already.', { current: known });
@@ -40,10 +30,10 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore): Router {
   });
 
   router.put('/', async (req, res) => {
-    const body = validated(shopSaveSchema, req.body, res);
+    const body = await validated('shopSave', req, res, pool);
     if (!body) return;
     const shop = await shops.first();
-    const lost = shop ? await usedAndGone(shop, body.shop, jobs) : [];
+    const lost = shop ? await usedAndGone(shop, body.shop, usedBy(res)) : [];
     if (lost.length) return sendProblem(res, 422, lost[0]!.message, { errors: lost });
     const saved = shop && (await shops.save(shop.id, body.shop, body.version, body.save));
     if (!saved) return sendProblem(res, 404, none);
@@ -51,7 +41,7 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore): Router {
   });
 
   router.post('/devices', async (req, res) => {
-    const body = validated(deviceSchema, req.body, res);
+    const body = await validated('device', req, res, pool);
     if (!body) return;
     const shop = await shops.first();
     if (!shop) return sendProblem(res, 404, none);
@@ -62,21 +52,53 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore): Router {
 }
 
 /** Tools that a saved job's plan uses and that the new chest no longer has: they are retired, never removed. */
-async function usedAndGone({ id, data }: ShopRow, next: Shop, jobs: JobStore): Promise<FieldError[]> {
+async function usedAndGone({ data }: ShopRow, next: Shop, usedBy: UsedBy): Promise<FieldError[]> {
   const kept = new Set(next.tools.map((t) => t.id));
   const gone = data.tools.filter((t) => !kept.has(t.id));
   if (!gone.length) return [];
   const found = new Map<string, FieldError>();
-  for (const { id: jobId } of await jobs.list(id)) {
-    const stored = await jobs.find(jobId);
-    if (!stored) continue;
-    const used = toolsUsed(planJob(stored.job, data));
+  for (const { job, tools } of await usedBy())
     for (const tool of gone)
-      if (used.has(tool.id) && !found.has(tool.id))
+      if (tools.has(tool.id) && !found.has(tool.id))
         found.set(tool.id, {
           path: `shop.tools.${tool.id}`,
-          message: `“${tool.name}” is used by the plan of “${stored.job.name}”. Retire it instead: it is then no longer chosen.`,
+          message: `“${tool.name}” is used by the plan of “${job}”. Retire it instead: it is then no longer chosen.`,
         });
-  }
   return [...found.values()];
 }
+
+/** Every job of the shop by name, with the tools that its plan uses. */
+type UsedBy = () => Promise<readonly { readonly job: string; readonly tools: ReadonlySet<string> }[]>;
+
+/** Jobs whose tools are remembered at most. */
+const MOST_KNOWN = 1000;
+
+/** What plans use, planned in the pool side by side, and only where job or shop have changed since. */
+function usedTools(shops: ShopStore, jobs: JobStore, pool: Pool) {
+  const known = new Map<string, ReadonlySet<string>>();
+  return (res: Response): UsedBy =>
+    async () => {
+      const shop = await shops.first();
+      if (!shop) return [];
+      const signal = leaving(res);
+      const one = async ({ id, name, version }: { id: string; name: string; version: number }) => {
+        const key = `${id} ${version} ${shop.version}`;
+        const stored = known.has(key) ? undefined : await jobs.find(id);
+        if (stored) {
+          const weight = stored.job.joints.length;
+          const used = await pool.ask('used', { job: stored.job, shop: shop.data }, { weight, signal });
+          if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
+          known.set(key, new Set(used));
+        }
+        return { job: name, tools: known.get(key) ?? new Set<string>() };
+      };
+      const all: Awaited<ReturnType<typeof one>>[] = [];
+      const list = await jobs.list(shop.id);
+      /** A few at a time: they are not to fill the queue that others stand in. */
+      for (let at = 0; at < list.length; at += SIDE_BY_SIDE)
+        all.push(...(await Promise.all(list.slice(at, at + SIDE_BY_SIDE).map(one))));
+      return all;
+    };
+}
+
+const SIDE_BY_SIDE = 4;

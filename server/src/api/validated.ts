@@ -1,13 +1,34 @@
 import type Joi from 'joi';
-import type { Response } from 'express';
-import { validate } from '@velk/core';
+import type { Request, Response } from 'express';
+import type { Checked, FieldError } from '@velk/core';
+import type { Pool } from '../work/pool.ts';
+import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
+import { checkBody, type SCHEMAS, type SchemaName } from './schemas.ts';
 
-/** The body checked against its schema, or undefined once the problem with each bad field's path has been sent. */
-export function validated<T>(schema: Joi.Schema<T>, data: unknown, res: Response): T | undefined {
-  const checked = validate(schema, data);
+/** From so many bytes on a body is checked in a thread: others are answered meanwhile. */
+const LARGE = 200_000;
+
+type Of<N extends SchemaName> = (typeof SCHEMAS)[N] extends Joi.Schema<infer T> ? T : never;
+
+/** The body checked against its schema, or undefined once the problem with each bad field’s path has been sent. */
+export async function validated<N extends SchemaName>(
+  name: N,
+  req: Request,
+  res: Response,
+  pool: Pool,
+): Promise<Of<N> | undefined> {
+  // prettier-ignore
+  const data: unknown = req.body;
+  const large = Number(req.headers['content-length'] ?? 0) > LARGE;
+  const checked = (
+    large ? await pool.ask('check', { schema: name, data }, { signal: leaving(res) }) : checkBody(name, data)
+  ) as Checked<Of<N>>;
   if (checked.ok) return checked.value;
-  const first = checked.errors[0]!;
-  sendProblem(res, 422, `${first.path} ${first.message}.`, { errors: checked.errors });
+  sendErrors(res, checked.errors);
   return undefined;
 }
+
+/** Fields that can’t be used, the first of them as the sentence. */
+export const sendErrors = (res: Response, errors: FieldError[]): void =>
+  sendProblem(res, 422, `${errors[0]!.path} ${errors[0]!.message}.`, { errors });

@@ -1,0 +1,36 @@
+import Joi from 'joi';
+import {
+  checkJobFile,
+  jobFileSchema,
+  jobSchema,
+  shopSchema,
+  validate,
+  type Checked,
+  type Job,
+  type Shop,
+} from '@velk/core';
+
+/** The version a change was made from, and what its maker calls this save. */
+const saveFields = {
+  version: Joi.number().integer().min(1).max(2_000_000_000).required(),
+  save: Joi.string().guid({ version: 'uuidv4' }),
+};
+
+/** Every body that the server takes, by name: so that a thread can check it, too. */
+export const SCHEMAS = {
+  file: jobFileSchema,
+  save: Joi.object<{ version: number; save?: string; job: Job }>({ ...saveFields, job: jobSchema }).required(),
+  create: Joi.object<{ job: Job }>({ job: jobSchema }).required(),
+  shopSave: Joi.object<{ version: number; save?: string; shop: Shop }>({ ...saveFields, shop: shopSchema }).required(),
+  shopCreate: Joi.object<{ shop: Shop }>({ shop: shopSchema }).required(),
+  device: Joi.object<{ id: string; name: string }>({
+    id: Joi.string().uuid().required(),
+    name: Joi.string().trim().min(1).max(60).required(),
+  }).required(),
+} as const;
+
+export type SchemaName = keyof typeof SCHEMAS;
+
+/** A body checked; a job file by its own reader, which tells versions apart. */
+export const checkBody = (name: SchemaName, data: unknown): Checked<unknown> =>
+  name === 'file' ? checkJobFile(data) : validate(SCHEMAS[name] as Joi.Schema<unknown>, data);

@@ -1,0 +1,15 @@
+import type { Checked, Job, JobFile, Plan, Shop } from '@velk/core';
+import type { SchemaName } from '../api/schemas.ts';
+
+/** Everything heavy that the server is asked for, and what comes of it. */
+export interface Asks {
+  /** A whole plan, proof included. */
+  readonly plan: { readonly asks: { readonly file: JobFile }; readonly answers: Plan };
+  /** Ids of the tools that a job’s plan uses. */
+  readonly used: { readonly asks: { readonly job: Job; readonly shop: Shop }; readonly answers: readonly string[] };
+  /** Data checked against a schema, where it is so large that checking it would keep others waiting. */
+  readonly check: { readonly asks: { readonly schema: SchemaName; readonly data: unknown }; readonly answers: Checked<unknown> }; // prettier-ignore
+}
+
+export type Ask = keyof Asks;
+export type Question = { [A in Ask]: { readonly ask: A } & Asks[A]['asks'] }[Ask];
