@@ -1,10 +1,10 @@
 import { PLAIN_PART, SPECIES, type Part } from '../stock/index.ts';
 import { freshId } from '../tooling/index.ts';
-import { IMPERIAL, METRIC, parseRun, type LengthStyle } from '../units/index.ts';
+import { IMPERIAL, LIMITS, METRIC, parseRun, textProblem, type LengthStyle } from '../units/index.ts';
 import { readCell, readTable, ungrouped, writeTable, type CellProblem } from './table.ts';
 
 /** Most parts a job holds. */
-export const MOST_PARTS = 2000;
+export const MOST_PARTS = LIMITS.parts;
 
 const COLUMNS = {
   name: { title: 'Part', words: /^(part|name|piece|item|description)$/ },
@@ -151,11 +151,14 @@ function readRow(
     const { column, style } = place;
     const wrong = (message: string) => problems.push({ row, column: COLUMNS[column].title, text, message });
     seen.add(column);
-    if (column === 'name') part = { ...part, name: text.slice(0, 120) };
-    else if (column === 'set') part = { ...part, set: text.slice(0, 3) };
-    else if (column === 'quantity') {
+    if (column === 'name' || column === 'set') {
+      const [label, most] = column === 'name' ? ['The name of the part', LIMITS.name] : ['The mark', LIMITS.mark];
+      const problem = textProblem(text, String(label), Number(most));
+      if (problem) wrong(problem);
+      else part = { ...part, [column]: text.trim() };
+    } else if (column === 'quantity') {
       const quantity = Number(ungrouped(text, decimal));
-      if (Number.isInteger(quantity) && quantity >= 1 && quantity <= 10_000) part = { ...part, quantity };
+      if (Number.isInteger(quantity) && quantity >= 1 && quantity <= LIMITS.pieces) part = { ...part, quantity };
       else wrong('Pieces: a whole number from 1 to 10 000.');
     } else if (column === 'species') {
       const species = SPECIES.find((s) => s.name.toLowerCase() === text.toLowerCase() || s.id === text.toLowerCase());

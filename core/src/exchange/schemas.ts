@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { JOINT_KINDS } from '../joints/index.ts';
+import { LIMITS, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
 import { JOB_FORMAT, JOB_VERSION, type Job, type JobFile, type Joint } from './jobFile.ts';
 import { SPECIES, type Cradle, type Part } from '../stock/index.ts';
 import {
@@ -16,35 +17,35 @@ import {
   type Tool,
 } from '../tooling/index.ts';
 
-/** Upper bounds that no wood and no shop reaches: they keep nonsense and floods out. */
-const LONGEST = 20_000;
 const id = () =>
   Joi.string()
     .pattern(/^[\w-]{1,64}$/, 'letters, digits, - and _')
     .required();
-const name = () => Joi.string().trim().min(1).max(120).required();
-const size = () => Joi.number().greater(0).max(LONGEST).required();
-const words = () => Joi.string().allow('').max(40).required();
+const text = (most: number) => Joi.string().max(most).pattern(PLAIN_TEXT, 'plain text');
+const name = () => text(LIMITS.name).trim().min(1).required();
+const aSize = () => Joi.number().min(LIMITS.smallest).max(LIMITS.longest);
+const size = () => aSize().required();
+const words = () => text(LIMITS.words).allow('').required();
 
 const measuredSize = () =>
   Joi.object({
     nominal: size(),
-    measured: Joi.array().items(Joi.number().greater(0).max(LONGEST)).max(2000).required(),
+    measured: Joi.array().items(aSize()).max(LIMITS.measured).required(),
   }).required();
 
-const cradleWall = () => Joi.number().min(0).max(LONGEST).required();
+const cradleWall = () => Joi.number().min(0).max(LIMITS.longest).required();
 
 export const partSchema = Joi.object<Part>({
   id: id(),
   name: name(),
-  quantity: Joi.number().integer().min(1).max(10_000).required(),
+  quantity: Joi.number().integer().min(1).max(LIMITS.pieces).required(),
   length: size(),
-  roughLength: Joi.number().min(0).max(LONGEST).required(),
+  roughLength: Joi.number().min(0).max(LIMITS.longest).required(),
   thickness: measuredSize(),
   width: measuredSize(),
   referenceFace: words(),
   referenceEdge: words(),
-  set: Joi.string().allow('').max(3).required(),
+  set: text(LIMITS.mark).allow('').required(),
   hands: Joi.string().valid('alike', 'pairs').required(),
   species: Joi.string()
     .valid('', ...SPECIES.map((s) => s.id))
@@ -67,13 +68,13 @@ export const jointSchema = Joi.object<Joint>({
     part: id(),
     ends: Joi.string().valid('a', 'b', 'both', 'both-b').required(),
     edge: Joi.string().valid('reference', 'other', 'face', 'other-face').required(),
-    perPiece: Joi.number().integer().min(1).max(100).required(),
+    perPiece: Joi.number().integer().min(1).max(LIMITS.perPiece).required(),
   }).required(),
   params: Joi.alternatives()
     .conditional('kind', { switch: JOINT_KINDS.map((k) => ({ is: k.id, then: k.schema })) })
     .required(),
-  routes: Joi.object({ tenoned: Joi.string().max(200), mortised: Joi.string().max(200) }).required(),
-  read: Joi.array().items(Joi.string().max(200)).max(100),
+  routes: Joi.object({ tenoned: text(200), mortised: text(200) }).required(),
+  read: Joi.array().items(text(200)).max(100),
 });
 
 /** A record or null, told apart so that a wrong field inside keeps its own path. */
@@ -83,7 +84,7 @@ const orNull = (record: Joi.Schema) =>
 const schemaOf = (field: Field): Joi.Schema => {
   switch (field.type) {
     case 'length':
-      return field.least === 'more than 0' ? size() : Joi.number().min(0).max(LONGEST).required();
+      return field.least === 'more than 0' ? size() : Joi.number().min(0).max(LIMITS.longest).required();
     case 'angle':
       return Joi.number().min(-45).max(45).required();
     case 'count':
@@ -95,21 +96,21 @@ const schemaOf = (field: Field): Joi.Schema => {
     case 'flag':
       return Joi.boolean().required();
     case 'lengths':
-      return Joi.array().items(Joi.number().greater(0).max(LONGEST)).max(field.most).required();
+      return Joi.array().items(aSize()).max(field.most).required();
     case 'tool':
       return id();
     case 'scale':
       return orNull(
         Joi.object({
           unit: Joi.string().valid('mm', 'in').required(),
-          graduation: Joi.number().greater(0).max(100).required(),
+          graduation: Joi.number().min(LIMITS.graduation.least).max(LIMITS.graduation.most).required(),
           zero: Joi.number().min(-100).max(100).required(),
         }),
       );
     case 'screw':
       return orNull(
         Joi.object({
-          lead: Joi.number().greater(0).max(100).required(),
+          lead: Joi.number().min(LIMITS.lead.least).max(LIMITS.lead.most).required(),
           divisions: Joi.number().integer().min(0).max(1000).required(),
         }),
       );
@@ -136,7 +137,8 @@ const climate = () =>
   }).required();
 
 export const toolsSchema = Joi.array()
-  .max(10_000)
+
+  .max(LIMITS.tools)
   .items(
     Joi.alternatives().conditional('.kind', {
       switch: toolSchemas.map((s) => ({ is: s.extract('kind'), then: s })),
@@ -151,7 +153,7 @@ export const shopSchema = Joi.object<Shop>({
   name: name(),
   style: Joi.object({
     system: Joi.string().valid('mm', 'in').required(),
-    graduation: Joi.number().greater(0).max(10).required(),
+    graduation: Joi.number().min(LIMITS.graduation.least).max(10).required(),
     decimal: Joi.string().valid('.', ',').required(),
     inches: Joi.string().valid('fraction', 'decimal').required(),
   }).required(),
@@ -171,20 +173,20 @@ export const shopSchema = Joi.object<Shop>({
   rules: Joi.object({
     stacks: Joi.boolean().required(),
     guardOff: Joi.boolean().required(),
-    shortestFed: Joi.number().min(SHORTEST_FED).max(LONGEST).required(),
-    shortestCrosscut: Joi.number().min(SHORTEST_CROSSCUT).max(LONGEST).required(),
+    shortestFed: Joi.number().min(SHORTEST_FED).max(LIMITS.longest).required(),
+    shortestCrosscut: Joi.number().min(SHORTEST_CROSSCUT).max(LIMITS.longest).required(),
   }).required(),
   tools: toolsSchema,
 }).required();
 
 export const jobSchema = Joi.object<Job>({
   name: name(),
-  notes: Joi.string().allow('').max(5000).required(),
+  notes: Joi.string().allow('').max(LIMITS.notes).pattern(PLAIN_LINES, 'plain text').required(),
   units: Joi.string().valid('mm', 'in').required(),
   schools: Joi.object(Object.fromEntries(SCHOOL_NAMES.map((s) => [s, answer(s)]))).required(),
   seasons: orNull(Joi.object({ now: climate(), later: climate() })),
-  parts: Joi.array().items(partSchema).max(2000).unique('id').required(),
-  joints: Joi.array().items(jointSchema).max(2000).unique('id').required(),
+  parts: Joi.array().items(partSchema).max(LIMITS.parts).unique('id').required(),
+  joints: Joi.array().items(jointSchema).max(LIMITS.joints).unique('id').required(),
 }).required();
 
 export const jobFileSchema = Joi.object<JobFile>({

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { parseLength, type LengthStyle, type Mm } from '../units/index.ts';
+import { parseLength, sizeProblem, type LengthStyle, type Mm } from '../units/index.ts';
 
 /** One cell that can't be used: where it stands in what was pasted, what it says, and why not. */
 export interface CellProblem {
@@ -24,7 +24,7 @@ const delimiterOf = (text: string): string => (text.includes('\t') ? '\t' : text
 export function readTable(text: string): Table {
   const delimiter = delimiterOf(text);
   const rows = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter }).data.map((row) =>
-    row.map((cell) => cell.trim()),
+    row.map((cell) => (marked(cell.trim()) ? cell.trim().slice(1) : cell.trim())),
   );
   const commas = delimiter === ',' ? 0 : count(rows, /^-?\d+,\d{1,2}$/);
   const points = count(rows, /^-?\d+\.\d{1,2}$/);
@@ -44,9 +44,17 @@ export const ungrouped = (cell: string, decimal: '.' | ','): string => {
 export function readCell(cell: string, style: LengthStyle, decimal: '.' | ','): { value: Mm } | { message: string } {
   const parsed = parseLength(ungrouped(cell, decimal), style);
   if (!parsed.ok) return { message: parsed.message };
-  return parsed.value > 0 ? { value: parsed.value } : { message: 'It must be more than 0.' };
+  if (parsed.value <= 0) return { message: 'It must be more than 0.' };
+  return sizeProblem(parsed.value) ? { message: sizeProblem(parsed.value)! } : { value: parsed.value };
 }
 
-/** Rows written as CSV, for a spreadsheet to read. */
+/**
+ * Rows written as CSV, for a spreadsheet to read. Text that a spreadsheet would take for a formula is marked as text; the
+ * reader takes the mark away again.
+ */
 export const writeTable = (rows: readonly (readonly (string | number)[])[]): string =>
-  Papa.unparse(rows as (string | number)[][], { newline: '\n' });
+  Papa.unparse(rows as (string | number)[][], { newline: '\n', escapeFormulae: FORMULA });
+
+/** What a spreadsheet takes for the beginning of a formula. */
+const FORMULA = /^[=+\-@\t\r]/;
+const marked = (cell: string): boolean => cell.startsWith("'") && FORMULA.test(cell.slice(1));

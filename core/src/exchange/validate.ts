@@ -65,7 +65,12 @@ function inWords({ type, message, context }: Joi.ValidationErrorItem): string {
     'string.empty': 'must not be empty',
     'array.unique':
       context?.['path'] === 'id' ? 'repeats an id that is already used' : `is a second “${String(named)}”`,
-    'string.pattern.name': 'may only have letters, digits, - and _',
+    'string.pattern.name':
+      context?.['name'] === 'plain text'
+        ? 'has characters that can’t be shown'
+        : 'may only have letters, digits, - and _',
+    'string.trim': 'must not begin or end with a space',
+    'string.max': `has more than ${limit} characters`,
   };
   return words[type] ?? message;
 }

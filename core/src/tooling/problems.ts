@@ -1,4 +1,4 @@
-import { say, type Sentence } from '../units/index.ts';
+import { LIMITS, say, textProblem, type Sentence } from '../units/index.ts';
 import { fieldsOf, TOOL_KINDS, type Field } from './fields.ts';
 import type { Tool } from './tools.ts';
 
@@ -19,7 +19,8 @@ export function toolProblems(tool: Tool, others: readonly Tool[]): ToolProblem[]
   const add = (field: string, text: string, lengths = {}) =>
     found.push({ field, message: say(`${tool.name}: ${text}`, lengths) });
   const name = tool.name.trim().toLowerCase();
-  if (!name) found.push({ field: 'name', message: say('A tool needs a name.') });
+  const unnamed = name ? textProblem(tool.name, 'The name of the tool') : 'A tool needs a name.';
+  if (unnamed) found.push({ field: 'name', message: say(unnamed) });
   else if (others.some((o) => o.name.trim().toLowerCase() === name))
     add('name', 'another tool has this name. Say what sets them apart, such as the size or the maker’s mark.');
   for (const [key, field] of fieldsOf(tool.kind)) checkField(key, field, values[key], others, add);
@@ -53,8 +54,12 @@ function checkField(
   const label = field.label.charAt(0).toLowerCase() + field.label.slice(1);
   if (field.type === 'length') {
     const size = value as number;
+    const [least, most] = [LIMITS.smallest, LIMITS.longest];
     if (field.least === 'more than 0' && !(size > 0))
       add(key, `the ${label} is {size}; it must be more than 0.`, { size });
+    else if (field.least === 'more than 0' && size < least)
+      add(key, `the ${label} is {size}; it must be {least} or more.`, { size, least });
+    if (size > most) add(key, `the ${label} is {size}; it must be {most} or less.`, { size, most });
     if (field.least === '0 or more' && !(size >= 0))
       add(key, `the ${label} is {size}; it must be 0 or more.`, { size });
   } else if (field.type === 'count') {
@@ -65,17 +70,25 @@ function checkField(
     const sizes = value as number[];
     const wrong = sizes.find((s) => !(s > 0));
     if (wrong !== undefined) add(key, `${label}: {wrong} must be more than 0.`, { wrong });
+    const [least, most] = [LIMITS.smallest, LIMITS.longest];
+    const far = sizes.find((s) => s > 0 && (s < least || s > most));
+    if (far !== undefined) add(key, `${label}: {far} must be from {least} to {most}.`, { far, least, most });
     if (sizes.length > field.most) add(key, `${label}: ${sizes.length} sizes; at most ${field.most}.`);
   } else if (field.type === 'tool') {
     if (!others.some((o) => o.kind === field.kind && o.id === value))
       add(key, `it needs a ${TOOL_KINDS[field.kind].title.toLowerCase()} on it.`);
   } else if (field.type === 'scale' && value !== null) {
     const { graduation } = value as { graduation: number };
+    const { least, most } = LIMITS.graduation;
     if (!(graduation > 0))
       add(key, `the graduation of the ${label} is {graduation}; it must be more than 0.`, { graduation });
+    else if (graduation < least || graduation > most)
+      add(key, `the graduation of the ${label} is {graduation}; it must be from {least} to {most}.`, { graduation, least, most }); // prettier-ignore
   } else if (field.type === 'screw' && value !== null) {
     const { lead, divisions } = value as { lead: number; divisions: number };
     if (!(lead > 0)) add(key, 'a screw with a lead of {lead} moves nothing. Give the travel of one turn.', { lead });
+    else if (lead < LIMITS.lead.least || lead > LIMITS.lead.most)
+      add(key, 'a screw with a lead of {lead} is none; it must be from {least} to {most}.', { lead, ...LIMITS.lead });
     if (!Number.isInteger(divisions) || divisions < 0 || divisions > 1000)
       add(key, `the screw’s ring has ${divisions} divisions; a whole number from 0 to 1000.`);
   }

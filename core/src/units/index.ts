@@ -8,3 +8,4 @@ export * from './scale.ts';
 export * from './screw.ts';
 export * from './blocks.ts';
 export * from './angle.ts';
+export * from './limits.ts';

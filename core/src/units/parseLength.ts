@@ -1,3 +1,4 @@
+import { LIMITS, sizeProblem } from './limits.ts';
 import { INCH, type LengthStyle, type Mm } from './length.ts';
 
 export type Parsed = { ok: true; value: Mm } | { ok: false; message: string; at: number };
@@ -112,7 +113,11 @@ export function parseRun(
     const parsed = parseLength(match[0].replace(/,$/, ''), style);
     if (!parsed.ok) return { ...parsed, at: match.index + parsed.at };
     if (parsed.value <= 0) return { ok: false, message: 'A measured size is more than 0.', at: match.index };
+    const problem = sizeProblem(parsed.value);
+    if (problem) return { ok: false, message: problem, at: match.index };
     values.push(parsed.value);
+    if (values.length > LIMITS.measured)
+      return { ok: false, message: `At most ${LIMITS.measured} sizes are kept.`, at: match.index };
   }
   return { ok: true, values };
 }

@@ -9,11 +9,16 @@ interface Answered {
   readonly save: string;
 }
 
+interface Opened<T> {
+  readonly stored: Stored<T>;
+  readonly draft?: Draft<T> | undefined;
+}
+
 /** All that can happen to a thing that is kept; answers say whose they are, for another may be open by then. */
 export function keptActions<T>(name: string) {
   const of = <P>(what: string) => createAction<P>(`${name}/${what}`);
   return {
-    opened: of<{ stored: Stored<T>; draft?: Draft<T> | undefined }>('opened'),
+    opened: of<Opened<T>>('opened'),
     changed: of<T>('changed'),
     undone: createAction(`${name}/undone`),
     redone: createAction(`${name}/redone`),
@@ -32,8 +37,12 @@ export type KeptActions<T> = ReturnType<typeof keptActions<T>>;
 
 /** What an action makes of a thing that is kept; the thing itself where the action is about something else. */
 export function reduceKept<T>(actions: KeptActions<T>, merge: Merge<T>) {
-  return (state: Kept<T> = kept.NOTHING_KEPT, action: UnknownAction): Kept<T> => {
-    if (actions.opened.match(action)) return kept.opened(action.payload.stored, action.payload.draft);
+  return (before: Kept<T> | undefined, action: UnknownAction): Kept<T> => {
+    const state: Kept<T> = before ?? kept.NOTHING_KEPT;
+    if (actions.opened.match(action)) {
+      const { stored, draft }: Opened<T> = action.payload;
+      return kept.opened(stored, draft);
+    }
     if (actions.changed.match(action)) return kept.changed(state, action.payload);
     if (actions.undone.match(action)) return kept.undone(state);
     if (actions.redone.match(action)) return kept.redone(state);

@@ -16,9 +16,11 @@ export const ofJob = (typed: Typed): Typed => those(typed, (field) => !isOfShop(
 /** What no undo of the job takes back: what belongs to the shop, and tables not yet taken in. */
 const lasting = (typed: Typed): Typed => those(typed, (field) => isOfShop(field) || field.startsWith('kept.'));
 
+const NONE: Typed = {};
+
 export const typedSlice = createSlice({
   name: 'typed',
-  initialState: {} as Typed,
+  initialState: NONE,
   reducers: {
     typed: (state, { payload: { field, text } }: PayloadAction<{ field: string; text: string | null }>): Typed => {
       const { [field]: _, ...others } = state;

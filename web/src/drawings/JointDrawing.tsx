@@ -1,4 +1,5 @@
 import {
+  LIMITS,
   formatFigure,
   type JointView,
   type LengthStyle,
@@ -128,7 +129,7 @@ export function JointDrawing({ views, dimensions, style, field, errors, sets, on
                 ? -1000
                 : d.id.includes('houlder') || d.id === 'position' || d.id === 'proud'
                   ? 0
-                  : 0.001
+                  : LIMITS.smallest
             }
             onChange={(v) => onChange(d.id, v)}
           />

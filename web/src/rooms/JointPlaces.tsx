@@ -1,6 +1,7 @@
 import { Select } from 'antd';
 import type { ReactNode } from 'react';
-import type { Joint, MemberName } from '@velk/core';
+import { LIMITS, type Joint, type MemberName } from '@velk/core';
+import { CountField } from '../widgets/CountField.tsx';
 
 interface Props {
   readonly joint: Joint;
@@ -18,15 +19,14 @@ export function JointPlaces({ joint, names, onChange, children }: Props) {
       <p style={{ display: 'grid', gap: 6 }}>
         <label>
           {names.mortised}: mortises a piece{' '}
-          <span className="field" style={{ width: 44 }}>
-            <input
-              aria-label="Mortises a piece"
-              inputMode="numeric"
+          <span style={{ display: 'inline-block', width: 44 }}>
+            <CountField
+              field={`joint.${joint.id}.perPiece`}
+              label="Mortises a piece"
+              called="Mortises a piece"
               value={joint.mortised.perPiece}
-              onChange={(e) =>
-                /^[1-9]\d?$/.test(e.target.value) &&
-                onChange({ ...joint, mortised: { ...joint.mortised, perPiece: Number(e.target.value) } })
-              }
+              most={LIMITS.perPiece}
+              onChange={(perPiece) => onChange({ ...joint, mortised: { ...joint.mortised, perPiece } })}
             />
           </span>
         </label>

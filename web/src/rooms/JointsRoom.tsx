@@ -30,6 +30,7 @@ import { KindPicker } from './KindPicker.tsx';
 import { JointPlaces } from './JointPlaces.tsx';
 import { MarkingOut } from './MarkingOut.tsx';
 import { NewJoint } from './NewJoint.tsx';
+import { WordsField } from '../widgets/WordsField.tsx';
 
 /** Loaded only when asked for: three dimensions weigh more than the rest of the page. */
 const PairView = lazy(() => import('../drawings/PairView.tsx'));
@@ -127,13 +128,15 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
       <section aria-label="Joint sheet" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}>
         <h1 className="unseen">{joint.name}</h1>
         <div style={{ display: 'flex', justifyContent: 'space-between', gap: 16, alignItems: 'end' }}>
-          <span className="field" style={{ flex: 1 }}>
-            <input
+          <span style={{ flex: 1 }}>
+            <WordsField
+              field={`joint.${joint.id}.name`}
+              label="Joint name"
+              called="The name of the joint"
               value={joint.name}
-              aria-label="Joint name"
-              maxLength={120}
+              className="wide"
               style={{ fontSize: 24, borderBottomColor: 'transparent', paddingLeft: 0 }}
-              onChange={(e) => replace({ ...joint, name: e.target.value })}
+              onChange={(name) => replace({ ...joint, name })}
             />
           </span>
           <button className="link" onClick={onAdd}>

@@ -24,6 +24,7 @@ import { useStyle } from '../app/useUnits.ts';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { NumberField } from './chest/FieldInput.tsx';
 import { GearSave } from './GearSave.tsx';
+import { WordsField } from '../widgets/WordsField.tsx';
 
 /** How the shop works: units, fit, ways of working where practice differs, minutes, local rules. */
 export default function ShopRoom() {
@@ -57,13 +58,14 @@ function Settings({ shop }: { shop: Shop }) {
       <div className="settings">
         <label>
           <span className="quiet">Shop</span>
-          <span className="field wide">
-            <input
-              aria-label="Shop name"
-              value={shop.name}
-              onChange={(e) => e.target.value.trim() && put({ name: e.target.value })}
-            />
-          </span>
+          <WordsField
+            field="shop.name"
+            label="Shop name"
+            called="The name of the shop"
+            value={shop.name}
+            className="wide"
+            onChange={(name) => put({ name })}
+          />
         </label>
         <DeviceName />
         <div>

@@ -1,4 +1,4 @@
-import { fineStyle, formatLength, formatNumber, parseLength, type LengthStyle, type Mm } from '@velk/core';
+import { fineStyle, formatLength, formatNumber, LIMITS, parseLength, type LengthStyle, type Mm } from '@velk/core';
 import { Length } from './Length.tsx';
 import { TypedField, type Check } from './TypedField.tsx';
 
@@ -22,8 +22,8 @@ export function LengthField({
   value,
   style,
   error,
-  least = 0.001,
-  most = Infinity,
+  least = LIMITS.smallest,
+  most = LIMITS.longest,
   onChange,
 }: LengthFieldProps) {
   const read = (from: string): Check => {
@@ -32,7 +32,7 @@ export function LengthField({
     if (parsed.value < least - 1e-9)
       return {
         message:
-          least > 0.001 || least < 0
+          parsed.value > 0 || (least !== LIMITS.smallest && least !== 0)
             ? `The ${label} must be ${formatLength(least, fineStyle(style))} or more.`
             : `The ${label} must be ${least > 0 ? 'more than 0' : '0 or more'}.`,
       };

@@ -1,6 +1,7 @@
 import { Segmented, Select } from 'antd';
 import { useId, useState } from 'react';
 import {
+  LIMITS,
   fineStyle,
   formatNumber,
   parseRun,
@@ -38,7 +39,7 @@ export function FieldInput({ name, label, field, value, style, tools, error, onC
           label={label}
           value={value as number}
           style={style}
-          least={field.least === '0 or more' ? 0 : 0.001}
+          least={field.least === '0 or more' ? 0 : LIMITS.smallest}
           error={error}
           onChange={onChange}
         />

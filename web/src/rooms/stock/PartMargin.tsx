@@ -1,5 +1,6 @@
 import { Segmented, Select } from 'antd';
 import {
+  LIMITS,
   allowancesFor,
   batchesOf,
   cradleProblems,
@@ -22,6 +23,7 @@ import { PartDrawing } from '../../drawings/PartDrawing.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
+import { WordsField } from '../../widgets/WordsField.tsx';
 
 interface Props {
   readonly job: Job;
@@ -63,18 +65,27 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
       )}
       <div className="toolfields">
         <Words
+          field={`stock.${part.id}.referenceFace`}
           label="Reference face looks to the"
           hint="front"
           value={part.referenceFace}
           onChange={(referenceFace) => onChange({ ...part, referenceFace })}
         />
         <Words
+          field={`stock.${part.id}.referenceEdge`}
           label="Reference edge looks to the"
           hint="top"
           value={part.referenceEdge}
           onChange={(referenceEdge) => onChange({ ...part, referenceEdge })}
         />
-        <Words label="Set" hint="A" most={3} value={part.set} onChange={(set) => onChange({ ...part, set })} />
+        <Words
+          field={`stock.${part.id}.set`}
+          label="Set"
+          hint="A"
+          most={LIMITS.mark}
+          value={part.set}
+          onChange={(set) => onChange({ ...part, set })}
+        />
         <div className="wide">
           <span>Left and right</span>
           <Segmented<Part['hands']>
@@ -148,12 +159,14 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
 }
 
 function Words({
+  field,
   label,
   hint,
   value,
-  most = 40,
+  most = LIMITS.words,
   onChange,
 }: {
+  field: string;
   label: string;
   hint: string;
   value: string;
@@ -163,15 +176,7 @@ function Words({
   return (
     <div>
       <span>{label}</span>
-      <span className="field">
-        <input
-          aria-label={label}
-          maxLength={most}
-          placeholder={hint}
-          value={value}
-          onChange={(e) => onChange(e.target.value)}
-        />
-      </span>
+      <WordsField field={field} label={label} value={value} most={most} mayBeEmpty hint={hint} onChange={onChange} />
     </div>
   );
 }
@@ -256,7 +261,7 @@ function Bed({ part, style, onChange }: Pick<Props, 'part' | 'style' | 'onChange
               label={`${part.name}, ${label.toLowerCase()}`}
               value={cradle[size]}
               style={style}
-              least={size === 'under' || size === 'beside' ? 0 : 0.001}
+              least={size === 'under' || size === 'beside' ? 0 : LIMITS.smallest}
               onChange={(value) => onChange({ ...part, cradle: { ...cradle, [size]: value } })}
             />
           </div>

@@ -1,11 +1,11 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState } from 'react';
-import { batchesOf, spreadOf, type Job, type LengthStyle, type Part, type Size } from '@velk/core';
-import { typed } from '../../app/typed.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { LIMITS, batchesOf, spreadOf, type Job, type LengthStyle, type Part, type Size } from '@velk/core';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { RunField } from '../chest/FieldInput.tsx';
+import { CountField } from '../../widgets/CountField.tsx';
+import { WordsField } from '../../widgets/WordsField.tsx';
 
 interface Props {
   readonly job: Job;
@@ -67,17 +67,23 @@ export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
             onFocus={() => onPick(part.id)}
           >
             <td data-label="Part">
-              <span className="field">
-                <input
-                  value={part.name}
-                  aria-label={`Name of ${part.name}`}
-                  maxLength={120}
-                  onChange={(e) => onChange({ ...part, name: e.target.value })}
-                />
-              </span>
+              <WordsField
+                field={`stock.${part.id}.name`}
+                label={`Name of ${part.name}`}
+                called="The name of the part"
+                value={part.name}
+                onChange={(name) => onChange({ ...part, name })}
+              />
             </td>
             <td data-label="Pieces">
-              <CountField part={part} onChange={(quantity) => onChange({ ...part, quantity })} />
+              <CountField
+                field={`stock.${part.id}.quantity`}
+                label={`${part.name}, pieces`}
+                called="Pieces"
+                value={part.quantity}
+                most={LIMITS.pieces}
+                onChange={(quantity) => onChange({ ...part, quantity })}
+              />
             </td>
             <td data-label={`Final length, ${unit}`}>
               <LengthField
@@ -163,33 +169,6 @@ function Strip({ size, quantity, style }: { size: Size; quantity: number; style:
         ))}
       </svg>
       spread <Length value={most - least} style={style} />
-    </span>
-  );
-}
-
-function CountField({ part, onChange }: { part: Part; onChange: (count: number) => void }) {
-  const dispatch = useAppDispatch();
-  const field = `stock.${part.id}.quantity`;
-  const kept = useAppSelector((s) => s.typed[field]);
-  return (
-    <span className="field">
-      <input
-        value={kept ?? part.quantity}
-        inputMode="numeric"
-        aria-label={`${part.name}, pieces`}
-        aria-invalid={kept !== undefined}
-        onChange={(e) => {
-          const count = Number(e.target.value);
-          const good = /^\d+$/.test(e.target.value) && count >= 1 && count <= 10_000;
-          dispatch(typed({ field, text: good ? null : e.target.value }));
-          if (good) onChange(count);
-        }}
-      />
-      {kept !== undefined && (
-        <span className="fielderror" role="alert">
-          Pieces: a whole number from 1 to 10 000.
-        </span>
-      )}
     </span>
   );
 }

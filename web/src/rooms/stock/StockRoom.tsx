@@ -11,6 +11,7 @@ import { PartTable } from './PartTable.tsx';
 import { PastePanel } from './PastePanel.tsx';
 import { SeasonsForm } from './SeasonsForm.tsx';
 import { Versions } from './Versions.tsx';
+import { WordsField } from '../../widgets/WordsField.tsx';
 
 /** A list this long is searched rather than read. */
 const LONG = 14;
@@ -41,15 +42,15 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
         <div className="between" style={{ marginBottom: 14 }}>
           <label style={{ flex: '1 1 220px' }}>
             <span className="quiet">Job</span>
-            <span className="field" style={{ display: 'block' }}>
-              <input
-                value={job.name}
-                aria-label="Job name"
-                maxLength={120}
-                style={{ fontSize: 24 }}
-                onChange={(e) => dispatch(changed({ ...job, name: e.target.value }))}
-              />
-            </span>
+            <WordsField
+              field="job.name"
+              label="Job name"
+              called="The name of the job"
+              value={job.name}
+              className="wide"
+              style={{ fontSize: 24 }}
+              onChange={(name) => dispatch(changed({ ...job, name }))}
+            />
           </label>
           <div>
             <span className="quiet" style={{ display: 'block', marginBottom: 4 }}>

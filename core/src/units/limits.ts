@@ -1,0 +1,52 @@
+/**
+ * Bounds that no wood and no shop reaches: one table for forms, tables, job files and the server, so that nothing is
+ * taken that can’t be stored. Lengths in mm.
+ */
+export const LIMITS = {
+  longest: 20_000,
+  /** A kerf, a shim, a sliver: nothing in a shop is thinner. */
+  smallest: 0.02,
+  graduation: { least: 0.001, most: 100 },
+  lead: { least: 0.05, most: 100 },
+  name: 120,
+  notes: 5000,
+  /** Which face or edge a mark is on. */
+  words: 40,
+  mark: 3,
+  pieces: 10_000,
+  /** Readings of one size. */
+  measured: 2000,
+  parts: 2000,
+  joints: 2000,
+  tools: 10_000,
+  perPiece: 100,
+  device: 60,
+} as const;
+
+/** Text that can be stored and shown: no control characters, and no half of a character. */
+export const PLAIN_TEXT = /^[^\p{Cc}\p{Cs}]*$/u;
+/** The same in several lines. */
+export const PLAIN_LINES = /^(?:[^\p{Cc}\p{Cs}]|[\n\r\t])*$/u;
+
+/**
+ * Why text can’t be a name, in a sentence; nothing where it can.
+ * @param label what it is the name of, as in `The name of the part`
+ */
+export function textProblem(
+  text: string,
+  label: string,
+  most: number = LIMITS.name,
+  mayBeEmpty = false,
+): string | undefined {
+  // prettier-ignore
+  const trimmed = text.trim();
+  if (!trimmed && !mayBeEmpty) return `${label} must not be empty.`;
+  if (trimmed.length > most) return `${label} has ${trimmed.length} characters; at most ${most} are kept.`;
+  return PLAIN_TEXT.test(trimmed) ? undefined : `${label} has characters that can’t be shown.`;
+}
+
+/** Why a length can’t be the size of anything, in a sentence; nothing where it can. @param size mm */
+export const sizeProblem = (size: number): string | undefined =>
+  size < LIMITS.smallest || size > LIMITS.longest
+    ? `It must be from ${LIMITS.smallest} mm to ${LIMITS.longest / 1000} m.`
+    : undefined;
