@@ -172,6 +172,7 @@ test('leaving within a moment of a change saves it all the same', async ({ page,
   await page.getByRole('link', { name: 'Floor looms, six' }).click();
   await page.getByRole('link', { name: /^Stock/ }).click();
   await expect(page.getByLabel('Post, pieces')).toHaveValue('34');
+  await expect(page.getByRole('status')).toHaveText('Saved');
   const id = page.url().split('/')[4];
   await page.getByLabel('Post, pieces').fill('35');
   await page.goto('about:blank');

@@ -109,7 +109,7 @@ export function mergedShops(base: Shop, mine: Shop, theirs: Shop, pick?: (place:
     const name = own === tool ? own.name : freshName(own.name, theirs.tools);
     return own === tool && !moved.length
       ? own
-      : ({ ...own, name, ...Object.fromEntries(moved.map(([key, id]) => [key, tools(id)])) });
+      : { ...own, name, ...Object.fromEntries(moved.map(([key, id]) => [key, tools(id)])) };
   };
   const apart: Shop = { ...mine, tools: mine.tools.map(named) };
   const { value, disagreements } = merged(base, apart, theirs, pick);

@@ -50,6 +50,8 @@ describe('a thing that is worked on here and kept on the server', () => {
     expect(no).toMatchObject({ save: 'refused', message: 'too long', sent: null, now: with_({ a: 1 }) });
     expect(kept.retried(no).save).toBe('unsaved');
     expect(kept.retried(first)).toBe(first);
+    expect(kept.undone(no)).toMatchObject({ save: 'saved', message: '', now: ZERO });
+    expect(kept.changed(no, with_({ a: 2 }))).toMatchObject({ save: 'unsaved', message: 'too long' });
     const newer = kept.refused(kept.changed(sent(kept.changed(first, with_({ a: 1 }))), with_({ a: 2 })), 'too long');
     expect([newer.save, kept.toSend(newer, () => 'new').save]).toEqual(['unsaved', 'new']);
   });

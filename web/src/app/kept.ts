@@ -79,13 +79,15 @@ export function opened<T>({ id, version, value }: Stored<T>, draft?: Draft<T>): 
 }
 
 /** `unsaved`, unless it is again just what the server has, or what is in the way must be settled first. */
-const savedAfter = <T>({ save, sent, base }: Kept<T>, now: T): SaveState =>
-  save === 'conflict' ? save : now === base && !sent ? 'saved' : 'unsaved';
+function saveAfter<T>({ save, sent, base, message }: Kept<T>, now: T): Pick<Kept<T>, 'save' | 'message'> {
+  if (save === 'conflict') return { save, message };
+  return now === base && !sent ? { save: 'saved', message: '' } : { save: 'unsaved', message };
+}
 
 export function changed<T>(kept: Kept<T>, now: T): Kept<T> {
   if (kept.now === null) return kept;
   const past = [...kept.past.slice(1 - MOST_STEPS), kept.now];
-  return { ...kept, past, now, future: [], with: '', save: savedAfter(kept, now) };
+  return { ...kept, past, now, future: [], with: '', ...saveAfter(kept, now) };
 }
 
 export function undone<T>(kept: Kept<T>): Kept<T> {
@@ -96,7 +98,7 @@ export function undone<T>(kept: Kept<T>): Kept<T> {
     past: kept.past.slice(0, -1),
     now,
     future: [...kept.future, kept.now],
-    save: savedAfter(kept, now),
+    ...saveAfter(kept, now),
   };
 }
 
@@ -108,7 +110,7 @@ export function redone<T>(kept: Kept<T>): Kept<T> {
     past: [...kept.past, kept.now],
     now,
     future: kept.future.slice(0, -1),
-    save: savedAfter(kept, now),
+    ...saveAfter(kept, now),
   };
 }
 

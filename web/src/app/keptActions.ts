@@ -43,7 +43,7 @@ export function reduceKept<T>(actions: KeptActions<T>, merge: Merge<T>) {
       const { stored, draft }: Opened<T> = action.payload;
       return kept.opened(stored, draft);
     }
-    if (actions.changed.match(action)) return kept.changed(state, action.payload);
+    if (actions.changed.match(action)) return kept.changed<T>(state, action.payload as T);
     if (actions.undone.match(action)) return kept.undone(state);
     if (actions.redone.match(action)) return kept.redone(state);
     if (actions.sending.match(action)) return kept.sending(state, action.payload);
