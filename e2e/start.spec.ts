@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -84,4 +84,63 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
   }
   expect(await health(two.url)).toBe(0);
   rmSync(data, { recursive: true, force: true });
+});
+
+test('a first start that was killed, a stale process number, and what can’t be started say one sentence and harm nothing', async () => {
+  test.setTimeout(240_000);
+  const data = mkdtempSync(join(tmpdir(), 'velk-first-'));
+  const { DATABASE_URL: _, PORT: __, ...env } = process.env;
+  const run = (more: NodeJS.ProcessEnv) =>
+    spawn(process.execPath, ['scripts/start.mjs'], { cwd: root, env: { ...env, VELK_DATA: data, ...more }, detached: true }); // prettier-ignore
+  /** What a start that ends by itself says, and how it ends. */
+  const told = async (more: NodeJS.ProcessEnv = {}) => {
+    const child = run(more);
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text: Buffer) => (said += text.toString()));
+    const code = await new Promise<number | null>((resolve) => child.once('exit', resolve));
+    return { said, code };
+  };
+  const kill = (child: ChildProcess) => {
+    try {
+      process.kill(-child.pid!, 'SIGKILL');
+    } catch {
+      /** It was gone before. */
+    }
+  };
+  const postmaster = join(data, 'cluster/postmaster.pid');
+  const killDatabase = () => {
+    const pid = existsSync(postmaster) ? Number.parseInt(readFileSync(postmaster, 'utf8'), 10) : 0;
+    if (pid > 0) process.kill(pid, 'SIGKILL');
+  };
+  try {
+    expect(await told({ PORT: 'abc' })).toEqual({
+      said: 'PORT is “abc”: it must be a number from 0 to 65535.\n',
+      code: 1,
+    });
+    for (const moment of [500, 1600]) {
+      const child = run({});
+      await new Promise((resolve) => setTimeout(resolve, moment));
+      kill(child);
+      killDatabase();
+    }
+    const one = await start(data);
+    expect(await health(one.url)).toBe(200);
+    /** As after a power cut: the number in the file is by now another program’s. */
+    const database = readFileSync(postmaster, 'utf8');
+    one.child.kill('SIGKILL');
+    killDatabase();
+    await new Promise((resolve) => setTimeout(resolve, 500));
+    writeFileSync(postmaster, database.replace(/^\d+/, String(process.pid)));
+    const two = await start(data);
+    expect(await health(two.url)).toBe(200);
+    await stop(two.child);
+
+    writeFileSync(join(data, 'cluster/PG_VERSION'), '9\n');
+    const old = await told();
+    expect(old.said).toContain('of PostgreSQL 9: install postgresql-9 to open them');
+    expect(old.code).toBe(1);
+  } finally {
+    killDatabase();
+    rmSync(data, { recursive: true, force: true });
+  }
 });

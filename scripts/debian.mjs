@@ -3,11 +3,12 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 
-/** The folder with initdb, pg_ctl and postgres, newest version first; undefined when PostgreSQL isn't installed. */
-export function postgresFolder() {
+/** The folder with initdb, pg_ctl and postgres: of one version, else of the newest; undefined where it isn't installed. */
+export function postgresFolder(wanted) {
   const base = '/usr/lib/postgresql';
   if (!existsSync(base)) return undefined;
   return readdirSync(base)
+    .filter((version) => !wanted || version === wanted)
     .sort((a, b) => Number(b) - Number(a))
     .map((version) => join(base, version, 'bin'))
     .find((folder) => existsSync(join(folder, 'initdb')));

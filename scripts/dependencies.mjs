@@ -1,7 +1,7 @@
 // The npm packages of the lock file: installed when they are missing or older than it.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, rmSync, statSync, utimesSync, writeFileSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -10,16 +10,15 @@ export const root = fileURLToPath(new URL('..', import.meta.url));
 
 /** Runs the work while no other Velk does the same in this clone; a lock left by a killed one is broken after a while. */
 export async function alone(name, work) {
-  const key = createHash('sha256')
-    .update(root + name)
-    .digest('hex')
-    .slice(0, 16);
-  const lock = join(tmpdir(), `velk-${process.getuid()}-${key}.lock`);
+  const lock = join(tmpdir(), `velk-${process.getuid()}-${hashOf(root + name).slice(0, 16)}.lock`);
   for (;;) {
     try {
       mkdirSync(lock);
       break;
     } catch {
+      const owner = statSync(lock, { throwIfNoEntry: false })?.uid ?? process.getuid();
+      if (owner !== process.getuid() && process.getuid() !== 0)
+        throw new Error(`${lock} belongs to another user. Have it removed, then start again.`);
       const holder = Number(existsSync(join(lock, 'pid')) ? readFileSync(join(lock, 'pid'), 'utf8') : 0);
       if (!alive(holder) && Date.now() - (statSync(lock, { throwIfNoEntry: false })?.mtimeMs ?? 0) > 3000)
         rmSync(lock, { recursive: true, force: true });
@@ -45,11 +44,14 @@ export function alive(pid) {
   }
 }
 
+const hashOf = (text) => createHash('sha256').update(text).digest('hex');
+
+/** Installs what the lock file asks for, unless exactly that is there: a touched lock file asks for nothing new. */
 export const ensureDependencies = () =>
   alone('npm', () => {
     const stamp = join(root, 'node_modules/.velk-installed');
-    const lock = statSync(join(root, 'package-lock.json')).mtimeMs;
-    if (existsSync(stamp) && statSync(stamp).mtimeMs >= lock) return;
+    const wanted = hashOf(readFileSync(join(root, 'package-lock.json')));
+    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
     console.log('Installing npm packages ...');
     const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
       cwd: root,
@@ -59,6 +61,5 @@ export const ensureDependencies = () =>
       console.error('The npm packages could not be installed: run "npm ci" and see what it says.');
       process.exit(1);
     }
-    writeFileSync(stamp, '');
-    utimesSync(stamp, new Date(), new Date());
+    writeFileSync(stamp, wanted);
   });

@@ -33,26 +33,34 @@ export async function openDatabase() {
   };
 }
 
-/** Starts the server and starts it again if it is killed; it ends with this program. */
+/** How the server ends when starting it again would not help: it has said why. */
+const HOPELESS = 78;
+/** Between two starts, ms: longer each time, at once again when it has run for a while. */
+const PAUSE = { first: 200, most: 30_000, good: 60_000 };
+
+/** Starts the server and starts it again however it ends, with growing pauses; it ends with this program. */
 export async function keepServer(url, { watch = false } = {}) {
   const port = process.env.PORT ?? String(await freePort(4180));
   let stopping = false;
   let child;
+  let pause = PAUSE.first;
   const start = () => {
+    const began = Date.now();
     child = spawn(process.execPath, [...(watch ? ['--watch'] : []), '--import', 'tsx', 'server/src/main.ts'], {
       cwd: root,
       env: { ...process.env, DATABASE_URL: url, PORT: port },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
-    child.on('exit', (code, signal) => {
+    child.on('exit', (code) => {
       if (stopping) return;
-      if (signal) {
-        console.log('The server was stopped; starting it again.');
-        start();
-      } else {
-        process.exitCode = code ?? 1;
-        process.emit('SIGTERM');
+      if (code === HOPELESS) {
+        process.exitCode = 1;
+        return void process.emit('SIGTERM');
       }
+      if (Date.now() - began > PAUSE.good) pause = PAUSE.first;
+      console.log('The server was stopped; starting it again.');
+      setTimeout(() => !stopping && start(), pause);
+      pause = Math.min(PAUSE.most, pause * 2);
     });
   };
   start();

@@ -4,9 +4,19 @@ import { ensurePackages } from './debian.mjs';
 import { ensureDependencies } from './dependencies.mjs';
 import { keepServer, onEnd, openDatabase } from './serve.mjs';
 
-if (!process.env.DATABASE_URL) ensurePackages(['postgresql']);
-await ensureDependencies();
-await ensureBuilt();
+const { PORT } = process.env;
+if (PORT !== undefined && !(/^\d{1,5}$/.test(PORT) && Number(PORT) < 65536)) {
+  console.error(`PORT is “${PORT}”: it must be a number from 0 to 65535.`);
+  process.exit(1);
+}
+try {
+  if (!process.env.DATABASE_URL) ensurePackages(['postgresql']);
+  await ensureDependencies();
+  await ensureBuilt();
+} catch (error) {
+  console.error(`Velk does not start: ${error.message}`);
+  process.exit(1);
+}
 try {
   const database = await openDatabase();
   const server = await keepServer(database.url);

@@ -8,13 +8,19 @@ export interface Config {
   readonly demo: boolean;
 }
 
-/** @throws Error when no database is named: the start script names one */
+/** How the server ends when starting it again would not help. */
+export const HOPELESS = 78;
+
+/** @throws Error in one sentence when what is said can’t be used */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const databaseUrl = env['DATABASE_URL'];
   if (!databaseUrl) throw new Error('DATABASE_URL is not set. Use npm start, which starts a database.');
+  const port = Number(env['PORT'] ?? 4180);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new Error(`PORT is “${env['PORT']}”: it must be a number from 0 to 65535.`);
   return {
     databaseUrl,
-    port: Number(env['PORT'] ?? 4180),
+    port,
     host: env['VELK_HOST'] ?? '127.0.0.1',
     hosts: ['localhost', '127.0.0.1', '[::1]', ...(env['VELK_HOSTS'] ?? '').split(',').filter(Boolean)],
     demo: env['VELK_DEMO'] !== 'no',

@@ -2,16 +2,34 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './api/app.ts';
-import { readConfig } from './config.ts';
-import { openStore } from './store/dataSource.ts';
+import { HOPELESS, readConfig } from './config.ts';
+import { NewerData, openStore } from './store/dataSource.ts';
 import { loadDemo } from './store/demo.ts';
 import { jobStore } from './store/jobs.ts';
 import { shopStore } from './store/shops.ts';
 import { startPool } from './work/pool.ts';
 
-const config = readConfig(process.env);
+/** So long the server waits for a database that does not answer yet, ms. */
+const WAIT = 60_000;
+
+/** Ends where starting again would not help, in one sentence. */
+function hopeless(error: unknown): never {
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exit(HOPELESS);
+}
+const read = () => {
+  try {
+    return readConfig(process.env);
+  } catch (error) {
+    return hopeless(error);
+  }
+};
+const config = read();
 const logger = pino({ level: process.env['VELK_LOG'] ?? 'warn' });
-const source = await openStore(config.databaseUrl);
+const source = await openStore(config.databaseUrl, WAIT).catch((error: unknown) => {
+  if (error instanceof NewerData) return hopeless(error);
+  throw error;
+});
 if (config.demo) await loadDemo(shopStore(source), jobStore(source));
 const web = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const pool = startPool();
@@ -20,7 +38,7 @@ const app = createApp({ source, pool, hosts: config.hosts, logger, ...(existsSyn
 const server = app.listen(config.port, config.host, (error?: Error) => {
   if (error) {
     console.error(`Port ${config.port} can't be used: ${error.message}. PORT=… npm start takes another.`);
-    process.exit(1);
+    process.exit(HOPELESS);
   }
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : config.port;

@@ -1,27 +1,75 @@
 import 'reflect-metadata';
+import pg from 'pg';
 import { DataSource } from 'typeorm';
 import { ENTITIES } from './entities.ts';
 import { Jobs1795392000000 } from './migrations/1795392000000-jobs.ts';
 import { Chest1795478400000 } from './migrations/1795478400000-chest.ts';
 import { Saves1795564800000 } from './migrations/1795564800000-saves.ts';
 
-/** A connection to the database with every migration run. A query waits at most a few seconds for a lost database. */
-export async function openStore(url: string): Promise<DataSource> {
+const MIGRATIONS = [Jobs1795392000000, Chest1795478400000, Saves1795564800000];
+
+/** The database was changed by a later Velk: this one would not know what it reads. */
+export class NewerData extends Error {
+  constructor(name: string) {
+    super(`These data are of a later Velk (they have “${name}”): update Velk to open them. Nothing was changed.`);
+  }
+}
+
+/** A connection that ends is an answer that doesn’t come, never the end of the server. */
+class CalmClient extends pg.Client {
+  constructor(config?: string | pg.ClientConfig) {
+    super(config);
+    this.on('error', () => undefined);
+  }
+}
+
+/**
+ * A connection to the database with every migration run. A query waits at most a few seconds for a lost database, and no
+ * longer than half a minute for its answer.
+ * @param wait how long the database may take to come, ms
+ * @throws NewerData where a later Velk was here before
+ */
+export async function openStore(url: string, wait = 0): Promise<DataSource> {
   const source = new DataSource({
     type: 'postgres',
     url,
     entities: ENTITIES,
-    migrations: [Jobs1795392000000, Chest1795478400000, Saves1795564800000],
+    migrations: MIGRATIONS,
     migrationsTransactionMode: 'all',
-    extra: { connectionTimeoutMillis: 4000, max: 8 },
+    extra: { connectionTimeoutMillis: 4000, max: 8, statement_timeout: 30_000, Client: CalmClient },
     poolErrorHandler: () => undefined,
   });
-  await source.initialize();
-  await source.query('SELECT pg_advisory_lock(4180)');
+  const until = Date.now() + wait;
+  for (;;) {
+    try {
+      await source.initialize();
+      break;
+    } catch (error) {
+      if (Date.now() > until) throw error;
+      await new Promise((resolve) => setTimeout(resolve, 500));
+    }
+  }
+  const runner = source.createQueryRunner();
   try {
+    /** One connection holds the lock: of several servers that start, one brings the database up to date. */
+    await runner.query('SELECT pg_advisory_lock(4180)');
+    await refuseNewer(source);
     await source.runMigrations();
+  } catch (error) {
+    await source.destroy().catch(() => undefined);
+    throw error;
   } finally {
-    await source.query('SELECT pg_advisory_unlock_all()');
+    await runner.query('SELECT pg_advisory_unlock(4180)').catch(() => undefined);
+    await runner.release().catch(() => undefined);
   }
   return source;
+}
+
+async function refuseNewer(source: DataSource): Promise<void> {
+  const [{ there } = { there: null }] = await source.query<{ there: string | null }[]>("SELECT to_regclass('migrations') AS there"); // prettier-ignore
+  if (!there) return;
+  const known = new Set(MIGRATIONS.map(({ name }) => name));
+  const rows = await source.query<{ name: string }[]>('SELECT name FROM migrations ORDER BY id');
+  const newer = rows.find(({ name }) => !known.has(name));
+  if (newer) throw new NewerData(newer.name);
 }
