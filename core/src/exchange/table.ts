@@ -56,5 +56,5 @@ export const writeTable = (rows: readonly (readonly (string | number)[])[]): str
   Papa.unparse(rows as (string | number)[][], { newline: '\n', escapeFormulae: FORMULA });
 
 /** What a spreadsheet takes for the beginning of a formula. */
-const FORMULA = /^[=+\-@\t\r]/;
+const FORMULA = /^'?[=+\-@\t\r]/;
 const marked = (cell: string): boolean => cell.startsWith("'") && FORMULA.test(cell.slice(1));

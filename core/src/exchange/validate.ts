@@ -12,7 +12,7 @@ export type Checked<T> = { ok: true; value: T } | { ok: false; errors: FieldErro
 /** Errors told at most. */
 const TOLD = 50;
 /** Of more values than these only the first error is looked for: collecting them all could take more memory than there is. */
-const SMALL = 20_000;
+const SMALL = 5000;
 
 /**
  * Checks data against a schema, once it is known not to be more than can be checked. Unknown fields are refused; every

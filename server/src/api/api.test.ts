@@ -8,12 +8,14 @@ import { fileURLToPath } from 'node:url';
 import { createServer as createProxy, connect, type Socket } from 'node:net';
 import { promisify } from 'node:util';
 import { Ajv2020 } from 'ajv/dist/2020.js';
+import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { pino } from 'pino';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { METRIC, PLAIN_PART, shopSchema, validate, type Job, type JobFile, type Plan, type Shop } from '@velk/core';
-import { openStore } from '../store/dataSource.ts';
+import { FUZZ_RUNS, spoiled } from '@velk/core/testing';
+import { NewerData, openStore } from '../store/dataSource.ts';
 import { loadDemo, readDemo } from '../store/demo.ts';
 import { Jobs1795392000000 } from '../store/migrations/1795392000000-jobs.ts';
 import { jobStore, type StoredJob } from '../store/jobs.ts';
@@ -265,6 +267,24 @@ describe('a database of the first version', () => {
   });
 });
 
+describe('a database of a later Velk', () => {
+  it('is refused in one sentence, and nothing in it is changed', async () => {
+    const maker = await new DataSource({ type: 'postgres', url: admin }).initialize();
+    const name = `later_${process.pid}_${Date.now()}`;
+    await maker.query(`CREATE DATABASE ${name}`);
+    await maker.destroy();
+    const url = new URL(admin);
+    url.pathname = `/${name}`;
+    const now = await openStore(url.href);
+    await now.query("INSERT INTO migrations (timestamp, name) VALUES (9999999999999, 'Later')");
+    await now.destroy();
+    await expect(openStore(url.href)).rejects.toThrow(NewerData);
+    await expect(openStore(url.href)).rejects.toThrow(
+      /of a later Velk \(they have “Later”\): update Velk to open them/,
+    );
+  });
+});
+
 describe('the door', () => {
   it('names the path of each bad field as problem+json', async () => {
     const made = await make();
@@ -332,6 +352,43 @@ describe('the door', () => {
     expect(lost.body.title).toMatch(/database.*Nothing is lost/);
     await listen(line);
     expect((await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: made.job })).status).toBe(200);
+  });
+});
+
+describe('fuzz: the API', () => {
+  it('answers whatever comes with what is wrong with it: no 500, nothing accepted that can’t be read again', async () => {
+    const made = await make();
+    const file = await looms();
+    const { version, shop } = (await call<{ version: number; shop: Shop }>('GET', '/api/shop')).body;
+    const bodies = [
+      { to: `PUT /api/jobs/${made.id}`, body: { version: 1, job: made.job } },
+      { to: 'POST /api/jobs', body: { job: few(file).job } },
+      { to: 'POST /api/jobs/import', body: few(file) },
+      { to: 'PUT /api/shop', body: { version, shop } },
+      { to: 'POST /api/shop/devices', body: { id: '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b11', name: 'Tablet' } },
+    ];
+    const sent = fc.oneof(...bodies.map(({ to, body }) => spoiled(body).map((spoilt) => ({ to, body: spoilt }))));
+    const step = fc.oneof(
+      fc.constantFrom(made.id, 'x', '1.5', '99999999999', '..%2f..', '%00', '%ff', made.id.toUpperCase()),
+      fc.string({ maxLength: 8 }).map(encodeURIComponent),
+    );
+    const asked = fc.tuple(step, step).map(([id, version]) => `/api/jobs/${id}/revisions/${version}`);
+    await fc.assert(
+      fc.asyncProperty(sent, async ({ to, body }) => {
+        const [method, path] = to.split(' ') as [string, string];
+        const { status, body: answer } = await call<StoredJob>(method, path, body ?? null);
+        expect([200, 201, 400, 409, 422]).toContain(status);
+        if (status >= 400) expect(answer.title!.length).toBeLessThan(400);
+        else if (answer.job) expect((await call<StoredJob>('GET', `/api/jobs/${answer.id}`)).body.job).toEqual(answer.job); // prettier-ignore
+      }),
+      { numRuns: FUZZ_RUNS },
+    );
+    await fc.assert(
+      fc.asyncProperty(asked, async (path) => {
+        expect([200, 400, 404]).toContain((await call('GET', path)).status);
+      }),
+      { numRuns: FUZZ_RUNS },
+    );
   });
 });
 

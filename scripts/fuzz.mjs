@@ -1,0 +1,18 @@
+// npm run fuzz [COUNT]: readers and API with so many spoiled inputs each, on a throw-away database. Prints what fails with
+// its seed; npm test asks a few each time.
+import { spawnSync } from 'node:child_process';
+import { throwAwayCluster } from './cluster.mjs';
+import { ensurePackages } from './debian.mjs';
+import { ensureDependencies, root } from './dependencies.mjs';
+
+const count = process.argv[2] ?? '20000';
+ensurePackages(['postgresql']);
+await ensureDependencies();
+const cluster = await throwAwayCluster();
+process.on('exit', cluster.stop);
+const { status } = spawnSync('npx', ['vitest', 'run', '-t', 'fuzz', '--testTimeout', '86400000'], {
+  cwd: root,
+  stdio: 'inherit',
+  env: { ...process.env, VELK_FUZZ: count, VELK_TEST_DATABASE_URL: cluster.url },
+});
+process.exit(status ?? 1);
