@@ -8,6 +8,9 @@ export interface Config {
   readonly demo: boolean;
 }
 
+/** Addresses that nobody on another machine reaches. */
+const LOOPBACK: ReadonlySet<string> = new Set(['127.0.0.1', '::1', 'localhost']);
+
 /** How the server ends when starting it again would not help. */
 export const HOPELESS = 78;
 
@@ -18,10 +21,13 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   const port = Number(env['PORT'] ?? 4180);
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new Error(`PORT is “${env['PORT']}”: it must be a number from 0 to 65535.`);
+  const host = env['VELK_HOST'] ?? '127.0.0.1';
+  if (!LOOPBACK.has(host))
+    throw new Error(`VELK_HOST is “${host}”: Velk asks nobody who they are, so it listens on this machine alone.`);
   return {
     databaseUrl,
     port,
-    host: env['VELK_HOST'] ?? '127.0.0.1',
+    host,
     hosts: ['localhost', '127.0.0.1', '[::1]', ...(env['VELK_HOSTS'] ?? '').split(',').filter(Boolean)],
     demo: env['VELK_DEMO'] !== 'no',
   };

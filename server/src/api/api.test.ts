@@ -190,6 +190,26 @@ describe('jobs', () => {
     expect((await call('GET', `/api/jobs/${nobody}/revisions`)).status).toBe(404);
   });
 
+  it('old versions are thinned: all of a day, then one an hour, then one a day, and the first', async () => {
+    const made = await make();
+    for (let n = 1; n < 12; n++) await call('PUT', `/api/jobs/${made.id}`, { version: n, job: { ...made.job, name: `${n}` } }); // prettier-ignore
+    const hours = [2000, 1500, 1499.9, 1476, 50, 49.99, 48, 40, 39.99, 23, 22, 0];
+    for (const [i, ago] of hours.entries()) {
+      /** From the middle of an hour, and of a day, so that near ones are in the same. */
+      const at = new Date(Math.floor(Date.now() / 86_400_000) * 86_400_000 + 43_200_000 + 1_800_000 - ago * 3_600_000);
+      const when = ago < 24 ? new Date(Date.now() - ago * 3_600_000) : at;
+      await source.query('UPDATE revision SET saved_at = $3 WHERE job_id = $1 AND version = $2', [
+        made.id,
+        i + 1,
+        when,
+      ]);
+    }
+    await call('PUT', `/api/jobs/${made.id}`, { version: 12, job: made.job });
+    const { body } = await call<{ version: number; bytes: number }[]>('GET', `/api/jobs/${made.id}/revisions`);
+    expect(body.map((r) => r.version)).toEqual([13, 12, 11, 10, 9, 7, 6, 4, 3, 1]);
+    expect(body.every((r) => r.bytes > 100)).toBe(true);
+  });
+
   it('a job file that is exported can be imported and planned again', async () => {
     const made = await make();
     const file = (await call<object>('GET', `/api/jobs/${made.id}/file`)).body;

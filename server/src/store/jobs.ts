@@ -22,6 +22,14 @@ export interface JobSummary {
   readonly joints: number;
 }
 
+/** One saved state of a job. */
+export interface Revision {
+  readonly version: number;
+  readonly savedAt: string;
+  readonly savedBy: string;
+  readonly bytes: number;
+}
+
 /** A save made from an older version than the one stored. Carries what is stored, so that nothing is lost. */
 export class StaleSave extends Error {
   /** @param landed the version that this very save made, where it had landed and its answer was lost */
@@ -59,6 +67,16 @@ const WHOLE = `SELECT j.*, s.data AS shop,
   (SELECT coalesce(jsonb_agg(p.data ORDER BY p.position), '[]') FROM part p WHERE p.job_id = j.id) AS parts,
   (SELECT coalesce(jsonb_agg(t.data ORDER BY t.position), '[]') FROM joint t WHERE t.job_id = j.id) AS joints
   FROM job j JOIN shop s ON s.id = j.shop_id WHERE j.id = $1`;
+
+/** Of the last day every version is kept, of the last month one an hour, of older ones one a day; and the first. */
+const THIN = `DELETE FROM revision WHERE job_id = $1 AND version IN (
+  SELECT version FROM (
+    SELECT version, row_number() OVER (PARTITION BY CASE
+        WHEN saved_at > now() - interval '1 day' THEN version::text
+        WHEN saved_at > now() - interval '30 days' THEN to_char(saved_at, 'YYYY-MM-DD HH24')
+        ELSE to_char(saved_at, 'YYYY-MM-DD') END ORDER BY version DESC) AS place
+    FROM revision WHERE job_id = $1) AS kept
+  WHERE place > 1 AND version > 1)`;
 
 const storedOf = (row: WholeRow): StoredJob => ({
   id: row.id,
@@ -112,6 +130,7 @@ export function jobStore(source: DataSource) {
       job.joints.map((data, position) => ({ jobId: id, id: data.id, position, kind: data.kind, data })) as never[],
     );
     await manager.insert(RevisionEntity, { jobId: id, version, savedAt: updatedAt, savedBy: by, saveId: saveId ?? null, data: job as never }); // prettier-ignore
+    await manager.query(THIN, [id]);
     return storedOf((await read(manager, id))!);
   };
 
@@ -172,15 +191,14 @@ export function jobStore(source: DataSource) {
         throw new StaleSave(stored, landed ? landed.version : undefined);
       }),
 
-    /** Newest first; nothing where there is no such job. */
-    revisions: async (id: string): Promise<{ version: number; savedAt: string; savedBy: string }[] | undefined> => {
-      const rows = await source.manager.find(RevisionEntity, {
-        where: { jobId: id },
-        order: { version: 'DESC' },
-        select: { jobId: true, version: true, savedAt: true, savedBy: true },
-      });
+    /** Newest first, each with its size in bytes; nothing where there is no such job. */
+    revisions: async (id: string): Promise<Revision[] | undefined> => {
+      const rows = await source.query<{ version: number; saved_at: Date; saved_by: string; bytes: number }[]>(
+        'SELECT version, saved_at, saved_by, pg_column_size(data) AS bytes FROM revision WHERE job_id = $1 ORDER BY version DESC',
+        [id],
+      );
       if (!rows.length) return undefined;
-      return rows.map((r) => ({ version: r.version, savedAt: r.savedAt.toISOString(), savedBy: r.savedBy }));
+      return rows.map((r) => ({ version: r.version, savedAt: r.saved_at.toISOString(), savedBy: r.saved_by, bytes: r.bytes })); // prettier-ignore
     },
 
     revision: async (id: string, version: number): Promise<Job | undefined> =>

@@ -31,6 +31,7 @@ export interface Revision {
   version: number;
   savedAt: string;
   savedBy: string;
+  bytes: number;
 }
 
 /** An error as the server says it; `status` is 'FETCH_ERROR' when nothing answered. */
