@@ -83,6 +83,56 @@ describe('cards and states of machines', () => {
     }
   });
 
+  it('rows are one card only where one guide moves between two features of one half, made in one way at one stage', () => {
+    const twin = planJob(demo('looms').job, demo('looms').shop);
+    const rows = twin.cards.find(
+      ({ setups: [s] }) => s!.stage === 'mortise' && s!.occurrences[0]!.joint.includes('breast-beam'),
+    )!;
+    const first = rows.setups[0]!;
+    const second = rows.setups.find((s) => s.feature !== first.feature)!;
+    const count = (...setups: Setup[]) => cardsFor([{ joint: 'j', half: 'mortise', setups }], demo('looms').shop).length; // prettier-ignore
+    expect(count(first, second)).toBe(1);
+    const at = (setup: Setup, change: Partial<Occurrence>): Setup => ({ ...setup, occurrences: setup.occurrences.map((o) => ({ ...o, ...change })) }); // prettier-ignore
+    const [one, other] = [first.figures, second.figures];
+    const moved = one.filter((f) => !other.some((o) => o.from === f.from && o.to === f.to && Math.abs(o.set.value - f.set.value) < 1e-4)); // prettier-ignore
+    expect(moved).toHaveLength(1);
+    const still = other.find((f) => f.from !== moved[0]!.from)!;
+    /** A second guide would move, too: or the same feature, another half, other pieces, another way or stage. */
+    const more = { ...second, figures: other.map((f) => (f === still ? { ...f, set: { ...f.set, value: f.set.value + 1 } } : f)) }; // prettier-ignore
+    for (const apart of [
+      more,
+      { ...second, feature: first.feature },
+      { ...second, method: 'other' },
+      { ...second, stage: 'round' as Stage },
+      at(second, { joint: 'k' }),
+      at(second, { member: 'tenoned' }),
+      at(second, { pieces: [1] }),
+      { ...second, cutter: 'other' },
+    ] as Setup[])
+      expect(count(first, apart)).toBe(2);
+    /** A pocket may move its stop and its depth; other guides not. */
+    const isStop = ({ to }: Setup['figures'][number]) => /(?<!-end)-stop$|^cutter-tip$/.test(to);
+    const set = one.map((f) => (isStop(f) ? { ...f, set: { ...f.set, value: f.set.value + 2 } } : f));
+    expect(one.filter(isStop).length).toBeGreaterThan(1);
+    const pocket = (figures: Setup['figures'], traits: Setup['traits']) => ({ ...second, figures, ...(traits && { traits }) }); // prettier-ignore
+    expect(count(first, pocket(set, ['pocket']))).toBe(1);
+    expect(count(first, pocket(set, []))).toBe(2);
+    expect(count(first, pocket(more.figures, ['pocket']))).toBe(2);
+  });
+
+  it('cards and what goes through them keep the order of the job', () => {
+    for (const name of ['looms', 'racks']) {
+      const { job, shop } = demo(name);
+      const setups = setupsOf(planJob(job, shop));
+      const cards = cardsFor([{ joint: 'j', half: 'mortise', setups }], shop);
+      const places = cards.map((c) => c.setups.map((s) => setups.indexOf(s)));
+      for (const own of places) expect(own).toEqual([...own].sort((a, b) => a - b));
+      const firsts = places.map(([first]) => first!);
+      expect(firsts).toEqual([...firsts].sort((a, b) => a - b));
+      expect(places.flat().sort((a, b) => a - b)).toEqual(setups.map((_, i) => i));
+    }
+  });
+
   it('on the demo no two cards in a row stand alike, and there are as many as there are states', () => {
     for (const [name, most] of [
       ['looms', 81],

@@ -6,7 +6,17 @@ import { planJob, setupsOf, shopFor } from '../plan/index.ts';
 import type { Setup } from '../setups/index.ts';
 import { cases, jobWith, TEST_SHOP } from '../testing/index.ts';
 import { USUAL_MINUTES } from '../tooling/index.ts';
-import { cardsFor, changeOver, runOrder, withMoves, type DraftCard, type JointSetups, type Rule } from './index.ts';
+import {
+  cardsFor,
+  changeOver,
+  runOrder,
+  withMoves,
+  type DraftCard,
+  type JointSetups,
+  type Rule,
+  minutesOf,
+  RULES,
+} from './index.ts';
 
 const demo = (name: string) =>
   JSON.parse(readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8')) as JobFile;
@@ -132,16 +142,34 @@ describe('the order', () => {
       const order = runOrder(cards, USUAL_MINUTES);
       const done = new Set<number>();
       let machines = 0;
+      let total = 0;
       order.forEach((taken, at) => {
         const ready = cards.flatMap((c, i) => (!done.has(i) && [...c.after.keys()].every((b) => done.has(b)) ? [i] : [])); // prettier-ignore
         const last = at ? cards[order[at - 1]!] : undefined;
-        const least = Math.min(...ready.map((i) => minutes(last, cards[i]!)));
-        expect(minutes(last, cards[taken]!)).toBeCloseTo(least, 9);
+        const took = ready.map((i) => minutes(last, cards[i]!));
+        const least = Math.min(...took);
+        /** Of several that take the same the first of the job. */
+        expect(taken).toBe(ready[took.findIndex((one) => one < least + 1e-9)]);
+        total += least;
         machines += Number(last?.setups[0]!.machine !== cards[taken]!.setups[0]!.machine);
         done.add(taken);
       });
       expect(machines).toBeGreaterThan(3);
+      expect(minutesOf(cards, order, USUAL_MINUTES)).toBeCloseTo(total, 6);
     }
+  });
+
+  it('ties go in the order of the job, whenever their cards come to be ready', () => {
+    const { setups } = planJob(jobWith(), TEST_SHOP).cards[0]!;
+    const one = only(setups[0]!);
+    const rule = RULES[0]!;
+    const card = (...after: number[]): DraftCard => ({ ...one, after: new Map(after.map((at) => [at, rule])) });
+    /** All alike: 4 waits for 5, and 0 for 4; whoever is ready and first in the job is taken. */
+    const order = (...cards: DraftCard[]) => runOrder(cards, USUAL_MINUTES);
+    expect(order(card(4), card(), card(), card(), card(5), card())).toEqual([1, 2, 3, 5, 4, 0]);
+    expect(order(card(5), card(), card(0), card(), card(), card())).toEqual([1, 3, 4, 5, 0, 2]);
+    const bench = only({ ...setups[0]!, model: 'bench', machine: null } as Setup);
+    expect(order(bench, card(), bench, card())).toEqual([0, 2, 1, 3]);
   });
 
   it('another make-up of the same stack is another cutter: no move from before it, and its own minutes', () => {
