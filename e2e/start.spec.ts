@@ -1,9 +1,10 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expect, test } from '@playwright/test';
+import { lettingGo } from '../scripts/copies.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 
@@ -77,6 +78,24 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
     expect(await health(two.url)).toBe(200);
     const three = await start(data);
     await expect.poll(() => names(three.url)).toContain('Kept');
+
+    /** A copy made while it runs, and brought back while it runs; a damaged one changes nothing. */
+    const copy = join(data, 'one.velk-copy');
+    const run = (what: string) => spawnSync(process.execPath, ['scripts/copy.mjs', what, copy], { cwd: root, encoding: 'utf8', env: { ...process.env, VELK_DATA: data, DATABASE_URL: '' } }); // prettier-ignore
+    expect(run('backup').status).toBe(0);
+    await fetch(`${three.url}/api/jobs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ job: { ...job, name: 'Later' } }),
+    });
+    const whole = readFileSync(copy);
+    writeFileSync(copy, whole.subarray(0, whole.length - 10));
+    expect(run('restore').stderr).toContain('is not what was written');
+    expect(await names(three.url)).toContain('Later');
+    writeFileSync(copy, whole);
+    expect(run('restore').stdout).toContain('Everything is as it was');
+    const after = await names(three.url);
+    expect([after.includes('Kept'), after.includes('Later')]).toEqual([true, false]);
     await stop(three.child);
   } finally {
     one.child.kill('SIGKILL');
@@ -143,4 +162,24 @@ test('a first start that was killed, a stale process number, and what can’t be
     killDatabase();
     rmSync(data, { recursive: true, force: true });
   }
+});
+
+test('copies of the nights are kept for a week, and one of each week for five more', () => {
+  const day = (ago: number) =>
+    `${new Date(Date.UTC(2026, 10, 26) - ago * 86_400_000).toISOString().slice(0, 10)}.velk-copy`;
+  const all = Array.from({ length: 60 }, (_, ago) => day(ago));
+  const gone: readonly string[] = lettingGo(all);
+  const kept = all.filter((name) => !gone.includes(name));
+  expect(kept.slice(0, 7)).toEqual(all.slice(0, 7));
+  expect(kept).toHaveLength(12);
+  expect(lettingGo(all.slice(0, 7))).toEqual([]);
+  /** Night by night: what is kept reaches back over a month, however often it was thinned. */
+  let nights: string[] = [];
+  for (let ago = 59; ago >= 0; ago--) {
+    nights.push(day(ago));
+    const thinned: readonly string[] = lettingGo(nights);
+    nights = nights.filter((name) => !thinned.includes(name));
+  }
+  expect(nights.length).toBeLessThanOrEqual(12);
+  expect(nights.sort()[0]! < day(28)).toBe(true);
 });

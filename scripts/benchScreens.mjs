@@ -13,7 +13,8 @@ const cluster = await throwAwayCluster();
 process.env.VELK_DEMO = 'no';
 process.env.PORT = process.env.PORT ?? '4295';
 const server = await keepServer(cluster.url);
-const base = `http://127.0.0.1:${server.port}`;
+await server.listening;
+const base = `http://127.0.0.1:${server.port()}`;
 try {
   for (let tries = 0; ; tries++) {
     const up = await fetch(`${base}/api/health`).then(

@@ -15,7 +15,8 @@ const server = await keepServer(cluster.url);
 const { chromium } = await import('@playwright/test');
 const browser = await chromium.launch(solidOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-const base = `http://127.0.0.1:${server.port}`;
+await server.listening;
+const base = `http://127.0.0.1:${server.port()}`;
 const wanted = process.argv.slice(2);
 
 async function take(name, path, prepare = async () => undefined) {

@@ -2,7 +2,8 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { dataFolder, freePort, isRunning, startCluster, stopCluster } from './cluster.mjs';
+import { dataFolder, isRunning, startCluster, stopCluster } from './cluster.mjs';
+import { nightly } from './copies.mjs';
 import { alive, alone, root } from './dependencies.mjs';
 
 /** The address of the database: DATABASE_URL where it is set, else Velk's own cluster, watched over and restarted. */
@@ -20,10 +21,19 @@ export async function openDatabase() {
       console.error(`The database does not start: ${error.message}`),
     );
   }, 2000);
+  /** The first a while after the start: nothing is to wait for it. */
+  const nights = setInterval(() => {
+    try {
+      nightly(url, folder);
+    } catch (error) {
+      console.error(`The copy of this night was not made: ${error.message}`);
+    }
+  }, 600_000);
   return {
     url,
     close: () => {
       clearInterval(watch);
+      clearInterval(nights);
       rmSync(mark, { force: true });
       const others = readdirSync(join(folder, 'running')).filter(
         (pid) => alive(Number(pid)) || void rmSync(join(folder, 'running', pid)),
@@ -38,23 +48,34 @@ const HOPELESS = 78;
 /** Between two starts, ms: longer each time, at once again when it has run for a while. */
 const PAUSE = { first: 200, most: 30_000, good: 60_000 };
 
-/** Starts the server and starts it again however it ends, with growing pauses; it ends with this program. */
+/**
+ * Starts the server and starts it again however it ends, with growing pauses and on the port it had; it ends with this
+ * program. Gives the port once the server listens.
+ */
 export async function keepServer(url, { watch = false } = {}) {
-  const port = process.env.PORT ?? String(await freePort(4180));
+  let port = process.env.PORT;
   let stopping = false;
   let child;
   let pause = PAUSE.first;
+  let listens;
+  const listening = new Promise((resolve) => (listens = resolve));
   const start = () => {
     const began = Date.now();
     child = spawn(process.execPath, [...(watch ? ['--watch'] : []), '--import', 'tsx', 'server/src/main.ts'], {
       cwd: root,
-      env: { ...process.env, DATABASE_URL: url, PORT: port },
+      env: { ...process.env, DATABASE_URL: url, ...(port !== undefined && { PORT: port }) },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    });
+    child.on('message', (said) => {
+      if (!said?.port) return;
+      port = String(said.port);
+      listens();
     });
     child.on('exit', (code) => {
       if (stopping) return;
       if (code === HOPELESS) {
         process.exitCode = 1;
+        listens();
         return void process.emit('SIGTERM');
       }
       if (Date.now() - began > PAUSE.good) pause = PAUSE.first;
@@ -63,17 +84,15 @@ export async function keepServer(url, { watch = false } = {}) {
       pause = Math.min(PAUSE.most, pause * 2);
     });
   };
+  const close = () =>
+    new Promise((resolve) => {
+      stopping = true;
+      if (child.exitCode !== null || child.signalCode !== null) return resolve();
+      child.once('exit', resolve);
+      child.kill('SIGTERM');
+    });
   start();
-  return {
-    port,
-    close: () =>
-      new Promise((resolve) => {
-        stopping = true;
-        if (child.exitCode !== null || child.signalCode !== null) return resolve();
-        child.once('exit', resolve);
-        child.kill('SIGTERM');
-      }),
-  };
+  return { close, listening, port: () => port };
 }
 
 /** Calls `close` once, when the program is asked to end. */

@@ -5,8 +5,12 @@ const read = (env: NodeJS.ProcessEnv) => readConfig({ DATABASE_URL: 'postgres://
 
 describe('what the server is told by its surroundings', () => {
   it('is used where it can be, with what is usual for the rest', () => {
-    expect(read({})).toMatchObject({ port: 4180, host: '127.0.0.1', demo: true });
-    expect(read({ PORT: '0', VELK_DEMO: 'no', VELK_HOSTS: 'bench,' })).toMatchObject({ port: 0, demo: false });
+    expect(read({})).toMatchObject({ port: 4180, orNext: true, host: '127.0.0.1', demo: true });
+    expect(read({ PORT: '0', VELK_DEMO: 'no', VELK_HOSTS: 'bench,' })).toMatchObject({
+      port: 0,
+      orNext: false,
+      demo: false,
+    });
     expect(read({ VELK_HOSTS: 'bench,' }).hosts).toEqual(['localhost', '127.0.0.1', '[::1]', 'bench']);
     for (const host of ['::1', 'localhost']) expect(read({ VELK_HOST: host }).host).toBe(host);
   });

@@ -2,6 +2,8 @@
 export interface Config {
   readonly databaseUrl: string;
   readonly port: number;
+  /** Nobody chose the port: where it is taken the next one will do. */
+  readonly orNext: boolean;
   readonly host: string;
   /** Names a browser may call this server by; anything else is refused. */
   readonly hosts: readonly string[];
@@ -27,6 +29,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   return {
     databaseUrl,
     port,
+    orNext: env['PORT'] === undefined,
     host,
     hosts: ['localhost', '127.0.0.1', '[::1]', ...(env['VELK_HOSTS'] ?? '').split(',').filter(Boolean)],
     demo: env['VELK_DEMO'] !== 'no',

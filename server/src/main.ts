@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import type { Server } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './api/app.ts';
@@ -35,15 +36,24 @@ const web = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const pool = startPool();
 const app = createApp({ source, pool, hosts: config.hosts, logger, ...(existsSync(web) && { web }) });
 
-const server = app.listen(config.port, config.host, (error?: Error) => {
-  if (error) {
-    console.error(`Port ${config.port} can't be used: ${error.message}. PORT=… npm start takes another.`);
-    process.exit(HOPELESS);
-  }
-  const address = server.address();
-  const port = typeof address === 'object' && address ? address.port : config.port;
-  console.log(`Velk is at http://${config.host}:${port}`);
-});
+/** Ports that are tried when nobody chose one: two that start at one moment take one each. */
+const TRIED = 50;
+
+function listen(port: number, left: number): Promise<Server> {
+  return new Promise((resolve) => {
+    const server = app.listen(port, config.host, (error?: Error & { code?: string }) => {
+      if (!error) return resolve(server);
+      if (error.code === 'EADDRINUSE' && config.orNext && left > 0) return resolve(listen(port + 1, left - 1));
+      hopeless(`Port ${port} can't be used: ${error.message}. PORT=… npm start takes another.`);
+    });
+  });
+}
+
+const server = await listen(config.port, TRIED);
+const address = server.address();
+const port = typeof address === 'object' && address ? address.port : config.port;
+process.send?.({ port });
+console.log(`Velk is at http://${config.host}:${port}`);
 
 const stop = () => {
   server.close(() => void Promise.all([pool.stop(), source.destroy()]).then(() => process.exit(0)));

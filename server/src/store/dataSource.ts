@@ -8,6 +8,9 @@ import { Saves1795564800000 } from './migrations/1795564800000-saves.ts';
 
 const MIGRATIONS = [Jobs1795392000000, Chest1795478400000, Saves1795564800000];
 
+/** The changes of the database that this Velk knows. */
+export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);
+
 /** The database was changed by a later Velk: this one would not know what it reads. */
 export class NewerData extends Error {
   constructor(name: string) {
@@ -68,8 +71,7 @@ export async function openStore(url: string, wait = 0): Promise<DataSource> {
 async function refuseNewer(source: DataSource): Promise<void> {
   const [{ there } = { there: null }] = await source.query<{ there: string | null }[]>("SELECT to_regclass('migrations') AS there"); // prettier-ignore
   if (!there) return;
-  const known = new Set(MIGRATIONS.map(({ name }) => name));
   const rows = await source.query<{ name: string }[]>('SELECT name FROM migrations ORDER BY id');
-  const newer = rows.find(({ name }) => !known.has(name));
+  const newer = rows.find(({ name }) => !MIGRATION_NAMES.includes(name));
   if (newer) throw new NewerData(newer.name);
 }

@@ -1,0 +1,79 @@
+// Copies of the database: made while it runs, checked by their sums, brought back whole or not at all.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { postgresFolder } from './debian.mjs';
+import { root } from './dependencies.mjs';
+
+const manifestOf = (file) => `${file}.manifest.json`;
+const sumOf = (file) => createHash('sha256').update(readFileSync(file)).digest('hex');
+const { version: velk } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'));
+
+/** Runs a program of PostgreSQL against a database; the password is in nobody's list of processes. */
+function client(program, url, args) {
+  const { username, password, hostname, port, pathname } = new URL(url);
+  const env = { ...process.env, PGPASSWORD: decodeURIComponent(password) };
+  const to = ['-h', hostname, '-p', port || '5432', '-U', decodeURIComponent(username), '-d', pathname.slice(1)];
+  const { status, stdout, stderr } = spawnSync(join(postgresFolder(), program), [...to, ...args], {
+    env,
+    encoding: 'utf8',
+  });
+  if (status !== 0) throw new Error(`${program}: ${(stderr || '').trim().split('\n')[0]}`);
+  return stdout;
+}
+
+const migrationsIn = (url) => client('psql', url, ['-At', '-c', 'SELECT name FROM migrations ORDER BY id']).trim().split('\n'); // prettier-ignore
+
+/** Writes a copy and, beside it, what is in it and its sum; neither is there before both are whole. */
+export function makeCopy(url, file) {
+  const making = `${file}.making`;
+  try {
+    client('pg_dump', url, ['--format=custom', '--file', making]);
+    const manifest = { velk, made: new Date().toISOString(), migrations: migrationsIn(url), sha256: sumOf(making) };
+    writeFileSync(manifestOf(file), `${JSON.stringify(manifest, null, 2)}\n`);
+    renameSync(making, file);
+  } finally {
+    rmSync(making, { force: true });
+  }
+}
+
+/**
+ * Brings a copy back in place of what is there, whole or not at all.
+ * @param known the changes of the database that this Velk knows
+ * @throws Error in one sentence where it is damaged, or of a later Velk
+ */
+export function bringBack(url, file, known) {
+  for (const needed of [file, manifestOf(file)])
+    if (!existsSync(needed)) throw new Error(`there is no ${needed}: a copy is two files, kept side by side`);
+  const { sha256, migrations } = JSON.parse(readFileSync(manifestOf(file), 'utf8'));
+  if (sumOf(file) !== sha256) throw new Error(`${file} is not what was written: its sum is another. Take another copy`);
+  const newer = migrations.find((name) => !known.includes(name));
+  if (newer) throw new Error(`${file} is of a later Velk (it has “${newer}”): update Velk to bring it back`);
+  client('pg_restore', url, ['--clean', '--if-exists', '--single-transaction', '--no-owner', file]);
+}
+
+/** Copies of the nights: so many of the last days, and one of each week before that. */
+const KEPT = { days: 7, weeks: 5 };
+const DAY = 86_400_000;
+
+/** Makes the copy of this night unless there is one, and lets go of those that are no longer kept. */
+export function nightly(url, folder, now = Date.now()) {
+  const copies = join(folder, 'copies');
+  mkdirSync(copies, { recursive: true, mode: 0o700 });
+  const made = readdirSync(copies).filter((name) => name.endsWith('.velk-copy'));
+  if (made.some((name) => now - statSync(join(copies, name)).mtimeMs < DAY)) return;
+  const name = `${new Date(now).toISOString().slice(0, 10)}.velk-copy`;
+  makeCopy(url, join(copies, name));
+  for (const old of lettingGo([...new Set([...made, name])]))
+    for (const file of [join(copies, old), manifestOf(join(copies, old))]) rmSync(file, { force: true });
+}
+
+/** Of copies named by their day those that are no longer kept. */
+export function lettingGo(names) {
+  const byDay = [...names].sort().reverse();
+  const weekOf = (name) => Math.floor(Date.parse(name.slice(0, 10)) / (7 * DAY));
+  const older = byDay.slice(KEPT.days);
+  const firstOfWeek = older.filter((name, i) => i === 0 || weekOf(older[i - 1]) !== weekOf(name));
+  return older.filter((name) => !firstOfWeek.slice(0, KEPT.weeks).includes(name));
+}
