@@ -168,7 +168,7 @@ describe('the order', () => {
     const order = (...cards: DraftCard[]) => runOrder(cards, USUAL_MINUTES);
     expect(order(card(4), card(), card(), card(), card(5), card())).toEqual([1, 2, 3, 5, 4, 0]);
     expect(order(card(5), card(), card(0), card(), card(), card())).toEqual([1, 3, 4, 5, 0, 2]);
-    const bench = only({ ...setups[0]!, model: 'bench', machine: null } as Setup);
+    const bench = only({ ...setups[0]!, model: 'bench', machine: null });
     expect(order(bench, card(), bench, card())).toEqual([0, 2, 1, 3]);
   });
 
