@@ -26,8 +26,6 @@ export function LengthField({
   most = LIMITS.longest,
   onChange,
 }: LengthFieldProps) {
-  /** A label that names its part first is no part of a sentence. */
-  const it = label.includes(', ') ? `${label}: it` : `The ${label}`;
   const read = (from: string): Check => {
     const parsed = parseLength(from, style);
     if (!parsed.ok) return { message: parsed.message };
@@ -35,11 +33,11 @@ export function LengthField({
       return {
         message:
           parsed.value > 0 || (least !== LIMITS.smallest && least !== 0)
-            ? `${it} must be ${formatLength(least, fineStyle(style))} or more.`
-            : `${it} must be ${least > 0 ? 'more than 0' : '0 or more'}.`,
+            ? `The ${label} must be ${formatLength(least, fineStyle(style))} or more.`
+            : `The ${label} must be ${least > 0 ? 'more than 0' : '0 or more'}.`,
       };
     if (parsed.value > most + 1e-9)
-      return { message: `${it} must be ${formatLength(most, fineStyle(style))} or less.` };
+      return { message: `The ${label} must be ${formatLength(most, fineStyle(style))} or less.` };
     return { value: parsed.value };
   };
   return (
