@@ -120,10 +120,24 @@ test('what one tab has not saved is not lost by another tab’s save, nor by clo
   await expect(page.getByLabel('Post, pieces')).toHaveValue('31');
   const address = page.url();
   await page.close();
-  await other.goto(address);
-  await other.getByRole('button', { name: 'Take them in' }).or(other.getByLabel('Post, pieces')).first().waitFor();
+  /** A window that has the job open is offered it; one that opens the job goes on with it. */
+  await other.getByRole('link', { name: 'Velk', exact: true }).click();
+  await other.getByRole('link', { name: 'Floor looms, six' }).click();
+  await other.getByRole('button', { name: 'Take them in' }).click();
+  await other.getByRole('link', { name: /^Stock/ }).click();
   await expect(other.getByLabel('Post, pieces')).toHaveValue('31');
   await expect(other.getByLabel('Cross rail, pieces')).toHaveValue('42');
+  await expect(other.getByRole('status')).toHaveText('Saved');
+  await other.route('**/api/jobs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  await other.getByLabel('Base rail, pieces').fill('40');
+  await expect(other.getByRole('status')).toHaveText('■ Not saved yet');
+  await other.close();
+  const third = await context.newPage();
+  await third.goto(address);
+  await expect(third.getByLabel('Base rail, pieces')).toHaveValue('40');
+  await expect(third.getByRole('status')).toHaveText('Saved');
 });
 
 test('damaged and foreign things in the browser’s storage stop nothing, nor does a storage that is full', async ({

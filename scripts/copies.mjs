@@ -27,7 +27,7 @@ const migrationsIn = (url) => client('psql', url, ['-At', '-c', 'SELECT name FRO
 
 /** Writes a copy and, beside it, what is in it and its sum; neither is there before both are whole. */
 export function makeCopy(url, file) {
-  const making = `${file}.making`;
+  const making = `${file}.making-${process.pid}`;
   try {
     client('pg_dump', url, ['--format=custom', '--file', making]);
     const manifest = { velk, made: new Date().toISOString(), migrations: migrationsIn(url), sha256: sumOf(making) };

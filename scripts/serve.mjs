@@ -21,14 +21,14 @@ export async function openDatabase() {
       console.error(`The database does not start: ${error.message}`),
     );
   }, 2000);
-  /** The first a while after the start: nothing is to wait for it. */
+  /** Asked for again and again: a machine may run for minutes a day, and nothing is to wait for it at the start. */
   const nights = setInterval(() => {
     try {
       nightly(url, folder);
     } catch (error) {
       console.error(`The copy of this night was not made: ${error.message}`);
     }
-  }, 600_000);
+  }, 60_000);
   return {
     url,
     close: () => {

@@ -86,4 +86,13 @@ describe('a card as it is read', () => {
     for (const { stops } of cards) expect(new Set(stops.map((s) => `${s.joint} ${s.key}`)).size).toBe(stops.length);
     expect(cards.some((c) => c.stops.length > 0 && c.setups.filter((s) => s.stops?.length).length > 1)).toBe(true);
   });
+
+  it('says that end stops stay only where they do', () => {
+    const told = (title: string) => {
+      const card = LOOMS.cards.find((c) => c.title.startsWith(title))!;
+      return card.checks.map((check) => speak(check, METRIC)).filter((words) => /end stop/.test(words));
+    };
+    expect(told('Hole, drill press: for the first peg')).toEqual(['The end stop that isn’t in use is swung or lifted out of the way.']); // prettier-ignore
+    expect(told('Hole, drill press')).toEqual(['Both end stops stay as they are set: the one that isn’t in use is swung or lifted out of the way.']); // prettier-ignore
+  });
 });

@@ -138,6 +138,33 @@ describe('proofs made before', () => {
 });
 
 describe('drafts made before', () => {
+  it('and all that was reckoned from them give the plan of a fresh start, after any changes of the job', () => {
+    const { job, shop } = JSON.parse(demo('racks')) as JobFile;
+    const at = (joints: Job['joints']): Job => ({ ...job, joints });
+    const change = fc.oneof(
+      fc.record({ nudge: fc.nat(7), by: fc.constantFrom(0.5, -0.5, 1) }).map(({ nudge, by }) => (now: Job): Job => at(now.joints.map((j, i) => {
+        const { edgeShoulder } = j.params as { edgeShoulder?: number };
+        return i === nudge && edgeShoulder !== undefined ? { ...j, params: { ...j.params, edgeShoulder: Math.max(2, edgeShoulder + by) } } : j;
+      }))),
+      fc.nat(7).map((gone) => (now: Job): Job => at(now.joints.filter((_, i) => i !== gone))),
+      fc.nat(7).map((twice) => (now: Job): Job => at([...now.joints, { ...job.joints[twice]!, id: `again-${now.joints.length}` }].slice(0, 10))),
+      fc.nat(7).map((by) => (now: Job): Job => at([...now.joints.slice(by), ...now.joints.slice(0, by)])),
+      fc.constant((): Job => job),
+    ); // prettier-ignore
+    fc.assert(
+      fc.property(fc.array(change, { minLength: 3, maxLength: 6 }), (changes) => {
+        const remembered = new Remembered<JointDraft>();
+        let now = job;
+        expect(planToProve(now, shop, remembered).plan).toEqual(planToProve(now, shop).plan);
+        for (const change of changes) {
+          now = change(now);
+          expect(planToProve(now, shop, remembered).plan).toEqual(planToProve(now, shop).plan);
+        }
+      }),
+      { numRuns: 25 },
+    );
+  });
+
   it('are taken over where nothing they depend on has changed, and the plan is the same as without', () => {
     const one = jobWith({ params: { corners: 'squared' } });
     const [joint] = one.joints;

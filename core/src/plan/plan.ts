@@ -223,8 +223,16 @@ function titleOf(setups: readonly Setup[]): string {
 /** What to check at a card: of all that goes through, each once; and which stop is out of the way. */
 function checksOf(setups: readonly Setup[]): readonly Sentence[] {
   if (setups.length === 1) return setups[0]!.checks;
-  const stops = new Set(setups.flatMap((s) => s.figures.flatMap((f) => [f.from, f.to])).filter((d) => d.endsWith('-end-stop'))); // prettier-ignore
-  const both = stops.size > 1 ? [say('Both end stops stay as they are set: the one that isn’t in use is swung or lifted out of the way.')] : []; // prettier-ignore
+  const set = setups
+    .flatMap((s) => s.figures)
+    .flatMap(({ from, to, set }) => {
+      const stop = [from, to].find((datum) => datum.endsWith('-end-stop'));
+      return stop ? [[stop, set.value.toFixed(4)] as const] : [];
+    });
+  const stops = new Set(set.map(([stop]) => stop));
+  const moved = new Set(set.map((place) => place.join())).size > stops.size;
+  const stay = moved ? 'The end stop' : 'Both end stops stay as they are set: the one';
+  const both = stops.size > 1 ? [say(`${stay} that isn’t in use is swung or lifted out of the way.`)] : [];
   const all = [...both, ...setups.flatMap((s) => s.checks)];
   return [...new Map(all.map((check) => [JSON.stringify(check), check])).values()];
 }

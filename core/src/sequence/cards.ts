@@ -198,7 +198,8 @@ const benchKeys = once(({ method, title, carrier, occurrences, figures, lean }: 
   const lines = figures.map((f) => [f.id, f.set.value.toFixed(4)]);
   return [
     JSON.stringify([method, carrier, joint, member, pieces ?? []]),
-    JSON.stringify([method, carrier, title, lines, lean]),
+    /** Marked from the piece's own sides, however long it is. */
+    JSON.stringify([method, carrier, title, lines, lean && [lean.about, lean.degrees, lean.end]]),
   ];
 });
 

@@ -64,7 +64,7 @@ export const RULES: readonly Rule[] = [
   {
     id: 'open-slot-last',
     words: 'The open slot comes last: a blade can be moved any amount, so it is fitted to the tenon.',
-    first: { member: 'tenoned' },
+    first: { member: 'tenoned', stages: [...WASTE, 'plane', 'round-edges', 'slope'] },
     then: { member: 'mortised', stages: ['slot'] },
     among: 'joint',
   },

@@ -6,4 +6,4 @@ export * from './ways.ts';
 export { MADE_FROM_BLIND, type Base, type Made } from './kinds.ts';
 export * from './eachSetup.ts';
 export { demo } from './demo.ts';
-export { FUZZ_RUNS, spoiled } from './fuzz.ts';
+export { FUZZ_RUNS, placesIn, spoiled } from './fuzz.ts';

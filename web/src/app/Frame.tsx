@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { mergedJobs } from '@velk/core';
 import { Link, useLocation } from 'react-router';
-import { benchActions, redone, settled, undone } from './bench.ts';
-import { Disagreeing } from './Disagreeing.tsx';
+import { benchActions, redone, undone } from './bench.ts';
+import { SaveTrouble } from './SaveTrouble.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { StoryStick } from './StoryStick.tsx';
 import { useKeys } from './useKeys.ts';
@@ -74,7 +74,7 @@ export function Frame({
           {job && <SaveWord />}
         </div>
       </header>
-      {job && <SaveBanner />}
+      {job && <SaveTrouble what="This job" kept={bench} merge={mergedJobs} actions={benchActions} className="banner" />}
       <aside className="aside">{aside}</aside>
       <main id="work" tabIndex={-1}>
         {children}
@@ -125,34 +125,6 @@ function SaveWord() {
       {WORDS[save]}
       {by && !['conflict', 'refused'].includes(save) ? `, with what ${by} changed` : ''}
     </span>
-  );
-}
-
-function SaveBanner() {
-  const dispatch = useAppDispatch();
-  const { save, message, theirs, base, now } = useAppSelector((s) => s.bench);
-  if (save === 'conflict' && theirs && base && now)
-    return (
-      <div className="banner" role="alert">
-        <Disagreeing
-          what="This job"
-          theirs={theirs}
-          disagreements={mergedJobs(base, now, theirs.value).disagreements}
-          among={[now, theirs.value]}
-          onSettle={(pick) => dispatch(settled(pick))}
-        />
-      </div>
-    );
-  if (!message) return null;
-  return (
-    <div className="banner" role="alert">
-      <span>{message}</span>
-      {save === 'refused' && (
-        <button className="link" onClick={() => dispatch(benchActions.retried())}>
-          Try again
-        </button>
-      )}
-    </div>
   );
 }
 

@@ -6,4 +6,3 @@ export const gearActions = keptActions<Shop>('gear');
 export const gearReducer = reduceKept(gearActions, mergedShops);
 export const gearChanged = gearActions.changed;
 export const gearUndone = gearActions.undone;
-export const gearSettled = gearActions.settled;

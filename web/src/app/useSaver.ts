@@ -49,13 +49,16 @@ export function useOpened<T>(
       const kept = await draftsOf(of, read).catch(() => []);
       const { own, left } = ownAmong(kept, tab, await openTabs());
       if (over) return;
-      if (at().id === stored.id) dispatch(actions.seen({ id: stored.id, theirs: stored }));
+      const isOpen = at().id === stored.id;
+      if (isOpen) dispatch(actions.seen({ id: stored.id, theirs: stored }));
       else {
         if (own && own.tab !== tab) await moveDraft(of, own, tab);
         dispatch(typedBefore({ of: sort, typed: own?.typed ?? {} }));
         dispatch(actions.opened({ stored, draft: own?.draft ?? undefined }));
       }
-      setLeft(left.filter(({ draft }) => draft !== null));
+      /** What is open here already goes on as it is: then whatever another window left is only offered. */
+      const offered = isOpen && own && own.tab !== tab ? [own, ...left] : left;
+      setLeft(offered.filter(({ draft }) => draft !== null));
     })();
     return () => {
       over = true;

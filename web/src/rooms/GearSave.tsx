@@ -1,38 +1,16 @@
 import { mergedShops } from '@velk/core';
-import { Disagreeing } from '../app/Disagreeing.tsx';
-import { gearActions, gearSettled } from '../app/gear.ts';
-import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { gearActions } from '../app/gear.ts';
+import { SaveTrouble } from '../app/SaveTrouble.tsx';
+import { useAppSelector } from '../app/store.ts';
 
 /** How far the shop is saved, and what to do where it can't be. */
 export function GearSave() {
-  const dispatch = useAppDispatch();
-  const { save, message, theirs, base, now } = useAppSelector((s) => s.gear);
-  if (save === 'conflict' && theirs && base && now)
-    return (
-      <div className="note error" role="alert">
-        <Disagreeing
-          what="The shop"
-          theirs={theirs}
-          disagreements={mergedShops(base, now, theirs.value).disagreements}
-          among={[now, theirs.value]}
-          onSettle={(pick) => dispatch(gearSettled(pick))}
-        />
-      </div>
-    );
-  if (message)
-    return (
-      <span className="note error" role="alert" style={{ maxWidth: 460 }}>
-        ■ {message}{' '}
-        {save === 'refused' && (
-          <button className="link" onClick={() => dispatch(gearActions.retried())}>
-            Try again
-          </button>
-        )}
-      </span>
-    );
+  const kept = useAppSelector((s) => s.gear);
+  if (kept.save === 'conflict' || kept.message)
+    return <SaveTrouble what="The shop" kept={kept} merge={mergedShops} actions={gearActions} className="note error" />;
   return (
     <span className="save" role="status">
-      {save === 'saved' ? 'Saved' : 'Saving…'}
+      {kept.save === 'saved' ? 'Saved' : 'Saving…'}
     </span>
   );
 }

@@ -1,0 +1,54 @@
+import { execFile } from 'node:child_process';
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
+import { describe, expect, it } from 'vitest';
+import type { Plan } from '@velk/core';
+import { demo } from '@velk/core/testing';
+
+describe('the command line', () => {
+  const velk = async (...args: string[]) => {
+    const program = fileURLToPath(new URL('../bin/velk.mjs', import.meta.url));
+    return promisify(execFile)(process.execPath, [program, ...args], { maxBuffer: 2 ** 26 }).then(
+      ({ stdout }) => ({ code: 0, stdout, stderr: '' }),
+      (error: { code: number; stdout: string; stderr: string }) => error,
+    );
+  };
+
+  it('plans, checks, and tells errors in the plan from files it can’t use: 0, 1, 2', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'velk-cli-'));
+    const good = join(folder, 'good.json');
+    const { job, shop, ...head } = demo('looms');
+    /** With its first joints only: all of them are proved where the demo itself is tested. */
+    const file = { ...head, job: { ...job, joints: job.joints.slice(0, 3) }, shop };
+    await writeFile(good, JSON.stringify(file));
+    const planned = await velk('plan', good, '--json');
+    expect(planned.code).toBe(0);
+    expect((JSON.parse(planned.stdout) as Plan).cards.length).toBeGreaterThan(10);
+    expect((await velk('plan', good)).stdout).toMatch(/from jig face to near side of the blade/);
+    expect((await velk('check', good)).code).toBe(0);
+    const card = await velk('plan', good, '--card', '1');
+    expect(card.stdout).toMatch(/^1\. .*\n {3}With: [^]*\n {3}Pieces[^\n]*: .*, ends? [AB].*: \d+ \w+\n/);
+    expect(card.stdout).toMatch(/ {3}! Velk informs|Both hands behind/);
+    expect(await velk('plan', good, '--card', '999')).toMatchObject({ code: 2, stderr: expect.stringMatching(/no card 999/) as string }); // prettier-ignore
+    const misspelt = join(folder, 'misspelt.json');
+    await writeFile(misspelt, JSON.stringify({ ...file, job: { ...file.job, joints: file.job.joints.map((j, i) => (i ? j : { ...j, routes: { tenoned: 'saw-by-magic' } })) } })); // prettier-ignore
+    expect(await velk('check', misspelt)).toMatchObject({
+      code: 1,
+      stdout: expect.stringMatching(/chosen saw-by-magic, not taken: “saw-by-magic” is no way of cutting/) as string,
+    });
+    const impossible = join(folder, 'impossible.json');
+    await writeFile(impossible, JSON.stringify(file).replace('"tenonLength":38', '"tenonLength":70'));
+    expect(await velk('check', impossible)).toMatchObject({
+      code: 1,
+      stdout: expect.stringMatching(/72\.0 mm deep comes out of a piece 60\.0 mm deep/) as string,
+    });
+    const cut = join(folder, 'cut.json');
+    await writeFile(cut, JSON.stringify(file).slice(0, 500));
+    expect(await velk('plan', cut)).toMatchObject({ code: 2, stderr: expect.stringMatching(/cut short/) as string });
+    expect((await velk('plan', join(folder, 'none.json'))).code).toBe(2);
+    expect((await velk('nonsense')).code).toBe(2);
+  });
+});
