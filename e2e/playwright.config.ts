@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { launchOptions } from '../scripts/browser.mjs';
+import { KEY } from './key.ts';
 
 export default defineConfig({
   testDir: '.',
@@ -15,6 +16,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'off',
+    /** Pages come in as programs at the machine do; the door itself has its own tests. */
+    extraHTTPHeaders: { authorization: `Bearer ${KEY}` },
     launchOptions,
   },
 });

@@ -2,50 +2,15 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { expect, test } from '@playwright/test';
 import { lettingGo } from '../scripts/copies.mjs';
-
-const root = fileURLToPath(new URL('..', import.meta.url));
-
-interface Started {
-  readonly child: ChildProcess;
-  readonly url: string;
-  said(): string;
-}
-
-/** `npm start`, as somebody would run it, with its data in a folder of its own. */
-async function start(data: string): Promise<Started> {
-  const { DATABASE_URL: _, PORT: __, ...env } = process.env;
-  const child = spawn(process.execPath, ['scripts/start.mjs'], {
-    cwd: root,
-    env: { ...env, VELK_DATA: data },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
-  let said = '';
-  const url = await new Promise<string>((resolve, reject) => {
-    for (const stream of [child.stdout, child.stderr])
-      stream.on('data', (text: Buffer) => {
-        said += text.toString();
-        const found = /Velk is at (http:\S+)/.exec(said);
-        if (found) resolve(found[1]!);
-      });
-    child.once('exit', () => reject(new Error(`npm start ended: ${said}`)));
-  });
-  return { child, url, said: () => said };
-}
+import { headers, root, start, stop } from './starting.ts';
 
 const health = (url: string) =>
   fetch(`${url}/api/health`).then(
     (r) => r.status,
     () => 0,
   );
-const stop = (child: ChildProcess) =>
-  new Promise<void>((resolve) => {
-    child.once('exit', () => resolve());
-    child.kill('SIGTERM');
-  });
-
 test('npm start runs twice side by side on one database, survives kill -9 of server and database, and keeps the work', async () => {
   test.setTimeout(240_000);
   const data = mkdtempSync(join(tmpdir(), 'velk-start-'));
@@ -55,13 +20,13 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
     const job = { name: 'Kept', notes: '', units: 'mm', schools: {}, seasons: null, parts: [], joints: [] };
     const made = await fetch(`${one.url}/api/jobs`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers,
       body: JSON.stringify({ job }),
     });
     expect(made.status).toBe(201);
     /** Names of the jobs; none while the database is away. */
     const names = async (url: string): Promise<string[]> => {
-      const answer = await fetch(`${url}/api/jobs`).catch(() => undefined);
+      const answer = await fetch(`${url}/api/jobs`, { headers }).catch(() => undefined);
       return answer?.ok ? ((await answer.json()) as { name: string }[]).map((j) => j.name) : [];
     };
     await expect.poll(() => names(two.url)).toContain('Kept');
@@ -94,7 +59,7 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
     expect((await run('backup')).code).toBe(0);
     await fetch(`${three.url}/api/jobs`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json' },
+      headers,
       body: JSON.stringify({ job: { ...job, name: 'Later' } }),
     });
     const whole = readFileSync(copy);

@@ -190,7 +190,7 @@ test('leaving within a moment of a change saves it all the same', async ({ page,
   const id = page.url().split('/')[4];
   await page.getByLabel('Post, pieces').fill('35');
   await page.goto('about:blank');
-  const stored = async () => (await (await fetch(`${velk.url}/api/jobs/${id}`)).json()) as { job: Job };
+  const stored = async () => (await (await page.request.get(`${velk.url}/api/jobs/${id}`)).json()) as { job: Job };
   await expect.poll(async () => (await stored()).job.parts.find((p) => p.name === 'Post')?.quantity).toBe(35);
 });
 
@@ -200,7 +200,7 @@ test('files that can’t be opened: from the future, cut short, 50 MB, not JSON;
 }) => {
   await page.goto(velk.url);
   const href = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
-  const good = await (await fetch(`${velk.url}/api/jobs/${href!.split('/')[2]}/file`)).text();
+  const good = await (await page.request.get(`${velk.url}/api/jobs/${href!.split('/')[2]}/file`)).text();
   const folder = await mkdtemp(join(tmpdir(), 'velk-files-'));
   const open = async (name: string, text: string) => {
     await writeFile(join(folder, name), text);

@@ -3,6 +3,7 @@ import { connect, createServer, type Server, type Socket } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { Client } from 'pg';
+import { KEY } from './key.ts';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const admin = process.env['VELK_TEST_DATABASE_URL'];
@@ -44,14 +45,14 @@ class Line {
 async function startServer(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port) },
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), VELK_KEY: KEY },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((resolve, reject) => {
     let said = '';
     child.stdout.on('data', (data: Buffer) => {
       said += data.toString();
-      const found = /http:\/\/\S+/.exec(said);
+      const found = /http:\/\/[^\s#]+(?=\/#)/.exec(said);
       if (found) resolve(found[0]);
     });
     child.once('exit', () => reject(new Error(`The server stopped: ${said}`)));

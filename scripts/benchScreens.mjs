@@ -28,7 +28,7 @@ try {
   const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'bench/src/screens.ts'], {
     cwd: root,
     stdio: 'inherit',
-    env: { ...process.env, VELK_URL: base },
+    env: { ...process.env, VELK_URL: base, VELK_KEY: server.key },
   });
   process.exitCode = status ?? 1;
 } finally {

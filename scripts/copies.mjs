@@ -1,29 +1,15 @@
 // Copies of the database: made while it runs, checked by their sums, brought back whole or not at all.
-import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { postgresFolder } from './debian.mjs';
 import { root } from './dependencies.mjs';
+import { client, linesOf } from './postgres.mjs';
 
 const manifestOf = (file) => `${file}.manifest.json`;
 const sumOf = (file) => createHash('sha256').update(readFileSync(file)).digest('hex');
 const { version: velk } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'));
 
-/** Runs a program of PostgreSQL against a database; the password is in nobody's list of processes. */
-function client(program, url, args) {
-  const { username, password, hostname, port, pathname } = new URL(url);
-  const env = { ...process.env, PGPASSWORD: decodeURIComponent(password) };
-  const to = ['-h', hostname, '-p', port || '5432', '-U', decodeURIComponent(username), '-d', pathname.slice(1)];
-  const { status, stdout, stderr } = spawnSync(join(postgresFolder(), program), [...to, ...args], {
-    env,
-    encoding: 'utf8',
-  });
-  if (status !== 0) throw new Error(`${program}: ${(stderr || '').trim().split('\n')[0]}`);
-  return stdout;
-}
-
-const migrationsIn = (url) => client('psql', url, ['-At', '-c', 'SELECT name FROM migrations ORDER BY id']).trim().split('\n'); // prettier-ignore
+const migrationsIn = (url) => linesOf(url, 'SELECT name FROM migrations ORDER BY id');
 
 /** Writes a copy and, beside it, what is in it and its sum; neither is there before both are whole. */
 export function makeCopy(url, file) {

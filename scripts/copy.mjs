@@ -1,9 +1,9 @@
 // npm run backup -- FILE, npm run restore -- FILE: a copy of everything Velk keeps, made or brought back while it runs.
-import { spawnSync } from 'node:child_process';
 import { resolve } from 'node:path';
 import { bringBack, makeCopy } from './copies.mjs';
 import { ensurePackages } from './debian.mjs';
-import { ensureDependencies, root } from './dependencies.mjs';
+import { ensureDependencies } from './dependencies.mjs';
+import { bringUpToDate, migrate } from './rights.mjs';
 import { openDatabase } from './serve.mjs';
 
 const [what, named] = process.argv.slice(2);
@@ -14,15 +14,13 @@ if (!named) {
 const file = resolve(named);
 ensurePackages(['postgresql']);
 await ensureDependencies();
-const { url, close } = await openDatabase();
+const { url, settle, close } = await openDatabase();
 try {
   if (what === 'restore') {
-    const migrate = (...args) =>
-      spawnSync(process.execPath, ['--import', 'tsx', 'server/src/store/migrate.ts', ...args], { cwd: root, encoding: 'utf8', env: { ...process.env, DATABASE_URL: url } }); // prettier-ignore
-    bringBack(url, file, migrate('--names').stdout.trim().split('\n'));
+    bringBack(url, file, migrate(url, '--names').stdout.trim().split('\n'));
     /** An older copy is brought up to date at once: the server that runs knows only the newest. */
-    const { status, stderr } = migrate();
-    if (status !== 0) throw new Error(stderr.trim().split('\n').pop());
+    bringUpToDate(url);
+    await settle();
     console.log(`Everything is as it was when ${file} was made.`);
   } else {
     makeCopy(url, file);

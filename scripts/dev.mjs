@@ -10,7 +10,7 @@ await ensureDependencies();
 const database = await openDatabase();
 /** Vite must know the port before the server listens. */
 process.env.PORT ??= String(await freePort(4180));
-const server = await keepServer(database.url, { watch: true });
+const server = await keepServer(await database.settle(), { watch: true });
 const vite = spawn('npx', ['vite', '--config', 'web/vite.config.ts', '--host', '127.0.0.1'], {
   cwd: root,
   stdio: 'inherit',

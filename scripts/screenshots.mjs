@@ -14,7 +14,11 @@ process.env.PORT = process.env.PORT ?? '4290';
 const server = await keepServer(cluster.url);
 const { chromium } = await import('@playwright/test');
 const browser = await chromium.launch(solidOptions);
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+/** As whoever has the key: the pages show what they show, and no door. */
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  extraHTTPHeaders: { authorization: `Bearer ${server.key}` },
+});
 await server.listening;
 const base = `http://127.0.0.1:${server.port()}`;
 const wanted = process.argv.slice(2);
@@ -42,7 +46,7 @@ try {
     if (tries > 60) throw new Error('The server does not start.');
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
-  const jobs = await (await fetch(`${base}/api/jobs`)).json();
+  const jobs = await (await fetch(`${base}/api/jobs`, { headers: { authorization: `Bearer ${server.key}` } })).json();
   const job = (text) => `/job/${jobs.find((j) => j.name.includes(text)).id}`;
   const proved = () =>
     page

@@ -1,14 +1,22 @@
 // The database and the server, kept up until this program ends. Used by start, dev and screenshots.
 import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { dataFolder, isRunning, startCluster, stopCluster } from './cluster.mjs';
 import { nightly } from './copies.mjs';
 import { alive, alone, root } from './dependencies.mjs';
+import { accessFolder, serverDatabase, serverUser } from './rights.mjs';
 
-/** The address of the database: DATABASE_URL where it is set, else Velk's own cluster, watched over and restarted. */
+/**
+ * The address of the database: DATABASE_URL where it is set, else Velk's own cluster, watched over and restarted.
+ * `settle` brings it up to date and gives the address for the server, which may do less.
+ */
 export async function openDatabase() {
-  if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, close: () => undefined };
+  if (process.env.DATABASE_URL) {
+    const url = process.env.DATABASE_URL;
+    return { url, settle: async () => url, close: () => undefined };
+  }
   const folder = dataFolder();
   mkdirSync(join(folder, 'running'), { recursive: true });
   const mark = join(folder, 'running', String(process.pid));
@@ -31,6 +39,7 @@ export async function openDatabase() {
   }, 60_000);
   return {
     url,
+    settle: () => alone(`cluster ${folder}`, async () => serverDatabase(url, folder)),
     close: () => {
       clearInterval(watch);
       clearInterval(nights);
@@ -53,6 +62,13 @@ const PAUSE = { first: 200, most: 30_000, good: 60_000 };
  * program. Gives the port once the server listens.
  */
 export async function keepServer(url, { watch = false } = {}) {
+  const user = serverUser();
+  const own = {
+    DATABASE_URL: url,
+    VELK_ACCESS: accessFolder(dataFolder(), user),
+    /** What whoever comes in at the machine shows: new at each start, the same while this program runs. */
+    VELK_KEY: process.env.VELK_KEY ?? randomBytes(18).toString('base64url'),
+  };
   let port = process.env.PORT;
   let stopping = false;
   let child;
@@ -63,7 +79,8 @@ export async function keepServer(url, { watch = false } = {}) {
     const began = Date.now();
     child = spawn(process.execPath, [...(watch ? ['--watch'] : []), '--import', 'tsx', 'server/src/main.ts'], {
       cwd: root,
-      env: { ...process.env, DATABASE_URL: url, ...(port !== undefined && { PORT: port }) },
+      ...user,
+      env: { ...process.env, ...own, ...(port !== undefined && { PORT: port }) },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
     child.on('message', (said) => {
@@ -92,7 +109,7 @@ export async function keepServer(url, { watch = false } = {}) {
       child.kill('SIGTERM');
     });
   start();
-  return { close, listening, port: () => port };
+  return { close, listening, port: () => port, key: own.VELK_KEY };
 }
 
 /** Calls `close` once, when the program is asked to end. */

@@ -19,7 +19,7 @@ try {
 }
 try {
   const database = await openDatabase();
-  const server = await keepServer(database.url);
+  const server = await keepServer(await database.settle());
   onEnd(async () => {
     await server.close();
     database.close();

@@ -10,12 +10,13 @@ import { crowdedJob, crowdedShop } from './crowd.ts';
  * database: `npm run bench:screens` brings one up.
  */
 const base = process.env['VELK_URL']!;
+const authorization = `Bearer ${process.env['VELK_KEY']}`;
 const browser = await chromium.launch(launchOptions);
 
 async function put(path: string, method: string, body: unknown): Promise<{ id: string }> {
   const answer = await fetch(`${base}/api${path}`, {
     method,
-    headers: { 'content-type': 'application/json' },
+    headers: { authorization, 'content-type': 'application/json' },
     body: JSON.stringify(body),
   });
   if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
@@ -55,10 +56,12 @@ async function until(act: () => Promise<void>, shown: () => Promise<void>): Prom
 }
 
 async function measure(shop: Shop, job: Job, tools: string, parts: string) {
-  const { version } = (await (await fetch(`${base}/api/shop`)).json()) as { version: number };
+  const { version } = (await (await fetch(`${base}/api/shop`, { headers: { authorization } })).json()) as {
+    version: number;
+  };
   await put('/shop', 'PUT', { version, shop });
   const made = await put('/jobs', 'POST', { job });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, extraHTTPHeaders: { authorization } });
   await page.goto(`${base}/chest`);
   await page.getByRole('listitem').first().waitFor();
   const chestScroll = await scrolling(page);

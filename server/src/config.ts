@@ -4,7 +4,15 @@ export interface Config {
   readonly port: number;
   /** Nobody chose the port: where it is taken the next one will do. */
   readonly orNext: boolean;
+  /** The address of this machine alone. */
   readonly host: string;
+  /** Where the shop’s network is let in, if it is: the address and port, and the folder of the certificate. */
+  readonly network: {
+    readonly host: string;
+    readonly port: number;
+    readonly orNext: boolean;
+    readonly folder: string;
+  } | null;
   /** Names a browser may call this server by; anything else is refused. */
   readonly hosts: readonly string[];
   readonly demo: boolean;
@@ -20,18 +28,32 @@ export const HOPELESS = 78;
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const databaseUrl = env['DATABASE_URL'];
   if (!databaseUrl) throw new Error('DATABASE_URL is not set. Use npm start, which starts a database.');
-  const port = Number(env['PORT'] ?? 4180);
-  if (!Number.isInteger(port) || port < 0 || port > 65_535)
-    throw new Error(`PORT is “${env['PORT']}”: it must be a number from 0 to 65535.`);
+  const port = portIn(env, 'PORT', 4180);
   const host = env['VELK_HOST'] ?? '127.0.0.1';
-  if (!LOOPBACK.has(host))
-    throw new Error(`VELK_HOST is “${host}”: Velk asks nobody who they are, so it listens on this machine alone.`);
+  const here = LOOPBACK.has(host);
+  const folder = env['VELK_ACCESS'];
+  if (!here && !folder) throw new Error('VELK_ACCESS is not set. Use npm start, which keeps a certificate there.');
   return {
     databaseUrl,
     port,
     orNext: env['PORT'] === undefined,
-    host,
-    hosts: ['localhost', '127.0.0.1', '[::1]', ...(env['VELK_HOSTS'] ?? '').split(',').filter(Boolean)],
+    host: here ? host : '127.0.0.1',
+    network: here
+      ? null
+      : {
+          host,
+          port: portIn(env, 'VELK_HTTPS_PORT', 4443),
+          orNext: env['VELK_HTTPS_PORT'] === undefined,
+          folder: folder!,
+        },
+    hosts: ['localhost', '127.0.0.1', '[::1]', ...(env['VELK_HOSTS'] ?? '').toLowerCase().split(',').filter(Boolean)],
     demo: env['VELK_DEMO'] !== 'no',
   };
+}
+
+function portIn(env: NodeJS.ProcessEnv, name: string, usual: number): number {
+  const port = Number(env[name] ?? usual);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new Error(`${name} is “${env[name]}”: it must be a number from 0 to 65535.`);
+  return port;
 }

@@ -1,9 +1,15 @@
+import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import type { Server } from 'node:http';
+import { createServer as createHttp, type Server } from 'node:http';
+import { createServer as createHttps } from 'node:https';
+import { isIPv6 } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
+import { toString as qrCode } from 'qrcode';
+import { addressesHere, certificateIn, namesHere } from './access/certificate.ts';
 import { createApp } from './api/app.ts';
-import { HOPELESS, readConfig } from './config.ts';
+import { HOPELESS, readConfig, type Config } from './config.ts';
+import { accessStore } from './store/access.ts';
 import { NewerData, openStore } from './store/dataSource.ts';
 import { loadDemo } from './store/demo.ts';
 import { jobStore } from './store/jobs.ts';
@@ -32,32 +38,80 @@ const source = await openStore(config.databaseUrl, WAIT).catch((error: unknown) 
   throw error;
 });
 if (config.demo) await loadDemo(shopStore(source), jobStore(source));
-const web = fileURLToPath(new URL('../../web/dist', import.meta.url));
+const built = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const pool = startPool();
-const app = createApp({ source, pool, hosts: config.hosts, logger, ...(existsSync(web) && { web }) });
+const access = accessStore(source);
+const parts = { source, pool, access, logger, ...(existsSync(built) && { web: built }) };
 
 /** Ports that are tried when nobody chose one: two that start at one moment take one each. */
 const TRIED = 50;
 
-function listen(port: number, left: number): Promise<Server> {
+interface Place {
+  readonly host: string;
+  readonly port: number;
+  readonly orNext: boolean;
+}
+
+/** Listens at a place, or at the next free port where nobody chose one; gives the server with its port. */
+function listen(
+  make: () => Server,
+  { host, port, orNext }: Place,
+  name: string,
+  left = TRIED,
+): Promise<[Server, number]> {
   return new Promise((resolve) => {
-    const server = app.listen(port, config.host, (error?: Error & { code?: string }) => {
-      if (!error) return resolve(server);
-      if (error.code === 'EADDRINUSE' && config.orNext && left > 0) return resolve(listen(port + 1, left - 1));
-      hopeless(`Port ${port} can't be used: ${error.message}. PORT=… npm start takes another.`);
+    const server = make();
+    server.once('error', (error: NodeJS.ErrnoException) => {
+      if (error.code === 'EADDRINUSE' && orNext && left > 0)
+        return resolve(listen(make, { host, port: port + 1, orNext }, name, left - 1));
+      hopeless(`Port ${port} at ${host} can't be used: ${error.message}. ${name}=… npm start takes another.`);
+    });
+    server.listen(port, host, () => {
+      const address = server.address();
+      resolve([server, typeof address === 'object' && address ? address.port : port]);
     });
   });
 }
 
-const server = await listen(config.port, TRIED);
-const address = server.address();
-const port = typeof address === 'object' && address ? address.port : config.port;
+const urlOf = (address: string, port: number) => `https://${isIPv6(address) ? `[${address}]` : address}:${port}`;
+
+/** Opens the door to the shop's network: by passphrase, encrypted, or not at all. */
+async function openNetwork({ network, hosts }: Config) {
+  if (!network) return undefined;
+  if ((await access.passphrase()).hash === null)
+    hopeless(`VELK_HOST is “${network.host}”, which others reach: set a passphrase first, with npm run passphrase.`);
+  const { key, cert, fingerprint } = await certificateIn(network.folder);
+  const every = addressesHere();
+  const known = [...hosts, ...namesHere(), ...every.map((address) => (isIPv6(address) ? `[${address}]` : address)), network.host]; // prettier-ignore
+  const make = () => createHttps({ key, cert, minVersion: 'TLSv1.2' });
+  const [server, port] = await listen(make, network, 'VELK_HTTPS_PORT');
+  const addresses = (/^(0\.0\.0\.0|::)$/.test(network.host) ? every : [network.host]).map((a) => urlOf(a, port));
+  const seen = { addresses, fingerprint };
+  const app = createApp({ ...parts, hosts: known, entrance: { door: 'network', network: seen } });
+  server.on('request', app);
+  return { server, seen };
+}
+
+const network = await openNetwork(config);
+const key = process.env['VELK_KEY'] ?? randomBytes(18).toString('base64url');
+const app = createApp({ ...parts, hosts: config.hosts, entrance: { door: 'machine', key, network: network?.seen } });
+const [server, port] = await listen(() => createHttp(app), config, 'PORT');
 process.send?.({ port });
-console.log(`Velk is at http://${config.host}:${port}`);
+console.log(`Velk is at http://${config.host}:${port}/#key=${key}`);
+if (network) {
+  const { addresses, fingerprint } = network.seen;
+  console.log(`The shop's network reaches it at ${addresses.join(', ') || 'no address yet'}, by passphrase.`);
+  console.log(`Fingerprint of its certificate (SHA-256): ${fingerprint}`);
+  if (addresses[0]) console.log(await qrCode(addresses[0], { type: 'terminal', small: true }));
+}
 
 const stop = () => {
-  server.close(() => void Promise.all([pool.stop(), source.destroy()]).then(() => process.exit(0)));
-  server.closeAllConnections();
+  const servers = [server, ...(network ? [network.server] : [])];
+  const closed = servers.map((one) => new Promise((resolve) => one.close(resolve)));
+  for (const one of servers) one.closeAllConnections();
+  void Promise.all(closed)
+    .then(() => Promise.all([pool.stop(), source.destroy()]))
+    .then(() => process.exit(0));
 };
 process.on('SIGTERM', stop);
 process.on('SIGINT', stop);

@@ -9,25 +9,25 @@ import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { METRIC, PLAIN_PART, shopSchema, validate, type Job, type JobFile, type Plan, type Shop } from '@velk/core';
 import { FUZZ_RUNS, spoiled } from '@velk/core/testing';
+import { accessStore } from '../store/access.ts';
 import { NewerData, openStore } from '../store/dataSource.ts';
 import { loadDemo, readDemo } from '../store/demo.ts';
 import { Jobs1795392000000 } from '../store/migrations/1795392000000-jobs.ts';
 import { jobStore, type StoredJob } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
+import { newDatabase } from '../testing/database.ts';
 import { startPool } from '../work/pool.ts';
 import { createApp } from './app.ts';
 import { publishedSchema } from './openapi.ts';
 
-const admin = process.env['VELK_TEST_DATABASE_URL'];
-if (!admin) throw new Error('VELK_TEST_DATABASE_URL is not set: run npm test, which starts a throw-away database.');
-
+const KEY = 'the key of these tests';
 let source: DataSource;
 let server: Server;
 let base: string;
 const pool = startPool();
 
 /** Stands between server and database, so that the line can be cut. */
-const proxied = new URL(admin);
+let proxied: URL;
 const open = new Set<Socket>();
 const proxy = createProxy((here) => {
   const there = connect(Number(proxied.port), proxied.hostname);
@@ -50,17 +50,20 @@ const cutLine = () =>
 let line: number;
 
 beforeAll(async () => {
-  const maker = await new DataSource({ type: 'postgres', url: admin }).initialize();
-  const name = `api_${process.pid}_${Date.now()}`;
-  await maker.query(`CREATE DATABASE ${name}`);
-  await maker.destroy();
+  proxied = await newDatabase('api');
   line = await listen(0);
-  const url = new URL(admin);
+  const url = new URL(proxied);
   url.port = String(line);
-  url.pathname = `/${name}`;
   source = await openStore(url.href);
   expect(await loadDemo(shopStore(source), jobStore(source))).toBe(true);
-  const app = createApp({ source, pool, hosts: ['127.0.0.1'], logger: pino({ level: 'silent' }) });
+  const app = createApp({
+    source,
+    pool,
+    access: accessStore(source),
+    entrance: { door: 'machine', key: KEY },
+    hosts: ['127.0.0.1'],
+    logger: pino({ level: 'silent' }),
+  });
   server = await new Promise<Server>((resolve) => {
     const started = app.listen(0, '127.0.0.1', () => resolve(started));
   });
@@ -78,7 +81,11 @@ afterAll(async () => {
 const call = async <T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
   const response = await fetch(base + path, {
     method,
-    headers: { ...(body !== undefined && { 'content-type': 'application/json' }), ...headers },
+    headers: {
+      authorization: `Bearer ${KEY}`,
+      ...(body !== undefined && { 'content-type': 'application/json' }),
+      ...headers,
+    },
     ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
   });
   return {
@@ -242,12 +249,7 @@ describe('the shop', () => {
 
 describe('a database of the first version', () => {
   it('is brought up to date with everything in it', async () => {
-    const maker = await new DataSource({ type: 'postgres', url: admin }).initialize();
-    const name = `old_${process.pid}_${Date.now()}`;
-    await maker.query(`CREATE DATABASE ${name}`);
-    await maker.destroy();
-    const url = new URL(admin);
-    url.pathname = `/${name}`;
+    const url = await newDatabase('old');
     const old = await new DataSource({ type: 'postgres', url: url.href, migrations: [Jobs1795392000000] }).initialize();
     await old.runMigrations();
     const [shopId, jobId] = ['6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b12', '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b13'];
@@ -283,12 +285,7 @@ describe('a database of the first version', () => {
 
 describe('a database of a later Velk', () => {
   it('is refused in one sentence, and nothing in it is changed', async () => {
-    const maker = await new DataSource({ type: 'postgres', url: admin }).initialize();
-    const name = `later_${process.pid}_${Date.now()}`;
-    await maker.query(`CREATE DATABASE ${name}`);
-    await maker.destroy();
-    const url = new URL(admin);
-    url.pathname = `/${name}`;
+    const url = await newDatabase('later');
     const now = await openStore(url.href);
     await now.query("INSERT INTO migrations (timestamp, name) VALUES (9999999999999, 'Later')");
     await now.destroy();

@@ -4,9 +4,11 @@ import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import { MAX_JOB_BYTES, VERSION } from '@velk/core';
+import type { AccessStore } from '../store/access.ts';
 import { jobStore } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
+import { entrance, type Entrance } from './access.ts';
 import { guardAmount, guardHost } from './guard.ts';
 import { jobRoutes } from './jobs.ts';
 import { openapi } from './openapi.ts';
@@ -18,16 +20,24 @@ export interface AppParts {
   readonly source: DataSource;
   readonly pool: Pool;
   readonly hosts: readonly string[];
+  readonly access: AccessStore;
+  readonly entrance: Entrance;
   readonly logger: Logger;
   /** Folder of the built web application; none in tests of the API alone. */
   readonly web?: string;
 }
 
 /** The whole server: guards, API, and the built application for every other address. */
-export function createApp({ source, pool, hosts, logger, web }: AppParts): Express {
+export function createApp({ source, pool, hosts, access, entrance: way, logger, web }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger, autoLogging: { ignore: (req) => !req.url?.startsWith('/api') } }));
+  app.use(
+    pinoHttp({
+      logger,
+      autoLogging: { ignore: (req) => !req.url?.startsWith('/api') },
+      redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'],
+    }),
+  );
   app.use(
     helmet({
       strictTransportSecurity: false,
@@ -44,19 +54,23 @@ export function createApp({ source, pool, hosts, logger, web }: AppParts): Expre
     }),
   );
   app.use(guardHost(hosts));
-  app.use('/api', express.json({ limit: MAX_JOB_BYTES, strict: true }), guardAmount, (_req, res, next) => {
+  app.use('/api', (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
   });
-  const jobs = jobStore(source);
-  const shops = shopStore(source);
   app.get('/api/health', async (_req, res) => {
     await source.query('SELECT 1');
     res.json({ status: 'ok', velk: VERSION });
   });
+  const { guard, router } = entrance(way, access, pool);
+  app.use('/api/access', router);
+  /** What comes from whoever is not let in is not even read. */
+  app.use('/api', guard, express.json({ limit: MAX_JOB_BYTES, strict: true }), guardAmount);
+  const jobs = jobStore(source);
+  const shops = shopStore(source);
   app.get('/api/openapi.json', (_req, res) => void res.json(openapi()));
   app.use('/api/jobs', jobRoutes(jobs, shops, pool));
-  app.use('/api/shop', shopRoutes(shops, jobs, pool));
+  app.use('/api/shop', shopRoutes(shops, jobs, access, pool));
   app.use('/api/plan', planRoutes(pool));
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));
   if (web) {

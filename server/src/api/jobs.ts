@@ -1,4 +1,4 @@
-import { Router } from 'express';
+import { Router, type Request, type Response } from 'express';
 import { JOB_FORMAT, JOB_VERSION, referencesIn, type Job } from '@velk/core';
 import type { JobStore } from '../store/jobs.ts';
 import type { ShopStore } from '../store/shops.ts';
@@ -13,8 +13,13 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
   const router = Router();
   const missing = 'There is no such job.';
   router.param('id', (_req, res, next, id: string) => (uuid.test(id) ? next() : sendProblem(res, 404, missing)));
-  const who = async (device: string | undefined) =>
-    (device && uuid.test(device) && (await shops.deviceName(device))) || 'An unnamed device';
+  /** From the network the device that was let in, whatever it says; at the machine the browser that says so. */
+  const who = async (req: Request, res: Response) => {
+    const { session } = res.locals;
+    if (session?.door === 'network') return session.device;
+    const device = req.get('x-velk-device');
+    return (device && uuid.test(device) && (await shops.deviceName(device))) || 'An unnamed device';
+  };
   const shopOrThrow = async () => {
     const shop = await shops.first();
     if (!shop) throw new Error('The database has no shop.');
@@ -29,13 +34,13 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
   router.post('/', async (req, res) => {
     const body = await validated('create', req, res, pool);
     if (!body || unreferenced(body.job, res)) return;
-    res.status(201).json(await jobs.create((await shopOrThrow()).id, body.job, await who(req.get('x-velk-device'))));
+    res.status(201).json(await jobs.create((await shopOrThrow()).id, body.job, await who(req, res)));
   });
 
   router.post('/import', async (req, res) => {
     const file = await validated('file', req, res, pool);
     if (!file) return;
-    res.status(201).json(await jobs.create((await shopOrThrow()).id, file.job, await who(req.get('x-velk-device'))));
+    res.status(201).json(await jobs.create((await shopOrThrow()).id, file.job, await who(req, res)));
   });
 
   router.get('/:id', async (req, res) => {
@@ -47,7 +52,7 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
   router.put('/:id', async (req, res) => {
     const body = await validated('save', req, res, pool);
     if (!body || unreferenced(body.job, res)) return;
-    const by = await who(req.get('x-velk-device'));
+    const by = await who(req, res);
     const saved = await jobs.save(req.params.id, body.job, { from: body.version, by, id: body.save });
     if (!saved) return sendProblem(res, 404, missing);
     res.json(saved);
@@ -75,7 +80,7 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
   return router;
 }
 
-function unreferenced(job: Job, res: Parameters<typeof sendProblem>[0]): boolean {
+function unreferenced(job: Job, res: Response): boolean {
   const errors = referencesIn({ job, shop: { tools: [] } as never });
   if (errors.length) sendErrors(res, errors);
   return errors.length > 0;

@@ -9,12 +9,18 @@ import {
   type Job,
   type Shop,
 } from '@velk/core';
+import { PASSPHRASE_LETTERS } from '../access/passphrase.ts';
 
 /** The version a change was made from, and what its maker calls this save. */
 const saveFields = {
   version: Joi.number().integer().min(1).max(2_000_000_000).required(),
   save: Joi.string().guid({ version: 'uuidv4' }),
 };
+
+const device = Joi.object<{ id: string; name: string }>({
+  id: Joi.string().uuid().required(),
+  name: Joi.string().trim().min(1).max(60).required(),
+});
 
 /** Every body that the server takes, by name: so that a thread can check it, too. */
 export const SCHEMAS = {
@@ -23,9 +29,16 @@ export const SCHEMAS = {
   create: Joi.object<{ job: Job }>({ job: jobSchema }).required(),
   shopSave: Joi.object<{ version: number; save?: string; shop: Shop }>({ ...saveFields, shop: shopSchema }).required(),
   shopCreate: Joi.object<{ shop: Shop }>({ shop: shopSchema }).required(),
-  device: Joi.object<{ id: string; name: string }>({
-    id: Joi.string().uuid().required(),
-    name: Joi.string().trim().min(1).max(60).required(),
+  device: device.required(),
+  letIn: Joi.object<{ key?: string; passphrase?: string; device: { id: string; name: string } }>({
+    key: Joi.string().max(PASSPHRASE_LETTERS.most),
+    passphrase: Joi.string().max(PASSPHRASE_LETTERS.most),
+    device: device.required(),
+  })
+    .xor('key', 'passphrase')
+    .required(),
+  passphrase: Joi.object<{ passphrase: string }>({
+    passphrase: Joi.string().max(PASSPHRASE_LETTERS.most).required(),
   }).required(),
 } as const;
 

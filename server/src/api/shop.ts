@@ -1,5 +1,6 @@
 import { Router, type Response } from 'express';
 import type { FieldError, Shop } from '@velk/core';
+import type { AccessStore } from '../store/access.ts';
 import type { ShopRow } from '../store/entities.ts';
 import type { JobStore } from '../store/jobs.ts';
 import type { ShopStore } from '../store/shops.ts';
@@ -9,7 +10,7 @@ import { sendProblem } from './problem.ts';
 import { validated } from './validated.ts';
 
 /** The shop with its chest, and the names of its devices. */
-export function shopRoutes(shops: ShopStore, jobs: JobStore, pool: Pool): Router {
+export function shopRoutes(shops: ShopStore, jobs: JobStore, access: AccessStore, pool: Pool): Router {
   const router = Router();
   const none = 'The database has no shop yet.';
   const usedBy = usedTools(shops, jobs, pool);
@@ -45,7 +46,11 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore, pool: Pool): Router
     if (!body) return;
     const shop = await shops.first();
     if (!shop) return sendProblem(res, 404, none);
-    res.status(201).json(await shops.nameDevice(shop.id, body.id, body.name));
+    /** From the network a device names itself and no other. */
+    const { session } = res.locals;
+    const id = session?.door === 'network' ? session.deviceId : body.id;
+    await access.rename(id, body.name);
+    res.status(201).json(await shops.nameDevice(shop.id, id, body.name));
   });
 
   return router;

@@ -1,6 +1,7 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { createApi, fetchBaseQuery, type BaseQueryFn, type FetchArgs } from '@reduxjs/toolkit/query/react';
 import type { FieldError, Job, JobFile, Shop } from '@velk/core';
 import { deviceId } from './device.ts';
+import type { Entering } from './entering.ts';
 
 export interface StoredJob {
   id: string;
@@ -40,13 +41,47 @@ export interface ServerProblem {
   data?: { title?: string; errors?: FieldError[]; current?: StoredJob };
 }
 
+/** By which way one comes in here, and, for whoever is in, what there is to know of it. */
+export interface Access {
+  door: 'machine' | 'network';
+  in: boolean;
+  /** The session that this browser has; none where it shows the key itself. */
+  session?: string;
+  /** Whether a passphrase for the shop’s network is set. */
+  passphrase?: boolean;
+  /** Until when no passphrase is taken, after too many wrong ones. */
+  lockedUntil?: string | null;
+  /** How other machines reach this one; nothing while it listens to itself alone. */
+  network?: { addresses: string[]; fingerprint: string };
+}
+
+/** A device that is let in. */
+export interface LetInDevice {
+  id: string;
+  door: 'machine' | 'network';
+  device: string;
+  madeAt: string;
+  seenAt: string;
+}
+
+type Query = BaseQueryFn<string | FetchArgs, unknown, ServerProblem>;
+
+const ask = fetchBaseQuery({
+  baseUrl: '/api',
+  prepareHeaders: (headers) => void headers.set('x-velk-device', deviceId()),
+  responseHandler: (response) => response.text().then((text) => (text ? (JSON.parse(text) as unknown) : undefined)),
+}) as Query;
+
+/** Whoever is told that they are not let in is shown the door. */
+const askOrEnter: Query = async (args, by, more) => {
+  const answer = await ask(args, by, more);
+  if (answer.error?.status === 401 && !String(by.endpoint).startsWith('access')) by.dispatch(accessLost());
+  return answer;
+};
+
 export const api = createApi({
-  baseQuery: fetchBaseQuery({
-    baseUrl: '/api',
-    prepareHeaders: (headers) => void headers.set('x-velk-device', deviceId()),
-    responseHandler: (response) => response.text().then((text) => (text ? (JSON.parse(text) as unknown) : undefined)),
-  }),
-  tagTypes: ['jobs', 'shop', 'revisions'],
+  baseQuery: askOrEnter,
+  tagTypes: ['jobs', 'shop', 'revisions', 'access', 'devices'],
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['jobs'] }),
     job: build.query<StoredJob, string>({ query: (id) => `/jobs/${id}`, keepUnusedDataFor: 0 }),
@@ -68,8 +103,31 @@ export const api = createApi({
       query: (shop) => ({ url: '/shop', method: 'POST', body: { shop } }),
       invalidatesTags: ['shop', 'jobs'],
     }),
+    access: build.query<Access, void>({ query: () => '/access', providesTags: ['access'] }),
+    accessEnter: build.mutation<void, Entering>({
+      query: (body) => ({ url: '/access', method: 'POST', body }),
+      invalidatesTags: (_done, error) => (error ? [] : ['access', 'jobs', 'shop']),
+    }),
+    accessLeave: build.mutation<void, void>({
+      query: () => ({ url: '/access', method: 'DELETE' }),
+      invalidatesTags: ['access'],
+    }),
+    accessDevices: build.query<LetInDevice[], void>({ query: () => '/access/devices', providesTags: ['devices'] }),
+    accessEnd: build.mutation<void, string>({
+      query: (id) => ({ url: `/access/devices/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['devices', 'access'],
+    }),
+    accessPassphrase: build.mutation<void, string>({
+      query: (passphrase) => ({ url: '/access/passphrase', method: 'PUT', body: { passphrase } }),
+      invalidatesTags: (_done, error) => (error ? [] : ['access', 'devices']),
+    }),
+    accessUnlock: build.mutation<void, void>({
+      query: () => ({ url: '/access/lock', method: 'DELETE' }),
+      invalidatesTags: ['access'],
+    }),
     nameDevice: build.mutation<void, { id: string; name: string }>({
       query: (body) => ({ url: '/shop/devices', method: 'POST', body }),
+      invalidatesTags: ['devices'],
     }),
   }),
 });
@@ -84,7 +142,17 @@ export const {
   useShopQuery,
   useCreateShopMutation,
   useNameDeviceMutation,
+  useAccessQuery,
+  useAccessEnterMutation,
+  useAccessLeaveMutation,
+  useAccessDevicesQuery,
+  useAccessEndMutation,
+  useAccessPassphraseMutation,
+  useAccessUnlockMutation,
 } = api;
+
+/** Asks anew whether this device is let in. */
+export const accessLost = (): ReturnType<typeof api.util.invalidateTags> => api.util.invalidateTags(['access']);
 
 /** One sentence for a failed request. */
 export function sentenceOf(error: unknown): string {

@@ -7,12 +7,15 @@ import type { ServerProblem } from './api.ts';
 export type Saved<T> =
   | { readonly is: 'landed'; readonly version: number }
   | { readonly is: 'stale'; readonly theirs: Theirs<T>; readonly landed?: number | undefined }
-  | { readonly is: 'refused' | 'unanswered'; readonly message: string };
+  | { readonly is: 'refused'; readonly message: string }
+  /** `out` where this device is not let in any more: it may be again. */
+  | { readonly is: 'unanswered'; readonly message: string; readonly out?: boolean };
 
 /** Sends one save; `leaving` where the page may be gone before the answer. */
 export type Send<T> = (of: { id: string; version: number; sent: Sent<T> }, leaving: boolean) => Promise<Saved<T>>;
 
 const WAITING = 'Not saved yet: the database can’t be reached. What you typed is kept here and saved when it is back.';
+const OUT = 'Not saved yet: this device is not let in any more. What you typed is kept here and saved when it is.';
 /** What a browser sends for a page that is being left, in all. */
 const MOST_LEAVING = 60_000;
 /** The server is there but can’t take it now: it will be able to. */
@@ -49,6 +52,7 @@ async function put<T>(
   if (response.ok && answer.version !== undefined) return { is: 'landed', version: answer.version };
   if (response.status === 409 && answer.current)
     return { is: 'stale', theirs: theirsIn(answer.current), landed: answer.landed };
+  if (response.status === 401) return { is: 'unanswered', message: OUT, out: true };
   if (LATER.has(response.status)) return { is: 'unanswered', message: WAITING };
   const message = answer.errors?.[0]?.message && path === '/api/shop' ? answer.errors[0].message : answer.title;
   return { is: 'refused', message: message ?? 'It could not be saved: something went wrong on the server.' };

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { api } from './api.ts';
+import { accessLost, api } from './api.ts';
 import { draftsOf, keepDraft, ownAmong, type KeptDraft, type Left, type ReadDraft } from './drafts.ts';
 import { newId } from './ids.ts';
 import { toSend, type Kept, type Stored, type Theirs } from './kept.ts';
@@ -96,6 +96,7 @@ export function useSaver<T>({ sort, kept, typed, actions, send }: Omit<Worked<T>
       if (saved.is === 'landed') dispatch(actions.landed({ ...of, version: saved.version }));
       else if (saved.is === 'stale') dispatch(actions.stale({ ...of, theirs: saved.theirs, landed: saved.landed }));
       else dispatch(actions[saved.is]({ ...of, message: saved.message }));
+      if (saved.is === 'unanswered' && saved.out) dispatch(accessLost());
       if (saved.is === 'landed') dispatch(api.util.invalidateTags(sort === 'job' ? ['jobs', 'revisions'] : ['shop']));
     });
   };

@@ -23,6 +23,7 @@ import { useGear } from '../app/useGear.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { NumberField } from './chest/FieldInput.tsx';
+import { Entrances } from './Entrances.tsx';
 import { GearSave } from './GearSave.tsx';
 import { WordsField } from '../widgets/WordsField.tsx';
 
@@ -217,6 +218,7 @@ function Settings({ shop }: { shop: Shop }) {
           />
         </label>
       </div>
+      <Entrances />
       <p style={{ paddingTop: 14 }}>
         Machines, cutters and everything to measure with are in the <Link to="/chest">tool chest</Link>.
       </p>

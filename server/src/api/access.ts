@@ -1,0 +1,153 @@
+import { createHash, timingSafeEqual } from 'node:crypto';
+import { parse } from 'cookie';
+import { json, Router, type CookieOptions, type Request, type RequestHandler, type Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import { hashOf, isPassphrase, weaknessOf } from '../access/passphrase.ts';
+import { LIFE, type AccessStore, type Door, type Session } from '../store/access.ts';
+import type { Pool } from '../work/pool.ts';
+import { sendProblem } from './problem.ts';
+import { validated } from './validated.ts';
+
+/** How other machines reach this one. */
+export interface Network {
+  readonly addresses: readonly string[];
+  readonly fingerprint: string;
+}
+
+/** Where this server lets people in: at the machine with a key that it prints, from the network by passphrase. */
+export interface Entrance {
+  readonly door: Door;
+  /** What whoever comes in at the machine shows. */
+  readonly key?: string;
+  readonly network?: Network | undefined;
+}
+
+const DAY = 86_400_000;
+/** Guesses a minute from one address. */
+const GUESSES = 20;
+
+declare module 'express-serve-static-core' {
+  interface Locals {
+    session?: Session;
+  }
+}
+
+const same = (a: string, b: string) => {
+  const sum = (text: string) => createHash('sha256').update(text).digest();
+  return timingSafeEqual(sum(a), sum(b));
+};
+
+/** Who is let in, and the routes by which one comes in, sees who is in, and shows somebody out. */
+export function entrance({ door, key, network }: Entrance, store: AccessStore, pool: Pool) {
+  /** Cookies know no ports: two Velks of one machine have one each. */
+  const cookieOf = (req: Request) => `${door === 'network' ? '__Host-' : ''}velk-${req.socket.localPort}`;
+  const options: CookieOptions = { httpOnly: true, secure: door === 'network', sameSite: 'strict', path: '/' };
+
+  const sessionOf = async (req: Request): Promise<Session | undefined> => {
+    const token = parse(req.headers.cookie ?? '')[cookieOf(req)];
+    return token ? store.seen(door, token) : undefined;
+  };
+  /** Programs at the machine show the key itself. */
+  const showsKey = ({ headers }: Request) => key !== undefined && same(headers.authorization ?? '', `Bearer ${key}`);
+  const wrong =
+    door === 'machine'
+      ? 'Velk does not know you: open the address that it printed when it started, which holds the key.'
+      : 'This device is not let in: type the passphrase of the shop.';
+
+  const guard: RequestHandler = async (req, res, next) => {
+    const session = await sessionOf(req);
+    if (!session && !showsKey(req)) return sendProblem(res, 401, wrong);
+    if (session) res.locals.session = session;
+    next();
+  };
+  const atTheMachine: RequestHandler = (_req, res, next) =>
+    door === 'machine' ? next() : sendProblem(res, 403, 'This can be done at the machine itself only.');
+
+  /** One guess at a time: each takes much memory, so that guessing is dear. */
+  let last: Promise<unknown> = Promise.resolve();
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const next = last.then(work, work);
+    last = next.catch(() => undefined);
+    return next;
+  };
+  const knows = async (said: { key?: string; passphrase?: string }, res: Response): Promise<boolean> => {
+    if (door === 'machine') {
+      if (key !== undefined && said.key !== undefined && same(said.key, key)) return true;
+      sendProblem(res, 401, said.key === undefined ? wrong : 'This key is of another start. Open the address printed last.'); // prettier-ignore
+      return false;
+    }
+    if (!(await store.guess())) {
+      const { lockedUntil } = await store.passphrase();
+      const wait = Math.max(1, Math.ceil((Date.parse(lockedUntil ?? '') - Date.now()) / 60_000) || 1);
+      res.set('Retry-After', String(wait * 60));
+      sendProblem(res, 429, `Too many wrong passphrases: none is taken for ${wait} minutes, unless it is allowed at the machine, under Shop.`); // prettier-ignore
+      return false;
+    }
+    const { hash } = await store.passphrase();
+    if (hash && said.passphrase !== undefined && (await isPassphrase(said.passphrase, hash))) {
+      await store.unlock();
+      return true;
+    }
+    sendProblem(res, 401, 'This is not the passphrase of the shop.');
+    return false;
+  };
+
+  const router = Router();
+  const limit = rateLimit({
+    windowMs: 60_000,
+    limit: GUESSES,
+    standardHeaders: true,
+    legacyHeaders: false,
+    handler: (_req, res) => sendProblem(res, 429, 'Too many tries from this address: wait a minute.'),
+  });
+  router.use(json({ limit: '4kb' }));
+
+  router.get('/', async (req, res) => {
+    const session = await sessionOf(req);
+    if (!session && !showsKey(req)) return void res.json({ door, in: false });
+    const { hash, lockedUntil } = await store.passphrase();
+    res.json({ door, in: true, session: session?.id, passphrase: hash !== null, lockedUntil, network });
+  });
+
+  router.post('/', limit, async (req, res) => {
+    const said = await validated('letIn', req, res, pool);
+    if (!said || !(await inTurn(() => knows(said, res)))) return;
+    const token = await store.letIn(door, said.device);
+    res.cookie(cookieOf(req), token, { ...options, maxAge: LIFE.total * DAY });
+    res.status(201).json({ door, in: true });
+  });
+
+  router.delete('/', guard, async (req, res) => {
+    if (res.locals.session) await store.end(res.locals.session.id);
+    res.clearCookie(cookieOf(req), options);
+    res.json({ door, in: false });
+  });
+
+  router.get('/devices', guard, async (_req, res) => {
+    const own = (id: string) => id === res.locals.session?.id;
+    res.json((await store.devices()).filter(({ id }) => door === 'machine' || own(id)));
+  });
+
+  router.delete('/devices/:id', guard, atTheMachine, async (req, res) => {
+    const id = String(req.params['id']);
+    if (!/^[\da-f-]{36}$/.test(id) || !(await store.end(id)))
+      return sendProblem(res, 404, 'There is no such device that is let in.');
+    res.json(await store.devices());
+  });
+
+  router.put('/passphrase', guard, atTheMachine, async (req, res) => {
+    const said = await validated('passphrase', req, res, pool);
+    if (!said) return;
+    const message = weaknessOf(said.passphrase);
+    if (message) return sendProblem(res, 422, message, { errors: [{ path: 'passphrase', message }] });
+    await store.setPassphrase(await inTurn(() => hashOf(said.passphrase)));
+    res.json({ door, in: true });
+  });
+
+  router.delete('/lock', guard, atTheMachine, async (_req, res) => {
+    await store.unlock();
+    res.json({ door, in: true });
+  });
+
+  return { guard, router };
+}

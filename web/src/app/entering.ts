@@ -1,0 +1,35 @@
+import { deviceId, deviceName } from './device.ts';
+
+/** What whoever wants to come in says: the key of the machine or the passphrase of the shop, and which device it is. */
+export interface Entering {
+  readonly key?: string;
+  readonly passphrase?: string;
+  readonly device: { readonly id: string; readonly name: string };
+}
+
+/** A name for a device that has none. */
+export const UNNAMED = 'An unnamed device';
+
+/** This browser, as it names itself. */
+export const thisDevice = (name = deviceName()): Entering['device'] => ({
+  id: deviceId(),
+  name: name.trim() || UNNAMED,
+});
+
+/** The key in what was pasted: the key alone, or the whole address that Velk printed. */
+export const keyIn = (pasted: string): string => /#key=([\w-]+)/.exec(pasted)?.[1] ?? pasted.trim();
+
+/**
+ * Comes in by the address that Velk printed, if this is it. The key stands behind the `#`, which no browser sends to
+ * anybody, and is taken out of the address at once. A key that isn’t taken is left to the door to speak of.
+ */
+export async function enterByAddress(): Promise<void> {
+  const { hash, pathname, search } = window.location;
+  if (!hash.startsWith('#key=')) return;
+  window.history.replaceState(null, '', pathname + search);
+  await fetch('/api/access', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ key: keyIn(hash), device: thisDevice() } satisfies Entering),
+  }).catch(() => undefined);
+}

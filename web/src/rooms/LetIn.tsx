@@ -1,0 +1,75 @@
+import { Button } from 'antd';
+import { useState, type FormEvent } from 'react';
+import { sentenceOf, useAccessEnterMutation, type Access } from '../app/api.ts';
+import { deviceName, keepDeviceName } from '../app/device.ts';
+import { keyIn, thisDevice } from '../app/entering.ts';
+
+/** The door: at the machine by the key that Velk printed, from the shop’s network by its passphrase. */
+export default function LetIn({ door }: { door: Access['door'] }) {
+  const [said, setSaid] = useState('');
+  const [shown, setShown] = useState(false);
+  const [name, setName] = useState(deviceName());
+  const [enter, { error, isLoading }] = useAccessEnterMutation();
+  const network = door === 'network';
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (network) keepDeviceName(name.trim());
+    void enter({ ...(network ? { passphrase: said } : { key: keyIn(said) }), device: thisDevice(name) });
+  };
+  return (
+    <main className="firstrun">
+      <span className="brand">Velk</span>
+      <h1>{network ? 'Who is there?' : 'Velk does not know this browser yet'}</h1>
+      <p className="quiet">
+        {network
+          ? 'The passphrase of the shop lets this device in; it is asked once. Whoever runs Velk has set it.'
+          : 'Open the address that Velk printed when it started: it ends in a key that lets you in. Or paste it here.'}
+      </p>
+      <form onSubmit={submit}>
+        <label>
+          <span>{network ? 'Passphrase of the shop' : 'The address, or its key'}</span>
+          <span className="field wide">
+            <input
+              autoFocus
+              aria-label={network ? 'Passphrase of the shop' : 'Address or key'}
+              type={network && !shown ? 'password' : 'text'}
+              autoComplete={network ? 'current-password' : 'off'}
+              maxLength={300}
+              value={said}
+              onChange={(e) => setSaid(e.target.value)}
+            />
+          </span>
+        </label>
+        {network && (
+          <>
+            <label className="tick">
+              <input type="checkbox" checked={shown} onChange={(e) => setShown(e.target.checked)} /> Show it
+            </label>
+            <label>
+              <span>
+                What is this device called? <span className="quiet">Saves are kept under its name.</span>
+              </span>
+              <span className="field wide">
+                <input
+                  aria-label="Name of this device"
+                  placeholder="such as Bench tablet"
+                  maxLength={60}
+                  value={name}
+                  onChange={(e) => setName(e.target.value)}
+                />
+              </span>
+            </label>
+          </>
+        )}
+        {error && (
+          <p className="note error" role="alert">
+            {sentenceOf(error)}
+          </p>
+        )}
+        <Button type="primary" htmlType="submit" loading={isLoading} disabled={!said.trim()}>
+          Come in
+        </Button>
+      </form>
+    </main>
+  );
+}
