@@ -9,7 +9,7 @@ export const root = fileURLToPath(new URL('..', import.meta.url));
 export interface Started {
   readonly child: ChildProcess;
   readonly url: string;
-  said(): string;
+  readonly said: () => string;
 }
 
 /** `npm start`, as somebody would run it, with its data in a folder of its own. */

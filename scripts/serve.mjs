@@ -54,8 +54,8 @@ export async function openDatabase() {
 
 /** How the server ends when starting it again would not help: it has said why. */
 const HOPELESS = 78;
-/** Between two starts, ms: longer each time, at once again when it has run for a while. */
-const PAUSE = { first: 200, most: 30_000, good: 60_000 };
+/** Between two starts, ms: longer each time, short again once it has come up. */
+const PAUSE = { first: 200, most: 30_000 };
 
 /**
  * Starts the server and starts it again however it ends, with growing pauses and on the port it had; it ends with this
@@ -76,7 +76,6 @@ export async function keepServer(url, { watch = false } = {}) {
   let listens;
   const listening = new Promise((resolve) => (listens = resolve));
   const start = () => {
-    const began = Date.now();
     child = spawn(process.execPath, [...(watch ? ['--watch'] : []), '--import', 'tsx', 'server/src/main.ts'], {
       cwd: root,
       ...user,
@@ -86,6 +85,7 @@ export async function keepServer(url, { watch = false } = {}) {
     child.on('message', (said) => {
       if (!said?.port) return;
       port = String(said.port);
+      pause = PAUSE.first;
       listens();
     });
     child.on('exit', (code) => {
@@ -95,7 +95,6 @@ export async function keepServer(url, { watch = false } = {}) {
         listens();
         return void process.emit('SIGTERM');
       }
-      if (Date.now() - began > PAUSE.good) pause = PAUSE.first;
       console.log('The server was stopped; starting it again.');
       setTimeout(() => !stopping && start(), pause);
       pause = Math.min(PAUSE.most, pause * 2);

@@ -19,6 +19,9 @@ export function sendProblem(
 
 const LOST = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOENT', 'EPIPE', '57P01', '57P02', '57P03', '08006', '08003']);
 
+/** PostgreSQL's code, appendix A of its manual. */
+const DISK_FULL = '53100';
+
 const isLost = (error: { code?: string; message?: string }): boolean =>
   LOST.has(error.code ?? '') || /terminat|timeout|closed the connection|not queryable/i.test(error.message ?? '');
 
@@ -48,6 +51,8 @@ export const problems: ErrorRequestHandler = (
   if (error.type === 'entity.too.large') return sendProblem(res, 413, 'The request is larger than this server reads.');
   if (error.type === 'entity.parse.failed')
     return sendProblem(res, 400, 'The request is not valid JSON; it may have been cut short.');
+  if (error.code === DISK_FULL)
+    return sendProblem(res, 507, 'The disk that Velk keeps its data on is full: make room on it.');
   if (isLost(error))
     return sendProblem(
       res,

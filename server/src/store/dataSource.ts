@@ -7,9 +7,10 @@ import { Chest1795478400000 } from './migrations/1795478400000-chest.ts';
 import { Saves1795564800000 } from './migrations/1795564800000-saves.ts';
 import { Access1795651200000 } from './migrations/1795651200000-access.ts';
 
-const MIGRATIONS = [Jobs1795392000000, Chest1795478400000, Saves1795564800000, Access1795651200000];
+/** The changes of the database, in order. */
+export const MIGRATIONS = [Jobs1795392000000, Chest1795478400000, Saves1795564800000, Access1795651200000];
 
-/** The changes of the database that this Velk knows. */
+/** Their names: what this Velk knows. */
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);
 
 /** The database was changed by a later Velk: this one would not know what it reads. */

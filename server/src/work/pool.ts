@@ -28,8 +28,11 @@ export interface Asked {
   readonly signal?: AbortSignal;
 }
 
-interface Waiting extends Asked {
+interface Waiting {
+  readonly weight: number;
   readonly question: object;
+  /** Nobody waits for the answer any more. */
+  left: () => void;
   readonly resolve: (found: unknown) => void;
   readonly reject: (error: Error) => void;
 }
@@ -67,7 +70,7 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
 
   const next = (): Waiting | undefined => {
     const heavy = [...busy.values()].filter(isHeavy).length;
-    const lightest = waiting.reduce<Waiting | undefined>((least, one) => (least && (least.weight ?? 0) <= (one.weight ?? 0) ? least : one), undefined); // prettier-ignore
+    const lightest = waiting.reduce<Waiting | undefined>((least, one) => (least && least.weight <= one.weight ? least : one), undefined); // prettier-ignore
     if (!lightest || (isHeavy(lightest) && heavy >= threads - 1)) return undefined;
     waiting.splice(waiting.indexOf(lightest), 1);
     return lightest;
@@ -81,7 +84,6 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
     busy.set(worker, one);
     const finish = (reuse: boolean) => {
       clearTimeout(timer);
-      one.signal?.removeEventListener('abort', leave);
       worker.off('message', heard);
       worker.off('error', failed);
       busy.delete(worker);
@@ -93,9 +95,8 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
       finish(false);
       one.reject(new NoAnswer(why));
     };
-    const leave = () => giveUp('left');
+    one.left = () => giveUp('left');
     const timer = setTimeout(() => giveUp('late'), deadline);
-    one.signal?.addEventListener('abort', leave);
     const heard = ({ found, error }: { found?: unknown; error?: string }) => {
       finish(true);
       if (error === undefined) one.resolve(found);
@@ -112,20 +113,28 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
   };
 
   return {
-    ask: <A extends Ask>(ask: A, question: Asks[A]['asks'], { weight = 0, signal }: Asked = {}) =>
-      new Promise<Asks[A]['answers']>((resolve, reject) => {
-        if (signal?.aborted) return reject(new NoAnswer('left'));
-        if (waiting.length >= queue) return reject(new NoAnswer('busy'));
-        const one: Waiting = { question: { ask, ...question }, weight, ...(signal && { signal }), resolve: resolve as (found: unknown) => void, reject }; // prettier-ignore
+    ask: <A extends Ask>(ask: A, question: Asks[A]['asks'], { weight = 0, signal }: Asked = {}) => {
+      let left = () => undefined;
+      const leave = () => left();
+      return new Promise<Asks[A]['answers']>((resolve, reject) => {
+        if (signal?.aborted) throw new NoAnswer('left');
+        if (waiting.length >= queue) throw new NoAnswer('busy');
+        const one: Waiting = {
+          question: { ask, ...question },
+          weight,
+          left: () => {
+            waiting.splice(waiting.indexOf(one), 1);
+            reject(new NoAnswer('left'));
+          },
+          resolve: resolve as (found: unknown) => void,
+          reject,
+        };
+        left = () => void one.left();
+        signal?.addEventListener('abort', leave);
         waiting.push(one);
-        signal?.addEventListener('abort', () => {
-          const at = waiting.indexOf(one);
-          if (at < 0) return;
-          waiting.splice(at, 1);
-          reject(new NoAnswer('left'));
-        });
         run();
-      }),
+      }).finally(() => signal?.removeEventListener('abort', leave));
+    },
     stop: async () => {
       stopped = true;
       for (const one of waiting.splice(0)) one.reject(new NoAnswer('left'));
@@ -134,4 +143,4 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
   };
 }
 
-const isHeavy = ({ weight = 0 }: Asked): boolean => weight >= HEAVY;
+const isHeavy = ({ weight }: Waiting): boolean => weight >= HEAVY;

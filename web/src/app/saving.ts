@@ -15,6 +15,8 @@ export type Saved<T> =
 export type Send<T> = (of: { id: string; version: number; sent: Sent<T> }, leaving: boolean) => Promise<Saved<T>>;
 
 const WAITING = 'Not saved yet: the database can’t be reached. What you typed is kept here and saved when it is back.';
+const NO_ROOM =
+  'Not saved yet: the disk that Velk keeps its data on is full. What you typed is kept here and saved when there is room.';
 const OUT = 'Not saved yet: this device is not let in any more. What you typed is kept here and saved when it is.';
 /** What a browser sends for a page that is being left, in all. */
 const MOST_LEAVING = 60_000;
@@ -53,6 +55,7 @@ async function put<T>(
   if (response.status === 409 && answer.current)
     return { is: 'stale', theirs: theirsIn(answer.current), landed: answer.landed };
   if (response.status === 401) return { is: 'unanswered', message: OUT, out: true };
+  if (response.status === 507) return { is: 'unanswered', message: NO_ROOM };
   if (LATER.has(response.status)) return { is: 'unanswered', message: WAITING };
   const message = answer.errors?.[0]?.message && path === '/api/shop' ? answer.errors[0].message : answer.title;
   return { is: 'refused', message: message ?? 'It could not be saved: something went wrong on the server.' };
