@@ -23,6 +23,11 @@ export default tseslint.config(
       '@typescript-eslint/switch-exhaustiveness-check': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-eval': 'error',
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'JSXAttribute[name.name="dangerouslySetInnerHTML"]', message: 'Text is never taken as HTML.' },
+      ],
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false } }],
     },
   },

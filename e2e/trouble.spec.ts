@@ -183,6 +183,7 @@ test('damaged and foreign things in the browser’s storage stop nothing, nor do
 test('leaving within a moment of a change saves it all the same', async ({ page, velk }) => {
   /** With the cookie: what a browser sends for a page that is gone has no more than that. */
   await page.goto(`${velk.url}/#key=${KEY}`);
+  await page.getByRole('link', { name: 'Floor looms, six' }).waitFor();
   await openLooms(page, velk, 'stock');
   await page.getByLabel('Post, pieces').fill('34');
   await page.getByRole('link', { name: 'Velk', exact: true }).click();

@@ -3,8 +3,8 @@ import { kindOf } from '../joints/index.ts';
 import { planJob } from '../plan/index.ts';
 import { demo, loadModeller, placesIn, TEST_SHOP } from '../testing/index.ts';
 import { shopIn } from '../tooling/index.ts';
-import { INCH } from '../units/index.ts';
-import { checkJobFile, type JobFile } from './index.ts';
+import { INCH, LIMITS } from '../units/index.ts';
+import { checkJobFile, jobTroubles, pairIsFull, type JobFile } from './index.ts';
 
 type Path = readonly (string | number)[];
 
@@ -96,6 +96,34 @@ describe('the job file, field by field', () => {
     expect(
       refusedAt(edited(file, ['shop', 'tools', 1, 'id'], (holder, key) => (holder[key] = 'saw'))).length,
     ).toBeGreaterThan(0);
+  });
+
+  it('a saw whose blade is gone, or is no blade for it, is refused with both names', () => {
+    const at = file.shop.tools.findIndex((t) => t.kind === 'bandsaw');
+    const told = (id: string) => {
+      const checked = checkJobFile(edited(file, ['shop', 'tools', at, 'bladeId'], (holder, key) => (holder[key] = id)));
+      return checked.ok ? [] : checked.errors;
+    };
+    const bushing = file.shop.tools.find((t) => t.kind === 'bushing')!;
+    const path = `shop.tools[${at}].bladeId`;
+    expect(told('gone')).toEqual([{ path, message: 'names a blade “gone”, which is not there' }]);
+    const message = `names “${bushing.name}”, which is no blade for “${file.shop.tools[at]!.name}”`;
+    expect(told(bushing.id)).toEqual([{ path, message }]);
+  });
+
+  it('more joints of two parts than are worked out are refused, whichever of the two has the tenon', () => {
+    const one = file.job.joints[0]!;
+    const many = (count: number) => {
+      const turned = { ...one, tenoned: { ...one.tenoned, part: one.mortised.part }, mortised: { ...one.mortised, part: one.tenoned.part } }; // prettier-ignore
+      const joints = Array.from({ length: count }, (_, i) => ({ ...(i % 2 ? turned : one), id: `joint-${i}` }));
+      return { ...file.job, joints };
+    };
+    expect(jobTroubles(many(LIMITS.perPair))).toEqual([]);
+    expect(pairIsFull(many(LIMITS.perPair - 1), one.mortised.part, one.tenoned.part)).toBe(false);
+    expect(pairIsFull(many(LIMITS.perPair), one.mortised.part, one.tenoned.part)).toBe(true);
+    const told = jobTroubles(many(LIMITS.perPair + 3));
+    expect(told.map(({ path }) => path)).toEqual([`job.joints[${LIMITS.perPair}]`]);
+    expect(told[0]!.message).toMatch(/^is one joint too many of “.+” and “.+”: 24 at most are worked out$/);
   });
 });
 

@@ -1,7 +1,9 @@
-import { JOB_FORMAT, JOB_VERSION, type JobFile } from './jobFile.ts';
+import { bladeOf, type Shop } from '../tooling/index.ts';
+import { LIMITS } from '../units/index.ts';
+import { JOB_FORMAT, JOB_VERSION, type Job, type JobFile, type Joint } from './jobFile.ts';
 import { jobFileSchema } from './schemas.ts';
 import { upgraded } from './upgrade.ts';
-import { validate, type Checked } from './validate.ts';
+import { validate, type Checked, type FieldError } from './validate.ts';
 
 /** Largest job file read: 5 MB, some ten thousand joints. */
 export const MAX_JOB_BYTES = 5_000_000;
@@ -48,29 +50,50 @@ export function checkJobFile(data: unknown): Checked<JobFile> {
     };
   const checked = validate(jobFileSchema, head.version === 1 ? upgraded(data!) : data);
   if (!checked.ok) return checked;
-  const errors = referencesIn(checked.value);
+  const { job, shop } = checked.value;
+  const errors = [...jobTroubles(job), ...shopTroubles(shop)];
   return errors.length ? { ok: false, errors } : checked;
 }
 
-/** Parts and blades that are named but not there. */
-export function referencesIn({ job, shop }: Pick<JobFile, 'job' | 'shop'>): { path: string; message: string }[] {
-  const parts = new Set(job.parts.map((p) => p.id));
-  const tools = new Set(shop.tools.map((t) => t.id));
-  const missing = (path: string, what: string, idOf: string) => ({
-    path,
-    message: `names ${what} “${idOf}”, which is not there`,
+/** What a job names and hasn’t: parts of its joints; and parts that are joined more often than is worked out. */
+export function jobTroubles(job: Job): FieldError[] {
+  const parts = new Map(job.parts.map((p) => [p.id, p.name]));
+  const pairs = new Map<string, number>();
+  return job.joints.flatMap((joint, i) => {
+    const gone = (['tenoned', 'mortised'] as const).filter((m) => !parts.has(joint[m].part));
+    const pair = pairOf(joint);
+    pairs.set(pair, (pairs.get(pair) ?? 0) + 1);
+    const [one, other] = [parts.get(joint.tenoned.part), parts.get(joint.mortised.part)];
+    return [
+      ...gone.map((m) => notThere(`job.joints[${i}].${m}.part`, 'a part', joint[m].part)),
+      ...(pairs.get(pair) === LIMITS.perPair + 1
+        ? [{ path: `job.joints[${i}]`, message: `is one joint too many of “${one}” and “${other}”: ${LIMITS.perPair} at most are worked out` }] // prettier-ignore
+        : []),
+    ];
   });
-  return [
-    ...job.joints.flatMap((joint, i) =>
-      (['tenoned', 'mortised'] as const)
-        .filter((m) => !parts.has(joint[m].part))
-        .map((m) => missing(`job.joints[${i}].${m}.part`, 'a part', joint[m].part)),
-    ),
-    ...shop.tools.flatMap((t, i) =>
-      'bladeId' in t && !tools.has(t.bladeId) ? [missing(`shop.tools[${i}].bladeId`, 'a blade', t.bladeId)] : [],
-    ),
-  ];
 }
+
+/** Saws that name a blade which is not there, or is none that fits; one that has no blade yet is not used. */
+export function shopTroubles(shop: Shop): FieldError[] {
+  return shop.tools.flatMap((t, i) => {
+    const on = bladeOf(t, shop.tools);
+    if (on === true || !('bladeId' in t) || t.bladeId === '') return [];
+    const path = `shop.tools[${i}].bladeId`;
+    if (on === 'none') return [notThere(path, 'a blade', t.bladeId)];
+    return [{ path, message: `names “${on.name}”, which is no blade for “${t.name}”` }];
+  });
+}
+
+const pairOf = ({ tenoned, mortised }: Joint) => [tenoned.part, mortised.part].sort().join(' ');
+
+/** Whether another joint of these two parts would be one too many. */
+export const pairIsFull = (job: Job, one: string, other: string): boolean =>
+  job.joints.filter((j) => pairOf(j) === [one, other].sort().join(' ')).length >= LIMITS.perPair;
+
+const notThere = (path: string, what: string, id: string): FieldError => ({
+  path,
+  message: `names ${what} “${id}”, which is not there`,
+});
 
 function balanced(text: string): boolean {
   let depth = 0;

@@ -98,7 +98,8 @@ const schemaOf = (field: Field): Joi.Schema => {
     case 'lengths':
       return Joi.array().items(aSize()).max(field.most).required();
     case 'tool':
-      return id();
+      /** Nothing: it has no blade yet. */
+      return id().allow('');
     case 'scale':
       return orNull(
         Joi.object({

@@ -67,15 +67,26 @@ export const shopIn = (shop: Shop, units: 'mm' | 'in'): Shop =>
     ? shop
     : { ...shop, style: styleIn(shop.style, units), graduation: OTHER_GRADUATION[units] };
 
+/** The sort of blade that a saw takes. */
+const BLADE_OF = { 'table-saw': 'saw-blade', bandsaw: 'bandsaw-blade' } as const;
+
+/** What is on a saw: its blade, another tool that is none for it, or nothing; true for what needs no blade. */
+export function bladeOf(tool: Tool, tools: readonly Tool[]): true | 'none' | Tool {
+  if (!('bladeId' in tool)) return true;
+  const on = tools.find(({ id }) => id === tool.bladeId);
+  if (!on) return 'none';
+  return on.kind === BLADE_OF[tool.kind] ? true : on;
+}
+
 const shelves = new WeakMap<readonly Tool[], Map<ToolKind, Tool[]>>();
 
-/** The shop's tools of a kind that are not retired, in the order of its chest. */
+/** The shop's tools of a kind that can be used: not retired, and no saw without its blade; in the order of its chest. */
 export function toolsOf<K extends ToolKind>(shop: Pick<Shop, 'tools'>, kind: K): readonly ToolOf<K>[] {
   let shelf = shelves.get(shop.tools);
   if (!shelf) {
     shelf = new Map();
     for (const tool of shop.tools) {
-      if (tool.retired) continue;
+      if (tool.retired || bladeOf(tool, shop.tools) !== true) continue;
       const same = shelf.get(tool.kind);
       if (same) same.push(tool);
       else shelf.set(tool.kind, [tool]);

@@ -13,7 +13,9 @@ import {
   fieldsOf,
   KIND_NAMES,
   makeUp,
+  bladeOf,
   newTool,
+  toolsOf,
   rimSpeed,
   SCHOOL_NAMES,
   starterShop,
@@ -44,6 +46,15 @@ describe('a tool', () => {
     }
     expect(new Set(chest.map((t) => t.id)).size).toBe(chest.length);
     expect(new Set(chest.map((t) => t.name)).size).toBe(chest.length);
+  });
+
+  it('that is a saw is used only with a blade of its own sort on it', () => {
+    const [saw, blade, band] = [newTool('table-saw', []), newTool('saw-blade', []), newTool('bandsaw-blade', [])];
+    const used = (bladeId: string) => toolsOf({ tools: [{ ...saw, bladeId } as Tool, blade, band] }, 'table-saw');
+    expect(used(blade.id)).toHaveLength(1);
+    for (const id of ['', 'gone', band.id]) expect(used(id)).toEqual([]);
+    expect(bladeOf({ ...saw, bladeId: band.id } as Tool, [band])).toBe(band);
+    expect(bladeOf(blade, [])).toBe(true);
   });
 
   it('that can’t be is told by the field, with its numbers', () => {

@@ -20,6 +20,8 @@ export const LIMITS = {
   joints: 2000,
   tools: 10_000,
   perPiece: 100,
+  /** Joints of the same two parts. */
+  perPair: 24,
   device: 60,
 } as const;
 

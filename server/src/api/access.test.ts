@@ -21,6 +21,7 @@ let source: DataSource;
 let access: AccessStore;
 let hash: string;
 const servers: Server[] = [];
+const logged: string[] = [];
 const bases = {} as Record<Door, string>;
 const pool = startPool();
 
@@ -47,7 +48,7 @@ beforeEach(async () => {
       access,
       entrance: { door, ...(door === 'machine' && { key: KEY }) },
       hosts: ['127.0.0.1'],
-      logger: pino({ level: 'silent' }),
+      logger: pino({ level: 'info' }, { write: (line) => void logged.push(line) }),
     });
     const server = await new Promise<Server>((resolve) => {
       const started = app.listen(0, '127.0.0.1', () => resolve(started));
@@ -213,6 +214,21 @@ describe('from the shop’s network', () => {
     expect((await office.ask('GET', '/api/access')).body).toMatchObject({ lockedUntil: expect.any(String) as string });
     await office.ask('DELETE', '/api/access/lock');
     expect((await tablet.enter({ passphrase: PASSPHRASE })).status).toBe(201);
+  });
+
+  it('who tries the door is logged, what they said is not', async () => {
+    logged.length = 0;
+    const [office, tablet] = [browser('machine'), browser('network')];
+    await office.enter({ key: KEY });
+    await office.ask('GET', '/api/jobs', undefined, { authorization: `Bearer ${KEY}` });
+    await tablet.enter({ passphrase: 'walnut bench river stone' });
+    await tablet.enter({ passphrase: PASSPHRASE });
+    await tablet.ask('GET', '/api/jobs');
+    const all = logged.join('');
+    expect(all).toContain('a wrong passphrase from the network');
+    expect(all).toContain('/api/jobs');
+    for (const secret of [KEY, PASSPHRASE, 'walnut', office.cookie(), tablet.cookie()])
+      expect(all).not.toContain(secret);
   });
 
   it('twenty tries a minute from one address, and guesses at once are counted one by one', async () => {

@@ -70,15 +70,17 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     last = next.catch(() => undefined);
     return next;
   };
-  const knows = async (said: { key?: string; passphrase?: string }, res: Response): Promise<boolean> => {
+  const knows = async (said: { key?: string; passphrase?: string }, req: Request, res: Response): Promise<boolean> => {
     if (door === 'machine') {
       if (key !== undefined && said.key !== undefined && same(said.key, key)) return true;
+      req.log.warn('a wrong key at the machine');
       sendProblem(res, 401, said.key === undefined ? wrong : 'This key is of another start. Open the address printed last.'); // prettier-ignore
       return false;
     }
     if (!(await store.guess())) {
       const { lockedUntil } = await store.passphrase();
       const wait = Math.max(1, Math.ceil((Date.parse(lockedUntil ?? '') - Date.now()) / 60_000) || 1);
+      req.log.warn('a passphrase from the network while none is taken');
       res.set('Retry-After', String(wait * 60));
       sendProblem(res, 429, `Too many wrong passphrases: none is taken for ${wait} minutes, unless it is allowed at the machine, under Shop.`); // prettier-ignore
       return false;
@@ -88,6 +90,7 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
       await store.unlock();
       return true;
     }
+    req.log.warn('a wrong passphrase from the network');
     sendProblem(res, 401, 'This is not the passphrase of the shop.');
     return false;
   };
@@ -111,7 +114,7 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
 
   router.post('/', limit, async (req, res) => {
     const said = await validated('letIn', req, res, pool);
-    if (!said || !(await inTurn(() => knows(said, res)))) return;
+    if (!said || !(await inTurn(() => knows(said, req, res)))) return;
     const token = await store.letIn(door, said.device);
     res.cookie(cookieOf(req), token, { ...options, maxAge: LIFE.total * DAY });
     res.status(201).json({ door, in: true });

@@ -3,7 +3,7 @@ import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
-import { MAX_JOB_BYTES, VERSION } from '@velk/core';
+import { MAX_JOB_BYTES } from '@velk/core';
 import type { AccessStore } from '../store/access.ts';
 import { jobStore } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
@@ -60,7 +60,7 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
   });
   app.get('/api/health', async (_req, res) => {
     await source.query('SELECT 1');
-    res.json({ status: 'ok', velk: VERSION });
+    res.json({ status: 'ok' });
   });
   const { guard, router } = entrance(way, access, pool);
   app.use('/api/access', router);

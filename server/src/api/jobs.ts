@@ -1,5 +1,5 @@
 import { Router, type Request, type Response } from 'express';
-import { JOB_FORMAT, JOB_VERSION, referencesIn, type Job } from '@velk/core';
+import { JOB_FORMAT, JOB_VERSION, jobTroubles, type Job } from '@velk/core';
 import type { JobStore } from '../store/jobs.ts';
 import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
@@ -33,7 +33,7 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
 
   router.post('/', async (req, res) => {
     const body = await validated('create', req, res, pool);
-    if (!body || unreferenced(body.job, res)) return;
+    if (!body || troubled(body.job, res)) return;
     res.status(201).json(await jobs.create((await shopOrThrow()).id, body.job, await who(req, res)));
   });
 
@@ -51,7 +51,7 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
 
   router.put('/:id', async (req, res) => {
     const body = await validated('save', req, res, pool);
-    if (!body || unreferenced(body.job, res)) return;
+    if (!body || troubled(body.job, res)) return;
     const by = await who(req, res);
     const saved = await jobs.save(req.params.id, body.job, { from: body.version, by, id: body.save });
     if (!saved) return sendProblem(res, 404, missing);
@@ -80,8 +80,8 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
   return router;
 }
 
-function unreferenced(job: Job, res: Response): boolean {
-  const errors = referencesIn({ job, shop: { tools: [] } as never });
+function troubled(job: Job, res: Response): boolean {
+  const errors = jobTroubles(job);
   if (errors.length) sendErrors(res, errors);
   return errors.length > 0;
 }

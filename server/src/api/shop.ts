@@ -1,5 +1,5 @@
 import { Router, type Response } from 'express';
-import type { FieldError, Shop } from '@velk/core';
+import { shopTroubles, type FieldError, type Shop } from '@velk/core';
 import type { AccessStore } from '../store/access.ts';
 import type { ShopRow } from '../store/entities.ts';
 import type { JobStore } from '../store/jobs.ts';
@@ -7,7 +7,7 @@ import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
 import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
-import { validated } from './validated.ts';
+import { sendErrors, validated } from './validated.ts';
 
 /** The shop with its chest, and the names of its devices. */
 export function shopRoutes(shops: ShopStore, jobs: JobStore, access: AccessStore, pool: Pool): Router {
@@ -23,7 +23,7 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore, access: AccessStore
 
   router.post('/', async (req, res) => {
     const body = await validated('shopCreate', req, res, pool);
-    if (!body) return;
+    if (!body || troubled(body.shop, res)) return;
     const known = await shops.first();
     if (known) return sendProblem(res, 409, 'This database has a shop already.', { current: known });
     const made = await shops.create(body.shop);
@@ -32,7 +32,7 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore, access: AccessStore
 
   router.put('/', async (req, res) => {
     const body = await validated('shopSave', req, res, pool);
-    if (!body) return;
+    if (!body || troubled(body.shop, res)) return;
     const shop = await shops.first();
     const lost = shop ? await usedAndGone(shop, body.shop, usedBy(res)) : [];
     if (lost.length) return sendProblem(res, 422, lost[0]!.message, { errors: lost });
@@ -54,6 +54,12 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore, access: AccessStore
   });
 
   return router;
+}
+
+function troubled(shop: Shop, res: Response): boolean {
+  const errors = shopTroubles(shop);
+  if (errors.length) sendErrors(res, errors);
+  return errors.length > 0;
 }
 
 /** Tools that a saved job's plan uses and that the new chest no longer has: they are retired, never removed. */

@@ -1,6 +1,16 @@
 import { Select } from 'antd';
 import { useState } from 'react';
-import { availableIn, pieceOf, shopFor, type Job, type JointKind, type Part, type Shop } from '@velk/core';
+import {
+  availableIn,
+  LIMITS,
+  pairIsFull,
+  pieceOf,
+  shopFor,
+  type Job,
+  type JointKind,
+  type Part,
+  type Shop,
+} from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { jointPicked } from '../app/view.ts';
@@ -39,8 +49,9 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
   const [framing, setFraming] = useState(false);
   const [wanted, setWanted] = useState<{ tenoned?: string; mortised?: string }>({});
   const [tenoned, mortised] = pairOf(job, wanted);
+  const full = tenoned && mortised && pairIsFull(job, tenoned.id, mortised.id);
   const add = (kind: JointKind) => {
-    if (!tenoned || !mortised) return;
+    if (!tenoned || !mortised || full) return;
     const made = newJoint(job, shop, tenoned, mortised, kind.id);
     dispatch(changed({ ...job, joints: [...job.joints, made] }));
     dispatch(jointPicked(made.id));
@@ -90,6 +101,12 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
                 </label>
               ))}
             </p>
+            {full && (
+              <p className="note error" role="alert">
+                {tenoned.name} and {mortised.name} have {LIMITS.perPair} joints already: more of one pair are not worked
+                out.
+              </p>
+            )}
             <KindPicker
               members={{ tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') }}
               names={{ tenoned: tenoned.name, mortised: mortised.name }}

@@ -21,6 +21,7 @@ const SCALE = 1.7;
 export function ToolForm({ tool, tools, style, onChange, onCopy, onRemove }: Props) {
   const dispatch = useAppDispatch();
   const others = tools.filter((t) => t.id !== tool.id);
+  const holder = others.find((t) => 'bladeId' in t && t.bladeId === tool.id);
   const kept = useAppSelector((s) => s.typed[`shop.${tool.id}.name`]);
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const change = (key: string, value: unknown) => {
@@ -89,9 +90,13 @@ export function ToolForm({ tool, tools, style, onChange, onCopy, onRemove }: Pro
         <button className="link" onClick={() => onChange({ ...tool, retired: !tool.retired })}>
           {tool.retired ? 'Bring it back' : 'Retire it'}
         </button>
-        <button className="link" onClick={onRemove}>
-          Remove it
-        </button>
+        {holder ? (
+          <span className="quiet">It is on “{holder.name}”: give that another blade before this goes.</span>
+        ) : (
+          <button className="link" onClick={onRemove}>
+            Remove it
+          </button>
+        )}
       </div>
     </>
   );
