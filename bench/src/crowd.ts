@@ -27,3 +27,26 @@ export function crowdedJob(count: number): Job {
   }));
   return { ...job, name: 'Crowded', parts: [...job.parts, ...more] };
 }
+
+/** A job of `count` joints that differ, so that few set-ups merge. */
+export function jobOf(count: number): Job {
+  const one = jobWith();
+  return {
+    ...one,
+    parts: [
+      ...one.parts,
+      ...Array.from({ length: count }, (_, i) => ({ ...one.parts[1]!, id: `stile-${i}`, name: `Stile ${i}` })),
+    ],
+    joints: Array.from({ length: count }, (_, i) => ({
+      ...one.joints[0]!,
+      mortised: { ...one.joints[0]!.mortised, part: `stile-${i}` },
+      id: `joint-${i}`,
+      params: {
+        ...one.joints[0]!.params,
+        tenonLength: 15 + (i % 17) * 0.7,
+        faceShoulder: 5 + (i % 23) * 0.13,
+        position: 40 + (i % 31),
+      },
+    })),
+  };
+}

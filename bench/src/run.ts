@@ -19,7 +19,7 @@ import {
   type JointDraft,
 } from '@velk/core';
 import { cases, jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
-import { crowdedShop } from './crowd.ts';
+import { crowdedShop, jobOf } from './crowd.ts';
 
 /** Prints times as ratios, so that they mean the same on any machine. */
 
@@ -36,29 +36,6 @@ function countPiles(box: readonly number[], count: number, from = 0, sum = 0): n
   let piles = 0;
   for (let i = from; i < box.length; i++) piles += countPiles(box, count - 1, i + 1, sum + box[i]!);
   return piles;
-}
-
-/** A job of `count` joints that differ, so that few set-ups merge. */
-function jobOf(count: number): Job {
-  const one = jobWith();
-  return {
-    ...one,
-    parts: [
-      ...one.parts,
-      ...Array.from({ length: count }, (_, i) => ({ ...one.parts[1]!, id: `stile-${i}`, name: `Stile ${i}` })),
-    ],
-    joints: Array.from({ length: count }, (_, i) => ({
-      ...one.joints[0]!,
-      mortised: { ...one.joints[0]!.mortised, part: `stile-${i}` },
-      id: `joint-${i}`,
-      params: {
-        ...one.joints[0]!.params,
-        tenonLength: 15 + (i % 17) * 0.7,
-        faceShoulder: 5 + (i % 23) * 0.13,
-        position: 40 + (i % 31),
-      },
-    })),
-  };
 }
 
 console.log('Planning without proof, against linear in the number of joints');

@@ -5,7 +5,8 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const root = fileURLToPath(new URL('../../..', import.meta.url));
-const KEY = 'the-key-of-the-campaign';
+/** What lets the campaign in at the machine. */
+export const KEY = 'the-key-of-the-campaign';
 /** Waited for an answer at most, ms. */
 const PATIENCE = 10_000;
 /** Waited for Velk to come up at most, ms: longer is a start that does not come back. */

@@ -48,7 +48,7 @@ export interface Save {
   readonly id?: string | undefined;
 }
 
-interface WholeRow {
+export interface WholeRow {
   id: string;
   version: number;
   updated_at: Date;
@@ -62,8 +62,8 @@ interface WholeRow {
   shop: JobFile['shop'];
 }
 
-/** One statement, so that parts, joints and shop are of one moment, however much is saved meanwhile. */
-const WHOLE = `SELECT j.*, s.data AS shop,
+/** A job and its shop: one statement, so that parts, joints and shop are of one moment, however much is saved meanwhile. */
+export const WHOLE = `SELECT j.*, s.data AS shop,
   (SELECT coalesce(jsonb_agg(p.data ORDER BY p.position), '[]') FROM part p WHERE p.job_id = j.id) AS parts,
   (SELECT coalesce(jsonb_agg(t.data ORDER BY t.position), '[]') FROM joint t WHERE t.job_id = j.id) AS joints
   FROM job j JOIN shop s ON s.id = j.shop_id WHERE j.id = $1`;
@@ -78,7 +78,7 @@ const THIN = `DELETE FROM revision WHERE job_id = $1 AND version IN (
     FROM revision WHERE job_id = $1) AS kept
   WHERE place > 1 AND version > 1)`;
 
-const storedOf = (row: WholeRow): StoredJob => ({
+export const storedOf = (row: WholeRow): StoredJob => ({
   id: row.id,
   version: row.version,
   updatedAt: row.updated_at.toISOString(),
