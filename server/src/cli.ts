@@ -23,6 +23,9 @@ const OK = 0;
 const PLAN_HAS_ERRORS = 1;
 const UNUSABLE = 2;
 
+/** Whoever reads along stopped reading, as `head` does: that is no fault. */
+process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.code === 'EPIPE' ? OK : UNUSABLE));
+
 const program = new Command('velk')
   .description('Settings and cutting order for mortise and tenon joints.')
   .version(VERSION);
@@ -70,7 +73,11 @@ async function open(path: string): Promise<JobFile> {
   const tooLarge = (size: number) =>
     size > MAX_JOB_BYTES && refuse([`${path} is ${Math.round(size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`]); // prettier-ignore
   const unreadable = () => refuse([`${path} can't be read.`]);
-  if (path !== '-') tooLarge(await stat(path).then((s) => s.size, unreadable));
+  if (path !== '-') {
+    const found = await stat(path).catch(unreadable);
+    if (found.isDirectory()) refuse([`${path} is a folder: name a job file.`]);
+    tooLarge(found.size);
+  }
   const given = path === '-' ? await text(process.stdin) : await readFile(path, 'utf8').catch(unreadable);
   tooLarge(Buffer.byteLength(given));
   const read = readJobFile(given);

@@ -1,4 +1,5 @@
 import express, { type Express } from 'express';
+import compressed from 'express-static-gzip';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
@@ -75,14 +76,22 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));
   if (web) {
     app.use(
-      express.static(web, {
+      compressed(web, {
+        enableBrotli: true,
+        orderPreference: ['br', 'gz'],
         index: false,
-        setHeaders: (res, path) =>
-          void res.setHeader(
-            'Cache-Control',
-            path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
-          ),
+        serveStatic: {
+          setHeaders: (res, path) =>
+            void res.setHeader(
+              'Cache-Control',
+              path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+            ),
+        },
       }),
+    );
+    /** A file that an older page asks for is gone; it is not the application that it asks for. */
+    app.get(/^\/(assets\/|.*\.\w{2,5}$)/, (_req, res) =>
+      sendProblem(res, 404, 'There is no such file: reload the page.'),
     );
     app.get('/{*path}', (_req, res) => res.sendFile('index.html', { root: web }));
   }

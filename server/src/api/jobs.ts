@@ -8,7 +8,7 @@ import { sendErrors, validated } from './validated.ts';
 
 const uuid = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
 
-/** Jobs: list, make, read, save with a version, revisions and their restoring, import and export as job files. */
+/** Jobs: list, make, read, save with a version, put away, delete and bring back, revisions, import and export as job files. */
 export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router {
   const router = Router();
   const missing = 'There is no such job.';
@@ -56,6 +56,13 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
     const saved = await jobs.save(req.params.id, body.job, { from: body.version, by, id: body.save });
     if (!saved) return sendProblem(res, 404, missing);
     res.json(saved);
+  });
+
+  router.put('/:id/place', async (req, res) => {
+    const body = await validated('place', req, res, pool);
+    if (!body) return;
+    if (!(await jobs.move(req.params.id, body.place))) return sendProblem(res, 404, missing);
+    res.json(body);
   });
 
   router.get('/:id/file', async (req, res) => {

@@ -9,6 +9,7 @@ import {
   type Job,
   type Shop,
 } from '@velk/core';
+import type { Place } from '../store/jobs.ts';
 import { PASSPHRASE_LETTERS } from '../access/passphrase.ts';
 
 /** The version a change was made from, and what its maker calls this save. */
@@ -30,6 +31,7 @@ export const SCHEMAS = {
   shopSave: Joi.object<{ version: number; save?: string; shop: Shop }>({ ...saveFields, shop: shopSchema }).required(),
   shopCreate: Joi.object<{ shop: Shop }>({ shop: shopSchema }).required(),
   device: device.required(),
+  place: Joi.object<{ place: Place }>({ place: Joi.string().valid('bench', 'shelf', 'bin').required() }).required(),
   letIn: Joi.object<{ key?: string; passphrase?: string; device: { id: string; name: string } }>({
     key: Joi.string().max(PASSPHRASE_LETTERS.most),
     passphrase: Joi.string().max(PASSPHRASE_LETTERS.most),

@@ -104,7 +104,7 @@ function usedTools(shops: ShopStore, jobs: JobStore, pool: Pool) {
         return { job: name, tools: known.get(key) ?? new Set<string>() };
       };
       const all: Awaited<ReturnType<typeof one>>[] = [];
-      const list = await jobs.list(shop.id);
+      const list = (await jobs.list(shop.id)).filter(({ place }) => place !== 'bin');
       /** A few at a time: they are not to fill the queue that others stand in. */
       for (let at = 0; at < list.length; at += SIDE_BY_SIDE)
         all.push(...(await Promise.all(list.slice(at, at + SIDE_BY_SIDE).map(one))));

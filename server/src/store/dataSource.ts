@@ -6,9 +6,16 @@ import { Jobs1795392000000 } from './migrations/1795392000000-jobs.ts';
 import { Chest1795478400000 } from './migrations/1795478400000-chest.ts';
 import { Saves1795564800000 } from './migrations/1795564800000-saves.ts';
 import { Access1795651200000 } from './migrations/1795651200000-access.ts';
+import { Places1795737600000 } from './migrations/1795737600000-places.ts';
 
 /** The changes of the database, in order. */
-export const MIGRATIONS = [Jobs1795392000000, Chest1795478400000, Saves1795564800000, Access1795651200000];
+export const MIGRATIONS = [
+  Jobs1795392000000,
+  Chest1795478400000,
+  Saves1795564800000,
+  Access1795651200000,
+  Places1795737600000,
+];
 
 /** Their names: what this Velk knows. */
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name);

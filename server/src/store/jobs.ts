@@ -20,7 +20,13 @@ export interface JobSummary {
   readonly updatedBy: string;
   readonly parts: number;
   readonly joints: number;
+  readonly place: Place;
 }
+
+/** Where a job lies: on the bench, put away, or deleted and kept for a while. */
+export type Place = 'bench' | 'shelf' | 'bin';
+/** What was deleted can be brought back for so long, days. */
+export const KEPT_IN_BIN = 30;
 
 /** One saved state of a job. */
 export interface Revision {
@@ -145,6 +151,7 @@ export function jobStore(source: DataSource) {
         updated_by: string;
         parts: string;
         joints: string;
+        place: Place;
       }[] = await source.query(
         `SELECT j.*, (SELECT count(*) FROM part p WHERE p.job_id = j.id) AS parts, (SELECT count(*) FROM joint t WHERE t.job_id = j.id) AS joints
          FROM job j WHERE j.shop_id = $1 ORDER BY j.updated_at DESC, j.name`,
@@ -159,6 +166,7 @@ export function jobStore(source: DataSource) {
         updatedBy: r.updated_by,
         parts: Number(r.parts),
         joints: Number(r.joints),
+        place: r.place,
       }));
     },
 
@@ -172,6 +180,20 @@ export function jobStore(source: DataSource) {
       const row = await read(source.manager, id);
       return row && { job: storedOf(row).job, shop: row.shop };
     },
+
+    /** Puts a job on the bench, away, or into the bin, and lets go of what has lain there for long. */
+    move: (id: string, place: Place): Promise<boolean> =>
+      source.transaction(async (manager) => {
+        const old = `SELECT id FROM job WHERE place = 'bin' AND moved_at < now() - interval '${KEPT_IN_BIN} days'`;
+        for (const table of ['part', 'joint', 'revision'])
+          await manager.query(`DELETE FROM ${table} WHERE job_id IN (${old})`);
+        await manager.query(`DELETE FROM job WHERE id IN (${old})`);
+        const [rows] = await manager.query<[unknown[], number]>(
+          'UPDATE job SET place = $2, moved_at = now() WHERE id = $1 RETURNING id',
+          [id, place],
+        );
+        return rows.length > 0;
+      }),
 
     create: (shopId: string, job: Job, by: string): Promise<StoredJob> =>
       source.transaction((manager) => write(manager, randomUUID(), shopId, job, { from: 0, by })),

@@ -1,18 +1,20 @@
 import { ConfigProvider, theme as antd } from 'antd';
-import { lazy, Suspense, useEffect, useMemo } from 'react';
-import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { Suspense, useEffect, useMemo } from 'react';
+import { BrowserRouter, Route, Routes } from 'react-router';
 import { JobsRoom } from '../rooms/JobsRoom.tsx';
+import { Nowhere } from '../rooms/Nowhere.tsx';
 import { useAccessQuery, useShopQuery } from './api.ts';
 import { Guarded } from './Guarded.tsx';
+import { lazyRoom } from './lazyRoom.tsx';
 import { useAppSelector } from './store.ts';
 import { antTheme } from './theme.ts';
 
-const JobRoom = lazy(() => import('../rooms/JobRoom.tsx'));
-const ShopRoom = lazy(() => import('../rooms/ShopRoom.tsx'));
-const ChestRoom = lazy(() => import('../rooms/chest/ChestRoom.tsx'));
-const QuickRoom = lazy(() => import('../rooms/quick/QuickRoom.tsx'));
-const LetIn = lazy(() => import('../rooms/LetIn.tsx'));
-const FirstRun = lazy(() => import('../rooms/FirstRun.tsx'));
+const JobRoom = lazyRoom(() => import('../rooms/JobRoom.tsx'));
+const ShopRoom = lazyRoom(() => import('../rooms/ShopRoom.tsx'));
+const ChestRoom = lazyRoom(() => import('../rooms/chest/ChestRoom.tsx'));
+const QuickRoom = lazyRoom(() => import('../rooms/quick/QuickRoom.tsx'));
+const LetIn = lazyRoom(() => import('../rooms/LetIn.tsx'));
+const FirstRun = lazyRoom(() => import('../rooms/FirstRun.tsx'));
 
 export function App() {
   const theme = useAppSelector((s) => s.view.theme);
@@ -42,7 +44,7 @@ export function App() {
                 <Route path="/chest/:tool?" element={<ChestRoom />} />
                 <Route path="/quick/:question?" element={<QuickRoom />} />
                 <Route path="/job/:id/*" element={<JobRoom />} />
-                <Route path="*" element={<Navigate to="/" replace />} />
+                <Route path="*" element={<Nowhere />} />
               </Routes>
             )}
           </Suspense>

@@ -1,11 +1,12 @@
 import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { mergedJobs } from '@velk/core';
 import { Link, useLocation } from 'react-router';
-import { benchActions, redone, undone } from './bench.ts';
+import { benchActions } from './bench.ts';
 import { SaveTrouble } from './SaveTrouble.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { StoryStick } from './StoryStick.tsx';
 import { useKeys } from './useKeys.ts';
+import { useWorkedOn } from './useWorkedOn.ts';
 import { shortcutsSwitched, themeSwitched, unitsSwitched } from './view.ts';
 import { useStyle } from './useUnits.ts';
 
@@ -27,15 +28,19 @@ export function Frame({
   const bench = useAppSelector((s) => s.bench);
   const [help, setHelp] = useState(false);
   const { pathname } = useLocation();
+  const room = ROOMS.find(([part]) => (part === '/' ? pathname === '/' : pathname.includes(part)))?.[1];
   useEffect(() => {
     window.scrollTo(0, 0);
   }, [pathname]);
+  const worked = useWorkedOn(job);
   useKeys(
     job,
+    worked,
     useCallback(() => setHelp((shown) => !shown), []),
   );
   return (
     <div className="frame">
+      <title>{[room, title, 'Velk'].filter(Boolean).join(' · ')}</title>
       <a className="skip" href="#work">
         To the work
       </a>
@@ -48,12 +53,12 @@ export function Frame({
         </div>
         {job ? <StoryStick job={job} /> : <OutsideNav />}
         <div className="tools">
-          {job && (
+          {worked && (
             <>
-              <button className="link" disabled={bench.past.length === 0} onClick={() => dispatch(undone())}>
+              <button className="link" disabled={worked.kept.past.length === 0} onClick={worked.undo}>
                 Undo
               </button>
-              <button className="link" disabled={bench.future.length === 0} onClick={() => dispatch(redone())}>
+              <button className="link" disabled={worked.kept.future.length === 0} onClick={worked.redo}>
                 Redo
               </button>
             </>
@@ -75,7 +80,10 @@ export function Frame({
         </div>
       </header>
       {job && <SaveTrouble what="This job" kept={bench} merge={mergedJobs} actions={benchActions} className="banner" />}
-      <aside className="aside">{aside}</aside>
+      <aside className="aside">
+        {job && <PlacesNav />}
+        {aside}
+      </aside>
       <main id="work" tabIndex={-1}>
         {children}
       </main>
@@ -84,8 +92,34 @@ export function Frame({
   );
 }
 
+/** What each room is called in the title of the page, by what its address holds. */
+const ROOMS: readonly (readonly [part: string, name: string])[] = [
+  ['/stock', 'Stock'],
+  ['/joints', 'Joints'],
+  ['/methods', 'Methods'],
+  ['/setups', 'Set-ups'],
+  ['/order', 'Order'],
+  ['/proof', 'Proof'],
+  ['/chest', 'Tool chest'],
+  ['/quick', 'Quick figures'],
+  ['/shop', 'Shop'],
+  ['/', 'Jobs'],
+];
+
+/** From a job to what every job shares; the job stays open meanwhile. */
+function PlacesNav() {
+  return (
+    <nav aria-label="Places" className="places">
+      <Link to="/chest">Chest</Link>
+      <Link to="/quick">Figures</Link>
+      <Link to="/shop">Shop</Link>
+    </nav>
+  );
+}
+
 function OutsideNav() {
   const { pathname } = useLocation();
+  const { id, now } = useAppSelector((s) => s.bench);
   return (
     <nav aria-label="Places" style={{ display: 'flex', gap: 22, paddingTop: 7, fontSize: 17 }}>
       {[
@@ -103,6 +137,7 @@ function OutsideNav() {
           {name}
         </Link>
       ))}
+      {id && now && pathname !== '/' && <Link to={`/job/${id}/stock`}>Back to {now.name}</Link>}
     </nav>
   );
 }

@@ -1,16 +1,19 @@
 import { NavLink } from 'react-router';
+import { useAppSelector } from './store.ts';
+import { searchFor } from './useJoint.ts';
 import { useStages, type Stage } from './useStages.ts';
 
 /** The job's stages as nicks along a wooden rule: hollow not begun, filled done, barred when it needs a look. */
 export function StoryStick({ job }: { job: string }) {
   const stages = useStages();
+  const joint = useAppSelector((s) => s.view.joint);
   return (
     <nav aria-label="Stages of the job">
       <ol className="stick">
         {stages.map((stage) => (
           <li key={stage.id}>
             <NavLink
-              to={`/job/${job}/${stage.id}`}
+              to={`/job/${job}/${stage.id}${searchFor(stage.id, joint)}`}
               aria-label={`${stage.title}, ${stage.state === 'look' ? `${stage.count} to look at` : stage.state}`}
             >
               {stage.title}

@@ -26,7 +26,11 @@ export interface JobSummary {
   updatedBy: string;
   parts: number;
   joints: number;
+  place: Place;
 }
+
+/** Where a job lies: on the bench, put away, or deleted and kept for a while. */
+export type Place = 'bench' | 'shelf' | 'bin';
 
 export interface Revision {
   version: number;
@@ -93,6 +97,10 @@ export const api = createApi({
       query: (file) => ({ url: '/jobs/import', method: 'POST', body: file }),
       invalidatesTags: ['jobs'],
     }),
+    moveJob: build.mutation<void, { id: string; place: Place }>({
+      query: ({ id, place }) => ({ url: `/jobs/${id}/place`, method: 'PUT', body: { place } }),
+      invalidatesTags: ['jobs'],
+    }),
     revisions: build.query<Revision[], string>({ query: (id) => `/jobs/${id}/revisions`, providesTags: ['revisions'] }),
     revision: build.query<Job, { id: string; version: number }>({
       query: ({ id, version }) => `/jobs/${id}/revisions/${version}`,
@@ -137,6 +145,8 @@ export const {
   useJobQuery,
   useCreateJobMutation,
   useImportJobMutation,
+  useLazyJobQuery,
+  useMoveJobMutation,
   useRevisionsQuery,
   useLazyRevisionQuery,
   useShopQuery,

@@ -4,4 +4,4 @@ import { keptActions, reduceKept } from './keptActions.ts';
 /** The job on the bench. */
 export const benchActions = keptActions<Job>('bench');
 export const benchReducer = reduceKept(benchActions, mergedJobs);
-export const { changed, undone, redone } = benchActions;
+export const { changed } = benchActions;

@@ -58,6 +58,13 @@ export async function draftsOf<T>(of: string, read: ReadDraft<T>): Promise<Left<
     .sort((a, b) => b.at - a.at);
 }
 
+/** Ids of what some window has changed and not saved, whatever it can be read as. */
+export async function waitingOf(sort: 'job' | 'shop'): Promise<ReadonlySet<string>> {
+  const rows = await (await database()).getAll('drafts');
+  const waits = ({ of, kept }: Row) => of.startsWith(`${sort} `) && isRecord(kept) && isRecord(kept['draft']);
+  return new Set(rows.filter(waits).map(({ of }) => of.slice(sort.length + 1)));
+}
+
 /** What was kept, made to what this version knows; nothing where it is damaged or something else. */
 export type ReadDraft<T> = (kept: unknown) => KeptDraft<T> | undefined;
 

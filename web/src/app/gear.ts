@@ -5,4 +5,3 @@ import { keptActions, reduceKept } from './keptActions.ts';
 export const gearActions = keptActions<Shop>('gear');
 export const gearReducer = reduceKept(gearActions, mergedShops);
 export const gearChanged = gearActions.changed;
-export const gearUndone = gearActions.undone;

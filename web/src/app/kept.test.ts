@@ -17,19 +17,43 @@ const sent = (state: Kept<Doc>, save = 's') =>
     kept.toSend(state, () => save),
   );
 
+/** A change of a field that is then left. */
+const edited = <T>(state: kept.Kept<T>, now: T) => kept.stepEnded(kept.changed(state, now));
+
 describe('a thing that is worked on here and kept on the server', () => {
   it('undo and redo walk through every change, and a new change cuts the way forward', () => {
-    const three = [1, 2].reduce((state, a) => kept.changed(state, with_({ a })), first);
+    const three = [1, 2].reduce((state, a) => edited(state, with_({ a })), first);
     expect(kept.undone(three).now).toEqual(with_({ a: 1 }));
     const back = kept.undone(kept.undone(kept.undone(three)));
     expect(back).toMatchObject({ now: ZERO, save: 'saved' });
     expect(kept.redone(kept.redone(kept.redone(back))).now).toEqual(with_({ a: 2 }));
     expect(kept.redone(kept.changed(back, with_({ a: 9 }))).now).toEqual(with_({ a: 9 }));
     expect(kept.undone(three).save).toBe('unsaved');
-    const long = Array.from({ length: 300 }, (_, i) => i + 1).reduce((s, a) => kept.changed(s, with_({ a })), first);
+    const long = Array.from({ length: 300 }, (_, i) => i + 1).reduce((s, a) => edited(s, with_({ a })), first);
     expect(long.past).toHaveLength(200);
     expect(long.past.at(-1)).toEqual(with_({ a: 299 }));
     expect(kept.changed(kept.NOTHING_KEPT, ZERO)).toBe(kept.NOTHING_KEPT);
+  });
+
+  it('keystrokes in one field are one step, until it is left; another place, or several at once, is another', () => {
+    const typed = [1, 12, 123].reduce((state, a) => kept.changed(state, with_({ a })), first);
+    expect(typed.past).toEqual([ZERO]);
+    expect(kept.undone(typed).now).toEqual(ZERO);
+    expect(kept.redone(kept.undone(typed)).now).toEqual(with_({ a: 123 }));
+    expect(kept.changed(typed, with_({ a: 123, b: 4 })).past).toHaveLength(2);
+    expect(kept.changed(kept.stepEnded(typed), with_({ a: 4 })).past).toHaveLength(2);
+    expect(kept.changed(kept.redone(kept.undone(typed)), with_({ a: 4 })).past).toHaveLength(2);
+    const several = kept.changed(typed, with_({ a: 4, b: 4 }));
+    expect(kept.changed(several, with_({ a: 5, b: 5 })).past).toHaveLength(3);
+    /** Readings are typed as one run; a list of parts that grows is not. */
+    const value = { of: { sizes: [22] as number[], parts: [{ id: 1 }] } };
+    const runs = kept.opened({ id: 'a job', version: 1, value });
+    const run = (sizes: number[], parts = [{ id: 1 }]) => ({ of: { sizes, parts } });
+    const read = [[22.1], [22.1, 2], [22.1, 22]].reduce((state, sizes) => kept.changed(state, run(sizes, state.now!.of.parts)), runs); // prettier-ignore
+    expect(read.past).toHaveLength(1);
+    const grown = kept.changed(kept.changed(read, run([22.1, 22], [{ id: 1 }, { id: 2 }])), run([22.1, 22], []));
+    expect(grown.past).toHaveLength(3);
+    expect(kept.stepEnded(first)).toBe(first);
   });
 
   it('a change made while a save is under way is saved after it; back where it was, nothing is left to save', () => {
@@ -69,7 +93,7 @@ describe('a thing that is worked on here and kept on the server', () => {
   });
 
   it('what they changed elsewhere is taken in, also under undo; the same place is asked', () => {
-    const mine = sent(kept.changed(kept.changed(first, with_({ a: 1 })), with_({ a: 2 })));
+    const mine = sent(kept.changed(edited(first, with_({ a: 1 })), with_({ a: 2 })));
     const both = kept.stale(mine, theirs(with_({ b: 7 }), 2), undefined, merged);
     expect(both).toMatchObject({ version: 2, now: with_({ a: 2, b: 7 }), save: 'unsaved', with: 'Tablet' });
     expect(kept.undone(both).now).toEqual(with_({ a: 1, b: 7 }));

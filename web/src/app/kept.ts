@@ -41,6 +41,8 @@ export interface Kept<T> {
   readonly now: T | null;
   readonly past: readonly T[];
   readonly future: readonly T[];
+  /** The place that the last change was at, while further changes of it make one step with it; nothing once it ended. */
+  readonly step: string | null;
   readonly save: SaveState;
   /** A save is under way: another waits for it, for only then is the version to save over known. */
   readonly sending: boolean;
@@ -62,6 +64,7 @@ export const NOTHING_KEPT: Kept<never> = {
   now: null,
   past: [],
   future: [],
+  step: null,
   save: 'saved',
   sending: false,
   sent: null,
@@ -84,11 +87,30 @@ function saveAfter<T>({ save, sent, base, message }: Kept<T>, now: T): Pick<Kept
   return now === base && !sent ? { save: 'saved', message: '' } : { save: 'unsaved', message };
 }
 
+/** Something else: of one place changed again and again only what it was before is a step of undo. */
 export function changed<T>(kept: Kept<T>, now: T): Kept<T> {
   if (kept.now === null) return kept;
-  const past = [...kept.past.slice(1 - MOST_STEPS), kept.now];
-  return { ...kept, past, now, future: [], with: '', ...saveAfter(kept, now) };
+  const step = onlyPlace(kept.now, now);
+  const goesOn = step !== null && step === kept.step;
+  const past = goesOn ? kept.past : [...kept.past.slice(1 - MOST_STEPS), kept.now];
+  return { ...kept, past, now, future: [], step, with: '', ...saveAfter(kept, now) };
 }
+
+/** A field was left: what is changed next is another step. */
+export const stepEnded = <T>(kept: Kept<T>): Kept<T> => (kept.step === null ? kept : { ...kept, step: null });
+
+/** The one place at which two things differ, where it is one value or one run of values; nothing where they differ at more. */
+function onlyPlace(before: unknown, after: unknown, at = ''): string | null {
+  if (!isTree(before) || !isTree(after) || (isRun(before) && isRun(after))) return at;
+  const keys = Object.keys(after);
+  if (keys.length !== Object.keys(before).length) return null;
+  const [place, ...more] = keys.filter((key) => before[key] !== after[key]);
+  return place === undefined || more.length ? null : onlyPlace(before[place], after[place], `${at}.${place}`);
+}
+
+const isTree = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null;
+/** Such as the readings of a size, which are typed as one run. */
+const isRun = (value: unknown): boolean => Array.isArray(value) && !value.some(isTree);
 
 export function undone<T>(kept: Kept<T>): Kept<T> {
   const now = kept.past.at(-1);
@@ -97,6 +119,7 @@ export function undone<T>(kept: Kept<T>): Kept<T> {
     ...kept,
     past: kept.past.slice(0, -1),
     now,
+    step: null,
     future: [...kept.future, kept.now],
     ...saveAfter(kept, now),
   };
@@ -109,6 +132,7 @@ export function redone<T>(kept: Kept<T>): Kept<T> {
     ...kept,
     past: [...kept.past, kept.now],
     now,
+    step: null,
     future: kept.future.slice(0, -1),
     ...saveAfter(kept, now),
   };

@@ -20,6 +20,7 @@ export function keptActions<T>(name: string) {
   return {
     opened: of<Opened<T>>('opened'),
     changed: of<T>('changed'),
+    stepEnded: createAction(`${name}/stepEnded`),
     undone: createAction(`${name}/undone`),
     redone: createAction(`${name}/redone`),
     sending: of<Sent<T>>('sending'),
@@ -44,6 +45,7 @@ export function reduceKept<T>(actions: KeptActions<T>, merge: Merge<T>) {
       return kept.opened(stored, draft);
     }
     if (actions.changed.match(action)) return kept.changed<T>(state, action.payload as T);
+    if (actions.stepEnded.match(action)) return kept.stepEnded(state);
     if (actions.undone.match(action)) return kept.undone(state);
     if (actions.redone.match(action)) return kept.redone(state);
     if (actions.sending.match(action)) return kept.sending(state, action.payload);

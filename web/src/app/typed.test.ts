@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { redone, undone } from './bench.ts';
 import { ofJob, ofShop, typed, typedBefore, typedSlice, type Typed } from './typed.ts';
 
 const run = (...actions: Parameters<typeof typedSlice.reducer>[1][]): Typed => actions.reduce(typedSlice.reducer, {});
@@ -9,11 +8,6 @@ describe('text that could not be read', () => {
   it('stands by its field until it is gone from there', () => {
     expect(run(typed({ field: 'f', text: '3/' }), typed({ field: 'g', text: '' }))).toEqual({ f: '3/', g: '' });
     expect(run(typed({ field: 'f', text: '3/' }), typed({ field: 'f', text: null }))).toEqual({});
-  });
-
-  it('goes when the job is undone or redone, but not a pasted table nor what belongs to the shop', () => {
-    const all = Object.entries(ALL).map(([field, text]) => typed({ field, text }));
-    for (const step of [undone(), redone()]) expect(run(...all, step)).toEqual({ 'kept.paste': 'Part,Pieces', 'shop.rip.kerf': '-3' }); // prettier-ignore
   });
 
   it('of another job goes when a job is opened; of the shop stays', () => {

@@ -1,5 +1,4 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { redone, undone } from './bench.ts';
 
 /** Text typed into a field that isn't a usable value yet, by field: nothing typed is lost. */
 export type Typed = Readonly<Record<string, string>>;
@@ -12,9 +11,6 @@ const those = (typed: Typed, which: (field: string) => boolean): Typed =>
 
 export const ofShop = (typed: Typed): Typed => those(typed, isOfShop);
 export const ofJob = (typed: Typed): Typed => those(typed, (field) => !isOfShop(field));
-
-/** What no undo of the job takes back: what belongs to the shop, and tables not yet taken in. */
-const lasting = (typed: Typed): Typed => those(typed, (field) => isOfShop(field) || field.startsWith('kept.'));
 
 const NONE: Typed = {};
 
@@ -31,9 +27,6 @@ export const typedSlice = createSlice({
       ...(payload.of === 'job' ? ofShop(state) : state),
       ...payload.typed,
     }),
-  },
-  extraReducers: (build) => {
-    build.addCase(undone, lasting).addCase(redone, lasting);
   },
 });
 

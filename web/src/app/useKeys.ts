@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
-import { redone, undone } from './bench.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
+import type { WorkedOn } from './useWorkedOn.ts';
 import { unitsSwitched } from './view.ts';
 
 const STAGES = ['stock', 'joints', 'methods', 'setups', 'order', 'proof'];
@@ -25,19 +25,23 @@ export function useSingleKeys(keys: Readonly<Record<string, () => void>>): void 
 }
 
 /** Single keys, dead inside a field; undo and redo everywhere. */
-export function useKeys(job: string | null, onHelp: () => void): void {
+export function useKeys(job: string | null, worked: WorkedOn | null, onHelp: () => void): void {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const on = useAppSelector((s) => s.view.shortcuts);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const command = event.ctrlKey || event.metaKey;
-      if (command && event.key.toLowerCase() === 'z') {
+      if (command && worked && event.key.toLowerCase() === 'z') {
         event.preventDefault();
-        dispatch(event.shiftKey ? redone() : undone());
-      } else if (command && event.key.toLowerCase() === 'y') {
+        /** What was typed here and could not be read goes first, as with Escape; what is unread elsewhere stays. */
+        const unread = event.target instanceof HTMLElement && event.target.getAttribute('aria-invalid') === 'true';
+        if (unread) event.target.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }));
+        else if (event.shiftKey) worked.redo();
+        else worked.undo();
+      } else if (command && worked && event.key.toLowerCase() === 'y') {
         event.preventDefault();
-        dispatch(redone());
+        worked.redo();
       } else if (!on || command || event.altKey || inField(event.target)) {
         return;
       } else if (event.key === 'u') dispatch(unitsSwitched());
@@ -49,5 +53,5 @@ export function useKeys(job: string | null, onHelp: () => void): void {
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [dispatch, navigate, job, on, onHelp]);
+  }, [dispatch, navigate, job, worked, on, onHelp]);
 }

@@ -53,6 +53,8 @@ export default function PairView(props: Props) {
   const drag = (event: PointerEvent) => {
     if (event.buttons === 1) turn(event.movementX / 160, event.movementY / 160);
   };
+  if (!drawsSolids())
+    return <p role="alert">This browser draws nothing in three dimensions: its graphics (WebGL) are switched off.</p>;
   if (error) return <p role="alert">The joint can’t be shown: {error}</p>;
   return (
     <div>
@@ -104,6 +106,13 @@ export default function PairView(props: Props) {
       </label>
     </div>
   );
+}
+
+let drawn: boolean | undefined;
+/** Whether this browser can draw solids at all; asked once, for contexts are few. */
+function drawsSolids(): boolean {
+  drawn ??= document.createElement('canvas').getContext('webgl2') !== null;
+  return drawn;
 }
 
 /** A body of wood with its edges lined, in a colour of the theme. */

@@ -6,14 +6,15 @@ import { Frame } from '../app/Frame.tsx';
 import { Guarded } from '../app/Guarded.tsx';
 import { cleared } from '../app/plans.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
-import { useJoint } from '../app/useJoint.ts';
+import { useAddressedJoint, useJoint, usePickJoint } from '../app/useJoint.ts';
 import { useGear } from '../app/useGear.ts';
 import { useBench } from '../app/useBench.ts';
 import { usePlanning } from '../app/usePlanning.ts';
-import { jointPicked } from '../app/view.ts';
 import { EndThumb } from '../drawings/EndThumb.tsx';
 import { JointsRoom } from './JointsRoom.tsx';
 import { MethodsRoom } from './MethodsRoom.tsx';
+import { NoRoom } from './Nowhere.tsx';
+import { Opening } from './Opening.tsx';
 import { OrderRoom } from './OrderRoom.tsx';
 import { ProofRoom } from './ProofRoom.tsx';
 import { SetupsRoom } from './SetupsRoom.tsx';
@@ -31,6 +32,7 @@ export default function JobRoom() {
     dispatch(cleared());
   }, [dispatch, id]);
   usePlanning(shop);
+  const gone = useAddressedJoint(job);
 
   if (error && !job)
     return (
@@ -64,6 +66,12 @@ export default function JobRoom() {
               .
             </p>
           ))}
+          {gone && (
+            <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
+              This job has no joint “{gone}”, which the address names: it was removed, or the address is of another job.
+              The joints it has are in the list.
+            </p>
+          )}
           {failed && (
             <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
               This job could not be planned: {failed}. {plan ? 'What is shown is the plan before the last change.' : ''}{' '}
@@ -77,26 +85,27 @@ export default function JobRoom() {
             <Route path="setups/:card?" element={<SetupsRoom job={job} id={id} />} />
             <Route path="order" element={<OrderRoom id={id} />} />
             <Route path="proof" element={<ProofRoom job={job} />} />
-            <Route path="*" element={<Navigate to="stock" replace />} />
+            <Route index element={<Navigate to="stock" replace />} />
+            <Route path="*" element={<NoRoom />} />
           </Routes>
         </Guarded>
       ) : (
-        <div className="sheet">Opening…</div>
+        <Opening />
       )}
     </Frame>
   );
 }
 
 function JointList({ id, job }: { id: string; job: Job }) {
-  const dispatch = useAppDispatch();
   const navigate = useNavigate();
+  const pickJoint = usePickJoint();
   const atSetups = useLocation().pathname.includes('/setups');
   const pick = useCallback(
     (joint: string) => {
-      dispatch(jointPicked(joint));
+      pickJoint(joint);
       if (atSetups) void navigate(`/job/${id}/setups`);
     },
-    [dispatch, navigate, id, atSetups],
+    [pickJoint, navigate, id, atSetups],
   );
   const current = useJoint(job);
   return (

@@ -1,26 +1,41 @@
-import { Button } from 'antd';
-import { useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Button, Segmented, Select } from 'antd';
+import { useRef, useState, type DragEvent } from 'react';
+import { useNavigate } from 'react-router';
 import { MAX_JOB_BYTES, newJob, type FieldError } from '@velk/core';
 import {
   sentenceOf,
   useCreateJobMutation,
   useImportJobMutation,
   useJobsQuery,
+  useLazyJobQuery,
+  useMoveJobMutation,
   useShopQuery,
+  type JobSummary,
+  type Place,
   type ServerProblem,
 } from '../app/api.ts';
 import { Frame } from '../app/Frame.tsx';
-import { SmallStick } from '../app/StoryStick.tsx';
 import { useHowFar } from '../app/useHowFar.ts';
+import { useWaiting } from '../app/useWaiting.ts';
+import { JobRow } from './JobRow.tsx';
+import { copiedJob, LONG_LIST, PLACES, shownJobs, SORTS, type Sort } from './jobList.ts';
 
 /** What is on the bench: every job, a new one, and one from a file. */
 export function JobsRoom() {
   const { data: jobs, error } = useJobsQuery(undefined, { refetchOnMountOrArgChange: true, pollingInterval: 15_000 });
   const { data: shop } = useShopQuery();
-  const howFar = useHowFar(jobs, shop?.shop, shop?.version ?? 0);
+  const waiting = useWaiting();
+  const [place, setPlace] = useState<Place>('bench');
+  const [words, setWords] = useState('');
+  const [sort, setSort] = useState<Sort>('changed');
+  const shown = shownJobs(jobs ?? [], { place, words, sort });
+  const howFar = useHowFar(shown, shop?.shop, shop?.version ?? 0);
   const [create] = useCreateJobMutation();
   const [importJob] = useImportJobMutation();
+  const [fetchJob] = useLazyJobQuery();
+  const [moveJob] = useMoveJobMutation();
+  const [moved, setMoved] = useState<{ job: JobSummary; place: Place } | null>(null);
+  const [over, setOver] = useState(false);
   const navigate = useNavigate();
   const file = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<{ title: string; errors: FieldError[] } | null>(null);
@@ -52,12 +67,44 @@ export function JobsRoom() {
     }
   };
 
+  const copy = async (job: JobSummary, measured: boolean) => {
+    try {
+      const stored = await fetchJob(job.id).unwrap();
+      const made = await create(copiedJob(stored.job, jobs ?? [], measured)).unwrap();
+      await navigate(`/job/${made.id}/stock`);
+    } catch (problem) {
+      setWrong({ title: sentenceOf(problem), errors: [] });
+    }
+  };
+  const move = async (job: JobSummary, to: Place) => {
+    try {
+      await moveJob({ id: job.id, place: to }).unwrap();
+      setMoved({ job, place: to });
+    } catch (problem) {
+      setWrong({ title: sentenceOf(problem), errors: [] });
+    }
+  };
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    void read(event.dataTransfer.files[0]);
+  };
+
   const own = shop?.shop.style.system ?? 'mm';
   const other = own === 'mm' ? 'in' : 'mm';
   const name = { mm: 'millimetres', in: 'inches' };
   return (
     <Frame job={null} title={shop?.shop.name ?? ''} aside={null}>
-      <div className="sheet" style={{ minHeight: '100%' }}>
+      <div
+        className={`sheet ${over ? 'dropping' : ''}`}
+        style={{ minHeight: '100%' }}
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={drop}
+      >
         <header
           style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'end', gap: 20, flexWrap: 'wrap' }}
         >
@@ -92,38 +139,72 @@ export function JobsRoom() {
             ))}
           </div>
         )}
+        {moved && (
+          <p className="note" role="status" style={{ margin: '14px 0' }}>
+            {moved.job.name}: {PLACES[moved.place].done}.{' '}
+            <button className="link" onClick={() => void move(moved.job, moved.job.place).then(() => setMoved(null))}>
+              Undo
+            </button>
+          </p>
+        )}
+        {jobs && jobs.length > 0 && (
+          <div className="between" style={{ marginTop: 16, alignItems: 'center' }}>
+            <Segmented<Place>
+              aria-label="Jobs that are shown"
+              value={place}
+              options={(Object.keys(PLACES) as Place[]).map((value) => ({
+                value,
+                label: `${PLACES[value].title} ${jobs.filter((j) => j.place === value).length}`,
+              }))}
+              onChange={setPlace}
+            />
+            {jobs.length > LONG_LIST && (
+              <span className="field" style={{ flex: '0 1 260px' }}>
+                <input
+                  aria-label="Search the jobs"
+                  placeholder={`Search ${jobs.length} jobs`}
+                  value={words}
+                  onChange={(e) => setWords(e.target.value)}
+                />
+              </span>
+            )}
+            <Select<Sort>
+              aria-label="Sorted by"
+              value={sort}
+              options={Object.entries(SORTS).map(([value, { title }]) => ({ value: value as Sort, label: title }))}
+              popupMatchSelectWidth={false}
+              onChange={setSort}
+            />
+          </div>
+        )}
         {jobs?.length === 0 && (
           <div className="start">
             <h2>Nothing on the bench yet</h2>
             <p>A job is the parts you cut and the joints between them. Start with one rail and one stile.</p>
           </div>
         )}
-        <div className="rows" style={{ marginTop: 16 }}>
-          {jobs?.map((job) => (
-            <div className="row jobrow" key={job.id}>
-              <Link to={`/job/${job.id}/${job.joints ? 'joints' : 'stock'}`} style={{ fontSize: 19, fontWeight: 600 }}>
-                {job.name}
-              </Link>
-              <span>
-                {job.joints} {job.joints === 1 ? 'joint' : 'joints'}, {job.parts} {job.parts === 1 ? 'part' : 'parts'},
-                in {name[job.units]}
-              </span>
-              <span className="quiet">
-                {new Date(job.updatedAt).toLocaleDateString()} by {job.updatedBy}
-              </span>
-              <span className="quiet">
-                {job.joints === 0
-                  ? job.parts === 0
-                    ? 'Next: its parts'
-                    : 'Next: its joints'
-                  : howFar(job)
-                    ? `${howFar(job)!.setups} set-ups, about ${howFar(job)!.minutes} min to set`
-                    : 'Planning…'}
-              </span>
-              {howFar(job) && <SmallStick stages={howFar(job)!.stages} />}
-            </div>
+        {jobs && jobs.length > 0 && shown.length === 0 && (
+          <p className="quiet" style={{ padding: '16px 0' }}>
+            {words ? `No job here is called “${words}”.` : PLACES[place].empty}
+          </p>
+        )}
+        <div className="rows" style={{ marginTop: 4 }}>
+          {shown.map((job) => (
+            <JobRow
+              key={job.id}
+              job={job}
+              far={howFar(job)}
+              waits={waiting.has(job.id)}
+              deeds={{ copy: (one, measured) => void copy(one, measured), move: (one, to) => void move(one, to) }}
+            />
           ))}
         </div>
+        {place === 'bin' && shown.length > 0 && (
+          <p className="quiet">What is deleted is kept for thirty days, then it is gone.</p>
+        )}
+        <p className="quiet" style={{ paddingTop: 18 }}>
+          A job file can be dropped here.
+        </p>
       </div>
     </Frame>
   );

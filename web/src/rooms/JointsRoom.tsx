@@ -1,5 +1,5 @@
 import { Segmented, Select } from 'antd';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   availableIn,
@@ -17,10 +17,11 @@ import {
   type Shop,
 } from '@velk/core';
 import { changed } from '../app/bench.ts';
+import { Guarded } from '../app/Guarded.tsx';
+import { lazyRoom } from '../app/lazyRoom.tsx';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useSingleKeys } from '../app/useKeys.ts';
 import { useStyle } from '../app/useUnits.ts';
-import { jointPicked } from '../app/view.ts';
 import { JointDrawing } from '../drawings/JointDrawing.tsx';
 import { AngleField } from '../widgets/AngleField.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
@@ -33,7 +34,7 @@ import { NewJoint } from './NewJoint.tsx';
 import { WordsField } from '../widgets/WordsField.tsx';
 
 /** Loaded only when asked for: three dimensions weigh more than the rest of the page. */
-const PairView = lazy(() => import('../drawings/PairView.tsx'));
+const PairView = lazyRoom(() => import('../drawings/PairView.tsx'));
 
 /** A dimension that a quick figure sent here by the address; offered, not applied. */
 function useOffered(joint: string): { dimension: string; value: number; done: () => void } | null {
@@ -41,7 +42,7 @@ function useOffered(joint: string): { dimension: string; value: number; done: ()
   const read = parseLength(params.get('value') ?? '', METRIC);
   const dimension = params.get('dimension');
   if (params.get('joint') !== joint || !dimension || !read.ok) return null;
-  return { dimension, value: read.value, done: () => setParams({}, { replace: true }) };
+  return { dimension, value: read.value, done: () => setParams({ joint }, { replace: true }) };
 }
 
 const NONE = [] as const;
@@ -50,13 +51,7 @@ const words = (dimension: string): string => dimension.replace(/([A-Z])/g, (c) =
 
 /** The joint sheet: the drawing is the form, reasons and warnings stand in the margin. */
 export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
-  const dispatch = useAppDispatch();
   const joint = useJoint(job);
-  const [params] = useSearchParams();
-  const asked = params.get('joint');
-  useEffect(() => {
-    if (asked) dispatch(jointPicked(asked));
-  }, [dispatch, asked]);
   const [adding, setAdding] = useState(false);
   if (!joint || adding)
     return (
@@ -225,13 +220,15 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
           {solid ? 'Close the view in three dimensions' : 'In three dimensions'}
         </button>
         {solid && (
-          <Suspense fallback={<p className="quiet">Fetching the view…</p>}>
-            {problems.length ? (
-              <p className="quiet">A joint that can’t be made has no solid to show.</p>
-            ) : (
-              <PairView kind={kind.id} params={params} members={members} />
-            )}
-          </Suspense>
+          <Guarded by={[kind.id, params]}>
+            <Suspense fallback={<p className="quiet">Fetching the view…</p>}>
+              {problems.length ? (
+                <p className="quiet">A joint that can’t be made has no solid to show.</p>
+              ) : (
+                <PairView kind={kind.id} params={params} members={members} />
+              )}
+            </Suspense>
+          </Guarded>
         )}
         <MarkingOut job={job} joint={joint} plan={plan} style={style} />
       </section>

@@ -13,7 +13,7 @@ import {
 } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
-import { jointPicked } from '../app/view.ts';
+import { usePickJoint } from '../app/useJoint.ts';
 import { FrameForm } from './FrameForm.tsx';
 import { KindPicker } from './KindPicker.tsx';
 import { newJoint } from './newParts.ts';
@@ -46,6 +46,7 @@ interface Props {
 /** A new joint, picked by what is seen, or a whole frame with all of its joints. */
 export function NewJoint({ job, shop, onDone, onBack }: Props) {
   const dispatch = useAppDispatch();
+  const pick = usePickJoint();
   const [framing, setFraming] = useState(false);
   const [wanted, setWanted] = useState<{ tenoned?: string; mortised?: string }>({});
   const [tenoned, mortised] = pairOf(job, wanted);
@@ -54,7 +55,7 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
     if (!tenoned || !mortised || full) return;
     const made = newJoint(job, shop, tenoned, mortised, kind.id);
     dispatch(changed({ ...job, joints: [...job.joints, made] }));
-    dispatch(jointPicked(made.id));
+    pick(made.id);
     onDone();
   };
   if (framing)
@@ -66,7 +67,7 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
           onClose={() => setFraming(false)}
           onMake={({ parts, joints }) => {
             dispatch(changed({ ...job, parts: [...job.parts, ...parts], joints: [...job.joints, ...joints] }));
-            dispatch(jointPicked(joints[0]!.id));
+            pick(joints[0]!.id);
             onDone();
           }}
         />

@@ -12,6 +12,23 @@ export function OrderRoom({ id }: { id: string }) {
   const plan = useAppSelector((s) => s.plans.plan);
   const style = useStyle();
   if (!plan) return <div className="sheet">Planning…</div>;
+  if (!plan.cards.length)
+    return (
+      <div className="sheet">
+        <h1>Order of cutting</h1>
+        <p>
+          Nothing is cut yet:{' '}
+          <Link to={`/job/${id}/${plan.basis.job.parts.length < 2 ? 'stock' : 'joints'}`}>
+            {plan.basis.job.parts.length < 2
+              ? 'add the parts'
+              : plan.basis.job.joints.length
+                ? 'see what stands in the way of the joints'
+                : 'say how the parts meet'}
+          </Link>
+          .
+        </p>
+      </div>
+    );
   const number = new Map(plan.cards.map((card, i) => [card.id, i + 1]));
   return (
     <div className="sheet">

@@ -46,7 +46,13 @@ export function SetupsRoom({ job, id }: { job: Job; id: string }) {
   if (!first)
     return (
       <div className="sheet">
-        No set-ups yet: {job.joints.length ? 'the joint sheet says what is in the way.' : 'add a joint first.'}
+        <h1>No set-ups yet</h1>
+        <p>
+          <Link to={`/job/${id}/joints`}>
+            {job.joints.length ? 'The joint sheet says what is in the way' : 'Add a joint first'}
+          </Link>
+          .
+        </p>
       </div>
     );
   return (

@@ -23,6 +23,7 @@ import { useGear } from '../app/useGear.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { NumberField } from './chest/FieldInput.tsx';
+import { Opening } from './Opening.tsx';
 import { Entrances } from './Entrances.tsx';
 import { GearSave } from './GearSave.tsx';
 import { WordsField } from '../widgets/WordsField.tsx';
@@ -32,7 +33,13 @@ export default function ShopRoom() {
   const shop = useGear();
   return (
     <Frame job={null} title={shop?.name ?? ''} aside={null}>
-      <div className="sheet">{shop ? <Settings shop={shop} /> : 'Opening…'}</div>
+      {shop ? (
+        <div className="sheet">
+          <Settings shop={shop} />
+        </div>
+      ) : (
+        <Opening />
+      )}
     </Frame>
   );
 }

@@ -21,10 +21,11 @@ import {
   type Tool,
   type ToolKind,
 } from '@velk/core';
-import { gearChanged, gearUndone } from '../../app/gear.ts';
+import { gearChanged } from '../../app/gear.ts';
 import { Frame } from '../../app/Frame.tsx';
+import { Opening } from '../Opening.tsx';
 import { currentShop, useGear } from '../../app/useGear.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { useStyle } from '../../app/useUnits.ts';
 import { Silhouette } from '../../drawings/Silhouette.tsx';
 import { Length } from '../../widgets/Length.tsx';
@@ -42,7 +43,7 @@ export default function ChestRoom() {
       title={shop?.name ?? ''}
       aside={shop && <Shelves tools={shop.tools} shelf={shelf} onPick={setShelf} />}
     >
-      {shop ? <Chest shop={shop} shelf={shelf} /> : <div className="sheet">Opening…</div>}
+      {shop ? <Chest shop={shop} shelf={shelf} /> : <Opening />}
     </Frame>
   );
 }
@@ -77,7 +78,6 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
   const navigate = useNavigate();
   const style = useStyle();
   const { tool: chosen } = useParams();
-  const undo = useAppSelector((s) => s.gear.past.length > 0);
   const [words, setWords] = useState('');
   const [read, setRead] = useState<{ added: number; problems: readonly CellProblem[] } | null>(null);
   const file = useRef<HTMLInputElement>(null);
@@ -137,9 +137,6 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
             }))}
             onChange={add}
           />
-          <button className="link" disabled={!undo} onClick={() => dispatch(gearUndone())}>
-            Undo
-          </button>
           <button className="link" onClick={() => file.current?.click()}>
             Bring in
           </button>

@@ -14,6 +14,7 @@ import {
 } from '@velk/core';
 import { useJobQuery, useJobsQuery, useShopQuery } from '../../app/api.ts';
 import { Frame } from '../../app/Frame.tsx';
+import { Opening } from '../Opening.tsx';
 import { useAppSelector } from '../../app/store.ts';
 import { useStyle } from '../../app/useUnits.ts';
 import { SketchDrawing } from '../../drawings/SketchDrawing.tsx';
@@ -29,13 +30,7 @@ export default function QuickRoom() {
   const chosen = QUICK_FIGURES.find((q) => q.id === question);
   return (
     <Frame job={null} title="Quick figures" aside={chosen && <Questions chosen={chosen.id} />}>
-      {!data ? (
-        <div className="sheet">Opening…</div>
-      ) : chosen ? (
-        <Question key={chosen.id} figure={chosen} shop={data.shop} />
-      ) : (
-        <Finder />
-      )}
+      {!data ? <Opening /> : chosen ? <Question key={chosen.id} figure={chosen} shop={data.shop} /> : <Finder />}
     </Frame>
   );
 }

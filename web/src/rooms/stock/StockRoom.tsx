@@ -1,5 +1,6 @@
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { writeParts, type Job, type Part } from '@velk/core';
 import { changed } from '../../app/bench.ts';
 import { useAppDispatch } from '../../app/store.ts';
@@ -132,6 +133,11 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
                 Save as CSV
               </button>
             </p>
+            {job.parts.length > 1 && job.joints.length === 0 && (
+              <p style={{ marginTop: 12 }}>
+                Next: <Link to={`/job/${id}/joints`}>how they meet</Link>.
+              </p>
+            )}
             <p className="quiet" style={{ marginTop: 12, maxWidth: 640 }}>
               Measured sizes are typed as a run, such as {style.system === 'mm' ? '22.1 22.0 21.8' : '3/4 25/32 1 1/16'}
               . Figures use the middle one; the proof runs the thinnest and the thickest piece too.

@@ -1,0 +1,79 @@
+import { Dropdown } from 'antd';
+import { Link } from 'react-router';
+import type { JobSummary, Place } from '../app/api.ts';
+import { SmallStick } from '../app/StoryStick.tsx';
+import type { HowFar } from '../app/useHowFar.ts';
+
+/** What can be done with a job in the list. */
+export interface JobDeeds {
+  readonly copy: (job: JobSummary, measured: boolean) => void;
+  readonly move: (job: JobSummary, place: Place) => void;
+}
+
+const UNITS = { mm: 'millimetres', in: 'inches' };
+const MOVES: Readonly<Record<Place, readonly (readonly [place: Place, label: string])[]>> = {
+  bench: [
+    ['shelf', 'Put it away'],
+    ['bin', 'Delete it'],
+  ],
+  shelf: [
+    ['bench', 'Back on the bench'],
+    ['bin', 'Delete it'],
+  ],
+  bin: [['bench', 'Bring it back']],
+};
+
+const counted = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
+
+/** One job of the list: what it is, how far it is, whether something of it waits to be saved, and what to do with it. */
+export function JobRow({
+  job,
+  far,
+  waits,
+  deeds,
+}: {
+  job: JobSummary;
+  far: HowFar | undefined;
+  waits: boolean;
+  deeds: JobDeeds;
+}) {
+  const items = [
+    {
+      key: 'file',
+      label: (
+        <a href={`/api/jobs/${job.id}/file`} download={`${job.name}.velk-job.json`}>
+          Save as a job file
+        </a>
+      ),
+    },
+    { key: 'copy', label: 'Make another like it', onClick: () => deeds.copy(job, true) },
+    { key: 'template', label: 'Make another, sizes not measured yet', onClick: () => deeds.copy(job, false) },
+    ...MOVES[job.place].map(([place, label]) => ({ key: place, label, onClick: () => deeds.move(job, place) })),
+  ];
+  return (
+    <div className="row jobrow">
+      <Link to={`/job/${job.id}/${job.joints ? 'joints' : 'stock'}`} style={{ fontSize: 19, fontWeight: 600 }}>
+        {job.name}
+      </Link>
+      <span>
+        {counted(job.joints, 'joint')}, {counted(job.parts, 'part')}, in {UNITS[job.units]}
+      </span>
+      <span className="quiet">
+        {new Date(job.updatedAt).toLocaleDateString()} by {job.updatedBy}
+        {waits && <strong className="bad"> ■ Something typed is not saved yet: open it</strong>}
+      </span>
+      <span className="quiet">{wordsOf(job, far)}</span>
+      <Dropdown trigger={['click']} menu={{ items }}>
+        <button className="link" aria-label={`What to do with ${job.name}`} aria-haspopup="menu">
+          More
+        </button>
+      </Dropdown>
+      {far && <SmallStick stages={far.stages} />}
+    </div>
+  );
+}
+
+function wordsOf({ joints, parts }: JobSummary, far: HowFar | undefined): string {
+  if (joints === 0) return parts === 0 ? 'Next: its parts' : 'Next: its joints';
+  return far ? `${counted(far.setups, 'set-up')}, about ${far.minutes} min to set` : 'Planning…';
+}
