@@ -117,7 +117,9 @@ test('the shop’s network is let in by passphrase and certificate, a lost table
       'CREATE TEMPORARY TABLE mine (id int)',
       "ALTER SYSTEM SET fsync = 'off'",
     ])
-      await expect(client.query(forbidden), forbidden).rejects.toThrow(/permission denied|must be owner|have privileges/);
+      await expect(client.query(forbidden), forbidden).rejects.toThrow(
+        /permission denied|must be owner|have privileges/,
+      );
     await client.end();
   } finally {
     if (velk) await stop(velk.child);

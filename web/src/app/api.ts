@@ -97,6 +97,7 @@ export const api = createApi({
       query: (file) => ({ url: '/jobs/import', method: 'POST', body: file }),
       invalidatesTags: ['jobs'],
     }),
+    jobFile: build.query<JobFile, string>({ query: (id) => `/jobs/${id}/file`, keepUnusedDataFor: 0 }),
     moveJob: build.mutation<void, { id: string; place: Place }>({
       query: ({ id, place }) => ({ url: `/jobs/${id}/place`, method: 'PUT', body: { place } }),
       invalidatesTags: ['jobs'],
@@ -145,6 +146,7 @@ export const {
   useJobQuery,
   useCreateJobMutation,
   useImportJobMutation,
+  useLazyJobFileQuery,
   useLazyJobQuery,
   useMoveJobMutation,
   useRevisionsQuery,

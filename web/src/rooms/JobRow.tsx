@@ -6,6 +6,7 @@ import type { HowFar } from '../app/useHowFar.ts';
 
 /** What can be done with a job in the list. */
 export interface JobDeeds {
+  readonly save: (job: JobSummary) => void;
   readonly copy: (job: JobSummary, measured: boolean) => void;
   readonly move: (job: JobSummary, place: Place) => void;
 }
@@ -38,14 +39,7 @@ export function JobRow({
   deeds: JobDeeds;
 }) {
   const items = [
-    {
-      key: 'file',
-      label: (
-        <a href={`/api/jobs/${job.id}/file`} download={`${job.name}.velk-job.json`}>
-          Save as a job file
-        </a>
-      ),
-    },
+    { key: 'file', label: 'Save as a job file', onClick: () => deeds.save(job) },
     { key: 'copy', label: 'Make another like it', onClick: () => deeds.copy(job, true) },
     { key: 'template', label: 'Make another, sizes not measured yet', onClick: () => deeds.copy(job, false) },
     ...MOVES[job.place].map(([place, label]) => ({ key: place, label, onClick: () => deeds.move(job, place) })),

@@ -7,6 +7,7 @@ import {
   useCreateJobMutation,
   useImportJobMutation,
   useJobsQuery,
+  useLazyJobFileQuery,
   useLazyJobQuery,
   useMoveJobMutation,
   useShopQuery,
@@ -17,6 +18,7 @@ import {
 import { Frame } from '../app/Frame.tsx';
 import { useHowFar } from '../app/useHowFar.ts';
 import { useWaiting } from '../app/useWaiting.ts';
+import { saveText } from './chest/chest.ts';
 import { JobRow } from './JobRow.tsx';
 import { copiedJob, LONG_LIST, PLACES, shownJobs, SORTS, type Sort } from './jobList.ts';
 
@@ -33,6 +35,7 @@ export function JobsRoom() {
   const [create] = useCreateJobMutation();
   const [importJob] = useImportJobMutation();
   const [fetchJob] = useLazyJobQuery();
+  const [fetchFile] = useLazyJobFileQuery();
   const [moveJob] = useMoveJobMutation();
   const [moved, setMoved] = useState<{ job: JobSummary; place: Place } | null>(null);
   const [over, setOver] = useState(false);
@@ -67,6 +70,14 @@ export function JobsRoom() {
     }
   };
 
+  const save = async (job: JobSummary) => {
+    try {
+      const whole = await fetchFile(job.id).unwrap();
+      saveText(`${job.name}.velk-job.json`, 'application/json', `${JSON.stringify(whole, null, 2)}\n`);
+    } catch (problem) {
+      setWrong({ title: sentenceOf(problem), errors: [] });
+    }
+  };
   const copy = async (job: JobSummary, measured: boolean) => {
     try {
       const stored = await fetchJob(job.id).unwrap();
@@ -195,7 +206,11 @@ export function JobsRoom() {
               job={job}
               far={howFar(job)}
               waits={waiting.has(job.id)}
-              deeds={{ copy: (one, measured) => void copy(one, measured), move: (one, to) => void move(one, to) }}
+              deeds={{
+                save: (one) => void save(one),
+                copy: (one, measured) => void copy(one, measured),
+                move: (one, to) => void move(one, to),
+              }}
             />
           ))}
         </div>

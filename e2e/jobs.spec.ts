@@ -1,0 +1,129 @@
+import { readFile } from 'node:fs/promises';
+import type { JobFile } from '@velk/core';
+import { expect, openLooms, test } from './velk.ts';
+
+test('jobs are copied, put away, deleted and brought back, saved as files and dropped in again', async ({
+  page,
+  velk,
+}) => {
+  await page.goto(velk.url);
+  const more = (name: string) => page.getByRole('button', { name: `What to do with ${name}`, exact: true });
+  const deed = (name: string) => page.getByRole('menuitem', { name });
+  const link = (name: string) => page.getByRole('link', { name, exact: true });
+  await more('Floor looms, six').click();
+  await deed('Make another, sizes not measured yet').click();
+  await expect(page.getByLabel('Job name')).toHaveValue('Floor looms, six, copy');
+  await page.getByRole('link', { name: 'Velk', exact: true }).click();
+
+  await more('Floor looms, six, copy').click();
+  await deed('Put it away').click();
+  await expect(page.getByRole('status')).toHaveText(/Floor looms, six, copy: put away/);
+  await expect(link('Floor looms, six, copy')).toHaveCount(0);
+  await page.getByText('Put away 1').click();
+  await more('Floor looms, six, copy').click();
+  await deed('Delete it').click();
+  await expect(page.getByText('Nothing is put away.')).toBeVisible();
+  await page.getByText('Deleted 1').click();
+  await expect(link('Floor looms, six, copy')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByText('Put away 1').click();
+  await expect(link('Floor looms, six, copy')).toBeVisible();
+
+  await page.getByText('On the bench 2').click();
+  await page.getByRole('combobox', { name: 'Sorted by' }).click();
+  await page.getByTitle('By name').click();
+  await expect(page.locator('.jobrow').first()).toContainText('Drying racks');
+
+  await more('Drying racks for the dye room').click();
+  const [download] = await Promise.all([page.waitForEvent('download'), deed('Save as a job file').click()]);
+  const text = await readFile(await download.path(), 'utf8');
+  const file = JSON.parse(text) as JobFile;
+  expect(file.job.name).toBe('Drying racks for the dye room');
+  const renamed = JSON.stringify({ ...file, job: { ...file.job, name: 'Dropped racks' } });
+  const dropped = await page.evaluateHandle((content) => {
+    const data = new DataTransfer();
+    data.items.add(new File([content], 'racks.velk-job.json', { type: 'application/json' }));
+    return data;
+  }, renamed);
+  await page.locator('.sheet').dispatchEvent('drop', { dataTransfer: dropped });
+  await expect(page.locator('.jointlink').first()).toBeVisible();
+  await expect(page).toHaveTitle('Joints · Dropped racks · Velk');
+});
+
+test('what waits to be saved is said in the list of jobs, and goes when it is saved', async ({ page, velk }) => {
+  await openLooms(page, velk, 'stock');
+  await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.getByLabel('Post, pieces').fill('36');
+  await page.getByRole('link', { name: 'Velk', exact: true }).click();
+  await expect(page.getByText('Something typed is not saved yet')).toBeVisible();
+  await page.unroute('**/api/jobs/*');
+  await page.getByRole('link', { name: 'Floor looms, six' }).click();
+  await page.getByRole('link', { name: /^Stock/ }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toHaveText('Saved');
+  await expect(page.getByLabel('Post, pieces')).toHaveValue('36');
+  await page.getByRole('link', { name: 'Velk', exact: true }).click();
+  await expect(page.getByText('Something typed is not saved yet')).toHaveCount(0);
+});
+
+test('the joint is in the address; one that is gone, a room that is none and a file that is gone say so', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  await page.getByRole('button', { name: /Bench rail into leg/ }).click();
+  await expect(page.getByRole('heading', { name: 'Bench rail into leg' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Bench rail into leg' })).toBeVisible();
+  await page.getByRole('link', { name: /^Methods/ }).click();
+  await expect(page).toHaveURL(/methods\?joint=/);
+  await page.reload();
+  await expect(page.getByRole('button', { name: /Bench rail into leg/ })).toHaveAttribute('aria-current', 'true');
+  const job = page.url().replace(/\/methods.*/, '');
+  await page.goto(`${job}/joints?joint=gone`);
+  await expect(page.getByRole('alert')).toContainText('This job has no joint “gone”');
+  await page.goto(`${job}/attic`);
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await page.goto(`${velk.url}/attic`);
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await page.getByRole('link', { name: 'To the jobs' }).click();
+  await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();
+
+  expect((await page.request.get(`${velk.url}/assets/gone-1234.js`)).status()).toBe(404);
+  await page.route('**/assets/ShopRoom-*.js', (route) => route.fulfill({ status: 404, body: '' }));
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'This room could not be fetched' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Reload the page' })).toBeVisible();
+  await page.unroute('**/assets/ShopRoom-*.js');
+  await page.getByRole('button', { name: 'Reload the page' }).click();
+  await expect(page.getByLabel('Shop name')).toBeVisible();
+});
+
+test('undo takes back an edit, not a letter, also in the chest and the shop; what is unread elsewhere stays', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'stock');
+  const post = page.getByLabel('Post, pieces');
+  const before = await post.inputValue();
+  await page.getByLabel('Job name').fill('');
+  await page.getByLabel('Job name').pressSequentially('Looms for the hall');
+  await page.getByLabel(/^Post, final length/).fill('nonsense');
+  await post.fill('41');
+  await page.keyboard.press('Control+z');
+  await expect(post).toHaveValue(before);
+  await expect(page.getByLabel(/^Post, final length/)).toHaveValue('nonsense');
+  await expect(page.getByLabel('Job name')).toHaveValue('Looms for the hall');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Job name')).toHaveValue('Floor looms, six');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByLabel('Job name')).toHaveValue('Looms for the hall');
+
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
+  const name = await page.getByLabel('Shop name').inputValue();
+  await page.getByLabel('Shop name').fill('Another yard');
+  await page.getByLabel('Device name').focus();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Shop name')).toHaveValue(name);
+  await page.getByRole('link', { name: /^Back to Looms for the hall/ }).click();
+  await expect(page.getByLabel('Job name')).toHaveValue('Looms for the hall');
+});
