@@ -17,6 +17,7 @@ function fingerprint() {
   };
   visit(join(root, 'core'));
   visit(join(root, 'web'));
+  hash.update(readFileSync(join(root, 'docs/guide.md')));
   return hash.update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
 }
 

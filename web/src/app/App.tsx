@@ -6,18 +6,19 @@ import { Nowhere } from '../rooms/Nowhere.tsx';
 import { useAccessQuery, useShopQuery } from './api.ts';
 import { Guarded } from './Guarded.tsx';
 import { lazyRoom } from './lazyRoom.tsx';
-import { useAppSelector } from './store.ts';
 import { antTheme } from './theme.ts';
+import { useTheme } from './useTheme.ts';
 
 const JobRoom = lazyRoom(() => import('../rooms/JobRoom.tsx'));
 const ShopRoom = lazyRoom(() => import('../rooms/ShopRoom.tsx'));
 const ChestRoom = lazyRoom(() => import('../rooms/chest/ChestRoom.tsx'));
 const QuickRoom = lazyRoom(() => import('../rooms/quick/QuickRoom.tsx'));
 const LetIn = lazyRoom(() => import('../rooms/LetIn.tsx'));
+const GuideRoom = lazyRoom(() => import('../rooms/GuideRoom.tsx'));
 const FirstRun = lazyRoom(() => import('../rooms/FirstRun.tsx'));
 
 export function App() {
-  const theme = useAppSelector((s) => s.view.theme);
+  const theme = useTheme();
   const { error } = useShopQuery();
   const { data: access } = useAccessQuery();
   const none = (error as { status?: unknown } | undefined)?.status === 404;
@@ -43,6 +44,7 @@ export function App() {
                 <Route path="/shop" element={<ShopRoom />} />
                 <Route path="/chest/:tool?" element={<ChestRoom />} />
                 <Route path="/quick/:question?" element={<QuickRoom />} />
+                <Route path="/guide" element={<GuideRoom />} />
                 <Route path="/job/:id/*" element={<JobRoom />} />
                 <Route path="*" element={<Nowhere />} />
               </Routes>

@@ -6,8 +6,10 @@ import { SaveTrouble } from './SaveTrouble.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { StoryStick } from './StoryStick.tsx';
 import { useKeys } from './useKeys.ts';
+import { usePrint } from './usePrint.ts';
+import { useTheme } from './useTheme.ts';
 import { useWorkedOn } from './useWorkedOn.ts';
-import { shortcutsSwitched, themeSwitched, unitsSwitched } from './view.ts';
+import { shortcutsSwitched, themeChosen, unitsSwitched } from './view.ts';
 import { useStyle } from './useUnits.ts';
 
 /** What stands round every screen: name, story stick, tools; the list on the left; the work. */
@@ -24,7 +26,8 @@ export function Frame({
 }) {
   const dispatch = useAppDispatch();
   const style = useStyle();
-  const theme = useAppSelector((s) => s.view.theme);
+  const theme = useTheme();
+  usePrint();
   const bench = useAppSelector((s) => s.bench);
   const [help, setHelp] = useState(false);
   const { pathname } = useLocation();
@@ -70,7 +73,7 @@ export function Frame({
           >
             {style.system === 'mm' ? 'mm → in' : 'in → mm'}
           </button>
-          <button className="link" onClick={() => dispatch(themeSwitched())}>
+          <button className="link" onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}>
             {theme === 'light' ? 'Dark' : 'Light'}
           </button>
           <button className="link" onClick={() => setHelp(!help)} aria-expanded={help}>
@@ -103,6 +106,7 @@ const ROOMS: readonly (readonly [part: string, name: string])[] = [
   ['/chest', 'Tool chest'],
   ['/quick', 'Quick figures'],
   ['/shop', 'Shop'],
+  ['/guide', 'Guide'],
   ['/', 'Jobs'],
 ];
 
@@ -127,6 +131,7 @@ function OutsideNav() {
         ['/chest', 'Tool chest'],
         ['/quick', 'Quick figures'],
         ['/shop', 'Shop'],
+        ['/guide', 'Guide'],
       ].map(([to, name]) => (
         <Link
           key={to}
@@ -188,6 +193,7 @@ function Keys({ onClose }: { onClose: () => void }) {
       <label>
         <input type="checkbox" checked={on} onChange={() => dispatch(shortcutsSwitched())} /> Single keys on
       </label>{' '}
+      <Link to="/guide">The guide</Link>{' '}
       <button className="link" onClick={onClose}>
         Close
       </button>

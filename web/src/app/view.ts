@@ -5,7 +5,8 @@ const KEY = 'velk-view';
 
 /** How this browser shows things; kept in the browser. */
 export interface ViewState {
-  theme: 'light' | 'dark';
+  /** Nothing where nobody chose: then it is as the system's. */
+  theme: 'light' | 'dark' | null;
   /** Unit shown instead of the job's own. */
   units: 'job' | 'other';
   shortcuts: boolean;
@@ -15,11 +16,11 @@ export interface ViewState {
 type Shown = Pick<ViewState, 'theme' | 'shortcuts' | 'units'>;
 const isShown = (value: unknown): value is Partial<Shown> =>
   isRecord(value) &&
-  [undefined, 'light', 'dark'].includes(value['theme'] as string | undefined) &&
+  [undefined, null, 'light', 'dark'].includes(value['theme'] as string | null | undefined) &&
   [undefined, 'job', 'other'].includes(value['units'] as string | undefined) &&
   ['undefined', 'boolean'].includes(typeof value['shortcuts']);
 const initialState: ViewState = {
-  theme: 'light',
+  theme: null,
   shortcuts: true,
   units: 'job',
   ...readKept(KEY, isShown),
@@ -30,8 +31,8 @@ export const viewSlice = createSlice({
   name: 'view',
   initialState,
   reducers: {
-    themeSwitched: (state) => {
-      state.theme = state.theme === 'light' ? 'dark' : 'light';
+    themeChosen: (state, { payload }: PayloadAction<'light' | 'dark'>) => {
+      state.theme = payload;
     },
     unitsSwitched: (state) => {
       state.units = state.units === 'job' ? 'other' : 'job';
@@ -45,5 +46,5 @@ export const viewSlice = createSlice({
   },
 });
 
-export const { themeSwitched, unitsSwitched, shortcutsSwitched, jointPicked } = viewSlice.actions;
+export const { themeChosen, unitsSwitched, shortcutsSwitched, jointPicked } = viewSlice.actions;
 export const keepView = ({ theme, shortcuts, units }: ViewState): void => writeKept(KEY, { theme, shortcuts, units });

@@ -16,6 +16,7 @@ import { MethodsRoom } from './MethodsRoom.tsx';
 import { NoRoom } from './Nowhere.tsx';
 import { Opening } from './Opening.tsx';
 import { OrderRoom } from './OrderRoom.tsx';
+import { PrintRoom } from './PrintRoom.tsx';
 import { ProofRoom } from './ProofRoom.tsx';
 import { SetupsRoom } from './SetupsRoom.tsx';
 import { StockRoom } from './stock/StockRoom.tsx';
@@ -84,6 +85,7 @@ export default function JobRoom() {
             <Route path="methods" element={<MethodsRoom job={job} shop={shop} />} />
             <Route path="setups/:card?" element={<SetupsRoom job={job} id={id} />} />
             <Route path="order" element={<OrderRoom id={id} />} />
+            <Route path="print" element={<PrintRoom id={id} />} />
             <Route path="proof" element={<ProofRoom job={job} />} />
             <Route index element={<Navigate to="stock" replace />} />
             <Route path="*" element={<NoRoom />} />

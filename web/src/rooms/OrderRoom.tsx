@@ -37,6 +37,9 @@ export function OrderRoom({ id }: { id: string }) {
         {plan.cards.length} set-ups, about {plan.minutes} minutes of changing over. Every piece goes through a set-up
         before it is broken; each set-up begins with a test cut.
       </p>
+      <p className="noprint">
+        <Link to={`/job/${id}/print`}>All cards, to print</Link>
+      </p>
       {plan.circle && (
         <div className="note error" role="alert">
           <h3>No order keeps all of these rules</h3>

@@ -7,6 +7,7 @@ import {
   remainderMatters,
   scenesOf,
   formatAngle,
+  formatLength,
   type AngleFigure,
   type Card,
   type FigureView,
@@ -20,6 +21,7 @@ import {
 import { store, useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { aspectOf, isCrowded, SceneDrawing } from '../drawings/SceneDrawing.tsx';
+import { CopyButton } from '../widgets/CopyButton.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
@@ -67,15 +69,16 @@ export function SetupsRoom({ job, id }: { job: Job; id: string }) {
   );
 }
 
-function CardSheet({ plan, card, id }: { plan: Plan; card: Card; id: string }) {
+/** One card; `among` others it is one of a pile, and picks nothing. */
+export function CardSheet({ plan, card, id, among = false }: { plan: Plan; card: Card; id: string; among?: boolean }) {
   const style = useStyle();
   const { job } = plan.basis;
   const dispatch = useAppDispatch();
   /** The list beside the card marks a joint that the card is for. */
   useEffect(() => {
     const own = card.setups.flatMap(({ occurrences }) => occurrences.map((o) => o.joint));
-    if (!own.includes(store.getState().view.joint ?? '')) dispatch(jointPicked(own[0]!));
-  }, [dispatch, card]);
+    if (!among && !own.includes(store.getState().view.joint ?? '')) dispatch(jointPicked(own[0]!));
+  }, [dispatch, card, among]);
   const view = useMemo(() => cardView(card, plan.basis), [card, plan]);
   const scenes = useMemo(() => scenesOf(card, plan), [card, plan]);
   const passes = view.groups.flatMap((group) => group.passes);
@@ -95,19 +98,27 @@ function CardSheet({ plan, card, id }: { plan: Plan; card: Card; id: string }) {
       <div className="card">
         <header>
           <div>
-            <h1>{view.title}</h1>
+            {among ? <h2 className="cardtitle">{view.title}</h2> : <h1>{view.title}</h1>}
             <p className="quiet" style={{ fontSize: 16 }}>
               Set-up {index + 1} of {plan.cards.length}. {parts}, {card.count}{' '}
               {[...new Set(view.groups.map((g) => g.counted))].join(' and ')}. {view.gear.join(', ')}
             </p>
           </div>
-          <nav aria-label="Set-ups" style={{ display: 'flex', gap: 18, paddingBottom: 3 }}>
+          <nav
+            aria-label="Set-ups"
+            className="noprint"
+            hidden={among}
+            style={{ display: 'flex', gap: 18, paddingBottom: 3 }}
+          >
             <Neighbour to={plan.cards[index - 1]} job={id}>
               Before
             </Neighbour>
             <Neighbour to={plan.cards[index + 1]} job={id}>
               Next set-up
             </Neighbour>
+            <button className="link" onClick={() => window.print()}>
+              Print
+            </button>
           </nav>
         </header>
         <div className="pictured">
@@ -307,6 +318,7 @@ function FigureRow({
             </ul>
           </details>
         )}{' '}
+        <CopyButton of={figure.name} text={formatLength(figure.set.value, style)} />{' '}
         <details>
           <summary>Why {<Length value={figure.set.value} style={style} />}</summary>
           <p>

@@ -1,0 +1,21 @@
+import { useEffect } from 'react';
+
+/** What is folded is unfolded on paper, and folded again after it. */
+export function usePrint(): void {
+  useEffect(() => {
+    let folded: HTMLDetailsElement[] = [];
+    const before = () => {
+      folded = [...document.querySelectorAll('details')].filter(({ open }) => !open);
+      for (const one of folded) one.open = true;
+    };
+    const after = () => {
+      for (const one of folded) one.open = false;
+    };
+    window.addEventListener('beforeprint', before);
+    window.addEventListener('afterprint', after);
+    return () => {
+      window.removeEventListener('beforeprint', before);
+      window.removeEventListener('afterprint', after);
+    };
+  }, []);
+}
