@@ -92,6 +92,8 @@ describe('at the machine', () => {
     for (const said of [{ key: 'another' }, { passphrase: PASSPHRASE }])
       expect((await one.enter(said)).status).toBe(401);
     expect((await one.enter({ key: KEY, passphrase: PASSPHRASE })).status).toBe(422);
+    for (const name of ['', '\u0000', 'x'.repeat(61), '\ud800'])
+      expect((await one.enter({ key: KEY }, { ...BROWSER, name })).status, name).toBe(422);
     expect((await one.ask('GET', '/api/jobs', undefined, { authorization: 'Bearer another' })).status).toBe(401);
 
     const entered = await one.enter({ key: KEY }, BROWSER);

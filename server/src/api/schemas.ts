@@ -3,6 +3,8 @@ import {
   checkJobFile,
   jobFileSchema,
   jobSchema,
+  LIMITS,
+  PLAIN_TEXT,
   shopSchema,
   validate,
   type Checked,
@@ -20,7 +22,7 @@ const saveFields = {
 
 const device = Joi.object<{ id: string; name: string }>({
   id: Joi.string().uuid().required(),
-  name: Joi.string().trim().min(1).max(60).required(),
+  name: Joi.string().trim().min(1).max(LIMITS.device).pattern(PLAIN_TEXT, 'plain text').required(),
 });
 
 /** Every body that the server takes, by name: so that a thread can check it, too. */
