@@ -127,3 +127,76 @@ test('undo takes back an edit, not a letter, also in the chest and the shop; wha
   await page.getByRole('link', { name: /^Back to Looms for the hall/ }).click();
   await expect(page.getByLabel('Job name')).toHaveValue('Looms for the hall');
 });
+
+test('undo outlasts a reload; F6 leads to the margin and back', async ({ page, velk }) => {
+  await openLooms(page, velk, 'stock');
+  const post = page.getByLabel('Post, pieces');
+  const before = await post.inputValue();
+  await post.fill('43');
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toHaveText('Saved');
+  await page.keyboard.press('F6');
+  await expect(page.locator('.margin :focus')).toHaveCount(1);
+  await page.keyboard.press('F6');
+  await expect(post).toBeFocused();
+  await page.reload();
+  await expect(post).toHaveValue('43');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(post).toHaveValue(before);
+});
+
+test('a card on paper is light, unfolded and without what only a screen needs; all of them have a sheet each', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'setups');
+  await page.getByRole('button', { name: 'Dark' }).click();
+  await page.getByRole('heading', { name: 'Before the first good piece' }).waitFor();
+  const more = page.locator('details').first();
+  await expect(more).not.toHaveAttribute('open');
+  await page.emulateMedia({ media: 'print' });
+  await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
+  await expect(more).toHaveAttribute('open');
+  await expect(page.getByRole('navigation', { name: 'Stages of the job' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+  expect(await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--ink'))).toBe(
+    '#182024',
+  );
+  await page.evaluate(() => window.dispatchEvent(new Event('afterprint')));
+  await expect(more).not.toHaveAttribute('open');
+  await page.emulateMedia({ media: 'screen' });
+
+  await page.getByRole('link', { name: /^Order/ }).click();
+  const said = await page.getByText(/\d+ set-ups, about/).innerText();
+  const cards = Number.parseInt(said, 10);
+  await page.getByRole('link', { name: 'All cards, to print' }).click();
+  await expect(page.getByRole('button', { name: `Print ${cards} cards` })).toBeVisible();
+  await expect(page.locator('.card')).toHaveCount(cards);
+});
+
+test('a figure is copied as it is written; the guide is inside; dark as the system is', async ({
+  page,
+  velk,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await openLooms(page, velk, 'setups');
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await page.getByRole('button', { name: /^Copy Jig face to cutter/ }).click();
+  await expect(page.getByText('Copied')).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/^\d+(\.\d+)? mm$/);
+  await page.getByRole('button', { name: 'Keys' }).click();
+  await page.getByRole('link', { name: 'The guide' }).click();
+  await expect(page.getByRole('heading', { name: 'User guide' })).toBeVisible();
+  await page.getByRole('navigation', { name: 'Chapters' }).getByText('Typing lengths').click();
+  await expect(page.getByRole('heading', { name: 'Typing lengths' })).toBeInViewport();
+  expect(await (await page.request.get(`${velk.url}/licences.md`)).text()).toContain('barlow-semi-condensed');
+});
+
+test('a chest opened while the server is away says so and opens when it is back', async ({ page, velk }) => {
+  await page.route('**/api/shop', (route) => route.abort());
+  await page.goto(`${velk.url}/chest`);
+  await expect(page.getByRole('status').first()).toContainText('Velk asks again by itself');
+  await page.unroute('**/api/shop');
+  await expect(page.getByRole('heading', { name: 'Tool chest' })).toBeVisible();
+});

@@ -43,7 +43,7 @@ export function Frame({
   );
   return (
     <div className="frame">
-      <title>{[room, title, 'Velk'].filter(Boolean).join(' · ')}</title>
+      <title>{[...new Set([room, title, 'Velk'])].filter(Boolean).join(' · ')}</title>
       <a className="skip" href="#work">
         To the work
       </a>
@@ -102,6 +102,7 @@ const ROOMS: readonly (readonly [part: string, name: string])[] = [
   ['/methods', 'Methods'],
   ['/setups', 'Set-ups'],
   ['/order', 'Order'],
+  ['/print', 'All cards'],
   ['/proof', 'Proof'],
   ['/chest', 'Tool chest'],
   ['/quick', 'Quick figures'],
@@ -178,6 +179,7 @@ function Keys({ onClose }: { onClose: () => void }) {
     ['↑ ↓', 'nudge a dimension by one step'],
     ['p, a, n', 'on the joint sheet: take the first proposal, all of them, none'],
     ['Esc', 'drop what was typed in a field'],
+    ['F6', 'to the margin beside the work, and back'],
     ['Ctrl Z', 'undo; with Shift, redo'],
     ['/', 'quick figures'],
     ['?', 'these keys'],

@@ -39,6 +39,13 @@ describe('drafts in the browser', () => {
     expect(await draftsOf('job c', read)).toEqual([]);
   });
 
+  it('undo outlasts a reload, where all of it can still be read', () => {
+    const undo = { version: 3, past: [job('a'), job('b')] };
+    expect(read({ draft: null, typed: {}, undo })).toEqual({ draft: null, typed: {}, undo });
+    for (const bad of [7, { version: 3 }, { version: 3, past: [job('a'), { name: 7 }] }])
+      expect(read({ ...draft('now'), undo: bad })).toEqual(read(draft('now')));
+  });
+
   it('a window goes on with its own, or with the newest that one that is gone left; never with that of one still open', () => {
     const kept = (tab: string, at: number): Left<Job> => ({ ...draft(tab), tab, at });
     const all = [kept('gone', 9), kept('open', 8), kept('older', 7)];

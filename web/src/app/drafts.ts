@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Draft } from './kept.ts';
+import type { Draft, Undo } from './kept.ts';
 import { isRecord } from './storage.ts';
 import type { Typed } from './typed.ts';
 
@@ -8,6 +8,8 @@ export interface KeptDraft<T> {
   /** Nothing where only unread text is kept. */
   readonly draft: Draft<T> | null;
   readonly typed: Typed;
+  /** What undo leads back to, and from which version. */
+  readonly undo?: Undo<T> | undefined;
 }
 
 /** What a window that is gone left. */
@@ -69,9 +71,14 @@ export async function waitingOf(sort: 'job' | 'shop'): Promise<ReadonlySet<strin
 export type ReadDraft<T> = (kept: unknown) => KeptDraft<T> | undefined;
 
 /** Reads what is kept of a thing whose own reader is given. */
-export const draftReader =
-  <T>(readOne: (value: unknown) => T | undefined): ReadDraft<T> =>
-  (kept) => {
+export function draftReader<T>(readOne: (value: unknown) => T | undefined): ReadDraft<T> {
+  const undoIn = (kept: unknown): Undo<T> | undefined => {
+    if (!isRecord(kept) || !Array.isArray(kept['past'])) return undefined;
+    const past = kept['past'].map(readOne);
+    const whole = past.filter((one) => one !== undefined);
+    return whole.length === past.length ? { version: Number(kept['version']), past: whole } : undefined;
+  };
+  const readDraft: ReadDraft<T> = (kept) => {
     if (!isRecord(kept) || !isRecord(kept['typed'])) return undefined;
     if (!Object.values(kept['typed']).every((text) => typeof text === 'string')) return undefined;
     const typed = kept['typed'] as Typed;
@@ -84,6 +91,12 @@ export const draftReader =
     const value = readOne(sent['value']);
     return value && { draft: { version, base, now, sent: { save: String(sent['save']), value } }, typed };
   };
+  return (kept) => {
+    const read = readDraft(kept);
+    const undo = isRecord(kept) ? undoIn(kept['undo']) : undefined;
+    return read && undo ? { ...read, undo } : read;
+  };
+}
 
 /**
  * Of all that is kept of a thing: what this window had of it, or else what one that is gone left; and what others left.

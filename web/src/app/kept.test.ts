@@ -35,6 +35,17 @@ describe('a thing that is worked on here and kept on the server', () => {
     expect(kept.changed(kept.NOTHING_KEPT, ZERO)).toBe(kept.NOTHING_KEPT);
   });
 
+  it('undo goes on after a reload, from the version it leads back from and from no other', () => {
+    const undo = { version: 1, past: [with_({ a: 1 })] };
+    expect(kept.undone(kept.opened(stored(ZERO), undefined, undo))).toMatchObject({
+      now: with_({ a: 1 }),
+      save: 'unsaved',
+    });
+    expect(kept.opened(stored(ZERO), undefined, { ...undo, version: 2 }).past).toEqual([]);
+    const draft: Draft<Doc> = { version: 1, base: ZERO, now: with_({ b: 1 }), sent: null };
+    expect(kept.opened({ ...stored(ZERO), version: 2 }, draft, undo).past).toEqual(undo.past);
+  });
+
   it('keystrokes in one field are one step, until it is left; another place, or several at once, is another', () => {
     const typed = [1, 12, 123].reduce((state, a) => kept.changed(state, with_({ a })), first);
     expect(typed.past).toEqual([ZERO]);

@@ -32,6 +32,12 @@ export interface Draft<T> {
   readonly sent: Sent<T> | null;
 }
 
+/** What undo leads back to from what is here, kept over a reload; of another version it leads nowhere. */
+export interface Undo<T> {
+  readonly version: number;
+  readonly past: readonly T[];
+}
+
 /** A thing that is worked on here and kept on the server: what it is, what it was, and how far it is saved. */
 export interface Kept<T> {
   readonly id: string | null;
@@ -75,10 +81,11 @@ export const NOTHING_KEPT: Kept<never> = {
 const MOST_STEPS = 200;
 
 /** What the server has, or what a draft of this browser had made of it. */
-export function opened<T>({ id, version, value }: Stored<T>, draft?: Draft<T>): Kept<T> {
-  if (!draft) return { ...NOTHING_KEPT, id, version, base: value, now: value };
+export function opened<T>({ id, version, value }: Stored<T>, draft?: Draft<T>, undo?: Undo<T>): Kept<T> {
+  const past = undo && undo.version === (draft?.version ?? version) ? undo.past : [];
+  if (!draft) return { ...NOTHING_KEPT, id, version, base: value, now: value, past };
   const same = draft.version === version && !draft.sent && equal(draft.now, value);
-  return { ...NOTHING_KEPT, id, ...draft, save: same ? 'saved' : 'unsaved' };
+  return { ...NOTHING_KEPT, id, ...draft, past, save: same ? 'saved' : 'unsaved' };
 }
 
 /** `unsaved`, unless it is again just what the server has, or what is in the way must be settled first. */

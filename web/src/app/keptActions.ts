@@ -1,7 +1,7 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import type { Whose } from '@velk/core';
 import * as kept from './kept.ts';
-import type { Draft, Kept, Merge, Sent, Stored, Theirs } from './kept.ts';
+import type { Draft, Kept, Merge, Sent, Stored, Theirs, Undo } from './kept.ts';
 
 /** Which save of which thing an answer is to. */
 interface Answered {
@@ -12,6 +12,7 @@ interface Answered {
 interface Opened<T> {
   readonly stored: Stored<T>;
   readonly draft?: Draft<T> | undefined;
+  readonly undo?: Undo<T> | undefined;
 }
 
 /** All that can happen to a thing that is kept; answers say whose they are, for another may be open by then. */
@@ -41,8 +42,8 @@ export function reduceKept<T>(actions: KeptActions<T>, merge: Merge<T>) {
   return (before: Kept<T> | undefined, action: UnknownAction): Kept<T> => {
     const state: Kept<T> = before ?? kept.NOTHING_KEPT;
     if (actions.opened.match(action)) {
-      const { stored, draft }: Opened<T> = action.payload;
-      return kept.opened(stored, draft);
+      const { stored, draft, undo }: Opened<T> = action.payload;
+      return kept.opened(stored, draft, undo);
     }
     if (actions.changed.match(action)) return kept.changed<T>(state, action.payload as T);
     if (actions.stepEnded.match(action)) return kept.stepEnded(state);

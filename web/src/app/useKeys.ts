@@ -24,11 +24,23 @@ export function useSingleKeys(keys: Readonly<Record<string, () => void>>): void 
   }, [on]);
 }
 
-/** Single keys, dead inside a field; undo and redo everywhere. */
+/** From the work to the margin beside it, and back to where one was. */
+function crossOver(from: { current: HTMLElement | null }): void {
+  const margin = document.querySelector<HTMLElement>('.margin');
+  const here = document.activeElement as HTMLElement | null;
+  if (margin?.contains(here)) from.current?.focus();
+  else if (margin) {
+    from.current = here;
+    margin.querySelector<HTMLElement>('input, textarea, [tabindex="0"], select, button, a')?.focus();
+  }
+}
+
+/** Single keys, dead inside a field; undo, redo and the way to the margin everywhere. */
 export function useKeys(job: string | null, worked: WorkedOn | null, onHelp: () => void): void {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const on = useAppSelector((s) => s.view.shortcuts);
+  const crossedFrom = useRef<HTMLElement | null>(null);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const command = event.ctrlKey || event.metaKey;
@@ -42,6 +54,9 @@ export function useKeys(job: string | null, worked: WorkedOn | null, onHelp: () 
       } else if (command && worked && event.key.toLowerCase() === 'y') {
         event.preventDefault();
         worked.redo();
+      } else if (event.key === 'F6') {
+        event.preventDefault();
+        crossOver(crossedFrom);
       } else if (!on || command || event.altKey || inField(event.target)) {
         return;
       } else if (event.key === 'u') dispatch(unitsSwitched());

@@ -11,6 +11,8 @@ import { typedBefore, type Typed } from './typed.ts';
 
 const PAUSE = 500;
 const RETRY = 2500;
+/** Steps of undo that outlast a reload. */
+const KEPT_STEPS = 20;
 
 /** A thing that is worked on here and kept on the server: how it is read, changed and sent. */
 export interface Worked<T> {
@@ -54,7 +56,7 @@ export function useOpened<T>(
       else {
         if (own && own.tab !== tab) await moveDraft(of, own, tab);
         dispatch(typedBefore({ of: sort, typed: own?.typed ?? {} }));
-        dispatch(actions.opened({ stored, draft: own?.draft ?? undefined }));
+        dispatch(actions.opened({ stored, draft: own?.draft ?? undefined, undo: own?.undo }));
       }
       /** What is open here already goes on as it is: then whatever another window left is only offered. */
       const offered = isOpen && own && own.tab !== tab ? [own, ...left] : left;
@@ -71,8 +73,8 @@ export function useOpened<T>(
   return { left, drop };
 }
 
-async function moveDraft<T>(of: string, { tab, draft, typed }: Left<T>, to: string): Promise<void> {
-  await keepDraft(of, to, { draft, typed })
+async function moveDraft<T>(of: string, { tab, draft, typed, undo }: Left<T>, to: string): Promise<void> {
+  await keepDraft(of, to, { draft, typed, undo })
     .then(() => keepDraft(of, tab, null))
     .catch(() => undefined);
 }
@@ -126,11 +128,12 @@ export function useSaver<T>({ sort, kept, typed, actions, send }: Omit<Worked<T>
 function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boolean {
   const [failing, setFailing] = useState(false);
   const work = useRef<{ busy: boolean; next: (() => Promise<void>) | null }>({ busy: false, next: null });
-  const { id, version, base, now, sent, save } = kept;
+  const { id, version, base, now, sent, save, past } = kept;
   useEffect(() => {
     if (!id || base === null || now === null) return;
     const draft = save === 'saved' ? null : { version, base, now, sent };
-    const all: KeptDraft<T> | null = draft || Object.keys(typed).length ? { draft, typed } : null;
+    const undo = past.length ? { version, past: past.slice(-KEPT_STEPS) } : undefined;
+    const all: KeptDraft<T> | null = draft || undo || Object.keys(typed).length ? { draft, typed, undo } : null;
     const own = work.current;
     own.next = async () => keepDraft(draftName(sort, id), await tabId(), all);
     if (own.busy) return;
@@ -146,6 +149,6 @@ function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boo
       }
       own.busy = false;
     })();
-  }, [sort, id, version, base, now, sent, save, typed]);
+  }, [sort, id, version, base, now, sent, save, past, typed]);
   return failing;
 }

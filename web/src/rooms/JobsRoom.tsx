@@ -1,5 +1,5 @@
 import { Button, Segmented, Select } from 'antd';
-import { useRef, useState, type DragEvent } from 'react';
+import { useMemo, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { MAX_JOB_BYTES, newJob, type FieldError } from '@velk/core';
 import {
@@ -30,7 +30,7 @@ export function JobsRoom() {
   const [place, setPlace] = useState<Place>('bench');
   const [words, setWords] = useState('');
   const [sort, setSort] = useState<Sort>('changed');
-  const shown = shownJobs(jobs ?? [], { place, words, sort });
+  const shown = useMemo(() => shownJobs(jobs ?? [], { place, words, sort }), [jobs, place, words, sort]);
   const howFar = useHowFar(shown, shop?.shop, shop?.version ?? 0);
   const [create] = useCreateJobMutation();
   const [importJob] = useImportJobMutation();
