@@ -211,6 +211,33 @@ describe('jobs', () => {
     expect(body.every((r) => r.bytes > 100)).toBe(true);
   });
 
+  it('is put away, deleted and brought back; what lay in the bin for a month is gone with all that belongs to it', async () => {
+    const [kept, old] = [await make(), await make()];
+    const place = async (id: string, to: unknown) => (await call('PUT', `/api/jobs/${id}/place`, { place: to })).status;
+    const listed = async (id: string) => {
+      const { body } = await call<{ id: string; place: string }[]>('GET', '/api/jobs');
+      return body.find((job) => job.id === id)?.place;
+    };
+    expect(await listed(kept.id)).toBe('bench');
+    for (const to of ['shelf', 'bin', 'bench', 'bin']) {
+      expect(await place(kept.id, to)).toBe(200);
+      expect(await listed(kept.id)).toBe(to);
+    }
+    expect((await call<StoredJob>('GET', `/api/jobs/${kept.id}`)).body.job).toEqual(kept.job);
+    for (const to of ['attic', '', null, undefined]) expect(await place(kept.id, to)).toBe(422);
+    expect(await place('6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b99', 'bin')).toBe(404);
+
+    await place(old.id, 'bin');
+    const ago = (id: string, days: number) => source.query(`UPDATE job SET moved_at = now() - interval '${days} days' WHERE id = $1`, [id]); // prettier-ignore
+    await ago(old.id, 30.01);
+    await ago(kept.id, 29.99);
+    await place(kept.id, 'bin');
+    expect(await listed(old.id)).toBe(undefined);
+    expect(await listed(kept.id)).toBe('bin');
+    for (const table of ['part', 'joint', 'revision'])
+      expect(await source.query(`SELECT 1 FROM ${table} WHERE job_id = $1`, [old.id]), table).toEqual([]);
+  });
+
   it('a job file that is exported can be imported and planned again', async () => {
     const made = await make();
     const file = (await call<object>('GET', `/api/jobs/${made.id}/file`)).body;

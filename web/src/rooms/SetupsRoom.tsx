@@ -280,6 +280,7 @@ function FigureRow({
       <div className="value">
         <Length value={figure.set.value} style={style} unit={false} />
         <span className="unit">{style.system}</span>
+        <CopyButton of={figure.name} text={formatLength(figure.set.value, style)} />
       </div>
       <div>
         <strong>{figure.name}</strong>
@@ -318,7 +319,6 @@ function FigureRow({
             </ul>
           </details>
         )}{' '}
-        <CopyButton of={figure.name} text={formatLength(figure.set.value, style)} />{' '}
         <details>
           <summary>Why {<Length value={figure.set.value} style={style} />}</summary>
           <p>

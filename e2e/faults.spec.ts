@@ -1,0 +1,9 @@
+import { expect, test } from '@playwright/test';
+import { kills } from '../bench/src/faults/scenarios.ts';
+
+test('killed eight times while eight save: nothing that was acknowledged is lost, and it comes back each time', async () => {
+  test.setTimeout(300_000);
+  const { times, saves, lost, down } = await kills(8);
+  expect({ times, lost, down }).toEqual({ times: 8, lost: [], down: [] });
+  expect(saves).toBeGreaterThan(8);
+});
