@@ -200,3 +200,12 @@ test('a chest opened while the server is away says so and opens when it is back'
   await page.unroute('**/api/shop');
   await expect(page.getByRole('heading', { name: 'Tool chest' })).toBeVisible();
 });
+
+test('proofs say how far they are, and are stopped and gone on with', async ({ page, velk }) => {
+  await openLooms(page, velk, 'proof');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByText(/^Stopped: \d+ of 14 joints cut virtually/)).toBeVisible();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByRole('link', { name: 'Proof, done' })).toBeVisible();
+  await expect(page.getByText(/of 14 joints cut virtually/)).toHaveCount(0);
+});

@@ -241,3 +241,31 @@ test('what plans the job can’t be fetched: one sentence in every room, and the
   await expect(told).toBeVisible();
   await expect(page.getByLabel('Cross rail, measured thickness, mm')).toBeEditable();
 });
+
+test('a number that a tool can’t have stays as typed with its sentence; a form left half filled in is there again', async ({
+  page,
+  velk,
+}) => {
+  await page.goto(`${velk.url}/chest`);
+  await page.getByLabel('Search the chest').fill('Bushing 16');
+  await page.getByRole('button', { name: /Bushing 16/ }).click();
+  const bore = page.getByLabel(/^Bushing 16.*bore/i);
+  await bore.fill('90');
+  await expect(page.getByRole('alert').first()).toContainText('must be less than its outside');
+  await bore.blur();
+  await expect(bore).toHaveValue('90');
+  await bore.focus();
+  await page.keyboard.press('Escape');
+  await expect(bore).not.toHaveValue('90');
+
+  await openLooms(page, velk, 'joints');
+  await page.getByRole('button', { name: 'Add a joint' }).click();
+  await page.getByRole('button', { name: /^Or a whole frame/ }).click();
+  await page.getByLabel(/^width outside/).fill('512');
+  await page.getByRole('link', { name: /^Order/ }).click();
+  await page.reload();
+  await page.getByRole('link', { name: /^Joints/ }).click();
+  await page.getByRole('button', { name: 'Add a joint' }).click();
+  await page.getByRole('button', { name: /^Or a whole frame/ }).click();
+  await expect(page.getByLabel(/^width outside/)).toHaveValue('512.0');
+});

@@ -11,10 +11,12 @@ export interface PlansState {
   pieces: readonly PieceProof[];
   /** The stamp of the plan whose joints were all proved last. */
   provedAll: string;
+  /** The stamp of the plan whose proofs somebody stopped. */
+  stopped: string;
   error: string;
 }
 
-const initialState: PlansState = { plan: null, proofs: {}, pieces: [], provedAll: '', error: '' };
+const initialState: PlansState = { plan: null, proofs: {}, pieces: [], provedAll: '', stopped: '', error: '' };
 const stampOf = ({ stamp }: Pick<Plan, 'stamp'>): string => `${stamp.job}-${stamp.shop}`;
 
 /** What is known of a joint’s proof: the newest there is, whether it is of the plan as it stands, or still on its way. */
@@ -25,6 +27,19 @@ export function proofAt(
   const now = plan ? stampOf(plan) : '';
   const { proof, of } = proofs[joint] ?? {};
   return { proof, current: of === now, awaited: of !== now && provedAll !== now };
+}
+
+/** How far the proofs of the plan are: how many of how many joints, whether all of it is done, or was stopped. */
+export function progressOf({ plan, proofs, provedAll, stopped }: PlansState) {
+  const now = plan ? stampOf(plan) : '';
+  const joints = plan?.joints ?? [];
+  const done = joints.filter(({ joint }) => proofs[joint]?.of === now).length;
+  return {
+    done,
+    of: joints.length,
+    over: plan !== null && provedAll === now,
+    stopped: plan !== null && stopped === now,
+  };
 }
 
 export const plansSlice = createSlice({
@@ -44,6 +59,12 @@ export const plansSlice = createSlice({
       /** What was proved before and is not any more can’t be made, or is gone. */
       state.proofs = Object.fromEntries(Object.entries(state.proofs).filter(([, known]) => known.of === of));
     },
+    proofsStopped: (state) => {
+      if (state.plan) state.stopped = stampOf(state.plan);
+    },
+    proofsResumed: (state) => {
+      state.stopped = '';
+    },
     planFailed: (state, { payload }: PayloadAction<string>) => {
       state.error = payload;
     },
@@ -51,4 +72,4 @@ export const plansSlice = createSlice({
   },
 });
 
-export const { planned, proved, planFailed, cleared } = plansSlice.actions;
+export const { planned, proved, proofsStopped, proofsResumed, planFailed, cleared } = plansSlice.actions;

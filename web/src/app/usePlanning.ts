@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Joint, Shop, WaysOfHalf } from '@velk/core';
 import { latest, startCore, type Asks } from '../workers/asking.ts';
 import type { ProofAnswer } from '../workers/proving.ts';
-import { planFailed, planned, proved } from './plans.ts';
+import { planFailed, planned, progressOf, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 
 const BEFORE_PROOF = 250;
@@ -52,6 +52,21 @@ export function usePlanning(shop: Shop | null): void {
     inView.current = joint;
     cores.current?.proof.postMessage({ ask: 'look', id: 0, first: joint });
   }, [joint]);
+
+  /** Whoever stopped the proofs wants none until the job changes, or they say so. */
+  const stopped = useAppSelector((s) => progressOf(s.plans).stopped);
+  useEffect(() => {
+    const own = cores.current;
+    if (stopped && own) own.proof.postMessage({ ask: 'stop', id: ++own.asked });
+  }, [stopped]);
+  const resumed = useRef(false);
+  resumed.current = resumed.current || stopped;
+  useEffect(() => {
+    const own = cores.current;
+    if (stopped || !resumed.current || !own) return;
+    resumed.current = false;
+    own.proof.postMessage({ ask: 'prove', id: ++own.asked, job, shop, first: inView.current });
+  }, [stopped, job, shop]);
 
   useEffect(() => {
     const own = cores.current;

@@ -11,6 +11,8 @@ import { typedBefore, type Typed } from './typed.ts';
 
 const PAUSE = 500;
 const RETRY = 2500;
+/** The first while the page still lives; some browsers tell only of the second. What was sent is not sent again. */
+const LEAVING = ['beforeunload', 'pagehide'] as const;
 /** Steps of undo that outlast a reload. */
 const KEPT_STEPS = 20;
 
@@ -114,9 +116,9 @@ export function useSaver<T>({ sort, kept, typed, actions, send }: Omit<Worked<T>
 
   useEffect(() => {
     const leave = () => newest.current(true);
-    window.addEventListener('pagehide', leave);
+    for (const event of LEAVING) window.addEventListener(event, leave);
     return () => {
-      window.removeEventListener('pagehide', leave);
+      for (const event of LEAVING) window.removeEventListener(event, leave);
       leave();
     };
   }, []);

@@ -12,6 +12,7 @@ import {
   type Mm,
   type Shop,
 } from '@velk/core';
+import { useKeptState } from '../app/useKeptState.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { Length } from '../widgets/Length.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
@@ -38,7 +39,7 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
     Mm
   >;
   const [sort, setSort] = useState<'frame' | 'base'>('frame');
-  const [frame, setFrame] = useState<FrameSpec>({
+  const [frame, setFrame] = useKeptState<FrameSpec>(`kept.frame.${job.units}`, {
     sort: 'frame',
     name: 'Frame',
     count: 1,
@@ -51,7 +52,7 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
     kind: 'haunched',
     species: '',
   });
-  const [base, setBase] = useState<BaseSpec>({
+  const [base, setBase] = useKeptState<BaseSpec>(`kept.base.${job.units}`, {
     sort: 'base',
     name: 'Table',
     count: 1,
@@ -231,7 +232,11 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
         </div>
       </div>
       <p style={{ display: 'flex', gap: 16, marginTop: 16 }}>
-        <Button type="primary" disabled={made.joints.length === 0} onClick={() => onMake(made)}>
+        <Button
+          type="primary"
+          disabled={made.joints.length === 0}
+          onClick={() => (onMake(made), sort === 'frame' ? setFrame(null) : setBase(null))}
+        >
           Add {made.parts.length} parts and {made.joints.length} joints
         </Button>
         <button className="link" onClick={onClose}>

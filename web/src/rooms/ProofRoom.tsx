@@ -8,8 +8,9 @@ import {
   type MemberName,
   type SeasonFit,
 } from '@velk/core';
-import { proofAt } from '../app/plans.ts';
-import { useAppSelector } from '../app/store.ts';
+import { shallowEqual } from 'react-redux';
+import { progressOf, proofAt, proofsResumed, proofsStopped } from '../app/plans.ts';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { SectionDrawing } from '../drawings/SectionDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
@@ -30,6 +31,22 @@ const NAMES: Record<string, string> = {
   position: 'position',
 };
 
+/** How far the proofs of the whole job are, while they are on their way, and their end before it. */
+function Progress() {
+  const dispatch = useAppDispatch();
+  const { done, of, over, stopped } = useAppSelector((s) => progressOf(s.plans), shallowEqual);
+  if (over) return null;
+  return (
+    <p className="quiet" role="status">
+      {stopped ? 'Stopped: ' : ''}
+      {done} of {of} joints cut virtually.{' '}
+      <button className="link" onClick={() => dispatch(stopped ? proofsResumed() : proofsStopped())}>
+        {stopped ? 'Go on' : 'Stop'}
+      </button>
+    </p>
+  );
+}
+
 /** The virtual pair, put together: section, sizes as a calliper would read them, and what is wrong. */
 export function ProofRoom({ job }: { job: Job }) {
   const joint = useJoint(job);
@@ -42,6 +59,7 @@ export function ProofRoom({ job }: { job: Job }) {
   if (!proof)
     return (
       <div className="sheet">
+        <Progress />
         {awaited ? 'Cutting virtual pieces…' : 'This joint can’t be cut yet; Joints and Methods say why.'}
       </div>
     );
@@ -56,6 +74,7 @@ export function ProofRoom({ job }: { job: Job }) {
   const wrong = members.flatMap(([member, name]) => proof.members[member].mismatches.map((m) => ({ ...m, name })));
   return (
     <div className="sheet">
+      <Progress />
       <h1>{joint.name}</h1>
       <p className={`proofline ${proof.good ? 'good' : 'bad'}`}>
         <span aria-hidden>{proof.good ? '✓' : '■'}</span>

@@ -1,5 +1,5 @@
 import { Segmented } from 'antd';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import {
   INCH,
@@ -292,6 +292,17 @@ export function SchoolChoices({
 function DeviceName() {
   const [nameDevice] = useNameDeviceMutation();
   const [device, setDevice] = useState(deviceName());
+  const told = useRef(device);
+  const tell = () => {
+    const name = deviceName();
+    if (!name || name === told.current) return;
+    told.current = name;
+    void nameDevice({ id: deviceId(), name });
+  };
+  /** Also where one leaves by a key, while still in the field. */
+  const newest = useRef(tell);
+  newest.current = tell;
+  useEffect(() => () => newest.current(), []);
   return (
     <label>
       <span className="quiet">This device is called</span>
@@ -300,11 +311,11 @@ function DeviceName() {
           aria-label="Device name"
           value={device}
           placeholder="such as Bench tablet"
-          onChange={(e) => setDevice(e.target.value)}
-          onBlur={() => {
-            keepDeviceName(device.trim());
-            if (device.trim()) void nameDevice({ id: deviceId(), name: device.trim() });
+          onChange={(e) => {
+            setDevice(e.target.value);
+            keepDeviceName(e.target.value.trim());
           }}
+          onBlur={tell}
         />
       </span>
     </label>

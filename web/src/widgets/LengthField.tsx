@@ -12,6 +12,8 @@ export interface LengthFieldProps {
   readonly error?: string | undefined;
   readonly least?: Mm;
   readonly most?: Mm;
+  /** Why a length that could be stored won’t do all the same, in a sentence. */
+  readonly refuse?: ((value: Mm) => string | undefined) | undefined;
   readonly onChange: (value: Mm) => void;
 }
 
@@ -24,6 +26,7 @@ export function LengthField({
   error,
   least = LIMITS.smallest,
   most = LIMITS.longest,
+  refuse,
   onChange,
 }: LengthFieldProps) {
   const read = (from: string): Check => {
@@ -38,7 +41,8 @@ export function LengthField({
       };
     if (parsed.value > most + 1e-9)
       return { message: `The ${label} must be ${formatLength(most, fineStyle(style))} or less.` };
-    return { value: parsed.value };
+    const refused = refuse?.(parsed.value);
+    return refused ? { message: refused } : { value: parsed.value };
   };
   return (
     <TypedField

@@ -13,6 +13,8 @@ export interface Asks {
   };
   /** Proofs come as they are made, many answers to one question. */
   readonly prove: { readonly asks: { job: Job; shop: Shop; first: string | null }; readonly answers: object };
+  /** Nobody wants the proofs that are under way. */
+  readonly stop: { readonly asks: object; readonly answers: object };
   /** Only which joint is looked at now. */
   readonly look: { readonly asks: { first: string | null }; readonly answers: object };
 }

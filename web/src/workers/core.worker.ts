@@ -27,6 +27,9 @@ async function answer(question: Question): Promise<object | undefined> {
     case 'look':
       newest.first = question.first;
       return undefined;
+    case 'stop':
+      newest.id = question.id;
+      return undefined;
     case 'prove': {
       const { id, job, shop } = question;
       newest.first = question.first;

@@ -26,11 +26,13 @@ interface Props {
   readonly style: LengthStyle;
   readonly tools: readonly Tool[];
   readonly error?: string | undefined;
+  /** Why the tool can’t be with this value, in a sentence: what was typed then stays, and is not kept. */
+  readonly refuse: (value: unknown) => string | undefined;
   readonly onChange: (value: unknown) => void;
 }
 
 /** One measurement of a tool, asked for in the way its sort needs. */
-export function FieldInput({ name, label, field, value, style, tools, error, onChange }: Props) {
+export function FieldInput({ name, label, field, value, style, tools, error, refuse, onChange }: Props) {
   switch (field.type) {
     case 'length':
       return (
@@ -41,6 +43,7 @@ export function FieldInput({ name, label, field, value, style, tools, error, onC
           style={style}
           least={field.least === '0 or more' ? 0 : LIMITS.smallest}
           error={error}
+          refuse={refuse}
           onChange={onChange}
         />
       );
@@ -53,10 +56,11 @@ export function FieldInput({ name, label, field, value, style, tools, error, onC
           value={value as number}
           error={error}
           check={(n) =>
-            field.type === 'angle'
+            refuse(n) ??
+            (field.type === 'angle'
               ? Math.abs(n) <= 45 || 'An angle from −45 to 45 degrees.'
               : (Number.isInteger(n) && n >= field.least && n <= field.most) ||
-                `A whole number from ${field.least} to ${field.most}.`
+                `A whole number from ${field.least} to ${field.most}.`)
           }
           onChange={onChange}
         />

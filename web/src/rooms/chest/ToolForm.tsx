@@ -32,6 +32,11 @@ export function ToolForm({ tool, tools, style, onChange, onCopy, onRemove }: Pro
     if (key === 'name') dispatch(typed({ field: `shop.${tool.id}.name`, text: found.length ? String(value) : null }));
     if (!found.length) onChange(next);
   };
+  /** What would be wrong with a value, where it isn’t wrong already. */
+  const refusedAt = (key: string, value: unknown): string | undefined => {
+    const found = toolProblems({ ...tool, [key]: value }, others).find((p) => p.field === key);
+    return found && speak(found.message, style);
+  };
   const standing = Object.fromEntries(toolProblems(tool, others).map((p) => [p.field, speak(p.message, style)]));
   const values = tool as unknown as Record<string, unknown>;
   return (
@@ -78,6 +83,7 @@ export function ToolForm({ tool, tools, style, onChange, onCopy, onRemove }: Pro
               style={style}
               tools={tools}
               error={wrong[key] ?? standing[key]}
+              refuse={(value) => refusedAt(key, value)}
               onChange={(value) => change(key, value)}
             />
           </div>
