@@ -17,6 +17,7 @@ const HEAD = `# Faults
 
 Written by \`npm run faults\`: what came of killing, filling and pausing Velk while it saved, added up over all runs since this page was begun. *Lost*: saves that Velk had acknowledged and that were not there afterwards. *Down*: starts that did not come back.
 
+<!-- prettier-ignore -->
 | fault | times | saves acknowledged | lost | down | seen |
 | ----- | ----: | -----------------: | ---: | ---: | ---- |
 `;
