@@ -15,7 +15,7 @@ const ASKED: Readonly<Record<string, readonly [(times: number) => Promise<Outcom
 const page = fileURLToPath(new URL('../../../docs/faults.md', import.meta.url));
 const HEAD = `# Faults
 
-Written by \`npm run faults\`: what came of killing, filling and pausing Velk while it saved, added up over all runs since this page was begun. *Lost*: saves that Velk had acknowledged and that were not there afterwards. *Down*: starts that did not come back.
+Written by \`npm run faults\`: what came of killing, filling and pausing Velk while it saved, added up over all runs since this page was begun. _Lost_: saves that Velk had acknowledged and that were not there afterwards. _Down_: starts that did not come back.
 
 <!-- prettier-ignore -->
 | fault | times | saves acknowledged | lost | down | seen |
