@@ -25,7 +25,6 @@ test('the address that was printed lets a browser in, once and for all; any othe
   await page.getByRole('button', { name: 'Sign this browser out' }).click();
   await expect(page.getByRole('button', { name: 'Come in' })).toBeVisible();
 
-  await page.goto('about:blank');
   await page.goto(`${velk.url}/#key=${KEY}`);
   await expect(page.getByRole('link', { name: 'Floor looms, six' })).toBeVisible();
   expect(page.url()).toBe(`${velk.url}/`);

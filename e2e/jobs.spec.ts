@@ -81,6 +81,18 @@ test('the joint is in the address; one that is gone, a room that is none and a f
   const job = page.url().replace(/\/methods.*/, '');
   await page.goto(`${job}/joints?joint=gone`);
   await expect(page.getByRole('alert')).toContainText('This job has no joint “gone”');
+  /** One that is removed here is no surprise, and another job's is not looked for in this one. */
+  await page.goto(`${job}/joints`);
+  await page.getByRole('button', { name: /Base rail into post/ }).click();
+  await page.getByRole('button', { name: 'Remove this one' }).click();
+  await expect(page.getByRole('button', { name: /Base rail into post/ })).toHaveCount(0);
+  await expect(page.getByRole('alert').filter({ hasText: 'has no joint' })).toHaveCount(0);
+  await page.getByRole('button', { name: /Bench rail into leg/ }).click();
+  await page.getByRole('link', { name: 'Velk', exact: true }).click();
+  await page.getByRole('link', { name: 'Drying racks for the dye room' }).click();
+  await page.getByRole('link', { name: /^Methods/ }).click();
+  await expect(page.getByRole('radio').first()).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'has no joint' })).toHaveCount(0);
   await page.goto(`${job}/attic`);
   await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
   await page.goto(`${velk.url}/attic`);

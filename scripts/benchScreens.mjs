@@ -12,7 +12,7 @@ await ensureBuilt();
 const cluster = await throwAwayCluster();
 process.env.VELK_DEMO = 'no';
 process.env.PORT = process.env.PORT ?? '4295';
-const server = await keepServer(cluster.url);
+const server = await keepServer(cluster.url, { folder: cluster.folder });
 await server.listening;
 const base = `http://127.0.0.1:${server.port()}`;
 try {

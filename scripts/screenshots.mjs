@@ -11,7 +11,7 @@ await ensureDependencies();
 await ensureBuilt();
 const cluster = await throwAwayCluster();
 process.env.PORT = process.env.PORT ?? '4290';
-const server = await keepServer(cluster.url);
+const server = await keepServer(cluster.url, { folder: cluster.folder });
 const { chromium } = await import('@playwright/test');
 const browser = await chromium.launch(solidOptions);
 /** As whoever has the key: the pages show what they show, and no door. */

@@ -61,11 +61,11 @@ const PAUSE = { first: 200, most: 30_000 };
  * Starts the server and starts it again however it ends, with growing pauses and on the port it had; it ends with this
  * program. Gives the port once the server listens.
  */
-export async function keepServer(url, { watch = false } = {}) {
+export async function keepServer(url, { watch = false, folder = dataFolder() } = {}) {
   const user = serverUser();
   const own = {
     DATABASE_URL: url,
-    VELK_ACCESS: accessFolder(dataFolder(), user),
+    VELK_ACCESS: accessFolder(folder, user),
     /** What whoever comes in at the machine shows: new at each start, the same while this program runs. */
     VELK_KEY: process.env.VELK_KEY ?? randomBytes(18).toString('base64url'),
   };

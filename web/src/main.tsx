@@ -5,11 +5,12 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { App } from './app/App.tsx';
-import { enterByAddress } from './app/entering.ts';
+import { enterByAddress, enterWhenPasted } from './app/entering.ts';
 import { store } from './app/store.ts';
 import './app/style.css';
 
 await enterByAddress();
+enterWhenPasted();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>

@@ -11,7 +11,7 @@ export interface Certificate {
   readonly fingerprint: string;
 }
 
-/** Browsers take none that is valid for longer, days (CA/Browser Forum's bound of 2020). */
+/** Some tablets take none that is valid for longer, days (their makers' rule since 2019; value from memory). */
 const DAYS = 825;
 /** Made anew when it is so close to its end, days. */
 const SPARE = 30;

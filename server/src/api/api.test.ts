@@ -5,14 +5,13 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { pino } from 'pino';
-import { DataSource } from 'typeorm';
+import type { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { METRIC, PLAIN_PART, shopSchema, validate, type Job, type JobFile, type Plan, type Shop } from '@velk/core';
+import { type Job, type JobFile, type Plan, type Shop } from '@velk/core';
 import { FUZZ_RUNS, spoiled } from '@velk/core/testing';
 import { accessStore } from '../store/access.ts';
-import { MIGRATIONS, NewerData, openStore } from '../store/dataSource.ts';
+import { openStore } from '../store/dataSource.ts';
 import { loadDemo, readDemo } from '../store/demo.ts';
-import { Jobs1795392000000 } from '../store/migrations/1795392000000-jobs.ts';
 import { jobStore, type StoredJob } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
 import { newDatabase } from '../testing/database.ts';
@@ -271,65 +270,6 @@ describe('the shop', () => {
     const refused = await call('PUT', '/api/shop', { version: 1, shop: twice });
     expect(refused.status).toBe(422);
     expect(refused.body.errors![0]!.message).toMatch(/is a second “Table saw”/);
-  });
-});
-
-describe('a database of an earlier version', () => {
-  it.each(MIGRATIONS.slice(1).map(({ name }, i) => [name, i + 1] as const))(
-    'is brought up to date with everything in it, before %s',
-    async (_, had) => {
-      const url = await newDatabase(`old_${had}`);
-      const old = await new DataSource({
-        type: 'postgres',
-        url: url.href,
-        migrations: [Jobs1795392000000],
-      }).initialize();
-      await old.runMigrations();
-      const [shopId, jobId] = ['6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b12', '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b13'];
-      const part = {
-      id: 'rail', name: 'Rail', quantity: 2, length: 600,
-      thickness: { nominal: 22, measured: [22.1] }, width: { nominal: 70, measured: [] },
-    }; // prettier-ignore
-      const job = { name: 'Old', notes: '', units: 'mm', parts: [part], joints: [] };
-      const block = { kind: 'stop-block', id: 'block', name: 'Block', thickness: 20 };
-      const data = {
-        name: 'Old shop',
-        style: METRIC,
-        graduation: 0.05,
-        secondCutShort: 0.3,
-        targetClearance: 0.05,
-        tools: [block],
-      };
-      await old.query('INSERT INTO shop VALUES ($1, $2, $3, 1)', [shopId, 'Old shop', JSON.stringify(data)]);
-      await old.query(`INSERT INTO job VALUES ($1, $2, 'Old', '', 'mm', 1, now(), 'Somebody')`, [jobId, shopId]);
-      await old.query(`INSERT INTO part VALUES ($1, 'rail', 0, $2)`, [jobId, JSON.stringify(part)]);
-      await old.query(`INSERT INTO revision VALUES ($1, 1, now(), 'Somebody', $2)`, [jobId, JSON.stringify(job)]);
-      await old.destroy();
-      const earlier = new DataSource({ type: 'postgres', url: url.href, migrations: MIGRATIONS.slice(0, had) });
-      await (await earlier.initialize()).runMigrations();
-      await earlier.destroy();
-      const now = await openStore(url.href);
-      const stored = await jobStore(now).find(jobId);
-      expect(stored!.job).toEqual({ ...job, schools: {}, seasons: null, parts: [{ ...PLAIN_PART, ...part }] });
-      expect(await jobStore(now).revision(jobId, 1)).toEqual(stored!.job);
-      const shop = (await shopStore(now).first())!.data;
-      expect(validate(shopSchema, shop)).toEqual({ ok: true, value: shop });
-      expect(shop.tools).toEqual([{ ...block, retired: false }]);
-      await now.destroy();
-    },
-  );
-});
-
-describe('a database of a later Velk', () => {
-  it('is refused in one sentence, and nothing in it is changed', async () => {
-    const url = await newDatabase('later');
-    const now = await openStore(url.href);
-    await now.query("INSERT INTO migrations (timestamp, name) VALUES (9999999999999, 'Later')");
-    await now.destroy();
-    await expect(openStore(url.href)).rejects.toThrow(NewerData);
-    await expect(openStore(url.href)).rejects.toThrow(
-      /of a later Velk \(they have “Later”\): update Velk to open them/,
-    );
   });
 });
 

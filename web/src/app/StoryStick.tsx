@@ -1,12 +1,11 @@
 import { NavLink } from 'react-router';
-import { useAppSelector } from './store.ts';
-import { searchFor } from './useJoint.ts';
+import { searchFor, usePicked } from './useJoint.ts';
 import { useStages, type Stage } from './useStages.ts';
 
 /** The job's stages as nicks along a wooden rule: hollow not begun, filled done, barred when it needs a look. */
 export function StoryStick({ job }: { job: string }) {
   const stages = useStages();
-  const joint = useAppSelector((s) => s.view.joint);
+  const joint = usePicked();
   return (
     <nav aria-label="Stages of the job">
       <ol className="stick">

@@ -1,4 +1,4 @@
-import { useCallback, useEffect } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import type { Job, Joint } from '@velk/core';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -12,6 +12,10 @@ export function useJoint(job: Job): Joint | undefined {
   const picked = useAppSelector((s) => s.view.joint);
   return job.joints.find((j) => j.id === picked) ?? job.joints[0];
 }
+
+/** The joint that was picked, where it is one of the job that is open: another job's means nothing here. */
+export const usePicked = (): string | null =>
+  useAppSelector(({ view, bench }) => (bench.now?.joints.some(({ id }) => id === view.joint) ? view.joint : null));
 
 /** What a stage's address says of the joint that is looked at, for those that show one. */
 export const searchFor = (stage: string, joint: string | null): string =>
@@ -32,13 +36,15 @@ export function usePickJoint(): (joint: string) => void {
   );
 }
 
-/** Picks the joint that the address names; gives it where the job has no such joint. */
+/** Picks the joint that the address names; gives it where the job has no such joint, and had none while it was open. */
 export function useAddressedJoint(job: Job | null): string | undefined {
   const dispatch = useAppDispatch();
   const asked = useSearchParams()[0].get('joint');
   const there = job?.joints.some(({ id }) => id === asked);
+  const known = useRef<string | null>(null);
+  if (there) known.current = asked;
   useEffect(() => {
     if (asked && there) dispatch(jointPicked(asked));
   }, [dispatch, asked, there]);
-  return job && asked && !there ? asked : undefined;
+  return job && asked && !there && asked !== known.current ? asked : undefined;
 }

@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import { useState, type FormEvent } from 'react';
+import { LIMITS } from '@velk/core';
 import { sentenceOf, useAccessEnterMutation, type Access } from '../app/api.ts';
 import { deviceName, keepDeviceName } from '../app/device.ts';
 import { keyIn, thisDevice } from '../app/entering.ts';
@@ -53,7 +54,7 @@ export default function LetIn({ door }: { door: Access['door'] }) {
                 <input
                   aria-label="Name of this device"
                   placeholder="such as Bench tablet"
-                  maxLength={60}
+                  maxLength={LIMITS.device}
                   value={name}
                   onChange={(e) => setName(e.target.value)}
                 />

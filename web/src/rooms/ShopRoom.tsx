@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import {
   INCH,
+  LIMITS,
   SCHOOL_NAMES,
   SCHOOLS,
   SHORTEST_CROSSCUT,
@@ -309,6 +310,7 @@ function DeviceName() {
       <span className="field wide">
         <input
           aria-label="Device name"
+          maxLength={LIMITS.device}
           value={device}
           placeholder="such as Bench tablet"
           onChange={(e) => {
