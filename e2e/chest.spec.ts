@@ -12,8 +12,9 @@ test('tools are added, measured, copied and retired; what can’t be is told by 
   await page.reload();
   await expect(kerf).toHaveValue('-3');
   await kerf.fill('3.15');
-  await page.getByRole('combobox', { name: 'Add a tool' }).fill('bushing');
-  await page.keyboard.press('Enter');
+  await page.getByRole('combobox', { name: 'Kind of tool to add' }).selectOption('Guide bushing');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByLabel('Name of the tool')).toBeFocused();
   await page.getByLabel(/, bore, mm$/).fill('20');
   await expect(page.getByText(/bore, 20.0 mm, must be less than its outside, 17.0 mm/)).toBeVisible();
   await page.getByLabel('Name of the tool').fill('Bushing 16');

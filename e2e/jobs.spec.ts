@@ -30,8 +30,7 @@ test('jobs are copied, put away, deleted and brought back, saved as files and dr
   await expect(link('Floor looms, six, copy')).toBeVisible();
 
   await page.getByText('On the bench 2').click();
-  await page.getByRole('combobox', { name: 'Sorted by' }).click();
-  await page.getByTitle('By name').click();
+  await page.getByRole('combobox', { name: 'Sorted by' }).selectOption('By name');
   await expect(page.locator('.jobrow').first()).toContainText('Drying racks');
 
   await more('Drying racks for the dye room').click();

@@ -60,3 +60,27 @@ for (const [width, height] of SIZES)
       await check(stage);
     }
   });
+
+/** A window of 1280 by 800 at 200 and at 400 per cent. */
+for (const [width, height] of [
+  [640, 400],
+  [320, 200],
+] as const)
+  test(`every room enlarged to ${width} by ${height}: read without moving sideways`, async ({ page, velk }) => {
+    test.setTimeout(120_000);
+    await page.setViewportSize({ width, height });
+    const check = async (name: string) => {
+      await page.locator('main h1').first().waitFor({ state: 'attached', timeout: 20_000 });
+      const over = () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      await expect.poll(over, { message: name }).toBeLessThanOrEqual(0);
+    };
+    for (const path of [...OUTSIDE, 'guide']) {
+      await page.goto(`${velk.url}/${path}`);
+      await check(path || 'jobs');
+    }
+    await openLooms(page, velk, 'stock');
+    for (const stage of STAGES) {
+      await page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') }).click();
+      await check(stage);
+    }
+  });

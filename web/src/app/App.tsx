@@ -7,6 +7,7 @@ import { useAccessQuery, useShopQuery } from './api.ts';
 import { Guarded } from './Guarded.tsx';
 import { lazyRoom } from './lazyRoom.tsx';
 import { antTheme } from './theme.ts';
+import { useFocusKept } from './useFocusKept.ts';
 import { useTheme } from './useTheme.ts';
 
 const JobRoom = lazyRoom(() => import('../rooms/JobRoom.tsx'));
@@ -19,6 +20,7 @@ const FirstRun = lazyRoom(() => import('../rooms/FirstRun.tsx'));
 
 export function App() {
   const theme = useTheme();
+  useFocusKept();
   const { error } = useShopQuery();
   const { data: access } = useAccessQuery();
   const none = (error as { status?: unknown } | undefined)?.status === 404;

@@ -5,6 +5,7 @@ import { benchActions } from './bench.ts';
 import { SaveTrouble } from './SaveTrouble.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { StoryStick } from './StoryStick.tsx';
+import { useEscape } from './useEscape.ts';
 import { useKeys } from './useKeys.ts';
 import { usePrint } from './usePrint.ts';
 import { useTheme } from './useTheme.ts';
@@ -170,6 +171,7 @@ function SaveWord() {
 }
 
 function Keys({ onClose }: { onClose: () => void }) {
+  useEscape(onClose);
   const dispatch = useAppDispatch();
   const on = useAppSelector((s) => s.view.shortcuts);
   const rows = [
@@ -178,6 +180,8 @@ function Keys({ onClose }: { onClose: () => void }) {
     ['Enter', 'next dimension'],
     ['↑ ↓', 'nudge a dimension by one step'],
     ['p, a, n', 'on the joint sheet: take the first proposal, all of them, none'],
+    ['↑ ↓, Home, End', 'from one to the next in a list of tools, joints or cards'],
+    ['Alt ↑ ↓', 'to the part above or below in the table of parts'],
     ['Esc', 'drop what was typed in a field'],
     ['F6', 'to the margin beside the work, and back'],
     ['Ctrl Z', 'undo; with Shift, redo'],

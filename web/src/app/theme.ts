@@ -58,7 +58,6 @@ export function antTheme(mode: 'light' | 'dark'): ThemeConfig {
         trackPadding: 0,
         itemColor: p.ink,
       },
-      Select: { optionSelectedBg: p.ground },
     },
   };
 }

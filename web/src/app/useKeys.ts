@@ -7,7 +7,7 @@ import { unitsSwitched } from './view.ts';
 const STAGES = ['stock', 'joints', 'methods', 'setups', 'order', 'proof'];
 const inField = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  (target.matches('input, textarea, select, [contenteditable]') || target.closest('[role=combobox]') !== null);
+  target.matches('input:not([type=radio], [type=checkbox], [type=range]), textarea, select, [contenteditable]');
 
 /** Single keys of one room, by letter; dead inside a field, and where they are switched off. */
 export function useSingleKeys(keys: Readonly<Record<string, () => void>>): void {

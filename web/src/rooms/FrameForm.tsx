@@ -1,4 +1,4 @@
-import { Button, Segmented, Select } from 'antd';
+import { Button, Segmented } from 'antd';
 import { useMemo, useState, type ReactNode } from 'react';
 import {
   INCH,
@@ -15,8 +15,10 @@ import {
 import { useKeptState } from '../app/useKeptState.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { Length } from '../widgets/Length.tsx';
+import { useEscape } from '../app/useEscape.ts';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
+import { Choice } from '../widgets/Choice.tsx';
 
 interface Props {
   readonly job: Job;
@@ -32,6 +34,7 @@ const START = {
 
 /** A whole frame, or legs and rails, from the sizes outside; its parts and joints come at once and can be changed after. */
 export function FrameForm({ job, shop, onMake, onClose }: Props) {
+  useEscape(onClose);
   const style = useStyle();
   const unit = job.units === 'in' ? INCH : 1;
   const start = Object.fromEntries(Object.entries(START[job.units]).map(([k, v]) => [k, v * unit])) as Record<
@@ -117,22 +120,18 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
         />
         <label>
           <span className="quiet">Joint </span>
-          <Select
-            size="small"
-            aria-label="Joint of the frame"
+          <Choice
+            label="Joint of the frame"
             value={spec.kind}
-            popupMatchSelectWidth={false}
             options={kinds.map((k) => ({ value: k.id, label: k.title }))}
             onChange={(kind) => shared({ kind })}
           />
         </label>
         <label>
           <span className="quiet">Wood </span>
-          <Select
-            size="small"
-            aria-label="Wood of the frame"
+          <Choice
+            label="Wood of the frame"
             value={spec.species}
-            popupMatchSelectWidth={false}
             options={[{ value: '', label: 'not said' }, ...SPECIES.map((s) => ({ value: s.id, label: s.name }))]}
             onChange={(species) => shared({ species })}
           />

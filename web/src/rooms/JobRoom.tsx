@@ -1,4 +1,4 @@
-import { memo, useCallback, useEffect } from 'react';
+import { memo, useCallback, useEffect, useRef } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { resolve, type Job, type Joint, type Part } from '@velk/core';
 import { sentenceOf } from '../app/api.ts';
@@ -8,6 +8,7 @@ import { cleared } from '../app/plans.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useAddressedJoint, useJoint, usePickJoint } from '../app/useJoint.ts';
 import { useGear } from '../app/useGear.ts';
+import { useOneStop } from '../app/useOneStop.ts';
 import { useBench } from '../app/useBench.ts';
 import { usePlanning } from '../app/usePlanning.ts';
 import { EndThumb } from '../drawings/EndThumb.tsx';
@@ -110,15 +111,17 @@ function JointList({ id, job }: { id: string; job: Job }) {
     [pickJoint, navigate, id, atSetups],
   );
   const current = useJoint(job);
+  const list = useRef<HTMLDivElement>(null);
+  const oneStop = useOneStop(list, { items: 'button' });
   return (
-    <>
+    <div ref={list} {...oneStop} className="inline">
       <h2>Joints in this job</h2>
       {job.joints.length === 0 && <p style={{ padding: '0 20px', fontSize: 15 }}>None yet.</p>}
       {job.joints.map((joint) => {
         const { tenoned, mortised } = resolve(joint, job).parts;
         return <JointLink key={joint.id} {...{ joint, tenoned, mortised }} current={joint.id === current?.id} onPick={pick} />; // prettier-ignore
       })}
-    </>
+    </div>
   );
 }
 

@@ -1,4 +1,4 @@
-import { Button, Segmented, Select } from 'antd';
+import { Button, Segmented } from 'antd';
 import { useMemo, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { MAX_JOB_BYTES, newJob, type FieldError } from '@velk/core';
@@ -21,6 +21,7 @@ import { useWaiting } from '../app/useWaiting.ts';
 import { saveText } from './chest/chest.ts';
 import { JobRow } from './JobRow.tsx';
 import { copiedJob, LONG_LIST, PLACES, shownJobs, SORTS, type Sort } from './jobList.ts';
+import { Choice } from '../widgets/Choice.tsx';
 
 /** What is on the bench: every job, a new one, and one from a file. */
 export function JobsRoom() {
@@ -179,11 +180,10 @@ export function JobsRoom() {
                 />
               </span>
             )}
-            <Select<Sort>
-              aria-label="Sorted by"
+            <Choice<Sort>
+              label="Sorted by"
               value={sort}
               options={Object.entries(SORTS).map(([value, { title }]) => ({ value: value as Sort, label: title }))}
-              popupMatchSelectWidth={false}
               onChange={setSort}
             />
           </div>

@@ -1,7 +1,7 @@
-import { Select } from 'antd';
 import type { ReactNode } from 'react';
 import { LIMITS, type Joint, type MemberName } from '@velk/core';
 import { CountField } from '../widgets/CountField.tsx';
+import { Choice } from '../widgets/Choice.tsx';
 
 interface Props {
   readonly joint: Joint;
@@ -32,11 +32,9 @@ export function JointPlaces({ joint, names, onChange, children }: Props) {
         </label>
         <label>
           {names.tenoned}: tenon at{' '}
-          <Select
-            size="small"
-            aria-label="Ends with a tenon"
+          <Choice
+            label="Ends with a tenon"
             value={joint.tenoned.ends}
-            popupMatchSelectWidth={false}
             onChange={(ends) => onChange({ ...joint, tenoned: { ...joint.tenoned, ends } })}
             options={[
               { value: 'both', label: 'both ends' },
@@ -47,11 +45,9 @@ export function JointPlaces({ joint, names, onChange, children }: Props) {
         </label>
         <label>
           {names.mortised}: laid out from{' '}
-          <Select
-            size="small"
-            aria-label="Layout ends"
+          <Choice
+            label="Layout ends"
             value={joint.mortised.ends}
-            popupMatchSelectWidth={false}
             onChange={(ends) => onChange({ ...joint, mortised: { ...joint.mortised, ends } })}
             options={[
               { value: 'both', label: 'A and B, left and right' },
@@ -63,11 +59,9 @@ export function JointPlaces({ joint, names, onChange, children }: Props) {
         </label>
         <label>
           Tenon enters the{' '}
-          <Select
-            size="small"
-            aria-label="Edge the tenon enters"
+          <Choice
+            label="Edge the tenon enters"
             value={joint.mortised.edge}
-            popupMatchSelectWidth={false}
             onChange={(edge) => onChange({ ...joint, mortised: { ...joint.mortised, edge } })}
             options={[
               { value: 'reference', label: 'reference edge' },

@@ -1,4 +1,4 @@
-import { Segmented, Select } from 'antd';
+import { Segmented } from 'antd';
 import { Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
@@ -32,6 +32,7 @@ import { JointPlaces } from './JointPlaces.tsx';
 import { MarkingOut } from './MarkingOut.tsx';
 import { NewJoint } from './NewJoint.tsx';
 import { WordsField } from '../widgets/WordsField.tsx';
+import { Choice } from '../widgets/Choice.tsx';
 
 /** Loaded only when asked for: three dimensions weigh more than the rest of the page. */
 const PairView = lazyRoom(() => import('../drawings/PairView.tsx'));
@@ -150,24 +151,20 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
           </button>
           <label>
             <span className="quiet">Tenon on </span>
-            <Select
-              size="small"
-              aria-label="Tenoned part"
+            <Choice
+              label="Tenoned part"
               value={joint.tenoned.part}
               options={options}
               onChange={(v) => swap('tenoned', v)}
-              popupMatchSelectWidth={false}
             />
           </label>
           <label>
             <span className="quiet">Mortise in </span>
-            <Select
-              size="small"
-              aria-label="Mortised part"
+            <Choice
+              label="Mortised part"
               value={joint.mortised.part}
               options={options}
               onChange={(v) => swap('mortised', v)}
-              popupMatchSelectWidth={false}
             />
           </label>
           {angles.map(({ id, name, value }) => (

@@ -1,4 +1,3 @@
-import { Select } from 'antd';
 import { useState } from 'react';
 import {
   availableIn,
@@ -12,11 +11,13 @@ import {
   type Shop,
 } from '@velk/core';
 import { changed } from '../app/bench.ts';
+import { useEscape } from '../app/useEscape.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { usePickJoint } from '../app/useJoint.ts';
 import { FrameForm } from './FrameForm.tsx';
 import { KindPicker } from './KindPicker.tsx';
 import { newJoint } from './newParts.ts';
+import { Choice } from '../widgets/Choice.tsx';
 
 /** The parts a new joint would join: those chosen, else parts that have no joint yet, else the first two. */
 function pairOf(job: Job, wanted: { tenoned?: string; mortised?: string }): [Part | undefined, Part | undefined] {
@@ -50,6 +51,7 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
   const [framing, setFraming] = useState(false);
   const [wanted, setWanted] = useState<{ tenoned?: string; mortised?: string }>({});
   const [tenoned, mortised] = pairOf(job, wanted);
+  useEscape(framing ? undefined : onBack);
   const full = tenoned && mortised && pairIsFull(job, tenoned.id, mortised.id);
   const add = (kind: JointKind) => {
     if (!tenoned || !mortised || full) return;
@@ -91,12 +93,10 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
               {(['tenoned', 'mortised'] as const).map((member) => (
                 <label key={member}>
                   <span className="quiet">{member === 'tenoned' ? 'Tenon on ' : 'Mortise in '}</span>
-                  <Select
-                    size="small"
-                    aria-label={member === 'tenoned' ? 'Tenon on' : 'Mortise in'}
+                  <Choice
+                    label={member === 'tenoned' ? 'Tenon on' : 'Mortise in'}
                     value={member === 'tenoned' ? tenoned.id : mortised.id}
                     options={job.parts.map((p) => ({ value: p.id, label: p.name }))}
-                    popupMatchSelectWidth={false}
                     onChange={(id) => setWanted({ ...wanted, [member]: id })}
                   />
                 </label>

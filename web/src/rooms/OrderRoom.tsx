@@ -1,6 +1,8 @@
+import { useRef } from 'react';
 import { Link } from 'react-router';
 import { cardView, type Card, type FigureView, type LengthStyle, type Plan } from '@velk/core';
 import { useAppSelector } from '../app/store.ts';
+import { useOneStop } from '../app/useOneStop.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { Length } from '../widgets/Length.tsx';
 import { cardPath } from './SetupsRoom.tsx';
@@ -11,6 +13,8 @@ const names = (all: readonly (string | undefined)[]): string => [...new Set(all)
 export function OrderRoom({ id }: { id: string }) {
   const plan = useAppSelector((s) => s.plans.plan);
   const style = useStyle();
+  const list = useRef<HTMLOListElement>(null);
+  const oneStop = useOneStop(list, { items: ':scope > li' });
   if (!plan) return <div className="sheet">Planning…</div>;
   if (!plan.cards.length)
     return (
@@ -50,7 +54,7 @@ export function OrderRoom({ id }: { id: string }) {
           ))}
         </div>
       )}
-      <ol className="order">
+      <ol ref={list} {...oneStop} className="order">
         {plan.cards.map((card, i) => (
           <Row key={card.id} card={card} before={plan.cards[i - 1]} plan={plan} number={number} id={id} style={style} />
         ))}

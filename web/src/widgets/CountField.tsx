@@ -34,7 +34,11 @@ export function CountField({ field, label, called, value, most, onChange }: Coun
         aria-invalid={kept !== undefined}
         aria-describedby={kept === undefined ? undefined : id}
         onChange={(e) => type(e.target.value)}
-        onKeyDown={(e) => e.key === 'Escape' && dispatch(typed({ field, text: null }))}
+        onKeyDown={(e) => {
+          if (e.key !== 'Escape' || kept === undefined) return;
+          e.preventDefault();
+          dispatch(typed({ field, text: null }));
+        }}
       />
       <FieldError
         id={id}

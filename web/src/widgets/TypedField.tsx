@@ -69,6 +69,9 @@ export function TypedField({
       dispatch(typed({ field, text: null }));
       onChange(moved);
     } else if (event.key === 'Escape') {
+      /** With nothing to drop it leads out of the field, where single keys work. */
+      if (editing === null && kept === undefined) event.currentTarget.blur();
+      else event.preventDefault();
       setEditing(null);
       dispatch(typed({ field, text: null }));
     }

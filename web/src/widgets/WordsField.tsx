@@ -58,6 +58,7 @@ export function WordsField({
         onBlur={() => setEditing(null)}
         onKeyDown={(e) => {
           if (e.key !== 'Escape' || kept === undefined) return;
+          e.preventDefault();
           setEditing(null);
           dispatch(typed({ field, text: null }));
         }}

@@ -1,4 +1,4 @@
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -26,12 +26,15 @@ import { Frame } from '../../app/Frame.tsx';
 import { Opening } from '../Opening.tsx';
 import { currentShop, useGear } from '../../app/useGear.ts';
 import { useAppDispatch } from '../../app/store.ts';
+import { useEscape } from '../../app/useEscape.ts';
+import { useOneStop } from '../../app/useOneStop.ts';
 import { useStyle } from '../../app/useUnits.ts';
 import { Silhouette } from '../../drawings/Silhouette.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { GearSave } from '../GearSave.tsx';
 import { ToolForm } from './ToolForm.tsx';
 import { gapsOf, saveText } from './chest.ts';
+import { Choice } from '../../widgets/Choice.tsx';
 
 /** Everything the shop can cut, guide and measure with. */
 export default function ChestRoom() {
@@ -58,8 +61,10 @@ function Shelves({
   onPick: (shelf: Shelf | null) => void;
 }) {
   const count = (s: Shelf) => tools.filter((t) => TOOL_KINDS[t.kind].shelf === s && !t.retired).length;
+  const list = useRef<HTMLDivElement>(null);
+  const oneStop = useOneStop(list, { items: 'button' });
   return (
-    <>
+    <div ref={list} {...oneStop} className="inline">
       <h2>Shelves</h2>
       {[null, ...SHELVES].map((s) => (
         <button key={s ?? 'all'} className="jointlink plain" aria-current={shelf === s} onClick={() => onPick(s)}>
@@ -67,7 +72,7 @@ function Shelves({
           <small>{s ? count(s) : tools.filter((t) => !t.retired).length}</small>
         </button>
       ))}
-    </>
+    </div>
   );
 }
 
@@ -78,6 +83,9 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
   const navigate = useNavigate();
   const style = useStyle();
   const { tool: chosen } = useParams();
+  const [kind, setKind] = useState<ToolKind | null>(null);
+  /** The tool that was added last: one begins with its name. */
+  const [made, setMade] = useState<string | null>(null);
   const [words, setWords] = useState('');
   const [read, setRead] = useState<{ added: number; problems: readonly CellProblem[] } | null>(null);
   const file = useRef<HTMLInputElement>(null);
@@ -93,11 +101,11 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
   );
   const tool = shop.tools.find((t) => t.id === chosen);
   const open = (id: string) => void navigate(`/chest/${id}`, { replace: chosen !== undefined });
-  const add = (kind: ToolKind) => {
-    const made = newTool(kind, shop.tools);
-    put([...shop.tools, made]);
+  const add = (next: Tool) => {
+    put([...shop.tools, next]);
     setWords('');
-    open(made.id);
+    setMade(next.id);
+    open(next.id);
   };
   const take = async (chosenFile: File) => {
     const text = await chosenFile.text();
@@ -121,13 +129,10 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
               onChange={(e) => setWords(e.target.value)}
             />
           </span>
-          <Select<ToolKind>
-            aria-label="Add a tool"
-            placeholder="Add a tool"
-            value={null}
-            style={{ width: 190 }}
-            showSearch
-            optionFilterProp="label"
+          <Choice<ToolKind>
+            label="Kind of tool to add"
+            placeholder="Kind of tool"
+            value={kind}
             options={SHELVES.map((s) => ({
               label: s,
               options: KIND_NAMES.filter((k) => TOOL_KINDS[k].shelf === s).map((k) => ({
@@ -135,8 +140,11 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
                 label: TOOL_KINDS[k].title,
               })),
             }))}
-            onChange={add}
+            onChange={setKind}
           />
+          <Button size="small" disabled={kind === null} onClick={() => kind && add(newTool(kind, shop.tools))}>
+            Add
+          </Button>
           <button className="link" onClick={() => file.current?.click()}>
             Bring in
           </button>
@@ -189,13 +197,10 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
             key={tool.id}
             tool={tool}
             tools={shop.tools}
+            begun={tool.id === made}
             style={style}
             onChange={(next) => put(currentShop()!.tools.map((t) => (t.id === next.id ? next : t)))}
-            onCopy={() => {
-              const made = copyOf(tool, shop.tools);
-              put([...shop.tools, made]);
-              open(made.id);
-            }}
+            onCopy={() => add(copyOf(tool, shop.tools))}
             onRemove={() => {
               put(shop.tools.filter((t) => t.id !== tool.id));
               void navigate('/chest', { replace: true });
@@ -219,6 +224,7 @@ function Brought({
   read: { added: number; problems: readonly CellProblem[] };
   onClose: () => void;
 }) {
+  useEscape(onClose);
   return (
     <div className={`note ${read.problems.length ? 'warning' : ''}`} role="status" style={{ margin: '12px 0' }}>
       <h3>
@@ -260,6 +266,7 @@ function ToolList({
     estimateSize: () => ROW,
     overscan: 8,
   });
+  const oneStop = useOneStop(holder, { items: '.toolrow' });
   if (tools.length === 0)
     return (
       <p className="quiet" style={{ padding: '20px 0' }}>
@@ -267,7 +274,7 @@ function ToolList({
       </p>
     );
   return (
-    <div ref={holder} className="toollist" tabIndex={0} role="region" aria-label="Tools">
+    <div ref={holder} {...oneStop} className="toollist" role="region" aria-label="Tools">
       <div role="list" style={{ height: rows.getTotalSize(), position: 'relative' }}>
         {rows.getVirtualItems().map(({ index, start }) => {
           const tool = tools[index]!;

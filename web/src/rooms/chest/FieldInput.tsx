@@ -1,4 +1,4 @@
-import { Segmented, Select } from 'antd';
+import { Segmented } from 'antd';
 import { useId, useState } from 'react';
 import {
   LIMITS,
@@ -16,6 +16,7 @@ import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { FieldError } from '../../widgets/FieldError.tsx';
+import { Choice } from '../../widgets/Choice.tsx';
 
 interface Props {
   /** Names the field in the kept text, such as `shop.saw.maxBladeHeight`. */
@@ -75,11 +76,10 @@ export function FieldInput({ name, label, field, value, style, tools, error, ref
           onChange={onChange}
         />
       ) : (
-        <Select
-          size="small"
-          aria-label={label}
+        <Choice
+          label={label}
           value={value as string}
-          style={{ width: '100%' }}
+          wide
           options={Object.entries(field.options).map(([key, words]) => ({ value: key, label: words }))}
           onChange={onChange}
         />
@@ -107,12 +107,11 @@ export function FieldInput({ name, label, field, value, style, tools, error, ref
     case 'tool':
       return (
         <>
-          <Select
-            size="small"
-            aria-label={label}
+          <Choice
+            label={label}
             value={(value as string) || null}
             placeholder={`no ${TOOL_KINDS[field.kind].title.toLowerCase()} in the chest`}
-            style={{ width: '100%' }}
+            wide
             options={tools.filter((t) => t.kind === field.kind).map((t) => ({ value: t.id, label: t.name }))}
             onChange={onChange}
           />

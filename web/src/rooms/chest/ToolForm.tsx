@@ -10,6 +10,8 @@ interface Props {
   readonly tool: Tool;
   readonly tools: readonly Tool[];
   readonly style: LengthStyle;
+  /** It was made a moment ago: its name is typed first. */
+  readonly begun: boolean;
   readonly onChange: (tool: Tool) => void;
   readonly onCopy: () => void;
   readonly onRemove: () => void;
@@ -18,7 +20,7 @@ interface Props {
 const SCALE = 1.7;
 
 /** One tool, every measurement of it; what can't be is said by its field and not kept. */
-export function ToolForm({ tool, tools, style, onChange, onCopy, onRemove }: Props) {
+export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove }: Props) {
   const dispatch = useAppDispatch();
   const others = tools.filter((t) => t.id !== tool.id);
   const holder = others.find((t) => 'bladeId' in t && t.bladeId === tool.id);
@@ -45,6 +47,8 @@ export function ToolForm({ tool, tools, style, onChange, onCopy, onRemove }: Pro
         <span className="field" style={{ display: 'block' }}>
           <input
             aria-label="Name of the tool"
+            autoFocus={begun}
+            onFocus={(e) => begun && e.target.select()}
             aria-invalid={wrong['name'] !== undefined || kept !== undefined}
             value={kept ?? tool.name}
             maxLength={120}

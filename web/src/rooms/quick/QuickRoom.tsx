@@ -1,5 +1,4 @@
-import { Select } from 'antd';
-import { useEffect, useId, useMemo, useState } from 'react';
+import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import {
   formatLength,
@@ -16,12 +15,14 @@ import { useJobQuery, useJobsQuery, useShopQuery } from '../../app/api.ts';
 import { Frame } from '../../app/Frame.tsx';
 import { Opening } from '../Opening.tsx';
 import { useAppSelector } from '../../app/store.ts';
+import { useOneStop } from '../../app/useOneStop.ts';
 import { useStyle } from '../../app/useUnits.ts';
 import { SketchDrawing } from '../../drawings/SketchDrawing.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { readAll, startText, type Read } from './asked.ts';
 import { FieldError } from '../../widgets/FieldError.tsx';
+import { Choice } from '../../widgets/Choice.tsx';
 
 /** One question, one answer, no job. The question is in the address. */
 export default function QuickRoom() {
@@ -36,8 +37,10 @@ export default function QuickRoom() {
 }
 
 function Questions({ chosen }: { chosen: string }) {
+  const list = useRef<HTMLElement>(null);
+  const oneStop = useOneStop(list, { items: 'a' });
   return (
-    <nav aria-label="Questions">
+    <nav ref={list} {...oneStop} aria-label="Questions">
       {QUICK_FIGURES.map((q) => (
         <Link
           key={q.id}
@@ -173,10 +176,9 @@ function AskField({
     return (
       <label>
         <span className="quiet">{ask.label}</span>
-        <Select
-          aria-label={ask.label}
+        <Choice
+          label={ask.label}
           value={text}
-          style={{ minWidth: 170 }}
           options={Object.entries(ask.options).map(([value, label]) => ({ value, label }))}
           onChange={onChange}
         />
@@ -268,23 +270,19 @@ function UseInJoint({ answer, style }: { answer: Answer; style: LengthStyle }) {
     <>
       <h2 style={{ marginTop: 18 }}>Use in a joint</h2>
       <div className="usein">
-        <Select
-          size="small"
-          aria-label="Job"
+        <Choice
+          label="Job"
           value={jobId}
-          popupMatchSelectWidth={false}
           options={jobs.map((j) => ({ value: j.id, label: j.name }))}
           onChange={(id) => {
             setJob(id);
             setJoint(null);
           }}
         />
-        <Select
-          size="small"
-          aria-label="Joint"
+        <Choice
+          label="Joint"
           value={jointId}
           placeholder="no joint yet"
-          popupMatchSelectWidth={false}
           options={joints.map((j) => ({ value: j.id, label: j.name }))}
           onChange={setJoint}
         />

@@ -1,4 +1,4 @@
-import { Segmented, Select } from 'antd';
+import { Segmented } from 'antd';
 import {
   LIMITS,
   allowancesFor,
@@ -24,6 +24,7 @@ import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { WordsField } from '../../widgets/WordsField.tsx';
+import { Choice } from '../../widgets/Choice.tsx';
 
 interface Props {
   readonly job: Job;
@@ -115,9 +116,8 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
       <div className="toolfields">
         <div className="wide">
           <span>Wood</span>
-          <Select
-            size="small"
-            aria-label={`${part.name}, wood`}
+          <Choice
+            label={`${part.name}, wood`}
             value={part.species}
             options={[{ value: '', label: 'not said' }, ...SPECIES.map((s) => ({ value: s.id, label: s.name }))]}
             onChange={(species) => onChange({ ...part, species })}

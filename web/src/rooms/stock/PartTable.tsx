@@ -1,6 +1,7 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState } from 'react';
 import { LIMITS, batchesOf, spreadOf, type Job, type LengthStyle, type Part, type Size } from '@velk/core';
+import { useOneStop } from '../../app/useOneStop.ts';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { RunField } from '../chest/FieldInput.tsx';
@@ -41,6 +42,7 @@ export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
       : parts.map((part, index) => ({ part, index }));
   const before = parts.length > ALL ? (virtual[0]?.start ?? 0) - top : 0;
   const after = parts.length > ALL ? rows.getTotalSize() + top - (virtual.at(-1)?.end ?? 0) : 0;
+  const oneStop = useOneStop(body, { items: 'tr[data-index]', alt: true });
   const unit = style.system;
   return (
     <table className="parts stockparts" aria-rowcount={parts.length + 1}>
@@ -55,7 +57,7 @@ export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
           <th>as measured, {unit}</th>
         </tr>
       </thead>
-      <tbody ref={body}>
+      <tbody ref={body} {...oneStop}>
         {before > 0 && <tr style={{ height: before }} aria-hidden />}
         {shown.map(({ part, index }) => (
           <tr

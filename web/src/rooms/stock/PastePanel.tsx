@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useMemo, useRef, useState } from 'react';
 import { readParts, type Job, type LengthStyle, type Part } from '@velk/core';
 import { typed } from '../../app/typed.ts';
+import { useEscape } from '../../app/useEscape.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Length } from '../../widgets/Length.tsx';
 
@@ -21,6 +22,7 @@ export function PastePanel({
   onClose: () => void;
 }) {
   const dispatch = useAppDispatch();
+  useEscape(onClose);
   const text = useAppSelector((s) => s.typed[FIELD]) ?? '';
   const file = useRef<HTMLInputElement>(null);
   const [added, setAdded] = useState(0);

@@ -1,0 +1,46 @@
+import { useEffect, type KeyboardEvent, type RefObject } from 'react';
+
+const FIELDS = 'input, select, textarea, button, a[href], summary';
+
+interface Asked {
+  /** What is one item of the list: the thing itself, or a row with fields in it. */
+  readonly items: string;
+  /** Where the fields need the arrows for themselves, these go with Alt. */
+  readonly alt?: boolean;
+}
+
+const fieldsOf = (item: Element): HTMLElement[] =>
+  item.matches(FIELDS) ? [item as HTMLElement] : [...item.querySelectorAll<HTMLElement>(FIELDS)];
+
+/** The item one is at: with the focus, else the chosen one, else the first. */
+const hereAmong = (items: readonly Element[]): Element | undefined =>
+  items.find((item) => item.contains(document.activeElement)) ??
+  items.find((item) => item.matches('[aria-current="true"], [aria-current="page"], [aria-selected="true"]')) ??
+  items[0];
+
+/**
+ * A long list is one stop of Tab: only the item one is at has stops, the arrows go from item to item, Home and End to
+ * the first and last. The tab order is set on the elements, after each drawing, since lists draw only what is near.
+ */
+export function useOneStop(list: RefObject<HTMLElement | null>, { items, alt = false }: Asked) {
+  const found = () => [...(list.current?.querySelectorAll(items) ?? [])];
+  const settle = () => {
+    const all = found();
+    const here = hereAmong(all);
+    for (const item of all) for (const field of fieldsOf(item)) field.tabIndex = item === here ? 0 : -1;
+  };
+  useEffect(settle);
+  const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
+    if (event.altKey !== alt || event.ctrlKey || event.metaKey) return;
+    const all = found();
+    const at = all.findIndex((item) => item.contains(event.target as Node));
+    const to = { ArrowUp: at - 1, ArrowDown: at + 1, Home: 0, End: all.length - 1 }[event.key];
+    if (at < 0 || to === undefined || !all[to]) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const column = Math.max(0, fieldsOf(all[at]!).indexOf(event.target as HTMLElement));
+    const into = fieldsOf(all[to]);
+    (into[column] ?? into[0])?.focus();
+  };
+  return { onKeyDownCapture: onKeyDown, onFocus: settle };
+}
