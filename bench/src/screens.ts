@@ -2,7 +2,8 @@ import { chromium, type Page } from '@playwright/test';
 import { newJob, type Job, type Shop } from '@velk/core';
 import { jobWith, TEST_SHOP } from '@velk/core/testing';
 import { launchOptions } from '../../scripts/browser.mjs';
-import { crowdedJob, crowdedShop } from './crowd.ts';
+import { crowdedJob, crowdedShop, jobOf } from './crowd.ts';
+import { keysOf, sentUntilDrawn, shiftOf } from './keys.ts';
 
 /**
  * How the long lists feel with 5,000 tools and 2,000 parts: frames drawn while scrolling, a keystroke in the search, a
@@ -121,4 +122,40 @@ console.log(`  searching the parts: ${big.partSearch.toFixed(0)} ms here`);
 console.log(
   `  a dimension typed until the sheet answers: ${(big.plan / small.plan).toFixed(1)} times the small job (${big.plan.toFixed(0)} ms here)`,
 );
+
+/** The joint sheet of a small job, and of one with 300 parts and 175 joints. */
+async function sheetOf(job: Job) {
+  const made = await put('/jobs', 'POST', { job });
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    extraHTTPHeaders: { authorization },
+  });
+  const address = `${base}/job/${made.id}/joints`;
+  const sent = await sentUntilDrawn(await context.newPage(), address);
+  const shift = await shiftOf(await context.newPage(), address);
+  const page = await context.newPage();
+  await page.goto(address);
+  await page.getByLabel('tenon length, mm').waitFor();
+  await page.waitForTimeout(15_000);
+  const keys = await keysOf(page);
+  await context.close();
+  return { sent, shift, ...keys };
+}
+
+const many = jobOf(175);
+const large = { ...many, parts: [...many.parts, ...crowdedJob(300 - many.parts.length + 2).parts.slice(2)] };
+for (const [name, sheet] of [
+  ['a small job', await sheetOf(jobWith())],
+  ['300 parts and 175 joints', await sheetOf(large)],
+] as const) {
+  const { sent, shift, empty, dimension } = sheet;
+  const waits = `${dimension.p98.toFixed(0)} ms to ${empty.p98.toFixed(0)} ms`;
+  const busy = `${dimension.busy.toFixed(1)} ms to ${empty.busy.toFixed(1)} ms`;
+  console.log(`The joint sheet of ${name}`);
+  console.log(
+    `  sent until it is drawn: ${(sent / 1000).toFixed(0)} kB; moved by itself while opening: ${shift.toFixed(3)}`,
+  );
+  console.log(`  a nudge to a key in an empty field, p98: ${(dimension.p98 / empty.p98).toFixed(1)} times (${waits})`);
+  console.log(`  processor: ${(dimension.busy / empty.busy).toFixed(1)} times (${busy})`);
+}
 await browser.close();

@@ -2,11 +2,17 @@ import { createSlice, type Draft, type PayloadAction } from '@reduxjs/toolkit';
 import type { JointProof, PieceProof, Plan } from '@velk/core';
 import type { Proofs } from '../workers/proving.ts';
 
+/** A proof, and the stamp of the plan it was made from. */
+interface Known {
+  readonly proof: JointProof;
+  readonly of: string;
+}
+
 /** The newest plan of the job on the bench; proofs arrive after the figures, one joint after another. */
 export interface PlansState {
   plan: Plan | null;
-  /** By joint, the newest there is, with the stamp of the plan it was made from. */
-  proofs: Record<string, { proof: JointProof; of: string }>;
+  /** By joint, the newest there is. */
+  proofs: Record<string, Known>;
   /** Whole pieces of the plan whose joints were all proved last. */
   pieces: readonly PieceProof[];
   /** The stamp of the plan whose joints were all proved last. */
@@ -46,16 +52,17 @@ export const plansSlice = createSlice({
   name: 'plans',
   initialState,
   reducers: {
+    /** Plans and proofs are never changed: frozen, they aren't walked through at every key. */
     planned: (state, { payload }: PayloadAction<Plan>) => {
-      state.plan = payload as Draft<Plan>;
+      state.plan = Object.freeze(payload) as Draft<Plan>;
       state.error = '';
     },
     proved: (state, { payload }: PayloadAction<Proofs>) => {
       const of = stampOf(payload);
-      for (const proof of payload.proofs) state.proofs[proof.joint] = { proof: proof as Draft<JointProof>, of };
+      for (const proof of payload.proofs) state.proofs[proof.joint] = Object.freeze({ proof, of }) as Draft<Known>;
       if (!payload.last) return;
       state.provedAll = of;
-      state.pieces = (payload.pieces ?? []) as Draft<PieceProof>[];
+      state.pieces = Object.freeze(payload.pieces ?? []) as Draft<PieceProof>[];
       /** What was proved before and is not any more can’t be made, or is gone. */
       state.proofs = Object.fromEntries(Object.entries(state.proofs).filter(([, known]) => known.of === of));
     },

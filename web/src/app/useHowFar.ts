@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Job, Plan, Shop } from '@velk/core';
-import { latest, startCore } from '../workers/asking.ts';
+import { latestPlan, startCore } from '../workers/asking.ts';
 import { api, type JobSummary } from './api.ts';
 import { useAppDispatch } from './store.ts';
 import { stagesOf, type Stage } from './useStages.ts';
@@ -26,7 +26,7 @@ export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | 
     if (!shop || !waiting.length) return;
     const worker = startCore();
     let heard: (plan: Omit<Plan, 'basis'> | undefined) => void = () => undefined;
-    const asking = latest(worker, 'plan', ({ plan }) => heard(plan));
+    const asking = latestPlan(worker, ({ plan }) => heard(plan));
     const ask = (question: { job: Job; shop: Shop }, then: typeof heard) => {
       heard = then;
       asking(question);

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Joint, Shop, WaysOfHalf } from '@velk/core';
-import { latest, startCore, type Asks } from '../workers/asking.ts';
+import { latest, latestPlan, startCore, type Asks } from '../workers/asking.ts';
 import type { ProofAnswer } from '../workers/proving.ts';
 import { planFailed, planned, progressOf, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -28,7 +28,7 @@ export function usePlanning(shop: Shop | null): void {
   useEffect(() => {
     const [figures, proof] = [startCore(), startCore()];
     /** The plan carries the very job and chest it was asked for: rooms draw from these, not from newer ones. */
-    const asking = latest(figures, 'plan', ({ plan, error }, { job, shop }) =>
+    const asking = latestPlan(figures, ({ plan, error }, { job, shop }) =>
       dispatch(plan ? planned({ ...plan, basis: { job, shop } }) : planFailed(error ?? '')),
     );
     const own: Cores = { figures: asking, proof, asked: 0, gone: false };

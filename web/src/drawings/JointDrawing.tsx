@@ -46,13 +46,14 @@ export function JointDrawing({ views, dimensions, style, field, errors, sets, on
   /** Room beside the views for half of the longest figure, a fraction with its rest among them. */
   const beside = Math.max(78, 62 + 3.6 * Math.max(0, ...dimensions.map((d) => formatFigure(d.value, style).length)));
   const pad = { left: beside, right: beside, top: 66, bottom: 44 };
-  const size = { x: Math.max(...xs) - Math.min(...xs), y: Math.max(...ys) - Math.min(...ys) };
+  const [x0, y1] = [Math.min(...xs), Math.max(...ys)];
+  const size = { x: Math.max(...xs) - x0, y: y1 - Math.min(...ys) };
   const scale = Math.min((width - pad.left - pad.right) / size.x, 520 / size.y, 4);
   const height = size.y * scale + pad.top + pad.bottom;
   const left = Math.max(pad.left, (width - size.x * scale) / 2);
   const at = (view: JointView, p: Vec2): Vec2 => [
-    left + (p[0] + view.at[0] - Math.min(...xs)) * scale,
-    pad.top + (Math.max(...ys) - p[1] - view.at[1]) * scale,
+    left + (p[0] + view.at[0] - x0) * scale,
+    pad.top + (y1 - p[1] - view.at[1]) * scale,
   ];
   const drawn = apart(
     dimensions.map((d) => ({
@@ -66,7 +67,7 @@ export function JointDrawing({ views, dimensions, style, field, errors, sets, on
     })),
   );
   return (
-    <div className={`drawing`} ref={ref} style={{ height }}>
+    <div className="drawing" ref={ref} style={{ height }}>
       <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden>
         {views.map((view) => (
           <g key={view.id}>

@@ -217,9 +217,11 @@ export function JobsRoom() {
         {place === 'bin' && shown.length > 0 && (
           <p className="quiet">What is deleted is kept for thirty days, then it is gone.</p>
         )}
-        <p className="quiet" style={{ paddingTop: 18 }}>
-          A job file can be dropped here.
-        </p>
+        {jobs && (
+          <p className="quiet" style={{ paddingTop: 18 }}>
+            A job file can be dropped here.
+          </p>
+        )}
       </div>
     </Frame>
   );

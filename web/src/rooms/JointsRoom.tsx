@@ -75,6 +75,8 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
   /** All that is wrong or worth saying comes from the plan, whatever it is about: none is judged here anew. */
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id));
+  /** The margin is shown once it is known what stands in it, so that nothing moves under the hand. */
+  const told = useAppSelector((s) => s.plans.plan !== null || s.plans.error !== '');
   const problems = plan?.problems ?? NONE;
   const advice: readonly Advice[] = plan?.advice ?? NONE;
   const errors = Object.fromEntries(problems.map((p) => [p.path, speak(p.message, style)]));
@@ -229,7 +231,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
         )}
         <MarkingOut job={job} joint={joint} plan={plan} style={style} />
       </section>
-      <aside className="margin" aria-label="Reasons and warnings">
+      <aside className="margin" aria-label="Reasons and warnings" style={{ visibility: told ? 'visible' : 'hidden' }}>
         {change && (
           <div className="note" role="status">
             <h3>Now a {kind.title.toLowerCase()}</h3>

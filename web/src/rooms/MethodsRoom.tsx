@@ -163,6 +163,13 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
   const ways = useWays(joint);
   if (!joint || !plan)
     return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
+  if (possible && !ways)
+    return (
+      <div className="sheet">
+        <h1>{joint.name}</h1>
+        <p className="quiet">Reckoning the ways…</p>
+      </div>
+    );
   const choose = (member: MemberName, route: WayChoice) =>
     dispatch(
       changed({
@@ -189,7 +196,6 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
               <Spoken sentence={plan.additions[member]} style={style} />
             </p>
           )}
-          {possible && !ways && <p className="quiet">Reckoning the ways…</p>}
           <Half
             title={title}
             routes={ways?.[member] ?? []}

@@ -1,8 +1,18 @@
-import type { Job, Joint, Members, Pair, Plan, Shop, WaysOfHalf } from '@velk/core';
+import type { Card, Job, Joint, JointPlan, Members, Pair, Plan, Shop, WaysOfHalf } from '@velk/core';
+import { Hearer, type Since } from './since.ts';
+
+/** A plan as it is sent: without what it was asked for, and of joints and cards only those that changed. */
+export type PlanSince = Omit<Plan, 'basis' | 'joints' | 'cards'> & {
+  readonly joints: Since<JointPlan>;
+  readonly cards: Since<Card>;
+};
+
+export const nameOfJoint = ({ joint }: JointPlan): string => joint;
+export const nameOfCard = ({ id }: Card): string => id;
 
 /** All that can be asked of the core's worker, and what it answers. */
 export interface Asks {
-  readonly plan: { readonly asks: { job: Job; shop: Shop }; readonly answers: { plan: Omit<Plan, 'basis'> } };
+  readonly plan: { readonly asks: { job: Job; shop: Shop }; readonly answers: { plan: PlanSince } };
   readonly ways: {
     readonly asks: { joint: Joint; job: Job; shop: Shop };
     readonly answers: { ways: Record<'tenoned' | 'mortised', WaysOfHalf> };
@@ -58,4 +68,17 @@ export function latest<A extends Ask>(
     if (asked === null) send(question);
     else waiting = question;
   };
+}
+
+/** Asks for plan after plan; each comes whole, what stayed as it was being the very same object. */
+export function latestPlan(
+  worker: Worker,
+  done: (answer: { plan?: Omit<Plan, 'basis'>; error?: string }, question: Asks['plan']['asks']) => void,
+): (question: Asks['plan']['asks']) => void {
+  const joints = new Hearer<JointPlan>(nameOfJoint);
+  const cards = new Hearer<Card>(nameOfCard);
+  return latest(worker, 'plan', ({ plan, error }, question) => {
+    if (!plan) return done({ error: error ?? '' }, question);
+    done({ plan: { ...plan, joints: joints.with(plan.joints), cards: cards.with(plan.cards) } }, question);
+  });
 }

@@ -1,11 +1,14 @@
 import { kindOf, pairOf, planToProve, Remembered, RememberedProofs, waysOf, type JointDraft } from '@velk/core';
-import type { Question } from './asking.ts';
+import { nameOfCard, nameOfJoint, type Question } from './asking.ts';
 import { proveInTurn } from './proving.ts';
+import { Teller } from './since.ts';
 
 /** As many as the joints of a large job, so that none of them is worked out again while another is changed. */
 const MANY = 1000;
 const drafts = new Remembered<JointDraft>(MANY);
 const remembered = new RememberedProofs(MANY);
+const joints = new Teller(nameOfJoint);
+const cards = new Teller(nameOfCard);
 
 /** The solid modeller is fetched only where something is cut. */
 const modeller = () => import('./modeller.ts').then((module) => module.modeller);
@@ -18,7 +21,7 @@ async function answer(question: Question): Promise<object | undefined> {
   switch (question.ask) {
     case 'plan': {
       const { basis: _, ...plan } = planToProve(question.job, question.shop, drafts).plan;
-      return { plan };
+      return { plan: { ...plan, joints: joints.since(plan.joints), cards: cards.since(plan.cards) } };
     }
     case 'ways':
       return { ways: waysOf(question.joint, question.job, question.shop) };
