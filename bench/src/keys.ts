@@ -67,7 +67,7 @@ export async function sentUntilDrawn(page: Page, address: string): Promise<numbe
     watch.disconnect();
   }).observe(document, { childList: true, subtree: true });`);
   await page.goto(address);
-  await page.waitForFunction('window.drawn !== undefined');
+  await page.getByLabel('tenon length, mm').waitFor();
   return page.evaluate<number>(`[...performance.getEntriesByType('navigation'), ...performance.getEntriesByType('resource')]
     .filter((entry) => entry.responseEnd <= window.drawn)
     .reduce((sum, entry) => sum + entry.transferSize, 0)`);

@@ -11,6 +11,7 @@ import {
   SCHOOLS,
   SHORTEST_CROSSCUT,
   SHORTEST_FED,
+  USUAL_WORK_MINUTES,
   type Field,
   type SchoolName,
   type Shop,
@@ -130,6 +131,8 @@ export const toolSchemas: readonly Joi.ObjectSchema<Tool>[] = KIND_NAMES.map((ki
 );
 
 const answer = (school: SchoolName) => Joi.string().valid(...Object.keys(SCHOOLS[school].answers));
+/** Of a piece's own work: left out, the usual ones hold. */
+const WORK_MINUTES = Object.keys(USUAL_WORK_MINUTES);
 const minutes = () => Joi.number().min(0).max(1000).required();
 const climate = () =>
   Joi.object({
@@ -170,12 +173,15 @@ export const shopSchema = Joi.object<Shop>({
     stack: minutes(),
     machine: minutes(),
     testCut: minutes(),
+    ...Object.fromEntries(WORK_MINUTES.map((key) => [key, minutes().optional()])),
   }).required(),
   rules: Joi.object({
     stacks: Joi.boolean().required(),
     guardOff: Joi.boolean().required(),
     shortestFed: Joi.number().min(SHORTEST_FED).max(LIMITS.longest).required(),
     shortestCrosscut: Joi.number().min(SHORTEST_CROSSCUT).max(LIMITS.longest).required(),
+    tallestAlone: Joi.number().min(100).max(LIMITS.longest),
+    tallest: Joi.number().min(100).max(LIMITS.longest),
   }).required(),
   tools: toolsSchema,
 }).required();

@@ -3,6 +3,7 @@ export * from './routes.ts';
 export * from './addition.ts';
 export * from './asked.ts';
 export * from './choices.ts';
+export { awkwardness, needsSecondHand } from './suits.ts';
 export { formsWith, METHODS } from './list.ts';
 export * from './cutters.ts';
 export * from './blades.ts';

@@ -5,21 +5,21 @@ import { say, type Mm, type Sentence } from '../units/index.ts';
 /** Longer than this a piece tips off a machine's table, mm: common practice. */
 const LONG: Mm = 1200;
 /** Heavier than this one person doesn't guide it, kg: common practice. */
-const HEAVY = 15;
+export const HEAVY = 15;
 /** Dense hardwood, kg a cubic metre: value from memory. */
 const DENSITY = 700;
 
 /** Machines the work is brought to; the others are brought to the work. */
-const FIXED: ReadonlySet<Setup['model']> = new Set(['table-saw', 'overhead-saw', 'bandsaw', 'router-table', 'mortiser', 'drill-press', 'copy-router']); // prettier-ignore
+export const FIXED: ReadonlySet<Setup['model']> = new Set(['table-saw', 'overhead-saw', 'bandsaw', 'router-table', 'mortiser', 'drill-press', 'copy-router']); // prettier-ignore
+
+/** What a piece weighs in a dense wood, kg. */
+export const kilosOf = ({ length, thickness, width }: Piece): number => (length * thickness * width * DENSITY) / 1e9;
 
 /** What carries a piece that is long or heavy for a machine it has to be brought to. */
-export function supportWords(
-  { model, carrier }: Pick<Setup, 'model' | 'carrier'>,
-  { length, thickness, width }: Piece,
-): Sentence[] {
-  // prettier-ignore
+export function supportWords({ model, carrier }: Pick<Setup, 'model' | 'carrier'>, stock: Piece): Sentence[] {
   if (!FIXED.has(model)) return [];
-  const kilos = (length * thickness * width * DENSITY) / 1e9;
+  const { length } = stock;
+  const kilos = kilosOf(stock);
   const long =
     carrier === 'upright-jig'
       ? say('It stands {length} tall: a second pair of hands or a rail steadies its top; look for lamps and beams first.', { length }) // prettier-ignore

@@ -1,13 +1,31 @@
 import { endsOf, entryOf, resolve, type Job, type Joint } from '../exchange/index.ts';
 import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
-import { askedRoute, cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from '../methods/index.ts';
-import { alone } from '../sequence/index.ts';
+import {
+  askedRoute,
+  awkwardness,
+  cheapestAddition,
+  choiceOf,
+  needsSecondHand,
+  routesFor,
+  type Route,
+  type RouteChoice,
+} from '../methods/index.ts';
+import { alone, cuttingMinutes } from '../sequence/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
 import type { Remembered } from './remembered.ts';
 import type { Modeller } from '../solids/index.ts';
-import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
+import {
+  asBatch,
+  batchesOf,
+  cradleProblems,
+  pieceOf,
+  turnedPiece,
+  type Cradle,
+  type Part,
+  type Piece,
+} from '../stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from '../tooling/index.ts';
 import type { Sentence } from '../units/index.ts';
 
@@ -96,8 +114,7 @@ export function draftJoint(
       const asked = askedRoute(routes, wanted);
       return 'route' in asked ? asked.route : undefined;
     }
-    const usable = routes.filter((r) => r.refusals.length === 0);
-    return usable.find((r) => liked(r, shop.schools)) ?? usable[0];
+    return likeliest(routes, members[member], shop);
   };
   const chosen = (member: MemberName) =>
     batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes) }));
@@ -149,6 +166,35 @@ export function draftJoint(
   };
 }
 
+/** What speaks for a way, and against it. */
+interface Suit {
+  readonly awkward: readonly Sentence[];
+  /** Minutes to cut every piece of the batch. */
+  readonly cutting: number;
+}
+
+/** How a way suits its pieces. */
+function suitOf(setups: readonly Setup[], stock: Piece, shop: Shop): Suit {
+  const cutting = cuttingMinutes(setups, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1));
+  const awkward = setups.flatMap((s) => awkwardness(s, stock, shop.rules));
+  const unlike = [...new Map(awkward.map((sentence) => [JSON.stringify(sentence), sentence])).values()];
+  return { awkward: unlike, cutting };
+}
+
+/**
+ * The way that is taken where nobody chose: of those that aren't awkward for these pieces the first of the shop's
+ * school, else the first; an awkward one only where there is no other.
+ */
+function likeliest(routes: readonly Route[], stock: Piece, shop: Shop): Route | undefined {
+  const usable = routes.filter((r) => r.refusals.length === 0);
+  const [schooled, others] = [true, false].map((is) => usable.filter((r) => liked(r, shop.schools) === is));
+  const inTurn = [...schooled!, ...others!];
+  return inTurn.find((r) => !isAwkward(r.setups(), stock, shop.rules)) ?? inTurn[0];
+}
+
+const isAwkward = (setups: readonly Setup[], stock: Piece, rules: Shop['rules']): boolean =>
+  setups.some((s) => awkwardness(s, stock, rules).length > 0);
+
 /** Ways that this shop's school of practice would choose before the usual ones. */
 const liked = ({ traits }: Route, { faces, guide }: Schools): boolean =>
   (faces === 'one' && traits.includes('one-face')) || (guide === 'templates' && traits.includes('template'));
@@ -175,10 +221,13 @@ export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName
   return { tenoned: tenoned[0]!.routes, mortised: mortised[0]!.routes };
 }
 
-/** A way to cut a half, and what it takes: how many cards, and the minutes to set them. */
+/** A way to cut a half, and what it takes: how many cards, the minutes to set them, and those to cut every piece. */
 export interface WayChoice extends RouteChoice {
   readonly cards: number;
   readonly minutes: number;
+  readonly cutting: number;
+  /** Why practice would take another for these pieces. */
+  readonly awkward: readonly Sentence[];
 }
 
 export type WaysOfHalf = readonly WayChoice[];
@@ -187,9 +236,13 @@ export type WaysOfHalf = readonly WayChoice[];
 export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, WaysOfHalf> {
   const shop = shopFor(job, chest);
   const { tenoned, mortised } = routesOf(joint, job, chest);
-  const half = (routes: readonly Route[]): WaysOfHalf =>
-    routes.map((route) => ({ ...choiceOf(route), ...alone(route.setups(), shop) }));
-  return { tenoned: half(tenoned), mortised: half(mortised) };
+  const { members } = resolve(joint, job);
+  const half = (member: MemberName, routes: readonly Route[]): WaysOfHalf =>
+    routes.map((route) => {
+      const { awkward, cutting } = suitOf(route.setups(), members[member], shop);
+      return { ...choiceOf(route), ...alone(route.setups(), shop), cutting, awkward };
+    });
+  return { tenoned: half('tenoned', tenoned), mortised: half('mortised', mortised) };
 }
 
 /** The two parts of a joint. */

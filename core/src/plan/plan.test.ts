@@ -280,8 +280,9 @@ describe('a piece too long to be held by itself', () => {
   };
 
   it('has a stand under its far end or a rail at its top, and a heavy one another pair of hands; a short one nothing', () => {
-    expect(words({ rail: { length: 1800 } }, 'crosscut-shoulders')[0]).toMatch(/1800\.0 mm long: a stand level/);
-    expect(words({ rail: { length: 1800 } }, 'saw-upright-flipped')[0]).toMatch(/1800\.0 mm tall:/);
+    const tall = { rail: { length: 1800 }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } };
+    expect(words(tall, 'crosscut-shoulders')[0]).toMatch(/1800\.0 mm long: a stand level/);
+    expect(words(tall, 'saw-upright-flipped')[0]).toMatch(/1800\.0 mm tall:/);
     expect(words({ rail: { length: 1200 } }, 'crosscut-shoulders')).toEqual([]);
     const heavy = {
       params: { corners: 'squared' },

@@ -2,4 +2,5 @@ export * from './setting.ts';
 export * from './rules.ts';
 export * from './cards.ts';
 export * from './order.ts';
+export * from './cutting.ts';
 export * from './moves.ts';

@@ -2,8 +2,24 @@ import { IMPERIAL, INCH, METRIC, type LengthStyle, type Mm } from '../units/inde
 import type { Schools } from './schools.ts';
 import type { Tool, ToolKind, ToolOf } from './tools.ts';
 
-/** Minutes a change costs, by what changes. */
-export interface Minutes {
+/** Minutes the work itself takes, by what is done with one piece. */
+export interface WorkMinutes {
+  /** Laid out or clamped: to a jig, or a guide to it. */
+  readonly clamped: number;
+  /** Passed over a saw and brought back. */
+  readonly sawn: number;
+  /** A router led along it once, or it along a router. */
+  readonly routed: number;
+  /** One plunge of a bit or chisel. */
+  readonly plunged: number;
+  /** One cut by hand with what belongs to it. */
+  readonly byHand: number;
+  /** A template made and tried, for whatever goes by it. */
+  readonly template: number;
+}
+
+/** Minutes a change costs, by what changes; and what the work itself takes, where the shop knows better than usual. */
+export interface Minutes extends Partial<WorkMinutes> {
   readonly figure: number;
   readonly jig: number;
   readonly cutter: number;
@@ -15,6 +31,22 @@ export interface Minutes {
 /** Values from memory of shop practice. */
 export const USUAL_MINUTES: Minutes = { figure: 2, jig: 5, cutter: 6, stack: 10, machine: 1, testCut: 2 };
 
+/** Values from memory of shop practice. */
+export const USUAL_WORK_MINUTES: WorkMinutes = {
+  clamped: 1,
+  sawn: 0.4,
+  routed: 0.8,
+  plunged: 0.3,
+  byHand: 6,
+  template: 45,
+};
+
+/** What the work takes in this shop: its own minutes, else the usual ones. */
+export const workMinutesOf = ({ minutes }: Pick<Shop, 'minutes'>): WorkMinutes => ({
+  ...USUAL_WORK_MINUTES,
+  ...minutes,
+});
+
 /** What the place allows. Velk never makes them looser by itself. */
 export interface LocalRules {
   /** Stacks on the table saw. Some places require a riving knife, which leaves no room for one. */
@@ -24,7 +56,14 @@ export interface LocalRules {
   /** Shortest piece fed by hand, and at a power crosscut, mm; can only be made longer. */
   readonly shortestFed: Mm;
   readonly shortestCrosscut: Mm;
+  /** Tallest piece stood on end by one person, and by anyone who has another way, mm; usual where nobody says. */
+  readonly tallestAlone?: Mm;
+  readonly tallest?: Mm;
 }
+
+/** Common practice, values from memory: past the first a second hand steadies it, past the second it lies flat. */
+export const TALLEST_ALONE: Mm = 600;
+export const TALLEST: Mm = 1000;
 
 /** Common practice, values from memory. */
 export const SHORTEST_FED: Mm = 200;

@@ -51,8 +51,17 @@ const takeable = ({ refusals }: WayChoice): boolean => refusals.every((r) => r.h
 const chosenOf = (routes: readonly WayChoice[], wanted?: string, planned?: string): WayChoice | undefined =>
   routes.find((r) => r.id === wanted && takeable(r)) ?? routes.find((r) => r.id === planned) ?? routes[0];
 
-const worth = ({ cards, minutes }: WayChoice): string =>
-  `${cards} ${cards === 1 ? 'set-up' : 'set-ups'}, set in about ${Math.round(minutes)} min`;
+const inTime = (minutes: number): string =>
+  minutes < 100 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`;
+
+const worth = ({ cards, minutes, cutting }: WayChoice): string =>
+  `${cards} ${cards === 1 ? 'set-up' : 'set-ups'}, set in about ${inTime(minutes)}, cut in ${inTime(cutting)}`;
+
+/** What can be taken at a stage: without a stop first, then what isn’t awkward, then the quickest. */
+const byRank = ({ route: a }: { route: WayChoice }, { route: b }: { route: WayChoice }): number =>
+  a.refusals.length - b.refusals.length ||
+  Number(a.awkward.length > 0) - Number(b.awkward.length > 0) ||
+  a.minutes + a.cutting - (b.minutes + b.cutting);
 
 /** One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what can't be and why. */
 function Half({
@@ -89,7 +98,7 @@ function Half({
         <p className="quiet">{possible ? `As chosen: ${worth(chosen)}.` : 'No way to cut it in this shop.'}</p>
       )}
       {stages.map(({ stage, choices }, i) => {
-        const open = [...choices.filter(({ route }) => takeable(route))].sort((a, b) => a.route.refusals.length - b.route.refusals.length); // prettier-ignore
+        const open = choices.filter(({ route }) => takeable(route)).sort(byRank);
         const shut = choices.filter(({ route }) => !takeable(route));
         const heading = `${title}: ${STAGE_WORDS[stage].toLowerCase()}`;
         return (
@@ -110,6 +119,11 @@ function Half({
                     <span>
                       <strong>{capital(words)}</strong>
                       <span className="quiet">{also.map((other) => ALSO[other] ?? '').join('')}</span>
+                      {route.awkward.map((reason, at) => (
+                        <span key={at} className="awkward">
+                          <Spoken sentence={reason} style={style} />
+                        </span>
+                      ))}
                       {route.refusals.map((r) => (
                         <span key={r.hazard} className="hazard">
                           ⬣ Stop. <Spoken sentence={r.message} style={style} />

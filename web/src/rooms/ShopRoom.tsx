@@ -8,7 +8,10 @@ import {
   SCHOOLS,
   SHORTEST_CROSSCUT,
   SHORTEST_FED,
+  TALLEST,
+  TALLEST_ALONE,
   USUAL_SCHOOLS,
+  workMinutesOf,
   type LengthStyle,
   type Minutes,
   type SchoolName,
@@ -171,20 +174,10 @@ function Settings({ shop }: { shop: Shop }) {
         onChange={(school, answer) => put({ schools: { ...shop.schools, [school]: answer } })}
       />
       <h2>Minutes a change costs</h2>
-      <div className="settings">
-        {MINUTES.map(([key, words]) => (
-          <label key={key}>
-            <span className="quiet">{words}</span>
-            <NumberField
-              name={`shop.minutes.${key}`}
-              label={`Minutes: ${words}`}
-              value={shop.minutes[key]}
-              check={(n) => (n >= 0 && n <= 1000) || 'Minutes, from 0 to 1000.'}
-              onChange={(n) => put({ minutes: { ...shop.minutes, [key]: n } })}
-            />
-          </label>
-        ))}
-      </div>
+      <MinutesFields shop={shop} shown={CHANGES} onChange={(minutes) => put({ minutes })} />
+      <h2>Minutes the work takes, for each piece</h2>
+      <p className="quiet">The way that takes the whole batch the least, setting and cutting, comes first.</p>
+      <MinutesFields shop={shop} shown={WORK} onChange={(minutes) => put({ minutes })} />
       <h2>Rules of the place</h2>
       <div className="settings">
         <label className="tick">
@@ -225,6 +218,28 @@ function Settings({ shop }: { shop: Shop }) {
             onChange={(shortestCrosscut) => put({ rules: { ...shop.rules, shortestCrosscut } })}
           />
         </label>
+        <label>
+          <span className="quiet">Tallest piece on end alone</span>
+          <LengthField
+            field="shop.tallestAlone"
+            label="tallest piece on end alone"
+            value={shop.rules.tallestAlone ?? TALLEST_ALONE}
+            style={style}
+            least={100}
+            onChange={(tallestAlone) => put({ rules: { ...shop.rules, tallestAlone } })}
+          />
+        </label>
+        <label>
+          <span className="quiet">Tallest before another way is taken</span>
+          <LengthField
+            field="shop.tallest"
+            label="tallest piece on end"
+            value={shop.rules.tallest ?? TALLEST}
+            style={style}
+            least={100}
+            onChange={(tallest) => put({ rules: { ...shop.rules, tallest } })}
+          />
+        </label>
       </div>
       <Entrances />
       <p style={{ paddingTop: 14 }}>
@@ -234,7 +249,7 @@ function Settings({ shop }: { shop: Shop }) {
   );
 }
 
-const MINUTES: readonly (readonly [keyof Minutes, string])[] = [
+const CHANGES: Shown = [
   ['figure', 'One figure'],
   ['jig', 'A jig'],
   ['cutter', 'Cutter or blade'],
@@ -242,6 +257,34 @@ const MINUTES: readonly (readonly [keyof Minutes, string])[] = [
   ['machine', 'Another machine'],
   ['testCut', 'A test cut'],
 ];
+const WORK: Shown = [
+  ['clamped', 'Laid out or clamped, a piece'],
+  ['sawn', 'A pass over a saw'],
+  ['routed', 'A pass of a router'],
+  ['plunged', 'A plunge of a bit or chisel'],
+  ['byHand', 'A cut by hand'],
+  ['template', 'A template, made and tried'],
+];
+type Shown = readonly (readonly [keyof Minutes, string])[];
+
+function MinutesFields({ shop, shown, onChange }: { shop: Shop; shown: Shown; onChange: (minutes: Minutes) => void }) {
+  return (
+    <div className="settings">
+      {shown.map(([key, words]) => (
+        <label key={key}>
+          <span className="quiet">{words}</span>
+          <NumberField
+            name={`shop.minutes.${key}`}
+            label={`Minutes: ${words}`}
+            value={{ ...workMinutesOf(shop), ...shop.minutes }[key]}
+            check={(n) => (n >= 0 && n <= 1000) || 'Minutes, from 0 to 1000.'}
+            onChange={(n) => onChange({ ...shop.minutes, [key]: n })}
+          />
+        </label>
+      ))}
+    </div>
+  );
+}
 
 /** The questions practitioners answer differently, each with its reason; `shop` shows what a job departs from. */
 export function SchoolChoices({

@@ -1,0 +1,84 @@
+import { describe, expect, it } from 'vitest';
+import { planJob, routesOf, waysOf } from '../plan/index.ts';
+import { awkwardness, needsSecondHand } from './suits.ts';
+import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { speak } from '../units/index.ts';
+
+const UPRIGHT = /saw-upright|bushing-tenon/;
+
+describe('what suits the piece (common practice)', () => {
+  it('a rail of 1.8 m is laid flat; one of 600 stands on end, and past that with a second hand', () => {
+    const chosen = (length: number) => planJob(jobWith({ rail: { length } }), TEST_SHOP).joints[0]!.chosen.tenoned;
+    expect(chosen(600)).toMatch(UPRIGHT);
+    expect(chosen(1000)).toMatch(UPRIGHT);
+    expect(chosen(1001)).not.toMatch(UPRIGHT);
+    expect(chosen(1800)).not.toMatch(UPRIGHT);
+    const lower = { ...TEST_SHOP, rules: { ...TEST_SHOP.rules, tallest: 500 } };
+    expect(planJob(jobWith(), lower).joints[0]!.chosen.tenoned).not.toMatch(UPRIGHT);
+
+    const cutting = (length: number) => {
+      const ways = waysOf(jobWith({ rail: { length } }).joints[0]!, jobWith({ rail: { length } }), TEST_SHOP);
+      return ways.tenoned.find(({ id }) => id === 'bushing-tenon')?.cutting ?? NaN;
+    };
+    expect(cutting(600)).toBeGreaterThan(45);
+    /** All of it is done on end but the template, which is made once. */
+    expect(cutting(601) - 45).toBeCloseTo(2 * (cutting(600) - 45), 6);
+  });
+
+  it('takes its minutes piece by piece: upright clamped for each cheek, a guide laid out and clamped, by hand the cuts', () => {
+    const job = jobWith();
+    const minutes = { ...TEST_SHOP.minutes, clamped: 1, sawn: 0.4, routed: 0.8, plunged: 0.3, byHand: 6 };
+    const ways = waysOf(job.joints[0]!, job, { ...TEST_SHOP, minutes });
+    const cutting = (member: 'tenoned' | 'mortised', id: RegExp) => ways[member].find((w) => id.test(w.id) && !w.refusals.length)!.cutting; // prettier-ignore
+    /** Four ends: four shoulders, two cheeks on faces and two on edges, each clamped; round edges by hand. */
+    const byHand = cutting('tenoned', /^hand-tenon\+round-edges$/);
+    const sawn = cutting('tenoned', /^crosscut-shoulders\+saw-upright-flipped\+round-edges$/);
+    expect(sawn).toBeCloseTo(4 * (4 * 0.4 + 4 * (1 + 0.4)) + byHand / 2, 6);
+    /** A jig clamps once where a guide is laid out and clamped. */
+    const [jig, guide] = [cutting('mortised', /^router-jig/), cutting('mortised', /^edge-guide/)];
+    expect(guide - jig).toBeCloseTo(4, 6);
+    /** One path: clamped once, routed once, and then a plunge for each further level. */
+    const levels = routesOf(job.joints[0]!, job, TEST_SHOP).mortised.find(({ id }) => /^router-jig/.test(id))!.setups()[0]!.passes.length; // prettier-ignore
+    expect(levels).toBeGreaterThan(2);
+    expect(jig).toBeCloseTo(4 * (1 + 0.8 + (levels - 1) * 0.3), 6);
+  });
+
+  it('is taken all the same where there is no other way, or where somebody chose it', () => {
+    const tall = jobWith({ rail: { length: 1800 } });
+    const routes = { tenoned: 'crosscut-shoulders+saw-upright-flipped+round-edges' };
+    const joints = [{ ...tall.joints[0]!, routes }];
+    expect(planJob({ ...tall, joints }, TEST_SHOP).joints[0]!.chosen.tenoned).toMatch(UPRIGHT);
+  });
+
+  it('says why: tall, broad on edge, heavy, blade bare', () => {
+    const job = jobWith();
+    const stock = (length: number, thickness: number, width: number) => ({ length, thickness, width });
+    const told = (member: 'tenoned' | 'mortised', method: RegExp, piece: ReturnType<typeof stock>) => {
+      const routes = routesOf(job.joints[0]!, job, TEST_SHOP)[member];
+      const setups = routes.find((r) => method.test(r.id) && !r.refusals.length)!.setups();
+      const all = setups.flatMap((s) => awkwardness(s, piece, TEST_SHOP.rules));
+      return [...new Set(all.map((sentence) => speak(sentence, TEST_SHOP.style)))];
+    };
+    expect(told('tenoned', /upright-flipped/, stock(1000, 22, 70))).toEqual([]);
+    expect(told('tenoned', /upright-flipped/, stock(1200, 22, 70))).toEqual([
+      'It would stand 1200.0 mm tall; past 1000.0 mm it is laid flat.',
+    ]);
+    expect(told('mortised', /router-table-stops/, stock(900, 22, 132))).toEqual([]);
+    expect(told('mortised', /router-table-stops/, stock(900, 22, 150))).toEqual([]);
+    expect(told('mortised', /router-table-stops/, stock(900, 22, 151))).toEqual([
+      'It would stand on its edge, 151.0 mm high on 22.0 mm; so broad a piece is laid flat.',
+    ]);
+    expect(told('tenoned', /upright-flipped/, stock(900, 160, 160))).toEqual([
+      'About 16 kg would be carried to a machine; the tool is better brought to it.',
+    ]);
+    const tall = routesOf(job.joints[0]!, job, TEST_SHOP).tenoned.find((r) => UPRIGHT.test(r.id))!;
+    const upright = tall.setups().find((s) => s.carrier === 'upright-jig')!;
+    const raised = {
+      ...upright,
+      figures: upright.figures.map((f) => (f.to === 'highest-tooth' ? { ...f, set: { ...f.set, value: 51 } } : f)),
+    };
+    expect(awkwardness(raised, stock(600, 22, 70), TEST_SHOP.rules)).toHaveLength(1);
+    expect(needsSecondHand(upright, stock(601, 22, 70), TEST_SHOP.rules)).toBe(true);
+    expect(needsSecondHand(upright, stock(600, 22, 70), TEST_SHOP.rules)).toBe(false);
+  });
+});

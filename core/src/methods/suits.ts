@@ -1,0 +1,46 @@
+import type { SeatFace, Setup } from '../setups/index.ts';
+import type { Piece } from '../stock/index.ts';
+import { TALLEST, TALLEST_ALONE, type LocalRules } from '../tooling/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
+import { FIXED, HEAVY, kilosOf } from './longPieces.ts';
+
+/** Higher than this a blade isn't left standing bare, mm: common practice. */
+const BARE_BLADE: Mm = 50;
+/** Wider than this, and than so many times its thickness, a piece doesn't stand on its edge: common practice. */
+const ON_EDGE: Mm = 150;
+const ON_EDGE_RATIO = 6;
+
+const ENDS: ReadonlySet<SeatFace> = new Set(['worked-end', 'layout-end', 'far-end', 'end-a', 'end-b']);
+const EDGES: ReadonlySet<SeatFace> = new Set(['entry-edge', 'far-edge', 'reference-edge', 'other-edge']);
+/** What the piece stands on, or what looks up when a tool is set on it. */
+const LEVEL = ['table', 'bed', 'wood-surface'] as const;
+
+const levelOn = ({ model, passes }: Setup, faces: ReadonlySet<SeatFace>): boolean =>
+  model !== 'bench' && passes.some(({ seat }) => LEVEL.some((datum) => faces.has(seat[datum]!)));
+
+/** Whether the piece stands on its end at a set-up, so high that a second hand steadies it. */
+export const needsSecondHand = (setup: Setup, { length }: Piece, { tallestAlone = TALLEST_ALONE }: LocalRules): boolean => levelOn(setup, ENDS) && length > tallestAlone; // prettier-ignore
+
+/**
+ * Why practice takes another way for this piece where there is one: none of these forbids it.
+ * @param stock the piece as it lies on the bench, unturned
+ */
+export function awkwardness(setup: Setup, stock: Piece, { tallest = TALLEST }: LocalRules): Sentence[] {
+  const { length, thickness, width } = stock;
+  const kilos = kilosOf(stock);
+  const blade = setup.figures.find((f) => f.to === 'highest-tooth')?.set.value ?? 0;
+  return [
+    ...(levelOn(setup, ENDS) && length > tallest
+      ? [say('It would stand {length} tall; past {tallest} it is laid flat.', { length, tallest })]
+      : []),
+    ...(levelOn(setup, EDGES) && width > ON_EDGE && width > ON_EDGE_RATIO * thickness
+      ? [say('It would stand on its edge, {width} high on {thickness}; so broad a piece is laid flat.', { width, thickness })] // prettier-ignore
+      : []),
+    ...(FIXED.has(setup.model) && kilos > HEAVY
+      ? [say(`About ${Math.round(kilos)} kg would be carried to a machine; the tool is better brought to it.`)]
+      : []),
+    ...(setup.carrier === 'upright-jig' && blade > BARE_BLADE
+      ? [say('The blade would stand {blade} bare; past {bare} the cut is better made lying flat.', { blade, bare: BARE_BLADE })] // prettier-ignore
+      : []),
+  ];
+}
