@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob, routesOf, waysOf } from '../plan/index.ts';
 import { awkwardness, needsSecondHand } from './suits.ts';
@@ -48,6 +49,25 @@ describe('what suits the piece (common practice)', () => {
     const routes = { tenoned: 'crosscut-shoulders+saw-upright-flipped+round-edges' };
     const joints = [{ ...tall.joints[0]!, routes }];
     expect(planJob({ ...tall, joints }, TEST_SHOP).joints[0]!.chosen.tenoned).toMatch(UPRIGHT);
+  });
+
+  it('no way comes by itself that is awkward for its pieces, unless every way is', () => {
+    const sizes = fc.record({ length: fc.integer({ min: 300, max: 2400 }), thickness: fc.integer({ min: 18, max: 60 }), width: fc.integer({ min: 60, max: 400 }) }); // prettier-ignore
+    let kept = 0;
+    fc.assert(
+      fc.property(sizes, (rail) => {
+        const job = jobWith({ rail });
+        const { problems, chosen } = planJob(job, TEST_SHOP).joints[0]!;
+        if (problems.length) return;
+        const usable = waysOf(job.joints[0]!, job, TEST_SHOP).tenoned.filter((w) => w.refusals.length === 0);
+        const taken = usable.find(({ id }) => id === chosen.tenoned);
+        if (!taken || usable.every((w) => w.awkward.length > 0)) return;
+        expect(taken.awkward).toEqual([]);
+        kept++;
+      }),
+      { numRuns: 60 },
+    );
+    expect(kept).toBeGreaterThan(20);
   });
 
   it('says why: tall, broad on edge, heavy, blade bare', () => {
