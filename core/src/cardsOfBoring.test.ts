@@ -194,7 +194,7 @@ describe('the router table', () => {
           const gone: Record<string, number> = {};
           for (const card of cardsOf(job, shop, 'router-table-sled')) {
             seen++;
-            expect(card.figures.map((f) => f.between)).toEqual(['fence to far side of the cutter', 'table to top of the cutter']); // prettier-ignore
+            expect(card.figures.map((f) => f.between)).toEqual(['fence to far side of the cutter', 'bed of the sled to top of the cutter']); // prettier-ignore
             near(valueOf(card, 'Fence'), params.tenonLength);
             const d = card.cutter['diameter']!;
             const offs = [...new Set([0, ...offsIn(card, /off the fence/)])].sort((x, y) => x - y);

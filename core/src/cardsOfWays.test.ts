@@ -49,7 +49,7 @@ describe('tenons', () => {
       for (const card of cards) {
         expect(card.figures.map((f) => f.between)).toEqual([
           'end stop of the sled to far side of the blade',
-          'table to highest tooth',
+          'bed of the sled to highest tooth',
         ]);
         near(valueOf(card, 'End stop'), L);
         const wide = lengthIn(/Made up ([\d.]+ mm) wide/.exec(card.checks.join(' '))![1]!);

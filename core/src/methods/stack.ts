@@ -35,16 +35,12 @@ export const stackRefusals = (
   ),
 ];
 
-/** Table to the highest tooth of the stack. */
+/** Bed of the sled to the highest tooth of the stack: the saw's own scale, which counts from its table, can't set it. */
 export const stackHeight = (
   make: ReturnType<typeof figuresFor>,
-  saw: TableSaw,
   draft: Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'counts'>,
 ): LengthFigure =>
-  make(
-    { id: 'blade-height', name: 'Height of the stack', from: 'table', to: 'highest-tooth', ...draft },
-    { scale: saw.heightScale },
-  );
+  make({ id: 'blade-height', name: 'Height of the stack', from: 'table', to: 'highest-tooth', ...draft });
 
 /** How the stack is made up, for the checks of its card. */
 export const makeUpWords = (chippers: readonly Mm[], K: Mm): Sentence[] => [

@@ -68,13 +68,17 @@ export const turnedWords = (text: string): string =>
     return found.startsWith(found.charAt(0).toLowerCase()) ? told : told.charAt(0).toUpperCase() + told.slice(1);
   });
 
+const SLEDS: ReadonlySet<string> = new Set(['sled', 'router-sled']);
+
 /** The words of a machine's features on a set-up's card: of the piece as it lies, in a cradle where it has one. */
 export function featureWords(
-  { occurrences, lean }: Pick<Setup, 'occurrences' | 'lean'>,
+  { occurrences, lean, carrier }: Pick<Setup, 'occurrences' | 'lean' | 'carrier'>,
   words: Readonly<Record<string, string>>,
 ): Readonly<Record<string, string>> {
   const cradle = lean?.degrees === 0 && words['wood-surface'] ? { 'wood-surface': 'surface of the cradle' } : {};
-  const all = { ...words, ...cradle };
+  /** A height counts from where the wood lies. */
+  const bed = SLEDS.has(carrier) && words['table'] ? { table: 'bed of the sled' } : {};
+  const all = { ...words, ...cradle, ...bed };
   if (!occurrences[0]?.turned) return all;
   return Object.fromEntries(Object.entries(all).map(([id, text]) => [id, turnedWords(text)]));
 }

@@ -4,7 +4,7 @@ import type { Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { rowsFor } from '../cutters.ts';
 import { EDGE_WORDS } from '../edges.ts';
-import { inLevels } from '../levels.ts';
+import { bitesOf, inLevels } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
 import { missing, over, tooClose } from '../refusal.ts';
 import { tableGear, tableRefusals, type TableGear } from '../tableRouting.ts';
@@ -24,6 +24,7 @@ function along(
   height: LengthFigure,
   down: { readonly table: SeatFace; readonly fence: SeatFace; readonly words: string },
   checks: Setup['checks'],
+  shop: Shop,
   { joint, occurrences }: Context,
 ): Setup {
   return {
@@ -46,7 +47,7 @@ function along(
           figures: { across: fence.id, height: height.id },
         },
         height.set.value,
-        cutter.level,
+        bitesOf(cutter, shop),
         (level) => say(`${down.words}, {level} high, the whole length`, { level }),
       ),
     ),
@@ -117,7 +118,7 @@ export const routerTableGroove: Method<GrooveFeature> = {
         ? [say('Near wall first: each further run cuts on the side away from the fence, against the feed.')]
         : []),
     ];
-    return [along(routerTableGroove, gear, fences, height, down, checks, context)];
+    return [along(routerTableGroove, gear, fences, height, down, checks, shop, context)];
   },
 };
 
@@ -162,6 +163,6 @@ export const routerTableRebate: Method<RebateFeature> = {
       say('The cutter stands in the fence’s opening: it cuts on the side away from the fence, never wood between the two.'), // prettier-ignore
       say('The cutter of the groove does for this too, its height and the fence moved.'),
     ];
-    return [along(routerTableRebate, gear, fences, height, down, checks, context)];
+    return [along(routerTableRebate, gear, fences, height, down, checks, shop, context)];
   },
 };

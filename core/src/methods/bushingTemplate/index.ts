@@ -4,7 +4,7 @@ import { toolsOf, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { fittingCutters } from '../cutters.ts';
-import { inLevels, plunged } from '../levels.ts';
+import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { templateDisc, templateSlot } from '../template.ts';
@@ -110,7 +110,7 @@ export const bushingMortise: Method<MortiseFeature> = {
             figures: { width: 'width', length: 'length', side: 'side', end: 'end', depth: 'depth' },
           },
           depth.set.value - TEMPLATE,
-          cutter.level,
+          bitesOf(cutter, shop),
           plunged('Plunge to {level} of wood; round the opening clockwise, then clear what is left in the middle'),
           feature.sunk,
         ),
@@ -204,7 +204,7 @@ export const bushingRound: Method<RoundTenonFeature> = {
             figures: { width: 'width', side: 'side', end: 'end', depth: 'depth' },
           },
           depth.set.value - TEMPLATE,
-          cutter.level,
+          bitesOf(cutter, shop),
           plunged('Plunge beside the wood to {level}; round the disc anticlockwise, from the corners inward'),
         ),
         occurrences,

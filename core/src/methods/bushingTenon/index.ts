@@ -4,7 +4,7 @@ import type { Setup } from '../../setups/index.ts';
 import type { Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
-import { inLevels, plunged } from '../levels.ts';
+import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { isRoundEdged } from '../roundEdged.ts';
@@ -75,7 +75,7 @@ export const bushingTenon: Method<TenonFeature> = {
             figures: { width: 'width', length: 'length', side: 'side', end: 'end', depth: 'depth' },
           },
           depth.set.value - TEMPLATE,
-          cutter.level,
+          bitesOf(cutter, shop),
           plunged('Plunge beside the wood to {level}; round the block anticlockwise, from the corners inward'),
         ),
         occurrences,

@@ -3,7 +3,7 @@ import type { LengthFigure, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type Bearing, type CopyRouter, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Rounding, type Sentence } from '../../units/index.ts';
 import { cuttersReaching, fittingCutters } from '../cutters.ts';
-import { inLevels, plunged } from '../levels.ts';
+import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { isRoundEdged } from '../roundEdged.ts';
@@ -98,7 +98,7 @@ function copied(
         figures: { width: 'width', length: 'length', across: 'across', along: 'along', depth: 'depth' },
       },
       figures.at(-1)!.set.value,
-      cutter.level,
+      bitesOf(cutter, shop),
       plunged(
         outside
           ? 'Beside the wood, {level} deep; the follower once round the block, then outward until all is cleared'

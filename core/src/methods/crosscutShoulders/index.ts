@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop, type TableSaw } from '../../tooling/index.ts';
-import { say, type Mm } from '../../units/index.ts';
+import { say, type Mm, type Scale } from '../../units/index.ts';
 import { overBlade } from '../blades.ts';
 import { figuresFor, mateFace, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
@@ -64,7 +64,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
       },
       { scale: saw.fenceScale, beyond: kerf },
     );
-    return shoulderGroups(feature, shop, saw, shouldersFirst ? 0 : shop.secondCutShort, context).map(
+    return shoulderGroups(feature, shop, saw.heightScale, shouldersFirst ? 0 : shop.secondCutShort, context).map(
       ({ group, height }): Setup => ({
         id: `${joint}.crosscut.${group.map((g) => g.down).join('-')}`,
         method: crosscutShoulders.id,
@@ -113,7 +113,7 @@ export const sledShoulders: Method<TenonFeature> = {
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const L = feature.length;
     const stop = figuresFor(shop)({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
-    return shoulderGroups(feature, shop, saw, 0, context).map(({ group, height }): Setup => ({
+    return shoulderGroups(feature, shop, null, 0, context).map(({ group, height }): Setup => ({
       id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
       method: sledShoulders.id,
       title: sledShoulders.title,
@@ -145,11 +145,14 @@ function bladeRefusals(feature: TenonFeature, saw: TableSaw, shop: Shop): Refusa
     ...over(deepest, saw.maxBladeHeight, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the blade rises to {bound}.'), // prettier-ignore
   ];
 }
-/** Shoulders that one height serves, with that height; `short` where the cheeks are cut already. */
+/**
+ * Shoulders that one height serves, with that height; `short` where the cheeks are cut already.
+ * @param scale the saw's own, which counts from its table; nothing where the piece lies on a bed above it
+ */
 function shoulderGroups(
   feature: TenonFeature,
   shop: Shop,
-  saw: TableSaw,
+  scale: Scale | null,
   short: Mm,
   context: Context,
 ): { group: readonly Shoulder[]; height: LengthFigure }[] {
@@ -171,7 +174,7 @@ function shoulderGroups(
           : say('depth of the shoulder, {depth}', { depth }),
         counts: group.length > 1 ? 2 : 1,
       },
-      { scale: saw.heightScale, mates: mateOf(feature, group, short, context) },
+      { scale, mates: mateOf(feature, group, short, context) },
     );
     return { group, height };
   });

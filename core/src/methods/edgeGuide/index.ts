@@ -3,7 +3,7 @@ import type { Pass, Setup } from '../../setups/index.ts';
 import { toolsOf, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { fittingCutters } from '../cutters.ts';
-import { inLevels, plunged } from '../levels.ts';
+import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 
@@ -85,7 +85,7 @@ export const edgeGuide: Method<MortiseFeature> = {
           figures: { face: at, 'near-mark': from.id, 'far-mark': to.id, depth: depth.id },
         },
         depth.set.value,
-        cutter.level,
+        bitesOf(cutter, shop),
         plunged(`Guide on the ${face.replace('-', ' ')}: plunge to {level}, run from mark to mark`),
         feature.sunk,
       );

@@ -33,7 +33,7 @@ export const sawNotch: Method<NotchFeature> = {
       make({ id, name, value, from: 'end-stop', to: 'far-side', rounding, acts: 'length', working });
     const far = stop('stop-far', 'End stop or mark, far wall', q + w, 'down', say('layout end to the notch {q} + its length {w}', { q, w })); // prettier-ignore
     const near = stop('stop-near', 'End stop or mark, near wall', q + K, 'up', say('layout end to the notch {q} + width of the stack {K}', { q, K })); // prettier-ignore
-    const height = stackHeight(make, saw, {
+    const height = stackHeight(make, {
       value: depth,
       rounding: 'up',
       acts: 'thickness',

@@ -4,7 +4,7 @@ import { toolsOf, type Bearing, type Router, type RouterCutter, type Shop } from
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { LARGEST_BY_HAND } from '../../hazards/index.ts';
 import { bestFirst, cuttersReaching } from '../cutters.ts';
-import { inLevels, plunged } from '../levels.ts';
+import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
@@ -106,7 +106,7 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
               figures: { edge: edge.id, depth: depth.id, ...(rails && { apart: rails.id }) },
             },
             depth.set.value,
-            cutter.level,
+            bitesOf(cutter, shop),
             plunged(`${up} up: {level} deep, in from the end, the last pass along the straight-edge`),
             g.from,
           );

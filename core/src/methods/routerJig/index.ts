@@ -3,7 +3,7 @@ import type { LengthFigure, Occurrence, Refusal, Setup } from '../../setups/inde
 import { toolsOf, type MortisingJig, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { fittingCutters, rowsFor } from '../cutters.ts';
-import { inLevels, plunged } from '../levels.ts';
+import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { mortiseLies, stopSide } from '../stopSide.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, only, over, tooClose } from '../refusal.ts';
@@ -183,7 +183,7 @@ function setup(
         },
       },
       depth.set.value,
-      cutter.level,
+      bitesOf(cutter, shop),
       plunged(
         one ? 'Plunge to {level}, run from stop to stop' : `Row ${row + 1}: plunge to {level}, run from stop to stop`,
       ),

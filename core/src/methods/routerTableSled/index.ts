@@ -4,7 +4,7 @@ import { toolsOf, type PairedCutters, type RouterTable, type Shop } from '../../
 import { say, type Mm } from '../../units/index.ts';
 import { stackPasses } from '../blades.ts';
 import { STOUT_SHANK } from '../../hazards/index.ts';
-import { inLevels } from '../levels.ts';
+import { bitesOf, inLevels } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { byDepth, shouldersOf, type Shoulder } from '../shoulders.ts';
@@ -70,7 +70,6 @@ export const pairedCutters: Method<TenonFeature> = {
     const fence = fenceAt(L, make, table);
     const height = make(
       { id: 'height', name: 'Top of the lower cutter', value: a, from: 'table', to: 'lower-top', rounding: 'down', acts: 'thickness', working: say('face shoulder {a}', { a }) }, // prettier-ignore
-      { scale: table.heightScale },
     );
     const gap = make({ id: 'gap', name: 'Gap between the cutters', value: t, from: 'lower-top', to: 'upper-foot', rounding: 'up', acts: 'thickness', working: say('tenon thickness {t}', { t }) }); // prettier-ignore
     const bites = Math.max(1, Math.ceil(L / pair.level - SAME));
@@ -130,7 +129,6 @@ function onSled(
     const { depth, down } = group[0]!;
     const height = make(
       { id: 'height', name: 'Height of the cutter', value: depth, from: 'table', to: 'cutter-top', rounding: 'down', acts: down.endsWith('face') ? 'thickness' : 'width', working: say('depth of the shoulder, {depth}', { depth }), counts: group.length > 1 ? 2 : 1 }, // prettier-ignore
-      { scale: table.heightScale },
     );
     return {
       ...sledSetup,
@@ -152,7 +150,7 @@ function onSled(
               ...(off > 0 && { off }),
             },
             height.set.value,
-            cutter.level,
+            bitesOf(cutter, shop),
             (level) =>
               off > 0
                 ? say(`${g.words}, {level} high, the end about {off} off the fence`, { level, off })

@@ -1,7 +1,7 @@
 import type { MortiseFeature } from '../../joints/index.ts';
 import type { Occurrence, Setup } from '../../setups/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { inLevels, plunged } from '../levels.ts';
+import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { stopSide, type Lies } from '../stopSide.ts';
@@ -77,7 +77,7 @@ export const routerTableStops: Method<MortiseFeature> = {
               figures: { across: fence.id, height: height.id, left: left!.id, right: right!.id },
             },
             height.set.value,
-            cutter.level,
+            bitesOf(cutter, shop),
             plunged('Cutter {level} high: one end to the right stop, let down over the cutter, fed to the left stop'),
             feature.sunk,
           ),

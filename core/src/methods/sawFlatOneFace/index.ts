@@ -74,7 +74,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
       });
     const common = { method: sawFlatOneFace.id, title: sawFlatOneFace.title, stage: 'cheeks', occurrences } as const;
     return pairsOf(feature).flatMap(({ side, near, far, stock, acts }): Setup[] => {
-      const below = stackHeight(make, saw, { value: near, rounding: 'down', acts, working: say('near shoulder {near}', { near }) }); // prettier-ignore
+      const below = stackHeight(make, { value: near, rounding: 'down', acts, working: say('near shoulder {near}', { near }) }); // prettier-ignore
       const over = make(
         { id: 'above', name: 'Stack above the table', value: far, from: 'table', to: 'lowest-tooth', rounding: 'up', acts, working: say('near shoulder {near} + tongue {tongue}', { near, tongue: far - near }) }, // prettier-ignore
         { scale: above.depthScale },

@@ -55,7 +55,7 @@ export const sawFlatStack: Method<TenonFeature> = {
     const n = stackPasses(stop.set.value, K);
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const { depth, down } = group[0]!;
-      const height = stackHeight(make, saw, {
+      const height = stackHeight(make, {
         value: depth,
         rounding: 'down',
         acts: down.endsWith('face') ? 'thickness' : 'width',
