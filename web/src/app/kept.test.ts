@@ -262,7 +262,8 @@ class Windows {
     if (own.save !== 'unsaved' && own.save !== 'waiting') return;
     const out = kept.toSend(own, () => `save-${this.ids++}`);
     const state = kept.sending(own, out);
-    if (lost === 'refused') this.tabs[at] = kept.retried(kept.refused(state, 'no'));
+    /** What the server has it found good before: sent again, it is answered, not refused. */
+    if (lost === 'refused' && !this.server.saves.has(out.save)) this.tabs[at] = kept.retried(kept.refused(state, 'no'));
     else if (lost === 'question') this.tabs[at] = kept.unanswered(state, '');
     else {
       const before = this.server.value;
