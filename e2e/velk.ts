@@ -146,8 +146,8 @@ export async function tabTo(page: Page, name: RegExp): Promise<void> {
     await page.keyboard.press('Tab');
     const focused = await page.evaluate(() => {
       const e = document.activeElement as HTMLElement | null;
-      /** Where what was focused is gone the page itself has the focus, and all words are its own. */
-      return e === document.body ? '' : (e?.getAttribute('aria-label') ?? e?.innerText ?? '');
+      /** Where what was focused is gone the page or the work has the focus, and all words are its own. */
+      return !e || e.matches('body, main') ? '' : (e.getAttribute('aria-label') ?? e.innerText);
     });
     if (name.test(focused)) return;
   }
