@@ -1,4 +1,4 @@
-import { cardView, DEFER, formatAngle, formatFigure, speak, type Card, type FigureView, type GroupView, type LengthStyle, type Plan } from '@velk/core'; // prettier-ignore
+import { cardView, DEFER, formatAngle, formatFigure, speak, type AngleFigure, type Card, type FigureView, type GroupView, type LengthStyle, type Plan } from '@velk/core'; // prettier-ignore
 
 /** How to set a figure, how else, and why it is so. */
 const figureWords = ({ figure: { name, set, reach, working }, from, to }: FigureView, style: LengthStyle): string[] => [
@@ -19,6 +19,10 @@ const groupWords = ({ of, parts, ends, count, counted, figures, passes }: GroupV
   }),
 ];
 
+/** By how much an angle rises over a length; 45 degrees is 45 degrees. */
+const slopeOf = ({ rise, run }: AngleFigure, style: LengthStyle): string =>
+  Math.abs(rise - run) < 1e-6 ? '' : `; rises ${formatFigure(rise, style)} over ${formatFigure(run, style)}`;
+
 /**
  * All that a card says, as lines of text: gear, stops, cautions, figures with how to reach them and their working,
  * angles, pieces with their passes, checks, and what comes before it.
@@ -27,17 +31,14 @@ const groupWords = ({ of, parts, ends, count, counted, figures, passes }: GroupV
  */
 export function cardWords(card: Card, number: number, { basis }: Pick<Plan, 'basis'>, style: LengthStyle): string[] {
   const { count, testCut, cautions, stops, after, checks } = card;
-  const { title, gear, between, figures, angles, groups, byHand } = cardView(card, basis);
+  const { title, gear, figures, angles, groups, byHand } = cardView(card, basis);
   const rules = [...new Set(after.map(({ rule }) => rule))];
   return [
     `${number}. ${title} (${count})`,
     `   With: ${(byHand ? ['Bench', ...gear] : gear).join(', ')}`,
-    ...(between.length ? [`   Between the outer blades: ${between.map((b) => formatFigure(b, style)).join(' + ')}`] : []), // prettier-ignore
     ...stops.map((s) => `   STOP: ${speak(s.text, style)}${s.read ? ' (read)' : ''}`),
     ...figures.flatMap((figure) => figureWords(figure, style)),
-    ...angles.map(
-      (a) => `   ${a.name}: ${formatAngle(a.degrees)}, ${a.between}; rises ${formatFigure(a.rise, style)} over ${formatFigure(a.run, style)}`, // prettier-ignore
-    ),
+    ...angles.map((a) => `   ${a.name}: ${formatAngle(a.degrees)}, ${a.between}${slopeOf(a, style)}`),
     ...groups.flatMap((group) => groupWords(group, style)),
     `   ${speak(testCut, style)}`,
     ...checks.map((c) => `   * ${speak(c, style)}`),

@@ -2,7 +2,7 @@ import type { TenonFeature } from '../joints/index.ts';
 import type { Setup } from '../setups/index.ts';
 import { makeUp, toolsOf, type SawBlade, type Shop, type Stack, type StackMakeUp, type StopBlock, type TableSaw } from '../tooling/index.ts'; // prettier-ignore
 import { say, type Mm, type Sentence } from '../units/index.ts';
-import { SAME } from './method.ts';
+import { ruleStep, SAME } from './method.ts';
 
 /** What one blade can do for a tenon's shoulders and cheeks. */
 export interface BladeChoice {
@@ -45,6 +45,13 @@ export interface StackChoice {
 
 /** Passes of a stack K wide that clear a tenon L long, each overlapping the last by 1 mm. */
 export const stackPasses = (L: Mm, K: Mm): number => (L <= K + SAME ? 1 : 1 + Math.ceil((L - K) / (K - 1) - SAME));
+
+/**
+ * How far off its stop a piece lies at each pass of a cutter K wide, the first at the stop: to what a rule shows, and
+ * never so far that a strip is left.
+ */
+export const offsOf = (passes: number, K: Mm, shop: Pick<Shop, 'style'>): Mm[] =>
+  Array.from({ length: passes }, (_, i) => i && Math.ceil((i * (K - 1)) / ruleStep(shop) - SAME) * ruleStep(shop));
 
 /** Every stack of the shop made up as wide as the tenon is long, or as wide as arbor and local rules take. */
 export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Shop): StackChoice[] {

@@ -31,6 +31,14 @@ export interface Cleared {
   readonly called: 'slot' | 'groove';
 }
 
+/** Which of several kerfs a fence is set for: one kerf needs no word. */
+export const kerfWords = ({ name }: LengthFigure, of: readonly LengthFigure[]): string =>
+  of.length === 1
+    ? ''
+    : name
+        .replace(/^Fence, between, (\d+)/, (_, n: string) => `kerf between them${n === '1' ? '' : `, ${n}`}`)
+        .replace('Fence, ', 'kerf at the ');
+
 /** Guide to the near side of each kerf, in the order of `slotKerfs`: neither wall is ever cut past its line. */
 export function kerfFences(
   { guide, wall: p, width: m, acts, called }: Cleared,

@@ -1,7 +1,7 @@
 import type { Pass } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
-import { INCH, say, type Mm, type Sentence } from '../units/index.ts';
-import { SAME } from './method.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
+import { ruleStep, SAME } from './method.ts';
 
 /** How deep a cutter goes at once, and to what its levels are set. */
 export interface Bites {
@@ -10,9 +10,9 @@ export interface Bites {
   readonly rule: Mm;
 }
 
-export const bitesOf = ({ level }: { readonly level: Mm }, { style }: Pick<Shop, 'style'>): Bites => ({
+export const bitesOf = ({ level }: { readonly level: Mm }, shop: Pick<Shop, 'style'>): Bites => ({
   most: level,
-  rule: style.system === 'in' ? INCH / 32 : 0.5,
+  rule: ruleStep(shop),
 });
 
 /**

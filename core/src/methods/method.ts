@@ -3,8 +3,11 @@ import type { LengthFigure, Occurrence, Refusal, Setup, Stage, Trait } from '../
 import { figure, type FigureDraft, type Means } from '../setups/index.ts';
 import { toolsOf, type Shop } from '../tooling/index.ts';
 import type { Cradle } from '../stock/index.ts';
-import type { Mm } from '../units/index.ts';
+import { INCH, type Mm } from '../units/index.ts';
 import type { TakesLean } from './wedged.ts';
+
+/** What a rule shows: what only leads to a figure is set no closer, mm. */
+export const ruleStep = ({ style }: Pick<Shop, 'style'>): Mm => (style.system === 'in' ? INCH / 32 : 0.5);
 
 /** What a method is told beside the feature. */
 export interface Context {

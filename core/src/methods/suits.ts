@@ -23,7 +23,7 @@ export const needsSecondHand = (setup: Setup, { length }: Piece, { tallestAlone 
 
 /**
  * Why practice takes another way for this piece where there is one: none of these forbids it.
- * @param stock the piece as it lies on the bench, unturned
+ * @param stock the piece as its set-ups know it: a quarter turned where the tenon enters a face
  */
 export function awkwardness(setup: Setup, stock: Piece, { tallest = TALLEST }: LocalRules): Sentence[] {
   const { length, thickness, width } = stock;

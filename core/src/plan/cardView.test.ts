@@ -49,6 +49,24 @@ describe('a card as it is read', () => {
     }
   });
 
+  it('no two passes of pieces that go through together say the same, and a line on the wood is measured, not moved', () => {
+    let marks = 0;
+    for (const plan of [LOOMS, planOf('racks')])
+      for (const card of plan.cards) {
+        for (const { passes } of cardView(card, plan.basis).groups) {
+          const told = passes.map(({ words }) => speak(words, METRIC));
+          expect(new Set(told).size, told.join(' | ')).toBe(told.length);
+        }
+        for (const { model, figures } of card.setups)
+          for (const { from, reach } of figures) {
+            if (!modelOf(model).marks?.includes(from)) continue;
+            marks++;
+            expect(reach.map(({ by }) => by)).not.toContain('move');
+          }
+      }
+    expect(marks).toBeGreaterThan(5);
+  });
+
   it('two faces of one end are one end that goes through, in one list of passes; two pegs are two holes', () => {
     const faces = cardWith(LOOMS, 'base-rail.tenoned.crosscut.reference-face')!;
     expect([faces.setups.length, faces.count]).toEqual([2, 48]);

@@ -1,5 +1,6 @@
 import { featureWords, type AngleFigure, type LengthFigure, type Occurrence, type Setup } from '../setups/index.ts';
 import { modelOf } from '../machines/index.ts';
+import { isMark } from '../sequence/index.ts';
 import type { Mm, Sentence } from '../units/index.ts';
 import { countOf, distinct } from './counting.ts';
 import type { Basis, Card } from './plan.ts';
@@ -36,7 +37,6 @@ export interface GroupView {
 export interface CardView {
   readonly title: string;
   readonly gear: readonly string[];
-  readonly between: readonly Mm[];
   /** How the machine is set before the first goes through. */
   readonly figures: readonly FigureView[];
   readonly angles: readonly AngleFigure[];
@@ -57,7 +57,6 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
   return {
     title,
     gear: [tool(first.machine), tool(first.cutter), ...first.guides.map(tool)].filter((name) => name !== undefined),
-    between: first.between ?? [],
     figures: viewed(atFirst, first),
     angles: [...angles.values()],
     groups: together(
@@ -74,9 +73,6 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
 type Standing = Map<string, readonly Mm[]>;
 
 /** Whether it is a line on the wood: at the bench all are. */
-const isMark = ({ from }: LengthFigure, { model }: Setup): boolean =>
-  model === 'bench' || modelOf(model).marks?.includes(from) === true;
-
 /** What of a set-up doesn’t stand already; from now on it does. */
 function moved(setup: Setup, standing: Standing): LengthFigure[] {
   const own = setup.figures.filter((f) => !isMark(f, setup));

@@ -1,5 +1,5 @@
 import type { Setup } from '../setups/index.ts';
-import { workMinutesOf, type Shop, type WorkMinutes } from '../tooling/index.ts';
+import { minutesIn, type Shop, type WorkMinutes } from '../tooling/index.ts';
 
 /** Machines that a piece is clamped to, or that are clamped to the piece, before they cut. */
 const CLAMPED: ReadonlySet<string> = new Set(['hand-router', 'jig-router', 'copy-router', 'drill-press', 'mortiser']);
@@ -34,7 +34,7 @@ export function cuttingMinutes(
   shop: Pick<Shop, 'minutes'>,
   hands: (setup: Setup) => number,
 ): number {
-  const work = workMinutesOf(shop);
+  const work = minutesIn(shop);
   const template = setups.some((s) => s.traits?.includes('template')) ? work.template : 0;
   return template + setups.reduce((sum, setup) => sum + hands(setup) * cuttingOf(setup, work), 0);
 }

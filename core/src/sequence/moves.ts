@@ -1,5 +1,5 @@
 import { byMove, ranked, reachedBy, type LengthFigure, type Reach, type Setup } from '../setups/index.ts';
-import { sameGear } from './setting.ts';
+import { isMark, sameGear } from './setting.ts';
 
 /** Where a distance of the machine was left, by the features it is measured between. */
 type Standing = Map<string, Reach>;
@@ -47,7 +47,7 @@ function cardMoved(setups: readonly Setup[], standing: ReadonlyMap<string, Reach
       const place = `${between} ${figure.set.value.toFixed(4)}`;
       const shared = setup.model === 'bench' ? undefined : own.get(place);
       const from = left.get(between) ?? stood.get(between);
-      const set = shared ? sharing(figure, shared) : movedFrom(figure, from, setups);
+      const set = shared ? sharing(figure, shared) : isMark(figure, setup) ? figure : movedFrom(figure, from, setups);
       left.set(between, set.set);
       own.set(place, set.set);
       return set;

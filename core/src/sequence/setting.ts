@@ -41,10 +41,14 @@ function widthOf({ cutter, between }: Setup, shop: Shop): Mm {
   return 'size' in tool ? tool.size : 0;
 }
 
+/** Whether a figure is a line on the wood: it is marked on each piece, and sets nothing. */
+export const isMark = ({ from }: Pick<LengthFigure, 'from'>, { model }: Pick<Setup, 'model'>): boolean =>
+  model === 'bench' || modelOf(model).marks?.includes(from) === true;
+
 /** The slot a figure sets, and where that then stands; nothing for a line that is marked on the wood. */
 export function slotOf(figure: LengthFigure, setup: Setup, shop: Shop): { slot: Slot; at: Mm } | undefined {
   const { from, to, set } = figure;
-  if (setup.model === 'bench' || modelOf(setup.model).marks?.includes(from)) return undefined;
+  if (isMark(figure, setup)) return undefined;
   const side = setup.tilt ? undefined : SIDES[to];
   if (side === undefined) return { slot: `${from}>${to}`, at: set.value };
   return { slot: `${from}>cutter`, at: set.value + side * widthOf(setup, shop) };

@@ -41,8 +41,8 @@ export const USUAL_WORK_MINUTES: WorkMinutes = {
   template: 45,
 };
 
-/** What the work takes in this shop: its own minutes, else the usual ones. */
-export const workMinutesOf = ({ minutes }: Pick<Shop, 'minutes'>): WorkMinutes => ({
+/** All minutes of this shop: of the work its own, else the usual ones. */
+export const minutesIn = ({ minutes }: Pick<Shop, 'minutes'>): Required<Minutes> => ({
   ...USUAL_WORK_MINUTES,
   ...minutes,
 });

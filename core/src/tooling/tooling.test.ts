@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { planJob } from '../plan/index.ts';
 import { jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
 import { newJob, shopSchema, toolSchemas, validate, type Job } from '../exchange/index.ts';
-import { bladesFor, cuttersFor, nearestCutters, stackPasses, stacksFor } from '../methods/index.ts';
+import { bladesFor, cuttersFor, nearestCutters, offsOf, stackPasses, stacksFor } from '../methods/index.ts';
 import { kindOf, type MortiseFeature, type TenonFeature } from '../joints/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import { INCH, METRIC, speak } from '../units/index.ts';
@@ -18,6 +18,7 @@ import {
   toolsOf,
   rimSpeed,
   SCHOOL_NAMES,
+  shopIn,
   starterShop,
   toolProblems,
   topSpeed,
@@ -209,6 +210,8 @@ describe('choosing for a feature', () => {
     });
     /** Worked value: 30 long, a stack of 19 (wide as this arbor takes it): two passes. */
     expect([stackPasses(30, 19), stackPasses(19, 19), stackPasses(40, 19)]).toEqual([2, 1, 3]);
+    /** Off the stop to what a rule shows, over the last by nearly a millimetre: 16.55 and 33.1, up to the half. */
+    expect(offsOf(3, 17.55, TEST_SHOP)).toEqual([0, 17, 33.5]);
     expect(speak(stacksFor({ length: 5 }, shop)[0]!.words, METRIC)).toMatch(
       /outer blades alone, 6.4 mm, are wider than 5.0 mm/,
     );
@@ -243,5 +246,23 @@ describe('schools', () => {
 
   it('cheeks first still traps nothing and proves', () => {
     expect(at({ waste: 'cheeks' }).joints[0]!.shouldersFirst).toBe(false);
+  });
+
+  it('leaves no strip between two passes of a stack, and none at the end of the tenon', () => {
+    const [lengths, widths] = [
+      fc.double({ min: 5, max: 150, noNaN: true }),
+      fc.double({ min: 6, max: 25, noNaN: true }),
+    ];
+    const inches = shopIn(TEST_SHOP, 'in');
+    fc.assert(
+      fc.property(lengths, widths, fc.constantFrom(TEST_SHOP, inches), (L, K, shop) => {
+        const offs = offsOf(stackPasses(L, K), K, shop);
+        expect(offs[0]).toBe(0);
+        offs.slice(1).forEach((off, i) => expect(off - offs[i]!).toBeLessThan(K - 0.1));
+        expect(offs.at(-1)! + K).toBeGreaterThan(L - 1e-6);
+        const rule = shop === inches ? INCH / 32 : 0.5;
+        offs.forEach((off) => expect(Math.abs(off / rule - Math.round(off / rule))).toBeLessThan(1e-6));
+      }),
+    );
   });
 });

@@ -341,7 +341,9 @@ function AngleRow({ angle, style }: { angle: AngleFigure; style: LengthStyle }) 
         <strong>{name}</strong>
         <p>{between}</p>
         <p>
-          <Spoken sentence={{ text: 'rises {rise} over {run}', lengths: { rise, run } }} style={style} />
+          {Math.abs(rise - run) > 1e-6 && (
+            <Spoken sentence={{ text: 'rises {rise} over {run}', lengths: { rise, run } }} style={style} />
+          )}
           {Math.abs(Math.abs(set) - degrees) > 0.01 && (
             <span className="quiet">; as marked it is {formatAngle(Math.abs(set))}</span>
           )}

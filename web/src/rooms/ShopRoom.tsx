@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import {
   INCH,
   LIMITS,
+  minutesIn,
   SCHOOL_NAMES,
   SCHOOLS,
   SHORTEST_CROSSCUT,
@@ -11,7 +12,6 @@ import {
   TALLEST,
   TALLEST_ALONE,
   USUAL_SCHOOLS,
-  workMinutesOf,
   type LengthStyle,
   type Minutes,
   type SchoolName,
@@ -196,50 +196,19 @@ function Settings({ shop }: { shop: Shop }) {
           />{' '}
           Dado stacks are allowed on the table saw
         </label>
-        <label>
-          <span className="quiet">Shortest piece fed by hand</span>
-          <LengthField
-            field="shop.shortestFed"
-            label="shortest piece fed by hand"
-            value={shop.rules.shortestFed}
-            style={style}
-            least={SHORTEST_FED}
-            onChange={(shortestFed) => put({ rules: { ...shop.rules, shortestFed } })}
-          />
-        </label>
-        <label>
-          <span className="quiet">Shortest piece crosscut</span>
-          <LengthField
-            field="shop.shortestCrosscut"
-            label="shortest piece crosscut"
-            value={shop.rules.shortestCrosscut}
-            style={style}
-            least={SHORTEST_CROSSCUT}
-            onChange={(shortestCrosscut) => put({ rules: { ...shop.rules, shortestCrosscut } })}
-          />
-        </label>
-        <label>
-          <span className="quiet">Tallest piece on end alone</span>
-          <LengthField
-            field="shop.tallestAlone"
-            label="tallest piece on end alone"
-            value={shop.rules.tallestAlone ?? TALLEST_ALONE}
-            style={style}
-            least={100}
-            onChange={(tallestAlone) => put({ rules: { ...shop.rules, tallestAlone } })}
-          />
-        </label>
-        <label>
-          <span className="quiet">Tallest before another way is taken</span>
-          <LengthField
-            field="shop.tallest"
-            label="tallest piece on end"
-            value={shop.rules.tallest ?? TALLEST}
-            style={style}
-            least={100}
-            onChange={(tallest) => put({ rules: { ...shop.rules, tallest } })}
-          />
-        </label>
+        {LENGTHS.map(({ rule, words, label, usual, least }) => (
+          <label key={rule}>
+            <span className="quiet">{words}</span>
+            <LengthField
+              field={`shop.${rule}`}
+              label={label}
+              value={shop.rules[rule] ?? usual}
+              style={style}
+              least={least}
+              onChange={(length) => put({ rules: { ...shop.rules, [rule]: length } })}
+            />
+          </label>
+        ))}
       </div>
       <Entrances />
       <p style={{ paddingTop: 14 }}>
@@ -248,6 +217,14 @@ function Settings({ shop }: { shop: Shop }) {
     </>
   );
 }
+
+/** Lengths that the place sets. */
+const LENGTHS = [
+  { rule: 'shortestFed', words: 'Shortest piece fed by hand', label: 'shortest piece fed by hand', usual: SHORTEST_FED, least: SHORTEST_FED },
+  { rule: 'shortestCrosscut', words: 'Shortest piece crosscut', label: 'shortest piece crosscut', usual: SHORTEST_CROSSCUT, least: SHORTEST_CROSSCUT },
+  { rule: 'tallestAlone', words: 'Tallest piece on end alone', label: 'tallest piece on end alone', usual: TALLEST_ALONE, least: 100 },
+  { rule: 'tallest', words: 'Tallest before another way is taken', label: 'tallest piece on end', usual: TALLEST, least: 100 },
+] as const; // prettier-ignore
 
 const CHANGES: Shown = [
   ['figure', 'One figure'],
@@ -276,7 +253,7 @@ function MinutesFields({ shop, shown, onChange }: { shop: Shop; shown: Shown; on
           <NumberField
             name={`shop.minutes.${key}`}
             label={`Minutes: ${words}`}
-            value={{ ...workMinutesOf(shop), ...shop.minutes }[key]}
+            value={minutesIn(shop)[key]}
             check={(n) => (n >= 0 && n <= 1000) || 'Minutes, from 0 to 1000.'}
             onChange={(n) => onChange({ ...shop.minutes, [key]: n })}
           />

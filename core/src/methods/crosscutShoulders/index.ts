@@ -129,7 +129,6 @@ export const sledShoulders: Method<TenonFeature> = {
       occurrences,
       checks: [
         say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
-        say('The height counts from the sled’s own bed, on which the piece lies.'),
         ...shoulderChecks(teeth),
       ],
     }));

@@ -4,7 +4,7 @@ import { toolsOf } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { stackPasses, stackWithin } from '../blades.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { figuresFor, SAME, type Method } from '../method.ts';
+import { figuresFor, ruleStep, SAME, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
@@ -49,7 +49,8 @@ export const sawNotch: Method<NotchFeature> = {
     });
     const one = w - K < SAME;
     const steps = stackPasses(w, K) - 1;
-    const between = Array.from({ length: Math.max(0, steps - 1) }, (_, i) => ((i + 1) * (w - K)) / steps);
+    const rule = ruleStep(shop);
+    const between = Array.from({ length: Math.max(0, steps - 1) }, (_, i) => Math.round(((i + 1) * (w - K)) / steps / rule) * rule); // prettier-ignore
     return [
       {
         id: `${joint}.saw-notch.${face}`,

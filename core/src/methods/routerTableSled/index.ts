@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type PairedCutters, type RouterTable, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { stackPasses } from '../blades.ts';
+import { offsOf, stackPasses } from '../blades.ts';
 import { STOUT_SHANK } from '../../hazards/index.ts';
 import { bitesOf, inLevels } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
@@ -140,24 +140,26 @@ function onSled(
       figures: [fence, height],
       passes: group.flatMap((g): Pass[] =>
         /** From the end inward, the last one against the fence: outward the cutter would pull the piece along. */
-        Array.from({ length: strips }, (_, i) => (strips - 1 - i) * (cutter.diameter - 1)).flatMap((off, i) =>
-          inLevels(
-            {
-              id: `${g.down}-${i + 1}`,
-              words: say(''),
-              seat: { table: g.down, 'fence-face': 'worked-end' },
-              figures: { across: fence.id, height: height.id },
-              ...(off > 0 && { off }),
-            },
-            height.set.value,
-            bitesOf(cutter, shop),
-            (level) =>
-              off > 0
-                ? say(`${g.words}, {level} high, the end about {off} off the fence`, { level, off })
-                : say(`${g.words}, {level} high, the end to the fence`, { level }),
-            g.from,
+        offsOf(strips, cutter.diameter, shop)
+          .reverse()
+          .flatMap((off, i) =>
+            inLevels(
+              {
+                id: `${g.down}-${i + 1}`,
+                words: say(''),
+                seat: { table: g.down, 'fence-face': 'worked-end' },
+                figures: { across: fence.id, height: height.id },
+                ...(off > 0 && { off }),
+              },
+              height.set.value,
+              bitesOf(cutter, shop),
+              (level) =>
+                off > 0
+                  ? say(`${g.words}, {level} high, the end about {off} off the fence`, { level, off })
+                  : say(`${g.words}, {level} high, the end to the fence`, { level }),
+              g.from,
+            ),
           ),
-        ),
       ),
       occurrences,
       checks: [

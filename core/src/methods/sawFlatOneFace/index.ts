@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { stackPasses, stacksFor } from '../blades.ts';
+import { offsOf, stackPasses, stacksFor } from '../blades.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { bundleWords, makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
@@ -59,8 +59,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const { length: L } = feature;
     const stop = make({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
     const passes = (side: Pair['side'], height: LengthFigure): Pass[] =>
-      Array.from({ length: stackPasses(stop.set.value, K) }, (_, i): Pass => {
-        const off = i * (K - 1);
+      offsOf(stackPasses(stop.set.value, K), K, shop).map((off, i): Pass => {
         const down = side === 'face' ? 'Reference face down' : 'Reference edge down';
         return {
           id: `${side}-${i + 1}`,

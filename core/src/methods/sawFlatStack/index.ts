@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Pass, Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { stackPasses, stacksFor } from '../blades.ts';
+import { offsOf, stackPasses, stacksFor } from '../blades.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
@@ -71,8 +71,7 @@ export const sawFlatStack: Method<TenonFeature> = {
         figures: [stop, height],
         passes: group.flatMap((g) =>
           /** The shoulder first, against the stop; then what is left, towards the end. */
-          Array.from({ length: n }, (_, i): Pass => {
-            const off = i * (K - 1);
+          offsOf(n, K, shop).map((off, i): Pass => {
             return {
               id: `${g.down}-${i + 1}`,
               words: off

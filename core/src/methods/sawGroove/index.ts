@@ -4,7 +4,7 @@ import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { EDGE_WORDS } from '../edges.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { kerfFences } from '../kerfs.ts';
+import { kerfFences, kerfWords } from '../kerfs.ts';
 import { missing, over, tooClose, under } from '../refusal.ts';
 import { sawKerf } from '../upright.ts';
 
@@ -90,9 +90,7 @@ export const sawGroove: Method<GrooveFeature> = {
         figures: [...fences, height],
         passes: fences.map((f, i): Pass => ({
           id: `kerf-${i + 1}`,
-          words: say(
-            `${EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase())} down, reference face along the fence, the whole length`,
-          ),
+          words: say([`${EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase())} down, reference face along the fence, the whole length`, kerfWords(f, fences)].filter(Boolean).join('; ')), // prettier-ignore
           seat: { 'fence-face': 'reference-face', table: edge },
           figures: { across: f.id, height: height.id },
         })),

@@ -3,7 +3,7 @@ import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { kerfFences } from '../kerfs.ts';
+import { kerfFences, kerfWords } from '../kerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { tooClose, under } from '../refusal.ts';
 import { alongPiece } from '../wedged.ts';
@@ -88,7 +88,7 @@ export const sawSlot: Method<SlotFeature> = {
         figures: [...near, height],
         passes: near.map((f, i): Pass => ({
           id: `kerf-${i + 1}`,
-          words: say(`Worked end down, ${words} to the jig; ${f.name.replace('Fence, ', 'kerf at the ').replace(/at the between, \d+/, 'between them')}`), // prettier-ignore
+          words: say([`Worked end down, ${words} to the jig`, kerfWords(f, near)].filter(Boolean).join('; ')),
           seat: { 'jig-face': face, table: 'worked-end' },
           figures: { across: f.id, height: height.id },
         })),
