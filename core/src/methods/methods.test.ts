@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Setup } from '../setups/index.ts';
 import { measured, modelOf } from '../machines/index.ts';
-import { planJob, setupsOf } from '../plan/index.ts';
+import { planJob, routesOf, setupsOf } from '../plan/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import { cases, jobWith, TEST_SHOP, withTool, type JobShape, eachSetup } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
@@ -357,4 +357,18 @@ describe('refusals name the two numbers that clash and a way out', () => {
     const plan = planJob(jobWith(), { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'upright-jig') });
     expect(plan.joints[0]!.chosen.tenoned).toMatch(/bandsaw/);
   });
+});
+
+it('a height over a sled counts from its bed, so that no scale of the machine’s own, which counts from its table, sets it', () => {
+  const heightScale = { unit: 'mm' as const, graduation: 0.05, zero: 0 };
+  const tools = TEST_SHOP.tools.map((t) => (t.kind === 'table-saw' || t.kind === 'router-table' ? { ...t, heightScale } : t)); // prettier-ignore
+  const job = jobWith({ params: { corners: 'squared' } });
+  const ways = routesOf(job.joints[0]!, job, { ...TEST_SHOP, tools }).tenoned.flatMap((r) => r.setups());
+  const byScale = (carriers: readonly string[]) =>
+    ways
+      .filter(({ carrier }) => carriers.includes(carrier))
+      .flatMap(({ figures }) => figures.filter(({ from }) => from === 'table'))
+      .map(({ reach }) => reach.some(({ by }) => by === 'scale'));
+  expect(new Set(byScale(['sled', 'router-sled']))).toEqual(new Set([false]));
+  expect(new Set(byScale(['mitre-gauge']))).toEqual(new Set([true]));
 });

@@ -44,6 +44,13 @@ describe('what suits the piece (common practice)', () => {
     expect(jig).toBeCloseTo(4 * (1 + 0.8 + (levels - 1) * 0.3), 6);
   });
 
+  it('a bored hole takes its clamping and its plunge', () => {
+    const params = { bore: 12, roundClearance: 0, tenonLength: 30, bottomClearance: 2, axisFromFace: 11, axisFromEdge: 35, setBack: 0, centre: 60 }; // prettier-ignore
+    const round = jobWith({ kind: 'round', params });
+    const bored = waysOf(round.joints[0]!, round, TEST_SHOP).mortised.find(({ id }) => id === 'drill-press');
+    expect(bored?.cutting).toBeCloseTo(4 * (1 + 0.3), 6);
+  });
+
   it('is taken all the same where there is no other way, or where somebody chose it', () => {
     const tall = jobWith({ rail: { length: 1800 } });
     const routes = { tenoned: 'crosscut-shoulders+saw-upright-flipped+round-edges' };
@@ -91,6 +98,10 @@ describe('what suits the piece (common practice)', () => {
     expect(told('tenoned', /upright-flipped/, stock(900, 160, 160))).toEqual([
       'About 16 kg would be carried to a machine; the tool is better brought to it.',
     ]);
+    /** Six times as high as it is thick it still stands; a heavy one is no matter where the tool is brought to it. */
+    expect(told('mortised', /router-table-stops/, stock(900, 30, 180))).toEqual([]);
+    expect(told('mortised', /edge-guide/, stock(900, 160, 160))).toEqual([]);
+    expect(told('tenoned', /^hand-tenon/, stock(1800, 22, 70))).toEqual([]);
     const tall = routesOf(job.joints[0]!, job, TEST_SHOP).tenoned.find((r) => UPRIGHT.test(r.id))!;
     const upright = tall.setups().find((s) => s.carrier === 'upright-jig')!;
     const raised = {
@@ -98,6 +109,8 @@ describe('what suits the piece (common practice)', () => {
       figures: upright.figures.map((f) => (f.to === 'highest-tooth' ? { ...f, set: { ...f.set, value: 51 } } : f)),
     };
     expect(awkwardness(raised, stock(600, 22, 70), TEST_SHOP.rules)).toHaveLength(1);
+    const lying = { ...raised, carrier: 'fence', passes: [] };
+    expect(awkwardness(lying, stock(600, 22, 70), TEST_SHOP.rules)).toEqual([]);
     expect(needsSecondHand(upright, stock(601, 22, 70), TEST_SHOP.rules)).toBe(true);
     expect(needsSecondHand(upright, stock(600, 22, 70), TEST_SHOP.rules)).toBe(false);
   });

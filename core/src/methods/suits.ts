@@ -15,8 +15,8 @@ const EDGES: ReadonlySet<SeatFace> = new Set(['entry-edge', 'far-edge', 'referen
 /** What the piece stands on, or what looks up when a tool is set on it. */
 const LEVEL = ['table', 'bed', 'wood-surface'] as const;
 
-const levelOn = ({ model, passes }: Setup, faces: ReadonlySet<SeatFace>): boolean =>
-  model !== 'bench' && passes.some(({ seat }) => LEVEL.some((datum) => faces.has(seat[datum]!)));
+const levelOn = ({ passes }: Setup, faces: ReadonlySet<SeatFace>): boolean =>
+  passes.some(({ seat }) => LEVEL.some((datum) => faces.has(seat[datum]!)));
 
 /** Whether the piece stands on its end at a set-up, so high that a second hand steadies it. */
 export const needsSecondHand = (setup: Setup, { length }: Piece, { tallestAlone = TALLEST_ALONE }: LocalRules): boolean => levelOn(setup, ENDS) && length > tallestAlone; // prettier-ignore

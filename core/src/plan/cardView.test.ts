@@ -67,6 +67,14 @@ describe('a card as it is read', () => {
     expect(marks).toBeGreaterThan(5);
   });
 
+  it('several kerfs of a groove say which wall each is for', () => {
+    const grooved = LOOMS.cards.find(({ setups }) => setups[0]!.method === 'saw-groove')!;
+    const told = cardView(grooved, LOOMS.basis).groups[0]!.passes.map(
+      ({ words }) => speak(words, METRIC).split('; ')[1],
+    );
+    expect(told).toEqual(['kerf at the far wall', 'kerf at the near wall', 'kerf between them']);
+  });
+
   it('two faces of one end are one end that goes through, in one list of passes; two pegs are two holes', () => {
     const faces = cardWith(LOOMS, 'base-rail.tenoned.crosscut.reference-face')!;
     expect([faces.setups.length, faces.count]).toEqual([2, 48]);
