@@ -56,11 +56,15 @@ async function until(act: () => Promise<void>, shown: () => Promise<void>): Prom
   return performance.now() - start;
 }
 
-async function measure(shop: Shop, job: Job, tools: string, parts: string) {
+async function putShop(shop: Shop): Promise<void> {
   const { version } = (await (await fetch(`${base}/api/shop`, { headers: { authorization } })).json()) as {
     version: number;
   };
   await put('/shop', 'PUT', { version, shop });
+}
+
+async function measure(shop: Shop, job: Job, tools: string, parts: string) {
+  await putShop(shop);
   const made = await put('/jobs', 'POST', { job });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, extraHTTPHeaders: { authorization } });
   await page.goto(`${base}/chest`);
@@ -142,6 +146,7 @@ async function sheetOf(job: Job) {
   return { sent, shift, ...keys };
 }
 
+await putShop(TEST_SHOP);
 const many = jobOf(175);
 const large = { ...many, parts: [...many.parts, ...crowdedJob(300 - many.parts.length + 2).parts.slice(2)] };
 for (const [name, sheet] of [

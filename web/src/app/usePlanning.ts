@@ -25,7 +25,10 @@ export function usePlanning(shop: Shop | null): void {
   const cores = useRef<Cores | null>(null);
   const inView = useRef(joint);
 
+  /** Not before there is a job: what is drawn first needs none of it. */
+  const open = job !== null;
   useEffect(() => {
+    if (!open) return;
     const [figures, proof] = [startCore(), startCore()];
     /** The plan carries the very job and chest it was asked for: rooms draw from these, not from newer ones. */
     const asking = latestPlan(figures, ({ plan, error }, { job, shop }) =>
@@ -46,7 +49,7 @@ export function usePlanning(shop: Shop | null): void {
       proof.terminate();
       cores.current = null;
     };
-  }, [dispatch]);
+  }, [dispatch, open]);
 
   useEffect(() => {
     inView.current = joint;
