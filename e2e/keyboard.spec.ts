@@ -63,6 +63,7 @@ test('what is pressed may go away: the focus stays nearby, never falls to the pa
     await page.keyboard.press('Enter');
     await page.locator('main, dialog, section').getByText(there).first().waitFor();
     await expect.poll(() => focused(page), { message: `after ${name}` }).not.toBe('the page');
+    expect(await page.evaluate(() => window.scrollY), `after ${name} the page stands where it stood`).toBe(0);
   };
   await page.goto(velk.url);
   await page.getByRole('link', { name: 'Floor looms, six' }).waitFor();
@@ -71,6 +72,9 @@ test('what is pressed may go away: the focus stays nearby, never falls to the pa
   await press(/^Joints, /, /How do they meet/);
   await press(/^Blind mortise and tenon/, /Mortise in/);
   await press(/^Add a joint/, /How do they meet/);
+  await press(/^Or a whole frame/, /How big is it/);
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('How do they meet?')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByText('How do they meet?')).toHaveCount(0);
   await expect.poll(() => focused(page)).not.toBe('the page');

@@ -2,12 +2,15 @@ import { useEffect } from 'react';
 
 const STOPS = 'input, select, textarea, button, a[href], summary, [tabindex="0"]';
 
-/** The first stop in the nearest thing still there that held what had the focus; the work itself at last. */
-function nextStop(held: readonly Element[]): HTMLElement | null {
+/** To the first stop in the nearest thing still there that held what had the focus; to the work itself at last. */
+function focusNear(held: readonly Element[]): void {
   const work = document.querySelector<HTMLElement>('main');
   const nearest = held.find((e) => e.isConnected && work?.contains(e) && e !== work);
   const stops = [...(nearest?.querySelectorAll<HTMLElement>(STOPS) ?? [])];
-  return stops.find((e) => !e.matches(':disabled, [tabindex="-1"]') && e.checkVisibility()) ?? work;
+  const stop = stops.find((e) => !e.matches(':disabled, [tabindex="-1"]') && e.checkVisibility());
+  /** The work is taller than the window: brought into view, it would push the head of the page out. */
+  if (stop) stop.focus();
+  else work?.focus({ preventScroll: true });
 }
 
 /** What had the focus may be removed or switched off by what it did: the focus then goes nearby, never to the page. */
@@ -29,7 +32,7 @@ export function useFocusKept(): void {
       if (!last || document.activeElement !== document.body) return;
       if (last.isConnected && !last.matches(':disabled')) return;
       last = null;
-      nextStop(held)?.focus();
+      focusNear(held);
     });
     document.addEventListener('focusin', remember);
     document.addEventListener('focusout', leave);
