@@ -4,7 +4,7 @@ import { modelOf } from './machines/index.ts';
 import { slotKerfs } from './methods/index.ts';
 import { planJob, setupsOf } from './plan/index.ts';
 import { featureWords } from './setups/index.ts';
-import { cases, jobWith, TEST_SHOP, withTool, eachSetup, type EachSetup } from './testing/index.ts';
+import { asListed, cases, jobWith, TEST_SHOP, withTool, eachSetup, type EachSetup } from './testing/index.ts';
 import { resolve, type Job } from './exchange/index.ts';
 import { kindOf } from './joints/index.ts';
 import { availableIn, type Shop } from './tooling/index.ts';
@@ -28,7 +28,9 @@ const read = ({ setup }: EachSetup) => {
   });
 };
 const setupsAt = (job: Job, shop: Shop, stage: string, member: string) =>
-  eachSetup(planJob(job, shop)).filter((o) => o.setup.stage === stage && o.setup.occurrences[0]!.member === member);
+  eachSetup(planJob(asListed(job, shop), shop)).filter(
+    (o) => o.setup.stage === stage && o.setup.occurrences[0]!.member === member,
+  );
 const kerfOf = (shop: Shop) => (shop.tools.find((t) => t.id === 'blade') as { kerf: number }).kerf;
 
 /** Where the kerfs of a card leave no wood: from the least near side to the greatest plus a kerf, without a web between. */

@@ -2,13 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
 import { planJob } from '../plan/index.ts';
 import { turnedWords } from '../setups/index.ts';
-import { jobWith, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { asListed, jobWith, TEST_SHOP, type JobShape } from '../testing/index.ts';
 import { kindOf } from '../joints/index.ts';
 import { availableIn } from '../tooling/index.ts';
 import { layoutOf } from './layout.ts';
 
 const linesOf = (shape: JobShape, member: 'tenoned' | 'mortised') => {
-  const job = jobWith(shape);
+  const job = asListed(jobWith(shape), TEST_SHOP);
   const joint = job.joints[0]!;
   const { kind, params, members } = resolve(joint, job);
   const { routes, chosen } = planJob(job, TEST_SHOP).joints[0]!;

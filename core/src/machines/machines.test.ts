@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { planJob } from '../plan/index.ts';
 import { dot, handedness, place, subtract } from '../solids/index.ts';
 import { pieceOf, pointOn } from '../stock/index.ts';
-import { cases, jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
+import { asListed, cases, jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
 import { faceOf } from './seat.ts';
 import { modelOf, type Placement } from './index.ts';
 
@@ -61,7 +61,7 @@ describe('a placed piece', () => {
 describe('machines have hands', () => {
   const scene = (side: 'left' | 'right') => {
     const shop = withTool(TEST_SHOP, 'saw', { fenceSide: side });
-    const { setup } = eachSetup(planJob(jobWith(), shop)).find((o) => o.setup.stage === 'cheeks')!;
+    const { setup } = eachSetup(planJob(asListed(jobWith(), shop), shop)).find((o) => o.setup.stage === 'cheeks')!;
     const piece = { length: 600, thickness: 22, width: 70 };
     return modelOf('table-saw').place(setup, setup.passes[0]!, setup.occurrences[0]!, piece, shop);
   };
@@ -75,7 +75,12 @@ describe('machines have hands', () => {
 
   it('left and right stiles need the end stop on the other side; so does a jig whose face is near', () => {
     const sides = (face: 'near' | 'far', ends: 'a' | 'b') =>
-      eachSetup(planJob(jobWith({ ends }), withTool(TEST_SHOP, 'jig', { faceSide: face })))
+      eachSetup(
+        planJob(
+          asListed(jobWith({ ends }), withTool(TEST_SHOP, 'jig', { faceSide: face })),
+          withTool(TEST_SHOP, 'jig', { faceSide: face }),
+        ),
+      )
         .filter((o) => o.setup.stage === 'mortise')
         .map((o) => /^(left|right)-end-stop/.exec(o.setup.figures.find((f) => f.id === 'end-stop')!.to)![1]);
     expect([sides('far', 'a'), sides('far', 'b'), sides('near', 'a'), sides('near', 'b')]).toEqual([

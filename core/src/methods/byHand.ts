@@ -13,13 +13,18 @@ export const byHand = (
   working: Sentence,
 ): LengthFigure => figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
 
-/** Work at the bench, in one go, by all of its lines. */
+/**
+ * Work at the bench, in one go, by all of its lines.
+ * @param cuts how many cuts it is: a cheek sawn to its line, a wall pared, both ends of a mortise squared
+ */
 export const handSetup = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
   words: string,
   { occurrences }: Context,
+  cuts = 1,
 ): Setup => ({
   ...base,
+  ...(cuts !== 1 && { cuts }),
   model: 'bench',
   machine: null,
   cutter: null,

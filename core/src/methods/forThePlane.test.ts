@@ -47,12 +47,12 @@ describe('schools that choose the way', () => {
 
   it('from one face, and by templates, where nobody has chosen; a choice of the joint’s own stands', () => {
     expect(chosen({})).toEqual({
-      tenoned: 'crosscut-shoulders+saw-upright-flipped',
-      mortised: 'router-jig+square-ends',
+      tenoned: 'saw-flat-stack',
+      mortised: 'hollow-chisel',
     });
     expect(chosen({ faces: 'one' }).tenoned).toMatch(/saw-flat-one-face|stepped/);
     expect(chosen({ guide: 'templates' }).mortised).toBe('bushing-mortise+square-ends');
-    const own = { ...job, joints: job.joints.map((j) => ({ ...j, routes: { mortised: 'hollow-chisel' } })) };
-    expect(planJob(own, { ...TEST_SHOP, schools: { ...USUAL_SCHOOLS, guide: 'templates' } }).joints[0]!.chosen.mortised).toBe('hollow-chisel'); // prettier-ignore
+    const own = { ...job, joints: job.joints.map((j) => ({ ...j, routes: { mortised: 'router-jig+square-ends' } })) };
+    expect(planJob(own, { ...TEST_SHOP, schools: { ...USUAL_SCHOOLS, guide: 'templates' } }).joints[0]!.chosen.mortised).toBe('router-jig+square-ends'); // prettier-ignore
   });
 });

@@ -4,14 +4,15 @@ import type { Setup } from '../setups/index.ts';
 import { measured, modelOf } from '../machines/index.ts';
 import { planJob, routesOf, setupsOf } from '../plan/index.ts';
 import { pieceOf } from '../stock/index.ts';
-import { cases, jobWith, TEST_SHOP, withTool, type JobShape, eachSetup } from '../testing/index.ts';
+import { asListed, cases, jobWith, TEST_SHOP, withTool, type JobShape, eachSetup } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { rowOf } from './boring.ts';
 import { bites } from './hollowChisel/index.ts';
 
 const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
-const ofJoint = (shape: JobShape, shop: Shop = EXACT): Setup[] => setupsOf(planJob(jobWith(shape), shop));
+const ofJoint = (shape: JobShape, shop: Shop = EXACT): Setup[] =>
+  setupsOf(planJob(asListed(jobWith(shape), shop), shop));
 const figures = (setups: Setup[], stage: string, id: RegExp): number[] =>
   setups
     .filter((s) => s.stage === stage)
@@ -353,9 +354,11 @@ describe('refusals name the two numbers that clash and a way out', () => {
     expect(refusals({}, shop)[0]!.words).toMatch(/centre-cutting/);
   });
 
-  it('what is left of the shop is used: without a jig the bandsaw is chosen', () => {
-    const plan = planJob(jobWith(), { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'upright-jig') });
-    expect(plan.joints[0]!.chosen.tenoned).toMatch(/bandsaw/);
+  it('what is left of the shop is used: without a stack the bandsaw is chosen', () => {
+    const without = (kind: string) => ({ ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== kind) });
+    const taken = (shop: Shop) => planJob(jobWith(), shop).joints[0]!.chosen.tenoned;
+    expect(taken(EXACT)).toMatch(/flat-stack/);
+    expect(taken(without('stack'))).toMatch(/bandsaw/);
   });
 });
 

@@ -1,20 +1,26 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob, routesOf, waysOf } from '../plan/index.ts';
+import { resolve } from '../exchange/index.ts';
+import { kindOf, type MemberName } from '../joints/index.ts';
+import { availableIn, type Shop } from '../tooling/index.ts';
 import { awkwardness, needsSecondHand } from './suits.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
 import { speak } from '../units/index.ts';
 
 const UPRIGHT = /saw-upright|bushing-tenon/;
+/** A shop that has no quicker way than on end, and no patience for hand work. */
+const QUICKER = new Set(['stack', 'bandsaw', 'router-table', 'copy-router', 'router-sled', 'tenon-cutters']);
+const STANDING: Shop = { ...TEST_SHOP, minutes: { ...TEST_SHOP.minutes, byHand: 20, routed: 9 }, tools: TEST_SHOP.tools.filter((t) => !QUICKER.has(t.kind)) }; // prettier-ignore
 
 describe('what suits the piece (common practice)', () => {
   it('a rail of 1.8 m is laid flat; one of 600 stands on end, and past that with a second hand', () => {
-    const chosen = (length: number) => planJob(jobWith({ rail: { length } }), TEST_SHOP).joints[0]!.chosen.tenoned;
+    const chosen = (length: number) => planJob(jobWith({ rail: { length } }), STANDING).joints[0]!.chosen.tenoned;
     expect(chosen(600)).toMatch(UPRIGHT);
     expect(chosen(1000)).toMatch(UPRIGHT);
     expect(chosen(1001)).not.toMatch(UPRIGHT);
     expect(chosen(1800)).not.toMatch(UPRIGHT);
-    const lower = { ...TEST_SHOP, rules: { ...TEST_SHOP.rules, tallest: 500 } };
+    const lower = { ...STANDING, rules: { ...STANDING.rules, tallest: 500 } };
     expect(planJob(jobWith(), lower).joints[0]!.chosen.tenoned).not.toMatch(UPRIGHT);
 
     const cutting = (length: number) => {
@@ -28,13 +34,13 @@ describe('what suits the piece (common practice)', () => {
 
   it('takes its minutes piece by piece: upright clamped for each cheek, a guide laid out and clamped, by hand the cuts', () => {
     const job = jobWith();
-    const minutes = { ...TEST_SHOP.minutes, clamped: 1, sawn: 0.4, routed: 0.8, plunged: 0.3, byHand: 6 };
+    const minutes = { ...TEST_SHOP.minutes, clamped: 1, sawn: 0.4, routed: 0.8, plunged: 0.3, byHand: 4 };
     const ways = waysOf(job.joints[0]!, job, { ...TEST_SHOP, minutes });
     const cutting = (member: 'tenoned' | 'mortised', id: RegExp) => ways[member].find((w) => id.test(w.id) && !w.refusals.length)!.cutting; // prettier-ignore
-    /** Four ends: four shoulders, two cheeks on faces and two on edges, each clamped; round edges by hand. */
-    const byHand = cutting('tenoned', /^hand-tenon\+round-edges$/);
+    /** Four ends: by hand four cheeks and the rounding; sawn four shoulders, and four cheeks each clamped. */
+    expect(cutting('tenoned', /^hand-tenon\+round-edges$/)).toBeCloseTo(4 * (4 * 4 + 4), 6);
     const sawn = cutting('tenoned', /^crosscut-shoulders\+saw-upright-flipped\+round-edges$/);
-    expect(sawn).toBeCloseTo(4 * (4 * 0.4 + 4 * (1 + 0.4)) + byHand / 2, 6);
+    expect(sawn).toBeCloseTo(4 * (4 * 0.4 + 4 * (1 + 0.4) + 4), 6);
     /** A jig clamps once where a guide is laid out and clamped. */
     const [jig, guide] = [cutting('mortised', /^router-jig/), cutting('mortised', /^edge-guide/)];
     expect(guide - jig).toBeCloseTo(4, 6);
@@ -42,6 +48,61 @@ describe('what suits the piece (common practice)', () => {
     const levels = routesOf(job.joints[0]!, job, TEST_SHOP).mortised.find(({ id }) => /^router-jig/.test(id))!.setups()[0]!.passes.length; // prettier-ignore
     expect(levels).toBeGreaterThan(2);
     expect(jig).toBeCloseTo(4 * (1 + 0.8 + (levels - 1) * 0.3), 6);
+  });
+
+  it('a few tenons are quickest by hand, forty by what takes longer to set', () => {
+    const shop = { ...TEST_SHOP, tools: TEST_SHOP.tools.filter((t) => t.kind === 'stack' || !QUICKER.has(t.kind)) };
+    const chosen = (quantity: number) => {
+      const job = jobWith({ params: { corners: 'squared', tenonWidth: 70, edgeShoulder: 0 }, ends: 'a' });
+      const parts = job.parts.map((part) => ({ ...part, quantity }));
+      return planJob({ ...job, parts }, shop).joints[0]!.chosen.tenoned;
+    };
+    expect(chosen(1)).toBe('hand-tenon');
+    expect(chosen(40)).toBe('saw-flat-stack');
+  });
+
+  it('the way taken is the first of those ranked by setting and cutting together', () => {
+    const quantities = fc.record({ quantity: fc.integer({ min: 1, max: 60 }), thickness: fc.integer({ min: 18, max: 40 }), kind: fc.constantFrom('blind', 'open-slot', 'lap', 'through') }); // prettier-ignore
+    fc.assert(
+      fc.property(quantities, ({ quantity, thickness, kind }) => {
+        const base = jobWith({ rail: { thickness }, stile: { thickness } });
+        const { members } = resolve(base.joints[0]!, base);
+        const { params } = kindOf(kind).propose(members, availableIn(TEST_SHOP));
+        const job = { ...base, parts: base.parts.map((p) => ({ ...p, quantity })), joints: [{ ...base.joints[0]!, kind, params }] }; // prettier-ignore
+        const { problems, chosen } = planJob(job, TEST_SHOP).joints[0]!;
+        if (problems.length) return;
+        for (const [member, ways] of Object.entries(waysOf(job.joints[0]!, job, TEST_SHOP))) {
+          const usable = ways.filter((w) => !w.refusals.length && !w.awkward.length);
+          const taken = usable.find(({ id }) => id === chosen[member as MemberName]);
+          const all = (w: (typeof usable)[number]) => w.minutes + w.cutting;
+          if (taken) expect(all(taken)).toBeCloseTo(Math.min(...usable.map(all)), 9);
+        }
+      }),
+      { numRuns: 30, seed: 16 },
+    );
+  });
+
+  it('takes longer along a long piece, where a bandsawn shoulder is pared, and level by level over a router table', () => {
+    const stub = jobWith({ kind: 'stub', params: kindOf('stub').propose(resolve(jobWith().joints[0]!, jobWith()).members, availableIn(TEST_SHOP)).params }); // prettier-ignore
+    const cutting = (length: number) => {
+      const parts = stub.parts.map((p) => (p.id === 'stile' ? { ...p, length } : p));
+      return waysOf(stub.joints[0]!, { ...stub, parts }, TEST_SHOP).mortised.find((w) => w.id === 'saw-groove')!
+        .cutting;
+    };
+    const { mortised } = routesOf(stub.joints[0]!, stub, TEST_SHOP);
+    const passes = mortised.find((r) => r.id === 'saw-groove')!.setups()[0]!.passes.length;
+    /** Four stiles, a metre longer. */
+    expect(cutting(1900) - cutting(900)).toBeCloseTo(4 * passes * 0.4, 6);
+
+    const job = jobWith({ params: { corners: 'squared' } });
+    const ways = waysOf(job.joints[0]!, job, TEST_SHOP);
+    const [bandsawn, sawn] = ['bandsaw', 'crosscut'].map((by) => ways.tenoned.find((w) => w.id === `${by}-shoulders+bandsaw-flipped`)!); // prettier-ignore
+    expect(bandsawn!.cutting - sawn!.cutting).toBeCloseTo(4 * 4 * 0.5, 6);
+    const table = routesOf(job.joints[0]!, job, TEST_SHOP).mortised.find((r) => r.id.startsWith('router-table-stops'))!;
+    const routed = table.setups().filter((s) => s.model === 'router-table');
+    /** Two set-ups, one for each hand; then each mortise is squared. */
+    const squared = 4 * 4;
+    expect(ways.mortised.find((w) => w.id === table.id)!.cutting).toBeCloseTo(2 * routed.flatMap((s) => s.passes).length * 0.8 + squared, 6); // prettier-ignore
   });
 
   it('a bored hole takes its clamping and its plunge', () => {

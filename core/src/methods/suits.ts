@@ -15,6 +15,8 @@ const EDGES: ReadonlySet<SeatFace> = new Set(['entry-edge', 'far-edge', 'referen
 /** What the piece stands on, or what looks up when a tool is set on it. */
 const LEVEL = ['table', 'bed', 'wood-surface'] as const;
 
+const GLUED_UP = say('The part itself would be glued up from layers: that is decided before it is a piece.');
+
 const levelOn = ({ passes }: Setup, faces: ReadonlySet<SeatFace>): boolean =>
   passes.some(({ seat }) => LEVEL.some((datum) => faces.has(seat[datum]!)));
 
@@ -30,6 +32,7 @@ export function awkwardness(setup: Setup, stock: Piece, { tallest = TALLEST }: L
   const kilos = kilosOf(stock);
   const blade = setup.figures.find((f) => f.to === 'highest-tooth')?.set.value ?? 0;
   return [
+    ...(setup.traits?.includes('layered') ? [GLUED_UP] : []),
     ...(levelOn(setup, ENDS) && length > tallest
       ? [say('It would stand {length} tall; past {tallest} it is laid flat.', { length, tallest })]
       : []),

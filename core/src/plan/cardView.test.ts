@@ -68,8 +68,14 @@ describe('a card as it is read', () => {
   });
 
   it('several kerfs of a groove say which wall each is for', () => {
-    const grooved = LOOMS.cards.find(({ setups }) => setups[0]!.method === 'saw-groove')!;
-    const told = cardView(grooved, LOOMS.basis).groups[0]!.passes.map(
+    const { job, shop } = demo('looms');
+    const routes = { mortised: 'saw-groove+router-jig+square-ends' };
+    const plan = planJob(
+      { ...job, joints: job.joints.map((j) => (j.kind === 'breadboard' ? { ...j, routes } : j)) },
+      shop,
+    );
+    const grooved = plan.cards.find(({ setups }) => setups[0]!.method === 'saw-groove')!;
+    const told = cardView(grooved, plan.basis).groups[0]!.passes.map(
       ({ words }) => speak(words, METRIC).split('; ')[1],
     );
     expect(told).toEqual(['kerf at the far wall', 'kerf at the near wall', 'kerf between them']);

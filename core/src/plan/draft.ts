@@ -1,32 +1,15 @@
 import { endsOf, entryOf, resolve, type Job, type Joint } from '../exchange/index.ts';
 import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
-import {
-  askedRoute,
-  awkwardness,
-  cheapestAddition,
-  choiceOf,
-  needsSecondHand,
-  routesFor,
-  type Route,
-  type RouteChoice,
-} from '../methods/index.ts';
-import { alone, cuttingMinutes } from '../sequence/index.ts';
+import { askedRoute, cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from '../methods/index.ts';
+import { alone } from '../sequence/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
+import { likeliest, suitOf } from './choose.ts';
 import type { Remembered } from './remembered.ts';
 import type { Modeller } from '../solids/index.ts';
-import {
-  asBatch,
-  batchesOf,
-  cradleProblems,
-  pieceOf,
-  turnedPiece,
-  type Cradle,
-  type Part,
-  type Piece,
-} from '../stock/index.ts';
-import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Schools, type Shop } from '../tooling/index.ts';
+import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
+import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Shop } from '../tooling/index.ts';
 import type { Sentence } from '../units/index.ts';
 
 export interface NotTaken {
@@ -165,39 +148,6 @@ export function draftJoint(
     },
   };
 }
-
-/** What speaks for a way, and against it. */
-interface Suit {
-  readonly awkward: readonly Sentence[];
-  /** Minutes to cut every piece of the batch. */
-  readonly cutting: number;
-}
-
-/** How a way suits its pieces. */
-function suitOf(setups: readonly Setup[], stock: Piece, shop: Shop): Suit {
-  const cutting = cuttingMinutes(setups, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1));
-  const awkward = setups.flatMap((s) => awkwardness(s, stock, shop.rules));
-  const unlike = [...new Map(awkward.map((sentence) => [JSON.stringify(sentence), sentence])).values()];
-  return { awkward: unlike, cutting };
-}
-
-/**
- * The way that is taken where nobody chose: of those that aren't awkward for these pieces the first of the shop's
- * school, else the first; an awkward one only where there is no other.
- */
-function likeliest(routes: readonly Route[], stock: Piece, shop: Shop): Route | undefined {
-  const usable = routes.filter((r) => r.refusals.length === 0);
-  const [schooled, others] = [true, false].map((is) => usable.filter((r) => liked(r, shop.schools) === is));
-  const inTurn = [...schooled!, ...others!];
-  return inTurn.find((r) => !isAwkward(r.setups(), stock, shop.rules)) ?? inTurn[0];
-}
-
-const isAwkward = (setups: readonly Setup[], stock: Piece, rules: Shop['rules']): boolean =>
-  setups.some((s) => awkwardness(s, stock, rules).length > 0);
-
-/** Ways that this shop's school of practice would choose before the usual ones. */
-const liked = ({ traits }: Route, { faces, guide }: Schools): boolean =>
-  (faces === 'one' && traits.includes('one-face')) || (guide === 'templates' && traits.includes('template'));
 
 const batchesOfBoth = (
   joint: Joint,

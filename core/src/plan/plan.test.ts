@@ -5,7 +5,7 @@ import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from
 import { planJob, planToProve, routesOf, scenesOf, Remembered, RememberedProofs, type JointDraft } from './index.ts';
 import { seatPiece } from '../machines/seat.ts';
 import type { Modeller } from '../solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
+import { asListed, jobWith, loadModeller, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 
 const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 2, job, shop: TEST_SHOP });
@@ -83,7 +83,7 @@ describe('planning a job', () => {
   });
 
   it('counts every occurrence: two rails with a tenon at both ends go four times through each tenon set-up', () => {
-    const { cards } = planJob(jobWith(), TEST_SHOP);
+    const { cards } = planJob(asListed(jobWith(), TEST_SHOP), TEST_SHOP);
     for (const { setup, count } of eachSetup({ cards })) expect(count).toBe(setup.stage === 'mortise' ? 2 : 4);
     expect(eachSetup({ cards }).every((o) => /test cut|scrap/i.test(speak(o.testCut, METRIC)))).toBe(true);
   });
@@ -188,8 +188,8 @@ describe('drafts made before', () => {
         [two, TEST_SHOP],
       ] as const
     ).map(([job, shop]) => {
-      const { plan } = planToProve(job, shop, remembered);
-      expect(plan).toEqual(planJob(job, shop));
+      const { plan } = planToProve(asListed(job, shop), shop, remembered);
+      expect(plan).toEqual(planJob(asListed(job, shop), shop));
       return plan;
     });
     expect(new Set(plans.map((p) => JSON.stringify([p.joints, eachSetup(p)]))).size).toBeGreaterThan(5);
@@ -283,7 +283,7 @@ describe('a piece too long to be held by itself', () => {
     const tall = { rail: { length: 1800 }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } };
     expect(words(tall, 'crosscut-shoulders')[0]).toMatch(/1800\.0 mm long: a stand level/);
     expect(words(tall, 'saw-upright-flipped')[0]).toMatch(/1800\.0 mm tall:/);
-    expect(words({ rail: { length: 1200 } }, 'crosscut-shoulders')).toEqual([]);
+    expect(words({ ...tall, rail: { length: 1200 } }, 'crosscut-shoulders')).toEqual([]);
     const heavy = {
       params: { corners: 'squared' },
       stile: { length: 2400, thickness: 100, width: 120 },

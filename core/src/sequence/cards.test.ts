@@ -4,7 +4,7 @@ import type { Job } from '../exchange/index.ts';
 import { modelOf } from '../machines/index.ts';
 import { cardWith, planJob, setupsOf, type Card } from '../plan/index.ts';
 import type { Occurrence, Setup, Stage } from '../setups/index.ts';
-import { cases, demo, jobWith, TEST_SHOP } from '../testing/index.ts';
+import { asListed, cases, demo, jobWith, TEST_SHOP } from '../testing/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { cardsFor, circleAmong, fits, RULES, ruleWithin, type DraftCard, type Rule } from './index.ts';
 
@@ -66,7 +66,7 @@ describe('cards and states of machines', () => {
     const two = (depth: number) => {
       const one = jobWith({ params: { corners: 'squared' } });
       const other = jobWith({ params: { corners: 'squared', faceShoulder: depth } });
-      return cardsIn(sideBySide([one, other], TEST_SHOP).job, 'shoulders');
+      return cardsIn(asListed(sideBySide([one, other], TEST_SHOP).job, TEST_SHOP), 'shoulders');
     };
     const { faceShoulder } = jobWith().joints[0]!.params as { faceShoulder: number };
     expect(two(faceShoulder).length).toBeLessThan(two(faceShoulder + 1).length);
@@ -194,7 +194,7 @@ describe('ids', () => {
 
   it('every work that still exists has the id it had, and a card the id of what goes through it first', () => {
     const one = jobWith({ params: { corners: 'squared' } });
-    const { job: two } = sideBySide([one, jobWith({ kind: 'blind' })], TEST_SHOP);
+    const two = asListed(sideBySide([one, jobWith({ kind: 'blind' })], TEST_SHOP).job, TEST_SHOP);
     const before = worksIn(two);
     expect(before.size).toBeGreaterThan(8);
     const [first, second] = two.joints as [Job['joints'][number], Job['joints'][number]];

@@ -1,4 +1,5 @@
-import type { Setup } from '../setups/index.ts';
+import type { Setup, Stage } from '../setups/index.ts';
+import type { Piece } from '../stock/index.ts';
 import { minutesIn, type Shop, type WorkMinutes } from '../tooling/index.ts';
 
 /** Machines that a piece is clamped to, or that are clamped to the piece, before they cut. */
@@ -6,35 +7,63 @@ const CLAMPED: ReadonlySet<string> = new Set(['hand-router', 'jig-router', 'copy
 const PLUNGED: ReadonlySet<string> = new Set(['drill-press', 'mortiser']);
 const ROUTED: ReadonlySet<string> = new Set(['hand-router', 'jig-router', 'copy-router', 'router-table']);
 
-/** How often a piece is laid out or clamped in a set-up: a guide without a jig is marked out and clamped, both. */
+/**
+ * How often a piece is laid out or clamped in a set-up: once for each way it lies, on end for each pass, as all pieces
+ * go through one before the next; a guide without a jig is marked out and clamped, both.
+ */
 function clampings({ model, carrier, passes }: Setup): number {
   if (carrier === 'upright-jig') return passes.length;
   if (!CLAMPED.has(model)) return 0;
-  return model === 'hand-router' ? 2 : 1;
+  const ways = new Set(passes.map(({ seat }) => JSON.stringify(seat))).size;
+  return model === 'hand-router' ? 2 * ways : ways;
 }
 
-const aPass = ({ model }: Setup, { byHand, plunged, routed, sawn }: WorkMinutes): number =>
-  model === 'bench' ? byHand : PLUNGED.has(model) ? plunged : ROUTED.has(model) ? routed : sawn;
+const aPass = ({ model, cuts = 1 }: Setup, { byHand, plunged, routed, sawn }: WorkMinutes): number =>
+  model === 'bench' ? cuts * byHand : PLUNGED.has(model) ? plunged : ROUTED.has(model) ? routed : sawn;
 
-/** Every pass is made with every piece; a deeper level of a path one is on already takes no more than a plunge. */
-function cuttingOf(setup: Setup, minutes: WorkMinutes): number {
+/** Run along the whole piece. */
+const LONG: ReadonlySet<Stage> = new Set(['groove', 'rebate']);
+
+/** What a pass takes over and above: its way along the piece, and the line pared where a bandsaw leaves it rough. */
+function further({ stage, model }: Setup, { length }: Piece, { fed, pared }: WorkMinutes): number {
+  const along = LONG.has(stage) ? fed * (length / 1000) : 0;
+  return along + (model === 'bandsaw' && stage === 'shoulders' ? pared : 0);
+}
+
+/**
+ * Every pass is made with every piece; a deeper level of a path that a clamped tool is on already takes no more than a
+ * plunge.
+ */
+function cuttingOf(setup: Setup, stock: Piece, minutes: WorkMinutes): number {
+  const { passes, model } = setup;
   const pieces = setup.occurrences.reduce((sum, { count }) => sum + count, 0);
-  const paths = new Set(setup.passes.map(({ seat, figures }) => JSON.stringify([seat, figures]))).size;
-  const levels = setup.passes.some(({ level }) => level !== undefined) ? setup.passes.length - paths : 0;
-  const passing = (setup.passes.length - levels) * aPass(setup, minutes) + levels * minutes.plunged;
+  const paths = new Set(passes.map(({ seat, figures }) => JSON.stringify([seat, figures]))).size;
+  const levels = CLAMPED.has(model) && passes.some(({ level }) => level !== undefined) ? passes.length - paths : 0;
+  const passing =
+    (passes.length - levels) * (aPass(setup, minutes) + further(setup, stock, minutes)) + levels * minutes.plunged;
   return pieces * (clampings(setup) * minutes.clamped + passing);
 }
 
 /**
- * Minutes to cut every piece of a batch with machines that are set, and to make the template it goes by.
+ * Minutes to cut every piece of a batch with machines that are set, and to make the templates they go by.
+ * @param stock the piece as its set-ups know it
  * @param hands how many people a set-up needs: each one's time counts
  */
 export function cuttingMinutes(
   setups: readonly Setup[],
+  stock: Piece,
   shop: Pick<Shop, 'minutes'>,
   hands: (setup: Setup) => number,
 ): number {
   const work = minutesIn(shop);
-  const template = setups.some((s) => s.traits?.includes('template')) ? work.template : 0;
-  return template + setups.reduce((sum, setup) => sum + hands(setup) * cuttingOf(setup, work), 0);
+  /** A template for each size of opening, block or disc. */
+  const sizes = setups.flatMap(({ carrier, figures }) => {
+    const width = figures.find(({ from }) => from === 'template-side');
+    const length = figures.find(({ from }) => from === 'template-end');
+    return width ? [[carrier, width.set.value, length?.set.value].join()] : [];
+  });
+  return (
+    new Set(sizes).size * work.template +
+    setups.reduce((sum, setup) => sum + hands(setup) * cuttingOf(setup, stock, work), 0)
+  );
 }

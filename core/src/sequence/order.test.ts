@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import type { Job, JobFile } from '../exchange/index.ts';
 import { planJob, setupsOf, shopFor } from '../plan/index.ts';
 import type { Setup } from '../setups/index.ts';
-import { cases, jobWith, TEST_SHOP } from '../testing/index.ts';
+import { asListed, cases, jobWith, TEST_SHOP } from '../testing/index.ts';
 import { USUAL_MINUTES } from '../tooling/index.ts';
 import {
   cardsFor,
@@ -193,7 +193,7 @@ describe('the order', () => {
   });
 
   it('changing nothing but the piece costs only the test cut', () => {
-    const card = only(setupsOf(planJob(jobWith(), TEST_SHOP))[0]!);
+    const card = only(setupsOf(planJob(asListed(jobWith(), TEST_SHOP), TEST_SHOP))[0]!);
     expect(changeOver(card, card, USUAL_MINUTES)).toBe(2);
     expect(changeOver(undefined, card, USUAL_MINUTES)).toBe(2 + 1 + 6 + 5 + 2 * card.setups[0]!.figures.length);
   });

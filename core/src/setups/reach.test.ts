@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob, setupsOf } from '../plan/index.ts';
 import { withMoves } from '../sequence/index.ts';
-import { cases, jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
+import { asListed, cases, jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
 import { newTool, type Shop } from '../tooling/index.ts';
 import { METRIC, say, speak, type Rounding, type Scale, type Screw } from '../units/index.ts';
 import {
@@ -203,7 +203,7 @@ describe('a plan in a shop with scales, blocks and a screw', () => {
   });
 
   it('a move is only lent between set-ups with the same gear', () => {
-    const setups = setupsOf(planJob(jobWith({ params: { corners: 'squared' } }), shop));
+    const setups = setupsOf(planJob(asListed(jobWith({ params: { corners: 'squared' } }), shop), shop));
     const cheeks = setups.find((s) => s.stage === 'cheeks')!;
     const other = { ...cheeks, cutter: 'another' };
     const moves = (list: typeof setups) =>

@@ -102,6 +102,8 @@ export interface Setup {
   readonly figures: readonly LengthFigure[];
   readonly passes: readonly Pass[];
   readonly occurrences: readonly Occurrence[];
+  /** At the bench: how many cuts hands make at each piece, where it is more than one. */
+  readonly cuts?: number;
   /** Why Velk would not make it. */
   readonly stops?: readonly Stop[];
   readonly checks: readonly Sentence[];

@@ -6,7 +6,7 @@ import { piecesOf } from '../plan/pieces.ts';
 import type { Setup } from '../setups/index.ts';
 import { union, type Modeller } from '../solids/index.ts';
 import { pieceOf, pieceSolid } from '../stock/index.ts';
-import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { asListed, jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { provePiece, type PiecePlan } from './index.ts';
@@ -28,7 +28,7 @@ function busy(): Job {
     const { members } = resolve(made, { ...base, parts });
     return { ...made, params: { ...kindOf(kind).propose(members, availableIn(EXACT)).params, ...own } };
   };
-  return {
+  const whole: Job = {
     ...base,
     parts,
     joints: [
@@ -36,6 +36,7 @@ function busy(): Job {
       { ...joint('middle', 'blind', 'bar', { part: 'rail', perPiece: 1, ends: 'a', edge: 'other' }, { position: 250, corners: 'squared', pegs: 'drawbored', pegDiameter: 8, pegInset: 12, pegOffset: 1.5, pegAcross: 45, pegSpacing: 30 }), tenoned: { part: 'bar', ends: 'a' } }, // prettier-ignore
     ],
   };
+  return asListed(whole, EXACT);
 }
 
 const planned = (job: Job, shop: Shop = EXACT) => {

@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import {
+  asListed,
   jobWith,
   loadModeller,
   routeId,
@@ -30,10 +31,8 @@ function proveWith(
   route: NonNullable<CaseShape['tenoned']> = 'saw-upright-flipped',
   believed: Shop = { ...TEST_SHOP, graduation: 0 },
 ): JointProof {
-  const job = jobWith({
-    params: { corners: 'squared', faceClearance: 0.1, ...params },
-    routes: { tenoned: routeId(route, params.corners ?? 'squared') },
-  });
+  const shape: JobShape = { params: { corners: 'squared', faceClearance: 0.1, ...params }, routes: { tenoned: routeId(route, params.corners ?? 'squared') } }; // prettier-ignore
+  const job = asListed(jobWith(shape), believed);
   const plan = planJob(job, believed);
   const joint = job.joints[0]!;
   const setups = setupsOf(plan);
@@ -200,7 +199,7 @@ describe('tools that are not what the shop believes', () => {
 describe('off-cuts', () => {
   it('fall clear in both routes, and one that comes loose against a fixed stop is found', () => {
     const job = jobWith({ params: { corners: 'squared' } });
-    const plan = planJob(job, { ...TEST_SHOP, graduation: 0 });
+    const plan = planJob(asListed(job, { ...TEST_SHOP, graduation: 0 }), { ...TEST_SHOP, graduation: 0 });
     const tenon = setupsOf(plan).filter((s) => s.occurrences[0]!.member === 'tenoned');
     const occurrence = tenon[0]!.occurrences[0]!;
     const piece = pieceOf(job.parts[0]!, 'median');
@@ -225,10 +224,11 @@ describe('off-cuts', () => {
 
 describe('the pair put together', () => {
   it('a square tenon does not go into round mortise ends, and the proof says so', () => {
-    const proof = planJob(jobWith({ params: { corners: 'rounded' } }), TEST_SHOP, modeller).joints[0]!.proof!;
+    const proof = planJob(asListed(jobWith({ params: { corners: 'rounded' } }), TEST_SHOP), TEST_SHOP, modeller)
+      .joints[0]!.proof!;
     expect(proof.good).toBe(true);
     const job = jobWith({ params: { corners: 'rounded' } });
-    const plan = planJob(job, TEST_SHOP);
+    const plan = planJob(asListed(job, TEST_SHOP), TEST_SHOP);
     const setups = setupsOf(plan).filter((s) => s.stage !== 'round-edges');
     const half = (member: 'tenoned' | 'mortised', part: number) => {
       const own = setups.filter((s) => s.occurrences[0]!.member === member);
@@ -258,7 +258,10 @@ describe('the pair put together', () => {
 
   it('the range over the batch is that of the stock: flipped, a piece 0.1 thicker gives a tenon 0.1 thinner', () => {
     const proof = planJob(
-      jobWith({ params: { corners: 'squared', faceClearance: 0.1 }, rail: { measured: [21.9, 22, 22.1] } }),
+      asListed(jobWith({ params: { corners: 'squared', faceClearance: 0.1 }, rail: { measured: [21.9, 22, 22.1] } }), {
+        ...TEST_SHOP,
+        graduation: 0,
+      }),
       { ...TEST_SHOP, graduation: 0 },
       modeller,
     ).joints[0]!.proof!;

@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob } from '../plan/index.ts';
 import { seasonFit } from '../simulate/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, eachSetup } from '../testing/index.ts';
+import { asListed, jobWith, loadModeller, TEST_SHOP, eachSetup } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import {
   allowancesFor,
@@ -112,9 +112,9 @@ describe('batches', () => {
     const job = jobWith({ params: { corners: 'squared', faceClearance: 0.05 }, rail });
     const apart = { ...job, parts: job.parts.map((p) => (p.id === 'rail' ? { ...p, quantity: 3, apart: true } : p)) };
     const shop = { ...TEST_SHOP, graduation: 0 };
-    const together = planJob(job, shop, modeller).joints[0]!.proof!;
+    const together = planJob(asListed(job, shop), shop, modeller).joints[0]!.proof!;
     expect(together.clearance.most).toBeCloseTo(0.05 + 0.4, 4);
-    const plan = planJob(apart, shop, modeller);
+    const plan = planJob(asListed(apart, shop), shop, modeller);
     const { clearance, good } = plan.joints[0]!.proof!;
     expect(good).toBe(true);
     expect([clearance.least, clearance.most].map((c) => Number(c.toFixed(4)))).toEqual([0.05, 0.05]);

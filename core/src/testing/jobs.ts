@@ -1,6 +1,8 @@
 import type { BlindParams, ThroughParams } from '../joints/index.ts';
 import { PLAIN_PART, type Cradle } from '../stock/index.ts';
 import type { EntrySide, Job } from '../exchange/index.ts';
+import { waysOf, type WaysOfHalf } from '../plan/index.ts';
+import type { Shop } from '../tooling/index.ts';
 
 /** The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
 export const WORKED: BlindParams = {
@@ -96,3 +98,18 @@ export function jobWith({
     ],
   };
 }
+
+/**
+ * The job with the first way of each list where its joint has chosen none, so that a check of figures or cards doesn't
+ * hang on which is quickest.
+ */
+export const asListed = (job: Job, shop: Shop): Job => ({
+  ...job,
+  joints: job.joints.map((joint) => {
+    const { tenoned, mortised } = waysOf(joint, job, shop);
+    const first = (ways: WaysOfHalf) => (ways.find((w) => !w.refusals.length && !w.awkward.length) ?? ways.find((w) => !w.refusals.length))?.id; // prettier-ignore
+    const listed = { tenoned: first(tenoned), mortised: first(mortised), ...joint.routes };
+    const routes = Object.fromEntries(Object.entries(listed).filter(([, id]) => id));
+    return { ...joint, routes };
+  }),
+});

@@ -10,9 +10,13 @@ export interface WorkMinutes {
   readonly sawn: number;
   /** A router led along it once, or it along a router. */
   readonly routed: number;
+  /** A metre of a cut along the piece, beside its passes. */
+  readonly fed: number;
+  /** A shoulder's line pared, where the bandsaw leaves it rough. */
+  readonly pared: number;
   /** One plunge of a bit or chisel. */
   readonly plunged: number;
-  /** One cut by hand with what belongs to it. */
+  /** One cut by hand with what belongs to it: a cheek and its shoulder, a wall pared. */
   readonly byHand: number;
   /** A template made and tried, for whatever goes by it. */
   readonly template: number;
@@ -36,8 +40,10 @@ export const USUAL_WORK_MINUTES: WorkMinutes = {
   clamped: 1,
   sawn: 0.4,
   routed: 0.8,
+  fed: 0.4,
+  pared: 0.5,
   plunged: 0.3,
-  byHand: 6,
+  byHand: 4,
   template: 45,
 };
 

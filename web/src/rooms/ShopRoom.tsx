@@ -238,6 +238,8 @@ const WORK: Shown = [
   ['clamped', 'Laid out or clamped, a piece'],
   ['sawn', 'A pass over a saw'],
   ['routed', 'A pass of a router'],
+  ['fed', 'A metre of a cut along the piece'],
+  ['pared', 'A bandsawn shoulder pared'],
   ['plunged', 'A plunge of a bit or chisel'],
   ['byHand', 'A cut by hand'],
   ['template', 'A template, made and tried'],

@@ -150,6 +150,7 @@ export const boreAndChisel: Method<MortiseFeature> = {
         },
         'Pare walls and ends to their lines, down to the floor',
         context,
+        2,
       ),
     ];
   },

@@ -99,6 +99,7 @@ export const handEnd: Method<EndFeature> = {
         },
         'Saw the end off along the line, then plane it to the knife mark',
         context,
+        2,
       ),
     ];
   },

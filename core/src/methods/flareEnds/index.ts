@@ -44,6 +44,7 @@ export const flareEnds: Method<FlareFeature> = {
         },
         'From the exit, pare both ends from the line on the far edge down to where the slope begins',
         context,
+        2,
       ),
     ];
   },

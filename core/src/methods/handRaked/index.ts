@@ -43,6 +43,7 @@ export const handRaked: Method<RakedFeature> = {
           },
           'Saw the cheeks down to the slanted line, then the shoulders on it',
           context,
+          4,
         ),
         angles: [
           {

@@ -34,6 +34,7 @@ export const handRound: Method<RoundTenonFeature> = {
         },
         'Saw the shoulder all round, split off the corners, then pare and scrape down to the circle',
         context,
+        4,
       ),
     ];
   },

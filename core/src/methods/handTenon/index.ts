@@ -39,6 +39,7 @@ export const handTenon: Method<TenonFeature> = {
   refuse: () => [],
   setups(feature, _shop, context) {
     const L = feature.length;
+    const lines = gaugeLines(feature);
     return [
       handSetup(
         {
@@ -48,7 +49,7 @@ export const handTenon: Method<TenonFeature> = {
           carrier: 'hand-saw',
           stage: 'cheeks',
           figures: [
-            ...gaugeLines(feature),
+            ...lines,
             byHand('shoulder', 'Knife line, shoulder', alongPiece(feature.lean, 'along', L), 'tip', 'shoulder', 'length', feature.lean ? say(`tenon length {L} square to the shoulder; along the reference ${feature.lean.about === 'width' ? 'face' : 'edge'} from its corner, and on by the bevel`, { L }) : say('tenon length {L}', { L })), // prettier-ignore
           ],
           checks: [
@@ -59,6 +60,7 @@ export const handTenon: Method<TenonFeature> = {
         },
         'Saw down outside each gauge line to the knife line, then saw the shoulders on the knife line',
         context,
+        lines.length,
       ),
     ];
   },

@@ -108,6 +108,7 @@ export const handNotch: Method<NotchFeature> = {
         },
         'Saw inside both knife lines down to the gauge line, some kerfs between, then pare the floor from both edges',
         context,
+        3,
       ),
     ];
   },

@@ -149,6 +149,7 @@ export const handSlot: Method<SlotFeature> = {
         },
         'Saw down inside both gauge lines to the knife line, then chop the floor from both sides',
         context,
+        3,
       ),
     ];
   },

@@ -1,0 +1,47 @@
+import { awkwardness, needsSecondHand, type Route } from '../methods/index.ts';
+import { alone, cuttingMinutes } from '../sequence/index.ts';
+import type { Setup } from '../setups/index.ts';
+import type { Piece } from '../stock/index.ts';
+import type { Schools, Shop } from '../tooling/index.ts';
+import type { Sentence } from '../units/index.ts';
+
+/** What speaks for a way, and against it. */
+export interface Suit {
+  readonly awkward: readonly Sentence[];
+  /** Minutes to cut every piece of the batch. */
+  readonly cutting: number;
+}
+
+/** How a way suits its pieces. */
+export function suitOf(setups: readonly Setup[], stock: Piece, shop: Shop): Suit {
+  const cutting = cuttingMinutes(setups, stock, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1));
+  const awkward = setups.flatMap((s) => awkwardness(s, stock, shop.rules));
+  const unlike = [...new Map(awkward.map((sentence) => [JSON.stringify(sentence), sentence])).values()];
+  return { awkward: unlike, cutting };
+}
+
+/**
+ * The way that is taken where nobody chose: of those that aren't awkward for these pieces, and of these the shop's
+ * school, the one that takes least minutes to set and to cut the whole batch; an awkward one only where there is no
+ * other.
+ */
+export function likeliest(routes: readonly Route[], stock: Piece, shop: Shop): Route | undefined {
+  const usable = routes
+    .filter((r) => r.refusals.length === 0)
+    .map((route) => ({ route, ...suitOf(route.setups(), stock, shop) }));
+  const standing = usable.map(({ route, awkward }) => (awkward.length ? 2 : 0) + (liked(route, shop.schools) ? 0 : 1));
+  const first = Math.min(...standing);
+  const inTurn = usable.filter((_, i) => standing[i] === first).sort((a, b) => a.cutting - b.cutting);
+  let best: { route: Route; minutes: number } | undefined;
+  for (const { route, cutting } of inTurn) {
+    /** Setting takes time too: what is slower to cut alone can't be quicker. */
+    if (best && cutting >= best.minutes) break;
+    const minutes = cutting + alone(route.setups(), shop).minutes;
+    if (!best || minutes < best.minutes) best = { route, minutes };
+  }
+  return best?.route;
+}
+
+/** Ways that this shop's school of practice would choose before the usual ones. */
+const liked = ({ traits }: Route, { faces, guide }: Schools): boolean =>
+  (faces === 'one' && traits.includes('one-face')) || (guide === 'templates' && traits.includes('template'));
