@@ -77,9 +77,12 @@ test('the chest goes out and comes in as a table; wrong rows are told, good ones
 
 test('the card says how to reach each figure, and what else would do', async ({ page, velk }) => {
   await openLooms(page, velk, 'order');
-  await openSetup(page, 'Cross rail into post', /Cheeks, upright/);
+  await openSetup(page, 'Heddle frame corner', /Slot, upright/);
   await page.locator('summary', { hasText: /^Or$/ }).first().click();
-  await expect(page.getByText(/from touching, 3 turns and 59 of 80/)).toBeVisible();
+  await expect(page.getByText(/from touching, 2 turns and 16 of 80/)).toBeVisible();
+  await openLooms(page, velk, 'order');
+  await openSetup(page, 'Cross rail into post', /Cheeks, on the bandsaw/);
+  await page.locator('summary', { hasText: /^Or$/ }).first().click();
   await expect(page.getByText(/the far wall of the cut mortise, its reference face in/)).toBeVisible();
 });
 

@@ -27,7 +27,7 @@ describe('the command line', () => {
     const planned = await velk('plan', good, '--json');
     expect(planned.code).toBe(0);
     expect((JSON.parse(planned.stdout) as Plan).cards.length).toBeGreaterThan(10);
-    expect((await velk('plan', good)).stdout).toMatch(/from jig face to near side of the blade/);
+    expect((await velk('plan', good)).stdout).toMatch(/from fence to near side of the blade/);
     expect((await velk('check', good)).code).toBe(0);
     const card = await velk('plan', good, '--card', '1');
     expect(card.stdout).toMatch(/^1\. .*\n {3}With: [^]*\n {3}Pieces[^\n]*: .*, ends? [AB].*: \d+ \w+\n/);

@@ -32,6 +32,7 @@ const line = (what: string, on: string, from: string, values: readonly Mm[], pie
 /** What to mark for one member: all of it on the first piece, on the rest only what is worked to by hand. */
 export function layoutOf({ member, features, methods, turned }: Cut): LayoutLine[] {
   const hand = new Set<string>(formsWith('by-hand', methods));
+  if (formsWith('by-hand', methods, 'edges').length) hand.add('edges');
   const layered = new Set<string>(formsWith('layered', methods));
   const lines = features.flatMap((f) => {
     const own = layered.has(f.form) ? linesOf(f, hand, member).map(ofLayers) : linesOf(f, hand, member);
@@ -67,10 +68,12 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
       const pieces = hand.has('tenon') ? 'all' : 'first';
       const why = hand.has('tenon') ? 'The saw stays beside it, in the waste.' : 'To check the fence by.';
       if (f.lean) return slanted(f, f.lean, pieces, why);
+      const edges = hand.has('edges') && f.width < f.stock.width;
+      const sawn = hand.has('tenon') || edges;
       return [
-        line('shoulder line, with the knife', 'all round', 'worked end', [f.length], pieces, hand.has('tenon') ? 'It meets itself all round; the saw works to it.' : 'Both faces must meet on it; the rest come off the stop.'), // prettier-ignore
+        line('shoulder line, with the knife', 'all round', 'worked end', [f.length], sawn ? 'all' : 'first', sawn ? 'It meets itself all round; the saw works to it.' : 'Both faces must meet on it; the rest come off the stop.'), // prettier-ignore
         ...cheeks(f.faceShoulder, f.thickness, f.stock.thickness, 'cheeks, with the gauge', 'the end and both edges', 'reference face', pieces, why), // prettier-ignore
-        ...cheeks(f.edgeShoulder, f.width, f.stock.width, 'edge cheeks, with the gauge', 'the end and both faces', 'reference edge', pieces, why), // prettier-ignore
+        ...cheeks(f.edgeShoulder, f.width, f.stock.width, 'edge cheeks, with the gauge', 'the end and both faces', 'reference edge', edges ? 'all' : pieces, edges ? 'The saw stays beside it, in the waste.' : why), // prettier-ignore
       ];
     }
     case 'slot': {

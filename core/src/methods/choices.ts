@@ -1,6 +1,6 @@
 import type { Stage } from '../setups/index.ts';
 import { METHODS } from './list.ts';
-import { shortTitle } from './method.ts';
+import { shortTitle, type Method } from './method.ts';
 import { STAGES, type RouteChoice } from './routes.ts';
 
 /** One way through a stage, and the whole route that taking it leads to. */
@@ -27,16 +27,24 @@ export interface StageChoices<R extends RouteChoice> {
 export function choicesOf<R extends RouteChoice>(routes: readonly R[], current: R): StageChoices<R>[] {
   const kept = (route: R) => route.methods.filter((m) => current.methods.includes(m)).length;
   const better = (a: R, b: R) => Number(b.refusals.length === 0) - Number(a.refusals.length === 0) || kept(b) - kept(a);
-  const taken = METHODS.filter(({ id }) => current.methods.includes(id));
-  return taken
+  const open = METHODS.filter(({ id, stage }) => current.methods.includes(id) || stage === 'edges');
+  const stages = new Map(open.map((method) => [`${method.form} ${method.stage}`, method]));
+  return [...stages.values()]
     .sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage))
-    .map(({ form, stage }) => ({
-      stage,
-      choices: METHODS.filter((m) => m.form === form && m.stage === stage).flatMap(
-        ({ id, title, also = [] }): MethodChoice<R>[] => {
-          const [route] = current.methods.includes(id) ? [current] : routes.filter((r) => r.methods.includes(id)).sort(better); // prettier-ignore
-          return route ? [{ method: id, title: shortTitle(title), also, route }] : [];
-        },
-      ),
-    }));
+    .map(({ form, stage }) => {
+      const ways = METHODS.filter((m) => m.form === form && m.stage === stage);
+      const choices = ways.flatMap(({ id, title, also = [] }): MethodChoice<R>[] => {
+        const [route] = current.methods.includes(id) ? [current] : routes.filter((r) => r.methods.includes(id)).sort(better); // prettier-ignore
+        return route ? [{ method: id, title: shortTitle(title), also, route }] : [];
+      });
+      return { stage, choices: stage === 'edges' && choices.length ? [...withFaces(ways), ...choices] : choices };
+    })
+    .filter(({ choices }) => choices.length > 0);
+
+  /** Cut in the same way as the faces, in the same settings where they agree. */
+  function withFaces(ways: readonly Method[]): MethodChoice<R>[] {
+    const along = (route: R) => !ways.some((m) => route.methods.includes(m.id));
+    const [route] = along(current) ? [current] : routes.filter(along).sort(better);
+    return route ? [{ method: 'with-faces', title: 'as its faces', also: [], route }] : [];
+  }
 }

@@ -18,6 +18,7 @@ import { routerTableGroove, routerTableRebate } from './alongRouterTable/index.t
 import { routerTableStops } from './routerTableStops/index.ts';
 import { handBore } from './handBore/index.ts';
 import { bandsawStepped } from './bandsawStepped/index.ts';
+import { edgesByHand, edgesOnBandsaw } from './edgesApart/index.ts';
 import { handTenon } from './handTenon/index.ts';
 import { bandsawFlipped } from './bandsawFlipped/index.ts';
 import { roundEdges, squareEnds } from './benchCorners/index.ts';
@@ -64,6 +65,8 @@ export const METHODS = [
   routerTableSled,
   pairedCutters,
   handTenon,
+  edgesOnBandsaw,
+  edgesByHand,
   builtUpTenon,
   roundEdges,
   sawNotch,
@@ -94,6 +97,6 @@ export const METHODS = [
   tiltedSlot,
 ] as readonly unknown[] as readonly Method[];
 
-/** What those of the methods that are like this cut. */
-export const formsWith = (trait: Trait, ids: readonly string[]): Feature['form'][] =>
-  METHODS.filter((m) => ids.includes(m.id) && m.traits?.includes(trait)).map((m) => m.form);
+/** What those of the methods that are like this cut: whole features, or only the edges of tenons. */
+export const formsWith = (trait: Trait, ids: readonly string[], only?: 'edges'): Feature['form'][] =>
+  METHODS.filter((m) => ids.includes(m.id) && m.traits?.includes(trait) && (m.stage === 'edges') === (only === 'edges')).map((m) => m.form); // prettier-ignore

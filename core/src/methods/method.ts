@@ -40,6 +40,8 @@ export interface Method<F extends Feature = Feature> {
   kerf?(shop: Shop): Mm;
   /** What choosing and ordering go by, instead of its name. */
   readonly traits?: readonly Trait[];
+  /** For cheeks cut one side at a time: by what. The edges of their tenon can be cut by something else. */
+  readonly bySide?: 'table-saw' | 'bandsaw' | 'router' | 'router-table' | 'hand';
   /** For cheeks by machine: it can leave them fat for the plane. */
   readonly leavesFat?: boolean;
   /** How it takes a piece that lies askew; one that says nothing can't. */

@@ -15,6 +15,7 @@ import { SAME, shortTitle, type Context, type Method } from './method.ts';
 import { under } from './refusal.ts';
 import { shouldersOf } from './shoulders.ts';
 import { fattened, planing } from './forThePlane.ts';
+import { facesOf, hasFaces } from './edgesApart/index.ts';
 import { METHODS } from './list.ts';
 import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
 import { supportWords } from './longPieces.ts';
@@ -54,6 +55,7 @@ export const STAGES: readonly Stage[] = [
   'square-ends',
   'shoulders',
   'cheeks',
+  'edges',
   'slot',
   'notch',
   'round-edges',
@@ -74,21 +76,47 @@ export function routesFor(features: readonly Feature[], shop: Shop, context: For
         const ways = METHODS.filter((m) => m.stage === stage && m.form === form);
         /** Whichever is chosen must serve every feature that has to go through this stage. */
         const served = features.filter((f) => ways.some((m) => cuts(m, f)));
-        return served.length ? ways.filter((m) => served.every((f) => cuts(m, f))) : [];
+        const able = served.length ? ways.filter((m) => served.every((f) => cuts(m, f))) : [];
+        /** Edges are cut with the faces unless another way is chosen for them. */
+        const faces = features.some((f) => f.form === 'tenon' && hasFaces(f));
+        return stage !== 'edges' ? able : faces && able.length ? [undefined, ...able] : [];
       }),
     )
     .filter((ways) => ways.length);
   const combinations = choices
-    .reduce<Method[][]>((all, ways) => all.flatMap((chosen) => ways.map((way) => [...chosen, way])), [[]])
-    .map((methods) => methods.filter((m) => !methods.some((other) => other.form === m.form && other.also?.includes(m.stage)))); // prettier-ignore
+    .reduce<Method[][]>(
+      (all, ways) => all.flatMap((chosen) => ways.map((way) => (way ? [...chosen, way] : chosen))),
+      [[]],
+    ) // prettier-ignore
+    .map((methods) =>
+      methods.filter((m) => !methods.some((other) => other.form === m.form && other.also?.includes(m.stage))),
+    ) // prettier-ignore
+    .filter(edgesCanBeApart);
   const done = piecesOfWork(features, shop, context);
   return [...new Map(combinations.map((methods) => [methods.map((m) => m.id).join('+'), methods])).values()]
     .map((methods) => route(features, shop, methods, done))
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
 }
 
+/** Only what cuts side by side leaves its edges to another, and only to one that doesn't go by the same. */
+function edgesCanBeApart(methods: readonly Method[]): boolean {
+  const edges = methods.find((m) => m.stage === 'edges');
+  const cheeks = methods.find((m) => m.stage === 'cheeks' && m.form === edges?.form);
+  return !edges || (cheeks?.bySide !== undefined && cheeks.bySide !== edges.bySide);
+}
+
+const onlyEdges = (feature: Feature): boolean => feature.form === 'tenon' && !hasFaces(feature);
+
 /** What all methods of a half are told. */
 type ForHalf = Omit<Context, 'shouldersFirst' | 'taken'>;
+
+/** What a method is told of the others of its route: which of them come first, and what cuts the edges apart. */
+interface Beside extends Pick<Context, 'shouldersFirst' | 'taken'> {
+  readonly edges: Method | undefined;
+}
+
+/** Where edges are cut apart, these leave them. */
+const BY_SIDE: readonly Stage[] = ['shoulders', 'cheeks'];
 
 /** One method at one feature: why not, or its set-ups. */
 interface Work {
@@ -104,8 +132,10 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
   const known = new Map<string, Work>();
   /** Hazards don't look at how a figure is reached: without blocks it is reckoned sooner. */
   const unboxed = { ...shop, tools: shop.tools.filter((t) => t.kind !== 'block-box') };
-  const reckon = (method: Method, index: number, shouldersFirst: boolean, taken: Mm): Work => {
-    const whole = fittedLast(features[index]!, shop);
+  const reckon = (method: Method, index: number, { shouldersFirst, taken, edges }: Beside): Work => {
+    const all = fittedLast(features[index]!, shop);
+    const apart = edges && cuts(edges, all) && all.form === 'tenon' && BY_SIDE.includes(method.stage);
+    const whole = apart ? facesOf(all) : all;
     const allowance = method.leavesFat && !whole.lean ? (shop.planeAllowance ?? 0) : 0;
     const fat = allowance && whole.form === 'tenon' ? whole : undefined;
     const sized = fat ? fattened(fat, allowance) : whole;
@@ -154,9 +184,10 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
         })),
     };
   };
-  return (method: Method, index: number, shouldersFirst: boolean, taken: Mm): Work => {
-    const key = `${method.id} ${index} ${shouldersFirst} ${taken}`;
-    const work = known.get(key) ?? reckon(method, index, shouldersFirst, taken);
+  return (method: Method, index: number, beside: Beside): Work => {
+    const { shouldersFirst, taken, edges } = beside;
+    const key = `${method.id} ${index} ${shouldersFirst} ${taken} ${edges !== undefined}`;
+    const work = known.get(key) ?? reckon(method, index, beside);
     known.set(key, work);
     return work;
   };
@@ -185,8 +216,11 @@ function route(
     ? methods
     : [...methods].sort((a, b) => Number(b.stage === 'cheeks') - Number(a.stage === 'cheeks'));
   const taken = shouldersFirst ? 0 : Math.max(0, ...methods.map((m) => m.kerf?.(shop) ?? 0));
+  const edges = methods.find((m) => m.stage === 'edges');
   const work = features.flatMap((feature, index) =>
-    ordered.filter((m) => cuts(m, feature)).map((method) => done(method, index, shouldersFirst, taken)),
+    ordered
+      .filter((m) => cuts(m, feature) && !(edges && onlyEdges(feature) && BY_SIDE.includes(m.stage)))
+      .map((method) => done(method, index, { shouldersFirst, taken, edges })),
   );
   const refusals = work.flatMap((w) => w.refusals);
   return {

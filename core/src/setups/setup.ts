@@ -161,6 +161,7 @@ export type Stage =
   | 'square-ends'
   | 'shoulders'
   | 'cheeks'
+  | 'edges'
   | 'slot'
   | 'notch'
   | 'groove'

@@ -3,7 +3,7 @@ import type { BlindParams, Corners, MemberName } from '../joints/index.ts';
 import { entryOf, type Job } from '../exchange/index.ts';
 import { turnedPiece } from '../stock/index.ts';
 import type { RouteChoice } from '../methods/index.ts';
-import { planJob } from '../plan/index.ts';
+import { routesOf } from '../plan/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { INCH } from '../units/index.ts';
 import { jobWith } from './jobs.ts';
@@ -127,7 +127,7 @@ export function cases({
 /** The job with the pair of routes that between them use the most of the methods asked for, accepted ones first. */
 function goingBy(job: Job, shop: Shop, methods: readonly string[]): Pick<Case, 'job' | 'goes'> {
   const [joint] = job.joints;
-  const { routes } = planJob(job, shop).joints[0]!;
+  const routes = routesOf(joint!, job, shop);
   const used = (...pair: (RouteChoice | undefined)[]) =>
     methods.filter((m) => pair.some((r) => r?.methods.includes(m))).length -
     0.01 * pair.filter((r) => r?.refusals.length).length;

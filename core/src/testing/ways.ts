@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import type { MemberName } from '../joints/index.ts';
-import { planJob } from '../plan/index.ts';
+import { routesOf } from '../plan/index.ts';
 import { cases } from './generate.ts';
 
 /** Work at the bench that follows from corners, wedges or mitred ends asked for, not from a choice of route. */
@@ -34,7 +34,7 @@ export const SAMPLED = 75;
 function seenIn(kind: string, joints: number): Seen[] {
   const seen = new Map<string, Seen>();
   for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: joints, seed: 5 })) {
-    const { routes } = planJob(job, shop).joints[0]!;
+    const routes = routesOf(job.joints[0]!, job, shop);
     const accepted = (member: MemberName) => routes[member].filter((r) => !r.refusals.length).map((r) => r.methods.filter((m) => !FOLLOWS.has(m))); // prettier-ignore
     const mortised = accepted('mortised');
     const pairs = accepted('tenoned').flatMap((t) => mortised.map((m) => [...new Set([...t, ...m])]));

@@ -12,6 +12,7 @@ export const bandsawFlipped: Method<TenonFeature> = {
   title: 'Cheeks, on the bandsaw',
   form: 'tenon',
   stage: 'cheeks',
+  bySide: 'bandsaw',
   kerf: bandsawKerf,
   leavesFat: true,
   waste: 'outside',

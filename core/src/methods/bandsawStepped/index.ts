@@ -16,6 +16,7 @@ export const bandsawStepped: Method<TenonFeature> = {
   title: 'Cheeks, on the bandsaw from one face',
   form: 'tenon',
   stage: 'cheeks',
+  bySide: 'bandsaw',
   traits: ['one-face'],
   kerf: bandsawKerf,
   leavesFat: true,

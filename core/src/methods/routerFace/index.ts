@@ -37,6 +37,7 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
   title,
   form: 'tenon',
   stage: 'cheeks',
+  bySide: 'router',
   leavesFat: true,
   also: ['shoulders'],
   applies: () => true,

@@ -30,6 +30,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
   title: 'Shoulders and cheeks, lying flat from one face',
   form: 'tenon',
   stage: 'cheeks',
+  bySide: 'table-saw',
   traits: ['one-face'],
   leavesFat: true,
   also: ['shoulders'],

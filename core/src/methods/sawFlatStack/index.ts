@@ -17,6 +17,7 @@ export const sawFlatStack: Method<TenonFeature> = {
   title: 'Shoulders and cheeks, lying flat over a stack',
   form: 'tenon',
   stage: 'cheeks',
+  bySide: 'table-saw',
   leavesFat: true,
   also: ['shoulders'],
   lean: { by: 'wedge' },

@@ -12,6 +12,7 @@ export const sawUprightFlipped: Method<TenonFeature> = {
   title: 'Cheeks, upright on the table saw',
   form: 'tenon',
   stage: 'cheeks',
+  bySide: 'table-saw',
   kerf: sawKerf,
   leavesFat: true,
   waste: 'outside',

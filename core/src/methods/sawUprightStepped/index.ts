@@ -16,6 +16,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
   title: 'Cheeks, upright on the table saw from one face',
   form: 'tenon',
   stage: 'cheeks',
+  bySide: 'table-saw',
   traits: ['one-face'],
   kerf: sawKerf,
   leavesFat: true,
