@@ -18,7 +18,7 @@ import { routerTableGroove, routerTableRebate } from './alongRouterTable/index.t
 import { routerTableStops } from './routerTableStops/index.ts';
 import { handBore } from './handBore/index.ts';
 import { bandsawStepped } from './bandsawStepped/index.ts';
-import { edgesByHand, edgesOnBandsaw } from './edgesApart/index.ts';
+import { edgesByHand, edgesOnBandsaw } from './edgesApart.ts';
 import { handTenon } from './handTenon/index.ts';
 import { bandsawFlipped } from './bandsawFlipped/index.ts';
 import { roundEdges, squareEnds } from './benchCorners/index.ts';

@@ -15,7 +15,7 @@ import { SAME, shortTitle, type Context, type Method } from './method.ts';
 import { under } from './refusal.ts';
 import { shouldersOf } from './shoulders.ts';
 import { fattened, planing } from './forThePlane.ts';
-import { facesOf, hasFaces } from './edgesApart/index.ts';
+import { facesOf, hasFaces } from './edgesApart.ts';
 import { METHODS } from './list.ts';
 import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
 import { supportWords } from './longPieces.ts';

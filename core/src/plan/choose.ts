@@ -12,12 +12,20 @@ export interface Suit {
   readonly cutting: number;
 }
 
-/** How a way suits its pieces. */
-export function suitOf(setups: readonly Setup[], stock: Piece, shop: Shop): Suit {
-  const cutting = cuttingMinutes(setups, stock, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1));
-  const awkward = setups.flatMap((s) => awkwardness(s, stock, shop.rules));
-  const unlike = [...new Map(awkward.map((sentence) => [JSON.stringify(sentence), sentence])).values()];
-  return { awkward: unlike, cutting };
+/** How ways suit their pieces; what several of them share is reckoned once. */
+export function suiting(stock: Piece, shop: Shop): (setups: readonly Setup[]) => Suit {
+  const known = new Map<Setup, readonly Sentence[]>();
+  const awkwardOf = (setup: Setup): readonly Sentence[] => {
+    const made = known.get(setup) ?? awkwardness(setup, stock, shop.rules);
+    known.set(setup, made);
+    return made;
+  };
+  const minutes = cuttingMinutes(stock, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1));
+  return (setups) => {
+    const awkward = setups.flatMap(awkwardOf);
+    const unlike = [...new Map(awkward.map((sentence) => [JSON.stringify(sentence), sentence])).values()];
+    return { awkward: unlike, cutting: minutes(setups) };
+  };
 }
 
 /**
@@ -26,9 +34,8 @@ export function suitOf(setups: readonly Setup[], stock: Piece, shop: Shop): Suit
  * other.
  */
 export function likeliest(routes: readonly Route[], stock: Piece, shop: Shop): Route | undefined {
-  const usable = routes
-    .filter((r) => r.refusals.length === 0)
-    .map((route) => ({ route, ...suitOf(route.setups(), stock, shop) }));
+  const suit = suiting(stock, shop);
+  const usable = routes.filter((r) => r.refusals.length === 0).map((route) => ({ route, ...suit(route.setups()) }));
   const standing = usable.map(({ route, awkward }) => (awkward.length ? 2 : 0) + (liked(route, shop.schools) ? 0 : 1));
   const first = Math.min(...standing);
   const inTurn = usable.filter((_, i) => standing[i] === first).sort((a, b) => a.cutting - b.cutting);

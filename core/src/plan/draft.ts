@@ -5,7 +5,7 @@ import { askedRoute, cheapestAddition, choiceOf, routesFor, type Route, type Rou
 import { alone } from '../sequence/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
-import { likeliest, suitOf } from './choose.ts';
+import { likeliest, suiting } from './choose.ts';
 import type { Remembered } from './remembered.ts';
 import type { Modeller } from '../solids/index.ts';
 import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
@@ -187,11 +187,10 @@ export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, 
   const shop = shopFor(job, chest);
   const { tenoned, mortised } = routesOf(joint, job, chest);
   const { members } = resolve(joint, job);
-  const half = (member: MemberName, routes: readonly Route[]): WaysOfHalf =>
-    routes.map((route) => {
-      const { awkward, cutting } = suitOf(route.setups(), members[member], shop);
-      return { ...choiceOf(route), ...alone(route.setups(), shop), cutting, awkward };
-    });
+  const half = (member: MemberName, routes: readonly Route[]): WaysOfHalf => {
+    const suit = suiting(members[member], shop);
+    return routes.map((route) => ({ ...choiceOf(route), ...alone(route.setups(), shop), ...suit(route.setups()) }));
+  };
   return { tenoned: half('tenoned', tenoned), mortised: half('mortised', mortised) };
 }
 

@@ -45,25 +45,30 @@ function cuttingOf(setup: Setup, stock: Piece, minutes: WorkMinutes): number {
 }
 
 /**
- * Minutes to cut every piece of a batch with machines that are set, and to make the templates they go by.
+ * Minutes to cut every piece of a batch with machines that are set, and to make the templates they go by; each set-up
+ * is reckoned once, whichever ways share it.
  * @param stock the piece as its set-ups know it
  * @param hands how many people a set-up needs: each one's time counts
  */
 export function cuttingMinutes(
-  setups: readonly Setup[],
   stock: Piece,
   shop: Pick<Shop, 'minutes'>,
   hands: (setup: Setup) => number,
-): number {
+): (setups: readonly Setup[]) => number {
   const work = minutesIn(shop);
-  /** A template for each size of opening, block or disc. */
-  const sizes = setups.flatMap(({ carrier, figures }) => {
-    const width = figures.find(({ from }) => from === 'template-side');
-    const length = figures.find(({ from }) => from === 'template-end');
-    return width ? [[carrier, width.set.value, length?.set.value].join()] : [];
-  });
-  return (
-    new Set(sizes).size * work.template +
-    setups.reduce((sum, setup) => sum + hands(setup) * cuttingOf(setup, stock, work), 0)
-  );
+  const known = new Map<Setup, number>();
+  const minutesOf = (setup: Setup): number => {
+    const made = known.get(setup) ?? hands(setup) * cuttingOf(setup, stock, work);
+    known.set(setup, made);
+    return made;
+  };
+  return (setups) =>
+    new Set(setups.flatMap(templateOf)).size * work.template + setups.reduce((sum, s) => sum + minutesOf(s), 0);
+}
+
+/** A template for each size of opening, block or disc. */
+function templateOf({ carrier, figures }: Setup): string[] {
+  const width = figures.find(({ from }) => from === 'template-side');
+  const length = figures.find(({ from }) => from === 'template-end');
+  return width ? [[carrier, width.set.value, length?.set.value].join()] : [];
 }

@@ -1,8 +1,8 @@
-import type { TenonFeature } from '../../joints/index.ts';
-import { bandsawFlipped } from '../bandsawFlipped/index.ts';
-import { bandsawShoulders } from '../bandsawShoulders/index.ts';
-import { handTenon } from '../handTenon/index.ts';
-import { SAME, type Method } from '../method.ts';
+import type { TenonFeature } from '../joints/index.ts';
+import { bandsawFlipped } from './bandsawFlipped/index.ts';
+import { bandsawShoulders } from './bandsawShoulders/index.ts';
+import { handTenon } from './handTenon/index.ts';
+import { SAME, type Method } from './method.ts';
 
 /** Whether a tenon has shoulders on its faces. */
 export const hasFaces = ({ thickness, stock }: TenonFeature): boolean => stock.thickness - thickness > SAME;

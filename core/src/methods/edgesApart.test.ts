@@ -1,10 +1,10 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { planJob, routesOf } from '../../plan/index.ts';
-import type { Modeller } from '../../solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../../testing/index.ts';
-import { METRIC, speak } from '../../units/index.ts';
-import { askedRoute } from '../asked.ts';
-import { choicesOf } from '../choices.ts';
+import { planJob, routesOf } from '../plan/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { METRIC, speak } from '../units/index.ts';
+import { askedRoute } from './asked.ts';
+import { choicesOf } from './choices.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {
