@@ -47,7 +47,7 @@ export const handRouter: MachineModel = {
     const s = endSide(pass, occurrence);
     const set = (role: string) => figureOf(setup, pass.figures[role]!).set.value;
     const whole = standsAt(figureOf(setup, pass.figures['depth']!), { scale: router.depthScale });
-    const over = ['template', 'disc', 'block'].includes(setup.carrier) ? TEMPLATE : 0;
+    const over = ['template', 'round-opening', 'disc', 'block'].includes(setup.carrier) ? TEMPLATE : 0;
     const depth = Math.min(whole - over, pass.level ?? Infinity);
     const x = (from: number) => s * from;
     const along = (at: number): Datum => ({ at: [x(at), 0, 0], normal: [s, 0, 0] });
@@ -118,26 +118,9 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
       ],
     };
   },
-  template: ({ setup, set, cutter, asIs, depth, x }) => {
-    const bushing = bushingIn(setup, asIs);
-    const inset = (bushing.outside - cutter.diameter) / 2;
-    const [near, end] = [set('side'), set('end')];
-    const [far, farEnd] = [near + set('width'), end + set('length')];
-    const min: Vec2 = [Math.min(x(end + inset), x(farEnd - inset)), near + inset];
-    const max: Vec2 = [Math.max(x(end + inset), x(farEnd - inset)), far - inset];
-    const plate = box([Math.min(x(end - 40), x(farEnd + 40)), near - 40, 0.5], [Math.max(x(end - 40), x(farEnd + 40)), far + 40, TEMPLATE]); // prettier-ignore
-    const opening = box([Math.min(x(end), x(farEnd)), near, 0], [Math.max(x(end), x(farEnd)), far, TEMPLATE + 1]);
-    return {
-      along: { 'template-end': end, 'template-far-end': farEnd },
-      across: { 'template-side': near, 'template-far-side': far },
-      sweep: prismAlong('z', roundedRectangle(min, max, cutter.diameter / 2), -depth, 60),
-      bodies: [
-        { role: 'base', label: 'template', solid: plate },
-        { role: 'base', label: '', solid: opening },
-        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([x(end) + Math.sign(x(1)) * bushing.outside / 2, near + bushing.outside / 2], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
-      ],
-    };
-  },
+  template: (given) => inOpening(given, false),
+  /** Its ends are full half rounds, and so are those of the work, whatever the cutter. */
+  'round-opening': (given) => inOpening(given, true),
   /** A block with full round ends on the end of the piece; the bushing runs round it outside. */
   block: ({ setup, set, cutter, asIs, depth, x }) => {
     const bushing = bushingIn(setup, asIs);
@@ -211,6 +194,30 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
     return alongEdge(given, bearing.outside / 2);
   },
 };
+
+/** The bushing runs round inside an opening over the wood. */
+function inOpening({ setup, set, cutter, asIs, depth, x }: Given, halfRounds: boolean): Carried {
+  const bushing = bushingIn(setup, asIs);
+  const inset = (bushing.outside - cutter.diameter) / 2;
+  const [near, end] = [set('side'), set('end')];
+  const [far, farEnd] = [near + set('width'), end + set('length')];
+  const outline = (by: number, radius: number): Vec2[] => {
+    const xs = [x(end + by), x(farEnd - by)];
+    return roundedRectangle([Math.min(...xs), near + by], [Math.max(...xs), far - by], radius);
+  };
+  const half = (far - near) / 2;
+  const plate = box([Math.min(x(end - 40), x(farEnd + 40)), near - 40, 0.5], [Math.max(x(end - 40), x(farEnd + 40)), far + 40, TEMPLATE]); // prettier-ignore
+  return {
+    along: { 'template-end': end, 'template-far-end': farEnd },
+    across: { 'template-side': near, 'template-far-side': far },
+    sweep: prismAlong('z', outline(inset, halfRounds ? half - inset : cutter.diameter / 2), -depth, 60),
+    bodies: [
+      { role: 'base', label: 'template', solid: plate },
+      { role: 'base', label: '', solid: prismAlong('z', outline(0, halfRounds ? half : 0), 0, TEMPLATE + 1) },
+      { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([x(end) + Math.sign(x(1)) * bushing.outside / 2, near + bushing.outside / 2], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
+    ],
+  };
+}
 
 /** Across the piece, the cutter's centre so far before a straight-edge. */
 function alongEdge({ set, router, cutter, depth, x, piece }: Given, before: number): Carried {

@@ -6,13 +6,15 @@ import { cases, TEST_SHOP } from '../testing/index.ts';
 import { choicesOf } from './choices.ts';
 import { STAGES, type RouteChoice } from './routes.ts';
 
+const apart = ({ methods }: RouteChoice): boolean => methods.some((m) => m.startsWith('edges-'));
+
 /** Takes whatever belongs to the wanted route, stage by stage, until nothing changes. */
 function chooseToward(wanted: RouteChoice, routes: readonly RouteChoice[], from: RouteChoice): RouteChoice {
   let current = from;
   for (let steps = 0; steps < 12 && current !== wanted; steps++) {
     const next = choicesOf(routes, current)
       .flatMap(({ choices }) => choices)
-      .find(({ method, route }) => wanted.methods.includes(method) && !current.methods.includes(method) && route.refusals.length === 0); // prettier-ignore
+      .find(({ method, route }) => (wanted.methods.includes(method) || (method === 'with-faces' && apart(current) && !apart(wanted))) && !current.methods.includes(method) && route.refusals.length === 0); // prettier-ignore
     if (!next) break;
     current = next.route;
   }

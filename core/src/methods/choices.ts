@@ -34,12 +34,18 @@ export function choicesOf<R extends RouteChoice>(routes: readonly R[], current: 
     .map(({ form, stage }) => {
       const ways = METHODS.filter((m) => m.form === form && m.stage === stage);
       const choices = ways.flatMap(({ id, title, also = [] }): MethodChoice<R>[] => {
-        const [route] = current.methods.includes(id) ? [current] : routes.filter((r) => r.methods.includes(id)).sort(better); // prettier-ignore
+        const leads = (r: R) => r.methods.includes(id) && (stage !== 'edges' || keepsFaces(r, ways));
+        const [route] = current.methods.includes(id) ? [current] : routes.filter(leads).sort(better);
         return route ? [{ method: id, title: shortTitle(title), also, route }] : [];
       });
       return { stage, choices: stage === 'edges' && choices.length ? [...withFaces(ways), ...choices] : choices };
     })
     .filter(({ choices }) => choices.length > 0);
+
+  /** Another way for the edges changes nothing else. */
+  function keepsFaces(route: R, edges: readonly Method[]): boolean {
+    return current.methods.every((id) => route.methods.includes(id) || edges.some((m) => m.id === id));
+  }
 
   /** Cut in the same way as the faces, in the same settings where they agree. */
   function withFaces(ways: readonly Method[]): MethodChoice<R>[] {

@@ -58,6 +58,9 @@ describe('edges cut another way than the faces', () => {
       ['on the bandsaw', `${UPRIGHT}+edges-on-bandsaw`],
       ['sawn by hand', `${UPRIGHT}+edges-by-hand`],
     ]);
+    const sawn = tenoned.find((r) => r.id === 'sled-shoulders+bandsaw-flipped')!;
+    const others = choicesOf(tenoned, sawn).find((c) => c.stage === 'edges')!.choices;
+    expect(others.map((c) => c.route.id)).toEqual([sawn.id, `${sawn.id}+edges-by-hand`]);
     const back = choicesOf(tenoned, edges.choices[2]!.route).find((c) => c.stage === 'edges')!;
     expect(back.choices[0]!.route).toBe(current);
   });

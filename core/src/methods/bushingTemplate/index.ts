@@ -56,6 +56,10 @@ function nestedWords(feature: MortiseFeature, shop: Shop): Sentence[] {
   ];
 }
 
+const IN_EDGE = { 'wood-surface': 'entry-edge', 'laid-out-from': 'layout-end' } as const;
+const IN_END = { 'wood-surface': 'worked-end', 'laid-out-from': 'reference-edge' } as const;
+const ON_END = say('The piece stands on end in the vice, blocks of equal height clamped round it carry the router.');
+
 /** Plunge router with a bushing in the opening of a template. */
 export const bushingMortise: Method<MortiseFeature> = {
   id: 'bushing-mortise',
@@ -63,35 +67,36 @@ export const bushingMortise: Method<MortiseFeature> = {
   form: 'mortise',
   stage: 'mortise',
   traits: ['template'],
-  applies: ({ into }) => into !== 'end',
+  applies: () => true,
   refuse(feature, shop) {
     const lacks = lacking(shop);
     if (lacks.length) return lacks;
     const gear = mortiseGear(feature, shop);
-    const { width: m, depth: D, ends, start: q } = feature;
+    const { depth: D, into, start: q } = feature;
     if (!gear) return [missing('cutter', 'No cutter here goes into the mortise, reaches its floor and passes through a bushing. Add a longer one, or a wider bushing.')]; // prettier-ignore
     return [
       ...over(D + TEMPLATE, gear.router.plungeTravel, 'mortiseDepth', 'mortise depth and template', 'Mortise and template make {value}; the router plunges {bound}. Make the mortise shallower.'), // prettier-ignore
-      ...(q < -SAME ? over(-q, 0, 'position', 'position', 'The cutter would run {value} past the end. Leave a horn at least that much longer.') : []), // prettier-ignore
-      ...(ends === 'fitted' && m - gear.cutter.diameter > SAME
-        ? over(m, gear.cutter.diameter, 'mortiseWidth', 'mortise width', 'The cutter is {bound}, the mortise {value}: its corners would be rounder than the tenon’s edges. Square them, keep them clear, or make it as wide as the cutter.') // prettier-ignore
-        : []),
+      ...(q < -SAME && into !== 'end' ? over(-q, 0, 'position', 'position', 'The cutter would run {value} past the end. Leave a horn at least that much longer.') : []), // prettier-ignore
     ];
   },
   setups(feature, shop, { joint, occurrences }) {
     const gear = mortiseGear(feature, shop);
     if (!gear) return [];
-    const { wall: p, width: m, start: q, length: l, depth: D } = feature;
+    const { wall: p, width: m, start: q, length: l, depth: D, into } = feature;
+    const [along, inward] = into === 'end' ? (['width', 'length'] as const) : (['length', 'width'] as const);
+    const from = into === 'end' ? 'reference edge' : 'layout end';
     const { cutter, bushing, router } = gear;
     const [d, G] = [cutter.diameter, bushing.outside];
     const make = figuresFor(shop);
     const beyond = (G - d) / 2;
+    /** A cutter narrower than the mortise leaves its ends full round where those of the opening are. */
+    const round = feature.ends === 'fitted' && m - d > SAME;
     const width = make({ id: 'width', name: 'Opening, width', value: templateSlot(m, d, G), from: 'template-side', to: 'template-far-side', rounding: 'down', acts: 'thickness', working: say('mortise {m} + bushing {G} − cutter {d}', { m, G, d }) }); // prettier-ignore
-    const length = make({ id: 'length', name: 'Opening, length', value: templateSlot(l, d, G), from: 'template-end', to: 'template-far-end', rounding: 'down', acts: 'length', working: say('mortise {l} + bushing {G} − cutter {d}', { l, G, d }) }); // prettier-ignore
+    const length = make({ id: 'length', name: 'Opening, length', value: templateSlot(l, d, G), from: 'template-end', to: 'template-far-end', rounding: 'down', acts: along, working: say('mortise {l} + bushing {G} − cutter {d}', { l, G, d }) }); // prettier-ignore
     const side = make({ id: 'side', name: 'Opening, from the reference face', value: p - beyond, from: 'template-fence', to: 'template-side', rounding: 'nearest', acts: 'thickness', working: say('near wall {p} − half of bushing {G} less cutter {d}; negative is outside the piece', { p, G, d }) }); // prettier-ignore
-    const end = make({ id: 'end', name: 'Opening, from the layout end', value: q - beyond, from: 'laid-out-from', to: 'template-end', rounding: 'nearest', acts: 'length', working: say('position {q} − half of bushing {G} less cutter {d}', { q, G, d }) }); // prettier-ignore
+    const end = make({ id: 'end', name: `Opening, from the ${from}`, value: q - beyond, from: 'laid-out-from', to: 'template-end', rounding: 'nearest', acts: along, working: say('position {q} − half of bushing {G} less cutter {d}', { q, G, d }) }); // prettier-ignore
     const depth = make(
-      { id: 'depth', name: 'Plunge, from the template’s top', value: D + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'up', acts: 'width', working: say('mortise depth {D} + template {thick}', { D, thick: TEMPLATE }) }, // prettier-ignore
+      { id: 'depth', name: 'Plunge, from the template’s top', value: D + TEMPLATE, from: 'template-top', to: 'cutter-tip', rounding: 'up', acts: inward, working: say('mortise depth {D} + template {thick}', { D, thick: TEMPLATE }) }, // prettier-ignore
       { scale: router.depthScale },
     );
     return [
@@ -99,14 +104,14 @@ export const bushingMortise: Method<MortiseFeature> = {
         id: `${joint}.bushing-mortise`,
         method: bushingMortise.id,
         title: bushingMortise.title,
-        ...onTemplate(gear, 'template'),
+        ...onTemplate(gear, round ? 'round-opening' : 'template'),
         stage: 'mortise',
         figures: [width, length, side, end, depth],
         passes: inLevels(
           {
             id: 'run',
             words: say(''),
-            seat: { 'template-fence': 'reference-face', 'wood-surface': 'entry-edge', 'laid-out-from': 'layout-end' },
+            seat: { 'template-fence': 'reference-face', ...(into === 'end' ? IN_END : IN_EDGE) },
             figures: { width: 'width', length: 'length', side: 'side', end: 'end', depth: 'depth' },
           },
           depth.set.value - TEMPLATE,
@@ -122,6 +127,8 @@ export const bushingMortise: Method<MortiseFeature> = {
             { D, thick: TEMPLATE },
           ),
           say('Centre lines on template and first piece; the others go against the template’s fence and stop.'),
+          ...(into === 'end' ? [ON_END] : []),
+          ...(round ? [say('Both ends of the opening are full half rounds, {radius} in radius: those of the mortise come out as round as the tenon’s edges.', { radius: width.set.value / 2 })] : []), // prettier-ignore
           ...nestedWords(feature, shop),
           ...(feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : []),
         ],
@@ -214,7 +221,7 @@ export const bushingRound: Method<RoundTenonFeature> = {
             thick: TEMPLATE,
           }),
           say('The bushing measures {G}: what it is over, the tenon is over.', { G }),
-          say('The piece stands on end in the vice, blocks of equal height clamped round it carry the router.'),
+          ON_END,
           say('Try the bored block that is the gauge before the disc comes off.'),
         ],
       },
