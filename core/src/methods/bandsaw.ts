@@ -1,13 +1,21 @@
 import type { TenonFeature } from '../joints/index.ts';
 import type { LengthFigure, Refusal, Setup } from '../setups/index.ts';
 import { toolById, toolsOf, type Bandsaw, type Shop } from '../tooling/index.ts';
-import type { Mm } from '../units/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
 import { cheekLength } from './flippedCheeks.ts';
 import type { figuresFor } from './method.ts';
 import { missing, over, under } from './refusal.ts';
 
-/** Room that a stop needs beside the blade, mm: it must be narrower than the figure, and still bear. */
-const LEAST_FENCE: Mm = 6;
+/** Room that a stop needs beside the blade, mm: it must be narrower than the figure, and still bear (common practice). */
+const LEAST_FENCE: Mm = 2;
+/** Nearer than this a bandsaw's guides meet its fence, mm (common practice). */
+const GUIDES: Mm = 6;
+
+/** What goes between fence and piece where the fence itself can't come so near to the blade. */
+export function nearFence(fences: readonly LengthFigure[]): Sentence[] {
+  const near = Math.min(...fences.map((f) => f.value));
+  return near < GUIDES ? [say('The piece runs {near} from the blade, nearer than the guides let the fence come: a tall, narrow auxiliary fence stands on it and passes under them.', { near })] : []; // prettier-ignore
+}
 
 /** Why cheeks can't be cut on the bandsaw, whichever faces go to its fence in turn. */
 export function bandsawRefusals(

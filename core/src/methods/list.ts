@@ -31,9 +31,9 @@ import { hollowChisel } from './hollowChisel/index.ts';
 import { routerJig } from './routerJig/index.ts';
 import { tiltedEnd, tiltedShoulders, tiltedSlot } from './tiltedBlade/index.ts';
 import { sawRebate } from './sawRebate/index.ts';
-import { sawGroove } from './sawGroove/index.ts';
+import { sawGroove, stackGroove } from './sawGroove/index.ts';
 import { handNotch, sawNotch } from './notches/index.ts';
-import { handSlot, sawSlot } from './slots/index.ts';
+import { handSlot, sawSlot, sawSlotFlipped } from './slots/index.ts';
 import { sawFlatOneFace } from './sawFlatOneFace/index.ts';
 import { sawFlatStack } from './sawFlatStack/index.ts';
 import { sawUprightStepped } from './sawUprightStepped/index.ts';
@@ -72,9 +72,11 @@ export const METHODS = [
   sawNotch,
   handNotch,
   sawSlot,
+  sawSlotFlipped,
   handSlot,
   builtUpSlot,
   sawGroove,
+  stackGroove,
   sawRebate,
   routerTableGroove,
   routerTableRebate,

@@ -64,6 +64,7 @@ export interface SteppedCut {
  * The cuts of both pairs in order, far cheek first.
  * @param guide the machine feature the figures are measured from
  * @param gauged what stands on the machine for this distance
+ * @param intoGuide whether the blade may run into it, where a shoulder is thinner than the kerf
  */
 export function steppedCuts(
   feature: TenonFeature,
@@ -71,6 +72,7 @@ export function steppedCuts(
   make: ReturnType<typeof figuresFor>,
   guide: string,
   gauged: Gauged,
+  intoGuide = false,
 ): SteppedCut[] {
   return steppedPairs(feature).flatMap((pair) => {
     const { name, near, tongue, far, acts } = pair;
@@ -80,10 +82,18 @@ export function steppedCuts(
       step,
       figure: make({ id, name: title, value, from: guide, to: 'near-side', rounding, acts, working }, gauged),
     });
+    /** Less than a kerf from the guide, the blade is part in it: what can still be measured is its far side. */
+    if (second !== undefined && second < -SAME && intoGuide) {
+      const own = { id: `${name}-fence-near`, name: 'Fence, near cheek', value: near, from: guide, to: 'far-side' };
+      const working = say('near shoulder {near}, less than the kerf {kerf}: the blade runs in the sacrificial face', { near, kerf }); // prettier-ignore
+      const figure = make({ ...own, rounding: 'down', acts, working }, {});
+      return [...(far > SAME ? [farCut()] : []), { pair, step, figure }];
+    }
+    function farCut(): SteppedCut {
+      return fence(`${name}-fence-far`, 'Fence, far cheek', first, 'up', say('near shoulder {near} + tongue {tongue}', { near, tongue })); // prettier-ignore
+    }
     return [
-      ...(far > SAME
-        ? [fence(`${name}-fence-far`, 'Fence, far cheek', first, 'up', say('near shoulder {near} + tongue {tongue}', { near, tongue }))] // prettier-ignore
-        : []),
+      ...(far > SAME ? [farCut()] : []),
       ...(second === undefined
         ? []
         : [fence(`${name}-fence-near`, 'Fence, near cheek', second, 'down', say('far cheek {first} − step {step}: tongue {tongue} + kerf {kerf}', { first, step, tongue, kerf }))]), // prettier-ignore

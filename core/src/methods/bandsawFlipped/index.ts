@@ -4,7 +4,7 @@ import { toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { bandsawKerf, bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
+import { bandsawKerf, bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
 
 /** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
 export const bandsawFlipped: Method<TenonFeature> = {
@@ -47,6 +47,7 @@ export const bandsawFlipped: Method<TenonFeature> = {
         occurrences,
         checks: [
           say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
+          ...nearFence([figure]),
           say('The stop is narrower than the fence setting: the waste must not meet it.'),
           say('Draw the piece back only with the blade stopped, or straight along the kerf.'),
         ],

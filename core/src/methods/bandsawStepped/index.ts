@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { bandsawKerf, bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
+import { bandsawKerf, bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { byPair, cheekOf, splinters, steppedCuts, type SteppedCut } from '../steppedCheeks.ts';
@@ -55,6 +55,7 @@ export const bandsawStepped: Method<TenonFeature> = {
           say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
           say('Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
           say('Run all pieces through the far cheek before the fence is moved.'),
+          ...nearFence(cuts.map(({ figure }) => figure)),
         ],
       };
     });

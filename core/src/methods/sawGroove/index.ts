@@ -1,23 +1,74 @@
 import type { GrooveFeature } from '../../joints/index.ts';
-import type { LengthFigure, Pass } from '../../setups/index.ts';
-import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
-import { say } from '../../units/index.ts';
+import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
+import { makeUp, toolById, toolsOf, type Shop, type TableSaw } from '../../tooling/index.ts';
+import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { EDGE_WORDS } from '../edges.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { kerfFences, kerfWords } from '../kerfs.ts';
 import { missing, over, tooClose, under } from '../refusal.ts';
+import { makeUpWords, stackRefusals } from '../stack.ts';
 import { sawKerf } from '../upright.ts';
 
+/** What is on the arbor: how wide it cuts, how high it stands, and what its card says of it. */
+interface OnArbor extends Pick<Setup, 'cutter' | 'between'> {
+  readonly kerf: Mm;
+  readonly height: string;
+  readonly checks: readonly Sentence[];
+}
+
 /** Fence to each kerf. */
-const fencesOf = ({ wall, width }: Pick<GrooveFeature, 'wall' | 'width'>, shop: Shop): LengthFigure[] =>
-  kerfFences(
-    { guide: 'fence-face', wall, width, acts: 'thickness', called: 'groove' },
-    sawKerf(shop),
-    figuresFor(shop),
-    {
-      scale: toolsOf(shop, 'table-saw')[0]?.fenceScale,
-    },
+const fencesOf = ({ wall, width }: Pick<GrooveFeature, 'wall' | 'width'>, kerf: Mm, shop: Shop): LengthFigure[] =>
+  kerfFences({ guide: 'fence-face', wall, width, acts: 'thickness', called: 'groove' }, kerf, figuresFor(shop), {
+    scale: toolsOf(shop, 'table-saw')[0]?.fenceScale,
+  });
+
+function grooveSetup(
+  { id, title }: Pick<Method, 'id' | 'title'>,
+  { wall, width, depth, edge }: GrooveFeature,
+  saw: TableSaw,
+  { kerf, height: called, checks, ...arbor }: OnArbor,
+  shop: Shop,
+  { joint, occurrences }: { readonly joint: string; readonly occurrences: Setup['occurrences'] },
+): Setup {
+  const fences = fencesOf({ wall, width }, kerf, shop);
+  const height = figuresFor(shop)(
+    { id: 'blade-height', name: called, value: depth, from: 'table', to: 'highest-tooth', rounding: 'up', acts: 'width', working: say('groove depth {depth}', { depth }) }, // prettier-ignore
+    { scale: saw.heightScale },
   );
+  const down = `${EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase())} down, reference face along the fence, the whole length`; // prettier-ignore
+  return {
+    id: `${joint}.${id}`,
+    method: id,
+    title,
+    model: 'table-saw',
+    carrier: 'fence',
+    machine: saw.id,
+    ...arbor,
+    guides: [],
+    stage: 'groove',
+    figures: [...fences, height],
+    passes: fences.map((f, i): Pass => ({
+      id: `kerf-${i + 1}`,
+      words: say([down, kerfWords(f, fences)].filter(Boolean).join('; ')),
+      seat: { 'fence-face': 'reference-face', table: edge },
+      figures: { across: f.id, height: height.id },
+    })),
+    occurrences,
+    checks: [
+      say('Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.'),
+      ...(fences.length > 1 ? [say('Run all parts of the frame through each setting before the fence is moved.')] : []),
+      ...checks,
+    ],
+  };
+}
+
+const guarded = ({ rules }: Shop): Refusal[] =>
+  rules.guardOff
+    ? []
+    : [missing('guard', 'Local rules keep the saw’s own guard on, and a groove leaves no room for it.')];
+
+const beyondFence = ({ wall, width }: GrooveFeature, { fenceReach }: TableSaw): Refusal[] =>
+  over(wall + width, fenceReach, 'wall', 'fence', 'The fence would stand {value} from the blade; it reaches {bound}.');
 
 /** Table saw, edge down, the reference face along the fence: kerf beside kerf. */
 export const sawGroove: Method<GrooveFeature> = {
@@ -26,81 +77,63 @@ export const sawGroove: Method<GrooveFeature> = {
   form: 'groove',
   stage: 'groove',
   applies: () => true,
-  refuse({ width, depth, wall }, shop) {
+  refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
     if (!saw) return [missing('table saw', 'The chest has no table saw to run a groove on. Add one.')];
-    const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
+    const { width, depth } = feature;
+    const kerf = sawKerf(shop);
     return [
-      ...under(
-        width,
-        kerf,
-        'mortiseWidth',
-        'groove width',
-        'The groove is {value} wide, the kerf {bound}. Widen it, or fit a thinner blade.',
-      ),
-      ...tooClose(fencesOf({ wall, width }, shop), width, kerf, 'mortiseWidth', 'groove width'),
-      ...over(
-        depth,
-        saw.maxBladeHeight,
-        'mortiseDepth',
-        'groove depth',
-        'The groove is {value} deep; the blade rises to {bound}. Make it shallower.',
-      ),
-      ...over(
-        wall + width,
-        saw.fenceReach,
-        'wall',
-        'fence',
-        'The fence would stand {value} from the blade; it reaches {bound}.',
-      ),
-      ...(shop.rules.guardOff
-        ? []
-        : [missing('guard', 'Local rules keep the saw’s own guard on, and a groove leaves no room for it.')]),
+      ...under(width, kerf, 'mortiseWidth', 'groove width', 'The groove is {value} wide, the kerf {bound}. Widen it, or fit a thinner blade.'), // prettier-ignore
+      ...tooClose(fencesOf(feature, kerf, shop), width, kerf, 'mortiseWidth', 'groove width'),
+      ...over(depth, saw.maxBladeHeight, 'mortiseDepth', 'groove depth', 'The groove is {value} deep; the blade rises to {bound}. Make it shallower.'), // prettier-ignore
+      ...beyondFence(feature, saw),
+      ...guarded(shop),
     ];
   },
-  setups({ wall: p, width: m, depth, edge }, shop, { joint, occurrences }) {
+  setups(feature, shop, context) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
-    const make = figuresFor(shop);
-    const fences = fencesOf({ wall: p, width: m }, shop);
-    const height = make(
-      {
-        id: 'blade-height',
-        name: 'Blade height',
-        value: depth,
-        from: 'table',
-        to: 'highest-tooth',
-        rounding: 'up',
-        acts: 'width',
-        working: say('groove depth {depth}', { depth }),
-      },
-      { scale: saw.heightScale },
-    );
+    const ears = say('The blade’s teeth are not flat on top: the groove’s floor has ears.');
+    const arbor = { cutter: saw.bladeId, kerf: sawKerf(shop), height: 'Blade height', checks: teeth === 'flat' ? [] : [ears] }; // prettier-ignore
+    return [grooveSetup(sawGroove, feature, saw, arbor, shop, context)];
+  },
+};
+
+/** The shop's first stack made up as wide as a groove, with shims, or as near under it as arbor and local rules allow. */
+function stackIn({ width }: Pick<GrooveFeature, 'width'>, shop: Shop) {
+  const saw = toolsOf(shop, 'table-saw').find(({ widestStack }) => widestStack > 0);
+  if (!saw || !shop.rules.stacks) return undefined;
+  for (const stack of toolsOf(shop, 'stack')) {
+    const made = makeUp(stack, Math.min(width, saw.widestStack), 'down');
+    if (made) return { saw, stack, made };
+  }
+  return undefined;
+}
+
+/** Table saw with a stack: one fence where it is as wide as the groove, else both walls. */
+export const stackGroove: Method<GrooveFeature> = {
+  id: 'stack-groove',
+  title: 'Groove, along the fence over a stack',
+  form: 'groove',
+  stage: 'groove',
+  applies: () => true,
+  refuse(feature, shop) {
+    const found = stackIn(feature, shop);
+    if (!found)
+      return [missing('stack', 'No stack here goes into this groove. Run it with a blade, or add a dado stack.')];
+    const { saw, stack, made } = found;
     return [
-      {
-        id: `${joint}.saw-groove`,
-        method: sawGroove.id,
-        title: sawGroove.title,
-        model: 'table-saw',
-        carrier: 'fence',
-        machine: saw.id,
-        cutter: saw.bladeId,
-        guides: [],
-        stage: 'groove',
-        figures: [...fences, height],
-        passes: fences.map((f, i): Pass => ({
-          id: `kerf-${i + 1}`,
-          words: say([`${EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase())} down, reference face along the fence, the whole length`, kerfWords(f, fences)].filter(Boolean).join('; ')), // prettier-ignore
-          seat: { 'fence-face': 'reference-face', table: edge },
-          figures: { across: f.id, height: height.id },
-        })),
-        occurrences,
-        checks: [
-          say('Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.'),
-          say('Run all parts of the frame through each setting before the fence is moved.'),
-          ...(teeth === 'flat' ? [] : [say('The blade’s teeth are not flat on top: the groove’s floor has ears.')]),
-        ],
-      },
+      ...tooClose(fencesOf(feature, made.value, shop), feature.width, made.value, 'mortiseWidth', 'groove width'),
+      ...stackRefusals(feature.depth, ['mortiseDepth', 'groove depth'], saw, { stack, words: say('') }),
+      ...beyondFence(feature, saw),
+      ...guarded(shop),
     ];
+  },
+  setups(feature, shop, context) {
+    const { saw, stack, made } = stackIn(feature, shop)!;
+    const between = [...made.chippers, ...made.shims];
+    const checks = makeUpWords(between, made.value);
+    const arbor = { cutter: stack.id, between, kerf: made.value, height: 'Height of the stack', checks };
+    return [grooveSetup(stackGroove, feature, saw, arbor, shop, context)];
   },
 };

@@ -3,7 +3,7 @@ import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
-import { missing, under } from '../refusal.ts';
+import { missing } from '../refusal.ts';
 import { byPair, cheekOf, splinters, steppedCuts, steppedPairs, type SteppedCut } from '../steppedCheeks.ts';
 import { cheekHeight, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
@@ -28,28 +28,17 @@ export const sawUprightStepped: Method<TenonFeature> = {
     if (!saw) return [missing('table saw', 'Cheeks on end need a table saw. Add one, or use the bandsaw.')];
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const { stock, length } = feature;
-    const standing = steppedPairs(feature).flatMap(({ name, near, tongue }) => [
-      ...uprightRefusals(
-        {
-          length: stock.length,
-          bladeHeight: length,
-          fence: near + tongue,
-          across: name === 'face' ? stock.thickness : stock.width,
-          onEdge: name === 'edge',
-        },
-        shop,
-        'use the bandsaw',
-      ),
-      ...(near > SAME
-        ? under(
-            near,
-            kerf,
-            name === 'face' ? 'faceShoulder' : 'edgeShoulder',
-            'shoulder',
-            'The shoulder is {value}, the kerf {bound}: the second cut would run into the jig’s face. Turn the piece over instead.',
-          )
-        : []),
-    ]);
+    const standing = steppedPairs(feature).flatMap(({ name, near, tongue }) => {
+      const across = name === 'face' ? stock.thickness : stock.width;
+      const piece = {
+        length: stock.length,
+        bladeHeight: length,
+        fence: near + tongue,
+        across,
+        onEdge: name === 'edge',
+      };
+      return uprightRefusals(piece, shop, 'use the bandsaw');
+    });
     return [...standing, ...splinters(feature, kerf)];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
@@ -58,7 +47,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const make = figuresFor(shop);
     const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0);
-    return byPair(steppedCuts(feature, kerf, make, 'jig-face', { screw: jig.screw })).map((cuts): Setup => {
+    return byPair(steppedCuts(feature, kerf, make, 'jig-face', { screw: jig.screw }, true)).map((cuts): Setup => {
       const [{ pair, step }] = cuts as [SteppedCut];
       return {
         id: `${joint}.saw-stepped.${pair.name}`,
@@ -79,6 +68,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
         checks: [
           say('Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
           say('Run all pieces through the far cheek before the jig is moved.'),
+          ...(pair.near > SAME && pair.near < kerf - SAME ? [say('The near shoulder is thinner than the kerf: the blade cuts {into} into the jig. Put a sacrificial face on it, its screws well above the blade.', { into: kerf - pair.near })] : []), // prettier-ignore
         ],
       };
     });

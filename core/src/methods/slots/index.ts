@@ -3,9 +3,9 @@ import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { kerfFences, kerfWords } from '../kerfs.ts';
-import { figuresFor, type Method } from '../method.ts';
-import { tooClose, under } from '../refusal.ts';
+import { kerfFences, kerfWords, OVERLAP, slotKerfs } from '../kerfs.ts';
+import { figuresFor, SAME, type Method } from '../method.ts';
+import { missing, tooClose, under } from '../refusal.ts';
 import { alongPiece } from '../wedged.ts';
 import { onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
@@ -100,6 +100,71 @@ export const sawSlot: Method<SlotFeature> = {
         ],
       },
     ];
+  },
+};
+
+const isCentred = ({ stock, across, wall, width }: SlotFeature): boolean =>
+  Math.abs(2 * wall + width - (across === 'thickness' ? stock.thickness : stock.width)) < SAME;
+
+/** Jig face to the kerfs beyond the middle, each cut from both faces; the one in the middle from either. */
+function flippedFences({ across, wall: p, width: m, stock }: SlotFeature, shop: Shop): LengthFigure[] {
+  const kerf = sawKerf(shop);
+  const size = across === 'thickness' ? stock.thickness : stock.width;
+  const make = figuresFor(shop);
+  const gauged = { screw: toolsOf(shop, 'upright-jig')[0]?.screw ?? null };
+  const [wall, ...others] = slotKerfs(p, m, kerf).filter((at) => at + kerf / 2 > size / 2 - SAME);
+  const places = [wall!, ...others].sort((a, b) => b - a);
+  return places.map((value, i) => {
+    const middle = Math.abs(value + kerf / 2 - size / 2) < SAME && i > 0;
+    const name = i === 0 ? 'Fence, both walls' : middle ? 'Fence, middle' : `Fence, between, ${i}`;
+    const working = i === 0 ? say('near wall {p} + slot {m} − kerf {kerf}; centred, so one setting serves both walls', { p, m, kerf }) : say('clears what stands between, each kerf over the last by {least} or more', { least: OVERLAP }); // prettier-ignore
+    return make({ id: `fence-${i + 1}`, name, value, from: 'jig-face', to: 'near-side', rounding: i ? 'nearest' : 'down', acts: across, working, counts: i ? 1 : 2 }, gauged); // prettier-ignore
+  });
+}
+
+const OTHER = { 'reference-face': 'other-face', 'reference-edge': 'other-edge' } as const;
+
+/** Table saw, piece on end in a jig, turned between the cuts: one fence makes both walls of a slot in the middle. */
+export const sawSlotFlipped: Method<SlotFeature> = {
+  id: 'saw-slot-flipped',
+  title: 'Slot, upright on the table saw, turned over',
+  form: 'slot',
+  stage: 'slot',
+  applies: (feature) => !feature.kerf && !feature.lean,
+  refuse: (feature, shop, context) => [
+    ...(isCentred(feature) ? [] : [missing('centred', 'The slot is not in the middle of its piece: turned over, its second wall would not be where it belongs.')]), // prettier-ignore
+    ...(Math.abs(feature.width - sawKerf(shop)) < SAME ? [missing('one kerf', 'One kerf is as wide as the slot: there is nothing to turn it over for.')] : []), // prettier-ignore
+    ...sawSlot.refuse(feature, shop, context),
+  ],
+  setups(feature, shop, context) {
+    const { across } = feature;
+    const [face, words] = guideFace(across);
+    const turned = OTHER[face];
+    const fences = flippedFences(feature, shop);
+    return sawSlot.setups(feature, shop, context).map((setup): Setup => {
+      const height = setup.figures.at(-1)!;
+      const pass = (f: LengthFigure, against: typeof face | typeof turned, told: string): Pass => ({
+        id: `${f.id}-${against}`,
+        words: say(`Worked end down, ${told} to the jig; ${f.name.replace('Fence, ', 'kerf for ')}`),
+        seat: { 'jig-face': against, table: 'worked-end' },
+        figures: { across: f.id, height: height.id },
+      });
+      return {
+        ...setup,
+        id: `${context.joint}.saw-slot-flipped.${across}`,
+        method: sawSlotFlipped.id,
+        title: sawSlotFlipped.title,
+        figures: [...fences, height],
+        passes: fences.flatMap((f) => [
+          pass(f, face, words),
+          ...(f.name === 'Fence, middle' ? [] : [pass(f, turned, turned.replace('-', ' '))]),
+        ]),
+        checks: [
+          ...setup.checks,
+          say('Both walls come off one setting: what the stock is over, the slot is over too. Turn every piece the same way.'), // prettier-ignore
+        ],
+      };
+    });
   },
 };
 
