@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
 import { kindOf, type Feature, type GrooveFeature } from './joints/index.ts';
+import { pastEnd } from './methods/runOut.ts';
 import { planJob, setupsOf, type Plan } from './plan/index.ts';
 import type { Modeller } from './solids/index.ts';
 import { jobWith, loadModeller, TEST_SHOP, type JobShape } from './testing/index.ts';
@@ -163,5 +164,44 @@ describe('router', () => {
     const openings = figuresOf(plan, 'bushing-mortise', /^Opening, (width|length)/);
     expect(openings.slice(0, 2)).toEqual(openings.slice(2));
     expect(wordsOf(plan, 'bushing-mortise')).toMatch(/stands on end in the vice/);
+  });
+});
+
+describe('joints', () => {
+  it('13: a haunch open at the leg’s end: the cutter runs out there, with no stop and no mark on that side', () => {
+    const open = (mortised: string) => {
+      const shape = proposed('haunched');
+      return made({ ...shape, params: { ...shape.params, position: 20 }, routes: { mortised } });
+    };
+    for (const way of ['router-jig', 'edge-guide', 'bushing-mortise']) {
+      const plan = open(way);
+      expect([way, wordsOf(plan, way)]).toEqual([way, expect.stringMatching(/the cutter runs out there/)]);
+      /** The mortise itself stays where it was: its own stops and marks are needed. */
+      const whole = setupsOf(plan).filter((s) => s.method === way && !s.traits?.includes('pocket'));
+      expect(
+        whole
+          .flatMap((s) => s.checks)
+          .map((c) => c.text)
+          .join(),
+      ).not.toMatch(/runs out there/);
+    }
+    expect(figuresOf(open('edge-guide'), 'edge-guide', /^Near mark/)).toEqual([20]);
+    /** With a horn there is nothing to run out of. */
+    expect(wordsOf(made(proposed('haunched', { routes: { mortised: 'router-jig' } })), 'router-jig')).not.toMatch(
+      /runs out/,
+    );
+  });
+
+  it('13: only a pocket may run out: a mortise past the end is refused, and so is a way that can’t do without its stop', () => {
+    const shape = proposed('haunched');
+    const job = jobWith({ ...shape, params: { ...shape.params, position: 20 } });
+    const { routes } = planJob(job, EXACT).joints[0]!;
+    const told = (id: string) => routes.mortised.find((r) => r.id === id)!.refusals.map((r) => speak(r.message, METRIC)).join(); // prettier-ignore
+    expect(told('router-jig')).toBe('');
+    expect(told('router-table-stops')).toMatch(/run 4\.25 mm past the end/);
+    const feature = { form: 'mortise', stock: { length: 900, thickness: 22, width: 45 }, wall: 7, width: 8, length: 40, depth: 30, ends: 'clear' } as const; // prettier-ignore
+    expect(pastEnd({ ...feature, start: -3 })).toHaveLength(1);
+    expect(pastEnd({ ...feature, start: 0 })).toEqual([]);
+    expect(pastEnd({ ...feature, start: -3, pocket: true })).toEqual([]);
   });
 });

@@ -1,5 +1,5 @@
 import { box, circle, difference, prismAlong, roundedRectangle, type Solid, type Vec2 } from '../solids/index.ts';
-import { figureOf, type Setup } from '../setups/index.ts';
+import { figureOf, type Pass, type Setup } from '../setups/index.ts';
 import type { Piece } from '../stock/index.ts';
 import { toolById, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
 import type { MachineBody } from './machineBody.ts';
@@ -52,7 +52,7 @@ export const handRouter: MachineModel = {
     const x = (from: number) => s * from;
     const along = (at: number): Datum => ({ at: [x(at), 0, 0], normal: [s, 0, 0] });
     const across = (at: number): Datum => ({ at: [0, at, 0], normal: [0, 1, 0] });
-    const own = CARRIERS[setup.carrier]!({ setup, set, router, cutter, asIs, depth, x, piece });
+    const own = CARRIERS[setup.carrier]!({ setup, pass, set, router, cutter, asIs, depth, x, piece });
     const datums: Record<string, Datum> = {
       'guide-face': across(0),
       'template-fence': across(0),
@@ -81,6 +81,7 @@ export const TEMPLATE = 12;
 
 interface Given {
   readonly setup: Setup;
+  readonly pass: Pass;
   readonly set: (role: string) => number;
   readonly router: Router;
   readonly cutter: RouterCutter;
@@ -102,9 +103,11 @@ interface Carried {
 const FAR = 2000;
 
 const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
-  'edge-guide': ({ set, router, cutter, depth, x }) => {
-    const [far, from, to] = [set('face'), set('near-mark'), set('far-mark')];
+  'edge-guide': ({ pass, set, router, cutter, depth, x }) => {
     const r = cutter.diameter / 2;
+    /** Without a near mark it runs out past the end. */
+    const from = pass.figures['near-mark'] ? set('near-mark') : -2 * r;
+    const [far, to] = [set('face'), set('far-mark')];
     const y = far - r;
     const [x0, x1] = [Math.min(x(from), x(to)), Math.max(x(from), x(to))];
     return {

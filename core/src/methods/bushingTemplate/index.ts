@@ -7,6 +7,7 @@ import { fittingCutters } from '../cutters.ts';
 import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
+import { pastEnd, runOutWords } from '../runOut.ts';
 import { templateDisc, templateSlot } from '../template.ts';
 
 /** Two bushings that differ by a margin so nearly serve one opening, mm: finer than a template is filed. */
@@ -72,11 +73,11 @@ export const bushingMortise: Method<MortiseFeature> = {
     const lacks = lacking(shop);
     if (lacks.length) return lacks;
     const gear = mortiseGear(feature, shop);
-    const { depth: D, into, start: q } = feature;
+    const { depth: D, into } = feature;
     if (!gear) return [missing('cutter', 'No cutter here goes into the mortise, reaches its floor and passes through a bushing. Add a longer one, or a wider bushing.')]; // prettier-ignore
     return [
       ...over(D + TEMPLATE, gear.router.plungeTravel, 'mortiseDepth', 'mortise depth and template', 'Mortise and template make {value}; the router plunges {bound}. Make the mortise shallower.'), // prettier-ignore
-      ...(q < -SAME && into !== 'end' ? over(-q, 0, 'position', 'position', 'The cutter would run {value} past the end. Leave a horn at least that much longer.') : []), // prettier-ignore
+      ...(into === 'end' ? [] : pastEnd(feature)),
     ];
   },
   setups(feature, shop, { joint, occurrences }) {
@@ -129,6 +130,7 @@ export const bushingMortise: Method<MortiseFeature> = {
           say('Centre lines on template and first piece; the others go against the template’s fence and stop.'),
           ...(into === 'end' ? [ON_END] : []),
           ...(round ? [say('Both ends of the opening are full half rounds, {radius} in radius: those of the mortise come out as round as the tenon’s edges.', { radius: width.set.value / 2 })] : []), // prettier-ignore
+          ...runOutWords(feature),
           ...nestedWords(feature, shop),
           ...(feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : []),
         ],

@@ -6,6 +6,7 @@ import { fittingCutters } from '../cutters.ts';
 import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
+import { pastEnd, runOutWords, runsOut } from '../runOut.ts';
 
 /** The widest cutter that goes in; with one of half the width or more two cuts, one from either face, make it. */
 const cutterFor = (feature: MortiseFeature, shop: Shop): RouterCutter | undefined => {
@@ -24,7 +25,7 @@ export const edgeGuide: Method<MortiseFeature> = {
     const [router] = toolsOf(shop, 'router');
     if (!router) return [missing('router', 'The chest has no plunge router. Add one, or bore and chisel the mortise.')];
     const cutter = cutterFor(feature, shop);
-    const { width: m, depth: D, start: q, ends } = feature;
+    const { width: m, depth: D, ends } = feature;
     if (!cutter)
       return [
         {
@@ -37,9 +38,7 @@ export const edgeGuide: Method<MortiseFeature> = {
       ];
     return [
       ...over(D, router.plungeTravel, 'mortiseDepth', 'mortise depth', 'The mortise is {value} deep; the router plunges {bound}. Make it shallower.'), // prettier-ignore
-      ...(q < -SAME
-        ? over(-q, 0, 'position', 'position', 'The cutter would run {value} past the end. Leave a horn at least that much longer.') // prettier-ignore
-        : []),
+      ...pastEnd(feature),
       ...(ends === 'fitted' && m - cutter.diameter > SAME
         ? over(m, cutter.diameter, 'mortiseWidth', 'mortise width', 'The cutter is {bound}, the mortise {value}: two cuts leave a ridge at round ends. Square them, keep them clear, or make it as wide as the cutter.') // prettier-ignore
         : []),
@@ -61,6 +60,7 @@ export const edgeGuide: Method<MortiseFeature> = {
       make({ id: `${id}-mark`, name, value, from: 'laid-out-from', to: `${id}-mark`, rounding, acts: 'length', working }); // prettier-ignore
     const from = mark('near', 'Near mark', q, 'up', say('layout end to mortise {q}', { q }));
     const to = mark('far', 'Far mark', q + l, 'down', say('layout end to mortise {q} + its length {l}', { q, l }));
+    const open = runsOut(feature);
     const depth = make(
       {
         id: 'depth',
@@ -82,11 +82,13 @@ export const edgeGuide: Method<MortiseFeature> = {
           id,
           words: say(''),
           seat: { 'guide-face': face, 'wood-surface': 'entry-edge', 'laid-out-from': 'layout-end' },
-          figures: { face: at, 'near-mark': from.id, 'far-mark': to.id, depth: depth.id },
+          figures: { face: at, ...(!open && { 'near-mark': from.id }), 'far-mark': to.id, depth: depth.id },
         },
         depth.set.value,
         bitesOf(cutter, shop),
-        plunged(`Guide on the ${face.replace('-', ' ')}: plunge to {level}, run from mark to mark`),
+        plunged(
+          `Guide on the ${face.replace('-', ' ')}: ${open ? 'from beyond the end, {level} deep, run in to the mark' : 'plunge to {level}, run from mark to mark'}`,
+        ),
         feature.sunk,
       );
     return [
@@ -100,13 +102,14 @@ export const edgeGuide: Method<MortiseFeature> = {
         cutter: cutter.id,
         guides: [],
         stage: 'mortise',
-        figures: [near, ...(one ? [] : [far]), from, to, depth],
+        figures: [near, ...(one ? [] : [far]), ...(open ? [] : [from]), to, depth],
         passes: [...run('reference', 'reference-face', near.id), ...(one ? [] : run('other', 'other-face', far.id))],
         occurrences,
         checks: [
           say('Measure to the far side of the cutter, {d}: a slip away from the face then cuts waste, not wall.', { d: cutter.diameter }), // prettier-ignore
           say('Marks on every piece, or stops clamped for the base: the cutter’s own edges come to the marks.'),
           say('Most of the waste may be bored out first.'),
+          ...runOutWords(feature),
           ...(feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : []),
         ],
       },

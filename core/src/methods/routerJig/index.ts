@@ -7,6 +7,7 @@ import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { mortiseLies, stopSide } from '../stopSide.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, only, over, tooClose } from '../refusal.ts';
+import { pastEnd, runOutWords } from '../runOut.ts';
 
 /** Plunge router in a mortising jig with stops: reference face to the jig, layout end to the end stop. */
 export const routerJig: Method<MortiseFeature> = {
@@ -213,6 +214,7 @@ function setup(
       ...(ahead
         ? [say(`A block of {ahead} stands against the ${side} router stop for the mortise and is taken away for the pocket, where the plunge stop stands at {depth}. Nothing else is touched.`, { ahead, depth: depth.set.value })] // prettier-ignore
         : []),
+      ...runOutWords(feature),
       ...(feature.through
         ? [
             say(
@@ -233,7 +235,7 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
     found.push(missing('router', 'The chest has no plunge router. Add one, or square the mortise out by hand.'));
   if (!jig) found.push(missing('mortising jig', 'The chest has no mortising jig with stops. Add one.'));
   if (!router || !jig) return found;
-  const { width: m, depth: D, start: q, stock } = feature;
+  const { width: m, depth: D, stock } = feature;
   const gear = gearOf(feature, shop);
   if (!gear) {
     const narrow = toolsOf(shop, 'router-cutter').filter((c) => c.diameter <= m + SAME);
@@ -308,17 +310,7 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
   const faces = facesOf(feature, gear.cutter.diameter, shop);
   if (faces.length > 1)
     found.push(...tooClose([faces.at(-1)!, faces[0]!], m, gear.cutter.diameter, 'mortiseWidth', 'mortise width'));
-  if (q < -SAME)
-    found.push({
-      path: 'position',
-      dimension: 'position',
-      value: q,
-      bound: 0,
-      message: say(
-        'The cutter would run out there by {out}, into the end stop. Leave a horn at least that much longer, to be cut off later.',
-        { out: -q },
-      ),
-    });
+  found.push(...pastEnd(feature));
   if (feature.ends === 'fitted' && m - gear.cutter.diameter > SAME)
     found.push({
       path: 'mortiseWidth',
