@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
 import { cardsOf, near, offsIn, valueOf } from './testing/cards.ts';
-import { cases } from './testing/index.ts';
+import { asListed, cases } from './testing/index.ts';
 
 /**
  * By card alone, for what is bored and what a hand-held router makes: a reader with the card's words and the tool in
@@ -44,7 +44,7 @@ describe('boring', () => {
         const { params } = resolve(job.joints[0]!, job);
         if (params['pegs'] !== 'drawbored') return;
         const { tenonLength, pegOffset, position, endClearance, edgeShoulder } = numbers(params);
-        const wanted = { ...job, joints: [{ ...job.joints[0]!, routes: {} }] };
+        const wanted = asListed({ ...job, joints: [{ ...job.joints[0]!, routes: {} }] }, shop);
         const cards = cardsOf(wanted, shop, 'drill-press');
         const tenon = cards.filter((c) => /worked end to the stop/.test(c.passes[0]!));
         const cheek = cards.filter((c) => /layout end to the stop/.test(c.passes[0]!));

@@ -71,16 +71,17 @@ describe('tenons', () => {
       const kept = { face: [0, Infinity], edge: [0, Infinity] };
       for (const card of cards) {
         const fences = card.figures.filter((f) => f.name.startsWith('Fence, '));
-        for (const { between } of fences) expect(between).toMatch(/^(jig face|fence) to near side of the blade$/);
+        for (const { between } of fences) expect(between).toMatch(/^(jig face|fence) to (near|far) side of the blade$/);
         const side = card.passes[0]!.includes('reference edge to the') ? 'edge' : 'face';
         expect(card.passes[0]).toMatch(new RegExp(`reference ${side} to the (jig|fence) for both cheeks`));
-        for (const { name, value } of fences)
+        for (const { name, value, between } of fences)
           if (name === 'Fence, far cheek') kept[side][1] = value;
-          else kept[side][0] = value + card.cutter['kerf']!;
+          else kept[side][0] = value + (between.includes('far side') ? 0 : card.cutter['kerf']!);
       }
       near(kept.face[0]!, a);
       if (kept.face[1]! < Infinity) near(kept.face[1]!, a + t);
-      near(kept.edge[0]!, b);
+      /** Where its edges are cut apart, no card of this way tells of them. */
+      if (cards.some((card) => card.passes[0]!.includes('reference edge to the'))) near(kept.edge[0]!, b);
       if (kept.edge[1]! < Infinity) near(kept.edge[1]!, b + w);
     });
   });

@@ -1,12 +1,13 @@
+import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
-import { kindOf, type Feature, type GrooveFeature } from './joints/index.ts';
+import { JOINT_KINDS, kindOf, type Feature, type GrooveFeature } from './joints/index.ts';
 import { pastEnd } from './methods/runOut.ts';
 import { planJob, setupsOf, type Plan } from './plan/index.ts';
 import type { Modeller } from './solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, type JobShape } from './testing/index.ts';
+import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from './testing/index.ts';
 import { availableIn, type Shop, type Tool } from './tooling/index.ts';
-import { METRIC, speak } from './units/index.ts';
+import { INCH, METRIC, speak } from './units/index.ts';
 
 /** Cuts that practitioners make, each with its measurements, as plain arithmetic (common practice) and on the piece. */
 
@@ -79,6 +80,64 @@ describe('flat and over a stack', () => {
   });
 });
 
+describe('depth of bite', () => {
+  it('3: a stack 17.55 wide goes 31.75 deep in three levels, and 10 deep at once', () => {
+    const passes = (faceShoulder: number) => {
+      const thickness = 2 * faceShoulder + 8;
+      const params = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder, setBack: (22 - thickness) / 2, tenonWidth: 70, edgeShoulder: 0 }; // prettier-ignore
+      const plan = made({ params, rail: { thickness }, routes: { tenoned: 'saw-flat-stack' } });
+      return setupsOf(plan).find((s) => s.method === 'saw-flat-stack')!.passes;
+    };
+    const deep = passes(31.75).filter((p) => p.id.startsWith('reference-face-1-'));
+    expect(deep.map((p) => p.level)).toEqual([11, 21.5, undefined]);
+    expect(passes(10).every((p) => p.level === undefined)).toBe(true);
+  });
+});
+
+describe('rough and fine', () => {
+  it('what only stays short goes by rule, down and never by blocks; what is exact goes to the shop’s step', () => {
+    const plan = planJob(jobWith({ params: { corners: 'squared', tenonLength: 30.2 }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } }), TEST_SHOP); // prettier-ignore
+    const heights = (stage: string) => setupsOf(plan).filter((s) => s.stage === stage).flatMap((s) => s.figures.filter((f) => f.id === 'blade-height')); // prettier-ignore
+    /** Shoulders come first and go full; the cheeks stop 0.3 short of 30.2, to a rule of half a millimetre. */
+    for (const { stays, set, reach } of heights('cheeks'))
+      expect([stays, set.value, set.by, reach.some((r) => r.by === 'blocks')]).toEqual([true, 29.5, 'rule', false]);
+    for (const { stays, set } of heights('shoulders')) expect([stays, set.error]).toEqual([undefined, 0]);
+    const inches = planJob({ ...plan.basis.job, units: 'in' }, TEST_SHOP);
+    const short = setupsOf(inches)
+      .filter((s) => s.stage === 'cheeks')
+      .flatMap((s) => s.figures.filter((f) => f.stays));
+    expect(short.length).toBeGreaterThan(0);
+    for (const { set } of short) expect((set.value / INCH) * 32).toBeCloseTo(37, 9);
+  });
+
+  it('no way that comes by itself bites off more than its tool takes, or asks for a figure finer than the shop sets', () => {
+    let figures = 0;
+    let levels = 0;
+    for (const { id } of JOINT_KINDS)
+      for (const { job, shop } of fc.sample(cases({ kind: id, graduation: 0.1 }), { numRuns: 3, seed: 31 })) {
+        const plan = planJob(job, shop);
+        for (const { cutter, passes, figures: own } of setupsOf(plan)) {
+          for (const { set, stays } of own) {
+            if (set.by !== 'rule') continue;
+            const step = stays ? 0.5 : 0.1;
+            expect(Math.abs(set.value / step - Math.round(set.value / step))).toBeLessThan(1e-6);
+            figures++;
+          }
+          const tool = shop.tools.find((t) => t.id === cutter);
+          if (tool?.kind !== 'router-cutter') continue;
+          for (const [i, { level = 0 }] of passes.entries()) {
+            /** The first may begin in a hollow that is there already. */
+            const before = passes[i - 1]?.level;
+            if (before === undefined || level <= before) continue;
+            expect(level - before).toBeLessThan(tool.level + 1e-6);
+            levels++;
+          }
+        }
+      }
+    expect([figures > 100, levels > 20]).toEqual([true, true]);
+  });
+});
+
 describe('upright', () => {
   it('5: stepped with a near shoulder of 2 and a kerf of 3.2, into a sacrificial face', () => {
     const params = { corners: 'squared', faceShoulder: 2, mortiseWidth: 8, faceClearance: 0, setBack: 0 };
@@ -142,6 +201,28 @@ describe('bandsaw', () => {
     expect(wordsOf(plan, 'bandsaw-stepped')).toMatch(/3\.9 mm from the blade.*tall, narrow auxiliary fence/);
     const wide = made({ params: { ...params, faceShoulder: 8, setBack: 0 }, routes: { tenoned: 'crosscut-shoulders+bandsaw-stepped' } }, shop); // prettier-ignore
     expect(wordsOf(wide, 'bandsaw-stepped')).not.toMatch(/auxiliary/);
+  });
+});
+
+describe('slots on the bandsaw', () => {
+  it('8: one fence for both walls in the middle, two beside it; what stands between is chopped out', () => {
+    const kerf = (toolOf('band-blade') as Extract<Tool, { kind: 'bandsaw-blade' }>).kerf;
+    const slot = (change: object) => {
+      const shape = proposed('open-slot', {
+        params: { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, ...change },
+      });
+      return made({ ...shape, routes: { mortised: 'bandsaw-slot' } });
+    };
+    const centred = slot({});
+    expect(figuresOf(centred, 'bandsaw-slot', /^Fence/)).toEqual([expect.closeTo(7 + 8 - kerf, 9)]);
+    const aside = slot({ setBack: 1 });
+    expect(figuresOf(aside, 'bandsaw-slot', /^Fence/)).toEqual([expect.closeTo(6 + 8 - kerf, 9), expect.closeTo(6, 9)]);
+    for (const plan of [centred, aside])
+      expect(setupsOf(plan).filter((s) => s.method === 'bandsaw-slot').map((s) => s.model)).toEqual(['bandsaw', 'bench']); // prettier-ignore
+    /** A dozen bridles 71 deep: too high a blade on the table saw, too many by hand. */
+    const job = jobWith(proposed('open-slot'));
+    const parts = job.parts.map((p) => ({ ...p, quantity: 12 }));
+    expect(planJob({ ...job, parts }, EXACT).joints[0]!.chosen.mortised).toBe('bandsaw-slot');
   });
 });
 

@@ -46,6 +46,7 @@ const stacked: When = ({ setup }) => setup.between !== undefined;
 const glued: When = ({ setup }) => setup.traits?.includes('layered') === true;
 const tilted: When = ({ setup }) => setup.tilt !== undefined;
 const onEdge: When = ({ setup }) => setup.passes.some(({ seat }) => seat['wood-surface']?.endsWith('edge') ?? false);
+const downTheGrain: When = (asked) => asked.setup.model === 'bandsaw' && asked.setup.stage !== 'shoulders';
 const cheeksFirst: When = ({ setup }) => setup.stage === 'cheeks' && setup.shouldersFirst === false;
 const sawn = model('table-saw', 'bandsaw');
 /** One blade of an upright saw, the piece on end. */
@@ -107,10 +108,10 @@ export const CAUTIONS: readonly Hazard[] = [
   },
   told('gauge-not-fence', all(model('table-saw'), carrier('mitre-gauge'), not(stage('slot'))), 'The block only sets the length: hold the piece to the mitre gauge, and see that it has left the block before it meets the teeth.'),
   told('sled-exit', all(model('table-saw'), carrier('sled')), 'The blade comes out of the back of the sled: hands on the piece beside its line, a block behind the fence of the sled where it comes out.'),
-  told('wait-for-blade', either(onEnd, all(model('bandsaw'), stage('cheeks'))), 'Wait for the blade to stop before you unclamp, turn or move the piece or its guide.'),
+  told('wait-for-blade', either(onEnd, downTheGrain), 'Wait for the blade to stop before you unclamp, turn or move the piece or its guide.'),
   told('bandsaw-across', all(model('bandsaw'), stage('shoulders')), 'Hold the piece square to the blade with a block or gauge: on its edge it wants to roll towards the teeth.'),
   told('bandsaw-guides', model('bandsaw'), 'Set the guides just above the wood, and keep fingers out of the line of the blade.'),
-  told('bandsaw-push', all(model('bandsaw'), stage('cheeks')), 'Use a push block for the last of the cut; the blade comes out where the hand would be if it runs through.'),
+  told('bandsaw-push', downTheGrain, 'Use a push block for the last of the cut; the blade comes out where the hand would be if it runs through.'),
   told('router-tips', all(model('hand-router'), either(carrier('edge-guide'), all(carrier('straight-edge', 'two-rails', 'bearing-edge'), onEdge))), 'A router tips on a narrow edge: clamp a second piece of equal height beside it, and keep the weight over the wood.'),
   told('feed-against', all(model('hand-router'), carrier('edge-guide', 'straight-edge', 'two-rails', 'bearing-edge')), 'Feed so that the cutter’s rotation draws guide or base against its edge; the other way the router runs off.'),
   told('copying', model('copy-router'), 'The piece clamped, both hands on the handles, clear of cutter and follower; let the cutter stop before you unclamp.'),

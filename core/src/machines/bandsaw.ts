@@ -47,7 +47,7 @@ export const bandsaw: MachineModel = {
     const raised = (onEdge ? piece.width : piece.thickness) / 2;
     const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, raised]);
     /** The stop is narrower than the figure, so that the waste never meets it. */
-    const stopInner = fence - s * Math.max(4, Math.min(40, across.set.value - 2));
+    const stopInner = fence - s * Math.min(40, across.set.value - Math.min(2, across.set.value / 3));
     return {
       piece,
       rigid,

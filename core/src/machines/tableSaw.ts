@@ -37,7 +37,8 @@ export const tableSaw: MachineModel = {
   place(setup, pass, occurrence, piece, asIs) {
     const saw = toolById(asIs, 'table-saw', setup.machine!);
     const blade = bladeOf(setup, asIs);
-    const height = standsAt(figureOf(setup, pass.figures['height']!), { scale: saw.heightScale });
+    const whole = standsAt(figureOf(setup, pass.figures['height']!), { scale: saw.heightScale });
+    const height = Math.min(whole, pass.level ?? Infinity);
     const across = figureOf(setup, pass.figures['across']!);
     const { s, lean } = standing(saw, setup);
     const half = blade.kerf / 2;

@@ -19,7 +19,7 @@ export function nearFence(fences: readonly LengthFigure[]): Sentence[] {
 
 /** Why cheeks can't be cut on the bandsaw, whichever faces go to its fence in turn. */
 export function bandsawRefusals(
-  { stock, length: L }: TenonFeature,
+  { stock, length: L }: Pick<TenonFeature, 'stock' | 'length'>,
   settings: readonly { readonly name: 'face' | 'edge'; readonly fence: Mm }[],
   shop: Shop,
 ): Refusal[] {

@@ -116,11 +116,18 @@ export const FACE_WORDS: Record<FlippedSetting['against'][number], string> = {
 };
 
 /** How far a cheek is cut: the tenon's length, or just short of the shoulder where that is cut already. */
-export const cheekLength = (L: Mm, short: Mm): Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working'> => ({
+export const cheekLength = (
+  L: Mm,
+  short: Mm,
+): Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'stays'> => ({
   value: L - short,
+  stays: short > 0,
   rounding: 'down',
   acts: 'length',
   working: short
-    ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops just short of it', { L, short })
+    ? say(
+        'tenon length {L} − {short}: the shoulder is cut already, so the cheek stops short of it, to what a rule shows',
+        { L, short },
+      )
     : say('tenon length {L}', { L }),
 });

@@ -1,9 +1,13 @@
 import type { DatumId, LengthFigure } from '../setups/index.ts';
 import { say, type Mm } from '../units/index.ts';
-import { SAME, type figuresFor, type Gauged } from './method.ts';
+import type { Shop } from '../tooling/index.ts';
+import { figuresFor, SAME, type Gauged } from './method.ts';
 
 /** How much each pass overlaps the last, so that no web stands between two kerfs, mm. */
-export const OVERLAP: Mm = 0.5;
+const OVERLAP: Mm = 0.5;
+
+/** From one kerf to the next, at most; each may be set half a step out, and no web stands between them even so. */
+const pitchOf = (k: Mm, step: Mm): Mm => Math.max(Math.min(Math.max(k - OVERLAP, 0.8 * k), k - step), k / 4);
 
 /**
  * Near sides of the kerfs that clear a slot, from the face its wall is measured from: the far wall, the near wall, then
@@ -11,12 +15,13 @@ export const OVERLAP: Mm = 0.5;
  * @param p that face to the near wall
  * @param m width of the slot, at least the kerf
  * @param k kerf as measured
+ * @param step that their figures are set to
  */
-export function slotKerfs(p: Mm, m: Mm, k: Mm): Mm[] {
+export function slotKerfs(p: Mm, m: Mm, k: Mm, step: Mm): Mm[] {
   const span = m - k;
   if (span < SAME) return [p];
   /** Two kerfs that meet need none between them. */
-  const steps = span < k + SAME ? 1 : Math.ceil(span / Math.max(k - OVERLAP, 0.8 * k) - SAME);
+  const steps = span < k + SAME ? 1 : Math.ceil(span / pitchOf(k, step) - SAME);
   const between = Array.from({ length: steps - 1 }, (_, i) => p + (span * (i + 1)) / steps);
   return [p + span, p, ...between];
 }
@@ -43,10 +48,11 @@ export const kerfWords = ({ name }: LengthFigure, of: readonly LengthFigure[]): 
 export function kerfFences(
   { guide, wall: p, width: m, acts, called }: Cleared,
   kerf: Mm,
-  make: ReturnType<typeof figuresFor>,
+  shop: Shop,
   gauged: Gauged,
 ): LengthFigure[] {
-  return slotKerfs(p, m, kerf).map((value, i, all) => {
+  const make = figuresFor(shop);
+  return slotKerfs(p, m, kerf, shop.graduation).map((value, i, all) => {
     const far = i === 0 && all.length > 1;
     const wall = far || i < 2;
     return make(
@@ -62,7 +68,7 @@ export function kerfFences(
           ? say(`near wall {p} + ${called} {m} − kerf {kerf}`, { p, m, kerf })
           : wall
             ? say('near wall {p}', { p })
-            : say('clears the web between the two, each kerf over the last by {least} or more', { least: OVERLAP }),
+            : say('clears the web between the two, each kerf over the last'),
       },
       gauged,
     );

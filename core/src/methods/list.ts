@@ -33,6 +33,7 @@ import { tiltedEnd, tiltedShoulders, tiltedSlot } from './tiltedBlade/index.ts';
 import { sawRebate } from './sawRebate/index.ts';
 import { sawGroove, stackGroove } from './sawGroove/index.ts';
 import { handNotch, sawNotch } from './notches/index.ts';
+import { bandsawSlot } from './slots/bandsawSlot.ts';
 import { handSlot, sawSlot, sawSlotFlipped } from './slots/index.ts';
 import { sawFlatOneFace } from './sawFlatOneFace/index.ts';
 import { sawFlatStack } from './sawFlatStack/index.ts';
@@ -73,6 +74,7 @@ export const METHODS = [
   handNotch,
   sawSlot,
   sawSlotFlipped,
+  bandsawSlot,
   handSlot,
   builtUpSlot,
   sawGroove,

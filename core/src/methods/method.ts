@@ -54,10 +54,18 @@ export interface Method<F extends Feature = Feature> {
 /** What stands on the machine for one distance, beside the rule and blocks of every shop. */
 export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'mates'>;
 
-/** Makes figures as this shop can set them. */
+/**
+ * Makes figures as this shop can set them. One that only has to stay below is set by rule: to a half millimetre or a
+ * 32nd, and never by blocks.
+ */
 export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) => LengthFigure {
   const boxes = toolsOf(shop, 'block-box');
-  return (draft, gauged = {}) => figure(draft, { graduation: shop.graduation, boxes, ...gauged });
+  const { graduation } = shop;
+  const rule = ruleStep(shop);
+  return ({ stays, ...draft }, gauged = {}) =>
+    stays && graduation > 0 && draft.value >= 2 * rule
+      ? figure({ ...draft, stays }, { graduation: Math.max(graduation, rule), boxes: [] })
+      : figure(draft, { graduation, boxes, ...gauged });
 }
 
 /** The side of the mortised piece that lies as the reference face of the tenoned one does. */

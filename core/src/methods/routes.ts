@@ -225,7 +225,7 @@ function route(
   const refusals = work.flatMap((w) => w.refusals);
   return {
     id: methods.map((m) => m.id).join('+'),
-    title: methods.map((m) => shortTitle(m.title)).join('; '),
+    title: methods.map((m) => `${m.stage === 'edges' ? 'edges ' : ''}${shortTitle(m.title)}`).join('; '),
     methods: methods.map((m) => m.id),
     shouldersFirst,
     traits: [...new Set(methods.flatMap((m) => m.traits ?? []))],

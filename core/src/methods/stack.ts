@@ -1,7 +1,8 @@
-import type { FigureDraft, LengthFigure, Occurrence, Refusal, Setup } from '../setups/index.ts';
-import type { Stack, TableSaw } from '../tooling/index.ts';
+import type { FigureDraft, LengthFigure, Occurrence, Pass, Refusal, Setup } from '../setups/index.ts';
+import type { Shop, Stack, TableSaw } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { StackChoice } from './blades.ts';
+import { bitesOf, inLevels } from './levels.ts';
 import type { figuresFor } from './method.ts';
 import { over } from './refusal.ts';
 
@@ -41,6 +42,20 @@ export const stackHeight = (
   draft: Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'counts'>,
 ): LengthFigure =>
   make({ id: 'blade-height', name: 'Height of the stack', from: 'table', to: 'highest-tooth', ...draft });
+
+/** Wood that a stack takes at once, as width times depth, mm²: common practice, from memory. */
+const BITE: number = 240;
+/** However wide, it always goes so deep, mm. */
+const LEAST_BITE: Mm = 6;
+
+/** A pass over a stack so wide, raised in levels where it would bite off more than a saw carries. */
+export const overLevels = (
+  pass: Omit<Pass, 'level' | 'words'>,
+  words: Sentence,
+  depth: Mm,
+  wide: Mm,
+  shop: Pick<Shop, 'style'>,
+): Pass[] => inLevels({ ...pass, words }, depth, bitesOf({ level: Math.max(LEAST_BITE, BITE / wide) }, shop), () => words); // prettier-ignore
 
 /** How the stack is made up, for the checks of its card. */
 export const makeUpWords = (chippers: readonly Mm[], K: Mm): Sentence[] => [

@@ -242,6 +242,7 @@ describe('rules as data', () => {
     'open-slot-last': [at('tenoned', 'cheeks'), at('mortised', 'slot'), at('mortised', 'bore')],
     'rout-then-square': [at('mortised', 'mortise'), at('mortised', 'square-ends'), at('mortised', 'square-ends', { feature: 1 })],
     'template-off': [at('mortised', 'mortise', { model: 'hand-router', traits: ['template'], feature: 1 }), at('mortised', 'square-ends', { model: 'bench' }), at('mortised', 'square-ends')],
+    'saw-then-chop': [at('mortised', 'slot', { model: 'bandsaw' }), at('mortised', 'slot', { model: 'bench' }), at('mortised', 'slot', { model: 'bench', feature: 1 })],
     'end-first': [at('tenoned', 'end'), at('tenoned', 'shoulders'), at('tenoned', 'groove')],
     'shoulders-first': [at('tenoned', 'shoulders', { shouldersFirst: true }), at('tenoned', 'cheeks', { shouldersFirst: true }), at('tenoned', 'cheeks', { feature: 1 })],
     'cheeks-first': [at('tenoned', 'cheeks', { shouldersFirst: false }), at('tenoned', 'shoulders'), at('tenoned', 'shoulders', { feature: 1 })],

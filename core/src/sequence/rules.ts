@@ -83,6 +83,13 @@ export const RULES: readonly Rule[] = [
     among: 'half',
   },
   {
+    id: 'saw-then-chop',
+    words: 'The walls of a slot are sawn before what stands between them is chopped out.',
+    first: { stages: ['slot'], models: ['bandsaw'] },
+    then: { stages: ['slot'], models: ['bench'] },
+    among: 'feature',
+  },
+  {
     id: 'end-first',
     words: 'The end is cut at its angle first: everything else counts from it.',
     first: { stages: ['end'] },

@@ -30,6 +30,8 @@ export interface LengthFigure {
   readonly counts: number;
   /** The card gives its sum with another figure: it stays as set by itself. */
   readonly summed?: boolean;
+  /** It only has to stay below what it leads to, and is set by rule. */
+  readonly stays?: boolean;
 }
 
 /** An angle to set, off square: by its degrees, or by how far it rises over a length. */
@@ -59,6 +61,7 @@ export interface FigureDraft {
   readonly working: Sentence;
   readonly counts?: number;
   readonly summed?: boolean;
+  readonly stays?: boolean;
 }
 
 /** A figure as this shop sets it: the way that leaves the least error. */

@@ -238,7 +238,7 @@ describe('schools', () => {
       ).params['corners'] === 'clear',
       cutter: eachSetup(at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }, { mortised: 'router-jig+square-ends' })).some(({ setup }) => ['cutter-quarter', 'cutter-6'].includes(setup.cutter!)),
       trial: eachSetup(at({ trial: 'creep' }))[0]!.testCut.text.includes('creep up'),
-      faces: /one-face|stepped/.test(at({ faces: 'one' }).joints[0]!.chosen.tenoned!),
+      faces: /one-face|stepped|paired/.test(at({ faces: 'one' }).joints[0]!.chosen.tenoned!),
       guide: at({ guide: 'templates' }).joints[0]!.chosen.mortised!.startsWith('bushing-mortise'),
     }; // prettier-ignore
     for (const school of SCHOOL_NAMES.filter((s) => s !== 'length'))

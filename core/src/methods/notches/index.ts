@@ -6,7 +6,7 @@ import { stackPasses, stackWithin } from '../blades.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { figuresFor, ruleStep, SAME, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
-import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
+import { makeUpWords, overLevels, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
 const FACE = { 'reference-face': 'reference face', 'other-face': 'other face' } as const;
 
@@ -40,13 +40,11 @@ export const sawNotch: Method<NotchFeature> = {
       working: say('depth of the notch {depth}', { depth }),
     });
     const words = FACE[face];
-    const pass = (id: string, told: Sentence, at: string, off = 0): Pass => ({
-      id,
-      words: told,
-      seat: { table: face, 'end-stop': 'layout-end' },
-      figures: { across: at, height: height.id },
-      ...(off && { off }),
-    });
+    const pass = (id: string, told: Sentence, at: string, off = 0): Pass[] => {
+      const seat = { table: face, 'end-stop': 'layout-end' } as const;
+      const path = { id, seat, figures: { across: at, height: height.id }, ...(off && { off }) };
+      return overLevels(path, told, height.set.value, K, shop);
+    };
     const one = w - K < SAME;
     const steps = stackPasses(w, K) - 1;
     const rule = ruleStep(shop);
@@ -60,9 +58,9 @@ export const sawNotch: Method<NotchFeature> = {
         stage: 'notch',
         figures: one ? [far, height] : [far, near, height],
         passes: [
-          pass('far-wall', say(`${words.replace(/^./, (c) => c.toUpperCase())} down, layout end to the stop: far wall`), far.id), // prettier-ignore
-          ...(one ? [] : [pass('near-wall', say('The same way to the stop’s second place: near wall'), near.id)]),
-          ...between.map(
+          ...pass('far-wall', say(`${words.replace(/^./, (c) => c.toUpperCase())} down, layout end to the stop: far wall`), far.id), // prettier-ignore
+          ...(one ? [] : pass('near-wall', say('The same way to the stop’s second place: near wall'), near.id)),
+          ...between.flatMap(
             (off, i) =>
             pass(`between-${i + 1}`, say('Between the walls, the piece drawn {off} off the far wall’s stop', { off }), far.id, off), // prettier-ignore
           ),

@@ -5,7 +5,7 @@ import { say, type Mm } from '../../units/index.ts';
 import { offsOf, stackPasses, stacksFor } from '../blades.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
-import { bundleWords, makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
+import { bundleWords, makeUpWords, overLevels, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
 /** Two cheeks reckoned from one side, which stays down for both: the near one from below, the far one from above. */
 interface Pair {
@@ -59,18 +59,13 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const make = figuresFor(shop);
     const { length: L } = feature;
     const stop = make({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
-    const passes = (side: Pair['side'], height: LengthFigure): Pass[] =>
-      offsOf(stackPasses(stop.set.value, K), K, shop).map((off, i): Pass => {
+    const passes = (side: Pair['side'], height: LengthFigure, from: 'above' | 'below'): Pass[] =>
+      offsOf(stackPasses(stop.set.value, K), K, shop).flatMap((off, i): Pass[] => {
         const down = side === 'face' ? 'Reference face down' : 'Reference edge down';
-        return {
-          id: `${side}-${i + 1}`,
-          words: off
-            ? say(`${down}, worked end about {off} off the stop`, { off })
-            : say(`${down}, worked end to the stop`),
-          seat: { table: `reference-${side}`, 'end-stop': 'worked-end' },
-          figures: { across: stop.id, height: height.id },
-          ...(off && { off }),
-        };
+        const seat = { table: `reference-${side}`, 'end-stop': 'worked-end' } as const;
+        const pass = { id: `${side}-${i + 1}`, seat, figures: { across: stop.id, height: height.id }, ...(off && { off }) }; // prettier-ignore
+        const words = off ? say(`${down}, worked end about {off} off the stop`, { off }) : say(`${down}, worked end to the stop`); // prettier-ignore
+        return from === 'above' ? [{ ...pass, words }] : overLevels(pass, words, height.set.value, K, shop);
       });
     const common = { method: sawFlatOneFace.id, title: sawFlatOneFace.title, stage: 'cheeks', occurrences } as const;
     return pairsOf(feature).flatMap(({ side, near, far, stock, acts }): Setup[] => {
@@ -81,7 +76,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
       );
       return [
         ...(near > SAME
-          ? [{ ...common, id: `${joint}.one-face.${side}-below`, ...overStack(saw, stack, chippers), figures: [stop, below], passes: passes(side, below), checks: [...makeUpWords(chippers, K), say('The same side goes down for both cheeks: it is never turned over.'), ...(side === 'face' ? bundleWords(feature.stock.width, occurrences) : [])] }] // prettier-ignore
+          ? [{ ...common, id: `${joint}.one-face.${side}-below`, ...overStack(saw, stack, chippers), figures: [stop, below], passes: passes(side, below, 'below'), checks: [...makeUpWords(chippers, K), say('The same side goes down for both cheeks: it is never turned over.'), ...(side === 'face' ? bundleWords(feature.stock.width, occurrences) : [])] }] // prettier-ignore
           : []),
         ...(far < stock - SAME
           ? [
@@ -95,7 +90,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
                 between: chippers,
                 guides: [],
                 figures: [stop, over],
-                passes: passes(side, over),
+                passes: passes(side, over, 'above'),
                 checks: [
                   ...makeUpWords(chippers, K),
                   say('Table to the lowest tooth is near shoulder and tongue: chips under the piece go into the tongue. Brush the table for every piece.'), // prettier-ignore

@@ -6,7 +6,7 @@ import { offsOf, stackPasses, stacksFor } from '../blades.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
-import { bundleWords, makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
+import { bundleWords, makeUpWords, overLevels, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
 /**
  * Table saw with a stack, the piece lying down on a sled, its end against a stop: shoulders and cheeks in one go. What
@@ -72,16 +72,13 @@ export const sawFlatStack: Method<TenonFeature> = {
         figures: [stop, height],
         passes: group.flatMap((g) =>
           /** The shoulder first, against the stop; then what is left, towards the end. */
-          offsOf(n, K, shop).map((off, i): Pass => {
-            return {
-              id: `${g.down}-${i + 1}`,
-              words: off
-                ? say(`${g.words}, worked end about {off} off the stop`, { off })
-                : say(`${g.words}, worked end to the stop`),
-              seat: { table: g.down, 'end-stop': 'worked-end' },
-              figures: { across: stop.id, height: height.id },
-              ...(off && { off }),
-            };
+          offsOf(n, K, shop).flatMap((off, i): Pass[] => {
+            const seat = { table: g.down, 'end-stop': 'worked-end' } as const;
+            const pass = { id: `${g.down}-${i + 1}`, seat, figures: { across: stop.id, height: height.id }, ...(off && { off }) }; // prettier-ignore
+            const words = off
+              ? say(`${g.words}, worked end about {off} off the stop`, { off })
+              : say(`${g.words}, worked end to the stop`);
+            return overLevels(pass, words, height.set.value, K, shop);
           }),
         ),
         occurrences,

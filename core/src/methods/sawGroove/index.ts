@@ -6,7 +6,7 @@ import { EDGE_WORDS } from '../edges.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { kerfFences, kerfWords } from '../kerfs.ts';
 import { missing, over, tooClose, under } from '../refusal.ts';
-import { makeUpWords, stackRefusals } from '../stack.ts';
+import { makeUpWords, overLevels, stackRefusals } from '../stack.ts';
 import { sawKerf } from '../upright.ts';
 
 /** What is on the arbor: how wide it cuts, how high it stands, and what its card says of it. */
@@ -18,7 +18,7 @@ interface OnArbor extends Pick<Setup, 'cutter' | 'between'> {
 
 /** Fence to each kerf. */
 const fencesOf = ({ wall, width }: Pick<GrooveFeature, 'wall' | 'width'>, kerf: Mm, shop: Shop): LengthFigure[] =>
-  kerfFences({ guide: 'fence-face', wall, width, acts: 'thickness', called: 'groove' }, kerf, figuresFor(shop), {
+  kerfFences({ guide: 'fence-face', wall, width, acts: 'thickness', called: 'groove' }, kerf, shop, {
     scale: toolsOf(shop, 'table-saw')[0]?.fenceScale,
   });
 
@@ -47,12 +47,12 @@ function grooveSetup(
     guides: [],
     stage: 'groove',
     figures: [...fences, height],
-    passes: fences.map((f, i): Pass => ({
-      id: `kerf-${i + 1}`,
-      words: say([down, kerfWords(f, fences)].filter(Boolean).join('; ')),
-      seat: { 'fence-face': 'reference-face', table: edge },
-      figures: { across: f.id, height: height.id },
-    })),
+    passes: fences.flatMap((f, i): Pass[] => {
+      const seat = { 'fence-face': 'reference-face', table: edge } as const;
+      const path = { id: `kerf-${i + 1}`, seat, figures: { across: f.id, height: height.id } };
+      const words = say([down, kerfWords(f, fences)].filter(Boolean).join('; '));
+      return arbor.between ? overLevels(path, words, height.set.value, kerf, shop) : [{ ...path, words }];
+    }),
     occurrences,
     checks: [
       say('Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.'),

@@ -3,19 +3,20 @@ import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { kerfFences, kerfWords, OVERLAP, slotKerfs } from '../kerfs.ts';
+import { kerfFences, kerfWords, slotKerfs } from '../kerfs.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, tooClose, under } from '../refusal.ts';
 import { alongPiece } from '../wedged.ts';
 import { onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
-const guideFace = (across: SlotFeature['across']) =>
+/** What a slot's walls are measured from, as a face and in words. */
+export const guideFace = (across: SlotFeature['across']) =>
   across === 'thickness' ? (['reference-face', 'reference face'] as const) : (['reference-edge', 'reference edge'] as const); // prettier-ignore
 
 /** Jig face to each kerf. */
 function fencesOf({ across, wall, width }: Pick<SlotFeature, 'across' | 'wall' | 'width'>, shop: Shop): LengthFigure[] {
   const screw = toolsOf(shop, 'upright-jig')[0]?.screw ?? null;
-  return kerfFences({ guide: 'jig-face', wall, width, acts: across, called: 'slot' }, sawKerf(shop), figuresFor(shop), {
+  return kerfFences({ guide: 'jig-face', wall, width, acts: across, called: 'slot' }, sawKerf(shop), shop, {
     screw,
   });
 }
@@ -103,7 +104,8 @@ export const sawSlot: Method<SlotFeature> = {
   },
 };
 
-const isCentred = ({ stock, across, wall, width }: SlotFeature): boolean =>
+/** Whether a slot lies in the middle of its piece. */
+export const isCentred = ({ stock, across, wall, width }: SlotFeature): boolean =>
   Math.abs(2 * wall + width - (across === 'thickness' ? stock.thickness : stock.width)) < SAME;
 
 /** Jig face to the kerfs beyond the middle, each cut from both faces; the one in the middle from either. */
@@ -112,22 +114,23 @@ function flippedFences({ across, wall: p, width: m, stock }: SlotFeature, shop: 
   const size = across === 'thickness' ? stock.thickness : stock.width;
   const make = figuresFor(shop);
   const gauged = { screw: toolsOf(shop, 'upright-jig')[0]?.screw ?? null };
-  const [wall, ...others] = slotKerfs(p, m, kerf).filter((at) => at + kerf / 2 > size / 2 - SAME);
+  const [wall, ...others] = slotKerfs(p, m, kerf, shop.graduation).filter((at) => at + kerf / 2 > size / 2 - SAME);
   const places = [wall!, ...others].sort((a, b) => b - a);
   return places.map((value, i) => {
     const middle = Math.abs(value + kerf / 2 - size / 2) < SAME && i > 0;
     const name = i === 0 ? 'Fence, both walls' : middle ? 'Fence, middle' : `Fence, between, ${i}`;
-    const working = i === 0 ? say('near wall {p} + slot {m} − kerf {kerf}; centred, so one setting serves both walls', { p, m, kerf }) : say('clears what stands between, each kerf over the last by {least} or more', { least: OVERLAP }); // prettier-ignore
+    const working = i === 0 ? say('near wall {p} + slot {m} − kerf {kerf}; centred, so one setting serves both walls', { p, m, kerf }) : say('clears what stands between, each kerf over the last'); // prettier-ignore
     return make({ id: `fence-${i + 1}`, name, value, from: 'jig-face', to: 'near-side', rounding: i ? 'nearest' : 'down', acts: across, working, counts: i ? 1 : 2 }, gauged); // prettier-ignore
   });
 }
 
-const OTHER = { 'reference-face': 'other-face', 'reference-edge': 'other-edge' } as const;
+/** What lies at the guide once the piece is turned over. */
+export const OTHER = { 'reference-face': 'other-face', 'reference-edge': 'other-edge' } as const;
 
 /** Table saw, piece on end in a jig, turned between the cuts: one fence makes both walls of a slot in the middle. */
 export const sawSlotFlipped: Method<SlotFeature> = {
   id: 'saw-slot-flipped',
-  title: 'Slot, upright on the table saw, turned over',
+  title: 'Slot, upright on the table saw and turned over',
   form: 'slot',
   stage: 'slot',
   applies: (feature) => !feature.kerf && !feature.lean,

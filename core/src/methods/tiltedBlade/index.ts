@@ -211,11 +211,11 @@ export const tiltedShoulders: Method<TenonFeature> = {
 };
 
 /** Every kerf of a slot in a mitre: near side along the table, and the height of its tooth, which is another for each. */
-function slotCuts({ wall, width, depth, stock, lean }: SlotFeature, kerf: Mm): { along: Mm; height: Mm }[] {
+function slotCuts({ wall, width, depth, stock, lean }: SlotFeature, kerf: Mm, step: Mm): { along: Mm; height: Mm }[] {
   const { sin, cos } = angleOf(lean!.degrees);
   const T = stock.thickness * cos;
   const { pivot, at } = lean!;
-  return slotKerfs(wall, width, kerf).map((near) => ({
+  return slotKerfs(wall, width, kerf, step).map((near) => ({
     along: pivot[0] + (near - at[1] - (T - pivot[1]) * cos) / sin,
     height: T - pivot[1] + (depth - at[0]) * sin - (near - at[1]) * cos,
   }));
@@ -237,7 +237,7 @@ export const tiltedSlot: Method<SlotFeature> = {
     const { degrees } = feature.lean!;
     if (!saw) return tiltRefusals(90 - degrees, shop, 0, 'tenonLength');
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
-    const cuts = slotCuts(feature, kerf);
+    const cuts = slotCuts(feature, kerf, shop.graduation);
     const out = Math.max(...cuts.map(({ height }) => height)) / angleOf(degrees).sin;
     return [
       ...tiltRefusals(90 - degrees, shop, out, 'tenonLength'),
@@ -249,7 +249,7 @@ export const tiltedSlot: Method<SlotFeature> = {
     const { saw, kerf } = gearOf(shop);
     const { degrees } = feature.lean!;
     const make = figuresFor(shop);
-    const cuts = slotCuts(feature, kerf);
+    const cuts = slotCuts(feature, kerf, shop.graduation);
     const id = (name: string, i: number) => (cuts.length === 1 ? name : `${name}-${i + 1}`);
     const where = (i: number) => (cuts.length > 1 && i === 0 ? 'far wall' : i < 2 ? 'near wall' : `between, ${i - 1}`);
     const fences = cuts.map(({ along }, i) => make({ id: id('fence', i), name: `Fence, ${where(i)}`, value: along, from: 'fence-face', to: 'near-side', rounding: cuts.length > 1 && i === 0 ? 'down' : i < 2 ? 'up' : 'nearest', acts: 'length', working: say('along the table from the corner that stands out, {along}', { along }) }, { scale: saw.fenceScale })); // prettier-ignore
