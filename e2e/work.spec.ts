@@ -56,7 +56,7 @@ test('figures follow a keystroke, undo and redo bring everything back, and inche
   await expect(thickness).toHaveValue('7.85');
   await page.getByRole('link', { name: /^Set-ups/ }).click();
   await page.getByRole('link', { name: /^Order/ }).click();
-  await openSetup(page, 'Cross rail into post', 'Cheeks, upright on the table saw');
+  await openSetup(page, 'Cross rail into post', 'Cheeks, on the bandsaw');
   /** (22 + 7.85) / 2 = 14.925, rounded up on a scale of 0.05. */
   await expect(page.locator('.figure').first()).toContainText('14.95');
   await expect(page.locator('.figure').first()).toContainText('14.93');
@@ -90,7 +90,7 @@ test('the two tenon routes can be changed for each other, and left and right sti
   await page.getByRole('radio', { name: /^On the bandsaw(?! from)/ }).check();
   await page.getByRole('link', { name: /^Order/ }).click();
   await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, on the bandsaw')).toHaveCount(1);
-  await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, upright on the table saw')).toHaveCount(0);
+  await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, on the bandsaw')).toHaveCount(0);
   const mortises = setupsOf(page, 'Cross rail into post', 'Mortise, plunge router in the jig');
   await expect(mortises).toHaveCount(1);
   const lines = page.getByRole('listitem').filter({ hasText: 'Cross rail into post' });

@@ -93,7 +93,8 @@ export const CAUTIONS: readonly Hazard[] = [
     words: (at) => onEnd(at) || (tilted(at) && at.setup.stage === 'slot') ? say('The blade stands {height} high and bare on every pass. Fit a guard that clears the jig, and keep hands on the jig, not the piece.', { height: heightOf(at) }) : undefined, // prettier-ignore
   },
   told('stack-above', model('overhead-saw'), 'A stack drawn towards you climbs into the wood: hold the carriage back, the other hand well off its path, the piece clamped to the fence.'),
-  told('stack-over', all(model('table-saw'), stacked), 'A stack is heavy and takes a deep bite: a guard over it, the piece held on the sled, hands clear of its whole width.'),
+  told('stack-over', all(stacked, model('table-saw'), carrier('sled')), 'A stack is heavy and takes a deep bite: a guard over it, the piece held on the sled, hands clear of its whole width.'),
+  told('stack-along', all(stacked, model('table-saw'), carrier('fence')), 'A stack is heavy and takes a deep bite: a guard over it, a feather board before and after it, hands clear of its whole width.'),
   told('pair-in-table', ({ cutter }) => cutter?.kind === 'paired-cutters', `Only in a table, never in the hand: a shank of ${STOUT_SHANK} mm (half an inch) or more, low speed, a sled with handles, a guard over both cutters.`),
   told('loose-strip', all(sawn, cheeksFirst), 'Cheeks before shoulders: the near strip stands between blade and guide, and must not come loose there.'),
   told('tilted-blade', tilted, 'A tilted blade can pinch what it cuts off: the off-cut lies free, nothing holds it to fence or block, and hands stay off the side the blade leans to.'),
@@ -113,7 +114,9 @@ export const CAUTIONS: readonly Hazard[] = [
   told('bandsaw-guides', model('bandsaw'), 'Set the guides just above the wood, and keep fingers out of the line of the blade.'),
   told('bandsaw-push', downTheGrain, 'Use a push block for the last of the cut; the blade comes out where the hand would be if it runs through.'),
   told('router-tips', all(model('hand-router'), either(carrier('edge-guide'), all(carrier('straight-edge', 'two-rails', 'bearing-edge'), onEdge))), 'A router tips on a narrow edge: clamp a second piece of equal height beside it, and keep the weight over the wood.'),
-  told('feed-against', all(model('hand-router'), carrier('edge-guide', 'straight-edge', 'two-rails', 'bearing-edge')), 'Feed so that the cutter’s rotation draws guide or base against its edge; the other way the router runs off.'),
+  /** Seen from above a cutter turns clockwise: the wood pushes it to the left of the way it goes. */
+  told('feed-guide', all(model('hand-router'), carrier('edge-guide')), 'Stand with the guide on your side of the wood and push from left to right: the rotation draws the guide to its face. The other way the router runs off.'),
+  told('feed-straight-edge', all(model('hand-router'), carrier('straight-edge', 'two-rails', 'bearing-edge')), 'With the straight-edge beyond the router push from left to right, with it on your side from right to left: the rotation draws the router to it. The other way it runs off.'),
   told('copying', model('copy-router'), 'The piece clamped, both hands on the handles, clear of cutter and follower; let the cutter stop before you unclamp.'),
   told('both-hands', model('hand-router', 'jig-router'), 'Both hands on the router; start it before the plunge and let it stop before you lift it off.'),
   told('hold-down', model('mortiser'), 'The hold-down on, both hands clear of the chisel; it is sharp and, after a few bites, hot.'),

@@ -49,7 +49,7 @@ describe('the stages of a job', () => {
   it('count what wants a look: impossible joints, joints no way is found for, proofs that fail', () => {
     const impossible = jobWith({ params: { tenonLength: 60 } });
     expect(states(impossible, after(impossible, false))[1]).toBe('joints look 1');
-    const noWay = jobWith({ params: { mortiseWidth: 9, faceClearance: 1 } });
+    const noWay = jobWith({ params: { tenonLength: 100 }, stile: { width: 150 } });
     expect(states(noWay, after(noWay, false))[2]).toBe('methods look 1');
     const open = jobWith({ params: { bottomClearance: -1, corners: 'squared' } });
     expect(states(open, after(open, true))[5]).toBe('proof look 1');
