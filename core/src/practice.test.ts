@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
-import { JOINT_KINDS, kindOf, type Feature, type GrooveFeature } from './joints/index.ts';
+import { JOINT_KINDS, kindOf, type GrooveFeature } from './joints/index.ts';
 import { pastEnd } from './methods/runOut.ts';
 import { planJob, setupsOf, type Plan } from './plan/index.ts';
 import type { Modeller } from './solids/index.ts';
