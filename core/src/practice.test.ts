@@ -62,6 +62,12 @@ describe('flat and over a stack', () => {
     expect(one.cards.filter((c) => c.setups.some((s) => s.method === 'stack-groove'))).toHaveLength(1);
     expect(wordsOf(one, 'stack-groove')).not.toMatch(/far wall/);
 
+    /** Chippers by what is stamped on them, whatever the job is in. */
+    const inches = shopOf({ stack: { outer: INCH / 4, chippers: [INCH / 8], shims: [] } });
+    expect(wordsOf(made(groove((3 / 8) * INCH), inches), 'stack-groove')).toMatch(
+      /Between the outer blades: 1\/8 in\./,
+    );
+
     const narrow = shopOf({ stack: { chippers: [], shims: [] } });
     const two = made(groove(stack.outer + 2), narrow);
     const fences = [...new Set(figuresOf(two, 'stack-groove', /^Fence/))];

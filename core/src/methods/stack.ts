@@ -1,6 +1,6 @@
 import type { FigureDraft, LengthFigure, Occurrence, Pass, Refusal, Setup } from '../setups/index.ts';
 import type { Shop, Stack, TableSaw } from '../tooling/index.ts';
-import { say, type Mm, type Sentence } from '../units/index.ts';
+import { say, stamped, type Mm, type Sentence } from '../units/index.ts';
 import type { StackChoice } from './blades.ts';
 import { bitesOf, inLevels } from './levels.ts';
 import type { figuresFor } from './method.ts';
@@ -62,10 +62,8 @@ export const makeUpWords = (chippers: readonly Mm[], K: Mm): Sentence[] => [
   say('Made up {K} wide as it cuts: a test cut tells.', { K }),
   ...(chippers.length
     ? [
-        say(
-          `Between the outer blades: ${chippers.map((_, i) => `{c${i}}`).join(' + ')}.`,
-          Object.fromEntries(chippers.map((one, i) => [`c${i}`, one])),
-        ),
+        /** By what is stamped on them, in the unit they are made in. */
+        say(`Between the outer blades: ${chippers.map(stamped).join(' + ')}.`),
       ]
     : []),
 ];

@@ -82,24 +82,20 @@ export function steppedCuts(
       step,
       figure: make({ id, name: title, value, from: guide, to: 'near-side', rounding, acts, working }, gauged),
     });
-    /** Less than a kerf from the guide, the blade is part in it: what can still be measured is its far side. */
-    if (second !== undefined && second < -SAME && intoGuide) {
-      const own = { id: `${name}-fence-near`, name: 'Fence, near cheek', value: near, from: guide, to: 'far-side' };
-      const working = say('near shoulder {near}, less than the kerf {kerf}: the blade runs in the sacrificial face', { near, kerf }); // prettier-ignore
-      const figure = make({ ...own, rounding: 'down', acts, working }, {});
-      return [...(far > SAME ? [farCut()] : []), { pair, step, figure }];
-    }
-    function farCut(): SteppedCut {
-      return fence(`${name}-fence-far`, 'Fence, far cheek', first, 'up', say('near shoulder {near} + tongue {tongue}', { near, tongue })); // prettier-ignore
-    }
+    const farCheek = fence(`${name}-fence-far`, 'Fence, far cheek', first, 'up', say('near shoulder {near} + tongue {tongue}', { near, tongue })); // prettier-ignore
+    const cuts = far > SAME ? [farCheek] : [];
+    if (second === undefined) return cuts;
+    if (intoGuide && second < -SAME) return [...cuts, { pair, step, figure: insideGuide(pair, kerf, make, guide) }];
     return [
-      ...(far > SAME ? [farCut()] : []),
-      ...(second === undefined
-        ? []
-        : [fence(`${name}-fence-near`, 'Fence, near cheek', second, 'down', say('far cheek {first} − step {step}: tongue {tongue} + kerf {kerf}', { first, step, tongue, kerf }))]), // prettier-ignore
+      ...cuts,
+      fence(`${name}-fence-near`, 'Fence, near cheek', second, 'down', say('far cheek {first} − step {step}: tongue {tongue} + kerf {kerf}', { first, step, tongue, kerf })), // prettier-ignore
     ];
   });
 }
+
+/** Nearer than a kerf the blade runs part in its guide: what can still be measured is its far side. */
+const insideGuide = ({ name, near, acts }: SteppedPair, kerf: Mm, make: ReturnType<typeof figuresFor>, guide: string) =>
+  make({ id: `${name}-fence-near`, name: 'Fence, near cheek', value: near, from: guide, to: 'far-side', rounding: 'down', acts, working: say('near shoulder {near}, less than the kerf {kerf}: the blade runs in the sacrificial face', { near, kerf }) }); // prettier-ignore
 
 /** The cuts of each pair together: one state of the machine with the guide at two places in turn. */
 export const byPair = (cuts: readonly SteppedCut[]): SteppedCut[][] =>

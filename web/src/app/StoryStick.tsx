@@ -5,7 +5,7 @@ import { useStages, type Stage } from './useStages.ts';
 /** The job's stages as nicks along a wooden rule: hollow not begun, filled done, barred when it needs a look. */
 export function StoryStick({ job }: { job: string }) {
   const stages = useStages();
-  const joint = usePicked();
+  const joint = usePicked(job);
   return (
     <nav aria-label="Stages of the job">
       <ol className="stick">

@@ -13,9 +13,12 @@ export function useJoint(job: Job): Joint | undefined {
   return job.joints.find((j) => j.id === picked) ?? job.joints[0];
 }
 
-/** The joint that was picked, where it is one of the job that is open: another job's means nothing here. */
-export const usePicked = (): string | null =>
-  useAppSelector(({ view, bench }) => (bench.now?.joints.some(({ id }) => id === view.joint) ? view.joint : null));
+/** The joint that was picked, where it is one of this job: another's, that is still open as one comes, means nothing. */
+export const usePicked = (job: string): string | null =>
+  useAppSelector(({ view, bench }) => {
+    const own = bench.id === job && bench.now?.joints.some(({ id }) => id === view.joint);
+    return own ? view.joint : null;
+  });
 
 /** What a stage's address says of the joint that is looked at, for those that show one. */
 export const searchFor = (stage: string, joint: string | null): string =>
