@@ -87,10 +87,17 @@ test('the two tenon routes can be changed for each other, and left and right sti
   velk,
 }) => {
   await openLooms(page, velk, 'methods');
-  await page.getByRole('radio', { name: /^On the bandsaw(?! from)/ }).check();
-  await page.getByRole('link', { name: /^Order/ }).click();
-  await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, on the bandsaw')).toHaveCount(1);
-  await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, on the bandsaw')).toHaveCount(0);
+  const cheeks = page.getByRole('radiogroup', { name: 'The tenon: cheeks' });
+  const inOrder = async (upright: number, bandsaw: number) => {
+    await page.getByRole('link', { name: /^Order/ }).click();
+    await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, upright on the table saw')).toHaveCount(upright);
+    await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, on the bandsaw')).toHaveCount(bandsaw);
+  };
+  await cheeks.getByRole('radio', { name: /^Upright on the table saw(?! from)/ }).check();
+  await inOrder(1, 0);
+  await page.getByRole('link', { name: /^Methods/ }).click();
+  await cheeks.getByRole('radio', { name: /^On the bandsaw(?! from)/ }).check();
+  await inOrder(0, 1);
   const mortises = setupsOf(page, 'Cross rail into post', 'Mortise, plunge router in the jig');
   await expect(mortises).toHaveCount(1);
   const lines = page.getByRole('listitem').filter({ hasText: 'Cross rail into post' });
