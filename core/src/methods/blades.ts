@@ -47,11 +47,14 @@ export interface StackChoice {
 export const stackPasses = (L: Mm, K: Mm): number => (L <= K + SAME ? 1 : 1 + Math.ceil((L - K) / (K - 1) - SAME));
 
 /**
- * How far off its stop a piece lies at each pass of a cutter K wide, the first at the stop: to what a rule shows, and
- * never so far that a strip is left.
+ * How far off its stop a piece lies at each pass of a cutter K wide that clears a tenon L long, the first at the stop: to
+ * what a rule shows, never so far that a strip is left, and none once all is clear.
  */
-export const offsOf = (passes: number, K: Mm, shop: Pick<Shop, 'style'>): Mm[] =>
-  Array.from({ length: passes }, (_, i) => i && Math.ceil((i * (K - 1)) / ruleStep(shop) - SAME) * ruleStep(shop));
+export function offsOf(L: Mm, K: Mm, shop: Pick<Shop, 'style'>): Mm[] {
+  const rule = ruleStep(shop);
+  const offs = Array.from({ length: stackPasses(L, K) }, (_, i) => i && Math.ceil((i * (K - 1)) / rule - SAME) * rule);
+  return offs.filter((_, i) => i === 0 || offs[i - 1]! + K < L - SAME);
+}
 
 /** Every stack of the shop made up as wide as the tenon is long, or as wide as arbor and local rules take. */
 export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Shop): StackChoice[] {

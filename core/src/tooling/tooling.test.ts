@@ -211,7 +211,8 @@ describe('choosing for a feature', () => {
     /** Worked value: 30 long, a stack of 19 (wide as this arbor takes it): two passes. */
     expect([stackPasses(30, 19), stackPasses(19, 19), stackPasses(40, 19)]).toEqual([2, 1, 3]);
     /** Off the stop to what a rule shows, over the last by nearly a millimetre: 16.55 and 33.1, up to the half. */
-    expect(offsOf(3, 17.55, TEST_SHOP)).toEqual([0, 17, 33.5]);
+    expect(offsOf(47, 17.55, TEST_SHOP)).toEqual([0, 17, 33.5]);
+    expect(offsOf(34.51, 17.55, TEST_SHOP)).toEqual([0, 17]);
     expect(speak(stacksFor({ length: 5 }, shop)[0]!.words, METRIC)).toMatch(
       /outer blades alone, 6.4 mm, are wider than 5.0 mm/,
     );
@@ -257,10 +258,12 @@ describe('schools', () => {
     const inches = shopIn(TEST_SHOP, 'in');
     fc.assert(
       fc.property(lengths, widths, fc.constantFrom(TEST_SHOP, inches), (L, K, shop) => {
-        const offs = offsOf(stackPasses(L, K), K, shop);
+        const offs = offsOf(L, K, shop);
         expect(offs[0]).toBe(0);
         offs.slice(1).forEach((off, i) => expect(off - offs[i]!).toBeLessThan(K - 0.1));
         expect(offs.at(-1)! + K).toBeGreaterThan(L - 1e-6);
+        /** And no pass once all is clear. */
+        if (offs.length > 1) expect(offs.at(-2)! + K).toBeLessThan(L);
         const rule = shop === inches ? INCH / 32 : 0.5;
         offs.forEach((off) => expect(Math.abs(off / rule - Math.round(off / rule))).toBeLessThan(1e-6));
       }),

@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type PairedCutters, type RouterTable, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { offsOf, stackPasses } from '../blades.ts';
+import { offsOf } from '../blades.ts';
 import { STOUT_SHANK } from '../../hazards/index.ts';
 import { bitesOf, inLevels } from '../levels.ts';
 import { figuresFor, SAME, type Context, type Method } from '../method.ts';
@@ -126,7 +126,6 @@ function onSled(
   const { table, cutter } = gear;
   const make = figuresFor(shop);
   const fence = fenceAt(L, make, table);
-  const strips = stackPasses(fence.set.value, cutter.diameter);
   return byDepth(shoulders).map((group): Setup => {
     const { depth, down } = group[0]!;
     const height = make(
@@ -142,7 +141,7 @@ function onSled(
       figures: [fence, height],
       passes: group.flatMap((g): Pass[] =>
         /** From the end inward, the last one against the fence: outward the cutter would pull the piece along. */
-        offsOf(strips, cutter.diameter, shop)
+        offsOf(fence.set.value, cutter.diameter, shop)
           .reverse()
           .flatMap((off, i) =>
             inLevels(

@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
-import { offsOf, stackPasses, stacksFor } from '../blades.ts';
+import { offsOf, stacksFor } from '../blades.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { bundleWords, makeUpWords, overLevels, overStack, stackHeight, stackRefusals } from '../stack.ts';
@@ -60,7 +60,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const { length: L } = feature;
     const stop = make({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
     const passes = (side: Pair['side'], height: LengthFigure, from: 'above' | 'below'): Pass[] =>
-      offsOf(stackPasses(stop.set.value, K), K, shop).flatMap((off, i): Pass[] => {
+      offsOf(stop.set.value, K, shop).flatMap((off, i): Pass[] => {
         const down = side === 'face' ? 'Reference face down' : 'Reference edge down';
         const seat = { table: `reference-${side}`, 'end-stop': 'worked-end' } as const;
         const pass = { id: `${side}-${i + 1}`, seat, figures: { across: stop.id, height: height.id }, ...(off && { off }) }; // prettier-ignore

@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Pass, Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { offsOf, stackPasses, stacksFor } from '../blades.ts';
+import { offsOf, stacksFor } from '../blades.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
@@ -53,7 +53,6 @@ export const sawFlatStack: Method<TenonFeature> = {
       acts: 'length',
       working: say('tenon length {L}', { L }),
     });
-    const n = stackPasses(stop.set.value, K);
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const { depth, down } = group[0]!;
       const height = stackHeight(make, {
@@ -72,7 +71,7 @@ export const sawFlatStack: Method<TenonFeature> = {
         figures: [stop, height],
         passes: group.flatMap((g) =>
           /** The shoulder first, against the stop; then what is left, towards the end. */
-          offsOf(n, K, shop).flatMap((off, i): Pass[] => {
+          offsOf(stop.set.value, K, shop).flatMap((off, i): Pass[] => {
             const seat = { table: g.down, 'end-stop': 'worked-end' } as const;
             const pass = { id: `${g.down}-${i + 1}`, seat, figures: { across: stop.id, height: height.id }, ...(off && { off }) }; // prettier-ignore
             const words = off
