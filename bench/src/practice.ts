@@ -1,7 +1,17 @@
 import { writeFileSync } from 'node:fs';
-import { kindOf, METRIC, planJob, resolve, speak, waysOf, type Job, type WayChoice } from '@velk/core';
+import {
+  availableIn,
+  kindOf,
+  METRIC,
+  planJob,
+  resolve,
+  speak,
+  waysOf,
+  waysInTurn,
+  type Job,
+  type WayChoice,
+} from '@velk/core';
 import { jobWith, TEST_SHOP, type JobShape } from '@velk/core/testing';
-import { availableIn } from '@velk/core';
 
 /**
  * Writes docs/practice.md: pieces as practitioners judge them, with the ways of each half ranked by minutes. The pieces
@@ -43,10 +53,8 @@ function jobOf({ shape, propose, pieces }: Case): Job {
 }
 
 const minutes = (way: WayChoice): number => way.minutes + way.cutting;
-const inTurn = (a: WayChoice, b: WayChoice): number =>
-  Number(a.awkward.length > 0) - Number(b.awkward.length > 0) || minutes(a) - minutes(b);
 
-/** How many ways of each a reader wants to see, and how many of those refused. */
+/** How many ways of each a reader wants to see. */
 const SHOWN = 6;
 
 function tableOf(one: Case): string {
@@ -55,7 +63,7 @@ function tableOf(one: Case): string {
   const { problems, chosen } = planJob(job, TEST_SHOP).joints[0]!;
   if (problems.length) throw new Error(`${one.title}: ${problems[0]!.message.text}`);
   const ways = waysOf(joint, job, TEST_SHOP)[one.half];
-  const usable = ways.filter((w) => w.refusals.length === 0).sort(inTurn);
+  const usable = ways.filter((w) => w.refusals.length === 0).sort(waysInTurn);
   const rows = usable.slice(0, SHOWN).map((way, i) => {
     const why = way.awkward.map((reason) => speak(reason, METRIC)).join(' ');
     const title = way.id === chosen[one.half] ? `**${way.title}**` : way.title;

@@ -5,6 +5,8 @@ import { JOINT_KINDS, kindOf, type GrooveFeature } from './joints/index.ts';
 import { pastEnd } from './methods/runOut.ts';
 import { planJob, setupsOf, type Plan } from './plan/index.ts';
 import type { Modeller } from './solids/index.ts';
+import { callipers, virtualCut } from './simulate/index.ts';
+import { pieceOf } from './stock/index.ts';
 import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from './testing/index.ts';
 import { availableIn, type Shop, type Tool } from './tooling/index.ts';
 import { INCH, METRIC, speak } from './units/index.ts';
@@ -67,6 +69,13 @@ describe('flat and over a stack', () => {
     expect(wordsOf(made(groove((3 / 8) * INCH), inches), 'stack-groove')).toMatch(
       /Between the outer blades: 1\/8 in\./,
     );
+
+    /** Nearly as wide is no reason to move a fence by a hair: the chipper stays out, and it moves by what is seen. */
+    for (const over of [0.05, 0.4, 0.6]) {
+      const nearly = [...new Set(figuresOf(made(groove(exact + over)), 'stack-groove', /^Fence/))];
+      expect(nearly.length).toBeGreaterThan(1);
+      expect(Math.min(...nearly.slice(1).map((at, i) => Math.abs(at - nearly[i]!)))).toBeGreaterThan(0.5 - 1e-9);
+    }
 
     const narrow = shopOf({ stack: { chippers: [], shims: [] } });
     const two = made(groove(stack.outer + 2), narrow);
@@ -182,6 +191,26 @@ describe('slots turned over', () => {
     expect(passes(four)).toBe(4);
   });
 
+  it('7: each way about is told by the wall it makes, and a thicker piece has the narrower slot', () => {
+    const plan = slot(8, 3.2);
+    const setup = setupsOf(plan).find((s) => s.method === 'saw-slot-flipped')!;
+    const told = setup.passes.map((p) => speak(p.words, METRIC).split('; ')[1]);
+    expect(told).toEqual(['kerf at the far wall', 'kerf at the near wall', 'kerf in the middle']);
+    expect(setup.passes.map((p) => p.seat['jig-face'])).toEqual(['reference-face', 'other-face', 'reference-face']);
+    expect(wordsOf(plan, 'saw-slot-flipped')).toMatch(/what the stock is over, the slot comes out under/);
+    const { kind, params, parts } = resolve(plan.basis.job.joints[0]!, plan.basis.job);
+    const at = setup.occurrences[0]!;
+    const widths = [0, 0.1].map((over) => {
+      const piece = { ...pieceOf(parts.mortised, 'median'), thickness: 22 + over };
+      return modeller.scope(() => {
+        const { body } = virtualCut(modeller, [setup], at, piece, plan.basis.shop);
+        return callipers(modeller, body, kind.geometry(params, 'mortised', piece, at).gauges, piece)['mortiseWidth']!;
+      });
+    });
+    expect(widths).toEqual([expect.closeTo(8, 4), expect.closeTo(7.9, 4)]);
+    expect(wordsOf(slot(6, 3.2), 'saw-slot-flipped')).not.toMatch(/fence is moved/);
+  });
+
   it('7: not where the slot is out of the middle, or one kerf wide', () => {
     const { params } = proposed('open-slot', { params: { mortiseWidth: 6, faceClearance: 0, faceShoulder: 8 } });
     const refused = (change: object, kerf = 3.2) => {
@@ -225,6 +254,11 @@ describe('slots on the bandsaw', () => {
     expect(figuresOf(aside, 'bandsaw-slot', /^Fence/)).toEqual([expect.closeTo(8 + 8 - kerf, 9), expect.closeTo(8, 9)]);
     for (const plan of [centred, aside])
       expect(setupsOf(plan).filter((s) => s.method === 'bandsaw-slot').map((s) => s.model)).toEqual(['bandsaw', 'bench']); // prettier-ignore
+    const stop = setupsOf(centred)
+      .find((s) => s.method === 'bandsaw-slot')!
+      .figures.find((f) => f.id === 'stop')!;
+    expect(speak(stop.working, METRIC)).toMatch(/^depth of the slot .* the kerf stops short/);
+    expect(setupsOf(centred).flatMap((s) => s.figures.map((f) => f.name))).toEqual(expect.arrayContaining(['Near wall, as sawn', 'Far wall, as sawn', 'Knife line, floor'])); // prettier-ignore
     /** A dozen bridles 71 deep: too high a blade on the table saw, too many by hand. */
     const job = jobWith(proposed('open-slot'));
     const parts = job.parts.map((p) => ({ ...p, quantity: 12 }));

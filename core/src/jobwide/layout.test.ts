@@ -32,6 +32,20 @@ describe('marking out', () => {
     ]);
   });
 
+  it('of a slot sawn on the bandsaw only the floor, which is chopped to, is marked on every piece', () => {
+    const params = { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonLength: 46, slotDepth: 71 };
+    const marked = (mortised: string) => linesOf({ kind: 'open-slot', params, routes: { mortised } }, 'mortised').map((l) => l.pieces); // prettier-ignore
+    expect(marked('bandsaw-slot')).toEqual(['all', 'first']);
+    expect(marked('saw-slot')).toEqual(['first', 'first']);
+    expect(marked('hand-slot')).toEqual(['all', 'all']);
+  });
+
+  it('of a tenon whose edges are sawn by hand, edges and shoulder are marked on every piece, and its faces on the first', () => {
+    const marked = (tenoned: string) => linesOf({ params: { corners: 'squared' }, routes: { tenoned } }, 'tenoned').map((l) => l.pieces); // prettier-ignore
+    expect(marked('sled-shoulders+bandsaw-flipped+edges-by-hand')).toEqual(['all', 'first', 'all']);
+    expect(marked('sled-shoulders+bandsaw-flipped')).toEqual(['first', 'first', 'first']);
+  });
+
   it('an end sawn by hand is marked on every piece, layers are only checked, and no word sends anyone to a stop', () => {
     const ASKEW = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 25, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 8, plane: 'width', slant: 'tenon' }; // prettier-ignore
     const shape: JobShape = { kind: 'angled', params: ASKEW, stile: { thickness: 40, width: 70 } };

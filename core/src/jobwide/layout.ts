@@ -33,6 +33,7 @@ const line = (what: string, on: string, from: string, values: readonly Mm[], pie
 export function layoutOf({ member, features, methods, turned }: Cut): LayoutLine[] {
   const hand = new Set<string>(formsWith('by-hand', methods));
   if (formsWith('by-hand', methods, 'edges').length) hand.add('edges');
+  if (formsWith('chopped', methods).length) hand.add('floor');
   const layered = new Set<string>(formsWith('layered', methods));
   const lines = features.flatMap((f) => {
     const own = layered.has(f.form) ? linesOf(f, hand, member).map(ofLayers) : linesOf(f, hand, member);
@@ -81,8 +82,9 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
       const from = f.across === 'thickness' ? 'reference face' : 'reference edge';
       const on = f.across === 'thickness' ? 'the end and both edges' : 'the end and both faces';
       if (f.lean) return slantedSlot(f, f.lean, byHand ? 'all' : 'first', member);
+      const chopped = byHand || hand.has('floor');
       return [
-        line('floor, with the knife', on.replace('the end and ', ''), 'worked end', [f.depth], byHand ? 'all' : 'first', byHand ? 'The chisel chops to it from both sides.' : 'To check the blade’s height by.'), // prettier-ignore
+        line('floor, with the knife', on.replace('the end and ', ''), 'worked end', [f.depth], chopped ? 'all' : 'first', chopped ? 'The chisel chops to it from both sides.' : 'To check the blade’s height by.'), // prettier-ignore
         line('walls, with the gauge', on, from, [f.wall, f.wall + f.width], byHand ? 'all' : 'first', byHand ? 'The saw leaves these lines whole.' : 'To check the fence by.'), // prettier-ignore
       ];
     }

@@ -25,7 +25,7 @@ export const stackRefusals = (
   depth: Mm,
   [path, dimension]: readonly [string, string],
   saw: TableSaw,
-  { stack }: StackChoice,
+  { stack }: Pick<StackChoice, 'stack'>,
 ): Refusal[] => [
   ...over(
     depth,

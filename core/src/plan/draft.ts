@@ -182,6 +182,12 @@ export interface WayChoice extends RouteChoice {
 
 export type WaysOfHalf = readonly WayChoice[];
 
+/** Ways as they are offered: without a stop first, then those that aren't awkward, then the quickest for the batch. */
+export const waysInTurn = (a: WayChoice, b: WayChoice): number =>
+  a.refusals.length - b.refusals.length ||
+  Number(a.awkward.length > 0) - Number(b.awkward.length > 0) ||
+  a.minutes + a.cutting - (b.minutes + b.cutting);
+
 /** Every way of cutting each half of a joint as plain data, with what each takes. */
 export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, WaysOfHalf> {
   const shop = shopFor(job, chest);

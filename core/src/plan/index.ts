@@ -2,6 +2,7 @@ export * from './plan.ts';
 export {
   routesOf,
   shopFor,
+  waysInTurn,
   waysOf,
   type JointDraft,
   type JointPlan,

@@ -1,6 +1,7 @@
 import {
   choicesOf,
   shopFor,
+  waysInTurn,
   type Job,
   type MemberName,
   type NotTaken,
@@ -58,12 +59,6 @@ const inTime = (minutes: number): string =>
 const worth = ({ cards, minutes, cutting }: WayChoice): string =>
   `${cards} ${cards === 1 ? 'set-up' : 'set-ups'}, set in about ${inTime(minutes)}, cut in ${inTime(cutting)}`;
 
-/** What can be taken at a stage: without a stop first, then what isn’t awkward, then the quickest. */
-const byRank = ({ route: a }: { route: WayChoice }, { route: b }: { route: WayChoice }): number =>
-  a.refusals.length - b.refusals.length ||
-  Number(a.awkward.length > 0) - Number(b.awkward.length > 0) ||
-  a.minutes + a.cutting - (b.minutes + b.cutting);
-
 /** One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what can't be and why. */
 function Half({
   title,
@@ -99,7 +94,7 @@ function Half({
         <p className="quiet">{possible ? `As chosen: ${worth(chosen)}.` : 'No way to cut it in this shop.'}</p>
       )}
       {stages.map(({ stage, choices }, i) => {
-        const open = choices.filter(({ route }) => takeable(route)).sort(byRank);
+        const open = choices.filter(({ route }) => takeable(route)).sort((a, b) => waysInTurn(a.route, b.route));
         const shut = choices.filter(({ route }) => !takeable(route));
         const heading = `${title}: ${STAGE_WORDS[stage].toLowerCase()}`;
         return (

@@ -3,7 +3,7 @@ import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { makeUp, toolById, toolsOf, type Shop, type TableSaw } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { EDGE_WORDS } from '../edges.ts';
-import { figuresFor, type Method } from '../method.ts';
+import { figuresFor, SAME, type Method } from '../method.ts';
 import { kerfFences, kerfWords } from '../kerfs.ts';
 import { missing, over, tooClose, under } from '../refusal.ts';
 import { makeUpWords, overLevels, stackRefusals } from '../stack.ts';
@@ -99,12 +99,20 @@ export const sawGroove: Method<GrooveFeature> = {
   },
 };
 
-/** The shop's first stack made up as wide as a groove, with shims, or as near under it as arbor and local rules allow. */
+/** Nobody moves a fence by less to widen a groove, mm (common practice). */
+const LEAST_MOVE: Mm = 0.5;
+
+/**
+ * The shop's first stack made up as wide as a groove, shims among it; else so much narrower that the fence is worth
+ * moving for its other wall, as near under that as arbor and local rules allow.
+ */
 function stackIn({ width }: Pick<GrooveFeature, 'width'>, shop: Shop) {
   const saw = toolsOf(shop, 'table-saw').find(({ widestStack }) => widestStack > 0);
   if (!saw || !shop.rules.stacks) return undefined;
   for (const stack of toolsOf(shop, 'stack')) {
-    const made = makeUp(stack, Math.min(width, saw.widestStack), 'down');
+    const whole = makeUp(stack, Math.min(width, saw.widestStack), 'down');
+    const exact = whole && width - whole.value < SAME ? whole : undefined;
+    const made = exact ?? makeUp(stack, Math.min(width - LEAST_MOVE, saw.widestStack), 'down');
     if (made) return { saw, stack, made };
   }
   return undefined;
@@ -124,7 +132,7 @@ export const stackGroove: Method<GrooveFeature> = {
     const { saw, stack, made } = found;
     return [
       ...tooClose(fencesOf(feature, made.value, shop), feature.width, made.value, 'mortiseWidth', 'groove width'),
-      ...stackRefusals(feature.depth, ['mortiseDepth', 'groove depth'], saw, { stack, words: say('') }),
+      ...stackRefusals(feature.depth, ['mortiseDepth', 'groove depth'], saw, { stack }),
       ...beyondFence(feature, saw),
       ...guarded(shop),
     ];

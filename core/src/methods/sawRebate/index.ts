@@ -67,7 +67,7 @@ export const sawRebate: Method<RebateFeature> = {
     );
     const short = Math.min(shop.secondCutShort, kerf / 2);
     const low = make(
-      { id: 'blade-height', name: 'Blade height', value: depth - short, stays: kerf > short + ruleStep(shop), from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'thickness', working: say('thickness as measured {T} − floor {floor} − {short}: it stops in the first kerf', { T: stock.thickness, floor, short }) }, // prettier-ignore
+      { id: 'blade-height', name: 'Blade height', value: depth - short, stays: kerf > short + ruleStep(shop), from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'thickness', working: say('thickness as measured {T} − floor {floor} − {short}: it stops in the kerf of the other cut', { T: stock.thickness, floor, short }) }, // prettier-ignore
       { scale: saw.heightScale },
     );
     const upper = EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase());
@@ -75,7 +75,7 @@ export const sawRebate: Method<RebateFeature> = {
       {
         ...common,
         id: `${joint}.saw-rebate.1`,
-        title: 'Rebate, first cut, on edge',
+        title: 'Rebate, on edge',
         figures: [first, tall],
         passes: [
           {
@@ -90,7 +90,7 @@ export const sawRebate: Method<RebateFeature> = {
       {
         ...common,
         id: `${joint}.saw-rebate.2`,
-        title: 'Rebate, second cut, lying flat',
+        title: 'Rebate, lying flat',
         figures: [second, low],
         passes: [
           {

@@ -2,7 +2,7 @@ import type { SlotFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { bandsawKerf, bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
+import { bandsawKerf, bandsawRefusals, nearFence, onBandsaw } from '../bandsaw.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { under } from '../refusal.ts';
 import { guideFace, handSlot, isCentred, OTHER } from './index.ts';
@@ -26,6 +26,7 @@ export const bandsawSlot: Method<SlotFeature> = {
   title: 'Slot, on the bandsaw and chopped out',
   form: 'slot',
   stage: 'slot',
+  traits: ['chopped'],
   applies: (feature) => !feature.kerf && !feature.lean,
   refuse(feature, shop) {
     const name = feature.across === 'thickness' ? 'face' : 'edge';
@@ -39,7 +40,7 @@ export const bandsawSlot: Method<SlotFeature> = {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const [face, words] = guideFace(feature.across);
     const walls = wallsOf(feature, shop);
-    const stop = cheekStop(figuresFor(shop), feature.depth, shop.secondCutShort);
+    const stop = figuresFor(shop)({ id: 'stop', name: 'Stop behind the blade', value: feature.depth - shop.secondCutShort, stays: true, from: 'tooth-tips', to: 'stop-face', rounding: 'down', acts: 'length', working: say('depth of the slot {depth} − {short}: the chisel makes its floor, so the kerf stops short of it, to what a rule shows', { depth: feature.depth, short: shop.secondCutShort }) }); // prettier-ignore
     const pass = (fence: LengthFigure, against: Pass['seat'][string], told: string): Pass => ({
       id: `${fence.id}-${against}`,
       words: say(`Worked end first, ${told} to the fence, until the end meets the stop; ${fence.name.replace('Fence, ', 'kerf at the ')}`), // prettier-ignore
@@ -72,6 +73,7 @@ export const bandsawSlot: Method<SlotFeature> = {
         id: `${context.joint}.bandsaw-slot-floor.${feature.across}`,
         method: bandsawSlot.id,
         title: 'Slot, chopped out between its kerfs',
+        figures: chopped.figures.map((f) => ({ ...f, name: f.name.replace(/^Gauge, (.*)$/, (_, wall: string) => `${wall.charAt(0).toUpperCase()}${wall.slice(1)}, as sawn`) })), // prettier-ignore
         cuts: 1,
         passes: [{ ...all, words: say('Chop what stands between the kerfs from both sides, down to the knife line') }],
         checks: [say('The kerfs are the walls: the chisel leaves them as they are.')],

@@ -21,6 +21,8 @@ function fencesOf({ across, wall, width }: Pick<SlotFeature, 'across' | 'wall' |
   });
 }
 
+const FLOOR = say('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
+
 /** Table saw, piece on end in a jig: kerf beside kerf, all from one face. */
 export const sawSlot: Method<SlotFeature> = {
   id: 'saw-slot',
@@ -96,8 +98,8 @@ export const sawSlot: Method<SlotFeature> = {
         occurrences,
         checks: [
           say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', { kerf }),
-          say('Run all pieces through the first kerf before the fence is moved to the next.'),
-          say('Flat-topped teeth leave a flat floor; others leave ears, to be pared.'),
+          ...(near.length > 1 ? [say('Run all pieces through the first kerf before the fence is moved to the next.')] : []), // prettier-ignore
+          FLOOR,
         ],
       },
     ];
@@ -127,6 +129,13 @@ function flippedFences({ across, wall: p, width: m, stock }: SlotFeature, shop: 
 /** What lies at the guide once the piece is turned over. */
 export const OTHER = { 'reference-face': 'other-face', 'reference-edge': 'other-edge' } as const;
 
+/** Which kerf a pass makes: the first way about on the far side of the middle, turned over on the near one. */
+const turnedKerf = ({ name }: LengthFigure, firstWay: boolean): string => {
+  const side = firstWay ? 'far' : 'near';
+  if (name === 'Fence, both walls') return `kerf at the ${side} wall`;
+  return name === 'Fence, middle' ? 'kerf in the middle' : `kerf between, on the ${side} side`;
+};
+
 /** Table saw, piece on end in a jig, turned between the cuts: one fence makes both walls of a slot in the middle. */
 export const sawSlotFlipped: Method<SlotFeature> = {
   id: 'saw-slot-flipped',
@@ -148,7 +157,7 @@ export const sawSlotFlipped: Method<SlotFeature> = {
       const height = setup.figures.at(-1)!;
       const pass = (f: LengthFigure, against: typeof face | typeof turned, told: string): Pass => ({
         id: `${f.id}-${against}`,
-        words: say(`Worked end down, ${told} to the jig; ${f.name.replace('Fence, ', 'kerf for ')}`),
+        words: say(`Worked end down, ${told} to the jig; ${turnedKerf(f, against === face)}`),
         seat: { 'jig-face': against, table: 'worked-end' },
         figures: { across: f.id, height: height.id },
       });
@@ -163,8 +172,10 @@ export const sawSlotFlipped: Method<SlotFeature> = {
           ...(f.name === 'Fence, middle' ? [] : [pass(f, turned, turned.replace('-', ' '))]),
         ]),
         checks: [
-          ...setup.checks,
-          say('Both walls come off one setting: what the stock is over, the slot is over too. Turn every piece the same way.'), // prettier-ignore
+          say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', { kerf: sawKerf(shop) }),
+          say('Both walls come off one setting: what the stock is over, the slot comes out under.'),
+          ...(fences.length > 1 ? [say('Run all pieces through both ways before the fence is moved.')] : []),
+          FLOOR,
         ],
       };
     });
