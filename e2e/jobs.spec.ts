@@ -162,6 +162,8 @@ test('a card on paper is light, unfolded and without what only a screen needs; a
   await openLooms(page, velk, 'setups');
   await page.getByRole('button', { name: 'Dark' }).click();
   await page.getByRole('heading', { name: 'Before the first good piece' }).waitFor();
+  const readings = page.getByRole('table', { name: 'What the test piece should read' });
+  await expect(readings.getByRole('row', { name: /^mortise depth/ })).toHaveText(/^mortise depth\d+\.\d+ mm± 0\.2$/);
   const more = page.locator('details').first();
   await expect(more).not.toHaveAttribute('open');
   await page.emulateMedia({ media: 'print' });

@@ -1,4 +1,4 @@
-import { cardView, DEFER, formatAngle, formatFigure, speak, type AngleFigure, type Card, type FigureView, type GroupView, type LengthStyle, type Plan } from '@velk/core'; // prettier-ignore
+import { cardView, DEFER, formatAngle, formatFigure, speak, type AngleFigure, type Card, type FigureView, type GroupView, type LengthStyle, type Plan, type Reading } from '@velk/core'; // prettier-ignore
 
 /** How to set a figure, how else, and why it is so. */
 const figureWords = ({ figure: { name, set, reach, working }, from, to }: FigureView, style: LengthStyle): string[] => [
@@ -23,13 +23,25 @@ const groupWords = ({ of, parts, ends, count, counted, figures, passes }: GroupV
 const slopeOf = ({ rise, run }: AngleFigure, style: LengthStyle): string =>
   Math.abs(rise - run) < 1e-6 ? '' : `; rises ${formatFigure(rise, style)} over ${formatFigure(run, style)}`;
 
+const readingWords = ({ name, value, within, more }: Reading, style: LengthStyle): string => {
+  const fine: LengthStyle = { ...style, inches: 'decimal' };
+  return `   = ${name} ${formatFigure(value, fine)}${more ? ' so far' : ''}, give or take ${formatFigure(within, fine)}`;
+};
+
 /**
  * All that a card says, as lines of text: gear, stops, cautions, figures with how to reach them and their working,
  * angles, pieces with their passes, checks, and what comes before it.
  * @param number its place in the order, from 1
  * @param style unit and graduation that lengths are written in
+ * @param readings what its test piece should read, where that was cut
  */
-export function cardWords(card: Card, number: number, { basis }: Pick<Plan, 'basis'>, style: LengthStyle): string[] {
+export function cardWords(
+  card: Card,
+  number: number,
+  { basis }: Pick<Plan, 'basis'>,
+  style: LengthStyle,
+  readings: readonly Reading[] = [],
+): string[] {
   const { count, testCut, cautions, stops, after, checks } = card;
   const { title, gear, figures, angles, groups, byHand } = cardView(card, basis);
   const rules = [...new Set(after.map(({ rule }) => rule))];
@@ -41,6 +53,7 @@ export function cardWords(card: Card, number: number, { basis }: Pick<Plan, 'bas
     ...angles.map((a) => `   ${a.name}: ${formatAngle(a.degrees)}, ${a.between}${slopeOf(a, style)}`),
     ...groups.flatMap((group) => groupWords(group, style)),
     `   ${speak(testCut, style)}`,
+    ...readings.map((reading) => readingWords(reading, style)),
     ...checks.map((c) => `   * ${speak(c, style)}`),
     ...cautions.map((c) => `   ! ${speak(c.text, style)}`),
     ...(byHand ? [] : [`   ! ${speak(DEFER, style)}`]),

@@ -6,6 +6,7 @@ import {
   notesOnPieces,
   planJob,
   setupsOf,
+  readingsOf,
   readJobFile,
   shopIn,
   speak,
@@ -35,18 +36,21 @@ program
   .command('plan')
   .argument('<file>', 'a job file, or - for standard input')
   .option('--json', 'print the whole plan as JSON')
-  .option('--card <number>', 'print one card, by its place in the order')
+  .option('--card <number>', 'print one card, by its place in the order, with what its test piece should read')
   .description('Plan and prove a job file.')
   .action(async (path: string, { json, card }: { json?: boolean; card?: string }) => {
     const file = await open(path);
-    const plan = planJob(file.job, file.shop, await nodeModeller());
+    const modeller = await nodeModeller();
+    const plan = planJob(file.job, file.shop, modeller);
     const { style } = shopIn(file.shop, file.job.units);
     const found = card === undefined ? undefined : plan.cards[Number(card) - 1];
     if (card !== undefined && !found) {
       console.error(`There is no card ${card}: the order has ${plan.cards.length}.`);
       process.exit(UNUSABLE);
     }
-    const said = found ? cardWords(found, Number(card), plan, style).join('\n') : inWords(file, plan);
+    const said = found
+      ? cardWords(found, Number(card), plan, style, readingsOf(modeller, found, plan)).join('\n')
+      : inWords(file, plan);
     console.log(json ? JSON.stringify(found ?? plan, null, 2) : said);
     process.exitCode = plan.hasErrors ? PLAN_HAS_ERRORS : OK;
   });

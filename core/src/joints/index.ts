@@ -64,6 +64,7 @@ export function kindOf(id: string): JointKind {
 
 export * from './kind.ts';
 export * from './placed.ts';
+export { sizesIn, type GaugedSize } from './sizes.ts';
 export * from './neighbours.ts';
 export * from './meeting.ts';
 export { changeKind, type ChangedKind } from './changeKind.ts';

@@ -1,11 +1,11 @@
 import type { Setup } from '../setups/index.ts';
 import type { Schools } from '../tooling/index.ts';
 
-export const TEST_CUTS: Record<Schools['trial'], string> = {
-  dial: 'Test cut on scrap of the same measured thickness; measure it before the first good piece.',
-  creep:
-    'Start full on scrap of the same measured thickness, and creep up to the figure until the mate fits by hand; then the first good piece.',
-};
+/** How a set-up is tried. @param mated the mating part is cut by then, and can be tried in */
+export const testCut = (trial: Schools['trial'], mated: boolean): string =>
+  trial === 'dial'
+    ? 'Test cut on scrap of the same measured thickness; measure it before the first good piece.'
+    : `Start full on scrap of the same measured thickness, and creep up to the figure until ${mated ? 'the mate fits by hand' : 'it reads as it should'}; then the first good piece.`;
 
 /** Pieces, or ends of pieces, that go through a set-up; a cut along the whole piece is made once in each. */
 export function countOf({ stage, occurrences }: Pick<Setup, 'stage' | 'occurrences'>): number {

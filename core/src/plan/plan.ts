@@ -8,7 +8,7 @@ import type { Modeller } from '../solids/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import { say, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';
-import { countTogether, distinct, TEST_CUTS } from './counting.ts';
+import { countTogether, distinct, testCut } from './counting.ts';
 import { draftJoint, partsOf, problemsOf, shopFor, type AsSet, type JointDraft, type JointPlan } from './draft.ts';
 import { piecesOf } from './pieces.ts';
 import type { Remembered, RememberedProofs } from './remembered.ts';
@@ -103,6 +103,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
   const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
   const joints = drafts.map((draft) => draft.plan);
+  const mated = matesCut(run);
   return {
     plan: {
       stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
@@ -113,7 +114,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
         return {
           id: idOf(index),
           setups,
-          ...wordsOf(setups, shop),
+          ...wordsOf(setups, shop, mated[at]!),
           stops: stopsOn(setups).map((stop) => ({ ...stop, read: read.has(`${stop.joint} ${stop.key}`) })),
           after: [...cards[index]!.after].map(([before, rule]) => ({ card: idOf(before), rule: rule.words })),
         };
@@ -188,24 +189,40 @@ const stopsOn = (setups: readonly Setup[]): Stop[] => [
 /** What a card says whatever job it is in. */
 type Words = Pick<Card, 'title' | 'works' | 'count' | 'testCut' | 'checks' | 'cautions'>;
 
-function wordsOf(setups: readonly Setup[], shop: Shop): Words {
+function wordsOf(setups: readonly Setup[], shop: Shop, mated: boolean): Words {
   const known = WORDS.get(setups);
-  if (known?.shop === shop) return known.words;
+  if (known?.shop === shop && known.mated === mated) return known.words;
   const { model } = setups[0]!;
   const words: Words = {
     title: titleOf(setups),
     works: distinct(setups.flatMap(worksOf)),
     count: countTogether(setups),
-    testCut: say(model === 'bench' ? 'Try one on scrap or a spare first.' : TEST_CUTS[shop.schools.trial]),
+    testCut: say(model === 'bench' ? 'Try one on scrap or a spare first.' : testCut(shop.schools.trial, mated)),
     checks: checksOf(setups),
     cautions: cautionsOf(setups, shop),
   };
-  WORDS.set(setups, { shop, words });
+  WORDS.set(setups, { shop, mated, words });
   return words;
 }
 
 /** Said once: after a change elsewhere most cards say what they said. */
-const WORDS = new WeakMap<readonly Setup[], { readonly shop: Shop; readonly words: Words }>();
+const WORDS = new WeakMap<readonly Setup[], { readonly shop: Shop; readonly mated: boolean; readonly words: Words }>();
+
+/** Of each card in turn, whether a mate of what goes through is cut by then. */
+function matesCut(run: readonly (readonly Setup[])[]): boolean[] {
+  const doneAt = new Map<string, number>();
+  run.forEach((setups, i) =>
+    setups.forEach(({ occurrences }) =>
+      occurrences.forEach(({ joint, member }) => doneAt.set(`${joint} ${member}`, i)),
+    ),
+  );
+  const mate = { tenoned: 'mortised', mortised: 'tenoned' } as const;
+  return run.map((setups, i) =>
+    setups.some(({ occurrences }) =>
+      occurrences.some(({ joint, member }) => (doneAt.get(`${joint} ${mate[member]}`) ?? i) < i),
+    ),
+  );
+}
 
 /** What a card is called: its ways of cutting, each with the features it is about where a joint has several. */
 function titleOf(setups: readonly Setup[]): string {

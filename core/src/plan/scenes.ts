@@ -1,4 +1,4 @@
-import { resolve } from '../exchange/index.ts';
+import { resolve, type Job } from '../exchange/index.ts';
 import { drawScene, faceOf, modelOf, type ScenePicture } from '../machines/index.ts';
 import type { LengthFigure, Occurrence, Pass, Setup } from '../setups/index.ts';
 import { IDENTITY, invert, scale, type Solid } from '../solids/index.ts';
@@ -21,6 +21,16 @@ interface Spot {
   readonly piece: Piece;
 }
 
+/** The median piece at a place, as it is reckoned there. */
+export function spotOf(at: Occurrence, job: Job): Spot {
+  const { parts } = resolve(
+    job.joints.find((j) => j.id === at.joint)!,
+    job,
+  );
+  const asItLies = pieceOf(piecesOf(parts[at.member], at), 'median');
+  return { at, piece: at.turned ? turnedPiece(asItLies) : asItLies };
+}
+
 /**
  * The pictures of a card, a set for each pass of each of its set-ups that looks different; from the job and the chest
  * the plan was made from.
@@ -34,9 +44,8 @@ export function scenesOf(card: Card, plan: Plan): PassScene[] {
 function scenesOfSetup(setup: Setup, before: readonly Setup[], { basis: { job } }: Plan, shop: Shop): PassScene[] {
   const at = setup.occurrences[0]!;
   const joint = job.joints.find((j) => j.id === at.joint)!;
-  const { kind, params, parts } = resolve(joint, job);
-  const asItLies = pieceOf(piecesOf(parts[at.member], at), 'median');
-  const spot: Spot = { at, piece: at.turned ? turnedPiece(asItLies) : asItLies };
+  const { kind, params } = resolve(joint, job);
+  const spot = spotOf(at, job);
   const model = modelOf(setup.model);
   const waste = kind.geometry(params, at.member, spot.piece, at).mustBeEmpty;
   const gone = before.flatMap((other) => {

@@ -1,6 +1,6 @@
 import type { JointKind, MemberName } from '../joints/index.ts';
 import { settingKey, type LengthFigure, type Occurrence, type Setup } from '../setups/index.ts';
-import type { Modeller } from '../solids/index.ts';
+import type { Body, Modeller } from '../solids/index.ts';
 import { toSquare, type Piece } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
@@ -30,6 +30,8 @@ export interface HalfOnPiece<P extends object> {
   readonly piece: Piece;
   readonly at: Occurrence;
   readonly setups: readonly Setup[];
+  /** Those whose distances are moved, where it isn't all of them. */
+  readonly moved?: readonly Setup[];
 }
 
 /** So far each figure is moved to either side, mm. */
@@ -43,7 +45,7 @@ const NOTHING = 1e-3;
  */
 export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<P>, asIs: Shop): Gains[] {
   const distances = new Map<string, { key: string; figure: LengthFigure; setups: Setup[] }>();
-  for (const setup of half.setups)
+  for (const setup of half.moved ?? half.setups)
     for (const figure of setup.figures) {
       const key = settingKey(setup, figure);
       const place = `${key} ${figure.set.value.toFixed(4)}`;
@@ -51,38 +53,56 @@ export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<
       if (!known.setups.includes(setup)) known.setups.push(setup);
       distances.set(place, known);
     }
-  return [...distances.values()].map(({ key, figure, setups }): Gains => {
-    const [less, more] = [-NUDGE, NUDGE].map((by) => sizesWith(modeller, half, setups, figure, by, asIs));
-    const makes = Object.keys(more!).map((dimension): Makes => {
-      const gain = (more![dimension]! - less![dimension]!) / (2 * NUDGE);
-      return { dimension, gain: Number(gain.toFixed(6)) };
+  /** Cut once: what nothing moves. */
+  const first = half.setups.findIndex((s) => (half.moved ?? half.setups).includes(s));
+  return modeller.scope(() => {
+    const from = leftBy(modeller, half.setups.slice(0, first), half.at, half.piece, asIs);
+    const rest = { ...half, setups: half.setups.slice(first) };
+    return [...distances.values()].map(({ key, figure, setups }): Gains => {
+      const [less, more] = [-NUDGE, NUDGE].map((by) =>
+        sizesOf(modeller, { ...rest, setups: nudged(rest.setups, setups, figure, by) }, asIs, from),
+      );
+      const makes = Object.keys(more!).map((dimension): Makes => {
+        const gain = (more![dimension]! - less![dimension]!) / (2 * NUDGE);
+        return { dimension, gain: Number(gain.toFixed(6)) };
+      });
+      return {
+        key,
+        figure,
+        setups: setups.map((s) => s.id),
+        makes: makes.filter(({ gain }) => Math.abs(gain) > NOTHING),
+      };
     });
-    return {
-      key,
-      figure,
-      setups: setups.map((s) => s.id),
-      makes: makes.filter(({ gain }) => Math.abs(gain) > NOTHING),
-    };
   });
 }
 
-/** What a calliper reads where one distance stands a little farther. */
-function sizesWith<P extends object>(
-  modeller: Modeller,
-  { kind, params, member, piece, at, setups }: HalfOnPiece<P>,
+/** The set-ups where one distance of some of them stands a little farther. */
+function nudged(
+  setups: readonly Setup[],
   moved: readonly Setup[],
   { from, to, set }: LengthFigure,
   by: Mm,
-  asIs: Shop,
-): Record<string, Mm> {
+): readonly Setup[] {
   const isIt = (f: LengthFigure) => f.from === from && f.to === to && Math.abs(f.set.value - set.value) < 1e-4;
-  const nudged = setups.map((setup) =>
+  return setups.map((setup) =>
     moved.includes(setup)
       ? { ...setup, figures: setup.figures.map((f) => (isIt(f) ? { ...f, set: { ...f.set, value: f.set.value + by } } : f)) } // prettier-ignore
       : setup,
   );
+}
+
+/**
+ * What a calliper reads on a half once its set-ups are cut, mm.
+ * @param from what set-ups before these have left; by default the whole piece
+ */
+export function sizesOf<P extends object>(
+  modeller: Modeller,
+  { kind, params, member, piece, at, setups }: HalfOnPiece<P>,
+  asIs: Shop,
+  from?: Body,
+): Record<string, Mm> {
   return modeller.scope(() => {
-    const body = leftBy(modeller, nudged, at, piece, asIs);
+    const body = leftBy(modeller, setups, at, piece, asIs, from);
     const lean = kind.lean?.(params, member, piece);
     const held = lean && toSquare(lean, piece, at);
     return callipers(modeller, body, kind.geometry(params, member, piece, at).gauges, piece, held);

@@ -44,15 +44,22 @@ export interface Cut {
 export const virtualCut = (modeller: Modeller, setups: readonly Setup[], at: Occurrence, piece: Piece, asIs: Shop): Cut =>
   cutInTurn(modeller, setups.map((setup) => ({ setup, at })), piece, asIs); // prettier-ignore
 
-/** What is left when the last pass is done, where nobody asks what happened on the way there. */
-export function leftBy(modeller: Modeller, setups: readonly Setup[], at: Occurrence, piece: Piece, asIs: Shop): Body {
+/**
+ * What is left when the last pass is done, where nobody asks what happened on the way there.
+ * @param from what set-ups before these have left; by default the whole piece
+ */
+export function leftBy(
+  modeller: Modeller,
+  setups: readonly Setup[],
+  at: Occurrence,
+  piece: Piece,
+  asIs: Shop,
+  from = modeller.solid(pieceSolid(piece)),
+): Body {
   const sweeps = setups.flatMap((setup) =>
     deepestOf(setup.passes.map((pass) => modelOf(setup.model).place(setup, pass, at, piece, asIs))),
   );
-  const taken = sweeps.reduce(
-    (body, placement) => body.minus(modeller.solid(sweptBy(placement))),
-    modeller.solid(pieceSolid(piece)),
-  );
+  const taken = sweeps.reduce((body, placement) => body.minus(modeller.solid(sweptBy(placement))), from);
   return largest(taken.parts());
 }
 

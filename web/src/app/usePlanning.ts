@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Joint, Shop, WaysOfHalf } from '@velk/core';
+import type { Joint, Plan, Reading, Shop, WaysOfHalf } from '@velk/core';
 import { latest, latestPlan, startCore, type Asks } from '../workers/asking.ts';
 import type { ProofAnswer } from '../workers/proving.ts';
 import { planFailed, planned, progressOf, proved } from './plans.ts';
@@ -105,4 +105,23 @@ export function useWays(joint: Joint | undefined): Ways | undefined {
     if (planned && basis) ask?.({ joint: planned, ...basis });
   }, [ask, planned, basis]);
   return found?.joint === joint?.id ? found?.ways : undefined;
+}
+
+type Readings = Readonly<Record<string, readonly Reading[]>>;
+
+/** What the test pieces of these cards should read, by the id of the card; nothing while that is being cut. */
+export function useReadings({ basis }: Plan, cards: string): Readings | undefined {
+  const [ask, setAsk] = useState<((question: Asks['readings']['asks']) => void) | null>(null);
+  const [found, setFound] = useState<{ of: Asks['readings']['asks']; readings: Readings } | null>(null);
+  useEffect(() => {
+    const worker = startCore();
+    const asking = latest(worker, 'readings', ({ readings }, of) => setFound(readings ? { of, readings } : null));
+    setAsk(() => asking);
+    return () => worker.terminate();
+  }, []);
+  useEffect(() => {
+    if (cards) ask?.({ ...basis, cards });
+  }, [ask, basis, cards]);
+  const current = found?.of.job === basis.job && found.of.shop === basis.shop && found.of.cards === cards;
+  return current ? found.readings : undefined;
 }

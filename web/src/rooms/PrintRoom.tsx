@@ -1,15 +1,22 @@
 import { Link } from 'react-router';
+import type { Plan } from '@velk/core';
+import { useReadings } from '../app/usePlanning.ts';
 import { useAppSelector } from '../app/store.ts';
 import { CardSheet } from './SetupsRoom.tsx';
 
 /** Every card of the job below the other, each on a sheet of its own when it is printed. */
 export function PrintRoom({ id }: { id: string }) {
   const plan = useAppSelector((s) => s.plans.plan);
-  if (!plan) return <div className="sheet">Planning…</div>;
+  return plan ? <AllCards plan={plan} id={id} /> : <div className="sheet">Planning…</div>;
+}
+
+function AllCards({ plan, id }: { plan: Plan; id: string }) {
+  const readings = useReadings(plan, plan.cards.map((card) => card.id).join('\n'));
   return (
     <div className="allcards">
       <div className="sheet noprint" style={{ minHeight: 0 }}>
         <h1>All cards, to print</h1>
+        {!readings && <p className="quiet">… cutting the test pieces of {plan.cards.length} cards virtually</p>}
         <p style={{ display: 'flex', gap: 22 }}>
           <button className="link" onClick={() => window.print()}>
             Print {plan.cards.length} cards
@@ -18,7 +25,7 @@ export function PrintRoom({ id }: { id: string }) {
         </p>
       </div>
       {plan.cards.map((card) => (
-        <CardSheet key={card.id} plan={plan} card={card} id={id} among />
+        <CardSheet key={card.id} plan={plan} card={card} id={id} readings={readings?.[card.id]} among />
       ))}
     </div>
   );

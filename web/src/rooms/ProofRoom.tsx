@@ -1,6 +1,8 @@
 import {
   notesOnPieces,
+  resolve,
   setupsOf,
+  sizesIn,
   whyNot,
   type Job,
   type Joint,
@@ -17,19 +19,6 @@ import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
 import { Between, ProofWords } from './ProofLine.tsx';
-
-const NAMES: Record<string, string> = {
-  tenonThickness: 'tenon thickness',
-  tenonWidth: 'tenon width',
-  faceShoulder: 'face shoulder',
-  edgeShoulder: 'edge shoulder',
-  tenonLength: 'tenon length',
-  mortiseWidth: 'mortise width',
-  mortiseLength: 'mortise length',
-  mortiseDepth: 'mortise depth',
-  wall: 'near wall',
-  position: 'position',
-};
 
 /** How far the proofs of the whole job are, while they are on their way, and their end before it. */
 function Progress() {
@@ -55,8 +44,9 @@ export function ProofRoom({ job }: { job: Job }) {
   const { plan } = plans;
   if (!joint || !plan)
     return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
+  const planned = plan.basis.job.joints.find((j) => j.id === joint.id);
   const { proof, current, awaited } = proofAt(plans, joint.id);
-  if (!proof)
+  if (!proof || !planned)
     return (
       <div className="sheet">
         <Progress />
@@ -70,6 +60,8 @@ export function ProofRoom({ job }: { job: Job }) {
   ];
   const [tenoned, mortised] = [joint.tenoned, joint.mortised].map(({ part }) => job.parts.find((p) => p.id === part)?.name ?? ''); // prettier-ignore
   const onPieces = current ? notesOnPieces(plans.pieces, plan).filter((note) => note.joints.includes(joint.id)) : [];
+  const { kind, params, members: stock } = resolve(planned, plan.basis.job);
+  const sizeOf = sizesIn(kind, params, stock);
   const reasons = whyNot(proof, setupsOf(plan), { tenoned: tenoned!, mortised: mortised! });
   const wrong = members.flatMap(([member, name]) => proof.members[member].mismatches.map((m) => ({ ...m, name })));
   return (
@@ -129,7 +121,7 @@ export function ProofRoom({ job }: { job: Job }) {
               {members.flatMap(([member]) =>
                 Object.entries(proof.members[member].sizes).map(([id, range]) => (
                   <tr key={id}>
-                    <th scope="row">{NAMES[id] ?? id}</th>
+                    <th scope="row">{sizeOf(id).name}</th>
                     <td>
                       <Between range={range} style={style} />
                     </td>

@@ -17,6 +17,7 @@ import {
   type Plan,
   type PassScene,
   type PassView,
+  type Reading,
 } from '@velk/core';
 import { store, useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -24,6 +25,7 @@ import { aspectOf, isCrowded, SceneDrawing } from '../drawings/SceneDrawing.tsx'
 import { CopyButton } from '../widgets/CopyButton.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
+import { useReadings } from '../app/usePlanning.ts';
 import { useJoint } from '../app/useJoint.ts';
 import { jointPicked } from '../app/view.ts';
 import { Cautions, Stops } from './Hazards.tsx';
@@ -44,7 +46,7 @@ export function SetupsRoom({ job, id }: { job: Job; id: string }) {
     plan.cards[0];
   /** No address is changed on the way in: that could overtake someone who is already on the way out. */
   const card = wanted === undefined ? first : cardWith(plan, wanted);
-  if (card) return <CardSheet key={card.id} plan={plan} card={card} id={id} />;
+  if (card) return <OneCard key={card.id} plan={plan} card={card} id={id} />;
   if (!first)
     return (
       <div className="sheet">
@@ -69,8 +71,27 @@ export function SetupsRoom({ job, id }: { job: Job; id: string }) {
   );
 }
 
+/** A card by itself. */
+function OneCard(props: { plan: Plan; card: Card; id: string }) {
+  const readings = useReadings(props.plan, props.card.id);
+  return <CardSheet {...props} readings={readings?.[props.card.id]} />;
+}
+
 /** One card; `among` others it is one of a pile, and picks nothing. */
-export function CardSheet({ plan, card, id, among = false }: { plan: Plan; card: Card; id: string; among?: boolean }) {
+export function CardSheet({
+  plan,
+  card,
+  id,
+  readings,
+  among = false,
+}: {
+  plan: Plan;
+  card: Card;
+  id: string;
+  /** What its test piece should read; nothing until that is known. */
+  readings: readonly Reading[] | undefined;
+  among?: boolean;
+}) {
   const style = useStyle();
   const { job } = plan.basis;
   const dispatch = useAppDispatch();
@@ -163,7 +184,11 @@ export function CardSheet({ plan, card, id, among = false }: { plan: Plan; card:
           <Groups groups={view.groups} held={held} byHand={view.byHand} shown={shown} onShow={setShown} style={style} />
           <h2 style={{ marginTop: 12 }}>Before the first good piece</h2>
           <ul className="checks">
-            {[card.testCut, ...card.checks].map((check, i) => (
+            <li>
+              <Spoken sentence={card.testCut} style={style} />
+              {!held && <Readings readings={readings} style={style} />}
+            </li>
+            {card.checks.map((check, i) => (
               <li key={i}>
                 <Spoken sentence={check} style={style} />
               </li>
@@ -172,6 +197,33 @@ export function CardSheet({ plan, card, id, among = false }: { plan: Plan; card:
         </div>
       </div>
     </div>
+  );
+}
+
+/** What the test piece should read, as a calliper shows it; the list is there when it has been cut virtually. */
+function Readings({ readings, style }: { readings: readonly Reading[] | undefined; style: LengthStyle }) {
+  const fine: LengthStyle = { ...style, inches: 'decimal' };
+  if (!readings) return <p className="quiet">… cutting the test piece virtually</p>;
+  if (!readings.length) return null;
+  return (
+    <table className="sizes" aria-label="What the test piece should read">
+      <tbody>
+        {readings.map(({ joint, member, dimension, name, value, within, more }) => (
+          <tr key={`${joint} ${member} ${dimension} ${value}`}>
+            <th scope="row">
+              {name}
+              {more && <span className="quiet"> so far</span>}
+            </th>
+            <td>
+              <Length value={value} style={fine} />
+            </td>
+            <td className="quiet">
+              ± <Length value={within} style={fine} unit={false} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

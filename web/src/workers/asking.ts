@@ -1,4 +1,4 @@
-import type { Card, Job, Joint, JointPlan, Members, Pair, Plan, Shop, WaysOfHalf } from '@velk/core';
+import type { Card, Job, Joint, JointPlan, Members, Pair, Plan, Reading, Shop, WaysOfHalf } from '@velk/core';
 import { Hearer, type Since } from './since.ts';
 
 /** A plan as it is sent: without what it was asked for, and of joints and cards only those that changed. */
@@ -16,6 +16,11 @@ export interface Asks {
   readonly ways: {
     readonly asks: { joint: Joint; job: Job; shop: Shop };
     readonly answers: { ways: Record<'tenoned' | 'mortised', WaysOfHalf> };
+  };
+  /** What the test pieces of some cards should read, by the id of the card; `cards` has the ids, a line each. */
+  readonly readings: {
+    readonly asks: { job: Job; shop: Shop; cards: string };
+    readonly answers: { readings: Readonly<Record<string, readonly Reading[]>> };
   };
   readonly pair: {
     readonly asks: { kind: string; params: Record<string, unknown>; members: Members };

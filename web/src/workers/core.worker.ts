@@ -1,4 +1,13 @@
-import { kindOf, pairOf, planToProve, Remembered, RememberedProofs, waysOf, type JointDraft } from '@velk/core';
+import {
+  kindOf,
+  pairOf,
+  planToProve,
+  readingsOf,
+  Remembered,
+  RememberedProofs,
+  waysOf,
+  type JointDraft,
+} from '@velk/core';
 import { nameOfCard, nameOfJoint, type Question } from './asking.ts';
 import { proveInTurn } from './proving.ts';
 import { Teller } from './since.ts';
@@ -25,6 +34,13 @@ async function answer(question: Question): Promise<object | undefined> {
     }
     case 'ways':
       return { ways: waysOf(question.joint, question.job, question.shop) };
+    case 'readings': {
+      const { plan } = planToProve(question.job, question.shop, drafts);
+      const cut = await modeller();
+      const ids = new Set(question.cards.split('\n'));
+      const wanted = plan.cards.filter(({ id }) => ids.has(id));
+      return { readings: Object.fromEntries(wanted.map((card) => [card.id, readingsOf(cut, card, plan)])) };
+    }
     case 'pair':
       return { pair: pairOf(await modeller(), kindOf(question.kind), question.params, question.members) };
     case 'look':

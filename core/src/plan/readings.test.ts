@@ -1,0 +1,78 @@
+import * as fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { JOINT_KINDS } from '../joints/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { speak, METRIC } from '../units/index.ts';
+import { planJob, readingsOf, type Plan } from './index.ts';
+
+let modeller: Modeller;
+beforeAll(async () => {
+  modeller = await loadModeller();
+});
+
+const EXACT = { ...TEST_SHOP, graduation: 0 };
+
+/** The readings of a joint's cards in turn, as “tenon thickness 8.00 so far”. */
+const read = (plan: Plan): string[][] =>
+  plan.cards.map(
+    (card) =>
+    readingsOf(modeller, card, plan).map(({ name, value, more }) => `${name} ${value.toFixed(2)}${more ? ' so far' : ''}`), // prettier-ignore
+  );
+
+/** A rail of 22 by 70 with a tenon of 8 by 50, 6 from its reference face: 30 long. */
+const rail = (tenoned: string): JobShape => ({
+  params: { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 6, setBack: 0, tenonWidth: 50, edgeShoulder: 12, tenonLength: 30 }, // prettier-ignore
+  routes: { tenoned, mortised: 'hollow-chisel' },
+});
+
+describe('what the test piece should read (plain arithmetic)', () => {
+  it('over a stack: the shoulder, what both heights leave, and what the stop gives', () => {
+    const cards = read(planJob(jobWith(rail('saw-flat-stack')), EXACT));
+    expect(cards.flat()).toEqual(
+      expect.arrayContaining(['tenon thickness 8.00', 'face shoulder 6.00', 'tenon width 50.00', 'edge shoulder 12.00', 'tenon length 30.00']), // prettier-ignore
+    );
+  });
+
+  it('where the faces go one after the other, the first leaves stock less its shoulder, “so far”', () => {
+    const plan = planJob(jobWith(rail('crosscut-shoulders+saw-upright-flipped')), EXACT);
+    const cheeks = read(plan).filter((_, i) => plan.cards[i]!.setups.some((s) => s.stage === 'cheeks'));
+    const faces = cheeks.flat().filter((words) => words.startsWith('tenon thickness'));
+    /** 22 - 6, then 8; or 22 - 8, the other shoulder, before it. */
+    expect([['tenon thickness 16.00 so far', 'tenon thickness 8.00'], ['tenon thickness 14.00 so far', 'tenon thickness 8.00']]).toContainEqual(faces); // prettier-ignore
+  });
+
+  it('the hollow reads as its machine leaves it', () => {
+    const plan = planJob(jobWith(rail('saw-flat-stack')), EXACT);
+    const at = plan.cards.findIndex(({ setups }) => setups.some((s) => s.method === 'hollow-chisel'));
+    expect(read(plan)[at]!.map((words) => words.replace(/ [\d.]+$/, '')).sort()).toEqual(['mortise depth', 'mortise length', 'near wall', 'position from layout end']); // prettier-ignore
+  });
+
+  it('agrees with the virtual pair wherever nothing more is taken, for every kind and whatever way comes by itself', () => {
+    let seen = 0;
+    for (const { id } of JOINT_KINDS)
+      for (const { job, shop, goes } of fc.sample(cases({ kind: id, graduation: 0 }), { numRuns: 1, seed: 21 })) {
+        if (!goes) continue;
+        const plan = planJob(job, shop, modeller);
+        const { members } = plan.joints[0]!.proof!;
+        for (const card of plan.cards)
+          for (const { member, dimension, name, value, within, more } of readingsOf(modeller, card, plan)) {
+            const { least, most } = members[member].sizes[dimension]!;
+            expect([id, name, more || (value > least - 2e-3 && value < most + 2e-3)]).toEqual([id, name, true]);
+            expect(within).toBeGreaterThan(0);
+            seen++;
+          }
+      }
+    expect(seen).toBeGreaterThan(50);
+  });
+});
+
+describe('how a set-up is tried', () => {
+  it('creeps up to the mate where that is cut by then, and to what it should read where it isn’t', () => {
+    const creeping = { ...EXACT, schools: { ...EXACT.schools, trial: 'creep' as const } };
+    const { cards } = planJob(jobWith(rail('saw-flat-stack')), creeping);
+    const words = cards.map((c) => speak(c.testCut, METRIC));
+    expect(words[0]).toMatch(/until it reads as it should/);
+    expect(words.at(-1)).toMatch(/until the mate fits by hand/);
+  });
+});

@@ -1,0 +1,110 @@
+import { resolve, type Job } from '../exchange/index.ts';
+import { sizesIn, type DimensionId, type MemberName } from '../joints/index.ts';
+import type { Occurrence, Setup } from '../setups/index.ts';
+import { gainsOf, sizesOf, type HalfOnPiece } from '../simulate/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import type { Mm } from '../units/index.ts';
+import { shopFor } from './draft.ts';
+import { setupsOf, type Card, type Plan } from './plan.ts';
+import { spotOf } from './scenes.ts';
+
+/** What a gauge should read on the test piece of a card. */
+export interface Reading {
+  readonly joint: string;
+  readonly member: MemberName;
+  readonly dimension: DimensionId;
+  readonly name: string;
+  readonly value: Mm;
+  /** How far off it may be, either way. */
+  readonly within: Mm;
+  /** Another card takes more from it. */
+  readonly more: boolean;
+}
+
+/** A size that moves less than this with a figure isn't made by it: wood left and right of a kerf, in mm per mm. */
+const LEAST_GAIN = 0.05;
+
+/**
+ * What the test piece of a card should read, at its figures exactly: the sizes that the card cuts and that move when one
+ * of its figures does. Each once, however many joints ask for it.
+ */
+export function readingsOf(modeller: Modeller, card: Card, plan: Plan): Reading[] {
+  const found = new Map<string, Reading>();
+  for (const half of halvesOn(card))
+    for (const reading of readingsOfHalf(modeller, half, card, plan)) {
+      const same = `${reading.name} ${reading.value.toFixed(3)}`;
+      if (!found.has(same)) found.set(same, reading);
+    }
+  return [...found.values()];
+}
+
+function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Plan): Reading[] {
+  const { job } = plan.basis;
+  const shop = shopFor(job, plan.basis.shop);
+  const { joint, member } = at;
+  const on = halfOf(at, setupsOf(plan), job);
+  const own = on.setups.filter(({ id }) => card.setups.some((s) => s.id === id));
+  if (!own.length) return [];
+  const [from, to] = [on.setups.indexOf(own[0]!), on.setups.indexOf(own.at(-1)!) + 1];
+  /** A cheek is measured once it has fallen away, whenever its shoulder is cut. */
+  const later = on.setups.slice(to).filter(({ stage }) => stage === 'shoulders');
+  const [before, now, without, last] = [
+    [...on.setups.slice(0, from), ...later],
+    [...on.setups.slice(0, to), ...later],
+    on.setups.filter((s) => !own.includes(s)),
+    on.setups,
+  ].map((setups) => sizesOf(modeller, { ...on, setups }, shop));
+  const made = gainsOf(modeller, { ...on, moved: own }, shop).flatMap(({ figure, makes }) =>
+    figure.stays ? [] : makes.filter(({ gain }) => Math.abs(gain) > LEAST_GAIN).map((m) => m.dimension),
+  );
+  const { members } = jointIn(job, joint);
+  const sizeOf = sizesIn(on.kind, on.params, members);
+  const { gauges } = on.kind.geometry(on.params, member, on.piece, on.at);
+  return gauges.flatMap(({ dimension, axis, measures, reads }): Reading[] => {
+    const [was, is, otherwise, will] = [before, now, without, last].map((sizes) => sizes![dimension]!) as [Mm, Mm, Mm, Mm]; // prettier-ignore
+    const isCut = !alike(was, is) || !alike(otherwise, will);
+    if (!isCut || !made.includes(dimension)) return [];
+    /** What is still wood can be measured as it stands; a hollow, and what is counted from a point, only at the end. */
+    const value = measures === 'wood' && !reads ? is : will;
+    const more = !alike(value, will);
+    /** Of two tenons side by side neither is there until the slot between them is. */
+    const beside = gauges.some(
+      (g) => g.dimension !== dimension && g.axis === axis && g.measures === measures && measures === 'wood',
+    );
+    return more && beside ? [] : [{ joint, member, dimension, ...sizeOf(dimension), value, more }];
+  });
+}
+
+/** Nearer than this no gauge tells two sizes apart, mm. */
+const alike = (a: Mm, b: Mm): boolean => Math.abs(a - b) < 1e-3;
+
+/** Where a card first cuts each half that it cuts. */
+function halvesOn({ setups }: Card): Occurrence[] {
+  const halves = new Map<string, Occurrence>();
+  for (const at of setups.flatMap(({ occurrences }) => occurrences)) {
+    const half = `${at.joint} ${at.member}`;
+    if (!halves.has(half)) halves.set(half, at);
+  }
+  return [...halves.values()];
+}
+
+/** A half at one place, with all that cuts it there, at figures set exactly. */
+function halfOf(at: Occurrence, run: readonly Setup[], job: Job): HalfOnPiece<Record<string, unknown>> {
+  const { joint, member, end, edge } = at;
+  const { kind, params } = jointIn(job, joint);
+  const isHere = (o: Occurrence) =>
+    o.joint === joint && o.member === member && o.end === end && o.edge === edge && o.hand === at.hand && o.pieces?.join() === at.pieces?.join(); // prettier-ignore
+  const setups = run.filter(({ occurrences }) => occurrences.some(isHere)).map(exactly);
+  return { kind, params, member, piece: spotOf(at, job).piece, at, setups };
+}
+
+const jointIn = (job: Job, id: string) =>
+  resolve(
+    job.joints.find((j) => j.id === id)!,
+    job,
+  );
+
+const exactly = (setup: Setup): Setup => ({
+  ...setup,
+  figures: setup.figures.map((f) => ({ ...f, set: { ...f.set, value: f.value } })),
+});
