@@ -49,7 +49,7 @@ describe('kerf beside kerf', () => {
         size(0, 40),
         fc.oneof(fc.constant(0), size(0.001, 30)),
         size(0.8, 4.5),
-        fc.constantFrom(0, 0.05, 0.5),
+        fc.constantFrom(0, 0.05, 0.5, 1),
         (p, more, k, step) => {
           const [far, near, ...between] = slotKerfs(p, k + more, k, step);
           const [from, to] = cleared([far!, ...(near === undefined ? [] : [near]), ...between], k);
@@ -59,6 +59,7 @@ describe('kerf beside kerf', () => {
           if (step < k / 2) cleared([...(near === undefined ? [far!] : [near, far!]), ...between.map((at, i) => at + (i % 2 ? 0.499 : -0.499) * step)], k); // prettier-ignore
         },
       ),
+      { numRuns: 1000 },
     );
     /** Worked: an 8 slot 7 in with a kerf of 3.2: far wall at 11.8, near wall at 7, one kerf between. */
     expect(slotKerfs(7, 8, 3.2, 0.05).map((v) => Number(v.toFixed(6)))).toEqual([11.8, 7, 9.4]);

@@ -117,6 +117,10 @@ describe('rough and fine', () => {
     for (const { stays, set, reach } of heights('cheeks'))
       expect([stays, set.value, set.by, reach.some((r) => r.by === 'blocks')]).toEqual([true, 29.5, 'rule', false]);
     for (const { stays, set } of heights('shoulders')) expect([stays, set.error]).toEqual([undefined, 0]);
+    /** After the cheeks a shoulder stops short too. */
+    const after = planJob(jobWith({ params: { corners: 'squared' }, routes: { tenoned: 'crosscut-shoulders+bandsaw-stepped' } }), TEST_SHOP); // prettier-ignore
+    const shoulders = setupsOf(after).filter((s) => s.stage === 'shoulders').flatMap((s) => s.figures.filter((f) => f.id === 'blade-height')); // prettier-ignore
+    expect(shoulders.map(({ stays, set }) => [stays, set.by])).toEqual(shoulders.map(() => [true, 'rule']));
     const inches = planJob({ ...plan.basis.job, units: 'in' }, TEST_SHOP);
     const short = setupsOf(inches)
       .filter((s) => s.stage === 'cheeks')

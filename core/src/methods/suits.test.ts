@@ -5,6 +5,8 @@ import { resolve } from '../exchange/index.ts';
 import { kindOf, type MemberName } from '../joints/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import { awkwardness, needsSecondHand } from './suits.ts';
+import { cuttingMinutes } from '../sequence/index.ts';
+import type { Setup } from '../setups/index.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
 import { speak } from '../units/index.ts';
 
@@ -103,6 +105,15 @@ describe('what suits the piece (common practice)', () => {
     /** Two set-ups, one for each hand; then each mortise is squared. */
     const squared = 4 * 4;
     expect(ways.mortised.find((w) => w.id === table.id)!.cutting).toBeCloseTo(2 * routed.flatMap((s) => s.passes).length * 0.8 + squared, 6); // prettier-ignore
+  });
+
+  it('a template of one size is made once, however many set-ups go by it', () => {
+    const job = jobWith({ params: { corners: 'squared' } });
+    const routed = routesOf(job.joints[0]!, job, TEST_SHOP).mortised.find((r) => r.id.startsWith('bushing-mortise'))!;
+    const [by] = routed.setups().filter((s) => s.figures.some((f) => f.from === 'template-side')) as [Setup];
+    const minutes = cuttingMinutes({ length: 900, thickness: 22, width: 70 }, TEST_SHOP, () => 1);
+    const one = minutes([by]);
+    expect(minutes([by, { ...by, id: 'other' }]) - one).toBeCloseTo(one - 45, 9);
   });
 
   it('a bored hole takes its clamping and its plunge', () => {
