@@ -2,7 +2,9 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resolve, type Joint } from './exchange/index.ts';
 import type { AngledParams, SplineParams } from './joints/index.ts';
-import type { ScenePicture } from './machines/index.ts';
+import { modelOf, type ScenePicture } from './machines/index.ts';
+import { turn } from './solids/index.ts';
+import { pieceOf } from './stock/index.ts';
 import { cardsFor, changeOver } from './sequence/index.ts';
 import { toolsOf, USUAL_MINUTES } from './tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
@@ -56,9 +58,11 @@ describe('pieces that lie askew', () => {
         const taken = valueOf(card, 'Fence') - block;
         near(taken / Math.cos((degrees * Math.PI) / 180), v * Math.abs(tan(degrees)), 2);
       }
-      /** Gauge or wedge turned in the plane of the table lies the other way about for the other end. */
-      const mirrored = cards.filter((c) => c.checks.join().includes('other way about now'));
-      expect(mirrored.length).toBe(plane === 'width' && ends.startsWith('both') ? cards.length / 2 : 0);
+      /** Turned over, the other end goes on the same gauge. */
+      const faces = cards.flatMap((c) => c.passes.map((words) => words.split(' ')[0]));
+      const turned = plane === 'width' && ends !== 'a';
+      expect(faces.sort()).toEqual([...(turned ? ['Other'] : []), ...(turned && ends === 'b' ? [] : ['Reference'])]);
+      expect(cards.some((c) => c.checks.join().includes('other way about now'))).toBe(false);
     });
   });
 
@@ -179,6 +183,45 @@ describe('pieces that lie askew', () => {
     const slot = plan.cards.find(({ setups }) => setups[0]!.method === 'tilted-slot')!;
     const [front] = scenesOf(slot, plan)[0]!.pictures;
     expect(areas(front!, 'cut').map((area) => Math.round(area))).toEqual([(18 * 18) / 2]);
+  });
+
+  it('stands in the machine at one slant for all that goes through a card, whichever face and end', () => {
+    const askew = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 6, plane: 'width', slant: 'tenon' }; // prettier-ignore
+    const rail = pieceOf(
+      jobWith().parts.find((p) => p.id === 'rail')!,
+      'median',
+    );
+    let cards = 0;
+    for (const ends of ['a', 'b', 'both'] as const)
+      for (const way of [
+        'crosscut-shoulders+saw-upright-flipped',
+        'crosscut-shoulders+bandsaw-flipped',
+        'saw-flat-stack',
+        'router-table-sled',
+      ]) {
+        const job = jobWith({ kind: 'angled', params: askew, ends, stile: { thickness: 40, width: 60 }, routes: { tenoned: `crosscut-end+${way}` } }); // prettier-ignore
+        const plan = planJob(job, TEST_SHOP);
+        for (const { setups } of plan.cards) {
+          const lines = setups.flatMap((setup) => {
+            const rests = (face: string) => setup.lean !== undefined && face.endsWith('-face');
+            return setup.passes
+              .filter(({ seat }) => Object.values(seat).some(rests))
+              .flatMap((pass) =>
+                setup.occurrences.map((at) => {
+                  const { rigid } = modelOf(setup.model).place(setup, pass, at, rail, TEST_SHOP);
+                  const [x, y, z] = turn(rigid.rotation, [1, 0, 0]);
+                  /** A line has no front: whichever way it is walked it is the same. */
+                  const sign = Math.sign([x, y, z].find((v) => Math.abs(v) > 0.5)!);
+                  return [x, y, z].map((v) => (v * sign).toFixed(4)).join();
+                }),
+              );
+          });
+          if (lines.length) cards++;
+          expect([ends, way, new Set(lines).size]).toEqual([ends, way, Math.min(1, lines.length)]);
+        }
+        expect(plan.joints[0]!.chosen.tenoned).toContain(way);
+      }
+    expect(cards).toBeGreaterThan(15);
   });
 
   it('pictures the wood that is still there where the ends mirror each other, too', () => {

@@ -2,6 +2,7 @@ import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
 import { JOINT_KINDS, kindOf, type GrooveFeature } from './joints/index.ts';
+import { nibbles } from './methods/blades.ts';
 import { pastEnd } from './methods/runOut.ts';
 import { planJob, setupsOf, type Plan } from './plan/index.ts';
 import type { Modeller } from './solids/index.ts';
@@ -85,6 +86,23 @@ describe('flat and over a stack', () => {
     expect(fences[0]! - fences[1]!).toBeCloseTo(2, 9);
   });
 
+  it('2: in the middle of its piece, one fence serves both walls of a wider groove, the piece turned end for end', () => {
+    const narrow = shopOf({ stack: { chippers: [], shims: [] } });
+    const { outer } = toolOf('stack') as Extract<Tool, { kind: 'stack' }>;
+    const inTheMiddle = groove(outer + 2);
+    const wall = (22 - outer - 2) / 2;
+    const params = { ...inTheMiddle.params, faceShoulder: wall, setBack: 0 };
+    const plan = made({ ...inTheMiddle, params, routes: { tenoned: 'turned-groove+saw-flat-stack', mortised: 'turned-groove' } }, narrow); // prettier-ignore
+    expect([...new Set(figuresOf(plan, 'turned-groove', /^Fence/))]).toEqual([wall]);
+    const passes = setupsOf(plan).find((s) => s.method === 'turned-groove')!.passes;
+    expect(passes.map((p) => p.seat['fence-face'])).toEqual(['reference-face', 'other-face']);
+    const off = planJob(
+      jobWith({ ...inTheMiddle, params: { ...params, faceShoulder: wall + 1, setBack: 0 }, routes: {} }),
+      narrow,
+    );
+    expect(off.joints[0]!.routes.mortised.find((r) => r.id === 'turned-groove')!.refusals).toHaveLength(1);
+  });
+
   it('2: with a blade the same groove takes a fence for every kerf, and more time for many pieces', () => {
     const shape = groove(12);
     const plan = made({ ...shape, routes: { tenoned: 'saw-groove+hand-tenon', mortised: 'saw-groove' } });
@@ -106,6 +124,29 @@ describe('depth of bite', () => {
     const deep = passes(31.75).filter((p) => p.id.startsWith('reference-face-1-'));
     expect(deep.map((p) => p.level)).toEqual([11, 21.5, undefined]);
     expect(passes(10).every((p) => p.level === undefined)).toBe(true);
+  });
+});
+
+describe('one blade', () => {
+  it('4: nibbles 32 of tenon with a kerf of 3.2 in eleven passes a side, and leaves no fin', () => {
+    /** 1 + (32 − 3.2) / (3.2 − 0.2), a kerf every three millimetres. */
+    expect(nibbles(32, 3.2, EXACT)).toEqual([0, 3, 6, 9, 12, 15, 18, 21, 24, 27, 30]);
+    const size = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    fc.assert(
+      fc.property(size(4, 120), size(1, 4), fc.boolean(), (L, k, inches) => {
+        const offs = nibbles(L, k, { style: { system: inches ? 'in' : 'mm' } as Shop['style'] });
+        offs.forEach((off, i) => expect(off - (offs[i - 1] ?? 0)).toBeLessThan(k));
+        expect(offs.at(-1)! + k).toBeGreaterThan(L - 1e-6);
+        expect((offs.at(-2) ?? -k) + k).toBeLessThan(L);
+      }),
+    );
+    const plan = made({ params: { corners: 'squared', tenonLength: 32 }, routes: { tenoned: 'saw-flat-blade' } });
+    const [first] = setupsOf(plan).filter((s) => s.method === 'saw-flat-blade');
+    expect(first!.passes.filter((p) => p.level === undefined)).toHaveLength(22);
+    /** Without a stack it is a way, and the slow one. */
+    const { joints } = planJob(jobWith({ params: { corners: 'squared' } }), shopOf({ stack: null }));
+    expect(joints[0]!.routes.tenoned.find((r) => r.id === 'saw-flat-blade')!.refusals).toEqual([]);
+    expect(joints[0]!.chosen.tenoned).not.toBe('saw-flat-blade');
   });
 });
 

@@ -3,3 +3,4 @@ export * from './seasons.ts';
 export * from './neighbours.ts';
 export * from './frames.ts';
 export * from './layout.ts';
+export * from './sharedEnds.ts';

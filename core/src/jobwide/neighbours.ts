@@ -16,6 +16,7 @@ import {
 import { invert, place } from '../solids/index.ts';
 import { toSquare, type Lean } from '../stock/index.ts';
 import { say, type Mm } from '../units/index.ts';
+import { sharedEnds } from './sharedEnds.ts';
 import { sharedGrooves } from './sharedGrooves.ts';
 
 export interface NearNotes {
@@ -79,6 +80,7 @@ export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]
     if (problem) at(joint).problems.push(problem);
     if (advice) at(joint).advice.push(advice);
   }
+  for (const { joint, problem } of sharedEnds(job, joints)) at(joint).problems.push(problem);
   for (const pair of neighboursIn(placed)) {
     const told = neighbourWords(pair);
     if (!told) continue;

@@ -12,18 +12,22 @@ const isFollowUp = (id: string): boolean => {
   return own !== undefined && METHODS.filter((m) => m.form === own.form && m.stage === own.stage).length === 1;
 };
 
+const GONE = say('The machine that was chosen for this is not in the chest, or can’t cut it as it is drawn now. Choose another.'); // prettier-ignore
+
 /**
  * The route somebody chose. Squared ends, rounded edges and the like follow the joint as it is drawn now; everything
  * else that was chosen is kept, or refused with its reason: nothing is put in its place.
  * @param routes all of one half
- * @param id of the route as it was chosen: its methods, joined by `+`
+ * @param id of the route as it was chosen: its methods, joined by `+`, and after `@` the machine, where it was another than the first of its kind
  */
 export function askedRoute<R extends RouteChoice>(routes: readonly R[], id: string): Asked<R> {
-  const chosen = id.split('+').filter((method) => !isFollowUp(method));
+  const [methods, machine] = id.split('@') as [string, string?];
+  const chosen = methods.split('+').filter((method) => !isFollowUp(method));
   const unknown = chosen.filter((method) => !METHODS.some((m) => m.id === method));
   if (unknown.length) return { reasons: unknown.map((method) => say(`“${method}” is no way of cutting that Velk knows. Choose another.`)) }; // prettier-ignore
   const exact = routes.find((r) => r.id === id);
-  const like = [...(exact ? [exact] : []), ...routes.filter((r) => r !== exact && chosen.every((m) => r.methods.includes(m)))]; // prettier-ignore
+  if (machine && !routes.some((r) => r.machine === machine)) return { reasons: [GONE] };
+  const like = [...(exact ? [exact] : []), ...routes.filter((r) => r !== exact && (!machine || r.machine === machine) && chosen.every((m) => r.methods.includes(m)))]; // prettier-ignore
   /** A hazard doesn't refuse it: its card says why not, and is read first. */
   const route = like.find((r) => r.refusals.every(({ hazard }) => hazard));
   if (route) return { route };

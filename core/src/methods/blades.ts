@@ -56,6 +56,17 @@ export function offsOf(L: Mm, K: Mm, shop: Pick<Shop, 'style'>): Mm[] {
   return offs.filter((_, i) => i === 0 || offs[i - 1]! + K < L - SAME);
 }
 
+/**
+ * How far off its stop a piece lies at each pass of one blade that nibbles a tenon L long: 1 + (L - k) / (k - overlap)
+ * passes, the overlap a little over what a rule shows.
+ */
+export function nibbles(L: Mm, k: Mm, shop: Pick<Shop, 'style'>): Mm[] {
+  const rule = ruleStep(shop);
+  const step = Math.max(Math.floor((k - 0.1) / rule + SAME) * rule, k / 2);
+  const count = 1 + Math.max(0, Math.ceil((L - k) / step - SAME));
+  return Array.from({ length: count }, (_, i) => i * step);
+}
+
 /** Every stack of the shop made up as wide as the tenon is long, or as wide as arbor and local rules take. */
 export function stacksFor({ length: L }: Pick<TenonFeature, 'length'>, shop: Shop): StackChoice[] {
   const widest = Math.max(0, ...toolsOf(shop, 'table-saw').map((s) => s.widestStack));

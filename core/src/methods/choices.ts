@@ -26,7 +26,9 @@ export interface StageChoices<R extends RouteChoice> {
  */
 export function choicesOf<R extends RouteChoice>(routes: readonly R[], current: R): StageChoices<R>[] {
   const kept = (route: R) => route.methods.filter((m) => current.methods.includes(m)).length;
-  const better = (a: R, b: R) => Number(b.refusals.length === 0) - Number(a.refusals.length === 0) || kept(b) - kept(a);
+  const staying = (route: R) => Number(route.machine === current.machine);
+  const better = (a: R, b: R) =>
+    Number(b.refusals.length === 0) - Number(a.refusals.length === 0) || kept(b) - kept(a) || staying(b) - staying(a);
   const open = METHODS.filter(({ id, stage }) => current.methods.includes(id) || stage === 'edges');
   const stages = new Map(open.map((method) => [`${method.form} ${method.stage}`, method]));
   return [...stages.values()]
@@ -53,4 +55,10 @@ export function choicesOf<R extends RouteChoice>(routes: readonly R[], current: 
     const [route] = along(current) ? [current] : routes.filter(along).sort(better);
     return route ? [{ method: 'with-faces', title: 'as its faces', also: [], route }] : [];
   }
+}
+
+/** The same way on every machine of the chest that it can be cut on; nothing where there is one. */
+export function machinesFor<R extends RouteChoice>(routes: readonly R[], current: R): R[] {
+  const same = routes.filter((r) => r.methods.join() === current.methods.join() && r.refusals.every((x) => x.hazard));
+  return same.length > 1 || same.some((r) => r !== current) ? same : [];
 }

@@ -1,6 +1,7 @@
 export * from './method.ts';
 export * from './routes.ts';
 export * from './addition.ts';
+export { routesInChest } from './machines.ts';
 export * from './asked.ts';
 export * from './choices.ts';
 export { awkwardness, needsSecondHand } from './suits.ts';

@@ -31,11 +31,12 @@ import { hollowChisel } from './hollowChisel/index.ts';
 import { routerJig } from './routerJig/index.ts';
 import { tiltedEnd, tiltedShoulders, tiltedSlot } from './tiltedBlade/index.ts';
 import { sawRebate } from './sawRebate/index.ts';
-import { sawGroove, stackGroove } from './sawGroove/index.ts';
+import { sawGroove, stackGroove, turnedGroove } from './sawGroove/index.ts';
 import { handNotch, sawNotch } from './notches/index.ts';
 import { bandsawSlot } from './slots/bandsawSlot.ts';
 import { handSlot, sawSlot, sawSlotFlipped } from './slots/index.ts';
 import { sawFlatOneFace } from './sawFlatOneFace/index.ts';
+import { sawFlatBlade } from './sawFlatBlade/index.ts';
 import { sawFlatStack } from './sawFlatStack/index.ts';
 import { sawUprightStepped } from './sawUprightStepped/index.ts';
 import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
@@ -59,6 +60,7 @@ export const METHODS = [
   sawFlatStack,
   sawFlatOneFace,
   bandsawStepped,
+  sawFlatBlade,
   routerFace,
   railsFace,
   bearingFace,
@@ -79,6 +81,7 @@ export const METHODS = [
   builtUpSlot,
   sawGroove,
   stackGroove,
+  turnedGroove,
   sawRebate,
   routerTableGroove,
   routerTableRebate,

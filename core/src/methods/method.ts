@@ -1,7 +1,7 @@
 import type { Feature } from '../joints/index.ts';
 import type { LengthFigure, Occurrence, Refusal, Setup, Stage, Trait } from '../setups/index.ts';
 import { figure, type FigureDraft, type Means } from '../setups/index.ts';
-import { toolsOf, type Shop } from '../tooling/index.ts';
+import { toolsOf, type BlockBox, type Shop } from '../tooling/index.ts';
 import type { Cradle } from '../stock/index.ts';
 import { INCH, type Mm } from '../units/index.ts';
 import type { TakesLean } from './wedged.ts';
@@ -59,7 +59,7 @@ export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'mates'>;
  * 32nd, and never by blocks.
  */
 export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) => LengthFigure {
-  const boxes = toolsOf(shop, 'block-box');
+  const boxes = boxesFor(shop);
   const { graduation } = shop;
   const rule = ruleStep(shop);
   return ({ stays, ...draft }, gauged = {}) =>
@@ -67,6 +67,17 @@ export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) =>
       ? figure({ ...draft, stays }, { graduation: Math.max(graduation, rule), boxes: [] })
       : figure(draft, { graduation, boxes, ...gauged });
 }
+
+/** Boxes in the units of the shop; those of the other only where there is none. */
+function boxesFor(shop: Shop): readonly BlockBox[] {
+  const all = toolsOf(shop, 'block-box');
+  const own = all.filter(({ sizes }) => sizes.every(isInches) === (shop.style.system === 'in'));
+  return own.length ? own : all;
+}
+
+/** Of an inch, or a stated part of it: a 64th, a thousandth. */
+const isInches = (size: Mm): boolean =>
+  [64, 1000].some((of) => Math.abs((size / INCH) * of - Math.round((size / INCH) * of)) < 1e-3);
 
 /** The side of the mortised piece that lies as the reference face of the tenoned one does. */
 export const mateFace = ({ mateTurned }: Pick<Context, 'mateTurned'>): string =>

@@ -1,25 +1,19 @@
 import type { Feature } from '../joints/index.ts';
 import { mayStop, stopsOf } from '../hazards/index.ts';
-import {
-  turnedWords,
-  type Occurrence,
-  type Refusal,
-  type Setup,
-  type Stage,
-  type Stop,
-  type Trait,
-} from '../setups/index.ts';
+import { turnedWords, type Refusal, type Setup, type Stage, type Stop, type Trait } from '../setups/index.ts';
 import { say, type Mm, type Scale, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { SAME, shortTitle, type Context, type Method } from './method.ts';
 import { under } from './refusal.ts';
 import { shouldersOf } from './shoulders.ts';
 import { fattened, planing } from './forThePlane.ts';
+import { centred } from './centred.ts';
 import { facesOf, hasFaces } from './edgesApart.ts';
 import { METHODS } from './list.ts';
 import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
+import { mirrored } from './mirrored.ts';
 import { supportWords } from './longPieces.ts';
-import { angleFigure, cornerWords, enteredAt, onWedges, turnsOver, wedgeWords, type TakesLean } from './wedged.ts';
+import { angleFigure, cornerWords, enteredAt, onWedges, wedgeWords, type TakesLean } from './wedged.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't, as plain data. */
 export interface RouteChoice {
@@ -30,6 +24,8 @@ export interface RouteChoice {
   /** What its methods are like, all together. */
   readonly traits: readonly Trait[];
   readonly refusals: readonly Refusal[];
+  /** Of several machines of a kind another than the first, by its id. */
+  readonly machine?: string;
 }
 
 export interface Route extends RouteChoice {
@@ -38,13 +34,22 @@ export interface Route extends RouteChoice {
 }
 
 /** A route without its set-ups: they are most of its size, and a job has hundreds that nobody takes. */
-export const choiceOf = ({ id, title, methods, shouldersFirst, traits, refusals }: RouteChoice): RouteChoice => ({
+export const choiceOf = ({
   id,
   title,
   methods,
   shouldersFirst,
   traits,
   refusals,
+  machine,
+}: RouteChoice): RouteChoice => ({
+  id,
+  title,
+  methods,
+  shouldersFirst,
+  traits,
+  refusals,
+  ...(machine !== undefined && { machine }),
 });
 
 /** What a half goes through, in this order unless its cheeks come first. */
@@ -108,7 +113,7 @@ function edgesCanBeApart(methods: readonly Method[]): boolean {
 const onlyEdges = (feature: Feature): boolean => feature.form === 'tenon' && !hasFaces(feature);
 
 /** What all methods of a half are told. */
-type ForHalf = Omit<Context, 'shouldersFirst' | 'taken'>;
+export type ForHalf = Omit<Context, 'shouldersFirst' | 'taken'>;
 
 /** What a method is told of the others of its route: which of them come first, and what cuts the edges apart. */
 interface Beside extends Pick<Context, 'shouldersFirst' | 'taken'> {
@@ -133,7 +138,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
   /** Hazards don't look at how a figure is reached: without blocks it is reckoned sooner. */
   const unboxed = { ...shop, tools: shop.tools.filter((t) => t.kind !== 'block-box') };
   const reckon = (method: Method, index: number, { shouldersFirst, taken, edges }: Beside): Work => {
-    const all = fittedLast(features[index]!, shop);
+    const { feature: all, centredBy } = centred(fittedLast(features[index]!, shop), features, shop);
     const apart = edges && cuts(edges, all) && all.form === 'tenon' && BY_SIDE.includes(method.stage);
     const whole = apart ? facesOf(all) : all;
     const allowance = method.leavesFat && !whole.lean ? (shop.planeAllowance ?? 0) : 0;
@@ -169,6 +174,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
           return mirrored({
             ...words,
             ...(feature.name && { of: feature.name }),
+            ...(centredBy && { centredBy }),
             checks: [
               ...words.checks,
               ...(setup.model === 'bench' ? [] : bed === 'cradle' ? cradleWords(partial.cradle!, feature, partial.occurrences) : bed === 'wedge' ? [WEDGE_INSTEAD] : []), // prettier-ignore
@@ -301,7 +307,7 @@ const machined: MadeBy = (method, feature, shop, context) =>
   method.setups(feature, shop, context).flatMap((setup) => {
     if (setup.model === 'bench') return [];
     if (setup.tilt || !method.lean) return [setup];
-    const how = method.lean.by === 'wedge' ? [...cornerWords(feature, setup), ...wedgeWords(feature, setup)] : [];
+    const how = method.lean.by === 'wedge' ? [...cornerWords(feature, setup), ...wedgeWords(feature, setup, shop)] : [];
     return [{ ...askew(feature, method.lean.by, shop, context), ...setup, checks: [...how, ...setup.checks] }];
   });
 
@@ -322,34 +328,13 @@ function fittedLast(feature: Feature, { schools }: Shop): Feature {
 function askew(
   feature: Feature,
   by: TakesLean['by'],
-  { graduation }: Shop,
+  shop: Shop,
   { occurrences }: Context,
 ): Pick<Setup, 'lean' | 'leanSet' | 'angles'> {
   const { lean } = feature;
   if (!lean) return {};
-  const angle = angleFigure(feature, by, graduation, enteredAt(occurrences));
+  const angle = angleFigure(feature, by, shop, enteredAt(occurrences));
   return { lean, ...(angle && { leanSet: angle.set, angles: [angle] }) };
-}
-
-/** Where the ends lean opposite ways, a set-up for each: a gauge or wedge set for one spoils the other. */
-function mirrored(setup: Setup): Setup[] {
-  if (!setup.lean?.degrees || setup.model === 'bench' || !turnsOver(setup.lean, setup)) return [setup];
-  const odd = ({ end, edge, member }: Occurrence) => (end === 'b') !== (member === 'mortised' && edge === 'other');
-  const [first, second] = [false, true].map((side) => setup.occurrences.filter((o) => odd(o) === side));
-  if (!first!.length || !second!.length) return [setup];
-  return [
-    { ...setup, occurrences: first! },
-    {
-      ...setup,
-      id: `${setup.id}.mirrored`,
-      mirrored: true,
-      occurrences: second!,
-      checks: [
-        ...setup.checks,
-        say('Wedge or gauge goes the other way about now: these ends mirror the ones before. Mark which are which.'),
-      ],
-    },
-  ];
 }
 
 /** Two features of one form are often refused for the same reason: it is said once. */

@@ -2,10 +2,17 @@ import type { Feature, TenonFeature } from '../joints/index.ts';
 import type { AngleFigure, Occurrence, Setup } from '../setups/index.ts';
 import type { Vec3 } from '../solids/index.ts';
 import { angleOf, padded, riseOf, type Lean } from '../stock/index.ts';
-import { say, type Mm, type Sentence } from '../units/index.ts';
+import type { Shop } from '../tooling/index.ts';
+import { INCH, say, type Mm, type Sentence } from '../units/index.ts';
 
 /** Length of the wedge under or beside a leaning piece, from the shoulder on, mm. */
-export const WEDGE: Mm = 120;
+const WEDGE: Mm = 120;
+/** What a slope is marked to: in inches what a rule shows. */
+const marksOf = ({ style, graduation }: Pick<Shop, 'style' | 'graduation'>): Mm =>
+  graduation && style.system === 'in' ? Math.max(graduation, INCH / 64) : graduation;
+
+/** What a slope is told over: a length that can be marked. */
+const runIn = ({ style }: Pick<Shop, 'style'>): Mm => (style.system === 'in' ? 5 * INCH : WEDGE);
 
 /**
  * How a method can take a piece that lies askew: on wedges or in a cradle, with so much of the wood about a mortise
@@ -161,13 +168,14 @@ export function alongPiece(lean: Lean | undefined, axis: 'along' | 'across', coo
 export function wedgeWords(
   { lean, form }: Feature,
   { passes, occurrences }: Pick<Setup, 'passes' | 'occurrences'>,
+  shop: Pick<Shop, 'style'>,
 ): Sentence[] {
   if (!lean?.degrees || form === 'mortise') return [];
   const { about, degrees, at, square } = lean;
   const side = about === 'width' ? 'face' : 'edge';
   const carried = passes.some(({ seat }) => Object.values(seat).some((face) => face.endsWith(`-${side}`)));
   if (!carried) return [];
-  const run = Math.max(0, Math.min(WEDGE, square.length - at[0]));
+  const run = Math.max(0, Math.min(runIn(shop), square.length - at[0]));
   const rise = Math.abs(angleOf(degrees).tan);
   const rising = { where: 'nothing at the end, {thick} {run} behind the shoulder', thick: (at[0] + run) * rise };
   const falling = { where: '{thick} at the end, nothing {run} behind the shoulder', thick: (at[0] + run) * rise };
@@ -177,25 +185,21 @@ export function wedgeWords(
   ];
 }
 
-/** Whether a piece lies askew in the plane of a face that rests on the machine: then the two ends lean opposite ways. */
-export const turnsOver = ({ about }: Lean, { passes }: Pick<Setup, 'passes'>): boolean =>
-  passes.some(({ seat }) =>
-    Object.values(seat).some((face) =>
-      about === 'thickness' ? face.endsWith('-face') : about === 'width' && face.endsWith('-edge'),
-    ),
-  );
-
-/** An angle as the shop can mark it: its rise over a wedge's length, mm, and the degrees that makes. */
-function marked(degrees: number, graduation: Mm): { rise: Mm; set: number } {
-  const exact = riseOf(degrees, WEDGE);
+/** An angle as the shop can mark it: its rise over a run, mm, and the degrees that makes. */
+function marked(degrees: number, graduation: Mm, run: Mm): { rise: Mm; run: Mm; set: number } {
+  const exact = riseOf(degrees, run);
   const rise = graduation ? Math.round(exact / graduation) * graduation : exact;
-  return { rise, set: (Math.atan2(rise, WEDGE) * 180) / Math.PI };
+  return { rise, run, set: (Math.atan2(rise, run) * 180) / Math.PI };
 }
 
 /** A blade tilted by as much, its top away from the guide or towards it. */
-export function tilting(degrees: number, away: boolean, graduation: Mm): Pick<Setup, 'tilt' | 'angles'> {
+export function tilting(
+  degrees: number,
+  away: boolean,
+  shop: Pick<Shop, 'style' | 'graduation'>,
+): Pick<Setup, 'tilt' | 'angles'> {
   const steep = Math.abs(degrees);
-  const { rise, set } = marked(steep, graduation);
+  const { rise, run, set } = marked(steep, marksOf(shop), runIn(shop));
   const sign = away ? 1 : -1;
   return {
     tilt: { degrees: sign * steep, set: sign * set },
@@ -207,25 +211,25 @@ export function tilting(degrees: number, away: boolean, graduation: Mm): Pick<Se
         degrees: steep,
         between: `blade to upright, its top ${away ? 'away from' : 'towards'} the fence`,
         rise,
-        run: WEDGE,
+        run,
         set: sign * set,
-        working: say('leans {rise} over {run} of its height', { rise, run: WEDGE }),
+        working: say('leans {rise} over {run} of its height', { rise, run }),
       },
     ],
   };
 }
 
-/** The angle of a lean as a figure of the card: its rise over the wedge's length, to the shop's own marks. */
+/** The angle of a lean as a figure of the card: its rise over a run, to the shop's own marks. */
 export function angleFigure(
   feature: Feature,
   by: TakesLean['by'],
-  graduation: Mm,
+  shop: Pick<Shop, 'style' | 'graduation'>,
   entered: Occurrence['edge'],
 ): AngleFigure | undefined {
   const { lean } = feature;
   if (!lean?.degrees) return undefined;
   const degrees = Math.abs(lean.degrees);
-  const { rise, set: steep } = marked(degrees, by === 'bevel' ? 0 : graduation);
+  const { rise, run, set: steep } = marked(degrees, by === 'bevel' ? 0 : marksOf(shop), runIn(shop));
   const set = Math.sign(lean.degrees) * steep;
   const seen = `off square, seen on ${lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end'}, ${wayOf(feature, lean, by, entered)}`; // prettier-ignore
   return {
@@ -235,8 +239,8 @@ export function angleFigure(
     degrees,
     between: by === 'bevel' ? seen : `piece to guide, ${seen}`,
     rise,
-    run: WEDGE,
+    run,
     set: by === 'bevel' ? lean.degrees : set,
-    working: say('rises {rise} over {run}', { rise, run: WEDGE }),
+    working: say('rises {rise} over {run}', { rise, run }),
   };
 }

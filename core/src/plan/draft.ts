@@ -1,7 +1,7 @@
 import { endsOf, entryOf, resolve, type Job, type Joint } from '../exchange/index.ts';
 import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
-import { askedRoute, cheapestAddition, choiceOf, routesFor, type Route, type RouteChoice } from '../methods/index.ts';
+import { askedRoute, cheapestAddition, choiceOf, routesInChest, type Route, type RouteChoice } from '../methods/index.ts';
 import { alone } from '../sequence/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
@@ -75,6 +75,7 @@ export function draftJoint(
   available: Available,
   problems: readonly Problem[],
   near: readonly Advice[],
+  share: EndCounts = {},
 ): JointDraft {
   const { kind, params, parts, members } = resolve(joint, job);
   if (problems.length)
@@ -89,7 +90,7 @@ export function draftJoint(
       },
       setups: [],
     };
-  const occurrences = occurrencesOf(joint, parts);
+  const occurrences = occurrencesOf(joint, parts, share);
   const batches = batchesOfBoth(joint, parts, occurrences, shop, kind, params, members);
   const pick = (member: MemberName, routes: readonly Route[]): Route | undefined => {
     const wanted = joint.routes[member];
@@ -221,7 +222,7 @@ function batchesFor(
   if (batches.length < 2) {
     const features = kind.features(params, members)[member];
     const own = { joint: joint.id, occurrences: occurrences[member], mateTurned, ...held(part, occurrences[member]), ...bed(part) }; // prettier-ignore
-    return [{ part, routes: routesFor(features, shop, own) }];
+    return [{ part, routes: routesInChest(features, shop, own) }];
   }
   return batches.map((batch, i) => {
     const own = asBatch(part, batch);
@@ -237,7 +238,7 @@ function batchesFor(
     }));
     return {
       part: own,
-      routes: routesFor(features, shop, {
+      routes: routesInChest(features, shop, {
         joint: `${joint.id}-${i + 1}`,
         occurrences: here,
         mateTurned,
@@ -254,7 +255,14 @@ const held = ({ roughLength, length }: Part, occurrences: readonly Occurrence[])
 
 const bed = ({ cradle }: Part): { cradle?: Cradle } => (cradle ? { cradle } : {});
 
-function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<MemberName, Occurrence[]> {
+/** How many pieces a joint has the tenon of at either end, where other joints have the others. */
+export type EndCounts = Readonly<Partial<Record<'a' | 'b', number>>>;
+
+function occurrencesOf(
+  joint: Joint,
+  parts: Record<MemberName, Part>,
+  share: EndCounts = {},
+): Record<MemberName, Occurrence[]> {
   const { tenoned, mortised } = joint;
   const total = parts.mortised.quantity * mortised.perPiece;
   return {
@@ -264,7 +272,7 @@ function occurrencesOf(joint: Joint, parts: Record<MemberName, Part>): Record<Me
       part: tenoned.part,
       end,
       edge: 'reference',
-      count: parts.tenoned.quantity,
+      count: share[end] ?? parts.tenoned.quantity,
       of: parts.tenoned.quantity,
     })),
     mortised: endsOf(mortised.ends).map((end, i, both) => ({

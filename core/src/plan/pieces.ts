@@ -12,11 +12,18 @@ type Work = PiecePlan['work'][number];
  * the whole of it.
  * @param run set-ups in the order they are made, with their figures as they are set then
  * @param joints those that are cut, by id
+ * @param again places that another joint has cut already
  */
-export function piecesOf(run: readonly Setup[], job: Job, joints: ReadonlyMap<string, Joint>): PiecePlan[] {
+export function piecesOf(
+  run: readonly Setup[],
+  job: Job,
+  joints: ReadonlyMap<string, Joint>,
+  again: (at: Occurrence) => boolean = () => false,
+): PiecePlan[] {
   const byPart = new Map<string, Work[]>();
   for (const setup of run)
-    for (const at of setup.occurrences) if (joints.has(at.joint)) listIn(byPart, at.part).push({ setup, at });
+    for (const at of setup.occurrences)
+      if (joints.has(at.joint) && !again(at)) listIn(byPart, at.part).push({ setup, at });
   return job.parts.flatMap((part) => {
     const work = byPart.get(part.id) ?? [];
     return batchesIn(part, work).flatMap((batch) => handsIn(batch, joints).map((hand) => piece(hand, job, joints)));

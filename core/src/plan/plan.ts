@@ -1,15 +1,24 @@
-import type { Job } from '../exchange/index.ts';
+import { endsOf, type Job, type Joint } from '../exchange/index.ts';
 import { cautionsOf } from '../hazards/index.ts';
-import { neighbourNotes } from '../jobwide/index.ts';
+import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
 import { cardsFor, circleAmong, minutesOf, runOrder, withMoves, type DraftCard } from '../sequence/index.ts';
-import { worksOf, type Caution, type Setup, type Stop, type WorkId } from '../setups/index.ts';
+import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type WorkId } from '../setups/index.ts';
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import { say, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';
 import { countTogether, distinct, testCut } from './counting.ts';
-import { draftJoint, partsOf, problemsOf, shopFor, type AsSet, type JointDraft, type JointPlan } from './draft.ts';
+import {
+  draftJoint,
+  partsOf,
+  problemsOf,
+  shopFor,
+  type AsSet,
+  type EndCounts,
+  type JointDraft,
+  type JointPlan,
+} from './draft.ts';
 import { piecesOf } from './pieces.ts';
 import type { Remembered, RememberedProofs } from './remembered.ts';
 
@@ -135,13 +144,23 @@ function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraft>): Jo
   const own = new Map(job.joints.map((joint) => [joint, problemsOf(joint, job, available)]));
   const possible = job.joints.filter((joint) => own.get(joint)!.length === 0);
   const neighbours = neighbourNotes(job, possible);
+  const shares = tenonShares(job, possible);
   return job.joints.map((joint) => {
     const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
     const problems = [...own.get(joint)!, ...near.problems];
-    const draft = () => draftJoint(joint, job, shop, available, problems, near.advice);
-    return remembered ? remembered.of([joint, partsOf(joint, job), near], draft) : draft();
+    const share = sharesOf(joint, shares);
+    const draft = () => draftJoint(joint, job, shop, available, problems, near.advice, share);
+    return remembered ? remembered.of([joint, partsOf(joint, job), near, share], draft) : draft();
   });
 }
+
+const sharesOf = ({ id, tenoned }: Joint, shares: ReturnType<typeof tenonShares>): EndCounts =>
+  Object.fromEntries(
+    endsOf(tenoned.ends).flatMap((end) => {
+      const share = shares.get(shareKey(id, end));
+      return share ? [[end, share.count]] : [];
+    }),
+  );
 
 /** That a joint is impossible, or a half of it has no way that is taken. */
 const isUnmade = ({ problems, notTaken, chosen }: JointPlan): boolean =>
@@ -164,7 +183,10 @@ const proversOf = (drafts: readonly JointDraft[], asSet: AsSet): PlanToProve['pr
 function pieceProversOf(run: readonly Setup[], drafts: readonly JointDraft[], job: Job, shop: Shop): PieceProver[] {
   const cut = new Set(drafts.flatMap(({ plan, prove }) => (prove ? [plan.joint] : [])));
   const joints = new Map(job.joints.filter(({ id }) => cut.has(id)).map((joint) => [joint.id, joint]));
-  return piecesOf(run, job, joints).map((piece): PieceProver => (modeller, remembered) => {
+  const shares = tenonShares(job, [...joints.values()]);
+  /** A tenon that several joints share is cut once. */
+  const again = ({ joint, member, end }: Occurrence) => member === 'tenoned' && shares.get(shareKey(joint, end))?.first === false; // prettier-ignore
+  return piecesOf(run, job, joints, again).map((piece): PieceProver => (modeller, remembered) => {
     const prove = () => provePiece(modeller, piece, shop);
     const places = piece.places.map(({ at, kind, params }) => [at, kind.id, params]);
     return remembered ? remembered.of([piece.part, piece.work, places, shop.tools], prove) : prove();

@@ -288,7 +288,9 @@ describe('rules as data', () => {
     const job = jobWith({ kind: 'haunched', params: { haunch: 'square' } });
     const [joint] = job.joints as [Job['joints'][number]];
     const far = { ...joint, id: 'far', params: { ...joint.params, position: Number(joint.params['position']) + 200 } };
-    const { cards, circle } = planJob({ ...job, joints: [joint, far] }, TEST_SHOP);
+    const rails = [...job.parts, { ...job.parts.find((p) => p.id === 'rail')!, id: 'lower', name: 'Lower rail' }];
+    const lower = { ...far, tenoned: { ...far.tenoned, part: 'lower' } };
+    const { cards, circle } = planJob({ ...job, parts: rails, joints: [joint, lower] }, TEST_SHOP);
     expect(circle).toBeUndefined();
     const run = setupsOf({ cards }).filter((s) => s.model === 'jig-router');
     const lastDeep = run.findLastIndex((s) => !s.traits?.includes('pocket'));

@@ -119,6 +119,8 @@ export interface Setup {
   /** The gauge or wedge goes the other way about than for the other ends of the same work. */
   readonly mirrored?: boolean;
   readonly traits?: readonly Trait[];
+  /** How far from where the joint has it its tenon is cut, so that one setting serves both sides, mm. */
+  readonly centredBy?: Readonly<Record<'thickness' | 'width', Mm>>;
   /** Which feature of its member it cuts, and which of them must be cut before. */
   readonly feature?: number;
   readonly follows?: Follows;

@@ -79,7 +79,8 @@ function roundingOf(setups: readonly Setup[]): Vec3 {
       .filter((f) => f.acts === acts || (f.acts === 'across' && acts !== 'length'))
       .reduce((sum, { off }) => sum + off, 0),
   );
-  return [length!, thickness!, width!];
+  const centred = (acts: 'thickness' | 'width') => Math.max(0, ...setups.map((s) => s.centredBy?.[acts] ?? 0));
+  return [length!, thickness! + centred('thickness'), width! + centred('width')];
 }
 
 interface CutHalf {

@@ -73,7 +73,11 @@ export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): To
   add('ruler', 'Ruler', { length: own(300, 12), graduation: own(0.5, 1 / 64) });
   add('clamp', 'Bar clamp', { opening: own(600, 24) });
   const blade = add('saw-blade', 'Rip blade', { kerf: own(3.2, 1 / 8), diameter: own(250, 10), teeth: 'flat' });
-  add('table-saw', 'Table saw', { bladeId: blade.id, fenceScale: scale });
+  add('table-saw', 'Table saw', {
+    bladeId: blade.id,
+    fenceScale: scale,
+    ...(size === 'full' && { widestStack: own(20, 13 / 16) }),
+  });
   if (size === 'small') return chest;
   add('upright-jig', 'Upright jig');
   add('stack', 'Dado stack', {

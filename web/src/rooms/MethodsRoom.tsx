@@ -1,5 +1,6 @@
 import {
   choicesOf,
+  machinesFor,
   shopFor,
   waysInTurn,
   type Job,
@@ -93,6 +94,13 @@ function Half({
       ) : (
         <p className="quiet">{possible ? `As chosen: ${worth(chosen)}.` : 'No way to cut it in this shop.'}</p>
       )}
+      <Machines
+        of={`${title}: machine`}
+        routes={routes}
+        chosen={chosen}
+        notTaken={notTaken !== undefined}
+        onChoose={onChoose}
+      />
       {stages.map(({ stage, choices }, i) => {
         const open = choices.filter(({ route }) => takeable(route)).sort((a, b) => waysInTurn(a.route, b.route));
         const shut = choices.filter(({ route }) => !takeable(route));
@@ -158,6 +166,44 @@ function Half({
         );
       })}
     </>
+  );
+}
+
+/** Where the chest has several machines for the way that is chosen: which of them. */
+function Machines({
+  of,
+  routes,
+  chosen,
+  notTaken,
+  onChoose,
+}: {
+  of: string;
+  routes: readonly WayChoice[];
+  chosen: WayChoice;
+  notTaken: boolean;
+  onChoose: (route: WayChoice) => void;
+}) {
+  const shop = useAppSelector((s) => s.plans.plan?.basis.shop);
+  const same = machinesFor(routes, chosen);
+  if (!same.length || !shop) return null;
+  const others = shop.tools.filter((t) => same.some((route) => route.machine === t.id));
+  const first = others.flatMap(({ kind }) => shop.tools.find((t) => t.kind === kind && !t.retired)?.name ?? []);
+  const nameOf = (id: string | undefined) => others.find((t) => t.id === id)?.name ?? [...new Set(first)].join(', ');
+  return (
+    <section className="stage">
+      <h3>Machine</h3>
+      <div className="rows" role="radiogroup" aria-label={of}>
+        {same.sort(waysInTurn).map((route) => (
+          <label key={route.id} className="row choice">
+            <input type="radio" name={of} checked={!notTaken && route === chosen} onChange={() => onChoose(route)} />
+            <span>
+              <strong>{nameOf(route.machine)}</strong>
+            </span>
+            <span className="quiet">{!notTaken && route === chosen ? 'chosen' : worth(route)}</span>
+          </label>
+        ))}
+      </div>
+    </section>
   );
 }
 

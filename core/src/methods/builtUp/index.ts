@@ -1,24 +1,36 @@
 import type { MortiseFeature, SlotFeature, TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
-import { say, type Sentence } from '../../units/index.ts';
+import type { Piece } from '../../stock/index.ts';
+import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { SAME, type Context, type Method } from '../method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
 const CHECKS: Sentence[] = [
   say(
-    'Layers a few millimetres over width: both edges are planed once the glue has set, and squeeze-out goes with them.',
+    'Ends and gaps are sawn before the glue: nothing of the joint is cut after. Glue two layers, then the third on the pair; squeeze-out is planed off with the edges.',
   ),
   say('Dry run first; a spacer as wide as the mating part, waxed, keeps the gap and comes out when the clamps do.'),
   say('Grain of all layers along the piece; plane all of one layer from one board, to one thickness.'),
 ];
 
+/** Left on either edge to be planed once the glue has set, mm: common practice. */
+const TO_PLANE: Mm = 3;
+
+/** How long its layers are, and how wide until they are planed together. */
+const layerWords = ({ width }: Piece, text: string, lengths: Readonly<Record<string, Mm>>): Sentence =>
+  say(`${text}; all of them {wide} wide until they are glued, planed to {width} after.`, { ...lengths, wide: width + 2 * TO_PLANE, width }); // prettier-ignore
+
+/** At how many ends of a piece the joint is. */
+const endsIn = ({ occurrences }: Context): number => new Set(occurrences.map(({ end }) => end)).size;
+
 /** Layers glued so that what a saw would take away was never there: the figures are the layers' sizes and offsets. */
 const layered = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures'>,
   words: string,
+  lengths: Sentence,
   context: Context,
-): Setup[] => [handSetup({ ...base, checks: CHECKS }, words, context)];
+): Setup[] => [handSetup({ ...base, checks: [lengths, ...CHECKS] }, words, context)];
 
 /** The middle layer longer than the outer ones. */
 export const builtUpTenon: Method<TenonFeature> = {
@@ -47,6 +59,7 @@ export const builtUpTenon: Method<TenonFeature> = {
         ],
       },
       'Glue the layers, the tenon’s as long as the piece, the others set back from its end',
+      layerWords(stock, 'Layer of the tenon {whole} long, outer layers {outer}', { whole: stock.length, outer: stock.length - L * endsIn(context) }), // prettier-ignore
       context,
     );
   },
@@ -61,7 +74,7 @@ export const builtUpSlot: Method<SlotFeature> = {
   traits: ['layered'],
   applies: ({ across, kerf, follows }) => across === 'thickness' && !kerf && !follows,
   refuse: () => [],
-  setups({ wall: p, width: m, depth }, _shop, context) {
+  setups({ wall: p, width: m, depth, stock }, _shop, context) {
     return layered(
       {
         id: `${context.joint}.built-up`,
@@ -76,10 +89,18 @@ export const builtUpSlot: Method<SlotFeature> = {
         ],
       },
       'Glue the layers, the middle one set back from the end',
+      layerWords(stock, 'Outer layers {whole} long, the middle one {middle}', { whole: stock.length, middle: stock.length - depth * endsIn(context) }), // prettier-ignore
       context,
     );
   },
 };
+
+/** Up to the mortise, the gap, and the rest; a gap at either end leaves two of the first and what is between them. */
+function middleWords({ start, length: gap, stock }: MortiseFeature, ends: number): Sentence {
+  const rest = stock.length - ends * (start + gap);
+  const text = `Outer layers {whole} long; of the middle one ${ends > 1 ? 'two' : 'one'} of {start} and one of {rest}, {gap} between`; // prettier-ignore
+  return layerWords(stock, text, { whole: stock.length, start, rest, gap });
+}
 
 /** The middle layer in two lengths, a gap as long as the mating tenon is wide between them. */
 export const builtUpMortise: Method<MortiseFeature> = {
@@ -107,7 +128,8 @@ export const builtUpMortise: Method<MortiseFeature> = {
         stage: 'mortise',
         figures: mortiseLines(feature).map((f) => ({ ...f, name: names[f.id] ?? f.name })),
       },
-      'Glue the layers, the middle one in two lengths with the spacer between them',
+      'Glue the layers, the middle one in lengths with the spacer between them',
+      middleWords(feature, endsIn(context)),
       context,
     );
   },

@@ -64,7 +64,7 @@ export const crosscutEnd: Method<EndFeature> = {
         occurrences,
         checks: [
           say('The cut begins just at the other corner: the piece keeps its length there.'),
-          say('Left and right ends lean the other way about: mark which is which before the first cut.'),
+          ...(lean?.about === 'thickness' ? [say('Ends that lean the other way are cut with the other face down: the gauge stays as it is. Mark which are which before the first cut.')] : []), // prettier-ignore
         ],
       },
     ];

@@ -99,6 +99,9 @@ export const sawGroove: Method<GrooveFeature> = {
   },
 };
 
+/** How far two passes of a turned groove run over one another, mm. */
+const OVERLAP: Mm = 0.5;
+
 /** Nobody moves a fence by less to widen a groove, mm (common practice). */
 const LEAST_MOVE: Mm = 0.5;
 
@@ -143,5 +146,74 @@ export const stackGroove: Method<GrooveFeature> = {
     const checks = makeUpWords(between, made.value);
     const arbor = { cutter: stack.id, between, kerf: made.value, height: 'Height of the stack', checks };
     return [grooveSetup(stackGroove, feature, saw, arbor, shop, context)];
+  },
+};
+
+/** A groove in the middle of its piece, or so near it that the shop can't tell. */
+const isCentred = ({ wall, width, stock }: GrooveFeature): boolean =>
+  Math.abs(stock.thickness - width - 2 * wall) < SAME;
+
+/** What stands on the arbor for two passes that meet in the middle: the stack, else the blade. */
+function halfIn(
+  feature: GrooveFeature,
+  shop: Shop,
+): (OnArbor & { readonly saw: TableSaw; readonly rises: Mm }) | undefined {
+  const found = stackIn(feature, shop);
+  if (found && feature.width - found.made.value > SAME) {
+    const { saw, stack, made } = found;
+    const between = [...made.chippers, ...made.shims];
+    const rises = Math.min(saw.maxBladeHeight, stack.diameter / 2);
+    return { saw, rises, cutter: stack.id, between, kerf: made.value, height: 'Height of the stack', checks: makeUpWords(between, made.value) }; // prettier-ignore
+  }
+  const [saw] = toolsOf(shop, 'table-saw');
+  if (!saw) return undefined;
+  return { saw, rises: saw.maxBladeHeight, cutter: saw.bladeId, kerf: sawKerf(shop), height: 'Blade height', checks: [] }; // prettier-ignore
+}
+
+/**
+ * A groove in the middle, by one fence: a pass with either face along it. In the middle of whatever comes along the
+ * fence, so stock of one thickness.
+ */
+export const turnedGroove: Method<GrooveFeature> = {
+  id: 'turned-groove',
+  title: 'Groove, along the fence and turned end for end',
+  form: 'groove',
+  stage: 'groove',
+  applies: () => true,
+  refuse(feature, shop) {
+    if (!isCentred(feature))
+      return [missing('wall', 'The groove is not in the middle of its piece: turned, its second wall would not be where it belongs.')]; // prettier-ignore
+    const on = halfIn(feature, shop);
+    if (!on) return [missing('table saw', 'The chest has no table saw to run a groove on. Add one.')];
+    const { kerf, saw, rises } = on;
+    return [
+      ...under(feature.width, kerf + LEAST_MOVE, 'mortiseWidth', 'groove width', 'The groove is {value} wide; what cuts leaves no second pass worth turning for under {bound}. Run it at one fence.'), // prettier-ignore
+      ...over(feature.width, 2 * kerf - OVERLAP, 'mortiseWidth', 'groove width', 'The groove is {value} wide; two passes meet up to {bound}. Move the fence between its walls instead.'), // prettier-ignore
+      ...over(feature.depth, rises, 'mortiseDepth', 'groove depth', 'The groove is {value} deep; the saw cuts {bound}. Make it shallower.'), // prettier-ignore
+      ...beyondFence(feature, saw),
+      ...guarded(shop),
+    ];
+  },
+  setups(feature, shop, context) {
+    const { saw, rises: _, ...arbor } = halfIn(feature, shop)!;
+    const setup = grooveSetup(turnedGroove, { ...feature, width: arbor.kerf }, saw, arbor, shop, context);
+    const [fence] = setup.figures as [LengthFigure];
+    const turned = setup.passes.map((pass): Pass => ({
+      ...pass,
+      id: `${pass.id}-turned`,
+      words: { ...pass.words, text: pass.words.text.replace('reference face', 'other face') },
+      seat: { ...pass.seat, 'fence-face': 'other-face' },
+    }));
+    return [
+      {
+        ...setup,
+        figures: [{ ...fence, counts: 2 }, ...setup.figures.slice(1)],
+        passes: [...setup.passes, ...turned],
+        checks: [
+          say('Turned end for end between the two passes, the same edge down: the groove lies in the middle of whatever thickness comes along, and is as much narrower as a piece is thinner.'), // prettier-ignore
+          ...arbor.checks,
+        ],
+      },
+    ];
   },
 };

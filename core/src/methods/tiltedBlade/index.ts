@@ -83,7 +83,7 @@ function atSaw(
   const side = guideSide(saw, away);
   return {
     ...overBlade(saw, 'mitre-gauge', [block]),
-    ...tilting(lean.degrees, away, shop.graduation),
+    ...tilting(lean.degrees, away, shop),
     figures: [fence, height],
     passes: [
       {
@@ -265,7 +265,7 @@ export const tiltedSlot: Method<SlotFeature> = {
         cutter: saw.bladeId,
         guides: [],
         stage: 'slot',
-        ...tilting(90 - degrees, true, shop.graduation),
+        ...tilting(90 - degrees, true, shop),
         figures: fences.flatMap((fence, i) => [fence, heights[i]!]),
         passes: fences.map((fence, i) => ({
           id: `kerf-${i + 1}`,
