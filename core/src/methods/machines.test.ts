@@ -14,7 +14,7 @@ beforeAll(async () => {
 const toolOf = (id: string) => TEST_SHOP.tools.find((t) => t.id === id)!;
 const withAnother = (id: string, change: object, shop: Shop = TEST_SHOP): Shop => ({
   ...shop,
-  tools: [...shop.tools, { ...toolOf(id), id: `${id}-2`, name: `${toolOf(id).name}, the other`, ...change } as Tool],
+  tools: [...shop.tools, { ...toolOf(id), id: `${id}-2`, name: `${toolOf(id).name}, the other`, ...change }],
 });
 const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: 'saw-flat-stack' } });
 

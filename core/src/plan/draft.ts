@@ -1,7 +1,14 @@
 import { endsOf, entryOf, resolve, type Job, type Joint } from '../exchange/index.ts';
 import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
 import type { Advice, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
-import { askedRoute, cheapestAddition, choiceOf, routesInChest, type Route, type RouteChoice } from '../methods/index.ts';
+import {
+  askedRoute,
+  cheapestAddition,
+  choiceOf,
+  routesInChest,
+  type Route,
+  type RouteChoice,
+} from '../methods/index.ts';
 import { alone } from '../sequence/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
