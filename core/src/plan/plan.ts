@@ -1,7 +1,7 @@
 import { endsOf, type Job, type Joint } from '../exchange/index.ts';
 import { cautionsOf } from '../hazards/index.ts';
 import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
-import { cardsFor, circleAmong, minutesOf, runOrder, withMoves, type DraftCard } from '../sequence/index.ts';
+import { cardsFor, circleAmong, runOrder, withMoves, type DraftCard } from '../sequence/index.ts';
 import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type WorkId } from '../setups/index.ts';
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
@@ -58,7 +58,10 @@ export interface Plan {
   readonly basis: Basis;
   readonly joints: readonly JointPlan[];
   readonly cards: readonly Card[];
+  /** Of changing over in this order; joint by joint as the job has them; and what no order can be under. */
   readonly minutes: number;
+  readonly plain: number;
+  readonly least: number;
   /** Whole pieces, once they were cut. */
   readonly pieces?: readonly PieceProof[];
   /** Rules that contradict each other, each quoted with the card it would put before the next. */
@@ -107,7 +110,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   );
   const circle = circleAmong(cards);
   const open = circle ? withoutLast(cards, circle) : cards;
-  const order = runOrder(open, shop.minutes);
+  const { order, minutes, plain, least } = runOrder(open, shop.minutes);
   const run = withMoves(order.map((index) => cards[index]!.setups));
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
   const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
@@ -128,7 +131,9 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
           after: [...cards[index]!.after].map(([before, rule]) => ({ card: idOf(before), rule: rule.words })),
         };
       }),
-      minutes: minutesOf(cards, order, shop.minutes),
+      minutes,
+      plain,
+      least,
       ...(circle && { circle: circle.map(({ at, rule }) => ({ card: idOf(at), rule: rule.words })) }),
       hasErrors: circle !== undefined || joints.some(isUnmade),
     },

@@ -1,0 +1,164 @@
+import type { Minutes } from '../tooling/index.ts';
+import { AT_FIRST, stepOf, type Step } from './asks.ts';
+import type { DraftCard } from './cards.ts';
+
+/**
+ * What changing over takes, for many orders of the same cards. Everything stands where it was left until something else
+ * is set there, on whatever machines work goes on between: a saw one comes back to is still set.
+ */
+export class Changes {
+  /** Of each ask: slot, what it is to be first, what it is left at. Those of a card lie between `from` of it and the next. */
+  private readonly from: Int32Array;
+  private readonly slot: Int32Array;
+  private readonly first: Int32Array;
+  private readonly last: Int32Array;
+  /** Minutes of the first change of an ask, and of those within the card. */
+  private readonly each: Float64Array;
+  private readonly inner: Float64Array;
+  private readonly where: Int32Array;
+  private readonly test: Float64Array;
+  readonly initial: Int32Array;
+  private readonly mixed: Int32Array;
+  /** Values that a card leaves which it doesn't begin with. */
+  private readonly passing: ReadonlySet<number>;
+
+  constructor(
+    cards: readonly DraftCard[],
+    private readonly cost: Minutes,
+  ) {
+    const slots = new Map<string, number>();
+    const values = new Map<string, number>();
+    const numbered = (all: Map<string, number>, key: string): number => {
+      const known = all.get(key) ?? all.size;
+      all.set(key, known);
+      return known;
+    };
+    /** Where one stands is a slot like the others. */
+    numbered(slots, '');
+    const steps: Step[] = cards.map((card) => stepOf(card, cost));
+    this.where = Int32Array.from(steps, ({ where }) => numbered(values, where));
+    this.test = Float64Array.from(steps, ({ test }) => test);
+    this.from = new Int32Array(steps.length + 1);
+    steps.forEach(({ asks }, i) => (this.from[i + 1] = this.from[i]! + asks.length));
+    const asks = steps.flatMap((step) => step.asks);
+    const set = asks.map(({ slot, values: own }) => own.map((value) => numbered(values, `${slot} ${value}`)));
+    this.slot = Int32Array.from(asks, ({ slot }) => numbered(slots, slot));
+    this.first = Int32Array.from(set, (own) => own[0]!);
+    this.last = Int32Array.from(set, (own) => own.at(-1)!);
+    this.each = Float64Array.from(asks, ({ minutes }) => minutes);
+    this.inner = Float64Array.from(asks, ({ minutes }, i) => set[i]!.filter((v, at) => at > 0 && v !== set[i]![at - 1]).length * minutes); // prettier-ignore
+    this.initial = new Int32Array(slots.size).fill(-1);
+    this.mixed = this.initial.slice();
+    this.passing = new Set(this.last.filter((value, ask) => value !== this.first[ask]));
+    for (const [slot, at] of slots) {
+      const first = AT_FIRST[slot.slice(slot.lastIndexOf(' ') + 1)];
+      if (first !== undefined) this.initial[at] = values.get(`${slot} ${first}`) ?? -2;
+    }
+  }
+
+  /** Minutes to come to a card from what stands, which is then what the card leaves. */
+  step(card: number, stands: Int32Array): number {
+    const { slot, first, last, each, inner, where } = this;
+    let minutes = 0;
+    let touched = false;
+    for (let ask = this.from[card]!, end = this.from[card + 1]!; ask < end; ask++) {
+      const at = slot[ask]!;
+      if (stands[at] !== first[ask]) {
+        minutes += each[ask]!;
+        touched = true;
+      }
+      if (inner[ask]! > 0) {
+        minutes += inner[ask]!;
+        touched = true;
+      }
+      stands[at] = last[ask]!;
+    }
+    if (touched) minutes += this.test[card]!;
+    if (stands[0] !== where[card]) {
+      minutes += this.cost.machine;
+      stands[0] = where[card]!;
+    }
+    return minutes;
+  }
+
+  /**
+   * Minutes to come to a card where some slots stand otherwise than they did: what it touches is from then on as it was.
+   * @param stood how everything stood before the card
+   * @param now how the slots that stand otherwise stand
+   * @param other which these are; those that the card touches are taken out
+   * @returns nothing where it touches none of them
+   */
+  otherwise(card: number, stood: Int32Array, now: Int32Array, other: Set<number>): number | undefined {
+    const { slot, from } = this;
+    let hit = other.has(0);
+    for (let ask = from[card]!; !hit && ask < from[card + 1]!; ask++) hit = other.has(slot[ask]!);
+    if (!hit) return undefined;
+    const stands = this.mixed;
+    for (let ask = from[card]!; ask < from[card + 1]!; ask++) {
+      const at = slot[ask]!;
+      stands[at] = other.has(at) ? now[at]! : stood[at]!;
+    }
+    stands[0] = other.has(0) ? now[0]! : stood[0]!;
+    const minutes = this.step(card, stands);
+    for (let ask = from[card]!; ask < from[card + 1]!; ask++) other.delete(slot[ask]!);
+    other.delete(0);
+    return minutes;
+  }
+
+  /** Minutes of a whole order. */
+  of(order: readonly number[]): number {
+    const stands = this.initial.slice();
+    return order.reduce((sum, card) => sum + this.step(card, stands), 0);
+  }
+
+  /** What the cards that are not done yet take at the least, from what stands; `done` as bits. */
+  leastAfter(done: number, stands: Int32Array): number {
+    const seen = new Set<number>();
+    const where = new Set<number>();
+    let minutes = 0;
+    for (let card = 0; card < this.where.length; card++) {
+      if (done & (1 << card)) continue;
+      if (stands[0] !== this.where[card]) where.add(this.where[card]!);
+      for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++) {
+        minutes += this.inner[ask]!;
+        const first = this.first[ask]!;
+        /** What a card leaves in passing may stand for another. */
+        if (stands[this.slot[ask]!] === first || seen.has(first) || this.passing.has(first)) continue;
+        seen.add(first);
+        minutes += this.each[ask]!;
+      }
+    }
+    return minutes + where.size * this.cost.machine;
+  }
+
+  /**
+   * What no order can be under: every value of everything that is set is set once, every machine is come to once, and of
+   * the settings of one thing each takes a test cut but those that a card leaves in passing.
+   */
+  least(): number {
+    const bySlot = new Map<
+      number,
+      { first: Set<number>; all: Set<number>; each: number; turns: boolean; card: number }
+    >();
+    for (let card = 0; card < this.where.length; card++)
+      for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++) {
+        const slot = this.slot[ask]!;
+        const own = bySlot.get(slot) ?? { first: new Set(), all: new Set(), each: this.each[ask]!, turns: false, card };
+        bySlot.set(slot, own);
+        own.first.add(this.first[ask]!);
+        own.all.add(this.first[ask]!).add(this.last[ask]!);
+        own.turns ||= this.inner[ask]! > 0;
+      }
+    let minutes = new Set(this.where).size * this.cost.machine;
+    const tests = new Map<number, number>();
+    bySlot.forEach(({ first, all, each, turns, card }, slot) => {
+      const fresh = (values: ReadonlySet<number>) => values.size - Number(values.has(this.initial[slot]!));
+      minutes += fresh(all) * each;
+      const touches = turns ? Math.ceil(fresh(first) / 2) : fresh(first);
+      const where = this.where[card]!;
+      tests.set(where, Math.max(tests.get(where) ?? 0, touches * this.test[card]!));
+    });
+    tests.forEach((most) => (minutes += most));
+    return minutes;
+  }
+}

@@ -1,0 +1,196 @@
+import type { Changes } from './changes.ts';
+import type { DraftCard } from './cards.ts';
+import { exactOrder } from './exact.ts';
+
+/** Minutes that count as the same. */
+const SAME = 1e-9;
+
+/** Neighbouring blocks of an order, [i, j) and [j, k), that change places. */
+type Swap = readonly [i: number, j: number, k: number];
+
+/** An order that is being made better: what stands before each of its places, and what has been taken until there. */
+class Better {
+  private readonly stood: Int32Array[];
+  /** Minutes of all that comes before each place. */
+  private readonly upTo: Float64Array;
+  private readonly place: Int32Array;
+  private readonly scratch: Int32Array;
+  private readonly other = new Set<number>();
+  minutes: number;
+
+  constructor(
+    private readonly changes: Changes,
+    private readonly cards: readonly DraftCard[],
+    readonly order: number[],
+  ) {
+    this.stood = order.map(() => changes.initial.slice());
+    this.upTo = new Float64Array(order.length + 1);
+    this.place = new Int32Array(order.length);
+    this.scratch = changes.initial.slice();
+    this.minutes = 0;
+    this.reckon(0);
+  }
+
+  /** From a place on, anew. */
+  private reckon(from: number): void {
+    const stands = this.scratch;
+    if (from === 0) stands.set(this.changes.initial);
+    else {
+      stands.set(this.stood[from - 1]!);
+      this.changes.step(this.order[from - 1]!, stands);
+    }
+    for (let at = from; at < this.order.length; at++) {
+      this.stood[at]!.set(stands);
+      this.upTo[at + 1] = this.upTo[at]! + this.changes.step(this.order[at]!, stands);
+      this.place[this.order[at]!] = at;
+    }
+    this.minutes = this.upTo.at(-1)!;
+  }
+
+  /** Whether no rule leads from the first block into the second. */
+  private may([i, j, k]: Swap): boolean {
+    for (let at = j; at < k; at++)
+      for (const before of this.cards[this.order[at]!]!.after.keys()) {
+        const place = this.place[before]!;
+        if (place >= i && place < j) return false;
+      }
+    return true;
+  }
+
+  /** What an order would take with two blocks changed; as soon as that is over `most`, only that it is. */
+  private with([i, j, k]: Swap, most: number): number {
+    const { order, scratch: stands, changes } = this;
+    stands.set(this.stood[i]!);
+    let minutes = this.upTo[i]!;
+    const walk = (from: number, to: number) => {
+      for (let at = from; at < to && minutes <= most; at++) minutes += changes.step(order[at]!, stands);
+    };
+    walk(j, k);
+    walk(i, j);
+    if (minutes > most || k === order.length) return minutes;
+    /** After them, only what the blocks left otherwise counts anew. */
+    const before = this.stood[k]!;
+    const other = this.other;
+    other.clear();
+    for (let slot = 0; slot < stands.length; slot++) if (stands[slot] !== before[slot]) other.add(slot);
+    for (let at = k; at < order.length && other.size && minutes <= most; at++) {
+      const known = this.upTo[at + 1]! - this.upTo[at]!;
+      minutes += changes.otherwise(order[at]!, this.stood[at]!, stands, other) ?? known;
+      if (!other.size) return minutes + this.upTo.at(-1)! - this.upTo[at + 1]!;
+    }
+    return other.size ? minutes : minutes + this.upTo.at(-1)! - this.upTo[k]!;
+  }
+
+  /** Changes the blocks where that is allowed and takes at most so many minutes. */
+  tries(swap: Swap, most: number): boolean {
+    if (!this.may(swap) || this.with(swap, most) > most) return false;
+    const [i, j, k] = swap;
+    const first = this.order.slice(i, j);
+    this.order.splice(i, k - i, ...this.order.slice(j, k), ...first);
+    this.reckon(i);
+    return true;
+  }
+}
+
+/** Always the ready card that is quickest to come to, ties in the order of the job; `last`: none at the bench while there is another. */
+export function greedyOrder(changes: Changes, cards: readonly DraftCard[], last?: 'bench'): number[] {
+  const waiting = cards.map(({ after }) => after.size);
+  const followers = cards.map((): number[] => []);
+  cards.forEach(({ after }, i) => after.forEach((_, before) => followers[before]!.push(i)));
+  const ready = new Set(cards.flatMap((_, i) => (waiting[i] === 0 ? [i] : [])));
+  const order: number[] = [];
+  const stands = changes.initial.slice();
+  const tried = changes.initial.slice();
+  while (ready.size) {
+    let best = -1;
+    let quickest = Infinity;
+    for (const card of ready) {
+      tried.set(stands);
+      const bench = last && cards[card]!.setups[0]?.model === 'bench' ? 1e6 : 0;
+      const minutes = bench + changes.step(card, tried);
+      if (minutes < quickest - SAME || (Math.abs(minutes - quickest) < SAME && card < best))
+        [best, quickest] = [card, minutes];
+    }
+    ready.delete(best);
+    order.push(best);
+    changes.step(best, stands);
+    for (const follower of followers[best]!) if (--waiting[follower]! === 0) ready.add(follower);
+  }
+  return order;
+}
+
+/** Card by card as the job has them, each as soon as its rules let it. */
+export function plainOrder(cards: readonly DraftCard[]): number[] {
+  const order: number[] = [];
+  const done = new Set<number>();
+  const take = (card: number): void => {
+    if (done.has(card)) return;
+    done.add(card);
+    for (const before of [...cards[card]!.after.keys()].sort((a, b) => a - b)) take(before);
+    order.push(card);
+  };
+  cards.forEach((_, card) => take(card));
+  return order;
+}
+
+/** Numbers from 0 to 1, the same in every engine (mulberry32). */
+function numbers(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** So many minutes more are gone along with at first, and ever fewer. */
+const WARM = 6;
+/** So many partial orders are kept while the best is looked for; beyond, the found one stays. */
+const EXACT_STATES = 2000;
+/** Up to so many cards every exchange of blocks is looked at until none is better; up to some more at the end. */
+const FEW = 16;
+const SOME = 40;
+
+/**
+ * An order that keeps every rule and takes few minutes: the least of the plain and two greedy orders, then blocks of
+ * neighbours change places as long as that helps. Same cards, cost and seed, same order; never worse than plain.
+ * @param moves how many exchanges are tried where there are too many to try them all
+ */
+export function bestOrder(changes: Changes, cards: readonly DraftCard[], moves: number, seed = 1): readonly number[] {
+  const starts = [plainOrder(cards), greedyOrder(changes, cards), greedyOrder(changes, cards, 'bench')];
+  const start = starts.reduce((a, b) => (changes.of(b) < changes.of(a) - SAME ? b : a));
+  const n = cards.length;
+  if (n < 2) return start;
+  if (n <= FEW) {
+    const { order, minutes } = descended(new Better(changes, cards, [...start]));
+    return exactOrder(changes, cards, minutes, EXACT_STATES).order ?? order;
+  }
+  const better = new Better(changes, cards, [...start]);
+  const random = numbers(seed);
+  let best = [...start];
+  let least = better.minutes;
+  for (let move = 0; move < moves; move++) {
+    const warm = WARM * (1 - move / moves) ** 2;
+    /** Short blocks mostly, and any length now and then. */
+    const length = () => 1 + Math.floor(random() ** 3 * (n - 1));
+    const i = Math.floor(random() * (n - 1));
+    const j = Math.min(n - 1, i + length());
+    const k = Math.min(n, j + length());
+    better.tries([i, j, k], better.minutes + warm * random() ** 3 - SAME);
+    if (better.minutes < least - SAME) [best, least] = [[...better.order], better.minutes];
+  }
+  return n <= SOME ? descended(new Better(changes, cards, best)).order : best;
+}
+
+/** Every exchange of neighbouring blocks, again and again, until none is better. */
+function descended(better: Better): Better {
+  const n = better.order.length;
+  for (let found = true; found;) {
+    found = false;
+    for (let i = 0; i < n; i++)
+      for (let j = i + 1; j < n; j++)
+        for (let k = j + 1; k <= n; k++) found = better.tries([i, j, k], better.minutes - SAME) || found;
+  }
+  return better;
+}
