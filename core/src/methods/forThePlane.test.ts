@@ -50,7 +50,7 @@ describe('schools that choose the way', () => {
       tenoned: 'saw-flat-stack',
       mortised: 'hollow-chisel',
     });
-    expect(chosen({ faces: 'one' }).tenoned).toMatch(/saw-flat-one-face|stepped/);
+    expect(chosen({ faces: 'one' }).tenoned).toMatch(/saw-flat-one-face|stepped|paired-cutters/);
     expect(chosen({ guide: 'templates' }).mortised).toBe('bushing-mortise+square-ends');
     const own = { ...job, joints: job.joints.map((j) => ({ ...j, routes: { mortised: 'router-jig+square-ends' } })) };
     expect(planJob(own, { ...TEST_SHOP, schools: { ...USUAL_SCHOOLS, guide: 'templates' } }).joints[0]!.chosen.mortised).toBe('router-jig+square-ends'); // prettier-ignore

@@ -16,7 +16,7 @@ export interface Run {
 }
 
 /** Exchanges that are tried while somebody waits for the plan: fewer where each takes longer. */
-const movesFor = (cards: number): number => Math.min(10_000, Math.round(800_000 / Math.max(1, cards)));
+const movesFor = (cards: number): number => Math.min(20_000, Math.round(1_500_000 / Math.max(1, cards)));
 
 /**
  * A run order that keeps every hard rule and takes few minutes: never more than joint by joint, and the same for the

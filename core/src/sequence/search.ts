@@ -173,7 +173,7 @@ export function bestOrder(changes: Changes, cards: readonly DraftCard[], moves: 
   for (let move = 0; move < moves; move++) {
     const warm = WARM * (1 - move / moves) ** 2;
     /** Short blocks mostly, and any length now and then. */
-    const length = () => 1 + Math.floor(random() ** 3 * (n - 1));
+    const length = () => 1 + Math.floor(random() ** 5 * (n - 1));
     const i = Math.floor(random() * (n - 1));
     const j = Math.min(n - 1, i + length());
     const k = Math.min(n, j + length());

@@ -53,7 +53,7 @@ describe('a whole piece', () => {
     expect(new Set(rail.work.map(({ setup }) => setup.stage))).toEqual(new Set(['groove', 'mortise', 'square-ends', 'shoulders', 'cheeks', 'bore'])); // prettier-ignore
     expect(rail.work.filter(({ setup }) => setup.stage === 'bore').length).toBe(2);
     const proof = provePiece(modeller, rail, EXACT);
-    expect(proof).toMatchObject({ good: true, faults: [], trapped: [], mismatches: [], joints: ['frame', 'middle'] });
+    expect({ ...proof, joints: [...proof.joints].sort() }).toMatchObject({ good: true, faults: [], trapped: [], mismatches: [], joints: ['frame', 'middle'] }); // prettier-ignore
     const wanted = modeller.scope(() => {
       const piece = pieceOf(rail.part, 'median');
       const waste = rail.places.map(({ at, kind, params }) => kind.geometry(params, at.member, piece, at).mustBeEmpty);
@@ -114,7 +114,7 @@ describe('a whole piece', () => {
     expect(worst).toMatchObject({ sort: 'gone', joint: 'middle' });
     expect(worst!.depth).toBeCloseTo(3, 2);
     const [note] = notesOnPieces([proof], plan);
-    expect(note!.joints).toEqual(['frame', 'middle']);
+    expect([...note!.joints].sort()).toEqual(['frame', 'middle']);
     expect(speak(note!.words, METRIC)).toMatch(
       /^Rail: with all its joints cut, wood is missing 3\.0 mm deep, by Mortise/,
     );
