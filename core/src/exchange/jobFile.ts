@@ -50,6 +50,8 @@ export interface Job {
   readonly seasons: Seasons | null;
   readonly parts: readonly Part[];
   readonly joints: readonly Joint[];
+  /** Cards in the order somebody wants them, by id; left out, Velk looks for the quickest. */
+  readonly order?: readonly string[];
 }
 
 /** A job with nothing in it yet. */

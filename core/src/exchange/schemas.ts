@@ -194,6 +194,7 @@ export const jobSchema = Joi.object<Job>({
   seasons: orNull(Joi.object({ now: climate(), later: climate() })),
   parts: Joi.array().items(partSchema).max(LIMITS.parts).unique('id').required(),
   joints: Joi.array().items(jointSchema).max(LIMITS.joints).unique('id').required(),
+  order: Joi.array().items(text(200)).max(LIMITS.order).unique(),
 }).required();
 
 export const jobFileSchema = Joi.object<JobFile>({

@@ -58,9 +58,10 @@ export interface Plan {
   readonly basis: Basis;
   readonly joints: readonly JointPlan[];
   readonly cards: readonly Card[];
-  /** Of changing over in this order; joint by joint as the job has them; and what no order can be under. */
+  /** Of changing over: in this order; joint by joint as the job has them; in the quickest found; and under which none is. */
   readonly minutes: number;
   readonly plain: number;
+  readonly quickest: number;
   readonly least: number;
   /** Whole pieces, once they were cut. */
   readonly pieces?: readonly PieceProof[];
@@ -110,19 +111,21 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   );
   const circle = circleAmong(cards);
   const open = circle ? withoutLast(cards, circle) : cards;
-  const { order, minutes, plain, least } = runOrder(open, shop.minutes);
-  const run = withMoves(order.map((index) => cards[index]!.setups));
+  const places = new Map(open.map(({ setups }, i) => [setups[0]!.id, i]));
+  const wanted = job.order?.flatMap((id) => places.get(id) ?? []);
+  const { order, ...run } = runOrder(open, shop.minutes, wanted);
+  const set = withMoves(order.map((index) => cards[index]!.setups));
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
   const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
   const joints = drafts.map((draft) => draft.plan);
-  const mated = matesCut(run);
+  const mated = matesCut(set);
   return {
     plan: {
       stamp: { velk: VERSION, job: fingerprint(job), shop: fingerprint(chest) },
       basis: { job, shop: chest },
       joints,
       cards: order.map((index, at): Card => {
-        const setups = run[at]!;
+        const setups = set[at]!;
         return {
           id: idOf(index),
           setups,
@@ -131,14 +134,12 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
           after: [...cards[index]!.after].map(([before, rule]) => ({ card: idOf(before), rule: rule.words })),
         };
       }),
-      minutes,
-      plain,
-      least,
+      ...run,
       ...(circle && { circle: circle.map(({ at, rule }) => ({ card: idOf(at), rule: rule.words })) }),
       hasErrors: circle !== undefined || joints.some(isUnmade),
     },
-    provers: proversOf(drafts, inRunOrder(run.flat())),
-    pieces: () => pieceProversOf(run.flat(), drafts, job, shop),
+    provers: proversOf(drafts, inRunOrder(set.flat())),
+    pieces: () => pieceProversOf(set.flat(), drafts, job, shop),
   };
 }
 

@@ -9,7 +9,7 @@ import { JOINT_KINDS } from '../joints/index.ts';
 import { USUAL_MINUTES } from '../tooling/index.ts';
 import { Changes } from './changes.ts';
 import { exactOrder } from './exact.ts';
-import { bestOrder, plainOrder } from './search.ts';
+import { bestOrder, plainOrder, wantedOrder } from './search.ts';
 import {
   cardsFor,
   runOrder,
@@ -220,6 +220,37 @@ describe('the order', () => {
     expect(changes.of(order)).toBeLessThanOrEqual(changes.least() * 1.03);
     expect(changes.of(plainOrder(all))).toBeGreaterThan(changes.least() * 1.5);
     expect(bestOrder(changes, all, 60_000)).toEqual(order);
+  });
+
+  it('is as somebody wants it, as far as the rules let it; what nobody placed follows what it follows in the quickest', () => {
+    const rule = RULES[0]!;
+    const after = (...at: number[]): DraftCard => ({ ...planted(1, 1, at.length, 1), after: new Map(at.map((i) => [i, rule])) }); // prettier-ignore
+    const cards = [after(), after(), after(0), after(), after(2)];
+    const wanted = (...places: number[]) => wantedOrder(cards, places, [0, 1, 2, 3, 4]);
+    expect(wanted(3, 1, 0, 2, 4)).toEqual([3, 1, 0, 2, 4]);
+    /** 4 waits for 2, and 2 for 0: each comes as soon as it may. */
+    expect(wanted(4, 2, 1, 0, 3)).toEqual([1, 0, 2, 4, 3]);
+    expect(wanted(3, 0)).toEqual([3, 0, 1, 2, 4]);
+    expect(wanted()).toEqual([0, 1, 2, 3, 4]);
+    fc.assert(
+      fc.property(fc.shuffledSubarray([0, 1, 2, 3, 4]), (places) => {
+        const order = wanted(...places);
+        expect([...order].sort()).toEqual([0, 1, 2, 3, 4]);
+        expect(brokenRule(cards, order)).toBeUndefined();
+      }),
+    );
+    const job = demo('racks');
+    const { cards: quickest, quickest: found } = planJob(job.job, job.shop);
+    const reversed = quickest.map(({ id }) => id).reverse();
+    const own = planJob({ ...job.job, order: [...reversed, 'a card that is gone'] }, job.shop);
+    expect(own.quickest).toBe(found);
+    expect(own.minutes).toBeGreaterThan(found);
+    const place = new Map(own.cards.map((c, i) => [c.id, i]));
+    for (const { id, after: before } of own.cards) for (const { card } of before) expect(place.get(card)).toBeLessThan(place.get(id)!); // prettier-ignore
+    const free = own.cards.filter(
+      (c) => !c.after.length && !own.cards.some((o) => o.after.some((a) => a.card === c.id)),
+    );
+    expect(free.map((c) => c.id)).toEqual(reversed.filter((id) => free.some((c) => c.id === id)));
   });
 
   it('remembers what stands on a machine while others are worked on, until something else is set there', () => {

@@ -2,7 +2,7 @@ import type { Setup } from '../setups/index.ts';
 import type { Minutes, Shop } from '../tooling/index.ts';
 import { cardsFor, type DraftCard } from './cards.ts';
 import { Changes } from './changes.ts';
-import { bestOrder, greedyOrder, plainOrder } from './search.ts';
+import { bestOrder, greedyOrder, plainOrder, wantedOrder } from './search.ts';
 
 /** An order to cut in, and what it takes beside others, minutes of changing over. */
 export interface Run {
@@ -13,19 +13,29 @@ export interface Run {
   readonly plain: number;
   /** What no order can be under. */
   readonly least: number;
+  /** The quickest that was found, where somebody wants another. */
+  readonly quickest: number;
 }
 
 /** Exchanges that are tried while somebody waits for the plan: fewer where each takes longer. */
 const movesFor = (cards: number): number => Math.min(20_000, Math.round(1_500_000 / Math.max(1, cards)));
 
 /**
- * A run order that keeps every hard rule and takes few minutes: never more than joint by joint, and the same for the
- * same job.
+ * A run order that keeps every hard rule: as somebody wants it, else one that takes few minutes, never more than joint
+ * by joint. The same for the same job.
+ * @param wanted places of cards in the order that somebody wants
  */
-export function runOrder(cards: readonly DraftCard[], cost: Minutes): Run {
+export function runOrder(cards: readonly DraftCard[], cost: Minutes, wanted?: readonly number[]): Run {
   const changes = new Changes(cards, cost);
-  const order = bestOrder(changes, cards, movesFor(cards.length));
-  return { order, minutes: changes.of(order), plain: changes.of(plainOrder(cards)), least: changes.least() };
+  const found = bestOrder(changes, cards, movesFor(cards.length));
+  const order = wanted ? wantedOrder(cards, wanted, found) : found;
+  return {
+    order,
+    minutes: changes.of(order),
+    plain: changes.of(plainOrder(cards)),
+    least: changes.least(),
+    quickest: changes.of(found),
+  };
 }
 
 /** Change-over minutes of an order. */

@@ -133,6 +133,32 @@ export function plainOrder(cards: readonly DraftCard[]): number[] {
   return order;
 }
 
+/**
+ * Cards as somebody wants them: each as soon after its place as its rules let it, and one that nobody has placed after
+ * the one that it follows in another order.
+ * @param wanted places of cards, some or all of them
+ * @param found an order of all of them
+ */
+export function wantedOrder(
+  cards: readonly DraftCard[],
+  wanted: readonly number[],
+  found: readonly number[],
+): number[] {
+  const order = [...new Set(wanted)];
+  found.forEach((card, at) => {
+    if (!order.includes(card)) order.splice(order.indexOf(found[at - 1] ?? -1) + 1, 0, card);
+  });
+  const done = new Set<number>();
+  const kept: number[] = [];
+  while (order.length) {
+    const next = order.findIndex((card) => [...cards[card]!.after.keys()].every((before) => done.has(before)));
+    const [card] = order.splice(Math.max(0, next), 1) as [number];
+    done.add(card);
+    kept.push(card);
+  }
+  return kept;
+}
+
 /** Numbers from 0 to 1, the same in every engine (mulberry32). */
 function numbers(seed: number): () => number {
   let state = seed >>> 0;

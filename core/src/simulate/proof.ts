@@ -190,9 +190,19 @@ function proofBy<P extends object>(
       good:
         Object.values(members).every(explained) &&
         assembly.shoulderGap <= TOLERANCE &&
-        assembly.interference.depth <= tight + TOLERANCE,
+        assembly.interference.depth <= tight + unset(halves) + TOLERANCE,
     };
   });
+}
+
+/** Wood in the way by less than this gives way to the first stroke of anything, mm. */
+const UNFELT: Mm = 0.025;
+
+/** What a pair may be in its own way because nothing here sets a figure closer: the largest error, as far as nobody feels it. */
+function unset(halves: Readonly<Record<MemberName, HalfPlan>>): Mm {
+  const setups = Object.values(halves).flatMap(({ batches }) => batches.flatMap((b) => b.setups));
+  const errors = setups.flatMap((s) => s.figures.flatMap((f) => (f.stays ? [] : [Math.abs(f.set.error)])));
+  return Math.min(UNFELT, Math.max(0, ...errors));
 }
 
 /** Nothing is wrong with the wood but what the rounding of its figures explains. */

@@ -23,6 +23,8 @@ export const LIMITS = {
   /** Joints of the same two parts. */
   perPair: 24,
   device: 60,
+  /** Cards of one job. */
+  order: 20_000,
 } as const;
 
 /** Text that can be stored and shown: no control characters, and no half of a character. */

@@ -71,6 +71,14 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
           The shoulder stays open by <Length value={proof.assembly.shoulderGap} style={style} />.
         </>
       )}
+      {proof.good && proof.assembly.interference.depth > Math.max(0, -proof.assembly.clearance) + 0.005 && (
+        <>
+          {' '}
+          Wood is in the way by{' '}
+          <Length value={proof.assembly.interference.depth} style={{ ...style, inches: 'decimal' }} />, less than can be
+          set here.
+        </>
+      )}
       {!proof.good && proof.assembly.interference.depth > 0.005 && (
         <>
           {' '}
