@@ -11,7 +11,7 @@ test('a through joint made from the picker, edited on the drawing, changed to bl
 }) => {
   await openLooms(page, velk, 'joints');
   await page.getByRole('button', { name: 'Add a joint' }).click();
-  await pickPart(page, 'Tenon on', 'Stretcher');
+  await pickPart(page, 'Tenon on', 'Post');
   await pickPart(page, 'Mortise in', 'Foot');
   await page.getByRole('button', { name: /^Through mortise and tenon/ }).click();
   const proud = page.getByLabel('proud of the far side, mm');

@@ -118,7 +118,8 @@ describe('jobs', () => {
     const made = await make();
     const device = '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b11';
     await call('POST', '/api/shop/devices', { id: device, name: 'Bench tablet' });
-    const job: Job = { ...made.job, name: 'Looms, again', parts: made.job.parts.map((p) => ({ ...p, quantity: 7 })) };
+    const parts = made.job.parts.map((p) => ({ ...p, quantity: 7 }));
+    const job: Job = { ...made.job, name: 'Looms, again', parts, order: ['a card', 'another'] };
     const saved = await call<StoredJob>(
       'PUT',
       `/api/jobs/${made.id}`,

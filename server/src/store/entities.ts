@@ -23,7 +23,7 @@ export interface JobRow {
   notes: string;
   units: 'mm' | 'in';
   /** What the job holds beside its parts and joints. */
-  ways: Pick<Job, 'schools' | 'seasons'>;
+  ways: Omit<Job, 'name' | 'notes' | 'units' | 'parts' | 'joints'>;
   version: number;
   updatedAt: Date;
   updatedBy: string;

@@ -111,7 +111,8 @@ export function jobStore(source: DataSource) {
     job: Job,
     { from, by, id: saveId = undefined }: Save,
   ): Promise<StoredJob> => {
-    const { name, notes, units, schools, seasons } = job;
+    /** Whatever else a job holds is kept as it is: nothing is lost that a later Velk adds. */
+    const { name, notes, units, parts, joints, ...ways } = job;
     const [version, updatedAt] = [from + 1, new Date()];
     const row: JobRow = {
       id,
@@ -119,7 +120,7 @@ export function jobStore(source: DataSource) {
       name,
       notes,
       units,
-      ways: { schools, seasons },
+      ways,
       version,
       updatedAt,
       updatedBy: by,
@@ -129,11 +130,11 @@ export function jobStore(source: DataSource) {
     await manager.delete(JointEntity, { jobId: id });
     await manager.insert(
       PartEntity,
-      job.parts.map((data, position) => ({ jobId: id, id: data.id, position, data })),
+      parts.map((data, position) => ({ jobId: id, id: data.id, position, data })),
     );
     await manager.insert(
       JointEntity,
-      job.joints.map((data, position) => ({ jobId: id, id: data.id, position, kind: data.kind, data })) as never[],
+      joints.map((data, position) => ({ jobId: id, id: data.id, position, kind: data.kind, data })) as never[],
     );
     await manager.insert(RevisionEntity, { jobId: id, version, savedAt: updatedAt, savedBy: by, saveId: saveId ?? null, data: job as never }); // prettier-ignore
     await manager.query(THIN, [id]);

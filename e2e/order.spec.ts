@@ -1,0 +1,50 @@
+import type { Locator, Page } from '@playwright/test';
+import { expect, openLooms, test } from './velk.ts';
+
+const rows = (page: Page): Locator => page.locator('ol.order > li');
+const handle = (row: Locator): Locator => row.getByRole('button', { name: /^Move set-up/ });
+const idOf = (row: Locator) => row.getAttribute('data-card');
+
+test('a card is moved by keys and by drag, refused with its rule, kept over a reload, and given back', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'order');
+  await expect(
+    page.getByText(/minutes of changing over; joint by joint it would be \d+, and no order takes under/),
+  ).toBeVisible();
+  /** The last card that can go up: nothing before it must come first. */
+  const [second, third] = [await idOf(rows(page).nth(1)), await idOf(rows(page).nth(2))];
+  await handle(rows(page).nth(1)).focus();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(rows(page).nth(2)).toHaveAttribute('data-card', second!);
+  await expect(rows(page).nth(1)).toHaveAttribute('data-card', third!);
+  await expect(handle(rows(page).nth(2))).toBeFocused();
+  await expect(page.getByText(/minutes of changing over in your order/)).toBeVisible();
+
+  /** A tenon never comes before its mortise: the first card that waits for another one is dragged to the top. */
+  const waiting = rows(page).filter({ hasText: 'Why not earlier' }).first();
+  const stays = await idOf(waiting);
+  const place = await rows(page).evaluateAll(
+    (all, id) => all.findIndex((li) => li.getAttribute('data-card') === id),
+    stays,
+  );
+  await handle(waiting).hover();
+  await page.mouse.down();
+  await page.mouse.move(300, 400, { steps: 4 });
+  await expect(page.getByText(/^It can go anywhere from \d+ to \d+\.$/)).toBeVisible();
+  await expect(page.locator('ol.order > li.barred').first()).toBeAttached();
+  const top = (await rows(page).first().boundingBox())!;
+  await page.mouse.move(top.x + 20, Math.max(4, top.y + 4), { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText(/^Not before \d+: /)).toBeVisible();
+  await expect(rows(page).nth(place)).toHaveAttribute('data-card', stays!);
+
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(rows(page).nth(2)).toHaveAttribute('data-card', second!);
+  await page.getByRole('button', { name: /^Back to the quickest found/ }).click();
+  await expect(rows(page).nth(1)).toHaveAttribute('data-card', second!);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(rows(page).nth(2)).toHaveAttribute('data-card', second!);
+});
