@@ -206,7 +206,8 @@ function Readings({ readings, style }: { readings: readonly Reading[] | undefine
   if (!readings) return <p className="quiet">… cutting the test piece virtually</p>;
   if (!readings.length) return null;
   return (
-    <table className="sizes" aria-label="What the test piece should read">
+    <table className="sizes reading" aria-label="What the test piece should read">
+      <caption>It should read</caption>
       <tbody>
         {readings.map(({ joint, member, dimension, name, value, within, more }) => (
           <tr key={`${joint} ${member} ${dimension} ${value}`}>
