@@ -36,9 +36,11 @@ export function jobOf(count: number): Job {
     parts: [
       ...one.parts,
       ...Array.from({ length: count }, (_, i) => ({ ...one.parts[1]!, id: `stile-${i}`, name: `Stile ${i}` })),
+      ...Array.from({ length: count }, (_, i) => ({ ...one.parts[0]!, id: `rail-${i}`, name: `Rail ${i}` })),
     ],
     joints: Array.from({ length: count }, (_, i) => ({
       ...one.joints[0]!,
+      tenoned: { ...one.joints[0]!.tenoned, part: `rail-${i}` },
       mortised: { ...one.joints[0]!.mortised, part: `stile-${i}` },
       id: `joint-${i}`,
       params: {

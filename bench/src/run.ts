@@ -15,6 +15,7 @@ import {
   Remembered,
   resolve,
   virtualCut,
+  waysOf,
   type Job,
   type JointDraft,
 } from '@velk/core';
@@ -61,6 +62,19 @@ for (const count of [50, 500]) {
 const crowded = crowdedShop(5000);
 const [bare5, many5] = [TEST_SHOP, crowded].map((shop) => time(() => planJob(jobOf(50), shop), 10));
 console.log(`  50 joints with 5,000 tools in the chest: ${(many5! / bare5!).toFixed(2)} of a small chest`);
+
+console.log('Change-over minutes: of the order and of joint by joint, against what no order can be under');
+for (const count of [2, 10, 40, 160]) {
+  const { cards, minutes, plain, least } = planJob(jobOf(count), TEST_SHOP);
+  console.log(
+    `  ${String(cards.length).padStart(4)} cards: ${(minutes / least).toFixed(2)}, ${(plain / least).toFixed(2)}`,
+  );
+}
+
+console.log('Ranking all ways of a job of 50 joints, against planning it');
+const fifty = jobOf(50);
+const ranked = time(() => fifty.joints.forEach((joint) => waysOf(joint, fifty, TEST_SHOP)), 2);
+console.log(`  ${(ranked / time(() => planJob(fifty, TEST_SHOP), 3)).toFixed(2)}`);
 
 console.log('Geometry, features and sheets of 200 joints of all kinds, against 200 blind ones');
 const made = (kinds: readonly string[]) =>

@@ -60,7 +60,7 @@ try {
   await velk.up();
   await smallPlan(6);
   const quiet = await smallPlan(15);
-  const heavy = Promise.all([1990, 1980, 1970].map((joints) => velk.ask('POST', '/api/plan', file(jobOf(joints)))));
+  const heavy = Promise.all([990, 980, 970].map((joints) => velk.ask('POST', '/api/plan', file(jobOf(joints)))));
   await sleep(3000);
   ratio(
     'a small plan while three of the heaviest jobs are planned, against a quiet server',
