@@ -136,27 +136,26 @@ export class Changes {
    * the settings of one thing each takes a test cut but those that a card leaves in passing.
    */
   least(): number {
-    const bySlot = new Map<
-      number,
-      { first: Set<number>; all: Set<number>; each: number; turns: boolean; card: number }
-    >();
+    const bySlot = new Map<number, { first: Set<number>; all: Map<number, number>; turns: boolean; card: number }>();
     for (let card = 0; card < this.where.length; card++)
       for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++) {
         const slot = this.slot[ask]!;
-        const own = bySlot.get(slot) ?? { first: new Set(), all: new Set(), each: this.each[ask]!, turns: false, card };
+        const own = bySlot.get(slot) ?? { first: new Set(), all: new Map<number, number>(), turns: false, card };
         bySlot.set(slot, own);
         own.first.add(this.first[ask]!);
-        own.all.add(this.first[ask]!).add(this.last[ask]!);
+        /** A blade takes other minutes to change than a stack: each value by its own. */
+        for (const value of [this.first[ask]!, this.last[ask]!])
+          own.all.set(value, Math.min(own.all.get(value) ?? Infinity, this.each[ask]!));
         own.turns ||= this.inner[ask]! > 0;
       }
     let minutes = new Set(this.where).size * this.cost.machine;
     const tests = new Map<number, number>();
-    bySlot.forEach(({ first, all, each, turns, card }, slot) => {
-      const fresh = (values: ReadonlySet<number>) => values.size - Number(values.has(this.initial[slot]!));
-      minutes += fresh(all) * each;
-      const touches = turns ? Math.ceil(fresh(first) / 2) : fresh(first);
+    bySlot.forEach(({ first, all, turns, card }, slot) => {
+      const there = this.initial[slot]!;
+      all.forEach((each, value) => (minutes += value === there ? 0 : each));
+      const fresh = first.size - Number(first.has(there));
       const where = this.where[card]!;
-      tests.set(where, Math.max(tests.get(where) ?? 0, touches * this.test[card]!));
+      tests.set(where, Math.max(tests.get(where) ?? 0, (turns ? Math.ceil(fresh / 2) : fresh) * this.test[card]!));
     });
     tests.forEach((most) => (minutes += most));
     return minutes;

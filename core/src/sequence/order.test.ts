@@ -198,6 +198,21 @@ describe('the order', () => {
     expect(seen).toBeGreaterThan(30);
   });
 
+  it('lies between its bound and joint by joint for three joints of any kinds, and nothing better is found exactly', () => {
+    const made = JOINT_KINDS.flatMap(({ id }) => fc.sample(cases({ kind: id }), { numRuns: 2, seed: 4 })).map(({ job }) => job); // prettier-ignore
+    let proven = 0;
+    for (let i = 0; i + 2 < made.length; i += 3) {
+      const cards = cardsFor([0, 1, 2].map((at) => jointsOf(made[i + at]!, `j${at}`)), TEST_SHOP); // prettier-ignore
+      const { minutes, plain, least } = runOrder(cards, USUAL_MINUTES);
+      expect([least <= minutes + 1e-9, minutes <= plain + 1e-9]).toEqual([true, true]);
+      if (cards.length > 13) continue;
+      const exact = exactOrder(new Changes(cards, USUAL_MINUTES), cards, minutes, 20_000);
+      proven += Number(exact.proven);
+      expect(exact.order).toBeUndefined();
+    }
+    expect(proven).toBeGreaterThan(4);
+  });
+
   /** A card of one cutter on one machine, with its fence and its height at these places. */
   const planted = (
     machine: number,
@@ -262,6 +277,13 @@ describe('the order', () => {
     expect(of(a, b, a)).toBe(2 * first + machine);
     /** Another height is one move and a test cut; another cutter makes all distances new. */
     expect(of(a, b, planted(1, 1, 10, 21)) - of(a, b)).toBe(machine + figure + testCut);
+    /** The bound has a stack and a blade each by its own minutes, whichever is first in the job. */
+    const stacked = { ...a, setups: [{ ...a.setups[0]!, cutter: 'stack', between: [3] }] };
+    for (const all of [
+      [a, stacked],
+      [stacked, a],
+    ])
+      expect(new Changes(all, USUAL_MINUTES).least()).toBe(of(...all));
     expect(of(a, planted(1, 3, 10, 20)) - of(a)).toBe(cutter + 2 * figure + testCut);
     expect(of(a, planted(1, 3, 10, 20), a) - of(a, planted(1, 3, 10, 20))).toBe(cutter + 2 * figure + testCut);
   });

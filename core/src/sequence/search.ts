@@ -173,7 +173,7 @@ function numbers(seed: number): () => number {
 /** So many minutes more are gone along with at first, and ever fewer. */
 const WARM = 6;
 /** So many partial orders are kept while the best is looked for; beyond, the found one stays. */
-const EXACT_STATES = 2000;
+const EXACT_STATES = 400;
 /** Up to so many cards every exchange of blocks is looked at until none is better; up to some more at the end. */
 const FEW = 16;
 const SOME = 40;
