@@ -19,10 +19,10 @@ const MACHINES: ReadonlySet<ToolKind> = new Set([
 /** So many unlike machines of a kind are looked at, no more: each costs as much planning as the first. */
 const MOST = 4;
 
-/** The chest with one machine of each kind; `instead`: which of them stands in for the first of its kind. */
+/** The chest with one machine of each kind; `exchanged`: which of them stands in for the first of its kind. */
 interface Outfit {
   readonly shop: Shop;
-  readonly instead?: Tool;
+  readonly exchanged?: { readonly first: Tool; readonly instead: Tool };
 }
 
 /** The chest once with the first machine of each kind, and once more for every other that is unlike it. */
@@ -43,7 +43,10 @@ function outfitsOf(shop: Shop): readonly Outfit[] {
         { shop: without(new Set(others)) },
         ...others.map((instead): Outfit => {
           const first = kinds.get(instead.kind)![0]!;
-          return { shop: without(new Set([first, ...others.filter((t) => t !== instead)])), instead };
+          return {
+            shop: without(new Set([first, ...others.filter((t) => t !== instead)])),
+            exchanged: { first, instead },
+          };
         }),
       ]
     : [{ shop }];
@@ -61,16 +64,19 @@ const measured = ({ id: _id, name: _name, ...rest }: Tool): string => JSON.strin
 export function routesInChest(features: readonly Feature[], shop: Shop, context: ForHalf): Route[] {
   const [first, ...others] = outfitsOf(shop);
   const usual = routesFor(features, first!.shop, context);
-  const further = others.flatMap(({ shop: own, instead }) =>
-    routesFor(features, own, context)
-      .filter((route) => route.refusals.every((r) => r.hazard) && uses(route, instead!))
+  const further = others.flatMap(({ shop: own, exchanged }) => {
+    const { first, instead } = exchanged!;
+    /** What goes without the first of its kind goes without the others. */
+    const without = new Set(usual.filter((r) => r.refusals.every((x) => x.hazard) && !uses(r, first)).map((r) => r.id));
+    return routesFor(features, own, context, (id) => !without.has(id))
+      .filter((route) => route.refusals.every((r) => r.hazard) && uses(route, instead))
       .map((route) => ({
         ...route,
-        id: `${route.id}@${instead!.id}`,
-        title: `${route.title}; ${instead!.name}`,
-        machine: instead!.id,
-      })),
-  );
+        id: `${route.id}@${instead.id}`,
+        title: `${route.title}; ${instead.name}`,
+        machine: instead.id,
+      }));
+  });
   if (!further.length) return usual;
   return [...usual, ...further].sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
 }

@@ -72,8 +72,14 @@ export const STAGES: readonly Stage[] = [
 /**
  * Every way of cutting a member: one method for each stage its features go through, accepted ones first. Features of
  * one form are cut the same way.
+ * @param wanted by id, where not all of them are asked for
  */
-export function routesFor(features: readonly Feature[], shop: Shop, context: ForHalf): Route[] {
+export function routesFor(
+  features: readonly Feature[],
+  shop: Shop,
+  context: ForHalf,
+  wanted: (id: string) => boolean = () => true,
+): Route[] {
   const forms = [...new Set(features.map((f) => f.form))];
   const choices = forms
     .flatMap((form) =>
@@ -98,8 +104,9 @@ export function routesFor(features: readonly Feature[], shop: Shop, context: For
     ) // prettier-ignore
     .filter(edgesCanBeApart);
   const done = piecesOfWork(features, shop, context);
-  return [...new Map(combinations.map((methods) => [methods.map((m) => m.id).join('+'), methods])).values()]
-    .map((methods) => route(features, shop, methods, done))
+  return [...new Map(combinations.map((methods) => [methods.map((m) => m.id).join('+'), methods]))]
+    .filter(([id]) => wanted(id))
+    .map(([, methods]) => route(features, shop, methods, done))
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
 }
 
