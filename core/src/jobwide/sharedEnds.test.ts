@@ -35,6 +35,9 @@ describe('two joints at one end of a part', () => {
   });
 
   it('share one tenon where it is the same: cut once on every piece, counted once, each with its share', () => {
+    const [near, far] = twoJoints({}).joints as [Job['joints'][number], Job['joints'][number]];
+    const third = { ...far, id: 'third', name: 'Rail farther still', mortised: { ...far.mortised, perPiece: 1 }, params: { ...far.params, position: 400 } }; // prettier-ignore
+    expect(planJob({ ...twoJoints({}), joints: [near, far, third] }, TEST_SHOP, modeller).hasErrors).toBe(false);
     const { joints, cards, hasErrors } = planJob(twoJoints({}), TEST_SHOP, modeller);
     expect([hasErrors, joints.map((j) => j.proof?.good)]).toEqual([false, [true, true]]);
     /** Six rails have twelve ends; a third of the mortises are the first joint’s. */

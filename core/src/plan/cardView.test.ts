@@ -119,6 +119,21 @@ describe('a card as it is read', () => {
     expect(cards.some((c) => c.stops.length > 0 && c.setups.filter((s) => s.stops?.length).length > 1)).toBe(true);
   });
 
+  it('sets by blocks of the job’s own units, and slopes over what can be marked in them', () => {
+    for (const [name, box, run] of [
+      ['looms', 'Grey box of blocks', 120],
+      ['racks', 'Inch blocks', 127],
+    ] as const) {
+      const { job, shop } = demo(name);
+      const { cards } = planJob(job, shop);
+      const setups = cards.flatMap((c) => c.setups);
+      const boxes = setups.flatMap((s) => s.figures.flatMap((f) => f.reach.flatMap((r) => (r.by === 'blocks' ? [r.box] : [])))); // prettier-ignore
+      expect([name, [...new Set(boxes)].map((id) => shop.tools.find((t) => t.id === id)?.name)]).toEqual([name, [box]]);
+      const runs = setups.flatMap((s) => s.angles ?? []).map((angle) => angle.run);
+      expect([name, new Set(runs)]).toEqual([name, new Set([run])]);
+    }
+  });
+
   it('says that end stops stay only where they do', () => {
     const told = (title: string) => {
       const card = LOOMS.cards.find((c) => c.title.startsWith(title))!;
