@@ -6,6 +6,17 @@ import { figuresFor, type Context, type Method } from './method.ts';
 import { byDepth, shouldersOf } from './shoulders.ts';
 import { bundleWords, overLevels } from './stack.ts';
 
+/** What all ways have in common that clear a tenon lying on the sled of the table saw. */
+export const LYING_FLAT = {
+  form: 'tenon',
+  stage: 'cheeks',
+  bySide: 'table-saw',
+  leavesFat: true,
+  also: ['shoulders'],
+  lean: { by: 'wedge' },
+  applies: () => true,
+} as const satisfies Partial<Method<TenonFeature>>;
+
 /** What clears a tenon that lies on the sled of the table saw, its end against a stop. */
 interface Clearing {
   readonly id: string;

@@ -34,23 +34,7 @@ export interface Route extends RouteChoice {
 }
 
 /** A route without its set-ups: they are most of its size, and a job has hundreds that nobody takes. */
-export const choiceOf = ({
-  id,
-  title,
-  methods,
-  shouldersFirst,
-  traits,
-  refusals,
-  machine,
-}: RouteChoice): RouteChoice => ({
-  id,
-  title,
-  methods,
-  shouldersFirst,
-  traits,
-  refusals,
-  ...(machine !== undefined && { machine }),
-});
+export const choiceOf = ({ setups: _, ...choice }: Route): RouteChoice => choice;
 
 /** What a half goes through, in this order unless its cheeks come first. */
 export const STAGES: readonly Stage[] = [

@@ -21,7 +21,9 @@ export function writeLength(value: Mm, style: LengthStyle): WrittenLength {
   const size = Math.abs(written);
   const base = { negative: written < -1e-9, unit: style.system, remainder: value - written };
   if (style.system === 'mm') return { ...base, whole: decimal(size, style.graduation, style.decimal) };
-  if (style.inches === 'decimal') {
+  /** What no fraction shows is not nothing. */
+  const fine = size < 1e-9 && Math.abs(value) > INCH / 2000;
+  if (style.inches === 'decimal' || fine) {
     const thousandths = roundTo(value, INCH / 1000, 'nearest');
     const text = (Math.abs(thousandths) / INCH).toFixed(3).replace('.', style.decimal);
     return { ...base, negative: thousandths < -1e-9, whole: text, remainder: value - thousandths };

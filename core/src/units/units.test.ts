@@ -135,6 +135,8 @@ describe('writing a length', () => {
   it('shows what a fraction leaves out of a figure that is set in thousandths', () => {
     expect(formatFigure(12.7 - 0.002 * INCH, IMPERIAL)).toBe('1/2 in − 0.002 in');
     expect(formatFigure(12.7, IMPERIAL)).toBe('1/2 in');
+    /** Less than any fraction is told in thousandths, and only nothing as nothing. */
+    expect([0.1, -0.1, 0.02, 0.01, 0].map((v) => formatLength(v, IMPERIAL))).toEqual(['0.004 in', '-0.004 in', '0.001 in', '0 in', '0 in']); // prettier-ignore
   });
 
   const styles = [

@@ -30,6 +30,7 @@ import { useJoint } from '../app/useJoint.ts';
 import { jointPicked } from '../app/view.ts';
 import { Cautions, Stops } from './Hazards.tsx';
 import { ProofLine } from './ProofLine.tsx';
+import { Readings } from './Readings.tsx';
 
 /** Where a card is shown: its id has letters that an address can’t hold. */
 export const cardPath = (job: string, card: Pick<Card, 'id'>): string =>
@@ -197,34 +198,6 @@ export function CardSheet({
         </div>
       </div>
     </div>
-  );
-}
-
-/** What the test piece should read, as a calliper shows it; the list is there when it has been cut virtually. */
-function Readings({ readings, style }: { readings: readonly Reading[] | undefined; style: LengthStyle }) {
-  const fine: LengthStyle = { ...style, inches: 'decimal' };
-  if (!readings) return <p className="quiet">… cutting the test piece virtually</p>;
-  if (!readings.length) return null;
-  return (
-    <table className="sizes reading" aria-label="What the test piece should read">
-      <caption>It should read</caption>
-      <tbody>
-        {readings.map(({ joint, member, dimension, name, value, within, more }) => (
-          <tr key={`${joint} ${member} ${dimension} ${value}`}>
-            <th scope="row">
-              {name}
-              {more && <span className="quiet"> so far</span>}
-            </th>
-            <td>
-              <Length value={value} style={fine} />
-            </td>
-            <td className="quiet">
-              ± <Length value={within} style={fine} unit={false} />
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   );
 }
 

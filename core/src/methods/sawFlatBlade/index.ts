@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { nibbles, overBlade } from '../blades.ts';
-import { lyingFlat } from '../lyingFlat.ts';
+import { LYING_FLAT, lyingFlat } from '../lyingFlat.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { shouldersOf } from '../shoulders.ts';
@@ -14,13 +14,7 @@ import { shouldersOf } from '../shoulders.ts';
 export const sawFlatBlade: Method<TenonFeature> = {
   id: 'saw-flat-blade',
   title: 'Shoulders and cheeks, lying flat, nibbled with one blade',
-  form: 'tenon',
-  stage: 'cheeks',
-  bySide: 'table-saw',
-  leavesFat: true,
-  also: ['shoulders'],
-  lean: { by: 'wedge' },
-  applies: () => true,
+  ...LYING_FLAT,
   refuse(feature, shop) {
     const [saw] = toolsOf(shop, 'table-saw');
     if (!saw) return [missing('table saw', 'The chest has no table saw. Add one, or saw the tenon by hand.')];

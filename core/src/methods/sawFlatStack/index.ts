@@ -3,7 +3,7 @@ import { toolsOf } from '../../tooling/index.ts';
 import { offsOf, stacksFor } from '../blades.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
-import { lyingFlat } from '../lyingFlat.ts';
+import { LYING_FLAT, lyingFlat } from '../lyingFlat.ts';
 import { shouldersOf } from '../shoulders.ts';
 import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
@@ -14,13 +14,7 @@ import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts'
 export const sawFlatStack: Method<TenonFeature> = {
   id: 'saw-flat-stack',
   title: 'Shoulders and cheeks, lying flat over a stack',
-  form: 'tenon',
-  stage: 'cheeks',
-  bySide: 'table-saw',
-  leavesFat: true,
-  also: ['shoulders'],
-  lean: { by: 'wedge' },
-  applies: () => true,
+  ...LYING_FLAT,
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
     const [choice] = stacksFor(feature, shop);

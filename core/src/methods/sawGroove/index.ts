@@ -121,6 +121,13 @@ function stackIn({ width }: Pick<GrooveFeature, 'width'>, shop: Shop) {
   return undefined;
 }
 
+/** A stack as it is made up. */
+function asArbor({ stack, made }: NonNullable<ReturnType<typeof stackIn>>): OnArbor {
+  const between = [...made.chippers, ...made.shims];
+  const checks = makeUpWords(between, made.value);
+  return { cutter: stack.id, between, kerf: made.value, height: 'Height of the stack', checks };
+}
+
 /** Table saw with a stack: one fence where it is as wide as the groove, else both walls. */
 export const stackGroove: Method<GrooveFeature> = {
   id: 'stack-groove',
@@ -141,11 +148,8 @@ export const stackGroove: Method<GrooveFeature> = {
     ];
   },
   setups(feature, shop, context) {
-    const { saw, stack, made } = stackIn(feature, shop)!;
-    const between = [...made.chippers, ...made.shims];
-    const checks = makeUpWords(between, made.value);
-    const arbor = { cutter: stack.id, between, kerf: made.value, height: 'Height of the stack', checks };
-    return [grooveSetup(stackGroove, feature, saw, arbor, shop, context)];
+    const found = stackIn(feature, shop)!;
+    return [grooveSetup(stackGroove, feature, found.saw, asArbor(found), shop, context)];
   },
 };
 
@@ -160,10 +164,8 @@ function halfIn(
 ): (OnArbor & { readonly saw: TableSaw; readonly rises: Mm }) | undefined {
   const found = stackIn(feature, shop);
   if (found && feature.width - found.made.value > SAME) {
-    const { saw, stack, made } = found;
-    const between = [...made.chippers, ...made.shims];
-    const rises = Math.min(saw.maxBladeHeight, stack.diameter / 2);
-    return { saw, rises, cutter: stack.id, between, kerf: made.value, height: 'Height of the stack', checks: makeUpWords(between, made.value) }; // prettier-ignore
+    const { saw, stack } = found;
+    return { ...asArbor(found), saw, rises: Math.min(saw.maxBladeHeight, stack.diameter / 2) };
   }
   const [saw] = toolsOf(shop, 'table-saw');
   if (!saw) return undefined;
