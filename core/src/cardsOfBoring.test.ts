@@ -201,7 +201,7 @@ describe('the router table', () => {
             for (let i = 1; i < offs.length; i++) expect(offs[i]! - offs[i - 1]!).toBeLessThan(d);
             expect(d + offs.at(-1)!).toBeGreaterThan(params.tenonLength - 0.02);
             /** The last pass of each face is the one at the fence. */
-            expect(card.passes.at(-1)).toMatch(/the end to the fence$/);
+            expect(card.passes.at(-1)).toMatch(/the end to the fence(, \d side by side)?$/);
             for (const pass of card.passes)
               gone[/^(\w+ \w+) down/.exec(pass)![1]!] = valueOf(card, 'Height of the cutter');
           }

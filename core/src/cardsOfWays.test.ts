@@ -103,14 +103,16 @@ describe('tenons', () => {
 
 describe('shoulders, and cheeks from one face', () => {
   it.each([
-    ['sled-shoulders', 'end stop of the sled to far side of the blade', 'End stop', 'Blade height', / down, worked end to the stop of the sled$/],
+    ['sled-shoulders', 'end stop of the sled to far side of the blade', 'End stop', 'Blade height', / down, worked end to the stop of the sled(?:, \d side by side)?$/],
     ['bandsaw-shoulders', 'fence to far side of the blade', 'Fence', 'Stop', / towards the blade, worked end along the fence, until it meets the stop$/],
+    ['bandsaw-block', 'fence to far side of the blade', 'Fence', 'Stop beyond the blade', / towards the blade, worked end to the gauge block, then held square and fed until it meets the stop beyond the blade$/],
   ] as const)('%s: the kerf lies in the waste and goes as deep as each shoulder', (method, between, length, depth, words) => {
     tenons(method, (cards, { a, t, b, w, L, T, W }) => {
       const deep = new Map<string, number>();
       for (const card of cards) {
         expect(card.figures[0]!.between).toBe(between);
-        near(valueOf(card, length), L);
+        const block = /The block, ([\d.]+ mm) thick/.exec(card.checks.join(' '))?.[1];
+        near(valueOf(card, length), L + (block ? lengthIn(block) : 0));
         for (const pass of card.passes) {
           expect(pass).toMatch(words);
           deep.set(pass.split(words)[0]!, valueOf(card, depth));
@@ -122,6 +124,27 @@ describe('shoulders, and cheeks from one face', () => {
         else expect(deep.has(side)).toBe(false);
     });
   }); // prettier-ignore
+
+  it('bandsaw, waste to the fence: from each side to the far side of the blade, what stays of the stock is the tenon', () => {
+    let whole = 0;
+    tenons('bandsaw-waste-in', (cards, { a, t, b, w, L, T, W }) => {
+      const gone: Record<string, number> = {};
+      for (const card of cards) {
+        expect(card.figures.map((f) => f.between)).toEqual(['fence to far side of the blade', 'tooth tips to stop behind the blade']); // prettier-ignore
+        near(valueOf(card, 'Stop behind the blade'), L);
+        for (const pass of card.passes) gone[/first, (\w+ \w+) to the fence/.exec(pass)![1]!] = valueOf(card, 'Fence');
+      }
+      near(T - (gone['reference face'] ?? 0) - (gone['other face'] ?? 0), t);
+      near(gone['reference face'] ?? 0, a);
+      /** Its edges may have been left to another way. */
+      const edges = ['reference edge', 'other edge'].map((side) => gone[side]);
+      if (edges.every((edge) => edge === undefined)) return;
+      near(W - (edges[0] ?? 0) - (edges[1] ?? 0), w);
+      near(edges[0] ?? 0, b);
+      whole++;
+    });
+    expect(whole).toBeGreaterThan(3);
+  });
 
   it('one face: what lies between the stack below and the stack above is the tenon, whatever the stock', () => {
     tenons('saw-flat-one-face', (cards, { a, t, b, w, L, T, W }) => {

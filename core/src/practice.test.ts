@@ -4,12 +4,13 @@ import { resolve } from './exchange/index.ts';
 import { JOINT_KINDS, kindOf, type GrooveFeature } from './joints/index.ts';
 import { nibbles } from './methods/blades.ts';
 import { pastEnd } from './methods/runOut.ts';
-import { planJob, setupsOf, type Plan } from './plan/index.ts';
+import { planJob, scenesOf, setupsOf, waysOf, type Plan } from './plan/index.ts';
 import type { Modeller } from './solids/index.ts';
+import { modelOf } from './machines/index.ts';
 import { callipers, virtualCut } from './simulate/index.ts';
 import { pieceOf } from './stock/index.ts';
 import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from './testing/index.ts';
-import { availableIn, type Shop, type Tool } from './tooling/index.ts';
+import { availableIn, minutesIn, type Shop, type Tool } from './tooling/index.ts';
 import { INCH, METRIC, speak } from './units/index.ts';
 
 /** Cuts that practitioners make, each with its measurements, as plain arithmetic (common practice) and on the piece. */
@@ -127,6 +128,59 @@ describe('depth of bite', () => {
   });
 });
 
+describe('bundles', () => {
+  /** Aprons 120 wide on 22, whose edge shoulders are cut with them standing on their edges. */
+  const aprons = (quantity: number, rail: Partial<{ width: number; thickness: number; length: number }> = {}) => {
+    const { width = 120 } = rail;
+    const shape: JobShape = { params: { corners: 'squared', tenonWidth: width - 30, edgeShoulder: 15 }, rail: { width, ...rail }, routes: { tenoned: 'saw-flat-stack' } }; // prettier-ignore
+    const job = jobWith(shape);
+    return { ...job, parts: job.parts.map((part) => ({ ...part, quantity })) };
+  };
+  const onEdge = (plan: Plan) => setupsOf(plan).filter((s) => s.method === 'saw-flat-stack').flatMap((s) => s.passes).filter((p) => p.seat['table']!.endsWith('edge')); // prettier-ignore
+  const checksOf = (plan: Plan) => wordsOf(plan, 'saw-flat-stack');
+
+  it('3: no wider than four times its thickness a piece stands on its edge; wider, equal ones side by side', () => {
+    const plan = planJob(aprons(4), EXACT);
+    expect(new Set(onEdge(plan).map((p) => p.bundle))).toEqual(new Set([2]));
+    expect(checksOf(plan)).toMatch(/On edge 2 of one thickness stand side by side.*44\.0 mm under 120\.0 mm/);
+    expect(checksOf(plan)).toMatch(/edge down, worked end to the stop, 2 side by side/);
+    expect(onEdge(planJob(aprons(4, { width: 88 }), EXACT)).every((p) => p.bundle === undefined)).toBe(true);
+    const narrow = planJob(aprons(4, { width: 88.1 }), EXACT);
+    expect(new Set(onEdge(narrow).map((p) => p.bundle))).toEqual(new Set([2]));
+  });
+
+  it('3: one alone, or a bundle too heavy to guide, is held by a tall fence; and says so', () => {
+    for (const job of [aprons(1), aprons(4, { length: 6000 })]) {
+      const plan = planJob(job, EXACT);
+      expect(onEdge(plan).every((p) => p.bundle === undefined)).toBe(true);
+      expect(checksOf(plan)).toMatch(/120\.0 mm high on 22\.0 mm, and would tip: a tall fence/);
+    }
+  });
+
+  it('3: a bundle goes through at once, and its picture shows every piece of it', () => {
+    const plan = planJob(aprons(4), EXACT);
+    const cutting = (quantity: number) => {
+      const job = aprons(quantity);
+      return waysOf(job.joints[0]!, job, EXACT).tenoned.find((w) => w.id === 'saw-flat-stack')!.cutting;
+    };
+    /** By twos edges take half the passes, and each is clamped into two bundles, shared by two. */
+    const { sawn, clamped } = minutesIn(EXACT);
+    const all = setupsOf(plan)
+      .filter((s) => s.method === 'saw-flat-stack')
+      .flatMap((s) => s.passes).length;
+    const edges = onEdge(plan).length;
+    expect(cutting(1)).toBeCloseTo(2 * all * sawn, 9);
+    expect(cutting(4)).toBeCloseTo(8 * ((all - edges / 2) * sawn + clamped), 9);
+    const card = plan.cards.find((c) => c.setups.some((s) => s.method === 'saw-flat-stack' && s.passes.some((p) => p.bundle)))!; // prettier-ignore
+    const scene = scenesOf(card, plan).find(({ pass }) => onEdge(plan).some((p) => p.id === pass))!;
+    const from = scene.pictures.find(({ id }) => id === 'above')!.shapes;
+    const [beside, piece] = ['beside', 'piece'].map((role) => from.filter((shape) => shape.role === role));
+    expect([beside!.length, piece!.length]).toEqual([1, 1]);
+    const low = (shape: { outline: readonly (readonly number[])[] }) => Math.min(...shape.outline.map((p) => p[1]!));
+    expect(low(beside![0]!) - low(piece![0]!)).toBeCloseTo(22, 6);
+  });
+});
+
 describe('one blade', () => {
   it('4: nibbles 32 of tenon with a kerf of 3.2 in eleven passes a side, and leaves no fin', () => {
     /** 1 + (32 − 3.2) / (3.2 − 0.2), a kerf every three millimetres. */
@@ -210,6 +264,97 @@ describe('upright', () => {
     expect(figuresOf(plan, 'crosscut-shoulders', /^Blade height/)).toEqual([12 - EXACT.secondCutShort]);
     const thick = made({ params: { ...params, faceShoulder: 4 }, routes });
     expect(wordsOf(thick, 'saw-upright-stepped')).not.toMatch(/sacrificial/);
+  });
+
+  /** A shop that sets to five hundredths, its jig as the case has it. */
+  const jigged = (jig: object, saw: object = {}): Shop => ({ ...shopOf({ upright: jig, saw }), graduation: 0.05 });
+  const squared = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, edgeShoulder: 10 }; // prettier-ignore
+  const stepped = { params: squared, routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped+edges-by-hand' } };
+  const setBy = (plan: Plan, method: string) =>
+    setupsOf(plan).filter((s) => s.method === method).flatMap((s) => s.figures.filter((f) => /^Fence/.test(f.name)).map((f) => speak(f.set.text, METRIC))); // prettier-ignore
+
+  it('5: a jig that slides between two stops goes by a stroke of tenon and kerf, one with a spacer by the tenon alone', () => {
+    const stops = made(stepped, jigged({ travel: 40, slidBy: 'stops' }));
+    expect(setBy(stops, 'saw-upright-stepped')[1]).toBe('11.2 mm smaller than it stands: slid from one stop to the other'); // prettier-ignore
+    expect(wordsOf(stops, 'saw-upright-stepped')).toMatch(/stops are set apart once, to 11\.2 mm/);
+    const spacer = made(stepped, jigged({ travel: 40, slidBy: 'spacer', carried: 3.2 }));
+    expect(setBy(spacer, 'saw-upright-stepped')[1]).toBe('11.2 mm smaller than it stands: by a spacer of 8.0 mm, its stop carries 3.2 mm'); // prettier-ignore
+    const plain = made(stepped, jigged({ travel: 40, slidBy: 'spacer', carried: 0 }));
+    expect(setBy(plain, 'saw-upright-stepped')[1]).toMatch(/by a spacer of 11\.2 mm$/);
+    const held = made(stepped, jigged({ travel: 0, slidBy: 'spacer', carried: 3.2 }));
+    expect(setBy(held, 'saw-upright-stepped').join()).not.toMatch(/spacer/);
+    const short = planJob(jobWith({ ...stepped, routes: {} }), jigged({ travel: 11, slidBy: 'stops' }));
+    const refused = short.joints[0]!.routes.tenoned.find((r) => r.id === stepped.routes.tenoned)!.refusals;
+    expect(refused.map(({ value, bound }) => [value, bound])).toEqual([[11.2, 11]]);
+  });
+
+  it('6: a jig that rides on the fence is set by its scale, with the body of the jig counted in', () => {
+    const fenceScale = { unit: 'mm', graduation: 0.5, zero: 0 };
+    const shop = jigged({ body: 38 }, { fenceScale });
+    const routes = { tenoned: 'crosscut-shoulders+saw-upright-flipped' };
+    const plan = made({ params: squared, routes }, shop);
+    const [first] = setupsOf(plan).filter((s) => s.method === 'saw-upright-flipped').map((s) => s.figures[0]!); // prettier-ignore
+    const scale = first!.reach.find((way) => way.by === 'scale')!;
+    expect(first!.value).toBe(15);
+    expect(speak(scale.text, METRIC)).toBe('scale at 53.0 mm; body of the jig, 38.0 mm, counted in');
+    /** With a body a millimetre thicker than was measured, its face stands so much nearer to the blade. */
+    const [setup] = setupsOf(plan).filter((s) => s.method === 'saw-upright-flipped');
+    const byScale = { ...setup!, figures: [{ ...first!, set: scale }, ...setup!.figures.slice(1)] };
+    const faceAt = (body: number) => modelOf('table-saw').place(byScale, setup!.passes[0]!, setup!.occurrences[0]!, { length: 600, thickness: 22, width: 70 }, shopOf({ upright: { body }, saw: { fenceScale } })).datums['jig-face']!.at[0]; // prettier-ignore
+    expect([faceAt(38), faceAt(39)]).toEqual([15 + 1.6, 14 + 1.6]);
+    const job = jobWith({ params: squared, routes });
+    const far = planJob(job, jigged({ body: 690 }, { fenceScale }));
+    const [why] = far.joints[0]!.routes.tenoned.find((r) => r.id === routes.tenoned)!.refusals;
+    expect(why).toMatchObject({ dimension: 'fence', value: 750, bound: 700 });
+  });
+
+  it('5: a stack as wide as the shoulder cuts it with its cheek, the piece on end: no shoulder is left to crosscut', () => {
+    const plan = made({ params: squared, routes: { tenoned: 'saw-upright-stack' } });
+    const cuts = setupsOf(plan).filter((s) => s.method === 'saw-upright-stack');
+    expect(cuts.map((s) => s.figures[0]!.value)).toEqual([15, 60]);
+    expect(setupsOf(plan).filter((s) => s.stage === 'shoulders')).toEqual([]);
+    const { outer } = toolOf('stack') as Extract<Tool, { kind: 'stack' }>;
+    for (const { between } of cuts)
+      expect(outer + between!.reduce((sum, one) => sum + one, 0)).toBeGreaterThanOrEqual(10);
+    const narrow = planJob(jobWith({ params: squared }), shopOf({ saw: { widestStack: 9 } }));
+    const [why] = narrow.joints[0]!.routes.tenoned.find((r) => r.id === 'saw-upright-stack')!.refusals;
+    expect(speak(why!.message, METRIC)).toMatch(/No stack here is as wide as the shoulder, 10\.0 mm/);
+  });
+});
+
+describe('shoulders after cheeks', () => {
+  const equal = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, edgeShoulder: 7, tenonWidth: 56 }; // prettier-ignore
+  const rail = { width: 70 };
+
+  it('8: with the waste to the fence one fence serves four equal shoulders, and a gauge block its crosscuts', () => {
+    const plan = made({ params: equal, rail, routes: { tenoned: 'bandsaw-block+bandsaw-waste-in' } });
+    const cheeks = setupsOf(plan).filter((s) => s.method === 'bandsaw-waste-in');
+    /** Far side at the shoulder, the kerf in it: T − 2 × shoulder stays. */
+    expect(cheeks.map((s) => [s.figures[0]!.value, s.figures[0]!.to, s.passes.length])).toEqual([[7, 'far-side', 4]]);
+    expect(plan.cards.filter((c) => c.setups.some((s) => s.method === 'bandsaw-waste-in'))).toHaveLength(1);
+    const shoulders = setupsOf(plan).filter((s) => s.method === 'bandsaw-block');
+    const { thickness } = toolOf('block') as Extract<Tool, { kind: 'stop-block' }>;
+    const { tenonLength } = resolve(plan.basis.job.joints[0]!, plan.basis.job).params as { tenonLength: number };
+    for (const { figures, passes } of shoulders) {
+      expect(figures.map((f) => f.value)).toEqual([tenonLength + thickness, 7 - EXACT.secondCutShort]);
+      expect(passes.every((p) => p.seat['block-face'] === 'worked-end')).toBe(true);
+    }
+    const thin = planJob(jobWith({ params: { ...equal, faceShoulder: 2, setBack: -2 }, rail }), EXACT);
+    const [why] = thin.joints[0]!.routes.tenoned.find((r) => r.id === 'bandsaw-block+bandsaw-waste-in')!.refusals;
+    expect(speak(why!.message, METRIC)).toMatch(/a strip .* thick would stay between fence and blade/);
+  });
+
+  it('9: on the sled the stop is stepped over the off-cut, which lies free under it', () => {
+    const plan = made({ params: equal, rail, routes: { tenoned: 'sled-shoulders+bandsaw-stepped' } });
+    expect(wordsOf(plan, 'sled-shoulders')).toMatch(
+      /cut away at its foot, 8\.0 mm high: it meets the end of the tenon/,
+    );
+    expect(figuresOf(plan, 'sled-shoulders', /^Blade height/)).toEqual([7 - EXACT.secondCutShort, 7 - EXACT.secondCutShort]); // prettier-ignore
+    const first = made({ params: equal, rail, routes: { tenoned: 'sled-shoulders+bandsaw-flipped' } });
+    expect(wordsOf(first, 'sled-shoulders')).not.toMatch(/foot/);
+    const thin = planJob(jobWith(proposed('open-slot', { params: { mortiseWidth: 3.5, faceClearance: 0, faceShoulder: 9.25 } })), EXACT); // prettier-ignore
+    const [why] = thin.joints[0]!.routes.tenoned.find((r) => r.id === 'sled-shoulders+bandsaw-stepped')!.refusals;
+    expect(why).toMatchObject({ value: 2.5, bound: 3 });
   });
 });
 

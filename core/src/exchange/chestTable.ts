@@ -1,5 +1,6 @@
 import {
   fieldsOf,
+  measureOf,
   freshId,
   KIND_NAMES,
   newTool,
@@ -41,8 +42,7 @@ export function writeChest(tools: readonly Tool[]): string {
         tool.retired ? 'yes' : '',
         ...used.map((key) => {
           const field = fields.get(key);
-          const value = valuesOf(tool)[key];
-          return field ? written(field, value, nameOf) : '';
+          return field ? written(field, measureOf(tool, key, field), nameOf) : '';
         }),
       ];
     }),

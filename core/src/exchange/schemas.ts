@@ -126,7 +126,9 @@ export const toolSchemas: readonly Joi.ObjectSchema<Tool>[] = KIND_NAMES.map((ki
     id: id(),
     name: name(),
     retired: Joi.boolean().required(),
-    ...Object.fromEntries(fieldsOf(kind).map(([key, field]) => [key, schemaOf(field)])),
+    ...Object.fromEntries(
+      fieldsOf(kind).map(([key, field]) => [key, field.later ? schemaOf(field).optional() : schemaOf(field)]),
+    ),
   }),
 );
 

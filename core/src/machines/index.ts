@@ -38,3 +38,4 @@ export * from './scene.ts';
 export * from './measure.ts';
 export { TEMPLATE } from './handRouter.ts';
 export { faceOf } from './seat.ts';
+export { backingOf } from './backing.ts';

@@ -70,11 +70,11 @@ export const routerTable: MachineModel = {
         : box([-FAR, -r, -10], [FAR, r, height]);
     const down = faceOf(pass.seat['table']!, occurrence);
     const top = Math.max(height + gap + (pair?.height ?? 0), down.endsWith('face') ? piece.thickness : piece.width);
-    const wide = sled ? piece.width : piece.length;
+    const wide = !sled ? piece.length : down.endsWith('face') ? piece.width : piece.thickness;
     const bodies: MachineBody[] = [
       { role: 'table', label: 'table', solid: box([-300, -260, -25], [300, 160, 0]) },
       { role: 'fence', label: 'fence', solid: box([-300, fence, 0], [300, fence + 40, 70]) },
-      ...(sled ? [{ role: 'gauge' as const, label: 'sled', travels: true, solid: box([wide / 2, fence - 190, 0], [wide / 2 + 60, fence - 4, 30]) }] : []), // prettier-ignore
+      ...(sled ? [{ role: 'gauge' as const, label: 'sled', travels: true, solid: box([wide / 2 + 12, fence - 190, 0], [wide / 2 + 60, fence - 4, 30]) }, { role: 'backing' as const, label: 'spare back', travels: true, solid: box([wide / 2, fence - 190, 0], [wide / 2 + 12, fence, 30]) }] : []), // prettier-ignore
       ...(stops
         ? [
             { role: 'stop' as const, label: 'left stop', solid: box([-left - 20, fence - 30, 0], [-left, fence, 30]) },

@@ -1,10 +1,21 @@
-import { cross, dot, IDENTITY, place, type Rigid, type Solid, type Vec2, type Vec3 } from '../solids/index.ts';
+import {
+  add,
+  cross,
+  dot,
+  IDENTITY,
+  place,
+  scale,
+  type Rigid,
+  type Solid,
+  type Vec2,
+  type Vec3,
+} from '../solids/index.ts';
 import { OUTWARD, pieceSolid } from '../stock/index.ts';
 import { figureOf, type Pass, type Setup } from '../setups/index.ts';
 import type { BodyRole } from './machineBody.ts';
 import type { MachineModel, Placement, SceneView } from './model.ts';
 
-export type ShapeRole = BodyRole | 'piece' | 'waste' | 'cut';
+export type ShapeRole = BodyRole | 'piece' | 'beside' | 'waste' | 'cut';
 
 export interface SceneShape {
   readonly role: ShapeRole;
@@ -64,6 +75,7 @@ export function drawScene(
     };
     const shapes = [
       ...placement.bodies.filter((b) => BEHIND.includes(b.role)).map((b) => bodyShape(b.role, b.label, b.solid, flat)),
+      ...besideIt(placement, pass).map((rigid): SceneShape => ({ role: 'beside', label: '', outline: silhouette(pieceSolid(placement.piece), rigid, flat) })), // prettier-ignore
       piece,
       ...inPiece('waste', waste.flatMap(leaves).map(corners), waste.flatMap(leaves).flatMap(corners)),
       ...inPiece('cut', gone.flatMap(reachOf), corners(pieceSolid(placement.piece))),
@@ -83,7 +95,11 @@ export function drawScene(
 }
 
 /** Drawn under the piece, so that they never hide it. */
-const BEHIND: readonly BodyRole[] = ['table', 'fence', 'jig', 'gauge'];
+const BEHIND: readonly BodyRole[] = ['table', 'fence', 'jig', 'gauge', 'backing'];
+
+/** The other pieces of a bundle stand on edge ahead of the one that lies against what carries them. */
+const besideIt = ({ rigid, piece, feed }: Placement, { bundle = 1 }: Pass): Rigid[] =>
+  Array.from({ length: bundle - 1 }, (_, i): Rigid => ({ ...rigid, shift: add(rigid.shift, scale(feed, (i + 1) * piece.thickness)) })); // prettier-ignore
 
 const bodyShape = (role: ShapeRole, label: string, solid: Solid, flat: (p: Vec3) => Vec2): SceneShape => ({
   role,

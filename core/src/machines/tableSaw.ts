@@ -50,7 +50,7 @@ export const tableSaw: MachineModel = {
       s *
         standsAt(across, {
           scale: saw.fenceScale,
-          beyond: across.to === 'far-side' ? 2 * atTable : 0,
+          beyond: (across.to === 'far-side' ? 2 * atTable : 0) - (jig?.body ?? 0),
           screw: jig?.screw,
         });
     const toBlade: Vec3 = [-s, 0, 0];
@@ -87,12 +87,17 @@ export const tableSaw: MachineModel = {
             ),
           ]),
       ...(upright
-        ? uprightBodies(guide, s, seatedHeight(piece, faceOf(pass.seat['jig-face']!, occurrence)))
+        ? uprightBodies(guide, s, piece, faceOf(pass.seat['jig-face']!, occurrence))
         : sled
-          ? sledBodies(guide, s, piece.width)
+          ? sledBodies(
+              guide,
+              s,
+              alongFeed(piece, faceOf(pass.seat['table']!, occurrence)),
+              stepped(setup) ? height + 1 : 0,
+            )
           : thick === undefined
             ? fenceBodies(guide, s)
-            : crosscutBodies(guide, s, thick, radius, piece.width)),
+            : crosscutBodies(guide, s, thick, radius, alongFeed(piece, faceOf(pass.seat['table']!, occurrence)))),
     ];
     return {
       piece,
@@ -152,10 +157,14 @@ const guardOver = (half: number, radius: number, top: number, lean: number): Mac
 const clearOf = (top: number, half: number, lean: number): number =>
   (top + 5 + (half + 9) * Math.abs(Math.sin(lean))) / Math.cos(lean);
 
-const seatedHeight = (piece: { width: number; thickness: number }, against: string) =>
-  against.endsWith('face') ? piece.width : piece.thickness;
+/** How far a piece that lies or stands across the blade reaches along the feed. */
+const alongFeed = ({ width, thickness }: Piece, down: PieceFace): number => (down.endsWith('face') ? width : thickness);
 
-function uprightBodies(face: number, s: number, along: number): MachineBody[] {
+/** How thick the spare back is drawn, mm. */
+const BACK = 12;
+
+function uprightBodies(face: number, s: number, { width, thickness }: Piece, against: PieceFace): MachineBody[] {
+  const [along, across] = against.endsWith('face') ? [width, thickness] : [thickness, width];
   const back = face + s * 28;
   return [
     {
@@ -165,6 +174,12 @@ function uprightBodies(face: number, s: number, along: number): MachineBody[] {
       solid: box([face, -along / 2 - 30, 0], [back, along / 2 + 40, 190]),
     },
     { role: 'fence', label: 'fence', solid: box([back, -350, 0], [back + s * 45, 350, 70]) },
+    {
+      role: 'backing',
+      label: 'spare back',
+      travels: true,
+      solid: box([face - s * across, -along / 2 - BACK, 0], [face, -along / 2, 190]),
+    },
   ];
 }
 
@@ -181,25 +196,38 @@ function crosscutBodies(fence: number, s: number, block: number, radius: number,
       role: 'gauge',
       label: 'mitre gauge',
       travels: true,
-      solid: box([-s * 12, -across / 2 - 22, 0], [-s * 260, -across / 2, 45]),
+      solid: box([-s * 12, -across / 2 - BACK - 22, 0], [-s * 260, -across / 2 - BACK, 45]),
     },
+    spareBack(s * 30, s, across),
   ];
 }
 
-/** A sled with its end stop: both travel with the piece. */
-function sledBodies(stop: number, s: number, across: number): MachineBody[] {
+/** What the blade comes out into, between the piece and what carries it. */
+const spareBack = (end: number, s: number, across: number): MachineBody => ({
+  role: 'backing',
+  label: 'spare back',
+  travels: true,
+  solid: box([end, -across / 2 - BACK, 0], [-s * 260, -across / 2, 45]),
+});
+
+/** Cheeks that are cut already leave the waste of a shoulder loose: the stop is cut away over it. */
+const stepped = ({ stage, shouldersFirst }: Setup): boolean => stage === 'shoulders' && shouldersFirst === false;
+
+/** A sled with its end stop: both travel with the piece. Cut away at its foot, the stop begins so high over the bed. */
+function sledBodies(stop: number, s: number, across: number, foot: number): MachineBody[] {
   return [
     {
       role: 'gauge',
       label: 'sled',
       travels: true,
-      solid: box([stop, -across / 2 - 22, 0], [-s * 260, -across / 2, 45]),
+      solid: box([stop, -across / 2 - BACK - 22, 0], [-s * 260, -across / 2 - BACK, 45]),
     },
+    spareBack(stop, s, across),
     {
       role: 'stop',
       label: 'end stop',
       travels: true,
-      solid: box([stop, -across / 2 - 22, 0], [stop + s * 30, across / 2, 45]),
+      solid: box([stop, -across / 2 - 22, foot], [stop + s * 30, across / 2, Math.max(45, foot + 20)]),
     },
   ];
 }

@@ -5,6 +5,7 @@ import { say, type Mm, type Sentence } from '../units/index.ts';
 import { cheekLength } from './flippedCheeks.ts';
 import type { figuresFor } from './method.ts';
 import { missing, over, under } from './refusal.ts';
+import { shouldersOf } from './shoulders.ts';
 
 /** Room that a stop needs beside the blade, mm: it must be narrower than the figure, and still bear (common practice). */
 const LEAST_FENCE: Mm = 2;
@@ -50,6 +51,20 @@ export function bandsawRefusals(
       'fence',
       'The fence would stand {value} from the blade; with less than {bound} no stop goes between them that the waste does not meet. Use the table saw.',
     ),
+  ];
+}
+
+/** Why shoulders can't be crosscut on the bandsaw, the piece on its edge, whatever gives their length. */
+export function shoulderStandsIn(feature: TenonFeature, saw: Bandsaw, shop: Shop): Refusal[] {
+  const { stock, length } = feature;
+  const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
+  const shoulders = shouldersOf(feature);
+  const tall = Math.max(0, ...shoulders.map((s) => (s.down.endsWith('face') ? stock.width : stock.thickness)));
+  const deepest = Math.max(0, ...shoulders.map((s) => s.depth));
+  return [
+    ...under(length, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
+    ...over(tall, saw.heightUnderGuides, 'width', 'width', 'On its edge the piece stands {value} high; {bound} goes under the guides. Crosscut it lying flat.'), // prettier-ignore
+    ...over(deepest, saw.maxStop, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the stop stands {bound} behind the teeth at the most.'), // prettier-ignore
   ];
 }
 

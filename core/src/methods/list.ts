@@ -22,6 +22,8 @@ import { edgesByHand, edgesOnBandsaw } from './edgesApart.ts';
 import { handTenon } from './handTenon/index.ts';
 import { bandsawFlipped } from './bandsawFlipped/index.ts';
 import { roundEdges, squareEnds } from './benchCorners/index.ts';
+import { bandsawBlock } from './bandsawBlock/index.ts';
+import { bandsawWasteIn } from './bandsawWasteIn/index.ts';
 import { bandsawShoulders } from './bandsawShoulders/index.ts';
 import { crosscutShoulders, sledShoulders } from './crosscutShoulders/index.ts';
 import type { Feature } from '../joints/index.ts';
@@ -39,6 +41,7 @@ import { sawFlatOneFace } from './sawFlatOneFace/index.ts';
 import { sawFlatBlade } from './sawFlatBlade/index.ts';
 import { sawFlatStack } from './sawFlatStack/index.ts';
 import { sawUprightStepped } from './sawUprightStepped/index.ts';
+import { sawUprightStack } from './sawUprightStack/index.ts';
 import { sawUprightFlipped } from './sawUprightFlipped/index.ts';
 
 /** Every way of cutting. A new one is a folder and a line here. */
@@ -54,8 +57,11 @@ export const METHODS = [
   crosscutShoulders,
   sledShoulders,
   bandsawShoulders,
+  bandsawBlock,
   sawUprightFlipped,
+  sawUprightStack,
   bandsawFlipped,
+  bandsawWasteIn,
   sawUprightStepped,
   sawFlatStack,
   sawFlatOneFace,

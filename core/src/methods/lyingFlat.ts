@@ -2,9 +2,10 @@ import type { TenonFeature } from '../joints/index.ts';
 import type { FigureDraft, LengthFigure, Pass, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
+import { flatBundleWords } from './bundles.ts';
 import { figuresFor, type Context, type Method } from './method.ts';
 import { byDepth, shouldersOf } from './shoulders.ts';
-import { bundleWords, overLevels } from './stack.ts';
+import { overLevels } from './stack.ts';
 
 /** What all ways have in common that clear a tenon lying on the sled of the table saw. */
 export const LYING_FLAT = {
@@ -80,7 +81,7 @@ export function lyingFlat(
       checks: [
         ...made,
         say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
-        ...(down.endsWith('face') ? bundleWords(feature.stock.width, occurrences) : []),
+        ...(down.endsWith('face') ? flatBundleWords(feature.stock.width, occurrences) : []),
         say(leaves),
       ],
     };

@@ -52,7 +52,7 @@ export interface Method<F extends Feature = Feature> {
 }
 
 /** What stands on the machine for one distance, beside the rule and blocks of every shop. */
-export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'mates'>;
+export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'slide' | 'mates'>;
 
 /**
  * Makes figures as this shop can set them. One that only has to stay below is set by rule: to a half millimetre or a

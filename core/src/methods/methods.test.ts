@@ -307,7 +307,7 @@ describe('refusals name the two numbers that clash and a way out', () => {
       'fence under the jig',
       {},
       withTool(EXACT, 'saw', { fenceReach: 40 }),
-      /jig’s face would stand 60\.0 mm.*reaches 40\.0 mm/,
+      /fence that carries the jig would stand 60\.0 mm.*reaches 40\.0 mm/,
     ],
     ['plunge', {}, withTool(EXACT, 'router', { plungeTravel: 30 }), /32\.0 mm deep.*plunges 30\.0 mm/],
     ['opening', {}, withTool(EXACT, 'jig', { opening: 20 }), /22\.0 mm thick.*20\.0 mm/],

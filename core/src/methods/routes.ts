@@ -7,6 +7,7 @@ import { SAME, shortTitle, type Context, type Method } from './method.ts';
 import { under } from './refusal.ts';
 import { shouldersOf } from './shoulders.ts';
 import { fattened, planing } from './forThePlane.ts';
+import { bundled } from './bundles.ts';
 import { centred } from './centred.ts';
 import { facesOf, hasFaces } from './edgesApart.ts';
 import { METHODS } from './list.ts';
@@ -161,7 +162,8 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
           ...benched(method, sized, shop, context),
           ...(fat ? planing(fat, allowance, context) : []),
         ].flatMap((setup) => {
-          const words = partial.occurrences[0]?.turned ? inTurnedWords(setup) : setup;
+          const standing = bundled(setup, feature.stock);
+          const words = partial.occurrences[0]?.turned ? inTurnedWords(standing) : standing;
           return mirrored({
             ...words,
             ...(feature.name && { of: feature.name }),

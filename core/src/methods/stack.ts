@@ -1,4 +1,4 @@
-import type { FigureDraft, LengthFigure, Occurrence, Pass, Refusal, Setup } from '../setups/index.ts';
+import type { FigureDraft, LengthFigure, Pass, Refusal, Setup } from '../setups/index.ts';
 import type { Shop, Stack, TableSaw } from '../tooling/index.ts';
 import { say, stamped, type Mm, type Sentence } from '../units/index.ts';
 import type { StackChoice } from './blades.ts';
@@ -67,15 +67,3 @@ export const makeUpWords = (chippers: readonly Mm[], K: Mm): Sentence[] => [
       ]
     : []),
 ];
-
-/** Widest bundle that a sled's fence backs and two clamps hold, mm (common practice). */
-const WIDEST_BUNDLE: Mm = 300;
-
-/** How many pieces of one thickness go through side by side, and how many bundles that makes; nothing where each goes alone. */
-export function bundleWords(width: Mm, occurrences: readonly Pick<Occurrence, 'count'>[]): Sentence[] {
-  const pieces = occurrences.reduce((sum, o) => sum + o.count, 0);
-  const side = Math.min(pieces, Math.floor(WIDEST_BUNDLE / width));
-  if (side < 2) return [];
-  const bundles = Math.ceil(pieces / side);
-  return [say(`Pieces of one thickness can be clamped side by side and cut as one, ${side} at a time: ${bundles === 1 ? 'one bundle' : `${bundles} bundles`} for the ${pieces}. Each backs the next one’s exit.`)]; // prettier-ignore
-}

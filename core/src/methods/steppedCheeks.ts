@@ -63,7 +63,7 @@ export interface SteppedCut {
 /**
  * The cuts of both pairs in order, far cheek first.
  * @param guide the machine feature the figures are measured from
- * @param gauged what stands on the machine for this distance
+ * @param gauged what stands on the machine for this distance; what slides the guide slides it to the second cut
  * @param intoGuide whether the blade may run into it, where a shoulder is thinner than the kerf
  */
 export function steppedCuts(
@@ -71,16 +71,23 @@ export function steppedCuts(
   kerf: Mm,
   make: ReturnType<typeof figuresFor>,
   guide: string,
-  gauged: Gauged,
+  { slide, ...gauged }: Gauged,
   intoGuide = false,
 ): SteppedCut[] {
   return steppedPairs(feature).flatMap((pair) => {
     const { name, near, tongue, far, acts } = pair;
     const { first, second, step } = steppedSettings(tongue, near, kerf);
-    const fence = (id: string, title: string, value: Mm, rounding: 'up' | 'down', working: Sentence): SteppedCut => ({
+    const fence = (
+      id: string,
+      title: string,
+      value: Mm,
+      rounding: 'up' | 'down',
+      working: Sentence,
+      by: Gauged = gauged,
+    ): SteppedCut => ({
       pair,
       step,
-      figure: make({ id, name: title, value, from: guide, to: 'near-side', rounding, acts, working }, gauged),
+      figure: make({ id, name: title, value, from: guide, to: 'near-side', rounding, acts, working }, by),
     });
     const farCheek = fence(`${name}-fence-far`, 'Fence, far cheek', first, 'up', say('near shoulder {near} + tongue {tongue}', { near, tongue })); // prettier-ignore
     const cuts = far > SAME ? [farCheek] : [];
@@ -88,7 +95,7 @@ export function steppedCuts(
     if (intoGuide && second < -SAME) return [...cuts, { pair, step, figure: insideGuide(pair, kerf, make, guide) }];
     return [
       ...cuts,
-      fence(`${name}-fence-near`, 'Fence, near cheek', second, 'down', say('far cheek {first} − step {step}: tongue {tongue} + kerf {kerf}', { first, step, tongue, kerf })), // prettier-ignore
+      fence(`${name}-fence-near`, 'Fence, near cheek', second, 'down', say('far cheek {first} − step {step}: tongue {tongue} + kerf {kerf}', { first, step, tongue, kerf }), cuts.length ? { ...gauged, slide } : gauged), // prettier-ignore
     ];
   });
 }

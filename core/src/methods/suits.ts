@@ -2,6 +2,7 @@ import type { SeatFace, Setup } from '../setups/index.ts';
 import type { Piece } from '../stock/index.ts';
 import { TALLEST, TALLEST_ALONE, type LocalRules } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
+import { EDGES } from './bundles.ts';
 import { FIXED, HEAVY, kilosOf } from './longPieces.ts';
 
 /** Higher than this a blade isn't left standing bare, mm: common practice. */
@@ -11,14 +12,16 @@ const ON_EDGE: Mm = 150;
 const ON_EDGE_RATIO = 6;
 
 const ENDS: ReadonlySet<SeatFace> = new Set(['worked-end', 'layout-end', 'far-end', 'end-a', 'end-b']);
-const EDGES: ReadonlySet<SeatFace> = new Set(['entry-edge', 'far-edge', 'reference-edge', 'other-edge']);
 /** What the piece stands on, or what looks up when a tool is set on it. */
 const LEVEL = ['table', 'bed', 'wood-surface'] as const;
 
 const GLUED_UP = say('The part itself would be glued up from layers: that is decided before it is a piece.');
 
-const levelOn = ({ passes }: Setup, faces: ReadonlySet<SeatFace>): boolean =>
+const levelOn = ({ passes }: Pick<Setup, 'passes'>, faces: ReadonlySet<SeatFace>): boolean =>
   passes.some(({ seat }) => LEVEL.some((datum) => faces.has(seat[datum]!)));
+
+/** Of its passes those that no bundle goes through. */
+const alone = ({ passes }: Setup): Pick<Setup, 'passes'> => ({ passes: passes.filter((p) => !p.bundle) });
 
 /** Whether the piece stands on its end at a set-up, so high that a second hand steadies it. */
 export const needsSecondHand = (setup: Setup, { length }: Piece, { tallestAlone = TALLEST_ALONE }: LocalRules): boolean => levelOn(setup, ENDS) && length > tallestAlone; // prettier-ignore
@@ -36,7 +39,7 @@ export function awkwardness(setup: Setup, stock: Piece, { tallest = TALLEST }: L
     ...(levelOn(setup, ENDS) && length > tallest
       ? [say('It would stand {length} tall; past {tallest} it is laid flat.', { length, tallest })]
       : []),
-    ...(levelOn(setup, EDGES) && width > ON_EDGE && width > ON_EDGE_RATIO * thickness
+    ...(levelOn(alone(setup), EDGES) && width > ON_EDGE && width > ON_EDGE_RATIO * thickness
       ? [say('It would stand on its edge, {width} high on {thickness}; so broad a piece is laid flat.', { width, thickness })] // prettier-ignore
       : []),
     ...(FIXED.has(setup.model) && kilos > HEAVY

@@ -1,8 +1,8 @@
 import { toolById, toolsOf, type Shop, type TableSaw, type UprightJig } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
-import type { LengthFigure, Refusal, Setup } from '../setups/index.ts';
+import type { LengthFigure, Refusal, Setup, Slide } from '../setups/index.ts';
 import { cheekLength } from './flippedCheeks.ts';
-import type { figuresFor } from './method.ts';
+import type { figuresFor, Gauged } from './method.ts';
 import { missing, only, over } from './refusal.ts';
 
 /** A piece that is to stand on end in the upright jig of the table saw. */
@@ -40,11 +40,11 @@ export function uprightRefusals(piece: Standing, shop: Shop, otherwise: string):
       `The blade would stand {value} high; this saw raises it to {bound}. Better ${otherwise}.`,
     ),
     ...over(
-      fence,
+      fence + (jig.body ?? 0),
       saw.fenceReach,
       onEdge ? 'width' : 'thickness',
       'fence',
-      `The jig’s face would stand {value} from the blade; the fence that carries it reaches {bound}. Better ${otherwise}.`,
+      `The fence that carries the jig would stand {value} from the blade; it reaches {bound}. Better ${otherwise}.`,
     ),
     ...over(
       bladeHeight,
@@ -96,6 +96,16 @@ export const onEnd = (
   cutter: saw.bladeId,
   guides: [jig.id],
 });
+
+/** What the jig's face is set with: its screw, and the scale of the fence it rides on, its body counted in. */
+export const faceSetBy = ({ fenceScale }: TableSaw, { screw, body = 0 }: UprightJig): Gauged => ({
+  screw,
+  ...(body > 0 && { scale: fenceScale, beyond: -body }),
+});
+
+/** What the jig's face is slid by from one cheek to the other; nothing where fence or screw move it. */
+export const slideOf = ({ screw, travel, slidBy = 'stops', carried = 0 }: UprightJig): Slide | undefined =>
+  screw || travel === 0 ? undefined : { by: slidBy, carried: slidBy === 'spacer' ? carried : 0 };
 
 /** Table to the highest tooth for a cheek: the tenon's length, or `short` of it where the shoulder is cut already. */
 export const cheekHeight = (make: ReturnType<typeof figuresFor>, saw: TableSaw, length: Mm, short: Mm): LengthFigure =>

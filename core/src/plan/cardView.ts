@@ -1,5 +1,5 @@
 import { featureWords, type AngleFigure, type LengthFigure, type Occurrence, type Setup } from '../setups/index.ts';
-import { modelOf } from '../machines/index.ts';
+import { backingOf, modelOf } from '../machines/index.ts';
 import { isMark } from '../sequence/index.ts';
 import type { Mm, Sentence } from '../units/index.ts';
 import { countOf, distinct } from './counting.ts';
@@ -36,6 +36,7 @@ export interface GroupView {
 /** A card as plain data: what web, command line and paper say. */
 export interface CardView {
   readonly title: string;
+  /** What is on the machine, by its name in the chest, and what has to be fitted for this cut. */
   readonly gear: readonly string[];
   /** How the machine is set before the first goes through. */
   readonly figures: readonly FigureView[];
@@ -56,7 +57,9 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
   const angles = new Map(setups.flatMap((s) => s.angles ?? []).map((angle) => [JSON.stringify(angle), angle]));
   return {
     title,
-    gear: [tool(first.machine), tool(first.cutter), ...first.guides.map(tool)].filter((name) => name !== undefined),
+    gear: [...[first.machine, first.cutter, ...first.guides].map(tool), ...distinct(setups.map(backingOf))].filter(
+      (name) => name !== undefined,
+    ),
     figures: viewed(atFirst, first),
     angles: [...angles.values()],
     groups: together(

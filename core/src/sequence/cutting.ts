@@ -9,10 +9,13 @@ const ROUTED: ReadonlySet<string> = new Set(['hand-router', 'jig-router', 'copy-
 
 /**
  * How often a piece is laid out or clamped in a set-up: once for each way it lies, on end for each pass, as all pieces
- * go through one before the next; a guide without a jig is marked out and clamped, both.
+ * go through one before the next; a bundle once for each edge it stands on; a guide without a jig is marked out and
+ * clamped, both.
  */
 function clampings({ model, carrier, passes }: Setup): number {
   if (carrier === 'upright-jig') return passes.length;
+  const bundles = passes.filter(({ bundle }) => bundle);
+  if (bundles.length) return new Set(bundles.map(({ seat }) => JSON.stringify(seat))).size / bundles[0]!.bundle!;
   if (!CLAMPED.has(model)) return 0;
   const ways = new Set(passes.map(({ seat }) => JSON.stringify(seat))).size;
   return model === 'hand-router' ? 2 * ways : ways;
@@ -39,8 +42,9 @@ function cuttingOf(setup: Setup, stock: Piece, minutes: WorkMinutes): number {
   const pieces = setup.occurrences.reduce((sum, { count }) => sum + count, 0);
   const paths = new Set(passes.map(({ seat, figures }) => JSON.stringify([seat, figures]))).size;
   const levels = CLAMPED.has(model) && passes.some(({ level }) => level !== undefined) ? passes.length - paths : 0;
+  const through = passes.reduce((sum, { bundle }) => sum + 1 / (bundle ?? 1), 0);
   const passing =
-    (passes.length - levels) * (aPass(setup, minutes) + further(setup, stock, minutes)) + levels * minutes.plunged;
+    (through - levels) * (aPass(setup, minutes) + further(setup, stock, minutes)) + levels * minutes.plunged;
   return pieces * (clampings(setup) * minutes.clamped + passing);
 }
 

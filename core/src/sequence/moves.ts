@@ -70,8 +70,10 @@ const sharing = (figure: LengthFigure, shared: Reach): LengthFigure => {
 
 function movedFrom(figure: LengthFigure, stood: Reach | undefined, setups: readonly Setup[]): LengthFigure {
   if (!stood || figure.summed) return figure;
-  const moves = byMove(figure.value, figure.rounding, stood, figure.step, figure.screw);
-  return reachedBy(figure, ranked([...figure.reach, ...moves.filter((move) => suits(move, figure, setups))]));
+  const moves = byMove(figure.value, figure.rounding, stood, figure.step, figure);
+  const able = moves.filter((move) => suits(move, figure, setups));
+  /** A jig that slides is slid, whatever else could be measured. */
+  return reachedBy(figure, figure.slide ? [...able, ...figure.reach] : ranked([...figure.reach, ...able]));
 }
 
 /** Whether what a move reaches is on the safe side for every set-up that stands at that place. */

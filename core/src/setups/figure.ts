@@ -1,5 +1,5 @@
 import { type Mm, type Rounding, type Screw, type Sentence } from '../units/index.ts';
-import { waysToReach, type Means, type Reach } from './reach.ts';
+import { waysToReach, type Means, type Reach, type Slide } from './reach.ts';
 
 /** A feature of a machine model that a figure is measured from or to, such as `jig-face`. */
 export type DatumId = string;
@@ -22,9 +22,10 @@ export interface LengthFigure {
   readonly acts: Acts;
   /** Every way this shop has, least error first. */
   readonly reach: readonly Reach[];
-  /** Finest step a move of it can be measured by, mm, and the screw that moves it: for a move from the last set-up. */
+  /** Finest step a move of it can be measured by, mm, and what moves it: for a move from the last set-up. */
   readonly step: Mm;
   readonly screw: Screw | null;
+  readonly slide?: Slide;
   readonly working: Sentence;
   /** How many times its error counts in the size it makes: 2 when both faces are cut with it. */
   readonly counts: number;
@@ -68,7 +69,14 @@ export interface FigureDraft {
 export function figure(draft: FigureDraft, means: Means): LengthFigure {
   const usable = touched(draft) ? means : { ...means, boxes: [] };
   return reachedBy(
-    { kind: 'length', ...draft, counts: draft.counts ?? 1, step: finest(means), screw: means.screw ?? null },
+    {
+      kind: 'length',
+      ...draft,
+      counts: draft.counts ?? 1,
+      step: finest(means),
+      screw: means.screw ?? null,
+      ...(means.slide && { slide: means.slide }),
+    },
     waysToReach(draft.value, draft.rounding, usable),
   );
 }

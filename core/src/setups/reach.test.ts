@@ -68,7 +68,7 @@ describe('every way of reaching a figure', () => {
         fc.double({ min: 1, max: 120, noNaN: true }),
         rounding,
         (value, stood, way) => {
-          const [move] = byMove(value, way, { value: stood, spread: 0.02 }, 0.05, null) as [Reach];
+          const [move] = byMove(value, way, { value: stood, spread: 0.02 }, 0.05, {}) as [Reach];
           expect(move.value + move.error).toBeCloseTo(value, 9);
           expect(Math.abs((move.value - stood) / 0.05 - Math.round((move.value - stood) / 0.05))).toBeLessThan(1e-4);
           expect(Math.abs(move.error)).toBeLessThanOrEqual(0.05 + 1e-6);
@@ -79,14 +79,14 @@ describe('every way of reaching a figure', () => {
     );
     const words = (value: number, stood: number) =>
       speak(
-        byMove(value, 'nearest', { value: stood, spread: 0 }, 0.05, { lead: 4, divisions: 80 }).at(-1)!.text,
+        byMove(value, 'nearest', { value: stood, spread: 0 }, 0.05, { screw: { lead: 4, divisions: 80 } }).at(-1)!.text,
         METRIC,
       );
     expect(words(15, 15)).toBe('stands there already');
     expect(words(3.8, 15)).toBe('11.2 mm smaller than it stands (2 turns and 64 of 80)');
     expect(words(20, 15)).toMatch(/^5.0 mm larger/);
     /** Without a ring quarters of a turn are told, each 1 mm of a lead of 4: 0.8 is measured, or turned as 1. */
-    const bare = byMove(10.8, 'nearest', { value: 10, spread: 0 }, 0.05, { lead: 4, divisions: 0 });
+    const bare = byMove(10.8, 'nearest', { value: 10, spread: 0 }, 0.05, { screw: { lead: 4, divisions: 0 } });
     expect(bare.map(({ text, value }) => [speak(text, METRIC), Number(value.toFixed(9))])).toEqual([
       ['0.8 mm larger than it stands', 10.8],
       ['1.0 mm larger than it stands (a quarter turn)', 11],
@@ -139,13 +139,16 @@ describe('every way of reaching a figure', () => {
 
   it('a move is as far off as what it starts from and itself together; nothing is moved without a step', () => {
     const stood = { value: 10, spread: 0.02 };
-    const [measured, turned] = byMove(10.8, 'nearest', stood, 0.5, { lead: 4, divisions: 80 }) as [Reach, Reach];
+    const [measured, turned] = byMove(10.8, 'nearest', stood, 0.5, { screw: { lead: 4, divisions: 80 } }) as [
+      Reach,
+      Reach,
+    ];
     expect([measured.value, measured.spread]).toEqual([11, 0.27]);
     expect([Number(turned.value.toFixed(9)), Number(turned.spread.toFixed(9))]).toEqual([10.8, 0.045]);
-    expect(byMove(10, 'nearest', stood, 0.5, null)[0]!.spread).toBe(0.02);
-    expect(byMove(10.8, 'nearest', stood, 0, null)).toEqual([]);
+    expect(byMove(10, 'nearest', stood, 0.5, {})[0]!.spread).toBe(0.02);
+    expect(byMove(10.8, 'nearest', stood, 0, {})).toEqual([]);
     /** What the screw and the rule both reach is told once, by its turns. */
-    expect(byMove(11, 'nearest', stood, 0.5, { lead: 4, divisions: 80 }).length).toBe(1);
+    expect(byMove(11, 'nearest', stood, 0.5, { screw: { lead: 4, divisions: 80 } }).length).toBe(1);
   });
 
   it('blocks are never laid against a centre line', () => {

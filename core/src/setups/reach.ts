@@ -41,15 +41,25 @@ export interface Mate {
   readonly text: string;
 }
 
+/** A jig that slides between two places: from stop to stop, or by a spacer of the step less what its stop carries. */
+export interface Slide {
+  readonly by: 'stops' | 'spacer';
+  readonly carried: Mm;
+}
+
 /** What a shop can set this one distance with. */
 export interface Means {
   /** Finest step of rule and calliper; 0 sets exactly. */
   readonly graduation: Mm;
   readonly boxes?: readonly { readonly id: string; readonly name: string; readonly sizes: readonly Mm[] }[];
   readonly scale?: Scale | null | undefined;
-  /** How much farther the figure is than what the scale reads: the kerf, where it reads to the near side. */
+  /**
+   * How much farther the figure is than what the scale reads: the kerf, where it reads to the near side; less than 0
+   * where a jig's body stands between the fence and what is measured from.
+   */
   readonly beyond?: Mm;
   readonly screw?: Screw | null | undefined;
+  readonly slide?: Slide | null | undefined;
   readonly mates?: readonly Mate[];
 }
 
@@ -75,10 +85,13 @@ export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[
   if (scale) {
     const zero = scale.zero + beyond;
     const { reading, ...reached } = onScale(value, { ...scale, zero }, rounding);
-    const allowed = [beyond && 'kerf {beyond} taken off', scale.zero && 'its zero, {zero}, allowed for'].filter(
-      Boolean,
-    );
-    const text = say(['scale at {reading}', ...allowed].join('; '), { reading, beyond, zero: scale.zero });
+    const apart = beyond > 0 ? 'kerf {apart} taken off' : beyond < 0 && 'body of the jig, {apart}, counted in';
+    const allowed = [apart, scale.zero && 'its zero, {zero}, allowed for'].filter(Boolean);
+    const text = say(['scale at {reading}', ...allowed].join('; '), {
+      reading,
+      apart: Math.abs(beyond),
+      zero: scale.zero,
+    });
     ways.push({ by: 'scale', text, ...reached, spread: scale.graduation / 2, zero });
   }
   const measured = roundTo(value, graduation, rounding);
@@ -138,19 +151,32 @@ export function byMove(
   rounding: Rounding,
   stands: Pick<Reach, 'value' | 'spread'>,
   step: Mm,
-  screw: Screw | null | undefined,
+  { screw, slide }: Pick<Means, 'screw' | 'slide'>,
 ): Reach[] {
   if (step <= 0) return [];
   const move = value - stands.value;
-  const to = (moved: Mm, spread: Mm, how: string): Reach => {
+  const to: Moving = (moved, spread, how, lengths) => {
     const reached = { by: 'move' as const, value: stands.value + moved, error: move - moved };
     if (Math.abs(moved) < 1e-9) return { ...reached, text: say('stands there already'), spread: stands.spread };
-    const text = say(`{move} ${moved > 0 ? 'larger' : 'smaller'} than it stands${how}`, { move: Math.abs(moved) });
+    const way = moved > 0 ? 'larger' : 'smaller';
+    const text = say(`{move} ${way} than it stands${how}`, { move: Math.abs(moved), ...lengths });
     return { ...reached, text, spread: stands.spread + spread };
   };
-  const measured = to(roundTo(move, step, rounding), step / 2, '');
+  const moved = roundTo(move, step, rounding);
+  if (slide) return [slid(to, moved, step, slide)];
+  const measured = to(moved, step / 2, '');
   if (!screw) return [measured];
   const turned = turnsFor(move, screw, rounding);
   const same = Math.abs(turned.value - measured.value + stands.value) < 1e-9;
   return [...(same ? [] : [measured]), to(turned.value, stepOf(screw) / 2, ` (${turnsInWords(turned)})`)];
+}
+
+/** A move by so much, as a way to reach a figure. */
+type Moving = (moved: Mm, spread: Mm, how: string, lengths?: Readonly<Record<string, Mm>>) => Reach;
+
+function slid(to: Moving, moved: Mm, step: Mm, { by, carried }: Slide): Reach {
+  const spacer = Math.abs(moved) - carried;
+  if (by === 'stops') return to(moved, step / 2, ': slid from one stop to the other');
+  const more = carried > 0 ? ', its stop carries {carried}' : '';
+  return to(moved, step / 2, `: by a spacer of {spacer}${more}`, { spacer, carried });
 }

@@ -19,6 +19,8 @@ export interface Pass {
   readonly level?: Mm;
   /** How far the piece is drawn off its stop, where only the first pass stands against it. */
   readonly off?: Mm;
+  /** So many pieces go through side by side, clamped as one. */
+  readonly bundle?: number;
 }
 
 /** Some pieces of one part that go through a set-up: which end of them, and how many. */

@@ -1,7 +1,12 @@
-import type { ToolKind, ToolOf } from './tools.ts';
+import type { Tool, ToolKind, ToolOf } from './tools.ts';
 
 /** What one measurement of a tool is: how it is typed, checked, written to a table and drawn on a form. */
-export type Field = { readonly label: string; readonly help?: string } & (
+export type Field = {
+  readonly label: string;
+  readonly help?: string;
+  /** Came later: a tool without it has its `initial`. */
+  readonly later?: true;
+} & (
   | { readonly type: 'length'; readonly least: 'more than 0' | '0 or more'; readonly initial: number }
   | { readonly type: 'angle'; readonly initial: number }
   | { readonly type: 'count'; readonly least: number; readonly most: number; readonly initial: number }
@@ -69,6 +74,7 @@ const teeth = choice('Teeth', {
   alternate: 'alternate bevel',
   combination: 'combination',
 });
+const later = (field: Field): Field => ({ ...field, later: true });
 const insists = from0('Only for stock', 0, '0 where it takes any thickness');
 
 /**
@@ -289,6 +295,9 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
       clampLine: size('Lowest clamp or screw', 85, 'above the table'),
       travel: from0('Travel', 0, '0 where the fence moves it'),
       screw: screw('Screw'),
+      slidBy: later(choice('Slid, without a screw', { stops: 'from stop to stop', spacer: 'by a spacer' })),
+      carried: later(from0('Carried by its stop', 0, 'step less spacer: a kerf, or 0')),
+      body: later(from0('Body', 0, 'from the fence to its face, where it rides on one')),
     },
   },
   'stop-block': {
@@ -336,6 +345,10 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
 };
 
 export const KIND_NAMES = Object.keys(TOOL_KINDS) as ToolKind[];
+
+/** A measurement of a tool; of one that is older than it, what it had all along. */
+export const measureOf = (tool: Tool, key: string, field: Field): unknown =>
+  (tool as unknown as Readonly<Record<string, unknown>>)[key] ?? field.initial;
 
 /** The measurements of a sort of tool, name and field, in the order they are asked for. */
 export const fieldsOf = (kind: ToolKind): [string, Field][] => Object.entries(TOOL_KINDS[kind].fields);

@@ -1,5 +1,5 @@
 import { LIMITS, say, textProblem, type Sentence } from '../units/index.ts';
-import { fieldsOf, TOOL_KINDS, type Field } from './fields.ts';
+import { fieldsOf, measureOf, TOOL_KINDS, type Field } from './fields.ts';
 import type { Tool } from './tools.ts';
 
 /** One measurement of a tool that can't be: which, and why. */
@@ -14,7 +14,6 @@ export interface ToolProblem {
  * @param others the other tools of the chest, whose names and ids it must keep apart from
  */
 export function toolProblems(tool: Tool, others: readonly Tool[]): ToolProblem[] {
-  const values = tool as unknown as Readonly<Record<string, unknown>>;
   const found: ToolProblem[] = [];
   const add = (field: string, text: string, lengths = {}) =>
     found.push({ field, message: say(`${tool.name}: ${text}`, lengths) });
@@ -23,7 +22,7 @@ export function toolProblems(tool: Tool, others: readonly Tool[]): ToolProblem[]
   if (unnamed) found.push({ field: 'name', message: say(unnamed) });
   else if (others.some((o) => o.name.trim().toLowerCase() === name))
     add('name', 'another tool has this name. Say what sets them apart, such as the size or the maker’s mark.');
-  for (const [key, field] of fieldsOf(tool.kind)) checkField(key, field, values[key], others, add);
+  for (const [key, field] of fieldsOf(tool.kind)) checkField(key, field, measureOf(tool, key, field), others, add);
   if (tool.kind === 'bushing' || tool.kind === 'bearing') {
     if (tool.bore >= tool.outside)
       add('bore', 'its bore, {bore}, must be less than its outside, {outside}.', {

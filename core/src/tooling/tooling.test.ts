@@ -11,6 +11,7 @@ import {
   availableIn,
   copyOf,
   fieldsOf,
+  measureOf,
   KIND_NAMES,
   makeUp,
   bladeOf,
@@ -39,9 +40,13 @@ describe('a tool', () => {
       expect(toolProblems(tool, chest)).toEqual([]);
       const schema = toolSchemas[KIND_NAMES.indexOf(kind)]!;
       expect(validate(schema, tool)).toMatchObject({ ok: true });
-      for (const [key] of fieldsOf(kind)) {
+      for (const [key, field] of fieldsOf(kind)) {
         const { [key as 'id']: _, ...less } = tool;
-        expect(validate(schema, less)).toMatchObject({ ok: false, errors: [{ path: key }] });
+        /** A tool that is older than a measurement is still one, and has what it had all along. */
+        if (field.later) {
+          expect(validate(schema, less)).toMatchObject({ ok: true });
+          expect([toolProblems(less as Tool, []), measureOf(less as Tool, key, field)]).toEqual([[], field.initial]);
+        } else expect(validate(schema, less)).toMatchObject({ ok: false, errors: [{ path: key }] });
       }
       chest.push(tool, copyOf(tool, [...chest, tool]));
     }

@@ -50,6 +50,12 @@ export interface UprightJig extends Owned {
   /** How far its face moves; 0 where only the fence moves it. */
   readonly travel: Mm;
   readonly screw: Screw | null;
+  /** What its face is slid by where no screw moves it: from one stop to the other, or by a spacer at the stop. */
+  readonly slidBy?: 'stops' | 'spacer';
+  /** How much thinner a spacer is than the step it makes, mm: a kerf, where the stop was made with it. */
+  readonly carried?: Mm;
+  /** From the fence it rides on to its face, mm; 0 where it rides on none. */
+  readonly body?: Mm;
 }
 
 /** A block clamped to the fence ahead of the blade; the piece leaves it before it meets the teeth. */

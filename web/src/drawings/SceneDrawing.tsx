@@ -24,6 +24,8 @@ const FILL: Record<ShapeRole, string> = {
   guard: 'none',
   cutter: 'var(--steel)',
   piece: 'var(--wood)',
+  beside: 'var(--wood)',
+  backing: 'var(--sheet)',
   waste: 'url(#waste)',
   cut: 'var(--sheet)',
 };

@@ -2,9 +2,9 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Pass, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { onBandsaw } from '../bandsaw.ts';
+import { onBandsaw, shoulderStandsIn } from '../bandsaw.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { missing, over, under } from '../refusal.ts';
+import { missing } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
 
 /**
@@ -20,18 +20,11 @@ export const bandsawShoulders: Method<TenonFeature> = {
   refuse(feature, shop, { shouldersFirst }) {
     const [saw] = toolsOf(shop, 'bandsaw');
     if (!saw) return [missing('bandsaw', 'The chest has no bandsaw. Add one, or crosscut on the table saw.')];
-    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
-    const { stock, length: L } = feature;
-    const shoulders = shouldersOf(feature);
-    const tall = Math.max(0, ...shoulders.map((s) => (s.down.endsWith('face') ? stock.width : stock.thickness)));
-    const deepest = Math.max(0, ...shoulders.map((s) => s.depth));
     return [
       ...(shouldersFirst
         ? []
-        : [missing('order', 'The cheeks are cut first here, and the waste would come loose between blade and fence. Crosscut on the table saw with a stop block.')]), // prettier-ignore
-      ...under(L, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
-      ...over(tall, saw.heightUnderGuides, 'width', 'width', 'On its edge the piece stands {value} high; {bound} goes under the guides. Crosscut it lying flat.'), // prettier-ignore
-      ...over(deepest, saw.maxStop, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the stop stands {bound} behind the teeth at the most.'), // prettier-ignore
+        : [missing('order', 'The cheeks are cut first here, and the waste would come loose between blade and fence. Use a gauge block ahead of the blade.')]), // prettier-ignore
+      ...shoulderStandsIn(feature, saw, shop),
     ];
   },
   setups(feature, shop, { joint, occurrences }) {

@@ -3,7 +3,7 @@ import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/inde
 import { toolById, toolsOf, type Shop, type TableSaw } from '../../tooling/index.ts';
 import { say, type Mm, type Scale } from '../../units/index.ts';
 import { overBlade } from '../blades.ts';
-import { figuresFor, mateFace, type Context, type Method } from '../method.ts';
+import { figuresFor, mateFace, ruleStep, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { byDepth, shortOf, shoulderChecks, shouldersLeft, shouldersOf, type Shoulder } from '../shoulders.ts';
 
@@ -89,6 +89,16 @@ export const crosscutShoulders: Method<TenonFeature> = {
   },
 };
 
+/** How far above the off-cut a stepped stop begins at least, and what of the tenon's end it needs to bear on, mm: common practice. */
+const CLEAR: Mm = 1;
+const BEARS: Mm = 3;
+
+/** Height of the step in a stop under which the off-cut lies free: to what a rule shows. */
+const footOf = (depth: Mm, shop: Shop): Mm => {
+  const rule = ruleStep(shop);
+  return Math.ceil((depth + CLEAR) / rule) * rule;
+};
+
 /** Table saw, the piece lying on a sled, its end to the stop on it: the sled takes both through the blade. */
 export const sledShoulders: Method<TenonFeature> = {
   id: 'sled-shoulders',
@@ -103,17 +113,18 @@ export const sledShoulders: Method<TenonFeature> = {
     return [
       ...(shouldersFirst
         ? []
-        : [missing('order', 'The cheeks are cut first here, and the waste would come loose between blade and stop. Use a stop block ahead of the blade.')]), // prettier-ignore
+        : under(Math.min(feature.thickness, feature.width) - CLEAR, BEARS, 'tenonThickness', 'tenon', 'The cheeks are cut first here: a stop that clears the off-cut would bear on {value} of the tenon’s end, and needs {bound}. Use a stop block ahead of the blade.')), // prettier-ignore
       ...bladeRefusals(feature, saw, shop),
     ];
   },
   setups(feature, shop, context) {
-    const { joint, occurrences } = context;
+    const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const L = feature.length;
     const stop = figuresFor(shop)({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
-    return shoulderGroups(feature, shop, null, 0, context).map(({ group, height }): Setup => ({
+    const short = shouldersFirst ? 0 : shop.secondCutShort;
+    return shoulderGroups(feature, shop, null, short, context).map(({ group, height }): Setup => ({
       id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
       method: sledShoulders.id,
       title: sledShoulders.title,
@@ -129,6 +140,7 @@ export const sledShoulders: Method<TenonFeature> = {
       occurrences,
       checks: [
         say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
+        ...(shouldersFirst ? [] : [say('The stop is cut away at its foot, {foot} high: it meets the end of the tenon, and what is cut off lies free under it.', { foot: footOf(group[0]!.depth, shop) })]), // prettier-ignore
         ...shoulderChecks(teeth),
       ],
     }));

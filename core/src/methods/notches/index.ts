@@ -69,7 +69,6 @@ export const sawNotch: Method<NotchFeature> = {
         checks: [
           ...makeUpWords(chippers, K),
           say('The other piece itself is the gauge: try it in the notch before the stop is taken down.'),
-          say('A backing strip behind the piece keeps its edge from breaking out.'),
         ],
       },
     ];

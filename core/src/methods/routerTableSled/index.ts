@@ -175,7 +175,7 @@ function onSled(
 const sledSetup = { model: 'router-table', carrier: 'router-sled', guides: [], stage: 'cheeks' } as const; // prettier-ignore
 
 const SLED_CHECKS = [
-  say('Fence parallel to the sled’s way; a backing strip on the sled keeps the exit edge whole.'),
+  say('Fence parallel to the sled’s way.'),
   say('From the end inward, right to left; never a strip between cutter and fence.'),
 ];
 

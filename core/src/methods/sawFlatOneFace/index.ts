@@ -3,9 +3,10 @@ import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { offsOf, stacksFor } from '../blades.ts';
+import { flatBundleWords } from '../bundles.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
-import { bundleWords, makeUpWords, overLevels, overStack, stackHeight, stackRefusals } from '../stack.ts';
+import { makeUpWords, overLevels, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
 /** Two cheeks reckoned from one side, which stays down for both: the near one from below, the far one from above. */
 interface Pair {
@@ -76,7 +77,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
       );
       return [
         ...(near > SAME
-          ? [{ ...common, id: `${joint}.one-face.${side}-below`, ...overStack(saw, stack, chippers), figures: [stop, below], passes: passes(side, below, 'below'), checks: [...makeUpWords(chippers, K), say('The same side goes down for both cheeks: it is never turned over.'), ...(side === 'face' ? bundleWords(feature.stock.width, occurrences) : [])] }] // prettier-ignore
+          ? [{ ...common, id: `${joint}.one-face.${side}-below`, ...overStack(saw, stack, chippers), figures: [stop, below], passes: passes(side, below, 'below'), checks: [...makeUpWords(chippers, K), say('The same side goes down for both cheeks: it is never turned over.'), ...(side === 'face' ? flatBundleWords(feature.stock.width, occurrences) : [])] }] // prettier-ignore
           : []),
         ...(far < stock - SAME
           ? [

@@ -3,9 +3,9 @@ import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
-import { missing } from '../refusal.ts';
+import { missing, over } from '../refusal.ts';
 import { byPair, cheekOf, splinters, steppedCuts, steppedPairs, type SteppedCut } from '../steppedCheeks.ts';
-import { cheekHeight, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
+import { cheekHeight, faceSetBy, onEnd, sawKerf, slideOf, uprightRefusals } from '../upright.ts';
 
 /**
  * Table saw, piece on end in a jig, both cheeks from one face: the jig is moved by tenon + kerf between them. Neither the
@@ -39,38 +39,44 @@ export const sawUprightStepped: Method<TenonFeature> = {
       };
       return uprightRefusals(piece, shop, 'use the bandsaw');
     });
-    return [...standing, ...splinters(feature, kerf)];
+    const jig = toolsOf(shop, 'upright-jig')[0];
+    const slides = jig && slideOf(jig) ? over(Math.max(0, ...steppedPairs(feature).map(({ tongue }) => tongue + kerf)), jig.travel, 'tenonThickness', 'step', 'Between the two cheeks the jig would slide {value}; it slides {bound}. Move the fence instead, or turn the piece over.') : []; // prettier-ignore
+    return [...standing, ...slides, ...splinters(feature, kerf)];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const make = figuresFor(shop);
+    const slide = slideOf(jig);
     const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0);
-    return byPair(steppedCuts(feature, kerf, make, 'jig-face', { screw: jig.screw }, true)).map((cuts): Setup => {
-      const [{ pair, step }] = cuts as [SteppedCut];
-      return {
-        id: `${joint}.saw-stepped.${pair.name}`,
-        method: sawUprightStepped.id,
-        title: pair.name === 'face' ? sawUprightStepped.title : 'Edge cheeks, upright on the table saw from one edge',
-        ...onEnd(saw, jig),
-        stage: 'cheeks',
-        figures: [...cuts.map(({ figure }) => figure), height],
-        passes: cuts.map(({ figure }) => ({
-          id: figure.id,
-          words: say(
-            `${cheekOf(figure)}: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
-          ),
-          seat: { 'jig-face': pair.seat, table: 'worked-end' },
-          figures: { across: figure.id, height: height.id },
-        })),
-        occurrences,
-        checks: [
-          say('Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
-          say('Run all pieces through the far cheek before the jig is moved.'),
-          ...(pair.near > SAME && pair.near < kerf - SAME ? [say('The near shoulder is thinner than the kerf: the blade cuts {into} into the jig. Put a sacrificial face on it, its screws well above the blade.', { into: kerf - pair.near })] : []), // prettier-ignore
-        ],
-      };
-    });
+    return byPair(steppedCuts(feature, kerf, make, 'jig-face', { ...faceSetBy(saw, jig), slide }, true)).map(
+      (cuts): Setup => {
+        const [{ pair, step }] = cuts as [SteppedCut];
+        return {
+          id: `${joint}.saw-stepped.${pair.name}`,
+          method: sawUprightStepped.id,
+          title: pair.name === 'face' ? sawUprightStepped.title : 'Edge cheeks, upright on the table saw from one edge',
+          ...onEnd(saw, jig),
+          stage: 'cheeks',
+          figures: [...cuts.map(({ figure }) => figure), height],
+          passes: cuts.map(({ figure }) => ({
+            id: figure.id,
+            words: say(
+              `${cheekOf(figure)}: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
+            ),
+            seat: { 'jig-face': pair.seat, table: 'worked-end' },
+            figures: { across: figure.id, height: height.id },
+          })),
+          occurrences,
+          checks: [
+            say('Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
+            ...(slide?.by === 'stops' ? [say('Its stops are set apart once, to {step}; the first place comes from the fence. The stock’s own thickness does not matter.', { step })] : []), // prettier-ignore
+            say('Run all pieces through the far cheek before the jig is moved.'),
+            ...(pair.near > SAME && pair.near < kerf - SAME ? [say('The near shoulder is thinner than the kerf: the blade cuts {into} into the jig. Put a sacrificial face on it, its screws well above the blade.', { into: kerf - pair.near })] : []), // prettier-ignore
+          ],
+        };
+      },
+    );
   },
 };

@@ -4,21 +4,30 @@ import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { kerfFences, kerfWords, slotKerfs } from '../kerfs.ts';
-import { figuresFor, SAME, type Method } from '../method.ts';
+import { figuresFor, SAME, type Gauged, type Method } from '../method.ts';
 import { missing, tooClose, under } from '../refusal.ts';
 import { alongPiece } from '../wedged.ts';
-import { onEnd, sawKerf, uprightRefusals } from '../upright.ts';
+import { faceSetBy, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
 
 /** What a slot's walls are measured from, as a face and in words. */
 export const guideFace = (across: SlotFeature['across']) =>
   across === 'thickness' ? (['reference-face', 'reference face'] as const) : (['reference-edge', 'reference edge'] as const); // prettier-ignore
 
+/** What the shop's upright jig is set with; nothing where it has none. */
+function faceSetIn(shop: Shop): Gauged {
+  const [saw] = toolsOf(shop, 'table-saw');
+  const [jig] = toolsOf(shop, 'upright-jig');
+  return saw && jig ? faceSetBy(saw, jig) : {};
+}
+
 /** Jig face to each kerf. */
 function fencesOf({ across, wall, width }: Pick<SlotFeature, 'across' | 'wall' | 'width'>, shop: Shop): LengthFigure[] {
-  const screw = toolsOf(shop, 'upright-jig')[0]?.screw ?? null;
-  return kerfFences({ guide: 'jig-face', wall, width, acts: across, called: 'slot' }, sawKerf(shop), shop, {
-    screw,
-  });
+  return kerfFences(
+    { guide: 'jig-face', wall, width, acts: across, called: 'slot' },
+    sawKerf(shop),
+    shop,
+    faceSetIn(shop),
+  );
 }
 
 const FLOOR = say('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
@@ -115,7 +124,7 @@ function flippedFences({ across, wall: p, width: m, stock }: SlotFeature, shop: 
   const kerf = sawKerf(shop);
   const size = across === 'thickness' ? stock.thickness : stock.width;
   const make = figuresFor(shop);
-  const gauged = { screw: toolsOf(shop, 'upright-jig')[0]?.screw ?? null };
+  const gauged = faceSetIn(shop);
   const [wall, ...others] = slotKerfs(p, m, kerf, shop.graduation).filter((at) => at + kerf / 2 > size / 2 - SAME);
   const places = [wall!, ...others].sort((a, b) => b - a);
   return places.map((value, i) => {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { fieldsOf, speak, TOOL_KINDS, toolProblems, type LengthStyle, type Tool } from '@velk/core';
+import { fieldsOf, measureOf, speak, TOOL_KINDS, toolProblems, type LengthStyle, type Tool } from '@velk/core';
 import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Silhouette, silhouetteOf } from '../../drawings/Silhouette.tsx';
@@ -40,7 +40,6 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
     return found && speak(found.message, style);
   };
   const standing = Object.fromEntries(toolProblems(tool, others).map((p) => [p.field, speak(p.message, style)]));
-  const values = tool as unknown as Record<string, unknown>;
   return (
     <>
       <div>
@@ -83,7 +82,7 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
               name={`shop.${tool.id}.${key}`}
               label={`${tool.name}, ${field.label.toLowerCase()}`}
               field={field}
-              value={values[key]}
+              value={measureOf(tool, key, field)}
               style={style}
               tools={tools}
               error={wrong[key] ?? standing[key]}

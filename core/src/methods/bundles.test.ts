@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { METRIC, speak } from '../units/index.ts';
-import { bundleWords } from './stack.ts';
+import { flatBundleWords } from './bundles.ts';
 
 describe('bundles on the sled', () => {
   it.each([
@@ -10,7 +10,7 @@ describe('bundles on the sled', () => {
   ])('%d wide, %j pieces', (width, counts, words) => {
     expect(
       speak(
-        bundleWords(
+        flatBundleWords(
           width,
           counts.map((count) => ({ count })),
         )[0]!,
@@ -20,7 +20,7 @@ describe('bundles on the sled', () => {
   });
 
   it('are none where only one goes on the sled, or there is only one', () => {
-    expect(bundleWords(160, [{ count: 12 }])).toEqual([]);
-    expect(bundleWords(70, [{ count: 1 }])).toEqual([]);
+    expect(flatBundleWords(160, [{ count: 12 }])).toEqual([]);
+    expect(flatBundleWords(70, [{ count: 1 }])).toEqual([]);
   });
 });
