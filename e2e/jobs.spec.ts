@@ -99,7 +99,10 @@ test('the joint is in the address; one that is gone, a room that is none and a f
   await page.getByRole('link', { name: 'To the jobs' }).click();
   await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();
 
-  expect((await page.request.get(`${velk.url}/assets/gone-1234.js`)).status()).toBe(404);
+  const statusOf = async (path: string) => (await page.request.get(velk.url + path)).status();
+  expect([await statusOf('/assets/gone-1234.js'), await statusOf('/gone.js')]).toEqual([404, 404]);
+  /** A card's name ends as a file's does; it is reloaded all the same. */
+  expect(await statusOf('/job/one/setups/joint.tenoned.saw-stepped.face')).toBe(200);
   let asked = 0;
   await page.route('**/assets/ShopRoom-*.js', (route) => (asked++, route.fulfill({ status: 404, body: '' })));
   await page.getByRole('link', { name: 'Shop', exact: true }).click();

@@ -2,6 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../exchange/index.ts';
 import { JOINT_KINDS } from '../joints/index.ts';
+import { backingOf } from '../machines/index.ts';
 import { planJob } from '../plan/index.ts';
 import {
   cases,
@@ -49,6 +50,32 @@ describe('what cards say of hazards', () => {
       eachSetup(planJob(short(600, { tenoned: 'router-face', mortised: 'hollow-chisel' }), large(diameter))).flatMap((o) => o.cautions.map((c) => c.hazard)); // prettier-ignore
     expect(said(40)).toContain('slow-start');
     expect(said(12)).not.toContain('slow-start');
+  });
+
+  it('what backs the exit is told with the gear; along the grain, in a mortise and at the bench there is none', () => {
+    const told = (id: string) => new Set(cards.filter(({ setup }) => setup.method === id).map(({ setup }) => backingOf(setup))); // prettier-ignore
+    for (const id of [
+      'saw-slot',
+      'saw-upright-stack',
+      'saw-flat-stack',
+      'bandsaw-shoulders',
+      'bandsaw-block',
+      'router-face',
+      'saw-notch',
+    ])
+      // prettier-ignore
+      expect([id, ...told(id)]).toEqual([id, expect.stringMatching(/^a (spare back|stick|strip)/)]);
+    for (const id of [
+      'saw-groove',
+      'bandsaw-flipped',
+      'router-jig',
+      'hollow-chisel',
+      'hand-tenon',
+      'drill-press',
+      'edge-guide',
+    ])
+      // prettier-ignore
+      expect([id, ...told(id)]).toEqual([id, undefined]);
   });
 
   it('every machine that is under power is unplugged before hands go near it, and eyes and ears are covered', () => {

@@ -58,6 +58,28 @@ describe('a placed piece', () => {
   });
 });
 
+describe('what backs the exit', () => {
+  it.each(['saw-upright-flipped', 'sled-shoulders', 'saw-flat-stack', 'crosscut-shoulders', 'paired-cutters'])(
+    'is fitted, and lies against the side of the piece that leaves the cutter last: %s',
+    (tenoned) => {
+      let seen = 0;
+      placements({ methods: [tenoned], corners: 'squared' }, (placement, _, id) => {
+        const { bodies, piece, rigid, feed } = placement;
+        for (const { solid } of bodies.filter(({ role }) => role === 'backing')) {
+          seen++;
+          if (solid.shape !== 'box') throw new Error(`${id}: a spare back is a board.`);
+          const along = (p: readonly number[]) => p.reduce((sum, v, i) => sum + v * feed[i]!, 0);
+          const [low, high] = [solid.min, solid.max].map(along).sort((a, b) => a - b);
+          const corners = [0, piece.length].flatMap((x) => [0, piece.thickness].flatMap((y) => [0, piece.width].map((z) => along(place(rigid, [x, y, z]))))); // prettier-ignore
+          expect(high!).toBeCloseTo(Math.min(...corners), 6);
+          expect(low!).toBeLessThan(high!);
+        }
+      });
+      expect(seen).toBeGreaterThan(10);
+    },
+  );
+});
+
 describe('machines have hands', () => {
   const scene = (side: 'left' | 'right') => {
     const shop = withTool(TEST_SHOP, 'saw', { fenceSide: side });

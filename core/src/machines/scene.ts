@@ -61,6 +61,9 @@ export function drawScene(
   return model.views.map((view) => {
     const flat = (p: Vec3): Vec2 => [dot(p, view.right), dot(p, view.up)];
     const toward = cross(view.right, view.up);
+    const feed = flat(placement.feed);
+    /** Seen along the feed a spare back is hidden by the piece, or hides it. */
+    const across = Math.hypot(...feed) > 0.5;
     const piece: SceneShape = {
       role: 'piece',
       label: '',
@@ -74,21 +77,22 @@ export function drawScene(
         .map((points) => ({ role, label: '', outline: clip(hullOf(points, placement.rigid, flat), piece.outline) }));
     };
     const shapes = [
-      ...placement.bodies.filter((b) => BEHIND.includes(b.role)).map((b) => bodyShape(b.role, b.label, b.solid, flat)),
+      ...placement.bodies
+        .filter((b) => BEHIND.includes(b.role) && (across || b.role !== 'backing'))
+        .map((b) => bodyShape(b.role, b.label, b.solid, flat)),
       ...besideIt(placement, pass).map((rigid): SceneShape => ({ role: 'beside', label: '', outline: silhouette(pieceSolid(placement.piece), rigid, flat) })), // prettier-ignore
       piece,
       ...inPiece('waste', waste.flatMap(leaves).map(corners), waste.flatMap(leaves).flatMap(corners)),
       ...inPiece('cut', gone.flatMap(reachOf), corners(pieceSolid(placement.piece))),
       ...placement.bodies.filter((b) => !BEHIND.includes(b.role)).map((b) => bodyShape(b.role, b.label, b.solid, flat)),
     ].filter((s) => s.outline.length > 2);
-    const feed = flat(placement.feed);
     return {
       id: view.id,
       title: view.title,
       shapes: view.up[2] === 0 ? shapes.filter((s) => s.role !== 'table') : shapes,
       dimensions: figures.flatMap((f) => dimensionLine(f.id, f.from, f.to, placement, view, flat)),
       referenceFace: edgeOn(reference, placement, toward, flat),
-      feed: Math.hypot(...feed) > 0.5 ? feed : null,
+      feed: across ? feed : null,
       feeds: placement.feeds,
     };
   });

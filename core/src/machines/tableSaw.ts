@@ -82,22 +82,17 @@ export const tableSaw: MachineModel = {
             guardOver(
               half,
               radius,
-              Math.max(height, lyingHeight(piece, faceOf(pass.seat['table']!, occurrence))),
+              Math.max(height, lying(piece, faceOf(pass.seat['table']!, occurrence)).high),
               setup.tilt ? lean : 0,
             ),
           ]),
       ...(upright
         ? uprightBodies(guide, s, piece, faceOf(pass.seat['jig-face']!, occurrence))
         : sled
-          ? sledBodies(
-              guide,
-              s,
-              alongFeed(piece, faceOf(pass.seat['table']!, occurrence)),
-              stepped(setup) ? height + 1 : 0,
-            )
+          ? sledBodies(guide, s, lying(piece, faceOf(pass.seat['table']!, occurrence)), stepped(setup) ? height + 1 : 0)
           : thick === undefined
             ? fenceBodies(guide, s)
-            : crosscutBodies(guide, s, thick, radius, alongFeed(piece, faceOf(pass.seat['table']!, occurrence)))),
+            : crosscutBodies(guide, s, thick, radius, lying(piece, faceOf(pass.seat['table']!, occurrence)))),
     ];
     return {
       piece,
@@ -142,10 +137,6 @@ function leaning(solid: Solid, angle: number): Solid {
   return { shape: 'placed', rigid: { rotation, shift: [0, 0, 0] }, solid };
 }
 
-/** How high a piece lies on the table. */
-const lyingHeight = ({ thickness, width }: Piece, down: PieceFace): number =>
-  down.endsWith('face') ? thickness : width;
-
 /** A guard over the blade, just clear of the wood. */
 const guardOver = (half: number, radius: number, top: number, lean: number): MachineBody => ({
   role: 'guard',
@@ -157,8 +148,14 @@ const guardOver = (half: number, radius: number, top: number, lean: number): Mac
 const clearOf = (top: number, half: number, lean: number): number =>
   (top + 5 + (half + 9) * Math.abs(Math.sin(lean))) / Math.cos(lean);
 
-/** How far a piece that lies or stands across the blade reaches along the feed. */
-const alongFeed = ({ width, thickness }: Piece, down: PieceFace): number => (down.endsWith('face') ? width : thickness);
+/** How far a piece that lies or stands across the blade reaches along the feed, and up. */
+interface Lying {
+  readonly across: number;
+  readonly high: number;
+}
+
+const lying = ({ width, thickness }: Piece, down: PieceFace): Lying =>
+  down.endsWith('face') ? { across: width, high: thickness } : { across: thickness, high: width };
 
 /** How thick the spare back is drawn, mm. */
 const BACK = 12;
@@ -187,7 +184,13 @@ const fenceBodies = (fence: number, s: number): MachineBody[] => [
   { role: 'fence', label: 'fence', solid: box([fence, -350, 0], [fence + s * 45, 350, 70]) },
 ];
 
-function crosscutBodies(fence: number, s: number, block: number, radius: number, across: number): MachineBody[] {
+function crosscutBodies(
+  fence: number,
+  s: number,
+  block: number,
+  radius: number,
+  { across, high }: Lying,
+): MachineBody[] {
   const ahead = -(radius + across + 30);
   return [
     { role: 'fence', label: 'fence', solid: box([fence, -350, 0], [fence + s * 45, 350, 70]) },
@@ -198,23 +201,23 @@ function crosscutBodies(fence: number, s: number, block: number, radius: number,
       travels: true,
       solid: box([-s * 12, -across / 2 - BACK - 22, 0], [-s * 260, -across / 2 - BACK, 45]),
     },
-    spareBack(s * 30, s, across),
+    spareBack(s * 30, s, across, high),
   ];
 }
 
 /** What the blade comes out into, between the piece and what carries it. */
-const spareBack = (end: number, s: number, across: number): MachineBody => ({
+const spareBack = (end: number, s: number, across: number, high: number): MachineBody => ({
   role: 'backing',
   label: 'spare back',
   travels: true,
-  solid: box([end, -across / 2 - BACK, 0], [-s * 260, -across / 2, 45]),
+  solid: box([end, -across / 2 - BACK, 0], [-s * 260, -across / 2, high]),
 });
 
 /** Cheeks that are cut already leave the waste of a shoulder loose: the stop is cut away over it. */
 const stepped = ({ stage, shouldersFirst }: Setup): boolean => stage === 'shoulders' && shouldersFirst === false;
 
 /** A sled with its end stop: both travel with the piece. Cut away at its foot, the stop begins so high over the bed. */
-function sledBodies(stop: number, s: number, across: number, foot: number): MachineBody[] {
+function sledBodies(stop: number, s: number, { across, high }: Lying, foot: number): MachineBody[] {
   return [
     {
       role: 'gauge',
@@ -222,7 +225,7 @@ function sledBodies(stop: number, s: number, across: number, foot: number): Mach
       travels: true,
       solid: box([stop, -across / 2 - BACK - 22, 0], [-s * 260, -across / 2 - BACK, 45]),
     },
-    spareBack(stop, s, across),
+    spareBack(stop, s, across, high),
     {
       role: 'stop',
       label: 'end stop',

@@ -90,7 +90,7 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
       }),
     );
     /** A file that an older page asks for is gone; it is not the application that it asks for. */
-    app.get(/^\/(assets\/|.*\.\w{2,5}$)/, (_req, res) =>
+    app.get(/^\/(assets\/|[^/]*\.\w{2,5}$)/, (_req, res) =>
       sendProblem(res, 404, 'There is no such file: reload the page.'),
     );
     app.get('/{*path}', (_req, res) => res.sendFile('index.html', { root: web }));
