@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
-import { JOINT_KINDS, kindOf, type GrooveFeature } from './joints/index.ts';
+import { JOINT_KINDS, kindOf, type GrooveFeature, type RoundTenonFeature } from './joints/index.ts';
 import { nibbles } from './methods/blades.ts';
 import { pastEnd } from './methods/runOut.ts';
 import { planJob, scenesOf, setupsOf, waysOf, type Plan } from './plan/index.ts';
@@ -11,7 +11,7 @@ import { callipers, virtualCut } from './simulate/index.ts';
 import { pieceOf } from './stock/index.ts';
 import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from './testing/index.ts';
 import { availableIn, minutesIn, type Shop, type Tool } from './tooling/index.ts';
-import { INCH, METRIC, speak } from './units/index.ts';
+import { INCH, METRIC, say, speak } from './units/index.ts';
 
 /** Cuts that practitioners make, each with its measurements, as plain arithmetic (common practice) and on the piece. */
 
@@ -466,6 +466,26 @@ describe('router', () => {
     /** With a cutter of the mortise's width the ends are round anyhow, and nothing is said of them. */
     const plain = made({ params, routes: { mortised: 'bushing-mortise' } });
     expect(wordsOf(plain, 'bushing-mortise')).not.toMatch(/half rounds/);
+  });
+
+  it('10: a round tenon copied from a disc; with another cutter the disc makes another of its family', () => {
+    const shape = proposed('round', { params: { tenonLength: 30 } });
+    const plan = made({ ...shape, routes: { tenoned: 'copied-round' } });
+    const { kind, params, members } = resolve(plan.basis.job.joints[0]!, plan.basis.job);
+    const [feature] = kind.features(params, members).tenoned as readonly [RoundTenonFeature];
+    const [setup] = setupsOf(plan).filter((s) => s.method === 'copied-round');
+    const cutters = EXACT.tools.filter((t) => t.kind === 'router-cutter');
+    const { diameter } = cutters.find((t) => t.id === setup!.cutter)!;
+    const { outside } = toolOf('bearing') as Extract<Tool, { kind: 'bearing' }>;
+    const { ratio } = toolOf('copier') as Extract<Tool, { kind: 'copy-router' }>;
+    /** 2 (t + d) − G, both ways; t + d less another cutter is what that makes of it. */
+    const disc = ratio * (feature.diameter + diameter) - outside;
+    expect(setup!.figures.slice(0, 2).map((f) => f.value)).toEqual([disc, disc]);
+    const said = wordsOf(plan, 'copied-round');
+    for (const other of cutters.filter((c) => c.id !== setup!.cutter && c.cuttingLength >= 30))
+      expect(said).toContain(speak(say('{made} with a cutter of {d}', { made: feature.diameter + diameter - other.diameter, d: other.diameter }), METRIC)); // prettier-ignore
+    expect(said).toContain(speak(say('reference face is {deep} deep', { deep: feature.fromFace - feature.diameter / 2 }), METRIC)); // prettier-ignore
+    expect(said).toMatch(/first clear the outside.*anticlockwise round the block/);
   });
 
   it('10: a loose tongue’s mortises by one template into the end as into the edge', () => {

@@ -13,7 +13,7 @@ import { bushingTenon } from './bushingTenon/index.ts';
 import { bearingFace, railsFace, routerFace } from './routerFace/index.ts';
 import { mitreTips } from './mitreTips/index.ts';
 import { pairedCutters, routerTableSled } from './routerTableSled/index.ts';
-import { copiedMortise, copiedTenon } from './copied/index.ts';
+import { copiedMortise, copiedRound, copiedTenon } from './copied/index.ts';
 import { routerTableGroove, routerTableRebate } from './alongRouterTable/index.ts';
 import { routerTableStops } from './routerTableStops/index.ts';
 import { handBore } from './handBore/index.ts';
@@ -105,6 +105,7 @@ export const METHODS = [
   slopePocket,
   copiedMortise,
   copiedTenon,
+  copiedRound,
   tiltedEnd,
   tiltedShoulders,
   tiltedSlot,

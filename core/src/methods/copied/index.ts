@@ -1,4 +1,4 @@
-import type { MortiseFeature, TenonFeature } from '../../joints/index.ts';
+import type { MortiseFeature, RoundTenonFeature, TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type Bearing, type CopyRouter, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Rounding, type Sentence } from '../../units/index.ts';
@@ -101,7 +101,7 @@ function copied(
       bitesOf(cutter, shop),
       plunged(
         outside
-          ? 'Beside the wood, {level} deep; the follower once round the block, then outward until all is cleared'
+          ? 'Beside the wood, {level} deep; first clear the outside, corners inward, then the follower anticlockwise round the block'
           : 'Plunge to {level}; the follower round the opening, then over what is left in the middle',
       ),
       sizes.depth.from,
@@ -195,5 +195,62 @@ export const copiedTenon: Method<TenonFeature> = {
     };
     const checks = [say('The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.', { r: t / 2 })]; // prettier-ignore
     return [copied(copiedTenon, gear, sizes, true, shop, context, checks)];
+  },
+};
+
+const roundGear = ({ length }: RoundTenonFeature, shop: Shop) =>
+  gearWith(shop, (machine) => cuttersReaching(length, shop, machine).sort((a, b) => b.diameter - a.diameter));
+
+/** What one disc makes with each of the other cutters: a family of diameters. */
+function familyOf(disc: Mm, { machine, cutter, follower }: Gear, length: Mm, shop: Shop): Sentence[] {
+  const others = cuttersReaching(length, shop, machine)
+    .filter(({ id }) => id !== cutter.id)
+    .map(({ diameter: d }) => ({ d, made: (disc + follower.outside) / machine.ratio - d }))
+    .filter(({ made }) => made > SAME)
+    .sort((a, b) => a.d - b.d);
+  if (!others.length) return [];
+  const lengths = Object.fromEntries(others.flatMap(({ d, made }, i) => [[`d${i}`, d], [`made${i}`, made]])); // prettier-ignore
+  return [
+    say(`The same disc makes ${others.map((_, i) => `{made${i}} with a cutter of {d${i}}`).join(', ')}.`, lengths),
+  ];
+}
+
+/** A copying router, its follower round a disc: a round tenon on the end of the piece. */
+export const copiedRound: Method<RoundTenonFeature> = {
+  id: 'copied-round',
+  title: 'Round tenon, copied from a disc at a scale',
+  form: 'round-tenon',
+  stage: 'cheeks',
+  applies: () => true,
+  refuse(feature, shop) {
+    const { length: L, diameter } = feature;
+    const gear = roundGear(feature, shop);
+    const d = gear?.cutter.diameter ?? 0;
+    return [
+      ...limits(gear, shop, [L, 'tenonLength'], diameter + d, diameter + d),
+      ...(gear ? under(templateBlock(diameter, d, gear.follower.outside, gear.machine.ratio), LEAST_BLOCK, 'tenonDiameter', 'disc', 'The disc would be {value} across; under {bound} it can’t be fixed. A smaller follower or a wider cutter makes it larger.') : []), // prettier-ignore
+    ];
+  },
+  setups(feature, shop, context) {
+    const gear = roundGear(feature, shop);
+    if (!gear) return [];
+    const { diameter, length: L, fromFace, fromEdge } = feature;
+    const [d, G, r] = [gear.cutter.diameter, gear.follower.outside, gear.machine.ratio];
+    const value = templateBlock(diameter, d, G, r);
+    const disc = { value, working: say(`${r} times tenon {diameter} and cutter {d} − follower {G}`, { diameter, d, G }) }; // prettier-ignore
+    const sizes: Sizes = {
+      width: disc,
+      length: disc,
+      across: { value: fromFace, rounding: 'nearest', working: say('axis from the face {fromFace}', { fromFace }) },
+      along: { value: fromEdge, rounding: 'nearest', working: say('axis from the edge {fromEdge}', { fromEdge }) },
+      depth: { value: L, working: say('tenon length {L}', { L }) },
+    };
+    const shoulder = fromFace - diameter / 2;
+    const checks = [
+      say('The shoulder on the reference face is {shoulder} deep: let the cutter just touch that face, move it in by so much, and the follower touches the disc.', { shoulder }), // prettier-ignore
+      ...familyOf(value, gear, L, shop),
+      say('Try the bored block that is the gauge before the piece comes off.'),
+    ];
+    return [copied(copiedRound, gear, sizes, true, shop, context, checks)];
   },
 };
