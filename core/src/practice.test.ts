@@ -5,6 +5,7 @@ import { JOINT_KINDS, kindOf, type GrooveFeature, type RoundTenonFeature } from 
 import { nibbles } from './methods/blades.ts';
 import { pastEnd } from './methods/runOut.ts';
 import { planJob, scenesOf, setupsOf, waysOf, type Plan } from './plan/index.ts';
+import type { Setup } from './setups/index.ts';
 import type { Modeller } from './solids/index.ts';
 import { modelOf } from './machines/index.ts';
 import { callipers, virtualCut } from './simulate/index.ts';
@@ -319,6 +320,43 @@ describe('upright', () => {
     const narrow = planJob(jobWith({ params: squared }), shopOf({ saw: { widestStack: 9 } }));
     const [why] = narrow.joints[0]!.routes.tenoned.find((r) => r.id === 'saw-upright-stack')!.refusals;
     expect(speak(why!.message, METRIC)).toMatch(/No stack here is as wide as the shoulder, 10\.0 mm/);
+  });
+});
+
+describe('rough and finish', () => {
+  const BIT_25: Tool = { kind: 'boring-bit', retired: false, id: 'bit-25', name: 'Brad point 25', diameter: 25, length: 95, form: 'brad-point', lead: 3 }; // prettier-ignore
+  /** A post of 120 by 100 and 2.4 m, its mortise 28 wide: portable tools alone, no cutter wider than 12. */
+  const post = { thickness: 100, width: 120, length: 2400 };
+  const portable: Shop = {
+    ...EXACT,
+    tools: [...EXACT.tools, BIT_25].filter((t) => t.kind === 'router' || t.kind === 'boring-bit' || (t.kind === 'router-cutter' && t.diameter <= 12)).map((t) => (t.kind === 'router-cutter' ? { ...t, cuttingLength: 75 } : t.kind === 'router' ? { ...t, plungeTravel: 75 } : t)), // prettier-ignore
+  };
+  const params = { corners: 'squared', mortiseWidth: 28, faceClearance: 0, faceShoulder: 16, setBack: 20, position: 300, tenonWidth: 80, edgeShoulder: 10, tenonLength: 50, endClearance: 0, bottomClearance: 2 }; // prettier-ignore
+  const rail = { thickness: 60, width: 100 };
+
+  it('11: a bit of 25 and a cutter of 12 for 28: bored out, then trimmed from both faces; it comes by itself', () => {
+    const plan = made({ params, rail, stile: post }, portable);
+    expect(plan.joints[0]!.chosen.mortised).toBe('bore-and-rout+square-ends');
+    const [bores, trims] = setupsOf(plan).filter((s) => s.method === 'bore-and-rout') as [Setup, Setup];
+    expect([bores.model, bores.cutter, trims.model, trims.cutter]).toEqual(['bench', 'bit-25', 'hand-router', 'cutter-12']); // prettier-ignore
+    /** Guide to the far side of the cutter: p + m, and S − p. */
+    expect(figuresOf(plan, 'bore-and-rout', /^Guide/)).toEqual([36 + 28, 100 - 36]);
+    expect(wordsOf(plan, 'bore-and-rout')).toMatch(/trestles or on the floor/);
+    /** Where two holes meet they are still as wide as the 4 between the two cuts. */
+    const holes = Number(/(\d+) holes/.exec(wordsOf(plan, 'bore-and-rout'))![1]);
+    const [first, last] = ['First centre', 'Last centre'].map((name) => bores.figures.find((f) => f.name === name)!.value); // prettier-ignore
+    expect(((last! - first!) / (holes - 1)) ** 2).toBeLessThanOrEqual(25 ** 2 - 4 ** 2);
+    const wide = planJob(jobWith({ params, rail, stile: post }), { ...portable, tools: portable.tools.filter((t) => t.id !== 'bit-25') }); // prettier-ignore
+    expect(wide.joints[0]!.routes.mortised.find((r) => r.id === 'bore-and-rout+square-ends')!.refusals).toEqual([]);
+  });
+
+  it('11: a through mortise deeper than the router goes is bored and trimmed from both sides, to meet in the middle', () => {
+    const through = proposed('through', { params: { ...params, tenonLength: 122 }, rail, stile: post });
+    const plan = made({ ...through, routes: { mortised: 'bore-and-rout+square-ends' } }, portable);
+    const trims = setupsOf(plan).find((s) => s.method === 'bore-and-rout' && s.model === 'hand-router')!;
+    expect(trims.figures.find((f) => f.name === 'Plunge')!.value).toBe(61);
+    expect(new Set(trims.passes.map((p) => p.seat['wood-surface']))).toEqual(new Set(['entry-edge', 'far-edge']));
+    expect(wordsOf(plan, 'bore-and-rout')).toMatch(/from the same end and the same face/);
   });
 });
 

@@ -47,6 +47,7 @@ export const bench: MachineModel = {
     'end-of-round': 'where the rounding ends',
     'hole-along': 'centre of the hole',
     'hole-across': 'centre of the hole',
+    'last-hole': 'centre of the last hole',
     'hole-floor': 'where the bit has its full diameter',
     'axis-face': 'axis of the tenon',
     'axis-edge': 'axis of the tenon',
@@ -104,6 +105,8 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
   'hand-saw': sawn,
   across: notched,
   bit: bored,
+  bits: (setup, x, z, piece, asIs) => boredRow(setup, x, z, piece, asIs),
+  'bits-from-both-sides': (setup, x, z, piece, asIs) => union(boredRow(setup, x, z, piece, asIs), boredRow(setup, x, (depth) => z(piece.width - depth), piece, asIs)), // prettier-ignore
   'round-plane': turned,
   flare: flared,
   'slope-haunch': slopedHaunch,
@@ -157,6 +160,15 @@ function bored(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Sol
     return prismAlong('z', circle([at, across!.set.value], diameter / 2), z(-1), z(deep));
   const height = across!.from === 'entry-edge' ? z(across!.set.value) : across!.set.value;
   return prismAlong('y', circle([height, at], diameter / 2), -1, deep);
+}
+
+/** Holes from the first centre to the last, as many as hands bore from this side, into the edge the tenon enters. */
+function boredRow(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Solid {
+  const { diameter } = toolById(asIs, 'boring-bit', setup.cutter!);
+  const [first, last, across, deep] = ['first', 'last', 'across', 'depth'].map((id) => figureOf(setup, id).set.value) as [number, number, number, number]; // prettier-ignore
+  const count = (setup.cuts ?? 1) / (setup.carrier === 'bits' ? 1 : 2);
+  const at = (i: number) => first + (count > 1 ? (i * (last - first)) / (count - 1) : 0);
+  return union(...Array.from({ length: count }, (_, i) => prismAlong('z', circle([x(at(i)), across], diameter / 2), z(-1), z(deep)))); // prettier-ignore
 }
 
 /** Both ends, from their lines on the exit edge down to where the slope begins. */

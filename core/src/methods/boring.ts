@@ -93,4 +93,4 @@ export function rowOf(span: Mm, diameter: Mm): Mm[] | undefined {
 }
 
 /** Of the diameter; nearer than that a bit wanders into the hole beside it (common practice). */
-const LEAST_PITCH = 0.6;
+export const LEAST_PITCH = 0.6;

@@ -2,6 +2,7 @@ import { slopeHaunch, slopePocket } from './slopedHaunch/index.ts';
 import { crosscutEnd, handEnd } from './endCut/index.ts';
 import { handRaked } from './handRaked/index.ts';
 import { boreAndChisel } from './boreAndChisel/index.ts';
+import { boreAndRout } from './boreAndRout/index.ts';
 import { drillPress } from './drillPress/index.ts';
 import { handRound } from './handRound/index.ts';
 import { flareEnds } from './flareEnds/index.ts';
@@ -50,6 +51,7 @@ export const METHODS = [
   hollowChisel,
   boreAndChisel,
   edgeGuide,
+  boreAndRout,
   bushingMortise,
   routerTableStops,
   builtUpMortise,

@@ -15,11 +15,13 @@ export const FIXED: ReadonlySet<Setup['model']> = new Set(['table-saw', 'overhea
 /** What a piece weighs in a dense wood, kg. */
 export const kilosOf = ({ length, thickness, width }: Piece): number => (length * thickness * width * DENSITY) / 1e9;
 
-/** What carries a piece that is long or heavy for a machine it has to be brought to. */
+/** What carries a piece that is long or heavy: on a machine it has to be brought to, or where it lies. */
 export function supportWords({ model, carrier }: Pick<Setup, 'model' | 'carrier'>, stock: Piece): Sentence[] {
-  if (!FIXED.has(model)) return [];
   const { length } = stock;
   const kilos = kilosOf(stock);
+  if (model === 'hand-router' && (length > LONG || kilos > HEAVY))
+    return [say('Lay the piece on trestles or on the floor and bring the router to it: nothing of it has to be carried.')]; // prettier-ignore
+  if (!FIXED.has(model)) return [];
   const long =
     carrier === 'upright-jig'
       ? say('It stands {length} tall: a second pair of hands or a rail steadies its top; look for lamps and beams first.', { length }) // prettier-ignore

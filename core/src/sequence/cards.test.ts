@@ -240,6 +240,7 @@ describe('rules as data', () => {
     'groove-first': [at('mortised', 'groove'), at('tenoned', 'cheeks'), at('tenoned', 'groove')],
     'groove-before-ends': [at('mortised', 'groove', { part: 'p' }), at('tenoned', 'cheeks', { part: 'p', joint: 'k' }), at('tenoned', 'cheeks', { part: 'q', joint: 'k' })],
     'open-slot-last': [at('tenoned', 'cheeks'), at('mortised', 'slot'), at('mortised', 'bore')],
+    'bore-then-rout': [at('mortised', 'mortise', { model: 'bench' }), at('mortised', 'mortise', { model: 'hand-router' }), at('mortised', 'mortise', { model: 'hand-router', feature: 1 })],
     'rout-then-square': [at('mortised', 'mortise'), at('mortised', 'square-ends'), at('mortised', 'square-ends', { feature: 1 })],
     'template-off': [at('mortised', 'mortise', { model: 'hand-router', traits: ['template'], feature: 1 }), at('mortised', 'square-ends', { model: 'bench' }), at('mortised', 'square-ends')],
     'saw-then-chop': [at('mortised', 'slot', { model: 'bandsaw' }), at('mortised', 'slot', { model: 'bench' }), at('mortised', 'slot', { model: 'bench', feature: 1 })],

@@ -69,6 +69,13 @@ export const RULES: readonly Rule[] = [
     among: 'joint',
   },
   {
+    id: 'bore-then-rout',
+    words: 'Most of a mortise is bored out before the router trims its walls.',
+    first: { stages: ['mortise'], models: ['bench'] },
+    then: { stages: ['mortise'], models: ['hand-router'] },
+    among: 'feature',
+  },
+  {
     id: 'rout-then-square',
     words: 'The mortise is routed before its ends are squared.',
     first: { stages: ['mortise'] },
