@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
-import { JOINT_KINDS, kindOf, type GrooveFeature, type RoundTenonFeature } from './joints/index.ts';
+import { JOINT_KINDS, kindOf, type GrooveFeature, type RoundTenonFeature, type TenonFeature } from './joints/index.ts';
 import { nibbles } from './methods/blades.ts';
 import { pastEnd } from './methods/runOut.ts';
 import { planJob, scenesOf, setupsOf, waysOf, type Plan } from './plan/index.ts';
@@ -358,6 +358,29 @@ describe('rough and finish', () => {
     expect(new Set(trims.passes.map((p) => p.seat['wood-surface']))).toEqual(new Set(['entry-edge', 'far-edge']));
     expect(wordsOf(plan, 'bore-and-rout')).toMatch(/from the same end and the same face/);
   });
+
+  it('11: whatever the size, nothing stays between the two cuts and both walls are the router’s', () => {
+    const size = (min: number, max: number) => fc.integer({ min: min * 10, max: max * 10 }).map((tenths) => tenths / 10); // prettier-ignore
+    let cut = 0;
+    fc.assert(
+      fc.property(size(13, 34), size(50, 90), size(30, 60), fc.boolean(), (mortiseWidth, tenonWidth, tenonLength, out) => {
+        const faceShoulder = (60 - mortiseWidth) / 2;
+        const own = { ...params, mortiseWidth, faceShoulder, tenonWidth, edgeShoulder: (100 - tenonWidth) / 2, tenonLength: out ? 122 : tenonLength }; // prettier-ignore
+        const shape = out ? proposed('through', { params: own, rail, stile: post }) : { params: own, rail, stile: post };
+        const plan = planJob(jobWith({ ...shape, routes: { mortised: 'bore-and-rout+square-ends' } }), portable, modeller);
+        const [{ problems, notTaken, proof }] = plan.joints as [Plan['joints'][number]];
+        expect(problems).toEqual([]);
+        if (notTaken) return;
+        cut++;
+        expect(proof!.members.mortised).toMatchObject({ mismatches: [], trapped: [] });
+        const bores = setupsOf(plan).find((s) => s.method === 'bore-and-rout' && s.model === 'bench')!;
+        const { diameter } = portable.tools.find((t) => t.id === bores.cutter) as Extract<Tool, { kind: 'boring-bit' }>;
+        expect(diameter).toBeLessThanOrEqual(mortiseWidth - 2);
+      }),
+      { seed: 11, numRuns: 15 },
+    ); // prettier-ignore
+    expect(cut).toBeGreaterThan(8);
+  });
 });
 
 describe('shoulders after cheeks', () => {
@@ -559,6 +582,21 @@ describe('joints', () => {
     expect(wordsOf(made(proposed('haunched', { routes: { mortised: 'router-jig' } })), 'router-jig')).not.toMatch(
       /runs out/,
     );
+  });
+
+  it('13: a haunch in a grooved frame is as long as the groove is deep, and the tenon’s inner edge lies at its floor', () => {
+    const plan = made(proposed('grooved'));
+    const { kind, params, members } = resolve(plan.basis.job.joints[0]!, plan.basis.job);
+    const p = params as unknown as Record<string, number>;
+    const { tenoned, mortised } = kind.features(params, members);
+    const [, whole, haunch] = tenoned as readonly [GrooveFeature, TenonFeature, TenonFeature];
+    expect(whole.length - haunch.length).toBeCloseTo(p['grooveDepth']! - p['haunchClearance']!, 9);
+    expect(p['edgeShoulder']! + p['tenonWidth']!).toBeCloseTo(members.tenoned.width - p['grooveDepth']!, 9);
+    /** No pocket: the groove is one already; and both parts are grooved at one setting. */
+    expect(mortised.map((f) => f.form)).toEqual(['groove', 'mortise']);
+    expect(plan.cards.filter((c) => c.setups.some((s) => s.stage === 'groove'))).toHaveLength(1);
+    const first = (stage: string) => plan.cards.findIndex((c) => c.setups.some((s) => s.stage === stage && s.occurrences[0]!.member === 'mortised')); // prettier-ignore
+    expect(first('groove')).toBeLessThan(first('mortise'));
   });
 
   it('13: only a pocket may run out: a mortise past the end is refused, and so is a way that can’t do without its stop', () => {

@@ -20,7 +20,7 @@ const FLOATS = 0.002;
 /** A calliper across a round tenon whose axis lies a graduation off its bar reads a chord. */
 const CHORD = 0.05;
 /** Kinds with a size to measure that is theirs alone: not one that groove and mortise make together, nor aslant. */
-const MEASURED = ['blind', 'through', 'haunched', 'twin', 'fingered', 'open-slot', 'stub', 'housed', 'loose', 'round', 'rebated']; // prettier-ignore
+const MEASURED = ['blind', 'through', 'haunched', 'twin', 'fingered', 'open-slot', 'stub', 'grooved', 'housed', 'loose', 'round', 'rebated']; // prettier-ignore
 
 describe('sizes as set, on a calliper in the virtual cut', () => {
   it.each(JOINT_KINDS.map(({ id }) => id).filter((id) => MEASURED.includes(id)))(

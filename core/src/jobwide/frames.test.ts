@@ -65,6 +65,20 @@ describe('frames, worked by hand', () => {
     expect(whole.joints.map((j) => j.mortised.ends)).toEqual(['both', 'both-b']);
   });
 
+  it('a panel door with haunched tenons in its grooves: horns, one groove all round, panels into it less their play', () => {
+    const { frame, job: whole } = made({ ...DOOR, kind: 'grooved' });
+    const { tenonLength, grooveDepth } = frame.joints[0]!.params as Record<string, number>;
+    expect(value(frame, 'stile')).toBe(640);
+    expect(value(frame, 'over')).toBe(280 + 2 * tenonLength!);
+    expect(value(frame, 'panel-width')).toBeCloseTo(280 + 2 * grooveDepth! - 2, 9);
+    expect(value(frame, 'panel-height')).toBeCloseTo(440 + 2 * grooveDepth! - 2, 9);
+    const plan = planJob(whole, shop);
+    expect(plan.joints.flatMap((j) => j.problems.map((p) => speak(p.message, METRIC)))).toEqual([]);
+    expect(plan.joints.every((j) => j.chosen.tenoned && j.chosen.mortised)).toBe(true);
+    for (const more of [{ rails: [70, 60, 90] }, { muntins: { count: 1, width: 40 } }])
+      expect(speak(makeFrame({ ...DOOR, kind: 'grooved', ...more }, job, shop).problems[0]!, METRIC)).toMatch(/choose the stub tenon/); // prettier-ignore
+  });
+
   it('a panel frame with stub tenons and two muntins: lights of 80, panels into both grooves less their room', () => {
     const { frame, job: whole } = made({ ...DOOR, kind: 'stub', muntins: { count: 2, width: 40 } });
     expect(value(frame, 'stile')).toBe(600);

@@ -152,16 +152,20 @@ function beyond(kindId: string, members: Members, shop: Shop): Mm {
 /** The piece that a rail of unknown length would be: its tenon does not depend on it. */
 const blank = (thickness: Mm, width: Mm, length = 2000) => ({ length, thickness, width });
 
+/** Joints of frames that want a horn: the others are made at the stile’s own end. */
+const HORNED: ReadonlySet<string> = new Set(['rebated', 'grooved']);
+
 function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
   const { name, count, width, height, thickness, stile, rails, muntins, kind, species } = spec;
   const making: Making = { job, shop, parts: [], joints: [] };
-  const closed = ['along', 'end'].includes(kindOf(kind).where) || kind === 'rebated';
+  const closed = ['along', 'end'].includes(kindOf(kind).where) || HORNED.has(kind);
   const horn = closed ? roundTo(HORN, availableIn(shop).step, 'nearest') : 0;
   const opening = width - 2 * stile;
   const clear = height - rails.reduce((sum, w) => sum + w, 0);
   const problems = [
     ...(rails.length < 2 ? [say('A frame has at least two rails.')] : []),
     ...(kindOf(kind).where === 'across' ? [say('A frame has corners: choose a joint that does not lie across its stiles.')] : []), // prettier-ignore
+    ...(kind === 'grooved' && (rails.length > 2 || muntins.count > 0) ? [say('This joint’s rails are grooved along one edge: for middle rails and muntins choose the stub tenon in the panel groove.')] : []), // prettier-ignore
     ...(opening <= 0
       ? [say('Two stiles of {stile} leave nothing of {width}: the opening would be {opening}.', { stile, width, opening })] // prettier-ignore
       : []),
@@ -275,8 +279,8 @@ function panelOf(
   { opening, bay }: { opening: Mm; bay: Mm },
 ): FrameFigure[] {
   const params = joints[0]?.params;
-  if (kind !== 'stub' || !params) return [];
-  const groove = Number(params['tenonLength']) + Number(params['bottomClearance']);
+  if (!params || (kind !== 'stub' && kind !== 'grooved')) return [];
+  const groove = kind === 'grooved' ? Number(params['grooveDepth']) : Number(params['tenonLength']) + Number(params['bottomClearance']); // prettier-ignore
   const wood = SPECIES.find((s) => s.id === species);
   const widest = opening + 2 * groove;
   const moves =

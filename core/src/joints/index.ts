@@ -1,4 +1,5 @@
 import { blind } from './blind/index.ts';
+import { grooved } from './grooved/index.ts';
 import { fingered } from './fingered/index.ts';
 import { haunched } from './haunched/index.ts';
 import { openSlot } from './openSlot/index.ts';
@@ -45,6 +46,7 @@ export const JOINT_KINDS = [
   teeLap,
   teeSlot,
   stub,
+  grooved,
   withPegs(housed, tenon),
   loose,
   round,

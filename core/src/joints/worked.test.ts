@@ -90,6 +90,14 @@ describe('volumes against closed forms: T = S = 22, W = 70, V = 45', () => {
     const end = 30 * 7 * 70 + 24 * 7 * 70;
     expect(gone('rebated', params, 'tenoned')).toBeCloseTo(end + (600 - 24) * 7 * 6, 2);
   });
+
+  it('grooved: groove 8 by 10 along both, the mortise on from its floor, a haunch 9.5 long and 20 wide', () => {
+    const params = { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 20, tenonLength: 30, endClearance: 0, bottomClearance: 2, position: 40, corners: 'squared', grooveDepth: 10, haunchClearance: 0.5 }; // prettier-ignore
+    expect(gone('grooved', params, 'mortised')).toBeCloseTo(8 * 10 * 900 + 8 * 40 * (32 - 10), 2);
+    /** Its end but for the tenon, 40 wide beside a groove of 10, and the haunch; then the groove on. */
+    const end = 22 * 70 * 30 - 8 * (40 * 30 + 20 * 9.5);
+    expect(gone('grooved', params, 'tenoned')).toBeCloseTo(end + (600 - 30) * 8 * 10, 2);
+  });
 });
 
 describe('worked proportions', () => {

@@ -142,6 +142,35 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       },
     };
   },
+  grooved: ({ params, u, tenoned, mortised }) => {
+    const { faceClearance: c, bottomClearance, endClearance, corners } = params;
+    const thinner = Math.min(tenoned.thickness, mortised.thickness);
+    const m = Math.max(params.mortiseWidth, 4.3);
+    const thickness = Math.max(thinner, m + 6);
+    const grooveDepth = between(u[0]!, 3, Math.min(12, mortised.width / 3));
+    const [edgeShoulder, tenonWidth] = [between(u[1]!, 4, 20), between(u[2]!, m + 6, 50)];
+    /** In a third of them the tenon is narrower than the groove lets it be. */
+    const inner = grooveDepth + (u[3]! < 0.3 ? between(u[3]! / 0.3, 1, 6) : 0);
+    const clear = corners === 'clear';
+    return {
+      params: {
+        mortiseWidth: m,
+        faceClearance: c,
+        faceShoulder: between(u[4]!, 2, thickness - m - 2) + c / 2,
+        tenonWidth,
+        edgeShoulder,
+        tenonLength: grooveDepth + between(u[5]!, 5, 20),
+        endClearance: clear ? Math.max(endClearance, m) : endClearance,
+        bottomClearance,
+        position: edgeShoulder + between(u[3]!, 2, 60),
+        corners: clear ? 'clear' : 'squared',
+        grooveDepth,
+        haunchClearance: between(u[4]!, 0, 1),
+      },
+      tenoned: { thickness: thickness + between(u[5]!, 0, 1), width: edgeShoulder + tenonWidth + inner },
+      mortised: { thickness, width: Math.max(mortised.width, grooveDepth + 30) },
+    };
+  },
   housed: ({ params, u, tenoned, mortised }) => {
     const housingDepth = between(u[0]!, 2, 6);
     const setBack = between(u[1]!, 2, 10);
