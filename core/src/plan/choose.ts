@@ -1,5 +1,5 @@
 import { awkwardness, needsSecondHand, type Route } from '../methods/index.ts';
-import { alone, cuttingMinutes } from '../sequence/index.ts';
+import { alone, cuttingMinutes, settingOf, stateOf } from '../sequence/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { Piece } from '../stock/index.ts';
 import type { Schools, Shop } from '../tooling/index.ts';
@@ -28,12 +28,34 @@ export function suiting(stock: Piece, shop: Shop): (setups: readonly Setup[]) =>
   };
 }
 
+/** Cards and minutes of setting that a way takes beside set-ups that are made anyway: what stands then is set already. */
+export function settingBeside(
+  made: readonly Setup[],
+  shop: Shop,
+): (setups: readonly Setup[]) => { cards: number; minutes: number } {
+  const stands = new Set(made.flatMap((setup) => stateIn(setup, shop)));
+  return (setups) => alone(stands.size ? setups.filter((setup) => !stateIn(setup, shop).some((state) => stands.has(state))) : setups, shop); // prettier-ignore
+}
+
+/** The state of its machine as one text; none at the bench. */
+const stateIn = (setup: Setup, shop: Shop): string[] => {
+  const setting = settingOf(setup, shop);
+  return setting ? [stateOf(setting)] : [];
+};
+
 /**
  * The way that is taken where nobody chose: of those that aren't awkward for these pieces, and of these the shop's
  * school, the one that takes least minutes to set and to cut the whole batch; an awkward one only where there is no
  * other.
+ * @param made set-ups of the other half that may serve this one too
  */
-export function likeliest(routes: readonly Route[], stock: Piece, shop: Shop): Route | undefined {
+export function likeliest(
+  routes: readonly Route[],
+  stock: Piece,
+  shop: Shop,
+  made: readonly Setup[] = [],
+): Route | undefined {
+  const setting = settingBeside(made, shop);
   const suit = suiting(stock, shop);
   const usable = routes.filter((r) => r.refusals.length === 0).map((route) => ({ route, ...suit(route.setups()) }));
   const standing = usable.map(({ route, awkward }) => (awkward.length ? 2 : 0) + (liked(route, shop.schools) ? 0 : 1));
@@ -43,7 +65,7 @@ export function likeliest(routes: readonly Route[], stock: Piece, shop: Shop): R
   for (const { route, cutting } of inTurn) {
     /** Setting takes time too: what is slower to cut alone can't be quicker. */
     if (best && cutting >= best.minutes) break;
-    const minutes = cutting + alone(route.setups(), shop).minutes;
+    const minutes = cutting + setting(route.setups()).minutes;
     if (!best || minutes < best.minutes) best = { route, minutes };
   }
   return best?.route;

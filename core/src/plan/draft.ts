@@ -1,6 +1,6 @@
 import { endsOf, entryOf, resolve, type Job, type Joint } from '../exchange/index.ts';
 import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
-import type { Advice, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
+import type { Advice, Feature, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
 import {
   askedRoute,
   cheapestAddition,
@@ -9,10 +9,9 @@ import {
   type Route,
   type RouteChoice,
 } from '../methods/index.ts';
-import { alone } from '../sequence/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
-import { likeliest, suiting } from './choose.ts';
+import { likeliest, settingBeside, suiting } from './choose.ts';
 import type { Remembered } from './remembered.ts';
 import type { Modeller } from '../solids/index.ts';
 import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
@@ -99,17 +98,18 @@ export function draftJoint(
     };
   const occurrences = occurrencesOf(joint, parts, share);
   const batches = batchesOfBoth(joint, parts, occurrences, shop, kind, params, members);
-  const pick = (member: MemberName, routes: readonly Route[]): Route | undefined => {
+  const pick = (member: MemberName, routes: readonly Route[], made: readonly Setup[] = []): Route | undefined => {
     const wanted = joint.routes[member];
     if (wanted) {
       const asked = askedRoute(routes, wanted);
       return 'route' in asked ? asked.route : undefined;
     }
-    return likeliest(routes, members[member], shop);
+    return likeliest(routes, members[member], shop, made);
   };
-  const chosen = (member: MemberName) =>
-    batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes) }));
-  const halves = { mortised: chosen('mortised'), tenoned: chosen('tenoned') };
+  const chosen = (member: MemberName, made?: readonly Setup[]) =>
+    batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes, made) }));
+  const mortisedBy = chosen('mortised');
+  const halves = { mortised: mortisedBy, tenoned: chosen('tenoned', servingBoth(kind.features(params, members), mortisedBy[0]!.route)) }; // prettier-ignore
   const [mortise, tenon] = [halves.mortised[0]!.route, halves.tenoned[0]!.route];
   const notTaken = (['tenoned', 'mortised'] as const).flatMap((member) => {
     const wanted = joint.routes[member];
@@ -200,13 +200,25 @@ export const waysInTurn = (a: WayChoice, b: WayChoice): number =>
 export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, WaysOfHalf> {
   const shop = shopFor(job, chest);
   const { tenoned, mortised } = routesOf(joint, job, chest);
-  const { members } = resolve(joint, job);
-  const half = (member: MemberName, routes: readonly Route[]): WaysOfHalf => {
+  const { kind, params, members } = resolve(joint, job);
+  const half = (member: MemberName, routes: readonly Route[], made: readonly Setup[] = []): WaysOfHalf => {
     const suit = suiting(members[member], shop);
-    return routes.map((route) => ({ ...choiceOf(route), ...alone(route.setups(), shop), ...suit(route.setups()) }));
+    const setting = settingBeside(made, shop);
+    return routes.map((route) => ({ ...choiceOf(route), ...setting(route.setups()), ...suit(route.setups()) }));
   };
-  return { tenoned: half('tenoned', tenoned), mortised: half('mortised', mortised) };
+  const wanted = joint.routes.mortised;
+  const asked = wanted ? askedRoute(mortised, wanted) : undefined;
+  const taken = asked ? ('route' in asked ? asked.route : undefined) : likeliest(mortised, members.mortised, shop);
+  const made = servingBoth(kind.features(params, members), taken);
+  return { tenoned: half('tenoned', tenoned, made), mortised: half('mortised', mortised) };
 }
+
+/** Set-ups of the mortised half that may serve the tenoned one too: both have a groove, a slot or a rebate to cut. */
+const servingBoth = (
+  { tenoned, mortised }: Record<MemberName, readonly Feature[]>,
+  route: Route | undefined,
+): readonly Setup[] =>
+  route && tenoned.some((f) => mortised.some(({ form }) => form === f.form)) ? route.setups() : [];
 
 /** The two parts of a joint. */
 export const partsOf = ({ tenoned, mortised }: Joint, { parts }: Job): Part[] =>

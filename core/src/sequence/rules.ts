@@ -26,6 +26,8 @@ export interface Rule {
   readonly when?: Partial<Pick<Schools, 'half'>>;
 }
 
+/** A groove along an edge is no part of the tenon: it is run with the others of its frame. */
+const BUT_GROOVES: readonly Stage[] = ['end', 'mortise', 'square-ends', 'shoulders', 'cheeks', 'edges', 'slot', 'notch', 'slope', 'rebate', 'plane', 'round-edges', 'bore']; // prettier-ignore
 const WASTE: readonly Stage[] = ['cheeks', 'shoulders'];
 const AT_BENCH: readonly Stage[] = ['square-ends', 'round-edges', 'plane', 'slope'];
 
@@ -35,7 +37,7 @@ export const RULES: readonly Rule[] = [
     id: 'mortise-first',
     words: 'The closed mortise comes first: its cutter has a fixed size, and the tenon is fitted to it.',
     first: { member: 'mortised', stages: ['mortise', 'square-ends'] },
-    then: { member: 'tenoned' },
+    then: { member: 'tenoned', stages: BUT_GROOVES },
     among: 'joint',
     when: { half: 'mortise' },
   },
