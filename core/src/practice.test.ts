@@ -339,8 +339,8 @@ describe('rough and finish', () => {
     expect(plan.joints[0]!.chosen.mortised).toBe('bore-and-rout+square-ends');
     const [bores, trims] = setupsOf(plan).filter((s) => s.method === 'bore-and-rout') as [Setup, Setup];
     expect([bores.model, bores.cutter, trims.model, trims.cutter]).toEqual(['bench', 'bit-25', 'hand-router', 'cutter-12']); // prettier-ignore
-    /** Guide to the far side of the cutter: p + m, and S − p. */
-    expect(figuresOf(plan, 'bore-and-rout', /^Guide/)).toEqual([36 + 28, 100 - 36]);
+    /** Guide to the far side of the cutter: p + m, which is S − p in the middle, from either face. */
+    expect(figuresOf(plan, 'bore-and-rout', /^Guide, on either face/)).toEqual([36 + 28]);
     expect(wordsOf(plan, 'bore-and-rout')).toMatch(/trestles or on the floor/);
     /** Where two holes meet they are still as wide as the 4 between the two cuts. */
     const holes = Number(/(\d+) holes/.exec(wordsOf(plan, 'bore-and-rout'))![1]);

@@ -53,10 +53,14 @@ export function guided(
   const { thickness: S } = stock;
   const make = figuresFor(shop);
   const one = m - cutter.diameter < SAME;
+  /** In the middle of its piece one setting serves both faces. */
+  const same = !one && Math.abs(2 * p + m - S) < SAME;
   const guide = (id: string, name: string, value: Mm, working: Sentence) =>
-    make({ id, name, value, from: 'guide-face', to: 'cutter-far-side', rounding: one ? 'nearest' : 'down', acts: 'thickness', working }); // prettier-ignore
-  const near = guide('guide-reference', 'Guide, on the reference face', p + m, say('near wall {p} + mortise {m}', { p, m })); // prettier-ignore
-  const far = guide('guide-other', 'Guide, on the other face', S - p, say('thickness {S} − near wall {p}', { S, p }));
+    make({ id, name, value, from: 'guide-face', to: 'cutter-far-side', rounding: one ? 'nearest' : 'down', acts: 'thickness', working, counts: same ? 2 : 1 }); // prettier-ignore
+  const near = guide('guide-reference', same ? 'Guide, on either face' : 'Guide, on the reference face', p + m, say('near wall {p} + mortise {m}', { p, m })); // prettier-ignore
+  const far = same
+    ? near
+    : guide('guide-other', 'Guide, on the other face', S - p, say('thickness {S} − near wall {p}', { S, p }));
   const mark = (id: string, name: string, value: Mm, rounding: 'up' | 'down', working: Sentence) =>
     make({ id: `${id}-mark`, name, value, from: 'laid-out-from', to: `${id}-mark`, rounding, acts: 'length', working }); // prettier-ignore
   const from = mark('near', 'Near mark', q, 'up', say('layout end to mortise {q}', { q }));
@@ -109,7 +113,7 @@ export function guided(
     cutter: cutter.id,
     guides: [],
     stage: 'mortise',
-    figures: [near, ...(one ? [] : [far]), ...(open ? [] : [from]), to, depth],
+    figures: [near, ...(one || same ? [] : [far]), ...(open ? [] : [from]), to, depth],
     passes: [...fromEdge('entry-edge'), ...(sides === 2 ? fromEdge('far-edge') : [])],
     occurrences,
     checks: [

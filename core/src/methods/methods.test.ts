@@ -160,8 +160,11 @@ describe('worked values, as plain arithmetic', () => {
     expect(figures(ofJoint({ routes }), 'mortise', /guide/)).toEqual([15]);
     const wide = { params: { mortiseWidth: 11, faceClearance: 3, corners: 'squared' }, routes: { mortised: 'edge-guide+square-ends' } } as const; // prettier-ignore
     const ten = { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'router-cutter' || t.id === 'cutter-10') };
-    /** Near wall 5.5, so 5.5 + 11 from one face and 22 - 5.5 from the other: the same figure, for it is centred. */
-    expect(figures(ofJoint(wide, ten), 'mortise', /guide/)).toEqual([16.5, 16.5]);
+    /** Near wall 5.5, so 5.5 + 11 from one face and 22 - 5.5 from the other: one setting, for it is centred. */
+    expect(figures(ofJoint(wide, ten), 'mortise', /guide/)).toEqual([16.5]);
+    const off = { ...wide, params: { ...wide.params, faceShoulder: 6, setBack: 0 } };
+    /** Wall 6 + 8 / 2 − 11 / 2. */
+    expect(figures(ofJoint(off, ten), 'mortise', /guide/)).toEqual([4.5 + 11, 22 - 4.5]);
   });
 
   it('bored: rows of holes that touch, end holes half a bit in, none nearer than 60 % of it', () => {

@@ -274,6 +274,7 @@ export const grooved: JointKind<GroovedParams> = {
     const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, mortiseWidth: m, position: q, grooveDepth: g } = params; // prettier-ignore
     const h = asHaunched(params).haunchLength;
     const { thickness: T, width: W } = members.tenoned;
+    const right = Math.max(W * 0.9, mortiseDepth * 1.4);
     const content = {
       members,
       setBack: 0,
@@ -284,7 +285,7 @@ export const grooved: JointKind<GroovedParams> = {
         { until: a + t, x: -L },
         { until: T, x: 0 },
       ],
-      face: [[[0, 0], [-h, 0], [-h, b], [-L, b], [-L, b + w], [0, b + w]] as const, rectangle(0, W - g, Math.max(W * 0.9, mortiseDepth * 1.4), W)], // prettier-ignore
+      face: [[[0, 0], [-h, 0], [-h, b], [-L, b], [-L, b + w], [0, b + w]] as const, rectangle(0, W - g, right, W)], // prettier-ignore
       end: [rectangle(a, 0, a + t, b), rectangle(a, b, a + t, b + w), rectangle(p, W - g, p + m, W)],
       hollows: [
         { x: [0, members.mortised.length] as const, y: [p, p + m] as const, depth: [0, g] as const },
@@ -302,7 +303,7 @@ export const grooved: JointKind<GroovedParams> = {
         ...blindDimensions(own, members, frameOf(content))
           .filter((d) => d.id !== 'setBack')
           .map((d) => (d.id === 'edgeShoulder' ? { ...d, name: 'haunch width' } : d)),
-        dimension('grooveDepth', 'groove depth', g, 'end', [p + m, W - g], [p + m, W], 12),
+        dimension('grooveDepth', 'groove depth', g, 'face', [right, W - g], [right, W], 12),
         aside('haunchClearance', 'gap behind the haunch', params.haunchClearance),
       ],
     };
