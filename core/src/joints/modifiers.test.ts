@@ -132,6 +132,21 @@ describe('wedges', () => {
     expect(warned('through', { ...WEDGED, flareDepth: steep.propose })).not.toContain('flare');
   });
 
+  it('a relief hole at the foot of each cut is bored through the tenon before the cut that ends in it', () => {
+    const { tenoned } = kindOf('through').features({ ...WEDGED, reliefHole: 5 }, members);
+    const holes = tenoned.filter((f) => f.form === 'bore');
+    expect(holes.map(({ along, across, diameter, through }) => [along, across, diameter, through])).toEqual([
+      [47 - 6, 10 + 12.5, 5, true],
+      [47 - 6, 10 + 37.5, 5, true],
+    ]);
+    const cuts = tenoned.filter((f) => f.form === 'slot');
+    expect(cuts.map((cut) => tenoned[cut.follows!.feature])).toEqual(holes);
+    expect(told('through', { ...WEDGED, reliefHole: 5 })).toEqual([]);
+    expect(told('through', { ...WEDGED, reliefHole: 1.5 }).join()).toMatch(/to take a cut of 1.5 mm it must be wider/);
+    expect(told('through', { ...WEDGED, reliefHole: 10.1 }).join()).toMatch(/so near the shoulder 10.0 mm is the most/);
+    expect(told('through', { ...WEDGED, wedgeStop: 12, reliefHole: 13 }).join()).toMatch(/12.5 mm, a quarter/);
+  });
+
   it('choosing them squares round ends, and is possible and quiet', () => {
     const chosen = kindOf('through').withChoice({ ...WORKED_THROUGH }, 'wedges', 'wedged', members, available);
     expect(chosen['corners']).toBe('squared');

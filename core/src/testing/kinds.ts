@@ -62,6 +62,7 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
       wedges: 'wedged',
       wedgeKerf: kerf,
       wedgeStop: between(u[4]!, 2, 9),
+      reliefHole: u[4]! > 0.5 && rest.tenonWidth > 20 ? 5 : 0,
       wedgeThickness: kerf + between(u[5]!, 0.5, 4),
       flareDepth: between(u[4]!, 8, width),
     };

@@ -1,9 +1,9 @@
 import Joi from 'joi';
-import { anticlockwise, difference, prismAlong, union, type Solid, type Vec2 } from '../../solids/index.ts';
+import { anticlockwise, circle, difference, prismAlong, union, type Solid, type Vec2 } from '../../solids/index.ts';
 import type { Piece } from '../../stock/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
 import { derive, type BlindParams } from '../blind/index.ts';
-import type { Advice, Choice, JointKind, Outline, SlotFeature, Spot } from '../kind.ts';
+import type { Advice, BoreFeature, Choice, JointKind, Outline, SlotFeature, Spot } from '../kind.ts';
 import { alongOf, aside, dimension, failing, gaugeAt, intoOf, notNegative, positive } from '../shape/index.ts';
 import { asBlind, type ThroughParams } from '../through/params.ts';
 
@@ -18,6 +18,8 @@ export interface WedgeParams {
   wedgeThickness?: Mm;
   /** How deep the mortise's ends are flared, from the exit. */
   flareDepth?: Mm;
+  /** Across the hole at the foot of each cut that keeps it from running on; 0 where there is none. */
+  reliefHole?: Mm;
 }
 
 const mm = () => Joi.number().min(-10_000).max(10_000);
@@ -27,6 +29,7 @@ const KEYS: Required<Record<keyof WedgeParams, Joi.Schema>> = {
   wedgeStop: mm(),
   wedgeThickness: mm(),
   flareDepth: mm(),
+  reliefHole: mm(),
 };
 
 const WEDGES: Choice = {
@@ -38,6 +41,11 @@ const WEDGES: Choice = {
   ],
 };
 
+/** Wood that a relief hole leaves before the shoulder, mm. */
+const RELIEF_OFF: Mm = 1;
+/** How far past the far side a bit goes, into a scrap, mm. */
+const PAST: Mm = 1;
+
 /** Where a wedged mortise's length is measured, in from the edge the tenon enters, mm. */
 const ENTRY: Mm = 0.02;
 
@@ -48,6 +56,7 @@ interface Wedged {
   readonly deep: Mm;
   /** How much each end of the mortise opens at the exit: the wedge less the kerf it fills. */
   readonly flare: Mm;
+  readonly hole: Mm;
 }
 
 function wedgesOf({
@@ -56,9 +65,10 @@ function wedgesOf({
   wedgeStop: stop = 0,
   wedgeThickness: thickness = 0,
   flareDepth: deep = 0,
+  reliefHole: hole = 0,
 }: WedgeParams): Wedged | undefined {
   // prettier-ignore
-  return wedges === 'wedged' ? { kerf, stop, thickness, deep, flare: thickness - kerf } : undefined;
+  return wedges === 'wedged' ? { kerf, stop, thickness, deep, flare: thickness - kerf, hole } : undefined;
 }
 
 type Params = ThroughParams & WedgeParams;
@@ -87,6 +97,20 @@ function flares(params: Params, { deep, flare }: Wedged, piece: Piece, spot: Spo
   });
 }
 
+/** A hole through the tenon at the foot of a cut. */
+const reliefOf = (stock: Piece, along: Mm, across: Mm, diameter: Mm, i: number): BoreFeature => ({
+  form: 'bore',
+  name: `at the foot of the ${['first', 'second'][i]} cut`,
+  stock,
+  into: 'reference-face',
+  guide: 'reference-edge',
+  along,
+  across,
+  diameter,
+  depth: stock.thickness + PAST,
+  through: true,
+});
+
 /** A through joint whose tenon can be wedged from outside: as it was where nobody asks for that. */
 export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
   return {
@@ -99,7 +123,7 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
       const found = wedgesOf(params);
       const own = kind.problems(params, members, available, names);
       if (!found) return own;
-      const { kerf, stop, thickness, deep, flare } = found;
+      const { kerf, stop, thickness, deep, flare, hole } = found;
       const V = members.mortised.width;
       const room = params.position - flare;
       return [
@@ -111,6 +135,10 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
             positive('tenoned', 'wedgeThickness', 'wedge', thickness),
             notNegative('mortised', 'wedgeThickness', 'flare', flare),
             positive('mortised', 'flareDepth', 'depth of the flare', deep),
+            notNegative('tenoned', 'reliefHole', 'relief hole', hole),
+            { wrong: hole > 0 && hole < kerf + 1e-6, member: 'tenoned', path: 'reliefHole', dimension: 'relief hole', value: hole, bound: kerf, text: 'the relief hole is {value} across; to take a cut of {bound} it must be wider.' }, // prettier-ignore
+            { wrong: hole / 2 > stop - RELIEF_OFF + 1e-6, member: 'tenoned', path: 'reliefHole', dimension: 'relief hole', value: hole, bound: 2 * (stop - RELIEF_OFF), text: 'the relief hole is {value} across; so near the shoulder {bound} is the most.' }, // prettier-ignore
+            { wrong: hole > params.tenonWidth / 4, member: 'tenoned', path: 'reliefHole', dimension: 'relief hole', value: hole, bound: params.tenonWidth / 4, text: 'the relief hole is {value} across; {bound}, a quarter of the tenon’s width, is the most.' }, // prettier-ignore
             { wrong: stop >= params.tenonLength - 1, member: 'tenoned', path: 'wedgeStop', dimension: 'wood between saw cut and shoulder', value: stop, bound: params.tenonLength - 1, text: 'the cut would stop {value} from the shoulder; of this tenon {bound} is the most.' }, // prettier-ignore
             { wrong: deep > V + 1e-6, member: 'mortised', path: 'flareDepth', dimension: 'depth of the flare', value: deep, bound: V, text: 'the flare is {value} deep, the piece only {bound}.' }, // prettier-ignore
             { wrong: params.tenonWidth / 4 < kerf + 1, member: 'tenoned', path: 'wedgeKerf', dimension: 'saw cut for the wedge', value: kerf, bound: params.tenonWidth / 4 - 1, text: 'a cut of {value} a quarter of the width in needs a wider tenon; {bound} is the most here.' }, // prettier-ignore
@@ -129,7 +157,7 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
       const slope = (Math.atan2(flare, deep) * 180) / Math.PI;
       return [
         ...own,
-        { id: 'wedge', dimension: 'wedgeThickness', level: 'reason', title: say('Two wedges {thickness}', { thickness }), reason: say('Each fills its cut, {kerf}, and opens the tenon by {flare}: as much as the mortise’s end is flared at the exit. In brittle wood a relief hole at the foot of each cut keeps it from running on.', { kerf, flare }) }, // prettier-ignore
+        { id: 'wedge', dimension: 'wedgeThickness', level: 'reason', title: say('Two wedges {thickness}', { thickness }), reason: say('Each fills its cut, {kerf}, and opens the tenon by {flare}: as much as the mortise’s end is flared at the exit. In brittle wood a relief hole at the foot of each cut keeps it from running on: give its diameter, or 0 for none.', { kerf, flare }) }, // prettier-ignore
         ...(slope > 8 ? [{ id: 'flare', dimension: 'flareDepth', level: 'warning' as const, title: say('A steep flare'), reason: say(`The ends open by {flare} over {deep}, ${slope.toFixed(1)} degrees: past about 8 the tenon’s outer strips may break at their foot.`, { flare, deep }), propose: roundTo(flare / Math.tan((8 * Math.PI) / 180), available.step, 'up') }] : []), // prettier-ignore
         ...(stop < 3 - 1e-6 ? [{ id: 'wedge-foot', dimension: 'wedgeStop', level: 'warning' as const, title: say('The cut comes near the shoulder'), reason: say('It stops {stop} short; driven home, the wedge may split the rail past its shoulder.', { stop }), propose: roundTo(6, available.step, 'nearest') }] : []), // prettier-ignore
       ];
@@ -139,26 +167,31 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
       const found = wedgesOf(params);
       if (!found) return whole;
       const x = alongOf(piece, spot);
+      const foot = params.tenonLength - found.stop;
+      const holes = found.hole && member === 'tenoned' ? cutsOf(params, found.kerf).map((z): Solid => prismAlong('y', circle([z + found.kerf / 2, x(foot)], found.hole / 2), 0, piece.thickness)) : []; // prettier-ignore
       const gone =
         member === 'mortised'
           ? flares(params, found, piece, spot)
           : cutsOf(params, found.kerf).map((z): Solid => {
-              const outline = [[z, x(0)], [z + found.kerf, x(0)], [z + found.kerf, x(params.tenonLength - found.stop)], [z, x(params.tenonLength - found.stop)]] as Vec2[]; // prettier-ignore
+              const outline = [[z, x(0)], [z + found.kerf, x(0)], [z + found.kerf, x(foot)], [z, x(foot)]] as Vec2[]; // prettier-ignore
               return prismAlong('y', anticlockwise(outline), 0, piece.thickness);
             });
       /** The mortise is as long as it is where the flare hasn't begun, or hardly. */
       const entry = intoOf(piece, spot)(ENTRY);
       const gauges = whole.gauges.map((g) => (member === 'mortised' && g.axis === 0 ? gaugeAt(g, 2, entry) : g));
-      return { gauges, mustRemain: difference(whole.mustRemain, ...gone), mustBeEmpty: union(whole.mustBeEmpty, ...gone) }; // prettier-ignore
+      return { gauges, mustRemain: difference(whole.mustRemain, ...gone, ...holes), mustBeEmpty: union(whole.mustBeEmpty, ...gone, ...holes) }; // prettier-ignore
     },
     features(params, members) {
       const { tenoned, mortised } = kind.features(params, members);
       const found = wedgesOf(params);
       if (!found) return { tenoned, mortised };
       const { wall, mortiseLength } = derive(blindOf(params));
+      const depth = params.tenonLength - found.stop;
+      const holes = found.hole ? cutsOf(params, found.kerf).map((near, i) => reliefOf(members.tenoned, depth, near + found.kerf / 2, found.hole, i)) : []; // prettier-ignore
       return {
         tenoned: [
           ...tenoned,
+          ...holes,
           ...cutsOf(params, found.kerf).map((near, i): SlotFeature => ({
             form: 'slot',
             kerf: true,
@@ -167,8 +200,10 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
             across: 'width',
             wall: near,
             width: found.kerf,
-            depth: params.tenonLength - found.stop,
-            follows: { feature: 0, words: 'The cuts for the wedges come once the tenon is cut.' },
+            depth,
+            follows: holes.length
+              ? { feature: tenoned.length + i, words: 'The relief hole comes first: the saw cut ends in it.' }
+              : { feature: 0, words: 'The cuts for the wedges come once the tenon is cut.' },
           })),
         ],
         mortised: [
@@ -209,6 +244,7 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
           aside('wedgeKerf', 'saw cut for the wedge', kerf),
           aside('wedgeThickness', 'wedge at the exit', thickness),
           aside('flareDepth', 'mortise flared over', deep),
+          aside('reliefHole', 'relief hole at the foot of each cut', found.hole),
         ],
       };
     },
@@ -228,6 +264,7 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
         wedgeStop: roundTo(Math.min(6, params.tenonLength / 4), available.step, 'up'),
         wedgeThickness: available.step === 1 ? 4 : 2.5 * available.step,
         flareDepth: roundTo((V * 2) / 3, available.step, 'nearest'),
+        reliefHole: 0,
       };
     },
   };
