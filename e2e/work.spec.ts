@@ -96,7 +96,7 @@ test('the two tenon routes can be changed for each other, and left and right sti
   await cheeks.getByRole('radio', { name: /^Upright on the table saw(?! from)/ }).check();
   await inOrder(1, 0);
   await page.getByRole('link', { name: /^Methods/ }).click();
-  await cheeks.getByRole('radio', { name: /^On the bandsaw(?! from)/ }).check();
+  await cheeks.getByRole('radio', { name: /^On the bandsaw(?! from| with)/ }).check();
   await inOrder(0, 1);
   const mortises = setupsOf(page, 'Cross rail into post', 'Mortise, plunge router in the jig');
   await expect(mortises).toHaveCount(1);

@@ -36,11 +36,14 @@ const CASES: readonly Case[] = [
   { ...TENON, title: 'Forty rails, 600 long', pieces: 40 },
   { ...TENON, title: 'Eight rails, 1,800 long', pieces: 8, shape: { params: SQUARED, rail: { length: 1800 } } },
   { title: 'Four aprons, 120 wide, too wide on edge for the upright jig', pieces: 4, half: 'tenoned', shape: broad },
+  { title: 'Four equal shoulders all round, eight rails', pieces: 8, half: 'tenoned', shape: { params: { ...SQUARED, tenonWidth: 56, edgeShoulder: 7 }, rail: { width: 70 } } }, // prettier-ignore
+  { title: 'Eight rails of grooved frames, haunched', pieces: 8, half: 'tenoned', propose: true, shape: { kind: 'grooved' } }, // prettier-ignore
   { title: 'A panel 500 wide on 20', pieces: 2, half: 'tenoned', propose: true, shape: { kind: 'breadboard', rail: { thickness: 20, width: 500, length: 900 }, stile: { thickness: 20, width: 80, length: 500 } } }, // prettier-ignore
   { title: 'Eight frames’ grooves, 8 wide', pieces: 8, half: 'mortised', propose: true, shape: { kind: 'stub', params: { mortiseWidth: 8 } } }, // prettier-ignore
   { title: 'Two grooves, 8 wide', pieces: 1, half: 'mortised', propose: true, shape: { kind: 'stub', params: { mortiseWidth: 8 } } }, // prettier-ignore
   { title: 'Twelve bridles in the middle of their pieces', pieces: 12, half: 'mortised', propose: true, shape: { kind: 'open-slot' } }, // prettier-ignore
   { title: 'Six legs with a haunch open at the end', pieces: 6, half: 'mortised', propose: true, shape: { kind: 'haunched', params: { position: 20 } } }, // prettier-ignore
+  { title: 'Two heavy posts, a mortise 28 wide', pieces: 2, half: 'mortised', shape: { params: { ...SQUARED, mortiseWidth: 28, faceShoulder: 16, setBack: 20, tenonWidth: 80, edgeShoulder: 10, tenonLength: 40, position: 300 }, rail: { thickness: 60, width: 100 }, stile: { thickness: 100, width: 120, length: 2400 } } }, // prettier-ignore
   { title: 'Two heavy posts, 120 by 100, 2,400 long', pieces: 2, half: 'mortised', shape: { params: SQUARED, stile: { thickness: 100, width: 120, length: 2400 } } }, // prettier-ignore
 ];
 

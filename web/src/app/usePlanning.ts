@@ -109,13 +109,13 @@ export function useWays(joint: Joint | undefined): Ways | undefined {
 
 type Readings = Readonly<Record<string, readonly Reading[]>>;
 
-/** What the test pieces of these cards should read, by the id of the card; nothing while that is being cut. */
-export function useReadings({ basis }: Plan, cards: string): Readings | undefined {
+/** What the test pieces of these cards should read, by the id of the card; nothing while that is being cut, null where it failed. */
+export function useReadings({ basis }: Plan, cards: string): Readings | null | undefined {
   const [ask, setAsk] = useState<((question: Asks['readings']['asks']) => void) | null>(null);
-  const [found, setFound] = useState<{ of: Asks['readings']['asks']; readings: Readings } | null>(null);
+  const [found, setFound] = useState<{ of: Asks['readings']['asks']; readings: Readings | null } | null>(null);
   useEffect(() => {
     const worker = startCore();
-    const asking = latest(worker, 'readings', ({ readings }, of) => setFound(readings ? { of, readings } : null));
+    const asking = latest(worker, 'readings', ({ readings = null }, of) => setFound({ of, readings }));
     setAsk(() => asking);
     return () => worker.terminate();
   }, []);

@@ -16,7 +16,9 @@ function AllCards({ plan, id }: { plan: Plan; id: string }) {
     <div className="allcards">
       <div className="sheet noprint" style={{ minHeight: 0 }}>
         <h1>All cards, to print</h1>
-        {!readings && <p className="quiet">… cutting the test pieces of {plan.cards.length} cards virtually</p>}
+        {readings === undefined && (
+          <p className="quiet">… cutting the test pieces of {plan.cards.length} cards virtually</p>
+        )}
         <p style={{ display: 'flex', gap: 22 }}>
           <button className="link" onClick={() => window.print()}>
             Print {plan.cards.length} cards
@@ -25,7 +27,14 @@ function AllCards({ plan, id }: { plan: Plan; id: string }) {
         </p>
       </div>
       {plan.cards.map((card) => (
-        <CardSheet key={card.id} plan={plan} card={card} id={id} readings={readings?.[card.id]} among />
+        <CardSheet
+          key={card.id}
+          plan={plan}
+          card={card}
+          id={id}
+          readings={readings && (readings[card.id] ?? [])}
+          among
+        />
       ))}
     </div>
   );

@@ -1,9 +1,17 @@
 import type { LengthStyle, Reading } from '@velk/core';
 import { Length } from '../widgets/Length.tsx';
 
-/** What the test piece should read, as a calliper shows it; the list is there when it has been cut virtually. */
-export function Readings({ readings, style }: { readings: readonly Reading[] | undefined; style: LengthStyle }) {
+interface Props {
+  /** There when the piece has been cut virtually; null where that failed. */
+  readonly readings: readonly Reading[] | null | undefined;
+  readonly style: LengthStyle;
+}
+
+/** What the test piece should read, as a calliper shows it. */
+export function Readings({ readings, style }: Props) {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
+  if (readings === null)
+    return <p className="quiet">The test piece could not be cut virtually: measure it by the joint’s own sizes.</p>;
   if (!readings) return <p className="quiet">… cutting the test piece virtually</p>;
   if (!readings.length) return null;
   return (

@@ -75,7 +75,7 @@ export function SetupsRoom({ job, id }: { job: Job; id: string }) {
 /** A card by itself. */
 function OneCard(props: { plan: Plan; card: Card; id: string }) {
   const readings = useReadings(props.plan, props.card.id);
-  return <CardSheet {...props} readings={readings?.[props.card.id]} />;
+  return <CardSheet {...props} readings={readings && (readings[props.card.id] ?? [])} />;
 }
 
 /** One card; `among` others it is one of a pile, and picks nothing. */
@@ -90,7 +90,7 @@ export function CardSheet({
   card: Card;
   id: string;
   /** What its test piece should read; nothing until that is known. */
-  readings: readonly Reading[] | undefined;
+  readings: readonly Reading[] | null | undefined;
   among?: boolean;
 }) {
   const style = useStyle();
