@@ -94,7 +94,7 @@ describe('pegs', () => {
           expect(warned('blind', chosen, own).filter((id) => /peg|brad|drawbore/.test(id))).toEqual([]);
           const there = changeKind(chosen, kindOf('haunched'), own, available);
           expect(there.params['pegs']).toBe(pegs);
-          expect(changeKind(chosen, kindOf('stub'), own, available).setAside).toContain('pegs');
+          expect(changeKind(chosen, kindOf('fingered'), own, available).setAside).toContain('pegs');
           expect(kind.withChoice(chosen, 'pegs', 'none', own, available)).toEqual({ ...plain, pegs: 'none' });
         }
         seen++;

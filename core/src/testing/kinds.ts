@@ -167,6 +167,7 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         corners: clear ? 'clear' : 'squared',
         grooveDepth,
         haunchClearance: between(u[4]!, 0, 1),
+        ...(u[5]! > 0.7 && { pegs: 'pinned', bradLength: between(u[0]!, 4, thickness - 3) }),
       },
       tenoned: { thickness: thickness + between(u[5]!, 0, 1), width: edgeShoulder + tenonWidth + inner },
       mortised: { thickness, width: Math.max(mortised.width, grooveDepth + 30) },
