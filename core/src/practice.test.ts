@@ -599,6 +599,24 @@ describe('joints', () => {
     expect(first('groove')).toBeLessThan(first('mortise'));
   });
 
+  it('13: a haunch in a rebated frame: the tenon narrower by it, its corner cut to the longer shoulder', () => {
+    const plain = proposed('rebated');
+    const { members } = resolve(jobWith(plain).joints[0]!, jobWith(plain));
+    const params = kindOf('rebated').withChoice(plain.params as Record<string, unknown>, 'cutBack', 'haunched', members, availableIn(EXACT)); // prettier-ignore
+    const plan = made({ ...plain, params });
+    const { haunchWidth, tenonLength, rebateWidth } = params as Record<string, number>;
+    const [, , haunch] = kindOf('rebated').features(params, members).tenoned as readonly TenonFeature[];
+    expect(haunch).toMatchObject({ edgeShoulder: haunchWidth, length: tenonLength! - rebateWidth! });
+    /** The rail lies where it lay: the mortise begins so much farther on. */
+    const along = (of: object) => kindOf('rebated').seat(of as Record<string, unknown>).along;
+    expect(along(params)).toBeCloseTo(along(plain.params!), 9);
+    expect(kindOf('rebated').withChoice(params, 'cutBack', 'none', members, availableIn(EXACT))).toEqual({ ...plain.params, cutBack: 'none' }); // prettier-ignore
+    expect(plan.joints[0]!.proof!.members.tenoned.sizes['tipToHaunch']!.most).toBeCloseTo(
+      tenonLength! - rebateWidth!,
+      6,
+    );
+  });
+
   it('13: only a pocket may run out: a mortise past the end is refused, and so is a way that can’t do without its stop', () => {
     const shape = proposed('haunched');
     const job = jobWith({ ...shape, params: { ...shape.params, position: 20 } });

@@ -89,6 +89,10 @@ describe('volumes against closed forms: T = S = 22, W = 70, V = 45', () => {
     expect(gone('rebated', params, 'mortised')).toBeCloseTo(8 * 70 * 32 + 900 * 7 * 6, 2);
     const end = 30 * 7 * 70 + 24 * 7 * 70;
     expect(gone('rebated', params, 'tenoned')).toBeCloseTo(end + (600 - 24) * 7 * 6, 2);
+    /** A haunch of 20: its corner of the tenon goes down to the long shoulder, and into a pocket 6.5 deep. */
+    const cut = { ...params, cutBack: 'haunched', haunchWidth: 20, haunchClearance: 0.5, position: 40 };
+    expect(gone('rebated', cut, 'tenoned') - gone('rebated', params, 'tenoned')).toBeCloseTo(8 * 20 * 24, 2);
+    expect(gone('rebated', cut, 'mortised')).toBeCloseTo(8 * 50 * 32 + 8 * 20 * 6.5 + 900 * 7 * 6, 2);
   });
 
   it('grooved: groove 8 by 10 along both, the mortise on from its floor, a haunch 9.5 long and 20 wide', () => {

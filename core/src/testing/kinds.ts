@@ -223,14 +223,16 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const { setBack: _, edgeShoulder: __, tenonWidth: ___, ...rest } = params;
     const thinner = Math.min(tenoned.thickness, mortised.thickness);
     const thickness = Math.max(thinner, m + 8);
+    const haunch = u[3]! > 0.5 ? between(u[4]!, 3, tenoned.width / 2.5) : 0;
     return {
       params: {
         ...rest,
         corners: rest.corners === 'rounded' ? 'squared' : rest.corners,
         faceShoulder: between(u[0]!, 2.2, thickness - m - 5) + c / 2,
         rebateWidth: between(u[1]!, 2, Math.min(L - 4, 12)),
-        position: between(u[2]!, 1, 300),
+        position: between(u[2]!, haunch ? 22 : 1, 300) + haunch,
         mateWidth: tenoned.width,
+        ...(haunch && { cutBack: 'haunched', haunchWidth: haunch, haunchClearance: between(u[1]!, 0, 1) }),
       },
       tenoned: { thickness: thickness + between(u[3]!, 0, 1) },
       mortised: { thickness },

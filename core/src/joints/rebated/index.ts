@@ -10,6 +10,7 @@ import {
   tenonGauges,
   type BlindParams,
 } from '../blind/index.ts';
+import { haunched, type HaunchedParams } from '../haunched/index.ts';
 import type { Advice, JointKind } from '../kind.ts';
 import {
   aside,
@@ -22,6 +23,7 @@ import {
   frameOf,
   grooveShape,
   hollowShape,
+  notNegative,
   positive,
   rectangle,
   sheetViews,
@@ -44,8 +46,13 @@ export interface RebatedParams {
   corners: 'squared' | 'clear';
   /** Into the width of either part. */
   rebateWidth: Mm;
-  /** Width of the rail that the mortise is as long as. */
+  /** Width of the rail that the mortise is as long as, less its haunch. */
   mateWidth: Mm;
+  /** Whether part of the width, at the rail’s outside, is cut back to the long shoulder; not where nobody says. */
+  cutBack?: 'none' | 'haunched';
+  haunchWidth?: Mm;
+  /** Gap behind the haunch, so that the shoulders close first. */
+  haunchClearance?: Mm;
 }
 
 const NAMES = ['mortiseWidth', 'faceClearance', 'faceShoulder', 'tenonLength', 'endClearance', 'bottomClearance', 'position', 'mateWidth'] as const; // prettier-ignore
@@ -54,14 +61,27 @@ const mm = () => Joi.number().min(-10_000).max(10_000).required();
 const schema = Joi.object<RebatedParams>({
   ...Object.fromEntries(NAMES.map((name) => [name, mm()])),
   rebateWidth: mm(),
+  cutBack: Joi.string().valid('none', 'haunched'),
+  haunchWidth: mm().optional(),
+  haunchClearance: mm().optional(),
   corners: Joi.string().valid('squared', 'clear').required(),
 }).required();
 
 const asBlind = (params: RebatedParams, width: Mm = params.mateWidth): BlindParams => ({
   ...params,
-  tenonWidth: width,
-  edgeShoulder: 0,
+  tenonWidth: width - haunchOf(params),
+  edgeShoulder: haunchOf(params),
   setBack: 0,
+});
+
+const haunchOf = ({ cutBack, haunchWidth = 0 }: RebatedParams): Mm => (cutBack === 'haunched' ? haunchWidth : 0);
+
+/** With a haunch as long as the long shoulder stands before the short one. */
+const asHaunched = (params: RebatedParams): HaunchedParams => ({
+  ...asBlind(params),
+  haunchWidth: haunchOf(params),
+  haunchLength: params.rebateWidth,
+  haunchClearance: params.haunchClearance ?? 0,
 });
 
 /** From the reference face to the rebate's floor: the far wall of the mortise. */
@@ -82,9 +102,18 @@ export const rebated: JointKind<RebatedParams> = {
         { value: 'clear', label: 'Ends clear' },
       ],
     },
+    {
+      id: 'cutBack',
+      label: 'Haunch',
+      options: [
+        { value: 'none', label: 'None' },
+        { value: 'haunched', label: 'To the long shoulder' },
+      ],
+    },
   ],
   schema,
   own: ['corners', 'endClearance', 'tenonLength', 'position', 'faceShoulder'],
+  optional: ['cutBack', 'haunchWidth', 'haunchClearance'],
   propose({ tenoned, mortised }, available) {
     const inside = blind.propose({ tenoned, mortised }, { ...available, corners: 'squared' });
     const { mortiseWidth, faceClearance, faceShoulder, tenonLength, endClearance, bottomClearance } = inside.params;
@@ -129,6 +158,10 @@ export const rebated: JointKind<RebatedParams> = {
           positive('mortised', 'mortiseWidth', 'rebate depth', mortised.thickness - floor),
           { wrong: rw >= L - 1e-6, member: 'tenoned', path: 'rebateWidth', dimension: 'rebate width', value: rw, bound: L, text: 'the rebate is {value} wide and the tenon {bound} long: nothing of the tenon would be left past the long shoulder.' }, // prettier-ignore
           atMost('mortised', 'rebateWidth', 'rebate width', rw, mortised.width / 2, 'a rebate {value} wide takes more than half of a piece {bound} short of its other side.'), // prettier-ignore
+          notNegative('tenoned', 'haunchWidth', 'haunch width', haunchOf(params)),
+          atMost('tenoned', 'haunchWidth', 'haunch width', haunchOf(params), tenoned.width / 2, 'a haunch {value} wide leaves less than half of the tenon; {bound} is half.'), // prettier-ignore
+          notNegative('mortised', 'haunchClearance', 'gap behind the haunch', params.haunchClearance ?? 0),
+          { wrong: haunchOf(params) > 0 && rw + (params.haunchClearance ?? 0) >= derive(asBlind(params)).mortiseDepth - 1e-6, member: 'mortised', path: 'haunchClearance', dimension: 'haunch pocket', value: rw + (params.haunchClearance ?? 0), bound: derive(asBlind(params)).mortiseDepth, text: 'the pocket for the haunch is {value} deep and the mortise {bound}; it must be the shallower.' }, // prettier-ignore
           atMost('tenoned', 'rebateWidth', 'rebate width', rw, tenoned.width / 2, 'a rebate {value} wide takes more than half of the piece; {bound} is half.'), // prettier-ignore
         ],
         names,
@@ -178,7 +211,7 @@ export const rebated: JointKind<RebatedParams> = {
             },
           ]
         : []),
-      ...(params.position < 15 - 1e-6
+      ...(!haunchOf(params) && params.position < 15 - 1e-6
         ? [
             {
               id: 'horn',
@@ -203,8 +236,10 @@ export const rebated: JointKind<RebatedParams> = {
       const t = derive(own).tenonThickness;
       const rebate = grooveShape(piece, 'other', [floor, piece.thickness], rw);
       const z = [0, piece.width] as const;
+      const hw = haunchOf(params);
       const { mustRemain, mustBeEmpty } = endShape(piece, spot, L, [
-        { x: [0, L], y: [a, a + t], z },
+        { x: [0, L], y: [a, a + t], z: [hw, piece.width] },
+        ...(hw ? [{ x: [L - rw, L] as const, y: [a, a + t] as const, z: [0, hw] as const }] : []),
         { x: [L - rw, L], y: [a + t, piece.thickness], z },
       ]);
       const x = alongOf(piece, spot);
@@ -213,17 +248,26 @@ export const rebated: JointKind<RebatedParams> = {
         mustBeEmpty: union(mustBeEmpty, rebate),
         gauges: [
           ...tenonGauges(own, piece, spot, { depth: (L - rw) / 2 }),
-          bar('longShoulder', 0, [0, (a + t + piece.thickness) / 2, (piece.width - rw) / 2], x(0), x(L + 1), 'air'),
+          bar(
+            'longShoulder',
+            0,
+            [0, (a + t + piece.thickness) / 2, (hw + piece.width - rw) / 2],
+            x(0),
+            x(L + 1),
+            'air',
+          ),
+          ...(hw ? [bar('tipToHaunch', 0, [0, a + t / 2, hw / 2], x(0), x(L + 1), 'air')] : []),
         ],
       };
     }
     const own = asBlind(params);
     const rebate = grooveShape(piece, spot.edge, [floor, piece.thickness], rw);
-    const { mustRemain, mustBeEmpty } = hollowShape(piece, spot, [hollowOf(own)]);
+    const { mustRemain, mustBeEmpty } = haunchOf(params) ? haunched.geometry(asHaunched(params), member, piece, spot) : hollowShape(piece, spot, [hollowOf(own)]); // prettier-ignore
+    const below = rw + (params.haunchClearance ?? 0);
     return {
       mustRemain: difference(mustRemain, rebate),
       mustBeEmpty: union(mustBeEmpty, rebate),
-      gauges: mortiseGauges(own, piece, spot, { depth: (rw + derive(own).mortiseDepth) / 2 }),
+      gauges: mortiseGauges(own, piece, spot, { depth: (below + derive(own).mortiseDepth) / 2 }),
     };
   },
   features(params, members) {
@@ -233,10 +277,12 @@ export const rebated: JointKind<RebatedParams> = {
     const { tenonThickness: t } = derive(own);
     const rebate = { form: 'rebate', floor: floorOf(params), width: rebateWidth } as const;
     const half = { form: 'tenon', stock: tenoned, edgeShoulder: 0, width: tenoned.width } as const;
+    const hw = haunchOf(params);
     return {
       tenoned: [
         { ...half, name: 'short shoulder', faceShoulder: a, thickness: tenoned.thickness - a, length: L },
         { ...half, name: 'long shoulder', faceShoulder: 0, thickness: a + t, length: L - rebateWidth },
+        ...(hw ? [{ ...half, name: 'the haunch', faceShoulder: 0, thickness: tenoned.thickness, edgeShoulder: hw, width: tenoned.width - hw, length: L - rebateWidth, follows: { feature: 0, words: 'The corner is cut to the long shoulder once the cheeks are.' } }] : []), // prettier-ignore
         {
           ...rebate,
           stock: tenoned,
@@ -248,7 +294,7 @@ export const rebated: JointKind<RebatedParams> = {
         },
       ],
       mortised: [
-        ...blind.features(own, members).mortised,
+        ...(hw ? haunched.features(asHaunched(params), members) : blind.features(own, members)).mortised,
         {
           ...rebate,
           stock: mortised,
@@ -267,6 +313,7 @@ export const rebated: JointKind<RebatedParams> = {
     const { thickness: T, width: W } = members.tenoned;
     const { thickness: S, length } = members.mortised;
     const floor = floorOf(params);
+    const hw = haunchOf(params);
     const content = {
       members,
       setBack: 0,
@@ -277,10 +324,11 @@ export const rebated: JointKind<RebatedParams> = {
         { until: a + t, x: -L },
         { until: T, x: -rw },
       ],
-      face: [rectangle(-L, 0, 0, W)],
-      end: [rectangle(a, 0, a + t, W), rectangle(floor, W - rw, T, W)],
+      face: hw ? [[[0, 0], [-rw, 0], [-rw, hw], [-L, hw], [-L, W], [0, W]] as const] : [rectangle(-L, 0, 0, W)], // prettier-ignore
+      end: [rectangle(a, hw, a + t, W), ...(hw ? [rectangle(a, 0, a + t, hw)] : []), rectangle(floor, W - rw, T, W)],
       hollows: [
         { x: [0, length] as const, y: [floor, S] as const, depth: [0, rw] as const },
+        ...(hw ? [{ x: [along, q] as const, y: [p, p + m] as const, depth: [0, rw + (params.haunchClearance ?? 0)] as const, radius: 0, cut: false }] : []), // prettier-ignore
         {
           x: [q, q + mortiseLength] as const,
           y: [p, p + m] as const,
@@ -297,12 +345,13 @@ export const rebated: JointKind<RebatedParams> = {
         ...blindDimensions(own, members, frame).filter((d) => !gone.has(d.id)),
         aside('mateWidth', 'mortise drawn for a width of', params.mateWidth),
         dimension('rebateWidth', 'rebate width', rw, 'section', [-rw, 0], [0, 0], -34),
+        ...(hw ? [dimension('haunchWidth', 'haunch width', hw, 'end', [0, 0], [0, hw], -12), aside('haunchClearance', 'gap behind the haunch', params.haunchClearance ?? 0)] : []), // prettier-ignore
       ],
     };
   },
   withDimension(params, members, dimension, value) {
     if (dimension === 'rebateWidth') return { ...params, rebateWidth: value };
-    if (dimension === 'mateWidth') return { ...params, mateWidth: value };
+    if (['mateWidth', 'haunchWidth', 'haunchClearance'].includes(dimension)) return { ...params, [dimension]: value };
     const before = asBlind(params);
     /** Faces stay flush: where the mortise goes, the tenon goes. */
     const own =
@@ -311,10 +360,26 @@ export const rebated: JointKind<RebatedParams> = {
         : blind.withDimension(before, members, dimension, value);
     return { ...params, ...Object.fromEntries(KEPT.map((name) => [name, own[name]])) };
   },
-  withChoice(params, _choice, value) {
+  withChoice(params, choice, value, { tenoned }, { step }) {
+    if (choice === 'cutBack') return haunchedOr(params, value === 'haunched', tenoned.width, step);
     const corners = value as RebatedParams['corners'];
     const { endClearance: e, mortiseWidth: m } = params;
     const endClearance = corners === 'clear' ? Math.max(e, m) : params.corners === 'clear' ? 0.5 : e;
     return { ...params, corners, endClearance };
   },
 };
+
+/** The same frame with a haunch of a third of the width, or without: the rail stays where it is along the stile. */
+function haunchedOr(params: RebatedParams, wanted: boolean, width: Mm, step: Mm): RebatedParams {
+  const { haunchWidth: _, haunchClearance: __, ...plain } = params;
+  const position = plain.position - haunchOf(params);
+  if (!wanted) return { ...plain, cutBack: 'none', position };
+  const own = roundTo(width / 3, step, 'nearest');
+  return {
+    ...plain,
+    cutBack: 'haunched',
+    position: position + own,
+    haunchWidth: own,
+    haunchClearance: roundTo(0.5, step / 2, 'up'),
+  };
+}
