@@ -383,6 +383,46 @@ describe('rough and finish', () => {
   });
 });
 
+describe('a pair of unlike cutters', () => {
+  const pairOf = (diameter: number, upper: number) => shopOf({ pair: { diameter, upper, bearing: 16, leastGap: 3, mostGap: 30, height: 24 } }); // prettier-ignore
+  const routes = { tenoned: 'unequal-pair+saw-rebate' };
+  const tall: JobShape = { rail: { thickness: 24, width: 60 }, stile: { thickness: 24, width: 60 } };
+  const frame = (params: object) => proposed('rebated', { ...tall, params: { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonLength: 30, bottomClearance: 2, rebateWidth: 8, ...params } }); // prettier-ignore
+
+  it('15: of 76 and 60, the shoulders of a rebated frame differ by 8; the gap is the tenon, the height its near wall', () => {
+    const plan = made({ ...frame({}), routes }, pairOf(76, 60));
+    const [cut, ...more] = setupsOf(plan).filter((s) => s.method === 'unequal-pair');
+    expect(more).toEqual([]);
+    expect(cut!.figures.map((f) => [f.name, f.value])).toEqual([['Fence', 30], ['Top of the lower cutter', 7], ['Gap between the cutters', 8]]); // prettier-ignore
+    /** (76 − 16) / 2 is the tenon's whole length. */
+    expect(wordsOf(plan, 'unequal-pair')).toMatch(/fence level with the bearing/);
+    expect(wordsOf(plan, 'unequal-pair')).toMatch(/reference face is 8.0 mm farther from the end/);
+    const { sizes } = plan.joints[0]!.proof!.members.tenoned;
+    expect([sizes['tenonLength']!.most, sizes['longShoulder']!.most]).toEqual([30, 22].map((v) => expect.closeTo(v, 6) as number)); // prettier-ignore
+  });
+
+  it('15: another rebate is refused with what the pair makes, and a pair of like cutters is none', () => {
+    const why = (shop: Shop, params = {}) => planJob(jobWith(frame(params)), shop).joints[0]!.routes.tenoned.find((r) => r.id === routes.tenoned)!.refusals; // prettier-ignore
+    expect(why(pairOf(76, 60), { rebateWidth: 9 })).toMatchObject([{ value: 8, bound: 8.9 }]);
+    expect(why(pairOf(76, 60), { rebateWidth: 7.5 })).toMatchObject([{ value: 8, bound: 7.6 }]);
+    expect(speak(why(pairOf(76, 0))[0]!.message, METRIC)).toMatch(/no pair of unlike cutters/);
+    /** And one of unlike cutters makes no tenon whose shoulders are in line. */
+    const blind = planJob(jobWith({ params: { corners: 'squared' } }), pairOf(76, 60));
+    expect(blind.joints[0]!.routes.tenoned.find((r) => r.id === 'paired-cutters')!.refusals.length).toBeGreaterThan(0);
+  });
+
+  it('15: whatever the sizes, the frame comes out as asked', () => {
+    const size = (min: number, max: number) => fc.integer({ min: min * 10, max: max * 10 }).map((tenths) => tenths / 10); // prettier-ignore
+    fc.assert(
+      fc.property(fc.constantFrom(6, 8, 10), size(3, 6), size(2, 12), size(18, 30), (mortiseWidth, faceShoulder, rebateWidth, tenonLength) => {
+        const shape = frame({ mortiseWidth, faceShoulder, rebateWidth, tenonLength });
+        made({ ...shape, routes }, pairOf(78, 78 - 2 * rebateWidth));
+      }),
+      { seed: 15, numRuns: 12 },
+    ); // prettier-ignore
+  });
+});
+
 describe('shoulders after cheeks', () => {
   const equal = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, edgeShoulder: 7, tenonWidth: 56 }; // prettier-ignore
   const rail = { width: 70 };

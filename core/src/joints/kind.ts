@@ -114,6 +114,10 @@ export interface TenonFeature extends FeatureOf<'tenon'> {
   readonly edgesLeft?: true;
   /** How far in from a side its wood is gone already, or never was: what a cutter would only pass through as air, mm. */
   readonly cleared?: Readonly<Partial<Record<PieceSide, Mm>>>;
+  /** Where the other face has a shoulder of its own, nearer the tip: how thick the tongue is there, and how long. */
+  readonly unlike?: { readonly thickness: Mm; readonly length: Mm };
+  /** That shoulder, as a feature: whatever cuts both at once leaves nothing of it. */
+  readonly unlikeOf?: true;
   /** Tongues whose long edges are rounded once all else is cut. */
   readonly rounding?: readonly RoundedTongue[];
   /** Walls of the mortise it goes into, from the reference face of the mortised piece; none where it isn't cut first. */

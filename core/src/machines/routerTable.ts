@@ -64,7 +64,9 @@ export const routerTable: MachineModel = {
     /** The piece stands at the left stop; before, at the right one, it lay farther to the right by its travel. */
     const travel = left + right - piece.length;
     const sweep: Solid = pair
-      ? union(...pairOf(pair, height, gap).map(([low, high]) => box([-FAR, -r, low], [FAR, r, high])))
+      ? union(
+          ...pairOf(pair, height, gap).map(({ low, high, radius }) => box([-FAR, -radius, low], [FAR, radius, high])),
+        )
       : stops
         ? prismAlong('z', roundedRectangle([-travel - r, -r], [r, r], r), -10, height)
         : box([-FAR, -r, -10], [FAR, r, height]);
@@ -84,7 +86,7 @@ export const routerTable: MachineModel = {
       ...(pair
         ? [
             turning('bearing', pair.bearing / 2, [height, height + gap]),
-            ...pairOf(pair, height, gap).map((span, i) => turning(i ? 'upper cutter' : 'lower cutter', r, span)),
+            ...pairOf(pair, height, gap).map(({ low, high, radius }, i) => turning(i ? 'upper cutter' : 'lower cutter', radius, [low, high])), // prettier-ignore
           ]
         : [turning('cutter', r, [-10, height])]),
       { role: 'guard', label: 'guard', solid: box([-r - 16, -r - 16, top + 6], [r + 16, fence, top + 14]) },
@@ -93,10 +95,10 @@ export const routerTable: MachineModel = {
   },
 };
 
-/** From where to where, mm over the table, the lower and the upper one of a pair cut. */
-const pairOf = ({ height: tall }: PairedCutters, top: number, gap: number): [number, number][] => [
-  [top - tall, top],
-  [top + gap, top + gap + tall],
+/** From where to where, mm over the table, the lower and the upper one of a pair cut, and how far out. */
+const pairOf = ({ height: tall, diameter, upper = 0 }: PairedCutters, top: number, gap: number) => [
+  { low: top - tall, high: top, radius: diameter / 2 },
+  { low: top + gap, high: top + gap + tall, radius: (upper || diameter) / 2 },
 ];
 
 const turning = (label: string, radius: number, [low, high]: readonly [number, number]): MachineBody => ({

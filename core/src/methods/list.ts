@@ -14,6 +14,7 @@ import { bushingTenon } from './bushingTenon/index.ts';
 import { bearingFace, railsFace, routerFace } from './routerFace/index.ts';
 import { mitreTips } from './mitreTips/index.ts';
 import { pairedCutters, routerTableSled } from './routerTableSled/index.ts';
+import { unequalPair } from './unequalPair/index.ts';
 import { copiedMortise, copiedRound, copiedTenon } from './copied/index.ts';
 import { routerTableGroove, routerTableRebate } from './alongRouterTable/index.ts';
 import { routerTableStops } from './routerTableStops/index.ts';
@@ -75,6 +76,7 @@ export const METHODS = [
   bushingTenon,
   routerTableSled,
   pairedCutters,
+  unequalPair,
   handTenon,
   edgesOnBandsaw,
   edgesByHand,

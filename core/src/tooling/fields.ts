@@ -211,7 +211,7 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
     plural: 'Paired cutters',
     shelf: 'Cutters and blades',
     fields: {
-      diameter: size('Diameter', 76, 'of both'),
+      diameter: size('Diameter', 76, 'of both, or of the lower'),
       height: size('Height of each', 20, 'of its teeth, along the arbor'),
       bearing: size('Bearing', 20, 'outside, between the two'),
       leastGap: size('Least gap', 5, 'with the thinnest spacers'),
@@ -219,6 +219,7 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
       shank: size('Shank', 12),
       topSpeed: speed('Top speed', 10_000),
       level: size('Deepest bite', 10, 'in one pass'),
+      upper: later(from0('Upper cutter', 0, 'diameter where it is smaller, or 0')),
     },
   },
   'saw-blade': {

@@ -179,6 +179,8 @@ export interface PairedCutters extends Owned {
   readonly topSpeed: number;
   /** Deepest bite in one pass, from the end inward. */
   readonly level: Mm;
+  /** Diameter of the upper one where it is the smaller, for shoulders that differ; 0 where both are alike. */
+  readonly upper?: Mm;
 }
 
 export type Teeth = 'flat' | 'alternate' | 'combination';

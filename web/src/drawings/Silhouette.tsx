@@ -35,11 +35,12 @@ export function silhouetteOf(tool: Tool): Shape[] {
     }
     case 'paired-cutters': {
       const { diameter: d, height: h, bearing, leastGap: gap, shank: s } = tool;
+      const upper = tool.upper || d;
       return [
         rect('iron', -s / 2, 0, s, SHANK),
         rect('steel', -d / 2, SHANK, d, h),
         rect('iron', -bearing / 2, SHANK + h, bearing, gap),
-        rect('steel', -d / 2, SHANK + h + gap, d, h),
+        rect('steel', -upper / 2, SHANK + h + gap, upper, h),
       ];
     }
     case 'boring-bit': {

@@ -280,8 +280,8 @@ export const rebated: JointKind<RebatedParams> = {
     const hw = haunchOf(params);
     return {
       tenoned: [
-        { ...half, name: 'short shoulder', faceShoulder: a, thickness: tenoned.thickness - a, length: L },
-        { ...half, name: 'long shoulder', faceShoulder: 0, thickness: a + t, length: L - rebateWidth },
+        { ...half, name: 'short shoulder', faceShoulder: a, thickness: tenoned.thickness - a, length: L, unlike: { thickness: t, length: L - rebateWidth } }, // prettier-ignore
+        { ...half, name: 'long shoulder', faceShoulder: 0, thickness: a + t, length: L - rebateWidth, unlikeOf: true },
         ...(hw ? [{ ...half, name: 'the haunch', faceShoulder: 0, thickness: tenoned.thickness, edgeShoulder: hw, width: tenoned.width - hw, length: L - rebateWidth, follows: { feature: 0, words: 'The corner is cut to the long shoulder once the cheeks are.' } }] : []), // prettier-ignore
         {
           ...rebate,
