@@ -253,7 +253,7 @@ export const grooved: JointKind<GroovedParams> = {
         ...tenoned.map((f): Feature => {
           const after = f.follows && { follows: { ...f.follows, feature: f.follows.feature + 1 } };
           const full = whole && f === tenon && f.form === 'tenon' ? { width: members.tenoned.width } : {};
-          return { ...f, ...full, ...after } as Feature;
+          return { ...f, ...full, ...after };
         }),
       ],
       mortised: [

@@ -55,7 +55,7 @@ export const unequalPair: Method<TenonFeature> = {
     const pair = feature.unlike && pairFor(feature, shop);
     if (!table || !pair) return [];
     const setup = pairSetup(tongueOf(feature), shop, context, table, pair, unequalPair);
-    const asked = feature.length - feature.unlike!.length;
+    const asked = feature.length - feature.unlike.length;
     const level = Math.abs((pair.diameter - pair.bearing) / 2 - feature.length) < WITHIN;
     return [
       {
