@@ -143,6 +143,7 @@ describe('bundles', () => {
   it('3: no wider than four times its thickness a piece stands on its edge; wider, equal ones side by side', () => {
     const plan = planJob(aprons(4), EXACT);
     expect(new Set(onEdge(plan).map((p) => p.bundle))).toEqual(new Set([2]));
+    expect(new Set(onEdge(planJob(aprons(2), EXACT)).map((p) => p.bundle))).toEqual(new Set([2]));
     expect(checksOf(plan)).toMatch(/On edge 2 of one thickness stand side by side.*44\.0 mm under 120\.0 mm/);
     expect(checksOf(plan)).toMatch(/edge down, worked end to the stop, 2 side by side/);
     expect(onEdge(planJob(aprons(4, { width: 88 }), EXACT)).every((p) => p.bundle === undefined)).toBe(true);
