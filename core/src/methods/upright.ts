@@ -105,7 +105,7 @@ export const faceSetBy = ({ fenceScale }: TableSaw, { screw, body = 0 }: Upright
 
 /** What the jig's face is slid by from one cheek to the other; nothing where fence or screw move it. */
 export const slideOf = ({ screw, travel, slidBy = 'stops', carried = 0 }: UprightJig): Slide | undefined =>
-  screw || travel === 0 ? undefined : { by: slidBy, carried: slidBy === 'spacer' ? carried : 0 };
+  screw || travel === 0 ? undefined : { by: slidBy, carried };
 
 /** Table to the highest tooth for a cheek: the tenon's length, or `short` of it where the shoulder is cut already. */
 export const cheekHeight = (make: ReturnType<typeof figuresFor>, saw: TableSaw, length: Mm, short: Mm): LengthFigure =>
