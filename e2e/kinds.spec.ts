@@ -70,6 +70,7 @@ const KINDS = [
   ['Corner lap', 22, 'length of the cut', '92.0'],
   ['Tee lap', 22, 'length of the notch', '92.0'],
   ['Stub tenon in the panel groove', 22, 'groove depth', '12.0'],
+  ['Haunched tenon in a grooved frame', 22, 'gap behind the haunch', '1.0'],
   ['Rebated frame', 22, 'rebate width', '7.0'],
   ['Round tenon in a bored mortise', 22, 'tenon length', '30.0'],
   ['Open slot astride the other piece', 22, 'length of the notches', '92.0'],

@@ -347,6 +347,10 @@ describe('rough and finish', () => {
     const holes = Number(/(\d+) holes/.exec(wordsOf(plan, 'bore-and-rout'))![1]);
     const [first, last] = ['First centre', 'Last centre'].map((name) => bores.figures.find((f) => f.name === name)!.value); // prettier-ignore
     expect(((last! - first!) / (holes - 1)) ** 2).toBeLessThanOrEqual(25 ** 2 - 4 ** 2);
+    /** One of 6 still clears the 4 between the cuts; one of 4 would not. */
+    const only = (diameter: number) => ({ ...portable, tools: [...portable.tools.filter((t) => t.kind !== 'boring-bit'), { ...BIT_25, diameter } as Tool] }); // prettier-ignore
+    const refusals = (shop: Shop) => planJob(jobWith({ params, rail, stile: post }), shop).joints[0]!.routes.mortised.find((r) => r.id === 'bore-and-rout+square-ends')!.refusals; // prettier-ignore
+    expect([refusals(only(6)).length, refusals(only(4)).length]).toEqual([0, 1]);
     const wide = planJob(jobWith({ params, rail, stile: post }), { ...portable, tools: portable.tools.filter((t) => t.id !== 'bit-25') }); // prettier-ignore
     expect(wide.joints[0]!.routes.mortised.find((r) => r.id === 'bore-and-rout+square-ends')!.refusals).toEqual([]);
   });
@@ -354,7 +358,9 @@ describe('rough and finish', () => {
   it('11: a through mortise deeper than the router goes is bored and trimmed from both sides, to meet in the middle', () => {
     const through = proposed('through', { params: { ...params, tenonLength: 122 }, rail, stile: post });
     const plan = made({ ...through, routes: { mortised: 'bore-and-rout+square-ends' } }, portable);
-    const trims = setupsOf(plan).find((s) => s.method === 'bore-and-rout' && s.model === 'hand-router')!;
+    const [bores, trims] = setupsOf(plan).filter((s) => s.method === 'bore-and-rout') as [Setup, Setup];
+    /** No bit here is 122 long. */
+    expect([bores.carrier, bores.figures.find((f) => f.name === 'Depth')!.value]).toEqual(['bits-from-both-sides', 61]);
     expect(trims.figures.find((f) => f.name === 'Plunge')!.value).toBe(61);
     expect(new Set(trims.passes.map((p) => p.seat['wood-surface']))).toEqual(new Set(['entry-edge', 'far-edge']));
     expect(wordsOf(plan, 'bore-and-rout')).toMatch(/from the same end and the same face/);

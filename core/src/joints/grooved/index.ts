@@ -92,7 +92,7 @@ export const grooved: JointKind<GroovedParams> = {
     const { step } = available;
     const nearest = (value: Mm) => roundTo(value, step, 'nearest');
     const inside = blind.propose({ tenoned, mortised }, { ...available, corners: 'squared' });
-    const { mortiseWidth, faceClearance, faceShoulder, tenonLength, endClearance, bottomClearance, setBack } = inside.params; // prettier-ignore
+    const { mortiseWidth, faceClearance, faceShoulder, tenonLength, endClearance, bottomClearance } = inside.params; // prettier-ignore
     const { width: W } = tenoned;
     /** Not by the rail's width: the groove is as deep at every rail of a frame. */
     const grooveDepth = nearest(Math.min(Math.max(8, mortiseWidth), mortised.width / 4, tenonLength / 2));
@@ -102,8 +102,7 @@ export const grooved: JointKind<GroovedParams> = {
       params: {
         mortiseWidth,
         faceClearance,
-        /** Faces are flush, whatever the blind joint would be set back. */
-        faceShoulder: faceShoulder + setBack,
+        faceShoulder,
         tenonWidth: W - grooveDepth - edgeShoulder,
         edgeShoulder,
         tenonLength,
