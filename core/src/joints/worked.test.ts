@@ -193,6 +193,14 @@ describe('what each kind refuses and warns of', () => {
     expect(told('loose', { ...proposed('loose'), ownLength: 300 })[0]).toMatch(/would meet the other in the middle/);
     expect(adviceIds('loose', { ...proposed('loose'), ownLength: 5 })).toContain('own-short');
     expect(told('rebated', { ...proposed('rebated'), rebateWidth: 31 })[0]).toMatch(/rebate|tenon/);
+    const inGroove = proposed('grooved') as Record<string, number>;
+    expect(told('grooved', { ...inGroove, tenonWidth: inGroove['tenonWidth']! + 1 })[0]).toMatch(
+      /beyond the tenon 7.0 mm of the rail are left; its groove is 8.0 mm deep/,
+    );
+    expect(told('grooved', { ...inGroove, haunchClearance: 8 })[0]).toMatch(/no haunch is left/);
+    expect(told('grooved', { ...inGroove, grooveDepth: 30 }).join()).toMatch(/it would end in the groove/);
+    expect(adviceIds('grooved', { ...inGroove, tenonWidth: inGroove['tenonWidth']! - 3 })).toContain('inner-edge');
+    expect(adviceIds('grooved', inGroove)).not.toContain('inner-edge');
     expect(adviceIds('rebated', { ...proposed('rebated'), position: 2 })).toContain('horn');
   });
 });
