@@ -16,10 +16,7 @@ const CARRIERS: ReadonlySet<string> = new Set(['sled', 'mitre-gauge', 'router-sl
 /** Whether the piece stands on its edge at a pass. */
 const isOnEdge = ({ seat }: Pass): boolean => EDGES.has(seat['table']!);
 
-/**
- * How many pieces have to stand side by side so that they stand on their edges; nothing where one does alone.
- * @returns a count that is more than can be held where no bundle would do
- */
+/** How many pieces have to be side by side so that they stand on their edges; 1 where one does alone. */
 const sideBySide = ({ thickness, width }: Piece): number => Math.ceil(width / (STANDS * thickness) - 1e-9);
 
 /** Whether equal pieces of these can be clamped to a bundle that stands where one does not. */

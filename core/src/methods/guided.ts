@@ -84,6 +84,8 @@ export function guided(
     },
     { scale: router.depthScale },
   );
+  const sideWords = { 'entry-edge': 'from the side the tenon enters', 'far-edge': 'from the far side' };
+  const way = open ? 'from beyond the end, {level} deep, run in to the mark' : 'plunge to {level}, run from mark to mark'; // prettier-ignore
   const run = (edge: 'entry-edge' | 'far-edge', face: 'reference-face' | 'other-face', at: string): Pass[] =>
     inLevels(
       {
@@ -94,9 +96,7 @@ export function guided(
       },
       depth.set.value,
       bitesOf(cutter, shop),
-      plunged(
-        `${sides === 1 ? '' : edge === 'far-edge' ? 'From the far side, g' : 'From the side the tenon enters, g'}${sides === 1 ? 'G' : ''}uide on the ${face.replace('-', ' ')}: ${open ? 'from beyond the end, {level} deep, run in to the mark' : 'plunge to {level}, run from mark to mark'}`,
-      ),
+      plunged(`Guide on the ${face.replace('-', ' ')}${sides === 2 ? `, ${sideWords[edge]}` : ''}: ${way}`),
       edge === 'far-edge' ? 0 : feature.sunk,
     );
   const fromEdge = (edge: 'entry-edge' | 'far-edge') => [

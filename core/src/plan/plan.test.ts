@@ -67,7 +67,7 @@ describe('reading a job file', () => {
           expect(read.ok || read.errors.length > 0).toBe(true);
         },
       ),
-      { seed: 6, numRuns: 100 },
+      { seed: 6, numRuns: 200 },
     );
     expect(checkJobFile(null).ok).toBe(false);
   });

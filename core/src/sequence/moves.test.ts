@@ -34,6 +34,24 @@ describe('moves from where a guide was left', () => {
     expect(moves(next!)).toEqual([[12], []]);
   });
 
+  it('a height over the bed of a sled is no place to move from to one over the table, nor the other way about', () => {
+    const height = (carrier: string) => ({ ...gear([{ value: 8 }], { carrier, guides: [] }) });
+    for (const [from, to] of [
+      ['mitre-gauge', 'sled'],
+      ['sled', 'mitre-gauge'],
+    ] as const)
+      // prettier-ignore
+      expect(moves(one([height(from), height(to)])[1]!)).toEqual([[]]);
+    expect(moves(one([height('sled'), height('sled')])[1]!)).toEqual([[8]]);
+    /** Nor does it count as standing there: 8 over the bed is not 8 over the table. */
+    const over = (carrier: string) => {
+      const [figure] = gear([{ value: 8 }]).figures;
+      return settingOf({ ...height(carrier), figures: [{ ...figure!, from: 'table', to: 'highest-tooth' }] }, TEST_SHOP)!.places.get('table>highest-tooth'); // prettier-ignore
+    };
+    expect(over('sled')).not.toEqual(over('mitre-gauge'));
+    expect(over('mitre-gauge')).toEqual([8]);
+  });
+
   it('a move that leaves less than every other way is what is set; the exact value and the error stay true', () => {
     const [, next] = one([gear([{ value: 10.2, by: SCREW }]), gear([{ value: 12.43, by: SCREW }])]);
     const [f] = next!;

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Job, JobFile } from '../exchange/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
-import type { Setup } from '../setups/index.ts';
+import { featureWords, type Setup } from '../setups/index.ts';
 import { asListed, cases, jobWith, TEST_SHOP } from '../testing/index.ts';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { USUAL_MINUTES } from '../tooling/index.ts';
@@ -151,7 +151,9 @@ describe('the order', () => {
             if (from === 'laid-out-from' && model === 'hand-router') continue;
             const side = tilt ? undefined : /^(near-side|stop-side)$/.test(to) ? 0.5 : /far-side$/.test(to) ? -0.5 : /cent(re|er)/.test(to) && !/centre-line/.test(to) ? 0 : undefined; // prettier-ignore
             const thing = side === undefined ? `${from}>${to}` : `${from}>cutter`;
-            own.set(thing, [...(own.get(thing) ?? []), `${(value + (side ?? 0) * wide).toFixed(5)} ${by} ${between?.join()} ${tilt?.set}`]); // prettier-ignore
+            /** A height over the bed of a sled is another one than over the table. */
+            const over = featureWords(setup, { [from]: from })[from];
+            own.set(thing, [...(own.get(thing) ?? []), `${(value + (side ?? 0) * wide).toFixed(5)} ${over} ${by} ${between?.join()} ${tilt?.set}`]); // prettier-ignore
           }
           own.forEach((places, thing) => {
             const before = turns.get(thing) ?? [];

@@ -1,4 +1,4 @@
-import { sameCutter, type LengthFigure, type Setup } from '../setups/index.ts';
+import { isOnBed, sameCutter, type LengthFigure, type Setup } from '../setups/index.ts';
 import { modelOf } from '../machines/index.ts';
 import type { Lean } from '../stock/index.ts';
 import { toolById, type Shop } from '../tooling/index.ts';
@@ -45,12 +45,16 @@ function widthOf({ cutter, between }: Setup, shop: Shop): Mm {
 export const isMark = ({ from }: Pick<LengthFigure, 'from'>, { model }: Pick<Setup, 'model'>): boolean =>
   model === 'bench' || modelOf(model).marks?.includes(from) === true;
 
+/** Nobody measured how thick a sled’s bed is: no height over it is the same as one over the table, mm. */
+const BED: Mm = 1000;
+
 /** The slot a figure sets, and where that then stands; nothing for a line that is marked on the wood. */
 export function slotOf(figure: LengthFigure, setup: Setup, shop: Shop): { slot: Slot; at: Mm } | undefined {
   const { from, to, set } = figure;
   if (isMark(figure, setup)) return undefined;
   const side = setup.tilt ? undefined : SIDES[to];
-  if (side === undefined) return { slot: `${from}>${to}`, at: set.value };
+  if (side === undefined)
+    return { slot: `${from}>${to}`, at: set.value + (from === 'table' && isOnBed(setup) ? BED : 0) };
   return { slot: `${from}>cutter`, at: set.value + side * widthOf(setup, shop) };
 }
 
@@ -136,4 +140,5 @@ export const sameGear = (a: Setup, b: Setup): boolean =>
   a.machine === b.machine &&
   sameCutter(a, b) &&
   a.tilt?.set === b.tilt?.set &&
+  isOnBed(a) === isOnBed(b) &&
   b.guides.every((g) => a.guides.includes(g));

@@ -72,6 +72,9 @@ export const turnedWords = (text: string): string =>
 
 const SLEDS: ReadonlySet<string> = new Set(['sled', 'router-sled']);
 
+/** Whether wood lies on a bed over the machine’s table: heights then count from that, however thick it is. */
+export const isOnBed = ({ carrier }: Pick<Setup, 'carrier'>): boolean => SLEDS.has(carrier);
+
 /** The words of a machine's features on a set-up's card: of the piece as it lies, in a cradle where it has one. */
 export function featureWords(
   { occurrences, lean, carrier }: Pick<Setup, 'occurrences' | 'lean' | 'carrier'>,
@@ -79,7 +82,7 @@ export function featureWords(
 ): Readonly<Record<string, string>> {
   const cradle = lean?.degrees === 0 && words['wood-surface'] ? { 'wood-surface': 'surface of the cradle' } : {};
   /** A height counts from where the wood lies. */
-  const bed = SLEDS.has(carrier) && words['table'] ? { table: 'bed of the sled' } : {};
+  const bed = isOnBed({ carrier }) && words['table'] ? { table: 'bed of the sled' } : {};
   const all = { ...words, ...cradle, ...bed };
   if (!occurrences[0]?.turned) return all;
   return Object.fromEntries(Object.entries(all).map(([id, text]) => [id, turnedWords(text)]));

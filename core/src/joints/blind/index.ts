@@ -73,5 +73,5 @@ export const roundingOf = (params: BlindParams): RoundedTongue => ({
 
 export { blindDimensions } from './drawing.ts';
 export { hollowOf, mortiseGauges, tenonGauges, tongueOf } from './geometry.ts';
-export { blindSchema, blindSchemaWith, CORNERS, derive, entryDepth, withCorners } from './params.ts';
+export { blindSchema, blindSchemaWith, CORNERS, derive, entryDepth, SQUARE_EDGES, withCorners } from './params.ts';
 export type { BlindParams, Corners } from './params.ts';

@@ -94,6 +94,9 @@ export const CORNERS: Choice = {
   ],
 };
 
+/** For tenons whose edges stay square. */
+export const SQUARE_EDGES: Choice = { ...CORNERS, options: CORNERS.options.filter(({ value }) => value !== 'rounded') };
+
 /** Other corners; ends that are kept clear need a mortise longer by its own width, the others don't. */
 export function withCorners<P extends Pick<BlindParams, 'corners' | 'endClearance' | 'mortiseWidth'>>(
   params: P,

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { difference, union } from '../../solids/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
-import { blind, blindDimensions, derive, hollowOf, mortiseGauges, tenonGauges, type BlindParams } from '../blind/index.ts'; // prettier-ignore
+import { blind, blindDimensions, derive, hollowOf, mortiseGauges, SQUARE_EDGES, tenonGauges, withCorners, type BlindParams } from '../blind/index.ts'; // prettier-ignore
 import { haunched, type HaunchedParams } from '../haunched/index.ts';
 import type { Advice, Feature, JointKind, Members } from '../kind.ts';
 import {
@@ -67,6 +67,9 @@ const asBlind = (params: GroovedParams): BlindParams => asHaunched(params);
 const innerOf = ({ edgeShoulder, tenonWidth }: GroovedParams, { tenoned }: Pick<Members, 'tenoned'>): Mm =>
   tenoned.width - edgeShoulder - tenonWidth;
 
+/** Advice on a haunch that the groove has decided, and on corners. */
+const NOT_HERE: ReadonlySet<string> = new Set(['haunch', 'short-haunch', 'corners']);
+
 /** Within this the tenon's inner edge is the groove's floor, mm. */
 const SAME: Mm = 1e-6;
 
@@ -76,16 +79,7 @@ export const grooved: JointKind<GroovedParams> = {
   told: 'A tenon in the floor of the panel groove; its haunch fills the groove’s end.',
   where: 'frame',
   picture: 'face',
-  choices: [
-    {
-      id: 'corners',
-      label: 'Corners',
-      options: [
-        { value: 'squared', label: 'Ends squared' },
-        { value: 'clear', label: 'Ends clear' },
-      ],
-    },
-  ],
+  choices: [SQUARE_EDGES],
   schema,
   own: ['corners', 'endClearance', 'faceShoulder', 'tenonLength', 'tenonWidth', 'edgeShoulder', 'position'],
   propose({ tenoned, mortised }, available) {
@@ -150,54 +144,26 @@ export const grooved: JointKind<GroovedParams> = {
     ];
   },
   advice(params, members, available): Advice[] {
-    const { edgeShoulder: haunch, tenonWidth, grooveDepth: g, haunchClearance } = params;
-    const { along } = derive(asBlind(params));
+    const { tenonWidth, grooveDepth: g } = params;
     const inner = innerOf(params, members);
-    const warnings: [boolean, Omit<Advice, 'level'>][] = [
-      [
-        along < 15 - 1e-6,
-        {
-          id: 'horn',
-          dimension: 'position',
-          title: say('A short horn'),
-          reason: say('{along} stands past the rail; {least} to {most} keep the end from splitting until the glue has set.', { along: Math.max(0, along), least: 15, most: 25 }), // prettier-ignore
-          propose: params.position + 20 - along,
-        },
-      ],
-      [
-        inner > g + 0.5,
-        {
-          id: 'inner-edge',
-          dimension: 'tenonWidth',
-          title: say('The tenon is narrower than it may be'),
-          reason: say('Its inner edge lies {over} short of the groove’s floor, and has a cheek of its own to cut there.', { over: inner - g }), // prettier-ignore
-          propose: tenonWidth + inner - g,
-        },
-      ],
-      [
-        haunch > (haunch + tenonWidth) / 2 + 1e-6,
-        {
-          id: 'wide-haunch',
-          dimension: 'edgeShoulder',
-          title: say('A wide haunch'),
-          reason: say('It takes {haunch} of {whole}; about a third is usual, and more leaves a weak tenon.', { haunch, whole: haunch + tenonWidth }), // prettier-ignore
-          propose: roundTo((haunch + tenonWidth) / 3, available.step, 'nearest'),
-        },
-      ],
-      [
-        haunchClearance < 0.5 - 1e-6,
-        {
-          id: 'haunch-bottoms',
-          dimension: 'haunchClearance',
-          title: say('The haunch may bottom'),
-          reason: say('{gap} is left behind it; {least} to {most} lets the shoulder close first.', { gap: haunchClearance, least: 0.5, most: 1 }), // prettier-ignore
-          propose: 0.5,
-        },
-      ],
-    ];
     return [
-      ...blind.advice(asBlind(params), members, available).filter(({ id }) => id !== 'corners' && id !== 'horn'),
-      ...warnings.flatMap(([wrong, advice]) => (wrong ? [{ ...advice, level: 'warning' as const }] : [])),
+      ...haunched
+        .advice(asHaunched(params), members, available)
+        .filter(({ id }) => !NOT_HERE.has(id))
+        /** The haunch is all that stands beside the tenon. */
+        .map((a) => (a.dimension === 'haunchWidth' ? { ...a, dimension: 'edgeShoulder' } : a)),
+      ...(inner > g + 0.5
+        ? [
+            {
+              id: 'inner-edge',
+              dimension: 'tenonWidth',
+              level: 'warning' as const,
+              title: say('The tenon is narrower than it may be'),
+              reason: say('Its inner edge lies {over} short of the groove’s floor, and has a cheek of its own to cut there.', { over: inner - g }), // prettier-ignore
+              propose: tenonWidth + inner - g,
+            },
+          ]
+        : []),
       {
         id: 'panel',
         dimension: 'grooveDepth',
@@ -317,10 +283,5 @@ export const grooved: JointKind<GroovedParams> = {
         : blind.withDimension(before, members, id, value);
     return { ...params, ...Object.fromEntries(OF_BLIND.map((name) => [name, own[name]])) };
   },
-  withChoice(params, _choice, value) {
-    const corners = value as GroovedParams['corners'];
-    const { endClearance: e, mortiseWidth: m } = params;
-    const endClearance = corners === 'clear' ? Math.max(e, m) : params.corners === 'clear' ? 0.5 : e;
-    return { ...params, corners, endClearance };
-  },
+  withChoice: withCorners,
 };

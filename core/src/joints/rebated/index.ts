@@ -7,7 +7,9 @@ import {
   derive,
   hollowOf,
   mortiseGauges,
+  SQUARE_EDGES,
   tenonGauges,
+  withCorners,
   type BlindParams,
 } from '../blind/index.ts';
 import { haunched, type HaunchedParams } from '../haunched/index.ts';
@@ -94,14 +96,7 @@ export const rebated: JointKind<RebatedParams> = {
   where: 'frame',
   picture: 'section',
   choices: [
-    {
-      id: 'corners',
-      label: 'Corners',
-      options: [
-        { value: 'squared', label: 'Ends squared' },
-        { value: 'clear', label: 'Ends clear' },
-      ],
-    },
+    SQUARE_EDGES,
     {
       id: 'cutBack',
       label: 'Haunch',
@@ -362,10 +357,7 @@ export const rebated: JointKind<RebatedParams> = {
   },
   withChoice(params, choice, value, { tenoned }, { step }) {
     if (choice === 'cutBack') return haunchedOr(params, value === 'haunched', tenoned.width, step);
-    const corners = value as RebatedParams['corners'];
-    const { endClearance: e, mortiseWidth: m } = params;
-    const endClearance = corners === 'clear' ? Math.max(e, m) : params.corners === 'clear' ? 0.5 : e;
-    return { ...params, corners, endClearance };
+    return withCorners(params, choice, value);
   },
 };
 
