@@ -33,7 +33,7 @@ export function mirrored(setup: Setup): Setup[] {
   });
 }
 
-const BACK = say('Wedge or gauge goes the other way about now: these ends and faces mirror the ones before. Mark which are which.'); // prettier-ignore
+const BACK = say('Wedge or gauge goes the other way about than on the card of this name without “mirrored”: these ends and faces mirror those. Mark which are which.'); // prettier-ignore
 
 /** Ends that lean the other way than those a lean counts from. */
 const isOdd = ({ end, edge, member }: Occurrence): boolean =>
