@@ -30,6 +30,8 @@ export interface Joint {
     /** The side the tenon enters. */
     readonly edge: EntrySide;
     readonly perPiece: number;
+    /** From one to the next, mm, where a piece has several from one layout end. */
+    readonly pitch?: number;
   };
   readonly params: Readonly<Record<string, unknown>>;
   /** Chosen ways of cutting; the shop's best where none is chosen. */

@@ -1,6 +1,23 @@
-import { kindOf, type JointKind, type MemberName, type Members } from '../joints/index.ts';
+import { inRow, kindOf, type JointKind, type MemberName, type Members } from '../joints/index.ts';
 import { pieceOf, turnedPiece, type Part } from '../stock/index.ts';
-import { entryOf, type Job, type Joint } from './jobFile.ts';
+import { endsOf, entryOf, type Job, type Joint } from './jobFile.ts';
+
+/** Kinds whose mortise can lie anywhere along its piece, and so more than once. */
+const ALONG: ReadonlySet<JointKind['where']> = new Set(['along', 'across']);
+
+/** How many mortises of a joint lie one after the other, from each layout end of a piece. */
+export function inARow({ kind, mortised: { perPiece, ends } }: Pick<Joint, 'kind' | 'mortised'>): number {
+  return perPiece > 1 && ALONG.has(kindOf(kind).where) ? perPiece / endsOf(ends).length : 1;
+}
+
+/** The joint's kind, or the row of it that each mortised piece has. */
+function kindIn(joint: Joint): JointKind {
+  const kind = kindOf(joint.kind);
+  const { perPiece, pitch, ends } = joint.mortised;
+  const mirrored = endsOf(ends).length > 1 && perPiece > 1 && ALONG.has(kind.where);
+  const count = inARow(joint);
+  return count !== 1 || mirrored ? inRow(kind, { count, pitch, mirrored }) : kind;
+}
 
 /**
  * The joint's kind, parameters and pieces as the figures see them: the median of each batch, the mortised one a quarter
@@ -20,7 +37,7 @@ export function resolve(
   const mortised = pieceOf(parts.mortised, 'median');
   const { turned } = entryOf(joint.mortised.edge);
   return {
-    kind: kindOf(joint.kind),
+    kind: kindIn(joint),
     params: { ...joint.params },
     parts,
     members: { tenoned: pieceOf(parts.tenoned, 'median'), mortised: turned ? turnedPiece(mortised) : mortised },

@@ -70,6 +70,7 @@ export const jointSchema = Joi.object<Joint>({
     ends: Joi.string().valid('a', 'b', 'both', 'both-b').required(),
     edge: Joi.string().valid('reference', 'other', 'face', 'other-face').required(),
     perPiece: Joi.number().integer().min(1).max(LIMITS.perPiece).required(),
+    pitch: Joi.number().min(0).max(LIMITS.longest),
   }).required(),
   params: Joi.alternatives()
     .conditional('kind', { switch: JOINT_KINDS.map((k) => ({ is: k.id, then: k.schema })) })

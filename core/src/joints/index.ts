@@ -1,10 +1,10 @@
 import { blind } from './blind/index.ts';
 import { grooved } from './grooved/index.ts';
-import { fingered } from './fingered/index.ts';
+import { everyFinger, fingered, pocketDepth } from './fingered/index.ts';
 import { haunched } from './haunched/index.ts';
 import { openSlot } from './openSlot/index.ts';
-import { through } from './through/index.ts';
-import { twin } from './twin/index.ts';
+import { through, withPassage } from './through/index.ts';
+import { bothTwins, twin } from './twin/index.ts';
 import { lap } from './lap/index.ts';
 import { teeLap } from './teeLap/index.ts';
 import { teeSlot } from './teeSlot/index.ts';
@@ -34,13 +34,16 @@ export const JOINT_KINDS = [
     withTips(blind, (p) => p.tenonLength),
     tenon,
   ),
-  withPegs(withWedges(through), tenon),
+  withPegs(
+    withWedges(through, (p) => [p]),
+    tenon,
+  ),
   withPegs(
     withTips(haunched, (p) => p.tenonLength - p.haunchLength),
     tenon,
   ),
-  withPegs(twin, tenon),
-  fingered,
+  withPegs(withWedges(withPassage(twin, bothTwins), bothTwins), tenon),
+  withWedges(withPassage(fingered, everyFinger), everyFinger, pocketDepth),
   withPegs(openSlot, wholeWidth),
   withPegs(lap, wholeWidth),
   teeLap,
@@ -65,6 +68,7 @@ export function kindOf(id: string): JointKind {
 }
 
 export * from './kind.ts';
+export { inRow, type Row } from './row/index.ts';
 export * from './placed.ts';
 export { sizesIn, type GaugedSize } from './sizes.ts';
 export * from './neighbours.ts';

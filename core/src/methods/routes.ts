@@ -67,17 +67,7 @@ export function routesFor(
 ): Route[] {
   const forms = [...new Set(features.map((f) => f.form))];
   const choices = forms
-    .flatMap((form) =>
-      STAGES.map((stage) => {
-        const ways = METHODS.filter((m) => m.stage === stage && m.form === form);
-        /** Whichever is chosen must serve every feature that has to go through this stage. */
-        const served = features.filter((f) => ways.some((m) => cuts(m, f)));
-        const able = served.length ? ways.filter((m) => served.every((f) => cuts(m, f))) : [];
-        /** Edges are cut with the faces unless another way is chosen for them. */
-        const faces = features.some((f) => f.form === 'tenon' && hasFaces(f));
-        return stage !== 'edges' ? able : faces && able.length ? [undefined, ...able] : [];
-      }),
-    )
+    .flatMap((form) => STAGES.flatMap((stage) => waysAt(stage, form, features)))
     .filter((ways) => ways.length);
   const combinations = choices
     .reduce<Method[][]>(
@@ -93,6 +83,24 @@ export function routesFor(
     .filter(([id]) => wanted(id))
     .map(([, methods]) => route(features, shop, methods, done))
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
+}
+
+/** What can be chosen between at one stage, of one form: each list of ways serves some of its features, all of them together. */
+function waysAt(stage: Stage, form: Feature['form'], features: readonly Feature[]): (Method | undefined)[][] {
+  const ways = METHODS.filter((m) => m.stage === stage && m.form === form);
+  /** Whichever is chosen must serve every feature that has to go through this stage. */
+  const served = features.filter((f) => ways.some((m) => cuts(m, f)));
+  const able = ways.filter((m) => served.every((f) => cuts(m, f)));
+  if (!served.length) return [];
+  if (stage === 'edges') {
+    /** Edges are cut with the faces unless another way is chosen for them. */
+    const faces = features.some((f) => f.form === 'tenon' && hasFaces(f));
+    return faces && able.length ? [[undefined, ...able]] : [];
+  }
+  if (able.length) return [able];
+  /** What no single way serves goes by two: the gap between tenons, and the saw cuts for their wedges. */
+  const apart = served.map((f) => ways.filter((m) => cuts(m, f)));
+  return [...new Map(apart.map((own) => [own.map(({ id }) => id).join(), own])).values()];
 }
 
 /** Only what cuts side by side leaves its edges to another, and only to one that doesn't go by the same. */

@@ -1,4 +1,4 @@
-import { endsOf, entryOf, resolve, type Job, type Joint } from '../exchange/index.ts';
+import { endsOf, entryOf, inARow, resolve, type Job, type Joint } from '../exchange/index.ts';
 import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
 import type { Advice, Feature, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
 import {
@@ -283,7 +283,8 @@ function occurrencesOf(
   share: EndCounts = {},
 ): Record<MemberName, Occurrence[]> {
   const { tenoned, mortised } = joint;
-  const total = parts.mortised.quantity * mortised.perPiece;
+  /** A row goes through as one. */
+  const total = (parts.mortised.quantity * mortised.perPiece) / inARow(joint);
   return {
     tenoned: endsOf(tenoned.ends).map((end) => ({
       joint: joint.id,

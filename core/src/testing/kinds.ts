@@ -43,6 +43,34 @@ function pegged({ params, tenoned, u }: Base): object {
   return { pegDiameter, pegInset, pegAcross: b + w / 2, pegSpacing, ...offset };
 }
 
+/** Wedges in some of them, where a tenon is wide enough. */
+function wedged(tenonWidth: number, width: number, u: Base['u'], most = 4, sunk = 0): Record<string, unknown> | false {
+  const kerf = between(u[2]!, 0.8, 2);
+  return (
+    u[3]! > 0.6 &&
+    tenonWidth / 4 > kerf + 1.2 && {
+      wedges: 'wedged',
+      wedgeKerf: kerf,
+      wedgeStop: between(u[4]!, 2, 9),
+      reliefHole: u[4]! > 0.5 && tenonWidth > 20 ? 5 : 0,
+      wedgeThickness: kerf + between(u[5]!, 0.5, most),
+      flareDepth: between(u[4]!, 8, width - sunk),
+    }
+  );
+}
+
+/** Some of them coming out of the far side, no deeper than the cutters of the test shop reach, and wedged. */
+function passing(params: Base['params'], u: Base['u'], most?: number, sunk?: number) {
+  if (u[5]! < 0.5) return { params: {}, width: {} };
+  const width = between(u[1]!, 24, params.mortiseWidth < 8 ? 27 : 44);
+  const wedges = params.corners !== 'rounded' && wedged(params.tenonWidth, width, u, most, sunk);
+  const position = Math.max(params.position, 5);
+  return {
+    params: { passage: 'through', tenonLength: width + between(u[0]!, 0, 4), position, ...wedges },
+    width: { width },
+  };
+}
+
 /** Possible joints of each kind, from possible blind ones. */
 export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
   blind: (base) => {
@@ -56,28 +84,20 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const { bottomClearance: _, ...rest } = params;
     const width = between(u[1]!, 24, rest.mortiseWidth < 8 ? 27 : 44);
     const tenonLength = width + between(u[0]!, 0, 4);
-    const kerf = between(u[2]!, 0.8, 2);
-    const wedged = u[3]! > 0.6 && rest.corners !== 'rounded' && rest.tenonWidth / 4 > kerf + 1.2;
-    const wedges = {
-      wedges: 'wedged',
-      wedgeKerf: kerf,
-      wedgeStop: between(u[4]!, 2, 9),
-      reliefHole: u[4]! > 0.5 && rest.tenonWidth > 20 ? 5 : 0,
-      wedgeThickness: kerf + between(u[5]!, 0.5, 4),
-      flareDepth: between(u[4]!, 8, width),
-    };
+    const wedges = rest.corners !== 'rounded' && wedged(rest.tenonWidth, width, u);
     const position = Math.max(rest.position, 5);
-    return { params: { ...rest, position, tenonLength, ...(wedged && wedges) }, mortised: { width } };
+    return { params: { ...rest, position, tenonLength, ...wedges }, mortised: { width } };
   },
   twin: ({ params, u }) => {
     const t = params.mortiseWidth - params.faceClearance;
     const gap = between(u[0]!, params.faceClearance + 3.2, 14);
     const a = between(u[1]!, 0, 8);
     const p = between(u[2]!, 2, 9);
+    const out = passing(params, u);
     return {
-      params: { ...params, gap, faceShoulder: a, setBack: p - a + params.mortiseWidth / 2 - t / 2 },
+      params: { ...params, gap, faceShoulder: a, setBack: p - a + params.mortiseWidth / 2 - t / 2, ...out.params },
       tenoned: { thickness: a + 2 * t + gap + between(u[3]!, 0, 8) },
-      mortised: { thickness: p + t + gap + params.mortiseWidth + between(u[4]!, 2, 9) },
+      mortised: { ...out.width, thickness: p + t + gap + params.mortiseWidth + between(u[4]!, 2, 9) },
     };
   },
   fingered: ({ params, u, tenoned }) => {
@@ -89,17 +109,23 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     /** As wide as the piece, without a haunch: what can be built up of layers. */
     const whole = u[3]! < 0.2;
     const edgeShoulder = whole ? 0 : between(u[3]!, 0, 10);
+    const haunchLength = whole || u[4]! < 0.5 ? 0 : between(u[4]!, 1, L * 0.6);
+    const haunchClearance = between(u[5]!, 0, 1);
+    const pocket = haunchLength && haunchLength + haunchClearance;
+    const out = passing({ ...params, tenonWidth }, u, Math.max(0.6, (gap - e) / 2 - 1), pocket);
     return {
       params: {
         ...params,
+        ...out.params,
         count,
         gap,
         tenonWidth,
         edgeShoulder,
-        haunchLength: whole || u[4]! < 0.5 ? 0 : between(u[4]!, 1, L * 0.6),
-        haunchClearance: between(u[5]!, 0, 1),
-        position: params.position + edgeShoulder,
+        haunchLength,
+        haunchClearance,
+        position: params.position + edgeShoulder + (out.width.width ? 5 : 0),
       },
+      mortised: out.width,
       tenoned: { ...tenoned, width: edgeShoulder + total + (whole ? 0 : between(u[4]!, 0, 10)) },
     };
   },

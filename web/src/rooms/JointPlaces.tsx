@@ -1,18 +1,23 @@
 import type { ReactNode } from 'react';
-import { LIMITS, type Joint, type MemberName } from '@velk/core';
+import { inARow, LIMITS, type Joint, type LengthStyle, type MemberName } from '@velk/core';
 import { CountField } from '../widgets/CountField.tsx';
 import { Choice } from '../widgets/Choice.tsx';
+import { LengthField } from '../widgets/LengthField.tsx';
 
 interface Props {
   readonly joint: Joint;
   readonly names: Readonly<Record<MemberName, string>>;
+  readonly style: LengthStyle;
+  /** What is wrong with the pitch of a row. */
+  readonly error: string | undefined;
   readonly onChange: (joint: Joint) => void;
   /** Lengths that no view of the drawing shows. */
   readonly children: ReactNode;
 }
 
 /** On which ends and sides of its parts a joint is made, and how often. */
-export function JointPlaces({ joint, names, onChange, children }: Props) {
+export function JointPlaces({ joint, names, style, error, onChange, children }: Props) {
+  const row = inARow(joint);
   return (
     <div className="note">
       <h3>Where and how many</h3>
@@ -30,6 +35,22 @@ export function JointPlaces({ joint, names, onChange, children }: Props) {
             />
           </span>
         </label>
+        {row > 1 && (
+          <label>
+            From one to the next of {row} in a row{' '}
+            <span style={{ display: 'inline-block', width: 70 }}>
+              <LengthField
+                field={`joint.${joint.id}.pitch`}
+                label="pitch"
+                value={joint.mortised.pitch ?? 0}
+                style={style}
+                least={0}
+                error={error}
+                onChange={(pitch) => onChange({ ...joint, mortised: { ...joint.mortised, pitch } })}
+              />
+            </span>
+          </label>
+        )}
         <label>
           {names.tenoned}: tenon at{' '}
           <Choice

@@ -313,7 +313,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </p>
           </div>
         ))}
-        <JointPlaces joint={joint} names={names} onChange={replace}>
+        <JointPlaces joint={joint} names={names} style={style} error={errors['pitch']} onChange={replace}>
           {inMargin.map(({ id, name, value }) => (
             <label key={id}>
               {name.charAt(0).toUpperCase() + name.slice(1)}{' '}

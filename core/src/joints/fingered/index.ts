@@ -58,29 +58,35 @@ const nth = (params: FingeredParams, i: number): FingeredParams => {
   const by = i * (params.tenonWidth + params.gap);
   return { ...params, edgeShoulder: params.edgeShoulder + by, position: params.position + by };
 };
-const every = (params: FingeredParams): FingeredParams[] =>
+
+/** Every tenon as a joint of its own, from the reference edge on. */
+export const everyFinger = (params: FingeredParams): FingeredParams[] =>
   Array.from({ length: params.count }, (_, i) => nth(params, i));
 const totalOf = ({ count, tenonWidth, gap }: FingeredParams): Mm => count * tenonWidth + (count - 1) * gap;
 
 /** The shallow pockets between two mortises, where the wood between the tenons stands out. */
 const pocketsOf = (params: FingeredParams): Hollow[] => {
   const { wall, mortiseLength } = derive(params);
-  const { mortiseWidth: m, haunchLength, haunchClearance, tenonWidth, gap } = params;
+  const { mortiseWidth: m, haunchLength, tenonWidth, gap } = params;
   if (haunchLength <= 0) return [];
-  return every(params)
+  return everyFinger(params)
     .slice(1)
     .map(({ position }) => ({
       x: [position - tenonWidth - gap + mortiseLength - m / 2, position + m / 2],
       y: [wall, wall + m],
-      depth: [0, haunchLength + haunchClearance],
+      depth: [0, pocketDepth(params)],
       ends: 'squared',
     }));
 };
 
+/** How deep the pockets between two mortises are; 0 where there are none. */
+export const pocketDepth = ({ haunchLength: h, haunchClearance }: FingeredParams): Mm =>
+  h > 0 ? h + haunchClearance : 0;
+
 /** Tenons, and the haunches between them: their wood covers the rounding of the edges beside them. */
 function tonguesOf(params: FingeredParams): Tongue[] {
   const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, haunchLength: h } = params;
-  const whole = every(params).map(tongueOf);
+  const whole = everyFinger(params).map(tongueOf);
   if (h <= 0) return whole;
   const radius = whole[0]!.radius!;
   const [y, x, far] = [whole[0]!.y, [L - h, L] as const, b + totalOf(params)];
@@ -230,14 +236,14 @@ export const fingered: JointKind<FingeredParams> = {
         ...endShape(piece, spot, L, tonguesOf(params)),
         gauges: [
           ...tenonGauges(params, piece, spot, { depth, alongTo: b + w + gap / 2, shoulder: shoulderOf(params, piece) }),
-          bar('gap', 2, [x(depth), a + t / 2, 0], b + w / 2, b + w + gap + w / 2, 'air'),
+          bar('gap', 2, [x(depth), a + t / 2, 0], b + w - w / 8, b + w + gap + w / 8, 'air'),
         ],
       };
     }
     const pockets = pocketsOf(params);
     const depth = ((pockets[0]?.depth[1] ?? 0) + mortiseDepth) / 2;
     return {
-      ...hollowShape(piece, spot, [...every(params).map(hollowOf), ...pockets]),
+      ...hollowShape(piece, spot, [...everyFinger(params).map(hollowOf), ...pockets]),
       gauges: mortiseGauges(params, piece, spot, {
         depth,
         alongTo: params.position + (mortiseLength + w + gap) / 2,
@@ -247,7 +253,7 @@ export const fingered: JointKind<FingeredParams> = {
   features(params, members) {
     const { edgeShoulder: b, tenonWidth: w, gap, tenonLength: L, haunchLength: h } = params;
     const { tenoned } = blind.features(params, members);
-    const all = every(params);
+    const all = everyFinger(params);
     const last = all.length - 1;
     return {
       tenoned: [
@@ -301,7 +307,7 @@ export const fingered: JointKind<FingeredParams> = {
     const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(params);
     const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, mortiseWidth: m, gap } = params;
     const h = params.haunchLength;
-    const all = every(params);
+    const all = everyFinger(params);
     const far = b + totalOf(params);
     const content = {
       members,

@@ -1,5 +1,4 @@
 import Joi from 'joi';
-import type { Piece } from '../../stock/index.ts';
 import type { Mm } from '../../units/index.ts';
 import { blindSchema, type BlindParams } from '../blind/params.ts';
 
@@ -9,9 +8,6 @@ export type ThroughParams = Omit<BlindParams, 'bottomClearance'>;
 export const throughSchema = blindSchema.fork('bottomClearance', () =>
   Joi.forbidden(),
 ) as Joi.ObjectSchema as Joi.ObjectSchema<ThroughParams>;
-
-/** How far the tenon stands out of the far side, to be trimmed or left proud. */
-export const proudOf = ({ tenonLength }: ThroughParams, mortised: Piece): Mm => tenonLength - mortised.width;
 
 /** The same joint as if it ended at the far side: everything but its exit is that of a blind one. */
 export const asBlind = (params: ThroughParams, depth: Mm): BlindParams => ({

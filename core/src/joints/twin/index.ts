@@ -45,6 +45,9 @@ const pitchOf = (params: TwinParams): Mm => derive(params).tenonThickness + para
 /** The second tenon or mortise as a joint of its own: a pitch farther from the reference face. */
 const second = (params: TwinParams): TwinParams => ({ ...params, faceShoulder: params.faceShoulder + pitchOf(params) });
 
+/** Both tenons as joints of their own, the farther one first, as their mortises are listed. */
+export const bothTwins = (params: TwinParams): TwinParams[] => [second(params), params];
+
 export const twin: JointKind<TwinParams> = {
   id: 'twin',
   title: 'Twin mortise and tenon',

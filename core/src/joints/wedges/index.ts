@@ -3,9 +3,9 @@ import { anticlockwise, circle, difference, prismAlong, union, type Solid, type 
 import type { Piece } from '../../stock/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
 import { derive, type BlindParams } from '../blind/index.ts';
-import type { Advice, BoreFeature, Choice, JointKind, Outline, SlotFeature, Spot } from '../kind.ts';
+import type { Advice, BoreFeature, Choice, FlareFeature, JointKind, Outline, SlotFeature, Spot } from '../kind.ts';
 import { alongOf, aside, dimension, failing, gaugeAt, intoOf, notNegative, positive } from '../shape/index.ts';
-import { asBlind, type ThroughParams } from '../through/params.ts';
+import { asBlind, type PassageParams, type ThroughParams } from '../through/index.ts';
 
 /** What a through tenon may have beside its own parameters, mm. */
 export interface WedgeParams {
@@ -46,6 +46,8 @@ const RELIEF_OFF: Mm = 1;
 /** How far past the far side a bit goes, into a scrap, mm. */
 const PAST: Mm = 1;
 
+const NUMBERS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve']; // prettier-ignore
+
 /** Where a wedged mortise's length is measured, in from the edge the tenon enters, mm. */
 const ENTRY: Mm = 0.02;
 
@@ -71,18 +73,17 @@ function wedgesOf({
   return wedges === 'wedged' ? { kerf, stop, thickness, deep, flare: thickness - kerf, hole } : undefined;
 }
 
-type Params = ThroughParams & WedgeParams;
-
-/** Near sides of the two saw cuts, a quarter of the tenon's width in from each edge, from the reference edge. */
-const cutsOf = ({ edgeShoulder: b, tenonWidth: w }: ThroughParams, kerf: Mm): [Mm, Mm] => [
-  b + w / 4 - kerf / 2,
-  b + (3 * w) / 4 - kerf / 2,
+/** Near sides of the saw cuts, a quarter of each tenon's width in from its edges, from the reference edge. */
+const cutsOf = (tenons: readonly ThroughParams[], kerf: Mm): Mm[] => [
+  ...new Set(
+    tenons.flatMap(({ edgeShoulder: b, tenonWidth: w }) => [b + w / 4 - kerf / 2, b + (3 * w) / 4 - kerf / 2]),
+  ),
 ];
 
 const blindOf = (params: ThroughParams): BlindParams => asBlind(params, params.tenonLength);
 
-/** The two ends of the mortise as they open towards the exit. */
-function flares(params: Params, { deep, flare }: Wedged, piece: Piece, spot: Spot): Solid[] {
+/** The two ends of a mortise as they open towards the exit. */
+function flares(params: ThroughParams, { deep, flare }: Wedged, piece: Piece, spot: Spot): Solid[] {
   const own = blindOf(params);
   const { wall, mortiseLength } = derive(own);
   const [x, z] = [alongOf(piece, spot), intoOf(piece, spot)];
@@ -100,7 +101,7 @@ function flares(params: Params, { deep, flare }: Wedged, piece: Piece, spot: Spo
 /** A hole through the tenon at the foot of a cut. */
 const reliefOf = (stock: Piece, along: Mm, across: Mm, diameter: Mm, i: number): BoreFeature => ({
   form: 'bore',
-  name: `at the foot of the ${['first', 'second'][i]} cut`,
+  name: `at the foot of cut ${i + 1}`,
   stock,
   into: 'reference-face',
   guide: 'reference-edge',
@@ -111,12 +112,22 @@ const reliefOf = (stock: Piece, along: Mm, across: Mm, diameter: Mm, i: number):
   through: true,
 });
 
-/** A through joint whose tenon can be wedged from outside: as it was where nobody asks for that. */
-export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
+/**
+ * A through joint whose tenons can be wedged from outside: as it was where nobody asks for that.
+ * @param each every tenon as a joint of its own, in the order of their mortises
+ * @param sunk how deep pockets beside the mortises hide their ends, mm
+ */
+export function withWedges<P extends ThroughParams & PassageParams>(
+  kind: JointKind<P>,
+  each: (params: P) => readonly ThroughParams[],
+  sunk: (params: P) => Mm = () => 0,
+): JointKind<P & WedgeParams> {
+  /** Of the kinds that stop inside unless they are asked to come out. */
+  const asked = kind.choices.some(({ id }) => id === 'passage');
   return {
     ...kind,
     choices: [...kind.choices, WEDGES],
-    schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<ThroughParams>),
+    schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<P>),
     optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof WedgeParams)[])],
     propose: (members, available) => kind.propose(members, available),
     problems(params, members, available, names) {
@@ -125,7 +136,12 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
       if (!found) return own;
       const { kerf, stop, thickness, deep, flare, hole } = found;
       const V = members.mortised.width;
-      const room = params.position - flare;
+      const tenons = each(params);
+      const starts = tenons.map(({ position }) => position);
+      const { mortiseLength: l } = derive(blindOf(params));
+      const room = Math.min(...starts) - flare;
+      const end = Math.max(...starts) + l + flare;
+      const between = Math.min(...starts.map((q) => Math.min(...starts.filter((other) => other > q + 1e-6)) - q - l));
       return [
         ...own,
         ...failing(
@@ -140,9 +156,12 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
             { wrong: hole / 2 > stop - RELIEF_OFF + 1e-6, member: 'tenoned', path: 'reliefHole', dimension: 'relief hole', value: hole, bound: 2 * (stop - RELIEF_OFF), text: 'the relief hole is {value} across; so near the shoulder {bound} is the most.' }, // prettier-ignore
             { wrong: hole > params.tenonWidth / 4, member: 'tenoned', path: 'reliefHole', dimension: 'relief hole', value: hole, bound: params.tenonWidth / 4, text: 'the relief hole is {value} across; {bound}, a quarter of the tenon’s width, is the most.' }, // prettier-ignore
             { wrong: stop >= params.tenonLength - 1, member: 'tenoned', path: 'wedgeStop', dimension: 'wood between saw cut and shoulder', value: stop, bound: params.tenonLength - 1, text: 'the cut would stop {value} from the shoulder; of this tenon {bound} is the most.' }, // prettier-ignore
-            { wrong: deep > V + 1e-6, member: 'mortised', path: 'flareDepth', dimension: 'depth of the flare', value: deep, bound: V, text: 'the flare is {value} deep, the piece only {bound}.' }, // prettier-ignore
+            { wrong: deep > V - sunk(params) + 1e-6, member: 'mortised', path: 'flareDepth', dimension: 'depth of the flare', value: deep, bound: V - sunk(params), text: 'the flare is {value} deep from the exit, the mortise’s ends only {bound}.' }, // prettier-ignore
             { wrong: params.tenonWidth / 4 < kerf + 1, member: 'tenoned', path: 'wedgeKerf', dimension: 'saw cut for the wedge', value: kerf, bound: params.tenonWidth / 4 - 1, text: 'a cut of {value} a quarter of the width in needs a wider tenon; {bound} is the most here.' }, // prettier-ignore
             { wrong: params.corners === 'rounded', member: 'mortised', path: 'corners', dimension: 'round ends', value: params.mortiseWidth / 2, bound: 0, text: 'ends left round can’t be flared; square them, or keep them clear.' }, // prettier-ignore
+            { wrong: asked && params.passage !== 'through', member: 'tenoned', path: 'tenonLength', dimension: 'tenon length', value: params.tenonLength, bound: V, text: 'wedges from outside spread tenons that come out of the far side; these are {value} long and stop inside {bound}.' }, // prettier-ignore
+            { wrong: end > members.mortised.length + 1e-6, member: 'mortised', path: 'position', dimension: 'end of the flare', value: end, bound: members.mortised.length, text: 'the flare would end {value} from the layout end, but the piece is {bound} long.' }, // prettier-ignore
+            { wrong: between - 2 * flare < 1 - 1e-6, member: 'mortised', path: 'wedgeThickness', dimension: 'flare', value: flare, bound: (between - 1) / 2, text: 'the ends of two mortises would open by {value} towards each other; {bound} is the most that leaves wood between them.' }, // prettier-ignore
             { wrong: room < -1e-6, member: 'mortised', path: 'position', dimension: 'wood beside the flare', value: room, bound: 0, text: 'the flare would run {over} out of the layout end.' }, // prettier-ignore
           ],
           names,
@@ -157,7 +176,7 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
       const slope = (Math.atan2(flare, deep) * 180) / Math.PI;
       return [
         ...own,
-        { id: 'wedge', dimension: 'wedgeThickness', level: 'reason', title: say('Two wedges {thickness}', { thickness }), reason: say('Each fills its cut, {kerf}, and opens the tenon by {flare}: as much as the mortise’s end is flared at the exit. In brittle wood a relief hole at the foot of each cut keeps it from running on: give its diameter, or 0 for none.', { kerf, flare }) }, // prettier-ignore
+        { id: 'wedge', dimension: 'wedgeThickness', level: 'reason', title: say(`${NUMBERS[cutsOf(each(params), kerf).length]} wedges {thickness}`, { thickness }), reason: say('Each fills its cut, {kerf}, and opens the tenon by {flare}: as much as the mortise’s end is flared at the exit. In brittle wood a relief hole at the foot of each cut keeps it from running on: give its diameter, or 0 for none.', { kerf, flare }) }, // prettier-ignore
         ...(slope > 8 ? [{ id: 'flare', dimension: 'flareDepth', level: 'warning' as const, title: say('A steep flare'), reason: say(`The ends open by {flare} over {deep}, ${slope.toFixed(1)} degrees: past about 8 the tenon’s outer strips may break at their foot.`, { flare, deep }), propose: roundTo(flare / Math.tan((8 * Math.PI) / 180), available.step, 'up') }] : []), // prettier-ignore
         ...(stop < 3 - 1e-6 ? [{ id: 'wedge-foot', dimension: 'wedgeStop', level: 'warning' as const, title: say('The cut comes near the shoulder'), reason: say('It stops {stop} short; driven home, the wedge may split the rail past its shoulder.', { stop }), propose: roundTo(6, available.step, 'nearest') }] : []), // prettier-ignore
       ];
@@ -168,16 +187,17 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
       if (!found) return whole;
       const x = alongOf(piece, spot);
       const foot = params.tenonLength - found.stop;
-      const holes = found.hole && member === 'tenoned' ? cutsOf(params, found.kerf).map((z): Solid => prismAlong('y', circle([z + found.kerf / 2, x(foot)], found.hole / 2), 0, piece.thickness)) : []; // prettier-ignore
+      const cuts = cutsOf(each(params), found.kerf);
+      const holes = found.hole && member === 'tenoned' ? cuts.map((z): Solid => prismAlong('y', circle([z + found.kerf / 2, x(foot)], found.hole / 2), 0, piece.thickness)) : []; // prettier-ignore
       const gone =
         member === 'mortised'
-          ? flares(params, found, piece, spot)
-          : cutsOf(params, found.kerf).map((z): Solid => {
+          ? each(params).flatMap((one) => flares(one, found, piece, spot))
+          : cuts.map((z): Solid => {
               const outline = [[z, x(0)], [z + found.kerf, x(0)], [z + found.kerf, x(foot)], [z, x(foot)]] as Vec2[]; // prettier-ignore
               return prismAlong('y', anticlockwise(outline), 0, piece.thickness);
             });
       /** The mortise is as long as it is where the flare hasn't begun, or hardly. */
-      const entry = intoOf(piece, spot)(ENTRY);
+      const entry = intoOf(piece, spot)(sunk(params) + ENTRY);
       const gauges = whole.gauges.map((g) => (member === 'mortised' && g.axis === 0 ? gaugeAt(g, 2, entry) : g));
       return { gauges, mustRemain: difference(whole.mustRemain, ...gone, ...holes), mustBeEmpty: union(whole.mustBeEmpty, ...gone, ...holes) }; // prettier-ignore
     },
@@ -185,17 +205,17 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
       const { tenoned, mortised } = kind.features(params, members);
       const found = wedgesOf(params);
       if (!found) return { tenoned, mortised };
-      const { wall, mortiseLength } = derive(blindOf(params));
       const depth = params.tenonLength - found.stop;
-      const holes = found.hole ? cutsOf(params, found.kerf).map((near, i) => reliefOf(members.tenoned, depth, near + found.kerf / 2, found.hole, i)) : []; // prettier-ignore
+      const cuts = cutsOf(each(params), found.kerf);
+      const holes = found.hole ? cuts.map((near, i) => reliefOf(members.tenoned, depth, near + found.kerf / 2, found.hole, i)) : []; // prettier-ignore
       return {
         tenoned: [
           ...tenoned,
           ...holes,
-          ...cutsOf(params, found.kerf).map((near, i): SlotFeature => ({
+          ...cuts.map((near, i): SlotFeature => ({
             form: 'slot',
             kerf: true,
-            name: `for the ${['first', 'second'][i]} wedge`,
+            name: `for wedge ${i + 1} of ${cuts.length}`,
             stock: members.tenoned,
             across: 'width',
             wall: near,
@@ -208,17 +228,18 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
         ],
         mortised: [
           ...mortised,
-          {
+          ...each(params).map((one, i): FlareFeature => ({
             form: 'flare',
+            ...(mortised[i]!.name && { name: mortised[i]!.name }),
             stock: members.mortised,
-            wall,
+            wall: derive(blindOf(one)).wall,
             width: params.mortiseWidth,
-            start: params.position,
-            length: mortiseLength,
+            start: one.position,
+            length: derive(blindOf(one)).mortiseLength,
             opening: found.flare,
             depth: found.deep,
-            follows: { feature: 0, words: 'The ends are flared once the mortise is through.' },
-          },
+            follows: { feature: i, words: 'The ends are flared once the mortise is through.' },
+          })),
         ],
       };
     },
@@ -231,16 +252,20 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
       const { kerf, stop, thickness, deep, flare } = found;
       const V = members.mortised.width;
       const { along, mortiseLength } = derive(blindOf(params));
-      const start = params.position - along;
-      const [L, end] = [params.tenonLength, start + mortiseLength];
+      const L = params.tenonLength;
       const line = (points: Vec2[]): Outline => ({ role: 'hidden', points });
-      const cuts = cutsOf(params, kerf).map((z) => line([[-L, z], [-stop, z], [-stop, z + kerf], [-L, z + kerf]])); // prettier-ignore
-      const opened = [line([[-V + deep, start], [-V, start], [-V, start - flare]]), line([[-V + deep, end], [-V, end], [-V, end + flare]])]; // prettier-ignore
+      const sawn = cutsOf(each(params), kerf);
+      const cuts = sawn.map((z) => line([[-L, z], [-stop, z], [-stop, z + kerf], [-L, z + kerf]])); // prettier-ignore
+      const starts = new Set(each(params).map(({ position }) => position - along));
+      const opened = [...starts].flatMap((start) => {
+        const end = start + mortiseLength;
+        return [line([[-V + deep, start], [-V, start], [-V, start - flare]]), line([[-V + deep, end], [-V, end], [-V, end + flare]])]; // prettier-ignore
+      });
       return {
         views: views.map((v) => (v.id === 'face' ? { ...v, outlines: [...v.outlines, ...cuts, ...opened] } : v)),
         dimensions: [
           ...dimensions,
-          dimension('wedgeStop', 'saw cut to shoulder', stop, 'face', [-stop, cutsOf(params, kerf)[1]], [0, cutsOf(params, kerf)[1]], 10), // prettier-ignore
+          dimension('wedgeStop', 'saw cut to shoulder', stop, 'face', [-stop, sawn[1]!], [0, sawn[1]!], 10), // prettier-ignore
           aside('wedgeKerf', 'saw cut for the wedge', kerf),
           aside('wedgeThickness', 'wedge at the exit', thickness),
           aside('flareDepth', 'mortise flared over', deep),
@@ -253,15 +278,18 @@ export function withWedges(kind: JointKind<ThroughParams>): JointKind<Params> {
         ? { ...params, [dimension]: value }
         : { ...params, ...kind.withDimension(params, members, dimension, value) },
     withChoice(params, choice, value, members, available) {
-      if (choice !== 'wedges') return { ...params, ...kind.withChoice(params, choice, value, members, available) };
-      const rest = Object.fromEntries(Object.entries(params).filter(([name]) => !(name in KEYS))) as unknown as ThroughParams; // prettier-ignore
+      if (choice !== 'wedges' && (choice !== 'passage' || value === 'through'))
+        return { ...params, ...kind.withChoice(params, choice, value, members, available) };
+      const rest = Object.fromEntries(Object.entries(params).filter(([name]) => !(name in KEYS))) as unknown as P;
+      if (choice === 'passage') return { ...kind.withChoice(rest, choice, value, members, available) };
       if (value === 'none') return { ...rest, wedges: 'none' };
       const V = members.mortised.width;
+      const out = asked ? kind.withChoice(rest, 'passage', 'through', members, available) : rest;
       return {
-        ...(rest.corners === 'rounded' ? kind.withChoice(rest, 'corners', 'squared', members, available) : rest),
+        ...(out.corners === 'rounded' ? kind.withChoice(out, 'corners', 'squared', members, available) : out),
         wedges: 'wedged',
         wedgeKerf: available.step === 1 ? 1.5 : available.step,
-        wedgeStop: roundTo(Math.min(6, params.tenonLength / 4), available.step, 'up'),
+        wedgeStop: roundTo(Math.min(6, out.tenonLength / 4), available.step, 'up'),
         wedgeThickness: available.step === 1 ? 4 : 2.5 * available.step,
         flareDepth: roundTo((V * 2) / 3, available.step, 'nearest'),
         reliefHole: 0,

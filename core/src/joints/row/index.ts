@@ -1,0 +1,87 @@
+import { difference, union, type Solid } from '../../solids/index.ts';
+import { pieceSolid } from '../../stock/index.ts';
+import { say, type Mm } from '../../units/index.ts';
+import type { Feature, JointKind } from '../kind.ts';
+
+/** Equal mortises on one piece, each a pitch farther from the layout end than the one before. */
+export interface Row {
+  readonly count: number;
+  /** Left out while nobody has said. */
+  readonly pitch: Mm | undefined;
+  /** The same row is laid out from the other end of each piece too. */
+  readonly mirrored: boolean;
+}
+
+type Params = Readonly<Record<string, unknown>>;
+
+/** What of a mortised piece a feature takes along it, from the layout end, mm; nothing for what runs all along. */
+function spanOf(feature: Feature): readonly [Mm, Mm] | undefined {
+  if (feature.form === 'mortise' || feature.form === 'notch') return [feature.start, feature.start + feature.length];
+  if (feature.form === 'flare')
+    return [feature.start - feature.opening, feature.start + feature.length + feature.opening];
+  if (feature.form === 'bore') return [feature.along - feature.diameter / 2, feature.along + feature.diameter / 2];
+  return undefined;
+}
+
+/**
+ * A kind whose mortise is made several times on each piece: its features and wood are those of the whole row, its
+ * gauges and its drawing those of the first.
+ */
+export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): JointKind {
+  const nth = (params: Params, i: number): Record<string, unknown> => ({
+    ...params,
+    position: (params['position'] as Mm) + i * pitch,
+  });
+  const every = (params: Params) => Array.from({ length: count }, (_, i) => nth(params, i));
+  return {
+    ...kind,
+    problems(params, members, available, names) {
+      const own = kind.problems(params, members, available, names);
+      if (own.length) return own;
+      const told = (dimension: string, value: Mm, bound: Mm, text: string) => [
+        { path: 'pitch', part: names.mortised, dimension, value, bound, message: say(`${names.mortised}: ${text}`, { value, bound }) }, // prettier-ignore
+      ];
+      const spans = kind.features(params, members).mortised.flatMap((f) => spanOf(f) ?? []);
+      const [from, to] = [Math.min(...spans), Math.max(...spans)];
+      if (!Number.isInteger(count))
+        return told('mortises a piece', 2 * count, 2 * Math.ceil(count), 'an odd count can’t be laid out from both ends of each piece; make it even, or lay out from one end.'); // prettier-ignore
+      if (count > 1 && !(pitch > 0))
+        return told('pitch', pitch, to - from, `each piece has ${count} of these one after the other; say how far it is from one to the next: more than {bound}.`); // prettier-ignore
+      if (count > 1 && pitch < to - from + 1 - 1e-6)
+        return told('pitch', pitch, to - from + 1, 'from one to the next it is {value}; they are so long that {bound} is the least.'); // prettier-ignore
+      const end = to + (count - 1) * pitch;
+      const { length } = members.mortised;
+      const bound = mirrored ? length / 2 : length;
+      if (end > bound + 1e-6)
+        return told('end of the row', end, bound, mirrored ? 'the last ends {value} from its layout end; laid out from both ends they meet at {bound}.' : 'the last ends {value} from the layout end, but the piece is {bound} long.'); // prettier-ignore
+      return kind.problems(nth(params, count - 1), members, available, names);
+    },
+    geometry(params, member, piece, spot) {
+      const first = kind.geometry(params, member, piece, spot);
+      if (member === 'tenoned' || count <= 1 || !(pitch > 0)) return first;
+      const all = every(params).map((one) => kind.geometry(one, member, piece, spot));
+      const whole = pieceSolid(piece);
+      const gone = all.map(({ mustRemain }): Solid => difference(whole, mustRemain));
+      return {
+        gauges: first.gauges,
+        mustRemain: difference(whole, ...gone),
+        mustBeEmpty: union(...all.map(({ mustBeEmpty }) => mustBeEmpty)),
+      };
+    },
+    features(params, members) {
+      const first = kind.features(params, members);
+      if (count <= 1 || !(pitch > 0)) return first;
+      const rows = every(params).map((one) => kind.features(one, members).mortised);
+      return {
+        tenoned: first.tenoned,
+        mortised: rows.flatMap((own, i) =>
+          own.map((f) => ({
+            ...f,
+            name: `${f.name ? `${f.name}, ` : ''}${i + 1} of ${rows.length}`,
+            ...(f.follows && { follows: { ...f.follows, feature: f.follows.feature + i * own.length } }),
+          })),
+        ),
+      };
+    },
+  };
+}

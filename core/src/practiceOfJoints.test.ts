@@ -1,0 +1,329 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { resolve } from './exchange/index.ts';
+import { kindOf, type GrooveFeature, type RoundTenonFeature, type TenonFeature } from './joints/index.ts';
+import { pastEnd } from './methods/runOut.ts';
+import { planJob, setupsOf, type Plan } from './plan/index.ts';
+import type { Setup } from './setups/index.ts';
+import { jobWith, type JobShape } from './testing/index.ts';
+import { availableIn, type Shop, type Tool } from './tooling/index.ts';
+import { METRIC, say, speak } from './units/index.ts';
+import { EXACT, figuresOf, made, modeller, proposed, shopOf, toolOf, wordsOf } from './testing/practice.ts';
+
+/** Cuts that practitioners make, each with its measurements, as plain arithmetic (common practice) and on the piece. */
+
+describe('rough and finish', () => {
+  const BIT_25: Tool = { kind: 'boring-bit', retired: false, id: 'bit-25', name: 'Brad point 25', diameter: 25, length: 95, form: 'brad-point', lead: 3 }; // prettier-ignore
+  /** A post of 120 by 100 and 2.4 m, its mortise 28 wide: portable tools alone, no cutter wider than 12. */
+  const post = { thickness: 100, width: 120, length: 2400 };
+  const portable: Shop = {
+    ...EXACT,
+    tools: [...EXACT.tools, BIT_25].filter((t) => t.kind === 'router' || t.kind === 'boring-bit' || (t.kind === 'router-cutter' && t.diameter <= 12)).map((t) => (t.kind === 'router-cutter' ? { ...t, cuttingLength: 75 } : t.kind === 'router' ? { ...t, plungeTravel: 75 } : t)), // prettier-ignore
+  };
+  const params = { corners: 'squared', mortiseWidth: 28, faceClearance: 0, faceShoulder: 16, setBack: 20, position: 300, tenonWidth: 80, edgeShoulder: 10, tenonLength: 50, endClearance: 0, bottomClearance: 2 }; // prettier-ignore
+  const rail = { thickness: 60, width: 100 };
+
+  it('11: a bit of 25 and a cutter of 12 for 28: bored out, then trimmed from both faces; it comes by itself', () => {
+    const plan = made({ params, rail, stile: post }, portable);
+    expect(plan.joints[0]!.chosen.mortised).toBe('bore-and-rout+square-ends');
+    const [bores, trims] = setupsOf(plan).filter((s) => s.method === 'bore-and-rout') as [Setup, Setup];
+    expect([bores.model, bores.cutter, trims.model, trims.cutter]).toEqual(['bench', 'bit-25', 'hand-router', 'cutter-12']); // prettier-ignore
+    /** Guide to the far side of the cutter: p + m, which is S − p in the middle, from either face. */
+    expect(figuresOf(plan, 'bore-and-rout', /^Guide, on either face/)).toEqual([36 + 28]);
+    expect(wordsOf(plan, 'bore-and-rout')).toMatch(/trestles or on the floor/);
+    /** Where two holes meet they are still as wide as the 4 between the two cuts. */
+    const holes = Number(/(\d+) holes/.exec(wordsOf(plan, 'bore-and-rout'))![1]);
+    const [first, last] = ['First centre', 'Last centre'].map((name) => bores.figures.find((f) => f.name === name)!.value); // prettier-ignore
+    expect(((last! - first!) / (holes - 1)) ** 2).toBeLessThanOrEqual(25 ** 2 - 4 ** 2);
+    /** One of 6 still clears the 4 between the cuts; one of 4 would not. */
+    const only = (diameter: number) => ({ ...portable, tools: [...portable.tools.filter((t) => t.kind !== 'boring-bit'), { ...BIT_25, diameter } as Tool] }); // prettier-ignore
+    const refusals = (shop: Shop) => planJob(jobWith({ params, rail, stile: post }), shop).joints[0]!.routes.mortised.find((r) => r.id === 'bore-and-rout+square-ends')!.refusals; // prettier-ignore
+    expect([refusals(only(6)).length, refusals(only(4)).length]).toEqual([0, 1]);
+    const wide = planJob(jobWith({ params, rail, stile: post }), { ...portable, tools: portable.tools.filter((t) => t.id !== 'bit-25') }); // prettier-ignore
+    expect(wide.joints[0]!.routes.mortised.find((r) => r.id === 'bore-and-rout+square-ends')!.refusals).toEqual([]);
+  });
+
+  it('11: a through mortise deeper than the router goes is bored and trimmed from both sides, to meet in the middle', () => {
+    const through = proposed('through', { params: { ...params, tenonLength: 122 }, rail, stile: post });
+    const plan = made({ ...through, routes: { mortised: 'bore-and-rout+square-ends' } }, portable);
+    const [bores, trims] = setupsOf(plan).filter((s) => s.method === 'bore-and-rout') as [Setup, Setup];
+    /** No bit here is 122 long. */
+    expect([bores.carrier, bores.figures.find((f) => f.name === 'Depth')!.value]).toEqual(['bits-from-both-sides', 61]);
+    expect(trims.figures.find((f) => f.name === 'Plunge')!.value).toBe(61);
+    expect(new Set(trims.passes.map((p) => p.seat['wood-surface']))).toEqual(new Set(['entry-edge', 'far-edge']));
+    expect(wordsOf(plan, 'bore-and-rout')).toMatch(/from the same end and the same face/);
+  });
+
+  it('11: whatever the size, nothing stays between the two cuts and both walls are the router’s', () => {
+    const size = (min: number, max: number) => fc.integer({ min: min * 10, max: max * 10 }).map((tenths) => tenths / 10); // prettier-ignore
+    let cut = 0;
+    fc.assert(
+      fc.property(size(13, 34), size(50, 90), size(30, 60), fc.boolean(), (mortiseWidth, tenonWidth, tenonLength, out) => {
+        const faceShoulder = (60 - mortiseWidth) / 2;
+        const own = { ...params, mortiseWidth, faceShoulder, tenonWidth, edgeShoulder: (100 - tenonWidth) / 2, tenonLength: out ? 122 : tenonLength }; // prettier-ignore
+        const shape = out ? proposed('through', { params: own, rail, stile: post }) : { params: own, rail, stile: post };
+        const plan = planJob(jobWith({ ...shape, routes: { mortised: 'bore-and-rout+square-ends' } }), portable, modeller);
+        const [{ problems, notTaken, proof }] = plan.joints as [Plan['joints'][number]];
+        expect(problems).toEqual([]);
+        if (notTaken) return;
+        cut++;
+        expect(proof!.members.mortised).toMatchObject({ mismatches: [], trapped: [] });
+        const bores = setupsOf(plan).find((s) => s.method === 'bore-and-rout' && s.model === 'bench')!;
+        const { diameter } = portable.tools.find((t) => t.id === bores.cutter) as Extract<Tool, { kind: 'boring-bit' }>;
+        expect(diameter).toBeLessThanOrEqual(mortiseWidth - 2);
+      }),
+      { seed: 11, numRuns: 15 },
+    ); // prettier-ignore
+    expect(cut).toBeGreaterThan(8);
+  });
+});
+
+describe('a pair of unlike cutters', () => {
+  const pairOf = (diameter: number, upper: number) => shopOf({ pair: { diameter, upper, bearing: 16, leastGap: 3, mostGap: 30, height: 24 } }); // prettier-ignore
+  const routes = { tenoned: 'unequal-pair+saw-rebate' };
+  const tall: JobShape = { rail: { thickness: 24, width: 60 }, stile: { thickness: 24, width: 60 } };
+  const frame = (params: object) => proposed('rebated', { ...tall, params: { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonLength: 30, bottomClearance: 2, rebateWidth: 8, ...params } }); // prettier-ignore
+
+  it('15: of 76 and 60, the shoulders of a rebated frame differ by 8; the gap is the tenon, the height its near wall', () => {
+    const plan = made({ ...frame({}), routes }, pairOf(76, 60));
+    const [cut, ...more] = setupsOf(plan).filter((s) => s.method === 'unequal-pair');
+    expect(more).toEqual([]);
+    expect(cut!.figures.map((f) => [f.name, f.value])).toEqual([['Fence', 30], ['Top of the lower cutter', 7], ['Gap between the cutters', 8]]); // prettier-ignore
+    /** (76 − 16) / 2 is the tenon's whole length. */
+    expect(wordsOf(plan, 'unequal-pair')).toMatch(/fence level with the bearing/);
+    expect(wordsOf(plan, 'unequal-pair')).toMatch(/reference face is 8.0 mm farther from the end/);
+    const { sizes } = plan.joints[0]!.proof!.members.tenoned;
+    expect([sizes['tenonLength']!.most, sizes['longShoulder']!.most]).toEqual([30, 22].map((v) => expect.closeTo(v, 6) as number)); // prettier-ignore
+  });
+
+  it('15: another rebate is refused with what the pair makes, and a pair of like cutters is none', () => {
+    const why = (shop: Shop, params = {}) => planJob(jobWith(frame(params)), shop).joints[0]!.routes.tenoned.find((r) => r.id === routes.tenoned)!.refusals; // prettier-ignore
+    expect(why(pairOf(76, 60), { rebateWidth: 9 })).toMatchObject([{ value: 8, bound: 8.9 }]);
+    expect(why(pairOf(76, 60), { rebateWidth: 7.5 })).toMatchObject([{ value: 8, bound: 7.6 }]);
+    expect(speak(why(pairOf(76, 0))[0]!.message, METRIC)).toMatch(/no pair of unlike cutters/);
+    /** And one of unlike cutters makes no tenon whose shoulders are in line. */
+    const blind = planJob(jobWith({ params: { corners: 'squared' } }), pairOf(76, 60));
+    expect(blind.joints[0]!.routes.tenoned.find((r) => r.id === 'paired-cutters')!.refusals.length).toBeGreaterThan(0);
+  });
+
+  it('15: whatever the sizes, the frame comes out as asked', () => {
+    const size = (min: number, max: number) => fc.integer({ min: min * 10, max: max * 10 }).map((tenths) => tenths / 10); // prettier-ignore
+    fc.assert(
+      fc.property(fc.constantFrom(6, 8, 10), size(3, 6), size(2, 12), size(18, 30), (mortiseWidth, faceShoulder, rebateWidth, tenonLength) => {
+        const shape = frame({ mortiseWidth, faceShoulder, rebateWidth, tenonLength });
+        made({ ...shape, routes }, pairOf(78, 78 - 2 * rebateWidth));
+      }),
+      { seed: 15, numRuns: 12 },
+    ); // prettier-ignore
+  });
+});
+
+describe('router', () => {
+  it('10: a 10 mortise from a 9.5 cutter and a 16 bushing, in an opening of 16.5 by 29.5 with full round ends', () => {
+    const shop = shopOf({ 'cutter-10': null, 'bushing-17': { outside: 16, bore: 13 } }, [{ ...toolOf('cutter-10'), id: 'cutter-95', diameter: 9.5 } as Tool]); // prettier-ignore
+    const params = { mortiseWidth: 10, tenonWidth: 23, edgeShoulder: 20, faceShoulder: 6, corners: 'rounded' };
+    const plan = made({ params, routes: { mortised: 'bushing-mortise' } }, shop);
+    expect(figuresOf(plan, 'bushing-mortise', /^Opening, (width|length)/)).toEqual([16.5, 29.5]);
+    expect(wordsOf(plan, 'bushing-mortise')).toMatch(/full half rounds, 8\.25 mm in radius/);
+    /** With a cutter of the mortise's width the ends are round anyhow, and nothing is said of them. */
+    const plain = made({ params, routes: { mortised: 'bushing-mortise' } });
+    expect(wordsOf(plain, 'bushing-mortise')).not.toMatch(/half rounds/);
+  });
+
+  it('10: a round tenon copied from a disc; with another cutter the disc makes another of its family', () => {
+    const shape = proposed('round', { params: { tenonLength: 30 } });
+    const plan = made({ ...shape, routes: { tenoned: 'copied-round' } });
+    const { kind, params, members } = resolve(plan.basis.job.joints[0]!, plan.basis.job);
+    const [feature] = kind.features(params, members).tenoned as readonly [RoundTenonFeature];
+    const [setup] = setupsOf(plan).filter((s) => s.method === 'copied-round');
+    const cutters = EXACT.tools.filter((t) => t.kind === 'router-cutter');
+    const { diameter } = cutters.find((t) => t.id === setup!.cutter)!;
+    const { outside } = toolOf('bearing') as Extract<Tool, { kind: 'bearing' }>;
+    const { ratio } = toolOf('copier') as Extract<Tool, { kind: 'copy-router' }>;
+    /** 2 (t + d) − G, both ways; t + d less another cutter is what that makes of it. */
+    const disc = ratio * (feature.diameter + diameter) - outside;
+    expect(setup!.figures.slice(0, 2).map((f) => f.value)).toEqual([disc, disc]);
+    const said = wordsOf(plan, 'copied-round');
+    for (const other of cutters.filter((c) => c.id !== setup!.cutter && c.cuttingLength >= 30))
+      expect(said).toContain(speak(say('{made} with a cutter of {d}', { made: feature.diameter + diameter - other.diameter, d: other.diameter }), METRIC)); // prettier-ignore
+    expect(said).toContain(speak(say('reference face is {deep} deep', { deep: feature.fromFace - feature.diameter / 2 }), METRIC)); // prettier-ignore
+    expect(said).toMatch(/first clear the outside.*anticlockwise round the block/);
+  });
+
+  it('10: a loose tongue’s mortises by one template into the end as into the edge', () => {
+    const plan = made(proposed('loose', { routes: { tenoned: 'bushing-mortise', mortised: 'bushing-mortise' } }));
+    const [edge, end] = [/from the layout end/, /from the reference edge/].map((name) => figuresOf(plan, 'bushing-mortise', name)); // prettier-ignore
+    expect([edge!.length, end!.length]).toEqual([1, 1]);
+    const openings = figuresOf(plan, 'bushing-mortise', /^Opening, (width|length)/);
+    expect(openings.slice(0, 2)).toEqual(openings.slice(2));
+    expect(wordsOf(plan, 'bushing-mortise')).toMatch(/stands on end in the vice/);
+  });
+});
+
+describe('joints', () => {
+  it('13: a haunch open at the leg’s end: the cutter runs out there, with no stop and no mark on that side', () => {
+    const open = (mortised: string) => {
+      const shape = proposed('haunched');
+      return made({ ...shape, params: { ...shape.params, position: 20 }, routes: { mortised } });
+    };
+    for (const way of ['router-jig', 'edge-guide', 'bushing-mortise']) {
+      const plan = open(way);
+      expect([way, wordsOf(plan, way)]).toEqual([way, expect.stringMatching(/the cutter runs out there/)]);
+      /** The mortise itself stays where it was: its own stops and marks are needed. */
+      const whole = setupsOf(plan).filter((s) => s.method === way && !s.traits?.includes('pocket'));
+      expect(
+        whole
+          .flatMap((s) => s.checks)
+          .map((c) => c.text)
+          .join(),
+      ).not.toMatch(/runs out there/);
+    }
+    expect(figuresOf(open('edge-guide'), 'edge-guide', /^Near mark/)).toEqual([20]);
+    /** With a horn there is nothing to run out of. */
+    expect(wordsOf(made(proposed('haunched', { routes: { mortised: 'router-jig' } })), 'router-jig')).not.toMatch(
+      /runs out/,
+    );
+  });
+
+  it('13: a haunch in a grooved frame is as long as the groove is deep, and the tenon’s inner edge lies at its floor', () => {
+    const plan = made(proposed('grooved'));
+    const { kind, params, members } = resolve(plan.basis.job.joints[0]!, plan.basis.job);
+    const p = params as unknown as Record<string, number>;
+    const { tenoned, mortised } = kind.features(params, members);
+    const [, whole, haunch] = tenoned as readonly [GrooveFeature, TenonFeature, TenonFeature];
+    expect(whole.length - haunch.length).toBeCloseTo(p['grooveDepth']! - p['haunchClearance']!, 9);
+    expect(p['edgeShoulder']! + p['tenonWidth']!).toBeCloseTo(members.tenoned.width - p['grooveDepth']!, 9);
+    /** No pocket: the groove is one already; and both parts are grooved at one setting. */
+    expect(mortised.map((f) => f.form)).toEqual(['groove', 'mortise']);
+    expect(plan.cards.filter((c) => c.setups.some((s) => s.stage === 'groove'))).toHaveLength(1);
+    const first = (stage: string) => plan.cards.findIndex((c) => c.setups.some((s) => s.stage === stage && s.occurrences[0]!.member === 'mortised')); // prettier-ignore
+    expect(first('groove')).toBeLessThan(first('mortise'));
+  });
+
+  it('13: a haunch in a rebated frame: the tenon narrower by it, its corner cut to the longer shoulder', () => {
+    const plain = proposed('rebated');
+    const { members } = resolve(jobWith(plain).joints[0]!, jobWith(plain));
+    const params = kindOf('rebated').withChoice(plain.params as Record<string, unknown>, 'cutBack', 'haunched', members, availableIn(EXACT)); // prettier-ignore
+    const plan = made({ ...plain, params });
+    const { haunchWidth, tenonLength, rebateWidth } = params as Record<string, number>;
+    const [, , haunch] = kindOf('rebated').features(params, members).tenoned as readonly TenonFeature[];
+    expect(haunch).toMatchObject({ edgeShoulder: haunchWidth, length: tenonLength! - rebateWidth! });
+    /** The rail lies where it lay: the mortise begins so much farther on. */
+    const along = (of: object) => kindOf('rebated').seat(of as Record<string, unknown>).along;
+    expect(along(params)).toBeCloseTo(along(plain.params!), 9);
+    expect(kindOf('rebated').withChoice(params, 'cutBack', 'none', members, availableIn(EXACT))).toEqual({ ...plain.params, cutBack: 'none' }); // prettier-ignore
+    expect(plan.joints[0]!.proof!.members.tenoned.sizes['tipToHaunch']!.most).toBeCloseTo(
+      tenonLength! - rebateWidth!,
+      6,
+    );
+  });
+
+  it('13: only a pocket may run out: a mortise past the end is refused, and so is a way that can’t do without its stop', () => {
+    const shape = proposed('haunched');
+    const job = jobWith({ ...shape, params: { ...shape.params, position: 20 } });
+    const { routes } = planJob(job, EXACT).joints[0]!;
+    const told = (id: string) => routes.mortised.find((r) => r.id === id)!.refusals.map((r) => speak(r.message, METRIC)).join(); // prettier-ignore
+    expect(told('router-jig')).toBe('');
+    expect(told('router-table-stops')).toMatch(/run 4\.25 mm past the end/);
+    const feature = { form: 'mortise', stock: { length: 900, thickness: 22, width: 45 }, wall: 7, width: 8, length: 40, depth: 30, ends: 'clear' } as const; // prettier-ignore
+    expect(pastEnd({ ...feature, start: -3 })).toHaveLength(1);
+    expect(pastEnd({ ...feature, start: 0 })).toEqual([]);
+    expect(pastEnd({ ...feature, start: -3, pocket: true })).toEqual([]);
+  });
+});
+
+describe('through, wedged', () => {
+  /** As proposed and then wedged from outside, as a press does it. */
+  function wedged(kind: string, more: object = {}) {
+    const plain = proposed(kind);
+    const { members } = resolve(jobWith(plain).joints[0]!, jobWith(plain));
+    const with_ = kindOf(kind).withChoice(
+      { ...plain.params, ...more },
+      'wedges',
+      'wedged',
+      members,
+      availableIn(EXACT),
+    );
+    return { plain, params: with_, members, of: kindOf(kind) };
+  }
+
+  it('14: twins come out of the far side, (T − 2t − gap)/2 in from either face, two saw cuts through both', () => {
+    const { plain, params, members, of } = wedged('twin', { faceShoulder: 3 });
+    const { mortiseWidth: m, faceClearance: c, gap, tenonLength, wedgeThickness, wedgeKerf } = params as Record<string, number>; // prettier-ignore
+    const reveal = (members.tenoned.thickness - 2 * (m! - c!) - gap!) / 2;
+    const plan = made({ ...plain, params: { ...params, faceShoulder: reveal } });
+    expect(of.drawing({ ...params, faceShoulder: reveal }, members).dimensions.find((d) => d.id === 'farShoulder')!.value).toBeCloseTo(reveal, 9); // prettier-ignore
+    const { tenoned, mortised } = of.features(params, members);
+    expect(tenoned.filter((f) => f.form === 'slot' && f.kerf)).toHaveLength(2);
+    const flares = mortised.filter((f) => f.form === 'flare');
+    expect(flares.map((f) => f.opening)).toEqual([wedgeThickness! - wedgeKerf!, wedgeThickness! - wedgeKerf!]);
+    /** The mate is as deep as its piece; a cutter goes a little past it, the tenon stands a little out. */
+    for (const f of mortised) if (f.form === 'mortise') expect([f.through, f.depth]).toEqual([true, members.mortised.width + 1]); // prettier-ignore
+    expect(tenonLength! - members.mortised.width).toBeGreaterThan(0);
+    expect(plan.cards.some((c) => c.setups.some((s) => s.method === 'hand-kerf'))).toBe(true);
+  });
+
+  it('14: of a double tenon every finger has its two wedges, and the wood between two flares is asked for', () => {
+    const { plain, params, members, of } = wedged('fingered', { count: 2, tenonWidth: 20, gap: 16, edgeShoulder: 7 });
+    made({ ...plain, params });
+    const { tenoned, mortised } = of.features(params, members);
+    const cuts = tenoned.flatMap((f) => (f.form === 'slot' && f.kerf ? [f.wall + f.width / 2] : []));
+    expect(cuts).toEqual([12, 22, 48, 58]);
+    /** Each flare follows its own mortise. */
+    expect(mortised.flatMap((f) => (f.form === 'flare' ? [f.follows!.feature] : []))).toEqual([0, 1]);
+    const told = (change: object) => of.problems({ ...params, ...change }, members, availableIn(EXACT), { tenoned: 'Rail', mortised: 'Stile' }).map((p) => speak(p.message, METRIC)); // prettier-ignore
+    expect(told({})).toEqual([]);
+    expect(told({ wedgeThickness: 10 })).toEqual([expect.stringMatching(/open by 8\.5 mm towards each other; 7\.25 mm is the most/)]); // prettier-ignore
+    expect(told({ passage: 'blind' })).toEqual(expect.arrayContaining([expect.stringMatching(/stop inside 45\.0 mm/)]));
+    expect(told({ haunchLength: 16, haunchClearance: 0.5 })).toEqual([
+      expect.stringMatching(/flare is 30\.0 mm deep from the exit, the mortise’s ends only 28\.5 mm/),
+    ]);
+    /** The way back keeps the gap at the bottom, and takes the wedges away. */
+    const back = of.withChoice(params, 'passage', 'blind', members, availableIn(EXACT));
+    expect(back).toMatchObject({ passage: 'blind', bottomClearance: plain.params!['bottomClearance' as never] });
+    expect(back).not.toHaveProperty('wedgeKerf');
+  });
+});
+
+describe('a row on one piece', () => {
+  const inRow = (mortised: object, shape: JobShape = {}) => {
+    const job = jobWith(shape);
+    return { ...job, joints: job.joints.map((j) => ({ ...j, mortised: { ...j.mortised, ...mortised } })) };
+  };
+  const problemsOf = (mortised: object) =>
+    planJob(inRow(mortised), EXACT).joints[0]!.problems.map((p) => [p.path, speak(p.message, METRIC)]);
+
+  it('14: four equal mortises are four positions of one card, each a pitch farther on', () => {
+    const routes = { mortised: 'edge-guide' };
+    const job = inRow(
+      { perPiece: 4, pitch: 150, ends: 'a' },
+      { routes, params: { position: 120, corners: 'squared' } },
+    );
+    const plan = planJob(job, EXACT, modeller);
+    expect(plan.joints[0]!.problems).toEqual([]);
+    expect(plan.joints[0]!.proof!.good).toBe(true);
+    const marks = figuresOf(plan, 'edge-guide', /^Near mark/);
+    expect(marks.slice(1).map((at, i) => at - marks[i]!)).toEqual([150, 150, 150]);
+    const [card, ...others] = plan.cards.filter((c) => c.setups.some((s) => s.method === 'edge-guide'));
+    expect(others).toEqual([]);
+    expect(card!.setups.map((s) => s.of)).toEqual(['1 of 4', '2 of 4', '3 of 4', '4 of 4']);
+    /** Four stiles: each mortise is made in all of them, not in sixteen. */
+    expect(card!.setups.map((s) => s.occurrences.map((o) => o.count))).toEqual([[4], [4], [4], [4]]);
+
+    /** From both ends of each piece: two of them, twice. */
+    const both = planJob(inRow({ perPiece: 4, pitch: 150 }, { routes, params: { position: 120 } }), EXACT, modeller);
+    expect(both.pieces).toHaveLength(2);
+    expect(both.pieces!.flatMap((p) => [...p.mismatches, ...p.faults, ...p.trapped])).toEqual([]);
+    const counts = setupsOf(both).filter((s) => s.method === 'edge-guide').map((s) => s.occurrences.map((o) => o.count)); // prettier-ignore
+    expect(counts).toEqual([[4, 4], [4, 4]]); // prettier-ignore
+  });
+
+  it('14: without a pitch, too close, too far on, or where both ends’ rows meet it is refused with the number that is wrong', () => {
+    expect(problemsOf({ perPiece: 3, ends: 'a' })).toEqual([['pitch', expect.stringMatching(/each piece has 3 of these/)]]); // prettier-ignore
+    expect(problemsOf({ perPiece: 3, ends: 'a', pitch: 30 })).toEqual([['pitch', expect.stringMatching(/it is 30\.0 mm; they are so long that/)]]); // prettier-ignore
+    expect(problemsOf({ perPiece: 3, ends: 'a', pitch: 450 })).toEqual([['pitch', expect.stringMatching(/but the piece is 900\.0 mm long/)]]); // prettier-ignore
+    expect(problemsOf({ perPiece: 4, ends: 'both', pitch: 450 })).toEqual([['pitch', expect.stringMatching(/they meet at 450\.0 mm/)]]); // prettier-ignore
+    expect(problemsOf({ perPiece: 3, ends: 'both', pitch: 90 })).toEqual([['pitch', expect.stringMatching(/odd count/)]]); // prettier-ignore
+    expect(problemsOf({ perPiece: 4, ends: 'both', pitch: 90 })).toEqual([]);
+  });
+});
