@@ -96,6 +96,21 @@ describe('a pair of unlike cutters', () => {
     expect([sizes['tenonLength']!.most, sizes['longShoulder']!.most]).toEqual([30, 22].map((v) => expect.closeTo(v, 6) as number)); // prettier-ignore
   });
 
+  it('15: the same pair lowered runs the rebate of rails and stiles: its upper cutter alone over the table', () => {
+    const lowered = { tenoned: 'unequal-pair+lowered-pair-rebate', mortised: 'router-jig+square-ends+lowered-pair-rebate' }; // prettier-ignore
+    const plan = made({ ...frame({}), routes: lowered }, pairOf(76, 60));
+    const runs = setupsOf(plan).filter((s) => s.method === 'lowered-pair-rebate');
+    /** 24 thick, its floor at the mortise’s far wall, 15: 9 over the table; the fence leaves 8 of the rim. */
+    for (const { figures, cutter } of runs)
+      expect([cutter, ...figures.map((f) => [f.name, f.value])]).toEqual(['pair', ['Fence', 8], ['Top of the upper cutter', 9]]); // prettier-ignore
+    expect(new Set(runs.map((s) => s.occurrences[0]!.member))).toEqual(new Set(['tenoned', 'mortised']));
+    /** One setting for both parts. */
+    expect(plan.cards.filter((c) => c.setups.some((s) => s.method === 'lowered-pair-rebate'))).toHaveLength(1);
+    const why = (shop: Shop, params: object) => planJob(jobWith(frame(params)), shop).joints[0]!.routes.tenoned.find((r) => r.id === lowered.tenoned)!.refusals.map((r) => speak(r.message, METRIC)); // prettier-ignore
+    expect(why(pairOf(60, 40), { rebateWidth: 12.5 })).toEqual(expect.arrayContaining([expect.stringMatching(/12\.5 mm wide; the smaller cutter reaches 12\.0 mm/)])); // prettier-ignore
+    expect(why(pairOf(76, 0), {}).join()).toMatch(/no pair of unlike cutters/);
+  });
+
   it('15: another rebate is refused with what the pair makes, and a pair of like cutters is none', () => {
     const why = (shop: Shop, params = {}) => planJob(jobWith(frame(params)), shop).joints[0]!.routes.tenoned.find((r) => r.id === routes.tenoned)!.refusals; // prettier-ignore
     expect(why(pairOf(76, 60), { rebateWidth: 9 })).toMatchObject([{ value: 8, bound: 8.9 }]);
@@ -322,7 +337,8 @@ describe('a row on one piece', () => {
     expect(problemsOf({ perPiece: 3, ends: 'a' })).toEqual([['pitch', expect.stringMatching(/each piece has 3 of these/)]]); // prettier-ignore
     expect(problemsOf({ perPiece: 3, ends: 'a', pitch: 30 })).toEqual([['pitch', expect.stringMatching(/it is 30\.0 mm; they are so long that/)]]); // prettier-ignore
     expect(problemsOf({ perPiece: 3, ends: 'a', pitch: 450 })).toEqual([['pitch', expect.stringMatching(/but the piece is 900\.0 mm long/)]]); // prettier-ignore
-    expect(problemsOf({ perPiece: 4, ends: 'both', pitch: 450 })).toEqual([['pitch', expect.stringMatching(/they meet at 450\.0 mm/)]]); // prettier-ignore
+    /** 420 to 470 from the one end, 430 to 480 from there for the other’s. */
+    expect(problemsOf({ perPiece: 4, ends: 'both', pitch: 380 })).toEqual([['pitch', expect.stringMatching(/both ends, two of them would lie 40\.0 mm into one another/)]]); // prettier-ignore
     expect(problemsOf({ perPiece: 3, ends: 'both', pitch: 90 })).toEqual([['pitch', expect.stringMatching(/odd count/)]]); // prettier-ignore
     expect(problemsOf({ perPiece: 4, ends: 'both', pitch: 90 })).toEqual([]);
   });

@@ -1,6 +1,6 @@
 import { box, circle, prismAlong, roundedRectangle, union, type Solid, type Vec3 } from '../solids/index.ts';
 import { figureOf } from '../setups/index.ts';
-import { toolById, type PairedCutters } from '../tooling/index.ts';
+import { toolById, type PairedCutters, type Shop } from '../tooling/index.ts';
 import type { MachineBody } from './machineBody.ts';
 import type { Datum, MachineModel } from './model.ts';
 import { faceOf, seatPiece } from './seat.ts';
@@ -39,7 +39,7 @@ export const routerTable: MachineModel = {
     const figure = (role: string) => figureOf(setup, pass.figures[role]!);
     const pair = pass.figures['gap'] ? toolById(asIs, 'paired-cutters', setup.cutter!) : undefined;
     const gap = pair ? figure('gap').set.value : 0;
-    const r = (pair ?? toolById(asIs, 'router-cutter', setup.cutter!)).diameter / 2;
+    const r = pair ? pair.diameter / 2 : alone(asIs, setup.cutter!) / 2;
     const height = Math.min(standsAt(figure('height'), { scale: table.heightScale }), pass.level ?? Infinity);
     const across = standsAt(figure('across'), { scale: table.fenceScale, beyond: 0 });
     const sled = setup.carrier === 'router-sled';
@@ -94,6 +94,12 @@ export const routerTable: MachineModel = {
     return { piece, rigid: { ...seated, shift }, datums, bodies, sweep, feed: [-1, 0, 0], feeds: 'piece' };
   },
 };
+
+/** Across a cutter that stands alone over the table, mm: a pair is lowered until only its upper one does. */
+function alone(asIs: Shop, id: string): number {
+  const pair = asIs.tools.find((t): t is PairedCutters => t.id === id && t.kind === 'paired-cutters');
+  return pair ? pair.upper || pair.diameter : toolById(asIs, 'router-cutter', id).diameter;
+}
 
 /** From where to where, mm over the table, the lower and the upper one of a pair cut, and how far out. */
 const pairOf = ({ height: tall, diameter, upper = 0 }: PairedCutters, top: number, gap: number) => [

@@ -16,7 +16,7 @@ import { mitreTips } from './mitreTips/index.ts';
 import { pairedCutters, routerTableSled } from './routerTableSled/index.ts';
 import { unequalPair } from './unequalPair/index.ts';
 import { copiedMortise, copiedRound, copiedTenon } from './copied/index.ts';
-import { routerTableGroove, routerTableRebate } from './alongRouterTable/index.ts';
+import { loweredPair, routerTableGroove, routerTableRebate } from './alongRouterTable/index.ts';
 import { routerTableStops } from './routerTableStops/index.ts';
 import { handBore } from './handBore/index.ts';
 import { bandsawStepped } from './bandsawStepped/index.ts';
@@ -95,6 +95,7 @@ export const METHODS = [
   sawRebate,
   routerTableGroove,
   routerTableRebate,
+  loweredPair,
   drillPress,
   handBore,
   bushingRound,

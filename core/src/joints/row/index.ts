@@ -49,11 +49,17 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
         return told('pitch', pitch, to - from, `each piece has ${count} of these one after the other; say how far it is from one to the next: more than {bound}.`); // prettier-ignore
       if (count > 1 && pitch < to - from + 1 - 1e-6)
         return told('pitch', pitch, to - from + 1, 'from one to the next it is {value}; they are so long that {bound} is the least.'); // prettier-ignore
-      const end = to + (count - 1) * pitch;
       const { length } = members.mortised;
-      const bound = mirrored ? length / 2 : length;
-      if (end > bound + 1e-6)
-        return told('end of the row', end, bound, mirrored ? 'the last ends {value} from its layout end; laid out from both ends they meet at {bound}.' : 'the last ends {value} from the layout end, but the piece is {bound} long.'); // prettier-ignore
+      const end = to + (count - 1) * pitch;
+      if (end > length + 1e-6)
+        return told('end of the row', end, length, 'the last ends {value} from the layout end, but the piece is {bound} long.'); // prettier-ignore
+      /** One of either end’s row: how far the two lie apart along the piece. */
+      const apart = (i: number, j: number) =>
+        Math.max(length - to - j * pitch - (to + i * pitch), from + i * pitch - (length - from - j * pitch));
+      const steps = Array.from({ length: count }, (_, i) => i);
+      const nearest = Math.min(...steps.flatMap((i) => steps.map((j) => apart(i, j))));
+      if (mirrored && nearest < -1e-6)
+        return told('both ends’ mortises', -nearest, 0, 'laid out from both ends, two of them would lie {value} into one another.'); // prettier-ignore
       return kind.problems(nth(params, count - 1), members, available, names);
     },
     geometry(params, member, piece, spot) {

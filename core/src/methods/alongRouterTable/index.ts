@@ -1,60 +1,20 @@
 import type { GrooveFeature, RebateFeature } from '../../joints/index.ts';
-import type { LengthFigure, Pass, SeatFace, Setup } from '../../setups/index.ts';
+import type { LengthFigure } from '../../setups/index.ts';
 import type { Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { rowsFor } from '../cutters.ts';
 import { EDGE_WORDS } from '../edges.ts';
-import { bitesOf, inLevels } from '../levels.ts';
-import { figuresFor, SAME, type Context, type Method } from '../method.ts';
+import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over, tooClose } from '../refusal.ts';
 import { tableGear, tableRefusals, type TableGear } from '../tableRouting.ts';
+import { along, capital } from './along.ts';
+
+export { loweredPair } from './loweredPair.ts';
 
 /** The widest cutter that goes into the groove: in one run where it is as wide, else beside itself. */
 const grooveGear = ({ width, depth }: GrooveFeature, shop: Shop) => tableGear(depth, shop, (c) => c.diameter <= width + SAME); // prettier-ignore
 
 const rebateGear = ({ stock, floor }: RebateFeature, shop: Shop) => tableGear(stock.thickness - floor, shop, () => true); // prettier-ignore
-
-const capital = (words: string) => words.replace(/^./, (c) => c.toUpperCase());
-
-/** One set-up along the fence of the router table: every fence figure, at each the levels the cutter needs. */
-function along(
-  { id, title, stage }: Pick<Method<never>, 'id' | 'title' | 'stage'>,
-  { table, cutter }: TableGear,
-  fences: readonly LengthFigure[],
-  height: LengthFigure,
-  down: { readonly table: SeatFace; readonly fence: SeatFace; readonly words: string },
-  checks: Setup['checks'],
-  shop: Shop,
-  { joint, occurrences }: Context,
-): Setup {
-  return {
-    id: `${joint}.${id}`,
-    method: id,
-    title,
-    model: 'router-table',
-    carrier: 'along-fence',
-    machine: table.id,
-    cutter: cutter.id,
-    guides: [],
-    stage,
-    figures: [...fences, height],
-    passes: fences.flatMap((fence, i): Pass[] =>
-      inLevels(
-        {
-          id: `run-${i + 1}`,
-          words: say(''),
-          seat: { table: down.table, 'fence-face': down.fence },
-          figures: { across: fence.id, height: height.id },
-        },
-        height.set.value,
-        bitesOf(cutter, shop),
-        (level) => say(`${down.words}, {level} high, the whole length`, { level }),
-      ),
-    ),
-    occurrences,
-    checks: [...checks, say('Raise the cutter a level at a time, all pieces through before it is raised again.')],
-  };
-}
 
 /** Fence to the near side of each run of a groove, near wall first: neither wall is ever cut past its line. */
 function fencesOf({ wall: p, width: m }: GrooveFeature, gear: TableGear, shop: Shop): LengthFigure[] {
