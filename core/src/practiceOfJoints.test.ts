@@ -343,3 +343,42 @@ describe('a row on one piece', () => {
     expect(problemsOf({ perPiece: 4, ends: 'both', pitch: 90 })).toEqual([]);
   });
 });
+
+describe('a straight-edge across a leaning shoulder', () => {
+  const radians = (degrees: number) => (degrees * Math.PI) / 180;
+  const leaning = (degrees: number, slant: string, more: object = {}) => proposed('angled', { params: { degrees, slant, corners: 'squared', tenonLength: 30, ...more } }); // prettier-ignore
+  const router = toolOf('router') as Extract<Tool, { kind: 'router' }>;
+
+  it('12: turned by the bevel, base less half the cutter behind the shoulder; its points at L and L + W tan', () => {
+    for (const [degrees, short] of [
+      [10, 42.34],
+      [-10, 17.66],
+    ] as const) {
+      // prettier-ignore
+      const plan = made({ ...leaning(degrees, 'mortise', { tenonLength: 30 }), routes: { tenoned: 'router-face+hand-raked' } }); // prettier-ignore
+      const [edge] = figuresOf(plan, 'router-face', /^Straight-edge/);
+      const cut = setupsOf(plan).find((s) => s.method === 'router-face')!;
+      const { diameter } = toolOf(cut.cutter!) as Extract<Tool, { kind: 'router-cutter' }>;
+      /** Square to the shoulder; along the edge it is a little more. */
+      expect((edge! - 30) * Math.cos(radians(degrees))).toBeCloseTo(router.baseGuided - diameter / 2, 9);
+      expect(wordsOf(plan, 'router-face')).toMatch(new RegExp(`marked 30\\.0 mm from .*and ${short.toFixed(2)} mm from the corner at the other edge`)); // prettier-ignore
+      /** Both ends and both faces by the same bevel: one card for a depth, and no wedge. */
+      expect(wordsOf(plan, 'router-face')).not.toMatch(/[Ww]edge/);
+      expect(cut.occurrences.map((o) => o.end)).toEqual(['a', 'b']);
+      expect(cut.mirrored).toBeUndefined();
+    }
+  });
+
+  it('12: of an end that was cut to the angle both marks are as far from their corners; its edges are sawn by hand', () => {
+    const plan = made({ ...leaning(8, 'tenon'), routes: { tenoned: 'hand-end+bearing-face+edges-by-hand' } });
+    const at = (30 / Math.cos(radians(8))).toFixed(2);
+    expect(wordsOf(plan, 'bearing-face')).toMatch(new RegExp(`marked ${at} mm from .*and ${at} mm from`));
+    const [refused] = planJob(jobWith({ ...leaning(8, 'tenon'), routes: {} }), EXACT).joints[0]!.routes.tenoned.filter((r) => r.id === 'hand-end+router-face'); // prettier-ignore
+    expect(speak(refused!.refusals[0]!.message, METRIC)).toMatch(/The edges of this tenon lean, 11\.63 mm deep/);
+  });
+
+  it('12: not where the shoulder slants across the edges: a face can’t be routed at a tilt', () => {
+    const { routes } = planJob(jobWith(leaning(8, 'tenon', { plane: 'thickness' })), EXACT).joints[0]!;
+    expect(routes.tenoned.filter((r) => r.methods.includes('router-face'))).toEqual([]);
+  });
+});

@@ -29,12 +29,14 @@ export const leaning = (model: MachineModel): MachineModel => ({
     if (!lean) return model.place(setup, pass, occurrence, piece, asIs);
     const set = { ...lean, degrees: setup.leanSet ?? lean.degrees };
     const inSquare = toSquare(set, piece, occurrence);
-    const lines = model.id === 'bench' ? linesAlong(setup, set, piece, inSquare, occurrence) : [];
+    const marked = model.id === 'bench' || model.id === 'hand-router';
+    const lines = marked ? linesAlong(setup, set, piece, inSquare, occurrence) : [];
     const placement = model.place(squared(setup, lines), pass, occurrence, set.square, asIs);
-    const wedge = model.id === 'bench' ? [] : wedges(set, piece, inSquare, pass, occurrence);
+    const wedge =
+      model.id === 'bench' || (marked && lean.degrees) ? [] : wedges(set, piece, inSquare, pass, occurrence);
     return {
       ...placement,
-      datums: { ...placement.datums, ...Object.fromEntries(lines.flatMap(({ from, to }) => [from, to])) },
+      datums: { ...placement.datums, ...Object.fromEntries(lines.flatMap(({ from, to }) => [from, to]).map(([id, at]) => [id, inMachine(placement.rigid, at)])) }, // prettier-ignore
       piece,
       rigid: compose(placement.rigid, inSquare),
       bodies: [
@@ -62,7 +64,7 @@ interface Line {
 function linesAlong({ figures }: Setup, lean: Lean, piece: Piece, inSquare: Rigid, at: Occurrence): Line[] {
   if (!lean.degrees) return [];
   const across = lean.about === 'length';
-  const roots = across ? ['reference-face'] : ['tip', 'layout-end'];
+  const roots = across ? ['reference-face'] : ['tip', 'layout-end', 'laid-out-from'];
   const axis = across ? 1 : 0;
   const entered = at.member === 'tenoned' || at.edge === 'reference' ? 0 : piece.width;
   const inward = at.end === 'a' ? 1 : -1;
@@ -79,6 +81,9 @@ function linesAlong({ figures }: Setup, lean: Lean, piece: Piece, inSquare: Rigi
     return [{ figure: f.id, coordinate, from: [f.from, { at: begins, normal: edge }], to: [f.to, { at: on, normal: edge }] }]; // prettier-ignore
   });
 }
+
+/** A place on the square piece where the machine has it. */
+const inMachine = (rigid: Rigid, { at, normal }: Datum): Datum => ({ at: place(rigid, at), normal: turn(rigid.rotation, normal) }); // prettier-ignore
 
 /** The set-up as the square piece has it. */
 const squared = (setup: Setup, lines: readonly Line[]): Setup =>

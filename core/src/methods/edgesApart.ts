@@ -9,7 +9,7 @@ export const hasFaces = ({ thickness, stock }: TenonFeature): boolean => stock.t
 const hasEdges = ({ width, stock }: TenonFeature): boolean => stock.width - width > SAME;
 
 /** What is left of a tenon for those who cut its faces, where its edges are cut another way. */
-export const facesOf = (feature: TenonFeature): TenonFeature => ({ ...feature, edgeShoulder: 0, width: feature.stock.width }); // prettier-ignore
+export const facesOf = (feature: TenonFeature): TenonFeature => ({ ...feature, edgeShoulder: 0, width: feature.stock.width, ...(feature.lean && { edgesLeft: true }) }); // prettier-ignore
 const edgesOf = (feature: TenonFeature): TenonFeature => ({ ...feature, faceShoulder: 0, thickness: feature.stock.thickness }); // prettier-ignore
 
 /**
@@ -20,14 +20,14 @@ const apart = (
   id: string,
   title: string,
   by: readonly Method<TenonFeature>[],
-  own: Pick<Method, 'bySide' | 'traits'>,
+  own: Pick<Method, 'bySide' | 'traits' | 'lean'>,
 ): Method<TenonFeature> => ({
   id,
   title,
   form: 'tenon',
   stage: 'edges',
   ...own,
-  applies: (feature) => !feature.lean && hasEdges(feature),
+  applies: hasEdges,
   refuse: (feature, shop, context) => by.flatMap((method) => method.refuse(edgesOf(feature), shop, context)),
   setups: (feature, shop, context) =>
     by
@@ -35,5 +35,5 @@ const apart = (
       .map((setup) => (setup.title === handTenon.title ? { ...setup, title } : setup)),
 });
 
-export const edgesByHand = apart('edges-by-hand', 'Edges, sawn by hand', [handTenon], { bySide: 'hand', traits: ['by-hand'] }); // prettier-ignore
+export const edgesByHand = apart('edges-by-hand', 'Edges, sawn by hand', [handTenon], { bySide: 'hand', traits: ['by-hand'], lean: { by: 'bevel' } }); // prettier-ignore
 export const edgesOnBandsaw = apart('edges-on-bandsaw', 'Edges, on the bandsaw', [bandsawShoulders, bandsawFlipped], { bySide: 'bandsaw' }); // prettier-ignore

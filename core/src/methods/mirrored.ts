@@ -1,6 +1,9 @@
 import type { Occurrence, Pass, Setup } from '../setups/index.ts';
 import { say } from '../units/index.ts';
 
+/** What is laid out by a bevel goes by the marks of every face and end. */
+const BY_BEVEL: ReadonlySet<string> = new Set(['bench', 'hand-router']);
+
 /**
  * A set-up of a piece that lies askew in the plane of a face that rests on the machine, taken apart by which way its
  * wedge or gauge goes: the ends lean opposite ways, and so does an end that is turned over to its other face. What is cut
@@ -8,7 +11,7 @@ import { say } from '../units/index.ts';
  */
 export function mirrored(setup: Setup): Setup[] {
   const { lean, model, stage, passes, occurrences } = setup;
-  if (!lean?.degrees || model === 'bench' || !passes.some((pass) => restsOn(pass, lean.about))) return [setup];
+  if (!lean?.degrees || BY_BEVEL.has(model) || !passes.some((pass) => restsOn(pass, lean.about))) return [setup];
   const [ahead, turned] = [false, true].map((side) => occurrences.filter((at) => isOdd(at) === side));
   if (stage === 'end')
     return [
@@ -16,8 +19,7 @@ export function mirrored(setup: Setup): Setup[] {
       { ...setup, id: `${setup.id}.turned`, occurrences: turned!, passes: passes.map(turnedOver) },
     ].filter((s) => s.occurrences.length);
   const onOther = (pass: Pass) => restsOn(pass, lean.about) === 'other';
-  /** A tool that is brought to the wood has its guide set anew for every face. */
-  const [first, second] = model === 'hand-router' ? [passes, []] : [false, true].map((is) => passes.filter((p) => onOther(p) === is)); // prettier-ignore
+  const [first, second] = [false, true].map((is) => passes.filter((p) => onOther(p) === is)) as [Pass[], Pass[]];
   const shares = [
     { at: ahead!, through: first, back: false },
     { at: turned!, through: second, back: false },

@@ -155,7 +155,7 @@ function offBy({ lean, leanSet = lean?.degrees ?? 0 }: Setup): Mm {
 /** From the stop that a leaning piece's end should meet to the piece as it stands, mm; wedges reach no end. */
 function gapAtEnd(
   body: Body,
-  { lean }: Setup,
+  { lean, model }: Setup,
   { seat, off = 0 }: Pass,
   { rigid, datums }: Placement,
   at: Occurrence,
@@ -163,7 +163,8 @@ function gapAtEnd(
   // prettier-ignore
   if (!lean?.degrees) return 0;
   const stop = Object.entries(seat).find(([, face]) => faceOf(face, at).startsWith('end-'))?.[0];
-  if (!stop) return 0;
+  /** A mark on the wood itself is no stop: the line goes by it wherever the end lies. */
+  if (!stop || modelOf(model).marks?.includes(stop)) return 0;
   const { at: point, normal } = datums[stop]!;
   return gapTo(body.placed(rigid).bounds(), point, normal) - off;
 }

@@ -2,12 +2,14 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type Bearing, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
+import { angleOf, type Lean } from '../../stock/index.ts';
 import { LARGEST_BY_HAND } from '../../hazards/index.ts';
 import { bestFirst, cuttersReaching } from '../cutters.ts';
 import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
+import { alongPiece } from '../wedged.ts';
 
 /** The widest cutter that reaches, suits the router and may be held in the hand; a wider one only where there is no other. */
 const cutterFor = (depth: number, shop: Shop): RouterCutter | undefined => {
@@ -27,12 +29,22 @@ interface Along {
   /** How far past the cutter's rim the straight-edge lies, mm, on the body's side of the shoulder; in words too. */
   readonly past: (router: Router, cutter: RouterCutter, guide: Bearing | undefined) => { value: Mm; working: Sentence };
   readonly check: string;
+  /** It can be turned across a piece whose shoulder slants across its faces. */
+  readonly turns?: true;
   /** How far apart two rails stand that hold the base between them, mm; one straight-edge where nobody says. */
   readonly apart?: (router: Router, cutter: RouterCutter, L: Mm) => { value: Mm; working: Sentence };
 }
 
+/** Where the shoulder itself meets the two edges: the marks of its long and of its short point. */
+function marksOf({ length }: TenonFeature, lean: Lean): Sentence {
+  const at = alongPiece(lean, 'along', length);
+  const W = lean.square.width * angleOf(lean.degrees).cos;
+  const far = lean.end === 'aslant' ? at : at + W * angleOf(lean.degrees).tan;
+  return say('The shoulder is marked {at} from the corner at the reference edge and {far} from the corner at the other edge; the straight-edge lies along both marks, so far behind them.', { at, far }); // prettier-ignore
+}
+
 /** Hand-held router on each face in turn, guided by a straight-edge: shoulders and cheeks in one go. */
-const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Method<TenonFeature> => ({
+const facing = ({ id, title, carrier, guides, past, check, apart, turns }: Along): Method<TenonFeature> => ({
   id,
   title,
   form: 'tenon',
@@ -40,7 +52,8 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
   bySide: 'router',
   leavesFat: true,
   also: ['shoulders'],
-  applies: () => true,
+  ...(turns && { lean: { by: 'bevel' } }),
+  applies: ({ lean }) => !lean || lean.about === 'thickness',
   refuse(feature, shop) {
     const [router] = toolsOf(shop, 'router');
     if (!router) return [missing('router', 'The chest has no router. Saw the tenon, or add one.')];
@@ -48,7 +61,9 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
     const reach = Math.max(0, ...toolsOf(shop, 'router-cutter').map((c) => c.cuttingLength));
     const cutter = cutterFor(deepestOf(feature), shop);
     const needed = cutter && guides(cutter, shop);
+    const edges = feature.lean && shouldersOf(feature).find(({ down }) => down.endsWith('edge'));
     return [
+      ...(edges ? [{ path: 'edgeShoulder', dimension: 'edge shoulder', value: edges.depth, bound: 0, message: say('The edges of this tenon lean, {depth} deep; a straight-edge across an edge stands square. Cut them by hand after the faces.', { depth: edges.depth }) }] : []), // prettier-ignore
       ...(needed && 'message' in needed ? [needed] : []),
       ...over(deepestOf(feature), Math.min(reach, router.plungeTravel), 'faceShoulder', 'deepest shoulder', 'The deepest shoulder is {value}; router and cutters reach {bound}. Saw it instead.'), // prettier-ignore
       ...over(feature.length + router.baseGuided, feature.stock.length, 'length', 'length', 'Tenon and base take {value}; the piece is only {bound} long. Cut it while it is part of a longer piece.'), // prettier-ignore
@@ -58,12 +73,16 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
     const [router] = toolsOf(shop, 'router');
     const cutter = cutterFor(deepestOf(feature), shop);
     if (!router || !cutter) return [];
-    const { length: L } = feature;
+    const { length: L, lean } = feature;
     const own = guides(cutter, shop);
     const beside = 'message' in own ? [] : own;
     const make = figuresFor(shop);
     const { value, working } = past(router, cutter, beside[0]);
-    const edge = make({ id: 'edge', name: 'End to straight-edge', value: L + value, from: 'laid-out-from', to: 'straight-edge', rounding: 'down', acts: 'length', working: say(`tenon length {L} + ${working.text}`, { ...working.lengths, L }) }); // prettier-ignore
+    const edge = make(
+      lean?.degrees
+        ? { id: 'edge', name: 'Straight-edge at the reference edge', value: alongPiece(lean, 'along', L + value), from: 'laid-out-from', to: 'straight-edge', rounding: 'down', acts: 'length', working: say(`along that edge from its corner, to {L} and ${working.text} square to the shoulder`, { ...working.lengths, L }) } // prettier-ignore
+        : { id: 'edge', name: 'End to straight-edge', value: L + value, from: 'laid-out-from', to: 'straight-edge', rounding: 'down', acts: 'length', working: say(`tenon length {L} + ${working.text}`, { ...working.lengths, L }) }, // prettier-ignore
+    );
     const rails = apart && make({ id: 'apart', name: 'Rails apart', from: 'straight-edge', to: 'second-rail', rounding: 'up', acts: 'length', ...apart(router, cutter, L) }); // prettier-ignore
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const onFace = group[0]!.down.endsWith('face');
@@ -114,7 +133,10 @@ const facing = ({ id, title, carrier, guides, past, check, apart }: Along): Meth
         }),
         occurrences,
         checks: [
-          say(check, { off: value }),
+          say(lean?.degrees ? check.replace(/ square to the edge| square to it/, ' turned by the bevel') : check, {
+            off: value,
+          }),
+          ...(lean?.degrees ? [marksOf(feature, lean)] : []),
           say('Score the shoulder on the exit edge with a knife first: nothing breaks away there.'),
           say('A second piece of equal height under the base, past the end, keeps the router level.'),
           say('The tenon is what the depths leave of the stock: test on a piece of the same measured thickness.'),
@@ -130,6 +152,7 @@ export const routerFace = facing({
   title: 'Shoulders and cheeks, router along a straight-edge',
   carrier: 'straight-edge',
   guides: () => [],
+  turns: true,
   past: ({ baseGuided: h }, { diameter: d }) => ({ value: h - d / 2, working: say('guided side of the base {h} − half the cutter {half}', { h, half: d / 2 }) }), // prettier-ignore
   check: 'The straight-edge stands {off} from the shoulder line, on the body’s side, square to the edge.',
 });
@@ -157,6 +180,7 @@ export const bearingFace = facing({
   id: 'bearing-face',
   title: 'Shoulders and cheeks, bearing along a straight-edge',
   carrier: 'bearing-edge',
+  turns: true,
   guides(cutter, shop) {
     const fitting = toolsOf(shop, 'bearing').filter((b) => b.outside >= cutter.diameter - SAME);
     const nearest = fitting.sort((a, b) => a.outside - b.outside)[0];
@@ -167,5 +191,5 @@ export const bearingFace = facing({
     return { value: (G - d) / 2, working: say('half of bearing less cutter, {past}', { past: (G - d) / 2 }) };
   },
   check:
-    'The straight-edge lies {off} past the shoulder line, on the body’s side; the bearing runs on it, the cutter’s own edge never.',
+    'The straight-edge lies {off} past the shoulder line, on the body’s side, square to the edge; the bearing runs on it, the cutter’s own edge never.',
 });
