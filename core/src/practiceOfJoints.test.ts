@@ -382,3 +382,66 @@ describe('a straight-edge across a leaning shoulder', () => {
     expect(routes.tenoned.filter((r) => r.methods.includes('router-face'))).toEqual([]);
   });
 });
+
+describe('a housing and its mortise', () => {
+  const roomy: JobShape = { stile: { thickness: 40, width: 60 }, params: { corners: 'squared' } };
+  /** As proposed, and then made to share one opening by a press. */
+  function shared(shop: Shop) {
+    const plain = proposed('housed', roomy);
+    const { members } = resolve(jobWith(plain).joints[0]!, jobWith(plain));
+    const params = kindOf('housed').withChoice(plain.params as Record<string, unknown>, 'opening', 'shared', members, availableIn(shop)); // prettier-ignore
+    return { plain, members, params: params as Record<string, number> };
+  }
+  const routes = { mortised: 'bushing-mortise+square-ends' };
+  const bushings = (...outsides: number[]) => {
+    const [like] = EXACT.tools.filter((t) => t.kind === 'bushing');
+    const own = outsides.map((outside) => ({ ...like!, id: `bushing-${outside}`, outside, inside: outside - 3 }));
+    return { ...EXACT, tools: [...EXACT.tools.filter((t) => t.kind !== 'bushing'), ...own] as Tool[] };
+  };
+
+  it('17: share one opening: the housing leads, the mortise is smaller by what two bushings differ by', () => {
+    const shop = bushings(16, 30);
+    const { plain, params } = shared(shop);
+    /** 22 thick and 70 wide with 0.1 to spare, less 14; the tenon as much inside all round. */
+    expect([params['mortiseWidth'], params['tenonWidth']! + params['endClearance']!]).toEqual([8.1, 56.1].map((v) => expect.closeTo(v, 9) as number)); // prettier-ignore
+    const plan = made({ ...plain, params, routes }, shop);
+    const openings = ['width', 'length', 'from the reference face', 'from the layout end'].map((name) => figuresOf(plan, 'bushing-mortise', new RegExp(`^Opening, ${name}`))); // prettier-ignore
+    for (const [housing, mortise] of openings) expect(housing).toBeCloseTo(mortise!, 9);
+    expect(wordsOf(plan, 'bushing-mortise')).toMatch(/One opening serves housing and mortise: the template stays clamped/); // prettier-ignore
+    /** Both are routed while it is clamped; the chisel comes when it is off. */
+    expect(plan.circle).toBeUndefined();
+    const at = (method: string) => plan.cards.flatMap((c, i) => (c.setups.some((s) => s.method === method) ? [i] : [])); // prettier-ignore
+    expect(Math.max(...at('bushing-mortise'))).toBeLessThan(Math.min(...at('square-ends')));
+    /** A little clearance more takes nothing away: chosen again it is shared again. */
+    const more = kindOf('housed').withChoice({ ...params, housingClearance: 0.3, endClearance: 0.2 }, 'opening', 'shared', shared(shop).members, availableIn(shop)); // prettier-ignore
+    const [housing] = kindOf('housed').features(more, shared(shop).members).mortised;
+    expect(housing).toMatchObject({ nested: { margin: expect.closeTo(14, 9) as number } });
+    /** The rail lies where it lay. */
+    expect(kindOf('housed').seat(params).along).toBeCloseTo(kindOf('housed').seat(plain.params as Record<string, unknown>).along, 9); // prettier-ignore
+  });
+
+  it('17: without two such bushings it says so, and so it does once a size was changed by hand', () => {
+    const told = (shop: Shop, change: object = {}) => {
+      const { params, members } = shared(shop);
+      return kindOf('housed').advice({ ...params, ...change }, members, availableIn(shop)).map((a) => `${a.level}: ${speak(a.title, METRIC)} ${speak(a.reason, METRIC)}`).join('\n'); // prettier-ignore
+    };
+    expect(told(bushings(16, 30))).toMatch(/reason: One opening for both .*7\.0 mm inside it all round: bushings 14\.0 mm apart/); // prettier-ignore
+    expect(told(bushings(16, 30), { tenonWidth: 40 })).toMatch(/warning: One opening can’t serve both .*Choose it once more/); // prettier-ignore
+    expect(told(bushings(16))).toMatch(/warning: One opening can’t serve both The chest has no two bushings/);
+    expect(told(bushings(16), { opening: 'own' })).not.toMatch(/opening/i);
+  });
+});
+
+describe('layers', () => {
+  it('17: the gaps of a built-up tenon are sawn in its layer, before the glue; its lengths leave what the mate takes', () => {
+    const fingers = proposed('fingered', { rail: { thickness: 24, width: 140 }, stile: { thickness: 40, width: 60 }, params: { edgeShoulder: 0, tenonWidth: 40, gap: 30, count: 2, corners: 'squared', haunchLength: 0 } }); // prettier-ignore
+    const shape = { ...fingers, params: { ...fingers.params, tenonWidth: 40, gap: 60 } };
+    const plan = made({ ...shape, routes: { tenoned: 'built-up-tenon+hand-slot' } });
+    const at = (method: string) => plan.cards.findIndex((c) => c.setups.some((s) => s.method === method));
+    expect(at('hand-slot')).toBeLessThan(at('built-up-tenon'));
+    expect(plan.cards[at('built-up-tenon')]!.after.map((a) => a.rule).join()).toMatch(/sawn in the tenon’s own layer, before it is glued/); // prettier-ignore
+    /** 600 long with a tenon at either end: the outer layers end at the shoulders; 3 a side to plane. */
+    const L = (shape.params as unknown as Record<string, number>)['tenonLength']!;
+    expect(wordsOf(plan, 'built-up-tenon')).toMatch(new RegExp(`tenon 600\\.0 mm long, outer layers ${(600 - 2 * L).toFixed(1)} mm; all of them 146\\.0 mm wide`)); // prettier-ignore
+  });
+});

@@ -248,6 +248,7 @@ describe('rules as data', () => {
     'shoulders-first': [at('tenoned', 'shoulders', { shouldersFirst: true }), at('tenoned', 'cheeks', { shouldersFirst: true }), at('tenoned', 'cheeks', { feature: 1 })],
     'cheeks-first': [at('tenoned', 'cheeks', { shouldersFirst: false }), at('tenoned', 'shoulders'), at('tenoned', 'shoulders', { feature: 1 })],
     'gaps-last': [at('tenoned', 'cheeks'), at('tenoned', 'slot', { feature: 1 }), at('tenoned', 'notch')],
+    'gaps-before-glue': [at('tenoned', 'slot', { feature: 1 }), at('tenoned', 'cheeks', { traits: ['layered'] }), at('tenoned', 'cheeks')],
     'deep-before-pockets': [at('mortised', 'mortise', { model: 'jig-router', part: 'p' }), at('mortised', 'mortise', { ...pocket, part: 'p', joint: 'k' }), at('mortised', 'mortise', { ...pocket, part: 'q', joint: 'k' })],
     'peg-after-mortise': [at('mortised', 'mortise'), at('mortised', 'bore', { feature: 1 }), at('mortised', 'groove')],
     'peg-through-cheeks': [at('mortised', 'bore'), at('tenoned', 'bore'), at('tenoned', 'groove')],
@@ -264,6 +265,15 @@ describe('rules as data', () => {
     const alone = a.occurrences[0]!.joint === b.occurrences[0]!.joint;
     return alone ? ruleWithin(a, b, half) === rule : cardsFor(joints, TEST_SHOP)[1]?.after.get(0) === rule;
   };
+
+  it('what follows another feature isn’t put before it, and no cutter waits for squared corners', () => {
+    const glued = at('tenoned', 'cheeks', { traits: ['layered'] });
+    const after = { follows: { feature: 0, words: 'Once the tenon is cut.' }, feature: 1 };
+    expect(ruleWithin(at('tenoned', 'slot', after), glued, 'mortise')).toBeUndefined();
+    expect(ruleWithin(glued, at('tenoned', 'slot', after), 'mortise')?.id).toBe('follows');
+    expect(ruleWithin(at('mortised', 'square-ends'), at('mortised', 'mortise', after), 'mortise')).toBeUndefined();
+    expect(ruleWithin(at('mortised', 'square-ends'), at('mortised', 'rebate', after), 'mortise')?.id).toBe('follows');
+  });
 
   it('each has a case of its own', () => {
     expect(Object.keys(CASES).sort()).toEqual(RULES.map((r) => r.id).sort());

@@ -123,8 +123,15 @@ export const RULES: readonly Rule[] = [
   {
     id: 'gaps-last',
     words: 'The gaps between tenons come once the cheeks and shoulders that all of them share are cut.',
-    first: { member: 'tenoned', stages: WASTE },
+    first: { member: 'tenoned', stages: WASTE, trait: 'no layered' },
     then: { member: 'tenoned', stages: ['slot'] },
+    among: 'half',
+  },
+  {
+    id: 'gaps-before-glue',
+    words: 'The gaps are sawn in the tenon’s own layer, before it is glued between the others.',
+    first: { member: 'tenoned', stages: ['slot'] },
+    then: { member: 'tenoned', stages: ['cheeks'], trait: 'layered' },
     among: 'half',
   },
   {
@@ -201,7 +208,8 @@ function meet(among: Rule['among'], a: Setup, b: Setup): boolean {
 
 /** The first rule by which one set-up of a joint must come before another of it. */
 export const ruleWithin = (first: Setup, then: Setup, half: Schools['half']): Rule | undefined =>
-  followed(first, then) ?? RULES.find((rule) => applies(rule, half) && orders(rule, first, then));
+  followed(first, then) ??
+  (followed(then, first) ? undefined : RULES.find((rule) => applies(rule, half) && orders(rule, first, then)));
 
 /** Rules that hold in a part whatever its joints; where two meet in a part is for the asker to see. */
 export const ACROSS = RULES.filter(({ among }) => among === 'part');
@@ -211,9 +219,10 @@ const applies = ({ when }: Rule, half: Schools['half']): boolean => !when?.half 
 const orders = ({ first, then, among }: Rule, a: Setup, b: Setup): boolean =>
   fits(first, a) && fits(then, b) && meet(among, a, b);
 
-/** A feature that must wait for another of its member, in the kind's own words. */
+/** A feature that must wait for another of its member, in the kind's own words; no cutter waits for squared corners. */
 function followed(first: Setup, then: Setup): Rule | undefined {
   const { follows } = then;
   if (!follows || memberOf(first) !== memberOf(then) || first.feature !== follows.feature) return undefined;
+  if (first.stage === 'square-ends' && then.stage === 'mortise') return undefined;
   return { id: 'follows', words: follows.words, first: {}, then: {}, among: 'half' };
 }

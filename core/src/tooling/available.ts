@@ -8,6 +8,8 @@ export interface Available {
   readonly mortiseWidths: readonly { readonly width: Mm; readonly reach: Mm }[];
   /** Diameters its bits bore, least first. */
   readonly bores: readonly Mm[];
+  /** Outsides of its guide bushings, least first. */
+  readonly bushings: readonly Mm[];
   readonly targetClearance: Mm;
   readonly corners: Schools['corners'];
   /** Step that proposed sizes are rounded to, so that they read well in the unit of the job: 1 mm, or 1/16 in. */
@@ -17,6 +19,7 @@ export interface Available {
 export const availableIn = (shop: Shop): Available => ({
   mortiseWidths: widthsIn(shop).sort((a, b) => a.width - b.width),
   bores: toolsOf(shop, 'boring-bit').map((b) => b.diameter).sort((a, b) => a - b), // prettier-ignore
+  bushings: toolsOf(shop, 'bushing').map((b) => b.outside).sort((a, b) => a - b), // prettier-ignore
   targetClearance: shop.targetClearance,
   corners: shop.schools.corners,
   step: shop.style.system === 'mm' ? 1 : INCH / 16,

@@ -13,6 +13,7 @@ import {
   withCorners,
   type BlindParams,
 } from '../blind/index.ts';
+import type { Available } from '../../tooling/index.ts';
 import type { Advice, Choice, JointKind, Members, MortiseFeature } from '../kind.ts';
 import {
   aside,
@@ -48,10 +49,12 @@ export interface HousedParams extends BlindParams {
   /** Thickness and width of the end that sinks in. */
   mateThickness: Mm;
   mateWidth: Mm;
+  /** Whether one opening of a template is to serve housing and mortise, with two bushings. */
+  opening?: 'own' | 'shared';
 }
 
 const mm = () => Joi.number().min(-100_000).max(100_000).required();
-const schema = blindSchemaWith<HousedParams>({
+const schema = blindSchemaWith<Required<HousedParams>>({
   housingDepth: mm(),
   housingClearance: mm(),
   partner: Joi.string().valid('straight', 'curved', 'tapered').required(),
@@ -59,7 +62,8 @@ const schema = blindSchemaWith<HousedParams>({
   taper: mm(),
   mateThickness: mm(),
   mateWidth: mm(),
-});
+  opening: Joi.string().valid('own', 'shared'),
+}) as Joi.ObjectSchema<HousedParams>;
 
 const PARTNER: Choice = {
   id: 'partner',
@@ -70,6 +74,40 @@ const PARTNER: Choice = {
     { value: 'tapered', label: 'Tapered' },
   ],
 };
+
+const OPENING: Choice = {
+  id: 'opening',
+  label: 'Template',
+  options: [
+    { value: 'own', label: 'An opening for each' },
+    { value: 'shared', label: 'One opening, two bushings' },
+  ],
+};
+
+/** What pairs of its bushings differ by: so much smaller, both ways, one opening makes the mortise than the housing. */
+const differencesIn = ({ bushings }: Available): Mm[] =>
+  bushings.flatMap((large) => bushings.filter((small) => small < large - 1e-6).map((small) => large - small));
+
+/**
+ * The mortise as one opening makes it beside its housing: the housing leads, as wide as the end that sinks in, and the
+ * mortise lies an equal margin inside it, half of what the bushings differ by.
+ */
+function sharing(params: HousedParams, available: Available): HousedParams {
+  const { mateThickness, mateWidth, housingClearance: hc, faceClearance: c, endClearance: e, mortiseWidth } = params;
+  const [wide, long] = [mateThickness + hc, mateWidth + hc];
+  const off = (by: Mm) => Math.abs(wide - by - mortiseWidth);
+  const [by] = differencesIn(available).filter((d) => wide - d > 3 && long - d > wide - d).sort((a, b) => off(a) - off(b)); // prettier-ignore
+  if (by === undefined) return params;
+  const edgeShoulder = (by - hc + e) / 2;
+  return {
+    ...params,
+    mortiseWidth: wide - by,
+    faceShoulder: (by - hc + c) / 2,
+    edgeShoulder,
+    tenonWidth: long - by - e,
+    position: derive(params).along + edgeShoulder - e / 2,
+  };
+}
 
 /**
  * How far a curved edge falls away over a chord, s = R - sqrt(R² - (x/2)²).
@@ -116,7 +154,8 @@ export const housed: JointKind<HousedParams> = {
   told: 'The whole end sinks in a little: for curved or tapered partners.',
   where: 'along',
   picture: 'section',
-  choices: [CORNERS, PARTNER],
+  choices: [CORNERS, PARTNER, OPENING],
+  optional: ['opening'],
   schema,
   own: ['tenonLength', 'setBack', 'mateThickness', 'mateWidth'],
   propose(members, available) {
@@ -230,6 +269,23 @@ export const housed: JointKind<HousedParams> = {
         W: tenoned.width,
       }),
     });
+    const [housing] = this.features(params, members).mortised as [MortiseFeature];
+    const margin = housing.nested?.margin;
+    const pair = margin !== undefined && differencesIn(available).some((d) => Math.abs(d - margin) < 0.02);
+    tell(params.opening === 'shared' && pair, {
+      id: 'one-opening',
+      dimension: 'mateThickness',
+      level: 'reason',
+      title: say('One opening for both'),
+      reason: say('The housing leads: it is as wide as the end measures, and the end is planed to it. The mortise lies {margin} inside it all round: bushings {by} apart, the same cutter, the template clamped once.', { margin: (margin ?? 0) / 2, by: margin ?? 0 }), // prettier-ignore
+    });
+    tell(params.opening === 'shared' && !pair, {
+      id: 'two-openings',
+      dimension: 'mortiseWidth',
+      level: 'warning',
+      title: say('One opening can’t serve both'),
+      reason: say(differencesIn(available).length ? 'The mortise must lie equally far inside the housing all round, by half of what two bushings differ by. Choose it once more to have the sizes set so.' : 'The chest has no two bushings of different size. Add one, or make an opening for each.'), // prettier-ignore
+    });
     return found;
   },
   geometry(params, member, piece, spot) {
@@ -341,7 +397,8 @@ export const housed: JointKind<HousedParams> = {
       return { ...params, [dimension]: value };
     return { ...params, ...blind.withDimension(params, members, dimension, value) };
   },
-  withChoice(params, choice, value) {
+  withChoice(params, choice, value, _members, available) {
+    if (choice === 'opening') return { ...(value === 'shared' ? sharing(params, available) : params), opening: value as 'own' }; // prettier-ignore
     if (choice !== 'partner') return withCorners(params, choice, value);
     const partner = value as HousedParams['partner'];
     return {

@@ -95,8 +95,13 @@ export const builtUpSlot: Method<SlotFeature> = {
   },
 };
 
+/** One of several on its piece: where the others are, is told by their own lines. */
+const isOneOf = ({ name }: MortiseFeature): boolean => / of \d+$/.test(name ?? '');
+
 /** Up to the mortise, the gap, and the rest; a gap at either end leaves two of the first and what is between them. */
-function middleWords({ start, length: gap, stock }: MortiseFeature, ends: number): Sentence {
+function middleWords(feature: MortiseFeature, ends: number): Sentence {
+  const { start, length: gap, stock } = feature;
+  if (isOneOf(feature)) return layerWords(stock, 'Outer layers {whole} long; the middle one leaves {gap} open from {start} on', { whole: stock.length, start, gap }); // prettier-ignore
   const rest = stock.length - ends * (start + gap);
   const text = `Outer layers {whole} long; of the middle one ${ends > 1 ? 'two' : 'one'} of {start} and one of {rest}, {gap} between`; // prettier-ignore
   return layerWords(stock, text, { whole: stock.length, start, rest, gap });
