@@ -445,3 +445,31 @@ describe('layers', () => {
     expect(wordsOf(plan, 'built-up-tenon')).toMatch(new RegExp(`tenon 600\\.0 mm long, outer layers ${(600 - 2 * L).toFixed(1)} mm; all of them 146\\.0 mm wide`)); // prettier-ignore
   });
 });
+
+describe('gaps along a strip', () => {
+  const cap = (shape: JobShape = {}) => proposed('breadboard', { rail: { thickness: 20, width: 400 }, stile: { thickness: 20, width: 70 }, ends: 'a', ...shape }); // prettier-ignore
+  const routes = { tenoned: 'saw-flat-stack+strip-slot' };
+
+  it('12: between two saw cuts, along a strip as wide as the tongue and half of cutter less bearing', () => {
+    for (const outside of [12, 15, 19]) {
+      const shop = shopOf({}, [{ kind: 'bearing', id: 'own', name: 'Bearing', outside } as Tool]);
+      const bearings = { ...shop, tools: shop.tools.filter((t) => t.kind !== 'bearing' || t.id === 'own') };
+      const plan = made({ ...cap(), routes }, bearings);
+      const cut = setupsOf(plan).find((s) => s.carrier === 'bearing-strip')!;
+      const { diameter: d } = toolOf(cut.cutter!) as Extract<Tool, { kind: 'router-cutter' }>;
+      const { tongueLength: h, tenonLength: L } = cap().params as unknown as Record<string, number>;
+      expect(figuresOf(plan, 'strip-slot', /^End to strip/)[0]).toBeCloseTo(L! - h! + (outside - d) / 2, 9);
+      expect(wordsOf(plan, 'strip-slot')).toMatch(new RegExp(`strip lies on the tongue, ${(h! + (d - outside) / 2).toFixed(1)} mm wide`)); // prettier-ignore
+      /** Walls, then the router from saw cut to saw cut, then the corners: nothing is left of them. */
+      const order = plan.cards.flatMap((c) => (c.setups[0]!.method === 'strip-slot' ? [c.setups[0]!.carrier] : []));
+      expect(order).toEqual(['two-kerfs', 'bearing-strip', 'saw-and-chisel']);
+    }
+  });
+
+  it('12: is refused without a bearing, and where no cutter goes in between', () => {
+    const why = (shop: Shop, params: object = {}) => planJob(jobWith(cap({ params })), shop).joints[0]!.routes.tenoned.find((r) => r.id === routes.tenoned)!.refusals.map((r) => speak(r.message, METRIC)).join(); // prettier-ignore
+    expect(why(EXACT)).toBe('');
+    expect(why({ ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'bearing') })).toMatch(/with a bearing for its shank/); // prettier-ignore
+    expect(why({ ...EXACT, tools: EXACT.tools.map((t): Tool => (t.kind === 'router-cutter' ? { ...t, cuttingLength: 15 } : t)) })).toMatch(/through the panel/); // prettier-ignore
+  });
+});

@@ -183,6 +183,8 @@ export interface SlotFeature extends FeatureOf<'slot'> {
   readonly width: Mm;
   /** From the worked end to its floor. */
   readonly depth: Mm;
+  /** How far wood stands out of the shoulder below its floor. */
+  readonly tongue?: Mm;
   /** A single saw cut, as wide as the saw makes it. */
   readonly kerf?: boolean;
 }

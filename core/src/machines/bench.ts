@@ -102,6 +102,7 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
   chisel: chiselled,
   file: rounded,
   'saw-and-chisel': slotted,
+  'two-kerfs': (setup, x) => kerfsOf(setup, x),
   'hand-saw': sawn,
   across: notched,
   bit: bored,
@@ -244,6 +245,16 @@ function slopedPocket(setup: Setup, x: Along, z: Along): Solid {
   const into = end + (far - near) / 2;
   const outline: Vec2[] = [[z(0), x(start)], [z(depth), x(end)], [z(depth), x(into)], [z(-1), x(into)], [z(-1), x(start)]]; // prettier-ignore
   return prismAlong('y', anticlockwise(outline), near, far);
+}
+
+/** How wide a hand saw cuts, mm (common practice). */
+export const HAND_KERF = 1;
+
+/** A saw cut inside either wall, from the tip to the floor. */
+function kerfsOf(setup: Setup, x: Along): Solid {
+  const [near, far] = [figureOf(setup, 'near').set.value, figureOf(setup, 'far').set.value];
+  const [tip, floor] = [x(-1), x(figureOf(setup, 'floor').set.value)];
+  return union(box([tip, -FAR, near], [floor, FAR, near + HAND_KERF]), box([tip, -FAR, far - HAND_KERF], [floor, FAR, far])); // prettier-ignore
 }
 
 /** Between the two walls from the tip to the floor, right through the piece. */

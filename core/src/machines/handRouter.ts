@@ -1,7 +1,8 @@
 import { box, circle, difference, prismAlong, roundedRectangle, type Solid, type Vec2 } from '../solids/index.ts';
 import { figureOf, type Pass, type Setup } from '../setups/index.ts';
 import type { Piece } from '../stock/index.ts';
-import { toolById, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
+import { toolById, type Bearing, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
+import { HAND_KERF } from './bench.ts';
 import type { MachineBody } from './machineBody.ts';
 import type { Datum, MachineModel } from './model.ts';
 import { seatPiece } from './seat.ts';
@@ -22,11 +23,14 @@ export const handRouter: MachineModel = {
     'cutter-far-side': 'far side of the cutter',
     'template-fence': 'fence of the template',
     'laid-out-from': 'layout end or edge',
+    'gauged-from': 'reference side',
     'near-mark': 'cutter at the near mark',
     'far-mark': 'cutter at the far mark',
     'wood-surface': 'surface of the wood',
     'cutter-tip': 'tip of the cutter',
     'straight-edge': 'straight-edge',
+    'near-wall': 'saw cut at the near wall',
+    'far-wall': 'saw cut at the far wall',
     'second-rail': 'second rail',
     'centre-across': 'centre of the disc',
     'centre-along': 'centre of the disc',
@@ -36,7 +40,7 @@ export const handRouter: MachineModel = {
     'template-end': 'near end of the template',
     'template-far-end': 'far end of the template',
   },
-  marks: ['laid-out-from'],
+  marks: ['laid-out-from', 'gauged-from'],
   views: [
     { id: 'above', title: 'From above', right: [1, 0, 0], up: [0, 1, 0] },
     { id: 'side', title: 'From the side', right: [1, 0, 0], up: [0, 0, 1] },
@@ -56,6 +60,7 @@ export const handRouter: MachineModel = {
     const datums: Record<string, Datum> = {
       'guide-face': across(0),
       'template-fence': across(0),
+      'gauged-from': across(0),
       'laid-out-from': along(0),
       'wood-surface': { at: [0, 0, 0], normal: [0, 0, -1] },
       'template-top': { at: [0, 0, TEMPLATE], normal: [0, 0, -1] },
@@ -190,11 +195,23 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
       ],
     };
   },
+  /** The same, from saw cut to saw cut: the rim ends in the middle of both. */
+  'bearing-strip'(given) {
+    const { setup, asIs, set, cutter, depth, x } = given;
+    const one = alongEdge(given, bearingIn(setup, asIs).outside / 2);
+    const r = cutter.diameter / 2;
+    const reach = set('edge') - bearingIn(setup, asIs).outside / 2 + r;
+    const [near, far] = [set('near') + HAND_KERF / 2, set('far') - HAND_KERF / 2];
+    const xs = [x(-4 * r), x(reach)];
+    return {
+      ...one,
+      across: { 'near-wall': set('near'), 'far-wall': set('far') },
+      sweep: prismAlong('z', roundedRectangle([Math.min(...xs), near], [Math.max(...xs), far], r), -depth, 60),
+    };
+  },
   /** The bearing on the cutter's shank runs along it. */
   'bearing-edge'(given) {
-    const bearing = given.asIs.tools.find((t) => t.kind === 'bearing' && given.setup.guides.includes(t.id));
-    if (bearing?.kind !== 'bearing') throw new Error('The set-up names no bearing.');
-    return alongEdge(given, bearing.outside / 2);
+    return alongEdge(given, bearingIn(given.setup, given.asIs).outside / 2);
   },
 };
 
@@ -240,6 +257,12 @@ function alongEdge({ set, router, cutter, depth, x, piece }: Given, before: numb
     ],
     feedsAcross: true,
   };
+}
+
+function bearingIn({ guides }: Setup, asIs: Shop): Bearing {
+  const bearing = asIs.tools.find((t) => t.kind === 'bearing' && guides.includes(t.id));
+  if (bearing?.kind !== 'bearing') throw new Error('The set-up names no bearing.');
+  return bearing;
 }
 
 function bushingIn({ guides }: Setup, asIs: Shop): Bushing {

@@ -37,5 +37,6 @@ export * from './machineBody.ts';
 export * from './scene.ts';
 export * from './measure.ts';
 export { TEMPLATE } from './handRouter.ts';
+export { HAND_KERF } from './bench.ts';
 export { faceOf } from './seat.ts';
 export { backingOf } from './backing.ts';

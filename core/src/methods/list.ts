@@ -39,6 +39,7 @@ import { sawGroove, stackGroove, turnedGroove } from './sawGroove/index.ts';
 import { handNotch, sawNotch } from './notches/index.ts';
 import { bandsawSlot } from './slots/bandsawSlot.ts';
 import { handSlot, sawSlot, sawSlotFlipped } from './slots/index.ts';
+import { stripSlot } from './stripSlot/index.ts';
 import { sawFlatOneFace } from './sawFlatOneFace/index.ts';
 import { sawFlatBlade } from './sawFlatBlade/index.ts';
 import { sawFlatStack } from './sawFlatStack/index.ts';
@@ -88,6 +89,7 @@ export const METHODS = [
   sawSlotFlipped,
   bandsawSlot,
   handSlot,
+  stripSlot,
   builtUpSlot,
   sawGroove,
   stackGroove,

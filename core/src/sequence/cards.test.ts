@@ -244,6 +244,8 @@ describe('rules as data', () => {
     'rout-then-square': [at('mortised', 'mortise'), at('mortised', 'square-ends'), at('mortised', 'square-ends', { feature: 1 })],
     'template-off': [at('mortised', 'mortise', { model: 'hand-router', traits: ['template'], feature: 1 }), at('mortised', 'square-ends', { model: 'bench' }), at('mortised', 'square-ends')],
     'saw-then-chop': [at('mortised', 'slot', { model: 'bandsaw' }), at('mortised', 'slot', { model: 'bench' }), at('mortised', 'slot', { model: 'bench', feature: 1 })],
+    'kerfs-then-rout': [at('tenoned', 'slot', { model: 'bench' }), at('tenoned', 'slot', { model: 'hand-router' }), at('tenoned', 'slot', { model: 'hand-router', feature: 1 })],
+    'rout-then-corners': [at('tenoned', 'slot', { model: 'hand-router' }), at('tenoned', 'square-ends', { model: 'bench' }), at('tenoned', 'square-ends', { model: 'bench', feature: 1 })],
     'end-first': [at('tenoned', 'end'), at('tenoned', 'shoulders'), at('tenoned', 'groove')],
     'shoulders-first': [at('tenoned', 'shoulders', { shouldersFirst: true }), at('tenoned', 'cheeks', { shouldersFirst: true }), at('tenoned', 'cheeks', { feature: 1 })],
     'cheeks-first': [at('tenoned', 'cheeks', { shouldersFirst: false }), at('tenoned', 'shoulders'), at('tenoned', 'shoulders', { feature: 1 })],

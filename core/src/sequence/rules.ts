@@ -99,6 +99,20 @@ export const RULES: readonly Rule[] = [
     among: 'feature',
   },
   {
+    id: 'kerfs-then-rout',
+    words: 'The walls of a gap are sawn before the router clears it: its cutter ends in the saw cuts.',
+    first: { stages: ['slot'], models: ['bench'] },
+    then: { stages: ['slot'], models: ['hand-router'] },
+    among: 'feature',
+  },
+  {
+    id: 'rout-then-corners',
+    words: 'The corners of a gap are sawn out once the router has made its floor.',
+    first: { stages: ['slot'] },
+    then: { stages: ['square-ends'] },
+    among: 'feature',
+  },
+  {
     id: 'end-first',
     words: 'The end is cut at its angle first: everything else counts from it.',
     first: { stages: ['end'] },

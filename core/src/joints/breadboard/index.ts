@@ -280,6 +280,7 @@ export const breadboard: JointKind<BreadboardParams> = {
           wall: tenons[i]![1],
           width: from - tenons[i]![1],
           depth: L - h,
+          tongue: h,
           follows: after,
         })),
       ],

@@ -280,6 +280,7 @@ export const fingered: JointKind<FingeredParams> = {
           wall: b + w + i * (w + gap),
           width: one.gap,
           depth: L - h,
+          ...(h > 0 && { tongue: h }),
         })),
       ],
       mortised: [
