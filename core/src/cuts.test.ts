@@ -181,7 +181,8 @@ describe('what must come before what, in the new kinds', () => {
 
   it.each<[string, (s: { of?: string; stage: string }) => boolean, (s: { of?: string; stage: string }) => boolean]>([
     ['haunched', (s) => s.stage === 'cheeks' && !/haunch/.test(s.of ?? ''), (s) => s.of === 'the haunch'],
-    ['housed', (s) => s.of === 'the housing', (s) => s.of === 'the mortise'],
+    /** Its corners are squared with those of the mortise, once both are routed. */
+    ['housed', (s) => s.of === 'the housing' && s.stage === 'mortise', (s) => s.of === 'the mortise'],
     ['stub', (s) => s.stage === 'groove', (s) => s.stage === 'cheeks' || s.stage === 'shoulders'],
     ['rebated', (s) => s.stage === 'cheeks' || s.stage === 'mortise', (s) => s.stage === 'rebate'],
     ['twin', (s) => s.stage === 'mortise', (s) => s.stage === 'slot'],

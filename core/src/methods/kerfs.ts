@@ -1,7 +1,7 @@
 import type { DatumId, LengthFigure } from '../setups/index.ts';
 import { say, type Mm } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
-import { figuresFor, SAME, type Gauged } from './method.ts';
+import { clearing, figuresFor, SAME, type Gauged } from './method.ts';
 
 /** How much each pass overlaps the last, so that no web stands between two kerfs, mm. */
 const OVERLAP: Mm = 0.5;
@@ -52,7 +52,8 @@ export function kerfFences(
   gauged: Gauged,
 ): LengthFigure[] {
   const make = figuresFor(shop);
-  return slotKerfs(p, m, kerf, shop.graduation).map((value, i, all) => {
+  const { step, clears } = clearing(kerf, shop);
+  return slotKerfs(p, m, kerf, step).map((value, i, all) => {
     const far = i === 0 && all.length > 1;
     const wall = far || i < 2;
     return make(
@@ -63,6 +64,7 @@ export function kerfFences(
         from: guide,
         to: 'near-side',
         rounding: far ? 'down' : wall ? 'up' : 'nearest',
+        clears: clears && !wall,
         acts,
         working: far
           ? say(`near wall {p} + ${called} {m} − kerf {kerf}`, { p, m, kerf })

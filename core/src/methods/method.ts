@@ -55,17 +55,28 @@ export interface Method<F extends Feature = Feature> {
 export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'slide' | 'mates'>;
 
 /**
- * Makes figures as this shop can set them. One that only has to stay below is set by rule: to a half millimetre or a
- * 32nd, and never by blocks.
+ * To what a figure is set that only clears what stands between two others: by rule where the cutter is so wide that
+ * nothing is left between even so.
+ */
+export const clearing = (width: Mm, shop: Shop): { step: Mm; clears: boolean } => {
+  const clears = shop.graduation > 0 && width >= 4 * ruleStep(shop);
+  return { step: clears ? Math.max(shop.graduation, ruleStep(shop)) : shop.graduation, clears };
+};
+
+/**
+ * Makes figures as this shop can set them. One that only has to stay below, or to clear, is set by rule: to a half
+ * millimetre or a 32nd, and never by blocks.
  */
 export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) => LengthFigure {
   const boxes = boxesFor(shop);
   const { graduation } = shop;
   const rule = ruleStep(shop);
-  return ({ stays, ...draft }, gauged = {}) =>
-    stays && graduation > 0 && draft.value >= 2 * rule
-      ? figure({ ...draft, stays }, { graduation: Math.max(graduation, rule), boxes: [] })
-      : figure(draft, { graduation, boxes, ...gauged });
+  return ({ stays, clears, ...draft }, gauged = {}) => {
+    const byRule = { graduation: Math.max(graduation, rule), boxes: [] };
+    if (stays && graduation > 0 && draft.value >= 2 * rule) return figure({ ...draft, stays }, byRule);
+    if (clears && graduation > 0) return figure({ ...draft, clears }, byRule);
+    return figure(draft, { graduation, boxes, ...gauged });
+  };
 }
 
 /** Boxes in the units of the shop; those of the other only where there is none. */

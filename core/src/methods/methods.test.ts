@@ -5,7 +5,7 @@ import { measured, modelOf } from '../machines/index.ts';
 import { planJob, routesOf, setupsOf } from '../plan/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import { asListed, cases, jobWith, TEST_SHOP, withTool, type JobShape, eachSetup } from '../testing/index.ts';
-import { METRIC, speak } from '../units/index.ts';
+import { INCH, METRIC, speak } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { rowOf } from './boring.ts';
 import { bites } from './hollowChisel/index.ts';
@@ -107,12 +107,14 @@ describe('worked values, as plain arithmetic', () => {
       fc.property(
         fc.double({ min: 0, max: 150, noNaN: true }),
         fc.double({ min: 5, max: 20, noNaN: true }),
-        (span, c) => {
-          const { full, lands } = bites(span, c);
+        fc.constantFrom(0.5, INCH / 32),
+        (span, c, rule) => {
+          const { full, lands } = bites(span, c, rule);
           const ends = [0, ...full, span];
           /** Full bites never touch a hole: beside each stands wood, or exactly the wall of the last. */
           const between = ends.slice(1).map((at, i) => at - ends[i]! - c);
           expect(Math.max(...between)).toBeLessThan(c);
+          for (const at of lands.length ? [...full, ...lands] : []) expect(Math.abs((span - at) / rule - Math.round((span - at) / rule))).toBeLessThan(1e-6); // prettier-ignore
           if (lands.length) expect(lands.length).toBe(between.length);
           else expect(Math.max(...between)).toBeLessThan(1e-6);
           /** All of it is cut: no place is farther from a bite than half a chisel. */

@@ -33,6 +33,8 @@ export interface LengthFigure {
   readonly summed?: boolean;
   /** It only has to stay below what it leads to, and is set by rule. */
   readonly stays?: boolean;
+  /** It only clears what stands between two others, and is set by rule. */
+  readonly clears?: boolean;
 }
 
 /** An angle to set, off square: by its degrees, or by how far it rises over a length. */
@@ -63,6 +65,7 @@ export interface FigureDraft {
   readonly counts?: number;
   readonly summed?: boolean;
   readonly stays?: boolean;
+  readonly clears?: boolean;
 }
 
 /** A figure as this shop sets it: the way that leaves the least error. */
@@ -90,9 +93,9 @@ export const reachedBy = (figure: Omit<LengthFigure, 'set' | 'reach'>, reach: re
   set: reach[0]!,
 });
 
-/** Blocks go between two things that can be touched; a centre can only be sighted. */
+/** Blocks go between two things that can be touched; a centre can only be sighted, a line on the wood only marked. */
 const touched = ({ from, to }: FigureDraft): boolean =>
-  ![from, to].some((d) => d.startsWith('centre') || d.endsWith('centre'));
+  from !== 'laid-out-from' && ![from, to].some((d) => d.startsWith('centre') || d.endsWith('centre'));
 
 /** Error, as it counts in the size, under which a remainder is not worth a reader's eye, mm. */
 const MATTERS = { thickness: 0.01, across: 0.01, width: 0.1, length: 0.1 };

@@ -201,7 +201,7 @@ const UNFELT: Mm = 0.025;
 /** What a pair may be in its own way because nothing here sets a figure closer: the largest error, as far as nobody feels it. */
 function unset(halves: Readonly<Record<MemberName, HalfPlan>>): Mm {
   const setups = Object.values(halves).flatMap(({ batches }) => batches.flatMap((b) => b.setups));
-  const errors = setups.flatMap((s) => s.figures.flatMap((f) => (f.stays ? [] : [Math.abs(f.set.error)])));
+  const errors = setups.flatMap((s) => s.figures.flatMap((f) => (f.stays || f.clears ? [] : [Math.abs(f.set.error)])));
   return Math.min(UNFELT, Math.max(0, ...errors));
 }
 

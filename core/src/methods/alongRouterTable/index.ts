@@ -4,7 +4,7 @@ import type { Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { rowsFor } from '../cutters.ts';
 import { EDGE_WORDS } from '../edges.ts';
-import { figuresFor, SAME, type Method } from '../method.ts';
+import { figuresFor, ruleStep, SAME, type Method } from '../method.ts';
 import { missing, over, tooClose } from '../refusal.ts';
 import { tableGear, tableRefusals, type TableGear } from '../tableRouting.ts';
 import { along, capital } from './along.ts';
@@ -21,6 +21,7 @@ function fencesOf({ wall: p, width: m }: GrooveFeature, gear: TableGear, shop: S
   const d = gear.cutter.diameter;
   const make = figuresFor(shop);
   const count = rowsFor(m, d);
+  const clears = (m - d) / Math.max(1, count - 1) + ruleStep(shop) < d - SAME;
   return Array.from({ length: count }, (_, i) => {
     const last = i > 0 && i === count - 1;
     const value = last ? p + m - d : p + (i * (m - d)) / Math.max(1, count - 1);
@@ -32,6 +33,7 @@ function fencesOf({ wall: p, width: m }: GrooveFeature, gear: TableGear, shop: S
         from: 'fence-face',
         to: 'near-side',
         rounding: last ? 'down' : i ? 'nearest' : 'up',
+        clears: clears && i > 0 && !last,
         acts: 'thickness',
         working: last ? say('near wall {p} + groove {m} − cutter {d}', { p, m, d }) : i ? say('clears what stands between the two') : say('near wall {p}', { p }), // prettier-ignore
       },

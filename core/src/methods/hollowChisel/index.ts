@@ -3,7 +3,7 @@ import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { mortiseLies, stopSide } from '../stopSide.ts';
-import { figuresFor, SAME, type Method } from '../method.ts';
+import { figuresFor, ruleStep, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 
 /** Within this a chisel is as wide as the mortise, mm. */
@@ -16,18 +16,22 @@ const chiselFor = ({ width }: MortiseFeature, shop: Shop): HollowChisel | undefi
  * Where the bites between the two ends go, as distances from the near one: full bites that leave lands narrower than
  * the chisel, and then those lands, so that the chisel is never pushed sideways into a hole.
  * @param span length of the mortise less the chisel
+ * @param rule what a rule shows: they lie so many of it before the far end
  */
-export function bites(span: Mm, chisel: Mm): { full: Mm[]; lands: Mm[] } {
-  const steps = Math.max(1, Math.ceil(span / (2 * chisel - LEAST_LAP) - SAME));
+export function bites(span: Mm, chisel: Mm, rule: Mm): { full: Mm[]; lands: Mm[] } {
+  const steps = Math.max(1, Math.ceil(span / (2 * chisel - LEAST_LAPS * rule) - SAME));
   const pitch = span / steps;
+  /** Bites that only just meet stay where they are. */
+  const meet = pitch > chisel - rule && pitch <= chisel + SAME;
+  const byRule = (from: Mm) => (meet ? from : span - Math.round((span - from) / rule) * rule);
   return {
-    full: Array.from({ length: steps - 1 }, (_, i) => (i + 1) * pitch),
-    lands: pitch > chisel + SAME ? Array.from({ length: steps }, (_, i) => (i + 0.5) * pitch) : [],
+    full: Array.from({ length: steps - 1 }, (_, i) => byRule((i + 1) * pitch)),
+    lands: pitch > chisel + SAME ? Array.from({ length: steps }, (_, i) => byRule((i + 0.5) * pitch)) : [],
   };
 }
 
-/** By how much at least a land is narrower than the chisel, mm. */
-const LEAST_LAP: Mm = 1;
+/** By how many of the rule's steps a land is narrower than the chisel: two bites and the land itself are each half a step out. */
+const LEAST_LAPS = 2.5;
 
 /** A hollow chisel, bite beside bite: the ends come square from the tool. */
 export const hollowChisel: Method<MortiseFeature> = {
@@ -131,7 +135,7 @@ function setup(
   });
   const inBetween = (kind: string, words: string, at: readonly Mm[]) =>
     at.map((from, i) => pass(`${kind}-${i + 1}`, say(words, { off: span - from }), last.id, span - from));
-  const { full, lands } = bites(span, c);
+  const { full, lands } = bites(span, c, ruleStep(shop));
   const one = span < SAME;
   return {
     id: `${joint}.hollow-chisel-${side}`,

@@ -5,7 +5,7 @@ import { say, type Mm } from '../../units/index.ts';
 import { fittingCutters, rowsFor } from '../cutters.ts';
 import { bitesOf, inLevels, plunged } from '../levels.ts';
 import { mortiseLies, stopSide } from '../stopSide.ts';
-import { figuresFor, SAME, type Method } from '../method.ts';
+import { figuresFor, ruleStep, SAME, type Method } from '../method.ts';
 import { missing, only, over, tooClose } from '../refusal.ts';
 import { pastEnd, runOutWords } from '../runOut.ts';
 
@@ -62,6 +62,7 @@ function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
   const make = figuresFor(shop);
   const centres = rows(feature, d);
   const one = centres.length === 1;
+  const clears = centres.length > 2 && centres[1]! - centres[0]! + ruleStep(shop) < d - SAME;
   return centres.map((value, i) =>
     make({
       id: one ? 'face' : `face-${i + 1}`,
@@ -71,6 +72,7 @@ function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
       to: 'cutter-centre',
       /** The outer rows make the walls: no mortise comes wider than it should. */
       rounding: one || (i > 0 && i < centres.length - 1) ? 'nearest' : i === 0 ? 'up' : 'down',
+      clears: clears && i > 0 && i < centres.length - 1,
       acts: 'thickness',
       working: one
         ? say('near wall {p} + half the mortise {half}', { p, half: m / 2 })

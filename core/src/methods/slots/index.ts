@@ -4,7 +4,7 @@ import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { kerfFences, kerfWords, slotKerfs } from '../kerfs.ts';
-import { figuresFor, SAME, type Gauged, type Method } from '../method.ts';
+import { clearing, figuresFor, SAME, type Gauged, type Method } from '../method.ts';
 import { missing, tooClose, under } from '../refusal.ts';
 import { alongPiece } from '../wedged.ts';
 import { faceSetBy, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
@@ -125,13 +125,14 @@ function flippedFences({ across, wall: p, width: m, stock }: SlotFeature, shop: 
   const size = across === 'thickness' ? stock.thickness : stock.width;
   const make = figuresFor(shop);
   const gauged = faceSetIn(shop);
-  const [wall, ...others] = slotKerfs(p, m, kerf, shop.graduation).filter((at) => at + kerf / 2 > size / 2 - SAME);
+  const { step, clears } = clearing(kerf, shop);
+  const [wall, ...others] = slotKerfs(p, m, kerf, step).filter((at) => at + kerf / 2 > size / 2 - SAME);
   const places = [wall!, ...others].sort((a, b) => b - a);
   return places.map((value, i) => {
     const middle = Math.abs(value + kerf / 2 - size / 2) < SAME && i > 0;
     const name = i === 0 ? 'Fence, both walls' : middle ? 'Fence, middle' : `Fence, between, ${i}`;
     const working = i === 0 ? say('near wall {p} + slot {m} − kerf {kerf}; centred, so one setting serves both walls', { p, m, kerf }) : say('clears what stands between, each kerf over the last'); // prettier-ignore
-    return make({ id: `fence-${i + 1}`, name, value, from: 'jig-face', to: 'near-side', rounding: i ? 'nearest' : 'down', acts: across, working, counts: i ? 1 : 2 }, gauged); // prettier-ignore
+    return make({ id: `fence-${i + 1}`, name, value, from: 'jig-face', to: 'near-side', rounding: i ? 'nearest' : 'down', clears: clears && i > 0, acts: across, working, counts: i ? 1 : 2 }, gauged); // prettier-ignore
   });
 }
 

@@ -5,7 +5,7 @@ import { toolById, toolsOf, type Shop, type StopBlock, type TableSaw } from '../
 import { say, type Mm } from '../../units/index.ts';
 import { overBlade } from '../blades.ts';
 import { slotKerfs } from '../kerfs.ts';
-import { figuresFor, type Method } from '../method.ts';
+import { clearing, figuresFor, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
 import { shoulderChecks, shortOf, shouldersLeft, shouldersOf } from '../shoulders.ts';
 import { tilting } from '../wedged.ts';
@@ -237,7 +237,7 @@ export const tiltedSlot: Method<SlotFeature> = {
     const { degrees } = feature.lean!;
     if (!saw) return tiltRefusals(90 - degrees, shop, 0, 'tenonLength');
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
-    const cuts = slotCuts(feature, kerf, shop.graduation);
+    const cuts = slotCuts(feature, kerf, clearing(kerf, shop).step);
     const out = Math.max(...cuts.map(({ height }) => height)) / angleOf(degrees).sin;
     return [
       ...tiltRefusals(90 - degrees, shop, out, 'tenonLength'),
@@ -249,10 +249,11 @@ export const tiltedSlot: Method<SlotFeature> = {
     const { saw, kerf } = gearOf(shop);
     const { degrees } = feature.lean!;
     const make = figuresFor(shop);
-    const cuts = slotCuts(feature, kerf, shop.graduation);
+    const { step, clears } = clearing(kerf, shop);
+    const cuts = slotCuts(feature, kerf, step);
     const id = (name: string, i: number) => (cuts.length === 1 ? name : `${name}-${i + 1}`);
     const where = (i: number) => (cuts.length > 1 && i === 0 ? 'far wall' : i < 2 ? 'near wall' : `between, ${i - 1}`);
-    const fences = cuts.map(({ along }, i) => make({ id: id('fence', i), name: `Fence, ${where(i)}`, value: along, from: 'fence-face', to: 'near-side', rounding: cuts.length > 1 && i === 0 ? 'down' : i < 2 ? 'up' : 'nearest', acts: 'length', working: say('along the table from the corner that stands out, {along}', { along }) }, { scale: saw.fenceScale })); // prettier-ignore
+    const fences = cuts.map(({ along }, i) => make({ id: id('fence', i), name: `Fence, ${where(i)}`, value: along, from: 'fence-face', to: 'near-side', rounding: cuts.length > 1 && i === 0 ? 'down' : i < 2 ? 'up' : 'nearest', clears: clears && i > 1, acts: 'length', working: say('along the table from the corner that stands out, {along}', { along }) }, { scale: saw.fenceScale })); // prettier-ignore
     const heights = cuts.map(({ height }, i) => make({ id: id('blade-height', i), name: `Blade height, ${where(i)}`, value: height, from: 'table', to: 'highest-tooth', rounding: 'up', acts: 'thickness', working: say('upright over the table, at the depth {depth} square to the mitre', { depth: feature.depth }) }, { scale: saw.heightScale })); // prettier-ignore
     return [
       {
