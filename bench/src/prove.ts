@@ -28,7 +28,6 @@ const parts = JOINT_KINDS.map((kind) => `| ${kind.id} | ${METHODS.map((m) => par
 
 /** Ways that are not there yet, and what they would cut. */
 const NOT_YET: readonly (readonly [way: string, kinds: string])[] = [
-  ['Paired cutters of unequal diameter, long and short shoulder in one go', 'rebated'],
   ['A fence tilted, in place of a wedge', 'angled, spline'],
 ];
 

@@ -64,7 +64,7 @@ export const roundEdges: Method<TenonFeature> = {
     return rounding.map((tongue, i) => {
       const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, nearLength, farLength } = tongue;
       const even = Math.abs(nearLength - farLength) < SAME;
-      return handSetup(
+      const setup = handSetup(
         {
           id: `${context.joint}.round-edges${i ? `.${i + 1}` : ''}`,
           method: roundEdges.id,
@@ -152,6 +152,7 @@ export const roundEdges: Method<TenonFeature> = {
         'Round the four long edges of the tenon with rasp or file, up to the shoulder',
         context,
       );
+      return rounding.length > 1 ? { ...setup, of: `tenon ${i + 1} of ${rounding.length}` } : setup;
     });
   },
 };
