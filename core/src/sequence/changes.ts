@@ -105,6 +105,12 @@ export class Changes {
     return minutes;
   }
 
+  /** A card’s machine, and the cutter that it begins with there; -1 where there is none. */
+  kindOf(card: number): { machine: number; cutter: number } {
+    const ask = this.from[card]!;
+    return { machine: this.where[card]!, cutter: ask < this.from[card + 1]! ? this.first[ask]! : -1 };
+  }
+
   /** Minutes of a whole order. */
   of(order: readonly number[]): number {
     const stands = this.initial.slice();

@@ -2,7 +2,7 @@ import type { Setup } from '../setups/index.ts';
 import type { Minutes, Shop } from '../tooling/index.ts';
 import { cardsFor, type DraftCard } from './cards.ts';
 import { Changes } from './changes.ts';
-import { bestOrder, greedyOrder, plainOrder, wantedOrder } from './search.ts';
+import { bestOrder, greedyOrder, plainOrder, tidied, wantedOrder } from './search.ts';
 
 /** An order to cut in, and what it takes beside others, minutes of changing over. */
 export interface Run {
@@ -18,7 +18,7 @@ export interface Run {
 }
 
 /** Exchanges that are tried while somebody waits for the plan: fewer where each takes longer. */
-const movesFor = (cards: number): number => Math.min(20_000, Math.round(1_500_000 / Math.max(1, cards)));
+const movesFor = (cards: number): number => Math.min(60_000, 1000 * cards, Math.round(6_000_000 / Math.max(1, cards)));
 
 /**
  * A run order that keeps every hard rule: as somebody wants it, else one that takes few minutes, never more than joint
@@ -27,7 +27,7 @@ const movesFor = (cards: number): number => Math.min(20_000, Math.round(1_500_00
  */
 export function runOrder(cards: readonly DraftCard[], cost: Minutes, wanted?: readonly number[]): Run {
   const changes = new Changes(cards, cost);
-  const found = bestOrder(changes, cards, movesFor(cards.length));
+  const found = tidied(cards, bestOrder(changes, cards, movesFor(cards.length)));
   const order = wanted ? wantedOrder(cards, wanted, found) : found;
   return {
     order,
