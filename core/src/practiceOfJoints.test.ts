@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { resolve } from './exchange/index.ts';
+import { resolve, withPerPiece } from './exchange/index.ts';
 import { kindOf, type GrooveFeature, type RoundTenonFeature, type TenonFeature } from './joints/index.ts';
 import { pastEnd } from './methods/runOut.ts';
 import { planJob, setupsOf, type Plan } from './plan/index.ts';
@@ -331,6 +331,21 @@ describe('a row on one piece', () => {
     expect(both.pieces!.flatMap((p) => [...p.mismatches, ...p.faults, ...p.trapped])).toEqual([]);
     const counts = setupsOf(both).filter((s) => s.method === 'edge-guide').map((s) => s.occurrences.map((o) => o.count)); // prettier-ignore
     expect(counts).toEqual([[4, 4], [4, 4]]); // prettier-ignore
+  });
+
+  it('14: a new count brings an even pitch with it, and none where they don’t fit; one that was given is kept', () => {
+    const job = jobWith({ params: { position: 120, corners: 'squared' } });
+    const at = (perPiece: number, ends: 'a' | 'both', pitch?: number) => {
+      const [joint] = inRow({ ends, ...(pitch !== undefined && { pitch }) }, { params: { position: 120, corners: 'squared' } }).joints; // prettier-ignore
+      return withPerPiece(joint!, perPiece, job, 1).mortised;
+    };
+    /** 900 long, each 50 from 120 on: 610 for three steps; from both ends five. */
+    expect(at(4, 'a').pitch).toBe(203);
+    expect(at(6, 'both').pitch).toBe(122);
+    expect(at(2, 'both')).not.toHaveProperty('pitch');
+    expect(at(40, 'a')).not.toHaveProperty('pitch');
+    expect(at(4, 'a', 90).pitch).toBe(90);
+    expect(at(3, 'both')).not.toHaveProperty('pitch');
   });
 
   it('14: without a pitch, too close, too far on, or where both ends’ rows meet it is refused with the number that is wrong', () => {

@@ -1,4 +1,4 @@
-import { inRow, kindOf, type JointKind, type MemberName, type Members } from '../joints/index.ts';
+import { evenPitch, inRow, kindOf, type JointKind, type MemberName, type Members } from '../joints/index.ts';
 import { pieceOf, turnedPiece, type Part } from '../stock/index.ts';
 import { endsOf, entryOf, type Job, type Joint } from './jobFile.ts';
 
@@ -8,6 +8,17 @@ const ALONG: ReadonlySet<JointKind['where']> = new Set(['along', 'across']);
 /** How many mortises of a joint lie one after the other, from each layout end of a piece. */
 export function inARow({ kind, mortised: { perPiece, ends } }: Pick<Joint, 'kind' | 'mortised'>): number {
   return perPiece > 1 && ALONG.has(kindOf(kind).where) ? perPiece / endsOf(ends).length : 1;
+}
+
+/** A joint of which its mortised pieces have so many each, in a row with an even pitch where they are several from an end. */
+export function withPerPiece(joint: Joint, perPiece: number, job: Pick<Job, 'parts'>, step: number): Joint {
+  const changed = { ...joint, mortised: { ...joint.mortised, perPiece } };
+  const count = inARow(changed);
+  if (count <= 1 || !Number.isInteger(count) || joint.mortised.pitch) return changed;
+  const { params, members } = resolve(changed, job);
+  const mirrored = endsOf(changed.mortised.ends).length > 1;
+  const pitch = evenPitch(kindOf(changed.kind), params, members, { count, mirrored }, step);
+  return pitch ? { ...changed, mortised: { ...changed.mortised, pitch } } : changed;
 }
 
 /** The joint's kind, or the row of it that each mortised piece has. */

@@ -1,13 +1,16 @@
 import type { ReactNode } from 'react';
-import { inARow, LIMITS, type Joint, type LengthStyle, type MemberName } from '@velk/core';
+import { inARow, LIMITS, withPerPiece, type Job, type Joint, type LengthStyle, type MemberName } from '@velk/core';
 import { CountField } from '../widgets/CountField.tsx';
 import { Choice } from '../widgets/Choice.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
 
 interface Props {
+  readonly job: Job;
   readonly joint: Joint;
   readonly names: Readonly<Record<MemberName, string>>;
   readonly style: LengthStyle;
+  /** That proposed lengths are rounded to, mm. */
+  readonly step: number;
   /** What is wrong with the pitch of a row. */
   readonly error: string | undefined;
   readonly onChange: (joint: Joint) => void;
@@ -16,7 +19,7 @@ interface Props {
 }
 
 /** On which ends and sides of its parts a joint is made, and how often. */
-export function JointPlaces({ joint, names, style, error, onChange, children }: Props) {
+export function JointPlaces({ job, joint, names, style, step, error, onChange, children }: Props) {
   const row = inARow(joint);
   return (
     <div className="note">
@@ -31,7 +34,7 @@ export function JointPlaces({ joint, names, style, error, onChange, children }: 
               called="Mortises a piece"
               value={joint.mortised.perPiece}
               most={LIMITS.perPiece}
-              onChange={(perPiece) => onChange({ ...joint, mortised: { ...joint.mortised, perPiece } })}
+              onChange={(perPiece) => onChange(withPerPiece(joint, perPiece, job, step))}
             />
           </span>
         </label>

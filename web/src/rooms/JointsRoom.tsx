@@ -313,7 +313,15 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </p>
           </div>
         ))}
-        <JointPlaces joint={joint} names={names} style={style} error={errors['pitch']} onChange={replace}>
+        <JointPlaces
+          job={job}
+          joint={joint}
+          names={names}
+          style={style}
+          step={available.step}
+          error={errors['pitch']}
+          onChange={replace}
+        >
           {inMargin.map(({ id, name, value }) => (
             <label key={id}>
               {name.charAt(0).toUpperCase() + name.slice(1)}{' '}

@@ -2,14 +2,15 @@ import {
   availableIn,
   freshId,
   INCH,
-  kindOf,
-  pieceOf,
-  shopFor,
-  PLAIN_PART,
   type Job,
   type Joint,
+  kindOf,
   type Part,
+  pieceOf,
+  PLAIN_PART,
   type Shop,
+  shopFor,
+  withPerPiece,
 } from '@velk/core';
 
 const SIZES = {
@@ -38,7 +39,8 @@ export function newPart(name: string, job: Job, sort: keyof typeof SIZES): Part 
 export function newJoint(job: Job, shop: Shop, tenoned: Part, mortised: Part, kind = 'blind'): Joint {
   const members = { tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') };
   const name = `${tenoned.name} into ${mortised.name.toLowerCase()}`;
-  return {
+  const available = availableIn(shopFor(job, shop));
+  const joint: Joint = {
     id: freshId(name, job.joints),
     name,
     kind,
@@ -47,9 +49,11 @@ export function newJoint(job: Job, shop: Shop, tenoned: Part, mortised: Part, ki
       part: mortised.id,
       ends: 'both',
       edge: 'reference',
-      perPiece: Math.max(1, Math.round((tenoned.quantity * 2) / mortised.quantity)),
+      perPiece: 1,
     },
-    params: kindOf(kind).propose(members, availableIn(shopFor(job, shop))).params,
+    params: kindOf(kind).propose(members, available).params,
     routes: {},
   };
+  const perPiece = Math.max(1, Math.round((tenoned.quantity * 2) / mortised.quantity));
+  return withPerPiece(joint, perPiece, job, available.step);
 }

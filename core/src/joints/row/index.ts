@@ -1,7 +1,7 @@
 import { difference, union, type Solid } from '../../solids/index.ts';
 import { pieceSolid } from '../../stock/index.ts';
-import { say, type Mm } from '../../units/index.ts';
-import type { Feature, JointKind } from '../kind.ts';
+import { roundTo, say, type Mm } from '../../units/index.ts';
+import type { Feature, JointKind, Members } from '../kind.ts';
 
 /** Equal mortises on one piece, each a pitch farther from the layout end than the one before. */
 export interface Row {
@@ -23,6 +23,32 @@ function spanOf(feature: Feature): readonly [Mm, Mm] | undefined {
   return undefined;
 }
 
+/** What the features of one mortise take along their piece, mm. */
+const extentOf = (features: readonly Feature[]): readonly [Mm, Mm] => {
+  const spans = features.flatMap((f) => spanOf(f) ?? []);
+  return [Math.min(...spans), Math.max(...spans)];
+};
+
+/**
+ * The pitch that spreads a row evenly over its piece, as far from the other end as it begins; with rows from both ends
+ * all of them.
+ * @param kind without its row
+ * @param step that it is rounded down to, mm
+ * @returns nothing where they don't fit side by side
+ */
+export function evenPitch(
+  kind: JointKind,
+  params: Params,
+  members: Members,
+  { count, mirrored }: Pick<Row, 'count' | 'mirrored'>,
+  step: Mm,
+): Mm | undefined {
+  const [from, to] = extentOf(kind.features(params, members).mortised);
+  const all = mirrored ? 2 * count : count;
+  const pitch = roundTo((members.mortised.length - 2 * from - (to - from)) / (all - 1), step, 'down');
+  return count > 1 && pitch >= to - from + 1 ? pitch : undefined;
+}
+
 /**
  * A kind whose mortise is made several times on each piece: its features and wood are those of the whole row, its
  * gauges and its drawing those of the first.
@@ -41,8 +67,7 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
       const told = (dimension: string, value: Mm, bound: Mm, text: string) => [
         { path: 'pitch', part: names.mortised, dimension, value, bound, message: say(`${names.mortised}: ${text}`, { value, bound }) }, // prettier-ignore
       ];
-      const spans = kind.features(params, members).mortised.flatMap((f) => spanOf(f) ?? []);
-      const [from, to] = [Math.min(...spans), Math.max(...spans)];
+      const [from, to] = extentOf(kind.features(params, members).mortised);
       if (!Number.isInteger(count))
         return told('mortises a piece', 2 * count, 2 * Math.ceil(count), 'an odd count can’t be laid out from both ends of each piece; make it even, or lay out from one end.'); // prettier-ignore
       if (count > 1 && !(pitch > 0))

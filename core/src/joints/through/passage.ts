@@ -45,7 +45,7 @@ export function withPassage<P extends BlindParams>(
     withDimension: (params, ...rest) => ({ ...params, ...as(params).withDimension(params, ...rest) }),
     withChoice(params, choice, value, members, available) {
       if (choice !== 'passage') return { ...params, ...kind.withChoice(params, choice, value, members, available) };
-      if (value === (params.passage ?? 'blind')) return { ...params, passage: value as 'blind' };
+      if (value === (params.passage ?? 'blind')) return { ...params, passage: value };
       const inside = kind.propose(members, available).params.tenonLength;
       const outside = members.mortised.width + roundTo(1.5, available.step, 'up');
       return { ...params, passage: value as 'blind', tenonLength: value === 'through' ? outside : inside };
