@@ -321,7 +321,8 @@ describe('a row on one piece', () => {
     expect(marks.slice(1).map((at, i) => at - marks[i]!)).toEqual([150, 150, 150]);
     const [card, ...others] = plan.cards.filter((c) => c.setups.some((s) => s.method === 'edge-guide'));
     expect(others).toEqual([]);
-    expect(card!.setups.map((s) => s.of)).toEqual(['1 of 4', '2 of 4', '3 of 4', '4 of 4']);
+    expect(card!.setups.map((s) => s.of)).toEqual([1, 2, 3, 4].map((i) => `mortise ${i} of 4`));
+    expect(card!.title).toMatch(/: mortise 1 to 4 of 4$/);
     /** Four stiles: each mortise is made in all of them, not in sixteen. */
     expect(card!.setups.map((s) => s.occurrences.map((o) => o.count))).toEqual([[4], [4], [4], [4]]);
 

@@ -203,8 +203,14 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
     const reach = set('edge') - bearingIn(setup, asIs).outside / 2 + r;
     const [near, far] = [set('near') + HAND_KERF / 2, set('far') - HAND_KERF / 2];
     const xs = [x(-4 * r), x(reach)];
+    const middle = (near + far) / 2;
     return {
       ...one,
+      bodies: [
+        ...one.bodies.filter((b) => b.role === 'stop').map((b) => ({ ...b, label: 'strip' })),
+        { role: 'base', label: 'router base', solid: baseAt(x(reach - r), middle, given.router) },
+        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([x(reach - r), middle], r), -depth, 26) },
+      ],
       across: { 'near-wall': set('near'), 'far-wall': set('far') },
       sweep: prismAlong('z', roundedRectangle([Math.min(...xs), near], [Math.max(...xs), far], r), -depth, 60),
     };

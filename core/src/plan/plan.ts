@@ -252,6 +252,15 @@ function matesCut(run: readonly (readonly Setup[])[]): boolean[] {
   );
 }
 
+/** Names that count through, such as “mortise 1 of 3”, as one: “mortise 1 to 3 of 3”. */
+function inRun(names: readonly string[]): string[] {
+  const counted = names.map((name) => /^(.*) (\d+) of (\d+)$/.exec(name));
+  const [first, last] = [counted[0], counted.at(-1)];
+  const alike = counted.every((one, i) => one && one[1] === first![1] && one[3] === first![3] && Number(one[2]) === Number(first![2]) + i); // prettier-ignore
+  if (!alike || names.length < 3) return [...names];
+  return [`${first![1]} ${first![2]} to ${last![2]} of ${first![3]}`];
+}
+
 /** What a card is called: its ways of cutting, each with the features it is about where a joint has several. */
 function titleOf(setups: readonly Setup[]): string {
   const titles = distinct(setups.map((s) => s.title));
@@ -259,7 +268,7 @@ function titleOf(setups: readonly Setup[]): string {
   return titles
     .map((title) => {
       const names = distinct(own(title).map((s) => s.of ?? ''));
-      const named = names.every(Boolean) ? `${title}: ${names.join(', ')}` : title;
+      const named = names.every(Boolean) ? `${title}: ${inRun(names).join(', ')}` : title;
       return own(title).every((s) => s.mirrored) ? `${named}, mirrored` : named;
     })
     .join('; ');

@@ -55,7 +55,9 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     on.setups,
   ].map((setups) => sizesOf(modeller, { ...on, setups }, shop));
   const made = gainsOf(modeller, { ...on, moved: own }, shop).flatMap(({ figure, makes }) =>
-    figure.stays || figure.clears ? [] : makes.filter(({ gain }) => Math.abs(gain) > LEAST_GAIN).map((m) => m.dimension),
+    figure.stays || figure.clears
+      ? []
+      : makes.filter(({ gain }) => Math.abs(gain) > LEAST_GAIN).map((m) => m.dimension),
   );
   const { members } = jointIn(job, joint);
   const sizeOf = sizesIn(on.kind, on.params, members);

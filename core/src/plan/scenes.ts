@@ -50,14 +50,14 @@ function scenesOfSetup(setup: Setup, before: readonly Setup[], { basis: { job } 
   const waste = kind.geometry(params, at.member, spot.piece, at).mustBeEmpty;
   const gone = before.flatMap((other) => {
     const there = workedBy(other, at);
-    return there ? [takenBy(other, other.passes, { ...spot, at: there }, shop)] : [];
+    return there ? takenBy(other, other.passes, { ...spot, at: there }, shop) : [];
   });
   const shown = setup.passes.filter((pass) => pass.level === undefined);
   return shown.map((pass, i) => {
     const placement = model.place(setup, pass, at, spot.piece, shop);
     /** What stands at other places of the guide has been cut by then. */
     const earlier = shown.slice(0, i).filter((other) => other.figures['across'] !== pass.figures['across']);
-    const taken = [...gone, takenBy(setup, earlier, spot, shop)];
+    const taken = [...gone, ...takenBy(setup, earlier, spot, shop)];
     return {
       setup: setup.id,
       pass: pass.id,
@@ -73,9 +73,9 @@ function workedBy({ occurrences }: Setup, at: Occurrence): Occurrence | undefine
   return half.find((o) => o.end === at.end && o.edge === at.edge) ?? half[0];
 }
 
-/** The wood that passes take from a piece, in its own axes. */
-const takenBy = (setup: Setup, passes: readonly Pass[], { at, piece }: Spot, shop: Shop): Solid[] =>
-  passes.flatMap((pass): Solid[] => {
+/** The wood that each pass takes from a piece, in its own axes: between two solids where there are two. */
+const takenBy = (setup: Setup, passes: readonly Pass[], { at, piece }: Spot, shop: Shop): Solid[][] =>
+  passes.map((pass): Solid[] => {
     const placement = modelOf(setup.model).place(setup, pass, at, piece, shop);
     const sweep: Solid = { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
     if (setup.stage !== 'end') return [sweep];

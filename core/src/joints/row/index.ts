@@ -14,6 +14,9 @@ export interface Row {
 
 type Params = Readonly<Record<string, unknown>>;
 
+/** What one of a row is called. */
+const CALLED: Readonly<Partial<Record<Feature['form'], string>>> = { bore: 'hole' };
+
 /** What of a mortised piece a feature takes along it, from the layout end, mm; nothing for what runs all along. */
 function spanOf(feature: Feature): readonly [Mm, Mm] | undefined {
   if (feature.form === 'mortise' || feature.form === 'notch') return [feature.start, feature.start + feature.length];
@@ -108,7 +111,7 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
         mortised: rows.flatMap((own, i) =>
           own.map((f) => ({
             ...f,
-            name: `${f.name ? `${f.name}, ` : ''}${i + 1} of ${rows.length}`,
+            name: `${f.name ? `${f.name},` : (CALLED[f.form] ?? f.form)} ${i + 1} of ${rows.length}`,
             ...(f.follows && { follows: { ...f.follows, feature: f.follows.feature + i * own.length } }),
           })),
         ),
