@@ -294,6 +294,8 @@ describe('shoulders after cheeks', () => {
     const cheeks = setupsOf(plan).filter((s) => s.method === 'bandsaw-waste-in');
     /** Far side at the shoulder, the kerf in it: T − 2 × shoulder stays. */
     expect(cheeks.map((s) => [s.figures[0]!.value, s.figures[0]!.to, s.passes.length])).toEqual([[7, 'far-side', 4]]);
+    /** Of the 7 the kerf, 1.1, lies on this side of the tenon. */
+    expect(wordsOf(plan, 'bandsaw-waste-in')).toMatch(/runs 5\.9 mm from the blade, nearer than the guides/);
     expect(plan.cards.filter((c) => c.setups.some((s) => s.method === 'bandsaw-waste-in'))).toHaveLength(1);
     const shoulders = setupsOf(plan).filter((s) => s.method === 'bandsaw-block');
     const { thickness } = toolOf('block') as Extract<Tool, { kind: 'stop-block' }>;

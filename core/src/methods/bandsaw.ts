@@ -12,9 +12,12 @@ const LEAST_FENCE: Mm = 2;
 /** Nearer than this a bandsaw's guides meet its fence, mm (common practice). */
 const GUIDES: Mm = 6;
 
-/** What goes between fence and piece where the fence itself can't come so near to the blade. */
-export function nearFence(fences: readonly LengthFigure[]): Sentence[] {
-  const near = Math.min(...fences.map((f) => f.value));
+/**
+ * What goes between fence and piece where the fence itself can't come so near to the blade.
+ * @param beyond the kerf, where the figures count to the far side of it, mm
+ */
+export function nearFence(fences: readonly LengthFigure[], beyond: Mm = 0): Sentence[] {
+  const near = Math.min(...fences.map((f) => f.value)) - beyond;
   return near < GUIDES ? [say('The piece runs {near} from the blade, nearer than the guides let the fence come: a tall, narrow auxiliary fence stands on it and passes under them.', { near })] : []; // prettier-ignore
 }
 

@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { bandsawKerf, bandsawRefusals, cheekStop, onBandsaw } from '../bandsaw.ts';
+import { bandsawKerf, bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
 import { figuresFor, type Gauged, type Method } from '../method.ts';
 import { missing, under } from '../refusal.ts';
 import { shouldersOf, type Shoulder } from '../shoulders.ts';
@@ -84,6 +84,7 @@ export const bandsawWasteIn: Method<TenonFeature> = {
         say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
         say('Measure from the fence to the far side of the blade: shoulder and kerf together leave the tenon.'),
         say('The tenon is what the cuts leave of the stock: test on a piece of the same measured thickness.'),
+        ...nearFence([fence], kerf),
         say('The strip stays on the piece until its shoulder is cut: the stop stands beyond the blade, where only the tenon meets it.'), // prettier-ignore
       ],
     }));
