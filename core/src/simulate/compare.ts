@@ -86,17 +86,24 @@ export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangl
   return triangles.filter((t) => !skin.some(([axis, at]) => t.every((p) => Math.abs(p[axis]! - at) < 1e-3)));
 }
 
-/** The point of a lump farthest from the faces, mm, and the direction straight away from them there. */
+/**
+ * The point of a lump farthest from the faces, mm, and the direction straight away from them there. A slab between two
+ * faces has all its corners on them: where they tell nothing, points all over its skin are looked at.
+ */
 export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
   const { min, max } = lump.bounds();
   const sizes = subtract(max, min);
   const finest = Math.min(...sizes) > 0.5 ? Math.max(...sizes) / 8 : undefined;
   let found = { depth: 0, normal: [0, 0, 0] as Vec3, place: scale(add(min, max), 0.5) };
   const near = boxed(faces);
-  for (const corner of lump.points(finest)) {
-    const away = fartherThan(found.depth, near, corner);
-    if (away) found = { depth: length(away), normal: scale(away, 1 / length(away)), place: corner };
-  }
+  const look = (points: readonly Vec3[]) => {
+    for (const point of points) {
+      const away = fartherThan(found.depth, near, point);
+      if (away) found = { depth: length(away), normal: scale(away, 1 / length(away)), place: point };
+    }
+  };
+  look(lump.points(finest));
+  if (found.depth <= TOLERANCE && finest === undefined) look(lump.points(Math.max(...sizes) / 8));
   return found;
 }
 

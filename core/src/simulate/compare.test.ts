@@ -1,0 +1,48 @@
+import * as fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { kindOf } from '../joints/index.ts';
+import { box, difference, type Modeller } from '../solids/index.ts';
+import { loadModeller, WORKED } from '../testing/index.ts';
+import { compare } from './compare.ts';
+
+let modeller: Modeller;
+beforeAll(async () => {
+  modeller = await loadModeller();
+});
+
+describe('cut and wanted wood compared', () => {
+  const piece = { length: 600, thickness: 22, width: 70 };
+  const { faceShoulder: a, mortiseWidth: t, edgeShoulder: b, tenonWidth: w, tenonLength: L } = WORKED;
+  const wanted = kindOf('blind').geometry({ ...WORKED, corners: 'squared' }, 'tenoned', piece, { end: 'a', edge: 'reference' }); // prettier-ignore
+  /** A slab of each side of the tenon, between two of its other faces. */
+  const SLABS = {
+    'near cheek': (e: number) => box([0, a, b], [L, a + e, b + w]),
+    'far cheek': (e: number) => box([0, a + t - e, b], [L, a + t, b + w]),
+    'near edge': (e: number) => box([0, a, b], [L, a + t, b + e]),
+    'far edge': (e: number) => box([0, a, b + w - e], [L, a + t, b + w]),
+    'a groove in a cheek': (e: number) => box([0, a, b + 5], [L, a + e, b + 9]),
+  } as const;
+
+  it.each(Object.keys(SLABS) as (keyof typeof SLABS)[])('wood gone from the %s is found by its depth, however thin it is', (side) => {
+    fc.assert(
+      fc.property(fc.integer({ min: 6, max: 900 }).map((thousandths) => thousandths / 1000), (e) => {
+        modeller.scope(() => {
+          const cut = modeller.solid(difference(wanted.mustRemain, SLABS[side](e)));
+          const [worst, ...more] = compare(modeller, cut, wanted, piece);
+          expect(worst).toMatchObject({ sort: 'gone' });
+          expect(Math.abs(worst!.depth - e)).toBeLessThan(0.003);
+          expect(more).toEqual([]);
+        });
+      }),
+      { seed: 3, numRuns: 25 },
+    );
+  }); // prettier-ignore
+
+  it('what is within the tolerance is none, and neither is the tenon as it should be', () => {
+    modeller.scope(() => {
+      expect(compare(modeller, modeller.solid(wanted.mustRemain), wanted, piece)).toEqual([]);
+      const nearly = modeller.solid(difference(wanted.mustRemain, SLABS['near cheek'](0.004)));
+      expect(compare(modeller, nearly, wanted, piece)).toEqual([]);
+    });
+  });
+});
