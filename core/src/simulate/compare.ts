@@ -145,11 +145,16 @@ function thickest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 'depth
     const depth = Math.min(thin, length(away));
     if (depth <= found.depth) continue;
     const axis = across.indexOf(thin);
-    const normal: Vec3 = depth < thin ? scale(away, 1 / depth) : [Number(axis === 0), Number(axis === 1), Number(axis === 2)]; // prettier-ignore
+    /** A fin is as deep as it is thick; anything else lies off the face it is nearest to. */
+    const off = length(away);
+    const normal: Vec3 = off < FIN * thin ? scale(away, 1 / off) : [Number(axis === 0), Number(axis === 1), Number(axis === 2)]; // prettier-ignore
     found = { depth, normal, place };
   }
   return found;
 }
+
+/** What reaches so many times its own thickness off every wanted face is a fin. */
+const FIN = 4;
 
 /** A point just under the middle of a triangle of a body's skin; nothing for one without area. */
 function inside([a, b, c]: Triangle): Vec3 | undefined {
