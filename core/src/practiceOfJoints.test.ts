@@ -293,6 +293,11 @@ describe('through, wedged', () => {
     expect(told({ haunchLength: 16, haunchClearance: 0.5 })).toEqual([
       expect.stringMatching(/flare is 30\.0 mm deep from the exit, the mortise’s ends only 28\.5 mm/),
     ]);
+    expect(told({ position: 842.5 })).toEqual(expect.arrayContaining([expect.stringMatching(/the flare would end 901\.5 mm from the layout end/)])); // prettier-ignore
+    /** A pocket between them stays a pocket. */
+    const pockets = of.features({ ...params, haunchLength: 8, haunchClearance: 0.5 }, members).mortised.filter((f) => f.form === 'mortise' && f.pocket); // prettier-ignore
+    expect(pockets).toEqual([expect.objectContaining({ depth: 8.5 })]);
+    expect(pockets[0]).not.toHaveProperty('through');
     /** The way back keeps the gap at the bottom, and takes the wedges away. */
     const back = of.withChoice(params, 'passage', 'blind', members, availableIn(EXACT));
     expect(back).toMatchObject({ passage: 'blind', bottomClearance: plain.params!['bottomClearance' as never] });
@@ -347,6 +352,26 @@ describe('a row on one piece', () => {
     expect(at(40, 'a')).not.toHaveProperty('pitch');
     expect(at(4, 'a', 90).pitch).toBe(90);
     expect(at(3, 'both')).not.toHaveProperty('pitch');
+  });
+
+  it('14: in a row of wedged mortises each flare follows its own, and takes its room beside the next', () => {
+    const plain = proposed('through', { params: { corners: 'squared', position: 120 } });
+    const { members } = resolve(jobWith(plain).joints[0]!, jobWith(plain));
+    const params = kindOf('through').withChoice(plain.params as Record<string, unknown>, 'wedges', 'wedged', members, availableIn(EXACT)); // prettier-ignore
+    const wedged = (pitch: number) => {
+      const job = inRow({ perPiece: 2, ends: 'a', pitch }, { ...plain, params, routes: {} });
+      return { job, ...resolve(job.joints[0]!, job) };
+    };
+    const { kind, params: own } = wedged(200);
+    const { mortised } = kind.features(own, members);
+    const flares = mortised.filter((f) => f.form === 'flare');
+    expect(flares).toHaveLength(2);
+    for (const { start, follows } of flares)
+      expect(mortised[follows!.feature]).toMatchObject({ form: 'mortise', start });
+    const { wedgeThickness, wedgeKerf, tenonWidth, endClearance } = own as Record<string, number>;
+    const least = tenonWidth! + endClearance! + 2 * (wedgeThickness! - wedgeKerf!) + 1;
+    const told = (pitch: number) => planJob(wedged(pitch).job, EXACT).joints[0]!.problems.map((p) => p.bound);
+    expect([told(least), told(least - 0.5)]).toEqual([[], [expect.closeTo(least, 9)]]);
   });
 
   it('14: without a pitch, too close, too far on, or where both ends’ rows meet it is refused with the number that is wrong', () => {
