@@ -125,7 +125,9 @@ describe('wedges', () => {
     expect(told('through', WEDGED)).toEqual([]);
     expect(told('through', { ...WEDGED, corners: 'rounded' }).join()).toMatch(/ends left round can’t be flared/);
     expect(told('through', { ...WEDGED, wedgeThickness: 1 }).join()).toMatch(/flare is -0.5 mm/);
-    expect(told('through', { ...WEDGED, flareDepth: 50 }).join()).toMatch(/flare is 50.0 mm deep from the exit, the mortise’s ends only 45.0/);
+    expect(told('through', { ...WEDGED, flareDepth: 50 }).join()).toMatch(
+      /flare is 50.0 mm deep from the exit, the mortise’s ends only 45.0/,
+    );
     expect(told('through', { ...WEDGED, position: 2 }).join()).toMatch(/0.5 mm out of the layout end/);
     expect(warned('through', { ...WEDGED, flareDepth: 10 })).toContain('flare');
     const steep = kindOf('through').advice({ ...WEDGED, flareDepth: 10 }, members, available).find((a) => a.id === 'flare')!; // prettier-ignore
