@@ -26,6 +26,12 @@ const routesOf = new Map(
 );
 const parts = JOINT_KINDS.map((kind) => `| ${kind.id} | ${METHODS.map((m) => partIn(kind, m)).join(' | ')} |`);
 
+/**
+ * Kinds whose rows were all written since lumps of wrong wood are looked at all over their skin; those of the others
+ * could overlook a slab under half a millimetre between two faces.
+ */
+const SINCE: readonly string[] = [];
+
 /** Ways that are not there yet, and what they would cut. */
 const NOT_YET: readonly (readonly [way: string, kinds: string])[] = [
   ['A fence tilted, in place of a wedge', 'angled, spline'],
@@ -94,11 +100,14 @@ function page(rows: readonly string[]): string {
   const place = (row: string) => order.indexOf(row.split('|')[1]!.trim());
   const sorted = [...rows].sort((a, b) => place(a) - place(b));
   const methods = METHODS.map((m) => m.id);
+  const old = order.filter((id) => !SINCE.includes(id));
+  const before = `Not yet proved again since wrong wood is looked at all over and not by its corners alone, which could overlook a slab under half a millimetre between two faces: ${old.join(', ')}.`;
   return [
     '# Proofs',
     '',
     `\`npm run prove\`: generated joints for every way of cutting every kind, seed ${SEED}, rounding off. Each method that a kind can be cut by is in at least one of its ways. A joint is proved when the wood the virtual cut leaves differs from the joint nowhere by more than 0.005 mm, nothing is trapped and the pair goes together. “Another way”: the size or the shop generated makes this way refuse it, and it is cut another way or not at all.`,
     '',
+    ...(SINCE.length < JOINT_KINDS.length ? [before, ''] : []),
     '| kind | methods | joints | proved | another way | failed | deepest mismatch, mm |',
     '| --- | --- | --- | --- | --- | --- | --- |',
     ...sorted,
