@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, openLooms, test } from './velk.ts';
+import { expect, openLooms, openSetup, test } from './velk.ts';
 
 async function pickPart(page: Page, name: string, part: string): Promise<void> {
   await page.getByRole('combobox', { name }).selectOption({ label: part });
@@ -164,6 +164,27 @@ test('legs and rails from their sizes outside: tenons that meet in the leg are t
   await mitre.click();
   await expect(page.getByText(/meet inside the piece|mitre faces the wrong way|mitred ends of/)).toBeHidden();
   await expect(page.getByText('A mitred pair')).toBeVisible();
+});
+
+test('several mortises on a piece lie in a row: an even pitch comes with the count, a wrong one stays as typed with its reason', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'joints');
+  await page.getByRole('button', { name: /Stretcher through foot/ }).click();
+  await page.getByLabel('Mortises a piece').fill('4');
+  const pitch = page.getByLabel('pitch, mm');
+  await expect(pitch).not.toHaveValue('0.0');
+  const even = await pitch.inputValue();
+  await pitch.fill('20');
+  await expect(page.getByText(/they are so long that [\d.]+ mm is the least/).first()).toBeVisible();
+  await page.reload();
+  await expect(pitch).toHaveValue('20.0');
+  await pitch.fill(even);
+  await page.getByRole('link', { name: /^Order/ }).click();
+  await openSetup(page, 'Stretcher through foot', /Mortise/);
+  await expect(page.getByText(/mortise 1 of 2/i).first()).toBeVisible();
+  await expect(page.getByText(/^Cut virtually, Stretcher through foot/)).toBeVisible();
 });
 
 test('pegs and wedges are chosen, drawn, typed over with a mistake, proved on their cards and taken back', async ({

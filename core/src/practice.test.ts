@@ -251,6 +251,31 @@ describe('upright', () => {
     expect(refused.map(({ value, bound }) => [value, bound])).toEqual([[11.2, 11]]);
   });
 
+  it('5: twins go by two spacers from one fence: a tenon, its kerf carried by the stop or not, and the pitch', () => {
+    for (const [t, gap, carried] of [
+      [8, 8, 3.2],
+      [9, 7, 3.2],
+      [7, 10, 0],
+    ] as const) {
+      const [shopWith, params] = [(travel: number) => jigged({ travel, slidBy: 'spacer', carried }), { corners: 'squared', mortiseWidth: t, faceClearance: 0, faceShoulder: 8, gap }]; // prettier-ignore
+      const twins = proposed('twin', { rail: { thickness: 40 }, stile: { thickness: 40 }, params, routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped+edges-by-hand+saw-slot' } }); // prettier-ignore
+      const exact = (travel: number): Shop => ({ ...shopWith(travel), graduation: 0 });
+      const plan = made(twins, exact(60));
+      const told = /at ([\d.]+) mm for the cheek beyond: a spacer of ([\d.]+) mm .* one of ([\d.]+) mm/.exec(wordsOf(plan, 'saw-slot'))!; // prettier-ignore
+      const [far, tenon, pitch] = told.slice(1).map(Number) as [number, number, number];
+      expect([tenon, pitch]).toEqual([t + 3.2 - carried, t + gap].map((n): unknown => expect.closeTo(n, 3)));
+      /** The same four places of the blade as by the fence. */
+      const cheeks = figuresOf(plan, 'saw-upright-stepped', /^Fence/);
+      const walls = figuresOf(plan, 'saw-slot', /^Fence/);
+      const stroke = tenon + carried;
+      expect([cheeks[0], walls[0], walls[1], cheeks[1]]).toEqual([far, far - stroke, far - pitch, far - pitch - stroke].map((n): unknown => expect.closeTo(n, 3))); // prettier-ignore
+      /** It slides as far as both. */
+      const turned = { ...twins, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped+edges-by-hand+saw-slot' } };
+      const says = (travel: number) => /a spacer of/.test(wordsOf(made(turned, exact(travel)), 'saw-slot'));
+      expect([says(pitch + stroke + 0.01), says(pitch + stroke - 0.1)]).toEqual([true, false]);
+    }
+  });
+
   it('6: a jig that rides on the fence is set by its scale, with the body of the jig counted in', () => {
     const fenceScale = { unit: 'mm', graduation: 0.5, zero: 0 };
     const shop = jigged({ body: 38 }, { fenceScale });

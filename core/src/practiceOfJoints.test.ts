@@ -1,9 +1,15 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { resolve, withPerPiece } from './exchange/index.ts';
-import { kindOf, type GrooveFeature, type RoundTenonFeature, type TenonFeature } from './joints/index.ts';
+import { resolve, withPerPiece, type Job } from './exchange/index.ts';
+import {
+  kindOf,
+  type GrooveFeature,
+  type MortiseFeature,
+  type RoundTenonFeature,
+  type TenonFeature,
+} from './joints/index.ts';
 import { pastEnd } from './methods/runOut.ts';
-import { planJob, setupsOf, type Plan } from './plan/index.ts';
+import { planJob, scenesOf, setupsOf, type Plan } from './plan/index.ts';
 import type { Setup } from './setups/index.ts';
 import { jobWith, type JobShape } from './testing/index.ts';
 import { availableIn, type Shop, type Tool } from './tooling/index.ts';
@@ -374,6 +380,13 @@ describe('a row on one piece', () => {
     expect([told(least), told(least - 0.5)]).toEqual([[], [expect.closeTo(least, 9)]]);
   });
 
+  it('14: where little wood is left between two of them it says how little', () => {
+    const told = (pitch: number) => planJob(inRow({ perPiece: 2, ends: 'a', pitch }), EXACT).joints[0]!.advice.filter((a) => a.id === 'row').map((a) => speak(a.reason, METRIC)); // prettier-ignore
+    /** Each is 50 long; of a piece of 22 by 45 a quarter of the thinner is 5.5. */
+    expect(told(55)).toEqual(['Between two of them only 5.0 mm of wood is left; less than 5.5 mm may split.']);
+    expect(told(55.5)).toEqual([]);
+  });
+
   it('14: without a pitch, too close, too far on, or where both ends’ rows meet it is refused with the number that is wrong', () => {
     expect(problemsOf({ perPiece: 3, ends: 'a' })).toEqual([['pitch', expect.stringMatching(/each piece has 3 of these/)]]); // prettier-ignore
     expect(problemsOf({ perPiece: 3, ends: 'a', pitch: 30 })).toEqual([['pitch', expect.stringMatching(/it is 30\.0 mm; they are so long that/)]]); // prettier-ignore
@@ -474,6 +487,29 @@ describe('a housing and its mortise', () => {
 });
 
 describe('layers', () => {
+  it('17: the middle layer of a post is cut up to the mortise, open as far as the mate is wide, and the rest less the slot at its top', () => {
+    const low = proposed('through', { ends: 'a', params: { corners: 'squared' }, routes: { mortised: 'built-up-mortise' } }); // prettier-ignore
+    const job = jobWith(low);
+    const [joint] = job.joints as [Job['joints'][number]];
+    const { params, members } = resolve(joint, job);
+    const [{ start, length, wall, width }] = kindOf('through').features(params, members).mortised as [MortiseFeature];
+    /** At its other end an open slot, its walls where the mortise's are. */
+    const slot = proposed('open-slot', { params: { mortiseWidth: width, faceShoulder: wall, setBack: 0, faceClearance: 0 } }).params; // prettier-ignore
+    const top = { ...joint, id: 'top', name: 'Rail on post', kind: 'open-slot', params: slot as typeof params, tenoned: { part: 'upper', ends: 'b' as const }, mortised: { ...joint.mortised, ends: 'b' as const }, routes: { mortised: 'built-up-slot' } }; // prettier-ignore
+    const upper = { ...job.parts.find((p) => p.id === 'rail')!, id: 'upper', name: 'Upper rail' };
+    const plan = planJob({ ...job, parts: [...job.parts, upper], joints: [joint, top] }, EXACT, modeller);
+    expect(plan.joints.map((j) => [j.problems, j.notTaken, j.proof?.good])).toEqual([[[], undefined, true], [[], undefined, true]]); // prettier-ignore
+    expect(plan.pieces!.map((p) => p.good)).toEqual([true]);
+    const [slotFeature] = kindOf('open-slot').features(resolve(top, { ...job, parts: [...job.parts, upper] }).params, members).mortised; // prettier-ignore
+    const { depth } = slotFeature as { depth: number } & typeof slotFeature;
+    const shown = [900, start, length, 900 - start - length - depth].map((n) => n.toFixed(1));
+    for (const method of ['built-up-mortise', 'built-up-slot'])
+      expect(wordsOf(plan, method)).toMatch(new RegExp(`^Outer layers ${shown[0]} mm long, the middle one, from end A, ${shown[1]} mm, ${shown[2]} mm open, ${shown[3]} mm; all of them`, 'm')); // prettier-ignore
+    /** With other walls they are other layers, and each is told by itself. */
+    const apart = planJob({ ...job, parts: [...job.parts, upper], joints: [joint, { ...top, params: { ...top.params, faceShoulder: wall + 1 } }] }, EXACT); // prettier-ignore
+    expect(wordsOf(apart, 'built-up-mortise')).toContain(`open, ${(900 - start - length).toFixed(1)} mm;`);
+  });
+
   it('17: the gaps of a built-up tenon are sawn in its layer, before the glue; its lengths leave what the mate takes', () => {
     const fingers = proposed('fingered', { rail: { thickness: 24, width: 140 }, stile: { thickness: 40, width: 60 }, params: { edgeShoulder: 0, tenonWidth: 40, gap: 30, count: 2, corners: 'squared', haunchLength: 0 } }); // prettier-ignore
     const shape = { ...fingers, params: { ...fingers.params, tenonWidth: 40, gap: 60 } };
@@ -483,7 +519,7 @@ describe('layers', () => {
     expect(plan.cards[at('built-up-tenon')]!.after.map((a) => a.rule).join()).toMatch(/sawn in the tenon’s own layer, before it is glued/); // prettier-ignore
     /** 600 long with a tenon at either end: the outer layers end at the shoulders; 3 a side to plane. */
     const L = (shape.params as unknown as Record<string, number>)['tenonLength']!;
-    expect(wordsOf(plan, 'built-up-tenon')).toMatch(new RegExp(`tenon 600\\.0 mm long, outer layers ${(600 - 2 * L).toFixed(1)} mm; all of them 146\\.0 mm wide`)); // prettier-ignore
+    expect(wordsOf(plan, 'built-up-tenon')).toMatch(new RegExp(`Outer layers ${(600 - 2 * L).toFixed(1)} mm long, the middle one 600\\.0 mm; all of them 146\\.0 mm wide`)); // prettier-ignore
   });
 });
 
@@ -504,6 +540,13 @@ describe('gaps along a strip', () => {
       /** Walls, then the router from saw cut to saw cut, then the corners: nothing is left of them. */
       const order = plan.cards.flatMap((c) => (c.setups[0]!.method === 'strip-slot' ? [c.setups[0]!.carrier] : []));
       expect(order).toEqual(['two-kerfs', 'bearing-strip', 'saw-and-chisel']);
+      /** From above: either saw cut by itself, and the wood between them still there. */
+      const card = plan.cards.find((c) => c.setups.includes(cut))!;
+      const { shapes } = scenesOf(card, plan)[0]!.pictures.find((p) => p.id === 'above')!;
+      const wide = shapes.filter((s) => s.role === 'cut').map(({ outline }) => Math.max(...outline.map(([, y]) => y)) - Math.min(...outline.map(([, y]) => y))); // prettier-ignore
+      const [gapAt, gapEnd] = ['near', 'far'].map((name) => cut.figures.find((f) => f.id === name)!.value);
+      expect(wide.filter((w) => Math.abs(w - 1) < 1e-6).length).toBeGreaterThanOrEqual(2);
+      expect(wide.filter((w) => Math.abs(w - (gapEnd! - gapAt!)) < 1)).toEqual([]);
     }
   });
 

@@ -1,33 +1,34 @@
-import { evenPitch, inRow, kindOf, type JointKind, type MemberName, type Members } from '../joints/index.ts';
+import { evenPitch, inRow, kindOf, type JointKind, type MemberName, type Members, type Row } from '../joints/index.ts';
 import { pieceOf, turnedPiece, type Part } from '../stock/index.ts';
 import { endsOf, entryOf, type Job, type Joint } from './jobFile.ts';
 
 /** Kinds whose mortise can lie anywhere along its piece, and so more than once. */
 const ALONG: ReadonlySet<JointKind['where']> = new Set(['along', 'across']);
 
-/** How many mortises of a joint lie one after the other, from each layout end of a piece. */
-export function inARow({ kind, mortised: { perPiece, ends } }: Pick<Joint, 'kind' | 'mortised'>): number {
-  return perPiece > 1 && ALONG.has(kindOf(kind).where) ? perPiece / endsOf(ends).length : 1;
+/** The row of mortises that a joint has on each piece. */
+function rowOf({ kind, mortised: { perPiece, ends, pitch } }: Pick<Joint, 'kind' | 'mortised'>): Row {
+  const several = perPiece > 1 && ALONG.has(kindOf(kind).where);
+  const from = endsOf(ends).length;
+  return { count: several ? perPiece / from : 1, pitch, mirrored: several && from > 1 };
 }
+
+/** How many mortises of a joint lie one after the other, from each layout end of a piece. */
+export const inARow = (joint: Pick<Joint, 'kind' | 'mortised'>): number => rowOf(joint).count;
 
 /** A joint of which its mortised pieces have so many each, in a row with an even pitch where they are several from an end. */
 export function withPerPiece(joint: Joint, perPiece: number, job: Pick<Job, 'parts'>, step: number): Joint {
   const changed = { ...joint, mortised: { ...joint.mortised, perPiece } };
-  const count = inARow(changed);
-  if (count <= 1 || !Number.isInteger(count) || joint.mortised.pitch) return changed;
+  const row = rowOf(changed);
+  if (row.count <= 1 || !Number.isInteger(row.count) || row.pitch) return changed;
   const { params, members } = resolve(changed, job);
-  const mirrored = endsOf(changed.mortised.ends).length > 1;
-  const pitch = evenPitch(kindOf(changed.kind), params, members, { count, mirrored }, step);
+  const pitch = evenPitch(kindOf(changed.kind), params, members, row, step);
   return pitch ? { ...changed, mortised: { ...changed.mortised, pitch } } : changed;
 }
 
 /** The joint's kind, or the row of it that each mortised piece has. */
 function kindIn(joint: Joint): JointKind {
-  const kind = kindOf(joint.kind);
-  const { perPiece, pitch, ends } = joint.mortised;
-  const mirrored = endsOf(ends).length > 1 && perPiece > 1 && ALONG.has(kind.where);
-  const count = inARow(joint);
-  return count !== 1 || mirrored ? inRow(kind, { count, pitch, mirrored }) : kind;
+  const [kind, row] = [kindOf(joint.kind), rowOf(joint)];
+  return row.count !== 1 || row.mirrored ? inRow(kind, row) : kind;
 }
 
 /**

@@ -1,5 +1,5 @@
-import { inARow, type Joint } from '../exchange/index.ts';
-import type { Advice, MemberName } from '../joints/index.ts';
+import { endsOf, entryOf, inARow, type EntrySide, type Joint } from '../exchange/index.ts';
+import type { Advice, MemberName, Problem } from '../joints/index.ts';
 import type { Occurrence } from '../setups/index.ts';
 import { sameHand } from '../simulate/index.ts';
 import { say } from '../units/index.ts';
@@ -29,4 +29,25 @@ export function countAdvice(joint: Joint, { tenoned, mortised }: Record<MemberNa
         ),
       ]
     : [];
+}
+
+const OPPOSITE: Readonly<Record<EntrySide, string>> = {
+  reference: 'other edge',
+  other: 'reference edge',
+  face: 'other face',
+  'other-face': 'reference face',
+};
+
+/** That none of a joint's tenons goes into any of its mortises: they are all of the other hand. */
+export function handProblems(
+  { tenoned, mortised }: Pick<Joint, 'tenoned' | 'mortised'>,
+  names: Readonly<Record<MemberName, string>>,
+): Problem[] {
+  const { edge } = entryOf(mortised.edge);
+  const [ends, from] = [endsOf(tenoned.ends), endsOf(mortised.ends)];
+  if (ends.some((end) => from.some((layout) => sameHand({ end }, { end: layout, edge })))) return [];
+  const [tenon, layout] = [ends, from].map(([end]) => end!.toUpperCase());
+  const other = layout === 'A' ? 'B' : 'A';
+  const message = say(`${names.mortised}: laid out from end ${layout}, its mortises are of the other hand than the tenon at ${names.tenoned}’s end ${tenon}: a part can be turned, not mirrored. Lay them out from end ${other}, or let the tenon enter the ${OPPOSITE[mortised.edge]}.`); // prettier-ignore
+  return [{ path: 'hand', part: names.mortised, dimension: 'layout end', message }];
 }

@@ -187,6 +187,8 @@ export interface SlotFeature extends FeatureOf<'slot'> {
   readonly tongue?: Mm;
   /** A single saw cut, as wide as the saw makes it. */
   readonly kerf?: boolean;
+  /** Centre to centre of the tenons beside it, where they are equally thick. */
+  readonly pitch?: Mm;
 }
 
 /** A groove along a whole edge. */

@@ -1,3 +1,4 @@
+import type { Piece } from '../stock/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { mitredPair } from './meeting.ts';
 import type { Neighbours, PlacedMortise } from './placed.ts';
@@ -45,8 +46,10 @@ export function neighboursIn(mortises: readonly PlacedMortise[]): Neighbours[] {
 }
 
 /** Wood between two mortises that is thinner than this may split: the rule for a mortise's wall (common practice). */
-export const leastBetween = ({ one }: Neighbours): Mm =>
-  Math.max(Math.min(one.feature.stock.thickness, one.feature.stock.width) / 4, 5);
+export const leastWoodIn = ({ thickness, width }: Pick<Piece, 'thickness' | 'width'>): Mm =>
+  Math.max(Math.min(thickness, width) / 4, 5);
+
+export const leastBetween = ({ one }: Neighbours): Mm => leastWoodIn(one.feature.stock);
 
 /** What to say of two mortises that meet, or that leave little between them; nothing where there is wood enough. */
 export function neighbourWords(

@@ -8,6 +8,7 @@ export { awkwardness, needsSecondHand } from './suits.ts';
 export { formsWith, METHODS } from './list.ts';
 export * from './cutters.ts';
 export * from './blades.ts';
+export { withLayers } from './builtUp/layers.ts';
 export { slotKerfs } from './kerfs.ts';
 export { flippedSettings } from './flippedCheeks.ts';
 export { steppedSettings } from './steppedCheeks.ts';

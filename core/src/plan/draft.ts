@@ -1,5 +1,5 @@
 import { endsOf, entryOf, inARow, resolve, type Job, type Joint } from '../exchange/index.ts';
-import { countAdvice, seasonAdvice, seasonOf } from '../jobwide/index.ts';
+import { countAdvice, handProblems, seasonAdvice, seasonOf } from '../jobwide/index.ts';
 import type { Advice, Feature, JointKind, MemberName, Members, Problem } from '../joints/index.ts';
 import {
   askedRoute,
@@ -70,7 +70,7 @@ export function problemsOf(joint: Joint, job: Job, available: Available): Proble
   const beds = Object.values(parts).flatMap((part) =>
     cradleProblems(part).map(({ path, value, bound, text }): Problem => ({ path: `stock.${part.id}.${path}`, part: part.name, dimension: path, value, bound, message: { ...text, text: `${part.name}, ${path}: ${text.text}` } })),
   ); // prettier-ignore
-  return [...kind.problems(params, members, available, names), ...beds];
+  return [...kind.problems(params, members, available, names), ...handProblems(joint, names), ...beds];
 }
 
 /** One joint by itself: what is wrong with it, its ways, the ones taken, and the set-ups they ask for. */

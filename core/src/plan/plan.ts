@@ -1,6 +1,7 @@
 import { endsOf, type Job, type Joint } from '../exchange/index.ts';
 import { cautionsOf } from '../hazards/index.ts';
 import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
+import { withLayers } from '../methods/index.ts';
 import { cardsFor, circleAmong, runOrder, withMoves, type DraftCard } from '../sequence/index.ts';
 import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type WorkId } from '../setups/index.ts';
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
@@ -114,7 +115,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   const places = new Map(open.map(({ setups }, i) => [setups[0]!.id, i]));
   const wanted = job.order?.flatMap((id) => places.get(id) ?? []);
   const { order, ...run } = runOrder(open, shop.minutes, wanted);
-  const set = withMoves(order.map((index) => cards[index]!.setups));
+  const set = withLayers(withMoves(order.map((index) => cards[index]!.setups)));
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
   const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
   const joints = drafts.map((draft) => draft.plan);
@@ -302,9 +303,21 @@ const withoutLast = (cards: readonly DraftCard[], circle: readonly { at: number 
 /** The set-ups of a plan in the order they are made. */
 export const setupsOf = ({ cards }: Pick<Plan, 'cards'>): Setup[] => cards.flatMap((card) => card.setups);
 
-/** The card a set-up goes through, by the id of any of them. */
-export const cardWith = ({ cards }: Pick<Plan, 'cards'>, id: string): Card | undefined =>
-  cards.find((card) => card.setups.some((setup) => setup.id === id));
+/**
+ * The card a set-up goes through, by the id of any of them; where pieces have been cut apart since, or are cut together
+ * again, the first card that does the same to some of them.
+ */
+export function cardWith({ cards }: Pick<Plan, 'cards'>, id: string): Card | undefined {
+  const among = (fits: (setup: Setup) => boolean) => cards.find((card) => card.setups.some(fits));
+  const sameWork = ({ id: own, occurrences }: Setup) => wholeOf(own, occurrences) === wholeOf(id, occurrences);
+  return among((setup) => setup.id === id) ?? among(sameWork);
+}
+
+/** The id that a set-up has where the pieces of its joint aren't cut apart. */
+function wholeOf(id: string, [at]: readonly Occurrence[]): string {
+  const batch = at && id.startsWith(at.joint) ? /^-\d+(?=\.)/.exec(id.slice(at.joint.length)) : null;
+  return batch ? at!.joint + id.slice(at!.joint.length + batch[0].length) : id;
+}
 
 /** The tools a plan uses, by id: machines, cutters, guides, boxes of blocks. */
 export function toolsUsed(plan: Pick<Plan, 'cards'>): Set<string> {

@@ -210,6 +210,20 @@ describe('ids', () => {
     expect([...before].every((work) => !/\bop-\d|\d{3,}/.test(work))).toBe(true);
   });
 
+  it('an address from before pieces were cut apart leads to the first of them, and one from then to all of them again', () => {
+    const { job, shop } = demo('looms');
+    const measured = [22, 22, 22.05, 22.4, 22, 22, 22.4];
+    const parts = job.parts.map((p) => (p.id === 'cross-rail' ? { ...p, apart: true, thickness: { ...p.thickness, measured } } : p)); // prettier-ignore
+    const [whole, apart] = [planJob(job, shop), planJob({ ...job, parts }, shop)];
+    const found = cardWith(apart, 'cross-rail.tenoned.bandsaw.face-fence')!;
+    expect(found.setups.map((s) => s.id)).toContain('cross-rail-1.tenoned.bandsaw.face-fence');
+    expect(cardWith(whole, found.id)!.id).toBe('cross-rail.tenoned.bandsaw.face-fence');
+    expect(cardWith(whole, 'cross-rail-2.tenoned.bandsaw.edge-fence')!.setups[0]!.id).toBe('cross-rail.tenoned.bandsaw.edge-fence'); // prettier-ignore
+    /** Of another joint, or of none, it leads nowhere. */
+    expect(cardWith(whole, 'cross-rail-x.tenoned.bandsaw.face-fence')).toBeUndefined();
+    expect(cardWith(apart, 'cross-railing.tenoned.bandsaw.face-fence')).toBeUndefined();
+  });
+
   it('ids of works tell joint, half, feature, stage and end, and the edge where it is the other one', () => {
     const works = worksIn(jobWith({ params: { corners: 'squared' }, ends: 'both' }));
     expect(works).toContain('joint/tenoned/0/cheeks/a');

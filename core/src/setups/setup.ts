@@ -1,5 +1,5 @@
 import type { Follows, MemberName } from '../joints/kind.ts';
-import type { Lean, PieceFace } from '../stock/index.ts';
+import type { Lean, Piece, PieceFace } from '../stock/index.ts';
 import type { Mm, Sentence } from '../units/index.ts';
 import type { AngleFigure, DatumId, LengthFigure } from './figure.ts';
 
@@ -124,6 +124,8 @@ export interface Setup {
   /** The gauge or wedge goes the other way about than for the other ends of the same work. */
   readonly mirrored?: boolean;
   readonly traits?: readonly Trait[];
+  /** Glued up of layers: what one of them lacks, along its piece. */
+  readonly layers?: Layers;
   /** How far from where the joint has it its tenon is cut, so that one setting serves both sides, mm. */
   readonly centredBy?: Readonly<Record<'thickness' | 'width', Mm>>;
   /** Which feature of its member it cuts, and which of them must be cut before. */
@@ -154,6 +156,17 @@ export const settingKey = (
   { machine, model, guides, carrier }: Pick<Setup, 'machine' | 'model' | 'guides' | 'carrier'>,
   { from, to }: Pick<LengthFigure, 'from' | 'to'>,
 ): string => [machine ?? model, [...guides].sort().join('+') || carrier, `${from}>${to}`].join('/');
+
+/** Layers that a piece is glued of, and which wood is left out of them for a joint. */
+export interface Layers {
+  readonly stock: Pick<Piece, 'length' | 'width'>;
+  /** Where they meet, from the reference face, mm: joints with the same lines are in the same layers. */
+  readonly lines: readonly Mm[];
+  readonly which: 'outer' | 'middle';
+  /** From the end that the joint is measured from, mm. */
+  readonly from: Mm;
+  readonly to: Mm;
+}
 
 /** How a blade is tilted, degrees off square, as it should be and as it can be set; positive: its top away from the guide. */
 export interface Tilt {

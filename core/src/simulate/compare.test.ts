@@ -1,9 +1,9 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { kindOf } from '../joints/index.ts';
-import { box, difference, type Modeller } from '../solids/index.ts';
+import { box, difference, union, type Modeller } from '../solids/index.ts';
 import { loadModeller, WORKED } from '../testing/index.ts';
-import { compare } from './compare.ts';
+import { compare, deepest, madeFaces } from './compare.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {
@@ -35,6 +35,22 @@ describe('cut and wanted wood compared', () => {
         });
       }),
       { seed: 3, numRuns: 25 },
+    );
+  }); // prettier-ignore
+
+  it('slabs far apart that count as one lump are found by their depth as a single one is', () => {
+    const wide = { length: 600, thickness: 20, width: 400 };
+    fc.assert(
+      fc.property(fc.integer({ min: 6, max: 2000 }).map((n) => n / 1000), fc.integer({ min: 20, max: 300 }), (e, apart) => {
+        modeller.scope(() => {
+          /** A tongue of 6 all along, and two slabs off the walls of gaps in it. */
+          const keep = modeller.solid(difference(box([0, 7, 0], [35, 13, 400]), box([-1, 0, 40], [25, 20, 50]), box([-1, 0, 50 + apart], [25, 20, 60 + apart]))); // prettier-ignore
+          const slab = (z: number) => box([0, 7, z - e], [25, 13, z]);
+          const lump = modeller.solid(union(slab(40), slab(50 + apart)));
+          expect(deepest(lump, madeFaces(keep.triangles(), wide)).depth).toBeCloseTo(e, 4);
+        });
+      }),
+      { seed: 4, numRuns: 25 },
     );
   }); // prettier-ignore
 

@@ -88,7 +88,7 @@ export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangl
 
 /**
  * The point of a lump farthest from the faces, mm, and the direction straight away from them there. A slab between two
- * faces has all its corners on them: where they tell nothing, points all over its skin are looked at.
+ * faces has all its corners on them, so the middles of its own faces are looked at too, whatever their size.
  */
 export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
   const { min, max } = lump.bounds();
@@ -103,7 +103,7 @@ export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 
     }
   };
   look(lump.points(finest));
-  if (found.depth <= TOLERANCE && finest === undefined) look(lump.points(Math.max(...sizes) / 8));
+  look(lump.triangles().map(([a, b, c]) => scale(add(add(a, b), c), 1 / 3)));
   return found;
 }
 

@@ -220,12 +220,10 @@ const setToMate = (setup: Setup, walls: Walls): Setup => ({
   figures: setup.figures.map((f) => (f.set.wall ? { ...f, set: { ...f.set, value: walls[f.set.wall] } } : f)),
 });
 
-/** A tenon and a mortise of one hand, so that the pair can be put together. */
-function pairOf(halves: Readonly<Record<MemberName, HalfPlan>>): [Occurrence, Occurrence] {
-  const { tenoned, mortised } = halves;
-  for (const t of tenoned.occurrences) for (const m of mortised.occurrences) if (sameHand(t, m)) return [t, m];
-  const t = tenoned.occurrences[0]!;
-  return [t, { ...mortised.occurrences[0]!, end: t.end, edge: 'reference' }];
+/** A tenon and a mortise of one hand, so that the pair can be put together; a joint without any isn't made. */
+function pairOf({ tenoned, mortised }: Readonly<Record<MemberName, HalfPlan>>): [Occurrence, Occurrence] {
+  const pairs = tenoned.occurrences.flatMap((t) => mortised.occurrences.map((m): [Occurrence, Occurrence] => [t, m]));
+  return pairs.find(([t, m]) => sameHand(t, m)) ?? pairs[0]!;
 }
 
 /** A half's batches as one; each begins with the median piece. */

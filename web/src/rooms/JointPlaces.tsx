@@ -72,7 +72,10 @@ export function JointPlaces({ job, joint, names, style, step, error, onChange, c
           <Choice
             label="Layout ends"
             value={joint.mortised.ends}
-            onChange={(ends) => onChange({ ...joint, mortised: { ...joint.mortised, ends } })}
+            onChange={(ends) => {
+              const changed = { ...joint, mortised: { ...joint.mortised, ends } };
+              onChange(withPerPiece(changed, joint.mortised.perPiece, job, step));
+            }}
             options={[
               { value: 'both', label: 'A and B, left and right' },
               { value: 'both-b', label: 'B and A, left and right' },

@@ -2,15 +2,15 @@ import {
   availableIn,
   freshId,
   INCH,
-  type Job,
-  type Joint,
   kindOf,
-  type Part,
   pieceOf,
-  PLAIN_PART,
-  type Shop,
   shopFor,
   withPerPiece,
+  PLAIN_PART,
+  type Job,
+  type Joint,
+  type Part,
+  type Shop,
 } from '@velk/core';
 
 const SIZES = {

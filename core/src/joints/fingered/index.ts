@@ -280,6 +280,7 @@ export const fingered: JointKind<FingeredParams> = {
           wall: b + w + i * (w + gap),
           width: one.gap,
           depth: L - h,
+          pitch: w + one.gap,
           ...(h > 0 && { tongue: h }),
         })),
       ],

@@ -2,6 +2,7 @@ import { difference, union, type Solid } from '../../solids/index.ts';
 import { pieceSolid } from '../../stock/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
 import type { Feature, JointKind, Members } from '../kind.ts';
+import { leastWoodIn } from '../neighbours.ts';
 
 /** Equal mortises on one piece, each a pitch farther from the layout end than the one before. */
 export interface Row {
@@ -89,6 +90,16 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
       if (mirrored && nearest < -1e-6)
         return told('both ends’ mortises', -nearest, 0, 'laid out from both ends, two of them would lie {value} into one another.'); // prettier-ignore
       return kind.problems(nth(params, count - 1), members, available, names);
+    },
+    advice(params, members, available) {
+      const own = kind.advice(params, members, available);
+      if (count <= 1 || !(pitch > 0)) return own;
+      const [from, to] = extentOf(kind.features(params, members).mortised);
+      const between = pitch - (to - from);
+      const least = leastWoodIn(members.mortised);
+      if (between > least - 1e-6) return own;
+      const reason = say('Between two of them only {between} of wood is left; less than {least} may split.', { between, least }); // prettier-ignore
+      return [...own, { id: 'row', dimension: 'pitch', level: 'warning', title: say('Mortises near each other'), reason }]; // prettier-ignore
     },
     geometry(params, member, piece, spot) {
       const first = kind.geometry(params, member, piece, spot);

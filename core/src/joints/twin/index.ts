@@ -209,6 +209,7 @@ export const twin: JointKind<TwinParams> = {
           wall: a + t,
           width: gap,
           depth: L,
+          pitch: pitchOf(params),
         },
       ],
       mortised: [

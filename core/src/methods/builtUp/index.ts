@@ -1,7 +1,6 @@
 import type { MortiseFeature, SlotFeature, TenonFeature } from '../../joints/index.ts';
-import type { Setup } from '../../setups/index.ts';
-import type { Piece } from '../../stock/index.ts';
-import { say, type Mm, type Sentence } from '../../units/index.ts';
+import type { Layers, Setup } from '../../setups/index.ts';
+import { say, type Sentence } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { SAME, type Context, type Method } from '../method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
@@ -14,23 +13,13 @@ const CHECKS: Sentence[] = [
   say('Grain of all layers along the piece; plane all of one layer from one board, to one thickness.'),
 ];
 
-/** Left on either edge to be planed once the glue has set, mm: common practice. */
-const TO_PLANE: Mm = 3;
-
-/** How long its layers are, and how wide until they are planed together. */
-const layerWords = ({ width }: Piece, text: string, lengths: Readonly<Record<string, Mm>>): Sentence =>
-  say(`${text}; all of them {wide} wide until they are glued, planed to {width} after.`, { ...lengths, wide: width + 2 * TO_PLANE, width }); // prettier-ignore
-
-/** At how many ends of a piece the joint is. */
-const endsIn = ({ occurrences }: Context): number => new Set(occurrences.map(({ end }) => end)).size;
-
 /** Layers glued so that what a saw would take away was never there: the figures are the layers' sizes and offsets. */
 const layered = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures'>,
   words: string,
-  lengths: Sentence,
+  layers: Layers,
   context: Context,
-): Setup[] => [handSetup({ ...base, checks: [lengths, ...CHECKS] }, words, context)];
+): Setup[] => [{ ...handSetup({ ...base, checks: CHECKS }, words, context), layers }];
 
 /** The middle layer longer than the outer ones. */
 export const builtUpTenon: Method<TenonFeature> = {
@@ -59,7 +48,7 @@ export const builtUpTenon: Method<TenonFeature> = {
         ],
       },
       'Glue the layers, the tenon’s as long as the piece, the others set back from its end',
-      layerWords(stock, 'Layer of the tenon {whole} long, outer layers {outer}', { whole: stock.length, outer: stock.length - L * endsIn(context) }), // prettier-ignore
+      { stock, lines: [a, a + t], which: 'outer', from: 0, to: L },
       context,
     );
   },
@@ -89,23 +78,11 @@ export const builtUpSlot: Method<SlotFeature> = {
         ],
       },
       'Glue the layers, the middle one set back from the end',
-      layerWords(stock, 'Outer layers {whole} long, the middle one {middle}', { whole: stock.length, middle: stock.length - depth * endsIn(context) }), // prettier-ignore
+      { stock, lines: [p, p + m], which: 'middle', from: 0, to: depth },
       context,
     );
   },
 };
-
-/** One of several on its piece: where the others are, is told by their own lines. */
-const isOneOf = ({ name }: MortiseFeature): boolean => / of \d+$/.test(name ?? '');
-
-/** Up to the mortise, the gap, and the rest; a gap at either end leaves two of the first and what is between them. */
-function middleWords(feature: MortiseFeature, ends: number): Sentence {
-  const { start, length: gap, stock } = feature;
-  if (isOneOf(feature)) return layerWords(stock, 'Outer layers {whole} long; the middle one leaves {gap} open from {start} on', { whole: stock.length, start, gap }); // prettier-ignore
-  const rest = stock.length - ends * (start + gap);
-  const text = `Outer layers {whole} long; of the middle one ${ends > 1 ? 'two' : 'one'} of {start} and one of {rest}, {gap} between`; // prettier-ignore
-  return layerWords(stock, text, { whole: stock.length, start, rest, gap });
-}
 
 /** The middle layer in two lengths, a gap as long as the mating tenon is wide between them. */
 export const builtUpMortise: Method<MortiseFeature> = {
@@ -118,6 +95,7 @@ export const builtUpMortise: Method<MortiseFeature> = {
   applies: ({ through, ends, start, follows }) => (through ?? false) && ends === 'squared' && start > SAME && !follows,
   refuse: () => [],
   setups(feature, _shop, context) {
+    const { start, length, wall: p, width: m, stock } = feature;
     const names: Readonly<Record<string, string>> = {
       'near-end': 'Middle layer ends at',
       'far-end': 'and goes on from',
@@ -134,7 +112,7 @@ export const builtUpMortise: Method<MortiseFeature> = {
         figures: mortiseLines(feature).map((f) => ({ ...f, name: names[f.id] ?? f.name })),
       },
       'Glue the layers, the middle one in lengths with the spacer between them',
-      middleWords(feature, endsIn(context)),
+      { stock, lines: [p, p + m], which: 'middle', from: start, to: start + length },
       context,
     );
   },

@@ -28,6 +28,7 @@ interface Along {
   readonly guides: (cutter: RouterCutter, shop: Shop) => readonly Bearing[] | Refusal;
   /** How far past the cutter's rim the straight-edge lies, mm, on the body's side of the shoulder; in words too. */
   readonly past: (router: Router, cutter: RouterCutter, guide: Bearing | undefined) => { value: Mm; working: Sentence };
+  /** Where it lies; `{how}` says square or turned. */
   readonly check: string;
   /** It can be turned across a piece whose shoulder slants across its faces. */
   readonly turns?: true;
@@ -40,7 +41,7 @@ function marksOf({ length }: TenonFeature, lean: Lean): Sentence {
   const at = alongPiece(lean, 'along', length);
   const W = lean.square.width * angleOf(lean.degrees).cos;
   const far = lean.end === 'aslant' ? at : at + W * angleOf(lean.degrees).tan;
-  return say('The shoulder is marked {at} from the corner at the reference edge and {far} from the corner at the other edge; the straight-edge lies along both marks, so far behind them.', { at, far }); // prettier-ignore
+  return say('The shoulder is marked {at} from the corner at the reference edge and {far} from the corner at the other edge; the straight-edge lies parallel to the line between the two, so far behind it.', { at, far }); // prettier-ignore
 }
 
 /** Hand-held router on each face in turn, guided by a straight-edge: shoulders and cheeks in one go. */
@@ -133,7 +134,7 @@ const facing = ({ id, title, carrier, guides, past, check, apart, turns }: Along
         }),
         occurrences,
         checks: [
-          say(lean?.degrees ? check.replace(/ square to the edge| square to it/, ' turned by the bevel') : check, {
+          say(check.replace('{how}', lean?.degrees ? 'turned by the bevel' : 'square to the edge'), {
             off: value,
           }),
           ...(lean?.degrees ? [marksOf(feature, lean)] : []),
@@ -154,7 +155,7 @@ export const routerFace = facing({
   guides: () => [],
   turns: true,
   past: ({ baseGuided: h }, { diameter: d }) => ({ value: h - d / 2, working: say('guided side of the base {h} − half the cutter {half}', { h, half: d / 2 }) }), // prettier-ignore
-  check: 'The straight-edge stands {off} from the shoulder line, on the body’s side, square to the edge.',
+  check: 'The straight-edge stands {off} from the shoulder line, on the body’s side, {how}.',
 });
 
 /** So far past the end of the piece the cutter runs between two rails, mm. */
@@ -167,8 +168,7 @@ export const railsFace = facing({
   carrier: 'two-rails',
   guides: () => [],
   past: ({ baseGuided: h }, { diameter: d }) => ({ value: h - d / 2, working: say('guided side of the base {h} − half the cutter {half}', { h, half: d / 2 }) }), // prettier-ignore
-  check:
-    'The rail on the body stands {off} from the shoulder line; clamp the jig to the piece by it, square to the edge.',
+  check: 'The rail on the body stands {off} from the shoulder line; clamp the jig to the piece by it, {how}.',
   apart: ({ baseGuided: h, baseOpposite: o }, { diameter: d }, L) => {
     const travel = Math.max(0, L + PAST_END - d);
     return { value: h + o + travel, working: say('both sides of the base {h} + {o}, and the way from the shoulder past the end, {travel}', { h, o, travel }) }; // prettier-ignore
@@ -191,5 +191,5 @@ export const bearingFace = facing({
     return { value: (G - d) / 2, working: say('half of bearing less cutter, {past}', { past: (G - d) / 2 }) };
   },
   check:
-    'The straight-edge lies {off} past the shoulder line, on the body’s side, square to the edge; the bearing runs on it, the cutter’s own edge never.',
+    'The straight-edge lies {off} past the shoulder line, on the body’s side, {how}; the bearing runs on it, the cutter’s own edge never.',
 });

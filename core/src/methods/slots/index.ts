@@ -1,13 +1,13 @@
 import type { SlotFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
-import { toolById, toolsOf, type Shop } from '../../tooling/index.ts';
-import { say } from '../../units/index.ts';
+import { toolById, toolsOf, type Shop, type UprightJig } from '../../tooling/index.ts';
+import { say, type Mm, type Sentence } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { kerfFences, kerfWords, slotKerfs } from '../kerfs.ts';
 import { clearing, figuresFor, SAME, type Gauged, type Method } from '../method.ts';
 import { missing, tooClose, under } from '../refusal.ts';
 import { alongPiece } from '../wedged.ts';
-import { faceSetBy, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
+import { faceSetBy, onEnd, sawKerf, slideOf, uprightRefusals } from '../upright.ts';
 
 /** What a slot's walls are measured from, as a face and in words. */
 export const guideFace = (across: SlotFeature['across']) =>
@@ -31,6 +31,19 @@ function fencesOf({ across, wall, width }: Pick<SlotFeature, 'across' | 'wall' |
 }
 
 const FLOOR = say('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
+
+/**
+ * Both walls from the fence of the cheek beyond them, by two spacers: one for a tenon, with the kerf where the jig's stop
+ * doesn't carry it; one for the pitch, which has no kerf in it. All four cheeks of twins go by them.
+ */
+function spacerWords({ wall, width, pitch }: SlotFeature, jig: UprightJig, kerf: Mm): Sentence[] {
+  const slide = slideOf(jig);
+  if (pitch === undefined || slide?.by !== 'spacer' || jig.travel < 2 * pitch - width + kerf) return [];
+  const [far, tenon] = [wall + pitch, pitch - width + kerf - slide.carried];
+  return [
+    say('Or set the fence once, at {far} for the cheek beyond: a spacer of {tenon} brings the blade to the far wall, one of {pitch} to the near wall, both to the cheek on this side; the pitch has no kerf in it.', { far, tenon, pitch }), // prettier-ignore
+  ];
+}
 
 /** Table saw, piece on end in a jig: kerf beside kerf, all from one face. */
 export const sawSlot: Method<SlotFeature> = {
@@ -70,7 +83,8 @@ export const sawSlot: Method<SlotFeature> = {
         : []),
     ];
   },
-  setups({ across, wall: p, width: m, depth }, shop, { joint, occurrences }) {
+  setups(feature, shop, { joint, occurrences }) {
+    const { across, wall: p, width: m, depth } = feature;
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
@@ -108,6 +122,7 @@ export const sawSlot: Method<SlotFeature> = {
         checks: [
           say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', { kerf }),
           ...(near.length > 1 ? [say('Run all pieces through the first kerf before the fence is moved to the next.')] : []), // prettier-ignore
+          ...spacerWords(feature, jig, kerf),
           FLOOR,
         ],
       },
