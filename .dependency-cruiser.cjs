@@ -14,6 +14,7 @@ const ORDER = [
   'simulate',
   'exchange',
   'jobwide',
+  'cutlist',
   'plan',
 ];
 

@@ -11,7 +11,7 @@ const SIZES = [
 ] as const;
 const OUTSIDE = ['', 'shop', 'chest/spiral-8', 'chest/upright', 'quick', 'quick/stack'];
 /** Where most targets stand beside each other. */
-const CROWDED = ['chest-spiral-8', 'shop', 'Stock', 'Set-ups'];
+const CROWDED = ['chest-spiral-8', 'shop', 'Stock', 'Boards', 'Set-ups'];
 const STAGES = ['Stock', 'Joints', 'Methods', 'Set-ups', 'Order', 'Proof'];
 
 /** What runs out of the window sideways, or is cut off inside its own box. */
@@ -58,6 +58,10 @@ for (const [width, height] of SIZES)
       await page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') }).click();
       await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached', timeout: 20_000 });
       await check(stage);
+      if (stage !== 'Stock') continue;
+      await page.getByRole('link', { name: 'Boards and cut list' }).click();
+      await page.getByRole('heading', { name: 'As they are sawn' }).waitFor({ timeout: 20_000 });
+      await check('Boards');
     }
   });
 

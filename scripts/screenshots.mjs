@@ -60,6 +60,10 @@ try {
   };
   await take('jobs', '/');
   await take('stock', `${job('looms')}/stock`);
+  await take('boards', `${job('looms')}/stock/boards`, async () => {
+    await page.getByRole('heading', { name: 'As they are sawn' }).scrollIntoViewIfNeeded();
+    await page.evaluate(() => window.scrollBy(0, 330));
+  });
   await take('joint', `${job('looms')}/joints`);
   await take('kinds', `${job('looms')}/joints`, async () => {
     await pick(/Stretcher through foot/);
@@ -82,7 +86,6 @@ try {
     await page.getByRole('radio').first().waitFor();
   });
   await take('card-router', `${job('looms')}/order`, () => step('Mortise, plunge router in the jig'));
-  await take('card-drill', `${job('looms')}/order`, () => step('Hole, drill press'));
   await take('card-upright', `${job('looms')}/order`, () => step('Cheeks, upright'));
   await take('card-bandsaw', `${job('looms')}/order`, () => step('Cheeks, on the bandsaw'));
   await take('card-bench', `${job('looms')}/order`, () => step('Mortise ends, squared'));

@@ -7,6 +7,7 @@ import {
   invert,
   JOINT_KINDS,
   modelOf,
+  nest,
   pieceOf,
   pieceSolid,
   planJob,
@@ -176,4 +177,14 @@ else {
   console.log(
     `  ${first.reduce((sum, name) => sum + size(name), 0).toFixed(0)} kB before the first screen works (aim: under 350); largest script ${largest.replace(/-.*/, '')} ${size(largest).toFixed(0)} kB`,
   );
+}
+
+console.log('Blanks laid out on boards, against linear in their number');
+const blanks = (count: number) => Array.from({ length: count }, (_, i) => ({ length: 300 + ((i * 137) % 900), width: 40 + ((i * 53) % 80), thickness: 27, species: '', count: 1 })); // prettier-ignore
+const planks = [2400, 3000, 3600].map((length) => ({ id: `${length}`, name: 'Plank', count: 400, length, width: 220, thickness: 32, species: '', ends: 30, defects: [] })); // prettier-ignore
+const twenty = time(() => nest(planks, blanks(20), 3.2), 2);
+for (const count of [20, 200, 1000]) {
+  let found = nest(planks, [], 3.2);
+  const taken = time(() => (found = nest(planks, blanks(count), 3.2)), 1);
+  console.log(`  ${String(count).padStart(4)}: ${(taken / twenty / (count / 20)).toFixed(2)} of linear (${taken.toFixed(0)} ms here), ${(found.volume / found.least).toFixed(3)} of the bound`); // prettier-ignore
 }

@@ -20,5 +20,6 @@ export {
   type FrameSpec,
   type LayoutLine,
 } from './jobwide/index.ts';
+export * from './cutlist/index.ts';
 export * from './plan/index.ts';
 export { VERSION } from './version.ts';

@@ -1,4 +1,4 @@
-import type { Part } from '../stock/index.ts';
+import type { Board, Part, Sawing } from '../stock/index.ts';
 import type { Seasons } from '../simulate/index.ts';
 import type { Schools, Shop } from '../tooling/index.ts';
 
@@ -52,6 +52,9 @@ export interface Job {
   readonly seasons: Seasons | null;
   readonly parts: readonly Part[];
   readonly joints: readonly Joint[];
+  /** What the parts can be sawn out of, and how; the usual way where nobody has said. */
+  readonly boards?: readonly Board[];
+  readonly sawing?: Sawing;
   /** Cards in the order somebody wants them, by id; left out, Velk looks for the quickest. */
   readonly order?: readonly string[];
 }

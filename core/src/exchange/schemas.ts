@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { LIMITS, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
 import { JOB_FORMAT, JOB_VERSION, type Job, type JobFile, type Joint } from './jobFile.ts';
-import { SPECIES, type Cradle, type Part } from '../stock/index.ts';
+import { SPECIES, type Board, type Cradle, type Defect, type Part, type Sawing } from '../stock/index.ts';
 import {
   fieldsOf,
   KIND_NAMES,
@@ -34,7 +34,12 @@ const measuredSize = () =>
     measured: Joi.array().items(aSize()).max(LIMITS.measured).required(),
   }).required();
 
-const cradleWall = () => Joi.number().min(0).max(LIMITS.longest).required();
+const species = () =>
+  Joi.string()
+    .valid('', ...SPECIES.map((s) => s.id))
+    .required();
+
+const fromNone = () => Joi.number().min(0).max(LIMITS.longest).required();
 
 export const partSchema = Joi.object<Part>({
   id: id(),
@@ -48,12 +53,37 @@ export const partSchema = Joi.object<Part>({
   referenceEdge: words(),
   set: text(LIMITS.mark).allow('').required(),
   hands: Joi.string().valid('alike', 'pairs').required(),
-  species: Joi.string()
-    .valid('', ...SPECIES.map((s) => s.id))
-    .required(),
+  species: species(),
   rings: Joi.string().valid('flat', 'quarter', 'diagonal').required(),
   apart: Joi.boolean().required(),
-  cradle: Joi.object<Cradle>({ thickness: size(), width: size(), under: cradleWall(), beside: cradleWall() }),
+  cradle: Joi.object<Cradle>({ thickness: size(), width: size(), under: fromNone(), beside: fromNone() }),
+  spare: Joi.number().integer().min(0).max(LIMITS.spare),
+  inOrder: Joi.boolean(),
+});
+
+/** Along a board or across it: the second farther than the first. */
+const stretch = { from: fromNone(), to: Joi.number().greater(Joi.ref('from')).max(LIMITS.longest).required() };
+
+export const boardSchema = Joi.object<Board>({
+  id: id(),
+  name: name(),
+  count: Joi.number().integer().min(1).max(LIMITS.pieces).required(),
+  length: size(),
+  width: size(),
+  thickness: size(),
+  species: species(),
+  ends: fromNone(),
+  defects: Joi.array()
+    .items(Joi.object<Defect>({ ...stretch, across: Joi.object(stretch) }))
+    .max(LIMITS.defects)
+    .required(),
+});
+
+const sawingSchema = Joi.object<Sawing>({
+  length: fromNone(),
+  thickness: fromNone(),
+  width: fromNone(),
+  kerf: Joi.number().min(0).max(LIMITS.kerf).required(),
 });
 
 const ends = () => Joi.string().valid('a', 'b', 'both').required();
@@ -197,6 +227,8 @@ export const jobSchema = Joi.object<Job>({
   seasons: orNull(Joi.object({ now: climate(), later: climate() })),
   parts: Joi.array().items(partSchema).max(LIMITS.parts).unique('id').required(),
   joints: Joi.array().items(jointSchema).max(LIMITS.joints).unique('id').required(),
+  boards: Joi.array().items(boardSchema).max(LIMITS.boards).unique('id'),
+  sawing: sawingSchema,
   order: Joi.array().items(text(200)).max(LIMITS.order).unique(),
 }).required();
 

@@ -1,3 +1,4 @@
+import { numbers } from '../units/index.ts';
 import type { Changes } from './changes.ts';
 import type { DraftCard } from './cards.ts';
 import { exactOrder } from './exact.ts';
@@ -181,17 +182,6 @@ export function tidied(cards: readonly DraftCard[], order: readonly number[]): n
     }
   }
   return kept;
-}
-
-/** Numbers from 0 to 1, the same in every engine (mulberry32). */
-function numbers(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 /** So many minutes more are gone along with at first, and ever fewer. */

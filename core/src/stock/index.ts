@@ -4,5 +4,6 @@ export * from './species.ts';
 export * from './moisture.ts';
 export * from './batches.ts';
 export * from './allowance.ts';
+export * from './board.ts';
 export * from './lean.ts';
 export * from './cradle.ts';

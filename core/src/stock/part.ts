@@ -49,6 +49,10 @@ export interface Part {
   readonly rings: Rings;
   /** Pieces that differ in thickness are cut apart, each batch with figures of its own. */
   readonly apart: boolean;
+  /** Pieces more than the job needs, for test cuts and rescue; as many as are proposed where nobody has said. */
+  readonly spare?: number;
+  /** Its pieces come out of one board, one after the other, so that the grain runs on. */
+  readonly inOrder?: boolean;
   /** What it lies in on machines, where it has little reference face of its own. */
   readonly cradle?: Cradle;
 }

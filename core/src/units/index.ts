@@ -9,3 +9,4 @@ export * from './screw.ts';
 export * from './blocks.ts';
 export * from './angle.ts';
 export * from './limits.ts';
+export * from './numbers.ts';

@@ -17,6 +17,13 @@ export const LIMITS = {
   /** Readings of one size. */
   measured: 2000,
   parts: 2000,
+  /** Pieces of a part beyond those it needs. */
+  spare: 100,
+  boards: 500,
+  /** Of one board. */
+  defects: 40,
+  /** What a saw for rough work takes. */
+  kerf: 10,
   joints: 2000,
   tools: 10_000,
   perPiece: 100,

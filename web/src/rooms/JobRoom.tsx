@@ -20,6 +20,7 @@ import { OrderRoom } from './OrderRoom.tsx';
 import { PrintRoom } from './PrintRoom.tsx';
 import { ProofRoom } from './ProofRoom.tsx';
 import { SetupsRoom } from './SetupsRoom.tsx';
+import { BoardsRoom } from './stock/BoardsRoom.tsx';
 import { StockRoom } from './stock/StockRoom.tsx';
 
 /** One job: opens it (with what was typed and not yet saved), plans it, saves it, and shows its rooms. */
@@ -82,6 +83,7 @@ export default function JobRoom() {
           )}
           <Routes>
             <Route path="stock" element={<StockRoom job={job} id={id} />} />
+            <Route path="stock/boards" element={<BoardsRoom job={job} id={id} shop={shop} />} />
             <Route path="joints" element={<JointsRoom job={job} shop={shop} />} />
             <Route path="methods" element={<MethodsRoom job={job} shop={shop} />} />
             <Route path="setups/:card?" element={<SetupsRoom job={job} id={id} />} />

@@ -10,18 +10,19 @@ interface CountFieldProps {
   /** What the sentence calls it, such as `Pieces`. */
   readonly called: string;
   readonly value: number;
+  readonly least?: number;
   readonly most: number;
   readonly onChange: (count: number) => void;
 }
 
-/** A whole number from 1 on. What is none stays as typed, with a sentence beside it. */
-export function CountField({ field, label, called, value, most, onChange }: CountFieldProps) {
+/** A whole number, from 1 on where nothing else is said. What is none stays as typed, with a sentence beside it. */
+export function CountField({ field, label, called, value, least = 1, most, onChange }: CountFieldProps) {
   const dispatch = useAppDispatch();
   const id = useId();
   const kept = useAppSelector((s) => s.typed[field]);
   const type = (text: string) => {
     const count = Number(text);
-    const good = /^\d+$/.test(text) && count >= 1 && count <= most;
+    const good = /^\d+$/.test(text) && count >= least && count <= most;
     dispatch(typed({ field, text: good ? null : text }));
     if (good && count !== value) onChange(count);
   };
@@ -42,7 +43,7 @@ export function CountField({ field, label, called, value, most, onChange }: Coun
       />
       <FieldError
         id={id}
-        message={kept === undefined ? undefined : `${called}: a whole number from 1 to ${spaced(most)}.`}
+        message={kept === undefined ? undefined : `${called}: a whole number from ${least} to ${spaced(most)}.`}
       />
     </span>
   );

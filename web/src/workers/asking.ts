@@ -1,4 +1,4 @@
-import type { Card, Job, Joint, JointPlan, Members, Pair, Plan, Reading, Shop, WaysOfHalf } from '@velk/core';
+import type { Card, CutList, Job, Joint, JointPlan, Members, Pair, Plan, Reading, Shop, WaysOfHalf } from '@velk/core';
 import { Hearer, type Since } from './since.ts';
 
 /** A plan as it is sent: without what it was asked for, and of joints and cards only those that changed. */
@@ -22,6 +22,7 @@ export interface Asks {
     readonly asks: { job: Job; shop: Shop; cards: string };
     readonly answers: { readings: Readonly<Record<string, readonly Reading[]>> };
   };
+  readonly cutList: { readonly asks: { job: Job; shop: Shop }; readonly answers: { list: CutList } };
   readonly pair: {
     readonly asks: { kind: string; params: Record<string, unknown>; members: Members };
     readonly answers: { pair: Pair };

@@ -1,4 +1,5 @@
 import {
+  cutList,
   kindOf,
   pairOf,
   planToProve,
@@ -41,6 +42,8 @@ async function answer(question: Question): Promise<object | undefined> {
       const wanted = plan.cards.filter(({ id }) => ids.has(id));
       return { readings: Object.fromEntries(wanted.map((card) => [card.id, readingsOf(cut, card, plan)])) };
     }
+    case 'cutList':
+      return { list: cutList(question.job, question.shop) };
     case 'pair':
       return { pair: pairOf(await modeller(), kindOf(question.kind), question.params, question.members) };
     case 'look':

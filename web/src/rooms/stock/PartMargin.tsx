@@ -1,15 +1,13 @@
 import { Segmented } from 'antd';
 import {
   LIMITS,
-  allowancesFor,
+  allowancesOf,
   batchesOf,
   cradleProblems,
   freshId,
   freshName,
   pieceOf,
   proposedCradle,
-  endsOf,
-  resolve,
   SPECIES,
   unlike,
   type Cradle,
@@ -184,8 +182,7 @@ function Words({
 /** The length it is sawn to until the joinery is done, and why it is longer. */
 function Rough({ job, part, style, onChange }: Pick<Props, 'job' | 'part' | 'style' | 'onChange'>) {
   const { data } = useShopQuery();
-  const joinFirst = (job.schools.length ?? data?.shop.schools.length) !== 'length';
-  const allowances = joinFirst ? allowancesOf(job, part) : [];
+  const allowances = data ? allowancesOf(part, job, data.shop) : [];
   const proposed = part.length + allowances.reduce((sum, a) => sum + a.length, 0);
   const rough = part.roughLength || part.length;
   return (
@@ -273,29 +270,4 @@ function Bed({ part, style, onChange }: Pick<Props, 'part' | 'style' | 'onChange
       ))}
     </div>
   );
-}
-
-/** What the part's own joints ask of its ends. */
-function allowancesOf(job: Job, part: Part) {
-  const tenon = { a: 0, b: 0 };
-  const near = { a: Infinity, b: Infinity };
-  for (const joint of job.joints) {
-    const own = (member: 'tenoned' | 'mortised') => job.parts.find((p) => p.id === joint[member].part);
-    const [tenoned, mortised] = [own('tenoned'), own('mortised')];
-    if (!tenoned || !mortised || (tenoned !== part && mortised !== part)) continue;
-    const { kind, params, members } = resolve(joint, job);
-    const features = kind.features(params, members);
-    for (const end of ['a', 'b'] as const) {
-      if (tenoned === part && joint.tenoned.ends !== (end === 'a' ? 'b' : 'a'))
-        for (const feature of features.tenoned)
-          if (feature.form === 'tenon') tenon[end] = Math.max(tenon[end], feature.length);
-      const laidOut = endsOf(joint.mortised.ends).includes(end);
-      for (const feature of mortised === part ? features.mortised : [])
-        if (feature.form === 'mortise') {
-          const { start, length } = feature;
-          near[end] = Math.min(near[end], laidOut ? Math.max(0, start) : part.length - start - length);
-        }
-    }
-  }
-  return allowancesFor(tenon, near);
 }

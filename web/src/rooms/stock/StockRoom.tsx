@@ -10,6 +10,7 @@ import { newPart } from '../newParts.ts';
 import { PartMargin } from './PartMargin.tsx';
 import { PartTable } from './PartTable.tsx';
 import { PastePanel } from './PastePanel.tsx';
+import { StockTabs } from './StockTabs.tsx';
 import { SeasonsForm } from './SeasonsForm.tsx';
 import { Versions } from './Versions.tsx';
 import { WordsField } from '../../widgets/WordsField.tsx';
@@ -69,6 +70,7 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
           </div>
           <Versions id={id} />
         </div>
+        <StockTabs id={id} />
         {job.parts.length === 0 && !pasting ? (
           <div className="start">
             <h1>Which parts meet?</h1>

@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest';
+import { readTable, type Job } from '../exchange/index.ts';
+import type { Board, Part } from '../stock/index.ts';
+import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { METRIC, speak } from '../units/index.ts';
+import { cutList } from './cutList.ts';
+import { writeCutList } from './csv.ts';
+
+const board = (more: Partial<Board> = {}): Board => ({ id: 'ash', name: 'Ash', count: 6, length: 2400, width: 180, thickness: 32, species: '', ends: 25, defects: [], ...more }); // prettier-ignore
+const worked = (boards: readonly Board[] = [board()], change: (part: Part) => Partial<Part> = () => ({})): Job => {
+  const job = jobWith();
+  return { ...job, boards, parts: job.parts.map((part) => ({ ...part, ...change(part) })) };
+};
+const rowOf = (job: Job, id: string) => cutList(job, TEST_SHOP).rows.find((r) => r.part.id === id)!;
+const told = (job: Job, id: string) => {
+  const { missing, why } = rowOf(job, id);
+  return [missing, why ? speak(why, METRIC) : ''];
+};
+
+describe('the cut list of a job', () => {
+  it('every part rough, with the reason for all that is over: two tenons of 30, a mortise 40 from the end, wood for the saw and the plane', () => {
+    const rail = rowOf(worked(), 'rail');
+    /** 600, twice 30 + 3 so that a tenon can be cut again, and 40; 70 + 5 wide, 22 + 5 thick. */
+    expect(rail.rough).toEqual({ length: 600 + 2 * 33 + 40, width: 75, thickness: 27 });
+    expect([rail.pieces, rail.spare, rail.missing]).toEqual([2, 1, 0]);
+    expect(rail.reasons.map((r) => speak(r, METRIC)).join('\n')).toMatch(
+      /33\.0 mm at end A.*\n33\.0 mm at end B.*\n40\.0 mm to cut square\n5\.0 mm in width and 5\.0 mm in thickness.*\none spare/,
+    );
+    /** Laid out 40 from one end: no horn is nearer than 40; the other end is far off. */
+    expect(rowOf(worked(), 'stile').rough.length).toBe(900 + 3 + 3 + 40);
+    const near = worked();
+    const [joint] = near.joints;
+    const nearer = { ...near, joints: [{ ...joint!, params: { ...joint!.params, position: 20 } }] };
+    expect(rowOf(nearer, 'stile').rough.length).toBe(900 + 20 + 20 + 40);
+    /** What somebody said holds: a rough length, a count of spares, and sizes over. */
+    const own = { ...worked([board()], ({ id }) => (id === 'rail' ? { roughLength: 640, spare: 3 } : {})), sawing: { length: 0, thickness: 2, width: 0, kerf: 3 } }; // prettier-ignore
+    expect([rowOf(own, 'rail').rough, rowOf(own, 'rail').spare]).toEqual([
+      { length: 640, width: 70, thickness: 24 },
+      3,
+    ]);
+    /** Cut to length before it is joined: nothing for a joint. */
+    expect(rowOf({ ...worked(), schools: { length: 'length' } }, 'rail').rough.length).toBe(640);
+  });
+
+  it('a part wider than any board is glued up of strips, each with wood to joint; its strips come out of the boards', () => {
+    const wide = worked([board()], ({ id }) => (id === 'rail' ? { width: { nominal: 400, measured: [] } } : {}));
+    const { strips, missing } = rowOf(wide, 'rail');
+    /** 405 of at most 175 each: three, a third and 5 wide. */
+    expect([strips, missing]).toEqual([{ count: 3, width: 405 / 3 + 5 }, 0]);
+    const laid = cutList(wide, TEST_SHOP).sawn.flatMap((s) => s.laid.filter(({ part }) => part === 'rail'));
+    expect(laid.map(({ width }) => width)).toEqual(Array.from({ length: 9 }, () => 140));
+  });
+
+  it('pieces in order come out of one board, one behind the other', () => {
+    const ordered = worked([board()], ({ id }) => (id === 'rail' ? { inOrder: true } : {}));
+    const { sawn } = cutList(ordered, TEST_SHOP);
+    const own = sawn.map((s) => s.laid.filter(({ part }) => part === 'rail')).filter((l) => l.length);
+    expect(own.map((l) => l.length)).toEqual([3]);
+    const [a, b, c] = own[0]!;
+    expect([b!.x - a!.x, c!.x - b!.x]).toEqual([706 + 3.2, 706 + 3.2].map((n): unknown => expect.closeTo(n, 6)));
+    expect(new Set(own[0]!.map(({ y }) => y)).size).toBe(1);
+    expect(told(worked([board({ length: 2000 })], ({ id }) => (id === 'rail' ? { inOrder: true } : {})), 'rail')).toEqual([3, expect.stringMatching(/all its pieces in a row are 2124\.4 mm long; the longest clear stretch is 1950\.0 mm/)]); // prettier-ignore
+  });
+
+  it('what can’t be sawn says why: no boards, another wood, too thin, too short, a defect across, used up', () => {
+    const oak = (part: Part) => (part.id === 'rail' ? { species: 'white-oak' } : {});
+    expect(told(worked([]), 'rail')).toEqual([3, 'there are no boards']);
+    expect(told(worked([board({ species: 'white-ash' })], oak), 'rail')).toEqual([3, 'no board is of white oak']);
+    expect(told(worked([board({ thickness: 25 })]), 'rail')).toEqual([3, 'it is 27.0 mm thick to begin with; the thickest board is 25.0 mm']); // prettier-ignore
+    expect(told(worked([board({ length: 750 })]), 'rail')[1]).toMatch(/it is 706\.0 mm long to begin with; the longest clear stretch is 700\.0 mm/); // prettier-ignore
+    const across = board({ length: 1400, defects: [{ from: 690, to: 720 }] });
+    expect(told(worked([across]), 'rail')[1]).toMatch(/the longest clear stretch is 665\.0 mm/);
+    expect(told(worked([board({ count: 1, length: 1000 })]), 'stile')[1]).toBe('the boards that would do are used up');
+    expect(told(worked([board(), board({ id: 'b', species: 'white-ash' })], oak), 'rail')).toEqual([0, '']);
+  });
+
+  it('as CSV every row has its sizes, its boards and its reasons', () => {
+    const table = readTable(writeCutList(cutList(worked(), TEST_SHOP), METRIC)).rows;
+    const [head, rail] = table as [string[], string[]];
+    const cell = (title: string) => rail[head.indexOf(title)]!;
+    expect([cell('Part'), cell('Pieces'), cell('Spare'), cell('Rough length (mm)'), cell('Rough thickness (mm)'), cell('Length (mm)')]).toEqual(['Rail', '2', '1', '706', '27', '600']); // prettier-ignore
+    expect(cell('From')).toMatch(/^Ash \d/);
+    expect(cell('Why')).toContain('to cut square');
+  });
+});

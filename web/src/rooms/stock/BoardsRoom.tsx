@@ -1,0 +1,248 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import {
+  freshId,
+  freshName,
+  sawingOf,
+  writeCutList,
+  type Board,
+  type CutList,
+  type Job,
+  type LengthStyle,
+  type Part,
+  type Sawing,
+  type SawnBoard,
+  type Shop,
+} from '@velk/core';
+import { changed } from '../../app/bench.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { useCutList } from '../../app/useCutList.ts';
+import { useStyle } from '../../app/useUnits.ts';
+import { BoardDrawing } from '../../drawings/BoardDrawing.tsx';
+import { useWidth } from '../../drawings/useWidth.ts';
+import { LengthField } from '../../widgets/LengthField.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+import { saveText } from '../chest/chest.ts';
+import { BoardMargin } from './BoardMargin.tsx';
+import { BoardTable } from './BoardTable.tsx';
+import { CutTable } from './CutTable.tsx';
+import { StockTabs } from './StockTabs.tsx';
+
+/** What the parts are sawn out of: the boards in stock, every part rough, and each board as it is sawn up. */
+export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop }) {
+  const dispatch = useAppDispatch();
+  const style = useStyle();
+  const { list, current } = useCutList(job, shop);
+  const [picked, setPicked] = useState<{ board?: string; part?: string }>({});
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const boards = job.boards ?? [];
+  const change = (next: Partial<Job>) => dispatch(changed({ ...job, ...next }));
+  const put = (board: Board) => change({ boards: boards.map((own) => (own.id === board.id ? board : own)) });
+  const putPart = (part: Part) => change({ parts: job.parts.map((own) => (own.id === part.id ? part : own)) });
+  const board = boards.find((own) => own.id === picked.board);
+  const row = list?.rows.find(({ part }) => part.id === picked.part);
+  const add = () => {
+    const made = newBoard(job, boards);
+    change({ boards: [...boards, made] });
+    setPicked({ board: made.id });
+  };
+  const longest = Math.max(1, ...boards.map((own) => own.length));
+  return (
+    <div className="sheet withmargin">
+      <section aria-label="Boards and cut list" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 30 }}>
+        <StockTabs id={id} />
+        <h1 className="unseen">Boards and cut list</h1>
+        {boards.length === 0 ? (
+          <div className="start wide">
+            <h2>What is it sawn out of?</h2>
+            <p>
+              Say which boards you have, and every part is laid out on them at its rough size, round their knots, with
+              as little wood as can be found. Without boards the list below still says what to buy.
+            </p>
+            <Button type="primary" onClick={add}>
+              Add a board
+            </Button>
+          </div>
+        ) : (
+          <>
+            <BoardTable
+              boards={boards}
+              style={style}
+              picked={board?.id ?? null}
+              onPick={(own) => setPicked({ board: own })}
+              onChange={put}
+            />{' '}
+            {/* prettier-ignore */}
+            <p style={{ marginTop: 12 }}>
+              <button className="link" onClick={add}>
+                Add a board
+              </button>
+            </p>
+          </>
+        )}
+        {list && list.rows.length > 0 && (
+          <>
+            <div className="between" style={{ marginTop: 22 }}>
+              <h2>Cut list</h2>
+              <button
+                className="link"
+                onClick={() => saveText(`${job.name}, cut list.csv`, 'text/csv', writeCutList(list, style))}
+              >
+                Save as CSV
+              </button>
+            </div>
+            <CutTable
+              rows={list.rows}
+              style={style}
+              picked={row?.part.id ?? null}
+              stocked={boards.length > 0}
+              onPick={(part) => setPicked({ part })}
+              onChange={putPart}
+            />
+          </>
+        )}
+        <div ref={ref}>
+          {list && list.sawn.length > 0 && (
+            <>
+              <h2 style={{ marginTop: 26 }}>As they are sawn</h2>
+              <p role="status" className="quiet">
+                {current ? <Total list={list} /> : 'Laying them out again…'}
+              </p>
+              {alike(list.sawn).map(([sawn, ...others]) => (
+                <figure key={`${sawn.board.id} ${sawn.nth}`} className="sawn" style={{ opacity: current ? 1 : 0.5 }}>
+                  <figcaption>
+                    <strong>{numbered(sawn, others)}</strong> <span className="quiet">{counted(sawn, job.parts)}</span>
+                  </figcaption>
+                  <BoardDrawing
+                    sawn={sawn}
+                    parts={job.parts}
+                    style={style}
+                    scale={Math.max(0.1, (width - 4) / longest)}
+                    picked={row?.part.id ?? null}
+                  />
+                </figure>
+              ))}
+            </>
+          )}
+        </div>
+      </section>
+      <aside className="margin" aria-label={board ? 'The board' : 'The part'}>
+        {board && (
+          <BoardMargin
+            board={board}
+            style={style}
+            onChange={put}
+            onRemove={() => change({ boards: boards.filter((own) => own !== board) })}
+          />
+        )}
+        {row && (
+          <>
+            <h2>{row.part.name}</h2>
+            <p>Sawn larger than it will be:</p>
+            <ul className="plainlist">
+              {row.reasons.map((reason, i) => (
+                <li key={i}>
+                  <Spoken sentence={reason} style={style} />
+                </li>
+              ))}
+            </ul>
+            {row.part.quantity > 1 && (
+              <label style={{ display: 'block', marginTop: 10 }}>
+                <input
+                  type="checkbox"
+                  checked={row.part.inOrder ?? false}
+                  onChange={(e) => putPart({ ...row.part, inOrder: e.target.checked })}
+                />
+                All from one board, one after the other, so that the grain runs on
+              </label>
+            )}
+          </>
+        )}
+        <SawingFields job={job} style={style} onChange={(sawing) => change({ sawing })} />
+      </aside>
+    </div>
+  );
+}
+
+/** Boards that are sawn alike, together. */
+function alike(sawn: readonly SawnBoard[]): [SawnBoard, ...SawnBoard[]][] {
+  const groups = new Map<string, [SawnBoard, ...SawnBoard[]]>();
+  for (const one of sawn) {
+    const key = JSON.stringify([one.board.id, one.laid]);
+    const group = groups.get(key);
+    if (group) group.push(one);
+    else groups.set(key, [one]);
+  }
+  return [...groups.values()];
+}
+
+const numbered = ({ board, nth }: SawnBoard, others: readonly SawnBoard[]): string =>
+  board.count === 1
+    ? board.name
+    : `${board.name}, ${others.length ? `${others.length + 1} alike: numbers` : 'number'} ${[nth, ...others.map((o) => o.nth)].map((n) => n + 1).join(', ')}`;
+
+/** What comes out of a board, counted. */
+const counted = ({ laid }: SawnBoard, parts: readonly Part[]): string =>
+  parts
+    .map(({ id, name }) => ({ name, count: laid.filter(({ part }) => part === id).length }))
+    .filter(({ count }) => count > 0)
+    .map(({ name, count }) => `${count} × ${name}`)
+    .join(', ');
+
+const cubic = (volume: number): string => `${(volume / 1e9).toFixed(3)} m³`;
+
+/** How much wood that takes, how much of it becomes pieces, and how far better it could be at the most. */
+function Total({ list: { sawn, volume, pieces, least, rows } }: { list: CutList }) {
+  const short = rows.some(({ missing }) => missing > 0);
+  return (
+    <>
+      {sawn.length} {sawn.length === 1 ? 'board' : 'boards'}, {cubic(volume)}
+      {short
+        ? '; some pieces came out of none.'
+        : `, of which ${cubic(pieces)} are pieces; ${least > volume - 1e5 ? 'it can’t be done with less' : `it can’t be done with less than ${cubic(least)}`}.`}
+    </>
+  );
+}
+
+const OVER: readonly [keyof Sawing, string][] = [
+  ['length', 'Over in length'],
+  ['width', 'Over in width'],
+  ['thickness', 'Over in thickness'],
+  ['kerf', 'Kerf of that saw'],
+];
+
+/** How much larger than it has to be everything is sawn, and what goes to dust. */
+function SawingFields({ job, style, onChange }: { job: Job; style: LengthStyle; onChange: (sawing: Sawing) => void }) {
+  const sawing = sawingOf(job);
+  return (
+    <>
+      <h3>Sawing rough</h3>
+      <div className="toolfields">
+        {OVER.map(([size, words]) => (
+          <div key={size}>
+            <span>{words}</span>
+            <LengthField
+              field={`sawing.${size}`}
+              label={words}
+              value={sawing[size]}
+              style={style}
+              least={0}
+              most={size === 'kerf' ? 10 : 500}
+              onChange={(value) => onChange({ ...sawing, [size]: value })}
+            />
+          </div>
+        ))}
+      </div>
+      <p className="quiet">Of boards that are planed already nothing goes off in thickness.</p>
+    </>
+  );
+}
+
+/** A board like the last one, or as they are usually sold. */
+function newBoard(job: Job, boards: readonly Board[]): Board {
+  const last = boards.at(-1);
+  const thickest = Math.max(0, ...job.parts.map((part) => part.thickness.nominal)) + sawingOf(job).thickness;
+  const name = freshName('Board', boards);
+  const usual = { length: 2500, width: 200, thickness: Math.ceil(thickest), species: job.parts[0]?.species ?? '', ends: 30 }; // prettier-ignore
+  return { ...usual, ...last, id: freshId(name, boards), name, count: 1, defects: [] };
+}

@@ -1,0 +1,78 @@
+import { LIMITS, type CutRow, type LengthStyle, type Part, type Sizes } from '@velk/core';
+import { CountField } from '../../widgets/CountField.tsx';
+import { Length } from '../../widgets/Length.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+
+interface Props {
+  readonly rows: readonly CutRow[];
+  readonly style: LengthStyle;
+  readonly picked: string | null;
+  /** Whether there are boards at all: without any, nothing is said to be short. */
+  readonly stocked: boolean;
+  readonly onPick: (id: string) => void;
+  readonly onChange: (part: Part) => void;
+}
+
+const Three = ({ sizes, style }: { sizes: Sizes; style: LengthStyle }) => (
+  <>
+    <Length value={sizes.length} style={style} unit={false} /> ×{' '}
+    <Length value={sizes.width} style={style} unit={false} /> ×{' '}
+    <Length value={sizes.thickness} style={style} unit={false} />
+  </>
+);
+
+/** What has to be sawn: every part rough and as it will be, with its spares, and what came out of no board. */
+export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Props) {
+  return (
+    <table className="parts cutlist">
+      <thead>
+        <tr>
+          <th>Part</th>
+          <th style={{ width: 54 }}>Pieces</th>
+          <th style={{ width: 62 }}>Spare</th>
+          <th>Sawn to, {style.system}</th>
+          <th>Becomes, {style.system}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(({ part, pieces, spare, rough, final, strips, missing, why }) => (
+          <tr key={part.id} aria-selected={part.id === picked} onFocus={() => onPick(part.id)}>
+            <td data-label="Part">
+              <button className="link" aria-pressed={part.id === picked} onClick={() => onPick(part.id)}>
+                {part.name}
+              </button>
+              {strips && (
+                <small className="quiet" style={{ display: 'block' }}>
+                  glued up of {strips.count} strips <Length value={strips.width} style={style} /> wide
+                </small>
+              )}
+              {stocked && missing > 0 && (
+                <small style={{ display: 'block', color: 'var(--stop)' }}>
+                  ■ {missing} short: {why && <Spoken sentence={why} style={style} />}
+                </small>
+              )}
+            </td>
+            <td data-label="Pieces">{pieces}</td>
+            <td data-label="Spare">
+              <CountField
+                field={`cut.${part.id}.spare`}
+                label={`${part.name}, spare pieces`}
+                called="Spare pieces"
+                value={spare}
+                least={0}
+                most={LIMITS.spare}
+                onChange={(count) => onChange({ ...part, spare: count })}
+              />
+            </td>
+            <td data-label={`Sawn to, ${style.system}`}>
+              <Three sizes={rough} style={style} />
+            </td>
+            <td data-label={`Becomes, ${style.system}`} className="quiet">
+              <Three sizes={final} style={style} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
