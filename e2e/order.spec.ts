@@ -30,11 +30,11 @@ test('a card is moved by keys and by drag, refused with its rule, kept over a re
     stays,
   );
   await handle(waiting).hover();
+  const top = (await rows(page).first().boundingBox())!;
   await page.mouse.down();
-  await page.mouse.move(300, 400, { steps: 4 });
+  await page.mouse.move(300, top.y + 60, { steps: 4 });
   await expect(page.getByText(/^It can go anywhere from \d+ to \d+\.$/)).toBeVisible();
   await expect(page.locator('ol.order > li.barred').first()).toBeAttached();
-  const top = (await rows(page).first().boundingBox())!;
   await page.mouse.move(top.x + 20, Math.max(4, top.y + 4), { steps: 6 });
   await page.mouse.up();
   await expect(page.getByText(/^Not before \d+: /)).toBeVisible();
@@ -47,4 +47,40 @@ test('a card is moved by keys and by drag, refused with its rule, kept over a re
   await expect(rows(page).nth(1)).toHaveAttribute('data-card', second!);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(rows(page).nth(2)).toHaveAttribute('data-card', second!);
+});
+
+test('the run is drawn along time, a lane for each machine; a list that is searched holds nothing that moves', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'order');
+  await rows(page).first().waitFor();
+  const all = await rows(page).count();
+  await page.getByLabel('Search the set-ups').fill('shuttle');
+  const words = page.getByText(new RegExp(`^\\d+ of ${all}; all of them are needed to move one\\.$`));
+  await expect(words).toBeVisible();
+  const found = await rows(page).count();
+  expect(found).toBeGreaterThan(2);
+  expect(found).toBeLessThan(all);
+  for (const row of await rows(page).all()) await expect(row).toContainText(/shuttle/i);
+  const first = await idOf(rows(page).first());
+  await handle(rows(page).first()).focus();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(rows(page).first()).toHaveAttribute('data-card', first!);
+
+  await page.getByLabel('Search the set-ups').fill('');
+  await page.getByLabel('Only on').selectOption('Bandsaw');
+  for (const row of await rows(page).all()) await expect(row).toContainText('Bandsaw');
+  /** What it is set with, and how long that and the cutting take. */
+  await expect(rows(page).first()).toContainText(/Set: .*; \d+ min with the test cut, about .* to cut/);
+
+  /** A block in the picture leads to its set-up, whatever was searched for. */
+  const block = page.locator('.lanes svg g[style*="pointer"]').nth(20);
+  await block.hover();
+  const told = /^(.*?): (.*), set in \d+ min, cut in \d+$/.exec((await page.locator('.lanes p').textContent())!)!;
+  await block.click();
+  await expect(rows(page)).toHaveCount(all);
+  const focused = page.locator('ol.order > li', { has: page.locator('a:focus') });
+  await expect(focused.getByRole('link')).toHaveText(told[2]!);
+  await expect(focused).toContainText(told[1]!);
 });

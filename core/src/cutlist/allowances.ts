@@ -24,5 +24,5 @@ export function allowancesOf(part: Part, job: Job, shop: Shop): Allowance[] {
         }
     }
   }
-  return allowancesFor(tenon, near);
+  return allowancesFor(tenon, near, job.units);
 }

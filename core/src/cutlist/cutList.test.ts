@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { readTable, type Job } from '../exchange/index.ts';
 import type { Board, Part } from '../stock/index.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
-import { METRIC, speak } from '../units/index.ts';
+import { IMPERIAL, METRIC, speak } from '../units/index.ts';
 import { cutList } from './cutList.ts';
 import { writeCutList } from './csv.ts';
 
@@ -24,7 +24,7 @@ describe('the cut list of a job', () => {
     expect(rail.rough).toEqual({ length: 600 + 2 * 33 + 40, width: 75, thickness: 27 });
     expect([rail.pieces, rail.spare, rail.missing]).toEqual([2, 1, 0]);
     expect(rail.reasons.map((r) => speak(r, METRIC)).join('\n')).toMatch(
-      /33\.0 mm at end A.*\n33\.0 mm at end B.*\n40\.0 mm to cut square\n5\.0 mm in width and 5\.0 mm in thickness.*\none spare/,
+      /33\.0 mm at end A.*\n33\.0 mm at end B.*\n40\.0 mm to cut square\n5\.0 mm wider and 5\.0 mm thicker.*\none spare/,
     );
     /** Laid out 40 from one end: no horn is nearer than 40; the other end is far off. */
     expect(rowOf(worked(), 'stile').rough.length).toBe(900 + 3 + 3 + 40);
@@ -38,6 +38,10 @@ describe('the cut list of a job', () => {
       { length: 640, width: 70, thickness: 24 },
       3,
     ]);
+    /** In an inch job everything is told in what an inch rule shows: 30 mm is 1 3/16, and an eighth to trim. */
+    const inches = rowOf({ ...worked(), units: 'in' }, 'rail');
+    expect(inches.rough.length / 25.4).toBeCloseTo(Math.ceil((600 / 25.4 + 2 * (19 / 16 + 1 / 8) + 1.5) * 16 - 1e-9) / 16, 9); // prettier-ignore
+    expect(inches.reasons.map((r) => speak(r, IMPERIAL)).join('\n')).toMatch(/^1 5\/16 in at end A.*\n1 5\/16 in at end B.*\n1 1\/2 in to cut square\n1\/4 in wider and 1\/4 in thicker/); // prettier-ignore
     /** Cut to length before it is joined: nothing for a joint. */
     expect(rowOf({ ...worked(), schools: { length: 'length' } }, 'rail').rough.length).toBe(640);
   });

@@ -25,7 +25,7 @@ export interface RoughPart {
 }
 
 /** How a job's parts are sawn out. */
-export const sawingOf = ({ sawing }: Pick<Job, 'sawing'>): Sawing => sawing ?? USUAL_SAWING;
+export const sawingOf = ({ sawing, units }: Pick<Job, 'sawing' | 'units'>): Sawing => sawing ?? USUAL_SAWING[units];
 
 /** Pieces of one section set a machine alike: one spare of each is tried on. */
 const sectionOf = ({ thickness, width, species }: Part): string => [thickness.nominal, width.nominal, species].join();
@@ -64,7 +64,7 @@ export function roughParts(job: Job, shop: Shop): RoughPart[] {
         ...allowances.map(({ reason }) => reason),
         ...(part.roughLength > part.length ? [say('{more} until the joinery is done', { more: part.roughLength - part.length })] : []), // prettier-ignore
         ...(over.length > 0 ? [say('{length} to cut square', { length: over.length })] : []),
-        ...(over.width > 0 || over.thickness > 0 ? [say('{width} in width and {thickness} in thickness to joint, plane and rest', { width: over.width, thickness: over.thickness })] : []), // prettier-ignore
+        ...(over.width > 0 || over.thickness > 0 ? [say('{width} wider and {thickness} thicker, to joint, plane and rest', { width: over.width, thickness: over.thickness })] : []), // prettier-ignore
         ...(spare > 0 && part.spare === undefined ? [say('one spare to try this section’s set-ups on')] : []),
       ],
     };

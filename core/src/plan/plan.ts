@@ -9,6 +9,7 @@ import type { Modeller } from '../solids/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import { say, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';
+import { changeOf, cuttingOf, type Change } from './changing.ts';
 import { countTogether, distinct, testCut } from './counting.ts';
 import {
   draftJoint,
@@ -52,6 +53,10 @@ export interface Card {
   readonly stops: readonly (Stop & { readonly read: boolean })[];
   /** The rules that put other cards before it. */
   readonly after: readonly { readonly card: string; readonly rule: string }[];
+  /** What is changed before it, in minutes and in words. */
+  readonly change: Change;
+  /** Minutes to cut every piece, once it is set. */
+  readonly cutting: number;
 }
 
 export interface Plan {
@@ -114,7 +119,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   const open = circle ? withoutLast(cards, circle) : cards;
   const places = new Map(open.map(({ setups }, i) => [setups[0]!.id, i]));
   const wanted = job.order?.flatMap((id) => places.get(id) ?? []);
-  const { order, ...run } = runOrder(open, shop.minutes, wanted);
+  const { order, changed, ...run } = runOrder(open, shop.minutes, wanted);
   const set = withLayers(withMoves(order.map((index) => cards[index]!.setups)));
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
   const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
@@ -133,6 +138,8 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
           ...wordsOf(setups, shop, mated[at]!),
           stops: stopsOn(setups).map((stop) => ({ ...stop, read: read.has(`${stop.joint} ${stop.key}`) })),
           after: [...cards[index]!.after].map(([before, rule]) => ({ card: idOf(before), rule: rule.words })),
+          change: changeOf(changed[at]!, setups, shop),
+          cutting: cuttingOf(setups, job, shop),
         };
       }),
       ...run,

@@ -4,6 +4,8 @@ import type { DraftCard } from './cards.ts';
 /** One thing of a machine that stands as it was left until it is touched: a cutter, its guides, an angle, a distance. */
 export interface Ask {
   readonly slot: string;
+  /** What of the machine that is: cutter, guides, tilt, slant, or the slot of a distance. */
+  readonly what: string;
   /** As it is set in turn within the card, each as one text. */
   readonly values: readonly string[];
   /** Of one change. */
@@ -40,7 +42,12 @@ function asked({ setups, setting }: DraftCard, cost: Minutes): Step {
   const on = machine ?? model;
   /** Another cutter, or the blade at a slant, makes of the same distance a new one. */
   const by = [cutter, between?.join(), tilt?.set].join(' ');
-  const ask = (slot: string, minutes: number, ...values: string[]): Ask => ({ slot: `${on} ${slot}`, values, minutes });
+  const ask = (slot: string, minutes: number, ...values: string[]): Ask => ({
+    slot: `${on} ${slot}`,
+    what: slot,
+    values,
+    minutes,
+  });
   const slant = lean?.degrees ? JSON.stringify([lean.about, leanSet ?? lean.degrees, mirrored ?? false]) : 'square';
   return {
     where: on,

@@ -2,6 +2,15 @@ import type { Minutes } from '../tooling/index.ts';
 import { AT_FIRST, stepOf, type Step } from './asks.ts';
 import type { DraftCard } from './cards.ts';
 
+/** What is changed before a card is cut, and the minutes of that, a test cut included. */
+export interface Changed {
+  readonly minutes: number;
+  /** Whether one comes from another machine, or from the bench. */
+  readonly machine: boolean;
+  /** What of it is set anew: cutter, guides, tilt, slant, or slots of distances. */
+  readonly what: readonly string[];
+}
+
 /**
  * What changing over takes, for many orders of the same cards. Everything stands where it was left until something else
  * is set there, on whatever machines work goes on between: a saw one comes back to is still set.
@@ -15,6 +24,7 @@ export class Changes {
   /** Minutes of the first change of an ask, and of those within the card. */
   private readonly each: Float64Array;
   private readonly inner: Float64Array;
+  private readonly what: readonly string[];
   private readonly where: Int32Array;
   private readonly test: Float64Array;
   readonly initial: Int32Array;
@@ -45,6 +55,7 @@ export class Changes {
     this.slot = Int32Array.from(asks, ({ slot }) => numbered(slots, slot));
     this.first = Int32Array.from(set, (own) => own[0]!);
     this.last = Int32Array.from(set, (own) => own.at(-1)!);
+    this.what = asks.map(({ what }) => what);
     this.each = Float64Array.from(asks, ({ minutes }) => minutes);
     this.inner = Float64Array.from(asks, ({ minutes }, i) => set[i]!.filter((v, at) => at > 0 && v !== set[i]![at - 1]).length * minutes); // prettier-ignore
     this.initial = new Int32Array(slots.size).fill(-1);
@@ -115,6 +126,18 @@ export class Changes {
   of(order: readonly number[]): number {
     const stands = this.initial.slice();
     return order.reduce((sum, card) => sum + this.step(card, stands), 0);
+  }
+
+  /** What is changed for each card of an order, one after the other. */
+  changedIn(order: readonly number[]): Changed[] {
+    const stands = this.initial.slice();
+    return order.map((card) => {
+      const machine = stands[0] !== this.where[card];
+      const what: string[] = [];
+      for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++)
+        if (this.each[ask]! > 0 && (stands[this.slot[ask]!] !== this.first[ask] || this.inner[ask]! > 0)) what.push(this.what[ask]!); // prettier-ignore
+      return { minutes: this.step(card, stands), machine, what };
+    });
   }
 
   /** What the cards that are not done yet take at the least, from what stands; `done` as bits. */

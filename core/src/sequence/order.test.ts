@@ -138,13 +138,16 @@ describe('the order', () => {
         stands.set(thing, to);
         return minutes;
       };
-      for (const { setups } of plan.cards) {
+      for (const { setups, change: told } of plan.cards) {
         const [{ model, machine: on, carrier, cutter: by, between, guides, tilt, lean, leanSet, mirrored }] =
           setups as [Setup];
+        const start = total;
         if (at !== (on ?? '')) total += machine;
         at = on ?? '';
-        if (model === 'bench') continue;
-        const start = total;
+        if (model === 'bench') {
+          expect(told).toEqual({ minutes: total - start, words: [] });
+          continue;
+        }
         const touched: boolean[] = [];
         const change = (thing: string, to: string, minutes: number) => {
           const was = stands.get(`${on} ${thing}`);
@@ -181,7 +184,11 @@ describe('the order', () => {
         }
         turns.forEach((places, thing) => places.forEach((place) => change(thing, place, figure)));
         if (touched.some(Boolean)) total += testCut;
-        expect(total).toBeGreaterThanOrEqual(start);
+        /** And card by card: the minutes that it tells, and in words what of that takes any. */
+        expect(told.minutes).toBeCloseTo(total - start, 6);
+        expect(told.words.length > 0).toBe(touched.some(Boolean));
+        const fresh = tools.get(by ?? '') as unknown as { name: string } | undefined;
+        if (touched[0] && fresh) expect(told.words[0]).toBe(fresh.name);
       }
       expect([name, plan.minutes]).toEqual([name, expect.closeTo(total, 6)]);
       expect(plan.minutes).toBeLessThanOrEqual(plan.plain);

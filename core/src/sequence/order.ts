@@ -1,7 +1,7 @@
 import type { Setup } from '../setups/index.ts';
 import type { Minutes, Shop } from '../tooling/index.ts';
 import { cardsFor, type DraftCard } from './cards.ts';
-import { Changes } from './changes.ts';
+import { Changes, type Changed } from './changes.ts';
 import { bestOrder, greedyOrder, plainOrder, tidied, wantedOrder } from './search.ts';
 
 /** An order to cut in, and what it takes beside others, minutes of changing over. */
@@ -9,6 +9,8 @@ export interface Run {
   /** Places of the cards. */
   readonly order: readonly number[];
   readonly minutes: number;
+  /** What is changed for each card of it. */
+  readonly changed: readonly Changed[];
   /** Joint by joint, as the job has them. */
   readonly plain: number;
   /** What no order can be under. */
@@ -32,6 +34,7 @@ export function runOrder(cards: readonly DraftCard[], cost: Minutes, wanted?: re
   return {
     order,
     minutes: changes.of(order),
+    changed: changes.changedIn(order),
     plain: changes.of(plainOrder(cards)),
     least: changes.least(),
     quickest: changes.of(found),

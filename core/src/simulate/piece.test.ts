@@ -33,7 +33,7 @@ function busy(): Job {
     parts,
     joints: [
       joint('frame', 'stub', 'rail', { part: 'stile', perPiece: 1, ends: 'both', edge: 'reference' }, {}),
-      { ...joint('middle', 'blind', 'bar', { part: 'rail', perPiece: 1, ends: 'a', edge: 'other' }, { position: 250, corners: 'squared', pegs: 'drawbored', pegDiameter: 8, pegInset: 12, pegOffset: 1.5, pegAcross: 45, pegSpacing: 30 }), tenoned: { part: 'bar', ends: 'a' } }, // prettier-ignore
+      { ...joint('middle', 'blind', 'bar', { part: 'rail', perPiece: 1, ends: 'a', edge: 'other' }, { position: 250, corners: 'squared', pegs: 'drawbored', pegDiameter: 8, pegInset: 12, pegOffset: 1.5, pegAcross: 45, pegSpacing: 30 }), tenoned: { part: 'bar', ends: 'b' } }, // prettier-ignore
     ],
   };
   return asListed(whole, EXACT);

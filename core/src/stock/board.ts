@@ -1,4 +1,4 @@
-import type { Mm } from '../units/index.ts';
+import { INCH, type Mm } from '../units/index.ts';
 
 /** Wood that can't be used: along a board from its end A, and across it from one edge; all of its width where no edge is given. */
 export interface Defect {
@@ -40,10 +40,13 @@ export interface Sawing {
 }
 
 /**
- * 30 to 50 mm over in length, 5 in thickness, as much in width for jointing both edges (common practice); a rip blade's
- * kerf.
+ * 30 to 50 mm over in length, 5 in thickness, as much in width for jointing both edges, as it is told in either unit
+ * (common practice); a rip blade's kerf.
  */
-export const USUAL_SAWING: Sawing = { length: 40, thickness: 5, width: 5, kerf: 3.2 };
+export const USUAL_SAWING: Readonly<Record<'mm' | 'in', Sawing>> = {
+  mm: { length: 40, thickness: 5, width: 5, kerf: 3.2 },
+  in: { length: 1.5 * INCH, thickness: INCH / 4, width: INCH / 4, kerf: INCH / 8 },
+};
 
 /** Narrower or shorter than this is no use, mm. */
 const LEAST: Mm = 10;

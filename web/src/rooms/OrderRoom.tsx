@@ -1,13 +1,15 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { useRef, type KeyboardEvent } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import { cardView, type Card, type FigureView, type LengthStyle, type Plan } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { store, useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useOneStop } from '../app/useOneStop.ts';
 import { useStyle } from '../app/useUnits.ts';
+import { lanesOf, RunLanes } from '../drawings/RunLanes.tsx';
+import { Choice } from '../widgets/Choice.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { roomOf } from './order.ts';
 import { cardPath } from './SetupsRoom.tsx';
@@ -46,6 +48,24 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
   const { cards, move, refused, lifted, lift } = useOwnOrder(plan, list);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const number = new Map(cards.map((card, i) => [card.id, i + 1]));
+  const [words, setWords] = useState('');
+  const [machine, setMachine] = useState('');
+  const { basis } = plan;
+  const where = (card: Card) => machineOf(card, basis);
+  const sought = words.trim().toLowerCase();
+  const shown = cards.filter(
+    (card) => (!machine || where(card) === machine) && (!sought || saidOf(card, basis).toLowerCase().includes(sought)),
+  );
+  const all = shown.length === cards.length;
+  const goTo = (card: string) => {
+    setWords('');
+    setMachine('');
+    requestAnimationFrame(() => {
+      const row = [...(list.current?.children ?? [])].find((li) => (li as HTMLElement).dataset['card'] === card);
+      row?.scrollIntoView({ block: 'center' });
+      row?.querySelector<HTMLElement>('a')?.focus({ preventScroll: true });
+    });
+  };
   const room = lifted === undefined ? undefined : roomOf(cards, lifted);
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     lift(undefined);
@@ -72,6 +92,31 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
           ))}
         </div>
       )}
+      <RunLanes lanes={lanesOf(cards, where)} onPick={goTo} />
+      {cards.length > LONG && (
+        <p className="noprint" style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
+          <span className="field" style={{ flex: '0 1 300px' }}>
+            <input
+              aria-label="Search the set-ups"
+              placeholder={`Search ${cards.length} set-ups`}
+              value={words}
+              onChange={(e) => setWords(e.target.value)}
+            />
+          </span>
+          <Choice
+            label="Only on"
+            value={machine}
+            options={[
+              { value: '', label: 'every machine and the bench' },
+              ...[...new Set(cards.map(where))].map((name) => ({ value: name, label: name })),
+            ]}
+            onChange={setMachine}
+          />
+          <span role="status" className="quiet">
+            {all ? '' : `${shown.length} of ${cards.length}; all of them are needed to move one.`}
+          </span>
+        </p>
+      )}
       <p role="status" className={refused ? 'note warning orderword' : 'quiet orderword'}>
         {refused ??
           (room
@@ -88,19 +133,23 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
       >
         <SortableContext items={cards.map((card) => card.id)} strategy={verticalListSortingStrategy}>
           <ol ref={list} {...oneStop} className="order">
-            {cards.map((card, i) => (
-              <Row
-                key={card.id}
-                card={card}
-                before={cards[i - 1]}
-                plan={plan}
-                number={number}
-                id={id}
-                style={style}
-                barred={room !== undefined && (i < room.from || i > room.to)}
-                onMove={(by) => move(card.id, i + by)}
-              />
-            ))}
+            {shown.map((card) => {
+              const i = number.get(card.id)! - 1;
+              return (
+                <Row
+                  key={card.id}
+                  card={card}
+                  before={cards[i - 1]}
+                  plan={plan}
+                  number={number}
+                  id={id}
+                  style={style}
+                  barred={room !== undefined && (i < room.from || i > room.to)}
+                  held={!all}
+                  onMove={(by) => move(card.id, i + by)}
+                />
+              );
+            })}
           </ol>
         </SortableContext>
       </DndContext>
@@ -121,8 +170,9 @@ function Total({ plan }: { plan: Plan }) {
   return (
     <p className="quiet" style={{ maxWidth: 760 }}>
       {plan.cards.length} set-ups, about {Math.round(plan.minutes)} minutes of changing over
-      {job.order && ' in your order'}; {howGood(plan)} Every piece goes through a set-up before it is broken, and
-      whatever was set begins with a test cut.
+      {job.order && ' in your order'}; {howGood(plan)} Cutting every piece takes one person about{' '}
+      {inTime(plan.cards.reduce((sum, card) => sum + card.cutting, 0))} more. Every piece goes through a set-up before
+      it is broken, and whatever was set begins with a test cut.
       {job.order && (
         <>
           {' '}
@@ -149,6 +199,7 @@ function Row({
   id,
   style,
   barred,
+  held,
   onMove,
 }: {
   card: Card;
@@ -160,11 +211,16 @@ function Row({
   style: LengthStyle;
   /** Where the card that is lifted can’t go. */
   barred: boolean;
+  /** Some are not shown: none is moved. */
+  held: boolean;
   onMove: (by: 1 | -1) => void;
 }) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: card.id });
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
+    id: card.id,
+    disabled: held,
+  });
   const byKey = (event: KeyboardEvent) => {
-    const by = event.altKey ? { ArrowUp: -1 as const, ArrowDown: 1 as const }[event.key] : undefined;
+    const by = event.altKey && !held ? { ArrowUp: -1 as const, ArrowDown: 1 as const }[event.key] : undefined;
     if (by === undefined) return;
     event.preventDefault();
     onMove(by);
@@ -203,6 +259,9 @@ function Row({
             </span>
           ))}
         </p>
+        <p className="quiet" style={{ fontSize: 14.5 }}>
+          {changeWords(card, same)}
+        </p>
         {rules.length > 0 && (
           <details style={{ fontSize: 15 }}>
             <summary>Why not earlier</summary>
@@ -224,6 +283,31 @@ function Row({
     </li>
   );
 }
+
+/** What is changed from the card before, and how long that and the cutting take. */
+function changeWords({ change: { minutes, words }, cutting, setups: [first] }: Card, same: boolean): string {
+  const cut = `about ${inTime(cutting)} to cut`;
+  if (first!.machine === null && words.length === 0) return cut;
+  if (words.length === 0) return `${same ? 'Stands so already' : 'Stands so from before'}; ${cut}`;
+  return `Set: ${words.join(', ')}; ${inTime(minutes)} with the test cut, ${cut}`;
+}
+
+const inTime = (minutes: number): string =>
+  minutes < 90 ? `${Math.max(1, Math.round(minutes))} min` : `${(minutes / 60).toFixed(1)} h`;
+
+/** A list this long is searched rather than read. */
+const LONG = 14;
+
+const machineOf = (card: Card, { shop }: Plan['basis']): string =>
+  shop.tools.find((tool) => tool.id === card.setups[0]!.machine)?.name ?? 'Bench';
+
+/** All that a card can be found by: what is done, to which parts and joints, with what. */
+const saidOf = (card: Card, { job, shop }: Plan['basis']): string =>
+  [
+    card.title,
+    ...card.setups.flatMap((s) => [s.machine, s.cutter, ...s.guides].map((id) => shop.tools.find((t) => t.id === id)?.name)), // prettier-ignore
+    ...card.setups.flatMap((s) => s.occurrences.flatMap((o) => [job.parts.find((p) => p.id === o.part)?.name, job.joints.find((j) => j.id === o.joint)?.name])), // prettier-ignore
+  ].join(' ');
 
 /** A row has room for three. */
 const firstFew = (figures: readonly FigureView[]) => figures.slice(0, 3);

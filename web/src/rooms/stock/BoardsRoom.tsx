@@ -139,7 +139,7 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
           <>
             <h2>{row.part.name}</h2>
             <p>Sawn larger than it will be:</p>
-            <ul className="plainlist">
+            <ul className="reasons">
               {row.reasons.map((reason, i) => (
                 <li key={i}>
                   <Spoken sentence={reason} style={style} />

@@ -1,0 +1,48 @@
+import type { Job } from '../exchange/index.ts';
+import { needsSecondHand } from '../methods/index.ts';
+import { cuttingMinutes, slotOf, type Changed } from '../sequence/index.ts';
+import type { Setup } from '../setups/index.ts';
+import { pieceOf, turnedPiece } from '../stock/index.ts';
+import type { Shop } from '../tooling/index.ts';
+import { distinct } from './counting.ts';
+
+/** What is changed before a card is cut. */
+export interface Change {
+  /** A test cut included. */
+  readonly minutes: number;
+  /** In the words of chest and card, in the order it is set; nothing where all of it stands already. */
+  readonly words: readonly string[];
+}
+
+/** What is set anew, as the card calls it: the cutter and the guides by their names, a distance by its own. */
+export function changeOf({ minutes, what }: Changed, setups: readonly Setup[], shop: Shop): Change {
+  const [first] = setups as readonly [Setup, ...Setup[]];
+  const tool = (id: string | null) => shop.tools.find((t) => t.id === id)?.name;
+  const named = (slot: string): (string | undefined)[] => {
+    if (slot === 'cutter') return [tool(first.cutter)];
+    if (slot === 'guides') return first.guides.map(tool);
+    if (slot === 'tilt') return [first.tilt ? 'tilt of the blade' : 'blade upright again'];
+    if (slot === 'slant') return [first.lean?.degrees ? 'angle' : 'gauge square again'];
+    return setups.flatMap((setup) => setup.figures.filter((f) => slotOf(f, setup, shop)?.slot === slot).map(({ name }) => shortly(name))).slice(0, 1); // prettier-ignore
+  };
+  const words = distinct(what.flatMap(named)).filter((word) => word !== undefined);
+  return { minutes, words };
+}
+
+/** “Fence, far cheek” is the fence. */
+const shortly = (name: string): string => {
+  const [first] = name.split(/,| or /) as [string];
+  return first.charAt(0).toLowerCase() + first.slice(1);
+};
+
+/** Minutes to cut every piece of a card; each set-up by the piece that its own part is. */
+export function cuttingOf(setups: readonly Setup[], job: Job, shop: Shop): number {
+  return setups.reduce((sum, setup) => {
+    const [at] = setup.occurrences;
+    const part = job.parts.find(({ id }) => id === at?.part);
+    if (!part) return sum;
+    const piece = pieceOf(part, 'median');
+    const stock = at?.turned ? turnedPiece(piece) : piece;
+    return sum + cuttingMinutes(stock, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1))([setup]);
+  }, 0);
+}

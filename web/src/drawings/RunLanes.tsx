@@ -1,0 +1,92 @@
+import { useState } from 'react';
+import type { Card } from '@velk/core';
+import { useWidth } from './useWidth.ts';
+
+/** What a card is in the picture: on which lane it lies, and how long it is set and cut. */
+export interface Lane {
+  readonly name: string;
+  readonly blocks: readonly { readonly card: string; readonly title: string; readonly start: number; readonly setting: number; readonly cutting: number }[]; // prettier-ignore
+}
+
+const LANE = 24;
+const NAMES = 168;
+/** Ticks stand no closer than this, px. */
+const APART = 56;
+const HOURS = [1, 2, 4, 8, 16, 40, 80] as const;
+
+/** The cards of a run on a lane for each machine, in the order that the machines are first used, minutes from the start. */
+export function lanesOf(cards: readonly Card[], nameOf: (card: Card) => string): Lane[] {
+  const lanes = new Map<string, Lane['blocks'][number][]>();
+  let start = 0;
+  for (const card of cards) {
+    const name = nameOf(card);
+    const [setting, cutting] = [card.change.minutes, card.cutting];
+    lanes.set(name, [...(lanes.get(name) ?? []), { card: card.id, title: card.title, start, setting, cutting }]);
+    start += setting + cutting;
+  }
+  return [...lanes].map(([name, blocks]) => ({ name, blocks }));
+}
+
+/** The run along time, a lane for each machine: where it is set, where it cuts, and how often one comes back to it. */
+export function RunLanes({ lanes, onPick }: { lanes: readonly Lane[]; onPick: (card: string) => void }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const [over, setOver] = useState('');
+  const end = Math.max(1, ...lanes.flatMap(({ blocks }) => blocks.map((b) => b.start + b.setting + b.cutting)));
+  const room = Math.max(120, width - NAMES - 8);
+  const px = (minutes: number) => (minutes / end) * room;
+  const step = HOURS.find((hours) => px(hours * 60) > APART) ?? HOURS.at(-1)!;
+  const ticks = Array.from({ length: Math.floor(end / 60 / step) + 1 }, (_, i) => i * step);
+  const foot = lanes.length * LANE;
+  return (
+    <div ref={ref} className="lanes noprint">
+      <svg width={NAMES + room + 8} height={foot + 22} aria-hidden>
+        {ticks.map((hours) => (
+          <g key={hours} transform={`translate(${NAMES + px(hours * 60)} 0)`}>
+            <path d={`M0 0V${foot + 4}`} stroke="var(--line)" />
+            <text
+              y={foot + 17}
+              textAnchor={hours ? 'middle' : 'start'}
+              fontSize={12.5}
+              style={{ fill: 'var(--quiet)' }}
+            >
+              {hours ? `${hours} h` : 'start'}
+            </text>
+          </g>
+        ))}
+        {lanes.map(({ name, blocks }, i) => (
+          <g key={name} transform={`translate(0 ${i * LANE})`}>
+            <text y={16} fontSize={14} fill="var(--ink)">
+              {name.length > 27 ? `${name.slice(0, 26)}…` : name}
+            </text>
+            <path d={`M${NAMES} ${LANE - 3}h${room}`} stroke="var(--line)" strokeWidth={0.6} />
+            {blocks.map(({ card, title, start, setting, cutting }) => (
+              <g
+                key={card}
+                transform={`translate(${NAMES + px(start)} 4)`}
+                style={{ cursor: 'pointer' }}
+                onClick={() => onPick(card)}
+                onPointerEnter={() =>
+                  setOver(`${name}: ${title}, set in ${Math.round(setting)} min, cut in ${Math.round(cutting)}`)
+                }
+                onPointerLeave={() => setOver('')}
+              >
+                <rect width={px(setting)} height={LANE - 8} fill="var(--steel)" />
+                <rect
+                  x={px(setting)}
+                  width={Math.max(0.8, px(cutting))}
+                  height={LANE - 8}
+                  fill="var(--wood)"
+                  stroke="var(--wood-ink)"
+                  strokeWidth={0.6}
+                />
+              </g>
+            ))}
+          </g>
+        ))}
+      </svg>
+      <p className="quiet" style={{ minHeight: 22, fontSize: 14.5 }}>
+        {over || 'Grey: setting and the test cut. Wood: cutting every piece, one person. A press leads to the set-up.'}
+      </p>
+    </div>
+  );
+}
