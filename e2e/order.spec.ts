@@ -56,9 +56,20 @@ test('the run is drawn along time, a lane for each machine; a list that is searc
   await openLooms(page, velk, 'order');
   await rows(page).first().waitFor();
   const all = await rows(page).count();
+  /** Working days: what goes on in the morning, and what to fetch before. */
+  const heads = page.locator('.dayhead');
+  await expect(heads.filter({ hasText: /8\.0 h; begins with the rest of \d+, / }).first()).toBeVisible();
+  await expect(heads.first()).toContainText(/Day 1.*fetch Dado stack/);
+  const eight = await heads.count();
+  await page.getByLabel('Hours a day').selectOption('4');
+  await expect.poll(() => heads.count()).toBeGreaterThan(eight + 5);
+  await page.reload();
+  await expect(page.getByLabel('Hours a day')).toHaveValue('4');
+
   await page.getByLabel('Search the set-ups').fill('shuttle');
   const words = page.getByText(new RegExp(`^\\d+ of ${all}; all of them are needed to move one\\.$`));
   await expect(words).toBeVisible();
+  await expect(heads).toHaveCount(0);
   const found = await rows(page).count();
   expect(found).toBeGreaterThan(2);
   expect(found).toBeLessThan(all);

@@ -16,3 +16,4 @@ export { scenesOf, type PassScene } from './scenes.ts';
 export * from './readings.ts';
 export * from './whyNot.ts';
 export * from './remembered.ts';
+export * from './days.ts';

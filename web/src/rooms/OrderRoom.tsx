@@ -1,21 +1,18 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { cardView, type Card, type FigureView, type LengthStyle, type Plan } from '@velk/core';
+import { daysOf, type Card, type Plan } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { store, useAppDispatch, useAppSelector } from '../app/store.ts';
+import { useKeptState } from '../app/useKeptState.ts';
 import { useOneStop } from '../app/useOneStop.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { lanesOf, RunLanes } from '../drawings/RunLanes.tsx';
 import { Choice } from '../widgets/Choice.tsx';
-import { Length } from '../widgets/Length.tsx';
 import { roomOf } from './order.ts';
-import { cardPath } from './SetupsRoom.tsx';
+import { DayHead, inTime, OrderRow } from './OrderRow.tsx';
 import { useOwnOrder } from './useOwnOrder.ts';
-
-const names = (all: readonly (string | undefined)[]): string => [...new Set(all)].join('; ');
 
 /** The order to cut in, as a list: every piece through a set-up before it is broken. */
 export function OrderRoom({ id }: { id: string }) {
@@ -57,6 +54,10 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
     (card) => (!machine || where(card) === machine) && (!sought || saidOf(card, basis).toLowerCase().includes(sought)),
   );
   const all = shown.length === cards.length;
+  const [{ hours }, setDay] = useKeptState('kept.order', { hours: '8' });
+  const days = daysOf(cards, Number(hours) * 60, basis.shop);
+  /** By the card that is begun first on it; a day on which none is begun goes on with the last one. */
+  const begins = new Map(days.flatMap((day, i) => day.parts.filter((p) => !p.goesOn).slice(0, 1).map((p) => [p.card, i] as const))); // prettier-ignore
   const goTo = (card: string) => {
     setWords('');
     setMachine('');
@@ -112,6 +113,12 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
             ]}
             onChange={setMachine}
           />
+          <Choice
+            label="Hours a day"
+            value={hours}
+            options={HOURS.map((value) => ({ value, label: `days of ${value} h` }))}
+            onChange={(next) => setDay({ hours: next })}
+          />
           <span role="status" className="quiet">
             {all ? '' : `${shown.length} of ${cards.length}; all of them are needed to move one.`}
           </span>
@@ -136,7 +143,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
             {shown.map((card) => {
               const i = number.get(card.id)! - 1;
               return (
-                <Row
+                <OrderRow
                   key={card.id}
                   card={card}
                   before={cards[i - 1]}
@@ -146,6 +153,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
                   style={style}
                   barred={room !== undefined && (i < room.from || i > room.to)}
                   held={!all}
+                  day={all && begins.has(card.id) && <DayHead days={days} at={begins.get(card.id)!} number={number} />}
                   onMove={(by) => move(card.id, i + by)}
                 />
               );
@@ -191,109 +199,7 @@ function howGood({ minutes, plain, least }: Plan): string {
   return minutes - least < 0.5 ? `${saved}, and no order takes less.` : `${saved}, and no order takes under ${Math.round(least)}.`; // prettier-ignore
 }
 
-function Row({
-  card,
-  before,
-  plan: { basis },
-  number,
-  id,
-  style,
-  barred,
-  held,
-  onMove,
-}: {
-  card: Card;
-  before: Card | undefined;
-  plan: Plan;
-  /** Places in the order, from 1, by card. */
-  number: ReadonlyMap<string, number>;
-  id: string;
-  style: LengthStyle;
-  /** Where the card that is lifted can’t go. */
-  barred: boolean;
-  /** Some are not shown: none is moved. */
-  held: boolean;
-  onMove: (by: 1 | -1) => void;
-}) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
-    id: card.id,
-    disabled: held,
-  });
-  const byKey = (event: KeyboardEvent) => {
-    const by = event.altKey && !held ? { ArrowUp: -1 as const, ArrowDown: 1 as const }[event.key] : undefined;
-    if (by === undefined) return;
-    event.preventDefault();
-    onMove(by);
-  };
-  const view = cardView(card, basis);
-  const [first] = card.setups;
-  const joints = card.setups.flatMap((s) => s.occurrences.map((o) => basis.job.joints.find((j) => j.id === o.joint)?.name)); // prettier-ignore
-  const rules = [...new Set(card.after.map((a) => a.rule))].map((rule) => ({
-    rule,
-    numbers: card.after.filter((a) => a.rule === rule).map((a) => number.get(a.card)!),
-  }));
-  const same = before !== undefined && first!.machine === before.setups[0]!.machine;
-  return (
-    <li
-      ref={setNodeRef}
-      data-card={card.id}
-      className={`${isDragging ? 'lifted' : ''} ${barred ? 'barred' : ''}`}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      onKeyDown={byKey}
-    >
-      <button {...attributes} {...listeners} className="n" aria-label={`Move set-up ${number.get(card.id)}`}>
-        {number.get(card.id)}
-      </button>
-      <div>
-        <Link to={cardPath(id, card)} style={{ fontSize: 17, fontWeight: 600 }}>
-          {view.title}
-        </Link>
-        <span className="quiet">
-          {' '}
-          {names(view.groups.flatMap((g) => g.parts))}: {names(joints)}
-        </span>
-        <p style={{ fontSize: 15 }}>
-          {firstFew(view.figures.length ? view.figures : view.groups[0]!.figures).map(({ figure }) => (
-            <span key={figure.id} style={{ marginRight: 16 }}>
-              {figure.name} <strong>{<Length value={figure.set.value} style={style} />}</strong>
-            </span>
-          ))}
-        </p>
-        <p className="quiet" style={{ fontSize: 14.5 }}>
-          {changeWords(card, same)}
-        </p>
-        {rules.length > 0 && (
-          <details style={{ fontSize: 15 }}>
-            <summary>Why not earlier</summary>
-            {rules.map(({ rule, numbers }) => (
-              <p key={rule}>
-                After {numbers.sort((a, b) => a - b).join(', ')}: {rule}
-              </p>
-            ))}
-          </details>
-        )}
-      </div>
-      <span style={{ textAlign: 'right' }}>
-        {card.count} {card.count === 1 ? 'piece' : 'pieces'}
-        <span className="quiet" style={{ display: 'block', fontSize: 14.5 }}>
-          {view.byHand ? 'Bench' : view.gear[0]}
-          {same ? ', same machine' : ''}
-        </span>
-      </span>
-    </li>
-  );
-}
-
-/** What is changed from the card before, and how long that and the cutting take. */
-function changeWords({ change: { minutes, words }, cutting, setups: [first] }: Card, same: boolean): string {
-  const cut = `about ${inTime(cutting)} to cut`;
-  if (first!.machine === null && words.length === 0) return cut;
-  if (words.length === 0) return `${same ? 'Stands so already' : 'Stands so from before'}; ${cut}`;
-  return `Set: ${words.join(', ')}; ${inTime(minutes)} with the test cut, ${cut}`;
-}
-
-const inTime = (minutes: number): string =>
-  minutes < 90 ? `${Math.max(1, Math.round(minutes))} min` : `${(minutes / 60).toFixed(1)} h`;
+const HOURS = ['4', '5', '6', '7', '8', '9', '10'] as const;
 
 /** A list this long is searched rather than read. */
 const LONG = 14;
@@ -308,6 +214,3 @@ const saidOf = (card: Card, { job, shop }: Plan['basis']): string =>
     ...card.setups.flatMap((s) => [s.machine, s.cutter, ...s.guides].map((id) => shop.tools.find((t) => t.id === id)?.name)), // prettier-ignore
     ...card.setups.flatMap((s) => s.occurrences.flatMap((o) => [job.parts.find((p) => p.id === o.part)?.name, job.joints.find((j) => j.id === o.joint)?.name])), // prettier-ignore
   ].join(' ');
-
-/** A row has room for three. */
-const firstFew = (figures: readonly FigureView[]) => figures.slice(0, 3);
