@@ -59,6 +59,15 @@ test('without boards the list says what to buy, and the first board is like thos
   }
   await expect(page.getByRole('row', { name: /^Base rail/ })).toContainText('990.0');
   await expect(page.getByText(/short:/)).toHaveCount(0);
+  /** A table with a mistake in it: the good row goes in, the other stays as it was typed. */
+  await page.getByRole('button', { name: 'Paste a table' }).click();
+  await page.getByLabel('Table of boards').fill('Ash\t6\t2400\t180\t32\nOak\tsix\t2400\t180\t32');
+  await expect(page.getByText('How many: a whole number from 1 to 10 000.')).toBeVisible();
+  await page.getByRole('button', { name: 'Add 1 board' }).click();
+  await expect(page.getByLabel('Table of boards')).toHaveValue('Oak\tsix\t2400\t180\t32');
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByLabel('Name of Ash').click();
+  await page.getByRole('button', { name: 'Remove this board' }).click();
   await page.getByRole('button', { name: 'Add a board' }).click();
   await expect(page.getByLabel('Board, thickness, mm')).toHaveValue('67.0');
   await expect(page.getByText(/short: the boards that would do are used up/).first()).toBeVisible();

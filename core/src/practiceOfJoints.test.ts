@@ -505,6 +505,16 @@ describe('layers', () => {
     const shown = [900, start, length, 900 - start - length - depth].map((n) => n.toFixed(1));
     for (const method of ['built-up-mortise', 'built-up-slot'])
       expect(wordsOf(plan, method)).toMatch(new RegExp(`^Outer layers ${shown[0]} mm long, the middle one, from end A, ${shown[1]} mm, ${shown[2]} mm open, ${shown[3]} mm; all of them`, 'm')); // prettier-ignore
+    /** Left and right posts have one each, and a pair on every piece has two. */
+    const inHands = proposed('through', { params: { corners: 'squared' }, routes: { mortised: 'built-up-mortise' } });
+    expect(wordsOf(planJob(jobWith(inHands), EXACT), 'built-up-mortise')).toContain(`from end A, ${shown[1]} mm, ${shown[2]} mm open, ${(900 - start - length).toFixed(1)} mm;`); // prettier-ignore
+    const [one] = jobWith(inHands).joints as [Job['joints'][number]];
+    const pair = { ...jobWith(inHands), joints: [{ ...one, mortised: { ...one.mortised, perPiece: 2 } }] };
+    expect(wordsOf(planJob(pair, EXACT), 'built-up-mortise')).toContain(`from end A, ${shown[1]} mm, ${shown[2]} mm open, ${(900 - 2 * start - 2 * length).toFixed(1)} mm, ${shown[2]} mm open, ${shown[1]} mm;`); // prettier-ignore
+    /** Another post with the same walls has layers of its own. */
+    const posts = { ...job, parts: [...job.parts, upper, { ...job.parts.find((p) => p.id === 'stile')!, id: 'post' }], joints: [joint, { ...joint, id: 'second', tenoned: { part: 'upper', ends: 'a' as const }, mortised: { ...joint.mortised, part: 'post' }, params: { ...joint.params, position: start + 100 } }] }; // prettier-ignore
+    const each = wordsOf(planJob(posts, EXACT), 'built-up-mortise');
+    for (const at of [start, start + 100]) expect(each).toContain(`from end A, ${at.toFixed(1)} mm, ${shown[2]} mm open, ${(900 - at - length).toFixed(1)} mm;`); // prettier-ignore
     /** With other walls they are other layers, and each is told by itself. */
     const apart = planJob({ ...job, parts: [...job.parts, upper], joints: [joint, { ...top, params: { ...top.params, faceShoulder: wall + 1 } }] }, EXACT); // prettier-ignore
     expect(wordsOf(apart, 'built-up-mortise')).toContain(`open, ${(900 - start - length).toFixed(1)} mm;`);

@@ -38,6 +38,14 @@ describe('the cut list of a job', () => {
       { length: 640, width: 70, thickness: 24 },
       3,
     ]);
+    /** A tenon at end A alone; a mortise that ends 35 from end B: a horn there. */
+    const once = { ...jobWith({ ends: 'a', stile: { length: 125 } }), boards: [board()] };
+    expect(rowOf(once, 'rail').rough.length).toBe(600 + 33 + 3 + 40);
+    expect(rowOf(once, 'stile').reasons.map((r) => speak(r, METRIC)).join()).toMatch(/^3\.0 mm at end A to trim,20\.0 mm of horn at end B/); // prettier-ignore
+    /** One spare for a section, with the first part of it; none for what isn't joined. */
+    const alike = worked([board()], ({ id }) => (id === 'stile' ? { width: { nominal: 70, measured: [] } } : {}));
+    const unjoined = { ...alike, parts: [...alike.parts, { ...alike.parts[0]!, id: 'shelf', width: { nominal: 90, measured: [] } }] }; // prettier-ignore
+    expect(['rail', 'stile', 'shelf'].map((id) => rowOf(unjoined, id).spare)).toEqual([1, 0, 0]);
     /** In an inch job everything is told in what an inch rule shows: 30 mm is 1 3/16, and an eighth to trim. */
     const inches = rowOf({ ...worked(), units: 'in' }, 'rail');
     expect(inches.rough.length / 25.4).toBeCloseTo(Math.ceil((600 / 25.4 + 2 * (19 / 16 + 1 / 8) + 1.5) * 16 - 1e-9) / 16, 9); // prettier-ignore
@@ -51,6 +59,9 @@ describe('the cut list of a job', () => {
     const { strips, missing } = rowOf(wide, 'rail');
     /** 405 of at most 175 each: three, a third and 5 wide. */
     expect([strips, missing]).toEqual([{ count: 3, width: 405 / 3 + 5 }, 0]);
+    /** As wide as two boards are together, and nothing left to joint. */
+    const two = worked([board()], ({ id }) => (id === 'rail' ? { width: { nominal: 355, measured: [] } } : {}));
+    expect(rowOf(two, 'rail').strips).toEqual({ count: 3, width: 125 });
     const laid = cutList(wide, TEST_SHOP).sawn.flatMap((s) => s.laid.filter(({ part }) => part === 'rail'));
     expect(laid.map(({ width }) => width)).toEqual(Array.from({ length: 9 }, () => 140));
   });
@@ -71,6 +82,7 @@ describe('the cut list of a job', () => {
     expect(told(worked([]), 'rail')).toEqual([3, 'there are no boards']);
     expect(told(worked([board({ species: 'white-ash' })], oak), 'rail')).toEqual([3, 'no board is of white oak']);
     expect(told(worked([board({ thickness: 25 })]), 'rail')).toEqual([3, 'it is 27.0 mm thick to begin with; the thickest board is 25.0 mm']); // prettier-ignore
+    expect(told(worked([board({ thickness: 27 })]), 'rail')).toEqual([0, '']);
     expect(told(worked([board({ length: 750 })]), 'rail')[1]).toMatch(/it is 706\.0 mm long to begin with; the longest clear stretch is 700\.0 mm/); // prettier-ignore
     const across = board({ length: 1400, defects: [{ from: 690, to: 720 }] });
     expect(told(worked([across]), 'rail')[1]).toMatch(/the longest clear stretch is 665\.0 mm/);

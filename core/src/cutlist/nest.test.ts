@@ -37,7 +37,7 @@ function judge({ sawn, missing, volume, least }: Nest, wanted: readonly Wanted[]
     const outside = polygonClipping.difference(union, clear);
     expect(areaOf(outside)).toBeLessThan(1);
     /** Grown by half a kerf all round they still don't meet. */
-    const grown = here.map((area) => square(area, -KERF / 2 + 1e-4)) as [Polygon, ...Polygon[]];
+    const grown = [...here, ...offcuts].map((area) => square(area, -KERF / 2 + 1e-4)) as [Polygon, ...Polygon[]];
     expect(areaOf(polygonClipping.union(...grown))).toBeCloseTo(
       grown.reduce((s, p) => s + areaOf([p]), 0),
       0,
@@ -101,6 +101,7 @@ describe('blanks out of boards', () => {
 
   it('strips of one width: lengths that were cut from whole boards go back into hardly more of them', () => {
     const random = numbers(5);
+    const used: number[] = [];
     for (let n = 0; n < 6; n++) {
       const planted = 8;
       const pieces = Array.from({ length: planted }, () => {
@@ -113,13 +114,14 @@ describe('blanks out of boards', () => {
       const found = nest([board({ count: planted + 4 })], wanted, KERF);
       judge(found, wanted);
       expect(found.least / (3000 * 200 * 32)).toBeLessThanOrEqual(planted);
-      expect(found.missing.every((m) => m === 0) && found.sawn.length).toBeLessThanOrEqual(planted + 1);
+      expect(found.missing).not.toContainEqual(expect.not.closeTo(0, 9));
+      used.push(found.sawn.length - planted);
     }
+    expect([Math.max(...used), used.filter((more) => more > 0).length <= 3]).toEqual([1, true]);
   });
 
-  it('boards that were ripped and crosscut into blanks: these come out of little more wood again', () => {
+  it('boards that were ripped and crosscut into blanks: these come out of as many again', () => {
     const random = numbers(9);
-    const shares: number[] = [];
     for (let n = 0; n < 6; n++) {
       const pieces = Array.from({ length: 5 }, () => {
         const sections = 2 + Math.floor(random() * 2);
@@ -131,11 +133,10 @@ describe('blanks out of boards', () => {
         }).flat();
       }).flat();
       const wanted = pieces.map(([length, width]) => want(length, width));
-      const found = nest([board({ count: 9 })], wanted, KERF);
+      const found = nest([board({ count: 5 })], wanted, KERF);
       judge(found, wanted);
-      shares.push(found.sawn.length / 5);
+      expect(found.missing.every((short) => short === 0)).toBe(true);
     }
-    expect(Math.max(...shares)).toBeLessThanOrEqual(1.2);
   });
 
   it('thin blanks leave the thick boards alone, and a smaller board is taken where it will do', () => {

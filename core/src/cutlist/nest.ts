@@ -32,7 +32,7 @@ export interface Nest {
 /** An offcut is kept from so long and so wide on, mm: common practice. */
 const KEPT = { length: 300, width: 40 } as const;
 /** Ways to saw it all up that are tried, and about how many sections are reckoned in all. */
-const TRIES = { least: 3, most: 60, sections: 60_000 } as const;
+const TRIES = { least: 2, most: 60, sections: 20_000 } as const;
 
 /** Whether a board can be what a blank is sawn out of, apart from its length and width. */
 export const isWood = (board: Pick<Board, 'thickness' | 'species'>, { thickness, species }: Pick<Wanted, 'thickness' | 'species'>): boolean =>

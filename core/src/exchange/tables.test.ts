@@ -7,6 +7,7 @@ import { IMPERIAL, INCH, METRIC } from '../units/index.ts';
 import {
   chestFile,
   MOST_PARTS,
+  readBoards,
   readChest,
   readChestFile,
   readJobFile,
@@ -15,8 +16,30 @@ import {
   writeParts,
 } from './index.ts';
 
-const told = (read: ReturnType<typeof readParts>) =>
+const told = (read: Pick<ReturnType<typeof readParts>, 'problems'>) =>
   read.problems.map((p) => [p.row, p.column, p.message.slice(0, 40)]);
+
+describe('a pasted table of boards', () => {
+  it('with headings or without; a wrong cell is told and its row stays as it was typed', () => {
+    const read = readBoards('Board\tQty\tLength\tWidth\tThickness (in)\tWood\tEnds\nAsh\t4\t3100\t230\t1 1/4\tWhite ash\t0\nKnotty\t1\t2.7 m\t20o\t2\tmystery\t', METRIC, []); // prettier-ignore
+    expect(read.boards).toEqual([{ id: 'ash', name: 'Ash', count: 4, length: 3100, width: 230, thickness: 1.25 * INCH, species: 'white-ash', ends: 0, defects: [] }]); // prettier-ignore
+    expect(told(read)).toEqual([
+      [3, 'Width', expect.stringMatching(/^Width: /)],
+      [3, 'Wood', expect.stringMatching(/^Velk has no figures for “mystery”/)],
+    ]);
+    expect(read.left).toBe(
+      'Board\tQty\tLength\tWidth\tThickness (in)\tWood\tEnds\nKnotty\t1\t2.7 m\t20o\t2\tmystery\t',
+    );
+    const plain = readBoards('Plank, 3, 2400, 180, 32\nPlank, 0, 2400, 180, 32\nPlank, 1, 2400, 180', METRIC, read.boards); // prettier-ignore
+    expect(plain.boards.map(({ id, count, species, ends }) => [id, count, species, ends])).toEqual([
+      ['plank', 3, '', 30],
+    ]);
+    expect(told(plain)).toEqual([
+      [2, 'How many', 'How many: a whole number from 1 to 10 00'],
+      [3, 'Thickness', 'Thickness is missing.'],
+    ]);
+  });
+});
 
 describe('a pasted table of parts', () => {
   it('with tabs, headings in any order and a unit in one of them', () => {

@@ -2,7 +2,7 @@ import type { Job } from '../exchange/index.ts';
 import { needsSecondHand } from '../methods/index.ts';
 import { cuttingMinutes, slotOf, type Changed } from '../sequence/index.ts';
 import type { Setup } from '../setups/index.ts';
-import { pieceOf, turnedPiece } from '../stock/index.ts';
+import { pieceOf } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { distinct } from './counting.ts';
 
@@ -41,8 +41,7 @@ export function cuttingOf(setups: readonly Setup[], job: Job, shop: Shop): numbe
     const [at] = setup.occurrences;
     const part = job.parts.find(({ id }) => id === at?.part);
     if (!part) return sum;
-    const piece = pieceOf(part, 'median');
-    const stock = at?.turned ? turnedPiece(piece) : piece;
+    const stock = pieceOf(part, 'median');
     return sum + cuttingMinutes(stock, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1))([setup]);
   }, 0);
 }

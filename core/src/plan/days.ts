@@ -37,7 +37,7 @@ export function daysOf(cards: readonly Card[], length: number, { tools }: Pick<S
   const names = new Set(tools.map(({ name }) => name));
   for (const { id, change, cutting } of cards) {
     const needed = change.minutes + Math.min(cutting, WORTH_BEGINNING);
-    if (day.minutes > 0 && length - day.minutes < Math.min(needed, length) - 1e-9) day = begin();
+    if (day.minutes > 0 && length - day.minutes < needed - 1e-9) day = begin();
     day.fetch.push(...change.words.filter((word) => names.has(word)));
     let left = change.minutes + cutting;
     for (let goesOn = false; left > 1e-9 || !goesOn; goesOn = true) {

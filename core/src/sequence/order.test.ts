@@ -358,9 +358,15 @@ describe('the order', () => {
     const [far, near] = cheeks.figures.filter((f) => f.from === 'jig-face');
     const card = only(cheeks);
     const { figure, testCut } = USUAL_MINUTES;
-    expect(changed(card, card)).toBe(testCut + 2 * figure);
     const at = (place: Setup['figures'][number]) =>
       only({ ...cheeks, figures: cheeks.figures.filter((f) => f.from !== 'jig-face' || f === place) });
+    expect(changed(card, card)).toBe(testCut + 2 * figure);
+    /** Coming to it again from itself both places are set, and told; from where it left the fence, only what is moved. */
+    const told = (...cards: DraftCard[]) => new Changes(cards, USUAL_MINUTES).changedIn(cards.map((_, i) => i)).map((c) => c.what); // prettier-ignore
+    expect(told(card, card)[1]).toEqual(['jig-face>cutter']);
+    const ends = only({ ...cheeks, figures: [...cheeks.figures.filter((f) => f !== far && f !== near), near!, far!] });
+    expect(told(at(near!), ends)[1]).toEqual(['jig-face>cutter']);
+    expect(told(card, at(near!))[1]).toEqual([]);
     expect(changed(card, at(near!))).toBe(0);
     expect(changed(card, at(far!))).toBe(testCut + figure);
     const moved = withMoves([[cheeks]])[0]![0]!.figures.filter((f) => f.from === 'jig-face');

@@ -1,8 +1,9 @@
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import {
   freshId,
   freshName,
+  readBoards,
   sawingOf,
   writeCutList,
   type Board,
@@ -20,12 +21,14 @@ import { useCutList } from '../../app/useCutList.ts';
 import { useStyle } from '../../app/useUnits.ts';
 import { BoardDrawing } from '../../drawings/BoardDrawing.tsx';
 import { useWidth } from '../../drawings/useWidth.ts';
+import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { saveText } from '../chest/chest.ts';
 import { BoardMargin } from './BoardMargin.tsx';
 import { BoardTable } from './BoardTable.tsx';
 import { CutTable } from './CutTable.tsx';
+import { PastePanel } from './PastePanel.tsx';
 import { StockTabs } from './StockTabs.tsx';
 
 /** What the parts are sawn out of: the boards in stock, every part rough, and each board as it is sawn up. */
@@ -34,6 +37,7 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
   const style = useStyle();
   const { list, current } = useCutList(job, shop);
   const [picked, setPicked] = useState<{ board?: string; part?: string }>({});
+  const [pasting, setPasting] = useState(false);
   const [ref, width] = useWidth<HTMLDivElement>();
   const boards = job.boards ?? [];
   const change = (next: Partial<Job>) => dispatch(changed({ ...job, ...next }));
@@ -46,12 +50,36 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
     change({ boards: [...boards, made] });
     setPicked({ board: made.id });
   };
+  const read = useCallback(
+    (text: string) => {
+      const { boards: things, ...told } = readBoards(text, style, job.boards ?? []);
+      return { things, ...told };
+    },
+    [style, job.boards],
+  );
   const longest = Math.max(1, ...boards.map((own) => own.length));
   return (
     <div className="sheet withmargin">
       <section aria-label="Boards and cut list" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 30 }}>
         <StockTabs id={id} />
         <h1 className="unseen">Boards and cut list</h1>
+        {pasting && (
+          <PastePanel
+            called={['board', 'boards']}
+            field="kept.boards"
+            hint="With headings (Board, How many, Length, Width, Thickness, Wood, Ends) in any order, or without, in the order board, how many, length, width, thickness, wood."
+            placeholder={'Board\tHow many\tLength\tWidth\tThickness'}
+            read={read}
+            shown={(own) => (
+              <>
+                {own.name} {own.count} × <Length value={own.length} style={style} />,{' '}
+                <Length value={own.width} style={style} /> by <Length value={own.thickness} style={style} />
+              </>
+            )}
+            onAdd={(more) => change({ boards: [...boards, ...more] })}
+            onClose={() => setPasting(false)}
+          />
+        )}
         {boards.length === 0 ? (
           <div className="start wide">
             <h2>What is it sawn out of?</h2>
@@ -59,9 +87,12 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
               Say which boards you have, and every part is laid out on them at its rough size, round their knots, with
               as little wood as can be found. Without boards the list below still says what to buy.
             </p>
-            <Button type="primary" onClick={add}>
-              Add a board
-            </Button>
+            <span style={{ display: 'flex', gap: 14 }}>
+              <Button type="primary" onClick={add}>
+                Add a board
+              </Button>
+              <Button onClick={() => setPasting(true)}>Paste a table</Button>
+            </span>
           </div>
         ) : (
           <>
@@ -73,10 +104,15 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
               onChange={put}
             />{' '}
             {/* prettier-ignore */}
-            <p style={{ marginTop: 12 }}>
+            <p style={{ marginTop: 12, display: 'flex', gap: 22 }}>
               <button className="link" onClick={add}>
                 Add a board
               </button>
+              {!pasting && (
+                <button className="link" onClick={() => setPasting(true)}>
+                  Paste or open a table
+                </button>
+              )}
             </p>
           </>
         )}

@@ -1,43 +1,60 @@
 import { Button } from 'antd';
-import { useMemo, useRef, useState } from 'react';
-import { readParts, type Job, type LengthStyle, type Part } from '@velk/core';
+import { useMemo, useRef, useState, type ReactNode } from 'react';
+import type { CellProblem } from '@velk/core';
 import { typed } from '../../app/typed.ts';
 import { useEscape } from '../../app/useEscape.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
-import { Length } from '../../widgets/Length.tsx';
 
-const FIELD = 'kept.paste';
 const SHOWN = 8;
 
+interface Props<Thing> {
+  /** What is pasted, as “part” and “parts”. */
+  readonly called: readonly [one: string, several: string];
+  /** Names the kept text. */
+  readonly field: string;
+  readonly hint: string;
+  readonly placeholder: string;
+  /** Reads the text; the same function as long as what it knows is the same. */
+  readonly read: (text: string) => {
+    readonly things: readonly Thing[];
+    readonly problems: readonly CellProblem[];
+    readonly left: string;
+    readonly decimal: '.' | ',';
+  };
+  /** The first few in words, to see whether they were read as they were meant. */
+  readonly shown: (thing: Thing) => ReactNode;
+  readonly onAdd: (things: readonly Thing[]) => void;
+  readonly onClose: () => void;
+}
+
 /** A table pasted from a spreadsheet or opened from CSV: what it was read as, and what can't be, cell by cell. */
-export function PastePanel({
-  job,
-  style,
+export function PastePanel<Thing extends { readonly id: string }>({
+  called: [one, several],
+  field,
+  hint,
+  placeholder,
+  read: reader,
+  shown,
   onAdd,
   onClose,
-}: {
-  job: Job;
-  style: LengthStyle;
-  onAdd: (parts: readonly Part[]) => void;
-  onClose: () => void;
-}) {
+}: Props<Thing>) {
   const dispatch = useAppDispatch();
   useEscape(onClose);
-  const text = useAppSelector((s) => s.typed[FIELD]) ?? '';
+  const text = useAppSelector((s) => s.typed[field]) ?? '';
   const file = useRef<HTMLInputElement>(null);
   const [added, setAdded] = useState(0);
-  const read = useMemo(() => readParts(text, style, job.parts), [text, style, job.parts]);
-  const put = (next: string) => dispatch(typed({ field: FIELD, text: next || null }));
+  const read = useMemo(() => reader(text), [text, reader]);
+  const put = (next: string) => dispatch(typed({ field, text: next || null }));
   const add = () => {
-    onAdd(read.parts);
-    setAdded(read.parts.length);
+    onAdd(read.things);
+    setAdded(read.things.length);
     put(read.left);
     if (!read.left) onClose();
   };
   return (
     <section className="paste" aria-label="Paste a table">
       <div className="between">
-        <h2>Paste a table of parts</h2>
+        <h2>Paste a table of {several}</h2>
         <span style={{ display: 'flex', gap: 16 }}>
           <button className="link" onClick={() => file.current?.click()}>
             Open a CSV file
@@ -47,35 +64,32 @@ export function PastePanel({
           </button>
         </span>
       </div>
-      <p className="quiet">
-        With headings (Part, Pieces, Length, Rough length, Thickness, Width, Thickness as measured, Wood, Set) in any
-        order, or without, in the order part, pieces, length, thickness, width, thickness as measured.
-      </p>
+      <p className="quiet">{hint}</p>
       <textarea
         autoFocus
-        aria-label="Table of parts"
+        aria-label={`Table of ${several}`}
         rows={6}
         spellCheck={false}
         value={text}
-        placeholder={'Part\tPieces\tLength\tThickness\tWidth'}
+        placeholder={placeholder}
         onChange={(e) => put(e.target.value)}
       />
       <input
         ref={file}
         type="file"
         hidden
-        aria-label="CSV file of parts"
+        aria-label={`CSV file of ${several}`}
         accept=".csv,.tsv,.txt,text/csv"
         onChange={(e) => {
-          const [one] = e.target.files ?? [];
+          const [file] = e.target.files ?? [];
           e.target.value = '';
-          if (one) void one.text().then(put);
+          if (file) void file.text().then(put);
         }}
       />
       {added > 0 && read.problems.length > 0 && (
         <p role="status">
-          {added} {added === 1 ? 'part is' : 'parts are'} in. These rows still need a look; the rest of the table is
-          above as you typed it.
+          {added} {added === 1 ? `${one} is` : `${several} are`} in. These rows still need a look; the rest of the table
+          is above as you typed it.
         </p>
       )}
       {read.problems.length > 0 && (
@@ -99,20 +113,16 @@ export function PastePanel({
           </tbody>
         </table>
       )}
-      {read.parts.length > 0 && (
+      {read.things.length > 0 && (
         <p style={{ display: 'flex', gap: 18, alignItems: 'center', flexWrap: 'wrap' }}>
           <Button type="primary" onClick={add}>
-            Add {read.parts.length} {read.parts.length === 1 ? 'part' : 'parts'}
+            Add {read.things.length} {read.things.length === 1 ? one : several}
           </Button>
           <span className="quiet">
-            {read.parts.slice(0, 3).map((p) => (
-              <span key={p.id}>
-                {p.name} {p.quantity} × <Length value={p.length} style={style} />,{' '}
-                <Length value={p.thickness.nominal} style={style} /> by <Length value={p.width.nominal} style={style} />
-                ;{' '}
-              </span>
+            {read.things.slice(0, 3).map((thing) => (
+              <span key={thing.id}>{shown(thing)}; </span>
             ))}
-            {read.parts.length > 3 && '…'} decimals with a {read.decimal === ',' ? 'comma' : 'point'}
+            {read.things.length > 3 && '…'} decimals with a {read.decimal === ',' ? 'comma' : 'point'}
           </span>
         </p>
       )}

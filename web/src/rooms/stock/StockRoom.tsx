@@ -1,7 +1,7 @@
 import { Button, Segmented } from 'antd';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
-import { writeParts, type Job, type Part } from '@velk/core';
+import { readParts, writeParts, type Job, type Part } from '@velk/core';
 import { changed } from '../../app/bench.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useStyle } from '../../app/useUnits.ts';
@@ -13,6 +13,7 @@ import { PastePanel } from './PastePanel.tsx';
 import { StockTabs } from './StockTabs.tsx';
 import { SeasonsForm } from './SeasonsForm.tsx';
 import { Versions } from './Versions.tsx';
+import { Length } from '../../widgets/Length.tsx';
 import { WordsField } from '../../widgets/WordsField.tsx';
 
 /** A list this long is searched rather than read. */
@@ -30,10 +31,26 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
   const part = job.parts.find((p) => p.id === picked) ?? job.parts[0];
   const wanted = words.trim().toLowerCase();
   const shown = wanted ? job.parts.filter((p) => p.name.toLowerCase().includes(wanted)) : job.parts;
+  const read = useCallback(
+    (text: string) => {
+      const { parts: things, ...told } = readParts(text, style, job.parts);
+      return { things, ...told };
+    },
+    [style, job.parts],
+  );
   const paste = (
     <PastePanel
-      job={job}
-      style={style}
+      called={['part', 'parts']}
+      field="kept.paste"
+      hint="With headings (Part, Pieces, Length, Rough length, Thickness, Width, Thickness as measured, Wood, Set) in any order, or without, in the order part, pieces, length, thickness, width, thickness as measured."
+      placeholder={'Part\tPieces\tLength\tThickness\tWidth'}
+      read={read}
+      shown={(p) => (
+        <>
+          {p.name} {p.quantity} × <Length value={p.length} style={style} />,{' '}
+          <Length value={p.thickness.nominal} style={style} /> by <Length value={p.width.nominal} style={style} />
+        </>
+      )}
       onAdd={(parts) => change([...job.parts, ...parts])}
       onClose={() => setPasting(false)}
     />

@@ -1,0 +1,31 @@
+import { describe, expect, it } from 'vitest';
+import type { Setup } from '../setups/index.ts';
+import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { changeOf } from './changing.ts';
+import { planJob } from './plan.ts';
+
+const words = (what: string[], setup: object = {}) =>
+  changeOf({ minutes: 5, machine: false, what }, [{ figures: [], guides: [], cutter: null, model: 'table-saw', ...setup } as unknown as Setup], TEST_SHOP).words; // prettier-ignore
+
+describe('what is changed before a card', () => {
+  it('cutter and guides by their names, angles by what becomes of them, a distance by what the card calls it', () => {
+    const [bit, jig] = (['hollow-chisel', 'upright-jig'] as const).map((kind) =>
+      TEST_SHOP.tools.find((t) => t.kind === kind)!,
+    );
+    expect(words(['cutter', 'guides'], { cutter: bit!.id, guides: [jig!.id] })).toEqual([bit!.name, jig!.name]);
+    expect([words(['tilt'], { tilt: { set: 5 } }), words(['tilt'])]).toEqual([['tilt of the blade'], ['blade upright again']]); // prettier-ignore
+    expect([words(['slant'], { lean: { degrees: 5 } }), words(['slant'])]).toEqual([['angle'], ['gauge square again']]);
+    const figure = (name: string, from: string, to: string) => ({ name, from, to, set: { value: 10 } });
+    const figures = [figure('Fence, far cheek', 'fence-face', 'near-side'), figure('Blade height', 'table', 'highest-tooth')]; // prettier-ignore
+    expect(words(['fence-face>cutter', 'table>highest-tooth'], { figures })).toEqual(['fence', 'blade height']);
+    expect(words([])).toEqual([]);
+  });
+
+  it('a piece that two must hold takes the time of both', () => {
+    const upright = (length: number) =>
+      planJob(jobWith({ rail: { length }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } }), { ...TEST_SHOP, rules: { ...TEST_SHOP.rules, tallestAlone: 600 } }) // prettier-ignore
+        .cards.filter((card) => card.setups[0]!.method === 'saw-upright-flipped')
+        .reduce((sum, { cutting }) => sum + cutting, 0);
+    expect(upright(601)).toBeCloseTo(2 * upright(600), 6);
+  });
+});
