@@ -56,7 +56,8 @@ export function cutList(job: Job, shop: Shop): CutList {
   const rows = rough.map((row) => ({ ...row, ...stripsOf(row, boards, clear) }));
   const stands = rows.map((row, at): Stands => standingFor(row, at, kerf));
   const found = nest(boards, stands.map(({ wanted }) => wanted), kerf); // prettier-ignore
-  const { sawn } = found;
+  const place = new Map(boards.map(({ id }, i) => [id, i]));
+  const sawn = [...found.sawn].sort((a, b) => place.get(a.board.id)! - place.get(b.board.id)! || a.nth - b.nth);
   return {
     rows: rows.map((row, i): CutRow => {
       const { run } = stands[i]!;

@@ -1,4 +1,4 @@
-import type { Board } from '../stock/index.ts';
+import { USUAL_BOARD, type Board } from '../stock/index.ts';
 import { LIMITS, parseLength, textProblem, type LengthStyle } from '../units/index.ts';
 import { countIn, speciesCalled } from './partsTable.ts';
 import { readSheet, type Sheet, type SheetRead } from './sheet.ts';
@@ -15,16 +15,13 @@ const COLUMNS = {
 } as const;
 type Column = keyof typeof COLUMNS;
 
-/** Off either end where a table says nothing, mm: common practice. */
-const ENDS = 30;
-
 const SHEET: Sheet<Column, Board> = {
   columns: COLUMNS,
   withoutHeadings: ['name', 'count', 'length', 'width', 'thickness', 'species'],
   needed: ['name', 'length', 'width', 'thickness'],
   most: LIMITS.boards,
   called: 'boards',
-  blank: { id: '', name: '', count: 1, length: 0, width: 0, thickness: 0, species: '', ends: ENDS, defects: [] },
+  blank: { id: '', name: '', count: 1, length: 0, width: 0, thickness: 0, species: '', ends: 0, defects: [] },
   read(board, column, text, style, decimal) {
     if (column === 'name') return textProblem(text, 'The name of the board') ?? { ...board, name: text.trim() };
     if (column === 'count') {
@@ -52,10 +49,12 @@ export interface BoardsRead extends Omit<SheetRead<Board>, 'things'> {
 
 /**
  * Reads boards from what a spreadsheet or a CSV file holds; without headings the order is board, how many, length, width,
- * thickness, wood.
+ * thickness, wood. Where nothing is said of the ends, as much is trimmed as usual.
  * @param existing boards already in the job, whose ids are kept apart from
  */
 export function readBoards(text: string, style: LengthStyle, existing: readonly Board[]): BoardsRead {
-  const { things: boards, ...read } = readSheet(SHEET, text, style, existing);
+  const { ends } = USUAL_BOARD[style.system];
+  const sheet = { ...SHEET, blank: { ...SHEET.blank, ends } };
+  const { things: boards, ...read } = readSheet(sheet, text, style, existing);
   return { boards, ...read };
 }

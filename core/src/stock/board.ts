@@ -48,6 +48,12 @@ export const USUAL_SAWING: Readonly<Record<'mm' | 'in', Sawing>> = {
   in: { length: 1.5 * INCH, thickness: INCH / 4, width: INCH / 4, kerf: INCH / 8 },
 };
 
+/** A board as they are often sold, ends trimmed as far as their checks usually run (common practice). */
+export const USUAL_BOARD: Readonly<Record<'mm' | 'in', Pick<Board, 'length' | 'width' | 'ends'>>> = {
+  mm: { length: 2500, width: 200, ends: 30 },
+  in: { length: 96 * INCH, width: 8 * INCH, ends: 1.5 * INCH },
+};
+
 /** Narrower or shorter than this is no use, mm. */
 const LEAST: Mm = 10;
 

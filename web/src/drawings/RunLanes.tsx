@@ -39,7 +39,13 @@ export function RunLanes({ lanes, onPick }: { lanes: readonly Lane[]; onPick: (c
   const foot = lanes.length * LANE;
   return (
     <div ref={ref} className="lanes noprint">
-      <svg width={NAMES + room + 8} height={foot + 22} aria-hidden>
+      <svg
+        width={NAMES + room + 8}
+        height={foot + 22}
+        viewBox={`0 0 ${NAMES + room + 8} ${foot + 22}`}
+        preserveAspectRatio="xMinYMin"
+        aria-hidden
+      >
         {ticks.map((hours) => (
           <g key={hours} transform={`translate(${NAMES + px(hours * 60)} 0)`}>
             <path d={`M0 0V${foot + 4}`} stroke="var(--line)" />

@@ -3,8 +3,10 @@ import { useCallback, useState } from 'react';
 import {
   freshId,
   freshName,
+  INCH,
   readBoards,
   sawingOf,
+  USUAL_BOARD,
   writeCutList,
   type Board,
   type CutList,
@@ -279,6 +281,7 @@ function newBoard(job: Job, boards: readonly Board[]): Board {
   const last = boards.at(-1);
   const thickest = Math.max(0, ...job.parts.map((part) => part.thickness.nominal)) + sawingOf(job).thickness;
   const name = freshName('Board', boards);
-  const usual = { length: 2500, width: 200, thickness: Math.ceil(thickest), species: job.parts[0]?.species ?? '', ends: 30 }; // prettier-ignore
+  const thickness = job.units === 'in' ? Math.ceil(thickest / (INCH / 4)) * (INCH / 4) : Math.ceil(thickest);
+  const usual = { ...USUAL_BOARD[job.units], thickness, species: job.parts[0]?.species ?? '' };
   return { ...usual, ...last, id: freshId(name, boards), name, count: 1, defects: [] };
 }
