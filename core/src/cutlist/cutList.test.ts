@@ -41,6 +41,7 @@ describe('the cut list of a job', () => {
     /** A tenon at end A alone; a mortise that ends 35 from end B: a horn there. */
     const once = { ...jobWith({ ends: 'a', stile: { length: 125 } }), boards: [board()] };
     expect(rowOf(once, 'rail').rough.length).toBe(600 + 33 + 3 + 40);
+    expect(rowOf(once, 'rail').reasons.map((r) => speak(r, METRIC)).join()).toMatch(/^33\.0 mm at end A.*,3\.0 mm at end B to trim/); // prettier-ignore
     expect(rowOf(once, 'stile').reasons.map((r) => speak(r, METRIC)).join()).toMatch(/^3\.0 mm at end A to trim,20\.0 mm of horn at end B/); // prettier-ignore
     /** One spare for a section, with the first part of it; none for what isn't joined. */
     const alike = worked([board()], ({ id }) => (id === 'stile' ? { width: { nominal: 70, measured: [] } } : {}));
