@@ -29,6 +29,9 @@ export interface Nest {
   readonly least: number;
 }
 
+/** One way to saw it all up. */
+type Tried = Omit<Nest, 'least'>;
+
 /** An offcut is kept from so long and so wide on, mm: common practice. */
 const KEPT = { length: 300, width: 40 } as const;
 /** Ways to saw it all up that are tried, and about how many sections are reckoned in all. */
@@ -75,7 +78,7 @@ export function nest(boards: readonly Board[], wanted: readonly Wanted[], kerf: 
   const each = boards.length * Math.max(1, wanted.length);
   const tries = Math.min(TRIES.most, Math.max(TRIES.least, Math.round(TRIES.sections / Math.max(1, each * each))));
   const longest = Math.max(1, ...wanted.map(({ length }) => length));
-  let best: Omit<Nest, 'least'> | undefined;
+  let best: Tried | undefined;
   for (let n = 0; n < tries; n++) {
     /** Long ones are hard to place later; how much that counts is tried too. */
     const pull = n === 0 ? 0.3 : random();
@@ -93,18 +96,13 @@ const greatest = ({ sawn }: Pick<Nest, 'sawn'>): number =>
   Math.max(0, ...sawn.flatMap(({ offcuts }) => offcuts.map(({ length, width }) => length * width)));
 
 /** Less missing; else less wood; else the greater offcut. */
-function better(a: Omit<Nest, 'least'>, b: Omit<Nest, 'least'>, wanted: readonly Wanted[]): boolean {
+function better(a: Tried, b: Tried, wanted: readonly Wanted[]): boolean {
   const [short, other] = [missingVolume(a.missing, wanted), missingVolume(b.missing, wanted)];
   if (Math.abs(short - other) > 1) return short < other;
   return Math.abs(a.volume - b.volume) > 1 ? a.volume < b.volume : greatest(a) > greatest(b);
 }
 
-function sawnBy(
-  boards: readonly Board[],
-  wanted: readonly Wanted[],
-  worth: readonly number[],
-  kerf: Mm,
-): Omit<Nest, 'least'> {
+function sawnBy(boards: readonly Board[], wanted: readonly Wanted[], worth: readonly number[], kerf: Mm): Tried {
   const left = wanted.map(({ count }) => count);
   const piles = boards.map((board): Pile => ({ board, used: 0 }));
   const sawn: Sawn[] = [];
@@ -128,12 +126,12 @@ const isKept = ({ length, width }: Area): boolean => length >= KEPT.length && wi
 
 /** What one board was needed for may come out of a smaller one that nobody has sawn. */
 function smaller(
-  found: Omit<Nest, 'least'>,
+  found: Tried,
   boards: readonly Board[],
   wanted: readonly Wanted[],
   worth: readonly number[],
   kerf: Mm,
-): Omit<Nest, 'least'> {
+): Tried {
   const used = new Map(boards.map(({ id }) => [id, found.sawn.filter((s) => s.board.id === id).length]));
   const bySize = [...boards].sort((a, b) => volumeOf(a) - volumeOf(b));
   const sawn = found.sawn.map((own): Sawn => {

@@ -1,22 +1,13 @@
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import type { CutList, Job, Shop } from '@velk/core';
-import { latest, startCore, type Asks } from '../workers/asking.ts';
+import { useAsked } from './useAsked.ts';
 
 /**
- * The cut list of the job as it stands, sawn up beside the page; while that is being found the one before, and nothing
- * before the first.
+ * The cut list of the job as it stands, sawn up beside the page; while that is being found the one before, nothing before
+ * the first, and why where it failed.
  */
-export function useCutList(job: Job, shop: Shop): { list: CutList | undefined; current: boolean } {
-  const [ask, setAsk] = useState<((question: Asks['cutList']['asks']) => void) | null>(null);
-  const [found, setFound] = useState<{ of: Asks['cutList']['asks']; list: CutList } | null>(null);
-  useEffect(() => {
-    const worker = startCore();
-    const asking = latest(worker, 'cutList', ({ list }, of) => list && setFound({ of, list }));
-    setAsk(() => asking);
-    return () => worker.terminate();
-  }, []);
-  useEffect(() => {
-    ask?.({ job, shop });
-  }, [ask, job, shop]);
-  return { list: found?.list, current: found?.of.job === job && found.of.shop === shop };
+export function useCutList(job: Job, shop: Shop): { list: CutList | undefined; current: boolean; error: string } {
+  const question = useMemo(() => ({ job, shop }), [job, shop]);
+  const found = useAsked('cutList', question);
+  return { list: found?.answer.list, current: found?.of === question, error: found?.answer.error ?? '' };
 }

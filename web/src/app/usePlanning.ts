@@ -1,9 +1,10 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import type { Joint, Plan, Reading, Shop, WaysOfHalf } from '@velk/core';
-import { latest, latestPlan, startCore, type Asks } from '../workers/asking.ts';
+import { latestPlan, startCore, type Asks } from '../workers/asking.ts';
 import type { ProofAnswer } from '../workers/proving.ts';
 import { planFailed, planned, progressOf, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
+import { useAsked } from './useAsked.ts';
 
 const BEFORE_PROOF = 250;
 
@@ -92,36 +93,17 @@ type Ways = Readonly<Record<'tenoned' | 'mortised', WaysOfHalf>>;
 /** Every way to cut each half of a joint of the plan, with what it takes; nothing while that is being reckoned. */
 export function useWays(joint: Joint | undefined): Ways | undefined {
   const basis = useAppSelector((s) => s.plans.plan?.basis);
-  const [ask, setAsk] = useState<((question: Asks['ways']['asks']) => void) | null>(null);
-  const [found, setFound] = useState<{ joint: string; ways: Ways } | null>(null);
-  useEffect(() => {
-    const worker = startCore();
-    const asking = latest(worker, 'ways', ({ ways }, question) => setFound(ways ? { joint: question.joint.id, ways } : null)); // prettier-ignore
-    setAsk(() => asking);
-    return () => worker.terminate();
-  }, []);
   const planned = basis?.job.joints.find((j) => j.id === joint?.id);
-  useEffect(() => {
-    if (planned && basis) ask?.({ joint: planned, ...basis });
-  }, [ask, planned, basis]);
-  return found?.joint === joint?.id ? found?.ways : undefined;
+  const question = useMemo(() => (planned && basis ? { joint: planned, ...basis } : null), [planned, basis]);
+  const found = useAsked('ways', question);
+  return found?.of.joint.id === joint?.id ? found?.answer.ways : undefined;
 }
 
 type Readings = Readonly<Record<string, readonly Reading[]>>;
 
 /** What the test pieces of these cards should read, by the id of the card; nothing while that is being cut, null where it failed. */
-export function useReadings({ basis }: Plan, cards: string): Readings | null | undefined {
-  const [ask, setAsk] = useState<((question: Asks['readings']['asks']) => void) | null>(null);
-  const [found, setFound] = useState<{ of: Asks['readings']['asks']; readings: Readings | null } | null>(null);
-  useEffect(() => {
-    const worker = startCore();
-    const asking = latest(worker, 'readings', ({ readings = null }, of) => setFound({ of, readings }));
-    setAsk(() => asking);
-    return () => worker.terminate();
-  }, []);
-  useEffect(() => {
-    if (cards) ask?.({ ...basis, cards });
-  }, [ask, basis, cards]);
-  const current = found?.of.job === basis.job && found.of.shop === basis.shop && found.of.cards === cards;
-  return current ? found.readings : undefined;
+export function useReadings({ basis: { job, shop } }: Plan, cards: string): Readings | null | undefined {
+  const question = useMemo(() => (cards ? { job, shop, cards } : null), [job, shop, cards]);
+  const found = useAsked('readings', question);
+  return found && found.of === question ? (found.answer.readings ?? null) : undefined;
 }

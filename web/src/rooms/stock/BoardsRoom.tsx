@@ -37,7 +37,7 @@ import { StockTabs } from './StockTabs.tsx';
 export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop }) {
   const dispatch = useAppDispatch();
   const style = useStyle();
-  const { list, current } = useCutList(job, shop);
+  const { list, current, error } = useCutList(job, shop);
   const [picked, setPicked] = useState<{ board?: string; part?: string }>({});
   const [pasting, setPasting] = useState(false);
   const [ref, width] = useWidth<HTMLDivElement>();
@@ -117,6 +117,11 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
               )}
             </p>
           </>
+        )}
+        {error && (
+          <p className="note error" role="alert">
+            The parts could not be laid out: {error}. Undo the last change; the job itself is kept.
+          </p>
         )}
         {list && list.rows.length > 0 && (
           <>
