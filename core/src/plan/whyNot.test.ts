@@ -31,7 +31,7 @@ describe('why a joint is not proved', () => {
 
   it('a shoulder that stays open is told by how much', () => {
     const { joints, cards } = planJob(jobWith({ params: { corners: 'squared', position: 100 } }), TEST_SHOP, modeller); // prettier-ignore
-    const proof = { ...joints[0]!.proof!, good: false, assembly: { ...joints[0]!.proof!.assembly, shoulderGap: 1.5 } };
+    const proof = { ...joints[0]!.proof!, good: false, closed: { ...joints[0]!.proof!.closed, shoulderGap: 1.5 } };
     expect(whyNot(proof, setupsOf({ cards }), NAMES).map((s) => speak(s, METRIC))[0]).toBe('The shoulder stays open 1.5 mm: the tenon meets the bottom.'); // prettier-ignore
   });
 });

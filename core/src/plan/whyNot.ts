@@ -38,7 +38,7 @@ export function whyNot(
       ...faults.map(({ setup, words }) => say(`${titleOf(setup)}: ${words.text}.`, { ...words.lengths })),
     ];
   });
-  const { shoulderGap, interference } = proof.assembly;
+  const { shoulderGap, interference } = proof.closed;
   return [
     ...halves,
     ...(shoulderGap > TOLERANCE ? [say('The shoulder stays open {shoulderGap}: the tenon meets the bottom.', { shoulderGap })] : []), // prettier-ignore

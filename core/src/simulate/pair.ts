@@ -13,7 +13,7 @@ import {
 } from '../solids/index.ts';
 import { toSquare } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
-import { clashOf, homeOf, placeOf, type Half } from './assemble.ts';
+import { clashOf, homeOf, placeOf, type Half } from './closePair.ts';
 import { callipers } from './compare.ts';
 
 /** The joint as drawn, in three dimensions: both members where they belong, and the way they come together. */

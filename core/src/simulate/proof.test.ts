@@ -243,7 +243,7 @@ describe('the pair put together', () => {
       TEST_SHOP,
     );
     expect(wrong.good).toBe(false);
-    expect(wrong.assembly.interference.volume).toBeGreaterThan(100);
+    expect(wrong.closed.interference.volume).toBeGreaterThan(100);
   });
 
   it('a tenon longer than its mortise is deep leaves the shoulder open', () => {
@@ -252,7 +252,7 @@ describe('the pair put together', () => {
       { ...TEST_SHOP, graduation: 0 },
       modeller,
     ).joints[0]!.proof!;
-    expect(proof.assembly.shoulderGap).toBeCloseTo(0.5, 3);
+    expect(proof.closed.shoulderGap).toBeCloseTo(0.5, 3);
     expect(proof.good).toBe(false);
   });
 
@@ -269,7 +269,7 @@ describe('the pair put together', () => {
     expect([t.least, t.most].map((v) => Number(v.toFixed(4)))).toEqual([7.8, 8]);
     expect(proof.clearance.least).toBeCloseTo(0, 4);
     expect(proof.fit).toEqual({ loosest: 'loose', tightest: 'snug' });
-    expect(proof.assembly.flushError).toBeCloseTo(0, 4);
+    expect(proof.closed.flushError).toBeCloseTo(0, 4);
     expect(proof.members.tenoned.mismatches.every((m) => m.depth <= TOLERANCE)).toBe(true);
   });
 });

@@ -4,7 +4,7 @@ import { pieceOf, spreadOf, toSquare, turnedPiece, type Part, type Piece, type S
 import type { Acts, Occurrence, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
-import { assemble, sameHand, sectionOf, type Assembly, type Section } from './assemble.ts';
+import { closePair, sameHand, sectionOf, type ClosedPair, type Section } from './closePair.ts';
 import { callipers, compare, TOLERANCE, type Mismatch } from './compare.ts';
 import { fitOf, type FitClass } from './fit.ts';
 import { leftBy, virtualCut, type Fault, type Trapped } from './virtualCut.ts';
@@ -35,7 +35,7 @@ export interface JointProof {
   readonly clearance: Range;
   /** None where the two only lie on one another: the clearance is then how far the faces are from flush. */
   readonly fit?: { readonly loosest: FitClass; readonly tightest: FitClass };
-  readonly assembly: Assembly;
+  readonly closed: ClosedPair;
   readonly section: Section;
   /** Nothing is wrong beyond what the rounding of the figures explains, nothing is trapped, and the pair goes together. */
   readonly good: boolean;
@@ -178,19 +178,19 @@ function proofBy<P extends object>(
     const clearance = seat.astride
       ? { least: t.least - m.most, most: t.most - m.least }
       : { least: m.least - t.most, most: m.most - t.least };
-    const assembly = assemble(tenon, mortise, seat);
-    const tight = seat.pressed ? 0 : Math.max(0, -assembly.clearance);
+    const closed = closePair(tenon, mortise, seat);
+    const tight = seat.pressed ? 0 : Math.max(0, -closed.clearance);
     return {
       joint,
       members,
       clearance,
       ...(seat.pressed ? {} : { fit: { loosest: fitOf(clearance.most), tightest: fitOf(clearance.least) } }),
-      assembly,
+      closed,
       section: sectionOf(tenon, mortise, 60, seat),
       good:
         Object.values(members).every(explained) &&
-        assembly.shoulderGap <= TOLERANCE &&
-        assembly.interference.depth <= tight + unset(halves) + TOLERANCE,
+        closed.shoulderGap <= TOLERANCE &&
+        closed.interference.depth <= tight + unset(halves) + TOLERANCE,
     };
   });
 }

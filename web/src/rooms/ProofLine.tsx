@@ -65,24 +65,24 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
           <Length value={wrong.depth} style={style} /> deep.
         </>
       )}
-      {proof.assembly.shoulderGap > 0.005 && (
+      {proof.closed.shoulderGap > 0.005 && (
         <>
           {' '}
-          The shoulder stays open by <Length value={proof.assembly.shoulderGap} style={style} />.
+          The shoulder stays open by <Length value={proof.closed.shoulderGap} style={style} />.
         </>
       )}
-      {proof.good && proof.assembly.interference.depth > Math.max(0, -proof.assembly.clearance) + 0.005 && (
+      {proof.good && proof.closed.interference.depth > Math.max(0, -proof.closed.clearance) + 0.005 && (
         <>
           {' '}
           Wood is in the way by{' '}
-          <Length value={proof.assembly.interference.depth} style={{ ...style, inches: 'decimal' }} />, less than can be
+          <Length value={proof.closed.interference.depth} style={{ ...style, inches: 'decimal' }} />, less than can be
           set here.
         </>
       )}
-      {!proof.good && proof.assembly.interference.depth > 0.005 && (
+      {!proof.good && proof.closed.interference.depth > 0.005 && (
         <>
           {' '}
-          Wood meets wood, <Length value={proof.assembly.interference.depth} style={style} /> deep.
+          Wood meets wood, <Length value={proof.closed.interference.depth} style={style} /> deep.
         </>
       )}
     </>

@@ -142,9 +142,9 @@ export function ProofRoom({ job }: { job: Job }) {
               <tr>
                 <th scope="row">shoulder</th>
                 <td>
-                  {proof.assembly.shoulderGap > 0.005 ? (
+                  {proof.closed.shoulderGap > 0.005 ? (
                     <>
-                      open <Length value={proof.assembly.shoulderGap} style={style} />
+                      open <Length value={proof.closed.shoulderGap} style={style} />
                     </>
                   ) : (
                     'closes'
@@ -154,12 +154,12 @@ export function ProofRoom({ job }: { job: Job }) {
               <tr>
                 <th scope="row">faces</th>
                 <td>
-                  {Math.abs(proof.assembly.flushError) < 0.005 ? (
+                  {Math.abs(proof.closed.flushError) < 0.005 ? (
                     'as drawn'
                   ) : (
                     <>
                       off by{' '}
-                      <Length value={Math.abs(proof.assembly.flushError)} style={{ ...style, inches: 'decimal' }} />
+                      <Length value={Math.abs(proof.closed.flushError)} style={{ ...style, inches: 'decimal' }} />
                     </>
                   )}
                 </td>
@@ -167,11 +167,11 @@ export function ProofRoom({ job }: { job: Job }) {
               <tr>
                 <th scope="row">wood in the way</th>
                 <td>
-                  {proof.assembly.interference.depth < 0.005 ? (
+                  {proof.closed.interference.depth < 0.005 ? (
                     'none'
                   ) : (
                     <>
-                      <Length value={proof.assembly.interference.depth} style={style} /> deep
+                      <Length value={proof.closed.interference.depth} style={style} /> deep
                     </>
                   )}
                 </td>

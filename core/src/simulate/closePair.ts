@@ -6,7 +6,7 @@ import type { Mm } from '../units/index.ts';
 import { deepest, SPECK, TOLERANCE } from './compare.ts';
 
 /** The pair put together: how it closes. */
-export interface Assembly {
+export interface ClosedPair {
   readonly clearance: Mm;
   /** Open shoulder, mm, because the tenon meets the bottom; 0 when it closes. */
   readonly shoulderGap: Mm;
@@ -70,7 +70,7 @@ export function placeOf(
 }
 
 /** Puts the cut tenon home in the cut mortise. */
-export function assemble(tenon: Half, mortise: Half, seat: Omit<SeatOfPair, 'clearance'>): Assembly {
+export function closePair(tenon: Half, mortise: Half, seat: Omit<SeatOfPair, 'clearance'>): ClosedPair {
   const middle = placeOf(tenon, mortise, seat);
   const { tongue } = tenon;
   const whole = tongue ? tenon.body.with(tongue) : tenon.body;
