@@ -21,5 +21,15 @@ export {
   type LayoutLine,
 } from './jobwide/index.ts';
 export * from './cutlist/index.ts';
+export {
+  assemblyPlan,
+  glueDays,
+  type Assembly,
+  type AssemblyPlan,
+  type AssemblyProblem,
+  type AssemblyStage,
+  type GlueDay,
+  type NumberedJoint,
+} from './assembly/index.ts';
 export * from './plan/index.ts';
 export { VERSION } from './version.ts';

@@ -38,6 +38,8 @@ export interface Joint {
   readonly routes: { readonly tenoned?: string; readonly mortised?: string };
   /** Stops that were read and gone past, by way of cutting and hazard. */
   readonly read?: readonly string[];
+  /** Put together without glue, so that it can be taken apart. */
+  readonly dry?: boolean;
 }
 
 /** What is to be built. Lengths in mm. */

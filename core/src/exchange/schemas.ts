@@ -13,6 +13,7 @@ import {
   SHORTEST_FED,
   USUAL_WORK_MINUTES,
   type Field,
+  type Gluing,
   type SchoolName,
   type Shop,
   type Tool,
@@ -107,6 +108,7 @@ export const jointSchema = Joi.object<Joint>({
     .required(),
   routes: Joi.object({ tenoned: text(200), mortised: text(200) }).required(),
   read: Joi.array().items(text(200)).max(100),
+  dry: Joi.boolean(),
 });
 
 /** A record or null, told apart so that a wrong field inside keeps its own path. */
@@ -216,6 +218,15 @@ export const shopSchema = Joi.object<Shop>({
     tallestAlone: Joi.number().min(100).max(LIMITS.longest),
     tallest: Joi.number().min(100).max(LIMITS.longest),
   }).required(),
+  gluing: Joi.object<Gluing>({
+    open: Joi.number().min(0).max(LIMITS.minutes).required(),
+    clamped: Joi.number().min(0).max(LIMITS.minutes).required(),
+    cured: Joi.number().min(0).max(LIMITS.hours).required(),
+    clamps: Joi.array()
+      .items(Joi.object({ opening: size(), count: Joi.number().integer().min(1).max(LIMITS.pieces).required() }))
+      .max(LIMITS.clamps)
+      .required(),
+  }),
   tools: toolsSchema,
 }).required();
 

@@ -136,7 +136,7 @@ describe('frames, worked by hand', () => {
     expect(value(frame, 'panel-width')).toBeCloseTo(widest - widest * 0.00369 * (12.0 - 9.2) - 2, 0);
   });
 
-  it('a table base: eight joints, rails 780 and 380 between shoulders, tenons that don’t meet in the leg or say so', () => {
+  it('a table base: eight joints, rails 780 and 380 between shoulders, tenons so short that they butt in the leg', () => {
     const { frame, job: whole } = made(BASE);
     expect([value(frame, 'long'), value(frame, 'short')]).toEqual([780, 380]);
     expect(value(frame, 'diagonal')).toBeCloseTo(Math.sqrt(900 ** 2 + 500 ** 2), 9);
@@ -144,13 +144,23 @@ describe('frames, worked by hand', () => {
     expect(ends).toBe(8);
     expect(frame.joints.map((j) => j.mortised.edge)).toEqual(['other', 'other-face']);
     expect(frame.joints.every((j) => j.params['setBack'] === 6)).toBe(true);
-    const plan = planJob(whole, shop);
-    const met = plan.joints.flatMap((j) => j.problems.map((p) => p.path));
-    const offered = plan.joints.map((j) => j.advice.find((a) => a.id.startsWith('near-meeting')));
-    expect(met).toEqual(['neighbour', 'neighbour']);
-    /** What is offered for both makes them butt with wood between. */
-    const butted = whole.joints.map((j, i) => ({ ...j, params: { ...j.params, tenonLength: offered[i]!.propose! } }));
-    expect(planJob({ ...whole, joints: butted }, shop).joints.flatMap((j) => j.problems)).toEqual([]);
+    /** Rails are their shoulders and two tenons, however short those were made. */
+    for (const [i, shoulders] of [780, 380].entries())
+      expect(frame.parts[i + 1]!.length - 2 * Number(frame.joints[i]!.params['tenonLength'])).toBeCloseTo(shoulders, 9);
+    expect([value(frame, 'long-over'), value(frame, 'short-over')]).toEqual(frame.parts.slice(1).map((p) => p.length));
+    for (const kind of ['blind', 'haunched', 'housed'])
+      expect(planJob(made({ ...BASE, kind }).job, shop).joints.flatMap((j) => j.problems)).toEqual([]);
+    expect(planJob(whole, shop).joints.every((j) => j.chosen.tenoned && j.chosen.mortised)).toBe(true);
+  });
+
+  it('middle rails of a frame with open corners are joined otherwise: as long as their own tenons ask', () => {
+    for (const kind of ['open-slot', 'lap']) {
+      const { frame } = made({ ...DOOR, kind, rails: [70, 70, 90] });
+      const middle = frame.joints.find((j) => j.name.includes('middle'))!;
+      const rail = frame.parts.find((p) => p.id === middle.tenoned.part)!;
+      expect(middle.kind).toBe('blind');
+      expect(rail.length - 2 * Number(middle.params['tenonLength'])).toBeCloseTo(280, 9);
+    }
   });
 
   it('says what can’t be made, with its numbers', () => {

@@ -1,6 +1,7 @@
 import { resolve, type EntrySide, type Job, type Joint, type LayoutEnds } from '../exchange/index.ts';
 import { kindOf, type Members } from '../joints/index.ts';
 import { coefficientsOf, moistureIn, movementOf, PLAIN_PART, SPECIES, type Part } from '../stock/index.ts';
+import { neighbourNotes } from './neighbours.ts';
 import { availableIn, freshId, type Shop } from '../tooling/index.ts';
 import { roundTo, say, type Mm, type Sentence } from '../units/index.ts';
 
@@ -184,10 +185,11 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
   let top = 0;
   const made = rails.map((w, i) => {
     const title = i === 0 ? 'top rail' : i === rails.length - 1 ? 'bottom rail' : rails.length === 3 ? 'middle rail' : `middle rail ${i}`; // prettier-ignore
-    const rail = addPart(making, `${name} ${title}`, { quantity: count, length: over, thickness, width: w, species });
     const last = i === rails.length - 1;
     /** At the ends the rails' reference edges look outward: the bottom one is laid out from the bottom. */
     const inner = i === 0 || last || !['end', 'corner'].includes(kindOf(kind).where) ? kind : 'blind';
+    const reach = inner === kind ? tenon : beyond(inner, { tenoned: blank(thickness, w), mortised: post }, shop);
+    const rail = addPart(making, `${name} ${title}`, { quantity: count, length: opening + 2 * reach, thickness, width: w, species }); // prettier-ignore
     addJoint(making, {
       name: `${rail.name} into stile`,
       kind: inner,
@@ -338,13 +340,35 @@ function baseOf(spec: BaseSpec, job: Job, shop: Shop): Frame {
       setBack,
     });
   }
+  const { parts, joints } = butted(making);
+  const [longRail, shortRail] = parts.slice(1) as [Part, Part];
+  const over = (rail: Part, shoulders: Mm) => ({ shoulders, tenon: (rail.length - shoulders) / 2 });
   const figures = [
     figure('long', 'long rails, shoulder to shoulder', long, 'width {width} − two legs of {leg}', { width, leg }),
-    figure('long-over', 'long rails, over the tenons', long + 2 * tenon, 'shoulder to shoulder {long} + two tenons of {tenon}', { long, tenon }), // prettier-ignore
+    figure('long-over', 'long rails, over the tenons', longRail.length, 'shoulder to shoulder {shoulders} + two tenons of {tenon}', over(longRail, long)), // prettier-ignore
     figure('short', 'short rails, shoulder to shoulder', short, 'depth {depth} − two legs of {leg}', { depth, leg }),
-    figure('short-over', 'short rails, over the tenons', short + 2 * tenon, 'shoulder to shoulder {short} + two tenons of {tenon}', { short, tenon }), // prettier-ignore
+    figure('short-over', 'short rails, over the tenons', shortRail.length, 'shoulder to shoulder {shoulders} + two tenons of {tenon}', over(shortRail, short)), // prettier-ignore
     figure('leg', 'legs, horn and all', height + horn, 'height {height} + a horn of {horn} at the top, cut off once the glue has set', { height, horn }), // prettier-ignore
     figure('diagonal', 'diagonal over the legs, both alike when square', Math.hypot(width, depth), 'corner to corner of {width} by {depth}', { width, depth }), // prettier-ignore
   ];
-  return { parts: making.parts, joints: making.joints, figures, problems };
+  return { parts, joints, figures, problems };
+}
+
+/** Two tenons that would meet inside a leg are made so short that they butt, and their rails with them. */
+function butted({ parts, joints }: Making): Pick<Frame, 'parts' | 'joints'> {
+  const notes = neighbourNotes({ parts }, joints);
+  const shorter = new Map(
+    joints.flatMap(({ id, params, tenoned }) => {
+      const propose = notes.get(id)?.advice.find((own) => own.id.startsWith('near-meeting'))?.propose;
+      return propose === undefined ? [] : [[id, { propose, by: Number(params['tenonLength']) - propose, part: tenoned.part }]]; // prettier-ignore
+    }),
+  );
+  const off = (part: string) => [...shorter.values()].find((own) => own.part === part)?.by ?? 0;
+  return {
+    parts: parts.map((part) => ({ ...part, length: part.length - 2 * off(part.id) })),
+    joints: joints.map((joint) => {
+      const own = shorter.get(joint.id);
+      return own ? { ...joint, params: { ...joint.params, tenonLength: own.propose } } : joint;
+    }),
+  };
 }

@@ -3,7 +3,7 @@ import type { Feature, Problem } from '../joints/index.ts';
 import { say } from '../units/index.ts';
 
 /** What takes the whole end of a piece; a hollow in an end may have others beside it. */
-const WHOLE_END: ReadonlySet<Feature['form']> = new Set(['tenon', 'round-tenon', 'raked']);
+export const WHOLE_END: ReadonlySet<Feature['form']> = new Set(['tenon', 'round-tenon', 'raked']);
 
 interface Ended {
   readonly joint: Joint;

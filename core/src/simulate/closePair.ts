@@ -110,8 +110,8 @@ export function clashOf(one: Body, other: Body): { volume: number; depth: Mm } {
  * length against length where the two meet end to end.
  */
 export function homeOf(
-  tenon: Half,
-  mortise: Half,
+  tenon: Pick<Half, 'piece' | 'at'>,
+  mortise: Pick<Half, 'piece' | 'at'>,
   { depth, across, along }: Place,
   { endToEnd }: Pick<SeatOfPair, 'endToEnd'>,
 ): Rigid {

@@ -31,7 +31,7 @@ export interface Pair {
 const SHOWN: Mm = 120;
 
 /** The designs of both members as if they had been cut exactly so, ready to be put together. */
-function designs<P extends object>(
+export function designsOf<P extends object>(
   modeller: Modeller,
   kind: JointKind<P>,
   params: P,
@@ -59,12 +59,12 @@ function designs<P extends object>(
 }
 
 /** Which way the tenoned piece is drawn out, in the axes its tenon is square in. */
-const wayOut = ({ own }: { readonly own: Vec3 }, { aslant }: SeatOfPair): Vec3 => (aslant ? own : [1, 0, 0]);
+export const wayOut = ({ own }: { readonly own: Vec3 }, { aslant }: SeatOfPair): Vec3 => (aslant ? own : [1, 0, 0]);
 
 /** Both members of a joint as drawn, put together, cut off a little way from it. */
 export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>, params: P, members: Members): Pair {
   return modeller.scope(() => {
-    const { tenoned, mortised } = designs(modeller, kind, params, members);
+    const { tenoned, mortised } = designsOf(modeller, kind, params, members);
     const seat = kind.seat(params);
     const spot = placeOf(tenoned, mortised, seat);
     const home = homeOf(tenoned, mortised, spot, seat);
@@ -101,7 +101,7 @@ export function clashesOnTheWay<P extends object>(
   distances: readonly Mm[],
 ): { readonly depth: Mm; readonly volume: number }[] {
   return modeller.scope(() => {
-    const { tenoned, mortised } = designs(modeller, kind, params, members);
+    const { tenoned, mortised } = designsOf(modeller, kind, params, members);
     const seat = kind.seat(params);
     const home = homeOf(tenoned, mortised, placeOf(tenoned, mortised, seat), seat);
     const out = turn(home.rotation, wayOut(tenoned, seat));

@@ -3,6 +3,7 @@ import { INCH, roundTo, say, type Mm, type Sentence } from '../units/index.ts';
 /** Extra length at one end of a part, with its reason. */
 export interface Allowance {
   readonly length: Mm;
+  readonly for: 'tenon' | 'horn' | 'trim';
   readonly reason: Sentence;
 }
 
@@ -31,10 +32,16 @@ export function allowancesFor(
     const at = `end ${end.toUpperCase()}`;
     if (tenon[end] > 0) {
       const length = roundTo(tenon[end], step, 'up') + trim;
-      return [{ length, reason: say(`{length} at ${at}: a spoiled tenon can be cut off and made again`, { length }) }];
+      return [
+        {
+          length,
+          for: 'tenon',
+          reason: say(`{length} at ${at}: a spoiled tenon can be cut off and made again`, { length }),
+        },
+      ];
     }
     if (nearEnd[end] < 2 * horn)
-      return [{ length: horn, reason: say(`{horn} of horn at ${at}: the mortise is near it, and the end would split`, { horn }) }]; // prettier-ignore
-    return [{ length: trim, reason: say(`{trim} at ${at} to trim`, { trim }) }];
+      return [{ length: horn, for: 'horn', reason: say(`{horn} of horn at ${at}: the mortise is near it, and the end would split`, { horn }) }]; // prettier-ignore
+    return [{ length: trim, for: 'trim', reason: say(`{trim} at ${at} to trim`, { trim }) }];
   });
 }

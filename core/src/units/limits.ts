@@ -29,6 +29,11 @@ export const LIMITS = {
   perPiece: 100,
   /** Joints of the same two parts. */
   perPair: 24,
+  /** Of one glue-up, and until it can be cut. */
+  minutes: 1440,
+  hours: 1000,
+  /** Openings of clamps. */
+  clamps: 40,
   device: 60,
   /** Cards of one job. */
   order: 20_000,

@@ -12,6 +12,7 @@ import { useOneStop } from '../app/useOneStop.ts';
 import { useBench } from '../app/useBench.ts';
 import { usePlanning } from '../app/usePlanning.ts';
 import { EndThumb } from '../drawings/EndThumb.tsx';
+import { AssemblyRoom } from './AssemblyRoom.tsx';
 import { JointsRoom } from './JointsRoom.tsx';
 import { MethodsRoom } from './MethodsRoom.tsx';
 import { NoRoom } from './Nowhere.tsx';
@@ -88,6 +89,7 @@ export default function JobRoom() {
             <Route path="methods" element={<MethodsRoom job={job} shop={shop} />} />
             <Route path="setups/:card?" element={<SetupsRoom job={job} id={id} />} />
             <Route path="order" element={<OrderRoom id={id} />} />
+            <Route path="order/assembly" element={<AssemblyRoom job={job} id={id} shop={shop} />} />
             <Route path="print" element={<PrintRoom id={id} />} />
             <Route path="proof" element={<ProofRoom job={job} />} />
             <Route index element={<Navigate to="stock" replace />} />

@@ -10,8 +10,10 @@ import { useOneStop } from '../app/useOneStop.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { lanesOf, RunLanes } from '../drawings/RunLanes.tsx';
 import { Choice } from '../widgets/Choice.tsx';
+import { WorkingDays, WORKING_DAYS } from '../widgets/WorkingDays.tsx';
 import { roomOf } from './order.ts';
 import { DayHead, inTime, OrderRow } from './OrderRow.tsx';
+import { OrderTabs } from './OrderTabs.tsx';
 import { useOwnOrder } from './useOwnOrder.ts';
 
 /** The order to cut in, as a list: every piece through a set-up before it is broken. */
@@ -21,6 +23,7 @@ export function OrderRoom({ id }: { id: string }) {
   if (!plan.cards.length)
     return (
       <div className="sheet">
+        <OrderTabs id={id} />
         <h1>Order of cutting</h1>
         <p>
           Nothing is cut yet:{' '}
@@ -54,8 +57,8 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
     (card) => (!machine || where(card) === machine) && (!sought || saidOf(card, basis).toLowerCase().includes(sought)),
   );
   const all = shown.length === cards.length;
-  const [{ hours }, setDay] = useKeptState('kept.order', { hours: '8' });
-  const days = daysOf(cards, Number(hours) * 60, basis.shop);
+  const [kept, setKept] = useKeptState('kept.order', WORKING_DAYS);
+  const days = daysOf(cards, Number(kept.hours) * 60, basis.shop);
   /** By the card that is begun first on it; a day on which none is begun goes on with the last one. */
   const begins = new Map(days.flatMap((day, i) => day.parts.filter((p) => !p.goesOn).slice(0, 1).map((p) => [p.card, i] as const))); // prettier-ignore
   const goTo = (card: string) => {
@@ -78,6 +81,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
   };
   return (
     <div className="sheet">
+      <OrderTabs id={id} />
       <h1>Order of cutting</h1>
       <Total plan={plan} />
       <p className="noprint">
@@ -113,12 +117,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
             ]}
             onChange={setMachine}
           />
-          <Choice
-            label="Hours a day"
-            value={hours}
-            options={HOURS.map((value) => ({ value, label: `days of ${value} h` }))}
-            onChange={(next) => setDay({ hours: next })}
-          />
+          <WorkingDays days={kept} onChange={setKept} />
           <span role="status" className="quiet">
             {all ? '' : `${shown.length} of ${cards.length}; all of them are needed to move one.`}
           </span>
@@ -153,7 +152,12 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
                   style={style}
                   barred={room !== undefined && (i < room.from || i > room.to)}
                   held={!all}
-                  day={all && begins.has(card.id) && <DayHead days={days} at={begins.get(card.id)!} number={number} />}
+                  day={
+                    all &&
+                    begins.has(card.id) && (
+                      <DayHead days={days} at={begins.get(card.id)!} number={number} from={kept.from} />
+                    )
+                  }
                   onMove={(by) => move(card.id, i + by)}
                 />
               );
@@ -198,8 +202,6 @@ function howGood({ minutes, plain, least }: Plan): string {
   const saved = Math.abs(plain - minutes) > 0.5 ? `joint by joint it would be ${Math.round(plain)}` : 'joint by joint it would be as many'; // prettier-ignore
   return minutes - least < 0.5 ? `${saved}, and no order takes less.` : `${saved}, and no order takes under ${Math.round(least)}.`; // prettier-ignore
 }
-
-const HOURS = ['4', '5', '6', '7', '8', '9', '10'] as const;
 
 /** A list this long is searched rather than read. */
 const LONG = 14;

@@ -3,6 +3,7 @@ import { CSS } from '@dnd-kit/utilities';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { Link } from 'react-router';
 import { cardView, type Card, type Day, type FigureView, type LengthStyle, type Plan } from '@velk/core';
+import { dayName } from '../app/days.ts';
 import { Length } from '../widgets/Length.tsx';
 import { cardPath } from './SetupsRoom.tsx';
 
@@ -111,22 +112,26 @@ export function DayHead({
   days,
   at,
   number,
+  from: first,
 }: {
   days: readonly Day[];
   at: number;
+  /** The first working day, as yyyy-mm-dd, or nothing. */
+  from: string;
   number: ReadonlyMap<string, number>;
 }) {
   const { parts, minutes, fetch } = days[at]!;
-  const [first] = parts;
+  const [goesOn] = parts;
   /** Days before it on which nothing is begun have no row of their own. */
   const from = days.slice(0, at).findLastIndex((day) => day.parts.some((part) => !part.goesOn)) + 1;
-  const title = from < at ? `Days ${from + 1} to ${at + 1}` : `Day ${at + 1}`;
+  const title =
+    from < at ? `${dayName(from, first)} to ${dayName(at, first).replace(/^Day/, 'day')}` : dayName(at, first);
   return (
     <div className="dayhead">
       <h2>{title}</h2>
       <span className="quiet">
         {inTime(minutes)}
-        {first?.goesOn && `; begins with the rest of ${number.get(first.card)}, ${inTime(first.minutes)}`}
+        {goesOn?.goesOn && `; begins with the rest of ${number.get(goesOn.card)}, ${inTime(goesOn.minutes)}`}
         {fetch.length > 0 && `; fetch ${fetch.join(', ')}`}
       </span>
     </div>

@@ -1,4 +1,17 @@
-import type { Card, CutList, Job, Joint, JointPlan, Members, Pair, Plan, Reading, Shop, WaysOfHalf } from '@velk/core';
+import type {
+  AssemblyPlan,
+  Card,
+  CutList,
+  Job,
+  Joint,
+  JointPlan,
+  Members,
+  Pair,
+  Plan,
+  Reading,
+  Shop,
+  WaysOfHalf,
+} from '@velk/core';
 import { Hearer, type Since } from './since.ts';
 
 /** A plan as it is sent: without what it was asked for, and of joints and cards only those that changed. */
@@ -23,6 +36,11 @@ export interface Asks {
     readonly answers: { readings: Readonly<Record<string, readonly Reading[]>> };
   };
   readonly cutList: { readonly asks: { job: Job; shop: Shop }; readonly answers: { list: CutList } };
+  /** Without the joints of which something is impossible; `unsound` has their ids, a line each. */
+  readonly assembly: {
+    readonly asks: { job: Job; shop: Shop; unsound: string };
+    readonly answers: { plan: AssemblyPlan };
+  };
   readonly pair: {
     readonly asks: { kind: string; params: Record<string, unknown>; members: Members };
     readonly answers: { pair: Pair };

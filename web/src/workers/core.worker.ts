@@ -1,4 +1,5 @@
 import {
+  assemblyPlan,
   cutList,
   kindOf,
   pairOf,
@@ -44,6 +45,10 @@ async function answer(question: Question): Promise<object | undefined> {
     }
     case 'cutList':
       return { list: cutList(question.job, question.shop) };
+    case 'assembly': {
+      const unsound = new Set(question.unsound.split('\n'));
+      return { plan: assemblyPlan(await modeller(), question.job, question.shop, (joint) => !unsound.has(joint)) };
+    }
     case 'pair':
       return { pair: pairOf(await modeller(), kindOf(question.kind), question.params, question.members) };
     case 'look':
