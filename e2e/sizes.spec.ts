@@ -58,6 +58,11 @@ for (const [width, height] of SIZES)
       await page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') }).click();
       await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached', timeout: 20_000 });
       await check(stage);
+      if (stage === 'Order') {
+        await page.getByRole('link', { name: 'Assembly' }).click();
+        await page.getByRole('heading', { name: 'Gluing up, day by day' }).waitFor({ timeout: 60_000 });
+        await check('Assembly');
+      }
       if (stage !== 'Stock') continue;
       await page.getByRole('link', { name: 'Boards and cut list' }).click();
       await page.getByRole('heading', { name: 'As they are sawn' }).waitFor({ timeout: 20_000 });

@@ -43,6 +43,11 @@ for (const theme of ['light', 'dark'])
       if (stage === 'order') await page.getByRole('heading', { name: 'Order of cutting' }).waitFor();
       if (stage === 'methods') await page.getByRole('radio').first().waitFor();
       await check(stage);
+      if (stage === 'order') {
+        await page.getByRole('link', { name: 'Assembly' }).click();
+        await page.getByRole('heading', { name: 'Gluing up, day by day' }).waitFor({ timeout: 60_000 });
+        await check('assembly');
+      }
       if (stage !== 'stock') continue;
       await page.getByRole('link', { name: 'Boards and cut list' }).click();
       await page.getByRole('heading', { name: 'As they are sawn' }).waitFor();

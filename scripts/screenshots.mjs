@@ -80,7 +80,6 @@ try {
     await pick('Add a joint');
     await pick(/^Or a whole frame/);
   });
-  await take('joint-inches', `${job('racks')}/joints`);
   await take('methods', `${job('looms')}/methods`, async () => {
     await pick(/Base rail/);
     await page.getByRole('radio').first().waitFor();
@@ -90,6 +89,12 @@ try {
   await take('card-bandsaw', `${job('looms')}/order`, () => step('Cheeks, on the bandsaw'));
   await take('card-bench', `${job('looms')}/order`, () => step('Mortise ends, squared'));
   await take('order', `${job('looms')}/order`);
+  await take('assembly', `${job('racks')}/order/assembly`, async () => {
+    await page.getByRole('heading', { name: 'Gluing up, day by day' }).waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(3000);
+    await page.getByRole('heading', { level: 2 }).first().scrollIntoViewIfNeeded();
+    await page.evaluate(() => window.scrollBy(0, 300));
+  });
   await take('proof', `${job('looms')}/proof`, () => page.getByText('Section through').waitFor());
   await take('chest', '/chest/spiral-8');
   await take('quick', '/quick/stepped-cut');

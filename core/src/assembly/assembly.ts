@@ -26,7 +26,6 @@ export interface NumberedJoint {
   readonly tenoned: number;
   readonly mortised: number;
   readonly end: 'a' | 'b';
-  readonly dry: boolean;
 }
 
 /** Pieces that are put together in one go, and whatever else in the assembly is put together just so. */
@@ -222,8 +221,7 @@ function toldOf(
       })),
       joints: order.map((i): NumberedJoint => {
         const { joint, tenoned, mortised, tenon } = built.meetings[i]!;
-        const dry = job.joints.find(({ id }) => id === joint)!.dry ?? false;
-        return { number: number(i), joint, tenoned, mortised, end: tenon.end, dry };
+        return { number: number(i), joint, tenoned, mortised, end: tenon.end };
       }),
       stages: told,
       after: afterOf(parts, built, job, shop),
@@ -258,9 +256,12 @@ function titleOf({ groups, closes }: Stage, { pieces, meetings }: Built, job: Jo
     return listed(names);
   };
   const between = counted((g) => isLower(g) && isUpper(g));
+  const kinds = groups.map((group) => group.map((i) => pieces[i]!.part).sort().join()); // prettier-ignore
   const title = between
     ? `${between} between ${counted((g) => isLower(g) !== isUpper(g))}`
-    : `${counted((g) => isUpper(g) && !isLower(g))} to ${counted(isLower)}`;
+    : groups.length === 2 && groups[0]!.length > 1 && kinds[0] === kinds[1]
+      ? `two halves, each ${counted((g) => g === 0)}`
+      : `${counted((g) => isUpper(g) && !isLower(g))} to ${counted(isLower)}`;
   return title.charAt(0).toUpperCase() + title.slice(1);
 }
 

@@ -3,7 +3,7 @@ import type { Job, Joint } from '../exchange/index.ts';
 import { dot } from '../solids/index.ts';
 import { pieceOf, type Part } from '../stock/index.ts';
 import type { Clamps, Gluing } from '../tooling/index.ts';
-import { roundTo, say, type Mm, type Sentence } from '../units/index.ts';
+import { INCH, roundTo, say, type Mm, type Sentence } from '../units/index.ts';
 import type { Bodies } from './bodies.ts';
 import type { Built, Meeting } from './build.ts';
 import { pressedAlong, type Stage } from './stages.ts';
@@ -30,7 +30,7 @@ const PADS: Mm = 40;
 /** Pieces wider than this take two clamps (common practice). */
 const ONE_CLAMP: Mm = 100;
 /** Nobody chooses a clamp to less than this, mm. */
-const CLAMP_STEP: Mm = 50;
+const CLAMP_STEP = { mm: 50, in: 2 * INCH } as const;
 
 interface Line extends Clamps {
   readonly joint: number;
@@ -64,7 +64,7 @@ function clampsFor(joints: readonly number[], stage: Stage, built: Built, bodies
   });
   const byOpening = new Map<Mm, number>();
   for (const { opening, count } of lines) {
-    const step = roundTo(opening, CLAMP_STEP, 'up');
+    const step = roundTo(opening, CLAMP_STEP[job.units], 'up');
     byOpening.set(step, (byOpening.get(step) ?? 0) + count);
   }
   return [...byOpening].map(([opening, count]) => ({ opening, count })).sort((a, b) => b.opening - a.opening);

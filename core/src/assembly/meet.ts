@@ -24,9 +24,9 @@ export interface Meet {
   /** The line it is pressed home along, in the tenoned piece's own axes: its length, or through it cheek to cheek. */
   readonly pressed: Vec3;
   /** From the tenoned piece's own axes to the mortised piece's. */
-  home(tenon: Spot, mortise: Spot): Rigid;
+  readonly home: (tenon: Spot, mortise: Spot) => Rigid;
   /** Straight ways in which the tenoned piece can leave, as directions in the mortised piece's own axes. */
-  waysOut(mortise: Spot): readonly Vec3[];
+  readonly waysOut: (mortise: Spot) => readonly Vec3[];
 }
 
 /** How far a piece is moved to see whether a way is free, mm: fit, shoulder line and depth are passed by one of them. */

@@ -229,8 +229,8 @@ describe('ids', () => {
     expect(works).toContain('joint/tenoned/0/cheeks/a');
     expect(works).toContain('joint/tenoned/0/cheeks/b');
     expect(works).toContain('joint/mortised/0/mortise/a');
-    const entered = planJob(demo('looms').job, demo('looms').shop).cards.flatMap((c) => c.works);
-    expect(entered.some((work) => work.endsWith('/other-edge'))).toBe(true);
+    const entered = worksIn(jobWith({ edge: 'other', ends: 'both' }));
+    expect([...entered].some((work) => work.endsWith('/other-edge'))).toBe(true);
   });
 });
 

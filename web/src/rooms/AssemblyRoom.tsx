@@ -32,7 +32,7 @@ const AssemblyView = lazyRoom(() => import('../drawings/AssemblyView.tsx'));
 export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Shop }) {
   const dispatch = useAppDispatch();
   const style = useStyle();
-  const { plan, current, error } = useAssembly(job, shop);
+  const { plan, current, error, unsound } = useAssembly(job, shop);
   const [picked, setPicked] = useState('');
   const assemblies = plan?.assemblies ?? [];
   const open = assemblies.find((own) => own.id === picked) ?? assemblies[0];
@@ -64,6 +64,12 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
         {plan && assemblies.length === 0 && plan.problems.length === 0 && (
           <p>
             Nothing is joined yet: <Link to={`/job/${id}/joints`}>say how the parts meet</Link>.
+          </p>
+        )}
+        {unsound > 0 && (
+          <p className="note">
+            {unsound === 1 ? 'One joint is' : `${unsound} joints are`} left out, until what can’t be made of{' '}
+            {unsound === 1 ? 'it' : 'them'} is put right under <Link to={`/job/${id}/joints`}>Joints</Link>.
           </p>
         )}
         {plan?.problems.map((problem, i) => (
@@ -187,8 +193,8 @@ function Detail({
           </tr>
         </thead>
         <tbody>
-          {assembly.joints.map(({ number, joint, tenoned, mortised, end, dry }) => {
-            const name = job.joints.find((own) => own.id === joint)?.name ?? '';
+          {assembly.joints.map(({ number, joint, tenoned, mortised, end }) => {
+            const made = job.joints.find((own) => own.id === joint);
             return (
               <tr key={number}>
                 <td>{number}</td>
@@ -196,12 +202,12 @@ function Detail({
                   {piece(tenoned)}, end {end.toUpperCase()}
                 </td>
                 <td>{piece(mortised)}</td>
-                <td>{name}</td>
+                <td>{made?.name}</td>
                 <td>
                   <input
                     type="checkbox"
                     aria-label={`${number} without glue`}
-                    checked={dry}
+                    checked={made?.dry ?? false}
                     onChange={(e) => onDry(joint, e.target.checked)}
                   />
                 </td>
@@ -290,7 +296,7 @@ function Days({ assemblies, shop }: { assemblies: readonly Assembly[]; shop: Sho
                   const { title, glueUps } = own(assembly).stages[stage]!;
                   return (
                     <div key={`${assembly} ${stage} ${glueUp}`}>
-                      {count} × {title}
+                      {count === 1 ? 'once' : `${count} times`}: {title}
                       {glueUps.length > 1 && `, glue-up ${glueUp + 1}`}
                     </div>
                   );

@@ -1,0 +1,51 @@
+import { expect, openLooms, test } from './velk.ts';
+
+test('what the joints make, in stages with clamps and days; a rail too short is told and put right by a press', async ({
+  page,
+  velk,
+}) => {
+  test.setTimeout(180_000);
+  await openLooms(page, velk, 'order');
+  await page.getByRole('link', { name: 'Assembly' }).click();
+  const summary = page.getByText('102 assemblies in 10 designs');
+  await expect(summary).toBeVisible({ timeout: 40_000 });
+  const end = page.getByRole('button', { name: /^Post, cross rail, base rail and beam rest/ });
+  await expect(end).toContainText('12 × 7 pieces, 1 stage');
+  await expect(page.getByRole('img', { name: /^Cross rail × 2, base rail × 2 and beam rest between post × 2/ })).toHaveAttribute('data-ready', 'yes'); // prettier-ignore
+  await expect(page.getByText(/Corner to corner over Post: 1486.48\smm both ways/)).toBeVisible();
+
+  /** Sub-assemblies come first, each stage with its own picture. */
+  await page.getByRole('button', { name: /^Reed side/ }).click();
+  await page.getByRole('button', { name: /^2\. Reed cap × 2 and reed stay × 2 to reed side × 2/ }).click();
+  await expect(page.getByRole('img', { name: /to reed side × 2, in three dimensions/ })).toBeVisible();
+
+  /** A count that can't be stays as typed; fewer clamps than it wants are told, and take longer. */
+  await end.click();
+  const [count, more] = [page.getByLabel('How many of clamps 1'), page.getByLabel('How many of clamps 2')];
+  await count.fill('none');
+  await expect(page.getByText('“none” is not a number.')).toBeVisible();
+  await count.fill('2');
+  await expect(more).toHaveValue('6');
+  await expect(page.getByText(/It wants 3 clamps that open 950.0\smm; this shop has 2: lay a stout bar across/)).toBeVisible(); // prettier-ignore
+  await count.fill('12');
+  await expect(page.getByText(/It wants 3 clamps/)).toHaveCount(0);
+
+  await page.getByLabel('first on').fill('2026-12-04');
+  await expect(page.getByRole('row', { name: /^Day 1, Fri 4 Dec/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Day 2, Mon 7 Dec/ })).toBeVisible();
+
+  /** Left dry, a joint gets no glue; undo brings it back. */
+  await page.getByLabel('1 without glue').check();
+  await expect(page.getByText(/^Joints 3, 4, 5, 8, 9, 10/)).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/^Joints 1, 2, 3/)).toBeVisible({ timeout: 30_000 });
+
+  await page.goto(page.url().replace('order/assembly', 'stock'));
+  const length = page.getByLabel('Base rail, length, mm');
+  await length.fill('860');
+  await length.press('Enter');
+  await page.goBack();
+  await expect(page.getByText(/Base rail: with the other pieces together it is 8.0\smm too short to reach its mortise in Post/)).toBeVisible({ timeout: 40_000 }); // prettier-ignore
+  await page.getByRole('button', { name: /^Make Base rail 868.0/ }).click();
+  await expect(summary).toBeVisible({ timeout: 40_000 });
+});
