@@ -21,13 +21,15 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
 
   /** A count that can't be stays as typed; fewer clamps than it wants are told, and take longer. */
   await end.click();
-  const [count, more] = [page.getByLabel('How many of clamps 1'), page.getByLabel('How many of clamps 2')];
-  await count.fill('none');
+  const [long, bar] = ['Long bar clamps', 'Bar clamps'].map((name) =>
+    page.getByLabel(`${name}, how many`, { exact: true }),
+  );
+  await long!.fill('none');
   await expect(page.getByText('“none” is not a number.')).toBeVisible();
-  await count.fill('2');
-  await expect(more).toHaveValue('6');
+  await long!.fill('2');
+  await expect(bar!).toHaveValue('8');
   await expect(page.getByText(/It wants 3 clamps that open 950.0\smm; this shop has 2: lay a stout bar across/)).toBeVisible(); // prettier-ignore
-  await count.fill('12');
+  await long!.fill('12');
   await expect(page.getByText(/It wants 3 clamps/)).toHaveCount(0);
 
   await page.getByLabel('first on').fill('2026-12-04');
@@ -41,7 +43,7 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   await expect(page.getByText(/^Joints 1, 2, 3/)).toBeVisible({ timeout: 30_000 });
 
   await page.goto(page.url().replace('order/assembly', 'stock'));
-  const length = page.getByLabel('Base rail, length, mm');
+  const length = page.getByLabel('Base rail, final length, mm');
   await length.fill('860');
   await length.press('Enter');
   await page.goBack();

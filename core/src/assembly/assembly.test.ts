@@ -22,7 +22,16 @@ function jobOf(spec: FrameSpec | BaseSpec): Job {
   return { ...job, parts, joints };
 }
 
-const planOf = (job: Job, gluing = {}) => assemblyPlan(modeller, job, { ...shop, gluing: { open: 10, clamped: 60, cured: 24, clamps: [], ...gluing } }); // prettier-ignore
+/** A shop with these clamps and this glue. */
+const gluing = ({
+  clamps = [],
+  ...own
+}: { clamps?: { opening: number; count: number }[]; open?: number; clamped?: number } = {}) => ({
+  ...shop,
+  gluing: { open: 10, clamped: 60, cured: 24, ...own },
+  tools: clamps.map((c, i) => ({ kind: 'clamp' as const, id: `clamps-${i}`, name: 'Clamps', retired: false, ...c })),
+});
+const planOf = (job: Job, own: Parameters<typeof gluing>[0] = {}) => assemblyPlan(modeller, job, gluing(own));
 
 /** “twice: a b | c” for each stage, groups by the names of their pieces. */
 const told = ({ stages, pieces }: Assembly): string[] =>
@@ -217,7 +226,7 @@ describe('gluing up', () => {
   });
 
   it('what speaks against it: clamps, open time, no open time', () => {
-    const conflicts = (gluing: object) => planOf(jobOf(many), gluing).assemblies[0]!.stages[0]!.glueUps.flatMap((g) => g.conflicts.map((c) => speak(c, METRIC))); // prettier-ignore
+    const conflicts = (own: Parameters<typeof gluing>[0]) => planOf(jobOf(many), own).assemblies[0]!.stages[0]!.glueUps.flatMap((g) => g.conflicts.map((c) => speak(c, METRIC))); // prettier-ignore
     const clamps = (count: number, opening: number) => ({ open: 20, clamps: [{ opening, count }] });
     expect(conflicts(clamps(6, 450))).toEqual([]);
     expect(conflicts(clamps(5, 900))).toEqual([expect.stringMatching(/wants 6 clamps that open 450.0 mm; this shop has 5: lay a stout bar/)]); // prettier-ignore
@@ -241,14 +250,14 @@ describe('gluing up', () => {
 
   it('days: with clamps for one at a time a door takes 5 min and an hour in clamps, eight a day; none begins late', () => {
     const { assemblies } = planOf(jobOf({ ...DOOR, kind: 'blind', count: 20 }));
-    const gluing = { open: 10, clamped: 60, cured: 24, clamps: [{ opening: 450, count: 3 }] };
-    const counts = (own = gluing, hours = 8) => glueDays(assemblies, own, hours * 60).map((day) => day.lots.map((lot) => lot.count)); // prettier-ignore
+    const one = { clamps: [{ opening: 450, count: 3 }] };
+    const counts = (own: Parameters<typeof gluing>[0] = one, hours = 8) => glueDays(assemblies, gluing(own), hours * 60).map((day) => day.lots.map((lot) => lot.count)); // prettier-ignore
     /** Begun at 0, 65, 130 … 455: the eighth ends at 460 of 480. */
     expect(counts()).toEqual([[8], [8], [4]]);
     /** Two at a time: 0 and 5, 65 and 70 … */
-    expect(counts({ ...gluing, clamps: [{ opening: 500, count: 5 }] })).toEqual([[16], [4]]);
-    expect(counts({ ...gluing, clamps: [] })).toEqual([[8], [8], [4]]);
-    expect(counts(gluing, 4)).toEqual([[4], [4], [4], [4], [4]]);
+    expect(counts({ clamps: [{ opening: 500, count: 5 }] })).toEqual([[16], [4]]);
+    expect(counts({})).toEqual([[8], [8], [4]]);
+    expect(counts(one, 4)).toEqual([[4], [4], [4], [4], [4]]);
   });
 
   it('days: all of it is glued up once, no day is longer than it may be, and nothing before what it is made of', () => {
@@ -261,7 +270,7 @@ describe('gluing up', () => {
         fc.integer({ min: 60, max: 600 }),
         fc.integer({ min: 0, max: 200 }),
         (clamps, length, clamped) => {
-          const days = glueDays(assemblies, { open: 10, clamped, cured: 24, clamps }, length);
+          const days = glueDays(assemblies, gluing({ clamped, clamps }), length);
           expect(days.flatMap((d) => d.lots).reduce((sum, lot) => sum + lot.count, 0)).toBe(total);
           for (const { minutes } of days) expect(minutes).toBeLessThanOrEqual(length + 1e-9);
           const reed = assemblies.find((a) => a.stages.length > 1 && a.stages[0]!.times > 1)!;

@@ -5,7 +5,7 @@ import { USUAL_GLUING, type Shop } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { Bodies } from './bodies.ts';
 import { build, handsOf, type Built, type Hand, type Miss } from './build.ts';
-import { glueUpsOf, type GlueUp } from './glue.ts';
+import { clampsIn, glueUpsOf, type GlueUp } from './glue.ts';
 import { looksOf } from './looks.ts';
 import { meetOf, type Meet } from './meet.ts';
 import { stagesOf, type Stage, type Stuck } from './stages.ts';
@@ -196,7 +196,7 @@ function toldOf(
   const number = (i: number) => order.indexOf(i) + 1;
   const gluing = shop.gluing ?? USUAL_GLUING;
   const told = once(stages, built).map(({ stage, closes, times }): AssemblyStage => {
-    const glueUps = glueUpsOf(stage, built, bodies, job, gluing);
+    const glueUps = glueUpsOf(stage, built, bodies, job, gluing, clampsIn(shop));
     const { way, groups } = stage;
     return {
       title: titleOf(stage, built, job),

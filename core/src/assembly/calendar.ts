@@ -1,7 +1,7 @@
-import type { Clamps, Gluing } from '../tooling/index.ts';
+import { USUAL_GLUING, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import type { Assembly, AssemblyStage } from './assembly.ts';
-import type { GlueUp } from './glue.ts';
+import { clampsIn, type Clamps, type GlueUp } from './glue.ts';
 
 /** So many glue-ups of one sort that are done on one day. */
 export interface GlueLot {
@@ -64,9 +64,11 @@ const isEnough = (wanted: readonly Clamps[], used: readonly Clamps[], owned: rea
  */
 export function glueDays(
   assemblies: readonly Assembly[],
-  { clamped, clamps: owned }: Gluing,
+  shop: Pick<Shop, 'gluing' | 'tools'>,
   length: number,
 ): GlueDay[] {
+  const { clamped } = shop.gluing ?? USUAL_GLUING;
+  const owned = clampsIn(shop);
   const sorts = sortsOf(assemblies);
   const days: { lots: Map<Sort, number>; minutes: number }[] = [];
   let used: { until: number; clamps: readonly Clamps[] }[] = [];

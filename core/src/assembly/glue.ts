@@ -2,11 +2,20 @@ import { kindOf, type JointKind } from '../joints/index.ts';
 import type { Job, Joint } from '../exchange/index.ts';
 import { dot } from '../solids/index.ts';
 import { pieceOf, type Part } from '../stock/index.ts';
-import type { Clamps, Gluing } from '../tooling/index.ts';
+import { toolsOf, type Gluing, type Shop } from '../tooling/index.ts';
 import { INCH, roundTo, say, type Mm, type Sentence } from '../units/index.ts';
 import type { Bodies } from './bodies.ts';
 import type { Built, Meeting } from './build.ts';
 import { pressedAlong, type Stage } from './stages.ts';
+
+/** Clamps of one opening, mm. */
+export interface Clamps {
+  readonly opening: Mm;
+  readonly count: number;
+}
+
+/** The clamps of a shop's chest; none while nobody has said which there are. */
+export const clampsIn = (shop: Pick<Shop, 'tools'>): readonly Clamps[] => toolsOf(shop, 'clamp');
 
 /** Joints that are brushed, closed and clamped in one go. */
 export interface GlueUp {
@@ -87,7 +96,14 @@ const minutesOf = (joints: number, clamps: readonly Clamps[]): number =>
  * A stage in glue-ups no longer than the glue stays open: where all of it takes longer, the joints on one piece come
  * first, with the rest put together dry to hold it true.
  */
-export function glueUpsOf(stage: Stage, built: Built, bodies: Bodies, job: Job, gluing: Gluing): GlueUp[] {
+export function glueUpsOf(
+  stage: Stage,
+  built: Built,
+  bodies: Bodies,
+  job: Job,
+  gluing: Gluing,
+  owned: readonly Clamps[],
+): GlueUp[] {
   const isGlued = (i: number) => !partsOf(built.meetings[i]!, built, job).joint.dry;
   const glued = stage.closes.filter(isGlued);
   if (glued.length === 0) return [];
@@ -97,7 +113,7 @@ export function glueUpsOf(stage: Stage, built: Built, bodies: Bodies, job: Job, 
   };
   const isShort = (joints: readonly number[]) => made(joints).minutes <= gluing.open + 1e-9;
   const lots = isShort(glued) ? [glued] : together(ontoEach(glued, stage, built), isShort);
-  return lots.map(made).map((own) => ({ ...own, conflicts: conflictsOf(own, gluing) }));
+  return lots.map(made).map((own) => ({ ...own, conflicts: conflictsOf(own, gluing, owned) }));
 }
 
 /** The joints by the lower of the two groups that they join. */
@@ -124,7 +140,8 @@ function together(lots: readonly number[][], isShort: (joints: readonly number[]
 
 function conflictsOf(
   { minutes, clamps }: Pick<GlueUp, 'minutes' | 'clamps'>,
-  { open, clamps: owned }: Gluing,
+  { open }: Pick<Gluing, 'open'>,
+  owned: readonly Clamps[],
 ): Sentence[] {
   const told: Sentence[] = [];
   if (open <= 0) told.push(say('The glue has no open time: say how long it stays wet.'));

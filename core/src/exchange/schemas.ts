@@ -222,10 +222,6 @@ export const shopSchema = Joi.object<Shop>({
     open: Joi.number().min(0).max(LIMITS.minutes).required(),
     clamped: Joi.number().min(0).max(LIMITS.minutes).required(),
     cured: Joi.number().min(0).max(LIMITS.hours).required(),
-    clamps: Joi.array()
-      .items(Joi.object({ opening: size(), count: Joi.number().integer().min(1).max(LIMITS.pieces).required() }))
-      .max(LIMITS.clamps)
-      .required(),
   }),
   tools: toolsSchema,
 }).required();

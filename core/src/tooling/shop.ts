@@ -81,25 +81,17 @@ export const USUAL_RULES: LocalRules = {
   shortestCrosscut: SHORTEST_CROSSCUT,
 };
 
-/** Clamps of one opening, mm. */
-export interface Clamps {
-  readonly opening: Mm;
-  readonly count: number;
-}
-
-/** The glue a shop uses, and what it presses with. */
+/** The glue a shop uses. */
 export interface Gluing {
   /** From the first brush to the last clamp; and how long it stays in clamps, min. */
   readonly open: number;
   readonly clamped: number;
   /** Until it can be cut and planed, h. */
   readonly cured: number;
-  /** None while nobody has said which there are. */
-  readonly clamps: readonly Clamps[];
 }
 
 /** A white glue at room temperature: values from memory, what its maker says comes first. */
-export const USUAL_GLUING: Gluing = { open: 10, clamped: 60, cured: 24, clamps: [] };
+export const USUAL_GLUING: Gluing = { open: 10, clamped: 60, cured: 24 };
 
 /** What one shop has and how it likes to work. */
 export interface Shop {

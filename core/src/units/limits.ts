@@ -32,8 +32,6 @@ export const LIMITS = {
   /** Of one glue-up, and until it can be cut. */
   minutes: 1440,
   hours: 1000,
-  /** Openings of clamps. */
-  clamps: 40,
   device: 60,
   /** Cards of one job. */
   order: 20_000,

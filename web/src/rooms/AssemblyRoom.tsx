@@ -2,7 +2,6 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import {
   glueDays,
-  USUAL_GLUING,
   type Assembly,
   type AssemblyProblem,
   type AssemblyStage,
@@ -95,7 +94,7 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
         )}
       </section>
       <aside className="margin" aria-label="Glue and clamps">
-        <GluingFields shop={shop} style={style} onChange={(gluing) => dispatch(gearChanged({ ...shop, gluing }))} />
+        <GluingFields shop={shop} style={style} onChange={(next) => dispatch(gearChanged(next))} />
         <h3>Before any glue</h3>
         <p>
           Put one of each together dry, all of it: shoulders closed, faces level, corner to corner the same. Write each
@@ -280,7 +279,7 @@ function StageWords({ stage, assembly, style }: { stage: AssemblyStage; assembly
 /** The glue-ups of the whole job on working days. */
 function Days({ assemblies, shop }: { assemblies: readonly Assembly[]; shop: Shop }) {
   const [kept, setKept] = useKeptState('kept.order', WORKING_DAYS);
-  const days = glueDays(assemblies, shop.gluing ?? USUAL_GLUING, Number(kept.hours) * 60);
+  const days = glueDays(assemblies, shop, Number(kept.hours) * 60);
   const own = (id: string) => assemblies.find((one) => one.id === id)!;
   return (
     <>
