@@ -15,6 +15,7 @@ const ORDER = [
   'exchange',
   'jobwide',
   'cutlist',
+  'tasks',
   'assembly',
   'plan',
 ];

@@ -21,6 +21,7 @@ export {
   type LayoutLine,
 } from './jobwide/index.ts';
 export * from './cutlist/index.ts';
+export { TASK_KINDS, tasksOf, type Task, type TaskKind } from './tasks/index.ts';
 export {
   assemblyPlan,
   glueDays,

@@ -1,5 +1,5 @@
 import type { Job } from '../exchange/index.ts';
-import { USUAL_SAWING, type Part, type Sawing } from '../stock/index.ts';
+import { USUAL_SAWING, type Allowance, type Part, type Sawing } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { INCH, roundTo, say, type Mm, type Sentence } from '../units/index.ts';
 import { allowancesOf } from './allowances.ts';
@@ -20,6 +20,8 @@ export interface RoughPart {
   /** Pieces the job needs, and those beside them. */
   readonly pieces: number;
   readonly spare: number;
+  /** What its ends keep until its joints are made and glued. */
+  readonly allowances: readonly Allowance[];
   /** Why it is so much larger, and why there are spares. */
   readonly reasons: readonly Sentence[];
 }
@@ -60,6 +62,7 @@ export function roughParts(job: Job, shop: Shop): RoughPart[] {
       rough: { length: rough(joined + over.length), width: rough(final.width + over.width), thickness: rough(final.thickness + over.thickness) }, // prettier-ignore
       pieces: part.quantity,
       spare,
+      allowances,
       reasons: [
         ...allowances.map(({ reason }) => reason),
         ...(part.roughLength > part.length ? [say('{more} until the joinery is done', { more: part.roughLength - part.length })] : []), // prettier-ignore

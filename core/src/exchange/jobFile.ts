@@ -57,6 +57,8 @@ export interface Job {
   /** What the parts can be sawn out of, and how; the usual way where nobody has said. */
   readonly boards?: readonly Board[];
   readonly sawing?: Sawing;
+  /** Tasks beside the joints that are left out, by kind, or by kind and part: `rest`, `horns/post`. */
+  readonly skipped?: readonly string[];
   /** Cards in the order somebody wants them, by id; left out, Velk looks for the quickest. */
   readonly order?: readonly string[];
 }

@@ -236,6 +236,7 @@ export const jobSchema = Joi.object<Job>({
   joints: Joi.array().items(jointSchema).max(LIMITS.joints).unique('id').required(),
   boards: Joi.array().items(boardSchema).max(LIMITS.boards).unique('id'),
   sawing: sawingSchema,
+  skipped: Joi.array().items(text(200)).max(LIMITS.order).unique(),
   order: Joi.array().items(text(200)).max(LIMITS.order).unique(),
 }).required();
 

@@ -23,6 +23,7 @@ import { ProofRoom } from './ProofRoom.tsx';
 import { SetupsRoom } from './SetupsRoom.tsx';
 import { BoardsRoom } from './stock/BoardsRoom.tsx';
 import { StockRoom } from './stock/StockRoom.tsx';
+import { TasksRoom } from './TasksRoom.tsx';
 
 /** One job: opens it (with what was typed and not yet saved), plans it, saves it, and shows its rooms. */
 export default function JobRoom() {
@@ -89,6 +90,7 @@ export default function JobRoom() {
             <Route path="methods" element={<MethodsRoom job={job} shop={shop} />} />
             <Route path="setups/:card?" element={<SetupsRoom job={job} id={id} />} />
             <Route path="order" element={<OrderRoom id={id} />} />
+            <Route path="order/parts" element={<TasksRoom job={job} id={id} shop={shop} />} />
             <Route path="order/assembly" element={<AssemblyRoom job={job} id={id} shop={shop} />} />
             <Route path="print" element={<PrintRoom id={id} />} />
             <Route path="proof" element={<ProofRoom job={job} />} />

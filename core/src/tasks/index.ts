@@ -1,0 +1,2 @@
+export * from './kinds.ts';
+export * from './tasks.ts';

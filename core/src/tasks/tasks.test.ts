@@ -1,0 +1,108 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { roughParts } from '../cutlist/index.ts';
+import type { Job } from '../exchange/index.ts';
+import { demo, jobWith, TEST_SHOP } from '../testing/index.ts';
+import { METRIC, speak } from '../units/index.ts';
+import { TASK_KINDS, tasksOf, type Task } from './index.ts';
+
+const words = (task: Task | undefined) => task?.how.map((own) => speak(own, METRIC)).join(' ') ?? '';
+const of = (tasks: readonly Task[], kind: string) => tasks.filter((own) => own.kind === kind);
+const figures = (tasks: readonly Task[], kind: string) => of(tasks, kind).map((own) => own.figure?.value);
+
+describe('tasks on parts', () => {
+  const { job, shop } = demo('looms');
+
+  it('rail and stile by hand: sawn 5 over, planed to 2.5 over, rested, and brought to size; horns when the glue has set', () => {
+    const worked = jobWith({ rail: { length: 500, thickness: 22, width: 70 }, stile: { length: 700, thickness: 22, width: 45 } }); // prettier-ignore
+    const tasks = tasksOf(worked, TEST_SHOP);
+    const [stile] = roughParts(worked, TEST_SHOP).filter(({ part }) => part.width.nominal === 45);
+    expect(figures(tasks, 'rip-rough')).toEqual([75, 50]);
+    /** Two parts of one thickness go through together. */
+    expect(of(tasks, 'plane-over').map((own) => [own.figure!.value, own.parts.map((p) => p.from)])).toEqual([[24.5, [27, 27]]]); // prettier-ignore
+    expect(of(tasks, 'plane').map((own) => [own.figure!.value, own.parts.map((p) => p.from)])).toEqual([[22, [24.5, 24.5]]]); // prettier-ignore
+    const horns = stile!.allowances.filter((own) => own.for === 'horn').reduce((sum, own) => sum + own.length, 0);
+    expect(figures(tasks, 'crosscut')).toEqual([700 + horns, 500]);
+    expect(words(of(tasks, 'crosscut')[1])).toMatch(/a spoiled one can be cut off/);
+    expect(words(of(tasks, 'crosscut')[0])).not.toMatch(/spoiled/);
+    expect(of(tasks, 'horns').flatMap((own) => own.parts.map((p) => p.part))).toEqual(
+      horns > 0 ? [stile!.part.id] : [],
+    );
+    /** Spares are brought to size with the rest, and are not in what is glued. */
+    const pieces = (kind: string) => of(tasks, kind).flatMap((own) => own.parts).reduce((sum, own) => sum + own.pieces, 0); // prettier-ignore
+    expect(pieces('plane') - pieces('clean')).toBe(2);
+  });
+
+  it('an inch job leaves an eighth until it has rested', () => {
+    const racks = demo('racks');
+    const over = of(tasksOf(racks.job, racks.shop), 'plane-over').map((own) => own.figure!.value);
+    expect(over).toContain(19.05 + 3.175);
+  });
+
+  it('planed boards: nothing over in thickness, so nothing to rest', () => {
+    const planed: Job = { ...job, sawing: { length: 40, width: 5, thickness: 0, kerf: 3 } };
+    const kinds = new Set(tasksOf(planed, shop).map((own) => own.kind));
+    expect([kinds.has('rest'), kinds.has('plane-over'), kinds.has('plane')]).toEqual([false, false, true]);
+  });
+
+  it('pieces too short for a machine are told by name', () => {
+    const planed = of(tasksOf(job, shop), 'plane').map(words).join(' ');
+    expect(planed).not.toMatch(/Post: shorter/);
+    const short: Job = { ...job, joints: [], parts: job.parts.map((p) => (p.id === 'table-end' ? { ...p, length: 200 } : p)) }; // prettier-ignore
+    expect(of(tasksOf(short, shop), 'plane').map(words).join(' ')).toMatch(/Table end: shorter than 300/);
+  });
+
+  it('each kind puts every part it is for to one setting, in the order of the rules, and has its rule told', () => {
+    const tasks = tasksOf(job, shop);
+    const order = TASK_KINDS.map(({ id }) => id);
+    const met = tasks.map((own) => order.indexOf(own.kind));
+    expect(met).toEqual([...met].sort((a, b) => a - b));
+    for (const { id, rule } of TASK_KINDS) {
+      expect(rule).toMatch(/\.$/);
+      const parts = of(tasks, id).flatMap((own) => own.parts.map((p) => p.part));
+      expect(new Set(parts).size).toBe(parts.length);
+      if (!['horns'].includes(id)) expect(parts).toHaveLength(job.parts.length);
+    }
+    expect(new Set(tasks.map((own) => own.id)).size).toBe(tasks.length);
+    /** What is wanted first by the rules: flat before measured from, rested before to size, marked before cut, horns last. */
+    const before = (a: string, b: string) => expect(order.indexOf(a)).toBeLessThan(order.indexOf(b));
+    before('crosscut-rough', 'rip-rough');
+    before('flatten', 'plane-over');
+    before('plane-over', 'rest');
+    before('rest', 'plane');
+    before('plane', 'rip');
+    before('mark', 'crosscut');
+    before('sand-inside', 'horns');
+    before('horns', 'clean');
+  });
+
+  it('every figure takes wood off and none puts it on, down to the final sizes', () => {
+    const size = fc.record({ length: fc.integer({ min: 120, max: 2500 }), thickness: fc.integer({ min: 8, max: 90 }), width: fc.integer({ min: 20, max: 300 }) }); // prettier-ignore
+    const sawing = fc.record({ length: fc.integer({ min: 0, max: 60 }), width: fc.integer({ min: 0, max: 9 }), thickness: fc.integer({ min: 0, max: 9 }), kerf: fc.constant(3) }); // prettier-ignore
+    fc.assert(
+      fc.property(fc.array(size, { minLength: 1, maxLength: 5 }), sawing, (sizes, own) => {
+        const parts = sizes.map(({ length, thickness, width }, i) => ({ ...job.parts[i]!, length, roughLength: 0, thickness: { nominal: thickness, measured: [] }, width: { nominal: width, measured: [] } })); // prettier-ignore
+        const tasks = tasksOf({ ...job, joints: [], parts, sawing: own }, shop);
+        for (const part of parts) {
+          const mine = (kind: string) => of(tasks, kind).find((task) => task.parts.some((p) => p.part === part.id))!;
+          const at = (kind: string) => mine(kind).parts.find((p) => p.part === part.id)!;
+          for (const kind of ['plane', 'rip']) expect(at(kind).from).toBeGreaterThanOrEqual(mine(kind).figure!.value - 1e-9); // prettier-ignore
+          expect(mine('plane').figure!.value).toBe(part.thickness.nominal);
+          expect(mine('rip').figure!.value).toBe(part.width.nominal);
+          expect(mine('crosscut').figure!.value).toBeLessThanOrEqual(mine('crosscut-rough').figure!.value + 1e-9);
+          if (own.thickness > 0) expect(at('plane').from).toBe(mine('plane-over').figure!.value);
+        }
+        expect(tasks.every((task) => task.minutes >= 0 && Number.isFinite(task.minutes))).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('left out by its kind, or for one part of it', () => {
+    const without = (skipped: readonly string[]) => tasksOf({ ...job, skipped }, shop);
+    expect(of(without(['rest']), 'rest')).toEqual([]);
+    const some = of(without(['mark/post']), 'mark').flatMap((own) => own.parts.map((p) => p.part));
+    expect(some).toHaveLength(job.parts.length - 1);
+    expect(some).not.toContain('post');
+  });
+});
