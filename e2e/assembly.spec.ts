@@ -51,3 +51,24 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   await page.getByRole('button', { name: /^Make Base rail 868.0/ }).click();
   await expect(summary).toBeVisible({ timeout: 40_000 });
 });
+
+test('tasks on parts: one line for each setting, left out and brought back, kept over a reload', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'order');
+  await page.getByRole('link', { name: 'Before and after' }).click();
+  const planed = page.getByRole('region', { name: 'Plane to thickness' });
+  /** All pieces of one thickness go through together. */
+  await expect(planed.getByRole('listitem').filter({ hasText: '22.0' })).toContainText(/25 × Cross rail from 24.5\smm.*7 × Shuttle table from 24.5/); // prettier-ignore
+  await page.getByRole('button', { name: 'Leave out Rest' }).click();
+  await planed.getByRole('button', { name: 'Plane to thickness: not Shuttle table' }).click();
+  await expect(page.getByRole('region', { name: 'Rest' })).toHaveCount(0);
+  await expect(planed.getByText('Shuttle table')).toHaveCount(0);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Bring back Plane to thickness: Shuttle table' }).click();
+  await page.getByRole('button', { name: 'Bring back Rest' }).click();
+  await expect(planed.getByText('Shuttle table')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Left out' })).toHaveCount(0);
+});

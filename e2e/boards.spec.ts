@@ -39,12 +39,32 @@ test('parts are laid out on boards at their rough size: a mistake stays as typed
   await page.getByRole('button', { name: 'Save as CSV' }).click();
   const text = readFileSync(await (await saved).path(), 'utf8');
   expect(text.split('\n').find((line) => line.startsWith('Post'))).toMatch(
-    /^Post,24,0,1226,65,50,1180,60,45,,"?Leg plank/,
+    /^Post,24,0,0,1226,65,50,1180,60,45,,"?Leg plank/,
   );
 
   /** All woods are told apart: nothing of cherry is left. */
   await page.getByLabel('Thin board, wood').selectOption({ label: 'White oak' });
   await expect(page.getByText(/short: the boards that would do are used up/).first()).toBeVisible();
+});
+
+test('boards that are sawn leave the stock, their offcuts stay as boards, and the pieces count; undo takes it back', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'stock/boards');
+  const plank = page.getByLabel('Name of Leg plank', { exact: true });
+  await plank.click();
+  const price = page.getByLabel('Leg plank, price of one', { exact: true });
+  await price.fill('many');
+  await expect(page.getByText('“many” is not a number.')).toBeVisible();
+  await price.fill('38.5');
+  await page.getByRole('button', { name: /^They are sawn/ }).click();
+  await expect(page.getByLabel('Post, pieces sawn already')).toHaveValue('25');
+  await expect(page.getByLabel(/^Name of Offcut of/).first()).toBeAttached();
+  await expect(page.getByRole('heading', { name: 'As they are sawn' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Post, pieces sawn already')).toHaveValue('0');
+  await expect(page.getByRole('heading', { name: 'As they are sawn' })).toBeVisible();
 });
 
 test('without boards the list says what to buy, and the first board is like those that are needed', async ({

@@ -59,6 +59,9 @@ for (const [width, height] of SIZES)
       await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached', timeout: 20_000 });
       await check(stage);
       if (stage === 'Order') {
+        await page.getByRole('link', { name: 'Before and after' }).click();
+        await page.getByRole('heading', { name: 'Plane to thickness' }).waitFor();
+        await check('tasks');
         await page.getByRole('link', { name: 'Assembly' }).click();
         await page.getByRole('heading', { name: 'Gluing up, day by day' }).waitFor({ timeout: 60_000 });
         await check('Assembly');

@@ -44,6 +44,9 @@ for (const theme of ['light', 'dark'])
       if (stage === 'methods') await page.getByRole('radio').first().waitFor();
       await check(stage);
       if (stage === 'order') {
+        await page.getByRole('link', { name: 'Before and after' }).click();
+        await page.getByRole('heading', { name: 'Plane to thickness' }).waitFor();
+        await check('tasks');
         await page.getByRole('link', { name: 'Assembly' }).click();
         await page.getByRole('heading', { name: 'Gluing up, day by day' }).waitFor({ timeout: 60_000 });
         await check('assembly');

@@ -5,6 +5,7 @@ import { jobWith, TEST_SHOP } from '../testing/index.ts';
 import { IMPERIAL, METRIC, speak } from '../units/index.ts';
 import { cutList } from './cutList.ts';
 import { writeCutList } from './csv.ts';
+import { costOf, takenFrom, weightOf } from './taken.ts';
 
 const board = (more: Partial<Board> = {}): Board => ({ id: 'ash', name: 'Ash', count: 6, length: 2400, width: 180, thickness: 32, species: '', ends: 25, defects: [], ...more }); // prettier-ignore
 const worked = (boards: readonly Board[] = [board()], change: (part: Part) => Partial<Part> = () => ({})): Job => {
@@ -98,5 +99,51 @@ describe('the cut list of a job', () => {
     expect([cell('Part'), cell('Pieces'), cell('Spare'), cell('Rough length (mm)'), cell('Rough thickness (mm)'), cell('Length (mm)')]).toEqual(['Rail', '2', '1', '706', '27', '600']); // prettier-ignore
     expect(cell('From')).toMatch(/^Ash \d/);
     expect(cell('Why')).toContain('to cut square');
+  });
+});
+
+describe('boards that have been sawn', () => {
+  it('count their pieces, leave the stock, and their offcuts are boards: nothing is asked for or lost again', () => {
+    const job = worked([board({ count: 3, price: 20 })]);
+    const list = cutList(job, TEST_SHOP);
+    const after = takenFrom(job, list);
+    const cut = list.rows.reduce((sum, row) => sum + row.pieces + row.spare, 0);
+    expect(after.parts.reduce((sum, part) => sum + (part.sawn ?? 0), 0)).toBe(cut);
+    const again = cutList(after, TEST_SHOP);
+    expect([again.sawn, again.rows.map((row) => row.missing)]).toEqual([[], [0, 0]]);
+    /** Boards and offcuts left, less the saw's kerfs, are what the pieces are not. */
+    const volume = (boards: readonly Board[]) => boards.reduce((sum, b) => sum + b.count * b.length * b.width * b.thickness, 0); // prettier-ignore
+    expect(volume(after.boards!) + list.pieces).toBeLessThan(volume(job.boards!));
+    const offcuts = after.boards!.filter((own) => own.offcut);
+    expect(offcuts.reduce((sum, own) => sum + own.count, 0)).toBe(list.sawn.flatMap((own) => own.offcuts).length);
+    expect(after.boards!.find((own) => own.id === 'ash')?.count ?? 0).toBe(3 - list.sawn.length);
+    expect(offcuts.every((own) => own.name.startsWith('Offcut of Ash') && own.thickness === 32 && own.ends === 0)).toBe(true); // prettier-ignore
+    expect(costOf(list)).toBe(20 * list.sawn.length);
+    expect(costOf(cutList(worked([board()]), TEST_SHOP))).toBeUndefined();
+  });
+
+  it('some of a part sawn: only the rest is laid out; strips count by whole sets', () => {
+    const job = worked([board()], ({ id }) => (id === 'rail' ? { sawn: 2 } : {}));
+    const laid = cutList(job, TEST_SHOP).sawn.flatMap((own) => own.laid.filter((one) => one.part === 'rail'));
+    expect([laid.length, rowOf(job, 'rail').sawn]).toEqual([1, 2]);
+    expect(
+      rowOf(
+        worked([board()], () => ({ sawn: 99 })),
+        'rail',
+      ).sawn,
+    ).toBe(3);
+    const wide = worked([board({ count: 3 })], ({ id }) => (id === 'rail' ? { quantity: 1, spare: 0, width: { nominal: 300, measured: [] } } : { sawn: 99 })); // prettier-ignore
+    const list = cutList(wide, TEST_SHOP);
+    expect(list.rows.find((row) => row.part.id === 'rail')!.strips?.count).toBe(2);
+    expect(takenFrom(wide, list).parts.find((part) => part.id === 'rail')!.sawn).toBe(1);
+    const half = { ...list, sawn: list.sawn.slice(0, 1).map((own) => ({ ...own, laid: own.laid.slice(0, 1) })) };
+    expect(takenFrom(wide, half).parts.find((part) => part.id === 'rail')!.sawn).toBeUndefined();
+  });
+
+  it('two rails of a metre by a tenth by a fiftieth in white oak: specific gravity 0.68 at 12 %, times 1.12, 3 kg', () => {
+    const parts = worked().parts.slice(0, 1).map((part) => ({ ...part, quantity: 2, length: 1000, width: { nominal: 100, measured: [] }, thickness: { nominal: 20, measured: [] }, species: 'white-oak' })); // prettier-ignore
+    /** Wood Handbook (FPL-GTR-282), specific gravity from memory. */
+    expect(weightOf({ parts })).toBeCloseTo(2 * 0.002 * 0.68 * 1120, 1);
+    expect(weightOf({ parts: [...parts, { ...parts[0]!, species: '' }] })).toBeUndefined();
   });
 });

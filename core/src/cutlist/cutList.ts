@@ -74,20 +74,20 @@ export function cutList(job: Job, shop: Shop): CutList {
       }),
     })),
     volume: found.volume,
-    pieces: rows.reduce((sum, { rough: { length, width, thickness }, pieces, spare }) => sum + length * width * thickness * (pieces + spare), 0), // prettier-ignore
+    pieces: rows.reduce((sum, { rough: { length, width, thickness }, pieces, spare, sawn: cut }) => sum + length * width * thickness * (pieces + spare - cut), 0), // prettier-ignore
     least: found.missing.some(Boolean) ? 0 : found.least,
   };
 }
 
 /** One piece, one strip of it, or all its pieces in a row, as it is sawn out of a board. */
 function standingFor(
-  { part, rough, strips, pieces, spare }: RoughPart & Pick<CutRow, 'strips'>,
+  { part, rough, strips, pieces, spare, sawn }: RoughPart & Pick<CutRow, 'strips'>,
   row: number,
   kerf: Mm,
 ): Stands {
   const { thickness } = rough;
-  const count = (pieces + spare) * (strips?.count ?? 1);
-  const run = part.inOrder ? count : 1;
+  const count = (pieces + spare - sawn) * (strips?.count ?? 1);
+  const run = part.inOrder ? Math.max(1, count) : 1;
   const length = run * (rough.length + kerf) - kerf;
   return { row, run, wanted: { length, width: strips?.width ?? rough.width, thickness, species: part.species, count: count / run } }; // prettier-ignore
 }

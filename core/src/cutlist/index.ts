@@ -4,3 +4,4 @@ export { writeCutList } from './csv.ts';
 export { roughParts, sawingOf, type RoughPart, type Sizes } from './rough.ts';
 export { nest, type Nest, type Sawn, type Wanted } from './nest.ts';
 export type { Blank, Placed } from './fill.ts';
+export { costOf, takenFrom, weightOf } from './taken.ts';

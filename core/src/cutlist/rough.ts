@@ -20,6 +20,8 @@ export interface RoughPart {
   /** Pieces the job needs, and those beside them. */
   readonly pieces: number;
   readonly spare: number;
+  /** Of all these, those that are sawn already. */
+  readonly sawn: number;
   /** What its ends keep until its joints are made and glued. */
   readonly allowances: readonly Allowance[];
   /** Why it is so much larger, and why there are spares. */
@@ -62,6 +64,7 @@ export function roughParts(job: Job, shop: Shop): RoughPart[] {
       rough: { length: rough(joined + over.length), width: rough(final.width + over.width), thickness: rough(final.thickness + over.thickness) }, // prettier-ignore
       pieces: part.quantity,
       spare,
+      sawn: Math.min(part.sawn ?? 0, part.quantity + spare),
       allowances,
       reasons: [
         ...allowances.map(({ reason }) => reason),

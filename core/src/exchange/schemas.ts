@@ -59,6 +59,10 @@ export const partSchema = Joi.object<Part>({
   apart: Joi.boolean().required(),
   cradle: Joi.object<Cradle>({ thickness: size(), width: size(), under: fromNone(), beside: fromNone() }),
   spare: Joi.number().integer().min(0).max(LIMITS.spare),
+  sawn: Joi.number()
+    .integer()
+    .min(0)
+    .max(LIMITS.pieces + LIMITS.spare),
   inOrder: Joi.boolean(),
 });
 
@@ -78,6 +82,8 @@ export const boardSchema = Joi.object<Board>({
     .items(Joi.object<Defect>({ ...stretch, across: Joi.object(stretch) }))
     .max(LIMITS.defects)
     .required(),
+  price: Joi.number().min(0).max(LIMITS.price),
+  offcut: Joi.boolean(),
 });
 
 const sawingSchema = Joi.object<Sawing>({

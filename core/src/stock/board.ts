@@ -21,6 +21,10 @@ export interface Board {
   readonly ends: Mm;
   /** Where these are given, it is one board by itself. */
   readonly defects: readonly Defect[];
+  /** Of one board, in whatever money the shop reckons in. */
+  readonly price?: number;
+  /** Left over from a board that was sawn. */
+  readonly offcut?: boolean;
 }
 
 /** Part of a board's face, mm along it from end A and across it from its near edge. */

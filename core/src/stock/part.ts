@@ -51,6 +51,8 @@ export interface Part {
   readonly apart: boolean;
   /** Pieces more than the job needs, for test cuts and rescue; as many as are proposed where nobody has said. */
   readonly spare?: number;
+  /** Pieces that are sawn out of their boards already. */
+  readonly sawn?: number;
   /** Its pieces come out of one board, one after the other, so that the grain runs on. */
   readonly inOrder?: boolean;
   /** What it lies in on machines, where it has little reference face of its own. */

@@ -9,23 +9,25 @@ export interface Species {
   readonly name: string;
   readonly tangential: number;
   readonly radial: number;
+  /** At 12 % moisture, kg/m³: specific gravity of that moisture's volume × 1.12. */
+  readonly density: number;
 }
 
 /**
- * Dimensional change coefficients: USDA Forest Products Laboratory, Wood Handbook (FPL-GTR-282, 2021), values from
+ * Dimensional change coefficients and specific gravities: USDA Forest Products Laboratory, Wood Handbook (FPL-GTR-282, 2021), values from
  * memory.
  */
 export const SPECIES: readonly Species[] = [
-  { id: 'northern-red-oak', name: 'Northern red oak', tangential: 0.00369, radial: 0.00158 },
-  { id: 'white-oak', name: 'White oak', tangential: 0.00365, radial: 0.0018 },
-  { id: 'sugar-maple', name: 'Sugar maple', tangential: 0.00353, radial: 0.00165 },
-  { id: 'black-cherry', name: 'Black cherry', tangential: 0.00248, radial: 0.00126 },
-  { id: 'black-walnut', name: 'Black walnut', tangential: 0.00274, radial: 0.0019 },
-  { id: 'white-ash', name: 'White ash', tangential: 0.00274, radial: 0.00169 },
-  { id: 'american-beech', name: 'American beech', tangential: 0.00431, radial: 0.0019 },
-  { id: 'yellow-poplar', name: 'Yellow-poplar', tangential: 0.00289, radial: 0.00158 },
-  { id: 'douglas-fir', name: 'Coast Douglas-fir', tangential: 0.00267, radial: 0.00165 },
-  { id: 'white-pine', name: 'Eastern white pine', tangential: 0.00212, radial: 0.00071 },
+  { id: 'northern-red-oak', name: 'Northern red oak', tangential: 0.00369, radial: 0.00158, density: 706 },
+  { id: 'white-oak', name: 'White oak', tangential: 0.00365, radial: 0.0018, density: 762 },
+  { id: 'sugar-maple', name: 'Sugar maple', tangential: 0.00353, radial: 0.00165, density: 706 },
+  { id: 'black-cherry', name: 'Black cherry', tangential: 0.00248, radial: 0.00126, density: 560 },
+  { id: 'black-walnut', name: 'Black walnut', tangential: 0.00274, radial: 0.0019, density: 616 },
+  { id: 'white-ash', name: 'White ash', tangential: 0.00274, radial: 0.00169, density: 672 },
+  { id: 'american-beech', name: 'American beech', tangential: 0.00431, radial: 0.0019, density: 717 },
+  { id: 'yellow-poplar', name: 'Yellow-poplar', tangential: 0.00289, radial: 0.00158, density: 470 },
+  { id: 'douglas-fir', name: 'Coast Douglas-fir', tangential: 0.00267, radial: 0.00165, density: 538 },
+  { id: 'white-pine', name: 'Eastern white pine', tangential: 0.00212, radial: 0.00071, density: 392 },
 ];
 
 /**

@@ -22,6 +22,7 @@ export const LIMITS = {
   boards: 500,
   /** Of one board. */
   defects: 40,
+  price: 1_000_000,
   /** What a saw for rough work takes. */
   kerf: 10,
   joints: 2000,

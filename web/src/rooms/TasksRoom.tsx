@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { TASK_KINDS, tasksOf, type Job, type LengthStyle, type Shop, type Task } from '@velk/core';
+import { TASK_KINDS, tasksOf, type Job, type LengthStyle, type Shop, type Task, type TaskKind } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -25,7 +25,7 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
     const { skipped: _, ...rest } = job;
     dispatch(changed(next.length ? { ...rest, skipped: next } : rest));
   };
-  const leaveOut = (what: readonly string[]) => put([...skipped, ...what]);
+  const leaveOut = (what: string) => put([...skipped, what]);
   const nameOf = (part: string) => job.parts.find((own) => own.id === part)?.name ?? part;
   const minutes = tasks.reduce((sum, own) => sum + own.minutes, 0);
   return (
@@ -49,11 +49,16 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
           own.length > 0 && (
             <section key={when} aria-label={words}>
               <h2 style={{ marginTop: 18 }}>{words}</h2>
-              <ol className="tasks">
-                {own.map((task) => (
-                  <TaskRow key={task.id} task={task} style={style} nameOf={nameOf} onLeaveOut={leaveOut} />
-                ))}
-              </ol>
+              {TASK_KINDS.filter(({ id }) => own.some((task) => task.kind === id)).map((kind) => (
+                <KindOfTask
+                  key={kind.id}
+                  kind={kind}
+                  tasks={own.filter((task) => task.kind === kind.id)}
+                  style={style}
+                  nameOf={nameOf}
+                  onLeaveOut={leaveOut}
+                />
+              ))}
             </section>
           )
         );
@@ -86,79 +91,71 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
   );
 }
 
-/** One setting: its figure, the parts that go through, and how. */
-function TaskRow({
-  task: { kind, title, figure, parts, how, minutes },
+/** A kind of task with a line for each setting, the greatest figure first. */
+function KindOfTask({
+  kind: { id, title, rule },
+  tasks,
   style,
   nameOf,
   onLeaveOut,
 }: {
-  task: Task;
+  kind: TaskKind;
+  tasks: readonly Task[];
   style: LengthStyle;
   nameOf: (part: string) => string;
-  onLeaveOut: (what: readonly string[]) => void;
+  onLeaveOut: (what: string) => void;
 }) {
-  const pieces = parts.reduce((sum, own) => sum + own.pieces, 0);
+  const minutes = tasks.reduce((sum, own) => sum + own.minutes, 0);
+  const how = [...new Map(tasks.flatMap((own) => own.how).map((own) => [JSON.stringify(own), own])).values()];
   return (
-    <li>
-      <div className="taskfigure">
-        {figure && (
-          <>
-            <small className="quiet">{figure.name}</small>
-            <strong>
-              <Length value={figure.value} style={style} />
-            </strong>
-          </>
-        )}
-      </div>
-      <div>
+    <section aria-label={title} className="taskkind">
+      <div className="between">
         <h3>{title}</h3>
-        <p>
-          {parts.map(({ part, pieces: count, from }, i) => (
-            <span key={part} className="taskpart">
-              {count} × {nameOf(part)}
-              {from !== undefined && (
-                <span className="quiet">
-                  {' '}
-                  from <Length value={from} style={style} />
-                </span>
-              )}
-              {parts.length > 1 && (
-                <button
-                  className="link"
-                  aria-label={`${title}: not ${nameOf(part)}`}
-                  onClick={() => onLeaveOut([`${kind}/${part}`])}
-                >
-                  not these
-                </button>
-              )}
-              {i < parts.length - 1 && ' '}
-            </span>
-          ))}
-        </p>
-        <details>
-          <summary>How, and why here</summary>
-          {how.map((sentence, i) => (
-            <p key={i}>
-              <Spoken sentence={sentence} style={style} />
-            </p>
-          ))}
-          <p className="quiet">{TASK_KINDS.find((own) => own.id === kind)?.rule}</p>
-        </details>
-      </div>
-      <div style={{ textAlign: 'right' }}>
-        {pieces} {pieces === 1 ? 'piece' : 'pieces'}
-        <span className="quiet" style={{ display: 'block', fontSize: 14.5 }}>
-          {inTime(minutes)}
+        <span>
+          <span className="quiet">{inTime(minutes)} </span>
+          <button className="link" aria-label={`Leave out ${title}`} onClick={() => onLeaveOut(id)}>
+            Leave out
+          </button>
         </span>
-        <button
-          className="link"
-          aria-label={`Leave out ${title}${figure ? `, ${parts.map(({ part }) => nameOf(part)).join(', ')}` : ''}`}
-          onClick={() => onLeaveOut(figure ? parts.map(({ part }) => `${kind}/${part}`) : [kind])}
-        >
-          Leave out
-        </button>
       </div>
-    </li>
+      <p className="quiet">{rule}</p>
+      {how.map((sentence, i) => (
+        <p key={i}>
+          <Spoken sentence={sentence} style={style} />
+        </p>
+      ))}
+      <ol className="tasks">
+        {tasks.map(({ id: own, figure, parts }) => (
+          <li key={own}>
+            {figure && (
+              <strong>
+                <Length value={figure.value} style={style} />
+              </strong>
+            )}
+            <span>
+              {parts.map(({ part, pieces, from }) => (
+                <span key={part} className="taskpart">
+                  {pieces} × {nameOf(part)}
+                  {from !== undefined && (
+                    <span className="quiet">
+                      {' '}
+                      from <Length value={from} style={style} />
+                    </span>
+                  )}
+                  <button
+                    className="link"
+                    title="Not these"
+                    aria-label={`${title}: not ${nameOf(part)}`}
+                    onClick={() => onLeaveOut(`${id}/${part}`)}
+                  >
+                    ×
+                  </button>
+                </span>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }

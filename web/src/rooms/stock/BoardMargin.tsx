@@ -1,5 +1,6 @@
 import { LIMITS, type Board, type Defect, type LengthStyle } from '@velk/core';
 import { LengthField } from '../../widgets/LengthField.tsx';
+import { NumberField } from '../chest/FieldInput.tsx';
 
 interface Props {
   readonly board: Board;
@@ -29,6 +30,21 @@ export function BoardMargin({ board, style, onChange, onRemove }: Props) {
             least={0}
             most={length / 2 - 1}
             onChange={(ends) => onChange({ ...board, ends })}
+          />
+        </div>
+        <div>
+          <span>
+            Price of one <small className="quiet">0 while it isn’t known</small>
+          </span>
+          <NumberField
+            name={`board.${board.id}.price`}
+            label={`${board.name}, price of one`}
+            value={board.price ?? 0}
+            check={(n) => (n >= 0 && n <= LIMITS.price) || `From 0 to ${LIMITS.price}.`}
+            onChange={(price) => {
+              const { price: _, ...rest } = board;
+              onChange(price > 0 ? { ...rest, price } : rest);
+            }}
           />
         </div>
       </div>

@@ -1,12 +1,15 @@
 import { Button } from 'antd';
 import { useCallback, useState } from 'react';
 import {
+  costOf,
   freshId,
   freshName,
   INCH,
   readBoards,
   sawingOf,
+  takenFrom,
   USUAL_BOARD,
+  weightOf,
   writeCutList,
   type Board,
   type CutList,
@@ -149,7 +152,12 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
             <>
               <h2 style={{ marginTop: 26 }}>As they are sawn</h2>
               <p role="status" className="quiet">
-                {current ? <Total list={list} /> : 'Laying them out again…'}
+                {current ? <Total list={list} job={job} /> : 'Laying them out again…'}
+              </p>
+              <p>
+                <button className="link" disabled={!current} onClick={() => dispatch(changed(takenFrom(job, list)))}>
+                  They are sawn: count the pieces, keep the offcuts as boards
+                </button>
               </p>
               {alike(list.sawn).map(([sawn, ...others]) => (
                 <figure key={`${sawn.board.id} ${sawn.nth}`} className="sawn" style={{ opacity: current ? 1 : 0.5 }}>
@@ -232,10 +240,16 @@ const counted = ({ laid }: SawnBoard, parts: readonly Part[]): string =>
     .map(({ name, count }) => `${count} × ${name}`)
     .join(', ');
 
+const POUND = 0.45359237;
+const heavy = (kilograms: number, units: Job['units']): string =>
+  units === 'in' ? `${Math.round(kilograms / POUND)} lb` : `${Math.round(kilograms)} kg`;
+
 const cubic = (volume: number): string => `${(volume / 1e9).toFixed(3)} m³`;
 
 /** How much wood that takes, how much of it becomes pieces, and how far better it could be at the most. */
-function Total({ list: { sawn, volume, pieces, least, rows } }: { list: CutList }) {
+function Total({ list, job }: { list: CutList; job: Job }) {
+  const { sawn, volume, pieces, least, rows } = list;
+  const [cost, weight] = [costOf(list), weightOf(job)];
   const short = rows.some(({ missing }) => missing > 0);
   return (
     <>
@@ -243,6 +257,8 @@ function Total({ list: { sawn, volume, pieces, least, rows } }: { list: CutList 
       {short
         ? '; some pieces came out of none.'
         : `, of which ${cubic(pieces)} are pieces; ${least > volume - 1e5 ? 'it can’t be done with less' : `it can’t be done with less than ${cubic(least)}`}.`}
+      {cost !== undefined && ` They cost ${cost.toFixed(2)}.`}
+      {weight !== undefined && ` All parts finished weigh about ${heavy(weight, job.units)}.`}
     </>
   );
 }

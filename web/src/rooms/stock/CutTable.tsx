@@ -30,12 +30,13 @@ export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Pro
           <th>Part</th>
           <th style={{ width: 54 }}>Pieces</th>
           <th style={{ width: 62 }}>Spare</th>
+          <th style={{ width: 62 }}>Sawn</th>
           <th>Sawn to, {style.system}</th>
           <th>Becomes, {style.system}</th>
         </tr>
       </thead>
       <tbody>
-        {rows.map(({ part, pieces, spare, rough, final, strips, missing, why }) => (
+        {rows.map(({ part, pieces, spare, sawn, rough, final, strips, missing, why }) => (
           <tr key={part.id} aria-selected={part.id === picked} onFocus={() => onPick(part.id)}>
             <td data-label="Part">
               <button className="link" aria-pressed={part.id === picked} onClick={() => onPick(part.id)}>
@@ -62,6 +63,17 @@ export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Pro
                 least={0}
                 most={LIMITS.spare}
                 onChange={(count) => onChange({ ...part, spare: count })}
+              />
+            </td>
+            <td data-label="Sawn">
+              <CountField
+                field={`cut.${part.id}.sawn`}
+                label={`${part.name}, pieces sawn already`}
+                called="Pieces sawn already"
+                value={sawn}
+                least={0}
+                most={pieces + spare}
+                onChange={(count) => onChange({ ...part, sawn: count })}
               />
             </td>
             <td data-label={`Sawn to, ${style.system}`}>
