@@ -49,6 +49,39 @@ test('a card is moved by keys and by drag, refused with its rule, kept over a re
   await expect(rows(page).nth(2)).toHaveAttribute('data-card', second!);
 });
 
+test('the run begins from what is set up now, one card a machine; a machine that is not free is planned without', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'order');
+  const on = rows(page).filter({ hasText: /Table saw(, same machine)?\s*set up now/ });
+  const [near, far] = [on.first(), on.last()];
+  const [first, last] = [await idOf(near), await idOf(far)];
+  await near.getByRole('checkbox', { name: /is set up now/ }).check();
+  await expect(page.getByText(/It begins from what is set up now/)).toBeVisible();
+  await expect(page.locator(`li[data-card="${first}"]`)).not.toContainText('Set: Rip blade');
+  /** A machine is set up for one card. */
+  await page
+    .locator(`li[data-card="${last}"]`)
+    .getByRole('checkbox', { name: /is set up now/ })
+    .check();
+  await expect(page.locator(`li[data-card="${first}"]`).getByRole('checkbox')).not.toBeChecked();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/It begins from/)).toHaveCount(0);
+
+  await page.getByText('Is a machine not free?').click();
+  await page.getByRole('checkbox', { name: 'Bandsaw is free' }).uncheck();
+  await expect(page.getByText('Planned without Bandsaw')).toBeVisible();
+  await expect(rows(page).filter({ hasText: /Bandsaw/ })).toHaveCount(0);
+  await page.getByRole('checkbox', { name: 'Bandsaw is free' }).check();
+  await expect(
+    rows(page)
+      .filter({ hasText: /Bandsaw/ })
+      .first(),
+  ).toBeVisible();
+});
+
 test('the run is drawn along time, a lane for each machine; a list that is searched holds nothing that moves', async ({
   page,
   velk,

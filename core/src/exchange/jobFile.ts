@@ -59,6 +59,10 @@ export interface Job {
   readonly sawing?: Sawing;
   /** Tasks beside the joints that are left out, by kind, or by kind and part: `rest`, `horns/post`. */
   readonly skipped?: readonly string[];
+  /** Tools of the chest that are not free for it, by id. */
+  readonly away?: readonly string[];
+  /** Cards that machines are set up for now, by id, one for a machine: the run begins from there. */
+  readonly standing?: readonly string[];
   /** Cards in the order somebody wants them, by id; left out, Velk looks for the quickest. */
   readonly order?: readonly string[];
 }

@@ -243,6 +243,8 @@ export const jobSchema = Joi.object<Job>({
   boards: Joi.array().items(boardSchema).max(LIMITS.boards).unique('id'),
   sawing: sawingSchema,
   skipped: Joi.array().items(text(200)).max(LIMITS.order).unique(),
+  away: Joi.array().items(text(64)).max(LIMITS.tools).unique(),
+  standing: Joi.array().items(text(200)).max(LIMITS.tools).unique(),
   order: Joi.array().items(text(200)).max(LIMITS.order).unique(),
 }).required();
 

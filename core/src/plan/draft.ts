@@ -16,7 +16,7 @@ import type { Remembered } from './remembered.ts';
 import type { Modeller } from '../solids/index.ts';
 import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Shop } from '../tooling/index.ts';
-import type { Sentence } from '../units/index.ts';
+import { say, type Sentence } from '../units/index.ts';
 
 export interface NotTaken {
   readonly id: string;
@@ -50,18 +50,23 @@ export interface JointDraft {
 export type AsSet = (setups: readonly Setup[]) => Setup[];
 
 /** The shop as this job works in it: its unit, and its own answers where practice differs. */
-export function shopFor({ units, schools }: Pick<Job, 'units' | 'schools'>, chest: Shop): Shop {
-  const key = JSON.stringify([units, schools]);
+export function shopFor({ units, schools, away = [] }: Pick<Job, 'units' | 'schools' | 'away'>, chest: Shop): Shop {
+  const key = JSON.stringify([units, schools, away]);
   const known = SHOPS.get(chest) ?? new Map<string, Shop>();
   SHOPS.set(chest, known);
   const shop = shopIn(chest, units);
-  const own = known.get(key) ?? { ...shop, schools: { ...USUAL_SCHOOLS, ...shop.schools, ...schools } };
+  const tools = away.length ? shop.tools.map((tool) => (away.includes(tool.id) ? { ...tool, retired: true } : tool)) : shop.tools; // prettier-ignore
+  const own = known.get(key) ?? { ...shop, tools, schools: { ...USUAL_SCHOOLS, ...shop.schools, ...schools } };
   known.set(key, own);
   return own;
 }
 
 /** One and the same for the same job, so that whatever was reckoned in it holds. */
 const SHOPS = new WeakMap<Shop, Map<string, Shop>>();
+
+/** What a way may lack that the chest has all the same. */
+const notFree = ({ away = [] }: Pick<Job, 'away'>, { tools }: Pick<Shop, 'tools'>): Sentence[] =>
+  tools.filter(({ id }) => away.includes(id)).map(({ name }) => say(`${name} is not free for this job.`));
 
 /** What makes a joint impossible by itself. */
 export function problemsOf(joint: Joint, job: Job, available: Available): Problem[] {
@@ -114,7 +119,9 @@ export function draftJoint(
   const notTaken = (['tenoned', 'mortised'] as const).flatMap((member) => {
     const wanted = joint.routes[member];
     const asked = wanted && batches[member].map(({ routes }) => askedRoute(routes, wanted)).find((a) => 'reasons' in a);
-    return asked && 'reasons' in asked ? [[member, { id: wanted, reasons: asked.reasons }] as const] : [];
+    return asked && 'reasons' in asked
+      ? [[member, { id: wanted, reasons: [...asked.reasons, ...notFree(job, shop)] }] as const]
+      : [];
   });
   const addition = (member: MemberName) => {
     if (batches[member][0]!.routes.some((r) => r.refusals.length === 0)) return undefined;

@@ -11,6 +11,19 @@ import { METRIC, speak } from '../units/index.ts';
 const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 2, job, shop: TEST_SHOP });
 const demo = (name: string) => readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');
 
+describe('a machine that is not free', () => {
+  it('is in no card, whatever the machine; a way somebody chose with it is refused by name, and is back once it is free', () => {
+    const { job, shop } = JSON.parse(demo('looms')) as JobFile;
+    for (const { id, name } of shop.tools.filter(({ kind }) => ['bandsaw', 'mortiser', 'drill-press'].includes(kind))) {
+      const plan = planJob({ ...job, away: [id] }, shop);
+      expect(plan.cards.some((card) => card.setups.some((own) => own.machine === id))).toBe(false);
+      const refused = plan.joints.flatMap(({ notTaken }) => Object.values(notTaken ?? {}).flatMap((half) => half.reasons.map((r) => r.text))); // prettier-ignore
+      expect(refused).toContain(`${name} is not free for this job.`);
+    }
+    expect(planJob({ ...job, away: [] }, shop).joints.every((own) => own.notTaken === undefined)).toBe(true);
+  });
+});
+
 describe('reading a job file', () => {
   const errors = (text: string) => {
     const read = readJobFile(text);

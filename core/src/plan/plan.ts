@@ -119,7 +119,8 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   const open = circle ? withoutLast(cards, circle) : cards;
   const places = new Map(open.map(({ setups }, i) => [setups[0]!.id, i]));
   const wanted = job.order?.flatMap((id) => places.get(id) ?? []);
-  const { order, changed, ...run } = runOrder(open, shop.minutes, wanted);
+  const standing = open.flatMap(({ setups }, i) => (setups.some(({ id }) => job.standing?.includes(id)) ? [i] : []));
+  const { order, changed, ...run } = runOrder(open, shop.minutes, wanted, standing);
   const set = withLayers(withMoves(order.map((index) => cards[index]!.setups)));
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
   const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));

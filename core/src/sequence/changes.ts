@@ -32,9 +32,11 @@ export class Changes {
   /** Values that a card leaves which it doesn't begin with. */
   private readonly passing: ReadonlySet<number>;
 
+  /** @param standing places of cards whose machines are set up for them already, each on a machine of its own */
   constructor(
     cards: readonly DraftCard[],
     private readonly cost: Minutes,
+    standing: readonly number[] = [],
   ) {
     const slots = new Map<string, number>();
     const values = new Map<string, number>();
@@ -65,6 +67,8 @@ export class Changes {
       const first = AT_FIRST[slot.slice(slot.lastIndexOf(' ') + 1)];
       if (first !== undefined) this.initial[at] = values.get(`${slot} ${first}`) ?? -2;
     }
+    for (const card of standing)
+      for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++) this.initial[this.slot[ask]!] = this.first[ask]!; // prettier-ignore
   }
 
   /** Minutes to come to a card from what stands, which is then what the card leaves. */

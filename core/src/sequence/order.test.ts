@@ -326,6 +326,22 @@ describe('the order', () => {
     expect(of(a, planted(1, 3, 10, 20), a) - of(a, planted(1, 3, 10, 20))).toBe(cutter + 2 * figure + testCut);
   });
 
+  it('begins from what is set up: that card takes nothing but the walk, and no order is under its bound', () => {
+    const { machine } = USUAL_MINUTES;
+    const all = [planted(1, 1, 10, 20), planted(1, 2, 10, 20), planted(2, 3, 10, 20)];
+    const from = (standing: number[]) => new Changes(all, USUAL_MINUTES, standing);
+    expect(from([0]).changedIn([0, 1, 2])[0]).toEqual({ minutes: machine, machine: true, what: [] });
+    /** Whatever is set up is cut first on its machine; two machines can be set up at once. */
+    for (const [i, own] of [[0], [1], [0, 2], [1, 2]].entries()) {
+      const run = runOrder(all, USUAL_MINUTES, undefined, own);
+      const orders = [...allOrders(all)].map((order) => from(own).of(order));
+      expect([i, run.minutes]).toEqual([i, Math.min(...orders)]);
+      expect(run.order.find((card) => card !== 2)).toBe(own[0]);
+      expect(run.least).toBeLessThan(run.minutes + 1e-6);
+    }
+    expect(runOrder(all, USUAL_MINUTES, undefined, [0]).minutes).toBeLessThan(runOrder(all, USUAL_MINUTES).minutes);
+  });
+
   it('another make-up of the same stack is another cutter: no move from before it, and its own minutes', () => {
     const flat = (tenonLength: number) =>
       setupsOf(

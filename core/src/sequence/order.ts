@@ -26,9 +26,15 @@ const movesFor = (cards: number): number => Math.min(60_000, 1000 * cards, Math.
  * A run order that keeps every hard rule: as somebody wants it, else one that takes few minutes, never more than joint
  * by joint. The same for the same job.
  * @param wanted places of cards in the order that somebody wants
+ * @param standing places of cards that are set up already, each on a machine of its own
  */
-export function runOrder(cards: readonly DraftCard[], cost: Minutes, wanted?: readonly number[]): Run {
-  const changes = new Changes(cards, cost);
+export function runOrder(
+  cards: readonly DraftCard[],
+  cost: Minutes,
+  wanted?: readonly number[],
+  standing: readonly number[] = [],
+): Run {
+  const changes = new Changes(cards, cost, standing);
   const found = tidied(cards, bestOrder(changes, cards, movesFor(cards.length)));
   const order = wanted ? wantedOrder(cards, wanted, found) : found;
   return {

@@ -11,6 +11,7 @@ import { useStyle } from '../app/useUnits.ts';
 import { lanesOf, RunLanes } from '../drawings/RunLanes.tsx';
 import { Choice } from '../widgets/Choice.tsx';
 import { WorkingDays, WORKING_DAYS } from '../widgets/WorkingDays.tsx';
+import { MachinesFree } from './MachinesFree.tsx';
 import { roomOf } from './order.ts';
 import { DayHead, inTime, OrderRow } from './OrderRow.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
@@ -42,6 +43,7 @@ export function OrderRoom({ id }: { id: string }) {
 }
 
 function Cards({ plan, id }: { plan: Plan; id: string }) {
+  const dispatch = useAppDispatch();
   const style = useStyle();
   const list = useRef<HTMLOListElement>(null);
   const oneStop = useOneStop(list, { items: ':scope > li' });
@@ -51,6 +53,8 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
   const [words, setWords] = useState('');
   const [machine, setMachine] = useState('');
   const { basis } = plan;
+  /** As it is now: the plan comes a little later. */
+  const job = useAppSelector((s) => s.bench.now) ?? basis.job;
   const where = (card: Card) => machineOf(card, basis);
   const sought = words.trim().toLowerCase();
   const shown = cards.filter(
@@ -61,6 +65,14 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
   const days = daysOf(cards, Number(kept.hours) * 60, basis.shop);
   /** By the card that is begun first on it; a day on which none is begun goes on with the last one. */
   const begins = new Map(days.flatMap((day, i) => day.parts.filter((p) => !p.goesOn).slice(0, 1).map((p) => [p.card, i] as const))); // prettier-ignore
+  const standing = job.standing?.filter((id) => number.has(id)) ?? [];
+  /** A machine is set up for one card. */
+  const stand = (card: Card, stands: boolean) => {
+    const others = standing.filter((id) => where(cards[number.get(id)! - 1]!) !== where(card));
+    const { standing: _, ...rest } = job;
+    const next = stands ? [...others, card.id] : others;
+    dispatch(changed(next.length ? { ...rest, standing: next } : rest));
+  };
   const goTo = (card: string) => {
     setWords('');
     setMachine('');
@@ -97,6 +109,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
           ))}
         </div>
       )}
+      <MachinesFree job={job} shop={basis.shop} />
       <RunLanes lanes={lanesOf(cards, where)} onPick={goTo} />
       {cards.length > LONG && (
         <p className="noprint" style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
@@ -158,7 +171,9 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
                       <DayHead days={days} at={begins.get(card.id)!} number={number} from={kept.from} />
                     )
                   }
+                  stands={standing.includes(card.id)}
                   onMove={(by) => move(card.id, i + by)}
+                  onStands={(stands) => stand(card, stands)}
                 />
               );
             })}
@@ -185,6 +200,7 @@ function Total({ plan }: { plan: Plan }) {
       {job.order && ' in your order'}; {howGood(plan)} Cutting every piece takes one person about{' '}
       {inTime(plan.cards.reduce((sum, card) => sum + card.cutting, 0))} more. Every piece goes through a set-up before
       it is broken, and whatever was set begins with a test cut.
+      {job.standing && ' It begins from what is set up now.'}
       {job.order && (
         <>
           {' '}

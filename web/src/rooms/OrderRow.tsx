@@ -19,8 +19,10 @@ export function OrderRow({
   style,
   barred,
   held,
+  stands,
   day,
   onMove,
+  onStands,
 }: {
   card: Card;
   before: Card | undefined;
@@ -33,9 +35,12 @@ export function OrderRow({
   barred: boolean;
   /** Some are not shown: none is moved. */
   held: boolean;
+  /** Its machine is set up for it now. */
+  stands: boolean;
   /** What stands above it, where a working day begins with it. */
   day: ReactNode;
   onMove: (by: 1 | -1) => void;
+  onStands: (stands: boolean) => void;
 }) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: card.id,
@@ -102,6 +107,17 @@ export function OrderRow({
           {view.byHand ? 'Bench' : view.gear[0]}
           {same ? ', same machine' : ''}
         </span>
+        {!view.byHand && (
+          <label className="noprint" style={{ fontSize: 14.5 }}>
+            <input
+              type="checkbox"
+              checked={stands}
+              aria-label={`${number.get(card.id)} is set up now`}
+              onChange={(e) => onStands(e.target.checked)}
+            />{' '}
+            set up now
+          </label>
+        )}
       </span>
     </li>
   );
