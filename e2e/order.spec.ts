@@ -70,6 +70,13 @@ test('the run begins from what is set up now, one card a machine; a machine that
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText(/It begins from/)).toHaveCount(0);
 
+  await page.getByLabel('Who cuts').selectOption({ label: 'two persons' });
+  await expect(page.getByText(/^Two persons need about [\d.]+ h from the first to the last/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/^Two persons need about/)).toBeVisible();
+  await page.getByLabel('Who cuts').selectOption({ label: 'one person' });
+  await expect(page.locator('.dayhead').first()).toBeVisible();
+
   await page.getByText('Is a machine not free?').click();
   await page.getByRole('checkbox', { name: 'Bandsaw is free' }).uncheck();
   await expect(page.getByText('Planned without Bandsaw')).toBeVisible();

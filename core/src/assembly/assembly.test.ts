@@ -100,24 +100,36 @@ describe('what the joints of a job make', () => {
   });
 
   it('a rail too short or too long by any amount: by how much, and the length that closes it again', () => {
-    const kinds = fc.constantFrom('blind', 'haunched', 'open-slot', 'housed', 'loose');
-    const by = fc.integer({ min: -60, max: 60 }).filter((mm) => Math.abs(mm) > 1);
+    const kinds = fc.constantFrom('blind', 'haunched', 'housed', 'loose');
+    const by = fc.constantFrom(-40, -3, -1.5, 1.5, 2, 60);
+    const one = fc.constantFrom('Door top rail', 'Door middle rail', 'Door bottom rail');
     fc.assert(
-      fc.property(kinds, by, fc.integer({ min: 300, max: 900 }), (kind, off, width) => {
+      fc.property(kinds, by, one, fc.integer({ min: 300, max: 900 }), (kind, off, name, width) => {
         const job = jobOf({ ...DOOR, kind, width, rails: [70, 70, 90] });
-        const wrong = { ...job, parts: job.parts.map((p) => (p.name === 'Door middle rail' ? { ...p, length: p.length + off } : p)) }; // prettier-ignore
+        const wrong = { ...job, parts: job.parts.map((p) => (p.name === name ? { ...p, length: p.length + off } : p)) };
         const { assemblies, problems } = planOf(wrong);
         expect(assemblies).toEqual([]);
         /** Two of three agree: the odd one is told. */
-        const right = job.parts.find((p) => p.name === 'Door middle rail')!;
+        const right = job.parts.find((p) => p.name === name)!;
         expect(problems[0]!.propose!.part).toBe(right.id);
         expect(problems[0]!.propose!.length).toBeCloseTo(right.length, 3);
-        expect(speak(problems[0]!.message, METRIC)).toContain(
-          `too ${off < 0 ? 'short' : 'long'} to reach its mortise in Door stile`,
-        );
+        expect(speak(problems[0]!.message, METRIC)).toContain(`too ${off < 0 ? 'short' : 'long'} to reach its mortise in Door stile`); // prettier-ignore
       }),
-      { numRuns: 12 },
+      { numRuns: 16, examples: [['blind', 2, 'Door top rail', 400]] },
     );
+  });
+
+  it('an end that has two loose tenons takes both; half a millimetre is drawn up by the clamps', () => {
+    const job = jobOf({ ...DOOR, kind: 'loose', rails: [140, 90] });
+    const [top, bottom] = job.joints as [Job['joints'][number], Job['joints'][number]];
+    const half = (id: string, off: number) => {
+      const at = (own: string) => Number(top.params[own]) + off;
+      return { ...top, id, params: { ...top.params, tenonWidth: 30, edgeShoulder: at('edgeShoulder'), position: at('position') } }; // prettier-ignore
+    };
+    const parts = job.parts.map((p) => (p.name === 'Door top rail' ? { ...p, length: p.length + 0.5 } : p));
+    const { assemblies, problems } = planOf({ ...job, parts, joints: [half('upper', 0), half('lower', 50), bottom] });
+    expect(problems).toEqual([]);
+    expect(assemblies.map((a) => [a.count, a.pieces.length, a.joints.length])).toEqual([[2, 4, 6]]);
   });
 
   it('counts that don’t agree are told, and what is left over', () => {
@@ -126,6 +138,20 @@ describe('what the joints of a job make', () => {
     const words = (own: Job) => planOf(own).problems.map((p) => speak(p.message, METRIC));
     expect(words(more('Door stile', 6))).toEqual(['2 × Door stile left over: with what they are joined to they make no whole assembly. Compare the counts of these parts.']); // prettier-ignore
     expect(words(more('Door top rail', 0))[0]).toMatch(/their pieces run out/);
+  });
+});
+
+describe('ways out of a joint', () => {
+  it('an open slot lets go along the tenon and out of the end it is open at, mirrored for the other end and edge', () => {
+    const job = jobOf({ ...DOOR, kind: 'open-slot' });
+    const ways = (edge: 'reference' | 'other', end: 'a' | 'b') => {
+      const joint = { ...job.joints[0]!, mortised: { ...job.joints[0]!.mortised, edge } };
+      const meet = meetOf(modeller, joint, job);
+      return meet.waysOut({ joint: joint.id, member: 'mortised', end, nth: 0 }).map((way) => way.map(Math.round).map((n) => n + 0)).sort(); // prettier-ignore
+    };
+    expect(ways('reference', 'a')).toEqual([[-1, 0, 0], [0, 0, -1]]); // prettier-ignore
+    expect(ways('reference', 'b')).toEqual([[0, 0, -1], [1, 0, 0]]); // prettier-ignore
+    expect(ways('other', 'a')).toEqual([[-1, 0, 0], [0, 0, 1]]); // prettier-ignore
   });
 });
 
@@ -175,6 +201,14 @@ describe('stages', () => {
     return { joint: 'j', tenoned, mortised, tenon: { ...spot, member: 'tenoned' }, mortise: { ...spot, member: 'mortised' }, out: [out], pressed: out } as const; // prettier-ignore
   };
   const piece = { part: 'p', hand: 'either', at: { rotation: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: [0, 0, 0] } } as const; // prettier-ignore
+
+  it('a lapped frame is pressed face to face, not slid in along its rails, though that way is free too', () => {
+    const { assemblies } = planOf(jobOf({ ...DOOR, kind: 'lap' }));
+    const [stage] = assemblies[0]!.stages;
+    expect(stage!.way.map((v) => Math.abs(Math.round(v)))).toEqual([0, 1, 0]);
+    expect(stage!.title).toBe('Door top rail and door bottom rail to door stile × 2');
+    expect(stage!.glueUps[0]!.clamps).toEqual([{ opening: 100, count: 4 }]);
+  });
 
   it('four bars each in the next: two halves of two, whichever way round; three along three lines: refused', () => {
     const [x, y, z]: Vec3[] = [[1, 0, 0], [0, 1, 0], [0, 0, 1]]; // prettier-ignore

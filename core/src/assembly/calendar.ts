@@ -1,7 +1,6 @@
 import { USUAL_GLUING, type Shop } from '../tooling/index.ts';
-import type { Mm } from '../units/index.ts';
 import type { Assembly, AssemblyStage } from './assembly.ts';
-import { clampsIn, type Clamps, type GlueUp } from './glue.ts';
+import { clampsIn, openingTo, type Clamps, type GlueUp } from './glue.ts';
 
 /** So many glue-ups of one sort that are done on one day. */
 export interface GlueLot {
@@ -49,13 +48,11 @@ function sortsOf(assemblies: readonly Assembly[]): Sort[] {
   return sorts;
 }
 
-/** Clamps of at least an opening. */
-const from = (list: readonly Clamps[], opening: Mm): number =>
-  list.reduce((sum, own) => sum + (own.opening >= opening - 1e-6 ? own.count : 0), 0);
-
 /** Whether clamps are left for a glue-up beside those that are in use: of every opening, what opens as far counts. */
 const isEnough = (wanted: readonly Clamps[], used: readonly Clamps[], owned: readonly Clamps[]): boolean =>
-  [...wanted, ...used].every(({ opening }) => from(wanted, opening) + from(used, opening) <= from(owned, opening));
+  [...wanted, ...used].every(
+    ({ opening }) => openingTo(wanted, opening) + openingTo(used, opening) <= openingTo(owned, opening),
+  );
 
 /**
  * The glue-ups of a job on working days, one after the other by one person, each as soon as its clamps are free and what it

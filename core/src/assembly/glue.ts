@@ -17,6 +17,10 @@ export interface Clamps {
 /** The clamps of a shop's chest; none while nobody has said which there are. */
 export const clampsIn = (shop: Pick<Shop, 'tools'>): readonly Clamps[] => toolsOf(shop, 'clamp');
 
+/** How many of some clamps open at least so far. */
+export const openingTo = (list: readonly Clamps[], opening: Mm): number =>
+  list.reduce((sum, own) => sum + (own.opening >= opening - 1e-6 ? own.count : 0), 0);
+
 /** Joints that are brushed, closed and clamped in one go. */
 export interface GlueUp {
   /** By their places in the assembly; none of them is left without glue. */
@@ -149,8 +153,7 @@ function conflictsOf(
     told.push(say(`Brushing and clamping takes about ${Math.ceil(minutes)} min, but the glue stays open for ${open}: do it with a second person, or take a slower glue.`)); // prettier-ignore
   if (owned.length)
     for (const { opening } of clamps) {
-      const count = (list: readonly Clamps[]) => list.reduce((sum, own) => sum + (own.opening >= opening - 1e-6 ? own.count : 0), 0); // prettier-ignore
-      const [wanted, has] = [count(clamps), count(owned)];
+      const [wanted, has] = [openingTo(clamps, opening), openingTo(owned, opening)];
       if (wanted > has) {
         told.push(say(`It wants ${wanted} clamps that open {opening}; this shop has ${has || 'none'}: ${has * 2 >= wanted ? 'lay a stout bar across, so that one clamp presses two pieces' : 'borrow some, or make wedged bars'}.`, { opening })); // prettier-ignore
         break;

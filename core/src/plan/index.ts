@@ -17,3 +17,4 @@ export * from './readings.ts';
 export * from './whyNot.ts';
 export * from './remembered.ts';
 export * from './days.ts';
+export { clockOf, type Clock, type Timed } from './clock.ts';

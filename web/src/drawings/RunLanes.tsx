@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import type { Card } from '@velk/core';
+import type { Card, Timed } from '@velk/core';
 import { useWidth } from './useWidth.ts';
 
 /** What a card is in the picture: on which lane it lies, and how long it is set and cut. */
 export interface Lane {
   readonly name: string;
-  readonly blocks: readonly { readonly card: string; readonly title: string; readonly start: number; readonly setting: number; readonly cutting: number }[]; // prettier-ignore
+  readonly blocks: readonly { readonly card: string; readonly title: string; readonly start: number; readonly person: number; readonly setting: number; readonly cutting: number }[]; // prettier-ignore
 }
 
 const LANE = 24;
@@ -14,15 +14,21 @@ const NAMES = 168;
 const APART = 56;
 const HOURS = [1, 2, 4, 8, 16, 40, 80] as const;
 
-/** The cards of a run on a lane for each machine, in the order that the machines are first used, minutes from the start. */
-export function lanesOf(cards: readonly Card[], nameOf: (card: Card) => string): Lane[] {
+/**
+ * The cards of a run on a lane for each machine, in the order that the machines are first used, minutes from the start.
+ * @param timed when each is begun and by whom, where several persons share them; else one after the other
+ */
+export function lanesOf(cards: readonly Card[], nameOf: (card: Card) => string, timed?: readonly Timed[]): Lane[] {
   const lanes = new Map<string, Lane['blocks'][number][]>();
-  let start = 0;
+  const shared = new Map(timed?.map((own) => [own.card, own]));
+  let next = 0;
   for (const card of cards) {
     const name = nameOf(card);
     const [setting, cutting] = [card.change.minutes, card.cutting];
-    lanes.set(name, [...(lanes.get(name) ?? []), { card: card.id, title: card.title, start, setting, cutting }]);
-    start += setting + cutting;
+    const { start = next, person = 0 } = shared.get(card.id) ?? {};
+    const block = { card: card.id, title: card.title, start, person, setting, cutting };
+    lanes.set(name, [...(lanes.get(name) ?? []), block]);
+    next += setting + cutting;
   }
   return [...lanes].map(([name, blocks]) => ({ name, blocks }));
 }
@@ -31,6 +37,7 @@ export function lanesOf(cards: readonly Card[], nameOf: (card: Card) => string):
 export function RunLanes({ lanes, onPick }: { lanes: readonly Lane[]; onPick: (card: string) => void }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const [over, setOver] = useState('');
+  const persons = 1 + Math.max(0, ...lanes.flatMap(({ blocks }) => blocks.map((b) => b.person)));
   const end = Math.max(1, ...lanes.flatMap(({ blocks }) => blocks.map((b) => b.start + b.setting + b.cutting)));
   const room = Math.max(120, width - NAMES - 8);
   const px = (minutes: number) => (minutes / end) * room;
@@ -65,14 +72,16 @@ export function RunLanes({ lanes, onPick }: { lanes: readonly Lane[]; onPick: (c
               {name.length > 27 ? `${name.slice(0, 26)}…` : name}
             </text>
             <path d={`M${NAMES} ${LANE - 3}h${room}`} stroke="var(--line)" strokeWidth={0.6} />
-            {blocks.map(({ card, title, start, setting, cutting }) => (
+            {blocks.map(({ card, title, start, person, setting, cutting }) => (
               <g
                 key={card}
                 transform={`translate(${NAMES + px(start)} 4)`}
                 style={{ cursor: 'pointer' }}
                 onClick={() => onPick(card)}
                 onPointerEnter={() =>
-                  setOver(`${name}: ${title}, set in ${Math.round(setting)} min, cut in ${Math.round(cutting)}`)
+                  setOver(
+                    `${name}: ${title}, set in ${Math.round(setting)} min, cut in ${Math.round(cutting)}${persons > 1 ? `, person ${person + 1}` : ''}`,
+                  )
                 }
                 onPointerLeave={() => setOver('')}
               >
@@ -85,13 +94,23 @@ export function RunLanes({ lanes, onPick }: { lanes: readonly Lane[]; onPick: (c
                   stroke="var(--wood-ink)"
                   strokeWidth={0.6}
                 />
+                {/* The second person's cards are told apart by a line along them, not by colour. */}
+                {person > 0 && (
+                  <path
+                    d={`M${px(setting)} ${(LANE - 8) / 2}h${px(cutting)}`}
+                    stroke="var(--wood-ink)"
+                    strokeWidth={person * 1.4}
+                  />
+                )}{' '}
+                {/* prettier-ignore */}
               </g>
             ))}
           </g>
         ))}
       </svg>
       <p className="quiet" style={{ minHeight: 22, fontSize: 14.5 }}>
-        {over || 'Grey: setting and the test cut. Wood: cutting every piece, one person. A press leads to the set-up.'}
+        {over || 'Grey: setting and the test cut. Wood: cutting every piece. A press leads to the set-up.'}
+        {!over && persons > 1 && ' Lined: the second person; a bolder line, the third.'}
       </p>
     </div>
   );

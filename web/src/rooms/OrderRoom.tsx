@@ -1,8 +1,8 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { daysOf, type Card, type Plan } from '@velk/core';
+import { clockOf, daysOf, type Card, type Plan } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { store, useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useKeptState } from '../app/useKeptState.ts';
@@ -63,6 +63,13 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
   const all = shown.length === cards.length;
   const [kept, setKept] = useKeptState('kept.order', WORKING_DAYS);
   const days = daysOf(cards, Number(kept.hours) * 60, basis.shop);
+  const clock = useMemo(
+    () =>
+      Number(kept.persons) > 1
+        ? clockOf(cards, ({ setups }) => setups[0]!.machine ?? '', Number(kept.persons))
+        : undefined,
+    [cards, kept.persons],
+  );
   /** By the card that is begun first on it; a day on which none is begun goes on with the last one. */
   const begins = new Map(days.flatMap((day, i) => day.parts.filter((p) => !p.goesOn).slice(0, 1).map((p) => [p.card, i] as const))); // prettier-ignore
   const standing = job.standing?.filter((id) => number.has(id)) ?? [];
@@ -110,7 +117,13 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
         </div>
       )}
       <MachinesFree job={job} shop={basis.shop} />
-      <RunLanes lanes={lanesOf(cards, where)} onPick={goTo} />
+      {clock && (
+        <p role="status">
+          {PERSONS[Number(kept.persons) - 1]} need about {inTime(clock.end)} from the first to the last, and can’t need
+          less than {inTime(clock.least)}: no machine does two things at once, and every rule is kept.
+        </p>
+      )}
+      <RunLanes lanes={lanesOf(cards, where, clock?.timed)} onPick={goTo} />
       {cards.length > LONG && (
         <p className="noprint" style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
           <span className="field" style={{ flex: '0 1 300px' }}>
@@ -130,7 +143,13 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
             ]}
             onChange={setMachine}
           />
-          <WorkingDays days={kept} onChange={setKept} />
+          <Choice
+            label="Who cuts"
+            value={kept.persons}
+            options={PERSONS.map((label, i) => ({ value: String(i + 1), label: label.toLowerCase() }))}
+            onChange={(persons) => setKept({ ...kept, persons })}
+          />
+          {!clock && <WorkingDays days={kept} onChange={setKept} />}
           <span role="status" className="quiet">
             {all ? '' : `${shown.length} of ${cards.length}; all of them are needed to move one.`}
           </span>
@@ -167,6 +186,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
                   held={!all}
                   day={
                     all &&
+                    !clock &&
                     begins.has(card.id) && (
                       <DayHead days={days} at={begins.get(card.id)!} number={number} from={kept.from} />
                     )
@@ -218,6 +238,8 @@ function howGood({ minutes, plain, least }: Plan): string {
   const saved = Math.abs(plain - minutes) > 0.5 ? `joint by joint it would be ${Math.round(plain)}` : 'joint by joint it would be as many'; // prettier-ignore
   return minutes - least < 0.5 ? `${saved}, and no order takes less.` : `${saved}, and no order takes under ${Math.round(least)}.`; // prettier-ignore
 }
+
+const PERSONS = ['One person', 'Two persons', 'Three persons'] as const;
 
 /** A list this long is searched rather than read. */
 const LONG = 14;

@@ -4,9 +4,11 @@ import { Choice } from './Choice.tsx';
 export interface Days {
   readonly hours: string;
   readonly from: string;
+  /** Who cuts: one, or several at once. */
+  readonly persons: string;
 }
 
-export const WORKING_DAYS: Days = { hours: '8', from: '' };
+export const WORKING_DAYS: Days = { hours: '8', from: '', persons: '1' };
 
 const HOURS = ['4', '5', '6', '7', '8', '9', '10'] as const;
 
