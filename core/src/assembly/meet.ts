@@ -1,10 +1,10 @@
 import { entryOf, inARow, resolve, type Job, type Joint } from '../exchange/index.ts';
 import { WHOLE_END } from '../jobwide/index.ts';
-import { kindOf, type MemberName } from '../joints/index.ts';
-import { clashOf, designsOf, homeOf, placeOf, wayOut } from '../simulate/index.ts';
+import { kindOf, type JointKind, type MemberName, type Members } from '../joints/index.ts';
+import { clashOf, designsOf, homeOf, placeOf, wayOut, type Place } from '../simulate/index.ts';
 import { add, compose, dot, IDENTITY, invert, scale, turn, type Body, type Modeller, type Rigid, type Vec3 } from '../solids/index.ts'; // prettier-ignore
-import { pieceOf, quarterTurn, toSquare } from '../stock/index.ts';
-import type { Mm } from '../units/index.ts';
+import { pieceOf, quarterTurn, toSquare, type Lean } from '../stock/index.ts';
+import { Remembered, type Mm } from '../units/index.ts';
 
 /** One end of a tenoned piece, or one mortise of a mortised one. */
 export interface Spot {
@@ -40,15 +40,24 @@ const AXES: readonly Vec3[] = [[1, 0, 0], [-1, 0, 0], [0, 1, 0], [0, -1, 0], [0,
 /** Whether wood reaches into wood farther than a fit does. */
 export const clashes = (one: Body, other: Body): boolean => clashOf(one, other).depth > GIVES;
 
-/** The joint as drawn, and the ways in which its solid leaves the other. */
-export function meetOf(modeller: Modeller, joint: Joint, job: Pick<Job, 'parts'>): Meet {
-  const kind = kindOf(joint.kind);
-  const { params, members, parts } = resolve(joint, job);
-  const { edge, turned } = entryOf(joint.mortised.edge);
+/** What is tried on the solids of a joint. */
+interface Tried {
+  readonly place: Place;
+  readonly piece: Members;
+  readonly leans: Readonly<Record<MemberName, Lean | undefined>>;
+  /** Laid out from end a and entered at the reference edge, in the axes the joint is square in. */
+  readonly out: readonly Vec3[];
+}
+
+/** After a change elsewhere all of it holds, and joints that are alike share it. */
+const KEPT = new Remembered<Tried>(2000);
+
+const triedOf = (modeller: Modeller, kind: JointKind, params: Record<string, unknown>, members: Members): Tried =>
+  KEPT.of([kind.id, params, members], () => tryOut(modeller, kind, params, members));
+
+function tryOut(modeller: Modeller, kind: JointKind, params: Record<string, unknown>, members: Members): Tried {
   const seat = kind.seat(params);
-  const takesEnd = kind.features(params, members).tenoned.some(({ form }) => WHOLE_END.has(form));
-  const pitch = inARow(joint) > 1 ? (joint.mortised.pitch ?? 0) : 0;
-  const { place, piece, leans, out } = modeller.scope(() => {
+  return modeller.scope(() => {
     const { tenoned, mortised } = designsOf(modeller, kind, params, members);
     const spot = placeOf(tenoned, mortised, seat);
     const home = homeOf(tenoned, mortised, spot, seat);
@@ -65,6 +74,17 @@ export function meetOf(modeller: Modeller, joint: Joint, job: Pick<Job, 'parts'>
       out: tried.filter(isFree),
     };
   });
+}
+
+/** The joint as drawn, and the ways in which its solid leaves the other. */
+export function meetOf(modeller: Modeller, joint: Joint, job: Pick<Job, 'parts'>): Meet {
+  const kind = kindOf(joint.kind);
+  const { params, members, parts } = resolve(joint, job);
+  const { edge, turned } = entryOf(joint.mortised.edge);
+  const seat = kind.seat(params);
+  const takesEnd = kind.features(params, members).tenoned.some(({ form }) => WHOLE_END.has(form));
+  const pitch = inARow(joint) > 1 ? (joint.mortised.pitch ?? 0) : 0;
+  const { place, piece, leans, out } = triedOf(modeller, kind, params, members);
   const half = (member: MemberName, { end }: Spot) => ({
     piece: piece[member],
     at: { joint: joint.id, part: '', member, end, edge: member === 'mortised' ? edge : 'reference', count: 1, of: 1 } as const, // prettier-ignore

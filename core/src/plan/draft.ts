@@ -12,11 +12,10 @@ import {
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
 import { likeliest, settingBeside, suiting } from './choose.ts';
-import type { Remembered } from './remembered.ts';
 import type { Modeller } from '../solids/index.ts';
 import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Shop } from '../tooling/index.ts';
-import { say, type Sentence } from '../units/index.ts';
+import { say, type Remembered, type Sentence } from '../units/index.ts';
 
 export interface NotTaken {
   readonly id: string;

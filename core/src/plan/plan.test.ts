@@ -2,11 +2,11 @@ import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from '../exchange/index.ts';
-import { planJob, planToProve, routesOf, scenesOf, Remembered, RememberedProofs, type JointDraft } from './index.ts';
+import { planJob, planToProve, routesOf, scenesOf, RememberedProofs, type JointDraft } from './index.ts';
 import { seatPiece } from '../machines/seat.ts';
 import type { Modeller } from '../solids/index.ts';
 import { asListed, jobWith, loadModeller, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
-import { METRIC, speak } from '../units/index.ts';
+import { METRIC, Remembered, speak } from '../units/index.ts';
 
 const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 2, job, shop: TEST_SHOP });
 const demo = (name: string) => readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');

@@ -7,7 +7,7 @@ import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type Wor
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
-import { say, type Sentence } from '../units/index.ts';
+import { say, type Remembered, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';
 import { changeOf, cuttingOf, type Change } from './changing.ts';
 import { countTogether, distinct, testCut } from './counting.ts';
@@ -22,7 +22,7 @@ import {
   type JointPlan,
 } from './draft.ts';
 import { piecesOf } from './pieces.ts';
-import type { Remembered, RememberedProofs } from './remembered.ts';
+import type { RememberedProofs } from './remembered.ts';
 
 /** What a plan was made from: a card from an older one is stale. */
 export interface Stamp {

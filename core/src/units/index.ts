@@ -10,3 +10,4 @@ export * from './blocks.ts';
 export * from './angle.ts';
 export * from './limits.ts';
 export * from './numbers.ts';
+export { Remembered } from './remembered.ts';
