@@ -12,7 +12,7 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   const end = page.getByRole('button', { name: /^Post, cross rail, base rail and beam rest/ });
   await expect(end).toContainText('12 × 7 pieces, 1 stage');
   await expect(page.getByRole('img', { name: /^Cross rail × 2, base rail × 2 and beam rest between post × 2/ })).toHaveAttribute('data-ready', 'yes'); // prettier-ignore
-  await expect(page.getByText(/Corner to corner over Post: 1486.48\smm both ways/)).toBeVisible();
+  await expect(page.getByText(/Corner to corner over Post: 1486.5\smm both ways/)).toBeVisible();
 
   /** Sub-assemblies come first, each stage with its own picture. */
   await page.getByRole('button', { name: /^Reed side/ }).click();

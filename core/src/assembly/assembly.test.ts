@@ -54,7 +54,7 @@ describe('what the joints of a job make', () => {
     expect(door.joints.map((j) => [j.number, door.pieces[j.tenoned]!.name, j.end])).toEqual([
       [1, 'Door top rail', 'a'], [2, 'Door bottom rail', 'b'], [3, 'Door top rail', 'b'], [4, 'Door bottom rail', 'a'],
     ]); // prettier-ignore
-    expect(door.stages[0]!.looks.map((look) => speak(look, METRIC)).join()).toMatch(/over Door stile: 937.4[34] mm both ways/); // prettier-ignore
+    expect(door.stages[0]!.looks.map((look) => speak(look, METRIC)).join()).toMatch(/over Door stile: 937.5 mm both ways/); // prettier-ignore
   });
 
   it('muntins go between their rails before the stiles are put on, though several joints share their ends', () => {
@@ -280,6 +280,18 @@ describe('gluing up', () => {
     expect(stage(pegged).glueUps[0]!.clamps).toEqual([]);
     const wide = jobOf({ ...DOOR, kind: 'blind', rails: [70, 120] });
     expect(stage(wide).glueUps[0]!.clamps[0]!.count).toBe(3);
+  });
+
+  it('looks: no diagonal where nothing closes to a frame; brads end short of the far face, whatever was asked', () => {
+    const spoken = (own: Job) => planOf(own).assemblies.flatMap((a) => a.stages.flatMap((s) => s.looks.map((look) => speak(look, METRIC)))).join('\n'); // prettier-ignore
+    const door = jobOf({ ...DOOR, kind: 'blind' });
+    expect(spoken(door)).toMatch(/Corner to corner over Door stile/);
+    const [top] = door.joints as [Job['joints'][number]];
+    const lone = { ...door, joints: [top], parts: door.parts.filter((p) => p.name !== 'Door bottom rail') };
+    expect(spoken(lone)).not.toMatch(/Corner to corner/);
+    /** 22 thick: an eighth of an inch off is 19. */
+    const pinned = { ...door, joints: door.joints.map((j) => ({ ...j, params: { ...j.params, pegs: 'pinned', bradLength: 18 } })) }; // prettier-ignore
+    expect(spoken(pinned)).toMatch(/brads of 18\.0 mm, from the back; longer than 19\.0 mm/);
   });
 
   it('days: with clamps for one at a time a door takes 5 min and an hour in clamps, eight a day; none begins late', () => {

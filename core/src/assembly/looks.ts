@@ -1,7 +1,7 @@
 import type { Job } from '../exchange/index.ts';
 import { turn } from '../solids/index.ts';
 import { pieceOf } from '../stock/index.ts';
-import { say, type Mm, type Sentence } from '../units/index.ts';
+import { INCH, roundTo, say, type Mm, type Sentence } from '../units/index.ts';
 import type { Bodies } from './bodies.ts';
 import type { Built } from './build.ts';
 import { heldBy, isSquareTo, partsOf, type GlueUp } from './glue.ts';
@@ -9,6 +9,10 @@ import type { Stage } from './stages.ts';
 
 /** How far two pieces may lie apart and still be level, mm. */
 const LEVEL: Mm = 0.5;
+
+/** What a tape is read to, and a brad chosen by. */
+const READ = { mm: 0.5, in: INCH / 32 } as const;
+const BRADS = { mm: 1, in: INCH / 8 } as const;
 
 /** Brads end at least so far from the far side, mm (common practice: 1/8 in). */
 const BRAD_OFF: Mm = 3;
@@ -54,7 +58,7 @@ export function looksOf(stage: Stage, glueUps: readonly GlueUp[], built: Built, 
   if (glueUps.length > 1)
     told.push(say(`In ${glueUps.length} glue-ups: each time only those joints get glue, the rest is put together dry to hold it true.`)); // prettier-ignore
   if (square)
-    told.push(say(`Corner to corner over ${square.over}: {diagonal} both ways. If one way is longer, slant the clamps along it until it has lost half the difference.`, { diagonal: square.diagonal })); // prettier-ignore
+    told.push(say(`Corner to corner over ${square.over}: {diagonal} both ways. If one way is longer, slant the clamps along it until it has lost half the difference.`, { diagonal: roundTo(square.diagonal, READ[job.units], 'nearest') })); // prettier-ignore
   if (own.some(({ kind, joint }) => heldBy(kind, joint.params) === 'band'))
     told.push(say('No clamp holds a mitred corner by itself: put a band round all of it, or glue blocks on for the clamps.')); // prettier-ignore
   if (some((p) => p['pegs'] === 'drawbored').length)
@@ -62,7 +66,7 @@ export function looksOf(stage: Stage, glueUps: readonly GlueUp[], built: Built, 
   if (some((p) => p['pegs'] === 'pegged').length) told.push(say('Drive the pegs while the clamps are on.'));
   for (const { joint, kind } of some((p) => p['pegs'] === 'pinned').slice(0, 1)) {
     const mortised = job.parts.find(({ id }) => id === joint.mortised.part)!;
-    const most = pieceOf(mortised, 'median').thickness - BRAD_OFF;
+    const most = roundTo(pieceOf(mortised, 'median').thickness - BRAD_OFF, BRADS[job.units], 'down');
     const brad = Number(joint.params['bradLength'] ?? most);
     told.push(say(`${kind.title}: pin it with brads of {brad}, from the back; longer than {most} they may poke through.`, { brad, most })); // prettier-ignore
   }
