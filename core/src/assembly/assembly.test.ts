@@ -306,6 +306,21 @@ describe('gluing up', () => {
     expect(counts(one, 4)).toEqual([[4], [4], [4], [4], [4]]);
   });
 
+  it('days: what is in clamps till the evening is gone on with in the morning; what its pegs hold at once', () => {
+    const counts = (job: Job, own: Parameters<typeof gluing>[0]) => {
+      const { assemblies } = planOf(job, own);
+      return glueDays(assemblies, gluing(own), 480).map((day) => day.lots.map((lot) => lot.count));
+    };
+    const slow = { clamped: 600, clamps: [{ opening: 2000, count: 100 }] };
+    /** Two glue-ups of one stage; and the long rails of a base after its short sides. */
+    expect(counts(jobOf({ ...many, count: 1 }), { ...slow, open: 8 })).toEqual([[1], [1]]);
+    const base = jobOf({ ...BASE, count: 1 });
+    expect(counts(base, slow)).toEqual([[2], [1]]);
+    const pegs = { pegs: 'drawbored', pegDiameter: 8, pegInset: 12, pegOffset: 1, pegAcross: 40, pegSpacing: 0 };
+    const pegged = { ...base, joints: base.joints.map((j) => ({ ...j, params: { ...j.params, ...pegs } })) };
+    expect(counts(pegged, slow)).toEqual([[2, 1]]);
+  });
+
   it('days: all of it is glued up once, no day is longer than it may be, and nothing before what it is made of', () => {
     const { assemblies } = planOf(demo('looms').job);
     const total = assemblies.reduce((sum, a) => sum + a.count * a.stages.reduce((n, s) => n + s.times * s.glueUps.length, 0), 0); // prettier-ignore

@@ -51,7 +51,7 @@ export class Bodies {
     this.bounds = this.all.map((body) => body.bounds());
   }
 
-  /** Least and greatest of some pieces along a direction square to the axes, mm. */
+  /** Least and greatest of some pieces along a direction, mm; of boxes round them where it is aslant. */
   extent(pieces: readonly number[], along: Vec3): [least: Mm, most: Mm] {
     const ends = pieces.flatMap((i) => {
       const { min, max } = this.bounds[i]!;
@@ -71,28 +71,28 @@ export class Bodies {
   }
 
   private passes(i: number, j: number, way: Vec3): boolean {
-    const [a, b] = [this.bounds[i]!, this.bounds[j]!];
-    const axes = [0, 1, 2] as const;
-    const overlap = (d: Mm) => axes.every((k) => a.min[k] + way[k] * d < b.max[k] - 1e-6 && a.max[k] + way[k] * d > b.min[k] + 1e-6); // prettier-ignore
-    const far = this.diagonal();
-    for (let d = STEP / 8; d < far; d += STEP)
-      if (overlap(d)) {
-        const there = this.all[i]!.placed({ rotation: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: scale(way, d) }); // prettier-ignore
-        if (clashes(there, this.all[j]!)) return false;
-      }
+    const [from, to] = this.meeting(i, j, way);
+    for (let d = Math.max(STEP / 8, from); d < to; d += STEP) {
+      const there = this.all[i]!.placed({ rotation: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: scale(way, d) }); // prettier-ignore
+      if (clashes(there, this.all[j]!)) return false;
+    }
     return true;
   }
 
-  private diagonal(): Mm {
-    const every = this.all.map((_, i) => i);
-    return AXES.reduce((sum, axis) => {
-      const [least, most] = this.extent(every, axis);
-      return sum + most - least;
-    }, 0);
+  /** From where to where on its way the box round a body lies in that round another, mm. */
+  private meeting(i: number, j: number, way: Vec3): [from: Mm, to: Mm] {
+    const [a, b] = [this.bounds[i]!, this.bounds[j]!];
+    return ([0, 1, 2] as const).reduce<[Mm, Mm]>(
+      ([from, to], k) => {
+        const [near, far] = [b.min[k] - a.max[k], b.max[k] - a.min[k]];
+        if (Math.abs(way[k]) < 1e-9) return near < -1e-6 && far > 1e-6 ? [from, to] : [0, 0];
+        const ends = [near / way[k], far / way[k]].sort((x, y) => x - y) as [Mm, Mm];
+        return [Math.max(from, ends[0]), Math.min(to, ends[1])];
+      },
+      [0, Infinity],
+    );
   }
 }
-
-const AXES: readonly Vec3[] = [[1, 0, 0], [0, 1, 0], [0, 0, 1]]; // prettier-ignore
 
 const corners = (min: Vec3, max: Vec3): Vec3[] =>
   [min[0], max[0]].flatMap((x) => [min[1], max[1]].flatMap((y) => [min[2], max[2]].map((z): Vec3 => [x, y, z])));
