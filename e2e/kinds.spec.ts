@@ -137,7 +137,7 @@ test('proposals are taken with one key, all or none, and undone', async ({ page,
   await expect(page.getByLabel('tenon length, mm')).toHaveValue('21.0');
 });
 
-test('legs and rails from their sizes outside: tenons that meet in the leg are told, and butt when asked', async ({
+test('legs and rails from their sizes outside: their tenons butt in the leg; made longer they meet, which is told, or are mitred', async ({
   page,
   velk,
 }) => {
@@ -150,6 +150,13 @@ test('legs and rails from their sizes outside: tenons that meet in the leg are t
   await page.getByLabel('legs, square, mm').fill('50');
   await expect(page.getByRole('row', { name: /long rails, shoulder to shoulder/ })).toContainText('1100.0 mm');
   await page.getByRole('button', { name: 'Add 3 parts and 2 joints' }).click();
+  const length = page.getByLabel('tenon length, mm');
+  await page.getByRole('button', { name: /short rail into leg/i }).click();
+  await expect(length).toHaveValue('26.0');
+  await expect(page.getByText(/meet inside the piece/)).toHaveCount(0);
+  await length.fill('33');
+  await page.getByRole('button', { name: /long rail into leg/i }).click();
+  await length.fill('33');
   await expect(page.getByText('Two tenons in one leg')).toBeVisible();
   await page.locator('.note', { hasText: 'Two tenons in one leg' }).getByRole('button', { name: /^Use/ }).click();
   await expect(page.getByText(/meet inside the piece/)).toBeHidden();
