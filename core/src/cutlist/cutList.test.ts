@@ -126,6 +126,7 @@ describe('boards that have been sawn', () => {
     const job = worked([board()], ({ id }) => (id === 'rail' ? { sawn: 2 } : {}));
     const laid = cutList(job, TEST_SHOP).sawn.flatMap((own) => own.laid.filter((one) => one.part === 'rail'));
     expect([laid.length, rowOf(job, 'rail').sawn]).toEqual([1, 2]);
+    expect(takenFrom(job, cutList(job, TEST_SHOP)).parts.find(({ id }) => id === 'rail')!.sawn).toBe(3);
     expect(
       rowOf(
         worked([board()], () => ({ sawn: 99 })),

@@ -33,6 +33,15 @@ describe('tasks on parts', () => {
     expect(pieces('plane') - pieces('clean')).toBe(2);
   });
 
+  it('a mortise near the end: the horn of 20 at either end is in the length, and comes off at the very last', () => {
+    const worked = jobWith({ stile: { length: 700, thickness: 22, width: 45 } });
+    const near = { ...worked, joints: worked.joints.map((j) => ({ ...j, params: { ...j.params, position: 20 } })) };
+    const tasks = tasksOf(near, TEST_SHOP);
+    expect(figures(tasks, 'crosscut')).toContain(740);
+    expect(words(of(tasks, 'crosscut').find((own) => own.figure?.value === 740))).toMatch(/Horns are in this length/);
+    expect(of(tasks, 'horns').flatMap((own) => own.parts.map((p) => p.part))).toEqual(['stile']);
+  });
+
   it('an inch job leaves an eighth until it has rested', () => {
     const racks = demo('racks');
     const over = of(tasksOf(racks.job, racks.shop), 'plane-over').map((own) => own.figure!.value);
