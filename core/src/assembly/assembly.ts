@@ -38,7 +38,8 @@ export interface AssemblyStage {
   readonly closes: readonly number[];
   /** How many times in one assembly. */
   readonly times: number;
-  readonly glueUps: readonly (Omit<GlueUp, 'joints'> & { readonly joints: readonly number[] })[];
+  /** Their joints by number, too. */
+  readonly glueUps: readonly GlueUp[];
   readonly looks: readonly Sentence[];
 }
 

@@ -141,6 +141,13 @@ describe('boards that have been sawn', () => {
     expect(takenFrom(wide, half).parts.find((part) => part.id === 'rail')!.sawn).toBeUndefined();
   });
 
+  it('offcuts alike in every size are one row of the stock, others rows of their own', () => {
+    const job = worked([board({ count: 3 })]);
+    const cut = (nth: number, ...sizes: [length: number, width: number][]) => ({ board: job.boards![0]!, nth, laid: [], offcuts: sizes.map(([length, width]) => ({ x: 0, y: 0, length, width })) }); // prettier-ignore
+    const { boards } = takenFrom(job, { rows: [], sawn: [cut(0, [400, 50], [500, 50]), cut(1, [400, 50], [400, 60])] });
+    expect(boards!.map((own) => [own.count, own.length, own.width])).toEqual([[1, 2400, 180], [2, 400, 50], [1, 500, 50], [1, 400, 60]]); // prettier-ignore
+  });
+
   it('two rails of a metre by a tenth by a fiftieth in white oak: specific gravity 0.68 at 12 %, times 1.12, 3 kg', () => {
     const parts = worked().parts.slice(0, 1).map((part) => ({ ...part, quantity: 2, length: 1000, width: { nominal: 100, measured: [] }, thickness: { nominal: 20, measured: [] }, species: 'white-oak' })); // prettier-ignore
     /** Wood Handbook (FPL-GTR-282), specific gravity from memory. */

@@ -340,6 +340,11 @@ describe('the order', () => {
       expect(run.least).toBeLessThan(run.minutes + 1e-6);
     }
     expect(runOrder(all, USUAL_MINUTES, undefined, [0]).minutes).toBeLessThan(runOrder(all, USUAL_MINUTES).minutes);
+    /** A fence that is moved within the card stands where the card begins: one move, its test cut, and the walk. */
+    const [one] = all as [DraftCard];
+    const moved = { ...one, setting: { ...one.setting!, places: new Map([['fence>cutter', [10, 30]], ['table>top', [20]]]) } }; // prettier-ignore
+    const { figure, testCut } = USUAL_MINUTES;
+    expect(new Changes([moved], USUAL_MINUTES, [0]).of([0])).toBe(machine + figure + testCut);
   });
 
   it('another make-up of the same stack is another cutter: no move from before it, and its own minutes', () => {
