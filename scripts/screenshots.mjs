@@ -69,13 +69,6 @@ try {
     await pick(/Stretcher through foot/);
     await pick('Through mortise and tenon');
   });
-  await take('solid', `${job('looms')}/joints`, async () => {
-    await pick(/Breast beam into cheek/);
-    await pick('In three dimensions');
-    await page.locator('.pair[data-ready=yes]').waitFor();
-    await page.waitForTimeout(1500);
-    await page.getByLabel('Drawn apart').scrollIntoViewIfNeeded();
-  });
   await take('frame', `${job('looms')}/joints`, async () => {
     await pick('Add a joint');
     await pick(/^Or a whole frame/);
@@ -89,6 +82,7 @@ try {
   await take('card-bandsaw', `${job('looms')}/order`, () => step('Cheeks, on the bandsaw'));
   await take('card-bench', `${job('looms')}/order`, () => step('Mortise ends, squared'));
   await take('order', `${job('looms')}/order`);
+  await take('tasks', `${job('looms')}/order/parts`);
   await take('assembly', `${job('racks')}/order/assembly`, async () => {
     await page.getByRole('heading', { name: 'Gluing up, day by day' }).waitFor({ timeout: 60_000 });
     await page.waitForTimeout(3000);
