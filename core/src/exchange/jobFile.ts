@@ -42,6 +42,33 @@ export interface Joint {
   readonly dry?: boolean;
 }
 
+/** Where somebody wants a card; what must come before it still does. */
+export type Pin = {
+  /** Of the card. */
+  readonly id: string;
+} & (
+  | { readonly place: 'first' | 'last' }
+  /** Before another card, by its id. */
+  | { readonly before: string }
+  /** Begun on this day, yyyy-mm-dd. */
+  | { readonly day: string }
+);
+
+/** The working days of whoever makes it: their hours, and the first as yyyy-mm-dd; empty while nobody has said. */
+export interface Working {
+  readonly hours: number;
+  readonly from: string;
+}
+
+export const USUAL_WORKING: Working = { hours: 8, from: '' };
+
+/** An order that a longer search has found, by the ids of its cards: after how many moves, with which seed. */
+export interface FoundOrder {
+  readonly cards: readonly string[];
+  readonly moves: number;
+  readonly seed: number;
+}
+
 /** What is to be built. Lengths in mm. */
 export interface Job {
   readonly name: string;
@@ -65,6 +92,9 @@ export interface Job {
   readonly standing?: readonly string[];
   /** Cards in the order somebody wants them, by id; left out, Velk looks for the quickest. */
   readonly order?: readonly string[];
+  readonly pins?: readonly Pin[];
+  readonly working?: Working;
+  readonly found?: FoundOrder;
 }
 
 /** A job with nothing in it yet. */

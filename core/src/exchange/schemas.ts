@@ -1,7 +1,15 @@
 import Joi from 'joi';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { LIMITS, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
-import { JOB_FORMAT, JOB_VERSION, type Job, type JobFile, type Joint } from './jobFile.ts';
+import {
+  JOB_FORMAT,
+  JOB_VERSION,
+  type FoundOrder,
+  type Job,
+  type JobFile,
+  type Joint,
+  type Working,
+} from './jobFile.ts';
 import { SPECIES, type Board, type Cradle, type Defect, type Part, type Sawing } from '../stock/index.ts';
 import {
   fieldsOf,
@@ -232,6 +240,15 @@ export const shopSchema = Joi.object<Shop>({
   tools: toolsSchema,
 }).required();
 
+const day = Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2027-03-15');
+
+const pinSchema = Joi.object({
+  id: text(200).required(),
+  place: Joi.string().valid('first', 'last'),
+  before: text(200).invalid(Joi.ref('id')),
+  day,
+}).xor('place', 'before', 'day');
+
 export const jobSchema = Joi.object<Job>({
   name: name(),
   notes: Joi.string().allow('').max(LIMITS.notes).pattern(PLAIN_LINES, 'plain text').required(),
@@ -246,6 +263,13 @@ export const jobSchema = Joi.object<Job>({
   away: Joi.array().items(text(64)).max(LIMITS.tools).unique(),
   standing: Joi.array().items(text(200)).max(LIMITS.tools).unique(),
   order: Joi.array().items(text(200)).max(LIMITS.order).unique(),
+  pins: Joi.array().items(pinSchema).max(LIMITS.order).unique('id'),
+  working: Joi.object<Working>({ hours: Joi.number().min(1).max(24).required(), from: day.allow('').required() }),
+  found: Joi.object<FoundOrder>({
+    cards: Joi.array().items(text(200)).max(LIMITS.order).unique().required(),
+    moves: Joi.number().integer().min(1).max(LIMITS.moves).required(),
+    seed: Joi.number().integer().min(1).max(LIMITS.moves).required(),
+  }),
 }).required();
 
 export const jobFileSchema = Joi.object<JobFile>({

@@ -25,8 +25,14 @@ const WORTH_BEGINNING = 30;
  * A run in working days. A set-up stands over night: a card goes on where it was left. Nothing is set that can't be cut
  * for a while on the same day.
  * @param length of a working day, min, more than 0
+ * @param notBefore days, from 0, before which a card is not begun: those on which nothing else is done are empty
  */
-export function daysOf(cards: readonly Card[], length: number, { tools }: Pick<Shop, 'tools'>): Day[] {
+export function daysOf(
+  cards: readonly Pick<Card, 'id' | 'change' | 'cutting'>[],
+  length: number,
+  { tools }: Pick<Shop, 'tools'>,
+  notBefore: ReadonlyMap<string, number> = new Map(),
+): Day[] {
   const days: { parts: DayPart[]; minutes: number; fetch: string[] }[] = [];
   const begin = () => {
     const day = { parts: [], minutes: 0, fetch: [] };
@@ -38,6 +44,7 @@ export function daysOf(cards: readonly Card[], length: number, { tools }: Pick<S
   for (const { id, change, cutting } of cards) {
     const needed = change.minutes + Math.min(cutting, WORTH_BEGINNING);
     if (day.minutes > 0 && length - day.minutes < needed - 1e-9) day = begin();
+    while (days.length <= (notBefore.get(id) ?? 0)) day = begin();
     day.fetch.push(...change.words.filter((word) => names.has(word)));
     let left = change.minutes + cutting;
     for (let goesOn = false; left > 1e-9 || !goesOn; goesOn = true) {
@@ -48,5 +55,5 @@ export function daysOf(cards: readonly Card[], length: number, { tools }: Pick<S
       left -= minutes;
     }
   }
-  return days.filter(({ parts }) => parts.length).map((own) => ({ ...own, fetch: distinct(own.fetch) }));
+  return (cards.length ? days : []).map((own) => ({ ...own, fetch: distinct(own.fetch) }));
 }

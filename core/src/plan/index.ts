@@ -18,3 +18,5 @@ export * from './whyNot.ts';
 export * from './remembered.ts';
 export * from './days.ts';
 export { clockOf, type Clock, type Timed } from './clock.ts';
+export type { OrderSearch } from './ordering.ts';
+export type { LoosePin } from './pinned.ts';

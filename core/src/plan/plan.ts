@@ -1,8 +1,8 @@
-import { endsOf, type Job, type Joint } from '../exchange/index.ts';
+import { endsOf, type FoundOrder, type Job, type Joint } from '../exchange/index.ts';
 import { cautionsOf } from '../hazards/index.ts';
 import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
 import { withLayers } from '../methods/index.ts';
-import { cardsFor, circleAmong, runOrder, withMoves, type DraftCard } from '../sequence/index.ts';
+import { withMoves, type Solver } from '../sequence/index.ts';
 import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type WorkId } from '../setups/index.ts';
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
@@ -21,7 +21,9 @@ import {
   type JointDraft,
   type JointPlan,
 } from './draft.ts';
+import { leastIn, orderedBy, searchIn, type OrderSearch } from './ordering.ts';
 import { piecesOf } from './pieces.ts';
+import type { LoosePin } from './pinned.ts';
 import type { RememberedProofs } from './remembered.ts';
 
 /** What a plan was made from: a card from an older one is stale. */
@@ -69,6 +71,9 @@ export interface Plan {
   readonly plain: number;
   readonly quickest: number;
   readonly least: number;
+  /** Pins that can’t be kept, each with the reason; and of those that are, the day, from 0, a card is begun on. */
+  readonly loose: readonly LoosePin[];
+  readonly onDays: Readonly<Record<string, number>>;
   /** Whole pieces, once they were cut. */
   readonly pieces?: readonly PieceProof[];
   /** Rules that contradict each other, each quoted with the card it would put before the next. */
@@ -111,16 +116,7 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?:
 export function planToProve(job: Job, chest: Shop, remembered?: Remembered<JointDraft>): PlanToProve {
   const shop = shopFor(job, chest);
   const drafts = draftsOf(job, shop, remembered);
-  const cards = cardsFor(
-    drafts.map(({ plan, setups }) => ({ joint: plan.joint, half: shop.schools.half, setups })),
-    shop,
-  );
-  const circle = circleAmong(cards);
-  const open = circle ? withoutLast(cards, circle) : cards;
-  const places = new Map(open.map(({ setups }, i) => [setups[0]!.id, i]));
-  const wanted = job.order?.flatMap((id) => places.get(id) ?? []);
-  const standing = open.flatMap(({ setups }, i) => (setups.some(({ id }) => job.standing?.includes(id)) ? [i] : []));
-  const { order, changed, ...run } = runOrder(open, shop.minutes, wanted, standing);
+  const { cards, circle, order, changed, run, pins } = orderedBy(job, shop, drafts);
   const set = withLayers(withMoves(order.map((index) => cards[index]!.setups)));
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
   const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
@@ -144,12 +140,30 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
         };
       }),
       ...run,
+      ...pins,
       ...(circle && { circle: circle.map(({ at, rule }) => ({ card: idOf(at), rule: rule.words })) }),
       hasErrors: circle !== undefined || joints.some(isUnmade),
     },
     provers: proversOf(drafts, inRunOrder(set.flat())),
     pieces: () => pieceProversOf(set.flat(), drafts, job, shop),
   };
+}
+
+/** A longer search for a quicker order of a job; nothing where it has fewer than two cards. */
+export function orderSearch(
+  job: Job,
+  chest: Shop,
+  { moves, seed }: Pick<FoundOrder, 'moves' | 'seed'>,
+  remembered?: Remembered<JointDraft>,
+): OrderSearch | undefined {
+  const shop = shopFor(job, chest);
+  return searchIn(job, shop, draftsOf(job, shop, remembered), moves, seed);
+}
+
+/** Minutes of changing over that no order of a job is under, as sharp as a solver makes it; nothing where it can’t. */
+export function leastMinutes(job: Job, chest: Shop, solver: Solver, remembered?: Remembered<JointDraft>) {
+  const shop = shopFor(job, chest);
+  return leastIn(job, shop, draftsOf(job, shop, remembered), solver);
 }
 
 /** Every joint by itself, with what its neighbours do to it. */
@@ -299,14 +313,6 @@ function checksOf(setups: readonly Setup[]): readonly Sentence[] {
   const all = [...both, ...setups.flatMap((s) => s.checks)];
   return [...new Map(all.map((check) => [JSON.stringify(check), check])).values()];
 }
-
-/** The cards without the rule that closes a circle: the order can be shown, and says which rule it can’t keep. */
-const withoutLast = (cards: readonly DraftCard[], circle: readonly { at: number }[]): DraftCard[] => {
-  const [first, last] = [circle[0]!.at, circle.at(-1)!.at];
-  const open = cards.map((card, i) => (i === first ? { ...card, after: new Map([...card.after].filter(([at]) => at !== last)) } : card)); // prettier-ignore
-  const next = circleAmong(open);
-  return next ? withoutLast(open, next) : open;
-};
 
 /** The set-ups of a plan in the order they are made. */
 export const setupsOf = ({ cards }: Pick<Plan, 'cards'>): Setup[] => cards.flatMap((card) => card.setups);

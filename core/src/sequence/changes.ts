@@ -11,6 +11,15 @@ export interface Changed {
   readonly what: readonly string[];
 }
 
+/** A card that sets one thing: what it needs there first and what it leaves, as numbers, minutes of a change, of those within. */
+export interface User {
+  readonly card: number;
+  readonly first: number;
+  readonly last: number;
+  readonly each: number;
+  readonly inner: number;
+}
+
 /**
  * What changing over takes, for many orders of the same cards. Everything stands where it was left until something else
  * is set there, on whatever machines work goes on between: a saw one comes back to is still set.
@@ -124,6 +133,23 @@ export class Changes {
   kindOf(card: number): { machine: number; cutter: number } {
     const ask = this.from[card]!;
     return { machine: this.where[card]!, cutter: ask < this.from[card + 1]! ? this.first[ask]! : -1 };
+  }
+
+  /** Who sets what, by slot; slot 0 is where one stands. */
+  users(): ReadonlyMap<number, readonly User[]> {
+    const users = new Map<number, User[]>();
+    const add = (slot: number, user: User) => users.set(slot, [...(users.get(slot) ?? []), user]);
+    this.where.forEach((at, card) => {
+      add(0, { card, first: at, last: at, each: this.cost.machine, inner: 0 });
+      for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++)
+        add(this.slot[ask]!, { card, first: this.first[ask]!, last: this.last[ask]!, each: this.each[ask]!, inner: this.inner[ask]! }); // prettier-ignore
+    });
+    return users;
+  }
+
+  /** Minutes of a test cut on a card, where anything of its machine was touched. */
+  testOf(card: number): number {
+    return this.test[card]!;
   }
 
   /** Minutes of a whole order. */

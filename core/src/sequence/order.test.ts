@@ -333,13 +333,13 @@ describe('the order', () => {
     expect(from([0]).changedIn([0, 1, 2])[0]).toEqual({ minutes: machine, machine: true, what: [] });
     /** Whatever is set up is cut first on its machine; two machines can be set up at once. */
     for (const [i, own] of [[0], [1], [0, 2], [1, 2]].entries()) {
-      const run = runOrder(all, USUAL_MINUTES, undefined, own);
+      const run = runOrder(all, USUAL_MINUTES, { standing: own });
       const orders = [...allOrders(all)].map((order) => from(own).of(order));
       expect([i, run.minutes]).toEqual([i, Math.min(...orders)]);
       expect(run.order.find((card) => card !== 2)).toBe(own[0]);
       expect(run.least).toBeLessThan(run.minutes + 1e-6);
     }
-    expect(runOrder(all, USUAL_MINUTES, undefined, [0]).minutes).toBeLessThan(runOrder(all, USUAL_MINUTES).minutes);
+    expect(runOrder(all, USUAL_MINUTES, { standing: [0] }).minutes).toBeLessThan(runOrder(all, USUAL_MINUTES).minutes);
     /** A fence that is moved within the card stands where the card begins: one move, its test cut, and the walk. */
     const [one] = all as [DraftCard];
     const moved = { ...one, setting: { ...one.setting!, places: new Map([['fence>cutter', [10, 30]], ['table>top', [20]]]) } }; // prettier-ignore

@@ -2,7 +2,8 @@ import type { Setup } from '../setups/index.ts';
 import type { Minutes, Shop } from '../tooling/index.ts';
 import { cardsFor, type DraftCard } from './cards.ts';
 import { Changes, type Changed } from './changes.ts';
-import { bestOrder, greedyOrder, plainOrder, tidied, wantedOrder } from './search.ts';
+import { sharperLeast, type Solver } from './program.ts';
+import { bestOrder, greedyOrder, plainOrder, Search, tidied, wantedOrder } from './search.ts';
 
 /** An order to cut in, and what it takes beside others, minutes of changing over. */
 export interface Run {
@@ -22,30 +23,64 @@ export interface Run {
 /** Exchanges that are tried while somebody waits for the plan: fewer where each takes longer. */
 const movesFor = (cards: number): number => Math.min(60_000, 1000 * cards, Math.round(6_000_000 / Math.max(1, cards)));
 
+/** What somebody has said about the order, each card by its place in the list. */
+export interface Wishes {
+  /** The order that somebody wants. */
+  readonly wanted?: readonly number[] | undefined;
+  /** Cards that are set up already, each on a machine of its own. */
+  readonly standing?: readonly number[];
+  /** A quick order that was found before. */
+  readonly found?: readonly number[] | undefined;
+}
+
 /**
  * A run order that keeps every hard rule: as somebody wants it, else one that takes few minutes, never more than joint
- * by joint. The same for the same job.
- * @param wanted places of cards in the order that somebody wants
- * @param standing places of cards that are set up already, each on a machine of its own
+ * by joint, nor than one that was found before. The same for the same job.
  */
-export function runOrder(
-  cards: readonly DraftCard[],
-  cost: Minutes,
-  wanted?: readonly number[],
-  standing: readonly number[] = [],
-): Run {
+export function runOrder(cards: readonly DraftCard[], cost: Minutes, { wanted, standing, found }: Wishes = {}): Run {
   const changes = new Changes(cards, cost, standing);
-  const found = tidied(cards, bestOrder(changes, cards, movesFor(cards.length)));
-  const order = wanted ? wantedOrder(cards, wanted, found) : found;
+  const quickest = quickestOf(changes, cards, found);
+  const order = wanted ? wantedOrder(cards, wanted, quickest) : quickest;
   return {
     order,
     minutes: changes.of(order),
     changed: changes.changedIn(order),
     plain: changes.of(plainOrder(cards)),
     least: changes.least(),
-    quickest: changes.of(found),
+    quickest: changes.of(quickest),
   };
 }
+
+/** The quicker of what is found while somebody waits and of what was found before. */
+function quickestOf(changes: Changes, cards: readonly DraftCard[], found?: readonly number[]): readonly number[] {
+  const now = tidied(cards, bestOrder(changes, cards, movesFor(cards.length)));
+  const before = found && tidied(cards, wantedOrder(cards, found, now));
+  return before && changes.of(before) < changes.of(now) - 1e-9 ? before : now;
+}
+
+/** A longer search for a quicker order, that begins from the quickest known and is as long as somebody lets it. */
+export function longerSearch(
+  cards: readonly DraftCard[],
+  cost: Minutes,
+  { standing, found }: Wishes,
+  moves: number,
+  seed: number,
+): Search {
+  const changes = new Changes(cards, cost, standing);
+  return new Search(changes, cards, quickestOf(changes, cards, found), moves, seed);
+}
+
+/** Minutes under which no order is, as sharp as a solver makes it. */
+export const leastBy = (solver: Solver, cards: readonly DraftCard[], cost: Minutes, standing: readonly number[] = []) =>
+  sharperLeast(solver, new Changes(cards, cost, standing), cards);
+
+/** What is changed for each card of an order. */
+export const changedIn = (
+  cards: readonly DraftCard[],
+  cost: Minutes,
+  order: readonly number[],
+  standing: readonly number[] = [],
+): Changed[] => new Changes(cards, cost, standing).changedIn(order);
 
 /** Change-over minutes of an order. */
 export const minutesOf = (cards: readonly DraftCard[], order: readonly number[], cost: Minutes): number =>

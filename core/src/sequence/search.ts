@@ -206,18 +206,45 @@ export function bestOrder(changes: Changes, cards: readonly DraftCard[], moves: 
     const { order, minutes } = descended(new Better(changes, cards, [...start]));
     return exactOrder(changes, cards, minutes, EXACT_STATES).order ?? order;
   }
-  const better = new Better(changes, cards, [...start]);
-  const random = numbers(seed);
-  let best = [...start];
-  let least = better.minutes;
-  const kin = kinOf(changes, n);
-  for (let move = 0; move < moves; move++) {
-    const warm = WARM * (1 - move / moves) ** 2;
-    const swap = random() < JOINING ? joining(better, kin, random) : anywhere(n, random);
-    if (swap) better.tries(swap, better.minutes + warm * random() ** 3 - SAME);
-    if (better.minutes < least - SAME) [best, least] = [[...better.order], better.minutes];
+  const search = new Search(changes, cards, start, moves, seed);
+  search.advance(moves);
+  return n <= SOME ? descended(new Better(changes, cards, [...search.best])).order : search.best;
+}
+
+/** A search for a quicker order that can be halted at any move: the same moves from the same start and seed, the same order. */
+export class Search {
+  best: readonly number[];
+  minutes: number;
+  tried = 0;
+  private readonly better: Better;
+  private readonly random: () => number;
+  private readonly kin: Kin;
+
+  /** @param start an order that keeps the rules, of two cards or more */
+  constructor(
+    changes: Changes,
+    cards: readonly DraftCard[],
+    start: readonly number[],
+    readonly moves: number,
+    seed: number,
+  ) {
+    this.better = new Better(changes, cards, [...start]);
+    this.best = start;
+    this.minutes = this.better.minutes;
+    this.random = numbers(seed);
+    this.kin = kinOf(changes, cards.length);
   }
-  return n <= SOME ? descended(new Better(changes, cards, best)).order : best;
+
+  /** Tries so many exchanges more, or as many as are left: at first it goes along with worse ones, and ever less. */
+  advance(count: number): void {
+    const { better, random, kin, moves } = this;
+    for (const end = Math.min(moves, this.tried + count); this.tried < end; this.tried++) {
+      const warm = WARM * (1 - this.tried / moves) ** 2;
+      const swap = random() < JOINING ? joining(better, kin, random) : anywhere(better.order.length, random);
+      if (swap) better.tries(swap, better.minutes + warm * random() ** 3 - SAME);
+      if (better.minutes < this.minutes - SAME) [this.best, this.minutes] = [[...better.order], better.minutes];
+    }
+  }
 }
 
 /** Short blocks mostly, and any length now and then. */

@@ -36,6 +36,8 @@ export const LIMITS = {
   device: 60,
   /** Cards of one job. */
   order: 20_000,
+  /** Exchanges that a search for an order tries. */
+  moves: 1_000_000_000,
 } as const;
 
 /** Text that can be stored and shown: no control characters, and no half of a character. */

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import {
   glueDays,
+  USUAL_WORKING,
   type Assembly,
   type AssemblyProblem,
   type AssemblyStage,
@@ -15,11 +16,10 @@ import { gearChanged } from '../app/gear.ts';
 import { lazyRoom } from '../app/lazyRoom.tsx';
 import { useAppDispatch } from '../app/store.ts';
 import { useAssembly } from '../app/useAssembly.ts';
-import { useKeptState } from '../app/useKeptState.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
-import { WorkingDays, WORKING_DAYS } from '../widgets/WorkingDays.tsx';
+import { WorkingDays } from '../widgets/WorkingDays.tsx';
 import { GluingFields } from './GluingFields.tsx';
 import { inTime } from './OrderRow.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
@@ -89,7 +89,7 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
               ))}
             </ul>
             {open && <Detail key={open.id} assembly={open} job={job} style={style} onDry={setDry} />}
-            <Days assemblies={assemblies} shop={shop} />
+            <Days assemblies={assemblies} job={job} shop={shop} />
           </>
         )}
       </section>
@@ -277,19 +277,19 @@ function StageWords({ stage, assembly, style }: { stage: AssemblyStage; assembly
 }
 
 /** The glue-ups of the whole job on working days. */
-function Days({ assemblies, shop }: { assemblies: readonly Assembly[]; shop: Shop }) {
-  const [kept, setKept] = useKeptState('kept.order', WORKING_DAYS);
-  const days = glueDays(assemblies, shop, Number(kept.hours) * 60);
+function Days({ assemblies, job, shop }: { assemblies: readonly Assembly[]; job: Job; shop: Shop }) {
+  const working = job.working ?? USUAL_WORKING;
+  const days = glueDays(assemblies, shop, working.hours * 60);
   const own = (id: string) => assemblies.find((one) => one.id === id)!;
   return (
     <>
       <h2 style={{ marginTop: 22 }}>Gluing up, day by day</h2>
-      <WorkingDays days={kept} onChange={setKept} />
+      <WorkingDays job={job} />
       <table className="sizes">
         <tbody>
           {days.map(({ lots, minutes }, i) => (
             <tr key={i}>
-              <td style={{ whiteSpace: 'nowrap', verticalAlign: 'top' }}>{dayName(i, kept.from)}</td>
+              <td style={{ whiteSpace: 'nowrap', verticalAlign: 'top' }}>{dayName(i, working.from)}</td>
               <td>
                 {lots.map(({ assembly, stage, glueUp, count }) => {
                   const { title, glueUps } = own(assembly).stages[stage]!;

@@ -2,19 +2,21 @@ import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type D
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { clockOf, daysOf, type Card, type Plan } from '@velk/core';
+import { clockOf, daysOf, USUAL_WORKING, type Card, type Plan } from '@velk/core';
 import { changed } from '../app/bench.ts';
-import { store, useAppDispatch, useAppSelector } from '../app/store.ts';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useKeptState } from '../app/useKeptState.ts';
 import { useOneStop } from '../app/useOneStop.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { lanesOf, RunLanes } from '../drawings/RunLanes.tsx';
 import { Choice } from '../widgets/Choice.tsx';
-import { WorkingDays, WORKING_DAYS } from '../widgets/WorkingDays.tsx';
+import { WorkingDays } from '../widgets/WorkingDays.tsx';
 import { MachinesFree } from './MachinesFree.tsx';
 import { roomOf } from './order.ts';
 import { DayHead, inTime, OrderRow } from './OrderRow.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
+import { OrderTotal } from './OrderTotal.tsx';
+import { LoosePins, PinField } from './Pins.tsx';
 import { useOwnOrder } from './useOwnOrder.ts';
 
 /** The order to cut in, as a list: every piece through a set-up before it is broken. */
@@ -61,14 +63,12 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
     (card) => (!machine || where(card) === machine) && (!sought || saidOf(card, basis).toLowerCase().includes(sought)),
   );
   const all = shown.length === cards.length;
-  const [kept, setKept] = useKeptState('kept.order', WORKING_DAYS);
-  const days = daysOf(cards, Number(kept.hours) * 60, basis.shop);
+  const working = job.working ?? USUAL_WORKING;
+  const days = daysOf(cards, working.hours * 60, basis.shop, new Map(Object.entries(plan.onDays)));
+  const [{ persons }, setWho] = useKeptState('kept.persons', { persons: '1' });
   const clock = useMemo(
-    () =>
-      Number(kept.persons) > 1
-        ? clockOf(cards, ({ setups }) => setups[0]!.machine ?? '', Number(kept.persons))
-        : undefined,
-    [cards, kept.persons],
+    () => (Number(persons) > 1 ? clockOf(cards, ({ setups }) => setups[0]!.machine ?? '', Number(persons)) : undefined),
+    [cards, persons],
   );
   /** By the card that is begun first on it; a day on which none is begun goes on with the last one. */
   const begins = new Map(days.flatMap((day, i) => day.parts.filter((p) => !p.goesOn).slice(0, 1).map((p) => [p.card, i] as const))); // prettier-ignore
@@ -102,7 +102,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
     <div className="sheet">
       <OrderTabs id={id} />
       <h1>Order of cutting</h1>
-      <Total plan={plan} />
+      <OrderTotal plan={plan} />
       <p className="noprint">
         <Link to={`/job/${id}/print`}>All cards, to print</Link>
       </p>
@@ -116,11 +116,12 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
           ))}
         </div>
       )}
+      <LoosePins plan={plan} job={job} />
       <MachinesFree job={job} shop={basis.shop} />
       {clock && (
         <p role="status">
-          {PERSONS[Number(kept.persons) - 1]} need about {inTime(clock.end)} from the first to the last, and can’t need
-          less than {inTime(clock.least)}: no machine does two things at once, and every rule is kept.
+          {PERSONS[Number(persons) - 1]} need about {inTime(clock.end)} from the first to the last, and can’t need less
+          than {inTime(clock.least)}: no machine does two things at once, and every rule is kept.
         </p>
       )}
       <RunLanes lanes={lanesOf(cards, where, clock?.timed)} onPick={goTo} />
@@ -145,11 +146,11 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
           />
           <Choice
             label="Who cuts"
-            value={kept.persons}
+            value={persons}
             options={PERSONS.map((label, i) => ({ value: String(i + 1), label: label.toLowerCase() }))}
-            onChange={(persons) => setKept({ ...kept, persons })}
+            onChange={(who) => setWho({ persons: who })}
           />
-          {!clock && <WorkingDays days={kept} onChange={setKept} />}
+          {!clock && <WorkingDays job={job} />}
           <span role="status" className="quiet">
             {all ? '' : `${shown.length} of ${cards.length}; all of them are needed to move one.`}
           </span>
@@ -188,9 +189,10 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
                     all &&
                     !clock &&
                     begins.has(card.id) && (
-                      <DayHead days={days} at={begins.get(card.id)!} number={number} from={kept.from} />
+                      <DayHead days={days} at={begins.get(card.id)!} number={number} from={working.from} />
                     )
                   }
+                  pin={<PinField card={card} cards={cards} job={job} />}
                   stands={standing.includes(card.id)}
                   onMove={(by) => move(card.id, i + by)}
                   onStands={(stands) => stand(card, stands)}
@@ -202,41 +204,6 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
       </DndContext>
     </div>
   );
-}
-
-/** Changing over in this order, beside what it could be; and the way back from an order of one’s own. */
-function Total({ plan }: { plan: Plan }) {
-  const dispatch = useAppDispatch();
-  const { job } = plan.basis;
-  const back = () => {
-    const now = store.getState().bench.now;
-    if (!now) return;
-    const { order: _, ...rest } = now;
-    dispatch(changed(rest));
-  };
-  return (
-    <p className="quiet" style={{ maxWidth: 760 }}>
-      {plan.cards.length} set-ups, about {Math.round(plan.minutes)} minutes of changing over
-      {job.order && ' in your order'}; {howGood(plan)} Cutting every piece takes one person about{' '}
-      {inTime(plan.cards.reduce((sum, card) => sum + card.cutting, 0))} more. Every piece goes through a set-up before
-      it is broken, and whatever was set begins with a test cut.
-      {job.standing && ' It begins from what is set up now.'}
-      {job.order && (
-        <>
-          {' '}
-          <button className="link" onClick={back}>
-            Back to the quickest found, {Math.round(plan.quickest)} minutes
-          </button>
-        </>
-      )}
-    </p>
-  );
-}
-
-/** What the order saves, and how far it could still be from the best. */
-function howGood({ minutes, plain, least }: Plan): string {
-  const saved = Math.abs(plain - minutes) > 0.5 ? `joint by joint it would be ${Math.round(plain)}` : 'joint by joint it would be as many'; // prettier-ignore
-  return minutes - least < 0.5 ? `${saved}, and no order takes less.` : `${saved}, and no order takes under ${Math.round(least)}.`; // prettier-ignore
 }
 
 const PERSONS = ['One person', 'Two persons', 'Three persons'] as const;

@@ -20,6 +20,7 @@ export function OrderRow({
   barred,
   held,
   stands,
+  pin,
   day,
   onMove,
   onStands,
@@ -37,6 +38,8 @@ export function OrderRow({
   held: boolean;
   /** Its machine is set up for it now. */
   stands: boolean;
+  /** Where somebody wants it. */
+  pin: ReactNode;
   /** What stands above it, where a working day begins with it. */
   day: ReactNode;
   onMove: (by: 1 | -1) => void;
@@ -118,6 +121,7 @@ export function OrderRow({
             set up now
           </label>
         )}
+        {pin}
       </span>
     </li>
   );
@@ -141,12 +145,14 @@ export function DayHead({
   /** Days before it on which nothing is begun have no row of their own. */
   const from = days.slice(0, at).findLastIndex((day) => day.parts.some((part) => !part.goesOn)) + 1;
   const title =
-    from < at ? `${dayName(from, first)} to ${dayName(at, first).replace(/^Day/, 'day')}` : dayName(at, first);
+    from < at && parts.length
+      ? `${dayName(from, first)} to ${dayName(at, first).replace(/^Day/, 'day')}`
+      : dayName(at, first);
   return (
     <div className="dayhead">
       <h2>{title}</h2>
       <span className="quiet">
-        {inTime(minutes)}
+        {parts.length ? inTime(minutes) : 'nothing: all else waits for a card that is pinned to a later day'}
         {goesOn?.goesOn && `; begins with the rest of ${number.get(goesOn.card)}, ${inTime(goesOn.minutes)}`}
         {fetch.length > 0 && `; fetch ${fetch.join(', ')}`}
       </span>

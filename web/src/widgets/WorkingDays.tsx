@@ -1,30 +1,27 @@
+import { USUAL_WORKING, type Job, type Working } from '@velk/core';
+import { changed } from '../app/bench.ts';
+import { useAppDispatch } from '../app/store.ts';
 import { Choice } from './Choice.tsx';
-
-/** How long a working day is, and which is the first, as yyyy-mm-dd; empty while nobody has said. */
-export interface Days {
-  readonly hours: string;
-  readonly from: string;
-  /** Who cuts: one, or several at once. */
-  readonly persons: string;
-}
-
-export const WORKING_DAYS: Days = { hours: '8', from: '', persons: '1' };
 
 const HOURS = ['4', '5', '6', '7', '8', '9', '10'] as const;
 
-/** The working days of a run: their length and the date of the first. */
-export function WorkingDays({ days, onChange }: { days: Days; onChange: (days: Days) => void }) {
+/** The working days of a job: their length and the date of the first. */
+export function WorkingDays({ job }: { job: Job }) {
+  const dispatch = useAppDispatch();
+  const working = job.working ?? USUAL_WORKING;
+  const set = (own: Partial<Working>) => dispatch(changed({ ...job, working: { ...working, ...own } }));
+  const hours = String(working.hours);
   return (
     <span style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
       <Choice
         label="Hours a day"
-        value={days.hours}
-        options={HOURS.map((value) => ({ value, label: `days of ${value} h` }))}
-        onChange={(hours) => onChange({ ...days, hours })}
+        value={hours}
+        options={[...new Set([...HOURS, hours])].map((value) => ({ value, label: `days of ${value} h` }))}
+        onChange={(own) => set({ hours: Number(own) })}
       />
       <label>
         <span className="quiet">first on </span>
-        <input type="date" value={days.from} onChange={(e) => onChange({ ...days, from: e.target.value })} />
+        <input type="date" value={working.from} onChange={(e) => set({ from: e.target.value })} />
       </label>
     </span>
   );

@@ -6,6 +6,7 @@ import type {
   Joint,
   JointPlan,
   Members,
+  OrderSearch,
   Pair,
   Plan,
   Reading,
@@ -34,6 +35,13 @@ export interface Asks {
   readonly readings: {
     readonly asks: { job: Job; shop: Shop; cards: string };
     readonly answers: { readings: Readonly<Record<string, readonly Reading[]>> };
+  };
+  /** Minutes under which no order is, by a solver; nothing where it doesn’t get there. */
+  readonly least: { readonly asks: { job: Job; shop: Shop }; readonly answers: { least: number | undefined } };
+  /** A longer search for a quicker order tells again and again how far it is. */
+  readonly search: {
+    readonly asks: { job: Job; shop: Shop; moves: number; seed: number };
+    readonly answers: { best: ReturnType<OrderSearch['best']> };
   };
   readonly cutList: { readonly asks: { job: Job; shop: Shop }; readonly answers: { list: CutList } };
   /** Without the joints of which something is impossible; `unsound` has their ids, a line each. */

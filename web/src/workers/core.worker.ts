@@ -2,6 +2,8 @@ import {
   assemblyPlan,
   cutList,
   kindOf,
+  leastMinutes,
+  orderSearch,
   pairOf,
   planToProve,
   readingsOf,
@@ -24,7 +26,13 @@ const cards = new Teller(nameOfCard);
 /** The solid modeller is fetched only where something is cut. */
 const modeller = () => import('./modeller.ts').then((module) => module.modeller);
 
-/** The newest question of proofs, and the joint that is looked at: a newer one counts at once. */
+const solver = () => import('./solver.ts').then((module) => module.solver);
+
+/** A search says so often how far it is, ms, and looks at the clock after so many moves. */
+const TELL_EVERY = 150;
+const CHUNK = 1000;
+
+/** The newest question of proofs or of a search, and the joint that is looked at: a newer one counts at once. */
 const newest: { id: number; first: string | null } = { id: 0, first: null };
 
 /** Everything that is reckoned, in one place: figures and order, ways, proofs, solids. None of it on the page. */
@@ -42,6 +50,23 @@ async function answer(question: Question): Promise<object | undefined> {
       const ids = new Set(question.cards.split('\n'));
       const wanted = plan.cards.filter(({ id }) => ids.has(id));
       return { readings: Object.fromEntries(wanted.map((card) => [card.id, readingsOf(cut, card, plan)])) };
+    }
+    case 'least':
+      return { least: leastMinutes(question.job, question.shop, await solver(), drafts) };
+    case 'search': {
+      const { id, job, shop, ...how } = question;
+      newest.id = id;
+      const search = orderSearch(job, shop, how, drafts);
+      for (let done = !search; !done;) {
+        const told = performance.now();
+        while (performance.now() - told < TELL_EVERY) search!.advance(CHUNK);
+        const best = search!.best();
+        self.postMessage({ ask: 'search', id, best });
+        /** Here a stop is heard. */
+        await new Promise((resolve) => setTimeout(resolve));
+        done = newest.id !== id || best.tried >= how.moves;
+      }
+      return undefined;
     }
     case 'cutList':
       return { list: cutList(question.job, question.shop) };

@@ -1,0 +1,167 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import loadHighs from 'highs';
+import { describe, expect, it } from 'vitest';
+import type { Job, JobFile, Pin } from '../exchange/index.ts';
+import { createSolver } from '../sequence/index.ts';
+import { daysOf } from './days.ts';
+import { leastMinutes, orderSearch, planJob, type Plan } from './plan.ts';
+
+const { job, shop } = JSON.parse(readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8')) as JobFile; // prettier-ignore
+const plain = planJob(job, shop);
+const ids = plain.cards.map(({ id }) => id);
+const with_ = (own: Partial<Job>): Plan => planJob({ ...job, ...own }, shop);
+const pinned = (...pins: Pin[]): Plan => with_({ pins });
+const placesIn = ({ cards }: Plan) => new Map(cards.map(({ id }, i) => [id, i]));
+
+/** What each card waits for, through others too, by the rules of the trade alone. */
+const rules = new Map(plain.cards.map(({ id, after }) => [id, after.map(({ card }) => card)]));
+const needs = (id: string): Set<string> => new Set(rules.get(id)!.flatMap((before) => [before, ...needs(before)]));
+
+/** The number of the day, from 0, on which each card is begun, counted from the plan’s own minutes. */
+function begunOn(plan: Plan, hours: number): Map<string, number> {
+  const begun = new Map<string, number>();
+  const days = daysOf(plan.cards, hours * 60, shop, new Map(Object.entries(plan.onDays)));
+  days.forEach(({ parts }, i) => parts.forEach((part) => part.goesOn || begun.set(part.card, i)));
+  return begun;
+}
+
+const keepsRules = (plan: Plan): boolean => {
+  const place = placesIn(plan);
+  return [...rules].every(([id, before]) => before.every((own) => place.get(own)! < place.get(id)!));
+};
+
+describe('a pin', () => {
+  it('to the begin, the end or before another is kept for every card, with what it needs before it and no rule broken', () => {
+    const one = fc.constantFrom(...ids);
+    fc.assert(
+      fc.property(one, one, one, (first, last, third) => {
+        fc.pre(new Set([first, last, third]).size === 3 && !needs(first).has(last));
+        const plan = pinned({ id: first, place: 'first' }, { id: last, place: 'last' });
+        const place = placesIn(plan);
+        expect([plan.circle, plan.loose, keepsRules(plan)]).toEqual([undefined, [], true]);
+        expect(place.get(first)).toBe(needs(first).size);
+        const later = ids.filter((id) => needs(id).has(last)).length;
+        expect(place.get(last)).toBe(ids.length - 1 - later);
+        expect(plan.quickest).toBeGreaterThanOrEqual(plain.least - 1e-9);
+        if (needs(third).has(last)) return;
+        const before = placesIn(pinned({ id: third, before: last }));
+        expect(before.get(third)).toBeLessThan(before.get(last)!);
+      }),
+      { seed: 4, numRuns: 12 },
+    );
+  });
+
+  it('says which wish it follows, at the cards that wait for it', () => {
+    const last = ids.at(-1)!;
+    const plan = pinned({ id: last, before: ids.find((id) => !needs(last).has(id) && id !== last)! });
+    const words = plan.cards.flatMap(({ after }) => after.filter(({ card }) => card === last).map(({ rule }) => rule));
+    expect(words).toEqual(['You wanted the one before the other.']);
+  });
+
+  it('that contradicts a rule or another pin is quoted with it, as the shortest circle', () => {
+    const [then, [first]] = [...rules].find(([, before]) => before.length)! as [string, string[]];
+    const { circle, hasErrors } = pinned({ id: then, before: first! });
+    expect(hasErrors).toBe(true);
+    expect(circle!.map(({ card }) => card).sort()).toEqual([first, then].sort());
+    expect(circle!.map(({ rule }) => rule)).toContain('You wanted the one before the other.');
+    const [a, b] = ids.filter((id) => !rules.get(id)!.length) as [string, string];
+    expect(pinned({ id: a, before: b }, { id: b, before: a }).circle).toHaveLength(2);
+  });
+
+  it('of a card that is gone, or to no day to work on, says so and changes nothing', () => {
+    const [a] = ids as [string];
+    const day = (on: string, from: string) => with_({ pins: [{ id: a, day: on }], working: { hours: 8, from } });
+    const plans = [
+      pinned({ id: 'gone', place: 'first' }),
+      pinned({ id: a, before: 'gone' }),
+      day('2027-03-15', ''),
+      day('2027-03-13', '2027-03-10'),
+      day('2027-03-09', '2027-03-10'),
+      day('2027-02-30', '2027-02-10'),
+    ];
+    expect(plans.map(({ loose }) => loose.map(({ why }) => why))).toEqual([
+      ['The set-up that it is for is no longer in the job.'],
+      ['The set-up that it is to come before is no longer in the job.'],
+      ['Say which working day is the first.'],
+      ['2027-03-13 is on a weekend.'],
+      ['2027-03-09 is before the first working day, 2027-03-10.'],
+      ['There is no 2027-02-30.'],
+    ]);
+    for (const plan of plans) expect(plan.cards.map(({ id }) => id)).toEqual(ids);
+  });
+
+  it('to a day begins the card on it, with nothing broken and every other pin kept, or says from when it could', () => {
+    /** 2027-03-13 is a Saturday: the first working day is the 15th, a Monday; a week and weekends lie between. */
+    const dates = ['2027-03-15', '2027-03-16', '2027-03-19', '2027-03-22', '2027-03-24'];
+    const nth = [0, 1, 4, 5, 7];
+    const one = fc.constantFrom(...ids);
+    const at = fc.nat(dates.length - 1);
+    let [kept, late] = [0, 0];
+    fc.assert(
+      fc.property(one, at, one, at, fc.constantFrom(3, 5, 8), (a, dayA, b, dayB, hours) => {
+        fc.pre(a !== b);
+        const pins = [{ id: a, day: dates[dayA]! }, { id: b, day: dates[dayB]! }]; // prettier-ignore
+        const plan = with_({ pins, working: { hours, from: '2027-03-13' } });
+        const begun = begunOn(plan, hours);
+        expect([keepsRules(plan), plan.circle]).toEqual([true, undefined]);
+        expect(plan.minutes).toBeCloseTo(plan.cards.reduce((sum, own) => sum + own.change.minutes, 0), 6); // prettier-ignore
+        for (const [id, day] of [
+          [a, nth[dayA]!],
+          [b, nth[dayB]!],
+        ] as const) {
+          // prettier-ignore
+          const loose = plan.loose.find((own) => own.id === id);
+          if (loose) late++;
+          else expect([id, begun.get(id)]).toEqual([id, day]);
+          if (!loose) kept++;
+          const from = /until day (\d+)/.exec(loose?.why ?? '');
+          if (from) expect(Number(from[1]) - 1).toBeGreaterThan(day);
+        }
+      }),
+      { seed: 6, numRuns: 40 },
+    );
+    expect([kept > 25, late > 3]).toEqual([true, true]);
+  });
+
+  it('to a day that nothing else reaches leaves the days before it empty', () => {
+    const last = ids.at(-1)!;
+    const plan = with_({ pins: [{ id: last, day: '2027-04-30' }], working: { hours: 8, from: '2027-03-15' } });
+    const days = daysOf(plan.cards, 480, shop, new Map(Object.entries(plan.onDays)));
+    expect([plan.loose, begunOn(plan, 8).get(last)]).toEqual([[], 34]);
+    expect(days.filter(({ parts }) => !parts.length).length).toBeGreaterThan(10);
+  });
+});
+
+describe('a longer search', () => {
+  it('finds the same with the same seed, never a slower one, and the plan that keeps it is as quick', () => {
+    const found = [1, 1, 2].map((seed) => {
+      const search = orderSearch(job, shop, { moves: 40_000, seed })!;
+      search.advance(15_000);
+      const half = search.best();
+      search.advance(60_000);
+      return [half, search.best()] as const;
+    });
+    expect(found[1]).toEqual(found[0]);
+    for (const [half, { minutes, tried, cards }] of found) {
+      expect([half.tried, tried]).toEqual([15_000, 40_000]);
+      expect([minutes <= half.minutes, half.minutes <= plain.quickest]).toEqual([true, true]);
+      const kept = with_({ found: { cards, moves: tried, seed: 1 } });
+      expect(kept.minutes).toBeCloseTo(minutes, 6);
+      expect(keepsRules(kept)).toBe(true);
+    }
+  });
+
+  it('is where a plan begins only as far as its cards are still there and it is the quicker one', () => {
+    const slow = { cards: [...ids].reverse(), moves: 1, seed: 1 };
+    expect(with_({ found: slow }).cards.map(({ id }) => id)).toEqual(ids);
+    expect(with_({ found: { ...slow, cards: ['gone', ...ids.slice(3)] } }).minutes).toBe(plain.minutes);
+  });
+
+  it('has a bound by a solver that lies between the one known at once and what is found', async () => {
+    const least = leastMinutes(job, shop, createSolver(await loadHighs()))!;
+    expect(least).toBeLessThanOrEqual(plain.minutes);
+    expect(least).toBeGreaterThan(plain.least + 5);
+    expect(leastMinutes(job, shop, () => undefined)).toBeUndefined();
+  });
+});

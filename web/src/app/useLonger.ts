@@ -1,0 +1,74 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Plan } from '@velk/core';
+import { startCore, type Answer, type Asks } from '../workers/asking.ts';
+import { changed } from './bench.ts';
+import { store, useAppDispatch } from './store.ts';
+
+/** So many exchanges are tried in all. */
+const MOVES = 3_000_000;
+
+type Best = Asks['search']['answers']['best'];
+
+/** A longer search for a quicker order of a plan: how far it is, and what came of the last one. */
+export interface Longer {
+  readonly running: { readonly share: number; readonly minutes: number } | null;
+  readonly came: string;
+  readonly start: () => void;
+  readonly stop: () => void;
+}
+
+/**
+ * Looks on for a quicker order in a worker of its own. One that is found is kept in the job, with the moves and the seed that
+ * led to it, and is where the next search begins. Whatever else is changed meanwhile stops it.
+ */
+export function useLonger({ basis, quickest }: Plan): Longer {
+  const dispatch = useAppDispatch();
+  const worker = useRef<Worker | null>(null);
+  const best = useRef<Best | null>(null);
+  const [running, setRunning] = useState<Longer['running']>(null);
+  const [came, setCame] = useState('');
+  const seed = 1 + (basis.job.found?.seed ?? 0);
+
+  const halt = () => {
+    worker.current?.terminate();
+    worker.current = null;
+    setRunning(null);
+  };
+  useEffect(
+    () => () => {
+      if (worker.current) setCame('The job was changed meanwhile.');
+      halt();
+    },
+    [basis],
+  );
+
+  const stop = () => {
+    const found = best.current;
+    halt();
+    const job = store.getState().bench.now;
+    if (!found || job !== basis.job) return;
+    if (found.minutes > quickest - 1e-6) return setCame('None quicker was found.');
+    setCame(`One was found that takes ${Math.round(quickest - found.minutes)} minutes less.`);
+    dispatch(changed({ ...job, found: { cards: found.cards, moves: found.tried, seed } }));
+  };
+  const start = () => {
+    halt();
+    setCame('');
+    best.current = null;
+    setRunning({ share: 0, minutes: quickest });
+    const own = startCore();
+    worker.current = own;
+    own.onmessage = ({ data }: MessageEvent<Answer<Asks['search']['answers']>>) => {
+      if (worker.current !== own) return;
+      if (!data.best) {
+        halt();
+        return setCame(`It could not be looked for: ${data.error ?? 'the answer was lost'}.`);
+      }
+      best.current = data.best;
+      setRunning({ share: data.best.tried / MOVES, minutes: data.best.minutes });
+      if (data.best.tried >= MOVES) stop();
+    };
+    own.postMessage({ ask: 'search', id: 1, ...basis, moves: MOVES, seed });
+  };
+  return { running, came, start, stop };
+}
