@@ -92,6 +92,7 @@ async function open(path: string): Promise<JobFile> {
 function pieceLines(plan: Plan, style: LengthStyle): string[] {
   return [
     ...(plan.circle ?? []).map(({ card, rule }) => `No order keeps this rule with the others: ${rule} (${card})`),
+    ...plan.loose.map(({ id, why }) => `Look: the pin of ${id} is not kept: ${why}`),
     ...notesOnPieces(plan.pieces ?? [], plan).map(({ level, words }) => `${level === 'error' ? 'Wrong' : 'Look'}: ${speak(words, style)}`), // prettier-ignore
   ];
 }

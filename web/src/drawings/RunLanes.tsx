@@ -33,10 +33,49 @@ export function lanesOf(cards: readonly Card[], nameOf: (card: Card) => string, 
   return [...lanes].map(([name, blocks]) => ({ name, blocks }));
 }
 
+type Block = Lane['blocks'][number];
+
+const endOf = ({ start, setting, cutting }: Block): number => start + setting + cutting;
+
+/**
+ * The farthest card of its lane that a card is moved past when it is let go at this minute; nothing where it passes none.
+ * @param blocks of the lane, in their order
+ */
+export function passedIn(blocks: readonly Block[], card: string, at: number): string | undefined {
+  const own = blocks.findIndex((block) => block.card === card);
+  const middle = (block: Block) => (block.start + endOf(block)) / 2;
+  const after = blocks.slice(own + 1).findLast((block) => middle(block) < at);
+  return (after ?? blocks.slice(0, own).find((block) => middle(block) > at))?.card;
+}
+
+/** A block that is held: since where, and how far it is carried, px. */
+interface Held {
+  readonly block: Block;
+  readonly from: number;
+  readonly by: number;
+}
+
+/** A pointer that goes no farther than this presses, px. */
+const STILL = 5;
+
 /** The run along time, a lane for each machine: where it is set, where it cuts, and how often one comes back to it. */
-export function RunLanes({ lanes, onPick }: { lanes: readonly Lane[]; onPick: (card: string) => void }) {
+export function RunLanes({
+  lanes,
+  onPick,
+  onPast,
+  roomOf,
+}: {
+  lanes: readonly Lane[];
+  onPick: (card: string) => void;
+  /** A card is carried past another of its lane. */
+  onPast: (card: string, passed: string) => void;
+  /** The first and the last card of those among which one can go. */
+  roomOf: (card: string) => readonly [string, string];
+}) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const [over, setOver] = useState('');
+  const [held, setHeld] = useState<Held | null>(null);
+  const carried = held && Math.abs(held.by) > STILL ? held : null;
   const persons = 1 + Math.max(0, ...lanes.flatMap(({ blocks }) => blocks.map((b) => b.person)));
   const end = Math.max(1, ...lanes.flatMap(({ blocks }) => blocks.map((b) => b.start + b.setting + b.cutting)));
   const room = Math.max(120, width - NAMES - 8);
@@ -44,6 +83,17 @@ export function RunLanes({ lanes, onPick }: { lanes: readonly Lane[]; onPick: (c
   const step = HOURS.find((hours) => px(hours * 60) > APART) ?? HOURS.at(-1)!;
   const ticks = Array.from({ length: Math.floor(end / 60 / step) + 1 }, (_, i) => i * step);
   const foot = lanes.length * LANE;
+  const drop = (blocks: readonly Block[]) => {
+    setHeld(null);
+    if (!held) return;
+    const { block, by } = held;
+    if (!carried) return onPick(block.card);
+    const middle = (block.start + endOf(block)) / 2;
+    const passed = passedIn(blocks, block.card, middle + (by / room) * end);
+    if (passed) onPast(block.card, passed);
+  };
+  const all = lanes.flatMap(({ blocks }) => blocks);
+  const [first, last] = carried ? roomOf(carried.block.card).map((card) => all.find((own) => own.card === card)!) : [];
   return (
     <div ref={ref} className="lanes noprint">
       <svg
@@ -53,6 +103,16 @@ export function RunLanes({ lanes, onPick }: { lanes: readonly Lane[]; onPick: (c
         preserveAspectRatio="xMinYMin"
         aria-hidden
       >
+        {first && last && (
+          <rect
+            className="room"
+            x={NAMES + px(first.start)}
+            width={px(endOf(last) - first.start)}
+            height={foot}
+            fill="var(--steel)"
+            opacity={0.18}
+          />
+        )}
         {ticks.map((hours) => (
           <g key={hours} transform={`translate(${NAMES + px(hours * 60)} 0)`}>
             <path d={`M0 0V${foot + 4}`} stroke="var(--line)" />
@@ -72,44 +132,56 @@ export function RunLanes({ lanes, onPick }: { lanes: readonly Lane[]; onPick: (c
               {name.length > 27 ? `${name.slice(0, 26)}…` : name}
             </text>
             <path d={`M${NAMES} ${LANE - 3}h${room}`} stroke="var(--line)" strokeWidth={0.6} />
-            {blocks.map(({ card, title, start, person, setting, cutting }) => (
-              <g
-                key={card}
-                transform={`translate(${NAMES + px(start)} 4)`}
-                style={{ cursor: 'pointer' }}
-                onClick={() => onPick(card)}
-                onPointerEnter={() =>
-                  setOver(
-                    `${name}: ${title}, set in ${Math.round(setting)} min, cut in ${Math.round(cutting)}${persons > 1 ? `, person ${person + 1}` : ''}`,
-                  )
-                }
-                onPointerLeave={() => setOver('')}
-              >
-                <rect width={px(setting)} height={LANE - 8} fill="var(--steel)" />
-                <rect
-                  x={px(setting)}
-                  width={Math.max(0.8, px(cutting))}
-                  height={LANE - 8}
-                  fill="var(--wood)"
-                  stroke="var(--wood-ink)"
-                  strokeWidth={0.6}
-                />
-                {/* The second person's cards are told apart by a line along them, not by colour. */}
-                {person > 0 && (
-                  <path
-                    d={`M${px(setting)} ${(LANE - 8) / 2}h${px(cutting)}`}
+            {blocks.map((block) => {
+              const { card, title, start, person, setting, cutting } = block;
+              const by = carried?.block.card === card ? carried.by : 0;
+              return (
+                <g
+                  key={card}
+                  transform={`translate(${NAMES + px(start) + by} 4)`}
+                  style={{ cursor: 'pointer', touchAction: 'pan-y' }}
+                  onPointerDown={(e) => {
+                    e.currentTarget.setPointerCapture(e.pointerId);
+                    setHeld({ block, from: e.clientX, by: 0 });
+                  }}
+                  onPointerMove={({ clientX }) =>
+                    held?.block.card === card && setHeld({ ...held, by: clientX - held.from })
+                  }
+                  onPointerUp={() => drop(blocks)}
+                  onPointerCancel={() => setHeld(null)}
+                  onPointerEnter={() =>
+                    setOver(
+                      `${name}: ${title}, set in ${Math.round(setting)} min, cut in ${Math.round(cutting)}${persons > 1 ? `, person ${person + 1}` : ''}`,
+                    )
+                  }
+                  onPointerLeave={() => setOver('')}
+                >
+                  <rect width={px(setting)} height={LANE - 8} fill="var(--steel)" />
+                  <rect
+                    x={px(setting)}
+                    width={Math.max(0.8, px(cutting))}
+                    height={LANE - 8}
+                    fill="var(--wood)"
                     stroke="var(--wood-ink)"
-                    strokeWidth={person * 1.4}
+                    strokeWidth={0.6}
                   />
-                )}{' '}
-                {/* prettier-ignore */}
-              </g>
-            ))}
+                  {/* The second person's cards are told apart by a line along them, not by colour. */}
+                  {person > 0 && (
+                    <path
+                      d={`M${px(setting)} ${(LANE - 8) / 2}h${px(cutting)}`}
+                      stroke="var(--wood-ink)"
+                      strokeWidth={person * 1.4}
+                    />
+                  )}
+                </g>
+              );
+            })}
           </g>
         ))}
       </svg>
       <p className="quiet" style={{ minHeight: 22, fontSize: 14.5 }}>
-        {over || 'Grey: setting and the test cut. Wood: cutting every piece. A press leads to the set-up.'}
+        {over ||
+          'Grey: setting and the test cut. Wood: cutting every piece. A press leads to the set-up; one that is drawn along goes past those of its machine.'}
         {!over && persons > 1 && ' Lined: the second person; a bolder line, the third.'}
       </p>
     </div>

@@ -124,7 +124,15 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
           than {inTime(clock.least)}: no machine does two things at once, and every rule is kept.
         </p>
       )}
-      <RunLanes lanes={lanesOf(cards, where, clock?.timed)} onPick={goTo} />
+      <RunLanes
+        lanes={lanesOf(cards, where, clock?.timed)}
+        onPick={goTo}
+        onPast={(card, passed) => move(card, number.get(passed)! - 1, false)}
+        roomOf={(card) => {
+          const { from, to } = roomOf(cards, card);
+          return [cards[from]!.id, cards[to]!.id];
+        }}
+      />
       {cards.length > LONG && (
         <p className="noprint" style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
           <span className="field" style={{ flex: '0 1 300px' }}>

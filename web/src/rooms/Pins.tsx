@@ -37,7 +37,7 @@ export function PinField({ card: { id }, cards, job }: { card: Card; cards: read
     else pinTo(id, value ? { id, before: value.slice('before '.length) } : undefined);
   };
   return (
-    <span className="noprint" style={{ display: 'block' }}>
+    <span className="pin noprint">
       <Choice
         label={`Where set-up ${at + 1} is wanted`}
         value={told(pin)}

@@ -19,7 +19,8 @@ export function useOwnOrder(plan: Plan, list: RefObject<HTMLElement | null>) {
     row?.querySelector<HTMLElement>('.n')?.focus();
     moved.current = null;
   }, [cards, list]);
-  const move = (id: string, to: number): void => {
+  /** @param follow its row comes into view and takes the focus */
+  const move = (id: string, to: number, follow = true): void => {
     const found = movedTo(cards, id, to);
     if (!('cards' in found)) {
       const { number, first, rule } = found;
@@ -27,7 +28,7 @@ export function useOwnOrder(plan: Plan, list: RefObject<HTMLElement | null>) {
     }
     setRefused(null);
     if (found.cards.every((card, i) => card === cards[i])) return;
-    moved.current = id;
+    moved.current = follow ? id : null;
     setWaiting({ of: plan, cards: found.cards });
     const job = store.getState().bench.now;
     if (job) dispatch(changed({ ...job, order: found.cards.map((card) => card.id) }));
