@@ -4,6 +4,7 @@ const ORDER = [
   'solids',
   'stock',
   'tooling',
+  'shapes',
   'joints',
   'setups',
   'machines',

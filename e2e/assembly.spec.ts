@@ -72,3 +72,40 @@ test('tasks on parts: one line for each setting, left out and brought back, kept
   await expect(planed.getByText('Shuttle table')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Left out' })).toHaveCount(0);
 });
+
+test('a part is shaped: proposed, put right at its field, proved, together with its like, kept over a reload', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'order');
+  await page.getByRole('link', { name: 'Before and after' }).click();
+  const shaping = page.getByRole('region', { name: 'Shaping', exact: true });
+  const add = async (part: string, kind: string) => {
+    await page.getByLabel('What is shaped').selectOption({ label: part });
+    await page.getByLabel('To what').selectOption({ label: kind });
+    await page.getByRole('button', { name: 'Shape it' }).click();
+  };
+  await add('Foot', 'Taper');
+  const taper = shaping.getByRole('region', { name: 'Taper: Foot' });
+  await expect(taper.getByText('Offset of the jig at its far end')).toBeVisible();
+  await expect(taper.getByText(/^Proved: set so, the machine leaves the piece/)).toBeVisible();
+  /** Wider than the part: refused at its field, nothing else is lost. */
+  const foot = taper.getByLabel(/^Foot, width of the foot/);
+  await foot.fill('400');
+  await expect(taper.getByText(/the foot of 400.0\smm must be narrower than the part/)).toBeVisible();
+  await expect(taper.getByText('Offset of the jig at its far end')).toHaveCount(0);
+  await foot.fill('32');
+  await expect(taper.getByText('Offset of the jig at its far end')).toBeVisible();
+
+  await add('Cross rail', 'Rounded edges');
+  await add('Base rail', 'Rounded edges');
+  const round = shaping.getByRole('region', { name: 'Rounded edges: Cross rail, Base rail' });
+  await expect(round.getByText(/^Proved/)).toHaveCount(2);
+  await round.getByLabel(/^Cross rail, radius/).fill('5');
+  await expect(shaping.getByRole('region', { name: 'Rounded edges: Cross rail', exact: true })).toBeVisible();
+  await shaping.getByRole('button', { name: 'Rounded edges of Base rail: remove' }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(shaping.getByRole('region', { name: /^Rounded edges/ })).toHaveCount(1);
+  await expect(shaping.getByRole('img', { name: /^Foot, seen on to the face/ })).toBeVisible();
+});

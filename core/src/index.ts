@@ -2,6 +2,7 @@ export * from './units/index.ts';
 export * from './solids/index.ts';
 export * from './stock/index.ts';
 export * from './tooling/index.ts';
+export * from './shapes/index.ts';
 export * from './joints/index.ts';
 export * from './setups/index.ts';
 export * from './machines/index.ts';
@@ -21,7 +22,7 @@ export {
   type LayoutLine,
 } from './jobwide/index.ts';
 export * from './cutlist/index.ts';
-export { TASK_KINDS, tasksOf, type Task, type TaskKind } from './tasks/index.ts';
+export { shapingOf, TASK_KINDS, tasksOf, withoutPart, type Shaping, type Task, type TaskKind } from './tasks/index.ts';
 export {
   assemblyPlan,
   glueDays,

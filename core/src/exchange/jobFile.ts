@@ -1,4 +1,4 @@
-import type { Board, Part, Sawing } from '../stock/index.ts';
+import type { Board, Part, Sawing, Shape } from '../stock/index.ts';
 import type { Seasons } from '../simulate/index.ts';
 import type { Schools, Shop } from '../tooling/index.ts';
 
@@ -86,6 +86,8 @@ export interface Job {
   readonly sawing?: Sawing;
   /** Tasks beside the joints that are left out, by kind, or by kind and part: `rest`, `horns/post`. */
   readonly skipped?: readonly string[];
+  /** What parts are shaped to beside their joints. */
+  readonly shapes?: readonly Shape[];
   /** Tools of the chest that are not free for it, by id. */
   readonly away?: readonly string[];
   /** Cards that machines are set up for now, by id, one for a machine: the run begins from there. */

@@ -36,7 +36,9 @@ export function merged<T>(base: T, mine: T, theirs: T, pick: (place: string) => 
     if (was === own || equal(was, own)) return other;
     if (isPlain(own) && isPlain(other) && isPlain(was) && own['kind'] === other['kind'])
       return fields(path, was, own, other);
-    if (isList(was) && isList(own) && isList(other)) return records(path, was, own, other);
+    /** A list that both began holds what either put there. */
+    const first = was ?? [];
+    if (isList(first) && isList(own) && isList(other)) return records(path, first, own, other);
     disagreements.push({ path, mine: own, theirs: other });
     return pick(path.join('/')) === 'mine' ? own : other;
   };
@@ -78,10 +80,11 @@ function idsInOrder(was: readonly Item[], own: readonly Item[], other: readonly 
   return order;
 }
 
-/** As `merged`, for jobs: what both added stays apart, and a joint that is kept keeps its parts. */
+/** As `merged`, for jobs: what both added stays apart, and what is kept, a joint or a shape, keeps its parts. */
 export function mergedJobs(base: Job, mine: Job, theirs: Job, pick?: (place: string) => Whose): Merged<Job> {
   const parts = renaming(base.parts, mine.parts, theirs.parts);
   const joints = renaming(base.joints, mine.joints, theirs.joints);
+  const shapes = renaming(base.shapes ?? [], mine.shapes ?? [], theirs.shapes ?? []);
   const half = <H extends { readonly part: string }>(own: H): H => ({ ...own, part: parts(own.part) });
   const apart: Job = {
     ...mine,
@@ -91,9 +94,16 @@ export function mergedJobs(base: Job, mine: Job, theirs: Job, pick?: (place: str
       const same = parts(own.tenoned.part) === own.tenoned.part && parts(own.mortised.part) === own.mortised.part;
       return same ? own : { ...own, tenoned: half(own.tenoned), mortised: half(own.mortised) };
     }),
+    ...(mine.shapes && {
+      shapes: mine.shapes.map((shape) => {
+        const own = withId(shape, shapes(shape.id));
+        return parts(own.part) === own.part ? own : half(own);
+      }),
+    }),
   };
   const { value, disagreements } = merged(base, apart, theirs, pick);
-  const used = value.joints.flatMap(({ tenoned, mortised }) => [tenoned.part, mortised.part]);
+  const joined = value.joints.flatMap(({ tenoned, mortised }) => [tenoned.part, mortised.part]);
+  const used = [...joined, ...(value.shapes ?? []).map(({ part }) => part)];
   return {
     value: { ...value, parts: withThose(value.parts, used, [apart.parts, theirs.parts, base.parts]) },
     disagreements,

@@ -55,11 +55,14 @@ export function checkJobFile(data: unknown): Checked<JobFile> {
   return errors.length ? { ok: false, errors } : checked;
 }
 
-/** What a job names and hasn’t: parts of its joints; and parts that are joined more often than is worked out. */
+/** What a job names and hasn’t: parts of its joints and shapes; and parts that are joined more often than is worked out. */
 export function jobTroubles(job: Job): FieldError[] {
   const parts = new Map(job.parts.map((p) => [p.id, p.name]));
   const pairs = new Map<string, number>();
-  return job.joints.flatMap((joint, i) => {
+  const shapes = (job.shapes ?? []).flatMap(({ part }, i) =>
+    parts.has(part) ? [] : [notThere(`job.shapes[${i}].part`, 'a part', part)],
+  );
+  const joints = job.joints.flatMap((joint, i) => {
     const gone = (['tenoned', 'mortised'] as const).filter((m) => !parts.has(joint[m].part));
     const pair = pairOf(joint);
     pairs.set(pair, (pairs.get(pair) ?? 0) + 1);
@@ -71,6 +74,7 @@ export function jobTroubles(job: Job): FieldError[] {
         : []),
     ];
   });
+  return [...shapes, ...joints];
 }
 
 /** Saws that name a blade which is not there, or is none that fits; one that has no blade yet is not used. */

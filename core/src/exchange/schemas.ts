@@ -10,7 +10,9 @@ import {
   type Joint,
   type Working,
 } from './jobFile.ts';
-import { SPECIES, type Board, type Cradle, type Defect, type Part, type Sawing } from '../stock/index.ts';
+import { A_DATE } from './validate.ts';
+import { SHAPE_KINDS, type ShapeParam } from '../shapes/index.ts';
+import { SPECIES, type Board, type Cradle, type Defect, type Part, type Sawing, type Shape } from '../stock/index.ts';
 import {
   fieldsOf,
   KIND_NAMES,
@@ -240,7 +242,30 @@ export const shopSchema = Joi.object<Shop>({
   tools: toolsSchema,
 }).required();
 
-const day = Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'a date such as 2027-03-15');
+const shapeValue = ({ options, count, least = LIMITS.smallest }: ShapeParam) =>
+  options
+    ? Joi.string().valid(...Object.keys(options)).required()
+    : count
+      ? Joi.number().integer().min(1).max(LIMITS.perPiece).required()
+      : Joi.number().min(least).max(LIMITS.longest).required(); // prettier-ignore
+
+const shapeSchema = Joi.object<Shape>({
+  id: id(),
+  kind: Joi.string()
+    .valid(...SHAPE_KINDS.map((k) => k.id))
+    .required(),
+  part: id(),
+  params: Joi.alternatives()
+    .conditional('kind', {
+      switch: SHAPE_KINDS.map((k) => ({
+        is: k.id,
+        then: Joi.object(Object.fromEntries(k.params.map((param) => [param.key, shapeValue(param)]))),
+      })),
+    }) // prettier-ignore
+    .required(),
+});
+
+const day = Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, A_DATE);
 
 const pinSchema = Joi.object({
   id: text(200).required(),
@@ -259,6 +284,7 @@ export const jobSchema = Joi.object<Job>({
   joints: Joi.array().items(jointSchema).max(LIMITS.joints).unique('id').required(),
   boards: Joi.array().items(boardSchema).max(LIMITS.boards).unique('id'),
   sawing: sawingSchema,
+  shapes: Joi.array().items(shapeSchema).max(LIMITS.parts).unique('id'),
   skipped: Joi.array().items(text(200)).max(LIMITS.order).unique(),
   away: Joi.array().items(text(64)).max(LIMITS.tools).unique(),
   standing: Joi.array().items(text(200)).max(LIMITS.tools).unique(),

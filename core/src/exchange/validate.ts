@@ -9,6 +9,9 @@ export interface FieldError {
 
 export type Checked<T> = { ok: true; value: T } | { ok: false; errors: FieldError[] };
 
+/** What a pattern asks for that is none of letters. */
+export const A_DATE = 'a date such as 2027-03-15';
+
 /** Errors told at most. */
 const TOLD = 50;
 /** Of more values than these only the first error is looked for: collecting them all could take more memory than there is. */
@@ -68,7 +71,9 @@ function inWords({ type, message, context }: Joi.ValidationErrorItem): string {
     'string.pattern.name':
       context?.['name'] === 'plain text'
         ? 'has characters that can’t be shown'
-        : 'may only have letters, digits, - and _',
+        : context?.['name'] === A_DATE
+          ? `must be ${A_DATE}`
+          : 'may only have letters, digits, - and _',
     'string.trim': 'must not begin or end with a space',
     'string.max': `has more than ${limit} characters`,
   };

@@ -1,6 +1,6 @@
 import type { Shop } from '../tooling/index.ts';
 import { distinct } from './counting.ts';
-import type { Card } from './plan.ts';
+import type { Change } from './changing.ts';
 
 /** A card, or so much of it as is cut on one day. */
 export interface DayPart {
@@ -8,6 +8,13 @@ export interface DayPart {
   readonly minutes: number;
   /** It was set and begun on a day before. */
   readonly goesOn: boolean;
+}
+
+/** A card as its minutes make it: those to come to it, and those to cut all of it. */
+interface Lasting {
+  readonly id: string;
+  readonly change: Change;
+  readonly cutting: number;
 }
 
 /** A working day of the run. */
@@ -28,7 +35,7 @@ const WORTH_BEGINNING = 30;
  * @param notBefore days, from 0, before which a card is not begun: those on which nothing else is done are empty
  */
 export function daysOf(
-  cards: readonly Pick<Card, 'id' | 'change' | 'cutting'>[],
+  cards: readonly Lasting[],
   length: number,
   { tools }: Pick<Shop, 'tools'>,
   notBefore: ReadonlyMap<string, number> = new Map(),

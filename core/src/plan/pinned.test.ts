@@ -60,7 +60,8 @@ describe('a pin', () => {
   });
 
   it('that contradicts a rule or another pin is quoted with it, as the shortest circle', () => {
-    const [then, [first]] = [...rules].find(([, before]) => before.length)! as [string, string[]];
+    const [then, before] = [...rules].find(([, own]) => own.length)!;
+    const [first] = before;
     const { circle, hasErrors } = pinned({ id: then, before: first! });
     expect(hasErrors).toBe(true);
     expect(circle!.map(({ card }) => card).sort()).toEqual([first, then].sort());

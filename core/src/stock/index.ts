@@ -7,3 +7,4 @@ export * from './allowance.ts';
 export * from './board.ts';
 export * from './lean.ts';
 export * from './cradle.ts';
+export * from './shape.ts';

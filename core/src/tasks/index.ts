@@ -1,2 +1,3 @@
 export * from './kinds.ts';
 export * from './tasks.ts';
+export * from './shaping.ts';

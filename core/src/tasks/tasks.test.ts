@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { roughParts } from '../cutlist/index.ts';
-import type { Job } from '../exchange/index.ts';
+import { checkJobFile, mergedJobs, type Job } from '../exchange/index.ts';
+import type { Shape } from '../stock/index.ts';
 import { demo, jobWith, TEST_SHOP } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
-import { TASK_KINDS, tasksOf, type Task } from './index.ts';
+import { shapingOf, TASK_KINDS, tasksOf, withoutPart, type Task } from './index.ts';
 
 const words = (task: Task | undefined) => task?.how.map((own) => speak(own, METRIC)).join(' ') ?? '';
 const of = (tasks: readonly Task[], kind: string) => tasks.filter((own) => own.kind === kind);
@@ -113,5 +114,49 @@ describe('tasks on parts', () => {
     const some = of(without(['mark/post']), 'mark').flatMap((own) => own.parts.map((p) => p.part));
     expect(some).toHaveLength(job.parts.length - 1);
     expect(some).not.toContain('post');
+  });
+});
+
+describe('shaping', () => {
+  const { job, shop } = demo('looms');
+  const shape = (id: string, kind: string, part: string, params: Shape['params']): Shape => ({ id, kind, part, params }); // prettier-ignore
+  const round = (id: string, part: string, radius: number) => shape(id, 'round-over', part, { edges: 'all', radius });
+  const shaped = (...shapes: Shape[]) => shapingOf({ ...job, shapes }, shop);
+  const ids = (all: ReturnType<typeof shapingOf>) => all.map((own) => own.shapes.map(({ id }) => id).join());
+
+  it('of one setting goes together, kinds in the order they are made in; what can’t be made stays by itself', () => {
+    const hole = shape('h', 'hole', 'post', { face: 'face', diameter: 8, depth: 0, from: 100, across: 30, count: 1, pitch: 1 }); // prettier-ignore
+    const all = shaped(round('a', 'post', 3), round('b', 'cross-rail', 5), round('c', 'base-rail', 3), hole, round('d', 'foot', 900)); // prettier-ignore
+    expect(ids(all)).toEqual(['h', 'a,c', 'b', 'd']);
+    const pieces = (part: string) => job.parts.find(({ id }) => id === part)!.quantity;
+    const [, both, , wrong] = all;
+    expect(both!.pieces).toBe(pieces('post') + pieces('base-rail'));
+    expect([wrong!.figures, wrong!.problems[0]!.param]).toEqual([[], 'radius']);
+    /** Together the setting is made once. */
+    const alone = [round('a', 'post', 3), round('c', 'base-rail', 3)].map((own) => shaped(own)[0]!.minutes);
+    expect(both!.minutes).toBeCloseTo(alone[0]! + alone[1]! - both!.kind.setting, 6);
+    expect(ids(shaped(round('a', 'a part that is gone', 3)))).toEqual([]);
+  });
+
+  it('goes with its part, and no job is read that shapes a part it hasn’t', () => {
+    const both = { ...job, shapes: [round('a', 'post', 3), round('b', 'foot', 3)] };
+    expect(withoutPart(both, 'post').shapes!.map(({ id }) => id)).toEqual(['b']);
+    expect(withoutPart(withoutPart(both, 'post'), 'foot')).not.toHaveProperty('shapes');
+    const read = (shapes: Shape[]) => checkJobFile({ format: 'velk-job', version: 2, job: { ...job, shapes }, shop });
+    expect(read(both.shapes).ok).toBe(true);
+    expect(read([round('a', 'nothing', 3)])).toMatchObject({ errors: [{ path: 'job.shapes[0].part' }] });
+    expect(read([shape('a', 'round-over', 'post', { edges: 'some', radius: 3 })]).ok).toBe(false);
+    expect(read([shape('a', 'round-over', 'post', { edges: 'all' })]).ok).toBe(false);
+  });
+
+  it('of two who worked on one job is kept apart, and keeps its part', () => {
+    const base = { ...job, joints: [] };
+    const without = { ...base, parts: base.parts.filter(({ id }) => id !== 'post') };
+    const mine = { ...base, shapes: [round('a', 'post', 3)] };
+    const { value } = mergedJobs(base, mine, without);
+    expect(value.parts.some(({ id }) => id === 'post')).toBe(true);
+    const two = mergedJobs(base, mine, { ...base, shapes: [round('a', 'foot', 5)] }).value.shapes!;
+    expect(two.map(({ part }) => part).sort()).toEqual(['foot', 'post']);
+    expect(new Set(two.map(({ id }) => id)).size).toBe(2);
   });
 });

@@ -1,6 +1,15 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { TASK_KINDS, tasksOf, type Job, type LengthStyle, type Shop, type Task, type TaskKind } from '@velk/core';
+import {
+  shapingOf,
+  TASK_KINDS,
+  tasksOf,
+  type Job,
+  type LengthStyle,
+  type Shop,
+  type Task,
+  type TaskKind,
+} from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -8,9 +17,11 @@ import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { inTime } from './OrderRow.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
+import { Shapes } from './Shapes.tsx';
 
-const WHEN: readonly [Task['when'], string][] = [
+const WHEN: readonly [Task['when'] | 'shaped', string][] = [
   ['before', 'Before the joints'],
+  ['shaped', 'Shaping'],
   ['dry', 'After the dry fit'],
   ['after', 'Once the glue has set'],
 ];
@@ -27,7 +38,8 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
   };
   const leaveOut = (what: string) => put([...skipped, what]);
   const nameOf = (part: string) => job.parts.find((own) => own.id === part)?.name ?? part;
-  const minutes = tasks.reduce((sum, own) => sum + own.minutes, 0);
+  const shaping = useMemo(() => shapingOf(job, shop), [job, shop]);
+  const minutes = [...tasks, ...shaping].reduce((sum, own) => sum + own.minutes, 0);
   return (
     <div className="sheet">
       <OrderTabs id={id} />
@@ -38,14 +50,17 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
         </p>
       ) : (
         <p className="quiet" style={{ maxWidth: 760 }}>
-          {tasks.length} settings, about {inTime(minutes)} for one person, spare pieces included. All pieces of one
-          figure go through together. Sizes come from <Link to={`/job/${id}/stock/boards`}>the cut list</Link>. The
-          manual of the machine and the rules of the place come first.
+          {tasks.length + shaping.length} settings, about {inTime(minutes)} for one person, spare pieces included. All
+          pieces of one figure go through together. Sizes come from{' '}
+          <Link to={`/job/${id}/stock/boards`}>the cut list</Link>. The manual of the machine and the rules of the place
+          come first.
         </p>
       )}
       {WHEN.map(([when, words]) => {
         const own = tasks.filter((task) => task.when === when);
-        return (
+        return when === 'shaped' ? (
+          <Shapes key={when} job={job} shop={shop} />
+        ) : (
           own.length > 0 && (
             <section key={when} aria-label={words}>
               <h2 style={{ marginTop: 18 }}>{words}</h2>

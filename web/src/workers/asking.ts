@@ -10,6 +10,7 @@ import type {
   Pair,
   Plan,
   Reading,
+  ShapeProof,
   Shop,
   WaysOfHalf,
 } from '@velk/core';
@@ -42,6 +43,11 @@ export interface Asks {
   readonly search: {
     readonly asks: { job: Job; shop: Shop; moves: number; seed: number };
     readonly answers: { best: ReturnType<OrderSearch['best']> };
+  };
+  /** Every sound shape of a job made on its machine, by its id. */
+  readonly shapes: {
+    readonly asks: { job: Job; shop: Shop };
+    readonly answers: { proofs: Readonly<Record<string, ShapeProof>> };
   };
   readonly cutList: { readonly asks: { job: Job; shop: Shop }; readonly answers: { list: CutList } };
   /** Without the joints of which something is impossible; `unsound` has their ids, a line each. */

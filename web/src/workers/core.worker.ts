@@ -6,9 +6,11 @@ import {
   orderSearch,
   pairOf,
   planToProve,
+  proveShape,
   readingsOf,
   Remembered,
   RememberedProofs,
+  shapingOf,
   waysOf,
   type JointDraft,
 } from '@velk/core';
@@ -67,6 +69,13 @@ async function answer(question: Question): Promise<object | undefined> {
         done = newest.id !== id || best.tried >= how.moves;
       }
       return undefined;
+    }
+    case 'shapes': {
+      const { job, shop } = question;
+      const cut = await modeller();
+      const sound = shapingOf(job, shop).filter(({ problems }) => !problems.length).flatMap((own) => own.shapes); // prettier-ignore
+      const partOf = (id: string) => job.parts.find((own) => own.id === id)!;
+      return { proofs: Object.fromEntries(sound.map((shape) => [shape.id, proveShape(cut, shape, partOf(shape.part), shop)])) }; // prettier-ignore
     }
     case 'cutList':
       return { list: cutList(question.job, question.shop) };

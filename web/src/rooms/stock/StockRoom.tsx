@@ -1,7 +1,7 @@
 import { Button, Segmented } from 'antd';
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
-import { readParts, writeParts, type Job, type Part } from '@velk/core';
+import { readParts, withoutPart, writeParts, type Job, type Part } from '@velk/core';
 import { changed } from '../../app/bench.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useStyle } from '../../app/useUnits.ts';
@@ -177,7 +177,7 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
               change([...job.parts, made]);
               setPicked(made.id);
             }}
-            onRemove={() => change(job.parts.filter((p) => p.id !== part.id))}
+            onRemove={() => dispatch(changed(withoutPart(job, part.id)))}
           />
         )}
       </aside>
