@@ -2,6 +2,7 @@
 const ORDER = [
   'units',
   'solids',
+  'solving',
   'stock',
   'tooling',
   'shapes',

@@ -1,5 +1,6 @@
 export * from './units/index.ts';
 export * from './solids/index.ts';
+export * from './solving/index.ts';
 export * from './stock/index.ts';
 export * from './tooling/index.ts';
 export * from './shapes/index.ts';

@@ -1,8 +1,10 @@
 import type { Job } from '../exchange/index.ts';
+import type { Solver } from '../solving/index.ts';
 import { clearAreas, SPECIES, type Area, type Board } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { isWood, nest, type Sawn, type Wanted } from './nest.ts';
+import { bestOfStrips } from './strips.ts';
 import { roughParts, sawingOf, type RoughPart } from './rough.ts';
 
 /** A part on the cut list. */
@@ -46,16 +48,19 @@ interface Stands {
 
 /**
  * The cut list of a job: every part at its rough size, and boards of its stock sawn up for them.
+ * @param solver finds the best way where it can be found
  * @throws never: what can't be sawn is told in its row
  */
-export function cutList(job: Job, shop: Shop): CutList {
+export function cutList(job: Job, shop: Shop, solver?: Solver): CutList {
   const boards = job.boards ?? [];
   const { kerf } = sawingOf(job);
   const clear = new Map(boards.map((board) => [board.id, clearAreas(board, kerf).flat()]));
   const rough = roughParts(job, shop);
   const rows = rough.map((row) => ({ ...row, ...stripsOf(row, boards, clear) }));
   const stands = rows.map((row, at): Stands => standingFor(row, at, kerf));
-  const found = nest(boards, stands.map(({ wanted }) => wanted), kerf); // prettier-ignore
+  const wanted = stands.map((own) => own.wanted);
+  const quick = nest(boards, wanted, kerf);
+  const found = solver ? bestOfStrips(solver, quick, boards, wanted, kerf) : quick;
   const place = new Map(boards.map(({ id }, i) => [id, i]));
   const sawn = [...found.sawn].sort((a, b) => place.get(a.board.id)! - place.get(b.board.id)! || a.nth - b.nth);
   return {

@@ -1,9 +1,12 @@
 import * as fc from 'fast-check';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
+import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
+import { createSolver } from '../solving/index.ts';
 import type { Area, Board } from '../stock/index.ts';
 import { numbers } from '../units/index.ts';
 import { nest, type Nest, type Wanted } from './nest.ts';
+import { bestOfStrips } from './strips.ts';
 
 const KERF = 3.2;
 const board = (more: Partial<Board> = {}): Board => ({ id: 'board', name: 'Board', count: 1, length: 3000, width: 200, thickness: 32, species: '', ends: 0, defects: [], ...more }); // prettier-ignore
@@ -154,5 +157,77 @@ describe('blanks out of boards', () => {
     const split = board({ defects: [{ from: 1000, to: 1010 }] });
     expect(nest([split], [want(1990, 190), want(1000, 190)], KERF).missing).toEqual([0, 0]);
     expect(nest([split], [want(1991, 190)], KERF).missing).toEqual([1]);
+  });
+});
+
+describe('strips out of bars', async () => {
+  const solver = createSolver(await loadHighs());
+  const best = (boards: readonly Board[], wanted: readonly Wanted[]) => bestOfStrips(solver, nest(boards, wanted, KERF), boards, wanted, KERF); // prettier-ignore
+
+  /** The least length of bars that some lengths come out of, all ways of sharing them out tried. */
+  function leastLength(bars: readonly number[], lengths: readonly number[]): number {
+    let least = Infinity;
+    const left = bars.map((length) => length + KERF);
+    const share = (at: number) => {
+      const used = bars.reduce((all, length, i) => all + (left[i]! < length + KERF - 1e-9 ? length : 0), 0);
+      if (used >= least) return;
+      if (at === lengths.length) return void (least = used);
+      left.forEach((room, i) => {
+        if (room < lengths[at]! + KERF - 1e-9) return;
+        left[i] = room - lengths[at]! - KERF;
+        share(at + 1);
+        left[i] = room;
+      });
+    };
+    share(0);
+    return least;
+  }
+
+  it('take the least wood of all ways that can be tried, and say that it is the least', () => {
+    const bars = fc.array(size(600, 2400), { minLength: 2, maxLength: 4 });
+    const lengths = fc.array(size(150, 900), { minLength: 2, maxLength: 6 });
+    let compared = 0;
+    fc.assert(
+      fc.property(bars, lengths, (some, wanted) => {
+        const boards = some.map((length, i) => board({ id: `bar-${i}`, length }));
+        const blanks = wanted.map((length) => want(length, 150));
+        const found = best(boards, blanks);
+        judge(found, blanks);
+        if (found.missing.some(Boolean)) return;
+        compared++;
+        const least = leastLength(some, wanted) * 200 * 32;
+        expect([found.volume, found.least]).toEqual([expect.closeTo(least, 0), expect.closeTo(least, 0)]);
+      }),
+      { seed: 21, numRuns: 60 },
+    );
+    expect(compared).toBeGreaterThan(25);
+  });
+
+  it('that were cut from whole bars come out of as many again', () => {
+    const random = numbers(5);
+    for (let n = 0; n < 4; n++) {
+      const planted = Array.from({ length: 6 }, () => {
+        const cuts = Array.from({ length: 2 + Math.floor(random() * 3) }, () => 0.6 + random());
+        const room = 3000 - (cuts.length - 1) * KERF;
+        const all = cuts.reduce((a, b) => a + b, 0);
+        return cuts.map((share) => Math.floor((share / all) * room));
+      });
+      const wanted = planted.flat().map((length) => want(length, 150));
+      const found = best([board({ count: 9 })], wanted);
+      judge(found, wanted);
+      expect([found.sawn.length, found.least]).toEqual([6, expect.closeTo(found.volume, 0)]);
+    }
+  });
+
+  it('are left as they were found where two blanks lie beside each other, a board has a knot, or the solver gives up', () => {
+    const wanted = [want(900, 60, 7), want(700, 60, 7)];
+    const found = nest([board({ count: 4, width: 130 })], wanted, KERF);
+    expect(bestOfStrips(solver, found, [board({ count: 4, width: 130 })], wanted, KERF)).toBe(found);
+    const knotty = [board({ count: 9, defects: [{ from: 100, to: 120 }] })];
+    const strips = [want(1600, 150, 2), want(1300, 150, 3), want(500, 150, 4)];
+    const round = { ...nest(knotty, strips, KERF), least: 0 };
+    expect(bestOfStrips(solver, round, knotty, strips, KERF)).toBe(round);
+    const quick = { ...nest([board({ count: 9 })], strips, KERF), least: 0 };
+    expect(bestOfStrips(() => undefined, quick, [board({ count: 9 })], strips, KERF)).toBe(quick);
   });
 });

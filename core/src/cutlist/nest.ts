@@ -41,11 +41,11 @@ const TRIES = { least: 2, most: 60, sections: 20_000 } as const;
 export const isWood = (board: Pick<Board, 'thickness' | 'species'>, { thickness, species }: Pick<Wanted, 'thickness' | 'species'>): boolean =>
   board.thickness >= thickness - 1e-6 && (!species || !board.species || species === board.species); // prettier-ignore
 
-const volumeOf = ({ length, width, thickness }: Pick<Board, 'length' | 'width' | 'thickness'>): number =>
+export const volumeOf = ({ length, width, thickness }: Pick<Board, 'length' | 'width' | 'thickness'>): number =>
   length * width * thickness;
 
 /** What is left of a board after some blanks came out of it, the best of the ways round its defects. */
-function saw(
+export function saw(
   board: Board,
   wanted: readonly Wanted[],
   left: readonly number[],
@@ -122,7 +122,7 @@ function sawnBy(boards: readonly Board[], wanted: readonly Wanted[], worth: read
   return { sawn, missing: left, volume: sawn.reduce((sum, { board }) => sum + volumeOf(board), 0) };
 }
 
-const isKept = ({ length, width }: Area): boolean => length >= KEPT.length && width >= KEPT.width;
+export const isKept = ({ length, width }: Area): boolean => length >= KEPT.length && width >= KEPT.width;
 
 /** What one board was needed for may come out of a smaller one that nobody has sawn. */
 function smaller(

@@ -8,9 +8,9 @@ import {
   runOrder,
   type DraftCard,
   type Run,
-  type Solver,
   type Wishes,
 } from '../sequence/index.ts';
+import type { Solver } from '../solving/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { cuttingOf } from './changing.ts';
 import type { JointDraft } from './draft.ts';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import type { Job, JobFile, Pin } from '../exchange/index.ts';
-import { createSolver } from '../sequence/index.ts';
+import { createSolver } from '../solving/index.ts';
 import { daysOf } from './days.ts';
 import { leastMinutes, orderSearch, planJob, type Plan } from './plan.ts';
 

@@ -2,10 +2,11 @@ import { endsOf, type FoundOrder, type Job, type Joint } from '../exchange/index
 import { cautionsOf } from '../hazards/index.ts';
 import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
 import { withLayers } from '../methods/index.ts';
-import { withMoves, type Solver } from '../sequence/index.ts';
+import { withMoves } from '../sequence/index.ts';
 import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type WorkId } from '../setups/index.ts';
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
+import type { Solver } from '../solving/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import { say, type Remembered, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';

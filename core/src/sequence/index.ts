@@ -3,6 +3,5 @@ export * from './rules.ts';
 export * from './cards.ts';
 export type { Changed } from './changes.ts';
 export * from './order.ts';
-export { createSolver, type Solver } from './program.ts';
 export * from './cutting.ts';
 export * from './moves.ts';

@@ -1,8 +1,9 @@
 import type { Setup } from '../setups/index.ts';
+import type { Solver } from '../solving/index.ts';
 import type { Minutes, Shop } from '../tooling/index.ts';
 import { cardsFor, type DraftCard } from './cards.ts';
 import { Changes, type Changed } from './changes.ts';
-import { sharperLeast, type Solver } from './program.ts';
+import { sharperLeast } from './program.ts';
 import { bestOrder, greedyOrder, plainOrder, Search, tidied, wantedOrder } from './search.ts';
 
 /** An order to cut in, and what it takes beside others, minutes of changing over. */

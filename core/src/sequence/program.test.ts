@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import type { Setup } from '../setups/index.ts';
+import { createSolver } from '../solving/index.ts';
 import { USUAL_MINUTES } from '../tooling/index.ts';
 import type { DraftCard } from './cards.ts';
 import { Changes } from './changes.ts';
 import { exactOrder } from './exact.ts';
-import { createSolver, leastByProgram, sharperLeast } from './program.ts';
+import { leastByProgram, sharperLeast } from './program.ts';
 import { bestOrder } from './search.ts';
 import { RULES } from './rules.ts';
 

@@ -1,21 +1,6 @@
+import type { Solver } from '../solving/index.ts';
 import type { DraftCard } from './cards.ts';
 import type { Changes, User } from './changes.ts';
-
-/** Solves a linear or mixed-integer program in the LP text format; nothing where it isn’t solved in the time it has. */
-export type Solver = (program: string, seconds: number) => number | undefined;
-
-/** What a solver of such programs that was compiled for this machine has to offer. */
-interface Compiled {
-  solve(program: string, options: { time_limit: number }): { Status: string; ObjectiveValue: number };
-}
-
-/** A solver that a program of the order can be given to. */
-export const createSolver =
-  (compiled: Compiled): Solver =>
-  (program, seconds) => {
-    const { Status, ObjectiveValue } = compiled.solve(program, { time_limit: seconds });
-    return Status === 'Optimal' ? ObjectiveValue : undefined;
-  };
 
 /** A program grows with the square of the cards, and with the cube where it says which comes before which. */
 const MOST_CARDS = 160;
@@ -35,7 +20,7 @@ export function sharperLeast(
   if (!cards.length || cards.length > MOST_CARDS) return undefined;
   const { text, certain } = programOf(changes, cards, false);
   const found = solver(text, seconds);
-  return found === undefined ? undefined : Math.max(changes.least(), found + certain - 1e-6);
+  return found && Math.max(changes.least(), found.value + certain - 1e-6);
 }
 
 /** Minutes of the best of all orders, by a program that says which comes before which; for few cards. */
@@ -48,7 +33,7 @@ export function leastByProgram(
   // prettier-ignore
   const { text, certain } = programOf(changes, cards, true);
   const found = solver(text, seconds);
-  return found === undefined ? undefined : found + certain;
+  return found && found.value + certain;
 }
 
 /** What stood before all, in place of a card. */

@@ -77,8 +77,12 @@ async function answer(question: Question): Promise<object | undefined> {
       const partOf = (id: string) => job.parts.find((own) => own.id === id)!;
       return { proofs: Object.fromEntries(sound.map((shape) => [shape.id, proveShape(cut, shape, partOf(shape.part), shop)])) }; // prettier-ignore
     }
-    case 'cutList':
-      return { list: cutList(question.job, question.shop) };
+    case 'cutList': {
+      const { job, shop } = question;
+      const list = cutList(job, shop);
+      /** The solver is fetched only where it could find better. */
+      return { list: list.volume > list.least + 1 ? cutList(job, shop, await solver()) : list };
+    }
     case 'assembly': {
       const unsound = new Set(question.unsound.split('\n'));
       return { plan: assemblyPlan(await modeller(), question.job, question.shop, (joint) => !unsound.has(joint)) };
