@@ -2,12 +2,16 @@ import { gzipSync } from 'node:zlib';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import * as fc from 'fast-check';
+import loadHighs from 'highs';
 import {
+  createSolver,
   fewestBlocks,
   invert,
   JOINT_KINDS,
+  leastMinutes,
   modelOf,
   nest,
+  orderSearch,
   pieceOf,
   pieceSolid,
   planJob,
@@ -70,6 +74,20 @@ for (const count of [2, 10, 40, 160]) {
   console.log(
     `  ${String(cards.length).padStart(4)} cards: ${(minutes / least).toFixed(2)}, ${(plain / least).toFixed(2)}`,
   );
+}
+
+console.log('Searched on for 1, 5 and 20 s: minutes against the solver’s bound, and against the bound known at once');
+const solver = createSolver(await loadHighs());
+for (const count of [2, 10, 40, 160]) {
+  const own = jobOf(count);
+  const { least, cards } = planJob(own, TEST_SHOP);
+  const bound = leastMinutes(own, TEST_SHOP, solver) ?? least;
+  const shares = [1, 5, 20].map((seconds) => {
+    const search = orderSearch(own, TEST_SHOP, { moves: 1e9, seed: 1 })!;
+    for (const end = performance.now() + 1000 * seconds; performance.now() < end;) search.advance(1000);
+    return search.best().minutes / bound;
+  });
+  console.log(`  ${String(cards.length).padStart(4)} cards: ${shares.map((own) => own.toFixed(3)).join(', ')}; the bound ${(bound / least).toFixed(3)} of that at once`); // prettier-ignore
 }
 
 console.log('Ranking all ways of a job of 50 joints, against planning it');

@@ -27,12 +27,14 @@ export { shapingOf, TASK_KINDS, tasksOf, withoutPart, type Shaping, type Task, t
 export {
   assemblyPlan,
   glueDays,
+  shapesInJoints,
   type Assembly,
   type AssemblyPlan,
   type AssemblyProblem,
   type AssemblyStage,
   type GlueDay,
   type NumberedJoint,
+  type ShapedJoint,
 } from './assembly/index.ts';
 export * from './plan/index.ts';
 export { VERSION } from './version.ts';

@@ -7,7 +7,7 @@ import { spotsOf, type Built, type PlacedPiece } from './build.ts';
 import { clashes, type Spot } from './meet.ts';
 
 /** What a joint takes out of one of its pieces, in the piece's own axes. */
-function gone(spot: Spot, job: Job): Solid {
+export function gone(spot: Spot, job: Job): Solid {
   const joint = job.joints.find(({ id }) => id === spot.joint)!;
   const { params, members, parts } = resolve(joint, job);
   const { edge, turned } = spot.member === 'mortised' ? entryOf(joint.mortised.edge) : { edge: 'reference' as const };

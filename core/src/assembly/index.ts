@@ -6,3 +6,4 @@ export * from './glue.ts';
 export * from './looks.ts';
 export * from './assembly.ts';
 export * from './calendar.ts';
+export * from './shaped.ts';

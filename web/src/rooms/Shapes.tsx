@@ -17,6 +17,7 @@ import { changed } from '../app/bench.ts';
 import { newId } from '../app/ids.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useAsked } from '../app/useAsked.ts';
+import type { Asks } from '../workers/asking.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { ShapeDrawing } from '../drawings/ShapeDrawing.tsx';
 import { Choice } from '../widgets/Choice.tsx';
@@ -33,7 +34,7 @@ export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
   const shaping = useMemo(() => shapingOf(job, shop), [job, shop]);
   const question = useMemo(() => (job.shapes?.length ? { job, shop } : null), [job, shop]);
   const proved = useAsked('shapes', question);
-  const proofs = proved?.of === question ? proved?.answer.proofs : undefined;
+  const answer = proved?.of === question ? proved?.answer : undefined;
   const put = (next: readonly Shape[]) => {
     const { shapes: _, ...rest } = job;
     dispatch(changed(next.length ? { ...rest, shapes: next } : rest));
@@ -49,7 +50,7 @@ export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
       {shaping.map((one) => (
         <Setting
           key={one.shapes[0]!.id}
-          {...{ one, job, style, proofs }}
+          {...{ one, job, style, answer }}
           onChange={(shape) => put(all.map((own) => (own.id === shape.id ? shape : own)))}
           onRemove={(id) => put(all.filter((own) => own.id !== id))}
         />
@@ -93,13 +94,13 @@ interface SettingProps {
   readonly one: Shaping;
   readonly job: Job;
   readonly style: LengthStyle;
-  readonly proofs: Readonly<Record<string, ShapeProof>> | undefined;
+  readonly answer: Partial<Asks['shapes']['answers']> | undefined;
   readonly onChange: (shape: Shape) => void;
   readonly onRemove: (id: string) => void;
 }
 
 /** One setting: what is set, what goes through it, and how; with what was said of each part. */
-function Setting({ one, job, style, proofs, onChange, onRemove }: SettingProps) {
+function Setting({ one, job, style, answer, onChange, onRemove }: SettingProps) {
   const { kind, shapes, figures, how, gear, pieces, minutes } = one;
   const name = (shape: Shape) => job.parts.find(({ id }) => id === shape.part)!.name;
   const title = `${kind.title}: ${shapes.map(name).join(', ')}`;
@@ -129,8 +130,16 @@ function Setting({ one, job, style, proofs, onChange, onRemove }: SettingProps) 
           {shapes.length > 1 && <h4>{name(shape)}</h4>}
           <ShapeFields {...{ shape, style, one }} name={name(shape)} onChange={onChange} />
           {!one.problems.length && <Drawn shape={shape} one={one} job={job} />}
+          {answer?.inJoints
+            ?.filter((own) => own.shape === shape.id)
+            .map(({ joint }) => (
+              <p key={joint} className="note warning" role="alert">
+                It takes wood of “{job.joints.find(({ id }) => id === joint)?.name}”: end it short of the joint, or move
+                it.
+              </p>
+            ))}
           <p className="quiet">
-            {!one.problems.length && <Proved proof={proofs?.[shape.id]} />}{' '}
+            {!one.problems.length && <Proved proof={answer?.proofs?.[shape.id]} />}{' '}
             <button
               className="link"
               aria-label={`${kind.title} of ${name(shape)}: remove`}

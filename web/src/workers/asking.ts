@@ -10,6 +10,7 @@ import type {
   Pair,
   Plan,
   Reading,
+  ShapedJoint,
   ShapeProof,
   Shop,
   WaysOfHalf,
@@ -44,10 +45,10 @@ export interface Asks {
     readonly asks: { job: Job; shop: Shop; moves: number; seed: number };
     readonly answers: { best: ReturnType<OrderSearch['best']> };
   };
-  /** Every sound shape of a job made on its machine, by its id. */
+  /** Every sound shape of a job made on its machine, by its id; and those that take wood of joints. */
   readonly shapes: {
     readonly asks: { job: Job; shop: Shop };
-    readonly answers: { proofs: Readonly<Record<string, ShapeProof>> };
+    readonly answers: { proofs: Readonly<Record<string, ShapeProof>>; inJoints: readonly ShapedJoint[] };
   };
   readonly cutList: { readonly asks: { job: Job; shop: Shop }; readonly answers: { list: CutList } };
   /** Without the joints of which something is impossible; `unsound` has their ids, a line each. */

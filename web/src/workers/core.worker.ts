@@ -10,6 +10,7 @@ import {
   readingsOf,
   Remembered,
   RememberedProofs,
+  shapesInJoints,
   shapingOf,
   waysOf,
   type JointDraft,
@@ -75,7 +76,8 @@ async function answer(question: Question): Promise<object | undefined> {
       const cut = await modeller();
       const sound = shapingOf(job, shop).filter(({ problems }) => !problems.length).flatMap((own) => own.shapes); // prettier-ignore
       const partOf = (id: string) => job.parts.find((own) => own.id === id)!;
-      return { proofs: Object.fromEntries(sound.map((shape) => [shape.id, proveShape(cut, shape, partOf(shape.part), shop)])) }; // prettier-ignore
+      const proofs = Object.fromEntries(sound.map((shape) => [shape.id, proveShape(cut, shape, partOf(shape.part), shop)])); // prettier-ignore
+      return { proofs, inJoints: shapesInJoints(cut, job, shop) };
     }
     case 'cutList': {
       const { job, shop } = question;
