@@ -1,4 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
+import { planJob } from '@velk/core';
+import { demo } from '@velk/core/testing';
 import { expect, openLooms, test } from './velk.ts';
 
 const rows = (page: Page): Locator => page.locator('ol.order > li');
@@ -78,6 +80,9 @@ test('in the picture a set-up is drawn along past another of its machine, within
   await rows(page).first().waitFor();
   const order = () => rows(page).evaluateAll((all) => all.map((li) => li.getAttribute('data-card')));
   const before = await order();
+  /** The same order as is found outside any browser. */
+  const { job, shop } = demo('looms');
+  expect(before).toEqual(planJob(job, shop).cards.map(({ id }) => id));
   const lane = page.locator('.lanes svg > g', { hasText: 'Plunge router' }).locator('g');
   const [first, second] = [(await lane.nth(0).boundingBox())!, (await lane.nth(1).boundingBox())!];
   await page.mouse.move(first.x + first.width / 2, first.y + 6);

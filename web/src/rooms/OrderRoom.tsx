@@ -193,6 +193,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
                   style={style}
                   barred={room !== undefined && (i < room.from || i > room.to)}
                   held={!all}
+                  long={cards.length > VERY_LONG}
                   day={
                     all &&
                     !clock &&
@@ -215,6 +216,9 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
 }
 
 const PERSONS = ['One person', 'Two persons', 'Three persons'] as const;
+
+/** Of a list this long only what is near is drawn in full. */
+const VERY_LONG = 150;
 
 /** A list this long is searched rather than read. */
 const LONG = 14;

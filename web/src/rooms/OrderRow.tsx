@@ -1,30 +1,16 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import type { KeyboardEvent, ReactNode } from 'react';
+import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { cardView, type Card, type Day, type FigureView, type LengthStyle, type Plan } from '@velk/core';
 import { dayName } from '../app/days.ts';
+import { useNear } from '../app/useNear.ts';
 import { Length } from '../widgets/Length.tsx';
 import { cardPath } from './SetupsRoom.tsx';
 
 const names = (all: readonly (string | undefined)[]): string => [...new Set(all)].join('; ');
 
-/** One set-up in the order of the run: what is cut, what is changed for it, and what it waits for. */
-export function OrderRow({
-  card,
-  before,
-  plan: { basis },
-  number,
-  id,
-  style,
-  barred,
-  held,
-  stands,
-  pin,
-  day,
-  onMove,
-  onStands,
-}: {
+interface RowProps {
   card: Card;
   before: Card | undefined;
   plan: Plan;
@@ -44,7 +30,41 @@ export function OrderRow({
   day: ReactNode;
   onMove: (by: 1 | -1) => void;
   onStands: (stands: boolean) => void;
-}) {
+}
+
+/** A row of a long list: its number and its name until it is near what is seen, then all of it. */
+export function OrderRow({ long, ...row }: RowProps & { long: boolean }) {
+  const ref = useRef<HTMLLIElement>(null);
+  const near = useNear(ref, long);
+  const { card, id, number, day } = row;
+  if (near) return <WholeRow {...row} />;
+  return (
+    <li ref={ref} data-card={card.id} className="far">
+      {day}
+      <span className="n">{number.get(card.id)}</span>
+      <Link to={cardPath(id, card)} style={{ fontSize: 17, fontWeight: 600 }}>
+        {card.title}
+      </Link>
+    </li>
+  );
+}
+
+/** One set-up in the order of the run: what is cut, what is changed for it, and what it waits for. */
+function WholeRow({
+  card,
+  before,
+  plan: { basis },
+  number,
+  id,
+  style,
+  barred,
+  held,
+  stands,
+  pin,
+  day,
+  onMove,
+  onStands,
+}: RowProps) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: card.id,
     disabled: held,
