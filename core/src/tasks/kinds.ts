@@ -43,6 +43,19 @@ const shortOnes = (parts: readonly Seen[]): Sentence[] => {
 /** Kinds of task in the order they are done in. */
 export const TASK_KINDS: readonly TaskKind[] = [
   {
+    id: 'select',
+    title: 'Select and lay out on the boards',
+    when: 'before',
+    rule: 'Before the first cut: what is sawn off can’t be put back, and the best wood goes where it is seen.',
+    applies: () => true,
+    how: () => [
+      say('Both faces and both ends of every board looked at, knots and checks ringed with chalk, as in the list of boards. Straight grain for rails and stiles, quiet grain for what bends, the widest for panels; what lies side by side from one board.'), // prettier-ignore
+      say('Long and wide pieces first; each written on the wood with its part’s name and an arrow to end A.'),
+    ],
+    setting: 5,
+    minutes: () => 1,
+  },
+  {
     id: 'crosscut-rough',
     title: 'Crosscut rough',
     when: 'before',
@@ -160,6 +173,18 @@ export const TASK_KINDS: readonly TaskKind[] = [
     ],
     setting: 2,
     minutes: () => 0.8,
+  },
+  {
+    id: 'mark-out',
+    title: 'Mark the joints out',
+    when: 'before',
+    rule: 'On pieces at their final size, from their reference face, edge and end A: two of a pair together, lines squared across both.', // prettier-ignore
+    applies: ({ joined }) => joined,
+    how: () => [
+      say('One piece of each sort from its sheet, the others from that one, clamped beside it. Where a stop or a fence sets the place only the first is marked; its line shows whether the stop is right.'), // prettier-ignore
+    ],
+    setting: 2,
+    minutes: () => 1.5,
   },
   {
     id: 'sand-inside',

@@ -76,6 +76,8 @@ describe('tasks on parts', () => {
     expect(new Set(tasks.map((own) => own.id)).size).toBe(tasks.length);
     /** What is wanted first by the rules: flat before measured from, rested before to size, marked before cut, horns last. */
     const before = (a: string, b: string) => expect(order.indexOf(a)).toBeLessThan(order.indexOf(b));
+    before('select', 'crosscut-rough');
+    before('crosscut', 'mark-out');
     before('crosscut-rough', 'rip-rough');
     before('flatten', 'plane-over');
     before('plane-over', 'rest');
