@@ -20,6 +20,7 @@ const ORDER = [
   'tasks',
   'assembly',
   'plan',
+  'trial',
 ];
 
 const upward = ORDER.map((layer, i) => ({

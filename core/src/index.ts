@@ -37,4 +37,5 @@ export {
   type ShapedJoint,
 } from './assembly/index.ts';
 export * from './plan/index.ts';
+export { nextMove, type FigureMove, type NextMove } from './trial/index.ts';
 export { VERSION } from './version.ts';

@@ -12,7 +12,7 @@ export {
 } from './draft.ts';
 export { countOf } from './counting.ts';
 export * from './cardView.ts';
-export { scenesOf, type PassScene } from './scenes.ts';
+export { scenesOf, spotOf, type PassScene } from './scenes.ts';
 export * from './readings.ts';
 export * from './whyNot.ts';
 export * from './remembered.ts';

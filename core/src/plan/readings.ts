@@ -1,6 +1,6 @@
 import { resolve, type Job } from '../exchange/index.ts';
 import { sizesIn, type DimensionId, type MemberName } from '../joints/index.ts';
-import type { Occurrence, Setup } from '../setups/index.ts';
+import { settingKey, type LengthFigure, type Occurrence, type Setup } from '../setups/index.ts';
 import { gainsOf, sizesOf, type HalfOnPiece } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import type { Mm } from '../units/index.ts';
@@ -19,7 +19,20 @@ export interface Reading {
   readonly within: Mm;
   /** Another card takes more from it. */
   readonly more: boolean;
+  /** By how much it grows where a distance of the card is set a millimetre farther. */
+  readonly gains: readonly Gain[];
 }
+
+/** What one distance of a card makes of a size. */
+export interface Gain {
+  /** Which: what it is measured between, and its value; those that stand at one place are one. */
+  readonly distance: string;
+  readonly gain: number;
+}
+
+/** Which distance of a card a figure is. */
+export const distanceIn = (setup: Setup, figure: LengthFigure): string =>
+  `${settingKey(setup, figure)} ${figure.value.toFixed(4)}`;
 
 /** A size that moves less than this with a figure isn't made by it: wood left and right of a kerf, in mm per mm. */
 const LEAST_GAIN = 0.05;
@@ -54,18 +67,21 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     on.setups.filter((s) => !own.includes(s)),
     on.setups,
   ].map((setups) => sizesOf(modeller, { ...on, setups }, shop));
-  const made = gainsOf(modeller, { ...on, moved: own }, shop).flatMap(({ figure, makes }) =>
-    figure.stays || figure.clears
-      ? []
-      : makes.filter(({ gain }) => Math.abs(gain) > LEAST_GAIN).map((m) => m.dimension),
-  );
+  const made = gainsOf(modeller, { ...on, moved: own }, shop).filter(({ figure }) => !figure.stays && !figure.clears);
+  const gainsIn = (dimension: DimensionId): Gain[] =>
+    made.flatMap(({ figure, setups, makes }) => {
+      const gain = makes.find((m) => m.dimension === dimension && !m.bounds)?.gain ?? 0;
+      const setup = own.find(({ id }) => id === setups[0])!;
+      return Math.abs(gain) > LEAST_GAIN ? [{ distance: distanceIn(setup, figure), gain }] : [];
+    });
   const { members } = jointIn(job, joint);
   const sizeOf = sizesIn(on.kind, on.params, members);
   const { gauges } = on.kind.geometry(on.params, member, on.piece, on.at);
   return gauges.flatMap(({ dimension, axis, measures, reads }): Reading[] => {
     const [was, is, otherwise, will] = [before, now, without, last].map((sizes) => sizes![dimension]!) as [Mm, Mm, Mm, Mm]; // prettier-ignore
     const isCut = !alike(was, is) || !alike(otherwise, will);
-    if (!isCut || !made.includes(dimension)) return [];
+    const gains = gainsIn(dimension);
+    if (!isCut || !gains.length) return [];
     /** What is still wood can be measured as it stands; a hollow, and what is counted from a point, only at the end. */
     const value = measures === 'wood' && !reads ? is : will;
     const more = !alike(value, will);
@@ -73,7 +89,7 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     const beside = gauges.some(
       (g) => g.dimension !== dimension && g.axis === axis && g.measures === measures && measures === 'wood',
     );
-    return more && beside ? [] : [{ joint, member, dimension, ...sizeOf(dimension), value, more }];
+    return more && beside ? [] : [{ joint, member, dimension, ...sizeOf(dimension), value, more, gains }];
   });
 }
 

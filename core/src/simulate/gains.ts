@@ -11,6 +11,8 @@ import { leftBy } from './virtualCut.ts';
 export interface Makes {
   readonly dimension: string;
   readonly gain: number;
+  /** It grows one way only, such as where a cut comes to the end of its waste: the figure bounds it and doesn’t set it. */
+  readonly bounds?: true;
 }
 
 /** One distance as it is set, with the set-ups that share it, and what it makes. */
@@ -36,6 +38,8 @@ export interface HalfOnPiece<P extends object> {
 
 /** So far each figure is moved to either side, mm. */
 const NUDGE: Mm = 0.1;
+/** Gains to either side that differ by more of the greater one are not of one straight line. */
+const UNEVEN = 0.5;
 /** A gain below this is what floating numbers leave. */
 const NOTHING = 1e-3;
 
@@ -58,13 +62,15 @@ export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<
   return modeller.scope(() => {
     const from = leftBy(modeller, half.setups.slice(0, first), half.at, half.piece, asIs);
     const rest = { ...half, setups: half.setups.slice(first) };
+    const is = sizesOf(modeller, rest, asIs, from);
     return [...distances.values()].map(({ key, figure, setups }): Gains => {
       const [less, more] = [-NUDGE, NUDGE].map((by) =>
         sizesOf(modeller, { ...rest, setups: nudged(rest.setups, setups, figure, by) }, asIs, from),
       );
       const makes = Object.keys(more!).map((dimension): Makes => {
-        const gain = (more![dimension]! - less![dimension]!) / (2 * NUDGE);
-        return { dimension, gain: Number(gain.toFixed(6)) };
+        const [down, up] = [is[dimension]! - less![dimension]!, more![dimension]! - is[dimension]!];
+        const uneven = Math.abs(up - down) > UNEVEN * Math.max(Math.abs(up), Math.abs(down));
+        return { dimension, gain: Number(((up + down) / (2 * NUDGE)).toFixed(6)), ...(uneven && { bounds: true }) };
       });
       return {
         key,

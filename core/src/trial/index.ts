@@ -1,0 +1,1 @@
+export * from './nextMove.ts';

@@ -1,0 +1,165 @@
+import { distanceIn, type Card, type Reading } from '../plan/index.ts';
+import { byMove, type LengthFigure, type Reach, type Setup } from '../setups/index.ts';
+import { INCH, say, type Mm, type Sentence } from '../units/index.ts';
+import { leastSquares } from './solve.ts';
+
+/** One distance of a card that is to be set otherwise. */
+export interface FigureMove {
+  readonly figure: LengthFigure;
+  readonly setup: Setup;
+  /** Farther where more than 0, nearer where less, mm. */
+  readonly by: Mm;
+  /** As it then should stand. */
+  readonly to: Mm;
+  /** How that is reached from where it stands, least error first. */
+  readonly how: readonly Reach[];
+}
+
+/** What to do after a test piece was measured. */
+export interface NextMove {
+  /** All good; something to move; a reading that can hardly be true; or nothing on this card that puts it right. */
+  readonly verdict: 'good' | 'move' | 'doubt' | 'stuck';
+  readonly moves: readonly FigureMove[];
+  /** What each size should read then, in the order of the readings. */
+  readonly expected: readonly Mm[];
+  readonly why?: Sentence;
+}
+
+/** A piece reads so much beside its size only where something else was measured, mm. */
+const FAR_OFF: Mm = 6;
+/** What figures can leave unsolved of a size, as a share of how far off it may be. */
+const LEFT = 0.5;
+/** More figures than these nobody moves after one test cut. */
+const MOST_MOVES = 3;
+
+/** Sizes read wrong by a factor: the unit, or the decimal point. */
+const FACTORS = [
+  { factor: 10, words: 'ten times' },
+  { factor: 0.1, words: 'a tenth of' },
+  { factor: INCH, words: '25.4 times' },
+  { factor: 1 / INCH, words: 'one 25.4th of' },
+] as const;
+
+/**
+ * The next move from what a test piece does read: the fewest figures of the card that bring every size that was read to
+ * what it should be, and disturb least what was not read. Whatever the method: it goes by what each figure makes.
+ * @param read what was measured, mm, by the place of the reading in the list; sizes that were not measured are left out
+ * @param stand where figures were moved to since they were first set, by `distanceIn`
+ */
+export function nextMove(
+  card: Pick<Card, 'setups'>,
+  readings: readonly Reading[],
+  read: ReadonlyMap<number, Mm>,
+  stand: ReadonlyMap<string, Mm> = new Map(),
+): NextMove {
+  const stays = readings.map(({ value }, i) => read.get(i) ?? value);
+  const doubt = [...read].flatMap(([i, value]) => doubtOf(readings[i]!, value) ?? [])[0];
+  if (doubt) return { verdict: 'doubt', moves: [], expected: stays, why: doubt };
+  const figures = figuresOf(card, readings);
+  const off = [...read].map(([i, value]): Off => {
+    const by = readings[i]!.value - value;
+    const within = boundOf(readings[i]!, i, figures);
+    return { i, by, within, isWrong: Math.abs(by) > within + 1e-9 };
+  });
+  const wrong = off.filter(({ isWrong }) => isWrong);
+  if (!wrong.length) return { verdict: 'good', moves: [], expected: stays };
+  const able = figures.filter(({ gains }) => off.some(({ i }) => gains[i] !== 0));
+  const found = subsets(able, Math.min(MOST_MOVES, off.length))
+    .flatMap((some) => tried(some, readings, off))
+    .sort((a, b) => a.rank.reduce((order, own, i) => order || (Math.abs(own - b.rank[i]!) > 1e-6 ? own - b.rank[i]! : 0), 0))[0]; // prettier-ignore
+  if (!found) return { verdict: 'stuck', moves: [], expected: stays, why: stuck(wrong.map(({ i }) => readings[i]!)) };
+  return {
+    verdict: 'move',
+    moves: found.moves.map(({ own: { distance, figure, setup }, by }): FigureMove => {
+      const from = stand.get(distance) ?? figure.set.value;
+      return { figure, setup, by, to: from + by, how: byMove(from + by, 'nearest', { ...figure.set, value: from }, figure.step, figure) }; // prettier-ignore
+    }),
+    expected: stays.map((value, i) => value + found.moves.reduce((sum, { own, by }) => sum + own.gains[i]! * by, 0)),
+  };
+}
+
+/** What is wrong with a reading that can hardly be true. */
+function doubtOf({ name, value: should }: Reading, value: Mm): Sentence | undefined {
+  if (Math.abs(value - should) < FAR_OFF) return undefined;
+  const times = FACTORS.find(({ factor }) => Math.abs(value / should / factor - 1) < 0.1);
+  const lengths = { value, should };
+  return times
+    ? say(`${name}: {value} is ${times.words} {should}. The decimal point, or the unit?`, lengths)
+    : say(`${name}: {value} is far from {should}. Was this size measured, on this piece?`, lengths);
+}
+
+/** A distance of the card, with what it makes of each size. */
+interface Own {
+  readonly distance: string;
+  readonly figure: LengthFigure;
+  readonly setup: Setup;
+  readonly gains: readonly number[];
+}
+
+function figuresOf({ setups }: Pick<Card, 'setups'>, readings: readonly Reading[]): Own[] {
+  const found = new Map<string, Own>();
+  for (const setup of setups)
+    for (const figure of setup.figures) {
+      const distance = distanceIn(setup, figure);
+      if (found.has(distance)) continue;
+      const gains = readings.map((reading) => reading.gains.find((own) => own.distance === distance)?.gain ?? 0);
+      found.set(distance, { distance, figure, setup, gains });
+    }
+  return [...found.values()];
+}
+
+/** All choices of so many at the most, fewest first. */
+function subsets<T>(all: readonly T[], most: number): T[][] {
+  let last: T[][] = [[]];
+  const found: T[][] = [];
+  for (let size = 1; size <= most; size++) {
+    last = last.flatMap((some) => all.slice(some.length ? all.indexOf(some.at(-1)!) + 1 : 0).map((one) => [...some, one])); // prettier-ignore
+    found.push(...last);
+  }
+  return found;
+}
+
+interface Tried {
+  readonly moves: readonly { readonly own: Own; readonly by: Mm }[];
+  /** Fewest figures, then least disturbed of what was not read, then least moved. */
+  readonly rank: readonly number[];
+}
+
+/** A size that was read: how much farther it should be, and how far off it may be, mm. */
+interface Off {
+  readonly i: number;
+  readonly by: Mm;
+  readonly within: Mm;
+  readonly isWrong: boolean;
+}
+
+/** How far off a size may be: nobody sets it closer than half a step of what sets it. */
+function boundOf({ within }: Reading, i: number, figures: readonly Own[]): Mm {
+  const steps = figures.flatMap(({ gains, figure: { step } }) => (gains[i] ? [(Math.abs(gains[i]) * step) / 2] : []));
+  return steps.length ? Math.max(within, Math.min(...steps)) : within;
+}
+
+/** Some figures moved so that they put right what was read; nothing where they can’t. */
+function tried(some: readonly Own[], readings: readonly Reading[], off: readonly Off[]): Tried[] {
+  /** A size counts by how exact it must be. */
+  const by = leastSquares(
+    off.map(({ i, within }) => some.map(({ gains }) => gains[i]! / within)),
+    off.map((own) => own.by / own.within),
+  );
+  if (!by) return [];
+  const moved = (i: number) => some.reduce((sum, { gains }, n) => sum + gains[i]! * by[n]!, 0);
+  /** What read as it should may move within its bounds. */
+  const isLeft = off.some((own) => Math.abs(own.by - moved(own.i)) > own.within * (own.isWrong ? LEFT : 1));
+  if (isLeft) return [];
+  const isRead = new Set(off.map(({ i }) => i));
+  const disturbed = readings.reduce((sum, _, i) => sum + (isRead.has(i) ? 0 : Math.abs(moved(i))), 0);
+  const rank = [some.length, disturbed, by.reduce((sum, own) => sum + Math.abs(own), 0)];
+  return [{ moves: some.map((own, n) => ({ own, by: by[n]! })), rank }];
+}
+
+const stuck = (wrong: readonly Reading[]): Sentence =>
+  say(
+    wrong.length > 1
+      ? `No figure of this card puts ${wrong.map(({ name }) => name).join(' and ')} right together: one figure makes both. Measure again; then look at the wood, the jig and what was cut before.`
+      : `No figure of this card puts the ${wrong[0]!.name} right without spoiling what reads as it should. Measure again; then look at the wood, the jig and what was cut before.`,
+  );
