@@ -219,6 +219,13 @@ describe('strips out of bars', async () => {
     }
   });
 
+  it('that would lie beside each other but for the kerf are bars', () => {
+    const lengths = [1400, 1300, 1250, 900, 800, 700, 650].map((length) => want(length, 60));
+    const found = best([board({ count: 5, width: 123 })], lengths);
+    judge(found, lengths);
+    expect(found.least).toBeCloseTo(found.volume, 0);
+  });
+
   it('are left as they were found where two blanks lie beside each other, a board has a knot, or the solver gives up', () => {
     const wanted = [want(900, 60, 7), want(700, 60, 7)];
     const found = nest([board({ count: 4, width: 130 })], wanted, KERF);

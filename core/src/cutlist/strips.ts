@@ -96,11 +96,10 @@ export function bestOfStrips(
       const nth = seen.get(board) ?? 0;
       seen.set(board, nth + 1);
       const cut = saw(board, wanted, needed, worth, kerf);
-      cut.placed.forEach(({ blank }) => needed[blank]!--);
-      needed.forEach((count, i) => (left[i]! += count));
       return { board, nth, placed: cut.placed, offcuts: cut.left.filter(isKept) };
     }),
   );
-  if (left.some(Boolean)) return { ...found, least };
+  const placed = sawn.reduce((all, own) => all + own.placed.length, 0);
+  if (placed < wanted.reduce((all, { count }) => all + count, 0)) return { ...found, least };
   return { ...found, sawn, volume: sawn.reduce((all, { board }) => all + volumeOf(board), 0), least };
 }

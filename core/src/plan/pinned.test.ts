@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { addBusinessDays, format } from 'date-fns';
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
@@ -100,29 +101,48 @@ describe('a pin', () => {
     const at = fc.nat(dates.length - 1);
     let [kept, late] = [0, 0];
     fc.assert(
-      fc.property(one, at, one, at, fc.constantFrom(3, 5, 8), (a, dayA, b, dayB, hours) => {
-        fc.pre(a !== b);
-        const pins = [{ id: a, day: dates[dayA]! }, { id: b, day: dates[dayB]! }]; // prettier-ignore
-        const plan = with_({ pins, working: { hours, from: '2027-03-13' } });
-        const begun = begunOn(plan, hours);
-        expect([keepsRules(plan), plan.circle]).toEqual([true, undefined]);
-        expect(plan.minutes).toBeCloseTo(plan.cards.reduce((sum, own) => sum + own.change.minutes, 0), 6); // prettier-ignore
-        for (const [id, day] of [
-          [a, nth[dayA]!],
-          [b, nth[dayB]!],
-        ] as const) {
-          // prettier-ignore
-          const loose = plan.loose.find((own) => own.id === id);
-          if (loose) late++;
-          else expect([id, begun.get(id)]).toEqual([id, day]);
-          if (!loose) kept++;
-          const from = /until day (\d+)/.exec(loose?.why ?? '');
-          if (from) expect(Number(from[1]) - 1).toBeGreaterThan(day);
-        }
-      }),
+      fc.property(
+        one,
+        at,
+        one,
+        at,
+        fc.constantFrom(3, 5, 8),
+        fc.constantFrom('2027-03-13', '2027-03-14', '2027-03-15'),
+        (a, dayA, b, dayB, hours, from) => {
+          fc.pre(a !== b);
+          const pins = [{ id: a, day: dates[dayA]! }, { id: b, day: dates[dayB]! }]; // prettier-ignore
+          const plan = with_({ pins, working: { hours, from } });
+          const begun = begunOn(plan, hours);
+          expect([keepsRules(plan), plan.circle]).toEqual([true, undefined]);
+          expect(plan.minutes).toBeCloseTo(plan.cards.reduce((sum, own) => sum + own.change.minutes, 0), 6); // prettier-ignore
+          for (const [id, day] of [
+            [a, nth[dayA]!],
+            [b, nth[dayB]!],
+          ] as const) {
+            // prettier-ignore
+            const loose = plan.loose.find((own) => own.id === id);
+            if (loose) late++;
+            else expect([id, begun.get(id)]).toEqual([id, day]);
+            if (!loose) kept++;
+            const from = /until day (\d+)/.exec(loose?.why ?? '');
+            if (from) expect(Number(from[1]) - 1).toBeGreaterThan(day);
+          }
+        },
+      ),
       { seed: 6, numRuns: 40 },
     );
     expect([kept > 25, late > 3]).toEqual([true, true]);
+  });
+
+  it('that is too early says the day from which it could be kept', () => {
+    const on = (id: string, day: string) => with_({ pins: [{ id, day }], working: { hours: 2, from: '2027-03-15' } });
+    const days = ids.map((id) => Number(/^What must come before it takes until day (\d+)\.$/.exec(on(id, '2027-03-15').loose[0]?.why ?? '')?.[1] ?? 1)); // prettier-ignore
+    const soonest = Math.max(...days);
+    const last = ids[days.indexOf(soonest)]!;
+    const date = (nth: number) => format(addBusinessDays(new Date(2027, 2, 15), nth), 'yyyy-MM-dd');
+    expect(soonest).toBeGreaterThan(2);
+    expect(on(last, date(soonest - 1)).loose).toEqual([]);
+    expect(on(last, date(soonest - 2)).loose).toHaveLength(1);
   });
 
   it('to a day that nothing else reaches leaves the days before it empty', () => {

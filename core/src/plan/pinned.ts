@@ -1,4 +1,4 @@
-import { differenceInBusinessDays, isValid, isWeekend, nextMonday, parseISO } from 'date-fns';
+import { differenceInBusinessDays, isValid, isWeekend, parseISO } from 'date-fns';
 import { USUAL_WORKING, type Job, type Pin } from '../exchange/index.ts';
 import type { Changed, DraftCard, Rule } from '../sequence/index.ts';
 import { daysOf } from './days.ts';
@@ -76,8 +76,7 @@ export function pinnedDays(
   { pins = [], working = USUAL_WORKING }: Pick<Job, 'pins' | 'working'>,
   placeOf: (id: string) => number | undefined,
 ): { days: Map<number, number>; loose: LoosePin[] } {
-  const given = parseISO(working.from);
-  const first = isValid(given) && isWeekend(given) ? nextMonday(given) : given;
+  const first = parseISO(working.from);
   const days = new Map<number, number>();
   const loose: LoosePin[] = [];
   for (const pin of pins) {

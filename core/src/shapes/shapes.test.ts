@@ -123,6 +123,8 @@ describe('shapes of parts', () => {
     /** Not square: each side has a fence of its own. */
     expect(Object.keys(figures('taper', params, sized(700, 60, 45)))).toEqual(['offset', 'fence-edge', 'fence-face', 'height']); // prettier-ignore
     expect(Object.keys(figures('taper', { ...params, sides: 'edge' }, sized(700, 60, 45)))).toEqual(['offset', 'fence-edge', 'height']); // prettier-ignore
+    /** The blade stands over the greater of both sides that it cuts through. */
+    expect([figures('taper', params, sized(700, 45, 60))['height'], figures('taper', { ...params, sides: 'edge' }, sized(700, 45, 60))['height']]).toEqual([65, 50]); // prettier-ignore
     const one = (own: ShapeParams) => problems('taper', { ...params, ...own }, leg)[0];
     expect(one({ straight: 700 })).toBe('straight: Leg: the straight stretch of 700.0 mm must be shorter than the part, 700.0 mm.'); // prettier-ignore
     expect(one({ foot: 45 })).toBe('foot: Leg: the foot of 45.0 mm must be narrower than the part, 45.0 mm.');
@@ -159,6 +161,30 @@ describe('shapes of parts', () => {
     expect(one({ across: 88 })).toMatch(/^across: .*runs out of the edge/);
     expect(one({ from: 3 })).toMatch(/^from: .*runs out of end A/);
     expect(one({ depth: 21 })).toMatch(/^depth: .*must be 20.0 mm or less; 0 bores through/);
+  });
+
+  it('a taper’s foot is at the end that was said', async () => {
+    const cutter = await loadModeller();
+    const leg = shapedPart(sized(700, 45, 45));
+    const along = (end: string) =>
+      cutter.scope(() => {
+        const params = { ...kind('taper').propose(leg, TEST_SHOP), end, straight: 200 };
+        const { min, max } = cutter.solid(unshaped(leg)).within(cutter.solid(kind('taper').wanted(params, leg))).bounds(); // prettier-ignore
+        return [min[0], max[0]].map(Math.round);
+      });
+    expect([along('a'), along('b')]).toEqual([[0, 500], [200, 700]]); // prettier-ignore
+  });
+
+  it('edges are rounded at the face that was said', async () => {
+    const cutter = await loadModeller();
+    const slat = shapedPart(sized(400, 20, 40));
+    const across = (edges: string) =>
+      cutter.scope(() => {
+        const waste = cutter.solid(unshaped(slat)).within(cutter.solid(kind('round-over').wanted({ edges, radius: 4 }, slat))); // prettier-ignore
+        const { min, max } = waste.bounds();
+        return [min[1], max[1]].map(Math.round);
+      });
+    expect([across('face'), across('other-face'), across('all')]).toEqual([[0, 4], [16, 20], [0, 20]]); // prettier-ignore
   });
 
   it('roundings that would meet are refused: half the thickness on all four edges, all of it on two', () => {
