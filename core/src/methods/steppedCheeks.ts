@@ -36,6 +36,9 @@ export const steppedPairs = ({ stock, faceShoulder: a, thickness: t, edgeShoulde
     { name: 'edge', seat: 'reference-edge', words: 'reference edge', near: b, tongue: w, far: stock.width - b - w, acts: 'width' },
   ].filter(({ near, far }) => near > SAME || far > SAME) as readonly SteppedPair[]; // prettier-ignore
 
+/** Thinner than this no wood beside the kerf holds the splinter, mm (common practice, value from memory). */
+const HOLDS: Mm = 0.5;
+
 /**
  * Why a leaning piece can't be cut so: the kerf comes out of its near side before the shoulder, and the splinter beyond
  * lies loose between blade and guide.
@@ -46,10 +49,10 @@ export const splinters = (feature: TenonFeature, kerf: Mm): Refusal[] =>
     if (tip <= kerf) return [];
     return under(
       shoulder,
-      kerf,
+      kerf + HOLDS,
       name === 'face' ? 'faceShoulder' : 'edgeShoulder',
       'shoulder',
-      'The near waste is {value} at the shoulder, less than the kerf of {bound}: it would come loose between blade and guide. Turn the piece over instead.',
+      'The near waste is {value} at the shoulder. Less than {bound}, the kerf and what still holds beside it, comes loose between blade and guide: turn the piece over instead.',
     );
   });
 

@@ -123,7 +123,7 @@ export function cutInTurn(modeller: Modeller, steps: readonly Step[], piece: Pie
     const whole = setup.stage === 'groove' || setup.stage === 'rebate';
     const sliver = (whole && along.some((s) => s.at.joint !== at.joint || s.setup.id === setup.id)) || (setup.stage === 'shoulders' && setup.shouldersFirst === false) || (setup.model === 'bench' && setup.follows !== undefined); // prettier-ignore
     for (const pass of setup.passes)
-      if (!sliver && (taken.get(pathOf(pass)) ?? Infinity) < NOTHING) {
+      if (!sliver && (taken.get(pathOf(pass)) ?? Infinity) < (pass.off ? LAST_OF_A_ROW : NOTHING)) {
         faults.push({ sort: 'idle', setup: setup.id, pass: pass.id, words: say('takes no wood') });
         taken.delete(pathOf(pass));
       }
@@ -135,6 +135,8 @@ export function cutInTurn(modeller: Modeller, steps: readonly Step[], piece: Pie
 
 /** Less than this is no cut, mm³. */
 const NOTHING = 1e-3;
+/** The last of a row may have no more left than the point of a slanted end, mm³. */
+const LAST_OF_A_ROW = 1e-6;
 /** Nearer than this an end lies against its stop, mm. */
 const SEATED: Mm = 0.01;
 

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { LengthStyle, Reading } from '@velk/core';
 import { Length } from '../widgets/Length.tsx';
 
@@ -5,10 +6,12 @@ interface Props {
   /** There when the piece has been cut virtually; null where that failed. */
   readonly readings: readonly Reading[] | null | undefined;
   readonly style: LengthStyle;
+  /** Where it can be said what the piece does read. */
+  readonly does?: (reading: Reading) => ReactNode;
 }
 
 /** What the test piece should read, as a calliper shows it. */
-export function Readings({ readings, style }: Props) {
+export function Readings({ readings, style, does }: Props) {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   if (readings === null)
     return <p className="quiet">The test piece could not be cut virtually: measure it by the joint’s own sizes.</p>;
@@ -18,20 +21,24 @@ export function Readings({ readings, style }: Props) {
     <table className="sizes reading" aria-label="What the test piece should read">
       <caption>It should read</caption>
       <tbody>
-        {readings.map(({ joint, member, dimension, name, value, within, more }) => (
-          <tr key={`${joint} ${member} ${dimension} ${value}`}>
-            <th scope="row">
-              {name}
-              {more && <span className="quiet"> so far</span>}
-            </th>
-            <td>
-              <Length value={value} style={fine} />
-            </td>
-            <td className="quiet">
-              ± <Length value={within} style={fine} unit={false} />
-            </td>
-          </tr>
-        ))}
+        {readings.map((reading) => {
+          const { joint, member, dimension, name, value, within, more } = reading;
+          return (
+            <tr key={`${joint} ${member} ${dimension} ${value}`}>
+              <th scope="row">
+                {name}
+                {more && <span className="quiet"> so far</span>}
+              </th>
+              <td>
+                <Length value={value} style={fine} />
+              </td>
+              <td className="quiet">
+                ± <Length value={within} style={fine} unit={false} />
+              </td>
+              {does && <td className="noprint">{does(reading)}</td>}
+            </tr>
+          );
+        })}
       </tbody>
     </table>
   );

@@ -31,6 +31,7 @@ import { jointPicked } from '../app/view.ts';
 import { Cautions, Stops } from './Hazards.tsx';
 import { ProofLine } from './ProofLine.tsx';
 import { Readings } from './Readings.tsx';
+import { Trial } from './Trial.tsx';
 
 /** Where a card is shown: its id has letters that an address can’t hold. */
 export const cardPath = (job: string, card: Pick<Card, 'id'>): string =>
@@ -187,7 +188,12 @@ export function CardSheet({
           <ul className="checks">
             <li>
               <Spoken sentence={card.testCut} style={style} />
-              {!held && <Readings readings={readings} style={style} />}
+              {!held &&
+                (among || !readings ? (
+                  <Readings readings={readings} style={style} />
+                ) : (
+                  <Trial key={card.id} card={card} job={id} readings={readings} style={style} />
+                ))}
             </li>
             {card.checks.map((check, i) => (
               <li key={i}>
