@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import {
   distanceIn,
   featureWords,
@@ -12,8 +11,6 @@ import {
   type Reading,
 } from '@velk/core';
 import { useKeptState } from '../app/useKeptState.ts';
-import { useAppDispatch, useAppSelector } from '../app/store.ts';
-import { typed } from '../app/typed.ts';
 import { FieldError } from '../widgets/FieldError.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
@@ -21,14 +18,15 @@ import { Readings } from './Readings.tsx';
 
 /** What came of the test pieces of a card until now. */
 interface Tried {
-  /** What the piece does read, mm, by the name of the reading. */
-  readonly read: readonly { readonly name: string; readonly value: number }[];
+  /** What the piece does read, as it was typed, by the name of the reading. */
+  readonly read: readonly { readonly name: string; readonly text: string }[];
   /** Where distances were moved to since they were first set. */
   readonly stand: readonly { readonly distance: string; readonly value: number }[];
   readonly pieces: number;
 }
 
-const NONE: Tried = { read: [], stand: [], pieces: 0 };
+/** The first of each list shows what form the others have, and is of nothing. */
+const NONE: Tried = { read: [{ name: '', text: '' }], stand: [{ distance: '', value: 0 }], pieces: 0 };
 
 const nameOf = ({ joint, member, dimension }: Reading): string => [joint, member, dimension].join();
 
@@ -43,18 +41,19 @@ interface Props {
 export function Trial({ card, job, readings, style }: Props) {
   const field = `kept.trial.${job}.${card.id}`;
   const [tried, keep] = useKeptState<Tried>(field, NONE);
+  const textOf = (reading: Reading) => tried.read.find(({ name }) => name === nameOf(reading))?.text ?? '';
   const read = new Map(
-    tried.read.flatMap(({ name, value }) => {
-      const at = readings.findIndex((own) => nameOf(own) === name);
-      return at < 0 ? [] : [[at, value] as const];
+    readings.flatMap((reading, i) => {
+      const found = parseLength(textOf(reading), style);
+      return found.ok && found.value > 0 ? [[i, found.value] as const] : [];
     }),
   );
   const stand = new Map(tried.stand.map(({ distance, value }) => [distance, value]));
   const move = read.size ? nextMove(card, readings, read, stand) : undefined;
-  const put = (reading: Reading, value: number | null) => {
+  const put = (reading: Reading, text: string) => {
     const name = nameOf(reading);
     const others = tried.read.filter((own) => own.name !== name);
-    keep({ ...tried, read: value === null ? others : [...others, { name, value }] });
+    keep({ ...tried, read: text ? [...others, { name, text }] : others });
   };
   const set = ({ moves }: NextMove) => {
     const moved = new Map(stand);
@@ -69,16 +68,15 @@ export function Trial({ card, job, readings, style }: Props) {
         style={style}
         does={(reading) => (
           <Does
-            field={`${field}.${nameOf(reading)}.${tried.pieces}`}
             label={`${reading.name}, as it reads`}
-            value={tried.read.find(({ name }) => name === nameOf(reading))?.value}
+            text={textOf(reading)}
             style={style}
-            onRead={(value) => put(reading, value)}
+            onType={(text) => put(reading, text)}
           />
         )}
       />
       {move && <Told move={move} readings={readings} read={read} style={style} onSet={() => set(move)} />}
-      {(tried.pieces > 0 || read.size > 0) && (
+      {(tried.pieces > 0 || tried.read.some(({ text }) => text)) && (
         <p className="quiet noprint">
           {tried.pieces > 0 &&
             `${tried.pieces === 1 ? 'One test piece' : `${tried.pieces} test pieces`} since it was first set. `}
@@ -91,40 +89,31 @@ export function Trial({ card, job, readings, style }: Props) {
   );
 }
 
-/** What a gauge shows on the test piece: empty until somebody has measured. */
+/** What a gauge shows on the test piece: empty until somebody has measured. What can’t be read stays as typed. */
 function Does({
-  field,
   label,
-  value,
+  text,
   style,
-  onRead,
+  onType,
 }: {
-  field: string;
   label: string;
-  value: number | undefined;
+  text: string;
   style: LengthStyle;
-  onRead: (value: number | null) => void;
+  onType: (text: string) => void;
 }) {
-  const dispatch = useAppDispatch();
-  const text = useAppSelector((s) => s.typed[field]);
-  const [error, setError] = useState('');
-  const type = (next: string) => {
-    dispatch(typed({ field, text: next || null }));
-    const found = next.trim() ? parseLength(next, style) : undefined;
-    setError(found && !found.ok ? found.message : '');
-    onRead(found?.ok && found.value > 0 ? found.value : null);
-  };
+  const found = text.trim() ? parseLength(text, style) : undefined;
+  const message = found && !found.ok ? found.message : undefined;
   return (
     <span className="field">
       <input
-        value={text ?? (value === undefined ? '' : String(value))}
+        value={text}
         inputMode="decimal"
         aria-label={`${label}, ${style.system}`}
-        aria-invalid={error !== ''}
+        aria-invalid={message !== undefined}
         placeholder="reads"
-        onChange={(e) => type(e.target.value)}
+        onChange={(e) => onType(e.target.value)}
       />
-      <FieldError message={error || undefined} />
+      <FieldError message={message} />
     </span>
   );
 }
