@@ -13,7 +13,7 @@ async function pin(page: Page, id: string, where: { value: string } | { label: R
   const choice = row.getByLabel(/^Where set-up \d+ is wanted$/);
   if (!(await choice.isVisible())) await row.getByRole('button', { name: /^(Pin set-up \d+|pin|pinned .*)$/ }).click();
   const value = 'value' in where ? where.value : await choice.locator('option', { hasText: where.label }).getAttribute('value'); // prettier-ignore
-  await choice.selectOption(value!);
+  await choice.selectOption(value);
   return row;
 }
 

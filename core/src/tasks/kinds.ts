@@ -53,7 +53,7 @@ export const TASK_KINDS: readonly TaskKind[] = [
       say('Long and wide pieces first; each written on the wood with its part’s name and an arrow to end A.'),
     ],
     setting: 5,
-    minutes: () => 1,
+    minutes: () => 0.5,
   },
   {
     id: 'crosscut-rough',
@@ -184,7 +184,7 @@ export const TASK_KINDS: readonly TaskKind[] = [
       say('One piece of each sort from its sheet, the others from that one, clamped beside it. Where a stop or a fence sets the place only the first is marked; its line shows whether the stop is right.'), // prettier-ignore
     ],
     setting: 2,
-    minutes: () => 1.5,
+    minutes: () => 0.8,
   },
   {
     id: 'sand-inside',

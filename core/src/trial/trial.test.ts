@@ -60,21 +60,12 @@ function read(plan: Plan, card: Card, readings: readonly Reading[], truly: Shop,
 const wrong = (shop: Shop, by: number): Shop => ({
   ...shop,
   tools: shop.tools.map((tool): Tool => {
-    switch (tool.kind) {
-      case 'saw-blade':
-        return { ...tool, kerf: tool.kerf + 0.3 * by };
-      case 'bandsaw-blade':
-        return { ...tool, kerf: tool.kerf + 0.2 * by };
-      case 'stack':
-        return { ...tool, outer: tool.outer - 0.2 * by };
-      case 'router-cutter':
-      case 'boring-bit':
-        return { ...tool, diameter: tool.diameter - 0.1 * by };
-      case 'bushing':
-        return { ...tool, outside: tool.outside + 0.15 * by };
-      default:
-        return tool;
-    }
+    if (tool.kind === 'saw-blade') return { ...tool, kerf: tool.kerf + 0.3 * by };
+    if (tool.kind === 'bandsaw-blade') return { ...tool, kerf: tool.kerf + 0.2 * by };
+    if (tool.kind === 'stack') return { ...tool, outer: tool.outer - 0.2 * by };
+    if (tool.kind === 'bushing') return { ...tool, outside: tool.outside + 0.15 * by };
+    const isCutter = tool.kind === 'router-cutter' || tool.kind === 'boring-bit';
+    return isCutter ? { ...tool, diameter: tool.diameter - 0.1 * by } : tool;
   }),
 });
 
