@@ -128,13 +128,13 @@ describe('a shop whose tools aren’t what it believes', () => {
   ])('is put right whichever way: %s', (way) => {
     const tally = fresh();
     for (const { job, shop, goes } of fc.sample(cases({ kind: 'blind', methods: [way], corners: 'squared' }), {
-      numRuns: 3,
+      numRuns: 2,
       seed: 9,
     }))
       // prettier-ignore
       if (goes) for (const by of [-1, 1]) worked(planJob(job, shop), wrong(shop, by), tally);
     expect(tally).toMatchObject(sound);
-    expect(tally.cards).toBeGreaterThan(6);
+    expect(tally.cards).toBeGreaterThan(3);
   });
 });
 
