@@ -1,6 +1,6 @@
 import { differenceInBusinessDays, isValid, isWeekend, parseISO } from 'date-fns';
 import { USUAL_WORKING, type Job, type Pin } from '../exchange/index.ts';
-import type { Changed, DraftCard, Rule } from '../sequence/index.ts';
+import { earlierThan, type Changed, type DraftCard, type Rule } from '../sequence/index.ts';
 import { daysOf } from './days.ts';
 
 /** A pin that can’t be kept, and why. */
@@ -13,19 +13,6 @@ const wish = (id: string, words: string): Rule => ({ id, words, first: {}, then:
 const FIRST = wish('pinned-first', 'You wanted that set-up first.');
 const LAST = wish('pinned-last', 'You wanted this set-up last.');
 const BEFORE = wish('pinned-before', 'You wanted the one before the other.');
-
-/** All that a card waits for, through others too. */
-function earlierThan(cards: readonly DraftCard[], card: number): Set<number> {
-  const earlier = new Set<number>();
-  const waiting = [card];
-  for (const at of waiting)
-    for (const before of cards[at]!.after.keys()) {
-      if (earlier.has(before)) continue;
-      earlier.add(before);
-      waiting.push(before);
-    }
-  return earlier;
-}
 
 const laterThan = (cards: readonly DraftCard[], card: number): Set<number> =>
   new Set(cards.flatMap((_, i) => (i !== card && earlierThan(cards, i).has(card) ? [i] : [])));

@@ -271,6 +271,19 @@ function circles(count: number, after: readonly ReadonlyMap<number, unknown>[]):
   return stuck;
 }
 
+/** All that a card waits for, through others too. */
+export function earlierThan(cards: readonly Pick<DraftCard, 'after'>[], card: number): Set<number> {
+  const earlier = new Set<number>();
+  const waiting = [card];
+  for (const at of waiting)
+    for (const before of cards[at]!.after.keys()) {
+      if (earlier.has(before)) continue;
+      earlier.add(before);
+      waiting.push(before);
+    }
+  return earlier;
+}
+
 /** The shortest circle of rules that no order can keep, as places with the rule that leads from each to the next. */
 export function circleAmong(cards: readonly DraftCard[]): { at: number; rule: Rule }[] | undefined {
   const stuck = circles(cards.length, cards.map((c) => c.after)); // prettier-ignore

@@ -1,5 +1,5 @@
 import type { Solver } from '../solving/index.ts';
-import type { DraftCard } from './cards.ts';
+import { earlierThan, type DraftCard } from './cards.ts';
 import type { Changes, User } from './changes.ts';
 
 /** A program grows with the square of the cards, and with the cube where it says which comes before which. */
@@ -39,23 +39,6 @@ export function leastByProgram(
 /** What stood before all, in place of a card. */
 const AT_FIRST = -1;
 
-/** All that must come before each card, through others too. */
-function earlierThan(cards: readonly DraftCard[]): ReadonlySet<number>[] {
-  const earlier: (Set<number> | undefined)[] = cards.map(() => undefined);
-  const of = (card: number): Set<number> => {
-    const known = earlier[card];
-    if (known) return known;
-    const own = new Set<number>();
-    earlier[card] = own;
-    for (const before of cards[card]!.after.keys()) {
-      own.add(before);
-      of(before).forEach((one) => own.add(one));
-    }
-    return own;
-  };
-  return cards.map((_, card) => of(card));
-}
-
 const sum = (names: readonly string[]): string => names.join(' + ');
 
 /**
@@ -64,7 +47,7 @@ const sum = (names: readonly string[]): string => names.join(' + ');
  * @returns its text, and the minutes that every order takes and the program leaves out
  */
 function programOf(changes: Changes, cards: readonly DraftCard[], whole: boolean): { text: string; certain: number } {
-  const earlier = earlierThan(cards);
+  const earlier = cards.map((_, card) => earlierThan(cards, card));
   const users = changes.users();
   const costs: string[] = [];
   const rows: string[] = [];
