@@ -133,37 +133,39 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
           return [cards[from]!.id, cards[to]!.id];
         }}
       />
-      {cards.length > LONG && (
-        <p className="noprint" style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
-          <span className="field" style={{ flex: '0 1 300px' }}>
-            <input
-              aria-label="Search the set-ups"
-              placeholder={`Search ${cards.length} set-ups`}
-              value={words}
-              onChange={(e) => setWords(e.target.value)}
+      <p className="noprint" style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
+        {cards.length > LONG && (
+          <>
+            <span className="field" style={{ flex: '0 1 300px' }}>
+              <input
+                aria-label="Search the set-ups"
+                placeholder={`Search ${cards.length} set-ups`}
+                value={words}
+                onChange={(e) => setWords(e.target.value)}
+              />
+            </span>
+            <Choice
+              label="Only on"
+              value={machine}
+              options={[
+                { value: '', label: 'every machine and the bench' },
+                ...[...new Set(cards.map(where))].map((name) => ({ value: name, label: name })),
+              ]}
+              onChange={setMachine}
             />
-          </span>
-          <Choice
-            label="Only on"
-            value={machine}
-            options={[
-              { value: '', label: 'every machine and the bench' },
-              ...[...new Set(cards.map(where))].map((name) => ({ value: name, label: name })),
-            ]}
-            onChange={setMachine}
-          />
-          <Choice
-            label="Who cuts"
-            value={persons}
-            options={PERSONS.map((label, i) => ({ value: String(i + 1), label: label.toLowerCase() }))}
-            onChange={(who) => setWho({ persons: who })}
-          />
-          {!clock && <WorkingDays job={job} />}
-          <span role="status" className="quiet">
-            {all ? '' : `${shown.length} of ${cards.length}; all of them are needed to move one.`}
-          </span>
-        </p>
-      )}
+          </>
+        )}
+        <Choice
+          label="Who cuts"
+          value={persons}
+          options={PERSONS.map((label, i) => ({ value: String(i + 1), label: label.toLowerCase() }))}
+          onChange={(who) => setWho({ persons: who })}
+        />
+        {!clock && <WorkingDays job={job} />}
+        <span role="status" className="quiet">
+          {all ? '' : `${shown.length} of ${cards.length}; all of them are needed to move one.`}
+        </span>
+      </p>
       <p role="status" className={refused ? 'note warning orderword' : 'quiet orderword'}>
         {refused ??
           (room

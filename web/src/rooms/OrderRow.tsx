@@ -163,16 +163,18 @@ export function DayHead({
   const { parts, minutes, fetch } = days[at]!;
   const [goesOn] = parts;
   /** Days before it on which nothing is begun have no row of their own. */
-  const from = days.slice(0, at).findLastIndex((day) => day.parts.some((part) => !part.goesOn)) + 1;
+  const isOwn = (day: Day) => day.parts.length === 0 || day.parts.some((part) => !part.goesOn);
+  const from = days.slice(0, at).findLastIndex(isOwn) + 1;
+  const empty = at - 1 - days.slice(0, at).findLastIndex((day) => day.parts.length > 0);
   const title =
-    from < at && parts.length
-      ? `${dayName(from, first)} to ${dayName(at, first).replace(/^Day/, 'day')}`
-      : dayName(at, first);
+    from < at ? `${dayName(from, first)} to ${dayName(at, first).replace(/^Day/, 'day')}` : dayName(at, first);
   return (
     <div className="dayhead">
       <h2>{title}</h2>
       <span className="quiet">
-        {parts.length ? inTime(minutes) : 'nothing: all else waits for a card that is pinned to a later day'}
+        {inTime(minutes)}
+        {empty > 0 &&
+          `; the ${empty === 1 ? 'day' : `${empty} days`} before, nothing: all else waits for a pinned set-up`}
         {goesOn?.goesOn && `; begins with the rest of ${number.get(goesOn.card)}, ${inTime(goesOn.minutes)}`}
         {fetch.length > 0 && `; fetch ${fetch.join(', ')}`}
       </span>
