@@ -26,7 +26,7 @@ export interface NextMove {
 }
 
 /** A piece reads so much beside its size only where something else was measured, mm. */
-const FAR_OFF: Mm = 6;
+const FAR_OFF: Mm = 8;
 /** What figures can leave unsolved of a size, as a share of how far off it may be. */
 const LEFT = 0.5;
 /** More figures than these nobody moves after one test cut. */

@@ -16,7 +16,7 @@ import { sizesOf } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
 import type { Shop, Tool } from '../tooling/index.ts';
-import { METRIC, speak } from '../units/index.ts';
+import { INCH, METRIC, speak } from '../units/index.ts';
 import { nextMove } from './index.ts';
 
 let modeller: Modeller;
@@ -165,7 +165,7 @@ describe('the next move (plain arithmetic, common practice)', () => {
   it('flipped with one fence: half of what the tenon is too thick', () => {
     expect(told(rail(FLIPPED, 7), { tenonThickness: 0.4 }).moves).toEqual({ 'face-fence': -0.2 });
     /** Of 1/2 that should be 1/4: 1/8 on each side. */
-    expect(told(rail(FLIPPED, 7), { tenonThickness: 5 }).moves).toEqual({ 'face-fence': -2.5 });
+    expect(told(rail(FLIPPED, 7), { tenonThickness: INCH / 4 }).moves).toEqual({ 'face-fence': -INCH / 8 });
   });
 
   it('over a stack: raised by half, and what that leaves is what it should read', () => {
