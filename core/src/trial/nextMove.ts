@@ -27,6 +27,8 @@ export interface NextMove {
 
 /** A piece reads so much beside its size only where something else was measured, mm. */
 const FAR_OFF: Mm = 8;
+/** A slip of the point or the unit of a size so small that it can't be told from a bad cut, mm. */
+const LEAST_SLIP: Mm = 1;
 /** What figures can leave unsolved of a size, as a share of how far off it may be. */
 const LEFT = 0.5;
 /** More figures than these nobody moves after one test cut. */
@@ -80,12 +82,13 @@ export function nextMove(
 
 /** What is wrong with a reading that can hardly be true. */
 function doubtOf({ name, value: should }: Reading, value: Mm): Sentence | undefined {
-  if (Math.abs(value - should) < FAR_OFF) return undefined;
-  const times = FACTORS.find(({ factor }) => Math.abs(value / should / factor - 1) < 0.1);
+  const off = Math.abs(value - should);
+  const times = FACTORS.find(({ factor }) => off > LEAST_SLIP && Math.abs(value / should / factor - 1) < 0.1);
   const lengths = { value, should };
-  return times
-    ? say(`${name}: {value} is ${times.words} {should}. The decimal point, or the unit?`, lengths)
-    : say(`${name}: {value} is far from {should}. Was this size measured, on this piece?`, lengths);
+  if (times) return say(`${name}: {value} is ${times.words} {should}. The decimal point, or the unit?`, lengths);
+  return off > FAR_OFF
+    ? say(`${name}: {value} is far from {should}. Was this size measured, on this piece?`, lengths)
+    : undefined;
 }
 
 /** A distance of the card, with what it makes of each size. */

@@ -192,6 +192,7 @@ describe('the next move (plain arithmetic, common practice)', () => {
     expect(told(rail(FLIPPED, 7), { tenonThickness: 0.04 })).toMatchObject({ verdict: 'good', moves: {} });
     const doubted = told(rail(FLIPPED, 7), { tenonThickness: 72 });
     expect([doubted.verdict, speak(doubted.why!, METRIC)]).toEqual(['doubt', 'tenon thickness: 80.0 mm is ten times 8.0 mm. The decimal point, or the unit?']); // prettier-ignore
+    expect(speak(told(rail(FLIPPED, 7), { tenonThickness: -7.2 }).why!, METRIC)).toMatch(/0\.8 mm is a tenth of 8\.0/);
     expect(speak(told(rail(FLIPPED, 7), { tenonThickness: 12 }).why!, METRIC)).toMatch(/Was this size measured/);
     const stuck = told(rail(FLIPPED, 7), { tenonThickness: 0, faceShoulder: 0.4 });
     expect([stuck.verdict, stuck.moves]).toEqual(['stuck', {}]);
