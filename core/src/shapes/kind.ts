@@ -67,6 +67,9 @@ export const shapedPart = ({ name, length, thickness, width }: Part): ShapedPart
 
 export const unshaped = ({ length, thickness, width }: ShapedPart): Solid => box([0, 0, 0], [length, thickness, width]);
 
+/** A shape reaches so far beyond the piece that no face of it lies on one of the piece. */
+export const OUT: Mm = 1;
+
 /** Shaped sides are set by a rule: to a tenth of a millimetre, or 1/64 in (common practice). */
 export const byRule = (value: Mm, { style }: Pick<Shop, 'style'>): Mm =>
   roundTo(value, style.system === 'in' ? INCH / 64 : 0.1, 'nearest');

@@ -175,6 +175,15 @@ describe('shapes of parts', () => {
     expect([along('a'), along('b')]).toEqual([[0, 500], [200, 700]]); // prettier-ignore
   });
 
+  it('a bit that is larger than the hole takes wood that was wanted, and that is told', async () => {
+    const tools = TEST_SHOP.tools.map((tool) => (tool.kind === 'boring-bit' && tool.diameter === 8 ? { ...tool, diameter: 8.04 } : tool)); // prettier-ignore
+    const shelf = sized(400, 20, 90);
+    const shape = { id: 's', kind: 'hole', part: shelf.id, params: { face: 'face', diameter: 8, depth: 0, from: 50, across: 40, count: 1, pitch: 1 } }; // prettier-ignore
+    const proof = proveShape(await loadModeller(), shape, shelf, { ...TEST_SHOP, tools });
+    /** A ring of 0.02 all round, 20 deep. */
+    expect(proof).toEqual({ left: expect.closeTo(0, 1) as number, lost: expect.closeTo(Math.PI * 8.02 * 0.02 * 20, 0) as number, good: false }); // prettier-ignore
+  });
+
   it('edges are rounded at the face that was said', async () => {
     const cutter = await loadModeller();
     const slat = shapedPart(sized(400, 20, 40));

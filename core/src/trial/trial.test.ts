@@ -172,6 +172,8 @@ describe('the next move (plain arithmetic, common practice)', () => {
     const { moves, then } = told(rail('saw-flat-stack', 7), { tenonThickness: 0.4 });
     expect(moves).toEqual({ 'blade-height': 0.2 });
     expect(then['tenonThickness']).toBeCloseTo(8, 6);
+    /** What reads within its bounds is left alone, however far off it is within them. */
+    expect(told(rail('saw-flat-stack', 7), { tenonThickness: 0.4, tenonLength: 0.15 }).moves).toEqual({ 'blade-height': 0.2 }); // prettier-ignore
   });
 
   it('stepped: the step is made smaller by all of it; off centre, both are moved as far', () => {

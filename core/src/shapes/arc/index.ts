@@ -4,6 +4,7 @@ import { say, type Mm } from '../../units/index.ts';
 import {
   byRule,
   numberOf,
+  OUT,
   RULE,
   type ShapedPart,
   type ShapeKind,
@@ -11,7 +12,6 @@ import {
   type ShapeProblem,
 } from '../kind.ts';
 
-const OUT: Mm = 1;
 /** Farther than this no pivot is set up: the curve is drawn along a lath (common practice, value from memory). */
 const LONGEST_ARM: Mm = 1200;
 /** A blade turns no tighter than some five of its widths (common practice, value from memory). */

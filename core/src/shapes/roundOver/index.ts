@@ -1,9 +1,7 @@
 import { anticlockwise, difference, prismAlong, circle, union, type Solid, type Vec2 } from '../../solids/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
-import { say, type Mm } from '../../units/index.ts';
-import { numberOf, type ShapedPart, type ShapeKind, type ShapeParams } from '../kind.ts';
-
-const OUT: Mm = 1;
+import { say } from '../../units/index.ts';
+import { numberOf, OUT, type ShapedPart, type ShapeKind, type ShapeParams } from '../kind.ts';
 
 /** Long edges as a corner of the section, y and z: 0 at the reference side, 1 at the other. */
 const CORNERS: Readonly<Record<string, readonly (readonly [0 | 1, 0 | 1])[]>> = {

@@ -4,6 +4,7 @@ import { say, type Mm } from '../../units/index.ts';
 import {
   byRule,
   numberOf,
+  OUT,
   RULE,
   type ShapedPart,
   type ShapeKind,
@@ -11,8 +12,6 @@ import {
   type ShapeProblem,
 } from '../kind.ts';
 
-/** Beyond the piece, so that no face lies on another. */
-const OUT: Mm = 1;
 /** Teeth stand so far above the wood. */
 const ABOVE: Mm = 5;
 /** Steeper than this, mm a mm, a piece is sawn to the line: a jig holds it badly (common practice, value from memory). */
