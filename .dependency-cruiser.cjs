@@ -14,6 +14,7 @@ const ORDER = [
   'quick',
   'sequence',
   'simulate',
+  'record',
   'exchange',
   'jobwide',
   'cutlist',
@@ -21,6 +22,7 @@ const ORDER = [
   'assembly',
   'plan',
   'trial',
+  'floor',
 ];
 
 const upward = ORDER.map((layer, i) => ({

@@ -1,5 +1,6 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 import { compression, defineAlgorithm } from 'vite-plugin-compression2';
 
 const api = process.env['VELK_API'] ?? 'http://127.0.0.1:4180';
@@ -8,6 +9,35 @@ export default defineConfig({
   root: import.meta.dirname,
   plugins: [
     react(),
+    VitePWA({
+      /** A new Velk waits until somebody takes it: no card changes under a hand. */
+      registerType: 'prompt',
+      injectRegister: null,
+      manifest: {
+        name: 'Velk',
+        short_name: 'Velk',
+        description: 'Settings and cutting order for mortise and tenon joints',
+        display: 'standalone',
+        start_url: '/',
+        background_color: '#dfe5e5',
+        theme_color: '#0f5a54',
+        icons: [{ src: '/velk.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,wasm,woff2,svg}'],
+        maximumFileSizeToCacheInBytes: 8_000_000,
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        runtimeCaching: [
+          {
+            /** What a job needs to be opened; what others do with it is asked for, never taken from here while it can be. */
+            urlPattern: /\/api\/(access|shop|jobs|jobs\/[\da-f-]{36})$/,
+            handler: 'NetworkFirst',
+            options: { cacheName: 'jobs', cacheableResponse: { statuses: [200] } },
+          },
+        ],
+      },
+    }),
     compression({
       include: /\.(js|css|html|wasm|svg|json|txt)$/,
       algorithms: [defineAlgorithm('brotliCompress'), defineAlgorithm('gzip')],

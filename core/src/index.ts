@@ -12,6 +12,7 @@ export * from './methods/index.ts';
 export * from './quick/index.ts';
 export * from './sequence/index.ts';
 export * from './simulate/index.ts';
+export * from './record/index.ts';
 export * from './exchange/index.ts';
 export {
   layoutOf,
@@ -38,4 +39,5 @@ export {
 } from './assembly/index.ts';
 export * from './plan/index.ts';
 export { nextMove, type FigureMove, type NextMove } from './trial/index.ts';
+export * from './floor/index.ts';
 export { VERSION } from './version.ts';

@@ -6,11 +6,13 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { App } from './app/App.tsx';
 import { enterByAddress, enterWhenPasted } from './app/entering.ts';
+import { keepVelk } from './app/installing.ts';
 import { store } from './app/store.ts';
 import './app/style.css';
 
 await enterByAddress();
 enterWhenPasted();
+keepVelk();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>

@@ -24,8 +24,8 @@ describe('more than any job is', () => {
     expect(tooMuchIn(fields(MOST.fields))).toBeUndefined();
     expect(tooMuchIn(fields(MOST.fields + 1))).toBe('has 201 fields in a record; at most 200 are read');
     expect(tooMuchIn(many(MOST.items, 1))).toBeUndefined();
-    expect(tooMuchIn(many(MOST.items + 1, 1))).toBe('has 10001 items in a list; at most 10000 are read');
-    const half = many(60, many(MOST.items - 1, 0));
+    expect(tooMuchIn(many(MOST.items + 1, 1))).toBe('has 50001 items in a list; at most 50000 are read');
+    const half = many(12, many(MOST.items - 1, 0));
     expect(tooMuchIn(half)).toBeUndefined();
     expect(tooMuchIn([...half, [1]])).toBe('has more than 600000 values');
   });

@@ -4,8 +4,8 @@ export const MOST = {
   depth: 12,
   /** Fields of one record; a tool has some forty. */
   fields: 200,
-  /** Records of one list; a chest may have so many tools. */
-  items: 10_000,
+  /** Records of one list: lines of a job’s record. */
+  items: 50_000,
   /** Values in all, about what five megabytes of a job can hold. */
   values: 600_000,
 } as const;

@@ -1,3 +1,4 @@
+import type { Recorded } from '../record/index.ts';
 import type { Board, Part, Sawing, Shape } from '../stock/index.ts';
 import type { Seasons } from '../simulate/index.ts';
 import type { Schools, Shop } from '../tooling/index.ts';
@@ -116,4 +117,6 @@ export interface JobFile {
   readonly version: typeof JOB_VERSION;
   readonly job: Job;
   readonly shop: Shop;
+  /** What was done, measured and seen of it on the floor. */
+  readonly record?: readonly Recorded[];
 }

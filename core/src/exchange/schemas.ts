@@ -10,6 +10,7 @@ import {
   type Joint,
   type Working,
 } from './jobFile.ts';
+import { recordSchema } from '../record/index.ts';
 import { A_DATE } from './validate.ts';
 import { SHAPE_KINDS, type ShapeParam } from '../shapes/index.ts';
 import { SPECIES, type Board, type Cradle, type Defect, type Part, type Sawing, type Shape } from '../stock/index.ts';
@@ -303,4 +304,5 @@ export const jobFileSchema = Joi.object<JobFile>({
   version: Joi.number().valid(JOB_VERSION).required(),
   job: jobSchema,
   shop: shopSchema,
+  record: recordSchema,
 }).required();

@@ -36,6 +36,15 @@ export const LIMITS = {
   device: 60,
   /** Cards of one job. */
   order: 20_000,
+  /** Letters of an id in the record: of a set-up, a work, a card, a distance. */
+  key: 400,
+  worksTicked: 400,
+  distances: 200,
+  /** Letters of a small picture. */
+  picture: 270_000,
+  /** Lines of one job’s record, and of those that are sent at once. */
+  record: 50_000,
+  sentAtOnce: 200,
   /** Exchanges that a search for an order tries. */
   moves: 1_000_000_000,
 } as const;

@@ -7,6 +7,7 @@ import type { DataSource } from 'typeorm';
 import { MAX_JOB_BYTES } from '@velk/core';
 import type { AccessStore } from '../store/access.ts';
 import { jobStore } from '../store/jobs.ts';
+import { recordStore } from '../store/records.ts';
 import { shopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
 import { entrance, type Entrance } from './access.ts';
@@ -70,7 +71,7 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
   const jobs = jobStore(source);
   const shops = shopStore(source);
   app.get('/api/openapi.json', (_req, res) => void res.json(openapi()));
-  app.use('/api/jobs', jobRoutes(jobs, shops, pool));
+  app.use('/api/jobs', jobRoutes(jobs, recordStore(source), shops, pool));
   app.use('/api/shop', shopRoutes(shops, jobs, access, pool));
   app.use('/api/plan', planRoutes(pool));
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));

@@ -1,6 +1,7 @@
 import { Router, type Request, type Response } from 'express';
 import { JOB_FORMAT, JOB_VERSION, jobTroubles, type Job } from '@velk/core';
 import type { JobStore } from '../store/jobs.ts';
+import type { RecordStore } from '../store/records.ts';
 import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
 import { sendProblem } from './problem.ts';
@@ -9,7 +10,7 @@ import { sendErrors, validated } from './validated.ts';
 const uuid = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
 
 /** Jobs: list, make, read, save with a version, put away, delete and bring back, revisions, import and export as job files. */
-export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router {
+export function jobRoutes(jobs: JobStore, records: RecordStore, shops: ShopStore, pool: Pool): Router {
   const router = Router();
   const missing = 'There is no such job.';
   router.param('id', (_req, res, next, id: string) => (uuid.test(id) ? next() : sendProblem(res, 404, missing)));
@@ -40,7 +41,7 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
   router.post('/import', async (req, res) => {
     const file = await validated('file', req, res, pool);
     if (!file) return;
-    res.status(201).json(await jobs.create((await shopOrThrow()).id, file.job, await who(req, res)));
+    res.status(201).json(await jobs.create((await shopOrThrow()).id, file.job, await who(req, res), file.record));
   });
 
   router.get('/:id', async (req, res) => {
@@ -69,6 +70,22 @@ export function jobRoutes(jobs: JobStore, shops: ShopStore, pool: Pool): Router 
     const found = await jobs.withShop(req.params.id);
     if (!found) return sendProblem(res, 404, missing);
     res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...found });
+  });
+
+  router.get('/:id/record', async (req, res) => {
+    const after = typeof req.query['after'] === 'string' ? req.query['after'] : '0';
+    if (!/^\d{1,9}$/.test(after)) return sendProblem(res, 400, '“after” must be a place in the record, or 0.');
+    const found = await records.read(req.params.id, Number(after));
+    if (!found) return sendProblem(res, 404, missing);
+    res.json(found);
+  });
+
+  /** The time here is told, too: a clock that is wrong is noticed. */
+  router.post('/:id/record', async (req, res) => {
+    const body = await validated('lines', req, res, pool);
+    if (!body) return;
+    if (!(await records.add(req.params.id, body.lines, await who(req, res)))) return sendProblem(res, 404, missing);
+    res.status(201).json({ now: new Date().toISOString() });
   });
 
   router.get('/:id/revisions', async (req, res) => {

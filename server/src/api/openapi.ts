@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import { JOB_VERSION, jobFileSchema, jobSchema, shopSchema, VERSION } from '@velk/core';
+import { JOB_VERSION, jobFileSchema, jobSchema, recordSchema, shopSchema, VERSION } from '@velk/core';
 import { KEPT_IN_BIN } from '../store/jobs.ts';
 import { SCHEMAS } from './schemas.ts';
 
@@ -54,6 +54,7 @@ const components = () => ({
     joints: whole,
     place: { enum: ['bench', 'shelf', 'bin'] },
   }),
+  record: object({ lines: jsonSchemaOf(recordSchema), more: yes, last: whole }),
   revision: object({ version: whole, savedAt: time, savedBy: text, bytes: whole }),
   device: object({ id: uuid, name: text }),
   session: object({ id: uuid, door: { enum: ['machine', 'network'] }, deviceId: uuid, device: text, madeAt: time, seenAt: time }), // prettier-ignore
@@ -210,6 +211,19 @@ export const openapi = () => ({
       get: {
         summary: 'The job as a job file',
         responses: { 200: ok('The file', jsonSchemaOf(jobFileSchema)), 404: problem('No such job') },
+      },
+    },
+    '/api/jobs/{id}/record': {
+      parameters: [id],
+      get: {
+        summary: 'What was done, measured and seen on the floor, a page at a time',
+        parameters: [{ name: 'after', in: 'query', schema: { type: 'integer' }, description: 'The last place known' }],
+        responses: { 200: ok('Lines in their order', ref('record')), 400: problem('No place'), 404: problem('No such job') }, // prettier-ignore
+      },
+      post: {
+        summary: 'Add lines to the record; one that is there already is not added again',
+        requestBody: json(SCHEMAS.lines),
+        responses: { 201: ok('They are kept', object({ now: time })), 404: problem('No such job'), ...refused },
       },
     },
     '/api/jobs/{id}/revisions': {

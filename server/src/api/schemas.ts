@@ -4,11 +4,13 @@ import {
   jobFileSchema,
   jobSchema,
   LIMITS,
+  observationSchema,
   PLAIN_TEXT,
   shopSchema,
   validate,
   type Checked,
   type Job,
+  type Observation,
   type Shop,
 } from '@velk/core';
 import type { Place } from '../store/jobs.ts';
@@ -33,6 +35,9 @@ export const SCHEMAS = {
   shopSave: Joi.object<{ version: number; save?: string; shop: Shop }>({ ...saveFields, shop: shopSchema }).required(),
   shopCreate: Joi.object<{ shop: Shop }>({ shop: shopSchema }).required(),
   device: device.required(),
+  lines: Joi.object<{ lines: Observation[] }>({
+    lines: Joi.array().items(observationSchema).min(1).max(LIMITS.sentAtOnce).required(),
+  }).required(),
   place: Joi.object<{ place: Place }>({ place: Joi.string().valid('bench', 'shelf', 'bin').required() }).required(),
   letIn: Joi.object<{ key?: string; passphrase?: string; device: { id: string; name: string } }>({
     key: Joi.string().max(PASSPHRASE_LETTERS.most),

@@ -7,6 +7,7 @@ import { Chest1795478400000 } from './migrations/1795478400000-chest.ts';
 import { Saves1795564800000 } from './migrations/1795564800000-saves.ts';
 import { Access1795651200000 } from './migrations/1795651200000-access.ts';
 import { Places1795737600000 } from './migrations/1795737600000-places.ts';
+import { Record1795824000000 } from './migrations/1795824000000-record.ts';
 
 /** The changes of the database, in order. */
 export const MIGRATIONS = [
@@ -15,6 +16,7 @@ export const MIGRATIONS = [
   Saves1795564800000,
   Access1795651200000,
   Places1795737600000,
+  Record1795824000000,
 ];
 
 /** Their names: what this Velk knows. */

@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import type { Job, Joint, Part, Shop } from '@velk/core';
+import type { Job, Joint, Observation, Part, Shop } from '@velk/core';
 
 export interface ShopRow {
   id: string;
@@ -49,6 +49,15 @@ export interface RevisionRow {
   data: Job;
 }
 
+/** A line of a job’s record. */
+export interface ObservationRow {
+  jobId: string;
+  id: string;
+  place: number;
+  by: string;
+  data: Omit<Observation, 'id'>;
+}
+
 const uuid = { type: 'uuid', primary: true } as const;
 const text = { type: 'text' } as const;
 const integer = { type: 'integer' } as const;
@@ -94,4 +103,17 @@ export const RevisionEntity = new EntitySchema<RevisionRow>({
   },
 });
 
-export const ENTITIES = [ShopEntity, DeviceEntity, JobEntity, PartEntity, JointEntity, RevisionEntity];
+export const ObservationEntity = new EntitySchema<ObservationRow>({
+  name: 'observation',
+  columns: { jobId: jobKey, id: uuid, place: integer, by: text, data: { type: 'jsonb' } },
+});
+
+export const ENTITIES = [
+  ShopEntity,
+  DeviceEntity,
+  JobEntity,
+  PartEntity,
+  JointEntity,
+  RevisionEntity,
+  ObservationEntity,
+];

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Job, JobFile } from '@velk/core';
 import { JobEntity, JointEntity, PartEntity, RevisionEntity, type JobRow } from './entities.ts';
+import { addLines, wholeRecord } from './records.ts';
 
 export interface StoredJob {
   readonly id: string;
@@ -176,10 +177,12 @@ export function jobStore(source: DataSource) {
       return row && storedOf(row);
     },
 
-    /** A job with the shop it relies on, both as they were at one moment. */
-    withShop: async (id: string): Promise<Pick<JobFile, 'job' | 'shop'> | undefined> => {
+    /** A job with the shop it relies on, both as they were at one moment, and its record. */
+    withShop: async (id: string): Promise<Pick<JobFile, 'job' | 'shop' | 'record'> | undefined> => {
       const row = await read(source.manager, id);
-      return row && { job: storedOf(row).job, shop: row.shop };
+      if (!row) return undefined;
+      const record = await wholeRecord(source.manager, id);
+      return { job: storedOf(row).job, shop: row.shop, ...(record.length && { record }) };
     },
 
     /** Puts a job on the bench, away, or into the bin, and lets go of what has lain there for long. */
@@ -196,8 +199,13 @@ export function jobStore(source: DataSource) {
         return rows.length > 0;
       }),
 
-    create: (shopId: string, job: Job, by: string): Promise<StoredJob> =>
-      source.transaction((manager) => write(manager, randomUUID(), shopId, job, { from: 0, by })),
+    /** A new job, with the record that it comes with. */
+    create: (shopId: string, job: Job, by: string, record: JobFile['record'] = []): Promise<StoredJob> =>
+      source.transaction(async (manager) => {
+        const made = await write(manager, randomUUID(), shopId, job, { from: 0, by });
+        await addLines(manager, made.id, record, by);
+        return made;
+      }),
 
     /**
      * The same save twice is one: whoever lost the answer asks again.

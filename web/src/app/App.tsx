@@ -5,6 +5,7 @@ import { JobsRoom } from '../rooms/JobsRoom.tsx';
 import { Nowhere } from '../rooms/Nowhere.tsx';
 import { useAccessQuery, useShopQuery } from './api.ts';
 import { Guarded } from './Guarded.tsx';
+import { forgetJobs } from './installing.ts';
 import { lazyRoom } from './lazyRoom.tsx';
 import { antTheme } from './theme.ts';
 import { useFocusKept } from './useFocusKept.ts';
@@ -27,6 +28,10 @@ export function App() {
   useEffect(() => {
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
+  const isOut = access?.in === false;
+  useEffect(() => {
+    if (isOut) forgetJobs();
+  }, [isOut]);
   const config = useMemo(
     () => ({ ...antTheme(theme), algorithm: theme === 'dark' ? antd.darkAlgorithm : antd.defaultAlgorithm }),
     [theme],
@@ -36,7 +41,7 @@ export function App() {
       <BrowserRouter>
         <Guarded>
           <Suspense fallback={<p style={{ padding: 24 }}>Opening…</p>}>
-            {access?.in === false ? (
+            {access && isOut ? (
               <LetIn door={access.door} />
             ) : none ? (
               <FirstRun />

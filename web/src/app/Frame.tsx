@@ -105,6 +105,7 @@ const ROOMS: readonly (readonly [part: string, name: string])[] = [
   ['/order', 'Order'],
   ['/print', 'All cards'],
   ['/proof', 'Proof'],
+  ['/log', 'Log'],
   ['/chest', 'Tool chest'],
   ['/quick', 'Quick figures'],
   ['/shop', 'Shop'],
@@ -175,7 +176,7 @@ function Keys({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const on = useAppSelector((s) => s.view.shortcuts);
   const rows = [
-    ['1 … 6', 'Stock to Proof'],
+    ['1 … 8', 'Stock to Log'],
     ['u', 'the other unit'],
     ['Enter', 'next dimension'],
     ['↑ ↓', 'nudge a dimension by one step'],

@@ -1,5 +1,5 @@
 import { createApi, fetchBaseQuery, type BaseQueryFn, type FetchArgs } from '@reduxjs/toolkit/query/react';
-import type { FieldError, Job, JobFile, Shop } from '@velk/core';
+import type { FieldError, Job, JobFile, Observation, Recorded, Shop } from '@velk/core';
 import { deviceId } from './device.ts';
 import type { Entering } from './entering.ts';
 
@@ -106,6 +106,13 @@ export const api = createApi({
     revision: build.query<Job, { id: string; version: number }>({
       query: ({ id, version }) => `/jobs/${id}/revisions/${version}`,
       keepUnusedDataFor: 0,
+    }),
+    record: build.query<{ lines: Recorded[]; more: boolean; last: number }, { job: string; after: number }>({
+      query: ({ job, after }) => `/jobs/${job}/record?after=${after}`,
+      keepUnusedDataFor: 0,
+    }),
+    addToRecord: build.mutation<{ now: string }, { job: string; lines: readonly Observation[] }>({
+      query: ({ job, lines }) => ({ url: `/jobs/${job}/record`, method: 'POST', body: { lines } }),
     }),
     shop: build.query<StoredShop, void>({ query: () => '/shop', providesTags: ['shop'] }),
     createShop: build.mutation<StoredShop, Shop>({

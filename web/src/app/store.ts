@@ -4,6 +4,7 @@ import { api } from './api.ts';
 import { benchReducer } from './bench.ts';
 import { gearReducer } from './gear.ts';
 import { plansSlice } from './plans.ts';
+import { recordSlice } from './record.ts';
 import { typedSlice } from './typed.ts';
 import { keepView, viewSlice } from './view.ts';
 
@@ -13,6 +14,7 @@ export const store = configureStore({
     bench: benchReducer,
     gear: gearReducer,
     plans: plansSlice.reducer,
+    record: recordSlice.reducer,
     typed: typedSlice.reducer,
     view: viewSlice.reducer,
   },

@@ -1,11 +1,14 @@
 import { useEffect, useState } from 'react';
-import type { Job, Plan, Shop } from '@velk/core';
+import { recordState, type Job, type Plan, type Shop } from '@velk/core';
 import { latestPlan, startCore } from '../workers/asking.ts';
 import { api, type JobSummary } from './api.ts';
 import { useAppDispatch } from './store.ts';
 import { stagesOf, type Stage } from './useStages.ts';
 
-/** How far a job is: its stages but the proof, which is made where the job is open, and what it takes to set up. */
+/** Proofs are made, and records read, where a job is open. */
+const UNKNOWN = ['proof', 'floor', 'log'];
+
+/** How far a job is: its stages but those that are known only where it is open, and what it takes to set up. */
 export interface HowFar {
   readonly stages: readonly Stage[];
   readonly setups: number;
@@ -43,8 +46,8 @@ export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | 
         );
         if (over || !plan) continue;
         known.set(keyOf(summary, shopVersion), {
-          stages: stagesOf(data.job, { plan, proofs: {}, pieces: [], provedAll: '' }).filter(
-            ({ id }) => id !== 'proof',
+          stages: stagesOf(data.job, { plan, proofs: {}, pieces: [], provedAll: '' }, recordState([])).filter(
+            ({ id }) => !UNKNOWN.includes(id),
           ),
           setups: plan.cards.length,
           minutes: plan.minutes,

@@ -4,7 +4,7 @@ import { useAppDispatch, useAppSelector } from './store.ts';
 import type { WorkedOn } from './useWorkedOn.ts';
 import { unitsSwitched } from './view.ts';
 
-const STAGES = ['stock', 'joints', 'methods', 'setups', 'order', 'proof'];
+const STAGES = ['stock', 'joints', 'methods', 'setups', 'order', 'proof', 'floor', 'log'];
 const inField = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   target.matches('input:not([type=radio], [type=checkbox], [type=range]), textarea, select, [contenteditable]');

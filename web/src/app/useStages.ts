@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
-import type { Job, Plan } from '@velk/core';
+import { cutOtherwise, howFarCut, type Job, type Plan, type RecordState } from '@velk/core';
 import { proofAt, type PlansState } from './plans.ts';
 import { useAppSelector } from './store.ts';
+import { useRecordState } from './useRecorder.ts';
 
 export interface Stage {
   readonly id: string;
@@ -16,7 +17,7 @@ type Known = Pick<PlansState, 'proofs' | 'provedAll' | 'pieces'> & {
 };
 
 /** The stages of a job in the order the work happens, each with how far it is and how much wants a look. */
-export function stagesOf(job: Job | null, plans: Known): Stage[] {
+export function stagesOf(job: Job | null, plans: Known, record: RecordState): Stage[] {
   const { plan } = plans;
   const joints = plan?.joints ?? [];
   const stage = (id: string, title: string, begun: boolean, count: number): Stage => ({
@@ -31,6 +32,8 @@ export function stagesOf(job: Job | null, plans: Known): Stage[] {
   const current = proofs.filter((p) => p.current);
   const bad = current.filter((p) => !p.proof?.good).length + plans.pieces.filter((p) => !p.good).length;
   const planned = (plan?.cards.length ?? 0) > 0;
+  const cut = plan ? howFarCut(plan, record) : 'none';
+  const otherwise = plan ? new Set(cutOtherwise(plan, record).map(({ card }) => card.id)).size : 0;
   return [
     stage('stock', 'Stock', (job?.parts.length ?? 0) > 0, 0),
     stage('joints', 'Joints', (job?.joints.length ?? 0) > 0, impossible),
@@ -38,6 +41,8 @@ export function stagesOf(job: Job | null, plans: Known): Stage[] {
     stage('setups', 'Set-ups', planned, 0),
     stage('order', 'Order', planned, 0),
     stage('proof', 'Proof', current.length > 0 && !proofs.some((p) => p.awaited), bad),
+    stage('floor', 'Floor', cut === 'all', otherwise),
+    stage('log', 'Log', record.holds.length > 0, 0),
   ];
 }
 
@@ -45,5 +50,6 @@ export function stagesOf(job: Job | null, plans: Known): Stage[] {
 export function useStages(): Stage[] {
   const job = useAppSelector((s) => s.bench.now);
   const plans = useAppSelector((s) => s.plans);
-  return useMemo(() => stagesOf(job, plans), [job, plans]);
+  const record = useRecordState();
+  return useMemo(() => stagesOf(job, plans, record), [job, plans, record]);
 }

@@ -11,6 +11,8 @@ export interface ViewState {
   units: 'job' | 'other';
   shortcuts: boolean;
   joint: string | null;
+  /** A newer Velk is here and waits to be taken. */
+  newer: boolean;
 }
 
 type Shown = Pick<ViewState, 'theme' | 'shortcuts' | 'units'>;
@@ -25,6 +27,7 @@ const initialState: ViewState = {
   units: 'job',
   ...readKept(KEY, isShown),
   joint: null,
+  newer: false,
 };
 
 export const viewSlice = createSlice({
@@ -40,11 +43,14 @@ export const viewSlice = createSlice({
     shortcutsSwitched: (state) => {
       state.shortcuts = !state.shortcuts;
     },
+    versionWaits: (state) => {
+      state.newer = true;
+    },
     jointPicked: (state, { payload }: PayloadAction<string | null>) => {
       state.joint = payload;
     },
   },
 });
 
-export const { themeChosen, unitsSwitched, shortcutsSwitched, jointPicked } = viewSlice.actions;
+export const { themeChosen, unitsSwitched, shortcutsSwitched, versionWaits, jointPicked } = viewSlice.actions;
 export const keepView = ({ theme, shortcuts, units }: ViewState): void => writeKept(KEY, { theme, shortcuts, units });

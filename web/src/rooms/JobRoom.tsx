@@ -9,6 +9,7 @@ import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useAddressedJoint, useJoint, usePickJoint } from '../app/useJoint.ts';
 import { useGear } from '../app/useGear.ts';
 import { useOneStop } from '../app/useOneStop.ts';
+import { useRecorder } from '../app/useRecorder.ts';
 import { useBench } from '../app/useBench.ts';
 import { usePlanning } from '../app/usePlanning.ts';
 import { EndThumb } from '../drawings/EndThumb.tsx';
@@ -17,6 +18,8 @@ import { JointsRoom } from './JointsRoom.tsx';
 import { MethodsRoom } from './MethodsRoom.tsx';
 import { NoRoom } from './Nowhere.tsx';
 import { Opening } from './Opening.tsx';
+import { FloorRoom } from './floor/FloorRoom.tsx';
+import { LogRoom } from './LogRoom.tsx';
 import { OrderRoom } from './OrderRoom.tsx';
 import { PrintRoom } from './PrintRoom.tsx';
 import { ProofRoom } from './ProofRoom.tsx';
@@ -38,6 +41,9 @@ export default function JobRoom() {
   }, [dispatch, id]);
   usePlanning(shop);
   const gone = useAddressedJoint(job);
+  const { pathname } = useLocation();
+  const onFloor = pathname.startsWith(`/job/${id}/floor`);
+  useRecorder(id, onFloor || pathname.endsWith('/log'));
 
   if (error && !job)
     return (
@@ -47,6 +53,16 @@ export default function JobRoom() {
           <Link to="/">Back to the jobs</Link>
         </div>
       </Frame>
+    );
+  if (onFloor && job && shop)
+    return (
+      <Guarded by={[job, plan]}>
+        <title>{`Floor · ${job.name} · Velk`}</title>
+        <Routes>
+          <Route path="floor/:card?" element={<FloorRoom id={id} />} />
+          <Route path="*" element={<NoRoom />} />
+        </Routes>
+      </Guarded>
     );
   return (
     <Frame job={id} title={job?.name ?? ''} aside={job && <JointList id={id} job={job} />}>
@@ -94,6 +110,7 @@ export default function JobRoom() {
             <Route path="order/assembly" element={<AssemblyRoom job={job} id={id} shop={shop} />} />
             <Route path="print" element={<PrintRoom id={id} />} />
             <Route path="proof" element={<ProofRoom job={job} />} />
+            <Route path="log" element={<LogRoom id={id} />} />
             <Route index element={<Navigate to="stock" replace />} />
             <Route path="*" element={<NoRoom />} />
           </Routes>

@@ -3,32 +3,29 @@ import {
   featureWords,
   modelOf,
   nextMove,
+  NO_TRIAL,
   parseLength,
+  readingId,
   type Card,
   type FigureMove,
   type LengthStyle,
   type NextMove,
   type Reading,
 } from '@velk/core';
+import { note } from '../app/record.ts';
+import { useAppDispatch } from '../app/store.ts';
 import { useKeptState } from '../app/useKeptState.ts';
+import { useRecordState } from '../app/useRecorder.ts';
 import { FieldError } from '../widgets/FieldError.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { Readings } from './Readings.tsx';
 
-/** What came of the test pieces of a card until now. */
-interface Tried {
-  /** What the piece does read, as it was typed, by the name of the reading. */
-  readonly read: readonly { readonly name: string; readonly text: string }[];
-  /** Where distances were moved to since they were first set. */
-  readonly stand: readonly { readonly distance: string; readonly value: number }[];
-  readonly pieces: number;
+/** What the piece does read, as it was typed, by which size it is; the first shows what form the others have. */
+interface Typed {
+  readonly read: readonly { readonly id: string; readonly text: string }[];
 }
-
-/** The first of each list shows what form the others have, and is of nothing. */
-const NONE: Tried = { read: [{ name: '', text: '' }], stand: [{ distance: '', value: 0 }], pieces: 0 };
-
-const nameOf = ({ joint, member, dimension }: Reading): string => [joint, member, dimension].join();
+const NONE: Typed = { read: [{ id: '', text: '' }] };
 
 interface Props {
   readonly card: Card;
@@ -37,30 +34,47 @@ interface Props {
   readonly style: LengthStyle;
 }
 
-/** What the test piece should read; type what it does read, and see the next move. */
+/** What the test piece should read; type what it does read, see the next move, and write both into the record. */
 export function Trial({ card, job, readings, style }: Props) {
-  const field = `kept.trial.${job}.${card.id}`;
-  const [tried, keep] = useKeptState<Tried>(field, NONE);
-  const textOf = (reading: Reading) => tried.read.find(({ name }) => name === nameOf(reading))?.text ?? '';
+  const dispatch = useAppDispatch();
+  const record = useRecordState();
+  const [typed, keep] = useKeptState<Typed>(`kept.trial.${job}.${card.id}`, NONE);
+  const { read: last, stand, moves } = record.trials.get(card.id) ?? NO_TRIAL;
+  const textOf = (reading: Reading) => typed.read.find(({ id }) => id === readingId(reading))?.text ?? '';
   const read = new Map(
     readings.flatMap((reading, i) => {
       const found = parseLength(textOf(reading), style);
       return found.ok && found.value > 0 ? [[i, found.value] as const] : [];
     }),
   );
-  const stand = new Map(tried.stand.map(({ distance, value }) => [distance, value]));
   const move = read.size ? nextMove(card, readings, read, stand) : undefined;
   const put = (reading: Reading, text: string) => {
-    const name = nameOf(reading);
-    const others = tried.read.filter((own) => own.name !== name);
-    keep({ ...tried, read: text ? [...others, { name, text }] : others });
+    const id = readingId(reading);
+    const others = typed.read.filter((own) => own.id !== id);
+    keep({ read: text ? [...others, { id, text }] : others });
+  };
+  const write = () => {
+    for (const [i, value] of read) {
+      const { name, value: should, within } = readings[i]!;
+      dispatch(
+        note({ kind: 'measured', card: card.id, reading: readingId(readings[i]!), name, value, should, within }),
+      );
+    }
+    keep(null);
   };
   const set = ({ moves }: NextMove) => {
-    const moved = new Map(stand);
-    for (const { figure, setup, to, how } of moves) moved.set(distanceIn(setup, figure), how[0]?.value ?? to);
-    keep({ read: [], stand: [...moved].map(([distance, value]) => ({ distance, value })), pieces: tried.pieces + 1 });
+    write();
+    const moved = moves.map(({ figure, setup, to, how }) => ({ distance: distanceIn(setup, figure), value: how[0]?.value ?? to })); // prettier-ignore
+    dispatch(note({ kind: 'set', card: card.id, moved }));
+  };
+  const beginAgain = () => {
+    for (const line of record.holds)
+      if ((line.kind === 'measured' || line.kind === 'set') && line.card === card.id)
+        dispatch(note({ kind: 'undone', of: line.id }));
+    keep(null);
   };
   if (!readings.length) return null;
+  const were = readings.filter((reading) => last.has(readingId(reading)));
   return (
     <div className="trial">
       <Readings
@@ -75,12 +89,26 @@ export function Trial({ card, job, readings, style }: Props) {
           />
         )}
       />
-      {move && <Told move={move} readings={readings} read={read} style={style} onSet={() => set(move)} />}
-      {(tried.pieces > 0 || tried.read.some(({ text }) => text)) && (
+      {move && (
+        <Told move={move} readings={readings} read={read} style={style} onSet={() => set(move)} onWrite={write} />
+      )}
+      {(moves > 0 || last.size > 0 || typed.read.some(({ text }) => text)) && (
         <p className="quiet noprint">
-          {tried.pieces > 0 &&
-            `${tried.pieces === 1 ? 'One test piece' : `${tried.pieces} test pieces`} since it was first set. `}
-          <button className="link" onClick={() => keep(null)}>
+          {moves > 0 && `${moves === 1 ? 'One test piece' : `${moves} test pieces`} since it was first set. `}
+          {were.length > 0 && (
+            <>
+              Written down:{' '}
+              {were.map((reading, i) => (
+                <span key={readingId(reading)}>
+                  {i > 0 && ', '}
+                  {reading.name}{' '}
+                  <Length value={last.get(readingId(reading))!} style={{ ...style, inches: 'decimal' }} />
+                </span>
+              ))}
+              .{' '}
+            </>
+          )}
+          <button className="link" onClick={beginAgain}>
             Begin the trial again
           </button>
         </p>
@@ -125,19 +153,24 @@ function Told({
   read,
   style,
   onSet,
+  onWrite,
 }: {
   move: NextMove;
   readings: readonly Reading[];
   read: ReadonlyMap<number, number>;
   style: LengthStyle;
   onSet: () => void;
+  onWrite: () => void;
 }) {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   const { verdict, moves, expected, why } = move;
   if (verdict === 'good')
     return (
       <p className="note good" role="status">
-        Good: {read.size < readings.length ? 'what was measured reads' : 'it reads'} as it should. Cut the rest.
+        Good: {read.size < readings.length ? 'what was measured reads' : 'it reads'} as it should. Cut the rest.{' '}
+        <button className="link" onClick={onWrite}>
+          Write it down
+        </button>
       </p>
     );
   if (verdict !== 'move')

@@ -1,0 +1,3 @@
+export * from './steps.ts';
+export * from './progress.ts';
+export * from './log.ts';

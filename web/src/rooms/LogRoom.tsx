@@ -1,0 +1,109 @@
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { logLines, readingSeries, writeLog, type LogLine, type Plan } from '@velk/core';
+import { useAppSelector } from '../app/store.ts';
+import { useRecordState } from '../app/useRecorder.ts';
+import { useStyle } from '../app/useUnits.ts';
+import { saveText } from './chest/chest.ts';
+import { floorPath } from './floor/useFloor.ts';
+
+/** A chart brings much code with it, and many a log has nothing to draw. */
+const ReadingChart = lazy(() => import('../drawings/ReadingChart.tsx'));
+
+/** So many lines are shown at a time. */
+const SHOWN = 100;
+
+/** What was done and seen, the newest first; and how readings went over time. */
+export function LogRoom({ id }: { id: string }) {
+  const plan = useAppSelector((s) => s.plans.plan);
+  return plan ? <Log key={id} id={id} plan={plan} /> : <div className="sheet">Planning…</div>;
+}
+
+function Log({ id, plan }: { id: string; plan: Plan }) {
+  const style = useStyle();
+  const { known, waiting } = useAppSelector((s) => s.record);
+  const { holds } = useRecordState();
+  const [search, setSearch] = useState('');
+  const [shown, setShown] = useState(SHOWN);
+  const lines = useMemo(() => logLines(plan, [...known, ...waiting], style), [plan, known, waiting, style]);
+  const series = useMemo(() => readingSeries(plan, holds), [plan, holds]);
+  const words = search.trim().toLowerCase();
+  const found = words ? lines.filter((line) => textOf(line).includes(words)) : lines;
+  if (!lines.length)
+    return (
+      <div className="sheet">
+        <h1>Log</h1>
+        <p style={{ margin: '10px 0' }}>
+          Nothing is written down yet. What is cut, measured and spoiled on the floor stands here, with who saw it.
+        </p>
+        <Link to={floorPath(id)}>To the floor</Link>
+      </div>
+    );
+  return (
+    <div className="sheet log">
+      <header>
+        <h1>Log</h1>
+        <button
+          className="link"
+          onClick={() => saveText(`${plan.basis.job.name}, log.csv`, 'text/csv', writeLog(found))}
+        >
+          Save as CSV
+        </button>
+      </header>
+      {series.length > 0 && (
+        <section aria-label="Readings over time">
+          <h2>Readings over time</h2>
+          <Suspense fallback={<p className="quiet">Drawing…</p>}>
+            <div className="charts">
+              {series.map((one) => (
+                <ReadingChart key={`${one.card} ${one.name}`} series={one} style={style} />
+              ))}
+            </div>
+          </Suspense>
+        </section>
+      )}
+      <h2>
+        {found.length} {found.length === 1 ? 'line' : 'lines'}
+      </h2>
+      <input
+        type="search"
+        className="search"
+        aria-label="Search the log"
+        placeholder="Search"
+        value={search}
+        onChange={(event) => setSearch(event.target.value)}
+      />
+      <table className="loglines">
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>What</th>
+            <th>Card</th>
+            <th>By</th>
+          </tr>
+        </thead>
+        <tbody>
+          {found.slice(0, shown).map((line) => (
+            <tr key={line.id} className={line.undone ? 'undone' : undefined}>
+              <td>{new Date(line.seen).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })}</td>
+              <td>
+                {line.what}
+                {line.undone && ' (undone)'}
+                {line.picture && <img src={line.picture} alt={line.what} />}
+              </td>
+              <td className="quiet">{line.card}</td>
+              <td className="quiet">{line.by || 'waits to be sent'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {found.length > shown && (
+        <button className="link" onClick={() => setShown(shown + SHOWN)}>
+          {Math.min(SHOWN, found.length - shown)} older ones
+        </button>
+      )}
+    </div>
+  );
+}
+
+const textOf = ({ what, card, by }: LogLine): string => `${what} ${card} ${by}`.toLowerCase();

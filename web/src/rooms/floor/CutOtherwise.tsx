@@ -1,0 +1,28 @@
+import type { CutOtherwise, LengthStyle } from '@velk/core';
+import { note } from '../../app/record.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { useRecordState } from '../../app/useRecorder.ts';
+import { Length } from '../../widgets/Length.tsx';
+
+/** Where wood that is cut and the plan contradict each other: which pieces, by how much, and what can be done. */
+export function CutOtherwiseNotes({ found, style }: { found: readonly CutOtherwise[]; style: LengthStyle }) {
+  const dispatch = useAppDispatch();
+  const { holds } = useRecordState();
+  const fine: LengthStyle = { ...style, inches: 'decimal' };
+  const cutAgain = (setup: string) => {
+    for (const line of holds)
+      if (line.kind === 'done' && line.setup === setup) dispatch(note({ kind: 'undone', of: line.id }));
+  };
+  return found.map(({ setup, pieces, figure, was }) => (
+    <p key={`${setup.id} ${figure.id}`} className="note warning" role="alert">
+      {pieces === 1 ? 'One is' : `${pieces} are`} cut with {figure.name.toLowerCase()}{' '}
+      <Length value={was} style={fine} />; the job was changed since, and it would be{' '}
+      <Length value={figure.value} style={fine} /> now. What is cut is taken as it is. Bring the job back to how it was,
+      or{' '}
+      <button className="link" onClick={() => cutAgain(setup.id)}>
+        cut {pieces === 1 ? 'it' : 'them'} again
+      </button>{' '}
+      from other wood.
+    </p>
+  ));
+}

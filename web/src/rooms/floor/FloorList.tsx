@@ -1,0 +1,45 @@
+import type { Card } from '@velk/core';
+import type { usePedal } from '../../app/usePedal.ts';
+import type { Floor } from './useFloor.ts';
+
+/** Every card with how much of it is done, and what the foot pedal is. */
+export function FloorList({
+  floor: { cards, at },
+  pedal,
+  onPick,
+}: {
+  floor: Floor;
+  pedal: ReturnType<typeof usePedal>;
+  onPick: (card: Card) => void;
+}) {
+  return (
+    <section className="floorlist" aria-label="All cards">
+      <ol>
+        {cards.map(({ card, view, done, of }, i) => (
+          <li key={card.id}>
+            <button aria-current={i === at ? 'step' : undefined} onClick={() => onPick(card)}>
+              <span>
+                {i + 1}. {view.title}{' '}
+                <span className="quiet">{[...new Set(view.groups.flatMap((group) => group.parts))].join(', ')}</span>
+              </span>
+              <span>{done >= of ? '■ all' : done > 0 ? `${done} of ${of}` : `${of}`}</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <p>
+        {pedal.learning ? (
+          'Press the pedal now, or the key that should do what it does; Escape leaves it as it was.'
+        ) : (
+          <>
+            {pedal.key
+              ? `Foot pedal: the key “${pedal.key === ' ' ? 'space' : pedal.key}”. `
+              : 'No foot pedal is known. '}
+            <button onClick={pedal.learn}>Teach {pedal.key ? 'another' : 'one'}</button>
+            {pedal.key && <button onClick={pedal.forget}>Forget it</button>}
+          </>
+        )}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,163 @@
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { cutOtherwise, lastTick, piecesLeft, type FloorStep, type Plan } from '@velk/core';
+import { note } from '../../app/record.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useAwake } from '../../app/useAwake.ts';
+import { usePedal } from '../../app/usePedal.ts';
+import { useRecordState } from '../../app/useRecorder.ts';
+import { useTheme } from '../../app/useTheme.ts';
+import { useStyle } from '../../app/useUnits.ts';
+import { themeChosen } from '../../app/view.ts';
+import { cardPath } from '../SetupsRoom.tsx';
+import { CutOtherwiseNotes } from './CutOtherwise.tsx';
+import { FloorList } from './FloorList.tsx';
+import { Jotting } from './Jotting.tsx';
+import { PiecesStep } from './PiecesStep.tsx';
+import { ReadyStep, SetStep } from './SetStep.tsx';
+import { TrialStep } from './TrialStep.tsx';
+import { useTick } from './useTick.ts';
+import { useFloor } from './useFloor.ts';
+import { Waiting } from './Waiting.tsx';
+
+/** Doing: one card, one step, to be read at arm’s length and worked with a thumb. */
+export function FloorRoom({ id }: { id: string }) {
+  const plan = useAppSelector((s) => s.plans.plan);
+  if (!plan) return <p className="floorword">Planning…</p>;
+  if (!plan.cards.length)
+    return (
+      <p className="floorword">
+        There is nothing to cut yet. <Link to={`/job/${id}/joints`}>To the joints</Link>
+      </p>
+    );
+  return <Floor key={id} id={id} plan={plan} />;
+}
+
+function Floor({ id, plan }: { id: string; plan: Plan }) {
+  const { card: wanted } = useParams();
+  const dispatch = useAppDispatch();
+  const style = useStyle();
+  const theme = useTheme();
+  const record = useRecordState();
+  const floor = useFloor(id, plan, record, wanted);
+  const [open, setOpen] = useState<'list' | 'jotting' | null>(null);
+  useAwake();
+  const { here, steps, step, through, next, isRead } = floor;
+  const now: FloorStep | undefined = steps[step];
+  const held = here?.card.stops.some(({ read }) => !read) ?? false;
+  const tick = useTick(here?.card, record);
+  const group = now?.is === 'pieces' ? now.group : undefined;
+  const cut = (group && through.get(group.setup)) ?? new Set();
+  const left = group ? piecesLeft(cut, record.spoiled.get(group.setup) ?? [], group.count) : [];
+  const last = group && lastTick(record, group.setup);
+  const mayGoOn = now?.is !== 'ready' || !held;
+  const doNext = () => {
+    if (group && left.length) tick(group.setup, left.slice(0, 1));
+    else if (mayGoOn && (now?.is !== 'ready' || isRead)) floor.on?.();
+  };
+  const pedal = usePedal(doNext);
+  if (!here || !now)
+    return (
+      <p className="floorword">
+        This card is gone: the job is now cut in another way. <Link to={`/job/${id}/floor`}>To what is to do</Link>
+      </p>
+    );
+  const { card, view } = here;
+  const isAll = floor.cards.every(({ done, of }) => done >= of);
+  return (
+    <div className="floor">
+      <header>
+        <p>
+          <span className="quiet">
+            {floor.at + 1} of {plan.cards.length}
+          </span>{' '}
+          <strong>{view.title}</strong>
+        </p>
+        <nav aria-label="Floor">
+          <button onClick={() => setOpen(open === 'list' ? null : 'list')} aria-expanded={open === 'list'}>
+            All cards
+          </button>
+          <button onClick={() => setOpen(open === 'jotting' ? null : 'jotting')} aria-expanded={open === 'jotting'}>
+            Note
+          </button>
+          <button onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}>
+            {theme === 'light' ? 'Dark' : 'Light'}
+          </button>
+          <Link to={cardPath(id, card)}>Leave the floor</Link>
+        </nav>
+      </header>
+      <Waiting />
+      {open === 'list' && (
+        <FloorList
+          floor={floor}
+          pedal={pedal}
+          onPick={(picked) => {
+            setOpen(null);
+            floor.goTo(picked, 0);
+          }}
+        />
+      )}
+      {open === 'jotting' && <Jotting card={card} onDone={() => setOpen(null)} />}
+      <CutOtherwiseNotes found={cutOtherwise(plan, record).filter((one) => one.card === card)} style={style} />
+      <main id="work" tabIndex={-1} className={`floorstep ${now.is}`}>
+        {now.is === 'ready' && <ReadyStep plan={plan} card={card} view={view} style={style} />}
+        {now.is === 'set' && <SetStep plan={plan} card={card} view={view} held={held} style={style} />}
+        {now.is === 'trial' && <TrialStep plan={plan} card={card} id={id} style={style} />}
+        {now.is === 'pieces' && (
+          <PiecesStep
+            key={`${card.id} ${now.group.setup}`}
+            plan={plan}
+            card={card}
+            group={now.group}
+            byHand={view.byHand}
+            left={left}
+            next={step === steps.length - 1 ? next : undefined}
+            style={style}
+          />
+        )}
+      </main>
+      <footer>
+        <button className="floorback" disabled={!floor.back} onClick={() => floor.back?.()}>
+          Back
+        </button>
+        <div className="floorcount">
+          {now.is === 'pieces' && (
+            <>
+              <p role="status">
+                <span className="quiet">{now.group.counted}</span>{' '}
+                <strong>{Math.min(now.group.count, cut.size)}</strong>{' '}
+                <span className="quiet">of {now.group.count}</span>
+              </p>
+              {last && (
+                <button onClick={() => dispatch(note({ kind: 'undone', of: last.id }))}>
+                  Take {last.pieces.length === 1 ? 'one' : last.pieces.length} back
+                </button>
+              )}
+              {left.length > 1 && <button onClick={() => tick(now.group.setup, left)}>All {left.length}</button>}
+              <button
+                className="floormore"
+                disabled={!left.length}
+                onClick={() => tick(now.group.setup, left.slice(0, 1))}
+              >
+                One more
+              </button>
+            </>
+          )}
+          {held && <p className="quiet">The stop must be read first.</p>}
+          {isAll && now.is === 'pieces' && !left.length && !floor.on && <p>Everything is cut.</p>}
+        </div>
+        <button className="floornext" disabled={!floor.on || !mayGoOn} onClick={() => floor.on?.()}>
+          {wordOn(now, isRead, step === steps.length - 1)}
+        </button>
+      </footer>
+    </div>
+  );
+}
+
+/** What the way on is called. */
+function wordOn({ is }: FloorStep, isRead: boolean, isLast: boolean): string {
+  if (is === 'ready') return isRead ? 'Next' : 'I have read this';
+  if (is === 'set') return 'It is set';
+  if (is === 'trial') return 'Cut the pieces';
+  return isLast ? 'Next card' : 'Next';
+}

@@ -1,0 +1,58 @@
+import { formatAngle, type AngleFigure, type FigureView, type LengthStyle } from '@velk/core';
+import { Length } from '../../widgets/Length.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+
+/** Figures to be read at arm’s length: how far, from what to what, and how it is set. */
+export function HugeFigures({
+  figures,
+  angles = [],
+  stand,
+  byHand,
+  style,
+}: {
+  figures: readonly FigureView[];
+  angles?: readonly AngleFigure[];
+  /** Where something stands that was moved since, by the figure. */
+  stand: (view: FigureView) => number | undefined;
+  byHand: boolean;
+  style: LengthStyle;
+}) {
+  return (
+    <div className={`huge ${figures.length + angles.length > 2 ? 'many' : ''}`}>
+      {figures.map((view) => {
+        const { figure, from, to } = view;
+        const moved = stand(view);
+        return (
+          <div key={figure.id}>
+            <p className="quiet">{figure.name}</p>
+            <p className="hugevalue">
+              <Length value={moved ?? figure.set.value} style={style} unit={false} />
+              <span className="unit"> {style.system}</span>
+            </p>
+            <p>
+              from {from} to {to}
+            </p>
+            {moved !== undefined ? (
+              <p className="quiet">
+                moved since it was set at <Length value={figure.set.value} style={style} />
+              </p>
+            ) : (
+              !byHand && (
+                <p className="quiet">
+                  <Spoken sentence={figure.set.text} style={style} />
+                </p>
+              )
+            )}
+          </div>
+        );
+      })}
+      {angles.map((angle) => (
+        <div key={angle.id}>
+          <p className="quiet">{angle.name}</p>
+          <p className="hugevalue">{formatAngle(angle.degrees)}</p>
+          <p>{angle.between}</p>
+        </div>
+      ))}
+    </div>
+  );
+}

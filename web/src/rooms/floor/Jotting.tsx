@@ -1,0 +1,57 @@
+import { useState } from 'react';
+import { LIMITS, type Card } from '@velk/core';
+import { note } from '../../app/record.ts';
+import { shrunk } from '../../app/shrinking.ts';
+import { useAppDispatch } from '../../app/store.ts';
+
+/** A note or a picture to the card that is being cut. */
+export function Jotting({ card, onDone }: { card: Card; onDone: () => void }) {
+  const dispatch = useAppDispatch();
+  const [text, setText] = useState('');
+  const [trouble, setTrouble] = useState('');
+  const put = () => {
+    if (text.trim()) dispatch(note({ kind: 'note', card: card.id, text: text.trim() }));
+    onDone();
+  };
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    const made = await shrunk(file);
+    if (!made.ok) return setTrouble(made.message);
+    dispatch(note({ kind: 'photo', card: card.id, text: text.trim().slice(0, LIMITS.name), picture: made.picture }));
+    onDone();
+  };
+  return (
+    <section className="floorjotting" aria-label="Note">
+      <label>
+        Note to this card{' '}
+        <textarea
+          value={text}
+          maxLength={LIMITS.notes}
+          rows={3}
+          onChange={(event) => setText(event.target.value)}
+          autoFocus
+        />
+      </label>
+      <div>
+        <button disabled={!text.trim()} onClick={put}>
+          Write it down
+        </button>
+        <label className="floorphoto">
+          With a picture{' '}
+          <input
+            type="file"
+            accept="image/*"
+            capture="environment"
+            onChange={(event) => void take(event.target.files?.[0])}
+          />
+        </label>
+        <button onClick={onDone}>No note</button>
+      </div>
+      {trouble && (
+        <p className="bad" role="alert">
+          ■ {trouble}
+        </p>
+      )}
+    </section>
+  );
+}

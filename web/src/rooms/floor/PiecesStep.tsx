@@ -1,0 +1,81 @@
+import { useState } from 'react';
+import { cardView, type Card, type GroupView, type LengthStyle, type Plan } from '@velk/core';
+import { Length } from '../../widgets/Length.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+import { FloorScene } from './FloorScene.tsx';
+import { HugeFigures } from './Huge.tsx';
+import { useStand } from './SetStep.tsx';
+import { Spoiled } from './Spoiled.tsx';
+import type { OnFloor } from './useFloor.ts';
+
+/** Some equal pieces that go through: which, what is moved for them, and their passes. */
+export function PiecesStep({
+  plan,
+  card,
+  group,
+  byHand,
+  left,
+  next,
+  style,
+}: {
+  plan: Plan;
+  card: Card;
+  group: GroupView;
+  byHand: boolean;
+  /** Numbers of those that are still to go through. */
+  left: readonly number[];
+  /** The card after this, once this is the last of it. */
+  next: OnFloor | undefined;
+  style: LengthStyle;
+}) {
+  const [shown, setShown] = useState(0);
+  const stand = useStand(card);
+  const pass = group.passes[Math.min(shown, group.passes.length - 1)];
+  return (
+    <>
+      <div>
+        <p className="floorpieces">
+          {group.of ? `${group.of.charAt(0).toUpperCase()}${group.of.slice(1)}: ` : ''}
+          <strong>{group.parts.join(', ')}</strong>, {group.ends}
+        </p>
+        {group.figures.length > 0 && (
+          <HugeFigures figures={group.figures} stand={stand} byHand={byHand} style={style} />
+        )}
+        <ol className="floorpasses">
+          {group.passes.map((one, i) => (
+            <li key={`${one.setup} ${one.pass}`} aria-current={i === shown ? 'step' : undefined}>
+              <button onClick={() => setShown(i)}>
+                {group.passes.length > 1 && `${i + 1}. `}
+                {one.levels.length > 0 && (
+                  <>
+                    Levels at{' '}
+                    {one.levels.map((level) => (
+                      <span key={level}>
+                        <Length value={level} style={style} unit={false} />,{' '}
+                      </span>
+                    ))}
+                    then:{' '}
+                  </>
+                )}
+                <Spoken sentence={one.words} style={style} />
+              </button>
+            </li>
+          ))}
+        </ol>
+        <Spoiled setup={group.setup} piece={left[0]} />
+        {next && !left.length && <Fetch next={next} plan={plan} />}
+      </div>
+      <FloorScene plan={plan} card={card} at={pass} held={false} style={style} />
+    </>
+  );
+}
+
+/** What to have ready for the next card. */
+function Fetch({ next, plan }: { next: OnFloor; plan: Plan }) {
+  const { title, gear } = cardView(next.card, plan.basis);
+  return (
+    <p className="fetch">
+      <span className="quiet">Next</span> {title}. {gear.length > 0 && <>Fetch {gear.join(', ')}.</>}
+    </p>
+  );
+}

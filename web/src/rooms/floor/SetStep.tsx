@@ -1,0 +1,91 @@
+import {
+  DEFER,
+  distanceIn,
+  NO_TRIAL,
+  type Card,
+  type CardView,
+  type FigureView,
+  type LengthStyle,
+  type Plan,
+} from '@velk/core';
+import { useRecordState } from '../../app/useRecorder.ts';
+import { Spoken } from '../../widgets/Spoken.tsx';
+import { Stops } from '../Hazards.tsx';
+import { Clock } from './Clock.tsx';
+import { FloorScene } from './FloorScene.tsx';
+import { HugeFigures } from './Huge.tsx';
+
+/** What to fetch, and what to look out for, which must be read before anything is set. */
+export function ReadyStep({ plan, card, view, style }: { plan: Plan; card: Card; view: CardView; style: LengthStyle }) {
+  return (
+    <>
+      <div>
+        <h2>Fetch</h2>
+        <ul className="fetch">
+          {view.gear.map((name) => (
+            <li key={name}>{name}</li>
+          ))}
+          {!view.gear.length && <li>what the bench has</li>}
+        </ul>
+        <p>
+          {[...new Set(view.groups.flatMap((group) => group.parts))].join(', ')}: {card.count}{' '}
+          {[...new Set(view.groups.map((group) => group.counted))].join(' and ')}
+        </p>
+        <Clock key={card.id} card={card} />
+      </div>
+      <div>
+        <Stops job={plan.basis.job} plan={plan} card={card} style={style} />
+        <section className="floorcautions" aria-label="Cautions">
+          <h2>
+            <span aria-hidden>▲ </span>Look out
+          </h2>
+          {card.cautions.map((caution) => (
+            <p key={caution.hazard}>
+              <Spoken sentence={caution.text} style={style} />
+            </p>
+          ))}
+          <p className="quiet">
+            <Spoken sentence={DEFER} style={style} />
+          </p>
+        </section>
+      </div>
+    </>
+  );
+}
+
+/** What stands where: every distance, and the picture it is in. */
+export function SetStep({
+  plan,
+  card,
+  view,
+  held,
+  style,
+}: {
+  plan: Plan;
+  card: Card;
+  view: CardView;
+  held: boolean;
+  style: LengthStyle;
+}) {
+  const stand = useStand(card);
+  return (
+    <>
+      {held ? (
+        <p className="quiet">Its figures are shown once the stop has been read.</p>
+      ) : (
+        <HugeFigures figures={view.figures} angles={view.angles} stand={stand} byHand={view.byHand} style={style} />
+      )}
+      <FloorScene plan={plan} card={card} held={held} style={style} />
+    </>
+  );
+}
+
+/** Where a figure of a card stands, if it was moved since it was set. */
+export function useStand(card: Card): (view: FigureView) => number | undefined {
+  const record = useRecordState();
+  const { stand } = record.trials.get(card.id) ?? NO_TRIAL;
+  return ({ figure }) => {
+    const setup = card.setups.find(({ figures }) => figures.includes(figure));
+    return setup && stand.get(distanceIn(setup, figure));
+  };
+}

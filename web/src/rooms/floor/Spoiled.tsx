@@ -1,0 +1,45 @@
+import { useState } from 'react';
+import { LIMITS } from '@velk/core';
+import { note } from '../../app/record.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { useRecordState } from '../../app/useRecorder.ts';
+
+/** Says that a piece was spoiled and why: it doesn’t count, and another is cut in its place. */
+export function Spoiled({ setup, piece }: { setup: string; piece: number | undefined }) {
+  const dispatch = useAppDispatch();
+  const [why, setWhy] = useState<string | null>(null);
+  const lost = useRecordState().spoiled.get(setup) ?? [];
+  const say = () => {
+    dispatch(note({ kind: 'spoiled', setup, piece: piece!, why: (why ?? '').trim() }));
+    setWhy(null);
+  };
+  return (
+    <div className="floorspoiled">
+      {lost.map((line) => (
+        <p key={line.id}>
+          ■ Piece {line.piece} is spoiled{line.why && `: ${line.why}`}.{' '}
+          <button onClick={() => dispatch(note({ kind: 'undone', of: line.id }))}>It is not</button>
+        </p>
+      ))}
+      {why !== null ? (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            say();
+          }}
+        >
+          <label>
+            What is wrong with piece {piece}?{' '}
+            <input value={why} maxLength={LIMITS.name} onChange={(event) => setWhy(event.target.value)} autoFocus />
+          </label>
+          <button type="submit">It is spoiled</button>
+          <button type="button" onClick={() => setWhy(null)}>
+            No
+          </button>
+        </form>
+      ) : (
+        piece !== undefined && <button onClick={() => setWhy('')}>Piece {piece} is spoiled</button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,96 @@
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import {
+  cardView,
+  countedIn,
+  floorSteps,
+  throughOf,
+  type Card,
+  type CardView,
+  type Plan,
+  type RecordState,
+} from '@velk/core';
+import { isRecord, readKept, writeKept } from '../../app/storage.ts';
+
+/** Where somebody is on the floor of a job. */
+interface Left {
+  readonly card: string;
+  readonly step: number;
+  /** Cards whose cautions were read here. */
+  readonly read: readonly string[];
+}
+
+const isLeft = (value: unknown): value is Left =>
+  isRecord(value) && typeof value['card'] === 'string' && Number.isInteger(value['step']) && Array.isArray(value['read']) && value['read'].every((one) => typeof one === 'string'); // prettier-ignore
+
+const keyOf = (job: string) => `velk-floor-${job}`;
+
+export const floorPath = (job: string, card?: Pick<Card, 'id'>): string =>
+  `/job/${job}/floor${card ? `/${encodeURIComponent(card.id)}` : ''}`;
+
+/** Each card of a plan as it is worked through, with how much of it is done. */
+export interface OnFloor {
+  readonly card: Card;
+  readonly view: CardView;
+  readonly done: number;
+  readonly of: number;
+}
+
+/** The floor of a job: its cards, where one stands, and the ways on. It begins where it was left, or at what is to do next. */
+export function useFloor(job: string, plan: Plan, record: RecordState, wanted: string | undefined) {
+  const navigate = useNavigate();
+  const [left, setLeft] = useState<Left>(() => readKept(keyOf(job), isLeft) ?? { card: '', step: 0, read: [] });
+  const views = useMemo(() => plan.cards.map((card) => ({ card, view: cardView(card, plan.basis) })), [plan]);
+  const through = useMemo(() => throughOf(plan, record), [plan, record]);
+  const cards = useMemo<OnFloor[]>(
+    () => views.map(({ card, view }) => ({ card, view, ...countedIn(view.groups, through) })),
+    [views, through],
+  );
+  const isThere = (id: string | undefined) => cards.some(({ card }) => card.id === id);
+  const id = wanted ?? (isThere(left.card) ? left.card : (cards.find(({ done, of }) => done < of)?.card.id ?? plan.cards[0]?.id)); // prettier-ignore
+  const at = cards.findIndex(({ card }) => card.id === id);
+  const here = cards[at];
+  const steps = useMemo(() => (here ? floorSteps(here.view) : []), [here]);
+  const step = here && left.card === here.card.id ? Math.min(left.step, steps.length - 1) : 0;
+
+  const keep = (next: Left) => {
+    writeKept(keyOf(job), next);
+    setLeft(next);
+  };
+  /** Whoever goes on from the cautions of a card has read them. */
+  const goTo = (card: Card, to: number) => {
+    const isFresh = to > 0 && !left.read.includes(card.id);
+    keep({ card: card.id, step: to, read: isFresh ? [...left.read, card.id] : left.read });
+    if (card.id !== wanted) void navigate(floorPath(job, card));
+  };
+  const next = cards[at + 1];
+  const before = cards[at - 1];
+  return {
+    cards,
+    at,
+    here,
+    steps,
+    step,
+    through,
+    next,
+    isRead: here !== undefined && left.read.includes(here.card.id),
+    /** Nothing where there is no further step. */
+    on: !here
+      ? null
+      : step < steps.length - 1
+        ? () => goTo(here.card, step + 1)
+        : next
+          ? () => goTo(next.card, 0)
+          : null,
+    back: !here
+      ? null
+      : step > 0
+        ? () => goTo(here.card, step - 1)
+        : before
+          ? () => goTo(before.card, floorSteps(before.view).length - 1)
+          : null,
+    goTo,
+  };
+}
+
+export type Floor = ReturnType<typeof useFloor>;
