@@ -5,6 +5,7 @@ const ORDER = [
   'solving',
   'stock',
   'tooling',
+  'calibration',
   'shapes',
   'joints',
   'setups',

@@ -3,6 +3,7 @@ export * from './solids/index.ts';
 export * from './solving/index.ts';
 export * from './stock/index.ts';
 export * from './tooling/index.ts';
+export * from './calibration/index.ts';
 export * from './shapes/index.ts';
 export * from './joints/index.ts';
 export * from './setups/index.ts';

@@ -25,6 +25,7 @@ import {
   USUAL_WORK_MINUTES,
   type Field,
   type Gluing,
+  type Measured,
   type SchoolName,
   type Shop,
   type Tool,
@@ -170,12 +171,26 @@ const schemaOf = (field: Field): Joi.Schema => {
 };
 
 /** One schema for each sort of tool in the chest, from the chest's own list of measurements. */
+const day = Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, A_DATE);
+
+const measured = () =>
+  Joi.object<Measured>({
+    stated: Joi.number().required(),
+    value: Joi.number().required(),
+    spread: Joi.number().min(0).required(),
+    count: Joi.number().integer().min(1).max(LIMITS.measured).required(),
+    on: day.required(),
+  });
+
 export const toolSchemas: readonly Joi.ObjectSchema<Tool>[] = KIND_NAMES.map((kind) =>
   Joi.object({
     kind: Joi.string().valid(kind).required(),
     id: id(),
     name: name(),
     retired: Joi.boolean().required(),
+    measured: Joi.object()
+      .pattern(/^[A-Za-z.]{1,40}$/, measured())
+      .max(20),
     ...Object.fromEntries(
       fieldsOf(kind).map(([key, field]) => [key, field.later ? schemaOf(field).optional() : schemaOf(field)]),
     ),
@@ -265,8 +280,6 @@ const shapeSchema = Joi.object<Shape>({
     }) // prettier-ignore
     .required(),
 });
-
-const day = Joi.string().pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, A_DATE);
 
 const pinSchema = Joi.object({
   id: text(200).required(),

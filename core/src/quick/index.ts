@@ -1,5 +1,6 @@
 import { bladeHeight, steppedCut, thirds, uprightFence } from './cheeks.ts';
 import { bushingSlot, rim, screwTurns, stackMakeUp, stopSpacing } from './guides.ts';
+import { fiveCuts } from './squareness.ts';
 import type { QuickFigure } from './question.ts';
 import { drawbore, fractions, movement } from './wood.ts';
 
@@ -19,4 +20,5 @@ export const QUICK_FIGURES: readonly QuickFigure[] = [
   rim,
   movement,
   drawbore,
+  fiveCuts,
 ];

@@ -18,7 +18,7 @@ export type Field = {
   | { readonly type: 'screw'; readonly initial: null }
 );
 
-export type FieldName<K extends ToolKind> = Exclude<keyof ToolOf<K>, 'id' | 'name' | 'kind' | 'retired'>;
+export type FieldName<K extends ToolKind> = Exclude<keyof ToolOf<K>, 'id' | 'name' | 'kind' | 'retired' | 'measured'>;
 
 /** A sort of tool: its words, the shelf it lies on, and its measurements in the order they are asked for. */
 export interface KindEntry<K extends ToolKind = ToolKind> {

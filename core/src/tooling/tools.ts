@@ -7,6 +7,19 @@ export interface Owned {
   readonly id: string;
   readonly name: string;
   readonly retired: boolean;
+  /** What of it was found by cutting and measuring, by what it is. */
+  readonly measured?: Readonly<Record<string, Measured>>;
+}
+
+/** A size that was found by measuring, beside the one that was stated. */
+export interface Measured {
+  readonly stated: number;
+  readonly value: number;
+  /** One standard deviation of the readings. */
+  readonly spread: number;
+  readonly count: number;
+  /** The day, yyyy-mm-dd. */
+  readonly on: string;
 }
 
 /** A table saw. The lean of its blade is how it *is*; what the shop believes is 0 unless measured. */

@@ -1,3 +1,4 @@
+import { CALIBRATIONS, calibrated, calibrationsOf } from '../calibration/index.ts';
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
@@ -136,7 +137,45 @@ describe('a shop whose tools aren’t what it believes', () => {
     expect(tally).toMatchObject(sound);
     expect(tally.cards).toBeGreaterThan(3);
   });
+
+  it('starts its next job right once its tools are measured, and wrong while they aren’t', () => {
+    const [believed, known] = [fresh(), fresh()];
+    for (const way of ['saw-upright-stepped', 'bandsaw-stepped', 'saw-flat-one-face', 'bushing-tenon'])
+      for (const { job, shop, goes } of fc.sample(
+        cases({ kind: 'blind', methods: [way], corners: 'squared', graduation: 0 }),
+        { numRuns: 2, seed: 5 },
+      )) {
+        // prettier-ignore
+        const truly = wrong(shop, 1);
+        if (!goes) continue;
+        worked(planJob(job, shop), truly, believed);
+        worked(planJob(job, measured(shop, truly)), truly, known);
+      }
+    expect(believed.first).toBeGreaterThan(2);
+    expect(known).toMatchObject({ ...sound, first: 0 });
+  });
 });
+
+/** A chest whose tools were cut with and measured, five readings each, two hundredths of a millimetre apart. */
+function measured(shop: Shop, truly: Shop): Shop {
+  const off = [-0.02, 0.02, 0, 0.01, -0.01];
+  const rows: Record<string, (tool: Tool, by: number) => number[]> = {
+    kerf: (tool, by) => [400, 250, 150 - kind('kerf').stated(tool)! + by],
+    outer: (tool, by) => [kind('outer').stated(tool)! + by],
+    diameter: (tool, by) => [kind('diameter').stated(tool)! + by],
+    outside: (tool, by) => [60, 60 - kind('outside').stated(tool)! + 8 + by, 8],
+  };
+  const kind = (id: string) => CALIBRATIONS.find((own) => own.id === id)!;
+  return {
+    ...shop,
+    tools: shop.tools.map(
+      (tool, i) =>
+      calibrationsOf(tool)
+        .filter(({ id }) => id in rows)
+        .reduce((made, own) => calibrated(made, own, own.estimate(off.map((by) => rows[own.id]!(truly.tools[i]!, by))), '2027-03-15'), tool), // prettier-ignore
+    ),
+  };
+}
 
 /** A rail of 22 by 70 with a tenon of 8 by 50, 7 from both faces or 6 from the reference face: 30 long. */
 const rail = (tenoned: string, faceShoulder: number): JobShape => ({

@@ -1,5 +1,8 @@
 import { addBusinessDays, format, isValid, isWeekend, parseISO } from 'date-fns';
 
+/** The day it is here, as yyyy-mm-dd. */
+export const today = (): string => format(new Date(), 'yyyy-MM-dd');
+
 /**
  * A working day by its number, and by its date where the first one is known: “Day 3, Wed 2 Dec”.
  * @param nth from 0; weekends are none

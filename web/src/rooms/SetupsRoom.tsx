@@ -29,6 +29,7 @@ import { useReadings } from '../app/usePlanning.ts';
 import { useJoint } from '../app/useJoint.ts';
 import { jointPicked } from '../app/view.ts';
 import { Cautions, Stops } from './Hazards.tsx';
+import { RestsOnLine } from './RestsOnLine.tsx';
 import { ProofLine } from './ProofLine.tsx';
 import { Readings } from './Readings.tsx';
 import { Trial } from './Trial.tsx';
@@ -183,6 +184,7 @@ export function CardSheet({
             <AngleRow key={angle.id} angle={angle} style={style} />
           ))}
           <ProofLine card={card} style={style} />
+          <RestsOnLine card={card} plan={plan} style={style} />
           <Groups groups={view.groups} held={held} byHand={view.byHand} shown={shown} onShow={setShown} style={style} />
           <h2 style={{ marginTop: 12 }}>Before the first good piece</h2>
           <ul className="checks">

@@ -4,6 +4,7 @@ import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Silhouette, silhouetteOf } from '../../drawings/Silhouette.tsx';
 import { Length } from '../../widgets/Length.tsx';
+import { Calibrating } from './Calibrating.tsx';
 import { FieldInput } from './FieldInput.tsx';
 
 interface Props {
@@ -38,6 +39,13 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
   const refusedAt = (key: string, value: unknown): string | undefined => {
     const found = toolProblems({ ...tool, [key]: value }, others).find((p) => p.field === key);
     return found && speak(found.message, style);
+  };
+  const take = (next: Tool): string | undefined => {
+    const before = toolProblems(tool, others).map(({ field }) => field);
+    const found = toolProblems(next, others).find(({ field }) => !before.includes(field));
+    if (found) return speak(found.message, style);
+    onChange(next);
+    return undefined;
   };
   const standing = Object.fromEntries(toolProblems(tool, others).map((p) => [p.field, speak(p.message, style)]));
   return (
@@ -92,6 +100,7 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
           </div>
         ))}
       </div>
+      <Calibrating key={tool.id} tool={tool} style={style} take={take} />
       <div style={{ display: 'flex', gap: 16, flexWrap: 'wrap' }}>
         <button className="link" onClick={onCopy}>
           Make another like it

@@ -1,0 +1,10 @@
+export { type Estimate } from './estimates.ts';
+export {
+  CALIBRATIONS,
+  calibrated,
+  calibrationsOf,
+  measuredIn,
+  restsOn,
+  type CalibrationKind,
+  type RestsOn,
+} from './kinds.ts';

@@ -1,0 +1,47 @@
+import { formatAngle, restsOn, type Card, type LengthStyle, type Plan, type RestsOn } from '@velk/core';
+import { today } from '../app/days.ts';
+import { Length } from '../widgets/Length.tsx';
+
+/** What of its tools a card’s figures rest on: measured, when, and whether that is long ago; or only as it is stated. */
+export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; style: LengthStyle }) {
+  const used = new Set(card.setups.flatMap(({ machine, cutter, guides }) => [machine, cutter, ...guides]));
+  const found = restsOn(
+    plan.basis.shop.tools.filter(({ id }) => used.has(id)),
+    today(),
+  );
+  if (!found.length) return null;
+  const count = (is: (one: RestsOn) => boolean) => found.filter(is).length;
+  const [unmeasured, stale] = [count((one) => !one.measured), count((one) => one.measured?.stale ?? false)];
+  return (
+    <details className="restson">
+      <summary>
+        Rests on {found.length - unmeasured} measured {found.length - unmeasured === 1 ? 'size' : 'sizes'} of its tools
+        {unmeasured > 0 && `, ${unmeasured} as stated`}
+        {stale > 0 && `; ■ ${stale} measured long ago`}
+      </summary>
+      <ul>
+        {found.map(({ tool, kind, value, measured }) => (
+          <li key={`${tool} ${kind.id}`}>
+            {tool}, {kind.title.charAt(0).toLowerCase() + kind.title.slice(1)}:{' '}
+            <Size of={kind.unit} value={value} style={style} />{' '}
+            <span className="quiet">
+              {measured ? (
+                <>
+                  measured {measured.on}, {measured.count === 1 ? 'once' : `${measured.count} times`}; stated{' '}
+                  <Size of={kind.unit} value={measured.stated} style={style} />
+                  {measured.stale && '. ■ That is long ago: measure it again'}
+                </>
+              ) : (
+                'as stated, not measured'
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+function Size({ of, value, style }: { of: RestsOn['kind']['unit']; value: number; style: LengthStyle }) {
+  return of === 'length' ? <Length value={value} style={{ ...style, inches: 'decimal' }} /> : formatAngle(value);
+}
