@@ -66,7 +66,7 @@ const ended = (child: ChildProcess) =>
 /** What PostgreSQL answers to one of two transactions that wait for each other. */
 const DEADLOCK = '40P01';
 
-const TABLES = ['shop', 'device', 'job', 'part', 'joint', 'revision'];
+const TABLES = ['shop', 'device', 'job', 'part', 'joint', 'revision', 'observation'];
 
 /** A server and a database that the tests of one worker share; each test finds the database as it was at the start. */
 interface Bench extends Velk {

@@ -1,7 +1,35 @@
 import { countOf, distanceIn, type Card, type GroupView, type Plan } from '../plan/index.ts';
-import type { RecordState, SetTo } from '../record/index.ts';
+import type { Job } from '../exchange/index.ts';
+import type { BegunWay, RecordState, SetTo } from '../record/index.ts';
 import { worksOf, type LengthFigure, type Setup } from '../setups/index.ts';
 import type { Mm } from '../units/index.ts';
+
+/**
+ * A job whose halves that are begun go on the way they were begun, unless another way was chosen: what the quickest is may
+ * change with a measurement, but not in the middle of a batch.
+ */
+export function begunJob(job: Job, begun: readonly BegunWay[]): Job {
+  const ways = new Map(begun.map(({ joint, member, way }) => [`${joint} ${member}`, way]));
+  if (!ways.size) return job;
+  return {
+    ...job,
+    joints: job.joints.map((joint) => {
+      const wayOf = (member: BegunWay['member']) => joint.routes[member] ?? ways.get(`${joint.id} ${member}`);
+      const [tenoned, mortised] = [wayOf('tenoned'), wayOf('mortised')];
+      if (tenoned === joint.routes.tenoned && mortised === joint.routes.mortised) return joint;
+      return { ...joint, routes: { ...(tenoned && { tenoned }), ...(mortised && { mortised }) } };
+    }),
+  };
+}
+
+/** The ways that the joints of a set-up are cut by in a plan. */
+export function waysAt({ joints }: Pick<Plan, 'joints'>, { occurrences }: Setup): BegunWay[] {
+  const halves = new Map(occurrences.map(({ joint, member }) => [`${joint} ${member}`, { joint, member }]));
+  return [...halves.values()].flatMap(({ joint, member }) => {
+    const way = joints.find((own) => own.joint === joint)?.chosen[member];
+    return way ? [{ joint, member, way }] : [];
+  });
+}
 
 /** Which pieces went through each set-up of a plan, taking what was cut as it is, however it was cut. */
 export type Through = ReadonlyMap<string, ReadonlySet<number>>;
@@ -40,37 +68,46 @@ export const standingAt = (setup: Setup, stand: ReadonlyMap<string, Mm>): SetTo[
     return { distance, value: stand.get(distance) ?? figure.set.value };
   });
 
-/** Pieces that were cut at other figures than the plan now has. */
+/** Pieces that were cut otherwise than the plan would have them now. */
 export interface CutOtherwise {
-  readonly card: Card;
-  readonly setup: Setup;
+  /** Where what they were cut for is cut now; nothing where nothing of it is. */
+  readonly card?: Card;
+  /** Where they were cut. */
+  readonly setup: string;
   readonly pieces: number;
-  readonly figure: LengthFigure;
-  /** What the figure was, exactly, when they were cut. */
-  readonly was: Mm;
+  /** What is different, and what it was, exactly, then; nothing where the plan has that set-up no more. */
+  readonly moved?: { readonly figure: LengthFigure; readonly was: Mm };
 }
 
 /** Less than this is the same cut, mm. */
 const SAME = 0.02;
 
 /** What is cut and would not be cut so now: where wood and plan contradict each other. */
-export function cutOtherwise({ cards }: Pick<Plan, 'cards'>, { done, cutAt }: RecordState): CutOtherwise[] {
-  return cards.flatMap((card) =>
-    card.setups.flatMap((setup): CutOtherwise[] => {
-      const pieces = done.get(setup.id)?.size ?? 0;
-      const at = cutAt.get(setup.id);
-      if (!pieces || !at) return [];
-      const asCut = planned(at.map(({ distance }) => distance));
-      const seen = new Map<string, number>();
-      return setup.figures.flatMap((figure): CutOtherwise[] => {
-        const { key } = split(distanceIn(setup, figure));
-        const place = seen.get(key) ?? 0;
-        seen.set(key, place + 1);
-        const was = asCut.get(key)?.[place];
-        return was !== undefined && Math.abs(was - figure.value) > SAME ? [{ card, setup, pieces, figure, was }] : [];
-      });
-    }),
-  );
+export function cutOtherwise(plan: Pick<Plan, 'cards'>, { done, cutAt, holds }: RecordState): CutOtherwise[] {
+  const setups = plan.cards.flatMap((card) => card.setups.map((setup) => ({ card, setup })));
+  const there = new Set(setups.map(({ setup }) => setup.id));
+  const ofGone = new Map(holds.flatMap((line) => (line.kind === 'done' && !there.has(line.setup) ? [[line.setup, line.works] as const] : []))); // prettier-ignore
+  const gone = [...ofGone].flatMap(([id, works]): CutOtherwise[] => {
+    const now = setups.find(({ setup }) => worksOf(setup).every((work) => works.includes(work)));
+    const pieces = done.get(id)?.size ?? 0;
+    return pieces ? [{ ...(now && { card: now.card }), setup: id, pieces }] : [];
+  });
+  const moved = setups.flatMap(({ card, setup }): CutOtherwise[] => {
+    const pieces = done.get(setup.id)?.size ?? 0;
+    const at = cutAt.get(setup.id);
+    if (!pieces || !at) return [];
+    const asCut = planned(at.map(({ distance }) => distance));
+    const seen = new Map<string, number>();
+    return setup.figures.flatMap((figure): CutOtherwise[] => {
+      const { key } = split(distanceIn(setup, figure));
+      const place = seen.get(key) ?? 0;
+      seen.set(key, place + 1);
+      const was = asCut.get(key)?.[place];
+      const isOff = was !== undefined && Math.abs(was - figure.value) > SAME;
+      return isOff ? [{ card, setup: setup.id, pieces, moved: { figure, was } }] : [];
+    });
+  });
+  return [...gone, ...moved];
 }
 
 /** The exact figures that distances name, by what they are measured between. */

@@ -1,3 +1,3 @@
-export { readingId, type Observation, type Recorded, type Seen, type SetTo } from './observation.ts';
+export { readingId, type BegunWay, type Observation, type Recorded, type Seen, type SetTo } from './observation.ts';
 export { observationSchema, recordSchema } from './schema.ts';
 export { lastTick, piecesLeft, NO_TRIAL, recordState, type RecordState, type TrialState } from './state.ts';

@@ -7,6 +7,13 @@ export interface SetTo {
   readonly value: Mm;
 }
 
+/** By which way of cutting a half of a joint was begun. */
+export interface BegunWay {
+  readonly joint: string;
+  readonly member: 'tenoned' | 'mortised';
+  readonly way: string;
+}
+
 /** What somebody saw or did; ids of set-ups, works and cards are those of the plan it was seen with. */
 export type Seen =
   | {
@@ -17,6 +24,8 @@ export type Seen =
       readonly pieces: readonly number[];
       /** What it was cut at. */
       readonly at: readonly SetTo[];
+      /** The ways that its joints’ halves were cut by: what is begun one way goes on so. */
+      readonly ways: readonly BegunWay[];
     }
   | {
       readonly kind: 'measured';

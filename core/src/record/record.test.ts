@@ -5,7 +5,7 @@ import { observationSchema, piecesLeft, recordSchema, recordState, type Observat
 
 const idOf = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 const line = (n: number, seen: Seen): Observation => ({ ...seen, id: idOf(n), seen: '2027-03-15T08:00:00.000Z' });
-const done = (n: number, setup: string, ...pieces: number[]) => line(n, { kind: 'done', setup, works: ['w'], pieces, at: [{ distance: 'saw/fence/a>b 3.0000', value: 3 }] }); // prettier-ignore
+const done = (n: number, setup: string, ...pieces: number[]) => line(n, { kind: 'done', setup, works: ['w'], pieces, at: [{ distance: 'saw/fence/a>b 3.0000', value: 3 }], ways: [{ joint: 'j', member: 'tenoned', way: 'saw' }] }); // prettier-ignore
 const undone = (n: number, of: number) => line(n, { kind: 'undone', of: idOf(of) });
 
 describe('what a record comes to', () => {

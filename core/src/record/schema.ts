@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { LIMITS, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
-import type { Observation, Recorded, SetTo } from './observation.ts';
+import type { BegunWay, Observation, Recorded, SetTo } from './observation.ts';
 
 /** What a place in a plan may be called: ids of set-ups, works, cards and distances. */
 const key = () => Joi.string().min(1).max(LIMITS.key).pattern(PLAIN_TEXT, 'plain text').required();
@@ -8,6 +8,8 @@ const words = (most: number) => Joi.string().max(most).pattern(PLAIN_TEXT, 'plai
 const size = () => Joi.number().min(-LIMITS.longest).max(LIMITS.longest).required();
 const id = () => Joi.string().guid({ version: 'uuidv4' }).lowercase().required();
 const setTo = () => Joi.object<SetTo>({ distance: key(), value: size() });
+const begunWay = () =>
+  Joi.object<BegunWay>({ joint: key(), member: Joi.string().valid('tenoned', 'mortised').required(), way: key() });
 const piece = () =>
   Joi.number()
     .integer()
@@ -22,6 +24,7 @@ const KINDS: Readonly<Record<Observation['kind'], Joi.SchemaMap>> = {
     works: Joi.array().items(key().optional()).max(LIMITS.worksTicked).required(),
     pieces: Joi.array().items(piece()).min(1).max(LIMITS.pieces).required(),
     at: Joi.array().items(setTo()).max(LIMITS.distances).required(),
+    ways: Joi.array().items(begunWay()).max(LIMITS.distances).required(),
   },
   measured: {
     card: key(),

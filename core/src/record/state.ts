@@ -1,5 +1,5 @@
 import type { Mm } from '../units/index.ts';
-import type { Observation, Seen, SetTo } from './observation.ts';
+import type { BegunWay, Observation, Seen, SetTo } from './observation.ts';
 
 type Of<K extends Seen['kind']> = Extract<Observation, { kind: K }>;
 
@@ -24,6 +24,8 @@ export interface RecordState {
   /** Pieces that were spoiled in a set-up. They don’t count as done. */
   readonly spoiled: ReadonlyMap<string, readonly Of<'spoiled'>[]>;
   readonly trials: ReadonlyMap<string, TrialState>;
+  /** Ways that were begun, the first of each half of a joint. */
+  readonly begun: readonly BegunWay[];
 }
 
 export const NO_TRIAL: TrialState = { read: new Map(), stand: new Map(), moves: 0 };
@@ -40,16 +42,19 @@ export function recordState(lines: readonly Observation[]): RecordState {
   const cutAt = new Map<string, readonly SetTo[]>();
   const spoiled = new Map<string, Of<'spoiled'>[]>();
   const trials = new Map<string, TrialState>();
+  const begun = new Map<string, BegunWay>();
   for (const line of holds)
     if (line.kind === 'done') {
       const pieces = done.get(line.setup) ?? new Set();
       for (const piece of line.pieces) pieces.add(piece);
       done.set(line.setup, pieces);
       cutAt.set(line.setup, line.at);
+      for (const way of line.ways)
+        if (!begun.has(`${way.joint} ${way.member}`)) begun.set(`${way.joint} ${way.member}`, way);
     } else if (line.kind === 'spoiled') spoiled.set(line.setup, [...(spoiled.get(line.setup) ?? []), line]);
     else if (line.kind === 'measured' || line.kind === 'set') trials.set(line.card, tried(trials.get(line.card), line));
   for (const [setup, lost] of spoiled) for (const { piece } of lost) done.get(setup)?.delete(piece);
-  return { holds, done, cutAt, spoiled, trials };
+  return { holds, done, cutAt, spoiled, trials, begun: [...begun.values()] };
 }
 
 function tried(before: TrialState = NO_TRIAL, line: Of<'measured'> | Of<'set'>): TrialState {

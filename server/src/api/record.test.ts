@@ -57,7 +57,7 @@ async function call<T>(method: string, path: string, body?: unknown, device = ON
   return { status: response.status, body: (await response.json()) as T & { title?: string } };
 }
 
-const tick = (piece: number): Observation => ({ kind: 'done', id: randomUUID(), seen: '2027-03-15T08:00:00.000Z', setup: 'a', works: [], pieces: [piece], at: [] }); // prettier-ignore
+const tick = (piece: number): Observation => ({ kind: 'done', id: randomUUID(), seen: '2027-03-15T08:00:00.000Z', setup: 'a', works: [], pieces: [piece], at: [], ways: [] }); // prettier-ignore
 const send = (lines: readonly Observation[], device = ONE, to = job) => call('POST', `/api/jobs/${to}/record`, { lines }, device); // prettier-ignore
 const read = async (after = 0, of = job): Promise<RecordPage> => (await call<RecordPage>('GET', `/api/jobs/${of}/record?after=${after}`)).body; // prettier-ignore
 

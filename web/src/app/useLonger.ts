@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Plan } from '@velk/core';
+import type { Job, Plan } from '@velk/core';
 import { startCore, type Answer, type Asks } from '../workers/asking.ts';
 import { changed } from './bench.ts';
 import { store, useAppDispatch } from './store.ts';
@@ -25,6 +25,7 @@ export function useLonger({ basis, quickest }: Plan): Longer {
   const dispatch = useAppDispatch();
   const worker = useRef<Worker | null>(null);
   const best = useRef<Best | null>(null);
+  const begunWith = useRef<Job | null>(null);
   const [running, setRunning] = useState<Longer['running']>(null);
   const [came, setCame] = useState('');
   const seed = 1 + (basis.job.found?.seed ?? 0);
@@ -46,7 +47,7 @@ export function useLonger({ basis, quickest }: Plan): Longer {
     const found = best.current;
     halt();
     const job = store.getState().bench.now;
-    if (!found || job !== basis.job) return;
+    if (!found || !job || job !== begunWith.current) return;
     if (found.minutes > quickest - 1e-6) return setCame('None quicker was found.');
     setCame(`One was found that takes ${Math.round(quickest - found.minutes)} minutes less.`);
     dispatch(changed({ ...job, found: { cards: found.cards, moves: found.tried, seed } }));
@@ -55,6 +56,7 @@ export function useLonger({ basis, quickest }: Plan): Longer {
     halt();
     setCame('');
     best.current = null;
+    begunWith.current = store.getState().bench.now;
     setRunning({ share: 0, minutes: quickest });
     const own = startCore();
     worker.current = own;

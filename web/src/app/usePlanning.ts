@@ -1,10 +1,20 @@
 import { useEffect, useMemo, useRef } from 'react';
-import type { Joint, Plan, Reading, Shop, WaysOfHalf } from '@velk/core';
+import {
+  begunJob,
+  type BegunWay,
+  type Job,
+  type Joint,
+  type Plan,
+  type Reading,
+  type Shop,
+  type WaysOfHalf,
+} from '@velk/core';
 import { latestPlan, startCore, type Asks } from '../workers/asking.ts';
 import type { ProofAnswer } from '../workers/proving.ts';
 import { planFailed, planned, progressOf, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { useAsked } from './useAsked.ts';
+import { useRecordState } from './useRecorder.ts';
 
 const BEFORE_PROOF = 250;
 
@@ -21,7 +31,7 @@ const GONE = 'what plans it could not be fetched; load the page again';
 /** Plans the job on the bench at every change, beside the page: figures at once, proofs when typing pauses. */
 export function usePlanning(shop: Shop | null): void {
   const dispatch = useAppDispatch();
-  const job = useAppSelector((s) => s.bench.now);
+  const job = useBegunJob();
   const joint = useAppSelector((s) => s.view.joint) ?? job?.joints[0]?.id ?? null;
   const cores = useRef<Cores | null>(null);
   const inView = useRef(joint);
@@ -86,6 +96,17 @@ export function usePlanning(shop: Shop | null): void {
     );
     return () => clearTimeout(timer);
   }, [dispatch, job, shop]);
+}
+
+/** The job on the bench, its halves that are begun going on as they were. */
+function useBegunJob(): Job | null {
+  const job = useAppSelector((s) => s.bench.now);
+  const id = useAppSelector((s) => s.bench.id);
+  const ofRecord = useAppSelector((s) => s.record.job);
+  const { begun } = useRecordState();
+  /** A tick more of what is begun already plans nothing anew. */
+  const ways = JSON.stringify(id === ofRecord ? begun : []);
+  return useMemo(() => job && begunJob(job, JSON.parse(ways) as BegunWay[]), [job, ways]);
 }
 
 type Ways = Readonly<Record<'tenoned' | 'mortised', WaysOfHalf>>;

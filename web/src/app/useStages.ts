@@ -33,7 +33,7 @@ export function stagesOf(job: Job | null, plans: Known, record: RecordState): St
   const bad = current.filter((p) => !p.proof?.good).length + plans.pieces.filter((p) => !p.good).length;
   const planned = (plan?.cards.length ?? 0) > 0;
   const cut = plan ? howFarCut(plan, record) : 'none';
-  const otherwise = plan ? new Set(cutOtherwise(plan, record).map(({ card }) => card.id)).size : 0;
+  const otherwise = plan ? new Set(cutOtherwise(plan, record).map(({ setup }) => setup)).size : 0;
   return [
     stage('stock', 'Stock', (job?.parts.length ?? 0) > 0, 0),
     stage('joints', 'Joints', (job?.joints.length ?? 0) > 0, impossible),

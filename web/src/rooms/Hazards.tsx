@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { useNavigate, useParams } from 'react-router';
 import { DEFER, type Card, type Job, type LengthStyle, type MemberName, type Plan, type RouteChoice } from '@velk/core';
 import { changed } from '../app/bench.ts';
-import { useAppDispatch } from '../app/store.ts';
+import { store, useAppDispatch } from '../app/store.ts';
 import { Spoken } from '../widgets/Spoken.tsx';
 
 type Stop = Card['stops'][number];
@@ -21,8 +21,11 @@ export function Stops({ job, plan, card, style }: { job: Job; plan: Plan; card: 
     setups.flatMap((s) => s.occurrences).find((o) => o.joint === stop.joint)!.member;
   const otherWay = (stop: Stop): RouteChoice | undefined =>
     plan.joints.find((j) => j.joint === stop.joint)?.routes[member(stop)].find((r) => r.refusals.length === 0);
-  const inJoint = (stop: Stop, change: (joint: Job['joints'][number]) => Job['joints'][number]) =>
-    dispatch(changed({ ...job, joints: job.joints.map((j) => (j.id === stop.joint ? change(j) : j)) }));
+  const inJoint = (stop: Stop, change: (joint: Job['joints'][number]) => Job['joints'][number]) => {
+    /** The job as it is, which may be newer than what was planned. */
+    const now = store.getState().bench.now ?? job;
+    dispatch(changed({ ...now, joints: now.joints.map((j) => (j.id === stop.joint ? change(j) : j)) }));
+  };
   const nameOf = (stop: Stop) => job.joints.find((j) => j.id === stop.joint)?.name;
   return (
     <section className="stop" aria-label="Stop">

@@ -13,13 +13,19 @@ export function CutOtherwiseNotes({ found, style }: { found: readonly CutOtherwi
     for (const line of holds)
       if (line.kind === 'done' && line.setup === setup) dispatch(note({ kind: 'undone', of: line.id }));
   };
-  return found.map(({ setup, pieces, figure, was }) => (
-    <p key={`${setup.id} ${figure.id}`} className="note warning" role="alert">
-      {pieces === 1 ? 'One is' : `${pieces} are`} cut with {figure.name.toLowerCase()}{' '}
-      <Length value={was} style={fine} />; the job was changed since, and it would be{' '}
-      <Length value={figure.value} style={fine} /> now. What is cut is taken as it is. Bring the job back to how it was,
-      or{' '}
-      <button className="link" onClick={() => cutAgain(setup.id)}>
+  return found.map(({ setup, pieces, moved }) => (
+    <p key={`${setup} ${moved?.figure.id}`} className="note warning" role="alert">
+      {pieces === 1 ? 'One is' : `${pieces} are`} cut{' '}
+      {moved ? (
+        <>
+          with {moved.figure.name.toLowerCase()} <Length value={moved.was} style={fine} />; the job was changed since,
+          and it would be <Length value={moved.figure.value} style={fine} /> now
+        </>
+      ) : (
+        'in a set-up that the job has no more since it was changed'
+      )}
+      . What is cut is taken as it is. Bring the job back to how it was, or{' '}
+      <button className="link" onClick={() => cutAgain(setup)}>
         cut {pieces === 1 ? 'it' : 'them'} again
       </button>{' '}
       from other wood.

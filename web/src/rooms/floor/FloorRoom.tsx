@@ -45,7 +45,7 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const { here, steps, step, through, next, isRead } = floor;
   const now: FloorStep | undefined = steps[step];
   const held = here?.card.stops.some(({ read }) => !read) ?? false;
-  const tick = useTick(here?.card, record);
+  const tick = useTick(plan, here?.card, record);
   const group = now?.is === 'pieces' ? now.group : undefined;
   const cut = (group && through.get(group.setup)) ?? new Set();
   const left = group ? piecesLeft(cut, record.spoiled.get(group.setup) ?? [], group.count) : [];
@@ -63,6 +63,8 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
       </p>
     );
   const { card, view } = here;
+  const otherwise = cutOtherwise(plan, record);
+  const elsewhere = [...new Set(otherwise.flatMap((one) => one.card ?? []))].filter((one) => one !== card);
   const isAll = floor.cards.every(({ done, of }) => done >= of);
   return (
     <div className="floor">
@@ -98,7 +100,17 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
         />
       )}
       {open === 'jotting' && <Jotting card={card} onDone={() => setOpen(null)} />}
-      <CutOtherwiseNotes found={cutOtherwise(plan, record).filter((one) => one.card === card)} style={style} />
+      <CutOtherwiseNotes found={otherwise.filter((one) => !one.card || one.card === card)} style={style} />
+      {elsewhere.length > 0 && (
+        <p className="note warning" role="alert">
+          What is cut is not what the job says now:{' '}
+          {elsewhere.map((one) => (
+            <button key={one.id} className="link" onClick={() => floor.goTo(one, 0)}>
+              {one.title}
+            </button>
+          ))}
+        </p>
+      )}
       <main id="work" tabIndex={-1} className={`floorstep ${now.is}`}>
         {now.is === 'ready' && <ReadyStep plan={plan} card={card} view={view} style={style} />}
         {now.is === 'set' && <SetStep plan={plan} card={card} view={view} held={held} style={style} />}

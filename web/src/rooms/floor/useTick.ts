@@ -1,14 +1,15 @@
-import { NO_TRIAL, standingAt, worksOf, type Card, type RecordState } from '@velk/core';
+import { NO_TRIAL, standingAt, waysAt, worksOf, type Card, type Plan, type RecordState } from '@velk/core';
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 
 /** Says of pieces of a card that they went through, at what everything stands at. */
-export function useTick(card: Card | undefined, record: RecordState) {
+export function useTick(plan: Plan, card: Card | undefined, record: RecordState) {
   const dispatch = useAppDispatch();
   return (setup: string, pieces: readonly number[]): void => {
     const own = card?.setups.find(({ id }) => id === setup);
     if (!card || !own || !pieces.length) return;
     const { stand } = record.trials.get(card.id) ?? NO_TRIAL;
-    dispatch(note({ kind: 'done', setup, works: worksOf(own), pieces, at: standingAt(own, stand) }));
+    const [works, at, ways] = [worksOf(own), standingAt(own, stand), waysAt(plan, own)];
+    dispatch(note({ kind: 'done', setup, works, pieces, at, ways }));
   };
 }

@@ -1,0 +1,129 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { Job } from '../exchange/index.ts';
+import { cardView, countOf, planJob, type Plan } from '../plan/index.ts';
+import { recordState, type Observation, type Seen } from '../record/index.ts';
+import type { Setup } from '../setups/index.ts';
+import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { worksOf } from '../setups/index.ts';
+import { begunJob, countedIn, cutOtherwise, floorSteps, howFarCut, logLines, readingSeries, standingAt, throughOf, waysAt, writeLog } from './index.ts'; // prettier-ignore
+
+const METRIC = { system: 'mm', graduation: 0.1, decimal: '.', inches: 'fraction' } as const;
+let nth = 0;
+const line = (seen: Seen): Observation => {
+  nth++;
+  return { ...seen, id: `00000000-0000-4000-8000-${String(nth).padStart(12, '0')}`, seen: `2027-03-15T08:00:${String(nth % 60).padStart(2, '0')}.000Z` }; // prettier-ignore
+};
+const tick = (plan: Plan, setup: Setup, ...pieces: number[]) =>
+  line({ kind: 'done', setup: setup.id, works: worksOf(setup), pieces, at: standingAt(setup, new Map()), ways: waysAt(plan, setup) }); // prettier-ignore
+const setupsIn = (plan: Plan) => plan.cards.flatMap((card) => card.setups);
+const routed = (tenoned: string, more: Job['joints'][number]['params'] = {}): Job => {
+  const job = jobWith({ params: { corners: 'squared', ...more } });
+  return { ...job, joints: job.joints.map((joint) => ({ ...joint, routes: { tenoned } })) };
+};
+
+let job: Job;
+let plan: Plan;
+beforeAll(() => {
+  job = routed('crosscut-shoulders+saw-upright-flipped');
+  plan = planJob(job, TEST_SHOP);
+});
+
+describe('what is cut of a plan', () => {
+  it('is counted piece by piece until all of every card is', () => {
+    expect(howFarCut(plan, recordState([]))).toBe('none');
+    const all = setupsIn(plan).map((setup) => tick(plan, setup, ...Array.from({ length: countOf(setup) }, (_, i) => i + 1))); // prettier-ignore
+    expect(howFarCut(plan, recordState(all.slice(1)))).toBe('some');
+    expect(howFarCut(plan, recordState(all))).toBe('all');
+    const card = plan.cards[0]!;
+    const { groups } = cardView(card, plan.basis);
+    const of = groups.reduce((sum, { count }) => sum + count, 0);
+    const two = recordState([tick(plan, card.setups[0]!, 1, 2)]);
+    expect(countedIn(groups, throughOf(plan, two))).toEqual({ done: Math.min(2, groups[0]!.count), of });
+    expect(floorSteps(cardView(card, plan.basis)).map(({ is }) => is)).toEqual(['ready', 'set', 'trial', ...groups.map(() => 'pieces')]); // prettier-ignore
+  });
+
+  it('goes on the way it was begun, whatever is quickest by now, until somebody chooses another', () => {
+    const cheeks = setupsIn(plan).find(({ stage }) => stage === 'cheeks')!;
+    const { begun } = recordState([tick(plan, cheeks, 1)]);
+    const open: Job = { ...job, joints: job.joints.map((joint) => ({ ...joint, routes: {} })) };
+    expect(begunJob(open, begun).joints[0]!.routes).toEqual({ tenoned: 'crosscut-shoulders+saw-upright-flipped' });
+    const chosen = routed('saw-flat-stack');
+    expect(begunJob(chosen, begun).joints[0]).toBe(chosen.joints[0]);
+    expect(begunJob(open, [])).toBe(open);
+  });
+
+  it('the other way, once one is chosen, what was cut by the first is not cut again', () => {
+    const shoulders = setupsIn(plan).filter(({ stage }) => stage === 'shoulders');
+    const record = recordState(shoulders.map((setup) => tick(plan, setup, 1, 2)));
+    const other = planJob(routed('crosscut-shoulders+bandsaw-flipped'), TEST_SHOP);
+    const through = throughOf(other, record);
+    for (const setup of setupsIn(other))
+      expect([...through.get(setup.id)!], setup.id).toEqual(setup.stage === 'shoulders' ? [1, 2] : []);
+  });
+
+  it('is told where the job would have it otherwise now, by which figure, and not for what moves nothing', () => {
+    const cheeks = setupsIn(plan).filter(({ stage }) => stage === 'cheeks');
+    const record = recordState(cheeks.map((setup) => tick(plan, setup, 1, 2, 3)));
+    expect(cutOtherwise(plan, record)).toEqual([]);
+    const longer = planJob(routed('crosscut-shoulders+saw-upright-flipped', { tenonLength: 25 }), TEST_SHOP);
+    const found = cutOtherwise(longer, record);
+    /** Faces and edges both go as high as the shoulder now is. */
+    expect(found.map(({ setup, pieces }) => [setup, pieces])).toEqual(cheeks.map(({ id }) => [id, 3]));
+    const before = cheeks.flatMap(({ figures }) => figures.filter(({ id }) => id === 'blade-height'));
+    for (const { moved } of found) {
+      expect(moved!.figure.id).toBe('blade-height');
+      expect([moved!.was, moved!.was - moved!.figure.value]).toEqual([before[0]!.value, expect.closeTo(5, 6)]);
+    }
+    /** Thinner, one fence no longer serves both faces: where they were cut is no more, and they count all the same. */
+    const thinner = planJob(routed('crosscut-shoulders+saw-upright-flipped', { mortiseWidth: 6 }), TEST_SHOP);
+    expect(cutOtherwise(thinner, record).map(({ setup, pieces, moved }) => [setup, pieces, moved])).toContainEqual([cheeks[0]!.id, 3, undefined]); // prettier-ignore
+    const undone = record.holds.map(({ id }) => line({ kind: 'undone', of: id }));
+    expect(cutOtherwise(longer, recordState([...record.holds, ...undone]))).toEqual([]);
+    expect(cutOtherwise(thinner, recordState([...record.holds, ...undone]))).toEqual([]);
+  });
+});
+
+describe('the log', () => {
+  it('says every line in words, at its card, undone ones too, and keeps those whose card is gone', () => {
+    const setup = plan.cards[0]!.setups[0]!;
+    const card = plan.cards[0]!.id;
+    const ticked = tick(plan, setup, 1, 2, 3, 7);
+    const lines = [
+      ticked,
+      line({ kind: 'measured', card, reading: 'r', name: 'tenon thickness', value: 8.2, should: 8, within: 0.1 }),
+      line({ kind: 'set', card, moved: [{ distance: 'd', value: 7.1 }] }),
+      line({ kind: 'spoiled', setup: 'gone.setup', piece: 4, why: 'split' }),
+      line({ kind: 'took', card, minutes: 4.25 }),
+      line({ kind: 'note', text: '=SUM(A1)' }),
+      line({ kind: 'undone', of: ticked.id }),
+    ];
+    const said = logLines(plan, lines, METRIC);
+    const title = `1. ${plan.cards[0]!.title}`;
+    const part = plan.basis.job.parts.find((p) => p.id === setup.occurrences[0]!.part)!.name;
+    expect(said.map(({ what, card: at, undone }) => [what, at, undone])).toEqual([
+      [`undone: ${part}: 1 to 3, 7 cut`, title, false],
+      ['=SUM(A1)', '', false],
+      ['changing over took 4.3 min', title, false],
+      ['Piece 4 spoiled: split', 'gone.setup', false],
+      ['moved: to 7.1 mm', title, false],
+      ['tenon thickness reads 8.2 mm, should 8.0 mm', title, false],
+      [`${part}: 1 to 3, 7 cut`, title, true],
+    ]);
+    /** A spreadsheet takes no line for a formula. */
+    expect(writeLog(said)).toContain("'=SUM(A1)");
+    expect(writeLog(said).split('\n')[0]).toMatch(/^Time,By,Card,What,Undone/);
+  });
+
+  it('draws readings of one size at one card one after another, off what they should be', () => {
+    const read = (card: string, name: string, value: number) => line({ kind: 'measured', card, reading: name, name, value, should: 10, within: 0.1 }); // prettier-ignore
+    const card = plan.cards[0]!.id;
+    const series = readingSeries(plan, [read(card, 'depth', 10.4), read('gone', 'depth', 9), read(card, 'width', 10), read(card, 'depth', 10.05)]); // prettier-ignore
+    expect(
+      series.map(({ card: at, name, points }) => [at, name, points.map(({ off }) => Number(off.toFixed(3)))]),
+    ).toEqual([
+      [card, 'depth', [0.4, 0.05]],
+      ['gone', 'depth', [-1]],
+      [card, 'width', [0]],
+    ]);
+  });
+});

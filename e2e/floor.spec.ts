@@ -1,0 +1,200 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Browser, Page } from '@playwright/test';
+import { KEY } from './key.ts';
+import { expect, test, type Velk } from './velk.ts';
+
+/** A device of its own: it comes in by the address that was printed, and keeps Velk where it may. */
+async function device(browser: Browser, velk: Velk, name: string): Promise<Page> {
+  const context = await browser.newContext({ extraHTTPHeaders: {}, viewport: { width: 1024, height: 768 } });
+  const page = await context.newPage();
+  await page.goto(`${velk.url}/#key=${KEY}`);
+  await page.getByRole('link', { name: 'Shop' }).click();
+  const field = page.getByLabel('Name of this device');
+  if (await field.count()) {
+    await field.fill(name);
+    await field.press('Enter');
+  }
+  await page.goto(velk.url);
+  const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
+  await page.goto(`${velk.url}${path!.replace(/\w+$/, 'floor')}`);
+  await expect(page.getByRole('heading', { name: 'Fetch' })).toBeVisible();
+  return page;
+}
+
+const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+const count = (page: Page) => page.locator('.floorcount strong');
+
+/** From the cautions of a card to its first pieces. */
+async function toPieces(page: Page): Promise<void> {
+  await press(page, 'I have read this');
+  await press(page, 'It is set');
+  await press(page, 'Cut the pieces');
+}
+
+test('the network is cut in the middle of ticks on two devices, one is loaded anew, the server killed: both agree, nothing is lost or doubled', async ({
+  browser,
+  velk,
+}) => {
+  const [a, b] = [await device(browser, velk, 'Saw tablet'), await device(browser, velk, 'Bench tablet')];
+  await Promise.all([toPieces(a), toPieces(b)]);
+  await press(b, 'One more');
+  await press(b, 'One more');
+  await expect(count(a)).toHaveText('2');
+  /** Velk is kept in the browser by then. */
+  await a.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await a.reload();
+  await expect(count(a)).toHaveText('2');
+
+  await a.context().setOffline(true);
+  for (let i = 0; i < 3; i++) await press(a, 'One more');
+  await expect(a.getByText('3 lines are held here and sent when the shop’s machine answers.')).toBeVisible();
+  await press(b, 'One more');
+  await a.reload();
+  await expect(count(a)).toHaveText('5');
+  await expect(a.getByText('3 lines are held here')).toBeVisible();
+  await press(a, 'Take one back');
+  await press(a, 'One more');
+  await velk.restart();
+  await a.context().setOffline(false);
+  await press(a, 'One more');
+
+  for (const page of [a, b]) {
+    await expect(count(page)).toHaveText('6');
+    await expect(page.getByText('held here')).toHaveCount(0);
+  }
+  for (const page of [a, b]) {
+    await page.goto(page.url().replace(/\/floor.*$/, '/log'));
+    await expect(page.getByRole('heading', { name: '9 lines' })).toBeVisible();
+  }
+  const lines = (page: Page) => page.locator('.loglines tbody tr').allInnerTexts();
+  expect(await lines(a)).toEqual(await lines(b));
+  expect((await lines(a)).filter((line) => line.includes(': 3 cut')).length).toBe(2);
+  await Promise.all([a, b].map((page) => page.context().close()));
+});
+
+test('a card step by step: cautions first, one back, a spoiled piece, a note, a picture too large, the pedal; it lands where it was left', async ({
+  browser,
+  velk,
+}) => {
+  const page = await device(browser, velk, 'Saw tablet');
+  await expect(page.getByRole('region', { name: 'Cautions' })).toContainText('Unplug the machine');
+  /** A pedal does what is next, but reads no cautions. */
+  await press(page, 'All cards');
+  await press(page, 'Teach one');
+  await page.keyboard.press('b');
+  await expect(page.getByText('Foot pedal: the key “b”.')).toBeVisible();
+  await page.keyboard.press('b');
+  await press(page, 'All cards');
+  await expect(page.getByRole('heading', { name: 'Fetch' })).toBeVisible();
+  await press(page, 'I have read this');
+  await expect(page.locator('.hugevalue').first()).toHaveText('7.0 mm');
+  await page.keyboard.press('b');
+  await page.keyboard.press('b');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('b');
+  await expect(count(page)).toHaveText('3');
+  await press(page, 'Take one back');
+  await expect(count(page)).toHaveText('2');
+
+  await press(page, 'Piece 3 is spoiled');
+  await page.getByLabel('What is wrong with piece 3?').fill('a knot broke out');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Piece 3 is spoiled: a knot broke out.')).toBeVisible();
+  await press(page, 'One more');
+  await expect(page.getByText('Piece 5 is spoiled')).toBeVisible();
+  await press(page, 'All 9');
+  await expect(count(page)).toHaveText('12');
+  await expect(page.getByText(/^Next .* Fetch /)).toBeVisible();
+
+  await press(page, 'Note');
+  const note = page.getByLabel('Note to this card');
+  await note.fill('bit runs warm');
+  await page.getByLabel('With a picture').setInputFiles({ name: 'large.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(40_000_000) }); // prettier-ignore
+  await expect(page.getByText('The picture is 40 MB; at most 25 MB are read. Your note is still here.')).toBeVisible();
+  await expect(note).toHaveValue('bit runs warm');
+  const photo = await page.screenshot({ type: 'png' });
+  await page.getByLabel('With a picture').setInputFiles({ name: 'bit.png', mimeType: 'image/png', buffer: photo });
+  await expect(note).toHaveCount(0);
+
+  await press(page, 'Next card');
+  await press(page, 'I have read this');
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'It is set' })).toBeVisible();
+  await expect(page.getByText('2 of 72')).toBeVisible();
+  await page.getByRole('link', { name: 'Leave the floor' }).click();
+  await page.getByRole('link', { name: /^Log/ }).click();
+  await expect(page.locator('.loglines img')).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Search the log' }).fill('knot');
+  await expect(page.getByRole('heading', { name: '1 line' })).toBeVisible();
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as CSV' }).click()]); // prettier-ignore
+  const text = await (await file.createReadStream()).toArray();
+  expect(Buffer.concat(text as Buffer[]).toString()).toContain('Table end 3 spoiled: a knot broke out');
+  await page.context().close();
+});
+
+test('what is cut and would be cut otherwise now is told, and taken as it is', async ({ browser, velk }) => {
+  const page = await device(browser, velk, 'Saw tablet');
+  await toPieces(page);
+  await press(page, 'One more');
+  await page.getByRole('link', { name: 'Leave the floor' }).click();
+  /** The table ends are measured again: a millimetre thicker than they were. */
+  const path = new URL(page.url()).pathname.replace(/\/setups.*$/, '');
+  await page.goto(`${velk.url}${path}/stock`);
+  const row = page.getByRole('row').filter({ has: page.getByRole('textbox', { name: 'Name of Table end' }) });
+  const measured = row.getByLabel(/measured thickness/i);
+  await measured.fill('22.6');
+  await measured.press('Enter');
+  await page.goto(`${velk.url}${path}/floor`);
+  /** The groove no longer lies in the middle: the way it was begun can’t be gone on with, and none is taken in its place. */
+  const told = page.getByRole('alert').filter({ hasText: 'One is cut in a set-up that the job has no more' });
+  await expect(told).toContainText('What is cut is taken as it is');
+  await press(page, 'cut it again');
+  await expect(told).toHaveCount(0);
+  await page.context().close();
+});
+
+for (const [width, height] of [
+  [1024, 768],
+  [768, 1024],
+  [390, 844],
+] as const)
+  test(`the floor at ${width} by ${height}: nothing serious, nothing runs out sideways, targets for a thumb`, async ({
+    browser,
+    velk,
+  }) => {
+    const page = await device(browser, velk, 'Saw tablet');
+    await page.setViewportSize({ width, height });
+    const check = async (name: string) => {
+      const { violations } = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
+      const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+      expect(serious.map((v) => `${name}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual(
+        [],
+      );
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect(wide, name).toBeLessThanOrEqual(0);
+      const small = await page.evaluate(() =>
+        [...document.querySelectorAll<HTMLElement>('.floor :is(button, a, input, textarea)')]
+          .filter((e) => e.checkVisibility() && !e.matches('[type=file]'))
+          .map((e) => ({ is: e.innerText || e.tagName, box: e.getBoundingClientRect() }))
+          .filter(({ box }) => box.height < 55.5 || box.width < 55.5)
+          .map(({ is }) => is),
+      );
+      expect(small, name).toEqual([]);
+    };
+    await check('ready');
+    await press(page, 'Dark');
+    await check('ready, dark');
+    await press(page, 'All cards');
+    await check('cards');
+    await page.getByRole('button', { name: /^3\. Mortise, hollow chisel/ }).click();
+    await press(page, 'I have read this');
+    await check('set');
+    await press(page, 'It is set');
+    const reads = page.getByRole('table', { name: 'What the test piece should read' });
+    await reads.getByLabel(/mortise depth, as it reads/).fill('34');
+    await expect(page.getByText('The next move')).toBeVisible();
+    await check('trial');
+    await press(page, 'Cut the pieces');
+    await press(page, 'Note');
+    await check('pieces');
+    await page.context().close();
+  });
