@@ -95,12 +95,12 @@ test('a card step by step: cautions first, one back, a spoiled piece, a note, a 
   await press(page, 'Take one back');
   await expect(count(page)).toHaveText('2');
 
-  await press(page, 'Piece 3 is spoiled');
+  await press(page, 'Piece 3 went wrong');
   await page.getByLabel('What is wrong with piece 3?').fill('a knot broke out');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Piece 3 is spoiled: a knot broke out.')).toBeVisible();
   await press(page, 'One more');
-  await expect(page.getByText('Piece 5 is spoiled')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Piece 5 went wrong' })).toBeVisible();
   await press(page, 'All 9');
   await expect(count(page)).toHaveText('12');
   await expect(page.getByText(/^Next .* Fetch /)).toBeVisible();

@@ -12,7 +12,7 @@ const SIZES = [
 const OUTSIDE = ['', 'shop', 'chest/spiral-8', 'chest/upright', 'quick', 'quick/stack'];
 /** Where most targets stand beside each other. */
 const CROWDED = ['chest-spiral-8', 'shop', 'Stock', 'Boards', 'Set-ups'];
-const STAGES = ['Stock', 'Joints', 'Methods', 'Set-ups', 'Order', 'Proof'];
+const STAGES = ['Stock', 'Joints', 'Methods', 'Set-ups', 'Order', 'Proof', 'Log'];
 
 /** What runs out of the window sideways, or is cut off inside its own box. */
 const cutOff = (page: Page): Promise<string[]> =>

@@ -8,6 +8,7 @@ const STAGES = {
   setups: /^Set-ups/,
   order: /^Order/,
   proof: /^Proof/,
+  log: /^Log/,
 };
 
 for (const theme of ['light', 'dark'])

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Job } from '../exchange/index.ts';
-import { cardView, countOf, planJob, type Plan } from '../plan/index.ts';
+import { cardView, countOf, distanceIn, planJob, type Plan } from '../plan/index.ts';
 import { recordState, type Observation, type Seen } from '../record/index.ts';
 import type { Setup } from '../setups/index.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
@@ -91,7 +91,14 @@ describe('the log', () => {
     const lines = [
       ticked,
       line({ kind: 'measured', card, reading: 'r', name: 'tenon thickness', value: 8.2, should: 8, within: 0.1 }),
-      line({ kind: 'set', card, moved: [{ distance: 'd', value: 7.1 }] }),
+      line({
+        kind: 'set',
+        card,
+        moved: [
+          { distance: distanceIn(setup, setup.figures[0]!), value: 7.1 },
+          { distance: 'gone', value: 3 },
+        ],
+      }),
       line({ kind: 'spoiled', setup: 'gone.setup', piece: 4, why: 'split' }),
       line({ kind: 'took', card, minutes: 4.25 }),
       line({ kind: 'note', text: '=SUM(A1)' }),
@@ -105,7 +112,7 @@ describe('the log', () => {
       ['=SUM(A1)', '', false],
       ['changing over took 4.3 min', title, false],
       ['Piece 4 spoiled: split', 'gone.setup', false],
-      ['moved: to 7.1 mm', title, false],
+      [`${setup.figures[0]!.name} moved to 7.1 mm, a figure moved to 3.0 mm`, title, false],
       ['tenon thickness reads 8.2 mm, should 8.0 mm', title, false],
       [`${part}: 1 to 3, 7 cut`, title, true],
     ]);

@@ -1,5 +1,5 @@
 import { writeTable } from '../exchange/index.ts';
-import type { Plan } from '../plan/index.ts';
+import { distanceIn, type Plan } from '../plan/index.ts';
 import type { Observation, Recorded } from '../record/index.ts';
 import { formatLength, type LengthStyle } from '../units/index.ts';
 
@@ -30,6 +30,7 @@ export function logLines(
   const titles = new Map<string, string>();
   for (const [i, card] of cards.entries())
     for (const id of [card.id, ...card.setups.map((setup) => setup.id)]) titles.set(id, `${i + 1}. ${card.title}`);
+  const named = new Map(cards.flatMap(({ setups }) => setups.flatMap((setup) => setup.figures.map((figure) => [distanceIn(setup, figure), figure.name] as const)))); // prettier-ignore
   const partOf = new Map(
     cards.flatMap(({ setups }) =>
       setups.map(({ id, occurrences }) => [
@@ -47,7 +48,7 @@ export function logLines(
       case 'measured':
         return `${line.name} reads ${length(line.value)}, should ${length(line.should)}`;
       case 'set':
-        return `moved: ${line.moved.map(({ value }) => `to ${length(value)}`).join(', ')}`;
+        return line.moved.map(({ distance, value }) => `${named.get(distance) ?? 'a figure'} moved to ${length(value)}`).join(', '); // prettier-ignore
       case 'spoiled':
         return `${partOf.get(line.setup) ?? 'Piece'} ${line.piece} spoiled${line.why && `: ${line.why}`}`;
       case 'note':

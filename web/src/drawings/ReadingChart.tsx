@@ -30,6 +30,7 @@ export default function ReadingChart({ series, style }: { series: ReadingSeries;
             />
             <YAxis
               domain={[-most, most]}
+              ticks={[-within, 0, within]}
               tickFormatter={(off: number) => formatLength(off, fine)}
               tick={{ fill: 'var(--quiet)', fontSize: 13 }}
               stroke="var(--line)"

@@ -2,6 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { logLines, readingSeries, writeLog, type LogLine, type Plan } from '@velk/core';
 import { useAppSelector } from '../app/store.ts';
+import { momentName } from '../app/days.ts';
 import { useRecordState } from '../app/useRecorder.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { saveText } from './chest/chest.ts';
@@ -65,14 +66,15 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
       <h2>
         {found.length} {found.length === 1 ? 'line' : 'lines'}
       </h2>
-      <input
-        type="search"
-        className="search"
-        aria-label="Search the log"
-        placeholder="Search"
-        value={search}
-        onChange={(event) => setSearch(event.target.value)}
-      />
+      <span className="field">
+        <input
+          type="search"
+          aria-label="Search the log"
+          placeholder="Search"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+      </span>
       <table className="loglines">
         <thead>
           <tr>
@@ -85,7 +87,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
         <tbody>
           {found.slice(0, shown).map((line) => (
             <tr key={line.id} className={line.undone ? 'undone' : undefined}>
-              <td>{new Date(line.seen).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })}</td>
+              <td>{momentName(line.seen)}</td>
               <td>
                 {line.what}
                 {line.undone && ' (undone)'}

@@ -110,7 +110,7 @@ function Rows({
 }) {
   const [refused, setRefused] = useState('');
   const empty = kind.columns.map(() => '');
-  const [typed, keep] = useKeptState<Typed>(`kept.calibration.${tool.id}.${kind.id}`, { rows: [empty] });
+  const [typed, keep] = useKeptState<Typed>(`shop.${tool.id}.calibration.${kind.id}`, { rows: [empty] });
   const rows = [...typed.rows.filter((row) => row.some((text) => text.trim())), empty];
   const read = rows.slice(0, -1).map((row) => kind.columns.map(({ is }, i) => readingOf(row[i] ?? '', is, style)));
   const whole = read.flatMap((row) => {

@@ -38,7 +38,7 @@ export function Spoiled({ setup, piece }: { setup: string; piece: number | undef
           </button>
         </form>
       ) : (
-        piece !== undefined && <button onClick={() => setWhy('')}>Piece {piece} is spoiled</button>
+        piece !== undefined && <button onClick={() => setWhy('')}>Piece {piece} went wrong</button>
       )}
     </div>
   );
