@@ -91,13 +91,31 @@ test('the shop’s network is let in by passphrase and certificate, a lost table
     await tablet.getByLabel('Job name').fill('Looms from the bench');
     await expect(tablet.getByText('Saved', { exact: true })).toBeVisible();
 
+    /** On the floor: the network goes and comes back. */
+    await tablet.getByRole('link', { name: /^Floor/ }).click();
+    for (const name of ['I have read this', 'It is set', 'Cut the pieces', 'One more'])
+      await tablet.getByRole('button', { name, exact: true }).click();
+    await tablet.context().setOffline(true);
+    await tablet.getByRole('button', { name: 'One more' }).click();
+    await expect(tablet.getByText('One line is held here')).toBeVisible();
+    await tablet.context().setOffline(false);
+    await expect(tablet.getByText('held here')).toHaveCount(0);
+
     await office.reload();
     await office.getByRole('button', { name: 'Let Bench tablet in no longer' }).click();
-    await tablet.getByLabel('Job name').fill('Looms of a lost tablet');
+    await tablet.getByRole('button', { name: 'One more' }).click();
     await expect(tablet.getByRole('heading', { name: 'Who is there?' })).toBeVisible();
+    await expect(tablet.getByText('is kept on this device: 1 line.')).toBeVisible();
     await office.getByRole('link', { name: 'Jobs', exact: true }).click();
     await expect(office.getByText('by Bench tablet')).toBeVisible();
-    await expect(office.getByText('Looms of a lost tablet')).toHaveCount(0);
+    await office.getByRole('link', { name: 'Looms from the bench' }).click();
+    await office.getByRole('link', { name: /^Log/ }).click();
+    await expect(office.getByRole('heading', { name: '2 lines' })).toBeVisible();
+    await expect(office.locator('.loglines tbody')).toContainText('Bench tablet');
+    /** Let in again, what it held goes out. */
+    await tablet.getByLabel('Passphrase of the shop').fill(drawn);
+    await tablet.keyboard.press('Enter');
+    await expect(office.getByRole('heading', { name: '3 lines' })).toBeVisible();
 
     /** The server’s own account reads and writes rows; tables, other accounts and files are not for it. */
     const read = (name: string) => readFileSync(join(data, name), 'utf8').trim();

@@ -54,7 +54,7 @@ const components = () => ({
     joints: whole,
     place: { enum: ['bench', 'shelf', 'bin'] },
   }),
-  record: object({ lines: jsonSchemaOf(recordSchema), more: yes, last: whole }),
+  record: object({ lines: jsonSchemaOf(recordSchema), more: yes, at: { type: ['string', 'null'], format: 'uuid' } }),
   revision: object({ version: whole, savedAt: time, savedBy: text, bytes: whole }),
   device: object({ id: uuid, name: text }),
   session: object({ id: uuid, door: { enum: ['machine', 'network'] }, deviceId: uuid, device: text, madeAt: time, seenAt: time }), // prettier-ignore

@@ -70,8 +70,8 @@ describe('the record of a job', () => {
       send(mine),
     ]);
     expect(sent.every(({ status }) => status === 201)).toBe(true);
-    const { lines, more, last } = await read();
-    expect([lines.length, more, last]).toEqual([80, false, 80]);
+    const { lines, more, at } = await read();
+    expect([lines.length, more, at]).toEqual([80, false, null]);
     expect(lines.map(({ place }) => place)).toEqual(Array.from({ length: 80 }, (_, i) => i + 1));
     expect(new Set(lines.map(({ id }) => id))).toEqual(new Set([...mine, ...theirs].map(({ id }) => id)));
     for (const { place: _, by, ...line } of lines) {
@@ -79,7 +79,8 @@ describe('the record of a job', () => {
       expect(by).toBe(mine.some(({ id }) => id === line.id) ? 'Bench tablet' : 'Saw tablet');
     }
     expect((await read(78)).lines.map(({ place }) => place)).toEqual([79, 80]);
-    expect((await read(500)).last).toBe(80);
+    expect((await read(78)).at).toBe(lines[77]!.id);
+    expect((await read(500)).at).toBeNull();
   });
 
   it('comes a thousand lines at a time', async () => {

@@ -7,8 +7,8 @@ export interface RecordPage {
   readonly lines: readonly Recorded[];
   /** Whether there are further ones. */
   readonly more: boolean;
-  /** The last place there is; whoever knows of a later one has what this database has lost. */
-  readonly last: number;
+  /** The line in the place after which was asked, or null: whoever knows another one there has what this database has lost. */
+  readonly at: string | null;
 }
 
 /** Lines that one answer holds at the most. */
@@ -80,8 +80,8 @@ export function recordStore(source: DataSource) {
         .orderBy('o.place')
         .limit(PAGE + 1)
         .getMany();
-      const last = (await source.manager.maximum(ObservationEntity, 'place', { jobId })) ?? 0;
-      return { lines: rows.slice(0, PAGE).map(recordedOf), more: rows.length > PAGE, last };
+      const there = await source.manager.findOneBy(ObservationEntity, { jobId, place: after });
+      return { lines: rows.slice(0, PAGE).map(recordedOf), more: rows.length > PAGE, at: there?.id ?? null };
     },
   };
 }

@@ -107,7 +107,7 @@ export const api = createApi({
       query: ({ id, version }) => `/jobs/${id}/revisions/${version}`,
       keepUnusedDataFor: 0,
     }),
-    record: build.query<{ lines: Recorded[]; more: boolean; last: number }, { job: string; after: number }>({
+    record: build.query<{ lines: Recorded[]; more: boolean; at: string | null }, { job: string; after: number }>({
       query: ({ job, after }) => `/jobs/${job}/record?after=${after}`,
       keepUnusedDataFor: 0,
     }),

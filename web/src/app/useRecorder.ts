@@ -1,8 +1,9 @@
 import { createSelector } from '@reduxjs/toolkit';
 import { useEffect } from 'react';
-import { LIMITS, recordState, type Observation, type RecordState } from '@velk/core';
+import { recordState, type RecordState } from '@velk/core';
 import { accessLost, api, sentenceOf, type ServerProblem } from './api.ts';
-import { arrived, behind, clockSeen, keptNothing, lastPlace, opened, troubled } from './record.ts';
+import { exchange, type Desk, type Door } from './exchanging.ts';
+import { clockSeen, keptNothing, opened, troubled } from './record.ts';
 import { forgetKnown, keepKnown, keptRecord } from './recordKeep.ts';
 import { store, useAppDispatch, useAppSelector, type RootState } from './store.ts';
 
@@ -10,8 +11,6 @@ import { store, useAppDispatch, useAppSelector, type RootState } from './store.t
 const LOOK = 4000;
 /** After a try that failed, ms: longer each time. */
 const [FIRST, LONGEST] = [1000, 30_000];
-const AT_ONCE = LIMITS.sentAtOnce;
-const REFUSED = 422;
 /** A clock that is off by less is not spoken of, ms. */
 const OFF = 120_000;
 
@@ -46,8 +45,7 @@ export function useRecorder(job: string, watched: boolean): void {
       clearTimeout(timer);
       if (busy || over) return;
       busy = true;
-      const unsent = await sendWaiting(job);
-      const problem = (isAnswered(unsent) ? await takeIn(job) : undefined) ?? unsent;
+      const problem = await exchange(job, desk, door);
       busy = false;
       if (over) return;
       failed = problem ? failed + 1 : 0;
@@ -67,54 +65,30 @@ export function useRecorder(job: string, watched: boolean): void {
   }, [dispatch, open, job, watched, waits]);
 }
 
-/** Whether the server took what it was sent, or looked at it and would not. */
-const isAnswered = (problem: ServerProblem | undefined): boolean => !problem || problem.status === REFUSED;
-
-/** Sends what waits, in its order, some at a time; a line that the server won’t take stays, and keeps no other from going. */
-async function sendWaiting(job: string): Promise<ServerProblem | undefined> {
-  let at = 0;
-  let most: number = AT_ONCE;
-  let refused: ServerProblem | undefined;
-  for (;;) {
-    const lines = record().waiting.slice(at, at + most);
-    if (!lines.length || record().job !== job) return refused;
-    const problem = await send(job, lines);
-    if (!isAnswered(problem)) return problem;
-    if (problem && lines.length > 1) {
-      most = 1;
-      continue;
-    }
-    refused ??= problem;
-    at += lines.length;
-  }
-}
-
-async function send(job: string, lines: readonly Observation[]): Promise<ServerProblem | undefined> {
-  const { data, error } = await store.dispatch(api.endpoints.addToRecord.initiate({ job, lines }));
-  if (error) return error as ServerProblem;
-  const ahead = Date.now() - Date.parse(data.now);
-  store.dispatch(clockSeen(Math.abs(ahead) > OFF ? Math.round(ahead / 60_000) : 0));
-  return undefined;
-}
-
-/** Takes in what the server has beyond what is known here. */
-async function takeIn(job: string): Promise<ServerProblem | undefined> {
-  for (;;) {
-    const ask = api.endpoints.record.initiate({ job, after: lastPlace(record()) }, { subscribe: false, forceRefetch: true }); // prettier-ignore
+const door: Door = {
+  send: async (job, lines) => {
+    const { data, error } = await store.dispatch(api.endpoints.addToRecord.initiate({ job, lines }));
+    if (error) return error as ServerProblem;
+    const ahead = Date.now() - Date.parse(data.now);
+    store.dispatch(clockSeen(Math.abs(ahead) > OFF ? Math.round(ahead / 60_000) : 0));
+    return undefined;
+  },
+  read: async (job, after) => {
+    const ask = api.endpoints.record.initiate({ job, after }, { subscribe: false, forceRefetch: true });
     const { data, error } = await store.dispatch(ask);
-    if (error || !data) return error as ServerProblem | undefined;
-    if (data.last < lastPlace(record())) {
-      store.dispatch(behind({ job }));
-      await forgetKnown(job).catch(() => store.dispatch(keptNothing()));
-      return sendWaiting(job);
-    }
-    if (data.lines.length) {
-      store.dispatch(arrived({ job, lines: data.lines }));
-      await keepKnown(job, data.lines).catch(() => store.dispatch(keptNothing()));
-    }
-    if (!data.more || record().job !== job) return undefined;
-  }
-}
+    return data ?? (error as ServerProblem);
+  },
+};
+
+/** Where the browser keeps nothing, what is known stays in this page. */
+const orSay = (work: Promise<void>): Promise<void> => work.catch(() => void store.dispatch(keptNothing()));
+
+const desk: Desk = {
+  record,
+  dispatch: (action) => void store.dispatch(action),
+  keepKnown: (job, lines) => orSay(keepKnown(job, lines)),
+  forgetKnown: (job) => orSay(forgetKnown(job)),
+};
 
 const troubleOf = (problem: ServerProblem): string =>
   problem.status === 401

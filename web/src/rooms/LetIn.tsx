@@ -3,6 +3,7 @@ import { useState, type FormEvent } from 'react';
 import { LIMITS } from '@velk/core';
 import { sentenceOf, useAccessEnterMutation, type Access } from '../app/api.ts';
 import { deviceName, keepDeviceName } from '../app/device.ts';
+import { useAppSelector } from '../app/store.ts';
 import { keyIn, thisDevice } from '../app/entering.ts';
 
 /** The door: at the machine by the key that Velk printed, from the shop’s network by its passphrase. */
@@ -11,6 +12,7 @@ export default function LetIn({ door }: { door: Access['door'] }) {
   const [shown, setShown] = useState(false);
   const [name, setName] = useState(deviceName());
   const [enter, { error, isLoading }] = useAccessEnterMutation();
+  const waiting = useAppSelector((s) => s.record.waiting.length);
   const network = door === 'network';
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -26,6 +28,12 @@ export default function LetIn({ door }: { door: Access['door'] }) {
           ? 'The passphrase of the shop lets this device in; it is asked once. Whoever runs Velk has set it.'
           : 'Open the address that Velk printed when it started: it ends in a key that lets you in. Or paste it here.'}
       </p>
+      {waiting > 0 && (
+        <p className="note" role="status">
+          What was written down here and not sent is kept on this device: {waiting} {waiting === 1 ? 'line' : 'lines'}.
+          It goes out once the device is let in and the job is opened.
+        </p>
+      )}
       <form onSubmit={submit}>
         <label>
           <span>{network ? 'Passphrase of the shop' : 'The address, or its key'}</span>

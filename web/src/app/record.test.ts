@@ -1,0 +1,146 @@
+import 'fake-indexeddb/auto';
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Observation, Recorded } from '@velk/core';
+import { exchange, type Desk, type Door } from './exchanging.ts';
+import { noted, opened, recordSlice, type RecordSlice } from './record.ts';
+import { forgetKnown, keepKnown, keepLine, keptRecord } from './recordKeep.ts';
+
+const JOB = 'a job';
+let nth = 0;
+const line = (text: string): Observation => {
+  nth++;
+  return { kind: 'note', text, id: `00000000-0000-4000-8000-${String(nth).padStart(12, '0')}`, seen: '2027-03-15T08:00:00.000Z' }; // prettier-ignore
+};
+
+/** A server with two answers a page, whose line may break before it hears or before it is heard. */
+class Server {
+  lines: Recorded[] = [];
+  broken: 'before' | 'after' | null = null;
+  readonly copies: Recorded[][] = [];
+  door(by: string): Door {
+    const gone = { status: 'FETCH_ERROR' };
+    return {
+      send: (_, lines) => {
+        if (this.broken === 'before') return Promise.resolve(gone);
+        if (lines.some((one) => one.kind === 'note' && one.text === 'bad')) return Promise.resolve({ status: 422 });
+        for (const one of lines)
+          if (!this.lines.some(({ id }) => id === one.id))
+            this.lines.push({ ...one, place: this.lines.length + 1, by });
+        return Promise.resolve(this.broken === 'after' ? gone : undefined);
+      },
+      read: (_, after) => {
+        const left = this.lines.filter(({ place }) => place > after);
+        return Promise.resolve(
+          this.broken
+            ? gone
+            : { lines: left.slice(0, 2), more: left.length > 2, at: this.lines[after - 1]?.id ?? null },
+        );
+      },
+    };
+  }
+}
+
+/** One device: its page, which may be loaded anew, and what its browser keeps. */
+class Device {
+  state: RecordSlice = recordSlice.reducer(undefined, opened({ job: JOB, known: [], waiting: [] }));
+  kept: { known: readonly Recorded[]; waiting: readonly Observation[] } = { known: [], waiting: [] };
+  constructor(
+    readonly name: string,
+    readonly server: Server,
+  ) {}
+  private readonly desk: Desk = {
+    record: () => this.state,
+    dispatch: (action) => void (this.state = recordSlice.reducer(this.state, action)),
+    keepKnown: () => Promise.resolve(void (this.kept = this.state)),
+    forgetKnown: () => Promise.resolve(void (this.kept = this.state)),
+  };
+  note(one: Observation): void {
+    this.state = recordSlice.reducer(this.state, noted({ job: JOB, line: one }));
+    this.kept = this.state;
+  }
+  reload(): void {
+    this.state = recordSlice.reducer(undefined, opened({ job: JOB, known: this.kept.known, waiting: this.kept.waiting })); // prettier-ignore
+  }
+  exchange = () => exchange(JOB, this.desk, this.server.door(this.name));
+  get ids(): string[] {
+    return this.state.known.map(({ id }) => id);
+  }
+}
+
+const steps = fc.array(
+  fc.oneof(
+    { weight: 4, arbitrary: fc.record({ do: fc.constant('note' as const), who: fc.nat(1) }) },
+    { weight: 3, arbitrary: fc.record({ do: fc.constant('exchange' as const), who: fc.nat(1) }) },
+    { weight: 1, arbitrary: fc.record({ do: fc.constant('reload' as const), who: fc.nat(1) }) },
+    { weight: 1, arbitrary: fc.record({ do: fc.constantFrom('cut' as const, 'lose answers' as const, 'mend' as const, 'copy' as const, 'bring back' as const), who: fc.constant(0) }) }, // prettier-ignore
+  ),
+  { maxLength: 40 },
+);
+
+describe('a record on two devices', () => {
+  it('ends the same on both, every line once and in one order, whatever is cut, lost, loaded anew or brought back from a copy', async () => {
+    await fc.assert(
+      fc.asyncProperty(steps, async (all) => {
+        const server = new Server();
+        const devices = [new Device('one', server), new Device('other', server)];
+        const made: string[] = [];
+        for (const step of all) {
+          const device = devices[step.who]!;
+          if (step.do === 'note') {
+            const one = line('seen');
+            made.push(one.id);
+            device.note(one);
+          } else if (step.do === 'exchange') await device.exchange();
+          else if (step.do === 'reload') device.reload();
+          else if (step.do === 'cut') server.broken = 'before';
+          else if (step.do === 'lose answers') server.broken = 'after';
+          else if (step.do === 'mend') server.broken = null;
+          else if (step.do === 'copy') server.copies.push([...server.lines]);
+          else server.lines = [...(server.copies.pop() ?? server.lines)];
+        }
+        server.broken = null;
+        for (let round = 0; round < 3; round++)
+          for (const device of devices) expect(await device.exchange()).toBeUndefined();
+        for (const { state, ids } of devices) {
+          expect(state.waiting).toEqual([]);
+          expect(new Set(ids)).toEqual(new Set(made));
+          expect(ids).toEqual(server.lines.map(({ id }) => id));
+        }
+      }),
+      { seed: 12, numRuns: 500 },
+    );
+  });
+
+  it('a line that the server won’t take stays, is spoken of, and keeps none of the others', async () => {
+    const device = new Device('one', new Server());
+    for (const text of ['first', 'bad', 'last']) device.note(line(text));
+    expect(await device.exchange()).toEqual({ status: 422 });
+    expect(device.state.waiting).toMatchObject([{ text: 'bad' }]);
+    expect(device.state.known.map((one) => one.kind === 'note' && one.text)).toEqual(['first', 'last']);
+  });
+
+  it('of another job, nothing is taken in', async () => {
+    const device = new Device('one', new Server());
+    device.server.lines = [{ ...line('other'), place: 1, by: 'x' }];
+    const { state } = device;
+    device.state = recordSlice.reducer(state, opened({ job: 'another', known: [], waiting: [] }));
+    await device.exchange();
+    expect(device.state.known).toEqual([]);
+  });
+});
+
+describe('what the browser keeps of a record', () => {
+  it('is what waits and what is known, each in its order; what arrived waits no more, of other jobs nothing goes', async () => {
+    const [a, b, other] = [line('a'), line('b'), line('of another')];
+    await keepLine(JOB, a);
+    await keepLine(JOB, b);
+    await keepLine('another', other);
+    const known = { ...a, place: 1, by: 'one' };
+    await keepKnown(JOB, [known]);
+    expect(await keptRecord(JOB)).toEqual({ known: [known], waiting: [b] });
+    await forgetKnown(JOB);
+    expect(await keptRecord(JOB)).toEqual({ known: [], waiting: [b, a] });
+    expect(await keptRecord('another')).toEqual({ known: [], waiting: [other] });
+  });
+});
