@@ -80,7 +80,7 @@ export function guided(
           ? say('half the piece, {half}, and {past} past its middle', { half: stock.width / 2, past: OVERLAP })
           : feature.through
             ? say('through the piece {V} and {past} into the backing piece', { V: stock.width, past: D - stock.width })
-            : say('mortise depth {D}, counted from the cutter touching the wood', { D }),
+            : say('mortise depth {D}, counted from where the cutter first touches', { D }),
     },
     { scale: router.depthScale },
   );

@@ -8,6 +8,8 @@ export interface Seen extends RoughPart {
   /** Left in thickness until it has rested. */
   readonly over: Mm;
   readonly joined: boolean;
+  /** A panel, as far as can be told: in no joint, broad, and in a job whose frames have grooves. */
+  readonly captured: boolean;
 }
 
 /** A kind of work on parts. */
@@ -195,6 +197,19 @@ export const TASK_KINDS: readonly TaskKind[] = [
     how: () => [say('After the dry fit, with the shoulder lines left alone: a rounded edge there stays open.')],
     setting: 0,
     minutes: (part) => 0.5 + 1.5 * metres(part),
+  },
+  {
+    id: 'finish-panels',
+    title: 'Finish panels',
+    when: 'dry',
+    rule: 'A panel is captured in its grooves for good: what shrinks out of them in a dry season must not be bare wood.',
+    applies: ({ captured }) => captured,
+    how: () => [
+      say('Both faces, both edges and both ends, and dry before the glue: what is finished on one side only cups.'),
+      say('Wax on what goes into the grooves keeps squeezed-out glue from holding it.'),
+    ],
+    setting: 5,
+    minutes: (part) => 2 + 4 * metres(part),
   },
   {
     id: 'horns',

@@ -62,6 +62,16 @@ describe('tasks on parts', () => {
     expect(of(tasksOf(short, shop), 'plane').map(words).join(' ')).toMatch(/Table end: shorter than 300/);
   });
 
+  it('a broad part in no joint of a frame with grooves is a panel, finished before it is captured; a rail or a bench top is none', () => {
+    const frame = jobWith({ kind: 'stub' });
+    const panel = { ...frame.parts[0]!, id: 'panel', thickness: { nominal: 8, measured: [] }, width: { nominal: 240, measured: [] } }; // prettier-ignore
+    const finished = (worked: Job) => of(tasksOf(worked, TEST_SHOP), 'finish-panels').flatMap((own) => own.parts.map((p) => p.part)); // prettier-ignore
+    expect(finished({ ...frame, parts: [...frame.parts, panel] })).toEqual(['panel']);
+    expect(finished({ ...frame, parts: [...frame.parts, { ...panel, width: { nominal: 40, measured: [] } }] })).toEqual([]); // prettier-ignore
+    const plain = jobWith();
+    expect(finished({ ...plain, parts: [...plain.parts, panel] })).toEqual([]);
+  });
+
   it('each kind puts every part it is for to one setting, in the order of the rules, and has its rule told', () => {
     const tasks = tasksOf(job, shop);
     const order = TASK_KINDS.map(({ id }) => id);
@@ -71,7 +81,7 @@ describe('tasks on parts', () => {
       expect(rule).toMatch(/\.$/);
       const parts = of(tasks, id).flatMap((own) => own.parts.map((p) => p.part));
       expect(new Set(parts).size).toBe(parts.length);
-      if (!['horns'].includes(id)) expect(parts).toHaveLength(job.parts.length);
+      if (!['horns', 'finish-panels'].includes(id)) expect(parts).toHaveLength(job.parts.length);
     }
     expect(new Set(tasks.map((own) => own.id)).size).toBe(tasks.length);
     /** What is wanted first by the rules: flat before measured from, rested before to size, marked before cut, horns last. */
@@ -85,6 +95,7 @@ describe('tasks on parts', () => {
     before('plane', 'rip');
     before('mark', 'crosscut');
     before('sand-inside', 'horns');
+    before('finish-panels', 'horns');
     before('horns', 'clean');
   });
 

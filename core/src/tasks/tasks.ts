@@ -29,16 +29,21 @@ export interface Task {
 /** 2 to 3 mm are left until the wood has rested (common practice), as they are told in either unit. */
 const UNTIL_RESTED = { mm: 2.5, in: INCH / 8 } as const;
 
+/** A panel is at least so many times as broad as it is thick. */
+const PANEL = 6;
+
 /** Settings that differ by less are one, mm. */
 const ONE_SETTING: Mm = 0.01;
 
 const seenOf = (job: Job, shop: Shop): Seen[] => {
   const joined = new Set(job.joints.flatMap(({ tenoned, mortised }) => [tenoned.part, mortised.part]));
+  const grooved = job.joints.some(({ kind }) => kind === 'stub' || kind === 'grooved');
   return roughParts(job, shop).map((row) => ({
     ...row,
     horns: row.allowances.filter((own) => own.for === 'horn').reduce((sum, { length }) => sum + length, 0),
     over: Math.min(UNTIL_RESTED[job.units], sawingOf(job).thickness),
     joined: joined.has(row.part.id),
+    captured: grooved && !joined.has(row.part.id) && row.part.width.nominal > PANEL * row.part.thickness.nominal,
   }));
 };
 

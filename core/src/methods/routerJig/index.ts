@@ -162,7 +162,7 @@ function setup(
             V: feature.stock.width,
             past: D - feature.stock.width,
           })
-        : say('mortise depth {D}, counted from the cutter touching the wood', { D }),
+        : say('mortise depth {D}, counted from where the cutter first touches', { D }),
     },
     { scale: router.depthScale },
   );
