@@ -26,6 +26,7 @@ import {
 } from '@velk/core';
 import { cases, jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { crowdedShop, jobOf } from './crowd.ts';
+import { benchRecord } from './record.ts';
 
 /** Prints times as ratios, so that they mean the same on any machine. */
 
@@ -75,6 +76,8 @@ for (const count of [2, 10, 40, 160]) {
     `  ${String(cards.length).padStart(4)} cards: ${(minutes / least).toFixed(2)}, ${(plain / least).toFixed(2)}`,
   );
 }
+
+benchRecord();
 
 console.log('Searched on for 1, 5 and 20 s: minutes against the solver’s bound, and against the bound known at once');
 const solver = createSolver(await loadHighs());

@@ -5,7 +5,7 @@ import { recordState, type Observation, type Seen } from '../record/index.ts';
 import type { Setup } from '../setups/index.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
 import { worksOf } from '../setups/index.ts';
-import { begunJob, countedIn, cutOtherwise, floorSteps, howFarCut, logLines, readingSeries, standingAt, throughOf, waysAt, writeLog } from './index.ts'; // prettier-ignore
+import { begunJob, countedIn, cutOtherwise, floorSteps, howFarCut, logLines, readingSeries, standingAt, waysAt, writeLog } from './index.ts'; // prettier-ignore
 
 const METRIC = { system: 'mm', graduation: 0.1, decimal: '.', inches: 'fraction' } as const;
 let nth = 0;
@@ -38,7 +38,12 @@ describe('what is cut of a plan', () => {
     const { groups } = cardView(card, plan.basis);
     const of = groups.reduce((sum, { count }) => sum + count, 0);
     const two = recordState([tick(plan, card.setups[0]!, 1, 2)]);
-    expect(countedIn(groups, throughOf(plan, two))).toEqual({ done: Math.min(2, groups[0]!.count), of });
+    expect(countedIn(groups, two)).toEqual({ done: Math.min(2, groups[0]!.count), of });
+    const over = recordState([tick(plan, card.setups[0]!, ...Array.from({ length: groups[0]!.count + 3 }, (_, i) => i + 1))]); // prettier-ignore
+    expect(countedIn(groups.slice(0, 1), over)).toEqual({
+      done: groups[0]!.count,
+      of: groups[0]!.count,
+    });
     expect(floorSteps(cardView(card, plan.basis)).map(({ is }) => is)).toEqual(['ready', 'set', 'trial', ...groups.map(() => 'pieces')]); // prettier-ignore
   });
 
@@ -52,19 +57,24 @@ describe('what is cut of a plan', () => {
     expect(begunJob(open, [])).toBe(open);
   });
 
-  it('the other way, once one is chosen, what was cut by the first is not cut again', () => {
+  it('another way, once one is chosen, begins anew: what was cut the first way is told where it is seen to now', () => {
     const shoulders = setupsIn(plan).filter(({ stage }) => stage === 'shoulders');
     const record = recordState(shoulders.map((setup) => tick(plan, setup, 1, 2)));
-    const other = planJob(routed('crosscut-shoulders+bandsaw-flipped'), TEST_SHOP);
-    const through = throughOf(other, record);
-    for (const setup of setupsIn(other))
-      expect([...through.get(setup.id)!], setup.id).toEqual(setup.stage === 'shoulders' ? [1, 2] : []);
+    const other = planJob(routed('sled-shoulders+saw-upright-flipped'), TEST_SHOP);
+    expect(other.cards.map((card) => countedIn(cardView(card, other.basis).groups, record).done)).toEqual(other.cards.map(() => 0)); // prettier-ignore
+    const found = cutOtherwise(other, record);
+    expect(found.map(({ setup, pieces, moved }) => [setup, pieces, moved])).toEqual(shoulders.map(({ id }) => [id, 2, undefined])); // prettier-ignore
+    for (const { card } of found) expect(card!.setups.every(({ stage }) => stage === 'shoulders')).toBe(true);
+    /** Of a joint that is gone it is told all the same, at no card. */
+    const without = planJob({ ...job, joints: [] }, TEST_SHOP);
+    expect(cutOtherwise(without, record).map(({ card, pieces }) => [card, pieces])).toEqual(shoulders.map(() => [undefined, 2])); // prettier-ignore
   });
 
   it('is told where the job would have it otherwise now, by which figure, and not for what moves nothing', () => {
     const cheeks = setupsIn(plan).filter(({ stage }) => stage === 'cheeks');
     const record = recordState(cheeks.map((setup) => tick(plan, setup, 1, 2, 3)));
-    expect(cutOtherwise(plan, record)).toEqual([]);
+    /** Of two figures between the same features, such as two stops, each is compared with its own. */
+    expect(cutOtherwise(plan, recordState(setupsIn(plan).map((setup) => tick(plan, setup, 1))))).toEqual([]);
     const longer = planJob(routed('crosscut-shoulders+saw-upright-flipped', { tenonLength: 25 }), TEST_SHOP);
     const found = cutOtherwise(longer, record);
     /** Faces and edges both go as high as the shoulder now is. */
@@ -80,6 +90,15 @@ describe('what is cut of a plan', () => {
     const undone = record.holds.map(({ id }) => line({ kind: 'undone', of: id }));
     expect(cutOtherwise(longer, recordState([...record.holds, ...undone]))).toEqual([]);
     expect(cutOtherwise(thinner, recordState([...record.holds, ...undone]))).toEqual([]);
+  });
+});
+
+describe('what a piece was cut at', () => {
+  it('is where a figure was moved to, else where it was set', () => {
+    const setup = plan.cards[0]!.setups[0]!;
+    const moved = distanceIn(setup, setup.figures[0]!);
+    const at = standingAt(setup, new Map([[moved, 99]]));
+    expect(at.map(({ value }) => value)).toEqual([99, ...setup.figures.slice(1).map((figure) => figure.set.value)]);
   });
 });
 

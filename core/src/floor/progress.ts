@@ -31,34 +31,11 @@ export function waysAt({ joints }: Pick<Plan, 'joints'>, { occurrences }: Setup)
   });
 }
 
-/** Which pieces went through each set-up of a plan, taking what was cut as it is, however it was cut. */
-export type Through = ReadonlyMap<string, ReadonlySet<number>>;
-
-/**
- * What of a plan is cut. A tick names its set-up and its works: where the plan has that set-up no more, it counts for
- * whichever set-up does those works now, so that nothing is cut twice because its way was changed.
- */
-export function throughOf({ cards }: Pick<Plan, 'cards'>, { done, holds }: RecordState): Through {
-  const setups = cards.flatMap((card) => card.setups);
-  const there = new Set(setups.map(({ id }) => id));
-  const gone = holds.filter((line) => line.kind === 'done' && !there.has(line.setup));
-  return new Map(
-    setups.map((setup) => {
-      const pieces = new Set(done.get(setup.id));
-      const works = gone.length ? worksOf(setup) : [];
-      for (const line of gone)
-        if (line.kind === 'done' && works.every((work) => line.works.includes(work)))
-          for (const piece of line.pieces) pieces.add(piece);
-      return [setup.id, pieces];
-    }),
-  );
-}
-
 /** How many of how many of a card’s groups went through. */
-export function countedIn(groups: readonly Pick<GroupView, 'setup' | 'count'>[], through: Through) {
+export function countedIn(groups: readonly Pick<GroupView, 'setup' | 'count'>[], { done }: Pick<RecordState, 'done'>) {
   const of = groups.reduce((sum, { count }) => sum + count, 0);
-  const done = groups.reduce((sum, { setup, count }) => sum + Math.min(count, through.get(setup)?.size ?? 0), 0);
-  return { done, of };
+  const cut = groups.reduce((sum, { setup, count }) => sum + Math.min(count, done.get(setup)?.size ?? 0), 0);
+  return { done: cut, of };
 }
 
 /** Where every distance of a set-up stands: as it was moved to, else as it was set first. */
@@ -70,7 +47,7 @@ export const standingAt = (setup: Setup, stand: ReadonlyMap<string, Mm>): SetTo[
 
 /** Pieces that were cut otherwise than the plan would have them now. */
 export interface CutOtherwise {
-  /** Where what they were cut for is cut now; nothing where nothing of it is. */
+  /** Where it is seen to now what they were cut for; nothing where nowhere. */
   readonly card?: Card;
   /** Where they were cut. */
   readonly setup: string;
@@ -88,7 +65,7 @@ export function cutOtherwise(plan: Pick<Plan, 'cards'>, { done, cutAt, holds }: 
   const there = new Set(setups.map(({ setup }) => setup.id));
   const ofGone = new Map(holds.flatMap((line) => (line.kind === 'done' && !there.has(line.setup) ? [[line.setup, line.works] as const] : []))); // prettier-ignore
   const gone = [...ofGone].flatMap(([id, works]): CutOtherwise[] => {
-    const now = setups.find(({ setup }) => worksOf(setup).every((work) => works.includes(work)));
+    const now = setups.find(({ setup }) => worksOf(setup).some((work) => works.includes(work)));
     const pieces = done.get(id)?.size ?? 0;
     return pieces ? [{ ...(now && { card: now.card }), setup: id, pieces }] : [];
   });
@@ -123,9 +100,8 @@ function split(distance: string): { key: string; value: Mm } {
 }
 
 /** Whether all of a plan is cut, some of it, or nothing. */
-export function howFarCut(plan: Pick<Plan, 'cards'>, record: RecordState): 'all' | 'some' | 'none' {
-  if (!record.done.size) return 'none';
-  const through = throughOf(plan, record);
-  const setups = plan.cards.flatMap((card) => card.setups);
-  return setups.every((setup) => through.get(setup.id)!.size >= countOf(setup)) ? 'all' : 'some';
+export function howFarCut({ cards }: Pick<Plan, 'cards'>, { done }: RecordState): 'all' | 'some' | 'none' {
+  if (!done.size) return 'none';
+  const setups = cards.flatMap((card) => card.setups);
+  return setups.every((setup) => (done.get(setup.id)?.size ?? 0) >= countOf(setup)) ? 'all' : 'some';
 }

@@ -38,7 +38,16 @@ describe('what a record comes to', () => {
     const state = recordState([done(1, 'a', 4), done(2, 'a', 4, 5), line(3, { kind: 'spoiled', setup: 'a', piece: 5, why: 'split' })]); // prettier-ignore
     expect([...state.done.get('a')!]).toEqual([4]);
     expect(state.spoiled.get('a')!.map(({ piece }) => piece)).toEqual([5]);
-    expect([...recordState([...state.holds, undone(9, 3)]).done.get('a')!]).toEqual([4, 5]);
+    const back = recordState([...state.holds, undone(9, 3)]);
+    expect([...back.done.get('a')!]).toEqual([4, 5]);
+    /** What is undone, and that it was, don’t hold. */
+    expect(back.holds.map(({ kind }) => kind)).toEqual(['done', 'done']);
+  });
+
+  it('is begun the way that its first piece was cut', () => {
+    const by = (n: number, way: string) => ({ ...done(n, 'a', n), ways: [{ joint: 'j', member: 'tenoned', way }] }) as Observation; // prettier-ignore
+    expect(recordState([by(1, 'first'), by(2, 'second')]).begun).toEqual([{ joint: 'j', member: 'tenoned', way: 'first' }]); // prettier-ignore
+    expect(recordState([by(1, 'first'), by(2, 'second'), undone(3, 1)]).begun[0]!.way).toBe('second');
   });
 
   it('of a trial is what the last piece read and where everything stands', () => {
@@ -60,6 +69,7 @@ describe('pieces that are left', () => {
     expect(piecesLeft(new Set([1, 3]), [], 4)).toEqual([2, 4]);
     expect(piecesLeft(new Set([1, 3]), [{ piece: 2 }], 4)).toEqual([4, 5]);
     expect(piecesLeft(new Set([1, 2, 3, 5]), [{ piece: 4 }], 4)).toEqual([]);
+    expect(piecesLeft(new Set([1, 2]), [{ piece: 9 }], 2)).toEqual([]);
   });
 });
 

@@ -68,6 +68,8 @@ describe('tasks on parts', () => {
     const finished = (worked: Job) => of(tasksOf(worked, TEST_SHOP), 'finish-panels').flatMap((own) => own.parts.map((p) => p.part)); // prettier-ignore
     expect(finished({ ...frame, parts: [...frame.parts, panel] })).toEqual(['panel']);
     expect(finished({ ...frame, parts: [...frame.parts, { ...panel, width: { nominal: 40, measured: [] } }] })).toEqual([]); // prettier-ignore
+    const broad = jobWith({ kind: 'stub', rail: { length: 500, thickness: 22, width: 200 } });
+    expect(finished(broad)).toEqual([]);
     const plain = jobWith();
     expect(finished({ ...plain, parts: [...plain.parts, panel] })).toEqual([]);
   });

@@ -22,7 +22,7 @@ export function CutOtherwiseNotes({ found, style }: { found: readonly CutOtherwi
           and it would be <Length value={moved.figure.value} style={fine} /> now
         </>
       ) : (
-        'in a set-up that the job has no more since it was changed'
+        'in a set-up that the job has no more since it was changed: look whether they want this one'
       )}
       . What is cut is taken as it is. Bring the job back to how it was, or{' '}
       <button className="link" onClick={() => cutAgain(setup)}>

@@ -42,12 +42,12 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const floor = useFloor(id, plan, record, wanted);
   const [open, setOpen] = useState<'list' | 'jotting' | null>(null);
   useAwake();
-  const { here, steps, step, through, next, isRead } = floor;
+  const { here, steps, step, next, isRead } = floor;
   const now: FloorStep | undefined = steps[step];
   const held = here?.card.stops.some(({ read }) => !read) ?? false;
   const tick = useTick(plan, here?.card, record);
   const group = now?.is === 'pieces' ? now.group : undefined;
-  const cut = (group && through.get(group.setup)) ?? new Set();
+  const cut = (group && record.done.get(group.setup)) ?? new Set();
   const left = group ? piecesLeft(cut, record.spoiled.get(group.setup) ?? [], group.count) : [];
   const last = group && lastTick(record, group.setup);
   const mayGoOn = now?.is !== 'ready' || !held;

@@ -1,15 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import {
-  cardView,
-  countedIn,
-  floorSteps,
-  throughOf,
-  type Card,
-  type CardView,
-  type Plan,
-  type RecordState,
-} from '@velk/core';
+import { cardView, countedIn, floorSteps, type Card, type CardView, type Plan, type RecordState } from '@velk/core';
 import { isRecord, readKept, writeKept } from '../../app/storage.ts';
 
 /** Where somebody is on the floor of a job. */
@@ -41,10 +32,9 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
   const navigate = useNavigate();
   const [left, setLeft] = useState<Left>(() => readKept(keyOf(job), isLeft) ?? { card: '', step: 0, read: [] });
   const views = useMemo(() => plan.cards.map((card) => ({ card, view: cardView(card, plan.basis) })), [plan]);
-  const through = useMemo(() => throughOf(plan, record), [plan, record]);
   const cards = useMemo<OnFloor[]>(
-    () => views.map(({ card, view }) => ({ card, view, ...countedIn(view.groups, through) })),
-    [views, through],
+    () => views.map(({ card, view }) => ({ card, view, ...countedIn(view.groups, record) })),
+    [views, record],
   );
   const isThere = (id: string | undefined) => cards.some(({ card }) => card.id === id);
   const id = wanted ?? (isThere(left.card) ? left.card : (cards.find(({ done, of }) => done < of)?.card.id ?? plan.cards[0]?.id)); // prettier-ignore
@@ -71,7 +61,6 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
     here,
     steps,
     step,
-    through,
     next,
     isRead: here !== undefined && left.read.includes(here.card.id),
     /** Nothing where there is no further step. */
