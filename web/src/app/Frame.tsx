@@ -2,6 +2,7 @@ import { useCallback, useEffect, useState, type ReactNode } from 'react';
 import { mergedJobs } from '@velk/core';
 import { Link, useLocation } from 'react-router';
 import { benchActions } from './bench.ts';
+import { takeVersion } from './installing.ts';
 import { SaveTrouble } from './SaveTrouble.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { StoryStick } from './StoryStick.tsx';
@@ -30,6 +31,7 @@ export function Frame({
   const theme = useTheme();
   usePrint();
   const bench = useAppSelector((s) => s.bench);
+  const newer = useAppSelector((s) => s.view.newer);
   const [help, setHelp] = useState(false);
   const { pathname } = useLocation();
   const room = ROOMS.find(([part]) => (part === '/' ? pathname === '/' : pathname.includes(part)))?.[1];
@@ -57,6 +59,11 @@ export function Frame({
         </div>
         {job ? <StoryStick job={job} /> : <OutsideNav />}
         <div className="tools">
+          {newer && (
+            <button className="link" onClick={takeVersion}>
+              Take the newer Velk
+            </button>
+          )}
           {worked && (
             <>
               <button className="link" disabled={worked.kept.past.length === 0} onClick={worked.undo}>

@@ -12,6 +12,8 @@ export interface RecordSlice {
   readonly waiting: readonly Observation[];
   /** Why nothing is sent just now; empty where nothing is in the way. */
   readonly trouble: string;
+  /** The server could not be reached when it was last tried. */
+  readonly out: boolean;
   /** This browser keeps nothing: what waits would be lost with this page. */
   readonly keepsNothing: boolean;
   /** By how many minutes this device’s clock is ahead of the server’s, where it was asked. */
@@ -23,6 +25,7 @@ const initialState: RecordSlice = {
   known: [],
   waiting: [],
   trouble: '',
+  out: false,
   keepsNothing: false,
   ahead: 0,
 };
@@ -54,8 +57,8 @@ export const recordSlice = createSlice({
       const lines = state.known.map(({ place: _place, by: _by, ...line }): Observation => line);
       return job === state.job ? { ...state, known: [], waiting: [...lines, ...state.waiting] } : state;
     },
-    troubled: (state, { payload: { job, trouble } }: Of<{ trouble: string }>): RecordSlice =>
-      job === state.job && trouble !== state.trouble ? { ...state, trouble } : state,
+    troubled: (state, { payload: { job, trouble, out } }: Of<{ trouble: string; out: boolean }>): RecordSlice =>
+      job === state.job && (trouble !== state.trouble || out !== state.out) ? { ...state, trouble, out } : state,
     keptNothing: (state): RecordSlice => ({ ...state, keepsNothing: true }),
     clockSeen: (state, { payload }: PayloadAction<number>): RecordSlice => ({ ...state, ahead: payload }),
   },

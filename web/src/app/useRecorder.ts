@@ -49,7 +49,7 @@ export function useRecorder(job: string, watched: boolean): void {
       busy = false;
       if (over) return;
       failed = problem ? failed + 1 : 0;
-      dispatch(troubled({ job, trouble: problem ? troubleOf(problem) : '' }));
+      dispatch(troubled({ job, trouble: problem ? troubleOf(problem) : '', out: problem?.status === 'FETCH_ERROR' }));
       if (problem?.status === 401) dispatch(accessLost());
       const again = record().waiting.length > 0 ? Math.min(FIRST * 2 ** Math.max(0, failed - 1), LONGEST) : LOOK;
       if (watched || record().waiting.length > 0) timer = setTimeout(() => void run(), again);

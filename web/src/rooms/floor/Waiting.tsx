@@ -3,11 +3,11 @@ import { takeVersion } from '../../app/installing.ts';
 
 /** What waits to be sent, why, and what else somebody should know who relies on the record. */
 export function Waiting() {
-  const { waiting, trouble, keepsNothing, ahead } = useAppSelector((s) => s.record);
+  const { waiting, trouble, out, keepsNothing, ahead } = useAppSelector((s) => s.record);
   const newer = useAppSelector((s) => s.view.newer);
   return (
     <div className="floorwaits" role="status">
-      {waiting.length > 0 && (
+      {out && waiting.length > 0 && (
         <p>
           ■ {waiting.length === 1 ? 'One line is' : `${waiting.length} lines are`} held here and sent when the shop’s
           machine answers.
