@@ -93,5 +93,5 @@ function withScales(one: Tool): Tool {
   const scale = { unit: 'mm', graduation: 0.5, zero: 0 };
   const fields = ['fenceScale', 'heightScale', 'depthScale', 'stopScale', 'endScale'].filter((name) => name in one);
   const screw = one.kind === 'upright-jig' ? { screw: { lead: 2, divisions: 0 } } : {};
-  return { ...one, ...Object.fromEntries(fields.map((name) => [name, scale])), ...screw } as unknown as Tool;
+  return { ...one, ...Object.fromEntries(fields.map((name) => [name, scale])), ...screw };
 }
