@@ -12,9 +12,9 @@ export interface RecordPage {
 }
 
 /** Lines that one answer holds at the most. */
-const PAGE = 1000;
+const PAGE = 200;
 
-/** Letters of pictures that a job file takes along: the newest first, the others without their picture. */
+/** Letters of pictures that a page has, or a job file takes along. */
 const PICTURES = 2_500_000;
 
 const recordedOf = ({ id, place, by, data }: ObservationRow): Recorded => ({ ...data, id, place, by }) as Recorded;
@@ -46,7 +46,7 @@ export async function addLines(
     await manager.insert(ObservationEntity, rows.slice(from, from + PAGE));
 }
 
-/** A whole record as a job file takes it along. */
+/** A whole record as a job file takes it along: the newest pictures, the other lines without theirs. */
 export async function wholeRecord(manager: EntityManager, jobId: string): Promise<Recorded[]> {
   const rows = await manager.find(ObservationEntity, { where: { jobId }, order: { place: 'ASC' } });
   let left = PICTURES;
@@ -81,7 +81,10 @@ export function recordStore(source: DataSource) {
         .limit(PAGE + 1)
         .getMany();
       const there = await source.manager.findOneBy(ObservationEntity, { jobId, place: after });
-      return { lines: rows.slice(0, PAGE).map(recordedOf), more: rows.length > PAGE, at: there?.id ?? null };
+      let left = PICTURES;
+      const all = rows.map(recordedOf);
+      const tooMany = all.findIndex((line, i) => i === PAGE || (line.kind === 'photo' && (left -= line.picture.length) < 0 && i > 0)); // prettier-ignore
+      return { lines: tooMany < 0 ? all : all.slice(0, tooMany), more: tooMany >= 0, at: there?.id ?? null };
     },
   };
 }

@@ -35,13 +35,23 @@ export async function exchange(job: string, desk: Desk, door: Door): Promise<Ser
   return (await takeIn(job, desk, door)) ?? unsent;
 }
 
+/** Letters of pictures that are sent at once. */
+const PICTURES = 1_500_000;
+
+/** As many of some lines as their pictures let go at once, and one at least. */
+function asMany(lines: readonly Observation[]): readonly Observation[] {
+  let left = PICTURES;
+  const tooMany = lines.findIndex((line, i) => line.kind === 'photo' && (left -= line.picture.length) < 0 && i > 0);
+  return tooMany < 0 ? lines : lines.slice(0, tooMany);
+}
+
 /** In its order, some at a time; a line that the server won’t take stays, and keeps no other from going. */
 async function sendWaiting(job: string, { record }: Desk, door: Door): Promise<ServerProblem | undefined> {
   let at = 0;
   let most: number = LIMITS.sentAtOnce;
   let refused: ServerProblem | undefined;
   for (;;) {
-    const lines = record().waiting.slice(at, at + most);
+    const lines = asMany(record().waiting.slice(at, at + most));
     if (!lines.length || record().job !== job) return refused;
     const problem = await door.send(job, lines);
     if (!isAnswered(problem)) return problem;

@@ -120,6 +120,24 @@ describe('a record on two devices', () => {
     expect(device.state.known.map((one) => one.kind === 'note' && one.text)).toEqual(['first', 'last']);
   });
 
+  it('pictures go a few at a time, each of them all the same', async () => {
+    const device = new Device('one', new Server());
+    const door = device.server.door('one');
+    const sent: number[] = [];
+    const photo = (): Observation => ({ ...line(''), kind: 'photo', text: '', picture: 'x'.repeat(260_000) }); // prettier-ignore
+    for (let i = 0; i < 12; i++) device.note(i === 6 ? line('between') : photo());
+    device.server.door = () => ({
+      ...door,
+      send: (job, lines) => {
+        sent.push(lines.length);
+        return door.send(job, lines);
+      },
+    });
+    expect(await device.exchange()).toBeUndefined();
+    expect(sent).toEqual([5, 6, 1]);
+    expect(device.state.known).toHaveLength(12);
+  });
+
   it('that is known already and comes again is known once', () => {
     const known = { ...line('a'), place: 1, by: 'one' };
     const once = recordSlice.reducer(undefined, opened({ job: JOB, known: [known], waiting: [] }));

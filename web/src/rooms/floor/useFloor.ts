@@ -49,7 +49,7 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
   };
   /** Whoever goes on from the cautions of a card has read them. */
   const goTo = (card: Card, to: number) => {
-    const isFresh = to > 0 && !left.read.includes(card.id);
+    const isFresh = to > 0 && card.id === here?.card.id && !left.read.includes(card.id);
     keep({ card: card.id, step: to, read: isFresh ? [...left.read, card.id] : left.read });
     if (card.id !== wanted) void navigate(floorPath(job, card));
   };
@@ -76,7 +76,7 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
       : step > 0
         ? () => goTo(here.card, step - 1)
         : before
-          ? () => goTo(before.card, floorSteps(before.view).length - 1)
+          ? () => goTo(before.card, left.read.includes(before.card.id) ? floorSteps(before.view).length - 1 : 0)
           : null,
     goTo,
   };
