@@ -74,7 +74,11 @@ describe('what is found by measuring', () => {
       const twice = calibrated(once, own, { value: 3.05, spread: 0.01, count: 3 }, '2027-04-15');
       expect(own.stated(twice), own.id).toBe(3.05);
       expect(measuredIn(twice, own)).toEqual({ value: 3.05, spread: 0.01, count: 3, on: '2027-04-15', stated });
-      expect(measuredIn(own.applied(twice, 3.2), own)).toBeUndefined();
+      const typed = own.applied(twice, 3.2);
+      expect(measuredIn(typed, own)).toBeUndefined();
+      expect(measuredIn(calibrated(typed, own, { value: 3.1, spread: 0, count: 1 }, '2027-05-15'), own)!.stated).toBe(
+        3.2,
+      );
     }
   });
 

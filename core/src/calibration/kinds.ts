@@ -101,7 +101,7 @@ export const CALIBRATIONS: readonly CalibrationKind[] = [
   }),
   ofField('bladeLean', is('table-saw'), {
     title: 'Lean of the blade',
-    how: 'Saw a piece on edge along the fence; measure what is between fence and blade at the top and at the bottom of the cut, and how high that is. It is positive where the blade’s top leans away from the fence.',
+    how: 'Saw a piece on edge along the fence; measure what was between fence and blade at the top and at the bottom of the cut, and how high that is. It is positive where the blade’s top leans away from the fence.',
     columns: [length('At the top'), length('At the bottom'), length('Height')],
     unit: 'degrees',
     estimate: (rows) => estimateOf(rows.map(([top, bottom, height]) => degreesOf(top! - bottom!, height!))),
@@ -113,7 +113,7 @@ export const calibrationsOf = (tool: Tool): CalibrationKind[] => CALIBRATIONS.fi
 
 /** A tool with what was found of it, what it was believed to be kept beside. @param on yyyy-mm-dd */
 export function calibrated(tool: Tool, kind: CalibrationKind, estimate: Estimate, on: string): Tool {
-  const stated = tool.measured?.[kind.id]?.stated ?? kind.stated(tool)!;
+  const stated = measuredIn(tool, kind)?.stated ?? kind.stated(tool)!;
   return {
     ...kind.applied(tool, estimate.value),
     measured: { ...tool.measured, [kind.id]: { ...estimate, stated, on } },
@@ -127,7 +127,7 @@ export function measuredIn(tool: Tool, kind: CalibrationKind) {
 }
 
 /** After so many days somebody should look again: usual practice is to measure when a blade or cutter comes back from sharpening. */
-export const STALE_AFTER = 90;
+const STALE_AFTER = 90;
 
 /** A size of a tool that a card rests on: measured, when, and whether that is long ago; or as it is stated. */
 export interface RestsOn {

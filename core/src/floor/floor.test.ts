@@ -1,11 +1,11 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Job } from '../exchange/index.ts';
-import { cardView, countOf, distanceIn, planJob, type Plan } from '../plan/index.ts';
+import { cardView, countOf, distanceIn, planJob, type Plan, type Reading } from '../plan/index.ts';
 import { recordState, type Observation, type Seen } from '../record/index.ts';
 import type { Setup } from '../setups/index.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
 import { worksOf } from '../setups/index.ts';
-import { begunJob, countedIn, cutOtherwise, floorSteps, howFarCut, logLines, readingSeries, standingAt, waysAt, writeLog } from './index.ts'; // prettier-ignore
+import { begunJob, byMates, countedIn, cutOtherwise, floorSteps, howFarCut, logLines, pacedMinutes, paceOf, readingSeries, standingAt, waysAt, writeLog } from './index.ts'; // prettier-ignore
 
 const METRIC = { system: 'mm', graduation: 0.1, decimal: '.', inches: 'fraction' } as const;
 let nth = 0;
@@ -99,6 +99,50 @@ describe('what a piece was cut at', () => {
     const moved = distanceIn(setup, setup.figures[0]!);
     const at = standingAt(setup, new Map([[moved, 99]]));
     expect(at.map(({ value }) => value)).toEqual([99, ...setup.figures.slice(1).map((figure) => figure.set.value)]);
+  });
+});
+
+describe('what a tenon should read', () => {
+  const reading = (member: 'tenoned' | 'mortised', dimension: string, value: number): Reading => ({ joint: 'j', member, dimension, name: dimension, value, within: 0.1, more: false, gains: [] }); // prettier-ignore
+  const read = (dimension: string, value: number, should: number, joint = 'j') => line({ kind: 'measured', card: 'c', reading: `${joint},mortised,${dimension}`, name: dimension, value, should, within: 0.1 }); // prettier-ignore
+  const tenon = [reading('tenoned', 'tenonThickness', 9.95), reading('tenoned', 'tenonWidth', 50), reading('tenoned', 'tenonLength', 30)]; // prettier-ignore
+  const values = (holds: Observation[]) => byMates(tenon, holds).map(({ value }) => Number(value.toFixed(3)));
+
+  /** A mortise of 10.00 that reads 10.05: the tenon 10.00 where 9.95 was planned, so that the clearance stays. */
+  it('follows the mortise that is cut, size by size, the last time it was measured', () => {
+    expect(values([read('mortiseWidth', 10.05, 10)])).toEqual([10, 50, 30]);
+    expect(values([read('mortiseWidth', 10.05, 10), read('mortiseLength', 50.3, 50.5)])).toEqual([10, 49.8, 30]);
+    expect(values([read('mortiseWidth', 10.3, 10), read('mortiseWidth', 9.98, 10)])).toEqual([9.93, 50, 30]);
+    expect(byMates(tenon, [read('mortiseWidth', 10.05, 10)])[0]!.mate).toEqual({ name: 'mortiseWidth', read: 10.05, asked: 10 }); // prettier-ignore
+  });
+
+  it('is as planned where another joint was measured, its card was moved since, or the mortise reads as asked', () => {
+    expect(values([read('mortiseWidth', 10.05, 10, 'other')])).toEqual([9.95, 50, 30]);
+    expect(values([read('mortiseWidth', 10.05, 10), line({ kind: 'set', card: 'c', moved: [] })])).toEqual([9.95, 50, 30]); // prettier-ignore
+    expect(values([read('mortiseWidth', 10.05, 10), line({ kind: 'set', card: 'other', moved: [] })])[0]).toBe(10);
+    expect(byMates(tenon, [read('mortiseWidth', 10.004, 10)])[0]).toBe(tenon[0]);
+    expect(byMates([reading('mortised', 'tenonThickness', 5)], [read('mortiseWidth', 10.05, 10)])[0]!.value).toBe(5);
+  });
+});
+
+describe('the pace of a shop', () => {
+  it('is proposed once enough was timed and it is off, and is right once it was taken', () => {
+    const timed = plan.cards.slice(0, 3);
+    const took = (times: number) => timed.map(({ id, change }) => line({ kind: 'took', card: id, minutes: change.minutes * times })); // prettier-ignore
+    expect(timed.every(({ change }) => change.minutes > 0)).toBe(true);
+    expect(paceOf(plan, took(1.5).slice(1))).toBeUndefined();
+    expect(paceOf(plan, took(1.05))).toBeUndefined();
+    expect(paceOf(plan, [...took(1.5), line({ kind: 'took', card: 'gone', minutes: 900 })])).toMatchObject({
+      count: 3,
+    });
+    const slow = took(1.5);
+    const pace = paceOf(plan, slow)!;
+    expect(pace.took / pace.reckoned).toBeCloseTo(1.5, 9);
+    const minutes = pacedMinutes(TEST_SHOP.minutes, pace);
+    expect([minutes.jig, minutes.cutter]).toEqual([TEST_SHOP.minutes.jig * 1.5, TEST_SHOP.minutes.cutter * 1.5]);
+    expect(minutes.sawn).toBe(TEST_SHOP.minutes.sawn);
+    expect(paceOf(planJob(job, { ...TEST_SHOP, minutes }), slow)).toBeUndefined();
+    expect(paceOf(plan, took(0.5))!.took).toBeLessThan(pace.reckoned);
   });
 });
 

@@ -1,3 +1,5 @@
 export * from './steps.ts';
 export * from './progress.ts';
 export * from './log.ts';
+export * from './pace.ts';
+export * from './mates.ts';

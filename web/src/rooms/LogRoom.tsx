@@ -1,7 +1,18 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { logLines, readingSeries, writeLog, type LogLine, type Plan } from '@velk/core';
-import { useAppSelector } from '../app/store.ts';
+import {
+  logLines,
+  pacedMinutes,
+  paceOf,
+  readingSeries,
+  writeLog,
+  type LogLine,
+  type Pace,
+  type Plan,
+} from '@velk/core';
+import { gearChanged } from '../app/gear.ts';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { currentShop } from '../app/useGear.ts';
 import { momentName } from '../app/days.ts';
 import { useRecordState } from '../app/useRecorder.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -28,6 +39,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
   const [shown, setShown] = useState(SHOWN);
   const lines = useMemo(() => logLines(plan, [...known, ...waiting], style), [plan, known, waiting, style]);
   const series = useMemo(() => readingSeries(plan, holds), [plan, holds]);
+  const pace = useMemo(() => paceOf(plan, holds), [plan, holds]);
   const words = search.trim().toLowerCase();
   const found = words ? lines.filter((line) => textOf(line).includes(words)) : lines;
   if (!lines.length)
@@ -51,6 +63,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
           Save as CSV
         </button>
       </header>
+      {pace && <PaceTold pace={pace} />}
       {series.length > 0 && (
         <section aria-label="Readings over time">
           <h2>Readings over time</h2>
@@ -105,6 +118,25 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
         </button>
       )}
     </div>
+  );
+}
+
+/** What changing over really takes here, and a press that reckons so from now on. */
+function PaceTold({ pace }: { pace: Pace }) {
+  const dispatch = useAppDispatch();
+  const [took, reckoned] = [Math.round(pace.took), Math.round(pace.reckoned)];
+  const take = () => {
+    const shop = currentShop();
+    if (shop) dispatch(gearChanged({ ...shop, minutes: pacedMinutes(shop.minutes, pace) }));
+  };
+  return (
+    <p className="note" style={{ margin: '12px 0' }}>
+      Changing over was timed {pace.count} times and took {took} minutes, where {reckoned} are reckoned.{' '}
+      <button className="link" onClick={take}>
+        Reckon so from now on
+      </button>{' '}
+      (under Shop, where undo takes it back).
+    </p>
   );
 }
 

@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
-import type { LengthStyle, Reading } from '@velk/core';
+import type { LengthStyle, Mated, Reading } from '@velk/core';
 import { Length } from '../widgets/Length.tsx';
 
 interface Props {
   /** There when the piece has been cut virtually; null where that failed. */
-  readonly readings: readonly Reading[] | null | undefined;
+  readonly readings: readonly Mated[] | null | undefined;
   readonly style: LengthStyle;
   /** Where it can be said what the piece does read. */
   readonly does?: (reading: Reading) => ReactNode;
@@ -22,12 +22,18 @@ export function Readings({ readings, style, does }: Props) {
       <caption>It should read</caption>
       <tbody>
         {readings.map((reading) => {
-          const { joint, member, dimension, name, value, within, more } = reading;
+          const { joint, member, dimension, name, value, within, more, mate } = reading;
           return (
             <tr key={`${joint} ${member} ${dimension} ${value}`}>
               <th scope="row">
                 {name}
                 {more && <span className="quiet"> so far</span>}
+                {mate && (
+                  <span className="quiet">
+                    : its {mate.name} reads <Length value={mate.read} style={fine} />,{' '}
+                    <Length value={mate.asked} style={fine} /> was asked
+                  </span>
+                )}
               </th>
               <td>
                 <Length value={value} style={fine} />

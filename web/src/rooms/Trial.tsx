@@ -1,4 +1,6 @@
+import { useMemo } from 'react';
 import {
+  byMates,
   distanceIn,
   featureWords,
   modelOf,
@@ -35,9 +37,11 @@ interface Props {
 }
 
 /** What the test piece should read; type what it does read, see the next move, and write both into the record. */
-export function Trial({ card, job, readings, style }: Props) {
+export function Trial({ card, job, readings: planned, style }: Props) {
   const dispatch = useAppDispatch();
   const record = useRecordState();
+  /** A tenon is cut to the mortise there is. */
+  const readings = useMemo(() => byMates(planned, record.holds), [planned, record.holds]);
   const [typed, keep] = useKeptState<Typed>(`kept.trial.${job}.${card.id}`, NONE);
   const { read: last, stand, moves } = record.trials.get(card.id) ?? NO_TRIAL;
   const textOf = (reading: Reading) => typed.read.find(({ id }) => id === readingId(reading))?.text ?? '';
