@@ -97,7 +97,7 @@ test('the shop’s network is let in by passphrase and certificate, a lost table
       await tablet.getByRole('button', { name, exact: true }).click();
     await tablet.context().setOffline(true);
     await tablet.getByRole('button', { name: 'One more' }).click();
-    await expect(tablet.getByText('One line is held here')).toBeVisible();
+    await expect(tablet.getByText(/held here and sent when/)).toBeVisible();
     await tablet.context().setOffline(false);
     await expect(tablet.getByText('held here')).toHaveCount(0);
 

@@ -5,15 +5,16 @@ import { expect, test, type Velk } from './velk.ts';
 
 /** A device of its own: it comes in by the address that was printed, and keeps Velk where it may. */
 async function device(browser: Browser, velk: Velk, name: string): Promise<Page> {
-  const context = await browser.newContext({ extraHTTPHeaders: {}, viewport: { width: 1024, height: 768 } });
+  const context = await browser.newContext({
+    extraHTTPHeaders: {},
+    serviceWorkers: 'allow',
+    viewport: { width: 1024, height: 768 },
+  });
   const page = await context.newPage();
   await page.goto(`${velk.url}/#key=${KEY}`);
   await page.getByRole('link', { name: 'Shop' }).click();
-  const field = page.getByLabel('Name of this device');
-  if (await field.count()) {
-    await field.fill(name);
-    await field.press('Enter');
-  }
+  await page.getByLabel('Device name').fill(name);
+  await page.getByLabel('Device name').press('Tab');
   await page.goto(velk.url);
   const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
   await page.goto(`${velk.url}${path!.replace(/\w+$/, 'floor')}`);
@@ -68,6 +69,11 @@ test('the network is cut in the middle of ticks on two devices, one is loaded an
   }
   const lines = (page: Page) => page.locator('.loglines tbody tr').allInnerTexts();
   expect(await lines(a)).toEqual(await lines(b));
+  for (const name of ['Saw tablet', 'Bench tablet'])
+    expect(
+      (await lines(b)).some((line) => line.includes(name)),
+      name,
+    ).toBe(true);
   expect((await lines(a)).filter((line) => line.includes(': 3 cut')).length).toBe(2);
   await Promise.all([a, b].map((page) => page.context().close()));
 });
