@@ -36,6 +36,8 @@ test('the network is cut in the middle of ticks on two devices, one is loaded an
   browser,
   velk,
 }) => {
+  /** Two pages plan and prove the whole job beside one another. */
+  test.setTimeout(300_000);
   const [a, b] = [await device(browser, velk, 'Saw tablet'), await device(browser, velk, 'Bench tablet')];
   await Promise.all([toPieces(a), toPieces(b)]);
   await press(b, 'One more');
