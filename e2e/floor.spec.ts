@@ -11,8 +11,7 @@ async function device(browser: Browser, velk: Velk, name: string): Promise<Page>
     viewport: { width: 1024, height: 768 },
   });
   const page = await context.newPage();
-  await page.goto(`${velk.url}/#key=${KEY}`);
-  await page.getByRole('link', { name: 'Shop' }).click();
+  await page.goto(`${velk.url}/shop#key=${KEY}`);
   await page.getByLabel('Device name').fill(name);
   await page.getByLabel('Device name').press('Tab');
   await page.goto(velk.url);
