@@ -13,15 +13,9 @@ import {
 } from '@velk/core';
 import { TEST_SHOP } from '@velk/core/testing';
 import { jobOf } from './crowd.ts';
+import { time } from './timing.ts';
 
 const SHOWN = { system: 'mm', graduation: 0.1, decimal: '.', inches: 'fraction' } as const;
-
-const time = (work: () => void, repeats: number): number => {
-  work();
-  const start = performance.now();
-  for (let i = 0; i < repeats; i++) work();
-  return (performance.now() - start) / repeats;
-};
 
 /** What a long record costs on the floor, against none: opening it, one tick more, the log; and how large it is where it waits. */
 export function benchRecord(): void {

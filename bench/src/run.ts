@@ -27,15 +27,9 @@ import {
 import { cases, jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { crowdedShop, jobOf } from './crowd.ts';
 import { benchRecord } from './record.ts';
+import { time } from './timing.ts';
 
 /** Prints times as ratios, so that they mean the same on any machine. */
-
-const time = (work: () => void, repeats: number): number => {
-  work();
-  const start = performance.now();
-  for (let i = 0; i < repeats; i++) work();
-  return (performance.now() - start) / repeats;
-};
 
 /** Every pile of so many blocks, counted one by one: what a search without sorted sums would have to do. */
 function countPiles(box: readonly number[], count: number, from = 0, sum = 0): number {

@@ -24,7 +24,6 @@ export function logLines(
   lines: readonly (Observation | Recorded)[],
   style: LengthStyle,
 ): LogLine[] {
-  // prettier-ignore
   const undone = new Set(lines.flatMap((line) => (line.kind === 'undone' ? [line.of] : [])));
   const kinds = new Map(lines.map((line) => [line.id, line]));
   const titles = new Map<string, string>();

@@ -69,7 +69,6 @@ export function piecesLeft(
   spoiled: readonly { readonly piece: number }[],
   count: number,
 ): number[] {
-  // prettier-ignore
   const lost = new Set(spoiled.map(({ piece }) => piece));
   const all = Array.from({ length: count + lost.size }, (_, i) => i + 1);
   return all.filter((piece) => !done.has(piece) && !lost.has(piece)).slice(0, Math.max(0, count - done.size));

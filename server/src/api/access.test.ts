@@ -9,6 +9,7 @@ import { loadDemo } from '../store/demo.ts';
 import { jobStore } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
 import { newDatabase } from '../testing/database.ts';
+import { listening } from '../testing/listening.ts';
 import { startPool } from '../work/pool.ts';
 import { createApp } from './app.ts';
 
@@ -50,11 +51,9 @@ beforeEach(async () => {
       hosts: ['127.0.0.1'],
       logger: pino({ level: 'info' }, { write: (line) => void logged.push(line) }),
     });
-    const server = await new Promise<Server>((resolve) => {
-      const started = app.listen(0, '127.0.0.1', () => resolve(started));
-    });
+    const { server, base } = await listening(app);
     servers.push(server);
-    bases[door] = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
+    bases[door] = base;
   }
 });
 

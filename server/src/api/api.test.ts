@@ -15,6 +15,7 @@ import { loadDemo, readDemo } from '../store/demo.ts';
 import { jobStore, type StoredJob } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
 import { newDatabase } from '../testing/database.ts';
+import { listening } from '../testing/listening.ts';
 import { startPool } from '../work/pool.ts';
 import { createApp } from './app.ts';
 import { publishedSchema } from './openapi.ts';
@@ -63,11 +64,7 @@ beforeAll(async () => {
     hosts: ['127.0.0.1'],
     logger: pino({ level: 'silent' }),
   });
-  server = await new Promise<Server>((resolve) => {
-    const started = app.listen(0, '127.0.0.1', () => resolve(started));
-  });
-  const address = server.address();
-  base = `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`;
+  ({ server, base } = await listening(app));
 });
 
 afterAll(async () => {

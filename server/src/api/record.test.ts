@@ -11,6 +11,7 @@ import { jobStore } from '../store/jobs.ts';
 import type { RecordPage } from '../store/records.ts';
 import { shopStore } from '../store/shops.ts';
 import { newDatabase } from '../testing/database.ts';
+import { listening } from '../testing/listening.ts';
 import { startPool } from '../work/pool.ts';
 import { createApp } from './app.ts';
 
@@ -33,10 +34,7 @@ beforeAll(async () => {
     hosts: ['127.0.0.1'],
     logger: pino({ level: 'silent' }),
   });
-  server = await new Promise<Server>((resolve) => {
-    const started = app.listen(0, '127.0.0.1', () => resolve(started));
-  });
-  base = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
+  ({ server, base } = await listening(app));
   job = (await call<{ id: string }[]>('GET', '/api/jobs')).body[0]!.id;
   await call('POST', '/api/shop/devices', { id: ONE, name: 'Bench tablet' });
   await call('POST', '/api/shop/devices', { id: OTHER, name: 'Saw tablet' });

@@ -26,7 +26,6 @@ export async function addLines(
   lines: readonly (Observation & { readonly by?: string })[],
   by: string,
 ): Promise<void> {
-  // prettier-ignore
   const ids = lines.map(({ id }) => id);
   const known = await manager.query<{ id: string }[]>(
     'SELECT id FROM observation WHERE job_id = $1 AND id = ANY($2::uuid[])',

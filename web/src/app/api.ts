@@ -39,6 +39,14 @@ export interface Revision {
   bytes: number;
 }
 
+/** What the server has of a job’s record after some place. */
+export interface RecordPage {
+  lines: readonly Recorded[];
+  more: boolean;
+  /** The line in that place; null where there is none. */
+  at: string | null;
+}
+
 /** An error as the server says it; `status` is 'FETCH_ERROR' when nothing answered. */
 export interface ServerProblem {
   status: number | string;
@@ -107,7 +115,7 @@ export const api = createApi({
       query: ({ id, version }) => `/jobs/${id}/revisions/${version}`,
       keepUnusedDataFor: 0,
     }),
-    record: build.query<{ lines: Recorded[]; more: boolean; at: string | null }, { job: string; after: number }>({
+    record: build.query<RecordPage, { job: string; after: number }>({
       query: ({ job, after }) => `/jobs/${job}/record?after=${after}`,
       keepUnusedDataFor: 0,
     }),

@@ -1,19 +1,11 @@
 import { LIMITS, type Observation, type Recorded } from '@velk/core';
-import type { ServerProblem } from './api.ts';
+import type { RecordPage, ServerProblem } from './api.ts';
 import { arrived, behind, lastPlace, type RecordSlice } from './record.ts';
-
-/** What a server has of a record after some place. */
-export interface Page {
-  readonly lines: readonly Recorded[];
-  readonly more: boolean;
-  /** The line in that place; null where there is none. */
-  readonly at: string | null;
-}
 
 /** The server, as one device reaches it; a problem where it doesn’t. */
 export interface Door {
   readonly send: (job: string, lines: readonly Observation[]) => Promise<ServerProblem | undefined>;
-  readonly read: (job: string, after: number) => Promise<Page | ServerProblem>;
+  readonly read: (job: string, after: number) => Promise<RecordPage | ServerProblem>;
 }
 
 /** What one device has of the record of the job that is open, and where it keeps it. */

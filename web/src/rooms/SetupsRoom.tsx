@@ -32,7 +32,7 @@ import { Cautions, Stops } from './Hazards.tsx';
 import { RestsOnLine } from './RestsOnLine.tsx';
 import { ProofLine } from './ProofLine.tsx';
 import { Readings } from './Readings.tsx';
-import { Trial } from './Trial.tsx';
+import { TestPiece } from './Trial.tsx';
 
 /** Where a card is shown: its id has letters that an address can’t hold. */
 export const cardPath = (job: string, card: Pick<Card, 'id'>): string =>
@@ -191,10 +191,10 @@ export function CardSheet({
             <li>
               <Spoken sentence={card.testCut} style={style} />
               {!held &&
-                (among || !readings ? (
+                (among ? (
                   <Readings readings={readings} style={style} />
                 ) : (
-                  <Trial key={card.id} card={card} job={id} readings={readings} style={style} />
+                  <TestPiece card={card} job={id} readings={readings} style={style} />
                 ))}
             </li>
             {card.checks.map((check, i) => (

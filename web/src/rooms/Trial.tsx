@@ -36,8 +36,20 @@ interface Props {
   readonly style: LengthStyle;
 }
 
-/** What the test piece should read; type what it does read, see the next move, and write both into the record. */
-export function Trial({ card, job, readings: planned, style }: Props) {
+/** What the test piece of a card should read, as soon as that is known, and what comes of what it does read. */
+export function TestPiece({
+  readings,
+  ...of
+}: Omit<Props, 'readings'> & {
+  /** Nothing until they are known, null where they can’t be. */
+  readonly readings: readonly Reading[] | null | undefined;
+}) {
+  if (!readings) return <Readings readings={readings} style={of.style} />;
+  return <Trial key={of.card.id} {...of} readings={readings} />;
+}
+
+/** Type what the piece does read, see the next move, and write both into the record. */
+function Trial({ card, job, readings: planned, style }: Props) {
   const dispatch = useAppDispatch();
   const record = useRecordState();
   /** A tenon is cut to the mortise there is. */

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { cardView, type Card, type GroupView, type LengthStyle, type Plan } from '@velk/core';
+import type { Card, GroupView, LengthStyle, Plan } from '@velk/core';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { FloorScene } from './FloorScene.tsx';
@@ -63,7 +63,7 @@ export function PiecesStep({
           ))}
         </ol>
         <Spoiled setup={group.setup} piece={left[0]} />
-        {next && !left.length && <Fetch next={next} plan={plan} />}
+        {next && !left.length && <Fetch next={next} />}
       </div>
       <FloorScene plan={plan} card={card} at={pass} held={false} style={style} />
     </>
@@ -71,8 +71,8 @@ export function PiecesStep({
 }
 
 /** What to have ready for the next card. */
-function Fetch({ next, plan }: { next: OnFloor; plan: Plan }) {
-  const { title, gear } = cardView(next.card, plan.basis);
+function Fetch({ next }: { next: OnFloor }) {
+  const { title, gear } = next.view;
   return (
     <p className="fetch">
       <span className="quiet">Next</span> {title}. {gear.length > 0 && <>Fetch {gear.join(', ')}.</>}

@@ -1,8 +1,7 @@
 import type { Card, LengthStyle, Plan } from '@velk/core';
 import { useReadings } from '../../app/usePlanning.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { Readings } from '../Readings.tsx';
-import { Trial } from '../Trial.tsx';
+import { TestPiece } from '../Trial.tsx';
 
 /** The test piece: what it should read, what it does, and the next move. */
 export function TrialStep({ plan, card, id, style }: { plan: Plan; card: Card; id: string; style: LengthStyle }) {
@@ -14,11 +13,7 @@ export function TrialStep({ plan, card, id, style }: { plan: Plan; card: Card; i
       <p>
         <Spoken sentence={card.testCut} style={style} />
       </p>
-      {readings ? (
-        <Trial key={card.id} card={card} job={id} readings={readings} style={style} />
-      ) : (
-        <Readings readings={readings} style={style} />
-      )}
+      <TestPiece card={card} job={id} readings={readings} style={style} />
       <ul className="checks">
         {card.checks.map((check, i) => (
           <li key={i}>
