@@ -4,7 +4,7 @@ import { clearAreas, SPECIES, type Area, type Board } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { isWood, nest, type Sawn, type Wanted } from './nest.ts';
-import { bestOfStrips } from './strips.ts';
+import { leastWood } from './exact.ts';
 import { roughParts, sawingOf, type RoughPart } from './rough.ts';
 
 /** A part on the cut list. */
@@ -60,7 +60,7 @@ export function cutList(job: Job, shop: Shop, solver?: Solver): CutList {
   const stands = rows.map((row, at): Stands => standingFor(row, at, kerf));
   const wanted = stands.map((own) => own.wanted);
   const quick = nest(boards, wanted, kerf);
-  const found = solver ? bestOfStrips(solver, quick, boards, wanted, kerf) : quick;
+  const found = solver ? leastWood(solver, quick, boards, wanted, kerf) : quick;
   const place = new Map(boards.map(({ id }, i) => [id, i]));
   const sawn = [...found.sawn].sort((a, b) => place.get(a.board.id)! - place.get(b.board.id)! || a.nth - b.nth);
   return {
