@@ -1,7 +1,7 @@
 import type { MortiseFeature, TenonFeature } from '../../joints/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { SAME, type Method } from '../method.ts';
+import { figuresFor, SAME, type Method } from '../method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
 /** How far along the straight wall the chisel goes, so that no sliver stands where the round end begins, mm. */
@@ -17,7 +17,7 @@ export const squareEnds: Method<MortiseFeature> = {
   lean: { by: 'bevel' },
   applies: (feature) => feature.ends === 'squared',
   refuse: () => [],
-  setups(feature, _shop, context) {
+  setups(feature, shop, context) {
     const { width: m, into } = feature;
     return [
       handSetup(
@@ -29,18 +29,20 @@ export const squareEnds: Method<MortiseFeature> = {
           stage: 'square-ends',
           figures: [
             ...mortiseLines(feature),
-            byHand(
-              'radius',
-              'Round end',
-              m / 2 + INTO_THE_WALL,
-              'near-end',
-              'round-start',
-              into === 'end' ? 'width' : 'length',
-              say('half the mortise {m}, and {more} along the wall: only the corners are pared', {
+            figuresFor(shop)({
+              id: 'radius',
+              name: 'Round end',
+              value: m / 2 + INTO_THE_WALL,
+              from: 'near-end',
+              to: 'round-start',
+              acts: into === 'end' ? 'width' : 'length',
+              rounding: 'up',
+              stays: true,
+              working: say('half the mortise {m}, and {more} along the wall: only the corners are pared', {
                 m,
                 more: INTO_THE_WALL,
               }),
-            ),
+            }),
           ],
           checks: [say('The chisel lies flat on the routed wall; pare to the end line, not past it.')],
         },

@@ -5,7 +5,7 @@ import { say, type Mm } from '../../units/index.ts';
 import { LEAST_PITCH } from '../boring.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { guided, guidedBy, OVERLAP, type Guided } from '../guided.ts';
-import { SAME, type Context, type Method } from '../method.ts';
+import { figuresFor, SAME, type Context, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { pastEnd } from '../runOut.ts';
 
@@ -77,15 +77,23 @@ export const boreAndRout: Method<MortiseFeature> = {
     const gear = gearFor(feature, shop);
     const row = gear && rowFor(feature, shop, gear.cutter.diameter);
     if (!gear || !row) return [];
-    return [bored(feature, row, context), guided(feature, shop, context, gear, boreAndRout)];
+    return [bored(feature, row, shop, context), guided(feature, shop, context, gear, boreAndRout)];
   },
 };
 
-function bored(feature: MortiseFeature, { bit, holes, sides }: Row, context: Context): Setup {
+function bored(feature: MortiseFeature, { bit, holes, sides }: Row, shop: Shop, context: Context): Setup {
   const { wall: p, width: m, start: q, length: l, stock } = feature;
   const r = bit.diameter / 2;
-  const D = sides === 2 ? stock.width / 2 + OVERLAP : feature.depth;
-  const pitch = holes > 1 ? (l - 2 * r) / (holes - 1) : 0;
+  /** The router trims both ends and, from both sides, the middle: these lines only have to stay inside what it leaves. */
+  const line = figuresFor(shop);
+  const first = line({ id: 'first', name: 'First centre', value: q + r, from: 'layout-end', to: 'hole-along', acts: 'length', rounding: 'up', stays: true, working: say('layout end to mortise {q} + half the bit {r}', { q, r }) }); // prettier-ignore
+  const last = line({ id: 'last', name: 'Last centre', value: q + l - r, from: 'layout-end', to: 'last-hole', acts: 'length', rounding: 'down', stays: true, working: say('layout end to mortise {q} + its length {l} − half the bit {r}', { q, l, r }) }); // prettier-ignore
+  const half = stock.width / 2;
+  const depth =
+    sides === 2
+      ? line({ id: 'depth', name: 'Depth', value: half + OVERLAP, from: 'entry-edge', to: 'hole-floor', acts: 'width', rounding: 'up', stays: true, working: say('half the piece, {half}, and {past} past its middle', { half, past: OVERLAP }) }) // prettier-ignore
+      : byHand('depth', 'Depth', feature.depth, 'entry-edge', 'hole-floor', 'width', say('mortise depth {D}', { D: feature.depth })); // prettier-ignore
+  const pitch = holes > 1 ? (last.set.value - first.set.value) / (holes - 1) : 0;
   return {
     ...handSetup(
       {
@@ -95,10 +103,10 @@ function bored(feature: MortiseFeature, { bit, holes, sides }: Row, context: Con
         carrier: sides === 2 ? 'bits-from-both-sides' : 'bits',
         stage: 'mortise',
         figures: [
-          byHand('first', 'First centre', q + r, 'layout-end', 'hole-along', 'length', say('layout end to mortise {q} + half the bit {r}', { q, r })), // prettier-ignore
-          byHand('last', 'Last centre', q + l - r, 'layout-end', 'last-hole', 'length', say('layout end to mortise {q} + its length {l} − half the bit {r}', { q, l, r })), // prettier-ignore
+          first,
+          last,
           byHand('across', 'Line of the centres', p + m / 2, 'reference-face', 'hole-across', 'thickness', say('near wall {p} + half the mortise {half}', { p, half: m / 2 })), // prettier-ignore
-          byHand('depth', 'Depth', D, 'entry-edge', 'hole-floor', 'width', sides === 2 ? say('half the piece, {half}, and {past} past its middle', { half: stock.width / 2, past: OVERLAP }) : say('mortise depth {D}', { D })), // prettier-ignore
+          depth,
         ],
         checks: [
           ...(holes > 1 ? [say(`${holes} holes, {pitch} from centre to centre.`, { pitch })] : []),
