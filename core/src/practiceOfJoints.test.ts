@@ -49,6 +49,16 @@ describe('rough and finish', () => {
     expect(wide.joints[0]!.routes.mortised.find((r) => r.id === 'bore-and-rout+square-ends')!.refusals).toEqual([]);
   });
 
+  it('11: what is trimmed later, and where paring only begins, is marked by rule, and inside', () => {
+    const odd = { ...params, position: 300.2, mortiseWidth: 27.3, faceShoulder: 16.4, tenonWidth: 80.1 };
+    const shop = { ...portable, graduation: 0.05 };
+    const figures = setupsOf(planJob(jobWith({ params: odd, rail, stile: post }), shop)).flatMap((own) => own.figures);
+    const [first, last, round, wall] = ['First centre', 'Last centre', 'Round end', 'Near wall'].map((name) => figures.find((f) => f.name === name)!); // prettier-ignore
+    expect([first, last, round].map((f) => f!.set.value % 0.5)).toEqual([0, 0, 0]);
+    expect([first, last, round].map((f) => Math.sign(f!.set.value - f!.value))).toEqual([1, -1, 1]);
+    expect([wall!.set.value, wall!.set.by]).toEqual([36.4, 'work']);
+  });
+
   it('11: a through mortise deeper than the router goes is bored and trimmed from both sides, to meet in the middle', () => {
     const through = proposed('through', { params: { ...params, tenonLength: 122 }, rail, stile: post });
     const plan = made({ ...through, routes: { mortised: 'bore-and-rout+square-ends' } }, portable);
