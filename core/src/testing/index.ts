@@ -7,3 +7,4 @@ export { MADE_FROM_BLIND, type Base, type Made } from './kinds.ts';
 export * from './eachSetup.ts';
 export { demo } from './demo.ts';
 export { FUZZ_RUNS, placesIn, spoiled } from './fuzz.ts';
+export * from './closedLoop.ts';

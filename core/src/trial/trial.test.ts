@@ -1,22 +1,10 @@
-import { CALIBRATIONS, calibrated, calibrationsOf } from '../calibration/index.ts';
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { resolve } from '../exchange/index.ts';
 import { JOINT_KINDS } from '../joints/index.ts';
-import {
-  distanceIn,
-  planJob,
-  readingsOf,
-  setupsOf,
-  spotOf,
-  type Card,
-  type Plan,
-  type Reading,
-} from '../plan/index.ts';
-import { sizesOf } from '../simulate/index.ts';
+import { distanceIn, planJob, readingsOf, type Card } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
-import type { Shop, Tool } from '../tooling/index.ts';
+
+import { cases, jobWith, loadModeller, measured, SECRETS, TEST_SHOP, withScales, worked, wrong, type JobShape, type Tried } from '../testing/index.ts'; // prettier-ignore
 import { INCH, METRIC, speak } from '../units/index.ts';
 import { nextMove } from './index.ts';
 
@@ -25,97 +13,25 @@ beforeAll(async () => {
   modeller = await loadModeller();
 });
 
-/** Where every distance stands that was moved. */
-type Stand = Map<string, number>;
-
-/** What the test piece of a card does read in a shop whose tools are as they truly are. */
-function read(plan: Plan, card: Card, readings: readonly Reading[], truly: Shop, stand: Stand): number[] {
-  const { job } = plan.basis;
-  const run = setupsOf(plan);
-  return readings.map(({ joint, member, dimension }) => {
-    const at = card.setups.flatMap((s) => s.occurrences).find((o) => o.joint === joint && o.member === member)!;
-    const { kind, params } = resolve(
-      job.joints.find((j) => j.id === joint)!,
-      job,
-    );
-    const isHere = (o: typeof at) => o.joint === joint && o.member === member && o.end === at.end && o.edge === at.edge && o.hand === at.hand && o.pieces?.join() === at.pieces?.join(); // prettier-ignore
-    const all = run.filter(({ occurrences }) => occurrences.some(isHere));
-    const last = all.findLastIndex(({ id }) => card.setups.some((s) => s.id === id));
-    const reading = readings.find((own) => own.joint === joint && own.member === member && own.dimension === dimension)!; // prettier-ignore
-    const { piece } = spotOf(at, job);
-    const gauge = kind.geometry(params, member, piece, at).gauges.find((own) => own.dimension === dimension)!;
-    const early = gauge.measures === 'wood' && !gauge.reads;
-    const done = all.filter((s, i) => i <= last || !early || s.stage === 'shoulders');
-    const setups = (reading.more || early ? done : all).map((setup) => ({
-      ...setup,
-      figures: setup.figures.map((figure) => {
-        const value = stand.get(distanceIn(setup, figure)) ?? figure.set.value;
-        return { ...figure, set: { ...figure.set, value } };
-      }),
-    }));
-    return sizesOf(modeller, { kind, params, member, piece, at, setups }, truly)[dimension]!;
-  });
+/** None is stuck, each is good at the third test piece at the latest, within its bounds. */
+function judge(tried: readonly Tried[]): void {
+  expect(tried.flatMap(({ stuck }) => stuck ?? [])).toEqual([]);
+  for (const { off, cuts } of tried) expect([off <= 1 + 1e-6, cuts <= 3]).toEqual([true, true]);
 }
-
-/** Tools that aren’t what their shop believes, within what is usual. */
-const wrong = (shop: Shop, by: number): Shop => ({
-  ...shop,
-  tools: shop.tools.map((tool): Tool => {
-    if (tool.kind === 'saw-blade') return { ...tool, kerf: tool.kerf + 0.3 * by };
-    if (tool.kind === 'bandsaw-blade') return { ...tool, kerf: tool.kerf + 0.2 * by };
-    if (tool.kind === 'stack') return { ...tool, outer: tool.outer - 0.2 * by };
-    if (tool.kind === 'bushing') return { ...tool, outside: tool.outside + 0.15 * by };
-    const isCutter = tool.kind === 'router-cutter' || tool.kind === 'boring-bit';
-    return isCutter ? { ...tool, diameter: tool.diameter - 0.1 * by } : tool;
-  }),
-});
-
-interface Tally {
-  cards: number;
-  first: number;
-  worst: number;
-  stuck: string[];
-  cuts: number;
-}
-
-/** Every card of a plan is tried in its turn: measured, moved as told, measured again, twice at the most. */
-function worked(plan: Plan, truly: Shop, tally: Tally): void {
-  const stand: Stand = new Map();
-  for (const card of plan.cards) {
-    const readings = readingsOf(modeller, card, plan);
-    if (!readings.length) continue;
-    tally.cards++;
-    for (let cut = 1; ; cut++) {
-      const is = read(plan, card, readings, truly, stand);
-      const move = nextMove(card, readings, new Map(is.map((value, i) => [i, value])), stand);
-      const off = Math.max(...readings.map(({ value, within }, i) => Math.abs(value - is[i]!) / within));
-      if (cut === 1 && off > 1) tally.first++;
-      if (move.verdict === 'good') {
-        tally.cuts = Math.max(tally.cuts, cut);
-        tally.worst = Math.max(tally.worst, off);
-        break;
-      }
-      if (move.verdict !== 'move' || cut === 3) {
-        tally.stuck.push(`${card.setups[0]!.method} ${move.verdict} ${cut}: ${readings.map((r, i) => `${r.name} ${(is[i]! - r.value).toFixed(3)}`).join(', ')} ${move.why?.text ?? ''}`); // prettier-ignore
-        break;
-      }
-      for (const { figure, setup, to, how } of move.moves) stand.set(distanceIn(setup, figure), how[0]?.value ?? to);
-    }
-  }
-}
-
-const fresh = (): Tally => ({ cards: 0, first: 0, worst: 0, stuck: [], cuts: 0 });
-const sound = { stuck: [], cuts: expect.toSatisfy((n: number) => n <= 2) as number, worst: expect.toSatisfy((n: number) => n <= 1 + 1e-6) as number }; // prettier-ignore
+const wrongAtFirst = (tried: readonly Tried[]): number => tried.filter(({ cuts }) => cuts > 1).length;
 
 describe('a shop whose tools aren’t what it believes', () => {
-  it('has every size of every kind within its bounds at the second test piece at the latest', () => {
-    const tally = fresh();
-    JOINT_KINDS.forEach(({ id }, i) => {
-      for (const { job, shop, goes } of fc.sample(cases({ kind: id }), { numRuns: 1, seed: 31 }))
-        if (goes) worked(planJob(job, shop), wrong(shop, i % 2 ? 1 : -1), tally);
-    });
-    expect(tally).toMatchObject(sound);
-    expect([tally.cards > 40, tally.first > 8]).toEqual([true, true]);
+  it('has every size of every kind within its bounds after two test pieces at the most, whatever is wrong in secret', () => {
+    const all = JOINT_KINDS.flatMap(({ id }, i) =>
+      fc.sample(cases({ kind: id }), { numRuns: 1, seed: 31 }).flatMap(({ job, shop, goes }) => {
+        if (!goes) return [];
+        const secrets = i % 3 ? SECRETS : (['sizes'] as const);
+        const own = i % 3 ? withScales(shop, 0.1) : shop;
+        return worked(modeller, planJob(job, own), wrong(own, i % 2 ? 1 : -1, secrets));
+      }),
+    );
+    judge(all);
+    expect([all.length > 40, wrongAtFirst(all) > 15]).toEqual([true, true]);
   });
 
   it.each([
@@ -127,55 +43,37 @@ describe('a shop whose tools aren’t what it believes', () => {
     'saw-flat-one-face',
     'router-table-sled',
   ])('is put right whichever way: %s', (way) => {
-    const tally = fresh();
-    for (const { job, shop, goes } of fc.sample(cases({ kind: 'blind', methods: [way], corners: 'squared' }), {
-      numRuns: 2,
-      seed: 9,
-    }))
-      // prettier-ignore
-      if (goes) for (const by of [-1, 1]) worked(planJob(job, shop), wrong(shop, by), tally);
-    expect(tally).toMatchObject(sound);
-    expect(tally.cards).toBeGreaterThan(3);
+    const some = fc.sample(cases({ kind: 'blind', methods: [way], corners: 'squared' }), { numRuns: 2, seed: 9 });
+    const all = some.flatMap(({ job, shop, goes }) => (goes ? [-1, 1].flatMap((by) => worked(modeller, planJob(job, shop), wrong(shop, by))) : [])); // prettier-ignore
+    judge(all);
+    expect(all.length).toBeGreaterThan(3);
   });
 
-  it('starts its next job right once its tools are measured, and wrong while they aren’t', () => {
-    const [believed, known] = [fresh(), fresh()];
-    for (const way of ['saw-upright-stepped', 'bandsaw-stepped', 'saw-flat-one-face', 'bushing-tenon'])
-      for (const { job, shop, goes } of fc.sample(
-        cases({ kind: 'blind', methods: [way], corners: 'squared', graduation: 0 }),
-        { numRuns: 2, seed: 5 },
-      )) {
-        // prettier-ignore
-        const truly = wrong(shop, 1);
-        if (!goes) continue;
-        worked(planJob(job, shop), truly, believed);
-        worked(planJob(job, measured(shop, truly)), truly, known);
-      }
-    expect(believed.first).toBeGreaterThan(2);
-    expect(known).toMatchObject({ ...sound, first: 0 });
-  });
+  it.each(SECRETS)(
+    'starts its next job right once its tools are measured, and wrong while they aren’t: %s',
+    (secret) => {
+      const [believed, known] = [false, true].map((isKnown) =>
+        ['saw-upright-stepped', 'saw-upright-flipped', 'bandsaw-stepped', 'saw-flat-one-face', 'bushing-tenon'].flatMap(
+          (way) =>
+            fc
+              .sample(cases({ kind: 'blind', methods: [way], corners: 'squared', graduation: 0 }), {
+                numRuns: 2,
+                seed: 5,
+              })
+              .flatMap(({ job, shop, goes }) => {
+                const own = secret === 'sizes' ? shop : withScales(shop, 0.05);
+                const truly = wrong(own, 1, [secret]);
+                return goes ? worked(modeller, planJob(job, isKnown ? measured(own, truly) : own), truly) : [];
+              }),
+        ),
+      );
+      judge(known!);
+      expect(wrongAtFirst(known!)).toBe(0);
+      /** A screw and a lean of so little seldom make a size wrong by themselves. */
+    if (secret === 'sizes' || secret === 'zeros') expect(wrongAtFirst(believed!)).toBeGreaterThan(2);
+    },
+  );
 });
-
-/** A chest whose tools were cut with and measured, five readings each, two hundredths of a millimetre apart. */
-function measured(shop: Shop, truly: Shop): Shop {
-  const off = [-0.02, 0.02, 0, 0.01, -0.01];
-  const rows: Record<string, (tool: Tool, by: number) => number[]> = {
-    kerf: (tool, by) => [400, 250, 150 - kind('kerf').stated(tool)! + by],
-    outer: (tool, by) => [kind('outer').stated(tool)! + by],
-    diameter: (tool, by) => [kind('diameter').stated(tool)! + by],
-    outside: (tool, by) => [60, 60 - kind('outside').stated(tool)! + 8 + by, 8],
-  };
-  const kind = (id: string) => CALIBRATIONS.find((own) => own.id === id)!;
-  return {
-    ...shop,
-    tools: shop.tools.map(
-      (tool, i) =>
-      calibrationsOf(tool)
-        .filter(({ id }) => id in rows)
-        .reduce((made, own) => calibrated(made, own, own.estimate(off.map((by) => rows[own.id]!(truly.tools[i]!, by))), '2027-03-15'), tool), // prettier-ignore
-    ),
-  };
-}
 
 /** A rail of 22 by 70 with a tenon of 8 by 50, 7 from both faces or 6 from the reference face: 30 long. */
 const rail = (tenoned: string, faceShoulder: number): JobShape => ({
