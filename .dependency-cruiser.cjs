@@ -24,6 +24,7 @@ const ORDER = [
   'plan',
   'trial',
   'floor',
+  'rescue',
 ];
 
 const upward = ORDER.map((layer, i) => ({

@@ -41,4 +41,5 @@ export {
 export * from './plan/index.ts';
 export { nextMove, type FigureMove, type NextMove } from './trial/index.ts';
 export * from './floor/index.ts';
+export * from './rescue/index.ts';
 export { VERSION } from './version.ts';

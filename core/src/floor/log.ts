@@ -50,6 +50,7 @@ export function logLines(
         return line.moved.map(({ distance, value }) => `${named.get(distance) ?? 'a figure'} moved to ${length(value)}`).join(', '); // prettier-ignore
       case 'spoiled':
         return `${partOf.get(line.setup) ?? 'Piece'} ${line.piece} spoiled${line.why && `: ${line.why}`}`;
+      case 'rescued':
       case 'note':
         return line.text;
       case 'photo':

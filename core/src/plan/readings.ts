@@ -3,6 +3,7 @@ import { sizesIn, type DimensionId, type MemberName } from '../joints/index.ts';
 import { settingKey, type LengthFigure, type Occurrence, type Setup } from '../setups/index.ts';
 import { gainsOf, sizesOf, type HalfOnPiece } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
+import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { shopFor } from './draft.ts';
 import { setupsOf, type Card, type Plan } from './plan.ts';
@@ -106,14 +107,58 @@ function halvesOn({ setups }: Card): Occurrence[] {
   return [...halves.values()];
 }
 
-/** A half at one place, with all that cuts it there, at figures set exactly. */
-function halfOf(at: Occurrence, run: readonly Setup[], job: Job): HalfOnPiece<Record<string, unknown>> {
+/** A half at one place, with all that cuts it there, at figures set exactly or as they stand. */
+function halfOf(
+  at: Occurrence,
+  run: readonly Setup[],
+  job: Job,
+  standing = exactly,
+): HalfOnPiece<Record<string, unknown>> {
   const { joint, member, end, edge } = at;
   const { kind, params } = jointIn(job, joint);
   const isHere = (o: Occurrence) =>
     o.joint === joint && o.member === member && o.end === end && o.edge === edge && o.hand === at.hand && o.pieces?.join() === at.pieces?.join(); // prettier-ignore
-  const setups = run.filter(({ occurrences }) => occurrences.some(isHere)).map(exactly);
+  const setups = run.filter(({ occurrences }) => occurrences.some(isHere)).map(standing);
   return { kind, params, member, piece: spotOf(at, job).piece, at, setups };
+}
+
+/** A size that a gauge can read on a finished half. */
+export type SizeAsked = Pick<Reading, 'dimension' | 'name' | 'value'>;
+
+/** All sizes of the half that a set-up cuts first, as they come where every figure is set exactly. */
+export function sizesAsked(modeller: Modeller, plan: Plan, { occurrences }: Pick<Setup, 'occurrences'>): SizeAsked[] {
+  const { job, shop } = plan.basis;
+  const at = occurrences[0]!;
+  const on = halfOf(at, setupsOf(plan), job);
+  const sizes = sizesOf(modeller, on, shopFor(job, shop));
+  const sizeOf = sizesIn(on.kind, on.params, jointIn(job, at.joint).members);
+  const { gauges } = on.kind.geometry(on.params, at.member, on.piece, at);
+  return gauges.map(({ dimension }) => ({ dimension, name: sizeOf(dimension).name, value: sizes[dimension]! }));
+}
+
+/**
+ * What a size truly is on the test piece of a card whose distances stand where they were moved to.
+ * @param stand by `distanceIn`; the others stand as set
+ * @param truly the shop with its tools as they are, where that isn’t what it believes
+ */
+export function readAt(
+  modeller: Modeller,
+  plan: Plan,
+  card: Card,
+  { joint, member, dimension }: Pick<Reading, 'joint' | 'member' | 'dimension'>,
+  stand: ReadonlyMap<string, Mm>,
+  truly: Shop = shopFor(plan.basis.job, plan.basis.shop),
+): Mm {
+  const at = card.setups.flatMap((s) => s.occurrences).find((o) => o.joint === joint && o.member === member)!;
+  const on = halfOf(at, setupsOf(plan), plan.basis.job, (setup) => ({
+    ...setup,
+    figures: setup.figures.map((figure) => ({ ...figure, set: { ...figure.set, value: stand.get(distanceIn(setup, figure)) ?? figure.set.value } })), // prettier-ignore
+  }));
+  const { measures, reads } = on.kind.geometry(on.params, member, on.piece, at).gauges.find((own) => own.dimension === dimension)!; // prettier-ignore
+  const last = on.setups.findLastIndex(({ id }) => card.setups.some((s) => s.id === id));
+  /** A mortise is measured as it comes; a tenon once its test piece has what bounds the size, too. */
+  const isSeen = ({ stage }: Setup) => (measures === 'wood' && !reads ? stage === 'shoulders' : member === 'tenoned');
+  return sizesOf(modeller, { ...on, setups: on.setups.filter((s, i) => i <= last || isSeen(s)) }, truly)[dimension]!;
 }
 
 const jointIn = (job: Job, id: string) =>

@@ -42,6 +42,17 @@ export type Seen =
     }
   | { readonly kind: 'set'; readonly card: string; readonly moved: readonly SetTo[] }
   | { readonly kind: 'spoiled'; readonly setup: string; readonly piece: number; readonly why: string }
+  | {
+      readonly kind: 'rescued';
+      /** The line that says what was spoiled. */
+      readonly of: string;
+      /** Set-ups that it goes through again; where none, it is good as it is. */
+      readonly again: readonly string[];
+      /** Cards at which its mate, or its partner, is cut otherwise. */
+      readonly cards: readonly string[];
+      /** What is done. */
+      readonly text: string;
+    }
   | { readonly kind: 'note'; readonly card?: string; readonly text: string }
   /** A picture as a data address, already made small. */
   | { readonly kind: 'photo'; readonly card?: string; readonly text: string; readonly picture: string }

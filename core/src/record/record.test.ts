@@ -44,6 +44,23 @@ describe('what a record comes to', () => {
     expect(back.holds.map(({ kind }) => kind)).toEqual(['done', 'done']);
   });
 
+  it('a spoiled piece that is saved counts as cut where it is good as it is, and goes again through what it has to', () => {
+    const spoiled = line(3, { kind: 'spoiled', setup: 'a', piece: 5, why: 'thin' });
+    const saved = (again: string[]) =>
+      line(4, { kind: 'rescued', of: idOf(3), again, cards: ['mate'], text: 'A slip.' });
+    const cut = [done(1, 'a', 4, 5), done(2, 'b', 5), spoiled];
+    const good = recordState([...cut, saved([])]);
+    expect([[...good.done.get('a')!], [...good.done.get('b')!], good.spoiled.get('a')]).toEqual([[4, 5], [5], []]);
+    expect(good.rescued.map((own) => [own.spoiled.piece, own.line.cards])).toEqual([[5, ['mate']]]);
+    const anew = recordState([...cut, saved(['a', 'b'])]);
+    expect([[...anew.done.get('a')!], [...anew.done.get('b')!]]).toEqual([[4], []]);
+    expect([...recordState([...anew.holds, done(6, 'a', 5)]).done.get('a')!].sort()).toEqual([4, 5]);
+    /** Taken back it is spoiled again; saved without being spoiled it is nothing. */
+    expect([...recordState([...cut, saved([]), undone(9, 4)]).done.get('a')!]).toEqual([4]);
+    expect(recordState([done(1, 'a', 4), saved(['a'])])).toMatchObject({ rescued: [] });
+    expect([...recordState([done(1, 'a', 4), saved(['a'])]).done.get('a')!]).toEqual([4]);
+  });
+
   it('is begun the way that its first piece was cut', () => {
     const by = (n: number, way: string) => ({ ...done(n, 'a', n), ways: [{ joint: 'j', member: 'tenoned', way }] }) as Observation; // prettier-ignore
     expect(recordState([by(1, 'first'), by(2, 'second')]).begun).toEqual([{ joint: 'j', member: 'tenoned', way: 'first' }]); // prettier-ignore

@@ -37,6 +37,12 @@ const KINDS: Readonly<Record<Observation['kind'], Joi.SchemaMap>> = {
   },
   set: { card: key(), moved: Joi.array().items(setTo()).max(LIMITS.distances).required() },
   spoiled: { setup: key(), piece: piece().required(), why: words(LIMITS.name).required() },
+  rescued: {
+    of: id(),
+    again: Joi.array().items(key().optional()).max(LIMITS.distances).required(),
+    cards: Joi.array().items(key().optional()).max(LIMITS.distances).required(),
+    text: Joi.string().min(1).max(LIMITS.notes).pattern(PLAIN_LINES, 'plain text').required(),
+  },
   note: { card: card(), text: Joi.string().min(1).max(LIMITS.notes).pattern(PLAIN_LINES, 'plain text').required() },
   photo: {
     card: card(),

@@ -23,6 +23,8 @@ export interface RecordState {
   readonly cutAt: ReadonlyMap<string, readonly SetTo[]>;
   /** Pieces that were spoiled in a set-up. They don’t count as done. */
   readonly spoiled: ReadonlyMap<string, readonly Of<'spoiled'>[]>;
+  /** Pieces that were spoiled and saved, in the order they were. */
+  readonly rescued: readonly { readonly line: Of<'rescued'>; readonly spoiled: Of<'spoiled'> }[];
   readonly trials: ReadonlyMap<string, TrialState>;
   /** Ways that were begun, the first of each half of a joint. */
   readonly begun: readonly BegunWay[];
@@ -41,8 +43,18 @@ export function recordState(lines: readonly Observation[]): RecordState {
   const done = new Map<string, Set<number>>();
   const cutAt = new Map<string, readonly SetTo[]>();
   const spoiled = new Map<string, Of<'spoiled'>[]>();
+  const rescued: { line: Of<'rescued'>; spoiled: Of<'spoiled'> }[] = [];
   const trials = new Map<string, TrialState>();
   const begun = new Map<string, BegunWay>();
+  const save = (line: Of<'rescued'>): void => {
+    const lost = [...spoiled.values()].flat().find(({ id }) => id === line.of);
+    if (!lost) return;
+    const others = spoiled.get(lost.setup)!.filter((own) => own !== lost);
+    spoiled.set(lost.setup, others);
+    rescued.push({ line, spoiled: lost });
+    for (const setup of line.again) done.get(setup)?.delete(lost.piece);
+    if (!line.again.length) done.set(lost.setup, new Set([...(done.get(lost.setup) ?? []), lost.piece]));
+  };
   for (const line of holds)
     if (line.kind === 'done') {
       const pieces = done.get(line.setup) ?? new Set();
@@ -52,9 +64,10 @@ export function recordState(lines: readonly Observation[]): RecordState {
       for (const way of line.ways)
         if (!begun.has(`${way.joint} ${way.member}`)) begun.set(`${way.joint} ${way.member}`, way);
     } else if (line.kind === 'spoiled') spoiled.set(line.setup, [...(spoiled.get(line.setup) ?? []), line]);
+    else if (line.kind === 'rescued') save(line);
     else if (line.kind === 'measured' || line.kind === 'set') trials.set(line.card, tried(trials.get(line.card), line));
   for (const [setup, lost] of spoiled) for (const { piece } of lost) done.get(setup)?.delete(piece);
-  return { holds, done, cutAt, spoiled, trials, begun: [...begun.values()] };
+  return { holds, done, cutAt, spoiled, rescued, trials, begun: [...begun.values()] };
 }
 
 function tried(before: TrialState = NO_TRIAL, line: Of<'measured'> | Of<'set'>): TrialState {

@@ -1,8 +1,5 @@
 import { CALIBRATIONS, calibrated, calibrationsOf } from '../calibration/index.ts';
-import { resolve } from '../exchange/index.ts';
-import { distanceIn, readingsOf, setupsOf, spotOf, type Card, type Plan, type Reading } from '../plan/index.ts';
-import { sizesOf } from '../simulate/index.ts';
-import type { Setup } from '../setups/index.ts';
+import { distanceIn, readAt, readingsOf, type Plan } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import type { Shop, Tool } from '../tooling/index.ts';
 import { nextMove } from '../trial/index.ts';
@@ -12,43 +9,6 @@ import type { Mm, Scale } from '../units/index.ts';
 
 /** Where every distance stands that was moved. */
 type Stand = Map<string, number>;
-
-/** What the test piece of a card does read in a shop whose tools are as they truly are. */
-function read(
-  modeller: Modeller,
-  plan: Plan,
-  card: Card,
-  readings: readonly Reading[],
-  truly: Shop,
-  stand: Stand,
-): number[] {
-  const { job } = plan.basis;
-  const run = setupsOf(plan);
-  return readings.map(({ joint, member, dimension }) => {
-    const at = card.setups.flatMap((s) => s.occurrences).find((o) => o.joint === joint && o.member === member)!;
-    const { kind, params } = resolve(
-      job.joints.find((j) => j.id === joint)!,
-      job,
-    );
-    const isHere = (o: typeof at) => o.joint === joint && o.member === member && o.end === at.end && o.edge === at.edge && o.hand === at.hand && o.pieces?.join() === at.pieces?.join(); // prettier-ignore
-    const all = run.filter(({ occurrences }) => occurrences.some(isHere));
-    const last = all.findLastIndex(({ id }) => card.setups.some((s) => s.id === id));
-    const { piece } = spotOf(at, job);
-    const gauge = kind.geometry(params, member, piece, at).gauges.find((own) => own.dimension === dimension)!;
-    const early = gauge.measures === 'wood' && !gauge.reads;
-    /** A mortise is measured as it comes; a tenon once its test piece has what bounds the size, too. */
-    const isSeen = (s: Setup) => (early ? s.stage === 'shoulders' : member === 'tenoned');
-    const done = all.filter((s, i) => i <= last || isSeen(s));
-    const setups = done.map((setup) => ({
-      ...setup,
-      figures: setup.figures.map((figure) => {
-        const value = stand.get(distanceIn(setup, figure)) ?? figure.set.value;
-        return { ...figure, set: { ...figure.set, value } };
-      }),
-    }));
-    return sizesOf(modeller, { kind, params, member, piece, at, setups }, truly)[dimension]!;
-  });
-}
 
 /** What of a shop's tools can be other than it believes. */
 export const SECRETS = ['sizes', 'zeros', 'leads', 'lean'] as const;
@@ -124,7 +84,7 @@ export function worked(modeller: Modeller, plan: Plan, truly: Shop): Tried[] {
     const { method } = card.setups[0]!;
     let first: number | undefined;
     for (let cuts = 1; ; cuts++) {
-      const is = read(modeller, plan, card, readings, truly, stand);
+      const is = readings.map((own) => readAt(modeller, plan, card, own, stand, truly));
       const move = nextMove(card, readings, new Map(is.map((value, i) => [i, value])), stand);
       const off = Math.max(...readings.map(({ value, within }, i) => Math.abs(value - is[i]!) / within));
       first ??= off;

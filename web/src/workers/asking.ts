@@ -6,13 +6,17 @@ import type {
   Joint,
   JointPlan,
   Members,
+  Mishap,
   OrderSearch,
   Pair,
   Plan,
   Reading,
+  RecordState,
+  Rescue,
   ShapedJoint,
   ShapeProof,
   Shop,
+  SizeAsked,
   WaysOfHalf,
 } from '@velk/core';
 import { Hearer, type Since } from './since.ts';
@@ -49,6 +53,11 @@ export interface Asks {
   readonly shapes: {
     readonly asks: { job: Job; shop: Shop };
     readonly answers: { proofs: Readonly<Record<string, ShapeProof>>; inJoints: readonly ShapedJoint[] };
+  };
+  /** What can be done with a piece that went wrong, with all sizes it may be measured by; `done` is how much is cut, by set-up. */
+  readonly rescues: {
+    readonly asks: { job: Job; shop: Shop; mishap: Mishap; done: RecordState['done'] };
+    readonly answers: { sizes: readonly SizeAsked[]; rescues: readonly Rescue[] };
   };
   readonly cutList: { readonly asks: { job: Job; shop: Shop }; readonly answers: { list: CutList } };
   /** Without the joints of which something is impossible; `unsound` has their ids, a line each. */

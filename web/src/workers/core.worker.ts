@@ -8,6 +8,9 @@ import {
   planToProve,
   proveShape,
   readingsOf,
+  rescuesOf,
+  setupsOf,
+  sizesAsked,
   Remembered,
   RememberedProofs,
   shapesInJoints,
@@ -53,6 +56,13 @@ async function answer(question: Question): Promise<object | undefined> {
       const ids = new Set(question.cards.split('\n'));
       const wanted = plan.cards.filter(({ id }) => ids.has(id));
       return { readings: Object.fromEntries(wanted.map((card) => [card.id, readingsOf(cut, card, plan)])) };
+    }
+    case 'rescues': {
+      const { plan } = planToProve(question.job, question.shop, drafts);
+      const { mishap, done } = question;
+      const cut = await modeller();
+      const setup = setupsOf(plan).find(({ id }) => id === mishap.setup);
+      return { sizes: setup ? sizesAsked(cut, plan, setup) : [], rescues: rescuesOf(plan, { done }, mishap, cut) };
     }
     case 'least':
       return { least: leastMinutes(question.job, question.shop, await solver(), drafts) };

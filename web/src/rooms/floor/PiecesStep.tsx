@@ -5,6 +5,7 @@ import { Spoken } from '../../widgets/Spoken.tsx';
 import { FloorScene } from './FloorScene.tsx';
 import { HugeFigures } from './Huge.tsx';
 import { useStand } from './SetStep.tsx';
+import { ToldHere } from './Rescuing.tsx';
 import { Spoiled } from './Spoiled.tsx';
 import type { OnFloor } from './useFloor.ts';
 
@@ -62,7 +63,8 @@ export function PiecesStep({
             </li>
           ))}
         </ol>
-        <Spoiled setup={group.setup} piece={left[0]} />
+        <Spoiled plan={plan} setup={group.setup} piece={left[0]} style={style} />
+        <ToldHere card={card} />
         {next && !left.length && <Fetch next={next} />}
       </div>
       <FloorScene plan={plan} card={card} at={pass} held={false} style={style} />

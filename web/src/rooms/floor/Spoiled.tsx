@@ -1,14 +1,27 @@
 import { useState } from 'react';
-import { LIMITS } from '@velk/core';
+import { LIMITS, type LengthStyle, type Plan } from '@velk/core';
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useRecordState } from '../../app/useRecorder.ts';
+import { Rescuing } from './Rescuing.tsx';
 
 /** Says that a piece was spoiled and why: it doesn’t count, and another is cut in its place. */
-export function Spoiled({ setup, piece }: { setup: string; piece: number | undefined }) {
+export function Spoiled({
+  plan,
+  setup,
+  piece,
+  style,
+}: {
+  plan: Plan;
+  setup: string;
+  piece: number | undefined;
+  style: LengthStyle;
+}) {
   const dispatch = useAppDispatch();
   const [why, setWhy] = useState<string | null>(null);
-  const lost = useRecordState().spoiled.get(setup) ?? [];
+  const record = useRecordState();
+  const lost = record.spoiled.get(setup) ?? [];
+  const saved = record.rescued.filter(({ spoiled }) => spoiled.setup === setup);
   const say = () => {
     dispatch(note({ kind: 'spoiled', setup, piece: piece!, why: (why ?? '').trim() }));
     setWhy(null);
@@ -16,9 +29,16 @@ export function Spoiled({ setup, piece }: { setup: string; piece: number | undef
   return (
     <div className="floorspoiled">
       {lost.map((line) => (
-        <p key={line.id}>
+        <div key={line.id}>
           ■ Piece {line.piece} is spoiled{line.why && `: ${line.why}`}.{' '}
           <button onClick={() => dispatch(note({ kind: 'undone', of: line.id }))}>It is not</button>
+          <Rescuing plan={plan} line={line} style={style} />
+        </div>
+      ))}
+      {saved.map(({ line, spoiled }) => (
+        <p key={line.id}>
+          ▲ Piece {spoiled.piece} is saved. {line.text}{' '}
+          <button onClick={() => dispatch(note({ kind: 'undone', of: line.id }))}>Take that back</button>
         </p>
       ))}
       {why !== null ? (

@@ -1,0 +1,1 @@
+export { rescuesOf, type Mishap, type NewFigure, type Rescue } from './rescues.ts';

@@ -1,0 +1,117 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { countOf, planJob, setupsOf, sizesAsked, type Plan } from '../plan/index.ts';
+import { recordState, type RecordState } from '../record/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { formatLength, METRIC, speak } from '../units/index.ts';
+import { rescuesOf, type Rescue } from './index.ts';
+
+let modeller: Modeller;
+beforeAll(async () => {
+  modeller = await loadModeller();
+});
+
+const NOTHING = recordState([]);
+/** A rail of 22 by 70 with a tenon of 8 by 50, 7 from both faces, 30 long. */
+const rail = (more: Partial<JobShape> = {}): Plan =>
+  planJob(jobWith({ params: { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonWidth: 50, edgeShoulder: 12, tenonLength: 30 }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'hollow-chisel' }, ...more }), { ...TEST_SHOP, graduation: 0.1 }); // prettier-ignore
+
+/** What is offered where a size reads so much more, or less, than it should. */
+function offered(plan: Plan, dimension: string, over: number, state: Pick<RecordState, 'done'> = NOTHING): Rescue[] {
+  const member = dimension.startsWith('mortise') ? 'mortised' : 'tenoned';
+  const of = setupsOf(plan).filter((own) => own.occurrences[0]!.member === member);
+  const setup = of.find(({ stage }) => (dimension === 'tenonLength' ? stage === 'shoulders' : stage !== 'shoulders'))!;
+  const { value } = sizesAsked(modeller, plan, setup).find((own) => own.dimension === dimension)!;
+  return rescuesOf(plan, state, { setup: setup.id, dimension, value: value + over }, modeller);
+}
+const ids = (found: readonly Rescue[]) => found.map(({ id }) => id);
+const one = (found: readonly Rescue[], id: Rescue['id']) => found.find((own) => own.id === id)!;
+const told = ({ how }: Rescue) => how.map((words) => speak(words, METRIC)).join(' ');
+/** All pieces of a half are cut. */
+const cut = (plan: Plan, member: string): Pick<RecordState, 'done'> => ({
+  done: new Map(setupsOf(plan).filter((s) => s.occurrences[0]!.member === member).map((s) => [s.id, new Set(Array.from({ length: countOf(s) }, (_, i) => i + 1))])), // prettier-ignore
+});
+
+describe('a tenon that came too thin (common practice)', () => {
+  it('takes a slip that a plane still bears, or a narrower mortise while that is uncut, or a new end, or a new piece', () => {
+    const plan = rail();
+    const found = offered(plan, 'tenonThickness', -0.6);
+    expect(ids(found)).toEqual(['narrower-mate', 'slip', 'off-and-again', 'remake']);
+    /** 0.6 is thinner than any plane leaves: the slip is 1.5, and the cheeks are cut again. */
+    expect(told(one(found, 'slip'))).toMatch(/at least 1\.5 mm thick .* as long as the tenon \(30\.0 mm\)/);
+    expect(one(found, 'slip').wood).toBeCloseTo(1.5 * 30 * 50, 6);
+    const cheeks = setupsOf(plan).filter(({ stage }) => stage === 'cheeks').map(({ id }) => id); // prettier-ignore
+    expect(one(found, 'slip').again).toEqual(cheeks);
+    expect(told(one(offered(plan, 'tenonThickness', -2), 'slip'))).toMatch(/at least 2\.0 mm thick/);
+    expect(ids(offered(plan, 'tenonThickness', -0.6, cut(plan, 'mortised')))).toEqual(['slip', 'off-and-again', 'remake']); // prettier-ignore
+  });
+
+  it('its mortise is cut by the widest cutter that the tenon still fills, the tenon pared to it, proved as a pair', () => {
+    const plan = rail();
+    const narrower = one(offered(plan, 'tenonThickness', -0.6), 'narrower-mate');
+    /** Of what the shop has: 7.4 fills nothing wider than 6. */
+    const widths = TEST_SHOP.tools.flatMap((t) => (t.kind === 'hollow-chisel' ? [t.size] : t.kind === 'router-cutter' || t.kind === 'boring-bit' ? [t.diameter] : [])); // prettier-ignore
+    const width = Math.max(...widths.filter((own) => own <= 7.4));
+    expect(narrower.title.lengths).toEqual({ width });
+    expect(told(narrower)).toContain(`Pare the tenon to ${formatLength(width, METRIC)}: ${formatLength(7.4 - width, METRIC)} in all`); // prettier-ignore
+    expect([narrower.proved, narrower.again, narrower.figures.length > 0]).toEqual([true, [], true]);
+    /** Nearer to its middle on either wall. */
+    const fence = narrower.figures.find(({ name }) => name === 'Fence');
+    if (fence?.was !== undefined) expect(fence.now - fence.was).toBeCloseTo((8 - width) / 2, 6);
+  });
+});
+
+describe('a mortise that came too wide (common practice)', () => {
+  it('takes a thicker tenon, whose figures move as those of a test piece would, half of it on either cheek', () => {
+    const plan = rail();
+    const found = offered(plan, 'mortiseWidth', 0.4);
+    const thicker = one(found, 'thicker-mate');
+    expect(told(thicker)).toMatch(/cut that tenon alone 8\.4 mm thick, 0\.4 mm thicker/);
+    expect([thicker.proved, thicker.again]).toEqual([true, []]);
+    expect(thicker.figures.map(({ was, now }) => now - was!)).toEqual([expect.closeTo(0.2, 6)]);
+    const next = one(found, 'next-cutter');
+    expect(next.title.lengths['width']).toBeGreaterThan(8.4);
+    expect(next.proved).toBe(true);
+    expect(ids(offered(plan, 'mortiseWidth', 0.4, cut(plan, 'tenoned')))).toEqual(['remake']);
+    /** Stepped from one face the start moves by half of it, the far cheek by the other half. */
+    const stepped = one(offered(rail({ routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped', mortised: 'hollow-chisel' } }), 'mortiseWidth', 0.4), 'thicker-mate'); // prettier-ignore
+    expect(stepped.figures.map(({ was, now }) => Number((now - was!).toFixed(3))).sort()).toEqual([-0.2, 0.2]);
+    expect(stepped.proved).toBe(true);
+  });
+});
+
+describe('other mishaps', () => {
+  it('what is too large is cut again, at no cost of wood, before anything else', () => {
+    const plan = rail();
+    for (const [dimension, over] of [
+      ['tenonThickness', 0.4],
+      ['tenonLength', -0.4],
+      ['mortiseWidth', -0.2],
+      ['mortiseDepth', -0.5],
+    ] as const) {
+      // prettier-ignore
+      const found = offered(plan, dimension, over);
+      expect([found[0]!.id, found[0]!.wood, found[0]!.again.length]).toEqual(['again', 0, 1]);
+    }
+  });
+
+  it('a shoulder too far in: its partner’s by the same, its stop by the difference', () => {
+    const plan = rail();
+    const [first] = offered(plan, 'tenonLength', 0.5);
+    expect([first!.id, first!.figures.map(({ name, was, now }) => [name, Number((now - was!).toFixed(6))])]).toEqual(['other-shoulder', [['Fence', 0.5]]]); // prettier-ignore
+    expect(ids(offered(plan, 'tenonLength', 0.5, cut(plan, 'tenoned')))).toEqual(['off-and-again', 'remake']);
+  });
+
+  it('one that split: a new end where it was left long for that, else a new piece; nothing of a set-up that is gone', () => {
+    const plan = rail();
+    const setup = setupsOf(plan).find(({ stage }) => stage === 'cheeks')!.id;
+    const found = rescuesOf(plan, NOTHING, { setup }, modeller);
+    expect(ids(found)).toEqual(['off-and-again', 'remake']);
+    const end = setupsOf(plan).filter(({ occurrences }) => occurrences[0]!.member === 'tenoned').map(({ id }) => id); // prettier-ignore
+    expect([found[0]!.again, found[1]!.again]).toEqual([end, []]);
+    const { job, shop } = plan.basis;
+    const first = planJob({ ...job, schools: { ...job.schools, length: 'length' } }, shop);
+    expect(ids(rescuesOf(first, NOTHING, { setup }, modeller))).toEqual(['remake']);
+    expect(rescuesOf(plan, NOTHING, { setup: 'gone' }, modeller)).toEqual([]);
+  });
+});

@@ -1,0 +1,132 @@
+import { useMemo, useState } from 'react';
+import { LIMITS, parseLength, speak, type Card, type LengthStyle, type Observation, type Plan, type Rescue } from '@velk/core'; // prettier-ignore
+import { note } from '../../app/record.ts';
+import { useAppDispatch } from '../../app/store.ts';
+import { useAsked } from '../../app/useAsked.ts';
+import { useRecordState } from '../../app/useRecorder.ts';
+import { FieldError } from '../../widgets/FieldError.tsx';
+import { Length } from '../../widgets/Length.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+
+/** What a saved piece asks of the pieces of this card: its mate, or its partner, is cut otherwise than the others. */
+export function ToldHere({ card }: { card: Card }) {
+  const told = useRecordState().rescued.filter(({ line }) => line.cards.includes(card.id));
+  return told.map(({ line }) => (
+    <p key={line.id} className="note warning">
+      ▲ One of these is another: {line.text}
+    </p>
+  ));
+}
+
+/** What can be saved of a spoiled piece: which size is wrong and what it reads, and the ways, the cheapest first. */
+export function Rescuing({
+  plan,
+  line,
+  style,
+}: {
+  plan: Plan;
+  line: Extract<Observation, { kind: 'spoiled' }>;
+  style: LengthStyle;
+}) {
+  const [open, setOpen] = useState(false);
+  return open ? (
+    <Ways plan={plan} line={line} style={style} />
+  ) : (
+    <button onClick={() => setOpen(true)}>What can be saved?</button>
+  );
+}
+
+function Ways({ plan, line, style }: Parameters<typeof Rescuing>[0]) {
+  const dispatch = useAppDispatch();
+  const { done } = useRecordState();
+  const [dimension, setDimension] = useState('');
+  const [text, setText] = useState('');
+  const read = text.trim() ? parseLength(text, style) : undefined;
+  const value = read?.ok && read.value > 0 ? read.value : undefined;
+  const { job, shop } = plan.basis;
+  const question = useMemo(() => {
+    const mishap = { setup: line.setup, ...(dimension && value !== undefined && { dimension, value }) };
+    return { job, shop, done, mishap };
+  }, [job, shop, done, line.setup, dimension, value]);
+  const found = useAsked('rescues', question);
+  const { sizes = [], rescues } = found?.answer ?? {};
+  const size = sizes.find((own) => own.dimension === dimension);
+  const take = (rescue: Rescue) => {
+    const said = textOf(rescue, style);
+    const cards = [...new Set(rescue.figures.flatMap(({ card }) => card ?? []))];
+    dispatch(note({ kind: 'rescued', of: line.id, again: rescue.again, cards, text: said.slice(0, LIMITS.notes) }));
+  };
+  if (!found) return <p className="quiet">… cutting it virtually</p>;
+  return (
+    <div className="rescuing">
+      <label>
+        What is wrong{' '}
+        <select value={dimension} onChange={(event) => setDimension(event.target.value)}>
+          <option value="">it split, or broke</option>
+          {sizes.map((own) => (
+            <option key={own.dimension} value={own.dimension}>
+              {own.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {size && (
+        <label>
+          reads{' '}
+          <span className="field">
+            <input
+              value={text}
+              inputMode="decimal"
+              aria-invalid={read?.ok === false}
+              onChange={(event) => setText(event.target.value)}
+            />
+            <FieldError message={read?.ok === false ? read.message : undefined} />
+          </span>{' '}
+          where <Length value={size.value} style={{ ...style, inches: 'decimal' }} /> was asked
+        </label>
+      )}
+      <ol>
+        {(rescues ?? []).map((rescue) => (
+          <li key={rescue.id}>
+            <strong>
+              <Spoken sentence={rescue.title} style={style} />
+            </strong>
+            {rescue.proved && <span className="good"> cut virtually: it goes together</span>}
+            {rescue.proved === false && <span className="warning"> cut virtually: it does not go together</span>}
+            {rescue.how.map((words) => (
+              <p key={words.text}>
+                <Spoken sentence={words} style={style} />
+              </p>
+            ))}
+            {rescue.figures.length > 0 && (
+              <ul className="plain">
+                {rescue.figures.map(({ name, was, now }) => (
+                  <li key={`${name} ${now}`}>
+                    {name}: <Length value={now} style={style} />
+                    {was !== undefined && (
+                      <span className="quiet">
+                        , for the others <Length value={was} style={style} />
+                      </span>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            )}
+            <p className="quiet">
+              {rescue.wood > 0 ? `${Math.max(1, Math.round(rescue.wood / 1000))} cm³ of wood` : 'No wood'}, about{' '}
+              {Math.max(1, Math.round(rescue.minutes))} min.
+            </p>
+            {rescue.id !== 'remake' && rescue.proved !== false && <button onClick={() => take(rescue)}>Do that</button>}
+          </li>
+        ))}
+      </ol>
+    </div>
+  );
+}
+
+/** A rescue as the record keeps it: what is done, and what is set for the one piece. */
+function textOf({ title, how, figures }: Rescue, style: LengthStyle): string {
+  const said = [title, ...how].map((words) => speak(words, style));
+  const set = figures.map(({ name, now }) => `${name} ${speak({ text: '{now}', lengths: { now } }, style)}`);
+  return [`${said[0]}.`, ...said.slice(1), ...(set.length ? [`For it alone: ${set.join(', ')}.`] : [])].join(' ');
+}
