@@ -39,7 +39,7 @@ export {
   type ShapedJoint,
 } from './assembly/index.ts';
 export * from './plan/index.ts';
-export { nextMove, type FigureMove, type NextMove } from './trial/index.ts';
+export * from './trial/index.ts';
 export * from './floor/index.ts';
 export * from './rescue/index.ts';
 export { VERSION } from './version.ts';

@@ -1,4 +1,4 @@
-export { type Estimate } from './estimates.ts';
+export { degreesOf, type Estimate } from './estimates.ts';
 export {
   CALIBRATIONS,
   calibrated,

@@ -1,1 +1,3 @@
-export * from './nextMove.ts';
+export { nextMove, type FigureMove, type NextMove } from './nextMove.ts';
+export { creepsOf, fullBy, standsFull, type Creep } from './creep.ts';
+export { alongTenon, strokesEach, type Along, type ThreeReadings } from './along.ts';

@@ -3,6 +3,7 @@ import {
   formatFigure,
   type LengthFigure,
   type LengthStyle,
+  type Mm,
   type ScenePicture,
   type ShapeRole,
   type Vec2,
@@ -87,6 +88,7 @@ export function SceneDrawing({
   figures,
   style,
   set = '',
+  move,
   tallest,
 }: {
   picture: ScenePicture;
@@ -94,6 +96,8 @@ export function SceneDrawing({
   style: LengthStyle;
   /** Set mark of the part in the machine. */
   set?: string;
+  /** One figure that is to be set otherwise, farther where more than 0, mm. */
+  move?: { readonly figure: string; readonly by: Mm };
   tallest: number;
 }) {
   const [ref, width] = useWidth<HTMLDivElement>();
@@ -103,6 +107,7 @@ export function SceneDrawing({
   const upright = picture.dimensions.filter((d) => !isLevel(d));
   const below = 14 + level.length * 34;
   const text = (id: string) => textOf(id, figures, style);
+  const moved = ({ figure }: { figure: string }) => (move?.figure === figure ? move.by : 0);
   const places = placesOf(picture, figures, style);
   const beside = upright.length ? places.at(-1)! - 2 : 8;
   const scale = Math.min((width - beside - 8) / (window.x1 - window.x0), (tallest - below) / (window.y1 - window.y0));
@@ -179,6 +184,7 @@ export function SceneDrawing({
               ends={[from === a[0], to === b[0]]}
               rise={[Math.min(a[1], h), Math.min(b[1], h)]}
               label={text(d.figure)}
+              move={moved(d)}
               edge={width}
             />
           );
@@ -195,6 +201,7 @@ export function SceneDrawing({
               ends={[from === a[1], to === b[1]]}
               rise={[a[0], b[0]]}
               label={text(d.figure)}
+              move={moved(d)}
               upright
             />
           );
@@ -262,6 +269,22 @@ function Feed({ at: [x, y], along, tool }: { at: Vec2; along: Vec2; tool: boolea
   );
 }
 
+/** A broad arrow at the far end of a dimension, the way that what stands there is moved. */
+function Going({ a, b, farther, upright }: { a: Vec2; b: Vec2; farther: boolean; upright: boolean }) {
+  const i = upright ? 1 : 0;
+  const way = Math.sign(b[i] - a[i]) * (farther ? 1 : -1);
+  const point = (along: number, aside: number): Vec2 => upright ? [b[0] - 12 + aside, b[1] + along * way] : [b[0] + along * way, b[1] - 12 + aside]; // prettier-ignore
+  const outline = [point(0, -4), point(22, -4), point(22, -9), point(38, 0), point(22, 9), point(22, 4), point(0, 4)];
+  return (
+    <path
+      d={`M${outline.map((p) => p.join(' ')).join('L')}Z`}
+      fill="var(--action)"
+      stroke="var(--sheet)"
+      strokeWidth={1}
+    />
+  );
+}
+
 /** A dimension line; an end that lies outside the picture has no arrow. */
 function Line({
   a,
@@ -269,6 +292,7 @@ function Line({
   ends,
   rise,
   label,
+  move,
   edge = Infinity,
   upright = false,
 }: {
@@ -277,6 +301,8 @@ function Line({
   ends: [boolean, boolean];
   rise: [number, number];
   label: string;
+  /** Its far end goes farther where more than 0, nearer where less. */
+  move: Mm;
   /** Where the picture ends on the right: a label that would run over it stands under the line. */
   edge?: number;
   upright?: boolean;
@@ -297,6 +323,7 @@ function Line({
         {ends[1] && <path d={thin(b, rise[1])} />}
         <path d={`M${a.join(' ')}L${b.join(' ')}`} stroke="var(--ink)" strokeWidth={1.2} />
       </g>
+      {move !== 0 && <Going a={a} b={b} farther={move > 0} upright={upright} />}
       {size > 0 && ends[0] && <path d={arrow(a, b, size)} fill="var(--ink)" />}
       {size > 0 && ends[1] && <path d={arrow(b, a, size)} fill="var(--ink)" />}
       <text

@@ -194,7 +194,7 @@ export function CardSheet({
                 (among ? (
                   <Readings readings={readings} style={style} />
                 ) : (
-                  <TestPiece card={card} job={id} readings={readings} style={style} />
+                  <TestPiece plan={plan} card={card} job={id} readings={readings} style={style} />
                 ))}
             </li>
             {card.checks.map((check, i) => (

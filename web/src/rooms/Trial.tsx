@@ -8,19 +8,24 @@ import {
   NO_TRIAL,
   parseLength,
   readingId,
+  scenesOf,
+  strokesEach,
   type Card,
   type FigureMove,
   type LengthStyle,
   type NextMove,
+  type Plan,
   type Reading,
 } from '@velk/core';
 import { note } from '../app/record.ts';
+import { SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { useAppDispatch } from '../app/store.ts';
 import { useKeptState } from '../app/useKeptState.ts';
 import { useRecordState } from '../app/useRecorder.ts';
 import { FieldError } from '../widgets/FieldError.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
+import { Along, Creeping } from './Creeping.tsx';
 import { Readings } from './Readings.tsx';
 
 /** What the piece does read, as it was typed, by which size it is; the first shows what form the others have. */
@@ -30,6 +35,7 @@ interface Typed {
 const NONE: Typed = { read: [{ id: '', text: '' }] };
 
 interface Props {
+  readonly plan: Plan;
   readonly card: Card;
   readonly job: string;
   readonly readings: readonly Reading[];
@@ -49,7 +55,7 @@ export function TestPiece({
 }
 
 /** Type what the piece does read, see the next move, and write both into the record. */
-function Trial({ card, job, readings: planned, style }: Props) {
+function Trial({ plan, card, job, readings: planned, style }: Props) {
   const dispatch = useAppDispatch();
   const record = useRecordState();
   /** A tenon is cut to the mortise there is. */
@@ -106,8 +112,19 @@ function Trial({ card, job, readings: planned, style }: Props) {
         )}
       />
       {move && (
-        <Told move={move} readings={readings} read={read} style={style} onSet={() => set(move)} onWrite={write} />
+        <Told
+          plan={plan}
+          card={card}
+          move={move}
+          readings={readings}
+          read={read}
+          style={style}
+          onSet={() => set(move)}
+          onWrite={write}
+        />
       )}
+      <Creeping plan={plan} card={card} job={job} readings={readings} style={style} />
+      <Along card={card} job={job} readings={readings} style={style} />
       {(moves > 0 || last.size > 0 || typed.read.some(({ text }) => text)) && (
         <p className="quiet noprint">
           {moves > 0 && `${moves === 1 ? 'One test piece' : `${moves} test pieces`} since it was first set. `}
@@ -164,6 +181,8 @@ function Does({
 
 /** What to do next, and what it should read then. */
 function Told({
+  plan,
+  card,
   move,
   readings,
   read,
@@ -171,6 +190,8 @@ function Told({
   onSet,
   onWrite,
 }: {
+  plan: Plan;
+  card: Card;
   move: NextMove;
   readings: readonly Reading[];
   read: ReadonlyMap<number, number>;
@@ -201,6 +222,8 @@ function Told({
       {moves.map((own) => (
         <Moved key={distanceIn(own.setup, own.figure)} move={own} style={fine} />
       ))}
+      <MovedScene plan={plan} card={card} moves={moves} style={fine} />
+      <Planed readings={readings} read={read} style={fine} />
       <p className="quiet">
         It should then read{' '}
         {[...read.keys()].map((i, n) => (
@@ -215,6 +238,70 @@ function Told({
         It is set so: the next test piece
       </button>
     </div>
+  );
+}
+
+/** The machine with an arrow where a figure is moved and which way: the wrong way is the commonest mistake. */
+function MovedScene({
+  plan,
+  card,
+  moves,
+  style,
+}: {
+  plan: Plan;
+  card: Card;
+  moves: readonly FigureMove[];
+  style: LengthStyle;
+}) {
+  const scenes = useMemo(() => scenesOf(card, plan), [card, plan]);
+  return moves.map(({ setup, figure, by }) => {
+    const scene = scenes.find((own) => own.setup === setup.id && own.pictures.some(({ dimensions }) => dimensions.some((d) => d.figure === figure.id))); // prettier-ignore
+    const picture = scene?.pictures.find(({ dimensions }) => dimensions.some((d) => d.figure === figure.id));
+    if (!scene || !picture) return null;
+    return (
+      <SceneDrawing
+        key={distanceIn(setup, figure)}
+        picture={picture}
+        figures={scene.figures.filter(({ id }) => id === figure.id)}
+        move={{ figure: figure.id, by }}
+        style={style}
+        tallest={260}
+      />
+    );
+  });
+}
+
+/** Instead of moving anything, a tenon that is a little too thick can be planed. */
+function Planed({
+  readings,
+  read,
+  style,
+}: {
+  readings: readonly Reading[];
+  read: ReadonlyMap<number, number>;
+  style: LengthStyle;
+}) {
+  const [{ shaving }, keep] = useKeptState('shop.shaving', { shaving: style.system === 'mm' ? '0.05' : '0.002' });
+  const at = readings.findIndex(({ dimension }) => dimension === 'tenonThickness');
+  const over = (read.get(at) ?? 0) - (readings[at]?.value ?? Infinity);
+  const thick = parseLength(shaving, style);
+  if (over <= 0) return null;
+  const strokes = thick.ok && thick.value > 0 ? strokesEach(over, thick.value) : undefined;
+  return (
+    <p className="quiet">
+      Or plane this one:{' '}
+      {strokes !== undefined && `${strokes} ${strokes === 1 ? 'stroke' : 'strokes'} on either cheek, `}
+      with shavings of{' '}
+      <input
+        className="short"
+        value={shaving}
+        inputMode="decimal"
+        aria-label="Thickness of a shaving"
+        aria-invalid={!thick.ok}
+        onChange={(event) => keep({ shaving: event.target.value })}
+      />
+      {!thick.ok && <FieldError message={thick.message} />}
+    </p>
   );
 }
 

@@ -13,7 +13,7 @@ export function TrialStep({ plan, card, id, style }: { plan: Plan; card: Card; i
       <p>
         <Spoken sentence={card.testCut} style={style} />
       </p>
-      <TestPiece card={card} job={id} readings={readings} style={style} />
+      <TestPiece plan={plan} card={card} job={id} readings={readings} style={style} />
       <ul className="checks">
         {card.checks.map((check, i) => (
           <li key={i}>

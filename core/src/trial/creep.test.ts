@@ -1,0 +1,79 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { planJob, readAt, readingsOf, type Plan } from '../plan/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { METRIC, speak } from '../units/index.ts';
+import { alongTenon, creepsOf, fullBy, standsFull, strokesEach } from './index.ts';
+
+let modeller: Modeller;
+beforeAll(async () => {
+  modeller = await loadModeller();
+});
+
+const TENON = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonWidth: 50, edgeShoulder: 12, tenonLength: 30 }; // prettier-ignore
+const rail = (tenoned: string): Plan =>
+  planJob(jobWith({ params: TENON, routes: { tenoned, mortised: 'edge-guide' } }), { ...TEST_SHOP, graduation: 0 });
+
+describe('creeping up', () => {
+  it.each([
+    'crosscut-shoulders+saw-upright-flipped',
+    'saw-flat-stack',
+    'crosscut-shoulders+saw-upright-stepped',
+    'bandsaw-flipped',
+  ])('begins where so much wood is left in the size, by the virtual cut, whatever the figure makes: %s', (way) => {
+    const plan = rail(way);
+    let tried = 0;
+    for (const card of plan.cards) {
+      const readings = readingsOf(modeller, card, plan);
+      for (const creep of creepsOf(plan, card, readings)) {
+        const { reading, distance, counts } = creep;
+        const at = standsFull(creep, 0.4);
+        expect(fullBy(creep, at)).toBeCloseTo(0.4, 9);
+        expect(Math.abs(at - creep.figure.set.value)).toBeCloseTo(0.4 / counts, 9);
+        const is = readAt(modeller, plan, card, reading, new Map([[distance, at]])) - reading.value;
+        /** A tenon is thicker by it; it is shorter, its shoulder nearer the tip; a mortise is narrower. */
+        expect(is).toBeCloseTo(/^mortise|tenonLength|Shoulder/.test(reading.dimension) ? -0.4 : 0.4, 2);
+        tried++;
+      }
+    }
+    expect(tried).toBeGreaterThan(2);
+  });
+
+  it('goes on until the mate goes home where that is cut by then, else until it reads as it should', () => {
+    const plan = rail('saw-flat-stack');
+    const card = plan.cards.find((own) =>
+      readingsOf(modeller, own, plan).some((r) => r.dimension === 'tenonThickness'),
+    )!;
+    const until = (of: Plan) => creepsOf(of, card, readingsOf(modeller, card, plan)).map((own) => speak(own.until, METRIC)); // prettier-ignore
+    expect(until(plan)).toContain('the mate goes home by hand');
+    /** With the mortises after it, it can’t be tried in. */
+    const later = { ...plan, cards: [card, ...plan.cards.filter((own) => own !== card)] };
+    expect(until(later)).toContain('the tenon thickness reads as it should');
+  });
+});
+
+describe('three readings along a tenon (plain arithmetic, common practice)', () => {
+  const told = (...[read, length, of]: Parameters<typeof alongTenon>) => {
+    const { shape, difference, degrees, told: words } = alongTenon(read, length, of);
+    return { shape, difference: Number(difference.toFixed(3)), degrees: Number(degrees.toFixed(3)), words: speak(words, METRIC) }; // prettier-ignore
+  };
+
+  it('a wedge of 0.4 over 40: each cheek carries half, atan(0.4 / 80), where it is thicker being said', () => {
+    expect(told([8, 8.2, 8.4], 40, 'thickness')).toMatchObject({ shape: 'wedge', difference: 0.4, degrees: 0.286 });
+    expect(told([8, 8.2, 8.4], 40, 'thickness').words).toMatch(/^A wedge, thicker at the shoulder by 0\.4 mm\. .*0\.29° .*0\.2 mm over 40\.0 mm on either cheek/); // prettier-ignore
+    expect(told([8.4, 8.2, 8], 40, 'thickness').words).toMatch(/thicker at the tip/);
+  });
+
+  it('a lean carries all of it; what bends has no angle; what a gauge reads twice is even', () => {
+    expect(told([7, 7.2, 7.4], 40, 'shoulder')).toMatchObject({ shape: 'lean', degrees: 0.573 });
+    expect(told([7.4, 7.2, 7], 40, 'shoulder').words).toMatch(/farther from the reference face at the tip/);
+    expect(told([8, 8.3, 8], 40, 'thickness')).toMatchObject({ shape: 'bent', degrees: 0 });
+    expect(told([8, 8.35, 8.4], 40, 'thickness').shape).toBe('bent');
+    expect(told([8, 8.28, 8.4], 40, 'thickness').shape).toBe('wedge');
+    expect(told([8, 8.01, 8.02], 40, 'thickness').shape).toBe('even');
+  });
+
+  it('a tenon 0.4 too thick is four shavings of 0.05 on either cheek', () => {
+    expect([strokesEach(0.4, 0.05), strokesEach(0.02, 0.05), strokesEach(0.5, 0.1)]).toEqual([4, 1, 3]);
+  });
+});
