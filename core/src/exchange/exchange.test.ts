@@ -55,7 +55,7 @@ describe('the job file, field by field', () => {
   it('a field that is missing is refused with its own path', () => {
     /** What a job, a shop, a part or a kind may have and needn't, like boards, clamps, a cradle or pegs, can be left out. */
     const optional = (path: Path) =>
-      ['boards', 'across', 'cradle', 'gluing'].includes(String(path.at(-1))) ||
+      ['boards', 'across', 'cradle', 'gluing', 'kept'].includes(String(path.at(-1))) ||
       (path.at(-2) === 'params' &&
         kindOf(file.job.joints[Number(path[2])]!.kind).optional?.includes(String(path.at(-1))));
     const named = all.filter(

@@ -25,6 +25,8 @@ import {
   USUAL_WORK_MINUTES,
   type Field,
   type Gluing,
+  type KeptFigure,
+  type KeptSetup,
   type Measured,
   type SchoolName,
   type Shop,
@@ -220,6 +222,30 @@ export const toolsSchema = Joi.array()
   .unique('name', { ignoreUndefined: true })
   .required();
 
+const distance = () => Joi.number().min(-LIMITS.longest).max(LIMITS.longest).required();
+const line = () => text(LIMITS.notes).allow('').required();
+const keptFigureSchema = Joi.object<KeptFigure>({
+  id: text(LIMITS.key).min(1).required(),
+  name: line(),
+  asked: distance(),
+  stood: distance(),
+  how: line(),
+});
+const keptSchema = Joi.object<KeptSetup>({
+  id: id(),
+  title: line(),
+  job: line(),
+  on: Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/, { name: A_DATE })
+    .required(),
+  method: text(LIMITS.key).min(1).required(),
+  machine: text(LIMITS.key).allow('').required(),
+  cutter: text(LIMITS.key).allow('').required(),
+  thickness: size(),
+  figures: Joi.array().items(keptFigureSchema.required()).max(LIMITS.distances).required(),
+  note: line(),
+});
+
 export const shopSchema = Joi.object<Shop>({
   name: name(),
   style: Joi.object({
@@ -255,6 +281,7 @@ export const shopSchema = Joi.object<Shop>({
     clamped: Joi.number().min(0).max(LIMITS.minutes).required(),
     cured: Joi.number().min(0).max(LIMITS.hours).required(),
   }),
+  kept: Joi.array().items(keptSchema).max(LIMITS.kept),
   tools: toolsSchema,
 }).required();
 

@@ -3,3 +3,4 @@ export * from './progress.ts';
 export * from './log.ts';
 export * from './pace.ts';
 export * from './mates.ts';
+export * from './keeping.ts';

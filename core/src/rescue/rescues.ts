@@ -340,7 +340,7 @@ function offAndAgain(on: Case): Rescue | undefined {
     id: 'off-and-again',
     title: say('Saw the end off and cut it anew'),
     how: [
-      say(`The part was left {length} longer at ${words} for this: saw that off square, behind the spoiled shoulder’s tip.`, { length: spare.length }), // prettier-ignore
+      say(`The part was left {length} longer at ${words} for this: saw so much off square.`, { length: spare.length }), // prettier-ignore
       say('Then it goes through every card of this end again, at the same figures.'),
     ],
     figures: [],

@@ -8,3 +8,4 @@ export * from './newTool.ts';
 export * from './starter.ts';
 export * from './speed.ts';
 export * from './stack.ts';
+export type { KeptFigure, KeptSetup } from './kept.ts';

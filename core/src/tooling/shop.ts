@@ -1,4 +1,5 @@
 import { IMPERIAL, INCH, METRIC, type LengthStyle, type Mm } from '../units/index.ts';
+import type { KeptSetup } from './kept.ts';
 import type { Schools } from './schools.ts';
 import type { Tool, ToolKind, ToolOf } from './tools.ts';
 
@@ -110,6 +111,8 @@ export interface Shop {
   readonly rules: LocalRules;
   /** Usual where nobody says. */
   readonly gluing?: Gluing;
+  /** Set-ups that worked, for other jobs. */
+  readonly kept?: readonly KeptSetup[];
   readonly tools: readonly Tool[];
 }
 

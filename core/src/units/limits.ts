@@ -27,6 +27,8 @@ export const LIMITS = {
   kerf: 10,
   joints: 2000,
   tools: 10_000,
+  /** Set-ups that a shop keeps. */
+  kept: 200,
   perPiece: 100,
   /** Joints of the same two parts. */
   perPair: 24,

@@ -50,6 +50,8 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:'],
           workerSrc: ["'self'", 'blob:'],
+          /** A calliper tells its readings on the machine that shows the page. */
+          connectSrc: ["'self'", 'ws://127.0.0.1:4390'],
           upgradeInsecureRequests: null,
         },
       },

@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useRef } from 'react';
+import { shallowEqual } from 'react-redux';
 import {
   begunJob,
   type BegunWay,
@@ -29,8 +30,9 @@ interface Cores {
 const GONE = 'what plans it could not be fetched; load the page again';
 
 /** Plans the job on the bench at every change, beside the page: figures at once, proofs when typing pauses. */
-export function usePlanning(shop: Shop | null): void {
+export function usePlanning(chest: Shop | null): void {
   const dispatch = useAppDispatch();
+  const shop = usePlannedShop(chest);
   const job = useBegunJob();
   const joint = useAppSelector((s) => s.view.joint) ?? job?.joints[0]?.id ?? null;
   const cores = useRef<Cores | null>(null);
@@ -96,6 +98,17 @@ export function usePlanning(shop: Shop | null): void {
     );
     return () => clearTimeout(timer);
   }, [dispatch, job, shop]);
+}
+
+/** The shop as it is planned with: set-ups that it keeps change no plan. */
+function usePlannedShop(chest: Shop | null): Shop | null {
+  const last = useRef<Shop | null>(null);
+  return useMemo(() => {
+    if (!chest) return (last.current = null);
+    const { kept: _, ...shop } = chest;
+    const isSame = last.current && shallowEqual(last.current, shop);
+    return isSame ? last.current : (last.current = shop);
+  }, [chest]);
 }
 
 /** The job on the bench, its halves that are begun going on as they were. */

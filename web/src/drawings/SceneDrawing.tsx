@@ -273,7 +273,7 @@ function Feed({ at: [x, y], along, tool }: { at: Vec2; along: Vec2; tool: boolea
 function Going({ a, b, farther, upright }: { a: Vec2; b: Vec2; farther: boolean; upright: boolean }) {
   const i = upright ? 1 : 0;
   const way = Math.sign(b[i] - a[i]) * (farther ? 1 : -1);
-  const point = (along: number, aside: number): Vec2 => upright ? [b[0] - 12 + aside, b[1] + along * way] : [b[0] + along * way, b[1] - 12 + aside]; // prettier-ignore
+  const point = (along: number, aside: number): Vec2 => upright ? [b[0] - 20 + aside, b[1] + along * way] : [b[0] + along * way, b[1] - 20 + aside]; // prettier-ignore
   const outline = [point(0, -4), point(22, -4), point(22, -9), point(38, 0), point(22, 9), point(22, 4), point(0, 4)];
   return (
     <path

@@ -32,6 +32,7 @@ import { Cautions, Stops } from './Hazards.tsx';
 import { RestsOnLine } from './RestsOnLine.tsx';
 import { ProofLine } from './ProofLine.tsx';
 import { Readings } from './Readings.tsx';
+import { KeptSetups } from './KeptSetups.tsx';
 import { TestPiece } from './Trial.tsx';
 
 /** Where a card is shown: its id has letters that an address can’t hold. */
@@ -203,6 +204,7 @@ export function CardSheet({
               </li>
             ))}
           </ul>
+          {!held && !among && <KeptSetups key={card.id} plan={plan} card={card} style={style} />}
         </div>
       </div>
     </div>

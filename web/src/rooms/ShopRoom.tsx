@@ -29,6 +29,7 @@ import { LengthField } from '../widgets/LengthField.tsx';
 import { NumberField } from './chest/FieldInput.tsx';
 import { Opening } from './Opening.tsx';
 import { Entrances } from './Entrances.tsx';
+import { KeptList } from './KeptSetups.tsx';
 import { GearSave } from './GearSave.tsx';
 import { WordsField } from '../widgets/WordsField.tsx';
 
@@ -178,6 +179,8 @@ function Settings({ shop }: { shop: Shop }) {
       <h2>Minutes the work takes, for each piece</h2>
       <p className="quiet">The way that takes the whole batch the least, setting and cutting, comes first.</p>
       <MinutesFields shop={shop} shown={WORK} onChange={(minutes) => put({ minutes })} />
+      <h2>Kept set-ups</h2>
+      <KeptList />
       <h2>Rules of the place</h2>
       <div className="settings">
         <label className="tick">

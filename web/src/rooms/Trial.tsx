@@ -1,8 +1,10 @@
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import {
   byMates,
   distanceIn,
   featureWords,
+  fineStyle,
+  formatNumber,
   modelOf,
   nextMove,
   NO_TRIAL,
@@ -20,6 +22,7 @@ import {
 import { note } from '../app/record.ts';
 import { SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { useAppDispatch } from '../app/store.ts';
+import { useCalliper } from '../app/useCalliper.ts';
 import { useKeptState } from '../app/useKeptState.ts';
 import { useRecordState } from '../app/useRecorder.ts';
 import { FieldError } from '../widgets/FieldError.tsx';
@@ -75,6 +78,16 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
     const others = typed.read.filter((own) => own.id !== id);
     keep({ read: text ? [...others, { id, text }] : others });
   };
+  /** A reading goes into the box that waits: the one with the cursor, else the first that is empty. */
+  const boxes = useRef<HTMLDivElement>(null);
+  const calliper = useCalliper((value) => {
+    const inputs = [...(boxes.current?.querySelectorAll<HTMLInputElement>('table input') ?? [])];
+    const held = inputs.findIndex((input) => input === document.activeElement);
+    const at = held >= 0 ? held : readings.findIndex((reading) => !textOf(reading));
+    if (!readings[at]) return;
+    put(readings[at], formatNumber(value, fineStyle({ ...style, inches: 'decimal' })));
+    inputs[at + 1]?.focus();
+  });
   const write = () => {
     for (const [i, value] of read) {
       const { name, value: should, within } = readings[i]!;
@@ -98,7 +111,7 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
   if (!readings.length) return null;
   const were = readings.filter((reading) => last.has(readingId(reading)));
   return (
-    <div className="trial">
+    <div className="trial" ref={boxes}>
       <Readings
         readings={readings}
         style={style}
@@ -111,6 +124,7 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
           />
         )}
       />
+      <Calliper {...calliper} />
       {move && (
         <Told
           plan={plan}
@@ -150,6 +164,24 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
   );
 }
 
+/** Whether a calliper that tells its readings is listened to, and whether it is there. */
+function Calliper({ state, listen, leave }: ReturnType<typeof useCalliper>) {
+  const told = {
+    off: '',
+    looking: 'No calliper is there yet; it is looked for.',
+    there: 'The calliper is there: its reading goes into the box that waits.',
+    odd: 'The calliper sent what is no length; nothing was taken.',
+  }[state];
+  return (
+    <p className="quiet noprint">
+      <span role="status">{told}</span>{' '}
+      <button className="link" onClick={state === 'off' ? listen : leave}>
+        {state === 'off' ? 'Take readings from a calliper' : 'Without a calliper'}
+      </button>
+    </p>
+  );
+}
+
 /** What a gauge shows on the test piece: empty until somebody has measured. What can’t be read stays as typed. */
 function Does({
   label,
@@ -173,10 +205,17 @@ function Does({
         aria-invalid={message !== undefined}
         placeholder="reads"
         onChange={(e) => onType(e.target.value)}
+        onKeyDown={(e) => e.key === 'Enter' && nextBox(e.currentTarget)}
       />
       <FieldError message={message} />
     </span>
   );
+}
+
+/** A calliper that types its readings ends each with Enter: the next one goes into the next box. */
+function nextBox(input: HTMLInputElement): void {
+  const all = [...(input.closest('table')?.querySelectorAll('input') ?? [])];
+  all[all.indexOf(input) + 1]?.focus();
 }
 
 /** What to do next, and what it should read then. */

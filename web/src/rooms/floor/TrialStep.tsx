@@ -1,6 +1,7 @@
 import type { Card, LengthStyle, Plan } from '@velk/core';
 import { useReadings } from '../../app/usePlanning.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
+import { KeptSetups } from '../KeptSetups.tsx';
 import { TestPiece } from '../Trial.tsx';
 
 /** The test piece: what it should read, what it does, and the next move. */
@@ -21,6 +22,7 @@ export function TrialStep({ plan, card, id, style }: { plan: Plan; card: Card; i
           </li>
         ))}
       </ul>
+      <KeptSetups key={card.id} plan={plan} card={card} style={style} />
     </div>
   );
 }

@@ -1,0 +1,98 @@
+import { distanceIn, spotOf, type Card, type Plan } from '../plan/index.ts';
+import { NO_TRIAL, type RecordState } from '../record/index.ts';
+import type { KeptSetup } from '../tooling/index.ts';
+import { METRIC, say, speak, type LengthStyle, type Mm, type Sentence } from '../units/index.ts';
+
+/** A card as it was set when it worked, to be kept in the shop. @param on yyyy-mm-dd */
+export function keptFrom(
+  card: Card,
+  { basis: { job } }: Plan,
+  { trials }: Pick<RecordState, 'trials'>,
+  { id, on, note, style = METRIC }: { readonly id: string; readonly on: string; readonly note: string; readonly style?: LengthStyle }, // prettier-ignore
+): KeptSetup {
+  const { stand } = trials.get(card.id) ?? NO_TRIAL;
+  const [first] = card.setups;
+  const figures = new Map(
+    card.setups.flatMap((setup) =>
+      setup.figures.map((figure) => {
+        const stood = stand.get(distanceIn(setup, figure)) ?? figure.set.value;
+        const how = stood === figure.set.value ? speak(figure.set.text, style) : '';
+        return [`${figure.id} ${figure.value.toFixed(4)}`, { id: figure.id, name: figure.name, asked: figure.value, stood, how }] as const; // prettier-ignore
+      }),
+    ),
+  );
+  return {
+    id,
+    title: card.title,
+    job: job.name,
+    on,
+    method: first!.method,
+    machine: first!.machine ?? '',
+    cutter: first!.cutter ?? '',
+    thickness: spotOf(first!.occurrences[0]!, job).piece.thickness,
+    figures: [...figures.values()],
+    note,
+  };
+}
+
+/** A figure of a card beside the one of a kept set-up. */
+export interface KeptBeside {
+  readonly name: string;
+  /** Which distance of the card. */
+  readonly distance: string;
+  readonly asked: Mm;
+  readonly stood: Mm;
+  /** What is wanted now, and where it would stand by what it was off then. */
+  readonly wanted: Mm;
+  readonly now: Mm;
+  readonly how: string;
+  /** It is wanted where it was wanted then. */
+  readonly holds: boolean;
+}
+
+/** A kept set-up beside a card of another job, or of this one. */
+export interface KeptFor {
+  readonly kept: KeptSetup;
+  readonly figures: readonly KeptBeside[];
+  /** What is another this time; none where all of it holds. */
+  readonly differs: readonly Sentence[];
+}
+
+/** Figures closer than this are set alike, mm. */
+const SAME: Mm = 0.005;
+
+/** What was kept of set-ups that are made the same way on the same machine, the newest first. */
+export function keptFor(kept: readonly KeptSetup[], card: Card, { basis: { job, shop } }: Plan): KeptFor[] {
+  const [first] = card.setups;
+  const own = kept.filter(({ method, machine }) => method === first!.method && machine === (first!.machine ?? ''));
+  const nameOf = (id: string) => shop.tools.find((tool) => tool.id === id)?.name ?? 'none';
+  const thickness = spotOf(first!.occurrences[0]!, job).piece.thickness;
+  return own
+    .map((one): KeptFor => {
+      const seen = new Set<string>();
+      const figures = card.setups.flatMap((setup) =>
+        setup.figures.flatMap((figure): KeptBeside[] => {
+          const same = one.figures.filter(({ id }) => id === figure.id);
+          const then = same.toSorted((a, b) => Math.abs(a.asked - figure.value) - Math.abs(b.asked - figure.value))[0];
+          const distance = distanceIn(setup, figure);
+          if (!then || seen.has(distance)) return [];
+          seen.add(distance);
+          const { name, asked, stood, how } = then;
+          const holds = Math.abs(asked - figure.value) < SAME;
+          return [{ name, distance, asked, stood, wanted: figure.value, now: figure.value + stood - asked, how, holds }]; // prettier-ignore
+        }),
+      );
+      const cutter = first!.cutter ?? '';
+      return {
+        kept: one,
+        figures,
+        differs: [
+          ...(one.cutter !== cutter ? [say(`It was ${nameOf(one.cutter)}, now it is ${nameOf(cutter)}.`)] : []),
+          ...(Math.abs(one.thickness - thickness) > SAME ? [say('The piece was {was} thick, now it is {now}.', { was: one.thickness, now: thickness })] : []), // prettier-ignore
+          ...figures.flatMap(({ name, asked, wanted, holds }) => (holds ? [] : [say(`${name} was wanted at {asked}, now at {wanted}.`, { asked, wanted })])), // prettier-ignore
+        ],
+      };
+    })
+    .filter(({ figures }) => figures.length > 0)
+    .sort((a, b) => b.kept.on.localeCompare(a.kept.on) || a.differs.length - b.differs.length);
+}

@@ -1,0 +1,148 @@
+import { useState } from 'react';
+import { keptFor, keptFrom, LIMITS, type Card, type KeptFor, type LengthStyle, type Plan } from '@velk/core';
+import { today } from '../app/days.ts';
+import { gearChanged } from '../app/gear.ts';
+import { newId } from '../app/ids.ts';
+import { note } from '../app/record.ts';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { currentShop } from '../app/useGear.ts';
+import { useRecordState } from '../app/useRecorder.ts';
+import { Length } from '../widgets/Length.tsx';
+import { Spoken } from '../widgets/Spoken.tsx';
+
+/** More of them at one card nobody reads. */
+const SHOWN = 3;
+
+/** Set-ups that worked, brought back at a card that is made alike; and this one kept, once it has worked. */
+export function KeptSetups({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyle }) {
+  const kept = useAppSelector((s) => s.gear.now?.kept) ?? [];
+  const found = keptFor(kept, card, plan).slice(0, SHOWN);
+  return (
+    <section className="keptsetups noprint" aria-label="Kept set-ups">
+      {found.map((own) => (
+        <Brought key={own.kept.id} card={card} own={own} style={style} />
+      ))}
+      <Keep plan={plan} card={card} style={style} />
+    </section>
+  );
+}
+
+/** What stood where then, what is another now, and where it would stand by that. */
+function Brought({ card, own: { kept, figures, differs }, style }: { card: Card; own: KeptFor; style: LengthStyle }) {
+  const dispatch = useAppDispatch();
+  const fine: LengthStyle = { ...style, inches: 'decimal' };
+  const moved = figures.filter(({ wanted, now }) => Math.abs(now - wanted) > 1e-6);
+  return (
+    <details>
+      <summary>
+        Kept from {kept.job}, {kept.on}:{' '}
+        {differs.length
+          ? `${differs.length} ${differs.length === 1 ? 'thing is' : 'things are'} another now`
+          : 'all of it holds'}
+      </summary>
+      {kept.note && <p>{kept.note}</p>}
+      {differs.map((words) => (
+        <p key={words.text} className="quiet">
+          ▲ <Spoken sentence={words} style={fine} />
+        </p>
+      ))}
+      <ul>
+        {figures.map(({ name, distance, stood, asked, now, how, holds }) => (
+          <li key={distance}>
+            {name} stood at <Length value={stood} style={fine} />
+            {Math.abs(stood - asked) > 1e-6 && (
+              <>
+                {' '}
+                where <Length value={asked} style={fine} /> was asked
+              </>
+            )}
+            {how && holds && <span className="quiet"> ({how})</span>}
+            {!holds && (
+              <>
+                ; here that is <Length value={now} style={fine} />
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      {moved.length > 0 && (
+        <button
+          className="link"
+          onClick={() => dispatch(note({ kind: 'set', card: card.id, moved: moved.map(({ distance, now }) => ({ distance, value: now })) }))} // prettier-ignore
+        >
+          Begin where it worked then
+        </button>
+      )}
+    </details>
+  );
+}
+
+/** Keeps the set-up as it stands, with what its words can’t say: holes, pins, what held it. */
+function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyle }) {
+  const dispatch = useAppDispatch();
+  const record = useRecordState();
+  const [words, setWords] = useState<string | null>(null);
+  const [done, setDone] = useState(false);
+  const keep = () => {
+    const shop = currentShop();
+    if (!shop) return;
+    const one = keptFrom(card, plan, record, { id: newId(), on: today(), note: (words ?? '').trim(), style });
+    dispatch(gearChanged({ ...shop, kept: [one, ...(shop.kept ?? [])].slice(0, LIMITS.kept) }));
+    setWords(null);
+    setDone(true);
+  };
+  if (done) return <p role="status">Kept: it comes back wherever this is cut on the same machine.</p>;
+  if (words === null)
+    return (
+      <button className="link" onClick={() => setWords('')}>
+        Keep this set-up
+      </button>
+    );
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep();
+      }}
+    >
+      <label>
+        What else is to be known of it: pins, holes, what held it{' '}
+        <input value={words} maxLength={LIMITS.notes} onChange={(event) => setWords(event.target.value)} autoFocus />
+      </label>{' '}
+      <button type="submit">Keep it</button>{' '}
+      <button type="button" onClick={() => setWords(null)}>
+        No
+      </button>
+    </form>
+  );
+}
+
+/** All that the shop keeps, each with a way to let it go. */
+export function KeptList() {
+  const dispatch = useAppDispatch();
+  const kept = useAppSelector((s) => s.gear.now?.kept) ?? [];
+  const letGo = (id: string) => {
+    const shop = currentShop();
+    if (shop) dispatch(gearChanged({ ...shop, kept: kept.filter((own) => own.id !== id) }));
+  };
+  if (!kept.length)
+    return (
+      <p className="quiet">None yet. Once a set-up has worked, keep it at its card: it comes back in other jobs.</p>
+    );
+  return (
+    <ul className="plain">
+      {kept.map(({ id, title, job, on, note: words }) => (
+        <li key={id}>
+          {title}{' '}
+          <span className="quiet">
+            from {job}, {on}
+            {words && `: ${words}`}
+          </span>{' '}
+          <button className="link" onClick={() => letGo(id)} aria-label={`Let ${title} of ${job} go`}>
+            Let it go
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
