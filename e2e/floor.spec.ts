@@ -205,3 +205,56 @@ for (const [width, height] of [
     await check('pieces');
     await page.context().close();
   });
+
+test('a piece that went wrong is saved: the ways by wood and time, the one taken told at its mate’s card, undone by a press', async ({
+  page,
+  velk,
+}) => {
+  await page.goto(velk.url);
+  const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
+  await page.goto(`${velk.url}${path!.replace(/\w+$/, 'floor')}`);
+  await page.getByRole('button', { name: 'All cards' }).click();
+  await page.getByRole('button', { name: /Mortise, plunge router with an edge guide/ }).click();
+  await toPieces(page);
+  await press(page, 'One more');
+  await expect(count(page)).toHaveText('1');
+  await press(page, 'Piece 2 went wrong');
+  await page.getByLabel(/What is wrong with piece 2/).fill('the guide slipped');
+  await press(page, 'It is spoiled');
+  await press(page, 'What can be saved?');
+  await page.getByLabel(/^What is wrong/).selectOption({ label: 'mortise width' });
+  const asked = Number(/where ([\d.]+)/.exec((await page.locator('.rescuing').innerText()).replace(/\s+/g, ' '))![1]);
+  await page.getByLabel(/^reads/).fill('wide');
+  await expect(page.locator('.rescuing').getByRole('alert')).toBeVisible();
+  await page.getByLabel(/^reads/).fill(String(asked + 0.4));
+  const way = page.locator('.rescuing li').filter({ hasText: 'Leave it, and make its tenon thicker' });
+  await expect(way).toContainText('cut virtually: it goes together');
+  await expect(page.locator('.rescuing > ol > li').last()).toContainText(/new piece|spare piece/);
+  await way.getByRole('button', { name: 'Do that' }).click();
+  await expect(page.getByText(/Piece 2 is saved\. Leave it, and make its tenon thicker/)).toBeVisible();
+  await expect(count(page)).toHaveText('2');
+  await press(page, 'Take that back');
+  await expect(page.getByText('Piece 2 is spoiled: the guide slipped')).toBeVisible();
+  await expect(count(page)).toHaveText('1');
+});
+
+test('Velk can be installed: a manifest with a name, icons of both sizes and a start, kept by a worker that answers without a network', async ({
+  browser,
+  velk,
+}) => {
+  const page = await device(browser, velk, 'Tablet');
+  const href = (await page.locator('link[rel=manifest]').getAttribute('href'))!;
+  const url = new URL(href, velk.url);
+  const { name, short_name, display, start_url, icons } = await page.evaluate(async (at) => (await fetch(at)).json(), url.href); // prettier-ignore
+  expect([name, short_name, display]).toEqual(['Velk', 'Velk', 'standalone']);
+  for (const size of ['192x192', '512x512']) {
+    const icon = icons.find(({ sizes }: { sizes: string }) => sizes === size);
+    const answer = await page.request.get(new URL(icon.src, url).href);
+    expect([answer.status(), answer.headers()['content-type']]).toEqual([200, icon.type]);
+  }
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await page.context().setOffline(true);
+  await page.goto(new URL(start_url, url).href);
+  await expect(page.getByRole('banner').or(page.getByRole('main')).first()).toBeVisible();
+  await page.context().close();
+});

@@ -21,10 +21,14 @@ export default defineConfig({
         start_url: '/',
         background_color: '#dfe5e5',
         theme_color: '#0f5a54',
-        icons: [{ src: '/velk.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+        icons: [
+          { src: '/velk.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' },
+          { src: '/velk-192.png', sizes: '192x192', type: 'image/png', purpose: 'any' },
+          { src: '/velk-512.png', sizes: '512x512', type: 'image/png', purpose: 'any' },
+        ],
       },
       workbox: {
-        globPatterns: ['**/*.{js,css,html,wasm,woff2,svg}'],
+        globPatterns: ['**/*.{js,css,html,wasm,woff2,svg,png}'],
         maximumFileSizeToCacheInBytes: 8_000_000,
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
