@@ -36,6 +36,16 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   await expect(page.getByRole('row', { name: /^Day 1, Fri 4 Dec/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /^Day 2, Mon 7 Dec/ })).toBeVisible();
 
+  /** A glue-up is timed: the clock goes on over a reload, what it took goes into the record. */
+  await page.getByRole('button', { name: 'The first brush: start the clock' }).first().click();
+  await page.reload();
+  await expect(page.getByRole('timer')).toContainText(/since the first brush, of \d+ min/, { timeout: 40_000 });
+  await page.getByRole('button', { name: 'All in clamps' }).click();
+  await expect(page.getByRole('timer')).toContainText(/In clamps: \d+:\d\d to go/);
+  await page.getByRole('button', { name: 'Stop the clock' }).click();
+  await expect(page.getByRole('timer')).toHaveCount(0);
+  await expect(page.getByLabel('1 without glue')).toBeVisible();
+
   /** Left dry, a joint gets no glue; undo brings it back. */
   await page.getByLabel('1 without glue').check();
   await expect(page.getByText(/^Joints 3, 4, 5, 8, 9, 10/)).toBeVisible({ timeout: 30_000 });

@@ -156,8 +156,11 @@ export function readAt(
   }));
   const { measures, reads } = on.kind.geometry(on.params, member, on.piece, at).gauges.find((own) => own.dimension === dimension)!; // prettier-ignore
   const last = on.setups.findLastIndex(({ id }) => card.setups.some((s) => s.id === id));
-  /** A mortise is measured as it comes; a tenon once its test piece has what bounds the size, too. */
-  const isSeen = ({ stage }: Setup) => (measures === 'wood' && !reads ? stage === 'shoulders' : member === 'tenoned');
+  /** A hollow is measured as it comes; what shoulders and cheeks bound together once its test piece has both. */
+  const isSeen = ({ stage }: Setup) =>
+    measures === 'wood' && !reads
+      ? stage === 'shoulders'
+      : member === 'tenoned' || stage === 'cheeks' || stage === 'shoulders';
   return sizesOf(modeller, { ...on, setups: on.setups.filter((s, i) => i <= last || isSeen(s)) }, truly)[dimension]!;
 }
 

@@ -65,18 +65,18 @@ export function nextMove(
   });
   const wrong = off.filter(({ isWrong }) => isWrong);
   if (!wrong.length) return { verdict: 'good', moves: [], expected: stays };
-  const able = figures.filter(({ gains }) => off.some(({ i }) => gains[i] !== 0));
-  const found = subsets(able, Math.min(MOST_MOVES, off.length))
-    .flatMap((some) => tried(some, readings, off))
-    .sort((a, b) => a.rank.reduce((order, own, i) => order || (Math.abs(own - b.rank[i]!) > 1e-6 ? own - b.rank[i]! : 0), 0))[0]; // prettier-ignore
-  if (!found) return { verdict: 'stuck', moves: [], expected: stays, why: stuck(wrong.map(({ i }) => readings[i]!)) };
+  /** What has no figure in common is put right apart: a depth is one thing, a fence another. */
+  const solved = apart(figures, off).map((own) => ({ ...own, best: bestOf(own, readings) }));
+  const left = solved.filter(({ best }) => !best).flatMap((own) => own.off.filter(({ isWrong }) => isWrong));
+  if (left.length) return { verdict: 'stuck', moves: [], expected: stays, why: stuck(left.map(({ i }) => readings[i]!)) }; // prettier-ignore
+  const moves = solved.flatMap(({ best }) => best!.moves);
   return {
     verdict: 'move',
-    moves: found.moves.map(({ own: { distance, figure, setup }, by }): FigureMove => {
+    moves: moves.map(({ own: { distance, figure, setup }, by }): FigureMove => {
       const from = stand.get(distance) ?? figure.set.value;
       return { figure, setup, by, to: from + by, how: byMove(from + by, 'nearest', { ...figure.set, value: from }, figure.step, figure) }; // prettier-ignore
     }),
-    expected: stays.map((value, i) => value + found.moves.reduce((sum, { own, by }) => sum + own.gains[i]! * by, 0)),
+    expected: stays.map((value, i) => value + moves.reduce((sum, { own, by }) => sum + own.gains[i]! * by, 0)),
   };
 }
 
@@ -110,6 +110,38 @@ function figuresOf({ setups }: Pick<Card, 'setups'>, readings: readonly Reading[
     }
   return [...found.values()];
 }
+
+/** Sizes of which one is wrong, with the figures that make them. */
+interface Tangle {
+  readonly figures: readonly Own[];
+  readonly off: readonly Off[];
+}
+
+/** Sizes that hang together by the figures that make them, apart from those they have none in common with. */
+function apart(figures: readonly Own[], off: readonly Off[]): Tangle[] {
+  const found: Tangle[] = [];
+  const left = new Set(off);
+  for (const first of off) {
+    if (!left.has(first)) continue;
+    const own = new Set([first]);
+    const makes = new Set<Own>();
+    for (const { i } of own)
+      for (const figure of figures) {
+        if (!figure.gains[i]) continue;
+        makes.add(figure);
+        for (const other of off) if (figure.gains[other.i]) own.add(other);
+      }
+    for (const one of own) left.delete(one);
+    if ([...own].some(({ isWrong }) => isWrong)) found.push({ figures: [...makes], off: [...own] });
+  }
+  return found;
+}
+
+/** The fewest figures that put right what hangs together, least disturbing; nothing where none do. */
+const bestOf = ({ figures, off }: Tangle, readings: readonly Reading[]): Tried | undefined =>
+  subsets(figures, Math.min(MOST_MOVES, off.length))
+    .flatMap((some) => tried(some, readings, off))
+    .sort((a, b) => a.rank.reduce((order, own, i) => order || (Math.abs(own - b.rank[i]!) > 1e-6 ? own - b.rank[i]! : 0), 0))[0]; // prettier-ignore
 
 /** All choices of so many at the most, fewest first. */
 function subsets<T>(all: readonly T[], most: number): T[][] {

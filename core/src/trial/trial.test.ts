@@ -138,6 +138,19 @@ describe('the next move (plain arithmetic, common practice)', () => {
     expect(stuck.why!.text).toMatch(/^No figure of this card puts the face shoulder right/);
   });
 
+  it('what has no figure in common is put right apart, however much is wrong at once; only what can’t be is told', () => {
+    const plan = planJob(jobWith({ params: { corners: 'rounded' }, routes: { mortised: 'bushing-mortise' } }), { ...TEST_SHOP, graduation: 0.1 }); // prettier-ignore
+    const card = plan.cards.find(({ setups }) => setups[0]!.method === 'bushing-mortise')!;
+    const readings = readingsOf(modeller, card, plan);
+    const off = (by: number) => new Map(readings.map(({ value }, i) => [i, value + by]));
+    const found = nextMove(card, readings, off(0.4));
+    expect([readings.length > 4, found.verdict, found.moves.length > 3]).toEqual([true, 'move', true]);
+    for (const [i, { value }] of readings.entries()) expect(found.expected[i]!).toBeCloseTo(value, 6);
+    /** One fence for both cheeks can’t put thickness and place right; the length is no part of that. */
+    const both = told(rail(FLIPPED, 7), { tenonThickness: 0, faceShoulder: 0.4 });
+    expect(both.why!.text).not.toMatch(/length/);
+  });
+
   it('goes on from where a figure was moved to', () => {
     const plan = planJob(jobWith(rail('saw-flat-stack', 7)), { ...TEST_SHOP, graduation: 0.1 });
     const card = plan.cards.find((own) => readingsOf(modeller, own, plan).some((r) => r.dimension === 'tenonLength'))!;

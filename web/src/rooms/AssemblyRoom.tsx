@@ -20,6 +20,7 @@ import { useStyle } from '../app/useUnits.ts';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { WorkingDays } from '../widgets/WorkingDays.tsx';
+import { GlueClock } from './GlueClock.tsx';
 import { GluingFields } from './GluingFields.tsx';
 import { inTime } from './OrderRow.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
@@ -263,6 +264,7 @@ function StageWords({ stage, assembly, style }: { stage: AssemblyStage; assembly
               <Spoken sentence={conflict} style={style} />
             </p>
           ))}
+          <GlueClock what={`${assembly.id} ${stage.title} ${i}`} title={stage.title} />
         </div>
       ))}
       <ul className="reasons">

@@ -1,5 +1,6 @@
 import { QRCode } from 'antd';
 import { useState, type FormEvent } from 'react';
+import { SameFingerprint } from '../drawings/SameFingerprint.tsx';
 import {
   sentenceOf,
   useAccessDevicesQuery,
@@ -83,10 +84,15 @@ function NetworkDoor({ access }: { access: Access }) {
                 <strong>{one}</strong>
               </span>
             ))}
-            , or scans this, and types the passphrase once. The first time its browser warns of a certificate that it
-            does not know: go on only where the fingerprint it shows is this one.
+            , or scans this, types the passphrase once, and says what it is called.
+          </p>
+          <p>
+            The first time, and whenever the certificate is new, its browser warns: open the details of the warning, and
+            go on only where the fingerprint there is this one, letter by letter. Where it is another, somebody stands
+            in between: close the page, and start Velk anew at the machine.
             <br />
             <code>{network.fingerprint}</code>
+            <SameFingerprint fingerprint={network.fingerprint} />
           </p>
         </div>
       ) : (

@@ -1,0 +1,75 @@
+import { useEffect, useState } from 'react';
+import { USUAL_GLUING } from '@velk/core';
+import { note } from '../app/record.ts';
+import { isRecord, readKept, writeKept } from '../app/storage.ts';
+import { useAppDispatch, useAppSelector } from '../app/store.ts';
+
+const KEY = 'velk-glue';
+/** A glue-up that is under way: since when, and since when it is all in clamps. */
+interface Gluing {
+  readonly what: string;
+  readonly from: number;
+  readonly clamped: number;
+}
+const isGluing = (value: unknown): value is Gluing =>
+  isRecord(value) && typeof value['what'] === 'string' && typeof value['from'] === 'number' && typeof value['clamped'] === 'number'; // prettier-ignore
+const MINUTE = 60_000;
+const clock = (ms: number): string => `${Math.floor(ms / MINUTE)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`; // prettier-ignore
+
+/** From the first brush to the last clamp, and until the clamps may come off: told as it runs, and written down. */
+export function GlueClock({ what, title }: { what: string; title: string }) {
+  const dispatch = useAppDispatch();
+  const { open, clamped: hold } = useAppSelector((s) => s.gear.now?.gluing) ?? USUAL_GLUING;
+  const [running, setRunning] = useState(() => readKept(KEY, isGluing));
+  const [now, setNow] = useState(Date.now);
+  const own = running?.what === what ? running : undefined;
+  useEffect(() => {
+    if (!own) return;
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, [own]);
+  const keep = (next: Gluing | undefined) => {
+    writeKept(KEY, next ?? null);
+    setRunning(next);
+    setNow(Date.now());
+  };
+  if (!own)
+    return (
+      <button className="link noprint" onClick={() => keep({ what, from: Date.now(), clamped: 0 })}>
+        The first brush: start the clock
+      </button>
+    );
+  const spent = Math.max(0, now - own.from);
+  const left = own.clamped + hold * MINUTE - now;
+  if (!own.clamped)
+    return (
+      <p role="timer" className={spent > open * MINUTE ? 'note error' : 'note'}>
+        <strong>{clock(spent)}</strong> since the first brush
+        {spent > open * MINUTE ? `; ■ the glue is open for ${open} min: close it now.` : `, of ${open} min.`}{' '}
+        <button
+          className="link"
+          onClick={() => {
+            const minutes = ((Date.now() - own.from) / MINUTE).toFixed(1);
+            dispatch(note({ kind: 'note', text: `${title}: all in clamps ${minutes} min after the first brush` }));
+            keep({ ...own, clamped: Date.now() });
+          }}
+        >
+          All in clamps
+        </button>
+      </p>
+    );
+  return (
+    <p role="timer" className="note">
+      {left > 0 ? (
+        <>
+          In clamps: <strong>{clock(left)}</strong> to go.
+        </>
+      ) : (
+        'The clamps may come off.'
+      )}{' '}
+      <button className="link" onClick={() => keep(undefined)}>
+        {left > 0 ? 'Stop the clock' : 'They are off'}
+      </button>
+    </p>
+  );
+}
