@@ -6,10 +6,13 @@ import type { Board } from '../stock/index.ts';
 import { board, judge, KERF, want } from '../testing/sawing.ts';
 import { numbers } from '../units/index.ts';
 import { leastWood } from './exact.ts';
-import { nest, type Wanted } from './nest.ts';
+import { cuttings } from './guillotine.ts';
+import { nest, type Nest, type Wanted } from './nest.ts';
 
 const solver = createSolver(await loadHighs());
 const best = (boards: readonly Board[], wanted: readonly Wanted[]) => leastWood(solver, nest(boards, wanted, KERF), boards, wanted, KERF); // prettier-ignore
+/** No way found yet. */
+const NOTHING = (wanted: readonly Wanted[]): Nest => ({ sawn: [], missing: wanted.map(({ count }) => count), volume: 0, least: 0 }); // prettier-ignore
 const size = (min: number, max: number) => fc.integer({ min: min * 2, max: max * 2 }).map((n) => n / 2);
 
 describe('strips out of bars', () => {
@@ -147,17 +150,44 @@ describe('few blanks out of boards', () => {
   it('are sawn round a knot, on both sides of it at once, without saying that it is the least', () => {
     const knotty = board({ length: 1000, count: 1, defects: [{ from: 400, to: 410 }] });
     const blanks = [want(400, 98), want(395, 98), want(585, 60, 3)];
-    const found = best([knotty], blanks);
+    const found = leastWood(solver, NOTHING(blanks), [knotty], blanks, KERF);
     judge(found, blanks);
+    expect(found.least).toBe(0);
     expect([found.missing, found.sawn[0]!.placed.length]).toEqual([[0, 0, 0], 5]);
   });
 
   it('of a thick or another wood stay out of boards that are not', () => {
     const boards = [board({ id: 'thin', thickness: 26, length: 1000 }), board({ id: 'thick', length: 1000 })];
     const blanks = [want(480, 95, 2, 30), want(480, 95, 4)];
-    const found = best(boards, blanks);
+    const found = leastWood(solver, NOTHING(blanks), boards, blanks, KERF);
     judge(found, blanks);
     expect(found.missing).toEqual([0, 0]);
+  });
+});
+
+describe('one set of blanks out of one area', () => {
+  const area = { x: 10, y: 5, length: 1000, width: 200 };
+
+  it('leaves what is beside it to its full width, and what is above it as long as it is', () => {
+    const all = cuttings([{ length: 600, width: 90 }], [2], [area], KERF, 100)!;
+    const one = all.cut([area], [1])!;
+    expect(one.placed).toEqual([{ blank: 0, x: 10, y: 5, length: 600, width: 90 }]);
+    expect(one.left).toEqual([
+      { x: 10 + 600 + KERF, y: 5, length: expect.closeTo(400 - KERF, 9) as number, width: 200 },
+      { x: 10, y: 5 + 90 + KERF, length: 600, width: expect.closeTo(110 - KERF, 9) as number },
+    ]);
+    /** Two of one sort lie beside each other; three don’t come out of it, nor does one of another area that is too small. */
+    expect(
+      all
+        .cut([area], [2])!
+        .placed.map(({ y }) => y)
+        .sort((a, b) => a - b),
+    ).toEqual([5, 5 + 90 + KERF]);
+    expect(all.cut([{ ...area, length: 599 }], [1])).toBeUndefined();
+  });
+
+  it('isn’t reckoned where there are too many', () => {
+    expect(cuttings([{ length: 60, width: 90 }], [13], [area], KERF, 100)).toBeUndefined();
   });
 });
 

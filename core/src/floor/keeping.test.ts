@@ -53,6 +53,12 @@ describe('a set-up that worked', () => {
     expect(speak(other[0]!, METRIC)).toMatch(/^It was none, now it is /);
   });
 
+  it('of several figures of one name the one that was wanted nearest is taken', () => {
+    const stop = kept.figures.find(({ id }) => id === 'end-stop')!;
+    const [found] = keptFor([{ ...kept, figures: [{ ...stop, asked: 10, stood: 12 }, ...kept.figures] }], card, plan);
+    expect(found!.figures.find(({ name }) => name === 'End stop')!.asked).toBe(30);
+  });
+
   it('of another way or machine is none of this card’s; the newest comes first', () => {
     expect(
       keptFor(

@@ -13,8 +13,9 @@ beforeAll(async () => {
 
 const NOTHING = recordState([]);
 /** A rail of 22 by 70 with a tenon of 8 by 50, 7 from both faces, 30 long. */
+const PARAMS = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonWidth: 50, edgeShoulder: 12, tenonLength: 30 }; // prettier-ignore
 const rail = (more: Partial<JobShape> = {}): Plan =>
-  planJob(jobWith({ params: { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonWidth: 50, edgeShoulder: 12, tenonLength: 30 }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'hollow-chisel' }, ...more }), { ...TEST_SHOP, graduation: 0.1 }); // prettier-ignore
+  planJob(jobWith({ params: PARAMS, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'hollow-chisel' }, ...more }), { ...TEST_SHOP, graduation: 0.1 }); // prettier-ignore
 
 /** What is offered where a size reads so much more, or less, than it should. */
 function offered(plan: Plan, dimension: string, over: number, state: Pick<RecordState, 'done'> = NOTHING): Rescue[] {
@@ -58,6 +59,12 @@ describe('a tenon that came too thin (common practice)', () => {
     /** Nearer to its middle on either wall. */
     const fence = narrower.figures.find(({ name }) => name === 'Fence');
     if (fence?.was !== undefined) expect(fence.now - fence.was).toBeCloseTo((8 - width) / 2, 6);
+    /** Routed, by the next one down that is proved: the guide to the far wall comes nearer by half of it. */
+    const routed = rail({ params: { ...PARAMS, corners: 'rounded' }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'edge-guide' } }); // prettier-ignore
+    const by = one(offered(routed, 'tenonThickness', -0.6), 'narrower-mate');
+    const six = by.title.lengths!['width']!;
+    const guide = by.figures.find(({ name, was }) => name.startsWith('Guide') && was !== undefined)!;
+    expect([six, by.proved, guide.now - guide.was!]).toEqual([6, true, expect.closeTo(-(8 - six) / 2, 6)]);
   });
 });
 
@@ -93,6 +100,16 @@ describe('other mishaps', () => {
       const found = offered(plan, dimension, over);
       expect([found[0]!.id, found[0]!.wood, found[0]!.again.length]).toEqual(['again', 0, 1]);
     }
+  });
+
+  it('a shoulder cut too deep takes a slip, one that is too shallow goes through again; its minutes are those of one piece and the change', () => {
+    const plan = rail();
+    expect(ids(offered(plan, 'faceShoulder', 0.4))[0]).toBe('slip');
+    const [first] = offered(plan, 'faceShoulder', -0.4);
+    const card = plan.cards.find(({ setups }) => setups.some(({ id }) => id === first!.again[0]))!;
+    expect([first!.id, first!.minutes]).toEqual(['again', expect.closeTo(card.cutting / card.count + card.change.minutes, 9)]); // prettier-ignore
+    /** The next cutter up is at least as wide as the mortise has become. */
+    for (const over of [0.4, 2.2]) expect(one(offered(plan, 'mortiseWidth', over), 'next-cutter').title.lengths!['width']).toBeGreaterThanOrEqual(8 + over - 0.02); // prettier-ignore
   });
 
   it('a shoulder too far in: its partner’s by the same, its stop by the difference', () => {

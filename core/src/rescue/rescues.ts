@@ -164,7 +164,19 @@ const otherHalf = (member: MemberName): MemberName => (member === 'tenoned' ? 'm
 const isOpen = ({ plan, state, joint }: Case, member: MemberName): boolean =>
   setupsAt({ plan, joint, member }).some((setup) => (state.done.get(setup.id)?.size ?? 0) < countOf(setup));
 
-/** The joint with other sizes, planned and proved by itself; what of one half is set otherwise then. */
+/** Narrower or wider mortises than these are looked at, until one is proved. */
+const WIDTHS = 3;
+
+/** The first of some widths that a pair is proved with. */
+function firstProved<T>(widths: readonly Mm[], made: (width: Mm) => T | undefined): { width: Mm; made: T } | undefined {
+  for (const width of widths.slice(0, WIDTHS)) {
+    const found = made(width);
+    if (found) return { width, made: found };
+  }
+  return undefined;
+}
+
+/** The joint with other sizes, planned and proved by itself; what of one half is set otherwise then, if it is proved. */
 function otherwise(
   { plan, joint, modeller }: Case,
   sizes: { readonly width: Mm; readonly by: Mm },
@@ -184,7 +196,7 @@ function otherwise(
     const { plan: made, provers } = planToProve(alone, shop);
     if (made.hasErrors || !made.joints[0]!.chosen[member]) continue;
     const proof = provers.get(joint.id)?.(modeller);
-    return { figures: changes(plan, made, joint, member), ...(proof && { proved: proof.good }) };
+    if (proof?.good) return { figures: changes(plan, made, joint, member), proved: true };
   }
   return undefined;
 }
@@ -219,10 +231,11 @@ const widthOf = ({ plan, joint }: Case): Mm => Number(resolve(joint, plan.basis.
 /** A tenon too thin: its own mortise by the next narrower cutter, the tenon pared to that. */
 function narrowerMate(on: Case, value: Mm): Rescue | undefined {
   const [clearance, planned] = [clearanceOf(on), widthOf(on)];
-  const width = widthsIn(on.plan.basis.shop).findLast((own) => own <= value + clearance + ALIKE / 2 && own < planned);
-  if (!width || !isOpen(on, otherHalf(on.member))) return undefined;
-  const made = otherwise(on, { width, by: (planned - width) / 2 }, otherHalf(on.member));
-  if (!made) return undefined;
+  if (!isOpen(on, otherHalf(on.member))) return undefined;
+  const widths = widthsIn(on.plan.basis.shop).filter((own) => own <= value + clearance + ALIKE / 2).reverse(); // prettier-ignore
+  const found = firstProved(widths, (own) => otherwise(on, { width: own, by: (planned - own) / 2 }, otherHalf(on.member))); // prettier-ignore
+  if (!found) return undefined;
+  const { width, made } = found;
   const pared = value - (width - clearance);
   return {
     id: 'narrower-mate',
@@ -283,11 +296,15 @@ function thickened({ plan, joint, modeller }: Case, more: Mm) {
 /** A mortise too wide or torn: cut to the next cutter up, its tenon thicker. */
 function nextCutter(on: Case, value: Mm): Rescue | undefined {
   const planned = widthOf(on);
-  const width = widthsIn(on.plan.basis.shop).find((own) => own >= value - ALIKE && own > planned + ALIKE);
-  if (!width || !isOpen(on, 'tenoned')) return undefined;
-  const by = (planned - width) / 2;
-  const [tenon, mortise] = [otherwise(on, { width, by }, 'tenoned'), otherwise(on, { width, by }, 'mortised')];
-  if (!tenon || !mortise) return undefined;
+  if (!isOpen(on, 'tenoned')) return undefined;
+  const widths = widthsIn(on.plan.basis.shop).filter((own) => own >= value - ALIKE && own > planned + ALIKE);
+  const found = firstProved(widths, (own) => {
+    const sizes = { width: own, by: (planned - own) / 2 };
+    const [tenon, mortise] = [otherwise(on, sizes, 'tenoned'), otherwise(on, sizes, 'mortised')];
+    return tenon && mortise && { tenon, mortise };
+  });
+  if (!found) return undefined;
+  const { width, made: { tenon, mortise } } = found; // prettier-ignore
   return {
     id: 'next-cutter',
     title: say('Cut it {width} wide, and its tenon thicker', { width }),
@@ -296,7 +313,7 @@ function nextCutter(on: Case, value: Mm): Rescue | undefined {
       say('Mark its mate, and cut that tenon alone {tenon} thick.', { tenon: width - clearanceOf(on) }),
     ],
     figures: [...mortise.figures, ...tenon.figures],
-    ...(tenon.proved !== undefined && { proved: tenon.proved }),
+    proved: true,
     wood: 0,
     minutes: minutesOf(on, [...setupsAt(on), ...setupsAt({ ...on, member: 'tenoned' })]),
     again: [],

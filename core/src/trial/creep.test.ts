@@ -49,6 +49,10 @@ describe('creeping up', () => {
     /** With the mortises after it, it can’t be tried in. */
     const later = { ...plan, cards: [card, ...plan.cards.filter((own) => own !== card)] };
     expect(until(later)).toContain('the tenon thickness reads as it should');
+    /** Nor with some of them after it. */
+    const mortises = plan.cards.filter(({ setups }) => setups[0]!.occurrences[0]!.member === 'mortised');
+    const between = { ...plan, cards: [mortises[0]!, card, ...mortises.slice(1)] };
+    expect([mortises.length > 1, until(between).includes('the mate goes home by hand')]).toEqual([true, false]);
   });
 });
 
