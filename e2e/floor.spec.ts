@@ -21,6 +21,14 @@ async function device(browser: Browser, velk: Velk, name: string): Promise<Page>
   return page;
 }
 
+interface Manifest {
+  readonly name: string;
+  readonly short_name: string;
+  readonly display: string;
+  readonly start_url: string;
+  readonly icons: readonly { readonly src: string; readonly sizes: string; readonly type: string }[];
+}
+
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 const count = (page: Page) => page.locator('.floorcount strong');
 
@@ -245,10 +253,13 @@ test('Velk can be installed: a manifest with a name, icons of both sizes and a s
   const page = await device(browser, velk, 'Tablet');
   const href = (await page.locator('link[rel=manifest]').getAttribute('href'))!;
   const url = new URL(href, velk.url);
-  const { name, short_name, display, start_url, icons } = await page.evaluate(async (at) => (await fetch(at)).json(), url.href); // prettier-ignore
+  const { name, short_name, display, start_url, icons } = await page.evaluate(
+    async (at) => (await (await fetch(at)).json()) as Manifest,
+    url.href,
+  );
   expect([name, short_name, display]).toEqual(['Velk', 'Velk', 'standalone']);
   for (const size of ['192x192', '512x512']) {
-    const icon = icons.find(({ sizes }: { sizes: string }) => sizes === size);
+    const icon = icons.find(({ sizes }) => sizes === size)!;
     const answer = await page.request.get(new URL(icon.src, url).href);
     expect([answer.status(), answer.headers()['content-type']]).toEqual([200, icon.type]);
   }

@@ -62,7 +62,7 @@ describe('a tenon that came too thin (common practice)', () => {
     /** Routed, by the next one down that is proved: the guide to the far wall comes nearer by half of it. */
     const routed = rail({ params: { ...PARAMS, corners: 'rounded' }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'edge-guide' } }); // prettier-ignore
     const by = one(offered(routed, 'tenonThickness', -0.6), 'narrower-mate');
-    const six = by.title.lengths!['width']!;
+    const six = by.title.lengths['width']!;
     const guide = by.figures.find(({ name, was }) => name.startsWith('Guide') && was !== undefined)!;
     expect([six, by.proved, guide.now - guide.was!]).toEqual([6, true, expect.closeTo(-(8 - six) / 2, 6)]);
   });
@@ -109,7 +109,7 @@ describe('other mishaps', () => {
     const card = plan.cards.find(({ setups }) => setups.some(({ id }) => id === first!.again[0]))!;
     expect([first!.id, first!.minutes]).toEqual(['again', expect.closeTo(card.cutting / card.count + card.change.minutes, 9)]); // prettier-ignore
     /** The next cutter up is at least as wide as the mortise has become. */
-    for (const over of [0.4, 2.2]) expect(one(offered(plan, 'mortiseWidth', over), 'next-cutter').title.lengths!['width']).toBeGreaterThanOrEqual(8 + over - 0.02); // prettier-ignore
+    for (const over of [0.4, 2.2]) expect(one(offered(plan, 'mortiseWidth', over), 'next-cutter').title.lengths['width']).toBeGreaterThanOrEqual(8 + over - 0.02); // prettier-ignore
   });
 
   it('a shoulder too far in: its partner’s by the same, its stop by the difference', () => {
