@@ -31,7 +31,7 @@ export interface LengthFigure {
   readonly counts: number;
   /** The card gives its sum with another figure: it stays as set by itself. */
   readonly summed?: boolean;
-  /** It only has to stay below what it leads to, and is set by rule. */
+  /** It only has to stay on the safe side of what it leads to, and is set by rule. */
   readonly stays?: boolean;
   /** It only clears what stands between two others, and is set by rule. */
   readonly clears?: boolean;
