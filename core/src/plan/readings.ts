@@ -29,6 +29,8 @@ export interface Gain {
   /** Which: what it is measured between, and its value; those that stand at one place are one. */
   readonly distance: string;
   readonly gain: number;
+  /** How much more wood is left where that distance is a millimetre more, mm³. */
+  readonly wood: number;
 }
 
 /** Which distance of a card a figure is. */
@@ -70,10 +72,10 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
   ].map((setups) => sizesOf(modeller, { ...on, setups }, shop));
   const made = gainsOf(modeller, { ...on, moved: own }, shop).filter(({ figure }) => !figure.stays && !figure.clears);
   const gainsIn = (dimension: DimensionId): Gain[] =>
-    made.flatMap(({ figure, setups, makes }) => {
+    made.flatMap(({ figure, setups, makes, wood }) => {
       const gain = makes.find((m) => m.dimension === dimension && !m.bounds)?.gain ?? 0;
       const setup = own.find(({ id }) => id === setups[0])!;
-      return Math.abs(gain) > LEAST_GAIN ? [{ distance: distanceIn(setup, figure), gain }] : [];
+      return Math.abs(gain) > LEAST_GAIN ? [{ distance: distanceIn(setup, figure), gain, wood }] : [];
     });
   const { members } = jointIn(job, joint);
   const sizeOf = sizesIn(on.kind, on.params, members);

@@ -1,7 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { countOf, planJob, setupsOf, sizesAsked, type Plan } from '../plan/index.ts';
+import { countOf, planJob, setupsOf, sizesAsked, spotOf, type Plan } from '../plan/index.ts';
 import { recordState, type RecordState } from '../record/index.ts';
-import type { Modeller } from '../solids/index.ts';
+import { leftBy } from '../simulate/index.ts';
+import { box, type Modeller } from '../solids/index.ts';
+import { pieceSolid } from '../stock/index.ts';
 import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
 import { formatLength, METRIC, speak } from '../units/index.ts';
 import { rescuesOf, type Rescue } from './index.ts';
@@ -41,7 +43,7 @@ describe('a tenon that came too thin (common practice)', () => {
     /** 0.6 is thinner than any plane leaves: the slip is 1.5, and the cheeks are cut again. */
     expect(told(one(found, 'slip'))).toMatch(/at least 1\.5 mm thick .* as long as the tenon \(30\.0 mm\)/);
     expect(one(found, 'slip').wood).toBeCloseTo(1.5 * 30 * 50, 6);
-    const cheeks = setupsOf(plan).filter(({ stage }) => stage === 'cheeks').map(({ id }) => id); // prettier-ignore
+    const cheeks = setupsOf(plan).filter(({ stage, occurrences }) => occurrences[0]!.member === 'tenoned' && ['cheeks', 'shoulders'].includes(stage)).map(({ id }) => id); // prettier-ignore
     expect(one(found, 'slip').again).toEqual(cheeks);
     expect(told(one(offered(plan, 'tenonThickness', -2), 'slip'))).toMatch(/at least 2\.0 mm thick/);
     expect(ids(offered(plan, 'tenonThickness', -0.6, cut(plan, 'mortised')))).toEqual(['slip', 'off-and-again', 'remake']); // prettier-ignore
@@ -66,6 +68,33 @@ describe('a tenon that came too thin (common practice)', () => {
     const guide = by.figures.find(({ name, was }) => name.startsWith('Guide') && was !== undefined)!;
     expect([six, by.proved, guide.now - guide.was!]).toEqual([6, true, expect.closeTo(-(8 - six) / 2, 6)]);
   });
+});
+
+describe('a slip on a cheek that came too low', () => {
+  it.each(['crosscut-shoulders+saw-upright-flipped', 'crosscut-shoulders+saw-upright-stepped', 'bandsaw-flipped'])(
+    'cut again at the figures of the card leaves the piece that was wanted, by the virtual cut: %s',
+    (tenoned) => {
+      const plan = rail({ routes: { tenoned, mortised: 'hollow-chisel' } });
+      const { again } = one(offered(plan, 'tenonThickness', -0.6), 'slip');
+      const all = setupsOf(plan).filter(({ occurrences }) => occurrences[0]!.member === 'tenoned');
+      const at = all[0]!.occurrences[0]!;
+      const { job, shop } = plan.basis;
+      const { piece } = spotOf(at, job);
+      expect(at.end).toBe('a');
+      modeller.scope(() => {
+        const wanted = leftBy(modeller, all, at, piece, shop);
+        /** 0.6 too low on the near cheek; a slip of 1.5 from there on, as long as the tenon and as wide. */
+        const low = wanted.minus(modeller.solid(box([-1, 6, -1], [30, 7.6, 71])));
+        const stock = modeller.solid(pieceSolid(piece));
+        const slipped = stock.minus(stock.minus(low).minus(modeller.solid(box([0, 6.1, 12], [30, 7.6, 62]))));
+        expect(wanted.volume() - low.volume()).toBeCloseTo(0.6 * 30 * 50, 0);
+        expect(slipped.volume() - wanted.volume()).toBeCloseTo(0.9 * 30 * 50, 0);
+        const cut = leftBy(modeller, all.filter(({ id }) => again.includes(id)), at, piece, shop, slipped); // prettier-ignore
+        expect(cut.minus(wanted).volume()).toBeLessThan(1);
+        expect(wanted.minus(cut).volume()).toBeLessThan(1);
+      });
+    },
+  );
 });
 
 describe('a mortise that came too wide (common practice)', () => {

@@ -125,26 +125,29 @@ function again(on: Case, left: Mm): Rescue {
   };
 }
 
-/** Set-ups of one stage, which make the cheeks that a slip stands on. */
-const sameStage = (on: Case): Setup[] => setupsAt(on).filter(({ stage }) => stage === on.setup.stage);
+/** Set-ups that make the cheeks a slip stands on, and the shoulder it ends at: one alone leaves a thread in the corner. */
+const aroundSlip = (on: Case): Setup[] =>
+  setupsAt(on).filter(({ stage }) => stage === on.setup.stage || stage === 'cheeks' || stage === 'shoulders');
 
 function slipped(on: Case, missing: Mm): Rescue | undefined {
   const { kind, params, members } = resolve(on.joint, on.plan.basis.job);
   const tenon = kind.features(params, members)[on.member].find(({ form }) => form === 'tenon');
   if (tenon?.form !== 'tenon') return undefined;
   const slip = Math.max(THINNEST_SLIP, missing);
-  const stage = sameStage(on);
+  const cards = aroundSlip(on);
   return {
     id: 'slip',
     title: say('Glue a slip on and cut it again'),
     how: [
       say('A slip at least {slip} thick of the same wood, its grain along the tenon, as long as the tenon ({length}) and as wide as the cheek, on the side that is {missing} too low.', { slip, length: tenon.length, missing }), // prettier-ignore
-      say('Once the glue has cured it goes through again at the figures of the card: they take off what stands over.'),
+      say(
+        'Once the glue has cured cheeks and shoulder are cut again at the figures of their cards: they take off what stands over.',
+      ),
     ],
     figures: [],
     wood: slip * tenon.length * tenon.width,
-    minutes: MINUTES.slip + minutesOf(on, stage),
-    again: stage.map(({ id }) => id),
+    minutes: MINUTES.slip + minutesOf(on, cards),
+    again: cards.map(({ id }) => id),
   };
 }
 

@@ -22,6 +22,8 @@ export interface Gains {
   readonly figure: LengthFigure;
   readonly setups: readonly string[];
   readonly makes: readonly Makes[];
+  /** How much more wood is left where it stands a millimetre farther, mm³; less where below 0. */
+  readonly wood: number;
 }
 
 /** One half of a joint on one piece, with all that cuts it there. */
@@ -63,10 +65,10 @@ export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<
     const from = leftBy(modeller, half.setups.slice(0, first), half.at, half.piece, asIs);
     const rest = { ...half, setups: half.setups.slice(first) };
     const is = sizesOf(modeller, rest, asIs, from);
+    const woodOf = (setups: readonly Setup[]) => leftBy(modeller, setups, half.at, half.piece, asIs, from).volume();
     return [...distances.values()].map(({ key, figure, setups }): Gains => {
-      const [less, more] = [-NUDGE, NUDGE].map((by) =>
-        sizesOf(modeller, { ...rest, setups: nudged(rest.setups, setups, figure, by) }, asIs, from),
-      );
+      const [nearer, farther] = [-NUDGE, NUDGE].map((by) => nudged(rest.setups, setups, figure, by));
+      const [less, more] = [nearer!, farther!].map((own) => sizesOf(modeller, { ...rest, setups: own }, asIs, from));
       const makes = Object.keys(more!).map((dimension): Makes => {
         const [down, up] = [is[dimension]! - less![dimension]!, more![dimension]! - is[dimension]!];
         const uneven = Math.abs(up - down) > UNEVEN * Math.max(Math.abs(up), Math.abs(down));
@@ -76,6 +78,7 @@ export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<
         key,
         figure,
         setups: setups.map((s) => s.id),
+        wood: (woodOf(farther!) - woodOf(nearer!)) / (2 * NUDGE),
         makes: makes.filter(({ gain }) => Math.abs(gain) > NOTHING),
       };
     });

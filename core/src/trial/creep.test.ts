@@ -1,7 +1,9 @@
+import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { JOINT_KINDS } from '../joints/index.ts';
 import { planJob, readAt, readingsOf, type Plan } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { cases, jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { alongTenon, creepsOf, fullBy, standsFull, strokesEach } from './index.ts';
 
@@ -37,6 +39,29 @@ describe('creeping up', () => {
       }
     }
     expect(tried).toBeGreaterThan(2);
+  });
+
+  it('leaves wood at every figure of every kind: tenons are fuller, hollows smaller, both by what was asked', () => {
+    let tried = 0;
+    for (const { id } of JOINT_KINDS)
+      for (const { job, shop, goes } of fc.sample(cases({ kind: id, graduation: 0 }), { numRuns: 1, seed: 31 })) {
+        if (!goes) continue;
+        const plan = planJob(job, { ...shop, graduation: 0 });
+        for (const card of plan.cards) {
+          const readings = readingsOf(modeller, card, plan);
+          for (const creep of creepsOf(plan, card, readings)) {
+            const { dimension, value } = creep.reading;
+            const stand = new Map([[creep.distance, standsFull(creep, 0.2)]]);
+            const is = readAt(modeller, plan, card, creep.reading, stand) - value;
+            /** By names alone: sizes of hollows, and how far from the tip a shoulder or a haunch begins; of a tee slot the wood. */
+            const hollow = /^(mortise|slot|groove|gap|notch|hole|cut|rebate|housing|own|tip|outer)|Length$|Shoulder$|Depth$/; // prettier-ignore
+            const isHollow = hollow.test(dimension) && !(id === 'tee-slot' && dimension === 'mortiseWidth');
+            expect([id, dimension, is]).toEqual([id, dimension, expect.closeTo(isHollow ? -0.2 : 0.2, 1) as number]);
+            tried++;
+          }
+        }
+      }
+    expect(tried).toBeGreaterThan(60);
   });
 
   it('goes on until the mate goes home where that is cut by then, else until it reads as it should', () => {

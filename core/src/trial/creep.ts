@@ -17,17 +17,16 @@ export interface Creep {
   readonly until: Sentence;
 }
 
-/** Sizes of hollows: wood is left where they are smaller. */
-const HOLLOW = /^(mortise|slot|groove|gap|notch)/;
-
 /** What says only where a hollow is. */
 const PLACES: ReadonlySet<string> = new Set(['nearWall', 'position']);
+/** What changes the wood by less says no more than that, either, mm³ for a mm. */
+const LEAST_WOOD = 5;
 
 /** The event that a size is crept up to, where its mate is there by then or not. */
-function untilOf({ dimension, name, member }: Reading, mated: boolean): Sentence {
+function untilOf({ dimension, name, member }: Reading, hollow: boolean, mated: boolean): Sentence {
   if (mated && dimension === 'tenonThickness') return say('the mate goes home by hand');
   if (member === 'tenoned' && dimension === 'tenonLength') return say('the shoulder meets its knife line');
-  return HOLLOW.test(dimension) ? say('the wall falls on its line') : say(`the ${name} reads as it should`);
+  return hollow ? say('the wall falls on its line') : say(`the ${name} reads as it should`);
 }
 
 /** Whether the other half of a joint is all cut before a card: its piece can be tried in. */
@@ -52,14 +51,17 @@ export function creepsOf(
     setup.figures.flatMap((figure): Creep[] => {
       const distance = distanceIn(setup, figure);
       if (seen.has(distance)) return [];
-      const gains = readings.filter(({ dimension }) => !PLACES.has(dimension)).flatMap((reading) => reading.gains.filter((own) => own.distance === distance).map(({ gain }) => ({ reading, gain }))); // prettier-ignore
+      const gains = readings
+        .filter(({ dimension }) => !PLACES.has(dimension))
+        .flatMap((reading) => reading.gains.filter((own) => own.distance === distance && Math.abs(own.wood) > LEAST_WOOD).map(({ gain, wood }) => ({ reading, gain, wood }))); // prettier-ignore
       const most = gains.reduce<(typeof gains)[number] | undefined>((a, b) => (a && Math.abs(a.gain) >= Math.abs(b.gain) ? a : b), undefined); // prettier-ignore
       if (!most) return [];
       seen.add(distance);
-      const { reading, gain } = most;
-      /** A tenon that is longer has lost more wood at its shoulder. */
-      const more = HOLLOW.test(reading.dimension) || reading.dimension === 'tenonLength' || reading.dimension.endsWith('Shoulder') ? -1 : 1; // prettier-ignore
-      return [{ figure, setup, distance, reading, fuller: more * gain > 0 ? 1 : -1, counts: Math.abs(gain), until: untilOf(reading, isMated(plan, card, reading)) }]; // prettier-ignore
+      const { reading, gain, wood } = most;
+      const fuller = wood > 0 ? 1 : -1;
+      /** A hollow is smaller where more wood is left. */
+      const until = untilOf(reading, fuller * gain < 0, isMated(plan, card, reading));
+      return [{ figure, setup, distance, reading, fuller, counts: Math.abs(gain), until }];
     }),
   );
 }

@@ -4,7 +4,6 @@ import {
   featureWords,
   fullBy,
   modelOf,
-  parseLength,
   speak,
   standsFull,
   type Card,
@@ -18,41 +17,9 @@ import { note } from '../app/record.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useKeptState } from '../app/useKeptState.ts';
 import { useRecordState } from '../app/useRecorder.ts';
-import { FieldError } from '../widgets/FieldError.tsx';
 import { Length } from '../widgets/Length.tsx';
+import { lengthIn, LooseLength } from '../widgets/LooseLength.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
-
-/** A length that is typed beside a trial; what can’t be read stays, with its reason. */
-function Typed({
-  label,
-  text,
-  style,
-  onType,
-}: {
-  label: string;
-  text: string;
-  style: LengthStyle;
-  onType: (text: string) => void;
-}) {
-  const found = text.trim() ? parseLength(text, style) : undefined;
-  return (
-    <label className="field">
-      {label}{' '}
-      <input
-        value={text}
-        inputMode="decimal"
-        aria-invalid={found?.ok === false}
-        onChange={(e) => onType(e.target.value)}
-      />
-      <FieldError message={found?.ok === false ? found.message : undefined} />
-    </label>
-  );
-}
-
-const lengthOf = (text: string, style: LengthStyle): number | undefined => {
-  const found = parseLength(text, style);
-  return found.ok && found.value >= 0 ? found.value : undefined;
-};
 
 interface Props {
   readonly plan: Plan;
@@ -86,19 +53,19 @@ export function Creeping({ plan, card, job, readings, style }: Props) {
           </select>
         </label>
       )}
-      <Typed
+      <LooseLength
         label="Begin with so much left"
         text={typed.over}
         style={style}
         onType={(over) => keep({ ...typed, over })}
       />
-      <Typed label="Each time nearer by" text={typed.by} style={style} onType={(by) => keep({ ...typed, by })} />
+      <LooseLength label="Each time nearer by" text={typed.by} style={style} onType={(by) => keep({ ...typed, by })} />
       <Nearer
         key={creep.distance}
         card={card}
         creep={creep}
-        over={lengthOf(typed.over, style)}
-        by={lengthOf(typed.by, style)}
+        over={lengthIn(typed.over, style)}
+        by={lengthIn(typed.by, style)}
         style={style}
       />
     </details>
@@ -211,7 +178,7 @@ export function Along({ card, job, readings, style }: Omit<Props, 'plan'>) {
     length: '',
   });
   if (!tenon) return null;
-  const [tip, middle, shoulder, length] = (['tip', 'middle', 'shoulder', 'length'] as const).map((name) => lengthOf(typed[name], style)); // prettier-ignore
+  const [tip, middle, shoulder, length] = (['tip', 'middle', 'shoulder', 'length'] as const).map((name) => lengthIn(typed[name], style)); // prettier-ignore
   const three = [tip, middle, shoulder];
   const isWhole = (read: readonly (number | undefined)[]): read is ThreeReadings =>
     read.every((own) => own !== undefined);
@@ -230,10 +197,10 @@ export function Along({ card, job, readings, style }: Omit<Props, 'plan'>) {
           <option value="shoulder">from the reference face to the near cheek</option>
         </select>
       </label>
-      <Typed label="At the tip" text={typed.tip} style={style} onType={put('tip')} />
-      <Typed label="In the middle" text={typed.middle} style={style} onType={put('middle')} />
-      <Typed label="At the shoulder" text={typed.shoulder} style={style} onType={put('shoulder')} />
-      <Typed label="From the first to the last" text={typed.length} style={style} onType={put('length')} />
+      <LooseLength label="At the tip" text={typed.tip} style={style} onType={put('tip')} />
+      <LooseLength label="In the middle" text={typed.middle} style={style} onType={put('middle')} />
+      <LooseLength label="At the shoulder" text={typed.shoulder} style={style} onType={put('shoulder')} />
+      <LooseLength label="From the first to the last" text={typed.length} style={style} onType={put('length')} />
       {found && (
         <p role="status">
           <Spoken sentence={found.told} style={{ ...style, inches: 'decimal' }} />

@@ -1,8 +1,9 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { USUAL_GLUING } from '@velk/core';
 import { note } from '../app/record.ts';
 import { isRecord, readKept, writeKept } from '../app/storage.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { clockFace, useNow } from '../app/useNow.ts';
 
 const KEY = 'velk-glue';
 /** A glue-up that is under way: since when, and since when it is all in clamps. */
@@ -14,24 +15,18 @@ interface Gluing {
 const isGluing = (value: unknown): value is Gluing =>
   isRecord(value) && typeof value['what'] === 'string' && typeof value['from'] === 'number' && typeof value['clamped'] === 'number'; // prettier-ignore
 const MINUTE = 60_000;
-const clock = (ms: number): string => `${Math.floor(ms / MINUTE)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`; // prettier-ignore
 
 /** From the first brush to the last clamp, and until the clamps may come off: told as it runs, and written down. */
 export function GlueClock({ what, title }: { what: string; title: string }) {
   const dispatch = useAppDispatch();
   const { open, clamped: hold } = useAppSelector((s) => s.gear.now?.gluing) ?? USUAL_GLUING;
   const [running, setRunning] = useState(() => readKept(KEY, isGluing));
-  const [now, setNow] = useState(Date.now);
   const own = running?.what === what ? running : undefined;
-  useEffect(() => {
-    if (!own) return;
-    const timer = setInterval(() => setNow(Date.now()), 1000);
-    return () => clearInterval(timer);
-  }, [own]);
+  const [now, tellNow] = useNow(own !== undefined);
   const keep = (next: Gluing | undefined) => {
     writeKept(KEY, next ?? null);
     setRunning(next);
-    setNow(Date.now());
+    tellNow();
   };
   if (!own)
     return (
@@ -44,7 +39,7 @@ export function GlueClock({ what, title }: { what: string; title: string }) {
   if (!own.clamped)
     return (
       <p role="timer" className={spent > open * MINUTE ? 'note error' : 'note'}>
-        <strong>{clock(spent)}</strong> since the first brush
+        <strong>{clockFace(spent)}</strong> since the first brush
         {spent > open * MINUTE ? `; ■ the glue is open for ${open} min: close it now.` : `, of ${open} min.`}{' '}
         <button
           className="link"
@@ -62,7 +57,7 @@ export function GlueClock({ what, title }: { what: string; title: string }) {
     <p role="timer" className="note">
       {left > 0 ? (
         <>
-          In clamps: <strong>{clock(left)}</strong> to go.
+          In clamps: <strong>{clockFace(left)}</strong> to go.
         </>
       ) : (
         'The clamps may come off.'

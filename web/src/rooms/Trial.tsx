@@ -8,7 +8,6 @@ import {
   modelOf,
   nextMove,
   NO_TRIAL,
-  parseLength,
   readingId,
   scenesOf,
   strokesEach,
@@ -25,8 +24,8 @@ import { useAppDispatch } from '../app/store.ts';
 import { useCalliper } from '../app/useCalliper.ts';
 import { useKeptState } from '../app/useKeptState.ts';
 import { useRecordState } from '../app/useRecorder.ts';
-import { FieldError } from '../widgets/FieldError.tsx';
 import { Length } from '../widgets/Length.tsx';
+import { lengthIn, LooseLength } from '../widgets/LooseLength.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { Along, Creeping } from './Creeping.tsx';
 import { Readings } from './Readings.tsx';
@@ -68,8 +67,8 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
   const textOf = (reading: Reading) => typed.read.find(({ id }) => id === readingId(reading))?.text ?? '';
   const read = new Map(
     readings.flatMap((reading, i) => {
-      const found = parseLength(textOf(reading), style);
-      return found.ok && found.value > 0 ? [[i, found.value] as const] : [];
+      const found = lengthIn(textOf(reading), style);
+      return found ? [[i, found] as const] : [];
     }),
   );
   const move = read.size ? nextMove(card, readings, read, stand) : undefined;
@@ -116,11 +115,13 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
         readings={readings}
         style={style}
         does={(reading) => (
-          <Does
-            label={`${reading.name}, as it reads`}
+          <LooseLength
+            called={`${reading.name}, as it reads, ${style.system}`}
             text={textOf(reading)}
             style={style}
+            placeholder="reads"
             onType={(text) => put(reading, text)}
+            onEnter={nextBox}
           />
         )}
       />
@@ -179,36 +180,6 @@ function Calliper({ state, listen, leave }: ReturnType<typeof useCalliper>) {
         {state === 'off' ? 'Take readings from a calliper' : 'Without a calliper'}
       </button>
     </p>
-  );
-}
-
-/** What a gauge shows on the test piece: empty until somebody has measured. What can’t be read stays as typed. */
-function Does({
-  label,
-  text,
-  style,
-  onType,
-}: {
-  label: string;
-  text: string;
-  style: LengthStyle;
-  onType: (text: string) => void;
-}) {
-  const found = text.trim() ? parseLength(text, style) : undefined;
-  const message = found && !found.ok ? found.message : undefined;
-  return (
-    <span className="field">
-      <input
-        value={text}
-        inputMode="decimal"
-        aria-label={`${label}, ${style.system}`}
-        aria-invalid={message !== undefined}
-        placeholder="reads"
-        onChange={(e) => onType(e.target.value)}
-        onKeyDown={(e) => e.key === 'Enter' && nextBox(e.currentTarget)}
-      />
-      <FieldError message={message} />
-    </span>
   );
 }
 
@@ -323,23 +294,21 @@ function Planed({
   const [{ shaving }, keep] = useKeptState('shop.shaving', { shaving: style.system === 'mm' ? '0.05' : '0.002' });
   const at = readings.findIndex(({ dimension }) => dimension === 'tenonThickness');
   const over = (read.get(at) ?? 0) - (readings[at]?.value ?? Infinity);
-  const thick = parseLength(shaving, style);
+  const thick = lengthIn(shaving, style);
   if (over <= 0) return null;
-  const strokes = thick.ok && thick.value > 0 ? strokesEach(over, thick.value) : undefined;
+  const strokes = thick ? strokesEach(over, thick) : undefined;
   return (
     <p className="quiet">
       Or plane this one:{' '}
       {strokes !== undefined && `${strokes} ${strokes === 1 ? 'stroke' : 'strokes'} on either cheek, `}
       with shavings of{' '}
-      <input
-        className="short"
-        value={shaving}
-        inputMode="decimal"
-        aria-label="Thickness of a shaving"
-        aria-invalid={!thick.ok}
-        onChange={(event) => keep({ shaving: event.target.value })}
+      <LooseLength
+        called="Thickness of a shaving"
+        text={shaving}
+        style={style}
+        short
+        onType={(shaving) => keep({ shaving })}
       />
-      {!thick.ok && <FieldError message={thick.message} />}
     </p>
   );
 }

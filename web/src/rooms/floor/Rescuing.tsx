@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
-import { LIMITS, parseLength, speak, type Card, type LengthStyle, type Observation, type Plan, type Rescue } from '@velk/core'; // prettier-ignore
+import { LIMITS, speak, type Card, type LengthStyle, type Observation, type Plan, type Rescue } from '@velk/core'; // prettier-ignore
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useAsked } from '../../app/useAsked.ts';
 import { useRecordState } from '../../app/useRecorder.ts';
-import { FieldError } from '../../widgets/FieldError.tsx';
 import { Length } from '../../widgets/Length.tsx';
+import { lengthIn, LooseLength } from '../../widgets/LooseLength.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
 /** What a saved piece asks of the pieces of this card: its mate, or its partner, is cut otherwise than the others. */
@@ -41,8 +41,7 @@ function Ways({ plan, line, style }: Parameters<typeof Rescuing>[0]) {
   const { done } = useRecordState();
   const [dimension, setDimension] = useState('');
   const [text, setText] = useState('');
-  const read = text.trim() ? parseLength(text, style) : undefined;
-  const value = read?.ok && read.value > 0 ? read.value : undefined;
+  const value = lengthIn(text, style) || undefined;
   const { job, shop } = plan.basis;
   const question = useMemo(() => {
     const mishap = { setup: line.setup, ...(dimension && value !== undefined && { dimension, value }) };
@@ -71,19 +70,10 @@ function Ways({ plan, line, style }: Parameters<typeof Rescuing>[0]) {
         </select>
       </label>
       {size && (
-        <label>
-          reads{' '}
-          <span className="field">
-            <input
-              value={text}
-              inputMode="decimal"
-              aria-invalid={read?.ok === false}
-              onChange={(event) => setText(event.target.value)}
-            />
-            <FieldError message={read?.ok === false ? read.message : undefined} />
-          </span>{' '}
-          where <Length value={size.value} style={{ ...style, inches: 'decimal' }} /> was asked
-        </label>
+        <p>
+          <LooseLength label="reads" text={text} style={style} onType={setText} /> where{' '}
+          <Length value={size.value} style={{ ...style, inches: 'decimal' }} /> was asked
+        </p>
       )}
       <ol>
         {(rescues ?? []).map((rescue) => (
