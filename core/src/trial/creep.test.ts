@@ -71,6 +71,11 @@ describe('creeping up', () => {
     )!;
     const until = (of: Plan) => creepsOf(of, card, readingsOf(modeller, card, plan)).map((own) => speak(own.until, METRIC)); // prettier-ignore
     expect(until(plan)).toContain('the mate goes home by hand');
+    /** A mortise has walls; a stepped tenon’s shoulder has none. */
+    const eventsOf = (of: Plan, method: string) =>
+      of.cards.filter(({ setups }) => setups[0]!.method === method).flatMap((own) => creepsOf(of, own, readingsOf(modeller, own, of)).map(({ until: event }) => speak(event, METRIC))); // prettier-ignore
+    expect(eventsOf(plan, 'edge-guide')).toContain('the wall falls on its line');
+    expect(eventsOf(rail('crosscut-shoulders+saw-upright-stepped'), 'saw-upright-stepped')).not.toContain('the wall falls on its line'); // prettier-ignore
     /** With the mortises after it, it can’t be tried in. */
     const later = { ...plan, cards: [card, ...plan.cards.filter((own) => own !== card)] };
     expect(until(later)).toContain('the tenon thickness reads as it should');

@@ -59,8 +59,9 @@ export function creepsOf(
       seen.add(distance);
       const { reading, gain, wood } = most;
       const fuller = wood > 0 ? 1 : -1;
-      /** A hollow is smaller where more wood is left. */
-      const until = untilOf(reading, fuller * gain < 0, isMated(plan, card, reading));
+      /** A hollow is smaller where more wood is left; a tenon’s shoulder is, too, and has no wall. */
+      const hollow = reading.member === 'mortised' && fuller * gain < 0;
+      const until = untilOf(reading, hollow, isMated(plan, card, reading));
       return [{ figure, setup, distance, reading, fuller, counts: Math.abs(gain), until }];
     }),
   );

@@ -76,24 +76,26 @@ function NetworkDoor({ access }: { access: Access }) {
       {network ? (
         <div className="netdoor">
           {address && <QRCode value={address} size={172} type="svg" bordered={false} bgColor="#fff" color="#000" />}
-          <p>
-            A tablet in the shop’s network opens{' '}
-            {network.addresses.map((one, i) => (
-              <span key={one}>
-                {i > 0 && ' or '}
-                <strong>{one}</strong>
-              </span>
-            ))}
-            , or scans this, types the passphrase once, and says what it is called.
-          </p>
-          <p>
-            The first time, and whenever the certificate is new, its browser warns: open the details of the warning, and
-            go on only where the fingerprint there is this one, letter by letter. Where it is another, somebody stands
-            in between: close the page, and start Velk anew at the machine.
-            <br />
-            <code>{network.fingerprint}</code>
-            <SameFingerprint fingerprint={network.fingerprint} />
-          </p>
+          <div>
+            <p>
+              A tablet in the shop’s network opens{' '}
+              {network.addresses.map((one, i) => (
+                <span key={one}>
+                  {i > 0 && ' or '}
+                  <strong>{one}</strong>
+                </span>
+              ))}
+              , or scans this, types the passphrase once, and says what it is called.
+            </p>
+            <p>
+              The first time, and whenever the certificate is new, its browser warns: open the details of the warning,
+              and go on only where the fingerprint there is this one, letter by letter. Where it is another, somebody
+              stands in between: close the page, and start Velk anew at the machine.
+              <br />
+              <code>{network.fingerprint}</code>
+              <SameFingerprint fingerprint={network.fingerprint} />
+            </p>
+          </div>
         </div>
       ) : (
         <p className="quiet">

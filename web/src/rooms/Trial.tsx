@@ -264,7 +264,7 @@ function MovedScene({
   style: LengthStyle;
 }) {
   const scenes = useMemo(() => scenesOf(card, plan), [card, plan]);
-  return moves.map(({ setup, figure, by }) => {
+  return moves.map(({ setup, figure, by, to, how }) => {
     const scene = scenes.find((own) => own.setup === setup.id && own.pictures.some(({ dimensions }) => dimensions.some((d) => d.figure === figure.id))); // prettier-ignore
     const picture = scene?.pictures.find(({ dimensions }) => dimensions.some((d) => d.figure === figure.id));
     if (!scene || !picture) return null;
@@ -272,7 +272,7 @@ function MovedScene({
       <SceneDrawing
         key={distanceIn(setup, figure)}
         picture={picture}
-        figures={scene.figures.filter(({ id }) => id === figure.id)}
+        figures={[{ ...figure, set: { ...figure.set, value: how[0]?.value ?? to } }]}
         move={{ figure: figure.id, by }}
         style={style}
         tallest={260}
