@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, openLooms, tabTo, test } from './velk.ts';
+import { expect, follow, openLooms, tabTo, test } from './velk.ts';
 
 const focused = (page: Page): Promise<string> =>
   page.evaluate(() => {
@@ -25,13 +25,15 @@ async function stopsIn(page: Page): Promise<number> {
 
 test('long lists are one stop of Tab, and the arrows lead through them', async ({ page, velk }) => {
   test.setTimeout(180_000);
+  await page.goto(velk.url);
   for (const path of ['shop', 'chest/rip', 'quick/stack', 'guide']) {
-    await page.goto(`${velk.url}/${path}`);
+    await follow(page, `/${path}`);
     await page.getByRole('heading', { level: 1 }).waitFor();
     expect(await stopsIn(page), path).toBeLessThan(60);
   }
+  await openLooms(page, velk, 'setups');
   for (const stage of ['stock', 'joints', 'order', 'proof']) {
-    await openLooms(page, velk, stage);
+    await follow(page, new URL(page.url()).pathname.replace(/\w+$/, stage));
     await page.locator('main h1').first().waitFor({ state: 'attached' });
     expect(await stopsIn(page), stage).toBeLessThan(60);
   }

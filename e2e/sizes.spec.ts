@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, openLooms, test } from './velk.ts';
+import { expect, follow, openLooms, test } from './velk.ts';
 
 /** Bench, small laptop, tablet upright, telephone. */
 const SIZES = [
@@ -48,8 +48,9 @@ for (const [width, height] of SIZES)
       const small = (await axe.analyze()).violations.flatMap((v) => v.nodes.map((n) => n.html.slice(0, 120))).filter((html) => !html.startsWith('<th')); // prettier-ignore
       expect(small, `${name}: targets under 24 px`).toEqual([]);
     };
+    await page.goto(velk.url);
     for (const path of OUTSIDE) {
-      await page.goto(`${velk.url}/${path}`);
+      await follow(page, `/${path}`);
       await page.getByRole('heading', { level: 1 }).waitFor({ timeout: 20_000 });
       await check(path.replace('/', '-') || 'jobs');
     }
@@ -86,8 +87,9 @@ for (const [width, height] of [
       const over = () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
       await expect.poll(over, { message: name }).toBeLessThanOrEqual(0);
     };
+    await page.goto(velk.url);
     for (const path of [...OUTSIDE, 'guide']) {
-      await page.goto(`${velk.url}/${path}`);
+      await follow(page, `/${path}`);
       await check(path || 'jobs');
     }
     await openLooms(page, velk, 'stock');

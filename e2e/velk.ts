@@ -162,11 +162,23 @@ export async function tabTo(page: Page, name: RegExp): Promise<void> {
   throw new Error(`Nothing named ${name} can be reached with Tab.`);
 }
 
+/** Another address of the page that is open, as its links lead there: nothing is loaded anew. */
+export async function follow(page: Page, path: string): Promise<void> {
+  const [title, from] = [await page.title(), new URL(page.url()).pathname];
+  await page.evaluate((to) => {
+    history.pushState({}, '', to);
+    dispatchEvent(new PopStateEvent('popstate', { state: {} }));
+  }, path);
+  /** A tool and a question are in the room of the others. */
+  const roomOf = (place: string) => place.replace(/^(\/(chest|quick))\/.*/, '$1');
+  if (roomOf(from) !== roomOf(path)) await expect(page).not.toHaveTitle(title);
+}
+
 /** The demo's loom job, opened at a stage. */
 export async function openLooms(page: Page, velk: Velk, stage: string): Promise<void> {
   await page.goto(velk.url);
   const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
-  await page.goto(`${velk.url}${path!.replace(/\w+$/, stage)}`);
+  await follow(page, path!.replace(/\w+$/, stage));
   await page.getByRole('button', { name: /Cross rail into post/ }).waitFor();
 }
 
