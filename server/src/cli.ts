@@ -5,6 +5,7 @@ import {
   MAX_JOB_BYTES,
   notesOnPieces,
   planJob,
+  resumed,
   setupsOf,
   readingsOf,
   readJobFile,
@@ -41,7 +42,7 @@ program
   .action(async (path: string, { json, card }: { json?: boolean; card?: string }) => {
     const file = await open(path);
     const modeller = await nodeModeller();
-    const plan = planJob(file.job, file.shop, modeller);
+    const plan = planJob(resumed(file), file.shop, modeller);
     const { style } = shopIn(file.shop, file.job.units);
     const found = card === undefined ? undefined : plan.cards[Number(card) - 1];
     if (card !== undefined && !found) {
@@ -61,7 +62,7 @@ program
   .description('Check a job file: its form, and whether its joints are possible.')
   .action(async (path: string) => {
     const file = await open(path);
-    const plan = planJob(file.job, file.shop);
+    const plan = planJob(resumed(file), file.shop);
     const lines = [...errorsOf(file, plan), ...pieceLines(plan, shopIn(file.shop, file.job.units).style)];
     console.log(lines.length ? lines.join('\n') : `${file.job.name}: ${file.job.joints.length} joints, nothing wrong.`);
     process.exitCode = plan.hasErrors ? PLAN_HAS_ERRORS : OK;

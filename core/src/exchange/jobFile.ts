@@ -98,6 +98,8 @@ export interface Job {
   readonly pins?: readonly Pin[];
   readonly working?: Working;
   readonly found?: FoundOrder;
+  /** Set-ups that the record says are begun, in the order they were; never stored: see `begunJob`. */
+  readonly begun?: readonly string[];
 }
 
 /** A job with nothing in it yet. */

@@ -5,7 +5,7 @@ import { recordState, type Observation, type Seen } from '../record/index.ts';
 import type { Setup } from '../setups/index.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
 import { worksOf } from '../setups/index.ts';
-import { begunJob, byMates, countedIn, cutOtherwise, floorSteps, howFarCut, logLines, pacedMinutes, paceOf, readingSeries, standingAt, waysAt, writeLog } from './index.ts'; // prettier-ignore
+import { begunIn, begunJob, byMates, countedIn, cutOtherwise, floorSteps, howFarCut, logLines, pacedMinutes, paceOf, readingSeries, resumed, standingAt, waysAt, writeLog } from './index.ts'; // prettier-ignore
 
 const METRIC = { system: 'mm', graduation: 0.1, decimal: '.', inches: 'fraction' } as const;
 let nth = 0;
@@ -49,12 +49,20 @@ describe('what is cut of a plan', () => {
 
   it('goes on the way it was begun, whatever is quickest by now, until somebody chooses another', () => {
     const cheeks = setupsIn(plan).find(({ stage }) => stage === 'cheeks')!;
-    const { begun } = recordState([tick(plan, cheeks, 1)]);
+    const begun = begunIn(recordState([tick(plan, cheeks, 1)]));
     const open: Job = { ...job, joints: job.joints.map((joint) => ({ ...joint, routes: {} })) };
     expect(begunJob(open, begun).joints[0]!.routes).toEqual({ tenoned: 'crosscut-shoulders+saw-upright-flipped' });
     const chosen = routed('saw-flat-stack');
     expect(begunJob(chosen, begun).joints[0]).toBe(chosen.joints[0]);
-    expect(begunJob(open, [])).toBe(open);
+    expect(begunJob(open, begunIn(recordState([])))).toBe(open);
+  });
+
+  it('is gone on with in the order it was begun, what was undone left out', () => {
+    const [a, b, c] = setupsIn(plan) as [Setup, Setup, Setup];
+    const gone = tick(plan, c, 1);
+    const record = [tick(plan, b, 1), gone, tick(plan, a, 1), line({ kind: 'undone', of: gone.id })];
+    expect(resumed({ job, record: record.map((own, i) => ({ ...own, place: i + 1, by: '' })) }).begun).toEqual([b.id, a.id]); // prettier-ignore
+    expect(resumed({ job })).toBe(job);
   });
 
   it('another way, once one is chosen, begins anew: what was cut the first way is told where it is seen to now', () => {

@@ -1,18 +1,31 @@
 import { countOf, distanceIn, type Card, type GroupView, type Plan } from '../plan/index.ts';
-import type { Job } from '../exchange/index.ts';
-import type { BegunWay, RecordState, SetTo } from '../record/index.ts';
+import type { Job, JobFile } from '../exchange/index.ts';
+import { recordState, type BegunWay, type RecordState, type SetTo } from '../record/index.ts';
 import { worksOf, type LengthFigure, type Setup } from '../setups/index.ts';
 import type { Mm } from '../units/index.ts';
 
+/** What of a job is begun: its ways, and its set-ups in the order they were. */
+export interface Begun {
+  readonly ways: readonly BegunWay[];
+  readonly setups: readonly string[];
+}
+
+/** What a record says is begun. */
+export const begunIn = ({ begun, done }: Pick<RecordState, 'begun' | 'done'>): Begun => ({
+  ways: begun,
+  setups: [...done].flatMap(([setup, pieces]) => (pieces.size ? [setup] : [])),
+});
+
 /**
- * A job whose halves that are begun go on the way they were begun, unless another way was chosen: what the quickest is may
- * change with a measurement, but not in the middle of a batch.
+ * A job that is gone on with: what is begun comes first, and halves go on the way they were begun, unless another was
+ * chosen. What the quickest is may change with a measurement, but not in the middle of a batch.
  */
-export function begunJob(job: Job, begun: readonly BegunWay[]): Job {
+export function begunJob(job: Job, { ways: begun, setups }: Begun): Job {
+  if (!begun.length && !setups.length) return job;
   const ways = new Map(begun.map(({ joint, member, way }) => [`${joint} ${member}`, way]));
-  if (!ways.size) return job;
   return {
     ...job,
+    ...(setups.length && { begun: setups }),
     joints: job.joints.map((joint) => {
       const wayOf = (member: BegunWay['member']) => joint.routes[member] ?? ways.get(`${joint.id} ${member}`);
       const [tenoned, mortised] = [wayOf('tenoned'), wayOf('mortised')];
@@ -21,6 +34,9 @@ export function begunJob(job: Job, begun: readonly BegunWay[]): Job {
     }),
   };
 }
+
+/** The job of a file, gone on with from where its record leaves it. */
+export const resumed = ({ job, record = [] }: Pick<JobFile, 'job' | 'record'>): Job => begunJob(job, begunIn(recordState(record))); // prettier-ignore
 
 /** The ways that the joints of a set-up are cut by in a plan. */
 export function waysAt({ joints }: Pick<Plan, 'joints'>, { occurrences }: Setup): BegunWay[] {

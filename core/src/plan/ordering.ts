@@ -12,6 +12,7 @@ import {
 } from '../sequence/index.ts';
 import type { Solver } from '../solving/index.ts';
 import type { Shop } from '../tooling/index.ts';
+import { beginsWith, keptUnlessWorth, pinsTooLate, withBegun } from './begun.ts';
 import { cuttingOf } from './changing.ts';
 import type { JointDraft } from './draft.ts';
 import { onTheirDays, pinnedDays, withPins, type LoosePin } from './pinned.ts';
@@ -21,6 +22,8 @@ interface Unordered {
   readonly cards: readonly DraftCard[];
   /** The same with no circle among their rules. */
   readonly open: readonly DraftCard[];
+  /** Those that are begun, in the order they were. */
+  readonly begun: readonly number[];
   readonly circle: ReturnType<typeof circleAmong>;
   readonly wishes: Wishes;
   readonly loose: readonly LoosePin[];
@@ -30,7 +33,11 @@ interface Unordered {
 
 const idOf = ({ setups }: DraftCard): string => setups[0]!.id;
 
-function unordered({ order, standing, found, pins = [] }: Job, shop: Shop, drafts: readonly JointDraft[]): Unordered {
+function unordered(
+  { order, standing, found, begun: started = [], pins = [] }: Job,
+  shop: Shop,
+  drafts: readonly JointDraft[],
+): Unordered {
   const unpinned = cardsFor(
     drafts.map(({ plan, setups }) => ({ joint: plan.joint, half: shop.schools.half, setups })),
     shop,
@@ -39,46 +46,56 @@ function unordered({ order, standing, found, pins = [] }: Job, shop: Shop, draft
   const firsts = new Map(unpinned.map((card, i) => [idOf(card), i]));
   const placeOf = (id: string) => firsts.get(id) ?? places.get(id);
   const { cards, loose } = withPins(unpinned, pins, placeOf);
-  const circle = circleAmong(cards);
+  const begun = [...new Set(started.flatMap((id) => placeOf(id) ?? []))];
+  const circle = circleAmong(withBegun(cards, begun));
   const placed = (ids: readonly string[] | undefined) => ids?.flatMap((id) => firsts.get(id) ?? []);
   const stands = new Set(standing);
   return {
     cards,
     open: circle ? withoutLast(cards, circle) : cards,
+    begun,
     circle,
     wishes: {
       wanted: placed(order),
       found: placed(found?.cards),
       standing: cards.flatMap(({ setups }, i) => (setups.some(({ id }) => stands.has(id)) ? [i] : [])),
     },
-    loose,
+    loose: [...loose, ...pinsTooLate(unpinned, pins, begun, placeOf)],
     placeOf,
   };
 }
 
 /** Cards in the order they are cut, and how that came to be. */
 interface Ordered extends Pick<Run, 'order' | 'changed'>, Pick<Unordered, 'cards' | 'circle'> {
+  /** Cards that are begun, by their ids, in the order they were. */
+  readonly begun: readonly string[];
   readonly run: Omit<Run, 'order' | 'changed'>;
   readonly pins: { readonly loose: readonly LoosePin[]; readonly onDays: Readonly<Record<string, number>> };
 }
 
-/** The order of a job’s cards: the quickest found, or as somebody wants it, with what is pinned to a day begun on it. */
+/**
+ * The order of a job’s cards: the quickest found, or as somebody wants it, with what is pinned to a day begun on it. Once
+ * some are begun only what remains is put in order, and it stays as it was while that costs little.
+ */
 export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): Ordered {
-  const { cards, open, circle, wishes, loose, placeOf } = unordered(job, shop, drafts);
-  const { order, changed, ...run } = runOrder(open, shop.minutes, wishes);
+  const known = unordered(job, shop, drafts);
+  const { open, begun, circle, wishes, loose, placeOf } = known;
+  const cards = withBegun(known.cards, begun);
+  const goingOn = withBegun(open, begun);
+  const { order, changed, ...run } = runFrom(open, goingOn, begun, shop, wishes);
   const days = pinnedDays(job, placeOf);
   const wrong = [...loose, ...days.loose];
-  if (!days.days.size) return { cards, circle, order, changed, run, pins: { loose: wrong, onDays: {} } };
-  const reckon = (own: readonly number[]) => changedIn(open, shop.minutes, own, wishes.standing);
-  const found = onTheirDays(open, order, days.days, {
+  const beside = { cards, circle, begun: begun.map((at) => idOf(cards[at]!)) };
+  if (!days.days.size) return { ...beside, order, changed, run, pins: { loose: wrong, onDays: {} } };
+  const reckon = (own: readonly number[]) => changedIn(goingOn, shop.minutes, own, wishes.standing);
+  const found = onTheirDays(goingOn, order, days.days, {
     changedIn: reckon,
     cutting: (card) => cuttingOf(cards[card]!.setups, job, shop),
     length: (job.working ?? USUAL_WORKING).hours * 60,
   });
   const anew = reckon(found.order);
   return {
-    cards,
-    circle,
+    ...beside,
     order: found.order,
     changed: anew,
     run: { ...run, minutes: anew.reduce((sum, { minutes }) => sum + minutes, 0) },
@@ -87,6 +104,21 @@ export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): 
       onDays: Object.fromEntries([...found.kept].map(([card, day]) => [idOf(cards[card]!), day])),
     },
   };
+}
+
+/** The order of all cards where it begins with what is begun; else that comes first, and the rest as it was unless another order is worth it. */
+function runFrom(
+  open: readonly DraftCard[],
+  goingOn: readonly DraftCard[],
+  begun: readonly number[],
+  { minutes }: Shop,
+  wishes: Wishes,
+): Run {
+  const whole = runOrder(open, minutes, wishes);
+  if (beginsWith(whole.order, begun)) return whole;
+  const anew = runOrder(goingOn, minutes, wishes);
+  if (wishes.wanted) return anew;
+  return keptUnlessWorth(runOrder(goingOn, minutes, { ...wishes, wanted: [...begun, ...whole.order] }), anew);
 }
 
 const tooLate = (id: string, day: number, wanted: number): LoosePin => ({
@@ -114,7 +146,8 @@ export function searchIn(
   seed: number,
 ): OrderSearch | undefined {
   // prettier-ignore
-  const { open, wishes } = unordered(job, shop, drafts);
+  const { open: all, begun, wishes } = unordered(job, shop, drafts);
+  const open = withBegun(all, begun);
   if (open.length < 2) return undefined;
   const search = longerSearch(open, shop.minutes, wishes, moves, seed);
   return {
@@ -125,8 +158,8 @@ export function searchIn(
 
 /** Minutes of changing over under which no order of a job is, as sharp as a solver makes it. */
 export function leastIn(job: Job, shop: Shop, drafts: readonly JointDraft[], solver: Solver): number | undefined {
-  const { open, wishes } = unordered(job, shop, drafts);
-  return leastBy(solver, open, shop.minutes, wishes.standing);
+  const { open, begun, wishes } = unordered(job, shop, drafts);
+  return leastBy(solver, withBegun(open, begun), shop.minutes, wishes.standing);
 }
 
 /** The cards without the rule that closes a circle: the order can be shown, and says which rule it can’t keep. */

@@ -72,6 +72,8 @@ export interface Plan {
   readonly plain: number;
   readonly quickest: number;
   readonly least: number;
+  /** Cards that are begun, in the order they were: they come first. */
+  readonly begun: readonly string[];
   /** Pins that can’t be kept, each with the reason; and of those that are, the day, from 0, a card is begun on. */
   readonly loose: readonly LoosePin[];
   readonly onDays: Readonly<Record<string, number>>;
@@ -117,7 +119,7 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?:
 export function planToProve(job: Job, chest: Shop, remembered?: Remembered<JointDraft>): PlanToProve {
   const shop = shopFor(job, chest);
   const drafts = draftsOf(job, shop, remembered);
-  const { cards, circle, order, changed, run, pins } = orderedBy(job, shop, drafts);
+  const { cards, begun, circle, order, changed, run, pins } = orderedBy(job, shop, drafts);
   const set = withLayers(withMoves(order.map((index) => cards[index]!.setups)));
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
   const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
@@ -140,6 +142,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
           cutting: cuttingOf(setups, job, shop),
         };
       }),
+      begun,
       ...run,
       ...pins,
       ...(circle && { circle: circle.map(({ at, rule }) => ({ card: idOf(at), rule: rule.words })) }),

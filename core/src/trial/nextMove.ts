@@ -80,6 +80,21 @@ export function nextMove(
   };
 }
 
+/**
+ * What to set otherwise than planned before the first test piece, so that a tenon fits the mortise that was cut; nothing
+ * where it does as planned.
+ * @param mated the readings as that mortise wants them, those that follow it with their `mate`
+ */
+export function firstMove(
+  card: Pick<Card, 'setups'>,
+  planned: readonly Reading[],
+  mated: readonly (Reading & { readonly mate?: unknown })[],
+): NextMove | undefined {
+  const read = new Map(mated.flatMap(({ mate }, i) => (mate ? [[i, planned[i]!.value] as const] : [])));
+  const move = nextMove(card, mated, read);
+  return move.verdict === 'move' ? move : undefined;
+}
+
 /** What is wrong with a reading that can hardly be true. */
 function doubtOf({ name, value: should }: Reading, value: Mm): Sentence | undefined {
   const off = Math.abs(value - should);

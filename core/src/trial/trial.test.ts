@@ -6,7 +6,7 @@ import type { Modeller } from '../solids/index.ts';
 
 import { cases, jobWith, loadModeller, measured, SECRETS, TEST_SHOP, withScales, worked, wrong, type JobShape, type Tried } from '../testing/index.ts'; // prettier-ignore
 import { INCH, METRIC, speak } from '../units/index.ts';
-import { nextMove } from './index.ts';
+import { firstMove, nextMove } from './index.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {
@@ -149,6 +149,19 @@ describe('the next move (plain arithmetic, common practice)', () => {
     /** One fence for both cheeks can’t put thickness and place right; the length is no part of that. */
     const both = told(rail(FLIPPED, 7), { tenonThickness: 0, faceShoulder: 0.4 });
     expect(both.why!.text).not.toMatch(/length/);
+  });
+
+  it('before the first test piece: a mortise that was cut wider asks the tenon’s figures, and nothing is asked where it reads as planned', () => {
+    const plan = planJob(jobWith(rail(FLIPPED, 7)), { ...TEST_SHOP, graduation: 0.1 });
+    const card = plan.cards.find((own) => readingsOf(modeller, own, plan).some((r) => r.dimension === 'tenonThickness'))!; // prettier-ignore
+    const planned = readingsOf(modeller, card, plan);
+    const mates = (by: number) => planned.map((r) => (r.dimension === 'tenonThickness' ? { ...r, value: r.value + by, mate: {} } : r)); // prettier-ignore
+    const [own, ...more] = firstMove(card, planned, mates(0.4))!.moves;
+    /** 0.4 thicker: each face 0.2 shallower. */
+    expect([own!.figure.id, own!.by, more]).toEqual(['face-fence', expect.closeTo(0.2, 9), []]);
+    expect(firstMove(card, planned, mates(-0.4))!.moves[0]!.by).toBeCloseTo(-0.2, 9);
+    expect(firstMove(card, planned, mates(0.02))).toBeUndefined();
+    expect(firstMove(card, planned, planned)).toBeUndefined();
   });
 
   it('goes on from where a figure was moved to', () => {

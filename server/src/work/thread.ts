@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { planJob, RememberedProofs, toolsUsed } from '@velk/core';
+import { planJob, RememberedProofs, resumed, toolsUsed } from '@velk/core';
 import { checkBody } from '../api/schemas.ts';
 import type { Question } from './asks.ts';
 import { nodeModeller } from './modeller.ts';
@@ -10,7 +10,7 @@ const remembered = new RememberedProofs();
 async function answer(question: Question): Promise<unknown> {
   switch (question.ask) {
     case 'plan':
-      return planJob(question.file.job, question.file.shop, await modeller, remembered);
+      return planJob(resumed(question.file), question.file.shop, await modeller, remembered);
     case 'used':
       return [...toolsUsed(planJob(question.job, question.shop))];
     case 'check':

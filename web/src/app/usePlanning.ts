@@ -1,8 +1,9 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { shallowEqual } from 'react-redux';
 import {
+  begunIn,
   begunJob,
-  type BegunWay,
+  type Begun,
   type Job,
   type Joint,
   type Plan,
@@ -111,15 +112,15 @@ function usePlannedShop(chest: Shop | null): Shop | null {
   }, [chest]);
 }
 
-/** The job on the bench, its halves that are begun going on as they were. */
+/** The job on the bench, what is begun of it coming first and going on as it was. */
 function useBegunJob(): Job | null {
   const job = useAppSelector((s) => s.bench.now);
   const id = useAppSelector((s) => s.bench.id);
   const ofRecord = useAppSelector((s) => s.record.job);
-  const { begun } = useRecordState();
+  const record = useRecordState();
   /** A tick more of what is begun already plans nothing anew. */
-  const ways = JSON.stringify(id === ofRecord ? begun : []);
-  return useMemo(() => job && begunJob(job, JSON.parse(ways) as BegunWay[]), [job, ways]);
+  const begun = id === ofRecord ? JSON.stringify(begunIn(record)) : '';
+  return useMemo(() => job && (begun ? begunJob(job, JSON.parse(begun) as Begun) : job), [job, begun]);
 }
 
 type Ways = Readonly<Record<'tenoned' | 'mortised', WaysOfHalf>>;

@@ -53,7 +53,7 @@ export function OrderRow({ long, ...row }: RowProps & { long: boolean }) {
 function WholeRow({
   card,
   before,
-  plan: { basis },
+  plan: { basis, begun },
   number,
   id,
   style,
@@ -78,9 +78,11 @@ function WholeRow({
   const view = cardView(card, basis);
   const [first] = card.setups;
   const joints = card.setups.flatMap((s) => s.occurrences.map((o) => basis.job.joints.find((j) => j.id === o.joint)?.name)); // prettier-ignore
-  const rules = [...new Set(card.after.map((a) => a.rule))].map((rule) => ({
+  /** What is begun needn’t be waited for. */
+  const after = card.after.filter((a) => !begun.includes(a.card));
+  const rules = [...new Set(after.map((a) => a.rule))].map((rule) => ({
     rule,
-    numbers: card.after.filter((a) => a.rule === rule).map((a) => number.get(a.card)!),
+    numbers: after.filter((a) => a.rule === rule).map((a) => number.get(a.card)!),
   }));
   const same = before !== undefined && first!.machine === before.setups[0]!.machine;
   return (
@@ -129,6 +131,7 @@ function WholeRow({
         <span className="quiet" style={{ display: 'block', fontSize: 14.5 }}>
           {view.byHand ? 'Bench' : view.gear[0]}
           {same ? ', same machine' : ''}
+          {begun.includes(card.id) ? ', begun' : ''}
         </span>
         {!view.byHand && (
           <label className="noprint" style={{ fontSize: 14.5 }}>

@@ -2,24 +2,19 @@ import { useMemo, useRef } from 'react';
 import {
   byMates,
   distanceIn,
-  featureWords,
   fineStyle,
   formatNumber,
-  modelOf,
   nextMove,
   NO_TRIAL,
   readingId,
-  scenesOf,
   strokesEach,
   type Card,
-  type FigureMove,
   type LengthStyle,
   type NextMove,
   type Plan,
   type Reading,
 } from '@velk/core';
 import { note } from '../app/record.ts';
-import { SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { useAppDispatch } from '../app/store.ts';
 import { useCalliper } from '../app/useCalliper.ts';
 import { useKeptState } from '../app/useKeptState.ts';
@@ -28,7 +23,9 @@ import { Length } from '../widgets/Length.tsx';
 import { lengthIn, LooseLength } from '../widgets/LooseLength.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { Along, Creeping } from './Creeping.tsx';
+import { Moved, MovedScene } from './Moved.tsx';
 import { Readings } from './Readings.tsx';
+import { ToMate } from './ToMate.tsx';
 
 /** What the piece does read, as it was typed, by which size it is; the first shows what form the others have. */
 interface Typed {
@@ -111,6 +108,7 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
   const were = readings.filter((reading) => last.has(readingId(reading)));
   return (
     <div className="trial" ref={boxes}>
+      <ToMate plan={plan} card={card} planned={planned} pictured style={style} />
       <Readings
         readings={readings}
         style={style}
@@ -142,7 +140,8 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
       <Along card={card} job={job} readings={readings} style={style} />
       {(moves > 0 || last.size > 0 || typed.read.some(({ text }) => text)) && (
         <p className="quiet noprint">
-          {moves > 0 && `${moves === 1 ? 'One test piece' : `${moves} test pieces`} since it was first set. `}
+          {moves > 0 &&
+            `Moved ${moves === 1 ? 'once' : moves === 2 ? 'twice' : `${moves} times`} since it was first set. `}
           {were.length > 0 && (
             <>
               Written down:{' '}
@@ -251,36 +250,6 @@ function Told({
   );
 }
 
-/** The machine with an arrow where a figure is moved and which way: the wrong way is the commonest mistake. */
-function MovedScene({
-  plan,
-  card,
-  moves,
-  style,
-}: {
-  plan: Plan;
-  card: Card;
-  moves: readonly FigureMove[];
-  style: LengthStyle;
-}) {
-  const scenes = useMemo(() => scenesOf(card, plan), [card, plan]);
-  return moves.map(({ setup, figure, by, to, how }) => {
-    const scene = scenes.find((own) => own.setup === setup.id && own.pictures.some(({ dimensions }) => dimensions.some((d) => d.figure === figure.id))); // prettier-ignore
-    const picture = scene?.pictures.find(({ dimensions }) => dimensions.some((d) => d.figure === figure.id));
-    if (!scene || !picture) return null;
-    return (
-      <SceneDrawing
-        key={distanceIn(setup, figure)}
-        picture={picture}
-        figures={[{ ...figure, set: { ...figure.set, value: how[0]?.value ?? to } }]}
-        move={{ figure: figure.id, by }}
-        style={style}
-        tallest={260}
-      />
-    );
-  });
-}
-
 /** Instead of moving anything, a tenon that is a little too thick can be planed. */
 function Planed({
   readings,
@@ -309,25 +278,6 @@ function Planed({
         short
         onType={(shaving) => keep({ shaving })}
       />
-    </p>
-  );
-}
-
-/** One figure and which way it goes: what is measured from is left where it is. */
-function Moved({ move: { figure, setup, by, to, how }, style }: { move: FigureMove; style: LengthStyle }) {
-  const words = featureWords(setup, modelOf(setup.model).datums);
-  return (
-    <p>
-      <strong>
-        {figure.name}: <Length value={Math.abs(by)} style={style} /> {by > 0 ? 'more' : 'less'}
-      </strong>
-      , to <Length value={to} style={style} /> from {words[figure.from]} to {words[figure.to]}
-      {how[0] && (
-        <span className="quiet">
-          {' '}
-          (<Spoken sentence={how[0].text} style={style} />)
-        </span>
-      )}
     </p>
   );
 }

@@ -8,9 +8,11 @@ import {
   type LengthStyle,
   type Plan,
 } from '@velk/core';
+import { useReadings } from '../../app/usePlanning.ts';
 import { useRecordState } from '../../app/useRecorder.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { Stops } from '../Hazards.tsx';
+import { ToMate } from '../ToMate.tsx';
 import { Clock } from './Clock.tsx';
 import { FloorScene } from './FloorScene.tsx';
 import { HugeFigures } from './Huge.tsx';
@@ -68,12 +70,18 @@ export function SetStep({
   style: LengthStyle;
 }) {
   const stand = useStand(card);
+  const { holds } = useRecordState();
+  /** Where nothing was measured there is no mortise to fit. */
+  const readings = useReadings(plan, holds.some(({ kind }) => kind === 'measured') ? card.id : '');
   return (
     <>
       {held ? (
         <p className="quiet">Its figures are shown once the stop has been read.</p>
       ) : (
-        <HugeFigures figures={view.figures} angles={view.angles} stand={stand} byHand={view.byHand} style={style} />
+        <div>
+          <HugeFigures figures={view.figures} angles={view.angles} stand={stand} byHand={view.byHand} style={style} />
+          <ToMate plan={plan} card={card} planned={readings?.[card.id]} style={style} />
+        </div>
       )}
       <FloorScene plan={plan} card={card} held={held} style={style} />
     </>
