@@ -2,6 +2,7 @@ export { degreesOf, type Estimate } from './estimates.ts';
 export {
   CALIBRATIONS,
   calibrated,
+  calibrationNamed,
   calibrationsOf,
   measuredIn,
   restsOn,

@@ -108,6 +108,13 @@ export const CALIBRATIONS: readonly CalibrationKind[] = [
   }),
 ];
 
+/** One of them, by its id. @throws Error where there is none */
+export function calibrationNamed(id: string): CalibrationKind {
+  const found = CALIBRATIONS.find((kind) => kind.id === id);
+  if (!found) throw new Error(`Nothing of a tool is measured as ${id}.`);
+  return found;
+}
+
 /** Those that a tool has. */
 export const calibrationsOf = (tool: Tool): CalibrationKind[] => CALIBRATIONS.filter((kind) => kind.stated(tool) !== undefined); // prettier-ignore
 

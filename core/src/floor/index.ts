@@ -4,3 +4,4 @@ export * from './log.ts';
 export * from './pace.ts';
 export * from './mates.ts';
 export * from './keeping.ts';
+export { learnedFrom, type Learned } from './learned.ts';

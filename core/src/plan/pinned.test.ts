@@ -173,6 +173,17 @@ describe('a longer search', () => {
     }
   });
 
+  it('can be stopped any time: after its first round it has what a search of that length finds, and goes on from there', () => {
+    const [short, long, other] = [100_000, 3_000_000, 3_000_000].map((moves) => orderSearch(job, shop, { moves, seed: 3 })!); // prettier-ignore
+    short!.advance(200_000);
+    long!.advance(100_000);
+    expect(long!.best()).toEqual(short!.best());
+    long!.advance(320_000);
+    expect(long!.best().minutes).toBeLessThanOrEqual(short!.best().minutes);
+    while (other!.best().tried < 420_000) other!.advance(7_000);
+    expect(other!.best()).toEqual(long!.best());
+  });
+
   it('is where a plan begins only as far as its cards are still there and it is the quicker one', () => {
     const slow = { cards: [...ids].reverse(), moves: 1, seed: 1 };
     expect(with_({ found: slow }).cards.map(({ id }) => id)).toEqual(ids);

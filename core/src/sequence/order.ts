@@ -59,6 +59,9 @@ function quickestOf(changes: Changes, cards: readonly DraftCard[], found?: reado
   return before && changes.of(before) < changes.of(now) - 1e-9 ? before : now;
 }
 
+/** Exchanges in the first round of a longer search: about a second’s. */
+const FIRST_ROUND = 100_000;
+
 /** A longer search for a quicker order, that begins from the quickest known and is as long as somebody lets it. */
 export function longerSearch(
   cards: readonly DraftCard[],
@@ -68,7 +71,7 @@ export function longerSearch(
   seed: number,
 ): Search {
   const changes = new Changes(cards, cost, standing);
-  return new Search(changes, cards, quickestOf(changes, cards, found), moves, seed);
+  return new Search(changes, cards, quickestOf(changes, cards, found), moves, seed, FIRST_ROUND);
 }
 
 /** Minutes under which no order is, as sharp as a solver makes it. */

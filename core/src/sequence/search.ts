@@ -216,18 +216,26 @@ export class Search {
   best: readonly number[];
   minutes: number;
   tried = 0;
-  private readonly better: Better;
+  private better: Better;
   private readonly random: () => number;
   private readonly kin: Kin;
+  /** Where the round that is under way began and where it ends. */
+  private round: readonly [from: number, to: number];
 
-  /** @param start an order that keeps the rules, of two cards or more */
+  /**
+   * @param start an order that keeps the rules, of two cards or more
+   * @param first how many the first round tries; each further one tries twice as many and begins from the best, so that
+   *   whoever stops it has most of what it could find until then
+   */
   constructor(
-    changes: Changes,
-    cards: readonly DraftCard[],
+    private readonly changes: Changes,
+    private readonly cards: readonly DraftCard[],
     start: readonly number[],
     readonly moves: number,
     seed: number,
+    first = moves,
   ) {
+    this.round = [0, this.longEnough(first)];
     this.better = new Better(changes, cards, [...start]);
     this.best = start;
     this.minutes = this.better.minutes;
@@ -235,15 +243,27 @@ export class Search {
     this.kin = kinOf(changes, cards.length);
   }
 
-  /** Tries so many exchanges more, or as many as are left: at first it goes along with worse ones, and ever less. */
+  /** A round up to there, or to the end where too little would be left for the next. */
+  private readonly longEnough = (to: number): number => (to * 1.5 > this.moves ? this.moves : to);
+
+  /** Tries so many exchanges more, or as many as are left: in each round it goes along with worse ones at first, and ever less. */
   advance(count: number): void {
-    const { better, random, kin, moves } = this;
+    const { random, kin, moves } = this;
     for (const end = Math.min(moves, this.tried + count); this.tried < end; this.tried++) {
-      const warm = WARM * (1 - this.tried / moves) ** 2;
+      if (this.tried === this.round[1]) this.nextRound();
+      const { better } = this;
+      const [from, to] = this.round;
+      const warm = WARM * (1 - (this.tried - from) / (to - from)) ** 2;
       const swap = random() < JOINING ? joining(better, kin, random) : anywhere(better.order.length, random);
       if (swap) better.tries(swap, better.minutes + warm * random() ** 3 - SAME);
       if (better.minutes < this.minutes - SAME) [this.best, this.minutes] = [[...better.order], better.minutes];
     }
+  }
+
+  private nextRound(): void {
+    const [from, to] = this.round;
+    this.round = [to, this.longEnough(to + 2 * (to - from))];
+    this.better = new Better(this.changes, this.cards, [...this.best]);
   }
 }
 

@@ -23,3 +23,4 @@ export const createSolver =
     );
     return { value: ObjectiveValue, variables };
   };
+export { inverse, leastSquares } from './leastSquares.ts';

@@ -1,7 +1,7 @@
 import { distanceIn, type Card, type Reading } from '../plan/index.ts';
 import { byMove, type LengthFigure, type Reach, type Setup } from '../setups/index.ts';
 import { INCH, say, type Mm, type Sentence } from '../units/index.ts';
-import { leastSquares } from './solve.ts';
+import { leastSquares } from '../solving/index.ts';
 
 /** One distance of a card that is to be set otherwise. */
 export interface FigureMove {

@@ -16,6 +16,7 @@ import { currentShop } from '../app/useGear.ts';
 import { momentName } from '../app/days.ts';
 import { useRecordState } from '../app/useRecorder.ts';
 import { useStyle } from '../app/useUnits.ts';
+import { Learnt } from './Learnt.tsx';
 import { saveText } from './chest/chest.ts';
 import { floorPath } from './floor/useFloor.ts';
 
@@ -64,6 +65,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
         </button>
       </header>
       {pace && <PaceTold pace={pace} />}
+      <Learnt plan={plan} holds={holds} style={style} />
       {series.length > 0 && (
         <section aria-label="Readings over time">
           <h2>Readings over time</h2>

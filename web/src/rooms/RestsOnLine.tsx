@@ -1,6 +1,6 @@
-import { formatAngle, restsOn, type Card, type LengthStyle, type Plan, type RestsOn } from '@velk/core';
+import { restsOn, type Card, type LengthStyle, type Plan, type RestsOn } from '@velk/core';
 import { today } from '../app/days.ts';
-import { Length } from '../widgets/Length.tsx';
+import { CalibratedSize } from './chest/CalibratedSize.tsx';
 
 /** What of its tools a card’s figures rest on: measured, when, and whether that is long ago; or only as it is stated. */
 export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; style: LengthStyle }) {
@@ -23,12 +23,12 @@ export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; sty
         {found.map(({ tool, kind, value, measured }) => (
           <li key={`${tool} ${kind.id}`}>
             {tool}, {kind.title.charAt(0).toLowerCase() + kind.title.slice(1)}:{' '}
-            <Size of={kind.unit} value={value} style={style} />{' '}
+            <CalibratedSize kind={kind} value={value} style={style} />{' '}
             <span className="quiet">
               {measured ? (
                 <>
                   measured {measured.on}, {measured.count === 1 ? 'once' : `${measured.count} times`}; stated{' '}
-                  <Size of={kind.unit} value={measured.stated} style={style} />
+                  <CalibratedSize kind={kind} value={measured.stated} style={style} />
                   {measured.stale && '. ■ That is long ago: measure it again'}
                 </>
               ) : (
@@ -40,8 +40,4 @@ export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; sty
       </ul>
     </details>
   );
-}
-
-function Size({ of, value, style }: { of: RestsOn['kind']['unit']; value: number; style: LengthStyle }) {
-  return of === 'length' ? <Length value={value} style={{ ...style, inches: 'decimal' }} /> : formatAngle(value);
 }

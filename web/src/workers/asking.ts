@@ -5,8 +5,10 @@ import type {
   Job,
   Joint,
   JointPlan,
+  Learned,
   Members,
   Mishap,
+  Observation,
   OrderSearch,
   Pair,
   Plan,
@@ -58,6 +60,11 @@ export interface Asks {
   readonly rescues: {
     readonly asks: { job: Job; shop: Shop; mishap: Mishap; done: RecordState['done'] };
     readonly answers: { sizes: readonly SizeAsked[]; rescues: readonly Rescue[] };
+  };
+  /** What the readings among some lines of a record say of the shop’s tools. */
+  readonly learned: {
+    readonly asks: { job: Job; shop: Shop; holds: readonly Observation[]; today: string };
+    readonly answers: { learned: readonly Learned[] };
   };
   readonly cutList: { readonly asks: { job: Job; shop: Shop }; readonly answers: { list: CutList } };
   /** Without the joints of which something is impossible; `unsound` has their ids, a line each. */

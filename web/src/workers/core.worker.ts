@@ -2,6 +2,7 @@ import {
   assemblyPlan,
   cutList,
   kindOf,
+  learnedFrom,
   leastMinutes,
   orderSearch,
   pairOf,
@@ -63,6 +64,10 @@ async function answer(question: Question): Promise<object | undefined> {
       const cut = await modeller();
       const setup = setupsOf(plan).find(({ id }) => id === mishap.setup);
       return { sizes: setup ? sizesAsked(cut, plan, setup) : [], rescues: rescuesOf(plan, { done }, mishap, cut) };
+    }
+    case 'learned': {
+      const { job, shop, holds, today } = question;
+      return { learned: learnedFrom(await modeller(), planToProve(job, shop, drafts).plan, holds, today) };
     }
     case 'least':
       return { least: leastMinutes(question.job, question.shop, await solver(), drafts) };

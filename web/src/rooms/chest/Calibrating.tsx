@@ -2,7 +2,6 @@ import { useState } from 'react';
 import {
   calibrated,
   calibrationsOf,
-  formatAngle,
   measuredIn,
   parseLength,
   type CalibrationKind,
@@ -12,7 +11,7 @@ import {
 import { today } from '../../app/days.ts';
 import { useKeptState } from '../../app/useKeptState.ts';
 import { FieldError } from '../../widgets/FieldError.tsx';
-import { Length } from '../../widgets/Length.tsx';
+import { CalibratedSize } from './CalibratedSize.tsx';
 
 interface Typed {
   readonly rows: readonly (readonly string[])[];
@@ -71,29 +70,25 @@ function Found({ tool, kind, style }: { tool: Tool; kind: CalibrationKind; style
   if (!found)
     return (
       <span className="quiet">
-        <Size kind={kind} value={kind.stated(tool)!} style={style} /> as it is stated, not measured.
+        <CalibratedSize kind={kind} value={kind.stated(tool)!} style={style} /> as it is stated, not measured.
       </span>
     );
   return (
     <>
       <strong>
-        <Size kind={kind} value={found.value} style={style} />
+        <CalibratedSize kind={kind} value={found.value} style={style} />
       </strong>{' '}
       <span className="quiet">
         measured {found.on}, {found.count === 1 ? 'once' : `${found.count} times`}
         {found.count > 1 && (
           <>
-            , scatter <Size kind={kind} value={found.spread} style={style} />
+            , scatter <CalibratedSize kind={kind} value={found.spread} style={style} />
           </>
         )}
-        ; stated <Size kind={kind} value={found.stated} style={style} />.
+        ; stated <CalibratedSize kind={kind} value={found.stated} style={style} />.
       </span>
     </>
   );
-}
-
-function Size({ kind, value, style }: { kind: CalibrationKind; value: number; style: LengthStyle }) {
-  return kind.unit === 'length' ? <Length value={value} style={{ ...style, graduation: 0.01, inches: 'decimal' }} /> : <>{formatAngle(value)}</>; // prettier-ignore
 }
 
 /** Readings, a row for each; kept while one is elsewhere. */
@@ -159,16 +154,16 @@ function Rows({
       {estimate && Number.isFinite(estimate.value) && (
         <p role="status">
           <strong>
-            <Size kind={kind} value={estimate.value} style={style} />
+            <CalibratedSize kind={kind} value={estimate.value} style={style} />
           </strong>
           {estimate.count > 1 ? (
             <>
-              , scatter <Size kind={kind} value={estimate.spread} style={style} /> over {estimate.count}
+              , scatter <CalibratedSize kind={kind} value={estimate.spread} style={style} /> over {estimate.count}
             </>
           ) : (
             ', once: two or three more show how far it scatters'
           )}
-          ; until now <Size kind={kind} value={kind.stated(tool)!} style={style} />.{' '}
+          ; until now <CalibratedSize kind={kind} value={kind.stated(tool)!} style={style} />.{' '}
           <button
             className="link"
             onClick={() => {

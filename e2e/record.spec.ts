@@ -1,0 +1,58 @@
+import { randomUUID } from 'node:crypto';
+import type { Page } from '@playwright/test';
+import { planJob, readingId, readingsOf, type Seen } from '@velk/core';
+import { demo, loadModeller } from '@velk/core/testing';
+import { expect, openLooms, test } from './velk.ts';
+
+/** Lines of the loom job’s record, as a device of the shop sends them. */
+async function written(page: Page, lines: readonly Seen[]): Promise<void> {
+  const job = /job\/([^/]+)/.exec(page.url())![1]!;
+  const seen = new Date(Date.now() - 3_600_000).toISOString();
+  const status = await page.evaluate(
+    ([at, body]) => fetch(at!, { method: 'POST', headers: { 'content-type': 'application/json' }, body: body! }).then((answer) => answer.status), // prettier-ignore
+    [`/api/jobs/${job}/record`, JSON.stringify({ lines: lines.map((line) => ({ ...line, id: randomUUID(), seen })) })],
+  );
+  expect(status).toBe(201);
+  await page.reload();
+}
+
+test('what many test pieces say of a cutter is taken by a press, and is what it was measured to be from then on', async ({
+  page,
+  velk,
+}) => {
+  const { job, shop } = demo('looms');
+  const modeller = await loadModeller();
+  const plan = planJob(job, shop);
+  const cards = plan.cards
+    .filter(({ setups }) => setups[0]!.cutter === 'spiral-8' && setups[0]!.stage === 'mortise')
+    .slice(0, 3);
+  const read = cards.flatMap(
+    (card) =>
+    readingsOf(modeller, card, plan)
+      .filter(({ dimension }) => dimension === 'mortiseWidth')
+      .flatMap((reading) => [-0.12, -0.1, -0.08].map((off) => ({ kind: 'measured' as const, card: card.id, reading: readingId(reading), name: reading.name, value: reading.value + off, should: reading.value, within: reading.within }))), // prettier-ignore
+  );
+  await openLooms(page, velk, 'log');
+  await written(page, read);
+  const said = page.getByRole('region', { name: 'What the readings say of the tools' });
+  await expect(said.getByText(/^Spiral cutter 8 mm, .*7\.9\smm, scatter 0\.02\smm over \d+ readings; until now 8\.0\smm/)).toBeVisible({ timeout: 60_000 }); // prettier-ignore
+  await said.getByRole('button', { name: 'Take it' }).click();
+  await expect(said).toBeHidden();
+  await page.getByRole('link', { name: 'Chest' }).click();
+  await page.getByRole('link', { name: /Spiral cutter 8 mm/ }).click();
+  await expect(page.getByText(/7\.9\smm measured .*; stated 8\.0\smm/)).toBeVisible();
+});
+
+test('what was begun out of turn stands first, and the rest of the order goes on from there', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'order');
+  const rows = page.locator('ol.order > li');
+  const free = rows.filter({ hasNot: page.getByText('Why not earlier') }).last();
+  const id = (await free.getAttribute('data-card'))!;
+  await written(page, [{ kind: 'done', setup: id, works: [], pieces: [1], at: [], ways: [] }]);
+  await expect(rows.first()).toHaveAttribute('data-card', id);
+  await expect(rows.first()).toContainText(', begun');
+  await expect(rows.nth(1)).not.toContainText('Why not earlier');
+});
