@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { planJob, readingId, readingsOf, type Seen } from '@velk/core';
 import { demo, loadModeller } from '@velk/core/testing';
-import { expect, openLooms, test } from './velk.ts';
+import { expect, follow, openLooms, test } from './velk.ts';
 
 /** Lines of the loom job’s record, as a device of the shop sends them. */
 async function written(page: Page, lines: readonly Seen[]): Promise<void> {
@@ -38,8 +38,7 @@ test('what many test pieces say of a cutter is taken by a press, and is what it 
   await expect(said.getByText(/^Spiral cutter 8 mm, .*7\.9\smm, scatter 0\.02\smm over \d+ readings; until now 8\.0\smm/)).toBeVisible({ timeout: 60_000 }); // prettier-ignore
   await said.getByRole('button', { name: 'Take it' }).click();
   await expect(said).toBeHidden();
-  await page.getByRole('link', { name: 'Chest' }).click();
-  await page.getByRole('link', { name: /Spiral cutter 8 mm/ }).click();
+  await follow(page, '/chest/spiral-8');
   await expect(page.getByText(/7\.9\smm measured .*; stated 8\.0\smm/)).toBeVisible();
 });
 
@@ -55,4 +54,31 @@ test('what was begun out of turn stands first, and the rest of the order goes on
   await expect(rows.first()).toHaveAttribute('data-card', id);
   await expect(rows.first()).toContainText(', begun');
   await expect(rows.nth(1)).not.toContainText('Why not earlier');
+});
+
+test('a mortise that was measured wider asks its tenon’s figures before the first test piece', async ({
+  page,
+  velk,
+}) => {
+  const { job, shop } = demo('looms');
+  const modeller = await loadModeller();
+  const plan = planJob(job, shop);
+  const found = plan.cards.flatMap((card) => {
+    const tenon = readingsOf(modeller, card, plan).find(({ dimension, gains }) => dimension === 'tenonThickness' && gains.length); // prettier-ignore
+    return tenon ? [{ card, tenon }] : [];
+  });
+  const { card, tenon } = found[0]!;
+  const width = { joint: tenon.joint, member: 'mortised', dimension: 'mortiseWidth' };
+  await openLooms(page, velk, 'order');
+  await written(page, [{ kind: 'measured', card: 'its card', reading: readingId(width), name: 'mortise width', value: 8.3, should: 8, within: 0.1 }]); // prettier-ignore
+  await page.locator(`ol.order > li[data-card="${card.id}"]`).scrollIntoViewIfNeeded();
+  await page.locator(`ol.order > li[data-card="${card.id}"]`).getByRole('link').first().click();
+  const fit = page.getByRole('status').filter({ hasText: 'To fit the mortise there is' });
+  await expect(fit).toContainText(/Its mortise width reads 8\.3\smm, and was to be 8\.0\smm/);
+  await page.goto(page.url().replace(/setups\/(.*)$/, 'floor/$1'));
+  await page.getByRole('button', { name: 'I have read this' }).click();
+  await expect(fit).toBeVisible();
+  await fit.getByRole('button', { name: 'It is set so' }).click();
+  await expect(fit).toBeHidden();
+  await expect(page.getByText(/moved since it was set at/)).toBeVisible();
 });

@@ -26,7 +26,7 @@ test('what the test piece reads gives the next move, kept over a reload, until i
   await expect(does).toHaveValue(String(should + 1));
   await next.getByRole('button', { name: 'It is set so: the next test piece' }).click();
   await expect(does).toHaveValue('');
-  await expect(page.getByText('One test piece since it was first set.')).toBeVisible();
+  await expect(page.getByText('Moved once since it was first set.')).toBeVisible();
   await does.fill(String(should));
   await expect(page.getByRole('status').filter({ hasText: /^Good: what was measured reads as it should/ })).toBeVisible(); // prettier-ignore
   await page.getByRole('button', { name: 'Begin the trial again' }).click();

@@ -45,7 +45,7 @@ describe('what the test piece should read (plain arithmetic)', () => {
   it('the hollow reads as its machine leaves it', () => {
     const plan = planJob(jobWith(rail('saw-flat-stack')), EXACT);
     const at = plan.cards.findIndex(({ setups }) => setups.some((s) => s.method === 'hollow-chisel'));
-    expect(read(plan)[at]!.map((words) => words.replace(/ [\d.]+$/, '')).sort()).toEqual(['mortise depth', 'mortise length', 'near wall', 'position from layout end']); // prettier-ignore
+    expect(read(plan)[at]!.map((words) => words.replace(/ [\d.]+$/, '')).sort()).toEqual(['mortise depth', 'mortise length', 'mortise width', 'near wall', 'position from layout end']); // prettier-ignore
   });
 
   it('agrees with the virtual pair wherever nothing more is taken, for every kind and whatever way comes by itself', () => {

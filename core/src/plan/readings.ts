@@ -20,7 +20,7 @@ export interface Reading {
   readonly within: Mm;
   /** Another card takes more from it. */
   readonly more: boolean;
-  /** By how much it grows where a distance of the card is set a millimetre farther. */
+  /** By how much it grows where a distance of the card is set a millimetre farther; none where it is as its cutter makes it. */
   readonly gains: readonly Gain[];
 }
 
@@ -42,7 +42,7 @@ const LEAST_GAIN = 0.05;
 
 /**
  * What the test piece of a card should read, at its figures exactly: the sizes that the card cuts and that move when one
- * of its figures does. Each once, however many joints ask for it.
+ * of its figures does, and how wide its cutter makes a mortise. Each once, however many joints ask for it.
  */
 export function readingsOf(modeller: Modeller, card: Card, plan: Plan): Reading[] {
   const found = new Map<string, Reading>();
@@ -84,7 +84,7 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     const [was, is, otherwise, will] = [before, now, without, last].map((sizes) => sizes![dimension]!) as [Mm, Mm, Mm, Mm]; // prettier-ignore
     const isCut = !alike(was, is) || !alike(otherwise, will);
     const gains = gainsIn(dimension);
-    if (!isCut || !gains.length) return [];
+    if (!isCut || (!gains.length && dimension !== MADE_BY_CUTTER)) return [];
     /** What is still wood can be measured as it stands; a hollow, and what is counted from a point, only at the end. */
     const value = measures === 'wood' && !reads ? is : will;
     const more = !alike(value, will);
@@ -95,6 +95,9 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     return more && beside ? [] : [{ joint, member, dimension, ...sizeOf(dimension), value, more, gains }];
   });
 }
+
+/** A mortise may be as wide as its cutter: no figure makes that, but its tenon is fitted to it. */
+const MADE_BY_CUTTER: DimensionId = 'mortiseWidth';
 
 /** Nearer than this no gauge tells two sizes apart, mm. */
 const alike = (a: Mm, b: Mm): boolean => Math.abs(a - b) < 1e-3;

@@ -79,7 +79,7 @@ const MOST_CUTS = 3;
 export function worked(modeller: Modeller, plan: Plan, truly: Shop): Tried[] {
   const stand: Stand = new Map();
   return plan.cards.flatMap((card): Tried[] => {
-    const readings = readingsOf(modeller, card, plan);
+    const readings = readingsOf(modeller, card, plan).filter(({ gains }) => gains.length);
     if (!readings.length) return [];
     const { method } = card.setups[0]!;
     let first: number | undefined;

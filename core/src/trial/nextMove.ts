@@ -58,7 +58,9 @@ export function nextMove(
   const doubt = [...read].flatMap(([i, value]) => doubtOf(readings[i]!, value) ?? [])[0];
   if (doubt) return { verdict: 'doubt', moves: [], expected: stays, why: doubt };
   const figures = figuresOf(card, readings);
-  const off = [...read].map(([i, value]): Off => {
+  /** What the cutter makes no figure puts right: the tenon is fitted to it. */
+  const set = [...read].filter(([i]) => readings[i]!.gains.length);
+  const off = set.map(([i, value]): Off => {
     const by = readings[i]!.value - value;
     const within = boundOf(readings[i]!, i, figures);
     return { i, by, within, isWrong: Math.abs(by) > within + 1e-9 };

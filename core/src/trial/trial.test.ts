@@ -151,6 +151,16 @@ describe('the next move (plain arithmetic, common practice)', () => {
     expect(both.why!.text).not.toMatch(/length/);
   });
 
+  it('a mortise as wide as its cutter makes it asks for nothing, however wide; unless the reading can’t be', () => {
+    const plan = planJob(jobWith(rail(FLIPPED, 7)), { ...TEST_SHOP, graduation: 0.1 });
+    const card = plan.cards.find(({ setups }) => setups[0]!.method === 'hollow-chisel')!;
+    const readings = readingsOf(modeller, card, plan);
+    const at = readings.findIndex(({ dimension }) => dimension === 'mortiseWidth');
+    expect([readings[at]!.value, readings[at]!.gains]).toEqual([expect.closeTo(8, 6), []]);
+    const read = (by: number) => nextMove(card, readings, new Map(readings.map(({ value }, i) => [i, value + (i === at ? by : 0)]))); // prettier-ignore
+    expect([read(0.3).verdict, read(-0.3).verdict, read(72).verdict]).toEqual(['good', 'good', 'doubt']);
+  });
+
   it('before the first test piece: a mortise that was cut wider asks the tenon’s figures, and nothing is asked where it reads as planned', () => {
     const plan = planJob(jobWith(rail(FLIPPED, 7)), { ...TEST_SHOP, graduation: 0.1 });
     const card = plan.cards.find((own) => readingsOf(modeller, own, plan).some((r) => r.dimension === 'tenonThickness'))!; // prettier-ignore

@@ -22,12 +22,13 @@ export function Readings({ readings, style, does }: Props) {
       <caption>It should read</caption>
       <tbody>
         {readings.map((reading) => {
-          const { joint, member, dimension, name, value, within, more, mate } = reading;
+          const { joint, member, dimension, name, value, within, more, gains, mate } = reading;
           return (
             <tr key={`${joint} ${member} ${dimension} ${value}`}>
               <th scope="row">
                 {name}
                 {more && <span className="quiet"> so far</span>}
+                {!gains.length && <span className="quiet">, as its cutter makes it</span>}
                 {mate && (
                   <span className="quiet">
                     : its {mate.name} reads <Length value={mate.read} style={fine} />,{' '}

@@ -188,6 +188,9 @@ function nextBox(input: HTMLInputElement): void {
   all[all.indexOf(input) + 1]?.focus();
 }
 
+/** Less than this is the same mortise, mm. */
+const FELT = 0.005;
+
 /** What to do next, and what it should read then. */
 function Told({
   plan,
@@ -210,10 +213,14 @@ function Told({
 }) {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   const { verdict, moves, expected, why } = move;
+  const fitted = readings.flatMap(({ gains, name, value }, i) => (!gains.length && Math.abs((read.get(i) ?? value) - value) > FELT ? [name] : [])); // prettier-ignore
   if (verdict === 'good')
     return (
       <p className="note good" role="status">
-        Good: {read.size < readings.length ? 'what was measured reads' : 'it reads'} as it should. Cut the rest.{' '}
+        Good: {read.size < readings.length ? 'what was measured reads' : 'it reads'} as it should
+        {fitted.length > 0 &&
+          `, but for the ${fitted.join(' and ')}: that is as the cutter makes it, and the tenon is fitted to it`}
+        . Cut the rest.{' '}
         <button className="link" onClick={onWrite}>
           Write it down
         </button>

@@ -79,8 +79,8 @@ export function SetStep({
         <p className="quiet">Its figures are shown once the stop has been read.</p>
       ) : (
         <div>
-          <HugeFigures figures={view.figures} angles={view.angles} stand={stand} byHand={view.byHand} style={style} />
           <ToMate plan={plan} card={card} planned={readings?.[card.id]} style={style} />
+          <HugeFigures figures={view.figures} angles={view.angles} stand={stand} byHand={view.byHand} style={style} />
         </div>
       )}
       <FloorScene plan={plan} card={card} held={held} style={style} />
