@@ -91,6 +91,21 @@ describe('what test pieces say of the tools', () => {
     expect(learnedFrom(modeller, plan, [], TODAY)).toEqual([]);
   });
 
+  it('counts tenons that were fitted to their mortise, too', () => {
+    const { job, shop } = jobs()[0]!;
+    const own = withScales(shop, 0.05);
+    const plan = planJob(job, own);
+    const record = recordOf(plan, wrong(own, 1, SECRETS));
+    const fitted = record.map((of) => (of.kind === 'measured' && of.name === 'tenon thickness' ? { ...of, should: of.should + 0.3 } : of)); // prettier-ignore
+    const reading = readingId({ joint: job.joints[0]!.id, member: 'mortised', dimension: 'mortiseWidth' });
+    const wide = line({ kind: 'measured', card: 'c', reading, name: 'mortise width', value: 8.3, should: 8, within: 0.1 }); // prettier-ignore
+    const counts = (lines: readonly Observation[]) => sum(learnedFrom(modeller, plan, lines, TODAY).map(({ estimate }) => estimate.count)); // prettier-ignore
+    const others = record.filter((of) => of.kind === 'measured' && of.name !== 'mortise width');
+    const othersFitted = fitted.filter((of) => of.kind === 'measured' && of.name !== 'mortise width');
+    expect(counts([wide, ...othersFitted])).toBe(counts(others));
+    expect(counts(othersFitted)).toBeLessThan(counts(others));
+  });
+
   describe('of a slot through a template', () => {
     const shape = { params: { corners: 'rounded' }, routes: { mortised: 'bushing-mortise' } } as const;
     const job = jobWith(shape);
@@ -137,8 +152,11 @@ describe('what test pieces say of the tools', () => {
       expect(of(known, () => recordOf(plan, truly, undefined, '2027-03-15'))).toEqual([]);
       const other = recordOf(plan, truly).map((own) => (own.kind === 'measured' ? { ...own, should: own.should + 0.5 } : own)); // prettier-ignore
       expect(of(known, () => other)).toEqual([]);
-      const slips = recordOf(plan, truly).map((own) => (own.kind === 'measured' ? { ...own, value: own.value * 10 } : own)); // prettier-ignore
-      expect(of(known, () => slips)).toEqual([]);
+      /** One slip of the point among them counts for nothing. */
+      const slip = { ...(widths[0] as Extract<Observation, { kind: 'measured' }>), id: 'slip', value: 80 };
+      expect(of(known, () => [...widths, slip]).map(at)).toEqual(of(known, () => widths).map(at));
+      const unclear = recordOf(plan, known).filter((own) => own.kind === 'measured' && own.name === width.name).map((own, i) => ({ ...own, value: width.value + [0.4, -0.4, 0.06][i]! })); // prettier-ignore
+      expect(of(known, () => unclear)).toEqual([]);
       const few = widths.slice(0, 2);
       expect(of(known, () => few)).toEqual([]);
     });

@@ -34,8 +34,6 @@ interface Row {
 const NUDGE = 0.1;
 /** Less of a reading than this is made by something else, mm per mm or degree. */
 const LEAST_GAIN = 0.02;
-/** What differs by more between a size that is more and one that is less isn’t of one straight line. */
-const UNEVEN = 0.05;
 /** What readings tell apart no better than so is not told apart: weight of not knowing, and share that must be known. */
 const [DOUBT, KNOWN] = [1e-3, 0.98];
 /** So far off something else was measured, or a piece was spoiled, mm. */
@@ -67,16 +65,16 @@ export function learnedFrom(modeller: Modeller, plan: Plan, holds: readonly Obse
     for (const unknown of unknowns) found.set(nameOf(unknown), unknown);
     const planned = readingsOf(modeller, card, plan);
     const mated = byMates(planned, holds);
-    const effects = new Map<string, Effect | undefined>();
+    const effects = new Map<string, Effect>();
     for (const { id, value, should, stand } of own) {
       const at = planned.findIndex((reading) => readingId(reading) === id);
       const sizes = [planned[at]?.value, mated[at]?.value];
       /** It was measured for another size than the card has now. */
       if (!sizes.some((size) => size !== undefined && Math.abs(size - should) < SAME)) continue;
       const key = JSON.stringify([id, ...stand]);
-      if (!effects.has(key)) effects.set(key, effectOf(modeller, plan, card, planned[at]!, stand, unknowns));
-      const effect = effects.get(key);
-      if (effect && Math.abs(value - effect.is) < SLIP) rows.push({ off: value - effect.is, gains: effect.gains });
+      const { is, gains } = effects.get(key) ?? effectOf(modeller, plan, card, planned[at]!, stand, unknowns);
+      effects.set(key, { is, gains });
+      if (Math.abs(value - is) < SLIP) rows.push({ off: value - is, gains });
     }
   }
   return toldApart(rows, [...found.values()]);
@@ -113,7 +111,6 @@ interface Effect {
   readonly gains: Row['gains'];
 }
 
-/** Nothing for a size that a tool changes one way only. */
 function effectOf(
   modeller: Modeller,
   plan: Plan,
@@ -121,17 +118,15 @@ function effectOf(
   reading: Reading,
   stand: ReadonlyMap<string, Mm>,
   unknowns: readonly Unknown[],
-): Effect | undefined {
+): Effect {
   const { shop } = plan.basis;
-  const at = ({ tool, kind }: Unknown, by: number): Mm => {
-    const other = kind.applied(tool, kind.stated(tool)! + by);
+  const at = ({ tool, kind }: Unknown): Mm => {
+    const other = kind.applied(tool, kind.stated(tool)! + NUDGE);
     return readAt(modeller, plan, card, reading, stand, { ...shop, tools: shop.tools.map((own) => (own.id === tool.id ? other : own)) }); // prettier-ignore
   };
   const is = readAt(modeller, plan, card, reading, stand);
-  const both = unknowns.map((unknown) => ({ unknown, less: (is - at(unknown, -NUDGE)) / NUDGE, more: (at(unknown, NUDGE) - is) / NUDGE })); // prettier-ignore
-  if (both.some(({ less, more }) => Math.abs(more - less) > UNEVEN)) return undefined;
-  const gains = both.filter(({ more }) => Math.abs(more) > LEAST_GAIN).map(({ unknown, more }) => [nameOf(unknown), more] as const); // prettier-ignore
-  return { is, gains: new Map(gains) };
+  const gains = unknowns.map((unknown) => [nameOf(unknown), (at(unknown) - is) / NUDGE] as const);
+  return { is, gains: new Map(gains.filter(([, gain]) => Math.abs(gain) > LEAST_GAIN)) };
 }
 
 /** What of the unknowns some rows tell, by least squares, each that they tell apart from all others. */

@@ -53,6 +53,7 @@ describe('a job that is begun', () => {
     expect(looseOf([first, second], { id: first, place: 'first' })).toEqual([]);
     expect(looseOf([second, first], { id: first, place: 'first' })).toEqual(['Others are begun already.']);
     expect(looseOf([first], { id: first, place: 'last' })).toEqual(['It is begun already, before others.']);
+    expect(looseOf([...ids.filter((id) => id !== first), first], { id: first, place: 'last' })).toEqual([]);
     expect(looseOf([second], { id: first, before: second })).toEqual(['The one it is to come before is begun already.']); // prettier-ignore
     expect(looseOf([first, second], { id: first, before: second })).toEqual([]);
     expect(looseOf([second, first], { id: first, before: second })).toHaveLength(1);

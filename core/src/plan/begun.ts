@@ -49,7 +49,7 @@ export function pinsTooLate(
       return other >= 0 && (nth < 0 || nth > other) ? 'The one it is to come before is begun already.' : '';
     }
     if (card === undefined || !('place' in pin)) return '';
-    if (pin.place === 'last') return nth >= 0 && begun.length < cards.length ? 'It is begun already, before others.' : ''; // prettier-ignore
+    if (pin.place === 'last') return nth >= 0 && nth < cards.length - 1 ? 'It is begun already, before others.' : ''; // prettier-ignore
     const needed = earlierThan(cards, card);
     const others = begun.slice(0, nth < 0 ? undefined : nth).some((at) => !needed.has(at));
     return others ? 'Others are begun already.' : '';
