@@ -179,6 +179,9 @@ describe('what each kind refuses and warns of', () => {
     expect(told('housed', { ...params, partner: 'curved', curve: 30 }, thick)[0]).toMatch(/curve of radius 30.0 mm is too tight/); // prettier-ignore
     expect(told('housed', { ...params, partner: 'curved', curve: 100 }, thick)[0]).toMatch(/deep, but the edge falls away 6.33 mm/); // prettier-ignore
     expect(adviceIds('housed', { ...params, partner: 'tapered', taper: 4.5 }, thick)).toContain('shallow-housing');
+    /** An end that has room is not planed to fit. */
+    expect(adviceIds('housed', { ...params, housingClearance: 0.1 }, thick)).toContain('planed-to-fit');
+    expect(adviceIds('housed', { ...params, housingClearance: 0.2 }, thick)).not.toContain('planed-to-fit');
     expect(adviceIds('housed', params, { ...thick, tenoned: { ...thick.tenoned, width: 72 } })).toContain('mate');
   });
 

@@ -128,6 +128,9 @@ const fromEdge = (params: HousedParams): BlindParams => ({
   bottomClearance: params.bottomClearance + params.housingDepth,
 });
 
+/** Wide enough to be seen and narrow enough to be gone in a few strokes, mm (common practice). */
+const CHAMFER: Mm = 1;
+
 function housingOf(params: HousedParams): Hollow {
   const { housingClearance: hc, housingDepth, setBack, mateThickness: thickness, mateWidth: width } = params;
   const { along } = derive(params);
@@ -256,6 +259,13 @@ export const housed: JointKind<HousedParams> = {
       title: say('A wide housing'),
       reason: say('{hc} of clearance shows as a line all round.', { hc }),
       propose: 0.1,
+    });
+    tell(hc < 0.1 + 1e-9, {
+      id: 'planed-to-fit',
+      dimension: 'housingClearance',
+      level: 'reason',
+      title: say('Planed to fit'),
+      reason: say('Left fat, the end is planed to its housing. A chamfer of {leg} round it is the gauge: what is left of that when the end is offered up shows how much is still to go, and where.', { leg: CHAMFER }), // prettier-ignore
     });
     tell(off > 0.05, {
       id: 'mate',
