@@ -98,6 +98,11 @@ test('a figure is crept up on until the wall stands; the set-up that worked is k
 
   await page.getByRole('button', { name: 'Keep this set-up' }).click();
   await page.getByLabel(/What else is to be known/).fill('pin in hole 3');
+  const region = page.getByRole('region', { name: 'Kept set-ups' });
+  await region.getByLabel('With a picture').setInputFiles({ name: 'jig.txt', mimeType: 'image/png', buffer: Buffer.from('no picture') }); // prettier-ignore
+  await expect(region.getByRole('alert')).toContainText('This file is no picture');
+  await region.getByLabel('With a picture').setInputFiles('docs/screenshots/floor.png');
+  await expect(region.getByAltText('The picture that is kept with it')).toBeVisible();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText('Kept: it comes back')).toBeVisible();
   await page.reload();
@@ -105,6 +110,7 @@ test('a figure is crept up on until the wall stands; the set-up that worked is k
   await expect(kept.getByText(/^Kept from Floor looms.*: all of it holds/)).toBeVisible();
   await kept.getByText(/^Kept from/).click();
   await expect(kept.getByText('pin in hole 3')).toBeVisible();
+  await expect(kept.getByAltText(/, as it stood$/)).toBeVisible();
   await expect(kept.getByRole('button', { name: 'Begin where it worked then' })).toBeVisible();
   await page.goto(`${velk.url}/shop`);
   await page.getByRole('button', { name: /^Let .* go$/ }).click();

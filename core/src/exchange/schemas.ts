@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { JOINT_KINDS } from '../joints/index.ts';
-import { LIMITS, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
+import { LIMITS, PICTURE, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
 import {
   JOB_FORMAT,
   JOB_VERSION,
@@ -244,6 +244,7 @@ const keptSchema = Joi.object<KeptSetup>({
   thickness: size(),
   figures: Joi.array().items(keptFigureSchema.required()).max(LIMITS.distances).required(),
   note: line(),
+  picture: Joi.string().max(LIMITS.keptPicture).pattern(PICTURE, 'a picture'),
 });
 
 export const shopSchema = Joi.object<Shop>({

@@ -3,7 +3,7 @@ import { shopSchema, validate } from '../exchange/index.ts';
 import { distanceIn, planJob, type Card, type Plan } from '../plan/index.ts';
 import { NO_TRIAL, recordState, type RecordState } from '../record/index.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
-import { METRIC, speak } from '../units/index.ts';
+import { LIMITS, METRIC, speak } from '../units/index.ts';
 import { keptFor, keptFrom } from './index.ts';
 
 const SHOP = { ...TEST_SHOP, graduation: 0.1 };
@@ -32,6 +32,11 @@ describe('a set-up that worked', () => {
     expect([set.stood, set.how]).toEqual([card.setups[0]!.figures.find(({ id }) => id === 'end-stop')!.set.value, expect.stringMatching(/\d/) as string]); // prettier-ignore
     expect(validate(shopSchema, { ...SHOP, kept: [kept] })).toEqual({ ok: true, value: { ...SHOP, kept: [kept] } });
     expect(validate(shopSchema, { ...SHOP, kept: [{ ...kept, on: 'today' }] })).toMatchObject({ ok: false });
+    const picture = 'data:image/jpeg;base64,AAAA';
+    const pictured = keptFrom(card, plan, recordState([]), { ...HOW, picture });
+    expect([pictured.picture, 'picture' in kept]).toEqual([picture, false]);
+    const stored = (own: string) => validate(shopSchema, { ...SHOP, kept: [{ ...pictured, picture: own }] }).ok;
+    expect([stored(picture), stored(picture.padEnd(LIMITS.keptPicture + 1, 'A')), stored('data:text/html,x')]).toEqual([true, false, false]); // prettier-ignore
   });
 
   it('holds where the same is wanted, and begins where it worked', () => {

@@ -8,7 +8,7 @@ export function keptFrom(
   card: Card,
   { basis: { job } }: Plan,
   { trials }: Pick<RecordState, 'trials'>,
-  { id, on, note, style = METRIC }: { readonly id: string; readonly on: string; readonly note: string; readonly style?: LengthStyle }, // prettier-ignore
+  { id, on, note, picture, style = METRIC }: Pick<KeptSetup, 'id' | 'on' | 'note' | 'picture'> & { readonly style?: LengthStyle }, // prettier-ignore
 ): KeptSetup {
   const { stand } = trials.get(card.id) ?? NO_TRIAL;
   const [first] = card.setups;
@@ -32,6 +32,7 @@ export function keptFrom(
     thickness: spotOf(first!.occurrences[0]!, job).piece.thickness,
     figures: [...figures.values()],
     note,
+    ...(picture && { picture }),
   };
 }
 

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { LIMITS, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
+import { LIMITS, PICTURE, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
 import type { BegunWay, Observation, Recorded, SetTo } from './observation.ts';
 
 /** What a place in a plan may be called: ids of set-ups, works, cards and distances. */
@@ -47,11 +47,7 @@ const KINDS: Readonly<Record<Observation['kind'], Joi.SchemaMap>> = {
   photo: {
     card: card(),
     text: words(LIMITS.name).required(),
-    picture: Joi.string()
-      .max(LIMITS.picture)
-      .pattern(/^data:image\/(jpeg|png|webp);base64,[A-Za-z\d+/]+=*$/, 'a picture')
-      .allow('')
-      .required(),
+    picture: Joi.string().max(LIMITS.picture).pattern(PICTURE, 'a picture').allow('').required(),
   },
   took: { card: key(), minutes: Joi.number().min(0).max(LIMITS.minutes).required() },
   undone: { of: id() },

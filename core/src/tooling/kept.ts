@@ -27,4 +27,6 @@ export interface KeptSetup {
   readonly figures: readonly KeptFigure[];
   /** In which holes pins stood, what else was done: in the words of whoever kept it. */
   readonly note: string;
+  /** As it stood, as a data address; none where nobody took one. */
+  readonly picture?: string;
 }

@@ -29,6 +29,9 @@ export const LIMITS = {
   tools: 10_000,
   /** Set-ups that a shop keeps. */
   kept: 200,
+  /** Pictures among them, and letters of one: all of a shop is sent at once. */
+  keptPictures: 60,
+  keptPicture: 24_000,
   perPiece: 100,
   /** Joints of the same two parts. */
   perPair: 24,
@@ -53,6 +56,8 @@ export const LIMITS = {
 
 /** Text that can be stored and shown: no control characters, and no half of a character. */
 export const PLAIN_TEXT = /^[^\p{Cc}\p{Cs}]*$/u;
+/** A picture that is held in its own address. */
+export const PICTURE = /^data:image\/(jpeg|png|webp);base64,[A-Za-z\d+/]+=*$/;
 /** The same in several lines. */
 export const PLAIN_LINES = /^(?:[^\p{Cc}\p{Cs}]|[\n\r\t])*$/u;
 

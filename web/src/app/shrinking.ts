@@ -8,12 +8,14 @@ const TRIES = [
   [1024, 0.6],
   [800, 0.5],
   [512, 0.4],
+  [384, 0.4],
+  [256, 0.3],
 ] as const;
 
 type Shrunk = { readonly ok: true; readonly picture: string } | { readonly ok: false; readonly message: string };
 
-/** A picture made small enough for the record, as a data address; or why it can’t be. */
-export async function shrunk(file: Blob): Promise<Shrunk> {
+/** A picture made small enough, as a data address; or why it can’t be. @param most letters of that address */
+export async function shrunk(file: Blob, most: number = LIMITS.picture): Promise<Shrunk> {
   if (file.size > LARGEST)
     return { ok: false, message: `The picture is ${Math.round(file.size / 1e6)} MB; at most ${LARGEST / 1e6} MB are read. Your note is still here.` }; // prettier-ignore
   const image = await createImageBitmap(file).catch(() => undefined);
@@ -25,7 +27,7 @@ export async function shrunk(file: Blob): Promise<Shrunk> {
     canvas.height = Math.max(1, Math.round(image.height * scale));
     canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
     const picture = canvas.toDataURL('image/jpeg', quality);
-    if (picture.length <= LIMITS.picture) return { ok: true, picture };
+    if (picture.length <= most) return { ok: true, picture };
   }
   return { ok: false, message: 'The picture can’t be made small enough. Your note is still here.' };
 }

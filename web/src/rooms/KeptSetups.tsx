@@ -4,6 +4,7 @@ import { today } from '../app/days.ts';
 import { gearChanged } from '../app/gear.ts';
 import { newId } from '../app/ids.ts';
 import { note } from '../app/record.ts';
+import { shrunk } from '../app/shrinking.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { currentShop } from '../app/useGear.ts';
 import { useRecordState } from '../app/useRecorder.ts';
@@ -41,6 +42,7 @@ function Brought({ card, own: { kept, figures, differs }, style }: { card: Card;
           : 'all of it holds'}
       </summary>
       {kept.note && <p>{kept.note}</p>}
+      {kept.picture && <img src={kept.picture} alt={`${kept.title}, as it stood`} />}
       {differs.map((words) => (
         <p key={words.text} className="quiet">
           ▲ <Spoken sentence={words} style={fine} />
@@ -77,19 +79,31 @@ function Brought({ card, own: { kept, figures, differs }, style }: { card: Card;
   );
 }
 
+/** What is said where the shop can keep no more of them. */
+const FULL = { ok: false, message: `The shop keeps ${LIMITS.keptPictures} pictures of set-ups. Let one go first, or keep this without.` } as const; // prettier-ignore
+
 /** Keeps the set-up as it stands, with what its words can’t say: holes, pins, what held it. */
 function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyle }) {
   const dispatch = useAppDispatch();
   const record = useRecordState();
   const [words, setWords] = useState<string | null>(null);
+  const [picture, setPicture] = useState('');
+  const [trouble, setTrouble] = useState('');
   const [done, setDone] = useState(false);
   const keep = () => {
     const shop = currentShop();
     if (!shop) return;
-    const one = keptFrom(card, plan, record, { id: newId(), on: today(), note: (words ?? '').trim(), style });
+    const one = keptFrom(card, plan, record, { id: newId(), on: today(), note: (words ?? '').trim(), picture, style });
     dispatch(gearChanged({ ...shop, kept: [one, ...(shop.kept ?? [])].slice(0, LIMITS.kept) }));
     setWords(null);
     setDone(true);
+  };
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    const pictures = (currentShop()?.kept ?? []).filter((own) => own.picture).length;
+    const made = pictures < LIMITS.keptPictures ? await shrunk(file, LIMITS.keptPicture) : FULL;
+    setPicture(made.ok ? made.picture : '');
+    setTrouble(made.ok ? '' : made.message);
   };
   if (done) return <p role="status">Kept: it comes back wherever this is cut on the same machine.</p>;
   if (words === null)
@@ -109,6 +123,21 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
         What else is to be known of it: pins, holes, what held it{' '}
         <input value={words} maxLength={LIMITS.notes} onChange={(event) => setWords(event.target.value)} autoFocus />
       </label>{' '}
+      <label>
+        With a picture{' '}
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          onChange={(event) => void take(event.target.files?.[0])}
+        />
+      </label>{' '}
+      {picture && <img src={picture} alt="The picture that is kept with it" />}
+      {trouble && (
+        <p className="bad" role="alert">
+          ■ {trouble}
+        </p>
+      )}
       <button type="submit">Keep it</button>{' '}
       <button type="button" onClick={() => setWords(null)}>
         No
@@ -131,13 +160,14 @@ export function KeptList() {
     );
   return (
     <ul className="plain">
-      {kept.map(({ id, title, job, on, note: words }) => (
+      {kept.map(({ id, title, job, on, note: words, picture }) => (
         <li key={id}>
           {title}{' '}
           <span className="quiet">
             from {job}, {on}
             {words && `: ${words}`}
           </span>{' '}
+          {picture && <img src={picture} alt={`${title}, as it stood`} />}{' '}
           <button className="link" onClick={() => letGo(id)} aria-label={`Let ${title} of ${job} go`}>
             Let it go
           </button>
