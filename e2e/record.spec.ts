@@ -4,6 +4,12 @@ import { planJob, readingId, readingsOf, type Seen } from '@velk/core';
 import { demo, loadModeller } from '@velk/core/testing';
 import { expect, follow, openLooms, test } from './velk.ts';
 
+/** The looms’ plan as the page has it, and what cuts its test pieces. */
+async function planned() {
+  const { job, shop } = demo('looms');
+  return { modeller: await loadModeller(), plan: planJob(job, shop) };
+}
+
 /** Lines of the loom job’s record, as a device of the shop sends them. */
 async function written(page: Page, lines: readonly Seen[]): Promise<void> {
   const job = /job\/([^/]+)/.exec(page.url())![1]!;
@@ -20,9 +26,7 @@ test('what many test pieces say of a cutter is taken by a press, and is what it 
   page,
   velk,
 }) => {
-  const { job, shop } = demo('looms');
-  const modeller = await loadModeller();
-  const plan = planJob(job, shop);
+  const { modeller, plan } = await planned();
   const cards = plan.cards
     .filter(({ setups }) => setups[0]!.cutter === 'spiral-8' && setups[0]!.stage === 'mortise')
     .slice(0, 3);
@@ -60,9 +64,7 @@ test('a mortise that was measured wider asks its tenon’s figures before the fi
   page,
   velk,
 }) => {
-  const { job, shop } = demo('looms');
-  const modeller = await loadModeller();
-  const plan = planJob(job, shop);
+  const { modeller, plan } = await planned();
   const found = plan.cards.flatMap((card) => {
     const tenon = readingsOf(modeller, card, plan).find(({ dimension, gains }) => dimension === 'tenonThickness' && gains.length); // prettier-ignore
     return tenon ? [{ card, tenon }] : [];

@@ -23,9 +23,10 @@ const groupWords = ({ of, parts, ends, count, counted, figures, passes }: GroupV
 const slopeOf = ({ rise, run }: AngleFigure, style: LengthStyle): string =>
   Math.abs(rise - run) < 1e-6 ? '' : `; rises ${formatFigure(rise, style)} over ${formatFigure(run, style)}`;
 
-const readingWords = ({ name, value, within, more }: Reading, style: LengthStyle): string => {
+const readingWords = ({ name, value, within, more, gains }: Reading, style: LengthStyle): string => {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
-  return `   = ${name} ${formatFigure(value, fine)}${more ? ' so far' : ''}, give or take ${formatFigure(within, fine)}`;
+  const how = more ? ' so far' : gains.length ? '' : ' as its cutter makes it';
+  return `   = ${name} ${formatFigure(value, fine)}${how}, give or take ${formatFigure(within, fine)}`;
 };
 
 /**
@@ -38,13 +39,14 @@ const readingWords = ({ name, value, within, more }: Reading, style: LengthStyle
 export function cardWords(
   card: Card,
   number: number,
-  { basis }: Pick<Plan, 'basis'>,
+  { basis, begun }: Pick<Plan, 'basis' | 'begun'>,
   style: LengthStyle,
   readings: readonly Reading[] = [],
 ): string[] {
   const { count, testCut, cautions, stops, after, checks } = card;
   const { title, gear, figures, angles, groups, byHand } = cardView(card, basis);
-  const rules = [...new Set(after.map(({ rule }) => rule))];
+  /** What is begun needn’t be waited for. */
+  const rules = [...new Set(after.filter((own) => !begun.includes(own.card)).map(({ rule }) => rule))];
   return [
     `${number}. ${title} (${count})`,
     `   With: ${(byHand ? ['Bench', ...gear] : gear).join(', ')}`,

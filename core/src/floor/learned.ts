@@ -1,5 +1,5 @@
 import { calibrationsOf, restsOn, type CalibrationKind, type Estimate } from '../calibration/index.ts';
-import { readAt, readingsOf, type Card, type Plan, type Reading } from '../plan/index.ts';
+import { readAt, readingsOf, toolsOn, type Card, type Plan, type Reading } from '../plan/index.ts';
 import { readingId, type Observation } from '../record/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { inverse } from '../solving/index.ts';
@@ -89,11 +89,6 @@ function readOn(card: Card, holds: readonly Observation[], since: string) {
     return counts ? [{ id: line.reading, value: line.value, should: line.should, stand: new Map(stand) }] : [];
   });
 }
-
-const toolsOn = ({ setups }: Card, { tools }: Shop): Tool[] => {
-  const used = new Set(setups.flatMap(({ machine, cutter, guides }) => [machine, cutter, ...guides]));
-  return tools.filter(({ id }) => used.has(id));
-};
 
 /** The last day on which anything of a card’s tools was measured. */
 const measuredOn = (card: Card, shop: Shop): string =>

@@ -7,7 +7,7 @@ import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type Wor
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import type { Solver } from '../solving/index.ts';
-import { availableIn, type Shop } from '../tooling/index.ts';
+import { availableIn, type Shop, type Tool } from '../tooling/index.ts';
 import { say, type Remembered, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';
 import { changeOf, cuttingOf, type Change } from './changing.ts';
@@ -335,6 +335,12 @@ export function cardWith({ cards }: Pick<Plan, 'cards'>, id: string): Card | und
 function wholeOf(id: string, [at]: readonly Occurrence[]): string {
   const batch = at && id.startsWith(at.joint) ? /^-\d+(?=\.)/.exec(id.slice(at.joint.length)) : null;
   return batch ? at!.joint + id.slice(at!.joint.length + batch[0].length) : id;
+}
+
+/** The tools of a chest that a card is set up with: machine, cutter and guides. */
+export function toolsOn({ setups }: Pick<Card, 'setups'>, { tools }: Pick<Shop, 'tools'>): Tool[] {
+  const used = new Set(setups.flatMap(({ machine, cutter, guides }) => [machine, cutter, ...guides]));
+  return tools.filter(({ id }) => used.has(id));
 }
 
 /** The tools a plan uses, by id: machines, cutters, guides, boxes of blocks. */

@@ -1,8 +1,8 @@
 import { CALIBRATIONS, calibrated, calibrationsOf } from '../calibration/index.ts';
-import { distanceIn, readAt, readingsOf, type Plan } from '../plan/index.ts';
+import { readAt, readingsOf, type Plan } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import type { Shop, Tool } from '../tooling/index.ts';
-import { nextMove } from '../trial/index.ts';
+import { nextMove, setBy } from '../trial/index.ts';
 import type { Mm, Scale } from '../units/index.ts';
 
 /** A shop whose tools are wrong in secret tries its cards: cuts a test piece, measures, moves as told, cuts again. */
@@ -91,7 +91,7 @@ export function worked(modeller: Modeller, plan: Plan, truly: Shop): Tried[] {
       if (move.verdict === 'good') return [{ method, first, off, cuts }];
       if (move.verdict !== 'move' || cuts === MOST_CUTS)
         return [{ method, first, off, cuts, stuck: `${method} ${move.verdict} ${cuts}: ${readings.map((r, i) => `${r.name} ${(is[i]! - r.value).toFixed(3)}`).join(', ')} ${move.why?.text ?? ''}` }]; // prettier-ignore
-      for (const { figure, setup, to, how } of move.moves) stand.set(distanceIn(setup, figure), how[0]?.value ?? to);
+      for (const { distance, value } of setBy(move.moves)) stand.set(distance, value);
     }
   });
 }

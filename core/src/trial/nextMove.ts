@@ -1,4 +1,5 @@
 import { distanceIn, type Card, type Reading } from '../plan/index.ts';
+import type { SetTo } from '../record/index.ts';
 import { byMove, type LengthFigure, type Reach, type Setup } from '../setups/index.ts';
 import { INCH, say, type Mm, type Sentence } from '../units/index.ts';
 import { leastSquares } from '../solving/index.ts';
@@ -14,6 +15,13 @@ export interface FigureMove {
   /** How that is reached from where it stands, least error first. */
   readonly how: readonly Reach[];
 }
+
+/** Where a figure stands once it was moved: as near as it can be set. */
+export const standsThen = ({ to, how }: FigureMove): Mm => how[0]?.value ?? to;
+
+/** Where distances stand once moves are made, as the record has it. */
+export const setBy = (moves: readonly FigureMove[]): SetTo[] =>
+  moves.map((move) => ({ distance: distanceIn(move.setup, move.figure), value: standsThen(move) }));
 
 /** What to do after a test piece was measured. */
 export interface NextMove {

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { distanceIn, featureWords, modelOf, scenesOf, type Card, type FigureMove, type LengthStyle, type Plan } from '@velk/core'; // prettier-ignore
+import { distanceIn, featureWords, modelOf, scenesOf, standsThen, type Card, type FigureMove, type LengthStyle, type Plan } from '@velk/core'; // prettier-ignore
 import { SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
@@ -17,7 +17,8 @@ export function MovedScene({
   style: LengthStyle;
 }) {
   const scenes = useMemo(() => scenesOf(card, plan), [card, plan]);
-  return moves.map(({ setup, figure, by, to, how }) => {
+  return moves.map((move) => {
+    const { setup, figure, by } = move;
     const scene = scenes.find((own) => own.setup === setup.id && own.pictures.some(({ dimensions }) => dimensions.some((d) => d.figure === figure.id))); // prettier-ignore
     const picture = scene?.pictures.find(({ dimensions }) => dimensions.some((d) => d.figure === figure.id));
     if (!scene || !picture) return null;
@@ -25,7 +26,7 @@ export function MovedScene({
       <SceneDrawing
         key={distanceIn(setup, figure)}
         picture={picture}
-        figures={[{ ...figure, set: { ...figure.set, value: how[0]?.value ?? to } }]}
+        figures={[{ ...figure, set: { ...figure.set, value: standsThen(move) } }]}
         move={{ figure: figure.id, by }}
         style={style}
         tallest={260}

@@ -1,14 +1,10 @@
-import { restsOn, type Card, type LengthStyle, type Plan, type RestsOn } from '@velk/core';
+import { restsOn, toolsOn, type Card, type LengthStyle, type Plan, type RestsOn } from '@velk/core';
 import { today } from '../app/days.ts';
 import { CalibratedSize } from './chest/CalibratedSize.tsx';
 
 /** What of its tools a card’s figures rest on: measured, when, and whether that is long ago; or only as it is stated. */
 export function RestsOnLine({ card, plan, style }: { card: Card; plan: Plan; style: LengthStyle }) {
-  const used = new Set(card.setups.flatMap(({ machine, cutter, guides }) => [machine, cutter, ...guides]));
-  const found = restsOn(
-    plan.basis.shop.tools.filter(({ id }) => used.has(id)),
-    today(),
-  );
+  const found = restsOn(toolsOn(card, plan.basis.shop), today());
   if (!found.length) return null;
   const count = (is: (one: RestsOn) => boolean) => found.filter(is).length;
   const [unmeasured, stale] = [count((one) => !one.measured), count((one) => one.measured?.stale ?? false)];

@@ -1,4 +1,4 @@
-import { byMates, distanceIn, firstMove, fineStyle, NO_TRIAL, type Card, type LengthStyle, type Plan, type Reading } from '@velk/core'; // prettier-ignore
+import { byMates, distanceIn, firstMove, fineStyle, NO_TRIAL, setBy, type Card, type LengthStyle, type Plan, type Reading } from '@velk/core'; // prettier-ignore
 import { note } from '../app/record.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useRecordState } from '../app/useRecorder.ts';
@@ -29,10 +29,7 @@ export function ToMate({
   const move = firstMove(card, planned, mated);
   if (!move) return null;
   const fine = fineStyle({ ...style, inches: 'decimal' });
-  const isSet = () => {
-    const moved = move.moves.map(({ figure, setup, to, how }) => ({ distance: distanceIn(setup, figure), value: how[0]?.value ?? to })); // prettier-ignore
-    dispatch(note({ kind: 'set', card: card.id, moved }));
-  };
+  const isSet = () => dispatch(note({ kind: 'set', card: card.id, moved: setBy(move.moves) }));
   return (
     <div className="note" role="status">
       <h3>To fit the mortise there is</h3>

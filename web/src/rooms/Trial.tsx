@@ -7,6 +7,7 @@ import {
   nextMove,
   NO_TRIAL,
   readingId,
+  setBy,
   strokesEach,
   type Card,
   type LengthStyle,
@@ -95,8 +96,7 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
   };
   const set = ({ moves }: NextMove) => {
     write();
-    const moved = moves.map(({ figure, setup, to, how }) => ({ distance: distanceIn(setup, figure), value: how[0]?.value ?? to })); // prettier-ignore
-    dispatch(note({ kind: 'set', card: card.id, moved }));
+    dispatch(note({ kind: 'set', card: card.id, moved: setBy(moves) }));
   };
   const beginAgain = () => {
     for (const line of record.holds)
