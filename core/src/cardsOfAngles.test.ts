@@ -2,14 +2,14 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resolve, type Joint } from './exchange/index.ts';
 import type { AngledParams, SplineParams } from './joints/index.ts';
-import { modelOf, type ScenePicture } from './machines/index.ts';
-import { turn } from './solids/index.ts';
+import type { ScenePicture } from './machines/index.ts';
 import { pieceOf } from './stock/index.ts';
 import { cardsFor, minutesOf } from './sequence/index.ts';
 import { toolsOf, USUAL_MINUTES } from './tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
-import { planJob, scenesOf, setupsOf } from './plan/index.ts';
-import { cases, jobWith, TEST_SHOP } from './testing/index.ts';
+import { cardView, planJob, scenesOf, setupsOf } from './plan/index.ts';
+import { cases, jobWith, lieIn, TEST_SHOP } from './testing/index.ts';
+import { modeller, proposed } from './testing/practice.ts';
 
 /**
  * By card alone, for pieces that lie askew: a reader who knows the piece and has the card's words works out how the end
@@ -58,10 +58,11 @@ describe('pieces that lie askew', () => {
         const taken = valueOf(card, 'Fence') - block;
         near(taken / Math.cos((degrees * Math.PI) / 180), v * Math.abs(tan(degrees)), 2);
       }
-      /** Turned over, the other end goes on the same gauge. */
+      /** Turned over, the other end goes on the same gauge, and so does every end that leans the other way. */
       const faces = cards.flatMap((c) => c.passes.map((words) => words.split(' ')[0]));
-      const turned = plane === 'width' && ends !== 'a';
-      expect(faces.sort()).toEqual([...(turned ? ['Other'] : []), ...(turned && ends === 'b' ? [] : ['Reference'])]);
+      const [first, second] = degrees > 0 ? ['Reference', 'Other'] : ['Other', 'Reference'];
+      const flat = { a: [first], b: [second], both: [first, second] }[ends];
+      expect(faces.sort()).toEqual(plane === 'width' ? flat.sort() : ['Reference']);
       expect(cards.some((c) => c.checks.join().includes('other way about now'))).toBe(false);
     });
   });
@@ -207,15 +208,7 @@ describe('pieces that lie askew', () => {
             const rests = (face: string) => setup.lean !== undefined && face.endsWith('-face');
             return setup.passes
               .filter(({ seat }) => Object.values(seat).some(rests))
-              .flatMap((pass) =>
-                setup.occurrences.map((at) => {
-                  const { rigid } = modelOf(setup.model).place(setup, pass, at, rail, TEST_SHOP);
-                  const [x, y, z] = turn(rigid.rotation, [1, 0, 0]);
-                  /** A line has no front: whichever way it is walked it is the same. */
-                  const sign = Math.sign([x, y, z].find((v) => Math.abs(v) > 0.5)!);
-                  return [x, y, z].map((v) => (v * sign).toFixed(4)).join();
-                }),
-              );
+              .flatMap((pass) => setup.occurrences.map((at) => lieIn(setup, pass, at, rail, TEST_SHOP)));
           });
           if (lines.length) cards++;
           expect([ends, way, new Set(lines).size]).toEqual([ends, way, Math.min(1, lines.length)]);
@@ -223,6 +216,25 @@ describe('pieces that lie askew', () => {
         expect(plan.joints[0]!.chosen.tenoned).toContain(way);
       }
     expect(cards).toBeGreaterThan(15);
+  });
+
+  it('16: all ends of a mitred frame are cut on one gauge, its slots on two: left and right of one wedge', () => {
+    const even = { thickness: 20, width: 60 };
+    for (const way of ['saw-slot', 'hand-slot']) {
+      const routes = { tenoned: `crosscut-end+${way}`, mortised: `crosscut-end+${way}` };
+      const { params } = proposed('spline', { rail: even, stile: even });
+      const plan = planJob(jobWith({ kind: 'spline', params: params!, rail: even, stile: even, routes }), TEST_SHOP, modeller); // prettier-ignore
+      expect([way, plan.joints[0]!.proof!.good]).toEqual([way, true]);
+      const counted = plan.cards.map(({ title, count }) => [title.split(',')[0], count]);
+      const slots = way === 'saw-slot' ? [['Slot', 4], ['Slot', 4]] : [['Slot', 8]]; // prettier-ignore
+      expect(counted).toEqual([['End', 8], ...slots]);
+      for (const { setups } of plan.cards.filter(({ setups: [s] }) => s!.model !== 'bench'))
+        expect(new Set(setups.flatMap((s) => s.passes.flatMap((pass) => s.occurrences.map((at) => lieIn(s, pass, at, s.lean!.square, TEST_SHOP))))).size).toBe(1); // prettier-ignore
+      expect(plan.cards.map(({ title }) => /mirrored$/.test(title)).filter(Boolean)).toHaveLength(way === 'saw-slot' ? 1 : 0); // prettier-ignore
+      /** The words of either: which of their corners is the long one. */
+      const slot = cardView(plan.cards.at(-1)!, plan.basis);
+      expect([slot.angles.length, slot.groups.flatMap(({ lies }) => lies).length]).toEqual([1, 1]);
+    }
   });
 
   it('pictures the wood that is still there where the ends mirror each other, too', () => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
 import { JOINT_KINDS, type GrooveFeature } from './joints/index.ts';
 import { nibbles } from './methods/blades.ts';
-import { planJob, scenesOf, setupsOf, waysOf, type Plan } from './plan/index.ts';
+import { cardView, planJob, scenesOf, setupsOf, waysOf, type Plan } from './plan/index.ts';
 import { modelOf } from './machines/index.ts';
 import { callipers, virtualCut } from './simulate/index.ts';
 import { pieceOf } from './stock/index.ts';
@@ -16,6 +16,22 @@ import { EXACT, figuresOf, made, modeller, proposed, shopOf, toolOf, wordsOf } f
 
 describe('flat and over a stack', () => {
   const groove = (mortiseWidth: number) => proposed('stub', { params: { mortiseWidth, faceClearance: 0 }, routes: { tenoned: 'stack-groove+saw-flat-stack', mortised: 'stack-groove' } }); // prettier-ignore
+
+  it('1: a height over the bed of a sled counts from the bed, over the table from the table: the shoulder’s own depth either way', () => {
+    /** Flush on both edges, 7 deep at either face. */
+    const params = { corners: 'squared', faceClearance: 0, faceShoulder: 7, tenonWidth: 70, edgeShoulder: 0 };
+    for (const [way, method, from] of [
+      ['saw-flat-stack', 'saw-flat-stack', 'bed of the sled'],
+      ['sled-shoulders+bandsaw-flipped', 'sled-shoulders', 'bed of the sled'],
+      ['router-table-sled', 'router-table-sled', 'bed of the sled'],
+      ['crosscut-shoulders+bandsaw-flipped', 'crosscut-shoulders', 'table'],
+    ] as const) {
+      const plan = made({ params, routes: { tenoned: way } });
+      const cards = plan.cards.filter(({ setups: [s] }) => s!.method === method);
+      const heights = cards.flatMap((card) => cardView(card, plan.basis).figures.filter((f) => /^(Height|Blade height|Cutter height)/.test(f.figure.name))); // prettier-ignore
+      expect([way, ...new Set(heights.map((h) => `${h.from} ${h.figure.value}`))]).toEqual([way, `${from} 7`]);
+    }
+  });
 
   it('2: a groove as wide as the stack takes one fence, a wider one both its walls', () => {
     const stack = toolOf('stack') as Extract<Tool, { kind: 'stack' }>;

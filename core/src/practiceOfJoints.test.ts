@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { resolve, withPerPiece, type Job } from './exchange/index.ts';
 import { kindOf, type GrooveFeature, type MortiseFeature, type TenonFeature } from './joints/index.ts';
 import { pastEnd } from './methods/runOut.ts';
-import { planJob, setupsOf } from './plan/index.ts';
+import { planJob, setupsOf, type Plan } from './plan/index.ts';
 import { jobWith, type JobShape } from './testing/index.ts';
 import { availableIn, type Shop, type Tool } from './tooling/index.ts';
 import { METRIC, speak } from './units/index.ts';
@@ -242,6 +242,19 @@ describe('a housing and its mortise', () => {
     const own = outsides.map((outside) => ({ ...like!, id: `bushing-${outside}`, outside, inside: outside - 3 }));
     return { ...EXACT, tools: [...EXACT.tools.filter((t) => t.kind !== 'bushing'), ...own] as Tool[] };
   };
+
+  it('16: an open slot in a cradle: its walls count from the cradle’s bed, its floor from the end, and the wood itself is cut', () => {
+    const cradle = { thickness: 39, width: 90, under: 12, beside: 14 };
+    const shape = proposed('open-slot', { params: { mortiseWidth: 8, faceShoulder: 7, faceClearance: 0 } });
+    const job = jobWith({ ...shape, routes: { mortised: 'saw-slot' } });
+    const parts = job.parts.map((part) => (part.id === 'stile' ? { ...part, cradle } : part));
+    const plan = planJob({ ...job, parts }, EXACT, modeller);
+    const [{ problems, proof }] = plan.joints as [Plan['joints'][number]];
+    expect([problems, proof!.good, proof!.members.mortised.mismatches]).toEqual([[], true, []]);
+    /** Wall 7 and bed 12, the far kerf of 3.2 within the slot of 8; the end stands on the table. */
+    expect(figuresOf(plan, 'saw-slot', /^Fence, (near|far) wall/)).toEqual([7 + 12 + 8 - 3.2, 7 + 12]);
+    expect(figuresOf(plan, 'saw-slot', /^Blade height/)).toEqual([job.joints[0]!.params['slotDepth']]);
+  });
 
   it('17: share one opening: the housing leads, the mortise is smaller by what two bushings differ by', () => {
     const shop = bushings(16, 30);

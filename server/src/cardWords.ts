@@ -8,9 +8,13 @@ const figureWords = ({ figure: { name, set, reach, working }, from, to }: Figure
 ];
 
 /** Some pieces of a card: which, how many, what is theirs alone, and their passes. */
-const groupWords = ({ of, parts, ends, count, counted, figures, passes }: GroupView, style: LengthStyle): string[] => [
+const groupWords = (
+  { of, parts, ends, count, counted, figures, lies, passes }: GroupView,
+  style: LengthStyle,
+): string[] => [
   `   Pieces${of ? `, ${of}` : ''}: ${parts.join(', ')}, ${ends}: ${count} ${counted}`,
   ...figures.flatMap((figure) => figureWords(figure, style)),
+  ...lies.map((words) => `   The angle stays as it is: ${words}`),
   ...passes.map(({ words, levels }) => {
     const down = levels.length
       ? `levels at ${levels.map((level) => formatFigure(level, style)).join(', ')}, then: `

@@ -7,24 +7,26 @@ const BY_BEVEL: ReadonlySet<string> = new Set(['bench', 'hand-router']);
 /**
  * A set-up of a piece that lies askew in the plane of a face that rests on the machine, taken apart by which way its
  * wedge or gauge goes: the ends lean opposite ways, and so does an end that is turned over to its other face. What is cut
- * right through can lie on either face, and goes on one gauge.
+ * right through can lie on either face, and goes on one gauge, turned the same way whatever the joint.
  */
 export function mirrored(setup: Setup): Setup[] {
   const { lean, model, stage, passes, occurrences } = setup;
   if (!lean?.degrees || BY_BEVEL.has(model) || !passes.some((pass) => restsOn(pass, lean.about))) return [setup];
   const [ahead, turned] = [false, true].map((side) => occurrences.filter((at) => isOdd(at) === side));
+  const back = lean.degrees < 0;
+  const over = passes.map(turnedOver);
   if (stage === 'end')
     return [
-      { ...setup, occurrences: ahead! },
-      { ...setup, id: `${setup.id}.turned`, occurrences: turned!, passes: passes.map(turnedOver) },
+      { ...setup, occurrences: ahead!, passes: back ? over : passes },
+      { ...setup, id: `${setup.id}.turned`, occurrences: turned!, passes: back ? passes : over },
     ].filter((s) => s.occurrences.length);
   const onOther = (pass: Pass) => restsOn(pass, lean.about) === 'other';
   const [first, second] = [false, true].map((is) => passes.filter((p) => onOther(p) === is)) as [Pass[], Pass[]];
   const shares = [
-    { at: ahead!, through: first, back: false },
-    { at: turned!, through: second, back: false },
-    { at: ahead!, through: second, back: true },
-    { at: turned!, through: first, back: true },
+    { at: ahead!, through: first, back },
+    { at: turned!, through: second, back },
+    { at: ahead!, through: second, back: !back },
+    { at: turned!, through: first, back: !back },
   ].filter(({ at, through }) => at.length && through.length);
   const both = new Set(shares.map(({ back }) => back)).size > 1;
   return shares.map(({ at, through, back }, i): Setup => {

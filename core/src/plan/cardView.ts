@@ -30,6 +30,8 @@ export interface GroupView {
   readonly counted: string;
   /** Lines on their wood, and what is moved before they go through. */
   readonly figures: readonly FigureView[];
+  /** Which way about they lie at the card’s angle, where others lie otherwise. */
+  readonly lies: readonly string[];
   readonly passes: readonly PassView[];
 }
 
@@ -54,28 +56,32 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
   const alone = first.model === 'bench' && setups.length === 1;
   const atFirst = alone ? first.figures : first.figures.filter((f) => !isMark(f, first));
   moved(first, standing);
-  const angles = new Map(setups.flatMap((s) => s.angles ?? []).map((angle) => [JSON.stringify(angle), angle]));
+  const angles = setups.flatMap((s) => s.angles ?? []).filter((angle, i, all) => all.findIndex((a) => isSet(a, angle)) === i); // prettier-ignore
+  const lies = ({ angles: own = [] }: Setup) => own.map(({ between }) => between).filter((words) => angles.every(({ between }) => between !== words)); // prettier-ignore
   return {
     title,
     gear: [...[first.machine, first.cutter, ...first.guides].map(tool), ...distinct(setups.map(backingOf))].filter(
       (name) => name !== undefined,
     ),
     figures: viewed(atFirst, first),
-    angles: [...angles.values()],
+    angles,
     groups: together(
       setups.map((setup, i) => {
         const marks = alone ? [] : setup.figures.filter((f) => isMark(f, setup));
-        return groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job);
+        return { ...groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job), lies: lies(setup) };
       }),
     ),
     byHand: first.model === 'bench',
   };
 }
 
+/** Whether two angles are set the same, whichever way about a piece then lies. */
+const isSet = (a: AngleFigure, b: AngleFigure): boolean =>
+  a.id === b.id && Math.abs(Math.abs(a.set) - Math.abs(b.set)) < 1e-6;
+
 /** Where everything stands in turn, by the features it is measured between. */
 type Standing = Map<string, readonly Mm[]>;
 
-/** Whether it is a line on the wood: at the bench all are. */
 /** What of a set-up doesn’t stand already; from now on it does. */
 function moved(setup: Setup, standing: Standing): LengthFigure[] {
   const own = setup.figures.filter((f) => !isMark(f, setup));
@@ -93,7 +99,7 @@ function moved(setup: Setup, standing: Standing): LengthFigure[] {
 /** The same pieces again, with nothing moved before: their passes go on in one list. */
 function together(groups: readonly GroupView[]): GroupView[] {
   const made: GroupView[] = [];
-  const pieces = ({ parts, of, ends, count }: GroupView) => JSON.stringify([parts, of, ends, count]);
+  const pieces = ({ parts, of, ends, count, lies }: GroupView) => JSON.stringify([parts, of, ends, count, lies]);
   for (const group of groups) {
     const before = made.at(-1);
     if (before && !group.figures.length && pieces(before) === pieces(group))
@@ -108,7 +114,7 @@ function viewed(figures: readonly LengthFigure[], setup: Setup): FigureView[] {
   return figures.map((figure) => ({ figure, from: words[figure.from]!, to: words[figure.to]! }));
 }
 
-function groupOf(setup: Setup, own: readonly LengthFigure[], job: Basis['job']): GroupView {
+function groupOf(setup: Setup, own: readonly LengthFigure[], job: Basis['job']): Omit<GroupView, 'lies'> {
   const { occurrences, of } = setup;
   const count = countOf(setup);
   return {

@@ -43,32 +43,66 @@ const stateIn = (setup: Setup, shop: Shop): string[] => {
   return setting ? [stateOf(setting)] : [];
 };
 
+/** A way, and its minutes to set and to cut the whole batch. */
+interface Weighed {
+  readonly route: Route;
+  readonly minutes: number;
+}
+
+/** What a way spares the other half of its joint, minutes, because set-ups of it serve that one too; at most. */
+export interface Spares {
+  readonly most: number;
+  readonly by: (route: Route) => number;
+}
+
 /**
  * The way that is taken where nobody chose: of those that aren't awkward for these pieces, and of these the shop's
  * school, the one that takes least minutes to set and to cut the whole batch; an awkward one only where there is no
  * other.
  * @param made set-ups of the other half that may serve this one too
+ * @param spares what each way spares the other half instead, where that isn’t chosen yet
  */
-export function likeliest(
+export const likeliest = (
   routes: readonly Route[],
   stock: Piece,
   shop: Shop,
   made: readonly Setup[] = [],
-): Route | undefined {
-  const setting = settingBeside(made, shop);
+  spares?: Spares,
+): Route | undefined => weighed(likely(routes, stock, shop), shop, made, spares)?.route;
+
+/** What every way spares the other half, whose own ways are these. */
+export function sparing(others: readonly Route[], stock: Piece, shop: Shop): Spares | undefined {
+  const inTurn = likely(others, stock, shop);
+  const alone = weighed(inTurn, shop);
+  if (!alone) return undefined;
+  const by = (route: Route) => alone.minutes - weighed(inTurn, shop, route.setups())!.minutes;
+  return { most: alone.minutes - inTurn[0]!.cutting, by };
+}
+
+/** Ways that may come by themselves with their minutes of cutting, the least first. */
+function likely(routes: readonly Route[], stock: Piece, shop: Shop): { route: Route; cutting: number }[] {
   const suit = suiting(stock, shop);
   const usable = routes.filter((r) => r.refusals.length === 0).map((route) => ({ route, ...suit(route.setups()) }));
   const standing = usable.map(({ route, awkward }) => (awkward.length ? 2 : 0) + (liked(route, shop.schools) ? 0 : 1));
   const first = Math.min(...standing);
-  const inTurn = usable.filter((_, i) => standing[i] === first).sort((a, b) => a.cutting - b.cutting);
-  let best: { route: Route; minutes: number } | undefined;
+  return usable.filter((_, i) => standing[i] === first).sort((a, b) => a.cutting - b.cutting);
+}
+
+function weighed(
+  inTurn: ReturnType<typeof likely>,
+  shop: Shop,
+  made: readonly Setup[] = [],
+  spares?: Spares,
+): Weighed | undefined {
+  const setting = settingBeside(made, shop);
+  let best: Weighed | undefined;
   for (const { route, cutting } of inTurn) {
     /** Setting takes time too: what is slower to cut alone can't be quicker. */
-    if (best && cutting >= best.minutes) break;
-    const minutes = cutting + setting(route.setups()).minutes;
+    if (best && cutting - (spares?.most ?? 0) >= best.minutes) break;
+    const minutes = cutting + setting(route.setups()).minutes - (spares?.by(route) ?? 0);
     if (!best || minutes < best.minutes) best = { route, minutes };
   }
-  return best?.route;
+  return best;
 }
 
 /** Ways that this shop's school of practice would choose before the usual ones. */

@@ -11,7 +11,7 @@ import {
 } from '../methods/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
-import { likeliest, settingBeside, suiting } from './choose.ts';
+import { likeliest, settingBeside, sparing, suiting, type Spares } from './choose.ts';
 import type { Modeller } from '../solids/index.ts';
 import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Shop } from '../tooling/index.ts';
@@ -102,18 +102,14 @@ export function draftJoint(
     };
   const occurrences = occurrencesOf(joint, parts, share);
   const batches = batchesOfBoth(joint, parts, occurrences, shop, kind, params, members);
-  const pick = (member: MemberName, routes: readonly Route[], made: readonly Setup[] = []): Route | undefined => {
-    const wanted = joint.routes[member];
-    if (wanted) {
-      const asked = askedRoute(routes, wanted);
-      return 'route' in asked ? asked.route : undefined;
-    }
-    return likeliest(routes, members[member], shop, made);
-  };
-  const chosen = (member: MemberName, made?: readonly Setup[]) =>
-    batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes, made) }));
-  const mortisedBy = chosen('mortised');
-  const halves = { mortised: mortisedBy, tenoned: chosen('tenoned', servingBoth(kind.features(params, members), mortisedBy[0]!.route)) }; // prettier-ignore
+  const pick = (member: MemberName, routes: readonly Route[], made?: readonly Setup[], spares?: Spares) =>
+    joint.routes[member] ? wayAsked(joint, member, routes) : likeliest(routes, members[member], shop, made, spares);
+  const chosen = (member: MemberName, made?: readonly Setup[], spares?: Spares) =>
+    batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes, made, spares) }));
+  const alike = haveAlike(kind.features(params, members));
+  const mortisedBy = chosen('mortised', [], alike ? sparedBy(joint, batches.tenoned[0]!.routes, members, shop) : undefined); // prettier-ignore
+  const made = alike ? mortisedBy[0]!.route?.setups() : [];
+  const halves = { mortised: mortisedBy, tenoned: chosen('tenoned', made) };
   const [mortise, tenon] = [halves.mortised[0]!.route, halves.tenoned[0]!.route];
   const notTaken = (['tenoned', 'mortised'] as const).flatMap((member) => {
     const wanted = joint.routes[member];
@@ -190,6 +186,8 @@ export interface WayChoice extends RouteChoice {
   readonly cards: number;
   readonly minutes: number;
   readonly cutting: number;
+  /** Minutes of setting that it saves the other half, which is cut by the same set-ups. */
+  readonly spared: number;
   /** Why practice would take another for these pieces. */
   readonly awkward: readonly Sentence[];
 }
@@ -200,31 +198,50 @@ export type WaysOfHalf = readonly WayChoice[];
 export const waysInTurn = (a: WayChoice, b: WayChoice): number =>
   a.refusals.length - b.refusals.length ||
   Number(a.awkward.length > 0) - Number(b.awkward.length > 0) ||
-  a.minutes + a.cutting - (b.minutes + b.cutting);
+  allMinutes(a) - allMinutes(b);
+
+/** Minutes of a way to set and to cut every piece, less what it saves the other half. */
+export const allMinutes = ({ minutes, cutting, spared }: WayChoice): number => minutes + cutting - spared;
 
 /** Every way of cutting each half of a joint as plain data, with what each takes. */
 export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, WaysOfHalf> {
   const shop = shopFor(job, chest);
   const { tenoned, mortised } = routesOf(joint, job, chest);
   const { kind, params, members } = resolve(joint, job);
+  const alike = haveAlike(kind.features(params, members));
+  const spares = alike ? sparedBy(joint, tenoned, members, shop) : undefined;
+  const taken = joint.routes.mortised
+    ? wayAsked(joint, 'mortised', mortised)
+    : likeliest(mortised, members.mortised, shop, [], spares);
   const half = (member: MemberName, routes: readonly Route[], made: readonly Setup[] = []): WaysOfHalf => {
     const suit = suiting(members[member], shop);
     const setting = settingBeside(made, shop);
-    return routes.map((route) => ({ ...choiceOf(route), ...setting(route.setups()), ...suit(route.setups()) }));
+    return routes.map((route) => ({
+      ...choiceOf(route),
+      ...setting(route.setups()),
+      ...suit(route.setups()),
+      spared: member === 'mortised' && !route.refusals.length ? (spares?.by(route) ?? 0) : 0,
+    }));
   };
-  const wanted = joint.routes.mortised;
-  const asked = wanted ? askedRoute(mortised, wanted) : undefined;
-  const taken = asked ? ('route' in asked ? asked.route : undefined) : likeliest(mortised, members.mortised, shop);
-  const made = servingBoth(kind.features(params, members), taken);
-  return { tenoned: half('tenoned', tenoned, made), mortised: half('mortised', mortised) };
+  return { tenoned: half('tenoned', tenoned, alike ? taken?.setups() : []), mortised: half('mortised', mortised) };
 }
 
-/** Set-ups of the mortised half that may serve the tenoned one too: both have a groove, a slot or a rebate to cut. */
-const servingBoth = (
-  { tenoned, mortised }: Record<MemberName, readonly Feature[]>,
-  route: Route | undefined,
-): readonly Setup[] =>
-  route && tenoned.some((f) => mortised.some(({ form }) => form === f.form)) ? route.setups() : [];
+/** The way that was asked for; nothing where nobody asked, or where it can’t be taken. */
+function wayAsked({ routes: wanted }: Joint, member: MemberName, routes: readonly Route[]): Route | undefined {
+  const id = wanted[member];
+  const asked = id && askedRoute(routes, id);
+  return asked && 'route' in asked ? asked.route : undefined;
+}
+
+/** What ways of the mortised half spare the tenoned one, by whichever way that is asked for or likeliest. */
+function sparedBy(joint: Joint, tenoned: readonly Route[], members: Members, shop: Shop): Spares | undefined {
+  const asked = wayAsked(joint, 'tenoned', tenoned);
+  return sparing(asked ? [asked] : tenoned, members.tenoned, shop);
+}
+
+/** Whether set-ups of one half may serve the other too: both have a groove, a slot or a rebate to cut. */
+const haveAlike = ({ tenoned, mortised }: Record<MemberName, readonly Feature[]>): boolean =>
+  tenoned.some((f) => mortised.some(({ form }) => form === f.form));
 
 /** The two parts of a joint. */
 export const partsOf = ({ tenoned, mortised }: Joint, { parts }: Job): Part[] =>

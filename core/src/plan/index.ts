@@ -1,5 +1,6 @@
 export * from './plan.ts';
 export {
+  allMinutes,
   routesOf,
   shopFor,
   waysInTurn,

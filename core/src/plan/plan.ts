@@ -296,7 +296,7 @@ function titleOf(setups: readonly Setup[]): string {
     .map((title) => {
       const names = distinct(own(title).map((s) => s.of ?? ''));
       const named = names.every(Boolean) ? `${title}: ${inRun(names).join(', ')}` : title;
-      return own(title).every((s) => s.mirrored) ? `${named}, mirrored` : named;
+      return own(title).some((s) => s.mirrored) ? `${named}, mirrored` : named;
     })
     .join('; ');
 }

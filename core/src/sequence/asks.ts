@@ -37,7 +37,7 @@ export function stepOf(card: DraftCard, cost: Minutes): Step {
 const STEPS = new WeakMap<DraftCard, { readonly cost: Minutes; readonly step: Step }>();
 
 function asked({ setups, setting }: DraftCard, cost: Minutes): Step {
-  const { model, machine, carrier, cutter, between, guides, tilt, lean, leanSet, mirrored } = setups[0]!;
+  const { model, machine, carrier, cutter, between, guides, tilt } = setups[0]!;
   if (model === 'bench') return { where: 'bench', asks: [], test: 0 };
   const on = machine ?? model;
   /** Another cutter, or the blade at a slant, makes of the same distance a new one. */
@@ -48,7 +48,7 @@ function asked({ setups, setting }: DraftCard, cost: Minutes): Step {
     values,
     minutes,
   });
-  const slant = lean?.degrees ? JSON.stringify([lean.about, leanSet ?? lean.degrees, mirrored ?? false]) : 'square';
+  const slant = setting?.slant ?? 'square';
   return {
     where: on,
     test: cost.testCut,

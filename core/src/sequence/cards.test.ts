@@ -4,7 +4,7 @@ import type { Job } from '../exchange/index.ts';
 import { modelOf } from '../machines/index.ts';
 import { cardWith, planJob, setupsOf, type Card } from '../plan/index.ts';
 import type { Occurrence, Setup, Stage } from '../setups/index.ts';
-import { asListed, cases, demo, jobWith, TEST_SHOP } from '../testing/index.ts';
+import { asListed, cases, demo, jobWith, lieIn, TEST_SHOP } from '../testing/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { cardsFor, circleAmong, fits, RULES, ruleWithin, type DraftCard, type Rule } from './index.ts';
 
@@ -13,17 +13,17 @@ import { cardsFor, circleAmong, fits, RULES, ruleWithin, type DraftCard, type Ru
  * travel with the piece, and the datums a guide is. Nothing of the card’s own figures.
  */
 function placed(setup: Setup, shop: Shop): string[] {
-  const { model, machine, cutter, between = [], guides, carrier, lean, mirrored, tilt } = setup;
+  const { model, machine, cutter, between = [], guides, carrier, lean, tilt } = setup;
   const at = setup.occurrences[0]!;
   const piece = lean?.square ?? { length: 800, thickness: 40, width: 90 };
-  const gear = [machine, carrier, cutter, between, [...guides].sort(), tilt?.set, lean && [lean.degrees, mirrored]];
+  const gear = [machine, carrier, cutter, between, [...guides].sort(), tilt?.set];
   const rooted = setup.figures.flatMap((f) => [f.from, f.to]).filter((id) => GUIDES.test(id));
   return setup.passes.map((pass) => {
     const { datums } = modelOf(model).place({ ...setup, lean: undefined } as unknown as Setup, { ...pass, level: undefined } as unknown as typeof pass, at, piece, shop); // prettier-ignore
     const stands = Object.entries(datums)
       .filter(([id]) => rooted.includes(id))
       .map(([id, datum]) => [id, datum.at.map((v) => v.toFixed(4))]);
-    return JSON.stringify([gear, stands.sort()]);
+    return JSON.stringify([gear, lean?.degrees && lieIn(setup, pass, at, piece, shop), stands.sort()]);
   });
 }
 

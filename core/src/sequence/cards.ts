@@ -199,7 +199,7 @@ const benchKeys = once(({ method, title, carrier, occurrences, figures, lean }: 
   return [
     JSON.stringify([method, carrier, joint, member, pieces ?? []]),
     /** Marked from the piece's own sides, however long it is. */
-    JSON.stringify([method, carrier, title, lines, lean && [lean.about, lean.degrees, lean.end]]),
+    JSON.stringify([method, carrier, title, lines, lean && [lean.about, Math.abs(lean.degrees), lean.end]]),
   ];
 });
 

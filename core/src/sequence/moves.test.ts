@@ -3,7 +3,9 @@ import { figure, type FigureDraft, type LengthFigure, type Means, type Setup } f
 import { say, type Rounding } from '../units/index.ts';
 import { withMoves } from './moves.ts';
 import { movedBetween, sameGear, settingOf, stateOf, bothStand, inTurn, type Setting } from './setting.ts';
-import { TEST_SHOP } from '../testing/index.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
+import type { Lean } from '../stock/index.ts';
+import { jobWith, TEST_SHOP } from '../testing/index.ts';
 
 /** A rule of half a millimetre, and a screw of 4 mm in 80. */
 const RULE: Means = { graduation: 0.5 };
@@ -235,21 +237,29 @@ describe('states of machines', () => {
   it('gear is machine, carrier, cutter, what is between, guides in any order, tilt and slant', () => {
     const plain = stateOf(state([{ value: 20 }], { guides: ['a', 'b'] }));
     expect(stateOf(state([{ value: 20 }], { guides: ['b', 'a'] }))).toBe(plain);
-    for (const other of [
-      { machine: 'x' },
-      { carrier: 'sled' },
-      { guides: ['a'] },
-      { mirrored: true, lean: lean(6) },
-      { lean: lean(0) },
-      { lean: lean(6) },
-    ])
+    for (const other of [{ machine: 'x' }, { carrier: 'sled' }, { guides: ['a'] }, { lean: lean(0) }])
       // prettier-ignore
       expect(stateOf(state([{ value: 20 }], { guides: ['a', 'b'], ...other }))).not.toBe(plain);
-    expect(stateOf(state([{ value: 20 }], { lean: lean(6) }))).not.toBe(stateOf(state([{ value: 20 }], { lean: lean(6), mirrored: true }))); // prettier-ignore
-    /** A cradle is the same wherever along it the work is done; a wedge is made for its place. */
+    /** A cradle is the same wherever along it the work is done. */
     expect(stateOf(state([{ value: 20 }], { lean: lean(0, 40) }))).toBe(stateOf(state([{ value: 20 }], { lean: lean(0, 90) }))); // prettier-ignore
-    expect(stateOf(state([{ value: 20 }], { lean: lean(6, 40) }))).not.toBe(stateOf(state([{ value: 20 }], { lean: lean(6, 90) }))); // prettier-ignore
     expect(settingOf(gear([{ value: 20 }], { model: 'bench' }), TEST_SHOP)).toBeUndefined();
+  });
+
+  it('a gauge that turns a piece in its plane is the same for any piece, a wedge is made for its place; neither is it turned about', () => {
+    const askew = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 6, plane: 'width', slant: 'tenon' }; // prettier-ignore
+    const job = jobWith({ kind: 'angled', params: askew, stile: { thickness: 40, width: 60 }, routes: { tenoned: 'crosscut-end+crosscut-shoulders+saw-upright-flipped' } }); // prettier-ignore
+    const shoulders = setupsOf(planJob(job, TEST_SHOP)).filter((s) => s.method === 'crosscut-shoulders');
+    const rests = (on: RegExp) => shoulders.find((s) => s.passes.every(({ seat }) => on.test(seat['table']!)))!;
+    const otherwise = (setup: Setup, change: (own: Lean) => Partial<Lean>, set = setup.leanSet!) => stateOf(settingOf({ ...setup, lean: { ...setup.lean!, ...change(setup.lean!) }, leanSet: set }, TEST_SHOP)!); // prettier-ignore
+    const further = ({ pivot: [x, y, z], at: [u, v, w] }: Lean): Partial<Lean> => ({ pivot: [x + 50, y, z + 9], at: [u + 50, v, w + 5] }); // prettier-ignore
+    const off = ({ at: [u, v, w] }: Lean): Partial<Lean> => ({ at: [u, v + 3, w] });
+    const [flat, edge] = [rests(/-face$/), rests(/-edge$/)];
+    for (const setup of [flat, edge]) {
+      const own = otherwise(setup, () => ({}));
+      expect(otherwise(setup, further) === own).toBe(setup === flat);
+      expect(otherwise(setup, off)).not.toBe(own);
+      expect(otherwise(setup, ({ degrees }) => ({ degrees: -degrees }), -setup.leanSet!)).not.toBe(own);
+    }
   });
 
   it('end stops may both stand, unless they stand at different places', () => {

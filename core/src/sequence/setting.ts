@@ -1,6 +1,6 @@
 import { isOnBed, sameCutter, type LengthFigure, type Setup } from '../setups/index.ts';
 import { modelOf } from '../machines/index.ts';
-import type { Lean } from '../stock/index.ts';
+import { turn } from '../solids/index.ts';
 import { toolById, type Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { once } from './once.ts';
@@ -15,6 +15,8 @@ export type Slot = string;
 export interface Setting {
   /** Machine, jig or fence, cutter, guides, tilt and slant: what is on it, as one text. */
   readonly gear: string;
+  /** Which way a gauge, wedge or jig has the piece lie, where it isn’t square. */
+  readonly slant?: string;
   /** Places of each slot, mm, guide to the cutter’s middle; more than one where it is moved between two passes. */
   readonly places: ReadonlyMap<Slot, readonly Mm[]>;
 }
@@ -58,11 +60,34 @@ export function slotOf(figure: LengthFigure, setup: Setup, shop: Shop): { slot: 
   return { slot: `${from}>cutter`, at: set.value + side * widthOf(setup, shop) };
 }
 
-/** What wedge or cradle it lies in: a cradle is the same wherever along it the work is done. */
-const heldBy = (lean: Lean) => {
-  const { square, pivot, at } = lean;
-  return lean.degrees ? lean : [square, at.map((v, i) => (v - pivot[i]!).toFixed(4))];
-};
+/**
+ * What it is held by: a cradle is the same wherever along it the work is done; a gauge that only turns the piece in the
+ * plane it lies in, whatever piece it turns; a wedge is made for its place.
+ */
+function heldBy(setup: Setup): unknown {
+  const { lean } = setup;
+  if (!lean) return undefined;
+  const off = lean.at.map((v, i) => (v - lean.pivot[i]!).toFixed(4));
+  if (!lean.degrees) return [lean.square, off];
+  return isTurned(setup) ? off[lean.about === 'thickness' ? 1 : 2] : lean;
+}
+
+/** Whether a piece lies on a face of its own, turned in its plane: no wedge lies between it and the machine. */
+function isTurned({ lean, passes, model }: Setup): boolean {
+  const side = lean?.about === 'thickness' ? '-face' : lean?.about === 'width' ? '-edge' : undefined;
+  if (!side || modelOf(model).marks) return false;
+  return passes.every(({ seat }) => Object.values(seat).some((named) => named.endsWith(side)));
+}
+
+/** Which way along the machine gauge, wedge or jig has the piece lie, as a line has it: the same from either end. */
+function slantOf({ lean, ...setup }: Setup, shop: Shop): string | undefined {
+  if (!lean?.degrees) return undefined;
+  const { passes, occurrences, model } = setup;
+  const { rigid } = modelOf(model).place({ ...setup, lean }, passes[0]!, occurrences[0]!, lean.square, shop);
+  const along = turn(rigid.rotation, [1, 0, 0]);
+  const sign = Math.sign(along.find((v) => Math.abs(v) > 1e-6)!);
+  return along.map((v) => (v * sign + 0).toFixed(5)).join();
+}
 
 /** The state of its machine that a set-up asks for; nothing at the bench, where nothing is set. */
 export function settingOf(setup: Setup, shop: Shop): Setting | undefined {
@@ -83,9 +108,10 @@ function reckoned(setup: Setup, shop: Shop): Setting {
     const found = slotOf(figure, setup, shop);
     if (found) places.set(found.slot, [...(places.get(found.slot) ?? []), found.at]);
   }
-  const { model, machine, carrier, cutter, between = [], guides, tilt, lean, leanSet, mirrored } = setup;
-  const slant = lean && [heldBy(lean), leanSet, mirrored];
-  return { gear: JSON.stringify([model, machine, carrier, cutter, between, [...guides].sort(), tilt, slant]), places };
+  const { model, machine, carrier, cutter, between = [], guides, tilt } = setup;
+  const slant = slantOf(setup, shop);
+  const gear = [model, machine, carrier, cutter, between, [...guides].sort(), tilt, slant, heldBy(setup)];
+  return { gear: JSON.stringify(gear), ...(slant && { slant }), places };
 }
 
 /** Of two stops that may both stand while only one is used: a piece goes against the one its end needs. */

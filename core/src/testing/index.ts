@@ -8,3 +8,4 @@ export * from './eachSetup.ts';
 export { demo } from './demo.ts';
 export { FUZZ_RUNS, placesIn, spoiled } from './fuzz.ts';
 export * from './closedLoop.ts';
+export * from './lies.ts';

@@ -57,8 +57,14 @@ const chosenOf = (routes: readonly WayChoice[], wanted?: string, planned?: strin
 const inTime = (minutes: number): string =>
   minutes < 100 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`;
 
-const worth = ({ cards, minutes, cutting }: WayChoice): string =>
-  `${cards} ${cards === 1 ? 'set-up' : 'set-ups'}, set in about ${inTime(minutes)}, cut in ${inTime(cutting)}`;
+const worth = ({ cards, minutes, cutting, spared }: WayChoice): string =>
+  [
+    cards === 0
+      ? 'set-ups of the other half'
+      : `${cards} ${cards === 1 ? 'set-up' : 'set-ups'}, set in about ${inTime(minutes)}`,
+    ...(spared >= 1 ? [`of which it spares the other half ${inTime(spared)}`] : []),
+    `cut in ${inTime(cutting)}`,
+  ].join(', ');
 
 /** One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what can't be and why. */
 function Half({

@@ -249,6 +249,9 @@ function Groups({
       {(held ? [] : group.figures).map((figure) => (
         <FigureRow key={figure.figure.id} view={figure} style={style} byHand={byHand} />
       ))}
+      {(held ? [] : group.lies).map((words) => (
+        <p key={words}>The angle stays as it is: {words}.</p>
+      ))}
       <ol className="passes" start={from[i]! + 1}>
         {group.passes.map((pass, at) => (
           <PassLine

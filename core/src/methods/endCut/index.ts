@@ -64,7 +64,7 @@ export const crosscutEnd: Method<EndFeature> = {
         occurrences,
         checks: [
           say('The cut begins just at the other corner: the piece keeps its length there.'),
-          ...(lean?.about === 'thickness' ? [say('Ends that lean the other way are cut with the other face down: the gauge stays as it is. Mark which are which before the first cut.')] : []), // prettier-ignore
+          ...(lean?.about === 'thickness' ? [say('Ends that lean opposite ways lie on opposite faces: the gauge stays as it is. Mark which are which before the first cut.')] : []), // prettier-ignore
         ],
       },
     ];

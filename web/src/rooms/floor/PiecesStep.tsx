@@ -42,6 +42,9 @@ export function PiecesStep({
         {group.figures.length > 0 && (
           <HugeFigures figures={group.figures} stand={stand} byHand={byHand} style={style} />
         )}
+        {group.lies.map((words) => (
+          <p key={words}>The angle stays as it is: {words}.</p>
+        ))}
         <ol className="floorpasses">
           {group.passes.map((one, i) => (
             <li key={`${one.setup} ${one.pass}`} aria-current={i === shown ? 'step' : undefined}>
