@@ -1,6 +1,11 @@
 import * as fc from 'fast-check';
 import { linearRegression, linearRegressionLine, mean, sampleStandardDeviation } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
+import { modelOf } from '../machines/index.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
+import { turn } from '../solids/index.ts';
+import { pieceOf } from '../stock/index.ts';
+import { jobWith, TEST_SHOP, withTool } from '../testing/index.ts';
 import { newTool, type Tool, type ToolKind } from '../tooling/index.ts';
 import { CALIBRATIONS, calibrated, calibrationsOf, measuredIn, restsOn } from './index.ts';
 
@@ -15,6 +20,7 @@ const READINGS: Readonly<Record<string, (truly: number, off: number, i: number) 
   outer: (w, off) => [w + off],
   diameter: (d, off) => [d + off],
   outside: (G, off) => [60, 60 - G + 8 - off, 8],
+  outOfSquare: (degrees, off) => [25 + 4 * 400 * Math.tan(((degrees + off) * Math.PI) / 180), 25, 400],
   'fenceScale.zero': (zero, off, i) => [100 * (i + 1), 100 * (i + 1) + zero + off],
 };
 
@@ -62,6 +68,30 @@ describe('what is found by measuring', () => {
     expect(kind('bladeLean').estimate([[21.7455, 20, 100]]).value).toBeCloseTo(1, 4);
     expect(kind('bladeLean').estimate([[20, 21.7455, 100]]).value).toBeCloseTo(-1, 4);
   });
+
+  it.each(['left', 'right'] as const)(
+    'five cuts round a board on a saw that is out of square, fence on the %s, tell by how much and which way',
+    (fenceSide) => {
+      // prettier-ignore
+      const truly = 0.3;
+      const shop = withTool(TEST_SHOP, 'saw', { fenceSide, outOfSquare: truly });
+      const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: 'sled-shoulders+bandsaw-flipped' } });
+      const setup = setupsOf(planJob(job, shop)).find((s) => s.carrier === 'sled')!;
+      const rail = pieceOf(job.parts[0]!, 'median');
+      const { rigid } = modelOf(setup.model).place(setup, setup.passes[0]!, setup.occurrences[0]!, rail, shop);
+      /** The gauge, as the piece lies along it: from square to the feed, anticlockwise as one looks down. */
+      const [x, y] = turn(rigid.rotation, [1, 0, 0]);
+      const gauge = Math.atan(y / x);
+      expect((Math.abs(gauge) * 180) / Math.PI).toBeCloseTo(truly, 9);
+      /** A board left of a blade on the right of it, or mirrored: each cut edge makes the same corner with the one before. */
+      const corner = Math.PI / 2 + (fenceSide === 'right' ? gauge : -gauge);
+      const edges = [0, 1, 2, 3, 4].map((n) => n * (Math.PI - corner));
+      /** The fifth runs where the first should: what is between them is the strip, its end at the gauge cut last. */
+      const opens = edges[4]! - 2 * Math.PI;
+      const strip = [25, 25 - 400 * Math.tan(opens), 400];
+      expect(kind('outOfSquare').estimate([strip]).value).toBeCloseTo(truly, 3);
+    },
+  );
 
   it('is taken by the tool, what it was stated to be kept through every further one, until it is typed over', () => {
     for (const own of CALIBRATIONS) {

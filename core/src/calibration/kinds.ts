@@ -106,6 +106,16 @@ export const CALIBRATIONS: readonly CalibrationKind[] = [
     unit: 'degrees',
     estimate: (rows) => estimateOf(rows.map(([top, bottom, height]) => degreesOf(top! - bottom!, height!))),
   }),
+  {
+    ...ofField('outOfSquare', is('table-saw'), {
+      title: 'Squareness of crosscuts, by five cuts',
+      how: 'Crosscut round one board, its four edges in turn, each time with the edge that was just cut against the gauge; then the first edge again, a strip off it. Measure the strip at the end that was cut first, at the end cut last, and its length: it shows the error four times. Turn the gauge by that and cut again; what is left is what to keep here.',
+      columns: [length('End cut first'), length('End cut last'), length('Strip, length')],
+      unit: 'degrees',
+      estimate: (rows) => estimateOf(rows.map(([first, last, long]) => degreesOf(first! - last!, 4 * long!))),
+    }),
+    stated: (tool) => (tool.kind === 'table-saw' ? (tool.outOfSquare ?? 0) : undefined),
+  },
 ];
 
 /** One of them, by its id. @throws Error where there is none */

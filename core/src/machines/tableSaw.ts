@@ -1,4 +1,4 @@
-import { add, box, scale, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
+import { add, box, compose, scale, subtract, turn, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
 import { figureOf, type Setup } from '../setups/index.ts';
 import type { Piece, PieceFace } from '../stock/index.ts';
 import { toolById, type Shop, type TableSaw } from '../tooling/index.ts';
@@ -68,7 +68,13 @@ export const tableSaw: MachineModel = {
       ...(thick === undefined ? {} : { 'stop-face': plane(guide - s * thick, toBlade) }),
     };
     const seated = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
-    const rigid = { ...seated, shift: add(seated.shift, scale(toBlade, pass.off ?? 0)) };
+    const carried = { ...seated, shift: add(seated.shift, scale(toBlade, pass.off ?? 0)) };
+    const back = -lying(piece, faceOf(pass.seat['table']!, occurrence)).across / 2;
+    const rigid = sled
+      ? outOfSquare(carried, saw, s, [guide, back, 0])
+      : setup.carrier === 'mitre-gauge'
+        ? outOfSquare(carried, saw, s, [guide - s * (thick ?? 0), (saw.outOfSquare ?? 0) > 0 ? -back : back, 0])
+        : carried;
     const radius = blade.diameter / 2;
     /** Along the blade: tilted, the corner of its teeth that is the higher stands as high as was set. */
     const tall = setup.tilt ? (height - half * Math.abs(Math.sin(lean))) / Math.cos(lean) : height;
@@ -114,6 +120,15 @@ function standing({ fenceSide, tiltSide, bladeLean }: TableSaw, { tilt }: Setup)
   const usual = fenceSide === 'right' ? 1 : -1;
   const s = !tilt ? usual : (tiltSide === 'left') === tilt.set > 0 ? 1 : -1;
   return { s, lean: -((bladeLean * usual + (tilt?.set ?? 0) * s) * Math.PI) / 180 };
+}
+
+/** A piece that lies along a gauge that is out of square, turned about the corner of its end that meets the stop. */
+function outOfSquare(rigid: Rigid, { outOfSquare: degrees = 0 }: TableSaw, s: number, about: Vec3): Rigid {
+  if (degrees === 0) return rigid;
+  const angle = (-s * degrees * Math.PI) / 180;
+  const [c, n] = [Math.cos(angle), Math.sin(angle)];
+  const rotation: Rigid['rotation'] = [[c, -n, 0], [n, c, 0], [0, 0, 1]]; // prettier-ignore
+  return compose({ rotation, shift: subtract(about, turn(rotation, about)) }, rigid);
 }
 
 /** The blade, or the stack with what stands between its outer blades, as the tools are. */

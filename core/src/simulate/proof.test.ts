@@ -194,6 +194,23 @@ describe('tools that are not what the shop believes', () => {
     expect(cheeks.length).toBeGreaterThanOrEqual(2);
     expect(Math.max(...cheeks.map((m) => m.depth))).toBeCloseTo(expected, 1);
   });
+
+  it.each(['sled-shoulders', 'crosscut-shoulders'])(
+    '%s: crosscuts out of square make a shoulder that runs off by the angle',
+    (method) => {
+      // prettier-ignore
+      for (const outOfSquare of [0.4, -0.4]) {
+      const shop = withTool(exact, 'saw', { outOfSquare });
+      const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: `${method}+bandsaw-flipped` } });
+      const { mismatches } = planJob(job, shop, modeller).joints[0]!.proof!.members.tenoned;
+      const shoulders = mismatches.filter((m) => Math.abs(m.normal[0]) > 0.99);
+      /** Full at the corner that meets the stop, off by all the width, 70, at the other: a lump is a little less deep. */
+      const most = 70 * Math.tan((0.4 * Math.PI) / 180);
+      const deepest = Math.max(...shoulders.map((m) => m.depth));
+      expect([deepest > most * 0.8, deepest <= most]).toEqual([true, true]);
+    }
+    },
+  );
 });
 
 describe('off-cuts', () => {

@@ -95,6 +95,7 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
       fenceReach: size('Fence reach', 600),
       maxUpright: size('Longest upright piece', 1800, 'under the ceiling'),
       bladeLean: angle('Lean of the blade'),
+      outOfSquare: later(angle('Crosscuts out of square')),
       fenceScale: scale('Fence scale'),
       heightScale: scale('Height scale'),
     },

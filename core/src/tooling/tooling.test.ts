@@ -45,7 +45,7 @@ describe('a tool', () => {
         /** A tool that is older than a measurement is still one, and has what it had all along. */
         if (field.later) {
           expect(validate(schema, less)).toMatchObject({ ok: true });
-          expect([toolProblems(less as Tool, []), measureOf(less as Tool, key, field)]).toEqual([[], field.initial]);
+          expect([toolProblems(less as Tool, chest), measureOf(less as Tool, key, field)]).toEqual([[], field.initial]);
         } else expect(validate(schema, less)).toMatchObject({ ok: false, errors: [{ path: key }] });
       }
       chest.push(tool, copyOf(tool, [...chest, tool]));

@@ -38,6 +38,8 @@ export interface TableSaw extends Owned {
   readonly maxUpright: Mm;
   /** Lean of the blade from square, degrees, positive when its top leans away from the fence. */
   readonly bladeLean: number;
+  /** How far its crosscuts are out of square, degrees: positive where the strip of five cuts is wider at the end cut first. */
+  readonly outOfSquare?: number;
   readonly fenceScale: Scale | null;
   readonly heightScale: Scale | null;
 }
