@@ -230,6 +230,7 @@ const keptFigureSchema = Joi.object<KeptFigure>({
   asked: distance(),
   stood: distance(),
   how: line(),
+  hole: text(LIMITS.key).min(1),
 });
 const keptSchema = Joi.object<KeptSetup>({
   id: id(),

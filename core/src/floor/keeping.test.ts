@@ -4,7 +4,7 @@ import { distanceIn, planJob, type Card, type Plan } from '../plan/index.ts';
 import { NO_TRIAL, recordState, type RecordState } from '../record/index.ts';
 import { jobWith, TEST_SHOP } from '../testing/index.ts';
 import { LIMITS, METRIC, speak } from '../units/index.ts';
-import { keptFor, keptFrom } from './index.ts';
+import { figureKey, holesFor, keptFor, keptFrom } from './index.ts';
 
 const SHOP = { ...TEST_SHOP, graduation: 0.1 };
 const made = (tenonLength: number, thickness = 22): Plan => {
@@ -62,6 +62,24 @@ describe('a set-up that worked', () => {
     const stop = kept.figures.find(({ id }) => id === 'end-stop')!;
     const [found] = keptFor([{ ...kept, figures: [{ ...stop, asked: 10, stood: 12 }, ...kept.figures] }], card, plan);
     expect(found!.figures.find(({ name }) => name === 'End stop')!.asked).toBe(30);
+  });
+
+  it('tells the hole that a figure stood in for the same size, and else those that are known for others', () => {
+    const inHole = (length: number, hole: string, machine?: string) => {
+      const [own, at] = [made(length), flat(made(length))];
+      const one = keptFrom(at, own, recordState([]), {
+        ...HOW,
+        holes: { [figureKey({ id: 'end-stop', asked: length })]: hole, none: 'x' },
+      });
+      return machine ? { ...one, machine } : one;
+    };
+    const shelf = [inHole(34, ' B4 '), inHole(30, '3'), inHole(30, '3'), inHole(26, '2', 'another')];
+    expect(shelf[0]!.figures.filter(({ hole }) => hole).map(({ id, hole }) => [id, hole])).toEqual([['end-stop', 'B4']]); // prettier-ignore
+    expect(validate(shopSchema, { ...SHOP, kept: shelf.map((one, i) => ({ ...one, id: `kept-${i}` })) }).ok).toBe(true);
+    const known = [{ hole: '3', at: 30 }, { hole: 'B4', at: 34 }]; // prettier-ignore
+    expect(holesFor(shelf, card)).toEqual([{ name: 'End stop', wanted: 30, hole: '3', known }]);
+    expect(holesFor(shelf, flat(made(32)))).toEqual([{ name: 'End stop', wanted: 32, known }]);
+    expect(holesFor([kept], card)).toEqual([]);
   });
 
   it('of another way or machine is none of this card’s; the newest comes first', () => {

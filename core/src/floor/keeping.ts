@@ -1,14 +1,23 @@
 import { distanceIn, spotOf, type Card, type Plan } from '../plan/index.ts';
 import { NO_TRIAL, type RecordState } from '../record/index.ts';
-import type { KeptSetup } from '../tooling/index.ts';
+import type { KeptFigure, KeptSetup } from '../tooling/index.ts';
 import { METRIC, say, speak, type LengthStyle, type Mm, type Sentence } from '../units/index.ts';
 
-/** A card as it was set when it worked, to be kept in the shop. @param on yyyy-mm-dd */
+/** What is kept with a card: the day, yyyy-mm-dd, words, a picture, and in which hole what stood, by `figureKey`. */
+export interface Keeping extends Pick<KeptSetup, 'id' | 'on' | 'note' | 'picture'> {
+  readonly holes?: Readonly<Record<string, string>>;
+  readonly style?: LengthStyle;
+}
+
+/** A figure of a set-up and where it was wanted: one that is moved for other pieces is kept once for each place. */
+export const figureKey = ({ id, asked }: Pick<KeptFigure, 'id' | 'asked'>): string => `${id} ${asked.toFixed(4)}`;
+
+/** A card as it was set when it worked, to be kept in the shop. */
 export function keptFrom(
   card: Card,
   { basis: { job } }: Plan,
   { trials }: Pick<RecordState, 'trials'>,
-  { id, on, note, picture, style = METRIC }: Pick<KeptSetup, 'id' | 'on' | 'note' | 'picture'> & { readonly style?: LengthStyle }, // prettier-ignore
+  { id, on, note, picture, holes = {}, style = METRIC }: Keeping,
 ): KeptSetup {
   const { stand } = trials.get(card.id) ?? NO_TRIAL;
   const [first] = card.setups;
@@ -17,7 +26,9 @@ export function keptFrom(
       setup.figures.map((figure) => {
         const stood = stand.get(distanceIn(setup, figure)) ?? figure.set.value;
         const how = stood === figure.set.value ? speak(figure.set.text, style) : '';
-        return [`${figure.id} ${figure.value.toFixed(4)}`, { id: figure.id, name: figure.name, asked: figure.value, stood, how }] as const; // prettier-ignore
+        const key = figureKey({ id: figure.id, asked: figure.value });
+        const hole = holes[key]?.trim();
+        return [key, { id: figure.id, name: figure.name, asked: figure.value, stood, how, ...(hole && { hole }) }] as const; // prettier-ignore
       }),
     ),
   );
@@ -65,7 +76,7 @@ const SAME: Mm = 0.005;
 /** What was kept of set-ups that are made the same way on the same machine, the newest first. */
 export function keptFor(kept: readonly KeptSetup[], card: Card, { basis: { job, shop } }: Plan): KeptFor[] {
   const [first] = card.setups;
-  const own = kept.filter(({ method, machine }) => method === first!.method && machine === (first!.machine ?? ''));
+  const own = madeAlike(kept, card);
   const nameOf = (id: string) => shop.tools.find((tool) => tool.id === id)?.name ?? 'none';
   const thickness = spotOf(first!.occurrences[0]!, job).piece.thickness;
   return own
@@ -97,3 +108,29 @@ export function keptFor(kept: readonly KeptSetup[], card: Card, { basis: { job, 
     .filter(({ figures }) => figures.length > 0)
     .sort((a, b) => b.kept.on.localeCompare(a.kept.on) || a.differs.length - b.differs.length);
 }
+
+/** A figure whose jig has holes that are known. */
+export interface HoleFor {
+  readonly name: string;
+  readonly wanted: Mm;
+  /** The hole it stood in when it was wanted there. */
+  readonly hole?: string;
+  /** All that are known, by the size they are for, the smallest first. */
+  readonly known: readonly { readonly hole: string; readonly at: Mm }[];
+}
+
+/** In which holes the figures of a card stood, by what was kept of set-ups that are made the same way on its machine. */
+export function holesFor(kept: readonly KeptSetup[], card: Card): HoleFor[] {
+  const own = madeAlike(kept, card).flatMap(({ figures }) => figures);
+  const all = new Map(card.setups.flatMap((s) => s.figures).map((figure) => [figure.id, figure]));
+  return [...all.values()].flatMap(({ id, name, value }): HoleFor[] => {
+    const found = own.flatMap((f) => (f.id === id && f.hole ? [{ hole: f.hole, at: f.asked }] : []));
+    const known = [...new Map(found.map((one) => [`${one.hole} ${one.at}`, one])).values()].sort((a, b) => a.at - b.at);
+    const hole = known.find(({ at }) => Math.abs(at - value) < SAME)?.hole;
+    return known.length ? [{ name, wanted: value, ...(hole && { hole }), known }] : [];
+  });
+}
+
+/** What was kept of set-ups that are made the same way on the same machine. */
+const madeAlike = (kept: readonly KeptSetup[], { setups: [first] }: Card): KeptSetup[] =>
+  kept.filter(({ method, machine }) => method === first!.method && machine === (first!.machine ?? ''));

@@ -9,6 +9,8 @@ export interface KeptFigure {
   readonly stood: Mm;
   /** How that was reached: the blocks, the reading of the scale. */
   readonly how: string;
+  /** Which hole of the jig its pin or stop stood in, by the name it has there. */
+  readonly hole?: string;
 }
 
 /** A set-up that really worked, kept for another job. */
@@ -25,7 +27,7 @@ export interface KeptSetup {
   /** Of the piece it was cut in. */
   readonly thickness: Mm;
   readonly figures: readonly KeptFigure[];
-  /** In which holes pins stood, what else was done: in the words of whoever kept it. */
+  /** What held it, what else was done: in the words of whoever kept it. */
   readonly note: string;
   /** As it stood, as a data address; none where nobody took one. */
   readonly picture?: string;

@@ -1,5 +1,16 @@
 import { useState } from 'react';
-import { keptFor, keptFrom, LIMITS, type Card, type KeptFor, type LengthStyle, type Plan } from '@velk/core';
+import {
+  figureKey,
+  holesFor,
+  keptFor,
+  keptFrom,
+  LIMITS,
+  type Card,
+  type HoleFor,
+  type KeptFor,
+  type LengthStyle,
+  type Plan,
+} from '@velk/core';
 import { today } from '../app/days.ts';
 import { gearChanged } from '../app/gear.ts';
 import { newId } from '../app/ids.ts';
@@ -9,6 +20,7 @@ import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { currentShop } from '../app/useGear.ts';
 import { useRecordState } from '../app/useRecorder.ts';
 import { Length } from '../widgets/Length.tsx';
+import { PictureInput } from '../widgets/PictureInput.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 
 /** More of them at one card nobody reads. */
@@ -20,11 +32,39 @@ export function KeptSetups({ plan, card, style }: { plan: Plan; card: Card; styl
   const found = keptFor(kept, card, plan).slice(0, SHOWN);
   return (
     <section className="keptsetups noprint" aria-label="Kept set-ups">
+      {holesFor(kept, card).map((own) => (
+        <Hole key={own.name} own={own} style={style} />
+      ))}
       {found.map((own) => (
         <Brought key={own.kept.id} card={card} own={own} style={style} />
       ))}
       <Keep plan={plan} card={card} style={style} />
     </section>
+  );
+}
+
+/** In which hole of its jig a figure stood when it was wanted where it is now; else which holes are known. */
+function Hole({ own: { name, wanted, hole, known }, style }: { own: HoleFor; style: LengthStyle }) {
+  const fine: LengthStyle = { ...style, inches: 'decimal' };
+  return (
+    <p>
+      {name}, <Length value={wanted} style={fine} />:{' '}
+      {hole ? (
+        <>
+          hole or pin <strong>{hole}</strong>
+        </>
+      ) : (
+        <>
+          no hole or pin is known for that;{' '}
+          {known.map((one, i) => (
+            <span key={one.at}>
+              {i > 0 && ', '}
+              {one.hole} is <Length value={one.at} style={fine} />
+            </span>
+          ))}
+        </>
+      )}
+    </p>
   );
 }
 
@@ -82,24 +122,25 @@ function Brought({ card, own: { kept, figures, differs }, style }: { card: Card;
 /** What is said where the shop can keep no more of them. */
 const FULL = { ok: false, message: `The shop keeps ${LIMITS.keptPictures} pictures of set-ups. Let one go first, or keep this without.` } as const; // prettier-ignore
 
-/** Keeps the set-up as it stands, with what its words can’t say: holes, pins, what held it. */
+/** Keeps the set-up as it stands, with what its words can’t say: holes and pins, what held it. */
 function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyle }) {
   const dispatch = useAppDispatch();
   const record = useRecordState();
   const [words, setWords] = useState<string | null>(null);
   const [picture, setPicture] = useState('');
+  const [holes, setHoles] = useState<Readonly<Record<string, string>>>({});
   const [trouble, setTrouble] = useState('');
   const [done, setDone] = useState(false);
+  const kept = keptFrom(card, plan, record, { id: '', on: today(), note: (words ?? '').trim(), picture, holes, style });
   const keep = () => {
     const shop = currentShop();
     if (!shop) return;
-    const one = keptFrom(card, plan, record, { id: newId(), on: today(), note: (words ?? '').trim(), picture, style });
+    const one = { ...kept, id: newId() };
     dispatch(gearChanged({ ...shop, kept: [one, ...(shop.kept ?? [])].slice(0, LIMITS.kept) }));
     setWords(null);
     setDone(true);
   };
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     const pictures = (currentShop()?.kept ?? []).filter((own) => own.picture).length;
     const made = pictures < LIMITS.keptPictures ? await shrunk(file, LIMITS.keptPicture) : FULL;
     setPicture(made.ok ? made.picture : '');
@@ -120,28 +161,35 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
       }}
     >
       <label>
-        What else is to be known of it: pins, holes, what held it{' '}
+        <span>What else is to be known of it: what held it, what was clamped where</span>
         <input value={words} maxLength={LIMITS.notes} onChange={(event) => setWords(event.target.value)} autoFocus />
       </label>{' '}
-      <label>
-        With a picture{' '}
-        <input
-          type="file"
-          accept="image/*"
-          capture="environment"
-          onChange={(event) => void take(event.target.files?.[0])}
-        />
-      </label>{' '}
+      {kept.figures.map((figure) => (
+        <label key={figureKey(figure)}>
+          <span>
+            {figure.name} <Length value={figure.asked} style={style} />, hole or pin
+          </span>
+          <input
+            value={holes[figureKey(figure)] ?? ''}
+            size={6}
+            maxLength={LIMITS.key}
+            onChange={(event) => setHoles({ ...holes, [figureKey(figure)]: event.target.value })}
+          />{' '}
+        </label>
+      ))}
+      <PictureInput label="With a picture" onTake={take} />{' '}
       {picture && <img src={picture} alt="The picture that is kept with it" />}
       {trouble && (
         <p className="bad" role="alert">
           ■ {trouble}
         </p>
       )}
-      <button type="submit">Keep it</button>{' '}
-      <button type="button" onClick={() => setWords(null)}>
-        No
-      </button>
+      <span>
+        <button type="submit">Keep it</button>{' '}
+        <button type="button" onClick={() => setWords(null)}>
+          No
+        </button>
+      </span>
     </form>
   );
 }

@@ -39,7 +39,7 @@ export function Readings({ readings, style, does }: Props) {
               <td>
                 <Length value={value} style={fine} />
               </td>
-              <td className="quiet">
+              <td className="quiet" style={{ whiteSpace: 'nowrap' }}>
                 ± <Length value={within} style={fine} unit={false} />
               </td>
               {does && <td className="noprint">{does(reading)}</td>}

@@ -3,6 +3,7 @@ import { LIMITS, type Card } from '@velk/core';
 import { note } from '../../app/record.ts';
 import { shrunk } from '../../app/shrinking.ts';
 import { useAppDispatch } from '../../app/store.ts';
+import { PictureInput } from '../../widgets/PictureInput.tsx';
 
 /** A note or a picture to the card that is being cut. */
 export function Jotting({ card, onDone }: { card: Card; onDone: () => void }) {
@@ -13,8 +14,7 @@ export function Jotting({ card, onDone }: { card: Card; onDone: () => void }) {
     if (text.trim()) dispatch(note({ kind: 'note', card: card.id, text: text.trim() }));
     onDone();
   };
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     const made = await shrunk(file);
     if (!made.ok) return setTrouble(made.message);
     dispatch(note({ kind: 'photo', card: card.id, text: text.trim().slice(0, LIMITS.name), picture: made.picture }));
@@ -36,15 +36,7 @@ export function Jotting({ card, onDone }: { card: Card; onDone: () => void }) {
         <button disabled={!text.trim()} onClick={put}>
           Write it down
         </button>
-        <label className="floorphoto">
-          With a picture{' '}
-          <input
-            type="file"
-            accept="image/*"
-            capture="environment"
-            onChange={(event) => void take(event.target.files?.[0])}
-          />
-        </label>
+        <PictureInput label="With a picture" className="floorphoto" onTake={take} />
         <button onClick={onDone}>No note</button>
       </div>
       {trouble && (
