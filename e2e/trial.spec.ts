@@ -119,7 +119,7 @@ test('a figure is crept up on until the wall stands; the set-up that worked is k
 
 test('three readings along a tenon tell a wedge from a lean', async ({ page, velk }) => {
   await openLooms(page, velk, 'order');
-  await page.getByRole('link', { name: /Shoulders and cheeks, lying flat over a stack/ }).first().click(); // prettier-ignore
+  await page.locator('li', { hasText: 'Heddle frame corner' }).getByRole('link', { name: /^Shoulders and cheeks, lying flat over a stack/ }).first().click(); // prettier-ignore
   await page.getByText('Not even along its length?').click();
   for (const [label, text] of [['At the tip', '8'], ['In the middle', '8.2'], ['At the shoulder', '8.4'], ['From the first to the last', '40']] as const) await page.getByLabel(label, { exact: true }).fill(text); // prettier-ignore
   await expect(page.getByText(/^A wedge, thicker at the shoulder by .*0\.29° out of square/)).toBeVisible();
