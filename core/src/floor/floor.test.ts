@@ -124,6 +124,13 @@ describe('what a tenon should read', () => {
     expect(byMates(tenon, [read('mortiseWidth', 10.05, 10)])[0]!.mate).toEqual({ name: 'mortiseWidth', read: 10.05, asked: 10 }); // prettier-ignore
   });
 
+  it('where mortises of two batches were cut at cards of their own, follows the narrowest: every tenon goes in', () => {
+    const on = (card: string, value: number) => line({ kind: 'measured', card, reading: 'j,mortised,mortiseWidth', name: 'mortise width', value, should: 10, within: 0.1 }); // prettier-ignore
+    expect(values([on('c', 10.05), on('d', 10.2)])[0]).toBe(10);
+    expect(values([on('d', 10.2), on('c', 10.05), on('c', 10.4)])[0]).toBe(10.15);
+    expect(values([on('c', 10.05), on('d', 10.2), line({ kind: 'set', card: 'c', moved: [] })])[0]).toBe(10.15);
+  });
+
   it('is as planned where another joint was measured, its card was moved since, or the mortise reads as asked', () => {
     expect(values([read('mortiseWidth', 10.05, 10, 'other')])).toEqual([9.95, 50, 30]);
     expect(values([read('mortiseWidth', 10.05, 10), line({ kind: 'set', card: 'c', moved: [] })])).toEqual([9.95, 50, 30]); // prettier-ignore

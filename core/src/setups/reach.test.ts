@@ -151,6 +151,11 @@ describe('every way of reaching a figure', () => {
     expect(byMove(11, 'nearest', stood, 0.5, { screw: { lead: 4, divisions: 80 } }).length).toBe(1);
   });
 
+  it('a jig that slides is as far off as it stood and half a step more, between stops as by a spacer', () => {
+    for (const by of ['stops', 'spacer'] as const)
+      expect(byMove(18.8, 'nearest', { value: 30, spread: 0.1 }, 0.4, { slide: { by, carried: 3.2 } })[0]!.spread).toBeCloseTo(0.1 + 0.2, 9); // prettier-ignore
+  });
+
   it('blocks are never laid against a centre line', () => {
     const draft = (to: string): FigureDraft => ({
       id: 'f', name: 'F', value: 15, from: 'jig-face', to, rounding: 'nearest', acts: 'thickness', working: say(''),
