@@ -3,7 +3,7 @@ import { resolve } from '../exchange/index.ts';
 import { planJob } from '../plan/index.ts';
 import { turnedWords } from '../setups/index.ts';
 import { asListed, jobWith, TEST_SHOP, type JobShape } from '../testing/index.ts';
-import { kindOf } from '../joints/index.ts';
+import { kindOf, type Feature } from '../joints/index.ts';
 import { availableIn } from '../tooling/index.ts';
 import { layoutOf } from './layout.ts';
 
@@ -106,5 +106,131 @@ describe('marking out', () => {
     };
     const [, floor] = lines('spline', mitre, 'tenoned');
     expect([floor!.from, floor!.values]).toEqual(['worked end, at the reference edge', [expect.closeTo(16.9706, 4)]]);
+  });
+
+  /** By name, side, what it counts from and where; `+` where every piece has it. */
+  const told = (feature: object, methods: string[] = [], member: 'tenoned' | 'mortised' = 'mortised') =>
+    layoutOf({ member, features: [{ stock: { length: 600, thickness: 22, width: 70 }, ...feature } as unknown as Feature], methods })
+      .map((l) => `${l.what} | ${l.on} | ${l.from} | ${l.values.map((v) => Number(v.toFixed(3))).join(' ')}${l.pieces === 'all' ? ' +' : ''}`); // prettier-ignore
+
+  it('of every other cut: which line, on which side, from where, and on which pieces', () => {
+    const notch = { form: 'notch', face: 'reference-face', start: 100, length: 45, depth: 11 };
+    expect(told(notch)).toEqual([
+      'walls, with the knife | the reference face and both edges | layout end | 100 145',
+      'floor, with the gauge | both edges | reference face | 11',
+    ]);
+    expect(told({ ...notch, face: 'other-face' }, ['hand-notch'])).toEqual([
+      'walls, with the knife | the other face and both edges | layout end | 100 145 +',
+      'floor, with the gauge | both edges | other face | 11 +',
+    ]);
+    const bore = { form: 'bore', into: 'entry-edge', guide: 'reference-face', along: 40, across: 11 };
+    expect(told(bore)).toEqual([
+      'centre of the hole, along | the edge the tenon enters | layout end | 40',
+      'centre of the hole, across | the edge the tenon enters | reference face | 11',
+    ]);
+    expect(told({ ...bore, into: 'reference-face', guide: 'reference-edge' }, ['hand-bore'])).toEqual([
+      'centre of the hole, along | the reference face | worked end | 40 +',
+      'centre of the hole, across | the reference face | reference edge | 11 +',
+    ]);
+    expect(told({ ...bore, into: 'reference-face', guide: 'entry-edge' })[1]).toBe('centre of the hole, across | the reference face | edge the tenon enters | 11'); // prettier-ignore
+    expect(told({ form: 'round-tenon', length: 30, fromFace: 11, fromEdge: 35 })).toEqual([
+      'shoulder line, with the knife | all round | worked end | 30',
+      'centre of the tenon, from the face | the end | reference face | 11',
+      'centre of the tenon, from the edge | the end | reference edge | 35',
+    ]);
+    expect(told({ form: 'round-tenon', length: 30, fromFace: 11, fromEdge: 35 }, ['hand-round'])[0]).toMatch(/30 \+$/);
+    expect(told({ form: 'tip', long: 'near', thickness: 8 })).toEqual(['foot of the mitre, with the knife | the far cheek | worked end | 8 +']); // prettier-ignore
+    expect(told({ form: 'tip', long: 'far', thickness: 8 })[0]).toMatch(/\| the near cheek \|/);
+    const haunch = { form: 'slope', of: 'haunch', from: 0, to: 20, depth: 12 };
+    expect(told(haunch)).toEqual([
+      'haunch, sloping to nothing | both cheeks | reference edge | 0 20 +',
+      'haunch at the tenon, from the shoulder | both cheeks | shoulder | 12 +',
+    ]);
+    expect(told({ ...haunch, of: 'pocket' })).toEqual([
+      'pocket, sloping to nothing | the edge the tenon enters | layout end | 0 20 +',
+      'pocket at the mortise | the mortise’s near end | edge the tenon enters | 12 +',
+    ]);
+    expect(told({ form: 'flare', start: 40, length: 50, opening: 1.5 })).toEqual(['ends at the exit, with the knife | the edge it comes out of | layout end | 38.5 91.5 +']); // prettier-ignore
+    expect(told({ form: 'groove', edge: 'entry-edge', wall: 7, width: 6 })).toEqual(['groove, with the gauge | the edge the tenon enters | reference face | 7 13']); // prettier-ignore
+    expect(told({ form: 'groove', edge: 'other-edge', wall: 7, width: 6 })[0]).toMatch(/\| other edge \|/);
+    expect(told({ form: 'rebate', edge: 'entry-edge', floor: 12 })).toEqual(['rebate, with the gauge | the edge the tenon enters | reference face | 12']); // prettier-ignore
+    expect(told({ form: 'rebate', edge: 'other-edge', floor: 12 })[0]).toMatch(/\| other edge \|/);
+    const raked = { form: 'raked', across: 'width', length: 30, faceShoulder: 7, thickness: 8, edgeShoulder: 10, width: 50 }; // prettier-ignore
+    expect(told(raked)).toEqual([
+      'slanted shoulder, with bevel and knife, where it meets the reference edge | all round | worked end | 30 +',
+      'cheeks, with the gauge | the end and both edges | reference face | 7 15 +',
+      'edge cheeks, with the gauge | the end and both faces | reference edge | 10 60 +',
+    ]);
+    expect(told({ ...raked, across: 'thickness' })[0]).toMatch(/meets the reference face \|/);
+    expect(told({ form: 'end' })).toEqual(['end, with bevel and knife | all round | corner that stays | 0']);
+    expect(told({ form: 'end' }, ['hand-end'])).toEqual(['end, with bevel and knife | all round | corner that stays | 0 +']); // prettier-ignore
+  });
+
+  it('of mortises, tenons and slots, square and askew: a bare side has no line, and the bevel goes where it leans', () => {
+    const mortise = { form: 'mortise', start: 40, length: 50, wall: 7, width: 8, depth: 32, ends: 'clear' };
+    expect(told({ ...mortise, into: 'end' })[0]).toBe('centre line | the end | reference edge | 65');
+    expect(told(mortise, ['bore-and-chisel'])[1]).toBe('ends | the edge the tenon enters | layout end | 40 90 +');
+    expect(told(mortise)[1]).toBe('ends | the edge the tenon enters | layout end | 40 90');
+    expect(told({ ...mortise, ends: 'fitted' }, ['bore-and-chisel'])[1]).toMatch(/40 90$/);
+    const lean = (about: string) => ({ about, degrees: -60, pivot: [10, 4, 0], at: [12, 5, 0], square: {} });
+    /** From the pivot on, twice as far: 1 / cos 60°. */
+    expect(told({ ...mortise, lean: lean('thickness') })).toEqual([
+      'centre line | the edge the tenon enters | layout end | 116',
+      'ends | the edge the tenon enters | layout end | 66 166',
+      'walls, with the gauge | the edge the tenon enters | reference face | 7 15',
+      'slope of the mortise, bevel at 60° | both faces | its lines on the edge | ',
+    ]);
+    expect(told({ ...mortise, lean: lean('length') }).slice(2)).toEqual([
+      'walls, with the gauge | the edge the tenon enters | reference face | 8 24',
+      'slope of the mortise, bevel at 60° | the end | its lines on the edge | ',
+    ]);
+    const tenon = { form: 'tenon', length: 30, faceShoulder: 0, thickness: 8, edgeShoulder: 10, width: 60 };
+    expect(told(tenon)).toEqual([
+      'shoulder line, with the knife | all round | worked end | 30',
+      'cheeks, with the gauge | the end and both edges | reference face | 8',
+      'edge cheeks, with the gauge | the end and both faces | reference edge | 10',
+    ]);
+    expect(told({ ...tenon, edgeShoulder: 0, width: 70 }, ['edges-by-hand'])).toEqual([
+      'shoulder line, with the knife | all round | worked end | 30',
+      'cheeks, with the gauge | the end and both edges | reference face | 8',
+    ]);
+    expect(told({ ...tenon, lean: lean('thickness') }, ['hand-tenon'])).toEqual([
+      'shoulder line, with bevel and knife | all round | slanted end | 30 +',
+      'cheeks, with the gauge | the end and both edges | reference face | 8 +',
+      'edge cheeks, square to the end | the end and both faces | corner at the reference edge, along the end | 10 +',
+    ]);
+    expect(told({ ...tenon, lean: lean('width') })).toEqual([
+      'shoulder line, with bevel and knife | all round | slanted end | 30',
+      'cheeks, square to the end | the end and both edges | corner at the reference face, along the end | 8',
+      'edge cheeks, with the gauge | the end and both faces | reference edge | 10',
+    ]);
+    const why = (about: string) => layoutOf({ member: 'tenoned', features: [{ ...tenon, stock: { length: 600, thickness: 22, width: 70 }, lean: lean(about) } as unknown as Feature], methods: [] })[0]!.why.text; // prettier-ignore
+    expect([why('thickness'), why('width')]).toEqual([
+      'With the bevel across the faces, squared across the edges.',
+      'With the bevel across the edges, squared across the faces.',
+    ]);
+    const slot = { form: 'slot', across: 'thickness', wall: 7, width: 8, depth: 32 };
+    expect(told(slot)).toEqual([
+      'floor, with the knife | both edges | worked end | 32',
+      'walls, with the gauge | the end and both edges | reference face | 7 15',
+    ]);
+    expect(told({ ...slot, across: 'width' })).toEqual([
+      'floor, with the knife | both faces | worked end | 32',
+      'walls, with the gauge | the end and both faces | reference edge | 7 15',
+    ]);
+    /** Its floor 10 + (32 − 12) / cos 60° from the corner. */
+    const slanted = { ...slot, lean: lean('thickness') };
+    expect(told(slanted, [], 'tenoned')).toEqual([
+      'floor, with bevel and knife | both faces | worked end, at the reference edge | 50',
+      'walls, with the gauge | the end and both edges | reference face | 7 15',
+    ]);
+    expect(told({ ...slanted, across: 'width' })).toEqual([
+      'floor, with bevel and knife | both faces | worked end, at the edge the tenon enters | 50',
+      'walls, square to the end | the end and both faces | corner at the reference edge, along the end | 7 15',
+    ]);
+    expect(told({ ...slot, lean: lean('width') })).toEqual([
+      'floor, with bevel and knife | both edges | worked end, at the reference face | 50',
+      'walls, square to the end | the end and both edges | corner at the reference face, along the end | 7 15',
+    ]);
   });
 });
