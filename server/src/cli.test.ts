@@ -5,8 +5,9 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { describe, expect, it } from 'vitest';
-import type { Plan } from '@velk/core';
-import { demo } from '@velk/core/testing';
+import { availableIn, kindOf, METRIC, planJob, resolve, type Plan } from '@velk/core';
+import { demo, jobWith, TEST_SHOP } from '@velk/core/testing';
+import { cardWords } from './cardWords.ts';
 
 describe('the command line', () => {
   const velk = async (...args: string[]) => {
@@ -50,5 +51,16 @@ describe('the command line', () => {
     expect(await velk('plan', cut)).toMatchObject({ code: 2, stderr: expect.stringMatching(/cut short/) as string });
     expect((await velk('plan', join(folder, 'none.json'))).code).toBe(2);
     expect((await velk('nonsense')).code).toBe(2);
+  });
+
+  it('says of pieces that lie the other way about that the angle stays as it is', () => {
+    const even = { thickness: 20, width: 60 };
+    const base = jobWith({ kind: 'spline', rail: even, stile: even });
+    const { params } = kindOf('spline').propose(resolve(base.joints[0]!, base).members, availableIn(TEST_SHOP));
+    const plan = planJob(jobWith({ kind: 'spline', params, rail: even, stile: even }), TEST_SHOP);
+    const slot = plan.cards.find(({ title }) => title.startsWith('Slot'))!;
+    const words = cardWords(slot, 1, plan, METRIC);
+    expect(words.filter((line) => /^ {3}Wedge or gauge: 45°/.test(line))).toHaveLength(1);
+    expect(words.filter((line) => /^ {3}The angle stays as it is: .*long corner at the (other|reference) edge/.test(line))).toHaveLength(1); // prettier-ignore
   });
 });
