@@ -10,6 +10,7 @@ import {
   waysOf,
   waysInTurn,
   type Job,
+  type Shop,
 } from '@velk/core';
 import { jobWith, TEST_SHOP, type JobShape } from '@velk/core/testing';
 
@@ -27,6 +28,8 @@ interface Case {
   /** And through and wedged, as a press makes it. */
   readonly wedged?: boolean;
   readonly half: 'tenoned' | 'mortised';
+  /** Tools that this shop has measured otherwise, or hasn’t at all. */
+  readonly tools?: Readonly<Record<string, object | null>>;
 }
 
 const SQUARED = { corners: 'squared' };
@@ -34,14 +37,16 @@ const TENON = { half: 'tenoned', shape: { params: SQUARED } } as const;
 const broad = { params: { ...SQUARED, tenonWidth: 90, edgeShoulder: 15 }, rail: { thickness: 22, width: 120 } };
 
 const CASES: readonly Case[] = [
-  { ...TENON, title: '1: Two rails, 600 long', pieces: 2 },
+  { ...TENON, title: '1, 9: Two rails, 600 long', pieces: 2 },
   { ...TENON, title: '1: Forty rails, 600 long', pieces: 40 },
   { ...TENON, title: '3: Eight rails, 1,800 long', pieces: 8, shape: { params: SQUARED, rail: { length: 1800 } } },
   { title: '3: Four aprons, 120 wide, too wide on edge for the upright jig', pieces: 4, half: 'tenoned', shape: broad },
   { title: '2: Eight frames’ grooves, 8 wide', pieces: 8, half: 'mortised', propose: true, shape: { kind: 'stub', params: { mortiseWidth: 8 } } }, // prettier-ignore
   { title: '2: Two grooves, 8 wide', pieces: 1, half: 'mortised', propose: true, shape: { kind: 'stub', params: { mortiseWidth: 8 } } }, // prettier-ignore
+  { ...TENON, title: '4: Eight rails, a table saw with its blade alone', pieces: 8, tools: { stack: null, band: null, overhead: null, upright: null, pair: null, router: null, 'router-table': null } }, // prettier-ignore
   { title: '5: Eight rails, a near shoulder of 2', pieces: 8, half: 'tenoned', shape: { params: { ...SQUARED, faceShoulder: 2 } } }, // prettier-ignore
   { title: '5: Eight rails with twin tenons', pieces: 8, half: 'tenoned', propose: true, shape: { kind: 'twin', rail: { thickness: 45 }, stile: { thickness: 45 } } }, // prettier-ignore
+  { ...TENON, title: '6: Eight rails, a jig that rides on the fence with a body of 40', pieces: 8, tools: { stack: null, band: null, overhead: null, upright: { body: 40 } } }, // prettier-ignore
   { title: '7: Twelve bridles in the middle of their pieces', pieces: 12, half: 'mortised', propose: true, shape: { kind: 'open-slot' } }, // prettier-ignore
   { title: '8: Four equal shoulders all round, eight rails', pieces: 8, half: 'tenoned', shape: { params: { ...SQUARED, tenonWidth: 56, edgeShoulder: 7 }, rail: { width: 70 } } }, // prettier-ignore
   { title: '8: Eight rails, a tenon of 6', pieces: 8, half: 'tenoned', shape: { params: { ...SQUARED, mortiseWidth: 6, faceShoulder: 4 } } }, // prettier-ignore
@@ -70,15 +75,21 @@ function jobOf({ shape, propose, wedged, pieces }: Case): Job {
   return { ...job, parts: job.parts.map((part) => ({ ...part, quantity: pieces })) };
 }
 
+const shopOf = ({ tools = {} }: Case): Shop => ({
+  ...TEST_SHOP,
+  tools: TEST_SHOP.tools.flatMap((tool) => (tools[tool.id] === null ? [] : [{ ...tool, ...tools[tool.id] }])),
+});
+
 /** How many ways of each a reader wants to see. */
 const SHOWN = 6;
 
 function tableOf(one: Case): string {
   const job = jobOf(one);
+  const shop = shopOf(one);
   const [joint] = job.joints as [Job['joints'][number]];
-  const { problems, chosen } = planJob(job, TEST_SHOP).joints[0]!;
+  const { problems, chosen } = planJob(job, shop).joints[0]!;
   if (problems.length) throw new Error(`${one.title}: ${problems[0]!.message.text}`);
-  const ways = waysOf(joint, job, TEST_SHOP)[one.half];
+  const ways = waysOf(joint, job, shop)[one.half];
   const usable = ways.filter((w) => w.refusals.length === 0).sort(waysInTurn);
   const rows = usable.slice(0, SHOWN).map((way, i) => {
     const why = way.awkward.map((reason) => speak(reason, METRIC)).join(' ');

@@ -106,14 +106,14 @@ export function firstMove(
 }
 
 /** What is wrong with a reading that can hardly be true. */
-function doubtOf({ name, value: should }: Reading, value: Mm): Sentence | undefined {
+function doubtOf({ name, member, value: should }: Reading, value: Mm): Sentence | undefined {
   const off = Math.abs(value - should);
   const times = FACTORS.find(({ factor }) => off > LEAST_SLIP && Math.abs(value / should / factor - 1) < 0.1);
   const lengths = { value, should };
   if (times) return say(`${name}: {value} is ${times.words} {should}. The decimal point, or the unit?`, lengths);
-  return off > FAR_OFF
-    ? say(`${name}: {value} is far from {should}. Was this size measured, on this piece?`, lengths)
-    : undefined;
+  if (off <= FAR_OFF) return undefined;
+  const hangs = member === 'tenoned' && value > should ? ' If waste still hangs on there, its two cuts don’t meet: the shallower of them goes deeper.' : ''; // prettier-ignore
+  return say(`${name}: {value} is far from {should}. Was this size measured, on this piece?${hangs}`, lengths);
 }
 
 /** A distance of the card, with what it makes of each size. */

@@ -131,6 +131,10 @@ describe('the next move (plain arithmetic, common practice)', () => {
     expect(told(rail(FLIPPED, 7), { tenonThickness: 0.04 })).toMatchObject({ verdict: 'good', moves: {} });
     const doubted = told(rail(FLIPPED, 7), { tenonThickness: 72 });
     expect([doubted.verdict, speak(doubted.why!, METRIC)]).toEqual(['doubt', 'tenon thickness: 80.0 mm is ten times 8.0 mm. The decimal point, or the unit?']); // prettier-ignore
+    /** As thick as its piece, or nearly nothing: only the first can have its waste on. */
+    const far = (by: number) => speak(told(rail(FLIPPED, 7), { tenonThickness: by }).why!, METRIC);
+    expect(far(11)).toMatch(/^tenon thickness: 19\.0 mm is far from 8\.0 mm\. .* If waste still hangs on there, .* the shallower of them goes deeper\.$/); // prettier-ignore
+    expect(far(-9)).toMatch(/far from 8\.0 mm\. Was this size measured, on this piece\?$/);
     expect(speak(told(rail(FLIPPED, 7), { tenonThickness: -7.2 }).why!, METRIC)).toMatch(/0\.8 mm is a tenth of 8\.0/);
     expect(speak(told(rail(FLIPPED, 7), { tenonThickness: 12 }).why!, METRIC)).toMatch(/Was this size measured/);
     const stuck = told(rail(FLIPPED, 7), { tenonThickness: 0, faceShoulder: 0.4 });
