@@ -1,9 +1,9 @@
 import 'fake-indexeddb/auto';
 import * as fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import type { Observation, Recorded } from '@velk/core';
 import { exchange, type Desk, type Door } from './exchanging.ts';
-import { arrived, noted, opened, recordSlice, type RecordSlice } from './record.ts';
+import { arrived, behind, note, noted, opened, recordSlice, troubled, type RecordSlice } from './record.ts';
 import { forgetKnown, keepKnown, keepLine, keptRecord } from './recordKeep.ts';
 
 const JOB = 'a job';
@@ -143,6 +143,29 @@ describe('a record on two devices', () => {
     const once = recordSlice.reducer(undefined, opened({ job: JOB, known: [known], waiting: [] }));
     const twice = recordSlice.reducer(once, arrived({ job: JOB, lines: [known, { ...line('b'), place: 2, by: 'one' }] })); // prettier-ignore
     expect(twice.known.map(({ place }) => place)).toEqual([1, 2]);
+  });
+
+  it('what is about another job than the one that is open changes nothing; a trouble is told once', () => {
+    const open = recordSlice.reducer(undefined, opened({ job: JOB, known: [{ ...line('a'), place: 1, by: 'one' }], waiting: [] })); // prettier-ignore
+    const of = (job: string) => [noted({ job, line: line('b') }), arrived({ job, lines: [{ ...line('c'), place: 2, by: 'one' }] }), behind({ job }), troubled({ job, trouble: 'full', out: false }), troubled({ job, trouble: '', out: true })]; // prettier-ignore
+    for (const action of of('another')) expect(recordSlice.reducer(open, action)).toBe(open);
+    for (const action of of(JOB)) expect(recordSlice.reducer(open, action)).not.toEqual(open);
+    const full = recordSlice.reducer(open, troubled({ job: JOB, trouble: 'full', out: true }));
+    expect(full).toMatchObject({ trouble: 'full', out: true });
+    expect(recordSlice.reducer(full, troubled({ job: JOB, trouble: 'full', out: true }))).toBe(full);
+  });
+
+  it('a line is in the record at once, and kept; where the browser keeps nothing that is known', async () => {
+    let state = recordSlice.reducer(undefined, opened({ job: 'noted', known: [], waiting: [] }));
+    const see = (text: unknown) => note({ kind: 'note', text: text as string })(((action: Parameters<typeof recordSlice.reducer>[1]) => (state = recordSlice.reducer(state, action))) as never, () => ({ record: state })); // prettier-ignore
+    see('seen');
+    expect(state.waiting).toMatchObject([{ kind: 'note', text: 'seen' }]);
+    expect([state.waiting[0]!.id.length > 30, /^\d{4}-/.test(state.waiting[0]!.seen)]).toEqual([true, true]);
+    await vi.waitFor(async () => expect((await keptRecord('noted')).waiting).toEqual(state.waiting));
+    expect(state.keepsNothing).toBe(false);
+    /** What can’t be cloned can’t be kept. */
+    see(() => '');
+    await vi.waitFor(() => expect(state.keepsNothing).toBe(true));
   });
 
   it('of another job, nothing is taken in', async () => {
