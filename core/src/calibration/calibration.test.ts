@@ -3,7 +3,7 @@ import { linearRegression, linearRegressionLine, mean, sampleStandardDeviation }
 import { describe, expect, it } from 'vitest';
 import { modelOf } from '../machines/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
-import { turn } from '../solids/index.ts';
+import { place, turn } from '../solids/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import { jobWith, TEST_SHOP, withTool } from '../testing/index.ts';
 import { newTool, type Tool, type ToolKind } from '../tooling/index.ts';
@@ -90,6 +90,32 @@ describe('what is found by measuring', () => {
       const opens = edges[4]! - 2 * Math.PI;
       const strip = [25, 25 - 400 * Math.tan(opens), 400];
       expect(kind('outOfSquare').estimate([strip]).value).toBeCloseTo(truly, 3);
+    },
+  );
+
+  it.each([
+    ['sled-shoulders', 0.3],
+    ['sled-shoulders', -0.3],
+    ['crosscut-shoulders', 0.3],
+    ['crosscut-shoulders', -0.3],
+  ] as const)(
+    '%s, out of square by %d: the end meets its stop with the corner that gets there first',
+    (method, degrees) => {
+      // prettier-ignore
+      const shop = withTool(TEST_SHOP, 'saw', { outOfSquare: degrees });
+      const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: `${method}+bandsaw-flipped` } });
+      const setup = setupsOf(planJob(job, shop)).find((s) => s.method === method && s.passes[0]!.seat['table']!.endsWith('-face'))!; // prettier-ignore
+      const rail = pieceOf(job.parts[0]!, 'median');
+      const { rigid, datums } = modelOf(setup.model).place(setup, setup.passes[0]!, setup.occurrences[0]!, rail, shop);
+      const end = setup.occurrences[0]!.end === 'a' ? 0 : rail.length;
+      const corners = [0, rail.width].map((z) => place(rigid, [end, 0, z])).sort((a, b) => a[1] - b[1]);
+      const stop = datums[method === 'sled-shoulders' ? 'end-stop' : 'stop-face']!;
+      const [toStop] = stop.normal;
+      const [atGauge, ahead] = corners.map(([x]) => (stop.at[0] - x) * -Math.sign(toStop)) as [number, number];
+      /** The sled’s stop stands at its fence; a block stands before all of the end. */
+      if (method === 'sled-shoulders') expect(atGauge).toBeCloseTo(0, 9);
+      else expect(Math.min(atGauge, ahead)).toBeCloseTo(0, 9);
+      expect(Math.abs(ahead - atGauge)).toBeCloseTo(rail.width * Math.sin((0.3 * Math.PI) / 180), 9);
     },
   );
 

@@ -80,6 +80,9 @@ describe('a set-up that worked', () => {
     expect(holesFor(shelf, card)).toEqual([{ name: 'End stop', wanted: 30, hole: '3', known }]);
     expect(holesFor(shelf, flat(made(32)))).toEqual([{ name: 'End stop', wanted: 32, known }]);
     expect(holesFor([kept], card)).toEqual([]);
+    /** A stop that is moved for other pieces of the card has a hole for each of its places. */
+    const twice = { ...card, setups: [...card.setups, ...flat(made(34)).setups] };
+    expect(holesFor(shelf, twice).map(({ wanted, hole }) => [wanted, hole])).toEqual([[30, '3'], [34, 'B4']]); // prettier-ignore
   });
 
   it('of another way or machine is none of this card’s; the newest comes first', () => {

@@ -119,10 +119,11 @@ export interface HoleFor {
   readonly known: readonly { readonly hole: string; readonly at: Mm }[];
 }
 
-/** In which holes the figures of a card stood, by what was kept of set-ups that are made the same way on its machine. */
+/** In which holes the figures of a card stood, each place that one is moved to by itself, by what was kept of set-ups that are made the same way on its machine. */
 export function holesFor(kept: readonly KeptSetup[], card: Card): HoleFor[] {
   const own = madeAlike(kept, card).flatMap(({ figures }) => figures);
-  const all = new Map(card.setups.flatMap((s) => s.figures).map((figure) => [figure.id, figure]));
+  const wanted = card.setups.flatMap((s) => s.figures);
+  const all = new Map(wanted.map((figure) => [figureKey({ id: figure.id, asked: figure.value }), figure]));
   return [...all.values()].flatMap(({ id, name, value }): HoleFor[] => {
     const found = own.flatMap((f) => (f.id === id && f.hole ? [{ hole: f.hole, at: f.asked }] : []));
     const known = [...new Map(found.map((one) => [`${one.hole} ${one.at}`, one])).values()].sort((a, b) => a.at - b.at);

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJob, routesOf, waysOf } from '../plan/index.ts';
+import { planJob, routesOf, waysInTurn, waysOf } from '../plan/index.ts';
 import { resolve } from '../exchange/index.ts';
 import { kindOf, type MemberName } from '../joints/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import { awkwardness, needsSecondHand } from './suits.ts';
 import { cuttingMinutes } from '../sequence/index.ts';
 import type { Setup } from '../setups/index.ts';
-import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { jobWith, TEST_SHOP, type JobShape } from '../testing/index.ts';
 import { speak } from '../units/index.ts';
 
 const UPRIGHT = /saw-upright|bushing-tenon/;
@@ -82,6 +82,30 @@ describe('what suits the piece (common practice)', () => {
       }),
       { numRuns: 30, seed: 16 },
     );
+  });
+
+  it('halves with the same cut are taken together: no pair of ways makes a quicker plan of the whole joint', () => {
+    const even = { thickness: 20, width: 60 };
+    const base = jobWith({ kind: 'spline', rail: even, stile: even });
+    const { params } = kindOf('spline').propose(resolve(base.joints[0]!, base).members, availableIn(TEST_SHOP));
+    const takes = (quantity: number, routes: NonNullable<JobShape['routes']>) => {
+      const job = jobWith({ kind: 'spline', params, rail: even, stile: even, routes });
+      const plan = planJob({ ...job, parts: job.parts.map((p) => ({ ...p, quantity })) }, TEST_SHOP);
+      const [first] = waysOf(job.joints[0]!, plan.basis.job, TEST_SHOP).mortised.toSorted(waysInTurn);
+      return { first: first!.id, chosen: plan.joints[0]!.chosen, minutes: plan.minutes + plan.cards.reduce((sum, { cutting }) => sum + cutting, 0) }; // prettier-ignore
+    };
+    const taken = [1, 2, 3, 4, 6, 12].map((quantity) => {
+      const { first, chosen, minutes } = takes(quantity, {});
+      const pairs = ['crosscut-end+saw-slot', 'crosscut-end+hand-slot', 'hand-end+saw-slot', 'hand-end+hand-slot'];
+      const all = pairs.flatMap((tenoned) => pairs.map((mortised) => takes(quantity, { tenoned, mortised }).minutes));
+      /** Walking from machine to machine is of the whole order, and of no way. */
+      expect([quantity, minutes - Math.min(...all) < 2]).toEqual([quantity, true]);
+      expect([quantity, chosen.mortised]).toEqual([quantity, first]);
+      return [chosen.tenoned, chosen.mortised];
+    });
+    /** A few are sawn by hand, more on the saw: never one half so and the other otherwise. */
+    const both = (way: string) => `${way},${way}`;
+    expect([...new Set(taken.map(String))]).toEqual([both('crosscut-end+hand-slot'), both('crosscut-end+saw-slot')]);
   });
 
   it('takes longer along a long piece, where a bandsawn shoulder is pared, and level by level over a router table', () => {

@@ -33,7 +33,7 @@ export function KeptSetups({ plan, card, style }: { plan: Plan; card: Card; styl
   return (
     <section className="keptsetups noprint" aria-label="Kept set-ups">
       {holesFor(kept, card).map((own) => (
-        <Hole key={own.name} own={own} style={style} />
+        <Hole key={`${own.name} ${own.wanted}`} own={own} style={style} />
       ))}
       {found.map((own) => (
         <Brought key={own.kept.id} card={card} own={own} style={style} />
@@ -57,7 +57,7 @@ function Hole({ own: { name, wanted, hole, known }, style }: { own: HoleFor; sty
         <>
           no hole or pin is known for that;{' '}
           {known.map((one, i) => (
-            <span key={one.at}>
+            <span key={`${one.hole} ${one.at}`}>
               {i > 0 && ', '}
               {one.hole} is <Length value={one.at} style={fine} />
             </span>
