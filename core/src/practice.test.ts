@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
 import { JOINT_KINDS, type GrooveFeature } from './joints/index.ts';
 import { nibbles } from './methods/blades.ts';
-import { cardView, planJob, scenesOf, setupsOf, waysOf, type Plan } from './plan/index.ts';
+import { cardView, planJob, routesOf, scenesOf, setupsOf, waysOf, type Plan } from './plan/index.ts';
 import { modelOf } from './machines/index.ts';
 import { callipers, virtualCut } from './simulate/index.ts';
 import { pieceOf } from './stock/index.ts';
@@ -30,6 +30,14 @@ describe('flat and over a stack', () => {
       const cards = plan.cards.filter(({ setups: [s] }) => s!.method === method);
       const heights = cards.flatMap((card) => cardView(card, plan.basis).figures.filter((f) => /^(Height|Blade height|Cutter height)/.test(f.figure.name))); // prettier-ignore
       expect([way, ...new Set(heights.map((h) => `${h.from} ${h.figure.value}`))]).toEqual([way, `${from} 7`]);
+      /** So does the wall of the cut mortise that it is set by: its piece lies where this one does. */
+      const job = jobWith({ params });
+      const cut = routesOf(job.joints[0]!, job, TEST_SHOP)
+        .tenoned.find(({ id }) => id === way)!
+        .setups();
+      const walls = cut.filter((s) => s.method === method).flatMap((s) => s.figures.flatMap((f) => f.reach)).filter(({ by }) => by === 'mate'); // prettier-ignore
+      expect([way, walls.length > 0]).toEqual([way, method.endsWith('-shoulders')]);
+      for (const { text } of walls) expect(text.text).toBe(`the near wall of the cut mortise, its reference face on the ${from}`); // prettier-ignore
     }
   });
 

@@ -7,14 +7,26 @@ import { figuresFor, mateFace, ruleStep, type Context, type Method } from '../me
 import { missing, over, under } from '../refusal.ts';
 import { byDepth, shortOf, shoulderChecks, shouldersLeft, shouldersOf, type Shoulder } from '../shoulders.ts';
 
+/** What a piece lies on, and the scale of a height over it: the saw’s own counts from its table. */
+interface Bed {
+  readonly on: 'the table' | 'the bed of the sled';
+  readonly scale: Scale | null;
+}
+
 /** The near wall of the cut mortise stands for the near shoulder, where the blade goes up to it in full. */
-const mateOf = ({ mate }: TenonFeature, group: readonly Shoulder[], short: Mm, context: Context): Mate[] =>
+const mateOf = (
+  { mate }: TenonFeature,
+  group: readonly Shoulder[],
+  { on }: Bed,
+  short: Mm,
+  context: Context,
+): Mate[] =>
   mate && short === 0 && group.some((g) => g.down === 'reference-face')
     ? [
         {
           value: mate.nearWall,
           wall: 'near',
-          text: `the near wall of the cut mortise, ${mateFace(context)} on the table`,
+          text: `the near wall of the cut mortise, ${mateFace(context)} on ${on}`,
         },
       ]
     : [];
@@ -64,28 +76,32 @@ export const crosscutShoulders: Method<TenonFeature> = {
       },
       { scale: saw.fenceScale, beyond: kerf },
     );
-    return shoulderGroups(feature, shop, saw.heightScale, shouldersFirst ? 0 : shop.secondCutShort, context).map(
-      ({ group, height }): Setup => ({
-        id: `${joint}.crosscut.${group.map((g) => g.down).join('-')}`,
-        method: crosscutShoulders.id,
-        title: crosscutShoulders.title,
-        ...overBlade(saw, 'mitre-gauge', [block]),
-        stage: 'shoulders',
-        figures: [fence, height],
-        passes: group.map((g): Pass => ({
-          id: g.down,
-          words: say(`${g.words}, worked end to the stop block, then feed with the mitre gauge`),
-          seat: { table: g.down, 'stop-face': 'worked-end' },
-          figures: { across: fence.id, height: height.id },
-        })),
-        occurrences,
-        checks: [
-          say('Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.'),
-          say('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
-          ...shoulderChecks(teeth),
-        ],
-      }),
-    );
+    return shoulderGroups(
+      feature,
+      shop,
+      { on: 'the table', scale: saw.heightScale },
+      shouldersFirst ? 0 : shop.secondCutShort,
+      context,
+    ).map(({ group, height }): Setup => ({
+      id: `${joint}.crosscut.${group.map((g) => g.down).join('-')}`,
+      method: crosscutShoulders.id,
+      title: crosscutShoulders.title,
+      ...overBlade(saw, 'mitre-gauge', [block]),
+      stage: 'shoulders',
+      figures: [fence, height],
+      passes: group.map((g): Pass => ({
+        id: g.down,
+        words: say(`${g.words}, worked end to the stop block, then feed with the mitre gauge`),
+        seat: { table: g.down, 'stop-face': 'worked-end' },
+        figures: { across: fence.id, height: height.id },
+      })),
+      occurrences,
+      checks: [
+        say('Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.'),
+        say('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
+        ...shoulderChecks(teeth),
+      ],
+    }));
   },
 };
 
@@ -124,26 +140,28 @@ export const sledShoulders: Method<TenonFeature> = {
     const L = feature.length;
     const stop = figuresFor(shop)({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
     const short = shouldersFirst ? 0 : shop.secondCutShort;
-    return shoulderGroups(feature, shop, null, short, context).map(({ group, height }): Setup => ({
-      id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
-      method: sledShoulders.id,
-      title: sledShoulders.title,
-      ...overBlade(saw, 'sled'),
-      stage: 'shoulders',
-      figures: [stop, height],
-      passes: group.map((g): Pass => ({
-        id: g.down,
-        words: say(`${g.words}, worked end to the stop of the sled`),
-        seat: { table: g.down, 'end-stop': 'worked-end' },
-        figures: { across: stop.id, height: height.id },
-      })),
-      occurrences,
-      checks: [
-        say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
-        ...(shouldersFirst ? [] : [say('The stop is cut away at its foot, {foot} high: it meets the end of the tenon, and what is cut off lies free under it.', { foot: footOf(group[0]!.depth, shop) })]), // prettier-ignore
-        ...shoulderChecks(teeth),
-      ],
-    }));
+    return shoulderGroups(feature, shop, { on: 'the bed of the sled', scale: null }, short, context).map(
+      ({ group, height }): Setup => ({
+        id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
+        method: sledShoulders.id,
+        title: sledShoulders.title,
+        ...overBlade(saw, 'sled'),
+        stage: 'shoulders',
+        figures: [stop, height],
+        passes: group.map((g): Pass => ({
+          id: g.down,
+          words: say(`${g.words}, worked end to the stop of the sled`),
+          seat: { table: g.down, 'end-stop': 'worked-end' },
+          figures: { across: stop.id, height: height.id },
+        })),
+        occurrences,
+        checks: [
+          say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
+          ...(shouldersFirst ? [] : [say('The stop is cut away at its foot, {foot} high: it meets the end of the tenon, and what is cut off lies free under it.', { foot: footOf(group[0]!.depth, shop) })]), // prettier-ignore
+          ...shoulderChecks(teeth),
+        ],
+      }),
+    );
   },
 };
 
@@ -158,12 +176,11 @@ function bladeRefusals(feature: TenonFeature, saw: TableSaw, shop: Shop): Refusa
 }
 /**
  * Shoulders that one height serves, with that height; `short` where the cheeks are cut already.
- * @param scale the saw's own, which counts from its table; nothing where the piece lies on a bed above it
  */
 function shoulderGroups(
   feature: TenonFeature,
   shop: Shop,
-  scale: Scale | null,
+  bed: Bed,
   short: Mm,
   context: Context,
 ): { group: readonly Shoulder[]; height: LengthFigure }[] {
@@ -189,7 +206,7 @@ function shoulderGroups(
           : say('depth of the shoulder, {depth}', { depth }),
         counts: group.length > 1 ? 2 : 1,
       },
-      { scale, mates: mateOf(feature, group, short, context) },
+      { scale: bed.scale, mates: mateOf(feature, group, bed, short, context) },
     );
     return { group, height };
   });
