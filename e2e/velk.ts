@@ -43,7 +43,7 @@ class Line {
 }
 
 async function startServer(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const child = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.mjs'], {
     cwd: root,
     env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), VELK_KEY: KEY },
     stdio: ['ignore', 'pipe', 'inherit'],

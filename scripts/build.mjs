@@ -1,31 +1,63 @@
-// Builds the web application when its sources are newer than what was built.
+// Builds the application and the programs of the server when their sources are newer than what was built.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { alone, root } from './dependencies.mjs';
 
-function fingerprint() {
+/** Of files, and of folders with all that is in them. */
+function fingerprint(...places) {
   const hash = createHash('sha256');
-  const visit = (folder) => {
-    for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
-      if (entry.name === 'node_modules' || entry.name === 'dist') continue;
-      const path = join(folder, entry.name);
-      if (entry.isDirectory()) visit(path);
-      else hash.update(path).update(readFileSync(path));
-    }
+  const visit = (path) => {
+    if (statSync(path).isFile()) return void hash.update(path).update(readFileSync(path));
+    for (const name of readdirSync(path).sort())
+      if (name !== 'node_modules' && name !== 'dist') visit(join(path, name));
   };
-  visit(join(root, 'core'));
-  visit(join(root, 'web'));
-  hash.update(readFileSync(join(root, 'docs/guide.md')));
-  return hash.update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  for (const place of [...places, 'package-lock.json']) visit(join(root, place));
+  return hash.digest('hex');
 }
 
-export const ensureBuilt = () =>
-  alone('build', () => {
-    const stamp = join(root, 'web/dist/.built-from');
-    const now = fingerprint();
+/** Builds into a folder unless what is there was made from the very same sources. */
+function build(dist, places, make) {
+  return alone(`build ${dist}`, async () => {
+    const stamp = join(root, dist, '.built-from');
+    const now = fingerprint(...places);
     if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+    await make();
+    writeFileSync(stamp, now);
+  });
+}
+
+/** The programs of the server, each one file with what the project itself is made of: they start in half the time. */
+const PROGRAMS = ['main', 'cli', 'setPassphrase', 'store/migrate', 'work/thread'];
+
+export const serverProgram = (name) => join(root, `server/dist/${name}.mjs`);
+
+export const ensurePrograms = () =>
+  build('server/dist', ['core/src', 'server/src', 'scripts/build.mjs'], async () => {
+    const { build: bundle } = await import('esbuild');
+    rmSync(join(root, 'server/dist'), { recursive: true, force: true });
+    await bundle({
+      entryPoints: PROGRAMS.map((name) => join(root, `server/src/${name}.ts`)),
+      outdir: join(root, 'server/dist'),
+      entryNames: '[name]',
+      outExtension: { '.js': '.mjs' },
+      bundle: true,
+      splitting: true,
+      format: 'esm',
+      platform: 'node',
+      sourcemap: true,
+      logLevel: 'warning',
+      plugins: [{ name: 'packages', setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, outside) }],
+    });
+  });
+
+/** Packages of others stay where they are. */
+const outside = ({ path }) => (path.startsWith('@velk/') ? null : { path, external: true });
+
+export async function ensureBuilt() {
+  await ensurePrograms();
+  await build('web/dist', ['core', 'web', 'docs/guide.md'], () => {
     console.log('Building the application ...');
     const { status, stdout, stderr } = spawnSync(
       'npx',
@@ -36,5 +68,5 @@ export const ensureBuilt = () =>
       console.error(`${stdout}${stderr}\nThe application could not be built.`);
       process.exit(1);
     }
-    writeFileSync(stamp, now);
   });
+}

@@ -1,5 +1,6 @@
 // npm run backup -- FILE, npm run restore -- FILE: a copy of everything Velk keeps, made or brought back while it runs.
 import { resolve } from 'node:path';
+import { ensurePrograms } from './build.mjs';
 import { bringBack, makeCopy } from './copies.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies } from './dependencies.mjs';
@@ -14,6 +15,7 @@ if (!named) {
 const file = resolve(named);
 ensurePackages(['postgresql']);
 await ensureDependencies();
+await ensurePrograms();
 const { url, settle, close } = await openDatabase();
 try {
   if (what === 'restore') {

@@ -1,12 +1,14 @@
 // npm run dev: the server restarted on change, and the application with hot reload.
 import { spawn } from 'node:child_process';
 import { freePort } from './cluster.mjs';
+import { ensurePrograms } from './build.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
 import { keepServer, onEnd, openDatabase } from './serve.mjs';
 
 if (!process.env.DATABASE_URL) ensurePackages(['postgresql']);
 await ensureDependencies();
+await ensurePrograms();
 const database = await openDatabase();
 /** Vite must know the port before the server listens. */
 process.env.PORT ??= String(await freePort(4180));

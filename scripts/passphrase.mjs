@@ -1,13 +1,15 @@
 // npm run passphrase: sets the passphrase by which the shop's network is let in, and lifts every lock.
 import { spawnSync } from 'node:child_process';
+import { ensurePrograms, serverProgram } from './build.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
 import { openDatabase } from './serve.mjs';
 
 if (!process.env.DATABASE_URL) ensurePackages(['postgresql']);
 await ensureDependencies();
+await ensurePrograms();
 const { url, close } = await openDatabase();
-const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'server/src/setPassphrase.ts'], {
+const { status } = spawnSync(process.execPath, [serverProgram('setPassphrase')], {
   cwd: root,
   stdio: 'inherit',
   env: { ...process.env, DATABASE_URL: url },

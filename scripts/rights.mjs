@@ -3,6 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { serverProgram } from './build.mjs';
 import { root } from './dependencies.mjs';
 import { client, linesOf } from './postgres.mjs';
 
@@ -11,7 +12,7 @@ const USER = 'velk-server';
 
 /** Runs the program that brings a database up to date, or tells which changes it knows. */
 export const migrate = (url, ...args) =>
-  spawnSync(process.execPath, ['--import', 'tsx', 'server/src/store/migrate.ts', ...args], {
+  spawnSync(process.execPath, [serverProgram('migrate'), ...args], {
     cwd: root,
     encoding: 'utf8',
     env: { ...process.env, DATABASE_URL: url },
@@ -67,7 +68,7 @@ export function serverUser() {
   const id = (flag) => Number(spawnSync('id', [flag, USER], { encoding: 'utf8' }).stdout || NaN);
   if (!(id('-u') > 0)) spawnSync('useradd', ['--system', '--no-create-home', '--shell', '/usr/sbin/nologin', USER]);
   const user = { uid: id('-u'), gid: id('-g') };
-  const reads = `require('fs').accessSync(${JSON.stringify(join(root, 'server/src/main.ts'))})`;
+  const reads = `require('fs').accessSync(${JSON.stringify(serverProgram('main'))})`;
   if (user.uid > 0 && spawnSync(process.execPath, ['-e', reads], { ...user, cwd: '/' }).status === 0) return user;
   console.log(`The server runs as root, for ${USER} can't read ${root}: a clone under /srv or /opt would be safer.`);
   return undefined;

@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { serverProgram } from './build.mjs';
 import { dataFolder, isRunning, startCluster, stopCluster } from './cluster.mjs';
 import { nightly } from './copies.mjs';
 import { alive, alone, root } from './dependencies.mjs';
@@ -54,6 +55,8 @@ export async function openDatabase() {
 
 /** How the server ends when starting it again would not help: it has said why. */
 const HOPELESS = 78;
+/** As it is written, started again whenever a file of it changes. */
+const WATCHED = ['--watch', '--import', 'tsx', 'server/src/main.ts'];
 /** Between two starts, ms: longer each time, short again once it has come up. */
 const PAUSE = { first: 200, most: 30_000 };
 
@@ -76,7 +79,7 @@ export async function keepServer(url, { watch = false, folder = dataFolder() } =
   let listens;
   const listening = new Promise((resolve) => (listens = resolve));
   const start = () => {
-    child = spawn(process.execPath, [...(watch ? ['--watch'] : []), '--import', 'tsx', 'server/src/main.ts'], {
+    child = spawn(process.execPath, watch ? WATCHED : ['--enable-source-maps', serverProgram('main')], {
       cwd: root,
       ...user,
       env: { ...process.env, ...own, ...(port !== undefined && { PORT: port }) },

@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-import { register } from 'tsx/esm/api';
+import { ensurePrograms, serverProgram } from '../../scripts/build.mjs';
 
-register();
-await import('../src/cli.ts');
+await ensurePrograms();
+await import(serverProgram('cli'));

@@ -9,6 +9,7 @@ import { toString as qrCode } from 'qrcode';
 import { addressesHere, certificateIn, namesHere } from './access/certificate.ts';
 import { createApp } from './api/app.ts';
 import { HOPELESS, readConfig, type Config } from './config.ts';
+import { ROOT } from './root.ts';
 import { accessStore } from './store/access.ts';
 import { NewerData, openStore } from './store/dataSource.ts';
 import { loadDemo } from './store/demo.ts';
@@ -38,7 +39,7 @@ const source = await openStore(config.databaseUrl, WAIT).catch((error: unknown) 
   throw error;
 });
 if (config.demo) await loadDemo(shopStore(source), jobStore(source));
-const built = fileURLToPath(new URL('../../web/dist', import.meta.url));
+const built = fileURLToPath(new URL('web/dist', ROOT));
 const pool = startPool();
 const access = accessStore(source);
 const parts = { source, pool, access, logger, ...(existsSync(built) && { web: built }) };

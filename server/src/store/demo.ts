@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { readJobFile, type JobFile } from '@velk/core';
+import { ROOT } from '../root.ts';
 import type { JobStore } from './jobs.ts';
 import type { ShopStore } from './shops.ts';
 
@@ -9,7 +10,7 @@ const FILES = ['looms.velk-job.json', 'racks.velk-job.json'];
 export async function readDemo(): Promise<JobFile[]> {
   return Promise.all(
     FILES.map(async (name) => {
-      const read = readJobFile(await readFile(new URL(`../../../demo/${name}`, import.meta.url), 'utf8'));
+      const read = readJobFile(await readFile(new URL(`demo/${name}`, ROOT), 'utf8'));
       if (!read.ok) throw new Error(`demo/${name}: ${read.errors.map((e) => `${e.path} ${e.message}`).join('; ')}`);
       return read.value;
     }),
