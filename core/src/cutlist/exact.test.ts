@@ -50,14 +50,14 @@ describe('strips out of bars', () => {
         const least = leastLength(some, wanted) * 200 * 32;
         expect([found.volume, found.least]).toEqual([expect.closeTo(least, 0), expect.closeTo(least, 0)]);
       }),
-      { seed: 21, numRuns: 60 },
+      { seed: 21, numRuns: 24 },
     );
-    expect(compared).toBeGreaterThan(25);
+    expect(compared).toBeGreaterThan(10);
   });
 
   it('that were cut from whole bars come out of as many again', () => {
     const random = numbers(5);
-    for (let n = 0; n < 4; n++) {
+    for (let n = 0; n < 2; n++) {
       const planted = Array.from({ length: 6 }, () => {
         const cuts = Array.from({ length: 2 + Math.floor(random() * 3) }, () => 0.6 + random());
         const room = 3000 - (cuts.length - 1) * KERF;

@@ -24,7 +24,7 @@ function chooseToward(wanted: RouteChoice, routes: readonly RouteChoice[], from:
 describe('choosing stage by stage', () => {
   it.each(JOINT_KINDS.map(({ id }) => id))('%s: every accepted way is reached from the first', (kind) => {
     let reached = 0;
-    for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: 3, seed: 11 }))
+    for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: 1, seed: 11 }))
       for (const routes of Object.values(planJob(job, shop).joints[0]!.routes)) {
         const accepted = routes.filter((r) => !r.refusals.length);
         const order = accepted.flatMap((r) => choicesOf(routes, r).map((s) => STAGES.indexOf(s.stage)).map((at, i, all) => at - (all[i - 1] ?? 0))); // prettier-ignore

@@ -129,7 +129,7 @@ describe('a pin', () => {
           }
         },
       ),
-      { seed: 6, numRuns: 40 },
+      { seed: 6, numRuns: 20 },
     );
     expect([kept > 25, late > 3]).toEqual([true, true]);
   });

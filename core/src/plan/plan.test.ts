@@ -174,7 +174,7 @@ describe('drafts made before', () => {
           expect(planToProve(now, shop, remembered).plan).toEqual(planToProve(now, shop).plan);
         }
       }),
-      { numRuns: 12 },
+      { numRuns: 5 },
     );
   });
 

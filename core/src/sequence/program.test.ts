@@ -69,8 +69,8 @@ describe('the order as a program', () => {
         sharper += Number(bound > changes.least() + 0.5);
         unproven += Number(least > bound + 0.5);
       }),
-      { seed: 17, numRuns: 200 },
+      { seed: 17, numRuns: 80 },
     );
-    expect([seen, sharper > 20, unproven > 0]).toEqual([200, true, true]);
+    expect([seen, sharper > 8, unproven > 0]).toEqual([80, true, true]);
   });
 });

@@ -219,10 +219,11 @@ export function callipers(
   piece: Piece,
   held?: Rigid,
 ): Record<string, Mm> {
-  const gone = modeller.solid(pieceSolid(piece)).minus(body);
-  const [cut, air] = held ? [body.placed(held), gone.placed(held)] : [body, gone];
+  const blank = modeller.solid(pieceSolid(piece));
+  const [cut, whole] = held ? [body.placed(held), blank.placed(held)] : [body, blank];
   const read = ({ bar, axis, measures, reads }: Gauge): Mm => {
-    const found = (measures === 'wood' ? cut : air).within(modeller.solid(bar));
+    const between = modeller.solid(bar);
+    const found = measures === 'wood' ? cut.within(between) : whole.within(between).minus(cut);
     if (found.isEmpty()) return 0;
     /** A film that floating numbers leave on a face is neither wood nor air. */
     const lumps = found.parts().map((part) => part.bounds());

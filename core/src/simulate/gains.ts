@@ -63,14 +63,18 @@ export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<
   const first = half.setups.findIndex((s) => (half.moved ?? half.setups).includes(s));
   return modeller.scope(() => {
     const from = leftBy(modeller, half.setups.slice(0, first), half.at, half.piece, asIs);
-    const rest = { ...half, setups: half.setups.slice(first) };
-    const is = sizesOf(modeller, rest, asIs, from);
-    const woodOf = (setups: readonly Setup[]) => leftBy(modeller, setups, half.at, half.piece, asIs, from).volume();
+    const rest = half.setups.slice(first);
+    const cutAs = (setups: readonly Setup[]) =>
+      modeller.scope(() => {
+        const body = leftBy(modeller, setups, half.at, half.piece, asIs, from);
+        return { sizes: readOff(modeller, half, body), wood: body.volume() };
+      });
+    const { sizes: is } = cutAs(rest);
     return [...distances.values()].map(({ key, figure, setups }): Gains => {
-      const [nearer, farther] = [-NUDGE, NUDGE].map((by) => nudged(rest.setups, setups, figure, by));
-      const [less, more] = [nearer!, farther!].map((own) => sizesOf(modeller, { ...rest, setups: own }, asIs, from));
-      const makes = Object.keys(more!).map((dimension): Makes => {
-        const [down, up] = [is[dimension]! - less![dimension]!, more![dimension]! - is[dimension]!];
+      const nearer = cutAs(nudged(rest, setups, figure, -NUDGE));
+      const farther = cutAs(nudged(rest, setups, figure, NUDGE));
+      const makes = Object.keys(is).map((dimension): Makes => {
+        const [down, up] = [is[dimension]! - nearer.sizes[dimension]!, farther.sizes[dimension]! - is[dimension]!];
         const uneven = Math.abs(up - down) > UNEVEN * Math.max(Math.abs(up), Math.abs(down));
         return { dimension, gain: Number(((up + down) / (2 * NUDGE)).toFixed(6)), ...(uneven && { bounds: true }) };
       });
@@ -78,7 +82,7 @@ export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<
         key,
         figure,
         setups: setups.map((s) => s.id),
-        wood: (woodOf(farther!) - woodOf(nearer!)) / (2 * NUDGE),
+        wood: (farther.wood - nearer.wood) / (2 * NUDGE),
         makes: makes.filter(({ gain }) => Math.abs(gain) > NOTHING),
       };
     });
@@ -100,20 +104,17 @@ function nudged(
   );
 }
 
-/**
- * What a calliper reads on a half once its set-ups are cut, mm.
- * @param from what set-ups before these have left; by default the whole piece
- */
-export function sizesOf<P extends object>(
+/** What a calliper reads on a half once its set-ups are cut, mm. */
+export const sizesOf = <P extends object>(modeller: Modeller, half: HalfOnPiece<P>, asIs: Shop): Record<string, Mm> =>
+  modeller.scope(() => readOff(modeller, half, leftBy(modeller, half.setups, half.at, half.piece, asIs)));
+
+/** What a calliper reads on a half of which this is left, mm. */
+function readOff<P extends object>(
   modeller: Modeller,
-  { kind, params, member, piece, at, setups }: HalfOnPiece<P>,
-  asIs: Shop,
-  from?: Body,
+  { kind, params, member, piece, at }: HalfOnPiece<P>,
+  body: Body,
 ): Record<string, Mm> {
-  return modeller.scope(() => {
-    const body = leftBy(modeller, setups, at, piece, asIs, from);
-    const lean = kind.lean?.(params, member, piece);
-    const held = lean && toSquare(lean, piece, at);
-    return callipers(modeller, body, kind.geometry(params, member, piece, at).gauges, piece, held);
-  });
+  const lean = kind.lean?.(params, member, piece);
+  const held = lean && toSquare(lean, piece, at);
+  return callipers(modeller, body, kind.geometry(params, member, piece, at).gauges, piece, held);
 }

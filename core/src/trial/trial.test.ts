@@ -4,7 +4,7 @@ import { JOINT_KINDS } from '../joints/index.ts';
 import { distanceIn, planJob, readingsOf, type Card } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
 
-import { cases, jobWith, loadModeller, measured, SECRETS, TEST_SHOP, withScales, worked, wrong, type JobShape, type Tried } from '../testing/index.ts'; // prettier-ignore
+import { cases, jobWith, loadModeller, measured, SECRETS, TEST_SHOP, withScales, worked, wrong, type Case, type JobShape, type Tried } from '../testing/index.ts'; // prettier-ignore
 import { INCH, METRIC, speak } from '../units/index.ts';
 import { firstMove, nextMove } from './index.ts';
 
@@ -19,6 +19,10 @@ function judge(tried: readonly Tried[]): void {
   for (const { off, cuts } of tried) expect([off <= 1 + 1e-6, cuts <= 3]).toEqual([true, true]);
 }
 const wrongAtFirst = (tried: readonly Tried[]): number => tried.filter(({ cuts }) => cuts > 1).length;
+
+/** A blind joint that the shop can cut in a way; a bushing leaves its tenon rounded. */
+const blindBy = (way: string, seed: number): Case =>
+  fc.sample(cases({ kind: 'blind', methods: [way], corners: way === 'bushing-tenon' ? 'rounded' : 'squared' }), { numRuns: 4, seed }).find(({ goes }) => goes)!; // prettier-ignore
 
 describe('a shop whose tools aren’t what it believes', () => {
   it('has every size of every kind within its bounds after two test pieces at the most, whatever is wrong in secret', () => {
@@ -43,8 +47,8 @@ describe('a shop whose tools aren’t what it believes', () => {
     'saw-flat-one-face',
     'router-table-sled',
   ])('is put right whichever way: %s', (way) => {
-    const some = fc.sample(cases({ kind: 'blind', methods: [way], corners: 'squared' }), { numRuns: 2, seed: 9 });
-    const all = some.flatMap(({ job, shop, goes }) => (goes ? [-1, 1].flatMap((by) => worked(modeller, planJob(job, shop), wrong(shop, by))) : [])); // prettier-ignore
+    const { job, shop } = blindBy(way, 9);
+    const all = [-1, 1].flatMap((by) => worked(modeller, planJob(job, shop), wrong(shop, by)));
     judge(all);
     expect(all.length).toBeGreaterThan(3);
   });
@@ -54,23 +58,18 @@ describe('a shop whose tools aren’t what it believes', () => {
     (secret) => {
       const [believed, known] = [false, true].map((isKnown) =>
         ['saw-upright-stepped', 'saw-upright-flipped', 'bandsaw-stepped', 'saw-flat-one-face', 'bushing-tenon'].flatMap(
-          (way) =>
-            fc
-              .sample(cases({ kind: 'blind', methods: [way], corners: 'squared', graduation: 0 }), {
-                numRuns: 2,
-                seed: 5,
-              })
-              .flatMap(({ job, shop, goes }) => {
-                const own = secret === 'sizes' ? shop : withScales(shop, 0.05);
-                const truly = wrong(own, 1, [secret]);
-                return goes ? worked(modeller, planJob(job, isKnown ? measured(own, truly) : own), truly) : [];
-              }),
+          (way) => {
+            const { job, shop } = blindBy(way, 5);
+            const own = secret === 'sizes' ? shop : withScales(shop, 0.05);
+            const truly = wrong(own, 1, [secret]);
+            return worked(modeller, planJob(job, isKnown ? measured(own, truly) : own), truly);
+          },
         ),
       );
       judge(known!);
       expect(wrongAtFirst(known!)).toBe(0);
       /** A screw and a lean of so little seldom make a size wrong by themselves. */
-      if (secret === 'sizes' || secret === 'zeros') expect(wrongAtFirst(believed!)).toBeGreaterThan(2);
+      if (secret === 'sizes' || secret === 'zeros') expect(wrongAtFirst(believed!)).toBeGreaterThan(1);
     },
   );
 });

@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto';
 import * as fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { hasForm, jobSchema, newJob, type Job } from '@velk/core';
-import { draftReader, draftsOf, keepDraft, ownAmong, type Left } from './drafts.ts';
+import { draftReader, draftsOf, keepDraft, ownAmong, waitingOf, type Left } from './drafts.ts';
 import { isRecord, readKept, writeKept } from './storage.ts';
 
 const read = draftReader((value): Job | undefined => (hasForm(jobSchema, value) ? value : undefined));
@@ -19,6 +19,32 @@ describe('drafts in the browser', () => {
     expect(left).toMatchObject([{ tab: 'two', ...draft('of two') }]);
     await keepDraft('job a', 'two', { draft: null, typed: { f: '3/' } });
     expect(await draftsOf('job a', read)).toMatchObject([{ draft: null, typed: { f: '3/' } }]);
+  });
+
+  it('the newest comes first, whatever its window is called', async () => {
+    vi.useFakeTimers({ toFake: ['Date'] });
+    for (const [at, tab] of [
+      [2, 'b'],
+      [3, 'a'],
+      [1, 'c'],
+    ] as const) {
+      vi.setSystemTime(at);
+      await keepDraft('job d', tab, draft(tab));
+    }
+    vi.useRealTimers();
+    expect((await draftsOf('job d', read)).map(({ tab, at }) => [tab, at])).toEqual([['a', 3], ['b', 2], ['c', 1]]); // prettier-ignore
+  });
+
+  it('what waits to be saved is told by its id, each sort for itself; unread text alone does not wait', async () => {
+    const before = await waitingOf('job');
+    await keepDraft('job waits', 'one', draft('changed'));
+    await keepDraft('job waits', 'two', draft('changed too'));
+    await keepDraft('job typed', 'one', { draft: null, typed: { f: '3/' } });
+    await keepDraft('shop', 'one', draft('no id'));
+    await keepDraft('shop main', 'one', draft('of the shop'));
+    await keepDraft('job foreign', 'one', 'not a draft' as never);
+    expect([...(await waitingOf('job'))].filter((id) => !before.has(id))).toEqual(['waits']);
+    expect([...(await waitingOf('shop'))]).toEqual(['main']);
   });
 
   it('what can’t be stored, such as an empty name, is kept; what is damaged or something else counts as nothing', async () => {
@@ -44,6 +70,7 @@ describe('drafts in the browser', () => {
     expect(read({ draft: null, typed: {}, undo })).toEqual({ draft: null, typed: {}, undo });
     for (const bad of [7, { version: 3 }, { version: 3, past: [job('a'), { name: 7 }] }])
       expect(read({ ...draft('now'), undo: bad })).toEqual(read(draft('now')));
+    expect(read({ draft: 'foreign', typed: {}, undo })).toBeUndefined();
   });
 
   it('a window goes on with its own, or with the newest that one that is gone left; never with that of one still open', () => {
@@ -57,6 +84,8 @@ describe('drafts in the browser', () => {
     expect(among('new')).toEqual(['gone', ['older']]);
     expect(among('older')).toEqual(['older', ['gone']]);
     expect(among('new', [kept('open', 1)])).toEqual([undefined, []]);
+    /** Its own is never one that is gone, whether or not this window counts as open. */
+    expect(among('gone', all, new Set(['open']))).toEqual(['gone', ['older']]);
     expect(among('older', [kept('older', 7)], undefined)).toEqual(['older', []]);
     expect(names(ownAmong(all, 'new', undefined).own, ownAmong(all, 'new', undefined).left)).toEqual([undefined, []]);
   });
