@@ -77,6 +77,7 @@ const SAME = 0.02;
 
 /** What is cut and would not be cut so now: where wood and plan contradict each other. */
 export function cutOtherwise(plan: Pick<Plan, 'cards'>, { done, cutAt, holds }: RecordState): CutOtherwise[] {
+  if (!done.size) return [];
   const setups = plan.cards.flatMap((card) => card.setups.map((setup) => ({ card, setup })));
   const there = new Set(setups.map(({ setup }) => setup.id));
   const ofGone = new Map(holds.flatMap((line) => (line.kind === 'done' && !there.has(line.setup) ? [[line.setup, line.works] as const] : []))); // prettier-ignore

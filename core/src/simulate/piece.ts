@@ -16,7 +16,7 @@ import { pieceOf, pieceSolid, quarterTurn, turnedPiece, type Part, type Piece } 
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { compareWith, leaves, type Mismatch } from './compare.ts';
-import { allowedDepth } from './proof.ts';
+import { allowedDepth } from './allowed.ts';
 import { cutInTurn, type Fault, type Step, type Trapped } from './virtualCut.ts';
 
 /** One half of a joint at one place of a piece, and what it should look like there. */

@@ -1,8 +1,10 @@
+import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import {
   asListed,
+  cases,
   jobWith,
   loadModeller,
   routeId,
@@ -211,6 +213,67 @@ describe('tools that are not what the shop believes', () => {
     }
     },
   );
+});
+
+describe('what counts as wrong', () => {
+  /** A joint as it comes by itself, planned and proved with every figure exact. */
+  const proofOf = (kind: string, by: Modeller = modeller, params: object = {}, graduation = 0): JointProof => {
+    const shape = fc.sample(cases({ kind }), { numRuns: 6, seed: 5 }).find(({ goes }) => goes)!;
+    const [joint] = shape.job.joints;
+    const job = { ...shape.job, joints: [{ ...joint!, params: { ...joint!.params, ...params } }] };
+    return planJob(job, { ...shape.shop, graduation }, by).joints[0]!.proof!;
+  };
+  const near = (value: number) => expect.closeTo(value, 6) as number;
+
+  it('a slip of the modeller is asked again elsewhere, twice; what is wrong there too is wrong', () => {
+    /** Loses a corner of every piece in so many of its first scopes. */
+    const slipping = (times: number): Modeller => {
+      let scopes = 0;
+      return {
+        scope: (work) => {
+          scopes++;
+          return modeller.scope(work);
+        },
+        solid: (solid) => {
+          const body = modeller.solid(solid);
+          const plain = solid.shape === 'placed' ? solid.solid : solid;
+          const isPiece = plain.shape === 'box' && body.volume() > 100_000;
+          const { min } = body.bounds();
+          const corner = box(min, [min[0] + 3, min[1] + 3, min[2] + 3]);
+          return scopes <= times && isPiece ? body.minus(modeller.solid(corner)) : body;
+        },
+      };
+    };
+    const whole = proofOf('blind');
+    expect(whole.good).toBe(true);
+    for (const times of [0, 1, 2]) expect([times, proofOf('blind', slipping(times)).good]).toEqual([times, true]);
+    const wrong = proofOf('blind', slipping(3));
+    expect([wrong.good, wrong.members.tenoned.mismatches.length > 0]).toEqual([false, true]);
+  });
+
+  it('a fork astride has what it is wider than the other piece, over both their ranges', () => {
+    const { clearance, members, good } = proofOf('tee-slot');
+    const [fork, wood] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
+    expect([good, clearance.least, clearance.most]).toEqual([true, near(fork.least - wood.most), near(fork.most - wood.least)]); // prettier-ignore
+  });
+
+  it('a loose tenon is measured with what it goes into, and closes the pair', () => {
+    const { members, good, closed } = proofOf('loose');
+    expect([good, 'tenonThickness' in members.tenoned.sizes]).toEqual([true, true]);
+    expect('tenonThickness' in members.mortised.sizes).toBe(false);
+    expect(closed.clearance).toBeGreaterThan(0);
+  });
+
+  it('laps are only pressed on one another: no fit, and flush is no clearance', () => {
+    const { fit, good } = proofOf('lap');
+    expect([fit, good]).toEqual([undefined, true]);
+  });
+
+  it('a tenon thicker than its mortise by what was asked is good; by more it is in its own way', () => {
+    const tight = proofOf('blind', modeller, { faceClearance: -0.1 });
+    expect([tight.good, tight.closed.clearance]).toEqual([true, near(-0.1)]);
+    expect(tight.fit).toEqual({ loosest: 'tight', tightest: 'tight' });
+  });
 });
 
 describe('off-cuts', () => {

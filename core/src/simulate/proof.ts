@@ -1,9 +1,10 @@
 import type { JointKind, MemberName } from '../joints/index.ts';
-import { aside, turn, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
+import { aside, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
 import { pieceOf, spreadOf, toSquare, turnedPiece, type Part, type Piece, type Sample } from '../stock/index.ts';
-import type { Acts, Occurrence, Setup } from '../setups/index.ts';
+import type { Occurrence, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
+import { allowedDepth, unset } from './allowed.ts';
 import { closePair, sameHand, sectionOf, type ClosedPair, type Section } from './closePair.ts';
 import { callipers, compare, TOLERANCE, type Mismatch } from './compare.ts';
 import { fitOf, type FitClass } from './fit.ts';
@@ -39,48 +40,6 @@ export interface JointProof {
   readonly section: Section;
   /** Nothing is wrong beyond what the rounding of the figures explains, nothing is trapped, and the pair goes together. */
   readonly good: boolean;
-}
-
-const AXES: readonly Acts[] = ['length', 'thickness', 'width'];
-
-/** How deep a mismatch the stated rounding of the figures explains, in the direction of its face, mm. */
-export function allowedDepth(
-  setups: readonly Setup[],
-  { normal }: Pick<Mismatch, 'normal'>,
-  piece: Piece,
-  at: Pick<Occurrence, 'end' | 'edge'>,
-): Mm {
-  const asked = new Set(setups.map((s) => s.lean));
-  return [...asked].reduce((sum, lean) => {
-    const own = setups.filter((s) => s.lean === lean);
-    /** Figures of a leaning piece act along the axes of the square one. */
-    const along = lean ? turn(toSquare(lean, piece, at).rotation, normal) : normal;
-    const worst = roundingOf(own);
-    return sum + worst.reduce((all, most, i) => all + Math.abs(along[i]!) * most, 0) + askewBy(own);
-  }, TOLERANCE);
-}
-
-/** How far wood lies off, mm, because an angle was set as the shop marks it: over the size of the joint. */
-function askewBy(setups: readonly Setup[]): Mm {
-  const off = setups.map(({ lean, leanSet, tilt }) => Math.abs(lean && leanSet !== undefined ? leanSet - lean.degrees : tilt ? tilt.set - tilt.degrees : 0)); // prettier-ignore
-  const size = (s: Setup) => Math.max(s.lean?.square.width ?? 0, s.lean?.square.thickness ?? 0, ...s.figures.map((f) => (f.acts === 'length' ? 0 : f.value))); // prettier-ignore
-  return Math.max(0, ...setups.map((s, i) => ((off[i]! * Math.PI) / 180) * size(s)));
-}
-
-/** Sum of what the rounding of the figures may move along each axis of the piece, mm. */
-function roundingOf(setups: readonly Setup[]): Vec3 {
-  /** A tilted blade reaches along its slant what it is raised upright, and square to a slanted floor still more. */
-  const figures = setups.flatMap(({ tilt, figures }) => {
-    const steep = tilt ? Math.cos((tilt.degrees * Math.PI) / 180) ** 2 : 1;
-    return figures.map(({ acts, set }) => ({ acts, off: Math.abs(set.error) / (acts === 'thickness' ? steep : 1) }));
-  });
-  const [length, thickness, width] = AXES.map((acts) =>
-    figures
-      .filter((f) => f.acts === acts || (f.acts === 'across' && acts !== 'length'))
-      .reduce((sum, { off }) => sum + off, 0),
-  );
-  const centred = (acts: 'thickness' | 'width') => Math.max(0, ...setups.map((s) => s.centredBy?.[acts] ?? 0));
-  return [length!, thickness! + centred('thickness'), width! + centred('width')];
 }
 
 interface CutHalf {
@@ -179,6 +138,7 @@ function proofBy<P extends object>(
       ? { least: t.least - m.most, most: t.most - m.least }
       : { least: m.least - t.most, most: m.most - t.least };
     const closed = closePair(tenon, mortise, seat);
+    const setups = Object.values(halves).flatMap(({ batches }) => batches.flatMap((b) => b.setups));
     const tight = seat.pressed ? 0 : Math.max(0, -closed.clearance);
     return {
       joint,
@@ -190,19 +150,9 @@ function proofBy<P extends object>(
       good:
         Object.values(members).every(explained) &&
         closed.shoulderGap <= TOLERANCE &&
-        closed.interference.depth <= tight + unset(halves) + TOLERANCE,
+        closed.interference.depth <= tight + unset(setups) + TOLERANCE,
     };
   });
-}
-
-/** Wood in the way by less than this gives way to the first stroke of anything, mm. */
-const UNFELT: Mm = 0.025;
-
-/** What a pair may be in its own way because nothing here sets a figure closer: the largest error, as far as nobody feels it. */
-function unset(halves: Readonly<Record<MemberName, HalfPlan>>): Mm {
-  const setups = Object.values(halves).flatMap(({ batches }) => batches.flatMap((b) => b.setups));
-  const errors = setups.flatMap((s) => s.figures.flatMap((f) => (f.stays || f.clears ? [] : [Math.abs(f.set.error)])));
-  return Math.min(UNFELT, Math.max(0, ...errors));
 }
 
 /** Nothing is wrong with the wood but what the rounding of its figures explains. */

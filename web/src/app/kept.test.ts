@@ -1,4 +1,5 @@
 import * as fc from 'fast-check';
+import type { UnknownAction } from '@reduxjs/toolkit';
 import { describe, expect, it } from 'vitest';
 import { merged } from '@velk/core';
 import * as kept from './kept.ts';
@@ -145,6 +146,44 @@ describe('a thing that is worked on here and kept on the server', () => {
     expect(kept.seen(own, theirs(with_({ b: 1 }), 2), merged)).toBe(own);
     const back = kept.undone(sent(own));
     expect(kept.seen({ ...back, save: 'saved' }, theirs(with_({ b: 1 }), 2), merged)).toMatchObject({ version: 1 });
+  });
+
+  it('each action makes of it what it is called, and another thing’s make nothing', () => {
+    const [actions, others] = [keptActions<Doc>('doc'), keptActions<Doc>('other')];
+    const reduce = reduceKept(actions, merged);
+    const [now, other, of] = [with_({ a: 1 }), with_({ a: 2 }), { id: 'j', save: 's' }];
+    const mine = edited(first, now);
+    const under = sent(mine);
+    const asked = kept.stale(under, theirs(other, 2), undefined, merged);
+    const refused = kept.refused(under, 'too long');
+    const whose = () => 'theirs' as const;
+    const draft: Draft<Doc> = { version: 1, base: ZERO, now, sent: null };
+    const undo = { version: 1, past: [ZERO] };
+    const opens = { stored: stored(other), draft, undo };
+    const all: [keyof typeof actions, Kept<Doc>, unknown, Kept<Doc>][] = [
+      ['opened', first, opens, kept.opened(opens.stored, draft, undo)],
+      ['changed', first, now, kept.changed(first, now)],
+      ['stepEnded', kept.changed(first, now), undefined, mine],
+      ['undone', mine, undefined, kept.undone(mine)],
+      ['redone', kept.undone(mine), undefined, kept.redone(kept.undone(mine))],
+      ['sending', mine, { save: 's', value: now }, under],
+      ['landed', under, { ...of, version: 2 }, kept.landed(under, 2)],
+      ['unanswered', under, { ...of, message: 'no answer' }, kept.unanswered(under, 'no answer')],
+      ['refused', under, { ...of, message: 'too long' }, refused],
+      ['stale', under, { ...of, theirs: theirs(other, 2) }, asked],
+      ['seen', first, { id: 'j', theirs: theirs(other, 2) }, kept.seen(first, theirs(other, 2), merged)],
+      ['retried', refused, undefined, kept.retried(refused)],
+      ['settled', asked, whose, kept.settled(asked, whose, merged)],
+    ];
+    for (const [is, state, payload, made] of all) {
+      const madeBy = (by: typeof actions) => reduce(state, (by[is] as (payload: unknown) => UnknownAction)(payload));
+      expect([is, madeBy(actions)]).toEqual([is, made]);
+      expect([is, madeBy(actions)]).not.toEqual([is, state]);
+      expect([is, madeBy(others)]).toEqual([is, state]);
+    }
+    /** An answer where nothing was sent. */
+    expect(reduce(first, actions.landed({ ...of, version: 2 }))).toBe(first);
+    expect(reduce(undefined, actions.undone())).toEqual(kept.undone(kept.NOTHING_KEPT));
   });
 
   it('answers to another thing, or to another save, change nothing', () => {

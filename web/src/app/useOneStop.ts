@@ -27,7 +27,10 @@ export function useOneStop(list: RefObject<HTMLElement | null>, { items, alt = f
   const settle = () => {
     const all = found();
     const here = hereAmong(all);
-    for (const item of all) for (const field of fieldsOf(item)) field.tabIndex = item === here ? 0 : -1;
+    for (const item of all) {
+      const stop = item === here ? 0 : -1;
+      for (const field of fieldsOf(item)) if (field.tabIndex !== stop) field.tabIndex = stop;
+    }
   };
   useEffect(settle);
   const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {

@@ -126,10 +126,20 @@ export function useSaver<T>({ sort, kept, typed, actions, send }: Omit<Worked<T>
   return keepsNothing;
 }
 
-/** Keeps the newest draft in the browser, one piece of work after the other. */
+/** After keeping a draft, so many times as long as that took nothing is kept: a large job is not copied at every key. */
+const REST = 6;
+
+interface Keeping {
+  busy: boolean;
+  next: (() => Promise<void>) | null;
+  /** Ends the rest. */
+  wake: () => void;
+}
+
+/** Keeps the newest draft in the browser, one piece of work after the other; without rest where the page is left. */
 function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boolean {
   const [failing, setFailing] = useState(false);
-  const work = useRef<{ busy: boolean; next: (() => Promise<void>) | null }>({ busy: false, next: null });
+  const work = useRef<Keeping>({ busy: false, next: null, wake: () => undefined });
   const { id, version, base, now, sent, save, past } = kept;
   useEffect(() => {
     if (!id || base === null || now === null) return;
@@ -144,13 +154,28 @@ function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boo
       while (own.next) {
         const next = own.next;
         own.next = null;
+        const start = performance.now();
         await next().then(
           () => setFailing(false),
           () => setFailing(true),
         );
+        const rest = REST * (performance.now() - start);
+        await new Promise<void>((wake) => {
+          own.wake = wake;
+          setTimeout(wake, rest);
+        });
       }
       own.busy = false;
     })();
   }, [sort, id, version, base, now, sent, save, past, typed]);
+  useEffect(() => {
+    const own = work.current;
+    const leave = () => own.wake();
+    for (const event of LEAVING) window.addEventListener(event, leave);
+    return () => {
+      for (const event of LEAVING) window.removeEventListener(event, leave);
+      leave();
+    };
+  }, []);
   return failing;
 }

@@ -1,4 +1,4 @@
-import { memo, useCallback, useEffect, useRef } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { resolve, type Job, type Joint, type Part } from '@velk/core';
 import { sentenceOf } from '../app/api.ts';
@@ -134,16 +134,23 @@ function JointList({ id, job }: { id: string; job: Job }) {
     [pickJoint, navigate, id, atSetups],
   );
   const current = useJoint(job);
+  const parts = useMemo(() => new Map(job.parts.map((part) => [part.id, part])), [job.parts]);
   const list = useRef<HTMLDivElement>(null);
   const oneStop = useOneStop(list, { items: 'button' });
   return (
     <div ref={list} {...oneStop} className="inline">
       <h2>Joints in this job</h2>
       {job.joints.length === 0 && <p style={{ padding: '0 20px', fontSize: 15 }}>None yet.</p>}
-      {job.joints.map((joint) => {
-        const { tenoned, mortised } = resolve(joint, job).parts;
-        return <JointLink key={joint.id} {...{ joint, tenoned, mortised }} current={joint.id === current?.id} onPick={pick} />; // prettier-ignore
-      })}
+      {job.joints.map((joint) => (
+        <JointLink
+          key={joint.id}
+          joint={joint}
+          tenoned={parts.get(joint.tenoned.part)!}
+          mortised={parts.get(joint.mortised.part)!}
+          current={joint.id === current?.id}
+          onPick={pick}
+        />
+      ))}
     </div>
   );
 }
