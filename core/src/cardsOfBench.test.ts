@@ -128,6 +128,49 @@ describe('built up of layers', () => {
 });
 
 describe('at the bench', () => {
+  it('a tenon by hand: a line for every cheek but the stock’s own faces, all from the reference face and edge', () => {
+    judge('blind', 'hand-tenon', ([card], params, { tenoned }) => {
+      const {
+        faceShoulder: a,
+        mortiseWidth: m,
+        faceClearance: c,
+        edgeShoulder: b,
+        tenonWidth: w,
+        tenonLength,
+      } = params;
+      const t = m! - c!;
+      const lines: [string, number, string, boolean][] = [
+        ['Gauge, near cheek', a!, 'reference face to near cheek', a! > NEAR],
+        ['Gauge, far cheek', a! + t, 'reference face to far cheek', tenoned.thickness - a! - t > NEAR],
+        ['Gauge, near edge', b!, 'reference edge to near edge of the tenon', b! > NEAR],
+        ['Gauge, far edge', b! + w!, 'reference edge to far edge of the tenon', tenoned.width - b! - w! > NEAR],
+        ['Knife line, shoulder', tenonLength!, 'end of the tenon to shoulder', true],
+      ];
+      const there = lines.filter(([, , , is]) => is);
+      expect(card!.figures.map(({ name, between }) => [name, between])).toEqual(there.map(([name, , between]) => [name, between])); // prettier-ignore
+      for (const [name, value] of there) near(valueOf(card!, name), value);
+    });
+  });
+
+  it('a tenon by hand on a leaning piece: both cheeks have their lines, the knife line lies along the slant', () => {
+    judge('angled', 'hand-tenon', ([card], { degrees, tenonLength }) => {
+      const names = card!.figures.map(({ name }) => name);
+      expect(names).toEqual(expect.arrayContaining(['Gauge, near cheek', 'Gauge, far cheek']));
+      const [along, straight] = [valueOf(card!, 'Knife line, shoulder'), tenonLength! / Math.cos((degrees! * Math.PI) / 180)]; // prettier-ignore
+      near(along, straight, 2);
+    });
+  });
+
+  it('a hole by hand: its centre where the drill press would have it, from the tip where that stands at a stop', () => {
+    judge('round', 'hand-bore', (cards, { centre, axisFromFace, setBack, tenonLength, bottomClearance }) => {
+      for (const card of cards) {
+        near(valueOf(card, 'Centre, along the piece'), centre!);
+        near(valueOf(card, 'Centre, across the piece'), axisFromFace! + setBack!);
+        near(valueOf(card, 'Depth'), tenonLength! + bottomClearance!);
+      }
+    });
+  });
+
   it('saw cuts for wedges: in the quarters of the tenon’s width, stopping short of the shoulder', () => {
     judge('through', 'hand-kerf', (cards, params) => {
       const { edgeShoulder: b, tenonWidth: w, tenonLength: L, wedgeStop, wedgeKerf } = params;
