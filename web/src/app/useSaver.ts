@@ -126,8 +126,9 @@ export function useSaver<T>({ sort, kept, typed, actions, send }: Omit<Worked<T>
   return keepsNothing;
 }
 
-/** After keeping a draft, so many times as long as that took nothing is kept: a large job is not copied at every key. */
+/** After keeping a draft, so many times as long as that took nothing is kept, and so long at most, ms: a large job is not copied at every key. */
 const REST = 6;
+const LONGEST_REST = 400;
 
 interface Keeping {
   busy: boolean;
@@ -159,7 +160,7 @@ function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boo
           () => setFailing(false),
           () => setFailing(true),
         );
-        const rest = REST * (performance.now() - start);
+        const rest = Math.min(LONGEST_REST, REST * (performance.now() - start));
         await new Promise<void>((wake) => {
           own.wake = wake;
           setTimeout(wake, rest);
