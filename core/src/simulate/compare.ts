@@ -2,6 +2,7 @@ import type { Gauge, MemberGeometry } from '../joints/index.ts';
 import {
   add,
   cross,
+  invert,
   length,
   scale,
   subtract,
@@ -220,10 +221,18 @@ export function callipers(
   held?: Rigid,
 ): Record<string, Mm> {
   const blank = modeller.solid(pieceSolid(piece));
-  const [cut, whole] = held ? [body.placed(held), blank.placed(held)] : [body, blank];
+  const cut = held ? body.placed(held) : body;
+  /** In the piece's own axes, where its skin and what is left of it are the very same planes. */
+  const airIn = (between: Body) =>
+    held
+      ? blank
+          .within(between.placed(invert(held)))
+          .minus(body)
+          .placed(held)
+      : blank.within(between).minus(body);
   const read = ({ bar, axis, measures, reads }: Gauge): Mm => {
     const between = modeller.solid(bar);
-    const found = measures === 'wood' ? cut.within(between) : whole.within(between).minus(cut);
+    const found = measures === 'wood' ? cut.within(between) : airIn(between);
     if (found.isEmpty()) return 0;
     /** A film that floating numbers leave on a face is neither wood nor air. */
     const lumps = found.parts().map((part) => part.bounds());
