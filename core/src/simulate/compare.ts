@@ -2,7 +2,6 @@ import type { Gauge, MemberGeometry } from '../joints/index.ts';
 import {
   add,
   cross,
-  invert,
   length,
   scale,
   subtract,
@@ -222,14 +221,9 @@ export function callipers(
 ): Record<string, Mm> {
   const blank = modeller.solid(pieceSolid(piece));
   const cut = held ? body.placed(held) : body;
-  /** In the piece's own axes, where its skin and what is left of it are the very same planes. */
-  const airIn = (between: Body) =>
-    held
-      ? blank
-          .within(between.placed(invert(held)))
-          .minus(body)
-          .placed(held)
-      : blank.within(between).minus(body);
+  /** Air is taken in the piece's own axes, where its skin and what is left of it are the very same planes. */
+  const gone = held && blank.minus(body).placed(held);
+  const airIn = (between: Body) => gone?.within(between) ?? blank.within(between).minus(body);
   const read = ({ bar, axis, measures, reads }: Gauge): Mm => {
     const between = modeller.solid(bar);
     const found = measures === 'wood' ? cut.within(between) : airIn(between);
