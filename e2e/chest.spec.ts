@@ -73,9 +73,8 @@ test('a tool that a plan uses can’t be removed, and says whose', async ({ page
   await page.goto(`${velk.url}/chest/router`);
   await page.getByRole('button', { name: 'Remove it' }).click();
   await expect(page.getByRole('alert')).toContainText('“Plunge router” is used by the plan of');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Name of the tool')).toHaveValue('Plunge router');
   await expect(page.getByRole('status')).toHaveText('Saved');
-  await page.goto(`${velk.url}/chest/router`);
   await page.getByRole('button', { name: 'Retire it' }).click();
   await expect(page.getByRole('status')).toHaveText('Saved');
   await openLooms(page, velk, 'methods');
@@ -84,6 +83,29 @@ test('a tool that a plan uses can’t be removed, and says whose', async ({ page
     .first()
     .click();
   await expect(page.getByText('The chest has no plunge router.', { exact: false }).first()).toBeVisible();
+});
+
+test('jobs are looked through before a tool goes: how far is told, and it can be stopped', async ({ page, velk }) => {
+  let held = true;
+  await page.route('**/api/jobs/*/tools', async (route) => {
+    while (held) await page.waitForTimeout(50);
+    await route.continue();
+  });
+  await page.goto(`${velk.url}/chest/old-8`);
+  const name = await page.getByLabel('Name of the tool').inputValue();
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  const looking = page.getByRole('status').filter({ hasText: 'Looking for jobs that use it: 0 of 2' });
+  await expect(looking).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(looking).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Remove it' })).toBeFocused();
+  held = false;
+  await page.getByRole('button', { name: 'Remove it' }).click();
+  await expect(page.getByLabel('Name of the tool')).toBeHidden();
+  await expect(page.getByRole('listitem').filter({ hasText: name })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.goto(`${velk.url}/chest/old-8`);
+  await expect(page.getByLabel('Name of the tool')).toHaveValue(name);
 });
 
 test('the chest goes out and comes in as a table; wrong rows are told, good ones taken', async ({ page, velk }) => {

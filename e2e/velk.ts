@@ -176,9 +176,8 @@ export async function follow(page: Page, path: string): Promise<void> {
 
 /** The demo's loom job, opened at a stage. */
 export async function openLooms(page: Page, velk: Velk, stage: string): Promise<void> {
-  await page.goto(velk.url);
-  const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
-  await follow(page, path!.replace(/\w+$/, stage));
+  const jobs = (await (await page.request.get(`${velk.url}/api/jobs`)).json()) as { id: string; name: string }[];
+  await page.goto(`${velk.url}/job/${jobs.find(({ name }) => name === 'Floor looms, six')!.id}/${stage}`);
   await page.getByRole('button', { name: /Cross rail into post/ }).waitFor();
 }
 

@@ -255,6 +255,9 @@ describe('the shop', () => {
     expect(used.body.errors).toMatchObject([{ path: 'shop.tools.router' }]);
     expect(used.body.errors![0]!.message).toMatch(/“Plunge router” is used by the plan of .* Retire it instead/);
     expect((await shop()).shop).toEqual(now);
+    const [user] = (await call<StoredJob[]>('GET', '/api/jobs')).body;
+    expect((await call('GET', `/api/jobs/${user!.id}/tools`)).body).toContain('router');
+    expect((await call('GET', `/api/jobs/${crypto.randomUUID()}/tools`)).status).toBe(404);
     const retired = { ...now, tools: now.tools.map((t) => (t.id === 'mortiser' ? { ...t, retired: true } : t)) };
     expect((await call('PUT', '/api/shop', { version, shop: retired })).status).toBe(200);
     const spare = await call('PUT', '/api/shop', { version: version + 1, shop: without('old-8') });

@@ -17,6 +17,7 @@ import { openapi } from './openapi.ts';
 import { planRoutes } from './plan.ts';
 import { problems, sendProblem } from './problem.ts';
 import { shopRoutes } from './shop.ts';
+import { usesOf } from './uses.ts';
 
 export interface AppParts {
   readonly source: DataSource;
@@ -73,8 +74,9 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
   const jobs = jobStore(source);
   const shops = shopStore(source);
   app.get('/api/openapi.json', (_req, res) => void res.json(openapi()));
-  app.use('/api/jobs', jobRoutes(jobs, recordStore(source), shops, pool));
-  app.use('/api/shop', shopRoutes(shops, jobs, access, pool));
+  const uses = usesOf(shops, jobs, pool);
+  app.use('/api/jobs', jobRoutes({ jobs, records: recordStore(source), shops, uses, pool }));
+  app.use('/api/shop', shopRoutes(shops, uses, access, pool));
   app.use('/api/plan', planRoutes(pool));
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));
   if (web) {

@@ -4,13 +4,24 @@ import type { JobStore } from '../store/jobs.ts';
 import type { RecordStore } from '../store/records.ts';
 import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
+import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
+import type { Uses } from './uses.ts';
 import { sendErrors, validated } from './validated.ts';
 
 const uuid = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
 
-/** Jobs: list, make, read, save with a version, put away, delete and bring back, revisions, import and export as job files. */
-export function jobRoutes(jobs: JobStore, records: RecordStore, shops: ShopStore, pool: Pool): Router {
+/** What jobs are kept in, and what works on them. */
+export interface JobParts {
+  readonly jobs: JobStore;
+  readonly records: RecordStore;
+  readonly shops: ShopStore;
+  readonly uses: Uses;
+  readonly pool: Pool;
+}
+
+/** Jobs: list, make, read, save with a version, put away, delete and bring back, revisions, tools that are used, import and export as job files. */
+export function jobRoutes({ jobs, records, shops, uses, pool }: JobParts): Router {
   const router = Router();
   const missing = 'There is no such job.';
   router.param('id', (_req, res, next, id: string) => (uuid.test(id) ? next() : sendProblem(res, 404, missing)));
@@ -70,6 +81,12 @@ export function jobRoutes(jobs: JobStore, records: RecordStore, shops: ShopStore
     const found = await jobs.withShop(req.params.id);
     if (!found) return sendProblem(res, 404, missing);
     res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...found });
+  });
+
+  router.get('/:id/tools', async (req, res) => {
+    const used = await uses.of(req.params.id, leaving(res));
+    if (!used) return sendProblem(res, 404, missing);
+    res.json([...used]);
   });
 
   router.get('/:id/record', async (req, res) => {

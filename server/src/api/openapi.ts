@@ -213,6 +213,17 @@ export const openapi = () => ({
         responses: { 200: ok('The file', jsonSchemaOf(jobFileSchema)), 404: problem('No such job') },
       },
     },
+    '/api/jobs/{id}/tools': {
+      parameters: [id],
+      get: {
+        summary: 'Tools of the saved shop that the plan of a job uses, by their ids',
+        responses: {
+          200: ok('Ids of tools', list(text)),
+          404: problem('No such job'),
+          503: problem('Too much to do just now'),
+        },
+      },
+    },
     '/api/jobs/{id}/record': {
       parameters: [id],
       get: {

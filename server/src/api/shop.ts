@@ -2,18 +2,17 @@ import { Router, type Response } from 'express';
 import { shopTroubles, type FieldError, type Shop } from '@velk/core';
 import type { AccessStore } from '../store/access.ts';
 import type { ShopRow } from '../store/entities.ts';
-import type { JobStore } from '../store/jobs.ts';
 import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
 import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
+import type { Uses } from './uses.ts';
 import { sendErrors, validated } from './validated.ts';
 
 /** The shop with its chest, and the names of its devices. */
-export function shopRoutes(shops: ShopStore, jobs: JobStore, access: AccessStore, pool: Pool): Router {
+export function shopRoutes(shops: ShopStore, uses: Uses, access: AccessStore, pool: Pool): Router {
   const router = Router();
   const none = 'The database has no shop yet.';
-  const usedBy = usedTools(shops, jobs, pool);
 
   router.get('/', async (_req, res) => {
     const shop = await shops.first();
@@ -34,7 +33,7 @@ export function shopRoutes(shops: ShopStore, jobs: JobStore, access: AccessStore
     const body = await validated('shopSave', req, res, pool);
     if (!body || troubled(body.shop, res)) return;
     const shop = await shops.first();
-    const lost = shop ? await usedAndGone(shop, body.shop, usedBy(res)) : [];
+    const lost = shop ? await usedAndGone(shop, body.shop, () => uses.ofAll(leaving(res))) : [];
     if (lost.length) return sendProblem(res, 422, lost[0]!.message, { errors: lost });
     const saved = shop && (await shops.save(shop.id, body.shop, body.version, body.save));
     if (!saved) return sendProblem(res, 404, none);
@@ -63,12 +62,16 @@ function troubled(shop: Shop, res: Response): boolean {
 }
 
 /** Tools that a saved job's plan uses and that the new chest no longer has: they are retired, never removed. */
-async function usedAndGone({ data }: ShopRow, next: Shop, usedBy: UsedBy): Promise<FieldError[]> {
+async function usedAndGone(
+  { data }: ShopRow,
+  next: Shop,
+  ofAll: () => ReturnType<Uses['ofAll']>,
+): Promise<FieldError[]> {
   const kept = new Set(next.tools.map((t) => t.id));
   const gone = data.tools.filter((t) => !kept.has(t.id));
   if (!gone.length) return [];
   const found = new Map<string, FieldError>();
-  for (const { job, tools } of await usedBy())
+  for (const { job, tools } of await ofAll())
     for (const tool of gone)
       if (tools.has(tool.id) && !found.has(tool.id))
         found.set(tool.id, {
@@ -77,39 +80,3 @@ async function usedAndGone({ data }: ShopRow, next: Shop, usedBy: UsedBy): Promi
         });
   return [...found.values()];
 }
-
-/** Every job of the shop by name, with the tools that its plan uses. */
-type UsedBy = () => Promise<readonly { readonly job: string; readonly tools: ReadonlySet<string> }[]>;
-
-/** Jobs whose tools are remembered at most. */
-const MOST_KNOWN = 1000;
-
-/** What plans use, planned in the pool side by side, and only where job or shop have changed since. */
-function usedTools(shops: ShopStore, jobs: JobStore, pool: Pool) {
-  const known = new Map<string, ReadonlySet<string>>();
-  return (res: Response): UsedBy =>
-    async () => {
-      const shop = await shops.first();
-      if (!shop) return [];
-      const signal = leaving(res);
-      const one = async ({ id, name, version }: { id: string; name: string; version: number }) => {
-        const key = `${id} ${version} ${shop.version}`;
-        const stored = known.has(key) ? undefined : await jobs.find(id);
-        if (stored) {
-          const weight = stored.job.joints.length;
-          const used = await pool.ask('used', { job: stored.job, shop: shop.data }, { weight, signal });
-          if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
-          known.set(key, new Set(used));
-        }
-        return { job: name, tools: known.get(key) ?? new Set<string>() };
-      };
-      const all: Awaited<ReturnType<typeof one>>[] = [];
-      const list = (await jobs.list(shop.id)).filter(({ place }) => place !== 'bin');
-      /** A few at a time: they are not to fill the queue that others stand in. */
-      for (let at = 0; at < list.length; at += SIDE_BY_SIDE)
-        all.push(...(await Promise.all(list.slice(at, at + SIDE_BY_SIDE).map(one))));
-      return all;
-    };
-}
-
-const SIDE_BY_SIDE = 4;

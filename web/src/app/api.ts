@@ -106,6 +106,8 @@ export const api = createApi({
       invalidatesTags: ['jobs'],
     }),
     jobFile: build.query<JobFile, string>({ query: (id) => `/jobs/${id}/file`, keepUnusedDataFor: 0 }),
+    /** Tools of the saved shop that the job’s plan uses, by their ids. */
+    jobTools: build.query<string[], string>({ query: (id) => `/jobs/${id}/tools`, keepUnusedDataFor: 0 }),
     moveJob: build.mutation<void, { id: string; place: Place }>({
       query: ({ id, place }) => ({ url: `/jobs/${id}/place`, method: 'PUT', body: { place } }),
       invalidatesTags: ['jobs'],

@@ -202,7 +202,7 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
             onChange={(next) => put(currentShop()!.tools.map((t) => (t.id === next.id ? next : t)))}
             onCopy={() => add(copyOf(tool, shop.tools))}
             onRemove={() => {
-              put(shop.tools.filter((t) => t.id !== tool.id));
+              put(currentShop()!.tools.filter((t) => t.id !== tool.id));
               void navigate('/chest', { replace: true });
             }}
           />

@@ -6,6 +6,7 @@ import { Silhouette, silhouetteOf } from '../../drawings/Silhouette.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Calibrating } from './Calibrating.tsx';
 import { FieldInput } from './FieldInput.tsx';
+import { useRemoval } from './useRemoval.ts';
 
 interface Props {
   readonly tool: Tool;
@@ -111,11 +112,33 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
         {holder ? (
           <span className="quiet">It is on “{holder.name}”: give that another blade before this goes.</span>
         ) : (
-          <button className="link" onClick={onRemove}>
-            Remove it
-          </button>
+          <Removing tool={tool} onRemove={onRemove} />
         )}
       </div>
+    </>
+  );
+}
+
+/** Takes a tool out of the chest, after all plans were asked whether they use it. */
+function Removing({ tool, onRemove }: Pick<Props, 'tool' | 'onRemove'>) {
+  const { removal, begin, stop } = useRemoval(tool, onRemove);
+  const looks = removal.is === 'looking';
+  return (
+    <>
+      <button className="link" onClick={looks ? stop : begin}>
+        {looks ? 'Stop, and keep it' : 'Remove it'}
+      </button>
+      {looks && (
+        <span role="status" className="quiet" style={{ flexBasis: '100%' }}>
+          Looking for jobs that use it{removal.of > 0 && `: ${removal.done} of ${removal.of}`}
+          <progress aria-label="Jobs looked at" value={removal.done} max={removal.of || 1} />
+        </span>
+      )}
+      {removal.is === 'kept' && (
+        <p role="alert" className="fielderror" style={{ flexBasis: '100%', margin: 0 }}>
+          {removal.message}
+        </p>
+      )}
     </>
   );
 }
