@@ -56,6 +56,13 @@ describe('a tenon by hand', () => {
   const KNIFE = 'Knife line, shoulder';
 
   it('has a line where there is wood beside it, none where the stock’s own side stays', () => {
+    expect(told(handTenon, { ...bare, faceShoulder: 3, thickness: 12, edgeShoulder: 5, width: 35 }).lines).toEqual([
+      ['Gauge, near cheek', 'reference-face', 3],
+      ['Gauge, far cheek', 'reference-face', 15],
+      ['Gauge, near edge', 'reference-edge', 5],
+      ['Gauge, far edge', 'reference-edge', 40],
+      [KNIFE, 'tip', 30],
+    ]);
     expect(names({})).toEqual([KNIFE]);
     expect(names({ faceShoulder: 6, thickness: 14 })).toEqual(['Gauge, near cheek', KNIFE]);
     expect(names({ thickness: 14 })).toEqual(['Gauge, far cheek', KNIFE]);

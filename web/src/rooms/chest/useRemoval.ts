@@ -26,6 +26,7 @@ export function useRemoval(tool: Tool, remove: () => void) {
     const left = [...jobs];
     let user: string | undefined;
     let done = 0;
+    setRemoval({ is: 'looking', done, of: jobs.length });
     const one = async () => {
       for (let job = left.shift(); job && user === undefined && !signal.aborted; job = left.shift()) {
         const asked = dispatch(api.endpoints.jobTools.initiate(job.id, { subscribe: false, forceRefetch: true }));
