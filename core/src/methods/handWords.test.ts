@@ -13,31 +13,34 @@ function told<F extends BoreFeature | TenonFeature>(method: Method<F>, feature: 
   const lines = setups.flatMap((s) => s.figures.map((f) => [f.name, 'from' in f && f.from, 'value' in f && f.value]));
   const said = setups.flatMap((s) => s.checks.map((c) => speak(c, METRIC))).join('\n');
   const worked = setups.flatMap((s) => s.figures.map((f) => speak(f.working, METRIC))).join('\n');
-  return { lines, said, worked };
+  const acts = setups.flatMap((s) => s.figures.map((f) => 'acts' in f && f.acts));
+  return { lines, said, worked, acts };
 }
 
 describe('a hole by hand', () => {
   const hole = { form: 'bore', stock: { width: 60, thickness: 40 }, along: 65, across: 15, diameter: 8, depth: 30 };
 
   it('into the edge: along from the layout end, across from the face, depth from the edge', () => {
-    const { lines, said } = told(handBore, { ...hole, into: 'entry-edge', guide: 'reference-face' });
+    const { lines, said, acts } = told(handBore, { ...hole, into: 'entry-edge', guide: 'reference-face' });
     expect(lines).toEqual([
       ['Centre, along the piece', 'layout-end', 65],
       ['Centre, across the piece', 'reference-face', 15],
       ['Depth', 'entry-edge', 30],
     ]);
+    expect(acts).toEqual(['length', 'thickness', 'width']);
     expect(said).toMatch(/full diameter/);
     expect(said).toMatch(/A square stands beside the bit/);
   });
 
   it('for a peg in a tenon: along from the tip, across from the reference edge, depth from the face', () => {
     const peg = { ...hole, into: 'reference-face', guide: 'reference-edge', depth: 43, through: true };
-    const { lines, said, worked } = told(handBore, peg);
+    const { lines, said, worked, acts } = told(handBore, peg);
     expect(lines).toEqual([
       ['Centre, along the piece', 'tip', 65],
       ['Centre, across the piece', 'reference-edge', 15],
       ['Depth', 'reference-face', 43],
     ]);
+    expect(acts).toEqual(['length', 'width', 'thickness']);
     expect(worked).toMatch(/through the piece 40.0 mm and 3.0 mm into the scrap/);
     expect(said).toMatch(/A scrap lies under the piece/);
   });

@@ -119,6 +119,9 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
   );
 }
 
+/** What is said at the foot of a long margin is seen. */
+const intoView = (words: HTMLElement | null) => words?.scrollIntoView({ block: 'nearest' });
+
 /** Takes a tool out of the chest, after all plans were asked whether they use it. */
 function Removing({ tool, onRemove }: Pick<Props, 'tool' | 'onRemove'>) {
   const { removal, begin, stop } = useRemoval(tool, onRemove);
@@ -129,13 +132,13 @@ function Removing({ tool, onRemove }: Pick<Props, 'tool' | 'onRemove'>) {
         {looks ? 'Stop, and keep it' : 'Remove it'}
       </button>
       {looks && (
-        <span role="status" className="quiet" style={{ flexBasis: '100%' }}>
+        <span ref={intoView} role="status" className="quiet" style={{ flexBasis: '100%' }}>
           Looking for jobs that use it{removal.of > 0 && `: ${removal.done} of ${removal.of}`}
-          <progress aria-label="Jobs looked at" value={removal.done} max={removal.of || 1} />
+          <progress aria-label="Jobs looked at" value={removal.done} max={removal.of || 1} style={{ width: '100%' }} />
         </span>
       )}
       {removal.is === 'kept' && (
-        <p role="alert" className="fielderror" style={{ flexBasis: '100%', margin: 0 }}>
+        <p ref={intoView} role="alert" className="note error" style={{ flexBasis: '100%', margin: 0 }}>
           {removal.message}
         </p>
       )}
