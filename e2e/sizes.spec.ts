@@ -98,3 +98,29 @@ for (const [width, height] of [
       await check(stage);
     }
   });
+
+test.describe('where one points with a finger', () => {
+  test.use({ viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true });
+  test('targets are 44 px high, but for dimensions on a drawing', async ({ page, velk }) => {
+    const low = (): Promise<string[]> =>
+      page.evaluate(() => {
+        const heightOf = (e: Element) =>
+          Math.max(e.getBoundingClientRect().height, e.closest('label')?.getBoundingClientRect().height ?? 0);
+        return [...document.querySelectorAll<HTMLElement>('button, input, select, textarea, summary, nav a, li a')]
+          .filter((e) => e.checkVisibility() && !e.closest('.drawing, .skip, p, [hidden]') && heightOf(e) < 43.5)
+          .map((e) => `${e.outerHTML.slice(0, 90)} ${heightOf(e)}`);
+      });
+    await page.goto(velk.url);
+    for (const path of ['', 'shop', 'chest/spiral-8', 'quick/stack']) {
+      await follow(page, `/${path}`);
+      await page.getByRole('heading', { level: 1 }).waitFor();
+      expect(await low(), path).toEqual([]);
+    }
+    await openLooms(page, velk, 'stock');
+    for (const stage of STAGES.filter((own) => own !== 'Proof')) {
+      await page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') }).click();
+      await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached' });
+      expect(await low(), stage).toEqual([]);
+    }
+  });
+});
