@@ -5,8 +5,16 @@ import { mirrored } from './mirrored.ts';
 
 const pass = (id: string, face: string, figure: string, words = ''): Pass =>
   ({ id, words: say(words), seat: { table: face, fence: 'tip' }, figures: { height: figure } }) as unknown as Pass;
-const at = (name: string, end: 'a' | 'b', more: object = {}): Occurrence =>
-  ({ joint: 'j', part: name, end, edge: 'reference', member: 'tenoned', count: 1, of: 1, ...more }) as Occurrence;
+const at = (name: string, end: 'a' | 'b', more: object = {}): Occurrence => ({
+  joint: 'j',
+  part: name,
+  end,
+  edge: 'reference',
+  member: 'tenoned',
+  count: 1,
+  of: 1,
+  ...more,
+});
 const A = at('A', 'a');
 const B = at('B', 'b');
 const REFERENCE = pass('one', 'reference-face', 'near', 'Reference face down, shoulder against the stop');
