@@ -23,6 +23,9 @@ function cut(change: object = {}, diameter = 8, sides: 1 | 2 = 1) {
     guides: [...new Set(own.passes.map(({ figures }) => figures['face']))],
     words: own.passes.map(({ words }) => speak(words, METRIC)),
     levels: own.passes.map(({ level }) => level),
+    ids: own.passes.map(({ id }) => id.replace(/-level-.*/, '')),
+    deep: speak(own.figures.at(-1)!.working, METRIC),
+    guided: own.guides,
     said: own.checks.map((c) => speak(c, METRIC)).join('\n'),
   };
 }
@@ -41,6 +44,8 @@ describe('a router with an edge guide', () => {
     expect(own.levels.at(-1)).toBeUndefined();
     expect(own.words.at(-1)).toMatch(/^Guide on the reference face: plunge to 31.0 mm, run from mark to mark/);
     expect(own.said).not.toMatch(/both sides|backing/);
+    expect(own.deep).toMatch(/mortise depth 31.0 mm/);
+    expect([own.ids.every((id) => id === 'reference'), own.guided]).toEqual([true, []]);
   });
 
   it('narrower: from each face the far wall is cut, and in the middle of the piece one setting does for both', () => {
@@ -68,6 +73,10 @@ describe('a router with an edge guide', () => {
     expect(own.words[0]).toMatch(/^Guide on the reference face, from the side the tenon enters:/);
     expect(own.words.at(-1)).toMatch(/^Guide on the reference face, from the far side:/);
     expect(own.said).toMatch(/both sides from the same end/);
+    expect(own.said).not.toMatch(/backing/);
+    expect(own.deep).toMatch(/half the piece, 30.0 mm, and 1.0 mm past/);
+    expect([...new Set(own.ids)]).toEqual(['reference', 'far-reference']);
+    expect(cut({ through: true, depth: 63 }).deep).toMatch(/through the piece 60.0 mm and 3.0 mm into/);
     expect(cut({ through: true, depth: 63 }).figures.at(-1)).toEqual(['Plunge', 63]);
     expect(cut({ through: true, depth: 63 }).said).toMatch(/A backing piece on the far side/);
   });
