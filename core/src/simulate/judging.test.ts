@@ -97,7 +97,9 @@ describe('how a proof judges', () => {
   });
 
   it('every face may be within what rounding explains, and the pair still be in its own way', () => {
-    const { members, closed, good } = prove(halvesOf({ faceClearance: 0, faceShoulder: 7.13 }, 0.1));
+    const { by, asked } = slipping(0, 0);
+    const { members, closed, good } = prove(halvesOf({ faceClearance: 0, faceShoulder: 7.13 }, 0.1), by);
+    expect(asked.scopes).toBe(1);
     const all = [...members.tenoned.mismatches, ...members.mortised.mismatches];
     expect(all.every(({ depth, allowed }) => depth <= allowed)).toBe(true);
     expect([good, closed.shoulderGap]).toEqual([false, expect.closeTo(0, 4)]);
@@ -121,6 +123,15 @@ describe('how a proof judges', () => {
     const turned = { ...halves.mortised, setups, occurrences: [other, at!] };
     expect(prove({ ...halves, mortised: turned }).good).toBe(true);
     expect(prove({ ...halves, mortised: { ...turned, occurrences: [other] } }).good).toBe(false);
+  });
+
+  it('what is cut into another edge of the same end is not of this joint', () => {
+    const halves = halvesOf();
+    const [at] = halves.mortised.occurrences;
+    const elsewhere = halves.mortised.setups.map((s) => ({ ...s, occurrences: [{ ...at!, edge: 'other' as const }] }));
+    const more = { ...halves.mortised, setups: [...halves.mortised.setups, ...elsewhere] };
+    const { members, good } = prove({ ...halves, mortised: more });
+    expect([good, members.mortised.faults]).toEqual([true, []]);
   });
 
   it('a batch that varies in both sizes is measured at its least and its most', () => {

@@ -258,7 +258,11 @@ describe('what counts as wrong', () => {
   });
 
   it('a loose tenon is measured with what it goes into, and closes the pair', () => {
-    const { members, good, closed } = proofOf('loose');
+    const { members, good, closed, section } = proofOf('loose');
+    /** The tongue is drawn where it stands, in the mortise. */
+    const reach = Math.max(...section.tenoned.flat().map(([along]) => along));
+    const deep = members.mortised.sizes['mortiseDepth']!.most;
+    expect([reach > deep / 2, reach < deep]).toEqual([true, true]);
     expect([good, 'tenonThickness' in members.tenoned.sizes]).toEqual([true, true]);
     expect('tenonThickness' in members.mortised.sizes).toBe(false);
     expect(closed.clearance).toBeGreaterThan(0);
