@@ -117,9 +117,15 @@ test.describe('where one points with a finger', () => {
       expect(await low(), path).toEqual([]);
     }
     await openLooms(page, velk, 'stock');
-    for (const stage of STAGES.filter((own) => own !== 'Proof')) {
+    for (const stage of STAGES) {
       await page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') }).click();
       await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached' });
+      if (stage === 'Methods') await page.getByRole('radio').first().waitFor();
+      if (stage === 'Order')
+        await page
+          .getByRole('button', { name: /^Move set-up/ })
+          .first()
+          .waitFor();
       expect(await low(), stage).toEqual([]);
     }
   });

@@ -9,12 +9,35 @@ import type { Context } from './method.ts';
 const CONTEXT: Context = { joint: 'j', occurrences: [], shouldersFirst: true, taken: 0 };
 const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
 const router = { ...(EXACT.tools.find((t) => t.id === 'router') as Router), plungeTravel: 60, largestCutter: 20 };
-const cutter: RouterCutter = { ...(EXACT.tools.find((t) => t.kind === 'router-cutter') as RouterCutter), id: 'c', diameter: 8, cuttingLength: 60, centreCutting: true, level: 12, shank: router.largestShank }; // prettier-ignore
+const cutter: RouterCutter = {
+  ...(EXACT.tools.find((t) => t.kind === 'router-cutter') as RouterCutter),
+  id: 'c',
+  diameter: 8,
+  cuttingLength: 60,
+  centreCutting: true,
+  level: 12,
+  shank: router.largestShank,
+};
 /** A mortise 8 by 50, 31 deep, 7 from the reference face of a piece 20 by 60. */
-const feature = { form: 'mortise', stock: { thickness: 20, width: 60 }, wall: 7, width: 8, start: 40, length: 50, depth: 31, ends: 'fitted' } as unknown as MortiseFeature; // prettier-ignore
+const feature = {
+  form: 'mortise',
+  stock: { thickness: 20, width: 60 },
+  wall: 7,
+  width: 8,
+  start: 40,
+  length: 50,
+  depth: 31,
+  ends: 'fitted',
+} as unknown as MortiseFeature;
 
 function cut(change: object = {}, diameter = 8, sides: 1 | 2 = 1) {
-  const own = guided({ ...feature, ...change }, EXACT, CONTEXT, { router, cutter: { ...cutter, diameter }, sides }, { id: 'e', title: 'E' }); // prettier-ignore
+  const own = guided(
+    { ...feature, ...change },
+    EXACT,
+    CONTEXT,
+    { router, cutter: { ...cutter, diameter }, sides },
+    { id: 'e', title: 'E' },
+  );
   return {
     figures: own.figures.map((f) => [f.name, 'value' in f && f.value]),
     counts: own.figures.map((f) => ('counts' in f && f.counts) || 1),
@@ -86,7 +109,9 @@ describe('a router with an edge guide', () => {
     expect(first({ sunk: 10 })).toBeGreaterThan(10);
     expect(first({})).toBeLessThan(12.5);
     const both = cut({ sunk: 25, through: true, depth: 63 }, 8, 2);
-    expect(both.words.filter((w) => /enters/.test(w)).length).toBeLessThan(both.words.filter((w) => /far side/.test(w)).length); // prettier-ignore
+    expect(both.words.filter((w) => /enters/.test(w)).length).toBeLessThan(
+      both.words.filter((w) => /far side/.test(w)).length,
+    );
   });
 
   it('open at the end: no near mark, it comes in from beyond', () => {
@@ -105,7 +130,12 @@ describe('which cutter it is', () => {
   it('one that reaches the floor from one side, else the middle from both, if the mortise goes through', () => {
     const short = { ...cutter, cuttingLength: 35 };
     expect(chosen({})).toMatchObject({ sides: 1, cutter: { id: 'c' } });
-    expect(chosen({ through: true, depth: 63 }, [{ ...router, plungeTravel: 70 }, { ...cutter, cuttingLength: 70 }])).toMatchObject({ sides: 1 }); // prettier-ignore
+    expect(
+      chosen({ through: true, depth: 63 }, [
+        { ...router, plungeTravel: 70 },
+        { ...cutter, cuttingLength: 70 },
+      ]),
+    ).toMatchObject({ sides: 1 });
     expect(chosen({ through: true, depth: 63 }, [router, short])).toMatchObject({ sides: 2 });
     expect(chosen({ depth: 40 }, [router, short])).toBeUndefined();
     expect(chosen({ depth: 60 })).toMatchObject({ sides: 1 });

@@ -54,7 +54,15 @@ describe('a hole by hand', () => {
 });
 
 describe('a tenon by hand', () => {
-  const bare = { form: 'tenon', stock: { width: 50, thickness: 20 }, faceShoulder: 0, thickness: 20, edgeShoulder: 0, width: 50, length: 30 }; // prettier-ignore
+  const bare = {
+    form: 'tenon',
+    stock: { width: 50, thickness: 20 },
+    faceShoulder: 0,
+    thickness: 20,
+    edgeShoulder: 0,
+    width: 50,
+    length: 30,
+  };
   const names = (feature: object) => told(handTenon, { ...bare, ...feature }).lines.map(([name]) => name);
   const KNIFE = 'Knife line, shoulder';
 

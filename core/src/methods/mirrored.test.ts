@@ -67,13 +67,21 @@ describe('which way a wedge goes', () => {
   });
 
   it('where all go one way there is nothing to tell apart', () => {
-    const one = { id: 's', parts: 'A', down: ['reference-face'], figures: ['near', 'far', 'of-both'], back: false, said: 0 }; // prettier-ignore
+    const one = {
+      id: 's',
+      parts: 'A',
+      down: ['reference-face'],
+      figures: ['near', 'far', 'of-both'],
+      back: false,
+      said: 0,
+    };
     expect(told({ passes: [REFERENCE], occurrences: [A] })).toEqual([one]);
     expect(told({ passes: [REFERENCE], occurrences: [A], lean: { about: 'thickness', degrees: -8 } })).toEqual([one]);
   });
 
   it('a mortised piece entered at its other edge leans as if it were its other end', () => {
-    const parts = (occurrence: Occurrence) => told({ occurrences: [occurrence], passes: [REFERENCE, OTHER] }).map((s) => s.down[0]); // prettier-ignore
+    const parts = (occurrence: Occurrence) =>
+      told({ occurrences: [occurrence], passes: [REFERENCE, OTHER] }).map((s) => s.down[0]);
     const mortised = (end: 'a' | 'b', edge: string) => at('M', end, { member: 'mortised', edge });
     const [ahead, turned] = [
       ['reference-face', 'other-face'],
@@ -118,9 +126,11 @@ describe('which way a wedge goes', () => {
       { lean: { about: 'width', degrees: 8 } },
       { lean: { about: 'length', degrees: 8 } },
     ])
-      // prettier-ignore
       expect(told(more)).toHaveLength(1);
-    const edges = { lean: { about: 'width', degrees: 8 }, passes: [pass('one', 'reference-edge', 'near'), pass('two', 'other-edge', 'far')] }; // prettier-ignore
+    const edges = {
+      lean: { about: 'width', degrees: 8 },
+      passes: [pass('one', 'reference-edge', 'near'), pass('two', 'other-edge', 'far')],
+    };
     expect(told(edges).map((s) => s.down[0])).toEqual(['reference-edge', 'other-edge', 'other-edge', 'reference-edge']);
   });
 });

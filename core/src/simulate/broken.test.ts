@@ -3,7 +3,7 @@ import { kindOf } from '../joints/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { halvesOf, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
 import type { Mm } from '../units/index.ts';
 import { proveJoint } from './proof.ts';
 
@@ -32,13 +32,7 @@ function good(
     return { ...s, ...lean, ...tilt, angles, figures, passes: s.passes.map(({ level: _, ...pass }) => pass) };
   });
   expect(setups.some((s) => s.method === method)).toBe(true);
-  const half = (member: 'tenoned' | 'mortised') => {
-    const own = setups.filter((s) => s.occurrences[0]!.member === member);
-    const part = job.parts.find((p) => p.id === joint![member].part)!;
-    return { batches: [{ part, setups: own }], occurrences: own.flatMap((s) => s.occurrences) };
-  };
-  const halves = { tenoned: half('tenoned'), mortised: half('mortised') };
-  return proveJoint(modeller, 'joint', kindOf(joint!.kind), { ...joint!.params }, halves, exact).good;
+  return proveJoint(modeller, 'joint', kindOf(joint!.kind), { ...joint!.params }, halvesOf(job, setups), exact).good;
 }
 
 const squared = { corners: 'squared', position: 100 } as const;

@@ -4,7 +4,7 @@ import { kindOf } from '../joints/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import type { LengthFigure, Setup } from '../setups/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { halvesOf, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { proveJoint } from './proof.ts';
@@ -62,12 +62,8 @@ describe('a wall of the cut mortise', () => {
     const [joint] = job.joints as [Joint];
     const tenon = (off: number) => {
       const aside = (f: LengthFigure) => (f.id === 'face' ? { ...f, set: { ...f.set, value: f.set.value + off } } : f);
-      const half = (member: 'tenoned' | 'mortised') => {
-        const own = setups.filter((s) => s.occurrences[0]!.member === member).map((s) => (s.stage === 'mortise' ? { ...s, figures: s.figures.map(aside) } : s)); // prettier-ignore
-        const part = job.parts.find((p) => p.id === joint[member].part)!;
-        return { batches: [{ part, setups: own }], occurrences: own.flatMap((s) => s.occurrences) };
-      };
-      const halves = { tenoned: half('tenoned'), mortised: half('mortised') };
+      const moved = setups.map((s) => (s.stage === 'mortise' ? { ...s, figures: s.figures.map(aside) } : s));
+      const halves = halvesOf(job, moved);
       return proveJoint(modeller, 'joint', kindOf('blind'), { ...joint.params }, halves, COARSE).members.tenoned.sizes;
     };
     /** The mortise lies 0.4 farther from the face: so does the cheek that is set by its far wall. */

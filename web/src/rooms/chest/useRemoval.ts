@@ -24,23 +24,27 @@ export function useRemoval(tool: Tool, remove: () => void) {
   /** The name of a job whose plan uses the tool. */
   const userAmong = async (jobs: readonly JobSummary[], { signal }: AbortController): Promise<string | undefined> => {
     const left = [...jobs];
+    const asking = new Set<{ abort: () => void }>();
+    const stop = () => asking.forEach((asked) => asked.abort());
+    signal.addEventListener('abort', stop);
     let user: string | undefined;
     let done = 0;
     setRemoval({ is: 'looking', done, of: jobs.length });
     const one = async () => {
       for (let job = left.shift(); job && user === undefined && !signal.aborted; job = left.shift()) {
         const asked = dispatch(api.endpoints.jobTools.initiate(job.id, { subscribe: false, forceRefetch: true }));
-        const stop = () => asked.abort();
-        signal.addEventListener('abort', stop);
+        asking.add(asked);
         const tools = await asked.unwrap().catch((error: { status?: unknown }) => {
-          /** It was deleted meanwhile. */
-          if (error.status === 404) return [] as string[];
+          /** Another job was found meanwhile, or this one was deleted. */
+          if (user !== undefined || error.status === 404) return [] as string[];
           throw error;
         });
-        signal.removeEventListener('abort', stop);
-        if (tools.includes(tool.id)) user = job.name;
+        asking.delete(asked);
         done++;
-        if (!signal.aborted) setRemoval({ is: 'looking', done, of: jobs.length });
+        if (tools.includes(tool.id)) {
+          user = job.name;
+          stop();
+        } else if (!signal.aborted) setRemoval({ is: 'looking', done, of: jobs.length });
       }
     };
     await Promise.all(Array.from({ length: SIDE_BY_SIDE }, one));
