@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { planJob } from '../plan/index.ts';
-import { demo, FUZZ_RUNS, spoiled } from '../testing/index.ts';
+import { demo, FUZZ_RUNS, spoiled, watch } from '../testing/index.ts';
 import { METRIC, parseLength, parseRun } from '../units/index.ts';
 import { checkJobFile, readChest, readChestFile, readJobFile, readParts } from './index.ts';
 
@@ -10,15 +10,20 @@ const racks = demo('racks');
 const file = { ...racks, job: { ...racks.job, joints: racks.job.joints.slice(0, 3) } };
 const text = JSON.stringify(file);
 
+const { start, say } = watch('readers');
+afterAll(say);
+
 describe('fuzz: readers', () => {
   it('take a spoiled job file for what it is: refused by its field, or planned; never thrown', () => {
     fc.assert(
       fc.property(spoiled(file), (data) => {
+        const stop = start();
         const checked = checkJobFile(data);
         if (!checked.ok) {
           expect(checked.errors.length).toBeGreaterThan(0);
           for (const { path, message } of checked.errors) expect(`${path} ${message}`.length).toBeLessThan(400);
         } else expect(planJob(checked.value.job, checked.value.shop).stamp.velk).toBeTruthy();
+        stop();
       }),
       { numRuns: FUZZ_RUNS },
     );
@@ -31,18 +36,22 @@ describe('fuzz: readers', () => {
       .map(([at, length, put]) => text.slice(0, at) + put + text.slice(at + length));
     fc.assert(
       fc.property(fc.oneof(cut, torn, fc.string({ unit: 'binary' })), (data) => {
+        const stop = start();
         readJobFile(data);
         readChestFile(data, []);
+        stop();
       }),
       { numRuns: FUZZ_RUNS },
     );
     fc.assert(
       fc.property(fc.string({ unit: 'binary', maxLength: 300 }), (data) => {
+        const stop = start();
         for (const { text: cell } of [...readParts(data, METRIC, []).problems, ...readChest(data, []).problems])
           expect(typeof cell).toBe('string');
         const [length, run] = [parseLength(data, METRIC), parseRun(data, METRIC)];
         if (length.ok) expect(Number.isFinite(length.value)).toBe(true);
         if (run.ok) expect(run.values.every(Number.isFinite)).toBe(true);
+        stop();
       }),
       { numRuns: FUZZ_RUNS * 2 },
     );

@@ -3,6 +3,26 @@ import fc from 'fast-check';
 /** How often a short fuzz asks; `npm run fuzz -- COUNT` asks oftener. */
 export const FUZZ_RUNS = Number(process.env['VELK_FUZZ'] ?? 150);
 
+/** A watch over a campaign's inputs: `npm run fuzz` prints how many there were, and the slowest in ms. */
+export function watch(what: string): { start: () => () => void; say: () => void } {
+  const seen = { inputs: 0, slowest: 0, hangs: 0 };
+  const start = () => {
+    const from = performance.now();
+    return () => {
+      const took = performance.now() - from;
+      seen.inputs++;
+      seen.slowest = Math.max(seen.slowest, took);
+      if (took > 2000) seen.hangs++;
+    };
+  };
+  const say = () => {
+    const { inputs, slowest, hangs } = seen;
+    if (process.env['VELK_FUZZ'])
+      console.log(`${what}: ${inputs} inputs, slowest ${Math.ceil(slowest)} ms, ${hangs} over 2 s.`);
+  };
+  return { start, say };
+}
+
 type Path = readonly (string | number)[];
 
 /** Every place in some data, as a path. */

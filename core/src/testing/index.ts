@@ -7,6 +7,6 @@ export { MADE_FROM_BLIND, type Base, type Made } from './kinds.ts';
 export * from './eachSetup.ts';
 export * from './halves.ts';
 export { demo } from './demo.ts';
-export { FUZZ_RUNS, placesIn, spoiled } from './fuzz.ts';
+export { FUZZ_RUNS, placesIn, spoiled, watch } from './fuzz.ts';
 export * from './closedLoop.ts';
 export * from './lies.ts';

@@ -8,7 +8,7 @@ import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Job, type JobFile, type Plan, type Shop } from '@velk/core';
-import { FUZZ_RUNS, spoiled } from '@velk/core/testing';
+import { FUZZ_RUNS, spoiled, watch } from '@velk/core/testing';
 import { accessStore } from '../store/access.ts';
 import { openStore } from '../store/dataSource.ts';
 import { loadDemo, readDemo } from '../store/demo.ts';
@@ -361,11 +361,14 @@ describe('fuzz: the API', () => {
       fc.constantFrom(made.id, 'x', '1.5', '99999999999', '..%2f..', '%00', '%ff', made.id.toUpperCase()),
       fc.string({ maxLength: 8 }).map(encodeURIComponent),
     );
+    const { start, say } = watch('API');
     const asked = fc.tuple(step, step).map(([id, version]) => `/api/jobs/${id}/revisions/${version}`);
     await fc.assert(
       fc.asyncProperty(sent, async ({ to, body }) => {
         const [method, path] = to.split(' ') as [string, string];
+        const stop = start();
         const { status, body: answer } = await call<StoredJob>(method, path, body ?? null);
+        stop();
         expect([200, 201, 400, 409, 422]).toContain(status);
         if (status >= 400) expect(answer.title!.length).toBeLessThan(400);
         else if (answer.job) expect((await call<StoredJob>('GET', `/api/jobs/${answer.id}`)).body.job).toEqual(answer.job); // prettier-ignore
@@ -374,10 +377,13 @@ describe('fuzz: the API', () => {
     );
     await fc.assert(
       fc.asyncProperty(asked, async (path) => {
+        const stop = start();
         expect([200, 400, 404]).toContain((await call('GET', path)).status);
+        stop();
       }),
       { numRuns: FUZZ_RUNS },
     );
+    say();
   });
 });
 

@@ -1,7 +1,9 @@
 import 'fake-indexeddb/auto';
 import * as fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
+import { openDB } from 'idb';
 import { hasForm, jobSchema, newJob, type Job } from '@velk/core';
+import { demo } from '@velk/core/testing';
 import { draftReader, draftsOf, keepDraft, ownAmong, waitingOf, type Left } from './drafts.ts';
 import { isRecord, readKept, writeKept } from './storage.ts';
 
@@ -45,6 +47,40 @@ describe('drafts in the browser', () => {
     await keepDraft('job foreign', 'one', 'not a draft' as never);
     expect([...(await waitingOf('job'))].filter((id) => !before.has(id))).toEqual(['waits']);
     expect([...(await waitingOf('shop'))]).toEqual(['main']);
+  });
+
+  it('told beside what it was made from it is small, and is the same again; without that it is written once more', async () => {
+    const base = demo('looms').job;
+    const change = fc
+      .tuple(fc.nat(), fc.string(), fc.constantFrom('joints', 'parts', 'name', 'order'))
+      .map(([at, text, of]) => (job: Job): Job => {
+        if (of === 'name') return { ...job, name: text };
+        if (of === 'order') return { ...job, parts: [...job.parts.slice(1), ...job.parts.slice(0, 1)] };
+        const items = job[of];
+        const changed = items.map((one, i) => (i === at % items.length ? { ...one, name: text } : one));
+        return { ...job, [of]: at % 5 ? changed : changed.slice(1) };
+      });
+    const changes = fc.array(change, { maxLength: 4 }).map((all) => all.reduce((job, make) => make(job), base));
+    const any = (value: unknown) => value as Job | undefined;
+    await fc.assert(
+      fc.asyncProperty(changes, changes, fc.array(changes, { maxLength: 3 }), async (now, value, past) => {
+        const kept = { draft: { version: 3, base, now, sent: { save: 's', value } }, typed: { f: '3/' } };
+        const whole = past.length ? { ...kept, undo: { version: 3, past } } : kept;
+        await keepDraft('job e', 'one', whole, base);
+        expect(await draftsOf('job e', draftReader(any))).toMatchObject([whole]);
+      }),
+      { numRuns: 30 },
+    );
+    const db = await openDB('velk');
+    const rows = () => db.getAllFromIndex('drafts', 'of', 'job e');
+    expect(JSON.stringify(await rows()).length).toBeLessThan(JSON.stringify(base).length / 2);
+    const kept = { draft: { version: 3, base, now: { ...base, name: 'Again' }, sent: null }, typed: {} };
+    await db.delete('drafts', ['beside job e', 'one']);
+    expect(await draftsOf('job e', draftReader(any))).toEqual([]);
+    await keepDraft('job e', 'one', kept, base);
+    expect(await draftsOf('job e', draftReader(any))).toMatchObject([kept]);
+    await keepDraft('job e', 'one', null, base);
+    expect(await db.getAllFromIndex('drafts', 'of', 'beside job e')).toEqual([]);
   });
 
   it('what can’t be stored, such as an empty name, is kept; what is damaged or something else counts as nothing', async () => {

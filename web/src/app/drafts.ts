@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { besideOf, wholeOf } from './beside.ts';
 import type { Draft, Undo } from './kept.ts';
 import { isRecord } from './storage.ts';
 import type { Typed } from './typed.ts';
@@ -36,25 +37,65 @@ const database = () =>
     terminated: () => (opening = undefined),
   }));
 
+/** Where the value stands beside which a window’s draft of a thing is told: written once, not at every key. */
+const anchorPlace = (of: string, tab: string): [string, string] => [`beside ${of}`, tab];
+
+/** Which value this window has put there. */
+const anchors = new Map<string, unknown>();
+
+/** A draft in which every job or shop is made to something else; what is no draft stays as it is. */
+function withValues(kept: unknown, make: (value: unknown) => unknown): Record<string, unknown> | undefined {
+  if (!isRecord(kept)) return undefined;
+  const { draft, undo } = kept;
+  const sentOf = (sent: unknown) => (isRecord(sent) ? { ...sent, value: make(sent['value']) } : sent);
+  const draftOf = ({ base, now, sent, ...more }: Record<string, unknown>) => ({
+    ...more,
+    base: make(base),
+    now: make(now),
+    sent: sentOf(sent),
+  });
+  return {
+    ...kept,
+    ...(isRecord(draft) && { draft: draftOf(draft) }),
+    ...(isRecord(undo) && Array.isArray(undo['past']) && { undo: { ...undo, past: undo['past'].map(make) } }),
+  };
+}
+
 /**
  * Keeps what one window has of a thing, or lets it go; what is kept of it in other windows stays.
+ * @param anchor what it is told beside, so that of a large job only what differs is written again
  * @throws DOMException where the browser’s storage is full or forbidden
  */
-export async function keepDraft<T>(of: string, tab: string, kept: KeptDraft<T> | null): Promise<void> {
-  const db = await database();
-  const work = db.transaction('drafts', 'readwrite');
-  const done = kept ? work.store.put({ of, tab, at: Date.now(), kept }) : work.store.delete([of, tab]);
+export async function keepDraft<T>(of: string, tab: string, kept: KeptDraft<T> | null, anchor?: T): Promise<void> {
+  const work = (await database()).transaction('drafts', 'readwrite');
+  const { store } = work;
+  const place = anchorPlace(of, tab);
+  const name = place.join(' ');
+  const told = kept && anchor && { ...withValues(kept, (one) => besideOf(anchor, one)), beside: true };
+  const anchored = !told
+    ? store.delete(place)
+    : anchors.get(name) === anchor
+      ? store.getKey(place)
+      : store.put({ of: place[0], tab, at: Date.now(), kept: anchor });
+  const done = kept ? store.put({ of, tab, at: Date.now(), kept: told ?? kept }) : store.delete([of, tab]);
   /** A page that is left just now would give up a piece of work that isn't closed. */
   work.commit();
-  await Promise.all([done, work.done]);
+  const [found] = await Promise.all([anchored, done, work.done]);
+  if (told && found) return void anchors.set(name, anchor);
+  anchors.delete(name);
+  /** Somebody else has thrown away what it is told beside. */
+  if (told) await keepDraft(of, tab, kept, anchor);
 }
 
 /** All that is kept of a thing, the newest first. */
 export async function draftsOf<T>(of: string, read: ReadDraft<T>): Promise<Left<T>[]> {
-  const rows = await (await database()).getAllFromIndex('drafts', 'of', of);
+  const { store } = (await database()).transaction('drafts');
+  const rows = await store.index('of').getAll(of);
+  const beside = await Promise.all(rows.map(({ tab }) => store.get(anchorPlace(of, tab))));
   return rows
-    .flatMap(({ tab, at, kept }): Left<T>[] => {
-      const draft = read(kept);
+    .flatMap(({ tab, at, kept }, i): Left<T>[] => {
+      const told = isRecord(kept) && kept['beside'] === true;
+      const draft = read(told ? withValues(kept, (one) => wholeOf(beside[i]?.kept, one)) : kept);
       return draft ? [{ ...draft, tab, at }] : [];
     })
     .sort((a, b) => b.at - a.at);

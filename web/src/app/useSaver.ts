@@ -148,7 +148,7 @@ function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boo
     const undo = past.length ? { version, past: past.slice(-KEPT_STEPS) } : undefined;
     const all: KeptDraft<T> | null = draft || undo || Object.keys(typed).length ? { draft, typed, undo } : null;
     const own = work.current;
-    own.next = async () => keepDraft(draftName(sort, id), await tabId(), all);
+    own.next = async () => keepDraft(draftName(sort, id), await tabId(), all, base);
     if (own.busy) return;
     own.busy = true;
     void (async () => {
