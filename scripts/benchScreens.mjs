@@ -1,4 +1,4 @@
-// npm run bench:screens: how the long lists feel, in a real browser against a throw-away database.
+// npm run bench:screens, bench:wander: the page in a real browser, against a throw-away database.
 import { spawnSync } from 'node:child_process';
 import { ensureBuilt } from './build.mjs';
 import { throwAwayCluster } from './cluster.mjs';
@@ -6,6 +6,7 @@ import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
 import { keepServer } from './serve.mjs';
 
+const [which, ...args] = process.argv.slice(2);
 ensurePackages(['postgresql', 'chromium']);
 await ensureDependencies();
 await ensureBuilt();
@@ -25,7 +26,7 @@ try {
     if (tries > 60) throw new Error('The server does not start.');
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
-  const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'bench/src/screens.ts'], {
+  const { status } = spawnSync(process.execPath, ['--import', 'tsx', `bench/src/${which}.ts`, ...args], {
     cwd: root,
     stdio: 'inherit',
     env: { ...process.env, VELK_URL: base, VELK_KEY: server.key },
