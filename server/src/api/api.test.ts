@@ -92,6 +92,7 @@ const call = async <T>(method: string, path: string, body?: unknown, headers: Re
       title?: string;
       errors?: { path: string; message: string }[];
       current?: StoredJob;
+      looking?: boolean;
     },
   };
 };
@@ -246,11 +247,16 @@ describe('jobs', () => {
 
 describe('the shop', () => {
   const shop = async () => (await call<{ version: number; shop: Shop }>('GET', '/api/shop')).body;
+  /** Saves, asking again as long as jobs are still being looked through. */
+  const saved = async (body: { version: number; shop: Shop }): ReturnType<typeof call> => {
+    const answer = await call('PUT', '/api/shop', body);
+    return answer.body.looking ? saved(body) : answer;
+  };
 
   it('keeps a tool that a saved job’s plan uses, says which and whose, and lets others go or be retired', async () => {
     const { version, shop: now } = await shop();
     const without = (id: string) => ({ ...now, tools: now.tools.filter((t) => t.id !== id) });
-    const used = await call('PUT', '/api/shop', { version, shop: without('router') });
+    const used = await saved({ version, shop: without('router') });
     expect(used.status).toBe(422);
     expect(used.body.errors).toMatchObject([{ path: 'shop.tools.router' }]);
     expect(used.body.errors![0]!.message).toMatch(/“Plunge router” is used by the plan of .* Retire it instead/);
@@ -260,7 +266,7 @@ describe('the shop', () => {
     expect((await call('GET', `/api/jobs/${crypto.randomUUID()}/tools`)).status).toBe(404);
     const retired = { ...now, tools: now.tools.map((t) => (t.id === 'mortiser' ? { ...t, retired: true } : t)) };
     expect((await call('PUT', '/api/shop', { version, shop: retired })).status).toBe(200);
-    const spare = await call('PUT', '/api/shop', { version: version + 1, shop: without('old-8') });
+    const spare = await saved({ version: version + 1, shop: without('old-8') });
     expect(spare.status).toBe(200);
   });
 
@@ -369,9 +375,13 @@ describe('fuzz: the API', () => {
         const stop = start();
         const { status, body: answer } = await call<StoredJob>(method, path, body ?? null);
         stop();
-        expect([200, 201, 400, 409, 422]).toContain(status);
+        /** Whether a removed tool is used may take a while to be found: then it says how far it is. */
+        if (answer.looking) expect([status, answer.title]).toEqual([503, expect.stringMatching(/\d+ of \d+ jobs/)]);
+        else expect([200, 201, 400, 409, 422]).toContain(status);
         if (status >= 400) expect(answer.title!.length).toBeLessThan(400);
         else if (answer.job) expect((await call<StoredJob>('GET', `/api/jobs/${answer.id}`)).body.job).toEqual(answer.job); // prettier-ignore
+        /** A shop keeps some hundred jobs, not as many as are made here. */
+        if (status === 201 && answer.job) await call('PUT', `/api/jobs/${answer.id}/place`, { place: 'bin' });
       }),
       { numRuns: FUZZ_RUNS },
     );

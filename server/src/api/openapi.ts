@@ -81,15 +81,17 @@ const components = () => ({
       errors: list(object({ path: text, message: text })),
       current: { type: 'object' },
       landed: whole,
+      looking: yes,
     },
     'errors',
     'current',
     'landed',
+    'looking',
   ),
 });
 const refused = {
   422: problem('Fields that can’t be used, each with its path'),
-  503: problem('The database can’t be reached'),
+  503: problem('The database can’t be reached, or what was asked needs more looking first: ask again'),
 };
 const id = { name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } };
 const versionParameter = { name: 'version', in: 'path', required: true, schema: { type: 'integer' } };

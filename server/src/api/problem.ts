@@ -3,13 +3,14 @@ import type { FieldError } from '@velk/core';
 import { StaleSave } from '../store/jobs.ts';
 import { StaleShop } from '../store/shops.ts';
 import { NoAnswer } from '../work/pool.ts';
+import { StillLooking } from './uses.ts';
 
 /** An error as RFC 9457 problem+json: one sentence, and the path of each bad field. */
 export function sendProblem(
   res: Response,
   status: number,
   title: string,
-  extra: { errors?: FieldError[]; current?: unknown; landed?: number | undefined } = {},
+  extra: { errors?: FieldError[]; current?: unknown; landed?: number | undefined; looking?: boolean } = {},
 ): void {
   res
     .status(status)
@@ -47,6 +48,10 @@ export const problems: ErrorRequestHandler = (
     const [status, title] = NO_ANSWER[error.why];
     if (status === 503) res.set('Retry-After', '5');
     return sendProblem(res, status, title);
+  }
+  if (error instanceof StillLooking) {
+    res.set('Retry-After', '2');
+    return sendProblem(res, 503, error.message, { looking: true });
   }
   if (error.type === 'entity.too.large') return sendProblem(res, 413, 'The request is larger than this server reads.');
   if (error.type === 'entity.parse.failed')

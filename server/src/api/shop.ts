@@ -4,7 +4,6 @@ import type { AccessStore } from '../store/access.ts';
 import type { ShopRow } from '../store/entities.ts';
 import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
-import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
 import type { Uses } from './uses.ts';
 import { sendErrors, validated } from './validated.ts';
@@ -33,7 +32,7 @@ export function shopRoutes(shops: ShopStore, uses: Uses, access: AccessStore, po
     const body = await validated('shopSave', req, res, pool);
     if (!body || troubled(body.shop, res)) return;
     const shop = await shops.first();
-    const lost = shop ? await usedAndGone(shop, body.shop, () => uses.ofAll(leaving(res))) : [];
+    const lost = shop ? await usedAndGone(shop, body.shop, uses) : [];
     if (lost.length) return sendProblem(res, 422, lost[0]!.message, { errors: lost });
     const saved = shop && (await shops.save(shop.id, body.shop, body.version, body.save));
     if (!saved) return sendProblem(res, 404, none);
@@ -62,16 +61,12 @@ function troubled(shop: Shop, res: Response): boolean {
 }
 
 /** Tools that a saved job's plan uses and that the new chest no longer has: they are retired, never removed. */
-async function usedAndGone(
-  { data }: ShopRow,
-  next: Shop,
-  ofAll: () => ReturnType<Uses['ofAll']>,
-): Promise<FieldError[]> {
+async function usedAndGone({ data }: ShopRow, next: Shop, uses: Uses): Promise<FieldError[]> {
   const kept = new Set(next.tools.map((t) => t.id));
   const gone = data.tools.filter((t) => !kept.has(t.id));
   if (!gone.length) return [];
   const found = new Map<string, FieldError>();
-  for (const { job, tools } of await ofAll())
+  for (const { job, tools } of await uses.ofAll())
     for (const tool of gone)
       if (tools.has(tool.id) && !found.has(tool.id))
         found.set(tool.id, {

@@ -29,6 +29,8 @@ interface Answer {
   readonly errors?: NonNullable<ServerProblem['data']>['errors'];
   readonly current?: unknown;
   readonly landed?: number;
+  /** The server looks something up first, and says how far it is. */
+  readonly looking?: boolean;
 }
 
 async function put<T>(
@@ -56,6 +58,7 @@ async function put<T>(
     return { is: 'stale', theirs: theirsIn(answer.current), landed: answer.landed };
   if (response.status === 401) return { is: 'unanswered', message: OUT, out: true };
   if (response.status === 507) return { is: 'unanswered', message: NO_ROOM };
+  if (answer.looking) return { is: 'unanswered', message: `Not saved yet. ${answer.title ?? ''}` };
   if (LATER.has(response.status)) return { is: 'unanswered', message: WAITING };
   const message = answer.errors?.[0]?.message && path === '/api/shop' ? answer.errors[0].message : answer.title;
   return { is: 'refused', message: message ?? 'It could not be saved: something went wrong on the server.' };
