@@ -53,6 +53,7 @@ export const kills = (times: number): Promise<Outcome> =>
         const victim = VICTIMS[done % VICTIMS.length]!;
         const before = progress(all);
         await sleep((done * 37) % 400);
+        await velk.whole();
         velk.kill(victim);
         if (!velk.started || victim === 'start script' || victim === 'all three') {
           await sleep(30);

@@ -104,13 +104,20 @@ export class Velk {
     return existsSync(file) ? Number.parseInt(readFileSync(file, 'utf8'), 10) || undefined : undefined;
   }
 
+  private get parts(): Readonly<Record<Exclude<Victim, 'all three'>, number | undefined>> {
+    return { 'start script': this.startPid, server: this.serverPid, database: this.databasePid };
+  }
+
+  /** Waits until every part of it is there, so that what is killed is something. @throws Error where one is missing */
+  async whole(): Promise<void> {
+    for (const until = Date.now() + COMES_UP; Object.values(this.parts).includes(undefined); await sleep(20))
+      if (Date.now() > until) throw new Error(`A part of it is missing: ${JSON.stringify(this.parts)}`);
+  }
+
   /** Kills a part of it as a power cut would, without a word. */
   kill(victim: Victim): void {
-    const all = victim === 'all three';
-    const [start, server, database] = [this.startPid, this.serverPid, this.databasePid];
-    if (all || victim === 'start script') end(start);
-    if (all || victim === 'server') end(server);
-    if (all || victim === 'database') end(database);
+    const { parts } = this;
+    for (const pid of victim === 'all three' ? Object.values(parts) : [parts[victim]]) end(pid);
   }
 
   /** Whether the start script still runs. */
@@ -127,7 +134,7 @@ export class Velk {
 
 function isServer(pid: number): boolean {
   try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('server/src/main.ts');
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('server/dist/main.mjs');
   } catch {
     return false;
   }
