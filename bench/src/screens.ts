@@ -3,6 +3,7 @@ import { newJob, type Job, type Shop } from '@velk/core';
 import { jobWith, TEST_SHOP } from '@velk/core/testing';
 import { launchOptions } from '../../scripts/browser.mjs';
 import { crowdedJob, crowdedShop, jobOf } from './crowd.ts';
+import { asked, authorization, base, made } from './served.ts';
 import { keysOf, sentUntilDrawn, shiftOf } from './keys.ts';
 
 /**
@@ -10,19 +11,7 @@ import { keysOf, sentUntilDrawn, shiftOf } from './keys.ts';
  * measurement typed until the plan follows; each beside the same in a small shop. Needs a running Velk with an empty
  * database: `npm run bench:screens` brings one up.
  */
-const base = process.env['VELK_URL']!;
-const authorization = `Bearer ${process.env['VELK_KEY']}`;
 const browser = await chromium.launch(launchOptions);
-
-async function put(path: string, method: string, body: unknown): Promise<{ id: string }> {
-  const answer = await fetch(`${base}/api${path}`, {
-    method,
-    headers: { authorization, 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-  if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
-  return (await answer.json()) as { id: string };
-}
 
 /** Share of 60 frames a second drawn while the element under the pointer, or the page, is wheeled through. */
 async function scrolling(page: Page): Promise<number> {
@@ -58,10 +47,8 @@ async function until(act: () => Promise<void>, shown: () => Promise<void>): Prom
 
 /** A shop that leaves tools out is asked for again, as long as the jobs are being looked through. */
 async function putShop(shop: Shop): Promise<void> {
-  const { version } = (await (await fetch(`${base}/api/shop`, { headers: { authorization } })).json()) as {
-    version: number;
-  };
-  await put('/shop', 'PUT', { version, shop }).catch((error: unknown) => {
+  const { version } = await asked<{ version: number }>('/shop');
+  await asked('/shop', 'PUT', { version, shop }).catch((error: unknown) => {
     if (!/"looking":true/.test(String(error))) throw error;
     return putShop(shop);
   });
@@ -69,7 +56,7 @@ async function putShop(shop: Shop): Promise<void> {
 
 async function measure(shop: Shop, job: Job, tools: string, parts: string) {
   await putShop(shop);
-  const made = await put('/jobs', 'POST', { job });
+  const id = await made(job);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, extraHTTPHeaders: { authorization } });
   await page.goto(`${base}/chest`);
   await page.getByRole('listitem').first().waitFor();
@@ -82,7 +69,7 @@ async function measure(shop: Shop, job: Job, tools: string, parts: string) {
         .first()
         .waitFor(),
   );
-  await page.goto(`${base}/job/${made.id}/stock`);
+  await page.goto(`${base}/job/${id}/stock`);
   await page.getByLabel('Rail, thickness, mm', { exact: true }).waitFor();
   const stockScroll = await scrolling(page);
   await page.evaluate(() => window.scrollTo(0, 0));
@@ -94,7 +81,7 @@ async function measure(shop: Shop, job: Job, tools: string, parts: string) {
       )
     : 0;
   if (await find.count()) await find.fill('');
-  await page.goto(`${base}/job/${made.id}/joints`);
+  await page.goto(`${base}/job/${id}/joints`);
   await page.getByLabel('tenon thickness, mm').waitFor();
   const plan = await until(
     () => page.getByLabel('mortise width, mm').fill('10'),
@@ -107,8 +94,8 @@ async function measure(shop: Shop, job: Job, tools: string, parts: string) {
   return { chestScroll, search, stockScroll, partSearch, plan, redraw };
 }
 
-await put('/shop', 'POST', { shop: TEST_SHOP });
-await put('/jobs', 'POST', { job: newJob('Warming up', 'mm') });
+await asked('/shop', 'POST', { shop: TEST_SHOP });
+await made(newJob('Warming up', 'mm'));
 await measure(TEST_SHOP, jobWith(), 'Spiral 8', 'Rail');
 const small = await measure(TEST_SHOP, jobWith(), 'Spiral 8', 'Rail');
 const big = await measure(crowdedShop(5000), crowdedJob(2000), 'no. 4321', 'Part no. 1777');
@@ -133,12 +120,12 @@ console.log(
 
 /** The joint sheet of a small job, and of one with 300 parts and 175 joints. */
 async function sheetOf(job: Job) {
-  const made = await put('/jobs', 'POST', { job });
+  const id = await made(job);
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
     extraHTTPHeaders: { authorization },
   });
-  const address = `${base}/job/${made.id}/joints`;
+  const address = `${base}/job/${id}/joints`;
   const sent = await sentUntilDrawn(await context.newPage(), address);
   const shift = await shiftOf(await context.newPage(), address);
   const page = await context.newPage();

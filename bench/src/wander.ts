@@ -1,14 +1,13 @@
 import { chromium, type Page } from '@playwright/test';
 import { demo } from '@velk/core/testing';
 import { launchOptions } from '../../scripts/browser.mjs';
+import { asked, authorization, base, made } from './served.ts';
 
 /**
  * Minutes of random use of a job in one page that is never loaded anew: presses, typing, keys and undo, seeded. Once a
  * minute it comes back to the joint sheet, rubbish is collected, and heap, nodes, listeners and workers are counted.
  * `npm run bench:wander [MINUTES [SEED]]`.
  */
-const base = process.env['VELK_URL']!;
-const authorization = `Bearer ${process.env['VELK_KEY']}`;
 const minutes = Number(process.argv[2] ?? 10);
 let seed = Number(process.argv[3] ?? 1);
 
@@ -26,13 +25,6 @@ function random(): number {
   return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
 }
 const oneOf = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)]!;
-
-async function ask(path: string, method: string, body?: unknown): Promise<Record<string, unknown>> {
-  const headers = { authorization, 'content-type': 'application/json' };
-  const answer = await fetch(`${base}/api${path}`, { method, headers, ...(body !== undefined && { body: JSON.stringify(body) }) }); // prettier-ignore
-  if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
-  return (await answer.json()) as Record<string, unknown>;
-}
 
 /** Where a random one of some elements is in the window; found in the page, so that nothing here holds on to it. */
 const placeOf = (page: Page, among: string): Promise<{ x: number; y: number } | null> =>
@@ -91,8 +83,8 @@ async function counted(page: Page, job: string): Promise<Count> {
 }
 
 const { job, shop } = demo('looms');
-await ask('/shop', 'POST', { shop });
-const { id } = (await ask('/jobs', 'POST', { job })) as { id: string };
+await asked('/shop', 'POST', { shop });
+const id = await made(job);
 const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, extraHTTPHeaders: { authorization } });
 const errors: string[] = [];

@@ -79,6 +79,11 @@ describe('drafts in the browser', () => {
     expect(await draftsOf('job e', draftReader(any))).toEqual([]);
     await keepDraft('job e', 'one', kept, base);
     expect(await draftsOf('job e', draftReader(any))).toMatchObject([kept]);
+    /** Once it is saved, the next change is told beside what was saved. */
+    const saved = { ...base, parts: base.parts.slice(1), name: 'Saved' };
+    const next = { draft: { version: 4, base: saved, now: { ...saved, joints: [] }, sent: null }, typed: {} };
+    await keepDraft('job e', 'one', next, saved);
+    expect(await draftsOf('job e', draftReader(any))).toMatchObject([next]);
     await keepDraft('job e', 'one', null, base);
     expect(await db.getAllFromIndex('drafts', 'of', 'beside job e')).toEqual([]);
   });
