@@ -106,7 +106,11 @@ if (network) {
   if (addresses[0]) console.log(await qrCode(addresses[0], { type: 'terminal', small: true }));
 }
 
+let stopping = false;
+/** Once: a signal and the end of the start script often come together. */
 const stop = () => {
+  if (stopping) return;
+  stopping = true;
   const servers = [server, ...(network ? [network.server] : [])];
   const closed = servers.map((one) => new Promise((resolve) => one.close(resolve)));
   for (const one of servers) one.closeAllConnections();
