@@ -1,3 +1,4 @@
+import { cpus } from 'node:os';
 import type { Page } from '@playwright/test';
 
 /** What a run of keys cost: the slowest but one in fifty from key to picture, in ms, and ms of processor a key. */
@@ -47,6 +48,19 @@ export async function keysOf(page: Page): Promise<{ empty: KeyCost; dimension: K
   await costOf(page, (i) => (i < PRESSES / 2 ? 'ArrowUp' : 'ArrowDown'));
   const dimension = await costOf(page, (i) => (i < PRESSES / 2 ? 'ArrowUp' : 'ArrowDown'));
   return { empty, dimension };
+}
+
+/** Waits until neither page nor workers have anything left to do: most of the machine idle for three seconds. */
+export async function resting(): Promise<void> {
+  const spent = () =>
+    cpus().map(({ times }) => ({ idle: times.idle, all: Object.values(times).reduce((a, b) => a + b) }));
+  for (let quiet = 0, tries = 0; quiet < 3; tries++) {
+    if (tries > 300) throw new Error('The machine never rests: something else runs beside the bench.');
+    const before = spent();
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    const shares = spent().map((now, i) => (now.idle - before[i]!.idle) / (now.all - before[i]!.all));
+    quiet = shares.every((share) => share > 0.7) ? quiet + 1 : 0;
+  }
 }
 
 /** How far things moved by themselves while a page opened, after the browser's own measure (layout shift). */

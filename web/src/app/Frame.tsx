@@ -37,6 +37,8 @@ export function Frame({
   const room = ROOMS.find(([part]) => (part === '/' ? pathname === '/' : pathname.includes(part)))?.[1];
   useEffect(() => {
     window.scrollTo(0, 0);
+    const chosen = document.querySelector('.aside :is([aria-current="true"], [aria-current="page"])');
+    chosen?.scrollIntoView({ block: 'nearest', inline: 'center' });
   }, [pathname]);
   const worked = useWorkedOn(job);
   useKeys(
@@ -84,7 +86,7 @@ export function Frame({
           <button className="link" onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}>
             {theme === 'light' ? 'Dark' : 'Light'}
           </button>
-          <button className="link" onClick={() => setHelp(!help)} aria-expanded={help}>
+          <button className="link forkeys" onClick={() => setHelp(!help)} aria-expanded={help}>
             Keys
           </button>
           {job && <SaveWord />}

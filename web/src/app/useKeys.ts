@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
+import { crossOver } from './crossing.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import type { WorkedOn } from './useWorkedOn.ts';
 import { unitsSwitched } from './view.ts';
@@ -24,23 +25,11 @@ export function useSingleKeys(keys: Readonly<Record<string, () => void>>): void 
   }, [on]);
 }
 
-/** From the work to the margin beside it, and back to where one was. */
-function crossOver(from: { current: HTMLElement | null }): void {
-  const margin = document.querySelector<HTMLElement>('.margin');
-  const here = document.activeElement as HTMLElement | null;
-  if (margin?.contains(here)) from.current?.focus();
-  else if (margin) {
-    from.current = here;
-    margin.querySelector<HTMLElement>('input, textarea, [tabindex="0"], select, button, a')?.focus();
-  }
-}
-
 /** Single keys, dead inside a field; undo, redo and the way to the margin everywhere. */
 export function useKeys(job: string | null, worked: WorkedOn | null, onHelp: () => void): void {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const on = useAppSelector((s) => s.view.shortcuts);
-  const crossedFrom = useRef<HTMLElement | null>(null);
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       const command = event.ctrlKey || event.metaKey;
@@ -56,7 +45,7 @@ export function useKeys(job: string | null, worked: WorkedOn | null, onHelp: () 
         worked.redo();
       } else if (event.key === 'F6') {
         event.preventDefault();
-        crossOver(crossedFrom);
+        crossOver();
       } else if (!on || command || event.altKey || inField(event.target)) {
         return;
       } else if (event.key === 'u') dispatch(unitsSwitched());

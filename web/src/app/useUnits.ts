@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { METRIC, styleIn, type LengthStyle } from '@velk/core';
 import { useShopQuery } from './api.ts';
 import { useAppSelector } from './store.ts';
@@ -8,5 +9,6 @@ export function useStyle(): LengthStyle {
   const own = useAppSelector((s) => s.bench.now?.units ?? data?.shop.style.system ?? 'mm');
   const other = useAppSelector((s) => s.view.units === 'other');
   const shown = other ? (own === 'mm' ? 'in' : 'mm') : own;
-  return styleIn(data?.shop.style ?? METRIC, shown);
+  const style = data?.shop.style ?? METRIC;
+  return useMemo(() => styleIn(style, shown), [style, shown]);
 }

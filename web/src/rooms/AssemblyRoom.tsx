@@ -18,6 +18,7 @@ import { useAppDispatch } from '../app/store.ts';
 import { useAssembly } from '../app/useAssembly.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { Length } from '../widgets/Length.tsx';
+import { Margin } from '../widgets/Margin.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { WorkingDays } from '../widgets/WorkingDays.tsx';
 import { GlueClock } from './GlueClock.tsx';
@@ -94,7 +95,7 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
           </>
         )}
       </section>
-      <aside className="margin" aria-label="Glue and clamps">
+      <Margin label="Glue and clamps">
         <GluingFields shop={shop} style={style} onChange={(next) => dispatch(gearChanged(next))} />
         <h3>Before any glue</h3>
         <p>
@@ -103,7 +104,7 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
           opening.
         </p>
         <p>A glued assembly stays braced while it is moved, until it is cured.</p>
-      </aside>
+      </Margin>
     </div>
   );
 }

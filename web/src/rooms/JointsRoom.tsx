@@ -25,6 +25,7 @@ import { useStyle } from '../app/useUnits.ts';
 import { JointDrawing } from '../drawings/JointDrawing.tsx';
 import { AngleField } from '../widgets/AngleField.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';
+import { Margin } from '../widgets/Margin.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
 import { KindPicker } from './KindPicker.tsx';
@@ -125,8 +126,8 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
     <div className="sheet withmargin" style={{ minHeight: '100%' }}>
       <section aria-label="Joint sheet" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}>
         <h1 className="unseen">{joint.name}</h1>
-        <div style={{ display: 'flex', justifyContent: 'space-between', gap: 16, alignItems: 'end' }}>
-          <span style={{ flex: 1 }}>
+        <div className="between" style={{ alignItems: 'end' }}>
+          <span style={{ flex: '1 1 240px' }}>
             <WordsField
               field={`joint.${joint.id}.name`}
               label="Joint name"
@@ -137,15 +138,17 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
               onChange={(name) => replace({ ...joint, name })}
             />
           </span>
-          <button className="link" onClick={onAdd}>
-            Add a joint
-          </button>
-          <button
-            className="link"
-            onClick={() => dispatch(changed({ ...job, joints: job.joints.filter((j) => j.id !== joint.id) }))}
-          >
-            Remove this one
-          </button>
+          <span style={{ display: 'flex', gap: 16 }}>
+            <button className="link" onClick={onAdd}>
+              Add a joint
+            </button>
+            <button
+              className="link"
+              onClick={() => dispatch(changed({ ...job, joints: job.joints.filter((j) => j.id !== joint.id) }))}
+            >
+              Remove this one
+            </button>
+          </span>
         </div>
         <div style={{ display: 'flex', gap: '8px 18px', flexWrap: 'wrap', alignItems: 'center', margin: '4px 0 0' }}>
           <button className="link" aria-expanded={picking} onClick={() => setPicking(!picking)}>
@@ -231,7 +234,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
         )}
         <MarkingOut job={job} joint={joint} plan={plan} style={style} />
       </section>
-      <aside className="margin" aria-label="Reasons and warnings" style={{ visibility: told ? 'visible' : 'hidden' }}>
+      <Margin label="Reasons and warnings" silent={!told}>
         {change && (
           <div className="note" role="status">
             <h3>Now a {kind.title.toLowerCase()}</h3>
@@ -348,7 +351,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </button>
           </p>
         </div>
-      </aside>
+      </Margin>
     </div>
   );
 }

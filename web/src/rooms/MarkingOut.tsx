@@ -34,7 +34,7 @@ export function MarkingOut({ job, joint, plan, style }: Props) {
   return (
     <section aria-label="Marking out" style={{ marginTop: 22 }}>
       <h2>Marking out</h2>
-      <table className="sizes">
+      <table className="sizes marking">
         <thead>
           <tr>
             <th scope="col">Line</th>

@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import {
   chestFile,
@@ -21,6 +21,7 @@ import {
   type Tool,
   type ToolKind,
 } from '@velk/core';
+import { marginBelow, toMargin } from '../../app/crossing.ts';
 import { gearChanged } from '../../app/gear.ts';
 import { Frame } from '../../app/Frame.tsx';
 import { Opening } from '../Opening.tsx';
@@ -31,6 +32,7 @@ import { useOneStop } from '../../app/useOneStop.ts';
 import { useStyle } from '../../app/useUnits.ts';
 import { Silhouette } from '../../drawings/Silhouette.tsx';
 import { Length } from '../../widgets/Length.tsx';
+import { Margin } from '../../widgets/Margin.tsx';
 import { GearSave } from '../GearSave.tsx';
 import { ToolForm } from './ToolForm.tsx';
 import { gapsOf, saveText } from './chest.ts';
@@ -100,6 +102,11 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
     [shop.tools, shelf, wanted],
   );
   const tool = shop.tools.find((t) => t.id === chosen);
+  useEffect(() => {
+    if (!chosen || !marginBelow()) return;
+    const drawn = requestAnimationFrame(toMargin);
+    return () => cancelAnimationFrame(drawn);
+  }, [chosen]);
   const open = (id: string) => void navigate(`/chest/${id}`, { replace: chosen !== undefined });
   const add = (next: Tool) => {
     put([...shop.tools, next]);
@@ -191,7 +198,7 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
           </p>
         ))}
       </section>
-      <aside className="margin" aria-label="The tool">
+      <Margin label="The tool" list="tools">
         {tool ? (
           <ToolForm
             key={tool.id}
@@ -212,7 +219,7 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
             size. Units and ways of working are under <Link to="/shop">Shop</Link>.
           </p>
         )}
-      </aside>
+      </Margin>
     </div>
   );
 }

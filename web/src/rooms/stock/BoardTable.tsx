@@ -1,3 +1,4 @@
+import { toMargin } from '../../app/crossing.ts';
 import { LIMITS, SPECIES, type Board, type LengthStyle } from '@velk/core';
 import { Choice } from '../../widgets/Choice.tsx';
 import { CountField } from '../../widgets/CountField.tsx';
@@ -41,6 +42,11 @@ export function BoardTable({ boards, style, picked, onPick, onChange }: Props) {
                 value={board.name}
                 onChange={(name) => onChange({ ...board, name })}
               />
+              {board.id === picked && (
+                <button className="link below" onClick={toMargin}>
+                  Faults, trim and price
+                </button>
+              )}
             </td>
             <td data-label="How many">
               <CountField

@@ -28,6 +28,7 @@ import { BoardDrawing } from '../../drawings/BoardDrawing.tsx';
 import { useWidth } from '../../drawings/useWidth.ts';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
+import { Margin } from '../../widgets/Margin.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { saveText } from '../chest/chest.ts';
 import { BoardMargin } from './BoardMargin.tsx';
@@ -177,7 +178,7 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
           )}
         </div>
       </section>
-      <aside className="margin" aria-label={board ? 'The board' : 'The part'}>
+      <Margin label={board ? 'The board' : 'The part'} list={board ? 'boards' : 'cut list'}>
         {board && (
           <BoardMargin
             board={board}
@@ -210,7 +211,7 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
           </>
         )}
         <SawingFields job={job} style={style} onChange={(sawing) => change({ sawing })} />
-      </aside>
+      </Margin>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { toMargin } from '../../app/crossing.ts';
 import { LIMITS, type CutRow, type LengthStyle, type Part, type Sizes } from '@velk/core';
 import { CountField } from '../../widgets/CountField.tsx';
 import { Length } from '../../widgets/Length.tsx';
@@ -42,6 +43,11 @@ export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Pro
               <button className="link" aria-pressed={part.id === picked} onClick={() => onPick(part.id)}>
                 {part.name}
               </button>
+              {part.id === picked && (
+                <button className="link below" onClick={toMargin}>
+                  Why it is sawn so
+                </button>
+              )}
               {strips && (
                 <small className="quiet" style={{ display: 'block' }}>
                   glued up of {strips.count} strips <Length value={strips.width} style={style} /> wide

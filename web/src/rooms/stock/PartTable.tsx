@@ -1,6 +1,7 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { useLayoutEffect, useRef, useState } from 'react';
-import { LIMITS, batchesOf, spreadOf, type Job, type LengthStyle, type Part, type Size } from '@velk/core';
+import { memo, useLayoutEffect, useRef, useState } from 'react';
+import { LIMITS, batchesOf, spreadOf, type LengthStyle, type Part, type Size } from '@velk/core';
+import { toMargin } from '../../app/crossing.ts';
 import { useOneStop } from '../../app/useOneStop.ts';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
@@ -9,7 +10,6 @@ import { CountField } from '../../widgets/CountField.tsx';
 import { WordsField } from '../../widgets/WordsField.tsx';
 
 interface Props {
-  readonly job: Job;
   readonly parts: readonly Part[];
   readonly style: LengthStyle;
   readonly picked: string | null;
@@ -60,56 +60,85 @@ export function PartTable({ parts, style, picked, onPick, onChange }: Props) {
       <tbody ref={body} {...oneStop}>
         {before > 0 && <tr style={{ height: before }} aria-hidden />}
         {shown.map(({ part, index }) => (
-          <tr
+          <PartRow
             key={part.id}
-            data-index={index}
-            ref={parts.length > ALL ? rows.measureElement : undefined}
-            aria-rowindex={index + 2}
-            aria-selected={part.id === picked}
-            onFocus={() => onPick(part.id)}
-          >
-            <td data-label="Part">
-              <WordsField
-                field={`stock.${part.id}.name`}
-                label={`Name of ${part.name}`}
-                called="The name of the part"
-                value={part.name}
-                onChange={(name) => onChange({ ...part, name })}
-              />
-            </td>
-            <td data-label="Pieces">
-              <CountField
-                field={`stock.${part.id}.quantity`}
-                label={`${part.name}, pieces`}
-                called="Pieces"
-                value={part.quantity}
-                most={LIMITS.pieces}
-                onChange={(quantity) => onChange({ ...part, quantity })}
-              />
-            </td>
-            <td data-label={`Final length, ${unit}`}>
-              <LengthField
-                field={`stock.${part.id}.length`}
-                label={`${part.name}, final length`}
-                value={part.length}
-                style={style}
-                onChange={(length) => onChange({ ...part, length })}
-              />
-            </td>
-            <SizeCells
-              part={part}
-              name="thickness"
-              style={style}
-              onChange={(thickness) => onChange({ ...part, thickness })}
-            />
-            <SizeCells part={part} name="width" style={style} onChange={(width) => onChange({ ...part, width })} />
-          </tr>
+            part={part}
+            index={index}
+            picked={part.id === picked}
+            style={style}
+            measure={parts.length > ALL ? rows.measureElement : undefined}
+            onPick={onPick}
+            onChange={onChange}
+          />
         ))}
         {after > 0 && <tr style={{ height: after }} aria-hidden />}
       </tbody>
     </table>
   );
 }
+
+interface RowProps extends Pick<Props, 'style' | 'onPick' | 'onChange'> {
+  readonly part: Part;
+  readonly index: number;
+  readonly picked: boolean;
+  /** Where only what is near is drawn: what learns how tall the row is. */
+  readonly measure: ((row: HTMLTableRowElement | null) => void) | undefined;
+}
+
+/** One part; drawn again only where something of it changed, not where the list moved. */
+const PartRow = memo(function PartRow({ part, index, picked, style, measure, onPick, onChange }: RowProps) {
+  const unit = style.system;
+  return (
+    <tr
+      data-index={index}
+      ref={measure}
+      aria-rowindex={index + 2}
+      aria-selected={picked}
+      onFocus={() => onPick(part.id)}
+    >
+      <td data-label="Part">
+        <WordsField
+          field={`stock.${part.id}.name`}
+          label={`Name of ${part.name}`}
+          called="The name of the part"
+          value={part.name}
+          onChange={(name) => onChange({ ...part, name })}
+        />
+        {picked && (
+          <button className="link below" onClick={toMargin}>
+            Marks, wood and rough length
+          </button>
+        )}
+      </td>
+      <td data-label="Pieces">
+        <CountField
+          field={`stock.${part.id}.quantity`}
+          label={`${part.name}, pieces`}
+          called="Pieces"
+          value={part.quantity}
+          most={LIMITS.pieces}
+          onChange={(quantity) => onChange({ ...part, quantity })}
+        />
+      </td>
+      <td data-label={`Final length, ${unit}`}>
+        <LengthField
+          field={`stock.${part.id}.length`}
+          label={`${part.name}, final length`}
+          value={part.length}
+          style={style}
+          onChange={(length) => onChange({ ...part, length })}
+        />
+      </td>
+      <SizeCells
+        part={part}
+        name="thickness"
+        style={style}
+        onChange={(thickness) => onChange({ ...part, thickness })}
+      />
+      <SizeCells part={part} name="width" style={style} onChange={(width) => onChange({ ...part, width })} />
+    </tr>
+  );
+});
 
 function SizeCells({
   part,

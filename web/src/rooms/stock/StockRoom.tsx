@@ -3,7 +3,7 @@ import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { readParts, withoutPart, writeParts, type Job, type Part } from '@velk/core';
 import { changed } from '../../app/bench.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { store, useAppDispatch } from '../../app/store.ts';
 import { useStyle } from '../../app/useUnits.ts';
 import { saveText } from '../chest/chest.ts';
 import { newPart } from '../newParts.ts';
@@ -14,6 +14,7 @@ import { StockTabs } from './StockTabs.tsx';
 import { SeasonsForm } from './SeasonsForm.tsx';
 import { Versions } from './Versions.tsx';
 import { Length } from '../../widgets/Length.tsx';
+import { Margin } from '../../widgets/Margin.tsx';
 import { WordsField } from '../../widgets/WordsField.tsx';
 
 /** A list this long is searched rather than read. */
@@ -27,7 +28,14 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
   const [pasting, setPasting] = useState(false);
   const [words, setWords] = useState('');
   const change = (parts: readonly Part[]) => dispatch(changed({ ...job, parts }));
-  const update = (part: Part) => change(job.parts.map((p) => (p.id === part.id ? part : p)));
+  /** The same function throughout, so that a long table draws only the row that changed. */
+  const update = useCallback(
+    (part: Part) => {
+      const now = store.getState().bench.now!;
+      dispatch(changed({ ...now, parts: now.parts.map((p) => (p.id === part.id ? part : p)) }));
+    },
+    [dispatch],
+  );
   const part = job.parts.find((p) => p.id === picked) ?? job.parts[0];
   const wanted = words.trim().toLowerCase();
   const shown = wanted ? job.parts.filter((p) => p.name.toLowerCase().includes(wanted)) : job.parts;
@@ -123,14 +131,7 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
               </span>
             )}
             {job.parts.length > 0 && (
-              <PartTable
-                job={job}
-                parts={shown}
-                style={style}
-                picked={part?.id ?? null}
-                onPick={setPicked}
-                onChange={update}
-              />
+              <PartTable parts={shown} style={style} picked={part?.id ?? null} onPick={setPicked} onChange={update} />
             )}
             <p style={{ marginTop: 14, display: 'flex', gap: 22, flexWrap: 'wrap' }}>
               <button
@@ -165,7 +166,7 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
           </>
         )}
       </section>
-      <aside className="margin" aria-label="The part">
+      <Margin label="The part" list="parts">
         {part && (
           <PartMargin
             key={part.id}
@@ -180,7 +181,7 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
             onRemove={() => dispatch(changed(withoutPart(job, part.id)))}
           />
         )}
-      </aside>
+      </Margin>
     </div>
   );
 }
