@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState, type ReactNode } from 'react';
+import { memo, useCallback, useEffect, useState, type ReactNode } from 'react';
 import { mergedJobs } from '@velk/core';
 import { Link, useLocation } from 'react-router';
 import { benchActions } from './bench.ts';
@@ -123,7 +123,7 @@ const ROOMS: readonly (readonly [part: string, name: string])[] = [
 ];
 
 /** From a job to what every job shares; the job stays open meanwhile. */
-function PlacesNav() {
+const PlacesNav = memo(function PlacesNav() {
   return (
     <nav aria-label="Places" className="places">
       <Link to="/chest">Chest</Link>
@@ -131,7 +131,7 @@ function PlacesNav() {
       <Link to="/shop">Shop</Link>
     </nav>
   );
-}
+});
 
 function OutsideNav() {
   const { pathname } = useLocation();

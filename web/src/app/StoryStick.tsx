@@ -1,29 +1,33 @@
+import { memo, useMemo } from 'react';
 import { NavLink } from 'react-router';
 import { searchFor, usePicked } from './useJoint.ts';
 import { useStages, type Stage } from './useStages.ts';
 
 /** The job's stages as nicks along a wooden rule: hollow not begun, filled done, barred when it needs a look. */
-export function StoryStick({ job }: { job: string }) {
+export const StoryStick = memo(function StoryStick({ job }: { job: string }) {
   const stages = useStages();
   const joint = usePicked(job);
+  const nicks = useMemo(
+    () =>
+      stages.map((stage) => (
+        <li key={stage.id}>
+          <NavLink
+            to={`/job/${job}/${stage.id}${searchFor(stage.id, joint)}`}
+            aria-label={`${stage.title}, ${stage.state === 'look' ? `${stage.count} to look at` : stage.state}`}
+          >
+            {stage.title}
+          </NavLink>
+          <Nick stage={stage} />
+        </li>
+      )),
+    [stages, job, joint],
+  );
   return (
     <nav aria-label="Stages of the job">
-      <ol className="stick">
-        {stages.map((stage) => (
-          <li key={stage.id}>
-            <NavLink
-              to={`/job/${job}/${stage.id}${searchFor(stage.id, joint)}`}
-              aria-label={`${stage.title}, ${stage.state === 'look' ? `${stage.count} to look at` : stage.state}`}
-            >
-              {stage.title}
-            </NavLink>
-            <Nick stage={stage} />
-          </li>
-        ))}
-      </ol>
+      <ol className="stick">{nicks}</ol>
     </nav>
   );
-}
+});
 
 /** The same nicks, small and without the way there: how far a job is. */
 export function SmallStick({ stages }: { stages: readonly Stage[] }) {

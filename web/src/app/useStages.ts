@@ -46,10 +46,12 @@ export function stagesOf(job: Job | null, plans: Known, record: RecordState): St
   ];
 }
 
-/** The stages of the job on the bench. */
+/** The stages of the job on the bench: the same list as long as they stand the same. */
 export function useStages(): Stage[] {
   const job = useAppSelector((s) => s.bench.now);
   const plans = useAppSelector((s) => s.plans);
   const record = useRecordState();
-  return useMemo(() => stagesOf(job, plans, record), [job, plans, record]);
+  const now = useMemo(() => stagesOf(job, plans, record), [job, plans, record]);
+  const told = JSON.stringify(now);
+  return useMemo(() => JSON.parse(told) as Stage[], [told]);
 }

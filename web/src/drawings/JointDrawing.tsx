@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import {
   LIMITS,
   formatFigure,
@@ -36,7 +37,8 @@ interface Props {
 }
 
 /** The joint's aligned views to scale; every dimension on them is a field. The drawing is the form. */
-export function JointDrawing({ views, dimensions, style, field, errors, sets, onChange }: Props) {
+export const JointDrawing = memo(function JointDrawing(props: Props) {
+  const { views, dimensions, style, field, errors, sets, onChange } = props;
   const [ref, width] = useWidth<HTMLDivElement>();
   const points = views.flatMap((v) =>
     v.outlines.flatMap((o) => o.points.map((p): Vec2 => [p[0] + v.at[0], p[1] + v.at[1]])),
@@ -138,7 +140,7 @@ export function JointDrawing({ views, dimensions, style, field, errors, sets, on
       ))}
     </div>
   );
-}
+});
 
 type At = (view: JointView, p: Vec2) => Vec2;
 

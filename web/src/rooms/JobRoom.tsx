@@ -1,6 +1,6 @@
-import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, type ComponentType } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
-import { resolve, type Job, type Joint, type Part } from '@velk/core';
+import { resolve, type Job, type Joint, type Part, type Shop } from '@velk/core';
 import { sentenceOf } from '../app/api.ts';
 import { Frame } from '../app/Frame.tsx';
 import { Guarded } from '../app/Guarded.tsx';
@@ -99,27 +99,44 @@ export default function JobRoom() {
               Undo the last change; the job itself is kept.
             </p>
           )}
-          <Routes>
-            <Route path="stock" element={<StockRoom job={job} id={id} />} />
-            <Route path="stock/boards" element={<BoardsRoom job={job} id={id} shop={shop} />} />
-            <Route path="joints" element={<JointsRoom job={job} shop={shop} />} />
-            <Route path="methods" element={<MethodsRoom job={job} shop={shop} />} />
-            <Route path="setups/:card?" element={<SetupsRoom job={job} id={id} />} />
-            <Route path="order" element={<OrderRoom id={id} />} />
-            <Route path="order/parts" element={<TasksRoom job={job} id={id} shop={shop} />} />
-            <Route path="order/assembly" element={<AssemblyRoom job={job} id={id} shop={shop} />} />
-            <Route path="print" element={<PrintRoom id={id} />} />
-            <Route path="proof" element={<ProofRoom job={job} />} />
-            <Route path="log" element={<LogRoom id={id} />} />
-            <Route index element={<Navigate to="stock" replace />} />
-            <Route path="*" element={<NoRoom />} />
-          </Routes>
+          <Rooms id={id} />
         </Guarded>
       ) : (
         <Opening />
       )}
     </Frame>
   );
+}
+
+/** The rooms of a job. Which one is open doesn't change with the job, so it isn't asked again at every key. */
+const Rooms = memo(function Rooms({ id }: { id: string }) {
+  const at = (room: Room) => <Opened room={room} id={id} />;
+  return (
+    <Routes>
+      <Route path="stock" element={at(StockRoom)} />
+      <Route path="stock/boards" element={at(BoardsRoom)} />
+      <Route path="joints" element={at(JointsRoom)} />
+      <Route path="methods" element={at(MethodsRoom)} />
+      <Route path="setups/:card?" element={at(SetupsRoom)} />
+      <Route path="order" element={at(OrderRoom)} />
+      <Route path="order/parts" element={at(TasksRoom)} />
+      <Route path="order/assembly" element={at(AssemblyRoom)} />
+      <Route path="print" element={at(PrintRoom)} />
+      <Route path="proof" element={at(ProofRoom)} />
+      <Route path="log" element={at(LogRoom)} />
+      <Route index element={<Navigate to="stock" replace />} />
+      <Route path="*" element={<NoRoom />} />
+    </Routes>
+  );
+});
+
+type Room = ComponentType<{ job: Job; id: string; shop: Shop }>;
+
+/** A room with the job and the shop as they are now. */
+function Opened({ room: Room, id }: { room: Room; id: string }) {
+  const job = useAppSelector(({ bench }) => (bench.id === id ? bench.now : null));
+  const shop = useAppSelector((s) => s.gear.now);
+  return job && shop && <Room job={job} id={id} shop={shop} />;
 }
 
 function JointList({ id, job }: { id: string; job: Job }) {

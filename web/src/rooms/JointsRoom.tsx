@@ -1,5 +1,5 @@
 import { Segmented } from 'antd';
-import { Suspense, useMemo, useState } from 'react';
+import { memo, Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   availableIn,
@@ -28,6 +28,7 @@ import { LengthField } from '../widgets/LengthField.tsx';
 import { Margin } from '../widgets/Margin.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
+import { useStable } from '../app/useStable.ts';
 import { KindPicker } from './KindPicker.tsx';
 import { JointPlaces } from './JointPlaces.tsx';
 import { MarkingOut } from './MarkingOut.tsx';
@@ -78,13 +79,20 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id));
   /** The margin is shown once it is known what stands in it, so that nothing moves under the hand. */
   const told = useAppSelector((s) => s.plans.plan !== null || s.plans.error !== '');
-  const problems = plan?.problems ?? NONE;
+  const problems = plan?.problems.length ? plan.problems : NONE;
   const advice: readonly Advice[] = plan?.advice ?? NONE;
-  const errors = Object.fromEntries(problems.map((p) => [p.path, speak(p.message, style)]));
+  const errors = useMemo(
+    () => Object.fromEntries(problems.map((p) => [p.path, speak(p.message, style)])),
+    [problems, style],
+  );
   const replace = (next: Joint) =>
     dispatch(changed({ ...job, joints: job.joints.map((j) => (j.id === joint.id ? next : j)) }));
-  const set = (dimension: string, value: number) =>
-    replace({ ...joint, params: kind.withDimension(params, members, dimension, value) });
+  const set = useStable((dimension: string, value: number) =>
+    replace({ ...joint, params: kind.withDimension(params, members, dimension, value) }),
+  );
+  const choose = useStable((id: string, value: string) =>
+    replace({ ...joint, params: kind.withChoice(params, id, value, members, available) }),
+  );
   const propose = () =>
     replace({ ...joint, params: { ...kind.propose(members, available).params, position: params['position'] } });
   const swap = (member: 'tenoned' | 'mortised', part: string) =>
@@ -121,7 +129,9 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   useSingleKeys({ p: () => take(open.slice(0, 1)), a: () => take(open), n: () => setLeft(asked) });
   const angles = drawing.dimensions.filter((d) => d.angle);
   const inMargin = drawing.dimensions.filter((d) => d.view === 'margin' && !d.angle);
-  const onSheet = drawing.dimensions.filter((d) => d.view !== 'margin');
+  const onSheet = useMemo(() => drawing.dimensions.filter((d) => d.view !== 'margin'), [drawing]);
+  const { tenoned, mortised } = parts;
+  const sets = useMemo(() => ({ tenoned: tenoned.set, mortised: mortised.set }), [tenoned.set, mortised.set]);
   return (
     <div className="sheet withmargin" style={{ minHeight: '100%' }}>
       <section aria-label="Joint sheet" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}>
@@ -188,18 +198,12 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </label>
           ))}
           {kind.choices.map((choice) => (
-            <span key={choice.id}>
-              <span className="quiet">{choice.label} </span>
-              <Segmented
-                size="small"
-                aria-label={choice.label}
-                value={chosenOf(params[choice.id]) ?? choice.options[0]!.value}
-                options={[...choice.options]}
-                onChange={(value) =>
-                  replace({ ...joint, params: kind.withChoice(params, choice.id, value, members, available) })
-                }
-              />
-            </span>
+            <KindChoice
+              key={choice.id}
+              choice={choice}
+              value={chosenOf(params[choice.id]) ?? choice.options[0]!.value}
+              onChange={choose}
+            />
           ))}
         </div>
         {picking && (
@@ -213,7 +217,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
               style={style}
               field={`joint.${joint.id}`}
               errors={errors}
-              sets={{ tenoned: parts.tenoned.set, mortised: parts.mortised.set }}
+              sets={sets}
               onChange={set}
             />
           </div>
@@ -355,6 +359,28 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
     </div>
   );
 }
+
+interface KindChoiceProps {
+  readonly choice: JointKind['choices'][number];
+  readonly value: string;
+  readonly onChange: (id: string, value: string) => void;
+}
+
+/** One of the ways in which a kind of joint can be. */
+const KindChoice = memo(function KindChoice({ choice, value, onChange }: KindChoiceProps) {
+  return (
+    <span>
+      <span className="quiet">{choice.label} </span>
+      <Segmented
+        size="small"
+        aria-label={choice.label}
+        value={value}
+        options={[...choice.options]}
+        onChange={(chosen) => onChange(choice.id, chosen)}
+      />
+    </span>
+  );
+});
 
 /** What is chosen, as the choice's own text; nothing where the joint doesn't say. */
 const chosenOf = (value: unknown): string | undefined =>
