@@ -56,8 +56,11 @@ for (const [width, height] of SIZES)
     }
     await openLooms(page, velk, 'stock');
     for (const stage of STAGES) {
-      await page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') }).click();
+      const link = page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') });
+      await link.click();
+      await expect(link).toHaveAttribute('aria-current', 'page', { timeout: 20_000 });
       await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached', timeout: 20_000 });
+      await expect(page.getByText(/^(Reckoning the ways|Opening)/)).toHaveCount(0, { timeout: 20_000 });
       await check(stage);
       if (stage === 'Order') {
         await page.getByRole('link', { name: 'Before and after' }).click();
@@ -73,6 +76,36 @@ for (const [width, height] of SIZES)
       await check('Boards');
     }
   });
+
+test('on a telephone what belongs to a tool or a part is one press away, and so is the way back', async ({
+  page,
+  velk,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(velk.url);
+  await follow(page, '/chest');
+  const row = page.getByRole('button', { name: /^Bandsaw/ });
+  await row.click();
+  await expect(page.getByLabel('Name of the tool')).toHaveValue('Bandsaw');
+  await expect(page.getByLabel('Name of the tool')).toBeInViewport();
+  await page.getByRole('button', { name: 'Back to the tools' }).click();
+  await expect(row).toBeFocused();
+  await expect(row).toBeInViewport();
+
+  await openLooms(page, velk, 'stock');
+  const thickness = page.getByLabel('Beam rest, thickness, mm', { exact: true });
+  await thickness.click();
+  await expect(page.getByLabel('Rough length, mm')).not.toBeInViewport();
+  await page.getByRole('button', { name: 'Marks, wood and rough length' }).click();
+  await expect(page.getByRole('button', { name: 'Back to the parts' })).toBeInViewport();
+  await expect(page.getByRole('complementary', { name: 'The part' })).toContainText('Beam rest');
+  await page.getByRole('button', { name: 'Back to the parts' }).click();
+  await expect(thickness).toBeInViewport();
+
+  /** Beside the work there is nothing to lead to. */
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await expect(page.getByRole('button', { name: 'Marks, wood and rough length' })).toBeHidden();
+});
 
 /** A window of 1280 by 800 at 200 and at 400 per cent. */
 for (const [width, height] of [

@@ -3,22 +3,27 @@ import fc from 'fast-check';
 /** How often a short fuzz asks; `npm run fuzz -- COUNT` asks oftener. */
 export const FUZZ_RUNS = Number(process.env['VELK_FUZZ'] ?? 150);
 
-/** A watch over a campaign's inputs: `npm run fuzz` prints how many there were, and the slowest in ms. */
-export function watch(what: string): { start: () => () => void; say: () => void } {
-  const seen = { inputs: 0, slowest: 0, hangs: 0 };
+/**
+ * A watch over a campaign's inputs: `npm run fuzz` prints how many there were, the slowest in ms, and what those over
+ * 2 s were.
+ */
+export function watch(what: string): { start: () => (name?: string) => void; say: () => void } {
+  const seen = { inputs: 0, slowest: 0, slow: [] as string[] };
   const start = () => {
     const from = performance.now();
-    return () => {
+    return (name = 'one') => {
       const took = performance.now() - from;
       seen.inputs++;
       seen.slowest = Math.max(seen.slowest, took);
-      if (took > 2000) seen.hangs++;
+      if (took > 2000) seen.slow.push(`${name} in ${Math.ceil(took)} ms`);
     };
   };
   const say = () => {
-    const { inputs, slowest, hangs } = seen;
+    const { inputs, slowest, slow } = seen;
     if (process.env['VELK_FUZZ'])
-      console.log(`${what}: ${inputs} inputs, slowest ${Math.ceil(slowest)} ms, ${hangs} over 2 s.`);
+      console.log(
+        [`${what}: ${inputs} inputs, slowest ${Math.ceil(slowest)} ms, ${slow.length} over 2 s.`, ...slow].join('\n  '),
+      );
   };
   return { start, say };
 }

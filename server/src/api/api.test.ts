@@ -374,7 +374,7 @@ describe('fuzz: the API', () => {
         const [method, path] = to.split(' ') as [string, string];
         const stop = start();
         const { status, body: answer } = await call<StoredJob>(method, path, body ?? null);
-        stop();
+        stop(`${to}, ${status}`);
         /** Whether a removed tool is used may take a while to be found: then it says how far it is. */
         if (answer.looking) expect([status, answer.title]).toEqual([503, expect.stringMatching(/\d+ of \d+ jobs/)]);
         else expect([200, 201, 400, 409, 422]).toContain(status);
