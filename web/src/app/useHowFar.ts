@@ -18,6 +18,9 @@ export interface HowFar {
 /** By job, version and shop: a job that has not changed is not planned again. */
 const known = new Map<string, HowFar>();
 
+/** Who only passes through the list on the way to a job waits for none of its plans, ms. */
+const PASSING = 500;
+
 const keyOf = (job: JobSummary, shopVersion: number) => `${job.id} ${job.version} ${shopVersion}`;
 
 /** Plans the jobs of the list one after the other in a worker, and says how far each is as soon as that is known. */
@@ -27,23 +30,23 @@ export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | 
   useEffect(() => {
     const waiting = (jobs ?? []).filter((job) => !known.has(keyOf(job, shopVersion)));
     if (!shop || !waiting.length) return;
-    const worker = startCore();
-    let heard: (plan: Omit<Plan, 'basis'> | undefined) => void = () => undefined;
-    const asking = latestPlan(worker, ({ plan }) => heard(plan));
-    const ask = (question: { job: Job; shop: Shop }, then: typeof heard) => {
-      heard = then;
-      asking(question);
-    };
+    let worker: Worker | undefined;
     let over = false;
-    void (async () => {
+    const planAll = async () => {
+      worker = startCore();
+      let heard: (plan: Omit<Plan, 'basis'> | undefined) => void = () => undefined;
+      const { ask } = latestPlan(worker, ({ plan }) => heard(plan));
+      const planned = (job: Job) =>
+        new Promise<Omit<Plan, 'basis'> | undefined>((resolve) => {
+          heard = resolve;
+          ask({ job, shop });
+        });
       for (const summary of waiting) {
         const asked = dispatch(api.endpoints.job.initiate(summary.id, { subscribe: false, forceRefetch: true }));
         const { data } = await asked;
         if (over) return;
         if (!data) continue;
-        const plan = await new Promise<Omit<Plan, 'basis'> | undefined>((resolve) =>
-          ask({ job: data.job, shop }, resolve),
-        );
+        const plan = await planned(data.job);
         if (over || !plan) continue;
         known.set(keyOf(summary, shopVersion), {
           stages: stagesOf(data.job, { plan, proofs: {}, pieces: [], provedAll: '' }, recordState([])).filter(
@@ -54,10 +57,12 @@ export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | 
         });
         setRound((round) => round + 1);
       }
-    })();
+    };
+    const timer = setTimeout(() => void planAll(), PASSING);
     return () => {
       over = true;
-      worker.terminate();
+      clearTimeout(timer);
+      worker?.terminate();
     };
   }, [dispatch, jobs, shop, shopVersion]);
   return (job: JobSummary): HowFar | undefined => known.get(keyOf(job, shopVersion));

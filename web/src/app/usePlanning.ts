@@ -11,7 +11,8 @@ import {
   type Shop,
   type WaysOfHalf,
 } from '@velk/core';
-import { latestPlan, startCore, type Asks } from '../workers/asking.ts';
+import { latestPlan, type Asks } from '../workers/asking.ts';
+import { closeCores, openCores } from '../workers/cores.ts';
 import type { ProofAnswer } from '../workers/proving.ts';
 import { planFailed, planned, progressOf, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -20,10 +21,10 @@ import { useRecordState } from './useRecorder.ts';
 
 const BEFORE_PROOF = 250;
 
-/** The core's workers while a job is open: one for figures and ways, one that proves, so that neither waits. */
-interface Cores {
+/** What is asked of the workers of an open job. */
+interface Planning {
   readonly figures: (question: Asks['plan']['asks']) => void;
-  readonly proof: Worker;
+  readonly cutting: Worker;
   asked: number;
   gone: boolean;
 }
@@ -36,45 +37,45 @@ export function usePlanning(chest: Shop | null): void {
   const shop = usePlannedShop(chest);
   const job = useBegunJob();
   const joint = useAppSelector((s) => s.view.joint) ?? job?.joints[0]?.id ?? null;
-  const cores = useRef<Cores | null>(null);
+  const cores = useRef<Planning | null>(null);
   const inView = useRef(joint);
 
   /** Not before there is a job: what is drawn first needs none of it. */
   const open = job !== null;
   useEffect(() => {
     if (!open) return;
-    const [figures, proof] = [startCore(), startCore()];
+    const opened = openCores();
+    const { figures, cutting } = opened;
     /** The plan carries the very job and chest it was asked for: rooms draw from these, not from newer ones. */
-    const asking = latestPlan(figures, ({ plan, error }, { job, shop }) =>
+    const { ask } = latestPlan(figures, ({ plan, error }, { job, shop }) =>
       dispatch(plan ? planned({ ...plan, basis: { job, shop } }) : planFailed(error ?? '')),
     );
-    const own: Cores = { figures: asking, proof, asked: 0, gone: false };
+    const own: Planning = { figures: ask, cutting, asked: 0, gone: false };
     cores.current = own;
-    for (const worker of [figures, proof])
+    for (const worker of [figures, cutting])
       worker.onerror = () => {
         own.gone = true;
         dispatch(planFailed(GONE));
       };
-    proof.onmessage = ({ data: { id, proofs, error } }: MessageEvent<ProofAnswer>) => {
-      if (id === own.asked) dispatch(proofs ? proved(proofs) : planFailed(error ?? ''));
+    cutting.onmessage = ({ data: { ask: what, id, proofs, error } }: MessageEvent<ProofAnswer>) => {
+      if (what === 'prove' && id === own.asked) dispatch(proofs ? proved(proofs) : planFailed(error ?? ''));
     };
     return () => {
-      figures.terminate();
-      proof.terminate();
+      closeCores(opened);
       cores.current = null;
     };
   }, [dispatch, open]);
 
   useEffect(() => {
     inView.current = joint;
-    cores.current?.proof.postMessage({ ask: 'look', id: 0, first: joint });
+    cores.current?.cutting.postMessage({ ask: 'look', id: 0, first: joint });
   }, [joint]);
 
   /** Whoever stopped the proofs wants none until the job changes, or they say so. */
   const stopped = useAppSelector((s) => progressOf(s.plans).stopped);
   useEffect(() => {
     const own = cores.current;
-    if (stopped && own) own.proof.postMessage({ ask: 'stop', id: ++own.asked });
+    if (stopped && own) own.cutting.postMessage({ ask: 'stop', id: ++own.asked });
   }, [stopped]);
   const resumed = useRef(false);
   resumed.current = resumed.current || stopped;
@@ -82,7 +83,7 @@ export function usePlanning(chest: Shop | null): void {
     const own = cores.current;
     if (stopped || !resumed.current || !own) return;
     resumed.current = false;
-    own.proof.postMessage({ ask: 'prove', id: ++own.asked, job, shop, first: inView.current });
+    own.cutting.postMessage({ ask: 'prove', id: ++own.asked, job, shop, first: inView.current });
   }, [stopped, job, shop]);
 
   useEffect(() => {
@@ -94,7 +95,7 @@ export function usePlanning(chest: Shop | null): void {
     /** From now on proofs of what was before are not heard: they may be of another job. */
     const id = ++own.asked;
     const timer = setTimeout(
-      () => own.proof.postMessage({ ask: 'prove', id, job, shop, first: inView.current }),
+      () => own.cutting.postMessage({ ask: 'prove', id, job, shop, first: inView.current }),
       BEFORE_PROOF,
     );
     return () => clearTimeout(timer);

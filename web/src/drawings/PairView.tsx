@@ -1,6 +1,7 @@
-import { useEffect, useState } from 'react';
-import type { Members, Pair } from '@velk/core';
-import { latest, startCore } from '../workers/asking.ts';
+import { useMemo, useState } from 'react';
+import type { Members } from '@velk/core';
+import { useAsked } from '../app/useAsked.ts';
+
 import { Apart } from './Apart.tsx';
 import { SolidView, Wood } from './SolidView.tsx';
 
@@ -12,23 +13,10 @@ interface Props {
 
 const FARTHEST = 140;
 
-/** The joint as it changes, computed beside the page. */
-function usePair({ kind, params, members }: Props): { pair?: Pair; error?: string } {
-  const [ask, setAsk] = useState<((question: Props) => void) | null>(null);
-  const [answer, setAnswer] = useState<{ pair?: Pair; error?: string }>({});
-  useEffect(() => {
-    const worker = startCore();
-    const asking = latest(worker, 'pair', setAnswer);
-    setAsk(() => asking);
-    return () => worker.terminate();
-  }, []);
-  useEffect(() => ask?.({ kind, params, members }), [ask, kind, params, members]);
-  return answer;
-}
-
 /** The joint in three dimensions, drawn apart with the slider. */
-export default function PairView(props: Props) {
-  const { pair, error } = usePair(props);
+export default function PairView({ kind, params, members }: Props) {
+  const question = useMemo(() => ({ kind, params, members }), [kind, params, members]);
+  const { pair, error } = useAsked('pair', question)?.answer ?? {};
   const [apart, setApart] = useState(60);
   if (error) return <p role="alert">The joint can’t be shown: {error}</p>;
   const moved = (share: number) => pair?.out.map((v) => v * apart * share) as [number, number, number];

@@ -9,6 +9,9 @@ class Slow {
   addEventListener(_: string, ear: (event: MessageEvent<object>) => void) {
     this.ears.push(ear);
   }
+  removeEventListener(_: string, ear: (event: MessageEvent<object>) => void) {
+    this.ears.splice(this.ears.indexOf(ear), 1);
+  }
   postMessage(question: { ask: string; id: number; job: Job }) {
     this.asked.push(question);
   }
@@ -25,7 +28,7 @@ describe('a worker that always works on the newest question', () => {
   it('skips those in between, never has two at once, and tells which question an answer belongs to', () => {
     const worker = new Slow();
     const done: string[] = [];
-    const ask = latest(worker as unknown as Worker, 'plan', ({ plan, error }, { job }) =>
+    const { ask } = latest(worker as unknown as Worker, 'plan', ({ plan, error }, { job }) =>
       done.push(error ?? `${(plan as unknown as { name: string }).name} for ${job.name}`),
     );
     for (const name of ['a', 'b', 'c', 'd']) ask(question(name));
@@ -42,7 +45,7 @@ describe('a worker that always works on the newest question', () => {
   it('an error of an old question is not shown for a new one', () => {
     const worker = new Slow();
     const done: unknown[] = [];
-    const ask = latest(worker as unknown as Worker, 'plan', (answer) => done.push(answer.error));
+    const { ask } = latest(worker as unknown as Worker, 'plan', (answer) => done.push(answer.error));
     ask(question('bad'));
     ask(question('good'));
     worker.answer('broken');
@@ -53,13 +56,27 @@ describe('a worker that always works on the newest question', () => {
   it('two sorts of question share it: each hears only its own answers', () => {
     const worker = new Slow();
     const done: string[] = [];
-    const plan = latest(worker as unknown as Worker, 'plan', () => done.push('plan'));
-    const ways = latest(worker as unknown as Worker, 'ways', () => done.push('ways'));
+    const { ask: plan } = latest(worker as unknown as Worker, 'plan', () => done.push('plan'));
+    const { ask: ways } = latest(worker as unknown as Worker, 'ways', () => done.push('ways'));
     plan(question('a'));
     ways({ ...question('a'), joint: {} as never });
     worker.answer(undefined, 1);
     expect(done).toEqual(['ways']);
     worker.answer(undefined, 0);
     expect(done).toEqual(['ways', 'plan']);
+  });
+
+  it('two who ask the same each hear their own answers; who has ended hears none', () => {
+    const worker = new Slow();
+    const done: string[] = [];
+    const one = latest(worker as unknown as Worker, 'plan', (_, { job }) => done.push(`one: ${job.name}`));
+    const other = latest(worker as unknown as Worker, 'plan', (_, { job }) => done.push(`other: ${job.name}`));
+    one.ask(question('a'));
+    other.ask(question('b'));
+    worker.answer(undefined, 1);
+    expect(done).toEqual(['other: b']);
+    one.end();
+    worker.answer(undefined, 0);
+    expect(done).toEqual(['other: b']);
   });
 });

@@ -92,6 +92,15 @@ export type Answer<A> = { readonly id: number; readonly error?: string } & Parti
 /** The core beside the page: everything it reckons is asked of it, and the page only draws. */
 export const startCore = (): Worker => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
 
+/** Asks question after question of one sort, until there is nobody left to hear the answers. */
+export interface Asking<A extends Ask> {
+  readonly ask: (question: Asks[A]['asks']) => void;
+  readonly end: () => void;
+}
+
+/** Every question has an id of its own, so that several who ask the same worker each hear their answers only. */
+let lastId = 0;
+
 /**
  * Asks a worker that always works on the newest question of its sort: one being answered, at most one waiting. The error
  * of a question that is no longer asked is not told.
@@ -101,27 +110,30 @@ export function latest<A extends Ask>(
   worker: Worker,
   ask: A,
   done: (answer: Answer<Asks[A]['answers']>, question: Asks[A]['asks']) => void,
-): (question: Asks[A]['asks']) => void {
-  let id = 0;
-  let asked: Asks[A]['asks'] | null = null;
+): Asking<A> {
+  let asked: { readonly id: number; readonly question: Asks[A]['asks'] } | null = null;
   let waiting: Asks[A]['asks'] | null = null;
   const send = (question: Asks[A]['asks']) => {
-    asked = question;
-    worker.postMessage({ ask, id: ++id, ...question });
+    asked = { id: ++lastId, question };
+    worker.postMessage({ ask, id: lastId, ...question });
   };
-  worker.addEventListener('message', ({ data }: MessageEvent<Answer<Asks[A]['answers']> & { ask: Ask }>) => {
-    if (data.ask !== ask || asked === null) return;
-    const answered = asked;
+  const hear = ({ data }: MessageEvent<Answer<Asks[A]['answers']> & { ask: Ask }>) => {
+    if (data.ask !== ask || data.id !== asked?.id) return;
+    const { question } = asked;
     asked = null;
-    if (waiting === null) return done(data, answered);
+    if (waiting === null) return done(data, question);
     const next = waiting;
     waiting = null;
-    if (data.error === undefined) done(data, answered);
+    if (data.error === undefined) done(data, question);
     send(next);
-  });
-  return (question) => {
-    if (asked === null) send(question);
-    else waiting = question;
+  };
+  worker.addEventListener('message', hear);
+  return {
+    ask: (question) => {
+      if (asked === null) send(question);
+      else waiting = question;
+    },
+    end: () => worker.removeEventListener('message', hear),
   };
 }
 
@@ -129,7 +141,7 @@ export function latest<A extends Ask>(
 export function latestPlan(
   worker: Worker,
   done: (answer: { plan?: Omit<Plan, 'basis'>; error?: string }, question: Asks['plan']['asks']) => void,
-): (question: Asks['plan']['asks']) => void {
+): Asking<'plan'> {
   const joints = new Hearer<JointPlan>(nameOfJoint);
   const cards = new Hearer<Card>(nameOfCard);
   return latest(worker, 'plan', ({ plan, error }, question) => {

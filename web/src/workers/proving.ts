@@ -1,3 +1,4 @@
+import type { Ask } from './asking.ts';
 import type { JointProof, Modeller, PieceProof, PlanToProve, RememberedProofs, Stamp } from '@velk/core';
 
 /** Proofs as they come, and which plan they belong to. */
@@ -11,6 +12,7 @@ export interface Proofs {
 }
 
 export interface ProofAnswer {
+  readonly ask: Ask;
   readonly id: number;
   readonly proofs?: Proofs;
   readonly error?: string;
