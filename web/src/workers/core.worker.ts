@@ -1,6 +1,7 @@
 import {
   assemblyPlan,
   cutList,
+  fingerprint,
   kindOf,
   learnedFrom,
   leastMinutes,
@@ -17,7 +18,10 @@ import {
   shapesInJoints,
   shapingOf,
   waysOf,
+  type Job,
   type JointDraft,
+  type PlanToProve,
+  type Shop,
 } from '@velk/core';
 import { nameOfCard, nameOfJoint, type Question } from './asking.ts';
 import { proveInTurn } from './proving.ts';
@@ -27,6 +31,8 @@ import { Teller } from './since.ts';
 const MANY = 1000;
 const drafts = new Remembered<JointDraft>(MANY);
 const remembered = new RememberedProofs(MANY);
+/** The plan that was asked about last: what is asked of it beside its proofs plans nothing anew. */
+let known: PlanToProve | null = null;
 const joints = new Teller(nameOfJoint);
 const cards = new Teller(nameOfCard);
 
@@ -42,6 +48,12 @@ const CHUNK = 1000;
 /** The newest question of proofs or of a search, and the joint that is looked at: a newer one counts at once. */
 const newest: { id: number; first: string | null } = { id: 0, first: null };
 
+function planned(job: Job, shop: Shop): PlanToProve {
+  const { stamp } = known?.plan ?? {};
+  const isSame = stamp?.job === fingerprint(job) && stamp.shop === fingerprint(shop);
+  return isSame ? known! : (known = planToProve(job, shop, drafts));
+}
+
 /** Everything that is reckoned, in one place: figures and order, ways, proofs, solids. None of it on the page. */
 async function answer(question: Question): Promise<object | undefined> {
   switch (question.ask) {
@@ -52,14 +64,14 @@ async function answer(question: Question): Promise<object | undefined> {
     case 'ways':
       return { ways: waysOf(question.joint, question.job, question.shop) };
     case 'readings': {
-      const { plan } = planToProve(question.job, question.shop, drafts);
+      const { plan } = planned(question.job, question.shop);
       const cut = await modeller();
       const ids = new Set(question.cards.split('\n'));
       const wanted = plan.cards.filter(({ id }) => ids.has(id));
       return { readings: Object.fromEntries(wanted.map((card) => [card.id, readingsOf(cut, card, plan)])) };
     }
     case 'rescues': {
-      const { plan } = planToProve(question.job, question.shop, drafts);
+      const { plan } = planned(question.job, question.shop);
       const { mishap, done } = question;
       const cut = await modeller();
       const setup = setupsOf(plan).find(({ id }) => id === mishap.setup);
@@ -67,7 +79,7 @@ async function answer(question: Question): Promise<object | undefined> {
     }
     case 'learned': {
       const { job, shop, holds, today } = question;
-      return { learned: learnedFrom(await modeller(), planToProve(job, shop, drafts).plan, holds, today) };
+      return { learned: learnedFrom(await modeller(), planned(job, shop).plan, holds, today) };
     }
     case 'least':
       return { least: leastMinutes(question.job, question.shop, await solver(), drafts) };
@@ -116,7 +128,7 @@ async function answer(question: Question): Promise<object | undefined> {
       const { id, job, shop } = question;
       newest.first = question.first;
       newest.id = id;
-      await proveInTurn(planToProve(job, shop, drafts), await modeller(), remembered, {
+      await proveInTurn(planned(job, shop), await modeller(), remembered, {
         first: () => newest.first,
         wanted: () => newest.id === id,
         tell: (proofs) => self.postMessage({ ask: 'prove', id, proofs }),
