@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import { planJob, readingId, readingsOf, type Seen } from '@velk/core';
+import { planJob, readingId, readingsOf, type Card, type Seen } from '@velk/core';
 import { demo, loadModeller } from '@velk/core/testing';
 import { expect, follow, openLooms, test } from './velk.ts';
 
@@ -65,11 +65,10 @@ test('a mortise that was measured wider asks its tenon’s figures before the fi
   velk,
 }) => {
   const { modeller, plan } = await planned();
-  const found = plan.cards.flatMap((card) => {
-    const tenon = readingsOf(modeller, card, plan).find(({ dimension, gains }) => dimension === 'tenonThickness' && gains.length); // prettier-ignore
-    return tenon ? [{ card, tenon }] : [];
-  });
-  const { card, tenon } = found[0]!;
+  const tenonOn = (card: Card) =>
+    readingsOf(modeller, card, plan).find(({ dimension, gains }) => dimension === 'tenonThickness' && gains.length);
+  const card = plan.cards.find(tenonOn)!;
+  const tenon = tenonOn(card)!;
   const width = { joint: tenon.joint, member: 'mortised', dimension: 'mortiseWidth' };
   await openLooms(page, velk, 'order');
   await written(page, [{ kind: 'measured', card: 'its card', reading: readingId(width), name: 'mortise width', value: 8.3, should: 8, within: 0.1 }]); // prettier-ignore
