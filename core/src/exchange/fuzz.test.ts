@@ -23,7 +23,7 @@ describe('fuzz: readers', () => {
           expect(checked.errors.length).toBeGreaterThan(0);
           for (const { path, message } of checked.errors) expect(`${path} ${message}`.length).toBeLessThan(400);
         } else expect(planJob(checked.value.job, checked.value.shop).stamp.velk).toBeTruthy();
-        stop();
+        stop(checked.ok ? 'a job file, planned' : 'a job file, refused');
       }),
       { numRuns: FUZZ_RUNS },
     );
@@ -39,7 +39,7 @@ describe('fuzz: readers', () => {
         const stop = start();
         readJobFile(data);
         readChestFile(data, []);
-        stop();
+        stop('text as a file');
       }),
       { numRuns: FUZZ_RUNS },
     );
@@ -51,7 +51,7 @@ describe('fuzz: readers', () => {
         const [length, run] = [parseLength(data, METRIC), parseRun(data, METRIC)];
         if (length.ok) expect(Number.isFinite(length.value)).toBe(true);
         if (run.ok) expect(run.values.every(Number.isFinite)).toBe(true);
-        stop();
+        stop('text as a table');
       }),
       { numRuns: FUZZ_RUNS * 2 },
     );

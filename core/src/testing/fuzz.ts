@@ -7,11 +7,11 @@ export const FUZZ_RUNS = Number(process.env['VELK_FUZZ'] ?? 150);
  * A watch over a campaign's inputs: `npm run fuzz` prints how many there were, the slowest in ms, and what those over
  * 2 s were.
  */
-export function watch(what: string): { start: () => (name?: string) => void; say: () => void } {
+export function watch(what: string): { start: () => (name: string) => void; say: () => void } {
   const seen = { inputs: 0, slowest: 0, slow: [] as string[] };
   const start = () => {
     const from = performance.now();
-    return (name = 'one') => {
+    return (name: string) => {
       const took = performance.now() - from;
       seen.inputs++;
       seen.slowest = Math.max(seen.slowest, took);

@@ -389,7 +389,7 @@ describe('fuzz: the API', () => {
       fc.asyncProperty(asked, async (path) => {
         const stop = start();
         expect([200, 400, 404]).toContain((await call('GET', path)).status);
-        stop();
+        stop(`GET ${path}`);
       }),
       { numRuns: FUZZ_RUNS },
     );

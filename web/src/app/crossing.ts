@@ -15,11 +15,13 @@ export function toMargin(): void {
   there.scrollIntoView();
 }
 
-/** Back to where one was before. */
+/** Back to where one was before; a press that took no focus was on what is chosen. */
 export function toWork(): void {
-  if (!from?.isConnected) return window.scrollTo(0, 0);
-  from.scrollIntoView({ block: 'center' });
-  from.focus({ preventScroll: true });
+  const been = from?.isConnected && from !== document.body ? from : null;
+  const back = been ?? document.querySelector<HTMLElement>('main :is([aria-current="true"], [aria-selected="true"])');
+  if (!back) return window.scrollTo(0, 0);
+  back.scrollIntoView({ block: 'center' });
+  back.focus({ preventScroll: true });
 }
 
 /** From the work to the first field of the margin beside it, and back to where one was. */
