@@ -44,7 +44,7 @@ export function BoardTable({ boards, style, picked, onPick, onChange }: Props) {
               />
               {board.id === picked && (
                 <button className="link below" onClick={toMargin}>
-                  Faults, trim and price
+                  Defects, trim and price
                 </button>
               )}
             </td>
