@@ -93,6 +93,7 @@ test('jobs are looked through before a tool goes: how far is told, and it can be
   });
   await page.goto(`${velk.url}/chest/old-8`);
   const name = await page.getByLabel('Name of the tool').inputValue();
+  await expect(page.locator('.toolrow[aria-current="true"]')).toBeInViewport();
   await page.getByRole('button', { name: 'Remove it' }).click();
   const looking = page.getByRole('status').filter({ hasText: 'Looking for jobs that use it: 0 of 2' });
   await expect(looking).toBeVisible();

@@ -29,6 +29,7 @@ import { currentShop, useGear } from '../../app/useGear.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useEscape } from '../../app/useEscape.ts';
 import { useOneStop } from '../../app/useOneStop.ts';
+import { useStable } from '../../app/useStable.ts';
 import { useStyle } from '../../app/useUnits.ts';
 import { Silhouette } from '../../drawings/Silhouette.tsx';
 import { Length } from '../../widgets/Length.tsx';
@@ -274,6 +275,12 @@ function ToolList({
     overscan: 8,
   });
   const oneStop = useOneStop(holder, { items: '.toolrow' });
+  /** One that is opened from elsewhere is brought into sight. */
+  const show = useStable(() => {
+    const at = tools.findIndex((tool) => tool.id === chosen);
+    if (at >= 0) rows.scrollToIndex(at);
+  });
+  useEffect(show, [show, chosen]);
   if (tools.length === 0)
     return (
       <p className="quiet" style={{ padding: '20px 0' }}>
