@@ -93,13 +93,20 @@ test('on a telephone what belongs to a tool or a part is one press away, and so 
   await expect(row).toBeInViewport();
 
   await openLooms(page, velk, 'stock');
-  const thickness = page.getByLabel('Beam rest, thickness, mm', { exact: true });
+  const thickness = page.getByLabel('Shuttle table, thickness, mm', { exact: true });
   await thickness.click();
   await expect(page.getByLabel('Rough length, mm')).not.toBeInViewport();
   await page.getByRole('button', { name: 'Marks, wood and rough length' }).click();
   await expect(page.getByRole('button', { name: 'Back to the parts' })).toBeInViewport();
-  await expect(page.getByRole('complementary', { name: 'The part' })).toContainText('Beam rest');
+  await expect(page.getByRole('complementary', { name: 'The part' })).toContainText('Shuttle table');
   await page.getByRole('button', { name: 'Back to the parts' }).click();
+  await expect(thickness).toBeInViewport();
+
+  /** Not every telephone gives the focus to what is pressed: then it is back to what is chosen. */
+  await page.getByRole('button', { name: 'Marks, wood and rough length' }).blur();
+  await page.getByRole('button', { name: 'Marks, wood and rough length' }).dispatchEvent('click');
+  await expect(thickness).not.toBeInViewport();
+  await page.getByRole('button', { name: 'Back to the parts' }).dispatchEvent('click');
   await expect(thickness).toBeInViewport();
 
   /** Beside the work there is nothing to lead to. */
