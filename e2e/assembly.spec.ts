@@ -1,6 +1,7 @@
 import { expect, openLooms, test } from './velk.ts';
 
-test('what the joints make, in stages with clamps and days; a rail too short is told and put right by a press', async ({
+/** All of the looms, cut: each assembly is put together in three dimensions. */
+test('what the joints make, in stages with clamps and days; a rail too short is told and put right by a press @looms @cuts', async ({
   page,
   velk,
 }) => {
@@ -62,7 +63,8 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   await expect(summary).toBeVisible({ timeout: 40_000 });
 });
 
-test('tasks on parts: one line for each setting, left out and brought back, kept over a reload', async ({
+/** All of the looms: parts of several joints go through one setting. */
+test('tasks on parts: one line for each setting, left out and brought back, kept over a reload @looms', async ({
   page,
   velk,
 }) => {
@@ -83,7 +85,8 @@ test('tasks on parts: one line for each setting, left out and brought back, kept
   await expect(page.getByRole('region', { name: 'Left out' })).toHaveCount(0);
 });
 
-test('a part is shaped: proposed, put right at its field, proved, together with its like, kept over a reload', async ({
+/** Shapes are proved. */
+test('a part is shaped: proposed, put right at its field, proved, together with its like, kept over a reload @cuts', async ({
   page,
   velk,
 }) => {

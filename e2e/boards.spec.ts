@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { expect, openLooms, test } from './velk.ts';
 
-test('parts are laid out on boards at their rough size: a mistake stays as typed, a defect is sawn round, what is short says why', async ({
+/** All of the looms: their boards are full. */
+test('parts are laid out on boards at their rough size: a mistake stays as typed, a defect is sawn round, what is short says why @looms', async ({
   page,
   velk,
 }) => {
@@ -47,7 +48,8 @@ test('parts are laid out on boards at their rough size: a mistake stays as typed
   await expect(page.getByText(/short: the boards that would do are used up/).first()).toBeVisible();
 });
 
-test('boards that are sawn leave the stock, their offcuts stay as boards, and the pieces count; undo takes it back', async ({
+/** All of the looms: their boards are full. */
+test('boards that are sawn leave the stock, their offcuts stay as boards, and the pieces count; undo takes it back @looms', async ({
   page,
   velk,
 }) => {
@@ -67,7 +69,8 @@ test('boards that are sawn leave the stock, their offcuts stay as boards, and th
   await expect(page.getByRole('heading', { name: 'As they are sawn' })).toBeVisible();
 });
 
-test('without boards the list says what to buy, and the first board is like those that are needed', async ({
+/** All of the looms: what is to be bought for them. */
+test('without boards the list says what to buy, and the first board is like those that are needed @looms', async ({
   page,
   velk,
 }) => {

@@ -136,7 +136,8 @@ test('the chest goes out and comes in as a table; wrong rows are told, good ones
   await expect(page.getByLabel('Straight 9, diameter, mm')).toHaveValue('9.0');
 });
 
-test('the card says how to reach each figure, and what else would do', async ({ page, velk }) => {
+/** All of the looms: a slot that is set by a screw. */
+test('the card says how to reach each figure, and what else would do @looms', async ({ page, velk }) => {
   await openLooms(page, velk, 'order');
   await openSetup(page, 'Heddle frame corner', /Slot, upright/);
   await page.locator('summary', { hasText: /^Or$/ }).first().click();

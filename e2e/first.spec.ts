@@ -2,7 +2,8 @@ import { expect, tabTo, test } from './velk.ts';
 
 test.use({ demo: false });
 
-test('a newcomer’s first minute: four questions, a rail and a stile, a proved card, by keyboard', async ({
+/** A proved card is where the first minute ends. */
+test('a newcomer’s first minute: four questions, a rail and a stile, a proved card, by keyboard @cuts', async ({
   page,
   velk,
 }) => {

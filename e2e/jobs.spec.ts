@@ -69,14 +69,14 @@ test('the joint is in the address; one that is gone, a room that is none and a f
   velk,
 }) => {
   await openLooms(page, velk, 'joints');
-  await page.getByRole('button', { name: /Bench rail into leg/ }).click();
-  await expect(page.getByRole('heading', { name: 'Bench rail into leg' })).toBeVisible();
+  await page.getByRole('button', { name: /Stretcher through foot/ }).click();
+  await expect(page.getByRole('heading', { name: 'Stretcher through foot' })).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'Bench rail into leg' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Stretcher through foot' })).toBeVisible();
   await page.getByRole('link', { name: /^Methods/ }).click();
   await expect(page).toHaveURL(/methods\?joint=/);
   await page.reload();
-  await expect(page.getByRole('button', { name: /Bench rail into leg/ })).toHaveAttribute('aria-current', 'true');
+  await expect(page.getByRole('button', { name: /Stretcher through foot/ })).toHaveAttribute('aria-current', 'true');
   const job = page.url().replace(/\/methods.*/, '');
   await page.goto(`${job}/joints?joint=gone`);
   await expect(page.getByRole('alert')).toContainText('This job has no joint “gone”');
@@ -86,7 +86,7 @@ test('the joint is in the address; one that is gone, a room that is none and a f
   await page.getByRole('button', { name: 'Remove this one' }).click();
   await expect(page.getByRole('button', { name: /Base rail into post/ })).toHaveCount(0);
   await expect(page.getByRole('alert').filter({ hasText: 'has no joint' })).toHaveCount(0);
-  await page.getByRole('button', { name: /Bench rail into leg/ }).click();
+  await page.getByRole('button', { name: /Stretcher through foot/ }).click();
   await page.getByRole('link', { name: 'Velk', exact: true }).click();
   await page.getByRole('link', { name: 'Drying racks for the dye room' }).click();
   await page.getByRole('link', { name: /^Methods/ }).click();
@@ -161,7 +161,8 @@ test('undo outlasts a reload; F6 leads to the margin and back', async ({ page, v
   await expect(post).toHaveValue(before);
 });
 
-test('a card on paper is light, unfolded and without what only a screen needs; all of them have a sheet each', async ({
+/** What the test piece should read is printed. */
+test('a card on paper is light, unfolded and without what only a screen needs; all of them have a sheet each @cuts', async ({
   page,
   velk,
 }) => {
@@ -220,7 +221,8 @@ test('a chest opened while the server is away says so and opens when it is back'
   await expect(page.getByRole('heading', { name: 'Tool chest' })).toBeVisible();
 });
 
-test('proofs say how far they are, and are stopped and gone on with', async ({ page, velk }) => {
+/** All of the looms: proofs that last long enough to be stopped. */
+test('proofs say how far they are, and are stopped and gone on with @looms @cuts', async ({ page, velk }) => {
   await openLooms(page, velk, 'proof');
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByText(/^Stopped: \d+ of 14 joints cut virtually/)).toBeVisible();

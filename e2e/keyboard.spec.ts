@@ -23,7 +23,8 @@ async function stopsIn(page: Page): Promise<number> {
   return Infinity;
 }
 
-test('long lists are one stop of Tab, and the arrows lead through them', async ({ page, velk }) => {
+/** All of the looms, cut: the longest lists, and everything that a proof shows. */
+test('long lists are one stop of Tab, and the arrows lead through them @looms @cuts', async ({ page, velk }) => {
   test.setTimeout(180_000);
   await page.goto(velk.url);
   for (const path of ['shop', 'chest/rip', 'quick/stack', 'guide']) {

@@ -5,7 +5,8 @@ async function pickPart(page: Page, name: string, part: string): Promise<void> {
   await page.getByRole('combobox', { name }).selectOption({ label: part });
 }
 
-test('a through joint made from the picker, edited on the drawing, changed to blind and brought back', async ({
+/** It ends in the proof. */
+test('a through joint made from the picker, edited on the drawing, changed to blind and brought back @cuts', async ({
   page,
   velk,
 }) => {
@@ -34,7 +35,8 @@ test('a through joint made from the picker, edited on the drawing, changed to bl
   await expect(page.getByText('Section through the virtual pair')).toBeVisible();
 });
 
-test('the demo’s through joint is cut into a backing piece and proved', async ({ page, velk }) => {
+/** It is proved. */
+test('the demo’s through joint is cut into a backing piece and proved @cuts', async ({ page, velk }) => {
   await openLooms(page, velk, 'order');
   await page.getByRole('button', { name: /Stretcher through foot/ }).click();
   await page.getByRole('link', { name: /^Set-ups/ }).click();
@@ -173,7 +175,8 @@ test('legs and rails from their sizes outside: their tenons butt in the leg; mad
   await expect(page.getByText('A mitred pair')).toBeVisible();
 });
 
-test('several mortises on a piece lie in a row: an even pitch comes with the count, a wrong one stays as typed with its reason', async ({
+/** Its card is proved. */
+test('several mortises on a piece lie in a row: an even pitch comes with the count, a wrong one stays as typed with its reason @cuts', async ({
   page,
   velk,
 }) => {
@@ -194,7 +197,8 @@ test('several mortises on a piece lie in a row: an even pitch comes with the cou
   await expect(page.getByText(/^Cut virtually, Stretcher through foot/)).toBeVisible();
 });
 
-test('pegs and wedges are chosen, drawn, typed over with a mistake, proved on their cards and taken back', async ({
+/** They are proved. */
+test('pegs and wedges are chosen, drawn, typed over with a mistake, proved on their cards and taken back @cuts', async ({
   page,
   velk,
 }) => {
@@ -219,7 +223,8 @@ test('pegs and wedges are chosen, drawn, typed over with a mistake, proved on th
   await expect(page.getByText('Section through the virtual pair')).toBeVisible();
 });
 
-test('an angle is typed in degrees or as a slope, a mistake stays as typed, and the card tells the wedge', async ({
+/** All of the looms: the joint at an angle. */
+test('an angle is typed in degrees or as a slope, a mistake stays as typed, and the card tells the wedge @looms', async ({
   page,
   velk,
 }) => {

@@ -89,7 +89,8 @@ test('the run begins from what is set up now, one card a machine; a machine that
   ).toBeVisible();
 });
 
-test('the run is drawn along time, a lane for each machine; a list that is searched holds nothing that moves', async ({
+/** All of the looms: days of work and a long list to search. */
+test('the run is drawn along time, a lane for each machine; a list that is searched holds nothing that moves @looms', async ({
   page,
   velk,
 }) => {

@@ -17,7 +17,8 @@ async function pin(page: Page, id: string, where: { value: string } | { label: R
   return row;
 }
 
-test('a set-up is pinned first, before another and to a day; pins that contradict are quoted, and kept over a reload', async ({
+/** All of the looms: days of work to be pinned to. */
+test('a set-up is pinned first, before another and to a day; pins that contradict are quoted, and kept over a reload @looms', async ({
   page,
   velk,
 }) => {
@@ -67,7 +68,8 @@ test('a set-up is pinned first, before another and to a day; pins that contradic
   await expect(rowOf(page, free).getByRole('button', { name: 'pinned to Mon 22 Mar' })).toBeVisible();
 });
 
-test('one looks longer for a quicker order, sees how far that is, and ends it', async ({ page, velk }) => {
+/** All of the looms: an order that isn’t proven at once. */
+test('one looks longer for a quicker order, sees how far that is, and ends it @looms', async ({ page, velk }) => {
   await openLooms(page, velk, 'order');
   await page.getByRole('button', { name: 'Look longer for a quicker order' }).click();
   const far = page.getByRole('progressbar', { name: 'How far the search is' });
@@ -77,7 +79,8 @@ test('one looks longer for a quicker order, sees how far that is, and ends it', 
   await expect(far).toHaveCount(0);
 });
 
-test('in the picture a set-up is drawn along past another of its machine, within the room that its rules leave', async ({
+/** All of the looms: lanes long enough to draw along. */
+test('in the picture a set-up is drawn along past another of its machine, within the room that its rules leave @looms', async ({
   page,
   velk,
 }) => {

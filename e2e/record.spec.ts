@@ -1,13 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { planJob, readingId, readingsOf, type Card, type Seen } from '@velk/core';
-import { demo, loadModeller } from '@velk/core/testing';
+import { demo, fewer, loadModeller } from '@velk/core/testing';
+import { FEW } from './fewer.ts';
 import { expect, follow, openLooms, test } from './velk.ts';
 
 /** The looms’ plan as the page has it, and what cuts its test pieces. */
-async function planned() {
+async function planned({ all }: { all: boolean }) {
   const { job, shop } = demo('looms');
-  return { modeller: await loadModeller(), plan: planJob(job, shop) };
+  return { modeller: await loadModeller(), plan: planJob(all ? job : fewer(job, FEW), shop) };
 }
 
 /** Lines of the loom job’s record, as a device of the shop sends them. */
@@ -22,11 +23,12 @@ async function written(page: Page, lines: readonly Seen[]): Promise<void> {
   await page.reload();
 }
 
-test('what many test pieces say of a cutter is taken by a press, and is what it was measured to be from then on', async ({
+/** All of the looms, cut: many readings of one cutter are looked into. */
+test('what many test pieces say of a cutter is taken by a press, and is what it was measured to be from then on @looms @cuts', async ({
   page,
   velk,
 }) => {
-  const { modeller, plan } = await planned();
+  const { modeller, plan } = await planned({ all: true });
   const cards = plan.cards
     .filter(({ setups }) => setups[0]!.cutter === 'spiral-8' && setups[0]!.stage === 'mortise')
     .slice(0, 3);
@@ -64,7 +66,7 @@ test('a mortise that was measured wider asks its tenon’s figures before the fi
   page,
   velk,
 }) => {
-  const { modeller, plan } = await planned();
+  const { modeller, plan } = await planned({ all: false });
   const tenonOn = (card: Card) =>
     readingsOf(modeller, card, plan).find(({ dimension, gains }) => dimension === 'tenonThickness' && gains.length);
   const card = plan.cards.find(tenonOn)!;

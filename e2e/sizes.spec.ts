@@ -30,7 +30,8 @@ const cutOff = (page: Page): Promise<string[]> =>
   });
 
 for (const [width, height] of SIZES)
-  test(`every room at ${width} by ${height}: nothing runs out sideways, the work begins in the first screen`, async ({
+  /** All of the looms, cut: the longest names and lists, and the proof. */
+  test(`every room at ${width} by ${height}: nothing runs out sideways, the work begins in the first screen @looms @cuts`, async ({
     page,
     velk,
   }, info) => {
@@ -77,7 +78,8 @@ for (const [width, height] of SIZES)
     }
   });
 
-test('on a telephone what belongs to a tool or a part is one press away, and so is the way back', async ({
+/** All of the looms: lists longer than a telephone. */
+test('on a telephone what belongs to a tool or a part is one press away, and so is the way back @looms', async ({
   page,
   velk,
 }) => {
@@ -119,7 +121,11 @@ for (const [width, height] of [
   [640, 400],
   [320, 200],
 ] as const)
-  test(`every room enlarged to ${width} by ${height}: read without moving sideways`, async ({ page, velk }) => {
+  /** All of the looms, cut: the longest names and lists, and the proof. */
+  test(`every room enlarged to ${width} by ${height}: read without moving sideways @looms @cuts`, async ({
+    page,
+    velk,
+  }) => {
     test.setTimeout(120_000);
     await page.setViewportSize({ width, height });
     const check = async (name: string) => {
@@ -141,7 +147,8 @@ for (const [width, height] of [
 
 test.describe('where one points with a finger', () => {
   test.use({ viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true });
-  test('targets are 44 px high, but for dimensions on a drawing', async ({ page, velk }) => {
+  /** All of the looms, cut: every sort of row and control. */
+  test('targets are 44 px high, but for dimensions on a drawing @looms @cuts', async ({ page, velk }) => {
     const low = (): Promise<string[]> =>
       page.evaluate(() => {
         const heightOf = (e: Element) =>

@@ -3,7 +3,8 @@ import { expect, openLooms, test } from './velk.ts';
 
 test.use({ launchOptions: solidOptions });
 
-test('a joint opens in three dimensions, is turned and drawn apart from the keyboard, and closes', async ({
+/** All of the looms: a twin tenon; a body is cut to be seen. */
+test('a joint opens in three dimensions, is turned and drawn apart from the keyboard, and closes @looms @cuts', async ({
   page,
   velk,
 }) => {

@@ -34,7 +34,8 @@ test('a pasted table: good rows go in, wrong cells say why and stay as typed, th
   await expect(page.getByLabel('Heddle stick, pieces')).toHaveValue('6');
 });
 
-test('pieces that differ are pointed out and can be cut apart; marks and hands are on the cards', async ({
+/** Their card is proved. */
+test('pieces that differ are pointed out and can be cut apart; marks and hands are on the cards @cuts', async ({
   page,
   velk,
 }) => {
@@ -52,7 +53,8 @@ test('pieces that differ are pointed out and can be cut apart; marks and hands a
   await expect(page.getByText(/in left|in right/).first()).toBeVisible();
 });
 
-test('a part in a cradle: its sizes are typed, a cradle too small is told, and the card counts from its outside', async ({
+/** Its card is proved. */
+test('a part in a cradle: its sizes are typed, a cradle too small is told, and the card counts from its outside @cuts', async ({
   page,
   velk,
 }) => {
@@ -75,7 +77,8 @@ test('a part in a cradle: its sizes are typed, a cradle too small is told, and t
   await expect(page.getByText(/^Cut virtually, Cross rail into post/)).toBeVisible();
 });
 
-test('the fit in another season is told once wood and air are known', async ({ page, velk }) => {
+/** The fit is told with the proof. */
+test('the fit in another season is told once wood and air are known @cuts', async ({ page, velk }) => {
   await openLooms(page, velk, 'stock');
   await page.getByLabel('Lives in, humidity').fill('900');
   await expect(page.getByText('Relative humidity, 0 to 100 %.')).toBeVisible();

@@ -2,7 +2,8 @@ import { spawn } from 'node:child_process';
 import { WebSocket as Socket } from 'ws';
 import { expect, openLooms, test } from './velk.ts';
 
-test('what the test piece reads gives the next move, kept over a reload, until it reads as it should', async ({
+/** What it should read is cut. */
+test('what the test piece reads gives the next move, kept over a reload, until it reads as it should @cuts', async ({
   page,
   velk,
 }) => {
@@ -34,7 +35,8 @@ test('what the test piece reads gives the next move, kept over a reload, until i
   await expect(page.getByText('since it was first set')).toHaveCount(0);
 });
 
-test('a reading comes from a calliper into the box that waits; one that types ends with Enter and goes on to the next', async ({
+/** What it should read is cut. */
+test('a reading comes from a calliper into the box that waits; one that types ends with Enter and goes on to the next @cuts', async ({
   page,
   velk,
 }) => {
@@ -79,7 +81,8 @@ test('the calliper to try with sends what is typed to whoever listens on this ma
   }
 });
 
-test('a figure is crept up on until the wall stands; the set-up that worked is kept, and comes back until it is let go', async ({
+/** What it should read is cut. */
+test('a figure is crept up on until the wall stands; the set-up that worked is kept, and comes back until it is let go @cuts', async ({
   page,
   velk,
 }) => {
@@ -117,7 +120,8 @@ test('a figure is crept up on until the wall stands; the set-up that worked is k
   await expect(page.getByText('None yet. Once a set-up has worked')).toBeVisible();
 });
 
-test('three readings along a tenon tell a wedge from a lean', async ({ page, velk }) => {
+/** All of the looms: cheeks flat over a stack; what they should read is cut. */
+test('three readings along a tenon tell a wedge from a lean @looms @cuts', async ({ page, velk }) => {
   await openLooms(page, velk, 'order');
   await page.locator('li', { hasText: 'Heddle frame corner' }).getByRole('link', { name: /^Shoulders and cheeks, lying flat over a stack/ }).first().click(); // prettier-ignore
   await page.getByText('Not even along its length?').click();

@@ -1,8 +1,19 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { connect, createServer, type Server, type Socket } from 'node:net';
 import { fileURLToPath } from 'node:url';
-import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import {
+  test as base,
+  expect,
+  type Browser,
+  type BrowserContext,
+  type BrowserContextOptions,
+  type Locator,
+  type Page,
+  type TestInfo,
+} from '@playwright/test';
 import { Client } from 'pg';
+import { Contexts, holdCuts } from './contexts.ts';
+import { LOOMS, withFewLooms, type Rows } from './fewer.ts';
 import { KEY } from './key.ts';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
@@ -68,9 +79,23 @@ const DEADLOCK = '40P01';
 
 const TABLES = ['shop', 'device', 'job', 'part', 'joint', 'revision', 'observation'];
 
+/** What the database holds as a test begins: nothing, a few joints of the looms beside the racks, or all of the demo. */
+type Start = 'nothing' | 'few' | 'looms';
+
 /** A server and a database that the tests of one worker share; each test finds the database as it was at the start. */
 interface Bench extends Velk {
-  reset(demo: boolean): Promise<void>;
+  reset(start: Start): Promise<void>;
+}
+
+async function rowsOf(client: Client): Promise<Rows> {
+  const rows: Record<string, Rows[string]> = {};
+  for (const table of TABLES) {
+    const { rows: answer } = await client.query<{ all: Rows[string] }>(
+      `SELECT coalesce(json_agg(t), '[]') AS all FROM ${table} t`,
+    );
+    rows[table] = answer[0]!.all;
+  }
+  return rows;
 }
 
 async function openBench(worker: number): Promise<{ bench: Bench; close: () => Promise<void> }> {
@@ -80,23 +105,18 @@ async function openBench(worker: number): Promise<{ bench: Bench; close: () => P
   await maker.connect();
   await maker.query(`CREATE DATABASE ${name}`);
   await maker.end();
-  const own = new URL(admin);
-  own.pathname = `/${name}`;
-  const line = new Line(own);
+  const database = new URL(admin);
+  database.pathname = `/${name}`;
+  const line = new Line(database);
   const linePort = await line.listen(0);
-  const throughLine = new URL(own);
+  const throughLine = new URL(database);
   throughLine.port = String(linePort);
   let { child, url } = await startServer(throughLine.href, 0);
   const port = Number(new URL(url).port);
-  const client = new Client(own.href);
+  const client = new Client(database.href);
   await client.connect();
-  const kept: string[] = [];
-  for (const table of TABLES) {
-    const { rows } = await client.query<{ all: string }>(
-      `SELECT coalesce(json_agg(t), '[]')::text AS all FROM ${table} t`,
-    );
-    kept.push(rows[0]!.all);
-  }
+  const looms = await rowsOf(client);
+  const starts: Record<Exclude<Start, 'nothing'>, Rows> = { looms, few: withFewLooms(looms) };
   const restart = async () => {
     child.kill('SIGKILL');
     await ended(child);
@@ -108,17 +128,17 @@ async function openBench(worker: number): Promise<{ bench: Bench; close: () => P
       restart,
       cutDatabase: () => line.cut(),
       mendDatabase: async () => void (await line.listen(linePort)),
-      reset: async (demo) => {
+      reset: async (start) => {
         const empty = () => client.query(`TRUNCATE ${TABLES.join(', ')}`);
         /** A page that was left sends its last change: its transaction and this one may wait for each other. */
         await empty().catch((error: { code?: string }) => {
           if (error.code !== DEADLOCK) throw error;
           return empty();
         });
-        if (!demo) return;
-        for (const [i, table] of TABLES.entries())
+        if (start === 'nothing') return;
+        for (const table of TABLES)
           await client.query(`INSERT INTO ${table} SELECT * FROM json_populate_recordset(NULL::${table}, $1)`, [
-            kept[i],
+            JSON.stringify(starts[start][table]),
           ]);
       },
     },
@@ -131,8 +151,15 @@ async function openBench(worker: number): Promise<{ bench: Bench; close: () => P
   };
 }
 
-export const test = base.extend<{ demo: boolean; velk: Velk }, { bench: Bench }>({
-  /** Whether the database starts with the demo, or with nothing at all. */
+/**
+ * Most of a page's work is planning all of the looms, and cutting virtually. A test that needs it says so at the end of
+ * its name, and why in a line above: without `@looms` they have a few joints, without `@cuts` nothing asks the modeller.
+ */
+const needsLooms = ({ tags }: TestInfo) => tags.includes('@looms');
+const needsCuts = ({ tags }: TestInfo) => tags.includes('@cuts');
+
+export const test = base.extend<{ demo: boolean; velk: Velk }, { bench: Bench; contexts: Contexts }>({
+  /** Whether the database starts with jobs, or with nothing at all. */
   demo: [true, { option: true }],
   bench: [
     async ({}, use, { workerIndex }) => {
@@ -142,9 +169,17 @@ export const test = base.extend<{ demo: boolean; velk: Velk }, { bench: Bench }>
     },
     { scope: 'worker' },
   ],
-  velk: async ({ demo, bench }, use) => {
-    await bench.reset(demo);
+  velk: async ({ demo, bench }, use, info) => {
+    await bench.reset(!demo ? 'nothing' : needsLooms(info) ? 'looms' : 'few');
     await use(bench);
+  },
+  contexts: [async ({ browser }, use) => use(new Contexts(browser)), { scope: 'worker' }],
+  context: async ({ contexts, bench, viewport, hasTouch, extraHTTPHeaders }, use, info) => {
+    const cuts = needsCuts(info);
+    const like = JSON.stringify([cuts, viewport, hasTouch, extraHTTPHeaders]);
+    const context = await contexts.emptied(like, bench.url, cuts);
+    await use(context);
+    await Promise.all(context.pages().map((page) => page.close()));
   },
 });
 
@@ -174,10 +209,17 @@ export async function follow(page: Page, path: string): Promise<void> {
   if (roomOf(from) !== roomOf(path)) await expect(page).not.toHaveTitle(title);
 }
 
-/** The demo's loom job, opened at a stage. */
+/** A context of its own, for what keeps Velk in the browser or is another device; closed by the test. */
+export async function anotherDevice(browser: Browser, options: BrowserContextOptions): Promise<BrowserContext> {
+  const context = await browser.newContext(options);
+  if (!needsCuts(test.info())) await context.addInitScript(holdCuts);
+  return context;
+}
+
+/** The looms, opened at a stage. */
 export async function openLooms(page: Page, velk: Velk, stage: string): Promise<void> {
   const jobs = (await (await page.request.get(`${velk.url}/api/jobs`)).json()) as { id: string; name: string }[];
-  await page.goto(`${velk.url}/job/${jobs.find(({ name }) => name === 'Floor looms, six')!.id}/${stage}`);
+  await page.goto(`${velk.url}/job/${jobs.find(({ name }) => name === LOOMS)!.id}/${stage}`);
   await page.getByRole('button', { name: /Cross rail into post/ }).waitFor();
 }
 

@@ -12,7 +12,8 @@ const STAGES = {
 };
 
 for (const theme of ['light', 'dark'])
-  test(`no view has a serious accessibility fault, ${theme}; each is pictured at 1280 by 800`, async ({
+  /** All of the looms, cut: every sort of row, and the proof. */
+  test(`no view has a serious accessibility fault, ${theme}; each is pictured at 1280 by 800 @looms @cuts`, async ({
     page,
     velk,
   }, info) => {
@@ -59,7 +60,8 @@ for (const theme of ['light', 'dark'])
     }
   });
 
-test('on a tablet nothing runs off the side, and the work is still there', async ({ page, velk }) => {
+/** All of the looms, cut: every sort of row, and the proof. */
+test('on a tablet nothing runs off the side, and the work is still there @looms @cuts', async ({ page, velk }) => {
   await page.setViewportSize({ width: 820, height: 1180 });
   await page.goto(velk.url);
   for (const path of ['chest/spiral-8', 'quick/stop-spacing', 'shop']) {

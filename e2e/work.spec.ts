@@ -1,6 +1,7 @@
 import { expect, openLooms, openSetup, setupsOf, tabTo, test } from './velk.ts';
 
-test('a new job from empty to a proved set-up card, by keyboard alone; a reload and a killed server keep it', async ({
+/** It ends in a proved card. */
+test('a new job from empty to a proved set-up card, by keyboard alone; a reload and a killed server keep it @cuts', async ({
   page,
   velk,
 }) => {
@@ -70,7 +71,8 @@ test('figures follow a keystroke, undo and redo bring everything back, and inche
   await expect(page.getByLabel('tenon length, in')).toHaveValue('1 3/8');
 });
 
-test('an inch job is read, shown and set in inches', async ({ page, velk }) => {
+/** Its card is proved. */
+test('an inch job is read, shown and set in inches @cuts', async ({ page, velk }) => {
   await page.goto(velk.url);
   await page.getByRole('link', { name: 'Drying racks for the dye room' }).click();
   await expect(page.getByLabel('mortise width, in')).toHaveValue('1/4');

@@ -6,7 +6,7 @@ export * from './ways.ts';
 export { MADE_FROM_BLIND, type Base, type Made } from './kinds.ts';
 export * from './eachSetup.ts';
 export * from './halves.ts';
-export { demo } from './demo.ts';
+export { demo, fewer } from './demo.ts';
 export { FUZZ_RUNS, placesIn, spoiled, watch } from './fuzz.ts';
 export * from './closedLoop.ts';
 export * from './lies.ts';
