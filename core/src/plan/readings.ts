@@ -64,13 +64,22 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
   const [from, to] = [on.setups.indexOf(own[0]!), on.setups.indexOf(own.at(-1)!) + 1];
   /** A cheek is measured once it has fallen away, whenever its shoulder is cut. */
   const later = on.setups.slice(to).filter(({ stage }) => stage === 'shoulders');
+  /** Often the same cuts: what a card leaves is what all leave where none comes after it. */
+  const read = new Map<string, Record<string, Mm>>();
+  const sizesBy = (setups: readonly Setup[]) => {
+    const which = setups.map(({ id }) => id).join();
+    const known = read.get(which) ?? sizesOf(modeller, { ...on, setups }, shop);
+    read.set(which, known);
+    return known;
+  };
   const [before, now, without, last] = [
     [...on.setups.slice(0, from), ...later],
     [...on.setups.slice(0, to), ...later],
     on.setups.filter((s) => !own.includes(s)),
     on.setups,
-  ].map((setups) => sizesOf(modeller, { ...on, setups }, shop));
-  const made = gainsOf(modeller, { ...on, moved: own }, shop).filter(({ figure }) => !figure.stays && !figure.clears);
+  ].map(sizesBy);
+  const makesSizes = (figure: LengthFigure) => !figure.stays && !figure.clears;
+  const made = gainsOf(modeller, { ...on, moved: own, moves: makesSizes }, shop);
   const gainsIn = (dimension: DimensionId): Gain[] =>
     made.flatMap(({ figure, setups, makes, wood }) => {
       const gain = makes.find((m) => m.dimension === dimension && !m.bounds)?.gain ?? 0;

@@ -36,6 +36,8 @@ export interface HalfOnPiece<P extends object> {
   readonly setups: readonly Setup[];
   /** Those whose distances are moved, where it isn't all of them. */
   readonly moved?: readonly Setup[];
+  /** Which of their distances are moved, where it isn't all of them. */
+  readonly moves?: (figure: LengthFigure) => boolean;
 }
 
 /** So far each figure is moved to either side, mm. */
@@ -52,7 +54,7 @@ const NOTHING = 1e-3;
 export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<P>, asIs: Shop): Gains[] {
   const distances = new Map<string, { key: string; figure: LengthFigure; setups: Setup[] }>();
   for (const setup of half.moved ?? half.setups)
-    for (const figure of setup.figures) {
+    for (const figure of setup.figures.filter(half.moves ?? (() => true))) {
       const key = settingKey(setup, figure);
       const place = `${key} ${figure.set.value.toFixed(4)}`;
       const known = distances.get(place) ?? { key, figure, setups: [] };

@@ -10,3 +10,4 @@ export { demo, fewer } from './demo.ts';
 export { FUZZ_RUNS, placesIn, spoiled, watch } from './fuzz.ts';
 export * from './closedLoop.ts';
 export * from './lies.ts';
+export { DEEP, stampDeepRun } from './deepRun.ts';

@@ -1,7 +1,8 @@
-import type { BlindParams, ThroughParams } from '../joints/index.ts';
+import type { BlindParams, MemberName, ThroughParams } from '../joints/index.ts';
 import { PLAIN_PART, type Cradle } from '../stock/index.ts';
-import type { EntrySide, Job } from '../exchange/index.ts';
-import { waysOf, type WaysOfHalf } from '../plan/index.ts';
+import { resolve, type EntrySide, type Job } from '../exchange/index.ts';
+import { suiting } from '../plan/choose.ts';
+import { routesOf, shopFor } from '../plan/draft.ts';
 import type { Shop } from '../tooling/index.ts';
 
 /** The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
@@ -106,10 +107,14 @@ export function jobWith({
 export const asListed = (job: Job, shop: Shop): Job => ({
   ...job,
   joints: job.joints.map((joint) => {
-    const { tenoned, mortised } = waysOf(joint, job, shop);
-    const first = (ways: WaysOfHalf) => (ways.find((w) => !w.refusals.length && !w.awkward.length) ?? ways.find((w) => !w.refusals.length))?.id; // prettier-ignore
-    const listed = { tenoned: first(tenoned), mortised: first(mortised), ...joint.routes };
-    const routes = Object.fromEntries(Object.entries(listed).filter(([, id]) => id));
-    return { ...joint, routes };
+    const routes = routesOf(joint, job, shop);
+    const { members } = resolve(joint, job);
+    const first = (member: MemberName) => {
+      const usable = routes[member].filter((route) => !route.refusals.length);
+      const suit = suiting(members[member], shopFor(job, shop));
+      return (usable.find((route) => !suit(route.setups()).awkward.length) ?? usable[0])?.id;
+    };
+    const listed = { tenoned: first('tenoned'), mortised: first('mortised'), ...joint.routes };
+    return { ...joint, routes: Object.fromEntries(Object.entries(listed).filter(([, id]) => id)) };
   }),
 });

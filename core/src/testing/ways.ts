@@ -2,6 +2,7 @@ import * as fc from 'fast-check';
 import type { MemberName } from '../joints/index.ts';
 import { routesOf } from '../plan/index.ts';
 import { cases } from './generate.ts';
+import { remembered } from './sources.ts';
 
 /** Work at the bench that follows from corners, wedges or mitred ends asked for, not from a choice of route. */
 export const FOLLOWS: ReadonlySet<string> = new Set(['square-ends', 'round-edges', 'hand-kerf', 'flare-ends', 'mitre-tips', 'slope-haunch', 'slope-pocket']); // prettier-ignore
@@ -14,9 +15,12 @@ export interface Way {
 /**
  * Ways of cutting a kind that the test shop accepts for some joint, so that each method of either half is in one of
  * them: not every combination of them, for a method's figures don't depend on what cuts the other stages. Both halves
- * of a way were accepted for the same joints, so that there are joints to prove it with.
+ * of a way were accepted for the same joints, so that there are joints to prove it with. Looked for once, however many
+ * tests ask.
  */
-export function waysOf(kind: string): Way[] {
+export const waysOf = (kind: string): Way[] => remembered(`ways-${kind}`, () => waysFound(kind));
+
+function waysFound(kind: string): Way[] {
   const usual = covering(seenIn(kind, USUAL));
   const known = new Set(usual.flat());
   const rare = covering(

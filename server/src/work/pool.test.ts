@@ -7,7 +7,7 @@ const { job, shop } = JSON.parse(readFileSync(new URL('../../../demo/racks.velk-
 /** So many joints that planning them takes some while. */
 const large: Job = {
   ...job,
-  joints: Array.from({ length: 60 }, (_, i) => ({ ...job.joints[i % job.joints.length]!, id: `j-${i}` })),
+  joints: Array.from({ length: 30 }, (_, i) => ({ ...job.joints[i % job.joints.length]!, id: `j-${i}` })),
 };
 const tiny: Job = { ...job, parts: [], joints: [] };
 const HEAVY = { weight: 1_000_000 };
@@ -57,7 +57,7 @@ describe('the pool', () => {
     expect(await why(pool.ask('used', { job: large, shop }))).toBe('late');
     await pool.stop();
     start({ memory: 60 });
-    const whole = { ...large, joints: Array.from({ length: 1500 }, (_, i) => ({ ...large.joints[i % 60]!, id: `j-${i}` })) }; // prettier-ignore
+    const whole = { ...large, joints: Array.from({ length: 1500 }, (_, i) => ({ ...large.joints[i % 30]!, id: `j-${i}` })) }; // prettier-ignore
     expect(await why(pool.ask('used', { job: whole, shop }))).toBe('large');
     expect(await why(pool.ask('used', { job: tiny, shop }))).toBe('answered');
   });

@@ -1,0 +1,31 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { fingerprintOf, foldersOf } from './sources.ts';
+import type { Way } from './ways.ts';
+
+/** Sources as they were when every way was last proved deeply, by folder. */
+const STAMP = new URL('./deepRun.json', import.meta.url);
+
+/** Joints for each way in a deep run, the figures set exactly and rounded. */
+export const DEEP = { exact: 4, rounded: 1 };
+
+/** A folder's own files where there are others in it that a way doesn't use. */
+const now = (folder: string): string => fingerprintOf(folder, { deep: folder !== 'methods' && folder !== 'joints' });
+
+/** Tells whether a way is as it was at the last deep run. */
+export function provedDeeply(): (way: Way) => boolean {
+  const stamp = JSON.parse(readFileSync(STAMP, 'utf8')) as Readonly<Record<string, string>>;
+  const same = new Map<string, boolean>();
+  const isSame = (folder: string) => {
+    const known = same.get(folder) ?? now(folder) === stamp[folder];
+    same.set(folder, known);
+    return known;
+  };
+  return ({ kind, methods }) => foldersOf(kind, methods).every(isSame);
+}
+
+/** Writes down that all of these ways were proved deeply as they are. */
+export function stampDeepRun(ways: readonly Way[]): void {
+  const folders = [...new Set(ways.flatMap(({ kind, methods }) => foldersOf(kind, methods)))].sort();
+  const stamp = Object.fromEntries(folders.map((folder) => [folder, now(folder)]));
+  writeFileSync(STAMP, `${JSON.stringify(stamp, null, 2)}\n`);
+}
