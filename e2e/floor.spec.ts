@@ -203,7 +203,10 @@ for (const [width, height, all] of [
     await check('ready, dark');
     await press(page, 'All cards');
     await check('cards');
-    await page.getByRole('button', { name: /^\d+\. Mortise, hollow chisel/ }).click();
+    await page
+      .getByRole('button', { name: /^\d+\. Mortise, hollow chisel/ })
+      .first()
+      .click();
     await press(page, 'I have read this');
     await check('set');
     await press(page, 'It is set');

@@ -5,7 +5,8 @@ const rows = (page: Page): Locator => page.locator('ol.order > li');
 const handle = (row: Locator): Locator => row.getByRole('button', { name: /^Move set-up/ });
 const idOf = (row: Locator) => row.getAttribute('data-card');
 
-test('a card is moved by keys and by drag, refused with its rule, kept over a reload, and given back', async ({
+/** All of the looms: cards that can go up and down, and one that waits far down. */
+test('a card is moved by keys and by drag, refused with its rule, kept over a reload, and given back @looms', async ({
   page,
   velk,
 }) => {

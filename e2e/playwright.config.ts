@@ -12,7 +12,7 @@ export default defineConfig({
   fullyParallel: true,
   timeout: 120_000,
   expect: { timeout: 30_000 },
-  reporter: [['list']],
+  reporter: process.env['PLAYWRIGHT_JSON_OUTPUT_FILE'] ? [['list'], ['json']] : [['list']],
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'off',

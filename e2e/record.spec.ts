@@ -62,7 +62,8 @@ test('what was begun out of turn stands first, and the rest of the order goes on
   await expect(rows.nth(1)).not.toContainText('Why not earlier');
 });
 
-test('a mortise that was measured wider asks its tenon’s figures before the first test piece', async ({
+/** What the test piece should read is cut. */
+test('a mortise that was measured wider asks its tenon’s figures before the first test piece @cuts', async ({
   page,
   velk,
 }) => {

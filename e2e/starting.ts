@@ -25,7 +25,7 @@ export async function start(data: string, more: NodeJS.ProcessEnv = {}): Promise
     for (const stream of [child.stdout, child.stderr])
       stream.on('data', (text: Buffer) => {
         said += text.toString();
-        const found = /Velk is at (http:[^\s#]+)\/#/.exec(said);
+        const found = /Velk is at\s+(http:[^\s#]+)\/#/.exec(said);
         if (found) resolve(found[1]!);
       });
     child.once('exit', () => reject(new Error(`npm start ended: ${said}`)));

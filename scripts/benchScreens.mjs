@@ -7,7 +7,7 @@ import { ensureDependencies, root } from './dependencies.mjs';
 import { keepServer } from './serve.mjs';
 
 const [which, ...args] = process.argv.slice(2);
-ensurePackages(['postgresql', 'chromium']);
+await ensurePackages(['postgresql', 'chromium']);
 await ensureDependencies();
 await ensureBuilt();
 const cluster = await throwAwayCluster();

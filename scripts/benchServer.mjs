@@ -4,7 +4,7 @@ import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
 
-ensurePackages(['postgresql']);
+await ensurePackages(['postgresql']);
 await ensureDependencies();
 await ensureBuilt();
 const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'bench/src/server.ts'], {

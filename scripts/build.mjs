@@ -1,19 +1,22 @@
 // Builds the application and the programs of the server when their sources are newer than what was built.
-import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { alone, root } from './dependencies.mjs';
+import { during, quietly } from './progress.mjs';
 
-/** Of files, and of folders with all that is in them. */
+/** What no program is made of. */
+const LEFT_OUT = /^(node_modules|dist|testing)$|\.test\.tsx?$/;
+
+/** Of files, and of folders with all that is in them but tests. */
 function fingerprint(...places) {
   const hash = createHash('sha256');
-  const visit = (path) => {
-    if (statSync(path).isFile()) return void hash.update(path).update(readFileSync(path));
-    for (const name of readdirSync(path).sort())
-      if (name !== 'node_modules' && name !== 'dist') visit(join(path, name));
+  const visit = (place) => {
+    const path = join(root, place);
+    if (statSync(path).isFile()) return void hash.update(place).update(readFileSync(path));
+    for (const name of readdirSync(path).sort()) if (!LEFT_OUT.test(name)) visit(join(place, name));
   };
-  for (const place of [...places, 'package-lock.json']) visit(join(root, place));
+  for (const place of [...places, 'package-lock.json']) visit(place);
   return hash.digest('hex');
 }
 
@@ -57,15 +60,11 @@ const outside = ({ path }) => (path.startsWith('@velk/') ? null : { path, extern
 
 export async function ensureBuilt() {
   await ensurePrograms();
-  await build('web/dist', ['core', 'web', 'docs/guide.md'], () => {
-    console.log('Building the application ...');
-    const { status, stdout, stderr } = spawnSync(
-      'npx',
-      ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'],
-      { cwd: root, encoding: 'utf8' },
-    );
+  await build('web/dist', ['core', 'web', 'docs/guide.md'], async () => {
+    const args = ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'];
+    const { status, said } = await during('Building the application', () => quietly('npx', args, { cwd: root }));
     if (status !== 0) {
-      console.error(`${stdout}${stderr}\nThe application could not be built.`);
+      console.error(`${said}\nThe application could not be built.`);
       process.exit(1);
     }
   });

@@ -13,7 +13,7 @@ if (!named) {
   process.exit(1);
 }
 const file = resolve(named);
-ensurePackages(['postgresql']);
+await ensurePackages(['postgresql']);
 await ensureDependencies();
 await ensurePrograms();
 const { url, settle, close } = await openDatabase();

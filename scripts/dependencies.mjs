@@ -1,10 +1,10 @@
 // The npm packages of the lock file: installed when they are missing or older than it.
-import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { during, quietly } from './progress.mjs';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
 
@@ -48,16 +48,14 @@ const hashOf = (text) => createHash('sha256').update(text).digest('hex');
 
 /** Installs what the lock file asks for, unless exactly that is there: a touched lock file asks for nothing new. */
 export const ensureDependencies = () =>
-  alone('npm', () => {
+  alone('npm', async () => {
     const stamp = join(root, 'node_modules/.velk-installed');
     const wanted = hashOf(readFileSync(join(root, 'package-lock.json')));
     if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-    console.log('Installing npm packages ...');
-    const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
-      cwd: root,
-      stdio: ['ignore', 'ignore', 'inherit'],
-    });
+    const install = () => quietly('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root });
+    const { status, said } = await during('Installing npm packages', install);
     if (status !== 0) {
+      console.error(said);
       console.error('The npm packages could not be installed: run "npm ci" and see what it says.');
       process.exit(1);
     }

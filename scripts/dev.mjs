@@ -6,7 +6,7 @@ import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
 import { keepServer, onEnd, openDatabase } from './serve.mjs';
 
-if (!process.env.DATABASE_URL) ensurePackages(['postgresql']);
+if (!process.env.DATABASE_URL) await ensurePackages(['postgresql']);
 await ensureDependencies();
 await ensurePrograms();
 const database = await openDatabase();

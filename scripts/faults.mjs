@@ -4,7 +4,7 @@ import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
 
-ensurePackages(['postgresql']);
+await ensurePackages(['postgresql']);
 await ensureDependencies();
 await ensureBuilt();
 const args = ['--import', 'tsx', 'bench/src/faults/run.ts', ...process.argv.slice(2)];

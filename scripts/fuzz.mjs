@@ -6,7 +6,7 @@ import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
 
 const count = process.argv[2] ?? '20000';
-ensurePackages(['postgresql']);
+await ensurePackages(['postgresql']);
 await ensureDependencies();
 const cluster = await throwAwayCluster();
 process.on('exit', cluster.stop);

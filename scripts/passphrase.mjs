@@ -5,7 +5,7 @@ import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
 import { openDatabase } from './serve.mjs';
 
-if (!process.env.DATABASE_URL) ensurePackages(['postgresql']);
+if (!process.env.DATABASE_URL) await ensurePackages(['postgresql']);
 await ensureDependencies();
 await ensurePrograms();
 const { url, close } = await openDatabase();

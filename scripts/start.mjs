@@ -2,6 +2,7 @@
 import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies } from './dependencies.mjs';
+import { during } from './progress.mjs';
 import { keepServer, onEnd, openDatabase } from './serve.mjs';
 
 const { PORT } = process.env;
@@ -10,7 +11,7 @@ if (PORT !== undefined && !(/^\d{1,5}$/.test(PORT) && Number(PORT) < 65536)) {
   process.exit(1);
 }
 try {
-  if (!process.env.DATABASE_URL) ensurePackages(['postgresql']);
+  if (!process.env.DATABASE_URL) await ensurePackages(['postgresql']);
   await ensureDependencies();
   await ensureBuilt();
 } catch (error) {
@@ -18,8 +19,10 @@ try {
   process.exit(1);
 }
 try {
-  const database = await openDatabase();
-  const server = await keepServer(await database.settle());
+  const database = await during('Starting the database', openDatabase);
+  const address = await during('Bringing the database up to date', database.settle);
+  console.log('Starting the server ...');
+  const server = await keepServer(address);
   onEnd(async () => {
     await server.close();
     database.close();

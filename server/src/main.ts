@@ -98,13 +98,14 @@ const key = process.env['VELK_KEY'] ?? randomBytes(18).toString('base64url');
 const app = createApp({ ...parts, hosts: config.hosts, entrance: { door: 'machine', key, network: network?.seen } });
 const [server, port] = await listen(() => createHttp(app), config, 'PORT');
 process.send?.({ port });
-console.log(`Velk is at http://${config.host}:${port}/#key=${key}`);
 if (network) {
   const { addresses, fingerprint } = network.seen;
   console.log(`The shop's network reaches it at ${addresses.join(', ') || 'no address yet'}, by passphrase.`);
   console.log(`Fingerprint of its certificate (SHA-256): ${fingerprint}`);
   if (addresses[0]) console.log(await qrCode(addresses[0], { type: 'terminal', small: true }));
 }
+/** Last, and on a line of its own: it is there to be clicked. */
+console.log(`Velk is at\n\n  http://${config.host}:${port}/#key=${key}\n`);
 
 let stopping = false;
 /** Once: a signal and the end of the start script often come together. */
