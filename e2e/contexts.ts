@@ -6,9 +6,11 @@ const KEPT = 'cookies,local_storage,indexeddb,cache_storage,service_workers';
 /** Holds back what asks for the solid modeller: a page plans then, and waits for its proofs. */
 export function holdCuts(): void {
   const cutting = new Set(['prove', 'readings', 'rescues', 'learned', 'shapes', 'assembly', 'pair']);
-  const send = Worker.prototype.postMessage as (message: { ask?: string }, ...more: unknown[]) => void;
-  Worker.prototype.postMessage = function (this: Worker, message: { ask?: string }, ...more: unknown[]) {
-    if (!cutting.has(message?.ask ?? '')) send.call(this, message, ...more);
+  const Usual = window.Worker;
+  window.Worker = class extends Usual {
+    override postMessage(message: { ask?: string }): void {
+      if (!cutting.has(message.ask ?? '')) super.postMessage(message);
+    }
   };
 }
 

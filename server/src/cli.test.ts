@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { describe, expect, it } from 'vitest';
 import { availableIn, kindOf, METRIC, planJob, resolve, type Plan } from '@velk/core';
-import { demo, jobWith, TEST_SHOP } from '@velk/core/testing';
+import { demo, fewer, jobWith, TEST_SHOP } from '@velk/core/testing';
 import { cardWords } from './cardWords.ts';
 
 describe('the command line', () => {
@@ -22,12 +22,12 @@ describe('the command line', () => {
     const folder = await mkdtemp(join(tmpdir(), 'velk-cli-'));
     const good = join(folder, 'good.json');
     const { job, shop, ...head } = demo('looms');
-    /** With its first joints only: all of them are proved where the demo itself is tested. */
-    const file = { ...head, job: { ...job, joints: job.joints.slice(0, 3) }, shop };
+    /** One joint of it: all of them are proved where the demo itself is tested. */
+    const file = { ...head, job: fewer(job, ['cross-rail']), shop };
     await writeFile(good, JSON.stringify(file));
     const planned = await velk('plan', good, '--json');
     expect(planned.code).toBe(0);
-    expect((JSON.parse(planned.stdout) as Plan).cards.length).toBeGreaterThan(10);
+    expect((JSON.parse(planned.stdout) as Plan).cards.length).toBeGreaterThan(2);
     expect((await velk('plan', good)).stdout).toMatch(/from fence to near side of the blade/);
     expect((await velk('check', good)).code).toBe(0);
     const card = await velk('plan', good, '--card', '1');
