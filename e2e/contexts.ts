@@ -14,12 +14,17 @@ export function holdCuts(): void {
   };
 }
 
-/** A worker's browser contexts, kept from test to test so that programs aren't compiled for each; what a page stores goes. */
+/**
+ * A worker's browser contexts, kept from test to test so that programs aren't compiled for each;
+ * what a page stores goes.
+ */
 export class Contexts {
   private readonly kept = new Map<string, Promise<BrowserContext>>();
   constructor(private readonly browser: Browser) {}
 
-  /** @param like what tells one sort of context from another; made of what the test that asks uses */
+  /**
+   * @param like what tells one sort of context from another; made of what the test that asks uses
+   */
   async emptied(like: string, url: string, cuts: boolean): Promise<BrowserContext> {
     const known = this.kept.get(like);
     const making = known ?? this.make(cuts);

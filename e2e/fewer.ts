@@ -3,7 +3,10 @@ import { demo, fewer } from '@velk/core/testing/demo';
 /** The larger job of the demo in the database, and what few tests need all of. */
 export const LOOMS = 'Floor looms, six';
 
-/** The joints that most tests meet: three that are blind, in one post, and one that is through and wedged. */
+/**
+ * The joints that most tests meet: three that are blind, in one post, and one that is through and
+ * wedged.
+ */
 export const FEW = ['cross-rail', 'base-rail', 'beam-rest', 'stretcher'];
 
 /** Rows of the database as JSON, by table. */
@@ -15,7 +18,9 @@ interface Row {
   readonly data?: unknown;
 }
 
-/** The same database with a few joints of the looms and their parts: planned in a fifth of the time. */
+/**
+ * The same database with a few joints of the looms and their parts: planned in a fifth of the time.
+ */
 export function withFewLooms(rows: Rows): Rows {
   const { job } = demo('looms');
   const few = fewer(job, FEW);

@@ -3,7 +3,9 @@ import type { Browser, Page } from '@playwright/test';
 import { KEY } from './key.ts';
 import { anotherDevice, expect, test, type Velk } from './velk.ts';
 
-/** A device of its own: it comes in by the address that was printed, and keeps Velk where it may. */
+/**
+ * A device of its own: it comes in by the address that was printed, and keeps Velk where it may.
+ */
 async function device(browser: Browser, velk: Velk, name: string): Promise<Page> {
   const context = await anotherDevice(browser, {
     extraHTTPHeaders: {},
@@ -161,7 +163,10 @@ test('what is cut and would be cut otherwise now is told, and taken as it is @lo
   await measured.fill('22.6');
   await measured.press('Enter');
   await page.goto(`${velk.url}${path}/floor`);
-  /** The groove no longer lies in the middle: the way it was begun can’t be gone on with, and none is taken in its place. */
+  /**
+   * The groove no longer lies in the middle: the way it was begun can’t be gone on with, and none
+   * is taken in its place.
+   */
   const told = page.getByRole('alert').filter({ hasText: 'One is cut in a set-up that the job has no more' });
   await expect(told).toContainText('What is cut is taken as it is');
   await press(page, 'cut it again');
@@ -169,7 +174,10 @@ test('what is cut and would be cut otherwise now is told, and taken as it is @lo
   await page.context().close();
 });
 
-/** All of the looms where it is narrowest: the longest names. What the test piece should read is cut. */
+/**
+ * All of the looms where it is narrowest: the longest names. What the test piece should read is
+ * cut.
+ */
 for (const [width, height, all] of [
   [1024, 768, ''],
   [768, 1024, ''],

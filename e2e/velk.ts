@@ -19,7 +19,10 @@ import { KEY } from './key.ts';
 const root = fileURLToPath(new URL('..', import.meta.url));
 const admin = process.env['VELK_TEST_DATABASE_URL'];
 
-/** A running Velk with a database that no other test uses meanwhile, whose line to the database can be cut and whose server can be killed. */
+/**
+ * A running Velk with a database that no other test uses meanwhile, whose line to the database can
+ * be cut and whose server can be killed.
+ */
 export interface Velk {
   readonly url: string;
   restart(): Promise<void>;
@@ -79,10 +82,16 @@ const DEADLOCK = '40P01';
 
 const TABLES = ['shop', 'device', 'job', 'part', 'joint', 'revision', 'observation'];
 
-/** What the database holds as a test begins: nothing, a few joints of the looms beside the racks, or all of the demo. */
+/**
+ * What the database holds as a test begins: nothing, a few joints of the looms beside the racks, or
+ * all of the demo.
+ */
 type Start = 'nothing' | 'few' | 'looms';
 
-/** A server and a database that the tests of one worker share; each test finds the database as it was at the start. */
+/**
+ * A server and a database that the tests of one worker share; each test finds the database as it
+ * was at the start.
+ */
 interface Bench extends Velk {
   reset(start: Start): Promise<void>;
 }
@@ -130,7 +139,10 @@ async function openBench(worker: number): Promise<{ bench: Bench; close: () => P
       mendDatabase: async () => void (await line.listen(linePort)),
       reset: async (start) => {
         const empty = () => client.query(`TRUNCATE ${TABLES.join(', ')}`);
-        /** A page that was left sends its last change: its transaction and this one may wait for each other. */
+        /**
+         * A page that was left sends its last change: its transaction and this one may wait for
+         * each other.
+         */
         await empty().catch((error: { code?: string }) => {
           if (error.code !== DEADLOCK) throw error;
           return empty();
@@ -152,8 +164,9 @@ async function openBench(worker: number): Promise<{ bench: Bench; close: () => P
 }
 
 /**
- * Most of a page's work is planning all of the looms, and cutting virtually. A test that needs it says so at the end of
- * its name, and why in a line above: without `@looms` they have a few joints, without `@cuts` nothing asks the modeller.
+ * Most of a page's work is planning all of the looms, and cutting virtually. A test that needs it
+ * says so at the end of its name, and why in a line above: without `@looms` they have a few joints,
+ * without `@cuts` nothing asks the modeller.
  */
 const needsLooms = ({ tags }: TestInfo) => tags.includes('@looms');
 const needsCuts = ({ tags }: TestInfo) => tags.includes('@cuts');
@@ -183,13 +196,18 @@ export const test = base.extend<{ demo: boolean; velk: Velk }, { bench: Bench; c
   },
 });
 
-/** Presses Tab until the focused thing has this accessible name, as someone without a mouse would. */
+/**
+ * Presses Tab until the focused thing has this accessible name, as someone without a mouse would.
+ */
 export async function tabTo(page: Page, name: RegExp): Promise<void> {
   for (let i = 0; i < 90; i++) {
     await page.keyboard.press('Tab');
     const focused = await page.evaluate(() => {
       const e = document.activeElement as HTMLElement | null;
-      /** Where what was focused is gone the page or the work has the focus, and all words are its own. */
+      /**
+       * Where what was focused is gone the page or the work has the focus, and all words are its
+       * own.
+       */
       return !e || e.matches('body, main') ? '' : (e.getAttribute('aria-label') ?? e.innerText);
     });
     if (name.test(focused)) return;
@@ -209,7 +227,10 @@ export async function follow(page: Page, path: string): Promise<void> {
   if (roomOf(from) !== roomOf(path)) await expect(page).not.toHaveTitle(title);
 }
 
-/** A context of its own, for what keeps Velk in the browser or is another device; closed by the test. */
+/**
+ * A context of its own, for what keeps Velk in the browser or is another device; closed by the
+ * test.
+ */
 export async function anotherDevice(browser: Browser, options: BrowserContextOptions): Promise<BrowserContext> {
   const context = await browser.newContext(options);
   if (!needsCuts(test.info())) await context.addInitScript(holdCuts);

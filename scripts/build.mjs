@@ -62,7 +62,8 @@ export async function ensureBuilt() {
   await ensurePrograms();
   await build('web/dist', ['core', 'web', 'docs/guide.md'], async () => {
     const args = ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'];
-    const { status, said } = await during('Building the application', () => quietly('npx', args, { cwd: root }));
+    const make = () => quietly('npx', args, { cwd: root });
+    const { status, said } = await during('Building the application', make);
     if (status !== 0) {
       console.error(`${said}\nThe application could not be built.`);
       process.exit(1);

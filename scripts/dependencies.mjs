@@ -52,7 +52,8 @@ export const ensureDependencies = () =>
     const stamp = join(root, 'node_modules/.velk-installed');
     const wanted = hashOf(readFileSync(join(root, 'package-lock.json')));
     if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
-    const install = () => quietly('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root });
+    const args = ['ci', '--no-audit', '--no-fund', '--loglevel=error'];
+    const install = () => quietly('npm', args, { cwd: root });
     const { status, said } = await during('Installing npm packages', install);
     if (status !== 0) {
       console.error(said);

@@ -48,15 +48,19 @@ export class Ledger {
     }
   }
 
-  /** The table of parts and the ten slowest tests; keeps how long each file took for a quick run. */
+  /**
+   * The table of parts and the ten slowest tests; keeps how long each file took for a quick run.
+   */
   tell(reports) {
     const whole = Date.now() - this.from;
-    const row = (title, ms) =>
-      `${title.padEnd(44)}${(ms / 60_000).toFixed(1).padStart(7)}${`${Math.round((100 * ms) / whole)} %`.padStart(7)}`;
+    const minutes = (ms) => (ms / 60_000).toFixed(1);
+    const share = (ms) => `${Math.round((100 * ms) / whole)} %`;
+    const row = (title, ms) => [title.padEnd(44), minutes(ms).padStart(7), share(ms).padStart(7)].join('');
     console.log(`\n${'Where the time went'.padEnd(44)}minutes  share`);
     for (const { title, ms } of this.parts) console.log(row(title, ms));
     console.log(row('all of it', whole));
-    const tests = [...unitTests(reports.unit), ...browserTests(reports.browser)].sort((a, b) => b.ms - a.ms);
+    const tests = [...unitTests(reports.unit), ...browserTests(reports.browser)];
+    tests.sort((a, b) => b.ms - a.ms);
     console.log('\nThe ten slowest tests, s');
     for (const { file, name, ms } of tests.slice(0, 10))
       console.log(`${(ms / 1000).toFixed(1).padStart(7)}  ${file}: ${name}`.slice(0, 160));

@@ -7,8 +7,8 @@ const seconds = (from) => `${Math.round((Date.now() - from) / 1000)} s`;
 const REST = 20_000;
 
 /**
- * Says what is done while it is done, and how long it took. At a terminal one line moves; elsewhere a line comes now and
- * then, so that a log tells a slow machine from a stuck one.
+ * Says what is done while it is done, and how long it took. At a terminal one line moves; elsewhere
+ * a line comes now and then, so that a log tells a slow machine from a stuck one.
  */
 export async function during(title, work) {
   const from = Date.now();

@@ -49,7 +49,8 @@ const check = ([title, command, ...args]) =>
   ledger.part(title, async () => {
     const { status, said } = await quietly(command, args, { cwd: root, env });
     if (status !== 0) failed.push(title);
-    console.log(`\n== ${title}: ${status === 0 ? 'nothing wrong' : 'failed'}${said ? `\n${said}` : ''}`);
+    const outcome = status === 0 ? 'nothing wrong' : 'failed';
+    console.log([`\n== ${title}: ${outcome}`, said].filter(Boolean).join('\n'));
   });
 
 const REPORTED = ['--reporter=default', '--reporter=json', `--outputFile.json=${unit}`];
@@ -70,7 +71,7 @@ async function everything() {
   /** Beside the unit tests, which leave a processor now and then. */
   const beside = (async () => {
     await ledger.part('building, beside the unit tests', ensureBuilt);
-    for (const title of checks) await check([`${title}`, 'npm', 'run', '--silent', `check:${title}`]);
+    for (const title of checks) await check([title, 'npm', 'run', '--silent', `check:${title}`]);
   })();
   await Promise.all([unitTests(), beside]);
   await seen('the interface in the browser', 'npx', 'playwright', 'test', '--config', 'e2e/playwright.config.ts');

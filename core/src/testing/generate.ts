@@ -41,8 +41,9 @@ const unit = fc.integer({ min: 0, max: 10_000 }).map((n) => n / 10_000);
 const side = fc.constantFrom('left' as const, 'right' as const);
 
 /**
- * Possible joints in all sorts of shops: offset and bare-faced tenons, cutters that fit and cutters that need two rows,
- * odd kerfs and router bases, thick and thin wood, left and right machines and parts.
+ * Possible joints in all sorts of shops: offset and bare-faced tenons, cutters that fit and cutters
+ * that need two rows, odd kerfs and router bases, thick and thin wood, left and right machines and
+ * parts.
  */
 export function cases({
   tenoned,
@@ -124,7 +125,10 @@ export function cases({
     });
 }
 
-/** The job with the pair of routes that between them use the most of the methods asked for, accepted ones first. */
+/**
+ * The job with the pair of routes that between them use the most of the methods asked for, accepted
+ * ones first.
+ */
 function goingBy(job: Job, shop: Shop, methods: readonly string[]): Pick<Case, 'job' | 'goes'> {
   const [joint] = job.joints;
   const routes = routesOf(joint!, job, shop);

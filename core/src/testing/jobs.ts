@@ -5,7 +5,9 @@ import { suiting } from '../plan/choose.ts';
 import { routesOf, shopFor } from '../plan/draft.ts';
 import type { Shop } from '../tooling/index.ts';
 
-/** The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
+/**
+ * The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30.
+ */
 export const WORKED: BlindParams = {
   mortiseWidth: 8,
   faceClearance: 0,
@@ -101,8 +103,8 @@ export function jobWith({
 }
 
 /**
- * The job with the first way of each list where its joint has chosen none, so that a check of figures or cards doesn't
- * hang on which is quickest.
+ * The job with the first way of each list where its joint has chosen none, so that a check of
+ * figures or cards doesn't hang on which is quickest.
  */
 export const asListed = (job: Job, shop: Shop): Job => ({
   ...job,

@@ -10,8 +10,8 @@ import { loadModeller } from './modeller.ts';
 import { waysOf } from './ways.ts';
 
 /**
- * Joints for each way, the figures set exactly and rounded: one each, and more of a way that changed since all were last
- * proved deeply. `npm run prove` takes a thousand.
+ * Joints for each way, the figures set exactly and rounded: one each, and more of a way that
+ * changed since all were last proved deeply. `npm run prove` takes a thousand.
  */
 const OFTEN = { exact: 1, rounded: 1 };
 
@@ -19,8 +19,8 @@ const OFTEN = { exact: 1, rounded: 1 };
 const DAYS = [20261129, 20261130, 101, 102, 104, 105, 106];
 const TODAY = Number(process.env['VELK_SEED'] ?? DAYS[new Date().getUTCDay()]);
 /**
- * Of rounded ones the same every day: where two roundings meet in one corner, how much of it they explain is told along
- * one of the two only, and a joint in some fifty is found wrong that isn’t.
+ * Of rounded ones the same every day: where two roundings meet in one corner, how much of it they
+ * explain is told along one of the two only, and a joint in some fifty is found wrong that isn’t.
  */
 const KNOWN = 20261123;
 const runs = (numRuns: number, seed: number) => ({ numRuns, seed, endOnFailure: true });
@@ -28,19 +28,24 @@ const runs = (numRuns: number, seed: number) => ({ numRuns, seed, endOnFailure: 
 /** Files that share the kinds of joint, so that processors can share the files. */
 const FILES = 4;
 
-/** Tests that each way of cutting leaves exactly the joint asked for, over generated joints and shops: the kinds of one file. */
+/**
+ * Tests that each way of cutting leaves exactly the joint asked for, over generated joints and
+ * shops: the kinds of one file.
+ */
 export async function proveShare(file: number): Promise<void> {
   const kinds = JOINT_KINDS.filter((_, i) => i % FILES === file - 1).map(({ id }) => ({ kind: id, own: waysOf(id) }));
   it.each(kinds)('there is a way to cut $kind', ({ own }) => expect(own.length).toBeGreaterThan(0));
   const ways = kinds.flatMap(({ own }) => own);
   const modeller: Modeller = await loadModeller();
   const isProved = provedDeeply();
-  console.log(
-    `Generated joints of seed ${TODAY}: ${ways.filter(isProved).length} of ${ways.length} ways as at the last deep run.`,
-  );
+  const known = ways.filter(isProved).length;
+  console.log(`Generated joints of seed ${TODAY}: ${known} of ${ways.length} ways as last proved.`);
   describe.each(ways)('the virtual cut, $kind, $methods', ({ kind, methods }) => {
     const { exact, rounded } = isProved({ kind, methods }) ? OFTEN : DEEP;
-    /** Passes over joints and shops that this way refuses: they are cut another way, and proved there. */
+    /**
+     * Passes over joints and shops that this way refuses: they are cut another way, and proved
+     * there.
+     */
     const going = (graduation: number) => cases({ kind, methods, graduation });
 
     it('leaves exactly the joint that was asked for when nothing is rounded', () => {
@@ -70,7 +75,9 @@ export async function proveShare(file: number): Promise<void> {
           const { joints, cards } = planJob(job, { ...shop, graduation }, modeller);
           for (const { set, value, stays, clears, rounding } of eachSetup({ cards }).flatMap((o) => o.setup.figures)) {
             expect(set.value + set.error).toBeCloseTo(value, 9);
-            /** What only has to stay on one side goes by a rule of half a millimetre, to that side. */
+            /**
+             * What only has to stay on one side goes by a rule of half a millimetre, to that side.
+             */
             const short = rounding === 'up' ? -set.error : set.error;
             if (stays) expect(short > -1e-9 && short < 0.5 + 1e-9 && set.by !== 'blocks').toBe(true);
             else if (clears) expect(Math.abs(set.error) < 0.25 + 1e-9 && set.by !== 'blocks').toBe(true);

@@ -3,7 +3,10 @@ import { mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
-/** What is reckoned from the core's own sources for its tests: remembered while these are as they are. */
+/**
+ * What is reckoned from the core's own sources for its tests: remembered while these are as they
+ * are.
+ */
 
 const CORE = fileURLToPath(new URL('..', import.meta.url));
 const CACHE = fileURLToPath(new URL('../../../node_modules/.cache/velk', import.meta.url));
@@ -19,6 +22,8 @@ function filesIn(folder: string, { deep }: { deep: boolean }): string[] {
     });
 }
 
+const textOf = (path: string): string => readFileSync(join(CORE, path), 'utf8');
+
 /** Tells a folder's sources from what they were: equal where they are equal to the letter. */
 export function fingerprintOf(folder: string, { deep } = { deep: true }): string {
   const hash = createHash('sha256');
@@ -32,8 +37,7 @@ export function fingerprintOf(folder: string, { deep } = { deep: true }): string
 
 /** Folders in one of the core's whose sources have a text. */
 function foldersWith(text: string, place: string): string[] {
-  const has = (folder: string) =>
-    filesIn(folder, { deep: true }).some((path) => readFileSync(join(CORE, path), 'utf8').includes(text));
+  const has = (folder: string) => filesIn(folder, { deep: true }).some((path) => textOf(path).includes(text));
   return readdirSync(join(CORE, place), { withFileTypes: true })
     .filter((entry) => entry.isDirectory() && has(join(place, entry.name)))
     .map(({ name }) => join(place, name));
@@ -51,7 +55,10 @@ const SHARED = [
   'machines',
 ];
 
-/** What makes a way what it is: the folder of its kind, those of its methods, and what they share with all others. */
+/**
+ * What makes a way what it is: the folder of its kind, those of its methods, and what they share
+ * with all others.
+ */
 export function foldersOf(kind: string, methods: readonly string[]): string[] {
   const ofMethods = methods.flatMap((id) => foldersWith(`'${id}'`, 'methods'));
   return [...new Set([...foldersWith(`id: '${kind}'`, 'joints'), ...ofMethods, ...SHARED])];
@@ -60,7 +67,8 @@ export function foldersOf(kind: string, methods: readonly string[]): string[] {
 let core: string | undefined;
 
 /**
- * What is reckoned from the core alone and takes long: once for all processes while its sources stay the same.
+ * What is reckoned from the core alone and takes long: once for all processes while its sources
+ * stay the same.
  * @param name of what is reckoned, as a file's
  */
 export function remembered<T>(name: string, reckon: () => T): T {

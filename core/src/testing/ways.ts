@@ -4,7 +4,10 @@ import { routesOf } from '../plan/index.ts';
 import { cases } from './generate.ts';
 import { remembered } from './sources.ts';
 
-/** Work at the bench that follows from corners, wedges or mitred ends asked for, not from a choice of route. */
+/**
+ * Work at the bench that follows from corners, wedges or mitred ends asked for, not from a choice
+ * of route.
+ */
 export const FOLLOWS: ReadonlySet<string> = new Set(['square-ends', 'round-edges', 'hand-kerf', 'flare-ends', 'mitre-tips', 'slope-haunch', 'slope-pocket']); // prettier-ignore
 
 export interface Way {
@@ -13,10 +16,10 @@ export interface Way {
 }
 
 /**
- * Ways of cutting a kind that the test shop accepts for some joint, so that each method of either half is in one of
- * them: not every combination of them, for a method's figures don't depend on what cuts the other stages. Both halves
- * of a way were accepted for the same joints, so that there are joints to prove it with. Looked for once, however many
- * tests ask.
+ * Ways of cutting a kind that the test shop accepts for some joint, so that each method of either
+ * half is in one of them: not every combination of them, for a method's figures don't depend on
+ * what cuts the other stages. Both halves of a way were accepted for the same joints, so that there
+ * are joints to prove it with. Looked for once, however many tests ask.
  */
 export const waysOf = (kind: string): Way[] => remembered(`ways-${kind}`, () => waysFound(kind));
 
@@ -34,7 +37,10 @@ function waysFound(kind: string): Way[] {
 const USUAL = 25;
 export const SAMPLED = 75;
 
-/** Every way that enough of so many generated joints can go by, and for how many of them it is accepted. */
+/**
+ * Every way that enough of so many generated joints can go by, and for how many of them it is
+ * accepted.
+ */
 function seenIn(kind: string, joints: number): Seen[] {
   const seen = new Map<string, Seen>();
   for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: joints, seed: 5 })) {
@@ -53,7 +59,9 @@ function seenIn(kind: string, joints: number): Seen[] {
 /** Hollows with flat sides all round: cut and compared in half the time. */
 const QUICK: ReadonlySet<string> = new Set(['hollow-chisel', 'hand-slot', 'hand-notch']);
 
-/** A way that fewer of the sampled joints than this can go by is too rare to prove in every test. */
+/**
+ * A way that fewer of the sampled joints than this can go by is too rare to prove in every test.
+ */
 const SELDOM = 3;
 
 interface Seen {
@@ -63,8 +71,8 @@ interface Seen {
 }
 
 /**
- * The commonest of all, unless some methods are known, then whichever adds the most methods that none before it has; of
- * equals one that is quick to prove, then the commoner.
+ * The commonest of all, unless some methods are known, then whichever adds the most methods that
+ * none before it has; of equals one that is quick to prove, then the commoner.
  */
 function covering(ways: readonly Seen[], known: ReadonlySet<string> = new Set()): (readonly string[])[] {
   const quick = (way: Seen) => Number(way.methods.some((id) => QUICK.has(id)));
