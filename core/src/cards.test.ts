@@ -2,7 +2,8 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob } from './plan/index.ts';
 import { modelOf } from './machines/index.ts';
-import { cases, type Case, eachSetup, type EachSetup } from './testing/index.ts';
+import { eachSetup, type EachSetup } from './testing/eachSetup.ts';
+import { cases, type Case } from './testing/generate.ts';
 import { formatFigure, METRIC, parseLength, speak } from './units/index.ts';
 import type { Shop } from './tooling/index.ts';
 

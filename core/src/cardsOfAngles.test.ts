@@ -8,7 +8,10 @@ import { cardsFor, minutesOf } from './sequence/index.ts';
 import { toolsOf, USUAL_MINUTES } from './tooling/index.ts';
 import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
 import { cardView, planJob, scenesOf, setupsOf } from './plan/index.ts';
-import { cases, jobWith, lieIn, TEST_SHOP } from './testing/index.ts';
+import { cases } from './testing/generate.ts';
+import { jobWith } from './testing/jobs.ts';
+import { lieIn } from './testing/lies.ts';
+import { TEST_SHOP } from './testing/shops.ts';
 import { modeller, proposed } from './testing/practice.ts';
 
 /**

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
 import type { Members } from './joints/index.ts';
 import { cardsOf, lengthIn, near, NEAR, valueOf, type Card } from './testing/cards.ts';
-import { cases } from './testing/index.ts';
+import { cases } from './testing/generate.ts';
 
 /**
  * By card alone, for grooves, rebates and slots, layers, and what is sawn and pared at the bench: a reader with the

@@ -4,7 +4,11 @@ import { modelOf, type Placement } from './machines/index.ts';
 import { planJob, type Plan, setupsOf } from './plan/index.ts';
 import { add, dot, place, scale, subtract, type Modeller, type Vec3 } from './solids/index.ts';
 import { turnedWords, type Occurrence, type Setup } from './setups/index.ts';
-import { asListed, cases, jobWith, loadModeller, TEST_SHOP, type JobShape, eachSetup } from './testing/index.ts';
+import { eachSetup } from './testing/eachSetup.ts';
+import { cases } from './testing/generate.ts';
+import { asListed, jobWith, type JobShape } from './testing/jobs.ts';
+import { loadModeller } from './testing/modeller.ts';
+import { TEST_SHOP } from './testing/shops.ts';
 import type { Shop } from './tooling/index.ts';
 import { METRIC, speak } from './units/index.ts';
 

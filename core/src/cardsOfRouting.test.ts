@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
 import type { SlotFeature } from './joints/index.ts';
 import { cardsOf, lengthIn, near, valueOf, type Card } from './testing/cards.ts';
-import { cases } from './testing/index.ts';
+import { cases } from './testing/generate.ts';
 import { toolsOf } from './tooling/index.ts';
 
 /** By card alone, for a hand-held router along something that is clamped across: where its rim comes, from the words. */

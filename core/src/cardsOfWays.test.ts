@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
 import { toolsOf, type Shop } from './tooling/index.ts';
 import { cardsOf, lengthIn, near, NEAR, offsIn, valueOf, type Card } from './testing/cards.ts';
-import { cases } from './testing/index.ts';
+import { cases } from './testing/generate.ts';
 
 /**
  * By card alone, for tenons cut flat, stepped and by hand, and for hollow chisel and notch: a reader with the card's

@@ -7,7 +7,11 @@ import { virtualCut } from './simulate/index.ts';
 import type { Modeller } from './solids/index.ts';
 import type { Cradle } from './stock/index.ts';
 import { cardsOf, near, valueOf } from './testing/cards.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape, eachSetup } from './testing/index.ts';
+import { eachSetup } from './testing/eachSetup.ts';
+import { cases } from './testing/generate.ts';
+import { jobWith, type JobShape } from './testing/jobs.ts';
+import { loadModeller } from './testing/modeller.ts';
+import { TEST_SHOP } from './testing/shops.ts';
 import { METRIC, speak } from './units/index.ts';
 
 /** Pieces with little reference face, in a cradle with square outsides. */

@@ -7,7 +7,9 @@ import { cardView, planJob, routesOf, scenesOf, setupsOf, waysOf, type Plan } fr
 import { modelOf } from './machines/index.ts';
 import { callipers, virtualCut } from './simulate/index.ts';
 import { pieceOf } from './stock/index.ts';
-import { cases, jobWith, TEST_SHOP, type JobShape } from './testing/index.ts';
+import { cases } from './testing/generate.ts';
+import { jobWith, type JobShape } from './testing/jobs.ts';
+import { TEST_SHOP } from './testing/shops.ts';
 import { minutesIn, type Shop, type Tool } from './tooling/index.ts';
 import { INCH, METRIC, speak } from './units/index.ts';
 import { EXACT, figuresOf, made, modeller, proposed, shopOf, toolOf, wordsOf } from './testing/practice.ts';

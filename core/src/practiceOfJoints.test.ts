@@ -3,7 +3,7 @@ import { resolve, withPerPiece, type Job } from './exchange/index.ts';
 import { kindOf, type GrooveFeature, type MortiseFeature, type TenonFeature } from './joints/index.ts';
 import { pastEnd } from './methods/runOut.ts';
 import { planJob, setupsOf, type Plan } from './plan/index.ts';
-import { jobWith, type JobShape } from './testing/index.ts';
+import { jobWith, type JobShape } from './testing/jobs.ts';
 import { availableIn, type Shop, type Tool } from './tooling/index.ts';
 import { METRIC, speak } from './units/index.ts';
 import { EXACT, figuresOf, made, modeller, proposed, wordsOf } from './testing/practice.ts';

@@ -4,7 +4,7 @@ import { resolve } from './exchange/index.ts';
 import type { RoundTenonFeature } from './joints/index.ts';
 import { planJob, scenesOf, setupsOf, type Plan } from './plan/index.ts';
 import type { Setup } from './setups/index.ts';
-import { jobWith, type JobShape } from './testing/index.ts';
+import { jobWith, type JobShape } from './testing/jobs.ts';
 import { type Shop, type Tool } from './tooling/index.ts';
 import { METRIC, say, speak } from './units/index.ts';
 import { EXACT, figuresOf, made, modeller, proposed, shopOf, toolOf, wordsOf } from './testing/practice.ts';

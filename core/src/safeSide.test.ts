@@ -5,7 +5,9 @@ import { JOINT_KINDS } from './joints/index.ts';
 import { planToProve, setupsOf } from './plan/index.ts';
 import type { Range } from './simulate/index.ts';
 import type { Modeller } from './solids/index.ts';
-import { cases, loadModeller, waysOf } from './testing/index.ts';
+import { cases } from './testing/generate.ts';
+import { loadModeller } from './testing/modeller.ts';
+import { waysOf } from './testing/ways.ts';
 
 /** Sizes as set lie exactly, or where wood can still be taken away (common practice). */
 

@@ -3,7 +3,9 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { newJob, type Job } from '../exchange/index.ts';
 import { makeFrame, type BaseSpec, type FrameSpec } from '../jobwide/index.ts';
 import { add, scale, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
-import { demo, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { demo } from '../testing/demo.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { assemblyPlan, Bodies, build, glueDays, handsOf, meetOf, stagesOf, type Assembly, type Built } from './index.ts'; // prettier-ignore
 

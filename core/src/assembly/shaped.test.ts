@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Shape } from '../stock/index.ts';
-import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { shapesInJoints } from './index.ts';
 
 describe('shapes and the joints of their part', async () => {

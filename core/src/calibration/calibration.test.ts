@@ -5,7 +5,8 @@ import { modelOf } from '../machines/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import { place, turn } from '../solids/index.ts';
 import { pieceOf } from '../stock/index.ts';
-import { jobWith, TEST_SHOP, withTool } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { newTool, type Tool, type ToolKind } from '../tooling/index.ts';
 import { CALIBRATIONS, calibrated, calibrationsOf, measuredIn, restsOn } from './index.ts';
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { readTable, type Job } from '../exchange/index.ts';
 import type { Board, Part } from '../stock/index.ts';
-import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { IMPERIAL, METRIC, speak } from '../units/index.ts';
 import { cutList } from './cutList.ts';
 import { writeCutList } from './csv.ts';

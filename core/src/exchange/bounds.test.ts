@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demo } from '../testing/index.ts';
+import { demo } from '../testing/demo.ts';
 import { LIMITS, parseRun, METRIC } from '../units/index.ts';
 import { MOST, tooMuchIn } from './bounds.ts';
 import { checkJobFile, readChest, readJobFile, readParts, writeChest, writeParts, type JobFile } from './index.ts';

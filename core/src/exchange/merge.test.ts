@@ -1,6 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demo, TEST_SHOP } from '../testing/index.ts';
+import { demo } from '../testing/demo.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { planToProve } from '../plan/index.ts';
 import { merged, mergedJobs, mergedShops, placeIn, type Job } from './index.ts';
 import { validate } from './validate.ts';

@@ -1,7 +1,8 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SPECIES, type Part } from '../stock/index.ts';
-import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { newTool, starterShop, type Tool } from '../tooling/index.ts';
 import { IMPERIAL, INCH, METRIC } from '../units/index.ts';
 import {

@@ -3,7 +3,8 @@ import type { Job } from '../exchange/index.ts';
 import { cardView, countOf, distanceIn, planJob, type Plan, type Reading } from '../plan/index.ts';
 import { recordState, type Observation, type Seen } from '../record/index.ts';
 import type { Setup } from '../setups/index.ts';
-import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { worksOf } from '../setups/index.ts';
 import { begunIn, begunJob, byMates, countedIn, cutOtherwise, floorSteps, howFarCut, logLines, pacedMinutes, paceOf, readingSeries, resumed, standingAt, waysAt, writeLog } from './index.ts'; // prettier-ignore
 

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { shopSchema, validate } from '../exchange/index.ts';
 import { distanceIn, planJob, type Card, type Plan } from '../plan/index.ts';
 import { NO_TRIAL, recordState, type RecordState } from '../record/index.ts';
-import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { LIMITS, METRIC, speak } from '../units/index.ts';
 import { figureKey, holesFor, keptFor, keptFrom } from './index.ts';
 

@@ -5,17 +5,11 @@ import { calibrated, calibrationNamed, calibrationsOf } from '../calibration/ind
 import { distanceIn, planJob, readAt, readingsOf, type Plan } from '../plan/index.ts';
 import { readingId, type Observation } from '../record/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import {
-  cases,
-  jobWith,
-  loadModeller,
-  SECRETS,
-  TEST_SHOP,
-  withScales,
-  worked,
-  wrong,
-  type Secret,
-} from '../testing/index.ts';
+import { SECRETS, withScales, worked, wrong, type Secret } from '../testing/closedLoop.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import type { Shop, ToolOf } from '../tooling/index.ts';
 import { learnedFrom, type Learned } from './index.ts';
 

@@ -4,16 +4,11 @@ import type { Job } from '../exchange/index.ts';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { backingOf } from '../machines/index.ts';
 import { planJob } from '../plan/index.ts';
-import {
-  cases,
-  jobWith,
-  TEST_SHOP,
-  waysOf,
-  withTool,
-  type JobShape,
-  eachSetup,
-  type EachSetup,
-} from '../testing/index.ts';
+import { eachSetup, type EachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
+import { waysOf } from '../testing/ways.ts';
 import type { RouterCutter, Shop, Tool } from '../tooling/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { CAUTIONS, DEFER, STOPS } from './index.ts';

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { EntrySide } from '../exchange/index.ts';
 import { planJob } from '../plan/index.ts';
-import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 
 const modeller = await loadModeller();

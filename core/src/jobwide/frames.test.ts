@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newJob, resolve, type Job } from '../exchange/index.ts';
 import { planJob } from '../plan/index.ts';
-import { TEST_SHOP } from '../testing/index.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { makeFrame, type BaseSpec, type Frame, type FrameSpec } from './frames.ts';
 

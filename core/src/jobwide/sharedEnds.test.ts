@@ -2,7 +2,9 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { Job } from '../exchange/index.ts';
 import { planJob } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 
 let modeller: Modeller;

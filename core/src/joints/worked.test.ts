@@ -1,7 +1,9 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Modeller } from '../solids/index.ts';
-import { loadModeller, TEST_SHOP, WORKED } from '../testing/index.ts';
+import { WORKED } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { availableIn } from '../tooling/index.ts';
 import { INCH, METRIC, speak } from '../units/index.ts';
 import { sagitta } from './housed/index.ts';

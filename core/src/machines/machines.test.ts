@@ -3,7 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { planJob } from '../plan/index.ts';
 import { dot, handedness, place, subtract } from '../solids/index.ts';
 import { pieceOf, pointOn } from '../stock/index.ts';
-import { asListed, cases, jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { asListed, jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { faceOf } from './seat.ts';
 import { modelOf, type Placement } from './index.ts';
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
 import { planJob } from '../plan/index.ts';
-import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import type { Shop, Tool, ToolKind } from '../tooling/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { cheapestAddition } from './addition.ts';

@@ -1,7 +1,10 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob } from '../plan/index.ts';
-import { cases, jobWith, TEST_SHOP, withTool, type JobShape, eachSetup } from '../testing/index.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 
 const squared = { corners: 'squared', position: 100 } as const;

@@ -2,7 +2,8 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { planJob } from '../plan/index.ts';
-import { cases, TEST_SHOP } from '../testing/index.ts';
+import { cases } from '../testing/generate.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { choicesOf } from './choices.ts';
 import { STAGES, type RouteChoice } from './routes.ts';
 

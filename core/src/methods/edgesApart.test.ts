@@ -1,7 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { planJob, routesOf } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { askedRoute } from './asked.ts';
 import { choicesOf } from './choices.ts';

@@ -1,7 +1,11 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob, setupsOf } from '../plan/index.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, eachSetup, type EachSetup } from '../testing/index.ts';
+import { eachSetup, type EachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { USUAL_SCHOOLS, type Shop } from '../tooling/index.ts';
 
 const METHODS = ['saw-upright-flipped', 'bandsaw-stepped', 'saw-flat-stack', 'router-face', 'router-table-sled'];

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { MortiseFeature } from '../joints/index.ts';
-import { TEST_SHOP } from '../testing/index.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import type { Router, RouterCutter, Shop } from '../tooling/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { guided, guidedBy } from './guided.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { BoreFeature, TenonFeature } from '../joints/index.ts';
-import { TEST_SHOP } from '../testing/index.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { handBore } from './handBore/index.ts';
 import { handTenon } from './handTenon/index.ts';

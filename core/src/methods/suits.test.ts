@@ -7,7 +7,8 @@ import { availableIn, type Shop } from '../tooling/index.ts';
 import { awkwardness, needsSecondHand } from './suits.ts';
 import { cuttingMinutes } from '../sequence/index.ts';
 import type { Setup } from '../setups/index.ts';
-import { jobWith, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { speak } from '../units/index.ts';
 
 const UPRIGHT = /saw-upright|bushing-tenon/;

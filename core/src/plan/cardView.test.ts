@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { modelOf } from '../machines/index.ts';
-import { demo, jobWith, TEST_SHOP } from '../testing/index.ts';
+import { demo } from '../testing/demo.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { cardView, cardWith, planJob, type FigureView, type Plan } from './index.ts';
 

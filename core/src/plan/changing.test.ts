@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Setup } from '../setups/index.ts';
-import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { changeOf } from './changing.ts';
 import { planJob } from './plan.ts';
 

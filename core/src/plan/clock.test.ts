@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { demo } from '../testing/index.ts';
+import { demo } from '../testing/demo.ts';
 import { clockOf } from './clock.ts';
 import { planJob, type Card } from './plan.ts';
 

@@ -5,7 +5,10 @@ import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from
 import { planJob, planToProve, routesOf, scenesOf, RememberedProofs, type JointDraft } from './index.ts';
 import { seatPiece } from '../machines/seat.ts';
 import type { Modeller } from '../solids/index.ts';
-import { asListed, jobWith, loadModeller, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { asListed, jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { METRIC, Remembered, speak } from '../units/index.ts';
 
 const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 2, job, shop: TEST_SHOP });

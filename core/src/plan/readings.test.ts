@@ -2,7 +2,10 @@ import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { JOINT_KINDS } from '../joints/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { speak, METRIC } from '../units/index.ts';
 import { planJob, readingsOf, type Plan } from './index.ts';
 

@@ -1,7 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { planJob, setupsOf, whyNot } from './index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, withTool } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 
 let modeller: Modeller;

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import Fraction from 'fraction.js';
 import { describe, expect, it } from 'vitest';
-import { TEST_SHOP, withTool } from '../testing/index.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { starterShop } from '../tooling/index.ts';
 import { IMPERIAL, INCH, METRIC, speak } from '../units/index.ts';
 import { QUICK_FIGURES, type Answer, type Given } from './index.ts';

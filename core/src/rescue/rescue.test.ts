@@ -4,7 +4,9 @@ import { recordState, type RecordState } from '../record/index.ts';
 import { leftBy } from '../simulate/index.ts';
 import { box, type Modeller } from '../solids/index.ts';
 import { pieceSolid } from '../stock/index.ts';
-import { jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { formatLength, METRIC, speak } from '../units/index.ts';
 import { rescuesOf, type Rescue } from './index.ts';
 

@@ -4,7 +4,11 @@ import type { Job } from '../exchange/index.ts';
 import { modelOf } from '../machines/index.ts';
 import { cardWith, planJob, setupsOf, type Card } from '../plan/index.ts';
 import type { Occurrence, Setup, Stage } from '../setups/index.ts';
-import { asListed, cases, demo, jobWith, lieIn, TEST_SHOP } from '../testing/index.ts';
+import { demo } from '../testing/demo.ts';
+import { cases } from '../testing/generate.ts';
+import { asListed, jobWith } from '../testing/jobs.ts';
+import { lieIn } from '../testing/lies.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import type { Shop } from '../tooling/index.ts';
 import { cardsFor, circleAmong, fits, RULES, ruleWithin, type DraftCard, type Rule } from './index.ts';
 

@@ -5,7 +5,8 @@ import { withMoves } from './moves.ts';
 import { movedBetween, sameGear, settingOf, stateOf, bothStand, inTurn, type Setting } from './setting.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import type { Lean } from '../stock/index.ts';
-import { jobWith, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 
 /** A rule of half a millimetre, and a screw of 4 mm in 80. */
 const RULE: Means = { graduation: 0.5 };

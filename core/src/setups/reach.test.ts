@@ -2,7 +2,10 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob, setupsOf } from '../plan/index.ts';
 import { withMoves } from '../sequence/index.ts';
-import { asListed, cases, jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { asListed, jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { newTool, type Shop } from '../tooling/index.ts';
 import { METRIC, say, speak, type Rounding, type Scale, type Screw } from '../units/index.ts';
 import {

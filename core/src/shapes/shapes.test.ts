@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Part } from '../stock/index.ts';
-import { jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { toolsOf } from '../tooling/index.ts';
 import { METRIC, speak } from '../units/index.ts';
 import {

@@ -3,7 +3,10 @@ import { kindOf } from '../joints/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { halvesOf, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { halvesOf } from '../testing/halves.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import type { Mm } from '../units/index.ts';
 import { proveJoint } from './proof.ts';
 

@@ -2,7 +2,8 @@ import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { kindOf } from '../joints/index.ts';
 import { box, difference, union, type Modeller } from '../solids/index.ts';
-import { loadModeller, WORKED } from '../testing/index.ts';
+import { WORKED } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
 import { compare, deepest, madeFaces } from './compare.ts';
 
 let modeller: Modeller;

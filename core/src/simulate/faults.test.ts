@@ -3,7 +3,11 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { planJob, setupsOf } from '../plan/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape, eachSetup } from '../testing/index.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { virtualCut } from './virtualCut.ts';
 

@@ -5,7 +5,10 @@ import type { MemberName } from '../joints/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { pieceOf } from '../stock/index.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import type { Shop } from '../tooling/index.ts';
 import { gainsOf, type Gains } from './index.ts';
 

@@ -3,7 +3,10 @@ import { kindOf, type MemberName } from '../joints/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import type { Occurrence } from '../setups/index.ts';
 import { box, type Modeller } from '../solids/index.ts';
-import { asListed, halvesOf, jobWith, loadModeller, TEST_SHOP, type JobShape } from '../testing/index.ts';
+import { halvesOf } from '../testing/halves.ts';
+import { asListed, jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { proveJoint, type HalfPlan } from './proof.ts';
 
 let modeller: Modeller;

@@ -2,18 +2,11 @@ import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from '../exchange/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
-import {
-  asListed,
-  cases,
-  halvesOf,
-  jobWith,
-  loadModeller,
-  routeId,
-  TEST_SHOP,
-  withTool,
-  type CaseShape,
-  type JobShape,
-} from '../testing/index.ts';
+import { cases, routeId, type CaseShape } from '../testing/generate.ts';
+import { halvesOf } from '../testing/halves.ts';
+import { asListed, jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { kindOf, type BlindParams } from '../joints/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import { box, difference, type Modeller } from '../solids/index.ts';

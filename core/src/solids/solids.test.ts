@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { loadModeller } from '../testing/index.ts';
+import { loadModeller } from '../testing/modeller.ts';
 import {
   aside,
   box,

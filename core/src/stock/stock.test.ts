@@ -2,7 +2,10 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob } from '../plan/index.ts';
 import { seasonFit } from '../simulate/index.ts';
-import { asListed, jobWith, loadModeller, TEST_SHOP, eachSetup } from '../testing/index.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { asListed, jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import {
   allowancesFor,

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { roughParts } from '../cutlist/index.ts';
 import { checkJobFile, mergedJobs, type Job } from '../exchange/index.ts';
 import type { Shape } from '../stock/index.ts';
-import { demo, jobWith, TEST_SHOP } from '../testing/index.ts';
+import { demo } from '../testing/demo.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { shapingOf, TASK_KINDS, tasksOf, withoutPart, type Task } from './index.ts';
 

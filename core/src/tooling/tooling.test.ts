@@ -1,7 +1,9 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob } from '../plan/index.ts';
-import { jobWith, TEST_SHOP, withTool, eachSetup } from '../testing/index.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { newJob, shopSchema, toolSchemas, validate, type Job } from '../exchange/index.ts';
 import { bladesFor, cuttersFor, nearestCutters, offsOf, stackPasses, stacksFor } from '../methods/index.ts';
 import { kindOf, type MortiseFeature, type TenonFeature } from '../joints/index.ts';

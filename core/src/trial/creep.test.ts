@@ -3,7 +3,10 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { planJob, readAt, readingsOf, type Plan } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
-import { cases, jobWith, loadModeller, TEST_SHOP } from '../testing/index.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { alongTenon, creepsOf, fullBy, standsFull, strokesEach } from './index.ts';
 

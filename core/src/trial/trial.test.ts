@@ -4,7 +4,11 @@ import { JOINT_KINDS } from '../joints/index.ts';
 import { distanceIn, planJob, readingsOf, type Card } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
 
-import { cases, jobWith, loadModeller, measured, SECRETS, TEST_SHOP, withScales, worked, wrong, type Case, type JobShape, type Tried } from '../testing/index.ts'; // prettier-ignore
+import { measured, SECRETS, withScales, worked, wrong, type Tried } from '../testing/closedLoop.ts';
+import { cases, type Case } from '../testing/generate.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { INCH, METRIC, speak } from '../units/index.ts';
 import { firstMove, nextMove } from './index.ts';
 

@@ -1,7 +1,10 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Modeller } from '../../solids/index.ts';
-import { cases, loadModeller, TEST_SHOP, WORKED, WORKED_THROUGH } from '../../testing/index.ts';
+import { cases } from '../../testing/generate.ts';
+import { WORKED, WORKED_THROUGH } from '../../testing/jobs.ts';
+import { loadModeller } from '../../testing/modeller.ts';
+import { TEST_SHOP } from '../../testing/shops.ts';
 import { availableIn } from '../../tooling/index.ts';
 import { METRIC, speak } from '../../units/index.ts';
 import { changeKind, kindOf } from '../index.ts';
