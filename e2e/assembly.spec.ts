@@ -1,7 +1,7 @@
 import { expect, openLooms, test } from './velk.ts';
 
 /** All of the looms, cut: each assembly is put together in three dimensions. */
-test('what the joints make, in stages with clamps and days; a rail too short is told and put right by a press @looms @cuts', async ({
+test('what the joints make, in stages with clamps and days; a rail too short is told, and mended @looms @cuts', async ({
   page,
   velk,
 }) => {
@@ -86,7 +86,7 @@ test('tasks on parts: one line for each setting, left out and brought back, kept
 });
 
 /** Shapes are proved. */
-test('a part is shaped: proposed, put right at its field, proved, together with its like, kept over a reload @cuts', async ({
+test('a part is shaped: proposed, put right, proved, together with its like, kept over a reload @cuts', async ({
   page,
   velk,
 }) => {

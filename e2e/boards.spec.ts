@@ -49,7 +49,7 @@ test('parts are laid out on boards at their rough size: a mistake stays as typed
 });
 
 /** All of the looms: their boards are full. */
-test('boards that are sawn leave the stock, their offcuts stay as boards, and the pieces count; undo takes it back @looms', async ({
+test('boards that are sawn leave the stock, their offcuts stay, the pieces count; undo takes it back @looms', async ({
   page,
   velk,
 }) => {

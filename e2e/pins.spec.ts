@@ -18,7 +18,7 @@ async function pin(page: Page, id: string, where: { value: string } | { label: R
 }
 
 /** All of the looms: days of work to be pinned to. */
-test('a set-up is pinned first, before another and to a day; pins that contradict are quoted, and kept over a reload @looms', async ({
+test('a set-up is pinned first, before another and to a day; what contradicts is quoted @looms', async ({
   page,
   velk,
 }) => {

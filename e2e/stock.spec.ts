@@ -54,7 +54,7 @@ test('pieces that differ are pointed out and can be cut apart; marks and hands a
 });
 
 /** Its card is proved. */
-test('a part in a cradle: its sizes are typed, a cradle too small is told, and the card counts from its outside @cuts', async ({
+test('a part in a cradle: one too small is told, and the card counts from its outside @cuts', async ({
   page,
   velk,
 }) => {

@@ -36,7 +36,7 @@ test('what the test piece reads gives the next move, kept over a reload, until i
 });
 
 /** What it should read is cut. */
-test('a reading comes from a calliper into the box that waits; one that types ends with Enter and goes on to the next @cuts', async ({
+test('a calliper’s reading comes into the box that waits; one that types goes on with Enter @cuts', async ({
   page,
   velk,
 }) => {
