@@ -5,6 +5,7 @@ import { say, type Mm, type Sentence } from '../units/index.ts';
 import { cheekLength } from './flippedCheeks.ts';
 import type { figuresFor } from './method.ts';
 import { missing, over, under } from './refusal.ts';
+import { narrowestKerf } from './sawKerfs.ts';
 import { shouldersOf } from './shoulders.ts';
 
 /** Room that a stop needs beside the blade, mm: it must be narrower than the figure, and still bear (common practice). */
@@ -71,12 +72,6 @@ export function shoulderStandsIn(feature: TenonFeature, saw: Bandsaw, shop: Shop
   ];
 }
 
-/** Kerf of the blade that is on the bandsaw, mm; 0 where there is none. */
-export function bandsawKerf(shop: Shop): Mm {
-  const [saw] = toolsOf(shop, 'bandsaw');
-  return saw ? toolById(shop, 'bandsaw-blade', saw.bladeId).kerf : 0;
-}
-
 /** What every set-up of cheeks on the bandsaw has. */
 export const onBandsaw = (
   saw: Bandsaw,
@@ -90,11 +85,11 @@ export const onBandsaw = (
 });
 
 /** Tooth tips to the stop for a cheek: the tenon's length, or `short` of it where the shoulder is cut already. */
-export const cheekStop = (make: ReturnType<typeof figuresFor>, length: Mm, short: Mm): LengthFigure =>
+export const cheekStop = (make: ReturnType<typeof figuresFor>, length: Mm, short: Mm, shop: Shop): LengthFigure =>
   make({
     id: 'stop',
     name: 'Stop behind the blade',
     from: 'tooth-tips',
     to: 'stop-face',
-    ...cheekLength(length, short),
+    ...cheekLength(length, short, narrowestKerf(shop)),
   });

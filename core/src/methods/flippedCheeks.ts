@@ -115,19 +115,21 @@ export const FACE_WORDS: Record<FlippedSetting['against'][number], string> = {
   'other-edge': 'other edge',
 };
 
-/** How far a cheek is cut: the tenon's length, or just short of the shoulder where that is cut already. */
+/**
+ * How far a cheek is cut: the tenon's length, or just short of the shoulder where that is cut already.
+ * @param kerf of whatever cut the shoulder: the cheek opens into it
+ */
 export const cheekLength = (
   L: Mm,
   short: Mm,
-): Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'stays'> => ({
+  kerf: Mm,
+): Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'stays' | 'within'> => ({
   value: L - short,
   stays: short > 0,
+  within: kerf - short,
   rounding: 'down',
   acts: 'length',
   working: short
-    ? say(
-        'tenon length {L} − {short}: the shoulder is cut already, so the cheek stops short of it, to what a rule shows',
-        { L, short },
-      )
+    ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops short of it', { L, short })
     : say('tenon length {L}', { L }),
 });

@@ -65,15 +65,18 @@ export const clearing = (width: Mm, shop: Shop): { step: Mm; clears: boolean } =
 
 /**
  * Makes figures as this shop can set them. One that only has to stay below, or to clear, is set by rule: to a half
- * millimetre or a 32nd, and never by blocks.
+ * millimetre or a 32nd, and never by blocks, unless that takes it too far off.
  */
 export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) => LengthFigure {
   const boxes = boxesFor(shop);
   const { graduation } = shop;
   const rule = ruleStep(shop);
-  return ({ stays, clears, ...draft }, gauged = {}) => {
+  return ({ stays, within = Infinity, clears, ...draft }, gauged = {}) => {
     const byRule = { graduation: Math.max(graduation, rule), boxes: [] };
-    if (stays && graduation > 0 && draft.value >= 2 * rule) return figure({ ...draft, stays }, byRule);
+    if (stays && graduation > 0 && draft.value >= 2 * rule) {
+      const ruled = figure({ ...draft, stays }, byRule);
+      if (Math.abs(ruled.set.error) < within) return ruled;
+    }
     if (clears && graduation > 0) return figure({ ...draft, clears }, byRule);
     return figure(draft, { graduation, boxes, ...gauged });
   };

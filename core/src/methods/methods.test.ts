@@ -5,7 +5,7 @@ import { measured, modelOf } from '../machines/index.ts';
 import { planJob, routesOf, setupsOf } from '../plan/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import { eachSetup } from '../testing/eachSetup.ts';
-import { cases } from '../testing/generate.ts';
+import { cases, routeId } from '../testing/generate.ts';
 import { asListed, jobWith, type JobShape } from '../testing/jobs.ts';
 import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { INCH, METRIC, speak } from '../units/index.ts';
@@ -238,6 +238,15 @@ describe('worked values, as plain arithmetic', () => {
   it('heights: the first of shoulder and cheek goes full, the second stops 0.2 to 0.5 short', () => {
     expect(figures(setups, 'cheeks', /height/)).toEqual([29.7, 29.7]);
     expect(figures(setups, 'shoulders', /height/)).toContain(7);
+  });
+
+  it('the second cut goes by rule as long as it still opens into the kerf of the first, else by the finer step', () => {
+    /** A cheek of 30 stops 0.3 short of the shoulder: by rule at 29.5, 0.5 short, if what cut the shoulder is wider. */
+    const stopAt = (kerf: number) => {
+      const shop = withTool({ ...TEST_SHOP, graduation: 0.1 }, 'band-blade', { kerf });
+      return figures(ofJoint({ routes: { tenoned: routeId('bandsaw-flipped', 'squared') }, params: { corners: 'squared' } }, shop), 'cheeks', /^stop/)[0]; // prettier-ignore
+    };
+    expect([0.7, 0.45].map(stopAt)).toEqual([29.5, 29.7]);
   });
 
   it('a 10 wide mortise with an 8 cutter: two centres, a radius in from either wall', () => {

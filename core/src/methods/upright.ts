@@ -1,6 +1,7 @@
-import { toolById, toolsOf, type Shop, type TableSaw, type UprightJig } from '../tooling/index.ts';
+import { toolsOf, type Shop, type TableSaw, type UprightJig } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import type { LengthFigure, Refusal, Setup, Slide } from '../setups/index.ts';
+import { narrowestKerf } from './sawKerfs.ts';
 import { cheekLength } from './flippedCheeks.ts';
 import type { figuresFor, Gauged } from './method.ts';
 import { missing, only, over } from './refusal.ts';
@@ -79,12 +80,6 @@ export function uprightRefusals(piece: Standing, shop: Shop, otherwise: string):
   ];
 }
 
-/** Kerf of the blade that is on the table saw, mm; 0 where there is none. */
-export function sawKerf(shop: Shop): Mm {
-  const [saw] = toolsOf(shop, 'table-saw');
-  return saw ? toolById(shop, 'saw-blade', saw.bladeId).kerf : 0;
-}
-
 /** What every set-up of a piece on end in the upright jig has. */
 export const onEnd = (
   saw: TableSaw,
@@ -108,8 +103,20 @@ export const slideOf = ({ screw, travel, slidBy = 'stops', carried = 0 }: Uprigh
   screw || travel === 0 ? undefined : { by: slidBy, carried };
 
 /** Table to the highest tooth for a cheek: the tenon's length, or `short` of it where the shoulder is cut already. */
-export const cheekHeight = (make: ReturnType<typeof figuresFor>, saw: TableSaw, length: Mm, short: Mm): LengthFigure =>
+export const cheekHeight = (
+  make: ReturnType<typeof figuresFor>,
+  saw: TableSaw,
+  length: Mm,
+  short: Mm,
+  shop: Shop,
+): LengthFigure =>
   make(
-    { id: 'blade-height', name: 'Blade height', from: 'table', to: 'highest-tooth', ...cheekLength(length, short) },
+    {
+      id: 'blade-height',
+      name: 'Blade height',
+      from: 'table',
+      to: 'highest-tooth',
+      ...cheekLength(length, short, narrowestKerf(shop)),
+    },
     { scale: saw.heightScale },
   );

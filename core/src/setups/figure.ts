@@ -65,11 +65,13 @@ export interface FigureDraft {
   readonly counts?: number;
   readonly summed?: boolean;
   readonly stays?: boolean;
+  /** Where it stays: no farther than this off what it leads to, mm, or what is cut would hang on by a thread. */
+  readonly within?: Mm;
   readonly clears?: boolean;
 }
 
 /** A figure as this shop sets it: the way that leaves the least error. */
-export function figure(draft: FigureDraft, means: Means): LengthFigure {
+export function figure({ within: _, ...draft }: FigureDraft, means: Means): LengthFigure {
   const usable = touched(draft) ? means : { ...means, boxes: [] };
   return reachedBy(
     {

@@ -82,6 +82,9 @@ describe('what the rounding of the figures explains', () => {
     /** Half a degree off over the square piece's greatest size across, 64. */
     const askew = (0.5 * Math.PI * 64) / 180;
     for (const set of [19.5, 20.5]) expect(beyond([about('width', 20, set)], Z)).toEqual(near(askew));
+    /** And over what its ends lie apart along the piece, where that is more. */
+    const long = setup({ errors: [['length', 0, 360], ['length', 0, 452], ['width', 0, 17]], more: { lean: lean('width', 20), leanSet: 20.5 } }); // prettier-ignore
+    expect(beyond([long], Z)).toEqual(near((0.5 * Math.PI * 92) / 180));
     const both = [about('width', 20), about('thickness', 10, 10.5), setup({ errors: [['length', 0.2]] })];
     expect(beyond(both, X)).toEqual(near(0.3 * cos + 0.3 * Math.cos(Math.PI / 18) + askew + 0.2));
   });

@@ -25,9 +25,18 @@ export function allowedDepth(
 
 /** How far wood lies off, mm, because an angle was set as the shop marks it: over the size of the joint. */
 function askewBy(setups: readonly Setup[]): Mm {
-  const off = setups.map(({ lean, leanSet, tilt }) => Math.abs(lean && leanSet !== undefined ? leanSet - lean.degrees : tilt ? tilt.set - tilt.degrees : 0)); // prettier-ignore
-  const size = (s: Setup) => Math.max(s.lean?.square.width ?? 0, s.lean?.square.thickness ?? 0, ...s.figures.map((f) => (f.acts === 'length' ? 0 : f.value))); // prettier-ignore
-  return Math.max(0, ...setups.map((s, i) => ((off[i]! * Math.PI) / 180) * size(s)));
+  return Math.max(0, ...setups.map((s) => ((degreesOff(s) * Math.PI) / 180) * sizeOf(s)));
+}
+
+const degreesOff = ({ lean, leanSet, tilt }: Setup): number =>
+  Math.abs(lean && leanSet !== undefined ? leanSet - lean.degrees : tilt ? tilt.set - tilt.degrees : 0);
+
+/** Of what a set-up cuts, mm: how deep, how wide, and how far its ends lie apart along the piece. */
+function sizeOf({ lean, figures }: Setup): Mm {
+  const across = figures.flatMap(({ acts, value }) => (acts === 'length' ? [] : [value]));
+  const ends = figures.flatMap(({ acts, value }) => (acts === 'length' ? [value] : []));
+  const long = ends.length ? Math.max(...ends) - Math.min(...ends) : 0;
+  return Math.max(lean?.square.width ?? 0, lean?.square.thickness ?? 0, long, ...across);
 }
 
 /** Sum of what the rounding of the figures may move along each axis of the piece, mm. */

@@ -55,6 +55,24 @@ describe('cut and wanted wood compared', () => {
     );
   }); // prettier-ignore
 
+  it('in a corner of two faces, wood near one of them is explained where the other is that far off, and not by less', () => {
+    /** Left in the corner of shoulder and cheek, 0.15 off the one and 0.2 off the other. */
+    const left = box([L - 0.15, a - 0.2, b], [L, a, b + w]);
+    const off = (cheek: number) =>
+      compare(modeller, modeller.solid(union(wanted.mustRemain, left)), wanted, piece, (normal) => 0.005 + cheek * Math.abs(normal[1]))
+        .map(({ sort, depth, allowed }) => [sort, depth > allowed]); // prettier-ignore
+    modeller.scope(() => expect([off(0.2), off(0.19)]).toEqual([[['left', false]], [['left', true]]]));
+  });
+
+  it('a fin between two cuts that miss each other is explained by how far they do, however far it reaches', () => {
+    /** As thick as the cuts miss by, and 6 proud of the cheek. */
+    const fin = box([5, a - 6, b + 10], [5.2, a, b + 30]);
+    const off = (along: number) =>
+      compare(modeller, modeller.solid(union(wanted.mustRemain, fin)), wanted, piece, (normal) => 0.005 + along * Math.abs(normal[0]))
+        .map(({ sort, depth, allowed }) => [sort, depth > allowed]); // prettier-ignore
+    modeller.scope(() => expect([off(0.2), off(0.19)]).toEqual([[['left', false]], [['left', true]]]));
+  });
+
   it('what is within the tolerance is none, and neither is the tenon as it should be', () => {
     modeller.scope(() => {
       expect(compare(modeller, modeller.solid(wanted.mustRemain), wanted, piece)).toEqual([]);

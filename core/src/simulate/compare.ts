@@ -25,7 +25,15 @@ export interface Mismatch {
   /** Direction straight away from the wanted face there, and the deepest place, in piece axes. */
   readonly normal: Vec3;
   readonly place: Vec3;
+  /** What of the depth the stated rounding of the figures explains, mm, the tolerance included. */
+  readonly allowed: Mm;
 }
+
+/** Where wood is wrong, and how deep. */
+type Spot = Pick<Mismatch, 'depth' | 'normal' | 'place'>;
+
+/** How much of a depth is explained in the direction straight away from a wanted face, mm. */
+export type Explains = (normal: Vec3) => Mm;
 
 /** Depth below which cut and wanted wood count as the same: facets and floating numbers. */
 export const TOLERANCE: Mm = 0.005;
@@ -33,14 +41,26 @@ export const TOLERANCE: Mm = 0.005;
 /** Volume, mm³, of what floating numbers leave behind: too little to be as deep as the tolerance anywhere. */
 export const SPECK = 1e-5;
 
-/** Every lump of wood that is wrong, deepest first; those within the tolerance are not listed. */
-export const compare = (modeller: Modeller, cut: Body, wanted: MemberGeometry, piece: Piece): Mismatch[] =>
-  compareWith(modeller, cut, modeller.solid(wanted.mustRemain), leaves(wanted.mustBeEmpty), piece);
+const unexplained: Explains = () => TOLERANCE;
+
+/**
+ * Every lump of wood that is wrong, deepest first; those within the tolerance are not listed.
+ * @param explains how much of a depth the rounding of the figures explains; by default nothing
+ */
+export const compare = (
+  modeller: Modeller,
+  cut: Body,
+  wanted: MemberGeometry,
+  piece: Piece,
+  explains: Explains = unexplained,
+): Mismatch[] =>
+  compareWith(modeller, cut, modeller.solid(wanted.mustRemain), leaves(wanted.mustBeEmpty), piece, () => explains);
 
 /**
  * The same where several joints ask for it together.
  * @param keep what none of them may take
  * @param hollow what each of them takes, solid by solid
+ * @param explainsOf how much of a depth is explained where wood is wrong
  */
 export function compareWith(
   modeller: Modeller,
@@ -48,6 +68,7 @@ export function compareWith(
   keep: Body,
   hollow: readonly Solid[],
   piece: Piece,
+  explainsOf: (wrong: Omit<Mismatch, 'allowed'>) => Explains,
 ): Mismatch[] {
   const measure = (sort: Mismatch['sort'], wrong: readonly Body[], bounded: () => Body): Mismatch[] => {
     const lumps = wrong.flatMap((body) =>
@@ -57,8 +78,13 @@ export function compareWith(
     const faces = madeFaces(bounded().triangles(), piece);
     return lumps.flatMap((lump) => {
       const plain = deepest(lump, faces);
-      const { depth, normal, place } = plain.depth > DEEP ? thickest(lump, faces) : plain;
-      return depth > TOLERANCE ? [{ sort, volume: lump.volume(), depth, normal, place }] : [];
+      const first = plain.depth > DEEP ? thickest(lump, faces) : plain;
+      if (first.depth <= TOLERANCE) return [];
+      const wrong = { sort, volume: lump.volume() };
+      const explains = explainsOf({ ...wrong, ...first });
+      const told = first.depth <= explains(first.normal);
+      const spot = told ? first : (explained(lump, faces, explains) ?? first);
+      return [{ ...wrong, ...spot, allowed: explains(spot.normal) }];
     });
   };
   const gone = keep.minus(cut);
@@ -90,10 +116,8 @@ export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangl
  * The point of a lump farthest from the faces, mm, and the direction straight away from them there. A slab between two
  * faces has all its corners on them, so the middles of its own faces are looked at too, whatever their size.
  */
-export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
+export function deepest(lump: Body, faces: readonly Triangle[]): Spot {
   const { min, max } = lump.bounds();
-  const sizes = subtract(max, min);
-  const finest = Math.min(...sizes) > 0.5 ? Math.max(...sizes) / 8 : undefined;
   let found = { depth: 0, normal: [0, 0, 0] as Vec3, place: scale(add(min, max), 0.5) };
   const near = boxed(faces);
   const look = (points: readonly Vec3[]) => {
@@ -102,10 +126,47 @@ export function deepest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 
       if (away) found = { depth: length(away), normal: scale(away, 1 / length(away)), place: point };
     }
   };
-  look(lump.points(finest));
-  look(lump.triangles().map(([a, b, c]) => scale(add(add(a, b), c), 1 / 3)));
+  look(lump.points(finenessOf(lump)));
+  look(lump.triangles().map(middleOf));
   return found;
 }
+
+/** How finely the skin of a lump is looked at, mm; only its corners where it is a slab. */
+function finenessOf(lump: Body): Mm | undefined {
+  const { min, max } = lump.bounds();
+  const sizes = subtract(max, min);
+  return Math.min(...sizes) > 0.5 ? Math.max(...sizes) / 8 : undefined;
+}
+
+const middleOf = ([a, b, c]: Triangle): Vec3 => scale(add(add(a, b), c), 1 / 3);
+
+/**
+ * The place of a lump that is explained least, if all of it is explained. In a corner where two faces lie off by
+ * different amounts, wood is near one of them because the other is off: what counts is the face that explains it
+ * best, not the nearest; and between two cuts that miss each other, how far they do.
+ */
+function explained(lump: Body, faces: readonly Triangle[], explains: Explains): Spot | undefined {
+  const { min, max } = lump.bounds();
+  const skin = boxed(lump.triangles());
+  let least: { readonly spare: Mm; readonly spot: Spot } | undefined;
+  for (const triangle of lump.triangles(Math.max(...subtract(max, min)) / 8)) {
+    const place = inside(triangle);
+    if (!place) continue;
+    const away = faces.map((face) => subtract(place, nearestOn(face, place)));
+    const thick = ([0, 1, 2] as const).map((axis): Vec3 => scale(AXES[axis], thicknessAt(skin, place, axis)));
+    const ways = [...away, ...thick].map((offset) => {
+      const depth = length(offset);
+      const normal = depth > 0 ? scale(offset, 1 / depth) : AXES[0];
+      return { spare: explains(normal) - depth, spot: { depth, normal, place } };
+    });
+    const best = ways.reduce((a, b) => (b.spare > a.spare ? b : a));
+    if (best.spare < 0) return undefined;
+    if (!least || best.spare < least.spare) least = best;
+  }
+  return least?.spot;
+}
+
+const AXES: readonly [Vec3, Vec3, Vec3] = [[1, 0, 0], [0, 1, 0], [0, 0, 1]]; // prettier-ignore
 
 /**
  * From the nearest of the faces to a point; nothing where one lies within the depth, or there are none. That one comes
@@ -132,7 +193,7 @@ function fartherThan(depth: Mm, faces: Boxed[], point: Vec3): Vec3 | undefined {
  * As `deepest`, but no place counts for more than the lump is thick there along any axis: a fin that stands between two
  * cuts that miss each other by a hair is as deep as it is thick, however far it reaches.
  */
-function thickest(lump: Body, faces: readonly Triangle[]): Pick<Mismatch, 'depth' | 'normal' | 'place'> {
+function thickest(lump: Body, faces: readonly Triangle[]): Spot {
   const { min, max } = lump.bounds();
   const [skin, near] = [boxed(lump.triangles()), boxed(faces)];
   let found = { depth: 0, normal: [0, 0, 0] as Vec3, place: scale(add(min, max), 0.5) };

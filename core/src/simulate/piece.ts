@@ -38,7 +38,6 @@ export interface PiecePlan {
 
 /** Wood that is wrong on a whole piece, and whose work it is. */
 export interface PieceMismatch extends Mismatch {
-  readonly allowed: Mm;
   readonly joint: string;
   readonly setup?: string;
 }
@@ -136,7 +135,23 @@ const CLEAR: Mm = 10;
 function wrongIn(modeller: Modeller, body: Body, asked: readonly Asked[], piece: Piece, asIs: Shop): PieceMismatch[] {
   const keep = asked.reduce<Body>((all, { mustRemain }) => all.within(modeller.solid(mustRemain)), modeller.solid(pieceSolid(piece))); // prettier-ignore
   const empty = asked.flatMap(({ mustBeEmpty }) => leaves(mustBeEmpty));
-  return compareWith(modeller, body, keep, empty, piece).map((lump) => blamed(modeller, lump, asked, piece, asIs));
+  const whose = (wrong: Spotted) => blamed(modeller, wrong, asked, piece, asIs);
+  const explainsOf = (wrong: Spotted) => {
+    const { asker } = whose(wrong);
+    const turned = turnOf(asker.at, piece);
+    const setups = asker.steps.map(({ setup }) => setup);
+    return (normal: Vec3) =>
+      allowedDepth(
+        setups,
+        { normal: turned ? turn(turned.rotation, normal) : normal },
+        turned ? turnedPiece(piece) : piece,
+        asker.at,
+      );
+  };
+  return compareWith(modeller, body, keep, empty, piece, explainsOf).map((wrong) => {
+    const { asker, taker } = whose(wrong);
+    return { ...wrong, joint: asker.at.joint, ...(taker && { setup: taker.setup.id }) };
+  });
 }
 
 /** Where what one joint takes reaches into the wood that another keeps, in the room where that other is made. */
@@ -168,24 +183,22 @@ function shapeAt({ at, kind, params }: PlaceOnPiece, piece: Piece): Pick<MemberG
 /** Looked at round a place that is wrong, mm. */
 const ROUND: Mm = 0.02;
 
+type Spotted = Pick<Mismatch, 'sort' | 'place'>;
+
 /** Whose work wrong wood is: of the first set-up that reaches there, or of the joint that wants it gone. */
-function blamed(modeller: Modeller, wrong: Mismatch, asked: readonly Asked[], piece: Piece, asIs: Shop): PieceMismatch {
+function blamed(
+  modeller: Modeller,
+  wrong: Spotted,
+  asked: readonly Asked[],
+  piece: Piece,
+  asIs: Shop,
+): { readonly asker: Asked; readonly taker?: Step } {
   const spot = modeller.solid(box(nudged(wrong.place, -ROUND), nudged(wrong.place, ROUND)));
   const reaches = (solid: Solid) => !spot.within(modeller.solid(solid)).isEmpty();
   const takes = (step: Step) => sweepsOf(step, piece, asIs).some(reaches);
   const taker = wrong.sort === 'gone' ? asked.flatMap(({ steps }) => steps).find(takes) : undefined;
-  const own =
-    asked.find(({ steps, mustBeEmpty }) => (taker ? steps.includes(taker) : leaves(mustBeEmpty).some(reaches))) ??
-    asked[0]!;
-  const turned = turnOf(own.at, piece);
-  const normal = turned ? turn(turned.rotation, wrong.normal) : wrong.normal;
-  const setups = own.steps.map(({ setup }) => setup);
-  return {
-    ...wrong,
-    allowed: allowedDepth(setups, { normal }, turned ? turnedPiece(piece) : piece, own.at),
-    joint: own.at.joint,
-    ...(taker && { setup: taker.setup.id }),
-  };
+  const asks = ({ steps, mustBeEmpty }: Asked) => (taker ? steps.includes(taker) : leaves(mustBeEmpty).some(reaches));
+  return { asker: asked.find(asks) ?? asked[0]!, ...(taker && { taker }) };
 }
 
 const nudged = (p: Vec3, by: Mm): Vec3 => [p[0] + by, p[1] + by, p[2] + by];

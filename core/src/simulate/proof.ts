@@ -25,7 +25,7 @@ export interface MemberProof {
   /** What a calliper would read on the thinnest to the thickest piece. */
   readonly sizes: Readonly<Record<string, Range>>;
   /** On the median piece of each batch, the one its figures were computed from. */
-  readonly mismatches: readonly (Mismatch & { readonly allowed: Mm })[];
+  readonly mismatches: readonly Mismatch[];
   readonly trapped: readonly Trapped[];
   readonly faults: readonly Fault[];
 }
@@ -110,10 +110,9 @@ function proofBy<P extends object>(
       const wanted = kind.geometry(params, member, piece, at);
       const lean = kind.lean?.(params, member, piece);
       const held = lean && toSquare(lean, piece, at);
-      const mismatches = (sample === 'median' ? compare(modeller, body, wanted, piece) : []).map((m) => ({
-        ...m,
-        allowed: allowedDepth(gauged(own) ? [...own, ...gauging] : own, m, piece, at),
-      }));
+      const setBy = gauged(own) ? [...own, ...gauging] : own;
+      const explains = (normal: Vec3) => allowedDepth(setBy, { normal }, piece, at);
+      const mismatches = sample === 'median' ? compare(modeller, body, wanted, piece, explains) : [];
       const measured = callipers(modeller, body, wanted.gauges, piece, held);
       const loose = member === 'tenoned' ? kind.loose?.(params, lean?.square ?? piece, at, measured) : undefined;
       return {

@@ -4,7 +4,8 @@ import { toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { bandsawKerf, bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
+import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
+import { bandsawKerf } from '../sawKerfs.ts';
 
 /** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
 export const bandsawFlipped: Method<TenonFeature> = {
@@ -30,7 +31,7 @@ export const bandsawFlipped: Method<TenonFeature> = {
     const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const make = figuresFor(shop);
-    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0);
+    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
     return flippedSettings(feature, make, 'fence-face', { scale: saw.fenceScale }, context).map(
       ({ name, figure, against }): Setup => ({
         id: `${joint}.bandsaw.${figure.id}`,

@@ -2,7 +2,8 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { bandsawKerf, bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
+import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
+import { bandsawKerf } from '../sawKerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
 import { byPair, cheekOf, splinters, steppedCuts, type SteppedCut } from '../steppedCheeks.ts';
@@ -35,7 +36,7 @@ export const bandsawStepped: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
     const make = figuresFor(shop);
-    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0);
+    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
     return byPair(steppedCuts(feature, kerf, make, 'fence-face', { scale: saw.fenceScale })).map((cuts): Setup => {
       const [{ pair, step }] = cuts as [SteppedCut];
       return {

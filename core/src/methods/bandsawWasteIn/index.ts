@@ -2,7 +2,8 @@ import type { TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { bandsawKerf, bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
+import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts';
+import { bandsawKerf } from '../sawKerfs.ts';
 import { figuresFor, type Gauged, type Method } from '../method.ts';
 import { missing, under } from '../refusal.ts';
 import { shouldersOf, type Shoulder } from '../shoulders.ts';
@@ -65,7 +66,7 @@ export const bandsawWasteIn: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const kerf = bandsawKerf(shop);
     const make = figuresFor(shop);
-    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0);
+    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
     return sameDepths(feature, shop, { scale: saw.fenceScale, beyond: kerf }).map(({ fence, sides }, i): Setup => ({
       id: `${joint}.bandsaw-waste-in.${i + 1}`,
       method: bandsawWasteIn.id,

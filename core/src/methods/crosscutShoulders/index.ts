@@ -194,15 +194,13 @@ function shoulderGroups(
         name: 'Blade height',
         value: depth - less,
         stays: less > 0,
+        within: context.taken - less,
         from: 'table',
         to: 'highest-tooth',
         rounding: 'down',
         acts: down.endsWith('face') ? 'thickness' : 'width',
         working: less
-          ? say('shoulder {depth} − {short}: the cheek is cut already, so it stops short, to what a rule shows', {
-              depth,
-              short: less,
-            })
+          ? say('shoulder {depth} − {short}: the cheek is cut already, so it stops short', { depth, short: less })
           : say('depth of the shoulder, {depth}', { depth }),
         counts: group.length > 1 ? 2 : 1,
       },

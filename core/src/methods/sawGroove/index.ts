@@ -7,7 +7,7 @@ import { figuresFor, SAME, type Method } from '../method.ts';
 import { kerfFences, kerfWords } from '../kerfs.ts';
 import { missing, over, tooClose, under } from '../refusal.ts';
 import { makeUpWords, overLevels, stackRefusals } from '../stack.ts';
-import { sawKerf } from '../upright.ts';
+import { sawKerf } from '../sawKerfs.ts';
 
 /** What is on the arbor: how wide it cuts, how high it stands, and what its card says of it. */
 interface OnArbor extends Pick<Setup, 'cutter' | 'between'> {

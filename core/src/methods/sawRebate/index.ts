@@ -3,7 +3,7 @@ import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { EDGE_WORDS, OPPOSITE } from '../edges.ts';
-import { figuresFor, ruleStep, type Method } from '../method.ts';
+import { figuresFor, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 
 /**
@@ -67,7 +67,7 @@ export const sawRebate: Method<RebateFeature> = {
     );
     const short = Math.min(shop.secondCutShort, kerf / 2);
     const low = make(
-      { id: 'blade-height', name: 'Blade height', value: depth - short, stays: kerf > short + ruleStep(shop), from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'thickness', working: say('thickness as measured {T} − floor {floor} − {short}: it stops in the kerf of the other cut', { T: stock.thickness, floor, short }) }, // prettier-ignore
+      { id: 'blade-height', name: 'Blade height', value: depth - short, stays: true, within: kerf - short, from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'thickness', working: say('thickness as measured {T} − floor {floor} − {short}: it stops in the kerf of the other cut', { T: stock.thickness, floor, short }) }, // prettier-ignore
       { scale: saw.heightScale },
     );
     const upper = EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase());

@@ -4,7 +4,8 @@ import { toolsOf, toolById } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { FACE_WORDS, flippedSettings } from '../flippedCheeks.ts';
 import { figuresFor, type Method } from '../method.ts';
-import { cheekHeight, faceSetBy, onEnd, sawKerf, uprightRefusals } from '../upright.ts';
+import { cheekHeight, faceSetBy, onEnd, uprightRefusals } from '../upright.ts';
+import { sawKerf } from '../sawKerfs.ts';
 
 /** Table saw, piece on end in a jig, turned between the cuts: the waste is always outside the blade. */
 export const sawUprightFlipped: Method<TenonFeature> = {
@@ -34,7 +35,7 @@ export const sawUprightFlipped: Method<TenonFeature> = {
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
     const make = figuresFor(shop);
-    const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0);
+    const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
     const settings = flippedSettings(feature, make, 'jig-face', faceSetBy(saw, jig), context);
     return settings.map(({ name, figure, against }): Setup => ({
       id: `${joint}.saw-upright.${figure.id}`,

@@ -59,7 +59,7 @@ export const sawUprightStack: Method<TenonFeature> = {
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const { stack, made } = stackOver(widestOf(feature), shop)!;
     const make = figuresFor(shop);
-    const height = cheekHeight(make, saw, feature.length, 0);
+    const height = cheekHeight(make, saw, feature.length, 0, shop);
     return flippedSettings(feature, make, 'jig-face', faceSetBy(saw, jig), context).map(
       ({ figure, against }): Setup => ({
         id: `${joint}.stack-upright.${figure.id}`,

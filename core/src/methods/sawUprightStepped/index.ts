@@ -5,7 +5,8 @@ import { say } from '../../units/index.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { byPair, cheekOf, splinters, steppedCuts, steppedPairs, type SteppedCut } from '../steppedCheeks.ts';
-import { cheekHeight, faceSetBy, onEnd, sawKerf, slideOf, uprightRefusals } from '../upright.ts';
+import { cheekHeight, faceSetBy, onEnd, slideOf, uprightRefusals } from '../upright.ts';
+import { sawKerf } from '../sawKerfs.ts';
 
 /**
  * Table saw, piece on end in a jig, both cheeks from one face: the jig is moved by tenon + kerf between them. Neither the
@@ -49,7 +50,7 @@ export const sawUprightStepped: Method<TenonFeature> = {
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
     const make = figuresFor(shop);
     const slide = slideOf(jig);
-    const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0);
+    const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
     return byPair(steppedCuts(feature, kerf, make, 'jig-face', { ...faceSetBy(saw, jig), slide }, true)).map(
       (cuts): Setup => {
         const [{ pair, step }] = cuts as [SteppedCut];

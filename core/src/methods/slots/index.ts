@@ -7,7 +7,8 @@ import { kerfFences, kerfWords, slotKerfs } from '../kerfs.ts';
 import { clearing, figuresFor, SAME, type Gauged, type Method } from '../method.ts';
 import { missing, tooClose, under } from '../refusal.ts';
 import { alongPiece } from '../wedged.ts';
-import { faceSetBy, onEnd, sawKerf, slideOf, uprightRefusals } from '../upright.ts';
+import { faceSetBy, onEnd, slideOf, uprightRefusals } from '../upright.ts';
+import { sawKerf } from '../sawKerfs.ts';
 
 /** What a slot's walls are measured from, as a face and in words. */
 export const guideFace = (across: SlotFeature['across']) =>
