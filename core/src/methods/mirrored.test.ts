@@ -109,7 +109,7 @@ describe('which way a wedge goes', () => {
     const [, turned] = mirrored(setup({ stage: 'end' }));
     expect(turned!.passes.map((p) => p.words.text)).toEqual([
       'Other face down, shoulder against the stop',
-      'Other face down',
+      'Reference face down',
     ]);
     expect(turned!.passes.map(({ seat }) => seat)).toEqual([
       { table: 'other-face', fence: 'tip' },

@@ -171,10 +171,11 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
           ...(fat ? planing(fat, allowance, context) : []),
         ].flatMap((setup) => {
           const standing = bundled(setup, feature.stock);
-          const words = partial.occurrences[0]?.turned ? inTurnedWords(standing) : standing;
+          const turned = partial.occurrences[0]?.turned === true;
+          const words = turned ? inTurnedWords(standing) : standing;
           return mirrored({
             ...words,
-            ...(feature.name && { of: feature.name }),
+            ...(feature.name && { of: turned ? turnedWords(feature.name) : feature.name }),
             ...(centredBy && { centredBy }),
             checks: [
               ...words.checks,
@@ -246,7 +247,7 @@ function inTurnedWords(setup: Setup): Setup {
   const told = (sentence: Sentence): Sentence => ({ ...sentence, text: turnedWords(sentence.text) });
   return {
     ...setup,
-    figures: setup.figures.map((f) => ({ ...f, working: told(f.working) })),
+    figures: setup.figures.map((f) => ({ ...f, name: turnedWords(f.name), working: told(f.working) })),
     passes: setup.passes.map((p) => ({ ...p, words: told(p.words) })),
     checks: setup.checks.map(told),
     ...(setup.angles && { angles: setup.angles.map((a) => ({ ...a, between: turnedWords(a.between) })) }),
