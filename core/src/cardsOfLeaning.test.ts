@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { modelOf, type Placement } from './machines/index.ts';
-import { planJob, type Plan, setupsOf } from './plan/index.ts';
+import { planJob, routesOf, type Plan, setupsOf } from './plan/index.ts';
 import { add, dot, place, scale, subtract, type Modeller, type Vec3 } from './solids/index.ts';
 import { turnedWords, type Occurrence, type Setup } from './setups/index.ts';
 import { eachSetup } from './testing/eachSetup.ts';
@@ -89,6 +89,28 @@ describe('a leaning piece whose end is still square', () => {
     expect(hand!.angles![0]!.between).toContain('from its mark on the reference edge away from the end');
     expect(25 + (70 * hand!.angles![0]!.rise) / hand!.angles![0]!.run).toBeCloseTo(34.84, 2);
     expect(plan.joints[0]!.proof!.good).toBe(true);
+  });
+
+  it('leaning across, its foremost corner meets the fence: set back, it lies 1 - cos of that nearer, by every way', () => {
+    for (const [degrees, setBack] of [
+      [12, 8],
+      [-12, 8],
+      [20, 9],
+    ] as const) {
+      const job = jobWith(askew({ plane: 'thickness', degrees, setBack, mortiseWidth: 6, faceShoulder: 8 }));
+      const radians = (degrees * Math.PI) / 180;
+      /** The wall from the corner at the reference face; raised, from that at the far side of the reference face. */
+      const corner = setBack * (1 - Math.cos(radians)) + Math.min(0, Math.sin(radians) * 70);
+      const ways = routesOf(job.joints[0]!, job, exact).mortised.filter(({ refusals }) => !refusals.length);
+      expect(ways.length).toBeGreaterThan(1);
+      for (const { id } of ways) {
+        const plan = planJob({ ...job, joints: [{ ...job.joints[0]!, routes: { mortised: id } }] }, exact, modeller);
+        expect([id, plan.joints[0]!.proof!.members.mortised.mismatches]).toEqual([id, []]);
+        const [chisel] = madeBy(plan, 'hollow-chisel');
+        const fence = chisel?.figures.find((f) => f.id === 'face')!;
+        if (fence) expect(fence.value).toBeCloseTo(setBack + 8 - corner, 6);
+      }
+    }
   });
 
   it('is held by a wedge that begins where the card says, as thick as it is there', () => {

@@ -4,12 +4,16 @@ import { seasonFit, type SeasonFit } from '../simulate/index.ts';
 import type { Part } from '../stock/index.ts';
 import { say } from '../units/index.ts';
 
-/** The joint in the other season; nothing while woods or seasons are unknown. */
+/**
+ * The joint in the other season; nothing while woods or seasons are unknown.
+ * @param turned the mortise goes into a face of its piece
+ */
 export const seasonOf = (
   job: Pick<Job, 'seasons'>,
   parts: Record<MemberName, Part>,
   sizes: FitSizes | undefined,
-): SeasonFit | undefined => (job.seasons && sizes ? seasonFit(job.seasons, parts, sizes) : undefined);
+  turned: boolean,
+): SeasonFit | undefined => (job.seasons && sizes ? seasonFit(job.seasons, parts, sizes, turned) : undefined);
 
 /** A fit that leaves its class with the seasons, or a tenon that will jam at its ends. */
 export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonFit): Advice[] {

@@ -28,7 +28,7 @@ export const leaning = (model: MachineModel): MachineModel => ({
     const { lean } = setup;
     if (!lean) return model.place(setup, pass, occurrence, piece, asIs);
     const set = { ...lean, degrees: setup.leanSet ?? lean.degrees };
-    const inSquare = toSquare(set, piece, occurrence);
+    const inSquare = touching(set, piece, toSquare(set, piece, occurrence), pass, occurrence);
     const marked = model.id === 'bench' || model.id === 'hand-router';
     const lines = marked ? linesAlong(setup, set, piece, inSquare, occurrence) : [];
     const placement = model.place(squared(setup, lines), pass, occurrence, set.square, asIs);
@@ -51,6 +51,33 @@ export const leaning = (model: MachineModel): MachineModel => ({
     };
   },
 });
+
+/**
+ * Brought against what it meets by its own foremost corner, wherever the figures were counted from: across its length
+ * against a fence or jig face, and with the end of a mortised piece against a stop. Its other faces lie on the wedge.
+ */
+function touching(lean: Lean, piece: Piece, inSquare: Rigid, { seat }: Pass, occurrence: Occurrence): Rigid {
+  if (!lean.degrees) return inSquare;
+  const axis =
+    lean.about === 'length' ? 1 : lean.about === 'thickness' && occurrence.member === 'mortised' ? 0 : undefined;
+  const met = Object.values(seat).map((named) => MET[faceOf(named, occurrence)]).find((side) => side?.[0] === axis); // prettier-ignore
+  if (axis === undefined || !met) return inSquare;
+  const corners = [0, piece.length].flatMap((x) => [0, piece.thickness].flatMap((y) => [0, piece.width].map((z): Vec3 => [x, y, z]))); // prettier-ignore
+  const reached = corners.map((corner) => place(inSquare, corner)[axis]);
+  const off = met[1] ? sizeAlong(lean.square, axis) - Math.max(...reached) : -Math.min(...reached);
+  const shift = inSquare.shift.map((v, i) => (i === axis ? v + off : v)) as unknown as Vec3;
+  return { ...inSquare, shift };
+}
+
+const sizeAlong = ({ length, thickness }: Piece, axis: 0 | 1): Mm => (axis === 0 ? length : thickness);
+
+/** The axis of a face that a piece can be brought against, and whether it is the far one. */
+const MET: Readonly<Partial<Record<PieceFace, readonly [axis: 0 | 1, far: boolean]>>> = {
+  'end-a': [0, false],
+  'end-b': [0, true],
+  'reference-face': [1, false],
+  'other-face': [1, true],
+};
 
 /** A line that is marked along a leaning piece's own edge, and where it crosses the square piece. */
 interface Line {

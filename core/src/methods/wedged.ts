@@ -46,9 +46,12 @@ function paddingOf(feature: Feature, { about, degrees, pivot, at, square }: Lean
     const end = Math.min(0, -sin * square.width) + at[0] - cos * pivot[0];
     return { near: [-end, 0, up], far: [0, 0, 0] };
   }
-  const face = Math.min(0, -sin * square.width) + at[1] - cos * pivot[1];
+  /** The foremost corner of either face: that one meets fence or jig face, before the square piece’s or behind it. */
+  const inward = at[1] - cos * pivot[1];
+  const face = Math.min(0, -sin * square.width) + inward;
+  const other = Math.max(0, -sin * square.width) + inward + cos * square.thickness;
   const up = beside(tan, at[1], p - room, p + m + room).near;
-  return { near: [0, Math.max(0, -face), up], far: [0, Math.abs(sin) * square.width, 0] };
+  return { near: [0, -face, up], far: [0, other - square.thickness, 0] };
 }
 
 /** Wood before a tenon's near cheek, at its shoulder and at its tip: a leaning piece slopes away from the cut, mm. */

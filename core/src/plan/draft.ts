@@ -125,7 +125,7 @@ export function draftJoint(
     return found && { [member]: found.words };
   };
   const additions = { ...(!tenon && addition('tenoned')), ...(!mortise && addition('mortised')) };
-  const season = seasonOf(job, parts, kind.fit(params, members));
+  const season = seasonOf(job, parts, kind.fit(params, members), entryOf(joint.mortised.edge).turned === true);
   const plan: JointPlan = {
     joint: joint.id,
     problems,

@@ -31,6 +31,12 @@ function offered(plan: Plan, dimension: string, over: number, state: Pick<Record
 }
 const ids = (found: readonly Rescue[]) => found.map(({ id }) => id);
 const one = (found: readonly Rescue[], id: Rescue['id']) => found.find((own) => own.id === id)!;
+/** By how much each figure moves, by its name. */
+const movedBy = ({ figures }: Rescue): Record<string, number[]> => {
+  const all: Record<string, number[]> = {};
+  for (const { name, was, now } of figures) (all[name] ??= []).push(Number((now - was!).toFixed(3)));
+  return all;
+};
 const told = ({ how }: Rescue) => how.map((words) => speak(words, METRIC)).join(' ');
 /** All pieces of a half are cut. */
 const cut = (plan: Plan, member: string): Pick<RecordState, 'done'> => ({
@@ -106,15 +112,21 @@ describe('a mortise that came too wide (common practice)', () => {
     const thicker = one(found, 'thicker-mate');
     expect(told(thicker)).toMatch(/cut that tenon alone 8\.4 mm thick, 0\.4 mm thicker/);
     expect([thicker.proved, thicker.again]).toEqual([true, []]);
-    expect(thicker.figures.map(({ was, now }) => now - was!)).toEqual([expect.closeTo(0.2, 6)]);
+    /** The one fence of both cheeks by half of it; the shoulders are as much shallower. */
+    expect(movedBy(thicker)).toEqual({ Fence: [0.2], 'Blade height': [-0.2] });
     const next = one(found, 'next-cutter');
     expect(next.title.lengths['width']).toBeGreaterThan(8.4);
     expect(next.proved).toBe(true);
     expect(ids(offered(plan, 'mortiseWidth', 0.4, cut(plan, 'tenoned')))).toEqual(['remake']);
     /** Stepped from one face the start moves by half of it, the far cheek by the other half. */
     const stepped = one(offered(rail({ routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped', mortised: 'hollow-chisel' } }), 'mortiseWidth', 0.4), 'thicker-mate'); // prettier-ignore
-    expect(stepped.figures.map(({ was, now }) => Number((now - was!).toFixed(3))).sort()).toEqual([-0.2, 0.2]);
+    expect(movedBy(stepped)).toEqual({ 'Fence, far cheek': [0.2], 'Fence, near cheek': [-0.2] });
     expect(stepped.proved).toBe(true);
+    /** Out of the middle either cheek has its own figure, and both are moved; on a bare face the one cheek takes it all. */
+    const offset = one(offered(rail({ params: { ...PARAMS, faceShoulder: 5 } }), 'mortiseWidth', 0.4), 'thicker-mate');
+    expect([movedBy(offset), offset.proved]).toEqual([{ Fence: [0.2, 0.2], 'Blade height': [-0.2, -0.2] }, true]);
+    const bare = one(offered(rail({ params: { ...PARAMS, faceShoulder: 0 } }), 'mortiseWidth', 0.4), 'thicker-mate');
+    expect([movedBy(bare), bare.proved, told(bare)]).toEqual([{ Fence: [0.4], 'Blade height': [-0.4] }, true, expect.stringContaining('on the one cheek it has')]); // prettier-ignore
   });
 });
 

@@ -1,12 +1,22 @@
 import { roughParts } from '../cutlist/index.ts';
 import { resolve, type Job, type Joint } from '../exchange/index.ts';
-import type { DimensionId, MemberName } from '../joints/index.ts';
-import { countOf, distanceIn, planToProve, readAt, readingsOf, setupsOf, sizesAsked, type Card, type Plan, type Reading, type SizeAsked } from '../plan/index.ts'; // prettier-ignore
+import type { DimensionId, MemberName, TenonFeature } from '../joints/index.ts';
+import {
+  countOf,
+  distanceIn,
+  planToProve,
+  readingsOf,
+  setupsOf,
+  sizesAsked,
+  type Card,
+  type Plan,
+  type SizeAsked,
+} from '../plan/index.ts';
 import type { RecordState } from '../record/index.ts';
 import type { Setup } from '../setups/index.ts';
+import { isAsAsked } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import type { Shop } from '../tooling/index.ts';
-import { nextMove } from '../trial/index.ts';
 import { say, type Mm, type Sentence } from '../units/index.ts';
 
 /** A piece that went wrong: where, and what one of its sizes reads, where that is what is wrong. */
@@ -260,40 +270,52 @@ function thickerMate(on: Case, value: Mm): Rescue | undefined {
   const more = value - widthOf(on);
   const cheeks = thickened(on, more);
   if (!cheeks) return undefined;
+  const { tenon, near, figures, proved } = cheeks;
   return {
     id: 'thicker-mate',
     title: say('Leave it, and make its tenon thicker'),
     how: [
-      say('Mark its mate, and cut that tenon alone {tenon} thick, {more} thicker than the others, half of it on either cheek.', { tenon: cheeks.tenon, more }), // prettier-ignore
+      say(
+        near > ALIKE / 2 && more - near > ALIKE / 2
+          ? 'Mark its mate, and cut that tenon alone {tenon} thick, {more} thicker than the others, half of it on either cheek.'
+          : 'Mark its mate, and cut that tenon alone {tenon} thick, {more} thicker than the others, all of it on the one cheek it has.',
+        { tenon, more },
+      ),
     ],
-    figures: cheeks.figures,
-    proved: cheeks.proved,
+    figures,
+    proved,
     wood: 0,
     minutes: minutesOf(on, setupsAt({ ...on, member: 'tenoned' })),
     again: [],
   };
 }
 
-/** The figures that make a tenon so much thicker and leave its middle where it is, as a test piece would be put right. */
+/** How much of what a tenon is made thicker goes on the cheek nearer the reference face: all on the one there is. */
+function nearShare(tenon: TenonFeature, more: Mm): Mm {
+  const far = tenon.stock.thickness - tenon.faceShoulder - tenon.thickness;
+  return tenon.faceShoulder < ALIKE ? 0 : far < ALIKE ? more : more / 2;
+}
+
+/** The figures that make a tenon so much thicker where it is, planned the same way and cut virtually by itself. */
 function thickened({ plan, joint, modeller }: Case, more: Mm) {
-  for (const card of plan.cards) {
-    const readings = readingsOf(modeller, card, plan);
-    const isOwn = (own: Reading) => own.joint === joint.id && own.member === 'tenoned';
-    const tenon = readings.find((own) => isOwn(own) && own.dimension === 'tenonThickness');
-    if (!tenon) continue;
-    const by: Readonly<Record<string, Mm>> = { tenonThickness: more, faceShoulder: -more / 2 };
-    const wanted = readings.map((own) => ({ ...own, value: own.value + (isOwn(own) ? (by[own.dimension] ?? 0) : 0) }));
-    const read = new Map(readings.flatMap((own, i) => (isOwn(own) && own.dimension in by ? [[i, own.value] as const] : []))); // prettier-ignore
-    const { verdict, moves } = nextMove(card, wanted, read);
-    if (verdict !== 'move') return undefined;
-    const stand = new Map(moves.map(({ figure, setup, to, how }) => [distanceIn(setup, figure), how[0]?.value ?? to]));
-    return {
-      tenon: tenon.value + more,
-      figures: moves.map(({ figure, setup }): NewFigure => ({ card: card.id, name: figure.name, was: figure.set.value, now: stand.get(distanceIn(setup, figure))! })), // prettier-ignore
-      proved: [...read.keys()].every((i) => Math.abs(readAt(modeller, plan, card, wanted[i]!, stand) - wanted[i]!.value) <= wanted[i]!.within + ALIKE), // prettier-ignore
-    };
-  }
-  return undefined;
+  const { kind, params, members } = resolve(joint, plan.basis.job);
+  const tenon = kind.features(params, members).tenoned.find(({ form }) => form === 'tenon');
+  if (tenon?.form !== 'tenon' || !('faceClearance' in params) || !('faceShoulder' in params)) return undefined;
+  const near = nearShare(tenon, more);
+  const { chosen } = plan.joints.find((own) => own.joint === joint.id)!;
+  const sizes = { faceClearance: Number(params['faceClearance']) - more, faceShoulder: Number(params['faceShoulder']) - near }; // prettier-ignore
+  const changed: Joint = { ...joint, params: { ...joint.params, ...sizes }, routes: { ...chosen } };
+  const { plan: made, provers } = planToProve({ ...plan.basis.job, joints: [changed] }, plan.basis.shop);
+  if (made.hasErrors || made.joints[0]!.chosen.tenoned !== chosen.tenoned) return undefined;
+  /** Its mortise is cut already: of the pair only the tenon is asked. */
+  const cut = provers.get(joint.id)?.(modeller).members.tenoned;
+  if (!cut) return undefined;
+  return {
+    tenon: tenon.thickness + more,
+    near,
+    figures: changes(plan, made, joint, 'tenoned'),
+    proved: isAsAsked(cut),
+  };
 }
 
 /** A mortise too wide or torn: cut to the next cutter up, its tenon thicker. */
@@ -353,7 +375,7 @@ function offAndAgain(on: Case): Rescue | undefined {
   const at = on.setup.occurrences.find((o) => o.joint === on.joint.id)!;
   const row = roughParts(job, shop).find(({ part }) => part.id === at.part);
   const words = `end ${at.end.toUpperCase()}`;
-  const spare = row?.allowances.find((own) => own.for === 'tenon' && own.reason.text.includes(words));
+  const spare = row?.allowances.find((own) => own.for === 'tenon' && own.end === at.end);
   if (!row || !spare) return undefined;
   const setups = setupsAt(on);
   return {

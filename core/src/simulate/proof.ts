@@ -70,7 +70,7 @@ export function proveJoint<P extends object>(
 ): JointProof {
   const proofIn = (there: Modeller) => proofBy(there, joint, kind, params, halves, asIs);
   const proof = proofIn(modeller);
-  if (proof.good || Object.values(proof.members).every(explained)) return proof;
+  if (proof.good || Object.values(proof.members).every(isAsAsked)) return proof;
   /** The modeller slips now and then where faces nearly coincide: the others are second opinions. */
   for (const by of ELSEWHERE) {
     const again = proofIn(aside(modeller, by));
@@ -147,7 +147,7 @@ function proofBy<P extends object>(
       closed,
       section: sectionOf(tenon, mortise, 60, seat),
       good:
-        Object.values(members).every(explained) &&
+        Object.values(members).every(isAsAsked) &&
         closed.shoulderGap <= TOLERANCE &&
         closed.interference.depth <= tight + unset(setups) + TOLERANCE,
     };
@@ -155,7 +155,7 @@ function proofBy<P extends object>(
 }
 
 /** Nothing is wrong with the wood but what the rounding of its figures explains. */
-const explained = ({ mismatches, trapped, faults }: MemberProof): boolean =>
+export const isAsAsked = ({ mismatches, trapped, faults }: MemberProof): boolean =>
   mismatches.every((x) => x.depth <= x.allowed) && !trapped.length && !faults.length;
 
 /** Where the walls of the cut mortise lie, from the face of its piece that goes where the tenoned piece's goes, mm. */

@@ -35,12 +35,14 @@ export interface SeasonFit {
 
 /**
  * The joint in the other season: each piece moves with its own species and rings, in its thickness and its width.
+ * @param turned the mortise goes into a face: its walls lie apart along the width of its piece
  * @returns nothing while the species of either part is unknown
  */
 export function seasonFit(
   seasons: Seasons,
   parts: { readonly tenoned: Part; readonly mortised: Part },
   sizes: FitSizes,
+  turned = false,
 ): SeasonFit | undefined {
   const [rail, stile] = [speciesOf(parts.tenoned), speciesOf(parts.mortised)];
   if (!rail || !stile) return undefined;
@@ -50,7 +52,9 @@ export function seasonFit(
   const mate = coefficientsOf(stile, parts.mortised.rings);
   const now = sizes.mortise - sizes.tenon;
   const later =
-    now + movementOf(sizes.mortise, mate.thickness, change) - movementOf(sizes.tenon, own.thickness, change);
+    now +
+    movementOf(sizes.mortise, turned ? mate.width : mate.thickness, change) -
+    movementOf(sizes.tenon, own.thickness, change);
   const end = sizes.mortiseLength === undefined ? undefined : sizes.mortiseLength - sizes.tenonWidth;
   return {
     moisture,

@@ -4,6 +4,7 @@ import { INCH, roundTo, say, type Mm, type Sentence } from '../units/index.ts';
 export interface Allowance {
   readonly length: Mm;
   readonly for: 'tenon' | 'horn' | 'trim';
+  readonly end: 'a' | 'b';
   readonly reason: Sentence;
 }
 
@@ -36,12 +37,13 @@ export function allowancesFor(
         {
           length,
           for: 'tenon',
+          end,
           reason: say(`{length} at ${at}: a spoiled tenon can be cut off and made again`, { length }),
         },
       ];
     }
     if (nearEnd[end] < 2 * horn)
-      return [{ length: horn, for: 'horn', reason: say(`{horn} of horn at ${at}: the mortise is near it, and the end would split`, { horn }) }]; // prettier-ignore
-    return [{ length: trim, for: 'trim', reason: say(`{trim} at ${at} to trim`, { trim }) }];
+      return [{ length: horn, for: 'horn', end, reason: say(`{horn} of horn at ${at}: the mortise is near it, and the end would split`, { horn }) }]; // prettier-ignore
+    return [{ length: trim, for: 'trim', end, reason: say(`{trim} at ${at} to trim`, { trim }) }];
   });
 }

@@ -68,6 +68,9 @@ describe('moisture and movement', () => {
     const change = wet.moisture.later - wet.moisture.now;
     expect(wet.clearance.later).toBeCloseTo(0.05 + (10 * 0.0018 - 9.95 * 0.00365) * change, 9);
     expect(wet.endClearance!.later).toBeCloseTo(0.5 - 60 * 0.0018 * change, 9);
+    /** Into a face, walls lie apart along the mortised piece’s width: tangential where it is flat-sawn. */
+    const inFace = seasonFit(seasons, { tenoned: part('flat'), mortised: part('flat') }, sizes, true)!;
+    expect(inFace.clearance.later).toBeCloseTo(0.05 + (10 * 0.00365 - 9.95 * 0.0018) * change, 9);
     expect(seasonFit(seasons, { tenoned: jobWith().parts[0]!, mortised: part('flat') }, sizes)).toBeUndefined();
   });
 });
