@@ -9,6 +9,7 @@ import {
   setupsOf,
   readingsOf,
   readJobFile,
+  resolve,
   shopIn,
   speak,
   VERSION,
@@ -114,11 +115,11 @@ function errorsOf(file: JobFile, plan: Plan): string[] {
   });
 }
 
-function namesOf({ job }: JobFile, id: string): Record<'tenoned' | 'mortised', string> {
-  const joint = job.joints.find((j) => j.id === id)!;
-  const name = (part: string) => job.parts.find((p) => p.id === part)?.name ?? part;
-  return { tenoned: name(joint.tenoned.part), mortised: name(joint.mortised.part) };
-}
+const partsOf = ({ job }: JobFile, id: string) =>
+  resolve(
+    job.joints.find((j) => j.id === id)!,
+    job,
+  ).parts;
 
 function inWords(file: JobFile, plan: Plan): string {
   const { style } = shopIn(file.shop, file.job.units);
@@ -131,7 +132,7 @@ function inWords(file: JobFile, plan: Plan): string {
       lines.push(
         '',
         `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}${fit ? `, ${fit.tightest} to ${fit.loosest}` : ''}`,
-        ...whyNot(joint.proof, setupsOf(plan), namesOf(file, joint.joint)).map((s) => `   ${speak(s, style)}`),
+        ...whyNot(joint.proof, setupsOf(plan), partsOf(file, joint.joint)).map((s) => `   ${speak(s, style)}`),
       );
   }
   return [...lines, '', ...pieceLines(plan, style)].join('\n').trimEnd();

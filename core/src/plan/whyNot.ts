@@ -2,7 +2,8 @@ import type { MemberName } from '../joints/index.ts';
 import type { LengthFigure, Setup } from '../setups/index.ts';
 import type { JointProof, PieceProof } from '../simulate/index.ts';
 import type { Plan } from './plan.ts';
-import { TOLERANCE } from '../simulate/index.ts';
+import { TOLERANCE, type Range } from '../simulate/index.ts';
+import { batchesOf, spreadOf, unlike, type Part } from '../stock/index.ts';
 import { say, type Sentence } from '../units/index.ts';
 
 const ALONG = ['length', 'thickness', 'width'] as const;
@@ -16,14 +17,15 @@ const CALLED = {
  * Why a joint is not proved, in sentences: where wood is wrong and by how much, what a set-up does that none should, and
  * which figure's setting leaves most, with what would mend it. Nothing for one that is proved.
  * @param setups of the plan the proof was made from
- * @param names of its two parts
+ * @param parts its two parts, by name and with their measured pieces
  */
 export function whyNot(
   proof: JointProof,
   setups: readonly Setup[],
-  names: Readonly<Record<MemberName, string>>,
+  parts: Readonly<Record<MemberName, NamedPart>>,
 ): Sentence[] {
   if (proof.good) return [];
+  const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
   const own = setups.filter(({ occurrences }) => occurrences.some((o) => o.joint === proof.joint));
   const titleOf = (id: string) => own.find((setup) => setup.id === id)?.title ?? id;
   const halves = (['mortised', 'tenoned'] as const).flatMap((member) => {
@@ -41,9 +43,42 @@ export function whyNot(
   const { shoulderGap, interference } = proof.closed;
   return [
     ...halves,
+    ...missedFit(proof, parts),
     ...(shoulderGap > TOLERANCE ? [say('The shoulder stays open {shoulderGap}: the tenon meets the bottom.', { shoulderGap })] : []), // prettier-ignore
     ...(interference.depth > TOLERANCE ? [say('Put together, wood is in the way of wood, {depth} deep.', { depth: interference.depth })] : []), // prettier-ignore
     ...mending(own),
+  ];
+}
+
+/** What of a part tells which of its pieces come out otherwise than the rest. */
+export type NamedPart = Pick<Part, 'name' | 'thickness' | 'quantity' | 'apart'>;
+
+/** How the fit comes out where it is not what was asked for, which pieces make it so, and what would mend that. */
+function missedFit(
+  { fit, clearance, members }: JointProof,
+  parts: Readonly<Record<MemberName, NamedPart>>,
+): Sentence[] {
+  if (!fit || fit.holds) return [];
+  const range = fit.tightest === fit.loosest ? fit.loosest : `from ${fit.tightest} to ${fit.loosest}`;
+  const told = say(`The fit comes out ${range}, {least} to {most} of clearance, where ${fit.asked} was asked for.`, { least: clearance.least, most: clearance.most }); // prettier-ignore
+  const spread = ({ least, most }: Range) => most - least;
+  const [tenon, mortise] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
+  const varies = spread(tenon) >= spread(mortise) ? 'tenoned' : 'mortised';
+  const size = varies === 'tenoned' ? tenon : mortise;
+  if (spread(size) <= TOLERANCE) return [told];
+  const { name, thickness, quantity, apart } = parts[varies];
+  const pieces = spreadOf(thickness);
+  const cause = say(`${name} is {thin} to {thick} thick, so its ${varies === 'tenoned' ? 'tenons come' : 'mortises come'} {least} to {most}.`, { thin: pieces.least, thick: pieces.most, least: size.least, most: size.most }); // prettier-ignore
+  const canPart = !apart && batchesOf(thickness, quantity).length > 1;
+  return [
+    told,
+    cause,
+    ...(canPart ? unlike({ thickness, quantity }, 'thickness') : []),
+    say(
+      canPart
+        ? `Cut ${name} in batches, each with figures of its own, or by a way that takes both sides from one face.`
+        : `A way that takes both sides from one face would mend it, or ${name} planed to one thickness.`,
+    ),
   ];
 }
 

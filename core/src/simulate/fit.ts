@@ -12,5 +12,23 @@ export const FIT_CLASSES = [
 
 export type FitClass = (typeof FIT_CLASSES)[number]['id'];
 
+/** The fit of a pair over all its measured pieces, and the one that was asked for. */
+export interface FitOfPair {
+  readonly asked: FitClass;
+  readonly loosest: FitClass;
+  readonly tightest: FitClass;
+  /** Whether every piece comes out as was asked, or in the class next to it. */
+  readonly holds: boolean;
+}
+
+/** What a pair comes to whose clearance lies between two, mm, where another was asked for. */
+export function fitBetween(clearance: { readonly least: Mm; readonly most: Mm }, asked: Mm): FitOfPair {
+  const [wanted, loosest, tightest] = [asked, clearance.most, clearance.least].map(fitOf) as [FitClass, FitClass, FitClass]; // prettier-ignore
+  const apart = (fit: FitClass) => Math.abs(rankOf(fit) - rankOf(wanted));
+  return { asked: wanted, loosest, tightest, holds: apart(loosest) <= 1 && apart(tightest) <= 1 };
+}
+
+const rankOf = (fit: FitClass): number => FIT_CLASSES.findIndex(({ id }) => id === fit);
+
 /** The class a clearance falls in; half a micron is forgiven, so that 0.05 as computed is slip. */
 export const fitOf = (clearance: Mm): FitClass => FIT_CLASSES.find((c) => clearance >= c.from - 5e-4)!.id;

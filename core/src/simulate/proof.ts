@@ -7,7 +7,7 @@ import type { Mm } from '../units/index.ts';
 import { allowedDepth, unset } from './allowed.ts';
 import { closePair, sameHand, sectionOf, type ClosedPair, type Section } from './closePair.ts';
 import { callipers, compare, TOLERANCE, type Mismatch } from './compare.ts';
-import { fitOf, type FitClass } from './fit.ts';
+import { fitBetween, type FitOfPair } from './fit.ts';
 import { leftBy, virtualCut, type Fault, type Trapped } from './virtualCut.ts';
 
 /** One half of a joint with all that cuts it: a batch for each set of pieces with figures of their own. */
@@ -35,10 +35,13 @@ export interface JointProof {
   readonly members: Readonly<Record<MemberName, MemberProof>>;
   readonly clearance: Range;
   /** None where the two only lie on one another: the clearance is then how far the faces are from flush. */
-  readonly fit?: { readonly loosest: FitClass; readonly tightest: FitClass };
+  readonly fit?: FitOfPair;
   readonly closed: ClosedPair;
   readonly section: Section;
-  /** Nothing is wrong beyond what the rounding of the figures explains, nothing is trapped, and the pair goes together. */
+  /**
+   * Nothing is wrong beyond what the rounding of the figures explains, nothing is trapped, the pair goes together, and
+   * its fit holds at every measured piece.
+   */
   readonly good: boolean;
 }
 
@@ -139,14 +142,16 @@ function proofBy<P extends object>(
     const closed = closePair(tenon, mortise, seat);
     const setups = Object.values(halves).flatMap(({ batches }) => batches.flatMap((b) => b.setups));
     const tight = seat.pressed ? 0 : Math.max(0, -closed.clearance);
+    const fit = seat.pressed ? undefined : fitBetween(clearance, seat.clearance);
     return {
       joint,
       members,
       clearance,
-      ...(seat.pressed ? {} : { fit: { loosest: fitOf(clearance.most), tightest: fitOf(clearance.least) } }),
+      ...(fit && { fit }),
       closed,
       section: sectionOf(tenon, mortise, 60, seat),
       good:
+        (fit?.holds ?? true) &&
         Object.values(members).every(isAsAsked) &&
         closed.shoulderGap <= TOLERANCE &&
         closed.interference.depth <= tight + unset(setups) + TOLERANCE,

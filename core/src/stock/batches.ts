@@ -42,7 +42,7 @@ export const asBatch = (part: Part, batch: Batch): Part => ({
 });
 
 /** What to say of the batches that differ from the largest: “Pieces 4 and 7 are 0.4 thicker than the rest.” */
-export function unlike(part: Part, size: 'thickness' | 'width'): Sentence[] {
+export function unlike<S extends 'thickness' | 'width'>(part: Pick<Part, S | 'quantity'>, size: S): Sentence[] {
   const [main, ...others] = batchesOf(part[size], part.quantity);
   const usual = spreadOf({ nominal: 0, measured: main!.measured }).median;
   const greater = size === 'thickness' ? ['thicker', 'thinner'] : ['wider', 'narrower'];

@@ -43,7 +43,7 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
           {proof.fit.tightest === proof.fit.loosest
             ? proof.fit.tightest
             : `${proof.fit.tightest} to ${proof.fit.loosest}`}
-          .
+          {isAsAsked(proof.fit) ? '' : `, ${proof.fit.asked} was asked for`}.
         </>
       ) : (
         <>
@@ -88,6 +88,10 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
     </>
   );
 }
+
+/** Whether the fit that was asked for is among those that come out. */
+const isAsAsked = ({ asked, loosest, tightest }: NonNullable<JointProof['fit']>): boolean =>
+  asked === loosest || asked === tightest;
 
 /** A size with its range over the batch, where there is one. */
 export function Between({ range, style }: { range: Range; style: LengthStyle }) {

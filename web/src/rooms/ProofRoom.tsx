@@ -58,11 +58,10 @@ export function ProofRoom({ job }: { job: Job }) {
     ['tenoned', 'Tenon'],
     ['mortised', 'Mortise'],
   ];
-  const [tenoned, mortised] = [joint.tenoned, joint.mortised].map(({ part }) => job.parts.find((p) => p.id === part)?.name ?? ''); // prettier-ignore
   const onPieces = current ? notesOnPieces(plans.pieces, plan).filter((note) => note.joints.includes(joint.id)) : [];
-  const { kind, params, members: stock } = resolve(planned, plan.basis.job);
+  const { kind, params, parts, members: stock } = resolve(planned, plan.basis.job);
   const sizeOf = sizesIn(kind, params, stock);
-  const reasons = whyNot(proof, setupsOf(plan), { tenoned: tenoned!, mortised: mortised! });
+  const reasons = whyNot(proof, setupsOf(plan), parts);
   const wrong = members.flatMap(([member, name]) => proof.members[member].mismatches.map((m) => ({ ...m, name })));
   return (
     <div className="sheet">
