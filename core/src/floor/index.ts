@@ -3,5 +3,6 @@ export * from './progress.ts';
 export * from './log.ts';
 export * from './pace.ts';
 export * from './mates.ts';
+export { standingOn } from './standing.ts';
 export * from './keeping.ts';
 export { learnedFrom, type Learned } from './learned.ts';

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { shopSchema, validate } from '../exchange/index.ts';
-import { distanceIn, planJob, type Card, type Plan } from '../plan/index.ts';
+import { planJob, type Card, type Plan } from '../plan/index.ts';
 import { NO_TRIAL, recordState, type RecordState } from '../record/index.ts';
+import { settingKey } from '../setups/index.ts';
 import { jobWith } from '../testing/jobs.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
 import { LIMITS, METRIC, speak } from '../units/index.ts';
@@ -16,7 +17,7 @@ const flat = ({ cards }: Plan): Card => cards.find((card) => card.setups[0]!.met
 const moved = (card: Card, by: number): Pick<RecordState, 'trials'> => {
   const [setup] = card.setups;
   const figure = setup!.figures.find(({ id }) => id === 'end-stop')!;
-  return { trials: new Map([[card.id, { ...NO_TRIAL, stand: new Map([[distanceIn(setup!, figure), figure.set.value + by]]), moves: 1 }]]) }; // prettier-ignore
+  return { trials: new Map([[card.id, { ...NO_TRIAL, stand: [{ distance: settingKey(setup!, figure), asked: figure.value, value: figure.set.value + by }], moves: 1 }]]) }; // prettier-ignore
 };
 const HOW = { id: 'kept-1', on: '2027-03-15', note: 'pin 3' };
 

@@ -1,5 +1,6 @@
 import { distanceIn, spotOf, type Card, type Plan } from '../plan/index.ts';
 import { NO_TRIAL, type RecordState } from '../record/index.ts';
+import { standingOn } from './standing.ts';
 import type { KeptFigure, KeptSetup } from '../tooling/index.ts';
 import { METRIC, say, speak, type LengthStyle, type Mm, type Sentence } from '../units/index.ts';
 
@@ -19,7 +20,7 @@ export function keptFrom(
   { trials }: Pick<RecordState, 'trials'>,
   { id, on, note, picture, holes = {}, style = METRIC }: Keeping,
 ): KeptSetup {
-  const { stand } = trials.get(card.id) ?? NO_TRIAL;
+  const stand = standingOn(card, (trials.get(card.id) ?? NO_TRIAL).stand);
   const [first] = card.setups;
   const figures = new Map(
     card.setups.flatMap((setup) =>

@@ -1,11 +1,12 @@
 import { calibrationsOf, restsOn, type CalibrationKind, type Estimate } from '../calibration/index.ts';
 import { readAt, readingsOf, toolsOn, type Card, type Plan, type Reading } from '../plan/index.ts';
-import { readingId, type Observation } from '../record/index.ts';
+import { readingId, type Observation, type SetTo } from '../record/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import { inverse } from '../solving/index.ts';
 import type { Shop, Tool } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { byMates } from './mates.ts';
+import { standingOn } from './standing.ts';
 
 /** What the readings of test pieces say that a tool truly is. */
 export interface Learned {
@@ -82,11 +83,11 @@ export function learnedFrom(modeller: Modeller, plan: Plan, holds: readonly Obse
 
 /** Each reading of a card’s test pieces, with where the card stood. @param since readings of that day or before are left out */
 function readOn(card: Card, holds: readonly Observation[], since: string) {
-  const stand = new Map<string, Mm>();
+  const moved: SetTo[] = [];
   return holds.flatMap((line) => {
-    if (line.kind === 'set' && line.card === card.id) for (const { distance, value } of line.moved) stand.set(distance, value); // prettier-ignore
+    if (line.kind === 'set' && line.card === card.id) moved.push(...line.moved);
     const counts = line.kind === 'measured' && line.card === card.id && line.seen.slice(0, 10) > since;
-    return counts ? [{ id: line.reading, value: line.value, should: line.should, stand: new Map(stand) }] : [];
+    return counts ? [{ id: line.reading, value: line.value, should: line.should, stand: standingOn(card, moved) }] : [];
   });
 }
 

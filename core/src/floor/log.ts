@@ -1,6 +1,7 @@
 import { writeTable } from '../exchange/index.ts';
 import { distanceIn, type Plan } from '../plan/index.ts';
-import type { Observation, Recorded } from '../record/index.ts';
+import { standingOn } from './standing.ts';
+import type { Observation, Recorded, SetTo } from '../record/index.ts';
 import { formatLength, type LengthStyle } from '../units/index.ts';
 
 /** A line of the record in words. */
@@ -29,7 +30,13 @@ export function logLines(
   const titles = new Map<string, string>();
   for (const [i, card] of cards.entries())
     for (const id of [card.id, ...card.setups.map((setup) => setup.id)]) titles.set(id, `${i + 1}. ${card.title}`);
-  const named = new Map(cards.flatMap(({ setups }) => setups.flatMap((setup) => setup.figures.map((figure) => [distanceIn(setup, figure), figure.name] as const)))); // prettier-ignore
+  const cardOf = new Map(cards.map((card) => [card.id, card]));
+  const nameOf = (card: string, move: SetTo): string => {
+    const setups = cardOf.get(card)?.setups ?? [];
+    const [distance] = standingOn({ setups }, [move]).keys();
+    const figures = setups.flatMap((setup) => setup.figures.map((figure) => ({ figure, setup })));
+    return figures.find(({ figure, setup }) => distanceIn(setup, figure) === distance)?.figure.name ?? 'a figure';
+  };
   const partOf = new Map(
     cards.flatMap(({ setups }) =>
       setups.map(({ id, occurrences }) => [
@@ -47,7 +54,7 @@ export function logLines(
       case 'measured':
         return `${line.name} reads ${length(line.value)}, should ${length(line.should)}`;
       case 'set':
-        return line.moved.map(({ distance, value }) => `${named.get(distance) ?? 'a figure'} moved to ${length(value)}`).join(', '); // prettier-ignore
+        return line.moved.map((move) => `${nameOf(line.card, move)} moved to ${length(move.value)}`).join(', ');
       case 'spoiled':
         return `${partOf.get(line.setup) ?? 'Piece'} ${line.piece} spoiled${line.why && `: ${line.why}`}`;
       case 'rescued':

@@ -1,7 +1,7 @@
 import { countOf, distanceIn, type Card, type GroupView, type Plan } from '../plan/index.ts';
 import type { Job, JobFile } from '../exchange/index.ts';
-import { recordState, type BegunWay, type RecordState, type SetTo } from '../record/index.ts';
-import { worksOf, type LengthFigure, type Setup } from '../setups/index.ts';
+import { askedOf, recordState, type BegunWay, type RecordState, type SetTo } from '../record/index.ts';
+import { settingKey, worksOf, type LengthFigure, type Setup } from '../setups/index.ts';
 import type { Mm } from '../units/index.ts';
 
 /** What of a job is begun: its ways, and its set-ups in the order they were. */
@@ -57,8 +57,8 @@ export function countedIn(groups: readonly Pick<GroupView, 'setup' | 'count'>[],
 /** Where every distance of a set-up stands: as it was moved to, else as it was set first. */
 export const standingAt = (setup: Setup, stand: ReadonlyMap<string, Mm>): SetTo[] =>
   setup.figures.map((figure) => {
-    const distance = distanceIn(setup, figure);
-    return { distance, value: stand.get(distance) ?? figure.set.value };
+    const value = stand.get(distanceIn(setup, figure)) ?? figure.set.value;
+    return { distance: settingKey(setup, figure), asked: figure.value, value };
   });
 
 /** Pieces that were cut otherwise than the plan would have them now. */
@@ -90,10 +90,10 @@ export function cutOtherwise(plan: Pick<Plan, 'cards'>, { done, cutAt, holds }: 
     const pieces = done.get(setup.id)?.size ?? 0;
     const at = cutAt.get(setup.id);
     if (!pieces || !at) return [];
-    const asCut = planned(at.map(({ distance }) => distance));
+    const asCut = askedAt(at);
     const seen = new Map<string, number>();
     return setup.figures.flatMap((figure): CutOtherwise[] => {
-      const { key } = split(distanceIn(setup, figure));
+      const key = settingKey(setup, figure);
       const place = seen.get(key) ?? 0;
       seen.set(key, place + 1);
       const was = asCut.get(key)?.[place];
@@ -104,16 +104,11 @@ export function cutOtherwise(plan: Pick<Plan, 'cards'>, { done, cutAt, holds }: 
   return [...gone, ...moved];
 }
 
-/** The exact figures that distances name, by what they are measured between. */
-function planned(distances: readonly string[]): ReadonlyMap<string, readonly Mm[]> {
+/** What was asked of distances, by what they are measured between, in the order of the set-up. */
+function askedAt(cut: readonly SetTo[]): ReadonlyMap<string, readonly Mm[]> {
   const found = new Map<string, Mm[]>();
-  for (const { key, value } of distances.map(split)) found.set(key, [...(found.get(key) ?? []), value]);
+  for (const { distance, asked } of cut.map(askedOf)) found.set(distance, [...(found.get(distance) ?? []), asked]);
   return found;
-}
-
-function split(distance: string): { key: string; value: Mm } {
-  const at = distance.lastIndexOf(' ');
-  return { key: distance.slice(0, at), value: Number(distance.slice(at + 1)) };
 }
 
 /** Whether all of a plan is cut, some of it, or nothing. */

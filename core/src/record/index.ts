@@ -1,3 +1,11 @@
-export { readingId, type BegunWay, type Observation, type Recorded, type Seen, type SetTo } from './observation.ts';
+export {
+  askedOf,
+  readingId,
+  type BegunWay,
+  type Observation,
+  type Recorded,
+  type Seen,
+  type SetTo,
+} from './observation.ts';
 export { observationSchema, recordSchema } from './schema.ts';
-export { lastTick, piecesLeft, NO_TRIAL, recordState, type RecordState, type TrialState } from './state.ts';
+export { lastOf, lastTick, piecesLeft, NO_TRIAL, recordState, type RecordState, type TrialState } from './state.ts';

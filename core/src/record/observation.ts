@@ -2,9 +2,18 @@ import type { Mm } from '../units/index.ts';
 
 /** Where a distance of a card stood when something was cut, or was moved to. */
 export interface SetTo {
-  /** Which distance of the card: see `distanceIn`. */
+  /** What is set: see `settingKey`. In lines from before `asked` was told it ends with that, after a space. */
   readonly distance: string;
+  /** What was asked of it then, exactly: a machine has several distances between the same two features. */
+  readonly asked?: Mm;
   readonly value: Mm;
+}
+
+/** What was set, and what was asked of it, of a line of any age. */
+export function askedOf({ distance, asked }: SetTo): { readonly distance: string; readonly asked: Mm } {
+  if (asked !== undefined) return { distance, asked };
+  const end = distance.lastIndexOf(' ');
+  return { distance: distance.slice(0, end), asked: Number(distance.slice(end + 1)) };
 }
 
 /** By which way of cutting a half of a joint was begun. */

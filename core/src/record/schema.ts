@@ -7,7 +7,7 @@ const key = () => Joi.string().min(1).max(LIMITS.key).pattern(PLAIN_TEXT, 'plain
 const words = (most: number) => Joi.string().max(most).pattern(PLAIN_TEXT, 'plain text').allow('');
 const size = () => Joi.number().min(-LIMITS.longest).max(LIMITS.longest).required();
 const id = () => Joi.string().guid({ version: 'uuidv4' }).lowercase().required();
-const setTo = () => Joi.object<SetTo>({ distance: key(), value: size() });
+const setTo = () => Joi.object<SetTo>({ distance: key(), asked: size().optional(), value: size() });
 const begunWay = () =>
   Joi.object<BegunWay>({ joint: key(), member: Joi.string().valid('tenoned', 'mortised').required(), way: key() });
 const piece = () =>

@@ -1,5 +1,5 @@
 import type { Mm } from '../units/index.ts';
-import type { BegunWay, Observation, Seen, SetTo } from './observation.ts';
+import { askedOf, type BegunWay, type Observation, type Seen, type SetTo } from './observation.ts';
 
 type Of<K extends Seen['kind']> = Extract<Observation, { kind: K }>;
 
@@ -7,8 +7,8 @@ type Of<K extends Seen['kind']> = Extract<Observation, { kind: K }>;
 export interface TrialState {
   /** What the last piece read since something was moved, by size. */
   readonly read: ReadonlyMap<string, Mm>;
-  /** Where distances were moved to, by which distance of the card it is. */
-  readonly stand: ReadonlyMap<string, Mm>;
+  /** Where distances were moved to: the last of each. */
+  readonly stand: readonly SetTo[];
   /** How often something was moved: so many test pieces came before the one that is cut now. */
   readonly moves: number;
 }
@@ -30,7 +30,7 @@ export interface RecordState {
   readonly begun: readonly BegunWay[];
 }
 
-export const NO_TRIAL: TrialState = { read: new Map(), stand: new Map(), moves: 0 };
+export const NO_TRIAL: TrialState = { read: new Map(), stand: [], moves: 0 };
 
 /**
  * What a record comes to. What is undone doesn’t count, in whatever order the two lines arrived, and a line that is there
@@ -72,8 +72,16 @@ export function recordState(lines: readonly Observation[]): RecordState {
 
 function tried(before: TrialState = NO_TRIAL, line: Of<'measured'> | Of<'set'>): TrialState {
   if (line.kind === 'measured') return { ...before, read: new Map([...before.read, [line.reading, line.value]]) };
-  const stand = new Map([...before.stand, ...line.moved.map(({ distance, value }) => [distance, value] as const)]);
-  return { read: new Map(), stand, moves: before.moves + 1 };
+  return { read: new Map(), stand: lastOf([...before.stand, ...line.moved]), moves: before.moves + 1 };
+}
+
+/** Of several moves of one distance the last. */
+export function lastOf(moved: readonly SetTo[]): SetTo[] {
+  const name = (own: SetTo) => {
+    const { distance, asked } = askedOf(own);
+    return `${distance} ${asked.toFixed(4)}`;
+  };
+  return [...new Map(moved.map((own) => [name(own), own])).values()];
 }
 
 /** Pieces of so many that have not gone through, by their numbers from 1; one made in the place of a spoiled one has its own. */

@@ -1,4 +1,5 @@
 import { CALIBRATIONS, calibrated, calibrationsOf } from '../calibration/index.ts';
+import { standingOn } from '../floor/index.ts';
 import { readAt, readingsOf, type Plan } from '../plan/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import type { Shop, Tool } from '../tooling/index.ts';
@@ -91,7 +92,7 @@ export function worked(modeller: Modeller, plan: Plan, truly: Shop): Tried[] {
       if (move.verdict === 'good') return [{ method, first, off, cuts }];
       if (move.verdict !== 'move' || cuts === MOST_CUTS)
         return [{ method, first, off, cuts, stuck: `${method} ${move.verdict} ${cuts}: ${readings.map((r, i) => `${r.name} ${(is[i]! - r.value).toFixed(3)}`).join(', ')} ${move.why?.text ?? ''}` }]; // prettier-ignore
-      for (const { distance, value } of setBy(move.moves)) stand.set(distance, value);
+      for (const [distance, value] of standingOn(card, setBy(move.moves))) stand.set(distance, value);
     }
   });
 }

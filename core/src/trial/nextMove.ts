@@ -1,6 +1,6 @@
 import { distanceIn, type Card, type Reading } from '../plan/index.ts';
 import type { SetTo } from '../record/index.ts';
-import { byMove, type LengthFigure, type Reach, type Setup } from '../setups/index.ts';
+import { byMove, settingKey, type LengthFigure, type Reach, type Setup } from '../setups/index.ts';
 import { INCH, say, type Mm, type Sentence } from '../units/index.ts';
 import { leastSquares } from '../solving/index.ts';
 
@@ -21,7 +21,11 @@ export const standsThen = ({ to, how }: FigureMove): Mm => how[0]?.value ?? to;
 
 /** Where distances stand once moves are made, as the record has it. */
 export const setBy = (moves: readonly FigureMove[]): SetTo[] =>
-  moves.map((move) => ({ distance: distanceIn(move.setup, move.figure), value: standsThen(move) }));
+  moves.map((move) => ({
+    distance: settingKey(move.setup, move.figure),
+    asked: move.figure.value,
+    value: standsThen(move),
+  }));
 
 /** What to do after a test piece was measured. */
 export interface NextMove {

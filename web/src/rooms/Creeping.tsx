@@ -1,5 +1,6 @@
 import {
   alongTenon,
+  askedOf,
   creepsOf,
   featureWords,
   fullBy,
@@ -94,7 +95,7 @@ function Nearer({
       : [],
   );
   const set = (value: number) =>
-    dispatch(note({ kind: 'set', card: card.id, moved: [{ distance: creep.distance, value }] }));
+    dispatch(note({ kind: 'set', card: card.id, moved: [{ ...askedOf({ distance: creep.distance, value }), value }] }));
   const words = featureWords(creep.setup, modelOf(creep.setup.model).datums);
   const { figure } = creep;
   const fine: LengthStyle = { ...style, inches: 'decimal' };

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import {
+  askedOf,
   figureKey,
   holesFor,
   keptFor,
@@ -110,7 +111,7 @@ function Brought({ card, own: { kept, figures, differs }, style }: { card: Card;
       {moved.length > 0 && (
         <button
           className="link"
-          onClick={() => dispatch(note({ kind: 'set', card: card.id, moved: moved.map(({ distance, now }) => ({ distance, value: now })) }))} // prettier-ignore
+          onClick={() => dispatch(note({ kind: 'set', card: card.id, moved: moved.map(({ distance, now: value }) => ({ ...askedOf({ distance, value }), value })) }))} // prettier-ignore
         >
           Begin where it worked then
         </button>

@@ -2,6 +2,7 @@ import { useMemo, useRef } from 'react';
 import {
   byMates,
   distanceIn,
+  standingOn,
   fineStyle,
   formatNumber,
   nextMove,
@@ -61,7 +62,8 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
   /** A tenon is cut to the mortise there is. */
   const readings = useMemo(() => byMates(planned, record.holds), [planned, record.holds]);
   const [typed, keep] = useKeptState<Typed>(`kept.trial.${job}.${card.id}`, NONE);
-  const { read: last, stand, moves } = record.trials.get(card.id) ?? NO_TRIAL;
+  const { read: last, stand: moved, moves } = record.trials.get(card.id) ?? NO_TRIAL;
+  const stand = standingOn(card, moved);
   const textOf = (reading: Reading) => typed.read.find(({ id }) => id === readingId(reading))?.text ?? '';
   const read = new Map(
     readings.flatMap((reading, i) => {

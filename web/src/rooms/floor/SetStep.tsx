@@ -1,6 +1,7 @@
 import {
   DEFER,
   distanceIn,
+  standingOn,
   NO_TRIAL,
   type Card,
   type CardView,
@@ -91,7 +92,7 @@ export function SetStep({
 /** Where a figure of a card stands, if it was moved since it was set. */
 export function useStand(card: Card): (view: FigureView) => number | undefined {
   const record = useRecordState();
-  const { stand } = record.trials.get(card.id) ?? NO_TRIAL;
+  const stand = standingOn(card, (record.trials.get(card.id) ?? NO_TRIAL).stand);
   return ({ figure }) => {
     const setup = card.setups.find(({ figures }) => figures.includes(figure));
     return setup && stand.get(distanceIn(setup, figure));
