@@ -1,7 +1,7 @@
 import { resolve, type Job } from '../exchange/index.ts';
 import { sizesIn, type DimensionId, type MemberName } from '../joints/index.ts';
 import { settingKey, type LengthFigure, type Occurrence, type Setup } from '../setups/index.ts';
-import { gainsOf, sizesOf, type HalfOnPiece } from '../simulate/index.ts';
+import { gainsOf, sizesOf, type Gains, type HalfOnPiece } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
@@ -20,6 +20,8 @@ export interface Reading {
   readonly within: Mm;
   /** Another card takes more from it. */
   readonly more: boolean;
+  /** A later card cuts over it and leaves it as it is: it is made by this one, and read before that. */
+  readonly over?: true;
   /** By how much it grows where a distance of the card is set a millimetre farther; none where it is as its cutter makes it. */
   readonly gains: readonly Gain[];
 }
@@ -79,9 +81,14 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     on.setups,
   ].map(sizesBy);
   const makesSizes = (figure: LengthFigure) => !figure.stays && !figure.clears;
-  const made = gainsOf(modeller, { ...on, moved: own, moves: makesSizes }, shop);
-  const gainsIn = (dimension: DimensionId): Gain[] =>
-    made.flatMap(({ figure, setups, makes, wood }) => {
+  const gainsWith = (setups: readonly Setup[]) => gainsOf(modeller, { ...on, setups, moved: own, moves: makesSizes }, shop); // prettier-ignore
+  const made = gainsWith(on.setups);
+  /** What is cut over again after this card is still what its own figures make it on its test piece. */
+  const beforeMore = on.setups.filter((s, i) => i < to || later.includes(s));
+  const isLast = beforeMore.length === on.setups.length;
+  let madeBefore: readonly Gains[] | undefined;
+  const gainsIn = (dimension: DimensionId, of: readonly Gains[]): Gain[] =>
+    of.flatMap(({ figure, setups, makes, wood }) => {
       const gain = makes.find((m) => m.dimension === dimension && !m.bounds)?.gain ?? 0;
       const setup = own.find(({ id }) => id === setups[0])!;
       return Math.abs(gain) > LEAST_GAIN ? [{ distance: distanceIn(setup, figure), gain, wood }] : [];
@@ -92,16 +99,34 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
   return gauges.flatMap(({ dimension, axis, measures, reads }): Reading[] => {
     const [was, is, otherwise, will] = [before, now, without, last].map((sizes) => sizes![dimension]!) as [Mm, Mm, Mm, Mm]; // prettier-ignore
     const isCut = !alike(was, is) || !alike(otherwise, will);
-    const gains = gainsIn(dimension);
+    const inAll = gainsIn(dimension, made);
+    const isOver = isCut && !inAll.length && !isLast;
+    const gains = isOver ? gainsIn(dimension, (madeBefore ??= gainsWith(beforeMore))) : inAll;
     if (!isCut || (!gains.length && dimension !== MADE_BY_CUTTER)) return [];
     /** What is still wood can be measured as it stands; a hollow, and what is counted from a point, only at the end. */
-    const value = measures === 'wood' && !reads ? is : will;
+    const isWood = measures === 'wood' && !reads;
+    /** A hollow that a later card makes deeper or wider goes by another name then. */
+    if (isOver && gains.length && !isWood && !alike(is, will)) return [];
+    const value = isWood ? is : will;
     const more = !alike(value, will);
     /** Of two tenons side by side neither is there until the slot between them is. */
     const beside = gauges.some(
       (g) => g.dimension !== dimension && g.axis === axis && g.measures === measures && measures === 'wood',
     );
-    return more && beside ? [] : [{ joint, member, dimension, ...sizeOf(dimension), value, more, gains }];
+    return more && beside
+      ? []
+      : [
+          {
+            joint,
+            member,
+            dimension,
+            ...sizeOf(dimension),
+            value,
+            more,
+            ...(isOver && { over: true as const }),
+            gains,
+          },
+        ];
   });
 }
 
@@ -159,7 +184,7 @@ export function readAt(
   modeller: Modeller,
   plan: Plan,
   card: Card,
-  { joint, member, dimension }: Pick<Reading, 'joint' | 'member' | 'dimension'>,
+  { joint, member, dimension, over }: Pick<Reading, 'joint' | 'member' | 'dimension' | 'over'>,
   stand: ReadonlyMap<string, Mm>,
   truly: Shop = shopFor(plan.basis.job, plan.basis.shop),
 ): Mm {
@@ -170,11 +195,14 @@ export function readAt(
   }));
   const { measures, reads } = on.kind.geometry(on.params, member, on.piece, at).gauges.find((own) => own.dimension === dimension)!; // prettier-ignore
   const last = on.setups.findLastIndex(({ id }) => card.setups.some((s) => s.id === id));
-  /** A hollow is measured as it comes; what shoulders and cheeks bound together once its test piece has both. */
+  /**
+   * A hollow is measured as it comes, before it is cut over again; what shoulders and cheeks bound together once its test
+   * piece has both.
+   */
   const isSeen = ({ stage }: Setup) =>
     measures === 'wood' && !reads
       ? stage === 'shoulders'
-      : member === 'tenoned' || stage === 'cheeks' || stage === 'shoulders';
+      : (member === 'tenoned' && !over) || stage === 'cheeks' || stage === 'shoulders';
   return sizesOf(modeller, { ...on, setups: on.setups.filter((s, i) => i <= last || isSeen(s)) }, truly)[dimension]!;
 }
 

@@ -39,6 +39,8 @@ export interface NextMove {
 
 /** A piece reads so much beside its size only where something else was measured, mm. */
 const FAR_OFF: Mm = 8;
+/** A cutter, chisel or stack cuts so much beside its size where it wanders or stands askew; more is another one, mm (common practice). */
+const BESIDE_CUTTER: Mm = 0.3;
 /** A slip of the point or the unit of a size so small that it can't be told from a bad cut, mm. */
 const LEAST_SLIP: Mm = 1;
 /** What figures can leave unsolved of a size, as a share of how far off it may be. */
@@ -110,11 +112,13 @@ export function firstMove(
 }
 
 /** What is wrong with a reading that can hardly be true. */
-function doubtOf({ name, member, value: should }: Reading, value: Mm): Sentence | undefined {
+function doubtOf({ name, member, value: should, gains }: Reading, value: Mm): Sentence | undefined {
   const off = Math.abs(value - should);
   const times = FACTORS.find(({ factor }) => off > LEAST_SLIP && Math.abs(value / should / factor - 1) < 0.1);
   const lengths = { value, should };
   if (times) return say(`${name}: {value} is ${times.words} {should}. The decimal point, or the unit?`, lengths);
+  if (!gains.length && off > BESIDE_CUTTER)
+    return say(`${name}: {value} where its cutter makes {should}. Was another one on the machine, does it wander or stand askew, or is this a slip of the hand?`, lengths); // prettier-ignore
   if (off <= FAR_OFF) return undefined;
   const hangs = member === 'tenoned' && value > should ? ' If waste still hangs on there, its two cuts don’t meet: the shallower of them goes deeper.' : ''; // prettier-ignore
   return say(`${name}: {value} is far from {should}. Was this size measured, on this piece?${hangs}`, lengths);

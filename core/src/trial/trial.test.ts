@@ -2,13 +2,16 @@ import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { distanceIn, planJob, readingsOf, type Card } from '../plan/index.ts';
+import type { Job } from '../exchange/index.ts';
 import type { Modeller } from '../solids/index.ts';
 
 import { measured, SECRETS, withScales, worked, wrong, type Tried } from '../testing/closedLoop.ts';
+import { demo } from '../testing/demo.ts';
 import { cases, type Case } from '../testing/generate.ts';
 import { jobWith, type JobShape } from '../testing/jobs.ts';
 import { loadModeller } from '../testing/modeller.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
+import type { Shop } from '../tooling/index.ts';
 import { INCH, METRIC, speak } from '../units/index.ts';
 import { firstMove, nextMove } from './index.ts';
 
@@ -165,7 +168,19 @@ describe('the next move (plain arithmetic, common practice)', () => {
     const at = readings.findIndex(({ dimension }) => dimension === 'mortiseWidth');
     expect([readings[at]!.value, readings[at]!.gains]).toEqual([expect.closeTo(8, 6), []]);
     const read = (by: number) => nextMove(card, readings, new Map(readings.map(({ value }, i) => [i, value + (i === at ? by : 0)]))); // prettier-ignore
-    expect([read(0.3).verdict, read(-0.3).verdict, read(72).verdict]).toEqual(['good', 'good', 'doubt']);
+    expect([0.25, -0.25, 0.6, -0.7, 72].map((by) => read(by).verdict)).toEqual(['good', 'good', 'doubt', 'doubt', 'doubt']); // prettier-ignore
+    expect(speak(read(0.6).why!, METRIC)).toMatch(/^mortise width: 8\.6 mm where its cutter makes 8\.0 mm\. Was another one on the machine/); // prettier-ignore
+  });
+
+  it('a groove turned end for end is as wide as twice its fence leaves, whatever is cut in it after: the fence is moved', () => {
+    const { job, shop } = demo('looms') as { job: Job; shop: Shop };
+    const plan = planJob(job, shop);
+    const card = plan.cards.find(({ setups }) => setups[0]!.method === 'turned-groove')!;
+    const readings = readingsOf(modeller, card, plan);
+    const at = readings.findIndex(({ name }) => name === 'groove width');
+    expect(readings[at]!.gains.map(({ gain }) => gain)).toEqual([expect.closeTo(-2, 6)]);
+    const { verdict, moves } = nextMove(card, readings, new Map([[at, 8.6]]));
+    expect([verdict, moves.map(({ by }) => by)]).toEqual(['move', [expect.closeTo(0.3, 6)]]);
   });
 
   it('before the first test piece: a mortise that was cut wider asks the tenon’s figures, and nothing is asked where it reads as planned', () => {
