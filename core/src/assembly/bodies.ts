@@ -1,5 +1,5 @@
 import { entryOf, inARow, resolve, type Job } from '../exchange/index.ts';
-import { kindOf } from '../joints/index.ts';
+import { kindOf, movedAlong } from '../joints/index.ts';
 import { difference, invert, scale, type Body, type Modeller, type Solid, type Vec3 } from '../solids/index.ts';
 import { pieceOf, pieceSolid, quarterTurn } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
@@ -12,7 +12,7 @@ export function gone(spot: Spot, job: Job): Solid {
   const { params, members, parts } = resolve(joint, job);
   const { edge, turned } = spot.member === 'mortised' ? entryOf(joint.mortised.edge) : { edge: 'reference' as const };
   const pitch = inARow(joint) > 1 ? spot.nth * (joint.mortised.pitch ?? 0) : 0;
-  const here = pitch ? { ...params, position: Number(params['position']) + pitch } : params;
+  const here = pitch ? movedAlong(kindOf(joint.kind), params, pitch) : params;
   const piece = members[spot.member];
   const { mustRemain } = kindOf(joint.kind).geometry(here, spot.member, piece, { end: spot.end, edge });
   const solid = difference(pieceSolid(piece), mustRemain);

@@ -68,7 +68,7 @@ export function kindOf(id: string): JointKind {
 }
 
 export * from './kind.ts';
-export { evenPitch, inRow, type Row } from './row/index.ts';
+export { evenPitch, inRow, movedAlong, type Row } from './row/index.ts';
 export * from './placed.ts';
 export { sizesIn, type GaugedSize } from './sizes.ts';
 export * from './neighbours.ts';

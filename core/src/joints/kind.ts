@@ -335,6 +335,8 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   readonly choices: readonly Choice[];
   /** Parameters that mean something else in another kind of the same name; a change of kind proposes them anew. */
   readonly own: readonly (keyof P & string)[];
+  /** The parameter that says how far from the layout end it lies on the mortised piece, where that isn’t its position. */
+  readonly placedBy?: keyof P & string;
   /** Parameters it may have beside those it proposes. */
   readonly optional?: readonly (keyof P & string)[];
   propose(members: Members, available: Available): { params: P; advice: Advice[] };

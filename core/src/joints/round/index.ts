@@ -64,6 +64,7 @@ export const round: JointKind<RoundParams> = {
   picture: 'end',
   choices: [],
   schema,
+  placedBy: 'centre',
   own: ['tenonLength'],
   propose({ tenoned, mortised }, available) {
     const { thickness: T, width: W } = tenoned;

@@ -33,6 +33,11 @@ const extentOf = (features: readonly Feature[]): readonly [Mm, Mm] => {
   return [Math.min(...spans), Math.max(...spans)];
 };
 
+/** The same joint so much farther from the layout end of the mortised piece, mm. */
+export function movedAlong({ placedBy = 'position' }: JointKind, params: Params, by: Mm): Record<string, unknown> {
+  return { ...params, [placedBy]: Number(params[placedBy]) + by };
+}
+
 /**
  * The pitch that spreads a row evenly over its piece, as far from the other end as it begins; with rows from both ends
  * all of them.
@@ -58,10 +63,7 @@ export function evenPitch(
  * gauges and its drawing those of the first.
  */
 export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): JointKind {
-  const nth = (params: Params, i: number): Record<string, unknown> => ({
-    ...params,
-    position: (params['position'] as Mm) + i * pitch,
-  });
+  const nth = (params: Params, i: number) => movedAlong(kind, params, i * pitch);
   const every = (params: Params) => Array.from({ length: count }, (_, i) => nth(params, i));
   return {
     ...kind,
