@@ -8,6 +8,8 @@ export interface Seen extends RoughPart {
   /** Left in thickness until it has rested. */
   readonly over: Mm;
   readonly joined: boolean;
+  /** Too short for its joints by itself: it stays as long as it is until they are cut. */
+  readonly heldLong: boolean;
   /** A panel, as far as can be told: in no joint, broad, and in a job whose frames have grooves. */
   readonly captured: boolean;
 }
@@ -163,7 +165,7 @@ export const TASK_KINDS: readonly TaskKind[] = [
     title: 'To length',
     when: 'before',
     rule: 'Square ends come before the joints that are measured from them; horns stay on until the glue has set.',
-    applies: () => true,
+    applies: ({ heldLong }) => !heldLong,
     figure: { name: 'Length', of: ({ final, horns }) => final.length + horns },
     how: (parts) => [
       say('End A square first, then to the stop; a spacer at the fence, so that the off-cut lies free.'),
@@ -177,6 +179,16 @@ export const TASK_KINDS: readonly TaskKind[] = [
     minutes: () => 0.8,
   },
   {
+    id: 'square-end',
+    title: 'Square one end',
+    when: 'before',
+    rule: 'The end that the joints are measured from is square before they are cut; the other follows once they are.',
+    applies: ({ heldLong }) => heldLong,
+    how: () => [say('Only the end with the joint: what is too short to be cut by itself stays long until its cards are done.')], // prettier-ignore
+    setting: 2,
+    minutes: () => 0.8,
+  },
+  {
     id: 'mark-out',
     title: 'Mark the joints out',
     when: 'before',
@@ -185,6 +197,17 @@ export const TASK_KINDS: readonly TaskKind[] = [
     how: () => [
       say('One piece of each sort from its sheet, the others from that one, clamped beside it. Where a stop or a fence sets the place only the first is marked; its line shows whether the stop is right.'), // prettier-ignore
     ],
+    setting: 2,
+    minutes: () => 0.8,
+  },
+  {
+    id: 'crosscut-joined',
+    title: 'To length, its joints cut',
+    when: 'dry',
+    rule: 'What was too short to be cut by itself was left long for its joints: it comes to length after them.',
+    applies: ({ heldLong }) => heldLong,
+    figure: { name: 'Length', of: ({ final }) => final.length },
+    how: () => [say('The finished end to the stop, the joint clear of it; a spacer at the fence, so that the off-cut lies free.')], // prettier-ignore
     setting: 2,
     minutes: () => 0.8,
   },

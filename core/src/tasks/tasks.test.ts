@@ -45,6 +45,24 @@ describe('tasks on parts', () => {
     expect(of(tasks, 'horns').flatMap((own) => own.parts.map((p) => p.part))).toEqual(['stile']);
   });
 
+  it('what is cut as part of a longer piece comes to length after its joints, and has one end squared before', () => {
+    const worked = jobWith({ rail: { length: 150, thickness: 22, width: 70 }, stile: { length: 700, thickness: 22, width: 45 }, ends: 'a' }); // prettier-ignore
+    const long = (ends: 'a' | 'both') => ({
+      ...worked,
+      parts: worked.parts.map((part) => (part.id === 'rail' ? { ...part, roughLength: 400 } : part)),
+      joints: worked.joints.map((joint) => ({ ...joint, tenoned: { ...joint.tenoned, ends } })),
+    });
+    const tasks = tasksOf(long('a'), TEST_SHOP);
+    const at = (kind: string) => of(tasks, kind).flatMap((own) => own.parts.map(({ part }) => [part, own.figure?.value, own.when])); // prettier-ignore
+    expect(at('crosscut').map(([part]) => part)).toEqual(['stile']);
+    expect([at('square-end'), at('crosscut-joined')]).toEqual([
+      [['rail', undefined, 'before']],
+      [['rail', 150, 'dry']],
+    ]);
+    /** With joints at both ends it can't be part of anything. */
+    expect(of(tasksOf(long('both'), TEST_SHOP), 'crosscut-joined')).toEqual([]);
+  });
+
   it('an inch job leaves an eighth until it has rested', () => {
     const racks = demo('racks');
     const over = of(tasksOf(racks.job, racks.shop), 'plane-over').map((own) => own.figure!.value);
@@ -85,7 +103,8 @@ describe('tasks on parts', () => {
       expect(rule).toMatch(/\.$/);
       const parts = of(tasks, id).flatMap((own) => own.parts.map((p) => p.part));
       expect(new Set(parts).size).toBe(parts.length);
-      if (!['horns', 'finish-panels'].includes(id)) expect(parts).toHaveLength(job.parts.length);
+      if (!['horns', 'finish-panels', 'square-end', 'crosscut-joined'].includes(id))
+        expect(parts).toHaveLength(job.parts.length);
     }
     expect(new Set(tasks.map((own) => own.id)).size).toBe(tasks.length);
     /** What is wanted first by the rules: flat before measured from, rested before to size, marked before cut, horns last. */
@@ -98,6 +117,8 @@ describe('tasks on parts', () => {
     before('rest', 'plane');
     before('plane', 'rip');
     before('mark', 'crosscut');
+    before('square-end', 'mark-out');
+    before('crosscut-joined', 'horns');
     before('sand-inside', 'horns');
     before('finish-panels', 'horns');
     before('horns', 'clean');

@@ -1,6 +1,7 @@
 import { roughParts, sawingOf, type RoughPart } from '../cutlist/index.ts';
-import type { Job } from '../exchange/index.ts';
+import { endsOf, type Job } from '../exchange/index.ts';
 import type { Shop } from '../tooling/index.ts';
+import type { Part } from '../stock/index.ts';
 import { INCH, type Mm, type Sentence } from '../units/index.ts';
 import { TASK_KINDS, type Seen, type TaskKind } from './kinds.ts';
 
@@ -35,6 +36,12 @@ const PANEL = 6;
 /** Settings that differ by less are one, mm. */
 const ONE_SETTING: Mm = 0.01;
 
+/** A part whose joints are all at one end is cut while it is still part of its rough piece, and comes to length after. */
+const isHeldLong = ({ id, roughLength, length }: Part, { joints }: Job): boolean => {
+  const ends = joints.flatMap(({ tenoned, mortised }) => [tenoned, mortised].flatMap((half) => (half.part === id ? endsOf(half.ends) : []))); // prettier-ignore
+  return roughLength > length && new Set(ends).size === 1;
+};
+
 const seenOf = (job: Job, shop: Shop): Seen[] => {
   const joined = new Set(job.joints.flatMap(({ tenoned, mortised }) => [tenoned.part, mortised.part]));
   const grooved = job.joints.some(({ kind }) => kind === 'stub' || kind === 'grooved');
@@ -43,6 +50,7 @@ const seenOf = (job: Job, shop: Shop): Seen[] => {
     horns: row.allowances.filter((own) => own.for === 'horn').reduce((sum, { length }) => sum + length, 0),
     over: Math.min(UNTIL_RESTED[job.units], sawingOf(job).thickness),
     joined: joined.has(row.part.id),
+    heldLong: isHeldLong(row.part, job),
     captured: grooved && !joined.has(row.part.id) && row.part.width.nominal > PANEL * row.part.thickness.nominal,
   }));
 };
