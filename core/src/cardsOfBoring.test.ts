@@ -176,8 +176,8 @@ describe('a hand-held router', () => {
           const said = card.checks.join(' ');
           const G = Number(/follower measures ([\d.]+) mm/i.exec(said)![1]);
           const scale = Number(/template is ([\d.]+) to 1/.exec(said)![1]);
-          for (const size of ['Block, width', 'Block, length'])
-            near((valueOf(card, size) + G) / scale - card.cutter['diameter']!, bore! - roundClearance!, 2);
+          near((valueOf(card, 'Disc, across') + G) / scale - card.cutter['diameter']!, bore! - roundClearance!, 2);
+          expect(card.figures.some(({ name }) => name.startsWith('Block'))).toBe(false);
           near(valueOf(card, 'Fence to centre'), axisFromFace!);
           near(valueOf(card, 'End stop to centre'), axisFromEdge!);
           near(valueOf(card, 'Depth'), tenonLength!);

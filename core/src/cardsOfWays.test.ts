@@ -1,9 +1,19 @@
 import * as fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { resolve } from './exchange/index.ts';
+import { planJob } from './plan/index.ts';
+import type { Modeller } from './solids/index.ts';
 import { toolsOf, type Shop } from './tooling/index.ts';
 import { cardsOf, lengthIn, near, NEAR, offsIn, valueOf, type Card } from './testing/cards.ts';
 import { cases } from './testing/generate.ts';
+import { jobWith } from './testing/jobs.ts';
+import { loadModeller } from './testing/modeller.ts';
+import { TEST_SHOP } from './testing/shops.ts';
+
+let modeller: Modeller;
+beforeAll(async () => {
+  modeller = await loadModeller();
+});
 
 /**
  * By card alone, for tenons cut flat, stepped and by hand, and for hollow chisel and notch: a reader with the card's
@@ -249,6 +259,18 @@ describe('copied from a template at a scale', () => {
       }
     expect(seen).toBeGreaterThan(5);
   }); // prettier-ignore
+
+  it('half-round ends of an opening make those of a mortise wider than its cutter: a quarter of what the follower leaves, and half the cutter', () => {
+    const few = { ...TEST_SHOP, graduation: 0, tools: TEST_SHOP.tools.filter((t) => t.kind !== 'router-cutter' || t.diameter <= 6) }; // prettier-ignore
+    const job = jobWith({ params: { corners: 'rounded', mortiseWidth: 10, faceClearance: 0, setBack: 1 }, routes: { mortised: 'copied-mortise' } }); // prettier-ignore
+    const plan = planJob(job, few, modeller);
+    expect(plan.joints[0]!.chosen.mortised).toBe('copied-mortise');
+    expect(plan.joints[0]!.proof!.members.mortised.mismatches).toEqual([]);
+    expect(plan.joints[0]!.proof!.good).toBe(true);
+    const [card] = cardsOf(job, few, 'copied-mortise');
+    const [, ends] = /half rounds, ([\d.]+ mm) in radius/.exec(card!.checks.join(' '))!;
+    near((2 * lengthIn(ends!) - G) / 4 + card!.cutter['diameter']! / 2, 10 / 2);
+  });
 
   it('a block: with the follower and over the scale, less the cutter, it is the tenon', () => {
     tenons(

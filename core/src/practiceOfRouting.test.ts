@@ -164,14 +164,14 @@ describe('router', () => {
     const { diameter } = cutters.find((t) => t.id === setup!.cutter)!;
     const { outside } = toolOf('bearing') as Extract<Tool, { kind: 'bearing' }>;
     const { ratio } = toolOf('copier') as Extract<Tool, { kind: 'copy-router' }>;
-    /** 2 (t + d) − G, both ways; t + d less another cutter is what that makes of it. */
+    /** 2 (t + d) − G; t + d less another cutter is what that makes of it. */
     const disc = ratio * (feature.diameter + diameter) - outside;
-    expect(setup!.figures.slice(0, 2).map((f) => f.value)).toEqual([disc, disc]);
+    expect([setup!.figures[0]!.name, setup!.figures[0]!.value]).toEqual(['Disc, across', disc]);
     const said = wordsOf(plan, 'copied-round');
     for (const other of cutters.filter((c) => c.id !== setup!.cutter && c.cuttingLength >= 30))
       expect(said).toContain(speak(say('{made} with a cutter of {d}', { made: feature.diameter + diameter - other.diameter, d: other.diameter }), METRIC)); // prettier-ignore
     expect(said).toContain(speak(say('reference face is {deep} deep', { deep: feature.fromFace - feature.diameter / 2 }), METRIC)); // prettier-ignore
-    expect(said).toMatch(/first clear the outside.*anticlockwise round the block/);
+    expect(said).toMatch(/first clear the outside.*anticlockwise round the disc/);
   });
 
   it('10: a loose tongue’s mortises by one template into the end as into the edge', () => {

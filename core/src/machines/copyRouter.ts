@@ -41,7 +41,8 @@ export const copyRouter: MachineModel = {
     const set = (role: string) => figureOf(setup, pass.figures[role]!).set.value;
     const [width, length, across, along] = [set('width'), set('length'), set('across'), set('along')];
     const depth = Math.min(set('depth'), pass.level ?? Infinity);
-    const outside = setup.carrier === 'copied-block';
+    const outside = setup.carrier === 'copied-block' || setup.carrier === 'copied-disc';
+    const isRound = outside || setup.carrier === 'copied-round-opening';
     /** What the cutter leaves of the template's size: inside it reaches as much more as it is wide, outside as much less. */
     const worked = (template: number) =>
       outside ? (template + G) / machine.ratio - d : (template - G) / machine.ratio + d;
@@ -49,8 +50,8 @@ export const copyRouter: MachineModel = {
     const template: Vec2 = [centre[0], -AWAY];
     const around = ([x, y]: Vec2, long: number, wide: number, radius: number) =>
       roundedRectangle([x - long / 2, y - wide / 2], [x + long / 2, y + wide / 2], radius);
-    const work = around(centre, worked(length), worked(width), outside ? worked(width) / 2 : d / 2);
-    const shape = around(template, length, width, outside ? width / 2 : G / 2);
+    const work = around(centre, worked(length), worked(width), isRound ? worked(width) / 2 : d / 2);
+    const shape = around(template, length, width, isRound ? width / 2 : G / 2);
     const datums: Record<string, Datum> = {
       'template-fence': { at: [centre[0], 0, 0], normal: [0, 1, 0] },
       'laid-out-from': { at: [0, across, 0], normal: [s, 0, 0] },

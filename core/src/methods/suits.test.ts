@@ -26,6 +26,11 @@ describe('what suits the piece (common practice)', () => {
     const lower = { ...STANDING, rules: { ...STANDING.rules, tallest: 500 } };
     expect(planJob(jobWith(), lower).joints[0]!.chosen.tenoned).not.toMatch(UPRIGHT);
 
+    /** In the copying machine it lies level, however long. */
+    const ways = waysOf(jobWith({ rail: { length: 1800 } }).joints[0]!, jobWith({ rail: { length: 1800 } }), TEST_SHOP);
+    const awkward = (id: string) => ways.tenoned.find((way) => way.id === id)!.awkward.length;
+    expect([awkward('copied-tenon'), awkward('bushing-tenon')]).toEqual([0, 1]);
+
     const cutting = (length: number) => {
       const ways = waysOf(jobWith({ rail: { length } }).joints[0]!, jobWith({ rail: { length } }), TEST_SHOP);
       return ways.tenoned.find(({ id }) => id === 'bushing-tenon')?.cutting ?? NaN;

@@ -17,11 +17,14 @@ const LEVEL = ['table', 'bed', 'wood-surface'] as const;
 
 const GLUED_UP = say('The part itself would be glued up from layers: that is decided before it is a piece.');
 
-const levelOn = ({ passes }: Pick<Setup, 'passes'>, faces: ReadonlySet<SeatFace>): boolean =>
-  passes.some(({ seat }) => LEVEL.some((datum) => faces.has(seat[datum]!)));
+/** Its cutter lies level, and so does a piece whose end it works: common practice. */
+const LIES_LEVEL: ReadonlySet<string> = new Set(['copy-router']);
+
+const levelOn = ({ passes, model }: Pick<Setup, 'passes' | 'model'>, faces: ReadonlySet<SeatFace>): boolean =>
+  !LIES_LEVEL.has(model) && passes.some(({ seat }) => LEVEL.some((datum) => faces.has(seat[datum]!)));
 
 /** Of its passes those that no bundle goes through. */
-const alone = ({ passes }: Setup): Pick<Setup, 'passes'> => ({ passes: passes.filter((p) => !p.bundle) });
+const alone = ({ passes, model }: Setup) => ({ passes: passes.filter((p) => !p.bundle), model });
 
 /** Whether the piece stands on its end at a set-up, so high that a second hand steadies it. */
 export const needsSecondHand = (setup: Setup, { length }: Piece, { tallestAlone = TALLEST_ALONE }: LocalRules): boolean => levelOn(setup, ENDS) && length > tallestAlone; // prettier-ignore

@@ -22,6 +22,27 @@ describe('what is changed before a card', () => {
     expect(words([])).toEqual([]);
   });
 
+  it('a template is made once, however many cards go by it', () => {
+    const job = jobWith({ params: { corners: 'rounded' }, routes: { mortised: 'bushing-mortise' } });
+    /** The same mortise shallower in other parts: a card of its own, by the same opening. */
+    const twin = <T extends { id: string }>(all: readonly T[]) => all.flatMap((own) => [own, { ...own, id: `${own.id}-2` }]); // prettier-ignore
+    const [joint, other] = twin(job.joints);
+    const shallower = {
+      ...other!,
+      params: { ...other!.params, tenonLength: 25 },
+      tenoned: { ...other!.tenoned, part: 'rail-2' },
+      mortised: { ...other!.mortised, part: 'stile-2' },
+    };
+    const cutting = (template: number) => {
+      const shop = { ...TEST_SHOP, minutes: { ...TEST_SHOP.minutes, template } };
+      const { cards } = planJob({ ...job, parts: twin(job.parts), joints: [joint!, shallower] }, shop);
+      return cards.filter(({ setups }) => setups[0]!.method === 'bushing-mortise').map((card) => card.cutting);
+    };
+    const [without, dear] = [cutting(0), cutting(45)];
+    expect(dear.length).toBe(2);
+    expect(dear.map((minutes, i) => minutes - without[i]!)).toEqual([expect.closeTo(45, 6), expect.closeTo(0, 6)]);
+  });
+
   it('a piece that two must hold takes the time of both', () => {
     const upright = (length: number) =>
       planJob(jobWith({ rail: { length }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } }), { ...TEST_SHOP, rules: { ...TEST_SHOP.rules, tallestAlone: 600 } }) // prettier-ignore

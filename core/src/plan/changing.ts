@@ -1,9 +1,9 @@
 import type { Job } from '../exchange/index.ts';
 import { needsSecondHand } from '../methods/index.ts';
-import { cuttingMinutes, slotOf, type Changed } from '../sequence/index.ts';
+import { cuttingMinutes, slotOf, templateOf, type Changed } from '../sequence/index.ts';
 import type { Setup } from '../setups/index.ts';
+import { minutesIn, type Shop } from '../tooling/index.ts';
 import { pieceOf } from '../stock/index.ts';
-import type { Shop } from '../tooling/index.ts';
 import { distinct } from './counting.ts';
 
 /** What is changed before a card is cut. */
@@ -35,13 +35,25 @@ const shortly = (name: string): string => {
   return first.charAt(0).toLowerCase() + first.slice(1);
 };
 
-/** Minutes to cut every piece of a card; each set-up by the piece that its own part is. */
-export function cuttingOf(setups: readonly Setup[], job: Job, shop: Shop): number {
+/** Minutes to cut every piece of cards, in the order they come: a template is made for the first that goes by it. */
+export function cuttingInTurn(cards: readonly (readonly Setup[])[], job: Job, shop: Shop): number[] {
+  const templates = new Set<string>();
+  return cards.map((setups) => cuttingOf(setups, job, shop, templates));
+}
+
+/**
+ * Minutes to cut every piece of a card; each set-up by the piece that its own part is.
+ * @param made templates that are there already; those of the card come to them
+ */
+function cuttingOf(setups: readonly Setup[], job: Job, shop: Shop, made: Set<string>): number {
   return setups.reduce((sum, setup) => {
     const [at] = setup.occurrences;
     const part = job.parts.find(({ id }) => id === at?.part);
     if (!part) return sum;
     const stock = pieceOf(part, 'median');
-    return sum + cuttingMinutes(stock, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1))([setup]);
+    const minutes = cuttingMinutes(stock, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1))([setup]);
+    const again = templateOf(setup).filter((template) => made.has(template));
+    for (const template of templateOf(setup)) made.add(template);
+    return sum + minutes - again.length * minutesIn(shop).template;
   }, 0);
 }

@@ -13,7 +13,7 @@ import {
 import type { Solver } from '../solving/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { beginsWith, keptUnlessWorth, pinsTooLate, withBegun } from './begun.ts';
-import { cuttingOf } from './changing.ts';
+import { cuttingInTurn } from './changing.ts';
 import type { JointDraft } from './draft.ts';
 import { onTheirDays, pinnedDays, withPins, type LoosePin } from './pinned.ts';
 
@@ -90,7 +90,12 @@ export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): 
   const reckon = (own: readonly number[]) => changedIn(goingOn, shop.minutes, own, wishes.standing);
   const found = onTheirDays(goingOn, order, days.days, {
     changedIn: reckon,
-    cutting: (card) => cuttingOf(cards[card]!.setups, job, shop),
+    cutting: (own) =>
+      cuttingInTurn(
+        own.map((card) => cards[card]!.setups),
+        job,
+        shop,
+      ),
     length: (job.working ?? USUAL_WORKING).hours * 60,
   });
   const anew = reckon(found.order);

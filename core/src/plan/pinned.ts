@@ -91,7 +91,7 @@ interface Timing {
   /** What is changed for each card of an order. */
   readonly changedIn: (order: readonly number[]) => readonly Changed[];
   /** Minutes to cut all of a card. */
-  readonly cutting: (card: number) => number;
+  readonly cutting: (order: readonly number[]) => readonly number[];
   /** Of a working day, min. */
   readonly length: number;
 }
@@ -115,7 +115,8 @@ export function onTheirDays(
     kept.set(card, day);
     const tried = placesOf(cards, found, card).map((own) => {
       const changed = changedIn(own);
-      const timed = own.map((at, i) => ({ id: `${at}`, change: { minutes: changed[i]!.minutes, words: [] }, cutting: cutting(at) })); // prettier-ignore
+      const cut = cutting(own);
+      const timed = own.map((at, i) => ({ id: `${at}`, change: { minutes: changed[i]!.minutes, words: [] }, cutting: cut[i]! })); // prettier-ignore
       const run = daysOf(timed, length, { tools: [] }, new Map([...kept].map(([at, nth]) => [`${at}`, nth])));
       const begun = (at: number) => run.findIndex(({ parts }) => parts.some((p) => p.card === `${at}` && !p.goesOn));
       const misses = [...kept].filter(([at, nth]) => begun(at) !== nth).length;

@@ -10,7 +10,7 @@ import type { Solver } from '../solving/index.ts';
 import { availableIn, type Shop, type Tool } from '../tooling/index.ts';
 import { say, type Remembered, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';
-import { changeOf, cuttingOf, type Change } from './changing.ts';
+import { changeOf, cuttingInTurn, type Change } from './changing.ts';
 import { countTogether, distinct, testCut } from './counting.ts';
 import {
   draftJoint,
@@ -121,6 +121,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
   const drafts = draftsOf(job, shop, remembered);
   const { cards, begun, circle, order, changed, run, pins } = orderedBy(job, shop, drafts);
   const set = withLayers(withMoves(order.map((index) => cards[index]!.setups)));
+  const cutting = cuttingInTurn(set, job, shop);
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
   const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
   const joints = drafts.map((draft) => draft.plan);
@@ -139,7 +140,7 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
           stops: stopsOn(setups).map((stop) => ({ ...stop, read: read.has(`${stop.joint} ${stop.key}`) })),
           after: [...cards[index]!.after].map(([before, rule]) => ({ card: idOf(before), rule: rule.words })),
           change: changeOf(changed[at]!, setups, shop),
-          cutting: cuttingOf(setups, job, shop),
+          cutting: cutting[at]!,
         };
       }),
       begun,

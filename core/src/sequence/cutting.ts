@@ -70,8 +70,8 @@ export function cuttingMinutes(
     new Set(setups.flatMap(templateOf)).size * work.template + setups.reduce((sum, s) => sum + minutesOf(s), 0);
 }
 
-/** A template for each size of opening, block or disc. */
-function templateOf({ carrier, figures }: Setup): string[] {
+/** A template for each size of opening, block or disc: it is made once, and serves whatever goes by it after. */
+export function templateOf({ carrier, figures }: Setup): string[] {
   const width = figures.find(({ from }) => from === 'template-side');
   const length = figures.find(({ from }) => from === 'template-end');
   return width ? [[carrier, width.set.value, length?.set.value].join()] : [];

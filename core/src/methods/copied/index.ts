@@ -58,19 +58,21 @@ function copied(
   { id, title }: Pick<Method<never>, 'id' | 'title'>,
   { machine, cutter, follower }: Gear,
   sizes: Sizes,
-  outside: boolean,
+  shape: 'block' | 'disc' | 'opening' | 'round-opening',
   shop: Shop,
   { joint, occurrences }: Context,
   checks: Setup['checks'],
 ): Setup {
   const make = figuresFor(shop);
+  const outside = shape === 'block' || shape === 'disc';
   const name = outside ? 'Block' : 'Opening';
   const [along, inward] = outside ? (['width', 'length'] as const) : (['length', 'width'] as const);
   /** Wood can still be taken away: a block is never smaller, an opening never larger. */
   const safe = outside ? 'up' : 'down';
+  const round = shape === 'disc';
   const figures: LengthFigure[] = [
-    make({ id: 'width', name: `${name}, width`, ...sizes.width, from: 'template-side', to: 'template-far-side', rounding: safe, acts: 'thickness' }), // prettier-ignore
-    make({ id: 'length', name: `${name}, length`, ...sizes.length, from: 'template-end', to: 'template-far-end', rounding: safe, acts: along }), // prettier-ignore
+    make({ id: 'width', name: round ? 'Disc, across' : `${name}, width`, ...sizes.width, from: 'template-side', to: 'template-far-side', rounding: safe, acts: round ? 'across' : 'thickness' }), // prettier-ignore
+    ...(round ? [] : [make({ id: 'length', name: `${name}, length`, ...sizes.length, from: 'template-end', to: 'template-far-end', rounding: safe, acts: along })]), // prettier-ignore
     make({ id: 'across', name: 'Fence to centre', ...sizes.across, from: 'template-fence', to: 'centre-across', acts: 'thickness' }), // prettier-ignore
     make({ id: 'along', name: 'End stop to centre', ...sizes.along, from: 'laid-out-from', to: 'centre-along', acts: along }), // prettier-ignore
     make({ id: 'depth', name: 'Depth', value: sizes.depth.value, working: sizes.depth.working, from: 'wood-surface', to: 'cutter-tip', rounding: outside ? 'down' : 'up', acts: inward }), // prettier-ignore
@@ -80,7 +82,7 @@ function copied(
     method: id,
     title,
     model: 'copy-router',
-    carrier: outside ? 'copied-block' : 'copied-opening',
+    carrier: `copied-${shape}`,
     machine: machine.id,
     cutter: cutter.id,
     guides: [follower.id],
@@ -95,13 +97,20 @@ function copied(
           'wood-surface': outside ? 'worked-end' : 'entry-edge',
           'laid-out-from': outside ? 'reference-edge' : 'layout-end',
         },
-        figures: { width: 'width', length: 'length', across: 'across', along: 'along', depth: 'depth' },
+        figures: {
+          width: 'width',
+          length: round ? 'width' : 'length',
+          across: 'across',
+          along: 'along',
+          depth: 'depth',
+        },
       },
       figures.at(-1)!.set.value,
       bitesOf(cutter, shop),
       plunged(
         outside
-          ? 'Beside the wood, {level} deep; first clear the outside, corners inward, then the follower anticlockwise round the block'
+          ? 'Beside the wood, {level} deep; first clear the outside, corners inward, then the follower anticlockwise round the ' +
+              shape
           : 'Plunge to {level}; the follower round the opening, then over what is left in the middle',
       ),
       sizes.depth.from,
@@ -123,15 +132,12 @@ export const copiedMortise: Method<MortiseFeature> = {
   stage: 'mortise',
   applies: ({ into }) => into !== 'end',
   refuse(feature, shop) {
-    const { width: m, length: l, depth: D, ends, start: q } = feature;
+    const { width: m, length: l, depth: D, start: q } = feature;
     const gear = mortiseGear(feature, shop);
     const d = gear?.cutter.diameter ?? 0;
     return [
       ...limits(gear, shop, [D, 'mortiseDepth'], l - d, m - d),
       ...(q < -SAME ? over(-q, 0, 'position', 'position', 'The cutter would run {value} past the end. Leave a horn at least that much longer.') : []), // prettier-ignore
-      ...(gear && ends === 'fitted' && m - d > SAME
-        ? over(m, d, 'mortiseWidth', 'mortise width', 'The cutter is {bound}, the mortise {value}: its corners would be rounder than the tenon’s edges. Square them, keep them clear, or make it as wide as the cutter.') // prettier-ignore
-        : []),
     ];
   },
   setups(feature, shop, context) {
@@ -151,8 +157,13 @@ export const copiedMortise: Method<MortiseFeature> = {
       },
       depth: { value: D, working: say('mortise depth {D}', { D }), ...(feature.sunk && { from: feature.sunk }) },
     };
-    const checks = feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : [];
-    return [copied(copiedMortise, gear, sizes, false, shop, context, checks)];
+    /** A cutter narrower than the mortise leaves its ends full round where those of the opening are. */
+    const round = feature.ends === 'fitted' && m - d > SAME;
+    const checks = [
+      ...(round ? [say('Both ends of the opening are full half rounds, {radius} in radius: those of the mortise come out as round as the tenon’s edges.', { radius: sizes.width.value / 2 })] : []), // prettier-ignore
+      ...(feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : []),
+    ];
+    return [copied(copiedMortise, gear, sizes, round ? 'round-opening' : 'opening', shop, context, checks)];
   },
 };
 
@@ -194,7 +205,7 @@ export const copiedTenon: Method<TenonFeature> = {
       depth: { value: L, working: say('tenon length {L}', { L }) },
     };
     const checks = [say('The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.', { r: t / 2 })]; // prettier-ignore
-    return [copied(copiedTenon, gear, sizes, true, shop, context, checks)];
+    return [copied(copiedTenon, gear, sizes, 'block', shop, context, checks)];
   },
 };
 
@@ -251,6 +262,6 @@ export const copiedRound: Method<RoundTenonFeature> = {
       ...familyOf(value, gear, L, shop),
       say('Try the bored block that is the gauge before the piece comes off.'),
     ];
-    return [copied(copiedRound, gear, sizes, true, shop, context, checks)];
+    return [copied(copiedRound, gear, sizes, 'disc', shop, context, checks)];
   },
 };
