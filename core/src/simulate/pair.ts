@@ -4,7 +4,6 @@ import {
   box,
   IDENTITY,
   invert,
-  place,
   scale,
   turn,
   type Body,
@@ -24,7 +23,6 @@ export interface Pair {
   readonly tongue: readonly number[];
   /** Straight way out for the tenoned piece, and for a loose tongue in it. */
   readonly out: Vec3;
-  readonly middle: Vec3;
 }
 
 /** How far from the joint the pieces are shown, mm. */
@@ -84,7 +82,6 @@ export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>,
       tenoned: corners(tenoned.body.placed(home)),
       tongue: tenoned.tongue ? corners(tenoned.tongue.placed(home)) : [],
       out: turn(back.rotation, turn(home.rotation, wayOut(tenoned, seat))),
-      middle: place(back, seat.endToEnd ? [0, thickness / 2, width / 2] : [spot.along + tenoned.piece.width / 2, thickness / 2, 0]), // prettier-ignore
     };
   });
 }

@@ -1,46 +1,36 @@
 import { Canvas } from '@react-three/fiber';
 import { useEffect, useMemo, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
-import { BufferAttribute, BufferGeometry, EdgesGeometry } from 'three';
+import { BufferAttribute, BufferGeometry, EdgesGeometry, Matrix4, Quaternion } from 'three';
 import type { Vec3 } from '@velk/core';
+import { around, AT_FIRST, centreOf, middleOf, seenAt, zoomOf, type Bounds, type Turned } from './bounds.ts';
+import { useWidth } from './useWidth.ts';
 
 const STEP = 0.12;
-
-/** How far it is turned about the upright and about the level axis, radians. */
-interface Turned {
-  readonly around: number;
-  readonly over: number;
-}
-
-/** Where a point of the wood lies on the screen, from its middle, as the view turns it. */
-function seenAt([x, y, z]: Vec3, middle: Vec3, { around, over }: Turned): readonly [number, number] {
-  const [right, up, near] = [middle[2] - z, x - middle[0], middle[1] - y];
-  const back = near * Math.cos(around) - right * Math.sin(around);
-  return [right * Math.cos(around) + near * Math.sin(around), up * Math.cos(over) - back * Math.sin(over)];
-}
 
 /**
  * Solids in three dimensions: dragged or turned with the arrow keys, nearer with + and -. Along the first axis is up, the
  * reference face toward the viewer, as on the sheet.
- * @param zoom pixels for a millimetre
+ * @param shown round each body, as it lies: all of them fill the view
  * @param marks short words at places of the wood, always upright
  */
 export function SolidView({
   label,
-  ready,
-  middle,
-  zoom,
+  shown,
   marks = [],
   children,
 }: {
   label: string;
-  ready: boolean;
-  middle: Vec3;
-  zoom: number;
+  shown: readonly Bounds[];
   marks?: readonly { readonly at: Vec3; readonly text: string }[];
   children: ReactNode;
 }) {
-  const [turned, setTurned] = useState<Turned>({ around: -0.6, over: 0.45 });
+  const [turned, setTurned] = useState<Turned>(AT_FIRST);
   const [near, setNear] = useState(1);
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const isEmpty = !shown.length;
+  const middle: Vec3 = isEmpty ? [0, 0, 0] : middleOf(around(shown));
+  const zoom = near * (isEmpty ? 1 : zoomOf(shown, width, HIGH));
+  const [right, up] = isEmpty ? [0, 0] : centreOf(shown, turned);
   const turn = (around: number, over: number) =>
     setTurned((t) => ({ around: t.around + around, over: Math.max(-1.5, Math.min(1.5, t.over + over)) }));
   const key = (event: KeyboardEvent) => {
@@ -65,6 +55,7 @@ export function SolidView({
     return <p role="alert">This browser draws nothing in three dimensions: its graphics (WebGL) are switched off.</p>;
   return (
     <div
+      ref={ref}
       className="pair"
       role="img"
       aria-label={`${label} Arrow keys turn it, plus and minus bring it nearer.`}
@@ -73,27 +64,25 @@ export function SolidView({
       onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
       onPointerMove={drag}
       onWheel={(e) => setNear((n) => Math.max(0.4, Math.min(4, n * (e.deltaY < 0 ? 1.08 : 1 / 1.08))))}
-      data-ready={ready ? 'yes' : 'no'}
+      data-ready={isEmpty ? 'no' : 'yes'}
+      style={{ height: HIGH }}
     >
       <Canvas flat orthographic frameloop="demand" camera={{ position: [0, 0, FAR / 2], near: 1, far: FAR }}>
         <ambientLight intensity={1.5} />
         <directionalLight position={[-300, 500, 600]} intensity={1.9} />
-        <group rotation={[turned.over, turned.around, 0]} scale={near * zoom}>
-          <group
-            matrixAutoUpdate={false}
-            onUpdate={(g) => g.matrix.set(0, 0, -1, middle[2], 1, 0, 0, -middle[0], 0, -1, 0, middle[1], 0, 0, 0, 1)}
-          >
-            {children}
+        <group position={[-right * zoom, -up * zoom, 0]} rotation={[turned.over, turned.around, 0]} scale={zoom}>
+          <group quaternion={AS_ON_THE_SHEET}>
+            <group position={[-middle[0], -middle[1], -middle[2]]}>{children}</group>
           </group>
         </group>
       </Canvas>
       {marks.map(({ at, text }) => {
-        const [x, y] = seenAt(at, middle, turned).map((v) => v * near * zoom) as [number, number];
+        const [x, y] = seenAt(at, middle, turned);
         return (
           <span
             key={text}
             className="solidmark"
-            style={{ transform: `translate(${x}px, ${-y}px) translate(-50%, -50%)` }}
+            style={{ transform: `translate(${(x - right) * zoom}px, ${(up - y) * zoom}px) translate(-50%, -50%)` }}
           >
             {text}
           </span>
@@ -102,6 +91,14 @@ export function SolidView({
     </div>
   );
 }
+
+/** Of the view, px. */
+const HIGH = 420;
+
+/** Along the first axis is up, the second away, the third to the left. */
+const AS_ON_THE_SHEET = new Quaternion().setFromRotationMatrix(
+  new Matrix4().set(0, 0, -1, 0, 1, 0, 0, 0, 0, -1, 0, 0, 0, 0, 0, 1),
+);
 
 /** Deep enough for whatever fills the view, brought near, px. */
 const FAR = 8000;
