@@ -93,7 +93,7 @@ test('the shop’s network is let in by passphrase and certificate, a lost table
 
     /** On the floor: the network goes and comes back. */
     await tablet.getByRole('link', { name: /^Floor/ }).click();
-    for (const name of ['I have read this', 'It is set', 'Cut the pieces', 'One more'])
+    for (const name of ['I have read this', 'It is set', 'Cut the pieces', 'Go on all the same', 'One more'])
       await tablet.getByRole('button', { name, exact: true }).click();
     await tablet.context().setOffline(true);
     await tablet.getByRole('button', { name: 'One more' }).click();

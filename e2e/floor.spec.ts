@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Browser, Page } from '@playwright/test';
+import type { Job } from '@velk/core';
 import { KEY } from './key.ts';
 import { anotherDevice, expect, test, type Velk } from './velk.ts';
 
@@ -39,6 +40,8 @@ async function toPieces(page: Page): Promise<void> {
   await press(page, 'I have read this');
   await press(page, 'It is set');
   await press(page, 'Cut the pieces');
+  /** Nothing was measured: that is asked, once. */
+  await press(page, 'Go on all the same');
 }
 
 test('the network is cut in the middle of ticks on two devices, one is loaded anew, the server killed: both agree, nothing is lost or doubled', async ({
@@ -108,6 +111,9 @@ test('a card step by step: cautions first, one back, a spoiled piece, a note, a 
   await expect(page.locator('.hugevalue').first()).toHaveText('7.0 mm');
   await page.keyboard.press('b');
   await page.keyboard.press('b');
+  await page.keyboard.press('b');
+  await expect(page.getByText('No test piece was measured.')).toBeVisible();
+  await press(page, 'Go on all the same');
   for (let i = 0; i < 3; i++) await page.keyboard.press('b');
   await expect(count(page)).toHaveText('3');
   await press(page, 'Take one back');
@@ -223,6 +229,7 @@ for (const [width, height, all] of [
     await expect(page.getByText('The next move')).toBeVisible();
     await check('trial');
     await press(page, 'Cut the pieces');
+    await press(page, 'Go on all the same');
     await press(page, 'Note');
     await check('pieces');
     await page.context().close();
@@ -286,4 +293,34 @@ test('Velk can be installed: a manifest with a name, icons of both sizes and a s
   await page.goto(new URL(start_url, url).href);
   await expect(page.getByRole('banner').or(page.getByRole('main')).first()).toBeVisible();
   await page.context().close();
+});
+
+test('what somebody else changes is told on the floor, with whose it is, and seen before the next tick', async ({
+  page,
+  velk,
+  request,
+}) => {
+  await page.goto(velk.url);
+  const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
+  await page.goto(`${velk.url}${path!.replace(/\w+$/, 'floor')}`);
+  await toPieces(page);
+  await press(page, 'One more');
+  await expect(count(page)).toHaveText('1');
+  /** As from a laptop: a tenon two millimetres longer. */
+  const [, id] = /job\/([\da-f-]+)/.exec(path!)!;
+  const { job, version } = (await (await request.get(`${velk.url}/api/jobs/${id!}`)).json()) as { job: Job; version: number }; // prettier-ignore
+  const joints = job.joints.map((joint, i) => (i !== 3 ? joint : { ...joint, params: { ...joint.params, tenonLength: Number(joint.params['tenonLength']) + 2 } })); // prettier-ignore
+  const saved = await request.put(`${velk.url}/api/jobs/${id!}`, { data: { version, save: crypto.randomUUID(), job: { ...job, joints } } }); // prettier-ignore
+  expect(saved.status()).toBe(200);
+  const told = page.getByRole('alert').filter({ hasText: 'The job was changed by' });
+  await expect(told).toContainText(/tenon length .* it was/);
+  await expect(page.getByRole('button', { name: 'One more' })).toBeDisabled();
+  await page.getByRole('button', { name: 'I have seen it' }).click();
+  await expect(page.getByRole('button', { name: 'One more' })).toBeEnabled();
+  await press(page, 'One more');
+  /** Pieces are left: the next card is a question. */
+  await page.getByRole('button', { name: /^Next/ }).click();
+  await expect(page.getByText(/of \d+ are not cut\./)).toBeVisible();
+  await press(page, 'Stay');
+  await expect(count(page)).toHaveText('2');
 });

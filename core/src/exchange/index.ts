@@ -9,4 +9,5 @@ export { readBoards, type BoardsRead } from './boardsTable.ts';
 export { MOST_PARTS, readParts, writeParts, type PartsRead } from './partsTable.ts';
 export { CHEST_FORMAT, chestFile, readChest, readChestFile, writeChest, type ChestRead } from './chestTable.ts';
 export * from './resolve.ts';
+export { jobChanges } from './jobChanges.ts';
 export { merged, mergedJobs, mergedShops, placeIn, type Disagreement, type Merged, type Whose } from './merge.ts';

@@ -125,6 +125,10 @@ describe('jobs', () => {
       { 'x-velk-device': device },
     );
     expect(saved.body).toMatchObject({ version: 2, updatedBy: 'Bench tablet' });
+    /** What a page asks all the time to hear of it. */
+    const { updatedAt } = saved.body;
+    expect((await call('GET', `/api/jobs/${made.id}/version`)).body).toEqual({ version: 2, updatedBy: 'Bench tablet', updatedAt }); // prettier-ignore
+    expect((await call('GET', '/api/jobs/6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b12/version')).status).toBe(404);
     expect((await call<StoredJob>('GET', `/api/jobs/${made.id}`)).body.job).toEqual(job);
   });
 

@@ -61,6 +61,12 @@ export function jobRoutes({ jobs, records, shops, uses, pool }: JobParts): Route
     res.json(found);
   });
 
+  router.get('/:id/version', async (req, res) => {
+    const found = await jobs.version(req.params.id);
+    if (!found) return sendProblem(res, 404, missing);
+    res.json(found);
+  });
+
   router.put('/:id', async (req, res) => {
     const body = await validated('save', req, res, pool);
     if (!body || troubled(body.job, res)) return;

@@ -182,6 +182,13 @@ export const openapi = () => ({
         responses: { 201: ok('The stored job', ref('storedJob')), ...refused },
       },
     },
+    '/api/jobs/{id}/version': {
+      parameters: [id],
+      get: {
+        summary: 'Which version of a job is stored, and who saved it: what a page asks to hear of changes',
+        responses: { 200: ok('The version', object(stamp)), 404: problem('No such job') },
+      },
+    },
     '/api/jobs/{id}': {
       parameters: [id],
       get: {

@@ -29,6 +29,9 @@ export type Place = 'bench' | 'shelf' | 'bin';
 /** What was deleted can be brought back for so long, days. */
 export const KEPT_IN_BIN = 30;
 
+/** Which version of a job is stored, and whose: little enough to be asked for all the time. */
+export type JobVersion = Pick<StoredJob, 'version' | 'updatedAt' | 'updatedBy'>;
+
 /** One saved state of a job. */
 export interface Revision {
   readonly version: number;
@@ -170,6 +173,11 @@ export function jobStore(source: DataSource) {
         joints: Number(r.joints),
         place: r.place,
       }));
+    },
+
+    version: async (id: string): Promise<JobVersion | undefined> => {
+      const [row] = await source.query<Pick<WholeRow, 'version' | 'updated_at' | 'updated_by'>[]>('SELECT version, updated_at, updated_by FROM job WHERE id = $1', [id]); // prettier-ignore
+      return row && { version: row.version, updatedAt: row.updated_at.toISOString(), updatedBy: row.updated_by };
     },
 
     find: async (id: string): Promise<StoredJob | undefined> => {

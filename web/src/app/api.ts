@@ -97,6 +97,10 @@ export const api = createApi({
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], void>({ query: () => '/jobs', providesTags: ['jobs'] }),
     job: build.query<StoredJob, string>({ query: (id) => `/jobs/${id}`, keepUnusedDataFor: 0 }),
+    jobVersion: build.query<Pick<StoredJob, 'version' | 'updatedAt' | 'updatedBy'>, string>({
+      query: (id) => `/jobs/${id}/version`,
+      keepUnusedDataFor: 0,
+    }),
     createJob: build.mutation<StoredJob, Job>({
       query: (job) => ({ url: '/jobs', method: 'POST', body: { job } }),
       invalidatesTags: ['jobs'],

@@ -5,6 +5,7 @@ import { benchReducer } from './bench.ts';
 import { gearReducer } from './gear.ts';
 import { plansSlice } from './plans.ts';
 import { recordSlice } from './record.ts';
+import { theirsSlice } from './theirs.ts';
 import { typedSlice } from './typed.ts';
 import { keepView, viewSlice } from './view.ts';
 
@@ -15,6 +16,7 @@ export const store = configureStore({
     gear: gearReducer,
     plans: plansSlice.reducer,
     record: recordSlice.reducer,
+    theirs: theirsSlice.reducer,
     typed: typedSlice.reducer,
     view: viewSlice.reducer,
   },

@@ -8,6 +8,7 @@ import { isRecord } from './storage.ts';
 import { store, useAppDispatch, useAppSelector } from './store.ts';
 import { ofJob } from './typed.ts';
 import { useOpened, useSaver } from './useSaver.ts';
+import { useTheirs } from './useTheirs.ts';
 
 const readJob = draftReader((value): Job | undefined => {
   const job: unknown = isRecord(value) ? upgradedJob(value) : undefined;
@@ -18,6 +19,7 @@ const atBench = () => store.getState().bench;
 /** A job on the bench: opened, kept in the browser, saved; and what other windows left of it. */
 export function useBench(id: string) {
   const dispatch = useAppDispatch();
+  useTheirs(id);
   const { data, error } = useJobQuery(id);
   const stored = useMemo(() => data && { ...data, value: data.job, by: data.updatedBy, at: data.updatedAt }, [data]);
   const kept = useAppSelector((s) => s.bench);

@@ -15,6 +15,7 @@ import { FloorList } from './FloorList.tsx';
 import { Jotting } from './Jotting.tsx';
 import { PiecesStep } from './PiecesStep.tsx';
 import { ReadyStep, SetStep } from './SetStep.tsx';
+import { TheirChangeNote, useTheirChange } from './TheirChange.tsx';
 import { TrialStep } from './TrialStep.tsx';
 import { useTick } from './useTick.ts';
 import { useFloor } from './useFloor.ts';
@@ -41,6 +42,9 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const record = useRecordState();
   const floor = useFloor(id, plan, record, wanted);
   const [open, setOpen] = useState<'list' | 'jotting' | null>(null);
+  const [asking, setAsking] = useState(false);
+  const change = useTheirChange(id);
+  const job = useAppSelector((s) => s.bench.now);
   useAwake();
   const { here, steps, step, next, isRead } = floor;
   const now: FloorStep | undefined = steps[step];
@@ -50,10 +54,19 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const cut = (group && record.done.get(group.setup)) ?? new Set();
   const left = group ? piecesLeft(cut, record.spoiled.get(group.setup) ?? [], group.count) : [];
   const last = group && lastTick(record, group.setup);
-  const mayGoOn = now?.is !== 'ready' || !held;
+  const mayGoOn = (now?.is !== 'ready' || !held) && !change;
+  const isTried =
+    now?.is !== 'trial' || !here || here.view.byHand || (record.trials.get(here.card.id)?.read.size ?? 0) > 0;
+  const question = group && left.length ? `${left.length} of ${group.count} are not cut.` : isTried ? '' : 'No test piece was measured.'; // prettier-ignore
+  const goOn = () => {
+    setAsking(question !== '' && !asking);
+    if (question === '' || asking) floor.on?.();
+  };
   const doNext = () => {
+    /** A pedal reads no words and answers no question. */
+    if (change || asking) return;
     if (group && left.length) tick(group.setup, left.slice(0, 1));
-    else if (mayGoOn && (now?.is !== 'ready' || isRead)) floor.on?.();
+    else if (mayGoOn && (now?.is !== 'ready' || isRead)) goOn();
   };
   const pedal = usePedal(doNext);
   if (!here || !now)
@@ -89,6 +102,7 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
         </nav>
       </header>
       <Waiting />
+      {change && job && <TheirChangeNote change={change} job={job} style={style} />}
       {open === 'list' && (
         <FloorList
           floor={floor}
@@ -145,22 +159,38 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
                   Take {last.pieces.length === 1 ? 'one' : last.pieces.length} back
                 </button>
               )}
-              {left.length > 1 && <button onClick={() => tick(now.group.setup, left)}>All {left.length}</button>}
-              <button
-                className="floormore"
-                disabled={!left.length}
-                onClick={() => tick(now.group.setup, left.slice(0, 1))}
-              >
-                One more
-              </button>
+              {left.length > 1 && (
+                <button disabled={change !== null} onClick={() => tick(now.group.setup, left)}>
+                  All {left.length}
+                </button>
+              )}
+              {left.length > 0 && floor.on && !asking && (
+                <button disabled={!mayGoOn} onClick={goOn}>
+                  {wordOn(now, isRead, step === steps.length - 1)}
+                </button>
+              )}
             </>
+          )}
+          {asking && question && (
+            <p className="floorask" role="alertdialog" aria-label="Go on?">
+              {question} <button onClick={goOn}>Go on all the same</button>{' '}
+              <button autoFocus onClick={() => setAsking(false)}>
+                Stay
+              </button>
+            </p>
           )}
           {held && <p className="quiet">The stop must be read first.</p>}
           {isAll && now.is === 'pieces' && !left.length && !floor.on && <p>Everything is cut.</p>}
         </div>
-        <button className="floornext" disabled={!floor.on || !mayGoOn} onClick={() => floor.on?.()}>
-          {wordOn(now, isRead, step === steps.length - 1)}
-        </button>
+        {group && left.length > 0 ? (
+          <button className="floornext" disabled={change !== null} onClick={doNext}>
+            One more
+          </button>
+        ) : (
+          <button className="floornext" disabled={!floor.on || !mayGoOn} onClick={goOn}>
+            {wordOn(now, isRead, step === steps.length - 1)}
+          </button>
+        )}
       </footer>
     </div>
   );
