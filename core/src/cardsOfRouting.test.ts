@@ -4,7 +4,8 @@ import { resolve } from './exchange/index.ts';
 import type { SlotFeature } from './joints/index.ts';
 import { cardsOf, lengthIn, near, valueOf, type Card } from './testing/cards.ts';
 import { cases } from './testing/generate.ts';
-import { toolsOf } from './tooling/index.ts';
+import { routesOf } from './plan/index.ts';
+import { toolsOf, type Tool } from './tooling/index.ts';
 
 /** By card alone, for a hand-held router along something that is clamped across: where its rim comes, from the words. */
 
@@ -42,6 +43,18 @@ describe('by card alone, along a strip', () => {
     );
     expect(seen).toBeGreaterThan(5);
   }); // prettier-ignore
+});
+
+it('a strip too narrow to clamp is refused with its width; a bearing that leaves one is taken before a nearer one', () => {
+  const shape = fc.sample(cases({ kind: 'fingered', methods: ['strip-slot'] }), { seed: 12, numRuns: 40 }).find(({ goes }) => goes)!; // prettier-ignore
+  const bearing = (outside: number): Tool => ({ kind: 'bearing', retired: false, id: `bearing-${outside}`, name: 'Bearing', outside }) as Tool; // prettier-ignore
+  const told = (...bearings: Tool[]) => {
+    const shop = { ...shape.shop, tools: [...shape.shop.tools.filter(({ kind }) => kind !== 'bearing'), ...bearings] };
+    const way = routesOf(shape.job.joints[0]!, shape.job, shop).tenoned.find(({ methods }) => methods.includes('strip-slot'))!; // prettier-ignore
+    return way.refusals.map(({ message }) => message.text).filter((text) => text.startsWith('The strip'));
+  };
+  expect(told(bearing(60))).toHaveLength(1);
+  expect(told(bearing(60), bearing(3))).toEqual([]);
 });
 
 describe('by card alone, along a turned straight-edge', () => {

@@ -115,11 +115,12 @@ function errorsOf(file: JobFile, plan: Plan): string[] {
   });
 }
 
-const partsOf = ({ job }: JobFile, id: string) =>
-  resolve(
+function partsOf({ job }: JobFile, id: string) {
+  return resolve(
     job.joints.find((j) => j.id === id)!,
     job,
   ).parts;
+}
 
 function inWords(file: JobFile, plan: Plan): string {
   const { style } = shopIn(file.shop, file.job.units);

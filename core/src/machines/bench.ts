@@ -102,6 +102,7 @@ const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: 
   chisel: chiselled,
   file: rounded,
   'saw-and-chisel': slotted,
+  'chisel-between': slotted,
   'two-kerfs': (setup, x) => kerfsOf(setup, x),
   'hand-saw': sawn,
   across: notched,

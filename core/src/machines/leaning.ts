@@ -57,9 +57,9 @@ export const leaning = (model: MachineModel): MachineModel => ({
  * against a fence or jig face, and with the end of a mortised piece against a stop. Its other faces lie on the wedge.
  */
 function touching(lean: Lean, piece: Piece, inSquare: Rigid, { seat }: Pass, occurrence: Occurrence): Rigid {
-  if (!lean.degrees) return inSquare;
-  const axis =
-    lean.about === 'length' ? 1 : lean.about === 'thickness' && occurrence.member === 'mortised' ? 0 : undefined;
+  if (!lean.degrees || lean.end === 'aslant') return inSquare;
+  const endMeets = lean.about === 'thickness' && occurrence.member === 'mortised';
+  const axis = lean.about === 'length' ? 1 : endMeets ? 0 : undefined;
   const met = Object.values(seat).map((named) => MET[faceOf(named, occurrence)]).find((side) => side?.[0] === axis); // prettier-ignore
   if (axis === undefined || !met) return inSquare;
   const corners = [0, piece.length].flatMap((x) => [0, piece.thickness].flatMap((y) => [0, piece.width].map((z): Vec3 => [x, y, z]))); // prettier-ignore

@@ -180,12 +180,19 @@ const isOpen = ({ plan, state, joint }: Case, member: MemberName): boolean =>
 /** Narrower or wider mortises than these are looked at, until one is proved. */
 const WIDTHS = 3;
 
-/** The first of some widths that a pair is proved with. */
-function firstProved<T>(widths: readonly Mm[], made: (width: Mm) => T | undefined): { width: Mm; made: T } | undefined {
-  for (const width of widths.slice(0, WIDTHS)) {
-    const found = made(width);
-    if (found) return { width, made: found };
-  }
+/** Cut the way it was planned, or any: nobody makes a template for one piece while the way that is set up goes. */
+type Way = 'as-planned' | 'any';
+
+/** The first of some widths that a pair is proved with, by the way that was planned wherever that goes. */
+function firstProved<T>(
+  widths: readonly Mm[],
+  made: (width: Mm, way: Way) => T | undefined,
+): { width: Mm; made: T } | undefined {
+  for (const way of ['as-planned', 'any'] as const)
+    for (const width of widths.slice(0, WIDTHS)) {
+      const found = made(width, way);
+      if (found) return { width, made: found };
+    }
   return undefined;
 }
 
@@ -194,6 +201,7 @@ function otherwise(
   { plan, joint, modeller }: Case,
   sizes: { readonly width: Mm; readonly by: Mm },
   member: MemberName,
+  way: Way,
 ): Pick<Rescue, 'figures' | 'proved'> | undefined {
   const { job, shop } = plan.basis;
   const { params } = resolve(joint, job);
@@ -203,15 +211,11 @@ function otherwise(
   const routes = Object.fromEntries((['tenoned', 'mortised'] as const).flatMap((half) => (chosen[half] && half !== member ? [[half, chosen[half]]] : []))); // prettier-ignore
   const changed: Joint = { ...joint, params: { ...joint.params, mortiseWidth: sizes.width, faceShoulder }, routes };
   const kept = chosen[member] ? { ...changed, routes: { ...routes, [member]: chosen[member] } } : changed;
-  /** The same way where it goes, another where it doesn’t. */
-  for (const trial of [kept, changed]) {
-    const alone: Job = { ...job, joints: [trial] };
-    const { plan: made, provers } = planToProve(alone, shop);
-    if (made.hasErrors || !made.joints[0]!.chosen[member]) continue;
-    const proof = provers.get(joint.id)?.(modeller);
-    if (proof?.good) return { figures: changes(plan, made, joint, member), proved: true };
-  }
-  return undefined;
+  const alone: Job = { ...job, joints: [way === 'any' ? changed : kept] };
+  const { plan: made, provers } = planToProve(alone, shop);
+  if (made.hasErrors || !made.joints[0]!.chosen[member]) return undefined;
+  const proof = provers.get(joint.id)?.(modeller);
+  return proof?.good ? { figures: changes(plan, made, joint, member), proved: true } : undefined;
 }
 
 /** Figures of a half that are other ones in another plan of its joint, each once. */
@@ -246,7 +250,7 @@ function narrowerMate(on: Case, value: Mm): Rescue | undefined {
   const [clearance, planned] = [clearanceOf(on), widthOf(on)];
   if (!isOpen(on, otherHalf(on.member))) return undefined;
   const widths = widthsIn(on.plan.basis.shop).filter((own) => own <= value + clearance + ALIKE / 2).reverse(); // prettier-ignore
-  const found = firstProved(widths, (own) => otherwise(on, { width: own, by: (planned - own) / 2 }, otherHalf(on.member))); // prettier-ignore
+  const found = firstProved(widths, (own, way) => otherwise(on, { width: own, by: (planned - own) / 2 }, otherHalf(on.member), way)); // prettier-ignore
   if (!found) return undefined;
   const { width, made } = found;
   const pared = value - (width - clearance);
@@ -323,9 +327,9 @@ function nextCutter(on: Case, value: Mm): Rescue | undefined {
   const planned = widthOf(on);
   if (!isOpen(on, 'tenoned')) return undefined;
   const widths = widthsIn(on.plan.basis.shop).filter((own) => own >= value - ALIKE && own > planned + ALIKE);
-  const found = firstProved(widths, (own) => {
+  const found = firstProved(widths, (own, way) => {
     const sizes = { width: own, by: (planned - own) / 2 };
-    const [tenon, mortise] = [otherwise(on, sizes, 'tenoned'), otherwise(on, sizes, 'mortised')];
+    const [tenon, mortise] = [otherwise(on, sizes, 'tenoned', way), otherwise(on, sizes, 'mortised', way)];
     return tenon && mortise && { tenon, mortise };
   });
   if (!found) return undefined;

@@ -6,7 +6,8 @@ import { movedBetween, sameGear, settingOf, stateOf, bothStand, inTurn, type Set
 import { planJob, setupsOf } from '../plan/index.ts';
 import type { Lean } from '../stock/index.ts';
 import { jobWith } from '../testing/jobs.ts';
-import { TEST_SHOP } from '../testing/shops.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
+import type { Tool } from '../tooling/index.ts';
 
 /** A rule of half a millimetre, and a screw of 4 mm in 80. */
 const RULE: Means = { graduation: 0.5 };
@@ -307,3 +308,15 @@ describe('states of machines', () => {
 });
 
 const lean = (degrees: number, along = 40): NonNullable<Setup['lean']> => ({ about: 'width', degrees, pivot: [along, 0, 0], at: [along, 8, 4], square: { length: 500, thickness: 60, width: 60 } }); // prettier-ignore
+
+it('a jig is slid between its stops, unless a coarse rule leaves that half a millimetre off where blocks are exact', () => {
+  const blocks: Tool = { kind: 'block-box', retired: false, id: 'blocks', name: 'Blocks', sizes: Array.from({ length: 200 }, (_, i) => (i + 1) / 10) }; // prettier-ignore
+  const nearCheek = (graduation: number) => {
+    const jigged = withTool({ ...TEST_SHOP, graduation }, 'upright', { travel: 80, slidBy: 'stops' });
+    const shop = { ...jigged, tools: [...jigged.tools, blocks] };
+    const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped' } }); // prettier-ignore
+    const figures = setupsOf(planJob(job, shop)).flatMap((setup) => setup.figures);
+    return figures.find(({ id }) => id === 'face-fence-near')!.set.by;
+  };
+  expect([0.05, 0.5].map(nearCheek)).toEqual(['move', 'blocks']);
+});

@@ -1,3 +1,4 @@
+import type { Mm } from '../units/index.ts';
 import { byMove, ranked, reachedBy, type LengthFigure, type Reach, type Setup } from '../setups/index.ts';
 import { isMark, sameGear } from './setting.ts';
 
@@ -72,9 +73,15 @@ function movedFrom(figure: LengthFigure, stood: Reach | undefined, setups: reado
   if (!stood || figure.summed) return figure;
   const moves = byMove(figure.value, figure.rounding, stood, figure.step, figure);
   const able = moves.filter((move) => suits(move, figure, setups));
-  /** A jig that slides is slid, whatever else could be measured. */
-  return reachedBy(figure, figure.slide ? [...able, ...figure.reach] : ranked([...figure.reach, ...able]));
+  return reachedBy(figure, figure.slide && !isCoarse(able, figure.reach) ? [...able, ...figure.reach] : ranked([...figure.reach, ...able])); // prettier-ignore
 }
+
+/** A jig that slides is slid, unless that may be so far off where another way is closer than the second, mm. */
+const [COARSE, CLOSE]: readonly [Mm, Mm] = [0.3, 0.1];
+
+const worstOf = ({ error, spread }: Reach): Mm => Math.abs(error) + spread;
+const isCoarse = (slid: readonly Reach[], others: readonly Reach[]): boolean =>
+  slid.every((way) => worstOf(way) > COARSE) && others.some((way) => worstOf(way) < CLOSE);
 
 /** Whether what a move reaches is on the safe side for every set-up that stands at that place. */
 const suits = ({ value }: Reach, { from, to, set }: LengthFigure, setups: readonly Setup[]): boolean =>

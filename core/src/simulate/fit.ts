@@ -21,11 +21,17 @@ export interface FitOfPair {
   readonly holds: boolean;
 }
 
-/** What a pair comes to whose clearance lies between two, mm, where another was asked for. */
-export function fitBetween(clearance: { readonly least: Mm; readonly most: Mm }, asked: Mm): FitOfPair {
+/**
+ * What a pair comes to whose clearance lies between two, mm, where another was asked for. What figures rounded to the
+ * safe side leave too much on all pieces alike is told and can be taken off; what pieces differ by can’t.
+ * @param usual clearance of the median pieces, mm
+ */
+export function fitBetween(clearance: { readonly least: Mm; readonly most: Mm }, asked: Mm, usual: Mm): FitOfPair {
+  const left = Math.max(0, asked - usual);
   const [wanted, loosest, tightest] = [asked, clearance.most, clearance.least].map(fitOf) as [FitClass, FitClass, FitClass]; // prettier-ignore
   const apart = (fit: FitClass) => Math.abs(rankOf(fit) - rankOf(wanted));
-  return { asked: wanted, loosest, tightest, holds: apart(loosest) <= 1 && apart(tightest) <= 1 };
+  const holds = [clearance.most + left, clearance.least + left].every((own) => apart(fitOf(own)) <= 1);
+  return { asked: wanted, loosest, tightest, holds };
 }
 
 const rankOf = (fit: FitClass): number => FIT_CLASSES.findIndex(({ id }) => id === fit);

@@ -1,15 +1,5 @@
 import type { JointKind, Members, MemberName, SeatOfPair } from '../joints/index.ts';
-import {
-  add,
-  box,
-  IDENTITY,
-  invert,
-  scale,
-  turn,
-  type Body,
-  type Modeller,
-  type Vec3,
-} from '../solids/index.ts';
+import { add, box, IDENTITY, invert, scale, turn, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
 import { toSquare } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
 import { clashOf, homeOf, placeOf, type Half } from './closePair.ts';

@@ -140,9 +140,9 @@ function proofBy<P extends object>(
       ? { least: t.least - m.most, most: t.most - m.least }
       : { least: m.least - t.most, most: m.most - t.least };
     const closed = closePair(tenon, mortise, seat);
+    const fit = seat.pressed ? undefined : fitBetween(clearance, seat.clearance, closed.clearance);
     const setups = Object.values(halves).flatMap(({ batches }) => batches.flatMap((b) => b.setups));
     const tight = seat.pressed ? 0 : Math.max(0, -closed.clearance);
-    const fit = seat.pressed ? undefined : fitBetween(clearance, seat.clearance);
     return {
       joint,
       members,

@@ -81,7 +81,9 @@ function readNumber(text: string, bare: Mm): (Term & { ok: true; unit: Mm }) | E
   const number = decimal
     ? Number(decimal.replace(',', '.'))
     : Number(match[1] ?? 0) + Number(match[2] ?? match[4]) / denominator;
-  const unit = suffix ? UNITS[suffix.toLowerCase()]! : bare;
+  /** Nobody speaks of eighths of a millimetre. */
+  const spoken = /\d(?:ths?|nds?|rds?)$/i.test(whole.trimEnd());
+  const unit = suffix ? UNITS[suffix.toLowerCase()]! : spoken ? INCH : bare;
   return { ok: true, value: number * unit, length: whole.trimEnd().length, unit };
 }
 

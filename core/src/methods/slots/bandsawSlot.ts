@@ -72,6 +72,7 @@ export const bandsawSlot: Method<SlotFeature> = {
       {
         ...chopped,
         id: `${context.joint}.bandsaw-slot-floor.${feature.across}`,
+        carrier: 'chisel-between',
         method: bandsawSlot.id,
         title: 'Slot, chopped out between its kerfs',
         figures: chopped.figures.map((f) => ({ ...f, name: f.name.replace(/^Gauge, (.*)$/, (_, wall: string) => `${wall.charAt(0).toUpperCase()}${wall.slice(1)}, as sawn`) })), // prettier-ignore

@@ -19,17 +19,31 @@ interface Gear {
   readonly bearing: Bearing;
 }
 
-/** The widest cutter that goes between the walls and through the panel, with the bearing nearest to it in size. */
-function gearFor({ stock, width }: SlotFeature, shop: Shop): Gear | undefined {
+/**
+ * The widest cutter that goes between the walls and through the panel, with the bearing nearest to it in size; of those
+ * that leave a strip to clamp, where any do.
+ */
+function gearFor(feature: SlotFeature, shop: Shop): Gear | undefined {
+  const { stock, width } = feature;
   const [router] = toolsOf(shop, 'router');
   if (!router) return undefined;
   const [cutter] = cuttersReaching(stock.thickness + PAST, shop, router)
     .filter((c) => c.diameter <= width - HAND_KERF + SAME)
     .sort(bestFirst(router, LARGEST_BY_HAND));
-  const off = (b: Bearing) => Math.abs(b.outside - (cutter?.diameter ?? 0));
-  const [bearing] = [...toolsOf(shop, 'bearing')].sort((a, b) => off(a) - off(b));
-  return cutter && bearing && { router, cutter, bearing };
+  if (!cutter) return undefined;
+  const off = (b: Bearing) => Math.abs(b.outside - cutter.diameter);
+  const gears = [...toolsOf(shop, 'bearing')]
+    .sort((a, b) => off(a) - off(b))
+    .map((bearing) => ({ router, cutter, bearing }));
+  return gears.find((gear) => stripWidth(feature, gear) >= LEAST_STRIP) ?? gears[0];
 }
+
+/** A strip narrower than this can't be clamped, mm. */
+const LEAST_STRIP: Mm = 3;
+
+/** How wide the strip is that lies on the tongue. */
+const stripWidth = ({ tongue = 0 }: SlotFeature, { cutter, bearing }: Gear): Mm =>
+  tongue + (cutter.diameter - bearing.outside) / 2;
 
 /** Where the strip ends that the bearing runs on, from the end of the panel, mm. */
 const stripAt = ({ depth }: SlotFeature, { cutter, bearing }: Gear): Mm =>
@@ -51,6 +65,7 @@ export const stripSlot: Method<SlotFeature> = {
     if (!gear) return [missing('cutter', 'No router here has a cutter that goes between the walls and through the panel, with a bearing for its shank. Add them, or saw and chop the gap.')]; // prettier-ignore
     return [
       ...over(stock.thickness + PAST, gear.router.plungeTravel, 'thickness', 'thickness', 'Through the panel and a little past it are {value}; the router plunges {bound}. Saw the gap.'), // prettier-ignore
+      ...under(stripWidth(feature, gear), LEAST_STRIP, 'tongue', 'strip', 'The strip that the bearing runs on would be {value} wide; under {bound} it can’t be clamped. A smaller bearing or a larger cutter makes it wider; or saw the gap.'), // prettier-ignore
       ...under(width, gear.cutter.diameter + HAND_KERF, 'gap', 'gap', 'The gap is {value} wide; cutter and saw cuts take {bound}. Saw it.'), // prettier-ignore
     ];
   },
@@ -101,7 +116,7 @@ const corners = (feature: SlotFeature, context: Context): Setup =>
   );
 
 function routed(feature: SlotFeature, shop: Shop, { joint, occurrences }: Context, gear: Gear): Setup {
-  const { depth: L, tongue = 0, stock } = feature;
+  const { depth: L, stock } = feature;
   const { router, cutter, bearing } = gear;
   const [d, G] = [cutter.diameter, bearing.outside];
   const make = figuresFor(shop);
@@ -136,7 +151,7 @@ function routed(feature: SlotFeature, shop: Shop, { joint, occurrences }: Contex
     ),
     occurrences,
     checks: [
-      say('The strip lies on the tongue, {wide} wide from the shoulder: the tongue and half of cutter {d} less bearing {G}.', { wide: tongue + (d - G) / 2, d, G }), // prettier-ignore
+      say('The strip lies on the tongue, {wide} wide from the shoulder: the tongue and half of cutter {d} less bearing {G}.', { wide: stripWidth(feature, gear), d, G }), // prettier-ignore
       say('From saw cut to saw cut: the cutter’s rim ends in them, and never meets a tenon.'),
       say('The panel lies flat with a scrap under the gap, clamped at both ends of the strip.'),
     ],
