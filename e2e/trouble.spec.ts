@@ -1,7 +1,7 @@
 import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Job } from '@velk/core';
+import type { Job, JobFile } from '@velk/core';
 import { KEY } from './key.ts';
 import { expect, openLooms, test } from './velk.ts';
 
@@ -220,6 +220,18 @@ test('files that can’t be opened: from the future, cut short, 50 MB, not JSON;
   await expect(page.getByRole('alert')).toContainText('it is not JSON');
   await open('good.json', good);
   await expect(page.getByLabel('Joint name')).toHaveValue('Cross rail into post');
+  /** Planned with a tool that this chest has not: that is asked, and the tool is there if it is wanted. */
+  await page.goto(velk.url);
+  const file = JSON.parse(good) as JobFile;
+  const block = file.shop.tools.find(({ kind }) => kind === 'stop-block')!;
+  const tools = [...file.shop.tools, { ...block, id: 'long-block', name: 'Long block' }];
+  await open('more.json', JSON.stringify({ ...file, shop: { ...file.shop, tools } }));
+  const asked = page.getByRole('alertdialog', { name: 'The file’s own chest' });
+  await expect(asked).toContainText('Not in yours: Long block.');
+  await asked.getByRole('button', { name: 'Put it into my chest' }).click();
+  await expect(page.getByLabel('Joint name')).toHaveValue('Cross rail into post');
+  const { shop } = (await (await page.request.get(`${velk.url}/api/shop`)).json()) as { shop: JobFile['shop'] };
+  expect(shop.tools.map(({ name }) => name)).toContain('Long block');
 });
 
 test('what plans the job can’t be fetched: one sentence in every room, and the job can still be worked on', async ({

@@ -21,7 +21,7 @@ const short = (length: number, routes: JobShape['routes'], shape: JobShape = {})
 const cards: EachSetup[] = JOINT_KINDS.flatMap(({ id }) =>
   waysOf(id).flatMap(({ kind, methods }) =>
     fc
-      .sample(cases({ kind, methods }), { numRuns: 3, seed: 4 })
+      .sample(cases({ kind, methods }), { numRuns: 6, seed: 4 })
       .flatMap(({ job, shop, goes }) => (goes ? eachSetup(planJob(job, shop)) : [])),
   ),
 );

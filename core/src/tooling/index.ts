@@ -6,6 +6,7 @@ export * from './available.ts';
 export * from './problems.ts';
 export * from './newTool.ts';
 export * from './starter.ts';
+export { otherChest, withTools, type OtherChest } from './otherChest.ts';
 export * from './speed.ts';
 export * from './stack.ts';
 export type { KeptFigure, KeptSetup } from './kept.ts';

@@ -20,6 +20,7 @@ import { useHowFar } from '../app/useHowFar.ts';
 import { useWaiting } from '../app/useWaiting.ts';
 import { saveText } from './chest/chest.ts';
 import { JobRow } from './JobRow.tsx';
+import { OwnChest, type OpenedFile } from './OwnChest.tsx';
 import { copiedJob, LONG_LIST, PLACES, shownJobs, SORTS, type Sort } from './jobList.ts';
 import { Choice } from '../widgets/Choice.tsx';
 
@@ -39,6 +40,7 @@ export function JobsRoom() {
   const [fetchFile] = useLazyJobFileQuery();
   const [moveJob] = useMoveJobMutation();
   const [moved, setMoved] = useState<{ job: JobSummary; place: Place } | null>(null);
+  const [opened, setOpened] = useState<OpenedFile | null>(null);
   const [over, setOver] = useState(false);
   const navigate = useNavigate();
   const file = useRef<HTMLInputElement>(null);
@@ -60,12 +62,15 @@ export function JobsRoom() {
         title: `${chosen.name} is ${Math.round(chosen.size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`,
         errors: [],
       });
-    const { readJobFile } = await import('@velk/core');
+    const { otherChest, readJobFile } = await import('@velk/core');
     const checked = readJobFile(await chosen.text());
     if (!checked.ok) return setWrong({ title: `${chosen.name} can’t be opened.`, errors: checked.errors });
     try {
       const made = await importJob(checked.value).unwrap();
-      await navigate(`/job/${made.id}/joints`);
+      const chest = shop && otherChest(checked.value.shop, shop.shop);
+      if (chest && chest.missing.length + chest.otherwise.length > 0)
+        setOpened({ job: made.id, name: checked.value.job.name, chest });
+      else await navigate(`/job/${made.id}/joints`);
     } catch (problem) {
       setWrong({ title: sentenceOf(problem), errors: (problem as ServerProblem).data?.errors ?? [] });
     }
@@ -151,6 +156,7 @@ export function JobsRoom() {
             ))}
           </div>
         )}
+        {opened && <OwnChest file={opened} onDone={() => void navigate(`/job/${opened.job}/joints`)} />}
         {moved && (
           <p className="note" role="status" style={{ margin: '14px 0' }}>
             {moved.job.name}: {PLACES[moved.place].done}.{' '}
