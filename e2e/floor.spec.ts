@@ -312,7 +312,7 @@ test('what somebody else changes is told on the floor, with whose it is, and see
   const joints = job.joints.map((joint, i) => (i !== 3 ? joint : { ...joint, params: { ...joint.params, tenonLength: Number(joint.params['tenonLength']) + 2 } })); // prettier-ignore
   const saved = await request.put(`${velk.url}/api/jobs/${id!}`, { data: { version, save: crypto.randomUUID(), job: { ...job, joints } } }); // prettier-ignore
   expect(saved.status()).toBe(200);
-  const told = page.getByRole('alert').filter({ hasText: 'The job was changed by' });
+  const told = page.getByRole('alert').filter({ hasText: 'changed the job' });
   await expect(told).toContainText(/tenon length .* it was/);
   await expect(page.getByRole('button', { name: 'One more' })).toBeDisabled();
   await page.getByRole('button', { name: 'I have seen it' }).click();

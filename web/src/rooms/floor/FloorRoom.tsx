@@ -183,11 +183,11 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
           {isAll && now.is === 'pieces' && !left.length && !floor.on && <p>Everything is cut.</p>}
         </div>
         {group && left.length > 0 ? (
-          <button className="floornext" disabled={change !== null} onClick={doNext}>
+          <button className="floornext" disabled={change !== null || asking} onClick={doNext}>
             One more
           </button>
         ) : (
-          <button className="floornext" disabled={!floor.on || !mayGoOn} onClick={goOn}>
+          <button className="floornext" disabled={!floor.on || !mayGoOn || asking} onClick={goOn}>
             {wordOn(now, isRead, step === steps.length - 1)}
           </button>
         )}

@@ -16,7 +16,7 @@ export function TheirChangeNote({ change, job, style }: { change: TheirChange; j
   const changes = jobChanges(change.before, job);
   return (
     <div className="note warning" role="alert">
-      <h3>The job was changed by {change.by}</h3>
+      <h3>{change.by} changed the job</h3>
       <ul>
         {changes.slice(0, TOLD).map((sentence, i) => (
           <li key={i}>
