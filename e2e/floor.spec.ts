@@ -308,9 +308,16 @@ test('what somebody else changes is told on the floor, with whose it is, and see
   await expect(count(page)).toHaveText('1');
   /** As from a laptop: a tenon two millimetres longer. */
   const [, id] = /job\/([\da-f-]+)/.exec(path!)!;
-  const { job, version } = (await (await request.get(`${velk.url}/api/jobs/${id!}`)).json()) as { job: Job; version: number }; // prettier-ignore
-  const joints = job.joints.map((joint, i) => (i !== 3 ? joint : { ...joint, params: { ...joint.params, tenonLength: Number(joint.params['tenonLength']) + 2 } })); // prettier-ignore
-  const saved = await request.put(`${velk.url}/api/jobs/${id!}`, { data: { version, save: crypto.randomUUID(), job: { ...job, joints } } }); // prettier-ignore
+  const { job, version } = (await (await request.get(`${velk.url}/api/jobs/${id!}`)).json()) as {
+    job: Job;
+    version: number;
+  };
+  const joints = job.joints.map((joint, i) =>
+    i !== 3 ? joint : { ...joint, params: { ...joint.params, tenonLength: Number(joint.params['tenonLength']) + 2 } },
+  );
+  const saved = await request.put(`${velk.url}/api/jobs/${id!}`, {
+    data: { version, save: crypto.randomUUID(), job: { ...job, joints } },
+  });
   expect(saved.status()).toBe(200);
   const told = page.getByRole('alert').filter({ hasText: 'changed the job' });
   await expect(told).toContainText(/tenon length .* it was/);

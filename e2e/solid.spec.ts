@@ -32,7 +32,10 @@ test('a joint opens in three dimensions, is turned and drawn apart from the keyb
   expect(errors).toEqual([]);
 });
 
-/** How much of a view is not its background, along and down, and how far off its middle that lies, as shares of it. */
+/**
+ * How much of a view is not its background, along and down, and how far off its middle that lies,
+ * as shares of it.
+ */
 async function filledOf(page: Page, view: Locator): Promise<{ most: number; off: number }> {
   const png = (await view.screenshot()).toString('base64');
   return page.evaluate(async (base64) => {
@@ -55,7 +58,9 @@ async function filledOf(page: Page, view: Locator): Promise<{ most: number; off:
   }, png);
 }
 
-const { job } = JSON.parse(readFileSync(new URL('../demo/looms.velk-job.json', import.meta.url), 'utf8')) as { job: { joints: { name: string }[] } }; // prettier-ignore
+const { job } = JSON.parse(readFileSync(new URL('../demo/looms.velk-job.json', import.meta.url), 'utf8')) as {
+  job: { joints: { name: string }[] };
+};
 const NAMES = job.joints.map(({ name }) => name);
 
 /** Every joint of the looms: those that lie far along their piece were out of sight. */

@@ -53,7 +53,10 @@ describe('boring', () => {
         const ofShoulder = tenon.map((c) => tenonLength! - valueOf(c, 'End stop or mark'));
         const ofEdge = cheek.map((c) => valueOf(c, 'Fence to bit'));
         for (const inset of ofEdge) expect(ofShoulder.some((x) => Math.abs(inset - x - pegOffset!) < 0.025)).toBe(true);
-        /** Rail's reference edge lies this far from the layout end: a hole across the rail lies there along the stile. */
+        /**
+         * Rail's reference edge lies this far from the layout end: a hole across the rail lies
+         * there along the stile.
+         */
         const rail = position! + endClearance! / 2 - edgeShoulder!;
         for (const c of tenon)
           expect(cheek.some((m) => Math.abs(valueOf(m, 'End stop or mark') - rail - valueOf(c, 'Fence to bit')) < 0.025)).toBe(true); // prettier-ignore
@@ -249,7 +252,10 @@ describe('the router table', () => {
           const [left, right] = [valueOf(card, 'Left stop'), valueOf(card, 'Right stop')];
           const length = params.tenonWidth + params.endClearance;
           near(left + right - members.mortised.length, length - d, 2);
-          /** Whichever stop the layout end meets: the cutter’s far edge is then at the mortise’s far end. */
+          /**
+           * Whichever stop the layout end meets: the cutter’s far edge is then at the mortise’s far
+           * end.
+           */
           const far = params.position + length;
           expect(Math.min(Math.abs(left + d / 2 - far), Math.abs(right + d / 2 - far))).toBeLessThan(0.011);
           near(valueOf(card, 'Height of the cutter'), params.tenonLength + params.bottomClearance);

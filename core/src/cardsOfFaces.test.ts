@@ -9,7 +9,10 @@ import { waysOf } from './testing/ways.ts';
 
 const FACE = /(?:reference|other) (?:face|edge)/i;
 
-/** The faces that a figure is measured from by where its piece is seated, in the words of the true piece. */
+/**
+ * The faces that a figure is measured from by where its piece is seated, in the words of the true
+ * piece.
+ */
 function seatedAt({ passes, occurrences }: Setup, { id, from }: LengthFigure): string[] {
   const turned = occurrences[0]!.turned === true;
   return passes

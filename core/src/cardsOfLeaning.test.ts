@@ -12,7 +12,10 @@ import { TEST_SHOP } from './testing/shops.ts';
 import type { Shop } from './tooling/index.ts';
 import { METRIC, speak } from './units/index.ts';
 
-/** What a card says of a corner or an edge, measured on the true piece as it stands in the placed scene. */
+/**
+ * What a card says of a corner or an edge, measured on the true piece as it stands in the placed
+ * scene.
+ */
 
 const exact: Shop = { ...TEST_SHOP, graduation: 0 };
 const ANGLED = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 25, endClearance: 0, bottomClearance: 2, setBack: 0, position: 400, degrees: 8, plane: 'width', slant: 'mortise' }; // prettier-ignore
@@ -99,7 +102,10 @@ describe('a leaning piece whose end is still square', () => {
     ] as const) {
       const job = jobWith(askew({ plane: 'thickness', degrees, setBack, mortiseWidth: 6, faceShoulder: 8 }));
       const radians = (degrees * Math.PI) / 180;
-      /** The wall from the corner at the reference face; raised, from that at the far side of the reference face. */
+      /**
+       * The wall from the corner at the reference face; raised, from that at the far side of the
+       * reference face.
+       */
       const corner = setBack * (1 - Math.cos(radians)) + Math.min(0, Math.sin(radians) * 70);
       const ways = routesOf(job.joints[0]!, job, exact).mortised.filter(({ refusals }) => !refusals.length);
       expect(ways.length).toBeGreaterThan(1);
@@ -124,7 +130,10 @@ describe('a leaning piece whose end is still square', () => {
     const at: Occurrence = cheeks.occurrences[0]!;
     const scene = modelOf('table-saw').place(cheeks, face, at, { length: 600, thickness: 22, width: 70 }, exact);
     const jig = scene.datums['jig-face']!;
-    /** From the jig to the reference face, beside the end and so far behind the shoulder, along the jig. */
+    /**
+     * From the jig to the reference face, beside the end and so far behind the shoulder, along the
+     * jig.
+     */
     const [start, far] = [
       [0, 0, 0],
       [300, 0, 0],
@@ -140,7 +149,10 @@ describe('a leaning piece whose end is still square', () => {
 });
 
 describe('a leaning mortise', () => {
-  /** Its layout end lowered or raised, the corner that touches lies off the line square to the cutter. */
+  /**
+   * Its layout end lowered or raised, the corner that touches lies off the line square to the
+   * cutter.
+   */
   it.each(['router-jig+square-ends', 'hollow-chisel', 'bore-and-chisel'])(
     '%s: the layout end meets its stop',
     (mortised) => {

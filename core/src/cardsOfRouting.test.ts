@@ -7,7 +7,10 @@ import { cases } from './testing/generate.ts';
 import { routesOf } from './plan/index.ts';
 import { toolsOf, type Tool } from './tooling/index.ts';
 
-/** By card alone, for a hand-held router along something that is clamped across: where its rim comes, from the words. */
+/**
+ * By card alone, for a hand-held router along something that is clamped across: where its rim
+ * comes, from the words.
+ */
 
 const told = (card: Card, words: RegExp): number[] => {
   const found = words.exec(card.checks.join(' '));
@@ -46,11 +49,16 @@ describe('by card alone, along a strip', () => {
 });
 
 it('a strip too narrow to clamp is refused with its width; a bearing that leaves one is taken before a nearer one', () => {
-  const shape = fc.sample(cases({ kind: 'fingered', methods: ['strip-slot'] }), { seed: 12, numRuns: 40 }).find(({ goes }) => goes)!; // prettier-ignore
-  const bearing = (outside: number): Tool => ({ kind: 'bearing', retired: false, id: `bearing-${outside}`, name: 'Bearing', outside }) as Tool; // prettier-ignore
+  const shape = fc
+    .sample(cases({ kind: 'fingered', methods: ['strip-slot'] }), { seed: 12, numRuns: 40 })
+    .find(({ goes }) => goes)!;
+  const bearing = (outside: number): Tool =>
+    ({ kind: 'bearing', retired: false, id: `bearing-${outside}`, name: 'Bearing', outside }) as Tool;
   const told = (...bearings: Tool[]) => {
     const shop = { ...shape.shop, tools: [...shape.shop.tools.filter(({ kind }) => kind !== 'bearing'), ...bearings] };
-    const way = routesOf(shape.job.joints[0]!, shape.job, shop).tenoned.find(({ methods }) => methods.includes('strip-slot'))!; // prettier-ignore
+    const way = routesOf(shape.job.joints[0]!, shape.job, shop).tenoned.find(({ methods }) =>
+      methods.includes('strip-slot'),
+    )!;
     return way.refusals.map(({ message }) => message.text).filter((text) => text.startsWith('The strip'));
   };
   expect(told(bearing(60))).toHaveLength(1);
@@ -69,7 +77,10 @@ describe('by card alone, along a turned straight-edge', () => {
         for (const card of cardsOf(job, shop, method)) {
           seen++;
           const [at, far] = told(card, /marked ([\d.]+ mm) from the corner at the reference edge and ([\d.]+ mm) from the corner at the other/); // prettier-ignore
-          /** A straight tenon runs to it from a square end; else the end itself lies along the slant. */
+          /**
+           * A straight tenon runs to it from a square end; else the end itself lies along the
+           * slant.
+           */
           if (slant === 'mortise') near(at!, L);
           else near(at! * cos, L);
           near(far! - at!, slant === 'mortise' ? members.tenoned.width * tan : 0, 2);

@@ -183,7 +183,10 @@ describe('shoulders, and cheeks from one face', () => {
       near(valueOf(both!, 'Gap between the cutters'), t);
       expect(both!.passes.every((p) => p.startsWith('Reference face down'))).toBe(true);
       const offs = [...offsIn(both!, /off the fence/), 0];
-      /** The rims reach from the fence as far as the tenon is long, less what each bite stays off; the first is at most one bite deep. */
+      /**
+       * The rims reach from the fence as far as the tenon is long, less what each bite stays off;
+       * the first is at most one bite deep.
+       */
       near(valueOf(both!, 'Fence'), L);
       expect(L - offs[0]!).toBeLessThan(both!.cutter['level']! + NEAR);
       expect(offs.every((off, i) => i === 0 || off < offs[i - 1]!)).toBe(true);
@@ -215,7 +218,10 @@ describe('shoulders, and cheeks from one face', () => {
         const d = card.cutter['diameter']!;
         const edge = valueOf(card, 'End to straight-edge');
         near(edge - h + d / 2, L);
-        /** The cutter's rim at the other rail, counted from the end: past it, however short the tenon. */
+        /**
+         * The cutter's rim at the other rail, counted from the end: past it, however short the
+         * tenon.
+         */
         const end = edge - valueOf(card, 'Rails apart') + o - d / 2;
         near(end, Math.min(-2, L - d), 2);
       }
@@ -261,8 +267,15 @@ describe('copied from a template at a scale', () => {
   }); // prettier-ignore
 
   it('half-round ends of an opening make those of a mortise wider than its cutter: a quarter of what the follower leaves, and half the cutter', () => {
-    const few = { ...TEST_SHOP, graduation: 0, tools: TEST_SHOP.tools.filter((t) => t.kind !== 'router-cutter' || t.diameter <= 6) }; // prettier-ignore
-    const job = jobWith({ params: { corners: 'rounded', mortiseWidth: 10, faceClearance: 0, setBack: 1 }, routes: { mortised: 'copied-mortise' } }); // prettier-ignore
+    const few = {
+      ...TEST_SHOP,
+      graduation: 0,
+      tools: TEST_SHOP.tools.filter((t) => t.kind !== 'router-cutter' || t.diameter <= 6),
+    };
+    const job = jobWith({
+      params: { corners: 'rounded', mortiseWidth: 10, faceClearance: 0, setBack: 1 },
+      routes: { mortised: 'copied-mortise' },
+    });
     const plan = planJob(job, few, modeller);
     expect(plan.joints[0]!.chosen.mortised).toBe('copied-mortise');
     expect(plan.joints[0]!.proof!.members.mortised.mismatches).toEqual([]);

@@ -9,11 +9,17 @@ import { type Shop, type Tool } from './tooling/index.ts';
 import { METRIC, say, speak } from './units/index.ts';
 import { EXACT, figuresOf, made, modeller, proposed, shopOf, toolOf, wordsOf } from './testing/practice.ts';
 
-/** Cuts that practitioners make, each with its measurements, as plain arithmetic (common practice) and on the piece. */
+/**
+ * Cuts that practitioners make, each with its measurements, as plain arithmetic (common practice)
+ * and on the piece.
+ */
 
 describe('rough and finish', () => {
   const BIT_25: Tool = { kind: 'boring-bit', retired: false, id: 'bit-25', name: 'Brad point 25', diameter: 25, length: 95, form: 'brad-point', lead: 3 }; // prettier-ignore
-  /** A post of 120 by 100 and 2.4 m, its mortise 28 wide: portable tools alone, no cutter wider than 12. */
+  /**
+   * A post of 120 by 100 and 2.4 m, its mortise 28 wide: portable tools alone, no cutter wider than
+   * 12.
+   */
   const post = { thickness: 100, width: 120, length: 2400 };
   const portable: Shop = {
     ...EXACT,
@@ -27,7 +33,9 @@ describe('rough and finish', () => {
     expect(plan.joints[0]!.chosen.mortised).toBe('bore-and-rout+square-ends');
     const [bores, trims] = setupsOf(plan).filter((s) => s.method === 'bore-and-rout') as [Setup, Setup];
     expect([bores.model, bores.cutter, trims.model, trims.cutter]).toEqual(['bench', 'bit-25', 'hand-router', 'cutter-12']); // prettier-ignore
-    /** Guide to the far side of the cutter: p + m, which is S − p in the middle, from either face. */
+    /**
+     * Guide to the far side of the cutter: p + m, which is S − p in the middle, from either face.
+     */
     expect(figuresOf(plan, 'bore-and-rout', /^Guide, on either face/)).toEqual([36 + 28]);
     expect(wordsOf(plan, 'bore-and-rout')).toMatch(/trestles or on the floor/);
     /** Where two holes meet they are still as wide as the 4 between the two cuts. */
@@ -109,7 +117,10 @@ describe('a pair of unlike cutters', () => {
     const lowered = { tenoned: 'unequal-pair+lowered-pair-rebate', mortised: 'router-jig+square-ends+lowered-pair-rebate' }; // prettier-ignore
     const plan = made({ ...frame({}), routes: lowered }, pairOf(76, 60));
     const runs = setupsOf(plan).filter((s) => s.method === 'lowered-pair-rebate');
-    /** 24 thick, its floor at the mortise’s far wall, 15: 9 over the table; the fence leaves 8 of the rim. */
+    /**
+     * 24 thick, its floor at the mortise’s far wall, 15: 9 over the table; the fence leaves 8 of
+     * the rim.
+     */
     for (const { figures, cutter } of runs)
       expect([cutter, ...figures.map((f) => [f.name, f.value])]).toEqual(['pair', ['Fence', 8], ['Top of the upper cutter', 9]]); // prettier-ignore
     expect(new Set(runs.map((s) => s.occurrences[0]!.member))).toEqual(new Set(['tenoned', 'mortised']));
@@ -149,7 +160,9 @@ describe('router', () => {
     const plan = made({ params, routes: { mortised: 'bushing-mortise' } }, shop);
     expect(figuresOf(plan, 'bushing-mortise', /^Opening, (width|length)/)).toEqual([16.5, 29.5]);
     expect(wordsOf(plan, 'bushing-mortise')).toMatch(/full half rounds, 8\.25 mm in radius/);
-    /** With a cutter of the mortise's width the ends are round anyhow, and nothing is said of them. */
+    /**
+     * With a cutter of the mortise's width the ends are round anyhow, and nothing is said of them.
+     */
     const plain = made({ params, routes: { mortised: 'bushing-mortise' } });
     expect(wordsOf(plain, 'bushing-mortise')).not.toMatch(/half rounds/);
   });
@@ -237,7 +250,9 @@ describe('gaps along a strip', () => {
       const { tongueLength: h, tenonLength: L } = cap().params as unknown as Record<string, number>;
       expect(figuresOf(plan, 'strip-slot', /^End to strip/)[0]).toBeCloseTo(L! - h! + (outside - d) / 2, 9);
       expect(wordsOf(plan, 'strip-slot')).toMatch(new RegExp(`strip lies on the tongue, ${(h! + (d - outside) / 2).toFixed(1)} mm wide`)); // prettier-ignore
-      /** Walls, then the router from saw cut to saw cut, then the corners: nothing is left of them. */
+      /**
+       * Walls, then the router from saw cut to saw cut, then the corners: nothing is left of them.
+       */
       const order = plan.cards.flatMap((c) => (c.setups[0]!.method === 'strip-slot' ? [c.setups[0]!.carrier] : []));
       expect(order).toEqual(['two-kerfs', 'bearing-strip', 'saw-and-chisel']);
       /** From above: either saw cut by itself, and the wood between them still there. */

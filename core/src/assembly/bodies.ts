@@ -35,7 +35,10 @@ export function bodyOf(modeller: Modeller, { part, hand }: Pick<PlacedPiece, 'pa
 /** A step small enough that no wall is jumped over, mm. */
 const STEP: Mm = 4;
 
-/** The pieces of an assembly as solids in their places, and whether some of them pass others on a straight way. */
+/**
+ * The pieces of an assembly as solids in their places, and whether some of them pass others on a
+ * straight way.
+ */
 export class Bodies {
   readonly all: readonly Body[];
   private readonly bounds: readonly { min: Vec3; max: Vec3 }[];
@@ -51,7 +54,10 @@ export class Bodies {
     this.bounds = this.all.map((body) => body.bounds());
   }
 
-  /** Least and greatest of some pieces along a direction, mm; of boxes round them where it is aslant. */
+  /**
+   * Least and greatest of some pieces along a direction, mm; of boxes round them where it is
+   * aslant.
+   */
   extent(pieces: readonly number[], along: Vec3): [least: Mm, most: Mm] {
     const ends = pieces.flatMap((i) => {
       const { min, max } = this.bounds[i]!;
@@ -60,7 +66,10 @@ export class Bodies {
     return [Math.min(...ends), Math.max(...ends)];
   }
 
-  /** A piece of the one lot that is in the way of one of the other, moved out along the way; nothing where it is free. */
+  /**
+   * A piece of the one lot that is in the way of one of the other, moved out along the way; nothing
+   * where it is free.
+   */
   inTheWay(
     moved: readonly number[],
     staying: readonly number[],

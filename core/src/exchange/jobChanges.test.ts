@@ -13,8 +13,14 @@ it('names what is other than it was: sizes with what they were, the rest by its 
   expect(told({ ...job, joints: [deeper] })).toContain('Rail into stile: tenon length 28.0 mm, it was 30.0 mm.');
   expect(told({ ...job, joints: [] })).toEqual(['Rail into stile is gone.']);
   expect(told({ ...job, joints: [joint!, { ...joint!, id: 'more', name: 'More' }] })).toEqual(['More is new.']);
-  expect(told({ ...job, joints: [{ ...joint!, kind: 'through' }] })).toEqual(['Rail into stile is another kind of joint now.']); // prettier-ignore
-  expect(told({ ...job, joints: [{ ...joint!, routes: { tenoned: 'hand-tenon' } }] })).toEqual(['Rail into stile is changed.']); // prettier-ignore
-  expect(told({ ...job, parts: job.parts.map((p) => (p.id === 'rail' ? { ...p, quantity: 9 } : p)) })).toEqual(['Rail has other stock.']); // prettier-ignore
+  expect(told({ ...job, joints: [{ ...joint!, kind: 'through' }] })).toEqual([
+    'Rail into stile is another kind of joint now.',
+  ]);
+  expect(told({ ...job, joints: [{ ...joint!, routes: { tenoned: 'hand-tenon' } }] })).toEqual([
+    'Rail into stile is changed.',
+  ]);
+  expect(told({ ...job, parts: job.parts.map((p) => (p.id === 'rail' ? { ...p, quantity: 9 } : p)) })).toEqual([
+    'Rail has other stock.',
+  ]);
   expect(told({ ...job, notes: 'Oil' })).toEqual(['Its order, its days or its words are changed.']);
 });

@@ -18,12 +18,17 @@ function changesOf(before: Joint, after: Joint, was: Job, is: Job): Sentence[] {
   const [old, now] = [sizesOf(before, was), sizesOf(after, is)];
   const sizes = [...now].flatMap(([name, value]) => {
     const then = old.get(name);
-    return then === undefined || Math.abs(then - value) < SAME ? [] : [say(`${after.name}: ${name} {value}, it was {then}.`, { value, then })]; // prettier-ignore
+    return then === undefined || Math.abs(then - value) < SAME
+      ? []
+      : [say(`${after.name}: ${name} {value}, it was {then}.`, { value, then })];
   });
   return sizes.length ? sizes : [say(`${after.name} is changed.`)];
 }
 
-/** What of a job is other than it was, in sentences: sizes of joints by what they are called, the rest by its name. */
+/**
+ * What of a job is other than it was, in sentences: sizes of joints by what they are called, the
+ * rest by its name.
+ */
 export function jobChanges(was: Job, is: Job): Sentence[] {
   const joints = is.joints.flatMap((after): Sentence[] => {
     const before = was.joints.find(({ id }) => id === after.id);

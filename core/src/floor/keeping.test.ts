@@ -17,7 +17,18 @@ const flat = ({ cards }: Plan): Card => cards.find((card) => card.setups[0]!.met
 const moved = (card: Card, by: number): Pick<RecordState, 'trials'> => {
   const [setup] = card.setups;
   const figure = setup!.figures.find(({ id }) => id === 'end-stop')!;
-  return { trials: new Map([[card.id, { ...NO_TRIAL, stand: [{ distance: settingKey(setup!, figure), asked: figure.value, value: figure.set.value + by }], moves: 1 }]]) }; // prettier-ignore
+  return {
+    trials: new Map([
+      [
+        card.id,
+        {
+          ...NO_TRIAL,
+          stand: [{ distance: settingKey(setup!, figure), asked: figure.value, value: figure.set.value + by }],
+          moves: 1,
+        },
+      ],
+    ]),
+  };
 };
 const HOW = { id: 'kept-1', on: '2027-03-15', note: 'pin 3' };
 

@@ -4,13 +4,19 @@ import { standingOn } from './standing.ts';
 import type { KeptFigure, KeptSetup } from '../tooling/index.ts';
 import { METRIC, say, speak, type LengthStyle, type Mm, type Sentence } from '../units/index.ts';
 
-/** What is kept with a card: the day, yyyy-mm-dd, words, a picture, and in which hole what stood, by `figureKey`. */
+/**
+ * What is kept with a card: the day, yyyy-mm-dd, words, a picture, and in which hole what stood, by
+ * `figureKey`.
+ */
 export interface Keeping extends Pick<KeptSetup, 'id' | 'on' | 'note' | 'picture'> {
   readonly holes?: Readonly<Record<string, string>>;
   readonly style?: LengthStyle;
 }
 
-/** A figure of a set-up and where it was wanted: one that is moved for other pieces is kept once for each place. */
+/**
+ * A figure of a set-up and where it was wanted: one that is moved for other pieces is kept once for
+ * each place.
+ */
 export const figureKey = ({ id, asked }: Pick<KeptFigure, 'id' | 'asked'>): string => `${id} ${asked.toFixed(4)}`;
 
 /** A card as it was set when it worked, to be kept in the shop. */
@@ -29,7 +35,10 @@ export function keptFrom(
         const how = stood === figure.set.value ? speak(figure.set.text, style) : '';
         const key = figureKey({ id: figure.id, asked: figure.value });
         const hole = holes[key]?.trim();
-        return [key, { id: figure.id, name: figure.name, asked: figure.value, stood, how, ...(hole && { hole }) }] as const; // prettier-ignore
+        return [
+          key,
+          { id: figure.id, name: figure.name, asked: figure.value, stood, how, ...(hole && { hole }) },
+        ] as const;
       }),
     ),
   );
@@ -92,7 +101,9 @@ export function keptFor(kept: readonly KeptSetup[], card: Card, { basis: { job, 
           seen.add(distance);
           const { name, asked, stood, how } = then;
           const holds = Math.abs(asked - figure.value) < SAME;
-          return [{ name, distance, asked, stood, wanted: figure.value, now: figure.value + stood - asked, how, holds }]; // prettier-ignore
+          return [
+            { name, distance, asked, stood, wanted: figure.value, now: figure.value + stood - asked, how, holds },
+          ];
         }),
       );
       const cutter = first!.cutter ?? '';
@@ -101,8 +112,12 @@ export function keptFor(kept: readonly KeptSetup[], card: Card, { basis: { job, 
         figures,
         differs: [
           ...(one.cutter !== cutter ? [say(`It was ${nameOf(one.cutter)}, now it is ${nameOf(cutter)}.`)] : []),
-          ...(Math.abs(one.thickness - thickness) > SAME ? [say('The piece was {was} thick, now it is {now}.', { was: one.thickness, now: thickness })] : []), // prettier-ignore
-          ...figures.flatMap(({ name, asked, wanted, holds }) => (holds ? [] : [say(`${name} was wanted at {asked}, now at {wanted}.`, { asked, wanted })])), // prettier-ignore
+          ...(Math.abs(one.thickness - thickness) > SAME
+            ? [say('The piece was {was} thick, now it is {now}.', { was: one.thickness, now: thickness })]
+            : []),
+          ...figures.flatMap(({ name, asked, wanted, holds }) =>
+            holds ? [] : [say(`${name} was wanted at {asked}, now at {wanted}.`, { asked, wanted })],
+          ),
         ],
       };
     })
@@ -120,7 +135,10 @@ export interface HoleFor {
   readonly known: readonly { readonly hole: string; readonly at: Mm }[];
 }
 
-/** In which holes the figures of a card stood, each place that one is moved to by itself, by what was kept of set-ups that are made the same way on its machine. */
+/**
+ * In which holes the figures of a card stood, each place that one is moved to by itself, by what
+ * was kept of set-ups that are made the same way on its machine.
+ */
 export function holesFor(kept: readonly KeptSetup[], card: Card): HoleFor[] {
   const own = madeAlike(kept, card).flatMap(({ figures }) => figures);
   const wanted = card.setups.flatMap((s) => s.figures);

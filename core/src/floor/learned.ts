@@ -15,7 +15,10 @@ export interface Learned {
   /** What of it, by the id of how it is measured. */
   readonly kind: string;
   readonly stated: number;
-  /** Its scatter is that of what single readings would give, all other tools being as they were found. */
+  /**
+   * Its scatter is that of what single readings would give, all other tools being as they were
+   * found.
+   */
   readonly estimate: Estimate;
 }
 
@@ -25,7 +28,10 @@ interface Unknown {
   readonly kind: CalibrationKind;
 }
 
-/** How far one reading was off what the card as it stood should have made, and what of the tools would have made it so. */
+/**
+ * How far one reading was off what the card as it stood should have made, and what of the tools
+ * would have made it so.
+ */
 interface Row {
   readonly off: Mm;
   readonly gains: ReadonlyMap<string, number>;
@@ -35,15 +41,23 @@ interface Row {
 const NUDGE = 0.1;
 /** Less of a reading than this is made by something else, mm per mm or degree. */
 const LEAST_GAIN = 0.02;
-/** What readings tell apart no better than so is not told apart: weight of not knowing, and share that must be known. */
+/**
+ * What readings tell apart no better than so is not told apart: weight of not knowing, and share
+ * that must be known.
+ */
 const [DOUBT, KNOWN] = [1e-3, 0.98];
 /** So far off something else was measured, or a piece was spoiled, mm. */
 const SLIP: Mm = 2;
 /** From so few readings nothing is concluded. */
 const FEWEST = 3;
-/** What is found must be so many times what its scatter leaves open (common practice: two standard errors). */
+/**
+ * What is found must be so many times what its scatter leaves open (common practice: two standard
+ * errors).
+ */
 const CLEARLY = 2;
-/** Nearer than this a tool is what it is believed to be: no calliper reads closer, mm or degrees. */
+/**
+ * Nearer than this a tool is what it is believed to be: no calliper reads closer, mm or degrees.
+ */
 const SAME = 0.01;
 
 const nameOf = ({ tool, kind }: Unknown): string => `${tool.id} ${kind.id}`;
@@ -81,7 +95,10 @@ export function learnedFrom(modeller: Modeller, plan: Plan, holds: readonly Obse
   return toldApart(rows, [...found.values()]);
 }
 
-/** Each reading of a card’s test pieces, with where the card stood. @param since readings of that day or before are left out */
+/**
+ * Each reading of a card’s test pieces, with where the card stood. @param since readings of that
+ * day or before are left out
+ */
 function readOn(card: Card, holds: readonly Observation[], since: string) {
   const moved: SetTo[] = [];
   return holds.flatMap((line) => {
@@ -93,15 +110,23 @@ function readOn(card: Card, holds: readonly Observation[], since: string) {
 
 /** The last day on which anything of a card’s tools was measured. */
 const measuredOn = (card: Card, shop: Shop): string =>
-  toolsOn(card, shop).flatMap(({ measured = {} }) => Object.values(measured).map(({ on }) => on)).sort().at(-1) ?? ''; // prettier-ignore
+  toolsOn(card, shop)
+    .flatMap(({ measured = {} }) => Object.values(measured).map(({ on }) => on))
+    .sort()
+    .at(-1) ?? '';
 
 const unknownIn = (card: Card, shop: Shop, today: string): Unknown[] =>
   toolsOn(card, shop).flatMap((tool) => {
     const known = restsOn([tool], today).filter(({ measured }) => measured && !measured.stale);
-    return calibrationsOf(tool).filter((kind) => !known.some((own) => own.kind === kind)).map((kind) => ({ tool, kind })); // prettier-ignore
+    return calibrationsOf(tool)
+      .filter((kind) => !known.some((own) => own.kind === kind))
+      .map((kind) => ({ tool, kind }));
   });
 
-/** What a size comes to by a card as it stands, and by how much it grows where a tool is more than believed. */
+/**
+ * What a size comes to by a card as it stands, and by how much it grows where a tool is more than
+ * believed.
+ */
 interface Effect {
   readonly is: Mm;
   readonly gains: Row['gains'];
@@ -118,25 +143,33 @@ function effectOf(
   const { shop } = plan.basis;
   const at = ({ tool, kind }: Unknown): Mm => {
     const other = kind.applied(tool, kind.stated(tool)! + NUDGE);
-    return readAt(modeller, plan, card, reading, stand, { ...shop, tools: shop.tools.map((own) => (own.id === tool.id ? other : own)) }); // prettier-ignore
+    return readAt(modeller, plan, card, reading, stand, {
+      ...shop,
+      tools: shop.tools.map((own) => (own.id === tool.id ? other : own)),
+    });
   };
   const is = readAt(modeller, plan, card, reading, stand);
   const gains = unknowns.map((unknown) => [nameOf(unknown), (at(unknown) - is) / NUDGE] as const);
   return { is, gains: new Map(gains.filter(([, gain]) => Math.abs(gain) > LEAST_GAIN)) };
 }
 
-/** What of the unknowns some rows tell, by least squares, each that they tell apart from all others. */
+/**
+ * What of the unknowns some rows tell, by least squares, each that they tell apart from all others.
+ */
 function toldApart(rows: readonly Row[], unknowns: readonly Unknown[]): Learned[] {
   const own = unknowns.filter((unknown) => rows.some(({ gains }) => gains.has(nameOf(unknown))));
   const table = rows.map(({ gains }) => own.map((unknown) => gains.get(nameOf(unknown)) ?? 0));
   const normal = own.map((_, i) => own.map((_, j) => table.reduce((sum, row) => sum + row[i]! * row[j]!, 0)));
   const inverted = inverse(normal.map((row, i) => row.map((value, j) => value + (i === j ? DOUBT : 0))));
-  const times = (matrix: readonly (readonly number[])[], i: number, column: (j: number) => number) => matrix[i]!.reduce((sum, value, j) => sum + value * column(j), 0); // prettier-ignore
+  const times = (matrix: readonly (readonly number[])[], i: number, column: (j: number) => number) =>
+    matrix[i]!.reduce((sum, value, j) => sum + value * column(j), 0);
   const offs = own.map((_, j) => rows.reduce((sum, { off }, r) => sum + table[r]![j]! * off, 0));
   const by = own.map((_, i) => times(inverted, i, (j) => offs[j]!));
   return own.flatMap((unknown, i): Learned[] => {
     const share = times(inverted, i, (j) => normal[j]![i]!);
-    const its = table.flatMap((row, r) => (row[i] ? [{ gain: row[i], left: rows[r]!.off - row.reduce((sum, gain, j) => sum + gain * by[j]!, 0) }] : [])); // prettier-ignore
+    const its = table.flatMap((row, r) =>
+      row[i] ? [{ gain: row[i], left: rows[r]!.off - row.reduce((sum, gain, j) => sum + gain * by[j]!, 0) }] : [],
+    );
     if (share < KNOWN || its.length < FEWEST) return [];
     const stated = unknown.kind.stated(unknown.tool)!;
     const squares = (of: (row: (typeof its)[number]) => number) => its.reduce((sum, row) => sum + of(row) ** 2, 0);
@@ -144,6 +177,13 @@ function toldApart(rows: readonly Row[], unknowns: readonly Unknown[]): Learned[
       (squares(({ left }) => left) / squares(({ gain }) => gain)) * (its.length / (its.length - 1)),
     );
     if (Math.abs(by[i]!) < Math.max(SAME, (CLEARLY * spread) / Math.sqrt(its.length))) return [];
-    return [{ tool: unknown.tool.id, kind: unknown.kind.id, stated, estimate: { value: stated + by[i]!, spread, count: its.length } }]; // prettier-ignore
+    return [
+      {
+        tool: unknown.tool.id,
+        kind: unknown.kind.id,
+        stated,
+        estimate: { value: stated + by[i]!, spread, count: its.length },
+      },
+    ];
   });
 }

@@ -68,7 +68,10 @@ export interface CutOtherwise {
   /** Where they were cut. */
   readonly setup: string;
   readonly pieces: number;
-  /** What is different, and what it was, exactly, then; nothing where the plan has that set-up no more. */
+  /**
+   * What is different, and what it was, exactly, then; nothing where the plan has that set-up no
+   * more.
+   */
   readonly moved?: { readonly figure: LengthFigure; readonly was: Mm };
 }
 

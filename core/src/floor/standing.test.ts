@@ -5,7 +5,9 @@ import { jobWith } from '../testing/jobs.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
 import { standingOn } from './standing.ts';
 
-/** A mortise by hollow chisel: both its ends are set between the same stop and chisel, on one card. */
+/**
+ * A mortise by hollow chisel: both its ends are set between the same stop and chisel, on one card.
+ */
 const endsAt = (position: number) => {
   const job = jobWith({ params: { corners: 'squared', position }, routes: { mortised: 'hollow-chisel' } });
   const { cards } = planJob(job, { ...TEST_SHOP, graduation: 0.001 });
@@ -31,12 +33,16 @@ describe('where a card stands that was moved after a test piece', () => {
       const now = endsAt(position);
       const stand = standingOn(now.card, moved);
       expect(distanceIn(now.setup, now.far)).not.toBe(distanceIn(setup, far));
-      expect([...stand]).toEqual([[distanceIn(now.setup, now.far), expect.closeTo(far.value + position - 40 + 0.2, 6)]]); // prettier-ignore
+      expect([...stand]).toEqual([
+        [distanceIn(now.setup, now.far), expect.closeTo(far.value + position - 40 + 0.2, 6)],
+      ]);
     }
   });
 
   it('is read from records made before what was asked stood by itself; what the card has no more is left out', () => {
-    expect([...standingOn(card, [{ distance: distanceIn(setup, far), value: far.value + 0.2 }])]).toEqual([...standingOn(card, moved)]); // prettier-ignore
+    expect([...standingOn(card, [{ distance: distanceIn(setup, far), value: far.value + 0.2 }])]).toEqual([
+      ...standingOn(card, moved),
+    ]);
     expect(standingOn(card, [{ distance: 'saw/fence/a>b', asked: 3, value: 4 }]).size).toBe(0);
   });
 });

@@ -3,7 +3,9 @@ import { askedOf, lastOf, type SetTo } from '../record/index.ts';
 import { settingKey } from '../setups/index.ts';
 import type { Mm } from '../units/index.ts';
 
-/** What is asked to so much of a millimetre is asked as before: records from before tell it rounded. */
+/**
+ * What is asked to so much of a millimetre is asked as before: records from before tell it rounded.
+ */
 const SAME: Mm = 1e-4;
 
 /**

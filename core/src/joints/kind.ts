@@ -27,19 +27,27 @@ export interface MemberGeometry {
   readonly gauges: readonly Gauge[];
 }
 
-/** A thin bar through the piece: the wood or the air in it, along the axis, is the size measured. */
+/**
+ * A thin bar through the piece: the wood or the air in it, along the axis, is the size measured.
+ */
 export interface Gauge {
   readonly dimension: DimensionId;
   readonly axis: 0 | 1 | 2;
   readonly bar: Extract<Solid, { shape: 'box' }>;
   readonly measures: 'wood' | 'air';
-  /** How far it is to where that begins or ends, from an end of the bar, rather than how much of it there is. */
+  /**
+   * How far it is to where that begins or ends, from an end of the bar, rather than how much of it
+   * there is.
+   */
   readonly reads?: { readonly to: 'near' | 'far'; readonly from: 'low' | 'high' };
 }
 
 export type DimensionId = string;
 
-/** A named dimension: drawn between its anchors in its view, or listed in the margin; typed over in either. */
+/**
+ * A named dimension: drawn between its anchors in its view, or listed in the margin; typed over in
+ * either.
+ */
 export interface NamedDimension {
   readonly id: DimensionId;
   readonly name: string;
@@ -48,7 +56,10 @@ export interface NamedDimension {
   readonly view: string;
   readonly from: Vec2;
   readonly to: Vec2;
-  /** How far beside the anchors the dimension line stands, mm on the drawing's scale; the sign gives the side. */
+  /**
+   * How far beside the anchors the dimension line stands, mm on the drawing's scale; the sign gives
+   * the side.
+   */
   readonly offset: number;
   /** An angle in degrees rather than a length; it stands in the margin. */
   readonly angle?: true;
@@ -70,7 +81,10 @@ export interface JointView {
   readonly outlines: readonly Outline[];
 }
 
-/** Advice never changes anything by itself: it names a dimension, gives its reason, and may carry a proposed value. */
+/**
+ * Advice never changes anything by itself: it names a dimension, gives its reason, and may carry a
+ * proposed value.
+ */
 export interface Advice {
   readonly id: string;
   readonly dimension: DimensionId;
@@ -98,13 +112,22 @@ interface FeatureOf<F extends string> {
   /** What to call it where the member has several. */
   readonly name?: string;
   readonly follows?: Follows;
-  /** Askew in its piece: `stock` and all its sizes are those of the square piece that a wedge or cradle makes of it. */
+  /**
+   * Askew in its piece: `stock` and all its sizes are those of the square piece that a wedge or
+   * cradle makes of it.
+   */
   readonly lean?: Lean;
 }
 
-/** A feature of one member, in the letters a method computes with. Lengths in mm, measured as on the drawing. */
+/**
+ * A feature of one member, in the letters a method computes with. Lengths in mm, measured as on the
+ * drawing.
+ */
 export interface TenonFeature extends FeatureOf<'tenon'> {
-  /** a, t, b, w, L of the handbook of the trade: face shoulder, thickness, edge shoulder, width, length. */
+  /**
+   * a, t, b, w, L of the handbook of the trade: face shoulder, thickness, edge shoulder, width,
+   * length.
+   */
   readonly faceShoulder: Mm;
   readonly thickness: Mm;
   readonly edgeShoulder: Mm;
@@ -112,22 +135,34 @@ export interface TenonFeature extends FeatureOf<'tenon'> {
   readonly length: Mm;
   /** Only its faces are cut; the edges stay as the stock has them, however it lies. */
   readonly edgesLeft?: true;
-  /** How far in from a side its wood is gone already, or never was: what a cutter would only pass through as air, mm. */
+  /**
+   * How far in from a side its wood is gone already, or never was: what a cutter would only pass
+   * through as air, mm.
+   */
   readonly cleared?: Readonly<Partial<Record<PieceSide, Mm>>>;
-  /** Where the other face has a shoulder of its own, nearer the tip: how thick the tongue is there, and how long. */
+  /**
+   * Where the other face has a shoulder of its own, nearer the tip: how thick the tongue is there,
+   * and how long.
+   */
   readonly unlike?: { readonly thickness: Mm; readonly length: Mm };
   /** That shoulder, as a feature: whatever cuts both at once leaves nothing of it. */
   readonly unlikeOf?: true;
   /** Tongues whose long edges are rounded once all else is cut. */
   readonly rounding?: readonly RoundedTongue[];
-  /** Walls of the mortise it goes into, from the reference face of the mortised piece; none where it isn't cut first. */
+  /**
+   * Walls of the mortise it goes into, from the reference face of the mortised piece; none where it
+   * isn't cut first.
+   */
   readonly mate?: { readonly nearWall: Mm; readonly farWall: Mm };
 }
 
 /** The sides a tenon can have shoulders on. */
 export type PieceSide = 'reference-face' | 'other-face' | 'reference-edge' | 'other-edge';
 
-/** A rounded tongue: its place in the end of the piece, and how far from the tip its two edges are rounded, mm. */
+/**
+ * A rounded tongue: its place in the end of the piece, and how far from the tip its two edges are
+ * rounded, mm.
+ */
 export interface RoundedTongue {
   readonly faceShoulder: Mm;
   readonly thickness: Mm;
@@ -137,14 +172,20 @@ export interface RoundedTongue {
   readonly farLength: Mm;
 }
 
-/** Another feature of the same member, by its place in the list, that must be cut before this one, and why. */
+/**
+ * Another feature of the same member, by its place in the list, that must be cut before this one,
+ * and why.
+ */
 export interface Follows {
   readonly feature: number;
   readonly words: string;
 }
 
 export interface MortiseFeature extends FeatureOf<'mortise'> {
-  /** What it is cut into: the edge the tenon enters, laid out from an end; or the end, laid out from the reference edge. */
+  /**
+   * What it is cut into: the edge the tenon enters, laid out from an end; or the end, laid out from
+   * the reference edge.
+   */
   readonly into?: 'edge' | 'end';
   /** p, m, q, l, D: reference face to near wall, width, layout end to near end, length, depth. */
   readonly wall: Mm;
@@ -152,17 +193,25 @@ export interface MortiseFeature extends FeatureOf<'mortise'> {
   readonly start: Mm;
   readonly length: Mm;
   readonly depth: Mm;
-  /** What the ends must be: squared by chisel, fitted by a rounded tenon, or longer than the tenon needs. */
+  /**
+   * What the ends must be: squared by chisel, fitted by a rounded tenon, or longer than the tenon
+   * needs.
+   */
   readonly ends: 'squared' | 'fitted' | 'clear';
   /** It comes out of the far side; the depth then goes a little past it, into a backing piece. */
   readonly through?: boolean;
   /** In the floor of a groove or housing cut before: how deep that lies, mm. */
   readonly sunk?: Mm;
-  /** The full-depth mortise it runs into, of one width and wall; it begins nearer to the layout end. */
+  /**
+   * The full-depth mortise it runs into, of one width and wall; it begins nearer to the layout end.
+   */
   readonly beside?: Pick<MortiseFeature, 'start' | 'length' | 'depth'>;
   /** Shallow, beside a full-depth mortise: for a haunch. */
   readonly pocket?: true;
-  /** Housing or mortise of a pair, one inside the other with the same margin all round: one opening may serve both. */
+  /**
+   * Housing or mortise of a pair, one inside the other with the same margin all round: one opening
+   * may serve both.
+   */
   readonly nested?: Nested;
   /** The row listed before it lies this much farther from the reference face. */
   readonly pitch?: Mm;
@@ -174,9 +223,15 @@ export interface Nested {
   readonly margin: Mm;
 }
 
-/** A slot that is open at the worked end of a piece and goes right through it: an open mortise, or the gap of a pair. */
+/**
+ * A slot that is open at the worked end of a piece and goes right through it: an open mortise, or
+ * the gap of a pair.
+ */
 export interface SlotFeature extends FeatureOf<'slot'> {
-  /** Which way its width lies: between the faces, open at both edges; or between the edges, open at both faces. */
+  /**
+   * Which way its width lies: between the faces, open at both edges; or between the edges, open at
+   * both faces.
+   */
   readonly across: 'thickness' | 'width';
   /** From the reference face, or edge, to its near wall. */
   readonly wall: Mm;
@@ -269,9 +324,15 @@ export interface EndFeature extends FeatureOf<'end'> {
   readonly excess: Mm;
 }
 
-/** A straight tenon whose shoulder slants, or what of it no machine can cut: all that is outside the tongue. */
+/**
+ * A straight tenon whose shoulder slants, or what of it no machine can cut: all that is outside the
+ * tongue.
+ */
 export interface RakedFeature extends FeatureOf<'raked'> {
-  /** Which way the shoulder slants: seen on the face it runs across the width, on the edge through the thickness. */
+  /**
+   * Which way the shoulder slants: seen on the face it runs across the width, on the edge through
+   * the thickness.
+   */
   readonly across: 'thickness' | 'width';
   readonly degrees: number;
   readonly faceShoulder: Mm;
@@ -290,7 +351,10 @@ export interface SlopeFeature extends FeatureOf<'slope'> {
   /** Through the thickness, from the reference face. */
   readonly wall: Mm;
   readonly width: Mm;
-  /** Where the slope is nothing and where it is deepest: from the reference edge across, or the layout end along. */
+  /**
+   * Where the slope is nothing and where it is deepest: from the reference edge across, or the
+   * layout end along.
+   */
   readonly from: Mm;
   readonly to: Mm;
   /** From the shoulder, or in from the entry edge, at its deepest. */
@@ -321,21 +385,32 @@ export interface Choice {
   readonly options: readonly { readonly value: string; readonly label: string }[];
 }
 
-/** A kind of joint: everything Velk knows of it, in one folder. `P` are its parameters, all in mm. */
+/**
+ * A kind of joint: everything Velk knows of it, in one folder. `P` are its parameters, all in mm.
+ */
 export interface JointKind<P extends object = Record<string, unknown>> {
   readonly id: string;
   readonly title: string;
   /** What tells it from the others, as it looks once made. */
   readonly told: string;
   readonly schema: Joi.ObjectSchema<P>;
-  /** Where its two parts meet: anywhere along an edge, at a stile's end, across it, on a corner, or round a panel. */
+  /**
+   * Where its two parts meet: anywhere along an edge, at a stile's end, across it, on a corner, or
+   * round a panel.
+   */
   readonly where: 'along' | 'end' | 'across' | 'corner' | 'frame';
   /** The view it is told from others by. */
   readonly picture: 'section' | 'face' | 'end';
   readonly choices: readonly Choice[];
-  /** Parameters that mean something else in another kind of the same name; a change of kind proposes them anew. */
+  /**
+   * Parameters that mean something else in another kind of the same name; a change of kind proposes
+   * them anew.
+   */
   readonly own: readonly (keyof P & string)[];
-  /** The parameter that says how far from the layout end it lies on the mortised piece, where that isn’t its position. */
+  /**
+   * The parameter that says how far from the layout end it lies on the mortised piece, where that
+   * isn’t its position.
+   */
   readonly placedBy?: keyof P & string;
   /** Parameters it may have beside those it proposes. */
   readonly optional?: readonly (keyof P & string)[];
@@ -346,9 +421,15 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** What each member has to have cut, in an order that could be cut. */
   features(params: P, members: Members): Record<MemberName, readonly Feature[]>;
   seat(params: P): SeatOfPair;
-  /** How a member that the joint meets askew lies square to it; its gauges are in the axes of that square piece. */
+  /**
+   * How a member that the joint meets askew lies square to it; its gauges are in the axes of that
+   * square piece.
+   */
   lean?(params: P, member: MemberName, piece: Piece): Lean | undefined;
-  /** A third piece that joins the two, as it sits in the tenoned piece, with the sizes a tenon would be measured by. */
+  /**
+   * A third piece that joins the two, as it sits in the tenoned piece, with the sizes a tenon would
+   * be measured by.
+   */
   loose?(params: P, piece: Piece, spot: Pick<Spot, 'end'>, measured: Readonly<Record<DimensionId, Mm>>): LooseTongue;
   /** The sizes its fit is judged by, mm; none where the two only lie on one another. */
   fit(params: P, members: Members): FitSizes | undefined;
@@ -380,11 +461,20 @@ export interface SeatOfPair {
   /** How far its reference edge lies from the layout end. */
   readonly along: Mm;
   readonly clearance: Mm;
-  /** How far the whole end sinks into the other before its shoulders meet; 0 where they meet its edge. */
+  /**
+   * How far the whole end sinks into the other before its shoulders meet; 0 where they meet its
+   * edge.
+   */
   readonly sink?: Mm;
-  /** Pressed cheek to cheek, rather than standing in a hollow with the clearance shared by both sides. */
+  /**
+   * Pressed cheek to cheek, rather than standing in a hollow with the clearance shared by both
+   * sides.
+   */
   readonly pressed?: boolean;
-  /** A fork over a tongue: the sizes of slot and tongue stand for those of tenon and mortise, the slot being the wider. */
+  /**
+   * A fork over a tongue: the sizes of slot and tongue stand for those of tenon and mortise, the
+   * slot being the wider.
+   */
   readonly astride?: boolean;
   /**
    * The tenoned piece's end meets the other's end, not its edge; `along` counts from the edge opposite the entry edge.

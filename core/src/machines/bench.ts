@@ -127,7 +127,10 @@ function cutOff(setup: Setup, x: Along): Solid {
   return box([x(-FAR), -FAR, -FAR], [x(figureOf(setup, 'line').set.value), FAR, FAR]);
 }
 
-/** All that lies outside the gauge lines, as far as the line that the bevel strikes from its knife mark. */
+/**
+ * All that lies outside the gauge lines, as far as the line that the bevel strikes from its knife
+ * mark.
+ */
 function raked(setup: Setup, x: Along, { thickness, width }: Piece, across: 'width' | 'thickness'): Solid {
   const at = (id: string, otherwise: number) => setup.figures.find((f) => f.id === id)?.set.value ?? otherwise;
   const [bevel] = setup.angles ?? [];
@@ -164,7 +167,10 @@ function bored(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Sol
   return prismAlong('y', circle([height, at], diameter / 2), -1, deep);
 }
 
-/** Holes from the first centre to the last, as many as hands bore from this side, into the edge the tenon enters. */
+/**
+ * Holes from the first centre to the last, as many as hands bore from this side, into the edge the
+ * tenon enters.
+ */
 function boredRow(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Solid {
   const { diameter } = toolById(asIs, 'boring-bit', setup.cutter!);
   const [first, last, across, deep] = ['first', 'last', 'across', 'depth'].map((id) => figureOf(setup, id).set.value) as [number, number, number, number]; // prettier-ignore
@@ -178,7 +184,9 @@ function flared(setup: Setup, x: Along, z: Along, { width }: Piece): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const from = z(width - at('slope'));
   const [exit, inner] = [z(width), Math.sign(z(width) - from)];
-  /** Past the exit by as much again as the slope goes on: the chisel leaves nothing standing there. */
+  /**
+   * Past the exit by as much again as the slope goes on: the chisel leaves nothing standing there.
+   */
   const slope = (end: number, out: number): Solid => {
     const beyond = end + ((out - end) * (at('slope') + 1)) / at('slope');
     const outline: Vec2[] = [[from, x(end)], [exit + inner, x(end)], [exit + inner, x(beyond)]]; // prettier-ignore
@@ -187,7 +195,10 @@ function flared(setup: Setup, x: Along, z: Along, { width }: Piece): Solid {
   return union(slope(at('near-end'), at('near-flare')), slope(at('far-end'), at('far-flare')));
 }
 
-/** Off the tip, from the corner of the long cheek to the foot on the short one, and as far again past it. */
+/**
+ * Off the tip, from the corner of the long cheek to the foot on the short one, and as far again
+ * past it.
+ */
 function mitred(setup: Setup, x: Along, { width }: Piece, long: 'near' | 'far'): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const [from, to] = long === 'near' ? [at('near-cheek'), at('far-cheek')] : [at('far-cheek'), at('near-cheek')];
@@ -230,7 +241,10 @@ function sawn(setup: Setup, x: Along): Solid {
   );
 }
 
-/** Off a square haunch, what stands above the line from its end at the tenon to the shoulder at the edge. */
+/**
+ * Off a square haunch, what stands above the line from its end at the tenon to the shoulder at the
+ * edge.
+ */
 function slopedHaunch(setup: Setup, x: Along, _z: Along, { thickness }: Piece): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const [start, end, haunch, shoulder] = [at('start'), at('end'), at('haunch'), at('shoulder')];
@@ -239,7 +253,10 @@ function slopedHaunch(setup: Setup, x: Along, _z: Along, { thickness }: Piece): 
   return prismAlong('y', anticlockwise(outline), -1, thickness + 1);
 }
 
-/** Between the walls, from nothing down to full depth at the mortise, and on into it as far as its end is round. */
+/**
+ * Between the walls, from nothing down to full depth at the mortise, and on into it as far as its
+ * end is round.
+ */
 function slopedPocket(setup: Setup, x: Along, z: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const [start, end, depth, near, far] = [at('start'), at('end'), at('depth'), at('near-wall'), at('far-wall')];
@@ -267,10 +284,16 @@ function slotted(setup: Setup, x: Along): Solid {
     : box([tip, -FAR, near], [floor, FAR, far]);
 }
 
-/** So far out of the mouth of a mortise the chisel takes all, for the mouth of a slanting one slopes, mm. */
+/**
+ * So far out of the mouth of a mortise the chisel takes all, for the mouth of a slanting one
+ * slopes, mm.
+ */
 const OUT = 200;
 
-/** Both ends of the mortise, from the round's start to the end line, or all of it, pared square between the walls. */
+/**
+ * Both ends of the mortise, from the round's start to the end line, or all of it, pared square
+ * between the walls.
+ */
 function chiselled(setup: Setup, x: Along, z: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const inEnd = figureOf(setup, 'depth').from === 'tip';
@@ -287,7 +310,10 @@ function chiselled(setup: Setup, x: Along, z: Along): Solid {
   );
 }
 
-/** What lies outside the rounded profile, within a radius of either edge: the cheeks between are left alone. */
+/**
+ * What lies outside the rounded profile, within a radius of either edge: the cheeks between are
+ * left alone.
+ */
 function rounded(setup: Setup, x: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
   const [y0, y1, z0, z1] = [at('near-cheek'), at('far-cheek'), at('near-edge'), at('far-edge')];

@@ -43,7 +43,10 @@ export const copyRouter: MachineModel = {
     const depth = Math.min(set('depth'), pass.level ?? Infinity);
     const outside = setup.carrier === 'copied-block' || setup.carrier === 'copied-disc';
     const isRound = outside || setup.carrier === 'copied-round-opening';
-    /** What the cutter leaves of the template's size: inside it reaches as much more as it is wide, outside as much less. */
+    /**
+     * What the cutter leaves of the template's size: inside it reaches as much more as it is wide,
+     * outside as much less.
+     */
     const worked = (template: number) =>
       outside ? (template + G) / machine.ratio - d : (template - G) / machine.ratio + d;
     const centre: Vec2 = [s * along, across];

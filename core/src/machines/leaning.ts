@@ -60,9 +60,13 @@ function touching(lean: Lean, piece: Piece, inSquare: Rigid, { seat }: Pass, occ
   if (!lean.degrees || lean.end === 'aslant') return inSquare;
   const endMeets = lean.about === 'thickness' && occurrence.member === 'mortised';
   const axis = lean.about === 'length' ? 1 : endMeets ? 0 : undefined;
-  const met = Object.values(seat).map((named) => MET[faceOf(named, occurrence)]).find((side) => side?.[0] === axis); // prettier-ignore
+  const met = Object.values(seat)
+    .map((named) => MET[faceOf(named, occurrence)])
+    .find((side) => side?.[0] === axis);
   if (axis === undefined || !met) return inSquare;
-  const corners = [0, piece.length].flatMap((x) => [0, piece.thickness].flatMap((y) => [0, piece.width].map((z): Vec3 => [x, y, z]))); // prettier-ignore
+  const corners = [0, piece.length].flatMap((x) =>
+    [0, piece.thickness].flatMap((y) => [0, piece.width].map((z): Vec3 => [x, y, z])),
+  );
   const reached = corners.map((corner) => place(inSquare, corner)[axis]);
   const off = met[1] ? sizeAlong(lean.square, axis) - Math.max(...reached) : -Math.min(...reached);
   const shift = inSquare.shift.map((v, i) => (i === axis ? v + off : v)) as unknown as Vec3;
@@ -79,7 +83,9 @@ const MET: Readonly<Partial<Record<PieceFace, readonly [axis: 0 | 1, far: boolea
   'other-face': [1, true],
 };
 
-/** A line that is marked along a leaning piece's own edge, and where it crosses the square piece. */
+/**
+ * A line that is marked along a leaning piece's own edge, and where it crosses the square piece.
+ */
 interface Line {
   readonly figure: string;
   readonly coordinate: Mm;
@@ -87,7 +93,10 @@ interface Line {
   readonly to: readonly [id: string, Datum];
 }
 
-/** What of a leaning piece is marked along its edge: from its end, or from its reference face where that leans. */
+/**
+ * What of a leaning piece is marked along its edge: from its end, or from its reference face where
+ * that leans.
+ */
 function linesAlong({ figures }: Setup, lean: Lean, piece: Piece, inSquare: Rigid, at: Occurrence): Line[] {
   if (!lean.degrees) return [];
   const across = lean.about === 'length';
@@ -99,7 +108,9 @@ function linesAlong({ figures }: Setup, lean: Lean, piece: Piece, inSquare: Rigi
   const edge = turn(inSquare.rotation, own);
   const corner = place(inSquare, [across || at.end === 'a' ? 0 : piece.length, 0, entered]);
   const plane = across || at.end === 'a' ? 0 : lean.square.length;
-  /** An end that was cut along the slant lies in the square piece's own: there the edge begins now. */
+  /**
+   * An end that was cut along the slant lies in the square piece's own: there the edge begins now.
+   */
   const begins = !across && lean.end === 'aslant' ? add(corner, scale(edge, (plane - corner[0]) / edge[0])) : corner;
   return figures.flatMap((f): Line[] => {
     if (!roots.includes(f.from) || f.to === 'end-line') return [];
@@ -144,7 +155,10 @@ const NEAR: Readonly<Partial<Record<PieceFace, readonly [axis: 1 | 2, far: boole
   'other-edge': [2, true],
 };
 
-/** What lies between the faces that rest on the machine and the square piece's, in the axes of the square piece. */
+/**
+ * What lies between the faces that rest on the machine and the square piece's, in the axes of the
+ * square piece.
+ */
 function wedges(lean: Lean, piece: Piece, inSquare: Rigid, pass: Pass, occurrence: Occurrence): Solid[] {
   const { square } = lean;
   return Object.values(pass.seat).flatMap((named): Solid[] => {

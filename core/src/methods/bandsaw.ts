@@ -8,7 +8,10 @@ import { missing, over, under } from './refusal.ts';
 import { narrowestKerf } from './sawKerfs.ts';
 import { shouldersOf } from './shoulders.ts';
 
-/** Room that a stop needs beside the blade, mm: it must be narrower than the figure, and still bear (common practice). */
+/**
+ * Room that a stop needs beside the blade, mm: it must be narrower than the figure, and still bear
+ * (common practice).
+ */
 const LEAST_FENCE: Mm = 2;
 /** Nearer than this a bandsaw's guides meet its fence, mm (common practice). */
 const GUIDES: Mm = 6;
@@ -58,7 +61,10 @@ export function bandsawRefusals(
   ];
 }
 
-/** Why shoulders can't be crosscut on the bandsaw, the piece on its edge, whatever gives their length. */
+/**
+ * Why shoulders can't be crosscut on the bandsaw, the piece on its edge, whatever gives their
+ * length.
+ */
 export function shoulderStandsIn(feature: TenonFeature, saw: Bandsaw, shop: Shop): Refusal[] {
   const { stock, length } = feature;
   const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
@@ -84,7 +90,10 @@ export const onBandsaw = (
   stage: 'cheeks',
 });
 
-/** Tooth tips to the stop for a cheek: the tenon's length, or `short` of it where the shoulder is cut already. */
+/**
+ * Tooth tips to the stop for a cheek: the tenon's length, or `short` of it where the shoulder is
+ * cut already.
+ */
 export const cheekStop = (make: ReturnType<typeof figuresFor>, length: Mm, short: Mm, shop: Shop): LengthFigure =>
   make({
     id: 'stop',

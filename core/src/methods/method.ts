@@ -16,17 +16,25 @@ export interface Context {
   readonly occurrences: readonly Occurrence[];
   /** Shoulders before cheeks, or after: decided by where the cheeks' waste goes. */
   readonly shouldersFirst: boolean;
-  /** Length of the rough piece it is still part of while it is cut, mm; nothing where it can't be. */
+  /**
+   * Length of the rough piece it is still part of while it is cut, mm; nothing where it can't be.
+   */
   readonly heldLength?: Mm;
   /** Width of the kerf that has gone down the cheeks before this is cut, mm. */
   readonly taken: Mm;
-  /** The mortised piece is met at a face: what lies like the tenoned piece's reference face is its reference edge. */
+  /**
+   * The mortised piece is met at a face: what lies like the tenoned piece's reference face is its
+   * reference edge.
+   */
   readonly mateTurned?: boolean;
   /** What the piece lies in, as measured. */
   readonly cradle?: Cradle;
 }
 
-/** A way of cutting a feature. Its set-ups hold figures only: what wood they take is the machine model's affair. */
+/**
+ * A way of cutting a feature. Its set-ups hold figures only: what wood they take is the machine
+ * model's affair.
+ */
 export interface Method<F extends Feature = Feature> {
   readonly id: string;
   readonly title: string;
@@ -34,13 +42,19 @@ export interface Method<F extends Feature = Feature> {
   readonly stage: Stage;
   /** Stages that it does in one go with its own. */
   readonly also?: readonly Stage[];
-  /** For cheeks: whether the waste falls outside the blade, or stands between blade and fence or jig. */
+  /**
+   * For cheeks: whether the waste falls outside the blade, or stands between blade and fence or
+   * jig.
+   */
   readonly waste?: 'outside' | 'between';
   /** For cheeks by a blade: width of its kerf, mm. */
   kerf?(shop: Shop): Mm;
   /** What choosing and ordering go by, instead of its name. */
   readonly traits?: readonly Trait[];
-  /** For cheeks cut one side at a time: by what. The edges of their tenon can be cut by something else. */
+  /**
+   * For cheeks cut one side at a time: by what. The edges of their tenon can be cut by something
+   * else.
+   */
   readonly bySide?: 'table-saw' | 'bandsaw' | 'router' | 'router-table' | 'hand';
   /** For cheeks by machine: it can leave them fat for the plane. */
   readonly leavesFat?: boolean;

@@ -21,7 +21,10 @@ const figures = (setups: Setup[], stage: string, id: RegExp): number[] =>
     .filter((s) => s.stage === stage)
     .flatMap((s) => s.figures.filter((f) => id.test(f.id)).map((f) => Number(f.set.value.toFixed(6))));
 
-/** The joint of the trade's worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30. */
+/**
+ * The joint of the trade's worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10,
+ * L = 30.
+ */
 describe('worked values, as plain arithmetic', () => {
   const setups = ofJoint({ params: { corners: 'squared' } });
 
@@ -97,7 +100,9 @@ describe('worked values, as plain arithmetic', () => {
       .joints[0]!.routes.mortised.find((r) => r.id === 'hollow-chisel')!
       .refusals.map((r) => speak(r.message, METRIC));
     expect(told.join()).toMatch(/mortise is 9.0 mm wide, the nearest hollow chisel (8|10).0 mm/);
-    /** A chisel can't make round ends: with a tenon that is rounded to fit it isn't offered at all. */
+    /**
+     * A chisel can't make round ends: with a tenon that is rounded to fit it isn't offered at all.
+     */
     const rounded = planJob(jobWith({ params: { corners: 'rounded' } }), EXACT).joints[0]!.routes.mortised;
     expect(rounded.map((r) => r.id)).toEqual([
       'router-jig',
@@ -114,7 +119,10 @@ describe('worked values, as plain arithmetic', () => {
         (span, c, rule) => {
           const { full, lands } = bites(span, c, rule);
           const ends = [0, ...full, span];
-          /** Full bites never touch a hole: beside each stands wood, or exactly the wall of the last. */
+          /**
+           * Full bites never touch a hole: beside each stands wood, or exactly the wall of the
+           * last.
+           */
           const between = ends.slice(1).map((at, i) => at - ends[i]! - c);
           expect(Math.max(...between)).toBeLessThan(c);
           for (const at of lands.length ? [...full, ...lands] : []) expect(Math.abs((span - at) / rule - Math.round((span - at) / rule))).toBeLessThan(1e-6); // prettier-ignore
@@ -155,7 +163,9 @@ describe('worked values, as plain arithmetic', () => {
     const cut = ofJoint({ params: { corners: 'squared' }, routes });
     expect(figures(cut, 'cheeks', /fence/)).toEqual([30, 30]);
     expect(figures(cut, 'cheeks', /height/)).toEqual([7, 10]);
-    /** Position 40, mortise 50 long, cutter 8: far end 90 - 4; and 900 - 40 - 4 to the other stop. */
+    /**
+     * Position 40, mortise 50 long, cutter 8: far end 90 - 4; and 900 - 40 - 4 to the other stop.
+     */
     expect(figures(cut, 'mortise', /stop/).sort((a, b) => a - b)).toEqual([86, 86, 856, 856]);
     expect(figures(cut, 'mortise', /fence/)).toEqual([11, 11]);
   });
@@ -165,7 +175,10 @@ describe('worked values, as plain arithmetic', () => {
     expect(figures(ofJoint({ routes }), 'mortise', /guide/)).toEqual([15]);
     const wide = { params: { mortiseWidth: 11, faceClearance: 3, corners: 'squared' }, routes: { mortised: 'edge-guide+square-ends' } } as const; // prettier-ignore
     const ten = { ...EXACT, tools: EXACT.tools.filter((t) => t.kind !== 'router-cutter' || t.id === 'cutter-10') };
-    /** Near wall 5.5, so 5.5 + 11 from one face and 22 - 5.5 from the other: one setting, for it is centred. */
+    /**
+     * Near wall 5.5, so 5.5 + 11 from one face and 22 - 5.5 from the other: one setting, for it is
+     * centred.
+     */
     expect(figures(ofJoint(wide, ten), 'mortise', /guide/)).toEqual([16.5]);
     const off = { ...wide, params: { ...wide.params, faceShoulder: 6, setBack: 0 } };
     /** Wall 6 + 8 / 2 − 11 / 2. */
@@ -241,10 +254,17 @@ describe('worked values, as plain arithmetic', () => {
   });
 
   it('the second cut goes by rule as long as it still opens into the kerf of the first, else by the finer step', () => {
-    /** A cheek of 30 stops 0.3 short of the shoulder: by rule at 29.5, 0.5 short, if what cut the shoulder is wider. */
+    /**
+     * A cheek of 30 stops 0.3 short of the shoulder: by rule at 29.5, 0.5 short, if what cut the
+     * shoulder is wider.
+     */
     const stopAt = (kerf: number) => {
       const shop = withTool({ ...TEST_SHOP, graduation: 0.1 }, 'band-blade', { kerf });
-      return figures(ofJoint({ routes: { tenoned: routeId('bandsaw-flipped', 'squared') }, params: { corners: 'squared' } }, shop), 'cheeks', /^stop/)[0]; // prettier-ignore
+      return figures(
+        ofJoint({ routes: { tenoned: routeId('bandsaw-flipped', 'squared') }, params: { corners: 'squared' } }, shop),
+        'cheeks',
+        /^stop/,
+      )[0];
     };
     expect([0.7, 0.45].map(stopAt)).toEqual([29.5, 29.7]);
   });

@@ -33,7 +33,10 @@ const setup = (more: object): Setup =>
     ...more,
   }) as unknown as Setup;
 
-/** Of each set-up: which pieces, which faces down, what figures, and whether its wedge goes the other way about. */
+/**
+ * Of each set-up: which pieces, which faces down, what figures, and whether its wedge goes the
+ * other way about.
+ */
 const told = (more: object) =>
   mirrored(setup(more)).map(({ id, occurrences, passes, figures, mirrored: back, checks }) => ({
     id,

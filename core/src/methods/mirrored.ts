@@ -63,11 +63,16 @@ const OVER: Readonly<Record<string, string>> = {
   'other-edge': 'reference-edge',
 };
 
-/** Words about the faces of a piece, for one that lies on its other face: each face’s opposite in its place. */
+/**
+ * Words about the faces of a piece, for one that lies on its other face: each face’s opposite in
+ * its place.
+ */
 const overWords = (text: string): string =>
   text.replace(/\b(reference|other) (?=face|edge)/gi, (word) => {
     const opposite = word.toLowerCase() === 'other ' ? 'reference ' : 'other ';
-    return word.charAt(0) === word.charAt(0).toUpperCase() ? opposite.charAt(0).toUpperCase() + opposite.slice(1) : opposite; // prettier-ignore
+    return word.charAt(0) === word.charAt(0).toUpperCase()
+      ? opposite.charAt(0).toUpperCase() + opposite.slice(1)
+      : opposite;
   });
 
 /** The same cut with the piece on its other face. */

@@ -34,7 +34,9 @@ export interface Route extends RouteChoice {
   readonly setups: () => readonly Setup[];
 }
 
-/** A route without its set-ups: they are most of its size, and a job has hundreds that nobody takes. */
+/**
+ * A route without its set-ups: they are most of its size, and a job has hundreds that nobody takes.
+ */
 export const choiceOf = ({ setups: _, ...choice }: Route): RouteChoice => choice;
 
 /** What a half goes through, in this order unless its cheeks come first. */
@@ -85,7 +87,10 @@ export function routesFor(
     .sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
 }
 
-/** What can be chosen between at one stage, of one form: each list of ways serves some of its features, all of them together. */
+/**
+ * What can be chosen between at one stage, of one form: each list of ways serves some of its
+ * features, all of them together.
+ */
 function waysAt(stage: Stage, form: Feature['form'], features: readonly Feature[]): (Method | undefined)[][] {
   const ways = METHODS.filter((m) => m.stage === stage && m.form === form);
   /** Whichever is chosen must serve every feature that has to go through this stage. */
@@ -98,12 +103,18 @@ function waysAt(stage: Stage, form: Feature['form'], features: readonly Feature[
     return faces && able.length ? [[undefined, ...able]] : [];
   }
   if (able.length) return [able];
-  /** What no single way serves goes by two: the gap between tenons, and the saw cuts for their wedges. */
+  /**
+   * What no single way serves goes by two: the gap between tenons, and the saw cuts for their
+   * wedges.
+   */
   const apart = served.map((f) => ways.filter((m) => cuts(m, f)));
   return [...new Map(apart.map((own) => [own.map(({ id }) => id).join(), own])).values()];
 }
 
-/** Only what cuts side by side leaves its edges to another, and only to one that doesn't go by the same. */
+/**
+ * Only what cuts side by side leaves its edges to another, and only to one that doesn't go by the
+ * same.
+ */
 function edgesCanBeApart(methods: readonly Method[]): boolean {
   const edges = methods.find((m) => m.stage === 'edges');
   const cheeks = methods.find((m) => m.stage === 'cheeks' && m.form === edges?.form);
@@ -115,7 +126,10 @@ const onlyEdges = (feature: Feature): boolean => feature.form === 'tenon' && !ha
 /** What all methods of a half are told. */
 export type ForHalf = Omit<Context, 'shouldersFirst' | 'taken'>;
 
-/** What a method is told of the others of its route: which of them come first, and what cuts the edges apart. */
+/**
+ * What a method is told of the others of its route: which of them come first, and what cuts the
+ * edges apart.
+ */
 interface Beside extends Pick<Context, 'shouldersFirst' | 'taken'> {
   readonly edges: Method | undefined;
 }
@@ -166,7 +180,9 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
       setups: () =>
         (setups ??= [
           ...machined(method, feature, shop, context),
-          /** At the bench, bare: lines count from the piece itself, not from its wedge or cradle. */
+          /**
+           * At the bench, bare: lines count from the piece itself, not from its wedge or cradle.
+           */
           ...benched(method, sized, shop, context),
           ...(fat ? planing(fat, allowance, context) : []),
         ].flatMap((setup) => {
@@ -218,7 +234,10 @@ function route(
   methods: Method[],
   done: ReturnType<typeof piecesOfWork>,
 ): Route {
-  /** Waste outside the blade: shoulders first, the line is crisp and the waste drops clear. Else cheeks first. */
+  /**
+   * Waste outside the blade: shoulders first, the line is crisp and the waste drops clear. Else
+   * cheeks first.
+   */
   const shouldersFirst = shop.schools.waste !== 'cheeks' && methods.every((m) => m.waste !== 'between');
   const ordered = shouldersFirst
     ? methods
@@ -254,7 +273,10 @@ function inTurnedWords(setup: Setup): Setup {
   };
 }
 
-/** That a shoulder is too shallow for this shop to set a cutter to it: rounded down, it would not stand out at all. */
+/**
+ * That a shoulder is too shallow for this shop to set a cutter to it: rounded down, it would not
+ * stand out at all.
+ */
 function tooShallow(method: Method, feature: Feature, shop: Shop, context: Context): Refusal[] {
   if (feature.form !== 'tenon') return [];
   const depths = shouldersOf(feature).map(({ depth, from }) => depth - from);

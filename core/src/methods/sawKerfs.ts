@@ -13,6 +13,9 @@ export function bandsawKerf(shop: Shop): Mm {
   return saw ? toolById(shop, 'bandsaw-blade', saw.bladeId).kerf : 0;
 }
 
-/** The narrower kerf of the saws that may have cut a shoulder, mm: a cheek that stops short of it still opens into it. */
+/**
+ * The narrower kerf of the saws that may have cut a shoulder, mm: a cheek that stops short of it
+ * still opens into it.
+ */
 export const narrowestKerf = (shop: Shop): Mm =>
   Math.min(...[bandsawKerf(shop), sawKerf(shop)].filter((kerf) => kerf > 0));

@@ -45,7 +45,10 @@ describe('what suits the piece (common practice)', () => {
     const minutes = { ...TEST_SHOP.minutes, clamped: 1, sawn: 0.4, routed: 0.8, plunged: 0.3, byHand: 4 };
     const ways = waysOf(job.joints[0]!, job, { ...TEST_SHOP, minutes });
     const cutting = (member: 'tenoned' | 'mortised', id: RegExp) => ways[member].find((w) => id.test(w.id) && !w.refusals.length)!.cutting; // prettier-ignore
-    /** Four ends: by hand four cheeks and the rounding; sawn four shoulders, and four cheeks each clamped. */
+    /**
+     * Four ends: by hand four cheeks and the rounding; sawn four shoulders, and four cheeks each
+     * clamped.
+     */
     expect(cutting('tenoned', /^hand-tenon\+round-edges$/)).toBeCloseTo(4 * (4 * 4 + 4), 6);
     const sawn = cutting('tenoned', /^crosscut-shoulders\+saw-upright-flipped\+round-edges$/);
     expect(sawn).toBeCloseTo(4 * (4 * 0.4 + 4 * (1 + 0.4) + 4), 6);
@@ -200,7 +203,10 @@ describe('what suits the piece (common practice)', () => {
     expect(told('tenoned', /upright-flipped/, stock(900, 160, 160))).toEqual([
       'About 16 kg would be carried to a machine; the tool is better brought to it.',
     ]);
-    /** Six times as high as it is thick it still stands; a heavy one is no matter where the tool is brought to it. */
+    /**
+     * Six times as high as it is thick it still stands; a heavy one is no matter where the tool is
+     * brought to it.
+     */
     expect(told('mortised', /router-table-stops/, stock(900, 30, 180))).toEqual([]);
     expect(told('mortised', /edge-guide/, stock(900, 160, 160))).toEqual([]);
     expect(told('tenoned', /^hand-tenon/, stock(1800, 22, 70))).toEqual([]);

@@ -7,7 +7,10 @@ import { FIXED, HEAVY, kilosOf } from './longPieces.ts';
 
 /** Higher than this a blade isn't left standing bare, mm: common practice. */
 const BARE_BLADE: Mm = 50;
-/** Wider than this, and than so many times its thickness, a piece doesn't stand on its edge: common practice. */
+/**
+ * Wider than this, and than so many times its thickness, a piece doesn't stand on its edge: common
+ * practice.
+ */
 const ON_EDGE: Mm = 150;
 const ON_EDGE_RATIO = 6;
 

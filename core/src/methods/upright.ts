@@ -92,17 +92,25 @@ export const onEnd = (
   guides: [jig.id],
 });
 
-/** What the jig's face is set with: its screw, and the scale of the fence it rides on, its body counted in. */
+/**
+ * What the jig's face is set with: its screw, and the scale of the fence it rides on, its body
+ * counted in.
+ */
 export const faceSetBy = ({ fenceScale }: TableSaw, { screw, body = 0 }: UprightJig): Gauged => ({
   screw,
   ...(body > 0 && { scale: fenceScale, beyond: -body }),
 });
 
-/** What the jig's face is slid by from one cheek to the other; nothing where fence or screw move it. */
+/**
+ * What the jig's face is slid by from one cheek to the other; nothing where fence or screw move it.
+ */
 export const slideOf = ({ screw, travel, slidBy = 'stops', carried = 0 }: UprightJig): Slide | undefined =>
   screw || travel === 0 ? undefined : { by: slidBy, carried };
 
-/** Table to the highest tooth for a cheek: the tenon's length, or `short` of it where the shoulder is cut already. */
+/**
+ * Table to the highest tooth for a cheek: the tenon's length, or `short` of it where the shoulder
+ * is cut already.
+ */
 export const cheekHeight = (
   make: ReturnType<typeof figuresFor>,
   saw: TableSaw,

@@ -29,11 +29,17 @@ const beside = (tan: number, at: Mm, from: Mm, to: Mm): Sides => {
   return { near: Math.max(0, -Math.min(...ends)), far: Math.max(0, Math.max(...ends)) };
 };
 
-/** How much wedge the square piece needs before and behind its faces, so that all of the piece lies inside it. */
+/**
+ * How much wedge the square piece needs before and behind its faces, so that all of the piece lies
+ * inside it.
+ */
 function paddingOf(feature: Feature, { about, degrees, pivot, at, square }: Lean, room: Mm): { near: Vec3; far: Vec3 } {
   const { sin, cos, tan } = angleOf(degrees);
   if (feature.form !== 'mortise' || feature.into === 'end') {
-    /** Worked at its end: the two faces that slope run past the shoulder by a wedge's length, and out to the tip. */
+    /**
+     * Worked at its end: the two faces that slope run past the shoulder by a wedge's length, and
+     * out to the tip.
+     */
     const { near, far } = beside(tan, at[0], 0, Math.min(at[0] + WEDGE, square.length));
     const axis = about === 'width' ? 1 : 2;
     const side = (v: number): Vec3 => (axis === 1 ? [0, v, 0] : [0, 0, v]);
@@ -46,7 +52,10 @@ function paddingOf(feature: Feature, { about, degrees, pivot, at, square }: Lean
     const end = Math.min(0, -sin * square.width) + at[0] - cos * pivot[0];
     return { near: [-end, 0, up], far: [0, 0, 0] };
   }
-  /** The foremost corner of either face: that one meets fence or jig face, before the square piece’s or behind it. */
+  /**
+   * The foremost corner of either face: that one meets fence or jig face, before the square piece’s
+   * or behind it.
+   */
   const inward = at[1] - cos * pivot[1];
   const face = Math.min(0, -sin * square.width) + inward;
   const other = Math.max(0, -sin * square.width) + inward + cos * square.thickness;
@@ -54,7 +63,10 @@ function paddingOf(feature: Feature, { about, degrees, pivot, at, square }: Lean
   return { near: [0, -face, up], far: [0, other - square.thickness, 0] };
 }
 
-/** Wood before a tenon's near cheek, at its shoulder and at its tip: a leaning piece slopes away from the cut, mm. */
+/**
+ * Wood before a tenon's near cheek, at its shoulder and at its tip: a leaning piece slopes away
+ * from the cut, mm.
+ */
 export function nearWood(
   { faceShoulder, edgeShoulder, length, lean }: TenonFeature,
   side: 'face' | 'edge',
@@ -65,7 +77,10 @@ export function nearWood(
   return { shoulder, tip: shoulder + length * angleOf(lean.degrees).tan };
 }
 
-/** How far in from the square piece's sides there is no wood beside a leaning tenon, mm: it slopes away from them. */
+/**
+ * How far in from the square piece's sides there is no wood beside a leaning tenon, mm: it slopes
+ * away from them.
+ */
 function besideTenon({ about, degrees, at, square }: Lean): NonNullable<TenonFeature['cleared']> {
   const { near, far } = beside(angleOf(degrees).tan, at[0], 0, Math.min(at[0] + WEDGE, square.length));
   const along = beside(angleOf(degrees).tan, at[0], 0, at[0]);
@@ -75,7 +90,10 @@ function besideTenon({ about, degrees, at, square }: Lean): NonNullable<TenonFea
     : { 'reference-edge': low, 'other-edge': high };
 }
 
-/** A leaning feature as a machine finds it: wedges and piece together are the stock, and sizes count from them. */
+/**
+ * A leaning feature as a machine finds it: wedges and piece together are the stock, and sizes count
+ * from them.
+ */
 export function onWedges(feature: Feature, room: Mm): Feature {
   const { lean } = feature;
   if (!lean?.degrees) return feature;
@@ -89,7 +107,9 @@ export function onWedges(feature: Feature, room: Mm): Feature {
   return within(feature, held, near);
 }
 
-/** A feature inside the square piece it is held as, whose near faces lie so much further out, mm. */
+/**
+ * A feature inside the square piece it is held as, whose near faces lie so much further out, mm.
+ */
 export function within<F extends Feature>(feature: F, held: Lean, near: Vec3): F;
 export function within(feature: Feature, held: Lean, [x, y, z]: Vec3): Feature {
   const moved = { lean: held, stock: held.square };
@@ -150,7 +170,11 @@ export const cornerWords = (
   form !== 'mortise' &&
   (form === 'end' || lean.end !== 'aslant') &&
   passes.some(({ seat }) => Object.values(seat).includes('worked-end'))
-    ? [say(`Of the end only the corner at the ${sideOf(lean, enteredAt(occurrences))} meets the stop: figures from the end count from there, for either end of the piece.`)] // prettier-ignore
+    ? [
+        say(
+          `Of the end only the corner at the ${sideOf(lean, enteredAt(occurrences))} meets the stop: figures from the end count from there, for either end of the piece.`,
+        ),
+      ]
     : [];
 
 /**
@@ -167,7 +191,10 @@ export function alongPiece(lean: Lean | undefined, axis: 'along' | 'across', coo
   return (coordinate - corner) / cos;
 }
 
-/** Where the wedges of a piece that is worked at its end begin and how thick they get; a mitre gauge is turned instead. */
+/**
+ * Where the wedges of a piece that is worked at its end begin and how thick they get; a mitre gauge
+ * is turned instead.
+ */
 export function wedgeWords(
   { lean, form }: Feature,
   { passes, occurrences }: Pick<Setup, 'passes' | 'occurrences'>,
@@ -184,7 +211,10 @@ export function wedgeWords(
   const falling = { where: '{thick} at the end, nothing {run} behind the shoulder', thick: (at[0] + run) * rise };
   const [near, far] = degrees > 0 ? [rising, falling] : [falling, rising];
   return [
-    say(`The wedge begins at one end with no thickness: under the ${sideOf({ about, degrees: -1 }, enteredAt(occurrences))} it is ${near.where}; under the ${sideOf({ about, degrees: 1 }, enteredAt(occurrences))} ${far.where.replace(/\{thick\}/, 'as thick')}.`, { thick: near.thick, run }), // prettier-ignore
+    say(
+      `The wedge begins at one end with no thickness: under the ${sideOf({ about, degrees: -1 }, enteredAt(occurrences))} it is ${near.where}; under the ${sideOf({ about, degrees: 1 }, enteredAt(occurrences))} ${far.where.replace(/\{thick\}/, 'as thick')}.`,
+      { thick: near.thick, run },
+    ),
   ];
 }
 
@@ -234,7 +264,7 @@ export function angleFigure(
   const degrees = Math.abs(lean.degrees);
   const { rise, run, set: steep } = marked(degrees, by === 'bevel' ? 0 : marksOf(shop), runIn(shop));
   const set = Math.sign(lean.degrees) * steep;
-  const seen = `off square, seen on ${lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end'}, ${wayOf(feature, lean, by, entered)}`; // prettier-ignore
+  const seen = `off square, seen on ${lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end'}, ${wayOf(feature, lean, by, entered)}`;
   return {
     kind: 'angle',
     id: by,

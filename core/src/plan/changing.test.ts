@@ -25,7 +25,8 @@ describe('what is changed before a card', () => {
   it('a template is made once, however many cards go by it', () => {
     const job = jobWith({ params: { corners: 'rounded' }, routes: { mortised: 'bushing-mortise' } });
     /** The same mortise shallower in other parts: a card of its own, by the same opening. */
-    const twin = <T extends { id: string }>(all: readonly T[]) => all.flatMap((own) => [own, { ...own, id: `${own.id}-2` }]); // prettier-ignore
+    const twin = <T extends { id: string }>(all: readonly T[]) =>
+      all.flatMap((own) => [own, { ...own, id: `${own.id}-2` }]);
     const [joint, other] = twin(job.joints);
     const shallower = {
       ...other!,

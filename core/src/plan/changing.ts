@@ -10,11 +10,16 @@ import { distinct } from './counting.ts';
 export interface Change {
   /** A test cut included. */
   readonly minutes: number;
-  /** In the words of chest and card, in the order it is set; nothing where all of it stands already. */
+  /**
+   * In the words of chest and card, in the order it is set; nothing where all of it stands already.
+   */
   readonly words: readonly string[];
 }
 
-/** What is set anew, as the card calls it: the cutter and the guides by their names, a distance by its own. */
+/**
+ * What is set anew, as the card calls it: the cutter and the guides by their names, a distance by
+ * its own.
+ */
 export function changeOf({ minutes, what }: Changed, setups: readonly Setup[], shop: Shop): Change {
   const [first] = setups as readonly [Setup, ...Setup[]];
   const tool = (id: string | null) => shop.tools.find((t) => t.id === id)?.name;
@@ -35,7 +40,10 @@ const shortly = (name: string): string => {
   return first.charAt(0).toLowerCase() + first.slice(1);
 };
 
-/** Minutes to cut every piece of cards, in the order they come: a template is made for the first that goes by it. */
+/**
+ * Minutes to cut every piece of cards, in the order they come: a template is made for the first
+ * that goes by it.
+ */
 export function cuttingInTurn(cards: readonly (readonly Setup[])[], job: Job, shop: Shop): number[] {
   const templates = new Set<string>();
   return cards.map((setups) => cuttingOf(setups, job, shop, templates));

@@ -77,7 +77,10 @@ export function problemsOf(joint: Joint, job: Job, available: Available): Proble
   return [...kind.problems(params, members, available, names), ...handProblems(joint, names), ...beds];
 }
 
-/** One joint by itself: what is wrong with it, its ways, the ones taken, and the set-ups they ask for. */
+/**
+ * One joint by itself: what is wrong with it, its ways, the ones taken, and the set-ups they ask
+ * for.
+ */
 export function draftJoint(
   joint: Joint,
   job: Job,
@@ -181,7 +184,10 @@ export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName
   return { tenoned: tenoned[0]!.routes, mortised: mortised[0]!.routes };
 }
 
-/** A way to cut a half, and what it takes: how many cards, the minutes to set them, and those to cut every piece. */
+/**
+ * A way to cut a half, and what it takes: how many cards, the minutes to set them, and those to cut
+ * every piece.
+ */
 export interface WayChoice extends RouteChoice {
   readonly cards: number;
   readonly minutes: number;
@@ -194,7 +200,10 @@ export interface WayChoice extends RouteChoice {
 
 export type WaysOfHalf = readonly WayChoice[];
 
-/** Ways as they are offered: without a stop first, then those that aren't awkward, then the quickest for the batch. */
+/**
+ * Ways as they are offered: without a stop first, then those that aren't awkward, then the quickest
+ * for the batch.
+ */
 export const waysInTurn = (a: WayChoice, b: WayChoice): number =>
   a.refusals.length - b.refusals.length ||
   Number(a.awkward.length > 0) - Number(b.awkward.length > 0) ||
@@ -233,13 +242,19 @@ function wayAsked({ routes: wanted }: Joint, member: MemberName, routes: readonl
   return asked && 'route' in asked ? asked.route : undefined;
 }
 
-/** What ways of the mortised half spare the tenoned one, by whichever way that is asked for or likeliest. */
+/**
+ * What ways of the mortised half spare the tenoned one, by whichever way that is asked for or
+ * likeliest.
+ */
 function sparedBy(joint: Joint, tenoned: readonly Route[], members: Members, shop: Shop): Spares | undefined {
   const asked = wayAsked(joint, 'tenoned', tenoned);
   return sparing(asked ? [asked] : tenoned, members.tenoned, shop);
 }
 
-/** Whether set-ups of one half may serve the other too: both have a groove, a slot or a rebate to cut. */
+/**
+ * Whether set-ups of one half may serve the other too: both have a groove, a slot or a rebate to
+ * cut.
+ */
 const haveAlike = ({ tenoned, mortised }: Record<MemberName, readonly Feature[]>): boolean =>
   tenoned.some((f) => mortised.some(({ form }) => form === f.form));
 

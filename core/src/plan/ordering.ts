@@ -111,7 +111,10 @@ export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): 
   };
 }
 
-/** The order of all cards where it begins with what is begun; else that comes first, and the rest as it was unless another order is worth it. */
+/**
+ * The order of all cards where it begins with what is begun; else that comes first, and the rest as
+ * it was unless another order is worth it.
+ */
 function runFrom(
   open: readonly DraftCard[],
   goingOn: readonly DraftCard[],
@@ -167,7 +170,10 @@ export function leastIn(job: Job, shop: Shop, drafts: readonly JointDraft[], sol
   return leastBy(solver, withBegun(open, begun), shop.minutes, wishes.standing);
 }
 
-/** The cards without the rule that closes a circle: the order can be shown, and says which rule it can’t keep. */
+/**
+ * The cards without the rule that closes a circle: the order can be shown, and says which rule it
+ * can’t keep.
+ */
 const withoutLast = (cards: readonly DraftCard[], circle: readonly { at: number }[]): DraftCard[] => {
   const [first, last] = [circle[0]!.at, circle.at(-1)!.at];
   const open = cards.map((card, i) => (i === first ? { ...card, after: new Map([...card.after].filter(([at]) => at !== last)) } : card)); // prettier-ignore

@@ -19,7 +19,9 @@ const placesIn = ({ cards }: Plan) => new Map(cards.map(({ id }, i) => [id, i]))
 const rules = new Map(plain.cards.map(({ id, after }) => [id, after.map(({ card }) => card)]));
 const needs = (id: string): Set<string> => new Set(rules.get(id)!.flatMap((before) => [before, ...needs(before)]));
 
-/** The number of the day, from 0, on which each card is begun, counted from the plan’s own minutes. */
+/**
+ * The number of the day, from 0, on which each card is begun, counted from the plan’s own minutes.
+ */
 function begunOn(plan: Plan, hours: number): Map<string, number> {
   const begun = new Map<string, number>();
   const days = daysOf(plan.cards, hours * 60, shop, new Map(Object.entries(plan.onDays)));
@@ -94,7 +96,10 @@ describe('a pin', () => {
   });
 
   it('to a day begins the card on it, with nothing broken and every other pin kept, or says from when it could', () => {
-    /** 2027-03-13 is a Saturday: the first working day is the 15th, a Monday; a week and weekends lie between. */
+    /**
+     * 2027-03-13 is a Saturday: the first working day is the 15th, a Monday; a week and weekends
+     * lie between.
+     */
     const dates = ['2027-03-15', '2027-03-16', '2027-03-19', '2027-03-22', '2027-03-24'];
     const nth = [0, 1, 4, 5, 7];
     const one = fc.constantFrom(...ids);

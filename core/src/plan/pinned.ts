@@ -116,7 +116,11 @@ export function onTheirDays(
     const tried = placesOf(cards, found, card).map((own) => {
       const changed = changedIn(own);
       const cut = cutting(own);
-      const timed = own.map((at, i) => ({ id: `${at}`, change: { minutes: changed[i]!.minutes, words: [] }, cutting: cut[i]! })); // prettier-ignore
+      const timed = own.map((at, i) => ({
+        id: `${at}`,
+        change: { minutes: changed[i]!.minutes, words: [] },
+        cutting: cut[i]!,
+      }));
       const run = daysOf(timed, length, { tools: [] }, new Map([...kept].map(([at, nth]) => [`${at}`, nth])));
       const begun = (at: number) => run.findIndex(({ parts }) => parts.some((p) => p.card === `${at}` && !p.goesOn));
       const misses = [...kept].filter(([at, nth]) => begun(at) !== nth).length;
@@ -134,7 +138,10 @@ export function onTheirDays(
   return { order: found, kept, late };
 }
 
-/** Every place that a card can have in an order, with what it needs put before it and what needs it after. */
+/**
+ * Every place that a card can have in an order, with what it needs put before it and what needs it
+ * after.
+ */
 function placesOf(cards: readonly DraftCard[], order: readonly number[], card: number): number[][] {
   const needed = earlierThan(cards, card);
   const later = laterThan(cards, card);

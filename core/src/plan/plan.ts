@@ -67,14 +67,20 @@ export interface Plan {
   readonly basis: Basis;
   readonly joints: readonly JointPlan[];
   readonly cards: readonly Card[];
-  /** Of changing over: in this order; joint by joint as the job has them; in the quickest found; and under which none is. */
+  /**
+   * Of changing over: in this order; joint by joint as the job has them; in the quickest found; and
+   * under which none is.
+   */
   readonly minutes: number;
   readonly plain: number;
   readonly quickest: number;
   readonly least: number;
   /** Cards that are begun, in the order they were: they come first. */
   readonly begun: readonly string[];
-  /** Pins that can’t be kept, each with the reason; and of those that are, the day, from 0, a card is begun on. */
+  /**
+   * Pins that can’t be kept, each with the reason; and of those that are, the day, from 0, a card
+   * is begun on.
+   */
   readonly loose: readonly LoosePin[];
   readonly onDays: Readonly<Record<string, number>>;
   /** Whole pieces, once they were cut. */
@@ -91,7 +97,10 @@ type PieceProver = (modeller: Modeller, remembered?: Remembered<PieceProof>) => 
 export interface PlanToProve {
   readonly plan: Plan;
   readonly provers: ReadonlyMap<string, (modeller: Modeller, remembered?: Remembered<JointProof>) => JointProof>;
-  /** Every distinct piece with several places of joinery, all of it cut into the same wood in the order of the run. */
+  /**
+   * Every distinct piece with several places of joinery, all of it cut into the same wood in the
+   * order of the run.
+   */
   readonly pieces: () => readonly PieceProver[];
 }
 
@@ -165,7 +174,10 @@ export function orderSearch(
   return searchIn(job, shop, draftsOf(job, shop, remembered), moves, seed);
 }
 
-/** Minutes of changing over that no order of a job is under, as sharp as a solver makes it; nothing where it can’t. */
+/**
+ * Minutes of changing over that no order of a job is under, as sharp as a solver makes it; nothing
+ * where it can’t.
+ */
 export function leastMinutes(job: Job, chest: Shop, solver: Solver, remembered?: Remembered<JointDraft>) {
   const shop = shopFor(job, chest);
   return leastIn(job, shop, draftsOf(job, shop, remembered), solver);
@@ -289,7 +301,10 @@ function inRun(names: readonly string[]): string[] {
   return [`${first![1]} ${first![2]} to ${last![2]} of ${first![3]}`];
 }
 
-/** What a card is called: its ways of cutting, each with the features it is about where a joint has several. */
+/**
+ * What a card is called: its ways of cutting, each with the features it is about where a joint has
+ * several.
+ */
 function titleOf(setups: readonly Setup[]): string {
   const titles = distinct(setups.map((s) => s.title));
   const own = (title: string) => setups.filter((s) => s.title === title);
@@ -302,7 +317,9 @@ function titleOf(setups: readonly Setup[]): string {
     .join('; ');
 }
 
-/** What to check at a card: of all that goes through, each once; and which stop is out of the way. */
+/**
+ * What to check at a card: of all that goes through, each once; and which stop is out of the way.
+ */
 function checksOf(setups: readonly Setup[]): readonly Sentence[] {
   if (setups.length === 1) return setups[0]!.checks;
   const set = setups
@@ -355,7 +372,10 @@ export function toolsUsed(plan: Pick<Plan, 'cards'>): Set<string> {
   return new Set(ids.filter((id): id is string => typeof id === 'string'));
 }
 
-/** A short, stable fingerprint of plain data (FNV-1a, 32 bits): the same content gives the same text. */
+/**
+ * A short, stable fingerprint of plain data (FNV-1a, 32 bits): the same content gives the same
+ * text.
+ */
 export function fingerprint(data: unknown): string {
   let hash = 0x811c9dc5;
   for (const char of JSON.stringify(data)) hash = Math.imul(hash ^ char.codePointAt(0)!, 0x01000193) >>> 0;

@@ -20,9 +20,14 @@ export interface Reading {
   readonly within: Mm;
   /** Another card takes more from it. */
   readonly more: boolean;
-  /** A later card cuts over it and leaves it as it is: it is made by this one, and read before that. */
+  /**
+   * A later card cuts over it and leaves it as it is: it is made by this one, and read before that.
+   */
   readonly over?: true;
-  /** By how much it grows where a distance of the card is set a millimetre farther; none where it is as its cutter makes it. */
+  /**
+   * By how much it grows where a distance of the card is set a millimetre farther; none where it is
+   * as its cutter makes it.
+   */
   readonly gains: readonly Gain[];
 }
 
@@ -39,7 +44,10 @@ export interface Gain {
 export const distanceIn = (setup: Setup, figure: LengthFigure): string =>
   `${settingKey(setup, figure)} ${figure.value.toFixed(4)}`;
 
-/** A size that moves less than this with a figure isn't made by it: wood left and right of a kerf, in mm per mm. */
+/**
+ * A size that moves less than this with a figure isn't made by it: wood left and right of a kerf,
+ * in mm per mm.
+ */
 const LEAST_GAIN = 0.05;
 
 /**
@@ -81,9 +89,12 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     on.setups,
   ].map(sizesBy);
   const makesSizes = (figure: LengthFigure) => !figure.stays && !figure.clears;
-  const gainsWith = (setups: readonly Setup[]) => gainsOf(modeller, { ...on, setups, moved: own, moves: makesSizes }, shop); // prettier-ignore
+  const gainsWith = (setups: readonly Setup[]) =>
+    gainsOf(modeller, { ...on, setups, moved: own, moves: makesSizes }, shop);
   const made = gainsWith(on.setups);
-  /** What is cut over again after this card is still what its own figures make it on its test piece. */
+  /**
+   * What is cut over again after this card is still what its own figures make it on its test piece.
+   */
   const beforeMore = on.setups.filter((s, i) => i < to || later.includes(s));
   const isLast = beforeMore.length === on.setups.length;
   let madeBefore: readonly Gains[] | undefined;
@@ -103,7 +114,10 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     const isOver = isCut && !inAll.length && !isLast;
     const gains = isOver ? gainsIn(dimension, (madeBefore ??= gainsWith(beforeMore))) : inAll;
     if (!isCut || (!gains.length && dimension !== MADE_BY_CUTTER)) return [];
-    /** What is still wood can be measured as it stands; a hollow, and what is counted from a point, only at the end. */
+    /**
+     * What is still wood can be measured as it stands; a hollow, and what is counted from a point,
+     * only at the end.
+     */
     const isWood = measures === 'wood' && !reads;
     /** A hollow that a later card makes deeper or wider goes by another name then. */
     if (isOver && gains.length && !isWood && !alike(is, will)) return [];
@@ -164,7 +178,9 @@ function halfOf(
 /** A size that a gauge can read on a finished half. */
 export type SizeAsked = Pick<Reading, 'dimension' | 'name' | 'value'>;
 
-/** All sizes of the half that a set-up cuts first, as they come where every figure is set exactly. */
+/**
+ * All sizes of the half that a set-up cuts first, as they come where every figure is set exactly.
+ */
 export function sizesAsked(modeller: Modeller, plan: Plan, { occurrences }: Pick<Setup, 'occurrences'>): SizeAsked[] {
   const { job, shop } = plan.basis;
   const at = occurrences[0]!;

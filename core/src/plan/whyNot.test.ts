@@ -25,7 +25,10 @@ describe('why a joint is not proved', () => {
   });
 
   it('a tenon set by a coarse screw: how far wood is in the way, by which figure, and what would mend it', () => {
-    /** 32 threads to the inch without a ring move a fifth of a millimetre in a quarter turn; the rule shows only half ones. */
+    /**
+     * 32 threads to the inch without a ring move a fifth of a millimetre in a quarter turn; the
+     * rule shows only half ones.
+     */
     const coarse = withTool({ ...TEST_SHOP, graduation: 0.5 }, 'upright', { screw: { lead: 25.4 / 32, divisions: 0 }, travel: 60 }); // prettier-ignore
     const params = { corners: 'squared', position: 100, mortiseWidth: 8, faceClearance: 0, faceShoulder: 7.2, setBack: -0.2 }; // prettier-ignore
     const words = said(jobWith({ params, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } }), coarse);
@@ -41,7 +44,9 @@ describe('why a joint is not proved', () => {
       return { ...job, parts: parts.map((p) => (p.id === 'rail' ? { ...p, quantity: 4, ...more } : p)) };
     };
     const exact = { ...TEST_SHOP, graduation: 0 };
-    /** Flipped, a piece 0.3 thicker has a tenon as much thinner: 0.05 more or less 0.3 of clearance. */
+    /**
+     * Flipped, a piece 0.3 thicker has a tenon as much thinner: 0.05 more or less 0.3 of clearance.
+     */
     expect(said(rail({}), exact).slice(0, 5)).toEqual([
       'The fit comes out from tight to rattles, -0.25 mm to 0.35 mm of clearance, where slip was asked for.',
       'Rail is 21.7 mm to 22.3 mm thick, so its tenons come 7.65 mm to 8.25 mm.',
@@ -58,6 +63,8 @@ describe('why a joint is not proved', () => {
     const job = jobWith({ params: { corners: 'squared', position: 100 } });
     const { joints, cards } = planJob(job, TEST_SHOP, modeller);
     const proof = { ...joints[0]!.proof!, good: false, closed: { ...joints[0]!.proof!.closed, shoulderGap: 1.5 } };
-    expect(whyNot(proof, setupsOf({ cards }), partsOf(job)).map((s) => speak(s, METRIC))[0]).toBe('The shoulder stays open 1.5 mm: the tenon meets the bottom.'); // prettier-ignore
+    expect(whyNot(proof, setupsOf({ cards }), partsOf(job)).map((s) => speak(s, METRIC))[0]).toBe(
+      'The shoulder stays open 1.5 mm: the tenon meets the bottom.',
+    );
   });
 });

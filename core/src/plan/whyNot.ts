@@ -34,9 +34,14 @@ export function whyNot(
     return [
       ...wrong.map(({ sort, depth, allowed, normal }) => {
         const axis = ALONG[normal.map(Math.abs).indexOf(Math.max(...normal.map(Math.abs)))]!;
-        return say(`${names[member]}: wood is ${sort === 'left' ? 'left' : 'missing'} {depth} deep, ${CALLED[axis]}; how its figures are set explains {allowed}.`, { depth, allowed }); // prettier-ignore
+        return say(
+          `${names[member]}: wood is ${sort === 'left' ? 'left' : 'missing'} {depth} deep, ${CALLED[axis]}; how its figures are set explains {allowed}.`,
+          { depth, allowed },
+        );
       }),
-      ...trapped.map(({ setup, between }) => say(`${titleOf(setup)}: an off-cut comes loose between blade and ${between}.`)), // prettier-ignore
+      ...trapped.map(({ setup, between }) =>
+        say(`${titleOf(setup)}: an off-cut comes loose between blade and ${between}.`),
+      ),
       ...faults.map(({ setup, words }) => say(`${titleOf(setup)}: ${words.text}.`, { ...words.lengths })),
     ];
   });
@@ -44,8 +49,12 @@ export function whyNot(
   return [
     ...halves,
     ...missedFit(proof, parts),
-    ...(shoulderGap > TOLERANCE ? [say('The shoulder stays open {shoulderGap}: the tenon meets the bottom.', { shoulderGap })] : []), // prettier-ignore
-    ...(interference.depth > TOLERANCE ? [say('Put together, wood is in the way of wood, {depth} deep.', { depth: interference.depth })] : []), // prettier-ignore
+    ...(shoulderGap > TOLERANCE
+      ? [say('The shoulder stays open {shoulderGap}: the tenon meets the bottom.', { shoulderGap })]
+      : []),
+    ...(interference.depth > TOLERANCE
+      ? [say('Put together, wood is in the way of wood, {depth} deep.', { depth: interference.depth })]
+      : []),
     ...mending(own),
   ];
 }
@@ -53,14 +62,20 @@ export function whyNot(
 /** What of a part tells which of its pieces come out otherwise than the rest. */
 export type NamedPart = Pick<Part, 'name' | 'thickness' | 'quantity' | 'apart'>;
 
-/** How the fit comes out where it is not what was asked for, which pieces make it so, and what would mend that. */
+/**
+ * How the fit comes out where it is not what was asked for, which pieces make it so, and what would
+ * mend that.
+ */
 function missedFit(
   { fit, clearance, members }: JointProof,
   parts: Readonly<Record<MemberName, NamedPart>>,
 ): Sentence[] {
   if (!fit || fit.holds) return [];
   const range = fit.tightest === fit.loosest ? fit.loosest : `from ${fit.tightest} to ${fit.loosest}`;
-  const told = say(`The fit comes out ${range}, {least} to {most} of clearance, where ${fit.asked} was asked for.`, { least: clearance.least, most: clearance.most }); // prettier-ignore
+  const told = say(`The fit comes out ${range}, {least} to {most} of clearance, where ${fit.asked} was asked for.`, {
+    least: clearance.least,
+    most: clearance.most,
+  });
   const spread = ({ least, most }: Range) => most - least;
   const [tenon, mortise] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
   const varies = spread(tenon) >= spread(mortise) ? 'tenoned' : 'mortised';
@@ -68,7 +83,10 @@ function missedFit(
   if (spread(size) <= TOLERANCE) return [told];
   const { name, thickness, quantity, apart } = parts[varies];
   const pieces = spreadOf(thickness);
-  const cause = say(`${name} is {thin} to {thick} thick, so its ${varies === 'tenoned' ? 'tenons come' : 'mortises come'} {least} to {most}.`, { thin: pieces.least, thick: pieces.most, least: size.least, most: size.most }); // prettier-ignore
+  const cause = say(
+    `${name} is {thin} to {thick} thick, so its ${varies === 'tenoned' ? 'tenons come' : 'mortises come'} {least} to {most}.`,
+    { thin: pieces.least, thick: pieces.most, least: size.least, most: size.most },
+  );
   const canPart = !apart && batchesOf(thickness, quantity).length > 1;
   return [
     told,
@@ -82,7 +100,10 @@ function missedFit(
   ];
 }
 
-/** What a sentence about a piece is for: the joint whose work it is, and the other one where one spoils another. */
+/**
+ * What a sentence about a piece is for: the joint whose work it is, and the other one where one
+ * spoils another.
+ */
 export interface PieceNote {
   readonly joints: readonly string[];
   readonly level: 'error' | 'warning';
@@ -106,12 +127,23 @@ export function notesOnPieces(
     const which = piece.hand ? `${part}, ${piece.hand}` : part;
     const wrong = piece.mismatches.filter((m) => m.depth > m.allowed);
     return [
-      ...piece.faults.map(({ setup, words }): PieceNote => ({ joints: jointsOf(setup), level: 'error', words: say(`${which}, ${titleOf(setup)}: ${words.text}.`, { ...words.lengths }) })), // prettier-ignore
-      ...piece.trapped.map(({ setup, between }): PieceNote => ({ joints: jointsOf(setup), level: 'error', words: say(`${which}, ${titleOf(setup)}: an off-cut comes loose between blade and ${between}.`) })), // prettier-ignore
+      ...piece.faults.map(({ setup, words }): PieceNote => ({
+        joints: jointsOf(setup),
+        level: 'error',
+        words: say(`${which}, ${titleOf(setup)}: ${words.text}.`, { ...words.lengths }),
+      })),
+      ...piece.trapped.map(({ setup, between }): PieceNote => ({
+        joints: jointsOf(setup),
+        level: 'error',
+        words: say(`${which}, ${titleOf(setup)}: an off-cut comes loose between blade and ${between}.`),
+      })),
       ...wrong.map(({ sort, depth, joint, setup }): PieceNote => ({
         joints: piece.joints,
         level: 'error',
-        words: say(`${which}: with all its joints cut, wood is ${sort === 'left' ? 'left' : 'missing'} {depth} deep, by ${setup ? titleOf(setup) : nameOf(joint)} of ${nameOf(joint)}.`, { depth }), // prettier-ignore
+        words: say(
+          `${which}: with all its joints cut, wood is ${sort === 'left' ? 'left' : 'missing'} {depth} deep, by ${setup ? titleOf(setup) : nameOf(joint)} of ${nameOf(joint)}.`,
+          { depth },
+        ),
       })),
       ...unlikeSpoils(piece).map(({ joint, by }): PieceNote => ({
         joints: [joint, by],
@@ -127,15 +159,23 @@ export function notesOnPieces(
 /** Both ends of a piece are spoiled alike: said once. */
 const unlikeSpoils = ({ spoils }: PieceProof) => [...new Map(spoils.map((s) => [`${s.joint} ${s.by}`, s])).values()];
 
-/** The setting that leaves most of what is asked, as it counts in the size it makes; and what would leave less. */
+/**
+ * The setting that leaves most of what is asked, as it counts in the size it makes; and what would
+ * leave less.
+ */
 function mending(own: readonly Setup[]): Sentence[] {
   const left = (f: LengthFigure) => Math.abs(f.set.error) * f.counts;
   const figures = own.flatMap(({ figures, title }) => figures.map((figure) => ({ figure, title })));
-  const worst = figures.filter(({ figure }) => left(figure) > TOLERANCE).sort((a, b) => left(b.figure) - left(a.figure))[0]; // prettier-ignore
+  const worst = figures
+    .filter(({ figure }) => left(figure) > TOLERANCE)
+    .sort((a, b) => left(b.figure) - left(a.figure))[0];
   if (!worst) return [];
   const { figure, title } = worst;
   const blocks = !figure.reach.some((r) => r.by === 'blocks');
   return [
-    say(`Most is left by “${figure.name}” of ${title}: {left} of {value}. ${blocks ? 'Set-up blocks, a finer scale, or a size that this one can show would mend it.' : 'A size that can be set here would mend it.'}`, { left: left(figure), value: figure.value }), // prettier-ignore
+    say(
+      `Most is left by “${figure.name}” of ${title}: {left} of {value}. ${blocks ? 'Set-up blocks, a finer scale, or a size that this one can show would mend it.' : 'A size that can be set here would mend it.'}`,
+      { left: left(figure), value: figure.value },
+    ),
   ];
 }

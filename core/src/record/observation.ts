@@ -2,9 +2,15 @@ import type { Mm } from '../units/index.ts';
 
 /** Where a distance of a card stood when something was cut, or was moved to. */
 export interface SetTo {
-  /** What is set: see `settingKey`. In lines from before `asked` was told it ends with that, after a space. */
+  /**
+   * What is set: see `settingKey`. In lines from before `asked` was told it ends with that, after a
+   * space.
+   */
   readonly distance: string;
-  /** What was asked of it then, exactly: a machine has several distances between the same two features. */
+  /**
+   * What was asked of it then, exactly: a machine has several distances between the same two
+   * features.
+   */
   readonly asked?: Mm;
   readonly value: Mm;
 }
@@ -23,7 +29,9 @@ export interface BegunWay {
   readonly way: string;
 }
 
-/** What somebody saw or did; ids of set-ups, works and cards are those of the plan it was seen with. */
+/**
+ * What somebody saw or did; ids of set-ups, works and cards are those of the plan it was seen with.
+ */
 export type Seen =
   | {
       readonly kind: 'done';
@@ -71,7 +79,10 @@ export type Seen =
 
 /** One line of a job’s record. It is never changed: what was wrong is undone by another. */
 export type Observation = Seen & {
-  /** Made with its time on the device that saw it, so that it is the same line however often it is sent. */
+  /**
+   * Made with its time on the device that saw it, so that it is the same line however often it is
+   * sent.
+   */
   readonly id: string;
   /** When, by the clock of that device, as an ISO time. */
   readonly seen: string;

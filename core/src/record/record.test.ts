@@ -69,10 +69,18 @@ describe('what a record comes to', () => {
 
   it('of a trial is what the last piece read and where everything stands', () => {
     const measured = (n: number, reading: string, value: number) => line(n, { kind: 'measured', card: 'c', reading, name: reading, value, should: 10, within: 0.1 }); // prettier-ignore
-    const set = (n: number, distance: string, value: number) => line(n, { kind: 'set', card: 'c', moved: [{ distance: `saw/${distance}>blade`, asked: 1, value }] }); // prettier-ignore
+    const set = (n: number, distance: string, value: number) =>
+      line(n, { kind: 'set', card: 'c', moved: [{ distance: `saw/${distance}>blade`, asked: 1, value }] });
     const lines = [measured(1, 'thickness', 10.3), set(2, 'fence', 20), measured(3, 'thickness', 10.1), measured(4, 'thickness', 10.05)]; // prettier-ignore
     const { read, stand, moves } = recordState([...lines, set(5, 'height', 4), measured(6, 'width', 30)]).trials.get('c')!; // prettier-ignore
-    expect([[...read], stand.map(({ distance, value }) => [distance, value]), moves]).toEqual([[['width', 30]], [['saw/fence>blade', 20], ['saw/height>blade', 4]], 2]); // prettier-ignore
+    expect([[...read], stand.map(({ distance, value }) => [distance, value]), moves]).toEqual([
+      [['width', 30]],
+      [
+        ['saw/fence>blade', 20],
+        ['saw/height>blade', 4],
+      ],
+      2,
+    ]);
     /** The last move of each distance, in lines of before and of now. */
     const before = line(8, { kind: 'set', card: 'c', moved: [{ distance: 'saw/fence>blade 1.0000', value: 21 }] });
     expect(

@@ -84,7 +84,10 @@ export function lastOf(moved: readonly SetTo[]): SetTo[] {
   return [...new Map(moved.map((own) => [name(own), own])).values()];
 }
 
-/** Pieces of so many that have not gone through, by their numbers from 1; one made in the place of a spoiled one has its own. */
+/**
+ * Pieces of so many that have not gone through, by their numbers from 1; one made in the place of a
+ * spoiled one has its own.
+ */
 export function piecesLeft(
   done: ReadonlySet<number>,
   spoiled: readonly { readonly piece: number }[],

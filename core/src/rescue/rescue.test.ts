@@ -69,7 +69,10 @@ describe('a tenon that came too thin (common practice)', () => {
     /** Nearer to its middle on either wall. */
     const fence = narrower.figures.find(({ name }) => name === 'Fence');
     if (fence?.was !== undefined) expect(fence.now - fence.was).toBeCloseTo((8 - width) / 2, 6);
-    /** Routed, by the next one down that is proved: the guide to the far wall comes nearer by half of it. */
+    /**
+     * Routed, by the next one down that is proved: the guide to the far wall comes nearer by half
+     * of it.
+     */
     const routed = rail({ params: { ...PARAMS, corners: 'rounded' }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'edge-guide' } }); // prettier-ignore
     const by = one(offered(routed, 'tenonThickness', -0.6), 'narrower-mate');
     const six = by.title.lengths['width']!;
@@ -91,7 +94,10 @@ describe('a slip on a cheek that came too low', () => {
       expect(at.end).toBe('a');
       modeller.scope(() => {
         const wanted = leftBy(modeller, all, at, piece, shop);
-        /** 0.6 too low on the near cheek; a slip of 1.5 from there on, as long as the tenon and as wide. */
+        /**
+         * 0.6 too low on the near cheek; a slip of 1.5 from there on, as long as the tenon and as
+         * wide.
+         */
         const low = wanted.minus(modeller.solid(box([-1, 6, -1], [30, 7.6, 71])));
         const stock = modeller.solid(pieceSolid(piece));
         const slipped = stock.minus(stock.minus(low).minus(modeller.solid(box([0, 6.1, 12], [30, 7.6, 62]))));
@@ -122,11 +128,18 @@ describe('a mortise that came too wide (common practice)', () => {
     const stepped = one(offered(rail({ routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped', mortised: 'hollow-chisel' } }), 'mortiseWidth', 0.4), 'thicker-mate'); // prettier-ignore
     expect(movedBy(stepped)).toEqual({ 'Fence, far cheek': [0.2], 'Fence, near cheek': [-0.2] });
     expect(stepped.proved).toBe(true);
-    /** Out of the middle either cheek has its own figure, and both are moved; on a bare face the one cheek takes it all. */
+    /**
+     * Out of the middle either cheek has its own figure, and both are moved; on a bare face the one
+     * cheek takes it all.
+     */
     const offset = one(offered(rail({ params: { ...PARAMS, faceShoulder: 5 } }), 'mortiseWidth', 0.4), 'thicker-mate');
     expect([movedBy(offset), offset.proved]).toEqual([{ Fence: [0.2, 0.2], 'Blade height': [-0.2, -0.2] }, true]);
     const bare = one(offered(rail({ params: { ...PARAMS, faceShoulder: 0 } }), 'mortiseWidth', 0.4), 'thicker-mate');
-    expect([movedBy(bare), bare.proved, told(bare)]).toEqual([{ Fence: [0.4], 'Blade height': [-0.4] }, true, expect.stringContaining('on the one cheek it has')]); // prettier-ignore
+    expect([movedBy(bare), bare.proved, told(bare)]).toEqual([
+      { Fence: [0.4], 'Blade height': [-0.4] },
+      true,
+      expect.stringContaining('on the one cheek it has'),
+    ]);
   });
 });
 

@@ -37,7 +37,8 @@ export interface NewFigure {
 
 /** One way to save what was spoiled. */
 export interface Rescue {
-  readonly id: 'again' | 'slip' | 'narrower-mate' | 'thicker-mate' | 'next-cutter' | 'other-shoulder' | 'off-and-again' | 'remake'; // prettier-ignore
+  readonly id:
+    'again' | 'slip' | 'narrower-mate' | 'thicker-mate' | 'next-cutter' | 'other-shoulder' | 'off-and-again' | 'remake';
   readonly title: Sentence;
   readonly how: readonly Sentence[];
   /** For its mate, or its partner, alone: the others stay as planned. */
@@ -47,11 +48,17 @@ export interface Rescue {
   readonly minutes: number;
   /** Set-ups that the piece goes through again; none where it is good as it is. */
   readonly again: readonly string[];
-  /** Whether the pair as it then is was cut virtually and goes together; nothing where it is as planned. */
+  /**
+   * Whether the pair as it then is was cut virtually and goes together; nothing where it is as
+   * planned.
+   */
   readonly proved?: boolean;
 }
 
-/** What a plane still takes off a slip without tearing it away, mm: value from memory of shop practice. */
+/**
+ * What a plane still takes off a slip without tearing it away, mm: value from memory of shop
+ * practice.
+ */
 const THINNEST_SLIP: Mm = 1.5;
 /** Fitting a slip, without the time in clamps; pieces pared by hand; min: values from memory. */
 const MINUTES = { slip: 12, pare: 6 } as const;
@@ -135,7 +142,10 @@ function again(on: Case, left: Mm): Rescue {
   };
 }
 
-/** Set-ups that make the cheeks a slip stands on, and the shoulder it ends at: one alone leaves a thread in the corner. */
+/**
+ * Set-ups that make the cheeks a slip stands on, and the shoulder it ends at: one alone leaves a
+ * thread in the corner.
+ */
 const aroundSlip = (on: Case): Setup[] =>
   setupsAt(on).filter(({ stage }) => stage === on.setup.stage || stage === 'cheeks' || stage === 'shoulders');
 
@@ -149,7 +159,10 @@ function slipped(on: Case, missing: Mm): Rescue | undefined {
     id: 'slip',
     title: say('Glue a slip on and cut it again'),
     how: [
-      say('A slip at least {slip} thick of the same wood, its grain along the tenon, as long as the tenon ({length}) and as wide as the cheek, on the side that is {missing} too low.', { slip, length: tenon.length, missing }), // prettier-ignore
+      say(
+        'A slip at least {slip} thick of the same wood, its grain along the tenon, as long as the tenon ({length}) and as wide as the cheek, on the side that is {missing} too low.',
+        { slip, length: tenon.length, missing },
+      ),
       say(
         'Once the glue has cured cheeks and shoulder are cut again at the figures of their cards: they take off what stands over.',
       ),
@@ -180,10 +193,16 @@ const isOpen = ({ plan, state, joint }: Case, member: MemberName): boolean =>
 /** Narrower or wider mortises than these are looked at, until one is proved. */
 const WIDTHS = 3;
 
-/** Cut the way it was planned, or any: nobody makes a template for one piece while the way that is set up goes. */
+/**
+ * Cut the way it was planned, or any: nobody makes a template for one piece while the way that is
+ * set up goes.
+ */
 type Way = 'as-planned' | 'any';
 
-/** The first of some widths that a pair is proved with, by the way that was planned wherever that goes. */
+/**
+ * The first of some widths that a pair is proved with, by the way that was planned wherever that
+ * goes.
+ */
 function firstProved<T>(
   widths: readonly Mm[],
   made: (width: Mm, way: Way) => T | undefined,
@@ -196,7 +215,10 @@ function firstProved<T>(
   return undefined;
 }
 
-/** The joint with other sizes, planned and proved by itself; what of one half is set otherwise then, if it is proved. */
+/**
+ * The joint with other sizes, planned and proved by itself; what of one half is set otherwise then,
+ * if it is proved.
+ */
 function otherwise(
   { plan, joint, modeller }: Case,
   sizes: { readonly width: Mm; readonly by: Mm },
@@ -208,7 +230,11 @@ function otherwise(
   if (!('mortiseWidth' in params) || !('faceShoulder' in params)) return undefined;
   const { chosen } = plan.joints.find((own) => own.joint === joint.id)!;
   const faceShoulder = Number(params['faceShoulder']) + sizes.by;
-  const routes = Object.fromEntries((['tenoned', 'mortised'] as const).flatMap((half) => (chosen[half] && half !== member ? [[half, chosen[half]]] : []))); // prettier-ignore
+  const routes = Object.fromEntries(
+    (['tenoned', 'mortised'] as const).flatMap((half) =>
+      chosen[half] && half !== member ? [[half, chosen[half]]] : [],
+    ),
+  );
   const changed: Joint = { ...joint, params: { ...joint.params, mortiseWidth: sizes.width, faceShoulder }, routes };
   const kept = chosen[member] ? { ...changed, routes: { ...routes, [member]: chosen[member] } } : changed;
   const alone: Job = { ...job, joints: [way === 'any' ? changed : kept] };
@@ -249,8 +275,12 @@ const widthOf = ({ plan, joint }: Case): Mm => Number(resolve(joint, plan.basis.
 function narrowerMate(on: Case, value: Mm): Rescue | undefined {
   const [clearance, planned] = [clearanceOf(on), widthOf(on)];
   if (!isOpen(on, otherHalf(on.member))) return undefined;
-  const widths = widthsIn(on.plan.basis.shop).filter((own) => own <= value + clearance + ALIKE / 2).reverse(); // prettier-ignore
-  const found = firstProved(widths, (own, way) => otherwise(on, { width: own, by: (planned - own) / 2 }, otherHalf(on.member), way)); // prettier-ignore
+  const widths = widthsIn(on.plan.basis.shop)
+    .filter((own) => own <= value + clearance + ALIKE / 2)
+    .reverse();
+  const found = firstProved(widths, (own, way) =>
+    otherwise(on, { width: own, by: (planned - own) / 2 }, otherHalf(on.member), way),
+  );
   if (!found) return undefined;
   const { width, made } = found;
   const pared = value - (width - clearance);
@@ -258,8 +288,18 @@ function narrowerMate(on: Case, value: Mm): Rescue | undefined {
     id: 'narrower-mate',
     title: say('Give it a narrower mortise, {width}', { width }),
     how: [
-      ...(pared > ALIKE ? [say('Pare the tenon to {tenon}: {pared} in all, as much from either cheek as keeps it in its place.', { tenon: width - clearance, pared })] : []), // prettier-ignore
-      say('Mark its mate, and cut that mortise alone {width} wide, {narrower} narrower than the others.', { width, narrower: planned - width }), // prettier-ignore
+      ...(pared > ALIKE
+        ? [
+            say('Pare the tenon to {tenon}: {pared} in all, as much from either cheek as keeps it in its place.', {
+              tenon: width - clearance,
+              pared,
+            }),
+          ]
+        : []),
+      say('Mark its mate, and cut that mortise alone {width} wide, {narrower} narrower than the others.', {
+        width,
+        narrower: planned - width,
+      }),
     ],
     ...made,
     wood: 0,
@@ -268,7 +308,10 @@ function narrowerMate(on: Case, value: Mm): Rescue | undefined {
   };
 }
 
-/** A mortise too wide: its tenon, and only that, thicker by as much, where cheeks are still to be cut. */
+/**
+ * A mortise too wide: its tenon, and only that, thicker by as much, where cheeks are still to be
+ * cut.
+ */
 function thickerMate(on: Case, value: Mm): Rescue | undefined {
   if (!isOpen(on, 'tenoned')) return undefined;
   const more = value - widthOf(on);
@@ -294,20 +337,29 @@ function thickerMate(on: Case, value: Mm): Rescue | undefined {
   };
 }
 
-/** How much of what a tenon is made thicker goes on the cheek nearer the reference face: all on the one there is. */
+/**
+ * How much of what a tenon is made thicker goes on the cheek nearer the reference face: all on the
+ * one there is.
+ */
 function nearShare(tenon: TenonFeature, more: Mm): Mm {
   const far = tenon.stock.thickness - tenon.faceShoulder - tenon.thickness;
   return tenon.faceShoulder < ALIKE ? 0 : far < ALIKE ? more : more / 2;
 }
 
-/** The figures that make a tenon so much thicker where it is, planned the same way and cut virtually by itself. */
+/**
+ * The figures that make a tenon so much thicker where it is, planned the same way and cut virtually
+ * by itself.
+ */
 function thickened({ plan, joint, modeller }: Case, more: Mm) {
   const { kind, params, members } = resolve(joint, plan.basis.job);
   const tenon = kind.features(params, members).tenoned.find(({ form }) => form === 'tenon');
   if (tenon?.form !== 'tenon' || !('faceClearance' in params) || !('faceShoulder' in params)) return undefined;
   const near = nearShare(tenon, more);
   const { chosen } = plan.joints.find((own) => own.joint === joint.id)!;
-  const sizes = { faceClearance: Number(params['faceClearance']) - more, faceShoulder: Number(params['faceShoulder']) - near }; // prettier-ignore
+  const sizes = {
+    faceClearance: Number(params['faceClearance']) - more,
+    faceShoulder: Number(params['faceShoulder']) - near,
+  };
   const changed: Joint = { ...joint, params: { ...joint.params, ...sizes }, routes: { ...chosen } };
   const { plan: made, provers } = planToProve({ ...plan.basis.job, joints: [changed] }, plan.basis.shop);
   if (made.hasErrors || made.joints[0]!.chosen.tenoned !== chosen.tenoned) return undefined;
@@ -333,7 +385,10 @@ function nextCutter(on: Case, value: Mm): Rescue | undefined {
     return tenon && mortise && { tenon, mortise };
   });
   if (!found) return undefined;
-  const { width, made: { tenon, mortise } } = found; // prettier-ignore
+  const {
+    width,
+    made: { tenon, mortise },
+  } = found;
   return {
     id: 'next-cutter',
     title: say('Cut it {width} wide, and its tenon thicker', { width }),
@@ -349,20 +404,29 @@ function nextCutter(on: Case, value: Mm): Rescue | undefined {
   };
 }
 
-/** A shoulder cut too far in: the piece is short between its shoulders, and so must its partner be. */
+/**
+ * A shoulder cut too far in: the piece is short between its shoulders, and so must its partner be.
+ */
 function otherShoulder(on: Case, over: Mm): Rescue | undefined {
   if (!isOpen(on, on.member)) return undefined;
   const card = cardOf(on.plan, on.setup)!;
-  const reading = readingsOf(on.modeller, card, on.plan).find((own) => own.joint === on.joint.id && own.dimension === 'tenonLength'); // prettier-ignore
+  const reading = readingsOf(on.modeller, card, on.plan).find(
+    (own) => own.joint === on.joint.id && own.dimension === 'tenonLength',
+  );
   const made = on.setup.figures.flatMap((figure): NewFigure[] => {
-    const { gain } = reading?.gains.find(({ distance }) => distance === distanceIn(on.setup, figure)) ?? { gain: 0 }; // prettier-ignore
-    return gain ? [{ card: card.id, name: figure.name, was: figure.set.value, now: figure.set.value + over / gain }] : []; // prettier-ignore
+    const { gain } = reading?.gains.find(({ distance }) => distance === distanceIn(on.setup, figure)) ?? { gain: 0 };
+    return gain
+      ? [{ card: card.id, name: figure.name, was: figure.set.value, now: figure.set.value + over / gain }]
+      : [];
   });
   return {
     id: 'other-shoulder',
     title: say('Move the shoulder of its partner by the same'),
     how: [
-      say('Between its shoulders the piece is {over} short. Where the frame allows it, cut one shoulder of the piece that lies opposite {over} farther in, too, so that both are alike.', { over }), // prettier-ignore
+      say(
+        'Between its shoulders the piece is {over} short. Where the frame allows it, cut one shoulder of the piece that lies opposite {over} farther in, too, so that both are alike.',
+        { over },
+      ),
       say('Saw {over} off both tips, so that the tenons don’t meet the floors of their mortises.', { over }),
     ],
     figures: made,
@@ -386,7 +450,7 @@ function offAndAgain(on: Case): Rescue | undefined {
     id: 'off-and-again',
     title: say('Saw the end off and cut it anew'),
     how: [
-      say(`The part was left {length} longer at ${words} for this: saw so much off square.`, { length: spare.length }), // prettier-ignore
+      say(`The part was left {length} longer at ${words} for this: saw so much off square.`, { length: spare.length }),
       say('Then it goes through every card of this end again, at the same figures.'),
     ],
     figures: [],
@@ -407,7 +471,11 @@ function remade(on: Case): Rescue | undefined {
     id: 'remake',
     title: say(row.spare > 0 ? 'Take the spare piece' : 'Make a new piece'),
     how: [
-      say('Rough {length} long, {width} wide and {thickness} thick; it goes through every card of its part.', { length, width, thickness }), // prettier-ignore
+      say('Rough {length} long, {width} wide and {thickness} thick; it goes through every card of its part.', {
+        length,
+        width,
+        thickness,
+      }),
       ...(row.spare > 0 ? [say('The spare of this section will do, if it wasn’t used up by test cuts.')] : []),
     ],
     figures: [],

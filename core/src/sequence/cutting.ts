@@ -27,7 +27,10 @@ const aPass = ({ model, cuts = 1 }: Setup, { byHand, plunged, routed, sawn }: Wo
 /** Run along the whole piece. */
 const LONG: ReadonlySet<Stage> = new Set(['groove', 'rebate']);
 
-/** What a pass takes over and above: its way along the piece, and the line pared where a bandsaw leaves it rough. */
+/**
+ * What a pass takes over and above: its way along the piece, and the line pared where a bandsaw
+ * leaves it rough.
+ */
 function further({ stage, model }: Setup, { length }: Piece, { fed, pared }: WorkMinutes): number {
   const along = LONG.has(stage) ? fed * (length / 1000) : 0;
   return along + (model === 'bandsaw' && stage === 'shoulders' ? pared : 0);
@@ -70,7 +73,10 @@ export function cuttingMinutes(
     new Set(setups.flatMap(templateOf)).size * work.template + setups.reduce((sum, s) => sum + minutesOf(s), 0);
 }
 
-/** A template for each size of opening, block or disc: it is made once, and serves whatever goes by it after. */
+/**
+ * A template for each size of opening, block or disc: it is made once, and serves whatever goes by
+ * it after.
+ */
 export function templateOf({ carrier, figures }: Setup): string[] {
   const width = figures.find(({ from }) => from === 'template-side');
   const length = figures.find(({ from }) => from === 'template-end');

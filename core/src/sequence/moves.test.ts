@@ -310,11 +310,20 @@ describe('states of machines', () => {
 const lean = (degrees: number, along = 40): NonNullable<Setup['lean']> => ({ about: 'width', degrees, pivot: [along, 0, 0], at: [along, 8, 4], square: { length: 500, thickness: 60, width: 60 } }); // prettier-ignore
 
 it('a jig is slid between its stops, unless a coarse rule leaves that half a millimetre off where blocks are exact', () => {
-  const blocks: Tool = { kind: 'block-box', retired: false, id: 'blocks', name: 'Blocks', sizes: Array.from({ length: 200 }, (_, i) => (i + 1) / 10) }; // prettier-ignore
+  const blocks: Tool = {
+    kind: 'block-box',
+    retired: false,
+    id: 'blocks',
+    name: 'Blocks',
+    sizes: Array.from({ length: 200 }, (_, i) => (i + 1) / 10),
+  };
   const nearCheek = (graduation: number) => {
     const jigged = withTool({ ...TEST_SHOP, graduation }, 'upright', { travel: 80, slidBy: 'stops' });
     const shop = { ...jigged, tools: [...jigged.tools, blocks] };
-    const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped' } }); // prettier-ignore
+    const job = jobWith({
+      params: { corners: 'squared' },
+      routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped' },
+    });
     const figures = setupsOf(planJob(job, shop)).flatMap((setup) => setup.figures);
     return figures.find(({ id }) => id === 'face-fence-near')!.set.by;
   };

@@ -63,7 +63,10 @@ const betweenOf = ({ from, to }: LengthFigure): string => `${from}>${to}`;
 const isAlike = (a: Reach | undefined, b: Reach | undefined): boolean =>
   a?.value === b?.value && a?.spread === b?.spread;
 
-/** The same distance for another set-up of the card: where it stands is given, and its own error follows. */
+/**
+ * The same distance for another set-up of the card: where it stands is given, and its own error
+ * follows.
+ */
 const sharing = (figure: LengthFigure, shared: Reach): LengthFigure => {
   const set = { ...shared, error: figure.value - shared.value };
   return reachedBy(figure, [set, ...figure.reach.filter((way) => way.by !== shared.by)]);
@@ -73,10 +76,16 @@ function movedFrom(figure: LengthFigure, stood: Reach | undefined, setups: reado
   if (!stood || figure.summed) return figure;
   const moves = byMove(figure.value, figure.rounding, stood, figure.step, figure);
   const able = moves.filter((move) => suits(move, figure, setups));
-  return reachedBy(figure, figure.slide && !isCoarse(able, figure.reach) ? [...able, ...figure.reach] : ranked([...figure.reach, ...able])); // prettier-ignore
+  return reachedBy(
+    figure,
+    figure.slide && !isCoarse(able, figure.reach) ? [...able, ...figure.reach] : ranked([...figure.reach, ...able]),
+  );
 }
 
-/** A jig that slides is slid, unless that may be so far off where another way is closer than the second, mm. */
+/**
+ * A jig that slides is slid, unless that may be so far off where another way is closer than the
+ * second, mm.
+ */
 const [COARSE, CLOSE]: readonly [Mm, Mm] = [0.3, 0.1];
 
 const worstOf = ({ error, spread }: Reach): Mm => Math.abs(error) + spread;

@@ -4,7 +4,10 @@ import { waysToReach, type Means, type Reach, type Slide } from './reach.ts';
 /** A feature of a machine model that a figure is measured from or to, such as `jig-face`. */
 export type DatumId = string;
 
-/** The direction in the piece that a figure moves wood in; `across` in thickness and width alike, for what is round. */
+/**
+ * The direction in the piece that a figure moves wood in; `across` in thickness and width alike,
+ * for what is round.
+ */
 export type Acts = 'thickness' | 'width' | 'length' | 'across';
 
 /** A length to set on a machine. It always says from and to what. */
@@ -22,7 +25,10 @@ export interface LengthFigure {
   readonly acts: Acts;
   /** Every way this shop has, least error first. */
   readonly reach: readonly Reach[];
-  /** Finest step a move of it can be measured by, mm, and what moves it: for a move from the last set-up. */
+  /**
+   * Finest step a move of it can be measured by, mm, and what moves it: for a move from the last
+   * set-up.
+   */
   readonly step: Mm;
   readonly screw: Screw | null;
   readonly slide?: Slide;
@@ -65,7 +71,10 @@ export interface FigureDraft {
   readonly counts?: number;
   readonly summed?: boolean;
   readonly stays?: boolean;
-  /** Where it stays: no farther than this off what it leads to, mm, or what is cut would hang on by a thread. */
+  /**
+   * Where it stays: no farther than this off what it leads to, mm, or what is cut would hang on by
+   * a thread.
+   */
   readonly within?: Mm;
   readonly clears?: boolean;
 }
@@ -95,7 +104,10 @@ export const reachedBy = (figure: Omit<LengthFigure, 'set' | 'reach'>, reach: re
   set: reach[0]!,
 });
 
-/** Blocks go between two things that can be touched; a centre can only be sighted, a line on the wood only marked. */
+/**
+ * Blocks go between two things that can be touched; a centre can only be sighted, a line on the
+ * wood only marked.
+ */
 const touched = ({ from, to }: FigureDraft): boolean =>
   from !== 'laid-out-from' && ![from, to].some((d) => d.startsWith('centre') || d.endsWith('centre'));
 

@@ -5,7 +5,10 @@ import type { Lean } from '../stock/index.ts';
 import { allowedDepth, unset } from './allowed.ts';
 import { TOLERANCE } from './compare.ts';
 
-/** What rounding explains, by plain trigonometry: errors along an axis add up, an angle that is off counts over the size. */
+/**
+ * What rounding explains, by plain trigonometry: errors along an axis add up, an angle that is off
+ * counts over the size.
+ */
 
 const PIECE = { length: 500, thickness: 20, width: 60 };
 const AT = { end: 'a', edge: 'reference' } as const;
@@ -83,7 +86,14 @@ describe('what the rounding of the figures explains', () => {
     const askew = (0.5 * Math.PI * 64) / 180;
     for (const set of [19.5, 20.5]) expect(beyond([about('width', 20, set)], Z)).toEqual(near(askew));
     /** And over what its ends lie apart along the piece, where that is more. */
-    const long = setup({ errors: [['length', 0, 360], ['length', 0, 452], ['width', 0, 17]], more: { lean: lean('width', 20), leanSet: 20.5 } }); // prettier-ignore
+    const long = setup({
+      errors: [
+        ['length', 0, 360],
+        ['length', 0, 452],
+        ['width', 0, 17],
+      ],
+      more: { lean: lean('width', 20), leanSet: 20.5 },
+    });
     expect(beyond([long], Z)).toEqual(near((0.5 * Math.PI * 92) / 180));
     const both = [about('width', 20), about('thickness', 10, 10.5), setup({ errors: [['length', 0.2]] })];
     expect(beyond(both, X)).toEqual(near(0.3 * cos + 0.3 * Math.cos(Math.PI / 18) + askew + 0.2));

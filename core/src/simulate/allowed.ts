@@ -6,7 +6,10 @@ import { TOLERANCE, type Mismatch } from './compare.ts';
 
 const AXES: readonly Acts[] = ['length', 'thickness', 'width'];
 
-/** How deep a mismatch the stated rounding of the figures explains, in the direction of its face, mm. */
+/**
+ * How deep a mismatch the stated rounding of the figures explains, in the direction of its face,
+ * mm.
+ */
 export function allowedDepth(
   setups: readonly Setup[],
   { normal }: Pick<Mismatch, 'normal'>,
@@ -23,7 +26,10 @@ export function allowedDepth(
   }, TOLERANCE);
 }
 
-/** How far wood lies off, mm, because an angle was set as the shop marks it: over the size of the joint. */
+/**
+ * How far wood lies off, mm, because an angle was set as the shop marks it: over the size of the
+ * joint.
+ */
 function askewBy(setups: readonly Setup[]): Mm {
   return Math.max(0, ...setups.map((s) => ((degreesOff(s) * Math.PI) / 180) * sizeOf(s)));
 }
@@ -31,7 +37,9 @@ function askewBy(setups: readonly Setup[]): Mm {
 const degreesOff = ({ lean, leanSet, tilt }: Setup): number =>
   Math.abs(lean && leanSet !== undefined ? leanSet - lean.degrees : tilt ? tilt.set - tilt.degrees : 0);
 
-/** Of what a set-up cuts, mm: how deep, how wide, and how far its ends lie apart along the piece. */
+/**
+ * Of what a set-up cuts, mm: how deep, how wide, and how far its ends lie apart along the piece.
+ */
 function sizeOf({ lean, figures }: Setup): Mm {
   const across = figures.flatMap(({ acts, value }) => (acts === 'length' ? [] : [value]));
   const ends = figures.flatMap(({ acts, value }) => (acts === 'length' ? [value] : []));
@@ -41,7 +49,10 @@ function sizeOf({ lean, figures }: Setup): Mm {
 
 /** Sum of what the rounding of the figures may move along each axis of the piece, mm. */
 function roundingOf(setups: readonly Setup[]): Vec3 {
-  /** A tilted blade reaches along its slant what it is raised upright, and square to a slanted floor still more. */
+  /**
+   * A tilted blade reaches along its slant what it is raised upright, and square to a slanted floor
+   * still more.
+   */
   const figures = setups.flatMap(({ tilt, figures }) => {
     const steep = tilt ? Math.cos((tilt.degrees * Math.PI) / 180) ** 2 : 1;
     return figures.map(({ acts, set }) => ({ acts, off: Math.abs(set.error) / (acts === 'thickness' ? steep : 1) }));
@@ -58,7 +69,10 @@ function roundingOf(setups: readonly Setup[]): Vec3 {
 /** Wood in the way by less than this gives way to the first stroke of anything, mm. */
 const UNFELT: Mm = 0.025;
 
-/** What a pair may be in its own way because nothing here sets a figure closer: the largest error, as far as nobody feels it. */
+/**
+ * What a pair may be in its own way because nothing here sets a figure closer: the largest error,
+ * as far as nobody feels it.
+ */
 export function unset(setups: readonly Setup[]): Mm {
   const errors = setups.flatMap((s) => s.figures.flatMap((f) => (f.stays || f.clears ? [] : [Math.abs(f.set.error)])));
   return Math.min(UNFELT, Math.max(0, ...errors));

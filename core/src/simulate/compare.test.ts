@@ -59,8 +59,13 @@ describe('cut and wanted wood compared', () => {
     /** Left in the corner of shoulder and cheek, 0.15 off the one and 0.2 off the other. */
     const left = box([L - 0.15, a - 0.2, b], [L, a, b + w]);
     const off = (cheek: number) =>
-      compare(modeller, modeller.solid(union(wanted.mustRemain, left)), wanted, piece, (normal) => 0.005 + cheek * Math.abs(normal[1]))
-        .map(({ sort, depth, allowed }) => [sort, depth > allowed]); // prettier-ignore
+      compare(
+        modeller,
+        modeller.solid(union(wanted.mustRemain, left)),
+        wanted,
+        piece,
+        (normal) => 0.005 + cheek * Math.abs(normal[1]),
+      ).map(({ sort, depth, allowed }) => [sort, depth > allowed]);
     modeller.scope(() => expect([off(0.2), off(0.19)]).toEqual([[['left', false]], [['left', true]]]));
   });
 
@@ -68,8 +73,13 @@ describe('cut and wanted wood compared', () => {
     /** As thick as the cuts miss by, and 6 proud of the cheek. */
     const fin = box([5, a - 6, b + 10], [5.2, a, b + 30]);
     const off = (along: number) =>
-      compare(modeller, modeller.solid(union(wanted.mustRemain, fin)), wanted, piece, (normal) => 0.005 + along * Math.abs(normal[0]))
-        .map(({ sort, depth, allowed }) => [sort, depth > allowed]); // prettier-ignore
+      compare(
+        modeller,
+        modeller.solid(union(wanted.mustRemain, fin)),
+        wanted,
+        piece,
+        (normal) => 0.005 + along * Math.abs(normal[0]),
+      ).map(({ sort, depth, allowed }) => [sort, depth > allowed]);
     modeller.scope(() => expect([off(0.2), off(0.19)]).toEqual([[['left', false]], [['left', true]]]));
   });
 

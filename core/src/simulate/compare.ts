@@ -38,7 +38,10 @@ export type Explains = (normal: Vec3) => Mm;
 /** Depth below which cut and wanted wood count as the same: facets and floating numbers. */
 export const TOLERANCE: Mm = 0.005;
 
-/** Volume, mm³, of what floating numbers leave behind: too little to be as deep as the tolerance anywhere. */
+/**
+ * Volume, mm³, of what floating numbers leave behind: too little to be as deep as the tolerance
+ * anywhere.
+ */
 export const SPECK = 1e-5;
 
 const unexplained: Explains = () => TOLERANCE;
@@ -88,10 +91,16 @@ export function compareWith(
     });
   };
   const gone = keep.minus(cut);
-  /** Nothing of what must remain is gone, and there is no more wood than that: nothing can be left anywhere. */
+  /**
+   * Nothing of what must remain is gone, and there is no more wood than that: nothing can be left
+   * anywhere.
+   */
   const missing = gone.volume();
   if (missing < SPECK && cut.volume() + missing - keep.volume() < SPECK) return [];
-  /** Solid by solid: their union would have faces in common, where a boolean operation is at its weakest. */
+  /**
+   * Solid by solid: their union would have faces in common, where a boolean operation is at its
+   * weakest.
+   */
   const empty = hollow.map((solid) => modeller.solid(solid));
   const left = empty.map((body) => cut.within(body));
   return [
@@ -108,7 +117,14 @@ const DEEP: Mm = TOLERANCE;
 
 /** The wanted faces that the joinery makes: all but those on the skin the piece already had. */
 export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangle[] {
-  const skin: [number, number][] = [[0, 0], [0, piece.length], [1, 0], [1, piece.thickness], [2, 0], [2, piece.width]]; // prettier-ignore
+  const skin: [number, number][] = [
+    [0, 0],
+    [0, piece.length],
+    [1, 0],
+    [1, piece.thickness],
+    [2, 0],
+    [2, piece.width],
+  ];
   return triangles.filter((t) => !skin.some(([axis, at]) => t.every((p) => Math.abs(p[axis]! - at) < 1e-3)));
 }
 
@@ -166,7 +182,11 @@ function explained(lump: Body, faces: readonly Triangle[], explains: Explains): 
   return least?.spot;
 }
 
-const AXES: readonly [Vec3, Vec3, Vec3] = [[1, 0, 0], [0, 1, 0], [0, 0, 1]]; // prettier-ignore
+const AXES: readonly [Vec3, Vec3, Vec3] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
 
 /**
  * From the nearest of the faces to a point; nothing where one lies within the depth, or there are none. That one comes
@@ -208,7 +228,8 @@ function thickest(lump: Body, faces: readonly Triangle[]): Spot {
     const axis = across.indexOf(thin);
     /** A fin is as deep as it is thick; anything else lies off the face it is nearest to. */
     const off = length(away);
-    const normal: Vec3 = off < FIN * thin ? scale(away, 1 / off) : [Number(axis === 0), Number(axis === 1), Number(axis === 2)]; // prettier-ignore
+    const normal: Vec3 =
+      off < FIN * thin ? scale(away, 1 / off) : [Number(axis === 0), Number(axis === 1), Number(axis === 2)];
     found = { depth, normal, place };
   }
   return found;
@@ -225,7 +246,9 @@ function inside([a, b, c]: Triangle): Vec3 | undefined {
   return subtract(scale(add(add(a, b), c), 1 / 3), scale(normal, 0.001 / size));
 }
 
-/** How thick a body is at a point along an axis, mm: between the skin before and the skin behind it. */
+/**
+ * How thick a body is at a point along an axis, mm: between the skin before and the skin behind it.
+ */
 function thicknessAt(skin: readonly Boxed[], p: Vec3, axis: 0 | 1 | 2): Mm {
   const [u, v] = [(axis + 1) % 3, (axis + 2) % 3] as [0 | 1 | 2, 0 | 1 | 2];
   let [before, behind] = [-Infinity, Infinity];
@@ -254,7 +277,8 @@ interface Boxed {
   readonly box: Bounds;
 }
 
-const boxed = (triangles: readonly Triangle[]): Boxed[] => triangles.map((triangle) => ({ triangle, box: boxOf(triangle) })); // prettier-ignore
+const boxed = (triangles: readonly Triangle[]): Boxed[] =>
+  triangles.map((triangle) => ({ triangle, box: boxOf(triangle) }));
 
 const boxOf = ([a, b, c]: Triangle): Bounds => ({
   min: [Math.min(a[0], b[0], c[0]), Math.min(a[1], b[1], c[1]), Math.min(a[2], b[2], c[2])],
@@ -282,7 +306,10 @@ export function callipers(
 ): Record<string, Mm> {
   const blank = modeller.solid(pieceSolid(piece));
   const cut = held ? body.placed(held) : body;
-  /** Air is taken in the piece's own axes, where its skin and what is left of it are the very same planes. */
+  /**
+   * Air is taken in the piece's own axes, where its skin and what is left of it are the very same
+   * planes.
+   */
   const gone = held && blank.minus(body).placed(held);
   const airIn = (between: Body) => gone?.within(between) ?? blank.within(between).minus(body);
   const read = ({ bar, axis, measures, reads }: Gauge): Mm => {

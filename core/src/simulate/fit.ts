@@ -1,6 +1,9 @@
 import type { Mm } from '../units/index.ts';
 
-/** Fit classes by face clearance, mm: each holds its lower bound. Values from memory of shop practice. */
+/**
+ * Fit classes by face clearance, mm: each holds its lower bound. Values from memory of shop
+ * practice.
+ */
 export const FIT_CLASSES = [
   { id: 'rattles', from: 0.3, feel: 'falls out' },
   { id: 'loose', from: 0.15, feel: 'slides and wobbles' },
@@ -28,7 +31,11 @@ export interface FitOfPair {
  */
 export function fitBetween(clearance: { readonly least: Mm; readonly most: Mm }, asked: Mm, usual: Mm): FitOfPair {
   const left = Math.max(0, asked - usual);
-  const [wanted, loosest, tightest] = [asked, clearance.most, clearance.least].map(fitOf) as [FitClass, FitClass, FitClass]; // prettier-ignore
+  const [wanted, loosest, tightest] = [asked, clearance.most, clearance.least].map(fitOf) as [
+    FitClass,
+    FitClass,
+    FitClass,
+  ];
   const apart = (fit: FitClass) => Math.abs(rankOf(fit) - rankOf(wanted));
   const holds = [clearance.most + left, clearance.least + left].every((own) => apart(fitOf(own)) <= 1);
   return { asked: wanted, loosest, tightest, holds };

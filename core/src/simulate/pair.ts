@@ -5,7 +5,10 @@ import type { Mm } from '../units/index.ts';
 import { clashOf, homeOf, placeOf, type Half } from './closePair.ts';
 import { callipers } from './compare.ts';
 
-/** The joint as drawn, in three dimensions: both members where they belong, and the way they come together. */
+/**
+ * The joint as drawn, in three dimensions: both members where they belong, and the way they come
+ * together.
+ */
 export interface Pair {
   /** Corners of triangles, nine numbers each, mm, in the mortised piece's axes. */
   readonly mortised: readonly number[];

@@ -128,7 +128,10 @@ function boundsOf(modeller: Modeller, solid: Solid): Bounds {
 const placeName = ({ joint, member, end, edge, turned = false }: Occurrence): string =>
   [joint, member, end, edge, turned].join();
 
-/** Farther apart than this no cut of one place reaches another, mm: a blade’s run past a shoulder, a kerf. */
+/**
+ * Farther apart than this no cut of one place reaches another, mm: a blade’s run past a shoulder, a
+ * kerf.
+ */
 const CLEAR: Mm = 10;
 
 /** Lumps of wood that are wrong on the whole piece, each with whose work it is. */
@@ -154,7 +157,10 @@ function wrongIn(modeller: Modeller, body: Body, asked: readonly Asked[], piece:
   });
 }
 
-/** Where what one joint takes reaches into the wood that another keeps, in the room where that other is made. */
+/**
+ * Where what one joint takes reaches into the wood that another keeps, in the room where that other
+ * is made.
+ */
 function spoilsAmong(modeller: Modeller, asked: readonly Asked[]): Spoil[] {
   return asked.flatMap((own) =>
     asked.flatMap((other): Spoil[] => {
@@ -185,7 +191,10 @@ const ROUND: Mm = 0.02;
 
 type Spotted = Pick<Mismatch, 'sort' | 'place'>;
 
-/** Whose work wrong wood is: of the first set-up that reaches there, or of the joint that wants it gone. */
+/**
+ * Whose work wrong wood is: of the first set-up that reaches there, or of the joint that wants it
+ * gone.
+ */
 function blamed(
   modeller: Modeller,
   wrong: Spotted,

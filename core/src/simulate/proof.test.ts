@@ -146,7 +146,9 @@ describe('tools that are not what the shop believes', () => {
         return callipers(modeller, body, gauges, pieceOf(job.parts[0]!, 'most'));
       });
     };
-    /** Heights were reckoned from the median piece: the thickest comes out thicker by just as much. */
+    /**
+     * Heights were reckoned from the median piece: the thickest comes out thicker by just as much.
+     */
     expect(cut(exact, [22, 22, 22.4])['tenonThickness']).toBeCloseTo(7.9 + 0.4, 4);
     const wide = cut(withTool(exact, 'stack', { outer: 6.6 }), [22]);
     expect(wide['tenonLength']).toBeCloseTo(30, 4);
@@ -189,7 +191,10 @@ describe('tools that are not what the shop believes', () => {
       const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: `${method}+bandsaw-flipped` } });
       const { mismatches } = planJob(job, shop, modeller).joints[0]!.proof!.members.tenoned;
       const shoulders = mismatches.filter((m) => Math.abs(m.normal[0]) > 0.99);
-      /** Full at the corner that meets the stop, off by all the width, 70, at the other: a lump is a little less deep. */
+      /**
+       * Full at the corner that meets the stop, off by all the width, 70, at the other: a lump is a
+       * little less deep.
+       */
       const most = 70 * Math.tan((0.4 * Math.PI) / 180);
       const deepest = Math.max(...shoulders.map((m) => m.depth));
       expect([deepest > most * 0.8, deepest <= most]).toEqual([true, true]);
@@ -252,7 +257,10 @@ describe('off-cuts', () => {
         return { trapped, offcuts };
       });
     expect(cut([...shoulders, ...cheeks], TEST_SHOP)).toEqual({ trapped: [], offcuts: 4 });
-    /** No block: the fence itself is the length stop, so the piece still rests on it when the waste comes loose. */
+    /**
+     * No block: the fence itself is the length stop, so the piece still rests on it when the waste
+     * comes loose.
+     */
     const bare = withTool(TEST_SHOP, 'block', { thickness: 0.001 });
     const asIfNoBlock = shoulders.map((s) => ({
       ...s,

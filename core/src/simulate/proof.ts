@@ -10,7 +10,10 @@ import { callipers, compare, TOLERANCE, type Mismatch } from './compare.ts';
 import { fitBetween, type FitOfPair } from './fit.ts';
 import { leftBy, virtualCut, type Fault, type Trapped } from './virtualCut.ts';
 
-/** One half of a joint with all that cuts it: a batch for each set of pieces with figures of their own. */
+/**
+ * One half of a joint with all that cuts it: a batch for each set of pieces with figures of their
+ * own.
+ */
 export interface HalfPlan {
   readonly batches: readonly { readonly part: Part; readonly setups: readonly Setup[] }[];
   readonly occurrences: readonly Occurrence[];
@@ -34,7 +37,10 @@ export interface JointProof {
   readonly joint: string;
   readonly members: Readonly<Record<MemberName, MemberProof>>;
   readonly clearance: Range;
-  /** None where the two only lie on one another: the clearance is then how far the faces are from flush. */
+  /**
+   * None where the two only lie on one another: the clearance is then how far the faces are from
+   * flush.
+   */
   readonly fit?: FitOfPair;
   readonly closed: ClosedPair;
   readonly section: Section;
@@ -55,7 +61,10 @@ interface CutHalf {
   readonly proof: Omit<MemberProof, 'sizes'>;
 }
 
-/** Where the same is cut again when something seems wrong, mm: what is truly wrong is wrong there too. */
+/**
+ * Where the same is cut again when something seems wrong, mm: what is truly wrong is wrong there
+ * too.
+ */
 const ELSEWHERE: readonly Vec3[] = [[0.1234, 0.0567, 0.0891], [97.31, 31.7, 53.9]]; // prettier-ignore
 
 /**
@@ -74,7 +83,9 @@ export function proveJoint<P extends object>(
   const proofIn = (there: Modeller) => proofBy(there, joint, kind, params, halves, asIs);
   const proof = proofIn(modeller);
   if (proof.good || Object.values(proof.members).every(isAsAsked)) return proof;
-  /** The modeller slips now and then where faces nearly coincide: the others are second opinions. */
+  /**
+   * The modeller slips now and then where faces nearly coincide: the others are second opinions.
+   */
   for (const by of ELSEWHERE) {
     const again = proofIn(aside(modeller, by));
     if (again.good) return again;
@@ -105,7 +116,9 @@ function proofBy<P extends object>(
       const piece = at.turned ? turnedPiece(asItLies) : asItLies;
       const here = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
       const own = walls ? here.map((s) => setToMate(s, walls)) : here;
-      /** The figures were computed from the median piece: of the others only the sizes are asked. */
+      /**
+       * The figures were computed from the median piece: of the others only the sizes are asked.
+       */
       const { body, trapped, faults } =
         sample === 'median'
           ? virtualCut(modeller, own, at, piece, asIs)
@@ -163,18 +176,27 @@ function proofBy<P extends object>(
 export const isAsAsked = ({ mismatches, trapped, faults }: MemberProof): boolean =>
   mismatches.every((x) => x.depth <= x.allowed) && !trapped.length && !faults.length;
 
-/** Where the walls of the cut mortise lie, from the face of its piece that goes where the tenoned piece's goes, mm. */
+/**
+ * Where the walls of the cut mortise lie, from the face of its piece that goes where the tenoned
+ * piece's goes, mm.
+ */
 type Walls = Readonly<Record<'near' | 'far', Mm>>;
 
 const gauged = (setups: readonly Setup[]): boolean => setups.some((s) => s.figures.some((f) => f.set.wall));
 
-/** The set-up as it stands when a wall of the mating piece, as that was really cut, is what it is set to. */
+/**
+ * The set-up as it stands when a wall of the mating piece, as that was really cut, is what it is
+ * set to.
+ */
 const setToMate = (setup: Setup, walls: Walls): Setup => ({
   ...setup,
   figures: setup.figures.map((f) => (f.set.wall ? { ...f, set: { ...f.set, value: walls[f.set.wall] } } : f)),
 });
 
-/** A tenon and a mortise of one hand, so that the pair can be put together; a joint without any isn't made. */
+/**
+ * A tenon and a mortise of one hand, so that the pair can be put together; a joint without any
+ * isn't made.
+ */
 function pairOf({ tenoned, mortised }: Readonly<Record<MemberName, HalfPlan>>): [Occurrence, Occurrence] {
   const pairs = tenoned.occurrences.flatMap((t) => mortised.occurrences.map((m): [Occurrence, Occurrence] => [t, m]));
   return pairs.find(([t, m]) => sameHand(t, m)) ?? pairs[0]!;

@@ -29,7 +29,10 @@ export interface SeasonFit {
   readonly moisture: { readonly now: number; readonly later: number };
   readonly clearance: Change;
   readonly fit: { readonly now: FitClass; readonly later: FitClass };
-  /** The tenon's width moves; the mortise's length runs along the grain and does not. None in an open slot. */
+  /**
+   * The tenon's width moves; the mortise's length runs along the grain and does not. None in an
+   * open slot.
+   */
   readonly endClearance?: Change;
 }
 

@@ -43,7 +43,14 @@ export function allowancesFor(
       ];
     }
     if (nearEnd[end] < 2 * horn)
-      return [{ length: horn, for: 'horn', end, reason: say(`{horn} of horn at ${at}: the mortise is near it, and the end would split`, { horn }) }]; // prettier-ignore
+      return [
+        {
+          length: horn,
+          for: 'horn',
+          end,
+          reason: say(`{horn} of horn at ${at}: the mortise is near it, and the end would split`, { horn }),
+        },
+      ];
     return [{ length: trim, for: 'trim', end, reason: say(`{trim} at ${at} to trim`, { trim }) }];
   });
 }

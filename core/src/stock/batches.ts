@@ -1,10 +1,15 @@
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import { spreadOf, type Part, type Size } from './part.ts';
 
-/** Pieces of a part that are alike enough to share their figures; numbers count from 1, as they were measured. */
+/**
+ * Pieces of a part that are alike enough to share their figures; numbers count from 1, as they were
+ * measured.
+ */
 export interface Batch {
   readonly pieces: readonly number[];
-  /** How many of the part's pieces go with it: those never measured count with the largest batch. */
+  /**
+   * How many of the part's pieces go with it: those never measured count with the largest batch.
+   */
   readonly count: number;
   readonly measured: readonly Mm[];
 }
@@ -41,7 +46,10 @@ export const asBatch = (part: Part, batch: Batch): Part => ({
   thickness: { ...part.thickness, measured: batch.measured },
 });
 
-/** What to say of the batches that differ from the largest: “Pieces 4 and 7 are 0.4 thicker than the rest.” */
+/**
+ * What to say of the batches that differ from the largest: “Pieces 4 and 7 are 0.4 thicker than the
+ * rest.”
+ */
 export function unlike<S extends 'thickness' | 'width'>(part: Pick<Part, S | 'quantity'>, size: S): Sentence[] {
   const [main, ...others] = batchesOf(part[size], part.quantity);
   const usual = spreadOf({ nominal: 0, measured: main!.measured }).median;

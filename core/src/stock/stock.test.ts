@@ -22,7 +22,10 @@ import {
 const of = (id: string) => SPECIES.find((s) => s.id === id)!;
 
 describe('moisture and movement', () => {
-  /** Wood Handbook, FPL-GTR-282 (2021), chapter 4: its table of moisture at 70 F, from memory, agrees to 0.1. */
+  /**
+   * Wood Handbook, FPL-GTR-282 (2021), chapter 4: its table of moisture at 70 F, from memory,
+   * agrees to 0.1.
+   */
   it.each([
     [30, 6.2],
     [50, 9.2],
@@ -68,7 +71,10 @@ describe('moisture and movement', () => {
     const change = wet.moisture.later - wet.moisture.now;
     expect(wet.clearance.later).toBeCloseTo(0.05 + (10 * 0.0018 - 9.95 * 0.00365) * change, 9);
     expect(wet.endClearance!.later).toBeCloseTo(0.5 - 60 * 0.0018 * change, 9);
-    /** Into a face, walls lie apart along the mortised piece’s width: tangential where it is flat-sawn. */
+    /**
+     * Into a face, walls lie apart along the mortised piece’s width: tangential where it is
+     * flat-sawn.
+     */
     const inFace = seasonFit(seasons, { tenoned: part('flat'), mortised: part('flat') }, sizes, true)!;
     expect(inFace.clearance.later).toBeCloseTo(0.05 + (10 * 0.00365 - 9.95 * 0.0018) * change, 9);
     expect(seasonFit(seasons, { tenoned: jobWith().parts[0]!, mortised: part('flat') }, sizes)).toBeUndefined();
@@ -89,7 +95,10 @@ describe('batches', () => {
         for (const { measured: own } of batches)
           expect(Math.max(...own) - Math.min(...own)).toBeLessThanOrEqual(within + 1e-9);
         expect(batches.reduce((n, b) => n + b.count, 0)).toBe(measured.length);
-        /** Pieces farther apart than one setting can't share: a chain of them is the least number of batches. */
+        /**
+         * Pieces farther apart than one setting can't share: a chain of them is the least number of
+         * batches.
+         */
         const chain = [...measured]
           .sort((a, b) => a - b)
           .reduce<number[]>((far, v) => (far.length && v - far.at(-1)! <= within + 1e-9 ? far : [...far, v]), []);

@@ -34,7 +34,10 @@ export interface TaskKind {
 /** Metres along a piece. */
 const metres = ({ rough }: Seen): number => rough.length / 1000;
 
-/** Shorter than this no piece is planed or ripped by itself, mm (common practice, value from memory). */
+/**
+ * Shorter than this no piece is planed or ripped by itself, mm (common practice, value from
+ * memory).
+ */
 const SHORT: Mm = 300;
 
 const shortOnes = (parts: readonly Seen[]): Sentence[] => {
@@ -184,7 +187,9 @@ export const TASK_KINDS: readonly TaskKind[] = [
     when: 'before',
     rule: 'The end that the joints are measured from is square before they are cut; the other follows once they are.',
     applies: ({ heldLong }) => heldLong,
-    how: () => [say('Only the end with the joint: what is too short to be cut by itself stays long until its cards are done.')], // prettier-ignore
+    how: () => [
+      say('Only the end with the joint: what is too short to be cut by itself stays long until its cards are done.'),
+    ],
     setting: 2,
     minutes: () => 0.8,
   },
@@ -207,7 +212,9 @@ export const TASK_KINDS: readonly TaskKind[] = [
     rule: 'What was too short to be cut by itself was left long for its joints: it comes to length after them.',
     applies: ({ heldLong }) => heldLong,
     figure: { name: 'Length', of: ({ final }) => final.length },
-    how: () => [say('The finished end to the stop, the joint clear of it; a spacer at the fence, so that the off-cut lies free.')], // prettier-ignore
+    how: () => [
+      say('The finished end to the stop, the joint clear of it; a spacer at the fence, so that the off-cut lies free.'),
+    ],
     setting: 2,
     minutes: () => 0.8,
   },

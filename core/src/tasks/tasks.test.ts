@@ -46,14 +46,19 @@ describe('tasks on parts', () => {
   });
 
   it('what is cut as part of a longer piece comes to length after its joints, and has one end squared before', () => {
-    const worked = jobWith({ rail: { length: 150, thickness: 22, width: 70 }, stile: { length: 700, thickness: 22, width: 45 }, ends: 'a' }); // prettier-ignore
+    const worked = jobWith({
+      rail: { length: 150, thickness: 22, width: 70 },
+      stile: { length: 700, thickness: 22, width: 45 },
+      ends: 'a',
+    });
     const long = (ends: 'a' | 'both') => ({
       ...worked,
       parts: worked.parts.map((part) => (part.id === 'rail' ? { ...part, roughLength: 400 } : part)),
       joints: worked.joints.map((joint) => ({ ...joint, tenoned: { ...joint.tenoned, ends } })),
     });
     const tasks = tasksOf(long('a'), TEST_SHOP);
-    const at = (kind: string) => of(tasks, kind).flatMap((own) => own.parts.map(({ part }) => [part, own.figure?.value, own.when])); // prettier-ignore
+    const at = (kind: string) =>
+      of(tasks, kind).flatMap((own) => own.parts.map(({ part }) => [part, own.figure?.value, own.when]));
     expect(at('crosscut').map(([part]) => part)).toEqual(['stile']);
     expect([at('square-end'), at('crosscut-joined')]).toEqual([
       [['rail', undefined, 'before']],
@@ -107,7 +112,10 @@ describe('tasks on parts', () => {
         expect(parts).toHaveLength(job.parts.length);
     }
     expect(new Set(tasks.map((own) => own.id)).size).toBe(tasks.length);
-    /** What is wanted first by the rules: flat before measured from, rested before to size, marked before cut, horns last. */
+    /**
+     * What is wanted first by the rules: flat before measured from, rested before to size, marked
+     * before cut, horns last.
+     */
     const before = (a: string, b: string) => expect(order.indexOf(a)).toBeLessThan(order.indexOf(b));
     before('select', 'crosscut-rough');
     before('crosscut', 'mark-out');

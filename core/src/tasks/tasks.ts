@@ -5,7 +5,10 @@ import type { Part } from '../stock/index.ts';
 import { INCH, type Mm, type Sentence } from '../units/index.ts';
 import { TASK_KINDS, type Seen, type TaskKind } from './kinds.ts';
 
-/** A part in a task, with how many of its pieces, those to try on included, and what of them comes off. */
+/**
+ * A part in a task, with how many of its pieces, those to try on included, and what of them comes
+ * off.
+ */
 export interface TaskPart {
   readonly part: string;
   readonly pieces: number;
@@ -27,7 +30,9 @@ export interface Task {
   readonly minutes: number;
 }
 
-/** 2 to 3 mm are left until the wood has rested (common practice), as they are told in either unit. */
+/**
+ * 2 to 3 mm are left until the wood has rested (common practice), as they are told in either unit.
+ */
 const UNTIL_RESTED = { mm: 2.5, in: INCH / 8 } as const;
 
 /** A panel is at least so many times as broad as it is thick. */
@@ -36,9 +41,14 @@ const PANEL = 6;
 /** Settings that differ by less are one, mm. */
 const ONE_SETTING: Mm = 0.01;
 
-/** A part whose joints are all at one end is cut while it is still part of its rough piece, and comes to length after. */
+/**
+ * A part whose joints are all at one end is cut while it is still part of its rough piece, and
+ * comes to length after.
+ */
 const isHeldLong = ({ id, roughLength, length }: Part, { joints }: Job): boolean => {
-  const ends = joints.flatMap(({ tenoned, mortised }) => [tenoned, mortised].flatMap((half) => (half.part === id ? endsOf(half.ends) : []))); // prettier-ignore
+  const ends = joints.flatMap(({ tenoned, mortised }) =>
+    [tenoned, mortised].flatMap((half) => (half.part === id ? endsOf(half.ends) : [])),
+  );
   return roughLength > length && new Set(ends).size === 1;
 };
 

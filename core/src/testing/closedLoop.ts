@@ -6,7 +6,10 @@ import type { Shop, Tool } from '../tooling/index.ts';
 import { nextMove, setBy } from '../trial/index.ts';
 import type { Mm, Scale } from '../units/index.ts';
 
-/** A shop whose tools are wrong in secret tries its cards: cuts a test piece, measures, moves as told, cuts again. */
+/**
+ * A shop whose tools are wrong in secret tries its cards: cuts a test piece, measures, moves as
+ * told, cuts again.
+ */
 
 /** Where every distance stands that was moved. */
 type Stand = Map<string, number>;
@@ -15,7 +18,10 @@ type Stand = Map<string, number>;
 export const SECRETS = ['sizes', 'zeros', 'leads', 'lean'] as const;
 export type Secret = (typeof SECRETS)[number];
 
-/** Scales and a screw on whatever can have them, and no blocks: figures are set by what can be wrong in secret. */
+/**
+ * Scales and a screw on whatever can have them, and no blocks: figures are set by what can be wrong
+ * in secret.
+ */
 export const withScales = (shop: Shop, graduation: Mm): Shop => ({
   ...shop,
   graduation,
@@ -49,7 +55,10 @@ function resized(tool: Tool, by: number): Tool {
   return isCutter ? { ...tool, diameter: tool.diameter - 0.1 * by } : tool;
 }
 
-/** Tools that aren’t what their shop believes, within what is usual. @param by 1, or less; the other way where under 0 */
+/**
+ * Tools that aren’t what their shop believes, within what is usual. @param by 1, or less; the other
+ * way where under 0
+ */
 export const wrong = (shop: Shop, by: number, secrets: readonly Secret[] = ['sizes']): Shop => ({
   ...shop,
   tools: shop.tools.map((tool) => {
@@ -61,7 +70,10 @@ export const wrong = (shop: Shop, by: number, secrets: readonly Secret[] = ['siz
   }),
 });
 
-/** What came of trying one card. How far off: the worst of its sizes, in parts of what that may be off. */
+/**
+ * What came of trying one card. How far off: the worst of its sizes, in parts of what that may be
+ * off.
+ */
 export interface Tried {
   readonly method: string;
   /** At the first test piece, and at the last. */
@@ -76,7 +88,10 @@ export interface Tried {
 /** So many test pieces are cut and measured before the card counts as not put right: two moves. */
 const MOST_CUTS = 3;
 
-/** Every card of a plan is tried in its turn: measured, moved as told, measured again, until it is good. */
+/**
+ * Every card of a plan is tried in its turn: measured, moved as told, measured again, until it is
+ * good.
+ */
 export function worked(modeller: Modeller, plan: Plan, truly: Shop): Tried[] {
   const stand: Stand = new Map();
   return plan.cards.flatMap((card): Tried[] => {
@@ -97,7 +112,10 @@ export function worked(modeller: Modeller, plan: Plan, truly: Shop): Tried[] {
   });
 }
 
-/** A chest whose tools were cut with and measured, five readings each, two hundredths of a millimetre apart. */
+/**
+ * A chest whose tools were cut with and measured, five readings each, two hundredths of a
+ * millimetre apart.
+ */
 export function measured(shop: Shop, truly: Shop): Shop {
   const off = [-0.02, 0.02, 0, 0.01, -0.01];
   const rows: Record<string, (tool: Tool, by: number) => number[]> = {

@@ -13,9 +13,16 @@ const SAME: ReadonlySet<string> = new Set(['id', 'name', 'retired', 'measured', 
 
 /** What of a tool a plan goes by. */
 const sizesOf = (tool: Tool): string =>
-  JSON.stringify(Object.entries(tool).filter(([key]) => !SAME.has(key)).sort(([a], [b]) => a.localeCompare(b))); // prettier-ignore
+  JSON.stringify(
+    Object.entries(tool)
+      .filter(([key]) => !SAME.has(key))
+      .sort(([a], [b]) => a.localeCompare(b)),
+  );
 
-/** What a job's own chest has beside the shop's, tool by tool, by id or else by kind and name; what is retired there is not asked for. */
+/**
+ * What a job's own chest has beside the shop's, tool by tool, by id or else by kind and name; what
+ * is retired there is not asked for.
+ */
 export function otherChest({ tools: theirs }: Pick<Shop, 'tools'>, { tools: ours }: Pick<Shop, 'tools'>): OtherChest {
   const hereOf = (tool: Tool) =>
     ours.find(({ id, kind }) => id === tool.id && kind === tool.kind) ??

@@ -29,7 +29,10 @@ export const setBy = (moves: readonly FigureMove[]): SetTo[] =>
 
 /** What to do after a test piece was measured. */
 export interface NextMove {
-  /** All good; something to move; a reading that can hardly be true; or nothing on this card that puts it right. */
+  /**
+   * All good; something to move; a reading that can hardly be true; or nothing on this card that
+   * puts it right.
+   */
   readonly verdict: 'good' | 'move' | 'doubt' | 'stuck';
   readonly moves: readonly FigureMove[];
   /** What each size should read then, in the order of the readings. */
@@ -39,7 +42,10 @@ export interface NextMove {
 
 /** A piece reads so much beside its size only where something else was measured, mm. */
 const FAR_OFF: Mm = 8;
-/** A cutter, chisel or stack cuts so much beside its size where it wanders or stands askew; more is another one, mm (common practice). */
+/**
+ * A cutter, chisel or stack cuts so much beside its size where it wanders or stands askew; more is
+ * another one, mm (common practice).
+ */
 const BESIDE_CUTTER: Mm = 0.3;
 /** A slip of the point or the unit of a size so small that it can't be told from a bad cut, mm. */
 const LEAST_SLIP: Mm = 1;
@@ -84,13 +90,20 @@ export function nextMove(
   /** What has no figure in common is put right apart: a depth is one thing, a fence another. */
   const solved = apart(figures, off).map((own) => ({ ...own, best: bestOf(own, readings) }));
   const left = solved.filter(({ best }) => !best).flatMap((own) => own.off.filter(({ isWrong }) => isWrong));
-  if (left.length) return { verdict: 'stuck', moves: [], expected: stays, why: stuck(left.map(({ i }) => readings[i]!)) }; // prettier-ignore
+  if (left.length)
+    return { verdict: 'stuck', moves: [], expected: stays, why: stuck(left.map(({ i }) => readings[i]!)) };
   const moves = solved.flatMap(({ best }) => best!.moves);
   return {
     verdict: 'move',
     moves: moves.map(({ own: { distance, figure, setup }, by }): FigureMove => {
       const from = stand.get(distance) ?? figure.set.value;
-      return { figure, setup, by, to: from + by, how: byMove(from + by, 'nearest', { ...figure.set, value: from }, figure.step, figure) }; // prettier-ignore
+      return {
+        figure,
+        setup,
+        by,
+        to: from + by,
+        how: byMove(from + by, 'nearest', { ...figure.set, value: from }, figure.step, figure),
+      };
     }),
     expected: stays.map((value, i) => value + moves.reduce((sum, { own, by }) => sum + own.gains[i]! * by, 0)),
   };
@@ -118,9 +131,15 @@ function doubtOf({ name, member, value: should, gains }: Reading, value: Mm): Se
   const lengths = { value, should };
   if (times) return say(`${name}: {value} is ${times.words} {should}. The decimal point, or the unit?`, lengths);
   if (!gains.length && off > BESIDE_CUTTER)
-    return say(`${name}: {value} where its cutter makes {should}. Was another one on the machine, does it wander or stand askew, or is this a slip of the hand?`, lengths); // prettier-ignore
+    return say(
+      `${name}: {value} where its cutter makes {should}. Was another one on the machine, does it wander or stand askew, or is this a slip of the hand?`,
+      lengths,
+    );
   if (off <= FAR_OFF) return undefined;
-  const hangs = member === 'tenoned' && value > should ? ' If waste still hangs on there, its two cuts don’t meet: the shallower of them goes deeper.' : ''; // prettier-ignore
+  const hangs =
+    member === 'tenoned' && value > should
+      ? ' If waste still hangs on there, its two cuts don’t meet: the shallower of them goes deeper.'
+      : '';
   return say(`${name}: {value} is far from {should}. Was this size measured, on this piece?${hangs}`, lengths);
 }
 
@@ -150,7 +169,10 @@ interface Tangle {
   readonly off: readonly Off[];
 }
 
-/** Sizes that hang together by the figures that make them, apart from those they have none in common with. */
+/**
+ * Sizes that hang together by the figures that make them, apart from those they have none in common
+ * with.
+ */
 function apart(figures: readonly Own[], off: readonly Off[]): Tangle[] {
   const found: Tangle[] = [];
   const left = new Set(off);
@@ -170,18 +192,24 @@ function apart(figures: readonly Own[], off: readonly Off[]): Tangle[] {
   return found;
 }
 
-/** The fewest figures that put right what hangs together, least disturbing; nothing where none do. */
+/**
+ * The fewest figures that put right what hangs together, least disturbing; nothing where none do.
+ */
 const bestOf = ({ figures, off }: Tangle, readings: readonly Reading[]): Tried | undefined =>
   subsets(figures, Math.min(MOST_MOVES, off.length))
     .flatMap((some) => tried(some, readings, off))
-    .sort((a, b) => a.rank.reduce((order, own, i) => order || (Math.abs(own - b.rank[i]!) > 1e-6 ? own - b.rank[i]! : 0), 0))[0]; // prettier-ignore
+    .sort((a, b) =>
+      a.rank.reduce((order, own, i) => order || (Math.abs(own - b.rank[i]!) > 1e-6 ? own - b.rank[i]! : 0), 0),
+    )[0];
 
 /** All choices of so many at the most, fewest first. */
 function subsets<T>(all: readonly T[], most: number): T[][] {
   let last: T[][] = [[]];
   const found: T[][] = [];
   for (let size = 1; size <= most; size++) {
-    last = last.flatMap((some) => all.slice(some.length ? all.indexOf(some.at(-1)!) + 1 : 0).map((one) => [...some, one])); // prettier-ignore
+    last = last.flatMap((some) =>
+      all.slice(some.length ? all.indexOf(some.at(-1)!) + 1 : 0).map((one) => [...some, one]),
+    );
     found.push(...last);
   }
   return found;

@@ -81,7 +81,10 @@ describe('a shop whose tools aren’t what it believes', () => {
   );
 });
 
-/** A rail of 22 by 70 with a tenon of 8 by 50, 7 from both faces or 6 from the reference face: 30 long. */
+/**
+ * A rail of 22 by 70 with a tenon of 8 by 50, 7 from both faces or 6 from the reference face: 30
+ * long.
+ */
 const rail = (tenoned: string, faceShoulder: number): JobShape => ({
   params: { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder, setBack: 0, tenonWidth: 50, edgeShoulder: 12, tenonLength: 30 }, // prettier-ignore
   routes: { tenoned, mortised: 'hollow-chisel' },
@@ -156,7 +159,9 @@ describe('the next move (plain arithmetic, common practice)', () => {
     const found = nextMove(card, readings, off(0.4));
     expect([readings.length > 4, found.verdict, found.moves.length > 3]).toEqual([true, 'move', true]);
     for (const [i, { value }] of readings.entries()) expect(found.expected[i]!).toBeCloseTo(value, 6);
-    /** One fence for both cheeks can’t put thickness and place right; the length is no part of that. */
+    /**
+     * One fence for both cheeks can’t put thickness and place right; the length is no part of that.
+     */
     const both = told(rail(FLIPPED, 7), { tenonThickness: 0, faceShoulder: 0.4 });
     expect(both.why!.text).not.toMatch(/length/);
   });
@@ -168,8 +173,16 @@ describe('the next move (plain arithmetic, common practice)', () => {
     const at = readings.findIndex(({ dimension }) => dimension === 'mortiseWidth');
     expect([readings[at]!.value, readings[at]!.gains]).toEqual([expect.closeTo(8, 6), []]);
     const read = (by: number) => nextMove(card, readings, new Map(readings.map(({ value }, i) => [i, value + (i === at ? by : 0)]))); // prettier-ignore
-    expect([0.25, -0.25, 0.6, -0.7, 72].map((by) => read(by).verdict)).toEqual(['good', 'good', 'doubt', 'doubt', 'doubt']); // prettier-ignore
-    expect(speak(read(0.6).why!, METRIC)).toMatch(/^mortise width: 8\.6 mm where its cutter makes 8\.0 mm\. Was another one on the machine/); // prettier-ignore
+    expect([0.25, -0.25, 0.6, -0.7, 72].map((by) => read(by).verdict)).toEqual([
+      'good',
+      'good',
+      'doubt',
+      'doubt',
+      'doubt',
+    ]);
+    expect(speak(read(0.6).why!, METRIC)).toMatch(
+      /^mortise width: 8\.6 mm where its cutter makes 8\.0 mm\. Was another one on the machine/,
+    );
   });
 
   it('a groove turned end for end is as wide as twice its fence leaves, whatever is cut in it after: the fence is moved', () => {

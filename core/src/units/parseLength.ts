@@ -87,7 +87,9 @@ function readNumber(text: string, bare: Mm): (Term & { ok: true; unit: Mm }) | E
   return { ok: true, value: number * unit, length: whole.trimEnd().length, unit };
 }
 
-/** One spelling for each sign, keeping every character's place so that a message can point at it. */
+/**
+ * One spelling for each sign, keeping every character's place so that a message can point at it.
+ */
 function normalise(text: string): string {
   return text
     .replace(/[″”“]/g, '"')

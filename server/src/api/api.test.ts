@@ -127,7 +127,11 @@ describe('jobs', () => {
     expect(saved.body).toMatchObject({ version: 2, updatedBy: 'Bench tablet' });
     /** What a page asks all the time to hear of it. */
     const { updatedAt } = saved.body;
-    expect((await call('GET', `/api/jobs/${made.id}/version`)).body).toEqual({ version: 2, updatedBy: 'Bench tablet', updatedAt }); // prettier-ignore
+    expect((await call('GET', `/api/jobs/${made.id}/version`)).body).toEqual({
+      version: 2,
+      updatedBy: 'Bench tablet',
+      updatedAt,
+    });
     expect((await call('GET', '/api/jobs/6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b12/version')).status).toBe(404);
     expect((await call<StoredJob>('GET', `/api/jobs/${made.id}`)).body.job).toEqual(job);
   });
@@ -379,7 +383,9 @@ describe('fuzz: the API', () => {
         const stop = start();
         const { status, body: answer } = await call<StoredJob>(method, path, body ?? null);
         stop(`${to}, ${status}`);
-        /** Whether a removed tool is used may take a while to be found: then it says how far it is. */
+        /**
+         * Whether a removed tool is used may take a while to be found: then it says how far it is.
+         */
         if (answer.looking) expect([status, answer.title]).toEqual([503, expect.stringMatching(/\d+ of \d+ jobs/)]);
         else expect([200, 201, 400, 409, 422]).toContain(status);
         if (status >= 400) expect(answer.title!.length).toBeLessThan(400);

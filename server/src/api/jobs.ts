@@ -20,12 +20,18 @@ export interface JobParts {
   readonly pool: Pool;
 }
 
-/** Jobs: list, make, read, save with a version, put away, delete and bring back, revisions, tools that are used, import and export as job files. */
+/**
+ * Jobs: list, make, read, save with a version, put away, delete and bring back, revisions, tools
+ * that are used, import and export as job files.
+ */
 export function jobRoutes({ jobs, records, shops, uses, pool }: JobParts): Router {
   const router = Router();
   const missing = 'There is no such job.';
   router.param('id', (_req, res, next, id: string) => (uuid.test(id) ? next() : sendProblem(res, 404, missing)));
-  /** From the network the device that was let in, whatever it says; at the machine the browser that says so. */
+  /**
+   * From the network the device that was let in, whatever it says; at the machine the browser that
+   * says so.
+   */
   const who = async (req: Request, res: Response) => {
     const { session } = res.locals;
     if (session?.door === 'network') return session.device;

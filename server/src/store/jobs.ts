@@ -40,9 +40,14 @@ export interface Revision {
   readonly bytes: number;
 }
 
-/** A save made from an older version than the one stored. Carries what is stored, so that nothing is lost. */
+/**
+ * A save made from an older version than the one stored. Carries what is stored, so that nothing is
+ * lost.
+ */
 export class StaleSave extends Error {
-  /** @param landed the version that this very save made, where it had landed and its answer was lost */
+  /**
+   * @param landed the version that this very save made, where it had landed and its answer was lost
+   */
   constructor(
     readonly stored: StoredJob,
     readonly landed?: number,
@@ -72,13 +77,19 @@ export interface WholeRow {
   shop: JobFile['shop'];
 }
 
-/** A job and its shop: one statement, so that parts, joints and shop are of one moment, however much is saved meanwhile. */
+/**
+ * A job and its shop: one statement, so that parts, joints and shop are of one moment, however much
+ * is saved meanwhile.
+ */
 export const WHOLE = `SELECT j.*, s.data AS shop,
   (SELECT coalesce(jsonb_agg(p.data ORDER BY p.position), '[]') FROM part p WHERE p.job_id = j.id) AS parts,
   (SELECT coalesce(jsonb_agg(t.data ORDER BY t.position), '[]') FROM joint t WHERE t.job_id = j.id) AS joints
   FROM job j JOIN shop s ON s.id = j.shop_id WHERE j.id = $1`;
 
-/** Of the last day every version is kept, of the last month one an hour, of older ones one a day; and the first. */
+/**
+ * Of the last day every version is kept, of the last month one an hour, of older ones one a day;
+ * and the first.
+ */
 const THIN = `DELETE FROM revision WHERE job_id = $1 AND version IN (
   SELECT version FROM (
     SELECT version, row_number() OVER (PARTITION BY CASE
@@ -176,7 +187,10 @@ export function jobStore(source: DataSource) {
     },
 
     version: async (id: string): Promise<JobVersion | undefined> => {
-      const [row] = await source.query<Pick<WholeRow, 'version' | 'updated_at' | 'updated_by'>[]>('SELECT version, updated_at, updated_by FROM job WHERE id = $1', [id]); // prettier-ignore
+      const [row] = await source.query<Pick<WholeRow, 'version' | 'updated_at' | 'updated_by'>[]>(
+        'SELECT version, updated_at, updated_by FROM job WHERE id = $1',
+        [id],
+      );
       return row && { version: row.version, updatedAt: row.updated_at.toISOString(), updatedBy: row.updated_by };
     },
 
@@ -193,7 +207,9 @@ export function jobStore(source: DataSource) {
       return { job: storedOf(row).job, shop: row.shop, ...(record.length && { record }) };
     },
 
-    /** Puts a job on the bench, away, or into the bin, and lets go of what has lain there for long. */
+    /**
+     * Puts a job on the bench, away, or into the bin, and lets go of what has lain there for long.
+     */
     move: (id: string, place: Place): Promise<boolean> =>
       source.transaction(async (manager) => {
         const old = `SELECT id FROM job WHERE place = 'bin' AND moved_at < now() - interval '${KEPT_IN_BIN} days'`;

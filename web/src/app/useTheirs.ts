@@ -33,7 +33,10 @@ export function useTheirs(job: string): void {
   }, [dispatch, job]);
 }
 
-/** What is open here and waits for no answer: a save that is answered brings what others made with it. */
+/**
+ * What is open here and waits for no answer: a save that is answered brings what others made with
+ * it.
+ */
 function atRest(job: string) {
   const { id, version, now, save, sending } = store.getState().bench;
   return id === job && now !== null && save === 'saved' && !sending ? { version, now } : undefined;

@@ -7,7 +7,10 @@ import { SolidView, Wood } from './SolidView.tsx';
 /** Drawn apart this much of its own length at the most. */
 const APART = 0.6;
 
-/** One stage of an assembly: what goes together, apart along the way it is closed, each joint with its number. */
+/**
+ * One stage of an assembly: what goes together, apart along the way it is closed, each joint with
+ * its number.
+ */
 export default function AssemblyView({ assembly, stage }: { assembly: Assembly; stage: AssemblyStage }) {
   const [share, setShare] = useState(35);
   const bounds = useMemo(() => assembly.pieces.map((piece) => boundsOf(piece.corners)), [assembly]);

@@ -27,7 +27,9 @@ it('whatever lies wherever fills most of its window one way, and keeps its middl
         const spans = (turned: typeof AT_FIRST) =>
           ([0, 1] as const).map((axis) => {
             const middle = middleOf(around(shown));
-            const seen = shown.flatMap(cornersOf).map((p) => (seenAt(p, middle, turned)[axis] - centreOf(shown, turned)[axis]) * zoom); // prettier-ignore
+            const seen = shown
+              .flatMap(cornersOf)
+              .map((p) => (seenAt(p, middle, turned)[axis] - centreOf(shown, turned)[axis]) * zoom);
             return [Math.min(...seen), Math.max(...seen)] as const;
           });
         for (const [low, high] of spans({ around: round, over: over / 2 })) expect(low + high).toBeCloseTo(0, 5);

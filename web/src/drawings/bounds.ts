@@ -48,7 +48,10 @@ export interface Turned {
 /** As a body is seen at first: a little from the right and from above. */
 export const AT_FIRST: Turned = { around: -0.6, over: 0.45 };
 
-/** Where a point of the wood lies on the screen, from its middle, as the view turns it: its first axis is up. */
+/**
+ * Where a point of the wood lies on the screen, from its middle, as the view turns it: its first
+ * axis is up.
+ */
 export function seenAt([x, y, z]: Vec3, middle: Vec3, { around, over }: Turned): readonly [number, number] {
   const [right, up, near] = [middle[2] - z, x - middle[0], middle[1] - y];
   const back = near * Math.cos(around) - right * Math.sin(around);
@@ -60,7 +63,10 @@ const FILLS = 0.86;
 
 type Span = readonly [least: number, most: number];
 
-/** What bodies take of the screen to the right and up, as the view turns them, mm from the middle of all. */
+/**
+ * What bodies take of the screen to the right and up, as the view turns them, mm from the middle of
+ * all.
+ */
 function seenOf(shown: readonly Bounds[], turned: Turned): readonly [Span, Span] {
   const middle = middleOf(around(shown));
   const points = shown.flatMap(cornersOf).map((corner) => seenAt(corner, middle, turned));

@@ -73,7 +73,10 @@ export function Creeping({ plan, card, job, readings, style }: Props) {
   );
 }
 
-/** Where the figure stands while it is crept up on, and the sum of what it was moved since it was begun. */
+/**
+ * Where the figure stands while it is crept up on, and the sum of what it was moved since it was
+ * begun.
+ */
 function Nearer({
   card,
   creep,

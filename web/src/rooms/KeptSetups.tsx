@@ -27,7 +27,10 @@ import { Spoken } from '../widgets/Spoken.tsx';
 /** More of them at one card nobody reads. */
 const SHOWN = 3;
 
-/** Set-ups that worked, brought back at a card that is made alike; and this one kept, once it has worked. */
+/**
+ * Set-ups that worked, brought back at a card that is made alike; and this one kept, once it has
+ * worked.
+ */
 export function KeptSetups({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyle }) {
   const kept = useAppSelector((s) => s.gear.now?.kept) ?? [];
   const found = keptFor(kept, card, plan).slice(0, SHOWN);
@@ -44,7 +47,10 @@ export function KeptSetups({ plan, card, style }: { plan: Plan; card: Card; styl
   );
 }
 
-/** In which hole of its jig a figure stood when it was wanted where it is now; else which holes are known. */
+/**
+ * In which hole of its jig a figure stood when it was wanted where it is now; else which holes are
+ * known.
+ */
 function Hole({ own: { name, wanted, hole, known }, style }: { own: HoleFor; style: LengthStyle }) {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   return (
@@ -111,7 +117,15 @@ function Brought({ card, own: { kept, figures, differs }, style }: { card: Card;
       {moved.length > 0 && (
         <button
           className="link"
-          onClick={() => dispatch(note({ kind: 'set', card: card.id, moved: moved.map(({ distance, now: value }) => ({ ...askedOf({ distance, value }), value })) }))} // prettier-ignore
+          onClick={() =>
+            dispatch(
+              note({
+                kind: 'set',
+                card: card.id,
+                moved: moved.map(({ distance, now: value }) => ({ ...askedOf({ distance, value }), value })),
+              }),
+            )
+          }
         >
           Begin where it worked then
         </button>

@@ -15,7 +15,10 @@ export interface OpenedFile {
 /** More tools than these are told by their number. */
 const TOLD = 6;
 const named = (tools: OtherChest['missing']): string =>
-  [...tools.slice(0, TOLD).map(({ name }) => name), ...(tools.length > TOLD ? [`${tools.length - TOLD} more`] : [])].join(', '); // prettier-ignore
+  [
+    ...tools.slice(0, TOLD).map(({ name }) => name),
+    ...(tools.length > TOLD ? [`${tools.length - TOLD} more`] : []),
+  ].join(', ');
 
 /** Asks what is to become of the tools that a job’s file was planned with and this shop has not. */
 export function OwnChest({ file, onDone }: { file: OpenedFile; onDone: () => void }) {
@@ -29,7 +32,9 @@ export function OwnChest({ file, onDone }: { file: OpenedFile; onDone: () => voi
     const saved = await sendShop({ id, version, sent: { save: newId(), value: withTools(shop, missing) } }, false);
     dispatch(api.util.invalidateTags(['shop']));
     if (saved.is === 'landed') return onDone();
-    setWrong(saved.is === 'stale' ? 'The shop was changed meanwhile: press again.' : saved.message || sentenceOf(undefined)); // prettier-ignore
+    setWrong(
+      saved.is === 'stale' ? 'The shop was changed meanwhile: press again.' : saved.message || sentenceOf(undefined),
+    );
   };
   return (
     <div className="note warning" role="alertdialog" aria-label="The file’s own chest" style={{ margin: '14px 0' }}>

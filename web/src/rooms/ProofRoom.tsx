@@ -20,7 +20,9 @@ import { Spoken } from '../widgets/Spoken.tsx';
 import { useJoint } from '../app/useJoint.ts';
 import { Between, ProofWords } from './ProofLine.tsx';
 
-/** How far the proofs of the whole job are, while they are on their way, and their end before it. */
+/**
+ * How far the proofs of the whole job are, while they are on their way, and their end before it.
+ */
 function Progress() {
   const dispatch = useAppDispatch();
   const { done, of, over, stopped } = useAppSelector((s) => progressOf(s.plans), shallowEqual);
@@ -36,7 +38,9 @@ function Progress() {
   );
 }
 
-/** The virtual pair, put together: section, sizes as a calliper would read them, and what is wrong. */
+/**
+ * The virtual pair, put together: section, sizes as a calliper would read them, and what is wrong.
+ */
 export function ProofRoom({ job }: { job: Job }) {
   const joint = useJoint(job);
   const style = useStyle();

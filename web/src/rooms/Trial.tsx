@@ -29,7 +29,10 @@ import { Moved, MovedScene } from './Moved.tsx';
 import { Readings } from './Readings.tsx';
 import { ToMate } from './ToMate.tsx';
 
-/** What the piece does read, as it was typed, by which size it is; the first shows what form the others have. */
+/**
+ * What the piece does read, as it was typed, by which size it is; the first shows what form the
+ * others have.
+ */
 interface Typed {
   readonly read: readonly { readonly id: string; readonly text: string }[];
 }
@@ -43,7 +46,10 @@ interface Props {
   readonly style: LengthStyle;
 }
 
-/** What the test piece of a card should read, as soon as that is known, and what comes of what it does read. */
+/**
+ * What the test piece of a card should read, as soon as that is known, and what comes of what it
+ * does read.
+ */
 export function TestPiece({
   readings,
   ...of
@@ -77,7 +83,9 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
     const others = typed.read.filter((own) => own.id !== id);
     keep({ read: text ? [...others, { id, text }] : others });
   };
-  /** A reading goes into the box that waits: the one with the cursor, else the first that is empty. */
+  /**
+   * A reading goes into the box that waits: the one with the cursor, else the first that is empty.
+   */
   const boxes = useRef<HTMLDivElement>(null);
   const calliper = useCalliper((value) => {
     const inputs = [...(boxes.current?.querySelectorAll<HTMLInputElement>('table input') ?? [])];

@@ -45,7 +45,10 @@ const schema = Joi.object<RoundParams>({
   centre: mm(),
 }).required();
 
-/** Diameter of the tenon, depth of the bore, its centre from the reference face, and the place of the other piece. */
+/**
+ * Diameter of the tenon, depth of the bore, its centre from the reference face, and the place of
+ * the other piece.
+ */
 const derive = (p: RoundParams) => ({
   diameter: p.bore - p.roundClearance,
   depth: p.tenonLength + p.bottomClearance,

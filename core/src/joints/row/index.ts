@@ -18,7 +18,10 @@ type Params = Readonly<Record<string, unknown>>;
 /** What one of a row is called. */
 const CALLED: Readonly<Partial<Record<Feature['form'], string>>> = { bore: 'hole' };
 
-/** What of a mortised piece a feature takes along it, from the layout end, mm; nothing for what runs all along. */
+/**
+ * What of a mortised piece a feature takes along it, from the layout end, mm; nothing for what runs
+ * all along.
+ */
 function spanOf(feature: Feature): readonly [Mm, Mm] | undefined {
   if (feature.form === 'mortise' || feature.form === 'notch') return [feature.start, feature.start + feature.length];
   if (feature.form === 'flare')

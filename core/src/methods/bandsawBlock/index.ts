@@ -42,7 +42,21 @@ export const bandsawBlock: Method<TenonFeature> = {
     return byDepth(shouldersLeft(feature, context)).map((group): Setup => {
       const { depth, down } = group[0]!;
       const short = shouldersFirst ? 0 : shortOf(depth, shop.secondCutShort);
-      const stop = make({ id: 'stop', name: 'Stop beyond the blade', value: depth - short, stays: short > 0, within: context.taken - short, from: 'tooth-tips', to: 'stop-face', rounding: 'down', acts: down.endsWith('face') ? 'thickness' : 'width', working: short ? say('shoulder {depth} − {short}: the cheek is cut already, so it stops short', { depth, short }) : say('depth of the shoulder, {depth}', { depth }), counts: group.length > 1 ? 2 : 1 }); // prettier-ignore
+      const stop = make({
+        id: 'stop',
+        name: 'Stop beyond the blade',
+        value: depth - short,
+        stays: short > 0,
+        within: context.taken - short,
+        from: 'tooth-tips',
+        to: 'stop-face',
+        rounding: 'down',
+        acts: down.endsWith('face') ? 'thickness' : 'width',
+        working: short
+          ? say('shoulder {depth} − {short}: the cheek is cut already, so it stops short', { depth, short })
+          : say('depth of the shoulder, {depth}', { depth }),
+        counts: group.length > 1 ? 2 : 1,
+      });
       return {
         id: `${joint}.bandsaw-block.${group.map((g) => g.down).join('-')}`,
         method: bandsawBlock.id,

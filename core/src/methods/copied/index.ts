@@ -31,20 +31,47 @@ const tenonGear = ({ length }: TenonFeature, shop: Shop) =>
 
 /** What the chest lacks, or a cut deeper or wider than the machine makes. */
 function limits(gear: Gear | undefined, shop: Shop, depth: [Mm, string], along: Mm, across: Mm): Refusal[] {
-  if (!toolsOf(shop, 'copy-router').length) return [missing('copying router', 'The chest has no router that copies a template at a scale. Use a template and guide bushing, or add one.')]; // prettier-ignore
-  if (!toolsOf(shop, 'bearing').length) return [missing('follower', 'The chest has no bearing to follow a template with. Add one.')]; // prettier-ignore
+  if (!toolsOf(shop, 'copy-router').length)
+    return [
+      missing(
+        'copying router',
+        'The chest has no router that copies a template at a scale. Use a template and guide bushing, or add one.',
+      ),
+    ];
+  if (!toolsOf(shop, 'bearing').length)
+    return [missing('follower', 'The chest has no bearing to follow a template with. Add one.')];
   if (!gear)
     return [missing('cutter', 'No cutter here suits the copying router and reaches so deep. Add a longer one.')];
   const { machine } = gear;
   const [value, path] = depth;
   return [
-    ...over(value, machine.deepest, path, 'depth', 'The cut is {value} deep; the copying router goes {bound} deep. Make it shallower.'), // prettier-ignore
-    ...over(along, machine.reachAlong, 'tenonWidth', 'reach', 'The cutter would move {value} along; the copying router moves {bound}.'), // prettier-ignore
-    ...over(across, machine.reachAcross, 'tenonThickness', 'reach', 'The cutter would move {value} across; the copying router moves {bound}.'), // prettier-ignore
+    ...over(
+      value,
+      machine.deepest,
+      path,
+      'depth',
+      'The cut is {value} deep; the copying router goes {bound} deep. Make it shallower.',
+    ),
+    ...over(
+      along,
+      machine.reachAlong,
+      'tenonWidth',
+      'reach',
+      'The cutter would move {value} along; the copying router moves {bound}.',
+    ),
+    ...over(
+      across,
+      machine.reachAcross,
+      'tenonThickness',
+      'reach',
+      'The cutter would move {value} across; the copying router moves {bound}.',
+    ),
   ];
 }
 
-/** What is set for both: the template's two sizes, the piece under the machine's centre, the depth. */
+/**
+ * What is set for both: the template's two sizes, the piece under the machine's centre, the depth.
+ */
 interface Sizes {
   readonly width: { readonly value: Mm; readonly working: Sentence };
   readonly length: { readonly value: Mm; readonly working: Sentence };
@@ -71,11 +98,54 @@ function copied(
   const safe = outside ? 'up' : 'down';
   const round = shape === 'disc';
   const figures: LengthFigure[] = [
-    make({ id: 'width', name: round ? 'Disc, across' : `${name}, width`, ...sizes.width, from: 'template-side', to: 'template-far-side', rounding: safe, acts: round ? 'across' : 'thickness' }), // prettier-ignore
-    ...(round ? [] : [make({ id: 'length', name: `${name}, length`, ...sizes.length, from: 'template-end', to: 'template-far-end', rounding: safe, acts: along })]), // prettier-ignore
-    make({ id: 'across', name: 'Fence to centre', ...sizes.across, from: 'template-fence', to: 'centre-across', acts: 'thickness' }), // prettier-ignore
-    make({ id: 'along', name: 'End stop to centre', ...sizes.along, from: 'laid-out-from', to: 'centre-along', acts: along }), // prettier-ignore
-    make({ id: 'depth', name: 'Depth', value: sizes.depth.value, working: sizes.depth.working, from: 'wood-surface', to: 'cutter-tip', rounding: outside ? 'down' : 'up', acts: inward }), // prettier-ignore
+    make({
+      id: 'width',
+      name: round ? 'Disc, across' : `${name}, width`,
+      ...sizes.width,
+      from: 'template-side',
+      to: 'template-far-side',
+      rounding: safe,
+      acts: round ? 'across' : 'thickness',
+    }),
+    ...(round
+      ? []
+      : [
+          make({
+            id: 'length',
+            name: `${name}, length`,
+            ...sizes.length,
+            from: 'template-end',
+            to: 'template-far-end',
+            rounding: safe,
+            acts: along,
+          }),
+        ]),
+    make({
+      id: 'across',
+      name: 'Fence to centre',
+      ...sizes.across,
+      from: 'template-fence',
+      to: 'centre-across',
+      acts: 'thickness',
+    }),
+    make({
+      id: 'along',
+      name: 'End stop to centre',
+      ...sizes.along,
+      from: 'laid-out-from',
+      to: 'centre-along',
+      acts: along,
+    }),
+    make({
+      id: 'depth',
+      name: 'Depth',
+      value: sizes.depth.value,
+      working: sizes.depth.working,
+      from: 'wood-surface',
+      to: 'cutter-tip',
+      rounding: outside ? 'down' : 'up',
+      acts: inward,
+    }),
   ];
   return {
     id: `${joint}.${id}`,
@@ -117,7 +187,12 @@ function copied(
     ),
     occurrences,
     checks: [
-      say('The follower measures {G}, whatever is stamped on it: what it is over, the ' + (outside ? 'tenon is over' : 'mortise is under') + ` by one ${machine.ratio === 1 ? 'whole' : `in ${machine.ratio}`}.`, { G: follower.outside }), // prettier-ignore
+      say(
+        'The follower measures {G}, whatever is stamped on it: what it is over, the ' +
+          (outside ? 'tenon is over' : 'mortise is under') +
+          ` by one ${machine.ratio === 1 ? 'whole' : `in ${machine.ratio}`}.`,
+        { G: follower.outside },
+      ),
       say(`The template is ${machine.ratio} to 1: a slip of the file counts one in ${machine.ratio} in the work.`),
       ...checks,
     ],
@@ -137,7 +212,15 @@ export const copiedMortise: Method<MortiseFeature> = {
     const d = gear?.cutter.diameter ?? 0;
     return [
       ...limits(gear, shop, [D, 'mortiseDepth'], l - d, m - d),
-      ...(q < -SAME ? over(-q, 0, 'position', 'position', 'The cutter would run {value} past the end. Leave a horn at least that much longer.') : []), // prettier-ignore
+      ...(q < -SAME
+        ? over(
+            -q,
+            0,
+            'position',
+            'position',
+            'The cutter would run {value} past the end. Leave a horn at least that much longer.',
+          )
+        : []),
     ];
   },
   setups(feature, shop, context) {
@@ -145,11 +228,18 @@ export const copiedMortise: Method<MortiseFeature> = {
     if (!gear) return [];
     const { wall: p, width: m, start: q, length: l, depth: D } = feature;
     const [d, G, r] = [gear.cutter.diameter, gear.follower.outside, gear.machine.ratio];
-    const opening = (size: Mm) => ({ value: templateSlot(size, d, G, r), working: say(`${r} times mortise {size} less cutter {d} + follower {G}`, { size, d, G }) }); // prettier-ignore
+    const opening = (size: Mm) => ({
+      value: templateSlot(size, d, G, r),
+      working: say(`${r} times mortise {size} less cutter {d} + follower {G}`, { size, d, G }),
+    });
     const sizes: Sizes = {
       width: opening(m),
       length: opening(l),
-      across: { value: p + m / 2, rounding: 'nearest', working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }) }, // prettier-ignore
+      across: {
+        value: p + m / 2,
+        rounding: 'nearest',
+        working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
+      },
       along: {
         value: q + l / 2,
         rounding: 'nearest',
@@ -157,10 +247,19 @@ export const copiedMortise: Method<MortiseFeature> = {
       },
       depth: { value: D, working: say('mortise depth {D}', { D }), ...(feature.sunk && { from: feature.sunk }) },
     };
-    /** A cutter narrower than the mortise leaves its ends full round where those of the opening are. */
+    /**
+     * A cutter narrower than the mortise leaves its ends full round where those of the opening are.
+     */
     const round = feature.ends === 'fitted' && m - d > SAME;
     const checks = [
-      ...(round ? [say('Both ends of the opening are full half rounds, {radius} in radius: those of the mortise come out as round as the tenon’s edges.', { radius: sizes.width.value / 2 })] : []), // prettier-ignore
+      ...(round
+        ? [
+            say(
+              'Both ends of the opening are full half rounds, {radius} in radius: those of the mortise come out as round as the tenon’s edges.',
+              { radius: sizes.width.value / 2 },
+            ),
+          ]
+        : []),
       ...(feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : []),
     ];
     return [copied(copiedMortise, gear, sizes, round ? 'round-opening' : 'opening', shop, context, checks)];
@@ -184,7 +283,15 @@ export const copiedTenon: Method<TenonFeature> = {
     const d = gear?.cutter.diameter ?? 0;
     return [
       ...limits(gear, shop, [L, 'tenonLength'], w + d, t + d),
-      ...(gear ? under(templateBlock(t, d, gear.follower.outside, gear.machine.ratio), LEAST_BLOCK, 'tenonThickness', 'template', 'The template would be {value} wide; under {bound} it can’t be fixed. A smaller follower or a wider cutter makes it wider.') : []), // prettier-ignore
+      ...(gear
+        ? under(
+            templateBlock(t, d, gear.follower.outside, gear.machine.ratio),
+            LEAST_BLOCK,
+            'tenonThickness',
+            'template',
+            'The template would be {value} wide; under {bound} it can’t be fixed. A smaller follower or a wider cutter makes it wider.',
+          )
+        : []),
     ];
   },
   setups(feature, shop, context) {
@@ -192,11 +299,18 @@ export const copiedTenon: Method<TenonFeature> = {
     if (!gear) return [];
     const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, length: L, stock } = feature;
     const [d, G, r] = [gear.cutter.diameter, gear.follower.outside, gear.machine.ratio];
-    const block = (size: Mm) => ({ value: templateBlock(size, d, G, r), working: say(`${r} times tenon {size} and cutter {d} − follower {G}`, { size, d, G }) }); // prettier-ignore
+    const block = (size: Mm) => ({
+      value: templateBlock(size, d, G, r),
+      working: say(`${r} times tenon {size} and cutter {d} − follower {G}`, { size, d, G }),
+    });
     const sizes: Sizes = {
       width: block(t),
       length: block(w),
-      across: { value: a + t / 2, rounding: placed(a, stock.thickness - a - t), working: say('face shoulder {a} + half the tenon {half}', { a, half: t / 2 }) }, // prettier-ignore
+      across: {
+        value: a + t / 2,
+        rounding: placed(a, stock.thickness - a - t),
+        working: say('face shoulder {a} + half the tenon {half}', { a, half: t / 2 }),
+      },
       along: {
         value: b + w / 2,
         rounding: placed(b, stock.width - b - w),
@@ -204,7 +318,9 @@ export const copiedTenon: Method<TenonFeature> = {
       },
       depth: { value: L, working: say('tenon length {L}', { L }) },
     };
-    const checks = [say('The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.', { r: t / 2 })]; // prettier-ignore
+    const checks = [
+      say('The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.', { r: t / 2 }),
+    ];
     return [copied(copiedTenon, gear, sizes, 'block', shop, context, checks)];
   },
 };
@@ -220,7 +336,12 @@ function familyOf(disc: Mm, { machine, cutter, follower }: Gear, length: Mm, sho
     .filter(({ made }) => made > SAME)
     .sort((a, b) => a.d - b.d);
   if (!others.length) return [];
-  const lengths = Object.fromEntries(others.flatMap(({ d, made }, i) => [[`d${i}`, d], [`made${i}`, made]])); // prettier-ignore
+  const lengths = Object.fromEntries(
+    others.flatMap(({ d, made }, i) => [
+      [`d${i}`, d],
+      [`made${i}`, made],
+    ]),
+  );
   return [
     say(`The same disc makes ${others.map((_, i) => `{made${i}} with a cutter of {d${i}}`).join(', ')}.`, lengths),
   ];
@@ -239,7 +360,15 @@ export const copiedRound: Method<RoundTenonFeature> = {
     const d = gear?.cutter.diameter ?? 0;
     return [
       ...limits(gear, shop, [L, 'tenonLength'], diameter + d, diameter + d),
-      ...(gear ? under(templateBlock(diameter, d, gear.follower.outside, gear.machine.ratio), LEAST_BLOCK, 'tenonDiameter', 'disc', 'The disc would be {value} across; under {bound} it can’t be fixed. A smaller follower or a wider cutter makes it larger.') : []), // prettier-ignore
+      ...(gear
+        ? under(
+            templateBlock(diameter, d, gear.follower.outside, gear.machine.ratio),
+            LEAST_BLOCK,
+            'tenonDiameter',
+            'disc',
+            'The disc would be {value} across; under {bound} it can’t be fixed. A smaller follower or a wider cutter makes it larger.',
+          )
+        : []),
     ];
   },
   setups(feature, shop, context) {
@@ -248,7 +377,10 @@ export const copiedRound: Method<RoundTenonFeature> = {
     const { diameter, length: L, fromFace, fromEdge } = feature;
     const [d, G, r] = [gear.cutter.diameter, gear.follower.outside, gear.machine.ratio];
     const value = templateBlock(diameter, d, G, r);
-    const disc = { value, working: say(`${r} times tenon {diameter} and cutter {d} − follower {G}`, { diameter, d, G }) }; // prettier-ignore
+    const disc = {
+      value,
+      working: say(`${r} times tenon {diameter} and cutter {d} − follower {G}`, { diameter, d, G }),
+    };
     const sizes: Sizes = {
       width: disc,
       length: disc,
@@ -258,7 +390,10 @@ export const copiedRound: Method<RoundTenonFeature> = {
     };
     const shoulder = fromFace - diameter / 2;
     const checks = [
-      say('The shoulder on the reference face is {shoulder} deep: let the cutter just touch that face, move it in by so much, and the follower touches the disc.', { shoulder }), // prettier-ignore
+      say(
+        'The shoulder on the reference face is {shoulder} deep: let the cutter just touch that face, move it in by so much, and the follower touches the disc.',
+        { shoulder },
+      ),
       ...familyOf(value, gear, L, shop),
       say('Try the bored block that is the gauge before the piece comes off.'),
     ];

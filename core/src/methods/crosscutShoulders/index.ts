@@ -13,7 +13,10 @@ interface Bed {
   readonly scale: Scale | null;
 }
 
-/** The near wall of the cut mortise stands for the near shoulder, where the blade goes up to it in full. */
+/**
+ * The near wall of the cut mortise stands for the near shoulder, where the blade goes up to it in
+ * full.
+ */
 const mateOf = (
   { mate }: TenonFeature,
   group: readonly Shoulder[],
@@ -31,7 +34,10 @@ const mateOf = (
       ]
     : [];
 
-/** Table saw, piece lying on its face against the mitre gauge, length from a stop block clamped ahead of the blade. */
+/**
+ * Table saw, piece lying on its face against the mitre gauge, length from a stop block clamped
+ * ahead of the blade.
+ */
 export const crosscutShoulders: Method<TenonFeature> = {
   id: 'crosscut-shoulders',
   title: 'Shoulders, crosscut on the table saw',
@@ -105,7 +111,10 @@ export const crosscutShoulders: Method<TenonFeature> = {
   },
 };
 
-/** How far above the off-cut a stepped stop begins at least, and what of the tenon's end it needs to bear on, mm: common practice. */
+/**
+ * How far above the off-cut a stepped stop begins at least, and what of the tenon's end it needs to
+ * bear on, mm: common practice.
+ */
 const CLEAR: Mm = 1;
 const BEARS: Mm = 3;
 
@@ -115,7 +124,10 @@ const footOf = (depth: Mm, shop: Shop): Mm => {
   return Math.ceil((depth + CLEAR) / rule) * rule;
 };
 
-/** Table saw, the piece lying on a sled, its end to the stop on it: the sled takes both through the blade. */
+/**
+ * Table saw, the piece lying on a sled, its end to the stop on it: the sled takes both through the
+ * blade.
+ */
 export const sledShoulders: Method<TenonFeature> = {
   id: 'sled-shoulders',
   title: 'Shoulders, on the sled of the table saw',

@@ -67,7 +67,22 @@ export const sawRebate: Method<RebateFeature> = {
     );
     const short = Math.min(shop.secondCutShort, kerf / 2);
     const low = make(
-      { id: 'blade-height', name: 'Blade height', value: depth - short, stays: true, within: kerf - short, from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'thickness', working: say('thickness as measured {T} − floor {floor} − {short}: it stops in the kerf of the other cut', { T: stock.thickness, floor, short }) }, // prettier-ignore
+      {
+        id: 'blade-height',
+        name: 'Blade height',
+        value: depth - short,
+        stays: true,
+        within: kerf - short,
+        from: 'table',
+        to: 'highest-tooth',
+        rounding: 'down',
+        acts: 'thickness',
+        working: say('thickness as measured {T} − floor {floor} − {short}: it stops in the kerf of the other cut', {
+          T: stock.thickness,
+          floor,
+          short,
+        }),
+      },
       { scale: saw.heightScale },
     );
     const upper = EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase());

@@ -7,7 +7,9 @@ import { figuresFor, type Method } from '../method.ts';
 import { cheekHeight, faceSetBy, onEnd, uprightRefusals } from '../upright.ts';
 import { sawKerf } from '../sawKerfs.ts';
 
-/** Table saw, piece on end in a jig, turned between the cuts: the waste is always outside the blade. */
+/**
+ * Table saw, piece on end in a jig, turned between the cuts: the waste is always outside the blade.
+ */
 export const sawUprightFlipped: Method<TenonFeature> = {
   id: 'saw-upright-flipped',
   title: 'Cheeks, upright on the table saw',

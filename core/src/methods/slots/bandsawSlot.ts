@@ -8,7 +8,10 @@ import { figuresFor, type Method } from '../method.ts';
 import { under } from '../refusal.ts';
 import { guideFace, handSlot, isCentred, OTHER } from './index.ts';
 
-/** Fence to the kerf at the far wall, and at the near one; in the middle of its piece the first serves both. */
+/**
+ * Fence to the kerf at the far wall, and at the near one; in the middle of its piece the first
+ * serves both.
+ */
 function wallsOf(feature: SlotFeature, shop: Shop): LengthFigure[] {
   const { across, wall: p, width: m } = feature;
   const kerf = bandsawKerf(shop);
@@ -21,7 +24,9 @@ function wallsOf(feature: SlotFeature, shop: Shop): LengthFigure[] {
   return both ? [far] : [far, near];
 }
 
-/** Both walls on the bandsaw against a stop, then what stands between them chopped out at the bench. */
+/**
+ * Both walls on the bandsaw against a stop, then what stands between them chopped out at the bench.
+ */
 export const bandsawSlot: Method<SlotFeature> = {
   id: 'bandsaw-slot',
   title: 'Slot, on the bandsaw and chopped out',

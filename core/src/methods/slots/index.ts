@@ -135,7 +135,10 @@ export const sawSlot: Method<SlotFeature> = {
 export const isCentred = ({ stock, across, wall, width }: SlotFeature): boolean =>
   Math.abs(2 * wall + width - (across === 'thickness' ? stock.thickness : stock.width)) < SAME;
 
-/** Jig face to the kerfs beyond the middle, each cut from both faces; the one in the middle from either. */
+/**
+ * Jig face to the kerfs beyond the middle, each cut from both faces; the one in the middle from
+ * either.
+ */
 function flippedFences({ across, wall: p, width: m, stock }: SlotFeature, shop: Shop): LengthFigure[] {
   const kerf = sawKerf(shop);
   const size = across === 'thickness' ? stock.thickness : stock.width;
@@ -148,24 +151,47 @@ function flippedFences({ across, wall: p, width: m, stock }: SlotFeature, shop: 
     const middle = Math.abs(value + kerf / 2 - size / 2) < SAME && i > 0;
     const name = i === 0 ? 'Fence, both walls' : middle ? 'Fence, middle' : `Fence, between, ${i}`;
     const working = i === 0 ? say('near wall {p} + slot {m} − kerf {kerf}; centred, so one setting serves both walls', { p, m, kerf }) : say('clears what stands between, each kerf over the last'); // prettier-ignore
-    return make({ id: middle ? IN_THE_MIDDLE : `fence-${i + 1}`, name, value, from: 'jig-face', to: 'near-side', rounding: i ? 'nearest' : 'down', clears: clears && i > 0, acts: across, working, counts: i ? 1 : 2 }, gauged); // prettier-ignore
+    return make(
+      {
+        id: middle ? IN_THE_MIDDLE : `fence-${i + 1}`,
+        name,
+        value,
+        from: 'jig-face',
+        to: 'near-side',
+        rounding: i ? 'nearest' : 'down',
+        clears: clears && i > 0,
+        acts: across,
+        working,
+        counts: i ? 1 : 2,
+      },
+      gauged,
+    );
   });
 }
 
-/** Fence places of a slot that is turned over between its cuts: the first makes both walls, one in the middle needs one pass. */
+/**
+ * Fence places of a slot that is turned over between its cuts: the first makes both walls, one in
+ * the middle needs one pass.
+ */
 const [AT_BOTH_WALLS, IN_THE_MIDDLE] = ['fence-1', 'fence-middle'];
 
 /** What lies at the guide once the piece is turned over. */
 export const OTHER = { 'reference-face': 'other-face', 'reference-edge': 'other-edge' } as const;
 
-/** Which kerf a pass makes: the first way about on the far side of the middle, turned over on the near one. */
+/**
+ * Which kerf a pass makes: the first way about on the far side of the middle, turned over on the
+ * near one.
+ */
 const turnedKerf = ({ id }: LengthFigure, firstWay: boolean): string => {
   const side = firstWay ? 'far' : 'near';
   if (id === AT_BOTH_WALLS) return `kerf at the ${side} wall`;
   return id === IN_THE_MIDDLE ? 'kerf in the middle' : `kerf between, on the ${side} side`;
 };
 
-/** Table saw, piece on end in a jig, turned between the cuts: one fence makes both walls of a slot in the middle. */
+/**
+ * Table saw, piece on end in a jig, turned between the cuts: one fence makes both walls of a slot
+ * in the middle.
+ */
 export const sawSlotFlipped: Method<SlotFeature> = {
   id: 'saw-slot-flipped',
   title: 'Slot, upright on the table saw and turned over',

@@ -62,11 +62,35 @@ export const stripSlot: Method<SlotFeature> = {
   refuse(feature, shop) {
     const { stock, width } = feature;
     const gear = gearFor(feature, shop);
-    if (!gear) return [missing('cutter', 'No router here has a cutter that goes between the walls and through the panel, with a bearing for its shank. Add them, or saw and chop the gap.')]; // prettier-ignore
+    if (!gear)
+      return [
+        missing(
+          'cutter',
+          'No router here has a cutter that goes between the walls and through the panel, with a bearing for its shank. Add them, or saw and chop the gap.',
+        ),
+      ];
     return [
-      ...over(stock.thickness + PAST, gear.router.plungeTravel, 'thickness', 'thickness', 'Through the panel and a little past it are {value}; the router plunges {bound}. Saw the gap.'), // prettier-ignore
-      ...under(stripWidth(feature, gear), LEAST_STRIP, 'tongue', 'strip', 'The strip that the bearing runs on would be {value} wide; under {bound} it can’t be clamped. A smaller bearing or a larger cutter makes it wider; or saw the gap.'), // prettier-ignore
-      ...under(width, gear.cutter.diameter + HAND_KERF, 'gap', 'gap', 'The gap is {value} wide; cutter and saw cuts take {bound}. Saw it.'), // prettier-ignore
+      ...over(
+        stock.thickness + PAST,
+        gear.router.plungeTravel,
+        'thickness',
+        'thickness',
+        'Through the panel and a little past it are {value}; the router plunges {bound}. Saw the gap.',
+      ),
+      ...under(
+        stripWidth(feature, gear),
+        LEAST_STRIP,
+        'tongue',
+        'strip',
+        'The strip that the bearing runs on would be {value} wide; under {bound} it can’t be clamped. A smaller bearing or a larger cutter makes it wider; or saw the gap.',
+      ),
+      ...under(
+        width,
+        gear.cutter.diameter + HAND_KERF,
+        'gap',
+        'gap',
+        'The gap is {value} wide; cutter and saw cuts take {bound}. Saw it.',
+      ),
     ];
   },
   setups(feature, shop, context) {
@@ -79,7 +103,15 @@ export const stripSlot: Method<SlotFeature> = {
 /** The two walls and the floor of a gap, as they are gauged and knifed. */
 const linesOf = ({ wall: p, width: m, depth }: SlotFeature) => [
   byHand('near', 'Gauge, near wall', p, 'reference-edge', 'near-wall', 'width', say('near wall {p}', { p })),
-  byHand('far', 'Gauge, far wall', p + m, 'reference-edge', 'far-wall', 'width', say('near wall {p} + gap {m}', { p, m })), // prettier-ignore
+  byHand(
+    'far',
+    'Gauge, far wall',
+    p + m,
+    'reference-edge',
+    'far-wall',
+    'width',
+    say('near wall {p} + gap {m}', { p, m }),
+  ),
   byHand('floor', 'Knife line, floor', depth, 'tip', 'floor', 'length', say('depth of the gap, {depth}', { depth })),
 ];
 
@@ -121,10 +153,32 @@ function routed(feature: SlotFeature, shop: Shop, { joint, occurrences }: Contex
   const [d, G] = [cutter.diameter, bearing.outside];
   const make = figuresFor(shop);
   const value = stripAt(feature, gear);
-  const strip = make({ id: 'edge', name: 'End to strip', value, from: 'laid-out-from', to: 'straight-edge', rounding: 'down', acts: 'length', working: say('depth of the gap {L} + half of bearing {G} less cutter {d}', { L, G, d }) }); // prettier-ignore
-  const [near, far] = linesOf(feature).map((f) => ({ ...f, from: 'gauged-from', name: f.name.replace('Gauge', 'Saw cut') })); // prettier-ignore
+  const strip = make({
+    id: 'edge',
+    name: 'End to strip',
+    value,
+    from: 'laid-out-from',
+    to: 'straight-edge',
+    rounding: 'down',
+    acts: 'length',
+    working: say('depth of the gap {L} + half of bearing {G} less cutter {d}', { L, G, d }),
+  });
+  const [near, far] = linesOf(feature).map((f) => ({
+    ...f,
+    from: 'gauged-from',
+    name: f.name.replace('Gauge', 'Saw cut'),
+  }));
   const through = make(
-    { id: 'depth', name: 'Depth of cut', value: stock.thickness + PAST, from: 'wood-surface', to: 'cutter-tip', rounding: 'up', acts: 'thickness', working: say('thickness {T} and {past} past it, into a scrap', { T: stock.thickness, past: PAST }) }, // prettier-ignore
+    {
+      id: 'depth',
+      name: 'Depth of cut',
+      value: stock.thickness + PAST,
+      from: 'wood-surface',
+      to: 'cutter-tip',
+      rounding: 'up',
+      acts: 'thickness',
+      working: say('thickness {T} and {past} past it, into a scrap', { T: stock.thickness, past: PAST }),
+    },
     { scale: router.depthScale },
   );
   return {
@@ -151,7 +205,10 @@ function routed(feature: SlotFeature, shop: Shop, { joint, occurrences }: Contex
     ),
     occurrences,
     checks: [
-      say('The strip lies on the tongue, {wide} wide from the shoulder: the tongue and half of cutter {d} less bearing {G}.', { wide: stripWidth(feature, gear), d, G }), // prettier-ignore
+      say(
+        'The strip lies on the tongue, {wide} wide from the shoulder: the tongue and half of cutter {d} less bearing {G}.',
+        { wide: stripWidth(feature, gear), d, G },
+      ),
       say('From saw cut to saw cut: the cutter’s rim ends in them, and never meets a tenon.'),
       say('The panel lies flat with a scrap under the gap, clamped at both ends of the strip.'),
     ],

@@ -57,7 +57,12 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const mayGoOn = (now?.is !== 'ready' || !held) && !change;
   const isTried =
     now?.is !== 'trial' || !here || here.view.byHand || (record.trials.get(here.card.id)?.read.size ?? 0) > 0;
-  const question = group && left.length ? `${left.length} of ${group.count} are not cut.` : isTried ? '' : 'No test piece was measured.'; // prettier-ignore
+  const question =
+    group && left.length
+      ? `${left.length} of ${group.count} are not cut.`
+      : isTried
+        ? ''
+        : 'No test piece was measured.';
   const goOn = () => {
     setAsking(question !== '' && !asking);
     if (question === '' || asking) floor.on?.();

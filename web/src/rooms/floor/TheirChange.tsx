@@ -10,7 +10,9 @@ const TOLD = 4;
 export const useTheirChange = (id: string): TheirChange | null =>
   useAppSelector((s) => (s.theirs.change?.job === id ? s.theirs.change : null));
 
-/** Says what of the job is another since, and by whom: nothing is ticked until that is acknowledged. */
+/**
+ * Says what of the job is another since, and by whom: nothing is ticked until that is acknowledged.
+ */
 export function TheirChangeNote({ change, job, style }: { change: TheirChange; job: Job; style: LengthStyle }) {
   const dispatch = useAppDispatch();
   const changes = jobChanges(change.before, job);
