@@ -6,6 +6,7 @@ import {
   fullBy,
   modelOf,
   speak,
+  standingOn,
   standsFull,
   type Card,
   type Creep,
@@ -94,7 +95,7 @@ function Nearer({
   const { holds } = useRecordState();
   const stood = holds.flatMap((line) =>
     line.kind === 'set' && line.card === card.id
-      ? line.moved.filter((own) => own.distance === creep.distance).map(({ value }) => value)
+      ? line.moved.flatMap((move) => standingOn(card, [move]).get(creep.distance) ?? [])
       : [],
   );
   const set = (value: number) =>
