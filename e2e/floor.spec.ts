@@ -17,9 +17,7 @@ async function device(browser: Browser, velk: Velk, name: string): Promise<Page>
   await page.goto(`${velk.url}/shop#key=${KEY}`);
   await page.getByLabel('Device name').fill(name);
   await page.getByLabel('Device name').press('Tab');
-  await page.goto(velk.url);
-  const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
-  await page.goto(`${velk.url}${path!.replace(/\w+$/, 'floor')}`);
+  await toFloor(page, velk);
   await expect(page.getByRole('heading', { name: 'Fetch' })).toBeVisible();
   return page;
 }
@@ -34,6 +32,14 @@ interface Manifest {
 
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 const count = (page: Page) => page.locator('.floorcount strong');
+
+/** To the floor of the looms, in a page that is let in; gives the id of the job. */
+async function toFloor(page: Page, velk: Velk): Promise<string> {
+  await page.goto(velk.url);
+  const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
+  await page.goto(`${velk.url}${path!.replace(/\w+$/, 'floor')}`);
+  return path!.split('/')[2]!;
+}
 
 /** From the cautions of a card to its first pieces. */
 async function toPieces(page: Page): Promise<void> {
@@ -240,9 +246,7 @@ test('a piece that went wrong is saved: the ways by wood and time, the one taken
   page,
   velk,
 }) => {
-  await page.goto(velk.url);
-  const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
-  await page.goto(`${velk.url}${path!.replace(/\w+$/, 'floor')}`);
+  await toFloor(page, velk);
   await page.getByRole('button', { name: 'All cards' }).click();
   await page
     .getByRole('button', { name: /Mortise, plunge router in the jig/ })
@@ -300,22 +304,19 @@ test('what somebody else changes is told on the floor, with whose it is, and see
   velk,
   request,
 }) => {
-  await page.goto(velk.url);
-  const path = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
-  await page.goto(`${velk.url}${path!.replace(/\w+$/, 'floor')}`);
+  const id = await toFloor(page, velk);
   await toPieces(page);
   await press(page, 'One more');
   await expect(count(page)).toHaveText('1');
   /** As from a laptop: a tenon two millimetres longer. */
-  const [, id] = /job\/([\da-f-]+)/.exec(path!)!;
-  const { job, version } = (await (await request.get(`${velk.url}/api/jobs/${id!}`)).json()) as {
+  const { job, version } = (await (await request.get(`${velk.url}/api/jobs/${id}`)).json()) as {
     job: Job;
     version: number;
   };
   const joints = job.joints.map((joint, i) =>
     i !== 3 ? joint : { ...joint, params: { ...joint.params, tenonLength: Number(joint.params['tenonLength']) + 2 } },
   );
-  const saved = await request.put(`${velk.url}/api/jobs/${id!}`, {
+  const saved = await request.put(`${velk.url}/api/jobs/${id}`, {
     data: { version, save: crypto.randomUUID(), job: { ...job, joints } },
   });
   expect(saved.status()).toBe(200);

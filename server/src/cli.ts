@@ -2,6 +2,7 @@ import { readFile, stat } from 'node:fs/promises';
 import { text } from 'node:stream/consumers';
 import { Command } from 'commander';
 import {
+  isFitMet,
   MAX_JOB_BYTES,
   notesOnPieces,
   planJob,
@@ -14,6 +15,7 @@ import {
   speak,
   VERSION,
   whyNot,
+  type FitOfPair,
   type JobFile,
   type LengthStyle,
   type Plan,
@@ -122,6 +124,12 @@ function partsOf({ job }: JobFile, id: string) {
   ).parts;
 }
 
+/** How a pair fits over all its pieces, and what was asked for where that is not among it. */
+function fitWords(fit: FitOfPair): string {
+  const range = fit.tightest === fit.loosest ? fit.loosest : `${fit.tightest} to ${fit.loosest}`;
+  return isFitMet(fit) ? range : `${range}, ${fit.asked} was asked for`;
+}
+
 function inWords(file: JobFile, plan: Plan): string {
   const { style } = shopIn(file.shop, file.job.units);
   const lines = [file.job.name, ...errorsOf(file, plan)];
@@ -132,7 +140,7 @@ function inWords(file: JobFile, plan: Plan): string {
     if (joint.proof)
       lines.push(
         '',
-        `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}${fit ? `, ${fit.tightest} to ${fit.loosest}` : ''}`,
+        `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}${fit ? `, ${fitWords(fit)}` : ''}`,
         ...whyNot(joint.proof, setupsOf(plan), partsOf(file, joint.joint)).map((s) => `   ${speak(s, style)}`),
       );
   }

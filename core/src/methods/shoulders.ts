@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../joints/index.ts';
-import type { SeatFace } from '../setups/index.ts';
+import type { FigureDraft, SeatFace } from '../setups/index.ts';
 import type { Teeth } from '../tooling/index.ts';
 import { roundTo, say, type Mm, type Sentence } from '../units/index.ts';
 import { SAME, type Context } from './method.ts';
@@ -29,12 +29,38 @@ export const shouldersLeft = (feature: TenonFeature, { taken }: Pick<Context, 't
 /** How far a shoulder's cut stays off a cheek that is cut already: of a shallow one no more than half its depth, mm. */
 export const shortOf = (depth: Mm, short: Mm): Mm => Math.min(short, depth / 2);
 
+/**
+ * How deep one cut goes for shoulders of one depth: full, or short of cheeks that are cut already, by a rule as long as
+ * it opens into their kerf.
+ * @param short how far it stays off the cheeks, mm; 0 where they come after
+ */
+export function shoulderDepth(
+  [{ depth, down }, ...others]: readonly [Shoulder, ...Shoulder[]],
+  short: Mm,
+  { taken }: Pick<Context, 'taken'>,
+): Pick<FigureDraft, 'value' | 'stays' | 'within' | 'rounding' | 'acts' | 'working' | 'counts'> {
+  const less = shortOf(depth, short);
+  return {
+    value: depth - less,
+    stays: less > 0,
+    within: taken - less,
+    rounding: 'down',
+    acts: down.endsWith('face') ? 'thickness' : 'width',
+    working: less
+      ? say('shoulder {depth} − {short}: the cheek is cut already, so it stops short', { depth, short: less })
+      : say('depth of the shoulder, {depth}', { depth }),
+    counts: others.length ? 2 : 1,
+  };
+}
+
 /** Shoulders of one depth together: one height serves them. Faces and edges apart: its error acts another way in each. */
-export function byDepth(shoulders: readonly Shoulder[]): (readonly Shoulder[])[] {
-  const groups = new Map<string, Shoulder[]>();
+export function byDepth(shoulders: readonly Shoulder[]): (readonly [Shoulder, ...Shoulder[]])[] {
+  const groups = new Map<string, [Shoulder, ...Shoulder[]]>();
   for (const shoulder of shoulders) {
     const key = `${shoulder.down.endsWith('face')} ${roundTo(shoulder.depth, 1e-4, 'nearest').toFixed(4)}`;
-    groups.set(key, [...(groups.get(key) ?? []), shoulder]);
+    const group = groups.get(key);
+    if (group) group.push(shoulder);
+    else groups.set(key, [shoulder]);
   }
   return [...groups.values()];
 }

@@ -55,30 +55,19 @@ describe('cut and wanted wood compared', () => {
     );
   }); // prettier-ignore
 
-  it('in a corner of two faces, wood near one of them is explained where the other is that far off, and not by less', () => {
-    /** Left in the corner of shoulder and cheek, 0.15 off the one and 0.2 off the other. */
-    const left = box([L - 0.15, a - 0.2, b], [L, a, b + w]);
-    const off = (cheek: number) =>
+  it.each([
+    /** In the corner of shoulder and cheek, 0.15 off the one and 0.2 off the other. */
+    ['in a corner of two faces, by the one that is that far off', box([L - 0.15, a - 0.2, b], [L, a, b + w]), 1],
+    /** As thick as the cuts miss by, and 6 proud of the cheek. */
+    ['between two cuts that miss each other, by how far they do', box([5, a - 6, b + 10], [5.2, a, b + 30]), 0],
+  ] as const)('wood that is left is explained %s, and by nothing less', (_, left, axis) => {
+    const off = (most: number) =>
       compare(
         modeller,
         modeller.solid(union(wanted.mustRemain, left)),
         wanted,
         piece,
-        (normal) => 0.005 + cheek * Math.abs(normal[1]),
-      ).map(({ sort, depth, allowed }) => [sort, depth > allowed]);
-    modeller.scope(() => expect([off(0.2), off(0.19)]).toEqual([[['left', false]], [['left', true]]]));
-  });
-
-  it('a fin between two cuts that miss each other is explained by how far they do, however far it reaches', () => {
-    /** As thick as the cuts miss by, and 6 proud of the cheek. */
-    const fin = box([5, a - 6, b + 10], [5.2, a, b + 30]);
-    const off = (along: number) =>
-      compare(
-        modeller,
-        modeller.solid(union(wanted.mustRemain, fin)),
-        wanted,
-        piece,
-        (normal) => 0.005 + along * Math.abs(normal[0]),
+        (normal) => 0.005 + most * Math.abs(normal[axis]),
       ).map(({ sort, depth, allowed }) => [sort, depth > allowed]);
     modeller.scope(() => expect([off(0.2), off(0.19)]).toEqual([[['left', false]], [['left', true]]]));
   });

@@ -41,6 +41,9 @@ export function fitBetween(clearance: { readonly least: Mm; readonly most: Mm },
   return { asked: wanted, loosest, tightest, holds };
 }
 
+/** Whether the fit that was asked for is among those that come out. */
+export const isFitMet = ({ asked, loosest, tightest }: FitOfPair): boolean => asked === loosest || asked === tightest;
+
 const rankOf = (fit: FitClass): number => FIT_CLASSES.findIndex(({ id }) => id === fit);
 
 /** The class a clearance falls in; half a micron is forgiven, so that 0.05 as computed is slip. */

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { api } from './api.ts';
 import { benchActions } from './bench.ts';
-import { store, useAppDispatch } from './store.ts';
+import { store } from './store.ts';
 import { changedByOthers } from './theirs.ts';
 
 /** A page that is looked at hears of a change within this and an answer, ms. */
@@ -9,7 +9,6 @@ const LOOK = 1500;
 
 /** Takes in what others make of the job that is open here, while this page is looked at. */
 export function useTheirs(job: string): void {
-  const dispatch = useAppDispatch();
   useEffect(() => {
     let over = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
@@ -30,7 +29,7 @@ export function useTheirs(job: string): void {
       clearTimeout(timer);
       for (const [of, event] of events) of.removeEventListener(event, atOnce);
     };
-  }, [dispatch, job]);
+  }, [job]);
 }
 
 /**

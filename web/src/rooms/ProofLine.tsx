@@ -1,6 +1,6 @@
 import { useAppSelector } from '../app/store.ts';
 import { proofAt } from '../app/plans.ts';
-import type { Card, JointProof, LengthStyle, Range } from '@velk/core';
+import { isFitMet, type Card, type JointProof, type LengthStyle, type Range } from '@velk/core';
 import { Length } from '../widgets/Length.tsx';
 
 /** What the virtual cut says of the joint this card belongs to, with the range over the batch. */
@@ -43,7 +43,7 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
           {proof.fit.tightest === proof.fit.loosest
             ? proof.fit.tightest
             : `${proof.fit.tightest} to ${proof.fit.loosest}`}
-          {isAsAsked(proof.fit) ? '' : `, ${proof.fit.asked} was asked for`}.
+          {isFitMet(proof.fit) ? '' : `, ${proof.fit.asked} was asked for`}.
         </>
       ) : (
         <>
@@ -88,10 +88,6 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
     </>
   );
 }
-
-/** Whether the fit that was asked for is among those that come out. */
-const isAsAsked = ({ asked, loosest, tightest }: NonNullable<JointProof['fit']>): boolean =>
-  asked === loosest || asked === tightest;
 
 /** A size with its range over the batch, where there is one. */
 export function Between({ range, style }: { range: Range; style: LengthStyle }) {

@@ -5,7 +5,7 @@ import { say } from '../../units/index.ts';
 import { onBandsaw, shoulderStandsIn } from '../bandsaw.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
-import { byDepth, shortOf, shouldersLeft } from '../shoulders.ts';
+import { byDepth, shoulderDepth, shouldersLeft } from '../shoulders.ts';
 
 /**
  * Bandsaw, the piece on its edge, its length from a gauge block ahead of the blade: the end has left the block before the
@@ -40,22 +40,12 @@ export const bandsawBlock: Method<TenonFeature> = {
       { scale: saw.fenceScale, beyond: kerf },
     );
     return byDepth(shouldersLeft(feature, context)).map((group): Setup => {
-      const { depth, down } = group[0]!;
-      const short = shouldersFirst ? 0 : shortOf(depth, shop.secondCutShort);
       const stop = make({
         id: 'stop',
         name: 'Stop beyond the blade',
-        value: depth - short,
-        stays: short > 0,
-        within: context.taken - short,
         from: 'tooth-tips',
         to: 'stop-face',
-        rounding: 'down',
-        acts: down.endsWith('face') ? 'thickness' : 'width',
-        working: short
-          ? say('shoulder {depth} − {short}: the cheek is cut already, so it stops short', { depth, short })
-          : say('depth of the shoulder, {depth}', { depth }),
-        counts: group.length > 1 ? 2 : 1,
+        ...shoulderDepth(group, shouldersFirst ? 0 : shop.secondCutShort, context),
       });
       return {
         id: `${joint}.bandsaw-block.${group.map((g) => g.down).join('-')}`,

@@ -5,7 +5,7 @@ import { say, type Mm, type Scale } from '../../units/index.ts';
 import { overBlade } from '../blades.ts';
 import { figuresFor, mateFace, ruleStep, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
-import { byDepth, shortOf, shoulderChecks, shouldersLeft, shouldersOf, type Shoulder } from '../shoulders.ts';
+import { byDepth, shoulderChecks, shoulderDepth, shouldersLeft, shouldersOf, type Shoulder } from '../shoulders.ts';
 
 /** What a piece lies on, and the scale of a height over it: the saw’s own counts from its table. */
 interface Bed {
@@ -198,23 +198,13 @@ function shoulderGroups(
 ): { group: readonly Shoulder[]; height: LengthFigure }[] {
   const make = figuresFor(shop);
   return byDepth(shouldersLeft(feature, context)).map((group) => {
-    const { depth, down } = group[0]!;
-    const less = shortOf(depth, short);
     const height = make(
       {
         id: 'blade-height',
         name: 'Blade height',
-        value: depth - less,
-        stays: less > 0,
-        within: context.taken - less,
         from: 'table',
         to: 'highest-tooth',
-        rounding: 'down',
-        acts: down.endsWith('face') ? 'thickness' : 'width',
-        working: less
-          ? say('shoulder {depth} − {short}: the cheek is cut already, so it stops short', { depth, short: less })
-          : say('depth of the shoulder, {depth}', { depth }),
-        counts: group.length > 1 ? 2 : 1,
+        ...shoulderDepth(group, short, context),
       },
       { scale: bed.scale, mates: mateOf(feature, group, bed, short, context) },
     );
