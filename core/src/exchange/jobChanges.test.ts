@@ -13,6 +13,11 @@ it('names what is other than it was: sizes with what they were, the rest by its 
   expect(told({ ...job, joints: [deeper] })).toContain('Rail into stile: tenon length 28.0 mm, it was 30.0 mm.');
   expect(told({ ...job, joints: [] })).toEqual(['Rail into stile is gone.']);
   expect(told({ ...job, joints: [joint!, { ...joint!, id: 'more', name: 'More' }] })).toEqual(['More is new.']);
+  const two = { ...job, joints: [joint!, { ...joint!, id: 'more', name: 'More' }] };
+  expect(jobChanges(two, job).map((sentence) => speak(sentence, METRIC))).toEqual(['More is gone.']);
+  /** A size that was not there before is no size that changed. */
+  const pegged = { ...job, joints: [{ ...joint!, params: { ...joint!.params, pegs: 'pegged' } }] };
+  for (const words of told(pegged)) expect(words).not.toMatch(/NaN|undefined|it was \./);
   expect(told({ ...job, joints: [{ ...joint!, kind: 'through' }] })).toEqual([
     'Rail into stile is another kind of joint now.',
   ]);
