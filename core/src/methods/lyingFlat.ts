@@ -52,7 +52,7 @@ export function lyingFlat(
     working: say('tenon length {L}', { L }),
   });
   return byDepth(shouldersOf(feature)).map((group): Setup => {
-    const { depth, down } = group[0]!;
+    const { depth, down } = group[0];
     const height = heightOf({
       value: depth,
       rounding: 'down',

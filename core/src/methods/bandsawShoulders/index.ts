@@ -37,7 +37,7 @@ export const bandsawShoulders: Method<TenonFeature> = {
       { scale: saw.fenceScale, beyond: kerf },
     );
     return byDepth(shouldersOf(feature)).map((group): Setup => {
-      const { depth, down } = group[0]!;
+      const { depth, down } = group[0];
       const acts = down.endsWith('face') ? 'thickness' : 'width';
       const stop = make({ id: 'stop', name: 'Stop', value: depth, from: 'tooth-tips', to: 'stop-face', rounding: 'down', acts, working: say('depth of the shoulder, {depth}', { depth }), counts: group.length > 1 ? 2 : 1 }); // prettier-ignore
       return {

@@ -86,8 +86,8 @@ const facing = ({ id, title, carrier, guides, past, check, apart, turns }: Along
     );
     const rails = apart && make({ id: 'apart', name: 'Rails apart', from: 'straight-edge', to: 'second-rail', rounding: 'up', acts: 'length', ...apart(router, cutter, L) }); // prettier-ignore
     return byDepth(shouldersOf(feature)).map((group): Setup => {
-      const onFace = group[0]!.down.endsWith('face');
-      const { depth: deep } = group[0]!;
+      const onFace = group[0].down.endsWith('face');
+      const { depth: deep } = group[0];
       const depth = make(
         {
           id: 'depth',

@@ -92,7 +92,7 @@ function onSled(
   const make = figuresFor(shop);
   const fence = fenceAt(L, make, table);
   return byDepth(shoulders).map((group): Setup => {
-    const { depth, down } = group[0]!;
+    const { depth, down } = group[0];
     const height = make(
       { id: 'height', name: 'Height of the cutter', value: depth, from: 'table', to: 'cutter-top', rounding: 'down', acts: down.endsWith('face') ? 'thickness' : 'width', working: say('depth of the shoulder, {depth}', { depth }), counts: group.length > 1 ? 2 : 1 }, // prettier-ignore
     );
