@@ -26,6 +26,8 @@ beforeAll(async () => {
   modeller = await loadModeller();
 });
 
+const allCorners = ({ length, thickness, width }: Placement['piece']): Vec3[] =>
+  [0, length].flatMap((x) => [0, thickness].flatMap((y) => [0, width].map((z): Vec3 => [x, y, z])));
 const madeBy = (plan: Plan, method: string): Setup[] => setupsOf(plan).filter((s) => s.method === method);
 const placed = (setup: Setup, occurrence: Occurrence, piece: Placement['piece'], shop: Shop) =>
   modelOf(setup.model).place(setup, setup.passes[0]!, occurrence, piece, shop);
@@ -116,6 +118,24 @@ describe('a leaning piece whose end is still square', () => {
         const fence = chisel?.figures.find((f) => f.id === 'face');
         if (fence) expect(fence.value).toBeCloseTo(setBack + 8 - corner, 6);
       }
+    }
+  });
+
+  it('on a wedge a degree too steep or too flat its foremost corner still meets the fence, and no wood goes through it', () => {
+    const job = jobWith(askew({ plane: 'thickness', degrees: 12, setBack: 8, mortiseWidth: 6, faceShoulder: 8 }, { mortised: 'hollow-chisel' })); // prettier-ignore
+    const chisel = madeBy(planJob(job, exact), 'hollow-chisel')[0]!;
+    const piece = { length: 900, thickness: 40, width: 70 };
+    for (const leanSet of [11, 12, 13]) {
+      const { rigid, datums } = modelOf(chisel.model).place(
+        { ...chisel, leanSet },
+        chisel.passes[0]!,
+        chisel.occurrences[0]!,
+        piece,
+        exact,
+      );
+      const fence = datums['fence-face']!;
+      const beyond = allCorners(piece).map((corner) => dot(subtract(place(rigid, corner), fence.at), fence.normal));
+      expect([leanSet, Math.min(...beyond)]).toEqual([leanSet, expect.closeTo(0, 6)]);
     }
   });
 
