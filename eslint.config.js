@@ -1,5 +1,6 @@
 import tseslint from 'typescript-eslint';
 import hooks from 'eslint-plugin-react-hooks';
+import { keptText } from './scripts/lint/keptText.mjs';
 
 export default tseslint.config(
   {
@@ -33,7 +34,11 @@ export default tseslint.config(
   },
   {
     files: ['web/src/**'],
-    plugins: { 'react-hooks': hooks },
-    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+    plugins: { 'react-hooks': hooks, velk: { rules: { 'kept-text': keptText } } },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      'velk/kept-text': 'error',
+    },
   },
 );

@@ -138,6 +138,8 @@ test('a card step by step: cautions first, one back, a spoiled piece, a note, a 
   await press(page, 'Note');
   const note = page.getByLabel('Note to this card');
   await note.fill('bit runs warm');
+  await page.reload();
+  await expect(note).toHaveValue('bit runs warm');
   await page.getByLabel('With a picture').setInputFiles({ name: 'large.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(40_000_000) }); // prettier-ignore
   await expect(page.getByText('The picture is 40 MB; at most 25 MB are read. Your note is still here.')).toBeVisible();
   await expect(note).toHaveValue('bit runs warm');
@@ -154,6 +156,8 @@ test('a card step by step: cautions first, one back, a spoiled piece, a note, a 
   await page.getByRole('link', { name: /^Log/ }).click();
   await expect(page.locator('.loglines img')).toBeVisible();
   await page.getByRole('searchbox', { name: 'Search the log' }).fill('knot');
+  await page.reload();
+  await expect(page.getByRole('searchbox', { name: 'Search the log' })).toHaveValue('knot');
   await expect(page.getByRole('heading', { name: '1 line' })).toBeVisible();
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as CSV' }).click()]); // prettier-ignore
   const text = await (await file.createReadStream()).toArray();
@@ -257,11 +261,15 @@ test('a piece that went wrong is saved: the ways by wood and time, the one taken
   await expect(count(page)).toHaveText('1');
   await press(page, 'Piece 2 went wrong');
   await page.getByLabel(/What is wrong with piece 2/).fill('the guide slipped');
+  await page.reload();
+  await expect(page.getByLabel(/What is wrong with piece 2/)).toHaveValue('the guide slipped');
   await press(page, 'It is spoiled');
   await press(page, 'What can be saved?');
   await page.getByLabel(/^What is wrong/).selectOption({ label: 'mortise width' });
   const asked = Number(/where ([\d.]+)/.exec((await page.locator('.rescuing').innerText()).replace(/\s+/g, ' '))![1]);
   await page.getByLabel(/^reads/).fill('wide');
+  await page.reload();
+  await expect(page.getByLabel(/^reads/)).toHaveValue('wide');
   await expect(page.locator('.rescuing').getByRole('alert')).toBeVisible();
   await page.getByLabel(/^reads/).fill(String(asked + 0.4));
   const way = page.locator('.rescuing li').filter({ hasText: 'Leave it, and make its tenon thicker' });

@@ -101,6 +101,13 @@ test('a figure is crept up on until the wall stands; the set-up that worked is k
 
   await page.getByRole('button', { name: 'Keep this set-up' }).click();
   await page.getByLabel(/What else is to be known/).fill('pin in hole 3');
+  await page
+    .getByLabel(/hole or pin/)
+    .first()
+    .fill('C 7');
+  await page.reload();
+  await expect(page.getByLabel(/What else is to be known/)).toHaveValue('pin in hole 3');
+  await expect(page.getByLabel(/hole or pin/).first()).toHaveValue('C 7');
   const region = page.getByRole('region', { name: 'Kept set-ups' });
   await region.getByLabel('With a picture').setInputFiles({ name: 'jig.txt', mimeType: 'image/png', buffer: Buffer.from('no picture') }); // prettier-ignore
   await expect(region.getByRole('alert')).toContainText('This file is no picture');

@@ -2,10 +2,25 @@ import { Button, Segmented } from 'antd';
 import { useState } from 'react';
 import { starterShop, type FirstAnswers } from '@velk/core';
 import { sentenceOf, useCreateShopMutation } from '../app/api.ts';
+import { isRecord, readKept, writeKept } from '../app/storage.ts';
+
+/** What was answered so far, kept over a reload. */
+const KEY = 'velk-first-answers';
+const USUAL: FirstAnswers = { name: '', units: 'mm', size: 'full', guardOff: true };
+const isAnswers = (value: unknown): value is FirstAnswers =>
+  isRecord(value) &&
+  typeof value['name'] === 'string' &&
+  (value['units'] === 'mm' || value['units'] === 'in') &&
+  (value['size'] === 'small' || value['size'] === 'full') &&
+  typeof value['guardOff'] === 'boolean';
 
 /** The first time: four questions, then a shop that can plan. */
 export default function FirstRun() {
-  const [answers, setAnswers] = useState<FirstAnswers>({ name: '', units: 'mm', size: 'full', guardOff: true });
+  const [answers, putAnswers] = useState(() => readKept(KEY, isAnswers) ?? USUAL);
+  const setAnswers = (next: FirstAnswers) => {
+    writeKept(KEY, next);
+    putAnswers(next);
+  };
   const [create, { error, isLoading }] = useCreateShopMutation();
   return (
     <main className="firstrun">

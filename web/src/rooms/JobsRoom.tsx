@@ -2,6 +2,7 @@ import { Button, Segmented } from 'antd';
 import { useMemo, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { MAX_JOB_BYTES, newJob, type FieldError } from '@velk/core';
+import { useSought } from '../app/useSought.ts';
 import {
   sentenceOf,
   useCreateJobMutation,
@@ -30,7 +31,7 @@ export function JobsRoom() {
   const { data: shop } = useShopQuery();
   const waiting = useWaiting();
   const [place, setPlace] = useState<Place>('bench');
-  const [words, setWords] = useState('');
+  const [words, setWords] = useSought();
   const [sort, setSort] = useState<Sort>('changed');
   const shown = useMemo(() => shownJobs(jobs ?? [], { place, words, sort }), [jobs, place, words, sort]);
   const howFar = useHowFar(shown, shop?.shop, shop?.version ?? 0);

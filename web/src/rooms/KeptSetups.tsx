@@ -12,6 +12,8 @@ import {
   type LengthStyle,
   type Plan,
 } from '@velk/core';
+import { useTypedText } from '../app/useTypedText.ts';
+import { useKeptState } from '../app/useKeptState.ts';
 import { today } from '../app/days.ts';
 import { gearChanged } from '../app/gear.ts';
 import { newId } from '../app/ids.ts';
@@ -137,22 +139,32 @@ function Brought({ card, own: { kept, figures, differs }, style }: { card: Card;
 /** What is said where the shop can keep no more of them. */
 const FULL = { ok: false, message: `The shop keeps ${LIMITS.keptPictures} pictures of set-ups. Let one go first, or keep this without.` } as const; // prettier-ignore
 
+/** The form of what is typed of holes and pins, by the figure they belong to. */
+const NO_HOLES = { rows: [{ figure: '', hole: '' }] };
+
 /** Keeps the set-up as it stands, with what its words can’t say: holes and pins, what held it. */
 function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyle }) {
   const dispatch = useAppDispatch();
   const record = useRecordState();
-  const [words, setWords] = useState<string | null>(null);
+  const [words, setWords] = useTypedText(`keeping.${card.id}.words`);
   const [picture, setPicture] = useState('');
-  const [holes, setHoles] = useState<Readonly<Record<string, string>>>({});
+  const [{ rows }, setRows] = useKeptState(`keeping.${card.id}.holes`, NO_HOLES);
+  const holes = Object.fromEntries(rows.map(({ figure, hole }) => [figure, hole]));
   const [trouble, setTrouble] = useState('');
   const [done, setDone] = useState(false);
   const kept = keptFrom(card, plan, record, { id: '', on: today(), note: (words ?? '').trim(), picture, holes, style });
+  const fill = (figure: string, hole: string) =>
+    setRows({ rows: [...rows.filter((row) => row.figure !== '' && row.figure !== figure), { figure, hole }] });
+  const letGo = () => {
+    setWords(null);
+    setRows(null);
+  };
   const keep = () => {
     const shop = currentShop();
     if (!shop) return;
     const one = { ...kept, id: newId() };
     dispatch(gearChanged({ ...shop, kept: [one, ...(shop.kept ?? [])].slice(0, LIMITS.kept) }));
-    setWords(null);
+    letGo();
     setDone(true);
   };
   const take = async (file: File) => {
@@ -162,7 +174,7 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
     setTrouble(made.ok ? '' : made.message);
   };
   if (done) return <p role="status">Kept: it comes back wherever this is cut on the same machine.</p>;
-  if (words === null)
+  if (words === undefined)
     return (
       <button className="link" onClick={() => setWords('')}>
         Keep this set-up
@@ -188,7 +200,7 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
             value={holes[figureKey(figure)] ?? ''}
             size={6}
             maxLength={LIMITS.key}
-            onChange={(event) => setHoles({ ...holes, [figureKey(figure)]: event.target.value })}
+            onChange={(event) => fill(figureKey(figure), event.target.value)}
           />{' '}
         </label>
       ))}
@@ -201,7 +213,7 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
       )}
       <span>
         <button type="submit">Keep it</button>{' '}
-        <button type="button" onClick={() => setWords(null)}>
+        <button type="button" onClick={letGo}>
           No
         </button>
       </span>

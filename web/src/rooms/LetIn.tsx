@@ -16,7 +16,6 @@ export default function LetIn({ door }: { door: Access['door'] }) {
   const network = door === 'network';
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (network) keepDeviceName(name.trim());
     void enter({ ...(network ? { passphrase: said } : { key: keyIn(said) }), device: thisDevice(name) });
   };
   return (
@@ -38,6 +37,7 @@ export default function LetIn({ door }: { door: Access['door'] }) {
         <label>
           <span>{network ? 'Passphrase of the shop' : 'The address, or its key'}</span>
           <span className="field wide">
+            {/* eslint-disable-next-line velk/kept-text -- a secret is never kept */}
             <input
               autoFocus
               aria-label={network ? 'Passphrase of the shop' : 'Address or key'}
@@ -64,7 +64,10 @@ export default function LetIn({ door }: { door: Access['door'] }) {
                   placeholder="such as Bench tablet"
                   maxLength={LIMITS.device}
                   value={name}
-                  onChange={(e) => setName(e.target.value)}
+                  onChange={(e) => {
+                    setName(e.target.value);
+                    keepDeviceName(e.target.value.trim());
+                  }}
                 />
               </span>
             </label>

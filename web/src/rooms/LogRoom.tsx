@@ -10,6 +10,7 @@ import {
   type Pace,
   type Plan,
 } from '@velk/core';
+import { useSought } from '../app/useSought.ts';
 import { gearChanged } from '../app/gear.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { currentShop } from '../app/useGear.ts';
@@ -36,7 +37,7 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
   const style = useStyle();
   const { known, waiting } = useAppSelector((s) => s.record);
   const { holds } = useRecordState();
-  const [search, setSearch] = useState('');
+  const [search, setSearch] = useSought();
   const [shown, setShown] = useState(SHOWN);
   const lines = useMemo(() => logLines(plan, [...known, ...waiting], style), [plan, known, waiting, style]);
   const series = useMemo(() => readingSeries(plan, holds), [plan, holds]);

@@ -3,6 +3,7 @@ import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { clockOf, daysOf, USUAL_WORKING, type Card, type Plan } from '@velk/core';
+import { useSought } from '../app/useSought.ts';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useKeptState } from '../app/useKeptState.ts';
@@ -52,7 +53,7 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
   const { cards, move, refused, lifted, lift } = useOwnOrder(plan, list);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const number = new Map(cards.map((card, i) => [card.id, i + 1]));
-  const [words, setWords] = useState('');
+  const [words, setWords] = useSought();
   const [machine, setMachine] = useState('');
   const { basis } = plan;
   /** As it is now: the plan comes a little later. */

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import {
   chestFile,
   copyOf,
@@ -21,6 +21,7 @@ import {
   type Tool,
   type ToolKind,
 } from '@velk/core';
+import { useSought } from '../../app/useSought.ts';
 import { marginBelow, toMargin } from '../../app/crossing.ts';
 import { gearChanged } from '../../app/gear.ts';
 import { Frame } from '../../app/Frame.tsx';
@@ -86,10 +87,11 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
   const navigate = useNavigate();
   const style = useStyle();
   const { tool: chosen } = useParams();
+  const { search } = useLocation();
   const [kind, setKind] = useState<ToolKind | null>(null);
   /** The tool that was added last: one begins with its name. */
   const [made, setMade] = useState<string | null>(null);
-  const [words, setWords] = useState('');
+  const [words, setWords] = useSought();
   const [read, setRead] = useState<{ added: number; problems: readonly CellProblem[] } | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const put = (tools: readonly Tool[]) => dispatch(gearChanged({ ...currentShop()!, tools }));
@@ -108,7 +110,7 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
     const drawn = requestAnimationFrame(toMargin);
     return () => cancelAnimationFrame(drawn);
   }, [chosen]);
-  const open = (id: string) => void navigate(`/chest/${id}`, { replace: chosen !== undefined });
+  const open = (id: string) => void navigate({ pathname: `/chest/${id}`, search }, { replace: chosen !== undefined });
   const add = (next: Tool) => {
     put([...shop.tools, next]);
     setWords('');

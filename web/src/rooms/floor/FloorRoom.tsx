@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { cutOtherwise, lastTick, piecesLeft, type FloorStep, type Plan } from '@velk/core';
+import { useTypedText } from '../../app/useTypedText.ts';
 import { note } from '../../app/record.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useAwake } from '../../app/useAwake.ts';
@@ -41,7 +42,8 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const theme = useTheme();
   const record = useRecordState();
   const floor = useFloor(id, plan, record, wanted);
-  const [open, setOpen] = useState<'list' | 'jotting' | null>(null);
+  const [listed, setListed] = useState(false);
+  const [jotted, setJotted] = useTypedText(`floor.note.${floor.here?.card.id ?? ''}`);
   const [asking, setAsking] = useState(false);
   const change = useTheirChange(id);
   const job = useAppSelector((s) => s.bench.now);
@@ -94,10 +96,13 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
           <strong>{view.title}</strong>
         </p>
         <nav aria-label="Floor">
-          <button onClick={() => setOpen(open === 'list' ? null : 'list')} aria-expanded={open === 'list'}>
+          <button onClick={() => setListed(!listed)} aria-expanded={listed}>
             All cards
           </button>
-          <button onClick={() => setOpen(open === 'jotting' ? null : 'jotting')} aria-expanded={open === 'jotting'}>
+          <button
+            onClick={() => setJotted(jotted === '' ? null : (jotted ?? ''))}
+            aria-expanded={jotted !== undefined}
+          >
             Note
           </button>
           <button onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}>
@@ -108,17 +113,17 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
       </header>
       <Waiting />
       {change && job && <TheirChangeNote change={change} job={job} style={style} />}
-      {open === 'list' && (
+      {listed && (
         <FloorList
           floor={floor}
           pedal={pedal}
           onPick={(picked) => {
-            setOpen(null);
+            setListed(false);
             floor.goTo(picked, 0);
           }}
         />
       )}
-      {open === 'jotting' && <Jotting card={card} onDone={() => setOpen(null)} />}
+      {jotted !== undefined && <Jotting card={card} text={jotted} onType={setJotted} onDone={() => setJotted(null)} />}
       <CutOtherwiseNotes found={otherwise.filter((one) => !one.card || one.card === card)} style={style} />
       {elsewhere.length > 0 && (
         <p className="note warning" role="alert">

@@ -6,9 +6,18 @@ import { useAppDispatch } from '../../app/store.ts';
 import { PictureInput } from '../../widgets/PictureInput.tsx';
 
 /** A note or a picture to the card that is being cut. */
-export function Jotting({ card, onDone }: { card: Card; onDone: () => void }) {
+export function Jotting({
+  card,
+  text,
+  onType,
+  onDone,
+}: {
+  card: Card;
+  text: string;
+  onType: (text: string) => void;
+  onDone: () => void;
+}) {
   const dispatch = useAppDispatch();
-  const [text, setText] = useState('');
   const [trouble, setTrouble] = useState('');
   const put = () => {
     if (text.trim()) dispatch(note({ kind: 'note', card: card.id, text: text.trim() }));
@@ -28,7 +37,7 @@ export function Jotting({ card, onDone }: { card: Card; onDone: () => void }) {
           value={text}
           maxLength={LIMITS.notes}
           rows={3}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => onType(event.target.value)}
           autoFocus
         />
       </label>

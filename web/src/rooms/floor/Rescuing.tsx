@@ -1,8 +1,9 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { LIMITS, speak, type Card, type LengthStyle, type Observation, type Plan, type Rescue } from '@velk/core'; // prettier-ignore
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useAsked } from '../../app/useAsked.ts';
+import { useTypedText } from '../../app/useTypedText.ts';
 import { useRecordState } from '../../app/useRecorder.ts';
 import { Length } from '../../widgets/Length.tsx';
 import { lengthIn, LooseLength } from '../../widgets/LooseLength.tsx';
@@ -28,19 +29,27 @@ export function Rescuing({
   line: Extract<Observation, { kind: 'spoiled' }>;
   style: LengthStyle;
 }) {
-  const [open, setOpen] = useState(false);
-  return open ? (
-    <Ways plan={plan} line={line} style={style} />
+  const [dimension, setDimension] = useTypedText(sizeOf(line));
+  return dimension !== undefined ? (
+    <Ways plan={plan} line={line} style={style} dimension={dimension} onDimension={setDimension} />
   ) : (
-    <button onClick={() => setOpen(true)}>What can be saved?</button>
+    <button onClick={() => setDimension('')}>What can be saved?</button>
   );
 }
 
-function Ways({ plan, line, style }: Parameters<typeof Rescuing>[0]) {
+/** Under which what is wrong with a piece is kept until it is saved or cut anew. */
+const sizeOf = ({ id }: { readonly id: string }): string => `floor.rescue.${id}.size`;
+
+function Ways({
+  plan,
+  line,
+  style,
+  dimension,
+  onDimension,
+}: Parameters<typeof Rescuing>[0] & { dimension: string; onDimension: (dimension: string | null) => void }) {
   const dispatch = useAppDispatch();
   const { done } = useRecordState();
-  const [dimension, setDimension] = useState('');
-  const [text, setText] = useState('');
+  const [text = '', setText] = useTypedText(`floor.rescue.${line.id}.reads`);
   const value = lengthIn(text, style) || undefined;
   const { job, shop } = plan.basis;
   const question = useMemo(() => {
@@ -54,13 +63,15 @@ function Ways({ plan, line, style }: Parameters<typeof Rescuing>[0]) {
     const said = textOf(rescue, style);
     const cards = [...new Set(rescue.figures.flatMap(({ card }) => card ?? []))];
     dispatch(note({ kind: 'rescued', of: line.id, again: rescue.again, cards, text: said.slice(0, LIMITS.notes) }));
+    onDimension(null);
+    setText(null);
   };
   if (!found) return <p className="quiet">… cutting it virtually</p>;
   return (
     <div className="rescuing">
       <label>
         What is wrong{' '}
-        <select value={dimension} onChange={(event) => setDimension(event.target.value)}>
+        <select value={dimension} onChange={(event) => onDimension(event.target.value)}>
           <option value="">it split, or broke</option>
           {sizes.map((own) => (
             <option key={own.dimension} value={own.dimension}>

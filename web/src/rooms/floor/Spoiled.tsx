@@ -1,7 +1,7 @@
-import { useState } from 'react';
 import { LIMITS, type LengthStyle, type Plan } from '@velk/core';
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
+import { useTypedText } from '../../app/useTypedText.ts';
 import { useRecordState } from '../../app/useRecorder.ts';
 import { Rescuing } from './Rescuing.tsx';
 
@@ -18,7 +18,7 @@ export function Spoiled({
   style: LengthStyle;
 }) {
   const dispatch = useAppDispatch();
-  const [why, setWhy] = useState<string | null>(null);
+  const [why, setWhy] = useTypedText(`floor.spoiled.${setup}`);
   const record = useRecordState();
   const lost = record.spoiled.get(setup) ?? [];
   const saved = record.rescued.filter(({ spoiled }) => spoiled.setup === setup);
@@ -41,7 +41,7 @@ export function Spoiled({
           <button onClick={() => dispatch(note({ kind: 'undone', of: line.id }))}>Take that back</button>
         </p>
       ))}
-      {why !== null ? (
+      {why !== undefined ? (
         <form
           onSubmit={(event) => {
             event.preventDefault();

@@ -11,6 +11,7 @@ import {
   type QuickFigure,
   type Shop,
 } from '@velk/core';
+import { useSought } from '../../app/useSought.ts';
 import { useJobQuery, useJobsQuery, useShopQuery } from '../../app/api.ts';
 import { Frame } from '../../app/Frame.tsx';
 import { Opening } from '../Opening.tsx';
@@ -58,7 +59,7 @@ function Questions({ chosen }: { chosen: string }) {
 /** Type a word or two, Enter opens the first. */
 function Finder() {
   const navigate = useNavigate();
-  const [words, setWords] = useState('');
+  const [words, setWords] = useSought();
   const wanted = words.trim().toLowerCase();
   const shown = QUICK_FIGURES.filter((q) => `${q.title} ${q.question}`.toLowerCase().includes(wanted));
   return (

@@ -2,6 +2,7 @@ import { Button, Segmented } from 'antd';
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { readParts, withoutPart, writeParts, type Job, type Part } from '@velk/core';
+import { useSought } from '../../app/useSought.ts';
 import { changed } from '../../app/bench.ts';
 import { store, useAppDispatch } from '../../app/store.ts';
 import { useStyle } from '../../app/useUnits.ts';
@@ -26,7 +27,7 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
   const style = useStyle();
   const [picked, setPicked] = useState<string | null>(null);
   const [pasting, setPasting] = useState(false);
-  const [words, setWords] = useState('');
+  const [words, setWords] = useSought();
   const change = (parts: readonly Part[]) => dispatch(changed({ ...job, parts }));
   /** The same function throughout, so that a long table draws only the row that changed. */
   const update = useCallback(
