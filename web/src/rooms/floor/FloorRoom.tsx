@@ -99,10 +99,7 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
           <button onClick={() => setListed(!listed)} aria-expanded={listed}>
             All cards
           </button>
-          <button
-            onClick={() => setJotted(jotted === '' ? null : (jotted ?? ''))}
-            aria-expanded={jotted !== undefined}
-          >
+          <button onClick={() => setJotted(jotted === '' ? null : (jotted ?? ''))} aria-expanded={jotted !== undefined}>
             Note
           </button>
           <button onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}>
