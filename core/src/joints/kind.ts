@@ -92,6 +92,8 @@ export interface Advice {
   readonly title: Sentence;
   readonly reason: Sentence;
   readonly propose?: Mm;
+  /** The half of which any way that can be taken answers it: then there is nothing to tell. */
+  readonly answeredBy?: MemberName;
 }
 
 /** What is impossible: the part, the dimension, the value given and the bound it breaks. */

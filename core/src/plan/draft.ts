@@ -133,7 +133,9 @@ export function draftJoint(
     joint: joint.id,
     problems,
     advice: [
-      ...kind.advice(params, members, available),
+      ...kind
+        .advice(params, members, available)
+        .filter(({ answeredBy }) => !answeredBy || !halves[answeredBy][0]!.route),
       ...countAdvice(joint, occurrences),
       ...near,
       ...(season ? seasonAdvice(season) : []),

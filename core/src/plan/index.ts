@@ -18,6 +18,7 @@ export * from './readings.ts';
 export * from './whyNot.ts';
 export * from './remembered.ts';
 export * from './days.ts';
+export { proposalsOf, type Proposal, type Proposals } from './proposals.ts';
 export { clockOf, type Clock, type Timed } from './clock.ts';
 export type { OrderSearch } from './ordering.ts';
 export type { LoosePin } from './pinned.ts';

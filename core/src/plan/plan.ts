@@ -1,27 +1,19 @@
-import { endsOf, type FoundOrder, type Job, type Joint } from '../exchange/index.ts';
+import { type FoundOrder, type Job } from '../exchange/index.ts';
 import { cautionsOf } from '../hazards/index.ts';
-import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
+import { shareKey, tenonShares } from '../jobwide/index.ts';
 import { withLayers } from '../methods/index.ts';
 import { withMoves } from '../sequence/index.ts';
 import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type WorkId } from '../setups/index.ts';
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import type { Solver } from '../solving/index.ts';
-import { availableIn, type Shop, type Tool } from '../tooling/index.ts';
+import { type Shop, type Tool } from '../tooling/index.ts';
 import { say, type Remembered, type Sentence } from '../units/index.ts';
 import { VERSION } from '../version.ts';
 import { changeOf, cuttingInTurn, type Change } from './changing.ts';
 import { countTogether, distinct, testCut } from './counting.ts';
-import {
-  draftJoint,
-  partsOf,
-  problemsOf,
-  shopFor,
-  type AsSet,
-  type EndCounts,
-  type JointDraft,
-  type JointPlan,
-} from './draft.ts';
+import { shopFor, type AsSet, type JointDraft, type JointPlan } from './draft.ts';
+import { draftsOf, isUnmade } from './drafts.ts';
 import { leastIn, orderedBy, searchIn, type OrderSearch } from './ordering.ts';
 import { piecesOf } from './pieces.ts';
 import type { LoosePin } from './pinned.ts';
@@ -182,35 +174,6 @@ export function leastMinutes(job: Job, chest: Shop, solver: Solver, remembered?:
   const shop = shopFor(job, chest);
   return leastIn(job, shop, draftsOf(job, shop, remembered), solver);
 }
-
-/** Every joint by itself, with what its neighbours do to it. */
-function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraft>): JointDraft[] {
-  remembered?.under([shop, job.seasons]);
-  const available = availableIn(shop);
-  const own = new Map(job.joints.map((joint) => [joint, problemsOf(joint, job, available)]));
-  const possible = job.joints.filter((joint) => own.get(joint)!.length === 0);
-  const neighbours = neighbourNotes(job, possible);
-  const shares = tenonShares(job, possible);
-  return job.joints.map((joint) => {
-    const near = neighbours.get(joint.id) ?? { problems: [], advice: [] };
-    const problems = [...own.get(joint)!, ...near.problems];
-    const share = sharesOf(joint, shares);
-    const draft = () => draftJoint(joint, job, shop, available, problems, near.advice, share);
-    return remembered ? remembered.of([joint, partsOf(joint, job), near, share], draft) : draft();
-  });
-}
-
-const sharesOf = ({ id, tenoned }: Joint, shares: ReturnType<typeof tenonShares>): EndCounts =>
-  Object.fromEntries(
-    endsOf(tenoned.ends).flatMap((end) => {
-      const share = shares.get(shareKey(id, end));
-      return share ? [[end, share.count]] : [];
-    }),
-  );
-
-/** That a joint is impossible, or a half of it has no way that is taken. */
-const isUnmade = ({ problems, notTaken, chosen }: JointPlan): boolean =>
-  problems.length > 0 || notTaken !== undefined || !chosen.tenoned || !chosen.mortised;
 
 const proversOf = (drafts: readonly JointDraft[], asSet: AsSet): PlanToProve['provers'] =>
   new Map(

@@ -83,7 +83,13 @@ describe('a thing that is worked on here and kept on the server', () => {
     const more = kept.changed(lost, with_({ a: 2 }));
     expect(kept.toSend(more, () => 'new')).toEqual({ save: 's', value: with_({ a: 1 }) });
     const no = kept.refused(sent(kept.changed(first, with_({ a: 1 }))), 'too long');
-    expect(no).toMatchObject({ save: 'refused', message: 'too long', sent: null, now: with_({ a: 1 }) });
+    expect(no).toMatchObject({
+      save: 'refused',
+      message: 'too long',
+      sending: false,
+      sent: null,
+      now: with_({ a: 1 }),
+    });
     expect(kept.retried(no).save).toBe('unsaved');
     expect(kept.retried(first)).toBe(first);
     expect(kept.undone(no)).toMatchObject({ save: 'saved', message: '', now: ZERO });
@@ -110,6 +116,8 @@ describe('a thing that is worked on here and kept on the server', () => {
     expect(both).toMatchObject({ version: 2, now: with_({ a: 2, b: 7 }), save: 'unsaved', with: 'Tablet' });
     expect(kept.undone(both).now).toEqual(with_({ a: 1, b: 7 }));
     expect(kept.undone(kept.undone(both))).toMatchObject({ now: with_({ b: 7 }), save: 'saved' });
+    const back = kept.stale(sent(kept.undone(mine)), theirs(with_({ b: 7 }), 2), undefined, merged);
+    expect(kept.redone(back).now).toEqual(with_({ a: 2, b: 7 }));
     const clash = kept.stale(mine, theirs(with_({ a: 7, b: 7 }), 2), undefined, merged);
     expect(clash).toMatchObject({ version: 1, save: 'conflict', now: with_({ a: 2 }), sending: false });
     expect(kept.changed(clash, with_({ a: 3 })).save).toBe('conflict');

@@ -14,13 +14,14 @@ import {
   type JointKind,
   type Job,
   type Joint,
+  type Proposal,
   type Shop,
 } from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { Guarded } from '../app/Guarded.tsx';
 import { lazyRoom } from '../app/lazyRoom.tsx';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
-import { useSingleKeys } from '../app/useKeys.ts';
+import { useProposals } from '../app/useProposals.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { JointDrawing } from '../drawings/JointDrawing.tsx';
 import { AngleField } from '../widgets/AngleField.tsx';
@@ -33,6 +34,7 @@ import { KindPicker } from './KindPicker.tsx';
 import { JointPlaces } from './JointPlaces.tsx';
 import { MarkingOut } from './MarkingOut.tsx';
 import { NewJoint } from './NewJoint.tsx';
+import { ProposedSizes } from './ProposedSizes.tsx';
 import { WordsField } from '../widgets/WordsField.tsx';
 import { Choice } from '../widgets/Choice.tsx';
 
@@ -109,24 +111,13 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   };
   const options = job.parts.map((p) => ({ value: p.id, label: p.name }));
   const offered = useOffered(joint.id);
-  /** Proposed values that are not yet what is drawn, each dimension once; those that were left are not offered again. */
-  const [left, setLeft] = useState('');
-  const proposals = advice
-    .filter((a, i) => {
-      const drawn = drawing.dimensions.find((d) => d.id === a.dimension)?.value ?? Number(params[a.dimension]);
-      const first = advice.findIndex((b) => b.dimension === a.dimension && b.propose !== undefined) === i;
-      return first && a.propose !== undefined && Math.abs(a.propose - drawn) > 1e-6;
-    })
-    .map(({ dimension, propose }) => ({ dimension, value: propose! }));
-  const asked = JSON.stringify(proposals);
-  const open = asked === left ? [] : proposals;
-  const take = (chosen: typeof proposals) =>
-    chosen.length &&
+  const isProposed = advice.some(({ propose }) => propose !== undefined);
+  const proposals = useProposals(joint.id, job, shop, isProposed);
+  const take = (taken: readonly Proposal[]) =>
     replace({
       ...joint,
-      params: chosen.reduce((all, { dimension, value }) => kind.withDimension(all, members, dimension, value), params),
+      params: taken.reduce((all, { dimension, value }) => kind.withDimension(all, members, dimension, value), params),
     });
-  useSingleKeys({ p: () => take(open.slice(0, 1)), a: () => take(open), n: () => setLeft(asked) });
   const angles = drawing.dimensions.filter((d) => d.angle);
   const inMargin = drawing.dimensions.filter((d) => d.view === 'margin' && !d.angle);
   const onSheet = useMemo(() => drawing.dimensions.filter((d) => d.view !== 'margin'), [drawing]);
@@ -282,27 +273,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </p>
           </div>
         ))}
-        {open.length > 0 && (
-          <p className="proposals">
-            {open.length === 1 ? 'One change is proposed: ' : `${open.length} changes are proposed: `}
-            {open.length > 1 && (
-              <>
-                <button className="link" onClick={() => take(open.slice(0, 1))}>
-                  use the first
-                </button>{' '}
-                <kbd>P</kbd>,{' '}
-              </>
-            )}
-            <button className="link" onClick={() => take(open)}>
-              {open.length === 1 ? 'use it' : 'use all'}
-            </button>{' '}
-            <kbd>A</kbd>, or{' '}
-            <button className="link" onClick={() => setLeft(asked)}>
-              {open.length === 1 ? 'leave it' : 'leave them'}
-            </button>{' '}
-            <kbd>N</kbd>
-          </p>
-        )}
+        {isProposed && <ProposedSizes proposals={proposals} onTake={take} />}
         {advice.map((a) => (
           <div key={a.id} className={`note ${a.level}`}>
             <h3>
@@ -311,8 +282,7 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             <p>
               <Spoken sentence={a.reason} style={style} />{' '}
               {a.propose !== undefined &&
-                Math.abs(a.propose - (drawing.dimensions.find((d) => d.id === a.dimension)?.value ?? a.propose)) >
-                  1e-6 && (
+                proposals?.each.some(({ dimension, value }) => dimension === a.dimension && value === a.propose) && (
                   <button className="link" onClick={() => set(a.dimension, a.propose!)}>
                     Use <Spoken sentence={{ text: '{v}', lengths: { v: a.propose } }} style={style} />
                   </button>

@@ -12,6 +12,7 @@ import type {
   OrderSearch,
   Pair,
   Plan,
+  Proposals,
   Reading,
   RecordState,
   Rescue,
@@ -38,6 +39,11 @@ export interface Asks {
   readonly ways: {
     readonly asks: { joint: Joint; job: Job; shop: Shop };
     readonly answers: { ways: Record<'tenoned' | 'mortised', WaysOfHalf> };
+  };
+  /** The sizes that advice would change of a joint, each tried before it is proposed. */
+  readonly proposals: {
+    readonly asks: { joint: string; job: Job; shop: Shop };
+    readonly answers: { proposals: Proposals };
   };
   /** What the test pieces of some cards should read, by the id of the card; `cards` has the ids, a line each. */
   readonly readings: {

@@ -8,6 +8,7 @@ import {
   orderSearch,
   pairOf,
   planToProve,
+  proposalsOf,
   proveShape,
   readingsOf,
   rescuesOf,
@@ -63,6 +64,8 @@ async function answer(question: Question): Promise<object | undefined> {
     }
     case 'ways':
       return { ways: waysOf(question.joint, question.job, question.shop) };
+    case 'proposals':
+      return { proposals: proposalsOf(question.joint, question.job, question.shop, drafts) };
     case 'readings': {
       const { plan } = planned(question.job, question.shop);
       const cut = await modeller();

@@ -8,7 +8,12 @@ export interface Cores {
 }
 
 /** What is asked of them instead of a worker of its own: they know the plan already, and have the modeller. */
-export const SHARED: Partial<Record<Ask, keyof Cores>> = { ways: 'figures', readings: 'cutting', rescues: 'cutting' };
+export const SHARED: Partial<Record<Ask, keyof Cores>> = {
+  ways: 'figures',
+  proposals: 'figures',
+  readings: 'cutting',
+  rescues: 'cutting',
+};
 
 let open: Cores | null = null;
 const hearers = new Set<() => void>();

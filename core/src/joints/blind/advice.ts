@@ -1,6 +1,6 @@
 import { roundTo, say, type Mm, type Sentence } from '../../units/index.ts';
 import { nearestWidth, type Available } from '../../tooling/index.ts';
-import type { Advice, Members } from '../kind.ts';
+import type { Advice, MemberName, Members } from '../kind.ts';
 import { derive, entryDepth, type BlindParams } from './params.ts';
 import { proposeBlind } from './propose.ts';
 
@@ -13,9 +13,25 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
   const T = members.tenoned.thickness;
   const thinner = Math.min(T, S);
   const found: Advice[] = [];
-  const warn = (wrong: boolean, id: string, dimension: string, title: Sentence, reason: Sentence, propose?: Mm) => {
+  const warn = (
+    wrong: boolean,
+    id: string,
+    dimension: string,
+    title: Sentence,
+    reason: Sentence,
+    propose?: Mm,
+    answeredBy?: MemberName,
+  ) => {
     if (wrong)
-      found.push({ id, dimension, level: 'warning', title, reason, ...(propose === undefined ? {} : { propose }) });
+      found.push({
+        id,
+        dimension,
+        level: 'warning',
+        title,
+        reason,
+        ...(propose !== undefined && { propose }),
+        ...(answeredBy && { answeredBy }),
+      });
   };
   found.push(
     ...proposeBlind(members, available).advice.filter(
@@ -33,6 +49,7 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
       nearest: nearest ?? m,
     }),
     nearest,
+    'mortised',
   );
   const reaching = available.mortiseWidths.filter(({ width }) => width <= m + 1e-6);
   const reach = Math.max(0, ...reaching.map((c) => c.reach));
@@ -43,6 +60,7 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
     say('Mortise {D} deep', { D }),
     say('The longest cutter that fits reaches {reach}.', { reach }),
     reach,
+    'mortised',
   );
   const thinnest = Math.max(S / 4, 5);
   const wall = Math.min(p, S - p - m);

@@ -202,7 +202,6 @@ export const haunched: JointKind<HaunchedParams> = {
         '{along} stands past the tenoned piece; {least} to {most} keep the end from splitting until the glue has set, and are cut off then.',
         { along: Math.max(0, along), least: 15, most: 25 },
       ),
-      propose: params.position + 20 - along,
     });
     warn(haunchWidth > (haunchWidth + tenonWidth) / 2 + 1e-6, {
       id: 'wide-haunch',

@@ -217,7 +217,6 @@ export const rebated: JointKind<RebatedParams> = {
                 'The tenon is as wide as the rail, so only {horn} keeps the mortise from opening at the end; {least} to {most} is usual until the glue has set.',
                 { horn: Math.max(0, params.position), least: 15, most: 25 },
               ),
-              propose: 20,
             },
           ]
         : []),

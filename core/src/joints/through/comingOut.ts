@@ -7,7 +7,7 @@ import { failing } from '../shape/index.ts';
 const PAST: Mm = 1;
 
 /** Problems and advice of a blind joint that speak of its bottom. */
-const OF_THE_BOTTOM = new Set(['behind', 'short', 'bottom', 'thirds']);
+const OF_THE_BOTTOM = new Set(['behind', 'short', 'bottom', 'thirds', 'reach']);
 
 /** A mortise that comes out of the far side. */
 export const goingThrough = (feature: MortiseFeature): MortiseFeature => ({

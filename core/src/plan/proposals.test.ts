@@ -1,0 +1,91 @@
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { resolve, type Job } from '../exchange/index.ts';
+import { makeFrame } from '../jobwide/index.ts';
+import { JOINT_KINDS, kindOf } from '../joints/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
+import { availableIn } from '../tooling/index.ts';
+import { planJob, proposalsOf, type Proposal } from './index.ts';
+
+/** The job with sizes of a joint changed as they are proposed. */
+const taking = (job: Job, id: string, proposals: readonly Proposal[]): Job => ({
+  ...job,
+  joints: job.joints.map((joint) => {
+    if (joint.id !== id) return joint;
+    const { kind, params, members } = resolve(joint, job);
+    const change = (all: typeof params, { dimension, value }: Proposal) =>
+      kind.withDimension(all, members, dimension, value);
+    return { ...joint, params: proposals.reduce(change, params) };
+  }),
+});
+
+const troubles = (job: Job): string[] =>
+  planJob(job, TEST_SHOP).joints.flatMap(({ problems, chosen }) => [
+    ...problems.map(({ path }) => path),
+    ...(chosen.tenoned && chosen.mortised ? [] : ['no way']),
+  ]);
+
+const told = (job: Job, id: string) => planJob(job, TEST_SHOP).joints.find(({ joint }) => joint === id)!.advice;
+
+const withTenons = (job: Job, tenonLength: number): Job => ({
+  ...job,
+  joints: job.joints.map((joint) => ({ ...joint, params: { ...joint.params, tenonLength } })),
+});
+
+/** A table base: two rails in each leg. */
+function base(): Job {
+  const spec = { sort: 'base', name: 'Table', count: 1, width: 900, depth: 500, height: 720, leg: 40, rail: { width: 100, thickness: 18 }, setBack: 3, kind: 'blind', species: '' } as const; // prettier-ignore
+  const empty = { ...jobWith(), parts: [], joints: [] };
+  const { parts, joints } = makeFrame(spec, empty, TEST_SHOP);
+  return { ...empty, parts, joints };
+}
+
+describe('what advice proposes is tried first', () => {
+  it('all of it taken at one joint after the other: two short tenons in a leg don’t come to meet', () => {
+    const made = withTenons(base(), 12);
+    expect(troubles(made)).toEqual([]);
+    /** Alone each would be made longer than half of the leg. */
+    expect(told(made, made.joints[0]!.id).map(({ id }) => id)).toContain('short');
+    const after = made.joints.reduce((job, { id }) => taking(job, id, proposalsOf(id, job, TEST_SHOP).together), made);
+    expect(troubles(after)).toEqual([]);
+    expect(after).not.toEqual(made);
+  });
+
+  it('of any kind, with any size spoiled: none makes anything impossible or leaves its warning', () => {
+    let seen = 0;
+    fc.assert(
+      fc.property(fc.nat(), fc.nat(), fc.double({ min: 0.3, max: 3, noNaN: true }), (which, size, factor) => {
+        const kind = JOINT_KINDS[which % JOINT_KINDS.length]!;
+        const plain = jobWith({ kind: kind.id });
+        const { members } = resolve(plain.joints[0]!, plain);
+        const { params } = kindOf(kind.id).propose(members, availableIn(TEST_SHOP));
+        const sizes = Object.entries(params).filter(([, value]) => typeof value === 'number');
+        const [name, value] = sizes[size % sizes.length]!;
+        const job = jobWith({ kind: kind.id, params: { ...params, [name]: Number(value) * factor } });
+        const { each, together } = proposalsOf('joint', job, TEST_SHOP);
+        seen += each.length;
+        const before = troubles(job);
+        const isSound = before.length === 0;
+        const ids = new Set(told(job, 'joint').flatMap(({ id, level }) => (level === 'warning' ? [id] : [])));
+        for (const taken of [...each.map((one) => [one]), together]) {
+          const after = taking(job, 'joint', taken);
+          expect(troubles(after).filter((trouble) => !before.includes(trouble))).toEqual([]);
+          for (const advice of told(after, 'joint'))
+            if (advice.level === 'warning' && isSound) expect(ids).toContain(advice.id);
+        }
+      }),
+      { numRuns: 25 },
+    );
+    expect(seen).toBeGreaterThan(2);
+  });
+
+  it('a mortise far wider than any cutter is bored and routed: the cutter is not proposed, nor a horn that moves the rail', () => {
+    const wide = jobWith({ params: { mortiseWidth: 28, faceShoulder: 16, tenonLength: 60 }, rail: { thickness: 60 }, stile: { thickness: 60, width: 90 } }); // prettier-ignore
+    expect(troubles(wide)).toEqual([]);
+    expect(proposalsOf('joint', wide, TEST_SHOP).each).toEqual([]);
+    expect(told(wide, 'joint').map(({ id }) => id)).not.toContain('cutter');
+    const through = jobWith({ kind: 'through', stile: { width: 90 }, params: { tenonLength: 92 } });
+    expect(told(through, 'joint').map(({ id }) => id)).not.toContain('reach');
+  });
+});
