@@ -307,6 +307,48 @@ test('Velk can be installed: a manifest with a name, icons of both sizes and a s
   await page.context().close();
 });
 
+test('opened once, it starts without the network: plans, ticks, opens a job that was only listed, and sends when it is back', async ({
+  browser,
+  velk,
+  request,
+}) => {
+  const page = await device(browser, velk, 'Yard tablet');
+  const [, , id] = new URL(page.url()).pathname.split('/');
+  const listed = (await (await request.get(`${velk.url}/api/jobs`)).json()) as { id: string; name: string }[];
+  const other = listed.find((job) => job.id !== id)!;
+  const kept = () => page.evaluate(async () => (await (await caches.open('jobs')).keys()).map(({ url }) => new URL(url).pathname)); // prettier-ignore
+  await expect
+    .poll(kept, { timeout: 60_000 })
+    .toEqual(
+      expect.arrayContaining(['/api/access', '/api/shop', '/api/jobs', `/api/jobs/${id}`, `/api/jobs/${other.id}`]),
+    );
+  await page.context().setOffline(true);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Fetch' })).toBeVisible();
+  await toPieces(page);
+  await press(page, 'One more');
+  await expect(count(page)).toHaveText('1');
+  await page.goto(`${velk.url}/job/${other.id}/stock`);
+  await expect(page.getByLabel('Job name')).toHaveValue(other.name);
+  await page.goto(`${velk.url}/job/${id}/floor`);
+  await expect(count(page)).toHaveText('1');
+  await page.context().setOffline(false);
+  const ticks = async () => {
+    const answer = await request.get(`${velk.url}/api/jobs/${id}/record?after=0`);
+    const { lines } = (await answer.json()) as { lines: { kind: string }[] };
+    return lines.filter(({ kind }) => kind === 'done').length;
+  };
+  await expect.poll(ticks).toBe(1);
+  /** What was saved from here is what the next start without the network has. */
+  await page.goto(`${velk.url}/job/${other.id}/stock`);
+  await page.getByLabel('Job name').fill('Racks, again');
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.context().setOffline(true);
+  await page.reload();
+  await expect(page.getByLabel('Job name')).toHaveValue('Racks, again');
+  await page.context().close();
+});
+
 test('what somebody else changes is told on the floor, with whose it is, and seen before the next tick', async ({
   page,
   velk,

@@ -30,6 +30,8 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{js,css,html,wasm,woff2,svg,png}'],
         maximumFileSizeToCacheInBytes: 8_000_000,
+        /** Velk starts without the network from the first time on that it was opened. */
+        clientsClaim: true,
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
         runtimeCaching: [

@@ -5,7 +5,7 @@ import { JobsRoom } from '../rooms/JobsRoom.tsx';
 import { Nowhere } from '../rooms/Nowhere.tsx';
 import { useAccessQuery, useShopQuery } from './api.ts';
 import { Guarded } from './Guarded.tsx';
-import { forgetJobs } from './installing.ts';
+import { forgetJobs } from './offline.ts';
 import { lazyRoom } from './lazyRoom.tsx';
 import { antTheme } from './theme.ts';
 import { useFocusKept } from './useFocusKept.ts';

@@ -1,4 +1,5 @@
 import { Workbox } from 'workbox-window';
+import { keepWhatWasSeen } from './offline.ts';
 import { store } from './store.ts';
 import { versionWaits } from './view.ts';
 
@@ -11,6 +12,9 @@ export function keepVelk(): void {
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
   workbox = new Workbox('/sw.js');
   workbox.addEventListener('waiting', () => store.dispatch(versionWaits()));
+  /** The first time it takes the page that is open already, whose questions it hasn’t heard. */
+  if (!navigator.serviceWorker.controller)
+    workbox.addEventListener('controlling', () => void keepWhatWasSeen().catch(() => undefined));
   setTimeout(() => void workbox!.register().catch(() => undefined), AFTER);
 }
 
@@ -18,9 +22,4 @@ export function keepVelk(): void {
 export function takeVersion(): void {
   workbox?.addEventListener('controlling', () => window.location.reload());
   workbox?.messageSkipWaiting();
-}
-
-/** Whoever is shown the door keeps no copy of the shop’s jobs. */
-export function forgetJobs(): void {
-  if ('caches' in window) void caches.delete('jobs');
 }

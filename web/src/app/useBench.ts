@@ -3,6 +3,8 @@ import { hasForm, jobSchema, mergedJobs, upgradedJob, type Job } from '@velk/cor
 import { useJobQuery } from './api.ts';
 import { benchActions, changed } from './bench.ts';
 import { draftReader } from './drafts.ts';
+import type { Stored } from './kept.ts';
+import { keepSaved } from './offline.ts';
 import { sendJob } from './saving.ts';
 import { isRecord } from './storage.ts';
 import { store, useAppDispatch, useAppSelector } from './store.ts';
@@ -14,6 +16,9 @@ const readJob = draftReader((value): Job | undefined => {
   const job: unknown = isRecord(value) ? upgradedJob(value) : undefined;
   return hasForm(jobSchema, job) ? job : undefined;
 });
+/** What is opened without the network is what was saved. */
+const keepLanded = ({ id, version, value }: Stored<Job>) => void keepSaved(id, version, value).catch(() => undefined);
+
 const atBench = () => store.getState().bench;
 
 /** A job on the bench: opened, kept in the browser, saved; and what other windows left of it. */
@@ -26,7 +31,14 @@ export function useBench(id: string) {
   const all = useAppSelector((s) => s.typed);
   const typed = useMemo(() => ofJob(all), [all]);
   const { left, drop } = useOpened({ sort: 'job', actions: benchActions, read: readJob, at: atBench }, stored);
-  const keepsNothing = useSaver({ sort: 'job', kept, typed, actions: benchActions, send: sendJob });
+  const keepsNothing = useSaver({
+    sort: 'job',
+    kept,
+    typed,
+    actions: benchActions,
+    send: sendJob,
+    onLanded: keepLanded,
+  });
   const takeIn = (one: (typeof left)[number]) => {
     const { now } = atBench();
     /** Nothing is settled for good: undo leads back. */

@@ -41,6 +41,8 @@ export function useRecorder(job: string, watched: boolean): void {
     let failed = 0;
     let timer: ReturnType<typeof setTimeout> | undefined;
     let busy = false;
+    /** The network came back while something was asked that had begun without it. */
+    let isBackMeanwhile = false;
     const run = async () => {
       clearTimeout(timer);
       if (busy || over) return;
@@ -48,6 +50,10 @@ export function useRecorder(job: string, watched: boolean): void {
       const problem = await exchange(job, desk, door);
       busy = false;
       if (over) return;
+      if (isBackMeanwhile) {
+        isBackMeanwhile = false;
+        return void run();
+      }
       failed = problem ? failed + 1 : 0;
       dispatch(troubled({ job, trouble: problem ? troubleOf(problem) : '', out: problem?.status === 'FETCH_ERROR' }));
       if (problem?.status === 401) dispatch(accessLost());
@@ -55,7 +61,10 @@ export function useRecorder(job: string, watched: boolean): void {
       if (watched || record().waiting.length > 0) timer = setTimeout(() => void run(), again);
     };
     void run();
-    const atOnce = () => void run();
+    const atOnce = () => {
+      isBackMeanwhile = busy;
+      void run();
+    };
     window.addEventListener('online', atOnce);
     return () => {
       over = true;

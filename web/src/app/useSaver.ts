@@ -24,6 +24,8 @@ export interface Worked<T> {
   readonly actions: KeptActions<T>;
   readonly send: Send<T>;
   readonly read: ReadDraft<T>;
+  /** Hears of what was saved. */
+  readonly onLanded?: (saved: Stored<T>) => void;
 }
 
 export const draftName = (sort: 'job' | 'shop', id: string): string => (sort === 'job' ? `job ${id}` : 'shop');
@@ -86,7 +88,7 @@ async function moveDraft<T>(of: string, { tab, draft, typed, undo }: Left<T>, to
  * waiting where the page is left.
  * @returns whether the browser keeps nothing just now
  */
-export function useSaver<T>({ sort, kept, typed, actions, send }: Omit<Worked<T>, 'read'>): boolean {
+export function useSaver<T>({ sort, kept, typed, actions, send, onLanded }: Omit<Worked<T>, 'read'>): boolean {
   const dispatch = useAppDispatch();
   const keepsNothing = useKeptDraft(sort, kept, typed);
   const { id, version, now, save, sending, sent } = kept;
@@ -98,6 +100,7 @@ export function useSaver<T>({ sort, kept, typed, actions, send }: Omit<Worked<T>
     void send({ id, version, sent: next }, leaving).then((saved) => {
       const of = { id, save: next.save };
       if (saved.is === 'landed') dispatch(actions.landed({ ...of, version: saved.version }));
+      if (saved.is === 'landed') onLanded?.({ id, version: saved.version, value: next.value });
       else if (saved.is === 'stale') dispatch(actions.stale({ ...of, theirs: saved.theirs, landed: saved.landed }));
       else dispatch(actions[saved.is]({ ...of, message: saved.message }));
       if (saved.is === 'unanswered' && saved.out) dispatch(accessLost());
@@ -116,8 +119,11 @@ export function useSaver<T>({ sort, kept, typed, actions, send }: Omit<Worked<T>
 
   useEffect(() => {
     const leave = () => newest.current(true);
+    const atOnce = () => newest.current(false);
     for (const event of LEAVING) window.addEventListener(event, leave);
+    window.addEventListener('online', atOnce);
     return () => {
+      window.removeEventListener('online', atOnce);
       for (const event of LEAVING) window.removeEventListener(event, leave);
       leave();
     };

@@ -1,7 +1,8 @@
 import { Button, Segmented } from 'antd';
-import { useMemo, useRef, useState, type DragEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { MAX_JOB_BYTES, newJob, type FieldError } from '@velk/core';
+import { keepListed } from '../app/offline.ts';
 import { useSought } from '../app/useSought.ts';
 import {
   sentenceOf,
@@ -29,6 +30,7 @@ import { Choice } from '../widgets/Choice.tsx';
 export function JobsRoom() {
   const { data: jobs, error } = useJobsQuery(undefined, { refetchOnMountOrArgChange: true, pollingInterval: 15_000 });
   const { data: shop } = useShopQuery();
+  useEffect(() => void (jobs && keepListed(jobs)), [jobs]);
   const waiting = useWaiting();
   const [place, setPlace] = useState<Place>('bench');
   const [words, setWords] = useSought();
