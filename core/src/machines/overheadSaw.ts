@@ -28,7 +28,8 @@ export const overheadSaw: MachineModel = {
     const saw = toolById(asIs, 'overhead-saw', setup.machine!);
     const stack = toolById(asIs, 'stack', setup.cutter!);
     const kerf = (setup.between ?? []).reduce((sum, one) => sum + one, stack.outer);
-    const height = standsAt(figureOf(setup, pass.figures['height']!), { scale: saw.depthScale });
+    const whole = standsAt(figureOf(setup, pass.figures['height']!), { scale: saw.depthScale });
+    const height = Math.max(whole, pass.level ?? -Infinity);
     const across = figureOf(setup, pass.figures['across']!);
     const half = kerf / 2;
     const sides: Record<string, number> = { 'near-side': half, 'far-side': -half };

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { IMPERIAL, METRIC, INCH } from '../units/index.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 import { bitesOf, levelsTo } from './levels.ts';
 
 describe('levels', () => {
@@ -32,5 +35,15 @@ describe('levels', () => {
         expect(levels.length).toBe(Math.max(1, Math.ceil((depth - top) / most - 1e-6)));
       }),
     );
+  });
+
+  it('from above as from below: 26 off the far face in two passes, the first told by where it stands over the table', () => {
+    const params = { mortiseWidth: 8, faceShoulder: 6, faceClearance: 0, tenonLength: 30 };
+    const routes = { tenoned: 'saw-flat-one-face' };
+    const plan = planJob(jobWith({ params, rail: { thickness: 40 }, stile: { thickness: 40 }, routes }), TEST_SHOP);
+    const above = setupsOf(plan).find(({ id }) => id.endsWith('face-above'))!;
+    const levels = above.passes.filter(({ id }) => id.startsWith('face-1')).map(({ level }) => level);
+    expect(levels).toEqual([27, undefined]);
+    expect(above.figures.find(({ id }) => id === 'above')!.set.value).toBeCloseTo(14, 6);
   });
 });

@@ -49,5 +49,18 @@ export function inLevels(
   });
 }
 
+/**
+ * One path cut in levels by a cutter that comes from above: as many passes as it needs to come down so far.
+ * @param height of the lowest tooth as set, from the table, mm
+ * @param from where its wood begins, from the table, mm
+ */
+export function inLevelsDown(pass: Pass, height: Mm, from: Mm, bites: Bites): Pass[] {
+  const heights = levelsTo(-height, -from, bites).map((depth) => -depth);
+  return heights.map((to, i): Pass => {
+    const last = i === heights.length - 1;
+    return { ...pass, id: `${pass.id}-level-${i + 1}`, ...(last ? {} : { level: to }) };
+  });
+}
+
 /** The same, in words that name the level. */
 export const plunged = (text: string) => (level: Mm): Sentence => say(text, { level }); // prettier-ignore

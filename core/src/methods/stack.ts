@@ -2,7 +2,7 @@ import type { FigureDraft, LengthFigure, Pass, Refusal, Setup } from '../setups/
 import type { Shop, Stack, TableSaw } from '../tooling/index.ts';
 import { say, stamped, type Mm, type Sentence } from '../units/index.ts';
 import type { StackChoice } from './blades.ts';
-import { bitesOf, inLevels } from './levels.ts';
+import { bitesOf, inLevels, inLevelsDown } from './levels.ts';
 import type { figuresFor } from './method.ts';
 import { over } from './refusal.ts';
 
@@ -55,7 +55,14 @@ export const overLevels = (
   depth: Mm,
   wide: Mm,
   shop: Pick<Shop, 'style'>,
-): Pass[] => inLevels({ ...pass, words }, depth, bitesOf({ level: Math.max(LEAST_BITE, BITE / wide) }, shop), () => words); // prettier-ignore
+): Pass[] => inLevels({ ...pass, words }, depth, bitesOfStack(wide, shop), () => words);
+
+/** A pass under a stack so wide that comes from above, lowered in levels. */
+export const underLevels = (pass: Pass, height: Mm, from: Mm, wide: Mm, shop: Pick<Shop, 'style'>): Pass[] =>
+  inLevelsDown(pass, height, from, bitesOfStack(wide, shop));
+
+const bitesOfStack = (wide: Mm, shop: Pick<Shop, 'style'>) =>
+  bitesOf({ level: Math.max(LEAST_BITE, BITE / wide) }, shop);
 
 /** How the stack is made up, for the checks of its card. */
 export const makeUpWords = (chippers: readonly Mm[], K: Mm): Sentence[] => [

@@ -15,7 +15,7 @@ export interface Pass {
   readonly words: Sentence;
   readonly seat: Seat;
   readonly figures: Readonly<Record<string, string>>;
-  /** Depth of this level where it isn't the whole figure. */
+  /** What stands in the place of the figure at this level, where it isn't the whole of it: a depth, or a height. */
   readonly level?: Mm;
   /** How far the piece is drawn off its stop, where only the first pass stands against it. */
   readonly off?: Mm;

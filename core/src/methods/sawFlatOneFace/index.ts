@@ -6,7 +6,7 @@ import { offsOf, stacksFor } from '../blades.ts';
 import { flatBundleWords } from '../bundles.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
-import { makeUpWords, overLevels, overStack, stackHeight, stackRefusals } from '../stack.ts';
+import { makeUpWords, overLevels, overStack, stackHeight, stackRefusals, underLevels } from '../stack.ts';
 
 /** Two cheeks reckoned from one side, which stays down for both: the near one from below, the far one from above. */
 interface Pair {
@@ -60,16 +60,19 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const make = figuresFor(shop);
     const { length: L } = feature;
     const stop = make({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
-    const passes = (side: Pair['side'], height: LengthFigure, from: 'above' | 'below'): Pass[] =>
+    const passes = ({ side, stock }: Pair, height: LengthFigure, from: 'above' | 'below'): Pass[] =>
       offsOf(stop.set.value, K, shop).flatMap((off, i): Pass[] => {
         const down = side === 'face' ? 'Reference face down' : 'Reference edge down';
         const seat = { table: `reference-${side}`, 'end-stop': 'worked-end' } as const;
         const pass = { id: `${side}-${i + 1}`, seat, figures: { across: stop.id, height: height.id }, ...(off && { off }) }; // prettier-ignore
         const words = off ? say(`${down}, worked end about {off} off the stop`, { off }) : say(`${down}, worked end to the stop`); // prettier-ignore
-        return from === 'above' ? [{ ...pass, words }] : overLevels(pass, words, height.set.value, K, shop);
+        return from === 'above'
+          ? underLevels({ ...pass, words }, height.set.value, stock, K, shop)
+          : overLevels(pass, words, height.set.value, K, shop);
       });
     const common = { method: sawFlatOneFace.id, title: sawFlatOneFace.title, stage: 'cheeks', occurrences } as const;
-    return pairsOf(feature).flatMap(({ side, near, far, stock, acts }): Setup[] => {
+    return pairsOf(feature).flatMap((pair): Setup[] => {
+      const { side, near, far, stock, acts } = pair;
       const below = stackHeight(make, { value: near, rounding: 'down', acts, working: say('near shoulder {near}', { near }) }); // prettier-ignore
       const over = make(
         { id: 'above', name: 'Stack above the table', value: far, from: 'table', to: 'lowest-tooth', rounding: 'up', acts, working: say('near shoulder {near} + tongue {tongue}', { near, tongue: far - near }) }, // prettier-ignore
@@ -77,7 +80,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
       );
       return [
         ...(near > SAME
-          ? [{ ...common, id: `${joint}.one-face.${side}-below`, ...overStack(saw, stack, chippers), figures: [stop, below], passes: passes(side, below, 'below'), checks: [...makeUpWords(chippers, K), say('The same side goes down for both cheeks: it is never turned over.'), ...(side === 'face' ? flatBundleWords(feature.stock.width, occurrences) : [])] }] // prettier-ignore
+          ? [{ ...common, id: `${joint}.one-face.${side}-below`, ...overStack(saw, stack, chippers), figures: [stop, below], passes: passes(pair, below, 'below'), checks: [...makeUpWords(chippers, K), say('The same side goes down for both cheeks: it is never turned over.'), ...(side === 'face' ? flatBundleWords(feature.stock.width, occurrences) : [])] }] // prettier-ignore
           : []),
         ...(far < stock - SAME
           ? [
@@ -91,7 +94,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
                 between: chippers,
                 guides: [],
                 figures: [stop, over],
-                passes: passes(side, over, 'above'),
+                passes: passes(pair, over, 'above'),
                 checks: [
                   ...makeUpWords(chippers, K),
                   say('Table to the lowest tooth is near shoulder and tongue: chips under the piece go into the tongue. Brush the table for every piece.'), // prettier-ignore
