@@ -65,9 +65,11 @@ export function byDepth(shoulders: readonly Shoulder[]): (readonly [Shoulder, ..
   return [...groups.values()];
 }
 
-/** What to look at on the first shoulder that a blade cuts. */
-export const shoulderChecks = (teeth: Teeth): Sentence[] => [
-  say('Knife the shoulder line all round the first piece: both faces must meet on it.'),
+/** What to look at on the first shoulder that a blade cuts; of a lap there is no other to meet. */
+export const shoulderChecks = (feature: TenonFeature, teeth: Teeth): Sentence[] => [
+  shouldersOf(feature).length > 1
+    ? say('Knife the shoulder line all round the first piece: both faces must meet on it.')
+    : say('Knife the shoulder line on the first piece: the cut must end on it.'),
   ...(teeth === 'flat'
     ? []
     : [say('The blade’s teeth are not flat on top: they leave ears in the corner. Pare them, or fit a flat-topped blade.')]), // prettier-ignore

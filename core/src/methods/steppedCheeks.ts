@@ -111,6 +111,9 @@ const insideGuide = ({ name, near, acts }: SteppedPair, kerf: Mm, make: ReturnTy
 export const byPair = (cuts: readonly SteppedCut[]): SteppedCut[][] =>
   [...new Set(cuts.map(({ pair }) => pair.name))].map((name) => cuts.filter(({ pair }) => pair.name === name));
 
+/** Whether a card has both cheeks of a pair: where one alone is cut, nothing is moved between. */
+export const hasBoth = (cuts: readonly SteppedCut[]): boolean => cuts.length > 1;
+
 /** Which place of the guide a pass is cut at, by its figure: “Far cheek”. */
 export const cheekOf = ({ name }: LengthFigure): string => {
   const cheek = name.replace('Fence, ', '');

@@ -36,7 +36,7 @@ export const bandsawFlipped: Method<TenonFeature> = {
       ({ name, figure, against }): Setup => ({
         id: `${joint}.bandsaw.${figure.id}`,
         method: bandsawFlipped.id,
-        title: name === 'face' ? bandsawFlipped.title : 'Edge cheeks, on the bandsaw',
+        title: TITLES[name][against.length > 1 ? 'both' : 'one'],
         ...onBandsaw(saw),
         figures: [figure, stop],
         passes: against.map((face) => ({
@@ -55,4 +55,9 @@ export const bandsawFlipped: Method<TenonFeature> = {
       }),
     );
   },
+};
+
+const TITLES = {
+  face: { both: bandsawFlipped.title, one: 'Cheek, on the bandsaw' },
+  edge: { both: 'Edge cheeks, on the bandsaw', one: 'Edge cheek, on the bandsaw' },
 };

@@ -6,7 +6,7 @@ import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../bandsaw.ts'
 import { bandsawKerf } from '../sawKerfs.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
-import { byPair, cheekOf, splinters, steppedCuts, type SteppedCut } from '../steppedCheeks.ts';
+import { byPair, cheekOf, hasBoth, splinters, steppedCuts, type SteppedCut } from '../steppedCheeks.ts';
 
 /**
  * Bandsaw with fence and a stop behind the blade, both cheeks from one face: the fence is moved by tenon + kerf between
@@ -42,23 +42,34 @@ export const bandsawStepped: Method<TenonFeature> = {
       return {
         id: `${joint}.bandsaw-stepped.${pair.name}`,
         method: bandsawStepped.id,
-        title: pair.name === 'face' ? bandsawStepped.title : 'Edge cheeks, on the bandsaw from one edge',
+        title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
         ...onBandsaw(saw),
         figures: [...cuts.map(({ figure }) => figure), stop],
         passes: cuts.map(({ figure }) => ({
           id: figure.id,
-          words: say(`${cheekOf(figure)}: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`), // prettier-ignore
+          words: hasBoth(cuts)
+            ? say(`${cheekOf(figure)}: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`) // prettier-ignore
+            : say(`Worked end first, ${pair.words} to the fence, until the end meets the stop`),
           seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },
           figures: { across: figure.id, depth: stop.id },
         })),
         occurrences,
         checks: [
           say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
-          say('Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
-          say('Run all pieces through the far cheek before the fence is moved.'),
+          ...(hasBoth(cuts)
+            ? [
+                say('Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
+                say('Run all pieces through the far cheek before the fence is moved.'),
+              ]
+            : []),
           ...nearFence(cuts.map(({ figure }) => figure)),
         ],
       };
     });
   },
+};
+
+const TITLES = {
+  face: { both: bandsawStepped.title, one: 'Cheek, on the bandsaw' },
+  edge: { both: 'Edge cheeks, on the bandsaw from one edge', one: 'Edge cheek, on the bandsaw' },
 };

@@ -105,7 +105,7 @@ export const crosscutShoulders: Method<TenonFeature> = {
       checks: [
         say('Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.'),
         say('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
-        ...shoulderChecks(teeth),
+        ...shoulderChecks(feature, teeth),
       ],
     }));
   },
@@ -170,7 +170,7 @@ export const sledShoulders: Method<TenonFeature> = {
         checks: [
           say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
           ...(shouldersFirst ? [] : [say('The stop is cut away at its foot, {foot} high: it meets the end of the tenon, and what is cut off lies free under it.', { foot: footOf(group[0]!.depth, shop) })]), // prettier-ignore
-          ...shoulderChecks(teeth),
+          ...shoulderChecks(feature, teeth),
         ],
       }),
     );

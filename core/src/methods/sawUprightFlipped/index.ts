@@ -42,7 +42,7 @@ export const sawUprightFlipped: Method<TenonFeature> = {
     return settings.map(({ name, figure, against }): Setup => ({
       id: `${joint}.saw-upright.${figure.id}`,
       method: sawUprightFlipped.id,
-      title: name === 'face' ? sawUprightFlipped.title : 'Edge cheeks, upright on the table saw',
+      title: TITLES[name][against.length > 1 ? 'both' : 'one'],
       ...onEnd(saw, jig),
       stage: 'cheeks',
       figures: [figure, height],
@@ -63,4 +63,9 @@ export const sawUprightFlipped: Method<TenonFeature> = {
       ],
     }));
   },
+};
+
+const TITLES = {
+  face: { both: sawUprightFlipped.title, one: 'Cheek, upright on the table saw' },
+  edge: { both: 'Edge cheeks, upright on the table saw', one: 'Edge cheek, upright on the table saw' },
 };

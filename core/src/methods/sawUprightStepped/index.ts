@@ -4,7 +4,7 @@ import { toolById, toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
-import { byPair, cheekOf, splinters, steppedCuts, steppedPairs, type SteppedCut } from '../steppedCheeks.ts';
+import { byPair, cheekOf, hasBoth, splinters, steppedCuts, steppedPairs, type SteppedCut } from '../steppedCheeks.ts';
 import { cheekHeight, faceSetBy, onEnd, slideOf, uprightRefusals } from '../upright.ts';
 import { sawKerf } from '../sawKerfs.ts';
 
@@ -57,27 +57,36 @@ export const sawUprightStepped: Method<TenonFeature> = {
         return {
           id: `${joint}.saw-stepped.${pair.name}`,
           method: sawUprightStepped.id,
-          title: pair.name === 'face' ? sawUprightStepped.title : 'Edge cheeks, upright on the table saw from one edge',
+          title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
           ...onEnd(saw, jig),
           stage: 'cheeks',
           figures: [...cuts.map(({ figure }) => figure), height],
           passes: cuts.map(({ figure }) => ({
             id: figure.id,
-            words: say(
-              `${cheekOf(figure)}: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
-            ),
+            words: hasBoth(cuts)
+              ? say(`${cheekOf(figure)}: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`) // prettier-ignore
+              : say(`Worked end down, ${pair.words} to the jig`),
             seat: { 'jig-face': pair.seat, table: 'worked-end' },
             figures: { across: figure.id, height: height.id },
           })),
           occurrences,
           checks: [
-            say('Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
-            ...(slide?.by === 'stops' ? [say('Its stops are set apart once, to {step}; the first place comes from the fence. The stock’s own thickness does not matter.', { step })] : []), // prettier-ignore
-            say('Run all pieces through the far cheek before the jig is moved.'),
+            ...(hasBoth(cuts)
+              ? [
+                  say('Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
+                  ...(slide?.by === 'stops' ? [say('Its stops are set apart once, to {step}; the first place comes from the fence. The stock’s own thickness does not matter.', { step })] : []), // prettier-ignore
+                  say('Run all pieces through the far cheek before the jig is moved.'),
+                ]
+              : []),
             ...(pair.near > SAME && pair.near < kerf - SAME ? [say('The near shoulder is thinner than the kerf: the blade cuts {into} into the jig. Put a sacrificial face on it, its screws well above the blade.', { into: kerf - pair.near })] : []), // prettier-ignore
           ],
         };
       },
     );
   },
+};
+
+const TITLES = {
+  face: { both: sawUprightStepped.title, one: 'Cheek, upright on the table saw' },
+  edge: { both: 'Edge cheeks, upright on the table saw from one edge', one: 'Edge cheek, upright on the table saw' },
 };

@@ -182,7 +182,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
               `For the two faces the fence stands on opposite sides of the blade; here on the ${guideSide(saw, away)}.`,
             ),
             ...ALL_TILTED,
-            ...shoulderChecks(teeth),
+            ...shoulderChecks(feature, teeth),
           ],
         };
       }
@@ -204,7 +204,7 @@ export const tiltedShoulders: Method<TenonFeature> = {
             figures: { across: fence.id, height: height.id },
           },
         ],
-        checks: shoulderChecks(teeth),
+        checks: shoulderChecks(feature, teeth),
       };
     });
   },
