@@ -32,7 +32,7 @@ describe('a lap has one cheek and one shoulder', () => {
   const plain = jobWith({ kind: 'lap', stile: { width: 70 } });
   const { params } = kindOf('lap').propose(resolve(plain.joints[0]!, plain).members, availableIn(TEST_SHOP));
   const job = jobWith({ kind: 'lap', stile: { width: 70 }, params });
-  const ways = routesOf(job.joints[0]!, job, TEST_SHOP).tenoned.filter(({ id, refusals }) => !refusals.length);
+  const ways = routesOf(job.joints[0]!, job, TEST_SHOP).tenoned.filter(({ refusals }) => !refusals.length);
 
   it.each(ways.map((way) => [way.id, way] as const))(
     '%s speaks of no other, and moves nothing between them',
