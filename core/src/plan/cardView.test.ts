@@ -108,6 +108,18 @@ describe('a card as it is read', () => {
     ]); // prettier-ignore
   });
 
+  it('legs of two hands that have the joint at both ends: half of the cuts at an end are in left ones, half in right', () => {
+    const plain = jobWith({ routes: { mortised: 'hollow-chisel' } });
+    const job = {
+      ...plain,
+      parts: plain.parts.map((part) => ({ ...part, quantity: 2, hands: 'pairs' as const })),
+      joints: plain.joints.map((joint) => ({ ...joint, mortised: { ...joint.mortised, perPiece: 2 } })),
+    };
+    const plan = planJob(job, TEST_SHOP);
+    const told = plan.cards.flatMap((card) => cardView(card, plan.basis).groups.map(({ ends }) => ends));
+    expect(new Set(told)).toEqual(new Set(['ends A and B, 2 in left and 2 in right parts']));
+  });
+
   it('a stepped cut says at each pass which cheek it is', () => {
     const { groups } = viewOf(LOOMS, 'base-rail.tenoned.bandsaw-stepped.face');
     expect(groups[0]!.passes.map((p) => speak(p.words, METRIC).split(':')[0])).toEqual(['Far cheek', 'Near cheek']);

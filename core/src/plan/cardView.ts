@@ -133,8 +133,8 @@ function groupOf(setup: Setup, own: readonly LengthFigure[], job: Basis['job']):
 function endsOf(occurrences: readonly Occurrence[], job: Basis['job']): string {
   const ends = distinct(occurrences.map((o) => o.end.toUpperCase())).sort();
   const paired = occurrences.filter((o) => job.parts.find((p) => p.id === o.part)?.hands === 'pairs');
-  const [left, right] = [false, true].map((isRight) =>
-    paired.filter((o) => (o.hand === 'right') === isRight).reduce((sum, o) => sum + o.count, 0),
+  const [left, right] = (['left', 'right'] as const).map((hand) =>
+    paired.reduce((sum, occurrence) => sum + countIn(hand, occurrence, job), 0),
   );
   const hands = [left && `${left} in left`, right && `${right} in right`].filter(Boolean).join(' and ');
   const pieces = distinct(occurrences.flatMap((o) => o.pieces ?? [])).sort((a, b) => a - b);
@@ -143,6 +143,13 @@ function endsOf(occurrences: readonly Occurrence[], job: Basis['job']): string {
     ...(hands ? [`${hands} parts`] : []),
     ...(pieces.length ? [`pieces ${pieces.join(', ')}`] : []),
   ].join(', ');
+}
+
+/** How many of those that go through are in pieces of one hand: where all of its pieces have them, half of them. */
+function countIn(hand: 'left' | 'right', { joint, member, hand: only, count }: Occurrence, job: Basis['job']): number {
+  const isOfOne = only && member === 'mortised' && job.joints.find(({ id }) => id === joint)?.mortised.perPiece === 1;
+  if (isOfOne) return only === hand ? count : 0;
+  return hand === 'left' ? Math.ceil(count / 2) : Math.floor(count / 2);
 }
 
 /** Each place of the cutter once, the levels before it told with it. */
