@@ -126,6 +126,10 @@ describe('a pair of unlike cutters', () => {
     expect(new Set(runs.map((s) => s.occurrences[0]!.member))).toEqual(new Set(['tenoned', 'mortised']));
     /** One setting for both parts. */
     expect(plan.cards.filter((c) => c.setups.some((s) => s.method === 'lowered-pair-rebate'))).toHaveLength(1);
+    /** What is kept on the arbor was there before: tenons first. */
+    const cardOf = (method: string) => plan.cards.findIndex((c) => c.setups.some((s) => s.method === method));
+    expect(cardOf('unequal-pair')).toBeGreaterThanOrEqual(0);
+    expect(cardOf('unequal-pair')).toBeLessThan(cardOf('lowered-pair-rebate'));
     const why = (shop: Shop, params: object) => planJob(jobWith(frame(params)), shop).joints[0]!.routes.tenoned.find((r) => r.id === lowered.tenoned)!.refusals.map((r) => speak(r.message, METRIC)); // prettier-ignore
     expect(why(pairOf(60, 40), { rebateWidth: 12.5 })).toEqual(expect.arrayContaining([expect.stringMatching(/12\.5 mm wide; the smaller cutter reaches 12\.0 mm/)])); // prettier-ignore
     expect(why(pairOf(76, 0), {}).join()).toMatch(/no pair of unlike cutters/);

@@ -275,6 +275,7 @@ describe('rules as data', () => {
     'peg-through-tenon': [at('tenoned', 'shoulders'), at('tenoned', 'bore', { feature: 1 }), at('mortised', 'bore')],
     'round-hole-first': [at('mortised', 'bore'), at('tenoned', 'cheeks', { traits: ['round'] }), at('tenoned', 'cheeks')],
     'plane-last': [at('tenoned', 'shoulders'), at('tenoned', 'plane'), at('tenoned', 'plane', { feature: 1 })],
+    'pair-then-lowered': [at('tenoned', 'cheeks', { traits: ['unlike-pair'] }), at('mortised', 'rebate', { traits: ['unlike-pair'] }), at('mortised', 'rebate')],
     'round-last': [at('tenoned', 'cheeks', { feature: 1 }), at('tenoned', 'round-edges'), at('tenoned', 'groove')],
   }; // prettier-ignore
 

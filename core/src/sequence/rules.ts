@@ -192,6 +192,13 @@ export const RULES: readonly Rule[] = [
     among: 'feature',
   },
   {
+    id: 'pair-then-lowered',
+    words: 'The pair cuts its tenons first: it is then lowered for the rebates with nothing changed on its arbor.',
+    first: { trait: 'unlike-pair', stages: ['cheeks'] },
+    then: { trait: 'unlike-pair', stages: ['rebate'] },
+    among: 'joint',
+  },
+  {
     id: 'round-last',
     words: 'The tenon’s edges are rounded once its cheeks and shoulders are cut.',
     first: { stages: ['cheeks', 'shoulders', 'slot', 'plane'] },

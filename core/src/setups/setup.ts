@@ -192,7 +192,7 @@ export type Stage =
   | 'bore';
 
 /** What a way of cutting is like, for choosing and ordering it without knowing its name. */
-export type Trait = 'by-hand' | 'chopped' | 'layered' | 'one-face' | 'template' | 'pocket' | 'round';
+export type Trait = 'by-hand' | 'chopped' | 'layered' | 'one-face' | 'template' | 'pocket' | 'round' | 'unlike-pair';
 
 /** Why a shop can't cut it this way: plain words with the two numbers that clash, and the way out. */
 export interface Refusal {

@@ -22,6 +22,7 @@ export const loweredPair: Method<RebateFeature> = {
   title: 'Rebate, the pair of unlike cutters lowered',
   form: 'rebate',
   stage: 'rebate',
+  traits: ['unlike-pair'],
   applies: () => true,
   refuse({ stock, floor, width }, shop) {
     const depth = stock.thickness - floor;

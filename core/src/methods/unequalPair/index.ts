@@ -34,7 +34,7 @@ export const unequalPair: Method<TenonFeature> = {
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'router-table',
-  traits: ['one-face'],
+  traits: ['one-face', 'unlike-pair'],
   also: ['shoulders'],
   applies: ({ unlike, unlikeOf }) => unlike !== undefined || unlikeOf === true,
   refuse(feature, shop): Refusal[] {
