@@ -34,7 +34,9 @@ export const bandsaw: MachineModel = {
     const s = saw.fenceSide === 'right' ? 1 : -1;
     const half = blade.kerf / 2;
     const sides: Record<string, number> = { 'near-side': s * half, 'far-side': -s * half };
-    const fence = sides[across.to]! + s * standsAt(across, { scale: saw.fenceScale });
+    /** The scale of the fence counts to the blade's near side. */
+    const beyond = across.to === 'far-side' ? blade.kerf : 0;
+    const fence = sides[across.to]! + s * standsAt(across, { scale: saw.fenceScale, beyond });
     const block = asIs.tools.find((t) => t.kind === 'stop-block' && setup.guides.includes(t.id));
     const thick = block?.kind === 'stop-block' ? block.thickness : undefined;
     const plane = (x: number, normal: Vec3): Datum => ({ at: [x, 0, 0], normal });

@@ -1,3 +1,4 @@
+import { withScales } from './closedLoop.ts';
 import * as fc from 'fast-check';
 import type { BlindParams, Corners, MemberName } from '../joints/index.ts';
 import { entryOf, type Job } from '../exchange/index.ts';
@@ -43,7 +44,7 @@ const side = fc.constantFrom('left' as const, 'right' as const);
 /**
  * Possible joints in all sorts of shops: offset and bare-faced tenons, cutters that fit and cutters
  * that need two rows, odd kerfs and router bases, thick and thin wood, left and right machines and
- * parts.
+ * parts, machines with scales and without.
  */
 export function cases({
   tenoned,
@@ -68,8 +69,9 @@ export function cases({
         fc.constantFrom('a' as const, 'b' as const, 'both' as const),
         fc.constantFrom('reference' as const, 'other' as const, 'face' as const, 'other-face' as const),
       ),
+      scaled: fc.boolean(),
     })
-    .map(({ corners, extra, sizes, tenon, fit, bare, bareFaced, width, tools, hands, spot }): Case => {
+    .map(({ corners, extra, sizes, tenon, fit, bare, bareFaced, width, tools, hands, spot, scaled }): Case => {
       const T = between(sizes[0], 18, 55);
       const W = between(sizes[1], 38, 100);
       const widths = [6, INCH / 4, 8, 10, 12].filter((d) => d <= T * 0.6);
@@ -111,6 +113,7 @@ export function cases({
       shop = withTool(shop, 'band-blade', { kerf: between(tools[1], 0.7, 1.8) });
       shop = withTool(shop, 'router', { baseLeft: between(tools[2], 55, 90), baseRight: between(tools[3], 55, 90) });
       shop = withTool(shop, 'block', { thickness: between(tools[4], 12, 40) });
+      if (scaled && graduation > 0) shop = withScales(shop, graduation);
       const stile = { ...pieces.mortised, ...made.mortised };
       const job = jobWith({
         kind,

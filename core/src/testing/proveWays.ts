@@ -23,7 +23,7 @@ const RARELY = 2000;
 const runs = (numRuns: number) => ({ numRuns, seed: TODAY, endOnFailure: true, maxSkipsPerRun: RARELY });
 
 /** What a shop measures by, mm. */
-const STEPS = fc.constantFrom(0.05, 0.1, 25.4 / 128);
+const STEPS = fc.constantFrom(0.05, 0.1, 25.4 / 128, 25.4 / 64);
 
 /** Files that share the kinds of joint, so that processors can share the files. */
 const FILES = 4;
