@@ -45,6 +45,17 @@ describe('what the test piece should read (plain arithmetic)', () => {
     expect([['tenon thickness 16.00 so far', 'tenon thickness 8.00'], ['tenon thickness 14.00 so far', 'tenon thickness 8.00']]).toContainEqual(faces); // prettier-ignore
   });
 
+  it.each([
+    'crosscut-shoulders+saw-upright-flipped',
+    'crosscut-shoulders+bandsaw-waste-in',
+    'saw-upright-stack',
+    'saw-flat-stack',
+  ])('cheeks left for the plane, %s: fat by what it takes, and the length is read before it', (tenoned) => {
+    const told = read(planJob(jobWith(rail(tenoned)), { ...EXACT, planeAllowance: 0.3 })).flat();
+    expect(told.filter((words) => words.startsWith('tenon length'))).toEqual(['tenon length 30.00']);
+    expect(told.filter((words) => words.startsWith('tenon thickness')).slice(-2)).toEqual(['tenon thickness 8.60 so far', 'tenon thickness 8.00']); // prettier-ignore
+  });
+
   it('the hollow reads as its machine leaves it', () => {
     const plan = planJob(jobWith(rail('saw-flat-stack')), EXACT);
     const at = plan.cards.findIndex(({ setups }) => setups.some((s) => s.method === 'hollow-chisel'));

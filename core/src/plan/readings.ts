@@ -73,7 +73,7 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
   if (!own.length) return [];
   const [from, to] = [on.setups.indexOf(own[0]!), on.setups.indexOf(own.at(-1)!) + 1];
   /** A cheek is measured once it has fallen away, whenever its shoulder is cut. */
-  const later = on.setups.slice(to).filter(({ stage }) => stage === 'shoulders');
+  const later = on.setups.slice(to).filter(isShoulder);
   /** Often the same cuts: what a card leaves is what all leave where none comes after it. */
   const read = new Map<string, Record<string, Mm>>();
   const sizesBy = (setups: readonly Setup[]) => {
@@ -93,9 +93,11 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     gainsOf(modeller, { ...on, setups, moved: own, moves: makesSizes }, shop);
   const made = gainsWith(on.setups);
   /**
-   * What is cut over again after this card is still what its own figures make it on its test piece.
+   * What is cut over again after this card is still what its own figures make it on its test piece; what a shoulder
+   * makes, once its cheek has fallen away.
    */
-  const beforeMore = on.setups.filter((s, i) => i < to || later.includes(s));
+  const isSeenAfter = ({ stage }: Setup) => stage === 'shoulders' || (stage === 'cheeks' && own.some(isShoulder));
+  const beforeMore = on.setups.filter((s, i) => i < to || isSeenAfter(s));
   const isLast = beforeMore.length === on.setups.length;
   let madeBefore: readonly Gains[] | undefined;
   const gainsIn = (dimension: DimensionId, of: readonly Gains[]): Gain[] =>
@@ -120,7 +122,7 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
      */
     const isWood = measures === 'wood' && !reads;
     /** A hollow that a later card makes deeper or wider goes by another name then. */
-    if (isOver && gains.length && !isWood && !alike(is, will)) return [];
+    if (isOver && gains.length && !isWood && !alike(sizesBy(beforeMore)[dimension]!, will)) return [];
     const value = isWood ? is : will;
     const more = !alike(value, will);
     /** Of two tenons side by side neither is there until the slot between them is. */
@@ -143,6 +145,8 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
         ];
   });
 }
+
+const isShoulder = ({ stage }: Setup): boolean => stage === 'shoulders';
 
 /** A mortise may be as wide as its cutter: no figure makes that, but its tenon is fitted to it. */
 const MADE_BY_CUTTER: DimensionId = 'mortiseWidth';
