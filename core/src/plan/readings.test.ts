@@ -56,6 +56,20 @@ describe('what the test piece should read (plain arithmetic)', () => {
     expect(told.filter((words) => words.startsWith('tenon thickness')).slice(-2)).toEqual(['tenon thickness 8.60 so far', 'tenon thickness 8.00']); // prettier-ignore
   });
 
+  it('two rows leave a ridge where their round ends meet: the length is read on it, which is said', () => {
+    const params = { mortiseWidth: 18, faceShoulder: 6, tenonWidth: 50, position: 100, corners: 'clear', endClearance: 18.5 }; // prettier-ignore
+    const job = jobWith({ params, rail: { thickness: 36 }, stile: { thickness: 40, width: 60 }, routes: { mortised: 'router-jig' } }); // prettier-ignore
+    const plan = planJob(job, EXACT);
+    const told = plan.cards.flatMap((card) => readingsOf(modeller, card, plan));
+    const inMiddle = told.filter((reading) => reading.inMiddle).map(({ dimension, value }) => [dimension, value]);
+    /** A cutter of 12 runs 3 off the middle: each end of 68.5 is 6 - sqrt(36 - 9) less there. */
+    const less = 6 - Math.sqrt(27);
+    expect(inMiddle).toEqual([
+      ['mortiseLength', expect.closeTo(68.5 - 2 * less, 1)],
+      ['position', expect.closeTo(100 + less, 1)],
+    ]);
+  });
+
   it('the hollow reads as its machine leaves it', () => {
     const plan = planJob(jobWith(rail('saw-flat-stack')), EXACT);
     const at = plan.cards.findIndex(({ setups }) => setups.some((s) => s.method === 'hollow-chisel'));

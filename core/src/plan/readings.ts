@@ -7,6 +7,7 @@ import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { shopFor } from './draft.ts';
 import { setupsOf, type Card, type Plan } from './plan.ts';
+import { readInMiddle } from './ridges.ts';
 import { spotOf } from './scenes.ts';
 
 /** What a gauge should read on the test piece of a card. */
@@ -20,6 +21,8 @@ export interface Reading {
   readonly within: Mm;
   /** Another card takes more from it. */
   readonly more: boolean;
+  /** Rows side by side end beside a ridge: it is read on the ridge, in the middle of the mortise’s width. */
+  readonly inMiddle?: true;
   /**
    * A later card cuts over it and leaves it as it is: it is made by this one, and read before that.
    */
@@ -109,6 +112,7 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
   const { members } = jointIn(job, joint);
   const sizeOf = sizesIn(on.kind, on.params, members);
   const { gauges } = on.kind.geometry(on.params, member, on.piece, on.at);
+  const onRidge = readInMiddle(modeller, on, last!, shop);
   return gauges.flatMap(({ dimension, axis, measures, reads }): Reading[] => {
     const [was, is, otherwise, will] = [before, now, without, last].map((sizes) => sizes![dimension]!) as [Mm, Mm, Mm, Mm]; // prettier-ignore
     const isCut = !alike(was, is) || !alike(otherwise, will);
@@ -140,6 +144,7 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
             value,
             more,
             ...(isOver && { over: true as const }),
+            ...(onRidge.has(dimension) && { inMiddle: true as const }),
             gains,
           },
         ];

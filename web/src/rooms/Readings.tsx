@@ -22,11 +22,12 @@ export function Readings({ readings, style, does }: Props) {
       <caption>It should read</caption>
       <tbody>
         {readings.map((reading) => {
-          const { joint, member, dimension, name, value, within, more, gains, mate } = reading;
+          const { joint, member, dimension, name, value, within, more, gains, inMiddle, mate } = reading;
           return (
             <tr key={`${joint} ${member} ${dimension} ${value}`}>
               <th scope="row">
                 {name}
+                {inMiddle && <span className="quiet">, in the middle of its width</span>}
                 {more && <span className="quiet"> so far</span>}
                 {!gains.length && <span className="quiet">, as its cutter makes it</span>}
                 {mate && (
