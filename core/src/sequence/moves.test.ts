@@ -38,6 +38,16 @@ describe('moves from where a guide was left', () => {
     expect(moves(next!)).toEqual([[12], []]);
   });
 
+  it('a guide that was set to the other side of the blade meanwhile is moved from nowhere', () => {
+    const near = gear([{ value: 10 }]);
+    const far = gear([{ value: 30, to: 'far-side' }]);
+    expect(moves(one([near, far, near])[2]!)).toEqual([[]]);
+    expect(moves(one([near, near, far])[1]!)).toEqual([[10]]);
+    /** On one card, too: the far cheek, then the near one in the sacrificial face, then the next card’s far cheek. */
+    expect(moves(one([gear([{ value: 15 }, { value: 3, to: 'far-side' }]), near])[1]!)).toEqual([[]]);
+    expect(moves(one([far, gear([{ value: 15 }, { value: 33, to: 'far-side' }])])[1]!)).toEqual([[], []]);
+  });
+
   it('a height over the bed of a sled is no place to move from to one over the table, nor the other way about', () => {
     const height = (carrier: string) => ({ ...gear([{ value: 8 }], { carrier, guides: [] }) });
     for (const [from, to] of [
@@ -68,7 +78,7 @@ describe('moves from where a guide was left', () => {
   it('stays where it was left through cards that don’t touch it, and is lost when anything is fitted or taken off', () => {
     const [a, b, c] = [
       gear([{ value: 10.2, by: SCREW }]),
-      gear([{ value: 5, to: 'far-side' }]),
+      gear([{ value: 5, to: 'elsewhere' }]),
       gear([{ value: 12.7 }]),
     ];
     expect(moves(one([a, b, c])[2]!)).toEqual([[12.7]]);
@@ -80,7 +90,7 @@ describe('moves from where a guide was left', () => {
       { model: 'bench' },
     ])
       // prettier-ignore
-      expect(moves(one([a, gear([{ value: 5, to: 'far-side' }], other), c])[2]!)).toEqual([[]]);
+      expect(moves(one([a, gear([{ value: 5, to: 'elsewhere' }], other), c])[2]!)).toEqual([[]]);
     /** A guide more was there before: what it needs is still fitted. */
     expect(moves(one([gear([{ value: 10.2, by: SCREW }], { guides: ['block', 'more'] }), c])[1]!)).toEqual([[12.7]]);
     expect(moves(one([a, gear([{ value: 12.7 }], { guides: ['block', 'more'] })])[1]!)).toEqual([[]]);

@@ -18,7 +18,10 @@ export function withMoves(cards: readonly (readonly Setup[])[]): (readonly Setup
     const [first] = setups;
     const standing: Standing = new Map(before && first && sameGear(before.setup, first) ? before.standing : []);
     const { moved, left } = cardMoved(setups, standing);
-    for (const [between, reach] of left) standing.set(between, reach);
+    for (const [between, reach] of left) {
+      standing.delete(otherSideOf(between));
+      standing.set(between, reach);
+    }
     if (first) before = { setup: first, standing };
     return moved;
   });
@@ -47,8 +50,9 @@ function cardMoved(setups: readonly Setup[], standing: ReadonlyMap<string, Reach
       const between = betweenOf(figure);
       const place = `${between} ${figure.set.value.toFixed(4)}`;
       const shared = setup.model === 'bench' ? undefined : own.get(place);
-      const from = left.get(between) ?? stood.get(between);
+      const from = left.get(between) ?? (left.has(otherSideOf(between)) ? undefined : stood.get(between));
       const set = shared ? sharing(figure, shared) : isMark(figure, setup) ? figure : movedFrom(figure, from, setups);
+      left.delete(otherSideOf(between));
       left.set(between, set.set);
       own.set(place, set.set);
       return set;
@@ -58,6 +62,14 @@ function cardMoved(setups: readonly Setup[], standing: ReadonlyMap<string, Reach
   MOVED.set(setups, made);
   return made;
 }
+
+/**
+ * The same guide, measured to the other side of the blade: once it was set by the one, what it stood at to the other is
+ * no longer so, and a move from there would leave out the kerf and all that it was moved.
+ */
+const otherSideOf = (between: string): string =>
+  between.endsWith(NEAR) ? between.replace(NEAR, FAR) : between.replace(FAR, NEAR);
+const [NEAR, FAR] = ['>near-side', '>far-side'] as const;
 
 const betweenOf = ({ from, to }: LengthFigure): string => `${from}>${to}`;
 const isAlike = (a: Reach | undefined, b: Reach | undefined): boolean =>
