@@ -1,7 +1,7 @@
-import type { Feature, TenonFeature } from '../joints/index.ts';
+import type { Feature, RoundedTongue, TenonFeature } from '../joints/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
-import type { Mm } from '../units/index.ts';
+import { say, type Mm, type Sentence } from '../units/index.ts';
 import { SAME } from './method.ts';
 
 /** A feature as it is cut, and how far from where the joint has it. */
@@ -20,7 +20,7 @@ const MOST: Mm = 0.1;
  */
 export function centred(feature: Feature, all: readonly Feature[], { graduation }: Pick<Shop, 'graduation'>): Centred {
   if (feature.form !== 'tenon' || feature.lean) return { feature };
-  const { faceShoulder, thickness, edgeShoulder, width, stock, mate: _, ...rest } = feature;
+  const { faceShoulder, thickness, edgeShoulder, width, stock, rounding, mate: _, ...rest } = feature;
   const parted = (across: 'thickness' | 'width') => all.some((f) => f.form === 'slot' && f.across === across);
   const face = parted('thickness') ? faceShoulder : middle(faceShoulder, thickness, stock.thickness, graduation);
   const edge = parted('width') ? edgeShoulder : middle(edgeShoulder, width, stock.width, graduation);
@@ -29,8 +29,25 @@ export function centred(feature: Feature, all: readonly Feature[], { graduation 
   const { mate } = feature;
   /** The mate's walls are where the joint has them: no gauge for what is cut beside that. */
   const gauged = mate && centredBy.thickness < SAME ? { mate } : {};
-  const moved: TenonFeature = { ...rest, ...gauged, faceShoulder: face, thickness, edgeShoulder: edge, width, stock };
+  const by = { face: face - faceShoulder, edge: edge - edgeShoulder };
+  const round = rounding && { rounding: rounding.map((tongue) => alongWith(tongue, by)) };
+  const place = { faceShoulder: face, thickness, edgeShoulder: edge, width, stock };
+  const moved: TenonFeature = { ...rest, ...gauged, ...round, ...place };
   return { feature: moved, centredBy };
+}
+
+/** The round edges of a tongue, where it goes. */
+const alongWith = (tongue: RoundedTongue, by: { readonly face: Mm; readonly edge: Mm }): RoundedTongue => ({
+  ...tongue,
+  faceShoulder: tongue.faceShoulder + by.face,
+  edgeShoulder: tongue.edgeShoulder + by.edge,
+});
+
+/** What the card of a cheek says of it. */
+export function centredWords({ stage, figures }: Setup, by: Centred['centredBy']): Sentence[] {
+  if (!by || stage !== 'cheeks') return [];
+  const off = Math.max(0, ...figures.map(({ acts }) => (acts === 'thickness' || acts === 'width' ? by[acts] : 0)));
+  return off > SAME ? [say('Cut in the middle of its stock: {off} beside the drawing, less than this shop can set.', { off })] : []; // prettier-ignore
 }
 
 /** The near shoulder of a tongue in the middle, where it is all but there; else as it is. */

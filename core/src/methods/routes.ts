@@ -8,7 +8,7 @@ import { under } from './refusal.ts';
 import { shouldersOf } from './shoulders.ts';
 import { fattened, planing } from './forThePlane.ts';
 import { bundled } from './bundles.ts';
-import { centred } from './centred.ts';
+import { centred, centredWords } from './centred.ts';
 import { facesOf, hasFaces } from './edgesApart.ts';
 import { METHODS } from './list.ts';
 import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
@@ -195,6 +195,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
             ...(centredBy && { centredBy }),
             checks: [
               ...words.checks,
+              ...centredWords(words, centredBy),
               ...(setup.model === 'bench' ? [] : bed === 'cradle' ? cradleWords(partial.cradle!, feature, partial.occurrences) : bed === 'wedge' ? [WEDGE_INSTEAD] : []), // prettier-ignore
               ...supportWords(setup, asPart ? longer(feature, heldLength!).stock : feature.stock),
               ...(asPart ? [say('Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.', { heldLength: heldLength! })] : []), // prettier-ignore
