@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { resolve, type Job } from '../exchange/index.ts';
 import { makeFrame } from '../jobwide/index.ts';
 import { JOINT_KINDS, kindOf } from '../joints/index.ts';
+import { demo } from '../testing/demo.ts';
 import { jobWith } from '../testing/jobs.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
 import { availableIn } from '../tooling/index.ts';
@@ -87,5 +88,22 @@ describe('what advice proposes is tried first', () => {
     expect(told(wide, 'joint').map(({ id }) => id)).not.toContain('cutter');
     const through = jobWith({ kind: 'through', stile: { width: 90 }, params: { tenonLength: 92 } });
     expect(told(through, 'joint').map(({ id }) => id)).not.toContain('reach');
+  });
+});
+
+describe('what a kind proposes by itself', () => {
+  it.each(['looms', 'racks'] as const)('has a way for both halves in the shop of the %s', (name) => {
+    const { shop } = demo(name);
+    /** Both of one thickness where their faces are to be flush. */
+    const isFlush = (kind: string) => /lap|slot|spline|rebated|stub|grooved|breadboard/.test(kind);
+    const uncut = JOINT_KINDS.flatMap(({ id }) => {
+      const wood = { rail: { thickness: 24 }, stile: { thickness: isFlush(id) ? 24 : 36, width: 70 } };
+      const plain = jobWith({ kind: id, ...wood });
+      const { params } = kindOf(id).propose(resolve(plain.joints[0]!, plain).members, availableIn(shop));
+      const [joint] = planJob(jobWith({ kind: id, ...wood, params }), shop).joints;
+      return joint!.problems.length || !joint!.chosen.tenoned || !joint!.chosen.mortised ? [id] : [];
+    });
+    /** Through 70 no cutter of these shops reaches, and its ends stay round unless they are squared. */
+    expect(uncut.filter((id) => id !== 'through')).toEqual([]);
   });
 });

@@ -75,3 +75,4 @@ export { blindDimensions } from './drawing.ts';
 export { hollowOf, mortiseGauges, tenonGauges, tongueOf } from './geometry.ts';
 export { blindSchema, blindSchemaWith, CORNERS, derive, entryDepth, SQUARE_EDGES, withCorners } from './params.ts';
 export type { BlindParams, Corners } from './params.ts';
+export { reachOf } from './propose.ts';

@@ -3,6 +3,10 @@ import { nearestWidth, type Available } from '../../tooling/index.ts';
 import type { Advice, Members } from '../kind.ts';
 import { entryDepth, type BlindParams } from './params.ts';
 
+/** How deep the shop's cutters go in a mortise so wide; as deep as one likes where none is. */
+export const reachOf = (mortiseWidth: Mm, { mortiseWidths }: Available): Mm =>
+  mortiseWidths.find(({ width }) => width === mortiseWidth)?.reach ?? Infinity;
+
 /**
  * Proportions for two pieces of wood, by thirds (common practice): the mortise takes the nearest width the shop can
  * make, the tenon follows it.
@@ -20,8 +24,11 @@ export function proposeBlind(members: Members, available: Available): { params: 
   const t = mortiseWidth - faceClearance;
   const V = entryDepth(mortised);
   const bottomClearance = roundTo(1.5, step, 'up');
-  const reach = available.mortiseWidths.find(({ width }) => width === mortiseWidth)?.reach ?? Infinity;
-  const usual = least(nearest((V * 2) / 3), V - 6 - bottomClearance, reach - bottomClearance);
+  const usual = least(
+    nearest((V * 2) / 3),
+    V - 6 - bottomClearance,
+    reachOf(mortiseWidth, available) - bottomClearance,
+  );
   const tenonLength = Math.max(usual, V / 5);
   const edge = Math.min(nearest(10), Math.max(roundTo(3, step, 'nearest'), nearest(tenoned.width / 7)));
   const tenonWidth = least(tenoned.width - 2 * edge, 100, 6 * t);

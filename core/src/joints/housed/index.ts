@@ -8,6 +8,7 @@ import {
   derive,
   hollowOf,
   mortiseGauges,
+  reachOf,
   tenonGauges,
   tongueOf,
   withCorners,
@@ -170,9 +171,11 @@ export const housed: JointKind<HousedParams> = {
       available,
     );
     const setBack = (mortised.thickness - tenoned.thickness) / 2;
+    const deepest = reachOf(params.mortiseWidth, available);
     return {
       params: {
         ...params,
+        tenonLength: Math.min(params.tenonLength, deepest - params.bottomClearance - housingDepth),
         setBack,
         housingDepth,
         housingClearance: 0.1,

@@ -9,6 +9,7 @@ import {
   derive,
   hollowOf,
   mortiseGauges,
+  reachOf,
   roundingOf,
   tenonGauges,
   tongueOf,
@@ -73,6 +74,7 @@ export const twin: JointKind<TwinParams> = {
         faceShoulder,
         gap: t,
         tenonWidth: roundTo(Math.min(params.tenonWidth, 6 * t), available.step, 'down'),
+        tenonLength: Math.min(params.tenonLength, reachOf(mortiseWidth, available) - params.bottomClearance),
         endClearance: available.corners === 'clear' ? roundTo(mortiseWidth, available.step, 'up') : params.endClearance,
       },
       advice: [
