@@ -2,8 +2,6 @@
 import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import {
-  chmodSync,
-  chownSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -17,6 +15,7 @@ import { createServer } from 'node:net';
 import { homedir, tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { postgresFolder } from './debian.mjs';
+import { give, rootFolder, userCalled } from './giving.mjs';
 
 const isRoot = process.getuid() === 0;
 
@@ -34,12 +33,9 @@ function run(program, args, { quiet = true, version } = {}) {
   return result;
 }
 
-function ownFolder(path) {
-  mkdirSync(path, { recursive: true });
-  if (!isRoot) return;
-  const id = (flag) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout);
-  chownSync(path, id('-u'), id('-g'));
-  chmodSync(path, 0o755);
+/** To the user that PostgreSQL runs as, where root makes it. */
+function giveToDatabase(path) {
+  if (isRoot && !give(path, userCalled('postgres'))) throw new Error(`${path} can’t be given to the user postgres`);
 }
 
 /** A free port on loopback; `wanted` when it is free. */
@@ -53,10 +49,18 @@ export const freePort = (wanted = 0) =>
     });
   });
 
+/** Its number alone: the folder is PostgreSQL’s own, and what it says there is not repeated. */
 const versionOf = (folder) => {
   const file = join(folder, 'cluster/PG_VERSION');
-  return existsSync(file) ? readFileSync(file, 'utf8').trim() : undefined;
+  return existsSync(file) ? /^\d+/.exec(readFileSync(file, 'utf8'))?.[0] : undefined;
 };
+
+/** What PostgreSQL owns is removed as it is: root would go by names in it. */
+function dropCluster(path) {
+  if (isRoot && existsSync(path))
+    spawnSync('runuser', ['-u', 'postgres', '--', 'find', path, '-mindepth', '1', '-delete']);
+  rmSync(path, { recursive: true, force: true });
+}
 
 /** Whether the cluster in this folder runs. */
 export const isRunning = (folder) =>
@@ -64,20 +68,21 @@ export const isRunning = (folder) =>
 
 /** Makes the cluster beside its place and moves it there when it is whole: killed at any moment, it is made anew. */
 function makeCluster(folder, durable) {
-  for (const left of readdirSync(folder))
-    if (left.startsWith('making-')) rmSync(join(folder, left), { recursive: true });
+  for (const left of readdirSync(folder)) if (left.startsWith('making-')) dropCluster(join(folder, left));
   const making = join(folder, `making-${process.pid}`);
+  mkdirSync(making, { mode: 0o700 });
+  giveToDatabase(making);
   const password = randomBytes(24).toString('hex');
   const pwfile = join(folder, 'initial');
   writeFileSync(pwfile, password, { mode: 0o600 });
-  if (isRoot) spawnSync('chown', ['postgres', pwfile]);
+  giveToDatabase(pwfile);
   const how = ['-U', 'velk', '-E', 'UTF8', '--no-locale', '--auth=scram-sha-256', '--data-checksums'];
   run('initdb', ['-D', making, ...how, `--pwfile=${pwfile}`, ...(durable ? [] : ['-N'])], { quiet: false });
   rmSync(pwfile);
   const secret = join(folder, 'database-password');
   writeFileSync(`${secret}.new`, password, { mode: 0o600 });
   renameSync(`${secret}.new`, secret);
-  rmSync(join(folder, 'cluster'), { recursive: true, force: true });
+  dropCluster(join(folder, 'cluster'));
   renameSync(making, join(folder, 'cluster'));
 }
 
@@ -97,7 +102,7 @@ function dropStalePid(folder) {
  * @throws Error in one sentence when it can't be started
  */
 export async function startCluster(folder, { durable = true } = {}) {
-  ownFolder(folder);
+  rootFolder(folder);
   const version = versionOf(folder);
   if (version && !postgresFolder(version))
     throw new Error(`the data in ${folder} are of PostgreSQL ${version}: install postgresql-${version} to open them`);

@@ -82,16 +82,16 @@ async function ofCards(job) {
   return pictures;
 }
 
+/** Each card where it is set, its cautions read. */
 async function ofFloor(job) {
   const pictures = [];
   for (const [i, href] of (await cardsOf(job)).entries()) {
     await open(href.replace('/setups/', '/floor/'));
+    await page.locator('.floor header strong').waitFor();
     const read = page.getByRole('button', { name: 'I have read this' });
-    if (await read.isEnabled().catch(() => false)) await read.click();
-    pictures.push({
-      name: `${i + 1} ${await page.locator('.floor h1, .floor h2').first().innerText()}`,
-      ...(await shot(page)),
-    });
+    if (await read.count()) await read.click();
+    const title = await page.locator('.floor header strong').innerText();
+    pictures.push({ name: `${i + 1} ${title}`, ...(await shot(page)) });
   }
   return pictures;
 }

@@ -1,10 +1,11 @@
 // What the server may do: on the machine as an ordinary user, in the database what its work needs and no more.
 import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { serverProgram } from './build.mjs';
 import { root } from './dependencies.mjs';
+import { give, userCalled } from './giving.mjs';
 import { client, linesOf } from './postgres.mjs';
 
 const ROLE = 'velk_server';
@@ -65,11 +66,10 @@ export function serverDatabase(url, folder) {
 /** The user whom the server runs as where Velk was started by root; nothing where anybody else started it. */
 export function serverUser() {
   if (process.getuid() !== 0) return undefined;
-  const id = (flag) => Number(spawnSync('id', [flag, USER], { encoding: 'utf8' }).stdout || NaN);
-  if (!(id('-u') > 0)) spawnSync('useradd', ['--system', '--no-create-home', '--shell', '/usr/sbin/nologin', USER]);
-  const user = { uid: id('-u'), gid: id('-g') };
+  if (!userCalled(USER)) spawnSync('useradd', ['--system', '--no-create-home', '--shell', '/usr/sbin/nologin', USER]);
+  const user = userCalled(USER);
   const reads = `require('fs').accessSync(${JSON.stringify(serverProgram('main'))})`;
-  if (user.uid > 0 && spawnSync(process.execPath, ['-e', reads], { ...user, cwd: '/' }).status === 0) return user;
+  if (user && spawnSync(process.execPath, ['-e', reads], { ...user, cwd: '/' }).status === 0) return user;
   console.log(`The server runs as root, for ${USER} can't read ${root}: a clone under /srv or /opt would be safer.`);
   return undefined;
 }
@@ -78,6 +78,6 @@ export function serverUser() {
 export function accessFolder(folder, user) {
   const path = join(folder, 'access');
   mkdirSync(path, { recursive: true, mode: 0o700 });
-  if (user) for (const one of [path, ...readdirSync(path).map((name) => join(path, name))]) chownSync(one, user.uid, user.gid); // prettier-ignore
+  if (user) for (const one of [path, ...readdirSync(path).map((name) => join(path, name))]) give(one, user);
   return path;
 }

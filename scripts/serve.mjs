@@ -7,6 +7,7 @@ import { serverProgram } from './build.mjs';
 import { dataFolder, isRunning, startCluster, stopCluster } from './cluster.mjs';
 import { nightly } from './copies.mjs';
 import { alive, alone, root } from './dependencies.mjs';
+import { rootFolder } from './giving.mjs';
 import { accessFolder, serverDatabase, serverUser } from './rights.mjs';
 
 /**
@@ -19,6 +20,7 @@ export async function openDatabase() {
     return { url, settle: async () => url, close: () => undefined };
   }
   const folder = dataFolder();
+  rootFolder(folder);
   mkdirSync(join(folder, 'running'), { recursive: true });
   const mark = join(folder, 'running', String(process.pid));
   writeFileSync(mark, '');

@@ -51,7 +51,6 @@ export const JointDrawing = memo(function JointDrawing(props: Props) {
   const [x0, y1] = [Math.min(...xs), Math.max(...ys)];
   const size = { x: Math.max(...xs) - x0, y: y1 - Math.min(...ys) };
   const scale = Math.min((width - pad.left - pad.right) / size.x, 520 / size.y, 4);
-  const height = size.y * scale + pad.top + pad.bottom;
   const left = Math.max(pad.left, (width - size.x * scale) / 2);
   const at = (view: JointView, p: Vec2): Vec2 => [
     left + (p[0] + view.at[0] - x0) * scale,
@@ -68,6 +67,8 @@ export const JointDrawing = memo(function JointDrawing(props: Props) {
       ),
     })),
   );
+  /** Half of a figure’s height below the lowest of them. */
+  const height = Math.max(size.y * scale + pad.top + pad.bottom, ...drawn.map(({ label }) => label[1] + 18));
   return (
     <div className="drawing" ref={ref} style={{ height }}>
       <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden>
