@@ -1,9 +1,10 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { lettingGo } from '../scripts/copies.mjs';
+import { KEY } from './key.ts';
 import { headers, root, start, stop } from './starting.ts';
 
 const health = (url: string) =>
@@ -56,7 +57,14 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
       const code = await new Promise<number | null>((resolve) => child.once('exit', resolve));
       return { said, code };
     };
+    const tablet = { key: KEY, device: { id: '3b0f7c1e-0000-4000-8000-000000000001', name: 'Lost tablet' } };
+    const enter = { method: 'POST', headers, body: JSON.stringify(tablet) };
+    expect((await fetch(`${three.url}/api/access`, enter)).ok).toBe(true);
+    const devices = async () =>
+      (await (await fetch(`${three.url}/api/access/devices`, { headers })).json()) as unknown[];
+    expect(await devices()).toHaveLength(1);
     expect((await run('backup')).code).toBe(0);
+    for (const file of [copy, `${copy}.manifest.json`]) expect(statSync(file).mode & 0o777).toBe(0o600);
     await fetch(`${three.url}/api/jobs`, {
       method: 'POST',
       headers,
@@ -70,6 +78,8 @@ test('npm start runs twice side by side on one database, survives kill -9 of ser
     expect((await run('restore')).said).toContain('Everything is as it was');
     await expect.poll(() => names(three.url)).toContain('Kept');
     await expect.poll(() => names(three.url)).not.toContain('Later');
+    /** Who was let in when the copy was made is not let in by it. */
+    expect(await devices()).toEqual([]);
     await stop(three.child);
   } finally {
     one.child.kill('SIGKILL');

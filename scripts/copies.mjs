@@ -11,13 +11,20 @@ const { version: velk } = JSON.parse(readFileSync(join(root, 'package.json'), 'u
 
 const migrationsIn = (url) => linesOf(url, 'SELECT name FROM migrations ORDER BY id');
 
+/** Nobody else reads a copy. */
+const OWN = { mode: 0o600 };
+/** Who is let in is in no copy: brought back, it would let a lost tablet in again. */
+const LEFT_OUT = ['session', 'passphrase'].map((table) => `--exclude-table-data=${table}`);
+
 /** Writes a copy and, beside it, what is in it and its sum; neither is there before both are whole. */
 export function makeCopy(url, file) {
   const making = `${file}.making-${process.pid}`;
   try {
-    client('pg_dump', url, ['--format=custom', '--file', making]);
+    writeFileSync(making, '', OWN);
+    client('pg_dump', url, ['--format=custom', ...LEFT_OUT, '--file', making]);
     const manifest = { velk, made: new Date().toISOString(), migrations: migrationsIn(url), sha256: sumOf(making) };
-    writeFileSync(manifestOf(file), `${JSON.stringify(manifest, null, 2)}\n`);
+    rmSync(manifestOf(file), { force: true });
+    writeFileSync(manifestOf(file), `${JSON.stringify(manifest, null, 2)}\n`, OWN);
     renameSync(making, file);
   } finally {
     rmSync(making, { force: true });

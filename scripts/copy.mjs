@@ -23,7 +23,9 @@ try {
     /** An older copy is brought up to date at once: the server that runs knows only the newest. */
     bringUpToDate(url);
     await settle();
-    console.log(`Everything is as it was when ${file} was made.`);
+    console.log(
+      `Everything is as it was when ${file} was made. Devices are let in anew; a passphrase for the network is set anew.`,
+    );
   } else {
     makeCopy(url, file);
     console.log(`Everything is in ${file} and ${file}.manifest.json: keep both together.`);

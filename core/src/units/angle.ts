@@ -1,5 +1,5 @@
 import type { LengthStyle } from './length.ts';
-import { parseLength } from './parseLength.ts';
+import { LONGEST, parseLength } from './parseLength.ts';
 
 export type ParsedAngle = { ok: true; value: number } | { ok: false; message: string };
 
@@ -12,6 +12,7 @@ const SLOPE = /^(-?)\s*(.+?)\s*(?::|\s(?:in|on|over)\s)\s*(.+)$/i;
  * @returns degrees, or a message
  */
 export function parseAngle(text: string, style: LengthStyle): ParsedAngle {
+  if (text.length > LONGEST) return { ok: false, message: `An angle is written in at most ${LONGEST} characters.` };
   const trimmed = text.trim();
   const plain = /^([-+−]?\d+(?:[.,]\d+)?|[-+−]?[.,]\d+)\s*(?:°|deg(?:rees?)?\.?)?$/i.exec(trimmed);
   if (plain) return { ok: true, value: Number(plain[1]!.replace(',', '.').replace('−', '-')) };

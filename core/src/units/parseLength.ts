@@ -1,6 +1,9 @@
 import { LIMITS, sizeProblem } from './limits.ts';
 import { INCH, type LengthStyle, type Mm } from './length.ts';
 
+/** Nobody writes a length or an angle in more characters: what is longer was pasted by mistake, and is not read. */
+export const LONGEST = 100;
+
 export type Parsed = { ok: true; value: Mm } | { ok: false; message: string; at: number };
 
 const VULGAR: Record<string, string> = {
@@ -30,8 +33,9 @@ const NUMBER =
  * @returns the length in mm, or a message and the place in the text that could not be read
  */
 export function parseLength(text: string, style: LengthStyle): Parsed {
-  const plain = normalise(text);
   const fail = (message: string, at: number): Parsed => ({ ok: false, message, at: Math.min(at, text.length) });
+  if (text.length > LONGEST) return fail(`A length is written in at most ${LONGEST} characters.`, LONGEST);
+  const plain = normalise(text);
   let position = plain.length - plain.trimStart().length;
   if (position === plain.length) return fail('Type a length, such as 35 or 1 3/8.', 0);
   let sign = 1;

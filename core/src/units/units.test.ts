@@ -72,6 +72,19 @@ describe('reading a length', () => {
     ['10 − 0,5', 9.5],
   ])('reads %s', (text, mm) => expect(read(text)).toBeCloseTo(mm, 9));
 
+  it('refuses what nobody writes, at once: four hundred digits are no length and no angle', () => {
+    for (const text of ['9'.repeat(400), `1${' '.repeat(60_000)}in`]) {
+      expect(parseLength(text, METRIC)).toMatchObject({
+        ok: false,
+        message: 'A length is written in at most 100 characters.',
+      });
+      expect(parseAngle(text, METRIC)).toMatchObject({
+        ok: false,
+        message: 'An angle is written in at most 100 characters.',
+      });
+    }
+  });
+
   it('takes the unit of the shop for a bare number', () => {
     expect(read('1 3/8', IMPERIAL)).toBeCloseTo(34.925, 9);
     expect(read('1⅜', IMPERIAL)).toBeCloseTo(34.925, 9);
