@@ -37,6 +37,14 @@ const LONGEST = 260;
 const BESIDE = 160;
 const ROOM = 26;
 
+/** A point, or the nearest to it that lies no farther from a middle than is shown. */
+const besideOf =
+  (middle: Vec2) =>
+  (p: Vec2): Vec2 => {
+    const near = (i: 0 | 1) => Math.min(Math.max(p[i], middle[i] - BESIDE), middle[i] + BESIDE);
+    return [near(0), near(1)];
+  };
+
 /** What the picture must show: near figures, the waste, and a cutter that isn't longer than the work. */
 function focusOf(picture: ScenePicture): Vec2[] {
   const near = picture.dimensions.filter((d) => Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]) <= LONGEST);
@@ -45,11 +53,13 @@ function focusOf(picture: ScenePicture): Vec2[] {
     ? Math.max(...[0, 1].map((i) => Math.max(...cutter.map((p) => p[i]!)) - Math.min(...cutter.map((p) => p[i]!))))
     : 0;
   const middleOf = (i: 0 | 1) => (Math.min(...cutter.map((p) => p[i])) + Math.max(...cutter.map((p) => p[i]))) / 2;
-  const beside = (p: Vec2): Vec2 => ([0, 1] as const).map((i) => Math.min(Math.max(p[i], middleOf(i) - BESIDE), middleOf(i) + BESIDE)) as unknown as Vec2; // prettier-ignore
+  const beside = besideOf([middleOf(0), middleOf(1)]);
   const all = picture.shapes.filter((s) => s.role === 'waste').flatMap((s) => s.outline);
   const waste = cutter.length ? all.map(beside) : all;
   const solid = [...waste, ...(span < 130 ? cutter : [])];
-  const shown = solid.length ? solid : picture.shapes.filter((s) => s.role === 'piece').flatMap((s) => s.outline);
+  const piece = picture.shapes.filter((s) => s.role === 'piece').flatMap((s) => s.outline);
+  /** Of a piece that runs away slantwise no more than what is about its figures. */
+  const shown = solid.length ? solid : piece.map(besideOf(near[0]?.from ?? piece[0] ?? [0, 0]));
   /** A dimension widens the picture only along itself: across, it can be drawn anywhere. */
   const middle = shown[0] ?? [0, 0];
   const along = near.flatMap((d) =>

@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import { IMPERIAL, INCH, METRIC, kindOf, planJob, resolve, say, scenesOf } from '@velk/core';
+import { availableIn, IMPERIAL, INCH, METRIC, kindOf, planJob, resolve, say, scenesOf } from '@velk/core';
 import { jobWith, TEST_SHOP } from '@velk/core/testing';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
@@ -52,6 +52,19 @@ describe('pictures', () => {
         expect(drawn.join(' ')).toContain(`${f.set.value.toFixed(2).replace(/0$/, '')} mm`);
       for (const picture of scenes.flatMap((s) => s.pictures)) expect(aspectOf(picture)).toBeGreaterThan(0);
     }
+  });
+
+  it('a piece that runs away slantwise is shown about its figures, not as a sliver of its whole length', () => {
+    const wood = { rail: { thickness: 24 }, stile: { thickness: 24, width: 70 } };
+    const plain = jobWith({ kind: 'spline', ...wood });
+    const { params } = kindOf('spline').propose(resolve(plain.joints[0]!, plain).members, availableIn(TEST_SHOP));
+    const routes = { mortised: 'hand-end+hand-slot' };
+    const mitred = planJob(jobWith({ kind: 'spline', ...wood, params, routes }), TEST_SHOP);
+    const pictures = mitred.cards
+      .filter(({ setups }) => setups.some(({ model, stage }) => model === 'bench' && stage === 'slot'))
+      .flatMap((card) => scenesOf(card, mitred).flatMap((scene) => scene.pictures));
+    expect(pictures.length).toBeGreaterThan(0);
+    for (const picture of pictures) expect(Math.abs(Math.log(aspectOf(picture)))).toBeLessThan(Math.log(8));
   });
 
   it('no picture has a number that is not one', () => {
