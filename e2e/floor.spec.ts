@@ -316,7 +316,8 @@ test('opened once, it starts without the network: plans, ticks, opens a job that
   const [, , id] = new URL(page.url()).pathname.split('/');
   const listed = (await (await request.get(`${velk.url}/api/jobs`)).json()) as { id: string; name: string }[];
   const other = listed.find((job) => job.id !== id)!;
-  const kept = () => page.evaluate(async () => (await (await caches.open('jobs')).keys()).map(({ url }) => new URL(url).pathname)); // prettier-ignore
+  const kept = () =>
+    page.evaluate(async () => (await (await caches.open('jobs')).keys()).map(({ url }) => new URL(url).pathname));
   await expect
     .poll(kept, { timeout: 60_000 })
     .toEqual(

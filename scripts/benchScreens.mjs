@@ -26,11 +26,15 @@ try {
     if (tries > 60) throw new Error('The server does not start.');
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
-  const { status } = spawnSync(process.execPath, ['--import', 'tsx', `bench/src/${which}.ts`, ...args], {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...process.env, VELK_URL: base, VELK_KEY: server.key },
-  });
+  const { status } = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', `bench/src/${which}.ts`, ...args],
+    {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, VELK_URL: base, VELK_KEY: server.key },
+    },
+  );
   process.exitCode = status ?? 1;
 } finally {
   await server.close();

@@ -13,5 +13,10 @@ export const launchOptions = {
 /** The same with a graphics card in software, for the view in three dimensions: it makes all else slower. */
 export const solidOptions = {
   ...launchOptions,
-  args: [...launchOptions.args, '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
+  args: [
+    ...launchOptions.args,
+    '--use-gl=angle',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+  ],
 };

@@ -51,7 +51,9 @@ export const ensurePrograms = () =>
       platform: 'node',
       sourcemap: true,
       logLevel: 'warning',
-      plugins: [{ name: 'packages', setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, outside) }],
+      plugins: [
+        { name: 'packages', setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, outside) },
+      ],
     });
   });
 

@@ -42,7 +42,8 @@ const PAGE = `<!doctype html>
 </html>`;
 
 /** Only pages of this machine may listen: a reading is nobody else’s. */
-const isOwn = (origin) => !origin || ['127.0.0.1', 'localhost', '[::1]'].includes(new URL(origin).hostname);
+const isOwn = (origin) =>
+  !origin || ['127.0.0.1', 'localhost', '[::1]'].includes(new URL(origin).hostname);
 const MOST = 1000;
 
 const server = createServer((request, response) => {
@@ -61,9 +62,15 @@ const server = createServer((request, response) => {
   response.setHeader('Content-Type', 'text/html; charset=utf-8');
   response.end(PAGE);
 });
-const sockets = new WebSocketServer({ server, maxPayload: MOST, verifyClient: ({ origin }) => isOwn(origin) });
+const sockets = new WebSocketServer({
+  server,
+  maxPayload: MOST,
+  verifyClient: ({ origin }) => isOwn(origin),
+});
 server.on('error', ({ message }) => {
   console.error(`The calliper can’t listen on port ${port}: ${message}`);
   process.exit(1);
 });
-server.listen(port, '127.0.0.1', () => console.log(`A calliper to try with is at http://127.0.0.1:${port}/`));
+server.listen(port, '127.0.0.1', () =>
+  console.log(`A calliper to try with is at http://127.0.0.1:${port}/`),
+);

@@ -13,7 +13,9 @@ import { keepServer } from './serve.mjs';
 
 const [folder, file] = process.argv.slice(2);
 if (!folder) {
-  console.error('Name a folder for the sheets, and a job file where it is not the demos that are looked at.');
+  console.error(
+    'Name a folder for the sheets, and a job file where it is not the demos that are looked at.',
+  );
   process.exit(1);
 }
 mkdirSync(folder, { recursive: true });
@@ -26,13 +28,20 @@ const server = await keepServer(cluster.url, { folder: cluster.folder });
 const { chromium } = await import('@playwright/test');
 const browser = await chromium.launch(solidOptions);
 const headers = { authorization: `Bearer ${server.key}` };
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, extraHTTPHeaders: headers });
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  extraHTTPHeaders: headers,
+});
 page.setDefaultTimeout(20_000);
 await server.listening;
 const base = `http://127.0.0.1:${server.port()}`;
 
 const ask = async (path, body) => {
-  const init = body && { method: 'POST', body, headers: { ...headers, 'content-type': 'application/json' } };
+  const init = body && {
+    method: 'POST',
+    body,
+    headers: { ...headers, 'content-type': 'application/json' },
+  };
   const answer = await fetch(`${base}/api${path}`, init ?? { headers });
   if (!answer.ok) throw new Error(`${path} answers ${answer.status}: ${await answer.text()}`);
   return answer.json();
@@ -50,11 +59,16 @@ async function jobsOf() {
 
 /** A job of one joint of every kind, each in wood of its own, as its kind proposes it. */
 const everyKind = () =>
-  execFileSync(process.execPath, ['--import', 'tsx', 'bench/src/everyKind.ts'], { cwd: root, encoding: 'utf8' });
+  execFileSync(process.execPath, ['--import', 'tsx', 'bench/src/everyKind.ts'], {
+    cwd: root,
+    encoding: 'utf8',
+  });
 
 /** One picture: an element, or the whole page; what isn't there is told by name, not left out. */
 async function shot(what) {
-  const bytes = await what.screenshot({ type: 'png' }).catch((problem) => String(problem).split('\n')[0]);
+  const bytes = await what
+    .screenshot({ type: 'png' })
+    .catch((problem) => String(problem).split('\n')[0]);
   return typeof bytes === 'string' ? { missing: bytes } : { bytes };
 }
 
@@ -77,7 +91,10 @@ async function ofCards(job) {
   for (const [i, href] of (await cardsOf(job)).entries()) {
     await open(href);
     const title = await page.locator('.card h1, .card h2').first().innerText();
-    pictures.push({ name: `${i + 1} ${title}`, ...(await shot(page.locator('.pictured').first())) });
+    pictures.push({
+      name: `${i + 1} ${title}`,
+      ...(await shot(page.locator('.pictured').first())),
+    });
   }
   return pictures;
 }
@@ -147,7 +164,12 @@ async function keep(name, pictures) {
 try {
   const demos = await jobsOf();
   const asked = file
-    ? [{ ...(await ask('/jobs/import', readFileSync(file, 'utf8'))), name: basename(file).split('.')[0] }]
+    ? [
+        {
+          ...(await ask('/jobs/import', readFileSync(file, 'utf8'))),
+          name: basename(file).split('.')[0],
+        },
+      ]
     : [...demos, { ...(await ask('/jobs/import', everyKind())), name: 'every kind' }];
   for (const { id, name } of asked) {
     const called = name.toLowerCase().replace(/\W+/g, '-');

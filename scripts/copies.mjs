@@ -1,6 +1,15 @@
 // Copies of the database: made while it runs, checked by their sums, brought back whole or not at all.
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { root } from './dependencies.mjs';
 import { client, linesOf } from './postgres.mjs';
@@ -22,7 +31,12 @@ export function makeCopy(url, file) {
   try {
     writeFileSync(making, '', OWN);
     client('pg_dump', url, ['--format=custom', ...LEFT_OUT, '--file', making]);
-    const manifest = { velk, made: new Date().toISOString(), migrations: migrationsIn(url), sha256: sumOf(making) };
+    const manifest = {
+      velk,
+      made: new Date().toISOString(),
+      migrations: migrationsIn(url),
+      sha256: sumOf(making),
+    };
     rmSync(manifestOf(file), { force: true });
     writeFileSync(manifestOf(file), `${JSON.stringify(manifest, null, 2)}\n`, OWN);
     renameSync(making, file);
@@ -38,11 +52,14 @@ export function makeCopy(url, file) {
  */
 export function bringBack(url, file, known) {
   for (const needed of [file, manifestOf(file)])
-    if (!existsSync(needed)) throw new Error(`there is no ${needed}: a copy is two files, kept side by side`);
+    if (!existsSync(needed))
+      throw new Error(`there is no ${needed}: a copy is two files, kept side by side`);
   const { sha256, migrations } = JSON.parse(readFileSync(manifestOf(file), 'utf8'));
-  if (sumOf(file) !== sha256) throw new Error(`${file} is not what was written: its sum is another. Take another copy`);
+  if (sumOf(file) !== sha256)
+    throw new Error(`${file} is not what was written: its sum is another. Take another copy`);
   const newer = migrations.find((name) => !known.includes(name));
-  if (newer) throw new Error(`${file} is of a later Velk (it has “${newer}”): update Velk to bring it back`);
+  if (newer)
+    throw new Error(`${file} is of a later Velk (it has “${newer}”): update Velk to bring it back`);
   client('pg_restore', url, ['--clean', '--if-exists', '--single-transaction', '--no-owner', file]);
 }
 
@@ -59,7 +76,8 @@ export function nightly(url, folder, now = Date.now()) {
   const name = `${new Date(now).toISOString().slice(0, 10)}.velk-copy`;
   makeCopy(url, join(copies, name));
   for (const old of lettingGo([...new Set([...made, name])]))
-    for (const file of [join(copies, old), manifestOf(join(copies, old))]) rmSync(file, { force: true });
+    for (const file of [join(copies, old), manifestOf(join(copies, old))])
+      rmSync(file, { force: true });
 }
 
 /** Of copies named by their day those that are no longer kept. */

@@ -9,7 +9,9 @@ import { openDatabase } from './serve.mjs';
 
 const [what, named] = process.argv.slice(2);
 if (!named) {
-  console.error(`Name a file: npm run ${what === 'restore' ? 'restore' : 'backup'} -- velk.velk-copy`);
+  console.error(
+    `Name a file: npm run ${what === 'restore' ? 'restore' : 'backup'} -- velk.velk-copy`,
+  );
   process.exit(1);
 }
 const file = resolve(named);

@@ -14,7 +14,10 @@ export function postgresFolder(wanted) {
     .find((folder) => existsSync(join(folder, 'initdb')));
 }
 
-const present = { postgresql: () => postgresFolder() !== undefined, chromium: () => existsSync('/usr/bin/chromium') };
+const present = {
+  postgresql: () => postgresFolder() !== undefined,
+  chromium: () => existsSync('/usr/bin/chromium'),
+};
 
 /** Installs what is missing of `names`, or ends the program with the command to run. */
 export async function ensurePackages(names) {
@@ -38,7 +41,9 @@ export async function ensurePackages(names) {
     }
   });
   if (missing.some((name) => !present[name]())) {
-    console.error(`${missing.join(' and ')} could not be installed: run "${command}" and see what it says.`);
+    console.error(
+      `${missing.join(' and ')} could not be installed: run "${command}" and see what it says.`,
+    );
     process.exit(1);
   }
 }

@@ -19,8 +19,13 @@ export async function alone(name, work) {
       const owner = statSync(lock, { throwIfNoEntry: false })?.uid ?? process.getuid();
       if (owner !== process.getuid() && process.getuid() !== 0)
         throw new Error(`${lock} belongs to another user. Have it removed, then start again.`);
-      const holder = Number(existsSync(join(lock, 'pid')) ? readFileSync(join(lock, 'pid'), 'utf8') : 0);
-      if (!alive(holder) && Date.now() - (statSync(lock, { throwIfNoEntry: false })?.mtimeMs ?? 0) > 3000)
+      const holder = Number(
+        existsSync(join(lock, 'pid')) ? readFileSync(join(lock, 'pid'), 'utf8') : 0,
+      );
+      if (
+        !alive(holder) &&
+        Date.now() - (statSync(lock, { throwIfNoEntry: false })?.mtimeMs ?? 0) > 3000
+      )
         rmSync(lock, { recursive: true, force: true });
       else await new Promise((resolve) => setTimeout(resolve, 300));
     }

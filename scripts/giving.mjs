@@ -1,5 +1,16 @@
 // What root gives to another user. By name it never would: whoever owns a folder can put a link in the place of a name.
-import { closeSync, constants, fchmodSync, fchownSync, fstatSync, lstatSync, mkdirSync, openSync, readdirSync, rmSync } from 'node:fs'; // prettier-ignore
+import {
+  closeSync,
+  constants,
+  fchmodSync,
+  fchownSync,
+  fstatSync,
+  lstatSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  rmSync,
+} from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 

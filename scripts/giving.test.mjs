@@ -1,4 +1,15 @@
-import { chownSync, existsSync, linkSync, lstatSync, mkdirSync, mkdtempSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs'; // prettier-ignore
+import {
+  chownSync,
+  existsSync,
+  linkSync,
+  lstatSync,
+  mkdirSync,
+  mkdtempSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -42,7 +53,11 @@ describe.skipIf(process.getuid() !== 0)('what root gives to another user', () =>
     chownSync(data, OTHER.uid, OTHER.gid);
     symlinkSync(secret, join(data, 'database-port'));
     rootFolder(data);
-    expect([statSync(data).uid, existsSync(join(data, 'database-port')), existsSync(join(data, 'cluster'))]).toEqual([0, false, true]); // prettier-ignore
+    expect([
+      statSync(data).uid,
+      existsSync(join(data, 'database-port')),
+      existsSync(join(data, 'cluster')),
+    ]).toEqual([0, false, true]);
     const link = inFolder('elsewhere');
     symlinkSync(data, link);
     expect(() => rootFolder(link)).toThrow(/is no folder/);

@@ -55,7 +55,8 @@ export class Ledger {
     const whole = Date.now() - this.from;
     const minutes = (ms) => (ms / 60_000).toFixed(1);
     const share = (ms) => `${Math.round((100 * ms) / whole)} %`;
-    const row = (title, ms) => [title.padEnd(44), minutes(ms).padStart(7), share(ms).padStart(7)].join('');
+    const row = (title, ms) =>
+      [title.padEnd(44), minutes(ms).padStart(7), share(ms).padStart(7)].join('');
     console.log(`\n${'Where the time went'.padEnd(44)}minutes  share`);
     for (const { title, ms } of this.parts) console.log(row(title, ms));
     console.log(row('all of it', whole));

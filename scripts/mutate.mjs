@@ -14,8 +14,14 @@ if (!file) {
 }
 await ensureDependencies();
 const folder = dirname(file.split(':')[0]);
-const beside = readdirSync(join(root, folder)).filter((name) => /\.test\.tsx?$/.test(name) && !name.includes('.share'));
+const beside = readdirSync(join(root, folder)).filter(
+  (name) => /\.test\.tsx?$/.test(name) && !name.includes('.share'),
+);
 const tests = [...beside.map((name) => join(folder, name)), ...named];
 const env = { ...process.env, VELK_MUTANTS_SEEN_BY: tests.join(',') };
-const { status } = spawnSync('npx', ['stryker', 'run', '--mutate', file], { cwd: root, stdio: 'inherit', env });
+const { status } = spawnSync('npx', ['stryker', 'run', '--mutate', file], {
+  cwd: root,
+  stdio: 'inherit',
+  env,
+});
 process.exit(status ?? 1);

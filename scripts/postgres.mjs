@@ -10,7 +10,16 @@ import { postgresFolder } from './debian.mjs';
 export function client(program, url, args, input) {
   const { username, password, hostname, port, pathname } = new URL(url);
   const env = { ...process.env, PGPASSWORD: decodeURIComponent(password) };
-  const to = ['-h', hostname, '-p', port || '5432', '-U', decodeURIComponent(username), '-d', pathname.slice(1)];
+  const to = [
+    '-h',
+    hostname,
+    '-p',
+    port || '5432',
+    '-U',
+    decodeURIComponent(username),
+    '-d',
+    pathname.slice(1),
+  ];
   const { status, stdout, stderr } = spawnSync(join(postgresFolder(), program), [...to, ...args], {
     env,
     input,
@@ -21,4 +30,5 @@ export function client(program, url, args, input) {
 }
 
 /** The lines of an answer, one column. */
-export const linesOf = (url, question) => client('psql', url, ['-At', '-c', question]).split('\n').filter(Boolean);
+export const linesOf = (url, question) =>
+  client('psql', url, ['-At', '-c', question]).split('\n').filter(Boolean);

@@ -11,14 +11,22 @@ const UNKNOWN = 3;
 
 function git(...args) {
   const { status, stdout } = spawnSync('git', args, { cwd: root, encoding: 'utf8' });
-  if (status !== 0) throw new Error('A quick run asks git what changed, and this folder is no clone: run "npm test".');
+  if (status !== 0)
+    throw new Error(
+      'A quick run asks git what changed, and this folder is no clone: run "npm test".',
+    );
   return stdout.split('\n').filter(Boolean);
 }
 
 /** What differs from the last commit; where nothing does, what the last commit changed. */
 function changedFiles() {
-  const now = [...git('diff', '--name-only', 'HEAD'), ...git('ls-files', '--others', '--exclude-standard')];
-  return (now.length ? now : git('diff', '--name-only', 'HEAD~1')).filter((file) => existsSync(join(root, file)));
+  const now = [
+    ...git('diff', '--name-only', 'HEAD'),
+    ...git('ls-files', '--others', '--exclude-standard'),
+  ];
+  return (now.length ? now : git('diff', '--name-only', 'HEAD~1')).filter((file) =>
+    existsSync(join(root, file)),
+  );
 }
 
 const isTest = (file) => /\.test\.tsx?$/.test(file);
@@ -47,7 +55,16 @@ export function quickly() {
   const typed = changed.filter((file) => /\.tsx?$/.test(file));
   return {
     checks: [
-      ['format', 'npx', 'prettier', '--check', '--log-level', 'warn', '--ignore-unknown', ...changed],
+      [
+        'format',
+        'npx',
+        'prettier',
+        '--check',
+        '--log-level',
+        'warn',
+        '--ignore-unknown',
+        ...changed,
+      ],
       ...(typed.length ? [['lint', 'npx', 'eslint', '--max-warnings', '0', ...typed]] : []),
       ['types', 'npm', 'run', '--silent', 'check:types'],
     ],

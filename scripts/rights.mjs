@@ -1,7 +1,14 @@
 // What the server may do: on the machine as an ordinary user, in the database what its work needs and no more.
 import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { serverProgram } from './build.mjs';
 import { root } from './dependencies.mjs';
@@ -26,7 +33,8 @@ export function bringUpToDate(url) {
 }
 
 /** Changes of the database by their time, in the clone and in the database. */
-const inClone = () => readdirSync(join(root, 'server/src/store/migrations')).map((name) => Number.parseInt(name, 10));
+const inClone = () =>
+  readdirSync(join(root, 'server/src/store/migrations')).map((name) => Number.parseInt(name, 10));
 function inDatabase(url) {
   if (linesOf(url, "SELECT to_regclass('migrations') IS NULL")[0] === 't') return [];
   return linesOf(url, 'SELECT timestamp FROM migrations').map(Number);
@@ -39,7 +47,8 @@ function inDatabase(url) {
 export function serverDatabase(url, folder) {
   const done = inDatabase(url);
   const known = inClone();
-  if (done.every((one) => known.includes(one)) && known.some((one) => !done.includes(one))) bringUpToDate(url);
+  if (done.every((one) => known.includes(one)) && known.some((one) => !done.includes(one)))
+    bringUpToDate(url);
   const file = join(folder, 'server-password');
   if (!existsSync(file)) {
     writeFileSync(`${file}.new`, randomBytes(24).toString('hex'), { mode: 0o600 });
@@ -66,11 +75,15 @@ export function serverDatabase(url, folder) {
 /** The user whom the server runs as where Velk was started by root; nothing where anybody else started it. */
 export function serverUser() {
   if (process.getuid() !== 0) return undefined;
-  if (!userCalled(USER)) spawnSync('useradd', ['--system', '--no-create-home', '--shell', '/usr/sbin/nologin', USER]);
+  if (!userCalled(USER))
+    spawnSync('useradd', ['--system', '--no-create-home', '--shell', '/usr/sbin/nologin', USER]);
   const user = userCalled(USER);
   const reads = `require('fs').accessSync(${JSON.stringify(serverProgram('main'))})`;
-  if (user && spawnSync(process.execPath, ['-e', reads], { ...user, cwd: '/' }).status === 0) return user;
-  console.log(`The server runs as root, for ${USER} can't read ${root}: a clone under /srv or /opt would be safer.`);
+  if (user && spawnSync(process.execPath, ['-e', reads], { ...user, cwd: '/' }).status === 0)
+    return user;
+  console.log(
+    `The server runs as root, for ${USER} can't read ${root}: a clone under /srv or /opt would be safer.`,
+  );
   return undefined;
 }
 
@@ -78,6 +91,7 @@ export function serverUser() {
 export function accessFolder(folder, user) {
   const path = join(folder, 'access');
   mkdirSync(path, { recursive: true, mode: 0o700 });
-  if (user) for (const one of [path, ...readdirSync(path).map((name) => join(path, name))]) give(one, user);
+  if (user)
+    for (const one of [path, ...readdirSync(path).map((name) => join(path, name))]) give(one, user);
   return path;
 }

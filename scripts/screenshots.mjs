@@ -47,7 +47,9 @@ try {
     if (tries > 60) throw new Error('The server does not start.');
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
-  const jobs = await (await fetch(`${base}/api/jobs`, { headers: { authorization: `Bearer ${server.key}` } })).json();
+  const jobs = await (
+    await fetch(`${base}/api/jobs`, { headers: { authorization: `Bearer ${server.key}` } })
+  ).json();
   const job = (text) => `/job/${jobs.find((j) => j.name.includes(text)).id}`;
   const proved = () =>
     page
@@ -78,7 +80,9 @@ try {
     await pick(/Base rail/);
     await page.getByRole('radio').first().waitFor();
   });
-  await take('card-router', `${job('looms')}/order`, () => step('Mortise, plunge router in the jig'));
+  await take('card-router', `${job('looms')}/order`, () =>
+    step('Mortise, plunge router in the jig'),
+  );
   await take('card-upright', `${job('looms')}/order`, () => step('Cheeks, upright'));
   await take('card-bench', `${job('looms')}/order`, () => step('Mortise ends, squared'));
   await take('order', `${job('looms')}/order`);

@@ -81,12 +81,16 @@ export async function keepServer(url, { watch = false, folder = dataFolder() } =
   let listens;
   const listening = new Promise((resolve) => (listens = resolve));
   const start = () => {
-    child = spawn(process.execPath, watch ? WATCHED : ['--enable-source-maps', serverProgram('main')], {
-      cwd: root,
-      ...user,
-      env: { ...process.env, ...own, ...(port !== undefined && { PORT: port }) },
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    });
+    child = spawn(
+      process.execPath,
+      watch ? WATCHED : ['--enable-source-maps', serverProgram('main')],
+      {
+        cwd: root,
+        ...user,
+        env: { ...process.env, ...own, ...(port !== undefined && { PORT: port }) },
+        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      },
+    );
     child.on('message', (said) => {
       if (!said?.port) return;
       port = String(said.port);

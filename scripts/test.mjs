@@ -74,7 +74,14 @@ async function everything() {
     for (const title of checks) await check([title, 'npm', 'run', '--silent', `check:${title}`]);
   })();
   await Promise.all([unitTests(), beside]);
-  await seen('the interface in the browser', 'npx', 'playwright', 'test', '--config', 'e2e/playwright.config.ts');
+  await seen(
+    'the interface in the browser',
+    'npx',
+    'playwright',
+    'test',
+    '--config',
+    'e2e/playwright.config.ts',
+  );
 }
 
 await (isQuick ? quick() : everything());

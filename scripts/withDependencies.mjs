@@ -4,5 +4,8 @@ import { ensureDependencies, root } from './dependencies.mjs';
 
 const [program, ...args] = process.argv.slice(2);
 await ensureDependencies();
-const { status } = spawnSync(process.execPath, ['--import', 'tsx', program, ...args], { cwd: root, stdio: 'inherit' });
+const { status } = spawnSync(process.execPath, ['--import', 'tsx', program, ...args], {
+  cwd: root,
+  stdio: 'inherit',
+});
 process.exit(status ?? 1);

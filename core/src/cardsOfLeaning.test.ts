@@ -122,7 +122,12 @@ describe('a leaning piece whose end is still square', () => {
   });
 
   it('on a wedge a degree too steep or too flat its foremost corner still meets the fence, and no wood goes through it', () => {
-    const job = jobWith(askew({ plane: 'thickness', degrees: 12, setBack: 8, mortiseWidth: 6, faceShoulder: 8 }, { mortised: 'hollow-chisel' })); // prettier-ignore
+    const job = jobWith(
+      askew(
+        { plane: 'thickness', degrees: 12, setBack: 8, mortiseWidth: 6, faceShoulder: 8 },
+        { mortised: 'hollow-chisel' },
+      ),
+    );
     const chisel = madeBy(planJob(job, exact), 'hollow-chisel')[0]!;
     const piece = { length: 900, thickness: 40, width: 70 };
     for (const leanSet of [11, 12, 13]) {

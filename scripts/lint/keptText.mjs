@@ -15,20 +15,26 @@ export const keptText = {
   meta: {
     type: 'problem',
     schema: [],
-    messages: { lost: '“{{name}}” is lost by a reload: keep it with useTypedText, useKeptState or useSought.' },
+    messages: {
+      lost: '“{{name}}” is lost by a reload: keep it with useTypedText, useKeptState or useSought.',
+    },
   },
   create(context) {
     return {
       JSXOpeningElement(element) {
         const attributes = new Map(
-          element.attributes.flatMap((one) => (one.type === 'JSXAttribute' ? [[one.name.name, one.value]] : [])),
+          element.attributes.flatMap((one) =>
+            one.type === 'JSXAttribute' ? [[one.name.name, one.value]] : [],
+          ),
         );
-        if (CHOICES.includes(element.name.name) || NO_TEXT.includes(attributes.get('type')?.value)) return;
+        if (CHOICES.includes(element.name.name) || NO_TEXT.includes(attributes.get('type')?.value))
+          return;
         if (!HEARS.some((name) => attributes.has(name))) return;
         for (const name of TEXTS) {
           const { expression } = attributes.get(name) ?? {};
           const lost =
-            expression && namesIn(expression).find((word) => isState(context.sourceCode.getScope(element), word));
+            expression &&
+            namesIn(expression).find((word) => isState(context.sourceCode.getScope(element), word));
           if (lost) context.report({ node: element, messageId: 'lost', data: { name: lost } });
         }
       },
@@ -40,7 +46,8 @@ export const keptText = {
 function namesIn(expression) {
   if (expression.type === 'Identifier') return [expression.name];
   if (expression.type === 'MemberExpression') return namesIn(expression.object);
-  if (expression.type === 'LogicalExpression') return [...namesIn(expression.left), ...namesIn(expression.right)];
+  if (expression.type === 'LogicalExpression')
+    return [...namesIn(expression.left), ...namesIn(expression.right)];
   return [];
 }
 
@@ -48,11 +55,15 @@ function namesIn(expression) {
 function isState(scope, name) {
   const variable = scope.set.get(name);
   if (!variable) return scope.upper ? isState(scope.upper, name) : false;
-  return variable.defs.some(({ node }) => node.type === 'VariableDeclarator' && isForgetful(node.init));
+  return variable.defs.some(
+    ({ node }) => node.type === 'VariableDeclarator' && isForgetful(node.init),
+  );
 }
 
 /** A state that begins with what something tells it may be what was kept. */
 const isForgetful = (call) =>
   call?.type === 'CallExpression' &&
   call.callee.name === 'useState' &&
-  !['CallExpression', 'ArrowFunctionExpression', 'LogicalExpression'].includes(call.arguments[0]?.type);
+  !['CallExpression', 'ArrowFunctionExpression', 'LogicalExpression'].includes(
+    call.arguments[0]?.type,
+  );

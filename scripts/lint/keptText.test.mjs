@@ -5,7 +5,9 @@ import { keptText } from './keptText.mjs';
 RuleTester.describe = describe;
 RuleTester.it = it;
 
-const rule = new RuleTester({ languageOptions: { parserOptions: { ecmaFeatures: { jsx: true } } } });
+const rule = new RuleTester({
+  languageOptions: { parserOptions: { ecmaFeatures: { jsx: true } } },
+});
 const box = (before, element) => `function Box() { ${before}; return ${element}; }`;
 const INPUT = '<input value={text} onChange={(e) => setText(e.target.value)} />';
 const lost = (before, element, name = 'text') => ({
@@ -24,8 +26,19 @@ rule.run('kept-text', keptText, {
   invalid: [
     lost('const [text, setText] = useState("")', INPUT),
     lost('const [text, setText] = useState()', '<LooseLength text={text} onType={setText} />'),
-    lost('const [text, setText] = useState(null)', '<textarea value={text ?? ""} onChange={setText} />'),
-    lost('const [form, put] = useState({ name: "" })', '<input value={form.name} onChange={put} />', 'form'),
-    lost('const [rows, put] = useState({})', '<input value={rows[i] ?? ""} onChange={put} />', 'rows'),
+    lost(
+      'const [text, setText] = useState(null)',
+      '<textarea value={text ?? ""} onChange={setText} />',
+    ),
+    lost(
+      'const [form, put] = useState({ name: "" })',
+      '<input value={form.name} onChange={put} />',
+      'form',
+    ),
+    lost(
+      'const [rows, put] = useState({})',
+      '<input value={rows[i] ?? ""} onChange={put} />',
+      'rows',
+    ),
   ],
 });

@@ -47,7 +47,9 @@ const alongWith = (tongue: RoundedTongue, by: { readonly face: Mm; readonly edge
 export function centredWords({ stage, figures }: Setup, by: Centred['centredBy']): Sentence[] {
   if (!by || stage !== 'cheeks') return [];
   const off = Math.max(0, ...figures.map(({ acts }) => (acts === 'thickness' || acts === 'width' ? by[acts] : 0)));
-  return off > SAME ? [say('Cut in the middle of its stock: {off} beside the drawing, less than this shop can set.', { off })] : []; // prettier-ignore
+  return off > SAME
+    ? [say('Cut in the middle of its stock: {off} beside the drawing, less than this shop can set.', { off })]
+    : [];
 }
 
 /** The near shoulder of a tongue in the middle, where it is all but there; else as it is. */

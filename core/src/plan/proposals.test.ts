@@ -36,7 +36,19 @@ const withTenons = (job: Job, tenonLength: number): Job => ({
 
 /** A table base: two rails in each leg. */
 function base(): Job {
-  const spec = { sort: 'base', name: 'Table', count: 1, width: 900, depth: 500, height: 720, leg: 40, rail: { width: 100, thickness: 18 }, setBack: 3, kind: 'blind', species: '' } as const; // prettier-ignore
+  const spec = {
+    sort: 'base',
+    name: 'Table',
+    count: 1,
+    width: 900,
+    depth: 500,
+    height: 720,
+    leg: 40,
+    rail: { width: 100, thickness: 18 },
+    setBack: 3,
+    kind: 'blind',
+    species: '',
+  } as const;
   const empty = { ...jobWith(), parts: [], joints: [] };
   const { parts, joints } = makeFrame(spec, empty, TEST_SHOP);
   return { ...empty, parts, joints };
@@ -82,7 +94,11 @@ describe('what advice proposes is tried first', () => {
   });
 
   it('a mortise far wider than any cutter is bored and routed: the cutter is not proposed, nor a horn that moves the rail', () => {
-    const wide = jobWith({ params: { mortiseWidth: 28, faceShoulder: 16, tenonLength: 60 }, rail: { thickness: 60 }, stile: { thickness: 60, width: 90 } }); // prettier-ignore
+    const wide = jobWith({
+      params: { mortiseWidth: 28, faceShoulder: 16, tenonLength: 60 },
+      rail: { thickness: 60 },
+      stile: { thickness: 60, width: 90 },
+    });
     expect(troubles(wide)).toEqual([]);
     expect(proposalsOf('joint', wide, TEST_SHOP).each).toEqual([]);
     expect(told(wide, 'joint').map(({ id }) => id)).not.toContain('cutter');

@@ -53,12 +53,27 @@ describe('what the test piece should read (plain arithmetic)', () => {
   ])('cheeks left for the plane, %s: fat by what it takes, and the length is read before it', (tenoned) => {
     const told = read(planJob(jobWith(rail(tenoned)), { ...EXACT, planeAllowance: 0.3 })).flat();
     expect(told.filter((words) => words.startsWith('tenon length'))).toEqual(['tenon length 30.00']);
-    expect(told.filter((words) => words.startsWith('tenon thickness')).slice(-2)).toEqual(['tenon thickness 8.60 so far', 'tenon thickness 8.00']); // prettier-ignore
+    expect(told.filter((words) => words.startsWith('tenon thickness')).slice(-2)).toEqual([
+      'tenon thickness 8.60 so far',
+      'tenon thickness 8.00',
+    ]);
   });
 
   it('two rows leave a ridge where their round ends meet: the length is read on it, which is said', () => {
-    const params = { mortiseWidth: 18, faceShoulder: 6, tenonWidth: 50, position: 100, corners: 'clear', endClearance: 18.5 }; // prettier-ignore
-    const job = jobWith({ params, rail: { thickness: 36 }, stile: { thickness: 40, width: 60 }, routes: { mortised: 'router-jig' } }); // prettier-ignore
+    const params = {
+      mortiseWidth: 18,
+      faceShoulder: 6,
+      tenonWidth: 50,
+      position: 100,
+      corners: 'clear',
+      endClearance: 18.5,
+    };
+    const job = jobWith({
+      params,
+      rail: { thickness: 36 },
+      stile: { thickness: 40, width: 60 },
+      routes: { mortised: 'router-jig' },
+    });
     const plan = planJob(job, EXACT);
     const told = plan.cards.flatMap((card) => readingsOf(modeller, card, plan));
     const inMiddle = told.filter((reading) => reading.inMiddle).map(({ dimension, value }) => [dimension, value]);

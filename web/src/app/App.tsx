@@ -33,7 +33,10 @@ export function App() {
     if (isOut) forgetJobs();
   }, [isOut]);
   const config = useMemo(
-    () => ({ ...antTheme(theme), algorithm: theme === 'dark' ? antd.darkAlgorithm : antd.defaultAlgorithm }),
+    () => ({
+      ...antTheme(theme),
+      algorithm: theme === 'dark' ? antd.darkAlgorithm : antd.defaultAlgorithm,
+    }),
     [theme],
   );
   return (

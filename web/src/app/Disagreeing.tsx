@@ -36,7 +36,8 @@ export function Disagreeing({ what, theirs: { by, at }, disagreements, among, on
                 checked={(picked[place] ?? 'mine') === whose}
                 onChange={() => setPicked({ ...picked, [place]: whose })}
               />{' '}
-              {whose === 'mine' ? 'mine' : 'theirs'}: <strong>{valueWords(one[whose], one.path, style)}</strong>
+              {whose === 'mine' ? 'mine' : 'theirs'}:{' '}
+              <strong>{valueWords(one[whose], one.path, style)}</strong>
             </label>
           );
           return (
@@ -53,7 +54,9 @@ export function Disagreeing({ what, theirs: { by, at }, disagreements, among, on
         <Button type="primary" onClick={() => onSettle((place) => picked[place] ?? 'mine')}>
           Go on with what is marked
         </Button>
-        <Button onClick={() => onSettle(() => 'theirs')}>Take theirs (undo brings mine back)</Button>
+        <Button onClick={() => onSettle(() => 'theirs')}>
+          Take theirs (undo brings mine back)
+        </Button>
       </p>
     </div>
   );
@@ -83,8 +86,10 @@ const COUNTS = new Set(['quantity', 'perPiece', 'teeth', 'divisions', 'humidity'
 
 function valueWords(value: unknown, path: readonly string[], style: LengthStyle): string {
   if (value === undefined) return 'taken away';
-  if (typeof value === 'number') return COUNTS.has(path.at(-1)!) ? String(value) : formatLength(value, style);
+  if (typeof value === 'number')
+    return COUNTS.has(path.at(-1)!) ? String(value) : formatLength(value, style);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (Array.isArray(value)) return value.map((one) => valueWords(one, path, style)).join('  ') || 'nothing';
+  if (Array.isArray(value))
+    return value.map((one) => valueWords(one, path, style)).join('  ') || 'nothing';
   return typeof value === 'string' ? value || 'nothing' : 'changed';
 }

@@ -34,10 +34,14 @@ export function Frame({
   const newer = useAppSelector((s) => s.view.newer);
   const [help, setHelp] = useState(false);
   const { pathname } = useLocation();
-  const room = ROOMS.find(([part]) => (part === '/' ? pathname === '/' : pathname.includes(part)))?.[1];
+  const room = ROOMS.find(([part]) =>
+    part === '/' ? pathname === '/' : pathname.includes(part),
+  )?.[1];
   useEffect(() => {
     window.scrollTo(0, 0);
-    const chosen = document.querySelector('.aside :is([aria-current="true"], [aria-current="page"])');
+    const chosen = document.querySelector(
+      '.aside :is([aria-current="true"], [aria-current="page"])',
+    );
     chosen?.scrollIntoView({ block: 'nearest', inline: 'center' });
   }, [pathname]);
   const worked = useWorkedOn(job);
@@ -68,10 +72,18 @@ export function Frame({
           )}
           {worked && (
             <>
-              <button className="link" disabled={worked.kept.past.length === 0} onClick={worked.undo}>
+              <button
+                className="link"
+                disabled={worked.kept.past.length === 0}
+                onClick={worked.undo}
+              >
                 Undo
               </button>
-              <button className="link" disabled={worked.kept.future.length === 0} onClick={worked.redo}>
+              <button
+                className="link"
+                disabled={worked.kept.future.length === 0}
+                onClick={worked.redo}
+              >
                 Redo
               </button>
             </>
@@ -83,7 +95,10 @@ export function Frame({
           >
             {style.system === 'mm' ? 'mm → in' : 'in → mm'}
           </button>
-          <button className="link" onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}>
+          <button
+            className="link"
+            onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}
+          >
             {theme === 'light' ? 'Dark' : 'Light'}
           </button>
           <button className="link forkeys" onClick={() => setHelp(!help)} aria-expanded={help}>
@@ -92,7 +107,15 @@ export function Frame({
           {job && <SaveWord />}
         </div>
       </header>
-      {job && <SaveTrouble what="This job" kept={bench} merge={mergedJobs} actions={benchActions} className="banner" />}
+      {job && (
+        <SaveTrouble
+          what="This job"
+          kept={bench}
+          merge={mergedJobs}
+          actions={benchActions}
+          className="banner"
+        />
+      )}
       <aside className="aside">
         {job && <PlacesNav />}
         {aside}
@@ -159,7 +182,8 @@ function OutsideNav() {
   );
 }
 
-const here = (pathname: string, to: string) => (to === '/' ? pathname === '/' : pathname.startsWith(to));
+const here = (pathname: string, to: string) =>
+  to === '/' ? pathname === '/' : pathname.startsWith(to);
 
 const WORDS = {
   saved: 'Saved',
@@ -173,7 +197,10 @@ const WORDS = {
 function SaveWord() {
   const { save, with: by } = useAppSelector((s) => s.bench);
   return (
-    <span className={`save ${['waiting', 'conflict', 'refused'].includes(save) ? 'bad' : ''}`} role="status">
+    <span
+      className={`save ${['waiting', 'conflict', 'refused'].includes(save) ? 'bad' : ''}`}
+      role="status"
+    >
       {WORDS[save]}
       {by && !['conflict', 'refused'].includes(save) ? `, with what ${by} changed` : ''}
     </span>
@@ -207,7 +234,8 @@ function Keys({ onClose }: { onClose: () => void }) {
         ))}
       </dl>
       <label>
-        <input type="checkbox" checked={on} onChange={() => dispatch(shortcutsSwitched())} /> Single keys on
+        <input type="checkbox" checked={on} onChange={() => dispatch(shortcutsSwitched())} /> Single
+        keys on
       </label>{' '}
       <Link to="/guide">The guide</Link>{' '}
       <button className="link" onClick={onClose}>

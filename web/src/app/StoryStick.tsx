@@ -35,7 +35,9 @@ export function SmallStick({ stages }: { stages: readonly Stage[] }) {
     <span
       className="smallstick"
       role="img"
-      aria-label={stages.map((s) => `${s.title}: ${s.state === 'look' ? `${s.count} to look at` : s.state}`).join(', ')}
+      aria-label={stages
+        .map((s) => `${s.title}: ${s.state === 'look' ? `${s.count} to look at` : s.state}`)
+        .join(', ')}
     >
       {stages.map((stage) => (
         <span key={stage.id}>

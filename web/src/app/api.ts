@@ -1,4 +1,9 @@
-import { createApi, fetchBaseQuery, type BaseQueryFn, type FetchArgs } from '@reduxjs/toolkit/query/react';
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+} from '@reduxjs/toolkit/query/react';
 import type { FieldError, Job, JobFile, Observation, Recorded, Shop } from '@velk/core';
 import { deviceId } from './device.ts';
 import type { Entering } from './entering.ts';
@@ -81,13 +86,15 @@ type Query = BaseQueryFn<string | FetchArgs, unknown, ServerProblem>;
 const ask = fetchBaseQuery({
   baseUrl: '/api',
   prepareHeaders: (headers) => void headers.set('x-velk-device', deviceId()),
-  responseHandler: (response) => response.text().then((text) => (text ? (JSON.parse(text) as unknown) : undefined)),
+  responseHandler: (response) =>
+    response.text().then((text) => (text ? (JSON.parse(text) as unknown) : undefined)),
 }) as Query;
 
 /** Whoever is told that they are not let in is shown the door. */
 const askOrEnter: Query = async (args, by, more) => {
   const answer = await ask(args, by, more);
-  if (answer.error?.status === 401 && !String(by.endpoint).startsWith('access')) by.dispatch(accessLost());
+  if (answer.error?.status === 401 && !String(by.endpoint).startsWith('access'))
+    by.dispatch(accessLost());
   return answer;
 };
 
@@ -109,14 +116,23 @@ export const api = createApi({
       query: (file) => ({ url: '/jobs/import', method: 'POST', body: file }),
       invalidatesTags: ['jobs'],
     }),
-    jobFile: build.query<JobFile, string>({ query: (id) => `/jobs/${id}/file`, keepUnusedDataFor: 0 }),
+    jobFile: build.query<JobFile, string>({
+      query: (id) => `/jobs/${id}/file`,
+      keepUnusedDataFor: 0,
+    }),
     /** Tools of the saved shop that the job’s plan uses, by their ids. */
-    jobTools: build.query<string[], string>({ query: (id) => `/jobs/${id}/tools`, keepUnusedDataFor: 0 }),
+    jobTools: build.query<string[], string>({
+      query: (id) => `/jobs/${id}/tools`,
+      keepUnusedDataFor: 0,
+    }),
     moveJob: build.mutation<void, { id: string; place: Place }>({
       query: ({ id, place }) => ({ url: `/jobs/${id}/place`, method: 'PUT', body: { place } }),
       invalidatesTags: ['jobs'],
     }),
-    revisions: build.query<Revision[], string>({ query: (id) => `/jobs/${id}/revisions`, providesTags: ['revisions'] }),
+    revisions: build.query<Revision[], string>({
+      query: (id) => `/jobs/${id}/revisions`,
+      providesTags: ['revisions'],
+    }),
     revision: build.query<Job, { id: string; version: number }>({
       query: ({ id, version }) => `/jobs/${id}/revisions/${version}`,
       keepUnusedDataFor: 0,
@@ -142,7 +158,10 @@ export const api = createApi({
       query: () => ({ url: '/access', method: 'DELETE' }),
       invalidatesTags: ['access'],
     }),
-    accessDevices: build.query<LetInDevice[], void>({ query: () => '/access/devices', providesTags: ['devices'] }),
+    accessDevices: build.query<LetInDevice[], void>({
+      query: () => '/access/devices',
+      providesTags: ['devices'],
+    }),
     accessEnd: build.mutation<void, string>({
       query: (id) => ({ url: `/access/devices/${id}`, method: 'DELETE' }),
       invalidatesTags: ['devices', 'access'],
@@ -185,11 +204,14 @@ export const {
 } = api;
 
 /** Asks anew whether this device is let in. */
-export const accessLost = (): ReturnType<typeof api.util.invalidateTags> => api.util.invalidateTags(['access']);
+export const accessLost = (): ReturnType<typeof api.util.invalidateTags> =>
+  api.util.invalidateTags(['access']);
 
 /** One sentence for a failed request. */
 export function sentenceOf(error: unknown): string {
   const { status, data } = (error ?? {}) as ServerProblem;
   if (data?.title) return data.title;
-  return status === 'FETCH_ERROR' ? 'The server can’t be reached. Nothing typed is lost.' : 'Something went wrong.';
+  return status === 'FETCH_ERROR'
+    ? 'The server can’t be reached. Nothing typed is lost.'
+    : 'Something went wrong.';
 }

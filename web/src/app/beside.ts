@@ -21,7 +21,11 @@ export function besideOf(other: unknown, one: unknown): Beside {
     return { items: now.map((item: unknown) => places.get(item) ?? { whole: item }) };
   };
   const [had, has] = [other, one] as [Readonly<Record<string, unknown>>, object];
-  return { fields: Object.fromEntries(Object.entries(has).map(([key, now]) => [key, field(now, had[key])])) };
+  return {
+    fields: Object.fromEntries(
+      Object.entries(has).map(([key, now]) => [key, field(now, had[key])]),
+    ),
+  };
 }
 
 /** The record that was told; nothing where that is damaged or belongs to another one. */
@@ -30,7 +34,8 @@ export function wholeOf(other: unknown, told: unknown): unknown {
   let damaged = false;
   const valueOf = (field: unknown, was: unknown): unknown => {
     if (isRecord(field) && 'whole' in field) return field['whole'];
-    if (Array.isArray(was) && typeof field === 'number' && field in was) return was[field] as unknown;
+    if (Array.isArray(was) && typeof field === 'number' && field in was)
+      return was[field] as unknown;
     damaged = true;
     return undefined;
   };

@@ -18,7 +18,9 @@ export function toMargin(): void {
 /** Back to where one was before; a press that took no focus was on what is chosen. */
 export function toWork(): void {
   const been = from?.isConnected && from !== document.body ? from : null;
-  const back = been ?? document.querySelector<HTMLElement>('main :is([aria-current="true"], [aria-selected="true"])');
+  const back =
+    been ??
+    document.querySelector<HTMLElement>('main :is([aria-current="true"], [aria-selected="true"])');
   if (!back) return window.scrollTo(0, 0);
   back.scrollIntoView({ block: 'center' });
   back.focus({ preventScroll: true });
@@ -31,6 +33,8 @@ export function crossOver(): void {
   if (there?.contains(here)) from?.focus();
   else if (there) {
     from = here;
-    there.querySelector<HTMLElement>('input, textarea, [tabindex="0"], select, button:not(.below), a')?.focus();
+    there
+      .querySelector<HTMLElement>('input, textarea, [tabindex="0"], select, button:not(.below), a')
+      ?.focus();
   }
 }

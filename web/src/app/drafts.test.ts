@@ -7,9 +7,14 @@ import { demo } from '@velk/core/testing';
 import { draftReader, draftsOf, keepDraft, ownAmong, waitingOf, type Left } from './drafts.ts';
 import { isRecord, readKept, writeKept } from './storage.ts';
 
-const read = draftReader((value): Job | undefined => (hasForm(jobSchema, value) ? value : undefined));
+const read = draftReader((value): Job | undefined =>
+  hasForm(jobSchema, value) ? value : undefined,
+);
 const job = (name: string): Job => newJob(name, 'mm');
-const draft = (name: string) => ({ draft: { version: 3, base: job('base'), now: job(name), sent: null }, typed: {} });
+const draft = (name: string) => ({
+  draft: { version: 3, base: job('base'), now: job(name), sent: null },
+  typed: {},
+});
 
 describe('drafts in the browser', () => {
   it('each window keeps its own: what one lets go, the others still have', async () => {
@@ -55,33 +60,52 @@ describe('drafts in the browser', () => {
       .tuple(fc.nat(), fc.string(), fc.constantFrom('joints', 'parts', 'name', 'order'))
       .map(([at, text, of]) => (job: Job): Job => {
         if (of === 'name') return { ...job, name: text };
-        if (of === 'order') return { ...job, parts: [...job.parts.slice(1), ...job.parts.slice(0, 1)] };
+        if (of === 'order')
+          return { ...job, parts: [...job.parts.slice(1), ...job.parts.slice(0, 1)] };
         const items = job[of];
-        const changed = items.map((one, i) => (i === at % items.length ? { ...one, name: text } : one));
+        const changed = items.map((one, i) =>
+          i === at % items.length ? { ...one, name: text } : one,
+        );
         return { ...job, [of]: at % 5 ? changed : changed.slice(1) };
       });
-    const changes = fc.array(change, { maxLength: 4 }).map((all) => all.reduce((job, make) => make(job), base));
+    const changes = fc
+      .array(change, { maxLength: 4 })
+      .map((all) => all.reduce((job, make) => make(job), base));
     const any = (value: unknown) => value as Job | undefined;
     await fc.assert(
-      fc.asyncProperty(changes, changes, fc.array(changes, { maxLength: 3 }), async (now, value, past) => {
-        const kept = { draft: { version: 3, base, now, sent: { save: 's', value } }, typed: { f: '3/' } };
-        const whole = past.length ? { ...kept, undo: { version: 3, past } } : kept;
-        await keepDraft('job e', 'one', whole, base);
-        expect(await draftsOf('job e', draftReader(any))).toMatchObject([whole]);
-      }),
+      fc.asyncProperty(
+        changes,
+        changes,
+        fc.array(changes, { maxLength: 3 }),
+        async (now, value, past) => {
+          const kept = {
+            draft: { version: 3, base, now, sent: { save: 's', value } },
+            typed: { f: '3/' },
+          };
+          const whole = past.length ? { ...kept, undo: { version: 3, past } } : kept;
+          await keepDraft('job e', 'one', whole, base);
+          expect(await draftsOf('job e', draftReader(any))).toMatchObject([whole]);
+        },
+      ),
       { numRuns: 30 },
     );
     const db = await openDB('velk');
     const rows = () => db.getAllFromIndex('drafts', 'of', 'job e');
     expect(JSON.stringify(await rows()).length).toBeLessThan(JSON.stringify(base).length / 2);
-    const kept = { draft: { version: 3, base, now: { ...base, name: 'Again' }, sent: null }, typed: {} };
+    const kept = {
+      draft: { version: 3, base, now: { ...base, name: 'Again' }, sent: null },
+      typed: {},
+    };
     await db.delete('drafts', ['beside job e', 'one']);
     expect(await draftsOf('job e', draftReader(any))).toEqual([]);
     await keepDraft('job e', 'one', kept, base);
     expect(await draftsOf('job e', draftReader(any))).toMatchObject([kept]);
     /** Once it is saved, the next change is told beside what was saved. */
     const saved = { ...base, parts: base.parts.slice(1), name: 'Saved' };
-    const next = { draft: { version: 4, base: saved, now: { ...saved, joints: [] }, sent: null }, typed: {} };
+    const next = {
+      draft: { version: 4, base: saved, now: { ...saved, joints: [] }, sent: null },
+      typed: {},
+    };
     await keepDraft('job e', 'one', next, saved);
     expect(await draftsOf('job e', draftReader(any))).toMatchObject([next]);
     await keepDraft('job e', 'one', null, base);
@@ -96,11 +120,20 @@ describe('drafts in the browser', () => {
     for (const kept of bad) expect(read(kept)).toBeUndefined();
     /** Whatever is put in place of whatever in it: never more than nothing, and never a job of another form. */
     fc.assert(
-      fc.property(fc.constantFrom('base', 'now', 'sent', 'version'), fc.anything(), (field, value) => {
-        const found = read({ ...whole, draft: { ...(whole as ReturnType<typeof draft>).draft, [field]: value } });
-        if (found?.draft)
-          expect(hasForm(jobSchema, found.draft.now) && hasForm(jobSchema, found.draft.base)).toBe(true);
-      }),
+      fc.property(
+        fc.constantFrom('base', 'now', 'sent', 'version'),
+        fc.anything(),
+        (field, value) => {
+          const found = read({
+            ...whole,
+            draft: { ...(whole as ReturnType<typeof draft>).draft, [field]: value },
+          });
+          if (found?.draft)
+            expect(
+              hasForm(jobSchema, found.draft.now) && hasForm(jobSchema, found.draft.base),
+            ).toBe(true);
+        },
+      ),
     );
     await keepDraft('job c', 'one', { draft: 'foreign' as never, typed: {} });
     expect(await draftsOf('job c', read)).toEqual([]);
@@ -117,8 +150,15 @@ describe('drafts in the browser', () => {
   it('a window goes on with its own, or with the newest that one that is gone left; never with that of one still open', () => {
     const kept = (tab: string, at: number): Left<Job> => ({ ...draft(tab), tab, at });
     const all = [kept('gone', 9), kept('open', 8), kept('older', 7)];
-    const names = (own: Left<Job> | undefined, left: readonly Left<Job>[]) => [own?.tab, left.map(({ tab }) => tab)];
-    const among = (tab: string, list = all, open: ReadonlySet<string> | undefined = new Set(['open', tab])) => {
+    const names = (own: Left<Job> | undefined, left: readonly Left<Job>[]) => [
+      own?.tab,
+      left.map(({ tab }) => tab),
+    ];
+    const among = (
+      tab: string,
+      list = all,
+      open: ReadonlySet<string> | undefined = new Set(['open', tab]),
+    ) => {
       const { own, left } = ownAmong(list, tab, open);
       return names(own, left);
     };
@@ -128,12 +168,15 @@ describe('drafts in the browser', () => {
     /** Its own is never one that is gone, whether or not this window counts as open. */
     expect(among('gone', all, new Set(['open']))).toEqual(['gone', ['older']]);
     expect(among('older', [kept('older', 7)], undefined)).toEqual(['older', []]);
-    expect(names(ownAmong(all, 'new', undefined).own, ownAmong(all, 'new', undefined).left)).toEqual([undefined, []]);
+    expect(
+      names(ownAmong(all, 'new', undefined).own, ownAmong(all, 'new', undefined).left),
+    ).toEqual([undefined, []]);
   });
 });
 
 describe('what the browser remembers', () => {
-  const isNamed = (value: unknown): value is { name: string } => isRecord(value) && typeof value['name'] === 'string';
+  const isNamed = (value: unknown): value is { name: string } =>
+    isRecord(value) && typeof value['name'] === 'string';
   it('is read where it is what it should be, and is nothing where it is not', () => {
     writeKept('k', { name: 'a' });
     expect(readKept('k', isNamed)).toEqual({ name: 'a' });

@@ -33,7 +33,8 @@ interface Drafts extends DBSchema {
 let opening: Promise<IDBPDatabase<Drafts>> | undefined;
 const database = () =>
   (opening ??= openDB<Drafts>('velk', 1, {
-    upgrade: (db) => void db.createObjectStore('drafts', { keyPath: ['of', 'tab'] }).createIndex('of', 'of'),
+    upgrade: (db) =>
+      void db.createObjectStore('drafts', { keyPath: ['of', 'tab'] }).createIndex('of', 'of'),
     terminated: () => (opening = undefined),
   }));
 
@@ -44,10 +45,14 @@ const anchorPlace = (of: string, tab: string): [string, string] => [`beside ${of
 const anchors = new Map<string, unknown>();
 
 /** A draft in which every job or shop is made to something else; what is no draft stays as it is. */
-function withValues(kept: unknown, make: (value: unknown) => unknown): Record<string, unknown> | undefined {
+function withValues(
+  kept: unknown,
+  make: (value: unknown) => unknown,
+): Record<string, unknown> | undefined {
   if (!isRecord(kept)) return undefined;
   const { draft, undo } = kept;
-  const sentOf = (sent: unknown) => (isRecord(sent) ? { ...sent, value: make(sent['value']) } : sent);
+  const sentOf = (sent: unknown) =>
+    isRecord(sent) ? { ...sent, value: make(sent['value']) } : sent;
   const draftOf = ({ base, now, sent, ...more }: Record<string, unknown>) => ({
     ...more,
     base: make(base),
@@ -57,7 +62,8 @@ function withValues(kept: unknown, make: (value: unknown) => unknown): Record<st
   return {
     ...kept,
     ...(isRecord(draft) && { draft: draftOf(draft) }),
-    ...(isRecord(undo) && Array.isArray(undo['past']) && { undo: { ...undo, past: undo['past'].map(make) } }),
+    ...(isRecord(undo) &&
+      Array.isArray(undo['past']) && { undo: { ...undo, past: undo['past'].map(make) } }),
   };
 }
 
@@ -66,18 +72,26 @@ function withValues(kept: unknown, make: (value: unknown) => unknown): Record<st
  * @param anchor what it is told beside, so that of a large job only what differs is written again
  * @throws DOMException where the browser’s storage is full or forbidden
  */
-export async function keepDraft<T>(of: string, tab: string, kept: KeptDraft<T> | null, anchor?: T): Promise<void> {
+export async function keepDraft<T>(
+  of: string,
+  tab: string,
+  kept: KeptDraft<T> | null,
+  anchor?: T,
+): Promise<void> {
   const work = (await database()).transaction('drafts', 'readwrite');
   const { store } = work;
   const place = anchorPlace(of, tab);
   const name = place.join(' ');
-  const told = kept && anchor && { ...withValues(kept, (one) => besideOf(anchor, one)), beside: true };
+  const told = kept &&
+    anchor && { ...withValues(kept, (one) => besideOf(anchor, one)), beside: true };
   const anchored = !told
     ? store.delete(place)
     : anchors.get(name) === anchor
       ? store.getKey(place)
       : store.put({ of: place[0], tab, at: Date.now(), kept: anchor });
-  const done = kept ? store.put({ of, tab, at: Date.now(), kept: told ?? kept }) : store.delete([of, tab]);
+  const done = kept
+    ? store.put({ of, tab, at: Date.now(), kept: told ?? kept })
+    : store.delete([of, tab]);
   /** A page that is left just now would give up a piece of work that isn't closed. */
   work.commit();
   const [found] = await Promise.all([anchored, done, work.done]);
@@ -104,7 +118,8 @@ export async function draftsOf<T>(of: string, read: ReadDraft<T>): Promise<Left<
 /** Ids of what some window has changed and not saved, whatever it can be read as. */
 export async function waitingOf(sort: 'job' | 'shop'): Promise<ReadonlySet<string>> {
   const rows = await (await database()).getAll('drafts');
-  const waits = ({ of, kept }: Row) => of.startsWith(`${sort} `) && isRecord(kept) && isRecord(kept['draft']);
+  const waits = ({ of, kept }: Row) =>
+    of.startsWith(`${sort} `) && isRecord(kept) && isRecord(kept['draft']);
   return new Set(rows.filter(waits).map(({ of }) => of.slice(sort.length + 1)));
 }
 
@@ -117,7 +132,9 @@ export function draftReader<T>(readOne: (value: unknown) => T | undefined): Read
     if (!isRecord(kept) || !Array.isArray(kept['past'])) return undefined;
     const past = kept['past'].map(readOne);
     const whole = past.filter((one) => one !== undefined);
-    return whole.length === past.length ? { version: Number(kept['version']), past: whole } : undefined;
+    return whole.length === past.length
+      ? { version: Number(kept['version']), past: whole }
+      : undefined;
   };
   const readDraft: ReadDraft<T> = (kept) => {
     if (!isRecord(kept) || !isRecord(kept['typed'])) return undefined;
@@ -130,7 +147,9 @@ export function draftReader<T>(readOne: (value: unknown) => T | undefined): Read
     if (!base || !now) return undefined;
     if (!isRecord(sent)) return { draft: { version, base, now, sent: null }, typed };
     const value = readOne(sent['value']);
-    return value && { draft: { version, base, now, sent: { save: String(sent['save']), value } }, typed };
+    return (
+      value && { draft: { version, base, now, sent: { save: String(sent['save']), value } }, typed }
+    );
   };
   return (kept) => {
     const read = readDraft(kept);
@@ -143,7 +162,11 @@ export function draftReader<T>(readOne: (value: unknown) => T | undefined): Read
  * Of all that is kept of a thing: what this window had of it, or else what one that is gone left; and what others left.
  * @param open windows that are there; nothing where that can’t be known, and then none counts as gone
  */
-export function ownAmong<T>(kept: readonly Left<T>[], tab: string, open: ReadonlySet<string> | undefined) {
+export function ownAmong<T>(
+  kept: readonly Left<T>[],
+  tab: string,
+  open: ReadonlySet<string> | undefined,
+) {
   const gone = kept.filter((one) => one.tab !== tab && open && !open.has(one.tab));
   const own = kept.find((one) => one.tab === tab);
   return own ? { own, left: gone } : { own: gone[0], left: gone.slice(1) };

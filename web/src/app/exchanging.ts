@@ -18,10 +18,15 @@ export interface Desk {
 
 /** It looked at what it was sent and would not have it: sent again it is refused again. */
 const REFUSED = 422;
-const isAnswered = (problem: ServerProblem | undefined): boolean => !problem || problem.status === REFUSED;
+const isAnswered = (problem: ServerProblem | undefined): boolean =>
+  !problem || problem.status === REFUSED;
 
 /** Sends what waits, takes in what is new; what the problem was, if there was one. Whatever was lost on the way is done again next time. */
-export async function exchange(job: string, desk: Desk, door: Door): Promise<ServerProblem | undefined> {
+export async function exchange(
+  job: string,
+  desk: Desk,
+  door: Door,
+): Promise<ServerProblem | undefined> {
   const unsent = await sendWaiting(job, desk, door);
   if (!isAnswered(unsent)) return unsent;
   return (await takeIn(job, desk, door)) ?? unsent;
@@ -33,12 +38,18 @@ const PICTURES = 1_500_000;
 /** As many of some lines as their pictures let go at once, and one at least. */
 function asMany(lines: readonly Observation[]): readonly Observation[] {
   let left = PICTURES;
-  const tooMany = lines.findIndex((line, i) => line.kind === 'photo' && (left -= line.picture.length) < 0 && i > 0);
+  const tooMany = lines.findIndex(
+    (line, i) => line.kind === 'photo' && (left -= line.picture.length) < 0 && i > 0,
+  );
   return tooMany < 0 ? lines : lines.slice(0, tooMany);
 }
 
 /** In its order, some at a time; a line that the server won’t take stays, and keeps no other from going. */
-async function sendWaiting(job: string, { record }: Desk, door: Door): Promise<ServerProblem | undefined> {
+async function sendWaiting(
+  job: string,
+  { record }: Desk,
+  door: Door,
+): Promise<ServerProblem | undefined> {
   let at = 0;
   let most: number = LIMITS.sentAtOnce;
   let refused: ServerProblem | undefined;

@@ -9,7 +9,12 @@ import { keptActions, reduceKept } from './keptActions.ts';
 type Doc = Readonly<Record<'a' | 'b' | 'c', number>>;
 const ZERO: Doc = { a: 0, b: 0, c: 0 };
 const stored = (value: Doc, version = 1) => ({ id: 'j', version, value });
-const theirs = (value: Doc, version: number): Theirs<Doc> => ({ version, value, by: 'Tablet', at: '2026-01-01' });
+const theirs = (value: Doc, version: number): Theirs<Doc> => ({
+  version,
+  value,
+  by: 'Tablet',
+  at: '2026-01-01',
+});
 const first = kept.opened(stored(ZERO));
 const with_ = (doc: Partial<Doc>): Doc => ({ ...ZERO, ...doc });
 const sent = (state: Kept<Doc>, save = 's') =>
@@ -30,7 +35,10 @@ describe('a thing that is worked on here and kept on the server', () => {
     expect(kept.redone(kept.redone(kept.redone(back))).now).toEqual(with_({ a: 2 }));
     expect(kept.redone(kept.changed(back, with_({ a: 9 }))).now).toEqual(with_({ a: 9 }));
     expect(kept.undone(three).save).toBe('unsaved');
-    const long = Array.from({ length: 300 }, (_, i) => i + 1).reduce((s, a) => edited(s, with_({ a })), first);
+    const long = Array.from({ length: 300 }, (_, i) => i + 1).reduce(
+      (s, a) => edited(s, with_({ a })),
+      first,
+    );
     expect(long.past).toHaveLength(200);
     expect(long.past.at(-1)).toEqual(with_({ a: 299 }));
     expect(kept.changed(kept.NOTHING_KEPT, ZERO)).toBe(kept.NOTHING_KEPT);
@@ -63,7 +71,10 @@ describe('a thing that is worked on here and kept on the server', () => {
     const run = (sizes: number[], parts = [{ id: 1 }]) => ({ of: { sizes, parts } });
     const read = [[22.1], [22.1, 2], [22.1, 22]].reduce((state, sizes) => kept.changed(state, run(sizes, state.now!.of.parts)), runs); // prettier-ignore
     expect(read.past).toHaveLength(1);
-    const grown = kept.changed(kept.changed(read, run([22.1, 22], [{ id: 1 }, { id: 2 }])), run([22.1, 22], []));
+    const grown = kept.changed(
+      kept.changed(read, run([22.1, 22], [{ id: 1 }, { id: 2 }])),
+      run([22.1, 22], []),
+    );
     expect(grown.past).toHaveLength(3);
     expect(kept.stepEnded(first)).toBe(first);
   });
@@ -74,7 +85,10 @@ describe('a thing that is worked on here and kept on the server', () => {
     expect(kept.landed(under, 2)).toMatchObject({ version: 2, base: with_({ a: 1 }), save: 'unsaved', sending: false, sent: null }); // prettier-ignore
     /** Undone to what was there before, while the newer one is on its way. */
     expect(kept.undone(sent(kept.changed(first, with_({ a: 1 })))).save).toBe('unsaved');
-    expect(kept.landed(sent(kept.changed(first, with_({ a: 1 }))), 2)).toMatchObject({ save: 'saved', message: '' });
+    expect(kept.landed(sent(kept.changed(first, with_({ a: 1 }))), 2)).toMatchObject({
+      save: 'saved',
+      message: '',
+    });
   });
 
   it('what was not answered is sent again as it was, under its id; what was refused is not', () => {
@@ -93,8 +107,14 @@ describe('a thing that is worked on here and kept on the server', () => {
     expect(kept.retried(no).save).toBe('unsaved');
     expect(kept.retried(first)).toBe(first);
     expect(kept.undone(no)).toMatchObject({ save: 'saved', message: '', now: ZERO });
-    expect(kept.changed(no, with_({ a: 2 }))).toMatchObject({ save: 'unsaved', message: 'too long' });
-    const newer = kept.refused(kept.changed(sent(kept.changed(first, with_({ a: 1 }))), with_({ a: 2 })), 'too long');
+    expect(kept.changed(no, with_({ a: 2 }))).toMatchObject({
+      save: 'unsaved',
+      message: 'too long',
+    });
+    const newer = kept.refused(
+      kept.changed(sent(kept.changed(first, with_({ a: 1 }))), with_({ a: 2 })),
+      'too long',
+    );
     expect([newer.save, kept.toSend(newer, () => 'new').save]).toEqual(['unsaved', 'new']);
   });
 
@@ -107,19 +127,31 @@ describe('a thing that is worked on here and kept on the server', () => {
     });
     expect(kept.opened(stored(draft.now, 1), draft).save).toBe('saved');
     expect(kept.opened(stored(draft.now, 2), draft).save).toBe('unsaved');
-    expect(kept.opened(stored(draft.now, 1), { ...draft, sent: { save: 's', value: draft.now } }).save).toBe('unsaved');
+    expect(
+      kept.opened(stored(draft.now, 1), { ...draft, sent: { save: 's', value: draft.now } }).save,
+    ).toBe('unsaved');
   });
 
   it('what they changed elsewhere is taken in, also under undo; the same place is asked', () => {
     const mine = sent(kept.changed(edited(first, with_({ a: 1 })), with_({ a: 2 })));
     const both = kept.stale(mine, theirs(with_({ b: 7 }), 2), undefined, merged);
-    expect(both).toMatchObject({ version: 2, now: with_({ a: 2, b: 7 }), save: 'unsaved', with: 'Tablet' });
+    expect(both).toMatchObject({
+      version: 2,
+      now: with_({ a: 2, b: 7 }),
+      save: 'unsaved',
+      with: 'Tablet',
+    });
     expect(kept.undone(both).now).toEqual(with_({ a: 1, b: 7 }));
     expect(kept.undone(kept.undone(both))).toMatchObject({ now: with_({ b: 7 }), save: 'saved' });
     const back = kept.stale(sent(kept.undone(mine)), theirs(with_({ b: 7 }), 2), undefined, merged);
     expect(kept.redone(back).now).toEqual(with_({ a: 2, b: 7 }));
     const clash = kept.stale(mine, theirs(with_({ a: 7, b: 7 }), 2), undefined, merged);
-    expect(clash).toMatchObject({ version: 1, save: 'conflict', now: with_({ a: 2 }), sending: false });
+    expect(clash).toMatchObject({
+      version: 1,
+      save: 'conflict',
+      now: with_({ a: 2 }),
+      sending: false,
+    });
     expect(kept.changed(clash, with_({ a: 3 })).save).toBe('conflict');
     expect(kept.settled(clash, () => 'mine', merged)).toMatchObject({ now: with_({ a: 2, b: 7 }), save: 'unsaved', version: 2, theirs: null }); // prettier-ignore
     const taken = kept.settled(clash, () => 'theirs', merged);
@@ -129,13 +161,21 @@ describe('a thing that is worked on here and kept on the server', () => {
   });
 
   it('text equal to one’s own past is theirs all the same: 31 over 24, and 24 again by somebody else', () => {
-    const own = kept.landed(sent(kept.changed(kept.opened(stored(with_({ a: 24 }))), with_({ a: 31 }))), 2);
+    const own = kept.landed(
+      sent(kept.changed(kept.opened(stored(with_({ a: 24 }))), with_({ a: 31 }))),
+      2,
+    );
     const next = sent(kept.changed(own, with_({ a: 31, b: 1 })));
-    expect(kept.stale(next, theirs(with_({ a: 24 }), 3), undefined, merged).now).toEqual(with_({ a: 24, b: 1 }));
+    expect(kept.stale(next, theirs(with_({ a: 24 }), 3), undefined, merged).now).toEqual(
+      with_({ a: 24, b: 1 }),
+    );
   });
 
   it('a save that had landed though its answer was lost is what the next change was made from', () => {
-    const lost = kept.changed(kept.unanswered(sent(kept.changed(first, with_({ a: 1 }))), ''), with_({ a: 2 }));
+    const lost = kept.changed(
+      kept.unanswered(sent(kept.changed(first, with_({ a: 1 }))), ''),
+      with_({ a: 2 }),
+    );
     const again = kept.sending(
       lost,
       kept.toSend(lost, () => 'new'),
@@ -153,7 +193,9 @@ describe('a thing that is worked on here and kept on the server', () => {
     const own = kept.changed(first, with_({ a: 1 }));
     expect(kept.seen(own, theirs(with_({ b: 1 }), 2), merged)).toBe(own);
     const back = kept.undone(sent(own));
-    expect(kept.seen({ ...back, save: 'saved' }, theirs(with_({ b: 1 }), 2), merged)).toMatchObject({ version: 1 });
+    expect(kept.seen({ ...back, save: 'saved' }, theirs(with_({ b: 1 }), 2), merged)).toMatchObject(
+      { version: 1 },
+    );
   });
 
   it('each action makes of it what it is called, and another thing’s make nothing', () => {
@@ -179,12 +221,18 @@ describe('a thing that is worked on here and kept on the server', () => {
       ['unanswered', under, { ...of, message: 'no answer' }, kept.unanswered(under, 'no answer')],
       ['refused', under, { ...of, message: 'too long' }, refused],
       ['stale', under, { ...of, theirs: theirs(other, 2) }, asked],
-      ['seen', first, { id: 'j', theirs: theirs(other, 2) }, kept.seen(first, theirs(other, 2), merged)],
+      [
+        'seen',
+        first,
+        { id: 'j', theirs: theirs(other, 2) },
+        kept.seen(first, theirs(other, 2), merged),
+      ],
       ['retried', refused, undefined, kept.retried(refused)],
       ['settled', asked, whose, kept.settled(asked, whose, merged)],
     ];
     for (const [is, state, payload, made] of all) {
-      const madeBy = (by: typeof actions) => reduce(state, (by[is] as (payload: unknown) => UnknownAction)(payload));
+      const madeBy = (by: typeof actions) =>
+        reduce(state, (by[is] as (payload: unknown) => UnknownAction)(payload));
       expect([is, madeBy(actions)]).toEqual([is, made]);
       expect([is, madeBy(actions)]).not.toEqual([is, state]);
       expect([is, madeBy(others)]).toEqual([is, state]);
@@ -238,16 +286,33 @@ type Field = keyof Doc;
 const FIELDS: readonly Field[] = ['a', 'b', 'c'];
 type Step =
   | { readonly do: 'edit'; readonly tab: number; readonly field: Field }
-  | { readonly do: 'save'; readonly tab: number; readonly lost: 'no' | 'question' | 'answer' | 'refused' }
+  | {
+      readonly do: 'save';
+      readonly tab: number;
+      readonly lost: 'no' | 'question' | 'answer' | 'refused';
+    }
   | { readonly do: 'undo' | 'redo' | 'reload' | 'look'; readonly tab: number }
   | { readonly do: 'restore'; readonly tab: number; readonly back: number }
   | { readonly do: 'settle'; readonly tab: number; readonly whose: 'mine' | 'theirs' };
 const tab = fc.nat(2);
 const step: fc.Arbitrary<Step> = fc.oneof(
-  { weight: 5, arbitrary: fc.record({ do: fc.constant('edit' as const), tab, field: fc.constantFrom(...FIELDS) }) },
+  {
+    weight: 5,
+    arbitrary: fc.record({
+      do: fc.constant('edit' as const),
+      tab,
+      field: fc.constantFrom(...FIELDS),
+    }),
+  },
   { weight: 5, arbitrary: fc.record({ do: fc.constant('save' as const), tab, lost: fc.constantFrom('no', 'no', 'no', 'question', 'answer', 'refused') }) }, // prettier-ignore
-  { weight: 4, arbitrary: fc.record({ do: fc.constantFrom('undo', 'redo', 'reload', 'look'), tab }) },
-  { weight: 1, arbitrary: fc.record({ do: fc.constant('restore' as const), tab, back: fc.nat(9) }) },
+  {
+    weight: 4,
+    arbitrary: fc.record({ do: fc.constantFrom('undo', 'redo', 'reload', 'look'), tab }),
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record({ do: fc.constant('restore' as const), tab, back: fc.nat(9) }),
+  },
   { weight: 2, arbitrary: fc.record({ do: fc.constant('settle' as const), tab, whose: fc.constantFrom('mine', 'theirs') }) }, // prettier-ignore
 );
 
@@ -277,9 +342,15 @@ class Windows {
       case 'redo':
         return this.did(step.tab, kept.redone(own), true);
       case 'restore':
-        return this.did(step.tab, kept.changed(own, this.server.revisions[step.back % this.server.revisions.length]!));
+        return this.did(
+          step.tab,
+          kept.changed(own, this.server.revisions[step.back % this.server.revisions.length]!),
+        );
       case 'look':
-        return this.tookIn(step.tab, kept.seen(own, theirs(this.server.value, this.server.version), merged));
+        return this.tookIn(
+          step.tab,
+          kept.seen(own, theirs(this.server.value, this.server.version), merged),
+        );
       case 'reload': {
         const { version, base, now, sent, save } = own;
         const draft = save === 'saved' ? undefined : { version, base: base!, now: now!, sent };
@@ -288,7 +359,9 @@ class Windows {
       }
       case 'settle': {
         if (!own.theirs) return;
-        const asked = merged(own.base!, own.now!, own.theirs.value).disagreements.map(({ path }) => path[0] as Field);
+        const asked = merged(own.base!, own.now!, own.theirs.value).disagreements.map(
+          ({ path }) => path[0] as Field,
+        );
         const after = kept.settled(own, () => step.whose, merged);
         for (const field of asked) this.touched[step.tab]!.add(field);
         for (const field of asked)
@@ -310,22 +383,29 @@ class Windows {
     const out = kept.toSend(own, () => `save-${this.ids++}`);
     const state = kept.sending(own, out);
     /** What the server has it found good before: sent again, it is answered, not refused. */
-    if (lost === 'refused' && !this.server.saves.has(out.save)) this.tabs[at] = kept.retried(kept.refused(state, 'no'));
+    if (lost === 'refused' && !this.server.saves.has(out.save))
+      this.tabs[at] = kept.retried(kept.refused(state, 'no'));
     else if (lost === 'question') this.tabs[at] = kept.unanswered(state, '');
     else {
       const before = this.server.value;
       const answer = this.server.put(state.version, out.save, out.value);
-      if (answer.is === 'landed' && before !== this.server.value) this.nothingUnseen(at, before, this.server.value);
+      if (answer.is === 'landed' && before !== this.server.value)
+        this.nothingUnseen(at, before, this.server.value);
       if (lost === 'answer') this.tabs[at] = kept.unanswered(state, '');
       else if (answer.is === 'landed') this.tabs[at] = kept.landed(state, answer.version);
-      else this.tookIn(at, kept.stale(state, theirs(this.server.value, this.server.version), answer.landed, merged));
+      else
+        this.tookIn(
+          at,
+          kept.stale(state, theirs(this.server.value, this.server.version), answer.landed, merged),
+        );
     }
   }
 
   /** Where what others did is now in view, only that has been seen. */
   private tookIn(at: number, after: Kept<Doc>): void {
     const own = this.tabs[at]!;
-    for (const field of FIELDS) if (after.now![field] !== own.now![field]) this.acts[at]!.delete(field);
+    for (const field of FIELDS)
+      if (after.now![field] !== own.now![field]) this.acts[at]!.delete(field);
     this.tabs[at] = after;
   }
 
@@ -370,7 +450,11 @@ describe('three windows, whatever happens to them', () => {
         for (const step of steps) windows.take(step);
         windows.end();
         for (const own of windows.tabs) {
-          expect(own).toMatchObject({ save: 'saved', version: windows.server.version, theirs: null });
+          expect(own).toMatchObject({
+            save: 'saved',
+            version: windows.server.version,
+            theirs: null,
+          });
           expect(own.now).toEqual(windows.server.value);
         }
       }),
@@ -379,8 +463,12 @@ describe('three windows, whatever happens to them', () => {
   });
 
   it('each alone in its field: everything typed is on the server, whatever was lost on the way', () => {
-    const own = step.map((one): Step => (one.do === 'edit' ? { ...one, field: FIELDS[one.tab]! } : one));
-    const calm = own.filter(({ do: what }) => ['edit', 'save', 'reload', 'look', 'settle'].includes(what));
+    const own = step.map((one): Step =>
+      one.do === 'edit' ? { ...one, field: FIELDS[one.tab]! } : one,
+    );
+    const calm = own.filter(({ do: what }) =>
+      ['edit', 'save', 'reload', 'look', 'settle'].includes(what),
+    );
     fc.assert(
       fc.property(fc.array(calm, { maxLength: 60 }), (steps) => {
         const windows = new Windows();

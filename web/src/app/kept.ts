@@ -81,7 +81,11 @@ export const NOTHING_KEPT: Kept<never> = {
 const MOST_STEPS = 200;
 
 /** What the server has, or what a draft of this browser had made of it. */
-export function opened<T>({ id, version, value }: Stored<T>, draft?: Draft<T>, undo?: Undo<T>): Kept<T> {
+export function opened<T>(
+  { id, version, value }: Stored<T>,
+  draft?: Draft<T>,
+  undo?: Undo<T>,
+): Kept<T> {
   const past = undo && undo.version === (draft?.version ?? version) ? undo.past : [];
   if (!draft) return { ...NOTHING_KEPT, id, version, base: value, now: value, past };
   const same = draft.version === version && !draft.sent && equal(draft.now, value);
@@ -89,7 +93,10 @@ export function opened<T>({ id, version, value }: Stored<T>, draft?: Draft<T>, u
 }
 
 /** `unsaved`, unless it is again just what the server has, or what is in the way must be settled first. */
-function saveAfter<T>({ save, sent, base, message }: Kept<T>, now: T): Pick<Kept<T>, 'save' | 'message'> {
+function saveAfter<T>(
+  { save, sent, base, message }: Kept<T>,
+  now: T,
+): Pick<Kept<T>, 'save' | 'message'> {
   if (save === 'conflict') return { save, message };
   return now === base && !sent ? { save: 'saved', message: '' } : { save: 'unsaved', message };
 }
@@ -104,7 +111,8 @@ export function changed<T>(kept: Kept<T>, now: T): Kept<T> {
 }
 
 /** A field was left: what is changed next is another step. */
-export const stepEnded = <T>(kept: Kept<T>): Kept<T> => (kept.step === null ? kept : { ...kept, step: null });
+export const stepEnded = <T>(kept: Kept<T>): Kept<T> =>
+  kept.step === null ? kept : { ...kept, step: null };
 
 /** The one place at which two things differ, where it is one value or one run of values; nothing where they differ at more. */
 function onlyPlace(before: unknown, after: unknown, at = ''): string | null {
@@ -112,10 +120,13 @@ function onlyPlace(before: unknown, after: unknown, at = ''): string | null {
   const keys = Object.keys(after);
   if (keys.length !== Object.keys(before).length) return null;
   const [place, ...more] = keys.filter((key) => before[key] !== after[key]);
-  return place === undefined || more.length ? null : onlyPlace(before[place], after[place], `${at}.${place}`);
+  return place === undefined || more.length
+    ? null
+    : onlyPlace(before[place], after[place], `${at}.${place}`);
 }
 
-const isTree = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null;
+const isTree = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null;
 /** Such as the readings of a size, which are typed as one run. */
 const isRun = (value: unknown): boolean => Array.isArray(value) && !value.some(isTree);
 
@@ -149,7 +160,12 @@ export function redone<T>(kept: Kept<T>): Kept<T> {
 export const toSend = <T>({ sent, now }: Kept<T>, newId: () => string): Sent<T> =>
   sent ?? { save: newId(), value: now! };
 
-export const sending = <T>(kept: Kept<T>, sent: Sent<T>): Kept<T> => ({ ...kept, save: 'saving', sending: true, sent });
+export const sending = <T>(kept: Kept<T>, sent: Sent<T>): Kept<T> => ({
+  ...kept,
+  save: 'saving',
+  sending: true,
+  sent,
+});
 
 /** What was sent is stored. */
 export function landed<T>(kept: Kept<T>, version: number): Kept<T> {
@@ -162,7 +178,8 @@ export function landed<T>(kept: Kept<T>, version: number): Kept<T> {
 export const unanswered = <T>(kept: Kept<T>, message: string): Kept<T> => ({ ...kept, save: 'waiting', sending: false, message }); // prettier-ignore
 
 /** What can’t be stored is tried again though nothing was changed. */
-export const retried = <T>(kept: Kept<T>): Kept<T> => (kept.save === 'refused' ? { ...kept, save: 'unsaved' } : kept);
+export const retried = <T>(kept: Kept<T>): Kept<T> =>
+  kept.save === 'refused' ? { ...kept, save: 'unsaved' } : kept;
 
 /** It can't be stored; what was changed since may be. */
 export function refused<T>(kept: Kept<T>, message: string): Kept<T> {
@@ -176,7 +193,12 @@ export function refused<T>(kept: Kept<T>, message: string): Kept<T> {
  * nobody’s goes on before it is settled.
  * @param landedAt the version that what was sent had made, where it had been stored after all
  */
-export function stale<T>(kept: Kept<T>, theirs: Theirs<T>, landedAt: number | undefined, merge: Merge<T>): Kept<T> {
+export function stale<T>(
+  kept: Kept<T>,
+  theirs: Theirs<T>,
+  landedAt: number | undefined,
+  merge: Merge<T>,
+): Kept<T> {
   const base = landedAt === undefined ? kept.base : (kept.sent?.value ?? kept.base);
   const free: Kept<T> = { ...kept, base, sending: false, sent: null, message: '' };
   const { disagreements } = merge(base!, kept.now!, theirs.value);
@@ -184,7 +206,12 @@ export function stale<T>(kept: Kept<T>, theirs: Theirs<T>, landedAt: number | un
 }
 
 /** What was changed here, made to what they saved: also what undo and redo lead to, so that none drops theirs. */
-function onto<T>(kept: Kept<T>, theirs: Theirs<T>, merge: Merge<T>, pick?: (place: string) => Whose): Kept<T> {
+function onto<T>(
+  kept: Kept<T>,
+  theirs: Theirs<T>,
+  merge: Merge<T>,
+  pick?: (place: string) => Whose,
+): Kept<T> {
   const moved = (mine: T, own?: typeof pick): T => {
     const { value } = merge(kept.base!, mine, theirs.value, own);
     return equal(value, theirs.value) ? theirs.value : value;
@@ -205,15 +232,23 @@ function onto<T>(kept: Kept<T>, theirs: Theirs<T>, merge: Merge<T>, pick?: (plac
 
 /** What the server has now, as it was read and not as the answer to a save. */
 export const seen = <T>(kept: Kept<T>, theirs: Theirs<T>, merge: Merge<T>): Kept<T> =>
-  kept.save === 'saved' && !kept.sending && theirs.version > kept.version ? onto(kept, theirs, merge) : kept;
+  kept.save === 'saved' && !kept.sending && theirs.version > kept.version
+    ? onto(kept, theirs, merge)
+    : kept;
 
 /**
  * A disagreement settled, place by place; undo brings back all of mine.
  * @param pick whose goes on at each place
  */
-export function settled<T>(kept: Kept<T>, pick: (place: string) => Whose, merge: Merge<T>): Kept<T> {
+export function settled<T>(
+  kept: Kept<T>,
+  pick: (place: string) => Whose,
+  merge: Merge<T>,
+): Kept<T> {
   if (!kept.theirs) return kept;
   const mine = onto(kept, kept.theirs, merge);
   const chosen = onto(kept, kept.theirs, merge, pick);
-  return equal(mine.now, chosen.now) ? mine : { ...chosen, past: [...mine.past, mine.now!], with: '' };
+  return equal(mine.now, chosen.now)
+    ? mine
+    : { ...chosen, past: [...mine.past, mine.now!], with: '' };
 }

@@ -59,7 +59,8 @@ export function reduceKept<T>(actions: KeptActions<T>, merge: Merge<T>) {
     if (actions.landed.match(action)) return kept.landed(state, action.payload.version);
     if (actions.unanswered.match(action)) return kept.unanswered(state, action.payload.message);
     if (actions.refused.match(action)) return kept.refused(state, action.payload.message);
-    if (actions.stale.match(action)) return kept.stale(state, action.payload.theirs, action.payload.landed, merge);
+    if (actions.stale.match(action))
+      return kept.stale(state, action.payload.theirs, action.payload.landed, merge);
     return state;
   };
 }

@@ -14,7 +14,9 @@ export class NotFetched extends Error {
 const STANDS = 300;
 
 /** A room or drawing that is fetched when it is first shown, and asked for again when it could not be. */
-export function lazyRoom<P extends object>(fetchRoom: () => Promise<{ default: ComponentType<P> }>): ComponentType<P> {
+export function lazyRoom<P extends object>(
+  fetchRoom: () => Promise<{ default: ComponentType<P> }>,
+): ComponentType<P> {
   let failedAt: number | undefined;
   const begin = () =>
     lazy(() =>

@@ -28,7 +28,9 @@ const pathOf = (id: string): string => `/api/jobs/${id}`;
 /** Asked for again what was asked for before the worker stood between: the first time that Velk is opened. */
 export async function keepWhatWasSeen(): Promise<void> {
   const { id } = store.getState().bench;
-  await Promise.all(['/api/access', '/api/shop', ...(id ? [pathOf(id)] : [])].map((path) => fetch(path)));
+  await Promise.all(
+    ['/api/access', '/api/shop', ...(id ? [pathOf(id)] : [])].map((path) => fetch(path)),
+  );
   const once = { subscribe: false, forceRefetch: true };
   const { data } = await store.dispatch(api.endpoints.jobs.initiate(undefined, once));
   if (data) await keepListed(data);
@@ -58,9 +60,18 @@ async function keepEach(jobs: readonly JobSummary[]): Promise<void> {
 /** A job that was saved from here, kept as it is now on the server. */
 export async function keepSaved(id: string, version: number, job: Job): Promise<void> {
   if (!isKeeping()) return;
-  const saved: StoredJob = { id, version, job, updatedAt: new Date().toISOString(), updatedBy: deviceName() };
+  const saved: StoredJob = {
+    id,
+    version,
+    job,
+    updatedAt: new Date().toISOString(),
+    updatedBy: deviceName(),
+  };
   const cache = await caches.open(CACHE);
-  await cache.put(pathOf(id), new Response(JSON.stringify(saved), { headers: { 'content-type': 'application/json' } }));
+  await cache.put(
+    pathOf(id),
+    new Response(JSON.stringify(saved), { headers: { 'content-type': 'application/json' } }),
+  );
   told(id, version);
 }
 
@@ -71,4 +82,5 @@ export function forgetJobs(): void {
 
 const versions = (): Versions => readKept(KEY, isVersions) ?? {};
 
-const told = (id: string, version: number): void => writeKept(KEY, { ...versions(), [id]: version });
+const told = (id: string, version: number): void =>
+  writeKept(KEY, { ...versions(), [id]: version });

@@ -5,8 +5,11 @@ import { cleared, planFailed, planned, plansSlice, progressOf, proofAt, proofsRe
 const plan = (job: string): Plan => ({ stamp: { velk: '', job, shop: 's' } }) as Plan;
 const proof = (joint: string): JointProof => ({ joint }) as JointProof;
 const piece = (id: string): PieceProof => ({ id }) as PieceProof;
-const found = (job: string, joints: string[], more: { last?: boolean; pieces?: PieceProof[] } = {}) =>
-  proved({ stamp: plan(job).stamp, proofs: joints.map(proof), last: false, ...more });
+const found = (
+  job: string,
+  joints: string[],
+  more: { last?: boolean; pieces?: PieceProof[] } = {},
+) => proved({ stamp: plan(job).stamp, proofs: joints.map(proof), last: false, ...more });
 const run = (...actions: Parameters<typeof plansSlice.reducer>[1][]) =>
   actions.reduce(plansSlice.reducer, plansSlice.getInitialState());
 const known = (state: ReturnType<typeof run>, joint: string) => {
@@ -42,25 +45,37 @@ describe('plans and their proofs', () => {
   });
 
   it('whole pieces come with the last, and stay those of that plan', () => {
-    const state = run(planned(plan('a')), found('a', ['x'], { last: true, pieces: [piece('rail')] }));
+    const state = run(
+      planned(plan('a')),
+      found('a', ['x'], { last: true, pieces: [piece('rail')] }),
+    );
     expect(state.pieces.map((p) => p.id)).toEqual(['rail']);
     expect(plansSlice.reducer(state, found('b', ['x'])).pieces.length).toBe(1);
     expect(plansSlice.reducer(state, found('b', ['x'], { last: true })).pieces).toEqual([]);
   });
 
   it('how far the proofs are is told, stopped and gone on with; another plan begins them anew', () => {
-    const two = (job: string) => ({ ...plan(job), joints: [{ joint: 'x' }, { joint: 'y' }] }) as unknown as Plan;
+    const two = (job: string) =>
+      ({ ...plan(job), joints: [{ joint: 'x' }, { joint: 'y' }] }) as unknown as Plan;
     const half = run(planned(two('a')), found('a', ['x']));
     expect(progressOf(half)).toEqual({ done: 1, of: 2, over: false, stopped: false });
     const stopped = plansSlice.reducer(half, proofsStopped());
     expect(progressOf(stopped)).toEqual({ done: 1, of: 2, over: false, stopped: true });
     expect(progressOf(plansSlice.reducer(stopped, proofsResumed())).stopped).toBe(false);
-    expect(progressOf(plansSlice.reducer(stopped, planned(two('b'))))).toMatchObject({ done: 0, stopped: false });
+    expect(progressOf(plansSlice.reducer(stopped, planned(two('b'))))).toMatchObject({
+      done: 0,
+      stopped: false,
+    });
     expect(progressOf(plansSlice.reducer(half, found('a', ['y'], { last: true })))).toMatchObject({
       done: 2,
       over: true,
     });
-    expect(progressOf(run(proofsStopped()))).toEqual({ done: 0, of: 0, over: false, stopped: false });
+    expect(progressOf(run(proofsStopped()))).toEqual({
+      done: 0,
+      of: 0,
+      over: false,
+      stopped: false,
+    });
   });
 
   it('a failure is told until the next plan, and another job begins with nothing', () => {

@@ -22,12 +22,23 @@ export interface PlansState {
   error: string;
 }
 
-const initialState: PlansState = { plan: null, proofs: {}, pieces: [], provedAll: '', stopped: '', error: '' };
+const initialState: PlansState = {
+  plan: null,
+  proofs: {},
+  pieces: [],
+  provedAll: '',
+  stopped: '',
+  error: '',
+};
 const stampOf = ({ stamp }: Pick<Plan, 'stamp'>): string => `${stamp.job}-${stamp.shop}`;
 
 /** What is known of a joint’s proof: the newest there is, whether it is of the plan as it stands, or still on its way. */
 export function proofAt(
-  { plan, proofs, provedAll }: Pick<PlansState, 'proofs' | 'provedAll'> & { readonly plan: Pick<Plan, 'stamp'> | null },
+  {
+    plan,
+    proofs,
+    provedAll,
+  }: Pick<PlansState, 'proofs' | 'provedAll'> & { readonly plan: Pick<Plan, 'stamp'> | null },
   joint: string,
 ) {
   const now = plan ? stampOf(plan) : '';
@@ -59,12 +70,15 @@ export const plansSlice = createSlice({
     },
     proved: (state, { payload }: PayloadAction<Proofs>) => {
       const of = stampOf(payload);
-      for (const proof of payload.proofs) state.proofs[proof.joint] = Object.freeze({ proof, of }) as Draft<Known>;
+      for (const proof of payload.proofs)
+        state.proofs[proof.joint] = Object.freeze({ proof, of }) as Draft<Known>;
       if (!payload.last) return;
       state.provedAll = of;
       state.pieces = Object.freeze(payload.pieces ?? []) as Draft<PieceProof>[];
       /** What was proved before and is not any more can’t be made, or is gone. */
-      state.proofs = Object.fromEntries(Object.entries(state.proofs).filter(([, known]) => known.of === of));
+      state.proofs = Object.fromEntries(
+        Object.entries(state.proofs).filter(([, known]) => known.of === of),
+      );
     },
     proofsStopped: (state) => {
       if (state.plan) state.stopped = stampOf(state.plan);
@@ -79,4 +93,5 @@ export const plansSlice = createSlice({
   },
 });
 
-export const { planned, proved, proofsStopped, proofsResumed, planFailed, cleared } = plansSlice.actions;
+export const { planned, proved, proofsStopped, proofsResumed, planFailed, cleared } =
+  plansSlice.actions;

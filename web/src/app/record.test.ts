@@ -3,7 +3,16 @@ import * as fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
 import type { Observation, Recorded } from '@velk/core';
 import { exchange, type Desk, type Door } from './exchanging.ts';
-import { arrived, behind, note, noted, opened, recordSlice, troubled, type RecordSlice } from './record.ts';
+import {
+  arrived,
+  behind,
+  note,
+  noted,
+  opened,
+  recordSlice,
+  troubled,
+  type RecordSlice,
+} from './record.ts';
 import { forgetKnown, keepKnown, keepLine, keptRecord } from './recordKeep.ts';
 
 const JOB = 'a job';
@@ -23,7 +32,8 @@ class Server {
     return {
       send: (_, lines) => {
         if (this.broken === 'before') return Promise.resolve(gone);
-        if (lines.some((one) => one.kind === 'note' && one.text === 'bad')) return Promise.resolve({ status: 422 });
+        if (lines.some((one) => one.kind === 'note' && one.text === 'bad'))
+          return Promise.resolve({ status: 422 });
         for (const one of lines)
           if (!this.lines.some(({ id }) => id === one.id))
             this.lines.push({ ...one, place: this.lines.length + 1, by });
@@ -34,7 +44,11 @@ class Server {
         return Promise.resolve(
           this.broken
             ? gone
-            : { lines: left.slice(0, 2), more: left.length > 2, at: this.lines[after - 1]?.id ?? null },
+            : {
+                lines: left.slice(0, 2),
+                more: left.length > 2,
+                at: this.lines[after - 1]?.id ?? null,
+              },
         );
       },
     };
@@ -44,7 +58,10 @@ class Server {
 /** One device: its page, which may be loaded anew, and what its browser keeps. */
 class Device {
   state: RecordSlice = recordSlice.reducer(undefined, opened({ job: JOB, known: [], waiting: [] }));
-  kept: { known: readonly Recorded[]; waiting: readonly Observation[] } = { known: [], waiting: [] };
+  kept: { known: readonly Recorded[]; waiting: readonly Observation[] } = {
+    known: [],
+    waiting: [],
+  };
   constructor(
     readonly name: string,
     readonly server: Server,
@@ -117,7 +134,10 @@ describe('a record on two devices', () => {
     for (const text of ['first', 'bad', 'last']) device.note(line(text));
     expect(await device.exchange()).toEqual({ status: 422 });
     expect(device.state.waiting).toMatchObject([{ text: 'bad' }]);
-    expect(device.state.known.map((one) => one.kind === 'note' && one.text)).toEqual(['first', 'last']);
+    expect(device.state.known.map((one) => one.kind === 'note' && one.text)).toEqual([
+      'first',
+      'last',
+    ]);
   });
 
   it('pictures go a few at a time, each of them all the same', async () => {
@@ -152,7 +172,9 @@ describe('a record on two devices', () => {
     for (const action of of(JOB)) expect(recordSlice.reducer(open, action)).not.toEqual(open);
     const full = recordSlice.reducer(open, troubled({ job: JOB, trouble: 'full', out: true }));
     expect(full).toMatchObject({ trouble: 'full', out: true });
-    expect(recordSlice.reducer(full, troubled({ job: JOB, trouble: 'full', out: true }))).toBe(full);
+    expect(recordSlice.reducer(full, troubled({ job: JOB, trouble: 'full', out: true }))).toBe(
+      full,
+    );
   });
 
   it('a line is in the record at once, and kept; where the browser keeps nothing that is known', async () => {
@@ -160,8 +182,13 @@ describe('a record on two devices', () => {
     const see = (text: unknown) => note({ kind: 'note', text: text as string })(((action: Parameters<typeof recordSlice.reducer>[1]) => (state = recordSlice.reducer(state, action))) as never, () => ({ record: state })); // prettier-ignore
     see('seen');
     expect(state.waiting).toMatchObject([{ kind: 'note', text: 'seen' }]);
-    expect([state.waiting[0]!.id.length > 30, /^\d{4}-/.test(state.waiting[0]!.seen)]).toEqual([true, true]);
-    await vi.waitFor(async () => expect((await keptRecord('noted')).waiting).toEqual(state.waiting));
+    expect([state.waiting[0]!.id.length > 30, /^\d{4}-/.test(state.waiting[0]!.seen)]).toEqual([
+      true,
+      true,
+    ]);
+    await vi.waitFor(async () =>
+      expect((await keptRecord('noted')).waiting).toEqual(state.waiting),
+    );
     expect(state.keepsNothing).toBe(false);
     /** What can’t be cloned can’t be kept. */
     see(() => '');

@@ -42,7 +42,10 @@ export const recordSlice = createSlice({
     noted: (state, { payload: { job, line } }: Of<{ line: Observation }>): RecordSlice =>
       job === state.job ? { ...state, waiting: [...state.waiting, line] } : state,
     /** Lines come in the order of their places; those known already come again where two asked at once. */
-    arrived: (state, { payload: { job, lines } }: Of<{ lines: readonly Recorded[] }>): RecordSlice => {
+    arrived: (
+      state,
+      { payload: { job, lines } }: Of<{ lines: readonly Recorded[] }>,
+    ): RecordSlice => {
       if (job !== state.job) return state;
       const last = lastPlace(state);
       const there = new Set(lines.map(({ id }) => id));
@@ -55,19 +58,31 @@ export const recordSlice = createSlice({
     /** The server has less than was known here: it was brought back from a copy. All is sent again; what it has, it knows. */
     behind: (state, { payload: { job } }: Of<object>): RecordSlice => {
       const lines = state.known.map(({ place: _place, by: _by, ...line }): Observation => line);
-      return job === state.job ? { ...state, known: [], waiting: [...lines, ...state.waiting] } : state;
+      return job === state.job
+        ? { ...state, known: [], waiting: [...lines, ...state.waiting] }
+        : state;
     },
-    troubled: (state, { payload: { job, trouble, out } }: Of<{ trouble: string; out: boolean }>): RecordSlice =>
-      job === state.job && (trouble !== state.trouble || out !== state.out) ? { ...state, trouble, out } : state,
+    troubled: (
+      state,
+      { payload: { job, trouble, out } }: Of<{ trouble: string; out: boolean }>,
+    ): RecordSlice =>
+      job === state.job && (trouble !== state.trouble || out !== state.out)
+        ? { ...state, trouble, out }
+        : state,
     keptNothing: (state): RecordSlice => ({ ...state, keepsNothing: true }),
-    clockSeen: (state, { payload }: PayloadAction<number>): RecordSlice => ({ ...state, ahead: payload }),
+    clockSeen: (state, { payload }: PayloadAction<number>): RecordSlice => ({
+      ...state,
+      ahead: payload,
+    }),
   },
 });
 
-export const { opened, noted, arrived, behind, troubled, keptNothing, clockSeen } = recordSlice.actions;
+export const { opened, noted, arrived, behind, troubled, keptNothing, clockSeen } =
+  recordSlice.actions;
 
 /** The last place that is known here. */
-export const lastPlace = ({ known }: Pick<RecordSlice, 'known'>): number => known.at(-1)?.place ?? 0;
+export const lastPlace = ({ known }: Pick<RecordSlice, 'known'>): number =>
+  known.at(-1)?.place ?? 0;
 
 /** Writes a line into the record of the job that is open: kept here at once, sent when it can be. */
 export const note =

@@ -20,7 +20,9 @@ const database = () =>
 const ofJob = (job: string) => IDBKeyRange.bound([job, 0], [job, Infinity]);
 
 /** All that this browser has of a job’s record. @throws DOMException where the browser’s storage is full or forbidden */
-export async function keptRecord(job: string): Promise<{ known: Recorded[]; waiting: Observation[] }> {
+export async function keptRecord(
+  job: string,
+): Promise<{ known: Recorded[]; waiting: Observation[] }> {
   const db = await database();
   const [known, waiting] = await Promise.all([
     db.getAll('known', ofJob(job)),
@@ -50,7 +52,11 @@ export async function keepKnown(job: string, lines: readonly Recorded[]): Promis
   const work = (await database()).transaction(['known', 'waiting'], 'readwrite');
   const there = new Set(lines.map(({ id }) => id));
   for (const line of lines) void work.objectStore('known').put({ job, place: line.place, line });
-  for (let at = await work.objectStore('waiting').index('job').openCursor(job); at; at = await at.continue())
+  for (
+    let at = await work.objectStore('waiting').index('job').openCursor(job);
+    at;
+    at = await at.continue()
+  )
     if (there.has(at.value.line.id)) void at.delete();
   await work.done;
 }

@@ -12,12 +12,17 @@ export type Saved<T> =
   | { readonly is: 'unanswered'; readonly message: string; readonly out?: boolean };
 
 /** Sends one save; `leaving` where the page may be gone before the answer. */
-export type Send<T> = (of: { id: string; version: number; sent: Sent<T> }, leaving: boolean) => Promise<Saved<T>>;
+export type Send<T> = (
+  of: { id: string; version: number; sent: Sent<T> },
+  leaving: boolean,
+) => Promise<Saved<T>>;
 
-const WAITING = 'Not saved yet: the database can’t be reached. What you typed is kept here and saved when it is back.';
+const WAITING =
+  'Not saved yet: the database can’t be reached. What you typed is kept here and saved when it is back.';
 const NO_ROOM =
   'Not saved yet: the disk that Velk keeps its data on is full. What you typed is kept here and saved when there is room.';
-const OUT = 'Not saved yet: this device is not let in any more. What you typed is kept here and saved when it is.';
+const OUT =
+  'Not saved yet: this device is not let in any more. What you typed is kept here and saved when it is.';
 /** What a browser sends for a page that is being left, in all. */
 const MOST_LEAVING = 60_000;
 /** The server is there but can’t take it now: it will be able to. */
@@ -60,8 +65,12 @@ async function put<T>(
   if (response.status === 507) return { is: 'unanswered', message: NO_ROOM };
   if (answer.looking) return { is: 'unanswered', message: `Not saved yet. ${answer.title ?? ''}` };
   if (LATER.has(response.status)) return { is: 'unanswered', message: WAITING };
-  const message = answer.errors?.[0]?.message && path === '/api/shop' ? answer.errors[0].message : answer.title;
-  return { is: 'refused', message: message ?? 'It could not be saved: something went wrong on the server.' };
+  const message =
+    answer.errors?.[0]?.message && path === '/api/shop' ? answer.errors[0].message : answer.title;
+  return {
+    is: 'refused',
+    message: message ?? 'It could not be saved: something went wrong on the server.',
+  };
 }
 
 interface CurrentJob {

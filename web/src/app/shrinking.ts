@@ -12,14 +12,20 @@ const TRIES = [
   [256, 0.3],
 ] as const;
 
-type Shrunk = { readonly ok: true; readonly picture: string } | { readonly ok: false; readonly message: string };
+type Shrunk =
+  | { readonly ok: true; readonly picture: string }
+  | { readonly ok: false; readonly message: string };
 
 /** A picture made small enough, as a data address; or why it can’t be. @param most letters of that address */
 export async function shrunk(file: Blob, most: number = LIMITS.picture): Promise<Shrunk> {
   if (file.size > LARGEST)
     return { ok: false, message: `The picture is ${Math.round(file.size / 1e6)} MB; at most ${LARGEST / 1e6} MB are read. Your note is still here.` }; // prettier-ignore
   const image = await createImageBitmap(file).catch(() => undefined);
-  if (!image) return { ok: false, message: 'This file is no picture that can be read. Your note is still here.' };
+  if (!image)
+    return {
+      ok: false,
+      message: 'This file is no picture that can be read. Your note is still here.',
+    };
   for (const [side, quality] of TRIES) {
     const scale = Math.min(1, side / Math.max(image.width, image.height));
     const canvas = document.createElement('canvas');

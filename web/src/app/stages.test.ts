@@ -10,7 +10,9 @@ beforeAll(async () => {
 });
 
 const states = (job: Job, plans: PlansState) =>
-  stagesOf(job, plans, recordState([])).map((s) => `${s.id} ${s.state}${s.count ? ` ${s.count}` : ''}`);
+  stagesOf(job, plans, recordState([])).map(
+    (s) => `${s.id} ${s.state}${s.count ? ` ${s.count}` : ''}`,
+  );
 const after = (job: Job, withProof: boolean): PlansState => {
   const plan = planJob(job, TEST_SHOP, withProof ? modeller : undefined);
   const first = plansSlice.reducer(undefined, planned(plan));

@@ -20,7 +20,8 @@ export const store = configureStore({
     typed: typedSlice.reducer,
     view: viewSlice.reducer,
   },
-  middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
+  middleware: (defaults) =>
+    defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
 });
 
 let shown = store.getState().view;

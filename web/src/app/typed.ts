@@ -18,12 +18,18 @@ export const typedSlice = createSlice({
   name: 'typed',
   initialState: NONE,
   reducers: {
-    typed: (state, { payload: { field, text } }: PayloadAction<{ field: string; text: string | null }>): Typed => {
+    typed: (
+      state,
+      { payload: { field, text } }: PayloadAction<{ field: string; text: string | null }>,
+    ): Typed => {
       const { [field]: _, ...others } = state;
       return text === null ? others : { ...others, [field]: text };
     },
     /** What was typed before and kept in the browser; of another job nothing stays. */
-    typedBefore: (state, { payload }: PayloadAction<{ of: 'job' | 'shop'; typed: Typed }>): Typed => ({
+    typedBefore: (
+      state,
+      { payload }: PayloadAction<{ of: 'job' | 'shop'; typed: Typed }>,
+    ): Typed => ({
       ...(payload.of === 'job' ? ofShop(state) : state),
       ...payload.typed,
     }),

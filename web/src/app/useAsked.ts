@@ -13,7 +13,10 @@ export interface Answered<A extends Ask> {
  * nothing before the first answer.
  * @param question the same object as long as it asks the same; nothing while there is none
  */
-export function useAsked<A extends Ask>(ask: A, question: Asks[A]['asks'] | null): Answered<A> | null {
+export function useAsked<A extends Ask>(
+  ask: A,
+  question: Asks[A]['asks'] | null,
+): Answered<A> | null {
   const [asking, setAsking] = useState<((question: Asks[A]['asks']) => void) | null>(null);
   const [found, setFound] = useState<Answered<A> | null>(null);
   const cores = useCores();

@@ -12,7 +12,10 @@ export function useAssembly(
   shop: Shop,
 ): { plan: AssemblyPlan | undefined; current: boolean; error: string; unsound: number } {
   const unsound = useAppSelector((s) => s.plans.plan?.joints.filter((j) => j.problems.length > 0).map((j) => j.joint).join('\n')); // prettier-ignore
-  const question = useMemo(() => (unsound === undefined ? null : { job, shop, unsound }), [job, shop, unsound]);
+  const question = useMemo(
+    () => (unsound === undefined ? null : { job, shop, unsound }),
+    [job, shop, unsound],
+  );
   const found = useAsked('assembly', question);
   return {
     plan: found?.answer.plan,

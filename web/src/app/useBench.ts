@@ -17,7 +17,8 @@ const readJob = draftReader((value): Job | undefined => {
   return hasForm(jobSchema, job) ? job : undefined;
 });
 /** What is opened without the network is what was saved. */
-const keepLanded = ({ id, version, value }: Stored<Job>) => void keepSaved(id, version, value).catch(() => undefined);
+const keepLanded = ({ id, version, value }: Stored<Job>) =>
+  void keepSaved(id, version, value).catch(() => undefined);
 
 const atBench = () => store.getState().bench;
 
@@ -26,11 +27,17 @@ export function useBench(id: string) {
   const dispatch = useAppDispatch();
   useTheirs(id);
   const { data, error } = useJobQuery(id);
-  const stored = useMemo(() => data && { ...data, value: data.job, by: data.updatedBy, at: data.updatedAt }, [data]);
+  const stored = useMemo(
+    () => data && { ...data, value: data.job, by: data.updatedBy, at: data.updatedAt },
+    [data],
+  );
   const kept = useAppSelector((s) => s.bench);
   const all = useAppSelector((s) => s.typed);
   const typed = useMemo(() => ofJob(all), [all]);
-  const { left, drop } = useOpened({ sort: 'job', actions: benchActions, read: readJob, at: atBench }, stored);
+  const { left, drop } = useOpened(
+    { sort: 'job', actions: benchActions, read: readJob, at: atBench },
+    stored,
+  );
   const keepsNothing = useSaver({
     sort: 'job',
     kept,

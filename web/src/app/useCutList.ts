@@ -6,8 +6,15 @@ import { useAsked } from './useAsked.ts';
  * The cut list of the job as it stands, sawn up beside the page; while that is being found the one before, nothing before
  * the first, and why where it failed.
  */
-export function useCutList(job: Job, shop: Shop): { list: CutList | undefined; current: boolean; error: string } {
+export function useCutList(
+  job: Job,
+  shop: Shop,
+): { list: CutList | undefined; current: boolean; error: string } {
   const question = useMemo(() => ({ job, shop }), [job, shop]);
   const found = useAsked('cutList', question);
-  return { list: found?.answer.list, current: found?.of === question, error: found?.answer.error ?? '' };
+  return {
+    list: found?.answer.list,
+    current: found?.of === question,
+    error: found?.answer.error ?? '',
+  };
 }

@@ -18,7 +18,10 @@ const gear = () => store.getState().gear;
 /** The shop being changed: opened with what was typed and not yet saved, saved shortly after each change. */
 export function useGear(): Shop | null {
   const { data } = useShopQuery();
-  const stored = useMemo(() => data && { ...data, value: data.shop, by: 'another window', at: '' }, [data]);
+  const stored = useMemo(
+    () => data && { ...data, value: data.shop, by: 'another window', at: '' },
+    [data],
+  );
   const kept = useAppSelector((s) => s.gear);
   const all = useAppSelector((s) => s.typed);
   const typed = useMemo(() => ofShop(all), [all]);

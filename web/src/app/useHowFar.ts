@@ -24,7 +24,11 @@ const PASSING = 500;
 const keyOf = (job: JobSummary, shopVersion: number) => `${job.id} ${job.version} ${shopVersion}`;
 
 /** Plans the jobs of the list one after the other in a worker, and says how far each is as soon as that is known. */
-export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | undefined, shopVersion: number) {
+export function useHowFar(
+  jobs: readonly JobSummary[] | undefined,
+  shop: Shop | undefined,
+  shopVersion: number,
+) {
   const dispatch = useAppDispatch();
   const [, setRound] = useState(0);
   useEffect(() => {
@@ -42,16 +46,20 @@ export function useHowFar(jobs: readonly JobSummary[] | undefined, shop: Shop | 
           ask({ job, shop });
         });
       for (const summary of waiting) {
-        const asked = dispatch(api.endpoints.job.initiate(summary.id, { subscribe: false, forceRefetch: true }));
+        const asked = dispatch(
+          api.endpoints.job.initiate(summary.id, { subscribe: false, forceRefetch: true }),
+        );
         const { data } = await asked;
         if (over) return;
         if (!data) continue;
         const plan = await planned(data.job);
         if (over || !plan) continue;
         known.set(keyOf(summary, shopVersion), {
-          stages: stagesOf(data.job, { plan, proofs: {}, pieces: [], provedAll: '' }, recordState([])).filter(
-            ({ id }) => !UNKNOWN.includes(id),
-          ),
+          stages: stagesOf(
+            data.job,
+            { plan, proofs: {}, pieces: [], provedAll: '' },
+            recordState([]),
+          ).filter(({ id }) => !UNKNOWN.includes(id)),
           setups: plan.cards.length,
           minutes: plan.minutes,
         });

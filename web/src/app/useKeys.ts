@@ -8,7 +8,9 @@ import { unitsSwitched } from './view.ts';
 const STAGES = ['stock', 'joints', 'methods', 'setups', 'order', 'proof', 'floor', 'log'];
 const inField = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  target.matches('input:not([type=radio], [type=checkbox], [type=range]), textarea, select, [contenteditable]');
+  target.matches(
+    'input:not([type=radio], [type=checkbox], [type=range]), textarea, select, [contenteditable]',
+  );
 
 /** Single keys of one room, by letter; dead inside a field, and where they are switched off. */
 export function useSingleKeys(keys: Readonly<Record<string, () => void>>): void {
@@ -36,8 +38,13 @@ export function useKeys(job: string | null, worked: WorkedOn | null, onHelp: () 
       if (command && worked && event.key.toLowerCase() === 'z') {
         event.preventDefault();
         /** What was typed here and could not be read goes first, as with Escape; what is unread elsewhere stays. */
-        const unread = event.target instanceof HTMLElement && event.target.getAttribute('aria-invalid') === 'true';
-        if (unread) event.target.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }));
+        const unread =
+          event.target instanceof HTMLElement &&
+          event.target.getAttribute('aria-invalid') === 'true';
+        if (unread)
+          event.target.dispatchEvent(
+            new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }),
+          );
         else if (event.shiftKey) worked.redo();
         else worked.undo();
       } else if (command && worked && event.key.toLowerCase() === 'y') {
@@ -53,7 +60,8 @@ export function useKeys(job: string | null, worked: WorkedOn | null, onHelp: () 
       else if (event.key === '/') {
         event.preventDefault();
         void navigate('/quick');
-      } else if (job && STAGES[Number(event.key) - 1]) void navigate(`/job/${job}/${STAGES[Number(event.key) - 1]}`);
+      } else if (job && STAGES[Number(event.key) - 1])
+        void navigate(`/job/${job}/${STAGES[Number(event.key) - 1]}`);
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);

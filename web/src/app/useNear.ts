@@ -9,7 +9,8 @@ let watch: IntersectionObserver | undefined;
 /** One for all rows. */
 const watching = (): IntersectionObserver =>
   (watch ??= new IntersectionObserver(
-    (entries) => entries.forEach(({ isIntersecting, target }) => isIntersecting && heard.get(target)?.()),
+    (entries) =>
+      entries.forEach(({ isIntersecting, target }) => isIntersecting && heard.get(target)?.()),
     { rootMargin: `${AHEAD}px 0px` },
   ));
 

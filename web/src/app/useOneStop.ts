@@ -15,7 +15,9 @@ const fieldsOf = (item: Element): HTMLElement[] =>
 /** The item one is at: with the focus, else the chosen one, else the first. */
 const hereAmong = (items: readonly Element[]): Element | undefined =>
   items.find((item) => item.contains(document.activeElement)) ??
-  items.find((item) => item.matches('[aria-current="true"], [aria-current="page"], [aria-selected="true"]')) ??
+  items.find((item) =>
+    item.matches('[aria-current="true"], [aria-current="page"], [aria-selected="true"]'),
+  ) ??
   items[0];
 
 /**

@@ -58,7 +58,8 @@ export function usePlanning(chest: Shop | null): void {
         dispatch(planFailed(GONE));
       };
     cutting.onmessage = ({ data: { ask: what, id, proofs, error } }: MessageEvent<ProofAnswer>) => {
-      if (what === 'prove' && id === own.asked) dispatch(proofs ? proved(proofs) : planFailed(error ?? ''));
+      if (what === 'prove' && id === own.asked)
+        dispatch(proofs ? proved(proofs) : planFailed(error ?? ''));
     };
     return () => {
       closeCores(opened);
@@ -121,7 +122,10 @@ function useBegunJob(): Job | null {
   const record = useRecordState();
   /** A tick more of what is begun already plans nothing anew. */
   const begun = id === ofRecord ? JSON.stringify(begunIn(record)) : '';
-  return useMemo(() => job && (begun ? begunJob(job, JSON.parse(begun) as Begun) : job), [job, begun]);
+  return useMemo(
+    () => job && (begun ? begunJob(job, JSON.parse(begun) as Begun) : job),
+    [job, begun],
+  );
 }
 
 type Ways = Readonly<Record<'tenoned' | 'mortised', WaysOfHalf>>;
@@ -130,7 +134,10 @@ type Ways = Readonly<Record<'tenoned' | 'mortised', WaysOfHalf>>;
 export function useWays(joint: Joint | undefined): Ways | undefined {
   const basis = useAppSelector((s) => s.plans.plan?.basis);
   const planned = basis?.job.joints.find((j) => j.id === joint?.id);
-  const question = useMemo(() => (planned && basis ? { joint: planned, ...basis } : null), [planned, basis]);
+  const question = useMemo(
+    () => (planned && basis ? { joint: planned, ...basis } : null),
+    [planned, basis],
+  );
   const found = useAsked('ways', question);
   return found?.of.joint.id === joint?.id ? found?.answer.ways : undefined;
 }
@@ -138,7 +145,10 @@ export function useWays(joint: Joint | undefined): Ways | undefined {
 type Readings = Readonly<Record<string, readonly Reading[]>>;
 
 /** What the test pieces of these cards should read, by the id of the card; nothing while that is being cut, null where it failed. */
-export function useReadings({ basis: { job, shop } }: Plan, cards: string): Readings | null | undefined {
+export function useReadings(
+  { basis: { job, shop } }: Plan,
+  cards: string,
+): Readings | null | undefined {
   const question = useMemo(() => (cards ? { job, shop, cards } : null), [job, shop, cards]);
   const found = useAsked('readings', question);
   return found && found.of === question ? (found.answer.readings ?? null) : undefined;

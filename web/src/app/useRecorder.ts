@@ -55,9 +55,18 @@ export function useRecorder(job: string, watched: boolean): void {
         return void run();
       }
       failed = problem ? failed + 1 : 0;
-      dispatch(troubled({ job, trouble: problem ? troubleOf(problem) : '', out: problem?.status === 'FETCH_ERROR' }));
+      dispatch(
+        troubled({
+          job,
+          trouble: problem ? troubleOf(problem) : '',
+          out: problem?.status === 'FETCH_ERROR',
+        }),
+      );
       if (problem?.status === 401) dispatch(accessLost());
-      const again = record().waiting.length > 0 ? Math.min(FIRST * 2 ** Math.max(0, failed - 1), LONGEST) : LOOK;
+      const again =
+        record().waiting.length > 0
+          ? Math.min(FIRST * 2 ** Math.max(0, failed - 1), LONGEST)
+          : LOOK;
       if (watched || record().waiting.length > 0) timer = setTimeout(() => void run(), again);
     };
     void run();
@@ -76,21 +85,27 @@ export function useRecorder(job: string, watched: boolean): void {
 
 const door: Door = {
   send: async (job, lines) => {
-    const { data, error } = await store.dispatch(api.endpoints.addToRecord.initiate({ job, lines }));
+    const { data, error } = await store.dispatch(
+      api.endpoints.addToRecord.initiate({ job, lines }),
+    );
     if (error) return error as ServerProblem;
     const ahead = Date.now() - Date.parse(data.now);
     store.dispatch(clockSeen(Math.abs(ahead) > OFF ? Math.round(ahead / 60_000) : 0));
     return undefined;
   },
   read: async (job, after) => {
-    const ask = api.endpoints.record.initiate({ job, after }, { subscribe: false, forceRefetch: true });
+    const ask = api.endpoints.record.initiate(
+      { job, after },
+      { subscribe: false, forceRefetch: true },
+    );
     const { data, error } = await store.dispatch(ask);
     return data ?? (error as ServerProblem);
   },
 };
 
 /** Where the browser keeps nothing, what is known stays in this page. */
-const orSay = (work: Promise<void>): Promise<void> => work.catch(() => void store.dispatch(keptNothing()));
+const orSay = (work: Promise<void>): Promise<void> =>
+  work.catch(() => void store.dispatch(keptNothing()));
 
 const desk: Desk = {
   record,

@@ -1,6 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import { accessLost, api } from './api.ts';
-import { draftsOf, keepDraft, ownAmong, type KeptDraft, type Left, type ReadDraft } from './drafts.ts';
+import {
+  draftsOf,
+  keepDraft,
+  ownAmong,
+  type KeptDraft,
+  type Left,
+  type ReadDraft,
+} from './drafts.ts';
 import { newId } from './ids.ts';
 import { toSend, type Kept, type Stored, type Theirs } from './kept.ts';
 import type { KeptActions } from './keptActions.ts';
@@ -28,7 +35,8 @@ export interface Worked<T> {
   readonly onLanded?: (saved: Stored<T>) => void;
 }
 
-export const draftName = (sort: 'job' | 'shop', id: string): string => (sort === 'job' ? `job ${id}` : 'shop');
+export const draftName = (sort: 'job' | 'shop', id: string): string =>
+  sort === 'job' ? `job ${id}` : 'shop';
 
 interface Opening<T> extends Pick<Worked<T>, 'sort' | 'actions' | 'read'> {
   /** What of its sort is open now. */
@@ -77,7 +85,11 @@ export function useOpened<T>(
   return { left, drop };
 }
 
-async function moveDraft<T>(of: string, { tab, draft, typed, undo }: Left<T>, to: string): Promise<void> {
+async function moveDraft<T>(
+  of: string,
+  { tab, draft, typed, undo }: Left<T>,
+  to: string,
+): Promise<void> {
   await keepDraft(of, to, { draft, typed, undo })
     .then(() => keepDraft(of, tab, null))
     .catch(() => undefined);
@@ -88,7 +100,14 @@ async function moveDraft<T>(of: string, { tab, draft, typed, undo }: Left<T>, to
  * waiting where the page is left.
  * @returns whether the browser keeps nothing just now
  */
-export function useSaver<T>({ sort, kept, typed, actions, send, onLanded }: Omit<Worked<T>, 'read'>): boolean {
+export function useSaver<T>({
+  sort,
+  kept,
+  typed,
+  actions,
+  send,
+  onLanded,
+}: Omit<Worked<T>, 'read'>): boolean {
   const dispatch = useAppDispatch();
   const keepsNothing = useKeptDraft(sort, kept, typed);
   const { id, version, now, save, sending, sent } = kept;
@@ -101,13 +120,16 @@ export function useSaver<T>({ sort, kept, typed, actions, send, onLanded }: Omit
       const of = { id, save: next.save };
       if (saved.is === 'landed') dispatch(actions.landed({ ...of, version: saved.version }));
       if (saved.is === 'landed') onLanded?.({ id, version: saved.version, value: next.value });
-      else if (saved.is === 'stale') dispatch(actions.stale({ ...of, theirs: saved.theirs, landed: saved.landed }));
+      else if (saved.is === 'stale')
+        dispatch(actions.stale({ ...of, theirs: saved.theirs, landed: saved.landed }));
       else dispatch(actions[saved.is]({ ...of, message: saved.message }));
       if (saved.is === 'unanswered' && saved.out) dispatch(accessLost());
-      if (saved.is === 'landed') dispatch(api.util.invalidateTags(sort === 'job' ? ['jobs', 'revisions'] : ['shop']));
+      if (saved.is === 'landed')
+        dispatch(api.util.invalidateTags(sort === 'job' ? ['jobs', 'revisions'] : ['shop']));
     });
   };
-  const waits = id !== null && now !== null && !sending && (save === 'unsaved' || save === 'waiting');
+  const waits =
+    id !== null && now !== null && !sending && (save === 'unsaved' || save === 'waiting');
   const newest = useRef<(leaving: boolean) => void>(() => undefined);
   newest.current = (leaving) => waits && sendNow(leaving);
 
@@ -152,7 +174,8 @@ function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boo
     if (!id || base === null || now === null) return;
     const draft = save === 'saved' ? null : { version, base, now, sent };
     const undo = past.length ? { version, past: past.slice(-KEPT_STEPS) } : undefined;
-    const all: KeptDraft<T> | null = draft || undo || Object.keys(typed).length ? { draft, typed, undo } : null;
+    const all: KeptDraft<T> | null =
+      draft || undo || Object.keys(typed).length ? { draft, typed, undo } : null;
     const own = work.current;
     own.next = async () => keepDraft(draftName(sort, id), await tabId(), all, base);
     if (own.busy) return;

@@ -27,10 +27,13 @@ export function stagesOf(job: Job | null, plans: Known, record: RecordState): St
     state: count > 0 ? 'look' : begun ? 'done' : 'not begun',
   });
   const impossible = joints.filter((j) => j.problems.length > 0).length;
-  const unrouted = joints.filter((j) => j.problems.length === 0 && (!j.chosen.tenoned || !j.chosen.mortised)).length;
+  const unrouted = joints.filter(
+    (j) => j.problems.length === 0 && (!j.chosen.tenoned || !j.chosen.mortised),
+  ).length;
   const proofs = joints.map((j) => proofAt(plans, j.joint));
   const current = proofs.filter((p) => p.current);
-  const bad = current.filter((p) => !p.proof?.good).length + plans.pieces.filter((p) => !p.good).length;
+  const bad =
+    current.filter((p) => !p.proof?.good).length + plans.pieces.filter((p) => !p.good).length;
   const planned = (plan?.cards.length ?? 0) > 0;
   const cut = plan ? howFarCut(plan, record) : 'none';
   const otherwise = plan ? new Set(cutOtherwise(plan, record).map(({ setup }) => setup)).size : 0;

@@ -51,7 +51,12 @@ async function takeIn(job: string, isOver: () => boolean): Promise<void> {
   if (there.version <= store.getState().bench.version) return;
   const { data: stored } = await store.dispatch(api.endpoints.job.initiate(job, once));
   if (!stored || isOver() || stored.version <= before.version) return;
-  const theirs = { version: stored.version, value: stored.job, by: stored.updatedBy, at: stored.updatedAt };
+  const theirs = {
+    version: stored.version,
+    value: stored.job,
+    by: stored.updatedBy,
+    at: stored.updatedAt,
+  };
   store.dispatch(benchActions.seen({ id: job, theirs }));
   store.dispatch(changedByOthers({ job, by: theirs.by, at: theirs.at, before: before.now }));
 }

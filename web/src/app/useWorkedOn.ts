@@ -32,7 +32,12 @@ export function useWorkedOn(job: string | null): WorkedOn | null {
     };
   }, [dispatch, actions]);
   return useMemo(
-    () => kept && { kept, undo: () => dispatch(actions.undone()), redo: () => dispatch(actions.redone()) },
+    () =>
+      kept && {
+        kept,
+        undo: () => dispatch(actions.undone()),
+        redo: () => dispatch(actions.redone()),
+      },
     [dispatch, actions, kept],
   );
 }

@@ -52,5 +52,7 @@ export const viewSlice = createSlice({
   },
 });
 
-export const { themeChosen, unitsSwitched, shortcutsSwitched, versionWaits, jointPicked } = viewSlice.actions;
-export const keepView = ({ theme, shortcuts, units }: ViewState): void => writeKept(KEY, { theme, shortcuts, units });
+export const { themeChosen, unitsSwitched, shortcutsSwitched, versionWaits, jointPicked } =
+  viewSlice.actions;
+export const keepView = ({ theme, shortcuts, units }: ViewState): void =>
+  writeKept(KEY, { theme, shortcuts, units });

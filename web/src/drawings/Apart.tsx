@@ -1,5 +1,13 @@
 /** How far what goes together is drawn apart. */
-export function Apart({ most, value, onChange }: { most: number; value: number; onChange: (value: number) => void }) {
+export function Apart({
+  most,
+  value,
+  onChange,
+}: {
+  most: number;
+  value: number;
+  onChange: (value: number) => void;
+}) {
   return (
     <label>
       <span className="quiet">Drawn apart </span>

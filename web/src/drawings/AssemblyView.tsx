@@ -11,7 +11,13 @@ const APART = 0.6;
  * One stage of an assembly: what goes together, apart along the way it is closed, each joint with
  * its number.
  */
-export default function AssemblyView({ assembly, stage }: { assembly: Assembly; stage: AssemblyStage }) {
+export default function AssemblyView({
+  assembly,
+  stage,
+}: {
+  assembly: Assembly;
+  stage: AssemblyStage;
+}) {
   const [share, setShare] = useState(35);
   const bounds = useMemo(() => assembly.pieces.map((piece) => boundsOf(piece.corners)), [assembly]);
   const shown = stage.groups.flat();
@@ -23,7 +29,11 @@ export default function AssemblyView({ assembly, stage }: { assembly: Assembly; 
   const levelOf = (g: number) => (g === first ? -0.5 : g === last ? 0.5 : 0);
   const aside = (piece: number): Vec3 => {
     const level = levelOf(stage.groups.findIndex((group) => group.includes(piece)));
-    return [stage.way[0] * apart * level, stage.way[1] * apart * level, stage.way[2] * apart * level];
+    return [
+      stage.way[0] * apart * level,
+      stage.way[1] * apart * level,
+      stage.way[2] * apart * level,
+    ];
   };
   const marks = assembly.joints
     .filter(
@@ -33,7 +43,10 @@ export default function AssemblyView({ assembly, stage }: { assembly: Assembly; 
     .map(({ number, tenoned, mortised }) => {
       const at = endOf(bounds[tenoned]!, bounds[mortised]!);
       const off = aside(tenoned);
-      return { at: [at[0] + off[0], at[1] + off[1], at[2] + off[2]] as const, text: String(number) };
+      return {
+        at: [at[0] + off[0], at[1] + off[1], at[2] + off[2]] as const,
+        text: String(number),
+      };
     });
   return (
     <div>
@@ -61,7 +74,9 @@ export default function AssemblyView({ assembly, stage }: { assembly: Assembly; 
 /** Where the tenoned piece meets the other: the middle of what lies in both, or between them. */
 function endOf(tenoned: Bounds, mortised: Bounds): Vec3 {
   const between = [0, 1, 2].map((i) => {
-    const sides = [tenoned.min[i]!, tenoned.max[i]!, mortised.min[i]!, mortised.max[i]!].sort((a, b) => a - b);
+    const sides = [tenoned.min[i]!, tenoned.max[i]!, mortised.min[i]!, mortised.max[i]!].sort(
+      (a, b) => a - b,
+    );
     return (sides[1]! + sides[2]!) / 2;
   });
   return between as unknown as Vec3;

@@ -16,7 +16,13 @@ const READABLE = 13;
 const LETTER = 5.9;
 
 /** A board from above, end A to the left, to scale: what is sawn out of it, what is no use, and what is left. */
-export function BoardDrawing({ sawn: { board, laid, offcuts }, parts, style, scale, picked }: Props) {
+export function BoardDrawing({
+  sawn: { board, laid, offcuts },
+  parts,
+  style,
+  scale,
+  picked,
+}: Props) {
   const { length, width, ends, defects } = board;
   const name = (id: string) => parts.find((p) => p.id === id)?.name ?? id;
   const px = (mm: number) => mm * scale;
@@ -52,16 +58,39 @@ export function BoardDrawing({ sawn: { board, laid, offcuts }, parts, style, sca
       aria-label={`${board.name}: ${told.join(', ')}${offcuts.length ? `; ${offcuts.length} offcuts` : ''}`}
     >
       <defs>
-        <pattern id="sawdust" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern
+          id="sawdust"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
           <path d="M0 0V6" stroke="var(--waste)" strokeWidth="1.6" />
         </pattern>
       </defs>
-      <rect width={px(length)} height={px(width)} fill="var(--sheet)" stroke="var(--quiet)" strokeDasharray="4 3" />
+      <rect
+        width={px(length)}
+        height={px(width)}
+        fill="var(--sheet)"
+        stroke="var(--quiet)"
+        strokeDasharray="4 3"
+      />
       {offcuts.map((area, i) => (
         <g key={`o${i}`}>
-          <rect {...box(area)} fill="var(--wood-pale)" stroke="var(--quiet)" strokeWidth={0.7} fillOpacity={0.5} />
+          <rect
+            {...box(area)}
+            fill="var(--wood-pale)"
+            stroke="var(--quiet)"
+            strokeWidth={0.7}
+            fillOpacity={0.5}
+          />
           {px(area.width) > READABLE && px(area.length) > 110 && (
-            <text x={px(area.x) + 5} y={px(area.y + area.width / 2) + 4} fontSize={12} style={{ fill: 'var(--quiet)' }}>
+            <text
+              x={px(area.x) + 5}
+              y={px(area.y + area.width / 2) + 4}
+              fontSize={12}
+              style={{ fill: 'var(--quiet)' }}
+            >
               left: {formatLength(area.length, style)} by {formatLength(area.width, style)}
             </text>
           )}
@@ -84,18 +113,34 @@ export function BoardDrawing({ sawn: { board, laid, offcuts }, parts, style, sca
               strokeWidth={area.part === picked ? 2.6 : 0.9}
             />
             {fits && (
-              <text x={px(area.x) + 5} y={px(area.y + area.width / 2) + 4.5} fontSize={13} fill="var(--wood-ink)">
+              <text
+                x={px(area.x) + 5}
+                y={px(area.y + area.width / 2) + 4.5}
+                fontSize={13}
+                fill="var(--wood-ink)"
+              >
                 {shown}
               </text>
             )}
             {part?.set && room > shown.length * LETTER + 30 && px(area.width) > 20 && (
-              <SetMark x={px(area.x + area.length) - 16} y={px(area.y + area.width / 2)} set={part.set} size={0.7} />
+              <SetMark
+                x={px(area.x + area.length) - 16}
+                y={px(area.y + area.width / 2)}
+                set={part.set}
+                size={0.7}
+              />
             )}
           </g>
         );
       })}
       {waste.map((area, i) => (
-        <rect key={`w${i}`} {...box(area)} fill="url(#sawdust)" stroke="var(--waste)" strokeWidth={0.8} />
+        <rect
+          key={`w${i}`}
+          {...box(area)}
+          fill="url(#sawdust)"
+          stroke="var(--waste)"
+          strokeWidth={0.8}
+        />
       ))}
     </svg>
   );

@@ -46,7 +46,10 @@ export const JointDrawing = memo(function JointDrawing(props: Props) {
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
   /** Room beside the views for half of the longest figure, a fraction with its rest among them. */
-  const beside = Math.max(78, 62 + 3.6 * Math.max(0, ...dimensions.map((d) => formatFigure(d.value, style).length)));
+  const beside = Math.max(
+    78,
+    62 + 3.6 * Math.max(0, ...dimensions.map((d) => formatFigure(d.value, style).length)),
+  );
   const pad = { left: beside, right: beside, top: 66, bottom: 44 };
   const [x0, y1] = [Math.min(...xs), Math.max(...ys)];
   const size = { x: Math.max(...xs) - x0, y: y1 - Math.min(...ys) };
@@ -68,7 +71,10 @@ export const JointDrawing = memo(function JointDrawing(props: Props) {
     })),
   );
   /** Half of a figure’s height below the lowest of them. */
-  const height = Math.max(size.y * scale + pad.top + pad.bottom, ...drawn.map(({ label }) => label[1] + 18));
+  const height = Math.max(
+    size.y * scale + pad.top + pad.bottom,
+    ...drawn.map(({ label }) => label[1] + 18),
+  );
   return (
     <div className="drawing" ref={ref} style={{ height }}>
       <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden>
@@ -156,14 +162,28 @@ function ViewTitle({ view, at }: { view: JointView; at: At }) {
   );
 }
 
-function MarksOnFace({ views, at, sets }: { views: readonly JointView[]; at: At; sets: Props['sets'] }) {
+function MarksOnFace({
+  views,
+  at,
+  sets,
+}: {
+  views: readonly JointView[];
+  at: At;
+  sets: Props['sets'];
+}) {
   const face = views.find((v) => v.id === 'face');
   const rail = face?.outlines.find((o) => o.role === 'tenoned');
   if (!face || !rail) return null;
-  const [x, y] = at(face, [Math.max(...rail.points.map((p) => p[0])), Math.min(...rail.points.map((p) => p[1]))]);
+  const [x, y] = at(face, [
+    Math.max(...rail.points.map((p) => p[0])),
+    Math.min(...rail.points.map((p) => p[1])),
+  ]);
   const post = face.outlines.find((o) => o.role === 'mortised');
   const [px, py] = post
-    ? at(face, [Math.min(...post.points.map((p) => p[0])), Math.max(...post.points.map((p) => p[1]))])
+    ? at(face, [
+        Math.min(...post.points.map((p) => p[0])),
+        Math.max(...post.points.map((p) => p[1])),
+      ])
     : [0, 0];
   return (
     <>
@@ -185,8 +205,11 @@ function layOut(d: NamedDimension, view: JointView, at: At, scale: number) {
   const [p, q]: [Vec2, Vec2] = vertical ? [[across, a[1]], [across, b[1]]] : [[a[0], across], [b[0], across]]; // prettier-ignore
   const span = Math.hypot(q[0] - p[0], q[1] - p[1]);
   const middle: Vec2 = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
-  const label: Vec2 = vertical ? [middle[0] + out * 38, middle[1]] : [middle[0], middle[1] - out * 15];
-  const beyond = (from: Vec2, to: Vec2): Vec2 => (vertical ? [to[0] + out * 3, from[1]] : [from[0], to[1] - out * 3]);
+  const label: Vec2 = vertical
+    ? [middle[0] + out * 38, middle[1]]
+    : [middle[0], middle[1] - out * 15];
+  const beyond = (from: Vec2, to: Vec2): Vec2 =>
+    vertical ? [to[0] + out * 3, from[1]] : [from[0], to[1] - out * 3];
   const size = span < 16 ? 0 : 7;
   const start = (p: Vec2, own: Vec2): Vec2 => (far ? [p[0] - out * 26, own[1]] : own);
   return {
@@ -214,7 +237,9 @@ function apart<T extends { d: NamedDimension; label: Vec2 }>(drawn: T[]): T[] {
     const sorted = [...column].sort((a, b) => a.label[1] - b.label[1]);
     const ys = sorted.map((item) => item.label[1]);
     for (let i = 1; i < ys.length; i++) ys[i] = Math.max(ys[i]!, ys[i - 1]! + LINE);
-    const shift = ys.length ? sorted.reduce((sum, item, i) => sum + item.label[1] - ys[i]!, 0) / ys.length : 0;
+    const shift = ys.length
+      ? sorted.reduce((sum, item, i) => sum + item.label[1] - ys[i]!, 0) / ys.length
+      : 0;
     sorted.forEach((item, i) => moved.set(item, ys[i]! + shift));
   }
   return drawn.map((item) => ({ ...item, label: [item.label[0], moved.get(item)!] as Vec2 }));

@@ -24,9 +24,13 @@ export default function PairView({ kind, params, members }: Props) {
     /** What it gives back is no way to undo it: some browsers promise its end. */
     void view.current?.scrollIntoView({ block: 'nearest' });
   }, []);
-  const bounds = useMemo(() => pair && { mortised: boundsOf(pair.mortised), tenoned: boundsOf(pair.tenoned) }, [pair]);
+  const bounds = useMemo(
+    () => pair && { mortised: boundsOf(pair.mortised), tenoned: boundsOf(pair.tenoned) },
+    [pair],
+  );
   if (error) return <p role="alert">The joint can’t be shown: {error}</p>;
-  const aside = (share: number) => (pair?.out ?? [0, 0, 0]).map((v) => v * apart * share) as [number, number, number];
+  const aside = (share: number) =>
+    (pair?.out ?? [0, 0, 0]).map((v) => v * apart * share) as [number, number, number];
   return (
     <div ref={view}>
       <SolidView

@@ -6,7 +6,10 @@ import { SetMark } from '../widgets/SetMark.tsx';
 export function PartDrawing({ part, mirrored = false }: { part: Part; mirrored?: boolean }) {
   const { thickness } = pieceOf(part, 'median');
   const [w, h] = [200, 54];
-  const deep = Math.max(8, Math.min(24, (thickness / Math.max(1, pieceOf(part, 'median').width)) * h));
+  const deep = Math.max(
+    8,
+    Math.min(24, (thickness / Math.max(1, pieceOf(part, 'median').width)) * h),
+  );
   const side = mirrored ? -1 : 1;
   return (
     <svg
@@ -21,17 +24,31 @@ export function PartDrawing({ part, mirrored = false }: { part: Part; mirrored?:
           fill="var(--wood-pale)"
           stroke="var(--ink)"
         />
-        <path d={`M${w} 0l${deep * 0.8} ${-deep}v${h}L${w} ${h}Z`} fill="var(--wood-pale)" stroke="var(--ink)" />
+        <path
+          d={`M${w} 0l${deep * 0.8} ${-deep}v${h}L${w} ${h}Z`}
+          fill="var(--wood-pale)"
+          stroke="var(--ink)"
+        />
         <path d={`M0 0H${w}V${h}H0Z`} fill="var(--wood)" stroke="var(--ink)" strokeWidth={1.4} />
         <path d={`M0 ${h}H${w}`} stroke="var(--ink)" strokeWidth={4.5} />
         <g transform={`translate(${w / 2} ${h / 2}) scale(${side} 1)`}>
           <FaceMark x={0} y={4} size={1.6} />
         </g>
         <SetMark x={w * 0.22} y={h / 2} set={part.set} size={1.15} />
-        <text x={mirrored ? w - 6 : 6} y={h - 8} fontSize={13} textAnchor={mirrored ? 'end' : 'start'}>
+        <text
+          x={mirrored ? w - 6 : 6}
+          y={h - 8}
+          fontSize={13}
+          textAnchor={mirrored ? 'end' : 'start'}
+        >
           A
         </text>
-        <text x={mirrored ? 6 : w - 6} y={h - 8} fontSize={13} textAnchor={mirrored ? 'start' : 'end'}>
+        <text
+          x={mirrored ? 6 : w - 6}
+          y={h - 8}
+          fontSize={13}
+          textAnchor={mirrored ? 'start' : 'end'}
+        >
           B
         </text>
         <text x={0} y={h + 20} fontSize={13.5} style={{ fill: 'var(--quiet)' }}>

@@ -1,8 +1,23 @@
-import { CartesianGrid, Line, LineChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  CartesianGrid,
+  Line,
+  LineChart,
+  ReferenceArea,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 import { formatLength, type LengthStyle, type ReadingSeries } from '@velk/core';
 
 /** How far readings of one size were off, one test piece after another, with the band that is good. */
-export default function ReadingChart({ series, style }: { series: ReadingSeries; style: LengthStyle }) {
+export default function ReadingChart({
+  series,
+  style,
+}: {
+  series: ReadingSeries;
+  style: LengthStyle;
+}) {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   const { title, machine, name, within, points } = series;
   const data = points.map(({ off }, i) => ({ nth: i + 1, off }));
@@ -17,11 +32,24 @@ export default function ReadingChart({ series, style }: { series: ReadingSeries;
           {machine && `, ${machine}`}; last off by {formatLength(last.off, fine)}
         </span>
       </figcaption>
-      <div role="img" aria-label={`${name}: ${points.map(({ off }) => formatLength(off, fine)).join(', ')} off`}>
+      <div
+        role="img"
+        aria-label={`${name}: ${points.map(({ off }) => formatLength(off, fine)).join(', ')} off`}
+      >
         <ResponsiveContainer width="100%" height={150}>
-          <LineChart data={data} margin={{ top: 6, right: 14, bottom: 0, left: 0 }} accessibilityLayer={false}>
+          <LineChart
+            data={data}
+            margin={{ top: 6, right: 14, bottom: 0, left: 0 }}
+            accessibilityLayer={false}
+          >
             <CartesianGrid stroke="var(--line)" vertical={false} />
-            <ReferenceArea y1={-within} y2={within} fill="var(--wood)" fillOpacity={0.45} stroke="var(--wood-ink)" />
+            <ReferenceArea
+              y1={-within}
+              y2={within}
+              fill="var(--wood)"
+              fillOpacity={0.45}
+              stroke="var(--wood-ink)"
+            />
             <XAxis
               dataKey="nth"
               tick={{ fill: 'var(--quiet)', fontSize: 13 }}

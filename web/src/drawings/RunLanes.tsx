@@ -18,7 +18,11 @@ const HOURS = [1, 2, 4, 8, 16, 40, 80] as const;
  * The cards of a run on a lane for each machine, in the order that the machines are first used, minutes from the start.
  * @param timed when each is begun and by whom, where several persons share them; else one after the other
  */
-export function lanesOf(cards: readonly Card[], nameOf: (card: Card) => string, timed?: readonly Timed[]): Lane[] {
+export function lanesOf(
+  cards: readonly Card[],
+  nameOf: (card: Card) => string,
+  timed?: readonly Timed[],
+): Lane[] {
   const lanes = new Map<string, Lane['blocks'][number][]>();
   const shared = new Map(timed?.map((own) => [own.card, own]));
   let next = 0;
@@ -77,7 +81,10 @@ export function RunLanes({
   const [held, setHeld] = useState<Held | null>(null);
   const carried = held && Math.abs(held.by) > STILL ? held : null;
   const persons = 1 + Math.max(0, ...lanes.flatMap(({ blocks }) => blocks.map((b) => b.person)));
-  const end = Math.max(1, ...lanes.flatMap(({ blocks }) => blocks.map((b) => b.start + b.setting + b.cutting)));
+  const end = Math.max(
+    1,
+    ...lanes.flatMap(({ blocks }) => blocks.map((b) => b.start + b.setting + b.cutting)),
+  );
   const room = Math.max(120, width - NAMES - 8);
   const px = (minutes: number) => (minutes / end) * room;
   const step = HOURS.find((hours) => px(hours * 60) > APART) ?? HOURS.at(-1)!;
@@ -93,7 +100,9 @@ export function RunLanes({
     if (passed) onPast(block.card, passed);
   };
   const all = lanes.flatMap(({ blocks }) => blocks);
-  const [first, last] = carried ? roomOf(carried.block.card).map((card) => all.find((own) => own.card === card)!) : [];
+  const [first, last] = carried
+    ? roomOf(carried.block.card).map((card) => all.find((own) => own.card === card)!)
+    : [];
   return (
     <div ref={ref} className="lanes noprint">
       <svg

@@ -47,12 +47,19 @@ const besideOf =
 
 /** What the picture must show: near figures, the waste, and a cutter that isn't longer than the work. */
 function focusOf(picture: ScenePicture): Vec2[] {
-  const near = picture.dimensions.filter((d) => Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]) <= LONGEST);
+  const near = picture.dimensions.filter(
+    (d) => Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]) <= LONGEST,
+  );
   const cutter = picture.shapes.find((s) => s.role === 'cutter')?.outline ?? [];
   const span = cutter.length
-    ? Math.max(...[0, 1].map((i) => Math.max(...cutter.map((p) => p[i]!)) - Math.min(...cutter.map((p) => p[i]!))))
+    ? Math.max(
+        ...[0, 1].map(
+          (i) => Math.max(...cutter.map((p) => p[i]!)) - Math.min(...cutter.map((p) => p[i]!)),
+        ),
+      )
     : 0;
-  const middleOf = (i: 0 | 1) => (Math.min(...cutter.map((p) => p[i])) + Math.max(...cutter.map((p) => p[i]))) / 2;
+  const middleOf = (i: 0 | 1) =>
+    (Math.min(...cutter.map((p) => p[i])) + Math.max(...cutter.map((p) => p[i]))) / 2;
   const beside = besideOf([middleOf(0), middleOf(1)]);
   const all = picture.shapes.filter((s) => s.role === 'waste').flatMap((s) => s.outline);
   const waste = cutter.length ? all.map(beside) : all;
@@ -89,8 +96,11 @@ const placesOf = (picture: ScenePicture, figures: readonly LengthFigure[], style
 const CROWDED = 130;
 
 /** Whether a picture's figures take so much room at its side that another can't stand beside it. */
-export const isCrowded = (picture: ScenePicture, figures: readonly LengthFigure[], style: LengthStyle): boolean =>
-  placesOf(picture, figures, style).at(-1)! > CROWDED;
+export const isCrowded = (
+  picture: ScenePicture,
+  figures: readonly LengthFigure[],
+  style: LengthStyle,
+): boolean => placesOf(picture, figures, style).at(-1)! > CROWDED;
 
 /** A machine with the piece in it, to scale, from the very placement that the proof cuts with. */
 export function SceneDrawing({
@@ -120,7 +130,10 @@ export function SceneDrawing({
   const moved = ({ figure }: { figure: string }) => (move?.figure === figure ? move.by : 0);
   const places = placesOf(picture, figures, style);
   const beside = upright.length ? places.at(-1)! - 2 : 8;
-  const scale = Math.min((width - beside - 8) / (window.x1 - window.x0), (tallest - below) / (window.y1 - window.y0));
+  const scale = Math.min(
+    (width - beside - 8) / (window.x1 - window.x0),
+    (tallest - below) / (window.y1 - window.y0),
+  );
   const [w, h] = [(window.x1 - window.x0) * scale, (window.y1 - window.y0) * scale];
   const at = (p: Vec2): Vec2 => [4 + (p[0] - window.x0) * scale, 4 + (window.y1 - p[1]) * scale];
   return (
@@ -128,12 +141,23 @@ export function SceneDrawing({
       <p className="quiet" style={{ fontSize: 14.5, margin: '8px 0 2px' }}>
         {picture.title}
       </p>
-      <svg width={width} height={h + below + 8} role="img" aria-label={`${picture.title}, to scale`}>
+      <svg
+        width={width}
+        height={h + below + 8}
+        role="img"
+        aria-label={`${picture.title}, to scale`}
+      >
         <defs>
           <clipPath id={clip}>
             <rect x={4} y={4} width={w} height={h} />
           </clipPath>
-          <pattern id="waste" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id="waste"
+            width="7"
+            height="7"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <rect width="7" height="7" fill="var(--wood-pale)" />
             <path d="M0 0V7" stroke="var(--waste)" strokeWidth="2.4" />
           </pattern>
@@ -150,7 +174,13 @@ export function SceneDrawing({
                 )
                 .join('L')}Z`}
               fill={FILL[shape.role]}
-              stroke={shape.role === 'waste' ? 'var(--waste)' : shape.role === 'cut' ? 'var(--quiet)' : 'var(--ink)'}
+              stroke={
+                shape.role === 'waste'
+                  ? 'var(--waste)'
+                  : shape.role === 'cut'
+                    ? 'var(--quiet)'
+                    : 'var(--ink)'
+              }
               strokeWidth={shape.role === 'piece' ? 1.5 : 1}
               strokeDasharray={['base', 'cut', 'guard'].includes(shape.role) ? '5 3' : undefined}
             />
@@ -181,7 +211,9 @@ export function SceneDrawing({
             {words}
           </text>
         ))}
-        {picture.feed && <Feed at={[18, h - 8]} along={picture.feed} tool={picture.feeds === 'tool'} />}
+        {picture.feed && (
+          <Feed at={[18, h - 8]} along={picture.feed} tool={picture.feeds === 'tool'} />
+        )}
         {level.map((d, i) => {
           const y = h + 18 + i * 34;
           const [a, b] = [at(d.from), at(d.to)];
@@ -222,7 +254,8 @@ export function SceneDrawing({
 }
 
 const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
-const isLevel = (d: { from: Vec2; to: Vec2 }) => Math.abs(d.to[0] - d.from[0]) >= Math.abs(d.to[1] - d.from[1]);
+const isLevel = (d: { from: Vec2; to: Vec2 }) =>
+  Math.abs(d.to[0] - d.from[0]) >= Math.abs(d.to[1] - d.from[1]);
 
 function spanOf(points: readonly Vec2[], room: number) {
   const xs = points.map((p) => p[0]);
@@ -249,8 +282,16 @@ function Reference({
   const { face, mark } = marksOf(line, outward, box);
   return (
     <g>
-      <path d={`M${line[0].join(' ')}L${line[1].join(' ')}`} stroke="var(--ink)" strokeWidth={4.5} />
-      <FaceMark x={face[0]} y={face[1]} turn={(Math.atan2(outward[0], outward[1]) * 180) / Math.PI} />
+      <path
+        d={`M${line[0].join(' ')}L${line[1].join(' ')}`}
+        stroke="var(--ink)"
+        strokeWidth={4.5}
+      />
+      <FaceMark
+        x={face[0]}
+        y={face[1]}
+        turn={(Math.atan2(outward[0], outward[1]) * 180) / Math.PI}
+      />
       <SetMark x={mark[0]} y={mark[1]} set={set} size={0.72} />
     </g>
   );
@@ -280,11 +321,29 @@ function Feed({ at: [x, y], along, tool }: { at: Vec2; along: Vec2; tool: boolea
 }
 
 /** A broad arrow at the far end of a dimension, the way that what stands there is moved. */
-function Going({ a, b, farther, upright }: { a: Vec2; b: Vec2; farther: boolean; upright: boolean }) {
+function Going({
+  a,
+  b,
+  farther,
+  upright,
+}: {
+  a: Vec2;
+  b: Vec2;
+  farther: boolean;
+  upright: boolean;
+}) {
   const i = upright ? 1 : 0;
   const way = Math.sign(b[i] - a[i]) * (farther ? 1 : -1);
   const point = (along: number, aside: number): Vec2 => upright ? [b[0] - 20 + aside, b[1] + along * way] : [b[0] + along * way, b[1] - 20 + aside]; // prettier-ignore
-  const outline = [point(0, -4), point(22, -4), point(22, -9), point(38, 0), point(22, 9), point(22, 4), point(0, 4)];
+  const outline = [
+    point(0, -4),
+    point(22, -4),
+    point(22, -9),
+    point(38, 0),
+    point(22, 9),
+    point(22, 4),
+    point(0, 4),
+  ];
   return (
     <path
       d={`M${outline.map((p) => p.join(' ')).join('L')}Z`}
@@ -325,7 +384,13 @@ function Line({
   const half = label.length * 4.6;
   const outside = Math.max(a[0], b[0]) + 8;
   const over = outside + half * 2 > edge;
-  const x = upright ? a[0] + 9 : tall >= half * 2 + 24 ? middle[0] : over ? edge - half - 2 : outside;
+  const x = upright
+    ? a[0] + 9
+    : tall >= half * 2 + 24
+      ? middle[0]
+      : over
+        ? edge - half - 2
+        : outside;
   return (
     <g>
       <g stroke="var(--quiet)" strokeWidth={0.9}>

@@ -18,7 +18,8 @@ export function SectionDrawing({
   const [y0, y1] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
   const scale = Math.min((width - 20) / (x1 - x0), tallest / (y1 - y0), 7);
   /** Depth runs to the left, the reference face lies on top. */
-  const at = (p: Vec2) => `${(10 + (x1 - p[0]) * scale).toFixed(2)} ${(10 + (p[1] - y0) * scale).toFixed(2)}`;
+  const at = (p: Vec2) =>
+    `${(10 + (x1 - p[0]) * scale).toFixed(2)} ${(10 + (p[1] - y0) * scale).toFixed(2)}`;
   /** Near the outer end of a member, where its wood is whole. */
   const spot = (rings: readonly Vec2[][], side: 'left' | 'right') => {
     const xs = rings.flat().map((p) => 10 + (x1 - p[0]) * scale);
@@ -28,7 +29,8 @@ export function SectionDrawing({
       y: side === 'left' ? Math.max(...ys) - 18 : (Math.min(...ys) + Math.max(...ys)) / 2,
     };
   };
-  const path = (rings: readonly Vec2[][]) => rings.map((ring) => `M${ring.map(at).join('L')}Z`).join('');
+  const path = (rings: readonly Vec2[][]) =>
+    rings.map((ring) => `M${ring.map(at).join('L')}Z`).join('');
   return (
     <div ref={ref}>
       <svg

@@ -18,7 +18,10 @@ function outlinesIn(solid: Solid, waste = true): Outline[] {
     case 'union':
       return solid.solids.flatMap((own) => outlinesIn(own, waste));
     case 'difference':
-      return [...outlinesIn(solid.from, waste), ...solid.take.flatMap((own) => outlinesIn(own, !waste))];
+      return [
+        ...outlinesIn(solid.from, waste),
+        ...solid.take.flatMap((own) => outlinesIn(own, !waste)),
+      ];
     case 'prism': {
       const axis = solid.rigid.rotation.findIndex((row) => Math.abs(row[2]) > 0.5);
       const view: View = axis === 0 ? 'end' : axis === 1 ? 'face' : 'edge';
@@ -32,7 +35,11 @@ function outlinesIn(solid: Solid, waste = true): Outline[] {
   }
 }
 
-const NAMES: Readonly<Record<View, string>> = { face: 'on to the face', edge: 'on to the edge', end: 'along it' };
+const NAMES: Readonly<Record<View, string>> = {
+  face: 'on to the face',
+  edge: 'on to the edge',
+  end: 'along it',
+};
 /** No longer and no higher than this, px. */
 const LONG = 460;
 const HIGH = 110;
@@ -46,7 +53,9 @@ export function ShapeDrawing({ wanted, part }: { wanted: Solid; part: ShapedPart
     edge: [part.length, part.thickness],
     end: [part.width, part.thickness],
   };
-  const views = (['face', 'edge', 'end'] as const).filter((view) => outlines.some((own) => own.view === view));
+  const views = (['face', 'edge', 'end'] as const).filter((view) =>
+    outlines.some((own) => own.view === view),
+  );
   return (
     <div className="shapeviews">
       {views.map((view) => {

@@ -47,7 +47,11 @@ export function silhouetteOf(tool: Tool): Shape[] {
       const { diameter: d, length: l, lead } = tool;
       const shank = Math.min(d, 10);
       const tip: Shape = { role: 'edge', points: [[-d / 2, l], [0, l + lead], [d / 2, l]] }; // prettier-ignore
-      return [rect('iron', -shank / 2, 0, shank, l * 0.35), rect('steel', -d / 2, l * 0.35, d, l * 0.65), tip];
+      return [
+        rect('iron', -shank / 2, 0, shank, l * 0.35),
+        rect('steel', -d / 2, l * 0.35, d, l * 0.65),
+        tip,
+      ];
     }
     case 'hollow-chisel': {
       const { size: s, length: l } = tool;
@@ -59,7 +63,10 @@ export function silhouetteOf(tool: Tool): Shape[] {
       ];
     }
     case 'saw-blade':
-      return [rect('iron', -tool.kerf * 0.35, 0, tool.kerf * 0.7, 60), ...teeth(tool.kerf, tool.teeth)];
+      return [
+        rect('iron', -tool.kerf * 0.35, 0, tool.kerf * 0.7, 60),
+        ...teeth(tool.kerf, tool.teeth),
+      ];
     case 'stack': {
       let x = tool.outer / 2;
       const inner = [...tool.chippers, ...tool.shims].map((size) => {
@@ -67,7 +74,11 @@ export function silhouetteOf(tool: Tool): Shape[] {
         x += size;
         return part;
       });
-      return [rect('steel', 0, 0, tool.outer / 2, 72), ...inner, rect('steel', x, 0, tool.outer / 2, 72)];
+      return [
+        rect('steel', 0, 0, tool.outer / 2, 72),
+        ...inner,
+        rect('steel', x, 0, tool.outer / 2, 72),
+      ];
     }
     case 'bandsaw-blade':
       return [rect('iron', 0, 0, tool.width, 46), ...Array.from({ length: 6 }, (_, i): Shape => ({ role: 'edge', points: [[tool.width, i * 8], [tool.width + 2.4, i * 8 + 3], [tool.width, i * 8 + 8]] }))]; // prettier-ignore
@@ -119,7 +130,12 @@ function teeth(kerf: number, form: 'flat' | 'alternate' | 'combination'): Shape[
   return form === 'flat' ? [flat] : form === 'alternate' ? [bevel, other] : [flat, bevel];
 }
 
-const FILL = { steel: 'var(--steel)', iron: 'var(--iron)', edge: 'var(--ink)', hole: 'var(--sheet)' };
+const FILL = {
+  steel: 'var(--steel)',
+  iron: 'var(--iron)',
+  edge: 'var(--ink)',
+  hole: 'var(--sheet)',
+};
 
 /** A tool to scale; kinds without a cutting shape are left blank. */
 export function Silhouette({
@@ -144,7 +160,13 @@ export function Silhouette({
   return (
     <svg width={width} height={height} aria-hidden>
       {shapes.map((s, i) => (
-        <path key={i} d={`M${s.points.map(at).join('L')}Z`} fill={FILL[s.role]} stroke="var(--ink)" strokeWidth={0.8} />
+        <path
+          key={i}
+          d={`M${s.points.map(at).join('L')}Z`}
+          fill={FILL[s.role]}
+          stroke="var(--ink)"
+          strokeWidth={0.8}
+        />
       ))}
     </svg>
   );

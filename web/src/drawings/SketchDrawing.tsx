@@ -14,7 +14,15 @@ const LOOK: Record<SketchShape['role'], { fill: string; stroke: string; dash?: s
 };
 
 /** The small drawing beside a quick figure, to scale. */
-export function SketchDrawing({ sketch, style, label }: { sketch: Sketch; style: LengthStyle; label: string }) {
+export function SketchDrawing({
+  sketch,
+  style,
+  label,
+}: {
+  sketch: Sketch;
+  style: LengthStyle;
+  label: string;
+}) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const ends = sketch.marks.flatMap(({ from, to, beside }): Vec2[] => {
     const along = from[1] === to[1];
@@ -38,9 +46,21 @@ export function SketchDrawing({ sketch, style, label }: { sketch: Sketch; style:
       .join('L')}`;
   return (
     <div ref={ref}>
-      <svg width={width} height={height} role="img" aria-label={label} style={{ overflow: 'visible' }}>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={label}
+        style={{ overflow: 'visible' }}
+      >
         <defs>
-          <pattern id="sketch-waste" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id="sketch-waste"
+            width={7}
+            height={7}
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <path d="M0 0V7" stroke="var(--waste)" strokeWidth={1.2} />
           </pattern>
         </defs>
@@ -67,7 +87,9 @@ export function SketchDrawing({ sketch, style, label }: { sketch: Sketch; style:
           const out = Math.sign(off || 1);
           return (
             <g key={i} stroke="var(--quiet)" strokeWidth={0.9} fill="var(--ink)">
-              <path d={`M${a.join(' ')}L${p.join(' ')}M${b.join(' ')}L${q.join(' ')}M${p.join(' ')}L${q.join(' ')}`} />
+              <path
+                d={`M${a.join(' ')}L${p.join(' ')}M${b.join(' ')}L${q.join(' ')}M${p.join(' ')}L${q.join(' ')}`}
+              />
               {wide && <path d={arrow(p, q, 7) + arrow(q, p, 7)} stroke="none" />}
               <text
                 x={along ? mx : mx + out * 8}

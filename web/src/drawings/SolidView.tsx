@@ -1,8 +1,24 @@
 import { Canvas } from '@react-three/fiber';
-import { useEffect, useMemo, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import {
+  useEffect,
+  useMemo,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+  type ReactNode,
+} from 'react';
 import { BufferAttribute, BufferGeometry, EdgesGeometry, Matrix4, Quaternion } from 'three';
 import type { Vec3 } from '@velk/core';
-import { around, AT_FIRST, centreOf, middleOf, seenAt, zoomOf, type Bounds, type Turned } from './bounds.ts';
+import {
+  around,
+  AT_FIRST,
+  centreOf,
+  middleOf,
+  seenAt,
+  zoomOf,
+  type Bounds,
+  type Turned,
+} from './bounds.ts';
 import { useWidth } from './useWidth.ts';
 
 const STEP = 0.12;
@@ -32,7 +48,10 @@ export function SolidView({
   const zoom = near * (isEmpty ? 1 : zoomOf(shown, width, HIGH));
   const [right, up] = isEmpty ? [0, 0] : centreOf(shown, turned);
   const turn = (around: number, over: number) =>
-    setTurned((t) => ({ around: t.around + around, over: Math.max(-1.5, Math.min(1.5, t.over + over)) }));
+    setTurned((t) => ({
+      around: t.around + around,
+      over: Math.max(-1.5, Math.min(1.5, t.over + over)),
+    }));
   const key = (event: KeyboardEvent) => {
     const moves: Record<string, () => void> = {
       ArrowLeft: () => turn(-STEP, 0),
@@ -52,7 +71,11 @@ export function SolidView({
     if (event.buttons === 1) turn(event.movementX / 160, event.movementY / 160);
   };
   if (!drawsSolids())
-    return <p role="alert">This browser draws nothing in three dimensions: its graphics (WebGL) are switched off.</p>;
+    return (
+      <p role="alert">
+        This browser draws nothing in three dimensions: its graphics (WebGL) are switched off.
+      </p>
+    );
   return (
     <div
       ref={ref}
@@ -63,14 +86,25 @@ export function SolidView({
       onKeyDown={key}
       onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
       onPointerMove={drag}
-      onWheel={(e) => setNear((n) => Math.max(0.4, Math.min(4, n * (e.deltaY < 0 ? 1.08 : 1 / 1.08))))}
+      onWheel={(e) =>
+        setNear((n) => Math.max(0.4, Math.min(4, n * (e.deltaY < 0 ? 1.08 : 1 / 1.08))))
+      }
       data-ready={isEmpty ? 'no' : 'yes'}
       style={{ height: HIGH }}
     >
-      <Canvas flat orthographic frameloop="demand" camera={{ position: [0, 0, FAR / 2], near: 1, far: FAR }}>
+      <Canvas
+        flat
+        orthographic
+        frameloop="demand"
+        camera={{ position: [0, 0, FAR / 2], near: 1, far: FAR }}
+      >
         <ambientLight intensity={1.5} />
         <directionalLight position={[-300, 500, 600]} intensity={1.9} />
-        <group position={[-right * zoom, -up * zoom, 0]} rotation={[turned.over, turned.around, 0]} scale={zoom}>
+        <group
+          position={[-right * zoom, -up * zoom, 0]}
+          rotation={[turned.over, turned.around, 0]}
+          scale={zoom}
+        >
           <group quaternion={AS_ON_THE_SHEET}>
             <group position={[-middle[0], -middle[1], -middle[2]]}>{children}</group>
           </group>
@@ -82,7 +116,9 @@ export function SolidView({
           <span
             key={text}
             className="solidmark"
-            style={{ transform: `translate(${(x - right) * zoom}px, ${(up - y) * zoom}px) translate(-50%, -50%)` }}
+            style={{
+              transform: `translate(${(x - right) * zoom}px, ${(up - y) * zoom}px) translate(-50%, -50%)`,
+            }}
           >
             {text}
           </span>

@@ -1,16 +1,37 @@
 import * as fc from 'fast-check';
 import { expect, it } from 'vitest';
 import type { Vec3 } from '@velk/core';
-import { around, AT_FIRST, boundsOf, centreOf, middleOf, moved, seenAt, zoomOf, type Bounds } from './bounds.ts';
+import {
+  around,
+  AT_FIRST,
+  boundsOf,
+  centreOf,
+  middleOf,
+  moved,
+  seenAt,
+  zoomOf,
+  type Bounds,
+} from './bounds.ts';
 
 const within = (least: number, most: number) => fc.integer({ min: least, max: most });
 const body = fc
-  .tuple(within(-3000, 3000), within(-500, 500), within(-500, 500), within(4, 2500), within(4, 300), within(4, 300))
-  .map(([x, y, z, long, thick, wide]) => boundsOf([x, y, z, x + long, y + thick, z + wide, x, y, z]));
+  .tuple(
+    within(-3000, 3000),
+    within(-500, 500),
+    within(-500, 500),
+    within(4, 2500),
+    within(4, 300),
+    within(4, 300),
+  )
+  .map(([x, y, z, long, thick, wide]) =>
+    boundsOf([x, y, z, x + long, y + thick, z + wide, x, y, z]),
+  );
 const turn = within(-300, 300).map((hundredths) => hundredths / 100);
 
 const cornersOf = ({ min, max }: Bounds): Vec3[] =>
-  [min[0], max[0]].flatMap((x) => [min[1], max[1]].flatMap((y) => [min[2], max[2]].map((z): Vec3 => [x, y, z])));
+  [min[0], max[0]].flatMap((x) =>
+    [min[1], max[1]].flatMap((y) => [min[2], max[2]].map((z): Vec3 => [x, y, z])),
+  );
 
 it('whatever lies wherever fills most of its window one way, and keeps its middle in the middle however it is turned', () => {
   fc.assert(
@@ -32,7 +53,8 @@ it('whatever lies wherever fills most of its window one way, and keeps its middl
               .map((p) => (seenAt(p, middle, turned)[axis] - centreOf(shown, turned)[axis]) * zoom);
             return [Math.min(...seen), Math.max(...seen)] as const;
           });
-        for (const [low, high] of spans({ around: round, over: over / 2 })) expect(low + high).toBeCloseTo(0, 5);
+        for (const [low, high] of spans({ around: round, over: over / 2 }))
+          expect(low + high).toBeCloseTo(0, 5);
         const [across, up] = spans(AT_FIRST);
         const most = Math.max((across![1] - across![0]) / width, (up![1] - up![0]) / height);
         expect([most > 0.5, most < 0.95]).toEqual([true, true]);

@@ -37,7 +37,9 @@ export const moved = ({ min, max }: Bounds, by: Vec3): Bounds => ({
 });
 
 const cornersOf = ({ min, max }: Bounds): Vec3[] =>
-  [min[0], max[0]].flatMap((x) => [min[1], max[1]].flatMap((y) => [min[2], max[2]].map((z): Vec3 => [x, y, z])));
+  [min[0], max[0]].flatMap((x) =>
+    [min[1], max[1]].flatMap((y) => [min[2], max[2]].map((z): Vec3 => [x, y, z])),
+  );
 
 /** How far a view is turned about the upright and about the level axis, radians. */
 export interface Turned {
@@ -52,10 +54,17 @@ export const AT_FIRST: Turned = { around: -0.6, over: 0.45 };
  * Where a point of the wood lies on the screen, from its middle, as the view turns it: its first
  * axis is up.
  */
-export function seenAt([x, y, z]: Vec3, middle: Vec3, { around, over }: Turned): readonly [number, number] {
+export function seenAt(
+  [x, y, z]: Vec3,
+  middle: Vec3,
+  { around, over }: Turned,
+): readonly [number, number] {
   const [right, up, near] = [middle[2] - z, x - middle[0], middle[1] - y];
   const back = near * Math.cos(around) - right * Math.sin(around);
-  return [right * Math.cos(around) + near * Math.sin(around), up * Math.cos(over) - back * Math.sin(over)];
+  return [
+    right * Math.cos(around) + near * Math.sin(around),
+    up * Math.cos(over) - back * Math.sin(over),
+  ];
 }
 
 /** How much of the window a body takes in the direction that it fills most. */

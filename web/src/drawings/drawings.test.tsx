@@ -1,6 +1,16 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import { availableIn, IMPERIAL, INCH, METRIC, kindOf, planJob, resolve, say, scenesOf } from '@velk/core';
+import {
+  availableIn,
+  IMPERIAL,
+  INCH,
+  METRIC,
+  kindOf,
+  planJob,
+  resolve,
+  say,
+  scenesOf,
+} from '@velk/core';
 import { jobWith, TEST_SHOP } from '@velk/core/testing';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
@@ -17,10 +27,16 @@ describe('lengths in type', () => {
     expect(renderToStaticMarkup(<Length value={1.375 * INCH} style={IMPERIAL} />)).toContain(
       '<span class="frac">3/8</span>',
     );
-    expect(words(renderToStaticMarkup(<Length value={1.375 * INCH} style={IMPERIAL} />))).toBe('1 3/8 in');
-    expect(words(renderToStaticMarkup(<Length value={0.498 * INCH} style={IMPERIAL} />))).toBe('1/2 − 0.002 in');
+    expect(words(renderToStaticMarkup(<Length value={1.375 * INCH} style={IMPERIAL} />))).toBe(
+      '1 3/8 in',
+    );
+    expect(words(renderToStaticMarkup(<Length value={0.498 * INCH} style={IMPERIAL} />))).toBe(
+      '1/2 − 0.002 in',
+    );
     expect(words(renderToStaticMarkup(<Length value={14.95} style={METRIC} />))).toBe('14.95 mm');
-    expect(words(renderToStaticMarkup(<Length value={-2} style={METRIC} unit={false} />))).toBe('−2.0');
+    expect(words(renderToStaticMarkup(<Length value={-2} style={METRIC} unit={false} />))).toBe(
+      '−2.0',
+    );
   });
 
   it('a sentence is said in the reader’s unit', () => {
@@ -44,27 +60,36 @@ describe('pictures', () => {
       const drawn = scenes.flatMap(({ pictures, figures }) =>
         pictures.map((picture) =>
           words(
-            renderToStaticMarkup(<SceneDrawing picture={picture} figures={figures} style={METRIC} tallest={300} />),
+            renderToStaticMarkup(
+              <SceneDrawing picture={picture} figures={figures} style={METRIC} tallest={300} />,
+            ),
           ),
         ),
       );
       for (const f of scenes.flatMap((s) => s.figures))
         expect(drawn.join(' ')).toContain(`${f.set.value.toFixed(2).replace(/0$/, '')} mm`);
-      for (const picture of scenes.flatMap((s) => s.pictures)) expect(aspectOf(picture)).toBeGreaterThan(0);
+      for (const picture of scenes.flatMap((s) => s.pictures))
+        expect(aspectOf(picture)).toBeGreaterThan(0);
     }
   });
 
   it('a piece that runs away slantwise is shown about its figures, not as a sliver of its whole length', () => {
     const wood = { rail: { thickness: 24 }, stile: { thickness: 24, width: 70 } };
     const plain = jobWith({ kind: 'spline', ...wood });
-    const { params } = kindOf('spline').propose(resolve(plain.joints[0]!, plain).members, availableIn(TEST_SHOP));
+    const { params } = kindOf('spline').propose(
+      resolve(plain.joints[0]!, plain).members,
+      availableIn(TEST_SHOP),
+    );
     const routes = { mortised: 'hand-end+hand-slot' };
     const mitred = planJob(jobWith({ kind: 'spline', ...wood, params, routes }), TEST_SHOP);
     const pictures = mitred.cards
-      .filter(({ setups }) => setups.some(({ model, stage }) => model === 'bench' && stage === 'slot'))
+      .filter(({ setups }) =>
+        setups.some(({ model, stage }) => model === 'bench' && stage === 'slot'),
+      )
       .flatMap((card) => scenesOf(card, mitred).flatMap((scene) => scene.pictures));
     expect(pictures.length).toBeGreaterThan(0);
-    for (const picture of pictures) expect(Math.abs(Math.log(aspectOf(picture)))).toBeLessThan(Math.log(8));
+    for (const picture of pictures)
+      expect(Math.abs(Math.log(aspectOf(picture)))).toBeLessThan(Math.log(8));
   });
 
   it('no picture has a number that is not one', () => {
@@ -72,7 +97,9 @@ describe('pictures', () => {
       for (const { pictures, figures } of scenesOf(card, plan))
         for (const picture of pictures)
           expect(
-            renderToStaticMarkup(<SceneDrawing picture={picture} figures={figures} style={IMPERIAL} tallest={200} />),
+            renderToStaticMarkup(
+              <SceneDrawing picture={picture} figures={figures} style={IMPERIAL} tallest={200} />,
+            ),
           ).not.toMatch(/NaN|Infinity|undefined/);
     expect(renderToStaticMarkup(<SectionDrawing sets={{ tenoned: 'A', mortised: '' }} section={{ mortised: [[[0, 0], [45, 0], [45, 22]]], tenoned: [[[-60, 0], [30, 0], [30, 22]]] }} />)).not.toMatch(/NaN/); // prettier-ignore
   });
@@ -106,6 +133,11 @@ describe('a set-up drawn along its lane', () => {
     const passed = (card: number, at: number) => passedIn(blocks, `${card}`, at);
     expect([passed(0, 5), passed(0, 19), passed(0, 21), passed(0, 54), passed(0, 56), passed(0, 500)]).toEqual([undefined, undefined, '1', '1', '2', '3']); // prettier-ignore
     expect([passed(3, 80), passed(3, 56), passed(3, 54), passed(3, 21), passed(3, 4)]).toEqual([undefined, undefined, '2', '2', '0']); // prettier-ignore
-    expect([passed(1, 6), passed(1, 4), passed(1, 79), passed(1, 81)]).toEqual([undefined, '0', '2', '3']);
+    expect([passed(1, 6), passed(1, 4), passed(1, 79), passed(1, 81)]).toEqual([
+      undefined,
+      '0',
+      '2',
+      '3',
+    ]);
   });
 });

@@ -25,13 +25,20 @@ export function labelsOf(
   { w, h }: { readonly w: number; readonly h: number },
 ): Label[] {
   const labels: Label[] = [];
-  const cutters = shapes.filter((s) => s.role === 'cutter' && s.outline.length).map((s) => boxOf(s.outline.map(at)));
+  const cutters = shapes
+    .filter((s) => s.role === 'cutter' && s.outline.length)
+    .map((s) => boxOf(s.outline.map(at)));
   const done = new Set<string>();
   for (const { label: words, outline, role } of shapes) {
     if (!words || !outline.length || role === 'cutter' || done.has(words)) continue;
     done.add(words);
     const all = boxOf(outline.map(at));
-    const [x0, x1, y0, y1] = [Math.max(4, all.x0), Math.min(w, all.x1), Math.max(4, all.y0), Math.min(h, all.y1)];
+    const [x0, x1, y0, y1] = [
+      Math.max(4, all.x0),
+      Math.min(w, all.x1),
+      Math.max(4, all.y0),
+      Math.min(h, all.y1),
+    ];
     const long = words.length * LETTER;
     if (x1 - x0 < 3 || y1 - y0 < 3) continue;
     const turned = x1 - x0 < long;
@@ -40,10 +47,18 @@ export function labelsOf(
     const fits = (low: number, high: number, room: number) => SPOTS.filter((u) => u === 0.5 || Math.min(u, 1 - u) * (high - low) >= room / 2); // prettier-ignore
     const [along, across] = turned ? [LINE, long] : [long, LINE];
     const spots = fits(x0, x1, along).flatMap((u) =>
-      fits(y0, y1, across).map((v): Label => ({ words, turned, x: x0 + u * (x1 - x0), y: y0 + v * (y1 - y0) })),
+      fits(y0, y1, across).map((v): Label => ({
+        words,
+        turned,
+        x: x0 + u * (x1 - x0),
+        y: y0 + v * (y1 - y0),
+      })),
     );
-    const free = spots.filter((spot) => labels.every((other) => !meet(roomOf(spot), roomOf(other))));
-    const best = free.find((spot) => cutters.every((cutter) => !meet(roomOf(spot), cutter))) ?? free[0];
+    const free = spots.filter((spot) =>
+      labels.every((other) => !meet(roomOf(spot), roomOf(other))),
+    );
+    const best =
+      free.find((spot) => cutters.every((cutter) => !meet(roomOf(spot), cutter))) ?? free[0];
     if (best) labels.push(best);
   }
   return labels;

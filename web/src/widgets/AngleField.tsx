@@ -6,7 +6,16 @@ import { TypedField, type Check } from './TypedField.tsx';
 const NUDGE = 0.5;
 
 /** An angle off square, typed in degrees or as a slope. */
-export function AngleField({ field, label, value, style, error, least = -60, most = 60, onChange }: LengthFieldProps) {
+export function AngleField({
+  field,
+  label,
+  value,
+  style,
+  error,
+  least = -60,
+  most = 60,
+  onChange,
+}: LengthFieldProps) {
   const read = (from: string): Check => {
     const parsed = parseAngle(from, style);
     if (!parsed.ok) return { message: parsed.message };

@@ -15,7 +15,11 @@ export function CopyButton({ text, of }: { text: string; of: string }) {
     );
   return (
     <button className="link copy" aria-label={`Copy ${of}, ${text}`} onClick={copy}>
-      {copied === null ? 'Copy' : <span role="status">{copied ? 'Copied' : 'Not allowed here'}</span>}
+      {copied === null ? (
+        'Copy'
+      ) : (
+        <span role="status">{copied ? 'Copied' : 'Not allowed here'}</span>
+      )}
     </button>
   );
 }

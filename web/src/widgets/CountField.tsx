@@ -16,7 +16,15 @@ interface CountFieldProps {
 }
 
 /** A whole number, from 1 on where nothing else is said. What is none stays as typed, with a sentence beside it. */
-export function CountField({ field, label, called, value, least = 1, most, onChange }: CountFieldProps) {
+export function CountField({
+  field,
+  label,
+  called,
+  value,
+  least = 1,
+  most,
+  onChange,
+}: CountFieldProps) {
   const dispatch = useAppDispatch();
   const id = useId();
   const kept = useAppSelector((s) => s.typed[field]);
@@ -43,7 +51,11 @@ export function CountField({ field, label, called, value, least = 1, most, onCha
       />
       <FieldError
         id={id}
-        message={kept === undefined ? undefined : `${called}: a whole number from ${least} to ${spaced(most)}.`}
+        message={
+          kept === undefined
+            ? undefined
+            : `${called}: a whole number from ${least} to ${spaced(most)}.`
+        }
       />
     </span>
   );

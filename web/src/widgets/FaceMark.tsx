@@ -1,5 +1,15 @@
 /** The reference face's mark: one looped stroke whose tail runs to the reference edge (common practice). */
-export function FaceMark({ x, y, size = 1, turn = 0 }: { x: number; y: number; size?: number; turn?: number }) {
+export function FaceMark({
+  x,
+  y,
+  size = 1,
+  turn = 0,
+}: {
+  x: number;
+  y: number;
+  size?: number;
+  turn?: number;
+}) {
   return (
     <path
       transform={`translate(${x} ${y}) rotate(${turn}) scale(${size})`}

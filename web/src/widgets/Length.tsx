@@ -1,7 +1,15 @@
 import { writeFigure, type LengthStyle, type Mm } from '@velk/core';
 
 /** A length set in type: fractions as fractions, the unit beside it. */
-export function Length({ value, style, unit = true }: { value: Mm; style: LengthStyle; unit?: boolean }) {
+export function Length({
+  value,
+  style,
+  unit = true,
+}: {
+  value: Mm;
+  style: LengthStyle;
+  unit?: boolean;
+}) {
   const { written: w, rest } = writeFigure(value, style);
   return (
     <span style={{ whiteSpace: 'nowrap' }}>

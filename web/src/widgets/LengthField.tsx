@@ -1,4 +1,12 @@
-import { fineStyle, formatLength, formatNumber, LIMITS, parseLength, type LengthStyle, type Mm } from '@velk/core';
+import {
+  fineStyle,
+  formatLength,
+  formatNumber,
+  LIMITS,
+  parseLength,
+  type LengthStyle,
+  type Mm,
+} from '@velk/core';
 import { Length } from './Length.tsx';
 import { TypedField, type Check } from './TypedField.tsx';
 

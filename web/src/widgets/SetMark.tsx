@@ -1,5 +1,15 @@
 /** The mark of a set: a triangle over its parts as they will stand, point up, the set's letter in it (common practice). */
-export function SetMark({ x, y, set, size = 1 }: { x: number; y: number; set: string; size?: number }) {
+export function SetMark({
+  x,
+  y,
+  set,
+  size = 1,
+}: {
+  x: number;
+  y: number;
+  set: string;
+  size?: number;
+}) {
   if (!set) return null;
   const r = 13 * size;
   return (
@@ -12,7 +22,12 @@ export function SetMark({ x, y, set, size = 1 }: { x: number; y: number; set: st
         strokeWidth={1.4}
         strokeLinejoin="round"
       />
-      <text y={r * 0.5} textAnchor="middle" fontSize={(set.length > 1 ? 9 : 12) * size} fontWeight={600}>
+      <text
+        y={r * 0.5}
+        textAnchor="middle"
+        fontSize={(set.length > 1 ? 9 : 12) * size}
+        fontWeight={600}
+      >
         {set}
       </text>
     </g>

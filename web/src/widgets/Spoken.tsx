@@ -6,6 +6,10 @@ import { Length } from './Length.tsx';
 export function Spoken({ sentence, style }: { sentence: Sentence; style: LengthStyle }) {
   return sentence.text.split(/\{(\w+)\}/).map((part, i) => {
     const value = i % 2 ? sentence.lengths[part] : undefined;
-    return <Fragment key={i}>{value === undefined ? part : <Length value={value} style={style} />}</Fragment>;
+    return (
+      <Fragment key={i}>
+        {value === undefined ? part : <Length value={value} style={style} />}
+      </Fragment>
+    );
   });
 }

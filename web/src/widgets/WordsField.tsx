@@ -37,7 +37,10 @@ export function WordsField({
   const id = useId();
   const kept = useAppSelector((s) => s.typed[field]);
   const [editing, setEditing] = useState<string | null>(null);
-  const text = editing !== null && (kept !== undefined || editing.trim() === value) ? editing : (kept ?? value);
+  const text =
+    editing !== null && (kept !== undefined || editing.trim() === value)
+      ? editing
+      : (kept ?? value);
   const message = kept === undefined ? undefined : textProblem(kept, called, most, mayBeEmpty);
   const type = (next: string) => {
     setEditing(next);

@@ -9,14 +9,18 @@ const HOURS = ['4', '5', '6', '7', '8', '9', '10'] as const;
 export function WorkingDays({ job }: { job: Job }) {
   const dispatch = useAppDispatch();
   const working = job.working ?? USUAL_WORKING;
-  const set = (own: Partial<Working>) => dispatch(changed({ ...job, working: { ...working, ...own } }));
+  const set = (own: Partial<Working>) =>
+    dispatch(changed({ ...job, working: { ...working, ...own } }));
   const hours = String(working.hours);
   return (
     <span style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
       <Choice
         label="Hours a day"
         value={hours}
-        options={[...new Set([...HOURS, hours])].map((value) => ({ value, label: `days of ${value} h` }))}
+        options={[...new Set([...HOURS, hours])].map((value) => ({
+          value,
+          label: `days of ${value} h`,
+        }))}
         onChange={(own) => set({ hours: Number(own) })}
       />
       <label>

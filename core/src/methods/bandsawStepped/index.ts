@@ -48,7 +48,9 @@ export const bandsawStepped: Method<TenonFeature> = {
         passes: cuts.map(({ figure }) => ({
           id: figure.id,
           words: hasBoth(cuts)
-            ? say(`${cheekOf(figure)}: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`) // prettier-ignore
+            ? say(
+                `${cheekOf(figure)}: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`,
+              )
             : say(`Worked end first, ${pair.words} to the fence, until the end meets the stop`),
           seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },
           figures: { across: figure.id, depth: stop.id },
@@ -58,7 +60,10 @@ export const bandsawStepped: Method<TenonFeature> = {
           say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
           ...(hasBoth(cuts)
             ? [
-                say('Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
+                say(
+                  'Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
+                  { step },
+                ),
                 say('Run all pieces through the far cheek before the fence is moved.'),
               ]
             : []),

@@ -80,7 +80,20 @@ export const sawFlatOneFace: Method<TenonFeature> = {
       );
       return [
         ...(near > SAME
-          ? [{ ...common, id: `${joint}.one-face.${side}-below`, ...overStack(saw, stack, chippers), figures: [stop, below], passes: passes(pair, below, 'below'), checks: [...makeUpWords(chippers, K), say('The same side goes down for both cheeks: it is never turned over.'), ...(side === 'face' ? flatBundleWords(feature.stock.width, occurrences) : [])] }] // prettier-ignore
+          ? [
+              {
+                ...common,
+                id: `${joint}.one-face.${side}-below`,
+                ...overStack(saw, stack, chippers),
+                figures: [stop, below],
+                passes: passes(pair, below, 'below'),
+                checks: [
+                  ...makeUpWords(chippers, K),
+                  say('The same side goes down for both cheeks: it is never turned over.'),
+                  ...(side === 'face' ? flatBundleWords(feature.stock.width, occurrences) : []),
+                ],
+              },
+            ]
           : []),
         ...(far < stock - SAME
           ? [

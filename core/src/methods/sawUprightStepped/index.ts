@@ -64,7 +64,9 @@ export const sawUprightStepped: Method<TenonFeature> = {
           passes: cuts.map(({ figure }) => ({
             id: figure.id,
             words: hasBoth(cuts)
-              ? say(`${cheekOf(figure)}: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`) // prettier-ignore
+              ? say(
+                  `${cheekOf(figure)}: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
+                )
               : say(`Worked end down, ${pair.words} to the jig`),
             seat: { 'jig-face': pair.seat, table: 'worked-end' },
             figures: { across: figure.id, height: height.id },
@@ -73,8 +75,18 @@ export const sawUprightStepped: Method<TenonFeature> = {
           checks: [
             ...(hasBoth(cuts)
               ? [
-                  say('Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.', { step }), // prettier-ignore
-                  ...(slide?.by === 'stops' ? [say('Its stops are set apart once, to {step}; the first place comes from the fence. The stock’s own thickness does not matter.', { step })] : []), // prettier-ignore
+                  say(
+                    'Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
+                    { step },
+                  ),
+                  ...(slide?.by === 'stops'
+                    ? [
+                        say(
+                          'Its stops are set apart once, to {step}; the first place comes from the fence. The stock’s own thickness does not matter.',
+                          { step },
+                        ),
+                      ]
+                    : []),
                   say('Run all pieces through the far cheek before the jig is moved.'),
                 ]
               : []),
