@@ -45,7 +45,7 @@ test('pieces that differ are pointed out and can be cut apart; marks and hands a
   await page.getByRole('button', { name: 'Cut them apart' }).click();
   await page.getByLabel('Set', { exact: true }).fill('Q');
   await page.getByRole('link', { name: /^Order/ }).click();
-  await openSetup(page, 'Cross rail into post', /Cheeks, on the bandsaw/);
+  await openSetup(page, 'Cross rail into post', /Cheeks?, on the bandsaw/);
   await expect(page.getByText(/ends A and B, pieces [\d, ]+; \d+ ends/).first()).toBeVisible();
   await expect(page.locator('svg text', { hasText: /^Q$/ }).first()).toBeAttached();
   await expect(page.getByText(/^Cut virtually, Cross rail into post/)).toBeVisible();
@@ -72,7 +72,7 @@ test('a part in a cradle: one too small is told, and the card counts from its ou
   await page.getByLabel('Cross rail, final length, mm').click();
   await expect(page.getByLabel('Cross rail, its wood under the reference face')).toHaveValue('13.5');
   await page.getByRole('link', { name: /^Order/ }).click();
-  await openSetup(page, 'Cross rail into post', /Cheeks, on the bandsaw/);
+  await openSetup(page, 'Cross rail into post', /Cheeks?, on the bandsaw/);
   await expect(page.getByText(/Cradle: outside 50.0 mm by .* its wood 13.5 mm under the reference face/)).toBeVisible();
   await expect(page.getByText(/^Cut virtually, Cross rail into post/)).toBeVisible();
 });
