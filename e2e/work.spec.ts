@@ -31,7 +31,7 @@ test('a new job from empty to a proved set-up card, by keyboard alone; a reload 
   await tabTo(page, /^Next set-up/);
   await page.keyboard.press('Enter');
   await expect(page.getByText('Set-up 2 of')).toBeVisible();
-  await expect(page.getByRole('status')).toHaveText('Saved');
+  await expect(page.locator('.save')).toHaveText('Saved');
 
   await velk.restart();
   await page.reload();
