@@ -30,8 +30,7 @@ test('long lists are one stop of Tab, and the arrows lead through them @looms @c
   for (const path of ['shop', 'chest/rip', 'quick/stack', 'guide']) {
     await follow(page, `/${path}`);
     await page.getByRole('heading', { level: 1 }).waitFor();
-    /** Devices and kept set-ups of other tests stand in the shop, too. */
-    expect(await stopsIn(page), path).toBeLessThan(70);
+    expect(await stopsIn(page), path).toBeLessThan(60);
   }
   await openLooms(page, velk, 'setups');
   for (const stage of ['stock', 'joints', 'order', 'proof']) {

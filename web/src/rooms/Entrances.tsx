@@ -1,5 +1,5 @@
 import { QRCode } from 'antd';
-import { useState, type FormEvent } from 'react';
+import { useRef, useState, type FormEvent } from 'react';
 import { SameFingerprint } from '../drawings/SameFingerprint.tsx';
 import {
   sentenceOf,
@@ -12,6 +12,7 @@ import {
   type Access,
   type LetInDevice,
 } from '../app/api.ts';
+import { useOneStop } from '../app/useOneStop.ts';
 
 const WHERE = { machine: 'at this machine', network: 'from the shop’s network' };
 
@@ -19,13 +20,15 @@ const WHERE = { machine: 'at this machine', network: 'from the shop’s network'
 export function Entrances() {
   const { data: access } = useAccessQuery();
   const { data: devices } = useAccessDevicesQuery();
+  const list = useRef<HTMLUListElement>(null);
+  const oneStop = useOneStop(list, { items: '.device' });
   if (!access?.in) return null;
   return (
     <section aria-labelledby="let-in">
       <h2 id="let-in">Who is let in</h2>
       {access.door === 'machine' && <NetworkDoor access={access} />}
       {devices && devices.length > 0 && (
-        <ul className="rows devices" aria-label="Devices let in">
+        <ul ref={list} {...oneStop} className="rows devices" aria-label="Devices let in">
           {devices.map((device) => (
             <Device key={device.id} device={device} access={access} />
           ))}

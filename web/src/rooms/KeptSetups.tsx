@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import {
   askedOf,
   figureKey,
@@ -12,6 +12,7 @@ import {
   type LengthStyle,
   type Plan,
 } from '@velk/core';
+import { useOneStop } from '../app/useOneStop.ts';
 import { useTypedText } from '../app/useTypedText.ts';
 import { useKeptState } from '../app/useKeptState.ts';
 import { today } from '../app/days.ts';
@@ -225,6 +226,8 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
 export function KeptList() {
   const dispatch = useAppDispatch();
   const kept = useAppSelector((s) => s.gear.now?.kept) ?? [];
+  const list = useRef<HTMLUListElement>(null);
+  const oneStop = useOneStop(list, { items: ':scope > li' });
   const letGo = (id: string) => {
     const shop = currentShop();
     if (shop) dispatch(gearChanged({ ...shop, kept: kept.filter((own) => own.id !== id) }));
@@ -234,7 +237,7 @@ export function KeptList() {
       <p className="quiet">None yet. Once a set-up has worked, keep it at its card: it comes back in other jobs.</p>
     );
   return (
-    <ul className="plain">
+    <ul className="plain" ref={list} {...oneStop}>
       {kept.map(({ id, title, job, on, note: words, picture }) => (
         <li key={id}>
           {title}{' '}
