@@ -6,6 +6,7 @@ import { pieceOf, pointOn } from '../stock/index.ts';
 import { eachSetup } from '../testing/eachSetup.ts';
 import { cases } from '../testing/generate.ts';
 import { asListed, jobWith } from '../testing/jobs.ts';
+import { withScales } from '../testing/closedLoop.ts';
 import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { faceOf } from './seat.ts';
 import { modelOf, type Placement } from './index.ts';
@@ -115,4 +116,21 @@ describe('machines have hands', () => {
       ['left'],
     ]);
   });
+});
+
+describe('a bandsaw’s scale counts to the near side of its blade', () => {
+  it.each(['left', 'right'] as const)(
+    'fence on the %s: what is set to the far side by it stands there, kerf and all',
+    (fenceSide) => {
+      const shop = withTool({ ...withScales(TEST_SHOP, 0.1), graduation: 1 }, 'band', { fenceSide });
+      const routes = { tenoned: 'crosscut-shoulders+bandsaw-waste-in' };
+      const { cards } = planJob(jobWith({ routes, params: { corners: 'squared' } }), shop);
+      const { setup } = eachSetup({ cards }).find((o) => o.setup.method === 'bandsaw-waste-in')!;
+      const fence = setup.figures.find(({ to }) => to === 'far-side')!;
+      expect(fence.set.by).toBe('scale');
+      const piece = { length: 600, thickness: 22, width: 70 };
+      const { datums } = modelOf('bandsaw').place(setup, setup.passes[0]!, setup.occurrences[0]!, piece, shop);
+      expect(Math.abs(datums['fence-face']!.at[0] - datums['far-side']!.at[0])).toBeCloseTo(fence.set.value, 9);
+    },
+  );
 });
