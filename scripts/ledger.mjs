@@ -10,15 +10,21 @@ export const knownTimes = () => (existsSync(TIMES) ? JSON.parse(readFileSync(TIM
 
 const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
 
-/** Every unit test as its report has it: file, name and ms. */
+/** Every unit test as its report has it: file, name, ms and, where it failed, why. */
 function unitTests(file) {
-  return (read(file)?.testResults ?? []).flatMap(({ name, assertionResults }) =>
-    assertionResults.map(({ fullName, duration }) => ({
+  return (read(file)?.testResults ?? []).flatMap(({ name, status, message, assertionResults }) => {
+    const tests = assertionResults.map(({ fullName, duration, failureMessages }) => ({
       file: relative(root, name),
       name: fullName,
       ms: duration ?? 0,
-    })),
-  );
+      why: failureMessages?.[0],
+    }));
+    /** A file that could not even be read has no test to its name. */
+    const isUnread = status === 'failed' && !tests.some(({ why }) => why);
+    return isUnread
+      ? [...tests, { file: relative(root, name), name: '', ms: 0, why: message }]
+      : tests;
+  });
 }
 
 /** Every browser test, with all of its tries. */
@@ -28,11 +34,20 @@ function browserTests(file) {
       file: `e2e/${name}`,
       name: title,
       ms: tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
+      why: tests.find(({ status }) => status === 'unexpected')?.results.at(-1)?.error?.message,
     })),
     ...suites.flatMap(ofSuite),
   ];
   return (read(file)?.suites ?? []).flatMap(ofSuite);
 }
+
+/** The first lines of why a test failed, which say what was expected and what there was. */
+const shortly = (why) =>
+  why
+    .split('\n')
+    .slice(0, 8)
+    .map((line) => `      ${line}`.slice(0, 160))
+    .join('\n');
 
 /** A run of parts: each is timed, some beside others. */
 export class Ledger {
@@ -65,6 +80,9 @@ export class Ledger {
     console.log('\nThe ten slowest tests, s');
     for (const { file, name, ms } of tests.slice(0, 10))
       console.log(`${(ms / 1000).toFixed(1).padStart(7)}  ${file}: ${name}`.slice(0, 160));
+    const failed = tests.filter(({ why }) => why);
+    if (failed.length) console.log('\nWhat failed');
+    for (const { file, name, why } of failed) console.log(`  ${file}: ${name}\n${shortly(why)}`);
     const times = {};
     for (const { file, ms } of tests) times[file] = (times[file] ?? 0) + ms / 1000;
     mkdirSync(dirname(TIMES), { recursive: true });

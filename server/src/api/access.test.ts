@@ -61,24 +61,28 @@ afterEach(() => {
   for (const server of servers.splice(0)) server.close();
 });
 
-/** One browser: it keeps the cookie that it is given. */
+/** One browser: it keeps the cookie and the countersign that it is given. */
 function browser(door: Door) {
   let cookie = '';
+  let countersign = '';
   const ask = async (method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
     const answer = await fetch(bases[door] + path, {
       method,
-      headers: { 'content-type': 'application/json', cookie, ...headers },
+      headers: { 'content-type': 'application/json', cookie, 'x-velk-countersign': countersign, ...headers },
       ...(body !== undefined && { body: JSON.stringify(body) }),
     });
     const set = answer.headers.get('set-cookie');
     if (set) cookie = set.split(';')[0]!;
-    return { status: answer.status, set, headers: answer.headers, body: (await answer.json()) as { title?: string } };
+    const told = (await answer.json()) as { title?: string; countersign?: string };
+    countersign = told.countersign ?? countersign;
+    return { status: answer.status, set, headers: answer.headers, body: told };
   };
   return {
     ask,
     enter: (said: object, device = TABLET) => ask('POST', '/api/access', { ...said, device }),
     show: (shown: string) => (cookie = shown),
     cookie: () => cookie,
+    countersign: () => countersign,
   };
 }
 const known = () => browser('machine').ask('GET', '/api/access/devices', undefined, { authorization: `Bearer ${KEY}` });
@@ -105,14 +109,34 @@ describe('at the machine', () => {
     expect((await one.ask('GET', '/api/jobs')).status).toBe(401);
   });
 
-  it('keeps of a token only its sum, and takes none that is not one', async () => {
+  it('the cookie, which every port of the host is sent, opens nothing without what the page itself keeps, nor that without it', async () => {
+    const [one, other] = [browser('machine'), browser('machine')];
+    await one.enter({ key: KEY }, BROWSER);
+    await other.enter({ key: KEY });
+    for (const countersign of ['', other.countersign(), one.cookie()]) {
+      const headers = { 'x-velk-countersign': countersign };
+      expect((await one.ask('GET', '/api/jobs', undefined, headers)).status).toBe(401);
+      expect((await one.ask('GET', '/api/access', undefined, headers)).body).toEqual({ door: 'machine', in: false });
+    }
+    expect((await one.ask('GET', '/api/jobs')).status).toBe(200);
+    one.show('');
+    expect((await one.ask('GET', '/api/jobs')).status).toBe(401);
+  });
+
+  it('nobody who sends wrong keys keeps the owner out', async () => {
+    const wrong = await Promise.all(Array.from({ length: 60 }, () => browser('machine').enter({ key: 'another' })));
+    expect(new Set(wrong.map(({ status }) => status))).toEqual(new Set([401]));
+    expect((await browser('machine').enter({ key: KEY })).status).toBe(201);
+  });
+
+  it('keeps of a pass only its sum, and takes none that is not one', async () => {
     const one = browser('machine');
     await one.enter({ key: KEY });
     const token = one.cookie().split('=')[1]!;
     const [{ all } = { all: '' }] = await source.query<{ all: string }[]>(
       'SELECT json_agg(s)::text AS all FROM session s',
     );
-    expect(all).not.toContain(token);
+    for (const half of [token, one.countersign()]) expect(all).not.toContain(half);
     for (const other of [token.slice(1), `${token}x`, '', "' OR 1=1 --"]) {
       one.show(`${one.cookie().split('=')[0]}=${encodeURIComponent(other)}`);
       expect((await one.ask('GET', '/api/jobs')).status, other).toBe(401);
@@ -145,7 +169,8 @@ describe('from the shop’s network', () => {
     const [{ id }] = (await known()).body as unknown as [Session];
     const machine = browser('machine');
     machine.show(tablet.cookie().replace('__Host-', ''));
-    expect((await machine.ask('GET', '/api/jobs')).status).toBe(401);
+    const countersigned = { 'x-velk-countersign': tablet.countersign() };
+    expect((await machine.ask('GET', '/api/jobs', undefined, countersigned)).status).toBe(401);
     for (const [method, path, body] of [
       ['PUT', '/api/access/passphrase', { passphrase: 'walnut bench river stone' }],
       ['DELETE', '/api/access/lock', undefined],
@@ -228,8 +253,8 @@ describe('from the shop’s network', () => {
     const all = logged.join('');
     expect(all).toContain('a wrong passphrase from the network');
     expect(all).toContain('/api/jobs');
-    for (const secret of [KEY, PASSPHRASE, 'walnut', office.cookie(), tablet.cookie()])
-      expect(all).not.toContain(secret);
+    const passes = [office, tablet].flatMap((one) => [one.cookie(), one.countersign()]);
+    for (const secret of [KEY, PASSPHRASE, 'walnut', ...passes]) expect(all).not.toContain(secret);
   });
 
   it('twenty tries a minute from one address, and guesses at once are counted one by one', async () => {
@@ -249,12 +274,12 @@ describe('from the shop’s network', () => {
       ['made_at', LIFE.total],
     ] as const) {
       // prettier-ignore
-      const token = await access.letIn('network', TABLET);
+      const pass = await access.letIn('network', TABLET);
       const age = (of: number) => source.query(`UPDATE session SET ${column} = now() - interval '${of} days'`);
       await age(days - 0.01);
-      expect(await accessStore(source).seen('network', token), column).toMatchObject({ device: 'Bench tablet' });
+      expect(await accessStore(source).seen('network', pass), column).toMatchObject({ device: 'Bench tablet' });
       await age(days + 0.01);
-      expect(await accessStore(source).seen('network', token), column).toBe(undefined);
+      expect(await accessStore(source).seen('network', pass), column).toBe(undefined);
       expect(await access.devices()).toEqual([]);
     }
   });

@@ -1,12 +1,12 @@
 import { createHash, timingSafeEqual } from 'node:crypto';
 import { parse } from 'cookie';
-import { json, Router, type CookieOptions, type Request, type RequestHandler, type Response } from 'express';
+import { Router, type CookieOptions, type Request, type RequestHandler, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { hashOf, isPassphrase, weaknessOf } from '../access/passphrase.ts';
 import { LIFE, type AccessStore, type Door, type Session } from '../store/access.ts';
 import type { Pool } from '../work/pool.ts';
 import { sendProblem } from './problem.ts';
-import { validated } from './validated.ts';
+import { readJson, validated } from './validated.ts';
 
 /** How other machines reach this one. */
 export interface Network {
@@ -39,13 +39,14 @@ const same = (a: string, b: string) => {
 
 /** Who is let in, and the routes by which one comes in, sees who is in, and shows somebody out. */
 export function entrance({ door, key, network }: Entrance, store: AccessStore, pool: Pool) {
-  /** Cookies know no ports: two Velks of one machine have one each. */
+  /** Cookies know no ports: two Velks of one machine have one each, and it is worth nothing by itself. */
   const cookieOf = (req: Request) => `${door === 'network' ? '__Host-' : ''}velk-${req.socket.localPort}`;
   const options: CookieOptions = { httpOnly: true, secure: door === 'network', sameSite: 'strict', path: '/' };
 
   const sessionOf = async (req: Request): Promise<Session | undefined> => {
     const token = parse(req.headers.cookie ?? '')[cookieOf(req)];
-    return token ? store.seen(door, token) : undefined;
+    const countersign = req.get('x-velk-countersign');
+    return token && countersign ? store.seen(door, { token, countersign }) : undefined;
   };
   /** Programs at the machine show the key itself. */
   const showsKey = ({ headers }: Request) => key !== undefined && same(headers.authorization ?? '', `Bearer ${key}`);
@@ -103,7 +104,7 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     legacyHeaders: false,
     handler: (_req, res) => sendProblem(res, 429, 'Too many tries from this address: wait a minute.'),
   });
-  router.use(json({ limit: '4kb' }));
+  router.use(readJson('4kb'));
 
   router.get('/', async (req, res) => {
     const session = await sessionOf(req);
@@ -112,12 +113,14 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     res.json({ door, in: true, session: session?.id, passphrase: hash !== null, lockedUntil, network });
   });
 
-  router.post('/', limit, async (req, res) => {
+  /** A key can't be guessed, and whoever sends wrong ones must not keep the owner out. */
+  const limits = door === 'network' ? [limit] : [];
+  router.post('/', ...limits, async (req, res) => {
     const said = await validated('letIn', req, res, pool);
     if (!said || !(await inTurn(() => knows(said, req, res)))) return;
-    const token = await store.letIn(door, said.device);
+    const { token, countersign } = await store.letIn(door, said.device);
     res.cookie(cookieOf(req), token, { ...options, maxAge: LIFE.total * DAY });
-    res.status(201).json({ door, in: true });
+    res.status(201).json({ door, in: true, countersign });
   });
 
   router.delete('/', guard, async (req, res) => {

@@ -18,6 +18,7 @@ import { planRoutes } from './plan.ts';
 import { problems, sendProblem } from './problem.ts';
 import { shopRoutes } from './shop.ts';
 import { usesOf } from './uses.ts';
+import { readJson } from './validated.ts';
 
 export interface AppParts {
   readonly source: DataSource;
@@ -38,7 +39,12 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
     pinoHttp({
       logger,
       autoLogging: { ignore: (req) => !req.url?.startsWith('/api') },
-      redact: ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]'],
+      redact: [
+        'req.headers.cookie',
+        'req.headers.authorization',
+        'req.headers["x-velk-countersign"]',
+        'res.headers["set-cookie"]',
+      ],
     }),
   );
   app.use(
@@ -70,7 +76,7 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
   const { guard, router } = entrance(way, access, pool);
   app.use('/api/access', router);
   /** What comes from whoever is not let in is not even read. */
-  app.use('/api', guard, express.json({ limit: MAX_JOB_BYTES, strict: true }), guardAmount);
+  app.use('/api', guard, readJson(MAX_JOB_BYTES), guardAmount);
   const jobs = jobStore(source);
   const shops = shopStore(source);
   app.get('/api/openapi.json', (_req, res) => void res.json(openapi()));

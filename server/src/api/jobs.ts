@@ -38,11 +38,6 @@ export function jobRoutes({ jobs, records, shops, uses, pool }: JobParts): Route
     const device = req.get('x-velk-device');
     return (device && uuid.test(device) && (await shops.deviceName(device))) || 'An unnamed device';
   };
-  const shopOrThrow = async () => {
-    const shop = await shops.first();
-    if (!shop) throw new Error('The database has no shop.');
-    return shop;
-  };
 
   router.get('/', async (_req, res) => {
     const shop = await shops.first();
@@ -52,13 +47,13 @@ export function jobRoutes({ jobs, records, shops, uses, pool }: JobParts): Route
   router.post('/', async (req, res) => {
     const body = await validated('create', req, res, pool);
     if (!body || troubled(body.job, res)) return;
-    res.status(201).json(await jobs.create((await shopOrThrow()).id, body.job, await who(req, res)));
+    res.status(201).json(await jobs.create((await shops.there()).id, body.job, await who(req, res)));
   });
 
   router.post('/import', async (req, res) => {
     const file = await validated('file', req, res, pool);
     if (!file) return;
-    res.status(201).json(await jobs.create((await shopOrThrow()).id, file.job, await who(req, res), file.record));
+    res.status(201).json(await jobs.create((await shops.there()).id, file.job, await who(req, res), file.record));
   });
 
   router.get('/:id', async (req, res) => {

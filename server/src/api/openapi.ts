@@ -66,11 +66,13 @@ const components = () => ({
       passphrase: yes,
       lockedUntil: { type: ['string', 'null'], format: 'date-time' },
       network: object({ addresses: list(text), fingerprint: text }),
+      countersign: text,
     },
     'session',
     'passphrase',
     'lockedUntil',
     'network',
+    'countersign',
   ),
   plan: object({ stamp: text, joints: list({ type: 'object' }), cards: list({ type: 'object' }), minutes: { type: 'number' }, hasErrors: yes }), // prettier-ignore
   problem: object(
@@ -108,10 +110,11 @@ export const openapi = () => ({
     schemas: components(),
     securitySchemes: {
       cookie: { type: 'apiKey', in: 'cookie', name: 'velk-PORT' },
+      countersign: { type: 'apiKey', in: 'header', name: 'X-Velk-Countersign' },
       key: { type: 'http', scheme: 'bearer', description: 'The key of this start, at the machine only' },
     },
   },
-  security: [{ cookie: [] }, { key: [] }],
+  security: [{ cookie: [], countersign: [] }, { key: [] }],
   paths: {
     '/api/health': {
       get: {

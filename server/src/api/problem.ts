@@ -1,8 +1,10 @@
 import type { ErrorRequestHandler, Response } from 'express';
 import type { FieldError } from '@velk/core';
 import { StaleSave } from '../store/jobs.ts';
-import { StaleShop } from '../store/shops.ts';
+import { NoShop, StaleShop } from '../store/shops.ts';
+import { storeTroubleOf, type StoreTrouble } from '../store/trouble.ts';
 import { NoAnswer } from '../work/pool.ts';
+import { shownShop } from './shownShop.ts';
 import { StillLooking } from './uses.ts';
 
 /** An error as RFC 9457 problem+json: one sentence, and the path of each bad field. */
@@ -18,13 +20,15 @@ export function sendProblem(
     .send(JSON.stringify({ type: 'about:blank', title, status, ...extra }));
 }
 
-const LOST = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOENT', 'EPIPE', '57P01', '57P02', '57P03', '08006', '08003']);
-
-/** PostgreSQL's code, appendix A of its manual. */
-const DISK_FULL = '53100';
-
-const isLost = (error: { code?: string; message?: string }): boolean =>
-  LOST.has(error.code ?? '') || /terminat|timeout|closed the connection|not queryable/i.test(error.message ?? '');
+const STORE: Readonly<Record<StoreTrouble, readonly [status: number, title: string]>> = {
+  lost: [
+    503,
+    'The database can’t be reached. Nothing is lost: keep the page open, it saves when the database is back.',
+  ],
+  crowded: [503, 'The database has more to do than it can take at once. Try again in a moment.'],
+  slow: [500, 'The database did not finish this in half a minute, and changed nothing. Try it again, or with less.'],
+  full: [507, 'The disk that Velk keeps its data on is full: make room on it.'],
+};
 
 const NO_ANSWER: Readonly<Record<Exclude<NoAnswer['why'], 'left'>, readonly [status: number, title: string]>> = {
   busy: [503, 'The server has as much to plan as it can take. Try again in a moment.'],
@@ -42,7 +46,7 @@ export const problems: ErrorRequestHandler = (
   if (res.headersSent) return next(error);
   if (error instanceof StaleSave)
     return sendProblem(res, 409, error.message, { current: error.stored, landed: error.landed });
-  if (error instanceof StaleShop) return sendProblem(res, 409, error.message, { current: error.stored });
+  if (error instanceof StaleShop) return sendProblem(res, 409, error.message, { current: shownShop(error.stored) });
   if (error instanceof NoAnswer) {
     if (error.why === 'left') return void res.end();
     const [status, title] = NO_ANSWER[error.why];
@@ -54,16 +58,13 @@ export const problems: ErrorRequestHandler = (
     return sendProblem(res, 503, error.message, { looking: true });
   }
   if (error.type === 'entity.too.large') return sendProblem(res, 413, 'The request is larger than this server reads.');
+  if (error.type === 'encoding.unsupported')
+    return sendProblem(res, 415, 'Compressed requests are not read: send it as it is.');
   if (error.type === 'entity.parse.failed')
     return sendProblem(res, 400, 'The request is not valid JSON; it may have been cut short.');
-  if (error.code === DISK_FULL)
-    return sendProblem(res, 507, 'The disk that Velk keeps its data on is full: make room on it.');
-  if (isLost(error))
-    return sendProblem(
-      res,
-      503,
-      'The database can’t be reached. Nothing is lost: keep the page open, it saves when the database is back.',
-    );
+  if (error instanceof NoShop) return sendProblem(res, 404, error.message);
+  const trouble = storeTroubleOf(error);
+  if (trouble) return sendProblem(res, ...STORE[trouble]);
   if (error.status && error.status < 500) return sendProblem(res, error.status, 'The request can’t be read.');
   req.log?.error(error);
   return sendProblem(res, 500, 'Something went wrong on the server. The log says what.');

@@ -5,50 +5,42 @@ import type { ShopRow } from '../store/entities.ts';
 import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
 import { sendProblem } from './problem.ts';
+import { shownShop } from './shownShop.ts';
 import type { Uses } from './uses.ts';
 import { sendErrors, validated } from './validated.ts';
 
 /** The shop with its chest, and the names of its devices. */
 export function shopRoutes(shops: ShopStore, uses: Uses, access: AccessStore, pool: Pool): Router {
   const router = Router();
-  const none = 'The database has no shop yet.';
-
   router.get('/', async (_req, res) => {
-    const shop = await shops.first();
-    if (!shop) return sendProblem(res, 404, none);
-    res.json({ id: shop.id, version: shop.version, shop: shop.data });
+    res.json(shownShop(await shops.there()));
   });
 
   router.post('/', async (req, res) => {
     const body = await validated('shopCreate', req, res, pool);
     if (!body || troubled(body.shop, res)) return;
-    const known = await shops.first();
-    if (known) return sendProblem(res, 409, 'This database has a shop already.', { current: known });
     const made = await shops.create(body.shop);
-    res.status(201).json({ id: made.id, version: made.version, shop: made.data });
+    if (made) return void res.status(201).json(shownShop(made));
+    sendProblem(res, 409, 'This database has a shop already.', { current: shownShop(await shops.there()) });
   });
 
   router.put('/', async (req, res) => {
     const body = await validated('shopSave', req, res, pool);
     if (!body || troubled(body.shop, res)) return;
-    const shop = await shops.first();
-    const lost = shop ? await usedAndGone(shop, body.shop, uses) : [];
+    const lost = await usedAndGone(await shops.there(), body.shop, uses);
     if (lost.length) return sendProblem(res, 422, lost[0]!.message, { errors: lost });
-    const saved = shop && (await shops.save(shop.id, body.shop, body.version, body.save));
-    if (!saved) return sendProblem(res, 404, none);
-    res.json({ id: saved.id, version: saved.version, shop: saved.data });
+    res.json(shownShop(await shops.save(body.shop, body.version, body.save)));
   });
 
   router.post('/devices', async (req, res) => {
     const body = await validated('device', req, res, pool);
     if (!body) return;
-    const shop = await shops.first();
-    if (!shop) return sendProblem(res, 404, none);
     /** From the network a device names itself and no other. */
     const { session } = res.locals;
     const id = session?.door === 'network' ? session.deviceId : body.id;
-    await access.rename(id, body.name);
-    res.status(201).json(await shops.nameDevice(shop.id, id, body.name));
+    const named = await shops.nameDevice(id, body.name);
+    access.forget();
+    res.status(201).json(named);
   });
 
   return router;

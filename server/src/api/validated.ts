@@ -1,5 +1,5 @@
 import type Joi from 'joi';
-import type { Request, Response } from 'express';
+import { json, type Request, type RequestHandler, type Response } from 'express';
 import type { Checked, FieldError } from '@velk/core';
 import type { Pool } from '../work/pool.ts';
 import { leaving } from './leaving.ts';
@@ -7,7 +7,21 @@ import { sendProblem } from './problem.ts';
 import { checkBody, type SCHEMAS, type SchemaName } from './schemas.ts';
 
 /** From so many bytes on a body is checked in a thread: others are answered meanwhile. */
-const LARGE = 200_000;
+const LARGE = 50_000;
+
+declare module 'http' {
+  interface IncomingMessage {
+    /** Bytes of the body that were read, whatever its headers say. */
+    bodyBytes?: number;
+  }
+}
+
+/**
+ * Reads JSON. What is compressed is refused: a few bytes of it could be any amount.
+ * @param limit most bytes that are read
+ */
+export const readJson = (limit: number | string): RequestHandler =>
+  json({ limit, strict: true, inflate: false, verify: (req, _res, body) => void (req.bodyBytes = body.length) });
 
 type Of<N extends SchemaName> = (typeof SCHEMAS)[N] extends Joi.Schema<infer T> ? T : never;
 
@@ -18,11 +32,10 @@ export async function validated<N extends SchemaName>(
   res: Response,
   pool: Pool,
 ): Promise<Of<N> | undefined> {
-  // prettier-ignore
   const data: unknown = req.body;
-  const large = Number(req.headers['content-length'] ?? 0) > LARGE;
+  const isLarge = (req.bodyBytes ?? 0) > LARGE;
   const checked = (
-    large ? await pool.ask('check', { schema: name, data }, { signal: leaving(res) }) : checkBody(name, data)
+    isLarge ? await pool.ask('check', { schema: name, data }, { signal: leaving(res) }) : checkBody(name, data)
   ) as Checked<Of<N>>;
   if (checked.ok) return checked.value;
   sendErrors(res, checked.errors);

@@ -40,8 +40,18 @@ const sessionOf = (row: SessionRow): Session => ({
   seenAt: row.seen_at.toISOString(),
 });
 
-/** Of a token only its sum is kept: who reads the database can't come in with it. */
-const sumOf = (token: string) => createHash('sha256').update(token).digest('base64');
+/**
+ * What a browser that is let in shows from then on, each half useless without the other: a cookie, which no script reads
+ * but which goes to every port of the host, and a countersign, which the page keeps and no other origin reads.
+ */
+export interface Pass {
+  readonly token: string;
+  readonly countersign: string;
+}
+
+/** Of a pass only its sum is kept: who reads the database can't come in with it. */
+const sumOf = ({ token, countersign }: Pass) => createHash('sha256').update(`${token} ${countersign}`).digest('base64');
+const half = () => randomBytes(32).toString('base64url');
 const LIVES = `made_at > now() - interval '${LIFE.total} days' AND seen_at > now() - interval '${LIFE.idle} days'`;
 
 /** The shop's passphrase and the devices that are let in. */
@@ -77,9 +87,9 @@ export function accessStore(source: DataSource) {
     /** The guess was right, or somebody at the machine says that guessing may go on. */
     unlock: (): Promise<void> => source.query('UPDATE passphrase SET wrong = 0, locked_until = NULL'),
 
-    /** Lets a device in; gives the token that it shows from then on. */
-    letIn: async (door: Door, device: { id: string; name: string }): Promise<string> => {
-      const token = randomBytes(32).toString('base64url');
+    /** Lets a device in; gives the pass that it shows from then on. */
+    letIn: async (door: Door, device: { id: string; name: string }): Promise<Pass> => {
+      const pass: Pass = { token: half(), countersign: half() };
       await source.transaction(async (manager) => {
         await manager.query(`DELETE FROM session WHERE NOT (${LIVES}) OR (door = $1 AND device_id = $2)`, [
           door,
@@ -87,18 +97,18 @@ export function accessStore(source: DataSource) {
         ]);
         await manager.query('INSERT INTO session (id, secret, door, device_id, device) VALUES ($1, $2, $3, $4, $5)', [
           randomUUID(),
-          sumOf(token),
+          sumOf(pass),
           door,
           device.id,
           device.name,
         ]);
       });
-      return token;
+      return pass;
     },
 
-    /** The device that a token belongs to, seen just now; nothing where it is no longer let in. */
-    seen: async (door: Door, token: string): Promise<Session | undefined> => {
-      const sum = sumOf(token);
+    /** The device that a pass belongs to, seen just now; nothing where it is no longer let in. */
+    seen: async (door: Door, pass: Pass): Promise<Session | undefined> => {
+      const sum = sumOf(pass);
       const known = remembered.get(sum);
       if (known && known.until > Date.now() && known.session.door === door) return known.session;
       const [rows] = await source.query<[SessionRow[], number]>(
@@ -110,11 +120,8 @@ export function accessStore(source: DataSource) {
       return remembered.get(sum)?.session;
     },
 
-    /** A device calls itself otherwise from now on. */
-    rename: async (deviceId: string, name: string): Promise<void> => {
-      remembered.clear();
-      await source.query('UPDATE session SET device = $2 WHERE device_id = $1', [deviceId, name]);
-    },
+    /** Devices are asked for anew: one calls itself otherwise from now on. */
+    forget: (): void => remembered.clear(),
 
     /** Every device that is let in, the last seen first. */
     devices: async (): Promise<Session[]> => {

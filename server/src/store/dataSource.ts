@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import pg from 'pg';
 import { DataSource } from 'typeorm';
 import { ENTITIES } from './entities.ts';
 import { Jobs1795392000000 } from './migrations/1795392000000-jobs.ts';
@@ -8,6 +7,8 @@ import { Saves1795564800000 } from './migrations/1795564800000-saves.ts';
 import { Access1795651200000 } from './migrations/1795651200000-access.ts';
 import { Places1795737600000 } from './migrations/1795737600000-places.ts';
 import { Record1795824000000 } from './migrations/1795824000000-record.ts';
+import { Shop1795910400000 } from './migrations/1795910400000-shop.ts';
+import { calmDriver } from './trouble.ts';
 
 /** The changes of the database, in order. */
 export const MIGRATIONS = [
@@ -17,6 +18,7 @@ export const MIGRATIONS = [
   Access1795651200000,
   Places1795737600000,
   Record1795824000000,
+  Shop1795910400000,
 ];
 
 /** Their names: what this Velk knows. */
@@ -26,14 +28,6 @@ export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => n
 export class NewerData extends Error {
   constructor(name: string) {
     super(`These data are of a later Velk (they have “${name}”): update Velk to open them. Nothing was changed.`);
-  }
-}
-
-/** A connection that ends is an answer that doesn’t come, never the end of the server. */
-class CalmClient extends pg.Client {
-  constructor(config?: string | pg.ClientConfig) {
-    super(config);
-    this.on('error', () => undefined);
   }
 }
 
@@ -50,7 +44,8 @@ export async function openStore(url: string, wait = 0): Promise<DataSource> {
     entities: ENTITIES,
     migrations: MIGRATIONS,
     migrationsTransactionMode: 'all',
-    extra: { connectionTimeoutMillis: 4000, max: 8, statement_timeout: 30_000, Client: CalmClient },
+    driver: calmDriver,
+    extra: { connectionTimeoutMillis: 4000, max: 8, statement_timeout: 30_000 },
     poolErrorHandler: () => undefined,
   });
   const until = Date.now() + wait;

@@ -22,6 +22,8 @@ export async function loadDemo(shops: ShopStore, jobs: JobStore): Promise<boolea
   if (await shops.first()) return false;
   const files = await readDemo();
   const shop = await shops.create(files[0]!.shop);
+  /** Another that starts at the same moment was first. */
+  if (!shop) return false;
   for (const { job } of [...files].reverse()) await jobs.create(shop.id, job, 'Demo');
   return true;
 }

@@ -10,29 +10,64 @@ export class StaleShop extends Error {
   }
 }
 
+/** Nobody has set up a shop in this database yet. */
+export class NoShop extends Error {
+  constructor() {
+    super('The database has no shop yet: open Velk, and it asks for one.');
+  }
+}
+
 /** The shop and the devices that have named themselves. */
 export function shopStore(source: DataSource) {
+  const first = (): Promise<ShopRow | null> => source.manager.findOne(ShopEntity, { where: {} });
   return {
-    first: (): Promise<ShopRow | null> => source.manager.findOne(ShopEntity, { where: {}, order: { name: 'ASC' } }),
+    first,
 
-    create: (shop: Shop): Promise<ShopRow> =>
-      source.manager.save(ShopEntity, { id: randomUUID(), name: shop.name, data: shop, version: 1, saveId: null }),
+    /** @throws NoShop where there is none yet */
+    there: async (): Promise<ShopRow> => {
+      const row = await first();
+      if (!row) throw new NoShop();
+      return row;
+    },
+
+    /** The one shop of a database, or nothing where it has one already, however many ask at once. */
+    create: async (shop: Shop): Promise<ShopRow | undefined> => {
+      const row = { id: randomUUID(), name: shop.name, data: shop, version: 1, saveId: null };
+      const rows = await source.query<unknown[]>(
+        'INSERT INTO shop (id, name, data, version) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING RETURNING id',
+        [row.id, row.name, JSON.stringify(row.data), row.version],
+      );
+      return rows.length ? row : undefined;
+    },
 
     /**
      * The same save twice is one: whoever lost the answer asks again.
+     * @throws NoShop where there is none yet
      * @throws StaleShop when the stored version isn't the one the change was made from
      */
-    save: (id: string, shop: Shop, from: number, saveId?: string): Promise<ShopRow | undefined> =>
+    save: (shop: Shop, from: number, saveId?: string): Promise<ShopRow> =>
       source.transaction(async (manager) => {
-        const row = await manager.findOne(ShopEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
-        if (!row) return undefined;
+        const row = await manager.findOne(ShopEntity, { where: {}, lock: { mode: 'pessimistic_write' } });
+        if (!row) throw new NoShop();
         if (saveId && row.saveId === saveId) return row;
         if (row.version !== from) throw new StaleShop(row);
-        return manager.save(ShopEntity, { id, name: shop.name, data: shop, version: from + 1, saveId: saveId ?? null });
+        return manager.save(ShopEntity, {
+          ...row,
+          name: shop.name,
+          data: shop,
+          version: from + 1,
+          saveId: saveId ?? null,
+        });
       }),
 
-    nameDevice: (shopId: string, id: string, name: string): Promise<DeviceRow> =>
-      source.manager.save(DeviceEntity, { id, shopId, name }),
+    /** A device calls itself so from now on, in what it saves and where it is let in: both or neither. */
+    nameDevice: (id: string, name: string): Promise<DeviceRow> =>
+      source.transaction(async (manager) => {
+        const shop = await manager.findOne(ShopEntity, { where: {} });
+        if (!shop) throw new NoShop();
+        await manager.query('UPDATE session SET device = $2 WHERE device_id = $1', [id, name]);
+        return manager.save(DeviceEntity, { id, shopId: shop.id, name });
+      }),
 
     deviceName: async (id: string): Promise<string | undefined> =>
       (await source.manager.findOneBy(DeviceEntity, { id }))?.name,

@@ -44,6 +44,11 @@ describe('the pool', () => {
     expect([await why(first), await why(second)]).toEqual(['answered', 'answered']);
   });
 
+  it('goes by what was worked, not by the clock: where others keep the processors busy nothing is too long', async () => {
+    start({ threads: 1, deadline: 1, worked: () => 0 });
+    expect(await why(pool.ask('used', { job: large, shop }))).toBe('answered');
+  });
+
   it('gives up what takes too long, takes too much memory, or is not waited for any more, and goes on', async () => {
     start({ threads: 1, deadline: 30_000 });
     const gone = new AbortController();
@@ -53,7 +58,8 @@ describe('the pool', () => {
     expect(await why(pool.ask('used', { job: tiny, shop }, { signal: gone.signal }))).toBe('left');
     expect(await why(pool.ask('used', { job: tiny, shop }))).toBe('answered');
     await pool.stop();
-    start({ deadline: 1 });
+    let worked = 0;
+    start({ deadline: 30_000, worked: () => (worked += 20_000) });
     expect(await why(pool.ask('used', { job: large, shop }))).toBe('late');
     await pool.stop();
     start({ memory: 60 });

@@ -13,13 +13,29 @@ export interface PoolOptions {
   readonly threads: number;
   /** Questions that wait at most; more are turned away at once. */
   readonly queue: number;
-  /** Longest that one question is worked on, ms. */
+  /** Most that one question is worked on, ms of a processor. */
   readonly deadline: number;
+  /** What this process has used of the processors so far, ms: on a busy machine it grows slower than the time. */
+  readonly worked: () => number;
   /** Memory that one thread may take, MB. */
   readonly memory: number;
 }
 
-const USUAL: PoolOptions = { threads: Math.max(2, Math.min(4, availableParallelism())), queue: 64, deadline: 120_000, memory: 1500 }; // prettier-ignore
+function workedHere(): number {
+  const { user, system } = process.cpuUsage();
+  return (user + system) / 1000;
+}
+
+const USUAL: PoolOptions = {
+  threads: Math.max(2, Math.min(4, availableParallelism())),
+  queue: 64,
+  deadline: 120_000,
+  worked: workedHere,
+  memory: 1500,
+};
+
+/** How often it is looked at what each question has taken, ms. */
+const LOOKED_AT = 250;
 
 /** A question that is asked: how heavy it is, and when nobody waits for its answer any more. */
 export interface Asked {
@@ -30,9 +46,11 @@ export interface Asked {
 
 interface Waiting {
   readonly weight: number;
+  /** What it has been worked on so far, ms of a processor. */
+  worked: number;
   readonly question: object;
-  /** Nobody waits for the answer any more. */
-  left: () => void;
+  /** Gives it up: nobody waits for the answer any more, or it takes too much. */
+  giveUp: (why: NoAnswer['why']) => void;
   readonly resolve: (found: unknown) => void;
   readonly reject: (error: Error) => void;
 }
@@ -47,11 +65,11 @@ const HEAVY = 3000;
 
 /**
  * Threads for everything heavy, so that requests keep being answered: small questions are never behind large ones, no
- * question takes a thread for longer than the deadline or more memory than its own, and one that nobody waits for any
- * more is given up.
+ * question takes more work than the deadline or more memory than its own, and one that nobody waits for any more is
+ * given up.
  */
 export function startPool(options: Partial<PoolOptions> = {}): Pool {
-  const { threads, queue, deadline, memory } = { ...USUAL, ...options };
+  const { threads, queue, deadline, worked, memory } = { ...USUAL, ...options };
   const waiting: Waiting[] = [];
   const idle: Worker[] = [];
   const busy = new Map<Worker, Waiting>();
@@ -70,7 +88,10 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
 
   const next = (): Waiting | undefined => {
     const heavy = [...busy.values()].filter(isHeavy).length;
-    const lightest = waiting.reduce<Waiting | undefined>((least, one) => (least && least.weight <= one.weight ? least : one), undefined); // prettier-ignore
+    const lightest = waiting.reduce<Waiting | undefined>(
+      (least, one) => (least && least.weight <= one.weight ? least : one),
+      undefined,
+    );
     if (!lightest || (isHeavy(lightest) && heavy >= threads - 1)) return undefined;
     waiting.splice(waiting.indexOf(lightest), 1);
     return lightest;
@@ -83,7 +104,6 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
     const worker = idle.pop() ?? start();
     busy.set(worker, one);
     const finish = (reuse: boolean) => {
-      clearTimeout(timer);
       worker.off('message', heard);
       worker.off('error', failed);
       busy.delete(worker);
@@ -91,12 +111,10 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
       else void worker.terminate();
       run();
     };
-    const giveUp = (why: NoAnswer['why']) => {
+    one.giveUp = (why) => {
       finish(false);
       one.reject(new NoAnswer(why));
     };
-    one.left = () => giveUp('left');
-    const timer = setTimeout(() => giveUp('late'), deadline);
     const heard = ({ found, error }: { found?: unknown; error?: string }) => {
       finish(true);
       if (error === undefined) one.resolve(found);
@@ -112,6 +130,19 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
     run();
   };
 
+  /** What was worked since the last look is shared among the questions that were worked on. */
+  let before = worked();
+  const look = () => {
+    const now = worked();
+    const share = (now - before) / busy.size;
+    for (const one of [...busy.values()]) {
+      one.worked += share;
+      if (one.worked > deadline) one.giveUp('late');
+    }
+    before = now;
+  };
+  const looking = setInterval(look, LOOKED_AT).unref();
+
   return {
     ask: <A extends Ask>(ask: A, question: Asks[A]['asks'], { weight = 0, signal }: Asked = {}) => {
       let left = () => undefined;
@@ -122,14 +153,15 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
         const one: Waiting = {
           question: { ask, ...question },
           weight,
-          left: () => {
+          worked: 0,
+          giveUp: (why) => {
             waiting.splice(waiting.indexOf(one), 1);
-            reject(new NoAnswer('left'));
+            reject(new NoAnswer(why));
           },
           resolve: resolve as (found: unknown) => void,
           reject,
         };
-        left = () => void one.left();
+        left = () => void one.giveUp('left');
         signal?.addEventListener('abort', leave);
         waiting.push(one);
         run();
@@ -137,6 +169,7 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
     },
     stop: async () => {
       stopped = true;
+      clearInterval(looking);
       for (const one of waiting.splice(0)) one.reject(new NoAnswer('left'));
       await Promise.all([...idle, ...busy.keys()].map((worker) => worker.terminate()));
     },

@@ -5,7 +5,7 @@ import {
   type FetchArgs,
 } from '@reduxjs/toolkit/query/react';
 import type { FieldError, Job, JobFile, Observation, Recorded, Shop } from '@velk/core';
-import { deviceId } from './device.ts';
+import { askedBy, keepCountersign } from './asking.ts';
 import type { Entering } from './entering.ts';
 
 export interface StoredJob {
@@ -83,16 +83,18 @@ export interface LetInDevice {
 
 type Query = BaseQueryFn<string | FetchArgs, unknown, ServerProblem>;
 
-const ask = fetchBaseQuery({
+const askBase = fetchBaseQuery({
   baseUrl: '/api',
-  prepareHeaders: (headers) => void headers.set('x-velk-device', deviceId()),
+  prepareHeaders: (headers) => {
+    for (const [name, value] of Object.entries(askedBy())) headers.set(name, value);
+  },
   responseHandler: (response) =>
     response.text().then((text) => (text ? (JSON.parse(text) as unknown) : undefined)),
 }) as Query;
 
 /** Whoever is told that they are not let in is shown the door. */
 const askOrEnter: Query = async (args, by, more) => {
-  const answer = await ask(args, by, more);
+  const answer = await askBase(args, by, more);
   if (answer.error?.status === 401 && !String(by.endpoint).startsWith('access'))
     by.dispatch(accessLost());
   return answer;
@@ -152,10 +154,13 @@ export const api = createApi({
     access: build.query<Access, void>({ query: () => '/access', providesTags: ['access'] }),
     accessEnter: build.mutation<void, Entering>({
       query: (body) => ({ url: '/access', method: 'POST', body }),
+      transformResponse: ({ countersign }: { countersign?: string }) =>
+        keepCountersign(countersign),
       invalidatesTags: (_done, error) => (error ? [] : ['access', 'jobs', 'shop']),
     }),
     accessLeave: build.mutation<void, void>({
       query: () => ({ url: '/access', method: 'DELETE' }),
+      transformResponse: () => keepCountersign(undefined),
       invalidatesTags: ['access'],
     }),
     accessDevices: build.query<LetInDevice[], void>({

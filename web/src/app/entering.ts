@@ -1,3 +1,4 @@
+import { ask, keepCountersign } from './asking.ts';
 import { deviceId, deviceName } from './device.ts';
 
 /** What whoever wants to come in says: the key of the machine or the passphrase of the shop, and which device it is. */
@@ -35,9 +36,12 @@ export async function enterByAddress(): Promise<void> {
   const { hash, pathname, search } = window.location;
   if (!hash.startsWith(KEY)) return;
   window.history.replaceState(null, '', pathname + search);
-  await fetch('/api/access', {
+  const answer = await ask('/api/access', {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ key: keyIn(hash), device: thisDevice() } satisfies Entering),
   }).catch(() => undefined);
+  const told = (await answer?.json().catch(() => null)) as
+    { countersign?: string } | null | undefined;
+  if (told?.countersign) keepCountersign(told.countersign);
 }

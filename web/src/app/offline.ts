@@ -1,4 +1,5 @@
 import type { Job } from '@velk/core';
+import { ask } from './asking.ts';
 import { api, type JobSummary, type StoredJob } from './api.ts';
 import { deviceName } from './device.ts';
 import { isRecord, readKept, writeKept } from './storage.ts';
@@ -29,7 +30,7 @@ const pathOf = (id: string): string => `/api/jobs/${id}`;
 export async function keepWhatWasSeen(): Promise<void> {
   const { id } = store.getState().bench;
   await Promise.all(
-    ['/api/access', '/api/shop', ...(id ? [pathOf(id)] : [])].map((path) => fetch(path)),
+    ['/api/access', '/api/shop', ...(id ? [pathOf(id)] : [])].map((path) => ask(path)),
   );
   const once = { subscribe: false, forceRefetch: true };
   const { data } = await store.dispatch(api.endpoints.jobs.initiate(undefined, once));
@@ -51,7 +52,7 @@ async function keepEach(jobs: readonly JobSummary[]): Promise<void> {
   const cache = await caches.open(CACHE);
   for (const { id, version } of jobs) {
     if (versions()[id] === version && (await cache.match(pathOf(id)))) continue;
-    const { ok } = await fetch(pathOf(id));
+    const { ok } = await ask(pathOf(id));
     if (!ok) return;
     told(id, version);
   }

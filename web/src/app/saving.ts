@@ -1,5 +1,5 @@
 import type { Job, Shop } from '@velk/core';
-import { deviceId } from './device.ts';
+import { ask } from './asking.ts';
 import type { Sent, Theirs } from './kept.ts';
 import type { ServerProblem } from './api.ts';
 
@@ -48,10 +48,10 @@ async function put<T>(
   let response: Response;
   let answer: Answer;
   try {
-    response = await fetch(path, {
+    response = await ask(path, {
       method: 'PUT',
       body: text,
-      headers: { 'content-type': 'application/json', 'x-velk-device': deviceId() },
+      headers: { 'content-type': 'application/json' },
       keepalive: leaving && text.length < MOST_LEAVING,
     });
     answer = ((await response.json().catch(() => null)) ?? {}) as Answer;
@@ -88,6 +88,6 @@ export const sendJob: Send<Job> = ({ id, version, sent: { save, value } }, leavi
 
 export const sendShop: Send<Shop> = ({ version, sent: { save, value } }, leaving) =>
   put('/api/shop', { version, save, shop: value }, leaving, (current) => {
-    const { version, data } = current as { version: number; data: Shop };
-    return { version, value: data, by: 'another window', at: new Date().toISOString() };
+    const { version, shop } = current as { version: number; shop: Shop };
+    return { version, value: shop, by: 'another window', at: new Date().toISOString() };
   });
