@@ -2,7 +2,8 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { alone, root } from './dependencies.mjs';
+import { alone } from './alone.mjs';
+import { root } from './dependencies.mjs';
 import { during, quietly } from './progress.mjs';
 
 /** What no program is made of. */
@@ -22,7 +23,7 @@ function fingerprint(...places) {
 
 /** Builds into a folder unless what is there was made from the very same sources. */
 function build(dist, places, make) {
-  return alone(`build ${dist}`, async () => {
+  return alone(`build ${join(root, dist)}`, async () => {
     const stamp = join(root, dist, '.built-from');
     const now = fingerprint(...places);
     if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;

@@ -1,12 +1,13 @@
 // The database and the server, kept up until this program ends. Used by start, dev and screenshots.
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { alone, identityOf, livesOn } from './alone.mjs';
 import { serverProgram } from './build.mjs';
 import { dataFolder, isRunning, startCluster, stopCluster } from './cluster.mjs';
 import { nightly } from './copies.mjs';
-import { alive, alone, root } from './dependencies.mjs';
+import { root } from './dependencies.mjs';
 import { rootFolder } from './giving.mjs';
 import { accessFolder, serverDatabase, serverUser } from './rights.mjs';
 
@@ -23,7 +24,7 @@ export async function openDatabase() {
   rootFolder(folder);
   mkdirSync(join(folder, 'running'), { recursive: true });
   const mark = join(folder, 'running', String(process.pid));
-  writeFileSync(mark, '');
+  writeFileSync(mark, identityOf());
   const url = await alone(`cluster ${folder}`, () => startCluster(folder));
   const watch = setInterval(() => {
     if (isRunning(folder)) return;
@@ -47,9 +48,9 @@ export async function openDatabase() {
       clearInterval(watch);
       clearInterval(nights);
       rmSync(mark, { force: true });
-      const others = readdirSync(join(folder, 'running')).filter(
-        (pid) => alive(Number(pid)) || void rmSync(join(folder, 'running', pid)),
-      );
+      const others = readdirSync(join(folder, 'running'))
+        .map((pid) => join(folder, 'running', pid))
+        .filter((other) => livesOn(readFileSync(other, 'utf8')) || void rmSync(other));
       if (others.length === 0 && existsSync(folder)) stopCluster(folder);
     },
   };

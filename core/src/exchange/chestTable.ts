@@ -138,7 +138,12 @@ export function readChest(text: string, chest: readonly Tool[]): ChestRead {
         message: speak(message, METRIC),
       })),
     ];
-    problems.push(...wrong);
+    /** What a shop can't keep is refused here, rather than when the shop is saved. */
+    const checked = validate(toolSchemas[KIND_NAMES.indexOf(kind)]!, tool);
+    if (!wrong.length && !checked.ok)
+      for (const { path, message } of checked.errors)
+        wrong.push({ row, column: path, text: cells[column(path)] ?? '', message: `${path} ${message}.` });
+    for (const problem of wrong) problems.push(problem);
     if (!wrong.length) tools.push(tool);
   }
   return { tools, problems: problems.sort((a, b) => a.row - b.row) };

@@ -80,7 +80,7 @@ export function readSheet<Column extends string, Thing extends { readonly id: st
       problems.push({ row: first + 1, column: title, text: '', message });
     }
     if (missing.length) {
-      refused.push(...body);
+      for (const row of body) refused.push(row);
       return done([]);
     }
   }
@@ -90,7 +90,7 @@ export function readSheet<Column extends string, Thing extends { readonly id: st
       const rest = body.slice(body.indexOf(i));
       const message = `A job holds ${most} ${called}; ${rest.length} rows from here on were not taken.`;
       problems.push({ row: i + 1, column: '', text: '', message });
-      refused.push(...rest);
+      for (const row of rest) refused.push(row);
       break;
     }
     const read = readRow(sheet, rows[i]!, places, decimal, i + 1);

@@ -20,6 +20,15 @@ import {
 const told = (read: Pick<ReturnType<typeof readParts>, 'problems'>) =>
   read.problems.map((p) => [p.row, p.column, p.message.slice(0, 40)]);
 
+describe('a file of tools', () => {
+  it('has no figure taken that a shop can’t keep', () => {
+    const csv = 'kind,name,driftAngle\nbandsaw,Large,260\nbandsaw,Small,1.5\n';
+    const { tools, problems } = readChest(csv, TEST_SHOP.tools);
+    expect(tools.map(({ name }) => name)).toEqual(['Small']);
+    expect(problems).toMatchObject([{ row: 2, column: 'driftAngle', text: '260' }]);
+  });
+});
+
 describe('a pasted table of boards', () => {
   it('with headings or without; a wrong cell is told and its row stays as it was typed', () => {
     const read = readBoards('Board\tQty\tLength\tWidth\tThickness (in)\tWood\tEnds\nAsh\t4\t3100\t230\t1 1/4\tWhite ash\t0\nKnotty\t1\t2.7 m\t20o\t2\tmystery\t', METRIC, []); // prettier-ignore
@@ -43,6 +52,15 @@ describe('a pasted table of boards', () => {
 });
 
 describe('a pasted table of parts', () => {
+  it('of any length is read: what is more than a job holds stays as it was pasted, and so does all of it without its columns', () => {
+    const rows = Array.from({ length: 200_000 }, () => 'Rail,600,70,22');
+    const read = readParts(['Part,Length,Width,Thickness', ...rows].join('\n'), METRIC, []);
+    expect(read.parts).toHaveLength(MOST_PARTS);
+    expect(read.left.split('\n')).toHaveLength(1 + 200_000 - MOST_PARTS);
+    const wrong = ['Part,Length', ...rows].join('\n');
+    expect(readParts(wrong, METRIC, []).left).toBe(wrong);
+  });
+
   it('with tabs, headings in any order and a unit in one of them', () => {
     const read = readParts(
       'Width\tPart\tQty\tLength (in)\tThickness\tThickness as measured\n70\tRail\t6\t24 1/2\t22\t22.1 22.0 21.8\n50\tStile\t\t36\t22\t',

@@ -17,6 +17,8 @@ export const LIMITS = {
   /** Readings of one size. */
   measured: 2000,
   parts: 2000,
+  /** Letters of a table that is pasted: more is read for many seconds. */
+  table: 1_000_000,
   /** Pieces of a part beyond those it needs. */
   spare: 100,
   boards: 500,

@@ -1,11 +1,12 @@
 import { Button } from 'antd';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
-import type { CellProblem } from '@velk/core';
+import { LIMITS, type CellProblem } from '@velk/core';
 import { typed } from '../../app/typed.ts';
 import { useEscape } from '../../app/useEscape.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 
 const SHOWN = 8;
+const letters = (count: number): string => count.toLocaleString();
 
 interface Props<Thing> {
   /** What is pasted, as “part” and “parts”. */
@@ -44,7 +45,12 @@ export function PastePanel<Thing extends { readonly id: string }>({
   const file = useRef<HTMLInputElement>(null);
   const [added, setAdded] = useState(0);
   const read = useMemo(() => reader(text), [text, reader]);
-  const put = (next: string) => dispatch(typed({ field, text: next || null }));
+  const [tooLong, setTooLong] = useState(0);
+  const put = (next: string) => {
+    const isTooLong = next.length > LIMITS.table;
+    setTooLong(isTooLong ? next.length : 0);
+    if (!isTooLong) dispatch(typed({ field, text: next || null }));
+  };
   const add = () => {
     onAdd(read.things);
     setAdded(read.things.length);
@@ -86,6 +92,12 @@ export function PastePanel<Thing extends { readonly id: string }>({
           if (file) void file.text().then(put);
         }}
       />
+      {tooLong > 0 && (
+        <p role="alert" style={{ color: 'var(--stop)' }}>
+          ■ This table has {letters(tooLong)} letters, and {letters(LIMITS.table)} are read at once: paste it in parts.
+          What stands above is as it was.
+        </p>
+      )}
       {added > 0 && read.problems.length > 0 && (
         <p role="status">
           {added} {added === 1 ? `${one} is` : `${several} are`} in. These rows still need a look; the rest of the table
