@@ -45,6 +45,19 @@ export function makeCopy(url, file) {
   }
 }
 
+/** @throws Error in one sentence where it is none */
+function readManifest(file) {
+  const isNames = (value) =>
+    Array.isArray(value) && value.every((name) => typeof name === 'string');
+  try {
+    const manifest = JSON.parse(readFileSync(file, 'utf8'));
+    if (typeof manifest?.sha256 === 'string' && isNames(manifest.migrations)) return manifest;
+  } catch {
+    /** Told below. */
+  }
+  throw new Error(`${file} is not what Velk writes beside a copy: take another copy`);
+}
+
 /**
  * Brings a copy back in place of what is there, whole or not at all.
  * @param known the changes of the database that this Velk knows
@@ -54,7 +67,7 @@ export function bringBack(url, file, known) {
   for (const needed of [file, manifestOf(file)])
     if (!existsSync(needed))
       throw new Error(`there is no ${needed}: a copy is two files, kept side by side`);
-  const { sha256, migrations } = JSON.parse(readFileSync(manifestOf(file), 'utf8'));
+  const { sha256, migrations } = readManifest(manifestOf(file));
   if (sumOf(file) !== sha256)
     throw new Error(`${file} is not what was written: its sum is another. Take another copy`);
   const newer = migrations.find((name) => !known.includes(name));

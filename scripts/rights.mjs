@@ -15,7 +15,13 @@ import { root } from './dependencies.mjs';
 import { give, userCalled } from './giving.mjs';
 import { client, linesOf } from './postgres.mjs';
 
-const ROLE = 'velk_server';
+/**
+ * Accounts in the database. The keeper owns the tables, changes them, and makes and brings back copies: what stands in a
+ * copy is run by whoever brings it back, and a copy may come from anywhere. The server reads and writes rows. The account
+ * that may do all only makes these two, and looks at nothing that they own.
+ */
+const KEEPER = 'velk_keeper';
+const SERVER = 'velk_server';
 const USER = 'velk-server';
 
 /** Runs the program that brings a database up to date, or tells which changes it knows. */
@@ -40,36 +46,73 @@ function inDatabase(url) {
   return linesOf(url, 'SELECT timestamp FROM migrations').map(Number);
 }
 
-/**
- * Brings the tables up to date and gives the address by which the server reads and writes them: it can't make, change or
- * drop any. A database of a later Velk is left as it is, and the server says so.
- */
-export function serverDatabase(url, folder) {
-  const done = inDatabase(url);
-  const known = inClone();
-  if (done.every((one) => known.includes(one)) && known.some((one) => !done.includes(one)))
-    bringUpToDate(url);
-  const file = join(folder, 'server-password');
+/** The password of an account, made at its first need and kept where only who starts Velk reads it. */
+function passwordIn(file) {
   if (!existsSync(file)) {
     writeFileSync(`${file}.new`, randomBytes(24).toString('hex'), { mode: 0o600 });
     renameSync(`${file}.new`, file);
   }
-  const secret = readFileSync(file, 'utf8');
-  const rights = `
-    DO $$ BEGIN
-      IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = '${ROLE}') THEN CREATE ROLE ${ROLE}; END IF;
-    END $$;
-    ALTER ROLE ${ROLE} LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE NOREPLICATION PASSWORD '${secret}';
-    REVOKE CREATE ON SCHEMA public FROM PUBLIC;
+  return readFileSync(file, 'utf8');
+}
+
+/** The same database as another account. */
+function as(account, password, url) {
+  const other = new URL(url);
+  other.username = account;
+  other.password = password;
+  return other.href;
+}
+
+const psql = (url, text) =>
+  client('psql', url, ['-q', '-1', '-v', 'ON_ERROR_STOP=1', '-f', '-'], text);
+
+const accountOf = (name, password) => `
+  DO $$ BEGIN
+    IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = '${name}') THEN CREATE ROLE ${name}; END IF;
+  END $$;
+  ALTER ROLE ${name} LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE NOREPLICATION PASSWORD '${password}';`;
+
+/**
+ * Makes both accounts, and the keeper owner of all that there is.
+ * @param almighty the address by which one may do all
+ * @returns the addresses of both
+ */
+export function accountsOf(almighty, folder) {
+  const keeper = passwordIn(join(folder, 'keeper-password'));
+  const server = passwordIn(join(folder, 'server-password'));
+  psql(
+    almighty,
+    `SET search_path = pg_catalog;
+    ${accountOf(KEEPER, keeper)}
+    ${accountOf(SERVER, server)}
     REVOKE TEMPORARY ON DATABASE postgres FROM PUBLIC;
-    GRANT USAGE ON SCHEMA public TO ${ROLE};
-    GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO ${ROLE};
-    REVOKE INSERT, UPDATE, DELETE ON migrations FROM ${ROLE};`;
-  client('psql', url, ['-q', '-1', '-v', 'ON_ERROR_STOP=1', '-f', '-'], rights);
-  const own = new URL(url);
-  own.username = ROLE;
-  own.password = secret;
-  return own.href;
+    ALTER SCHEMA public OWNER TO ${KEEPER};
+    DO $$ DECLARE held regclass; BEGIN
+      FOR held IN SELECT oid FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'p', 'v', 'm')
+        AND relowner <> '${KEEPER}'::regrole
+      LOOP EXECUTE format('ALTER TABLE %s OWNER TO ${KEEPER}', held); END LOOP;
+    END $$;`,
+  );
+  return { keeper: as(KEEPER, keeper, almighty), server: as(SERVER, server, almighty) };
+}
+
+/**
+ * Brings the tables up to date and lets the server read and write them: it can't make, change or drop any. A database of a
+ * later Velk is left as it is, and the server says so.
+ * @param keeper the address of whoever owns the tables
+ */
+export function settle(keeper) {
+  const done = inDatabase(keeper);
+  const known = inClone();
+  if (done.every((one) => known.includes(one)) && known.some((one) => !done.includes(one)))
+    bringUpToDate(keeper);
+  psql(
+    keeper,
+    `REVOKE CREATE ON SCHEMA public FROM PUBLIC;
+    GRANT USAGE ON SCHEMA public TO ${SERVER};
+    GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO ${SERVER};
+    REVOKE INSERT, UPDATE, DELETE ON migrations FROM ${SERVER};`,
+  );
 }
 
 /** The user whom the server runs as where Velk was started by root; nothing where anybody else started it. */

@@ -9,7 +9,7 @@ import { dataFolder, isRunning, startCluster, stopCluster } from './cluster.mjs'
 import { nightly } from './copies.mjs';
 import { root } from './dependencies.mjs';
 import { rootFolder } from './giving.mjs';
-import { accessFolder, serverDatabase, serverUser } from './rights.mjs';
+import { accessFolder, accountsOf, serverUser, settle } from './rights.mjs';
 
 /**
  * The address of the database: DATABASE_URL where it is set, else Velk's own cluster, watched over and restarted.
@@ -25,7 +25,9 @@ export async function openDatabase() {
   mkdirSync(join(folder, 'running'), { recursive: true });
   const mark = join(folder, 'running', String(process.pid));
   writeFileSync(mark, identityOf());
-  const url = await alone(`cluster ${folder}`, () => startCluster(folder));
+  const { keeper: url, server } = await alone(`cluster ${folder}`, async () =>
+    accountsOf(await startCluster(folder), folder),
+  );
   const watch = setInterval(() => {
     if (isRunning(folder)) return;
     console.log('The database stopped; starting it again.');
@@ -43,7 +45,11 @@ export async function openDatabase() {
   }, 60_000);
   return {
     url,
-    settle: () => alone(`cluster ${folder}`, async () => serverDatabase(url, folder)),
+    settle: () =>
+      alone(`cluster ${folder}`, async () => {
+        settle(url);
+        return server;
+      }),
     close: () => {
       clearInterval(watch);
       clearInterval(nights);

@@ -5,6 +5,7 @@ import { newDatabase } from '../testing/database.ts';
 import { MIGRATIONS, NewerData, openStore } from './dataSource.ts';
 import { jobStore } from './jobs.ts';
 import { Jobs1795392000000 } from './migrations/1795392000000-jobs.ts';
+import { Shop1795910400000 } from './migrations/1795910400000-shop.ts';
 import { shopStore } from './shops.ts';
 
 describe('a database of an earlier version', () => {
@@ -51,6 +52,34 @@ describe('a database of an earlier version', () => {
       await now.destroy();
     },
   );
+});
+
+describe('several shops that were made at one moment', () => {
+  it('become one, the one with jobs, and the others are set aside whole', async () => {
+    const url = await newDatabase('shops');
+    const before = MIGRATIONS.filter(({ name }) => name !== Shop1795910400000.name);
+    const old = await new DataSource({ type: 'postgres', url: url.href, migrations: before }).initialize();
+    await old.runMigrations();
+    const ids = ['1', '2', '3'].map((n) => `6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b1${n}`);
+    const [first, used, often] = ids;
+    for (const [i, id] of ids.entries())
+      await old.query('INSERT INTO shop (id, name, data, version) VALUES ($1, $2, $3, $4)', [id, `Shop ${i}`, '{}', i]);
+    await old.query('INSERT INTO device VALUES ($1, $2, $3)', [first, often, 'Bench tablet']);
+    await old.query(
+      `INSERT INTO job (id, shop_id, name, notes, units, version, updated_at, updated_by)
+       VALUES ($1, $2, 'Old', '', 'mm', 1, now(), 'Somebody')`,
+      [first, used],
+    );
+    await old.destroy();
+    const now = await openStore(url.href);
+    const shopsIn = async (table: string) =>
+      (await now.query<{ id: string }[]>(`SELECT id FROM ${table} ORDER BY id`)).map(({ id }) => id);
+    expect(await shopsIn('shop')).toEqual([used]);
+    expect(await shopsIn('shop_set_aside')).toEqual([first, often]);
+    expect(await now.query('SELECT shop_id FROM device')).toEqual([{ shop_id: used }]);
+    expect(await jobStore(now).list(used!)).toMatchObject([{ name: 'Old' }]);
+    await now.destroy();
+  });
 });
 
 describe('a database of a later Velk', () => {

@@ -8,14 +8,14 @@ export class Shop1795910400000 implements MigrationInterface {
   name = 'Shop1795910400000';
 
   async up(runner: QueryRunner): Promise<void> {
+    const kept = `(
+      SELECT s.id FROM shop s
+      ORDER BY EXISTS (SELECT FROM job j WHERE j.shop_id = s.id) DESC, s.version DESC, s.name, s.id LIMIT 1)`;
     await runner.query(`
-      CREATE TEMPORARY TABLE kept ON COMMIT DROP AS
-        SELECT s.id FROM shop s
-        ORDER BY EXISTS (SELECT FROM job j WHERE j.shop_id = s.id) DESC, s.version DESC, s.name, s.id LIMIT 1;
-      UPDATE job SET shop_id = (SELECT id FROM kept);
-      UPDATE device SET shop_id = (SELECT id FROM kept);
-      CREATE TABLE shop_set_aside AS SELECT * FROM shop WHERE id NOT IN (SELECT id FROM kept);
-      DELETE FROM shop WHERE id NOT IN (SELECT id FROM kept);
+      UPDATE job SET shop_id = ${kept};
+      UPDATE device SET shop_id = ${kept};
+      CREATE TABLE shop_set_aside AS SELECT * FROM shop WHERE id <> ${kept};
+      DELETE FROM shop WHERE id <> ${kept};
       CREATE UNIQUE INDEX shop_one ON shop ((true));
     `);
   }
