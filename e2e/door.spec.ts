@@ -25,11 +25,48 @@ test('the address that was printed lets a browser in, once and for all; any othe
   await page.getByRole('button', { name: 'Sign this browser out' }).click();
   await expect(page.getByRole('button', { name: 'Come in' })).toBeVisible();
 
+  /** Of the jobs nothing is left in the browser but what was not sent, and that is said. */
   await page.goto(`${velk.url}/#key=${KEY}`);
-  await expect(page.getByRole('link', { name: 'Floor looms, six' })).toBeVisible();
+  await page.getByRole('link', { name: 'Floor looms, six' }).click();
+  await page.getByRole('link', { name: /^Stock/ }).click();
+  await page.getByLabel('Job name').fill('Looms that are saved');
+  await expect(page.getByRole('status')).toHaveText('Saved');
+  await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.getByLabel('Post, pieces').fill('31');
+  await expect(page.getByRole('status')).toHaveText('■ Not saved yet');
+  await page.getByRole('link', { name: 'Velk', exact: true }).click();
+  await page.getByRole('link', { name: 'Drying racks for the dye room' }).click();
+  await page.getByRole('link', { name: /^Stock/ }).click();
+  await page.getByLabel('Job name').waitFor();
+  await page.goto(`${velk.url}/shop`);
+  await page.getByRole('button', { name: 'Sign this browser out' }).click();
+  await expect(page.getByText('is kept on this device: 1 changed job.')).toBeVisible();
+  const kept = await page.evaluate(async () => {
+    const rows = (name: string) =>
+      new Promise<unknown[]>((resolve) => {
+        const opening = indexedDB.open(name);
+        opening.onsuccess = () => {
+          const db = opening.result;
+          const stores = [...db.objectStoreNames];
+          const asked = stores.map((store) => db.transaction(store).objectStore(store).getAll());
+          let left = asked.length;
+          for (const one of asked) one.onsuccess = () => --left === 0 && resolve(asked.map(({ result }) => result));
+        };
+      });
+    const all = await Promise.all(['velk', 'velk-record'].map(rows));
+    return { all: JSON.stringify([all, { ...localStorage }]), caches: await caches.keys() };
+  });
+  expect(kept.all).toContain('Looms that are saved');
+  expect(kept.all).not.toContain('Drying racks');
+  expect(kept.all).not.toMatch(/velk-(floor|kept-versions|countersign":"[^n])/);
+  expect(kept.caches).not.toContain('jobs');
+  await page.unroute('**/api/jobs/*');
+
+  await page.goto(`${velk.url}/#key=${KEY}`);
+  await expect(page.getByRole('link', { name: 'Looms that are saved' })).toBeVisible();
   expect(page.url()).toBe(`${velk.url}/`);
   await page.reload();
-  await expect(page.getByRole('link', { name: 'Floor looms, six' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Looms that are saved' })).toBeVisible();
 });
 
 test('what is typed while one is shown out is kept, and saved when one is let in again', async ({

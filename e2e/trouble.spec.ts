@@ -141,6 +141,35 @@ test('what one tab has not saved is not lost by another tab’s save, nor by clo
   await third.goto(address);
   await expect(third.getByLabel('Base rail, pieces')).toHaveValue('40');
   await expect(third.getByRole('status')).toHaveText('Saved');
+
+  /** Of the same field to something else: both are shown, and nothing goes on before one is chosen. */
+  await third.route('**/api/jobs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
+  const fourth = await context.newPage();
+  await fourth.goto(address);
+  await fourth.getByLabel('Base rail, pieces').fill('44');
+  await expect(fourth.getByRole('status')).toHaveText('Saved');
+  await third.getByLabel('Base rail, pieces').fill('48');
+  await third.getByLabel('Post, pieces').fill('33');
+  await expect(third.getByRole('status')).toHaveText('■ Not saved yet');
+  await third.close();
+  await fourth.getByRole('link', { name: 'Velk', exact: true }).click();
+  await fourth.getByRole('link', { name: 'Floor looms, six' }).click();
+  await fourth.getByRole('button', { name: 'Take them in' }).click();
+  const pieces = fourth.getByRole('group', { name: 'Base rail, quantity' });
+  await expect(pieces).toContainText('here: 44');
+  await expect(pieces).toContainText('closed window: 48');
+  await fourth.getByRole('link', { name: /^Stock/ }).click();
+  await expect(fourth.getByLabel('Base rail, pieces')).toHaveValue('44');
+  await expect(fourth.getByLabel('Post, pieces')).toHaveValue('31');
+  await pieces.getByLabel('closed window').check();
+  await fourth.getByRole('button', { name: 'Go on with what is marked' }).click();
+  await expect(fourth.getByLabel('Base rail, pieces')).toHaveValue('48');
+  await expect(fourth.getByLabel('Post, pieces')).toHaveValue('33');
+  await expect(fourth.getByRole('status')).toHaveText('Saved');
+  await fourth.keyboard.press('Control+z');
+  await expect(fourth.getByLabel('Base rail, pieces')).toHaveValue('44');
 });
 
 test('damaged and foreign things in the browser’s storage stop nothing, nor does a storage that is full', async ({

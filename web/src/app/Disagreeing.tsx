@@ -1,30 +1,27 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { formatLength, placeIn, type Disagreement, type LengthStyle, type Whose } from '@velk/core';
-import type { Theirs } from './kept.ts';
 import { useStyle } from './useUnits.ts';
 
 interface Props {
-  /** What was changed, such as `This job`. */
-  readonly what: string;
-  readonly theirs: Pick<Theirs<unknown>, 'by' | 'at'>;
+  /** What was changed where, a sentence. */
+  readonly lead: string;
+  readonly names: Readonly<Record<Whose, string>>;
+  /** Takes all of theirs. */
+  readonly theirsAlone: string;
   readonly disagreements: readonly Disagreement[];
   /** Where the records that the places name are found. */
   readonly among: readonly unknown[];
   readonly onSettle: (pick: (place: string) => Whose) => void;
 }
 
-/** Where two people changed the same: both values of each place, and whose goes on. */
-export function Disagreeing({ what, theirs: { by, at }, disagreements, among, onSettle }: Props) {
+/** Where the same was changed twice: both values of each place, and whose goes on. */
+export function Disagreeing({ lead, names, theirsAlone, disagreements, among, onSettle }: Props) {
   const style = useStyle();
   const [picked, setPicked] = useState<Readonly<Record<string, Whose>>>({});
-  const when = at ? `, ${new Date(at).toLocaleTimeString()}` : '';
   return (
     <div className="disagreeing">
-      <p>
-        {what} was changed elsewhere ({by}
-        {when}) while you worked on it. Everything else is put together; of these, which goes on?
-      </p>
+      <p>{lead} Everything else is put together; of these, which goes on?</p>
       <ul>
         {disagreements.map((one) => {
           const place = placeIn(one);
@@ -36,8 +33,7 @@ export function Disagreeing({ what, theirs: { by, at }, disagreements, among, on
                 checked={(picked[place] ?? 'mine') === whose}
                 onChange={() => setPicked({ ...picked, [place]: whose })}
               />{' '}
-              {whose === 'mine' ? 'mine' : 'theirs'}:{' '}
-              <strong>{valueWords(one[whose], one.path, style)}</strong>
+              {names[whose]}: <strong>{valueWords(one[whose], one.path, style)}</strong>
             </label>
           );
           return (
@@ -54,9 +50,7 @@ export function Disagreeing({ what, theirs: { by, at }, disagreements, among, on
         <Button type="primary" onClick={() => onSettle((place) => picked[place] ?? 'mine')}>
           Go on with what is marked
         </Button>
-        <Button onClick={() => onSettle(() => 'theirs')}>
-          Take theirs (undo brings mine back)
-        </Button>
+        <Button onClick={() => onSettle(() => 'theirs')}>{theirsAlone}</Button>
       </p>
     </div>
   );

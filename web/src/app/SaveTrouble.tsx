@@ -12,6 +12,8 @@ interface Props<T> {
   readonly className: string;
 }
 
+const timeOf = (at: string): string => (at ? new Date(at).toLocaleTimeString() : '');
+
 /** What stands in the way of saving, and what to do about it; nothing while nothing does. */
 export function SaveTrouble<T>({ what, kept, merge, actions, className }: Props<T>) {
   const dispatch = useAppDispatch();
@@ -20,8 +22,9 @@ export function SaveTrouble<T>({ what, kept, merge, actions, className }: Props<
     return (
       <div className={className} role="alert">
         <Disagreeing
-          what={what}
-          theirs={theirs}
+          lead={`${what} was changed elsewhere (${[theirs.by, timeOf(theirs.at)].filter(Boolean).join(', ')}) while you worked on it.`}
+          names={{ mine: 'mine', theirs: 'theirs' }}
+          theirsAlone="Take theirs (undo brings mine back)"
           disagreements={merge(base, now, theirs.value).disagreements}
           among={[now, theirs.value]}
           onSettle={(pick) => dispatch(actions.settled(pick))}

@@ -4,7 +4,15 @@ import { describe, expect, it, vi } from 'vitest';
 import { openDB } from 'idb';
 import { hasForm, jobSchema, newJob, type Job } from '@velk/core';
 import { demo } from '@velk/core/testing';
-import { draftReader, draftsOf, keepDraft, ownAmong, waitingOf, type Left } from './drafts.ts';
+import {
+  draftReader,
+  draftsOf,
+  forgetSaved,
+  keepDraft,
+  ownAmong,
+  waitingOf,
+  type Left,
+} from './drafts.ts';
 import { isRecord, readKept, writeKept } from './storage.ts';
 
 const read = draftReader((value): Job | undefined =>
@@ -52,6 +60,25 @@ describe('drafts in the browser', () => {
     await keepDraft('job foreign', 'one', 'not a draft' as never);
     expect([...(await waitingOf('job'))].filter((id) => !before.has(id))).toEqual(['waits']);
     expect([...(await waitingOf('shop'))]).toEqual(['main']);
+  });
+
+  it('of what the server has nothing stays once one signs out; what was typed here and not saved does', async () => {
+    const base = job('base');
+    const undo = { version: 3, past: [job('before')] };
+    await keepDraft('job f', 'unsaved', { ...draft('unsaved'), undo }, base);
+    await keepDraft('job f', 'typed', { draft: null, typed: { f: '3/' }, undo }, base);
+    await keepDraft('job f', 'saved', { draft: null, typed: {}, undo }, base);
+    await forgetSaved();
+    const left = await draftsOf('job f', read);
+    expect(
+      left.map(({ tab, draft, typed, undo }) => [tab, draft?.now.name, typed, undo]).sort(),
+    ).toEqual([
+      ['typed', undefined, { f: '3/' }, undefined],
+      ['unsaved', 'unsaved', {}, undefined],
+    ]);
+    const rows = await (await openDB('velk')).getAll('drafts');
+    expect(JSON.stringify(rows)).not.toContain('before');
+    expect(rows.filter(({ of }: { of: string }) => of === 'beside job f')).toHaveLength(1);
   });
 
   it('told beside what it was made from it is small, and is the same again; without that it is written once more', async () => {

@@ -38,8 +38,10 @@ const database = () =>
     terminated: () => (opening = undefined),
   }));
 
+const BESIDE = 'beside ';
+
 /** Where the value stands beside which a window’s draft of a thing is told: written once, not at every key. */
-const anchorPlace = (of: string, tab: string): [string, string] => [`beside ${of}`, tab];
+const anchorPlace = (of: string, tab: string): [string, string] => [`${BESIDE}${of}`, tab];
 
 /** Which value this window has put there. */
 const anchors = new Map<string, unknown>();
@@ -121,6 +123,28 @@ export async function waitingOf(sort: 'job' | 'shop'): Promise<ReadonlySet<strin
   const waits = ({ of, kept }: Row) =>
     of.startsWith(`${sort} `) && isRecord(kept) && isRecord(kept['draft']);
   return new Set(rows.filter(waits).map(({ of }) => of.slice(sort.length + 1)));
+}
+
+/**
+ * Lets go of all that the server has, too, and of what undo leads back to: what was typed here and not saved stays.
+ */
+export async function forgetSaved(): Promise<void> {
+  const work = (await database()).transaction('drafts', 'readwrite');
+  const { store } = work;
+  const unsent = new Set<string>();
+  for (const row of await store.getAll()) {
+    const { of, tab, kept } = row;
+    if (of.startsWith(BESIDE)) continue;
+    const { undo: _, ...left } = isRecord(kept) ? kept : { typed: {} };
+    const isTyped = isRecord(left['typed']) && Object.keys(left['typed']).length > 0;
+    if (isRecord(left['draft'])) unsent.add(anchorPlace(of, tab).join(' '));
+    if (isRecord(left['draft']) || isTyped) void store.put({ ...row, kept: left });
+    else void store.delete([of, tab]);
+  }
+  /** What a draft is told beside stays with it. */
+  for (const place of await store.getAllKeys())
+    if (place[0].startsWith(BESIDE) && !unsent.has(place.join(' '))) void store.delete(place);
+  await work.done;
 }
 
 /** What was kept, made to what this version knows; nothing where it is damaged or something else. */

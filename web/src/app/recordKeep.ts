@@ -60,3 +60,13 @@ export async function keepKnown(job: string, lines: readonly Recorded[]): Promis
     if (there.has(at.value.line.id)) void at.delete();
   await work.done;
 }
+
+/** Lets go of what the server has; what waits to be sent to it stays. */
+export async function forgetAllKnown(): Promise<void> {
+  await (await database()).clear('known');
+}
+
+/** Lines that wait to be sent, of all jobs. */
+export async function linesWaiting(): Promise<number> {
+  return (await database()).count('waiting');
+}

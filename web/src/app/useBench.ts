@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { hasForm, jobSchema, mergedJobs, upgradedJob, type Job } from '@velk/core';
+import { hasForm, jobSchema, upgradedJob, type Job } from '@velk/core';
 import { useJobQuery } from './api.ts';
 import { benchActions, changed } from './bench.ts';
 import { draftReader } from './drafts.ts';
@@ -46,11 +46,15 @@ export function useBench(id: string) {
     send: sendJob,
     onLanded: keepLanded,
   });
-  const takeIn = (one: (typeof left)[number]) => {
-    const { now } = atBench();
+  const take = (one: (typeof left)[number], value: Job) => {
     /** Nothing is settled for good: undo leads back. */
-    if (now && one.draft) dispatch(changed(mergedJobs(one.draft.base, one.draft.now, now).value));
+    dispatch(changed(value));
     drop(one);
   };
-  return { job: kept.id === id ? kept.now : null, error, keepsNothing, left, takeIn, drop };
+  return {
+    job: kept.id === id ? kept.now : null,
+    error,
+    keepsNothing,
+    behind: { left, take, drop },
+  };
 }

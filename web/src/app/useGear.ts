@@ -3,9 +3,10 @@ import { hasForm, shopSchema, upgradedShop, type Shop } from '@velk/core';
 import { useShopQuery } from './api.ts';
 import { draftReader } from './drafts.ts';
 import { gearActions } from './gear.ts';
+import type { LeftOf } from './LeftBehind.tsx';
 import { sendShop } from './saving.ts';
 import { isRecord } from './storage.ts';
-import { store, useAppSelector } from './store.ts';
+import { store, useAppDispatch, useAppSelector } from './store.ts';
 import { ofShop } from './typed.ts';
 import { useOpened, useSaver } from './useSaver.ts';
 
@@ -16,7 +17,8 @@ const readShop = draftReader((value): Shop | undefined => {
 const gear = () => store.getState().gear;
 
 /** The shop being changed: opened with what was typed and not yet saved, saved shortly after each change. */
-export function useGear(): Shop | null {
+export function useGear(): { readonly shop: Shop | null; readonly behind: LeftOf<Shop> } {
+  const dispatch = useAppDispatch();
   const { data } = useShopQuery();
   const stored = useMemo(
     () => data && { ...data, value: data.shop, by: 'another window', at: '' },
@@ -25,9 +27,16 @@ export function useGear(): Shop | null {
   const kept = useAppSelector((s) => s.gear);
   const all = useAppSelector((s) => s.typed);
   const typed = useMemo(() => ofShop(all), [all]);
-  useOpened({ sort: 'shop', actions: gearActions, read: readShop, at: gear }, stored);
+  const { left, drop } = useOpened(
+    { sort: 'shop', actions: gearActions, read: readShop, at: gear },
+    stored,
+  );
   useSaver({ sort: 'shop', kept, typed, actions: gearActions, send: sendShop });
-  return kept.now;
+  const take: LeftOf<Shop>['take'] = (one, value) => {
+    dispatch(gearActions.changed(value));
+    drop(one);
+  };
+  return { shop: kept.now, behind: { left, take, drop } };
 }
 
 /** The newest shop, for an action that starts from it. */

@@ -12,6 +12,7 @@ import {
   type Access,
   type LetInDevice,
 } from '../app/api.ts';
+import { forgetAllSent } from '../app/leaving.ts';
 import { useOneStop } from '../app/useOneStop.ts';
 
 const WHERE = { machine: 'at this machine', network: 'from the shop’s network' };
@@ -41,6 +42,12 @@ export function Entrances() {
 function Device({ device, access }: { device: LetInDevice; access: Access }) {
   const [end] = useAccessEndMutation();
   const [leave] = useAccessLeaveMutation();
+  /** Whatever the page has in memory goes with it. */
+  const signOut = async () => {
+    if ((await leave()).error) return;
+    await forgetAllSent();
+    window.location.assign('/');
+  };
   const own = device.id === access.session;
   const seen = new Date(device.seenAt).toLocaleString();
   return (
@@ -53,7 +60,7 @@ function Device({ device, access }: { device: LetInDevice; access: Access }) {
       <button
         className="link"
         aria-label={own ? 'Sign this browser out' : `Let ${device.device} in no longer`}
-        onClick={() => void (own ? leave() : end(device.id))}
+        onClick={() => void (own ? signOut() : end(device.id))}
       >
         {own ? 'Sign out' : 'Let in no longer'}
       </button>

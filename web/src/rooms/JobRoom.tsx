@@ -1,9 +1,10 @@
 import { memo, useCallback, useEffect, useMemo, useRef, type ComponentType } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
-import { resolve, type Job, type Joint, type Part, type Shop } from '@velk/core';
+import { mergedJobs, mergedShops, resolve, type Job, type Joint, type Part, type Shop } from '@velk/core';
 import { sentenceOf } from '../app/api.ts';
 import { Frame } from '../app/Frame.tsx';
 import { Guarded } from '../app/Guarded.tsx';
+import { LeftBehind } from '../app/LeftBehind.tsx';
 import { cleared } from '../app/plans.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useAddressedJoint, useJoint, usePickJoint } from '../app/useJoint.ts';
@@ -32,8 +33,8 @@ import { TasksRoom } from './TasksRoom.tsx';
 export default function JobRoom() {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
-  const shop = useGear();
-  const { job, error, keepsNothing, left, takeIn, drop } = useBench(id);
+  const { shop, behind: shopsBehind } = useGear();
+  const { job, error, keepsNothing, behind } = useBench(id);
   const plan = useAppSelector((s) => s.plans.plan);
   const failed = useAppSelector((s) => s.plans.error);
   useEffect(() => {
@@ -73,20 +74,8 @@ export default function JobRoom() {
               This browser keeps nothing just now: its storage is full or forbidden. Wait for “Saved” before you leave.
             </p>
           )}
-          {left.map((one) => (
-            <p key={one.tab} className="note" role="status" style={{ margin: '14px 22px 0' }}>
-              A window that is closed left changes of this job that were not saved ({new Date(one.at).toLocaleString()}
-              ).{' '}
-              <button className="link" onClick={() => takeIn(one)}>
-                Take them in
-              </button>{' '}
-              or{' '}
-              <button className="link" onClick={() => drop(one)}>
-                throw them away
-              </button>
-              .
-            </p>
-          ))}
+          <LeftBehind what="this job" now={job} merge={mergedJobs} {...behind} />
+          <LeftBehind what="the shop" now={shop} merge={mergedShops} {...shopsBehind} />
           {gone && (
             <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
               This job has no joint “{gone}”, which the address names: it was removed, or the address is of another job.

@@ -1,10 +1,22 @@
 import { Button } from 'antd';
-import { useState, type FormEvent } from 'react';
+import { useEffect, useState, type FormEvent } from 'react';
 import { LIMITS } from '@velk/core';
 import { sentenceOf, useAccessEnterMutation, type Access } from '../app/api.ts';
 import { deviceName, keepDeviceName } from '../app/device.ts';
-import { useAppSelector } from '../app/store.ts';
 import { keyIn, thisDevice } from '../app/entering.ts';
+import { unsentHere, type Unsent } from '../app/leaving.ts';
+
+const counted = (count: number, thing: string): string[] =>
+  count === 0 ? [] : [`${count} ${thing}${count === 1 ? '' : 's'}`];
+
+/** What was done here and not sent, in words. */
+function useUnsent(): string[] {
+  const [{ jobs, lines }, setUnsent] = useState<Unsent>({ jobs: 0, lines: 0 });
+  useEffect(() => {
+    void unsentHere().then(setUnsent, () => undefined);
+  }, []);
+  return [...counted(jobs, 'changed job'), ...counted(lines, 'line')];
+}
 
 /** The door: at the machine by the key that Velk printed, from the shop’s network by its passphrase. */
 export default function LetIn({ door }: { door: Access['door'] }) {
@@ -12,7 +24,7 @@ export default function LetIn({ door }: { door: Access['door'] }) {
   const [shown, setShown] = useState(false);
   const [name, setName] = useState(deviceName());
   const [enter, { error, isLoading }] = useAccessEnterMutation();
-  const waiting = useAppSelector((s) => s.record.waiting.length);
+  const unsent = useUnsent();
   const network = door === 'network';
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -27,10 +39,10 @@ export default function LetIn({ door }: { door: Access['door'] }) {
           ? 'The passphrase of the shop lets this device in; it is asked once. Whoever runs Velk has set it.'
           : 'Open the address that Velk printed when it started: it ends in a key that lets you in. Or paste it here.'}
       </p>
-      {waiting > 0 && (
+      {unsent.length > 0 && (
         <p className="note" role="status">
-          What was written down here and not sent is kept on this device: {waiting} {waiting === 1 ? 'line' : 'lines'}.
-          It goes out once the device is let in and the job is opened.
+          What was done here and not sent is kept on this device: {unsent.join(' and ')}. It goes out once the device is
+          let in and the job is opened.
         </p>
       )}
       <form onSubmit={submit}>

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import {
   INCH,
   LIMITS,
+  mergedShops,
   minutesIn,
   SCHOOL_NAMES,
   SCHOOLS,
@@ -22,6 +23,7 @@ import { useNameDeviceMutation } from '../app/api.ts';
 import { deviceId, deviceName, keepDeviceName } from '../app/device.ts';
 import { Frame } from '../app/Frame.tsx';
 import { gearChanged } from '../app/gear.ts';
+import { LeftBehind } from '../app/LeftBehind.tsx';
 import { useAppDispatch } from '../app/store.ts';
 import { useGear } from '../app/useGear.ts';
 import { useStyle } from '../app/useUnits.ts';
@@ -35,11 +37,12 @@ import { WordsField } from '../widgets/WordsField.tsx';
 
 /** How the shop works: units, fit, ways of working where practice differs, minutes, local rules. */
 export default function ShopRoom() {
-  const shop = useGear();
+  const { shop, behind } = useGear();
   return (
     <Frame job={null} title={shop?.name ?? ''} aside={null}>
       {shop ? (
         <div className="sheet">
+          <LeftBehind what="the shop" now={shop} merge={mergedShops} {...behind} />
           <Settings shop={shop} />
         </div>
       ) : (

@@ -7,6 +7,7 @@ import {
   copyOf,
   fieldsOf,
   KIND_NAMES,
+  mergedShops,
   newTool,
   readChest,
   readChestFile,
@@ -25,6 +26,7 @@ import { useSought } from '../../app/useSought.ts';
 import { marginBelow, toMargin } from '../../app/crossing.ts';
 import { gearChanged } from '../../app/gear.ts';
 import { Frame } from '../../app/Frame.tsx';
+import { LeftBehind } from '../../app/LeftBehind.tsx';
 import { Opening } from '../Opening.tsx';
 import { currentShop, useGear } from '../../app/useGear.ts';
 import { useAppDispatch } from '../../app/store.ts';
@@ -42,7 +44,7 @@ import { Choice } from '../../widgets/Choice.tsx';
 
 /** Everything the shop can cut, guide and measure with. */
 export default function ChestRoom() {
-  const shop = useGear();
+  const { shop, behind } = useGear();
   const [shelf, setShelf] = useState<Shelf | null>(null);
   return (
     <Frame
@@ -50,7 +52,14 @@ export default function ChestRoom() {
       title={shop?.name ?? ''}
       aside={shop && <Shelves tools={shop.tools} shelf={shelf} onPick={setShelf} />}
     >
-      {shop ? <Chest shop={shop} shelf={shelf} /> : <Opening />}
+      {shop ? (
+        <>
+          <LeftBehind what="the shop" now={shop} merge={mergedShops} {...behind} />
+          <Chest shop={shop} shelf={shelf} />
+        </>
+      ) : (
+        <Opening />
+      )}
     </Frame>
   );
 }
