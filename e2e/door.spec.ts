@@ -1,7 +1,9 @@
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { get } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { text } from 'node:stream/consumers';
 import { Client } from 'pg';
 import { KEY } from './key.ts';
 import { root, start, stop, type Started } from './starting.ts';
@@ -114,9 +116,27 @@ test('the shop’s network is let in by passphrase and certificate, a lost table
     const address = /reaches it at (https:\S+),/.exec(said())![1]!;
     const fingerprint = /SHA-256\): (\S+)/.exec(said())![1]!;
 
+    /** Whoever took in the authority, which is fetched before one is let in, trusts what the door shows. */
+    const fetched = (url: string, ca?: string) =>
+      new Promise<string>((resolve, reject) => {
+        const asked = get(
+          url,
+          ca ? { ca } : { rejectUnauthorized: false },
+          (answer) => void text(answer).then(resolve),
+        );
+        asked.on('error', reject);
+      });
+    const authority = await fetched(`${address}/authority.crt`);
+    expect(await fetched(address, authority)).toContain('<title>Velk</title>');
+    await expect(fetched(address.replace(host, '127.0.0.1'), authority)).rejects.toThrow();
+
     const office = await (await browser.newContext({ extraHTTPHeaders: {} })).newPage();
     await office.goto(`${velk.url}/shop#key=${KEY}`);
     await expect(office.getByText(fingerprint)).toBeVisible();
+    const taking = office.locator('.netdoor');
+    await expect(taking.getByRole('link', { name: 'the certificate' })).toBeVisible();
+    await taking.getByLabel('A computer').check();
+    await expect(taking).toContainText('authorities or trusted roots');
     const tablet = await (await browser.newContext({ ignoreHTTPSErrors: true, extraHTTPHeaders: {} })).newPage();
     await tablet.goto(address);
     await tablet.getByLabel('Passphrase of the shop').fill('not the passphrase');

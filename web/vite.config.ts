@@ -33,7 +33,7 @@ export default defineConfig({
         /** Velk starts without the network from the first time on that it was opened. */
         clientsClaim: true,
         navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//],
+        navigateFallbackDenylist: [/^\/api\//, /^\/authority\.crt$/],
         runtimeCaching: [
           {
             /** What a job needs to be opened; what others do with it is asked for, never taken from here while it can be. */

@@ -1,12 +1,14 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { createServer as createHttp, type Server } from 'node:http';
-import { createServer as createHttps } from 'node:https';
+import { createServer as createHttps, type Server as HttpsServer } from 'node:https';
 import { isIPv6 } from 'node:net';
 import { fileURLToPath } from 'node:url';
+import { isDeepStrictEqual } from 'node:util';
 import { pino } from 'pino';
 import { toString as qrCode } from 'qrcode';
-import { addressesHere, certificateIn, namesHere } from './access/certificate.ts';
+import { addressesHere, certificateIn, placesHere } from './access/certificate.ts';
+import type { Network } from './api/access.ts';
 import { createApp } from './api/app.ts';
 import { HOPELESS, readConfig, type Config } from './config.ts';
 import { ROOT } from './root.ts';
@@ -74,32 +76,59 @@ function listen(
   });
 }
 
-const urlOf = (address: string, port: number) => `https://${isIPv6(address) ? `[${address}]` : address}:${port}`;
+const bracketed = (place: string) => (isIPv6(place) ? `[${place}]` : place);
+const urlOf = (address: string, port: number) => `https://${bracketed(address)}:${port}`;
+
+/** How often it is looked whether the machine is reached by other names or addresses, ms. */
+const LOOKED_AT = 60_000;
 
 /** Opens the door to the shop's network: by passphrase, encrypted, or not at all. */
 async function openNetwork({ network, hosts }: Config) {
   if (!network) return undefined;
   if ((await access.passphrase()).hash === null)
     hopeless(`VELK_HOST is “${network.host}”, which others reach: set a passphrase first, with npm run passphrase.`);
-  const { key, cert, fingerprint } = await certificateIn(network.folder);
-  const every = addressesHere();
-  const known = [...hosts, ...namesHere(), ...every.map((address) => (isIPv6(address) ? `[${address}]` : address)), network.host]; // prettier-ignore
-  const make = () => createHttps({ key, cert, minVersion: 'TLSv1.2' });
+  const said = [network.host, ...hosts];
+  let places = placesHere(said);
+  let certificate = await certificateIn(network.folder, places);
+  const make = () => createHttps({ key: certificate.key, cert: certificate.cert, minVersion: 'TLSv1.2' });
   const [server, port] = await listen(make, network, 'VELK_HTTPS_PORT');
-  const addresses = (/^(0\.0\.0\.0|::)$/.test(network.host) ? every : [network.host]).map((a) => urlOf(a, port));
-  const seen = { addresses, fingerprint };
-  const app = createApp({ ...parts, hosts: known, entrance: { door: 'network', network: seen } });
+  const isAll = /^(0\.0\.0\.0|::)$/.test(network.host);
+  const seen = (): Network => ({
+    addresses: (isAll ? addressesHere() : [network.host]).map((address) => urlOf(address, port)),
+    fingerprint: certificate.fingerprint,
+    authority: certificate.authority.fingerprint,
+  });
+  /** A machine that gets another address shows a certificate for it without being started anew. */
+  const look = async () => {
+    const now = placesHere(said);
+    if (isDeepStrictEqual(now, places)) return;
+    certificate = await certificateIn(network.folder, now);
+    places = now;
+    (server as HttpsServer).setSecureContext({ key: certificate.key, cert: certificate.cert });
+  };
+  setInterval(() => void look().catch((error: unknown) => logger.error(error)), LOOKED_AT).unref();
+  const app = createApp({
+    ...parts,
+    hosts: () => [...hosts, ...places.names, ...places.addresses.map(bracketed)],
+    entrance: { door: 'network', network: seen },
+    authority: certificate.authority.cert,
+  });
   server.on('request', app);
-  return { server, seen };
+  return { server, seen, authority: certificate.authority.cert };
 }
 
 const network = await openNetwork(config);
 const key = process.env['VELK_KEY'] ?? randomBytes(18).toString('base64url');
-const app = createApp({ ...parts, hosts: config.hosts, entrance: { door: 'machine', key, network: network?.seen } });
+const app = createApp({
+  ...parts,
+  hosts: () => config.hosts,
+  entrance: { door: 'machine', key, ...(network && { network: network.seen }) },
+  ...(network && { authority: network.authority }),
+});
 const [server, port] = await listen(() => createHttp(app), config, 'PORT');
 process.send?.({ port });
 if (network) {
-  const { addresses, fingerprint } = network.seen;
+  const { addresses, fingerprint } = network.seen();
   console.log(`The shop's network reaches it at ${addresses.join(', ') || 'no address yet'}, by passphrase.`);
   console.log(`Fingerprint of its certificate (SHA-256): ${fingerprint}`);
   if (addresses[0]) console.log(await qrCode(addresses[0], { type: 'terminal', small: true }));

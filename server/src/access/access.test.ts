@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createServer } from 'node:https';
 import { connect } from 'node:tls';
-import { describe, expect, it } from 'vitest';
-import { certificateIn } from './certificate.ts';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { certificateIn, placesHere, type Places } from './certificate.ts';
 import { drawnPassphrase, hashOf, isPassphrase, PASSPHRASE_LETTERS, weaknessOf } from './passphrase.ts';
 
 const DAY = 86_400_000;
@@ -32,34 +32,68 @@ describe('the passphrase', () => {
 });
 
 describe('the certificate', () => {
-  it('is made once, kept to oneself, made anew before it ends, and is what a connection shows', async () => {
-    const folder = mkdtempSync(join(tmpdir(), 'velk-certificate-'));
-    try {
-      const made = await certificateIn(join(folder, 'own'));
-      const read = new X509Certificate(made.cert);
-      expect(read.checkHost('localhost')).toBe('localhost');
-      expect(read.checkIP('127.0.0.1')).toBe('127.0.0.1');
-      expect(Date.parse(read.validTo) - Date.parse(read.validFrom)).toBeLessThanOrEqual(825 * DAY);
-      expect(statSync(join(folder, 'own')).mode & 0o777).toBe(0o700);
-      for (const file of readdirSync(join(folder, 'own')))
-        expect(statSync(join(folder, 'own', file)).mode & 0o777, file).toBe(0o600);
+  const places: Places = { names: ['localhost', 'bench.local'], addresses: ['127.0.0.1', '10.1.2.3', 'fd00::1'] };
+  let folder: string;
+  beforeEach(() => void (folder = join(mkdtempSync(join(tmpdir(), 'velk-certificate-')), 'access')));
+  afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
-      expect(await certificateIn(join(folder, 'own'), Date.now() + 700 * DAY)).toEqual(made);
-      expect(await certificateIn(join(folder, 'own'), Date.now() + 800 * DAY)).not.toEqual(made);
+  it('is made once, kept to oneself, and holds every name and address by which the server is reached', async () => {
+    const made = await certificateIn(folder, places);
+    const read = new X509Certificate(made.cert);
+    for (const name of places.names) expect(read.checkHost(name)).toBe(name);
+    for (const address of places.addresses) expect(read.checkIP(address)).toBe(address);
+    expect(read.checkHost('elsewhere.example')).toBe(undefined);
+    expect(Date.parse(read.validTo) - Date.parse(read.validFrom)).toBeLessThanOrEqual(825 * DAY);
+    expect(statSync(folder).mode & 0o777).toBe(0o700);
+    for (const file of readdirSync(folder)) expect(statSync(join(folder, file)).mode & 0o777, file).toBe(0o600);
+    expect(await certificateIn(folder, places)).toEqual(made);
+  });
 
-      const server = createServer({ key: made.key, cert: made.cert }).listen(0, '127.0.0.1');
-      await new Promise((resolve) => server.once('listening', resolve));
-      const { port } = server.address() as { port: number };
-      const shown = await new Promise<string>((resolve, reject) => {
-        const socket = connect({ port, host: '127.0.0.1', ca: made.cert, servername: 'localhost' }, () => {
+  it('is made anew before it ends, and where a name or an address is new, by the same authority', async () => {
+    const made = await certificateIn(folder, places);
+    expect(await certificateIn(folder, places, Date.now() + 700 * DAY)).toEqual(made);
+    const later = await certificateIn(folder, places, Date.now() + 800 * DAY);
+    const moved = await certificateIn(folder, { ...places, addresses: ['127.0.0.1', '10.1.2.4'] });
+    const named = await certificateIn(folder, { ...places, names: ['localhost', 'velk.shop'] });
+    const all = [made, later, moved, named];
+    expect(new Set(all.map(({ fingerprint }) => fingerprint)).size).toBe(4);
+    expect(new Set(all.map(({ authority }) => authority.fingerprint)).size).toBe(1);
+    /** Before a certificate could outlive it there is another authority. */
+    const last = await certificateIn(folder, places, Date.now() + (3650 - 824) * DAY);
+    expect(last.authority).not.toEqual(made.authority);
+  });
+
+  it('of a folder from before, without an authority, is not taken', async () => {
+    const { authority } = await certificateIn(folder, places);
+    rmSync(join(folder, 'authority.pem'));
+    const made = await certificateIn(folder, places);
+    expect(made.authority).not.toEqual(authority);
+    const signer = new X509Certificate(made.authority.cert);
+    expect(new X509Certificate(made.cert).verify(signer.publicKey)).toBe(true);
+  });
+
+  it('is what a connection shows, and is trusted by who took in the authority alone', async () => {
+    const made = await certificateIn(folder, places);
+    const server = createServer({ key: made.key, cert: made.cert }).listen(0, '127.0.0.1');
+    await new Promise((resolve) => server.once('listening', resolve));
+    const { port } = server.address() as { port: number };
+    const shown = (ca?: string) =>
+      new Promise<string>((resolve) => {
+        const socket = connect({ port, host: '127.0.0.1', servername: 'localhost', ...(ca && { ca }) }, () => {
           resolve(socket.getPeerCertificate().fingerprint256);
           socket.destroy();
-        }).on('error', reject);
+        }).on('error', ({ code }: NodeJS.ErrnoException) => resolve(String(code)));
       });
-      expect(shown).toBe(made.fingerprint);
-      server.close();
-    } finally {
-      rmSync(folder, { recursive: true });
-    }
+    expect(await shown(made.authority.cert)).toBe(made.fingerprint);
+    expect(await shown()).toBe('UNABLE_TO_VERIFY_LEAF_SIGNATURE');
+    server.close();
+  });
+
+  it('takes names and addresses that are said, but none that stands for all or can’t be a name', () => {
+    const { names, addresses } = placesHere(['0.0.0.0', '::', 'Velk.Shop', '[fd00::2]', '10.9.9.9', 'not a name']);
+    expect(names).toContain('velk.shop');
+    expect(names.join(' ')).not.toContain('not a name');
+    expect(addresses).toEqual(expect.arrayContaining(['127.0.0.1', 'fd00::2', '10.9.9.9']));
+    expect(addresses).not.toContain('0.0.0.0');
   });
 });

@@ -48,7 +48,7 @@ beforeEach(async () => {
       pool,
       access,
       entrance: { door, ...(door === 'machine' && { key: KEY }) },
-      hosts: ['127.0.0.1'],
+      hosts: () => ['127.0.0.1'],
       logger: pino({ level: 'info' }, { write: (line) => void logged.push(line) }),
     });
     const { server, base } = await listening(app);

@@ -12,6 +12,8 @@ import { readJson, validated } from './validated.ts';
 export interface Network {
   readonly addresses: readonly string[];
   readonly fingerprint: string;
+  /** Fingerprint of the authority that a device takes in. */
+  readonly authority: string;
 }
 
 /** Where this server lets people in: at the machine with a key that it prints, from the network by passphrase. */
@@ -19,7 +21,8 @@ export interface Entrance {
   readonly door: Door;
   /** What whoever comes in at the machine shows. */
   readonly key?: string;
-  readonly network?: Network | undefined;
+  /** As it is now: addresses change while Velk runs. */
+  readonly network?: () => Network;
 }
 
 const DAY = 86_400_000;
@@ -110,7 +113,7 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     const session = await sessionOf(req);
     if (!session && !showsKey(req)) return void res.json({ door, in: false });
     const { hash, lockedUntil } = await store.passphrase();
-    res.json({ door, in: true, session: session?.id, passphrase: hash !== null, lockedUntil, network });
+    res.json({ door, in: true, session: session?.id, passphrase: hash !== null, lockedUntil, network: network?.() });
   });
 
   /** A key can't be guessed, and whoever sends wrong ones must not keep the owner out. */

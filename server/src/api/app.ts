@@ -23,16 +23,19 @@ import { readJson } from './validated.ts';
 export interface AppParts {
   readonly source: DataSource;
   readonly pool: Pool;
-  readonly hosts: readonly string[];
+  /** Names by which it may be called now. */
+  readonly hosts: () => readonly string[];
   readonly access: AccessStore;
   readonly entrance: Entrance;
   readonly logger: Logger;
+  /** Certificate of the authority, for devices to take in; PEM, none at the machine’s own door. */
+  readonly authority?: string;
   /** Folder of the built web application; none in tests of the API alone. */
   readonly web?: string;
 }
 
 /** The whole server: guards, API, and the built application for every other address. */
-export function createApp({ source, pool, hosts, access, entrance: way, logger, web }: AppParts): Express {
+export function createApp({ source, pool, hosts, access, entrance: way, logger, authority, web }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -85,6 +88,8 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
   app.use('/api/shop', shopRoutes(shops, uses, access, pool));
   app.use('/api/plan', planRoutes(pool));
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));
+  /** Known to everybody, and asked for by who is not let in yet. */
+  if (authority) app.get('/authority.crt', (_req, res) => void res.type('application/x-x509-ca-cert').send(authority));
   if (web) {
     app.use(
       compressed(web, {

@@ -3,11 +3,11 @@ import { tooMuchIn } from '@velk/core';
 import { sendProblem } from './problem.ts';
 
 /** Refuses requests under another host name, and from pages of another origin: a web page elsewhere can't reach in. */
-export function guardHost(hosts: readonly string[]): RequestHandler {
+export function guardHost(hosts: () => readonly string[]): RequestHandler {
   const nameOf = (host: string) => host.replace(/:\d+$/, '').toLowerCase();
   return (req, res, next) => {
     const host = req.headers.host ?? '';
-    if (!hosts.includes(nameOf(host)))
+    if (!hosts().includes(nameOf(host)))
       return sendProblem(res, 421, 'This server is not known by that host name. VELK_HOSTS adds names.');
     const { origin } = req.headers;
     if (origin !== undefined && !sameHost(origin, host))

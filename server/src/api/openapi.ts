@@ -65,7 +65,7 @@ const components = () => ({
       session: uuid,
       passphrase: yes,
       lockedUntil: { type: ['string', 'null'], format: 'date-time' },
-      network: object({ addresses: list(text), fingerprint: text }),
+      network: object({ addresses: list(text), fingerprint: text, authority: text }),
       countersign: text,
     },
     'session',

@@ -31,7 +31,7 @@ beforeAll(async () => {
     pool,
     access: accessStore(source),
     entrance: { door: 'machine', key: KEY },
-    hosts: ['127.0.0.1'],
+    hosts: () => ['127.0.0.1'],
     logger: pino({ level: 'silent' }),
   });
   ({ server, base } = await listening(app));

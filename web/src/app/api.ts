@@ -69,7 +69,7 @@ export interface Access {
   /** Until when no passphrase is taken, after too many wrong ones. */
   lockedUntil?: string | null;
   /** How other machines reach this one; nothing while it listens to itself alone. */
-  network?: { addresses: string[]; fingerprint: string };
+  network?: { addresses: string[]; fingerprint: string; authority: string };
 }
 
 /** A device that is let in. */

@@ -14,6 +14,7 @@ import {
 } from '../app/api.ts';
 import { forgetAllSent } from '../app/leaving.ts';
 import { useOneStop } from '../app/useOneStop.ts';
+import { TakingIn } from './TakingIn.tsx';
 
 const WHERE = { machine: 'at this machine', network: 'from the shop’s network' };
 
@@ -98,14 +99,33 @@ function NetworkDoor({ access }: { access: Access }) {
               , or scans this, types the passphrase once, and says what it is called.
             </p>
             <p>
-              The first time, and whenever the certificate is new, its browser warns: open the details of the warning,
-              and go on only where the fingerprint there is this one, letter by letter. Where it is another, somebody
-              stands in between: close the page, and start Velk anew at the machine.
+              The first time its browser warns: open the details of the warning, and go on only where the fingerprint
+              there is this one, letter by letter. Where it is another, somebody stands in between: close the page, and
+              start Velk anew at the machine.
               <br />
               <code>{network.fingerprint}</code>
               <SameFingerprint fingerprint={network.fingerprint} />
             </p>
           </div>
+          {address && (
+            <>
+              <QRCode
+                value={`${address}/authority.crt`}
+                size={172}
+                type="svg"
+                bordered={false}
+                bgColor="#fff"
+                color="#000"
+              />
+              <div>
+                <p>
+                  Once a tablet has taken in this certificate it warns no more, and the floor works without the network.
+                  Scan this on the tablet, then:
+                </p>
+                <TakingIn authority={network.authority} />
+              </div>
+            </>
+          )}
         </div>
       ) : (
         <p className="quiet">

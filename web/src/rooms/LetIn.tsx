@@ -3,6 +3,7 @@ import { useEffect, useState, type FormEvent } from 'react';
 import { LIMITS } from '@velk/core';
 import { sentenceOf, useAccessEnterMutation, type Access } from '../app/api.ts';
 import { deviceName, keepDeviceName } from '../app/device.ts';
+import { TakingIn } from './TakingIn.tsx';
 import { keyIn, thisDevice } from '../app/entering.ts';
 import { unsentHere, type Unsent } from '../app/leaving.ts';
 
@@ -94,6 +95,12 @@ export default function LetIn({ door }: { door: Access['door'] }) {
           Come in
         </Button>
       </form>
+      {network && (
+        <details>
+          <summary>The browser warned before this page</summary>
+          <TakingIn />
+        </details>
+      )}
     </main>
   );
 }
