@@ -5,6 +5,7 @@ import { bringBack, makeCopy } from './copies.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies } from './dependencies.mjs';
 import { bringUpToDate, migrate } from './rights.mjs';
+import { plainly, sentenceOf } from './sentences.mjs';
 import { openDatabase } from './serve.mjs';
 
 const [what, named] = process.argv.slice(2);
@@ -15,12 +16,18 @@ if (!named) {
   process.exit(1);
 }
 const file = resolve(named);
-await ensurePackages(['postgresql']);
-await ensureDependencies();
-await ensurePrograms();
-const { url, settle, close } = await openDatabase();
+const isRestore = what === 'restore';
+const { url, settle, close } = await plainly(
+  isRestore ? 'Nothing is brought back' : 'No copy is made',
+  async () => {
+    await ensurePackages(['postgresql']);
+    await ensureDependencies();
+    await ensurePrograms();
+    return openDatabase();
+  },
+);
 try {
-  if (what === 'restore') {
+  if (isRestore) {
     bringBack(url, file, migrate(url, '--names').stdout.trim().split('\n'));
     /** An older copy is brought up to date at once: the server that runs knows only the newest. */
     bringUpToDate(url);
@@ -33,7 +40,7 @@ try {
     console.log(`Everything is in ${file} and ${file}.manifest.json: keep both together.`);
   }
 } catch (error) {
-  console.error(`${error.message}.`);
+  console.error(`${sentenceOf(error)}.`);
   process.exitCode = 1;
 }
 close();

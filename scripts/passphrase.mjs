@@ -3,12 +3,15 @@ import { spawnSync } from 'node:child_process';
 import { ensurePrograms, serverProgram } from './build.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies, root } from './dependencies.mjs';
+import { plainly } from './sentences.mjs';
 import { openDatabase } from './serve.mjs';
 
-if (!process.env.DATABASE_URL) await ensurePackages(['postgresql']);
-await ensureDependencies();
-await ensurePrograms();
-const { url, close } = await openDatabase();
+const { url, close } = await plainly('The passphrase is not set', async () => {
+  if (!process.env.DATABASE_URL) await ensurePackages(['postgresql']);
+  await ensureDependencies();
+  await ensurePrograms();
+  return openDatabase();
+});
 const { status } = spawnSync(process.execPath, [serverProgram('setPassphrase')], {
   cwd: root,
   stdio: 'inherit',

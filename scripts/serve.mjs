@@ -9,6 +9,7 @@ import { dataFolder, isRunning, startCluster, stopCluster } from './cluster.mjs'
 import { nightly } from './copies.mjs';
 import { root } from './dependencies.mjs';
 import { rootFolder } from './giving.mjs';
+import { ownFolder } from './sentences.mjs';
 import { accessFolder, accountsOf, serverUser, settle } from './rights.mjs';
 
 /**
@@ -21,6 +22,7 @@ export async function openDatabase() {
     return { url, settle: async () => url, close: () => undefined };
   }
   const folder = dataFolder();
+  ownFolder(folder);
   rootFolder(folder);
   mkdirSync(join(folder, 'running'), { recursive: true });
   const mark = join(folder, 'running', String(process.pid));

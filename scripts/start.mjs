@@ -3,6 +3,7 @@ import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './debian.mjs';
 import { ensureDependencies } from './dependencies.mjs';
 import { during } from './progress.mjs';
+import { plainly } from './sentences.mjs';
 import { keepServer, onEnd, openDatabase } from './serve.mjs';
 
 const { PORT } = process.env;
@@ -10,15 +11,12 @@ if (PORT !== undefined && !(/^\d{1,5}$/.test(PORT) && Number(PORT) < 65536)) {
   console.error(`PORT is “${PORT}”: it must be a number from 0 to 65535.`);
   process.exit(1);
 }
-try {
+await plainly('Velk does not start', async () => {
   if (!process.env.DATABASE_URL) await ensurePackages(['postgresql']);
   await ensureDependencies();
   await ensureBuilt();
-} catch (error) {
-  console.error(`Velk does not start: ${error.message}`);
-  process.exit(1);
-}
-try {
+});
+await plainly('The database does not start', async () => {
   const database = await during('Starting the database', openDatabase);
   const address = await during('Bringing the database up to date', database.settle);
   console.log('Starting the server ...');
@@ -27,9 +25,4 @@ try {
     await server.close();
     database.close();
   });
-} catch (error) {
-  console.error(
-    `The database does not start: ${error.message}. Its folder can be chosen with VELK_DATA, another database with DATABASE_URL.`,
-  );
-  process.exit(1);
-}
+});
