@@ -16,6 +16,13 @@ test('a newcomer’s first minute: four questions, a rail and a stile, a proved 
   await page.keyboard.press('Tab');
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('radio', { name: 'inches' })).toBeChecked();
+  /** Whether the guard may come off nobody answers in advance. */
+  await tabTo(page, /^Start/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Say yes or no');
+  await page.keyboard.press('Shift+Tab');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('radio', { name: 'no', exact: true })).toBeChecked();
   await tabTo(page, /^Start/);
   await page.keyboard.press('Enter');
   await expect(page.getByText('Nothing on the bench yet')).toBeVisible();

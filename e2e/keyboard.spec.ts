@@ -59,6 +59,27 @@ test('long lists are one stop of Tab, and the arrows lead through them @looms @c
   await expect(page.locator('.margin :focus')).toHaveCount(1);
 });
 
+test('in a table the arrows keep the column, and Tab goes on to the next part where one types', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'stock');
+  await page.getByLabel('Post, pieces').focus();
+  await page.keyboard.press('Alt+ArrowDown');
+  await page.keyboard.press('Alt+ArrowDown');
+  expect(await focused(page)).toMatch(/, pieces$/);
+  const row = page.locator('tr[aria-selected="true"]');
+  const next = page.locator('tr[aria-selected="true"] + tr');
+  const name = (await next.getByLabel(/^Name of/).getAttribute('aria-label'))!;
+  await row.getByLabel(/, measured width/).focus();
+  await page.keyboard.type('70');
+  await page.keyboard.press('Tab');
+  expect(await focused(page)).toBe(name);
+  await page.keyboard.type('Part');
+  await page.keyboard.press('Shift+Tab');
+  expect(await focused(page)).toMatch(/, measured width/);
+});
+
 test('what is pressed may go away: the focus stays nearby, never falls to the page', async ({ page, velk }) => {
   test.setTimeout(120_000);
   const press = async (name: RegExp, there: RegExp) => {

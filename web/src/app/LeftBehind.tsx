@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { momentName } from './days.ts';
 import { Disagreeing } from './Disagreeing.tsx';
 import type { Left } from './drafts.ts';
 import type { Merge } from './kept.ts';
@@ -32,7 +33,7 @@ export function LeftBehind<T>({ what, now, merge, left, take, drop }: Props<T>) 
   };
   return left.map((one) => {
     const { tab, at, draft } = one;
-    const when = new Date(at).toLocaleString();
+    const when = momentName(at);
     if (tab === asked && draft)
       return (
         <div key={tab} className="note leftbehind" role="alert">

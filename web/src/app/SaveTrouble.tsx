@@ -1,3 +1,4 @@
+import { timeName } from './days.ts';
 import { Disagreeing } from './Disagreeing.tsx';
 import type { Kept, Merge } from './kept.ts';
 import type { KeptActions } from './keptActions.ts';
@@ -12,7 +13,7 @@ interface Props<T> {
   readonly className: string;
 }
 
-const timeOf = (at: string): string => (at ? new Date(at).toLocaleTimeString() : '');
+const timeOf = (at: string): string => (at ? timeName(at) : '');
 
 /** What stands in the way of saving, and what to do about it; nothing while nothing does. */
 export function SaveTrouble<T>({ what, kept, merge, actions, className }: Props<T>) {

@@ -1,16 +1,29 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { planJob, recordState, type Job, type Modeller } from '@velk/core';
+import {
+  countOf,
+  planJob,
+  recordState,
+  standingAt,
+  waysAt,
+  worksOf,
+  type Job,
+  type Modeller,
+  type Observation,
+  type Plan,
+  type Setup,
+} from '@velk/core';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { plansSlice, planned, proved, proofAt, type PlansState } from './plans.ts';
-import { stagesOf } from './useStages.ts';
+import { markOf, stagesOf } from './useStages.ts';
+import type { SeenRooms } from './view.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {
   modeller = await loadModeller();
 });
 
-const states = (job: Job, plans: PlansState) =>
-  stagesOf(job, plans, recordState([])).map(
+const states = (job: Job, plans: PlansState, seen?: SeenRooms) =>
+  stagesOf(job, plans, recordState([]), seen).map(
     (s) => `${s.id} ${s.state}${s.count ? ` ${s.count}` : ''}`,
   );
 const after = (job: Job, withProof: boolean): PlansState => {
@@ -20,6 +33,18 @@ const after = (job: Job, withProof: boolean): PlansState => {
   const proofs = plan.joints.flatMap((j) => j.proof ?? []);
   return plansSlice.reducer(first, proved({ stamp: plan.stamp, proofs, last: true }));
 };
+
+/** All pieces of a set-up, cut. */
+const ticked = (plan: Plan, setup: Setup): Observation => ({
+  id: crypto.randomUUID(),
+  seen: '2027-03-15T08:00:00.000Z',
+  kind: 'done',
+  setup: setup.id,
+  works: worksOf(setup),
+  pieces: Array.from({ length: countOf(setup) }, (_, i) => i + 1),
+  at: standingAt(setup, new Map()),
+  ways: waysAt(plan, setup),
+});
 
 describe('the stages of a job', () => {
   it('begin empty', () => {
@@ -33,13 +58,33 @@ describe('the stages of a job', () => {
     expect(states(job, after(job, true))).toEqual([
       'stock done',
       'joints done',
-      'methods done',
-      'setups done',
-      'order done',
+      'methods planned',
+      'setups planned',
+      'order planned',
       'proof done',
       'floor not begun',
       'log not begun',
     ]);
+  });
+
+  it('planned, seen and done are three things: seen counts for the plan that was seen', () => {
+    const job = jobWith();
+    const plans = after(job, false);
+    const mark = markOf(plans.plan!);
+    const stood = (seen: SeenRooms) => states(job, plans, seen).slice(2, 5);
+    expect(stood({ mark, rooms: ['setups'] })).toEqual([
+      'methods planned',
+      'setups seen',
+      'order planned',
+    ]);
+    expect(stood({ mark: 'before', rooms: ['setups'] })).toContain('setups planned');
+    const all = plans
+      .plan!.cards.flatMap(({ setups }) => setups)
+      .map((setup) => ticked(plans.plan!, setup));
+    const cut = stagesOf(job, plans, recordState(all))
+      .slice(2, 5)
+      .map(({ state }) => state);
+    expect(cut).toEqual(['done', 'done', 'done']);
   });
 
   it('an old proof does not count for a new plan', () => {

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { recordState, type Job, type Plan, type Shop } from '@velk/core';
 import { latestPlan, startCore } from '../workers/asking.ts';
 import { api, type JobSummary } from './api.ts';
-import { useAppDispatch } from './store.ts';
+import { store, useAppDispatch } from './store.ts';
 import { stagesOf, type Stage } from './useStages.ts';
 
 /** Proofs are made, and records read, where a job is open. */
@@ -59,6 +59,7 @@ export function useHowFar(
             data.job,
             { plan, proofs: {}, pieces: [], provedAll: '' },
             recordState([]),
+            store.getState().view.seen[summary.id],
           ).filter(({ id }) => !UNKNOWN.includes(id)),
           setups: plan.cards.length,
           minutes: plan.minutes,

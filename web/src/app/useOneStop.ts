@@ -1,4 +1,4 @@
-import { useEffect, type KeyboardEvent, type RefObject } from 'react';
+import { useEffect, useRef, type FormEvent, type KeyboardEvent, type RefObject } from 'react';
 
 const FIELDS = 'input, select, textarea, button, a[href], summary';
 
@@ -11,6 +11,14 @@ interface Asked {
 
 const fieldsOf = (item: Element): HTMLElement[] =>
   item.matches(FIELDS) ? [item as HTMLElement] : [...item.querySelectorAll<HTMLElement>(FIELDS)];
+
+/** What stands in another item where a field stands in its own: in the same cell of a row, else in the same place. */
+function acrossFrom(field: HTMLElement, here: Element, there: Element): HTMLElement | undefined {
+  const cell = field.closest('td');
+  if (cell && there instanceof HTMLTableRowElement)
+    return fieldsOf(there.cells[cell.cellIndex]!)[0];
+  return fieldsOf(there)[fieldsOf(here).indexOf(field)];
+}
 
 /** The item one is at: with the focus, else the chosen one, else the first. */
 const hereAmong = (items: readonly Element[]): Element | undefined =>
@@ -43,9 +51,29 @@ export function useOneStop(list: RefObject<HTMLElement | null>, { items, alt = f
     if (at < 0 || to === undefined || !all[to]) return;
     event.preventDefault();
     event.stopPropagation();
-    const column = Math.max(0, fieldsOf(all[at]!).indexOf(event.target as HTMLElement));
-    const into = fieldsOf(all[to]);
-    (into[column] ?? into[0])?.focus();
+    (acrossFrom(event.target as HTMLElement, all[at]!, all[to]) ?? fieldsOf(all[to])[0])?.focus();
   };
-  return { onKeyDownCapture: onKeyDown, onFocus: settle };
+  /** Where something was typed in a row, Tab goes on from its end to the next row, and back from its start. */
+  const typedIn = useRef<Element | null>(null);
+  const onInput = (event: FormEvent<HTMLElement>) => {
+    typedIn.current = found().find((item) => item.contains(event.target as Node)) ?? null;
+  };
+  const onTab = (event: KeyboardEvent<HTMLElement>) => {
+    const all = found();
+    const at = all.findIndex((item) => item.contains(event.target as Node));
+    if (at < 0 || all[at] !== typedIn.current) return;
+    const here = fieldsOf(all[at]);
+    const [edge, next] = event.shiftKey ? [here[0], all[at - 1]] : [here.at(-1), all[at + 1]];
+    if (event.target !== edge || !next) return;
+    event.preventDefault();
+    fieldsOf(next)
+      .at(event.shiftKey ? -1 : 0)
+      ?.focus();
+  };
+  return {
+    onKeyDownCapture: (event: KeyboardEvent<HTMLElement>) =>
+      event.key === 'Tab' && alt ? onTab(event) : onKeyDown(event),
+    onInputCapture: onInput,
+    onFocus: settle,
+  };
 }

@@ -12,6 +12,7 @@ import {
   type Access,
   type LetInDevice,
 } from '../app/api.ts';
+import { momentName } from '../app/days.ts';
 import { forgetAllSent } from '../app/leaving.ts';
 import { useOneStop } from '../app/useOneStop.ts';
 import { TakingIn } from './TakingIn.tsx';
@@ -50,7 +51,7 @@ function Device({ device, access }: { device: LetInDevice; access: Access }) {
     window.location.assign('/');
   };
   const own = device.id === access.session;
-  const seen = new Date(device.seenAt).toLocaleString();
+  const seen = momentName(device.seenAt);
   return (
     <li className="row device">
       <strong>{device.device}</strong>
@@ -77,8 +78,7 @@ function NetworkDoor({ access }: { access: Access }) {
     <>
       {lockedUntil && (
         <p className="note warn" role="status">
-          Too many wrong passphrases came from the network: none is taken until {new Date(lockedUntil).toLocaleString()}
-          .{' '}
+          Too many wrong passphrases came from the network: none is taken until {momentName(lockedUntil)}.{' '}
           <button className="link" onClick={() => void unlock()}>
             Take them again now
           </button>

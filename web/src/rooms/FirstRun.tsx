@@ -6,21 +6,29 @@ import { isRecord, readKept, writeKept } from '../app/storage.ts';
 
 /** What was answered so far, kept over a reload. */
 const KEY = 'velk-first-answers';
-const USUAL: FirstAnswers = { name: '', units: 'mm', size: 'full', guardOff: true };
-const isAnswers = (value: unknown): value is FirstAnswers =>
+/** Whether the guard may come off is a rule of the place: nobody answers it in advance. */
+type Answers = Omit<FirstAnswers, 'guardOff'> & { readonly guardOff: boolean | null };
+const USUAL: Answers = { name: '', units: 'mm', size: 'full', guardOff: null };
+const isAnswers = (value: unknown): value is Answers =>
   isRecord(value) &&
   typeof value['name'] === 'string' &&
   (value['units'] === 'mm' || value['units'] === 'in') &&
   (value['size'] === 'small' || value['size'] === 'full') &&
-  typeof value['guardOff'] === 'boolean';
+  [null, true, false].includes(value['guardOff'] as boolean | null);
+
+const GUARD_ANSWERS = [
+  { label: 'yes, with another in its place', guardOff: true },
+  { label: 'no', guardOff: false },
+] as const;
 
 /** The first time: four questions, then a shop that can plan. */
 export default function FirstRun() {
   const [answers, putAnswers] = useState(() => readKept(KEY, isAnswers) ?? USUAL);
-  const setAnswers = (next: FirstAnswers) => {
+  const setAnswers = (next: Answers) => {
     writeKept(KEY, next);
     putAnswers(next);
   };
+  const [asked, setAsked] = useState(false);
   const [create, { error, isLoading }] = useCreateShopMutation();
   return (
     <main className="firstrun">
@@ -32,7 +40,9 @@ export default function FirstRun() {
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          void create(starterShop({ ...answers, name: answers.name.trim() || 'My shop' }));
+          const { name, guardOff } = answers;
+          if (guardOff === null) setAsked(true);
+          else void create(starterShop({ ...answers, guardOff, name: name.trim() || 'My shop' }));
         }}
       >
         <label>
@@ -75,15 +85,24 @@ export default function FirstRun() {
         </div>
         <div>
           <span>May the saw’s own guard come off, by the rules of the place?</span>
-          <Segmented
-            aria-label="May the guard come off"
-            value={answers.guardOff ? 'yes' : 'no'}
-            options={[
-              { value: 'yes', label: 'yes, with another in its place' },
-              { value: 'no', label: 'no' },
-            ]}
-            onChange={(v) => setAnswers({ ...answers, guardOff: v === 'yes' })}
-          />
+          <div role="radiogroup" aria-label="May the guard come off" className="answers">
+            {GUARD_ANSWERS.map(({ label, guardOff }) => (
+              <label key={label}>
+                <input
+                  type="radio"
+                  name="guard"
+                  checked={answers.guardOff === guardOff}
+                  onChange={() => setAnswers({ ...answers, guardOff })}
+                />{' '}
+                {label}
+              </label>
+            ))}
+          </div>
+          {asked && answers.guardOff === null && (
+            <p role="alert" style={{ color: 'var(--stop)' }}>
+              ■ Say yes or no: the order of the cuts depends on it.
+            </p>
+          )}
         </div>
         {error && (
           <p className="note error" role="alert">

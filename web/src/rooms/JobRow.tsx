@@ -1,6 +1,7 @@
 import { Dropdown } from 'antd';
 import { Link } from 'react-router';
 import type { JobSummary, Place } from '../app/api.ts';
+import { dateName } from '../app/days.ts';
 import { SmallStick } from '../app/StoryStick.tsx';
 import type { HowFar } from '../app/useHowFar.ts';
 
@@ -53,7 +54,7 @@ export function JobRow({
         {counted(job.joints, 'joint')}, {counted(job.parts, 'part')}, in {UNITS[job.units]}
       </span>
       <span className="quiet">
-        {new Date(job.updatedAt).toLocaleDateString()} by {job.updatedBy}
+        {dateName(job.updatedAt)} by {job.updatedBy}
         {waits && <strong className="bad"> ■ Something typed is not saved yet: open it</strong>}
       </span>
       <span className="quiet">{wordsOf(job, far)}</span>

@@ -1,6 +1,6 @@
 import { Segmented } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, Navigate, useLocation, useParams } from 'react-router';
 import {
   cardView,
   cardWith,
@@ -44,12 +44,14 @@ export function SetupsRoom({ job, id }: { job: Job; id: string }) {
   const plan = useAppSelector((s) => s.plans.plan);
   const joint = useJoint(job);
   const { card: wanted } = useParams();
+  const { search } = useLocation();
   if (!plan) return <div className="sheet">Planning…</div>;
   const first =
     plan.cards.find(({ setups }) => setups.some((s) => s.occurrences.some((o) => o.joint === joint?.id))) ??
     plan.cards[0];
-  /** No address is changed on the way in: that could overtake someone who is already on the way out. */
-  const card = wanted === undefined ? first : cardWith(plan, wanted);
+  /** The address holds what is shown: after a change of the way it is still that card, or said to be gone. */
+  if (wanted === undefined && first) return <Navigate to={{ pathname: cardPath(id, first), search }} replace />;
+  const card = wanted === undefined ? undefined : cardWith(plan, wanted);
   if (card) return <OneCard key={card.id} plan={plan} card={card} id={id} />;
   if (!first)
     return (

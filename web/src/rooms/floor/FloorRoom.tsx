@@ -89,12 +89,12 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   return (
     <div className="floor">
       <header>
-        <p>
+        <h1>
           <span className="quiet">
             {floor.at + 1} of {plan.cards.length}
           </span>{' '}
           <strong>{view.title}</strong>
-        </p>
+        </h1>
         <nav aria-label="Floor">
           <button onClick={() => setListed(!listed)} aria-expanded={listed}>
             All cards

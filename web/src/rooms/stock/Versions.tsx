@@ -2,6 +2,7 @@ import { Popconfirm } from 'antd';
 import { useState } from 'react';
 import { useLazyRevisionQuery, useRevisionsQuery } from '../../app/api.ts';
 import { changed } from '../../app/bench.ts';
+import { momentName } from '../../app/days.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 
 /** Every saved state of the job; any can be brought back. */
@@ -17,23 +18,12 @@ export function Versions({ id }: { id: string }) {
     if (job) dispatch(changed(job));
   };
   return (
-    <div style={{ position: 'relative' }}>
+    <div className={shown ? 'versions open' : 'versions'}>
       <button className="link" aria-expanded={shown} onClick={() => setShown(!shown)}>
         Earlier versions
       </button>
       {shown && (
-        <div
-          className="keys"
-          style={{
-            position: 'absolute',
-            bottom: 'auto',
-            top: 30,
-            right: 0,
-            width: 330,
-            maxHeight: 360,
-            overflow: 'auto',
-          }}
-        >
+        <div className="versionlist">
           {error ? <p role="alert">This version could not be read. Try again.</p> : null}
           {data && (
             <p className="quiet" style={{ padding: '0 0 6px' }}>
@@ -44,7 +34,7 @@ export function Versions({ id }: { id: string }) {
           {data?.map((r, i) => (
             <p key={r.version} style={{ display: 'flex', justifyContent: 'space-between', padding: '3px 0' }}>
               <span>
-                {r.version}: {new Date(r.savedAt).toLocaleString()} <span className="quiet">{r.savedBy}</span>
+                {r.version}: {momentName(r.savedAt)} <span className="quiet">{r.savedBy}</span>
               </span>
               {i > 0 && (
                 <Popconfirm
