@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { crowd, firstStarts, full, kills, paused, soak, type Outcome } from './scenarios.ts';
+import { escalations } from './escalations.ts';
+import { busy, crowd, databaseKills, firstStarts, full, kills, paused, soak, type Outcome } from './scenarios.ts';
 
 /** What can be asked for, each with how often it is done where nothing is said. */
 const ASKED: Readonly<Record<string, readonly [(times: number) => Promise<Outcome>, number]>> = {
@@ -10,6 +11,9 @@ const ASKED: Readonly<Record<string, readonly [(times: number) => Promise<Outcom
   full: [full, 5],
   crowd: [crowd, 60],
   soak: [soak, 10],
+  database: [databaseKills, 500],
+  busy: [busy, 40],
+  escalations: [escalations, 1],
 };
 
 const page = fileURLToPath(new URL('../../../docs/faults.md', import.meta.url));

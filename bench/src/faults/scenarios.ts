@@ -1,6 +1,6 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { jobWith } from '@velk/core/testing';
 import { freePort, sleep, Velk, VICTIMS } from './velk.ts';
@@ -66,6 +66,53 @@ export const kills = (times: number): Promise<Outcome> =>
       down.push(`after ${done} kills: ${String(error)}`);
     }
     return { what: 'killed while eight save', times: done, ...(await ended(all)), down };
+  });
+
+/** Kills the database alone, while six save: nothing that was acknowledged is lost, and nothing is answered as a fault. */
+export const databaseKills = (times: number): Promise<Outcome> =>
+  withVelk(async (velk) => {
+    const all = await writers(velk, 6);
+    const down: string[] = [];
+    let done = 0;
+    try {
+      for (; done < times; done++) {
+        const before = progress(all);
+        await sleep((done * 37) % 400);
+        await velk.whole();
+        velk.kill('database');
+        await velk.up();
+        await moreSaved(all, before);
+      }
+    } catch (error) {
+      down.push(`after ${done} kills: ${String(error)}`);
+    }
+    return { what: 'database killed while six save', times: done, ...(await ended(all)), down };
+  });
+
+/** What is asked every day, and what it may be answered with: its answer, or a sentence that says what is the matter. */
+const ORDINARY = ['/api/health', '/api/jobs', '/api/shop', '/api/access', '/api/openapi.json'];
+
+/** Keeps every processor busy with something else, four times over, and asks what is asked every day. */
+export const busy = (rounds: number): Promise<Outcome> =>
+  withVelk(async (velk) => {
+    const all = await writers(velk, 4);
+    const idle = 'for (;;);';
+    const others = Array.from({ length: 4 * availableParallelism() }, () => spawn(process.execPath, ['-e', idle]));
+    const wrong: string[] = [];
+    let answered = 0;
+    try {
+      for (let i = 0; i < rounds; i++)
+        for (const path of ORDINARY) {
+          const { status, body } = await velk.ask<{ title?: string }>('GET', path);
+          answered += status === 200 ? 1 : 0;
+          if (status !== 200) wrong.push(`${path}: ${status} ${body.title ?? 'without a word'}`);
+        }
+      await moreSaved(all, progress(all));
+    } finally {
+      for (const other of others) other.kill('SIGKILL');
+    }
+    const seen = `${answered} of ${rounds * ORDINARY.length} ordinary requests got their answer`;
+    return { what: 'every processor kept busy', times: rounds, ...(await ended(all)), down: wrong, seen };
   });
 
 /** Kills a first start at twenty moments of it, each in an empty folder that the next one starts in again. */

@@ -67,6 +67,7 @@ export class Writer {
           this.lost.push(`${this.name}: version ${this.stored.version} was acknowledged, then ${status}`);
           return;
         }
+        if (status === 500) this.lost.push(`${this.name}: a save was answered 500`);
         if (this.stopped) return;
         await sleep(AGAIN);
       }

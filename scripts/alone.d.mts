@@ -1,0 +1,2 @@
+/** The folder that stands for a lock of this user. */
+export declare const lockOf: (name: string) => string;
