@@ -59,7 +59,7 @@ class Line {
 async function startServer(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.mjs'], {
     cwd: root,
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), VELK_KEY: KEY },
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), VELK_KEY: KEY, VELK_AHEAD: 'no' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((resolve, reject) => {

@@ -32,6 +32,9 @@ function build(dist, places, make) {
   });
 }
 
+/** Tells what reckons from what reckoned before, by its sources and the packages it stands on. */
+const core = () => fingerprint('core/src').slice(0, 16);
+
 /** The programs of the server, each one file with what the project itself is made of: they start in half the time. */
 const PROGRAMS = ['main', 'cli', 'setPassphrase', 'store/migrate', 'work/thread'];
 
@@ -51,6 +54,7 @@ export const ensurePrograms = () =>
       format: 'esm',
       platform: 'node',
       sourcemap: true,
+      define: { VELK_CORE: JSON.stringify(core()) },
       logLevel: 'warning',
       plugins: [
         { name: 'packages', setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, outside) },
@@ -65,7 +69,8 @@ export async function ensureBuilt() {
   await ensurePrograms();
   await build('web/dist', ['core', 'web', 'docs/guide.md'], async () => {
     const args = ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'];
-    const make = () => quietly('npx', args, { cwd: root });
+    const env = { ...process.env, VELK_CORE: core() };
+    const make = () => quietly('npx', args, { cwd: root, env });
     const { status, said } = await during('Building the application', make);
     if (status !== 0) {
       console.error(`${said}\nThe application could not be built.`);

@@ -22,8 +22,10 @@ const migrationsIn = (url) => linesOf(url, 'SELECT name FROM migrations ORDER BY
 
 /** Nobody else reads a copy. */
 const OWN = { mode: 0o600 };
-/** Who is let in is in no copy: brought back, it would let a lost tablet in again. */
-const LEFT_OUT = ['session', 'passphrase'].map((table) => `--exclude-table-data=${table}`);
+/** Who is let in is in no copy: brought back, it would let a lost tablet in again. Proofs are made anew. */
+const LEFT_OUT = ['session', 'passphrase', 'kept_proof'].map(
+  (table) => `--exclude-table-data=${table}`,
+);
 
 /** Writes a copy and, beside it, what is in it and its sum; neither is there before both are whole. */
 export function makeCopy(url, file) {

@@ -3,10 +3,13 @@ import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import { compression, defineAlgorithm } from 'vite-plugin-compression2';
 
+const core = process.env['VELK_CORE'] ?? '';
 const api = process.env['VELK_API'] ?? 'http://127.0.0.1:4180';
 
 export default defineConfig({
   root: import.meta.dirname,
+  /** Tells what reckons here from what reckoned before: proofs of another are never read. */
+  define: { VELK_CORE: JSON.stringify(core) },
   plugins: [
     react(),
     VitePWA({

@@ -16,6 +16,8 @@ export interface Config {
   /** Names a browser may call this server by; anything else is refused. */
   readonly hosts: readonly string[];
   readonly demo: boolean;
+  /** Whether jobs are planned and proved once they are saved, before anybody asks. */
+  readonly ahead: boolean;
 }
 
 /** Addresses that nobody on another machine reaches. */
@@ -48,6 +50,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
         },
     hosts: ['localhost', '127.0.0.1', '[::1]', ...(env['VELK_HOSTS'] ?? '').toLowerCase().split(',').filter(Boolean)],
     demo: env['VELK_DEMO'] !== 'no',
+    ahead: env['VELK_AHEAD'] !== 'no',
   };
 }
 

@@ -16,7 +16,10 @@ import { accessStore } from './store/access.ts';
 import { NewerData, openStore } from './store/dataSource.ts';
 import { loadDemo } from './store/demo.ts';
 import { jobStore } from './store/jobs.ts';
+import { proofStore } from './store/proofs.ts';
 import { shopStore } from './store/shops.ts';
+import { workAhead } from './work/ahead.ts';
+import { CORE } from './work/core.ts';
 import { startPool } from './work/pool.ts';
 
 /** So long the server waits for a database that does not answer yet, ms. */
@@ -40,11 +43,20 @@ const source = await openStore(config.databaseUrl, WAIT).catch((error: unknown) 
   if (error instanceof NewerData) return hopeless(error);
   throw error;
 });
-if (config.demo) await loadDemo(shopStore(source), jobStore(source));
+
 const built = fileURLToPath(new URL('web/dist', ROOT));
 const pool = startPool();
 const access = accessStore(source);
-const parts = { source, pool, access, logger, ...(existsSync(built) && { web: built }) };
+const jobs = jobStore(source);
+const ahead = workAhead({
+  jobs,
+  proofs: proofStore(source),
+  pool,
+  core: config.ahead ? CORE : '',
+  onError: (error) => logger.error(error),
+});
+if (config.demo) for (const { id } of await loadDemo(shopStore(source), jobs)) ahead.saved(id);
+const parts = { source, pool, access, ahead, logger, ...(existsSync(built) && { web: built }) };
 
 /** Ports that are tried when nobody chose one: two that start at one moment take one each. */
 const TRIED = 50;
@@ -145,7 +157,7 @@ const stop = () => {
   const closed = servers.map((one) => new Promise((resolve) => one.close(resolve)));
   for (const one of servers) one.closeAllConnections();
   void Promise.all(closed)
-    .then(() => Promise.all([pool.stop(), source.destroy()]))
+    .then(() => (ahead.stop(), Promise.all([pool.stop(), source.destroy()])))
     .then(() => process.exit(0));
 };
 process.on('SIGTERM', stop);

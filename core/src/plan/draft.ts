@@ -10,12 +10,13 @@ import {
   type RouteChoice,
 } from '../methods/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
+import type { ToProve } from './toProve.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
 import { likeliest, settingBeside, sparing, suiting, type Spares } from './choose.ts';
-import type { Modeller } from '../solids/index.ts';
+
 import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Shop } from '../tooling/index.ts';
-import { say, type Remembered, type Sentence } from '../units/index.ts';
+import { say, type Sentence } from '../units/index.ts';
 
 export interface NotTaken {
   readonly id: string;
@@ -42,7 +43,7 @@ export interface JointPlan {
 export interface JointDraft {
   readonly plan: JointPlan;
   readonly setups: readonly Setup[];
-  readonly prove?: (modeller: Modeller, asSet: AsSet, remembered?: Remembered<JointProof>) => JointProof;
+  readonly toProve?: (asSet: AsSet) => ToProve<JointProof>;
 }
 
 /** Set-ups in the order of the run, with their figures as they are set then. */
@@ -156,10 +157,12 @@ export function draftJoint(
   return {
     plan,
     setups,
-    prove(modeller, asSet, remembered) {
+    toProve(asSet) {
       const cut = { tenoned: half('tenoned', asSet), mortised: half('mortised', asSet) };
-      const prove = () => proveJoint(modeller, joint.id, kind, params, cut, shop);
-      return remembered ? remembered.of([joint.id, kind.id, params, cut, shop.tools], prove) : prove();
+      return {
+        question: [joint.id, kind.id, params, cut, shop.tools],
+        prove: (modeller) => proveJoint(modeller, joint.id, kind, params, cut, shop),
+      };
     },
   };
 }

@@ -17,6 +17,8 @@ export { scenesOf, spotOf, type PassScene } from './scenes.ts';
 export * from './readings.ts';
 export * from './whyNot.ts';
 export * from './remembered.ts';
+export * from './keptProofs.ts';
+export { provedBy, type ToProve } from './toProve.ts';
 export * from './days.ts';
 export { proposalsOf, type Proposal, type Proposals } from './proposals.ts';
 export { clockOf, type Clock, type Timed } from './clock.ts';

@@ -4,6 +4,7 @@ import { shareKey, tenonShares } from '../jobwide/index.ts';
 import { withLayers } from '../methods/index.ts';
 import { withMoves } from '../sequence/index.ts';
 import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type WorkId } from '../setups/index.ts';
+import { provedBy, type ToProve } from './toProve.ts';
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
 import type { Solver } from '../solving/index.ts';
@@ -83,17 +84,15 @@ export interface Plan {
   readonly hasErrors: boolean;
 }
 
-type PieceProver = (modeller: Modeller, remembered?: Remembered<PieceProof>) => PieceProof;
-
-/** A plan, and what cuts each of its joints virtually; nothing for those that can’t be made. */
+/** A plan, and what is to be proved of each of its joints; nothing of those that can’t be made. */
 export interface PlanToProve {
   readonly plan: Plan;
-  readonly provers: ReadonlyMap<string, (modeller: Modeller, remembered?: Remembered<JointProof>) => JointProof>;
+  readonly provers: ReadonlyMap<string, () => ToProve<JointProof>>;
   /**
    * Every distinct piece with several places of joinery, all of it cut into the same wood in the
    * order of the run.
    */
-  readonly pieces: () => readonly PieceProver[];
+  readonly pieces: () => readonly ToProve<PieceProof>[];
 }
 
 /**
@@ -105,10 +104,10 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?:
   const { plan, provers, pieces } = planToProve(job, chest);
   if (!modeller) return plan;
   const joints = plan.joints.map((joint): JointPlan => {
-    const proof = provers.get(joint.joint)?.(modeller, remembered?.joints);
-    return proof ? { ...joint, proof } : joint;
+    const asked = provers.get(joint.joint)?.();
+    return asked ? { ...joint, proof: provedBy(asked, modeller, remembered?.joints) } : joint;
   });
-  const proved = pieces().map((prove) => prove(modeller, remembered?.pieces));
+  const proved = pieces().map((asked) => provedBy(asked, modeller, remembered?.pieces));
   const bad = joints.some((j) => j.proof?.good === false) || proved.some((p) => !p.good);
   return { ...plan, joints, pieces: proved, hasErrors: plan.hasErrors || bad };
 }
@@ -176,30 +175,23 @@ export function leastMinutes(job: Job, chest: Shop, solver: Solver, remembered?:
 }
 
 const proversOf = (drafts: readonly JointDraft[], asSet: AsSet): PlanToProve['provers'] =>
-  new Map(
-    drafts.flatMap(({ plan, prove }) =>
-      prove
-        ? [
-            [
-              plan.joint,
-              (modeller: Modeller, remembered?: Remembered<JointProof>) => prove(modeller, asSet, remembered),
-            ],
-          ]
-        : [],
-    ),
-  );
+  new Map(drafts.flatMap(({ plan, toProve }) => (toProve ? [[plan.joint, () => toProve(asSet)]] : [])));
 
-function pieceProversOf(run: readonly Setup[], drafts: readonly JointDraft[], job: Job, shop: Shop): PieceProver[] {
-  const cut = new Set(drafts.flatMap(({ plan, prove }) => (prove ? [plan.joint] : [])));
+function pieceProversOf(
+  run: readonly Setup[],
+  drafts: readonly JointDraft[],
+  job: Job,
+  shop: Shop,
+): ToProve<PieceProof>[] {
+  const cut = new Set(drafts.flatMap(({ plan, toProve }) => (toProve ? [plan.joint] : [])));
   const joints = new Map(job.joints.filter(({ id }) => cut.has(id)).map((joint) => [joint.id, joint]));
   const shares = tenonShares(job, [...joints.values()]);
   /** A tenon that several joints share is cut once. */
   const again = ({ joint, member, end }: Occurrence) => member === 'tenoned' && shares.get(shareKey(joint, end))?.first === false; // prettier-ignore
-  return piecesOf(run, job, joints, again).map((piece): PieceProver => (modeller, remembered) => {
-    const prove = () => provePiece(modeller, piece, shop);
-    const places = piece.places.map(({ at, kind, params }) => [at, kind.id, params]);
-    return remembered ? remembered.of([piece.part, piece.work, places, shop.tools], prove) : prove();
-  });
+  return piecesOf(run, job, joints, again).map((piece) => ({
+    question: [piece.part, piece.work, piece.places.map(({ at, kind, params }) => [at, kind.id, params]), shop.tools],
+    prove: (modeller) => provePiece(modeller, piece, shop),
+  }));
 }
 
 /** Set-ups in the order of the run, with their figures as they are set then. */

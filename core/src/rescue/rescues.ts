@@ -240,7 +240,7 @@ function otherwise(
   const alone: Job = { ...job, joints: [way === 'any' ? changed : kept] };
   const { plan: made, provers } = planToProve(alone, shop);
   if (made.hasErrors || !made.joints[0]!.chosen[member]) return undefined;
-  const proof = provers.get(joint.id)?.(modeller);
+  const proof = provers.get(joint.id)?.().prove(modeller);
   return proof?.good ? { figures: changes(plan, made, joint, member), proved: true } : undefined;
 }
 
@@ -364,7 +364,7 @@ function thickened({ plan, joint, modeller }: Case, more: Mm) {
   const { plan: made, provers } = planToProve({ ...plan.basis.job, joints: [changed] }, plan.basis.shop);
   if (made.hasErrors || made.joints[0]!.chosen.tenoned !== chosen.tenoned) return undefined;
   /** Its mortise is cut already: of the pair only the tenon is asked. */
-  const cut = provers.get(joint.id)?.(modeller).members.tenoned;
+  const cut = provers.get(joint.id)?.().prove(modeller).members.tenoned;
   if (!cut) return undefined;
   return {
     tenon: tenon.thickness + more,

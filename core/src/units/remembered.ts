@@ -14,6 +14,11 @@ export class Remembered<Answer> {
     return this;
   }
 
+  /** Whether the answer to a question is known. */
+  has(question: unknown): boolean {
+    return this.answers.has(JSON.stringify(question));
+  }
+
   /**
    * The answer to a question, found anew only where it was not asked before.
    * @param question plain data with all that the answer depends on: the same content asks the same

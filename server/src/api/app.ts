@@ -9,6 +9,8 @@ import type { AccessStore } from '../store/access.ts';
 import { jobStore } from '../store/jobs.ts';
 import { recordStore } from '../store/records.ts';
 import { shopStore } from '../store/shops.ts';
+import { proofStore } from '../store/proofs.ts';
+import type { Ahead } from '../work/ahead.ts';
 import type { Pool } from '../work/pool.ts';
 import { entrance, type Entrance } from './access.ts';
 import { guardAmount, guardHost } from './guard.ts';
@@ -16,6 +18,7 @@ import { jobRoutes } from './jobs.ts';
 import { openapi } from './openapi.ts';
 import { planRoutes } from './plan.ts';
 import { problems, sendProblem } from './problem.ts';
+import { proofRoutes } from './proofs.ts';
 import { shopRoutes } from './shop.ts';
 import { usesOf } from './uses.ts';
 import { readJson } from './validated.ts';
@@ -28,6 +31,8 @@ export interface AppParts {
   readonly access: AccessStore;
   readonly entrance: Entrance;
   readonly logger: Logger;
+  /** Works ahead after saves; nobody does in tests of the API alone. */
+  readonly ahead?: Pick<Ahead, 'saved'>;
   /** Certificate of the authority, for devices to take in; PEM, none at the machine’s own door. */
   readonly authority?: string;
   /** Folder of the built web application; none in tests of the API alone. */
@@ -35,7 +40,17 @@ export interface AppParts {
 }
 
 /** The whole server: guards, API, and the built application for every other address. */
-export function createApp({ source, pool, hosts, access, entrance: way, logger, authority, web }: AppParts): Express {
+export function createApp({
+  source,
+  pool,
+  ahead,
+  hosts,
+  access,
+  entrance: way,
+  logger,
+  authority,
+  web,
+}: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -81,10 +96,12 @@ export function createApp({ source, pool, hosts, access, entrance: way, logger, 
   /** What comes from whoever is not let in is not even read. */
   app.use('/api', guard, readJson(MAX_JOB_BYTES), guardAmount);
   const jobs = jobStore(source);
+  const proofs = proofStore(source);
   const shops = shopStore(source);
   app.get('/api/openapi.json', (_req, res) => void res.json(openapi()));
   const uses = usesOf(shops, jobs, pool);
-  app.use('/api/jobs', jobRoutes({ jobs, records: recordStore(source), shops, uses, pool }));
+  app.use('/api/jobs', jobRoutes({ jobs, records: recordStore(source), shops, uses, pool, ...(ahead && { ahead }) }));
+  app.use('/api/proofs', proofRoutes(proofs, pool));
   app.use('/api/shop', shopRoutes(shops, uses, access, pool));
   app.use('/api/plan', planRoutes(pool));
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));

@@ -3,6 +3,7 @@ import { JOB_FORMAT, JOB_VERSION, jobTroubles, type Job } from '@velk/core';
 import type { JobStore } from '../store/jobs.ts';
 import type { RecordStore } from '../store/records.ts';
 import type { ShopStore } from '../store/shops.ts';
+import type { Ahead } from '../work/ahead.ts';
 import type { Pool } from '../work/pool.ts';
 import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
@@ -18,13 +19,14 @@ export interface JobParts {
   readonly shops: ShopStore;
   readonly uses: Uses;
   readonly pool: Pool;
+  readonly ahead?: Pick<Ahead, 'saved'>;
 }
 
 /**
  * Jobs: list, make, read, save with a version, put away, delete and bring back, revisions, tools
  * that are used, import and export as job files.
  */
-export function jobRoutes({ jobs, records, shops, uses, pool }: JobParts): Router {
+export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts): Router {
   const router = Router();
   const missing = 'There is no such job.';
   router.param('id', (_req, res, next, id: string) => (uuid.test(id) ? next() : sendProblem(res, 404, missing)));
@@ -47,13 +49,17 @@ export function jobRoutes({ jobs, records, shops, uses, pool }: JobParts): Route
   router.post('/', async (req, res) => {
     const body = await validated('create', req, res, pool);
     if (!body || troubled(body.job, res)) return;
-    res.status(201).json(await jobs.create((await shops.there()).id, body.job, await who(req, res)));
+    const made = await jobs.create((await shops.there()).id, body.job, await who(req, res));
+    ahead?.saved(made.id);
+    res.status(201).json(made);
   });
 
   router.post('/import', async (req, res) => {
     const file = await validated('file', req, res, pool);
     if (!file) return;
-    res.status(201).json(await jobs.create((await shops.there()).id, file.job, await who(req, res), file.record));
+    const made = await jobs.create((await shops.there()).id, file.job, await who(req, res), file.record);
+    ahead?.saved(made.id);
+    res.status(201).json(made);
   });
 
   router.get('/:id', async (req, res) => {
@@ -74,6 +80,7 @@ export function jobRoutes({ jobs, records, shops, uses, pool }: JobParts): Route
     const by = await who(req, res);
     const saved = await jobs.save(req.params.id, body.job, { from: body.version, by, id: body.save });
     if (!saved) return sendProblem(res, 404, missing);
+    ahead?.saved(saved.id);
     res.json(saved);
   });
 

@@ -136,6 +136,15 @@ export const openapi = () => ({
       },
       delete: { summary: 'Sign out', responses: { 200: ok('One is out', ref('access')) } },
     },
+    '/api/proofs': {
+      post: {
+        summary: 'Proofs that the server made before, by what they depend on',
+        responses: {
+          200: ok('Those that are kept', object({ proofs: list(object({ key: text, text, sum: text })) })),
+          ...refused,
+        },
+      },
+    },
     '/api/access/devices': {
       get: { summary: 'Devices that are let in', responses: { 200: ok('The last seen first', list(ref('session'))) } },
     },

@@ -4,6 +4,7 @@ import {
   jobFileSchema,
   jobSchema,
   LIMITS,
+  MOST_PROOFS_ASKED,
   observationSchema,
   PLAIN_TEXT,
   shopSchema,
@@ -37,6 +38,13 @@ export const SCHEMAS = {
   device: device.required(),
   lines: Joi.object<{ lines: Observation[] }>({
     lines: Joi.array().items(observationSchema).min(1).max(LIMITS.sentAtOnce).required(),
+  }).required(),
+  proofs: Joi.object<{ core: string; keys: string[] }>({
+    core: Joi.string().hex().max(64).required(),
+    keys: Joi.array()
+      .items(Joi.string().pattern(/^[\w-]{43}$/, 'a key'))
+      .max(MOST_PROOFS_ASKED)
+      .required(),
   }).required(),
   place: Joi.object<{ place: Place }>({ place: Joi.string().valid('bench', 'shelf', 'bin').required() }).required(),
   letIn: Joi.object<{ key?: string; passphrase?: string; device: { id: string; name: string } }>({

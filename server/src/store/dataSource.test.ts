@@ -57,7 +57,7 @@ describe('a database of an earlier version', () => {
 describe('several shops that were made at one moment', () => {
   it('become one, the one with jobs, and the others are set aside whole', async () => {
     const url = await newDatabase('shops');
-    const before = MIGRATIONS.filter(({ name }) => name !== Shop1795910400000.name);
+    const before = MIGRATIONS.slice(0, MIGRATIONS.indexOf(Shop1795910400000));
     const old = await new DataSource({ type: 'postgres', url: url.href, migrations: before }).initialize();
     await old.runMigrations();
     const ids = ['1', '2', '3'].map((n) => `6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b1${n}`);
@@ -66,8 +66,8 @@ describe('several shops that were made at one moment', () => {
       await old.query('INSERT INTO shop (id, name, data, version) VALUES ($1, $2, $3, $4)', [id, `Shop ${i}`, '{}', i]);
     await old.query('INSERT INTO device VALUES ($1, $2, $3)', [first, often, 'Bench tablet']);
     await old.query(
-      `INSERT INTO job (id, shop_id, name, notes, units, version, updated_at, updated_by)
-       VALUES ($1, $2, 'Old', '', 'mm', 1, now(), 'Somebody')`,
+      `INSERT INTO job (id, shop_id, name, notes, units, ways, version, updated_at, updated_by)
+       VALUES ($1, $2, 'Old', '', 'mm', '{}', 1, now(), 'Somebody')`,
       [first, used],
     );
     await old.destroy();

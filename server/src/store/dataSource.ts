@@ -8,6 +8,7 @@ import { Access1795651200000 } from './migrations/1795651200000-access.ts';
 import { Places1795737600000 } from './migrations/1795737600000-places.ts';
 import { Record1795824000000 } from './migrations/1795824000000-record.ts';
 import { Shop1795910400000 } from './migrations/1795910400000-shop.ts';
+import { Proofs1795996800000 } from './migrations/1795996800000-proofs.ts';
 import { calmDriver } from './trouble.ts';
 
 /** The changes of the database, in order. */
@@ -19,6 +20,7 @@ export const MIGRATIONS = [
   Places1795737600000,
   Record1795824000000,
   Shop1795910400000,
+  Proofs1795996800000,
 ];
 
 /** Their names: what this Velk knows. */

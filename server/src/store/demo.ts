@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { readJobFile, type JobFile } from '@velk/core';
 import { ROOT } from '../root.ts';
-import type { JobStore } from './jobs.ts';
+import type { JobStore, StoredJob } from './jobs.ts';
 import type { ShopStore } from './shops.ts';
 
 const FILES = ['looms.velk-job.json', 'racks.velk-job.json'];
@@ -17,13 +17,14 @@ export async function readDemo(): Promise<JobFile[]> {
   );
 }
 
-/** Loads the demo shop and its jobs into an empty database; leaves any other alone. */
-export async function loadDemo(shops: ShopStore, jobs: JobStore): Promise<boolean> {
-  if (await shops.first()) return false;
+/** Loads the demo shop and its jobs into an empty database; leaves any other alone. @returns the jobs that it made */
+export async function loadDemo(shops: ShopStore, jobs: JobStore): Promise<readonly StoredJob[]> {
+  if (await shops.first()) return [];
   const files = await readDemo();
   const shop = await shops.create(files[0]!.shop);
   /** Another that starts at the same moment was first. */
-  if (!shop) return false;
-  for (const { job } of [...files].reverse()) await jobs.create(shop.id, job, 'Demo');
-  return true;
+  if (!shop) return [];
+  const made: StoredJob[] = [];
+  for (const { job } of [...files].reverse()) made.push(await jobs.create(shop.id, job, 'Demo'));
+  return made;
 }

@@ -1,4 +1,4 @@
-import type { Checked, Job, JobFile, Plan, Shop } from '@velk/core';
+import type { Checked, Job, JobFile, KeptProof, Plan, Shop } from '@velk/core';
 import type { SchemaName } from '../api/schemas.ts';
 
 /** Everything heavy that the server is asked for, and what comes of it. */
@@ -7,6 +7,16 @@ export interface Asks {
   readonly plan: { readonly asks: { readonly file: JobFile }; readonly answers: Plan };
   /** Ids of the tools that a job’s plan uses. */
   readonly used: { readonly asks: { readonly job: Job; readonly shop: Shop }; readonly answers: readonly string[] };
+  /** What each proof of a job is kept under. */
+  readonly proofKeys: {
+    readonly asks: { readonly job: Job; readonly shop: Shop };
+    readonly answers: readonly string[];
+  };
+  /** Those proofs of a job that are not kept yet. */
+  readonly proofs: {
+    readonly asks: { readonly job: Job; readonly shop: Shop; readonly keys: readonly string[] };
+    readonly answers: readonly KeptProof[];
+  };
   /** Data checked against a schema, where it is so large that checking it would keep others waiting. */
   readonly check: { readonly asks: { readonly schema: SchemaName; readonly data: unknown }; readonly answers: Checked<unknown> }; // prettier-ignore
 }

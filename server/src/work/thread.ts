@@ -1,5 +1,18 @@
 import { parentPort } from 'node:worker_threads';
-import { planJob, RememberedProofs, resumed, toolsUsed } from '@velk/core';
+import {
+  packedProof,
+  planJob,
+  planToProve,
+  proofKey,
+  RememberedProofs,
+  resumed,
+  toolsUsed,
+  type Job,
+  type JointProof,
+  type PieceProof,
+  type Shop,
+  type ToProve,
+} from '@velk/core';
 import { checkBody } from '../api/schemas.ts';
 import type { Question } from './asks.ts';
 import { nodeModeller } from './modeller.ts';
@@ -7,12 +20,27 @@ import { nodeModeller } from './modeller.ts';
 const modeller = nodeModeller();
 const remembered = new RememberedProofs();
 
+/** What is to be proved of a job, each with what it is kept under. */
+async function toProve({ job, shop }: { readonly job: Job; readonly shop: Shop }) {
+  const { provers, pieces } = planToProve(job, shop);
+  const asked: readonly ToProve<JointProof | PieceProof>[] = [...[...provers.values()].map((of) => of()), ...pieces()];
+  return Promise.all(asked.map(async ({ question, prove }) => ({ key: await proofKey(question), prove })));
+}
+
 async function answer(question: Question): Promise<unknown> {
   switch (question.ask) {
     case 'plan':
       return planJob(resumed(question.file), question.file.shop, await modeller, remembered);
     case 'used':
       return [...toolsUsed(planJob(question.job, question.shop))];
+    case 'proofKeys':
+      return (await toProve(question)).map(({ key }) => key);
+    case 'proofs': {
+      const wanted = new Set(question.keys);
+      const asked = (await toProve(question)).filter(({ key }) => wanted.has(key));
+      const cut = await modeller;
+      return asked.map(({ key, prove }) => packedProof(key, prove(cut)));
+    }
     case 'check':
       return checkBody(question.schema, question.data);
   }

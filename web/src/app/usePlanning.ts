@@ -14,6 +14,7 @@ import {
 import { latestPlan, type Asks } from '../workers/asking.ts';
 import { closeCores, openCores } from '../workers/cores.ts';
 import type { ProofAnswer } from '../workers/proving.ts';
+import { askedBy } from './asking.ts';
 import { planFailed, planned, progressOf, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { useAsked } from './useAsked.ts';
@@ -28,6 +29,10 @@ interface Planning {
   asked: number;
   gone: boolean;
 }
+
+/** Asks for all proofs of a job, the joint that is looked at first. */
+const proofs = (job: Job | null, shop: Shop | null, first: string | null) =>
+  ({ ask: 'prove', job, shop, first, by: askedBy() }) as const;
 
 const GONE = 'what plans it could not be fetched; load the page again';
 
@@ -84,7 +89,7 @@ export function usePlanning(chest: Shop | null): void {
     const own = cores.current;
     if (stopped || !resumed.current || !own) return;
     resumed.current = false;
-    own.cutting.postMessage({ ask: 'prove', id: ++own.asked, job, shop, first: inView.current });
+    own.cutting.postMessage({ ...proofs(job, shop, inView.current), id: ++own.asked });
   }, [stopped, job, shop]);
 
   useEffect(() => {
@@ -96,7 +101,7 @@ export function usePlanning(chest: Shop | null): void {
     /** From now on proofs of what was before are not heard: they may be of another job. */
     const id = ++own.asked;
     const timer = setTimeout(
-      () => own.cutting.postMessage({ ask: 'prove', id, job, shop, first: inView.current }),
+      () => own.cutting.postMessage({ ...proofs(job, shop, inView.current), id }),
       BEFORE_PROOF,
     );
     return () => clearTimeout(timer);

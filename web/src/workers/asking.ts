@@ -82,8 +82,11 @@ export interface Asks {
     readonly asks: { kind: string; params: Record<string, unknown>; members: Members };
     readonly answers: { pair: Pair };
   };
-  /** Proofs come as they are made, many answers to one question. */
-  readonly prove: { readonly asks: { job: Job; shop: Shop; first: string | null }; readonly answers: object };
+  /** Proofs come as they are made, many answers to one question; `by` is what the server is told of whoever asks it. */
+  readonly prove: {
+    readonly asks: { job: Job; shop: Shop; first: string | null; by: Readonly<Record<string, string>> };
+    readonly answers: object;
+  };
   /** Nobody wants the proofs that are under way. */
   readonly stop: { readonly asks: object; readonly answers: object };
   /** Only which joint is looked at now. */

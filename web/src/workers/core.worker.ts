@@ -25,6 +25,7 @@ import {
   type Shop,
 } from '@velk/core';
 import { nameOfCard, nameOfJoint, type Question } from './asking.ts';
+import { keptProofs } from './keptProofs.ts';
 import { proveInTurn } from './proving.ts';
 import { Teller } from './since.ts';
 
@@ -128,10 +129,10 @@ async function answer(question: Question): Promise<object | undefined> {
       newest.id = question.id;
       return undefined;
     case 'prove': {
-      const { id, job, shop } = question;
+      const { id, job, shop, by } = question;
       newest.first = question.first;
       newest.id = id;
-      await proveInTurn(planned(job, shop), await modeller(), remembered, {
+      await proveInTurn(planned(job, shop), { modeller, kept: keptProofs(by) }, remembered, {
         first: () => newest.first,
         wanted: () => newest.id === id,
         tell: (proofs) => self.postMessage({ ask: 'prove', id, proofs }),

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { RememberedProofs, type JointProof, type Modeller, type PieceProof, type PlanToProve } from '@velk/core';
+import { NOTHING_KEPT, type KeptProofs } from './keptProofs.ts';
 import { proveInTurn, type Proofs } from './proving.ts';
 
 const NAMES = ['a', 'b', 'c', 'd', 'e'];
@@ -8,22 +9,32 @@ const NAMES = ['a', 'b', 'c', 'd', 'e'];
 async function run({
   first,
   wanted = () => true,
+  kept = NOTHING_KEPT,
 }: {
   first: (cut: string[]) => string | null;
   wanted?: (cut: string[]) => boolean;
+  kept?: KeptProofs;
 }) {
   const cut: string[] = [];
   const told: Proofs[] = [];
-  const provers = new Map(NAMES.map((joint) => [joint, () => (cut.push(joint), { joint } as JointProof)]));
-  const pieces = () => [() => (cut.push('rail'), { id: 'rail' } as PieceProof)];
+  const provers = new Map(
+    NAMES.map((joint) => [
+      joint,
+      () => ({ question: [joint], prove: () => (cut.push(joint), { joint } as JointProof) }),
+    ]),
+  );
+  const pieces = () => [{ question: ['rail'], prove: () => (cut.push('rail'), { id: 'rail' } as PieceProof) }];
   const plan = { plan: { stamp: { velk: '', job: '', shop: '' } }, provers, pieces } as unknown as PlanToProve;
-  await proveInTurn(plan, {} as Modeller, new RememberedProofs(), {
+  let fetched = 0;
+  const modeller = async () => (fetched++, {} as Modeller);
+  await proveInTurn(plan, { modeller, kept }, new RememberedProofs(), {
     first: () => first(cut),
     wanted: () => wanted(cut),
     tell: (proofs) => told.push(proofs),
   });
   return {
     cut,
+    fetched,
     told: told.map(
       ({ proofs, pieces, last }) =>
         `${proofs.map((p) => p.joint).join('')}${(pieces ?? []).map((p) => ` ${p.id}`).join('')}${last ? '.' : ''}`,
@@ -33,11 +44,11 @@ async function run({
 
 describe('proofs in turn', () => {
   it('the joint looked at is cut and told before all others, each is told once, and the last tells that it is', async () => {
-    expect(await run({ first: () => 'd' })).toEqual({
+    expect(await run({ first: () => 'd' })).toMatchObject({
       cut: ['d', 'a', 'b', 'c', 'e', 'rail'],
       told: ['d', 'abce rail.'],
     });
-    expect(await run({ first: () => null })).toEqual({ cut: [...NAMES, 'rail'], told: ['abcde rail.'] });
+    expect(await run({ first: () => null })).toMatchObject({ cut: [...NAMES, 'rail'], told: ['abcde rail.'] });
     expect(await run({ first: () => 'e' })).toMatchObject({ told: ['e', 'abcd rail.'] });
   });
 
@@ -49,5 +60,22 @@ describe('proofs in turn', () => {
   it('ends without another word once nobody wants to know', async () => {
     const { cut, told } = await run({ first: () => 'c', wanted: (done) => done.length < 2 });
     expect({ cut, told }).toEqual({ cut: ['c', 'a'], told: ['c'] });
+  });
+
+  it('what is kept is not cut, and the modeller is fetched only where something is; what was cut is kept', async () => {
+    const kept = (known: readonly string[]) => {
+      const put: string[] = [];
+      return {
+        put,
+        find: async (questions: readonly (readonly unknown[])[]) =>
+          questions.map(([name]) => (known.includes(String(name)) ? { joint: name, id: name } : undefined)),
+        keep: async ([name]: readonly unknown[]) => void put.push(String(name)),
+      };
+    };
+    const some = kept(['a', 'c', 'rail']);
+    const { cut, told } = await run({ first: () => null, kept: some });
+    expect({ cut, told, put: some.put }).toEqual({ cut: ['b', 'd', 'e'], told: ['abcde rail.'], put: ['b', 'd', 'e'] });
+    const all = await run({ first: () => 'b', kept: kept([...NAMES, 'rail']) });
+    expect([all.cut, all.fetched, all.told]).toEqual([[], 0, ['b', 'acde rail.']]);
   });
 });

@@ -1,5 +1,16 @@
 import type { Ask } from './asking.ts';
-import type { JointProof, Modeller, PieceProof, PlanToProve, RememberedProofs, Stamp } from '@velk/core';
+import {
+  provedBy,
+  type JointProof,
+  type Modeller,
+  type PieceProof,
+  type PlanToProve,
+  type Remembered,
+  type RememberedProofs,
+  type Stamp,
+  type ToProve,
+} from '@velk/core';
+import type { KeptProofs } from './keptProofs.ts';
 
 /** Proofs as they come, and which plan they belong to. */
 export interface Proofs {
@@ -33,21 +44,70 @@ const GATHERED = 200;
 /** Lets messages that came meanwhile be heard. */
 const breath = () => new Promise((resolve) => setTimeout(resolve));
 
+/** So many proofs are looked for at once. */
+const LOOKED_FOR = 50;
+
+/** Takes in what is kept of some proofs. */
+async function takeIn<Proof extends object>(
+  asked: readonly ToProve<Proof>[],
+  remembered: Remembered<Proof>,
+  kept: KeptProofs,
+): Promise<void> {
+  const unknown = asked.filter(({ question }) => !remembered.has(question));
+  if (!unknown.length) return;
+  const found = await kept.find(unknown.map(({ question }) => question));
+  unknown.forEach(({ question }, i) => found[i] && remembered.of(question, () => found[i] as Proof));
+}
+
+/** One proof: as it is remembered, else cut, for which the modeller is fetched, and kept. */
+async function provedOnce<Proof extends object>(
+  asked: ToProve<Proof>,
+  remembered: Remembered<Proof>,
+  { modeller, kept }: Cutting,
+): Promise<Proof> {
+  const isKnown = remembered.has(asked.question);
+  const proof = isKnown
+    ? remembered.of(asked.question, () => undefined as never)
+    : provedBy(asked, await modeller(), remembered);
+  if (!isKnown) void kept.keep(asked.question, proof);
+  return proof;
+}
+
+/** What cuts, fetched where something is to be cut, and what was cut before. */
+export interface Cutting {
+  readonly modeller: () => Promise<Modeller>;
+  readonly kept: KeptProofs;
+}
+
 /** Proves a plan’s joints, the one looked at first, then its whole pieces; tells what it has found every now and then. */
 export async function proveInTurn(
   { plan: { stamp }, provers, pieces }: PlanToProve,
-  modeller: Modeller,
+  cutting: Cutting,
   remembered: RememberedProofs,
   { first, wanted, tell }: Turn,
 ): Promise<void> {
   const left = new Map(provers);
+  const looked = new Map<string, ToProve<JointProof>>();
+  /** Those kept are looked for some at a time, this one and the next. */
+  const askedOf = async (id: string): Promise<ToProve<JointProof>> => {
+    if (!looked.has(id)) {
+      const some = [id, ...[...left.keys()].filter((other) => other !== id && !looked.has(other))].slice(0, LOOKED_FOR);
+      for (const one of some) looked.set(one, provers.get(one)!());
+      await takeIn(
+        some.map((one) => looked.get(one)!),
+        remembered.joints,
+        cutting.kept,
+      );
+    }
+    return looked.get(id)!;
+  };
   let found: JointProof[] = [];
   let told = Date.now();
   while (left.size) {
     if (!wanted()) return;
     const seen = first() ?? '';
     const next = left.has(seen) ? seen : left.keys().next().value!;
-    found.push(left.get(next)!(modeller, remembered.joints));
+    found.push(await provedOnce(await askedOf(next), remembered.joints, cutting));
     left.delete(next);
     if (!left.size || (next !== seen && Date.now() - told < GATHERED)) continue;
     tell({ stamp, proofs: found, last: false });
@@ -56,10 +116,13 @@ export async function proveInTurn(
     await breath();
   }
   const whole: PieceProof[] = [];
-  for (const prove of pieces()) {
+  const asked = pieces();
+  await takeIn(asked, remembered.pieces, cutting.kept);
+  for (const one of asked) {
     if (!wanted()) return;
-    whole.push(prove(modeller, remembered.pieces));
-    await breath();
+    const isKnown = remembered.pieces.has(one.question);
+    whole.push(await provedOnce(one, remembered.pieces, cutting));
+    if (!isKnown) await breath();
   }
   tell({ stamp, proofs: found, pieces: whole, last: true });
 }

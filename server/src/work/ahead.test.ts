@@ -1,0 +1,105 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { DataSource } from 'typeorm';
+import { planToProve, proofKey, unpackedProof, type Job, type ToProve } from '@velk/core';
+import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
+import { openStore } from '../store/dataSource.ts';
+import { jobStore } from '../store/jobs.ts';
+import { proofStore } from '../store/proofs.ts';
+import { shopStore } from '../store/shops.ts';
+import { newDatabase } from '../testing/database.ts';
+import { workAhead } from './ahead.ts';
+import { startPool, type Pool } from './pool.ts';
+
+const pool = startPool();
+/** What was asked of the threads. */
+const asked: string[] = [];
+const watched: Pool = {
+  ...pool,
+  ask: (ask, ...rest) => {
+    asked.push(ask);
+    return pool.ask(ask, ...rest);
+  },
+};
+let source: DataSource;
+beforeAll(async () => void (source = await openStore((await newDatabase('ahead')).href)));
+afterAll(async () => {
+  await pool.stop();
+  await source.destroy();
+});
+
+const errors: unknown[] = [];
+const aheadOf = (core: string) =>
+  workAhead({
+    jobs: jobStore(source),
+    proofs: proofStore(source),
+    pool: watched,
+    core,
+    pause: 20,
+    onError: (error) => errors.push(error),
+  });
+
+/** Every proof of a job made here and now, by the key it is kept under. */
+async function anew(job: Job): Promise<Map<string, unknown>> {
+  const { provers, pieces } = planToProve(job, TEST_SHOP);
+  const all: readonly ToProve<object>[] = [...[...provers.values()].map((of) => of()), ...pieces()];
+  const modeller = await loadModeller();
+  return new Map(
+    await Promise.all(all.map(async ({ question, prove }) => [await proofKey(question), prove(modeller)] as const)),
+  );
+}
+
+describe('what the server does ahead', () => {
+  it('a saved job is proved once, as it would be anew, and again only where something changed or was damaged', async () => {
+    await shopStore(source).create(TEST_SHOP);
+    const shop = await shopStore(source).there();
+    const job = jobWith();
+    const store = jobStore(source);
+    const made = await store.create(shop.id, job, 'Somebody');
+    const ahead = aheadOf('abc');
+    const proofs = proofStore(source);
+    const settledAfter = async (id: string) => {
+      asked.length = 0;
+      for (let saves = 0; saves < 3; saves++) ahead.saved(id);
+      await ahead.settled();
+      return [...asked];
+    };
+    expect(await settledAfter(made.id)).toEqual(['proofKeys', 'proofs']);
+    const wanted = await anew(job);
+    const kept = async (core = 'abc') => proofs.find(core, [...wanted.keys()]);
+    const unpacked = async () => new Map((await kept()).map((one) => [one.key, unpackedProof<object>(one)]));
+    expect(await unpacked()).toEqual(wanted);
+    expect(await kept('abd'), 'another core reads none of them').toEqual([]);
+
+    expect(await settledAfter(made.id)).toEqual(['proofKeys']);
+    await source.query("UPDATE kept_proof SET text = replace(text, 'good', 'goog')");
+    expect([...(await unpacked()).values()].every((proof) => proof === undefined)).toBe(true);
+    expect(await settledAfter(made.id)).toEqual(['proofKeys', 'proofs']);
+    expect(await unpacked()).toEqual(wanted);
+
+    const params = { ...job.joints[0]!.params, tenonLength: 28 };
+    const longer = { ...job, joints: job.joints.map((joint) => ({ ...joint, params })) };
+    await store.save(made.id, longer, { from: made.version, by: 'Somebody' });
+    expect(await settledAfter(made.id)).toEqual(['proofKeys', 'proofs']);
+    expect(await settledAfter(crypto.randomUUID())).toEqual([]);
+    expect(errors).toEqual([]);
+    ahead.stop();
+  });
+
+  it('nothing where it isn’t known what reckons', async () => {
+    asked.length = 0;
+    const ahead = aheadOf('');
+    ahead.saved(crypto.randomUUID());
+    await ahead.settled();
+    expect(asked).toEqual([]);
+  });
+
+  it('keeps so many at the most, and lets go of those used longest ago', async () => {
+    const few = proofStore(source, 3);
+    const one = (key: string) => ({ key, text: '{}', sum: '' });
+    for (const key of ['a', 'b', 'c']) await few.keep('few', [one(key)]);
+    await few.find('few', ['a']);
+    await few.keep('few', [one('d')]);
+    const left = await few.find('few', ['a', 'b', 'c', 'd']);
+    expect(left.map(({ key }) => key).sort()).toEqual(['a', 'c', 'd']);
+  });
+});
