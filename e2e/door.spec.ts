@@ -50,7 +50,7 @@ test('the address that was printed lets a browser in, once and for all; any othe
         opening.onsuccess = () => {
           const db = opening.result;
           const stores = [...db.objectStoreNames];
-          const asked = stores.map((store) => db.transaction(store).objectStore(store).getAll());
+          const asked = stores.map((store): IDBRequest<unknown[]> => db.transaction(store).objectStore(store).getAll());
           let left = asked.length;
           for (const one of asked) one.onsuccess = () => --left === 0 && resolve(asked.map(({ result }) => result));
         };

@@ -172,7 +172,7 @@ function byNetwork({ https, passphrase }: Scene): Attempt[] {
     return { cookie, 'x-velk-countersign': body.countersign ?? '' };
   };
   const refused =
-    (path: string, asked: Asked, by: () => Promise<Record<string, string>> = async () => ({})) =>
+    (path: string, asked: Asked, by: () => Promise<Record<string, string>> = () => Promise.resolve({})) =>
     async () =>
       (await askNetwork(https, path, { ...asked, headers: { ...asked.headers, ...(await by()) } })).status < 400;
   const key = { authorization: `Bearer ${KEY}` };

@@ -88,7 +88,7 @@ class CalmPool extends pg.Pool {
   private taken = 0;
 
   constructor(config?: pg.PoolConfig) {
-    super({ ...config, Client: CalmClient } as pg.PoolConfig);
+    super({ ...config, Client: CalmClient });
     this.on('acquire', () => (this.taken += 1));
     this.on('release', () => (this.taken -= 1));
   }

@@ -9,12 +9,12 @@ let asked: string[][] = [];
 let onServer: Record<string, object> = {};
 let isThere = true;
 beforeEach(() => {
-  vi.stubGlobal('fetch', async (_path: string, { body }: { body: string }) => {
-    if (!isThere) throw new TypeError('offline');
+  vi.stubGlobal('fetch', (_path: string, { body }: { body: string }) => {
+    if (!isThere) return Promise.reject(new TypeError('offline'));
     const { core, keys } = JSON.parse(body) as { core: string; keys: string[] };
     asked.push(keys);
     const proofs = keys.flatMap((key) => (onServer[`${core} ${key}`] ? [onServer[`${core} ${key}`]] : []));
-    return new Response(JSON.stringify({ proofs }));
+    return Promise.resolve(new Response(JSON.stringify({ proofs })));
   });
 });
 afterEach(async () => {

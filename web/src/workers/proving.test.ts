@@ -26,7 +26,7 @@ async function run({
   const pieces = () => [{ question: ['rail'], prove: () => (cut.push('rail'), { id: 'rail' } as PieceProof) }];
   const plan = { plan: { stamp: { velk: '', job: '', shop: '' } }, provers, pieces } as unknown as PlanToProve;
   let fetched = 0;
-  const modeller = async () => (fetched++, {} as Modeller);
+  const modeller = () => Promise.resolve((fetched++, {} as Modeller));
   await proveInTurn(plan, { modeller, kept }, new RememberedProofs(), {
     first: () => first(cut),
     wanted: () => wanted(cut),
@@ -67,9 +67,11 @@ describe('proofs in turn', () => {
       const put: string[] = [];
       return {
         put,
-        find: async (questions: readonly (readonly unknown[])[]) =>
-          questions.map(([name]) => (known.includes(String(name)) ? { joint: name, id: name } : undefined)),
-        keep: async ([name]: readonly unknown[]) => void put.push(String(name)),
+        find: (questions: readonly (readonly unknown[])[]) =>
+          Promise.resolve(
+            questions.map(([name]) => (known.includes(String(name)) ? { joint: name, id: name } : undefined)),
+          ),
+        keep: ([name]: readonly unknown[]) => Promise.resolve(void put.push(String(name))),
       };
     };
     const some = kept(['a', 'c', 'rail']);
