@@ -122,6 +122,19 @@ function dropStalePid(folder) {
     rmSync(file, { force: true });
 }
 
+/**
+ * The port it had, once that is free: what a database that was killed leaves behind holds it for a moment, and whoever
+ * used it knows no other. Another one where it is not free for long, or there was none.
+ */
+export async function portAgain(before, tries = 50) {
+  for (let left = before ? tries : 0; left > 0; left -= 1) {
+    const port = await freePort(before);
+    if (port === before) return port;
+    await sleep(200);
+  }
+  return freePort();
+}
+
 const portFileOf = (folder) => join(folder, 'database-port');
 /** The port that it had last; 0 where it had none. */
 function portIn(folder) {
@@ -131,7 +144,7 @@ function portIn(folder) {
 }
 
 async function startIn(folder, durable) {
-  const port = await freePort(portIn(folder));
+  const port = await portAgain(portIn(folder));
   writeFileSync(portFileOf(folder), String(port));
   const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${durable ? '' : '-c fsync=off -c synchronous_commit=off'}`;
   const data = join(folder, 'cluster');

@@ -1,7 +1,23 @@
-import { cardView, DEFER, formatAngle, formatFigure, speak, type AngleFigure, type Card, type FigureView, type GroupView, type LengthStyle, type Plan, type Reading } from '@velk/core'; // prettier-ignore
+import {
+  cardView,
+  DEFER,
+  formatAngle,
+  formatFigure,
+  speak,
+  type AngleFigure,
+  type Card,
+  type FigureView,
+  type GroupView,
+  type LengthStyle,
+  type Plan,
+  type Reading,
+} from '@velk/core';
 
 /** How to set a figure, how else, and why it is so. */
-const figureWords = ({ figure: { name, set, reach, working }, from, to }: FigureView, style: LengthStyle): string[] => [
+const figureWords = (
+  { figure: { name, set, reach, working }, from, to }: FigureView,
+  style: LengthStyle,
+): string[] => [
   `   ${name}: ${formatFigure(set.value, style)}, from ${from} to ${to}`,
   `      ${reach.map((r) => speak(r.text, style)).join('; or ')}`,
   `      why: ${speak(working, style)}`,
@@ -25,9 +41,14 @@ const groupWords = (
 
 /** By how much an angle rises over a length; 45 degrees is 45 degrees. */
 const slopeOf = ({ rise, run }: AngleFigure, style: LengthStyle): string =>
-  Math.abs(rise - run) < 1e-6 ? '' : `; rises ${formatFigure(rise, style)} over ${formatFigure(run, style)}`;
+  Math.abs(rise - run) < 1e-6
+    ? ''
+    : `; rises ${formatFigure(rise, style)} over ${formatFigure(run, style)}`;
 
-const readingWords = ({ name, value, within, more, gains }: Reading, style: LengthStyle): string => {
+const readingWords = (
+  { name, value, within, more, gains }: Reading,
+  style: LengthStyle,
+): string => {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   const how = more ? ' so far' : gains.length ? '' : ' as its cutter makes it';
   return `   = ${name} ${formatFigure(value, fine)}${how}, give or take ${formatFigure(within, fine)}`;
@@ -50,13 +71,17 @@ export function cardWords(
   const { count, testCut, cautions, stops, after, checks } = card;
   const { title, gear, figures, angles, groups, byHand } = cardView(card, basis);
   /** What is begun needn’t be waited for. */
-  const rules = [...new Set(after.filter((own) => !begun.includes(own.card)).map(({ rule }) => rule))];
+  const rules = [
+    ...new Set(after.filter((own) => !begun.includes(own.card)).map(({ rule }) => rule)),
+  ];
   return [
     `${number}. ${title} (${count})`,
     `   With: ${(byHand ? ['Bench', ...gear] : gear).join(', ')}`,
     ...stops.map((s) => `   STOP: ${speak(s.text, style)}${s.read ? ' (read)' : ''}`),
     ...figures.flatMap((figure) => figureWords(figure, style)),
-    ...angles.map((a) => `   ${a.name}: ${formatAngle(a.degrees)}, ${a.between}${slopeOf(a, style)}`),
+    ...angles.map(
+      (a) => `   ${a.name}: ${formatAngle(a.degrees)}, ${a.between}${slopeOf(a, style)}`,
+    ),
     ...groups.flatMap((group) => groupWords(group, style)),
     `   ${speak(testCut, style)}`,
     ...readings.map((reading) => readingWords(reading, style)),

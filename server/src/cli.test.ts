@@ -31,24 +31,48 @@ describe('the command line', () => {
     expect((await velk('plan', good)).stdout).toMatch(/from fence to near side of the blade/);
     expect((await velk('check', good)).code).toBe(0);
     const card = await velk('plan', good, '--card', '1');
-    expect(card.stdout).toMatch(/^1\. .*\n {3}With: [^]*\n {3}Pieces[^\n]*: .*, ends? [AB].*: \d+ \w+\n/);
+    expect(card.stdout).toMatch(
+      /^1\. .*\n {3}With: [^]*\n {3}Pieces[^\n]*: .*, ends? [AB].*: \d+ \w+\n/,
+    );
     expect(card.stdout).toMatch(/ {3}! Velk informs|Both hands behind/);
-    expect(await velk('plan', good, '--card', '999')).toMatchObject({ code: 2, stderr: expect.stringMatching(/no card 999/) as string }); // prettier-ignore
+    expect(await velk('plan', good, '--card', '999')).toMatchObject({
+      code: 2,
+      stderr: expect.stringMatching(/no card 999/) as string,
+    });
     const misspelt = join(folder, 'misspelt.json');
-    await writeFile(misspelt, JSON.stringify({ ...file, job: { ...file.job, joints: file.job.joints.map((j, i) => (i ? j : { ...j, routes: { tenoned: 'saw-by-magic' } })) } })); // prettier-ignore
+    await writeFile(
+      misspelt,
+      JSON.stringify({
+        ...file,
+        job: {
+          ...file.job,
+          joints: file.job.joints.map((j, i) =>
+            i ? j : { ...j, routes: { tenoned: 'saw-by-magic' } },
+          ),
+        },
+      }),
+    );
     expect(await velk('check', misspelt)).toMatchObject({
       code: 1,
-      stdout: expect.stringMatching(/chosen saw-by-magic, not taken: “saw-by-magic” is no way of cutting/) as string,
+      stdout: expect.stringMatching(
+        /chosen saw-by-magic, not taken: “saw-by-magic” is no way of cutting/,
+      ) as string,
     });
     const impossible = join(folder, 'impossible.json');
-    await writeFile(impossible, JSON.stringify(file).replace('"tenonLength":38', '"tenonLength":70'));
+    await writeFile(
+      impossible,
+      JSON.stringify(file).replace('"tenonLength":38', '"tenonLength":70'),
+    );
     expect(await velk('check', impossible)).toMatchObject({
       code: 1,
       stdout: expect.stringMatching(/72\.0 mm deep comes out of a piece 60\.0 mm deep/) as string,
     });
     const cut = join(folder, 'cut.json');
     await writeFile(cut, JSON.stringify(file).slice(0, 500));
-    expect(await velk('plan', cut)).toMatchObject({ code: 2, stderr: expect.stringMatching(/cut short/) as string });
+    expect(await velk('plan', cut)).toMatchObject({
+      code: 2,
+      stderr: expect.stringMatching(/cut short/) as string,
+    });
     expect((await velk('plan', join(folder, 'none.json'))).code).toBe(2);
     expect((await velk('nonsense')).code).toBe(2);
   });
@@ -56,11 +80,18 @@ describe('the command line', () => {
   it('says of pieces that lie the other way about that the angle stays as it is', () => {
     const even = { thickness: 20, width: 60 };
     const base = jobWith({ kind: 'spline', rail: even, stile: even });
-    const { params } = kindOf('spline').propose(resolve(base.joints[0]!, base).members, availableIn(TEST_SHOP));
+    const { params } = kindOf('spline').propose(
+      resolve(base.joints[0]!, base).members,
+      availableIn(TEST_SHOP),
+    );
     const plan = planJob(jobWith({ kind: 'spline', params, rail: even, stile: even }), TEST_SHOP);
     const slot = plan.cards.find(({ title }) => title.startsWith('Slot'))!;
     const words = cardWords(slot, 1, plan, METRIC);
     expect(words.filter((line) => /^ {3}Wedge or gauge: 45°/.test(line))).toHaveLength(1);
-    expect(words.filter((line) => /^ {3}The angle stays as it is: .*long corner at the (other|reference) edge/.test(line))).toHaveLength(1); // prettier-ignore
+    expect(
+      words.filter((line) =>
+        /^ {3}The angle stays as it is: .*long corner at the (other|reference) edge/.test(line),
+      ),
+    ).toHaveLength(1);
   });
 });

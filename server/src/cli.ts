@@ -29,7 +29,9 @@ const PLAN_HAS_ERRORS = 1;
 const UNUSABLE = 2;
 
 /** Whoever reads along stopped reading, as `head` does: that is no fault. */
-process.stdout.on('error', (error: NodeJS.ErrnoException) => process.exit(error.code === 'EPIPE' ? OK : UNUSABLE));
+process.stdout.on('error', (error: NodeJS.ErrnoException) =>
+  process.exit(error.code === 'EPIPE' ? OK : UNUSABLE),
+);
 
 const program = new Command('velk')
   .description('Settings and cutting order for mortise and tenon joints.')
@@ -40,7 +42,10 @@ program
   .command('plan')
   .argument('<file>', 'a job file, or - for standard input')
   .option('--json', 'print the whole plan as JSON')
-  .option('--card <number>', 'print one card, by its place in the order, with what its test piece should read')
+  .option(
+    '--card <number>',
+    'print one card, by its place in the order, with what its test piece should read',
+  )
   .description('Plan and prove a job file.')
   .action(async (path: string, { json, card }: { json?: boolean; card?: string }) => {
     const file = await open(path);
@@ -66,8 +71,15 @@ program
   .action(async (path: string) => {
     const file = await open(path);
     const plan = planJob(resumed(file), file.shop);
-    const lines = [...errorsOf(file, plan), ...pieceLines(plan, shopIn(file.shop, file.job.units).style)];
-    console.log(lines.length ? lines.join('\n') : `${file.job.name}: ${file.job.joints.length} joints, nothing wrong.`);
+    const lines = [
+      ...errorsOf(file, plan),
+      ...pieceLines(plan, shopIn(file.shop, file.job.units).style),
+    ];
+    console.log(
+      lines.length
+        ? lines.join('\n')
+        : `${file.job.name}: ${file.job.joints.length} joints, nothing wrong.`,
+    );
     process.exitCode = plan.hasErrors ? PLAN_HAS_ERRORS : OK;
   });
 
@@ -79,14 +91,18 @@ async function open(path: string): Promise<JobFile> {
     process.exit(UNUSABLE);
   };
   const tooLarge = (size: number) =>
-    size > MAX_JOB_BYTES && refuse([`${path} is ${Math.round(size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`]); // prettier-ignore
+    size > MAX_JOB_BYTES &&
+    refuse([
+      `${path} is ${Math.round(size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`,
+    ]);
   const unreadable = () => refuse([`${path} can't be read.`]);
   if (path !== '-') {
     const found = await stat(path).catch(unreadable);
     if (found.isDirectory()) refuse([`${path} is a folder: name a job file.`]);
     tooLarge(found.size);
   }
-  const given = path === '-' ? await text(process.stdin) : await readFile(path, 'utf8').catch(unreadable);
+  const given =
+    path === '-' ? await text(process.stdin) : await readFile(path, 'utf8').catch(unreadable);
   tooLarge(Buffer.byteLength(given));
   const read = readJobFile(given);
   return read.ok ? read.value : refuse(read.errors.map((e) => `${path}: ${e.path} ${e.message}`));
@@ -95,9 +111,13 @@ async function open(path: string): Promise<JobFile> {
 /** What is wrong with whole pieces, or with the rules among their cards. */
 function pieceLines(plan: Plan, style: LengthStyle): string[] {
   return [
-    ...(plan.circle ?? []).map(({ card, rule }) => `No order keeps this rule with the others: ${rule} (${card})`),
+    ...(plan.circle ?? []).map(
+      ({ card, rule }) => `No order keeps this rule with the others: ${rule} (${card})`,
+    ),
     ...plan.loose.map(({ id, why }) => `Look: the pin of ${id} is not kept: ${why}`),
-    ...notesOnPieces(plan.pieces ?? [], plan).map(({ level, words }) => `${level === 'error' ? 'Wrong' : 'Look'}: ${speak(words, style)}`), // prettier-ignore
+    ...notesOnPieces(plan.pieces ?? [], plan).map(
+      ({ level, words }) => `${level === 'error' ? 'Wrong' : 'Look'}: ${speak(words, style)}`,
+    ),
   ];
 }
 
@@ -106,14 +126,23 @@ function errorsOf(file: JobFile, plan: Plan): string[] {
   return plan.joints.flatMap((joint) => {
     const name = file.job.joints.find((j) => j.id === joint.joint)!.name;
     const refused = (['mortised', 'tenoned'] as const)
-      .filter((member) => joint.problems.length === 0 && !joint.chosen[member] && !joint.notTaken?.[member])
+      .filter(
+        (member) =>
+          joint.problems.length === 0 && !joint.chosen[member] && !joint.notTaken?.[member],
+      )
       .flatMap((member) =>
-        joint.routes[member].flatMap((route) => route.refusals.map((r) => `${name}: ${speak(r.message, style)}`)),
+        joint.routes[member].flatMap((route) =>
+          route.refusals.map((r) => `${name}: ${speak(r.message, style)}`),
+        ),
       );
     const notTaken = Object.values(joint.notTaken ?? {}).flatMap(({ id, reasons }) =>
       reasons.map((reason) => `${name}: chosen ${id}, not taken: ${speak(reason, style)}`),
     );
-    return [...joint.problems.map((p) => `${name}: ${speak(p.message, style)}`), ...notTaken, ...refused];
+    return [
+      ...joint.problems.map((p) => `${name}: ${speak(p.message, style)}`),
+      ...notTaken,
+      ...refused,
+    ];
   });
 }
 
@@ -141,7 +170,9 @@ function inWords(file: JobFile, plan: Plan): string {
       lines.push(
         '',
         `${name}: ${joint.proof.good ? 'proved' : 'NOT proved'}${fit ? `, ${fitWords(fit)}` : ''}`,
-        ...whyNot(joint.proof, setupsOf(plan), partsOf(file, joint.joint)).map((s) => `   ${speak(s, style)}`),
+        ...whyNot(joint.proof, setupsOf(plan), partsOf(file, joint.joint)).map(
+          (s) => `   ${speak(s, style)}`,
+        ),
       );
   }
   return [...lines, '', ...pieceLines(plan, style)].join('\n').trimEnd();

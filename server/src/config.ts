@@ -29,12 +29,14 @@ export const HOPELESS = 78;
 /** @throws Error in one sentence when what is said can’t be used */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const databaseUrl = env['DATABASE_URL'];
-  if (!databaseUrl) throw new Error('DATABASE_URL is not set. Use npm start, which starts a database.');
+  if (!databaseUrl)
+    throw new Error('DATABASE_URL is not set. Use npm start, which starts a database.');
   const port = portIn(env, 'PORT', 4180);
   const host = env['VELK_HOST'] ?? '127.0.0.1';
   const here = LOOPBACK.has(host);
   const folder = env['VELK_ACCESS'];
-  if (!here && !folder) throw new Error('VELK_ACCESS is not set. Use npm start, which keeps a certificate there.');
+  if (!here && !folder)
+    throw new Error('VELK_ACCESS is not set. Use npm start, which keeps a certificate there.');
   return {
     databaseUrl,
     port,
@@ -48,7 +50,12 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
           orNext: env['VELK_HTTPS_PORT'] === undefined,
           folder: folder!,
         },
-    hosts: ['localhost', '127.0.0.1', '[::1]', ...(env['VELK_HOSTS'] ?? '').toLowerCase().split(',').filter(Boolean)],
+    hosts: [
+      'localhost',
+      '127.0.0.1',
+      '[::1]',
+      ...(env['VELK_HOSTS'] ?? '').toLowerCase().split(',').filter(Boolean),
+    ],
     demo: env['VELK_DEMO'] !== 'no',
     ahead: env['VELK_AHEAD'] !== 'no',
   };

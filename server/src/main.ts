@@ -79,7 +79,9 @@ function listen(
     server.once('error', (error: NodeJS.ErrnoException) => {
       if (error.code === 'EADDRINUSE' && orNext && left > 0)
         return resolve(listen(make, { host, port: port + 1, orNext }, name, left - 1));
-      hopeless(`Port ${port} at ${host} can't be used: ${error.message}. ${name}=… npm start takes another.`);
+      hopeless(
+        `Port ${port} at ${host} can't be used: ${error.message}. ${name}=… npm start takes another.`,
+      );
     });
     server.listen(port, host, () => {
       const address = server.address();
@@ -98,11 +100,14 @@ const LOOKED_AT = 60_000;
 async function openNetwork({ network, hosts }: Config) {
   if (!network) return undefined;
   if ((await access.passphrase()).hash === null)
-    hopeless(`VELK_HOST is “${network.host}”, which others reach: set a passphrase first, with npm run passphrase.`);
+    hopeless(
+      `VELK_HOST is “${network.host}”, which others reach: set a passphrase first, with npm run passphrase.`,
+    );
   const said = [network.host, ...hosts];
   let places = placesHere(said);
   let certificate = await certificateIn(network.folder, places);
-  const make = () => createHttps({ key: certificate.key, cert: certificate.cert, minVersion: 'TLSv1.2' });
+  const make = () =>
+    createHttps({ key: certificate.key, cert: certificate.cert, minVersion: 'TLSv1.2' });
   const [server, port] = await listen(make, network, 'VELK_HTTPS_PORT');
   const isAll = /^(0\.0\.0\.0|::)$/.test(network.host);
   const seen = (): Network => ({
@@ -141,7 +146,9 @@ const [server, port] = await listen(() => createHttp(app), config, 'PORT');
 process.send?.({ port });
 if (network) {
   const { addresses, fingerprint } = network.seen();
-  console.log(`The shop's network reaches it at ${addresses.join(', ') || 'no address yet'}, by passphrase.`);
+  console.log(
+    `The shop's network reaches it at ${addresses.join(', ') || 'no address yet'}, by passphrase.`,
+  );
   console.log(`Fingerprint of its certificate (SHA-256): ${fingerprint}`);
   if (addresses[0]) console.log(await qrCode(addresses[0], { type: 'terminal', small: true }));
 }

@@ -6,7 +6,9 @@ import { openStore } from './store/dataSource.ts';
 
 /** Asks for the passphrase of the shop's network and keeps its sum in the database of `DATABASE_URL`. */
 const asked = process.stdin.isTTY
-  ? await password({ message: 'A passphrase for the shop’s network (nothing: one is drawn by lot)' })
+  ? await password({
+      message: 'A passphrase for the shop’s network (nothing: one is drawn by lot)',
+    })
   : (await text(process.stdin)).split('\n')[0]!;
 const passphrase = asked || drawnPassphrase();
 const weakness = weaknessOf(passphrase);
@@ -18,5 +20,7 @@ if (weakness) {
   await accessStore(source).setPassphrase(await hashOf(passphrase));
   await source.destroy();
   if (!asked) console.log(`The passphrase is: ${passphrase}`);
-  console.log('It holds from now on. Devices that came in from the network type it anew; every lock is lifted.');
+  console.log(
+    'It holds from now on. Devices that came in from the network type it anew; every lock is lifted.',
+  );
 }

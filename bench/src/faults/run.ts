@@ -1,7 +1,17 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { escalations } from './escalations.ts';
-import { busy, crowd, databaseKills, firstStarts, full, kills, paused, soak, type Outcome } from './scenarios.ts';
+import {
+  busy,
+  crowd,
+  databaseKills,
+  firstStarts,
+  full,
+  kills,
+  paused,
+  soak,
+  type Outcome,
+} from './scenarios.ts';
 
 /** What can be asked for, each with how often it is done where nothing is said. */
 const ASKED: Readonly<Record<string, readonly [(times: number) => Promise<Outcome>, number]>> = {
@@ -30,7 +40,9 @@ Written by \`npm run faults\`: what came of killing, filling and pausing Velk wh
 function rowsOf(text: string): Map<string, { counts: readonly number[]; seen: string }> {
   const cells = text.split('\n').map((line) => line.split('|').map((cell) => cell.trim()));
   const rows = cells.filter((row) => row.length === 8 && /^\d+$/.test(row[2]!));
-  return new Map(rows.map((row) => [row[1]!, { counts: row.slice(2, 6).map(Number), seen: row[6]! }]));
+  return new Map(
+    rows.map((row) => [row[1]!, { counts: row.slice(2, 6).map(Number), seen: row[6]! }]),
+  );
 }
 
 function keep({ what, times, saves, lost, down, seen = '' }: Outcome): void {
@@ -38,7 +50,9 @@ function keep({ what, times, saves, lost, down, seen = '' }: Outcome): void {
   const before = rows.get(what)?.counts ?? [0, 0, 0, 0];
   const now = [times, saves, lost.length, down.length];
   rows.set(what, { counts: now.map((count, i) => count + before[i]!), seen });
-  const lines = [...rows].map(([name, { counts, seen }]) => `| ${[name, ...counts, seen].join(' | ')} |`);
+  const lines = [...rows].map(
+    ([name, { counts, seen }]) => `| ${[name, ...counts, seen].join(' | ')} |`,
+  );
   writeFileSync(page, `${HEAD}${lines.join('\n')}\n`);
 }
 
@@ -46,12 +60,15 @@ const [wanted, times] = process.argv.slice(2);
 const names = wanted ? [wanted] : Object.keys(ASKED);
 for (const name of names) {
   const asked = ASKED[name];
-  if (!asked) throw new Error(`“${name}” is no fault: take one of ${Object.keys(ASKED).join(', ')}.`);
+  if (!asked)
+    throw new Error(`“${name}” is no fault: take one of ${Object.keys(ASKED).join(', ')}.`);
   const start = Date.now();
   const found = await asked[0](times ? Number(times) : asked[1]);
   const minutes = ((Date.now() - start) / 60_000).toFixed(1);
   const { what, saves, lost, down, seen } = found;
-  console.log(`${what}: ${found.times} times, ${saves} saves, ${lost.length} lost, ${down.length} down, ${minutes} min. ${seen ?? ''}`); // prettier-ignore
+  console.log(
+    `${what}: ${found.times} times, ${saves} saves, ${lost.length} lost, ${down.length} down, ${minutes} min. ${seen ?? ''}`,
+  );
   for (const one of [...lost, ...down]) console.log(`  ${one}`);
   keep(found);
   if (lost.length + down.length > 0) process.exitCode = 1;

@@ -97,7 +97,9 @@ export const busy = (rounds: number): Promise<Outcome> =>
   withVelk(async (velk) => {
     const all = await writers(velk, 4);
     const idle = 'for (;;);';
-    const others = Array.from({ length: 4 * availableParallelism() }, () => spawn(process.execPath, ['-e', idle]));
+    const others = Array.from({ length: 4 * availableParallelism() }, () =>
+      spawn(process.execPath, ['-e', idle]),
+    );
     const wrong: string[] = [];
     let answered = 0;
     try {
@@ -112,7 +114,13 @@ export const busy = (rounds: number): Promise<Outcome> =>
       for (const other of others) other.kill('SIGKILL');
     }
     const seen = `${answered} of ${rounds * ORDINARY.length} ordinary requests got their answer`;
-    return { what: 'every processor kept busy', times: rounds, ...(await ended(all)), down: wrong, seen };
+    return {
+      what: 'every processor kept busy',
+      times: rounds,
+      ...(await ended(all)),
+      down: wrong,
+      seen,
+    };
   });
 
 /** Kills a first start at twenty moments of it, each in an empty folder that the next one starts in again. */
@@ -126,10 +134,13 @@ export async function firstStarts(times: number): Promise<Outcome> {
     velk.kill('all three');
     const again = new Velk(data, await freePort());
     again.start();
-    await again.up().catch((error: unknown) => down.push(`killed at moment ${i}: ${String(error)}`));
+    await again
+      .up()
+      .catch((error: unknown) => down.push(`killed at moment ${i}: ${String(error)}`));
     await again.stop();
     again.kill('database');
-    for (const name of readdirSync(data)) rmSync(join(data, name), { recursive: true, force: true });
+    for (const name of readdirSync(data))
+      rmSync(join(data, name), { recursive: true, force: true });
   }
   rmSync(data, { recursive: true, force: true });
   return { what: 'first start killed', times, saves: 0, lost: [], down };
@@ -140,7 +151,10 @@ export const paused = (times: number): Promise<Outcome> =>
   withVelk(async (velk) => {
     const all = await writers(velk, 8);
     const family = () =>
-      spawnSync('pgrep', ['-g', String(velk.databasePid)], { encoding: 'utf8' }).stdout.split('\n').filter(Boolean).map(Number); // prettier-ignore
+      spawnSync('pgrep', ['-g', String(velk.databasePid)], { encoding: 'utf8' })
+        .stdout.split('\n')
+        .filter(Boolean)
+        .map(Number);
     let slowest = 0;
     for (let i = 0; i < times; i++) {
       const before = progress(all);
@@ -163,7 +177,14 @@ export const paused = (times: number): Promise<Outcome> =>
 export async function full(times: number): Promise<Outcome> {
   const disk = mkdtempSync(join(tmpdir(), 'velk-disk-'));
   if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=260m,mode=755', 'tmpfs', disk]).status !== 0)
-    return { what: 'disk full', times: 0, saves: 0, lost: [], down: [], seen: 'not run: no right to mount' };
+    return {
+      what: 'disk full',
+      times: 0,
+      saves: 0,
+      lost: [],
+      down: [],
+      seen: 'not run: no right to mount',
+    };
   try {
     return await withVelk(async (velk) => {
       const all = await writers(velk, 8);
@@ -203,10 +224,17 @@ export const crowd = (seconds: number): Promise<Outcome> =>
     const all = await writers(velk, 200);
     await sleep(seconds * 1000);
     const stuck = all.filter((one) => one.saves === 0).length;
-    return { what: '200 save at once', times: seconds, ...(await ended(all)), down: [], seen: `${stuck} of them waited in vain` }; // prettier-ignore
+    return {
+      what: '200 save at once',
+      times: seconds,
+      ...(await ended(all)),
+      down: [],
+      seen: `${stuck} of them waited in vain`,
+    };
   });
 
-const memoryOf = (pid: number) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024; // prettier-ignore
+const memoryOf = (pid: number) =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
 const handlesOf = (pid: number) => readdirSync(`/proc/${pid}/fd`).length;
 
 /** Saves and plans for minutes: memory and open files of the server stay what they were. */
@@ -225,8 +253,18 @@ export const soak = (minutes: number): Promise<Outcome> =>
       seen.push([memoryOf(pid), handlesOf(pid)]);
       await sleep(500);
     }
-    const [early, late] = [seen.slice(seen.length / 4, seen.length / 2), seen.slice(-seen.length / 4)];
-    const mean = (of: [number, number][], at: 0 | 1) => Math.round(of.reduce((sum, one) => sum + one[at], 0) / of.length); // prettier-ignore
+    const [early, late] = [
+      seen.slice(seen.length / 4, seen.length / 2),
+      seen.slice(-seen.length / 4),
+    ];
+    const mean = (of: [number, number][], at: 0 | 1) =>
+      Math.round(of.reduce((sum, one) => sum + one[at], 0) / of.length);
     const said = `memory ${mean(early, 0)} then ${mean(late, 0)} MB, open files ${mean(early, 1)} then ${mean(late, 1)}`;
-    return { what: 'ten minutes of saving and planning', times: minutes, ...(await ended(all)), down: [], seen: said };
+    return {
+      what: 'ten minutes of saving and planning',
+      times: minutes,
+      ...(await ended(all)),
+      down: [],
+      seen: said,
+    };
   });

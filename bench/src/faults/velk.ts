@@ -12,7 +12,8 @@ const PATIENCE = 10_000;
 /** Waited for Velk to come up at most, ms: longer is a start that does not come back. */
 const COMES_UP = 90_000;
 
-export const sleep = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+export const sleep = (ms: number): Promise<void> =>
+  new Promise((resolve) => setTimeout(resolve, ms));
 
 export const freePort = (): Promise<number> =>
   new Promise((resolve) => {
@@ -101,7 +102,9 @@ export class Velk {
 
   get databasePid(): number | undefined {
     const file = join(this.data, 'cluster/postmaster.pid');
-    return existsSync(file) ? Number.parseInt(readFileSync(file, 'utf8'), 10) || undefined : undefined;
+    return existsSync(file)
+      ? Number.parseInt(readFileSync(file, 'utf8'), 10) || undefined
+      : undefined;
   }
 
   private get parts(): Readonly<Record<Exclude<Victim, 'all three'>, number | undefined>> {
@@ -110,8 +113,13 @@ export class Velk {
 
   /** Waits until every part of it is there, so that what is killed is something. @throws Error where one is missing */
   async whole(): Promise<void> {
-    for (const until = Date.now() + COMES_UP; Object.values(this.parts).includes(undefined); await sleep(20))
-      if (Date.now() > until) throw new Error(`A part of it is missing: ${JSON.stringify(this.parts)}`);
+    for (
+      const until = Date.now() + COMES_UP;
+      Object.values(this.parts).includes(undefined);
+      await sleep(20)
+    )
+      if (Date.now() > until)
+        throw new Error(`A part of it is missing: ${JSON.stringify(this.parts)}`);
   }
 
   /** Kills a part of it as a power cut would, without a word. */
@@ -122,7 +130,9 @@ export class Velk {
 
   /** Whether the start script still runs. */
   get started(): boolean {
-    return this.child !== undefined && this.child.exitCode === null && this.child.signalCode === null;
+    return (
+      this.child !== undefined && this.child.exitCode === null && this.child.signalCode === null
+    );
   }
 
   async stop(): Promise<void> {

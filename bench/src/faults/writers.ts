@@ -35,7 +35,9 @@ export class Writer {
   /** Makes its job. */
   async begin(): Promise<void> {
     for (let tries = 0; ; tries++) {
-      const made = await this.velk.ask<Stored>('POST', '/api/jobs', { job: { ...jobWith(), name: this.name } });
+      const made = await this.velk.ask<Stored>('POST', '/api/jobs', {
+        job: { ...jobWith(), name: this.name },
+      });
       this.stored = made.body;
       if (made.status === 201) return;
       if (tries > 100) throw new Error(`${this.name} could not be made: ${JSON.stringify(made)}`);
@@ -57,14 +59,20 @@ export class Writer {
       const job = { ...this.stored.job, notes: `save ${this.count + 1}` };
       const save = randomUUID();
       for (;;) {
-        const { status, body } = await this.velk.ask<Stored>('PUT', `/api/jobs/${this.stored.id}`, { version: this.stored.version, save, job }); // prettier-ignore
+        const { status, body } = await this.velk.ask<Stored>('PUT', `/api/jobs/${this.stored.id}`, {
+          version: this.stored.version,
+          save,
+          job,
+        });
         if (status === 200) {
           this.stored = body;
           this.count++;
           break;
         }
         if (status === 409 || status === 404) {
-          this.lost.push(`${this.name}: version ${this.stored.version} was acknowledged, then ${status}`);
+          this.lost.push(
+            `${this.name}: version ${this.stored.version} was acknowledged, then ${status}`,
+          );
           return;
         }
         if (status === 500) this.lost.push(`${this.name}: a save was answered 500`);
@@ -75,15 +83,26 @@ export class Writer {
     }
   }
 
+  /** What is answered once the server can. @throws Error where it never does */
+  private async read<T>(path: string): Promise<T> {
+    for (let tries = 0; ; tries++) {
+      const { status, body } = await this.velk.ask<T>('GET', path);
+      if (status === 200) return body;
+      if (tries > 250) throw new Error(`${this.name}: ${path} is answered ${status}`);
+      await sleep(AGAIN);
+    }
+  }
+
   /** Ends, and looks whether everything acknowledged is there, version by version. */
   async end(): Promise<Written> {
     this.stopped = true;
     await this.running;
-    const { body: now } = await this.velk.ask<Stored>('GET', `/api/jobs/${this.stored.id}`);
-    const { body: all } = await this.velk.ask<{ version: number }[]>('GET', `/api/jobs/${this.stored.id}/revisions`);
+    const now = await this.read<Stored>(`/api/jobs/${this.stored.id}`);
+    const all = await this.read<{ version: number }[]>(`/api/jobs/${this.stored.id}/revisions`);
     /** The save that was under way when it ended may have come or not. */
     const notes = [`save ${this.count}`, `save ${this.count + 1}`];
-    if (this.count > 0 && !notes.includes(now.job?.notes)) this.lost.push(`${this.name}: has “${now.job?.notes}”, not “${notes[0]}”`); // prettier-ignore
+    if (this.count > 0 && !notes.includes(now.job?.notes))
+      this.lost.push(`${this.name}: has “${now.job?.notes}”, not “${notes[0]}”`);
     const versions = new Set(all.map(({ version }) => version));
     for (let version = 1; version <= this.stored.version; version++)
       if (!versions.has(version)) this.lost.push(`${this.name}: version ${version} is gone`);
@@ -102,5 +121,8 @@ export async function writers(velk: Velk, count: number): Promise<Writer[]> {
 /** All of them ended: what they saved, and what is lost of it. */
 export async function ended(all: readonly Writer[]): Promise<Written> {
   const each = await Promise.all(all.map((one) => one.end()));
-  return { saves: each.reduce((sum, one) => sum + one.saves, 0), lost: each.flatMap((one) => one.lost) };
+  return {
+    saves: each.reduce((sum, one) => sum + one.saves, 0),
+    lost: each.flatMap((one) => one.lost),
+  };
 }

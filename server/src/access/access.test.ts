@@ -6,7 +6,13 @@ import { createServer } from 'node:https';
 import { connect } from 'node:tls';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { certificateIn, placesHere, type Places } from './certificate.ts';
-import { drawnPassphrase, hashOf, isPassphrase, PASSPHRASE_LETTERS, weaknessOf } from './passphrase.ts';
+import {
+  drawnPassphrase,
+  hashOf,
+  isPassphrase,
+  PASSPHRASE_LETTERS,
+  weaknessOf,
+} from './passphrase.ts';
 
 const DAY = 86_400_000;
 
@@ -22,8 +28,15 @@ describe('the passphrase', () => {
 
   it('is refused where it is short, endless or soon guessed; one drawn by lot never is', () => {
     expect(weaknessOf('larch plane')).toBe('A passphrase has at least 12 letters; this has 11.');
-    expect(weaknessOf('x'.repeat(PASSPHRASE_LETTERS.most + 1))).toMatch(/at most 128 letters; this has 129/);
-    for (const guessed of ['passwordpassword', '123456789012', 'qwertyuiopasdf', 'aaaaaaaaaaaaaaaa'])
+    expect(weaknessOf('x'.repeat(PASSPHRASE_LETTERS.most + 1))).toMatch(
+      /at most 128 letters; this has 129/,
+    );
+    for (const guessed of [
+      'passwordpassword',
+      '123456789012',
+      'qwertyuiopasdf',
+      'aaaaaaaaaaaaaaaa',
+    ])
       expect(weaknessOf(guessed), guessed).toMatch(/soon guessed/);
     const drawn = Array.from({ length: 20 }, drawnPassphrase);
     expect(drawn.map(weaknessOf)).toEqual(drawn.map(() => undefined));
@@ -32,9 +45,14 @@ describe('the passphrase', () => {
 });
 
 describe('the certificate', () => {
-  const places: Places = { names: ['localhost', 'bench.local'], addresses: ['127.0.0.1', '10.1.2.3', 'fd00::1'] };
+  const places: Places = {
+    names: ['localhost', 'bench.local'],
+    addresses: ['127.0.0.1', '10.1.2.3', 'fd00::1'],
+  };
   let folder: string;
-  beforeEach(() => void (folder = join(mkdtempSync(join(tmpdir(), 'velk-certificate-')), 'access')));
+  beforeEach(
+    () => void (folder = join(mkdtempSync(join(tmpdir(), 'velk-certificate-')), 'access')),
+  );
   afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
   it('is made once, kept to oneself, and holds every name and address by which the server is reached', async () => {
@@ -45,7 +63,8 @@ describe('the certificate', () => {
     expect(read.checkHost('elsewhere.example')).toBe(undefined);
     expect(Date.parse(read.validTo) - Date.parse(read.validFrom)).toBeLessThanOrEqual(825 * DAY);
     expect(statSync(folder).mode & 0o777).toBe(0o700);
-    for (const file of readdirSync(folder)) expect(statSync(join(folder, file)).mode & 0o777, file).toBe(0o600);
+    for (const file of readdirSync(folder))
+      expect(statSync(join(folder, file)).mode & 0o777, file).toBe(0o600);
     expect(await certificateIn(folder, places)).toEqual(made);
   });
 
@@ -79,10 +98,13 @@ describe('the certificate', () => {
     const { port } = server.address() as { port: number };
     const shown = (ca?: string) =>
       new Promise<string>((resolve) => {
-        const socket = connect({ port, host: '127.0.0.1', servername: 'localhost', ...(ca && { ca }) }, () => {
-          resolve(socket.getPeerCertificate().fingerprint256);
-          socket.destroy();
-        }).on('error', ({ code }: NodeJS.ErrnoException) => resolve(String(code)));
+        const socket = connect(
+          { port, host: '127.0.0.1', servername: 'localhost', ...(ca && { ca }) },
+          () => {
+            resolve(socket.getPeerCertificate().fingerprint256);
+            socket.destroy();
+          },
+        ).on('error', ({ code }: NodeJS.ErrnoException) => resolve(String(code)));
       });
     expect(await shown(made.authority.cert)).toBe(made.fingerprint);
     expect(await shown()).toBe('UNABLE_TO_VERIFY_LEAF_SIGNATURE');
@@ -90,7 +112,14 @@ describe('the certificate', () => {
   });
 
   it('takes names and addresses that are said, but none that stands for all or can’t be a name', () => {
-    const { names, addresses } = placesHere(['0.0.0.0', '::', 'Velk.Shop', '[fd00::2]', '10.9.9.9', 'not a name']);
+    const { names, addresses } = placesHere([
+      '0.0.0.0',
+      '::',
+      'Velk.Shop',
+      '[fd00::2]',
+      '10.9.9.9',
+      'not a name',
+    ]);
     expect(names).toContain('velk.shop');
     expect(names.join(' ')).not.toContain('not a name');
     expect(addresses).toEqual(expect.arrayContaining(['127.0.0.1', 'fd00::2', '10.9.9.9']));

@@ -40,7 +40,10 @@ export const addressesHere = (): string[] =>
     .map(({ address }) => address);
 
 /** Names by which other machines may know this one. */
-export const namesHere = (): string[] => [hostname().toLowerCase(), `${hostname().toLowerCase()}.local`];
+export const namesHere = (): string[] => [
+  hostname().toLowerCase(),
+  `${hostname().toLowerCase()}.local`,
+];
 
 /** An address that stands for all addresses is none of them. */
 const isPlace = (place: string): boolean => place !== '0.0.0.0' && place !== '::';
@@ -50,8 +53,8 @@ const NAME = /^[a-z\d]([a-z\d-]*[a-z\d])?(\.[a-z\d]([a-z\d-]*[a-z\d])?)*$/;
 /** By what this machine is reached, and by what else whoever runs Velk says. */
 export function placesHere(said: readonly string[]): Places {
   const more = said.filter(isPlace).map((place) => place.toLowerCase().replace(/^\[|\]$/g, ''));
-  const names = ['localhost', ...namesHere(), ...more.filter((place) => !isIP(place))].filter((name) =>
-    NAME.test(name),
+  const names = ['localhost', ...namesHere(), ...more.filter((place) => !isIP(place))].filter(
+    (name) => NAME.test(name),
   );
   const addresses = ['127.0.0.1', ...addressesHere(), ...more.filter((place) => isIP(place))];
   return { names: [...new Set(names)], addresses: [...new Set(addresses)] };
@@ -87,7 +90,8 @@ const lasting = (days: number, now: number) => ({
   notBeforeDate: new Date(now - DAY),
   notAfterDate: new Date(now + (days - 1) * DAY),
 });
-const lastsFor = (days: number, now: number) => (cert: X509Certificate) => Date.parse(cert.validTo) > now + days * DAY;
+const lastsFor = (days: number, now: number) => (cert: X509Certificate) =>
+  Date.parse(cert.validTo) > now + days * DAY;
 
 /** What signs the certificates of this machine, and nothing below itself. */
 const authorityIn = (folder: string, now: number): Promise<Signed> =>
@@ -113,7 +117,8 @@ export async function certificateIn(
 ): Promise<Certificate> {
   const authority = await authorityIn(folder, now);
   const signer = new X509Certificate(authority.cert);
-  const isSigned = (cert: X509Certificate) => cert.checkIssued(signer) && cert.verify(signer.publicKey);
+  const isSigned = (cert: X509Certificate) =>
+    cert.checkIssued(signer) && cert.verify(signer.publicKey);
   const holdsAll = (cert: X509Certificate) =>
     names.every((name) => cert.checkHost(name) !== undefined) &&
     addresses.every((ip) => cert.checkIP(ip) !== undefined);

@@ -1,4 +1,10 @@
-import { randomBytes, randomInt, scrypt as slow, timingSafeEqual, type ScryptOptions } from 'node:crypto';
+import {
+  randomBytes,
+  randomInt,
+  scrypt as slow,
+  timingSafeEqual,
+  type ScryptOptions,
+} from 'node:crypto';
 import { promisify } from 'node:util';
 import { ZxcvbnFactory } from '@zxcvbn-ts/core';
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common';

@@ -3,7 +3,14 @@ import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { hashOf } from '../access/passphrase.ts';
-import { accessStore, LIFE, LOCK, type AccessStore, type Door, type Session } from '../store/access.ts';
+import {
+  accessStore,
+  LIFE,
+  LOCK,
+  type AccessStore,
+  type Door,
+  type Session,
+} from '../store/access.ts';
 import { openStore } from '../store/dataSource.ts';
 import { loadDemo } from '../store/demo.ts';
 import { jobStore } from '../store/jobs.ts';
@@ -65,10 +72,20 @@ afterEach(() => {
 function browser(door: Door) {
   let cookie = '';
   let countersign = '';
-  const ask = async (method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
+  const ask = async (
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ) => {
     const answer = await fetch(bases[door] + path, {
       method,
-      headers: { 'content-type': 'application/json', cookie, 'x-velk-countersign': countersign, ...headers },
+      headers: {
+        'content-type': 'application/json',
+        cookie,
+        'x-velk-countersign': countersign,
+        ...headers,
+      },
       ...(body !== undefined && { body: JSON.stringify(body) }),
     });
     const set = answer.headers.get('set-cookie');
@@ -85,25 +102,40 @@ function browser(door: Door) {
     countersign: () => countersign,
   };
 }
-const known = () => browser('machine').ask('GET', '/api/access/devices', undefined, { authorization: `Bearer ${KEY}` });
+const known = () =>
+  browser('machine').ask('GET', '/api/access/devices', undefined, {
+    authorization: `Bearer ${KEY}`,
+  });
 
 describe('at the machine', () => {
   it('lets in whoever shows the key, by a cookie that no script reads, and nobody else', async () => {
     const one = browser('machine');
-    for (const path of ['/api/jobs', '/api/shop', '/api/access/devices', '/api/openapi.json', '/api/nothing'])
+    for (const path of [
+      '/api/jobs',
+      '/api/shop',
+      '/api/access/devices',
+      '/api/openapi.json',
+      '/api/nothing',
+    ])
       expect((await one.ask('GET', path)).status, path).toBe(401);
     for (const said of [{ key: 'another' }, { passphrase: PASSPHRASE }])
       expect((await one.enter(said)).status).toBe(401);
     expect((await one.enter({ key: KEY, passphrase: PASSPHRASE })).status).toBe(422);
     for (const name of ['', '\u0000', 'x'.repeat(61), '\ud800'])
       expect((await one.enter({ key: KEY }, { ...BROWSER, name })).status, name).toBe(422);
-    expect((await one.ask('GET', '/api/jobs', undefined, { authorization: 'Bearer another' })).status).toBe(401);
+    expect(
+      (await one.ask('GET', '/api/jobs', undefined, { authorization: 'Bearer another' })).status,
+    ).toBe(401);
 
     const entered = await one.enter({ key: KEY }, BROWSER);
     expect(entered.status).toBe(201);
-    expect(entered.set).toMatch(/^velk-\d+=[\w-]{43}; Max-Age=\d+; Path=\/;.*HttpOnly; SameSite=Strict$/);
+    expect(entered.set).toMatch(
+      /^velk-\d+=[\w-]{43}; Max-Age=\d+; Path=\/;.*HttpOnly; SameSite=Strict$/,
+    );
     expect((await one.ask('GET', '/api/jobs')).status).toBe(200);
-    expect((await known()).body).toMatchObject([{ door: 'machine', device: 'Office', deviceId: BROWSER.id }]);
+    expect((await known()).body).toMatchObject([
+      { door: 'machine', device: 'Office', deviceId: BROWSER.id },
+    ]);
 
     await one.ask('DELETE', '/api/access');
     expect((await one.ask('GET', '/api/jobs')).status).toBe(401);
@@ -116,7 +148,10 @@ describe('at the machine', () => {
     for (const countersign of ['', other.countersign(), one.cookie()]) {
       const headers = { 'x-velk-countersign': countersign };
       expect((await one.ask('GET', '/api/jobs', undefined, headers)).status).toBe(401);
-      expect((await one.ask('GET', '/api/access', undefined, headers)).body).toEqual({ door: 'machine', in: false });
+      expect((await one.ask('GET', '/api/access', undefined, headers)).body).toEqual({
+        door: 'machine',
+        in: false,
+      });
     }
     expect((await one.ask('GET', '/api/jobs')).status).toBe(200);
     one.show('');
@@ -124,7 +159,9 @@ describe('at the machine', () => {
   });
 
   it('nobody who sends wrong keys keeps the owner out', async () => {
-    const wrong = await Promise.all(Array.from({ length: 60 }, () => browser('machine').enter({ key: 'another' })));
+    const wrong = await Promise.all(
+      Array.from({ length: 60 }, () => browser('machine').enter({ key: 'another' })),
+    );
     expect(new Set(wrong.map(({ status }) => status))).toEqual(new Set([401]));
     expect((await browser('machine').enter({ key: KEY })).status).toBe(201);
   });
@@ -150,17 +187,31 @@ describe('from the shop’s network', () => {
     expect((await tablet.ask('GET', '/api/access')).body).toEqual({ door: 'network', in: false });
     for (const said of [{ key: KEY }, { passphrase: 'larch gauge pencil mallets' }])
       expect((await tablet.enter(said)).status).toBe(401);
-    expect((await tablet.ask('GET', '/api/jobs', undefined, { authorization: `Bearer ${KEY}` })).status).toBe(401);
+    expect(
+      (await tablet.ask('GET', '/api/jobs', undefined, { authorization: `Bearer ${KEY}` })).status,
+    ).toBe(401);
     const entered = await tablet.enter({ passphrase: PASSPHRASE });
     expect(entered.set).toMatch(/^__Host-velk-\d+=.*HttpOnly; Secure; SameSite=Strict$/);
 
-    await browser('machine').ask('POST', '/api/shop/devices', BROWSER, { authorization: `Bearer ${KEY}` });
-    const job = { name: 'Tried', notes: '', units: 'mm', schools: {}, seasons: null, parts: [], joints: [] };
+    await browser('machine').ask('POST', '/api/shop/devices', BROWSER, {
+      authorization: `Bearer ${KEY}`,
+    });
+    const job = {
+      name: 'Tried',
+      notes: '',
+      units: 'mm',
+      schools: {},
+      seasons: null,
+      parts: [],
+      joints: [],
+    };
     const made = await tablet.ask('POST', '/api/jobs', { job }, { 'x-velk-device': BROWSER.id });
     expect(made.body).toMatchObject({ updatedBy: 'Bench tablet' });
     const named = await tablet.ask('POST', '/api/shop/devices', { ...BROWSER, name: 'Saw tablet' });
     expect(named.body).toMatchObject({ id: TABLET.id, name: 'Saw tablet' });
-    expect((await tablet.ask('POST', '/api/jobs', { job })).body).toMatchObject({ updatedBy: 'Saw tablet' });
+    expect((await tablet.ask('POST', '/api/jobs', { job })).body).toMatchObject({
+      updatedBy: 'Saw tablet',
+    });
   });
 
   it('a cookie of one door opens no other, and what is the machine’s stays there', async () => {
@@ -184,11 +235,15 @@ describe('from the shop’s network', () => {
     const [tablet, phone] = [browser('network'), browser('network')];
     await tablet.enter({ passphrase: PASSPHRASE });
     await phone.enter({ passphrase: PASSPHRASE }, BROWSER);
-    expect((await phone.ask('GET', '/api/access/devices')).body).toMatchObject([{ device: 'Office' }]);
+    expect((await phone.ask('GET', '/api/access/devices')).body).toMatchObject([
+      { device: 'Office' },
+    ]);
     const office = browser('machine');
     await office.enter({ key: KEY });
     const devices = (await office.ask('GET', '/api/access/devices')).body as unknown as Session[];
-    const lost = devices.find(({ door, device }) => door === 'network' && device === 'Bench tablet')!;
+    const lost = devices.find(
+      ({ door, device }) => door === 'network' && device === 'Bench tablet',
+    )!;
     expect((await tablet.ask('GET', '/api/jobs')).status).toBe(200);
     expect((await office.ask('DELETE', `/api/access/devices/${lost.id}`)).status).toBe(200);
     expect((await office.ask('DELETE', `/api/access/devices/${lost.id}`)).status).toBe(404);
@@ -200,12 +255,18 @@ describe('from the shop’s network', () => {
     const [office, tablet] = [browser('machine'), browser('network')];
     await office.enter({ key: KEY }, BROWSER);
     await tablet.enter({ passphrase: PASSPHRASE });
-    const weak = await office.ask('PUT', '/api/access/passphrase', { passphrase: 'passwordpassword' });
+    const weak = await office.ask('PUT', '/api/access/passphrase', {
+      passphrase: 'passwordpassword',
+    });
     expect([weak.status, weak.body.title]).toEqual([422, expect.stringContaining('soon guessed')]);
     expect((await tablet.ask('GET', '/api/jobs')).status).toBe(200);
-    expect((await office.ask('PUT', '/api/access/passphrase', { passphrase: 'walnut bench river stone' })).status).toBe(
-      200,
-    );
+    expect(
+      (
+        await office.ask('PUT', '/api/access/passphrase', {
+          passphrase: 'walnut bench river stone',
+        })
+      ).status,
+    ).toBe(200);
     expect((await tablet.ask('GET', '/api/jobs')).status).toBe(401);
     expect((await office.ask('GET', '/api/jobs')).status).toBe(200);
     expect((await tablet.enter({ passphrase: PASSPHRASE })).status).toBe(401);
@@ -221,7 +282,10 @@ describe('from the shop’s network', () => {
     expect((await tablet.enter({ passphrase: 'wrong' })).status).toBe(401);
     expect((await tablet.enter({ passphrase: PASSPHRASE })).status).toBe(201);
     const until = async (wrong: number) => {
-      await source.query("UPDATE passphrase SET wrong = $1, locked_until = now() - interval '1 second'", [wrong - 1]);
+      await source.query(
+        "UPDATE passphrase SET wrong = $1, locked_until = now() - interval '1 second'",
+        [wrong - 1],
+      );
       expect(await access.guess()).toBe(true);
       expect(await access.guess()).toBe(false);
       const { lockedUntil } = await access.passphrase();
@@ -232,12 +296,17 @@ describe('from the shop’s network', () => {
     expect(await until(200 * LOCK.after)).toBe(LOCK.most);
 
     const locked = await tablet.enter({ passphrase: PASSPHRASE });
-    expect([locked.status, locked.body.title]).toEqual([429, expect.stringMatching(/none is taken for 1440 minutes/)]);
+    expect([locked.status, locked.body.title]).toEqual([
+      429,
+      expect.stringMatching(/none is taken for 1440 minutes/),
+    ]);
     expect(Number(locked.headers.get('retry-after'))).toBe(1440 * 60);
     expect((await tablet.ask('GET', '/api/jobs')).status, 'who is in stays in').toBe(200);
     const office = browser('machine');
     await office.enter({ key: KEY });
-    expect((await office.ask('GET', '/api/access')).body).toMatchObject({ lockedUntil: expect.any(String) as string });
+    expect((await office.ask('GET', '/api/access')).body).toMatchObject({
+      lockedUntil: expect.any(String) as string,
+    });
     await office.ask('DELETE', '/api/access/lock');
     expect((await tablet.enter({ passphrase: PASSPHRASE })).status).toBe(201);
   });
@@ -265,7 +334,9 @@ describe('from the shop’s network', () => {
     const told = all.filter(({ status }) => status === 401).length;
     expect(told).toBe(3);
     expect(all.filter(({ status }) => status === 429)).toHaveLength(24 - told);
-    expect(all.some(({ body }) => /Too many tries from this address/.test(body.title ?? ''))).toBe(true);
+    expect(all.some(({ body }) => /Too many tries from this address/.test(body.title ?? ''))).toBe(
+      true,
+    );
   });
 
   it('a device that was not seen for a month, or was let in half a year ago, types the passphrase again', async () => {
@@ -273,11 +344,13 @@ describe('from the shop’s network', () => {
       ['seen_at', LIFE.idle],
       ['made_at', LIFE.total],
     ] as const) {
-      // prettier-ignore
       const pass = await access.letIn('network', TABLET);
-      const age = (of: number) => source.query(`UPDATE session SET ${column} = now() - interval '${of} days'`);
+      const age = (of: number) =>
+        source.query(`UPDATE session SET ${column} = now() - interval '${of} days'`);
       await age(days - 0.01);
-      expect(await accessStore(source).seen('network', pass), column).toMatchObject({ device: 'Bench tablet' });
+      expect(await accessStore(source).seen('network', pass), column).toMatchObject({
+        device: 'Bench tablet',
+      });
       await age(days + 0.01);
       expect(await accessStore(source).seen('network', pass), column).toBe(undefined);
       expect(await access.devices()).toEqual([]);

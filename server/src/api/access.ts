@@ -1,6 +1,12 @@
 import { createHash, timingSafeEqual } from 'node:crypto';
 import { parse } from 'cookie';
-import { Router, type CookieOptions, type Request, type RequestHandler, type Response } from 'express';
+import {
+  Router,
+  type CookieOptions,
+  type Request,
+  type RequestHandler,
+  type Response,
+} from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { hashOf, isPassphrase, weaknessOf } from '../access/passphrase.ts';
 import { LIFE, type AccessStore, type Door, type Session } from '../store/access.ts';
@@ -43,8 +49,14 @@ const same = (a: string, b: string) => {
 /** Who is let in, and the routes by which one comes in, sees who is in, and shows somebody out. */
 export function entrance({ door, key, network }: Entrance, store: AccessStore, pool: Pool) {
   /** Cookies know no ports: two Velks of one machine have one each, and it is worth nothing by itself. */
-  const cookieOf = (req: Request) => `${door === 'network' ? '__Host-' : ''}velk-${req.socket.localPort}`;
-  const options: CookieOptions = { httpOnly: true, secure: door === 'network', sameSite: 'strict', path: '/' };
+  const cookieOf = (req: Request) =>
+    `${door === 'network' ? '__Host-' : ''}velk-${req.socket.localPort}`;
+  const options: CookieOptions = {
+    httpOnly: true,
+    secure: door === 'network',
+    sameSite: 'strict',
+    path: '/',
+  };
 
   const sessionOf = async (req: Request): Promise<Session | undefined> => {
     const token = parse(req.headers.cookie ?? '')[cookieOf(req)];
@@ -52,7 +64,8 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     return token && countersign ? store.seen(door, { token, countersign }) : undefined;
   };
   /** Programs at the machine show the key itself. */
-  const showsKey = ({ headers }: Request) => key !== undefined && same(headers.authorization ?? '', `Bearer ${key}`);
+  const showsKey = ({ headers }: Request) =>
+    key !== undefined && same(headers.authorization ?? '', `Bearer ${key}`);
   const wrong =
     door === 'machine'
       ? 'Velk does not know you: open the address that it printed when it started, which holds the key.'
@@ -65,7 +78,9 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     next();
   };
   const atTheMachine: RequestHandler = (_req, res, next) =>
-    door === 'machine' ? next() : sendProblem(res, 403, 'This can be done at the machine itself only.');
+    door === 'machine'
+      ? next()
+      : sendProblem(res, 403, 'This can be done at the machine itself only.');
 
   /** One guess at a time: each takes much memory, so that guessing is dear. */
   let last: Promise<unknown> = Promise.resolve();
@@ -74,19 +89,36 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     last = next.catch(() => undefined);
     return next;
   };
-  const knows = async (said: { key?: string; passphrase?: string }, req: Request, res: Response): Promise<boolean> => {
+  const knows = async (
+    said: { key?: string; passphrase?: string },
+    req: Request,
+    res: Response,
+  ): Promise<boolean> => {
     if (door === 'machine') {
       if (key !== undefined && said.key !== undefined && same(said.key, key)) return true;
       req.log.warn('a wrong key at the machine');
-      sendProblem(res, 401, said.key === undefined ? wrong : 'This key is of another start. Open the address printed last.'); // prettier-ignore
+      sendProblem(
+        res,
+        401,
+        said.key === undefined
+          ? wrong
+          : 'This key is of another start. Open the address printed last.',
+      );
       return false;
     }
     if (!(await store.guess())) {
       const { lockedUntil } = await store.passphrase();
-      const wait = Math.max(1, Math.ceil((Date.parse(lockedUntil ?? '') - Date.now()) / 60_000) || 1);
+      const wait = Math.max(
+        1,
+        Math.ceil((Date.parse(lockedUntil ?? '') - Date.now()) / 60_000) || 1,
+      );
       req.log.warn('a passphrase from the network while none is taken');
       res.set('Retry-After', String(wait * 60));
-      sendProblem(res, 429, `Too many wrong passphrases: none is taken for ${wait} minutes, unless it is allowed at the machine, under Shop.`); // prettier-ignore
+      sendProblem(
+        res,
+        429,
+        `Too many wrong passphrases: none is taken for ${wait} minutes, unless it is allowed at the machine, under Shop.`,
+      );
       return false;
     }
     const { hash } = await store.passphrase();
@@ -105,7 +137,8 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     limit: GUESSES,
     standardHeaders: true,
     legacyHeaders: false,
-    handler: (_req, res) => sendProblem(res, 429, 'Too many tries from this address: wait a minute.'),
+    handler: (_req, res) =>
+      sendProblem(res, 429, 'Too many tries from this address: wait a minute.'),
   });
   router.use(readJson('4kb'));
 
@@ -113,7 +146,14 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     const session = await sessionOf(req);
     if (!session && !showsKey(req)) return void res.json({ door, in: false });
     const { hash, lockedUntil } = await store.passphrase();
-    res.json({ door, in: true, session: session?.id, passphrase: hash !== null, lockedUntil, network: network?.() });
+    res.json({
+      door,
+      in: true,
+      session: session?.id,
+      passphrase: hash !== null,
+      lockedUntil,
+      network: network?.(),
+    });
   });
 
   /** A key can't be guessed, and whoever sends wrong ones must not keep the owner out. */
@@ -148,7 +188,8 @@ export function entrance({ door, key, network }: Entrance, store: AccessStore, p
     const said = await validated('passphrase', req, res, pool);
     if (!said) return;
     const message = weaknessOf(said.passphrase);
-    if (message) return sendProblem(res, 422, message, { errors: [{ path: 'passphrase', message }] });
+    if (message)
+      return sendProblem(res, 422, message, { errors: [{ path: 'passphrase', message }] });
     await store.setPassphrase(await inTurn(() => hashOf(said.passphrase)));
     res.json({ door, in: true });
   });

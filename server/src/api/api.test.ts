@@ -33,7 +33,9 @@ const proxy = createProxy((here) => {
   const there = connect(Number(proxied.port), proxied.hostname);
   for (const socket of [here, there]) {
     open.add(socket);
-    socket.on('error', () => undefined).on('close', () => [here, there].forEach((s) => s.destroy()));
+    socket
+      .on('error', () => undefined)
+      .on('close', () => [here, there].forEach((s) => s.destroy()));
   }
   here.pipe(there).pipe(here);
 });
@@ -74,7 +76,12 @@ afterAll(async () => {
   await cutLine();
 });
 
-const call = async <T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
+const call = async <T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+) => {
   const response = await fetch(base + path, {
     method,
     headers: {
@@ -98,7 +105,10 @@ const call = async <T>(method: string, path: string, body?: unknown, headers: Re
 };
 const looms = async () => (await readDemo())[0]!;
 /** With its first joints only: all of them are proved where the demo itself is tested. */
-const few = (file: JobFile): JobFile => ({ ...file, job: { ...file.job, joints: file.job.joints.slice(0, 3) } });
+const few = (file: JobFile): JobFile => ({
+  ...file,
+  job: { ...file.job, joints: file.job.joints.slice(0, 3) },
+});
 const make = async (): Promise<StoredJob> =>
   (await call<StoredJob>('POST', '/api/jobs', { job: few(await looms()).job })).body;
 
@@ -132,14 +142,19 @@ describe('jobs', () => {
       updatedBy: 'Bench tablet',
       updatedAt,
     });
-    expect((await call('GET', '/api/jobs/6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b12/version')).status).toBe(404);
+    expect(
+      (await call('GET', '/api/jobs/6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b12/version')).status,
+    ).toBe(404);
     expect((await call<StoredJob>('GET', `/api/jobs/${made.id}`)).body.job).toEqual(job);
   });
 
   it('a stale save gets 409 with what is stored, and loses nothing', async () => {
     const made = await make();
     await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: 'First' } });
-    const stale = await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: 'Second' } });
+    const stale = await call('PUT', `/api/jobs/${made.id}`, {
+      version: 1,
+      job: { ...made.job, name: 'Second' },
+    });
     expect(stale.status).toBe(409);
     expect(stale.body.current).toMatchObject({ version: 2, job: { name: 'First' } });
   });
@@ -159,28 +174,50 @@ describe('jobs', () => {
     const save = '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b77';
     const own = { version: 1, save, job: { ...made.job, name: 'Mine' } };
     for (const _ of [1, 2])
-      expect((await call<StoredJob>('PUT', `/api/jobs/${made.id}`, own)).body).toMatchObject({ version: 2, job: { name: 'Mine' } }); // prettier-ignore
+      expect((await call<StoredJob>('PUT', `/api/jobs/${made.id}`, own)).body).toMatchObject({
+        version: 2,
+        job: { name: 'Mine' },
+      });
     expect((await call<unknown[]>('GET', `/api/jobs/${made.id}/revisions`)).body.length).toBe(2);
     await call('PUT', `/api/jobs/${made.id}`, { version: 2, job: { ...made.job, name: 'Theirs' } });
     const late = await call('PUT', `/api/jobs/${made.id}`, own);
-    expect([late.status, late.body]).toMatchObject([409, { landed: 2, current: { version: 3, job: { name: 'Theirs' } } }]); // prettier-ignore
-    const never = await call('PUT', `/api/jobs/${made.id}`, { ...own, save: save.replace('77', '78') });
+    expect([late.status, late.body]).toMatchObject([
+      409,
+      { landed: 2, current: { version: 3, job: { name: 'Theirs' } } },
+    ]);
+    const never = await call('PUT', `/api/jobs/${made.id}`, {
+      ...own,
+      save: save.replace('77', '78'),
+    });
     expect([never.status, never.body]).toMatchObject([409, { current: { version: 3 } }]);
     expect(never.body).not.toHaveProperty('landed');
   });
 
   it('is read whole as it was at one moment, however much is saved meanwhile', async () => {
     const made = await make();
-    const at = (n: number): Job => ({ ...made.job, name: `${n}`, parts: made.job.parts.map((p) => ({ ...p, quantity: n })) }); // prettier-ignore
+    const at = (n: number): Job => ({
+      ...made.job,
+      name: `${n}`,
+      parts: made.job.parts.map((p) => ({ ...p, quantity: n })),
+    });
     const work = (async () => {
-      for (let n = 1; n <= 40; n++) await call('PUT', `/api/jobs/${made.id}`, { version: n, job: at(n) });
+      for (let n = 1; n <= 40; n++)
+        await call('PUT', `/api/jobs/${made.id}`, { version: n, job: at(n) });
       return 'done' as const;
     })();
     const seen = new Set<string>();
-    for (let over = false; !over; over = (await Promise.race([work, Promise.resolve()])) === 'done') {
-      const [{ body: one }, { body: file }] = await Promise.all([call<StoredJob>('GET', `/api/jobs/${made.id}`), call<JobFile>('GET', `/api/jobs/${made.id}/file`)]); // prettier-ignore
+    for (
+      let over = false;
+      !over;
+      over = (await Promise.race([work, Promise.resolve()])) === 'done'
+    ) {
+      const [{ body: one }, { body: file }] = await Promise.all([
+        call<StoredJob>('GET', `/api/jobs/${made.id}`),
+        call<JobFile>('GET', `/api/jobs/${made.id}/file`),
+      ]);
       for (const { name, parts } of [one.job, file.job])
-        if (name !== made.job.name) expect(new Set(parts.map((p) => `${p.quantity}`))).toEqual(new Set([name]));
+        if (name !== made.job.name)
+          expect(new Set(parts.map((p) => `${p.quantity}`))).toEqual(new Set([name]));
       seen.add(one.job.name);
     }
     expect(seen.size).toBeGreaterThan(3);
@@ -188,7 +225,10 @@ describe('jobs', () => {
 
   it('every saved change is kept and can be brought back', async () => {
     const made = await make();
-    await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: { ...made.job, name: 'Changed', joints: [] } });
+    await call('PUT', `/api/jobs/${made.id}`, {
+      version: 1,
+      job: { ...made.job, name: 'Changed', joints: [] },
+    });
     expect((await call<Job>('GET', `/api/jobs/${made.id}/revisions/1`)).body).toEqual(made.job);
     expect((await call<unknown[]>('GET', `/api/jobs/${made.id}/revisions`)).body.length).toBe(2);
     for (const version of ['9', '0', '1.5', '-1', '99999999999', 'x'])
@@ -199,11 +239,14 @@ describe('jobs', () => {
 
   it('old versions are thinned: all of a day, then one an hour, then one a day, and the first', async () => {
     const made = await make();
-    for (let n = 1; n < 12; n++) await call('PUT', `/api/jobs/${made.id}`, { version: n, job: { ...made.job, name: `${n}` } }); // prettier-ignore
+    for (let n = 1; n < 12; n++)
+      await call('PUT', `/api/jobs/${made.id}`, { version: n, job: { ...made.job, name: `${n}` } });
     const hours = [2000, 1500, 1499.9, 1476, 50, 49.99, 48, 40, 39.99, 23, 22, 0];
     for (const [i, ago] of hours.entries()) {
       /** From the middle of an hour, and of a day, so that near ones are in the same. */
-      const at = new Date(Math.floor(Date.now() / 86_400_000) * 86_400_000 + 43_200_000 + 1_800_000 - ago * 3_600_000);
+      const at = new Date(
+        Math.floor(Date.now() / 86_400_000) * 86_400_000 + 43_200_000 + 1_800_000 - ago * 3_600_000,
+      );
       const when = ago < 24 ? new Date(Date.now() - ago * 3_600_000) : at;
       await source.query('UPDATE revision SET saved_at = $3 WHERE job_id = $1 AND version = $2', [
         made.id,
@@ -212,14 +255,18 @@ describe('jobs', () => {
       ]);
     }
     await call('PUT', `/api/jobs/${made.id}`, { version: 12, job: made.job });
-    const { body } = await call<{ version: number; bytes: number }[]>('GET', `/api/jobs/${made.id}/revisions`);
+    const { body } = await call<{ version: number; bytes: number }[]>(
+      'GET',
+      `/api/jobs/${made.id}/revisions`,
+    );
     expect(body.map((r) => r.version)).toEqual([13, 12, 11, 10, 9, 7, 6, 4, 3, 1]);
     expect(body.every((r) => r.bytes > 100)).toBe(true);
   });
 
   it('is put away, deleted and brought back; what lay in the bin for a month is gone with all that belongs to it', async () => {
     const [kept, old] = [await make(), await make()];
-    const place = async (id: string, to: unknown) => (await call('PUT', `/api/jobs/${id}/place`, { place: to })).status;
+    const place = async (id: string, to: unknown) =>
+      (await call('PUT', `/api/jobs/${id}/place`, { place: to })).status;
     const listed = async (id: string) => {
       const { body } = await call<{ id: string; place: string }[]>('GET', '/api/jobs');
       return body.find((job) => job.id === id)?.place;
@@ -234,14 +281,18 @@ describe('jobs', () => {
     expect(await place('6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b99', 'bin')).toBe(404);
 
     await place(old.id, 'bin');
-    const ago = (id: string, days: number) => source.query(`UPDATE job SET moved_at = now() - interval '${days} days' WHERE id = $1`, [id]); // prettier-ignore
+    const ago = (id: string, days: number) =>
+      source.query(`UPDATE job SET moved_at = now() - interval '${days} days' WHERE id = $1`, [id]);
     await ago(old.id, 30.01);
     await ago(kept.id, 29.99);
     await place(kept.id, 'bin');
     expect(await listed(old.id)).toBe(undefined);
     expect(await listed(kept.id)).toBe('bin');
     for (const table of ['part', 'joint', 'revision'])
-      expect(await source.query(`SELECT 1 FROM ${table} WHERE job_id = $1`, [old.id]), table).toEqual([]);
+      expect(
+        await source.query(`SELECT 1 FROM ${table} WHERE job_id = $1`, [old.id]),
+        table,
+      ).toEqual([]);
   });
 
   it('a job file that is exported can be imported and planned again', async () => {
@@ -267,12 +318,17 @@ describe('the shop', () => {
     const used = await saved({ version, shop: without('router') });
     expect(used.status).toBe(422);
     expect(used.body.errors).toMatchObject([{ path: 'shop.tools.router' }]);
-    expect(used.body.errors![0]!.message).toMatch(/“Plunge router” is used by the plan of .* Retire it instead/);
+    expect(used.body.errors![0]!.message).toMatch(
+      /“Plunge router” is used by the plan of .* Retire it instead/,
+    );
     expect((await shop()).shop).toEqual(now);
     const [user] = (await call<StoredJob[]>('GET', '/api/jobs')).body;
     expect((await call('GET', `/api/jobs/${user!.id}/tools`)).body).toContain('router');
     expect((await call('GET', `/api/jobs/${crypto.randomUUID()}/tools`)).status).toBe(404);
-    const retired = { ...now, tools: now.tools.map((t) => (t.id === 'mortiser' ? { ...t, retired: true } : t)) };
+    const retired = {
+      ...now,
+      tools: now.tools.map((t) => (t.id === 'mortiser' ? { ...t, retired: true } : t)),
+    };
     expect((await call('PUT', '/api/shop', { version, shop: retired })).status).toBe(200);
     const spare = await saved({ version: version + 1, shop: without('old-8') });
     expect(spare.status).toBe(200);
@@ -294,7 +350,9 @@ describe('the door', () => {
     const job = {
       ...made.job,
       colour: 'red',
-      parts: made.job.parts.map((p, i) => (i ? p : { ...p, quantity: 0, thickness: { nominal: -3, measured: [] } })),
+      parts: made.job.parts.map((p, i) =>
+        i ? p : { ...p, quantity: 0, thickness: { nominal: -3, measured: [] } },
+      ),
     };
     const refused = await call('PUT', `/api/jobs/${made.id}`, { version: 1, job });
     expect(refused.status).toBe(422);
@@ -308,7 +366,10 @@ describe('the door', () => {
       (
         await call('PUT', `/api/jobs/${made.id}`, {
           version: 1,
-          job: { ...made.job, joints: [{ ...made.job.joints[0], tenoned: { part: 'nobody', ends: 'both' } }] },
+          job: {
+            ...made.job,
+            joints: [{ ...made.job.joints[0], tenoned: { part: 'nobody', ends: 'both' } }],
+          },
         })
       ).body.errors,
     ).toMatchObject([{ path: 'job.joints[0].tenoned.part' }]);
@@ -354,7 +415,9 @@ describe('the door', () => {
     expect(lost.status).toBe(503);
     expect(lost.body.title).toMatch(/database.*Nothing is lost/);
     await listen(line);
-    expect((await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: made.job })).status).toBe(200);
+    expect((await call('PUT', `/api/jobs/${made.id}`, { version: 1, job: made.job })).status).toBe(
+      200,
+    );
   });
 });
 
@@ -362,21 +425,38 @@ describe('fuzz: the API', () => {
   it('answers whatever comes with what is wrong with it: no 500, nothing accepted that can’t be read again', async () => {
     const made = await make();
     const file = await looms();
-    const { version, shop } = (await call<{ version: number; shop: Shop }>('GET', '/api/shop')).body;
+    const { version, shop } = (await call<{ version: number; shop: Shop }>('GET', '/api/shop'))
+      .body;
     const bodies = [
       { to: `PUT /api/jobs/${made.id}`, body: { version: 1, job: made.job } },
       { to: 'POST /api/jobs', body: { job: few(file).job } },
       { to: 'POST /api/jobs/import', body: few(file) },
       { to: 'PUT /api/shop', body: { version, shop } },
-      { to: 'POST /api/shop/devices', body: { id: '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b11', name: 'Tablet' } },
+      {
+        to: 'POST /api/shop/devices',
+        body: { id: '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b11', name: 'Tablet' },
+      },
     ];
-    const sent = fc.oneof(...bodies.map(({ to, body }) => spoiled(body).map((spoilt) => ({ to, body: spoilt }))));
+    const sent = fc.oneof(
+      ...bodies.map(({ to, body }) => spoiled(body).map((spoilt) => ({ to, body: spoilt }))),
+    );
     const step = fc.oneof(
-      fc.constantFrom(made.id, 'x', '1.5', '99999999999', '..%2f..', '%00', '%ff', made.id.toUpperCase()),
+      fc.constantFrom(
+        made.id,
+        'x',
+        '1.5',
+        '99999999999',
+        '..%2f..',
+        '%00',
+        '%ff',
+        made.id.toUpperCase(),
+      ),
       fc.string({ maxLength: 8 }).map(encodeURIComponent),
     );
     const { start, say } = watch('API');
-    const asked = fc.tuple(step, step).map(([id, version]) => `/api/jobs/${id}/revisions/${version}`);
+    const asked = fc
+      .tuple(step, step)
+      .map(([id, version]) => `/api/jobs/${id}/revisions/${version}`);
     await fc.assert(
       fc.asyncProperty(sent, async ({ to, body }) => {
         const [method, path] = to.split(' ') as [string, string];
@@ -386,12 +466,17 @@ describe('fuzz: the API', () => {
         /**
          * Whether a removed tool is used may take a while to be found: then it says how far it is.
          */
-        if (answer.looking) expect([status, answer.title]).toEqual([503, expect.stringMatching(/\d+ of \d+ jobs/)]);
+        if (answer.looking)
+          expect([status, answer.title]).toEqual([503, expect.stringMatching(/\d+ of \d+ jobs/)]);
         else expect([200, 201, 400, 409, 422]).toContain(status);
         if (status >= 400) expect(answer.title!.length).toBeLessThan(400);
-        else if (answer.job) expect((await call<StoredJob>('GET', `/api/jobs/${answer.id}`)).body.job).toEqual(answer.job); // prettier-ignore
+        else if (answer.job)
+          expect((await call<StoredJob>('GET', `/api/jobs/${answer.id}`)).body.job).toEqual(
+            answer.job,
+          );
         /** A shop keeps some hundred jobs, not as many as are made here. */
-        if (status === 201 && answer.job) await call('PUT', `/api/jobs/${answer.id}/place`, { place: 'bin' });
+        if (status === 201 && answer.job)
+          await call('PUT', `/api/jobs/${answer.id}/place`, { place: 'bin' });
       }),
       { numRuns: FUZZ_RUNS },
     );
@@ -414,9 +499,9 @@ describe('planning', () => {
     expect(status).toBe(200);
     expect(body.joints.every((j) => j.proof?.good)).toBe(true);
     expect((await call<unknown[]>('GET', '/api/jobs')).body.length).toBe(before);
-    expect((await call('POST', '/api/plan', { ...(await looms()), version: 3 })).body.errors).toMatchObject([
-      { path: 'version' },
-    ]);
+    expect(
+      (await call('POST', '/api/plan', { ...(await looms()), version: 3 })).body.errors,
+    ).toMatchObject([{ path: 'version' }]);
   });
 
   it('publishes an OpenAPI document and a JSON Schema that the demo fits and a broken file does not', async () => {
@@ -424,7 +509,10 @@ describe('planning', () => {
     expect(body.openapi).toBe('3.1.0');
     expect(Object.keys(body.paths)).toContain('/api/plan');
     const published = JSON.parse(
-      readFileSync(new URL('../../../docs/formats/velk-job-2.schema.json', import.meta.url), 'utf8'),
+      readFileSync(
+        new URL('../../../docs/formats/velk-job-2.schema.json', import.meta.url),
+        'utf8',
+      ),
     ) as object;
     expect(published).toEqual(JSON.parse(JSON.stringify(publishedSchema())));
     const fits = new Ajv2020({ strict: false }).compile(published);

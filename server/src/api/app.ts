@@ -100,13 +100,20 @@ export function createApp({
   const shops = shopStore(source);
   app.get('/api/openapi.json', (_req, res) => void res.json(openapi()));
   const uses = usesOf(shops, jobs, pool);
-  app.use('/api/jobs', jobRoutes({ jobs, records: recordStore(source), shops, uses, pool, ...(ahead && { ahead }) }));
+  app.use(
+    '/api/jobs',
+    jobRoutes({ jobs, records: recordStore(source), shops, uses, pool, ...(ahead && { ahead }) }),
+  );
   app.use('/api/proofs', proofRoutes(proofs, pool));
   app.use('/api/shop', shopRoutes(shops, uses, access, pool));
   app.use('/api/plan', planRoutes(pool));
   app.use('/api', (_req, res) => sendProblem(res, 404, 'There is nothing at this address.'));
   /** Known to everybody, and asked for by who is not let in yet. */
-  if (authority) app.get('/authority.crt', (_req, res) => void res.type('application/x-x509-ca-cert').send(authority));
+  if (authority)
+    app.get(
+      '/authority.crt',
+      (_req, res) => void res.type('application/x-x509-ca-cert').send(authority),
+    );
   if (web) {
     app.use(
       compressed(web, {

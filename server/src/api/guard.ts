@@ -8,7 +8,11 @@ export function guardHost(hosts: () => readonly string[]): RequestHandler {
   return (req, res, next) => {
     const host = req.headers.host ?? '';
     if (!hosts().includes(nameOf(host)))
-      return sendProblem(res, 421, 'This server is not known by that host name. VELK_HOSTS adds names.');
+      return sendProblem(
+        res,
+        421,
+        'This server is not known by that host name. VELK_HOSTS adds names.',
+      );
     const { origin } = req.headers;
     if (origin !== undefined && !sameHost(origin, host))
       return sendProblem(res, 403, 'Requests from another origin are refused.');

@@ -29,7 +29,9 @@ export interface JobParts {
 export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts): Router {
   const router = Router();
   const missing = 'There is no such job.';
-  router.param('id', (_req, res, next, id: string) => (uuid.test(id) ? next() : sendProblem(res, 404, missing)));
+  router.param('id', (_req, res, next, id: string) =>
+    uuid.test(id) ? next() : sendProblem(res, 404, missing),
+  );
   /**
    * From the network the device that was let in, whatever it says; at the machine the browser that
    * says so.
@@ -57,7 +59,12 @@ export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts)
   router.post('/import', async (req, res) => {
     const file = await validated('file', req, res, pool);
     if (!file) return;
-    const made = await jobs.create((await shops.there()).id, file.job, await who(req, res), file.record);
+    const made = await jobs.create(
+      (await shops.there()).id,
+      file.job,
+      await who(req, res),
+      file.record,
+    );
     ahead?.saved(made.id);
     res.status(201).json(made);
   });
@@ -78,7 +85,11 @@ export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts)
     const body = await validated('save', req, res, pool);
     if (!body || troubled(body.job, res)) return;
     const by = await who(req, res);
-    const saved = await jobs.save(req.params.id, body.job, { from: body.version, by, id: body.save });
+    const saved = await jobs.save(req.params.id, body.job, {
+      from: body.version,
+      by,
+      id: body.save,
+    });
     if (!saved) return sendProblem(res, 404, missing);
     ahead?.saved(saved.id);
     res.json(saved);
@@ -105,7 +116,8 @@ export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts)
 
   router.get('/:id/record', async (req, res) => {
     const after = typeof req.query['after'] === 'string' ? req.query['after'] : '0';
-    if (!/^\d{1,9}$/.test(after)) return sendProblem(res, 400, '“after” must be a place in the record, or 0.');
+    if (!/^\d{1,9}$/.test(after))
+      return sendProblem(res, 400, '“after” must be a place in the record, or 0.');
     const found = await records.read(req.params.id, Number(after));
     if (!found) return sendProblem(res, 404, missing);
     res.json(found);
@@ -115,7 +127,8 @@ export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts)
   router.post('/:id/record', async (req, res) => {
     const body = await validated('lines', req, res, pool);
     if (!body) return;
-    if (!(await records.add(req.params.id, body.lines, await who(req, res)))) return sendProblem(res, 404, missing);
+    if (!(await records.add(req.params.id, body.lines, await who(req, res))))
+      return sendProblem(res, 404, missing);
     res.status(201).json({ now: new Date().toISOString() });
   });
 

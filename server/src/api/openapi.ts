@@ -1,5 +1,12 @@
 import type Joi from 'joi';
-import { JOB_VERSION, jobFileSchema, jobSchema, recordSchema, shopSchema, VERSION } from '@velk/core';
+import {
+  JOB_VERSION,
+  jobFileSchema,
+  jobSchema,
+  recordSchema,
+  shopSchema,
+  VERSION,
+} from '@velk/core';
 import { KEPT_IN_BIN } from '../store/jobs.ts';
 import { SCHEMAS } from './schemas.ts';
 
@@ -23,7 +30,12 @@ const json = (schema: Joi.Schema) => ({
   content: { 'application/json': { schema: jsonSchemaOf(schema) } },
 });
 type Schema = Readonly<Record<string, unknown>>;
-const [text, whole, time, yes] = [{ type: 'string' }, { type: 'integer' }, { type: 'string', format: 'date-time' }, { type: 'boolean' }]; // prettier-ignore
+const [text, whole, time, yes] = [
+  { type: 'string' },
+  { type: 'integer' },
+  { type: 'string', format: 'date-time' },
+  { type: 'boolean' },
+];
 const uuid = { type: 'string', format: 'uuid' };
 const object = (properties: Record<string, Schema>, ...optional: string[]): Schema => ({
   type: 'object',
@@ -32,7 +44,10 @@ const object = (properties: Record<string, Schema>, ...optional: string[]): Sche
 });
 const list = (items: Schema): Schema => ({ type: 'array', items });
 const ref = (name: string): Schema => ({ $ref: `#/components/schemas/${name}` });
-const ok = (description: string, schema: Schema) => ({ description, content: { 'application/json': { schema } } });
+const ok = (description: string, schema: Schema) => ({
+  description,
+  content: { 'application/json': { schema } },
+});
 const problem = (description: string) => ({
   description,
   content: { 'application/problem+json': { schema: ref('problem') } },
@@ -54,10 +69,21 @@ const components = () => ({
     joints: whole,
     place: { enum: ['bench', 'shelf', 'bin'] },
   }),
-  record: object({ lines: jsonSchemaOf(recordSchema), more: yes, at: { type: ['string', 'null'], format: 'uuid' } }),
+  record: object({
+    lines: jsonSchemaOf(recordSchema),
+    more: yes,
+    at: { type: ['string', 'null'], format: 'uuid' },
+  }),
   revision: object({ version: whole, savedAt: time, savedBy: text, bytes: whole }),
   device: object({ id: uuid, name: text }),
-  session: object({ id: uuid, door: { enum: ['machine', 'network'] }, deviceId: uuid, device: text, madeAt: time, seenAt: time }), // prettier-ignore
+  session: object({
+    id: uuid,
+    door: { enum: ['machine', 'network'] },
+    deviceId: uuid,
+    device: text,
+    madeAt: time,
+    seenAt: time,
+  }),
   access: object(
     {
       door: { enum: ['machine', 'network'] },
@@ -74,7 +100,13 @@ const components = () => ({
     'network',
     'countersign',
   ),
-  plan: object({ stamp: text, joints: list({ type: 'object' }), cards: list({ type: 'object' }), minutes: { type: 'number' }, hasErrors: yes }), // prettier-ignore
+  plan: object({
+    stamp: text,
+    joints: list({ type: 'object' }),
+    cards: list({ type: 'object' }),
+    minutes: { type: 'number' },
+    hasErrors: yes,
+  }),
   problem: object(
     {
       type: text,
@@ -93,10 +125,17 @@ const components = () => ({
 });
 const refused = {
   422: problem('Fields that can’t be used, each with its path'),
-  503: problem('The database can’t be reached, or what was asked needs more looking first: ask again'),
+  503: problem(
+    'The database can’t be reached, or what was asked needs more looking first: ask again',
+  ),
 };
 const id = { name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } };
-const versionParameter = { name: 'version', in: 'path', required: true, schema: { type: 'integer' } };
+const versionParameter = {
+  name: 'version',
+  in: 'path',
+  required: true,
+  schema: { type: 'integer' },
+};
 
 /** The OpenAPI 3.1 document of this server. */
 export const openapi = () => ({
@@ -104,14 +143,19 @@ export const openapi = () => ({
   info: {
     title: 'Velk',
     version: VERSION,
-    description: 'Settings and order for cutting mortise and tenon joints. Lengths are millimetres.',
+    description:
+      'Settings and order for cutting mortise and tenon joints. Lengths are millimetres.',
   },
   components: {
     schemas: components(),
     securitySchemes: {
       cookie: { type: 'apiKey', in: 'cookie', name: 'velk-PORT' },
       countersign: { type: 'apiKey', in: 'header', name: 'X-Velk-Countersign' },
-      key: { type: 'http', scheme: 'bearer', description: 'The key of this start, at the machine only' },
+      key: {
+        type: 'http',
+        scheme: 'bearer',
+        description: 'The key of this start, at the machine only',
+      },
     },
   },
   security: [{ cookie: [], countersign: [] }, { key: [] }],
@@ -119,13 +163,20 @@ export const openapi = () => ({
     '/api/health': {
       get: {
         summary: 'Whether server and database answer',
-        responses: { 200: ok('Both answer', object({ status: text })), 503: problem('The database does not') },
+        responses: {
+          200: ok('Both answer', object({ status: text })),
+          503: problem('The database does not'),
+        },
       },
     },
     '/api/access': {
-      get: { summary: 'Whether one is let in, and how', responses: { 200: ok('How', ref('access')) } },
+      get: {
+        summary: 'Whether one is let in, and how',
+        responses: { 200: ok('How', ref('access')) },
+      },
       post: {
-        summary: 'Come in: by the key at the machine, by the passphrase from the network; sets a cookie',
+        summary:
+          'Come in: by the key at the machine, by the passphrase from the network; sets a cookie',
         requestBody: json(SCHEMAS.letIn),
         responses: {
           201: ok('One is in', ref('access')),
@@ -140,13 +191,19 @@ export const openapi = () => ({
       post: {
         summary: 'Proofs that the server made before, by what they depend on',
         responses: {
-          200: ok('Those that are kept', object({ proofs: list(object({ key: text, text, sum: text })) })),
+          200: ok(
+            'Those that are kept',
+            object({ proofs: list(object({ key: text, text, sum: text })) }),
+          ),
           ...refused,
         },
       },
     },
     '/api/access/devices': {
-      get: { summary: 'Devices that are let in', responses: { 200: ok('The last seen first', list(ref('session'))) } },
+      get: {
+        summary: 'Devices that are let in',
+        responses: { 200: ok('The last seen first', list(ref('session'))) },
+      },
     },
     '/api/access/devices/{id}': {
       parameters: [id],
@@ -163,7 +220,11 @@ export const openapi = () => ({
       put: {
         summary: 'Set the passphrase of the network; at the machine only',
         requestBody: json(SCHEMAS.passphrase),
-        responses: { 200: ok('It is set', ref('access')), 403: problem('Not at the machine'), ...refused },
+        responses: {
+          200: ok('It is set', ref('access')),
+          403: problem('Not at the machine'),
+          ...refused,
+        },
       },
     },
     '/api/access/lock': {
@@ -180,7 +241,10 @@ export const openapi = () => ({
       },
     },
     '/api/jobs': {
-      get: { summary: 'Jobs of the shop', responses: { 200: ok('Summaries, newest first', list(ref('summary'))) } },
+      get: {
+        summary: 'Jobs of the shop',
+        responses: { 200: ok('Summaries, newest first', list(ref('summary'))) },
+      },
       post: {
         summary: 'Make a job',
         requestBody: json(SCHEMAS.create),
@@ -197,7 +261,8 @@ export const openapi = () => ({
     '/api/jobs/{id}/version': {
       parameters: [id],
       get: {
-        summary: 'Which version of a job is stored, and who saved it: what a page asks to hear of changes',
+        summary:
+          'Which version of a job is stored, and who saved it: what a page asks to hear of changes',
         responses: { 200: ok('The version', object(stamp)), 404: problem('No such job') },
       },
     },
@@ -224,14 +289,21 @@ export const openapi = () => ({
       put: {
         summary: `Put a job on the bench, away, or into the bin, where it is kept for ${KEPT_IN_BIN} days`,
         requestBody: json(SCHEMAS.place),
-        responses: { 200: ok('Where it lies', jsonSchemaOf(SCHEMAS.place)), 404: problem('No such job'), ...refused },
+        responses: {
+          200: ok('Where it lies', jsonSchemaOf(SCHEMAS.place)),
+          404: problem('No such job'),
+          ...refused,
+        },
       },
     },
     '/api/jobs/{id}/file': {
       parameters: [id],
       get: {
         summary: 'The job as a job file',
-        responses: { 200: ok('The file', jsonSchemaOf(jobFileSchema)), 404: problem('No such job') },
+        responses: {
+          200: ok('The file', jsonSchemaOf(jobFileSchema)),
+          404: problem('No such job'),
+        },
       },
     },
     '/api/jobs/{id}/tools': {
@@ -249,13 +321,28 @@ export const openapi = () => ({
       parameters: [id],
       get: {
         summary: 'What was done, measured and seen on the floor, a page at a time',
-        parameters: [{ name: 'after', in: 'query', schema: { type: 'integer' }, description: 'The last place known' }],
-        responses: { 200: ok('Lines in their order', ref('record')), 400: problem('No place'), 404: problem('No such job') }, // prettier-ignore
+        parameters: [
+          {
+            name: 'after',
+            in: 'query',
+            schema: { type: 'integer' },
+            description: 'The last place known',
+          },
+        ],
+        responses: {
+          200: ok('Lines in their order', ref('record')),
+          400: problem('No place'),
+          404: problem('No such job'),
+        },
       },
       post: {
         summary: 'Add lines to the record; one that is there already is not added again',
         requestBody: json(SCHEMAS.lines),
-        responses: { 201: ok('They are kept', object({ now: time })), 404: problem('No such job'), ...refused },
+        responses: {
+          201: ok('They are kept', object({ now: time })),
+          404: problem('No such job'),
+          ...refused,
+        },
       },
     },
     '/api/jobs/{id}/revisions': {
@@ -280,7 +367,11 @@ export const openapi = () => ({
       post: {
         summary: 'Make the shop, once',
         requestBody: json(SCHEMAS.shopCreate),
-        responses: { 201: ok('The shop', ref('storedShop')), 409: problem('There is one already'), ...refused },
+        responses: {
+          201: ok('The shop', ref('storedShop')),
+          409: problem('There is one already'),
+          ...refused,
+        },
       },
       put: {
         summary: 'Save the shop; tools that a job’s plan uses can be retired, not left out',

@@ -31,9 +31,15 @@ const device = Joi.object<{ id: string; name: string }>({
 /** Every body that the server takes, by name: so that a thread can check it, too. */
 export const SCHEMAS = {
   file: jobFileSchema,
-  save: Joi.object<{ version: number; save?: string; job: Job }>({ ...saveFields, job: jobSchema }).required(),
+  save: Joi.object<{ version: number; save?: string; job: Job }>({
+    ...saveFields,
+    job: jobSchema,
+  }).required(),
   create: Joi.object<{ job: Job }>({ job: jobSchema }).required(),
-  shopSave: Joi.object<{ version: number; save?: string; shop: Shop }>({ ...saveFields, shop: shopSchema }).required(),
+  shopSave: Joi.object<{ version: number; save?: string; shop: Shop }>({
+    ...saveFields,
+    shop: shopSchema,
+  }).required(),
   shopCreate: Joi.object<{ shop: Shop }>({ shop: shopSchema }).required(),
   device: device.required(),
   lines: Joi.object<{ lines: Observation[] }>({
@@ -46,7 +52,9 @@ export const SCHEMAS = {
       .max(MOST_PROOFS_ASKED)
       .required(),
   }).required(),
-  place: Joi.object<{ place: Place }>({ place: Joi.string().valid('bench', 'shelf', 'bin').required() }).required(),
+  place: Joi.object<{ place: Place }>({
+    place: Joi.string().valid('bench', 'shelf', 'bin').required(),
+  }).required(),
   letIn: Joi.object<{ key?: string; passphrase?: string; device: { id: string; name: string } }>({
     key: Joi.string().max(PASSPHRASE_LETTERS.most),
     passphrase: Joi.string().max(PASSPHRASE_LETTERS.most),

@@ -21,7 +21,9 @@ export function shopRoutes(shops: ShopStore, uses: Uses, access: AccessStore, po
     if (!body || troubled(body.shop, res)) return;
     const made = await shops.create(body.shop);
     if (made) return void res.status(201).json(shownShop(made));
-    sendProblem(res, 409, 'This database has a shop already.', { current: shownShop(await shops.there()) });
+    sendProblem(res, 409, 'This database has a shop already.', {
+      current: shownShop(await shops.there()),
+    });
   });
 
   router.put('/', async (req, res) => {

@@ -36,7 +36,11 @@ let base: string;
 beforeAll(async () => {
   const url = await newDatabase('trouble');
   source = await openStore(url.href);
-  beside = await new DataSource({ type: 'postgres', url: url.href, applicationName: 'beside' }).initialize();
+  beside = await new DataSource({
+    type: 'postgres',
+    url: url.href,
+    applicationName: 'beside',
+  }).initialize();
   const app = createApp({
     source,
     pool: watched,
@@ -62,7 +66,11 @@ interface Told {
   readonly shop?: Shop;
 }
 
-async function call(method: string, path: string, body?: unknown): Promise<{ status: number; body: Told }> {
+async function call(
+  method: string,
+  path: string,
+  body?: unknown,
+): Promise<{ status: number; body: Told }> {
   const answer = await fetch(base + path, {
     method,
     headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
@@ -91,21 +99,32 @@ function sendRaw(path: string, body: Buffer, headers: Record<string, string>): P
 describe('a database without a shop', () => {
   it('says so to whoever needs one, and has one however many make it at once', async () => {
     const [file] = await readDemo();
-    const none = { status: 404, body: { title: 'The database has no shop yet: open Velk, and it asks for one.' } };
+    const none = {
+      status: 404,
+      body: { title: 'The database has no shop yet: open Velk, and it asks for one.' },
+    };
     expect(await call('GET', '/api/shop')).toMatchObject(none);
     expect(await call('POST', '/api/jobs/import', file)).toMatchObject(none);
-    expect(await call('POST', '/api/jobs', { job: { ...file!.job, parts: [], joints: [] } })).toMatchObject(none);
+    expect(
+      await call('POST', '/api/jobs', { job: { ...file!.job, parts: [], joints: [] } }),
+    ).toMatchObject(none);
     expect(await call('POST', '/api/shop/devices', TABLET)).toMatchObject(none);
     expect(await call('PUT', '/api/shop', { version: 1, shop: file!.shop })).toMatchObject(none);
 
     const made = await Promise.all(
-      Array.from({ length: 6 }, (_, i) => call('POST', '/api/shop', { shop: { ...file!.shop, name: `Shop ${i}` } })),
+      Array.from({ length: 6 }, (_, i) =>
+        call('POST', '/api/shop', { shop: { ...file!.shop, name: `Shop ${i}` } }),
+      ),
     );
     expect(made.map(({ status }) => status).sort()).toEqual([201, 409, 409, 409, 409, 409]);
     const { body } = await call('GET', '/api/shop');
-    for (const { status, body: told } of made) expect(status === 201 ? told : told.current).toEqual(body);
+    for (const { status, body: told } of made)
+      expect(status === 201 ? told : told.current).toEqual(body);
 
-    const renamed = await call('PUT', '/api/shop', { version: 1, shop: { ...body.shop, name: 'Aspen' } });
+    const renamed = await call('PUT', '/api/shop', {
+      version: 1,
+      shop: { ...body.shop, name: 'Aspen' },
+    });
     expect(renamed.status).toBe(200);
     expect((await call('GET', '/api/shop')).body).toEqual(renamed.body);
     const stale = await call('PUT', '/api/shop', { version: 1, shop: body.shop });
@@ -117,13 +136,21 @@ describe('a device’s name', () => {
   it('is changed in what it saves and where it is let in, or in neither', async () => {
     await accessStore(source).letIn('machine', TABLET);
     const names = async () => [
-      ...(await beside.query<{ name: string }[]>('SELECT name FROM device')).map(({ name }) => name),
-      ...(await beside.query<{ device: string }[]>('SELECT device FROM session')).map(({ device }) => device),
+      ...(await beside.query<{ name: string }[]>('SELECT name FROM device')).map(
+        ({ name }) => name,
+      ),
+      ...(await beside.query<{ device: string }[]>('SELECT device FROM session')).map(
+        ({ device }) => device,
+      ),
     ];
-    expect((await call('POST', '/api/shop/devices', { ...TABLET, name: 'Saw tablet' })).status).toBe(201);
+    expect(
+      (await call('POST', '/api/shop/devices', { ...TABLET, name: 'Saw tablet' })).status,
+    ).toBe(201);
     expect(await names()).toEqual(['Saw tablet', 'Saw tablet']);
     await beside.query("ALTER TABLE device ADD CONSTRAINT refused CHECK (name <> 'Refused')");
-    expect((await call('POST', '/api/shop/devices', { ...TABLET, name: 'Refused' })).status).toBe(500);
+    expect((await call('POST', '/api/shop/devices', { ...TABLET, name: 'Refused' })).status).toBe(
+      500,
+    );
     expect(await names()).toEqual(['Saw tablet', 'Saw tablet']);
   });
 });
@@ -131,9 +158,14 @@ describe('a device’s name', () => {
 describe('a body', () => {
   it('that is compressed is not read, and a large one is checked in a thread whatever its headers say', async () => {
     const [file] = await readDemo();
-    const body = Buffer.from(JSON.stringify({ job: { ...file!.job, notes: 'x'.repeat(60_000), colour: 'red' } }));
+    const body = Buffer.from(
+      JSON.stringify({ job: { ...file!.job, notes: 'x'.repeat(60_000), colour: 'red' } }),
+    );
     for (const encoding of ['gzip', 'deflate', 'br'])
-      expect(await sendRaw('/api/jobs', gzipSync(body), { 'content-encoding': encoding }), encoding).toBe(415);
+      expect(
+        await sendRaw('/api/jobs', gzipSync(body), { 'content-encoding': encoding }),
+        encoding,
+      ).toBe(415);
     expect(threaded).not.toContain('check');
     expect(await sendRaw('/api/jobs', body, { 'transfer-encoding': 'chunked' })).toBe(422);
     expect(threaded).toContain('check');
@@ -167,14 +199,27 @@ describe('trouble with the database', () => {
     expect(await troubleIn(source.query('SELECT 1'))).toBe('crowded');
     await Promise.all(all.map((runner) => runner.release()));
     expect(await troubleIn(source.query('SELECT 1'))).toBe('none');
-    const killed = source.query("SELECT pg_terminate_backend(pg_backend_pid()), 'lost in the middle'");
+    const killed = source.query(
+      "SELECT pg_terminate_backend(pg_backend_pid()), 'lost in the middle'",
+    );
     expect(await troubleIn(killed)).toBe('lost');
   });
 
   it('killed under six writers, sixty times: no save is answered as a fault, and what was answered is there', async () => {
-    const job = { name: 'Kept', notes: '', units: 'mm', schools: {}, seasons: null, parts: [], joints: [] };
+    const job = {
+      name: 'Kept',
+      notes: '',
+      units: 'mm',
+      schools: {},
+      seasons: null,
+      parts: [],
+      joints: [],
+    };
     const jobs = await Promise.all(
-      Array.from({ length: 6 }, async () => (await call('POST', '/api/jobs', { job })).body as unknown as StoredJob),
+      Array.from(
+        { length: 6 },
+        async () => (await call('POST', '/api/jobs', { job })).body as unknown as StoredJob,
+      ),
     );
     const seen = new Set<number>();
     let over = false;
@@ -182,7 +227,8 @@ describe('trouble with the database', () => {
       let version = 1;
       while (!over) {
         const save = crypto.randomUUID();
-        const send = () => call('PUT', `/api/jobs/${id}`, { version, save, job: { ...job, notes: save } });
+        const send = () =>
+          call('PUT', `/api/jobs/${id}`, { version, save, job: { ...job, notes: save } });
         let told = await send();
         while (told.status === 503) {
           seen.add(503);
@@ -190,7 +236,10 @@ describe('trouble with the database', () => {
         }
         seen.add(told.status);
         version = told.body.version ?? version;
-        const [{ notes }] = await beside.query<[{ notes: string }]>('SELECT notes FROM job WHERE id = $1', [id]);
+        const [{ notes }] = await beside.query<[{ notes: string }]>(
+          'SELECT notes FROM job WHERE id = $1',
+          [id],
+        );
         expect(notes).toBe(save);
       }
     });

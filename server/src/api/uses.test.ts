@@ -11,8 +11,17 @@ function slowly(names: readonly string[]) {
   const waiting: (() => void)[] = [];
   const shops = { first: () => Promise.resolve({ id: 'shop', version: 1, data: {} }) };
   const jobs = {
-    list: () => Promise.resolve(names.map((id) => ({ id, name: `Job ${id}`, version: versions.get(id), place: id === 'thrown' ? 'bin' : 'shop' }))), // prettier-ignore
-    find: (id: string) => Promise.resolve({ id, version: versions.get(id), job: { name: id, joints: [] } }),
+    list: () =>
+      Promise.resolve(
+        names.map((id) => ({
+          id,
+          name: `Job ${id}`,
+          version: versions.get(id),
+          place: id === 'thrown' ? 'bin' : 'shop',
+        })),
+      ),
+    find: (id: string) =>
+      Promise.resolve({ id, version: versions.get(id), job: { name: id, joints: [] } }),
   };
   const pool = {
     ask: (_: string, { job }: { job: { name: string } }) => {
@@ -20,7 +29,12 @@ function slowly(names: readonly string[]) {
       return new Promise<string[]>((resolve) => waiting.push(() => resolve([`tool ${job.name}`])));
     },
   };
-  const uses = usesOf(shops as unknown as ShopStore, jobs as unknown as JobStore, pool as unknown as Pool, 20);
+  const uses = usesOf(
+    shops as unknown as ShopStore,
+    jobs as unknown as JobStore,
+    pool as unknown as Pool,
+    20,
+  );
   const letGo = () => waiting.splice(0).forEach((go) => go());
   return { uses, planned, letGo, change: (id: string) => versions.set(id, versions.get(id)! + 1) };
 }
@@ -41,7 +55,9 @@ describe('tools that plans use', () => {
     letGo();
     await turn();
     const all = await uses.ofAll();
-    expect(all.map(({ job, tools }) => [job, ...tools])).toEqual(['a', 'b', 'c', 'd', 'e'].map((id) => [`Job ${id}`, `tool ${id}`])); // prettier-ignore
+    expect(all.map(({ job, tools }) => [job, ...tools])).toEqual(
+      ['a', 'b', 'c', 'd', 'e'].map((id) => [`Job ${id}`, `tool ${id}`]),
+    );
     expect(planned).toHaveLength(5);
     change('b');
     await expect(uses.ofAll()).rejects.toMatchObject({ done: 4, of: 5 });

@@ -45,7 +45,10 @@ export function usesOf(shops: ShopStore, jobs: JobStore, pool: Pool, patience = 
     if (before) return before;
     const question = { job: stored.job, shop: shop.data };
     const used = new Set(
-      await pool.ask('used', question, { weight: stored.job.joints.length, ...(signal && { signal }) }),
+      await pool.ask('used', question, {
+        weight: stored.job.joints.length,
+        ...(signal && { signal }),
+      }),
     );
     if (known.size >= most) known.delete(known.keys().next().value!);
     known.set(key, used);
@@ -69,7 +72,9 @@ export function usesOf(shops: ShopStore, jobs: JobStore, pool: Pool, patience = 
       if (!shop) return [];
       const list = (await jobs.list(shop.id)).filter(({ place }) => place !== 'bin');
       most = Math.max(LEAST_KNOWN, 2 * list.length);
-      const found = new Map(list.map(({ id, version }) => [id, known.get(keyOf(id, version, shop))]));
+      const found = new Map(
+        list.map(({ id, version }) => [id, known.get(keyOf(id, version, shop))]),
+      );
       const left = list.filter(({ id }) => !found.get(id));
       const late = sleep(patience, 'late', { ref: false });
       for (let at = 0; at < left.length; at += SIDE_BY_SIDE) {

@@ -21,7 +21,12 @@ declare module 'http' {
  * @param limit most bytes that are read
  */
 export const readJson = (limit: number | string): RequestHandler =>
-  json({ limit, strict: true, inflate: false, verify: (req, _res, body) => void (req.bodyBytes = body.length) });
+  json({
+    limit,
+    strict: true,
+    inflate: false,
+    verify: (req, _res, body) => void (req.bodyBytes = body.length),
+  });
 
 type Of<N extends SchemaName> = (typeof SCHEMAS)[N] extends Joi.Schema<infer T> ? T : never;
 
@@ -35,7 +40,9 @@ export async function validated<N extends SchemaName>(
   const data: unknown = req.body;
   const isLarge = (req.bodyBytes ?? 0) > LARGE;
   const checked = (
-    isLarge ? await pool.ask('check', { schema: name, data }, { signal: leaving(res) }) : checkBody(name, data)
+    isLarge
+      ? await pool.ask('check', { schema: name, data }, { signal: leaving(res) })
+      : checkBody(name, data)
   ) as Checked<Of<N>>;
   if (checked.ok) return checked.value;
   sendErrors(res, checked.errors);

@@ -50,7 +50,8 @@ export interface Pass {
 }
 
 /** Of a pass only its sum is kept: who reads the database can't come in with it. */
-const sumOf = ({ token, countersign }: Pass) => createHash('sha256').update(`${token} ${countersign}`).digest('base64');
+const sumOf = ({ token, countersign }: Pass) =>
+  createHash('sha256').update(`${token} ${countersign}`).digest('base64');
 const half = () => randomBytes(32).toString('base64url');
 const LIVES = `made_at > now() - interval '${LIFE.total} days' AND seen_at > now() - interval '${LIFE.idle} days'`;
 
@@ -68,7 +69,9 @@ export function accessStore(source: DataSource) {
     /** A new passphrase lifts every lock, and whoever came in from the network types the new one. */
     setPassphrase: (hash: string): Promise<void> =>
       source.transaction(async (manager) => {
-        await manager.query('UPDATE passphrase SET hash = $1, wrong = 0, locked_until = NULL', [hash]);
+        await manager.query('UPDATE passphrase SET hash = $1, wrong = 0, locked_until = NULL', [
+          hash,
+        ]);
         await manager.query("DELETE FROM session WHERE door = 'network'");
         remembered.clear();
       }),
@@ -85,23 +88,21 @@ export function accessStore(source: DataSource) {
     },
 
     /** The guess was right, or somebody at the machine says that guessing may go on. */
-    unlock: (): Promise<void> => source.query('UPDATE passphrase SET wrong = 0, locked_until = NULL'),
+    unlock: (): Promise<void> =>
+      source.query('UPDATE passphrase SET wrong = 0, locked_until = NULL'),
 
     /** Lets a device in; gives the pass that it shows from then on. */
     letIn: async (door: Door, device: { id: string; name: string }): Promise<Pass> => {
       const pass: Pass = { token: half(), countersign: half() };
       await source.transaction(async (manager) => {
-        await manager.query(`DELETE FROM session WHERE NOT (${LIVES}) OR (door = $1 AND device_id = $2)`, [
-          door,
-          device.id,
-        ]);
-        await manager.query('INSERT INTO session (id, secret, door, device_id, device) VALUES ($1, $2, $3, $4, $5)', [
-          randomUUID(),
-          sumOf(pass),
-          door,
-          device.id,
-          device.name,
-        ]);
+        await manager.query(
+          `DELETE FROM session WHERE NOT (${LIVES}) OR (door = $1 AND device_id = $2)`,
+          [door, device.id],
+        );
+        await manager.query(
+          'INSERT INTO session (id, secret, door, device_id, device) VALUES ($1, $2, $3, $4, $5)',
+          [randomUUID(), sumOf(pass), door, device.id, device.name],
+        );
       });
       return pass;
     },
@@ -116,7 +117,8 @@ export function accessStore(source: DataSource) {
         [sum, door],
       );
       remembered.delete(sum);
-      if (rows[0]) remembered.set(sum, { session: sessionOf(rows[0]), until: Date.now() + REMEMBERED });
+      if (rows[0])
+        remembered.set(sum, { session: sessionOf(rows[0]), until: Date.now() + REMEMBERED });
       return remembered.get(sum)?.session;
     },
 
@@ -125,14 +127,19 @@ export function accessStore(source: DataSource) {
 
     /** Every device that is let in, the last seen first. */
     devices: async (): Promise<Session[]> => {
-      const rows = await source.query<SessionRow[]>(`SELECT * FROM session WHERE ${LIVES} ORDER BY seen_at DESC`);
+      const rows = await source.query<SessionRow[]>(
+        `SELECT * FROM session WHERE ${LIVES} ORDER BY seen_at DESC`,
+      );
       return rows.map(sessionOf);
     },
 
     /** Lets a device in no longer. */
     end: async (id: string): Promise<boolean> => {
       remembered.clear();
-      const [rows] = await source.query<[unknown[], number]>('DELETE FROM session WHERE id = $1 RETURNING id', [id]);
+      const [rows] = await source.query<[unknown[], number]>(
+        'DELETE FROM session WHERE id = $1 RETURNING id',
+        [id],
+      );
       return rows.length > 0;
     },
   };

@@ -29,7 +29,9 @@ export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => n
 /** The database was changed by a later Velk: this one would not know what it reads. */
 export class NewerData extends Error {
   constructor(name: string) {
-    super(`These data are of a later Velk (they have “${name}”): update Velk to open them. Nothing was changed.`);
+    super(
+      `These data are of a later Velk (they have “${name}”): update Velk to open them. Nothing was changed.`,
+    );
   }
 }
 
@@ -77,7 +79,9 @@ export async function openStore(url: string, wait = 0): Promise<DataSource> {
 }
 
 async function refuseNewer(source: DataSource): Promise<void> {
-  const [{ there } = { there: null }] = await source.query<{ there: string | null }[]>("SELECT to_regclass('migrations') AS there"); // prettier-ignore
+  const [{ there } = { there: null }] = await source.query<{ there: string | null }[]>(
+    "SELECT to_regclass('migrations') AS there",
+  );
   if (!there) return;
   const rows = await source.query<{ name: string }[]>('SELECT name FROM migrations ORDER BY id');
   const newer = rows.find(({ name }) => !MIGRATION_NAMES.includes(name));

@@ -11,7 +11,10 @@ export async function readDemo(): Promise<JobFile[]> {
   return Promise.all(
     FILES.map(async (name) => {
       const read = readJobFile(await readFile(new URL(`demo/${name}`, ROOT), 'utf8'));
-      if (!read.ok) throw new Error(`demo/${name}: ${read.errors.map((e) => `${e.path} ${e.message}`).join('; ')}`);
+      if (!read.ok)
+        throw new Error(
+          `demo/${name}: ${read.errors.map((e) => `${e.path} ${e.message}`).join('; ')}`,
+        );
       return read.value;
     }),
   );

@@ -70,7 +70,10 @@ export const ShopEntity = new EntitySchema<ShopRow>({
   columns: { id: uuid, name: text, data: { type: 'jsonb' }, version: integer, saveId },
 });
 
-export const DeviceEntity = new EntitySchema<DeviceRow>({ name: 'device', columns: { id: uuid, shopId, name: text } });
+export const DeviceEntity = new EntitySchema<DeviceRow>({
+  name: 'device',
+  columns: { id: uuid, shopId, name: text },
+});
 
 export const JobEntity = new EntitySchema<JobRow>({
   name: 'job',
@@ -87,9 +90,17 @@ export const JobEntity = new EntitySchema<JobRow>({
   },
 });
 
-const held = { jobId: jobKey, id: { ...text, primary: true }, position: integer, data: { type: 'jsonb' } } as const;
+const held = {
+  jobId: jobKey,
+  id: { ...text, primary: true },
+  position: integer,
+  data: { type: 'jsonb' },
+} as const;
 export const PartEntity = new EntitySchema<PartRow>({ name: 'part', columns: held });
-export const JointEntity = new EntitySchema<JointRow>({ name: 'joint', columns: { ...held, kind: text } });
+export const JointEntity = new EntitySchema<JointRow>({
+  name: 'joint',
+  columns: { ...held, kind: text },
+});
 
 export const RevisionEntity = new EntitySchema<RevisionRow>({
   name: 'revision',

@@ -149,9 +149,22 @@ export function jobStore(source: DataSource) {
     );
     await manager.insert(
       JointEntity,
-      joints.map((data, position) => ({ jobId: id, id: data.id, position, kind: data.kind, data })) as never[],
+      joints.map((data, position) => ({
+        jobId: id,
+        id: data.id,
+        position,
+        kind: data.kind,
+        data,
+      })) as never[],
     );
-    await manager.insert(RevisionEntity, { jobId: id, version, savedAt: updatedAt, savedBy: by, saveId: saveId ?? null, data: job as never }); // prettier-ignore
+    await manager.insert(RevisionEntity, {
+      jobId: id,
+      version,
+      savedAt: updatedAt,
+      savedBy: by,
+      saveId: saveId ?? null,
+      data: job as never,
+    });
     await manager.query(THIN, [id]);
     return storedOf((await read(manager, id))!);
   };
@@ -191,7 +204,13 @@ export function jobStore(source: DataSource) {
         'SELECT version, updated_at, updated_by FROM job WHERE id = $1',
         [id],
       );
-      return row && { version: row.version, updatedAt: row.updated_at.toISOString(), updatedBy: row.updated_by };
+      return (
+        row && {
+          version: row.version,
+          updatedAt: row.updated_at.toISOString(),
+          updatedBy: row.updated_by,
+        }
+      );
     },
 
     find: async (id: string): Promise<StoredJob | undefined> => {
@@ -224,7 +243,12 @@ export function jobStore(source: DataSource) {
       }),
 
     /** A new job, with the record that it comes with. */
-    create: (shopId: string, job: Job, by: string, record: JobFile['record'] = []): Promise<StoredJob> =>
+    create: (
+      shopId: string,
+      job: Job,
+      by: string,
+      record: JobFile['record'] = [],
+    ): Promise<StoredJob> =>
       source.transaction(async (manager) => {
         const made = await write(manager, randomUUID(), shopId, job, { from: 0, by });
         await addLines(manager, made.id, record, by);
@@ -237,23 +261,34 @@ export function jobStore(source: DataSource) {
      */
     save: (id: string, job: Job, save: Save): Promise<StoredJob | undefined> =>
       source.transaction(async (manager) => {
-        const row = await manager.findOne(JobEntity, { where: { id }, lock: { mode: 'pessimistic_write' } });
+        const row = await manager.findOne(JobEntity, {
+          where: { id },
+          lock: { mode: 'pessimistic_write' },
+        });
         if (!row) return undefined;
         if (row.version === save.from) return write(manager, id, row.shopId, job, save);
         const stored = storedOf((await read(manager, id))!);
-        const landed = save.id && (await manager.findOneBy(RevisionEntity, { jobId: id, saveId: save.id }));
+        const landed =
+          save.id && (await manager.findOneBy(RevisionEntity, { jobId: id, saveId: save.id }));
         if (landed && landed.version === row.version) return stored;
         throw new StaleSave(stored, landed ? landed.version : undefined);
       }),
 
     /** Newest first, each with its size in bytes; nothing where there is no such job. */
     revisions: async (id: string): Promise<Revision[] | undefined> => {
-      const rows = await source.query<{ version: number; saved_at: Date; saved_by: string; bytes: number }[]>(
+      const rows = await source.query<
+        { version: number; saved_at: Date; saved_by: string; bytes: number }[]
+      >(
         'SELECT version, saved_at, saved_by, pg_column_size(data) AS bytes FROM revision WHERE job_id = $1 ORDER BY version DESC',
         [id],
       );
       if (!rows.length) return undefined;
-      return rows.map((r) => ({ version: r.version, savedAt: r.saved_at.toISOString(), savedBy: r.saved_by, bytes: r.bytes })); // prettier-ignore
+      return rows.map((r) => ({
+        version: r.version,
+        savedAt: r.saved_at.toISOString(),
+        savedBy: r.saved_by,
+        bytes: r.bytes,
+      }));
     },
 
     revision: async (id: string, version: number): Promise<Job | undefined> =>

@@ -17,7 +17,8 @@ const PAGE = 200;
 /** Letters of pictures that a page has, or a job file takes along. */
 const PICTURES = 2_500_000;
 
-const recordedOf = ({ id, place, by, data }: ObservationRow): Recorded => ({ ...data, id, place, by }) as Recorded;
+const recordedOf = ({ id, place, by, data }: ObservationRow): Recorded =>
+  ({ ...data, id, place, by }) as Recorded;
 
 /** Adds lines to a job’s record, each once. One who writes holds the job: places have no gaps, and none appears late. */
 export async function addLines(
@@ -32,7 +33,9 @@ export async function addLines(
     [jobId, ids],
   );
   const there = new Set(known.map(({ id }) => id));
-  const fresh = [...new Map(lines.map((line) => [line.id, line])).values()].filter(({ id }) => !there.has(id));
+  const fresh = [...new Map(lines.map((line) => [line.id, line])).values()].filter(
+    ({ id }) => !there.has(id),
+  );
   const [{ last }] = await manager.query<[{ last: number }]>(
     'SELECT coalesce(max(place), 0) AS last FROM observation WHERE job_id = $1',
     [jobId],
@@ -52,7 +55,9 @@ export async function wholeRecord(manager: EntityManager, jobId: string): Promis
   return rows
     .map(recordedOf)
     .reverse()
-    .map((line) => (line.kind === 'photo' && (left -= line.picture.length) < 0 ? { ...line, picture: '' } : line))
+    .map((line) =>
+      line.kind === 'photo' && (left -= line.picture.length) < 0 ? { ...line, picture: '' } : line,
+    )
     .reverse();
 }
 
@@ -65,7 +70,10 @@ export function recordStore(source: DataSource) {
      */
     add: (jobId: string, lines: readonly Observation[], by: string): Promise<boolean> =>
       source.transaction(async (manager) => {
-        const job = await manager.findOne(JobEntity, { where: { id: jobId }, lock: { mode: 'pessimistic_write' } });
+        const job = await manager.findOne(JobEntity, {
+          where: { id: jobId },
+          lock: { mode: 'pessimistic_write' },
+        });
         if (job) await addLines(manager, jobId, lines, by);
         return job !== null;
       }),
@@ -82,8 +90,15 @@ export function recordStore(source: DataSource) {
       const there = await source.manager.findOneBy(ObservationEntity, { jobId, place: after });
       let left = PICTURES;
       const all = rows.map(recordedOf);
-      const tooMany = all.findIndex((line, i) => i === PAGE || (line.kind === 'photo' && (left -= line.picture.length) < 0 && i > 0)); // prettier-ignore
-      return { lines: tooMany < 0 ? all : all.slice(0, tooMany), more: tooMany >= 0, at: there?.id ?? null };
+      const tooMany = all.findIndex(
+        (line, i) =>
+          i === PAGE || (line.kind === 'photo' && (left -= line.picture.length) < 0 && i > 0),
+      );
+      return {
+        lines: tooMany < 0 ? all : all.slice(0, tooMany),
+        more: tooMany >= 0,
+        at: there?.id ?? null,
+      };
     },
   };
 }

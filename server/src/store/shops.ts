@@ -47,7 +47,10 @@ export function shopStore(source: DataSource) {
      */
     save: (shop: Shop, from: number, saveId?: string): Promise<ShopRow> =>
       source.transaction(async (manager) => {
-        const row = await manager.findOne(ShopEntity, { where: {}, lock: { mode: 'pessimistic_write' } });
+        const row = await manager.findOne(ShopEntity, {
+          where: {},
+          lock: { mode: 'pessimistic_write' },
+        });
         if (!row) throw new NoShop();
         if (saveId && row.saveId === saveId) return row;
         if (row.version !== from) throw new StaleShop(row);

@@ -49,7 +49,9 @@ const AFTER_BREAKING = [
 ] as const;
 
 /** What is wrong with the database where an error comes of that; nothing where it comes of anything else. */
-export function storeTroubleOf(error: Error & { readonly code?: string }): StoreTrouble | undefined {
+export function storeTroubleOf(
+  error: Error & { readonly code?: string },
+): StoreTrouble | undefined {
   if (AFTER_BREAKING.some((kind) => error instanceof kind)) return 'lost';
   const { code = '' } = error;
   if (code.startsWith(CONNECTION) || SOCKET.has(code)) return 'lost';
@@ -96,7 +98,8 @@ class CalmPool extends pg.Pool {
   override connect(): Promise<pg.PoolClient>;
   override connect(callback: Connected): void;
   override connect(callback?: Connected): Promise<pg.PoolClient> | void {
-    const named = (error: Error) => withCode(error, this.taken < this.options.max ? CANNOT_CONNECT : TOO_MANY);
+    const named = (error: Error) =>
+      withCode(error, this.taken < this.options.max ? CANNOT_CONNECT : TOO_MANY);
     if (!callback)
       return super.connect().catch((error: Error) => {
         throw named(error);

@@ -44,7 +44,9 @@ async function anew(job: Job): Promise<Map<string, unknown>> {
   const all: readonly ToProve<object>[] = [...[...provers.values()].map((of) => of()), ...pieces()];
   const modeller = await loadModeller();
   return new Map(
-    await Promise.all(all.map(async ({ question, prove }) => [await proofKey(question), prove(modeller)] as const)),
+    await Promise.all(
+      all.map(async ({ question, prove }) => [await proofKey(question), prove(modeller)] as const),
+    ),
   );
 }
 
@@ -66,7 +68,8 @@ describe('what the server does ahead', () => {
     expect(await settledAfter(made.id)).toEqual(['proofKeys', 'proofs']);
     const wanted = await anew(job);
     const kept = async (core = 'abc') => proofs.find(core, [...wanted.keys()]);
-    const unpacked = async () => new Map((await kept()).map((one) => [one.key, unpackedProof<object>(one)]));
+    const unpacked = async () =>
+      new Map((await kept()).map((one) => [one.key, unpackedProof<object>(one)]));
     expect(await unpacked()).toEqual(wanted);
     expect(await kept('abd'), 'another core reads none of them').toEqual([]);
 

@@ -40,7 +40,11 @@ export function workAhead({ jobs, proofs, pool, core, pause = PAUSE, onError }: 
     const there = new Set(sound.map(({ key }) => key));
     const missing = keys.filter((key) => !there.has(key));
     if (!missing.length) return;
-    const made: readonly KeptProof[] = await pool.ask('proofs', { ...question, keys: missing }, { weight: LAST });
+    const made: readonly KeptProof[] = await pool.ask(
+      'proofs',
+      { ...question, keys: missing },
+      { weight: LAST },
+    );
     await proofs.keep(core, made);
   };
   const begin = (id: string) => {

@@ -6,7 +6,10 @@ export interface Asks {
   /** A whole plan, proof included. */
   readonly plan: { readonly asks: { readonly file: JobFile }; readonly answers: Plan };
   /** Ids of the tools that a job’s plan uses. */
-  readonly used: { readonly asks: { readonly job: Job; readonly shop: Shop }; readonly answers: readonly string[] };
+  readonly used: {
+    readonly asks: { readonly job: Job; readonly shop: Shop };
+    readonly answers: readonly string[];
+  };
   /** What each proof of a job is kept under. */
   readonly proofKeys: {
     readonly asks: { readonly job: Job; readonly shop: Shop };
@@ -18,7 +21,10 @@ export interface Asks {
     readonly answers: readonly KeptProof[];
   };
   /** Data checked against a schema, where it is so large that checking it would keep others waiting. */
-  readonly check: { readonly asks: { readonly schema: SchemaName; readonly data: unknown }; readonly answers: Checked<unknown> }; // prettier-ignore
+  readonly check: {
+    readonly asks: { readonly schema: SchemaName; readonly data: unknown };
+    readonly answers: Checked<unknown>;
+  };
 }
 
 export type Ask = keyof Asks;

@@ -3,11 +3,16 @@ import { afterEach, describe, expect, it } from 'vitest';
 import type { Job, JobFile } from '@velk/core';
 import { NoAnswer, startPool, type Pool, type PoolOptions } from './pool.ts';
 
-const { job, shop } = JSON.parse(readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8')) as JobFile; // prettier-ignore
+const { job, shop } = JSON.parse(
+  readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8'),
+) as JobFile;
 /** So many joints that planning them takes some while. */
 const large: Job = {
   ...job,
-  joints: Array.from({ length: 30 }, (_, i) => ({ ...job.joints[i % job.joints.length]!, id: `j-${i}` })),
+  joints: Array.from({ length: 30 }, (_, i) => ({
+    ...job.joints[i % job.joints.length]!,
+    id: `j-${i}`,
+  })),
 };
 const tiny: Job = { ...job, parts: [], joints: [] };
 const HEAVY = { weight: 1_000_000 };
@@ -15,7 +20,11 @@ const HEAVY = { weight: 1_000_000 };
 let pool: Pool;
 const start = (options: Partial<PoolOptions> = {}) => (pool = startPool(options));
 afterEach(() => pool.stop());
-const why = (asked: Promise<unknown>) => asked.then(() => 'answered', (error: unknown) => (error instanceof NoAnswer ? error.why : String(error))); // prettier-ignore
+const why = (asked: Promise<unknown>) =>
+  asked.then(
+    () => 'answered',
+    (error: unknown) => (error instanceof NoAnswer ? error.why : String(error)),
+  );
 
 describe('the pool', () => {
   it('answers what is asked, and says what was wrong where a question can’t be answered', async () => {
@@ -29,7 +38,8 @@ describe('the pool', () => {
   it('answers small questions while large ones are worked on, however many of these wait', async () => {
     start({ threads: 2 });
     const order: string[] = [];
-    const ask = (name: string, asked: Job, weight: object) => pool.ask('used', { job: asked, shop }, weight).then(() => order.push(name)); // prettier-ignore
+    const ask = (name: string, asked: Job, weight: object) =>
+      pool.ask('used', { job: asked, shop }, weight).then(() => order.push(name));
     const all = [1, 2, 3].map((n) => ask(`large ${n}`, large, HEAVY));
     await Promise.all([1, 2, 3].map((n) => ask(`small ${n}`, tiny, {})));
     expect(order.filter((name) => name.startsWith('large')).length).toBeLessThan(3);
@@ -39,7 +49,10 @@ describe('the pool', () => {
 
   it('turns away what it can’t take, at once', async () => {
     start({ threads: 1, queue: 1 });
-    const [first, second] = [pool.ask('used', { job: large, shop }), pool.ask('used', { job: tiny, shop })];
+    const [first, second] = [
+      pool.ask('used', { job: large, shop }),
+      pool.ask('used', { job: tiny, shop }),
+    ];
     expect(await why(pool.ask('used', { job: tiny, shop }))).toBe('busy');
     expect([await why(first), await why(second)]).toEqual(['answered', 'answered']);
   });
@@ -52,7 +65,9 @@ describe('the pool', () => {
   it('gives up what takes too long, takes too much memory, or is not waited for any more, and goes on', async () => {
     start({ threads: 1, deadline: 30_000 });
     const gone = new AbortController();
-    const asked = [large, tiny].map((one) => why(pool.ask('used', { job: one, shop }, { signal: gone.signal })));
+    const asked = [large, tiny].map((one) =>
+      why(pool.ask('used', { job: one, shop }, { signal: gone.signal })),
+    );
     gone.abort();
     expect(await Promise.all(asked)).toEqual(['left', 'left']);
     expect(await why(pool.ask('used', { job: tiny, shop }, { signal: gone.signal }))).toBe('left');
@@ -63,7 +78,10 @@ describe('the pool', () => {
     expect(await why(pool.ask('used', { job: large, shop }))).toBe('late');
     await pool.stop();
     start({ memory: 60 });
-    const whole = { ...large, joints: Array.from({ length: 1500 }, (_, i) => ({ ...large.joints[i % 30]!, id: `j-${i}` })) }; // prettier-ignore
+    const whole = {
+      ...large,
+      joints: Array.from({ length: 1500 }, (_, i) => ({ ...large.joints[i % 30]!, id: `j-${i}` })),
+    };
     expect(await why(pool.ask('used', { job: whole, shop }))).toBe('large');
     expect(await why(pool.ask('used', { job: tiny, shop }))).toBe('answered');
   });

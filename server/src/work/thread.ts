@@ -23,8 +23,13 @@ const remembered = new RememberedProofs();
 /** What is to be proved of a job, each with what it is kept under. */
 async function toProve({ job, shop }: { readonly job: Job; readonly shop: Shop }) {
   const { provers, pieces } = planToProve(job, shop);
-  const asked: readonly ToProve<JointProof | PieceProof>[] = [...[...provers.values()].map((of) => of()), ...pieces()];
-  return Promise.all(asked.map(async ({ question, prove }) => ({ key: await proofKey(question), prove })));
+  const asked: readonly ToProve<JointProof | PieceProof>[] = [
+    ...[...provers.values()].map((of) => of()),
+    ...pieces(),
+  ];
+  return Promise.all(
+    asked.map(async ({ question, prove }) => ({ key: await proofKey(question), prove })),
+  );
 }
 
 async function answer(question: Question): Promise<unknown> {
@@ -49,6 +54,7 @@ async function answer(question: Question): Promise<unknown> {
 parentPort!.on('message', (question: Question) => {
   void answer(question).then(
     (found) => parentPort!.postMessage({ found }),
-    (error: unknown) => parentPort!.postMessage({ error: error instanceof Error ? error.message : String(error) }),
+    (error: unknown) =>
+      parentPort!.postMessage({ error: error instanceof Error ? error.message : String(error) }),
   );
 });

@@ -17,7 +17,11 @@ class Slow {
   }
   answer(error?: string, at = -1) {
     const { ask, id, job } = this.asked.at(at)!;
-    const data = { ask, id, ...(error ? { error } : { plan: { name: job.name } as unknown as Plan }) };
+    const data = {
+      ask,
+      id,
+      ...(error ? { error } : { plan: { name: job.name } as unknown as Plan }),
+    };
     for (const ear of this.ears) ear({ data } as MessageEvent<typeof data>);
   }
 }
@@ -45,7 +49,9 @@ describe('a worker that always works on the newest question', () => {
   it('an error of an old question is not shown for a new one', () => {
     const worker = new Slow();
     const done: unknown[] = [];
-    const { ask } = latest(worker as unknown as Worker, 'plan', (answer) => done.push(answer.error));
+    const { ask } = latest(worker as unknown as Worker, 'plan', (answer) =>
+      done.push(answer.error),
+    );
     ask(question('bad'));
     ask(question('good'));
     worker.answer('broken');
@@ -69,8 +75,12 @@ describe('a worker that always works on the newest question', () => {
   it('two who ask the same each hear their own answers; who has ended hears none', () => {
     const worker = new Slow();
     const done: string[] = [];
-    const one = latest(worker as unknown as Worker, 'plan', (_, { job }) => done.push(`one: ${job.name}`));
-    const other = latest(worker as unknown as Worker, 'plan', (_, { job }) => done.push(`other: ${job.name}`));
+    const one = latest(worker as unknown as Worker, 'plan', (_, { job }) =>
+      done.push(`one: ${job.name}`),
+    );
+    const other = latest(worker as unknown as Worker, 'plan', (_, { job }) =>
+      done.push(`other: ${job.name}`),
+    );
     one.ask(question('a'));
     other.ask(question('b'));
     worker.answer(undefined, 1);

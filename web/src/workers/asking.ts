@@ -51,7 +51,10 @@ export interface Asks {
     readonly answers: { readings: Readonly<Record<string, readonly Reading[]>> };
   };
   /** Minutes under which no order is, by a solver; nothing where it doesn’t get there. */
-  readonly least: { readonly asks: { job: Job; shop: Shop }; readonly answers: { least: number | undefined } };
+  readonly least: {
+    readonly asks: { job: Job; shop: Shop };
+    readonly answers: { least: number | undefined };
+  };
   /** A longer search for a quicker order tells again and again how far it is. */
   readonly search: {
     readonly asks: { job: Job; shop: Shop; moves: number; seed: number };
@@ -60,7 +63,10 @@ export interface Asks {
   /** Every sound shape of a job made on its machine, by its id; and those that take wood of joints. */
   readonly shapes: {
     readonly asks: { job: Job; shop: Shop };
-    readonly answers: { proofs: Readonly<Record<string, ShapeProof>>; inJoints: readonly ShapedJoint[] };
+    readonly answers: {
+      proofs: Readonly<Record<string, ShapeProof>>;
+      inJoints: readonly ShapedJoint[];
+    };
   };
   /** What can be done with a piece that went wrong, with all sizes it may be measured by; `done` is how much is cut, by set-up. */
   readonly rescues: {
@@ -72,7 +78,10 @@ export interface Asks {
     readonly asks: { job: Job; shop: Shop; holds: readonly Observation[]; today: string };
     readonly answers: { learned: readonly Learned[] };
   };
-  readonly cutList: { readonly asks: { job: Job; shop: Shop }; readonly answers: { list: CutList } };
+  readonly cutList: {
+    readonly asks: { job: Job; shop: Shop };
+    readonly answers: { list: CutList };
+  };
   /** Without the joints of which something is impossible; `unsound` has their ids, a line each. */
   readonly assembly: {
     readonly asks: { job: Job; shop: Shop; unsound: string };
@@ -84,7 +93,12 @@ export interface Asks {
   };
   /** Proofs come as they are made, many answers to one question; `by` is what the server is told of whoever asks it. */
   readonly prove: {
-    readonly asks: { job: Job; shop: Shop; first: string | null; by: Readonly<Record<string, string>> };
+    readonly asks: {
+      job: Job;
+      shop: Shop;
+      first: string | null;
+      by: Readonly<Record<string, string>>;
+    };
     readonly answers: object;
   };
   /** Nobody wants the proofs that are under way. */
@@ -94,12 +108,15 @@ export interface Asks {
 }
 
 export type Ask = keyof Asks;
-export type Question = { [A in Ask]: { readonly ask: A; readonly id: number } & Readonly<Asks[A]['asks']> }[Ask];
+export type Question = {
+  [A in Ask]: { readonly ask: A; readonly id: number } & Readonly<Asks[A]['asks']>;
+}[Ask];
 
 export type Answer<A> = { readonly id: number; readonly error?: string } & Partial<A>;
 
 /** The core beside the page: everything it reckons is asked of it, and the page only draws. */
-export const startCore = (): Worker => new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
+export const startCore = (): Worker =>
+  new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
 
 /** Asks question after question of one sort, until there is nobody left to hear the answers. */
 export interface Asking<A extends Ask> {
@@ -149,12 +166,18 @@ export function latest<A extends Ask>(
 /** Asks for plan after plan; each comes whole, what stayed as it was being the very same object. */
 export function latestPlan(
   worker: Worker,
-  done: (answer: { plan?: Omit<Plan, 'basis'>; error?: string }, question: Asks['plan']['asks']) => void,
+  done: (
+    answer: { plan?: Omit<Plan, 'basis'>; error?: string },
+    question: Asks['plan']['asks'],
+  ) => void,
 ): Asking<'plan'> {
   const joints = new Hearer<JointPlan>(nameOfJoint);
   const cards = new Hearer<Card>(nameOfCard);
   return latest(worker, 'plan', ({ plan, error }, question) => {
     if (!plan) return done({ error: error ?? '' }, question);
-    done({ plan: { ...plan, joints: joints.with(plan.joints), cards: cards.with(plan.cards) } }, question);
+    done(
+      { plan: { ...plan, joints: joints.with(plan.joints), cards: cards.with(plan.cards) } },
+      question,
+    );
   });
 }

@@ -61,7 +61,9 @@ async function answer(question: Question): Promise<object | undefined> {
   switch (question.ask) {
     case 'plan': {
       const { basis: _, ...plan } = planToProve(question.job, question.shop, drafts).plan;
-      return { plan: { ...plan, joints: joints.since(plan.joints), cards: cards.since(plan.cards) } };
+      return {
+        plan: { ...plan, joints: joints.since(plan.joints), cards: cards.since(plan.cards) },
+      };
     }
     case 'ways':
       return { ways: waysOf(question.joint, question.job, question.shop) };
@@ -72,14 +74,19 @@ async function answer(question: Question): Promise<object | undefined> {
       const cut = await modeller();
       const ids = new Set(question.cards.split('\n'));
       const wanted = plan.cards.filter(({ id }) => ids.has(id));
-      return { readings: Object.fromEntries(wanted.map((card) => [card.id, readingsOf(cut, card, plan)])) };
+      return {
+        readings: Object.fromEntries(wanted.map((card) => [card.id, readingsOf(cut, card, plan)])),
+      };
     }
     case 'rescues': {
       const { plan } = planned(question.job, question.shop);
       const { mishap, done } = question;
       const cut = await modeller();
       const setup = setupsOf(plan).find(({ id }) => id === mishap.setup);
-      return { sizes: setup ? sizesAsked(cut, plan, setup) : [], rescues: rescuesOf(plan, { done }, mishap, cut) };
+      return {
+        sizes: setup ? sizesAsked(cut, plan, setup) : [],
+        rescues: rescuesOf(plan, { done }, mishap, cut),
+      };
     }
     case 'learned': {
       const { job, shop, holds, today } = question;
@@ -105,9 +112,13 @@ async function answer(question: Question): Promise<object | undefined> {
     case 'shapes': {
       const { job, shop } = question;
       const cut = await modeller();
-      const sound = shapingOf(job, shop).filter(({ problems }) => !problems.length).flatMap((own) => own.shapes); // prettier-ignore
+      const sound = shapingOf(job, shop)
+        .filter(({ problems }) => !problems.length)
+        .flatMap((own) => own.shapes);
       const partOf = (id: string) => job.parts.find((own) => own.id === id)!;
-      const proofs = Object.fromEntries(sound.map((shape) => [shape.id, proveShape(cut, shape, partOf(shape.part), shop)])); // prettier-ignore
+      const proofs = Object.fromEntries(
+        sound.map((shape) => [shape.id, proveShape(cut, shape, partOf(shape.part), shop)]),
+      );
       return { proofs, inJoints: shapesInJoints(cut, job, shop) };
     }
     case 'cutList': {
@@ -118,10 +129,19 @@ async function answer(question: Question): Promise<object | undefined> {
     }
     case 'assembly': {
       const unsound = new Set(question.unsound.split('\n'));
-      return { plan: assemblyPlan(await modeller(), question.job, question.shop, (joint) => !unsound.has(joint)) };
+      return {
+        plan: assemblyPlan(
+          await modeller(),
+          question.job,
+          question.shop,
+          (joint) => !unsound.has(joint),
+        ),
+      };
     }
     case 'pair':
-      return { pair: pairOf(await modeller(), kindOf(question.kind), question.params, question.members) };
+      return {
+        pair: pairOf(await modeller(), kindOf(question.kind), question.params, question.members),
+      };
     case 'look':
       newest.first = question.first;
       return undefined;

@@ -13,7 +13,9 @@ beforeEach(() => {
     if (!isThere) return Promise.reject(new TypeError('offline'));
     const { core, keys } = JSON.parse(body) as { core: string; keys: string[] };
     asked.push(keys);
-    const proofs = keys.flatMap((key) => (onServer[`${core} ${key}`] ? [onServer[`${core} ${key}`]] : []));
+    const proofs = keys.flatMap((key) =>
+      onServer[`${core} ${key}`] ? [onServer[`${core} ${key}`]] : [],
+    );
     return Promise.resolve(new Response(JSON.stringify({ proofs })));
   });
 });

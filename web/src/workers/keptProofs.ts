@@ -1,5 +1,11 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { MOST_PROOFS_ASKED, packedProof, proofKey, unpackedProof, type KeptProof } from '@velk/core';
+import {
+  MOST_PROOFS_ASKED,
+  packedProof,
+  proofKey,
+  unpackedProof,
+  type KeptProof,
+} from '@velk/core';
 
 /** What reckons here, told by its sources; empty where it isn't known: then nothing is kept. */
 declare const VELK_CORE: string;
@@ -36,7 +42,8 @@ let opening: Promise<IDBPDatabase<Proofs>> | undefined;
 /** The browser's own; what another core made goes at once. */
 const database = () =>
   (opening ??= openDB<Proofs>('velk-proofs', 1, {
-    upgrade: (db) => void db.createObjectStore('proofs', { keyPath: 'key' }).createIndex('at', 'at'),
+    upgrade: (db) =>
+      void db.createObjectStore('proofs', { keyPath: 'key' }).createIndex('at', 'at'),
     terminated: () => (opening = undefined),
   }));
 
@@ -44,7 +51,10 @@ async function rowsOf(core: string, keys: readonly string[]): Promise<(Row | und
   const work = (await database()).transaction('proofs', 'readwrite');
   const rows = await Promise.all(keys.map((key) => work.store.get(key)));
   for (const row of rows)
-    if (row) void (row.core === core ? work.store.put({ ...row, at: Date.now() }) : work.store.delete(row.key));
+    if (row)
+      void (row.core === core
+        ? work.store.put({ ...row, at: Date.now() })
+        : work.store.delete(row.key));
   await work.done;
   return rows.map((row) => (row?.core === core ? row : undefined));
 }
@@ -54,7 +64,11 @@ async function put(rows: readonly Row[]): Promise<void> {
   const work = (await database()).transaction('proofs', 'readwrite');
   for (const row of rows) void work.store.put(row);
   let over = (await work.store.count()) - MOST;
-  for (let at = over > 0 ? await work.store.index('at').openCursor() : null; at && over > 0; at = await at.continue()) {
+  for (
+    let at = over > 0 ? await work.store.index('at').openCursor() : null;
+    at && over > 0;
+    at = await at.continue()
+  ) {
     over -= 1;
     void at.delete();
   }
@@ -62,7 +76,11 @@ async function put(rows: readonly Row[]): Promise<void> {
 }
 
 /** What the server has of some keys; nothing where it can't be asked. */
-async function askServer(core: string, keys: readonly string[], by: Readonly<Record<string, string>>) {
+async function askServer(
+  core: string,
+  keys: readonly string[],
+  by: Readonly<Record<string, string>>,
+) {
   const found: KeptProof[] = [];
   for (let at = 0; at < keys.length; at += MOST_PROOFS_ASKED) {
     const answer = await fetch('/api/proofs', {

@@ -1,5 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { RememberedProofs, type JointProof, type Modeller, type PieceProof, type PlanToProve } from '@velk/core';
+import {
+  RememberedProofs,
+  type JointProof,
+  type Modeller,
+  type PieceProof,
+  type PlanToProve,
+} from '@velk/core';
 import { NOTHING_KEPT, type KeptProofs } from './keptProofs.ts';
 import { proveInTurn, type Proofs } from './proving.ts';
 
@@ -23,8 +29,14 @@ async function run({
       () => ({ question: [joint], prove: () => (cut.push(joint), { joint } as JointProof) }),
     ]),
   );
-  const pieces = () => [{ question: ['rail'], prove: () => (cut.push('rail'), { id: 'rail' } as PieceProof) }];
-  const plan = { plan: { stamp: { velk: '', job: '', shop: '' } }, provers, pieces } as unknown as PlanToProve;
+  const pieces = () => [
+    { question: ['rail'], prove: () => (cut.push('rail'), { id: 'rail' } as PieceProof) },
+  ];
+  const plan = {
+    plan: { stamp: { velk: '', job: '', shop: '' } },
+    provers,
+    pieces,
+  } as unknown as PlanToProve;
   let fetched = 0;
   const modeller = () => Promise.resolve((fetched++, {} as Modeller));
   await proveInTurn(plan, { modeller, kept }, new RememberedProofs(), {
@@ -48,7 +60,10 @@ describe('proofs in turn', () => {
       cut: ['d', 'a', 'b', 'c', 'e', 'rail'],
       told: ['d', 'abce rail.'],
     });
-    expect(await run({ first: () => null })).toMatchObject({ cut: [...NAMES, 'rail'], told: ['abcde rail.'] });
+    expect(await run({ first: () => null })).toMatchObject({
+      cut: [...NAMES, 'rail'],
+      told: ['abcde rail.'],
+    });
     expect(await run({ first: () => 'e' })).toMatchObject({ told: ['e', 'abcd rail.'] });
   });
 
@@ -69,14 +84,20 @@ describe('proofs in turn', () => {
         put,
         find: (questions: readonly (readonly unknown[])[]) =>
           Promise.resolve(
-            questions.map(([name]) => (known.includes(String(name)) ? { joint: name, id: name } : undefined)),
+            questions.map(([name]) =>
+              known.includes(String(name)) ? { joint: name, id: name } : undefined,
+            ),
           ),
         keep: ([name]: readonly unknown[]) => Promise.resolve(void put.push(String(name))),
       };
     };
     const some = kept(['a', 'c', 'rail']);
     const { cut, told } = await run({ first: () => null, kept: some });
-    expect({ cut, told, put: some.put }).toEqual({ cut: ['b', 'd', 'e'], told: ['abcde rail.'], put: ['b', 'd', 'e'] });
+    expect({ cut, told, put: some.put }).toEqual({
+      cut: ['b', 'd', 'e'],
+      told: ['abcde rail.'],
+      put: ['b', 'd', 'e'],
+    });
     const all = await run({ first: () => 'b', kept: kept([...NAMES, 'rail']) });
     expect([all.cut, all.fetched, all.told]).toEqual([[], 0, ['b', 'acde rail.']]);
   });

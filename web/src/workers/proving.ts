@@ -56,7 +56,9 @@ async function takeIn<Proof extends object>(
   const unknown = asked.filter(({ question }) => !remembered.has(question));
   if (!unknown.length) return;
   const found = await kept.find(unknown.map(({ question }) => question));
-  unknown.forEach(({ question }, i) => found[i] && remembered.of(question, () => found[i] as Proof));
+  unknown.forEach(
+    ({ question }, i) => found[i] && remembered.of(question, () => found[i] as Proof),
+  );
 }
 
 /** One proof: as it is remembered, else cut, for which the modeller is fetched, and kept. */
@@ -91,7 +93,10 @@ export async function proveInTurn(
   /** Those kept are looked for some at a time, this one and the next. */
   const askedOf = async (id: string): Promise<ToProve<JointProof>> => {
     if (!looked.has(id)) {
-      const some = [id, ...[...left.keys()].filter((other) => other !== id && !looked.has(other))].slice(0, LOOKED_FOR);
+      const some = [
+        id,
+        ...[...left.keys()].filter((other) => other !== id && !looked.has(other)),
+      ].slice(0, LOOKED_FOR);
       for (const one of some) looked.set(one, provers.get(one)!());
       await takeIn(
         some.map((one) => looked.get(one)!),

@@ -11,15 +11,26 @@ export class Chest1795478400000 implements MigrationInterface {
   name = 'Chest1795478400000';
 
   async up(runner: QueryRunner): Promise<void> {
-    await runner.query(`ALTER TABLE job ADD COLUMN ways jsonb NOT NULL DEFAULT '{"schools": {}, "seasons": null}'`);
+    await runner.query(
+      `ALTER TABLE job ADD COLUMN ways jsonb NOT NULL DEFAULT '{"schools": {}, "seasons": null}'`,
+    );
     await runner.query('ALTER TABLE job ALTER COLUMN ways DROP DEFAULT');
     const shops = (await runner.query('SELECT id, data FROM shop')) as Row[];
     for (const { id, data } of shops)
-      await runner.query('UPDATE shop SET data = $2 WHERE id = $1', [id, JSON.stringify(upgradedShop(data))]);
-    const parts = (await runner.query('SELECT job_id, id, data FROM part')) as (Row & { job_id: string })[];
+      await runner.query('UPDATE shop SET data = $2 WHERE id = $1', [
+        id,
+        JSON.stringify(upgradedShop(data)),
+      ]);
+    const parts = (await runner.query('SELECT job_id, id, data FROM part')) as (Row & {
+      job_id: string;
+    })[];
     for (const { job_id, id, data } of parts) {
       const [part] = upgradedJob({ parts: [data] })['parts'] as unknown[];
-      await runner.query('UPDATE part SET data = $3 WHERE job_id = $1 AND id = $2', [job_id, id, JSON.stringify(part)]);
+      await runner.query('UPDATE part SET data = $3 WHERE job_id = $1 AND id = $2', [
+        job_id,
+        id,
+        JSON.stringify(part),
+      ]);
     }
     const revisions = (await runner.query('SELECT job_id, version, data FROM revision')) as {
       job_id: string;
