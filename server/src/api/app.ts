@@ -39,6 +39,45 @@ export interface AppParts {
   readonly web?: string;
 }
 
+const headers = helmet({
+  strictTransportSecurity: false,
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:'],
+      workerSrc: ["'self'", 'blob:'],
+      /** A calliper tells its readings on the machine that shows the page. */
+      connectSrc: ["'self'", 'ws://127.0.0.1:4390'],
+      upgradeInsecureRequests: null,
+    },
+  },
+});
+
+/** The built application, for every address that is not the API's. */
+function serveBuilt(app: Express, web: string): void {
+  app.use(
+    compressed(web, {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      index: false,
+      serveStatic: {
+        setHeaders: (res, path) =>
+          void res.setHeader(
+            'Cache-Control',
+            path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+          ),
+      },
+    }),
+  );
+  /** A file that an older page asks for is gone; it is not the application that it asks for. */
+  app.get(/^\/(assets\/|[^/]*\.\w{2,5}$)/, (_req, res) =>
+    sendProblem(res, 404, 'There is no such file: reload the page.'),
+  );
+  app.get('/{*path}', (_req, res) => res.sendFile('index.html', { root: web }));
+}
+
 /** The whole server: guards, API, and the built application for every other address. */
 export function createApp({
   source,
@@ -65,23 +104,7 @@ export function createApp({
       ],
     }),
   );
-  app.use(
-    helmet({
-      strictTransportSecurity: false,
-      contentSecurityPolicy: {
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:'],
-          workerSrc: ["'self'", 'blob:'],
-          /** A calliper tells its readings on the machine that shows the page. */
-          connectSrc: ["'self'", 'ws://127.0.0.1:4390'],
-          upgradeInsecureRequests: null,
-        },
-      },
-    }),
-  );
+  app.use(headers);
   app.use(guardHost(hosts));
   app.use('/api', (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
@@ -114,27 +137,7 @@ export function createApp({
       '/authority.crt',
       (_req, res) => void res.type('application/x-x509-ca-cert').send(authority),
     );
-  if (web) {
-    app.use(
-      compressed(web, {
-        enableBrotli: true,
-        orderPreference: ['br', 'gz'],
-        index: false,
-        serveStatic: {
-          setHeaders: (res, path) =>
-            void res.setHeader(
-              'Cache-Control',
-              path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
-            ),
-        },
-      }),
-    );
-    /** A file that an older page asks for is gone; it is not the application that it asks for. */
-    app.get(/^\/(assets\/|[^/]*\.\w{2,5}$)/, (_req, res) =>
-      sendProblem(res, 404, 'There is no such file: reload the page.'),
-    );
-    app.get('/{*path}', (_req, res) => res.sendFile('index.html', { root: web }));
-  }
+  if (web) serveBuilt(app, web);
   app.use(problems);
   return app;
 }
