@@ -56,16 +56,16 @@ test('a set-up is pinned first, before another and to a day; what contradicts is
       const at = all.findIndex((li) => li.getAttribute('data-card') === own);
       return all.slice(0, at + 1).reverse().map((li) => li.querySelector('.dayhead h2')?.textContent).find(Boolean); // prettier-ignore
     }, id);
-  await expect.poll(() => begun(free)).toBe('Day 6, Mon 22 Mar');
+  await expect.poll(() => begun(free)).toBe('Day 6, Mon, Mar 22');
   /** Nothing else reaches so far: the days between are empty, and said so. */
   await day.fill('2027-06-01');
-  await expect(rowOf(page, free)).toContainText(/Day \d+, Tue 1 Jun.*the \d+ days before, nothing/);
+  await expect(rowOf(page, free)).toContainText(/Day \d+, Tue, Jun 1.*the \d+ days before, nothing/);
   await day.fill('2027-03-22');
-  await expect.poll(() => begun(free)).toBe('Day 6, Mon 22 Mar');
+  await expect.poll(() => begun(free)).toBe('Day 6, Mon, Mar 22');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
-  await expect.poll(() => begun(free)).toBe('Day 6, Mon 22 Mar');
-  await expect(rowOf(page, free).getByRole('button', { name: 'pinned to Mon 22 Mar' })).toBeVisible();
+  await expect.poll(() => begun(free)).toBe('Day 6, Mon, Mar 22');
+  await expect(rowOf(page, free).getByRole('button', { name: 'pinned to Mon, Mar 22' })).toBeVisible();
 });
 
 /** All of the looms: an order that isn’t proven at once. */

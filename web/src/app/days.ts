@@ -17,10 +17,11 @@ export const dateName = named(DATE);
 export const momentName = named({ ...DATE, ...CLOCK });
 /** A time of this day. */
 export const timeName = named(CLOCK);
-const weekdayName = named({ weekday: 'short', day: 'numeric', month: 'short' });
+/** A day of a week that is near, such as “Wed, 2 Dec”. */
+export const weekdayName = named({ weekday: 'short', day: 'numeric', month: 'short' });
 
 /**
- * A working day by its number, and by its date where the first one is known: “Day 3, Wed 2 Dec”.
+ * A working day by its number, and by its date where the first one is known: “Day 3, Wed, 2 Dec”.
  * @param nth from 0; weekends are none
  * @param from the first day as yyyy-mm-dd, empty while nobody has said; one on a weekend begins the Monday after
  */

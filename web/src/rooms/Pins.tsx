@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { format, isValid, parseISO } from 'date-fns';
+import { isValid, parseISO } from 'date-fns';
 import type { Card, Job, Pin, Plan } from '@velk/core';
 import { changed } from '../app/bench.ts';
+import { today, weekdayName } from '../app/days.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { Choice } from '../widgets/Choice.tsx';
 
@@ -33,7 +34,7 @@ export function PinField({ card: { id }, cards, job }: { card: Card; cards: read
     );
   const set = (value: string) => {
     if (value === 'first' || value === 'last') pinTo(id, { id, place: value });
-    else if (value === 'day') pinTo(id, { id, day: job.working?.from || format(new Date(), 'yyyy-MM-dd') });
+    else if (value === 'day') pinTo(id, { id, day: job.working?.from || today() });
     else pinTo(id, value ? { id, before: value.slice('before '.length) } : undefined);
   };
   return (
@@ -71,7 +72,7 @@ export function PinField({ card: { id }, cards, job }: { card: Card; cards: read
 function wordsOf(pin: Pin | undefined, cards: readonly Card[]): string {
   if (!pin) return '';
   if ('place' in pin) return `pinned ${pin.place}`;
-  if ('day' in pin) return `pinned to ${isValid(parseISO(pin.day)) ? format(parseISO(pin.day), 'EEE d MMM') : pin.day}`;
+  if ('day' in pin) return `pinned to ${isValid(parseISO(pin.day)) ? weekdayName(parseISO(pin.day)) : pin.day}`;
   const before = cards.findIndex(({ id }) => id === pin.before);
   return before < 0 ? 'pinned' : `pinned before ${before + 1}`;
 }
