@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, follow, openLooms, tabTo, test } from './velk.ts';
+import { expect, follow, openLooms, stageOf, tabTo, test } from './velk.ts';
 
 const focused = (page: Page): Promise<string> =>
   page.evaluate(() => {
@@ -34,7 +34,7 @@ test('long lists are one stop of Tab, and the arrows lead through them @looms @c
   }
   await openLooms(page, velk, 'setups');
   for (const stage of ['stock', 'joints', 'order', 'proof']) {
-    await follow(page, new URL(page.url()).pathname.replace(/\w+$/, stage));
+    await follow(page, stageOf(page, stage));
     await page.locator('main h1').first().waitFor({ state: 'attached' });
     expect(await stopsIn(page), stage).toBeLessThan(60);
   }

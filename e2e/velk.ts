@@ -237,6 +237,10 @@ export async function anotherDevice(browser: Browser, options: BrowserContextOpt
   return context;
 }
 
+/** Another stage of the job that is open: the address of one may hold what is shown in it. */
+export const stageOf = (page: Page, stage: string): string =>
+  [...new URL(page.url()).pathname.split('/').slice(0, 3), stage].join('/');
+
 /** The looms, opened at a stage. */
 export async function openLooms(page: Page, velk: Velk, stage: string): Promise<void> {
   const jobs = (await (await page.request.get(`${velk.url}/api/jobs`)).json()) as { id: string; name: string }[];

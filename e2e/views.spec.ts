@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, follow, openLooms, test } from './velk.ts';
+import { expect, follow, openLooms, stageOf, test } from './velk.ts';
 
 const STAGES = {
   stock: /^Stock/,
@@ -72,7 +72,7 @@ test('on a tablet nothing runs off the side, and the work is still there @looms 
   }
   await openLooms(page, velk, 'stock');
   for (const stage of ['stock', 'joints', 'setups', 'order', 'proof']) {
-    await follow(page, new URL(page.url()).pathname.replace(/\w+$/, stage));
+    await follow(page, stageOf(page, stage));
     await page.waitForTimeout(300);
     const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
     expect(`${stage}: ${over > 2 ? over : 0} px too wide`).toBe(`${stage}: 0 px too wide`);
