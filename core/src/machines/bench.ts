@@ -98,7 +98,9 @@ export const bench: MachineModel = {
 type Along = (value: number) => number;
 
 /** What each hand tool takes away. */
-const SWEEPS: Readonly<Record<string, (setup: Setup, x: Along, z: Along, piece: Piece, asIs: Shop) => Solid>> = {
+const SWEEPS: Readonly<
+  Record<string, (setup: Setup, x: Along, z: Along, piece: Piece, asIs: Pick<Shop, 'tools'>) => Solid>
+> = {
   chisel: chiselled,
   file: rounded,
   'saw-and-chisel': slotted,
@@ -157,7 +159,7 @@ function raked(setup: Setup, x: Along, { thickness, width }: Piece, across: 'wid
 }
 
 /** Round the centre where the lines cross, from the marked face or edge. */
-function bored(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Solid {
+function bored(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Pick<Shop, 'tools'>): Solid {
   const { diameter } = toolById(asIs, 'boring-bit', setup.cutter!);
   const [along, across, depth] = ['along', 'across', 'depth'].map((id) => figureOf(setup, id));
   const [at, deep] = [x(along!.set.value), depth!.set.value];
@@ -171,7 +173,7 @@ function bored(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Sol
  * Holes from the first centre to the last, as many as hands bore from this side, into the edge the
  * tenon enters.
  */
-function boredRow(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Shop): Solid {
+function boredRow(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Pick<Shop, 'tools'>): Solid {
   const { diameter } = toolById(asIs, 'boring-bit', setup.cutter!);
   const [first, last, across, deep] = ['first', 'last', 'across', 'depth'].map((id) => figureOf(setup, id).set.value) as [number, number, number, number]; // prettier-ignore
   const count = (setup.cuts ?? 1) / (setup.carrier === 'bits' ? 1 : 2);

@@ -90,7 +90,7 @@ interface Given {
   readonly set: (role: string) => number;
   readonly router: Router;
   readonly cutter: RouterCutter;
-  readonly asIs: Shop;
+  readonly asIs: Pick<Shop, 'tools'>;
   readonly depth: number;
   readonly x: (from: number) => number;
   readonly piece: Piece;
@@ -265,13 +265,13 @@ function alongEdge({ set, router, cutter, depth, x, piece }: Given, before: numb
   };
 }
 
-function bearingIn({ guides }: Setup, asIs: Shop): Bearing {
+function bearingIn({ guides }: Setup, asIs: Pick<Shop, 'tools'>): Bearing {
   const bearing = asIs.tools.find((t) => t.kind === 'bearing' && guides.includes(t.id));
   if (bearing?.kind !== 'bearing') throw new Error('The set-up names no bearing.');
   return bearing;
 }
 
-function bushingIn({ guides }: Setup, asIs: Shop): Bushing {
+function bushingIn({ guides }: Setup, asIs: Pick<Shop, 'tools'>): Bushing {
   const bushing = asIs.tools.find((t) => t.kind === 'bushing' && guides.includes(t.id));
   if (bushing?.kind !== 'bushing') throw new Error('The set-up names no bushing.');
   return bushing;

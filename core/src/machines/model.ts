@@ -38,7 +38,7 @@ export interface MachineModel {
    * Places the piece by its seat and the cutter by the figures as set, with the tools as they are.
    * @throws Error when the seat would need the piece mirrored
    */
-  place(setup: Setup, pass: Pass, occurrence: Occurrence, piece: Piece, asIs: Shop): Placement;
+  place(setup: Setup, pass: Pass, occurrence: Occurrence, piece: Piece, asIs: Pick<Shop, 'tools'>): Placement;
 }
 
 export interface SceneView {

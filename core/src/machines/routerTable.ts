@@ -96,7 +96,7 @@ export const routerTable: MachineModel = {
 };
 
 /** Across a cutter that stands alone over the table, mm: a pair is lowered until only its upper one does. */
-function alone(asIs: Shop, id: string): number {
+function alone(asIs: Pick<Shop, 'tools'>, id: string): number {
   const pair = asIs.tools.find((t): t is PairedCutters => t.id === id && t.kind === 'paired-cutters');
   return pair ? pair.upper || pair.diameter : toolById(asIs, 'router-cutter', id).diameter;
 }

@@ -132,7 +132,7 @@ function outOfSquare(rigid: Rigid, { outOfSquare: degrees = 0 }: TableSaw, s: nu
 }
 
 /** The blade, or the stack with what stands between its outer blades, as the tools are. */
-function bladeOf({ cutter, between }: Setup, asIs: Shop): { kerf: number; diameter: number } {
+function bladeOf({ cutter, between }: Setup, asIs: Pick<Shop, 'tools'>): { kerf: number; diameter: number } {
   if (!between) return toolById(asIs, 'saw-blade', cutter!);
   const { outer, diameter } = toolById(asIs, 'stack', cutter!);
   return { kerf: between.reduce((sum, one) => sum + one, outer), diameter };

@@ -189,7 +189,13 @@ function pieceProversOf(
   /** A tenon that several joints share is cut once. */
   const again = ({ joint, member, end }: Occurrence) => member === 'tenoned' && shares.get(shareKey(joint, end))?.first === false; // prettier-ignore
   return piecesOf(run, job, joints, again).map((piece) => ({
-    question: [piece.part, piece.work, piece.places.map(({ at, kind, params }) => [at, kind.id, params]), shop.tools],
+    question: [
+      [piece.id, piece.hand],
+      piece.part,
+      piece.work,
+      piece.places.map(({ at, kind, params }) => [at, kind.id, params]),
+      shop.tools,
+    ],
     prove: (modeller) => provePiece(modeller, piece, shop),
   }));
 }

@@ -51,7 +51,11 @@ const NOTHING = 1e-3;
  * What each distance makes of a half: it is moved a little to either side, wherever it stands in the card’s set-ups, the
  * piece is cut again, and a calliper says which sizes moved. So it can’t disagree with the proof.
  */
-export function gainsOf<P extends object>(modeller: Modeller, half: HalfOnPiece<P>, asIs: Shop): Gains[] {
+export function gainsOf<P extends object>(
+  modeller: Modeller,
+  half: HalfOnPiece<P>,
+  asIs: Pick<Shop, 'tools'>,
+): Gains[] {
   const distances = new Map<string, { key: string; figure: LengthFigure; setups: Setup[] }>();
   for (const setup of half.moved ?? half.setups)
     for (const figure of setup.figures.filter(half.moves ?? (() => true))) {
@@ -107,7 +111,11 @@ function nudged(
 }
 
 /** What a calliper reads on a half once its set-ups are cut, mm. */
-export const sizesOf = <P extends object>(modeller: Modeller, half: HalfOnPiece<P>, asIs: Shop): Record<string, Mm> =>
+export const sizesOf = <P extends object>(
+  modeller: Modeller,
+  half: HalfOnPiece<P>,
+  asIs: Pick<Shop, 'tools'>,
+): Record<string, Mm> =>
   modeller.scope(() => readOff(modeller, half, leftBy(modeller, half.setups, half.at, half.piece, asIs)));
 
 /** What a calliper reads on a half of which this is left, mm. */

@@ -24,7 +24,7 @@ function planned(params: object = {}, graduation = 0, rail: JobShape['rail'] = {
 
 type Planned = ReturnType<typeof planned>;
 const prove = ({ params, halves }: Planned, by = modeller) =>
-  proveJoint(by, 'joint', kindOf('blind'), params, halves, { ...TEST_SHOP, graduation: 0 });
+  proveJoint(by, 'joint', kindOf('blind'), params, halves, TEST_SHOP);
 
 /** The same with one half made otherwise: its only batch, or its places. */
 function otherwise(whole: Planned, member: MemberName, change: (batch: Batch, at: Occurrence) => Changed): Planned {

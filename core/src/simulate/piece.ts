@@ -85,7 +85,7 @@ type Bounds = { readonly min: Vec3; readonly max: Vec3 };
  * was asked of it.
  * @param asIs the tools as they truly are; by default as the shop believes them to be
  */
-export function provePiece(modeller: Modeller, plan: PiecePlan, asIs: Shop): PieceProof {
+export function provePiece(modeller: Modeller, plan: PiecePlan, asIs: Pick<Shop, 'tools'>): PieceProof {
   return modeller.scope(() => {
     const piece = pieceOf(plan.part, 'median');
     const steps = plan.work.map(({ setup, at }): Step => {
@@ -135,7 +135,13 @@ const placeName = ({ joint, member, end, edge, turned = false }: Occurrence): st
 const CLEAR: Mm = 10;
 
 /** Lumps of wood that are wrong on the whole piece, each with whose work it is. */
-function wrongIn(modeller: Modeller, body: Body, asked: readonly Asked[], piece: Piece, asIs: Shop): PieceMismatch[] {
+function wrongIn(
+  modeller: Modeller,
+  body: Body,
+  asked: readonly Asked[],
+  piece: Piece,
+  asIs: Pick<Shop, 'tools'>,
+): PieceMismatch[] {
   const keep = asked.reduce<Body>((all, { mustRemain }) => all.within(modeller.solid(mustRemain)), modeller.solid(pieceSolid(piece))); // prettier-ignore
   const empty = asked.flatMap(({ mustBeEmpty }) => leaves(mustBeEmpty));
   const whose = (wrong: Spotted) => blamed(modeller, wrong, asked, piece, asIs);
@@ -200,7 +206,7 @@ function blamed(
   wrong: Spotted,
   asked: readonly Asked[],
   piece: Piece,
-  asIs: Shop,
+  asIs: Pick<Shop, 'tools'>,
 ): { readonly asker: Asked; readonly taker?: Step } {
   const spot = modeller.solid(box(nudged(wrong.place, -ROUND), nudged(wrong.place, ROUND)));
   const reaches = (solid: Solid) => !spot.within(modeller.solid(solid)).isEmpty();
@@ -213,7 +219,7 @@ function blamed(
 const nudged = (p: Vec3, by: Mm): Vec3 => [p[0] + by, p[1] + by, p[2] + by];
 
 /** What a set-up takes wherever there is wood, in the piece’s own axes. */
-const sweepsOf = ({ setup, at, turned }: Step, piece: Piece, asIs: Shop): Solid[] =>
+const sweepsOf = ({ setup, at, turned }: Step, piece: Piece, asIs: Pick<Shop, 'tools'>): Solid[] =>
   setup.passes.map((pass): Solid => {
     const { rigid, sweep } = modelOf(setup.model).place(setup, pass, at, turned ? turnedPiece(piece) : piece, asIs);
     return { shape: 'placed', rigid: invert(turned ? compose(rigid, turned) : rigid), solid: sweep };

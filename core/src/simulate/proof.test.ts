@@ -22,7 +22,7 @@ beforeAll(async () => {
 
 /** Figures from what the shop believes, wood cut with what its tools truly are. */
 function proveWith(
-  asIs: Shop,
+  asIs: Pick<Shop, 'tools'>,
   params: Partial<BlindParams> = {},
   route: NonNullable<CaseShape['tenoned']> = 'saw-upright-flipped',
   believed: Shop = { ...TEST_SHOP, graduation: 0 },
@@ -135,7 +135,7 @@ describe('tools that are not what the shop believes', () => {
   it('flat over a stack, thick stock makes a thick tenon, and a stack 0.2 wider than believed harms nothing: the stop is measured to its far side', () => {
     const flat = { corners: 'squared', faceClearance: 0.1 } as const;
     const route = { tenoned: 'saw-flat-stack' };
-    const cut = (asIs: Shop, measured: number[]) => {
+    const cut = (asIs: Pick<Shop, 'tools'>, measured: number[]) => {
       const job = jobWith({ params: flat, rail: { measured }, routes: route });
       const plan = planJob(job, exact);
       const setups = setupsOf(plan).filter((s) => s.method === 'saw-flat-stack');

@@ -78,7 +78,7 @@ export function proveJoint<P extends object>(
   kind: JointKind<P>,
   params: P,
   halves: Readonly<Record<MemberName, HalfPlan>>,
-  asIs: Shop,
+  asIs: Pick<Shop, 'tools'>,
 ): JointProof {
   const proofIn = (there: Modeller) => proofBy(there, joint, kind, params, halves, asIs);
   const proof = proofIn(modeller);
@@ -99,7 +99,7 @@ function proofBy<P extends object>(
   kind: JointKind<P>,
   params: P,
   halves: Readonly<Record<MemberName, HalfPlan>>,
-  asIs: Shop,
+  asIs: Pick<Shop, 'tools'>,
 ): JointProof {
   return modeller.scope(() => {
     const [tenonAt, mortiseAt] = pairOf(halves);

@@ -41,7 +41,7 @@ export interface Cut {
  * longer joined to the piece falls away after each pass. Runs inside a scope of the modeller.
  * @param asIs the shop's tools as they truly are; the figures were computed from what the shop believes
  */
-export const virtualCut = (modeller: Modeller, setups: readonly Setup[], at: Occurrence, piece: Piece, asIs: Shop): Cut =>
+export const virtualCut = (modeller: Modeller, setups: readonly Setup[], at: Occurrence, piece: Piece, asIs: Pick<Shop, 'tools'>): Cut =>
   cutInTurn(modeller, setups.map((setup) => ({ setup, at })), piece, asIs); // prettier-ignore
 
 /**
@@ -53,7 +53,7 @@ export function leftBy(
   setups: readonly Setup[],
   at: Occurrence,
   piece: Piece,
-  asIs: Shop,
+  asIs: Pick<Shop, 'tools'>,
   from = modeller.solid(pieceSolid(piece)),
 ): Body {
   const sweeps = setups.flatMap((setup) =>
@@ -79,7 +79,7 @@ export interface Step {
 }
 
 /** The same at several places of one piece, whatever joint each is of. */
-export function cutInTurn(modeller: Modeller, steps: readonly Step[], piece: Piece, asIs: Shop): Cut {
+export function cutInTurn(modeller: Modeller, steps: readonly Step[], piece: Piece, asIs: Pick<Shop, 'tools'>): Cut {
   let body = modeller.solid(pieceSolid(piece));
   const trapped: Trapped[] = [];
   const faults: Fault[] = [];

@@ -159,7 +159,7 @@ export function toolsOf<K extends ToolKind>(shop: Pick<Shop, 'tools'>, kind: K):
 }
 
 /** @throws Error when the chest has no such tool of that kind: a plan never names one it did not find. */
-export function toolById<K extends ToolKind>(shop: Shop, kind: K, id: string): ToolOf<K> {
+export function toolById<K extends ToolKind>(shop: Pick<Shop, 'tools'>, kind: K, id: string): ToolOf<K> {
   const found = shop.tools.find((tool): tool is ToolOf<K> => tool.kind === kind && tool.id === id);
   if (!found) throw new Error(`The chest has no ${kind} “${id}”.`);
   return found;
