@@ -4,20 +4,17 @@ import { createServer as createProxy, connect, type Socket } from 'node:net';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Job, type JobFile, type Plan, type Shop } from '@velk/core';
 import { FUZZ_RUNS, spoiled, watch } from '@velk/core/testing';
-import { accessStore } from '../store/access.ts';
 import { openStore } from '../store/dataSource.ts';
 import { loadDemo, readDemo } from '../store/demo.ts';
 import { jobStore, type StoredJob } from '../store/jobs.ts';
 import { shopStore } from '../store/shops.ts';
 import { newDatabase } from '../testing/database.ts';
-import { listening } from '../testing/listening.ts';
+import { servedAtTheMachine } from '../testing/listening.ts';
 import { startPool } from '../work/pool.ts';
-import { createApp } from './app.ts';
 import { publishedSchema } from './openapi.ts';
 
 const KEY = 'the key of these tests';
@@ -58,15 +55,7 @@ beforeAll(async () => {
   url.port = String(line);
   source = await openStore(url.href);
   expect(await loadDemo(shopStore(source), jobStore(source))).toHaveLength(2);
-  const app = createApp({
-    source,
-    pool,
-    access: accessStore(source),
-    entrance: { door: 'machine', key: KEY },
-    hosts: () => ['127.0.0.1'],
-    logger: pino({ level: 'silent' }),
-  });
-  ({ server, base } = await listening(app));
+  ({ server, base } = await servedAtTheMachine({ source, pool, key: KEY }));
 });
 
 afterAll(async () => {

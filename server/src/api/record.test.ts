@@ -1,19 +1,16 @@
 import type { Server } from 'node:http';
 import { randomUUID } from 'node:crypto';
-import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { JobFile, Observation, Recorded } from '@velk/core';
-import { accessStore } from '../store/access.ts';
 import { openStore } from '../store/dataSource.ts';
 import { loadDemo } from '../store/demo.ts';
 import { jobStore } from '../store/jobs.ts';
 import type { RecordPage } from '../store/records.ts';
 import { shopStore } from '../store/shops.ts';
 import { newDatabase } from '../testing/database.ts';
-import { listening } from '../testing/listening.ts';
+import { servedAtTheMachine } from '../testing/listening.ts';
 import { startPool } from '../work/pool.ts';
-import { createApp } from './app.ts';
 
 const KEY = 'the key of these tests';
 const [ONE, OTHER] = [randomUUID(), randomUUID()];
@@ -26,15 +23,7 @@ const pool = startPool();
 beforeAll(async () => {
   source = await openStore((await newDatabase('record')).href);
   await loadDemo(shopStore(source), jobStore(source));
-  const app = createApp({
-    source,
-    pool,
-    access: accessStore(source),
-    entrance: { door: 'machine', key: KEY },
-    hosts: () => ['127.0.0.1'],
-    logger: pino({ level: 'silent' }),
-  });
-  ({ server, base } = await listening(app));
+  ({ server, base } = await servedAtTheMachine({ source, pool, key: KEY }));
   job = (await call<{ id: string }[]>('GET', '/api/jobs')).body[0]!.id;
   await call('POST', '/api/shop/devices', { id: ONE, name: 'Bench tablet' });
   await call('POST', '/api/shop/devices', { id: OTHER, name: 'Saw tablet' });

@@ -1,6 +1,5 @@
 import { request, type Server } from 'node:http';
 import { gzipSync } from 'node:zlib';
-import { pino } from 'pino';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Shop } from '@velk/core';
@@ -10,22 +9,14 @@ import { readDemo } from '../store/demo.ts';
 import type { StoredJob } from '../store/jobs.ts';
 import { storeTroubleOf } from '../store/trouble.ts';
 import { newDatabase } from '../testing/database.ts';
-import { listening } from '../testing/listening.ts';
-import { startPool, type Pool } from '../work/pool.ts';
-import { createApp } from './app.ts';
+import { servedAtTheMachine } from '../testing/listening.ts';
+import { watchedPool } from '../testing/watched.ts';
+import { startPool } from '../work/pool.ts';
 
 const KEY = 'the key of these tests';
 const TABLET = { id: '6f1c1f2e-7b1d-4f0a-9a51-0c6d1c9e2b11', name: 'Bench tablet' };
 const pool = startPool();
-/** What was given to a thread. */
-const threaded: string[] = [];
-const watched: Pool = {
-  ...pool,
-  ask: (ask, ...rest) => {
-    threaded.push(ask);
-    return pool.ask(ask, ...rest);
-  },
-};
+const { watched, asked: threaded } = watchedPool(pool);
 
 let source: DataSource;
 /** Another way to the same database, which no trouble of the server's touches. */
@@ -41,15 +32,7 @@ beforeAll(async () => {
     url: url.href,
     applicationName: 'beside',
   }).initialize();
-  const app = createApp({
-    source,
-    pool: watched,
-    access: accessStore(source),
-    entrance: { door: 'machine', key: KEY },
-    hosts: () => ['127.0.0.1'],
-    logger: pino({ level: 'silent' }),
-  });
-  ({ server, base } = await listening(app));
+  ({ server, base } = await servedAtTheMachine({ source, pool: watched, key: KEY }));
 });
 
 afterAll(async () => {

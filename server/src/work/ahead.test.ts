@@ -7,19 +7,12 @@ import { jobStore } from '../store/jobs.ts';
 import { proofStore } from '../store/proofs.ts';
 import { shopStore } from '../store/shops.ts';
 import { newDatabase } from '../testing/database.ts';
+import { watchedPool } from '../testing/watched.ts';
 import { workAhead } from './ahead.ts';
-import { startPool, type Pool } from './pool.ts';
+import { startPool } from './pool.ts';
 
 const pool = startPool();
-/** What was asked of the threads. */
-const asked: string[] = [];
-const watched: Pool = {
-  ...pool,
-  ask: (ask, ...rest) => {
-    asked.push(ask);
-    return pool.ask(ask, ...rest);
-  },
-};
+const { watched, asked } = watchedPool(pool);
 let source: DataSource;
 beforeAll(async () => void (source = await openStore((await newDatabase('ahead')).href)));
 afterAll(async () => {
