@@ -61,7 +61,13 @@ try {
     await page.getByRole('link', { name: title, exact: false }).nth(number).click();
     await proved();
   };
-  await take('jobs', '/');
+  /** Both jobs are planned by then. */
+  await take('jobs', '/', () =>
+    page
+      .getByText(/set-ups, about/)
+      .nth(1)
+      .waitFor(),
+  );
   await take('stock', `${job('looms')}/stock`);
   await take('boards', `${job('looms')}/stock/boards`, async () => {
     await page.getByRole('heading', { name: 'As they are sawn' }).scrollIntoViewIfNeeded();
