@@ -149,8 +149,6 @@ const longer = (feature: Feature, length: Mm): Feature => ({ ...feature, stock: 
 function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf) {
   const half = `${partial.joint}.${partial.occurrences[0]?.member ?? 'either'}`;
   const known = new Map<string, Work>();
-  /** Hazards don't look at how a figure is reached: without blocks it is reckoned sooner. */
-  const unboxed = { ...shop, tools: shop.tools.filter((t) => t.kind !== 'block-box') };
   const reckon = (method: Method, index: number, { shouldersFirst, taken, edges }: Beside): Work => {
     const { feature: all, centredBy } = centred(fittedLast(features[index]!, shop), features, shop);
     const apart = edges && cuts(edges, all) && all.form === 'tenon' && BY_SIDE.includes(method.stage);
@@ -160,16 +158,17 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
     const sized = fat ? fattened(fat, allowance) : whole;
     const { feature, bed } = heldFor(method, sized, partial);
     const context = { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst, taken };
-    let setups: Setup[] | undefined;
+    const made = madeOnce(() => method.setups(feature, shop, context));
     const { heldLength } = partial;
     const { length } = sized.stock;
-    const refused = [...method.refuse(feature, shop, context), ...tooShallow(method, feature, shop, context)];
-    const bare = bed === 'bare' && !refused.length && method.setups(feature, shop, context).some((s) => s.model !== 'bench'); // prettier-ignore
+    const impossible = method.refuse(feature, shop, context);
+    const refused = impossible.length ? impossible : tooShallow(feature, shop, made);
+    const bare = bed === 'bare' && !refused.length && made().some((s) => s.model !== 'bench');
     const alone = bare ? [BARE] : refused;
     /** Too short by itself, it may be long enough while it is still part of its rough piece. */
     const held =
       alone.length && heldLength && !bare ? method.refuse(longer(feature, heldLength), shop, context) : alone;
-    const stopped = (by: Mm) => (bare || held.length || !mayStop(by, shop) ? [] : [...new Map(machined(method, feature, unboxed, context).flatMap((s) => stopsOf(s, by, shop)).map((r) => [r.hazard, r])).values()]); // prettier-ignore
+    const stopped = (by: Mm) => (bare || held.length || !mayStop(by, shop) ? [] : [...new Map(machined(method, feature, shop, context, made()).flatMap((s) => stopsOf(s, by, shop)).map((r) => [r.hazard, r])).values()]); // prettier-ignore
     const short = stopped(length);
     const longest = heldLength && Math.max(length, heldLength);
     const asPart =
@@ -177,13 +176,13 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
     const stops = asPart ? [] : short;
     return {
       refusals: [...(asPart ? [] : alone), ...stops],
-      setups: () =>
-        (setups ??= [
-          ...machined(method, feature, shop, context),
+      setups: madeOnce(() =>
+        [
+          ...machined(method, feature, shop, context, made()),
           /**
            * At the bench, bare: lines count from the piece itself, not from its wedge or cradle.
            */
-          ...benched(method, sized, shop, context),
+          ...benched(sized, shop, context, sized === feature ? made() : method.setups(sized, shop, context)),
           ...(fat ? planing(fat, allowance, context) : []),
         ].flatMap((setup) => {
           const standing = bundled(setup, feature.stock);
@@ -206,7 +205,8 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
             traits: traitsOf(method, feature),
             ...(feature.follows && { follows: feature.follows }),
           });
-        })),
+        }),
+      ),
     };
   };
   return (method: Method, index: number, beside: Beside): Work => {
@@ -258,8 +258,14 @@ function route(
     shouldersFirst,
     traits: [...new Set(methods.flatMap((m) => m.traits ?? []))],
     refusals: unlike(refusals),
-    setups: () => (refusals.every((r) => r.hazard) ? work.flatMap((w) => w.setups()) : []),
+    setups: madeOnce(() => (refusals.every((r) => r.hazard) ? work.flatMap((w) => w.setups()) : [])),
   };
+}
+
+/** Made when it is first asked for, and the very same after that. */
+function madeOnce<Made extends object>(make: () => Made): () => Made {
+  let made: Made | undefined;
+  return () => (made ??= make());
 }
 
 /** A set-up for a piece that is turned a quarter, in the words of its true faces. */
@@ -278,12 +284,11 @@ function inTurnedWords(setup: Setup): Setup {
  * That a shoulder is too shallow for this shop to set a cutter to it: rounded down, it would not
  * stand out at all.
  */
-function tooShallow(method: Method, feature: Feature, shop: Shop, context: Context): Refusal[] {
+function tooShallow(feature: Feature, shop: Shop, made: () => readonly Setup[]): Refusal[] {
   if (feature.form !== 'tenon') return [];
   const depths = shouldersOf(feature).map(({ depth, from }) => depth - from);
   if (!depths.some((depth) => depth < shop.secondCutShort + 2 * coarsestOf(shop))) return [];
-  if (method.refuse(feature, shop, context).length) return [];
-  const setups = method.setups(feature, shop, context).filter(({ model }) => model !== 'bench');
+  const setups = made().filter(({ model }) => model !== 'bench');
   const fine = setups.length ? under(Math.min(...depths), shop.graduation, 'faceShoulder', 'shoulder', 'The shoulder is {value} deep, less than {bound}, the finest this shop measures. Make it deeper or leave it away, or cut it by hand.') : []; // prettier-ignore
   return fine.length
     ? fine
@@ -326,18 +331,17 @@ const stopsAt = (setup: Setup, length: Mm, { id }: Method, shop: Shop, { occurre
     key: `${id}/${hazard}`,
   }));
 
-type MadeBy = (method: Method, feature: Feature, shop: Shop, context: Context) => Setup[];
-
-const machined: MadeBy = (method, feature, shop, context) =>
-  method.setups(feature, shop, context).flatMap((setup) => {
+/** Those of a method's set-ups that a machine makes, told how their piece lies where it lies askew. */
+const machined = (method: Method, feature: Feature, shop: Shop, context: Context, made: readonly Setup[]): Setup[] =>
+  made.flatMap((setup) => {
     if (setup.model === 'bench') return [];
     if (setup.tilt || !method.lean) return [setup];
     const how = method.lean.by === 'wedge' ? [...cornerWords(feature, setup), ...wedgeWords(feature, setup, shop)] : [];
     return [{ ...askew(feature, method.lean.by, shop, context), ...setup, checks: [...how, ...setup.checks] }];
   });
 
-const benched: MadeBy = (method, feature, shop, context) =>
-  method.setups(feature, shop, context).flatMap((setup) => {
+const benched = (feature: Feature, shop: Shop, context: Context, made: readonly Setup[]): Setup[] =>
+  made.flatMap((setup) => {
     if (setup.model !== 'bench') return [];
     return [{ ...askew(feature, 'bevel', shop, context), ...setup }];
   });

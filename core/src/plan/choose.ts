@@ -1,5 +1,5 @@
 import { awkwardness, needsSecondHand, type Route } from '../methods/index.ts';
-import { alone, cuttingMinutes, settingOf, stateOf } from '../sequence/index.ts';
+import { alone, cuttingMinutes, leastAlone, settingOf, stateOf } from '../sequence/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { Piece } from '../stock/index.ts';
 import type { Schools, Shop } from '../tooling/index.ts';
@@ -29,13 +29,35 @@ export function suiting(stock: Piece, shop: Shop): (setups: readonly Setup[]) =>
 }
 
 /** Cards and minutes of setting that a way takes beside set-ups that are made anyway: what stands then is set already. */
-export function settingBeside(
-  made: readonly Setup[],
-  shop: Shop,
-): (setups: readonly Setup[]) => { cards: number; minutes: number } {
+export function settingBeside(made: readonly Setup[], shop: Shop): Setting {
   const stands = new Set(made.flatMap((setup) => stateIn(setup, shop)));
-  return (setups) => alone(stands.size ? setups.filter((setup) => !stateIn(setup, shop).some((state) => stands.has(state))) : setups, shop); // prettier-ignore
+  const isSet = (setup: Setup) => stateIn(setup, shop).some((state) => stands.has(state));
+  const left = (setups: readonly Setup[]) => {
+    const own = stands.size ? setups.filter((setup) => !isSet(setup)) : setups;
+    return own.length < setups.length ? own : setups;
+  };
+  return {
+    of: (setups) => aloneOnce(left(setups), shop),
+    least: (setups) => leastAlone(left(setups), shop),
+  };
 }
+
+/** Cards and minutes of setting, and minutes that are told sooner and are no more than these. */
+interface Setting {
+  readonly of: (setups: readonly Setup[]) => { cards: number; minutes: number };
+  readonly least: (setups: readonly Setup[]) => number;
+}
+
+/** The same list is weighed against every way of the other half: mostly none of it stands set by that. */
+function aloneOnce(setups: readonly Setup[], shop: Shop): ReturnType<typeof alone> {
+  const known = ALONE.get(setups);
+  if (known?.shop === shop) return known.found;
+  const found = alone(setups, shop);
+  ALONE.set(setups, { shop, found });
+  return found;
+}
+
+const ALONE = new WeakMap<readonly Setup[], { readonly shop: Shop; readonly found: ReturnType<typeof alone> }>();
 
 /** The state of its machine as one text; none at the bench. */
 const stateIn = (setup: Setup, shop: Shop): string[] => {
@@ -95,11 +117,13 @@ function weighed(
   spares?: Spares,
 ): Weighed | undefined {
   const setting = settingBeside(made, shop);
+  const most = spares?.most ?? 0;
   let best: Weighed | undefined;
   for (const { route, cutting } of inTurn) {
     /** Setting takes time too: what is slower to cut alone can't be quicker. */
-    if (best && cutting - (spares?.most ?? 0) >= best.minutes) break;
-    const minutes = cutting + setting(route.setups()).minutes - (spares?.by(route) ?? 0);
+    if (best && cutting - most >= best.minutes) break;
+    if (best && cutting + setting.least(route.setups()) - most > best.minutes) continue;
+    const minutes = cutting + setting.of(route.setups()).minutes - (spares?.by(route) ?? 0);
     if (!best || minutes < best.minutes) best = { route, minutes };
   }
   return best;

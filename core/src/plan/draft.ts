@@ -232,7 +232,7 @@ export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, 
     const setting = settingBeside(made, shop);
     return routes.map((route) => ({
       ...choiceOf(route),
-      ...setting(route.setups()),
+      ...setting.of(route.setups()),
       ...suit(route.setups()),
       spared: member === 'mortised' && !route.refusals.length ? (spares?.by(route) ?? 0) : 0,
     }));

@@ -80,6 +80,16 @@ export class Changes {
       for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++) this.initial[this.slot[ask]!] = this.first[ask]!; // prettier-ignore
   }
 
+  /**
+   * All that the minutes of any order depend on, as plain data: cards that are set to other values, which are alike and
+   * unlike as these are, ask the very same.
+   */
+  asked(): readonly unknown[] {
+    const { from, slot, first, last, each, inner, where, test, initial, cost } = this;
+    const numbers = [from, slot, first, last, each, inner, where, test, initial];
+    return [cost.machine, ...numbers.map((own) => [...own])];
+  }
+
   /** Minutes to come to a card from what stands, which is then what the card leaves. */
   step(card: number, stands: Int32Array): number {
     const { slot, first, last, each, inner, where } = this;

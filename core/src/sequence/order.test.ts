@@ -14,7 +14,10 @@ import { Changes } from './changes.ts';
 import { exactOrder } from './exact.ts';
 import { bestOrder, plainOrder, tidied, wantedOrder } from './search.ts';
 import {
+  alone,
   cardsFor,
+  earlierThan,
+  leastAlone,
   runOrder,
   withMoves,
   type DraftCard,
@@ -54,6 +57,14 @@ function brokenRule(cards: readonly DraftCard[], order: readonly number[]): Rule
   return undefined;
 }
 
+const NO_MINUTES = { figure: 0, jig: 0, cutter: 0, stack: 0, machine: 0, testCut: 0 };
+
+/** A rule that puts a card after every other that doesn’t wait for it. */
+function after(cards: readonly DraftCard[], card: number): ReadonlyMap<number, Rule> {
+  const free = cards.flatMap((_, i) => (i !== card && !earlierThan(cards, i).has(card) ? [i] : []));
+  return new Map([...cards[card]!.after, ...free.map((i) => [i, RULES[0]!] as const)]);
+}
+
 /** A second, equal pair of rail and stile beside the first. */
 function twice(): Job {
   const job = jobWith();
@@ -72,6 +83,36 @@ describe('the order', () => {
     expect(both.length).toBe(one.length);
     const counts = (cards: typeof one) => cards.map(({ count }) => count);
     expect(counts(both)).toEqual(counts(one).map((n) => 2 * n));
+  });
+
+  it('takes at least what is told of it sooner', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...JOINT_KINDS.map(({ id }) => id)).chain((kind) => cases({ kind })),
+        ({ job }) => {
+          const setups = setupsOf(planJob(job, TEST_SHOP));
+          for (const own of [setups, ...setups.map((setup) => [setup])])
+            expect(leastAlone(own, TEST_SHOP)).toBeLessThanOrEqual(alone(own, TEST_SHOP).minutes + 1e-9);
+        },
+      ),
+      { numRuns: 40 },
+    );
+    const one = setupsOf(planJob(jobWith(), TEST_SHOP)).find(({ cutter }) => cutter)!;
+    const { machine, cutter, testCut } = USUAL_MINUTES;
+    expect(leastAlone([one], TEST_SHOP)).toBe(machine + cutter + testCut);
+    expect(leastAlone([one, { ...one, cutter: 'another' }], TEST_SHOP)).toBe(machine + 2 * (cutter + testCut));
+  });
+
+  it('looked for again where only values are others; anew where a rule is, or what stands', () => {
+    const cards = cardsFor([jointsOf(jobWith(), 'a'), jointsOf(jobWith(), 'b')], TEST_SHOP);
+    const first = runOrder(cards, USUAL_MINUTES).order[0]!;
+    const last = cards.map((card, i) => (i === first ? { ...card, after: after(cards, i) } : card));
+    expect(brokenRule(last, runOrder(last, USUAL_MINUTES).order)).toBeUndefined();
+    const dear = { ...USUAL_MINUTES, machine: 100 };
+    const comings = (order: readonly number[]) => minutesOf(cards, order, { ...NO_MINUTES, machine: 1 });
+    const [usual, few] = [USUAL_MINUTES, dear].map((cost) => runOrder(cards, cost).order);
+    expect(minutesOf(cards, few!, dear)).toBeLessThanOrEqual(minutesOf(cards, usual!, dear));
+    expect(comings(few!)).toBeLessThanOrEqual(comings(usual!));
   });
 
   it('holds every rule over generated jobs', () => {

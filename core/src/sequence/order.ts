@@ -1,6 +1,7 @@
 import type { Setup } from '../setups/index.ts';
 import type { Solver } from '../solving/index.ts';
 import type { Minutes, Shop } from '../tooling/index.ts';
+import { Remembered } from '../units/index.ts';
 import { cardsFor, type DraftCard } from './cards.ts';
 import { Changes, type Changed } from './changes.ts';
 import { sharperLeast } from './program.ts';
@@ -52,9 +53,17 @@ export function runOrder(cards: readonly DraftCard[], cost: Minutes, { wanted, s
   };
 }
 
+/** Orders that were looked for: after a small change most jobs ask for the very same again. */
+const LOOKED_FOR = new Remembered<readonly number[]>(20);
+
+const lookedFor = (changes: Changes, cards: readonly DraftCard[]): readonly number[] => {
+  const rules = cards.map(({ after, setups }) => [[...after.keys()], setups[0]?.model === 'bench']);
+  return LOOKED_FOR.of([changes.asked(), rules], () => bestOrder(changes, cards, movesFor(cards.length)));
+};
+
 /** The quicker of what is found while somebody waits and of what was found before. */
 function quickestOf(changes: Changes, cards: readonly DraftCard[], found?: readonly number[]): readonly number[] {
-  const now = tidied(cards, bestOrder(changes, cards, movesFor(cards.length)));
+  const now = tidied(cards, lookedFor(changes, cards));
   const before = found && tidied(cards, wantedOrder(cards, found, now));
   return before && changes.of(before) < changes.of(now) - 1e-9 ? before : now;
 }
@@ -89,6 +98,20 @@ export const changedIn = (
 /** Change-over minutes of an order. */
 export const minutesOf = (cards: readonly DraftCard[], order: readonly number[], cost: Minutes): number =>
   new Changes(cards, cost).of(order);
+
+/** Minutes that setting them takes at the least, told sooner than by their order: each machine is come to, each cutter put in and tried. */
+export function leastAlone(setups: readonly Setup[], { minutes }: Shop): number {
+  const machines = new Set<string>();
+  const cutters = new Map<string, number>();
+  for (const { model, cutter, between, ...setup } of setups) {
+    const machine = setup.machine ?? model;
+    machines.add(model === 'bench' ? model : machine);
+    if (!cutter || model === 'bench') continue;
+    const change = between ? minutes.stack : minutes.cutter;
+    cutters.set(`${machine} ${cutter} ${between?.join() ?? ''}`, change + minutes.testCut);
+  }
+  return [...cutters.values()].reduce((sum, each) => sum + each, machines.size * minutes.machine);
+}
 
 /** What these take by themselves: how many states of machines, and the minutes to set them one after the other. */
 export function alone(setups: readonly Setup[], shop: Shop): { cards: number; minutes: number } {
