@@ -1,13 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Job, Plan } from '@velk/core';
-import { startCore, type Answer, type Asks } from '../workers/asking.ts';
+import type { Best } from '../workers/asks.ts';
+import { searchByCore, type Task } from '../workers/core.ts';
 import { changed } from './bench.ts';
 import { store, useAppDispatch } from './store.ts';
 
 /** So many exchanges are tried in all. */
 const MOVES = 3_000_000;
-
-type Best = Asks['search']['answers']['best'];
 
 /** A longer search for a quicker order of a plan: how far it is, and what came of the last one. */
 export interface Longer {
@@ -18,12 +17,12 @@ export interface Longer {
 }
 
 /**
- * Looks on for a quicker order in a worker of its own. One that is found is kept in the job, with the moves and the seed that
+ * Looks on for a quicker order beside the page. One that is found is kept in the job, with the moves and the seed that
  * led to it, and is where the next search begins. Whatever else is changed meanwhile stops it.
  */
 export function useLonger({ basis, quickest }: Plan): Longer {
   const dispatch = useAppDispatch();
-  const worker = useRef<Worker | null>(null);
+  const search = useRef<Task<void> | null>(null);
   const best = useRef<Best | null>(null);
   const begunWith = useRef<Job | null>(null);
   const [running, setRunning] = useState<Longer['running']>(null);
@@ -31,13 +30,13 @@ export function useLonger({ basis, quickest }: Plan): Longer {
   const seed = 1 + (basis.job.found?.seed ?? 0);
 
   const halt = () => {
-    worker.current?.terminate();
-    worker.current = null;
+    search.current?.drop();
+    search.current = null;
     setRunning(null);
   };
   useEffect(
     () => () => {
-      if (worker.current) setCame('The job was changed meanwhile.');
+      if (search.current) setCame('The job was changed meanwhile.');
       halt();
     },
     [basis],
@@ -58,19 +57,18 @@ export function useLonger({ basis, quickest }: Plan): Longer {
     best.current = null;
     begunWith.current = store.getState().bench.now;
     setRunning({ share: 0, minutes: quickest });
-    const own = startCore();
-    worker.current = own;
-    own.onmessage = ({ data }: MessageEvent<Answer<Asks['search']['answers']>>) => {
-      if (worker.current !== own) return;
-      if (!data.best) {
-        halt();
-        return setCame(`It could not be looked for: ${data.error ?? 'the answer was lost'}.`);
-      }
-      best.current = data.best;
-      setRunning({ share: data.best.tried / MOVES, minutes: data.best.minutes });
-      if (data.best.tried >= MOVES) stop();
-    };
-    own.postMessage({ ask: 'search', id: 1, ...basis, moves: MOVES, seed });
+    const task = searchByCore({ ...basis, moves: MOVES, seed }, (told) => {
+      if (search.current !== task) return;
+      best.current = told;
+      setRunning({ share: told.tried / MOVES, minutes: told.minutes });
+      if (told.tried >= MOVES) stop();
+    });
+    search.current = task;
+    task.answer.catch((error: Error) => {
+      if (search.current !== task) return;
+      halt();
+      setCame(`It could not be looked for: ${error.message}.`);
+    });
   };
   return { running, came, start, stop };
 }

@@ -3,6 +3,7 @@ import { shallowEqual } from 'react-redux';
 import {
   begunIn,
   begunJob,
+  type Basis,
   type Begun,
   type Job,
   type Joint,
@@ -11,9 +12,14 @@ import {
   type Shop,
   type WaysOfHalf,
 } from '@velk/core';
-import { latestPlan, type Asks } from '../workers/asking.ts';
-import { closeCores, openCores } from '../workers/cores.ts';
-import type { ProofAnswer } from '../workers/proving.ts';
+import {
+  latest,
+  lookAt,
+  planByCore,
+  proveByCore,
+  type Asking,
+  type Task,
+} from '../workers/core.ts';
 import { askedBy } from './asking.ts';
 import { planFailed, planned, progressOf, proved } from './plans.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -22,90 +28,82 @@ import { useRecordState } from './useRecorder.ts';
 
 const BEFORE_PROOF = 250;
 
-/** What is asked of the workers of an open job. */
-interface Planning {
-  readonly figures: (question: Asks['plan']['asks']) => void;
-  readonly cutting: Worker;
-  asked: number;
-  gone: boolean;
-}
-
-/** Asks for all proofs of a job, the joint that is looked at first. */
-const proofs = (job: Job | null, shop: Shop | null, first: string | null) =>
-  ({ ask: 'prove', job, shop, first, by: askedBy() }) as const;
-
-const GONE = 'what plans it could not be fetched; load the page again';
-
 /** Plans the job on the bench at every change, beside the page: figures at once, proofs when typing pauses. */
 export function usePlanning(chest: Shop | null): void {
   const dispatch = useAppDispatch();
   const shop = usePlannedShop(chest);
   const job = useBegunJob();
   const joint = useAppSelector((s) => s.view.joint) ?? job?.joints[0]?.id ?? null;
-  const cores = useRef<Planning | null>(null);
-  const inView = useRef(joint);
+  const figures = useRef<Asking<Basis> | null>(null);
+  const proofs = useProofs();
 
   /** Not before there is a job: what is drawn first needs none of it. */
   const open = job !== null;
   useEffect(() => {
     if (!open) return;
-    const opened = openCores();
-    const { figures, cutting } = opened;
     /** The plan carries the very job and chest it was asked for: rooms draw from these, not from newer ones. */
-    const { ask } = latestPlan(figures, ({ plan, error }, { job, shop }) =>
-      dispatch(plan ? planned({ ...plan, basis: { job, shop } }) : planFailed(error ?? '')),
+    const asking = latest(
+      ({ job, shop }: Basis) => ({ answer: planByCore(job, shop), drop: () => undefined }),
+      ({ error, ...plan }, basis) =>
+        dispatch(error === undefined ? planned({ ...plan, basis } as Plan) : planFailed(error)),
     );
-    const own: Planning = { figures: ask, cutting, asked: 0, gone: false };
-    cores.current = own;
-    for (const worker of [figures, cutting])
-      worker.onerror = () => {
-        own.gone = true;
-        dispatch(planFailed(GONE));
-      };
-    cutting.onmessage = ({ data: { ask: what, id, proofs, error } }: MessageEvent<ProofAnswer>) => {
-      if (what === 'prove' && id === own.asked)
-        dispatch(proofs ? proved(proofs) : planFailed(error ?? ''));
-    };
+    figures.current = asking;
     return () => {
-      closeCores(opened);
-      cores.current = null;
+      asking.end();
+      figures.current = null;
     };
   }, [dispatch, open]);
 
   useEffect(() => {
-    inView.current = joint;
-    cores.current?.cutting.postMessage({ ask: 'look', id: 0, first: joint });
-  }, [joint]);
+    if (open) lookAt(joint);
+  }, [open, joint]);
 
   /** Whoever stopped the proofs wants none until the job changes, or they say so. */
   const stopped = useAppSelector((s) => progressOf(s.plans).stopped);
   useEffect(() => {
-    const own = cores.current;
-    if (stopped && own) own.cutting.postMessage({ ask: 'stop', id: ++own.asked });
-  }, [stopped]);
+    if (stopped) proofs.drop();
+  }, [proofs, stopped]);
   const resumed = useRef(false);
   resumed.current = resumed.current || stopped;
   useEffect(() => {
-    const own = cores.current;
-    if (stopped || !resumed.current || !own) return;
+    if (stopped || !resumed.current || !job || !shop) return;
     resumed.current = false;
-    own.cutting.postMessage({ ...proofs(job, shop, inView.current), id: ++own.asked });
-  }, [stopped, job, shop]);
+    proofs.begin({ job, shop });
+  }, [proofs, stopped, job, shop]);
 
   useEffect(() => {
-    const own = cores.current;
-    if (!job || !shop || !own) return;
-    own.figures({ job, shop });
-    /** It may have failed to come before the job did. */
-    if (own.gone) dispatch(planFailed(GONE));
+    if (!job || !shop) return;
+    figures.current?.ask({ job, shop });
     /** From now on proofs of what was before are not heard: they may be of another job. */
-    const id = ++own.asked;
-    const timer = setTimeout(
-      () => own.cutting.postMessage({ ...proofs(job, shop, inView.current), id }),
-      BEFORE_PROOF,
-    );
+    proofs.drop();
+    const timer = setTimeout(() => proofs.begin({ job, shop }), BEFORE_PROOF);
     return () => clearTimeout(timer);
-  }, [dispatch, job, shop]);
+  }, [proofs, job, shop]);
+}
+
+/** The proofs of one job at a time: begun anew, or dropped. */
+function useProofs() {
+  const dispatch = useAppDispatch();
+  const proofs = useMemo(() => {
+    let going: Task<void> | null = null;
+    const drop = () => {
+      going?.drop();
+      going = null;
+    };
+    const begin = (basis: Basis) => {
+      drop();
+      const task = proveByCore({ ...basis, by: askedBy() }, (told) => {
+        if (going === task) dispatch(proved(told));
+      });
+      going = task;
+      task.answer.catch((error: Error) => {
+        if (going === task) dispatch(planFailed(error.message));
+      });
+    };
+    return { begin, drop };
+  }, [dispatch]);
+  useEffect(() => proofs.drop, [proofs]);
+  return proofs;
 }
 
 /** The shop as it is planned with: set-ups that it keeps change no plan. */

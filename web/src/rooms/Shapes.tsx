@@ -17,7 +17,7 @@ import { changed } from '../app/bench.ts';
 import { newId } from '../app/ids.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useAsked } from '../app/useAsked.ts';
-import type { Asks } from '../workers/asking.ts';
+import type { Asks } from '../workers/asks.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { ShapeDrawing } from '../drawings/ShapeDrawing.tsx';
 import { Choice } from '../widgets/Choice.tsx';

@@ -1,4 +1,3 @@
-import type { Ask } from './asking.ts';
 import {
   provedBy,
   type JointProof,
@@ -20,13 +19,6 @@ export interface Proofs {
   readonly pieces?: readonly PieceProof[];
   /** Whether these were the last: what has none now can’t be made. */
   readonly last: boolean;
-}
-
-export interface ProofAnswer {
-  readonly ask: Ask;
-  readonly id: number;
-  readonly proofs?: Proofs;
-  readonly error?: string;
 }
 
 /** What a run of proofs asks and tells while it lasts. */

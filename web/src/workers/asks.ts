@@ -1,0 +1,138 @@
+import type {
+  AssemblyPlan,
+  Card,
+  CutList,
+  Job,
+  Joint,
+  JointPlan,
+  Learned,
+  Members,
+  Mishap,
+  Observation,
+  OrderSearch,
+  Pair,
+  Plan,
+  Proposals,
+  Reading,
+  RecordState,
+  Rescue,
+  ShapedJoint,
+  ShapeProof,
+  Shop,
+  SizeAsked,
+  WaysOfHalf,
+} from '@velk/core';
+import type { Proofs } from './proving.ts';
+import type { Since } from './since.ts';
+
+/** A plan as it is sent: without what it was asked for, and of joints and cards only those that changed. */
+export type PlanSince = Omit<Plan, 'basis' | 'joints' | 'cards'> & {
+  readonly joints: Since<JointPlan>;
+  readonly cards: Since<Card>;
+};
+
+export const nameOfJoint = ({ joint }: JointPlan): string => joint;
+export const nameOfCard = ({ id }: Card): string => id;
+
+/** All that can be asked of the core once, and what it answers. */
+export interface Asks {
+  readonly plan: { readonly asks: { job: Job; shop: Shop }; readonly answers: { plan: PlanSince } };
+  readonly ways: {
+    readonly asks: { joint: Joint; job: Job; shop: Shop };
+    readonly answers: { ways: Record<'tenoned' | 'mortised', WaysOfHalf> };
+  };
+  /** The sizes that advice would change of a joint, each tried before it is proposed. */
+  readonly proposals: {
+    readonly asks: { joint: string; job: Job; shop: Shop };
+    readonly answers: { proposals: Proposals };
+  };
+  /** What the test pieces of some cards should read, by the id of the card; `cards` has the ids, a line each. */
+  readonly readings: {
+    readonly asks: { job: Job; shop: Shop; cards: string };
+    readonly answers: { readings: Readonly<Record<string, readonly Reading[]>> };
+  };
+  /** Minutes under which no order is, by a solver; nothing where it doesn’t get there. */
+  readonly least: {
+    readonly asks: { job: Job; shop: Shop };
+    readonly answers: { least: number | undefined };
+  };
+  /** Every sound shape of a job made on its machine, by its id; and those that take wood of joints. */
+  readonly shapes: {
+    readonly asks: { job: Job; shop: Shop };
+    readonly answers: {
+      proofs: Readonly<Record<string, ShapeProof>>;
+      inJoints: readonly ShapedJoint[];
+    };
+  };
+  /** What can be done with a piece that went wrong, with all sizes it may be measured by; `done` is how much is cut, by set-up. */
+  readonly rescues: {
+    readonly asks: { job: Job; shop: Shop; mishap: Mishap; done: RecordState['done'] };
+    readonly answers: { sizes: readonly SizeAsked[]; rescues: readonly Rescue[] };
+  };
+  /** What the readings among some lines of a record say of the shop’s tools. */
+  readonly learned: {
+    readonly asks: { job: Job; shop: Shop; holds: readonly Observation[]; today: string };
+    readonly answers: { learned: readonly Learned[] };
+  };
+  readonly cutList: {
+    readonly asks: { job: Job; shop: Shop };
+    readonly answers: { list: CutList };
+  };
+  /** Without the joints of which something is impossible; `unsound` has their ids, a line each. */
+  readonly assembly: {
+    readonly asks: { job: Job; shop: Shop; unsound: string };
+    readonly answers: { plan: AssemblyPlan };
+  };
+  readonly pair: {
+    readonly asks: { kind: string; params: Record<string, unknown>; members: Members };
+    readonly answers: { pair: Pair };
+  };
+}
+
+export type Ask = keyof Asks;
+
+/** An answer, or why there is none. */
+export type Answer<A extends Ask> = { readonly error?: string } & Partial<Asks[A]['answers']>;
+
+/** What is asked of proofs; `by` is what the server is told of whoever asks it. */
+export interface ToBeProved {
+  readonly job: Job;
+  readonly shop: Shop;
+  readonly by: Readonly<Record<string, string>>;
+}
+
+export interface ToBeSearched {
+  readonly job: Job;
+  readonly shop: Shop;
+  readonly moves: number;
+  readonly seed: number;
+}
+
+export type Best = ReturnType<OrderSearch['best']>;
+
+/**
+ * The core beside the page. Every task has a number by which it can be dropped: it then ends at its next step, and what
+ * it would have answered is nothing.
+ */
+export interface Core {
+  readonly answer: <A extends Ask>(
+    ask: A,
+    question: Asks[A]['asks'],
+    task: number,
+  ) => Promise<Asks[A]['answers'] | undefined>;
+  /** Proofs are told as they are made. */
+  readonly prove: (
+    question: ToBeProved,
+    tell: (proofs: Proofs) => void,
+    task: number,
+  ) => Promise<void>;
+  /** A longer search for a quicker order tells again and again how far it is. */
+  readonly search: (
+    question: ToBeSearched,
+    tell: (best: Best) => void,
+    task: number,
+  ) => Promise<void>;
+  readonly drop: (task: number) => void;
+  /** The joint that is looked at: it is proved before all others. */
+  readonly look: (joint: string | null) => void;
+}
