@@ -138,7 +138,7 @@ async function openBench(worker: number): Promise<{ bench: Bench; close: () => P
       cutDatabase: () => line.cut(),
       mendDatabase: async () => void (await line.listen(linePort)),
       reset: async (start) => {
-        const empty = () => client.query(`TRUNCATE ${TABLES.join(', ')}`);
+        const empty = () => client.query(`TRUNCATE ${TABLES.join(', ')}, kept_digest`);
         /**
          * A page that was left sends its last change: its transaction and this one may wait for
          * each other.

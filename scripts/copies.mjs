@@ -22,10 +22,16 @@ const migrationsIn = (url) => linesOf(url, 'SELECT name FROM migrations ORDER BY
 
 /** Nobody else reads a copy. */
 const OWN = { mode: 0o600 };
-/** Who is let in is in no copy: brought back, it would let a lost tablet in again. Proofs are made anew. */
-const LEFT_OUT = ['session', 'passphrase', 'kept_proof'].map(
-  (table) => `--exclude-table-data=${table}`,
-);
+/**
+ * Who is let in is in no copy: brought back, it would let a lost tablet in again. What was worked out is worked out anew,
+ * and what waits in the queue is put there by the next save.
+ */
+const LEFT_OUT = [
+  ...['session', 'passphrase', 'kept_proof', 'kept_digest'].map(
+    (table) => `--exclude-table-data=${table}`,
+  ),
+  '--exclude-schema=queue',
+];
 
 /** Writes a copy and, beside it, what is in it and its sum; neither is there before both are whole. */
 export function makeCopy(url, file) {

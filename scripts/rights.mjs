@@ -87,6 +87,7 @@ export function accountsOf(almighty, folder) {
     ${accountOf(SERVER, server)}
     REVOKE TEMPORARY ON DATABASE postgres FROM PUBLIC;
     ALTER SCHEMA public OWNER TO ${KEEPER};
+    GRANT CREATE ON DATABASE postgres TO ${KEEPER};
     DO $$ DECLARE held regclass; BEGIN
       FOR held IN SELECT oid FROM pg_class WHERE relnamespace = 'public'::regnamespace AND relkind IN ('r', 'p', 'v', 'm')
         AND relowner <> '${KEEPER}'::regrole
@@ -111,7 +112,15 @@ export function settle(keeper) {
     `REVOKE CREATE ON SCHEMA public FROM PUBLIC;
     GRANT USAGE ON SCHEMA public TO ${SERVER};
     GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO ${SERVER};
-    REVOKE INSERT, UPDATE, DELETE ON migrations FROM ${SERVER};`,
+    REVOKE INSERT, UPDATE, DELETE ON migrations FROM ${SERVER};
+    GRANT USAGE ON SCHEMA queue TO ${SERVER};
+    GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA queue TO ${SERVER};
+    GRANT USAGE ON ALL SEQUENCES IN SCHEMA queue TO ${SERVER};
+    REVOKE INSERT, UPDATE, DELETE ON queue.migrations FROM ${SERVER};
+    DO $$ DECLARE held regclass; BEGIN
+      FOR held IN SELECT oid FROM pg_class WHERE relnamespace = 'queue'::regnamespace AND relrowsecurity
+      LOOP EXECUTE format('ALTER TABLE %s DISABLE ROW LEVEL SECURITY', held); END LOOP;
+    END $$;`,
   );
 }
 

@@ -16,11 +16,13 @@ import { accessStore } from './store/access.ts';
 import { NewerData, openStore } from './store/dataSource.ts';
 import { loadDemo } from './store/demo.ts';
 import { jobStore } from './store/jobs.ts';
+import { digestStore } from './store/digests.ts';
 import { proofStore } from './store/proofs.ts';
 import { shopStore } from './store/shops.ts';
 import { workAhead } from './work/ahead.ts';
 import { CORE } from './work/core.ts';
 import { startPool } from './work/pool.ts';
+import { openQueue, prepareQueue, takeTasks } from './work/queue.ts';
 
 /** So long the server waits for a database that does not answer yet, ms. */
 const WAIT = 60_000;
@@ -48,15 +50,31 @@ const built = fileURLToPath(new URL('web/dist', ROOT));
 const pool = startPool();
 const access = accessStore(source);
 const jobs = jobStore(source);
-const ahead = workAhead({
-  jobs,
-  proofs: proofStore(source),
+const ahead = config.ahead && CORE ? await startAhead() : undefined;
+const demo = config.demo ? await loadDemo(shopStore(source), jobs) : [];
+for (const { id } of demo) ahead?.saved(id);
+const parts = {
+  source,
   pool,
-  core: config.ahead ? CORE : '',
-  onError: (error) => logger.error(error),
-});
-if (config.demo) for (const { id } of await loadDemo(shopStore(source), jobs)) ahead.saved(id);
-const parts = { source, pool, access, ahead, logger, ...(existsSync(built) && { web: built }) };
+  access,
+  ...(ahead && { ahead }),
+  logger,
+  ...(existsSync(built) && { web: built }),
+};
+
+/** The queue of what is to be planned and proved ahead, and one who takes from it beside the server. */
+async function startAhead() {
+  const queued = {
+    url: config.databaseUrl,
+    core: CORE,
+    onError: (error: unknown) => logger.error(error),
+  };
+  await prepareQueue(config.databaseUrl);
+  const queue = await openQueue(queued);
+  const [proofs, digests] = [proofStore(source), digestStore(source)];
+  const taker = takeTasks(queued, workAhead({ jobs, proofs, digests, pool, core: CORE }));
+  return { saved: queue.saved, stop: () => Promise.all([queue.stop(), taker.stop()]) };
+}
 
 /** Ports that are tried when nobody chose one: two that start at one moment take one each. */
 const TRIED = 50;
@@ -164,7 +182,8 @@ const stop = () => {
   const closed = servers.map((one) => new Promise((resolve) => one.close(resolve)));
   for (const one of servers) one.closeAllConnections();
   void Promise.all(closed)
-    .then(() => (ahead.stop(), Promise.all([pool.stop(), source.destroy()])))
+    .then(() => ahead?.stop())
+    .then(() => Promise.all([pool.stop(), source.destroy()]))
     .then(() => process.exit(0));
 };
 process.on('SIGTERM', stop);

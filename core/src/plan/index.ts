@@ -19,6 +19,7 @@ export * from './whyNot.ts';
 export * from './remembered.ts';
 export * from './keptProofs.ts';
 export { provedBy, type ToProve } from './toProve.ts';
+export { digestOf, markOf, type PlanDigest } from './digest.ts';
 export * from './days.ts';
 export { proposalsOf, type Proposal, type Proposals } from './proposals.ts';
 export { clockOf, type Clock, type Timed } from './clock.ts';

@@ -10,7 +10,7 @@ import { jobStore } from '../store/jobs.ts';
 import { recordStore } from '../store/records.ts';
 import { shopStore } from '../store/shops.ts';
 import { proofStore } from '../store/proofs.ts';
-import type { Ahead } from '../work/ahead.ts';
+import type { Queue } from '../work/queue.ts';
 import type { Pool } from '../work/pool.ts';
 import { entrance, type Entrance } from './access.ts';
 import { guardAmount, guardHost } from './guard.ts';
@@ -32,7 +32,7 @@ export interface AppParts {
   readonly entrance: Entrance;
   readonly logger: Logger;
   /** Works ahead after saves; nobody does in tests of the API alone. */
-  readonly ahead?: Pick<Ahead, 'saved'>;
+  readonly ahead?: Pick<Queue, 'saved'>;
   /** Certificate of the authority, for devices to take in; PEM, none at the machine’s own door. */
   readonly authority?: string;
   /** Folder of the built web application; none in tests of the API alone. */

@@ -3,7 +3,8 @@ import { JOB_FORMAT, JOB_VERSION, jobTroubles, type Job } from '@velk/core';
 import type { JobStore } from '../store/jobs.ts';
 import type { RecordStore } from '../store/records.ts';
 import type { ShopStore } from '../store/shops.ts';
-import type { Ahead } from '../work/ahead.ts';
+import type { Queue } from '../work/queue.ts';
+import { CORE } from '../work/core.ts';
 import type { Pool } from '../work/pool.ts';
 import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';
@@ -19,7 +20,7 @@ export interface JobParts {
   readonly shops: ShopStore;
   readonly uses: Uses;
   readonly pool: Pool;
-  readonly ahead?: Pick<Ahead, 'saved'>;
+  readonly ahead?: Pick<Queue, 'saved'>;
 }
 
 /**
@@ -45,7 +46,7 @@ export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts)
 
   router.get('/', async (_req, res) => {
     const shop = await shops.first();
-    res.json(shop ? await jobs.list(shop.id) : []);
+    res.json(shop ? await jobs.list(shop.id, CORE) : []);
   });
 
   router.post('/', async (req, res) => {
@@ -105,7 +106,7 @@ export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts)
   router.get('/:id/file', async (req, res) => {
     const found = await jobs.withShop(req.params.id);
     if (!found) return sendProblem(res, 404, missing);
-    res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...found });
+    res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...found.file });
   });
 
   router.get('/:id/tools', async (req, res) => {

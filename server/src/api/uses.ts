@@ -70,7 +70,7 @@ export function usesOf(shops: ShopStore, jobs: JobStore, pool: Pool, patience = 
     ofAll: async () => {
       const shop = await shops.first();
       if (!shop) return [];
-      const list = (await jobs.list(shop.id)).filter(({ place }) => place !== 'bin');
+      const list = (await jobs.list(shop.id, '')).filter(({ place }) => place !== 'bin');
       most = Math.max(LEAST_KNOWN, 2 * list.length);
       const found = new Map(
         list.map(({ id, version }) => [id, known.get(keyOf(id, version, shop))]),

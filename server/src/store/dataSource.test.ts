@@ -114,7 +114,7 @@ describe('several shops that were made at one moment', () => {
     expect(await shopsIn('shop')).toEqual([used]);
     expect(await shopsIn('shop_set_aside')).toEqual([first, often]);
     expect(await now.query('SELECT shop_id FROM device')).toEqual([{ shop_id: used }]);
-    expect(await jobStore(now).list(used!)).toMatchObject([{ name: 'Old' }]);
+    expect(await jobStore(now).list(used!, '')).toMatchObject([{ name: 'Old' }]);
     await now.destroy();
   });
 });

@@ -9,6 +9,7 @@ import { Places1795737600000 } from './migrations/1795737600000-places.ts';
 import { Record1795824000000 } from './migrations/1795824000000-record.ts';
 import { Shop1795910400000 } from './migrations/1795910400000-shop.ts';
 import { Proofs1795996800000 } from './migrations/1795996800000-proofs.ts';
+import { Digests1796083200000 } from './migrations/1796083200000-digests.ts';
 import { calmDriver } from './trouble.ts';
 
 /** The changes of the database, in order. */
@@ -21,6 +22,7 @@ export const MIGRATIONS = [
   Record1795824000000,
   Shop1795910400000,
   Proofs1795996800000,
+  Digests1796083200000,
 ];
 
 /** Their names: what this Velk knows. */

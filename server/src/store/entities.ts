@@ -1,5 +1,5 @@
 import { EntitySchema } from 'typeorm';
-import type { Job, Joint, Observation, Part, Shop } from '@velk/core';
+import type { Job, Joint, Observation, Part, PlanDigest, Shop } from '@velk/core';
 
 export interface ShopRow {
   id: string;
@@ -27,6 +27,15 @@ export interface JobRow {
   version: number;
   updatedAt: Date;
   updatedBy: string;
+}
+
+/** What was last planned of a job, by which core, and from which versions. */
+export interface DigestRow {
+  jobId: string;
+  core: string;
+  version: number;
+  shopVersion: number;
+  digest: PlanDigest;
 }
 
 /** Parts and joints keep their place in the job and, checked on the way in, the rest of what they are. */
@@ -119,7 +128,19 @@ export const ObservationEntity = new EntitySchema<ObservationRow>({
   columns: { jobId: jobKey, id: uuid, place: integer, by: text, data: { type: 'jsonb' } },
 });
 
+export const DigestEntity = new EntitySchema<DigestRow>({
+  name: 'kept_digest',
+  columns: {
+    jobId: jobKey,
+    core: text,
+    version: integer,
+    shopVersion: { ...integer, name: 'shop_version' },
+    digest: { type: 'jsonb' },
+  },
+});
+
 export const ENTITIES = [
+  DigestEntity,
   ShopEntity,
   DeviceEntity,
   JobEntity,

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import type { Job, JobFile } from '@velk/core';
+import type { Job, JobFile, PlanDigest } from '@velk/core';
 import { JobEntity, JointEntity, PartEntity, RevisionEntity, type JobRow } from './entities.ts';
 import { addLines, wholeRecord } from './records.ts';
 
@@ -22,6 +22,8 @@ export interface JobSummary {
   readonly parts: number;
   readonly joints: number;
   readonly place: Place;
+  /** What the server planned of it last; `isNow` says whether job and shop are still what they were then. */
+  readonly plan?: PlanDigest & { readonly isNow: boolean };
 }
 
 /** Where a job lies: on the bench, put away, or deleted and kept for a while. */
@@ -75,13 +77,21 @@ export interface WholeRow {
   parts: Job['parts'];
   joints: Job['joints'];
   shop: JobFile['shop'];
+  shop_version: number;
+}
+
+/** A job with its shop as a file has them, and which versions these are. */
+export interface WithShop {
+  readonly file: Pick<JobFile, 'job' | 'shop' | 'record'>;
+  readonly version: number;
+  readonly shopVersion: number;
 }
 
 /**
  * A job and its shop: one statement, so that parts, joints and shop are of one moment, however much
  * is saved meanwhile.
  */
-export const WHOLE = `SELECT j.*, s.data AS shop,
+export const WHOLE = `SELECT j.*, s.data AS shop, s.version AS shop_version,
   (SELECT coalesce(jsonb_agg(p.data ORDER BY p.position), '[]') FROM part p WHERE p.job_id = j.id) AS parts,
   (SELECT coalesce(jsonb_agg(t.data ORDER BY t.position), '[]') FROM joint t WHERE t.job_id = j.id) AS joints
   FROM job j JOIN shop s ON s.id = j.shop_id WHERE j.id = $1`;
@@ -170,7 +180,8 @@ export function jobStore(source: DataSource) {
   };
 
   return {
-    list: async (shopId: string): Promise<JobSummary[]> => {
+    /** @param core what reckons now: what another one planned is not told */
+    list: async (shopId: string, core: string): Promise<JobSummary[]> => {
       const rows: {
         id: string;
         name: string;
@@ -181,10 +192,14 @@ export function jobStore(source: DataSource) {
         parts: string;
         joints: string;
         place: Place;
+        digest: PlanDigest | null;
+        is_now: boolean;
       }[] = await source.query(
-        `SELECT j.*, (SELECT count(*) FROM part p WHERE p.job_id = j.id) AS parts, (SELECT count(*) FROM joint t WHERE t.job_id = j.id) AS joints
-         FROM job j WHERE j.shop_id = $1 ORDER BY j.updated_at DESC, j.name`,
-        [shopId],
+        `SELECT j.*, (SELECT count(*) FROM part p WHERE p.job_id = j.id) AS parts, (SELECT count(*) FROM joint t WHERE t.job_id = j.id) AS joints,
+           d.digest, d.version = j.version AND d.shop_version = s.version AS is_now
+         FROM job j JOIN shop s ON s.id = j.shop_id LEFT JOIN kept_digest d ON d.job_id = j.id AND d.core = $2
+         WHERE j.shop_id = $1 ORDER BY j.updated_at DESC, j.name`,
+        [shopId, core],
       );
       return rows.map((r) => ({
         id: r.id,
@@ -196,6 +211,7 @@ export function jobStore(source: DataSource) {
         parts: Number(r.parts),
         joints: Number(r.joints),
         place: r.place,
+        ...(r.digest && { plan: { ...r.digest, isNow: r.is_now } }),
       }));
     },
 
@@ -219,11 +235,13 @@ export function jobStore(source: DataSource) {
     },
 
     /** A job with the shop it relies on, both as they were at one moment, and its record. */
-    withShop: async (id: string): Promise<Pick<JobFile, 'job' | 'shop' | 'record'> | undefined> => {
+    withShop: async (id: string): Promise<WithShop | undefined> => {
       const row = await read(source.manager, id);
       if (!row) return undefined;
       const record = await wholeRecord(source.manager, id);
-      return { job: storedOf(row).job, shop: row.shop, ...(record.length && { record }) };
+      const { version, shop_version: shopVersion } = row;
+      const file = { job: storedOf(row).job, shop: row.shop, ...(record.length && { record }) };
+      return { file, version, shopVersion };
     },
 
     /**

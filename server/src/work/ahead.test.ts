@@ -3,6 +3,7 @@ import type { DataSource } from 'typeorm';
 import { planToProve, proofKey, unpackedProof, type Job, type ToProve } from '@velk/core';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { openStore } from '../store/dataSource.ts';
+import { digestStore } from '../store/digests.ts';
 import { jobStore } from '../store/jobs.ts';
 import { proofStore } from '../store/proofs.ts';
 import { shopStore } from '../store/shops.ts';
@@ -20,15 +21,13 @@ afterAll(async () => {
   await source.destroy();
 });
 
-const errors: unknown[] = [];
 const aheadOf = (core: string) =>
   workAhead({
     jobs: jobStore(source),
     proofs: proofStore(source),
+    digests: digestStore(source),
     pool: watched,
     core,
-    pause: 20,
-    onError: (error) => errors.push(error),
   });
 
 /** Every proof of a job made here and now, by the key it is kept under. */
@@ -52,13 +51,24 @@ describe('what the server does ahead', () => {
     const made = await store.create(shop.id, job, 'Somebody');
     const ahead = aheadOf('abc');
     const proofs = proofStore(source);
-    const settledAfter = async (id: string) => {
+    const askedFor = async (id: string) => {
       asked.length = 0;
-      for (let saves = 0; saves < 3; saves++) ahead.saved(id);
-      await ahead.settled();
+      await ahead(id);
       return [...asked];
     };
-    expect(await settledAfter(made.id)).toEqual(['proofKeys', 'proofs']);
+    const listed = async () => (await store.list(shop.id, 'abc'))[0]!.plan;
+    expect(await listed()).toBeUndefined();
+    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs']);
+    const { plan } = planToProve(job, TEST_SHOP);
+    expect(await listed()).toMatchObject({
+      setups: plan.cards.length,
+      minutes: plan.minutes,
+      impossible: 0,
+      unrouted: 0,
+      proved: { joints: 1, bad: 0 },
+      isNow: true,
+    });
+    expect((await store.list(shop.id, 'abd'))[0]!.plan, 'another core').toBeUndefined();
     const wanted = await anew(job);
     const kept = async (core = 'abc') => proofs.find(core, [...wanted.keys()]);
     const unpacked = async () =>
@@ -66,27 +76,21 @@ describe('what the server does ahead', () => {
     expect(await unpacked()).toEqual(wanted);
     expect(await kept('abd'), 'another core reads none of them').toEqual([]);
 
-    expect(await settledAfter(made.id)).toEqual(['proofKeys']);
+    expect(await askedFor(made.id)).toEqual(['toProve']);
     await source.query("UPDATE kept_proof SET text = replace(text, 'good', 'goog')");
     expect([...(await unpacked()).values()].every((proof) => proof === undefined)).toBe(true);
-    expect(await settledAfter(made.id)).toEqual(['proofKeys', 'proofs']);
+    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs']);
     expect(await unpacked()).toEqual(wanted);
 
     const params = { ...job.joints[0]!.params, tenonLength: 28 };
     const longer = { ...job, joints: job.joints.map((joint) => ({ ...joint, params })) };
     await store.save(made.id, longer, { from: made.version, by: 'Somebody' });
-    expect(await settledAfter(made.id)).toEqual(['proofKeys', 'proofs']);
-    expect(await settledAfter(crypto.randomUUID())).toEqual([]);
-    expect(errors).toEqual([]);
-    ahead.stop();
-  });
-
-  it('nothing where it isn’t known what reckons', async () => {
-    asked.length = 0;
-    const ahead = aheadOf('');
-    ahead.saved(crypto.randomUUID());
-    await ahead.settled();
-    expect(asked).toEqual([]);
+    expect(await listed()).toMatchObject({ setups: plan.cards.length, isNow: false });
+    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs']);
+    expect(await listed()).toMatchObject({ isNow: true });
+    await shopStore(source).save({ ...TEST_SHOP, name: 'Another' }, shop.version);
+    expect(await listed()).toMatchObject({ isNow: false });
+    expect(await askedFor(crypto.randomUUID())).toEqual([]);
   });
 
   it('keeps so many at the most, and lets go of those used longest ago', async () => {

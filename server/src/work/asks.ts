@@ -1,4 +1,4 @@
-import type { Checked, Job, JobFile, KeptProof, Plan, Shop } from '@velk/core';
+import type { Checked, Job, JobFile, KeptProof, Plan, PlanDigest, Shop } from '@velk/core';
 import type { SchemaName } from '../api/schemas.ts';
 
 /** Everything heavy that the server is asked for, and what comes of it. */
@@ -10,10 +10,10 @@ export interface Asks {
     readonly asks: { readonly job: Job; readonly shop: Shop };
     readonly answers: readonly string[];
   };
-  /** What each proof of a job is kept under. */
-  readonly proofKeys: {
+  /** What a list says of a job’s plan, and what each of its proofs is kept under. */
+  readonly toProve: {
     readonly asks: { readonly job: Job; readonly shop: Shop };
-    readonly answers: readonly string[];
+    readonly answers: { readonly digest: PlanDigest; readonly keys: readonly string[] };
   };
   /** Those proofs of a job that are not kept yet. */
   readonly proofs: {

@@ -1,5 +1,7 @@
 import { parentPort } from 'node:worker_threads';
 import {
+  digestOf,
+  fingerprint,
   packedProof,
   planJob,
   planToProve,
@@ -10,6 +12,7 @@ import {
   type Job,
   type JointProof,
   type PieceProof,
+  type PlanToProve,
   type Shop,
   type ToProve,
 } from '@velk/core';
@@ -20,16 +23,25 @@ import { nodeModeller } from './modeller.ts';
 const modeller = nodeModeller();
 const remembered = new RememberedProofs();
 
+/** The plan that was asked about last: what follows on it plans nothing anew. */
+let known: PlanToProve | undefined;
+function planned(job: Job, shop: Shop): PlanToProve {
+  const { stamp } = known?.plan ?? {};
+  const isSame = stamp?.job === fingerprint(job) && stamp.shop === fingerprint(shop);
+  return isSame ? known! : (known = planToProve(job, shop));
+}
+
 /** What is to be proved of a job, each with what it is kept under. */
 async function toProve({ job, shop }: { readonly job: Job; readonly shop: Shop }) {
-  const { provers, pieces } = planToProve(job, shop);
+  const { plan, provers, pieces } = planned(job, shop);
   const asked: readonly ToProve<JointProof | PieceProof>[] = [
     ...[...provers.values()].map((of) => of()),
     ...pieces(),
   ];
-  return Promise.all(
+  const proofs = await Promise.all(
     asked.map(async ({ question, prove }) => ({ key: await proofKey(question), prove })),
   );
+  return { plan, proofs };
 }
 
 async function answer(question: Question): Promise<unknown> {
@@ -38,11 +50,13 @@ async function answer(question: Question): Promise<unknown> {
       return planJob(resumed(question.file), question.file.shop, await modeller, remembered);
     case 'used':
       return [...toolsUsed(planJob(question.job, question.shop))];
-    case 'proofKeys':
-      return (await toProve(question)).map(({ key }) => key);
+    case 'toProve': {
+      const { plan, proofs } = await toProve(question);
+      return { digest: digestOf(plan), keys: proofs.map(({ key }) => key) };
+    }
     case 'proofs': {
       const wanted = new Set(question.keys);
-      const asked = (await toProve(question)).filter(({ key }) => wanted.has(key));
+      const asked = (await toProve(question)).proofs.filter(({ key }) => wanted.has(key));
       const cut = await modeller;
       return asked.map(({ key, prove }) => packedProof(key, prove(cut)));
     }

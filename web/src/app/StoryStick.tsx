@@ -1,9 +1,10 @@
+import { markOf } from '@velk/core';
 import { memo, useEffect, useMemo } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { searchFor, usePicked } from './useJoint.ts';
 import { roomSeen } from './view.ts';
-import { markOf, useStages, type Stage, type StageState } from './useStages.ts';
+import { useStages, type Stage, type StageState } from './useStages.ts';
 
 /**
  * The job's stages as nicks along a wooden rule: hollow not begun, its tip filled where it is planned, half filled where

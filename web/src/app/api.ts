@@ -4,7 +4,7 @@ import {
   type BaseQueryFn,
   type FetchArgs,
 } from '@reduxjs/toolkit/query/react';
-import type { FieldError, Job, JobFile, Observation, Recorded, Shop } from '@velk/core';
+import type { FieldError, Job, JobFile, Observation, PlanDigest, Recorded, Shop } from '@velk/core';
 import { askedBy, keepCountersign } from './asking.ts';
 import type { Entering } from './entering.ts';
 
@@ -32,6 +32,8 @@ export interface JobSummary {
   parts: number;
   joints: number;
   place: Place;
+  /** What the server planned of it last; `isNow` says whether job and shop are still what they were then. */
+  plan?: PlanDigest & { readonly isNow: boolean };
 }
 
 /** Where a job lies: on the bench, put away, or deleted and kept for a while. */

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import {
   countOf,
+  markOf,
   planJob,
   recordState,
   standingAt,
@@ -14,7 +15,7 @@ import {
 } from '@velk/core';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { plansSlice, planned, proved, proofAt, type PlansState } from './plans.ts';
-import { markOf, stagesOf } from './useStages.ts';
+import { howFarOf, stagesOf } from './useStages.ts';
 import type { SeenRooms } from './view.ts';
 
 let modeller: Modeller;
@@ -23,7 +24,7 @@ beforeAll(async () => {
 });
 
 const states = (job: Job, plans: PlansState, seen?: SeenRooms) =>
-  stagesOf(job, plans, recordState([]), seen).map(
+  stagesOf(howFarOf(job, plans, recordState([])), seen).map(
     (s) => `${s.id} ${s.state}${s.count ? ` ${s.count}` : ''}`,
   );
 const after = (job: Job, withProof: boolean): PlansState => {
@@ -81,7 +82,7 @@ describe('the stages of a job', () => {
     const all = plans
       .plan!.cards.flatMap(({ setups }) => setups)
       .map((setup) => ticked(plans.plan!, setup));
-    const cut = stagesOf(job, plans, recordState(all))
+    const cut = stagesOf(howFarOf(job, plans, recordState(all)))
       .slice(2, 5)
       .map(({ state }) => state);
     expect(cut).toEqual(['done', 'done', 'done']);

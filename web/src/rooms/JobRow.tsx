@@ -1,9 +1,12 @@
 import { Dropdown } from 'antd';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import type { JobSummary, Place } from '../app/api.ts';
 import { dateName } from '../app/days.ts';
 import { SmallStick } from '../app/StoryStick.tsx';
-import type { HowFar } from '../app/useHowFar.ts';
+import { useAppSelector } from '../app/store.ts';
+import { stagesOf, type Stage } from '../app/useStages.ts';
+import type { SeenRooms } from '../app/view.ts';
 
 /** What can be done with a job in the list. */
 export interface JobDeeds {
@@ -28,17 +31,9 @@ const MOVES: Readonly<Record<Place, readonly (readonly [place: Place, label: str
 const counted = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 /** One job of the list: what it is, how far it is, whether something of it waits to be saved, and what to do with it. */
-export function JobRow({
-  job,
-  far,
-  waits,
-  deeds,
-}: {
-  job: JobSummary;
-  far: HowFar | undefined;
-  waits: boolean;
-  deeds: JobDeeds;
-}) {
+export function JobRow({ job, waits, deeds }: { job: JobSummary; waits: boolean; deeds: JobDeeds }) {
+  const seen = useAppSelector((s) => s.view.seen[job.id]);
+  const stages = useMemo(() => stagesInList(job, seen), [job, seen]);
   const items = [
     { key: 'file', label: 'Save as a job file', onClick: () => deeds.save(job) },
     { key: 'copy', label: 'Make another like it', onClick: () => deeds.copy(job, true) },
@@ -57,18 +52,27 @@ export function JobRow({
         {dateName(job.updatedAt)} by {job.updatedBy}
         {waits && <strong className="bad"> ■ Something typed is not saved yet: open it</strong>}
       </span>
-      <span className="quiet">{wordsOf(job, far)}</span>
+      <span className="quiet">{wordsOf(job)}</span>
       <Dropdown trigger={['click']} menu={{ items }}>
         <button className="link" aria-label={`What to do with ${job.name}`} aria-haspopup="menu">
           More
         </button>
       </Dropdown>
-      {far && <SmallStick stages={far.stages} />}
+      {job.plan && <SmallStick stages={stages} />}
     </div>
   );
 }
 
-function wordsOf({ joints, parts }: JobSummary, far: HowFar | undefined): string {
+function wordsOf({ joints, parts, plan }: JobSummary): string {
   if (joints === 0) return parts === 0 ? 'Next: its parts' : 'Next: its joints';
-  return far ? `${counted(far.setups, 'set-up')}, about ${far.minutes} min to set` : 'Planning…';
+  if (!plan) return '';
+  const takes = `${counted(plan.setups, 'set-up')}, about ${Math.round(plan.minutes)} min to set`;
+  return plan.isNow ? takes : `${takes}, before it was changed`;
+}
+
+/** The stages that are known without opening a job: of its record nothing is. */
+function stagesInList({ parts, joints, plan }: JobSummary, seen?: SeenRooms): Stage[] {
+  const stages = stagesOf({ parts, joints, plan: plan ?? null, cut: 'none', otherwise: 0, noted: 0 }, seen);
+  const unknown = plan?.proved ? ['floor', 'log'] : ['proof', 'floor', 'log'];
+  return stages.filter(({ id }) => !unknown.includes(id));
 }

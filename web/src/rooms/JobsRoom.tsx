@@ -18,7 +18,6 @@ import {
   type ServerProblem,
 } from '../app/api.ts';
 import { Frame } from '../app/Frame.tsx';
-import { useHowFar } from '../app/useHowFar.ts';
 import { useWaiting } from '../app/useWaiting.ts';
 import { saveText } from './chest/chest.ts';
 import { JobRow } from './JobRow.tsx';
@@ -36,7 +35,6 @@ export function JobsRoom() {
   const [words, setWords] = useSought();
   const [sort, setSort] = useState<Sort>('changed');
   const shown = useMemo(() => shownJobs(jobs ?? [], { place, words, sort }), [jobs, place, words, sort]);
-  const howFar = useHowFar(shown, shop?.shop, shop?.version ?? 0);
   const [create] = useCreateJobMutation();
   const [importJob] = useImportJobMutation();
   const [fetchJob] = useLazyJobQuery();
@@ -213,7 +211,6 @@ export function JobsRoom() {
             <JobRow
               key={job.id}
               job={job}
-              far={howFar(job)}
               waits={waiting.has(job.id)}
               deeds={{
                 save: (one) => void save(one),
