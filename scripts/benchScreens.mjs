@@ -1,4 +1,4 @@
-// npm run bench:screens, bench:wander: the page in a real browser, against a throw-away database.
+// npm run bench:screens, bench:wander: the page in a real browser, and bench:workers, against a throw-away database.
 import { spawnSync } from 'node:child_process';
 import { ensureBuilt } from './build.mjs';
 import { throwAwayCluster } from './cluster.mjs';
@@ -12,6 +12,7 @@ await ensureDependencies();
 await ensureBuilt();
 const cluster = await throwAwayCluster();
 process.env.VELK_DEMO = 'no';
+if (which === 'workers') process.env.VELK_AHEAD = 'elsewhere';
 process.env.PORT = process.env.PORT ?? '4295';
 const server = await keepServer(cluster.url, { folder: cluster.folder });
 await server.listening;
@@ -32,7 +33,7 @@ try {
     {
       cwd: root,
       stdio: 'inherit',
-      env: { ...process.env, VELK_URL: base, VELK_KEY: server.key },
+      env: { ...process.env, DATABASE_URL: cluster.url, VELK_URL: base, VELK_KEY: server.key },
     },
   );
   process.exitCode = status ?? 1;

@@ -16,8 +16,11 @@ export interface Config {
   /** Names a browser may call this server by; anything else is refused. */
   readonly hosts: readonly string[];
   readonly demo: boolean;
-  /** Whether jobs are planned and proved once they are saved, before anybody asks. */
-  readonly ahead: boolean;
+  /**
+   * Whether jobs are planned and proved once they are saved, before anybody asks: `here`, too, or only by workers that are
+   * started `elsewhere`.
+   */
+  readonly ahead: 'here' | 'elsewhere' | 'no';
 }
 
 /** Addresses that nobody on another machine reaches. */
@@ -57,8 +60,13 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       ...(env['VELK_HOSTS'] ?? '').toLowerCase().split(',').filter(Boolean),
     ],
     demo: env['VELK_DEMO'] !== 'no',
-    ahead: env['VELK_AHEAD'] !== 'no',
+    ahead: aheadIn(env['VELK_AHEAD'] ?? 'here'),
   };
+}
+
+function aheadIn(said: string): Config['ahead'] {
+  if (said === 'here' || said === 'elsewhere' || said === 'no') return said;
+  throw new Error(`VELK_AHEAD is “${said}”: it is here, elsewhere or no.`);
 }
 
 function portIn(env: NodeJS.ProcessEnv, name: string, usual: number): number {

@@ -50,7 +50,7 @@ const built = fileURLToPath(new URL('web/dist', ROOT));
 const pool = startPool();
 const access = accessStore(source);
 const jobs = jobStore(source);
-const ahead = config.ahead && CORE ? await startAhead() : undefined;
+const ahead = config.ahead !== 'no' && CORE ? await startAhead() : undefined;
 const demo = config.demo ? await loadDemo(shopStore(source), jobs) : [];
 for (const { id } of demo) ahead?.saved(id);
 const parts = {
@@ -62,7 +62,7 @@ const parts = {
   ...(existsSync(built) && { web: built }),
 };
 
-/** The queue of what is to be planned and proved ahead, and one who takes from it beside the server. */
+/** The queue of what is to be planned and proved ahead, and one who takes from it beside the server unless that is done elsewhere. */
 async function startAhead() {
   const queued = {
     url: config.databaseUrl,
@@ -71,9 +71,15 @@ async function startAhead() {
   };
   await prepareQueue(config.databaseUrl);
   const queue = await openQueue(queued);
+  if (config.ahead === 'elsewhere') return queue;
   const [proofs, digests] = [proofStore(source), digestStore(source)];
   const taker = takeTasks(queued, workAhead({ jobs, proofs, digests, pool, core: CORE }));
-  return { saved: queue.saved, stop: () => Promise.all([queue.stop(), taker.stop()]) };
+  return {
+    saved: queue.saved,
+    stop: async () => {
+      await Promise.all([queue.stop(), taker.stop()]);
+    },
+  };
 }
 
 /** Ports that are tried when nobody chose one: two that start at one moment take one each. */

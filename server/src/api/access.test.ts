@@ -1,4 +1,4 @@
-import type { Server } from 'node:http';
+import { request, type Server } from 'node:http';
 import { pino } from 'pino';
 import type { DataSource } from 'typeorm';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
@@ -212,6 +212,52 @@ describe('from the shop’s network', () => {
     expect((await tablet.ask('POST', '/api/jobs', { job })).body).toMatchObject({
       updatedBy: 'Saw tablet',
     });
+  });
+
+  it('what one server of a database lets in, the next behind the same address does, too', async () => {
+    const { server, base } = await listening(
+      createApp({
+        source,
+        pool,
+        access: accessStore(source),
+        entrance: { door: 'network' },
+        hosts: () => ['127.0.0.1'],
+        logger: pino({ level: 'silent' }),
+      }),
+    );
+    servers.push(server);
+    const behind = (url: string, headers: Record<string, string>, body?: object) =>
+      new Promise<{ status: number; cookie: string; text: string }>((resolve, reject) => {
+        const asked = request(
+          url,
+          {
+            method: body ? 'POST' : 'GET',
+            headers: { host: '127.0.0.1:8443', 'content-type': 'application/json', ...headers },
+          },
+          (answer) => {
+            let text = '';
+            answer.on('data', (data: Buffer) => (text += data.toString()));
+            answer.on('end', () =>
+              resolve({
+                status: answer.statusCode!,
+                cookie: (answer.headers['set-cookie']?.[0] ?? '').split(';')[0]!,
+                text,
+              }),
+            );
+          },
+        );
+        asked.on('error', reject);
+        asked.end(body && JSON.stringify(body));
+      });
+    const said = { passphrase: PASSPHRASE, device: TABLET };
+    const entered = await behind(`${bases.network}/api/access`, {}, said);
+    expect(entered.cookie).toMatch(/^__Host-velk-8443=/);
+    const { countersign } = JSON.parse(entered.text) as { countersign: string };
+    const pass = { cookie: entered.cookie, 'x-velk-countersign': countersign };
+    for (const each of [bases.network, base])
+      expect((await behind(`${each}/api/jobs`, pass)).status).toBe(200);
+    const elsewhere = { ...pass, host: '127.0.0.1:9443' };
+    expect((await behind(`${base}/api/jobs`, elsewhere)).status, 'another address').toBe(401);
   });
 
   it('a cookie of one door opens no other, and what is the machine’s stays there', async () => {

@@ -48,9 +48,14 @@ const same = (a: string, b: string) => {
 
 /** Who is let in, and the routes by which one comes in, sees who is in, and shows somebody out. */
 export function entrance({ door, key, network }: Entrance, store: AccessStore, pool: Pool) {
-  /** Cookies know no ports: two Velks of one machine have one each, and it is worth nothing by itself. */
-  const cookieOf = (req: Request) =>
-    `${door === 'network' ? '__Host-' : ''}velk-${req.socket.localPort}`;
+  /**
+   * Cookies know no ports: two Velks of one machine have one each, told apart by the port that the browser asked; several
+   * servers behind one address have the same. It is worth nothing by itself.
+   */
+  const cookieOf = (req: Request) => {
+    const port = /:(\d+)$/.exec(req.headers.host ?? '')?.[1] ?? '443';
+    return `${door === 'network' ? '__Host-' : ''}velk-${port}`;
+  };
   const options: CookieOptions = {
     httpOnly: true,
     secure: door === 'network',
