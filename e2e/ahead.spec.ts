@@ -45,6 +45,20 @@ test('what the server proved ahead no browser cuts again, nor what it read once 
     await page.reload();
     await expect(page.getByRole('link', { name: 'Proof, done' })).toBeVisible();
     expect(fetched).toEqual([]);
+
+    /** A plan that takes its time: what it was stands there meanwhile, and is said to be that. */
+    await page.getByRole('link', { name: /^Order/ }).click();
+    await expect(page.getByText(/^72 set-ups, about/)).toBeVisible();
+    await page.waitForTimeout(2000);
+    await page.addInitScript(() => {
+      window.Worker = class extends EventTarget {
+        postMessage() {}
+        terminate() {}
+      } as never;
+    });
+    await page.reload();
+    await expect(page.getByText(/^72 set-ups, about/)).toBeVisible();
+    await expect(page.getByText('Planning anew…')).toBeVisible();
     await context.close();
   } finally {
     await stop(velk.child);

@@ -104,6 +104,7 @@ export function Frame({
           <button className="link forkeys" onClick={() => setHelp(!help)} aria-expanded={help}>
             Keys
           </button>
+          {job && <LateWord />}
           {job && <SaveWord />}
         </div>
       </header>
@@ -193,6 +194,16 @@ const WORDS = {
   conflict: '■ Saved elsewhere',
   refused: '■ Can’t be saved',
 };
+
+/** That what is shown is of before the last change. */
+function LateWord() {
+  const isShown = useAppSelector(({ plans }) => plans.late && plans.plan !== null);
+  return (
+    <span className="save" role="status">
+      {isShown && 'Planning anew…'}
+    </span>
+  );
+}
 
 function SaveWord() {
   const { save, with: by } = useAppSelector((s) => s.bench);

@@ -1,6 +1,8 @@
 import { forgetSaved, waitingOf } from './drafts.ts';
 import { forgetJobs } from './offline.ts';
+import { forgetPlans } from './keptPlans.ts';
 import { forgetAllKnown, linesWaiting } from './recordKeep.ts';
+import { forgetProofs } from '../workers/keptProofs.ts';
 
 /** What a browser keeps of itself, whoever is let in: how it shows things, what it is called, what it measures with. */
 const OF_THE_BROWSER = new Set(['velk-device', 'velk-view', 'velk-calliper', 'velk-pedal']);
@@ -10,7 +12,7 @@ export async function forgetAllSent(): Promise<void> {
   forgetJobs();
   for (const key of Object.keys(localStorage))
     if (key.startsWith('velk-') && !OF_THE_BROWSER.has(key)) localStorage.removeItem(key);
-  await Promise.allSettled([forgetSaved(), forgetAllKnown()]);
+  await Promise.allSettled([forgetSaved(), forgetAllKnown(), forgetPlans(), forgetProofs()]);
 }
 
 /** What was done here and not sent: jobs that were changed, and lines of records. */

@@ -19,6 +19,8 @@ export interface PlansState {
   provedAll: string;
   /** The stamp of the plan whose proofs somebody stopped. */
   stopped: string;
+  /** Whether a newer plan has been on its way for a while. */
+  late: boolean;
   error: string;
 }
 
@@ -28,6 +30,7 @@ const initialState: PlansState = {
   pieces: [],
   provedAll: '',
   stopped: '',
+  late: false,
   error: '',
 };
 const stampOf = ({ stamp }: Pick<Plan, 'stamp'>): string => `${stamp.job}-${stamp.shop}`;
@@ -66,7 +69,11 @@ export const plansSlice = createSlice({
     /** Plans and proofs are never changed: frozen, they aren't walked through at every key. */
     planned: (state, { payload }: PayloadAction<Plan>) => {
       state.plan = Object.freeze(payload) as Draft<Plan>;
+      state.late = false;
       state.error = '';
+    },
+    planLate: (state) => {
+      state.late = true;
     },
     proved: (state, { payload }: PayloadAction<Proofs>) => {
       const of = stampOf(payload);
@@ -87,11 +94,12 @@ export const plansSlice = createSlice({
       state.stopped = '';
     },
     planFailed: (state, { payload }: PayloadAction<string>) => {
+      state.late = false;
       state.error = payload;
     },
     cleared: () => initialState,
   },
 });
 
-export const { planned, proved, proofsStopped, proofsResumed, planFailed, cleared } =
+export const { planned, planLate, proved, proofsStopped, proofsResumed, planFailed, cleared } =
   plansSlice.actions;

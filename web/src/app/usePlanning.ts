@@ -21,12 +21,15 @@ import {
   type Task,
 } from '../workers/core.ts';
 import { askedBy } from './asking.ts';
-import { planFailed, planned, progressOf, proved } from './plans.ts';
-import { useAppDispatch, useAppSelector } from './store.ts';
+import { planFailed, planLate, planned, progressOf, proved } from './plans.ts';
+import { store, useAppDispatch, useAppSelector } from './store.ts';
 import { useAsked } from './useAsked.ts';
+import { useKeptPlan } from './useKeptPlan.ts';
 import { useRecordState } from './useRecorder.ts';
 
 const BEFORE_PROOF = 250;
+/** What is shown is told to be of before where the plan takes longer than this, ms. */
+const LATE = 500;
 
 /** Plans the job on the bench at every change, beside the page: figures at once, proofs when typing pauses. */
 export function usePlanning(chest: Shop | null): void {
@@ -36,6 +39,7 @@ export function usePlanning(chest: Shop | null): void {
   const joint = useAppSelector((s) => s.view.joint) ?? job?.joints[0]?.id ?? null;
   const figures = useRef<Asking<Basis> | null>(null);
   const proofs = useProofs();
+  useKeptPlan(job);
 
   /** Not before there is a job: what is drawn first needs none of it. */
   const open = job !== null;
@@ -70,6 +74,13 @@ export function usePlanning(chest: Shop | null): void {
     resumed.current = false;
     proofs.begin({ job, shop });
   }, [proofs, stopped, job, shop]);
+
+  useEffect(() => {
+    if (!job || !shop) return;
+    const isThere = () => store.getState().plans.plan?.basis.job === job;
+    const timer = setTimeout(() => !isThere() && dispatch(planLate()), LATE);
+    return () => clearTimeout(timer);
+  }, [dispatch, job, shop]);
 
   useEffect(() => {
     if (!job || !shop) return;

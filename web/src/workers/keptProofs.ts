@@ -6,10 +6,7 @@ import {
   unpackedProof,
   type KeptProof,
 } from '@velk/core';
-
-/** What reckons here, told by its sources; empty where it isn't known: then nothing is kept. */
-declare const VELK_CORE: string;
-const CORE = typeof VELK_CORE === 'string' ? VELK_CORE : '';
+import { CORE } from './version.ts';
 
 /** So many proofs are kept here; those used longest ago go first. */
 const MOST = 4000;
@@ -120,4 +117,9 @@ export function keptProofs(by: Readonly<Record<string, string>>, core = CORE): K
       await put([{ ...row, core, at: Date.now() }]).catch(() => undefined);
     },
   };
+}
+
+/** Lets go of every proof that this browser keeps. */
+export async function forgetProofs(): Promise<void> {
+  await (await database()).clear('proofs');
 }
