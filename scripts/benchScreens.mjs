@@ -1,4 +1,4 @@
-// npm run bench:screens, bench:wander: the page in a real browser, and bench:workers, against a throw-away database.
+// npm run bench:screens, bench:wander: the page in a real browser, bench:opening and bench:workers, against a throw-away database.
 import { spawnSync } from 'node:child_process';
 import { ensureBuilt } from './build.mjs';
 import { throwAwayCluster } from './cluster.mjs';
@@ -12,7 +12,7 @@ await ensureDependencies();
 await ensureBuilt();
 const cluster = await throwAwayCluster();
 process.env.VELK_DEMO = 'no';
-if (which === 'workers') process.env.VELK_AHEAD = 'elsewhere';
+if (['workers', 'opening'].includes(which)) process.env.VELK_AHEAD = 'elsewhere';
 process.env.PORT = process.env.PORT ?? '4295';
 const server = await keepServer(cluster.url, { folder: cluster.folder });
 await server.listening;

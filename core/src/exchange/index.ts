@@ -1,4 +1,5 @@
 export * from './jobFile.ts';
+export { newJob } from './newJob.ts';
 export * from './validate.ts';
 export { tooMuchIn } from './bounds.ts';
 export * from './readJobFile.ts';

@@ -102,17 +102,6 @@ export interface Job {
   readonly begun?: readonly string[];
 }
 
-/** A job with nothing in it yet. */
-export const newJob = (name: string, units: Job['units']): Job => ({
-  name,
-  notes: '',
-  units,
-  schools: {},
-  seasons: null,
-  parts: [],
-  joints: [],
-});
-
 /** A job with the gear it relies on: everything needed to plan with no database. */
 export interface JobFile {
   readonly format: typeof JOB_FORMAT;

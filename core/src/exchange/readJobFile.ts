@@ -1,12 +1,10 @@
 import { bladeOf, type Shop } from '../tooling/index.ts';
-import { LIMITS } from '../units/index.ts';
+import { LIMITS, MAX_JOB_BYTES } from '../units/index.ts';
 import { JOB_FORMAT, JOB_VERSION, type Job, type JobFile, type Joint } from './jobFile.ts';
 import { jobFileSchema } from './schemas.ts';
 import { upgraded } from './upgrade.ts';
 import { validate, type Checked, type FieldError } from './validate.ts';
 
-/** Largest job file read: 5 MB, some ten thousand joints. */
-export const MAX_JOB_BYTES = 5_000_000;
 
 /**
  * Reads a job file's text.

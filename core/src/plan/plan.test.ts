@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { checkJobFile, MAX_JOB_BYTES, readJobFile, type Job, type JobFile } from '../exchange/index.ts';
+import { checkJobFile, readJobFile, type Job, type JobFile } from '../exchange/index.ts';
 import { planJob, planToProve, routesOf, scenesOf, RememberedProofs, type JointDraft } from './index.ts';
 import { seatPiece } from '../machines/seat.ts';
 import type { Modeller } from '../solids/index.ts';
@@ -9,7 +9,7 @@ import { eachSetup } from '../testing/eachSetup.ts';
 import { asListed, jobWith } from '../testing/jobs.ts';
 import { loadModeller } from '../testing/modeller.ts';
 import { TEST_SHOP, withTool } from '../testing/shops.ts';
-import { METRIC, Remembered, speak } from '../units/index.ts';
+import { MAX_JOB_BYTES, METRIC, Remembered, speak } from '../units/index.ts';
 
 const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 2, job, shop: TEST_SHOP });
 const demo = (name: string) => readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');

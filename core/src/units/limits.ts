@@ -85,3 +85,6 @@ export const sizeProblem = (size: number): string | undefined =>
   size < LIMITS.smallest || size > LIMITS.longest
     ? `It must be from ${LIMITS.smallest} mm to ${LIMITS.longest / 1000} m.`
     : undefined;
+
+/** Largest job file read: 5 MB, some ten thousand joints. */
+export const MAX_JOB_BYTES = 5_000_000;

@@ -63,7 +63,7 @@ export function JobsRoom() {
         title: `${chosen.name} is ${Math.round(chosen.size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`,
         errors: [],
       });
-    const { otherChest, readJobFile } = await import('@velk/core');
+    const { otherChest, readJobFile } = await import('./reading.ts');
     const checked = readJobFile(await chosen.text());
     if (!checked.ok) return setWrong({ title: `${chosen.name} can’t be opened.`, errors: checked.errors });
     try {

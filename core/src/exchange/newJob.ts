@@ -1,0 +1,12 @@
+import type { Job } from './jobFile.ts';
+
+/** A job with nothing in it yet. */
+export const newJob = (name: string, units: Job['units']): Job => ({
+  name,
+  notes: '',
+  units,
+  schools: {},
+  seasons: null,
+  parts: [],
+  joints: [],
+});
