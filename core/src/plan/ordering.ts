@@ -141,8 +141,13 @@ const tooLate = (id: string, day: number, wanted: number): LoosePin => ({
 export interface OrderSearch {
   /** Tries so many exchanges more. */
   readonly advance: (count: number) => void;
-  /** The quickest until now: its cards by their ids, and its minutes. */
-  readonly best: () => { readonly cards: readonly string[]; readonly minutes: number; readonly tried: number };
+  /** The quickest until now: its cards by their ids, its minutes, and whether two rounds in a row have gained nothing. */
+  readonly best: () => {
+    readonly cards: readonly string[];
+    readonly minutes: number;
+    readonly tried: number;
+    readonly settled: boolean;
+  };
 }
 
 /** @param moves how many it tries in all; the same number and seed, the same order */
@@ -160,7 +165,12 @@ export function searchIn(
   const search = longerSearch(open, shop.minutes, wishes, moves, seed);
   return {
     advance: (count) => search.advance(count),
-    best: () => ({ cards: search.best.map((at) => idOf(open[at]!)), minutes: search.minutes, tried: search.tried }),
+    best: () => ({
+      cards: search.best.map((at) => idOf(open[at]!)),
+      minutes: search.minutes,
+      tried: search.tried,
+      settled: search.settled,
+    }),
   };
 }
 

@@ -10,9 +10,10 @@ import { lieIn } from '../testing/lies.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { USUAL_MINUTES } from '../tooling/index.ts';
+import { numbers } from '../units/index.ts';
 import { Changes } from './changes.ts';
 import { exactOrder } from './exact.ts';
-import { bestOrder, plainOrder, tidied, wantedOrder } from './search.ts';
+import { bestOrder, plainOrder, Search, tidied, wantedOrder } from './search.ts';
 import {
   alone,
   cardsFor,
@@ -306,6 +307,28 @@ describe('the order', () => {
     expect(changes.of(order)).toBeLessThanOrEqual(changes.least() * 1.03);
     expect(changes.of(plainOrder(all))).toBeGreaterThan(changes.least() * 1.5);
     expect(bestOrder(changes, all, 60_000)).toEqual(order);
+  });
+
+  it('searched on in rounds it settles at an optimum that was planted among 320 cards with rules', () => {
+    const count = 320;
+    const shuffled = fc.sample(fc.shuffledSubarray(Array.from({ length: count }, (_, i) => i), { minLength: count }), { numRuns: 1, seed: 5 })[0]!; // prettier-ignore
+    const placeOf = new Map(shuffled.map((i, place) => [i, place]));
+    /** Cutter by cutter, machine by machine; half of the cards wait for one that comes somewhere before them. */
+    const best = [...shuffled].sort((a, b) => (a % 4) - (b % 4) || (a % 20) - (b % 20) || a - b);
+    const random = numbers(7);
+    const after = new Map(best.flatMap((i, at) => (at && random() < 0.5 ? [[i, placeOf.get(best[Math.floor(random() * at)]!)!] as const] : []))); // prettier-ignore
+    const all = shuffled.map((i) => planted(i % 4, i % 20, Math.floor(i / 40), i, after.has(i) ? [after.get(i)!] : []));
+    const changes = new Changes(all, USUAL_MINUTES);
+    const optimum = changes.of(best.map((i) => placeOf.get(i)!));
+    const search = new Search(changes, all, plainOrder(all), 1e7, 1, 50_000);
+    const settledAfter: boolean[] = [];
+    while (!search.settled) {
+      search.advance(50_000);
+      settledAfter.push(search.settled);
+    }
+    expect(search.minutes).toBeLessThanOrEqual(optimum * 1.01);
+    expect(brokenRule(all, search.best)).toBeUndefined();
+    expect(settledAfter.length, 'not before two rounds gained nothing').toBeGreaterThan(3);
   });
 
   it('bench work in a row stays with one tool as long as its rules let it, and nothing else moves', () => {

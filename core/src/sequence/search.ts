@@ -188,7 +188,7 @@ export function tidied(cards: readonly DraftCard[], order: readonly number[]): n
 const WARM = 6;
 /** So many partial orders are kept while the best is looked for; beyond, the found one stays. */
 const EXACT_STATES = 400;
-/** Up to so many cards every exchange of blocks is looked at until none is better; up to some more at the end. */
+/** Up to so many cards every exchange of blocks is looked at until none is better; up to some more all of them at the end. */
 const FEW = 16;
 const SOME = 40;
 /** Where there are so many exchanges for each card, three shorter searches find more than one: none is stuck like another. */
@@ -214,8 +214,11 @@ export function bestOrder(changes: Changes, cards: readonly DraftCard[], moves: 
     search.advance(moves);
     return search;
   }).reduce((a, b) => (b.minutes < a.minutes - SAME ? b : a));
-  return n <= SOME ? descended(new Better(changes, cards, [...found.best])).order : found.best;
+  return descended(new Better(changes, cards, [...found.best]), blocksOf(n)).order;
 }
+
+/** How long the blocks are that are exchanged at the end: any up to some cards, ever shorter where there are more. */
+const blocksOf = (n: number): number => (n <= SOME ? n : Math.max(3, Math.floor((SOME * Math.sqrt(SOME / n)) / 2)));
 
 /** A search for a quicker order that can be halted at any move: the same moves from the same start and seed, the same order. */
 export class Search {
@@ -225,8 +228,11 @@ export class Search {
   private better: Better;
   private readonly random: () => number;
   private readonly kin: Kin;
-  /** Where the round that is under way began and where it ends. */
+  /** Where the round that is under way began and where it ends; what was the best then. */
   private round: readonly [from: number, to: number];
+  private before: number;
+  /** Rounds in a row that gained nothing. */
+  private idle = 0;
 
   /**
    * @param start an order that keeps the rules, of two cards or more
@@ -244,7 +250,7 @@ export class Search {
     this.round = [0, this.longEnough(first)];
     this.better = new Better(changes, cards, [...start]);
     this.best = start;
-    this.minutes = this.better.minutes;
+    this.minutes = this.before = this.better.minutes;
     this.random = numbers(seed);
     this.kin = kinOf(changes, cards.length);
   }
@@ -266,8 +272,15 @@ export class Search {
     }
   }
 
+  /** Whether two rounds in a row have gained nothing. */
+  get settled(): boolean {
+    return this.idle > 1;
+  }
+
   private nextRound(): void {
     const [from, to] = this.round;
+    this.idle = this.minutes < this.before - SAME ? 0 : this.idle + 1;
+    this.before = this.minutes;
     this.round = [to, this.longEnough(to + 2 * (to - from))];
     this.better = new Better(this.changes, this.cards, [...this.best]);
   }
@@ -324,14 +337,15 @@ function joining({ order, placeOf }: Better, { group, members }: Kin, random: ()
   return to < i ? [to + after, i, j] : [i, j, to + after];
 }
 
-/** Every exchange of neighbouring blocks, again and again, until none is better. */
-function descended(better: Better): Better {
+/** Every exchange of neighbouring blocks of at most so many cards, again and again, until none is better. */
+function descended(better: Better, longest = better.order.length): Better {
   const n = better.order.length;
   for (let found = true; found;) {
     found = false;
     for (let i = 0; i < n; i++)
-      for (let j = i + 1; j < n; j++)
-        for (let k = j + 1; k <= n; k++) found = better.tries([i, j, k], better.minutes - SAME) || found;
+      for (let j = i + 1; j <= Math.min(n - 1, i + longest); j++)
+        for (let k = j + 1; k <= Math.min(n, j + longest); k++)
+          found = better.tries([i, j, k], better.minutes - SAME) || found;
   }
   return better;
 }

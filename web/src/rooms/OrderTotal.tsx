@@ -3,6 +3,7 @@ import { changed } from '../app/bench.ts';
 import { store, useAppDispatch } from '../app/store.ts';
 import { useAsked } from '../app/useAsked.ts';
 import { useLonger } from '../app/useLonger.ts';
+import { useQuicker } from '../app/useQuicker.ts';
 import { inTime } from './OrderRow.tsx';
 
 /** Changing over in this order, beside what it could be; the way back from an order of one’s own, and a longer look. */
@@ -13,6 +14,7 @@ export function OrderTotal({ plan }: { plan: Plan }) {
   const sharper = useAsked('least', basis);
   const least = Math.max(plan.least, (sharper?.of === basis && sharper.answer.least) || 0);
   const { running, came, start, stop } = useLonger(plan);
+  const quicker = useQuicker(plan, quickest - least > 0.5 && !running && !job.order);
   const back = () => {
     const now = store.getState().bench.now;
     if (!now) return;
@@ -48,6 +50,14 @@ export function OrderTotal({ plan }: { plan: Plan }) {
             </>
           ) : (
             <>
+              {quicker && (
+                <>
+                  An order that takes {Math.round(quicker.less)} minutes less was found.{' '}
+                  <button className="link" onClick={quicker.take}>
+                    Take it
+                  </button>{' '}
+                </>
+              )}
               {came}{' '}
               <button className="link" onClick={start}>
                 Look longer for a quicker order

@@ -106,6 +106,8 @@ export interface ToBeSearched {
   readonly shop: Shop;
   readonly moves: number;
   readonly seed: number;
+  /** Ends before that, where two rounds in a row gain nothing. */
+  readonly untilSettled?: boolean;
 }
 
 export type Best = ReturnType<OrderSearch['best']>;

@@ -34,8 +34,8 @@ import { withSolutions, type Solve } from './solving.ts';
 /** As many as the joints of a large job, so that none of them is worked out again while another is changed. */
 const MANY = 1000;
 
-/** A search says so often how far it is, ms, and looks at the clock after so many moves. */
-const TELL_EVERY = 150;
+/** A search lets others be heard so often, ms, and looks at the clock after so many moves. */
+const TELL_EVERY = 60;
 const CHUNK = 1000;
 
 /** What the core is given by whoever runs it; each is fetched only where it is needed. */
@@ -164,7 +164,7 @@ export function startTasks({ modeller, solve, keptBy }: Means): Core {
           tell,
         }),
       ),
-    search: ({ job, shop, moves, seed }, tell, task) =>
+    search: ({ job, shop, moves, seed, untilSettled }, tell, task) =>
       during(task, async (_, breath) => {
         const search = orderSearch(job, shop, { moves, seed }, drafts);
         while (search && (await breath())) {
@@ -172,7 +172,7 @@ export function startTasks({ modeller, solve, keptBy }: Means): Core {
           while (performance.now() - begun < TELL_EVERY) search.advance(CHUNK);
           const best = search.best();
           tell(best);
-          if (best.tried >= moves) return;
+          if ((untilSettled && best.settled) || best.tried >= moves) return;
         }
       }),
     drop: (task) => void going.delete(task),
