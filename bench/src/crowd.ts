@@ -1,5 +1,6 @@
-import { copyOf, newTool, PLAIN_PART, type Job, type Shop, type Tool } from '@velk/core';
-import { jobWith, TEST_SHOP } from '@velk/core/testing';
+import * as fc from 'fast-check';
+import { copyOf, JOINT_KINDS, newTool, PLAIN_PART, type Job, type Shop, type Tool } from '@velk/core';
+import { cases, jobWith, TEST_SHOP } from '@velk/core/testing';
 
 /** A shop with so many tools that no list can be read through: cutters, blades, bits and bushings of odd sizes. */
 export function crowdedShop(count: number): Shop {
@@ -50,5 +51,26 @@ export function jobOf(count: number): Job {
         position: 40 + (i % 31),
       },
     })),
+  };
+}
+
+/** A job of `count` joints of all kinds in turn, each generated, in wood of its own. */
+export function mixedJob(count: number): Job {
+  const each = Math.ceil(count / JOINT_KINDS.length);
+  const jobs = JOINT_KINDS.flatMap(({ id }) => fc.sample(cases({ kind: id }), { numRuns: each, seed: 3 }))
+    .slice(0, count)
+    .map(({ job }) => job);
+  const named = (i: number, id: string) => `${i}-${id}`;
+  return {
+    ...jobWith(),
+    parts: jobs.flatMap(({ parts }, i) => parts.map((part) => ({ ...part, id: named(i, part.id) }))),
+    joints: jobs.flatMap(({ joints }, i) =>
+      joints.map((joint) => ({
+        ...joint,
+        id: named(i, joint.id),
+        tenoned: { ...joint.tenoned, part: named(i, joint.tenoned.part) },
+        mortised: { ...joint.mortised, part: named(i, joint.mortised.part) },
+      })),
+    ),
   };
 }
