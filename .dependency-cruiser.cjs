@@ -39,7 +39,12 @@ const upward = ORDER.map((layer, i) => ({
 module.exports = {
   forbidden: [
     ...upward,
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
     {
       name: 'core-is-pure',
       severity: 'error',
@@ -56,9 +61,17 @@ module.exports = {
       name: 'core-by-its-doors',
       severity: 'error',
       from: { path: '^(server|web)/src' },
-      to: { path: '^core/src/', pathNot: '^core/src/(index|solids/manifoldModeller|testing/index)\\.ts$' },
+      to: {
+        path: '^core/src/',
+        pathNot: '^core/src/(index|solids/manifoldModeller|testing/index)\\.ts$',
+      },
     },
-    { name: 'server-and-web-apart', severity: 'error', from: { path: '^web/src' }, to: { path: '^server/' } },
+    {
+      name: 'server-and-web-apart',
+      severity: 'error',
+      from: { path: '^web/src' },
+      to: { path: '^server/' },
+    },
     {
       name: 'a-method-is-alone',
       severity: 'error',

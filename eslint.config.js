@@ -17,19 +17,34 @@ export default tseslint.config(
     ],
   },
   ...tseslint.configs.recommendedTypeChecked,
-  { languageOptions: { parserOptions: { project: './tsconfig.json', tsconfigRootDir: import.meta.dirname } } },
+  {
+    languageOptions: {
+      parserOptions: { project: './tsconfig.json', tsconfigRootDir: import.meta.dirname },
+    },
+  },
   {
     rules: {
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/switch-exhaustiveness-check': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
       'no-eval': 'error',
+      /** The formatter is on everywhere: what it makes ugly wants a helper with a name. */
+      'no-warning-comments': ['error', { terms: ['prettier-ignore'], location: 'anywhere' }],
       'no-restricted-syntax': [
         'error',
-        { selector: 'JSXAttribute[name.name="dangerouslySetInnerHTML"]', message: 'Text is never taken as HTML.' },
+        {
+          selector: 'JSXAttribute[name.name="dangerouslySetInnerHTML"]',
+          message: 'Text is never taken as HTML.',
+        },
       ],
-      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false } }],
+      '@typescript-eslint/no-misused-promises': [
+        'error',
+        { checksVoidReturn: { arguments: false } },
+      ],
     },
   },
   {

@@ -12,13 +12,21 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   await expect(summary).toBeVisible({ timeout: 40_000 });
   const end = page.getByRole('button', { name: /^Post, cross rail, base rail and beam rest/ });
   await expect(end).toContainText('12 × 7 pieces, 1 stage');
-  await expect(page.getByRole('img', { name: /^Cross rail × 2, base rail × 2 and beam rest between post × 2/ })).toHaveAttribute('data-ready', 'yes'); // prettier-ignore
+  await expect(
+    page.getByRole('img', {
+      name: /^Cross rail × 2, base rail × 2 and beam rest between post × 2/,
+    }),
+  ).toHaveAttribute('data-ready', 'yes');
   await expect(page.getByText(/Corner to corner over Post: 1486.5\smm both ways/)).toBeVisible();
 
   /** Sub-assemblies come first, each stage with its own picture. */
   await page.getByRole('button', { name: /^Reed side/ }).click();
-  await page.getByRole('button', { name: /^2\. Reed cap × 2 and reed stay × 2 to reed side × 2/ }).click();
-  await expect(page.getByRole('img', { name: /to reed side × 2, in three dimensions/ })).toBeVisible();
+  await page
+    .getByRole('button', { name: /^2\. Reed cap × 2 and reed stay × 2 to reed side × 2/ })
+    .click();
+  await expect(
+    page.getByRole('img', { name: /to reed side × 2, in three dimensions/ }),
+  ).toBeVisible();
 
   /** A count that can't be stays as typed; fewer clamps than it wants are told, and take longer. */
   await end.click();
@@ -29,7 +37,11 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   await expect(page.getByText('“none” is not a number.')).toBeVisible();
   await long!.fill('2');
   await expect(bar!).toHaveValue('8');
-  await expect(page.getByText(/It wants 3 clamps that open 950.0\smm; this shop has 2: lay a stout bar across/)).toBeVisible(); // prettier-ignore
+  await expect(
+    page.getByText(
+      /It wants 3 clamps that open 950.0\smm; this shop has 2: lay a stout bar across/,
+    ),
+  ).toBeVisible();
   await long!.fill('12');
   await expect(page.getByText(/It wants 3 clamps/)).toHaveCount(0);
 
@@ -40,7 +52,9 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   /** A glue-up is timed: the clock goes on over a reload, what it took goes into the record. */
   await page.getByRole('button', { name: 'The first brush: start the clock' }).first().click();
   await page.reload();
-  await expect(page.getByRole('timer')).toContainText(/since the first brush, of \d+ min/, { timeout: 40_000 });
+  await expect(page.getByRole('timer')).toContainText(/since the first brush, of \d+ min/, {
+    timeout: 40_000,
+  });
   await page.getByRole('button', { name: 'All in clamps' }).click();
   await expect(page.getByRole('timer')).toContainText(/In clamps: \d+:\d\d to go/);
   await page.getByRole('button', { name: 'Stop the clock' }).click();
@@ -58,7 +72,11 @@ test('what the joints make, in stages with clamps and days; a rail too short is 
   await length.fill('860');
   await length.press('Enter');
   await page.goBack();
-  await expect(page.getByText(/Base rail: with the other pieces together it is 8.0\smm too short to reach its mortise in Post/)).toBeVisible({ timeout: 40_000 }); // prettier-ignore
+  await expect(
+    page.getByText(
+      /Base rail: with the other pieces together it is 8.0\smm too short to reach its mortise in Post/,
+    ),
+  ).toBeVisible({ timeout: 40_000 });
   await page.getByRole('button', { name: /^Make Base rail 868.0/ }).click();
   await expect(summary).toBeVisible({ timeout: 40_000 });
 });
@@ -72,7 +90,9 @@ test('tasks on parts: one line for each setting, left out and brought back, kept
   await page.getByRole('link', { name: 'Before and after' }).click();
   const planed = page.getByRole('region', { name: 'Plane to thickness' });
   /** All pieces of one thickness go through together. */
-  await expect(planed.getByRole('listitem').filter({ hasText: '22.0' })).toContainText(/25 × Cross rail from 24.5\smm.*7 × Shuttle table from 24.5/); // prettier-ignore
+  await expect(planed.getByRole('listitem').filter({ hasText: '22.0' })).toContainText(
+    /25 × Cross rail from 24.5\smm.*7 × Shuttle table from 24.5/,
+  );
   await page.getByRole('button', { name: 'Leave out Rest' }).click();
   await planed.getByRole('button', { name: 'Plane to thickness: not Shuttle table' }).click();
   await expect(page.getByRole('region', { name: 'Rest' })).toHaveCount(0);
@@ -105,7 +125,9 @@ test('a part is shaped: proposed, put right, proved, together with its like, kep
   /** Wider than the part: refused at its field, nothing else is lost. */
   const foot = taper.getByLabel(/^Foot, width of the foot/);
   await foot.fill('400');
-  await expect(taper.getByText(/the foot of 400.0\smm must be narrower than the part/)).toBeVisible();
+  await expect(
+    taper.getByText(/the foot of 400.0\smm must be narrower than the part/),
+  ).toBeVisible();
   await expect(taper.getByText('Offset of the jig at its far end')).toHaveCount(0);
   await foot.fill('32');
   await expect(taper.getByText('Offset of the jig at its far end')).toBeVisible();
@@ -115,7 +137,9 @@ test('a part is shaped: proposed, put right, proved, together with its like, kep
   const round = shaping.getByRole('region', { name: 'Rounded edges: Cross rail, Base rail' });
   await expect(round.getByText(/^Proved/)).toHaveCount(2);
   await round.getByLabel(/^Cross rail, radius/).fill('5');
-  await expect(shaping.getByRole('region', { name: 'Rounded edges: Cross rail', exact: true })).toBeVisible();
+  await expect(
+    shaping.getByRole('region', { name: 'Rounded edges: Cross rail', exact: true }),
+  ).toBeVisible();
   await shaping.getByRole('button', { name: 'Rounded edges of Base rail: remove' }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();

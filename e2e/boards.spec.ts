@@ -14,7 +14,9 @@ test('parts are laid out on boards at their rough size: a mistake stays as typed
   /** Two tenons that can be cut again, 40 to cut square; 5 over in width and thickness. */
   await expect(rest).toContainText('998.0 × 95.0 × 37.0');
   await rest.getByRole('button', { name: 'Base rail' }).click();
-  await expect(page.getByText('a spoiled tenon can be cut off and made again').first()).toBeVisible();
+  await expect(
+    page.getByText('a spoiled tenon can be cut off and made again').first(),
+  ).toBeVisible();
 
   const kerf = page.getByLabel('Kerf of that saw, mm');
   await kerf.fill('20');
@@ -29,7 +31,11 @@ test('parts are laid out on boards at their rough size: a mistake stays as typed
   await page.getByRole('button', { name: 'Mark a defect' }).click();
   await page.getByLabel('Beam plank, defect 1, along to, mm').fill('1700');
   await page.getByLabel('Beam plank, defect 1, along from, mm').fill('900');
-  await expect(page.getByText(/7 short: it is 1080.0 mm long to begin with; the longest clear stretch is [\d.]+ mm/)).toBeVisible(); // prettier-ignore
+  await expect(
+    page.getByText(
+      /7 short: it is 1080.0 mm long to begin with; the longest clear stretch is [\d.]+ mm/,
+    ),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'It doesn’t go all across' }).click();
   await expect(page.getByText(/7 short/)).toHaveCount(0);
   await page.getByRole('button', { name: 'Remove Beam plank, defect 1' }).click();
@@ -76,7 +82,10 @@ test('without boards the list says what to buy, and the first board is like thos
 }) => {
   await openLooms(page, velk, 'stock/boards');
   for (let n = 5; n > 0; n--) {
-    await page.getByLabel(/^Name of/).first().click(); // prettier-ignore
+    await page
+      .getByLabel(/^Name of/)
+      .first()
+      .click();
     await page.getByRole('button', { name: 'Remove this board' }).click();
     await expect(page.getByLabel(/^Name of/)).toHaveCount(n - 1);
   }

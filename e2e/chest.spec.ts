@@ -16,7 +16,9 @@ test('tools are added, measured, copied and retired; what can’t be is told by 
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByLabel('Name of the tool')).toBeFocused();
   await page.getByLabel(/, bore, mm$/).fill('20');
-  await expect(page.getByText(/bore, 20.0 mm, must be less than its outside, 17.0 mm/)).toBeVisible();
+  await expect(
+    page.getByText(/bore, 20.0 mm, must be less than its outside, 17.0 mm/),
+  ).toBeVisible();
   await page.getByLabel('Name of the tool').fill('Bushing 16');
   await expect(page.getByText(/another tool has this name/)).toBeVisible();
   await page.getByLabel('Name of the tool').fill('Bushing, long');
@@ -49,7 +51,9 @@ test('a kerf is measured from pieces cut in two, taken by a press, told on the c
       await found.getByLabel(`${name}, reading ${i + 1}, mm`).fill(row[j]!);
   /** What can’t be read stays as it was typed, and counts for nothing. */
   await expect(found.getByRole('alert')).toBeVisible();
-  await expect(found.getByRole('status')).toContainText(/^3.11\s?mm, scatter 0.01\s?mm over 2; until now/);
+  await expect(found.getByRole('status')).toContainText(
+    /^3.11\s?mm, scatter 0.01\s?mm over 2; until now/,
+  );
   await page.reload();
   await found.getByRole('button', { name: 'Measure it' }).click();
   await expect(found.getByLabel('Before, reading 3, mm')).toHaveValue('400 mmm');
@@ -82,10 +86,15 @@ test('a tool that a plan uses can’t be removed, and says whose', async ({ page
     .getByText(/not possible here, and why$/)
     .first()
     .click();
-  await expect(page.getByText('The chest has no plunge router.', { exact: false }).first()).toBeVisible();
+  await expect(
+    page.getByText('The chest has no plunge router.', { exact: false }).first(),
+  ).toBeVisible();
 });
 
-test('jobs are looked through before a tool goes: how far is told, and it can be stopped', async ({ page, velk }) => {
+test('jobs are looked through before a tool goes: how far is told, and it can be stopped', async ({
+  page,
+  velk,
+}) => {
   let held = true;
   await page.route('**/api/jobs/*/tools', async (route) => {
     while (held) await page.waitForTimeout(50);
@@ -95,7 +104,9 @@ test('jobs are looked through before a tool goes: how far is told, and it can be
   const name = await page.getByLabel('Name of the tool').inputValue();
   await expect(page.locator('.toolrow[aria-current="true"]')).toBeInViewport();
   await page.getByRole('button', { name: 'Remove it' }).click();
-  const looking = page.getByRole('status').filter({ hasText: 'Looking for jobs that use it: 0 of 2' });
+  const looking = page
+    .getByRole('status')
+    .filter({ hasText: 'Looking for jobs that use it: 0 of 2' });
   await expect(looking).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(looking).toBeHidden();
@@ -109,7 +120,10 @@ test('jobs are looked through before a tool goes: how far is told, and it can be
   await expect(page.getByLabel('Name of the tool')).toHaveValue(name);
 });
 
-test('the chest goes out and comes in as a table; wrong rows are told, good ones taken', async ({ page, velk }) => {
+test('the chest goes out and comes in as a table; wrong rows are told, good ones taken', async ({
+  page,
+  velk,
+}) => {
   await page.goto(`${velk.url}/chest`);
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -137,7 +151,10 @@ test('the chest goes out and comes in as a table; wrong rows are told, good ones
 });
 
 /** All of the looms: a slot that is set by a screw. */
-test('the card says how to reach each figure, and what else would do @looms', async ({ page, velk }) => {
+test('the card says how to reach each figure, and what else would do @looms', async ({
+  page,
+  velk,
+}) => {
   await openLooms(page, velk, 'order');
   await openSetup(page, 'Heddle frame corner', /Slot, upright/);
   await page.locator('summary', { hasText: /^Or$/ }).first().click();
@@ -145,7 +162,9 @@ test('the card says how to reach each figure, and what else would do @looms', as
   await openLooms(page, velk, 'order');
   await openSetup(page, 'Cross rail into post', /Cheeks, on the bandsaw/);
   await page.locator('summary', { hasText: /^Or$/ }).first().click();
-  await expect(page.getByText(/the far wall of the cut mortise, its reference face in/)).toBeVisible();
+  await expect(
+    page.getByText(/the far wall of the cut mortise, its reference face in/),
+  ).toBeVisible();
 });
 
 test('a tool measured on while a slow save is under way is saved after it, and is no conflict', async ({

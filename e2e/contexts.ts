@@ -5,7 +5,15 @@ const KEPT = 'cookies,local_storage,indexeddb,cache_storage,service_workers';
 
 /** Holds back what asks for the solid modeller: a page plans then, and waits for its proofs. */
 export function holdCuts(): void {
-  const cutting = new Set(['prove', 'readings', 'rescues', 'learned', 'shapes', 'assembly', 'pair']);
+  const cutting = new Set([
+    'prove',
+    'readings',
+    'rescues',
+    'learned',
+    'shapes',
+    'assembly',
+    'pair',
+  ]);
   const Usual = window.Worker;
   window.Worker = class extends Usual {
     override postMessage(message: { ask?: string }): void {

@@ -17,10 +17,14 @@ test('the address that was printed lets a browser in, once and for all; any othe
   velk,
 }) => {
   await page.goto(`${velk.url}/shop`);
-  await expect(page.getByRole('heading', { name: 'Velk does not know this browser yet' })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: 'Velk does not know this browser yet' }),
+  ).toBeVisible();
   await page.getByLabel('Address or key').fill(`${velk.url}/#key=another`);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toHaveText('This key is of another start. Open the address printed last.');
+  await expect(page.getByRole('alert')).toHaveText(
+    'This key is of another start. Open the address printed last.',
+  );
   await page.getByLabel('Address or key').fill(`${velk.url}/#key=${KEY}`);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Who is let in' })).toBeVisible();
@@ -33,7 +37,9 @@ test('the address that was printed lets a browser in, once and for all; any othe
   await page.getByRole('link', { name: /^Stock/ }).click();
   await page.getByLabel('Job name').fill('Looms that are saved');
   await expect(page.getByRole('status')).toHaveText('Saved');
-  await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.route('**/api/jobs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
   await page.getByLabel('Post, pieces').fill('31');
   await expect(page.getByRole('status')).toHaveText('■ Not saved yet');
   await page.getByRole('link', { name: 'Velk', exact: true }).click();
@@ -50,9 +56,12 @@ test('the address that was printed lets a browser in, once and for all; any othe
         opening.onsuccess = () => {
           const db = opening.result;
           const stores = [...db.objectStoreNames];
-          const asked = stores.map((store): IDBRequest<unknown[]> => db.transaction(store).objectStore(store).getAll());
+          const asked = stores.map((store): IDBRequest<unknown[]> =>
+            db.transaction(store).objectStore(store).getAll(),
+          );
           let left = asked.length;
-          for (const one of asked) one.onsuccess = () => --left === 0 && resolve(asked.map(({ result }) => result));
+          for (const one of asked)
+            one.onsuccess = () => --left === 0 && resolve(asked.map(({ result }) => result));
         };
       });
     const all = await Promise.all(['velk', 'velk-record'].map(rows));
@@ -82,7 +91,9 @@ test('what is typed while one is shown out is kept, and saved when one is let in
   await page.getByLabel('Job name').waitFor();
   await context.clearCookies();
   await page.getByLabel('Job name').fill('Looms of the door');
-  await expect(page.getByRole('heading', { name: 'Velk does not know this browser yet' })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: 'Velk does not know this browser yet' }),
+  ).toBeVisible();
   await page.getByLabel('Address or key').fill(KEY);
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Job name')).toHaveValue('Looms of the door');
@@ -107,7 +118,9 @@ test('the shop’s network is let in by passphrase and certificate, a lost table
     });
   let velk: Started | undefined;
   try {
-    await expect(start(data, { VELK_HOST: host })).rejects.toThrow(/set a passphrase first, with npm run passphrase/);
+    await expect(start(data, { VELK_HOST: host })).rejects.toThrow(
+      /set a passphrase first, with npm run passphrase/,
+    );
     expect(passphrase('passwordpassword').stderr).toContain('This passphrase is soon guessed.');
     const drawn = /The passphrase is: (.+)/.exec(passphrase('\n').stdout)![1]!;
     velk = await start(data, { VELK_HOST: host });
@@ -116,7 +129,10 @@ test('the shop’s network is let in by passphrase and certificate, a lost table
     const address = /reaches it at (https:\S+),/.exec(said())![1]!;
     const fingerprint = /SHA-256\): (\S+)/.exec(said())![1]!;
 
-    /** Whoever took in the authority, which is fetched before one is let in, trusts what the door shows. */
+    /**
+     * Whoever took in the authority, which is fetched before one is let in, trusts what the door
+     * shows.
+     */
     const fetched = (url: string, ca?: string) =>
       new Promise<string>((resolve, reject) => {
         const asked = get(
@@ -137,7 +153,9 @@ test('the shop’s network is let in by passphrase and certificate, a lost table
     await expect(taking.getByRole('link', { name: 'the certificate' })).toBeVisible();
     await taking.getByLabel('A computer').check();
     await expect(taking).toContainText('authorities or trusted roots');
-    const tablet = await (await browser.newContext({ ignoreHTTPSErrors: true, extraHTTPHeaders: {} })).newPage();
+    const tablet = await (
+      await browser.newContext({ ignoreHTTPSErrors: true, extraHTTPHeaders: {} })
+    ).newPage();
     await tablet.goto(address);
     await tablet.getByLabel('Passphrase of the shop').fill('not the passphrase');
     await tablet.getByLabel('Name of this device').fill('Bench tablet');
@@ -152,7 +170,13 @@ test('the shop’s network is let in by passphrase and certificate, a lost table
 
     /** On the floor: the network goes and comes back. */
     await tablet.getByRole('link', { name: /^Floor/ }).click();
-    for (const name of ['I have read this', 'It is set', 'Cut the pieces', 'Go on all the same', 'One more'])
+    for (const name of [
+      'I have read this',
+      'It is set',
+      'Cut the pieces',
+      'Go on all the same',
+      'One more',
+    ])
       await tablet.getByRole('button', { name, exact: true }).click();
     await tablet.context().setOffline(true);
     await tablet.getByRole('button', { name: 'One more' }).click();

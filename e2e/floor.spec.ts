@@ -27,7 +27,11 @@ interface Manifest {
   readonly short_name: string;
   readonly display: string;
   readonly start_url: string;
-  readonly icons: readonly { readonly src: string; readonly sizes: string; readonly type: string }[];
+  readonly icons: readonly {
+    readonly src: string;
+    readonly sizes: string;
+    readonly type: string;
+  }[];
 }
 
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
@@ -56,7 +60,10 @@ test('the network is cut in the middle of ticks on two devices, one is loaded an
 }) => {
   /** Two pages plan and prove the whole job beside one another. */
   test.setTimeout(300_000);
-  const [a, b] = [await device(browser, velk, 'Saw tablet'), await device(browser, velk, 'Bench tablet')];
+  const [a, b] = [
+    await device(browser, velk, 'Saw tablet'),
+    await device(browser, velk, 'Bench tablet'),
+  ];
   await Promise.all([toPieces(a), toPieces(b)]);
   await press(b, 'One more');
   await press(b, 'One more');
@@ -68,7 +75,9 @@ test('the network is cut in the middle of ticks on two devices, one is loaded an
 
   await a.context().setOffline(true);
   for (let i = 0; i < 3; i++) await press(a, 'One more');
-  await expect(a.getByText('3 lines are held here and sent when the shop’s machine answers.')).toBeVisible();
+  await expect(
+    a.getByText('3 lines are held here and sent when the shop’s machine answers.'),
+  ).toBeVisible();
   await press(b, 'One more');
   await a.reload();
   await expect(count(a)).toHaveText('5');
@@ -140,11 +149,17 @@ test('a card step by step: cautions first, one back, a spoiled piece, a note, a 
   await note.fill('bit runs warm');
   await page.reload();
   await expect(note).toHaveValue('bit runs warm');
-  await page.getByLabel('With a picture').setInputFiles({ name: 'large.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(40_000_000) }); // prettier-ignore
-  await expect(page.getByText('The picture is 40 MB; at most 25 MB are read. Your note is still here.')).toBeVisible();
+  await page
+    .getByLabel('With a picture')
+    .setInputFiles({ name: 'large.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(40_000_000) });
+  await expect(
+    page.getByText('The picture is 40 MB; at most 25 MB are read. Your note is still here.'),
+  ).toBeVisible();
   await expect(note).toHaveValue('bit runs warm');
   const photo = await page.screenshot({ type: 'png' });
-  await page.getByLabel('With a picture').setInputFiles({ name: 'bit.png', mimeType: 'image/png', buffer: photo });
+  await page
+    .getByLabel('With a picture')
+    .setInputFiles({ name: 'bit.png', mimeType: 'image/png', buffer: photo });
   await expect(note).toHaveCount(0);
 
   await press(page, 'Next card');
@@ -159,14 +174,22 @@ test('a card step by step: cautions first, one back, a spoiled piece, a note, a 
   await page.reload();
   await expect(page.getByRole('searchbox', { name: 'Search the log' })).toHaveValue('knot');
   await expect(page.getByRole('heading', { name: '1 line' })).toBeVisible();
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as CSV' }).click()]); // prettier-ignore
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ]);
   const text = await (await file.createReadStream()).toArray();
-  expect(Buffer.concat(text as Buffer[]).toString()).toContain('Table end 3 spoiled: a knot broke out');
+  expect(Buffer.concat(text as Buffer[]).toString()).toContain(
+    'Table end 3 spoiled: a knot broke out',
+  );
   await page.context().close();
 });
 
 /** All of the looms: a breadboard end whose way goes when it is measured. */
-test('what is cut and would be cut otherwise now is told, and taken as it is @looms', async ({ browser, velk }) => {
+test('what is cut and would be cut otherwise now is told, and taken as it is @looms', async ({
+  browser,
+  velk,
+}) => {
   const page = await device(browser, velk, 'Saw tablet');
   await toPieces(page);
   await press(page, 'One more');
@@ -174,7 +197,9 @@ test('what is cut and would be cut otherwise now is told, and taken as it is @lo
   /** The table ends are measured again: a millimetre thicker than they were. */
   const path = new URL(page.url()).pathname.replace(/\/setups.*$/, '');
   await page.goto(`${velk.url}${path}/stock`);
-  const row = page.getByRole('row').filter({ has: page.getByRole('textbox', { name: 'Name of Table end' }) });
+  const row = page
+    .getByRole('row')
+    .filter({ has: page.getByRole('textbox', { name: 'Name of Table end' }) });
   const measured = row.getByLabel(/measured thickness/i);
   await measured.fill('22.6');
   await measured.press('Enter');
@@ -183,7 +208,9 @@ test('what is cut and would be cut otherwise now is told, and taken as it is @lo
    * The groove no longer lies in the middle: the way it was begun can’t be gone on with, and none
    * is taken in its place.
    */
-  const told = page.getByRole('alert').filter({ hasText: 'One is cut in a set-up that the job has no more' });
+  const told = page
+    .getByRole('alert')
+    .filter({ hasText: 'One is cut in a set-up that the job has no more' });
   await expect(told).toContainText('What is cut is taken as it is');
   await press(page, 'cut it again');
   await expect(told).toHaveCount(0);
@@ -206,12 +233,18 @@ for (const [width, height, all] of [
     const page = await device(browser, velk, 'Saw tablet');
     await page.setViewportSize({ width, height });
     const check = async (name: string) => {
-      const { violations } = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
+      const { violations } = await new AxeBuilder({ page })
+        .options({ resultTypes: ['violations'] })
+        .analyze();
       const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-      expect(serious.map((v) => `${name}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual(
-        [],
+      expect(
+        serious.map(
+          (v) => `${name}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`,
+        ),
+      ).toEqual([]);
+      const wide = await page.evaluate(
+        () => document.documentElement.scrollWidth - window.innerWidth,
       );
-      const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
       expect(wide, name).toBeLessThanOrEqual(0);
       const small = await page.evaluate(() =>
         [...document.querySelectorAll<HTMLElement>('.floor :is(button, a, input, textarea)')]
@@ -266,17 +299,23 @@ test('a piece that went wrong is saved: the ways by wood and time, the one taken
   await press(page, 'It is spoiled');
   await press(page, 'What can be saved?');
   await page.getByLabel(/^What is wrong/).selectOption({ label: 'mortise width' });
-  const asked = Number(/where ([\d.]+)/.exec((await page.locator('.rescuing').innerText()).replace(/\s+/g, ' '))![1]);
+  const asked = Number(
+    /where ([\d.]+)/.exec((await page.locator('.rescuing').innerText()).replace(/\s+/g, ' '))![1],
+  );
   await page.getByLabel(/^reads/).fill('wide');
   await page.reload();
   await expect(page.getByLabel(/^reads/)).toHaveValue('wide');
   await expect(page.locator('.rescuing').getByRole('alert')).toBeVisible();
   await page.getByLabel(/^reads/).fill(String(asked + 0.4));
-  const way = page.locator('.rescuing li').filter({ hasText: 'Leave it, and make its tenon thicker' });
+  const way = page
+    .locator('.rescuing li')
+    .filter({ hasText: 'Leave it, and make its tenon thicker' });
   await expect(way).toContainText('cut virtually: it goes together');
   await expect(page.locator('.rescuing > ol > li').last()).toContainText(/new piece|spare piece/);
   await way.getByRole('button', { name: 'Do that' }).click();
-  await expect(page.getByText(/Piece 2 is saved\. Leave it, and make its tenon thicker/)).toBeVisible();
+  await expect(
+    page.getByText(/Piece 2 is saved\. Leave it, and make its tenon thicker/),
+  ).toBeVisible();
   await expect(count(page)).toHaveText('2');
   await press(page, 'Take that back');
   await expect(page.getByText('Piece 2 is spoiled: the guide slipped')).toBeVisible();
@@ -314,14 +353,25 @@ test('opened once, it starts without the network: plans, ticks, opens a job that
 }) => {
   const page = await device(browser, velk, 'Yard tablet');
   const [, , id] = new URL(page.url()).pathname.split('/');
-  const listed = (await (await request.get(`${velk.url}/api/jobs`)).json()) as { id: string; name: string }[];
+  const listed = (await (await request.get(`${velk.url}/api/jobs`)).json()) as {
+    id: string;
+    name: string;
+  }[];
   const other = listed.find((job) => job.id !== id)!;
   const kept = () =>
-    page.evaluate(async () => (await (await caches.open('jobs')).keys()).map(({ url }) => new URL(url).pathname));
+    page.evaluate(async () =>
+      (await (await caches.open('jobs')).keys()).map(({ url }) => new URL(url).pathname),
+    );
   await expect
     .poll(kept, { timeout: 60_000 })
     .toEqual(
-      expect.arrayContaining(['/api/access', '/api/shop', '/api/jobs', `/api/jobs/${id}`, `/api/jobs/${other.id}`]),
+      expect.arrayContaining([
+        '/api/access',
+        '/api/shop',
+        '/api/jobs',
+        `/api/jobs/${id}`,
+        `/api/jobs/${other.id}`,
+      ]),
     );
   await page.context().setOffline(true);
   await page.reload();
@@ -365,7 +415,12 @@ test('what somebody else changes is told on the floor, with whose it is, and see
     version: number;
   };
   const joints = job.joints.map((joint, i) =>
-    i !== 3 ? joint : { ...joint, params: { ...joint.params, tenonLength: Number(joint.params['tenonLength']) + 2 } },
+    i !== 3
+      ? joint
+      : {
+          ...joint,
+          params: { ...joint.params, tenonLength: Number(joint.params['tenonLength']) + 2 },
+        },
   );
   const saved = await request.put(`${velk.url}/api/jobs/${id}`, {
     data: { version, save: crypto.randomUUID(), job: { ...job, joints } },

@@ -7,7 +7,8 @@ test('jobs are copied, put away, deleted and brought back, saved as files and dr
   velk,
 }) => {
   await page.goto(velk.url);
-  const more = (name: string) => page.getByRole('button', { name: `What to do with ${name}`, exact: true });
+  const more = (name: string) =>
+    page.getByRole('button', { name: `What to do with ${name}`, exact: true });
   const deed = (name: string) => page.getByRole('menuitem', { name });
   const link = (name: string) => page.getByRole('link', { name, exact: true });
   await more('Floor looms, six').click();
@@ -34,7 +35,10 @@ test('jobs are copied, put away, deleted and brought back, saved as files and dr
   await expect(page.locator('.jobrow').first()).toContainText('Drying racks');
 
   await more('Drying racks for the dye room').click();
-  const [download] = await Promise.all([page.waitForEvent('download'), deed('Save as a job file').click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    deed('Save as a job file').click(),
+  ]);
   const text = await readFile(await download.path(), 'utf8');
   const file = JSON.parse(text) as JobFile;
   expect(file.job.name).toBe('Drying racks for the dye room');
@@ -49,9 +53,14 @@ test('jobs are copied, put away, deleted and brought back, saved as files and dr
   await expect(page).toHaveTitle('Joints · Dropped racks · Velk');
 });
 
-test('what waits to be saved is said in the list of jobs, and goes when it is saved', async ({ page, velk }) => {
+test('what waits to be saved is said in the list of jobs, and goes when it is saved', async ({
+  page,
+  velk,
+}) => {
   await openLooms(page, velk, 'stock');
-  await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.route('**/api/jobs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
   await page.getByLabel('Post, pieces').fill('36');
   await page.getByRole('link', { name: 'Velk', exact: true }).click();
   await expect(page.getByText('Something typed is not saved yet')).toBeVisible();
@@ -76,7 +85,10 @@ test('the joint is in the address; one that is gone, a room that is none and a f
   await page.getByRole('link', { name: /^Methods/ }).click();
   await expect(page).toHaveURL(/methods\?joint=/);
   await page.reload();
-  await expect(page.getByRole('button', { name: /Stretcher through foot/ })).toHaveAttribute('aria-current', 'true');
+  await expect(page.getByRole('button', { name: /Stretcher through foot/ })).toHaveAttribute(
+    'aria-current',
+    'true',
+  );
   const job = page.url().replace(/\/methods.*/, '');
   await page.goto(`${job}/joints?joint=gone`);
   await expect(page.getByRole('alert')).toContainText('This job has no joint “gone”');
@@ -93,9 +105,13 @@ test('the joint is in the address; one that is gone, a room that is none and a f
   await expect(page.getByRole('radio').first()).toBeVisible();
   await expect(page.getByRole('alert').filter({ hasText: 'has no joint' })).toHaveCount(0);
   await page.goto(`${job}/attic`);
-  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: 'There is nothing at this address' }),
+  ).toBeVisible();
   await page.goto(`${velk.url}/attic`);
-  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await expect(
+    page.getByRole('heading', { name: 'There is nothing at this address' }),
+  ).toBeVisible();
   await page.getByRole('link', { name: 'To the jobs' }).click();
   await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();
 
@@ -104,7 +120,10 @@ test('the joint is in the address; one that is gone, a room that is none and a f
   /** A card's name ends as a file's does; it is reloaded all the same. */
   expect(await statusOf('/job/one/setups/joint.tenoned.saw-stepped.face')).toBe(200);
   let asked = 0;
-  await page.route('**/assets/ShopRoom-*.js', (route) => (asked++, route.fulfill({ status: 404, body: '' })));
+  await page.route(
+    '**/assets/ShopRoom-*.js',
+    (route) => (asked++, route.fulfill({ status: 404, body: '' })),
+  );
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'This room could not be fetched' })).toBeVisible();
   /** Not again and again: whoever wants it again says so. */
@@ -170,7 +189,9 @@ test('a card on paper is light, unfolded and without what only a screen needs; a
   await page.getByRole('button', { name: 'Dark' }).click();
   await page.getByRole('heading', { name: 'Before the first good piece' }).waitFor();
   const readings = page.getByRole('table', { name: 'What the test piece should read' });
-  await expect(readings.getByRole('row', { name: /^mortise depth/ })).toHaveText(/^mortise depth\d+\.\d+ mm± 0\.2$/);
+  await expect(readings.getByRole('row', { name: /^mortise depth/ })).toHaveText(
+    /^mortise depth\d+\.\d+ mm± 0\.2$/,
+  );
   const more = page.locator('details').first();
   await expect(more).not.toHaveAttribute('open');
   await page.emulateMedia({ media: 'print' });
@@ -178,9 +199,9 @@ test('a card on paper is light, unfolded and without what only a screen needs; a
   await expect(more).toHaveAttribute('open');
   await expect(page.getByRole('navigation', { name: 'Stages of the job' })).toBeHidden();
   await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
-  expect(await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--ink'))).toBe(
-    '#182024',
-  );
+  expect(
+    await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--ink')),
+  ).toBe('#182024');
   await page.evaluate(() => window.dispatchEvent(new Event('afterprint')));
   await expect(more).not.toHaveAttribute('open');
   await page.emulateMedia({ media: 'screen' });
@@ -210,10 +231,15 @@ test('a figure is copied as it is written; the guide is inside; dark as the syst
   await expect(page.getByRole('heading', { name: 'User guide' })).toBeVisible();
   await page.getByRole('navigation', { name: 'Chapters' }).getByText('Typing lengths').click();
   await expect(page.getByRole('heading', { name: 'Typing lengths' })).toBeInViewport();
-  expect(await (await page.request.get(`${velk.url}/licences.md`)).text()).toContain('barlow-semi-condensed');
+  expect(await (await page.request.get(`${velk.url}/licences.md`)).text()).toContain(
+    'barlow-semi-condensed',
+  );
 });
 
-test('a chest opened while the server is away says so and opens when it is back', async ({ page, velk }) => {
+test('a chest opened while the server is away says so and opens when it is back', async ({
+  page,
+  velk,
+}) => {
   await page.route('**/api/shop', (route) => route.abort());
   await page.goto(`${velk.url}/chest`);
   await expect(page.getByRole('status').first()).toContainText('Velk asks again by itself');
@@ -222,7 +248,10 @@ test('a chest opened while the server is away says so and opens when it is back'
 });
 
 /** All of the looms: proofs that last long enough to be stopped. */
-test('proofs say how far they are, and are stopped and gone on with @looms @cuts', async ({ page, velk }) => {
+test('proofs say how far they are, and are stopped and gone on with @looms @cuts', async ({
+  page,
+  velk,
+}) => {
   await openLooms(page, velk, 'proof');
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByText(/^Stopped: \d+ of 14 joints cut virtually/)).toBeVisible();

@@ -24,7 +24,10 @@ async function stopsIn(page: Page): Promise<number> {
 }
 
 /** All of the looms, cut: the longest lists, and everything that a proof shows. */
-test('long lists are one stop of Tab, and the arrows lead through them @looms @cuts', async ({ page, velk }) => {
+test('long lists are one stop of Tab, and the arrows lead through them @looms @cuts', async ({
+  page,
+  velk,
+}) => {
   test.setTimeout(180_000);
   await page.goto(velk.url);
   for (const path of ['shop', 'chest/rip', 'quick/stack', 'guide']) {
@@ -80,14 +83,20 @@ test('in a table the arrows keep the column, and Tab goes on to the next part wh
   expect(await focused(page)).toMatch(/, measured width/);
 });
 
-test('what is pressed may go away: the focus stays nearby, never falls to the page', async ({ page, velk }) => {
+test('what is pressed may go away: the focus stays nearby, never falls to the page', async ({
+  page,
+  velk,
+}) => {
   test.setTimeout(120_000);
   const press = async (name: RegExp, there: RegExp) => {
     await tabTo(page, name);
     await page.keyboard.press('Enter');
     await page.locator('main, dialog, section').getByText(there).first().waitFor();
     await expect.poll(() => focused(page), { message: `after ${name}` }).not.toBe('the page');
-    expect(await page.evaluate(() => window.scrollY), `after ${name} the page stands where it stood`).toBe(0);
+    expect(
+      await page.evaluate(() => window.scrollY),
+      `after ${name} the page stands where it stood`,
+    ).toBe(0);
   };
   await page.goto(velk.url);
   await page.getByRole('link', { name: 'Floor looms, six' }).waitFor();
@@ -126,7 +135,9 @@ test('what can’t be is as easy to read as the rest: no serious fault where ent
   velk,
 }) => {
   const faults = async () => {
-    const { violations } = await new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).analyze();
+    const { violations } = await new AxeBuilder({ page })
+      .options({ resultTypes: ['violations'] })
+      .analyze();
     return violations
       .filter((v) => v.impact === 'serious' || v.impact === 'critical')
       .map((v) => `${v.id} ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`);

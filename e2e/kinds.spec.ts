@@ -20,7 +20,9 @@ test('a through joint made from the picker, edited on the drawing, changed to bl
   await proud.fill('4');
   await expect(page.getByLabel('tenon length, mm')).toHaveValue('49.0');
   await page.getByLabel('tenon length, mm').fill('30');
-  await expect(page.getByText(/a tenon 30.0 mm long does not come out of a piece 45.0 mm deep/).first()).toBeVisible();
+  await expect(
+    page.getByText(/a tenon 30.0 mm long does not come out of a piece 45.0 mm deep/).first(),
+  ).toBeVisible();
   await page.getByLabel('tenon length, mm').fill('46');
   await page.getByRole('button', { name: 'Through mortise and tenon' }).click();
   await page
@@ -36,7 +38,10 @@ test('a through joint made from the picker, edited on the drawing, changed to bl
 });
 
 /** It is proved. */
-test('the demo’s through joint is cut into a backing piece and proved @cuts', async ({ page, velk }) => {
+test('the demo’s through joint is cut into a backing piece and proved @cuts', async ({
+  page,
+  velk,
+}) => {
   await openLooms(page, velk, 'order');
   await page.getByRole('button', { name: /Stretcher through foot/ }).click();
   await page.getByRole('link', { name: /^Set-ups/ }).click();
@@ -44,7 +49,10 @@ test('the demo’s through joint is cut into a backing piece and proved @cuts', 
   await expect(page.getByText(/^Cut virtually, Stretcher through foot: tenon/)).toBeVisible();
 });
 
-test('two mortises that meet in one post are an error at both joints, until one is moved', async ({ page, velk }) => {
+test('two mortises that meet in one post are an error at both joints, until one is moved', async ({
+  page,
+  velk,
+}) => {
   await openLooms(page, velk, 'joints');
   await page.getByRole('button', { name: /Beam rest into post/ }).click();
   const position = page.getByLabel('position from layout end, mm');
@@ -55,12 +63,16 @@ test('two mortises that meet in one post are an error at both joints, until one 
   await expect(meet).toBeVisible();
   await page.getByRole('button', { name: /Beam rest into post/ }).click();
   await position.fill('690');
-  await expect(page.getByText(/only 3.5 mm of wood is left; less than 11.26 mm may split/)).toBeVisible();
+  await expect(
+    page.getByText(/only 3.5 mm of wood is left; less than 11.26 mm may split/),
+  ).toBeVisible();
   await position.fill('900');
   await expect(page.getByText('Mortises near each other')).toBeHidden();
 });
 
-/** Each with stock of its own, so that no joint meets another's; what is typed over, and to what. */
+/**
+ * Each with stock of its own, so that no joint meets another's; what is typed over, and to what.
+ */
 const KINDS = [
   ['Blind mortise and tenon', 22, 'tenon width', '40.0'],
   ['Haunched mortise and tenon', 22, 'haunch width', '18.0'],
@@ -92,7 +104,10 @@ test('every kind is made from the picker, edited on the drawing, wrong and right
   await page
     .getByLabel('Table of parts')
     .fill(
-      KINDS.flatMap(([, thick], i) => [`Rail ${i}\t2\t600\t${thick}\t90`, `Stile ${i}\t4\t900\t52\t60`]).join('\n'),
+      KINDS.flatMap(([, thick], i) => [
+        `Rail ${i}\t2\t600\t${thick}\t90`,
+        `Stile ${i}\t4\t900\t52\t60`,
+      ]).join('\n'),
     );
   await page.getByRole('button', { name: `Add ${2 * KINDS.length} parts` }).click();
   await page.getByRole('link', { name: /^Joints/ }).click();
@@ -148,9 +163,13 @@ test('legs and rails from their sizes outside: their tenons butt in the leg; mad
   await page.getByRole('button', { name: /^Or a whole frame/ }).click();
   await page.getByText('Legs and rails', { exact: true }).click();
   await page.getByLabel('legs, square, mm').fill('700');
-  await expect(page.getByText(/leave nothing of a width of 1200.0 mm|leave nothing of a depth/).first()).toBeVisible();
+  await expect(
+    page.getByText(/leave nothing of a width of 1200.0 mm|leave nothing of a depth/).first(),
+  ).toBeVisible();
   await page.getByLabel('legs, square, mm').fill('50');
-  await expect(page.getByRole('row', { name: /long rails, shoulder to shoulder/ })).toContainText('1100.0 mm');
+  await expect(page.getByRole('row', { name: /long rails, shoulder to shoulder/ })).toContainText(
+    '1100.0 mm',
+  );
   await page.getByRole('button', { name: 'Add 3 parts and 2 joints' }).click();
   const length = page.getByLabel('tenon length, mm');
   await page.getByRole('button', { name: /short rail into leg/i }).click();
@@ -160,7 +179,10 @@ test('legs and rails from their sizes outside: their tenons butt in the leg; mad
   await page.getByRole('button', { name: /long rail into leg/i }).click();
   await length.fill('33');
   await expect(page.getByText('Two tenons in one leg')).toBeVisible();
-  await page.locator('.note', { hasText: 'Two tenons in one leg' }).getByRole('button', { name: /^Use/ }).click();
+  await page
+    .locator('.note', { hasText: 'Two tenons in one leg' })
+    .getByRole('button', { name: /^Use/ })
+    .click();
   await expect(page.getByText(/meet inside the piece/)).toBeHidden();
   /** The other answer: both at full length, their ends mitred. */
   await page.keyboard.press('Control+z');
@@ -171,7 +193,9 @@ test('legs and rails from their sizes outside: their tenons butt in the leg; mad
   await expect(page.getByText(/meet inside the piece/).first()).toBeVisible();
   await page.getByRole('button', { name: /short rail into leg/i }).click();
   await mitre.click();
-  await expect(page.getByText(/meet inside the piece|mitre faces the wrong way|mitred ends of/)).toBeHidden();
+  await expect(
+    page.getByText(/meet inside the piece|mitre faces the wrong way|mitred ends of/),
+  ).toBeHidden();
   await expect(page.getByText('A mitred pair')).toBeVisible();
 });
 
@@ -187,7 +211,9 @@ test('several mortises on a piece lie in a row: an even pitch comes with the cou
   await expect(pitch).not.toHaveValue('0.0');
   const even = await pitch.inputValue();
   await pitch.fill('20');
-  await expect(page.getByText(/they are so long that [\d.]+ mm is the least/).first()).toBeVisible();
+  await expect(
+    page.getByText(/they are so long that [\d.]+ mm is the least/).first(),
+  ).toBeVisible();
   await page.reload();
   await expect(pitch).toHaveValue('20.0');
   await pitch.fill(even);
@@ -207,7 +233,9 @@ test('pegs and wedges are chosen, drawn, typed over with a mistake, proved on th
   await page.getByText('Drawbored pegs', { exact: true }).click();
   const inset = page.getByLabel('peg from the shoulder, mm');
   await inset.fill('2');
-  await expect(page.getByText(/peg’s centre is 2.0 mm from the shoulder; its hole needs/).first()).toBeVisible();
+  await expect(
+    page.getByText(/peg’s centre is 2.0 mm from the shoulder; its hole needs/).first(),
+  ).toBeVisible();
   await inset.fill('14');
   await expect(page.getByText(/^Can’t be made/)).toHaveCount(0);
   await page.getByText('Glue alone', { exact: true }).click();
@@ -249,6 +277,10 @@ test('an angle is typed in degrees or as a slope, a mistake stays as typed, and 
     .getByRole('link', { name: /End, crosscut at the angle/ })
     .first()
     .click();
-  await expect(page.getByText(/piece to guide, off square, seen on the face/).first()).toBeVisible();
-  await expect(page.getByText(/rises 13.0 mm over 120.0 mm|rises 13.05 mm over 120.0 mm/).first()).toBeVisible();
+  await expect(
+    page.getByText(/piece to guide, off square, seen on the face/).first(),
+  ).toBeVisible();
+  await expect(
+    page.getByText(/rises 13.0 mm over 120.0 mm|rises 13.05 mm over 120.0 mm/).first(),
+  ).toBeVisible();
 });

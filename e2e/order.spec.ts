@@ -12,7 +12,9 @@ test('a card is moved by keys and by drag, refused with its rule, kept over a re
 }) => {
   await openLooms(page, velk, 'order');
   await expect(
-    page.getByText(/minutes of changing over; joint by joint it would be \d+, and no order takes under/),
+    page.getByText(
+      /minutes of changing over; joint by joint it would be \d+, and no order takes under/,
+    ),
   ).toBeVisible();
   /** The last card that can go up: nothing before it must come first. */
   const [second, third] = [await idOf(rows(page).nth(1)), await idOf(rows(page).nth(2))];
@@ -23,7 +25,10 @@ test('a card is moved by keys and by drag, refused with its rule, kept over a re
   await expect(handle(rows(page).nth(2))).toBeFocused();
   await expect(page.getByText(/minutes of changing over in your order/)).toBeVisible();
 
-  /** A tenon never comes before its mortise: the first card that waits for another one is dragged to the top. */
+  /**
+   * A tenon never comes before its mortise: the first card that waits for another one is dragged to
+   * the top.
+   */
   const waiting = rows(page).filter({ hasText: 'Why not earlier' }).first();
   const stays = await idOf(waiting);
   const place = await rows(page).evaluateAll(
@@ -72,7 +77,9 @@ test('the run begins from what is set up now, one card a machine; a machine that
   await expect(page.getByText(/It begins from/)).toHaveCount(0);
 
   await page.getByLabel('Who cuts').selectOption({ label: 'two persons' });
-  await expect(page.getByText(/^Two persons need about [\d.]+ h from the first to the last/)).toBeVisible();
+  await expect(
+    page.getByText(/^Two persons need about [\d.]+ h from the first to the last/),
+  ).toBeVisible();
   await page.reload();
   await expect(page.getByText(/^Two persons need about/)).toBeVisible();
   await page.getByLabel('Who cuts').selectOption({ label: 'one person' });
@@ -100,7 +107,9 @@ test('the run is drawn along time, a lane for each machine; a list that is searc
   const all = await rows(page).count();
   /** Working days: what goes on in the morning, and what to fetch before. */
   const heads = page.locator('.dayhead');
-  await expect(heads.filter({ hasText: /8\.0 h; begins with the rest of \d+, / }).first()).toBeVisible();
+  await expect(
+    heads.filter({ hasText: /8\.0 h; begins with the rest of \d+, / }).first(),
+  ).toBeVisible();
   await expect(heads.first()).toContainText(/Day 1.*fetch Dado stack/);
   const eight = await heads.count();
   await page.getByLabel('Hours a day').selectOption('4');
@@ -109,7 +118,9 @@ test('the run is drawn along time, a lane for each machine; a list that is searc
   await expect(page.getByLabel('Hours a day')).toHaveValue('4');
 
   await page.getByLabel('Search the set-ups').fill('shuttle');
-  const words = page.getByText(new RegExp(`^\\d+ of ${all}; all of them are needed to move one\\.$`));
+  const words = page.getByText(
+    new RegExp(`^\\d+ of ${all}; all of them are needed to move one\\.$`),
+  );
   await expect(words).toBeVisible();
   await expect(heads).toHaveCount(0);
   const found = await rows(page).count();
@@ -125,12 +136,16 @@ test('the run is drawn along time, a lane for each machine; a list that is searc
   await page.getByLabel('Only on').selectOption('Bandsaw');
   for (const row of await rows(page).all()) await expect(row).toContainText('Bandsaw');
   /** What it is set with, and how long that and the cutting take. */
-  await expect(rows(page).first()).toContainText(/Set: .*; \d+ min with the test cut, about .* to cut/);
+  await expect(rows(page).first()).toContainText(
+    /Set: .*; \d+ min with the test cut, about .* to cut/,
+  );
 
   /** A block in the picture leads to its set-up, whatever was searched for. */
   const block = page.locator('.lanes svg g[style*="pointer"]').nth(20);
   await block.hover();
-  const told = /^(.*?): (.*), set in \d+ min, cut in \d+$/.exec((await page.locator('.lanes p').textContent())!)!;
+  const told = /^(.*?): (.*), set in \d+ min, cut in \d+$/.exec(
+    (await page.locator('.lanes p').textContent())!,
+  )!;
   await block.click();
   await expect(rows(page)).toHaveCount(all);
   const focused = page.locator('ol.order > li', { has: page.locator('a:focus') });

@@ -8,11 +8,19 @@ const rowOf = (page: Page, id: string): Locator => page.locator(`ol.order > li[d
 const idOf = async (row: Locator) => (await row.getAttribute('data-card'))!;
 
 /** Opens where a set-up is wanted, and says it. */
-async function pin(page: Page, id: string, where: { value: string } | { label: RegExp }): Promise<Locator> {
+async function pin(
+  page: Page,
+  id: string,
+  where: { value: string } | { label: RegExp },
+): Promise<Locator> {
   const row = rowOf(page, id);
   const choice = row.getByLabel(/^Where set-up \d+ is wanted$/);
-  if (!(await choice.isVisible())) await row.getByRole('button', { name: /^(Pin set-up \d+|pin|pinned .*)$/ }).click();
-  const value = 'value' in where ? where.value : await choice.locator('option', { hasText: where.label }).getAttribute('value'); // prettier-ignore
+  if (!(await choice.isVisible()))
+    await row.getByRole('button', { name: /^(Pin set-up \d+|pin|pinned .*)$/ }).click();
+  const value =
+    'value' in where
+      ? where.value
+      : await choice.locator('option', { hasText: where.label }).getAttribute('value');
   await choice.selectOption(value);
   return row;
 }
@@ -54,28 +62,41 @@ test('a set-up is pinned first, before another and to a day; what contradicts is
   const begun = (id: string) =>
     rows(page).evaluateAll((all, own) => {
       const at = all.findIndex((li) => li.getAttribute('data-card') === own);
-      return all.slice(0, at + 1).reverse().map((li) => li.querySelector('.dayhead h2')?.textContent).find(Boolean); // prettier-ignore
+      return all
+        .slice(0, at + 1)
+        .reverse()
+        .map((li) => li.querySelector('.dayhead h2')?.textContent)
+        .find(Boolean);
     }, id);
   await expect.poll(() => begun(free)).toBe('Day 6, Mon, Mar 22');
   /** Nothing else reaches so far: the days between are empty, and said so. */
   await day.fill('2027-06-01');
-  await expect(rowOf(page, free)).toContainText(/Day \d+, Tue, Jun 1.*the \d+ days before, nothing/);
+  await expect(rowOf(page, free)).toContainText(
+    /Day \d+, Tue, Jun 1.*the \d+ days before, nothing/,
+  );
   await day.fill('2027-03-22');
   await expect.poll(() => begun(free)).toBe('Day 6, Mon, Mar 22');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
   await expect.poll(() => begun(free)).toBe('Day 6, Mon, Mar 22');
-  await expect(rowOf(page, free).getByRole('button', { name: 'pinned to Mon, Mar 22' })).toBeVisible();
+  await expect(
+    rowOf(page, free).getByRole('button', { name: 'pinned to Mon, Mar 22' }),
+  ).toBeVisible();
 });
 
 /** All of the looms: an order that isn’t proven at once. */
-test('one looks longer for a quicker order, sees how far that is, and ends it @looms', async ({ page, velk }) => {
+test('one looks longer for a quicker order, sees how far that is, and ends it @looms', async ({
+  page,
+  velk,
+}) => {
   await openLooms(page, velk, 'order');
   await page.getByRole('button', { name: 'Look longer for a quicker order' }).click();
   const far = page.getByRole('progressbar', { name: 'How far the search is' });
   await expect.poll(async () => Number(await far.getAttribute('value'))).toBeGreaterThan(0.01);
   await page.getByRole('button', { name: 'that will do' }).click();
-  await expect(page.getByText(/^(None quicker was found\.|One was found that takes \d+ minutes less\.)/)).toBeVisible();
+  await expect(
+    page.getByText(/^(None quicker was found\.|One was found that takes \d+ minutes less\.)/),
+  ).toBeVisible();
   await expect(far).toHaveCount(0);
 });
 
@@ -86,7 +107,8 @@ test('in the picture a set-up is drawn along past another of its machine, within
 }) => {
   await openLooms(page, velk, 'order');
   await rows(page).first().waitFor();
-  const order = () => rows(page).evaluateAll((all) => all.map((li) => li.getAttribute('data-card')));
+  const order = () =>
+    rows(page).evaluateAll((all) => all.map((li) => li.getAttribute('data-card')));
   const before = await order();
   /** The same order as is found outside any browser. */
   const { job, shop } = demo('looms');

@@ -16,7 +16,10 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'off',
-    /** What is kept in the browser hides what the server no longer has; tests of a start without a network allow it. */
+    /**
+     * What is kept in the browser hides what the server no longer has; tests of a start without a
+     * network allow it.
+     */
     serviceWorkers: 'block',
     /** Pages come in as programs at the machine do; the door itself has its own tests. */
     extraHTTPHeaders: { authorization: `Bearer ${KEY}` },

@@ -10,7 +10,9 @@ test('a rail that grows too tall to stand on end is laid flat, and the way that 
   await page.getByRole('link', { name: /^Stock/ }).click();
   await page.getByLabel('Cross rail, final length, mm').fill('1800');
   await page.getByRole('link', { name: /^Methods/ }).click();
-  await expect(page.getByText('It would stand 1800.0 mm tall; past 1000.0 mm it is laid flat.').first()).toBeVisible();
+  await expect(
+    page.getByText('It would stand 1800.0 mm tall; past 1000.0 mm it is laid flat.').first(),
+  ).toBeVisible();
   await expect(cheeks.getByRole('radio', { name: /^On the bandsaw chosen/ })).toBeChecked();
   await expect(page.getByText(/set in about \d+ min, cut in \d+ (min|h)/).first()).toBeVisible();
 

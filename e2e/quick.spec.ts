@@ -44,5 +44,7 @@ test('bushing and slot answer both ways round, and a bushing smaller than its cu
   await page.goto(`${velk.url}/quick/bushing-slot?ask=mortise&m=16.5mm&d=9.5mm&G=15.9mm`);
   await expect(answer).toContainText('10.1 mm');
   await page.getByLabel('Bushing, outside as measured').fill('9 mm');
-  await expect(page.getByRole('alert')).toContainText('The bushing, 9.0 mm, must be larger than the cutter');
+  await expect(page.getByRole('alert')).toContainText(
+    'The bushing, 9.0 mm, must be larger than the cutter',
+  );
 });

@@ -16,8 +16,16 @@ async function written(page: Page, lines: readonly Seen[]): Promise<void> {
   const job = /job\/([^/]+)/.exec(page.url())![1]!;
   const seen = new Date(Date.now() - 3_600_000).toISOString();
   const status = await page.evaluate(
-    ([at, body]) => fetch(at!, { method: 'POST', headers: { 'content-type': 'application/json' }, body: body! }).then((answer) => answer.status), // prettier-ignore
-    [`/api/jobs/${job}/record`, JSON.stringify({ lines: lines.map((line) => ({ ...line, id: randomUUID(), seen })) })],
+    ([at, body]) =>
+      fetch(at!, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: body!,
+      }).then((answer) => answer.status),
+    [
+      `/api/jobs/${job}/record`,
+      JSON.stringify({ lines: lines.map((line) => ({ ...line, id: randomUUID(), seen })) }),
+    ],
   );
   expect(status).toBe(201);
   await page.reload();
@@ -32,16 +40,29 @@ test('what many test pieces say of a cutter is taken by a press, and is what it 
   const cards = plan.cards
     .filter(({ setups }) => setups[0]!.cutter === 'spiral-8' && setups[0]!.stage === 'mortise')
     .slice(0, 3);
-  const read = cards.flatMap(
-    (card) =>
+  const read = cards.flatMap((card) =>
     readingsOf(modeller, card, plan)
       .filter(({ dimension }) => dimension === 'mortiseWidth')
-      .flatMap((reading) => [-0.12, -0.1, -0.08].map((off) => ({ kind: 'measured' as const, card: card.id, reading: readingId(reading), name: reading.name, value: reading.value + off, should: reading.value, within: reading.within }))), // prettier-ignore
+      .flatMap((reading) =>
+        [-0.12, -0.1, -0.08].map((off) => ({
+          kind: 'measured' as const,
+          card: card.id,
+          reading: readingId(reading),
+          name: reading.name,
+          value: reading.value + off,
+          should: reading.value,
+          within: reading.within,
+        })),
+      ),
   );
   await openLooms(page, velk, 'log');
   await written(page, read);
   const said = page.getByRole('region', { name: 'What the readings say of the tools' });
-  await expect(said.getByText(/^Spiral cutter 8 mm, .*7\.9\smm, scatter 0\.02\smm over \d+ readings; until now 8\.0\smm/)).toBeVisible({ timeout: 60_000 }); // prettier-ignore
+  await expect(
+    said.getByText(
+      /^Spiral cutter 8 mm, .*7\.9\smm, scatter 0\.02\smm over \d+ readings; until now 8\.0\smm/,
+    ),
+  ).toBeVisible({ timeout: 60_000 });
   await said.getByRole('button', { name: 'Take it' }).click();
   await expect(said).toBeHidden();
   await follow(page, '/chest/spiral-8');
@@ -69,12 +90,24 @@ test('a mortise that was measured wider asks its tenon’s figures before the fi
 }) => {
   const { modeller, plan } = await planned({ all: false });
   const tenonOn = (card: Card) =>
-    readingsOf(modeller, card, plan).find(({ dimension, gains }) => dimension === 'tenonThickness' && gains.length);
+    readingsOf(modeller, card, plan).find(
+      ({ dimension, gains }) => dimension === 'tenonThickness' && gains.length,
+    );
   const card = plan.cards.find(tenonOn)!;
   const tenon = tenonOn(card)!;
   const width = { joint: tenon.joint, member: 'mortised', dimension: 'mortiseWidth' };
   await openLooms(page, velk, 'order');
-  await written(page, [{ kind: 'measured', card: 'its card', reading: readingId(width), name: 'mortise width', value: 8.3, should: 8, within: 0.1 }]); // prettier-ignore
+  await written(page, [
+    {
+      kind: 'measured',
+      card: 'its card',
+      reading: readingId(width),
+      name: 'mortise width',
+      value: 8.3,
+      should: 8,
+      within: 0.1,
+    },
+  ]);
   await page.locator(`ol.order > li[data-card="${card.id}"]`).scrollIntoViewIfNeeded();
   await page.locator(`ol.order > li[data-card="${card.id}"]`).getByRole('link').first().click();
   const fit = page.getByRole('status').filter({ hasText: 'To fit the mortise there is' });

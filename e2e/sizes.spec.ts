@@ -20,8 +20,16 @@ const cutOff = (page: Page): Promise<string[]> =>
     const wide = document.documentElement.scrollWidth - window.innerWidth;
     const clipped = [...document.querySelectorAll<HTMLElement>('main *, header *')].filter((e) => {
       const { overflowX } = getComputedStyle(e);
-      const shows = e.checkVisibility() && e.clientWidth > 0 && !['INPUT', 'TEXTAREA', 'SVG'].includes(e.tagName);
-      return shows && overflowX === 'hidden' && e.scrollWidth > e.clientWidth + 2 && (e.innerText ?? '').trim() !== '';
+      const shows =
+        e.checkVisibility() &&
+        e.clientWidth > 0 &&
+        !['INPUT', 'TEXTAREA', 'SVG'].includes(e.tagName);
+      return (
+        shows &&
+        overflowX === 'hidden' &&
+        e.scrollWidth > e.clientWidth + 2 &&
+        (e.innerText ?? '').trim() !== ''
+      );
     });
     return [
       ...(wide > 0 ? [`the page runs ${wide} px past the window`] : []),
@@ -45,8 +53,12 @@ for (const [width, height] of SIZES)
       expect(work!.y, `${name}: where the work begins`).toBeLessThan(height / 3);
       /** Targets are as large at every size. */
       if (width !== 1024 || !CROWDED.includes(name)) return;
-      const axe = new AxeBuilder({ page }).withRules(['target-size']).options({ resultTypes: ['violations'] });
-      const small = (await axe.analyze()).violations.flatMap((v) => v.nodes.map((n) => n.html.slice(0, 120))).filter((html) => !html.startsWith('<th')); // prettier-ignore
+      const axe = new AxeBuilder({ page })
+        .withRules(['target-size'])
+        .options({ resultTypes: ['violations'] });
+      const small = (await axe.analyze()).violations
+        .flatMap((v) => v.nodes.map((n) => n.html.slice(0, 120)))
+        .filter((html) => !html.startsWith('<th'));
       expect(small, `${name}: targets under 24 px`).toEqual([]);
     };
     await page.goto(velk.url);
@@ -60,15 +72,22 @@ for (const [width, height] of SIZES)
       const link = page.getByRole('link', { name: new RegExp(`^${stage}, `, 'i') });
       await link.click();
       await expect(link).toHaveAttribute('aria-current', 'page', { timeout: 20_000 });
-      await page.getByRole('heading', { level: 1 }).first().waitFor({ state: 'attached', timeout: 20_000 });
-      await expect(page.getByText(/^(Reckoning the ways|Opening)/)).toHaveCount(0, { timeout: 20_000 });
+      await page
+        .getByRole('heading', { level: 1 })
+        .first()
+        .waitFor({ state: 'attached', timeout: 20_000 });
+      await expect(page.getByText(/^(Reckoning the ways|Opening)/)).toHaveCount(0, {
+        timeout: 20_000,
+      });
       await check(stage);
       if (stage === 'Order') {
         await page.getByRole('link', { name: 'Before and after' }).click();
         await page.getByRole('heading', { name: 'Plane to thickness' }).waitFor();
         await check('tasks');
         await page.getByRole('link', { name: 'Assembly' }).click();
-        await page.getByRole('heading', { name: 'Gluing up, day by day' }).waitFor({ timeout: 60_000 });
+        await page
+          .getByRole('heading', { name: 'Gluing up, day by day' })
+          .waitFor({ timeout: 60_000 });
         await check('Assembly');
       }
       if (stage !== 'Stock') continue;
@@ -100,7 +119,9 @@ test('on a telephone what belongs to a tool or a part is one press away, and so 
   await expect(page.getByLabel('Rough length, mm')).not.toBeInViewport();
   await page.getByRole('button', { name: 'Marks, wood and rough length' }).click();
   await expect(page.getByRole('button', { name: 'Back to the parts' })).toBeInViewport();
-  await expect(page.getByRole('complementary', { name: 'The part' })).toContainText('Shuttle table');
+  await expect(page.getByRole('complementary', { name: 'The part' })).toContainText(
+    'Shuttle table',
+  );
   await page.getByRole('button', { name: 'Back to the parts' }).click();
   await expect(thickness).toBeInViewport();
 
@@ -130,7 +151,8 @@ for (const [width, height] of [
     await page.setViewportSize({ width, height });
     const check = async (name: string) => {
       await page.locator('main h1').first().waitFor({ state: 'attached', timeout: 20_000 });
-      const over = () => page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      const over = () =>
+        page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
       await expect.poll(over, { message: name }).toBeLessThanOrEqual(0);
     };
     await page.goto(velk.url);
@@ -148,13 +170,28 @@ for (const [width, height] of [
 test.describe('where one points with a finger', () => {
   test.use({ viewport: { width: 768, height: 1024 }, hasTouch: true, isMobile: true });
   /** All of the looms, cut: every sort of row and control. */
-  test('targets are 44 px high, but for dimensions on a drawing @looms @cuts', async ({ page, velk }) => {
+  test('targets are 44 px high, but for dimensions on a drawing @looms @cuts', async ({
+    page,
+    velk,
+  }) => {
     const low = (): Promise<string[]> =>
       page.evaluate(() => {
         const heightOf = (e: Element) =>
-          Math.max(e.getBoundingClientRect().height, e.closest('label')?.getBoundingClientRect().height ?? 0);
-        return [...document.querySelectorAll<HTMLElement>('button, input, select, textarea, summary, nav a, li a')]
-          .filter((e) => e.checkVisibility() && !e.closest('.drawing, .skip, p, [hidden]') && heightOf(e) < 43.5)
+          Math.max(
+            e.getBoundingClientRect().height,
+            e.closest('label')?.getBoundingClientRect().height ?? 0,
+          );
+        return [
+          ...document.querySelectorAll<HTMLElement>(
+            'button, input, select, textarea, summary, nav a, li a',
+          ),
+        ]
+          .filter(
+            (e) =>
+              e.checkVisibility() &&
+              !e.closest('.drawing, .skip, p, [hidden]') &&
+              heightOf(e) < 43.5,
+          )
           .map((e) => `${e.outerHTML.slice(0, 90)} ${heightOf(e)}`);
       });
     await page.goto(velk.url);

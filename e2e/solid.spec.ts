@@ -52,19 +52,32 @@ async function filledOf(page: Page, view: Locator): Promise<{ most: number; off:
     for (let y = 5; y < height - 5; y++)
       for (let x = 5; x < width - 5; x++)
         if (colour(x, y).some((own, i) => Math.abs(own - empty[i]!) > 24))
-          [left, right, top, bottom] = [Math.min(left, x), Math.max(right, x), Math.min(top, y), Math.max(bottom, y)];
-    const off = Math.max(Math.abs((left + right) / width - 1), Math.abs((top + bottom) / height - 1));
+          [left, right, top, bottom] = [
+            Math.min(left, x),
+            Math.max(right, x),
+            Math.min(top, y),
+            Math.max(bottom, y),
+          ];
+    const off = Math.max(
+      Math.abs((left + right) / width - 1),
+      Math.abs((top + bottom) / height - 1),
+    );
     return { most: Math.max((right - left) / width, (bottom - top) / height), off };
   }, png);
 }
 
-const { job } = JSON.parse(readFileSync(new URL('../demo/looms.velk-job.json', import.meta.url), 'utf8')) as {
+const { job } = JSON.parse(
+  readFileSync(new URL('../demo/looms.velk-job.json', import.meta.url), 'utf8'),
+) as {
   job: { joints: { name: string }[] };
 };
 const NAMES = job.joints.map(({ name }) => name);
 
 /** Every joint of the looms: those that lie far along their piece were out of sight. */
-test('every joint of the looms fills its view, in its middle, in sight @looms @cuts', async ({ page, velk }) => {
+test('every joint of the looms fills its view, in its middle, in sight @looms @cuts', async ({
+  page,
+  velk,
+}) => {
   test.slow();
   page.setDefaultTimeout(10_000);
   await openLooms(page, velk, 'joints');

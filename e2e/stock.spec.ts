@@ -63,22 +63,31 @@ test('a part in a cradle: one too small is told, and the card counts from its ou
   await page.getByText('in a cradle').click();
   const outside = page.getByLabel('Cross rail, outside, through the thickness');
   await outside.fill('20');
-  await expect(page.getByText(/Cross rail: a piece is 22.05 mm thick, and beyond its bed, 12.0 mm/)).toBeVisible();
+  await expect(
+    page.getByText(/Cross rail: a piece is 22.05 mm thick, and beyond its bed, 12.0 mm/),
+  ).toBeVisible();
   await outside.fill('50');
   await page.getByLabel('Cross rail, its wood under the reference face').fill('13,5');
   await expect(page.getByText(/Cross rail: a piece is/)).toBeHidden();
   await expect(page.getByRole('status')).toHaveText('Saved');
   await page.reload();
   await page.getByLabel('Cross rail, final length, mm').click();
-  await expect(page.getByLabel('Cross rail, its wood under the reference face')).toHaveValue('13.5');
+  await expect(page.getByLabel('Cross rail, its wood under the reference face')).toHaveValue(
+    '13.5',
+  );
   await page.getByRole('link', { name: /^Order/ }).click();
   await openSetup(page, 'Cross rail into post', /Cheeks?, on the bandsaw/);
-  await expect(page.getByText(/Cradle: outside 50.0 mm by .* its wood 13.5 mm under the reference face/)).toBeVisible();
+  await expect(
+    page.getByText(/Cradle: outside 50.0 mm by .* its wood 13.5 mm under the reference face/),
+  ).toBeVisible();
   await expect(page.getByText(/^Cut virtually, Cross rail into post/)).toBeVisible();
 });
 
 /** The fit is told with the proof. */
-test('the fit in another season is told once wood and air are known @cuts', async ({ page, velk }) => {
+test('the fit in another season is told once wood and air are known @cuts', async ({
+  page,
+  velk,
+}) => {
   await openLooms(page, velk, 'stock');
   await page.getByLabel('Lives in, humidity').fill('900');
   await expect(page.getByText('Relative humidity, 0 to 100 %.')).toBeVisible();

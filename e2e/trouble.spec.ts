@@ -37,10 +37,14 @@ test('impossible joints say part, dimension, value and bound: thicker than the s
   await expect(page.getByRole('link', { name: 'Joints, 1 to look at' })).toBeVisible();
   await page.keyboard.press('Control+z');
   await page.getByLabel('tenon length, mm').fill('59');
-  await expect(margin).toContainText('Post: a mortise 61.0 mm deep comes out of a piece 60.0 mm deep');
+  await expect(margin).toContainText(
+    'Post: a mortise 61.0 mm deep comes out of a piece 60.0 mm deep',
+  );
   await page.keyboard.press('Control+z');
   await page.getByLabel('mortise width, mm').fill('4');
-  await expect(margin).toContainText('nothing in the chest makes a mortise 4.0 mm wide; the smallest is 6.0 mm');
+  await expect(margin).toContainText(
+    'nothing in the chest makes a mortise 4.0 mm wide; the smallest is 6.0 mm',
+  );
 });
 
 test('the database gone while saving: nothing is lost, and it is saved when the database is back', async ({
@@ -59,7 +63,10 @@ test('the database gone while saving: nothing is lost, and it is saved when the 
   await expect(page.getByLabel('tenon length, mm')).toHaveValue('31.0');
 });
 
-test('typing on while a slow save is under way is saved after it, and is no conflict', async ({ page, velk }) => {
+test('typing on while a slow save is under way is saved after it, and is no conflict', async ({
+  page,
+  velk,
+}) => {
   await openLooms(page, velk, 'stock');
   await page.route('**/api/jobs/*', async (route) => {
     if (route.request().method() === 'PUT') await new Promise((done) => setTimeout(done, 1500));
@@ -91,7 +98,9 @@ test('two tabs saving: other fields are put together, of the same field the seco
   await page.getByLabel('Job name').fill('Looms, tab one');
   await expect(page.getByText('This job was changed elsewhere')).toBeVisible();
   await expect(page.getByLabel('Job name')).toHaveValue('Looms, tab one');
-  await expect(page.getByRole('group', { name: 'name', exact: true })).toContainText('theirs: Looms, tab two');
+  await expect(page.getByRole('group', { name: 'name', exact: true })).toContainText(
+    'theirs: Looms, tab two',
+  );
   await page.getByRole('button', { name: /Take theirs/ }).click();
   await expect(page.getByLabel('Job name')).toHaveValue('Looms, tab two');
   await page.keyboard.press('Control+z');
@@ -114,7 +123,9 @@ test('what one tab has not saved is not lost by another tab’s save, nor by clo
   await openLooms(page, velk, 'stock');
   const other = await context.newPage();
   await other.goto(page.url());
-  await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await page.route('**/api/jobs/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  );
   await page.getByLabel('Post, pieces').fill('31');
   await expect(page.getByRole('status')).toHaveText('■ Not saved yet');
   await other.getByLabel('Cross rail, pieces').fill('42');
@@ -142,7 +153,9 @@ test('what one tab has not saved is not lost by another tab’s save, nor by clo
   await expect(third.getByLabel('Base rail, pieces')).toHaveValue('40');
   await expect(third.getByRole('status')).toHaveText('Saved');
 
-  /** Of the same field to something else: both are shown, and nothing goes on before one is chosen. */
+  /**
+   * Of the same field to something else: both are shown, and nothing goes on before one is chosen.
+   */
   await third.route('**/api/jobs/*', (route) =>
     route.request().method() === 'PUT' ? route.abort() : route.continue(),
   );
@@ -188,12 +201,17 @@ test('damaged and foreign things in the browser’s storage stop nothing, nor do
         opening.onsuccess = () => {
           const work = opening.result.transaction('drafts', 'readwrite');
           const of = `job ${location.pathname.split('/')[2]}`;
-          work.objectStore('drafts').put({ of, tab: sessionStorage.getItem('velk-tab'), at: 1, kept: { draft: { version: 1, base: {}, now: { parts: 3 } }, typed: {} } });
+          work.objectStore('drafts').put({
+            of,
+            tab: sessionStorage.getItem('velk-tab'),
+            at: 1,
+            kept: { draft: { version: 1, base: {}, now: { parts: 3 } }, typed: {} },
+          });
           work.oncomplete = () => resolve();
           work.onerror = () => reject(new Error('not put'));
         };
       }),
-  ); // prettier-ignore
+  );
   await page.reload();
   await expect(page.getByLabel('Post, pieces')).toHaveValue(/\d+/);
   await page.addInitScript(() => {
@@ -225,8 +243,11 @@ test('leaving within a moment of a change saves it all the same', async ({ page,
   const id = page.url().split('/')[4];
   await page.getByLabel('Post, pieces').fill('35');
   await page.goto('about:blank');
-  const stored = async () => (await (await page.request.get(`${velk.url}/api/jobs/${id}`)).json()) as { job: Job };
-  await expect.poll(async () => (await stored()).job.parts.find((p) => p.name === 'Post')?.quantity).toBe(35);
+  const stored = async () =>
+    (await (await page.request.get(`${velk.url}/api/jobs/${id}`)).json()) as { job: Job };
+  await expect
+    .poll(async () => (await stored()).job.parts.find((p) => p.name === 'Post')?.quantity)
+    .toBe(35);
 });
 
 test('files that can’t be opened: from the future, cut short, 50 MB, not JSON; and one that can', async ({
@@ -235,7 +256,9 @@ test('files that can’t be opened: from the future, cut short, 50 MB, not JSON;
 }) => {
   await page.goto(velk.url);
   const href = await page.getByRole('link', { name: 'Floor looms, six' }).getAttribute('href');
-  const good = await (await page.request.get(`${velk.url}/api/jobs/${href!.split('/')[2]}/file`)).text();
+  const good = await (
+    await page.request.get(`${velk.url}/api/jobs/${href!.split('/')[2]}/file`)
+  ).text();
   const folder = await mkdtemp(join(tmpdir(), 'velk-files-'));
   const open = async (name: string, text: string) => {
     await writeFile(join(folder, name), text);
@@ -246,7 +269,9 @@ test('files that can’t be opened: from the future, cut short, 50 MB, not JSON;
   await open('cut.json', good.slice(0, good.length / 2));
   await expect(page.getByRole('alert')).toContainText('cut short');
   await open('large.json', ' '.repeat(50_000_000));
-  await expect(page.getByRole('alert')).toContainText('large.json is 50 MB; a job file is at most 5 MB');
+  await expect(page.getByRole('alert')).toContainText(
+    'large.json is 50 MB; a job file is at most 5 MB',
+  );
   await open('notes.txt.json', 'rail 22 x 70');
   await expect(page.getByRole('alert')).toContainText('it is not JSON');
   await open('good.json', good);
@@ -264,7 +289,9 @@ test('files that can’t be opened: from the future, cut short, 50 MB, not JSON;
   await expect(asked).toContainText('Not in yours: Long block.');
   await asked.getByRole('button', { name: 'Put it into my chest' }).click();
   await expect(page.getByLabel('Joint name')).toHaveValue('Cross rail into post');
-  const { shop } = (await (await page.request.get(`${velk.url}/api/shop`)).json()) as { shop: JobFile['shop'] };
+  const { shop } = (await (await page.request.get(`${velk.url}/api/shop`)).json()) as {
+    shop: JobFile['shop'];
+  };
   expect(shop.tools.map(({ name }) => name)).toContain('Long block');
 });
 

@@ -23,7 +23,10 @@ async function typedInto(page: Page): Promise<string[]> {
 const OUTSIDE = ['shop', 'chest/router', 'quick/stack'];
 const INSIDE = ['stock', 'joints', 'order'];
 
-test('a reload empties no text field, wherever one types and whether it can be used or not', async ({ page, velk }) => {
+test('a reload empties no text field, wherever one types and whether it can be used or not', async ({
+  page,
+  velk,
+}) => {
   test.setTimeout(180_000);
   await openLooms(page, velk, 'stock');
   const job = new URL(page.url()).pathname.replace(/\w+$/, '');
@@ -39,7 +42,11 @@ test('a reload empties no text field, wherever one types and whether it can be u
     const row = page.locator('tr[data-index]').last();
     if (path.endsWith('stock')) await row.locator('input').first().focus();
     await expect
-      .poll(() => fieldsIn(page).evaluateAll((all) => all.map((one) => (one as HTMLInputElement).value)), path)
+      .poll(
+        () =>
+          fieldsIn(page).evaluateAll((all) => all.map((one) => (one as HTMLInputElement).value)),
+        path,
+      )
       .toEqual(typed);
   }
 });

@@ -39,12 +39,16 @@ class Line {
       const there = connect(Number(this.target.port), this.target.hostname);
       for (const socket of [here, there]) {
         this.open.add(socket);
-        socket.on('error', () => undefined).on('close', () => [here, there].forEach((s) => s.destroy()));
+        socket
+          .on('error', () => undefined)
+          .on('close', () => [here, there].forEach((s) => s.destroy()));
       }
       here.pipe(there).pipe(here);
     });
     return new Promise((resolve) =>
-      this.server!.listen(port, '127.0.0.1', () => resolve((this.server!.address() as { port: number }).port)),
+      this.server!.listen(port, '127.0.0.1', () =>
+        resolve((this.server!.address() as { port: number }).port),
+      ),
     );
   }
   cut(): Promise<void> {
@@ -56,10 +60,19 @@ class Line {
   }
 }
 
-async function startServer(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
+async function startServer(
+  databaseUrl: string,
+  port: number,
+): Promise<{ child: ChildProcess; url: string }> {
   const child = spawn(process.execPath, ['--enable-source-maps', 'server/dist/main.mjs'], {
     cwd: root,
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), VELK_KEY: KEY, VELK_AHEAD: 'no' },
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      VELK_KEY: KEY,
+      VELK_AHEAD: 'no',
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((resolve, reject) => {
@@ -75,7 +88,9 @@ async function startServer(databaseUrl: string, port: number): Promise<{ child: 
 }
 
 const ended = (child: ChildProcess) =>
-  new Promise<void>((resolve) => (child.exitCode === null ? child.once('exit', () => resolve()) : resolve()));
+  new Promise<void>((resolve) =>
+    child.exitCode === null ? child.once('exit', () => resolve()) : resolve(),
+  );
 
 /** What PostgreSQL answers to one of two transactions that wait for each other. */
 const DEADLOCK = '40P01';
@@ -149,9 +164,10 @@ async function openBench(worker: number): Promise<{ bench: Bench; close: () => P
         });
         if (start === 'nothing') return;
         for (const table of TABLES)
-          await client.query(`INSERT INTO ${table} SELECT * FROM json_populate_recordset(NULL::${table}, $1)`, [
-            JSON.stringify(starts[start][table]),
-          ]);
+          await client.query(
+            `INSERT INTO ${table} SELECT * FROM json_populate_recordset(NULL::${table}, $1)`,
+            [JSON.stringify(starts[start][table])],
+          );
       },
     },
     close: async () => {
@@ -171,7 +187,10 @@ async function openBench(worker: number): Promise<{ bench: Bench; close: () => P
 const needsLooms = ({ tags }: TestInfo) => tags.includes('@looms');
 const needsCuts = ({ tags }: TestInfo) => tags.includes('@cuts');
 
-export const test = base.extend<{ demo: boolean; velk: Velk }, { bench: Bench; contexts: Contexts }>({
+export const test = base.extend<
+  { demo: boolean; velk: Velk },
+  { bench: Bench; contexts: Contexts }
+>({
   /** Whether the database starts with jobs, or with nothing at all. */
   demo: [true, { option: true }],
   bench: [
@@ -231,7 +250,10 @@ export async function follow(page: Page, path: string): Promise<void> {
  * A context of its own, for what keeps Velk in the browser or is another device; closed by the
  * test.
  */
-export async function anotherDevice(browser: Browser, options: BrowserContextOptions): Promise<BrowserContext> {
+export async function anotherDevice(
+  browser: Browser,
+  options: BrowserContextOptions,
+): Promise<BrowserContext> {
   const context = await browser.newContext(options);
   if (!needsCuts(test.info())) await context.addInitScript(holdCuts);
   return context;
@@ -243,7 +265,10 @@ export const stageOf = (page: Page, stage: string): string =>
 
 /** The looms, opened at a stage. */
 export async function openLooms(page: Page, velk: Velk, stage: string): Promise<void> {
-  const jobs = (await (await page.request.get(`${velk.url}/api/jobs`)).json()) as { id: string; name: string }[];
+  const jobs = (await (await page.request.get(`${velk.url}/api/jobs`)).json()) as {
+    id: string;
+    name: string;
+  }[];
   await page.goto(`${velk.url}/job/${jobs.find(({ name }) => name === LOOMS)!.id}/${stage}`);
   await page.getByRole('button', { name: /Cross rail into post/ }).waitFor();
 }

@@ -92,8 +92,12 @@ test('the two tenon routes can be changed for each other, and left and right sti
   const cheeks = page.getByRole('radiogroup', { name: 'The tenon: cheeks' });
   const inOrder = async (upright: number, bandsaw: number) => {
     await page.getByRole('link', { name: /^Order/ }).click();
-    await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, upright on the table saw')).toHaveCount(upright);
-    await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, on the bandsaw')).toHaveCount(bandsaw);
+    await expect(
+      setupsOf(page, 'Cross rail into post', 'Cheeks, upright on the table saw'),
+    ).toHaveCount(upright);
+    await expect(setupsOf(page, 'Cross rail into post', 'Cheeks, on the bandsaw')).toHaveCount(
+      bandsaw,
+    );
   };
   await cheeks.getByRole('radio', { name: /^Upright on the table saw(?! from)/ }).check();
   await inOrder(1, 0);

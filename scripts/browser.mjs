@@ -1,4 +1,7 @@
-/** How Debian's Chromium is started, by the tests and for the screenshots: headless, as root too, asking nothing of the network. */
+/**
+ * How Debian's Chromium is started, by the tests and for the screenshots: headless, as root too,
+ * asking nothing of the network.
+ */
 export const launchOptions = {
   executablePath: '/usr/bin/chromium',
   args: [
@@ -10,7 +13,10 @@ export const launchOptions = {
   ],
 };
 
-/** The same with a graphics card in software, for the view in three dimensions: it makes all else slower. */
+/**
+ * The same with a graphics card in software, for the view in three dimensions: it makes all else
+ * slower.
+ */
 export const solidOptions = {
   ...launchOptions,
   args: [

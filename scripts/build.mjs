@@ -35,7 +35,10 @@ function build(dist, places, make) {
 /** Tells what reckons from what reckoned before, by its sources and the packages it stands on. */
 const core = () => fingerprint('core/src').slice(0, 16);
 
-/** The programs of the server, each one file with what the project itself is made of: they start in half the time. */
+/**
+ * The programs of the server, each one file with what the project itself is made of: they start in
+ * half the time.
+ */
 const PROGRAMS = ['main', 'cli', 'setPassphrase', 'store/migrate', 'work/thread', 'worker'];
 
 export const serverProgram = (name) => join(root, `server/dist/${name}.mjs`);

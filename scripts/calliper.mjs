@@ -2,8 +2,9 @@ import { createServer } from 'node:http';
 import { WebSocketServer } from 'ws';
 
 /**
- * A calliper to try with, on this machine alone: a page whose readings go out as JSON over a WebSocket, such as
- * {"value": 8.03, "unit": "mm"}. A real one that types its readings like a keyboard needs nothing of this.
+ * A calliper to try with, on this machine alone: a page whose readings go out as JSON over a
+ * WebSocket, such as {"value": 8.03, "unit": "mm"}. A real one that types its readings like a
+ * keyboard needs nothing of this.
  */
 
 const port = Number(process.argv[2] ?? 4390);

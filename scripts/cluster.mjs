@@ -81,7 +81,10 @@ export const isRunning = (folder) =>
   run('pg_ctl', ['status', '-D', join(folder, 'cluster')], { version: versionOf(folder) })
     .status === 0;
 
-/** Makes the cluster beside its place and moves it there when it is whole: killed at any moment, it is made anew. */
+/**
+ * Makes the cluster beside its place and moves it there when it is whole: killed at any moment, it
+ * is made anew.
+ */
 function makeCluster(folder, durable) {
   for (const left of readdirSync(folder))
     if (left.startsWith('making-')) dropCluster(join(folder, left));
@@ -112,7 +115,10 @@ function makeCluster(folder, durable) {
   renameSync(making, join(folder, 'cluster'));
 }
 
-/** A power cut leaves the number of a process that may by now be another's: only a database's own counts. */
+/**
+ * A power cut leaves the number of a process that may by now be another's: only a database's own
+ * counts.
+ */
 function dropStalePid(folder) {
   const file = join(folder, 'cluster/postmaster.pid');
   if (!existsSync(file)) return;
@@ -123,8 +129,9 @@ function dropStalePid(folder) {
 }
 
 /**
- * The port it had, once that is free: what a database that was killed leaves behind holds it for a moment, and whoever
- * used it knows no other. Another one where it is not free for long, or there was none.
+ * The port it had, once that is free: what a database that was killed leaves behind holds it for a
+ * moment, and whoever used it knows no other. Another one where it is not free for long, or there
+ * was none.
  */
 export async function portAgain(before, tries = 50) {
   for (let left = before ? tries : 0; left > 0; left -= 1) {
@@ -161,7 +168,10 @@ async function startIn(folder, durable) {
 /** How long a database that another start has begun may take to answer, s. */
 const BEGUN = 60;
 
-/** The port on which it runs by its own word, the fourth line of `postmaster.pid`; 0 where it says none yet. */
+/**
+ * The port on which it runs by its own word, the fourth line of `postmaster.pid`; 0 where it says
+ * none yet.
+ */
 function runsAt(folder) {
   const file = join(folder, 'cluster/postmaster.pid');
   const said = existsSync(file) ? Number(readFileSync(file, 'utf8').split('\n')[3]) : 0;
@@ -169,8 +179,9 @@ function runsAt(folder) {
 }
 
 /**
- * Starts it where it doesn't run, and waits until it answers: one that was begun by a start that was killed runs before,
- * maybe at another port, and one that was killed itself still seems to run for a moment.
+ * Starts it where it doesn't run, and waits until it answers: one that was begun by a start that
+ * was killed runs before, maybe at another port, and one that was killed itself still seems to run
+ * for a moment.
  */
 async function answering(folder, durable) {
   for (let left = BEGUN; left > 0; left -= 0.2) {
@@ -188,8 +199,8 @@ async function answering(folder, durable) {
 }
 
 /**
- * Makes the cluster in `folder` if there is none, starts it if it doesn't run, and gives its address. A cluster that was
- * killed is started again and recovers by itself.
+ * Makes the cluster in `folder` if there is none, starts it if it doesn't run, and gives its
+ * address. A cluster that was killed is started again and recovers by itself.
  * @throws Error in one sentence when it can't be started
  */
 export async function startCluster(folder, { durable = true } = {}) {

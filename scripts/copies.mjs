@@ -23,8 +23,8 @@ const migrationsIn = (url) => linesOf(url, 'SELECT name FROM migrations ORDER BY
 /** Nobody else reads a copy. */
 const OWN = { mode: 0o600 };
 /**
- * Who is let in is in no copy: brought back, it would let a lost tablet in again. What was worked out is worked out anew,
- * and what waits in the queue is put there by the next save.
+ * Who is let in is in no copy: brought back, it would let a lost tablet in again. What was worked
+ * out is worked out anew, and what waits in the queue is put there by the next save.
  */
 const LEFT_OUT = [
   ...['session', 'passphrase', 'kept_proof', 'kept_digest'].map(
@@ -33,7 +33,9 @@ const LEFT_OUT = [
   '--exclude-schema=queue',
 ];
 
-/** Writes a copy and, beside it, what is in it and its sum; neither is there before both are whole. */
+/**
+ * Writes a copy and, beside it, what is in it and its sum; neither is there before both are whole.
+ */
 export function makeCopy(url, file) {
   const making = `${file}.making-${process.pid}`;
   try {
@@ -88,7 +90,9 @@ export function bringBack(url, file, known) {
 const KEPT = { days: 7, weeks: 5 };
 const DAY = 86_400_000;
 
-/** Makes the copy of this night unless there is one, and lets go of those that are no longer kept. */
+/**
+ * Makes the copy of this night unless there is one, and lets go of those that are no longer kept.
+ */
 export function nightly(url, folder, now = Date.now()) {
   const copies = join(folder, 'copies');
   mkdirSync(copies, { recursive: true, mode: 0o700 });

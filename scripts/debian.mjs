@@ -3,7 +3,10 @@ import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { during, quietly } from './progress.mjs';
 
-/** The folder with initdb, pg_ctl and postgres: of one version, else of the newest; undefined where it isn't installed. */
+/**
+ * The folder with initdb, pg_ctl and postgres: of one version, else of the newest; undefined where
+ * it isn't installed.
+ */
 export function postgresFolder(wanted) {
   const base = '/usr/lib/postgresql';
   if (!existsSync(base)) return undefined;

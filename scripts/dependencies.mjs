@@ -10,7 +10,10 @@ export const root = fileURLToPath(new URL('..', import.meta.url));
 
 const hashOf = (text) => createHash('sha256').update(text).digest('hex');
 
-/** Installs what the lock file asks for, unless exactly that is there: a touched lock file asks for nothing new. */
+/**
+ * Installs what the lock file asks for, unless exactly that is there: a touched lock file asks for
+ * nothing new.
+ */
 export const ensureDependencies = () =>
   alone(`npm ${root}`, async () => {
     const stamp = join(root, 'node_modules/.velk-installed');

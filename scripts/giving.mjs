@@ -25,7 +25,8 @@ export function userCalled(name) {
 const AS_IT_IS = constants.O_RDONLY | constants.O_NOFOLLOW | constants.O_NONBLOCK;
 
 /**
- * Gives a folder or a file to a user. A link stays as it is, and so does a file that has another name elsewhere.
+ * Gives a folder or a file to a user. A link stays as it is, and so does a file that has another
+ * name elsewhere.
  * @returns whether it is theirs now
  */
 export function give(path, { uid, gid }, mode) {
@@ -47,8 +48,8 @@ export function give(path, { uid, gid }, mode) {
 }
 
 /**
- * A folder that root keeps to itself, in which it may go by name. One that another user owned before loses the links
- * that were put in it.
+ * A folder that root keeps to itself, in which it may go by name. One that another user owned
+ * before loses the links that were put in it.
  */
 export function rootFolder(path) {
   mkdirSync(path, { recursive: true });

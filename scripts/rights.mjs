@@ -16,9 +16,10 @@ import { give, userCalled } from './giving.mjs';
 import { client, linesOf } from './postgres.mjs';
 
 /**
- * Accounts in the database. The keeper owns the tables, changes them, and makes and brings back copies: what stands in a
- * copy is run by whoever brings it back, and a copy may come from anywhere. The server reads and writes rows. The account
- * that may do all only makes these two, and looks at nothing that they own.
+ * Accounts in the database. The keeper owns the tables, changes them, and makes and brings back
+ * copies: what stands in a copy is run by whoever brings it back, and a copy may come from
+ * anywhere. The server reads and writes rows. The account that may do all only makes these two, and
+ * looks at nothing that they own.
  */
 const KEEPER = 'velk_keeper';
 const SERVER = 'velk_server';
@@ -46,7 +47,9 @@ function inDatabase(url) {
   return linesOf(url, 'SELECT timestamp FROM migrations').map(Number);
 }
 
-/** The password of an account, made at its first need and kept where only who starts Velk reads it. */
+/**
+ * The password of an account, made at its first need and kept where only who starts Velk reads it.
+ */
 function passwordIn(file) {
   if (!existsSync(file)) {
     writeFileSync(`${file}.new`, randomBytes(24).toString('hex'), { mode: 0o600 });
@@ -98,8 +101,8 @@ export function accountsOf(almighty, folder) {
 }
 
 /**
- * Brings the tables up to date and lets the server read and write them: it can't make, change or drop any. A database of a
- * later Velk is left as it is, and the server says so.
+ * Brings the tables up to date and lets the server read and write them: it can't make, change or
+ * drop any. A database of a later Velk is left as it is, and the server says so.
  * @param keeper the address of whoever owns the tables
  */
 export function settle(keeper) {
@@ -124,7 +127,10 @@ export function settle(keeper) {
   );
 }
 
-/** The user whom the server runs as where Velk was started by root; nothing where anybody else started it. */
+/**
+ * The user whom the server runs as where Velk was started by root; nothing where anybody else
+ * started it.
+ */
 export function serverUser() {
   if (process.getuid() !== 0) return undefined;
   if (!userCalled(USER))

@@ -103,7 +103,10 @@ try {
   await take('chest', '/chest/spiral-8');
   await take('quick', '/quick/stepped-cut');
   await take('shop', '/shop');
-  /** The floor in the dark, in the middle of a batch; what was tried and cut there is what the log then shows. */
+  /**
+   * The floor in the dark, in the middle of a batch; what was tried and cut there is what the log
+   * then shows.
+   */
   if (!wanted.length || wanted.includes('log') || wanted.includes('floor')) {
     wanted.push(...(wanted.length ? ['floor', 'log'] : []));
     const depth = async (text) => {

@@ -26,7 +26,10 @@ export function sentenceOf(error) {
   return path.startsWith(root) ? `${meant}: clone Velk anew as this user` : meant;
 }
 
-/** Does the work, or ends with a sentence. @param what that does not succeed, such as `Velk does not start` */
+/**
+ * Does the work, or ends with a sentence. @param what that does not succeed, such as `Velk does not
+ * start`
+ */
 export async function plainly(what, work) {
   try {
     return await work();

@@ -13,8 +13,9 @@ import { ownFolder } from './sentences.mjs';
 import { accessFolder, accountsOf, serverUser, settle } from './rights.mjs';
 
 /**
- * The address of the database: DATABASE_URL where it is set, else Velk's own cluster, watched over and restarted.
- * `settle` brings it up to date and gives the address for the server, which may do less.
+ * The address of the database: DATABASE_URL where it is set, else Velk's own cluster, watched over
+ * and restarted. `settle` brings it up to date and gives the address for the server, which may do
+ * less.
  */
 export async function openDatabase() {
   if (process.env.DATABASE_URL) {
@@ -37,7 +38,10 @@ export async function openDatabase() {
       console.error(`The database does not start: ${error.message}`),
     );
   }, 2000);
-  /** Asked for again and again: a machine may run for minutes a day, and nothing is to wait for it at the start. */
+  /**
+   * Asked for again and again: a machine may run for minutes a day, and nothing is to wait for it
+   * at the start.
+   */
   const nights = setInterval(() => {
     try {
       nightly(url, folder);
@@ -72,15 +76,18 @@ const WATCHED = ['--watch', '--import', 'tsx', 'server/src/main.ts'];
 const PAUSE = { first: 200, most: 30_000 };
 
 /**
- * Starts the server and starts it again however it ends, with growing pauses and on the port it had; it ends with this
- * program. Gives the port once the server listens.
+ * Starts the server and starts it again however it ends, with growing pauses and on the port it
+ * had; it ends with this program. Gives the port once the server listens.
  */
 export async function keepServer(url, { watch = false, folder = dataFolder() } = {}) {
   const user = serverUser();
   const own = {
     DATABASE_URL: url,
     VELK_ACCESS: accessFolder(folder, user),
-    /** What whoever comes in at the machine shows: new at each start, the same while this program runs. */
+    /**
+     * What whoever comes in at the machine shows: new at each start, the same while this program
+     * runs.
+     */
     VELK_KEY: process.env.VELK_KEY ?? randomBytes(18).toString('base64url'),
   };
   let port = process.env.PORT;

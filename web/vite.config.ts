@@ -39,7 +39,10 @@ export default defineConfig({
         navigateFallbackDenylist: [/^\/api\//, /^\/authority\.crt$/],
         runtimeCaching: [
           {
-            /** What a job needs to be opened; what others do with it is asked for, never taken from here while it can be. */
+            /**
+             * What a job needs to be opened; what others do with it is asked for, never taken from
+             * here while it can be.
+             */
             urlPattern: /\/api\/(access|shop|jobs|jobs\/[\da-f-]{36})$/,
             handler: 'NetworkFirst',
             options: { cacheName: 'jobs', cacheableResponse: { statuses: [200] } },

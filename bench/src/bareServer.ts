@@ -2,7 +2,10 @@ import express from 'express';
 import pg from 'pg';
 import { WHOLE, storedOf, type WholeRow } from '../../server/src/store/jobs.ts';
 
-/** Express and nothing else, with the query that reads a job: what Velk's own answers are measured against. */
+/**
+ * Express and nothing else, with the query that reads a job: what Velk's own answers are measured
+ * against.
+ */
 const pool = new pg.Pool({ connectionString: process.env['DATABASE_URL'], max: 8 });
 const app = express();
 app.get('/api/jobs/:id', async (req, res) => {

@@ -1,8 +1,19 @@
 import * as fc from 'fast-check';
-import { copyOf, JOINT_KINDS, newTool, PLAIN_PART, type Job, type Shop, type Tool } from '@velk/core';
+import {
+  copyOf,
+  JOINT_KINDS,
+  newTool,
+  PLAIN_PART,
+  type Job,
+  type Shop,
+  type Tool,
+} from '@velk/core';
 import { cases, jobWith, TEST_SHOP } from '@velk/core/testing';
 
-/** A shop with so many tools that no list can be read through: cutters, blades, bits and bushings of odd sizes. */
+/**
+ * A shop with so many tools that no list can be read through: cutters, blades, bits and bushings of
+ * odd sizes.
+ */
 export function crowdedShop(count: number): Shop {
   const kinds = ['router-cutter', 'saw-blade', 'boring-bit', 'bushing', 'hollow-chisel'] as const;
   const patterns = kinds.map((kind) => newTool(kind, []));
@@ -36,8 +47,16 @@ export function jobOf(count: number): Job {
     ...one,
     parts: [
       ...one.parts,
-      ...Array.from({ length: count }, (_, i) => ({ ...one.parts[1]!, id: `stile-${i}`, name: `Stile ${i}` })),
-      ...Array.from({ length: count }, (_, i) => ({ ...one.parts[0]!, id: `rail-${i}`, name: `Rail ${i}` })),
+      ...Array.from({ length: count }, (_, i) => ({
+        ...one.parts[1]!,
+        id: `stile-${i}`,
+        name: `Stile ${i}`,
+      })),
+      ...Array.from({ length: count }, (_, i) => ({
+        ...one.parts[0]!,
+        id: `rail-${i}`,
+        name: `Rail ${i}`,
+      })),
     ],
     joints: Array.from({ length: count }, (_, i) => ({
       ...one.joints[0]!,
@@ -57,13 +76,17 @@ export function jobOf(count: number): Job {
 /** A job of `count` joints of all kinds in turn, each generated, in wood of its own. */
 export function mixedJob(count: number): Job {
   const each = Math.ceil(count / JOINT_KINDS.length);
-  const jobs = JOINT_KINDS.flatMap(({ id }) => fc.sample(cases({ kind: id }), { numRuns: each, seed: 3 }))
+  const jobs = JOINT_KINDS.flatMap(({ id }) =>
+    fc.sample(cases({ kind: id }), { numRuns: each, seed: 3 }),
+  )
     .slice(0, count)
     .map(({ job }) => job);
   const named = (i: number, id: string) => `${i}-${id}`;
   return {
     ...jobWith(),
-    parts: jobs.flatMap(({ parts }, i) => parts.map((part) => ({ ...part, id: named(i, part.id) }))),
+    parts: jobs.flatMap(({ parts }, i) =>
+      parts.map((part) => ({ ...part, id: named(i, part.id) })),
+    ),
     joints: jobs.flatMap(({ joints }, i) =>
       joints.map((joint) => ({
         ...joint,

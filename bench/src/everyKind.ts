@@ -1,6 +1,17 @@
-/** Prints a job file with one joint of every kind, each in wood of its own, in the shop of the looms. */
+/**
+ * Prints a job file with one joint of every kind, each in wood of its own, in the shop of the
+ * looms.
+ */
 import { readFileSync } from 'node:fs';
-import { availableIn, JOINT_KINDS, PLAIN_PART, type Job, type JobFile, type Joint, type Part } from '@velk/core';
+import {
+  availableIn,
+  JOINT_KINDS,
+  PLAIN_PART,
+  type Job,
+  type JobFile,
+  type Joint,
+  type Part,
+} from '@velk/core';
 
 const { shop } = JSON.parse(
   readFileSync(new URL('../../demo/looms.velk-job.json', import.meta.url), 'utf8'),
@@ -12,9 +23,15 @@ const [RAIL, STILE] = [
   { length: 900, thickness: 36, width: 70 },
 ];
 /** Laps and corner joints want both of one thickness. */
-const isCorner = (kind: string): boolean => /lap|slot|spline|rebated|stub|grooved|breadboard/.test(kind);
+const isCorner = (kind: string): boolean =>
+  /lap|slot|spline|rebated|stub|grooved|breadboard/.test(kind);
 
-const part = (id: string, name: string, quantity: number, { length, thickness, width }: typeof RAIL): Part => ({
+const part = (
+  id: string,
+  name: string,
+  quantity: number,
+  { length, thickness, width }: typeof RAIL,
+): Part => ({
   ...PLAIN_PART,
   id,
   name,

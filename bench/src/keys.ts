@@ -1,7 +1,10 @@
 import { cpus } from 'node:os';
 import type { Page } from '@playwright/test';
 
-/** What a run of keys cost: the slowest but one in fifty from key to picture, in ms, and ms of processor a key. */
+/**
+ * What a run of keys cost: the slowest but one in fifty from key to picture, in ms, and ms of
+ * processor a key.
+ */
 export interface KeyCost {
   readonly p98: number;
   readonly busy: number;
@@ -23,7 +26,8 @@ async function costOf(page: Page, press: (i: number) => string): Promise<KeyCost
   const devtools = await page.context().newCDPSession(page);
   await devtools.send('Performance.enable');
   const busy = async () =>
-    (await devtools.send('Performance.getMetrics')).metrics.find((m) => m.name === 'TaskDuration')!.value * 1000;
+    (await devtools.send('Performance.getMetrics')).metrics.find((m) => m.name === 'TaskDuration')!
+      .value * 1000;
   await page.evaluate('window.waits = []');
   const before = await busy();
   for (let i = 0; i < PRESSES; i++) {
@@ -36,7 +40,10 @@ async function costOf(page: Page, press: (i: number) => string): Promise<KeyCost
   return { p98: waits[Math.floor(waits.length * 0.98)]!, busy: spent / PRESSES };
 }
 
-/** Keys in an empty field beside everything else, and the same number of nudges of a dimension, in one page. */
+/**
+ * Keys in an empty field beside everything else, and the same number of nudges of a dimension, in
+ * one page.
+ */
 export async function keysOf(page: Page): Promise<{ empty: KeyCost; dimension: KeyCost }> {
   await page.evaluate(WATCH);
   await page.evaluate(`document.body.insertAdjacentHTML('beforeend', '<input id="bare">')`);
@@ -50,20 +57,32 @@ export async function keysOf(page: Page): Promise<{ empty: KeyCost; dimension: K
   return { empty, dimension };
 }
 
-/** Waits until neither page nor workers have anything left to do: most of the machine idle for three seconds. */
+/**
+ * Waits until neither page nor workers have anything left to do: most of the machine idle for three
+ * seconds.
+ */
 export async function resting(): Promise<void> {
   const spent = () =>
-    cpus().map(({ times }) => ({ idle: times.idle, all: Object.values(times).reduce((a, b) => a + b) }));
+    cpus().map(({ times }) => ({
+      idle: times.idle,
+      all: Object.values(times).reduce((a, b) => a + b),
+    }));
   for (let quiet = 0, tries = 0; quiet < 3; tries++) {
-    if (tries > 300) throw new Error('The machine never rests: something else runs beside the bench.');
+    if (tries > 300)
+      throw new Error('The machine never rests: something else runs beside the bench.');
     const before = spent();
     await new Promise((resolve) => setTimeout(resolve, 1000));
-    const shares = spent().map((now, i) => (now.idle - before[i]!.idle) / (now.all - before[i]!.all));
+    const shares = spent().map(
+      (now, i) => (now.idle - before[i]!.idle) / (now.all - before[i]!.all),
+    );
     quiet = shares.every((share) => share > 0.7) ? quiet + 1 : 0;
   }
 }
 
-/** How far things moved by themselves while a page opened, after the browser's own measure (layout shift). */
+/**
+ * How far things moved by themselves while a page opened, after the browser's own measure (layout
+ * shift).
+ */
 export async function shiftOf(page: Page, address: string): Promise<number> {
   await page.addInitScript(`window.shift = 0; new PerformanceObserver((list) => {
     for (const entry of list.getEntries()) if (!entry.hadRecentInput) window.shift += entry.value;

@@ -6,8 +6,9 @@ import { launchOptions } from '../../scripts/browser.mjs';
 import { asked, authorization, base, made } from './served.ts';
 
 /**
- * What opening the larger demo costs a page until all of it is proved, its workers included: with nothing kept, with what
- * this browser keeps, and on another device with what the server worked out ahead. And how much the first page fetches.
+ * What opening the larger demo costs a page until all of it is proved, its workers included: with
+ * nothing kept, with what this browser keeps, and on another device with what the server worked out
+ * ahead. And how much the first page fetches.
  */
 const { job, shop } = JSON.parse(
   readFileSync(new URL('../../demo/looms.velk-job.json', import.meta.url), 'utf8'),
@@ -21,10 +22,13 @@ const system = await browser.newBrowserCDPSession();
 /** Seconds of a processor that the pages and their workers have used until now. */
 async function worked(): Promise<number> {
   const { processInfo } = await system.send('SystemInfo.getProcessInfo');
-  return processInfo.filter(({ type }) => type === 'renderer').reduce((sum, { cpuTime }) => sum + cpuTime, 0);
+  return processInfo
+    .filter(({ type }) => type === 'renderer')
+    .reduce((sum, { cpuTime }) => sum + cpuTime, 0);
 }
 
-const newPage = async () => (await browser.newContext({ extraHTTPHeaders: { authorization } })).newPage();
+const newPage = async () =>
+  (await browser.newContext({ extraHTTPHeaders: { authorization } })).newPage();
 
 async function opened(page: Page, id: string): Promise<number> {
   const before = await worked();

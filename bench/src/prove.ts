@@ -1,11 +1,29 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import * as fc from 'fast-check';
-import { JOINT_KINDS, METHODS, planJob, speak, METRIC, type JointKind, type Method } from '@velk/core';
-import { cases, DEEP, FOLLOWS, loadModeller, SAMPLED, stampDeepRun, waysOf, type Way } from '@velk/core/testing';
+import {
+  JOINT_KINDS,
+  METHODS,
+  planJob,
+  speak,
+  METRIC,
+  type JointKind,
+  type Method,
+} from '@velk/core';
+import {
+  cases,
+  DEEP,
+  FOLLOWS,
+  loadModeller,
+  SAMPLED,
+  stampDeepRun,
+  waysOf,
+  type Way,
+} from '@velk/core/testing';
 
 /**
- * Proves a thousand generated joints for every way of every kind, or of the kinds named, and writes the table into
- * docs/proofs.md; rows of other kinds stay. With --missing only ways that have no row of so many joints, or an old one.
+ * Proves a thousand generated joints for every way of every kind, or of the kinds named, and writes
+ * the table into docs/proofs.md; rows of other kinds stay. With --missing only ways that have no
+ * row of so many joints, or an old one.
  */
 
 const missing = process.argv.includes('--missing');
@@ -24,11 +42,13 @@ const routesOf = new Map(
       .flatMap(({ job, shop }) => Object.values(planJob(job, shop).joints[0]!.routes).flat()),
   ]),
 );
-const parts = JOINT_KINDS.map((kind) => `| ${kind.id} | ${METHODS.map((m) => partIn(kind, m)).join(' | ')} |`);
+const parts = JOINT_KINDS.map(
+  (kind) => `| ${kind.id} | ${METHODS.map((m) => partIn(kind, m)).join(' | ')} |`,
+);
 
 /**
- * Since this day lumps of wrong wood are looked at all over their skin; rows from before could overlook a slab under
- * half a millimetre between two faces.
+ * Since this day lumps of wrong wood are looked at all over their skin; rows from before could
+ * overlook a slab under half a millimetre between two faces.
  */
 const SINCE = '2026-11-27';
 const TODAY = new Date().toISOString().slice(0, 10);
@@ -63,7 +83,10 @@ function rowOf({ kind, methods }: Way, ...columns: readonly (string | number)[])
 function prove(way: Way): string {
   const { kind, methods } = way;
   const found = { proved: 0, elsewhere: 0, failed: 0, deepest: 0 };
-  for (const { job, shop, goes } of fc.sample(cases({ kind, methods }), { numRuns: COUNT, seed: SEED })) {
+  for (const { job, shop, goes } of fc.sample(cases({ kind, methods }), {
+    numRuns: COUNT,
+    seed: SEED,
+  })) {
     const proof = goes && planJob(job, shop, modeller).joints[0]!.proof;
     if (!proof) {
       found.elsewhere++;
@@ -98,7 +121,10 @@ function keyOf(row: string): string {
   return row.split('|').slice(1, 3).join('|');
 }
 
-/** Whether a method has a part in a kind: used by some way of it, refused by the test shop, too seldom possible to be in one, or of no use to it. */
+/**
+ * Whether a method has a part in a kind: used by some way of it, refused by the test shop, too
+ * seldom possible to be in one, or of no use to it.
+ */
 function partIn(kind: JointKind, method: Method): string {
   if (ways.get(kind.id)!.some((w) => w.methods.includes(method.id))) return 'proved';
   const using = routesOf.get(kind.id)!.filter((r) => r.methods.includes(method.id));
@@ -106,7 +132,11 @@ function partIn(kind: JointKind, method: Method): string {
   const open = using.find((r) => !r.refusals.length);
   /** Work that follows from what is asked for is in every way of a joint that asks for it. */
   const follows = FOLLOWS.has(method.id);
-  return open ? (follows ? 'proved' : 'seldom possible') : `refused: ${speak(using[0]!.refusals[0]!.message, METRIC)}`;
+  return open
+    ? follows
+      ? 'proved'
+      : 'seldom possible'
+    : `refused: ${speak(using[0]!.refusals[0]!.message, METRIC)}`;
 }
 
 function page(rows: readonly string[]): string {

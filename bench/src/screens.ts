@@ -7,13 +7,16 @@ import { asked, authorization, base, made } from './served.ts';
 import { keysOf, resting, sentUntilDrawn, shiftOf } from './keys.ts';
 
 /**
- * How the long lists feel with 5,000 tools and 2,000 parts: frames drawn while scrolling, a keystroke in the search, a
- * measurement typed until the plan follows; each beside the same in a small shop. Needs a running Velk with an empty
- * database: `npm run bench:screens` brings one up.
+ * How the long lists feel with 5,000 tools and 2,000 parts: frames drawn while scrolling, a
+ * keystroke in the search, a measurement typed until the plan follows; each beside the same in a
+ * small shop. Needs a running Velk with an empty database: `npm run bench:screens` brings one up.
  */
 const browser = await chromium.launch(launchOptions);
 
-/** Share of 60 frames a second drawn while the element under the pointer, or the page, is wheeled through. */
+/**
+ * Share of 60 frames a second drawn while the element under the pointer, or the page, is wheeled
+ * through.
+ */
 async function scrolling(page: Page): Promise<number> {
   await page.mouse.move(500, 450);
   await page.evaluate(
@@ -25,7 +28,10 @@ async function scrolling(page: Page): Promise<number> {
   return frames / ((performance.now() - start) / 1000) / 60;
 }
 
-/** Share of 60 frames a second drawn while a dimension on the sheet is nudged, the drawing following every step. */
+/**
+ * Share of 60 frames a second drawn while a dimension on the sheet is nudged, the drawing following
+ * every step.
+ */
 async function nudging(page: Page): Promise<number> {
   await page.getByLabel('tenon length, mm').focus();
   await page.evaluate(
@@ -45,7 +51,9 @@ async function until(act: () => Promise<void>, shown: () => Promise<void>): Prom
   return performance.now() - start;
 }
 
-/** A shop that leaves tools out is asked for again, as long as the jobs are being looked through. */
+/**
+ * A shop that leaves tools out is asked for again, as long as the jobs are being looked through.
+ */
 async function putShop(shop: Shop): Promise<void> {
   const { version } = await asked<{ version: number }>('/shop');
   await asked('/shop', 'PUT', { version, shop }).catch((error: unknown) => {
@@ -67,7 +75,10 @@ async function scrollingBare(): Promise<number> {
 async function measure(shop: Shop, job: Job, tools: string, parts: string) {
   await putShop(shop);
   const id = await made(job);
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, extraHTTPHeaders: { authorization } });
+  const page = await browser.newPage({
+    viewport: { width: 1280, height: 800 },
+    extraHTTPHeaders: { authorization },
+  });
   await page.goto(`${base}/chest`);
   await page.getByRole('listitem').first().waitFor();
   const chestScroll = await scrolling(page);
@@ -96,7 +107,9 @@ async function measure(shop: Shop, job: Job, tools: string, parts: string) {
   const plan = await until(
     () => page.getByLabel('mortise width, mm').fill('10'),
     async () => {
-      await page.waitForFunction(`document.querySelector('[aria-label="tenon thickness, mm"]').value === '10.0'`);
+      await page.waitForFunction(
+        `document.querySelector('[aria-label="tenon thickness, mm"]').value === '10.0'`,
+      );
     },
   );
   const redraw = await nudging(page);
@@ -149,7 +162,10 @@ async function sheetOf(job: Job) {
 
 await putShop(TEST_SHOP);
 const many = jobOf(175);
-const large = { ...many, parts: [...many.parts, ...crowdedJob(300 - many.parts.length + 2).parts.slice(2)] };
+const large = {
+  ...many,
+  parts: [...many.parts, ...crowdedJob(300 - many.parts.length + 2).parts.slice(2)],
+};
 for (const [name, sheet] of [
   ['a small job', await sheetOf(jobWith())],
   ['300 parts and 175 joints', await sheetOf(large)],
@@ -161,7 +177,9 @@ for (const [name, sheet] of [
   console.log(
     `  sent until it is drawn: ${(sent / 1000).toFixed(0)} kB; moved by itself while opening: ${shift.toFixed(3)}`,
   );
-  console.log(`  a nudge to a key in an empty field, p98: ${(dimension.p98 / empty.p98).toFixed(1)} times (${waits})`);
+  console.log(
+    `  a nudge to a key in an empty field, p98: ${(dimension.p98 / empty.p98).toFixed(1)} times (${waits})`,
+  );
   console.log(`  processor: ${(dimension.busy / empty.busy).toFixed(1)} times (${busy})`);
 }
 await browser.close();

@@ -1,4 +1,6 @@
-/** The Velk that a bench of pages talks to: `scripts/benchScreens.mjs` brings it up and says where. */
+/**
+ * The Velk that a bench of pages talks to: `scripts/benchScreens.mjs` brings it up and says where.
+ */
 export const base = process.env['VELK_URL']!;
 export const authorization = `Bearer ${process.env['VELK_KEY']}`;
 
@@ -14,4 +16,5 @@ export async function asked<T>(path: string, method = 'GET', body?: unknown): Pr
 }
 
 /** Stores a job. @returns its id */
-export const made = async (job: object): Promise<string> => (await asked<{ id: string }>('/jobs', 'POST', { job })).id;
+export const made = async (job: object): Promise<string> =>
+  (await asked<{ id: string }>('/jobs', 'POST', { job })).id;

@@ -1,11 +1,22 @@
 import { writeFileSync } from 'node:fs';
 import * as fc from 'fast-check';
 import { JOINT_KINDS, METHODS, planJob } from '@velk/core';
-import { cases, loadModeller, measured, SECRETS, waysOf, withScales, worked, wrong, type Tried } from '@velk/core/testing'; // prettier-ignore
+import {
+  cases,
+  loadModeller,
+  measured,
+  SECRETS,
+  waysOf,
+  withScales,
+  worked,
+  wrong,
+  type Tried,
+} from '@velk/core/testing';
 
 /**
- * Writes docs/trials.md: shops whose tools are wrong in secret cut a test piece at every card, measure it with true
- * tools, move as told and cut again, by every method; and their next job, once the tools were measured.
+ * Writes docs/trials.md: shops whose tools are wrong in secret cut a test piece at every card,
+ * measure it with true tools, move as told and cut again, by every method; and their next job, once
+ * the tools were measured.
  */
 
 const [count = '1', each = '2'] = process.argv.slice(2);
@@ -31,13 +42,17 @@ const isNew = ({ methods }: { readonly methods: readonly string[] }): boolean =>
 
 for (const { id } of JOINT_KINDS)
   for (const { methods } of waysOf(id).filter(isNew))
-    for (const { job, shop, goes } of fc.sample(cases({ kind: id, methods }), { numRuns: Number(count), seed: SEED })) {
+    for (const { job, shop, goes } of fc.sample(cases({ kind: id, methods }), {
+      numRuns: Number(count),
+      seed: SEED,
+    })) {
       if (!goes) continue;
       const own = withScales(shop, 0.05);
       for (const by of [-1, 1]) {
         const truly = wrong(own, by, SECRETS);
         const tried = worked(modeller, planJob(job, own), truly);
-        for (const one of tried) if (one.stuck) stuck.push(`${id}, ${methods.join('+')}: ${one.stuck}`);
+        for (const one of tried)
+          if (one.stuck) stuck.push(`${id}, ${methods.join('+')}: ${one.stuck}`);
         add(believed, tried);
         add(known, worked(modeller, planJob(job, measured(own, truly)), truly));
         add(right, worked(modeller, planJob(job, own), own));
@@ -46,13 +61,21 @@ for (const { id } of JOINT_KINDS)
     }
 
 const moved = (tried: readonly Tried[]): number => tried.filter(({ cuts }) => cuts > 1).length;
-const most = (tried: readonly Tried[], size: (one: Tried) => number): number => Math.max(0, ...tried.map(size));
-const row = (title: string, tried: readonly Tried[], then: readonly Tried[], ever: readonly Tried[]): string => {
+const most = (tried: readonly Tried[], size: (one: Tried) => number): number =>
+  Math.max(0, ...tried.map(size));
+const row = (
+  title: string,
+  tried: readonly Tried[],
+  then: readonly Tried[],
+  ever: readonly Tried[],
+): string => {
   const good = tried.filter((one) => !one.stuck);
   const at = (cuts: number) => good.filter((one) => one.cuts === cuts).length;
   return `| ${[title, tried.length, at(1), at(2), at(3), tried.length - good.length, most(good, ({ off }) => off).toFixed(2), moved(then), moved(ever)].join(' | ')} |`;
 };
-const rows = METHODS.filter(({ id }) => believed.has(id)).map(({ id, title }) => row(title, believed.get(id)!, known.get(id) ?? [], right.get(id) ?? [])); // prettier-ignore
+const rows = METHODS.filter(({ id }) => believed.has(id)).map(({ id, title }) =>
+  row(title, believed.get(id)!, known.get(id) ?? [], right.get(id) ?? []),
+);
 const all = [...believed.values()].flat();
 
 writeFileSync(

@@ -4,17 +4,21 @@ import { launchOptions } from '../../scripts/browser.mjs';
 import { asked, authorization, base, made } from './served.ts';
 
 /**
- * Minutes of random use of a job in one page that is never loaded anew: presses, typing, keys and undo, seeded. Once a
- * minute it comes back to the joint sheet, rubbish is collected, and heap, nodes, listeners and workers are counted.
- * `npm run bench:wander [MINUTES [SEED]]`.
+ * Minutes of random use of a job in one page that is never loaded anew: presses, typing, keys and
+ * undo, seeded. Once a minute it comes back to the joint sheet, rubbish is collected, and heap,
+ * nodes, listeners and workers are counted. `npm run bench:wander [MINUTES [SEED]]`.
  */
 const minutes = Number(process.argv[2] ?? 10);
 let seed = Number(process.argv[3] ?? 1);
 
-/** What makes the job larger or smaller, or ends the walk: the count would then be of something else. */
+/**
+ * What makes the job larger or smaller, or ends the walk: the count would then be of something
+ * else.
+ */
 const NOT_PRESSED =
   'add|new|another|copy|import|duplicate|template|delete|remove|archive|leave|sign|reload|print|export|save|open|start';
-const PRESSED = 'main a, main button, main [role=tab], main [role=radio], main summary, nav a, header button';
+const PRESSED =
+  'main a, main button, main [role=tab], main [role=radio], main summary, nav a, header button';
 const TYPED_IN = 'main input:not([type=file]), main select, main textarea';
 
 /** Numbers from 0 to 1 by a seed: mulberry32, a published generator. */
@@ -26,7 +30,10 @@ function random(): number {
 }
 const oneOf = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)]!;
 
-/** Where a random one of some elements is in the window; found in the page, so that nothing here holds on to it. */
+/**
+ * Where a random one of some elements is in the window; found in the page, so that nothing here
+ * holds on to it.
+ */
 const placeOf = (page: Page, among: string): Promise<{ x: number; y: number } | null> =>
   page.evaluate(
     ([selector, not, at]) => {
@@ -48,7 +55,11 @@ async function step(page: Page): Promise<void> {
   const target = what < 0.8 && (await placeOf(page, what < 0.55 ? PRESSED : TYPED_IN));
   if (target) await page.mouse.click(target.x, target.y);
   if (what >= 0.55 && what < 0.8)
-    for (const key of ['Backspace', oneOf([...'0123456789']), oneOf(['Enter', 'ArrowUp', 'ArrowDown', 'Escape'])])
+    for (const key of [
+      'Backspace',
+      oneOf([...'0123456789']),
+      oneOf(['Enter', 'ArrowUp', 'ArrowDown', 'Escape']),
+    ])
       await page.keyboard.press(key);
   else if (what >= 0.8 && what < 0.9)
     await page.keyboard.press(oneOf(['Control+z', 'Control+y', 'Escape', 'Tab', 'ArrowDown']));
@@ -65,7 +76,9 @@ interface Count {
 async function counted(page: Page, job: string): Promise<Count> {
   await page.keyboard.press('Escape');
   /** As a link does it: the page goes on living. */
-  await page.evaluate(`history.pushState({}, '', '/job/${job}/joints'); dispatchEvent(new PopStateEvent('popstate'))`);
+  await page.evaluate(
+    `history.pushState({}, '', '/job/${job}/joints'); dispatchEvent(new PopStateEvent('popstate'))`,
+  );
   await page.getByText('Joints in this job').waitFor();
   await page.waitForTimeout(3000);
   const devtools = await page.context().newCDPSession(page);
@@ -86,7 +99,10 @@ const { job, shop } = demo('looms');
 await asked('/shop', 'POST', { shop });
 const id = await made(job);
 const browser = await chromium.launch(launchOptions);
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, extraHTTPHeaders: { authorization } });
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  extraHTTPHeaders: { authorization },
+});
 const errors: string[] = [];
 page.on('pageerror', (error) => errors.push(error.message));
 page.on('dialog', (dialog) => void dialog.dismiss());
@@ -98,14 +114,22 @@ let steps = 0;
 for (let minute = 0; minute <= minutes; minute++) {
   counts.push(await counted(page, id));
   const { heap, nodes, listeners, workers } = counts.at(-1)!;
-  console.log(`${minute} min, ${steps} steps: heap ${heap.toFixed(1)} MB, ${nodes} nodes, ${listeners} listeners, ${workers} workers`); // prettier-ignore
-  for (const until = Date.now() + 60_000; minute < minutes && Date.now() < until; steps++) await step(page);
+  console.log(
+    `${minute} min, ${steps} steps: heap ${heap.toFixed(1)} MB, ${nodes} nodes, ${listeners} listeners, ${workers} workers`,
+  );
+  for (const until = Date.now() + 60_000; minute < minutes && Date.now() < until; steps++)
+    await step(page);
 }
 await browser.close();
-const mean = (of: readonly Count[], what: keyof Count) => of.reduce((sum, one) => sum + one[what], 0) / of.length;
+const mean = (of: readonly Count[], what: keyof Count) =>
+  of.reduce((sum, one) => sum + one[what], 0) / of.length;
 const quarter = Math.ceil(counts.length / 4);
 const [early, late] = [counts.slice(quarter, 2 * quarter), counts.slice(-quarter)];
 const grown = (what: keyof Count) => (mean(late, what) / mean(early, what)).toFixed(2);
-console.log(`Last quarter beside the second: heap ${grown('heap')}, nodes ${grown('nodes')}, listeners ${grown('listeners')}, workers ${grown('workers')} times.`); // prettier-ignore
-console.log(`${errors.length} errors of the page${errors.length ? `: ${[...new Set(errors)].join('; ')}` : ''}.`);
+console.log(
+  `Last quarter beside the second: heap ${grown('heap')}, nodes ${grown('nodes')}, listeners ${grown('listeners')}, workers ${grown('workers')} times.`,
+);
+console.log(
+  `${errors.length} errors of the page${errors.length ? `: ${[...new Set(errors)].join('; ')}` : ''}.`,
+);
 if (errors.length) process.exitCode = 1;

@@ -3,9 +3,13 @@ import { readFileSync } from 'node:fs';
 import type { Job, JobFile } from '@velk/core';
 import { asked, made } from './served.ts';
 
-/** How much sooner two workers are done than one, with jobs that nobody has planned or proved yet. */
+/**
+ * How much sooner two workers are done than one, with jobs that nobody has planned or proved yet.
+ */
 
-const { job, shop } = JSON.parse(readFileSync(new URL('../../demo/looms.velk-job.json', import.meta.url), 'utf8')) as JobFile;
+const { job, shop } = JSON.parse(
+  readFileSync(new URL('../../demo/looms.velk-job.json', import.meta.url), 'utf8'),
+) as JobFile;
 const JOBS = 8;
 
 /** The demo with all its pieces a little longer: no proof of another serves it. */
@@ -15,7 +19,8 @@ const longer = (by: number): Job => ({
   parts: job.parts.map((part) => ({ ...part, length: part.length + by })),
 });
 
-const start = (): ChildProcess => spawn(process.execPath, ['server/dist/worker.mjs'], { stdio: 'inherit' });
+const start = (): ChildProcess =>
+  spawn(process.execPath, ['server/dist/worker.mjs'], { stdio: 'inherit' });
 
 interface Listed {
   readonly id: string;
@@ -43,4 +48,6 @@ async function takenBy(workers: number, from: number): Promise<number> {
 await asked('/shop', 'POST', { shop });
 const one = await takenBy(1, 1);
 const two = await takenBy(2, 101);
-console.log(`Two workers against one, ${JOBS} jobs: ${(one / two).toFixed(2)} times as many in the time`);
+console.log(
+  `Two workers against one, ${JOBS} jobs: ${(one / two).toFixed(2)} times as many in the time`,
+);

@@ -8,8 +8,9 @@ import { formatFigure, METRIC, parseLength, speak } from './units/index.ts';
 import type { Shop } from './tooling/index.ts';
 
 /**
- * By card alone: a reader who has only the card's words and the tools in the hand. This works out, with its own few
- * lines of arithmetic, where each cut lands in the wood. Any disagreement with the joint is a defect of the card.
+ * By card alone: a reader who has only the card's words and the tools in the hand. This works out,
+ * with its own few lines of arithmetic, where each cut lands in the wood. Any disagreement with the
+ * joint is a defect of the card.
  */
 
 interface Card {
@@ -44,7 +45,10 @@ const find = (card: Card, name: RegExp) => {
 const tool = (shop: Shop, kind: string): Record<string, number> =>
   shop.tools.find((t) => t.kind === kind) as unknown as Record<string, number>;
 
-/** Depth of a cheek from the face that lay against the guide: the near side of the blade is the face of the tenon. */
+/**
+ * Depth of a cheek from the face that lay against the guide: the near side of the blade is the face
+ * of the tenon.
+ */
 function cheekFrom(card: Card): number {
   const fence = find(card, /^Fence/);
   expect(fence.from).toMatch(/jig face|fence/);
@@ -52,7 +56,10 @@ function cheekFrom(card: Card): number {
   return fence.value;
 }
 
-/** Shoulder line from the worked end: the piece meets the block, the far side of the blade is the shoulder. */
+/**
+ * Shoulder line from the worked end: the piece meets the block, the far side of the blade is the
+ * shoulder.
+ */
 function shoulderFromEnd(card: Card, shop: Shop): number {
   const fence = find(card, /^Fence/);
   expect([fence.from, fence.to]).toEqual(['fence', 'far side of the blade']);
@@ -63,77 +70,88 @@ function shoulderFromEnd(card: Card, shop: Shop): number {
 const CARDS = { seed: 31, numRuns: 12 };
 const HUNDREDTH = 0.011;
 
-describe.each(['saw-upright-flipped', 'bandsaw-flipped'] as const)('by card alone, %s', (tenoned) => {
-  it('cheeks land where the tenon is', () => {
-    fc.assert(
-      fc.property(cases({ tenoned, corners: 'squared' }), ({ job, shop, params }) => {
-        const rail = job.parts[0]!;
-        const [T, W] = [rail.thickness.nominal, rail.width.nominal];
-        const [a, t, b, w] = [
-          params.faceShoulder,
-          params.mortiseWidth - params.faceClearance,
-          params.edgeShoulder,
-          params.tenonWidth,
-        ];
-        const landed: Record<string, number> = {};
-        for (const card of eachSetup(planJob(job, shop))
-          .filter((o) => o.setup.stage === 'cheeks')
-          .map(cardOf)) {
-          const from = cheekFrom(card);
-          for (const pass of card.passes) {
-            if (/reference face to/.test(pass)) landed['far cheek'] = from;
-            if (/other face to/.test(pass)) landed['near cheek'] = T - from;
-            if (/reference edge to/.test(pass)) landed['far edge'] = from;
-            if (/other edge to/.test(pass)) landed['near edge'] = W - from;
+describe.each(['saw-upright-flipped', 'bandsaw-flipped'] as const)(
+  'by card alone, %s',
+  (tenoned) => {
+    it('cheeks land where the tenon is', () => {
+      fc.assert(
+        fc.property(cases({ tenoned, corners: 'squared' }), ({ job, shop, params }) => {
+          const rail = job.parts[0]!;
+          const [T, W] = [rail.thickness.nominal, rail.width.nominal];
+          const [a, t, b, w] = [
+            params.faceShoulder,
+            params.mortiseWidth - params.faceClearance,
+            params.edgeShoulder,
+            params.tenonWidth,
+          ];
+          const landed: Record<string, number> = {};
+          for (const card of eachSetup(planJob(job, shop))
+            .filter((o) => o.setup.stage === 'cheeks')
+            .map(cardOf)) {
+            const from = cheekFrom(card);
+            for (const pass of card.passes) {
+              if (/reference face to/.test(pass)) landed['far cheek'] = from;
+              if (/other face to/.test(pass)) landed['near cheek'] = T - from;
+              if (/reference edge to/.test(pass)) landed['far edge'] = from;
+              if (/other edge to/.test(pass)) landed['near edge'] = W - from;
+            }
+            const depth = find(card, /Blade height|Stop behind/);
+            expect([depth.from, depth.to]).toEqual(
+              tenoned === 'bandsaw-flipped'
+                ? ['tooth tips', 'stop behind the blade']
+                : ['table', 'highest tooth'],
+            );
+            expect(params.tenonLength - depth.value).toBeGreaterThan(0.19);
+            expect(params.tenonLength - depth.value).toBeLessThan(0.51);
           }
-          const depth = find(card, /Blade height|Stop behind/);
-          expect([depth.from, depth.to]).toEqual(
-            tenoned === 'bandsaw-flipped' ? ['tooth tips', 'stop behind the blade'] : ['table', 'highest tooth'],
-          );
-          expect(params.tenonLength - depth.value).toBeGreaterThan(0.19);
-          expect(params.tenonLength - depth.value).toBeLessThan(0.51);
-        }
-        const close = (name: string, wanted: number, bare: boolean) => {
-          if (bare) expect(landed[name]).toBeUndefined();
-          else expect(Math.abs(landed[name]! - wanted)).toBeLessThan(HUNDREDTH);
-        };
-        close('near cheek', a, a < 1e-6);
-        close('far cheek', a + t, T - a - t < 1e-6);
-        close('near edge', b, b < 1e-6);
-        close('far edge', b + w, W - b - w < 1e-6);
-      }),
-      CARDS,
-    );
-  });
-});
+          const close = (name: string, wanted: number, bare: boolean) => {
+            if (bare) expect(landed[name]).toBeUndefined();
+            else expect(Math.abs(landed[name]! - wanted)).toBeLessThan(HUNDREDTH);
+          };
+          close('near cheek', a, a < 1e-6);
+          close('far cheek', a + t, T - a - t < 1e-6);
+          close('near edge', b, b < 1e-6);
+          close('far edge', b + w, W - b - w < 1e-6);
+        }),
+        CARDS,
+      );
+    });
+  },
+);
 
 describe('by card alone, crosscut shoulders', () => {
   it('the kerf ends at the shoulder line and stops at the cheek, on every face that has a shoulder', () => {
     fc.assert(
-      fc.property(cases({ tenoned: 'bandsaw-flipped', corners: 'squared' }), ({ job, shop, params }) => {
-        const rail = job.parts[0]!;
-        const t = params.mortiseWidth - params.faceClearance;
-        const wanted: Record<string, number> = {
-          'Reference face down': params.faceShoulder,
-          'Other face down': rail.thickness.nominal - params.faceShoulder - t,
-          'Reference edge down': params.edgeShoulder,
-          'Other edge down': rail.width.nominal - params.edgeShoulder - params.tenonWidth,
-        };
-        const seen = new Set<string>();
-        for (const card of eachSetup(planJob(job, shop))
-          .filter((o) => o.setup.stage === 'shoulders')
-          .map(cardOf)) {
-          expect(Math.abs(shoulderFromEnd(card, shop) - params.tenonLength)).toBeLessThan(HUNDREDTH);
-          const height = find(card, /Blade height/);
-          expect([height.from, height.to]).toEqual(['table', 'highest tooth']);
-          for (const pass of card.passes) {
-            const face = pass.split(',')[0]!;
-            seen.add(face);
-            expect(Math.abs(height.value - wanted[face]!)).toBeLessThan(HUNDREDTH);
+      fc.property(
+        cases({ tenoned: 'bandsaw-flipped', corners: 'squared' }),
+        ({ job, shop, params }) => {
+          const rail = job.parts[0]!;
+          const t = params.mortiseWidth - params.faceClearance;
+          const wanted: Record<string, number> = {
+            'Reference face down': params.faceShoulder,
+            'Other face down': rail.thickness.nominal - params.faceShoulder - t,
+            'Reference edge down': params.edgeShoulder,
+            'Other edge down': rail.width.nominal - params.edgeShoulder - params.tenonWidth,
+          };
+          const seen = new Set<string>();
+          for (const card of eachSetup(planJob(job, shop))
+            .filter((o) => o.setup.stage === 'shoulders')
+            .map(cardOf)) {
+            expect(Math.abs(shoulderFromEnd(card, shop) - params.tenonLength)).toBeLessThan(
+              HUNDREDTH,
+            );
+            const height = find(card, /Blade height/);
+            expect([height.from, height.to]).toEqual(['table', 'highest tooth']);
+            for (const pass of card.passes) {
+              const face = pass.split(',')[0]!;
+              seen.add(face);
+              expect(Math.abs(height.value - wanted[face]!)).toBeLessThan(HUNDREDTH);
+            }
           }
-        }
-        for (const [face, depth] of Object.entries(wanted)) expect(seen.has(face)).toBe(depth > 1e-6);
-      }),
+          for (const [face, depth] of Object.entries(wanted))
+            expect(seen.has(face)).toBe(depth > 1e-6);
+        },
+      ),
       CARDS,
     );
   });
@@ -142,36 +160,53 @@ describe('by card alone, crosscut shoulders', () => {
 describe('by card alone, router in the jig', () => {
   it('the slot lies where the mortise is: from the reference face, from the layout end, and to the floor', () => {
     fc.assert(
-      fc.property(cases({ tenoned: 'bandsaw-flipped', corners: 'clear' }), ({ job, shop, params }) => {
-        const t = params.mortiseWidth - params.faceClearance;
-        const wall = params.faceShoulder + params.setBack + t / 2 - params.mortiseWidth / 2;
-        for (const each of eachSetup(planJob(job, shop)).filter((o) => o.setup.stage === 'mortise')) {
-          const card = cardOf(each);
-          const cutter = shop.tools.find((x) => x.id === each.setup.cutter) as unknown as { diameter: number };
-          const r = cutter.diameter / 2;
-          const centres = card.figures
-            .filter((f) => f.from === 'jig face' && f.to === 'cutter centre')
-            .map((f) => f.value);
-          expect(Math.abs(Math.min(...centres) - r - wall)).toBeLessThan(HUNDREDTH);
-          expect(Math.abs(Math.max(...centres) + r - wall - params.mortiseWidth)).toBeLessThan(HUNDREDTH);
-          /** Rows overlap: nothing stands between them. */
-          const sorted = [...centres].sort((x, y) => x - y);
-          sorted.slice(1).forEach((c, i) => expect(c - sorted[i]!).toBeLessThanOrEqual(cutter.diameter + 1e-9));
-          const base = tool(shop, 'router');
-          /** Along the jig, right positive, the centre line at 0. */
-          const left = -find(card, /^Left router stop/).value + base['baseLeft']! - r;
-          const right = find(card, /^Right router stop/).value - base['baseRight']! + r;
-          const end = find(card, /^End stop/);
-          const [near, far] = end.to.includes('left')
-            ? [left + end.value, right + end.value]
-            : [end.value - right, end.value - left];
-          expect(Math.abs(near - params.position)).toBeLessThan(2 * HUNDREDTH);
-          expect(Math.abs(far - params.position - params.tenonWidth - params.endClearance)).toBeLessThan(2 * HUNDREDTH);
-          const plunge = find(card, /^Plunge/);
-          expect([plunge.from, plunge.to]).toEqual(['surface of the wood', 'tip of the cutter']);
-          expect(Math.abs(plunge.value - params.tenonLength - params.bottomClearance)).toBeLessThan(HUNDREDTH);
-        }
-      }),
+      fc.property(
+        cases({ tenoned: 'bandsaw-flipped', corners: 'clear' }),
+        ({ job, shop, params }) => {
+          const t = params.mortiseWidth - params.faceClearance;
+          const wall = params.faceShoulder + params.setBack + t / 2 - params.mortiseWidth / 2;
+          for (const each of eachSetup(planJob(job, shop)).filter(
+            (o) => o.setup.stage === 'mortise',
+          )) {
+            const card = cardOf(each);
+            const cutter = shop.tools.find((x) => x.id === each.setup.cutter) as unknown as {
+              diameter: number;
+            };
+            const r = cutter.diameter / 2;
+            const centres = card.figures
+              .filter((f) => f.from === 'jig face' && f.to === 'cutter centre')
+              .map((f) => f.value);
+            expect(Math.abs(Math.min(...centres) - r - wall)).toBeLessThan(HUNDREDTH);
+            expect(Math.abs(Math.max(...centres) + r - wall - params.mortiseWidth)).toBeLessThan(
+              HUNDREDTH,
+            );
+            /** Rows overlap: nothing stands between them. */
+            const sorted = [...centres].sort((x, y) => x - y);
+            sorted
+              .slice(1)
+              .forEach((c, i) =>
+                expect(c - sorted[i]!).toBeLessThanOrEqual(cutter.diameter + 1e-9),
+              );
+            const base = tool(shop, 'router');
+            /** Along the jig, right positive, the centre line at 0. */
+            const left = -find(card, /^Left router stop/).value + base['baseLeft']! - r;
+            const right = find(card, /^Right router stop/).value - base['baseRight']! + r;
+            const end = find(card, /^End stop/);
+            const [near, far] = end.to.includes('left')
+              ? [left + end.value, right + end.value]
+              : [end.value - right, end.value - left];
+            expect(Math.abs(near - params.position)).toBeLessThan(2 * HUNDREDTH);
+            expect(
+              Math.abs(far - params.position - params.tenonWidth - params.endClearance),
+            ).toBeLessThan(2 * HUNDREDTH);
+            const plunge = find(card, /^Plunge/);
+            expect([plunge.from, plunge.to]).toEqual(['surface of the wood', 'tip of the cutter']);
+            expect(
+              Math.abs(plunge.value - params.tenonLength - params.bottomClearance),
+            ).toBeLessThan(HUNDREDTH);
+          }
+        },
+      ),
       CARDS,
     );
   });
@@ -196,15 +231,23 @@ describe('by card alone, bench work', () => {
             const at = (name: RegExp) => find(cards[0]!, name).value;
             if (corners === 'squared') {
               expect(Math.abs(at(/^Near end/) - params.position)).toBeLessThan(HUNDREDTH);
-              expect(Math.abs(at(/^Far end/) - params.position - params.tenonWidth - params.endClearance)).toBeLessThan(
-                HUNDREDTH,
-              );
-              expect(Math.abs(at(/^Far wall/) - at(/^Near wall/) - params.mortiseWidth)).toBeLessThan(2 * HUNDREDTH);
+              expect(
+                Math.abs(
+                  at(/^Far end/) - params.position - params.tenonWidth - params.endClearance,
+                ),
+              ).toBeLessThan(HUNDREDTH);
+              expect(
+                Math.abs(at(/^Far wall/) - at(/^Near wall/) - params.mortiseWidth),
+              ).toBeLessThan(2 * HUNDREDTH);
             } else {
               expect(Math.abs(at(/^Radius/) - t / 2)).toBeLessThan(HUNDREDTH);
               expect(Math.abs(at(/^Near cheek/) - params.faceShoulder)).toBeLessThan(HUNDREDTH);
-              expect(Math.abs(at(/^Far edge/) - params.edgeShoulder - params.tenonWidth)).toBeLessThan(HUNDREDTH);
-              expect(Math.abs(at(/^Up to the shoulder/) - params.tenonLength)).toBeLessThan(HUNDREDTH);
+              expect(
+                Math.abs(at(/^Far edge/) - params.edgeShoulder - params.tenonWidth),
+              ).toBeLessThan(HUNDREDTH);
+              expect(Math.abs(at(/^Up to the shoulder/) - params.tenonLength)).toBeLessThan(
+                HUNDREDTH,
+              );
             }
           },
         ),

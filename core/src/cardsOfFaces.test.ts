@@ -29,7 +29,10 @@ it('a figure whose name has a face of the piece is measured from that face, howe
   /** One way to each method: its names are the same in all of them. */
   const wayTo = new Map(ways.flatMap((way) => way.methods.map((method) => [method, way] as const)));
   for (const { kind, methods } of new Set(wayTo.values())) {
-    for (const { job, shop, goes } of fc.sample(cases({ kind, methods }), { seed: 7, numRuns: 4 })) {
+    for (const { job, shop, goes } of fc.sample(cases({ kind, methods }), {
+      seed: 7,
+      numRuns: 4,
+    })) {
       if (!goes) continue;
       for (const { setup } of eachSetup(planJob(job, shop)))
         for (const figure of setup.figures) {
@@ -37,7 +40,10 @@ it('a figure whose name has a face of the piece is measured from that face, howe
           const at = seatedAt(setup, figure);
           if (!at.length) continue;
           (setup.occurrences[0]!.turned ? turned : named).add(setup.method);
-          expect([setup.method, FACE.exec(figure.name)![0].toLowerCase()]).toEqual([setup.method, at[0]]);
+          expect([setup.method, FACE.exec(figure.name)![0].toLowerCase()]).toEqual([
+            setup.method,
+            at[0],
+          ]);
         }
     }
   }

@@ -18,8 +18,28 @@ import { METRIC, speak } from './units/index.ts';
  */
 
 const exact: Shop = { ...TEST_SHOP, graduation: 0 };
-const ANGLED = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 25, endClearance: 0, bottomClearance: 2, setBack: 0, position: 400, degrees: 8, plane: 'width', slant: 'mortise' }; // prettier-ignore
-const askew = (params: object, routes: JobShape['routes'] = {}): JobShape => ({ kind: 'angled', params: { ...ANGLED, ...params }, stile: { thickness: 40, width: 70 }, routes }); // prettier-ignore
+const ANGLED = {
+  corners: 'squared',
+  mortiseWidth: 8,
+  faceClearance: 0,
+  faceShoulder: 7,
+  tenonWidth: 40,
+  edgeShoulder: 15,
+  tenonLength: 25,
+  endClearance: 0,
+  bottomClearance: 2,
+  setBack: 0,
+  position: 400,
+  degrees: 8,
+  plane: 'width',
+  slant: 'mortise',
+};
+const askew = (params: object, routes: JobShape['routes'] = {}): JobShape => ({
+  kind: 'angled',
+  params: { ...ANGLED, ...params },
+  stile: { thickness: 40, width: 70 },
+  routes,
+});
 
 let modeller: Modeller;
 beforeAll(async () => {
@@ -28,7 +48,8 @@ beforeAll(async () => {
 
 const allCorners = ({ length, thickness, width }: Placement['piece']): Vec3[] =>
   [0, length].flatMap((x) => [0, thickness].flatMap((y) => [0, width].map((z): Vec3 => [x, y, z])));
-const madeBy = (plan: Plan, method: string): Setup[] => setupsOf(plan).filter((s) => s.method === method);
+const madeBy = (plan: Plan, method: string): Setup[] =>
+  setupsOf(plan).filter((s) => s.method === method);
 const placed = (setup: Setup, occurrence: Occurrence, piece: Placement['piece'], shop: Shop) =>
   modelOf(setup.model).place(setup, setup.passes[0]!, occurrence, piece, shop);
 
@@ -41,7 +62,10 @@ function cornersOf(
   const x = end === 'a' ? 0 : piece.length;
   return about === 'thickness'
     ? { 'reference edge': place(rigid, [x, 0, 0]), 'other edge': place(rigid, [x, 0, piece.width]) }
-    : { 'reference face': place(rigid, [x, 0, 0]), 'other face': place(rigid, [x, piece.thickness, 0]) };
+    : {
+        'reference face': place(rigid, [x, 0, 0]),
+        'other face': place(rigid, [x, piece.thickness, 0]),
+      };
 }
 
 describe('a leaning piece whose end is still square', () => {
@@ -54,15 +78,36 @@ describe('a leaning piece whose end is still square', () => {
           for (const { setup } of eachSetup(
             planJob(asListed(job, { ...shop, graduation: 0 }), { ...shop, graduation: 0 }),
           )) {
-            const named = setup.checks.map((c) => /only the corner at the (\w+ \w+) meets/.exec(speak(c, METRIC))?.[1]).find(Boolean); // prettier-ignore
+            const named = setup.checks
+              .map((c) => /only the corner at the (\w+ \w+) meets/.exec(speak(c, METRIC))?.[1])
+              .find(Boolean);
             if (!named || !setup.lean) continue;
             for (const at of setup.occurrences) {
               const part = job.parts.find((p) => p.id === at.part)!;
-              const piece = { length: part.length, thickness: part.thickness.nominal, width: part.width.nominal };
-              const scene = placed(setup, at, at.turned ? { ...piece, thickness: piece.width, width: piece.thickness } : piece, shop); // prettier-ignore
-              const [stop] = Object.entries(setup.passes[0]!.seat).find(([, face]) => face === 'worked-end')!;
+              const piece = {
+                length: part.length,
+                thickness: part.thickness.nominal,
+                width: part.width.nominal,
+              };
+              const scene = placed(
+                setup,
+                at,
+                at.turned ? { ...piece, thickness: piece.width, width: piece.thickness } : piece,
+                shop,
+              );
+              const [stop] = Object.entries(setup.passes[0]!.seat).find(
+                ([, face]) => face === 'worked-end',
+              )!;
               const { at: point, normal } = scene.datums[stop]!;
-              const gaps = Object.entries(cornersOf(scene, at, setup.lean.about === 'thickness' ? 'thickness' : 'width')).map(([name, corner]) => [at.turned ? turnedWords(name) : name, dot(subtract(corner, point), normal)] as const); // prettier-ignore
+              const gaps = Object.entries(
+                cornersOf(scene, at, setup.lean.about === 'thickness' ? 'thickness' : 'width'),
+              ).map(
+                ([name, corner]) =>
+                  [
+                    at.turned ? turnedWords(name) : name,
+                    dot(subtract(corner, point), normal),
+                  ] as const,
+              );
               const [nearest, gap] = gaps.reduce((a, b) => (b[1] < a[1] ? b : a));
               expect(nearest).toBe(named);
               /** An end that is yet to be cut stands out as far as it is cut; any other touches. */
@@ -78,7 +123,10 @@ describe('a leaning piece whose end is still square', () => {
   });
 
   it('worked: at 8 degrees, 70 wide and 25 long, the stop is 25 cos + 70 sin from the corner at the other edge', () => {
-    const [shoulders] = madeBy(planJob(asListed(jobWith(askew({})), exact), exact), 'crosscut-shoulders');
+    const [shoulders] = madeBy(
+      planJob(asListed(jobWith(askew({})), exact), exact),
+      'crosscut-shoulders',
+    );
     const radians = (8 * Math.PI) / 180;
     const fence = shoulders!.figures.find((f) => f.id === 'fence')!;
     expect(fence.value - 20).toBeCloseTo(25 * Math.cos(radians) + 70 * Math.sin(radians), 9);
@@ -91,7 +139,9 @@ describe('a leaning piece whose end is still square', () => {
     const [hand] = madeBy(plan, 'hand-tenon');
     const knife = hand!.figures.find((f) => f.id === 'shoulder')!;
     expect(knife.value).toBeCloseTo(25, 9);
-    expect(hand!.angles![0]!.between).toContain('from its mark on the reference edge away from the end');
+    expect(hand!.angles![0]!.between).toContain(
+      'from its mark on the reference edge away from the end',
+    );
     expect(25 + (70 * hand!.angles![0]!.rise) / hand!.angles![0]!.run).toBeCloseTo(34.84, 2);
     expect(plan.joints[0]!.proof!.good).toBe(true);
   });
@@ -102,17 +152,25 @@ describe('a leaning piece whose end is still square', () => {
       [-12, 8],
       [20, 9],
     ] as const) {
-      const job = jobWith(askew({ plane: 'thickness', degrees, setBack, mortiseWidth: 6, faceShoulder: 8 }));
+      const job = jobWith(
+        askew({ plane: 'thickness', degrees, setBack, mortiseWidth: 6, faceShoulder: 8 }),
+      );
       const radians = (degrees * Math.PI) / 180;
       /**
        * The wall from the corner at the reference face; raised, from that at the far side of the
        * reference face.
        */
       const corner = setBack * (1 - Math.cos(radians)) + Math.min(0, Math.sin(radians) * 70);
-      const ways = routesOf(job.joints[0]!, job, exact).mortised.filter(({ refusals }) => !refusals.length);
+      const ways = routesOf(job.joints[0]!, job, exact).mortised.filter(
+        ({ refusals }) => !refusals.length,
+      );
       expect(ways.length).toBeGreaterThan(1);
       for (const { id } of ways) {
-        const plan = planJob({ ...job, joints: [{ ...job.joints[0]!, routes: { mortised: id } }] }, exact, modeller);
+        const plan = planJob(
+          { ...job, joints: [{ ...job.joints[0]!, routes: { mortised: id } }] },
+          exact,
+          modeller,
+        );
         expect([id, plan.joints[0]!.proof!.members.mortised.mismatches]).toEqual([id, []]);
         const [chisel] = madeBy(plan, 'hollow-chisel');
         const fence = chisel?.figures.find((f) => f.id === 'face');
@@ -139,21 +197,36 @@ describe('a leaning piece whose end is still square', () => {
         exact,
       );
       const fence = datums['fence-face']!;
-      const beyond = allCorners(piece).map((corner) => dot(subtract(place(rigid, corner), fence.at), fence.normal));
+      const beyond = allCorners(piece).map((corner) =>
+        dot(subtract(place(rigid, corner), fence.at), fence.normal),
+      );
       expect([leanSet, Math.min(...beyond)]).toEqual([leanSet, expect.closeTo(0, 6)]);
     }
   });
 
   it('is held by a wedge that begins where the card says, as thick as it is there', () => {
-    const shape = askew({ plane: 'thickness', degrees: 5, slant: 'tenon' }, { tenoned: 'crosscut-end+crosscut-shoulders+saw-upright-flipped' }); // prettier-ignore
-    const cheeks = madeBy(planJob(jobWith(shape), exact), 'saw-upright-flipped').find((s) => s.passes.some((p) => p.seat['jig-face'] === 'reference-face'))!; // prettier-ignore
+    const shape = askew(
+      { plane: 'thickness', degrees: 5, slant: 'tenon' },
+      { tenoned: 'crosscut-end+crosscut-shoulders+saw-upright-flipped' },
+    );
+    const cheeks = madeBy(planJob(jobWith(shape), exact), 'saw-upright-flipped').find((s) =>
+      s.passes.some((p) => p.seat['jig-face'] === 'reference-face'),
+    )!;
     const said = cheeks.checks
       .map((c) => speak(c, { ...METRIC, graduation: 0.01 }))
       .find((c) => /wedge begins/.test(c))!;
-    const [, thick, run] = /nothing at the end, ([\d.]+) mm ([\d.]+) mm behind/.exec(said)!.map(Number);
+    const [, thick, run] = /nothing at the end, ([\d.]+) mm ([\d.]+) mm behind/
+      .exec(said)!
+      .map(Number);
     const face = cheeks.passes.find((p) => p.seat['jig-face'] === 'reference-face')!;
     const at: Occurrence = cheeks.occurrences[0]!;
-    const scene = modelOf('table-saw').place(cheeks, face, at, { length: 600, thickness: 22, width: 70 }, exact);
+    const scene = modelOf('table-saw').place(
+      cheeks,
+      face,
+      at,
+      { length: 600, thickness: 22, width: 70 },
+      exact,
+    );
     const jig = scene.datums['jig-face']!;
     /**
      * From the jig to the reference face, beside the end and so far behind the shoulder, along the
@@ -185,12 +258,18 @@ describe('a leaning mortise', () => {
         const plan = planJob(jobWith(askew({ degrees }, { mortised })), exact, modeller);
         expect(plan.joints[0]!.chosen.mortised).toBe(mortised);
         expect(plan.joints[0]!.proof!.members.mortised.faults).toEqual([]);
-        const setup = setupsOf(plan).find((s) => s.lean && s.model !== 'bench' && s.stage === 'mortise')!; // prettier-ignore
+        const setup = setupsOf(plan).find(
+          (s) => s.lean && s.model !== 'bench' && s.stage === 'mortise',
+        )!;
         const at = setup.occurrences[0]!;
         const scene = placed(setup, at, { length: 900, thickness: 40, width: 70 }, exact);
-        const [stop] = Object.entries(setup.passes[0]!.seat).find(([, face]) => face === 'layout-end')!;
+        const [stop] = Object.entries(setup.passes[0]!.seat).find(
+          ([, face]) => face === 'layout-end',
+        )!;
         const { at: point, normal } = scene.datums[stop]!;
-        const ends = [0, 70].map((z) => dot(subtract(place(scene.rigid, [at.end === 'a' ? 0 : 900, 0, z]), point), normal)); // prettier-ignore
+        const ends = [0, 70].map((z) =>
+          dot(subtract(place(scene.rigid, [at.end === 'a' ? 0 : 900, 0, z]), point), normal),
+        );
         expect(Math.min(...ends)).toBeCloseTo(0, 6);
       }
     },

@@ -16,8 +16,9 @@ beforeAll(async () => {
 });
 
 /**
- * By card alone, for tenons cut flat, stepped and by hand, and for hollow chisel and notch: a reader with the card's
- * words and the tool in the hand works out where wood goes, with nothing of the methods' own arithmetic.
+ * By card alone, for tenons cut flat, stepped and by hand, and for hollow chisel and notch: a
+ * reader with the card's words and the tool in the hand works out where wood goes, with nothing of
+ * the methods' own arithmetic.
  */
 
 interface Wanted {
@@ -43,7 +44,14 @@ function tenons(
       if (!cards.length) return;
       seen++;
       const { members } = resolve(job.joints[0]!, job);
-      const { faceShoulder: a, mortiseWidth, faceClearance, edgeShoulder: b, tenonWidth: w, tenonLength: L } = params;
+      const {
+        faceShoulder: a,
+        mortiseWidth,
+        faceClearance,
+        edgeShoulder: b,
+        tenonWidth: w,
+        tenonLength: L,
+      } = params;
       const { thickness: T, width: W } = members.tenoned;
       judge(cards, { a, t: mortiseWidth - faceClearance, b, w, L, T, W }, shop);
     }),
@@ -67,7 +75,8 @@ describe('tenons', () => {
         /** No strip stays between two passes, and the last comes out of the end. */
         expect(Math.max(...offs.map((off, i) => (i ? off - offs[i - 1]! : 0)))).toBeLessThan(wide);
         expect(wide + offs.at(-1)!).toBeGreaterThan(L - NEAR);
-        for (const pass of card.passes) gone[/^(\w+ \w+) down/.exec(pass)![1]!] = valueOf(card, 'Height of the stack');
+        for (const pass of card.passes)
+          gone[/^(\w+ \w+) down/.exec(pass)![1]!] = valueOf(card, 'Height of the stack');
       }
       near(gone['Reference face'] ?? 0, a);
       near(T - (gone['Reference face'] ?? 0) - (gone['Other face'] ?? 0), t, 2);
@@ -76,31 +85,37 @@ describe('tenons', () => {
     });
   });
 
-  it.each(['saw-upright-stepped', 'bandsaw-stepped'])('%s: wood between the two kerfs, all from one face', (method) => {
-    tenons(method, (cards, { a, t, b, w }) => {
-      const kept = { face: [0, Infinity], edge: [0, Infinity] };
-      for (const card of cards) {
-        const fences = card.figures.filter((f) => f.name.startsWith('Fence, '));
-        for (const { between } of fences) expect(between).toMatch(/^(jig face|fence) to (near|far) side of the blade$/);
-        const side = card.passes[0]!.includes('reference edge to the') ? 'edge' : 'face';
-        const both = fences.length > 1 ? ' for both cheeks' : '';
-        expect(card.passes[0]).toMatch(new RegExp(`reference ${side} to the (jig|fence)${both}`));
-        for (const { name, value, between } of fences)
-          if (name === 'Fence, far cheek') kept[side][1] = value;
-          else kept[side][0] = value + (between.includes('far side') ? 0 : card.cutter['kerf']!);
-      }
-      near(kept.face[0]!, a);
-      if (kept.face[1]! < Infinity) near(kept.face[1]!, a + t);
-      /** Where its edges are cut apart, no card of this way tells of them. */
-      if (cards.some((card) => card.passes[0]!.includes('reference edge to the'))) near(kept.edge[0]!, b);
-      if (kept.edge[1]! < Infinity) near(kept.edge[1]!, b + w);
-    });
-  });
+  it.each(['saw-upright-stepped', 'bandsaw-stepped'])(
+    '%s: wood between the two kerfs, all from one face',
+    (method) => {
+      tenons(method, (cards, { a, t, b, w }) => {
+        const kept = { face: [0, Infinity], edge: [0, Infinity] };
+        for (const card of cards) {
+          const fences = card.figures.filter((f) => f.name.startsWith('Fence, '));
+          for (const { between } of fences)
+            expect(between).toMatch(/^(jig face|fence) to (near|far) side of the blade$/);
+          const side = card.passes[0]!.includes('reference edge to the') ? 'edge' : 'face';
+          const both = fences.length > 1 ? ' for both cheeks' : '';
+          expect(card.passes[0]).toMatch(new RegExp(`reference ${side} to the (jig|fence)${both}`));
+          for (const { name, value, between } of fences)
+            if (name === 'Fence, far cheek') kept[side][1] = value;
+            else kept[side][0] = value + (between.includes('far side') ? 0 : card.cutter['kerf']!);
+        }
+        near(kept.face[0]!, a);
+        if (kept.face[1]! < Infinity) near(kept.face[1]!, a + t);
+        /** Where its edges are cut apart, no card of this way tells of them. */
+        if (cards.some((card) => card.passes[0]!.includes('reference edge to the')))
+          near(kept.edge[0]!, b);
+        if (kept.edge[1]! < Infinity) near(kept.edge[1]!, b + w);
+      });
+    },
+  );
 
   it('by hand: every line from the reference face or edge, the knife line from the end', () => {
     tenons('hand-tenon', ([card], { a, t, b, w, L, T, W }) => {
       const lines = card!.figures.map((f) => [f.between.split(' to ')[0], f.value] as const);
-      const from = (words: string) => lines.filter(([at]) => at === words).map(([, value]) => value);
+      const from = (words: string) =>
+        lines.filter(([at]) => at === words).map(([, value]) => value);
       const expected = (near: number, size: number, stock: number) =>
         [near, near + size].filter((v) => v > 1e-6 && v < stock - 1e-6);
       from('reference face').forEach((v, i) => near(v, expected(a, t, T)[i]!));
@@ -114,36 +129,66 @@ describe('tenons', () => {
 
 describe('shoulders, and cheeks from one face', () => {
   it.each([
-    ['sled-shoulders', 'end stop of the sled to far side of the blade', 'End stop', 'Blade height', / down, worked end to the stop of the sled(?:, \d side by side)?$/],
-    ['bandsaw-shoulders', 'fence to far side of the blade', 'Fence', 'Stop', / towards the blade, worked end along the fence, until it meets the stop$/],
-    ['bandsaw-block', 'fence to far side of the blade', 'Fence', 'Stop beyond the blade', / towards the blade, worked end to the gauge block, then held square and fed until it meets the stop beyond the blade$/],
-  ] as const)('%s: the kerf lies in the waste and goes as deep as each shoulder', (method, between, length, depth, words) => {
-    tenons(method, (cards, { a, t, b, w, L, T, W }) => {
-      const deep = new Map<string, number>();
-      for (const card of cards) {
-        expect(card.figures[0]!.between).toBe(between);
-        const block = /The block, ([\d.]+ mm) thick/.exec(card.checks.join(' '))?.[1];
-        near(valueOf(card, length), L + (block ? lengthIn(block) : 0));
-        for (const pass of card.passes) {
-          expect(pass).toMatch(words);
-          deep.set(pass.split(words)[0]!, valueOf(card, depth));
+    [
+      'sled-shoulders',
+      'end stop of the sled to far side of the blade',
+      'End stop',
+      'Blade height',
+      / down, worked end to the stop of the sled(?:, \d side by side)?$/,
+    ],
+    [
+      'bandsaw-shoulders',
+      'fence to far side of the blade',
+      'Fence',
+      'Stop',
+      / towards the blade, worked end along the fence, until it meets the stop$/,
+    ],
+    [
+      'bandsaw-block',
+      'fence to far side of the blade',
+      'Fence',
+      'Stop beyond the blade',
+      / towards the blade, worked end to the gauge block, then held square and fed until it meets the stop beyond the blade$/,
+    ],
+  ] as const)(
+    '%s: the kerf lies in the waste and goes as deep as each shoulder',
+    (method, between, length, depth, words) => {
+      tenons(method, (cards, { a, t, b, w, L, T, W }) => {
+        const deep = new Map<string, number>();
+        for (const card of cards) {
+          expect(card.figures[0]!.between).toBe(between);
+          const block = /The block, ([\d.]+ mm) thick/.exec(card.checks.join(' '))?.[1];
+          near(valueOf(card, length), L + (block ? lengthIn(block) : 0));
+          for (const pass of card.passes) {
+            expect(pass).toMatch(words);
+            deep.set(pass.split(words)[0]!, valueOf(card, depth));
+          }
         }
-      }
-      const wanted = { 'Reference face': a, 'Other face': T - a - t, 'Reference edge': b, 'Other edge': W - b - w };
-      for (const [side, value] of Object.entries(wanted))
-        if (value > 1e-6) near(deep.get(side)!, value, 2);
-        else expect(deep.has(side)).toBe(false);
-    });
-  }); // prettier-ignore
+        const wanted = {
+          'Reference face': a,
+          'Other face': T - a - t,
+          'Reference edge': b,
+          'Other edge': W - b - w,
+        };
+        for (const [side, value] of Object.entries(wanted))
+          if (value > 1e-6) near(deep.get(side)!, value, 2);
+          else expect(deep.has(side)).toBe(false);
+      });
+    },
+  );
 
   it('bandsaw, waste to the fence: from each side to the far side of the blade, what stays of the stock is the tenon', () => {
     let whole = 0;
     tenons('bandsaw-waste-in', (cards, { a, t, b, w, L, T, W }) => {
       const gone: Record<string, number> = {};
       for (const card of cards) {
-        expect(card.figures.map((f) => f.between)).toEqual(['fence to far side of the blade', 'tooth tips to stop behind the blade']); // prettier-ignore
+        expect(card.figures.map((f) => f.between)).toEqual([
+          'fence to far side of the blade',
+          'tooth tips to stop behind the blade',
+        ]);
         near(valueOf(card, 'Stop behind the blade'), L);
-        for (const pass of card.passes) gone[/first, (\w+ \w+) to the fence/.exec(pass)![1]!] = valueOf(card, 'Fence');
+        for (const pass of card.passes)
+          gone[/first, (\w+ \w+) to the fence/.exec(pass)![1]!] = valueOf(card, 'Fence');
       }
       near(T - (gone['reference face'] ?? 0) - (gone['other face'] ?? 0), t);
       near(gone['reference face'] ?? 0, a);
@@ -204,7 +249,9 @@ describe('shoulders, and cheeks from one face', () => {
     tenons('bearing-face', (cards, { L }) => {
       for (const card of cards) {
         const edge = valueOf(card, 'End to straight-edge');
-        const past = lengthIn(/lies ([\d.]+ mm) past the shoulder/.exec(card.checks.join(' '))![1]!);
+        const past = lengthIn(
+          /lies ([\d.]+ mm) past the shoulder/.exec(card.checks.join(' '))![1]!,
+        );
         near(edge - past, L);
         /** The chest's one bearing is 16. */
         near(past, (16 - card.cutter['diameter']!) / 2);
@@ -253,10 +300,21 @@ describe('copied from a template at a scale', () => {
 
   it('an opening: less the follower and over the scale, plus the cutter, it is the mortise, its middle under the machine’s', () => {
     let seen = 0;
-    for (const { job, shop, params } of fc.sample(cases({ kind: 'blind', methods: ['copied-mortise'], corners: 'squared' }), { seed: 23, numRuns: 12 }))
+    for (const { job, shop, params } of fc.sample(
+      cases({ kind: 'blind', methods: ['copied-mortise'], corners: 'squared' }),
+      { seed: 23, numRuns: 12 },
+    ))
       for (const card of cardsOf(job, shop, 'copied-mortise')) {
         seen++;
-        const { mortiseWidth: m, faceClearance: c, faceShoulder: a, setBack, position: q, tenonWidth: w, endClearance } = params;
+        const {
+          mortiseWidth: m,
+          faceClearance: c,
+          faceShoulder: a,
+          setBack,
+          position: q,
+          tenonWidth: w,
+          endClearance,
+        } = params;
         const d = card.cutter['diameter']!;
         near((valueOf(card, 'Opening, width') - G) / r + d, m, 2);
         near((valueOf(card, 'Opening, length') - G) / r + d, w + endClearance, 2);
@@ -265,7 +323,7 @@ describe('copied from a template at a scale', () => {
         near(valueOf(card, 'Depth'), params.tenonLength + params.bottomClearance);
       }
     expect(seen).toBeGreaterThan(5);
-  }); // prettier-ignore
+  });
 
   it('half-round ends of an opening make those of a mortise wider than its cutter: a quarter of what the follower leaves, and half the cutter', () => {
     const few = {
@@ -304,7 +362,11 @@ describe('copied from a template at a scale', () => {
 
 describe('along the fence of the router table', () => {
   /** Each generated joint with cards of the method, its parameters and its mortised piece. */
-  const cut = (kind: string, method: string, judge: (card: Card, params: Record<string, number>, thickness: number) => void) => {
+  const cut = (
+    kind: string,
+    method: string,
+    judge: (card: Card, params: Record<string, number>, thickness: number) => void,
+  ) => {
     let seen = 0;
     fc.assert(
       fc.property(cases({ kind, methods: [method] }), ({ job, shop }) => {
@@ -317,7 +379,7 @@ describe('along the fence of the router table', () => {
       { seed: 21, numRuns: 20 },
     );
     expect(seen).toBeGreaterThan(3);
-  }; // prettier-ignore
+  };
 
   it('a groove: from its near wall to its far one, each run beside the last, outward only', () => {
     cut('stub', 'router-table-groove', (card, { mortiseWidth, tenonLength, bottomClearance }) => {
@@ -331,7 +393,9 @@ describe('along the fence of the router table', () => {
         expect(sides[i]! - sides[i - 1]!).toBeLessThan(d + NEAR);
       }
       near(valueOf(card, 'Height of the cutter'), tenonLength! + bottomClearance!);
-      expect(card.passes.every((p) => / down, .* along the fence, .* high, the whole length$/.test(p))).toBe(true); // prettier-ignore
+      expect(
+        card.passes.every((p) => / down, .* along the fence, .* high, the whole length$/.test(p)),
+      ).toBe(true);
     });
   });
 
@@ -364,15 +428,26 @@ describe('hollows', () => {
           seen++;
           const size = card.cutter['size']!;
           near(size, params.mortiseWidth);
-          expect(card.figures[1]!.between).toMatch(/(left|right) end stop to side of the chisel towards the stop/);
-          const wall = params.setBack + params.faceShoulder + (params.mortiseWidth - params.faceClearance) / 2 - params.mortiseWidth / 2; // prettier-ignore
+          expect(card.figures[1]!.between).toMatch(
+            /(left|right) end stop to side of the chisel towards the stop/,
+          );
+          const wall =
+            params.setBack +
+            params.faceShoulder +
+            (params.mortiseWidth - params.faceClearance) / 2 -
+            params.mortiseWidth / 2;
           near(valueOf(card, 'Fence'), wall);
           const first = valueOf(card, 'Near end, end stop or mark');
           const last = card.passes.length > 1 ? valueOf(card, 'Far end, end stop or mark') : first;
           near(first, params.position);
           near(last + size, params.position + params.tenonWidth + params.endClearance);
-          const bites = [first, last, ...offsIn(card, /far-end stop/).map((off) => last - off)].sort((x, y) => x - y);
-          for (let i = 1; i < bites.length; i++) expect(bites[i]! - bites[i - 1]!).toBeLessThan(size + NEAR);
+          const bites = [
+            first,
+            last,
+            ...offsIn(card, /far-end stop/).map((off) => last - off),
+          ].sort((x, y) => x - y);
+          for (let i = 1; i < bites.length; i++)
+            expect(bites[i]! - bites[i - 1]!).toBeLessThan(size + NEAR);
           near(valueOf(card, 'Depth'), params.tenonLength + params.bottomClearance);
         }
       }),
@@ -383,23 +458,38 @@ describe('hollows', () => {
 
   it('twin rows: the spacer is what the fence would have moved', () => {
     let seen = 0;
-    for (const { job, shop } of fc.sample(cases({ kind: 'twin', methods: ['hollow-chisel'], corners: 'squared' }), { seed: 31, numRuns: 20 })) {
-      const cards = cardsOf(job, shop, 'hollow-chisel').sort((x, y) => valueOf(y, 'Fence') - valueOf(x, 'Fence'));
+    for (const { job, shop } of fc.sample(
+      cases({ kind: 'twin', methods: ['hollow-chisel'], corners: 'squared' }),
+      { seed: 31, numRuns: 20 },
+    )) {
+      const cards = cardsOf(job, shop, 'hollow-chisel').sort(
+        (x, y) => valueOf(y, 'Fence') - valueOf(x, 'Fence'),
+      );
       if (!cards.length) continue;
       seen++;
       /** One or two cards a row, for left and right pieces. */
       const [farther, nearer] = [cards.slice(0, cards.length / 2), cards.slice(cards.length / 2)];
       for (const card of farther) expect(card.checks.join(' ')).not.toMatch(/spacer/);
       for (const card of nearer)
-        near(lengthIn(/a spacer of ([\d.]+ mm)/.exec(card.checks.join(' '))![1]!), valueOf(farther[0]!, 'Fence') - valueOf(card, 'Fence'), 3);
+        near(
+          lengthIn(/a spacer of ([\d.]+ mm)/.exec(card.checks.join(' '))![1]!),
+          valueOf(farther[0]!, 'Fence') - valueOf(card, 'Fence'),
+          3,
+        );
     }
     expect(seen).toBeGreaterThan(3);
-  }); // prettier-ignore
+  });
 
   it('a haunch after its mortise in the jig: one stop is drawn back by the block, and nothing else', () => {
     let seen = 0;
-    for (const { job, shop } of fc.sample(cases({ kind: 'haunched', methods: ['router-jig'], corners: 'squared' }), { seed: 32, numRuns: 20 })) {
-      const { position, haunchWidth } = resolve(job.joints[0]!, job).params as Record<string, number>;
+    for (const { job, shop } of fc.sample(
+      cases({ kind: 'haunched', methods: ['router-jig'], corners: 'squared' }),
+      { seed: 32, numRuns: 20 },
+    )) {
+      const { position, haunchWidth } = resolve(job.joints[0]!, job).params as Record<
+        string,
+        number
+      >;
       const isPocket = (card: Card) => /block of/.test(card.checks.join(' '));
       const cards = cardsOf(job, shop, 'router-jig');
       const side = (card: Card) => card.figures.find((f) => f.name.startsWith('End stop'))!.name;
@@ -409,21 +499,31 @@ describe('hollows', () => {
         const drawn = lengthIn(/A block of ([\d.]+ mm)/.exec(pocket.checks.join(' '))![1]!);
         const near2 = side(pocket).endsWith('left') ? 'Left router stop' : 'Right router stop';
         for (const { name, value } of mortise.figures)
-          if (name !== 'Plunge') near(valueOf(pocket, name), value + (name === near2 ? drawn : 0), name === near2 ? 3 : 1);
+          if (name !== 'Plunge')
+            near(
+              valueOf(pocket, name),
+              value + (name === near2 ? drawn : 0),
+              name === near2 ? 3 : 1,
+            );
         /** It begins past the haunch, by what the round end of the cutter needs. */
         expect(drawn).toBeGreaterThan(haunchWidth! - position! - NEAR);
-        near(lengthIn(/the plunge stop stands at ([\d.]+ mm)/.exec(pocket.checks.join(' '))![1]!), valueOf(pocket, 'Plunge'));
+        near(
+          lengthIn(/the plunge stop stands at ([\d.]+ mm)/.exec(pocket.checks.join(' '))![1]!),
+          valueOf(pocket, 'Plunge'),
+        );
       }
     }
     expect(seen).toBeGreaterThan(3);
-  }); // prettier-ignore
+  });
 
   it('notch over a stack, and by hand: as long as it is to be, from the layout end, half as deep', () => {
     let seen = 0;
     fc.assert(
       fc.property(cases({ kind: 'tee-lap', methods: ['saw-notch'] }), ({ job, shop }) => {
         const { params } = resolve(job.joints[0]!, job);
-        const [q, l, m] = ['position', 'notchLength', 'mortiseWidth'].map((id) => Number(params[id]));
+        const [q, l, m] = ['position', 'notchLength', 'mortiseWidth'].map((id) =>
+          Number(params[id]),
+        );
         for (const card of cardsOf(job, shop, 'saw-notch')) {
           seen++;
           const wide = lengthIn(/Made up ([\d.]+ mm) wide/.exec(card.checks.join(' '))![1]!);
@@ -431,12 +531,22 @@ describe('hollows', () => {
           const left = valueOf(card, 'End stop or mark, near wall');
           near(far, q! + l!);
           near(left - wide, q!, 2);
-          const stops = [far, left, ...offsIn(card, /off the far wall/).map((off) => far - off)].sort((x, y) => x - y);
-          for (let i = 1; i < stops.length; i++) expect(stops[i]! - stops[i - 1]!).toBeLessThan(wide);
+          const stops = [
+            far,
+            left,
+            ...offsIn(card, /off the far wall/).map((off) => far - off),
+          ].sort((x, y) => x - y);
+          for (let i = 1; i < stops.length; i++)
+            expect(stops[i]! - stops[i - 1]!).toBeLessThan(wide);
           near(valueOf(card, 'Height of the stack'), m!);
-          expect(card.passes[0]).toMatch(/^(Reference face|Reference edge|Other edge) down, layout end to the stop/);
+          expect(card.passes[0]).toMatch(
+            /^(Reference face|Reference edge|Other edge) down, layout end to the stop/,
+          );
         }
-        const hand = { ...job, joints: [{ ...job.joints[0]!, routes: { mortised: 'hand-notch' } }] };
+        const hand = {
+          ...job,
+          joints: [{ ...job.joints[0]!, routes: { mortised: 'hand-notch' } }],
+        };
         for (const card of cardsOf(hand, shop, 'hand-notch')) {
           near(valueOf(card, 'Knife line, near wall'), q!);
           near(valueOf(card, 'Knife line, far wall'), q! + l!);

@@ -26,13 +26,25 @@ const wood = fc.integer({ min: 20, max: 200 }).map((tenths) => tenths / 10);
 /** Wood before and behind the piece, both ways. */
 const walls = fc.tuple(wood, wood, wood, wood);
 
-function inCradles(job: Job, [under, over, beside, beyond]: readonly [number, number, number, number]): Job {
-  const cradle = ({ thickness, width }: Job['parts'][number]): Cradle => ({ thickness: Math.max(thickness.nominal, ...thickness.measured) + under + over, width: width.nominal + beside + beyond, under, beside }); // prettier-ignore
+function inCradles(
+  job: Job,
+  [under, over, beside, beyond]: readonly [number, number, number, number],
+): Job {
+  const cradle = ({ thickness, width }: Job['parts'][number]): Cradle => ({
+    thickness: Math.max(thickness.nominal, ...thickness.measured) + under + over,
+    width: width.nominal + beside + beyond,
+    under,
+    beside,
+  });
   return { ...job, parts: job.parts.map((part) => ({ ...part, cradle: cradle(part) })) };
 }
 
-/** The blind joint of the worked values, both pieces in cradles 12 under, 14 beside and 5 and 9 beyond. */
-const worked = (shape: JobShape = {}): Job => inCradles(jobWith({ params: { corners: 'squared', position: 100 }, ...shape }), [12, 5, 14, 9]); // prettier-ignore
+/**
+ * The blind joint of the worked values, both pieces in cradles 12 under, 14 beside and 5 and 9
+ * beyond.
+ */
+const worked = (shape: JobShape = {}): Job =>
+  inCradles(jobWith({ params: { corners: 'squared', position: 100 }, ...shape }), [12, 5, 14, 9]);
 
 describe('a piece in a cradle', () => {
   it.each(['blind', 'through', 'twin', 'loose', 'open-slot', 'haunched'])(
@@ -58,7 +70,9 @@ describe('a piece in a cradle', () => {
 
   it('is measured from the cradle’s outside, by the card alone: worked', () => {
     const cards = (method: string, shape?: JobShape) => cardsOf(worked(shape), exact, method);
-    const upright = cards('saw-upright-flipped', { routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } });
+    const upright = cards('saw-upright-flipped', {
+      routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' },
+    });
     /** Outside 39 by 93: 12 + 7 + 8, and 39 − 12 − 7; 14 + 10 + 50, and 93 − 14 − 10. */
     expect(upright.map((card) => valueOf(card, 'Fence'))).toEqual([27, 20, 74, 69]);
     const heights = cards('crosscut-shoulders', {
@@ -66,19 +80,32 @@ describe('a piece in a cradle', () => {
     }).flatMap((card) => card.passes.map(() => valueOf(card, 'Blade height')));
     expect(heights.sort((a, b) => a - b)).toEqual([12, 19, 19, 24].sort((a, b) => a - b));
     const [chisel] = cards('hollow-chisel', { routes: { mortised: 'hollow-chisel' } });
-    /** Wall 7 and bed 12; depth 32 and the 14 that the cradle stands out over the edge that is entered. */
+    /**
+     * Wall 7 and bed 12; depth 32 and the 14 that the cradle stands out over the edge that is
+     * entered.
+     */
     near(valueOf(chisel!, 'Fence'), 19);
     near(valueOf(chisel!, 'Depth'), 46);
-    expect(chisel!.figures.find((f) => f.name === 'Depth')!.between).toMatch(/^surface of the cradle to/);
-    expect(chisel!.checks.join(' ')).toMatch(/outside 39\.0 mm by 68\.0 mm, its wood 12\.0 mm under/);
+    expect(chisel!.figures.find((f) => f.name === 'Depth')!.between).toMatch(
+      /^surface of the cradle to/,
+    );
+    expect(chisel!.checks.join(' ')).toMatch(
+      /outside 39\.0 mm by 68\.0 mm, its wood 12\.0 mm under/,
+    );
     expect(upright[0]!.checks.join(' ')).toMatch(/ends just behind the shoulder.*mirrored pair/);
   });
 
   it('no longer lets the stock’s own variation into a tenon that is cut from both faces', () => {
     const measured = [21.8, 22, 22.2];
-    const shape: JobShape = { rail: { measured }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' }, params: { corners: 'squared', position: 100 } }; // prettier-ignore
+    const shape: JobShape = {
+      rail: { measured },
+      routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' },
+      params: { corners: 'squared', position: 100 },
+    };
     const spread = (job: Job) => {
-      const { least, most } = planJob(job, exact, modeller).joints[0]!.proof!.members.tenoned.sizes['tenonThickness']!;
+      const { least, most } = planJob(job, exact, modeller).joints[0]!.proof!.members.tenoned.sizes[
+        'tenonThickness'
+      ]!;
       return most - least;
     };
     expect(spread(jobWith(shape))).toBeCloseTo(0.4, 3);
@@ -87,10 +114,29 @@ describe('a piece in a cradle', () => {
 
   it('is planed to its lines out of the cradle, and told where a wedge stands in for it', () => {
     const upright = { tenoned: 'crosscut-shoulders+saw-upright-flipped' };
-    const planed = planJob(worked({ routes: upright }), { ...exact, planeAllowance: 0.3 }, modeller);
+    const planed = planJob(
+      worked({ routes: upright }),
+      { ...exact, planeAllowance: 0.3 },
+      modeller,
+    );
     expect(eachSetup(planed).map(({ setup }) => setup.stage)).toContain('plane');
     expect(planed.joints[0]!.proof!.good).toBe(true);
-    const askew = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 30, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 5, plane: 'width', slant: 'tenon' }; // prettier-ignore
+    const askew = {
+      corners: 'squared',
+      mortiseWidth: 8,
+      faceClearance: 0,
+      faceShoulder: 7,
+      tenonWidth: 40,
+      edgeShoulder: 15,
+      tenonLength: 30,
+      endClearance: 0,
+      bottomClearance: 2,
+      setBack: 0,
+      position: 100,
+      degrees: 5,
+      plane: 'width',
+      slant: 'tenon',
+    };
     const leaning = worked({ kind: 'angled', params: askew, stile: { thickness: 40, width: 60 } });
     const { cards, joints } = planJob(leaning, exact, modeller);
     const end = eachSetup({ cards }).find(({ setup }) => setup.stage === 'end')!;
@@ -100,17 +146,28 @@ describe('a piece in a cradle', () => {
 
   it('is refused where it would lie bare, and cut by hand as ever', () => {
     const { routes } = planJob(worked(), exact).joints[0]!;
-    const said = (id: string) => routes.tenoned.find((r) => r.methods[0] === id)!.refusals.map((r) => speak(r.message, METRIC)); // prettier-ignore
-    expect(said('router-face')).toEqual([expect.stringMatching(/too little reference face to lie bare.*by hand/)]);
+    const said = (id: string) =>
+      routes.tenoned
+        .find((r) => r.methods[0] === id)!
+        .refusals.map((r) => speak(r.message, METRIC));
+    expect(said('router-face')).toEqual([
+      expect.stringMatching(/too little reference face to lie bare.*by hand/),
+    ]);
     expect(said('hand-tenon')).toEqual([]);
   });
 
   it('that doesn’t go into its cradle is told with the part, the size and the room', () => {
     const job = worked();
-    const parts = job.parts.map((part, i) => (i ? part : { ...part, cradle: { ...part.cradle!, thickness: 30 } }));
+    const parts = job.parts.map((part, i) =>
+      i ? part : { ...part, cradle: { ...part.cradle!, thickness: 30 } },
+    );
     const { problems } = planJob({ ...job, parts }, exact).joints[0]!;
-    expect(problems).toMatchObject([{ part: 'Rail', dimension: 'thickness', value: 22, bound: 18 }]);
-    expect(speak(problems[0]!.message, METRIC)).toBe('Rail, thickness: a piece is 22.0 mm thick, and beyond its bed, 12.0 mm, the cradle of 30.0 mm has room for 18.0 mm.'); // prettier-ignore
+    expect(problems).toMatchObject([
+      { part: 'Rail', dimension: 'thickness', value: 22, bound: 18 },
+    ]);
+    expect(speak(problems[0]!.message, METRIC)).toBe(
+      'Rail, thickness: a piece is 22.0 mm thick, and beyond its bed, 12.0 mm, the cradle of 30.0 mm has room for 18.0 mm.',
+    );
   });
 });
 
@@ -132,17 +189,26 @@ describe('what a cradle must not change', () => {
       const by = f.id.endsWith('wall') ? 12 : f.id === 'depth' ? 14 : 0;
       return { ...f, set: { ...f.set, value: f.set.value + by } };
     };
-    const wrong = setups.map((s): Setup => (s.model === 'bench' ? { ...s, lean: bored.lean!, figures: s.figures.map(shifted) } : s)); // prettier-ignore
+    const wrong = setups.map((s): Setup =>
+      s.model === 'bench' ? { ...s, lean: bored.lean!, figures: s.figures.map(shifted) } : s,
+    );
     const [at] = bored.occurrences as [Occurrence];
     const here = wrong.filter((s) => s.occurrences.some((o) => o.end === at.end));
-    const faults = modeller.scope(() => virtualCut(modeller, here, at, { length: 900, thickness: 22, width: 45 }, exact).faults); // prettier-ignore
+    const faults = modeller.scope(
+      () => virtualCut(modeller, here, at, { length: 900, thickness: 22, width: 45 }, exact).faults,
+    );
     expect(faults.map((f) => f.sort)).toContain('unseated');
   });
 
   it('a side without a shoulder gets no set-up: a lap over a stack is one card', () => {
     const LAP = { tenonThickness: 11, mortiseWidth: 11, tenonLength: 46, slotDepth: 71 };
     for (const edge of ['reference', 'other'] as const) {
-      const job = worked({ kind: 'lap', params: LAP, edge, routes: { tenoned: 'saw-flat-stack', mortised: 'saw-flat-stack' } }); // prettier-ignore
+      const job = worked({
+        kind: 'lap',
+        params: LAP,
+        edge,
+        routes: { tenoned: 'saw-flat-stack', mortised: 'saw-flat-stack' },
+      });
       const { cards, joints } = planJob(job, exact, modeller);
       expect(eachSetup({ cards }).length).toBe(2);
       expect(
@@ -157,7 +223,18 @@ describe('what a cradle must not change', () => {
   it('a tenon that counts from the reference edge does so whichever edge the joint enters', () => {
     const beside = [12, 5, 14, 9] as const;
     const deep = (edge: 'reference' | 'other') =>
-      planJob(inCradles(jobWith({ kind: 'lap', params: { tenonThickness: 11, mortiseWidth: 11, tenonLength: 46, slotDepth: 71 }, edge }), beside), exact, modeller); // prettier-ignore
+      planJob(
+        inCradles(
+          jobWith({
+            kind: 'lap',
+            params: { tenonThickness: 11, mortiseWidth: 11, tenonLength: 46, slotDepth: 71 },
+            edge,
+          }),
+          beside,
+        ),
+        exact,
+        modeller,
+      );
     for (const edge of ['reference', 'other'] as const) {
       const { proof } = deep(edge).joints[0]!;
       expect(Object.values(proof!.members).flatMap((m) => m.mismatches)).toEqual([]);

@@ -25,7 +25,15 @@ export {
   type LayoutLine,
 } from './jobwide/index.ts';
 export * from './cutlist/index.ts';
-export { shapingOf, TASK_KINDS, tasksOf, withoutPart, type Shaping, type Task, type TaskKind } from './tasks/index.ts';
+export {
+  shapingOf,
+  TASK_KINDS,
+  tasksOf,
+  withoutPart,
+  type Shaping,
+  type Task,
+  type TaskKind,
+} from './tasks/index.ts';
 export {
   assemblyPlan,
   glueDays,

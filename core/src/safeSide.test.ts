@@ -21,8 +21,24 @@ const COARSE = [0.5, 25.4 / 64];
 const FLOATS = 0.002;
 /** A calliper across a round tenon whose axis lies a graduation off its bar reads a chord. */
 const CHORD = 0.05;
-/** Kinds with a size to measure that is theirs alone: not one that groove and mortise make together, nor aslant. */
-const MEASURED = ['blind', 'through', 'haunched', 'twin', 'fingered', 'open-slot', 'stub', 'grooved', 'housed', 'loose', 'round', 'rebated']; // prettier-ignore
+/**
+ * Kinds with a size to measure that is theirs alone: not one that groove and mortise make together,
+ * nor aslant.
+ */
+const MEASURED = [
+  'blind',
+  'through',
+  'haunched',
+  'twin',
+  'fingered',
+  'open-slot',
+  'stub',
+  'grooved',
+  'housed',
+  'loose',
+  'round',
+  'rebated',
+];
 
 describe('sizes as set, on a calliper in the virtual cut', () => {
   it.each(JOINT_KINDS.map(({ id }) => id).filter((id) => MEASURED.includes(id)))(
@@ -30,7 +46,10 @@ describe('sizes as set, on a calliper in the virtual cut', () => {
     (kind) => {
       let measured = 0;
       for (const { methods } of waysOf(kind))
-        for (const { job, shop } of fc.sample(cases({ kind, methods, graduation: 0.5 }), { numRuns: 1, seed: 8 })) {
+        for (const { job, shop } of fc.sample(cases({ kind, methods, graduation: 0.5 }), {
+          numRuns: 1,
+          seed: 8,
+        })) {
           const graduation = COARSE[measured % 2]!;
           const { plan, provers } = planToProve(job, { ...shop, graduation });
           const { kind: made, params, members } = resolve(job.joints[0]!, job);
@@ -45,7 +64,11 @@ describe('sizes as set, on a calliper in the virtual cut', () => {
           };
           const most = (size: Range | undefined, otherwise: number) => size?.most ?? otherwise;
           const { tenoned, mortised } = proof.members;
-          if (!fitted) safe(most(tenoned.sizes['tenonThickness'], fit.tenon) - fit.tenon, kind === 'round' ? CHORD : FLOATS); // prettier-ignore
+          if (!fitted)
+            safe(
+              most(tenoned.sizes['tenonThickness'], fit.tenon) - fit.tenon,
+              kind === 'round' ? CHORD : FLOATS,
+            );
           safe(fit.mortise - most(mortised.sizes['mortiseWidth'], fit.mortise));
           measured++;
         }

@@ -1,9 +1,10 @@
 /**
- * Typed text outlives a reload: a box that is typed into may not show what only React's own state holds.
+ * Typed text outlives a reload: a box that is typed into may not show what only React's own state
+ * holds.
  *
- * Looked at is every element with a text (`value` or `text`) and something that hears of typing (`onChange`, `onType`).
- * Its text may come from anywhere but a variable of `useState`: the kept text, the address, the job, the shop. Choices,
- * ticks and sliders are no text.
+ * Looked at is every element with a text (`value` or `text`) and something that hears of typing
+ * (`onChange`, `onType`). Its text may come from anywhere but a variable of `useState`: the kept
+ * text, the address, the job, the shop. Choices, ticks and sliders are no text.
  */
 const TEXTS = ['value', 'text'];
 const HEARS = ['onChange', 'onType'];
@@ -51,7 +52,9 @@ function namesIn(expression) {
   return [];
 }
 
-/** Whether a variable is the first of what `useState` gives, and begins with the same at every load. */
+/**
+ * Whether a variable is the first of what `useState` gives, and begins with the same at every load.
+ */
 function isState(scope, name) {
   const variable = scope.set.get(name);
   if (!variable) return scope.upper ? isState(scope.upper, name) : false;

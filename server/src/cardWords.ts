@@ -55,8 +55,8 @@ const readingWords = (
 };
 
 /**
- * All that a card says, as lines of text: gear, stops, cautions, figures with how to reach them and their working,
- * angles, pieces with their passes, checks, and what comes before it.
+ * All that a card says, as lines of text: gear, stops, cautions, figures with how to reach them and
+ * their working, angles, pieces with their passes, checks, and what comes before it.
  * @param number its place in the order, from 1
  * @param style unit and graduation that lengths are written in
  * @param readings what its test piece should read, where that was cut

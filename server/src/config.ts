@@ -6,7 +6,10 @@ export interface Config {
   readonly orNext: boolean;
   /** The address of this machine alone. */
   readonly host: string;
-  /** Where the shop’s network is let in, if it is: the address and port, and the folder of the certificate. */
+  /**
+   * Where the shop’s network is let in, if it is: the address and port, and the folder of the
+   * certificate.
+   */
   readonly network: {
     readonly host: string;
     readonly port: number;
@@ -17,8 +20,8 @@ export interface Config {
   readonly hosts: readonly string[];
   readonly demo: boolean;
   /**
-   * Whether jobs are planned and proved once they are saved, before anybody asks: `here`, too, or only by workers that are
-   * started `elsewhere`.
+   * Whether jobs are planned and proved once they are saved, before anybody asks: `here`, too, or
+   * only by workers that are started `elsewhere`.
    */
   readonly ahead: 'here' | 'elsewhere' | 'no';
 }

@@ -62,7 +62,10 @@ const parts = {
   ...(existsSync(built) && { web: built }),
 };
 
-/** The queue of what is to be planned and proved ahead, and one who takes from it beside the server unless that is done elsewhere. */
+/**
+ * The queue of what is to be planned and proved ahead, and one who takes from it beside the server
+ * unless that is done elsewhere.
+ */
 async function startAhead() {
   const queued = {
     url: config.databaseUrl,
@@ -91,7 +94,10 @@ interface Place {
   readonly orNext: boolean;
 }
 
-/** Listens at a place, or at the next free port where nobody chose one; gives the server with its port. */
+/**
+ * Listens at a place, or at the next free port where nobody chose one; gives the server with its
+ * port.
+ */
 function listen(
   make: () => Server,
   { host, port, orNext }: Place,

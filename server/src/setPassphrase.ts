@@ -4,7 +4,10 @@ import { drawnPassphrase, hashOf, weaknessOf } from './access/passphrase.ts';
 import { accessStore } from './store/access.ts';
 import { openStore } from './store/dataSource.ts';
 
-/** Asks for the passphrase of the shop's network and keeps its sum in the database of `DATABASE_URL`. */
+/**
+ * Asks for the passphrase of the shop's network and keeps its sum in the database of
+ * `DATABASE_URL`.
+ */
 const asked = process.stdin.isTTY
   ? await password({
       message: 'A passphrase for the shop’s network (nothing: one is drawn by lot)',

@@ -11,7 +11,10 @@ import { prepareQueue, takeTasks } from './work/queue.ts';
 /** So long a worker waits for a database that does not answer yet, ms. */
 const WAIT = 60_000;
 
-/** Plans and proves what servers put into the queue of `DATABASE_URL`, on whatever machine it is started. */
+/**
+ * Plans and proves what servers put into the queue of `DATABASE_URL`, on whatever machine it is
+ * started.
+ */
 const url = process.env['DATABASE_URL'];
 if (!url) {
   console.error('DATABASE_URL is not set: it says which database holds the queue.');

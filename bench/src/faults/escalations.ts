@@ -17,7 +17,10 @@ import { lockOf } from '../../../scripts/alone.mjs';
 import type { Outcome } from './scenarios.ts';
 import { freePort, KEY, Velk } from './velk.ts';
 
-/** Three who are on the machine or near it: the server's own account, another user, and whoever is in the network. */
+/**
+ * Three who are on the machine or near it: the server's own account, another user, and whoever is
+ * in the network.
+ */
 type Who = 'velk-server' | 'nobody' | 'network';
 
 interface Attempt {
@@ -304,7 +307,10 @@ const notRun = (why: string): Outcome => ({
   seen: `not run: ${why}`,
 });
 
-/** Everything that three who should gain nothing try, once each. Needs root, as which Velk is started. */
+/**
+ * Everything that three who should gain nothing try, once each. Needs root, as which Velk is
+ * started.
+ */
 export async function escalations(): Promise<Outcome> {
   if (process.getuid!() !== 0) return notRun('needs root');
   if (TOOLS.some((tool) => as('nobody', `command -v ${tool}`) === ''))

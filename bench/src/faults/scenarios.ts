@@ -42,7 +42,10 @@ async function moreSaved(all: readonly Writer[], than: number): Promise<void> {
   }
 }
 
-/** Kills server, database, start script and all three in turn, at odd moments while eight writers save. */
+/**
+ * Kills server, database, start script and all three in turn, at odd moments while eight writers
+ * save.
+ */
 export const kills = (times: number): Promise<Outcome> =>
   withVelk(async (velk) => {
     const all = await writers(velk, 8);
@@ -68,7 +71,10 @@ export const kills = (times: number): Promise<Outcome> =>
     return { what: 'killed while eight save', times: done, ...(await ended(all)), down };
   });
 
-/** Kills the database alone, while six save: nothing that was acknowledged is lost, and nothing is answered as a fault. */
+/**
+ * Kills the database alone, while six save: nothing that was acknowledged is lost, and nothing is
+ * answered as a fault.
+ */
 export const databaseKills = (times: number): Promise<Outcome> =>
   withVelk(async (velk) => {
     const all = await writers(velk, 6);
@@ -89,10 +95,16 @@ export const databaseKills = (times: number): Promise<Outcome> =>
     return { what: 'database killed while six save', times: done, ...(await ended(all)), down };
   });
 
-/** What is asked every day, and what it may be answered with: its answer, or a sentence that says what is the matter. */
+/**
+ * What is asked every day, and what it may be answered with: its answer, or a sentence that says
+ * what is the matter.
+ */
 const ORDINARY = ['/api/health', '/api/jobs', '/api/shop', '/api/access', '/api/openapi.json'];
 
-/** Keeps every processor busy with something else, four times over, and asks what is asked every day. */
+/**
+ * Keeps every processor busy with something else, four times over, and asks what is asked every
+ * day.
+ */
 export const busy = (rounds: number): Promise<Outcome> =>
   withVelk(async (velk) => {
     const all = await writers(velk, 4);
@@ -123,7 +135,10 @@ export const busy = (rounds: number): Promise<Outcome> =>
     };
   });
 
-/** Kills a first start at twenty moments of it, each in an empty folder that the next one starts in again. */
+/**
+ * Kills a first start at twenty moments of it, each in an empty folder that the next one starts in
+ * again.
+ */
 export async function firstStarts(times: number): Promise<Outcome> {
   const data = mkdtempSync(join(tmpdir(), 'velk-faults-'));
   const down: string[] = [];
@@ -146,7 +161,10 @@ export async function firstStarts(times: number): Promise<Outcome> {
   return { what: 'first start killed', times, saves: 0, lost: [], down };
 }
 
-/** Stops the database as a machine that swaps does, for longer than a request waits, and lets it go on. */
+/**
+ * Stops the database as a machine that swaps does, for longer than a request waits, and lets it go
+ * on.
+ */
 export const paused = (times: number): Promise<Outcome> =>
   withVelk(async (velk) => {
     const all = await writers(velk, 8);

@@ -56,7 +56,9 @@ export class Velk {
     this.child = child;
   }
 
-  /** Waits until it answers with its database. @throws Error with what it said where it never does */
+  /**
+   * Waits until it answers with its database. @throws Error with what it said where it never does
+   */
   async up(): Promise<void> {
     const until = Date.now() + COMES_UP;
     while ((await this.ask('GET', '/api/health')).status !== 200) {
@@ -66,7 +68,9 @@ export class Velk {
     }
   }
 
-  /** A start that found its port still taken says so and ends: whoever started it starts it again. */
+  /**
+   * A start that found its port still taken says so and ends: whoever started it starts it again.
+   */
   private async again(): Promise<void> {
     await sleep(300);
     this.start();
@@ -111,7 +115,10 @@ export class Velk {
     return { 'start script': this.startPid, server: this.serverPid, database: this.databasePid };
   }
 
-  /** Waits until every part of it is there, so that what is killed is something. @throws Error where one is missing */
+  /**
+   * Waits until every part of it is there, so that what is killed is something. @throws Error where
+   * one is missing
+   */
   async whole(): Promise<void> {
     for (
       const until = Date.now() + COMES_UP;

@@ -19,7 +19,10 @@ interface Stored {
 /** Between two tries of one save, ms. */
 const AGAIN = 120;
 
-/** Saves one job again and again, each save under its own id until it is answered, as the browser does. */
+/**
+ * Saves one job again and again, each save under its own id until it is answered, as the browser
+ * does.
+ */
 export class Writer {
   private stored!: Stored;
   private count = 0;

@@ -28,7 +28,10 @@ export interface NumberedJoint {
   readonly end: 'a' | 'b';
 }
 
-/** Pieces that are put together in one go, and whatever else in the assembly is put together just so. */
+/**
+ * Pieces that are put together in one go, and whatever else in the assembly is put together just
+ * so.
+ */
 export interface AssemblyStage {
   /** What goes between or onto what. */
   readonly title: string;
@@ -71,8 +74,8 @@ export interface AssemblyPlan {
 const MOST = 8;
 
 /**
- * What the joints of a job make, and how it is put together: sub-assemblies first, each piece along a straight way that is
- * free, in glue-ups that end while the glue is wet.
+ * What the joints of a job make, and how it is put together: sub-assemblies first, each piece along
+ * a straight way that is free, in glue-ups that end while the glue is wet.
  * @param isSound whether a joint can be made at all; the others are left out
  * @throws never: what can't be put together is told
  */
@@ -91,7 +94,9 @@ export function assemblyPlan(
     const made = builtOf(parts, sound, meets);
     problems.push(...made.problems);
     for (const { built, count } of made.all) {
-      const told = modeller.scope(() => toldOf(built, count, new Bodies(modeller, built, sound), sound, shop));
+      const told = modeller.scope(() =>
+        toldOf(built, count, new Bodies(modeller, built, sound), sound, shop),
+      );
       if ('problem' in told) problems.push(told.problem);
       else assemblies.push(told.assembly);
     }
@@ -99,13 +104,19 @@ export function assemblyPlan(
   return { assemblies, problems };
 }
 
-/** Parts that are joined to one another, straight or by others; the one that most joints enter comes first. */
+/**
+ * Parts that are joined to one another, straight or by others; the one that most joints enter comes
+ * first.
+ */
 function connected({ parts, joints }: Job): string[][] {
   const group = new Map(parts.map(({ id }) => [id, id]));
   const find = (id: string): string => (group.get(id) === id ? id : find(group.get(id)!));
   for (const { tenoned, mortised } of joints) group.set(find(tenoned.part), find(mortised.part));
-  const entered = (id: string) => joints.reduce((sum, { mortised }) => sum + (mortised.part === id ? mortised.perPiece : 0), 0); // prettier-ignore
-  const joined = parts.filter(({ id }) => joints.some((j) => j.tenoned.part === id || j.mortised.part === id));
+  const entered = (id: string) =>
+    joints.reduce((sum, { mortised }) => sum + (mortised.part === id ? mortised.perPiece : 0), 0);
+  const joined = parts.filter(({ id }) =>
+    joints.some((j) => j.tenoned.part === id || j.mortised.part === id),
+  );
   const roots = [...new Set(joined.map(({ id }) => find(id)))];
   return roots.map((root) =>
     joined
@@ -133,15 +144,23 @@ function builtOf(parts: readonly string[], job: Job, meets: ReadonlyMap<string, 
   const all: { built: Built; count: number }[] = [];
   const problems: AssemblyProblem[] = [];
   while (all.length < MOST) {
-    const first = parts.flatMap((part) => handsOf(part, job).map((hand) => ({ part, hand }))).find(({ part, hand }) => left.get(key(part, hand))!); // prettier-ignore
+    const first = parts
+      .flatMap((part) => handsOf(part, job).map((hand) => ({ part, hand })))
+      .find(({ part, hand }) => left.get(key(part, hand))!);
     if (!first) break;
-    const { built, miss } = build(first, job, meets, (part, hand) => left.get(key(part, hand)) ?? 0);
+    const { built, miss } = build(
+      first,
+      job,
+      meets,
+      (part, hand) => left.get(key(part, hand)) ?? 0,
+    );
     if (!built) {
       problems.push(all.length ? leftOver(parts, left, job) : unbuilt(parts, miss, job));
       break;
     }
     const uses = new Map<string, number>();
-    for (const { part, hand } of built.pieces) uses.set(key(part, hand), (uses.get(key(part, hand)) ?? 0) + 1);
+    for (const { part, hand } of built.pieces)
+      uses.set(key(part, hand), (uses.get(key(part, hand)) ?? 0) + 1);
     const count = Math.min(...[...uses].map(([own, n]) => Math.floor(left.get(own)! / n)));
     for (const [own, n] of uses) left.set(own, left.get(own)! - n * count);
     all.push({ built, count });
@@ -149,33 +168,57 @@ function builtOf(parts: readonly string[], job: Job, meets: ReadonlyMap<string, 
   return { all, problems };
 }
 
-const namesOf = (ids: readonly string[], { parts }: Job): string => listed(ids.map((id) => parts.find((p) => p.id === id)!.name)); // prettier-ignore
+const namesOf = (ids: readonly string[], { parts }: Job): string =>
+  listed(ids.map((id) => parts.find((p) => p.id === id)!.name));
 
 const listed = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
-function leftOver(parts: readonly string[], left: ReadonlyMap<string, number>, job: Job): AssemblyProblem {
+function leftOver(
+  parts: readonly string[],
+  left: ReadonlyMap<string, number>,
+  job: Job,
+): AssemblyProblem {
   const over = parts.flatMap((id) => {
     const count = handsOf(id, job).reduce((sum, hand) => sum + left.get(`${id} ${hand}`)!, 0);
     return count ? [`${count} × ${namesOf([id], job)}`] : [];
   });
-  return { parts, message: say(`${listed(over)} left over: with what they are joined to they make no whole assembly. Compare the counts of these parts.`) }; // prettier-ignore
+  return {
+    parts,
+    message: say(
+      `${listed(over)} left over: with what they are joined to they make no whole assembly. Compare the counts of these parts.`,
+    ),
+  };
 }
 
 function unbuilt(parts: readonly string[], miss: Miss | undefined, job: Job): AssemblyProblem {
   const names = namesOf(parts, job);
   if (!miss)
-    return { parts, message: say(`${names}: their pieces run out before every tenon has its mortise. Compare how many there are of each, and how many joints each piece has.`) }; // prettier-ignore
+    return {
+      parts,
+      message: say(
+        `${names}: their pieces run out before every tenon has its mortise. Compare how many there are of each, and how many joints each piece has.`,
+      ),
+    };
   const joint = job.joints.find(({ id }) => id === miss.joint)!;
   const part = job.parts.find(({ id }) => id === miss.part)!;
   const mate = namesOf([joint.mortised.part], job);
   const { short, aside } = miss;
   if (aside > Math.abs(short))
-    return { parts, message: say(`${part.name}: with the other pieces together, its tenon comes to lie {aside} beside its mortise in ${mate}. Compare the positions in ${joint.name} with those of its neighbours.`, { aside }) }; // prettier-ignore
+    return {
+      parts,
+      message: say(
+        `${part.name}: with the other pieces together, its tenon comes to lie {aside} beside its mortise in ${mate}. Compare the positions in ${joint.name} with those of its neighbours.`,
+        { aside },
+      ),
+    };
   const length = part.length + short;
   return {
     parts,
-    message: say(`${part.name}: with the other pieces together it is {by} too ${short > 0 ? 'short' : 'long'} to reach its mortise in ${mate}. Made {length} long it fits; or another piece between the same two is of the wrong length.`, { by: Math.abs(short), length }), // prettier-ignore
+    message: say(
+      `${part.name}: with the other pieces together it is {by} too ${short > 0 ? 'short' : 'long'} to reach its mortise in ${mate}. Made {length} long it fits; or another piece between the same two is of the wrong length.`,
+      { by: Math.abs(short), length },
+    ),
     ...(length > 0 && { propose: { part: part.id, length } }),
   };
 }
@@ -238,14 +281,21 @@ function pieceNames({ pieces }: Built, job: Job): string[] {
     const name = namesOf([part], job);
     const alike = pieces.filter((p) => p.part === part && p.hand === hand);
     const handed = hand === 'either' ? name : `${name}, ${hand}`;
-    return alike.length > 1 ? `${handed} ${pieces.slice(0, i + 1).filter((p) => alike.includes(p)).length}` : handed;
+    return alike.length > 1
+      ? `${handed} ${pieces.slice(0, i + 1).filter((p) => alike.includes(p)).length}`
+      : handed;
   });
 }
 
-/** “Rail × 2 and shelf between stile × 2”, or “slat × 4 to bearer × 2” where no group lies between others. */
+/**
+ * “Rail × 2 and shelf between stile × 2”, or “slat × 4 to bearer × 2” where no group lies between
+ * others.
+ */
 function titleOf({ groups, closes }: Stage, { pieces, meetings }: Built, job: Job): string {
   const groupOf = (piece: number) => groups.findIndex((group) => group.includes(piece));
-  const ends = closes.map((i) => [meetings[i]!.tenoned, meetings[i]!.mortised].map(groupOf).sort((a, b) => a - b));
+  const ends = closes.map((i) =>
+    [meetings[i]!.tenoned, meetings[i]!.mortised].map(groupOf).sort((a, b) => a - b),
+  );
   const isLower = (g: number) => ends.some(([low]) => low === g);
   const isUpper = (g: number) => ends.some(([, high]) => high === g);
   const counted = (fits: (g: number) => boolean) => {
@@ -257,7 +307,12 @@ function titleOf({ groups, closes }: Stage, { pieces, meetings }: Built, job: Jo
     return listed(names);
   };
   const between = counted((g) => isLower(g) && isUpper(g));
-  const kinds = groups.map((group) => group.map((i) => pieces[i]!.part).sort().join()); // prettier-ignore
+  const kinds = groups.map((group) =>
+    group
+      .map((i) => pieces[i]!.part)
+      .sort()
+      .join(),
+  );
   const title = between
     ? `${between} between ${counted((g) => isLower(g) !== isUpper(g))}`
     : groups.length === 2 && groups[0]!.length > 1 && kinds[0] === kinds[1]
@@ -277,8 +332,14 @@ interface Told {
 function once(stages: readonly Stage[], { pieces, meetings }: Built): Told[] {
   const found = new Map<string, Told>();
   for (const stage of stages) {
-    const group = (g: readonly number[]) => g.map((i) => `${pieces[i]!.part}.${pieces[i]!.hand}`).sort().join('+'); // prettier-ignore
-    const closes = stage.closes.map((i) => `${meetings[i]!.joint}.${meetings[i]!.tenon.end}`).sort();
+    const group = (g: readonly number[]) =>
+      g
+        .map((i) => `${pieces[i]!.part}.${pieces[i]!.hand}`)
+        .sort()
+        .join('+');
+    const closes = stage.closes
+      .map((i) => `${meetings[i]!.joint}.${meetings[i]!.tenon.end}`)
+      .sort();
     const key = JSON.stringify([stage.groups.map(group).sort(), closes]);
     const { times, closes: before, ...own } = found.get(key) ?? { stage, times: 0, closes: [] };
     found.set(key, { ...own, times: times + 1, closes: [...before, ...stage.closes] });
@@ -286,21 +347,52 @@ function once(stages: readonly Stage[], { pieces, meetings }: Built): Told[] {
   return [...found.values()];
 }
 
-function stuckProblem({ pieces, by }: Stuck, built: Built, names: readonly string[]): AssemblyProblem {
+function stuckProblem(
+  { pieces, by }: Stuck,
+  built: Built,
+  names: readonly string[],
+): AssemblyProblem {
   const parts = [...new Set(pieces.map((i) => built.pieces[i]!.part))];
-  const why = by ? `${names[by.moved]!} can’t pass ${names[by.staying]!}` : 'their joints close along different lines, each of which the others bar'; // prettier-ignore
-  return { parts, message: say(`${listed(pieces.map((i) => names[i]!))} can’t be put together: ${why}. Let one of them be open at its end, or loose.`) }; // prettier-ignore
+  const why = by
+    ? `${names[by.moved]!} can’t pass ${names[by.staying]!}`
+    : 'their joints close along different lines, each of which the others bar';
+  return {
+    parts,
+    message: say(
+      `${listed(pieces.map((i) => names[i]!))} can’t be put together: ${why}. Let one of them be open at its end, or loose.`,
+    ),
+  };
 }
 
 /** What is done to an assembly once its glue has set. */
 function afterOf(parts: readonly string[], built: Built, job: Job, shop: Shop): Sentence[] {
-  const horned = parts.filter((id) => allowancesOf(job.parts.find((p) => p.id === id)!, job, shop).some((allowance) => allowance.for === 'horn')); // prettier-ignore
+  const horned = parts.filter((id) =>
+    allowancesOf(
+      job.parts.find((p) => p.id === id)!,
+      job,
+      shop,
+    ).some((allowance) => allowance.for === 'horn'),
+  );
   const joints = new Set(built.meetings.map(({ joint }) => joint));
   const through = job.joints.filter(({ id }) => joints.has(id) && isThrough(id, job));
   return [
-    ...(horned.length ? [say(`Saw the horns off ${namesOf(horned, job)}, a hair proud, and plane them to the rail.`)] : []), // prettier-ignore
-    ...(through.length ? [say(`${listed(through.map(({ name }) => name))}: saw off what stands out of through tenons, and plane it from the edges inward.`)] : []), // prettier-ignore
-    say('Take squeeze-out off with a chisel once it is like rubber; plane the joints level with a backed exit.'),
+    ...(horned.length
+      ? [
+          say(
+            `Saw the horns off ${namesOf(horned, job)}, a hair proud, and plane them to the rail.`,
+          ),
+        ]
+      : []),
+    ...(through.length
+      ? [
+          say(
+            `${listed(through.map(({ name }) => name))}: saw off what stands out of through tenons, and plane it from the edges inward.`,
+          ),
+        ]
+      : []),
+    say(
+      'Take squeeze-out off with a chisel once it is like rubber; plane the joints level with a backed exit.',
+    ),
   ];
 }
 
@@ -309,5 +401,7 @@ const isThrough = (id: string, job: Job): boolean => {
     job.joints.find((j) => j.id === id)!,
     job,
   );
-  return kind.features(params, members).mortised.some((f) => f.form === 'mortise' && f.through === true);
+  return kind
+    .features(params, members)
+    .mortised.some((f) => f.form === 'mortise' && f.through === true);
 };

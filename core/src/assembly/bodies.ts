@@ -1,6 +1,14 @@
 import { entryOf, inARow, resolve, type Job } from '../exchange/index.ts';
 import { kindOf, movedAlong } from '../joints/index.ts';
-import { difference, invert, scale, type Body, type Modeller, type Solid, type Vec3 } from '../solids/index.ts';
+import {
+  difference,
+  invert,
+  scale,
+  type Body,
+  type Modeller,
+  type Solid,
+  type Vec3,
+} from '../solids/index.ts';
 import { pieceOf, pieceSolid, quarterTurn } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
 import { spotsOf, type Built, type PlacedPiece } from './build.ts';
@@ -10,25 +18,35 @@ import { clashes, type Spot } from './meet.ts';
 export function gone(spot: Spot, job: Job): Solid {
   const joint = job.joints.find(({ id }) => id === spot.joint)!;
   const { params, members, parts } = resolve(joint, job);
-  const { edge, turned } = spot.member === 'mortised' ? entryOf(joint.mortised.edge) : { edge: 'reference' as const };
+  const { edge, turned } =
+    spot.member === 'mortised' ? entryOf(joint.mortised.edge) : { edge: 'reference' as const };
   const pitch = inARow(joint) > 1 ? spot.nth * (joint.mortised.pitch ?? 0) : 0;
   const here = pitch ? movedAlong(kindOf(joint.kind), params, pitch) : params;
   const piece = members[spot.member];
-  const { mustRemain } = kindOf(joint.kind).geometry(here, spot.member, piece, { end: spot.end, edge });
+  const { mustRemain } = kindOf(joint.kind).geometry(here, spot.member, piece, {
+    end: spot.end,
+    edge,
+  });
   const solid = difference(pieceSolid(piece), mustRemain);
   const { thickness } = pieceOf(parts[spot.member], 'median');
   return turned ? { shape: 'placed', rigid: invert(quarterTurn(thickness)), solid } : solid;
 }
 
 /** A piece with all its joinery, in its own axes. Lives as long as the modeller's scope. */
-export function bodyOf(modeller: Modeller, { part, hand }: Pick<PlacedPiece, 'part' | 'hand'>, job: Job): Body {
+export function bodyOf(
+  modeller: Modeller,
+  { part, hand }: Pick<PlacedPiece, 'part' | 'hand'>,
+  job: Job,
+): Body {
   const stock = pieceOf(
     job.parts.find(({ id }) => id === part)!,
     'median',
   );
   const whole = pieceSolid(stock);
   /** Joints of one end that is cut alike for all of them are cut once. */
-  const cut = new Map(spotsOf(part, hand, job).map((spot) => [JSON.stringify(gone(spot, job)), spot]));
+  const cut = new Map(
+    spotsOf(part, hand, job).map((spot) => [JSON.stringify(gone(spot, job)), spot]),
+  );
   return modeller.solid(difference(whole, ...[...cut.values()].map((spot) => gone(spot, job))));
 }
 
@@ -75,14 +93,22 @@ export class Bodies {
     staying: readonly number[],
     way: Vec3,
   ): { moved: number; staying: number } | undefined {
-    for (const i of moved) for (const j of staying) if (!this.passes(i, j, way)) return { moved: i, staying: j };
+    for (const i of moved)
+      for (const j of staying) if (!this.passes(i, j, way)) return { moved: i, staying: j };
     return undefined;
   }
 
   private passes(i: number, j: number, way: Vec3): boolean {
     const [from, to] = this.meeting(i, j, way);
     for (let d = Math.max(STEP / 8, from); d < to; d += STEP) {
-      const there = this.all[i]!.placed({ rotation: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: scale(way, d) }); // prettier-ignore
+      const there = this.all[i]!.placed({
+        rotation: [
+          [1, 0, 0],
+          [0, 1, 0],
+          [0, 0, 1],
+        ],
+        shift: scale(way, d),
+      });
       if (clashes(there, this.all[j]!)) return false;
     }
     return true;
@@ -104,4 +130,6 @@ export class Bodies {
 }
 
 const corners = (min: Vec3, max: Vec3): Vec3[] =>
-  [min[0], max[0]].flatMap((x) => [min[1], max[1]].flatMap((y) => [min[2], max[2]].map((z): Vec3 => [x, y, z])));
+  [min[0], max[0]].flatMap((x) =>
+    [min[1], max[1]].flatMap((y) => [min[2], max[2]].map((z): Vec3 => [x, y, z])),
+  );

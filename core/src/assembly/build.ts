@@ -1,6 +1,16 @@
 import { endsOf, entryOf, inARow, type Job } from '../exchange/index.ts';
 import { sameHand } from '../simulate/index.ts';
-import { compose, dot, invert, length, scale, subtract, turn, type Rigid, type Vec3 } from '../solids/index.ts';
+import {
+  compose,
+  dot,
+  invert,
+  length,
+  scale,
+  subtract,
+  turn,
+  type Rigid,
+  type Vec3,
+} from '../solids/index.ts';
 import type { Mm } from '../units/index.ts';
 import type { Meet, Spot } from './meet.ts';
 
@@ -33,7 +43,9 @@ export interface Built {
   readonly meetings: readonly Meeting[];
 }
 
-/** Why pieces don't come together: a tenon that should reach a mortise, and how far it lies from it. */
+/**
+ * Why pieces don't come together: a tenon that should reach a mortise, and how far it lies from it.
+ */
 export interface Miss {
   readonly joint: string;
   readonly part: string;
@@ -55,7 +67,14 @@ export function spotsOf(part: string, hand: Hand, { joints }: Pick<Job, 'joints'
     const row = inARow(joint);
     return [
       ...tenons.map((end): Spot => ({ joint: joint.id, member: 'tenoned', end, nth: 0 })),
-      ...mine.flatMap((end) => Array.from({ length: row }, (_, nth): Spot => ({ joint: joint.id, member: 'mortised', end, nth }))), // prettier-ignore
+      ...mine.flatMap((end) =>
+        Array.from({ length: row }, (_, nth): Spot => ({
+          joint: joint.id,
+          member: 'mortised',
+          end,
+          nth,
+        })),
+      ),
     ];
   });
 }
@@ -66,14 +85,18 @@ export const isByHand = ({ mortised }: Job['joints'][number]): boolean =>
 
 /** The hands the pieces of a part come in. */
 export const handsOf = (part: string, { joints }: Pick<Job, 'joints'>): readonly Hand[] =>
-  joints.some((joint) => joint.mortised.part === part && isByHand(joint)) ? ['left', 'right'] : ['either'];
+  joints.some((joint) => joint.mortised.part === part && isByHand(joint))
+    ? ['left', 'right']
+    : ['either'];
 
 interface Free {
   readonly piece: number;
   readonly spot: Spot;
 }
 
-/** The piece a free place asks for: each place of it that would do, with where the piece would lie. */
+/**
+ * The piece a free place asks for: each place of it that would do, with where the piece would lie.
+ */
 interface Asked {
   readonly part: string;
   readonly hand: Hand;
@@ -91,7 +114,8 @@ function apart(one: Rigid, other: Rigid): Vec3 | undefined {
  * Puts pieces together from one on, wherever a tenon meets a mortise, until no place is left free.
  * @param first the part and hand it begins with
  * @param pieces how many there are of each part and hand
- * @returns what hangs together, or what misses what: then the pieces run out before every place is taken
+ * @returns what hangs together, or what misses what: then the pieces run out before every place is
+ *   taken
  */
 export function build(
   first: { part: string; hand: Hand },
@@ -126,10 +150,16 @@ function grown(
   const put = ({ part, hand, at }: PlacedPiece) => {
     const taken = takes(at, part, hand);
     const index = placed.push({ part, hand, at }) - 1;
-    for (const { place, spot } of taken) meetings.push(meetingOf(index, spot, place, placed, meets));
+    for (const { place, spot } of taken)
+      meetings.push(meetingOf(index, spot, place, placed, meets));
     const all = [...free, ...spotsOf(part, hand, job).map((spot) => ({ piece: index, spot }))];
-    const gone = [...taken.map(({ place }) => place), ...taken.map(({ spot }) => ({ piece: index, spot }))];
-    free = all.filter((place) => !gone.some((used) => used.piece === place.piece && isTaken(place.spot, used.spot)));
+    const gone = [
+      ...taken.map(({ place }) => place),
+      ...taken.map(({ spot }) => ({ piece: index, spot })),
+    ];
+    free = all.filter(
+      (place) => !gone.some((used) => used.piece === place.piece && isTaken(place.spot, used.spot)),
+    );
   };
   /** An end has one tenon, whichever of its joints that is in. */
   const isTaken = (spot: Spot, used: Spot) =>
@@ -139,9 +169,22 @@ function grown(
       spot.end === used.end &&
       meets.get(used.joint)!.takesEnd);
 
-  put({ ...first, at: { rotation: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: [0, 0, 0] } }); // prettier-ignore
+  put({
+    ...first,
+    at: {
+      rotation: [
+        [1, 0, 0],
+        [0, 1, 0],
+        [0, 0, 1],
+      ],
+      shift: [0, 0, 0],
+    },
+  });
   while (free.length) {
-    /** A mortise asks for one tenon. Where only tenons are left, the piece goes where most of them reach. */
+    /**
+     * A mortise asks for one tenon. Where only tenons are left, the piece goes where most of them
+     * reach.
+     */
     const mortise = free.find(({ spot }) => spot.member === 'mortised');
     const ways = mortise ? askedBy(mortise) : free.flatMap(askedBy);
     const best = ways.reduce<{ way: Asked; takes: number } | undefined>((found, way) => {
@@ -149,7 +192,8 @@ function grown(
       return !found || count > found.takes ? { way, takes: count } : found;
     }, undefined);
     if (!best) return { ...(miss && { miss }) };
-    if (watched) miss = nearest([miss, ...free.map((own) => missOf(own, placed, free, job, meets))]);
+    if (watched)
+      miss = nearest([miss, ...free.map((own) => missOf(own, placed, free, job, meets))]);
     const { part, hand, at } = best.way;
     const used = placed.filter((p) => p.part === part && p.hand === hand).length;
     if (used >= pieces(part, hand)) return { ...(miss && { miss }) };
@@ -161,7 +205,10 @@ function grown(
 /** The one that is off by the least. */
 const nearest = (misses: readonly (Miss | undefined)[]): Miss | undefined => {
   const off = ({ short, aside }: Miss) => Math.hypot(short, aside);
-  return misses.reduce((least, one) => (one && (!least || off(one) < off(least) - 1e-9) ? one : least), undefined);
+  return misses.reduce(
+    (least, one) => (one && (!least || off(one) < off(least) - 1e-9) ? one : least),
+    undefined,
+  );
 };
 
 const sameSpot = (a: Spot, b: Spot): boolean =>
@@ -173,7 +220,12 @@ const near = (a: Rigid, b: Rigid): boolean => {
 };
 
 /** What piece a free place wants, in each way that it can be had. */
-function asked(own: PlacedPiece, spot: Spot, job: Pick<Job, 'joints'>, meets: ReadonlyMap<string, Meet>): Asked[] {
+function asked(
+  own: PlacedPiece,
+  spot: Spot,
+  job: Pick<Job, 'joints'>,
+  meets: ReadonlyMap<string, Meet>,
+): Asked[] {
   const { joint, home } = meets.get(spot.joint)!;
   const other = spot.member === 'tenoned' ? 'mortised' : 'tenoned';
   const part = joint[other].part;
@@ -209,7 +261,10 @@ function meetingOf(
   return { joint: spot.joint, tenoned, mortised, tenon, mortise, out, pressed };
 }
 
-/** A tenon that has no mortise where it ends, though one like it looks at it: how far it falls short. */
+/**
+ * A tenon that has no mortise where it ends, though one like it looks at it: how far it falls
+ * short.
+ */
 function missOf(
   { piece, spot }: Free,
   placed: readonly PlacedPiece[],
@@ -223,12 +278,24 @@ function missOf(
   const way = scale(turn(own.at.rotation, [1, 0, 0]), spot.end === 'a' ? -1 : 1);
   const off = free.flatMap((other) => {
     const { part, hand, at } = placed[other.piece]!;
-    if (other.spot.joint !== spot.joint || other.spot.member !== 'mortised' || part !== joint.mortised.part) return [];
-    const wanted = asked(own, spot, job, meets).filter((a) => a.hand === hand && sameSpot(a.spot, other.spot));
+    if (
+      other.spot.joint !== spot.joint ||
+      other.spot.member !== 'mortised' ||
+      part !== joint.mortised.part
+    )
+      return [];
+    const wanted = asked(own, spot, job, meets).filter(
+      (a) => a.hand === hand && sameSpot(a.spot, other.spot),
+    );
     return wanted.map((a) => apart(a.at, at)).filter((v) => v !== undefined);
   });
   const [least] = off.sort((a, b) => length(a) - length(b));
   if (!least) return undefined;
   const short = dot(least, way);
-  return { joint: spot.joint, part: own.part, short, aside: length(subtract(least, scale(way, short))) };
+  return {
+    joint: spot.joint,
+    part: own.part,
+    short,
+    aside: length(subtract(least, scale(way, short))),
+  };
 }

@@ -37,10 +37,22 @@ function sortsOf(assemblies: readonly Assembly[]): Sort[] {
     const lasts = new Map<AssemblyStage, number>();
     stages.forEach((stage, s) => {
       const pieces = new Set(stage.groups.flat());
-      const before = [...lasts].filter(([own]) => own.times > 1 || own.groups.flat().some((p) => pieces.has(p)));
+      const before = [...lasts].filter(
+        ([own]) => own.times > 1 || own.groups.flat().some((p) => pieces.has(p)),
+      );
       stage.glueUps.forEach(({ minutes, clamps }: Pick<GlueUp, 'minutes' | 'clamps'>, g) => {
         const after = g > 0 ? [sorts.length - 1] : before.map(([, at]) => at);
-        sorts.push({ assembly: id, stage: s, glueUp: g, minutes, clamps, times: stage.times, total: stage.times * count, after, done: [] }); // prettier-ignore
+        sorts.push({
+          assembly: id,
+          stage: s,
+          glueUp: g,
+          minutes,
+          clamps,
+          times: stage.times,
+          total: stage.times * count,
+          after,
+          done: [],
+        });
         lasts.set(stage, sorts.length - 1);
       });
     });
@@ -48,15 +60,24 @@ function sortsOf(assemblies: readonly Assembly[]): Sort[] {
   return sorts;
 }
 
-/** Whether clamps are left for a glue-up beside those that are in use: of every opening, what opens as far counts. */
-const isEnough = (wanted: readonly Clamps[], used: readonly Clamps[], owned: readonly Clamps[]): boolean =>
+/**
+ * Whether clamps are left for a glue-up beside those that are in use: of every opening, what opens
+ * as far counts.
+ */
+const isEnough = (
+  wanted: readonly Clamps[],
+  used: readonly Clamps[],
+  owned: readonly Clamps[],
+): boolean =>
   [...wanted, ...used].every(
-    ({ opening }) => openingTo(wanted, opening) + openingTo(used, opening) <= openingTo(owned, opening),
+    ({ opening }) =>
+      openingTo(wanted, opening) + openingTo(used, opening) <= openingTo(owned, opening),
   );
 
 /**
- * The glue-ups of a job on working days, one after the other by one person, each as soon as its clamps are free and what it
- * is made of is out of its own. Clamps stay on over night. What wants more clamps than there are is done with all of them.
+ * The glue-ups of a job on working days, one after the other by one person, each as soon as its
+ * clamps are free and what it is made of is out of its own. Clamps stay on over night. What wants
+ * more clamps than there are is done with all of them.
  * @param length of a working day, min, more than 0
  */
 export function glueDays(
@@ -72,7 +93,10 @@ export function glueDays(
   let now = 0;
   const readyAt = ({ done, times, after }: Sort): number => {
     const nth = Math.floor(done.length / times);
-    return Math.max(0, ...after.map((i) => sorts[i]!.done[(nth + 1) * sorts[i]!.times - 1] ?? Infinity));
+    return Math.max(
+      0,
+      ...after.map((i) => sorts[i]!.done[(nth + 1) * sorts[i]!.times - 1] ?? Infinity),
+    );
   };
   const fits = ({ clamps }: Sort) =>
     used.length === 0 ||
@@ -86,9 +110,18 @@ export function glueDays(
     if (open.length === 0) break;
     used = used.filter(({ until }) => until > now + 1e-9);
     const inDay = now % DAY;
-    const next = open.find((sort) => readyAt(sort) <= now + 1e-9 && fits(sort) && (inDay === 0 || inDay + sort.minutes <= length)); // prettier-ignore
+    const next = open.find(
+      (sort) =>
+        readyAt(sort) <= now + 1e-9 &&
+        fits(sort) &&
+        (inDay === 0 || inDay + sort.minutes <= length),
+    );
     if (!next) {
-      now = Math.min(...[...used.map(({ until }) => until), ...open.map(readyAt), morning(now)].filter((t) => t > now + 1e-9)); // prettier-ignore
+      now = Math.min(
+        ...[...used.map(({ until }) => until), ...open.map(readyAt), morning(now)].filter(
+          (t) => t > now + 1e-9,
+        ),
+      );
       if (now % DAY >= length) now = morning(now);
       continue;
     }
@@ -102,7 +135,12 @@ export function glueDays(
   }
   return days.map(({ lots, minutes }) => ({
     minutes,
-    lots: [...lots].map(([{ assembly, stage, glueUp }, count]) => ({ assembly, stage, glueUp, count })),
+    lots: [...lots].map(([{ assembly, stage, glueUp }, count]) => ({
+      assembly,
+      stage,
+      glueUp,
+      count,
+    })),
   }));
 }
 

@@ -49,7 +49,10 @@ interface Line extends Clamps {
   readonly joint: number;
 }
 
-/** How a joint is held while its glue sets: by a clamp, by its own pegs, or by a band round a mitred corner. */
+/**
+ * How a joint is held while its glue sets: by a clamp, by its own pegs, or by a band round a mitred
+ * corner.
+ */
 export function heldBy(
   kind: Pick<JointKind, 'seat'>,
   params: Readonly<Record<string, unknown>>,
@@ -59,7 +62,13 @@ export function heldBy(
 }
 
 /** The clamps of some joints of a stage, piece by piece. */
-function clampsFor(joints: readonly number[], stage: Stage, built: Built, bodies: Bodies, job: Job): Clamps[] {
+function clampsFor(
+  joints: readonly number[],
+  stage: Stage,
+  built: Built,
+  bodies: Bodies,
+  job: Job,
+): Clamps[] {
   const seen = new Set<number>();
   const [least, most] = bodies.extent(stage.groups.flat(), stage.way);
   const lines = joints.flatMap((i): Line[] => {
@@ -80,7 +89,9 @@ function clampsFor(joints: readonly number[], stage: Stage, built: Built, bodies
     const step = roundTo(opening, CLAMP_STEP[job.units], 'up');
     byOpening.set(step, (byOpening.get(step) ?? 0) + count);
   }
-  return [...byOpening].map(([opening, count]) => ({ opening, count })).sort((a, b) => b.opening - a.opening);
+  return [...byOpening]
+    .map(([opening, count]) => ({ opening, count }))
+    .sort((a, b) => b.opening - a.opening);
 }
 
 /** The piece, kind and joint behind a meeting. */
@@ -90,15 +101,19 @@ export function partsOf(
   job: Job,
 ): { part: Part; kind: JointKind; joint: Joint } {
   const joint = job.joints.find((own) => own.id === id)!;
-  return { part: job.parts.find((own) => own.id === built.pieces[tenoned]!.part)!, kind: kindOf(joint.kind), joint };
+  return {
+    part: job.parts.find((own) => own.id === built.pieces[tenoned]!.part)!,
+    kind: kindOf(joint.kind),
+    joint,
+  };
 }
 
 const minutesOf = (joints: number, clamps: readonly Clamps[]): number =>
   CLOSED + joints * BRUSHED + clamps.reduce((sum, { count }) => sum + count, 0) * CLAMPED;
 
 /**
- * A stage in glue-ups no longer than the glue stays open: where all of it takes longer, the joints on one piece come
- * first, with the rest put together dry to hold it true.
+ * A stage in glue-ups no longer than the glue stays open: where all of it takes longer, the joints
+ * on one piece come first, with the rest put together dry to hold it true.
  */
 export function glueUpsOf(
   stage: Stage,
@@ -135,10 +150,15 @@ function ontoEach(joints: readonly number[], { groups }: Stage, built: Built): n
 }
 
 /** Lots one after the other put together as long as they stay short. */
-function together(lots: readonly number[][], isShort: (joints: readonly number[]) => boolean): number[][] {
+function together(
+  lots: readonly number[][],
+  isShort: (joints: readonly number[]) => boolean,
+): number[][] {
   return lots.reduce<number[][]>((all, lot) => {
     const last = all.at(-1);
-    return last && isShort([...last, ...lot]) ? [...all.slice(0, -1), [...last, ...lot]] : [...all, lot];
+    return last && isShort([...last, ...lot])
+      ? [...all.slice(0, -1), [...last, ...lot]]
+      : [...all, lot];
   }, []);
 }
 
@@ -150,12 +170,21 @@ function conflictsOf(
   const told: Sentence[] = [];
   if (open <= 0) told.push(say('The glue has no open time: say how long it stays wet.'));
   else if (minutes > open + 1e-9)
-    told.push(say(`Brushing and clamping takes about ${Math.ceil(minutes)} min, but the glue stays open for ${open}: do it with a second person, or take a slower glue.`)); // prettier-ignore
+    told.push(
+      say(
+        `Brushing and clamping takes about ${Math.ceil(minutes)} min, but the glue stays open for ${open}: do it with a second person, or take a slower glue.`,
+      ),
+    );
   if (owned.length)
     for (const { opening } of clamps) {
       const [wanted, has] = [openingTo(clamps, opening), openingTo(owned, opening)];
       if (wanted > has) {
-        told.push(say(`It wants ${wanted} clamps that open {opening}; this shop has ${has || 'none'}: ${has * 2 >= wanted ? 'lay a stout bar across, so that one clamp presses two pieces' : 'borrow some, or make wedged bars'}.`, { opening })); // prettier-ignore
+        told.push(
+          say(
+            `It wants ${wanted} clamps that open {opening}; this shop has ${has || 'none'}: ${has * 2 >= wanted ? 'lay a stout bar across, so that one clamp presses two pieces' : 'borrow some, or make wedged bars'}.`,
+            { opening },
+          ),
+        );
         break;
       }
     }

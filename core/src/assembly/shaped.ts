@@ -15,8 +15,8 @@ export interface ShapedJoint {
 const A_TOUCH = 1;
 
 /**
- * Every shape that breaks into a mortise of its part, or takes wood of a tenon; at the median piece. What a shape leaves of
- * the wood beside a mortise is for its maker to judge.
+ * Every shape that breaks into a mortise of its part, or takes wood of a tenon; at the median
+ * piece. What a shape leaves of the wood beside a mortise is for its maker to judge.
  */
 export function shapesInJoints(modeller: Modeller, job: Job, shop: Shop): ShapedJoint[] {
   const found = (job.shapes ?? []).flatMap((shape) => {
@@ -30,14 +30,19 @@ export function shapesInJoints(modeller: Modeller, job: Job, shop: Shop): Shaped
       return spots.flatMap((spot) => {
         const own = modeller.solid(gone(spot, job));
         const lost = spot.member === 'mortised' ? own : tenonIn(modeller, piece, own, part.length);
-        return waste.within(lost).volume() > A_TOUCH ? [{ shape: shape.id, joint: spot.joint }] : [];
+        return waste.within(lost).volume() > A_TOUCH
+          ? [{ shape: shape.id, joint: spot.joint }]
+          : [];
       });
     });
   });
   return [...new Map(found.map((own) => [`${own.shape} ${own.joint}`, own])).values()];
 }
 
-/** The wood of a tenon: what is left where its cheeks and shoulders come off; of a groove that runs the whole length none. */
+/**
+ * The wood of a tenon: what is left where its cheeks and shoulders come off; of a groove that runs
+ * the whole length none.
+ */
 function tenonIn(modeller: Modeller, piece: Body, own: Body, length: number): Body {
   const { min, max } = own.bounds();
   if (max[0] - min[0] > length / 2) return own;

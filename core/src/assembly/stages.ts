@@ -12,7 +12,10 @@ export interface Stage {
   readonly closes: readonly number[];
 }
 
-/** Pieces that no straight way takes apart, and the two that are in one another's way where that was it. */
+/**
+ * Pieces that no straight way takes apart, and the two that are in one another's way where that was
+ * it.
+ */
 export interface Stuck {
   readonly pieces: readonly number[];
   readonly by?: { readonly moved: number; readonly staying: number };
@@ -23,10 +26,17 @@ const SAME = 1 - 1e-4;
 const isAlong = (out: readonly Vec3[], way: Vec3): boolean => out.some((v) => dot(v, way) > SAME);
 
 /**
- * Which pieces hang together once those joints are loose that come apart along a line, from the lowest group up.
- * @param slid joints count that could be slid together along it too, though they are pressed home along another
+ * Which pieces hang together once those joints are loose that come apart along a line, from the
+ * lowest group up.
+ * @param slid joints count that could be slid together along it too, though they are pressed home
+ *   along another
  */
-function looseAlong(pieces: readonly number[], meetings: readonly Meeting[], way: Vec3, slid: boolean): number[][] {
+function looseAlong(
+  pieces: readonly number[],
+  meetings: readonly Meeting[],
+  way: Vec3,
+  slid: boolean,
+): number[][] {
   const group = new Map(pieces.map((p) => [p, p]));
   const find = (p: number): number => (group.get(p) === p ? p : find(group.get(p)!));
   const join = (a: number, b: number) => group.set(find(a), find(b));
@@ -56,7 +66,10 @@ function inTurn(
     for (const [a, b] of over) if (find(a) !== find(b)) below.get(find(a))!.add(find(b));
     const order: number[] = [];
     const left = new Set(roots);
-    for (let next = roots.find((r) => [...below.get(r)!].every((b) => !left.has(b))); next !== undefined;) {
+    for (
+      let next = roots.find((r) => [...below.get(r)!].every((b) => !left.has(b)));
+      next !== undefined;
+    ) {
       order.push(next);
       left.delete(next);
       next = [...left].find((r) => [...below.get(r)!].every((b) => !left.has(b)));
@@ -68,7 +81,10 @@ function inTurn(
 }
 
 /** Groups that lie over one another in a circle. */
-function circleIn(left: readonly number[], below: ReadonlyMap<number, ReadonlySet<number>>): number[] {
+function circleIn(
+  left: readonly number[],
+  below: ReadonlyMap<number, ReadonlySet<number>>,
+): number[] {
   const path: number[] = [];
   let at = left[0]!;
   while (!path.includes(at)) {
@@ -82,15 +98,19 @@ function circleIn(left: readonly number[], below: ReadonlyMap<number, ReadonlySe
 const linesOf = (meetings: readonly Meeting[]): Vec3[] =>
   meetings
     .flatMap(({ out }) => out)
-    .reduce<Vec3[]>((lines, way) => (lines.some((l) => Math.abs(dot(l, way)) > SAME) ? lines : [...lines, way]), []);
+    .reduce<Vec3[]>(
+      (lines, way) => (lines.some((l) => Math.abs(dot(l, way)) > SAME) ? lines : [...lines, way]),
+      [],
+    );
 
 /** Whether a joint is pressed home along a line. */
-export const pressedAlong = ({ pressed }: Meeting, way: Vec3): boolean => Math.abs(dot(pressed, way)) > SAME;
+export const pressedAlong = ({ pressed }: Meeting, way: Vec3): boolean =>
+  Math.abs(dot(pressed, way)) > SAME;
 
 /**
- * The stages an assembly is put together in, the first one first: taken apart from the end, each time along the line on
- * which most of its joints are pressed home; of several the one on which it is longest, so that short sides are joined
- * first and the long pieces between them last.
+ * The stages an assembly is put together in, the first one first: taken apart from the end, each
+ * time along the line on which most of its joints are pressed home; of several the one on which it
+ * is longest, so that short sides are joined first and the long pieces between them last.
  * @returns or the pieces that no straight way takes apart
  */
 export function stagesOf(
@@ -99,7 +119,9 @@ export function stagesOf(
 ): { stages: readonly Stage[] } | { stuck: Stuck } {
   const apart = (pieces: readonly number[]): readonly Stage[] | Stuck => {
     if (pieces.length < 2) return [];
-    const meetings = built.meetings.filter((m) => pieces.includes(m.tenoned) && pieces.includes(m.mortised));
+    const meetings = built.meetings.filter(
+      (m) => pieces.includes(m.tenoned) && pieces.includes(m.mortised),
+    );
     const lines = linesOf(meetings)
       .map((way) => ({
         way,
@@ -108,7 +130,9 @@ export function stagesOf(
       }))
       .sort((a, b) => b.pressed - a.pressed || b.length - a.length);
     let by: Stuck['by'];
-    for (const { way, slid } of [false, true].flatMap((own) => lines.map((line) => ({ ...line, slid: own })))) {
+    for (const { way, slid } of [false, true].flatMap((own) =>
+      lines.map((line) => ({ ...line, slid: own })),
+    )) {
       const groups = looseAlong(pieces, meetings, way, slid);
       if (groups.length < 2) continue;
       const block = blocked(groups, bodies, way);
@@ -120,7 +144,9 @@ export function stagesOf(
         before.push(...found);
       }
       const own = new Map(groups.flatMap((group, i) => group.map((p) => [p, i])));
-      const closes = built.meetings.flatMap((m, i) => (meetings.includes(m) && own.get(m.tenoned) !== own.get(m.mortised) ? [i] : [])); // prettier-ignore
+      const closes = built.meetings.flatMap((m, i) =>
+        meetings.includes(m) && own.get(m.tenoned) !== own.get(m.mortised) ? [i] : [],
+      );
       return [...before, { way, groups, closes }];
     }
     return { pieces, ...(by && { by }) };
@@ -135,7 +161,11 @@ const lengthOf = (bodies: Pick<Bodies, 'extent'>, pieces: readonly number[], way
 };
 
 /** What is in the way as each group in turn goes onto those before it. */
-function blocked(groups: readonly (readonly number[])[], bodies: Pick<Bodies, 'inTheWay'>, way: Vec3): Stuck['by'] {
+function blocked(
+  groups: readonly (readonly number[])[],
+  bodies: Pick<Bodies, 'inTheWay'>,
+  way: Vec3,
+): Stuck['by'] {
   for (let i = 1; i < groups.length; i++) {
     const block = bodies.inTheWay(groups[i]!, groups.slice(0, i).flat(), way);
     if (block) return block;

@@ -24,7 +24,9 @@ const count = (name: string) => ({ name, is: 'count' }) as const;
 function ofField(
   field: string,
   has: (tool: Tool) => boolean,
-  words: Pick<CalibrationKind, 'title' | 'how' | 'columns' | 'estimate'> & { readonly unit?: CalibrationKind['unit'] },
+  words: Pick<CalibrationKind, 'title' | 'how' | 'columns' | 'estimate'> & {
+    readonly unit?: CalibrationKind['unit'];
+  },
 ): CalibrationKind {
   return {
     id: field,
@@ -35,7 +37,13 @@ function ofField(
   };
 }
 
-const SCALES = { fenceScale: 'fence', heightScale: 'height', depthScale: 'depth', stopScale: 'stop', endScale: 'end stop' } as const; // prettier-ignore
+const SCALES = {
+  fenceScale: 'fence',
+  heightScale: 'height',
+  depthScale: 'depth',
+  stopScale: 'stop',
+  endScale: 'end stop',
+} as const;
 
 /** The zero of one scale: what stands at it is its reading and the zero together. */
 const zeroOf = (field: keyof typeof SCALES): CalibrationKind => ({
@@ -48,7 +56,8 @@ const zeroOf = (field: keyof typeof SCALES): CalibrationKind => ({
   estimate: (rows) => estimateOf(rows.map(([set, came]) => came! - set!)),
   applied: (tool, zero) => ({ ...tool, [field]: { ...scaleIn(tool, field)!, zero } }),
 });
-const scaleIn = (tool: Tool, field: string): Scale | null | undefined => (tool as unknown as Record<string, Scale | null>)[field]; // prettier-ignore
+const scaleIn = (tool: Tool, field: string): Scale | null | undefined =>
+  (tool as unknown as Record<string, Scale | null>)[field];
 
 const is =
   (...kinds: Tool['kind'][]) =>
@@ -79,7 +88,8 @@ export const CALIBRATIONS: readonly CalibrationKind[] = [
     title: 'Outside, from a slot through a template',
     how: 'Measure the cutter first: one plain pass. Then rout a slot through an opening; the bushing is the opening less what the slot is wider than the cutter. A slot alone can’t tell the two apart.',
     columns: [length('Opening'), length('Slot'), length('Cutter')],
-    estimate: (rows) => estimateOf(rows.map(([opening, slot, cutter]) => opening! - (slot! - cutter!))),
+    estimate: (rows) =>
+      estimateOf(rows.map(([opening, slot, cutter]) => opening! - (slot! - cutter!))),
   }),
   ...(Object.keys(SCALES) as (keyof typeof SCALES)[]).map(zeroOf),
   {
@@ -90,7 +100,10 @@ export const CALIBRATIONS: readonly CalibrationKind[] = [
     unit: 'length',
     stated: (tool) => (tool.kind === 'upright-jig' ? tool.screw?.lead : undefined),
     estimate: (rows) => slopeOf(rows.map(([turns, moved]) => [turns!, moved!] as const)),
-    applied: (tool, lead) => (tool.kind === 'upright-jig' && tool.screw ? { ...tool, screw: { ...tool.screw, lead } } : tool), // prettier-ignore
+    applied: (tool, lead) =>
+      tool.kind === 'upright-jig' && tool.screw
+        ? { ...tool, screw: { ...tool.screw, lead } }
+        : tool,
   },
   ofField('driftAngle', is('bandsaw'), {
     title: 'Drift of the blade',
@@ -104,7 +117,8 @@ export const CALIBRATIONS: readonly CalibrationKind[] = [
     how: 'Saw a piece on edge along the fence; measure what was between fence and blade at the top and at the bottom of the cut, and how high that is. It is positive where the blade’s top leans away from the fence.',
     columns: [length('At the top'), length('At the bottom'), length('Height')],
     unit: 'degrees',
-    estimate: (rows) => estimateOf(rows.map(([top, bottom, height]) => degreesOf(top! - bottom!, height!))),
+    estimate: (rows) =>
+      estimateOf(rows.map(([top, bottom, height]) => degreesOf(top! - bottom!, height!))),
   }),
   {
     ...ofField('outOfSquare', is('table-saw'), {
@@ -112,7 +126,8 @@ export const CALIBRATIONS: readonly CalibrationKind[] = [
       how: 'Crosscut round one board, its four edges in turn, each time with the edge that was just cut against the gauge; then the first edge again, a strip off it. Measure the strip at the end that was cut first, at the end cut last, and its length: it shows the error four times. Turn the gauge by that and cut again; what is left is what to keep here.',
       columns: [length('End cut first'), length('End cut last'), length('Strip, length')],
       unit: 'degrees',
-      estimate: (rows) => estimateOf(rows.map(([first, last, long]) => degreesOf(first! - last!, 4 * long!))),
+      estimate: (rows) =>
+        estimateOf(rows.map(([first, last, long]) => degreesOf(first! - last!, 4 * long!))),
     }),
     stated: (tool) => (tool.kind === 'table-saw' ? (tool.outOfSquare ?? 0) : undefined),
   },
@@ -126,10 +141,18 @@ export function calibrationNamed(id: string): CalibrationKind {
 }
 
 /** Those that a tool has. */
-export const calibrationsOf = (tool: Tool): CalibrationKind[] => CALIBRATIONS.filter((kind) => kind.stated(tool) !== undefined); // prettier-ignore
+export const calibrationsOf = (tool: Tool): CalibrationKind[] =>
+  CALIBRATIONS.filter((kind) => kind.stated(tool) !== undefined);
 
-/** A tool with what was found of it, what it was believed to be kept beside. @param on yyyy-mm-dd */
-export function calibrated(tool: Tool, kind: CalibrationKind, estimate: Estimate, on: string): Tool {
+/**
+ * A tool with what was found of it, what it was believed to be kept beside. @param on yyyy-mm-dd
+ */
+export function calibrated(
+  tool: Tool,
+  kind: CalibrationKind,
+  estimate: Estimate,
+  on: string,
+): Tool {
   const stated = measuredIn(tool, kind)?.stated ?? kind.stated(tool)!;
   return {
     ...kind.applied(tool, estimate.value),
@@ -137,21 +160,36 @@ export function calibrated(tool: Tool, kind: CalibrationKind, estimate: Estimate
   };
 }
 
-/** What a tool was measured to be, where that still is what it is; typed over since, it counts no more. */
+/**
+ * What a tool was measured to be, where that still is what it is; typed over since, it counts no
+ * more.
+ */
 export function measuredIn(tool: Tool, kind: CalibrationKind) {
   const found = tool.measured?.[kind.id];
   return found && Math.abs(found.value - kind.stated(tool)!) < 1e-9 ? found : undefined;
 }
 
-/** After so many days somebody should look again: usual practice is to measure when a blade or cutter comes back from sharpening. */
+/**
+ * After so many days somebody should look again: usual practice is to measure when a blade or
+ * cutter comes back from sharpening.
+ */
 const STALE_AFTER = 90;
 
-/** A size of a tool that a card rests on: measured, when, and whether that is long ago; or as it is stated. */
+/**
+ * A size of a tool that a card rests on: measured, when, and whether that is long ago; or as it is
+ * stated.
+ */
 export interface RestsOn {
   readonly tool: string;
   readonly kind: CalibrationKind;
   readonly value: number;
-  readonly measured?: { readonly on: string; readonly spread: number; readonly count: number; readonly stated: number; readonly stale: boolean }; // prettier-ignore
+  readonly measured?: {
+    readonly on: string;
+    readonly spread: number;
+    readonly count: number;
+    readonly stated: number;
+    readonly stale: boolean;
+  };
 }
 
 /** What of some tools is found by measuring, and how well it is known. @param today yyyy-mm-dd */

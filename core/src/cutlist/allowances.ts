@@ -2,7 +2,10 @@ import { endsOf, resolve, type Job } from '../exchange/index.ts';
 import { allowancesFor, type Allowance, type Part } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 
-/** What a part's joints ask of its ends until they are cut; nothing where the shop cuts to length before it joins. */
+/**
+ * What a part's joints ask of its ends until they are cut; nothing where the shop cuts to length
+ * before it joins.
+ */
 export function allowancesOf(part: Part, job: Job, shop: Shop): Allowance[] {
   if ((job.schools.length ?? shop.schools.length) === 'length') return [];
   const tenon = { a: 0, b: 0 };
@@ -20,7 +23,10 @@ export function allowancesOf(part: Part, job: Job, shop: Shop): Allowance[] {
       for (const feature of isPart('mortised') ? features.mortised : [])
         if (feature.form === 'mortise') {
           const { start, length } = feature;
-          near[end] = Math.min(near[end], laidOut ? Math.max(0, start) : part.length - start - length);
+          near[end] = Math.min(
+            near[end],
+            laidOut ? Math.max(0, start) : part.length - start - length,
+          );
         }
     }
   }

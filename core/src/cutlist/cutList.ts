@@ -29,7 +29,10 @@ export interface SawnBoard extends Omit<Sawn, 'placed'> {
 export interface CutList {
   readonly rows: readonly CutRow[];
   readonly sawn: readonly SawnBoard[];
-  /** Wood of the boards that are sawn; of the rough pieces; and under which no way of sawing comes, where none is missing; mm³. */
+  /**
+   * Wood of the boards that are sawn; of the rough pieces; and under which no way of sawing comes,
+   * where none is missing; mm³.
+   */
   readonly volume: number;
   readonly pieces: number;
   readonly least: number;
@@ -62,12 +65,16 @@ export function cutList(job: Job, shop: Shop, solver?: Solver): CutList {
   const quick = nest(boards, wanted, kerf);
   const found = solver ? leastWood(solver, quick, boards, wanted, kerf) : quick;
   const place = new Map(boards.map(({ id }, i) => [id, i]));
-  const sawn = [...found.sawn].sort((a, b) => place.get(a.board.id)! - place.get(b.board.id)! || a.nth - b.nth);
+  const sawn = [...found.sawn].sort(
+    (a, b) => place.get(a.board.id)! - place.get(b.board.id)! || a.nth - b.nth,
+  );
   return {
     rows: rows.map((row, i): CutRow => {
       const { run } = stands[i]!;
       const missing = found.missing[i]! * run;
-      return missing ? { ...row, missing, why: whyMissing(stands[i]!.wanted, row, boards, clear) } : { ...row, missing }; // prettier-ignore
+      return missing
+        ? { ...row, missing, why: whyMissing(stands[i]!.wanted, row, boards, clear) }
+        : { ...row, missing };
     }),
     sawn: sawn.map(({ placed, ...own }) => ({
       ...own,
@@ -75,11 +82,20 @@ export function cutList(job: Job, shop: Shop, solver?: Solver): CutList {
         const { row, run } = stands[blank]!;
         const part = rows[row]!.part.id;
         const length = (area.length - (run - 1) * kerf) / run;
-        return Array.from({ length: run }, (_, n) => ({ ...area, part, length, x: area.x + n * (length + kerf) }));
+        return Array.from({ length: run }, (_, n) => ({
+          ...area,
+          part,
+          length,
+          x: area.x + n * (length + kerf),
+        }));
       }),
     })),
     volume: found.volume,
-    pieces: rows.reduce((sum, { rough: { length, width, thickness }, pieces, spare, sawn: cut }) => sum + length * width * thickness * (pieces + spare - cut), 0), // prettier-ignore
+    pieces: rows.reduce(
+      (sum, { rough: { length, width, thickness }, pieces, spare, sawn: cut }) =>
+        sum + length * width * thickness * (pieces + spare - cut),
+      0,
+    ),
     least: found.missing.some(Boolean) ? 0 : found.least,
   };
 }
@@ -94,7 +110,17 @@ function standingFor(
   const count = (pieces + spare - sawn) * (strips?.count ?? 1);
   const run = part.inOrder ? Math.max(1, count) : 1;
   const length = run * (rough.length + kerf) - kerf;
-  return { row, run, wanted: { length, width: strips?.width ?? rough.width, thickness, species: part.species, count: count / run } }; // prettier-ignore
+  return {
+    row,
+    run,
+    wanted: {
+      length,
+      width: strips?.width ?? rough.width,
+      thickness,
+      species: part.species,
+      count: count / run,
+    },
+  };
 }
 
 /** How a part is glued up that no board of its wood is wide enough for. */
@@ -103,16 +129,24 @@ function stripsOf(
   boards: readonly Board[],
   clear: ReadonlyMap<string, readonly Area[]>,
 ): Pick<CutRow, 'strips'> {
-  const areas = boards.flatMap((board) => (isWood(board, { ...rough, species: part.species }) ? clear.get(board.id)! : [])); // prettier-ignore
-  const widest = Math.max(0, ...areas.filter(({ length }) => length >= rough.length - 1e-6).map(({ width }) => width));
+  const areas = boards.flatMap((board) =>
+    isWood(board, { ...rough, species: part.species }) ? clear.get(board.id)! : [],
+  );
+  const widest = Math.max(
+    0,
+    ...areas.filter(({ length }) => length >= rough.length - 1e-6).map(({ width }) => width),
+  );
   if (widest >= rough.width - 1e-6 || widest <= JOINTING) return {};
   const count = Math.ceil(rough.width / (widest - JOINTING));
   return { strips: { count, width: rough.width / count + JOINTING } };
 }
 
-const nameOf = (species: string): string => SPECIES.find((s) => s.id === species)?.name.toLowerCase() ?? species;
+const nameOf = (species: string): string =>
+  SPECIES.find((s) => s.id === species)?.name.toLowerCase() ?? species;
 
-/** Why some of a part came out of no board: of another wood, too thin, too short, or all used up. */
+/**
+ * Why some of a part came out of no board: of another wood, too thin, too short, or all used up.
+ */
 function whyMissing(
   { length, width, thickness, species }: Wanted,
   { part }: RoughPart,
@@ -120,15 +154,25 @@ function whyMissing(
   clear: ReadonlyMap<string, readonly Area[]>,
 ): Sentence {
   if (boards.length === 0) return say('there are no boards');
-  const same = boards.filter((board) => isWood({ ...board, thickness: Infinity }, { thickness, species }));
+  const same = boards.filter((board) =>
+    isWood({ ...board, thickness: Infinity }, { thickness, species }),
+  );
   if (same.length === 0) return say(`no board is of ${nameOf(species)}`);
   const thick = same.filter((board) => isWood(board, { thickness, species }));
   if (thick.length === 0)
-    return say('it is {thickness} thick to begin with; the thickest board is {most}', { thickness, most: Math.max(...same.map((b) => b.thickness)) }); // prettier-ignore
+    return say('it is {thickness} thick to begin with; the thickest board is {most}', {
+      thickness,
+      most: Math.max(...same.map((b) => b.thickness)),
+    });
   const areas = thick.flatMap((board) => clear.get(board.id)!);
   const most = Math.max(0, ...areas.map((a) => a.length));
   if (most < length - 1e-6)
-    return say(part.inOrder && part.quantity > 1 ? 'all its pieces in a row are {length} long; the longest clear stretch is {most}. Let them come from several boards, or find a longer one' : 'it is {length} long to begin with; the longest clear stretch is {most}. Find a longer board, or joint it of two', { length, most }); // prettier-ignore
+    return say(
+      part.inOrder && part.quantity > 1
+        ? 'all its pieces in a row are {length} long; the longest clear stretch is {most}. Let them come from several boards, or find a longer one'
+        : 'it is {length} long to begin with; the longest clear stretch is {most}. Find a longer board, or joint it of two',
+      { length, most },
+    );
   if (!areas.some((a) => a.length >= length - 1e-6 && a.width >= width - 1e-6))
     return say('no clear stretch is {length} long and {width} wide at once', { length, width });
   return say('the boards that would do are used up');

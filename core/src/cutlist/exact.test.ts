@@ -10,10 +10,17 @@ import { cuttings } from './guillotine.ts';
 import { nest, type Nest, type Wanted } from './nest.ts';
 
 const solver = createSolver(await loadHighs());
-const best = (boards: readonly Board[], wanted: readonly Wanted[]) => leastWood(solver, nest(boards, wanted, KERF), boards, wanted, KERF); // prettier-ignore
+const best = (boards: readonly Board[], wanted: readonly Wanted[]) =>
+  leastWood(solver, nest(boards, wanted, KERF), boards, wanted, KERF);
 /** No way found yet. */
-const NOTHING = (wanted: readonly Wanted[]): Nest => ({ sawn: [], missing: wanted.map(({ count }) => count), volume: 0, least: 0 }); // prettier-ignore
-const size = (min: number, max: number) => fc.integer({ min: min * 2, max: max * 2 }).map((n) => n / 2);
+const NOTHING = (wanted: readonly Wanted[]): Nest => ({
+  sawn: [],
+  missing: wanted.map(({ count }) => count),
+  volume: 0,
+  least: 0,
+});
+const size = (min: number, max: number) =>
+  fc.integer({ min: min * 2, max: max * 2 }).map((n) => n / 2);
 
 describe('strips out of bars', () => {
   /** The least length of bars that some lengths come out of, all ways of sharing them out tried. */
@@ -21,7 +28,10 @@ describe('strips out of bars', () => {
     let least = Infinity;
     const left = bars.map((length) => length + KERF);
     const share = (at: number) => {
-      const used = bars.reduce((all, length, i) => all + (left[i]! < length + KERF - 1e-9 ? length : 0), 0);
+      const used = bars.reduce(
+        (all, length, i) => all + (left[i]! < length + KERF - 1e-9 ? length : 0),
+        0,
+      );
       if (used >= least) return;
       if (at === lengths.length) return void (least = used);
       left.forEach((room, i) => {
@@ -48,7 +58,10 @@ describe('strips out of bars', () => {
         if (found.missing.some(Boolean)) return;
         compared++;
         const least = leastLength(some, wanted) * 200 * 32;
-        expect([found.volume, found.least]).toEqual([expect.closeTo(least, 0), expect.closeTo(least, 0)]);
+        expect([found.volume, found.least]).toEqual([
+          expect.closeTo(least, 0),
+          expect.closeTo(least, 0),
+        ]);
       }),
       { seed: 21, numRuns: 24 },
     );
@@ -82,26 +95,39 @@ describe('strips out of bars', () => {
 describe('few blanks out of boards', () => {
   type Size = readonly [length: number, width: number];
 
-  /** Whether sizes come out of a board: all their orders, all ways to bracket them, each pair beside or after. */
+  /**
+   * Whether sizes come out of a board: all their orders, all ways to bracket them, each pair beside
+   * or after.
+   */
   function comesOut(sizes: readonly Size[], length: number, width: number): boolean {
     const joined = (row: readonly Size[]): Size[] =>
       row.length === 1
         ? [row[0]!]
         : row.slice(1).flatMap((_, i) => {
             const [left, right] = [joined(row.slice(0, i + 1)), joined(row.slice(i + 1))];
-            return left.flatMap(([l, w]) => right.flatMap(([l2, w2]): Size[] => [
-              [l + l2 + KERF, Math.max(w, w2)], [Math.max(l, l2), w + w2 + KERF],
-            ])); // prettier-ignore
+            return left.flatMap(([l, w]) =>
+              right.flatMap(([l2, w2]): Size[] => [
+                [l + l2 + KERF, Math.max(w, w2)],
+                [Math.max(l, l2), w + w2 + KERF],
+              ]),
+            );
           });
     const orders = (all: readonly Size[]): Size[][] =>
       all.length
-        ? all.flatMap((one, i) => orders(all.filter((_, at) => at !== i)).map((more) => [one, ...more]))
+        ? all.flatMap((one, i) =>
+            orders(all.filter((_, at) => at !== i)).map((more) => [one, ...more]),
+          )
         : [[]];
-    return orders(sizes).some((row) => joined(row).some(([l, w]) => l <= length + 1e-6 && w <= width + 1e-6));
+    return orders(sizes).some((row) =>
+      joined(row).some(([l, w]) => l <= length + 1e-6 && w <= width + 1e-6),
+    );
   }
 
   it('take the fewest of all ways to cut from edge to edge, and say so', () => {
-    const sizes = fc.array(fc.tuple(size(250, 1000), size(40, 130)), { minLength: 2, maxLength: 4 });
+    const sizes = fc.array(fc.tuple(size(250, 1000), size(40, 130)), {
+      minLength: 2,
+      maxLength: 4,
+    });
     const seen = new Set<number>();
     fc.assert(
       fc.property(sizes, (wanted) => {
@@ -111,8 +137,15 @@ describe('few blanks out of boards', () => {
         judge(found, blanks);
         const shares = (at: number, bins: Size[][]): number => {
           if (at === wanted.length) return bins.length;
-          const open = bins.map((bin, i) => [i, [...bin, wanted[at]!] as Size[]] as const).filter(([, bin]) => comesOut(bin, 1100, 140)); // prettier-ignore
-          const ways = open.map(([i, bin]) => shares(at + 1, bins.map((own, b) => (b === i ? bin : own)))); // prettier-ignore
+          const open = bins
+            .map((bin, i) => [i, [...bin, wanted[at]!] as Size[]] as const)
+            .filter(([, bin]) => comesOut(bin, 1100, 140));
+          const ways = open.map(([i, bin]) =>
+            shares(
+              at + 1,
+              bins.map((own, b) => (b === i ? bin : own)),
+            ),
+          );
           return Math.min(shares(at + 1, [...bins, [wanted[at]!]]), ...ways);
         };
         const least = shares(0, []);
@@ -157,7 +190,10 @@ describe('few blanks out of boards', () => {
   });
 
   it('of a thick or another wood stay out of boards that are not', () => {
-    const boards = [board({ id: 'thin', thickness: 26, length: 1000 }), board({ id: 'thick', length: 1000 })];
+    const boards = [
+      board({ id: 'thin', thickness: 26, length: 1000 }),
+      board({ id: 'thick', length: 1000 }),
+    ];
     const blanks = [want(480, 95, 2, 30), want(480, 95, 4)];
     const found = leastWood(solver, NOTHING(blanks), boards, blanks, KERF);
     judge(found, blanks);
@@ -176,7 +212,10 @@ describe('one set of blanks out of one area', () => {
       { x: 10 + 600 + KERF, y: 5, length: expect.closeTo(400 - KERF, 9) as number, width: 200 },
       { x: 10, y: 5 + 90 + KERF, length: 600, width: expect.closeTo(110 - KERF, 9) as number },
     ]);
-    /** Two of one sort lie beside each other; three don’t come out of it, nor does one of another area that is too small. */
+    /**
+     * Two of one sort lie beside each other; three don’t come out of it, nor does one of another
+     * area that is too small.
+     */
     expect(
       all
         .cut([area], [2])!

@@ -19,7 +19,10 @@ export interface Filled {
 }
 
 const SAME: Mm = 1e-6;
-/** Lengths and widths are weighed against each other in steps of this, mm; the cuts themselves are exact. */
+/**
+ * Lengths and widths are weighed against each other in steps of this, mm; the cuts themselves are
+ * exact.
+ */
 const GRID: Mm = 1;
 /** So many lengths of a section are tried before one is cut. */
 const LENGTHS = 8;
@@ -44,7 +47,10 @@ interface Item {
   readonly most: number;
 }
 
-/** How many of each item fit into a room together, so that they are worth most: a table over the room in steps. */
+/**
+ * How many of each item fit into a room together, so that they are worth most: a table over the
+ * room in steps.
+ */
 function worthiest(items: readonly Item[], room: number): number[] {
   const worth = new Float64Array(room + 1);
   const taken: Uint16Array[] = [];
@@ -76,20 +82,24 @@ interface Fitting extends Omit<Item, 'size'> {
 }
 
 /**
- * How many of each fit into a room and are worth most. Steps are rounded so that they may be a little too hopeful; where
- * what they say doesn't truly fit, so that they can't be.
+ * How many of each fit into a room and are worth most. Steps are rounded so that they may be a
+ * little too hopeful; where what they say doesn't truly fit, so that they can't be.
  */
 function packed(items: readonly Fitting[], room: Mm, kerf: Mm): number[] {
   const inSteps = (round: (steps: number) => number) =>
-    worthiest(items.map((item) => ({ ...item, size: round((item.size + kerf) / GRID) })), Math.floor((room + kerf) / GRID + SAME)); // prettier-ignore
+    worthiest(
+      items.map((item) => ({ ...item, size: round((item.size + kerf) / GRID) })),
+      Math.floor((room + kerf) / GRID + SAME),
+    );
   const hopeful = inSteps((steps) => Math.floor(steps + SAME));
   const takes = hopeful.reduce((sum, count, i) => sum + count * (items[i]!.size + kerf), -kerf);
   return takes <= room + SAME ? hopeful : inSteps((steps) => Math.ceil(steps - SAME));
 }
 
 /**
- * Crosscuts an area into sections and rips each into strips, so that the blanks which come out of it are worth most:
- * the better a section is used, the sooner it is cut. A blank is never turned: its grain runs along the board.
+ * Crosscuts an area into sections and rips each into strips, so that the blanks which come out of
+ * it are worth most: the better a section is used, the sooner it is cut. A blank is never turned:
+ * its grain runs along the board.
  * @param wanted how many of each blank are still wanted; taken off as they are placed
  * @param worth of one mm² of each blank
  */
@@ -110,7 +120,8 @@ export function fill(
     let y = area.y;
     for (const { blank, count } of section.strips) {
       const { length, width } = blanks[blank]!;
-      for (let n = 0; n < count; n++) placed.push({ blank, x: x + n * (length + kerf), y, length, width });
+      for (let n = 0; n < count; n++)
+        placed.push({ blank, x: x + n * (length + kerf), y, length, width });
       wanted[blank]! -= count;
       const ended = x + count * (length + kerf);
       left.push({ x: ended, y, length: x + section.length - ended, width });
@@ -130,11 +141,16 @@ function bestSection(
   worth: readonly number[],
   kerf: Mm,
 ): Section | undefined {
-  const fitting = blanks.flatMap((b, i) => (wanted[i]! > 0 && b.length <= area.length + SAME && b.width <= area.width + SAME ? [i] : [])); // prettier-ignore
+  const fitting = blanks.flatMap((b, i) =>
+    wanted[i]! > 0 && b.length <= area.length + SAME && b.width <= area.width + SAME ? [i] : [],
+  );
   if (fitting.length === 0) return undefined;
   const narrowest = Math.min(...fitting.map((i) => blanks[i]!.width));
-  if (2 * narrowest + kerf > area.width + SAME) return oneByOne(area, fitting, blanks, wanted, worth, kerf);
-  const lengths = [...new Set(fitting.map((i) => blanks[i]!.length))].sort((a, b) => b - a).slice(0, LENGTHS);
+  if (2 * narrowest + kerf > area.width + SAME)
+    return oneByOne(area, fitting, blanks, wanted, worth, kerf);
+  const lengths = [...new Set(fitting.map((i) => blanks[i]!.length))]
+    .sort((a, b) => b - a)
+    .slice(0, LENGTHS);
   let best: { section: Section; use: number } | undefined;
   for (const length of lengths) {
     const found = acrossOf(length, area.width, fitting, blanks, wanted, worth, kerf);
@@ -144,7 +160,10 @@ function bestSection(
   return best?.section;
 }
 
-/** Where only one strip goes beside none other: the lengths that fill the whole area best, the longest of them first. */
+/**
+ * Where only one strip goes beside none other: the lengths that fill the whole area best, the
+ * longest of them first.
+ */
 function oneByOne(
   { length }: Area,
   fitting: readonly number[],
@@ -161,7 +180,9 @@ function oneByOne(
   const counts = packed(items, length, kerf);
   const chosen = promising.filter((_, at) => counts[at]! > 0);
   /** A last one may fit exactly, where the steps leave it none. */
-  const blank = (chosen.length ? chosen : promising).reduce((a, b) => (blanks[b]!.length > blanks[a]!.length ? b : a));
+  const blank = (chosen.length ? chosen : promising).reduce((a, b) =>
+    blanks[b]!.length > blanks[a]!.length ? b : a,
+  );
   return { length: blanks[blank]!.length, strips: [{ blank, count: 1 }] };
 }
 
@@ -181,10 +202,21 @@ function acrossOf(
 ): { strips: Strip[]; worth: number } {
   const all = fitting.flatMap((blank) => {
     const own = blanks[blank]!;
-    const count = Math.min(wanted[blank]!, Math.floor((length + kerf + SAME) / (own.length + kerf)));
+    const count = Math.min(
+      wanted[blank]!,
+      Math.floor((length + kerf + SAME) / (own.length + kerf)),
+    );
     if (count < 1) return [];
     const each = worth[blank]! * own.length * own.width;
-    return [{ blank, count, size: own.width, worth: count * each, most: Math.ceil(wanted[blank]! / count) }]; // prettier-ignore
+    return [
+      {
+        blank,
+        count,
+        size: own.width,
+        worth: count * each,
+        most: Math.ceil(wanted[blank]! / count),
+      },
+    ];
   });
   const options = mostPromising(all, (option) => option.worth / option.size);
   const counts = packed(options, width, kerf);
@@ -195,7 +227,19 @@ function acrossOf(
     })),
   );
   /** One as wide as the whole may fit exactly, where the steps leave it none. */
-  if (strips.length === 0) strips.push(options.map(({ blank, count }) => ({ blank, count })).reduce((a, b) => (blanks[b.blank]!.width > blanks[a.blank]!.width ? b : a))); // prettier-ignore
-  const sum = strips.reduce((all, { blank, count }) => all + count * worth[blank]! * blanks[blank]!.length * blanks[blank]!.width, 0); // prettier-ignore
-  return { strips: strips.sort((a, b) => blanks[b.blank]!.width - blanks[a.blank]!.width), worth: sum };
+  if (strips.length === 0)
+    strips.push(
+      options
+        .map(({ blank, count }) => ({ blank, count }))
+        .reduce((a, b) => (blanks[b.blank]!.width > blanks[a.blank]!.width ? b : a)),
+    );
+  const sum = strips.reduce(
+    (all, { blank, count }) =>
+      all + count * worth[blank]! * blanks[blank]!.length * blanks[blank]!.width,
+    0,
+  );
+  return {
+    strips: strips.sort((a, b) => blanks[b.blank]!.width - blanks[a.blank]!.width),
+    worth: sum,
+  };
 }

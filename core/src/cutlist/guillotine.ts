@@ -19,10 +19,12 @@ export interface Cuttings {
 }
 
 /** How often a set of blanks can be halved, for all sets: what the reckoning costs. */
-const halvings = (counts: readonly number[]): number => counts.reduce((all, n) => (all * (n + 1) * (n + 2)) / 2, 1);
+const halvings = (counts: readonly number[]): number =>
+  counts.reduce((all, n) => (all * (n + 1) * (n + 2)) / 2, 1);
 
 /**
- * Reckons, for every set of blanks, the boxes that it can be cut out of, of which no other is as short and as narrow.
+ * Reckons, for every set of blanks, the boxes that it can be cut out of, of which no other is as
+ * short and as narrow.
  * @param counts how many of each blank there are
  * @param most cost over which it isn’t reckoned
  * @returns nothing where they are too many
@@ -36,15 +38,18 @@ export function cuttings(
 ): Cuttings | undefined {
   if (halvings(counts) > most) return undefined;
   const strides = counts.map((_, i) => counts.slice(0, i).reduce((all, n) => all * (n + 1), 1));
-  const numberOf = (set: readonly number[]): number => set.reduce((sum, n, i) => sum + n * strides[i]!, 0);
+  const numberOf = (set: readonly number[]): number =>
+    set.reduce((sum, n, i) => sum + n * strides[i]!, 0);
   const sets = Array.from({ length: counts.reduce((all, n) => all * (n + 1), 1) }, (_, at) =>
     counts.map((n, i) => Math.floor(at / strides[i]!) % (n + 1)),
   );
-  const goes = (box: Pick<Box, 'length' | 'width'>, area: Area) => box.length <= area.length + SAME && box.width <= area.width + SAME; // prettier-ignore
+  const goes = (box: Pick<Box, 'length' | 'width'>, area: Area) =>
+    box.length <= area.length + SAME && box.width <= area.width + SAME;
   const boxes: Box[][] = [];
   const add = (front: Box[], box: Box): Box[] => {
     if (!areas.some((area) => goes(box, area))) return front;
-    if (front.some(({ length, width }) => length <= box.length + SAME && width <= box.width + SAME)) return front;
+    if (front.some(({ length, width }) => length <= box.length + SAME && width <= box.width + SAME))
+      return front;
     return [...front.filter(({ length, width }) => length < box.length || width < box.width), box];
   };
   sets.forEach((set, at) => {
@@ -59,8 +64,18 @@ export function cuttings(
       for (const a of boxes[part]!)
         for (const b of boxes[other]!) {
           const [length, width] = [Math.max(a.length, b.length), Math.max(a.width, b.width)];
-          front = add(front, { length: a.length + b.length + kerf, width, parts: [a, b], crosscut: true });
-          front = add(front, { length, width: a.width + b.width + kerf, parts: [a, b], crosscut: false });
+          front = add(front, {
+            length: a.length + b.length + kerf,
+            width,
+            parts: [a, b],
+            crosscut: true,
+          });
+          front = add(front, {
+            length,
+            width: a.width + b.width + kerf,
+            parts: [a, b],
+            crosscut: false,
+          });
         }
     }
     boxes.push(front);
@@ -75,7 +90,10 @@ export function cuttings(
       const further = others.length ? cut(others, sets[at - part]!) : undefined;
       if (others.length && !further) continue;
       const own = box ? cutOut(area, box, kerf) : { placed: [], left: [area] };
-      return { placed: [...own.placed, ...(further?.placed ?? [])], left: [...own.left, ...(further?.left ?? [])] };
+      return {
+        placed: [...own.placed, ...(further?.placed ?? [])],
+        left: [...own.left, ...(further?.left ?? [])],
+      };
     }
     return undefined;
   };
@@ -85,7 +103,8 @@ export function cuttings(
 /** The numbers of all sets within one, itself and the empty one among them. */
 function within(set: readonly number[], strides: readonly number[]): number[] {
   return set.reduce<number[]>(
-    (all, n, i) => Array.from({ length: n + 1 }, (_, taken) => all.map((at) => at + taken * strides[i]!)).flat(),
+    (all, n, i) =>
+      Array.from({ length: n + 1 }, (_, taken) => all.map((at) => at + taken * strides[i]!)).flat(),
     [0],
   );
 }
@@ -106,7 +125,16 @@ function cutOut(area: Area, box: Box, kerf: Mm): Filled {
   }
   const [a, b] = box.parts;
   const parts = box.crosscut
-    ? [cutOut({ x, y, length: a.length, width }, a, kerf), cutOut({ x: x + a.length + kerf, y, length: b.length, width }, b, kerf)] // prettier-ignore
-    : [cutOut({ x, y, length, width: a.width }, a, kerf), cutOut({ x, y: y + a.width + kerf, length, width: b.width }, b, kerf)]; // prettier-ignore
-  return { placed: parts.flatMap((p) => p.placed), left: [...spare, ...parts.flatMap((p) => p.left)] };
+    ? [
+        cutOut({ x, y, length: a.length, width }, a, kerf),
+        cutOut({ x: x + a.length + kerf, y, length: b.length, width }, b, kerf),
+      ]
+    : [
+        cutOut({ x, y, length, width: a.width }, a, kerf),
+        cutOut({ x, y: y + a.width + kerf, length, width: b.width }, b, kerf),
+      ];
+  return {
+    placed: parts.flatMap((p) => p.placed),
+    left: [...spare, ...parts.flatMap((p) => p.left)],
+  };
 }

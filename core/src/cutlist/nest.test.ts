@@ -4,11 +4,20 @@ import { board, judge, KERF, want } from '../testing/sawing.ts';
 import { numbers } from '../units/index.ts';
 import { nest, type Wanted } from './nest.ts';
 
-const size = (min: number, max: number) => fc.integer({ min: min * 2, max: max * 2 }).map((n) => n / 2);
+const size = (min: number, max: number) =>
+  fc.integer({ min: min * 2, max: max * 2 }).map((n) => n / 2);
 const wood = fc.constantFrom('', 'white-oak', 'white-ash');
 const defect = fc
-  .record({ from: size(0, 2500), long: size(1, 300), across: fc.option(fc.record({ from: size(0, 150), wide: size(1, 120) })) }) // prettier-ignore
-  .map(({ from, long, across }) => ({ from, to: from + long, ...(across && { across: { from: across.from, to: across.from + across.wide } }) })); // prettier-ignore
+  .record({
+    from: size(0, 2500),
+    long: size(1, 300),
+    across: fc.option(fc.record({ from: size(0, 150), wide: size(1, 120) })),
+  })
+  .map(({ from, long, across }) => ({
+    from,
+    to: from + long,
+    ...(across && { across: { from: across.from, to: across.from + across.wide } }),
+  }));
 const someBoards = fc
   .array(
     fc.record({
@@ -21,9 +30,18 @@ const someBoards = fc
       defects: fc.array(defect, { maxLength: 3 }),
     }),
     { minLength: 1, maxLength: 4 },
-  ) // prettier-ignore
+  )
   .map((list) => list.map((own, i) => board({ ...own, id: `board-${i}` })));
-const someBlanks = fc.array(fc.record({ length: size(100, 1500), width: size(20, 160), thickness: size(15, 50), species: wood, count: fc.integer({ min: 1, max: 12 }) }), { minLength: 1, maxLength: 7 }); // prettier-ignore
+const someBlanks = fc.array(
+  fc.record({
+    length: size(100, 1500),
+    width: size(20, 160),
+    thickness: size(15, 50),
+    species: wood,
+    count: fc.integer({ min: 1, max: 12 }),
+  }),
+  { minLength: 1, maxLength: 7 },
+);
 
 describe('blanks out of boards', () => {
   it('whatever is wanted of whatever stock: inside, clear of defects, a kerf apart, all accounted for, no better than the bound', () => {
@@ -38,8 +56,11 @@ describe('blanks out of boards', () => {
   });
 
   it('what fits exactly fits: the whole board, and two with a kerf between them, but not a hair more', () => {
-    const short = (...wanted: Wanted[]) => nest([board()], wanted, KERF).missing.reduce((a, b) => a + b, 0);
-    expect([short(want(3000, 200)), short(want(3000.1, 200)), short(want(3000, 200.1))]).toEqual([0, 1, 1]);
+    const short = (...wanted: Wanted[]) =>
+      nest([board()], wanted, KERF).missing.reduce((a, b) => a + b, 0);
+    expect([short(want(3000, 200)), short(want(3000.1, 200)), short(want(3000, 200.1))]).toEqual([
+      0, 1, 1,
+    ]);
     const half = (3000 - KERF) / 2;
     expect([short(want(half, 200, 2)), short(want(half + 0.1, 200, 2))]).toEqual([0, 1]);
     const strip = (200 - KERF) / 2;
@@ -87,10 +108,18 @@ describe('blanks out of boards', () => {
   });
 
   it('thin blanks leave the thick boards alone, and a smaller board is taken where it will do', () => {
-    const boards = [board({ id: 'thick', thickness: 60, count: 3 }), board({ id: 'thin', count: 3 }), board({ id: 'short', length: 900, count: 1 })]; // prettier-ignore
+    const boards = [
+      board({ id: 'thick', thickness: 60, count: 3 }),
+      board({ id: 'thin', count: 3 }),
+      board({ id: 'short', length: 900, count: 1 }),
+    ];
     const { sawn } = nest(boards, [want(800, 150)], KERF);
     expect(sawn.map((s) => s.board.id)).toEqual(['short']);
-    expect(nest(boards, [want(2800, 150, 3)], KERF).sawn.map((s) => s.board.id)).toEqual(['thin', 'thin', 'thin']);
+    expect(nest(boards, [want(2800, 150, 3)], KERF).sawn.map((s) => s.board.id)).toEqual([
+      'thin',
+      'thin',
+      'thin',
+    ]);
   });
 
   it('a knot at one edge is sawn round: beside it where a long one is wanted, before and after it where wide ones are', () => {

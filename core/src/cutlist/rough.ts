@@ -29,12 +29,17 @@ export interface RoughPart {
 }
 
 /** How a job's parts are sawn out. */
-export const sawingOf = ({ sawing, units }: Pick<Job, 'sawing' | 'units'>): Sawing => sawing ?? USUAL_SAWING[units];
+export const sawingOf = ({ sawing, units }: Pick<Job, 'sawing' | 'units'>): Sawing =>
+  sawing ?? USUAL_SAWING[units];
 
 /** Pieces of one section set a machine alike: one spare of each is tried on. */
-const sectionOf = ({ thickness, width, species }: Part): string => [thickness.nominal, width.nominal, species].join();
+const sectionOf = ({ thickness, width, species }: Part): string =>
+  [thickness.nominal, width.nominal, species].join();
 
-/** One spare for each section that has joinery, with the first part of it, unless somebody said otherwise. */
+/**
+ * One spare for each section that has joinery, with the first part of it, unless somebody said
+ * otherwise.
+ */
 function proposedSpares({ parts, joints }: Job): ReadonlyMap<string, number> {
   const joined = new Set(joints.flatMap(({ tenoned, mortised }) => [tenoned.part, mortised.part]));
   const seen = new Set<string>();
@@ -47,31 +52,54 @@ function proposedSpares({ parts, joints }: Job): ReadonlyMap<string, number> {
   );
 }
 
-/** Every part as it is sawn out of rough boards, in the order of the job, with the reason for all that is over. */
+/**
+ * Every part as it is sawn out of rough boards, in the order of the job, with the reason for all
+ * that is over.
+ */
 export function roughParts(job: Job, shop: Shop): RoughPart[] {
   const over = sawingOf(job);
   const proposed = proposedSpares(job);
   /** Nobody saws rough to a tenth. */
   const rough = (size: Mm): Mm => roundTo(size, job.units === 'in' ? INCH / 16 : 1, 'up');
   return job.parts.map((part): RoughPart => {
-    const final = { length: part.length, width: part.width.nominal, thickness: part.thickness.nominal };
+    const final = {
+      length: part.length,
+      width: part.width.nominal,
+      thickness: part.thickness.nominal,
+    };
     const allowances = part.roughLength > 0 ? [] : allowancesOf(part, job, shop);
-    const joined = part.roughLength || part.length + allowances.reduce((sum, { length }) => sum + length, 0);
+    const joined =
+      part.roughLength || part.length + allowances.reduce((sum, { length }) => sum + length, 0);
     const spare = part.spare ?? proposed.get(part.id)!;
     return {
       part,
       final,
-      rough: { length: rough(joined + over.length), width: rough(final.width + over.width), thickness: rough(final.thickness + over.thickness) }, // prettier-ignore
+      rough: {
+        length: rough(joined + over.length),
+        width: rough(final.width + over.width),
+        thickness: rough(final.thickness + over.thickness),
+      },
       pieces: part.quantity,
       spare,
       sawn: Math.min(part.sawn ?? 0, part.quantity + spare),
       allowances,
       reasons: [
         ...allowances.map(({ reason }) => reason),
-        ...(part.roughLength > part.length ? [say('{more} until the joinery is done', { more: part.roughLength - part.length })] : []), // prettier-ignore
+        ...(part.roughLength > part.length
+          ? [say('{more} until the joinery is done', { more: part.roughLength - part.length })]
+          : []),
         ...(over.length > 0 ? [say('{length} to cut square', { length: over.length })] : []),
-        ...(over.width > 0 || over.thickness > 0 ? [say('{width} wider and {thickness} thicker, to joint, plane and rest', { width: over.width, thickness: over.thickness })] : []), // prettier-ignore
-        ...(spare > 0 && part.spare === undefined ? [say('one spare to try this section’s set-ups on')] : []),
+        ...(over.width > 0 || over.thickness > 0
+          ? [
+              say('{width} wider and {thickness} thicker, to joint, plane and rest', {
+                width: over.width,
+                thickness: over.thickness,
+              }),
+            ]
+          : []),
+        ...(spare > 0 && part.spare === undefined
+          ? [say('one spare to try this section’s set-ups on')]
+          : []),
       ],
     };
   });

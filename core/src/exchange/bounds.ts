@@ -1,4 +1,7 @@
-/** What no job and no shop comes near: more is not looked at any further, for looking alone would take too long. */
+/**
+ * What no job and no shop comes near: more is not looked at any further, for looking alone would
+ * take too long.
+ */
 export const MOST = {
   /** Nesting of a job file is 6. */
   depth: 12,
@@ -12,7 +15,10 @@ export const MOST = {
 
 export type Bounds = Readonly<Record<keyof typeof MOST, number>>;
 
-/** Why data is more than can be read, in a few words; nothing where it is not. Takes no deeper a stack for deeper data. */
+/**
+ * Why data is more than can be read, in a few words; nothing where it is not. Takes no deeper a
+ * stack for deeper data.
+ */
 export function tooMuchIn(data: unknown, most: Bounds = MOST): string | undefined {
   const open: [unknown, number][] = [[data, 0]];
   let values = 0;
@@ -21,7 +27,9 @@ export function tooMuchIn(data: unknown, most: Bounds = MOST): string | undefine
     if (typeof value !== 'object' || value === null) continue;
     if (depth >= most.depth) return `is nested deeper than ${most.depth} levels`;
     const inner = Array.isArray(value) ? (value as unknown[]) : Object.values(value);
-    const [count, what] = Array.isArray(value) ? [most.items, 'items in a list'] : [most.fields, 'fields in a record'];
+    const [count, what] = Array.isArray(value)
+      ? [most.items, 'items in a list']
+      : [most.fields, 'fields in a record'];
     if (inner.length > count) return `has ${inner.length} ${what}; at most ${count} are read`;
     values += inner.length;
     if (values > most.values) return `has more than ${most.values} values`;

@@ -26,9 +26,14 @@ export interface ChestRead {
 type Values = Readonly<Record<string, unknown>>;
 const valuesOf = (tool: Tool): Values => tool as unknown as Values;
 
-const FIELD_NAMES: readonly string[] = [...new Set(KIND_NAMES.flatMap((kind) => fieldsOf(kind).map(([key]) => key)))];
+const FIELD_NAMES: readonly string[] = [
+  ...new Set(KIND_NAMES.flatMap((kind) => fieldsOf(kind).map(([key]) => key))),
+];
 
-/** The chest as CSV, lengths in millimetres: one row a tool, one column a measurement, empty where it has none. */
+/**
+ * The chest as CSV, lengths in millimetres: one row a tool, one column a measurement, empty where
+ * it has none.
+ */
 export function writeChest(tools: readonly Tool[]): string {
   const used = FIELD_NAMES.filter((key) => tools.some((t) => key in t));
   const nameOf = (id: unknown) => tools.find((t) => t.id === id)?.name ?? '';
@@ -65,8 +70,8 @@ function written(field: Field, value: unknown, nameOf: (id: unknown) => string):
 }
 
 /**
- * Reads tools from CSV. Cells left empty take the usual value. A row with a wrong cell is not taken and says why; the
- * good rows are.
+ * Reads tools from CSV. Cells left empty take the usual value. A row with a wrong cell is not taken
+ * and says why; the good rows are.
  * @param chest tools already there, whose names must not be used again
  */
 export function readChest(text: string, chest: readonly Tool[]): ChestRead {
@@ -79,9 +84,14 @@ export function readChest(text: string, chest: readonly Tool[]): ChestRead {
     return {
       tools: [],
       problems: [
-        { row: 1, column: kindAt < 0 ? 'kind' : 'name', text: head.join(', '), message: 'The first row must name the columns; “kind” and “name” are needed.' },
+        {
+          row: 1,
+          column: kindAt < 0 ? 'kind' : 'name',
+          text: head.join(', '),
+          message: 'The first row must name the columns; “kind” and “name” are needed.',
+        },
       ],
-    }; // prettier-ignore
+    };
   for (const [i, name] of head.entries())
     if (i !== kindAt && i !== nameAt && i !== retiredAt && name && !FIELD_NAMES.includes(name))
       problems.push({
@@ -99,9 +109,13 @@ export function readChest(text: string, chest: readonly Tool[]): ChestRead {
   const carries = (cells: readonly string[]) =>
     KIND_NAMES.includes(cells[kindAt] as ToolKind) &&
     fieldsOf(cells[kindAt] as ToolKind).some(([, f]) => f.type === 'tool');
-  for (const { cells, row } of [...order].sort((a, b) => Number(carries(a.cells)) - Number(carries(b.cells)))) {
+  for (const { cells, row } of [...order].sort(
+    (a, b) => Number(carries(a.cells)) - Number(carries(b.cells)),
+  )) {
     const text = cells[kindAt] ?? '';
-    const kind = KIND_NAMES.find((k) => k === text || TOOL_KINDS[k].title.toLowerCase() === text.toLowerCase());
+    const kind = KIND_NAMES.find(
+      (k) => k === text || TOOL_KINDS[k].title.toLowerCase() === text.toLowerCase(),
+    );
     if (!kind) {
       problems.push({
         row,
@@ -142,14 +156,23 @@ export function readChest(text: string, chest: readonly Tool[]): ChestRead {
     const checked = validate(toolSchemas[KIND_NAMES.indexOf(kind)]!, tool);
     if (!wrong.length && !checked.ok)
       for (const { path, message } of checked.errors)
-        wrong.push({ row, column: path, text: cells[column(path)] ?? '', message: `${path} ${message}.` });
+        wrong.push({
+          row,
+          column: path,
+          text: cells[column(path)] ?? '',
+          message: `${path} ${message}.`,
+        });
     for (const problem of wrong) problems.push(problem);
     if (!wrong.length) tools.push(tool);
   }
   return { tools, problems: problems.sort((a, b) => a.row - b.row) };
 }
 
-function cellValue(field: Field, cell: string, all: readonly Tool[]): { value: unknown } | { message: string } {
+function cellValue(
+  field: Field,
+  cell: string,
+  all: readonly Tool[],
+): { value: unknown } | { message: string } {
   switch (field.type) {
     case 'length': {
       const read = parseLength(cell, METRIC);
@@ -162,7 +185,9 @@ function cellValue(field: Field, cell: string, all: readonly Tool[]): { value: u
     }
     case 'choice': {
       const key = Object.keys(field.options).find((k) => k === cell || field.options[k] === cell);
-      return key ? { value: key } : { message: `“${cell}” is none of ${Object.keys(field.options).join(', ')}.` };
+      return key
+        ? { value: key }
+        : { message: `“${cell}” is none of ${Object.keys(field.options).join(', ')}.` };
     }
     case 'flag':
       return /^(yes|no|true|false|1|0)$/i.test(cell)
@@ -173,7 +198,9 @@ function cellValue(field: Field, cell: string, all: readonly Tool[]): { value: u
       return run.ok ? { value: run.values } : { message: run.message };
     }
     case 'tool': {
-      const tool = all.find((t) => t.kind === field.kind && t.name.toLowerCase() === cell.toLowerCase());
+      const tool = all.find(
+        (t) => t.kind === field.kind && t.name.toLowerCase() === cell.toLowerCase(),
+      );
       return tool
         ? { value: tool.id }
         : { message: `No ${TOOL_KINDS[field.kind].title.toLowerCase()} is called “${cell}”.` };
@@ -199,14 +226,18 @@ export const chestFile = (tools: readonly Tool[]): string =>
 
 /** Reads a chest written by `chestFile`; each tool is taken or refused by itself. */
 export function readChestFile(text: string, chest: readonly Tool[]): ChestRead {
-  const refuse = (message: string): ChestRead => ({ tools: [], problems: [{ row: 1, column: '', text: '', message }] });
+  const refuse = (message: string): ChestRead => ({
+    tools: [],
+    problems: [{ row: 1, column: '', text: '', message }],
+  });
   let data: { format?: unknown; tools?: unknown };
   try {
     data = JSON.parse(text) as typeof data;
   } catch {
     return refuse('This is not JSON: it may have been cut short or edited by hand.');
   }
-  if (data?.format !== CHEST_FORMAT || !Array.isArray(data.tools)) return refuse('This is not a chest file.');
+  if (data?.format !== CHEST_FORMAT || !Array.isArray(data.tools))
+    return refuse('This is not a chest file.');
   const read: { row: number; tool: Tool }[] = [];
   const problems: CellProblem[] = [];
   const wrong = (row: number, column: string, text: string, message: string) =>
@@ -218,7 +249,8 @@ export function readChestFile(text: string, chest: readonly Tool[]): ChestRead {
     const name = typeof one?.['name'] === 'string' ? one['name'] : '';
     if (!checked) wrong(row, 'kind', name, `Tool ${row} is of no kind Velk knows.`);
     else if (checked.ok) read.push({ row, tool: checked.value });
-    else for (const e of checked.errors) wrong(row, e.path, name, `${name}: ${e.path} ${e.message}.`);
+    else
+      for (const e of checked.errors) wrong(row, e.path, name, `${name}: ${e.path} ${e.message}.`);
   }
   const ids = new Map<string, string>();
   for (const { tool } of read)
@@ -234,7 +266,10 @@ export function readChestFile(text: string, chest: readonly Tool[]): ChestRead {
   return { tools, problems };
 }
 
-/** The tool with its own id, and those of the tools it carries, as they are called in the chest they come to. */
+/**
+ * The tool with its own id, and those of the tools it carries, as they are called in the chest they
+ * come to.
+ */
 function withIds(tool: Tool, ids: ReadonlyMap<string, string>): Tool {
   const carried = fieldsOf(tool.kind).flatMap(([key, field]) => {
     const id = valuesOf(tool)[key] as string;

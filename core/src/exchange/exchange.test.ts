@@ -11,7 +11,10 @@ import { checkJobFile, jobTroubles, pairIsFull, type JobFile } from './index.ts'
 
 type Path = readonly (string | number)[];
 
-/** What a place is told from others by: the same field of another tool or joint of one kind is checked no other way. */
+/**
+ * What a place is told from others by: the same field of another tool or joint of one kind is
+ * checked no other way.
+ */
 function shapeOf(file: JobFile, path: Path): string {
   let at: unknown = file;
   return path
@@ -25,11 +28,16 @@ function shapeOf(file: JobFile, path: Path): string {
 
 const written = (path: Path) =>
   path.reduce<string>(
-    (text, step) => (typeof step === 'number' ? `${text}[${step}]` : text ? `${text}.${step}` : step),
+    (text, step) =>
+      typeof step === 'number' ? `${text}[${step}]` : text ? `${text}.${step}` : step,
     '',
   );
 
-function edited(file: JobFile, path: Path, edit: (holder: Record<string, unknown>, key: string) => void): unknown {
+function edited(
+  file: JobFile,
+  path: Path,
+  edit: (holder: Record<string, unknown>, key: string) => void,
+): unknown {
   const copy = structuredClone(file) as unknown as Record<string, unknown>;
   const holder = path
     .slice(0, -1)
@@ -56,28 +64,42 @@ describe('the job file, field by field', () => {
   const kinds = (path: Path) => path.at(-1) === 'kind' && path[0] === 'shop';
 
   it('a field that is missing is refused with its own path', () => {
-    /** What a job, a shop, a part or a kind may have and needn't, like boards, clamps, a cradle or pegs, can be left out. */
+    /**
+     * What a job, a shop, a part or a kind may have and needn't, like boards, clamps, a cradle or
+     * pegs, can be left out.
+     */
     const optional = (path: Path) =>
       ['boards', 'across', 'cradle', 'gluing', 'kept'].includes(String(path.at(-1))) ||
       (path.at(-2) === 'params' &&
         kindOf(file.job.joints[Number(path[2])]!.kind).optional?.includes(String(path.at(-1))));
     const named = all.filter(
-      (p) => typeof p.at(-1) === 'string' && !kinds(p) && p.length > 1 && p.at(-2) !== 'routes' && !optional(p),
+      (p) =>
+        typeof p.at(-1) === 'string' &&
+        !kinds(p) &&
+        p.length > 1 &&
+        p.at(-2) !== 'routes' &&
+        !optional(p),
     );
     expect(named.length).toBeGreaterThan(150);
     for (const path of named)
-      expect(refusedAt(edited(file, path, (holder, key) => delete holder[key]))).toContain(written(path));
+      expect(refusedAt(edited(file, path, (holder, key) => delete holder[key]))).toContain(
+        written(path),
+      );
   });
 
   it('a field of the wrong kind is refused with its own path', () => {
     for (const path of all.filter((p) => !kinds(p) && p.length > 1 && p[0] !== 'version')) {
-      const errors = refusedAt(edited(file, path, (holder, key) => (holder[key] = { wrong: true })));
+      const errors = refusedAt(
+        edited(file, path, (holder, key) => (holder[key] = { wrong: true })),
+      );
       expect(errors.some((e) => e === written(path) || e.startsWith(written(path)))).toBe(true);
     }
   });
 
   it('a field it does not know is refused wherever it stands', () => {
-    for (const path of all.filter((p) => p.length > 1 && typeof p.at(-1) === 'string').slice(0, 80)) {
+    for (const path of all
+      .filter((p) => p.length > 1 && typeof p.at(-1) === 'string')
+      .slice(0, 80)) {
       const holder = path.slice(0, -1);
       expect(refusedAt(edited(file, path, (at) => (at['unheard-of'] = 1)))).toContain(
         written([...holder, 'unheard-of']),
@@ -87,24 +109,29 @@ describe('the job file, field by field', () => {
 
   it('nonsense numbers are refused: below nothing, beyond any wood, not finite', () => {
     for (const value of [-1, 0, 1e9, Number.NaN, Number.POSITIVE_INFINITY])
-      expect(refusedAt(edited(file, ['job', 'parts', 0, 'length'], (holder, key) => (holder[key] = value)))).toEqual([
-        'job.parts[0].length',
-      ]);
+      expect(
+        refusedAt(
+          edited(file, ['job', 'parts', 0, 'length'], (holder, key) => (holder[key] = value)),
+        ),
+      ).toEqual(['job.parts[0].length']);
   });
 
   it('two parts or two tools of one id are refused', () => {
-    expect(refusedAt(edited(file, ['job', 'parts', 1, 'id'], (holder, key) => (holder[key] = 'post')))).toContain(
-      'job.parts[1]',
-    );
     expect(
-      refusedAt(edited(file, ['shop', 'tools', 1, 'id'], (holder, key) => (holder[key] = 'saw'))).length,
+      refusedAt(edited(file, ['job', 'parts', 1, 'id'], (holder, key) => (holder[key] = 'post'))),
+    ).toContain('job.parts[1]');
+    expect(
+      refusedAt(edited(file, ['shop', 'tools', 1, 'id'], (holder, key) => (holder[key] = 'saw')))
+        .length,
     ).toBeGreaterThan(0);
   });
 
   it('a saw whose blade is gone, or is no blade for it, is refused with both names', () => {
     const at = file.shop.tools.findIndex((t) => t.kind === 'bandsaw');
     const told = (id: string) => {
-      const checked = checkJobFile(edited(file, ['shop', 'tools', at, 'bladeId'], (holder, key) => (holder[key] = id)));
+      const checked = checkJobFile(
+        edited(file, ['shop', 'tools', at, 'bladeId'], (holder, key) => (holder[key] = id)),
+      );
       return checked.ok ? [] : checked.errors;
     };
     const bushing = file.shop.tools.find((t) => t.kind === 'bushing')!;
@@ -117,8 +144,15 @@ describe('the job file, field by field', () => {
   it('more joints of two parts than are worked out are refused, whichever of the two has the tenon', () => {
     const one = file.job.joints[0]!;
     const many = (count: number) => {
-      const turned = { ...one, tenoned: { ...one.tenoned, part: one.mortised.part }, mortised: { ...one.mortised, part: one.tenoned.part } }; // prettier-ignore
-      const joints = Array.from({ length: count }, (_, i) => ({ ...(i % 2 ? turned : one), id: `joint-${i}` }));
+      const turned = {
+        ...one,
+        tenoned: { ...one.tenoned, part: one.mortised.part },
+        mortised: { ...one.mortised, part: one.tenoned.part },
+      };
+      const joints = Array.from({ length: count }, (_, i) => ({
+        ...(i % 2 ? turned : one),
+        id: `joint-${i}`,
+      }));
       return { ...file.job, joints };
     };
     expect(jobTroubles(many(LIMITS.perPair))).toEqual([]);
@@ -126,7 +160,9 @@ describe('the job file, field by field', () => {
     expect(pairIsFull(many(LIMITS.perPair), one.mortised.part, one.tenoned.part)).toBe(true);
     const told = jobTroubles(many(LIMITS.perPair + 3));
     expect(told.map(({ path }) => path)).toEqual([`job.joints[${LIMITS.perPair}]`]);
-    expect(told[0]!.message).toMatch(/^is one joint too many of “.+” and “.+”: 24 at most are worked out$/);
+    expect(told[0]!.message).toMatch(
+      /^is one joint too many of “.+” and “.+”: 24 at most are worked out$/,
+    );
   });
 });
 
@@ -136,13 +172,27 @@ describe('the demo', () => {
     for (const name of ['looms', 'racks']) {
       const { job, shop } = demo(name);
       const plan = planJob(job, shop, modeller);
-      expect(plan.joints.map((j) => [j.joint, j.proof?.good])).toEqual(job.joints.map((j) => [j.id, true]));
-      expect(plan.joints.flatMap((j) => j.advice.filter((a) => a.dimension === 'count'))).toEqual([]);
+      expect(plan.joints.map((j) => [j.joint, j.proof?.good])).toEqual(
+        job.joints.map((j) => [j.id, true]),
+      );
+      expect(plan.joints.flatMap((j) => j.advice.filter((a) => a.dimension === 'count'))).toEqual(
+        [],
+      );
       /** The smaller of the two is proved twice as well. */
       const whole = name === 'racks';
-      const again = planJob(structuredClone(job), structuredClone(shop), whole ? modeller : undefined);
+      const again = planJob(
+        structuredClone(job),
+        structuredClone(shop),
+        whole ? modeller : undefined,
+      );
       expect(again).toEqual(
-        whole ? plan : { ...plan, pieces: undefined, joints: plan.joints.map(({ proof: _, ...joint }) => joint) },
+        whole
+          ? plan
+          : {
+              ...plan,
+              pieces: undefined,
+              joints: plan.joints.map(({ proof: _, ...joint }) => joint),
+            },
       );
       expect(() => JSON.stringify(plan)).not.toThrow();
     }

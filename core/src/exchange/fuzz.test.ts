@@ -22,7 +22,8 @@ describe('fuzz: readers', () => {
         const checked = checkJobFile(data);
         if (!checked.ok) {
           expect(checked.errors.length).toBeGreaterThan(0);
-          for (const { path, message } of checked.errors) expect(`${path} ${message}`.length).toBeLessThan(400);
+          for (const { path, message } of checked.errors)
+            expect(`${path} ${message}`.length).toBeLessThan(400);
         } else expect(planJob(checked.value.job, checked.value.shop).stamp.velk).toBeTruthy();
         stop(checked.ok ? 'a job file, planned' : 'a job file, refused');
       }),
@@ -47,7 +48,10 @@ describe('fuzz: readers', () => {
     fc.assert(
       fc.property(fc.string({ unit: 'binary', maxLength: 300 }), (data) => {
         const stop = start();
-        for (const { text: cell } of [...readParts(data, METRIC, []).problems, ...readChest(data, []).problems])
+        for (const { text: cell } of [
+          ...readParts(data, METRIC, []).problems,
+          ...readChest(data, []).problems,
+        ])
           expect(typeof cell).toBe('string');
         const [length, run] = [parseLength(data, METRIC), parseRun(data, METRIC)];
         if (length.ok) expect(Number.isFinite(length.value)).toBe(true);

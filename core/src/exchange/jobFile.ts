@@ -16,7 +16,11 @@ export type EntrySide = 'reference' | 'other' | 'face' | 'other-face';
 
 /** An entry as the core reckons it: at an edge, of the wood as it lies or a quarter turned. */
 export const entryOf = (side: EntrySide): { edge: 'reference' | 'other'; turned?: true } =>
-  side === 'face' ? { edge: 'other', turned: true } : side === 'other-face' ? { edge: 'reference', turned: true } : { edge: side }; // prettier-ignore
+  side === 'face'
+    ? { edge: 'other', turned: true }
+    : side === 'other-face'
+      ? { edge: 'reference', turned: true }
+      : { edge: side };
 
 /** A design, made at every place its two parts meet. */
 export interface Joint {
@@ -24,7 +28,10 @@ export interface Joint {
   readonly name: string;
   readonly kind: string;
   readonly tenoned: { readonly part: string; readonly ends: 'a' | 'b' | 'both' };
-  /** `both`: left parts are laid out from end A and right ones from end B; `both-b` the other way about. */
+  /**
+   * `both`: left parts are laid out from end A and right ones from end B; `both-b` the other way
+   * about.
+   */
   readonly mortised: {
     readonly part: string;
     readonly ends: LayoutEnds;
@@ -55,7 +62,10 @@ export type Pin = {
   | { readonly day: string }
 );
 
-/** The working days of whoever makes it: their hours, and the first as yyyy-mm-dd; empty while nobody has said. */
+/**
+ * The working days of whoever makes it: their hours, and the first as yyyy-mm-dd; empty while
+ * nobody has said.
+ */
 export interface Working {
   readonly hours: number;
   readonly from: string;
@@ -63,7 +73,10 @@ export interface Working {
 
 export const USUAL_WORKING: Working = { hours: 8, from: '' };
 
-/** An order that a longer search has found, by the ids of its cards: after how many moves, with which seed. */
+/**
+ * An order that a longer search has found, by the ids of its cards: after how many moves, with
+ * which seed.
+ */
 export interface FoundOrder {
   readonly cards: readonly string[];
   readonly moves: number;
@@ -85,20 +98,26 @@ export interface Job {
   /** What the parts can be sawn out of, and how; the usual way where nobody has said. */
   readonly boards?: readonly Board[];
   readonly sawing?: Sawing;
-  /** Tasks beside the joints that are left out, by kind, or by kind and part: `rest`, `horns/post`. */
+  /**
+   * Tasks beside the joints that are left out, by kind, or by kind and part: `rest`, `horns/post`.
+   */
   readonly skipped?: readonly string[];
   /** What parts are shaped to beside their joints. */
   readonly shapes?: readonly Shape[];
   /** Tools of the chest that are not free for it, by id. */
   readonly away?: readonly string[];
-  /** Cards that machines are set up for now, by id, one for a machine: the run begins from there. */
+  /**
+   * Cards that machines are set up for now, by id, one for a machine: the run begins from there.
+   */
   readonly standing?: readonly string[];
   /** Cards in the order somebody wants them, by id; left out, Velk looks for the quickest. */
   readonly order?: readonly string[];
   readonly pins?: readonly Pin[];
   readonly working?: Working;
   readonly found?: FoundOrder;
-  /** Set-ups that the record says are begun, in the order they were; never stored: see `begunJob`. */
+  /**
+   * Set-ups that the record says are begun, in the order they were; never stored: see `begunJob`.
+   */
   readonly begun?: readonly string[];
 }
 

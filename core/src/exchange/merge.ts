@@ -2,7 +2,9 @@ import equal from 'fast-deep-equal';
 import { fieldsOf, freshId, freshName, type Shop, type Tool } from '../tooling/index.ts';
 import type { Job } from './jobFile.ts';
 
-/** One place that two people changed to different things; an id stands for the record that has it. */
+/**
+ * One place that two people changed to different things; an id stands for the record that has it.
+ */
 export interface Disagreement {
   readonly path: readonly string[];
   /** Nothing where it was taken away. */
@@ -24,12 +26,18 @@ type Plain = Readonly<Record<string, unknown>>;
 type Item = Plain & { readonly id: string };
 
 /**
- * Two changes of one thing as one: what only one of them changed is taken from that one, field by field, and records in
- * lists by their id. Where both changed the same place to different things they disagree.
+ * Two changes of one thing as one: what only one of them changed is taken from that one, field by
+ * field, and records in lists by their id. Where both changed the same place to different things
+ * they disagree.
  * @param base what both began with
  * @param pick whose goes on where they disagree; mine where nothing else is said
  */
-export function merged<T>(base: T, mine: T, theirs: T, pick: (place: string) => Whose = () => 'mine'): Merged<T> {
+export function merged<T>(
+  base: T,
+  mine: T,
+  theirs: T,
+  pick: (place: string) => Whose = () => 'mine',
+): Merged<T> {
   const disagreements: Disagreement[] = [];
   const at = (path: readonly string[], was: unknown, own: unknown, other: unknown): unknown => {
     if (own === other || equal(own, other) || was === other || equal(was, other)) return own;
@@ -44,11 +52,20 @@ export function merged<T>(base: T, mine: T, theirs: T, pick: (place: string) => 
   };
   const fields = (path: readonly string[], was: Plain, own: Plain, other: Plain): Plain => {
     const keys = [...new Set([...Object.keys(other), ...Object.keys(own)])];
-    const found = keys.map((key) => [key, at([...path, key], was[key], own[key], other[key])] as const);
+    const found = keys.map(
+      (key) => [key, at([...path, key], was[key], own[key], other[key])] as const,
+    );
     return Object.fromEntries(found.filter(([, value]) => value !== undefined));
   };
-  const records = (path: readonly string[], was: readonly Item[], own: readonly Item[], other: readonly Item[]) => {
-    const [known, ours, others] = [was, own, other].map((list) => new Map(list.map((item) => [item.id, item])));
+  const records = (
+    path: readonly string[],
+    was: readonly Item[],
+    own: readonly Item[],
+    other: readonly Item[],
+  ) => {
+    const [known, ours, others] = [was, own, other].map(
+      (list) => new Map(list.map((item) => [item.id, item])),
+    );
     const value = (id: string) => at([...path, id], known!.get(id), ours!.get(id), others!.get(id));
     return idsInOrder(was, own, other)
       .map(value)
@@ -64,11 +81,15 @@ const isPlain = (value: unknown): value is Plain =>
 const isList = (value: unknown): value is readonly Item[] =>
   Array.isArray(value) && value.every((item) => isPlain(item) && typeof item['id'] === 'string');
 
-/** All ids, in the order of whoever changed it; what the other one added stays after what it was put after. */
+/**
+ * All ids, in the order of whoever changed it; what the other one added stays after what it was put
+ * after.
+ */
 function idsInOrder(was: readonly Item[], own: readonly Item[], other: readonly Item[]): string[] {
   const ids = (list: readonly Item[]) => list.map((item) => item.id);
   const [before, mine, theirs] = [ids(was), ids(own), ids(other)];
-  const kept = (list: readonly string[], among: readonly string[]) => list.filter((id) => among.includes(id));
+  const kept = (list: readonly string[], among: readonly string[]) =>
+    list.filter((id) => among.includes(id));
   const theyMoved = !equal(kept(theirs, before), kept(before, theirs));
   const [lead, follow] = theyMoved ? [theirs, mine] : [mine, theirs];
   const order = [...lead];
@@ -80,18 +101,31 @@ function idsInOrder(was: readonly Item[], own: readonly Item[], other: readonly 
   return order;
 }
 
-/** As `merged`, for jobs: what both added stays apart, and what is kept, a joint or a shape, keeps its parts. */
-export function mergedJobs(base: Job, mine: Job, theirs: Job, pick?: (place: string) => Whose): Merged<Job> {
+/**
+ * As `merged`, for jobs: what both added stays apart, and what is kept, a joint or a shape, keeps
+ * its parts.
+ */
+export function mergedJobs(
+  base: Job,
+  mine: Job,
+  theirs: Job,
+  pick?: (place: string) => Whose,
+): Merged<Job> {
   const parts = renaming(base.parts, mine.parts, theirs.parts);
   const joints = renaming(base.joints, mine.joints, theirs.joints);
   const shapes = renaming(base.shapes ?? [], mine.shapes ?? [], theirs.shapes ?? []);
-  const half = <H extends { readonly part: string }>(own: H): H => ({ ...own, part: parts(own.part) });
+  const half = <H extends { readonly part: string }>(own: H): H => ({
+    ...own,
+    part: parts(own.part),
+  });
   const apart: Job = {
     ...mine,
     parts: mine.parts.map((part) => withId(part, parts(part.id))),
     joints: mine.joints.map((joint) => {
       const own = withId(joint, joints(joint.id));
-      const same = parts(own.tenoned.part) === own.tenoned.part && parts(own.mortised.part) === own.mortised.part;
+      const same =
+        parts(own.tenoned.part) === own.tenoned.part &&
+        parts(own.mortised.part) === own.mortised.part;
       return same ? own : { ...own, tenoned: half(own.tenoned), mortised: half(own.mortised) };
     }),
     ...(mine.shapes && {
@@ -105,13 +139,24 @@ export function mergedJobs(base: Job, mine: Job, theirs: Job, pick?: (place: str
   const joined = value.joints.flatMap(({ tenoned, mortised }) => [tenoned.part, mortised.part]);
   const used = [...joined, ...(value.shapes ?? []).map(({ part }) => part)];
   return {
-    value: { ...value, parts: withThose(value.parts, used, [apart.parts, theirs.parts, base.parts]) },
+    value: {
+      ...value,
+      parts: withThose(value.parts, used, [apart.parts, theirs.parts, base.parts]),
+    },
     disagreements,
   };
 }
 
-/** As `merged`, for shops: tools that both added stay apart, and a tool that another one names is kept. */
-export function mergedShops(base: Shop, mine: Shop, theirs: Shop, pick?: (place: string) => Whose): Merged<Shop> {
+/**
+ * As `merged`, for shops: tools that both added stay apart, and a tool that another one names is
+ * kept.
+ */
+export function mergedShops(
+  base: Shop,
+  mine: Shop,
+  theirs: Shop,
+  pick?: (place: string) => Whose,
+): Merged<Shop> {
   const tools = renaming(base.tools, mine.tools, theirs.tools);
   const named = (tool: Tool): Tool => {
     const own = withId(tool, tools(tool.id));
@@ -125,7 +170,10 @@ export function mergedShops(base: Shop, mine: Shop, theirs: Shop, pick?: (place:
   const { value, disagreements } = merged(base, apart, theirs, pick);
   const used = value.tools.flatMap((tool) => namedBy(tool).map(([, id]) => id));
   return {
-    value: { ...value, tools: withThose(value.tools, used, [apart.tools, theirs.tools, base.tools]) },
+    value: {
+      ...value,
+      tools: withThose(value.tools, used, [apart.tools, theirs.tools, base.tools]),
+    },
     disagreements,
   };
 }
@@ -137,12 +185,19 @@ const namedBy = (tool: Tool): [string, string][] =>
     return type === 'tool' && typeof id === 'string' ? [[key, id]] : [];
   });
 
-const withId = <T extends { readonly id: string }>(item: T, id: string): T => (item.id === id ? item : { ...item, id });
+const withId = <T extends { readonly id: string }>(item: T, id: string): T =>
+  item.id === id ? item : { ...item, id };
 
 type Named = { readonly id: string };
 
-/** New ids for what was added on this side under an id that the other side gave to something else. */
-function renaming(base: readonly Named[], mine: readonly Named[], theirs: readonly Named[]): (id: string) => string {
+/**
+ * New ids for what was added on this side under an id that the other side gave to something else.
+ */
+function renaming(
+  base: readonly Named[],
+  mine: readonly Named[],
+  theirs: readonly Named[],
+): (id: string) => string {
   const others = new Map(theirs.map((item) => [item.id, item]));
   const known = new Set(base.map(({ id }) => id));
   const fresh = new Map<string, string>();
@@ -161,7 +216,6 @@ function withThose<T extends Named>(
   used: readonly string[],
   from: readonly (readonly T[])[],
 ): readonly T[] {
-  // prettier-ignore
   const there = new Set(list.map(({ id }) => id));
   const gone = [...new Set(used)].filter((id) => !there.has(id));
   if (!gone.length) return list;

@@ -13,7 +13,10 @@ const COLUMNS = {
   roughLength: { title: 'Rough length', words: /^rough( length)?$/ },
   thickness: { title: 'Thickness', words: /^(nominal )?thick(ness)?$/ },
   width: { title: 'Width', words: /^(nominal )?width$/ },
-  measuredThickness: { title: 'Thickness as measured', words: /^(measured thickness|thickness (as )?measured)$/ },
+  measuredThickness: {
+    title: 'Thickness as measured',
+    words: /^(measured thickness|thickness (as )?measured)$/,
+  },
   measuredWidth: { title: 'Width as measured', words: /^(measured width|width (as )?measured)$/ },
   species: { title: 'Wood', words: /^(wood|species|timber)$/ },
   set: { title: 'Set', words: /^set( mark)?$/ },
@@ -21,7 +24,14 @@ const COLUMNS = {
 type Column = keyof typeof COLUMNS;
 
 /** Columns of a table without headings, in this order. */
-const WITHOUT_HEADINGS: readonly Column[] = ['name', 'quantity', 'length', 'thickness', 'width', 'measuredThickness'];
+const WITHOUT_HEADINGS: readonly Column[] = [
+  'name',
+  'quantity',
+  'length',
+  'thickness',
+  'width',
+  'measuredThickness',
+];
 const NEEDED: readonly Column[] = ['name', 'length', 'thickness', 'width'];
 
 /** What came of a pasted table of parts. */
@@ -46,16 +56,23 @@ const SHEET: Sheet<Column, Part> = {
   },
   read(part, column, text, style, decimal) {
     if (column === 'name' || column === 'set') {
-      const [label, most] = column === 'name' ? (['The name of the part', LIMITS.name] as const) : (['The mark', LIMITS.mark] as const); // prettier-ignore
+      const [label, most] =
+        column === 'name'
+          ? (['The name of the part', LIMITS.name] as const)
+          : (['The mark', LIMITS.mark] as const);
       return textProblem(text, label, most) ?? { ...part, [column]: text.trim() };
     }
     if (column === 'quantity') {
       const quantity = countIn(text, decimal);
-      return quantity === undefined ? 'Pieces: a whole number from 1 to 10 000.' : { ...part, quantity };
+      return quantity === undefined
+        ? 'Pieces: a whole number from 1 to 10 000.'
+        : { ...part, quantity };
     }
     if (column === 'species') {
       const species = speciesCalled(text);
-      return species ? { ...part, species: species.id } : `Velk has no figures for “${text}”. Leave it empty, or choose the nearest under Stock.`; // prettier-ignore
+      return species
+        ? { ...part, species: species.id }
+        : `Velk has no figures for “${text}”. Leave it empty, or choose the nearest under Stock.`;
     }
     if (column === 'measuredThickness' || column === 'measuredWidth') {
       const size = column === 'measuredThickness' ? 'thickness' : 'width';
@@ -81,8 +98,8 @@ export const speciesCalled = (text: string) =>
   SPECIES.find((s) => s.name.toLowerCase() === text.toLowerCase() || s.id === text.toLowerCase());
 
 /**
- * Reads parts from what a spreadsheet or a CSV file holds; without headings the order is part, pieces, length, thickness,
- * width, thickness as measured.
+ * Reads parts from what a spreadsheet or a CSV file holds; without headings the order is part,
+ * pieces, length, thickness, width, thickness as measured.
  * @param existing parts already in the job, whose ids are kept apart from
  */
 export function readParts(text: string, style: LengthStyle, existing: readonly Part[]): PartsRead {
@@ -95,13 +112,28 @@ export function writeParts(parts: readonly Part[]): string {
   const mm = (column: Column) => `${COLUMNS[column].title} (mm)`;
   return writeTable([
     [
-      COLUMNS.name.title, COLUMNS.quantity.title, mm('length'), mm('roughLength'), mm('thickness'), mm('width'),
-      mm('measuredThickness'), mm('measuredWidth'), COLUMNS.species.title, COLUMNS.set.title,
-    ], // prettier-ignore
+      COLUMNS.name.title,
+      COLUMNS.quantity.title,
+      mm('length'),
+      mm('roughLength'),
+      mm('thickness'),
+      mm('width'),
+      mm('measuredThickness'),
+      mm('measuredWidth'),
+      COLUMNS.species.title,
+      COLUMNS.set.title,
+    ],
     ...parts.map((p) => [
-      p.name, p.quantity, p.length, p.roughLength || '', p.thickness.nominal, p.width.nominal,
-      p.thickness.measured.join(' '), p.width.measured.join(' '),
-      SPECIES.find((s) => s.id === p.species)?.name ?? '', p.set,
-    ]), // prettier-ignore
+      p.name,
+      p.quantity,
+      p.length,
+      p.roughLength || '',
+      p.thickness.nominal,
+      p.width.nominal,
+      p.thickness.measured.join(' '),
+      p.width.measured.join(' '),
+      SPECIES.find((s) => s.id === p.species)?.name ?? '',
+      p.set,
+    ]),
   ]);
 }

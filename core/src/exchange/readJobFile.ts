@@ -5,16 +5,20 @@ import { jobFileSchema } from './schemas.ts';
 import { upgraded } from './upgrade.ts';
 import { validate, type Checked, type FieldError } from './validate.ts';
 
-
 /**
  * Reads a job file's text.
- * @returns the file, or errors with the path of each field; a file from a later Velk, one cut short, one too large and
- * one that isn't JSON are told apart
+ * @returns the file, or errors with the path of each field; a file from a later Velk, one cut
+ *   short, one too large and one that isn't JSON are told apart
  */
 export function readJobFile(text: string): Checked<JobFile> {
-  const refuse = (message: string): Checked<JobFile> => ({ ok: false, errors: [{ path: '(whole)', message }] });
+  const refuse = (message: string): Checked<JobFile> => ({
+    ok: false,
+    errors: [{ path: '(whole)', message }],
+  });
   if (text.length > MAX_JOB_BYTES)
-    return refuse(`The file is ${(text.length / 1e6).toFixed(0)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`);
+    return refuse(
+      `The file is ${(text.length / 1e6).toFixed(0)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`,
+    );
   let data: unknown;
   try {
     data = JSON.parse(text);
@@ -35,7 +39,10 @@ export function readJobFile(text: string): Checked<JobFile> {
 export function checkJobFile(data: unknown): Checked<JobFile> {
   const head = (data ?? {}) as { format?: unknown; version?: unknown };
   if (typeof data !== 'object' || head.format !== JOB_FORMAT)
-    return { ok: false, errors: [{ path: 'format', message: `must be "${JOB_FORMAT}": this is not a job file` }] };
+    return {
+      ok: false,
+      errors: [{ path: 'format', message: `must be "${JOB_FORMAT}": this is not a job file` }],
+    };
   if (typeof head.version === 'number' && head.version > JOB_VERSION)
     return {
       ok: false,
@@ -53,7 +60,10 @@ export function checkJobFile(data: unknown): Checked<JobFile> {
   return errors.length ? { ok: false, errors } : checked;
 }
 
-/** What a job names and hasn’t: parts of its joints and shapes; and parts that are joined more often than is worked out. */
+/**
+ * What a job names and hasn’t: parts of its joints and shapes; and parts that are joined more often
+ * than is worked out.
+ */
 export function jobTroubles(job: Job): FieldError[] {
   const parts = new Map(job.parts.map((p) => [p.id, p.name]));
   const pairs = new Map<string, number>();
@@ -68,14 +78,22 @@ export function jobTroubles(job: Job): FieldError[] {
     return [
       ...gone.map((m) => notThere(`job.joints[${i}].${m}.part`, 'a part', joint[m].part)),
       ...(pairs.get(pair) === LIMITS.perPair + 1
-        ? [{ path: `job.joints[${i}]`, message: `is one joint too many of “${one}” and “${other}”: ${LIMITS.perPair} at most are worked out` }] // prettier-ignore
+        ? [
+            {
+              path: `job.joints[${i}]`,
+              message: `is one joint too many of “${one}” and “${other}”: ${LIMITS.perPair} at most are worked out`,
+            },
+          ]
         : []),
     ];
   });
   return [...shapes, ...joints];
 }
 
-/** Saws that name a blade which is not there, or is none that fits; one that has no blade yet is not used. */
+/**
+ * Saws that name a blade which is not there, or is none that fits; one that has no blade yet is not
+ * used.
+ */
 export function shopTroubles(shop: Shop): FieldError[] {
   return shop.tools.flatMap((t, i) => {
     const on = bladeOf(t, shop.tools);

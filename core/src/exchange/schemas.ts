@@ -13,7 +13,15 @@ import {
 import { recordSchema } from '../record/index.ts';
 import { A_DATE } from './validate.ts';
 import { SHAPE_KINDS, type ShapeParam } from '../shapes/index.ts';
-import { SPECIES, type Board, type Cradle, type Defect, type Part, type Sawing, type Shape } from '../stock/index.ts';
+import {
+  SPECIES,
+  type Board,
+  type Cradle,
+  type Defect,
+  type Part,
+  type Sawing,
+  type Shape,
+} from '../stock/index.ts';
 import {
   fieldsOf,
   KIND_NAMES,
@@ -71,7 +79,12 @@ export const partSchema = Joi.object<Part>({
   species: species(),
   rings: Joi.string().valid('flat', 'quarter', 'diagonal').required(),
   apart: Joi.boolean().required(),
-  cradle: Joi.object<Cradle>({ thickness: size(), width: size(), under: fromNone(), beside: fromNone() }),
+  cradle: Joi.object<Cradle>({
+    thickness: size(),
+    width: size(),
+    under: fromNone(),
+    beside: fromNone(),
+  }),
   spare: Joi.number().integer().min(0).max(LIMITS.spare),
   sawn: Joi.number()
     .integer()
@@ -81,7 +94,10 @@ export const partSchema = Joi.object<Part>({
 });
 
 /** Along a board or across it: the second farther than the first. */
-const stretch = { from: fromNone(), to: Joi.number().greater(Joi.ref('from')).max(LIMITS.longest).required() };
+const stretch = {
+  from: fromNone(),
+  to: Joi.number().greater(Joi.ref('from')).max(LIMITS.longest).required(),
+};
 
 export const boardSchema = Joi.object<Board>({
   id: id(),
@@ -138,7 +154,9 @@ const orNull = (record: Joi.Schema) =>
 const schemaOf = (field: Field): Joi.Schema => {
   switch (field.type) {
     case 'length':
-      return field.least === 'more than 0' ? size() : Joi.number().min(0).max(LIMITS.longest).required();
+      return field.least === 'more than 0'
+        ? size()
+        : Joi.number().min(0).max(LIMITS.longest).required();
     case 'angle':
       return Joi.number().min(-45).max(45).required();
     case 'count':
@@ -158,7 +176,10 @@ const schemaOf = (field: Field): Joi.Schema => {
       return orNull(
         Joi.object({
           unit: Joi.string().valid('mm', 'in').required(),
-          graduation: Joi.number().min(LIMITS.graduation.least).max(LIMITS.graduation.most).required(),
+          graduation: Joi.number()
+            .min(LIMITS.graduation.least)
+            .max(LIMITS.graduation.most)
+            .required(),
           zero: Joi.number().min(-100).max(100).required(),
         }),
       );
@@ -194,7 +215,10 @@ export const toolSchemas: readonly Joi.ObjectSchema<Tool>[] = KIND_NAMES.map((ki
       .pattern(/^[A-Za-z.]{1,40}$/, measured())
       .max(20),
     ...Object.fromEntries(
-      fieldsOf(kind).map(([key, field]) => [key, field.later ? schemaOf(field).optional() : schemaOf(field)]),
+      fieldsOf(kind).map(([key, field]) => [
+        key,
+        field.later ? schemaOf(field).optional() : schemaOf(field),
+      ]),
     ),
   }),
 );
@@ -260,7 +284,11 @@ export const shopSchema = Joi.object<Shop>({
   secondCutShort: Joi.number().min(0.2).max(0.5).required(),
   targetClearance: Joi.number().min(-0.05).max(0.15).required(),
   planeAllowance: Joi.number().min(0).max(1),
-  schools: Joi.object(Object.fromEntries(SCHOOL_NAMES.map((s) => [s, LATER_SCHOOLS.has(s) ? answer(s) : answer(s).required()]))).required(), // prettier-ignore
+  schools: Joi.object(
+    Object.fromEntries(
+      SCHOOL_NAMES.map((s) => [s, LATER_SCHOOLS.has(s) ? answer(s) : answer(s).required()]),
+    ),
+  ).required(),
   minutes: Joi.object({
     figure: minutes(),
     jig: minutes(),
@@ -289,10 +317,12 @@ export const shopSchema = Joi.object<Shop>({
 
 const shapeValue = ({ options, count, least = LIMITS.smallest }: ShapeParam) =>
   options
-    ? Joi.string().valid(...Object.keys(options)).required()
+    ? Joi.string()
+        .valid(...Object.keys(options))
+        .required()
     : count
       ? Joi.number().integer().min(1).max(LIMITS.perPiece).required()
-      : Joi.number().min(least).max(LIMITS.longest).required(); // prettier-ignore
+      : Joi.number().min(least).max(LIMITS.longest).required();
 
 const shapeSchema = Joi.object<Shape>({
   id: id(),
@@ -304,9 +334,11 @@ const shapeSchema = Joi.object<Shape>({
     .conditional('kind', {
       switch: SHAPE_KINDS.map((k) => ({
         is: k.id,
-        then: Joi.object(Object.fromEntries(k.params.map((param) => [param.key, shapeValue(param)]))),
+        then: Joi.object(
+          Object.fromEntries(k.params.map((param) => [param.key, shapeValue(param)])),
+        ),
       })),
-    }) // prettier-ignore
+    })
     .required(),
 });
 
@@ -333,7 +365,10 @@ export const jobSchema = Joi.object<Job>({
   standing: Joi.array().items(text(200)).max(LIMITS.tools).unique(),
   order: Joi.array().items(text(200)).max(LIMITS.order).unique(),
   pins: Joi.array().items(pinSchema).max(LIMITS.order).unique('id'),
-  working: Joi.object<Working>({ hours: Joi.number().min(1).max(24).required(), from: day.allow('').required() }),
+  working: Joi.object<Working>({
+    hours: Joi.number().min(1).max(24).required(),
+    from: day.allow('').required(),
+  }),
   found: Joi.object<FoundOrder>({
     cards: Joi.array().items(text(200)).max(LIMITS.order).unique().required(),
     moves: Joi.number().integer().min(1).max(LIMITS.moves).required(),

@@ -9,7 +9,10 @@ interface ColumnOf {
 }
 
 /** How things of one sort stand in a table, a row for each. */
-export interface Sheet<Column extends string, Thing extends { readonly id: string; readonly name: string }> {
+export interface Sheet<
+  Column extends string,
+  Thing extends { readonly id: string; readonly name: string },
+> {
   readonly columns: Readonly<Record<Column, ColumnOf>>;
   /** Of a table without headings, in this order. */
   readonly withoutHeadings: readonly Column[];
@@ -19,10 +22,18 @@ export interface Sheet<Column extends string, Thing extends { readonly id: strin
   readonly called: string;
   readonly blank: Thing;
   /** The thing with a cell read into it, or why it can't be, in a sentence. */
-  readonly read: (thing: Thing, column: Column, text: string, style: LengthStyle, decimal: '.' | ',') => Thing | string;
+  readonly read: (
+    thing: Thing,
+    column: Column,
+    text: string,
+    style: LengthStyle,
+    decimal: '.' | ',',
+  ) => Thing | string;
 }
 
-/** What came of a pasted table. Rows with a wrong cell are not taken, and stay as they were typed. */
+/**
+ * What came of a pasted table. Rows with a wrong cell are not taken, and stay as they were typed.
+ */
 export interface SheetRead<Thing> {
   readonly things: readonly Thing[];
   readonly problems: readonly CellProblem[];
@@ -38,11 +49,14 @@ interface Place<Column> {
 }
 
 /**
- * Reads what a spreadsheet or a CSV file holds. Headings are recognised in any order, with a unit of their own
- * (`Length (mm)`).
+ * Reads what a spreadsheet or a CSV file holds. Headings are recognised in any order, with a unit
+ * of their own (`Length (mm)`).
  * @param existing things already in the job, whose ids are kept apart from
  */
-export function readSheet<Column extends string, Thing extends { readonly id: string; readonly name: string }>(
+export function readSheet<
+  Column extends string,
+  Thing extends { readonly id: string; readonly name: string },
+>(
   sheet: Sheet<Column, Thing>,
   text: string,
   style: LengthStyle,
@@ -54,7 +68,9 @@ export function readSheet<Column extends string, Thing extends { readonly id: st
   const first = rows.findIndex((row) => row.some(Boolean));
   const head = (rows[first] ?? []).map((cell) => headingOf(cell, style, columns));
   const headed = head.filter(Boolean).length >= 2;
-  const places = headed ? head : sheet.withoutHeadings.map((column): Place<Column> => ({ column, style }));
+  const places = headed
+    ? head
+    : sheet.withoutHeadings.map((column): Place<Column> => ({ column, style }));
   const headings = places.map((p, i) => (p ? columns[p.column].title : (rows[first]?.[i] ?? '')));
   const refused: number[] = [];
   const done = (things: Thing[]): SheetRead<Thing> => {
@@ -64,9 +80,13 @@ export function readSheet<Column extends string, Thing extends { readonly id: st
     return { things, problems, left, decimal, headings };
   };
   if (first < 0) return done([]);
-  const body = rows.map((_, i) => i).filter((i) => i >= (headed ? first + 1 : first) && rows[i]!.some(Boolean));
+  const body = rows
+    .map((_, i) => i)
+    .filter((i) => i >= (headed ? first + 1 : first) && rows[i]!.some(Boolean));
   if (headed) {
-    const known = Object.values<ColumnOf>(columns).map((c) => c.title).join(', '); // prettier-ignore
+    const known = Object.values<ColumnOf>(columns)
+      .map((c) => c.title)
+      .join(', ');
     head.forEach((place, i) => {
       const heading = rows[first]![i]!;
       if (place || !heading) return;
@@ -120,7 +140,10 @@ function headingOf<Column extends string>(
   return { column, style: { ...own, decimal: style.decimal } };
 }
 
-function readRow<Column extends string, Thing extends { readonly id: string; readonly name: string }>(
+function readRow<
+  Column extends string,
+  Thing extends { readonly id: string; readonly name: string },
+>(
   { columns, needed, blank, read }: Sheet<Column, Thing>,
   cells: readonly string[],
   places: readonly (Place<Column> | undefined)[],
@@ -136,12 +159,14 @@ function readRow<Column extends string, Thing extends { readonly id: string; rea
     const { column, style } = place;
     seen.add(column);
     const found = read(thing, column, text, style, decimal);
-    if (typeof found === 'string') problems.push({ row, column: columns[column].title, text, message: found });
+    if (typeof found === 'string')
+      problems.push({ row, column: columns[column].title, text, message: found });
     else thing = found;
   });
   for (const column of needed) {
     const { title } = columns[column];
-    if (!seen.has(column)) problems.push({ row, column: title, text: '', message: `${title} is missing.` });
+    if (!seen.has(column))
+      problems.push({ row, column: title, text: '', message: `${title} is missing.` });
   }
   return { thing, problems };
 }

@@ -17,10 +17,16 @@ export interface Table {
   readonly decimal: '.' | ',';
 }
 
-/** A tab is never part of a cell; a semicolon is the mark of tables whose decimal sign is the comma. */
-const delimiterOf = (text: string): string => (text.includes('\t') ? '\t' : text.includes(';') ? ';' : ',');
+/**
+ * A tab is never part of a cell; a semicolon is the mark of tables whose decimal sign is the comma.
+ */
+const delimiterOf = (text: string): string =>
+  text.includes('\t') ? '\t' : text.includes(';') ? ';' : ',';
 
-/** Reads a table, recognising what parts its cells and which sign its decimals have. Empty lines count, but hold nothing. */
+/**
+ * Reads a table, recognising what parts its cells and which sign its decimals have. Empty lines
+ * count, but hold nothing.
+ */
 export function readTable(text: string): Table {
   const delimiter = delimiterOf(text);
   const rows = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter }).data.map((row) =>
@@ -34,23 +40,32 @@ export function readTable(text: string): Table {
 const count = (rows: readonly (readonly string[])[], pattern: RegExp): number =>
   rows.reduce((sum, row) => sum + row.filter((cell) => pattern.test(cell)).length, 0);
 
-/** Groups of three digits parted by the sign that isn't the decimal one: `1.180` where decimals have commas. */
+/**
+ * Groups of three digits parted by the sign that isn't the decimal one: `1.180` where decimals have
+ * commas.
+ */
 export const ungrouped = (cell: string, decimal: '.' | ','): string => {
   const grouped = decimal === ',' ? /^\d{1,3}(\.\d{3})+(,\d+)?$/ : /^\d{1,3}(,\d{3})+(\.\d+)?$/;
   return grouped.test(cell) ? cell.replaceAll(decimal === ',' ? '.' : ',', '') : cell;
 };
 
 /** A length in a cell, in the column's unit. */
-export function readCell(cell: string, style: LengthStyle, decimal: '.' | ','): { value: Mm } | { message: string } {
+export function readCell(
+  cell: string,
+  style: LengthStyle,
+  decimal: '.' | ',',
+): { value: Mm } | { message: string } {
   const parsed = parseLength(ungrouped(cell, decimal), style);
   if (!parsed.ok) return { message: parsed.message };
   if (parsed.value <= 0) return { message: 'It must be more than 0.' };
-  return sizeProblem(parsed.value) ? { message: sizeProblem(parsed.value)! } : { value: parsed.value };
+  return sizeProblem(parsed.value)
+    ? { message: sizeProblem(parsed.value)! }
+    : { value: parsed.value };
 }
 
 /**
- * Rows written as CSV, for a spreadsheet to read. Text that a spreadsheet would take for a formula is marked as text; the
- * reader takes the mark away again.
+ * Rows written as CSV, for a spreadsheet to read. Text that a spreadsheet would take for a formula
+ * is marked as text; the reader takes the mark away again.
  */
 export const writeTable = (rows: readonly (readonly (string | number)[])[]): string =>
   Papa.unparse(rows as (string | number)[][], { newline: '\n', escapeFormulae: FORMULA });

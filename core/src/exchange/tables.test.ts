@@ -31,8 +31,24 @@ describe('a file of tools', () => {
 
 describe('a pasted table of boards', () => {
   it('with headings or without; a wrong cell is told and its row stays as it was typed', () => {
-    const read = readBoards('Board\tQty\tLength\tWidth\tThickness (in)\tWood\tEnds\nAsh\t4\t3100\t230\t1 1/4\tWhite ash\t0\nKnotty\t1\t2.7 m\t20o\t2\tmystery\t', METRIC, []); // prettier-ignore
-    expect(read.boards).toEqual([{ id: 'ash', name: 'Ash', count: 4, length: 3100, width: 230, thickness: 1.25 * INCH, species: 'white-ash', ends: 0, defects: [] }]); // prettier-ignore
+    const read = readBoards(
+      'Board\tQty\tLength\tWidth\tThickness (in)\tWood\tEnds\nAsh\t4\t3100\t230\t1 1/4\tWhite ash\t0\nKnotty\t1\t2.7 m\t20o\t2\tmystery\t',
+      METRIC,
+      [],
+    );
+    expect(read.boards).toEqual([
+      {
+        id: 'ash',
+        name: 'Ash',
+        count: 4,
+        length: 3100,
+        width: 230,
+        thickness: 1.25 * INCH,
+        species: 'white-ash',
+        ends: 0,
+        defects: [],
+      },
+    ]);
     expect(told(read)).toEqual([
       [3, 'Width', expect.stringMatching(/^Width: /)],
       [3, 'Wood', expect.stringMatching(/^Velk has no figures for “mystery”/)],
@@ -40,7 +56,11 @@ describe('a pasted table of boards', () => {
     expect(read.left).toBe(
       'Board\tQty\tLength\tWidth\tThickness (in)\tWood\tEnds\nKnotty\t1\t2.7 m\t20o\t2\tmystery\t',
     );
-    const plain = readBoards('Plank, 3, 2400, 180, 32\nPlank, 0, 2400, 180, 32\nPlank, 1, 2400, 180', METRIC, read.boards); // prettier-ignore
+    const plain = readBoards(
+      'Plank, 3, 2400, 180, 32\nPlank, 0, 2400, 180, 32\nPlank, 1, 2400, 180',
+      METRIC,
+      read.boards,
+    );
     expect(plain.boards.map(({ id, count, species, ends }) => [id, count, species, ends])).toEqual([
       ['plank', 3, '', 30],
     ]);
@@ -68,7 +88,9 @@ describe('a pasted table of parts', () => {
       [],
     );
     expect(read.problems).toEqual([]);
-    expect(read.parts.map((p) => [p.id, p.name, p.quantity, p.length, p.width.nominal, p.thickness])).toEqual([
+    expect(
+      read.parts.map((p) => [p.id, p.name, p.quantity, p.length, p.width.nominal, p.thickness]),
+    ).toEqual([
       ['rail', 'Rail', 6, 24.5 * INCH, 70, { nominal: 22, measured: [22.1, 22, 21.8] }],
       ['stile', 'Stile', 1, 36 * INCH, 50, { nominal: 22, measured: [] }],
     ]);
@@ -81,11 +103,18 @@ describe('a pasted table of parts', () => {
       [],
     );
     expect(read.decimal).toBe(',');
-    expect(read.parts.map((p) => [p.length, p.thickness.nominal])).toEqual([[1180, 45.5], [860.5, 22.05]]); // prettier-ignore
+    expect(read.parts.map((p) => [p.length, p.thickness.nominal])).toEqual([
+      [1180, 45.5],
+      [860.5, 22.05],
+    ]);
   });
 
   it('as CSV with quotes, without headings, and with inches as people write them', () => {
-    const read = readParts('"Rail, front",2,"2\' 3 1/2""",3/4,2 1/2\nStile,4,36,25/32,2', IMPERIAL, []);
+    const read = readParts(
+      '"Rail, front",2,"2\' 3 1/2""",3/4,2 1/2\nStile,4,36,25/32,2',
+      IMPERIAL,
+      [],
+    );
     expect(read.problems).toEqual([]);
     expect(read.parts.map((p) => p.name)).toEqual(['Rail, front', 'Stile']);
     expect(read.parts[0]!.length / INCH).toBeCloseTo(27.5, 9);
@@ -106,7 +135,9 @@ describe('a pasted table of parts', () => {
     expect(read.left).toBe(
       'Part,Pieces,Length,Thickness,Width,Colour\nStile,two,900,22,50,\nFoot,2,abc,,50,\n,1,300,22,50,',
     );
-    expect(readParts(read.left.replace('two', '2'), METRIC, []).parts.map((p) => p.name)).toEqual(['Stile']);
+    expect(readParts(read.left.replace('two', '2'), METRIC, []).parts.map((p) => p.name)).toEqual([
+      'Stile',
+    ]);
   });
 
   it('without a column it needs takes nothing and says which', () => {
@@ -118,10 +149,16 @@ describe('a pasted table of parts', () => {
 
   it('of ten thousand rows takes as many as a job holds and leaves the rest', () => {
     const rows = Array.from({ length: 10_000 }, (_, i) => `Part ${i}\t1\t600\t22\t70`);
-    const read = readParts(['Part\tPieces\tLength\tThickness\tWidth', ...rows].join('\n'), METRIC, []);
+    const read = readParts(
+      ['Part\tPieces\tLength\tThickness\tWidth', ...rows].join('\n'),
+      METRIC,
+      [],
+    );
     expect(read.parts.length).toBe(MOST_PARTS);
     expect(read.problems).toHaveLength(1);
-    expect(read.problems[0]!.message).toBe('A job holds 2000 parts; 8000 rows from here on were not taken.');
+    expect(read.problems[0]!.message).toBe(
+      'A job holds 2000 parts; 8000 rows from here on were not taken.',
+    );
     expect(read.left.split('\n').length).toBe(8001);
     expect(readParts('', METRIC, [])).toMatchObject({ parts: [], problems: [], left: '' });
   });
@@ -160,12 +197,15 @@ describe('a chest as a table', () => {
           ? { ...t, retired: true }
           : t,
     );
-    const byName = (list: readonly Tool[]) => [...list].sort((a, b) => a.name.localeCompare(b.name));
+    const byName = (list: readonly Tool[]) =>
+      [...list].sort((a, b) => a.name.localeCompare(b.name));
     const fromTable = readChest(writeChest(full), []);
     expect(fromTable.problems).toEqual([]);
-    expect(byName(fromTable.tools).map(({ id: _, ...t }) => ('bladeId' in t ? { ...t, bladeId: '' } : t))).toEqual(
-      byName(full).map(({ id: _, ...t }) => ('bladeId' in t ? { ...t, bladeId: '' } : t)),
-    );
+    expect(
+      byName(fromTable.tools).map(({ id: _, ...t }) =>
+        'bladeId' in t ? { ...t, bladeId: '' } : t,
+      ),
+    ).toEqual(byName(full).map(({ id: _, ...t }) => ('bladeId' in t ? { ...t, bladeId: '' } : t)));
     expect(readChestFile(chestFile(full), [])).toEqual({ tools: full, problems: [] });
   });
 
@@ -182,8 +222,14 @@ describe('a chest as a table', () => {
     const read = readChest(text, []);
     expect(read.tools.map((t) => [t.kind, t.name])).toEqual([['saw-blade', 'Thin']]);
     expect(read.problems.map((p) => [p.row, p.column])).toEqual([
-      [1, 'colour'], [3, 'kerf'], [4, 'teeth'], [4, 'name'], [5, 'bore'], [6, 'screw'], [7, 'kind'],
-    ]); // prettier-ignore
+      [1, 'colour'],
+      [3, 'kerf'],
+      [4, 'teeth'],
+      [4, 'name'],
+      [5, 'bore'],
+      [6, 'screw'],
+      [7, 'kind'],
+    ]);
     expect(readChest('a,b\n1,2', []).problems[0]!.message).toMatch(/kind/);
   });
 
@@ -210,20 +256,46 @@ describe('a job file of the first version', () => {
     format: 'velk-job',
     version: 1,
     job: {
-      name: 'Old', notes: '', units: 'mm',
-      parts: [{ id: 'rail', name: 'Rail', quantity: 2, length: 600, thickness: { nominal: 22, measured: [] }, width: { nominal: 70, measured: [] } }],
+      name: 'Old',
+      notes: '',
+      units: 'mm',
+      parts: [
+        {
+          id: 'rail',
+          name: 'Rail',
+          quantity: 2,
+          length: 600,
+          thickness: { nominal: 22, measured: [] },
+          width: { nominal: 70, measured: [] },
+        },
+      ],
       joints: [],
     },
     shop: {
-      name: 'Old shop', style: METRIC, graduation: 0.05, secondCutShort: 0.3, targetClearance: 0.05,
+      name: 'Old shop',
+      style: METRIC,
+      graduation: 0.05,
+      secondCutShort: 0.3,
+      targetClearance: 0.05,
       tools: [
-        { kind: 'bandsaw', id: 'band', name: 'Bandsaw', bladeId: 'b', fenceSide: 'left', throat: 400, heightUnderGuides: 200, maxStop: 120, driftAngle: 1, fenceZero: 0.1 },
+        {
+          kind: 'bandsaw',
+          id: 'band',
+          name: 'Bandsaw',
+          bladeId: 'b',
+          fenceSide: 'left',
+          throat: 400,
+          heightUnderGuides: 200,
+          maxStop: 120,
+          driftAngle: 1,
+          fenceZero: 0.1,
+        },
         { kind: 'bandsaw-blade', id: 'b', name: 'Blade', kerf: 1.1, width: 16 },
         { kind: 'stop-block', id: 'one', name: 'Block', thickness: 20 },
         { kind: 'stop-block', id: 'two', name: 'Block', thickness: 25 },
       ],
     },
-  }; // prettier-ignore
+  };
 
   it('is read, its scale’s zero kept, tools of one name told apart', () => {
     const read = readJobFile(JSON.stringify(first));
@@ -239,6 +311,9 @@ describe('a job file of the first version', () => {
     (wrong.job.parts[0] as { length: unknown }).length = -1;
     (wrong.shop.tools[2] as { fenceZero?: number }).fenceZero = 1;
     const read = readJobFile(JSON.stringify(wrong));
-    expect(!read.ok && read.errors.map((e) => e.path)).toEqual(['job.parts[0].length', 'shop.tools[2].fenceZero']);
+    expect(!read.ok && read.errors.map((e) => e.path)).toEqual([
+      'job.parts[0].length',
+      'shop.tools[2].fenceZero',
+    ]);
   });
 });

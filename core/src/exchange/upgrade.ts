@@ -12,13 +12,22 @@ import { JOB_VERSION } from './jobFile.ts';
 
 type Loose = Record<string, unknown>;
 
-const record = (data: unknown): Loose => (typeof data === 'object' && data !== null ? (data as Loose) : {});
+const record = (data: unknown): Loose =>
+  typeof data === 'object' && data !== null ? (data as Loose) : {};
 const list = (data: unknown): unknown[] => (Array.isArray(data) ? data : []);
 
-/** A job file of version 1 as one of today: what is new gets its usual value. Wrong fields stay, for the checks to name. */
+/**
+ * A job file of version 1 as one of today: what is new gets its usual value. Wrong fields stay, for
+ * the checks to name.
+ */
 export function upgraded(data: object): Loose {
   const file = record(data);
-  return { ...file, version: JOB_VERSION, job: upgradedJob(file['job']), shop: upgradedShop(file['shop']) };
+  return {
+    ...file,
+    version: JOB_VERSION,
+    job: upgradedJob(file['job']),
+    shop: upgradedShop(file['shop']),
+  };
 }
 
 /** As `upgraded`, for a job alone. */

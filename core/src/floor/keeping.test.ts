@@ -10,10 +10,27 @@ import { figureKey, holesFor, keptFor, keptFrom } from './index.ts';
 
 const SHOP = { ...TEST_SHOP, graduation: 0.1 };
 const made = (tenonLength: number, thickness = 22): Plan => {
-  const params = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonWidth: 50, edgeShoulder: 12, tenonLength }; // prettier-ignore
-  return planJob(jobWith({ params, rail: { thickness }, routes: { tenoned: 'saw-flat-stack', mortised: 'hollow-chisel' } }), SHOP); // prettier-ignore
+  const params = {
+    corners: 'squared',
+    mortiseWidth: 8,
+    faceClearance: 0,
+    faceShoulder: 7,
+    setBack: 0,
+    tenonWidth: 50,
+    edgeShoulder: 12,
+    tenonLength,
+  };
+  return planJob(
+    jobWith({
+      params,
+      rail: { thickness },
+      routes: { tenoned: 'saw-flat-stack', mortised: 'hollow-chisel' },
+    }),
+    SHOP,
+  );
 };
-const flat = ({ cards }: Plan): Card => cards.find((card) => card.setups[0]!.method === 'saw-flat-stack')!;
+const flat = ({ cards }: Plan): Card =>
+  cards.find((card) => card.setups[0]!.method === 'saw-flat-stack')!;
 const moved = (card: Card, by: number): Pick<RecordState, 'trials'> => {
   const [setup] = card.setups;
   const figure = setup!.figures.find(({ id }) => id === 'end-stop')!;
@@ -23,7 +40,13 @@ const moved = (card: Card, by: number): Pick<RecordState, 'trials'> => {
         card.id,
         {
           ...NO_TRIAL,
-          stand: [{ distance: settingKey(setup!, figure), asked: figure.value, value: figure.set.value + by }],
+          stand: [
+            {
+              distance: settingKey(setup!, figure),
+              asked: figure.value,
+              value: figure.set.value + by,
+            },
+          ],
           moves: 1,
         },
       ],
@@ -38,25 +61,53 @@ describe('a set-up that worked', () => {
   const kept = keptFrom(card, plan, moved(card, -0.3), HOW);
 
   it('is kept as it stood, each figure once, in a form that the shop stores', () => {
-    expect(kept).toMatchObject({ id: 'kept-1', method: 'saw-flat-stack', thickness: 22, note: 'pin 3' });
-    expect(kept.figures.map(({ id, asked, stood }) => [id, Number((stood - asked).toFixed(3))])).toContainEqual(['end-stop', -0.3]); // prettier-ignore
-    expect(new Set(kept.figures.map(({ id, asked }) => `${id} ${asked}`)).size).toBe(kept.figures.length);
-    const set = keptFrom(card, plan, recordState([]), HOW).figures.find(({ id }) => id === 'end-stop')!;
-    expect([set.stood, set.how]).toEqual([card.setups[0]!.figures.find(({ id }) => id === 'end-stop')!.set.value, expect.stringMatching(/\d/) as string]); // prettier-ignore
-    expect(validate(shopSchema, { ...SHOP, kept: [kept] })).toEqual({ ok: true, value: { ...SHOP, kept: [kept] } });
-    expect(validate(shopSchema, { ...SHOP, kept: [{ ...kept, on: 'today' }] })).toMatchObject({ ok: false });
+    expect(kept).toMatchObject({
+      id: 'kept-1',
+      method: 'saw-flat-stack',
+      thickness: 22,
+      note: 'pin 3',
+    });
+    expect(
+      kept.figures.map(({ id, asked, stood }) => [id, Number((stood - asked).toFixed(3))]),
+    ).toContainEqual(['end-stop', -0.3]);
+    expect(new Set(kept.figures.map(({ id, asked }) => `${id} ${asked}`)).size).toBe(
+      kept.figures.length,
+    );
+    const set = keptFrom(card, plan, recordState([]), HOW).figures.find(
+      ({ id }) => id === 'end-stop',
+    )!;
+    expect([set.stood, set.how]).toEqual([
+      card.setups[0]!.figures.find(({ id }) => id === 'end-stop')!.set.value,
+      expect.stringMatching(/\d/) as string,
+    ]);
+    expect(validate(shopSchema, { ...SHOP, kept: [kept] })).toEqual({
+      ok: true,
+      value: { ...SHOP, kept: [kept] },
+    });
+    expect(validate(shopSchema, { ...SHOP, kept: [{ ...kept, on: 'today' }] })).toMatchObject({
+      ok: false,
+    });
     const picture = 'data:image/jpeg;base64,AAAA';
     const pictured = keptFrom(card, plan, recordState([]), { ...HOW, picture });
     expect([pictured.picture, 'picture' in kept]).toEqual([picture, false]);
-    const stored = (own: string) => validate(shopSchema, { ...SHOP, kept: [{ ...pictured, picture: own }] }).ok;
-    expect([stored(picture), stored(picture.padEnd(LIMITS.keptPicture + 1, 'A')), stored('data:text/html,x')]).toEqual([true, false, false]); // prettier-ignore
+    const stored = (own: string) =>
+      validate(shopSchema, { ...SHOP, kept: [{ ...pictured, picture: own }] }).ok;
+    expect([
+      stored(picture),
+      stored(picture.padEnd(LIMITS.keptPicture + 1, 'A')),
+      stored('data:text/html,x'),
+    ]).toEqual([true, false, false]);
   });
 
   it('holds where the same is wanted, and begins where it worked', () => {
     const [found] = keptFor([kept], card, plan);
     expect(found!.differs).toEqual([]);
     const stop = found!.figures.find(({ name }) => name === 'End stop')!;
-    expect([stop.holds, stop.wanted, stop.now - stop.wanted]).toEqual([true, 30, expect.closeTo(-0.3, 9) as number]);
+    expect([stop.holds, stop.wanted, stop.now - stop.wanted]).toEqual([
+      true,
+      30,
+      expect.closeTo(-0.3, 9) as number,
+    ]);
   });
 
   it('says what is another, and what it was off then is off now', () => {
@@ -73,7 +124,11 @@ describe('a set-up that worked', () => {
 
   it('of several figures of one name the one that was wanted nearest is taken', () => {
     const stop = kept.figures.find(({ id }) => id === 'end-stop')!;
-    const [found] = keptFor([{ ...kept, figures: [{ ...stop, asked: 10, stood: 12 }, ...kept.figures] }], card, plan);
+    const [found] = keptFor(
+      [{ ...kept, figures: [{ ...stop, asked: 10, stood: 12 }, ...kept.figures] }],
+      card,
+      plan,
+    );
     expect(found!.figures.find(({ name }) => name === 'End stop')!.asked).toBe(30);
   });
 
@@ -86,16 +141,32 @@ describe('a set-up that worked', () => {
       });
       return machine ? { ...one, machine } : one;
     };
-    const shelf = [inHole(34, ' B4 '), inHole(30, '3'), inHole(30, '3'), inHole(26, '2', 'another')];
-    expect(shelf[0]!.figures.filter(({ hole }) => hole).map(({ id, hole }) => [id, hole])).toEqual([['end-stop', 'B4']]); // prettier-ignore
-    expect(validate(shopSchema, { ...SHOP, kept: shelf.map((one, i) => ({ ...one, id: `kept-${i}` })) }).ok).toBe(true);
-    const known = [{ hole: '3', at: 30 }, { hole: 'B4', at: 34 }]; // prettier-ignore
+    const shelf = [
+      inHole(34, ' B4 '),
+      inHole(30, '3'),
+      inHole(30, '3'),
+      inHole(26, '2', 'another'),
+    ];
+    expect(shelf[0]!.figures.filter(({ hole }) => hole).map(({ id, hole }) => [id, hole])).toEqual([
+      ['end-stop', 'B4'],
+    ]);
+    expect(
+      validate(shopSchema, { ...SHOP, kept: shelf.map((one, i) => ({ ...one, id: `kept-${i}` })) })
+        .ok,
+    ).toBe(true);
+    const known = [
+      { hole: '3', at: 30 },
+      { hole: 'B4', at: 34 },
+    ];
     expect(holesFor(shelf, card)).toEqual([{ name: 'End stop', wanted: 30, hole: '3', known }]);
     expect(holesFor(shelf, flat(made(32)))).toEqual([{ name: 'End stop', wanted: 32, known }]);
     expect(holesFor([kept], card)).toEqual([]);
     /** A stop that is moved for other pieces of the card has a hole for each of its places. */
     const twice = { ...card, setups: [...card.setups, ...flat(made(34)).setups] };
-    expect(holesFor(shelf, twice).map(({ wanted, hole }) => [wanted, hole])).toEqual([[30, '3'], [34, 'B4']]); // prettier-ignore
+    expect(holesFor(shelf, twice).map(({ wanted, hole }) => [wanted, hole])).toEqual([
+      [30, '3'],
+      [34, 'B4'],
+    ]);
   });
 
   it('of another way or machine is none of this card’s; the newest comes first', () => {
@@ -110,6 +181,9 @@ describe('a set-up that worked', () => {
       ),
     ).toEqual([]);
     const newer = { ...kept, id: 'kept-2', on: '2027-04-01' };
-    expect(keptFor([kept, newer], card, plan).map((own) => own.kept.id)).toEqual(['kept-2', 'kept-1']);
+    expect(keptFor([kept, newer], card, plan).map((own) => own.kept.id)).toEqual([
+      'kept-2',
+      'kept-1',
+    ]);
   });
 });

@@ -17,7 +17,8 @@ export interface Keeping extends Pick<KeptSetup, 'id' | 'on' | 'note' | 'picture
  * A figure of a set-up and where it was wanted: one that is moved for other pieces is kept once for
  * each place.
  */
-export const figureKey = ({ id, asked }: Pick<KeptFigure, 'id' | 'asked'>): string => `${id} ${asked.toFixed(4)}`;
+export const figureKey = ({ id, asked }: Pick<KeptFigure, 'id' | 'asked'>): string =>
+  `${id} ${asked.toFixed(4)}`;
 
 /** A card as it was set when it worked, to be kept in the shop. */
 export function keptFrom(
@@ -37,7 +38,14 @@ export function keptFrom(
         const hole = holes[key]?.trim();
         return [
           key,
-          { id: figure.id, name: figure.name, asked: figure.value, stood, how, ...(hole && { hole }) },
+          {
+            id: figure.id,
+            name: figure.name,
+            asked: figure.value,
+            stood,
+            how,
+            ...(hole && { hole }),
+          },
         ] as const;
       }),
     ),
@@ -84,7 +92,11 @@ export interface KeptFor {
 const SAME: Mm = 0.005;
 
 /** What was kept of set-ups that are made the same way on the same machine, the newest first. */
-export function keptFor(kept: readonly KeptSetup[], card: Card, { basis: { job, shop } }: Plan): KeptFor[] {
+export function keptFor(
+  kept: readonly KeptSetup[],
+  card: Card,
+  { basis: { job, shop } }: Plan,
+): KeptFor[] {
   const [first] = card.setups;
   const own = madeAlike(kept, card);
   const nameOf = (id: string) => shop.tools.find((tool) => tool.id === id)?.name ?? 'none';
@@ -95,14 +107,25 @@ export function keptFor(kept: readonly KeptSetup[], card: Card, { basis: { job, 
       const figures = card.setups.flatMap((setup) =>
         setup.figures.flatMap((figure): KeptBeside[] => {
           const same = one.figures.filter(({ id }) => id === figure.id);
-          const then = same.toSorted((a, b) => Math.abs(a.asked - figure.value) - Math.abs(b.asked - figure.value))[0];
+          const then = same.toSorted(
+            (a, b) => Math.abs(a.asked - figure.value) - Math.abs(b.asked - figure.value),
+          )[0];
           const distance = distanceIn(setup, figure);
           if (!then || seen.has(distance)) return [];
           seen.add(distance);
           const { name, asked, stood, how } = then;
           const holds = Math.abs(asked - figure.value) < SAME;
           return [
-            { name, distance, asked, stood, wanted: figure.value, now: figure.value + stood - asked, how, holds },
+            {
+              name,
+              distance,
+              asked,
+              stood,
+              wanted: figure.value,
+              now: figure.value + stood - asked,
+              how,
+              holds,
+            },
           ];
         }),
       );
@@ -111,12 +134,21 @@ export function keptFor(kept: readonly KeptSetup[], card: Card, { basis: { job, 
         kept: one,
         figures,
         differs: [
-          ...(one.cutter !== cutter ? [say(`It was ${nameOf(one.cutter)}, now it is ${nameOf(cutter)}.`)] : []),
+          ...(one.cutter !== cutter
+            ? [say(`It was ${nameOf(one.cutter)}, now it is ${nameOf(cutter)}.`)]
+            : []),
           ...(Math.abs(one.thickness - thickness) > SAME
-            ? [say('The piece was {was} thick, now it is {now}.', { was: one.thickness, now: thickness })]
+            ? [
+                say('The piece was {was} thick, now it is {now}.', {
+                  was: one.thickness,
+                  now: thickness,
+                }),
+              ]
             : []),
           ...figures.flatMap(({ name, asked, wanted, holds }) =>
-            holds ? [] : [say(`${name} was wanted at {asked}, now at {wanted}.`, { asked, wanted })],
+            holds
+              ? []
+              : [say(`${name} was wanted at {asked}, now at {wanted}.`, { asked, wanted })],
           ),
         ],
       };
@@ -142,10 +174,16 @@ export interface HoleFor {
 export function holesFor(kept: readonly KeptSetup[], card: Card): HoleFor[] {
   const own = madeAlike(kept, card).flatMap(({ figures }) => figures);
   const wanted = card.setups.flatMap((s) => s.figures);
-  const all = new Map(wanted.map((figure) => [figureKey({ id: figure.id, asked: figure.value }), figure]));
+  const all = new Map(
+    wanted.map((figure) => [figureKey({ id: figure.id, asked: figure.value }), figure]),
+  );
   return [...all.values()].flatMap(({ id, name, value }): HoleFor[] => {
-    const found = own.flatMap((f) => (f.id === id && f.hole ? [{ hole: f.hole, at: f.asked }] : []));
-    const known = [...new Map(found.map((one) => [`${one.hole} ${one.at}`, one])).values()].sort((a, b) => a.at - b.at);
+    const found = own.flatMap((f) =>
+      f.id === id && f.hole ? [{ hole: f.hole, at: f.asked }] : [],
+    );
+    const known = [...new Map(found.map((one) => [`${one.hole} ${one.at}`, one])).values()].sort(
+      (a, b) => a.at - b.at,
+    );
     const hole = known.find(({ at }) => Math.abs(at - value) < SAME)?.hole;
     return known.length ? [{ name, wanted: value, ...(hole && { hole }), known }] : [];
   });
@@ -153,4 +191,6 @@ export function holesFor(kept: readonly KeptSetup[], card: Card): HoleFor[] {
 
 /** What was kept of set-ups that are made the same way on the same machine. */
 const madeAlike = (kept: readonly KeptSetup[], { setups: [first] }: Card): KeptSetup[] =>
-  kept.filter(({ method, machine }) => method === first!.method && machine === (first!.machine ?? ''));
+  kept.filter(
+    ({ method, machine }) => method === first!.method && machine === (first!.machine ?? ''),
+  );

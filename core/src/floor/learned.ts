@@ -1,4 +1,9 @@
-import { calibrationsOf, restsOn, type CalibrationKind, type Estimate } from '../calibration/index.ts';
+import {
+  calibrationsOf,
+  restsOn,
+  type CalibrationKind,
+  type Estimate,
+} from '../calibration/index.ts';
 import { readAt, readingsOf, toolsOn, type Card, type Plan, type Reading } from '../plan/index.ts';
 import { readingId, type Observation, type SetTo } from '../record/index.ts';
 import type { Modeller } from '../solids/index.ts';
@@ -63,13 +68,19 @@ const SAME = 0.01;
 const nameOf = ({ tool, kind }: Unknown): string => `${tool.id} ${kind.id}`;
 
 /**
- * What a record says of the tools: for every reading of a test piece, by how much it is off what the card would have made
- * as it stood, against what each size of its tools makes of it. Only what the readings tell apart is said: where a slot is
- * off, cutter or bushing may be why, until the cutter is known. What was measured lately counts as known, and readings
- * from before it was are of a shop that is no more.
+ * What a record says of the tools: for every reading of a test piece, by how much it is off what
+ * the card would have made as it stood, against what each size of its tools makes of it. Only what
+ * the readings tell apart is said: where a slot is off, cutter or bushing may be why, until the
+ * cutter is known. What was measured lately counts as known, and readings from before it was are of
+ * a shop that is no more.
  * @param today yyyy-mm-dd
  */
-export function learnedFrom(modeller: Modeller, plan: Plan, holds: readonly Observation[], today: string): Learned[] {
+export function learnedFrom(
+  modeller: Modeller,
+  plan: Plan,
+  holds: readonly Observation[],
+  today: string,
+): Learned[] {
   const { shop } = plan.basis;
   const rows: Row[] = [];
   const found = new Map<string, Unknown>();
@@ -87,7 +98,8 @@ export function learnedFrom(modeller: Modeller, plan: Plan, holds: readonly Obse
       /** It was measured for another size than the card has now. */
       if (!sizes.some((size) => size !== undefined && Math.abs(size - should) < SAME)) continue;
       const key = JSON.stringify([id, ...stand]);
-      const { is, gains } = effects.get(key) ?? effectOf(modeller, plan, card, planned[at]!, stand, unknowns);
+      const { is, gains } =
+        effects.get(key) ?? effectOf(modeller, plan, card, planned[at]!, stand, unknowns);
       effects.set(key, { is, gains });
       if (Math.abs(value - is) < SLIP) rows.push({ off: value - is, gains });
     }
@@ -103,8 +115,18 @@ function readOn(card: Card, holds: readonly Observation[], since: string) {
   const moved: SetTo[] = [];
   return holds.flatMap((line) => {
     if (line.kind === 'set' && line.card === card.id) moved.push(...line.moved);
-    const counts = line.kind === 'measured' && line.card === card.id && line.seen.slice(0, 10) > since;
-    return counts ? [{ id: line.reading, value: line.value, should: line.should, stand: standingOn(card, moved) }] : [];
+    const counts =
+      line.kind === 'measured' && line.card === card.id && line.seen.slice(0, 10) > since;
+    return counts
+      ? [
+          {
+            id: line.reading,
+            value: line.value,
+            should: line.should,
+            stand: standingOn(card, moved),
+          },
+        ]
+      : [];
   });
 }
 
@@ -159,20 +181,35 @@ function effectOf(
 function toldApart(rows: readonly Row[], unknowns: readonly Unknown[]): Learned[] {
   const own = unknowns.filter((unknown) => rows.some(({ gains }) => gains.has(nameOf(unknown))));
   const table = rows.map(({ gains }) => own.map((unknown) => gains.get(nameOf(unknown)) ?? 0));
-  const normal = own.map((_, i) => own.map((_, j) => table.reduce((sum, row) => sum + row[i]! * row[j]!, 0)));
-  const inverted = inverse(normal.map((row, i) => row.map((value, j) => value + (i === j ? DOUBT : 0))));
-  const times = (matrix: readonly (readonly number[])[], i: number, column: (j: number) => number) =>
-    matrix[i]!.reduce((sum, value, j) => sum + value * column(j), 0);
+  const normal = own.map((_, i) =>
+    own.map((_, j) => table.reduce((sum, row) => sum + row[i]! * row[j]!, 0)),
+  );
+  const inverted = inverse(
+    normal.map((row, i) => row.map((value, j) => value + (i === j ? DOUBT : 0))),
+  );
+  const times = (
+    matrix: readonly (readonly number[])[],
+    i: number,
+    column: (j: number) => number,
+  ) => matrix[i]!.reduce((sum, value, j) => sum + value * column(j), 0);
   const offs = own.map((_, j) => rows.reduce((sum, { off }, r) => sum + table[r]![j]! * off, 0));
   const by = own.map((_, i) => times(inverted, i, (j) => offs[j]!));
   return own.flatMap((unknown, i): Learned[] => {
     const share = times(inverted, i, (j) => normal[j]![i]!);
     const its = table.flatMap((row, r) =>
-      row[i] ? [{ gain: row[i], left: rows[r]!.off - row.reduce((sum, gain, j) => sum + gain * by[j]!, 0) }] : [],
+      row[i]
+        ? [
+            {
+              gain: row[i],
+              left: rows[r]!.off - row.reduce((sum, gain, j) => sum + gain * by[j]!, 0),
+            },
+          ]
+        : [],
     );
     if (share < KNOWN || its.length < FEWEST) return [];
     const stated = unknown.kind.stated(unknown.tool)!;
-    const squares = (of: (row: (typeof its)[number]) => number) => its.reduce((sum, row) => sum + of(row) ** 2, 0);
+    const squares = (of: (row: (typeof its)[number]) => number) =>
+      its.reduce((sum, row) => sum + of(row) ** 2, 0);
     const spread = Math.sqrt(
       (squares(({ left }) => left) / squares(({ gain }) => gain)) * (its.length / (its.length - 1)),
     );

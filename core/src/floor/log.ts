@@ -29,19 +29,27 @@ export function logLines(
   const kinds = new Map(lines.map((line) => [line.id, line]));
   const titles = new Map<string, string>();
   for (const [i, card] of cards.entries())
-    for (const id of [card.id, ...card.setups.map((setup) => setup.id)]) titles.set(id, `${i + 1}. ${card.title}`);
+    for (const id of [card.id, ...card.setups.map((setup) => setup.id)])
+      titles.set(id, `${i + 1}. ${card.title}`);
   const cardOf = new Map(cards.map((card) => [card.id, card]));
   const nameOf = (card: string, move: SetTo): string => {
     const setups = cardOf.get(card)?.setups ?? [];
     const [distance] = standingOn({ setups }, [move]).keys();
     const figures = setups.flatMap((setup) => setup.figures.map((figure) => ({ figure, setup })));
-    return figures.find(({ figure, setup }) => distanceIn(setup, figure) === distance)?.figure.name ?? 'a figure';
+    return (
+      figures.find(({ figure, setup }) => distanceIn(setup, figure) === distance)?.figure.name ??
+      'a figure'
+    );
   };
   const partOf = new Map(
     cards.flatMap(({ setups }) =>
       setups.map(({ id, occurrences }) => [
         id,
-        [...new Set(occurrences.map((o) => basis.job.parts.find((p) => p.id === o.part)?.name ?? o.part))].join(', '),
+        [
+          ...new Set(
+            occurrences.map((o) => basis.job.parts.find((p) => p.id === o.part)?.name ?? o.part),
+          ),
+        ].join(', '),
       ]),
     ),
   );
@@ -54,7 +62,9 @@ export function logLines(
       case 'measured':
         return `${line.name} reads ${length(line.value)}, should ${length(line.should)}`;
       case 'set':
-        return line.moved.map((move) => `${nameOf(line.card, move)} moved to ${length(move.value)}`).join(', ');
+        return line.moved
+          .map((move) => `${nameOf(line.card, move)} moved to ${length(move.value)}`)
+          .join(', ');
       case 'spoiled':
         return `${partOf.get(line.setup) ?? 'Piece'} ${line.piece} spoiled${line.why && `: ${line.why}`}`;
       case 'rescued':
@@ -116,7 +126,10 @@ export interface ReadingSeries {
 }
 
 /** Readings over time, by card and size: what shows whether something drifts. */
-export function readingSeries({ cards, basis }: Plan, holds: readonly Observation[]): ReadingSeries[] {
+export function readingSeries(
+  { cards, basis }: Plan,
+  holds: readonly Observation[],
+): ReadingSeries[] {
   const found = new Map<string, ReadingSeries & { points: { seen: string; off: number }[] }>();
   for (const line of holds) {
     if (line.kind !== 'measured') continue;

@@ -12,8 +12,14 @@ export interface Pace {
 /** Fewer say nothing of a shop, and nearer than this its minutes are right. */
 const [FEWEST, RIGHT] = [3, 0.1];
 
-/** The pace of a shop, where enough was timed and what it reckons with is off; of cards that are gone nothing is known. */
-export function paceOf({ cards }: Pick<Plan, 'cards'>, holds: readonly Observation[]): Pace | undefined {
+/**
+ * The pace of a shop, where enough was timed and what it reckons with is off; of cards that are
+ * gone nothing is known.
+ */
+export function paceOf(
+  { cards }: Pick<Plan, 'cards'>,
+  holds: readonly Observation[],
+): Pace | undefined {
   const reckoned = new Map(cards.map(({ id, change }) => [id, change.minutes]));
   const timed = holds.flatMap((line) => {
     const minutes = line.kind === 'took' ? reckoned.get(line.card) : undefined;
@@ -27,6 +33,9 @@ export function paceOf({ cards }: Pick<Plan, 'cards'>, holds: readonly Observati
 /** The minutes of a shop whose changes take as long as they were seen to, each to a tenth. */
 export function pacedMinutes(minutes: Minutes, { took, reckoned }: Pace): Minutes {
   const changes = Object.keys(USUAL_MINUTES) as (keyof typeof USUAL_MINUTES)[];
-  const paced = changes.map((key) => [key, Math.round(((minutes[key] ?? 0) * took * 10) / reckoned) / 10]);
+  const paced = changes.map((key) => [
+    key,
+    Math.round(((minutes[key] ?? 0) * took * 10) / reckoned) / 10,
+  ]);
   return { ...minutes, ...Object.fromEntries(paced) } as Minutes;
 }

@@ -1,6 +1,12 @@
 import { countOf, distanceIn, type Card, type GroupView, type Plan } from '../plan/index.ts';
 import type { Job, JobFile } from '../exchange/index.ts';
-import { askedOf, recordState, type BegunWay, type RecordState, type SetTo } from '../record/index.ts';
+import {
+  askedOf,
+  recordState,
+  type BegunWay,
+  type RecordState,
+  type SetTo,
+} from '../record/index.ts';
 import { settingKey, worksOf, type LengthFigure, type Setup } from '../setups/index.ts';
 import type { Mm } from '../units/index.ts';
 
@@ -17,8 +23,9 @@ export const begunIn = ({ begun, done }: Pick<RecordState, 'begun' | 'done'>): B
 });
 
 /**
- * A job that is gone on with: what is begun comes first, and halves go on the way they were begun, unless another was
- * chosen. What the quickest is may change with a measurement, but not in the middle of a batch.
+ * A job that is gone on with: what is begun comes first, and halves go on the way they were begun,
+ * unless another was chosen. What the quickest is may change with a measurement, but not in the
+ * middle of a batch.
  */
 export function begunJob(job: Job, { ways: begun, setups }: Begun): Job {
   if (!begun.length && !setups.length) return job;
@@ -27,7 +34,8 @@ export function begunJob(job: Job, { ways: begun, setups }: Begun): Job {
     ...job,
     ...(setups.length && { begun: setups }),
     joints: job.joints.map((joint) => {
-      const wayOf = (member: BegunWay['member']) => joint.routes[member] ?? ways.get(`${joint.id} ${member}`);
+      const wayOf = (member: BegunWay['member']) =>
+        joint.routes[member] ?? ways.get(`${joint.id} ${member}`);
       const [tenoned, mortised] = [wayOf('tenoned'), wayOf('mortised')];
       if (tenoned === joint.routes.tenoned && mortised === joint.routes.mortised) return joint;
       return { ...joint, routes: { ...(tenoned && { tenoned }), ...(mortised && { mortised }) } };
@@ -36,11 +44,14 @@ export function begunJob(job: Job, { ways: begun, setups }: Begun): Job {
 }
 
 /** The job of a file, gone on with from where its record leaves it. */
-export const resumed = ({ job, record = [] }: Pick<JobFile, 'job' | 'record'>): Job => begunJob(job, begunIn(recordState(record))); // prettier-ignore
+export const resumed = ({ job, record = [] }: Pick<JobFile, 'job' | 'record'>): Job =>
+  begunJob(job, begunIn(recordState(record)));
 
 /** The ways that the joints of a set-up are cut by in a plan. */
 export function waysAt({ joints }: Pick<Plan, 'joints'>, { occurrences }: Setup): BegunWay[] {
-  const halves = new Map(occurrences.map(({ joint, member }) => [`${joint} ${member}`, { joint, member }]));
+  const halves = new Map(
+    occurrences.map(({ joint, member }) => [`${joint} ${member}`, { joint, member }]),
+  );
   return [...halves.values()].flatMap(({ joint, member }) => {
     const way = joints.find((own) => own.joint === joint)?.chosen[member];
     return way ? [{ joint, member, way }] : [];
@@ -48,9 +59,15 @@ export function waysAt({ joints }: Pick<Plan, 'joints'>, { occurrences }: Setup)
 }
 
 /** How many of how many of a card’s groups went through. */
-export function countedIn(groups: readonly Pick<GroupView, 'setup' | 'count'>[], { done }: Pick<RecordState, 'done'>) {
+export function countedIn(
+  groups: readonly Pick<GroupView, 'setup' | 'count'>[],
+  { done }: Pick<RecordState, 'done'>,
+) {
   const of = groups.reduce((sum, { count }) => sum + count, 0);
-  const cut = groups.reduce((sum, { setup, count }) => sum + Math.min(count, done.get(setup)?.size ?? 0), 0);
+  const cut = groups.reduce(
+    (sum, { setup, count }) => sum + Math.min(count, done.get(setup)?.size ?? 0),
+    0,
+  );
   return { done: cut, of };
 }
 
@@ -79,11 +96,18 @@ export interface CutOtherwise {
 const SAME = 0.02;
 
 /** What is cut and would not be cut so now: where wood and plan contradict each other. */
-export function cutOtherwise(plan: Pick<Plan, 'cards'>, { done, cutAt, holds }: RecordState): CutOtherwise[] {
+export function cutOtherwise(
+  plan: Pick<Plan, 'cards'>,
+  { done, cutAt, holds }: RecordState,
+): CutOtherwise[] {
   if (!done.size) return [];
   const setups = plan.cards.flatMap((card) => card.setups.map((setup) => ({ card, setup })));
   const there = new Set(setups.map(({ setup }) => setup.id));
-  const ofGone = new Map(holds.flatMap((line) => (line.kind === 'done' && !there.has(line.setup) ? [[line.setup, line.works] as const] : []))); // prettier-ignore
+  const ofGone = new Map(
+    holds.flatMap((line) =>
+      line.kind === 'done' && !there.has(line.setup) ? [[line.setup, line.works] as const] : [],
+    ),
+  );
   const gone = [...ofGone].flatMap(([id, works]): CutOtherwise[] => {
     const now = setups.find(({ setup }) => worksOf(setup).some((work) => works.includes(work)));
     const pieces = done.get(id)?.size ?? 0;
@@ -110,13 +134,19 @@ export function cutOtherwise(plan: Pick<Plan, 'cards'>, { done, cutAt, holds }: 
 /** What was asked of distances, by what they are measured between, in the order of the set-up. */
 function askedAt(cut: readonly SetTo[]): ReadonlyMap<string, readonly Mm[]> {
   const found = new Map<string, Mm[]>();
-  for (const { distance, asked } of cut.map(askedOf)) found.set(distance, [...(found.get(distance) ?? []), asked]);
+  for (const { distance, asked } of cut.map(askedOf))
+    found.set(distance, [...(found.get(distance) ?? []), asked]);
   return found;
 }
 
 /** Whether all of a plan is cut, some of it, or nothing. */
-export function howFarCut({ cards }: Pick<Plan, 'cards'>, { done }: RecordState): 'all' | 'some' | 'none' {
+export function howFarCut(
+  { cards }: Pick<Plan, 'cards'>,
+  { done }: RecordState,
+): 'all' | 'some' | 'none' {
   if (!done.size) return 'none';
   const setups = cards.flatMap((card) => card.setups);
-  return setups.every((setup) => (done.get(setup.id)?.size ?? 0) >= countOf(setup)) ? 'all' : 'some';
+  return setups.every((setup) => (done.get(setup.id)?.size ?? 0) >= countOf(setup))
+    ? 'all'
+    : 'some';
 }

@@ -9,11 +9,16 @@ import { standingOn } from './standing.ts';
  * A mortise by hollow chisel: both its ends are set between the same stop and chisel, on one card.
  */
 const endsAt = (position: number) => {
-  const job = jobWith({ params: { corners: 'squared', position }, routes: { mortised: 'hollow-chisel' } });
+  const job = jobWith({
+    params: { corners: 'squared', position },
+    routes: { mortised: 'hollow-chisel' },
+  });
   const { cards } = planJob(job, { ...TEST_SHOP, graduation: 0.001 });
   const card = cards.find(({ setups }) => setups[0]!.method === 'hollow-chisel')!;
   const [setup] = card.setups;
-  const [near, far] = ['stop-near', 'stop-far'].map((id) => setup!.figures.find((figure) => figure.id === id)!);
+  const [near, far] = ['stop-near', 'stop-far'].map((id) =>
+    setup!.figures.find((figure) => figure.id === id)!,
+  );
   return { card, setup: setup!, near: near!, far: far! };
 };
 
@@ -40,9 +45,9 @@ describe('where a card stands that was moved after a test piece', () => {
   });
 
   it('is read from records made before what was asked stood by itself; what the card has no more is left out', () => {
-    expect([...standingOn(card, [{ distance: distanceIn(setup, far), value: far.value + 0.2 }])]).toEqual([
-      ...standingOn(card, moved),
-    ]);
+    expect([
+      ...standingOn(card, [{ distance: distanceIn(setup, far), value: far.value + 0.2 }]),
+    ]).toEqual([...standingOn(card, moved)]);
     expect(standingOn(card, [{ distance: 'saw/fence/a>b', asked: 3, value: 4 }]).size).toBe(0);
   });
 });

@@ -9,10 +9,14 @@ import type { Mm } from '../units/index.ts';
 const SAME: Mm = 1e-4;
 
 /**
- * Where the distances of a card stand now, by `distanceIn`, that were moved when it may have asked for something else:
- * what a move put right is still to be put right when the job has changed, by so much more or less than is asked now.
+ * Where the distances of a card stand now, by `distanceIn`, that were moved when it may have asked
+ * for something else: what a move put right is still to be put right when the job has changed, by
+ * so much more or less than is asked now.
  */
-export function standingOn({ setups }: Pick<Card, 'setups'>, moved: readonly SetTo[]): Map<string, Mm> {
+export function standingOn(
+  { setups }: Pick<Card, 'setups'>,
+  moved: readonly SetTo[],
+): Map<string, Mm> {
   const figures = setups.flatMap((setup) => setup.figures.map((figure) => ({ setup, figure })));
   const stand = new Map<string, Mm>();
   for (const move of lastOf(moved)) {

@@ -1,10 +1,17 @@
 import type { CardView, FigureView, GroupView } from '../plan/index.ts';
 import type { AngleFigure } from '../setups/index.ts';
 
-/** One thing to do at a machine: have all there and know what to look out for, set it, try it, or let some pieces through. */
+/**
+ * One thing to do at a machine: have all there and know what to look out for, set it, try it, or
+ * let some pieces through.
+ */
 export type FloorStep =
   | { readonly is: 'ready' }
-  | { readonly is: 'set'; readonly figures: readonly FigureView[]; readonly angles: readonly AngleFigure[] }
+  | {
+      readonly is: 'set';
+      readonly figures: readonly FigureView[];
+      readonly angles: readonly AngleFigure[];
+    }
   | { readonly is: 'trial' }
   | { readonly is: 'pieces'; readonly group: GroupView };
 

@@ -4,7 +4,21 @@ import type { Mm, Sentence } from '../units/index.ts';
 
 /** What a hazard is judged by: the state of the machine, never the name of a method. */
 export interface Situation {
-  readonly setup: Pick<Setup, 'model' | 'carrier' | 'traits' | 'stage' | 'machine' | 'cutter' | 'between' | 'guides' | 'tilt' | 'figures' | 'passes' | 'shouldersFirst'>; // prettier-ignore
+  readonly setup: Pick<
+    Setup,
+    | 'model'
+    | 'carrier'
+    | 'traits'
+    | 'stage'
+    | 'machine'
+    | 'cutter'
+    | 'between'
+    | 'guides'
+    | 'tilt'
+    | 'figures'
+    | 'passes'
+    | 'shouldersFirst'
+  >;
   readonly machine: Tool | undefined;
   readonly cutter: Tool | undefined;
   readonly shop: Shop;
@@ -17,7 +31,9 @@ export interface Hazard {
   readonly words: (at: Situation) => Sentence | undefined;
 }
 
-/** A set-up that Velk would not make: it is never taken unless somebody chose it, and read why not. */
+/**
+ * A set-up that Velk would not make: it is never taken unless somebody chose it, and read why not.
+ */
 export interface StopHazard {
   readonly id: string;
   /** What would have to change: the piece's length, or the chest. */

@@ -42,13 +42,18 @@ describe('what cards say of hazards', () => {
       tools: [...TEST_SHOP.tools, { ...(WIDE as RouterCutter), diameter }],
     });
     const said = (diameter: number) =>
-      eachSetup(planJob(short(600, { tenoned: 'router-face', mortised: 'hollow-chisel' }), large(diameter))).flatMap((o) => o.cautions.map((c) => c.hazard)); // prettier-ignore
+      eachSetup(
+        planJob(short(600, { tenoned: 'router-face', mortised: 'hollow-chisel' }), large(diameter)),
+      ).flatMap((o) => o.cautions.map((c) => c.hazard));
     expect(said(40)).toContain('slow-start');
     expect(said(12)).not.toContain('slow-start');
   });
 
   it('what backs the exit is told with the gear; along the grain, in a mortise and at the bench there is none', () => {
-    const told = (id: string) => new Set(cards.filter(({ setup }) => setup.method === id).map(({ setup }) => backingOf(setup))); // prettier-ignore
+    const told = (id: string) =>
+      new Set(
+        cards.filter(({ setup }) => setup.method === id).map(({ setup }) => backingOf(setup)),
+      );
     for (const id of [
       'saw-slot',
       'saw-upright-stack',
@@ -58,7 +63,6 @@ describe('what cards say of hazards', () => {
       'router-face',
       'saw-notch',
     ])
-      // prettier-ignore
       expect([id, ...told(id)]).toEqual([id, expect.stringMatching(/^a (spare back|stick|strip)/)]);
     for (const id of [
       'saw-groove',
@@ -69,7 +73,6 @@ describe('what cards say of hazards', () => {
       'drill-press',
       'edge-guide',
     ])
-      // prettier-ignore
       expect([id, ...told(id)]).toEqual([id, undefined]);
   });
 
@@ -85,10 +88,13 @@ describe('what cards say of hazards', () => {
     for (const { setup, cautions } of cards) {
       const text = (id: string) => cautions.find((c) => c.hazard === id)?.text;
       const value = (id: string) => setup.figures.find((f) => f.id === id)?.set.value;
-      if (setup.carrier === 'upright-jig') expect(text('blade-bare')!.lengths['height']).toBe(value('blade-height'));
+      if (setup.carrier === 'upright-jig')
+        expect(text('blade-bare')!.lengths['height']).toBe(value('blade-height'));
       const cutter = TEST_SHOP.tools.find((t) => t.id === setup.cutter);
       if (cutter?.kind !== 'router-cutter' && cutter?.kind !== 'paired-cutters') continue;
-      expect(Number(/at most (\d+)/.exec(text('speed')!.text)![1])).toBeLessThanOrEqual(cutter.topSpeed);
+      expect(Number(/at most (\d+)/.exec(text('speed')!.text)![1])).toBeLessThanOrEqual(
+        cutter.topSpeed,
+      );
       if (setup.carrier !== 'router-sled') continue;
       const inside = cutter.diameter - value('fence')!;
       expect(text('fence-opening')?.lengths['inside'] ?? 0).toBeCloseTo(Math.max(0, inside), 6);
@@ -98,10 +104,13 @@ describe('what cards say of hazards', () => {
   it('is in docs/hazards.md, by hazard, machine and way of cutting', async () => {
     const row = (id: string) => {
       const by = new Map<string, Set<string>>();
-      for (const { setup } of saying(id)) by.set(setup.model, (by.get(setup.model) ?? new Set()).add(setup.method));
-      const where = [...by].sort(([a], [b]) => a.localeCompare(b)).map(([machine, methods]) => `**${machine}**: ${[...methods].sort().join(', ')}`); // prettier-ignore
+      for (const { setup } of saying(id))
+        by.set(setup.model, (by.get(setup.model) ?? new Set()).add(setup.method));
+      const where = [...by]
+        .sort(([a], [b]) => a.localeCompare(b))
+        .map(([machine, methods]) => `**${machine}**: ${[...methods].sort().join(', ')}`);
       const found = saying(id)[0]?.cautions.find((c) => c.hazard === id)?.text;
-      return `| ${id} | ${where.join('; ') || 'where a cutter over 25 mm turns'} | ${found ? speak(found, METRIC) : 'So large a cutter is started at the lowest speed, and only then brought up.'} |`; // prettier-ignore
+      return `| ${id} | ${where.join('; ') || 'where a cutter over 25 mm turns'} | ${found ? speak(found, METRIC) : 'So large a cutter is started at the lowest speed, and only then brought up.'} |`;
     };
     const stops = STOPS.map(({ id }) => {
       const [stop] = FIRING.find(([hazard]) => hazard === id)![1]().stops;
@@ -144,24 +153,90 @@ describe('what cards say of hazards', () => {
 
 const card = (job: Job, shop: Shop, method: string): EachSetup =>
   eachSetup(planJob(job, shop)).find((o) => o.setup.method === method)!;
-const WIDE: Tool = { kind: 'router-cutter', retired: false, id: 'wide', name: 'Face cutter 60', diameter: 60, cuttingLength: 30, shank: 12, centreCutting: false, topSpeed: 16000, level: 3 }; // prettier-ignore
+const WIDE: Tool = {
+  kind: 'router-cutter',
+  retired: false,
+  id: 'wide',
+  name: 'Face cutter 60',
+  diameter: 60,
+  cuttingLength: 30,
+  shank: 12,
+  centreCutting: false,
+  topSpeed: 16000,
+  level: 3,
+};
 /** Of the shop's cutters none but the wide one is as long as the shoulder is deep. */
 const onlyWide = withTool(
-  { ...TEST_SHOP, tools: [...TEST_SHOP.tools.map((t): Tool => (t.kind === 'router-cutter' ? { ...t, cuttingLength: 3 } : t)), WIDE] },
+  {
+    ...TEST_SHOP,
+    tools: [
+      ...TEST_SHOP.tools.map((t): Tool =>
+        t.kind === 'router-cutter' ? { ...t, cuttingLength: 3 } : t,
+      ),
+      WIDE,
+    ],
+  },
   'router',
   { largestCutter: 70 },
-); // prettier-ignore
+);
 const fast = withTool(TEST_SHOP, 'router-table', { slowest: 26_000 });
 
 /** For each stop a job that fires it, and one that doesn't. */
 const FIRING: readonly (readonly [string, () => EachSetup, () => EachSetup])[] = [
-  ['short-crosscut', ...pair((length) => card(short(length, { tenoned: 'crosscut-shoulders+saw-upright-flipped' }), TEST_SHOP, 'crosscut-shoulders'), 250, 600)],
-  ['short-fed', ...pair((length) => card(short(length, { tenoned: 'crosscut-shoulders+bandsaw-flipped' }), TEST_SHOP, 'bandsaw-flipped'), 150, 600)],
-  ['large-by-hand', ...pair((shop) => card(short(600, { tenoned: 'router-face', mortised: 'hollow-chisel' }), shop, 'router-face'), onlyWide, TEST_SHOP)],
-  ['over-speed', ...pair((shop) => card(short(600, { tenoned: 'router-table-sled' }), shop, 'router-table-sled'), fast, TEST_SHOP)],
-]; // prettier-ignore
+  [
+    'short-crosscut',
+    ...pair(
+      (length) =>
+        card(
+          short(length, { tenoned: 'crosscut-shoulders+saw-upright-flipped' }),
+          TEST_SHOP,
+          'crosscut-shoulders',
+        ),
+      250,
+      600,
+    ),
+  ],
+  [
+    'short-fed',
+    ...pair(
+      (length) =>
+        card(
+          short(length, { tenoned: 'crosscut-shoulders+bandsaw-flipped' }),
+          TEST_SHOP,
+          'bandsaw-flipped',
+        ),
+      150,
+      600,
+    ),
+  ],
+  [
+    'large-by-hand',
+    ...pair(
+      (shop) =>
+        card(
+          short(600, { tenoned: 'router-face', mortised: 'hollow-chisel' }),
+          shop,
+          'router-face',
+        ),
+      onlyWide,
+      TEST_SHOP,
+    ),
+  ],
+  [
+    'over-speed',
+    ...pair(
+      (shop) => card(short(600, { tenoned: 'router-table-sled' }), shop, 'router-table-sled'),
+      fast,
+      TEST_SHOP,
+    ),
+  ],
+];
 
-function pair<T>(of: (value: T) => EachSetup, fires: T, quiet: T): [() => EachSetup, () => EachSetup] {
+function pair<T>(
+  of: (value: T) => EachSetup,
+  fires: T,
+  quiet: T,
+): [() => EachSetup, () => EachSetup] {
   return [() => of(fires), () => of(quiet)];
 }
 
@@ -171,11 +246,18 @@ describe('stops', () => {
     expect(quiet().stops).toEqual([]);
   });
 
-  it('every stop has its job', () => expect(FIRING.map(([id]) => id)).toEqual(STOPS.map(({ id }) => id)));
+  it('every stop has its job', () =>
+    expect(FIRING.map(([id]) => id)).toEqual(STOPS.map(({ id }) => id)));
 
   it('pieces under the shortest are stopped on the router table between stops too', () => {
-    const job = jobWith({ params: { ...squared, position: 30 }, stile: { length: 150 }, routes: { mortised: 'router-table-stops+square-ends' } }); // prettier-ignore
-    expect(card(job, TEST_SHOP, 'router-table-stops').stops.map((s) => s.hazard)).toEqual(['short-fed']);
+    const job = jobWith({
+      params: { ...squared, position: 30 },
+      stile: { length: 150 },
+      routes: { mortised: 'router-table-stops+square-ends' },
+    });
+    expect(card(job, TEST_SHOP, 'router-table-stops').stops.map((s) => s.hazard)).toEqual([
+      'short-fed',
+    ]);
   });
 
   it('is never the default, is taken where chosen, names a way without it, and is read for good', () => {
@@ -187,17 +269,26 @@ describe('stops', () => {
     expect(plan.joints[0]!.chosen.tenoned).toBe(route);
     expect(plan.joints[0]!.routes.tenoned.some((r) => r.refusals.length === 0)).toBe(true);
     const stops = eachSetup(plan).flatMap((o) => o.stops);
-    expect(stops.every((s) => !s.read && s.joint === 'joint' && s.key === 'crosscut-shoulders/short-crosscut')).toBe(
-      true,
-    );
+    expect(
+      stops.every(
+        (s) => !s.read && s.joint === 'joint' && s.key === 'crosscut-shoulders/short-crosscut',
+      ),
+    ).toBe(true);
     const joints = asked.joints.map((j) => ({ ...j, read: [stops[0]!.key] }));
-    expect(eachSetup(planJob({ ...asked, joints }, TEST_SHOP)).flatMap((o) => o.stops).every((s) => s.read)).toBe(true); // prettier-ignore
+    expect(
+      eachSetup(planJob({ ...asked, joints }, TEST_SHOP))
+        .flatMap((o) => o.stops)
+        .every((s) => s.read),
+    ).toBe(true);
   });
 
   it('no generated plan has one that nobody chose', () => {
     fc.assert(
       fc.property(cases({}), fc.integer({ min: 80, max: 320 }), ({ job, shop }, length) => {
-        const parts = job.parts.map((p) => ({ ...p, length: Math.max(length, 2 * p.width.nominal) }));
+        const parts = job.parts.map((p) => ({
+          ...p,
+          length: Math.max(length, 2 * p.width.nominal),
+        }));
         expect(eachSetup(planJob({ ...job, parts }, shop)).flatMap((o) => o.stops)).toEqual([]);
       }),
       { numRuns: 30, seed: 9 },
@@ -207,11 +298,24 @@ describe('stops', () => {
   it('of two joints on one card each has its own, and both must be read', () => {
     const job = short(250, { tenoned: 'crosscut-shoulders+saw-upright-flipped' });
     const [joint] = job.joints as [Job['joints'][number]];
-    const [rail, stile] = ['second', 'third'].map((id, i) => ({ ...job.parts[i]!, id, name: id })) as [
-      Job['parts'][number],
-      Job['parts'][number],
-    ];
-    const both: Job = { ...job, parts: [...job.parts, rail, stile], joints: [joint, { ...joint, id: 'other', tenoned: { ...joint.tenoned, part: rail.id }, mortised: { ...joint.mortised, part: stile.id } }] }; // prettier-ignore
+    const [rail, stile] = ['second', 'third'].map((id, i) => ({
+      ...job.parts[i]!,
+      id,
+      name: id,
+    })) as [Job['parts'][number], Job['parts'][number]];
+    const both: Job = {
+      ...job,
+      parts: [...job.parts, rail, stile],
+      joints: [
+        joint,
+        {
+          ...joint,
+          id: 'other',
+          tenoned: { ...joint.tenoned, part: rail.id },
+          mortised: { ...joint.mortised, part: stile.id },
+        },
+      ],
+    };
     const merged = eachSetup(planJob(both, TEST_SHOP)).find((o) => o.setup.stage === 'shoulders')!;
     expect(merged.stops.map((s) => s.joint).sort()).toEqual(['joint', 'other']);
   });

@@ -5,7 +5,10 @@ import { CAUTIONS } from './cautions.ts';
 import { situationOf, type Situation } from './hazard.ts';
 import { LARGEST_BY_HAND, STOPS } from './stops.ts';
 
-/** Everything to look out for at a state of a machine, whichever of its set-ups brings it, the gravest first. */
+/**
+ * Everything to look out for at a state of a machine, whichever of its set-ups brings it, the
+ * gravest first.
+ */
 export function cautionsOf(setups: readonly Setup[], shop: Shop): Caution[] {
   const all = setups.map((setup) => situationOf(setup, shop));
   return CAUTIONS.flatMap(({ id, words }): Caution[] => {
@@ -15,8 +18,8 @@ export function cautionsOf(setups: readonly Setup[], shop: Shop): Caution[] {
 }
 
 /**
- * Whether any set-up could have a stop for a piece of this length: most shops and pieces have none, and need not be asked
- * set-up by set-up.
+ * Whether any set-up could have a stop for a piece of this length: most shops and pieces have none,
+ * and need not be asked set-up by set-up.
  * @param length of the piece as it is while it is cut, mm
  */
 export function mayStop(length: Mm, { rules, tools }: Shop): boolean {
@@ -25,7 +28,8 @@ export function mayStop(length: Mm, { rules, tools }: Shop): boolean {
   return tools.some(
     (t) =>
       (t.kind === 'router-cutter' || t.kind === 'paired-cutters') &&
-      ((t.kind === 'router-cutter' && t.diameter > LARGEST_BY_HAND) || slowest > topSpeed(t.diameter, t.topSpeed).rpm),
+      ((t.kind === 'router-cutter' && t.diameter > LARGEST_BY_HAND) ||
+        slowest > topSpeed(t.diameter, t.topSpeed).rpm),
   );
 }
 

@@ -16,7 +16,8 @@ const across = ({ setup: { model, carrier, stage } }: Situation): boolean =>
 /** Pushed past the cutter by hand. */
 const fed = (at: Situation): boolean =>
   !across(at) &&
-  (['bandsaw', 'router-table'].includes(at.setup.model) || (at.setup.model === 'table-saw' && at.setup.carrier === 'fence')); // prettier-ignore
+  (['bandsaw', 'router-table'].includes(at.setup.model) ||
+    (at.setup.model === 'table-saw' && at.setup.carrier === 'fence'));
 
 /** What Velk would not do (common practice), with the other way. */
 export const STOPS: readonly StopHazard[] = [
@@ -25,7 +26,10 @@ export const STOPS: readonly StopHazard[] = [
     path: 'length',
     words: (at) =>
       across(at) && at.length < at.shop.rules.shortestCrosscut - 1e-6
-        ? say('The piece is {value} long; under {bound} it is too short for a power crosscut. Cut it while it is part of a longer piece, or by hand.', { value: at.length, bound: at.shop.rules.shortestCrosscut }) // prettier-ignore
+        ? say(
+            'The piece is {value} long; under {bound} it is too short for a power crosscut. Cut it while it is part of a longer piece, or by hand.',
+            { value: at.length, bound: at.shop.rules.shortestCrosscut },
+          )
         : undefined,
   },
   {
@@ -33,15 +37,23 @@ export const STOPS: readonly StopHazard[] = [
     path: 'length',
     words: (at) =>
       fed(at) && at.length < at.shop.rules.shortestFed - 1e-6
-        ? say('The piece is {value} long; under {bound} it can’t be fed safely by hand. Cut it while it is part of a longer piece, or by hand.', { value: at.length, bound: at.shop.rules.shortestFed }) // prettier-ignore
+        ? say(
+            'The piece is {value} long; under {bound} it can’t be fed safely by hand. Cut it while it is part of a longer piece, or by hand.',
+            { value: at.length, bound: at.shop.rules.shortestFed },
+          )
         : undefined,
   },
   {
     id: 'large-by-hand',
     path: 'shop.tools',
     words: ({ setup, cutter }) =>
-      cutter?.kind === 'router-cutter' && PORTABLE.has(setup.model) && cutter.diameter > LARGEST_BY_HAND + 1e-6
-        ? say('The cutter is {value} across; over {bound} none is held in the hand. Run it in a router table, or use a smaller one.', { value: cutter.diameter, bound: LARGEST_BY_HAND }) // prettier-ignore
+      cutter?.kind === 'router-cutter' &&
+      PORTABLE.has(setup.model) &&
+      cutter.diameter > LARGEST_BY_HAND + 1e-6
+        ? say(
+            'The cutter is {value} across; over {bound} none is held in the hand. Run it in a router table, or use a smaller one.',
+            { value: cutter.diameter, bound: LARGEST_BY_HAND },
+          )
         : undefined,
   },
   {
@@ -52,7 +64,9 @@ export const STOPS: readonly StopHazard[] = [
       if (machine?.kind !== 'router' && machine?.kind !== 'router-table') return undefined;
       const { rpm } = topSpeed(cutter.diameter, cutter.topSpeed);
       return machine.slowest > rpm
-        ? say(`The cutter turns at most ${rpm} rpm; the slowest here is ${machine.slowest}. Use a smaller cutter, or a machine that turns slower.`) // prettier-ignore
+        ? say(
+            `The cutter turns at most ${rpm} rpm; the slowest here is ${machine.slowest}. Use a smaller cutter, or a machine that turns slower.`,
+          )
         : undefined;
     },
   },

@@ -5,7 +5,10 @@ import { sameHand } from '../simulate/index.ts';
 import { say } from '../units/index.ts';
 
 /** As many tenons as mortises, of either hand. */
-export function countAdvice(joint: Joint, { tenoned, mortised }: Record<MemberName, Occurrence[]>): Advice[] {
+export function countAdvice(
+  joint: Joint,
+  { tenoned, mortised }: Record<MemberName, Occurrence[]>,
+): Advice[] {
   const sum = (list: Occurrence[]) => list.reduce((n, o) => n + o.count, 0);
   /** Of a row every mortise has a tenon of its own. */
   const row = inARow(joint);
@@ -18,7 +21,13 @@ export function countAdvice(joint: Joint, { tenoned, mortised }: Record<MemberNa
     reason: say(reason),
   });
   if (tenons !== mortises)
-    return [warning('count', 'Counts differ', `${joint.name}: ${tenons} tenons, but ${mortises} mortises.`)];
+    return [
+      warning(
+        'count',
+        'Counts differ',
+        `${joint.name}: ${tenons} tenons, but ${mortises} mortises.`,
+      ),
+    ];
   const lone = tenoned.find((t) => row * sum(mortised.filter((m) => sameHand(t, m))) !== t.count);
   return lone
     ? [
@@ -45,9 +54,12 @@ export function handProblems(
 ): Problem[] {
   const { edge } = entryOf(mortised.edge);
   const [ends, from] = [endsOf(tenoned.ends), endsOf(mortised.ends)];
-  if (ends.some((end) => from.some((layout) => sameHand({ end }, { end: layout, edge })))) return [];
+  if (ends.some((end) => from.some((layout) => sameHand({ end }, { end: layout, edge }))))
+    return [];
   const [tenon, layout] = [ends, from].map(([end]) => end!.toUpperCase());
   const other = layout === 'A' ? 'B' : 'A';
-  const message = say(`${names.mortised}: laid out from end ${layout}, its mortises are of the other hand than the tenon at ${names.tenoned}’s end ${tenon}: a part can be turned, not mirrored. Lay them out from end ${other}, or let the tenon enter the ${OPPOSITE[mortised.edge]}.`); // prettier-ignore
+  const message = say(
+    `${names.mortised}: laid out from end ${layout}, its mortises are of the other hand than the tenon at ${names.tenoned}’s end ${tenon}: a part can be turned, not mirrored. Lay them out from end ${other}, or let the tenon enter the ${OPPOSITE[mortised.edge]}.`,
+  );
   return [{ path: 'hand', part: names.mortised, dimension: 'layout end', message }];
 }

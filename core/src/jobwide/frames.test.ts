@@ -76,7 +76,9 @@ describe('frames, worked by hand', () => {
     expect(plan.joints.flatMap((j) => j.problems.map((p) => speak(p.message, METRIC)))).toEqual([]);
     expect(plan.joints.every((j) => j.chosen.tenoned && j.chosen.mortised)).toBe(true);
     for (const more of [{ rails: [70, 60, 90] }, { muntins: { count: 1, width: 40 } }])
-      expect(speak(makeFrame({ ...DOOR, kind: 'grooved', ...more }, job, shop).problems[0]!, METRIC)).toMatch(/choose the stub tenon/); // prettier-ignore
+      expect(
+        speak(makeFrame({ ...DOOR, kind: 'grooved', ...more }, job, shop).problems[0]!, METRIC),
+      ).toMatch(/choose the stub tenon/);
   });
 
   it('a panel frame with stub tenons and two muntins: lights of 80, panels into both grooves less their room', () => {
@@ -97,18 +99,33 @@ describe('frames, worked by hand', () => {
 
   it('a middle rail and muntins: a set of them in either bay, each into its own two rails', () => {
     for (const kind of ['stub', 'haunched']) {
-      const { frame, job: whole } = made({ ...DOOR, kind, rails: [70, 50, 90], muntins: { count: 1, width: 40 } });
+      const { frame, job: whole } = made({
+        ...DOOR,
+        kind,
+        rails: [70, 50, 90],
+        muntins: { count: 1, width: 40 },
+      });
       const bars = frame.parts.filter((p) => p.name.includes('muntin'));
-      expect(bars.map((p) => [p.name, p.quantity])).toEqual([['Door muntin, top', 2], ['Door muntin, bottom', 2]]); // prettier-ignore
+      expect(bars.map((p) => [p.name, p.quantity])).toEqual([
+        ['Door muntin, top', 2],
+        ['Door muntin, bottom', 2],
+      ]);
       const bay = (600 - 70 - 50 - 90) / 2;
       expect(value(frame, 'opening')).toBe(bay);
       const ends = whole.joints.filter((j) => bars.some((b) => b.id === j.tenoned.part));
       expect(ends.map((j) => [j.mortised.part, j.mortised.edge])).toEqual([
-        ['door-top-rail', 'other'], ['door-middle-rail', 'reference'], ['door-middle-rail', 'other'], ['door-bottom-rail', 'other'],
-      ]); // prettier-ignore
-      /** Shoulder to shoulder each is as long as its bay is high, and it stands in the middle of it. */
+        ['door-top-rail', 'other'],
+        ['door-middle-rail', 'reference'],
+        ['door-middle-rail', 'other'],
+        ['door-bottom-rail', 'other'],
+      ]);
+      /**
+       * Shoulder to shoulder each is as long as its bay is high, and it stands in the middle of it.
+       */
       for (const bar of bars) {
-        const into = ends.filter((j) => j.tenoned.part === bar.id).map((j) => Number(j.params['tenonLength']));
+        const into = ends
+          .filter((j) => j.tenoned.part === bar.id)
+          .map((j) => Number(j.params['tenonLength']));
         expect(bar.length - into[0]! - into[1]!).toBeCloseTo(bay, 9);
       }
       for (const joint of ends) {
@@ -116,24 +133,41 @@ describe('frames, worked by hand', () => {
         expect(own.seat(params).along + 20).toBeCloseTo(parts.mortised.length / 2, 6);
       }
       const plan = planJob(whole, shop);
-      expect(plan.joints.flatMap((j) => j.problems.map((p) => speak(p.message, METRIC)))).toEqual([]);
+      expect(plan.joints.flatMap((j) => j.problems.map((p) => speak(p.message, METRIC)))).toEqual(
+        [],
+      );
     }
   });
 
   it('says nothing of horns where there are none', () => {
-    const words = (kind: string) => speak(makeFrame({ ...DOOR, kind }, job, shop).figures.find((f) => f.id === 'stile')!.working, METRIC); // prettier-ignore
+    const words = (kind: string) =>
+      speak(
+        makeFrame({ ...DOOR, kind }, job, shop).figures.find((f) => f.id === 'stile')!.working,
+        METRIC,
+      );
     expect(words('haunched')).toMatch(/two horns of 20/);
-    expect(words('stub')).toBe('the height, 600.0 mm: this joint is made at the stile’s own end, without horns');
+    expect(words('stub')).toBe(
+      'the height, 600.0 mm: this joint is made at the stile’s own end, without horns',
+    );
   });
 
   it('movement takes from the panel: 300 of red oak at 9.2 and 12.0 % moves as the table says', () => {
-    const seasons = { now: { temperature: 21.1, humidity: 50 }, later: { temperature: 21.1, humidity: 65 } };
+    const seasons = {
+      now: { temperature: 21.1, humidity: 50 },
+      later: { temperature: 21.1, humidity: 65 },
+    };
     const spec = { ...DOOR, kind: 'stub', width: 420, species: 'northern-red-oak' };
     const frame = makeFrame(spec, { ...job, seasons }, shop);
     const { tenonLength, bottomClearance } = frame.joints[0]!.params as Record<string, number>;
     const widest = 300 + 2 * (tenonLength! + bottomClearance!);
-    /** Wood Handbook (FPL-GTR-282), values from memory: tangential 0.00369 a percent, 9.2 to 12.0 percent. */
-    expect(value(frame, 'panel-width')).toBeCloseTo(widest - widest * 0.00369 * (12.0 - 9.2) - 2, 0);
+    /**
+     * Wood Handbook (FPL-GTR-282), values from memory: tangential 0.00369 a percent, 9.2 to 12.0
+     * percent.
+     */
+    expect(value(frame, 'panel-width')).toBeCloseTo(
+      widest - widest * 0.00369 * (12.0 - 9.2) - 2,
+      0,
+    );
   });
 
   it('a table base: eight joints, rails 780 and 380 between shoulders, tenons so short that they butt in the leg', () => {
@@ -146,11 +180,19 @@ describe('frames, worked by hand', () => {
     expect(frame.joints.every((j) => j.params['setBack'] === 6)).toBe(true);
     /** Rails are their shoulders and two tenons, however short those were made. */
     for (const [i, shoulders] of [780, 380].entries())
-      expect(frame.parts[i + 1]!.length - 2 * Number(frame.joints[i]!.params['tenonLength'])).toBeCloseTo(shoulders, 9);
-    expect([value(frame, 'long-over'), value(frame, 'short-over')]).toEqual(frame.parts.slice(1).map((p) => p.length));
+      expect(
+        frame.parts[i + 1]!.length - 2 * Number(frame.joints[i]!.params['tenonLength']),
+      ).toBeCloseTo(shoulders, 9);
+    expect([value(frame, 'long-over'), value(frame, 'short-over')]).toEqual(
+      frame.parts.slice(1).map((p) => p.length),
+    );
     for (const kind of ['blind', 'haunched', 'housed'])
-      expect(planJob(made({ ...BASE, kind }).job, shop).joints.flatMap((j) => j.problems)).toEqual([]);
-    expect(planJob(whole, shop).joints.every((j) => j.chosen.tenoned && j.chosen.mortised)).toBe(true);
+      expect(planJob(made({ ...BASE, kind }).job, shop).joints.flatMap((j) => j.problems)).toEqual(
+        [],
+      );
+    expect(planJob(whole, shop).joints.every((j) => j.chosen.tenoned && j.chosen.mortised)).toBe(
+      true,
+    );
   });
 
   it('middle rails of a frame with open corners are joined otherwise: as long as their own tenons ask', () => {
@@ -164,10 +206,15 @@ describe('frames, worked by hand', () => {
   });
 
   it('says what can’t be made, with its numbers', () => {
-    const told = (spec: FrameSpec | BaseSpec) => makeFrame(spec, job, shop).problems.map((p) => speak(p, METRIC));
-    expect(told({ ...DOOR, stile: 210 })[0]).toMatch(/Two stiles of 210.0 mm leave nothing of 400.0 mm/);
+    const told = (spec: FrameSpec | BaseSpec) =>
+      makeFrame(spec, job, shop).problems.map((p) => speak(p, METRIC));
+    expect(told({ ...DOOR, stile: 210 })[0]).toMatch(
+      /Two stiles of 210.0 mm leave nothing of 400.0 mm/,
+    );
     expect(told({ ...DOOR, rails: [300, 300] })[0]).toMatch(/The rails make 600.0 mm/);
-    expect(told({ ...DOOR, muntins: { count: 7, width: 40 } })[0]).toMatch(/The muntins make 280.0 mm/);
+    expect(told({ ...DOOR, muntins: { count: 7, width: 40 } })[0]).toMatch(
+      /The muntins make 280.0 mm/,
+    );
     expect(told({ ...DOOR, kind: 'tee-lap' })[0]).toMatch(/A frame has corners/);
     expect(told({ ...BASE, leg: 260 })).toHaveLength(1);
     expect(told({ ...BASE, kind: 'lap' })[0]).toMatch(/closed mortise/);

@@ -1,6 +1,19 @@
-import { resolve, type EntrySide, type Job, type Joint, type LayoutEnds } from '../exchange/index.ts';
+import {
+  resolve,
+  type EntrySide,
+  type Job,
+  type Joint,
+  type LayoutEnds,
+} from '../exchange/index.ts';
 import { kindOf, type Members } from '../joints/index.ts';
-import { coefficientsOf, moistureIn, movementOf, PLAIN_PART, SPECIES, type Part } from '../stock/index.ts';
+import {
+  coefficientsOf,
+  moistureIn,
+  movementOf,
+  PLAIN_PART,
+  SPECIES,
+  type Part,
+} from '../stock/index.ts';
 import { neighbourNotes } from './neighbours.ts';
 import { availableIn, freshId, type Shop } from '../tooling/index.ts';
 import { roundTo, say, type Mm, type Sentence } from '../units/index.ts';
@@ -55,13 +68,25 @@ export interface Frame {
   readonly problems: readonly Sentence[];
 }
 
-/** Spare length at either end of a stile with closed mortises, until the glue has set (common practice: 15 to 25 mm). */
+/**
+ * Spare length at either end of a stile with closed mortises, until the glue has set (common
+ * practice: 15 to 25 mm).
+ */
 const HORN: Mm = 20;
 
-/** Room a panel is given in each groove for dust and paint, where nobody has said how its wood moves, mm. */
+/**
+ * Room a panel is given in each groove for dust and paint, where nobody has said how its wood
+ * moves, mm.
+ */
 const PLAY: Mm = 1;
 
-const figure = (id: string, name: string, value: Mm, working: string, lengths: Record<string, Mm>): FrameFigure => ({
+const figure = (
+  id: string,
+  name: string,
+  value: Mm,
+  working: string,
+  lengths: Record<string, Mm>,
+): FrameFigure => ({
   id,
   name,
   value,
@@ -69,8 +94,9 @@ const figure = (id: string, name: string, value: Mm, working: string, lengths: R
 });
 
 /**
- * The parts and joints of a frame or a leg-and-rail base, every one with the proportions its kind proposes for this
- * shop, and the sizes that follow: rails shoulder to shoulder and over their tenons, panel, diagonals.
+ * The parts and joints of a frame or a leg-and-rail base, every one with the proportions its kind
+ * proposes for this shop, and the sizes that follow: rails shoulder to shoulder and over their
+ * tenons, panel, diagonals.
  */
 export function makeFrame(spec: FrameSpec | BaseSpec, job: Job, shop: Shop): Frame {
   return spec.sort === 'frame' ? frameOf(spec, job, shop) : baseOf(spec, job, shop);
@@ -86,7 +112,14 @@ interface Making {
 function addPart(
   { job, parts }: Making,
   name: string,
-  sizes: { quantity: number; length: Mm; thickness: Mm; width: Mm; species: string; hands?: Part['hands'] },
+  sizes: {
+    quantity: number;
+    length: Mm;
+    thickness: Mm;
+    width: Mm;
+    species: string;
+    hands?: Part['hands'];
+  },
 ): Part {
   const { quantity, length, thickness, width, species, hands = 'alike' } = sizes;
   const part: Part = {
@@ -115,7 +148,10 @@ interface Meeting {
   /** Where the tenoned piece's reference edge lies from the layout end. */
   readonly along: Mm;
   readonly setBack?: Mm;
-  /** How much of the mortised piece's width is this joint's to go into, where another comes from the far side. */
+  /**
+   * How much of the mortised piece's width is this joint's to go into, where another comes from the
+   * far side.
+   */
   readonly room?: Mm;
 }
 
@@ -134,9 +170,17 @@ function addJoint(making: Making, meeting: Meeting): Joint {
   const { members } = resolve(bare, { parts: [meeting.tenoned, meeting.mortised] });
   const mortised = { ...members.mortised, width: meeting.room ?? members.mortised.width };
   const { params } = kind.propose({ ...members, mortised }, availableIn(shop));
-  const placed = 'position' in params ? { ...params, position: Number(params['position']) + meeting.along - kind.seat(params).along } : params; // prettier-ignore
+  const placed =
+    'position' in params
+      ? {
+          ...params,
+          position: Number(params['position']) + meeting.along - kind.seat(params).along,
+        }
+      : params;
   const seated =
-    meeting.setBack !== undefined && 'setBack' in placed ? { ...placed, setBack: meeting.setBack } : placed;
+    meeting.setBack !== undefined && 'setBack' in placed
+      ? { ...placed, setBack: meeting.setBack }
+      : placed;
   const joint = { ...bare, params: seated };
   joints.push(joint);
   return joint;
@@ -146,7 +190,9 @@ function addJoint(making: Making, meeting: Meeting): Joint {
 function beyond(kindId: string, members: Members, shop: Shop): Mm {
   const kind = kindOf(kindId);
   const { params } = kind.propose(members, availableIn(shop));
-  const tenons = kind.features(params, members).tenoned.map((f) => (f.form === 'tenon' ? f.length : 0));
+  const tenons = kind
+    .features(params, members)
+    .tenoned.map((f) => (f.form === 'tenon' ? f.length : 0));
   return Math.max(0, ...tenons) + (kind.seat(params).sink ?? 0);
 }
 
@@ -165,31 +211,82 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
   const clear = height - rails.reduce((sum, w) => sum + w, 0);
   const problems = [
     ...(rails.length < 2 ? [say('A frame has at least two rails.')] : []),
-    ...(kindOf(kind).where === 'across' ? [say('A frame has corners: choose a joint that does not lie across its stiles.')] : []), // prettier-ignore
-    ...(kind === 'grooved' && (rails.length > 2 || muntins.count > 0) ? [say('This joint’s rails are grooved along one edge: for middle rails and muntins choose the stub tenon in the panel groove.')] : []), // prettier-ignore
+    ...(kindOf(kind).where === 'across'
+      ? [say('A frame has corners: choose a joint that does not lie across its stiles.')]
+      : []),
+    ...(kind === 'grooved' && (rails.length > 2 || muntins.count > 0)
+      ? [
+          say(
+            'This joint’s rails are grooved along one edge: for middle rails and muntins choose the stub tenon in the panel groove.',
+          ),
+        ]
+      : []),
     ...(opening <= 0
-      ? [say('Two stiles of {stile} leave nothing of {width}: the opening would be {opening}.', { stile, width, opening })] // prettier-ignore
+      ? [
+          say('Two stiles of {stile} leave nothing of {width}: the opening would be {opening}.', {
+            stile,
+            width,
+            opening,
+          }),
+        ]
       : []),
     ...(clear <= 0
-      ? [say('The rails make {sum}; of a height of {height} nothing is left between them.', { sum: height - clear, height })] // prettier-ignore
+      ? [
+          say('The rails make {sum}; of a height of {height} nothing is left between them.', {
+            sum: height - clear,
+            height,
+          }),
+        ]
       : []),
     ...(muntins.count > 0 && opening - muntins.count * muntins.width <= 0
-      ? [say('The muntins make {sum}; the opening is {opening}.', { sum: muntins.count * muntins.width, opening })]
+      ? [
+          say('The muntins make {sum}; the opening is {opening}.', {
+            sum: muntins.count * muntins.width,
+            opening,
+          }),
+        ]
       : []),
   ];
   if (problems.length) return { parts: [], joints: [], figures: [], problems };
   const post = blank(thickness, stile);
   const tenon = beyond(kind, { tenoned: blank(thickness, rails[0]!), mortised: post }, shop);
   const over = opening + 2 * tenon;
-  const stiles = addPart(making, `${name} stile`, { quantity: 2 * count, length: height + 2 * horn, thickness, width: stile, species, hands: 'pairs' }); // prettier-ignore
+  const stiles = addPart(making, `${name} stile`, {
+    quantity: 2 * count,
+    length: height + 2 * horn,
+    thickness,
+    width: stile,
+    species,
+    hands: 'pairs',
+  });
   let top = 0;
   const made = rails.map((w, i) => {
-    const title = i === 0 ? 'top rail' : i === rails.length - 1 ? 'bottom rail' : rails.length === 3 ? 'middle rail' : `middle rail ${i}`; // prettier-ignore
+    const title =
+      i === 0
+        ? 'top rail'
+        : i === rails.length - 1
+          ? 'bottom rail'
+          : rails.length === 3
+            ? 'middle rail'
+            : `middle rail ${i}`;
     const last = i === rails.length - 1;
-    /** At the ends the rails' reference edges look outward: the bottom one is laid out from the bottom. */
-    const inner = i === 0 || last || !['end', 'corner'].includes(kindOf(kind).where) ? kind : 'blind';
-    const reach = inner === kind ? tenon : beyond(inner, { tenoned: blank(thickness, w), mortised: post }, shop);
-    const rail = addPart(making, `${name} ${title}`, { quantity: count, length: opening + 2 * reach, thickness, width: w, species }); // prettier-ignore
+    /**
+     * At the ends the rails' reference edges look outward: the bottom one is laid out from the
+     * bottom.
+     */
+    const inner =
+      i === 0 || last || !['end', 'corner'].includes(kindOf(kind).where) ? kind : 'blind';
+    const reach =
+      inner === kind
+        ? tenon
+        : beyond(inner, { tenoned: blank(thickness, w), mortised: post }, shop);
+    const rail = addPart(making, `${name} ${title}`, {
+      quantity: count,
+      length: opening + 2 * reach,
+      thickness,
+      width: w,
+      species,
+    });
     addJoint(making, {
       name: `${rail.name} into stile`,
       kind: inner,
@@ -211,26 +308,82 @@ function frameOf(spec: FrameSpec, job: Job, shop: Shop): Frame {
       addMuntins(spec, making, [made[i]!, lower], { tenon, opening, between, bay, bays, at: i });
     });
   const figures: FrameFigure[] = [
-    figure('shoulders', 'rails, shoulder to shoulder', opening, 'width {width} − two stiles of {stile}', {
-      width,
-      stile,
-    }),
-    figure('over', 'rails, over the tenons', over, 'shoulder to shoulder {opening} + two tenons of {tenon}', { opening, tenon }), // prettier-ignore
+    figure(
+      'shoulders',
+      'rails, shoulder to shoulder',
+      opening,
+      'width {width} − two stiles of {stile}',
+      {
+        width,
+        stile,
+      },
+    ),
+    figure(
+      'over',
+      'rails, over the tenons',
+      over,
+      'shoulder to shoulder {opening} + two tenons of {tenon}',
+      { opening, tenon },
+    ),
     horn > 0
-      ? figure('stile', 'stiles, horns and all', height + 2 * horn, 'height {height} + two horns of {horn}, cut off once the glue has set', { height, horn }) // prettier-ignore
-      : figure('stile', 'stiles', height, 'the height, {height}: this joint is made at the stile’s own end, without horns', { height }), // prettier-ignore
-    figure('opening', 'opening, high', bay, 'height {height} − rails {rails}, in {bays}'.replace('{bays}', bays === 1 ? 'one' : `${bays} alike`), { height, rails: height - clear }), // prettier-ignore
-    figure('diagonal', 'diagonal outside, both alike when square', Math.hypot(width, height), 'corner to corner of {width} by {height}', { width, height }), // prettier-ignore
-    figure('inner-diagonal', 'diagonal of the opening', Math.hypot(opening, bay), 'corner to corner of {opening} by {bay}', { opening, bay }), // prettier-ignore
+      ? figure(
+          'stile',
+          'stiles, horns and all',
+          height + 2 * horn,
+          'height {height} + two horns of {horn}, cut off once the glue has set',
+          { height, horn },
+        )
+      : figure(
+          'stile',
+          'stiles',
+          height,
+          'the height, {height}: this joint is made at the stile’s own end, without horns',
+          { height },
+        ),
+    figure(
+      'opening',
+      'opening, high',
+      bay,
+      'height {height} − rails {rails}, in {bays}'.replace(
+        '{bays}',
+        bays === 1 ? 'one' : `${bays} alike`,
+      ),
+      { height, rails: height - clear },
+    ),
+    figure(
+      'diagonal',
+      'diagonal outside, both alike when square',
+      Math.hypot(width, height),
+      'corner to corner of {width} by {height}',
+      { width, height },
+    ),
+    figure(
+      'inner-diagonal',
+      'diagonal of the opening',
+      Math.hypot(opening, bay),
+      'corner to corner of {opening} by {bay}',
+      { opening, bay },
+    ),
     ...(muntins.count > 0
-      ? [figure('light', 'between the muntins', between, 'opening {opening} − muntins {sum}, shared by those beside them', { opening, sum: muntins.count * muntins.width })] // prettier-ignore
+      ? [
+          figure(
+            'light',
+            'between the muntins',
+            between,
+            'opening {opening} − muntins {sum}, shared by those beside them',
+            { opening, sum: muntins.count * muntins.width },
+          ),
+        ]
       : []),
     ...panelOf(spec, making, job, { opening: muntins.count > 0 ? between : opening, bay }),
   ];
   return { parts: making.parts, joints: making.joints, figures, problems };
 }
 
-/** Where the muntins of one bay go: between which rails, how high and wide it is, and which of how many. */
+/**
+ * Where the muntins of one bay go: between which rails, how high and wide it is, and which of how
+ * many.
+ */
 interface Bay {
   readonly tenon: Mm;
   readonly opening: Mm;
@@ -240,7 +393,9 @@ interface Bay {
   readonly at: number;
 }
 
-/** The muntins of a bay. Bays are alike, so all of them are one part; each joins its own two rails. */
+/**
+ * The muntins of a bay. Bays are alike, so all of them are one part; each joins its own two rails.
+ */
 function addMuntins(
   { name, count, thickness, muntins, species, kind }: FrameSpec,
   making: Making,
@@ -248,18 +403,37 @@ function addMuntins(
   { tenon, opening, between, bay, bays, at }: Bay,
 ): void {
   const own = kind === 'stub' ? 'stub' : 'blind';
-  /** Into a middle rail they come from both sides: half of it is for either. A groove is as deep everywhere. */
+  /**
+   * Into a middle rail they come from both sides: half of it is for either. A groove is as deep
+   * everywhere.
+   */
   const middle = (rail: Part) => (rail === upper ? at > 0 : at < bays - 1);
   const room = (rail: Part) => rail.width.nominal / (own === 'blind' && middle(rail) ? 2 : 1);
-  const into = (rail: Part) => beyond(own, { tenoned: blank(thickness, muntins.width), mortised: { thickness, width: room(rail), length: opening } }, making.shop); // prettier-ignore
-  const title = bays === 1 ? `${name} muntin` : `${name} muntin, ${at === 0 ? 'top' : at === bays - 1 ? 'bottom' : `bay ${at + 1}`}`; // prettier-ignore
-  const bar = addPart(making, title, { quantity: count * muntins.count, length: bay + into(upper) + into(lower), thickness, width: muntins.width, species }); // prettier-ignore
+  const into = (rail: Part) =>
+    beyond(
+      own,
+      {
+        tenoned: blank(thickness, muntins.width),
+        mortised: { thickness, width: room(rail), length: opening },
+      },
+      making.shop,
+    );
+  const title =
+    bays === 1
+      ? `${name} muntin`
+      : `${name} muntin, ${at === 0 ? 'top' : at === bays - 1 ? 'bottom' : `bay ${at + 1}`}`;
+  const bar = addPart(making, title, {
+    quantity: count * muntins.count,
+    length: bay + into(upper) + into(lower),
+    thickness,
+    width: muntins.width,
+    species,
+  });
   for (let i = 0; i < muntins.count; i++)
     for (const [rail, end] of [
       [upper, 'a'],
       [lower, 'b'],
     ] as const)
-      // prettier-ignore
       addJoint(making, {
         name: `${bays === 1 ? 'Muntin' : bar.name} ${i + 1} into ${rail.name.toLowerCase()}`,
         kind: own,
@@ -267,13 +441,22 @@ function addMuntins(
         tenonEnds: end,
         mortised: rail,
         room: room(rail),
-        /** A middle rail looks up, as the top one does: what stands on it enters its reference edge. */
-        ...(end === 'a' ? { layout: 'b', edge: 'other' } : at === bays - 1 ? { layout: 'a', edge: 'other' } : { layout: 'b', edge: 'reference' }), // prettier-ignore
+        /**
+         * A middle rail looks up, as the top one does: what stands on it enters its reference edge.
+         */
+        ...(end === 'a'
+          ? { layout: 'b', edge: 'other' }
+          : at === bays - 1
+            ? { layout: 'a', edge: 'other' }
+            : { layout: 'b', edge: 'reference' }),
         along: tenon + between + i * (between + muntins.width),
       });
 }
 
-/** The panel of a grooved frame: into the grooves on every side, less what it needs to move across its grain. */
+/**
+ * The panel of a grooved frame: into the grooves on every side, less what it needs to move across
+ * its grain.
+ */
 function panelOf(
   { species, kind }: FrameSpec,
   { joints }: Making,
@@ -282,12 +465,21 @@ function panelOf(
 ): FrameFigure[] {
   const params = joints[0]?.params;
   if (!params || (kind !== 'stub' && kind !== 'grooved')) return [];
-  const groove = kind === 'grooved' ? Number(params['grooveDepth']) : Number(params['tenonLength']) + Number(params['bottomClearance']); // prettier-ignore
+  const groove =
+    kind === 'grooved'
+      ? Number(params['grooveDepth'])
+      : Number(params['tenonLength']) + Number(params['bottomClearance']);
   const wood = SPECIES.find((s) => s.id === species);
   const widest = opening + 2 * groove;
   const moves =
     wood && job.seasons
-      ? Math.abs(movementOf(widest, coefficientsOf(wood, 'flat').width, moistureIn(job.seasons.later) - moistureIn(job.seasons.now))) // prettier-ignore
+      ? Math.abs(
+          movementOf(
+            widest,
+            coefficientsOf(wood, 'flat').width,
+            moistureIn(job.seasons.later) - moistureIn(job.seasons.now),
+          ),
+        )
       : undefined;
   const room = (moves ?? 0) + 2 * PLAY;
   return [
@@ -300,7 +492,13 @@ function panelOf(
         : 'opening {opening} + two grooves of {groove} − {room}: what it moves between the seasons, and play',
       { opening, groove, room },
     ),
-    figure('panel-height', 'panel, along its grain', bay + 2 * groove - 2 * PLAY, 'opening {bay} + two grooves of {groove} − {play} of play', { bay, groove, play: 2 * PLAY }), // prettier-ignore
+    figure(
+      'panel-height',
+      'panel, along its grain',
+      bay + 2 * groove - 2 * PLAY,
+      'opening {bay} + two grooves of {groove} − {play} of play',
+      { bay, groove, play: 2 * PLAY },
+    ),
   ];
 }
 
@@ -309,9 +507,15 @@ function baseOf(spec: BaseSpec, job: Job, shop: Shop): Frame {
   const making: Making = { job, shop, parts: [], joints: [] };
   const [long, short] = [width - 2 * leg, depth - 2 * leg];
   const problems = [
-    ...(long <= 0 ? [say('Two legs of {leg} leave nothing of a width of {width}.', { leg, width })] : []),
-    ...(short <= 0 ? [say('Two legs of {leg} leave nothing of a depth of {depth}.', { leg, depth })] : []),
-    ...(rail.width >= height ? [say('Rails {width} wide do not go on legs {height} high.', { width: rail.width, height })] : []), // prettier-ignore
+    ...(long <= 0
+      ? [say('Two legs of {leg} leave nothing of a width of {width}.', { leg, width })]
+      : []),
+    ...(short <= 0
+      ? [say('Two legs of {leg} leave nothing of a depth of {depth}.', { leg, depth })]
+      : []),
+    ...(rail.width >= height
+      ? [say('Rails {width} wide do not go on legs {height} high.', { width: rail.width, height })]
+      : []),
     ...(kindOf(kind).where !== 'along' && kindOf(kind).where !== 'end'
       ? [say('A leg takes a closed mortise: choose a joint that enters its side.')]
       : []),
@@ -320,14 +524,26 @@ function baseOf(spec: BaseSpec, job: Job, shop: Shop): Frame {
   const horn = roundTo(HORN, availableIn(shop).step, 'nearest');
   const post = blank(leg, leg);
   const tenon = beyond(kind, { tenoned: blank(rail.thickness, rail.width), mortised: post }, shop);
-  const legs = addPart(making, `${name} leg`, { quantity: 4 * count, length: height + horn, thickness: leg, width: leg, species, hands: 'pairs' }); // prettier-ignore
+  const legs = addPart(making, `${name} leg`, {
+    quantity: 4 * count,
+    length: height + horn,
+    thickness: leg,
+    width: leg,
+    species,
+    hands: 'pairs',
+  });
   /** Outside are the leg's reference face and edge: rails enter the sides opposite to them. */
   for (const [side, length, edge] of [
     ['long', long, 'other'],
     ['short', short, 'other-face'],
   ] as const) {
-    // prettier-ignore
-    const part = addPart(making, `${name} ${side} rail`, { quantity: 2 * count, length: length + 2 * tenon, thickness: rail.thickness, width: rail.width, species }); // prettier-ignore
+    const part = addPart(making, `${name} ${side} rail`, {
+      quantity: 2 * count,
+      length: length + 2 * tenon,
+      thickness: rail.thickness,
+      width: rail.width,
+      species,
+    });
     addJoint(making, {
       name: `${part.name} into leg`,
       kind,
@@ -344,23 +560,63 @@ function baseOf(spec: BaseSpec, job: Job, shop: Shop): Frame {
   const [longRail, shortRail] = parts.slice(1) as [Part, Part];
   const over = (rail: Part, shoulders: Mm) => ({ shoulders, tenon: (rail.length - shoulders) / 2 });
   const figures = [
-    figure('long', 'long rails, shoulder to shoulder', long, 'width {width} − two legs of {leg}', { width, leg }),
-    figure('long-over', 'long rails, over the tenons', longRail.length, 'shoulder to shoulder {shoulders} + two tenons of {tenon}', over(longRail, long)), // prettier-ignore
-    figure('short', 'short rails, shoulder to shoulder', short, 'depth {depth} − two legs of {leg}', { depth, leg }),
-    figure('short-over', 'short rails, over the tenons', shortRail.length, 'shoulder to shoulder {shoulders} + two tenons of {tenon}', over(shortRail, short)), // prettier-ignore
-    figure('leg', 'legs, horn and all', height + horn, 'height {height} + a horn of {horn} at the top, cut off once the glue has set', { height, horn }), // prettier-ignore
-    figure('diagonal', 'diagonal over the legs, both alike when square', Math.hypot(width, depth), 'corner to corner of {width} by {depth}', { width, depth }), // prettier-ignore
+    figure('long', 'long rails, shoulder to shoulder', long, 'width {width} − two legs of {leg}', {
+      width,
+      leg,
+    }),
+    figure(
+      'long-over',
+      'long rails, over the tenons',
+      longRail.length,
+      'shoulder to shoulder {shoulders} + two tenons of {tenon}',
+      over(longRail, long),
+    ),
+    figure(
+      'short',
+      'short rails, shoulder to shoulder',
+      short,
+      'depth {depth} − two legs of {leg}',
+      { depth, leg },
+    ),
+    figure(
+      'short-over',
+      'short rails, over the tenons',
+      shortRail.length,
+      'shoulder to shoulder {shoulders} + two tenons of {tenon}',
+      over(shortRail, short),
+    ),
+    figure(
+      'leg',
+      'legs, horn and all',
+      height + horn,
+      'height {height} + a horn of {horn} at the top, cut off once the glue has set',
+      { height, horn },
+    ),
+    figure(
+      'diagonal',
+      'diagonal over the legs, both alike when square',
+      Math.hypot(width, depth),
+      'corner to corner of {width} by {depth}',
+      { width, depth },
+    ),
   ];
   return { parts, joints, figures, problems };
 }
 
-/** Two tenons that would meet inside a leg are made so short that they butt, and their rails with them. */
+/**
+ * Two tenons that would meet inside a leg are made so short that they butt, and their rails with
+ * them.
+ */
 function butted({ parts, joints }: Making): Pick<Frame, 'parts' | 'joints'> {
   const notes = neighbourNotes({ parts }, joints);
   const shorter = new Map(
     joints.flatMap(({ id, params, tenoned }) => {
-      const propose = notes.get(id)?.advice.find((own) => own.id.startsWith('near-meeting'))?.propose;
-      return propose === undefined ? [] : [[id, { propose, by: Number(params['tenonLength']) - propose, part: tenoned.part }]]; // prettier-ignore
+      const propose = notes
+        .get(id)
+        ?.advice.find((own) => own.id.startsWith('near-meeting'))?.propose;
+      return propose === undefined
+        ? []
+        : [[id, { propose, by: Number(params['tenonLength']) - propose, part: tenoned.part }]];
     }),
   );
   const off = (part: string) => [...shorter.values()].find((own) => own.part === part)?.by ?? 0;

@@ -34,27 +34,69 @@ describe('marking out', () => {
   });
 
   it('of a slot sawn on the bandsaw only the floor, which is chopped to, is marked on every piece', () => {
-    const params = { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonLength: 46, slotDepth: 71 };
-    const marked = (mortised: string) => linesOf({ kind: 'open-slot', params, routes: { mortised } }, 'mortised').map((l) => l.pieces); // prettier-ignore
+    const params = {
+      mortiseWidth: 8,
+      faceClearance: 0,
+      faceShoulder: 7,
+      setBack: 0,
+      tenonLength: 46,
+      slotDepth: 71,
+    };
+    const marked = (mortised: string) =>
+      linesOf({ kind: 'open-slot', params, routes: { mortised } }, 'mortised').map((l) => l.pieces);
     expect(marked('bandsaw-slot')).toEqual(['all', 'first']);
     expect(marked('saw-slot')).toEqual(['first', 'first']);
     expect(marked('hand-slot')).toEqual(['all', 'all']);
   });
 
   it('of a tenon whose edges are sawn by hand, edges and shoulder are marked on every piece, and its faces on the first', () => {
-    const marked = (tenoned: string) => linesOf({ params: { corners: 'squared' }, routes: { tenoned } }, 'tenoned').map((l) => l.pieces); // prettier-ignore
+    const marked = (tenoned: string) =>
+      linesOf({ params: { corners: 'squared' }, routes: { tenoned } }, 'tenoned').map(
+        (l) => l.pieces,
+      );
     expect(marked('sled-shoulders+bandsaw-flipped+edges-by-hand')).toEqual(['all', 'first', 'all']);
     expect(marked('sled-shoulders+bandsaw-flipped')).toEqual(['first', 'first', 'first']);
   });
 
   it('an end sawn by hand is marked on every piece, layers are only checked, and no word sends anyone to a stop', () => {
-    const ASKEW = { corners: 'squared', mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, tenonWidth: 40, edgeShoulder: 15, tenonLength: 25, endClearance: 0, bottomClearance: 2, setBack: 0, position: 100, degrees: 8, plane: 'width', slant: 'tenon' }; // prettier-ignore
+    const ASKEW = {
+      corners: 'squared',
+      mortiseWidth: 8,
+      faceClearance: 0,
+      faceShoulder: 7,
+      tenonWidth: 40,
+      edgeShoulder: 15,
+      tenonLength: 25,
+      endClearance: 0,
+      bottomClearance: 2,
+      setBack: 0,
+      position: 100,
+      degrees: 8,
+      plane: 'width',
+      slant: 'tenon',
+    };
     const shape: JobShape = { kind: 'angled', params: ASKEW, stile: { thickness: 40, width: 70 } };
     const end = (route: string) => linesOf({ ...shape, routes: { tenoned: route } }, 'tenoned')[0]!;
-    expect(end('hand-end+hand-tenon')).toMatchObject({ pieces: 'all', why: { text: expect.stringMatching(/the saw works to it/) as string } }); // prettier-ignore
-    expect(end('crosscut-end+hand-tenon')).toMatchObject({ pieces: 'first', why: { text: expect.stringMatching(/come off the stop/) as string } }); // prettier-ignore
-    const OPEN = { mortiseWidth: 8, faceClearance: 0, faceShoulder: 7, setBack: 0, tenonLength: 45, slotDepth: 70 };
-    const layers = linesOf({ kind: 'open-slot', params: OPEN, routes: { tenoned: 'built-up-tenon' } }, 'tenoned');
+    expect(end('hand-end+hand-tenon')).toMatchObject({
+      pieces: 'all',
+      why: { text: expect.stringMatching(/the saw works to it/) as string },
+    });
+    expect(end('crosscut-end+hand-tenon')).toMatchObject({
+      pieces: 'first',
+      why: { text: expect.stringMatching(/come off the stop/) as string },
+    });
+    const OPEN = {
+      mortiseWidth: 8,
+      faceClearance: 0,
+      faceShoulder: 7,
+      setBack: 0,
+      tenonLength: 45,
+      slotDepth: 70,
+    };
+    const layers = linesOf(
+      { kind: 'open-slot', params: OPEN, routes: { tenoned: 'built-up-tenon' } },
+      'tenoned',
+    );
     expect(layers.length).toBeGreaterThan(1);
     for (const l of layers) expect(l.why.text).not.toMatch(/fence|stop/);
   });
@@ -72,7 +114,11 @@ describe('marking out', () => {
     const { members } = resolve(job.joints[0]!, job);
     const params = kindOf('open-slot').propose(members, availableIn(TEST_SHOP)).params;
     const slot = (methods: string[]) =>
-      layoutOf({ member: 'mortised', features: kindOf('open-slot').features(params, members).mortised, methods });
+      layoutOf({
+        member: 'mortised',
+        features: kindOf('open-slot').features(params, members).mortised,
+        methods,
+      });
     expect(slot(['hand-slot']).map((l) => l.pieces)).toEqual(['all', 'all']);
     expect(slot(['saw-slot']).map((l) => l.pieces)).toEqual(['first', 'first']);
   });
@@ -80,7 +126,12 @@ describe('marking out', () => {
   it('a joint that enters a face is marked on that face, from the reference edge', () => {
     const job = jobWith();
     const { members, kind, params } = resolve(job.joints[0]!, job);
-    const [, , walls] = layoutOf({ member: 'mortised', features: kind.features(params, members).mortised, methods: [], turned: true }); // prettier-ignore
+    const [, , walls] = layoutOf({
+      member: 'mortised',
+      features: kind.features(params, members).mortised,
+      methods: [],
+      turned: true,
+    });
     expect([walls!.on, walls!.from]).toEqual(['the face the tenon enters', 'reference edge']);
   });
 
@@ -88,8 +139,20 @@ describe('marking out', () => {
     const job = jobWith({ stile: { thickness: 40, width: 60 } });
     const { members } = resolve(job.joints[0]!, job);
     const lines = (kind: string, params: object, member: 'tenoned' | 'mortised') =>
-      layoutOf({ member, features: kindOf(kind).features({ ...params }, members)[member], methods: [] });
-    const angled = { ...kindOf('angled').propose(members, availableIn(TEST_SHOP)).params, degrees: 10, tenonLength: 25, position: 100, edgeShoulder: 10, endClearance: 0, tenonWidth: 50 }; // prettier-ignore
+      layoutOf({
+        member,
+        features: kindOf(kind).features({ ...params }, members)[member],
+        methods: [],
+      });
+    const angled = {
+      ...kindOf('angled').propose(members, availableIn(TEST_SHOP)).params,
+      degrees: 10,
+      tenonLength: 25,
+      position: 100,
+      edgeShoulder: 10,
+      endClearance: 0,
+      tenonWidth: 50,
+    };
     expect(lines('angled', angled, 'tenoned').map((l) => [l.what, l.from])).toEqual([
       ['end, with bevel and knife', 'corner that stays'],
       ['shoulder line, with bevel and knife', 'slanted end'],
@@ -97,22 +160,42 @@ describe('marking out', () => {
       ['edge cheeks, square to the end', 'corner at the reference edge, along the end'],
     ]);
     /** Askew, 50 of mortise opens 50 / cos 10° long, from where it is to begin. */
-    const ends = lines('angled', { ...angled, slant: 'mortise' }, 'mortised').find((l) => l.what === 'ends')!;
+    const ends = lines('angled', { ...angled, slant: 'mortise' }, 'mortised').find(
+      (l) => l.what === 'ends',
+    )!;
     expect(ends.values).toEqual([expect.closeTo(100, 6), expect.closeTo(150.7713, 4)]);
-    /** At 45° a slot 12 deep, square to the mitre of 60, meets the other face's side 12 √2 behind its corner. */
+    /**
+     * At 45° a slot 12 deep, square to the mitre of 60, meets the other face's side 12 √2 behind
+     * its corner.
+     */
     const mitre = {
       ...kindOf('spline').propose(members, availableIn(TEST_SHOP)).params,
       ownLength: 12,
       bottomClearance: 0,
     };
     const [, floor] = lines('spline', mitre, 'tenoned');
-    expect([floor!.from, floor!.values]).toEqual(['worked end, at the reference edge', [expect.closeTo(16.9706, 4)]]);
+    expect([floor!.from, floor!.values]).toEqual([
+      'worked end, at the reference edge',
+      [expect.closeTo(16.9706, 4)],
+    ]);
   });
 
   /** By name, side, what it counts from and where; `+` where every piece has it. */
-  const told = (feature: object, methods: string[] = [], member: 'tenoned' | 'mortised' = 'mortised') =>
-    layoutOf({ member, features: [{ stock: { length: 600, thickness: 22, width: 70 }, ...feature } as unknown as Feature], methods })
-      .map((l) => `${l.what} | ${l.on} | ${l.from} | ${l.values.map((v) => Number(v.toFixed(3))).join(' ')}${l.pieces === 'all' ? ' +' : ''}`); // prettier-ignore
+  const told = (
+    feature: object,
+    methods: string[] = [],
+    member: 'tenoned' | 'mortised' = 'mortised',
+  ) =>
+    layoutOf({
+      member,
+      features: [
+        { stock: { length: 600, thickness: 22, width: 70 }, ...feature } as unknown as Feature,
+      ],
+      methods,
+    }).map(
+      (l) =>
+        `${l.what} | ${l.on} | ${l.from} | ${l.values.map((v) => Number(v.toFixed(3))).join(' ')}${l.pieces === 'all' ? ' +' : ''}`,
+    );
 
   it('of every other cut: which line, on which side, from where, and on which pieces', () => {
     const notch = { form: 'notch', face: 'reference-face', start: 100, length: 45, depth: 11 };
@@ -124,23 +207,37 @@ describe('marking out', () => {
       'walls, with the knife | the other face and both edges | layout end | 100 145 +',
       'floor, with the gauge | both edges | other face | 11 +',
     ]);
-    const bore = { form: 'bore', into: 'entry-edge', guide: 'reference-face', along: 40, across: 11 };
+    const bore = {
+      form: 'bore',
+      into: 'entry-edge',
+      guide: 'reference-face',
+      along: 40,
+      across: 11,
+    };
     expect(told(bore)).toEqual([
       'centre of the hole, along | the edge the tenon enters | layout end | 40',
       'centre of the hole, across | the edge the tenon enters | reference face | 11',
     ]);
-    expect(told({ ...bore, into: 'reference-face', guide: 'reference-edge' }, ['hand-bore'])).toEqual([
+    expect(
+      told({ ...bore, into: 'reference-face', guide: 'reference-edge' }, ['hand-bore']),
+    ).toEqual([
       'centre of the hole, along | the reference face | worked end | 40 +',
       'centre of the hole, across | the reference face | reference edge | 11 +',
     ]);
-    expect(told({ ...bore, into: 'reference-face', guide: 'entry-edge' })[1]).toBe('centre of the hole, across | the reference face | edge the tenon enters | 11'); // prettier-ignore
+    expect(told({ ...bore, into: 'reference-face', guide: 'entry-edge' })[1]).toBe(
+      'centre of the hole, across | the reference face | edge the tenon enters | 11',
+    );
     expect(told({ form: 'round-tenon', length: 30, fromFace: 11, fromEdge: 35 })).toEqual([
       'shoulder line, with the knife | all round | worked end | 30',
       'centre of the tenon, from the face | the end | reference face | 11',
       'centre of the tenon, from the edge | the end | reference edge | 35',
     ]);
-    expect(told({ form: 'round-tenon', length: 30, fromFace: 11, fromEdge: 35 }, ['hand-round'])[0]).toMatch(/30 \+$/);
-    expect(told({ form: 'tip', long: 'near', thickness: 8 })).toEqual(['foot of the mitre, with the knife | the far cheek | worked end | 8 +']); // prettier-ignore
+    expect(
+      told({ form: 'round-tenon', length: 30, fromFace: 11, fromEdge: 35 }, ['hand-round'])[0],
+    ).toMatch(/30 \+$/);
+    expect(told({ form: 'tip', long: 'near', thickness: 8 })).toEqual([
+      'foot of the mitre, with the knife | the far cheek | worked end | 8 +',
+    ]);
     expect(told({ form: 'tip', long: 'far', thickness: 8 })[0]).toMatch(/\| the near cheek \|/);
     const haunch = { form: 'slope', of: 'haunch', from: 0, to: 20, depth: 12 };
     expect(told(haunch)).toEqual([
@@ -151,29 +248,67 @@ describe('marking out', () => {
       'pocket, sloping to nothing | the edge the tenon enters | layout end | 0 20 +',
       'pocket at the mortise | the mortise’s near end | edge the tenon enters | 12 +',
     ]);
-    expect(told({ form: 'flare', start: 40, length: 50, opening: 1.5 })).toEqual(['ends at the exit, with the knife | the edge it comes out of | layout end | 38.5 91.5 +']); // prettier-ignore
-    expect(told({ form: 'groove', edge: 'entry-edge', wall: 7, width: 6 })).toEqual(['groove, with the gauge | the edge the tenon enters | reference face | 7 13']); // prettier-ignore
-    expect(told({ form: 'groove', edge: 'other-edge', wall: 7, width: 6 })[0]).toMatch(/\| other edge \|/);
-    expect(told({ form: 'rebate', edge: 'entry-edge', floor: 12 })).toEqual(['rebate, with the gauge | the edge the tenon enters | reference face | 12']); // prettier-ignore
+    expect(told({ form: 'flare', start: 40, length: 50, opening: 1.5 })).toEqual([
+      'ends at the exit, with the knife | the edge it comes out of | layout end | 38.5 91.5 +',
+    ]);
+    expect(told({ form: 'groove', edge: 'entry-edge', wall: 7, width: 6 })).toEqual([
+      'groove, with the gauge | the edge the tenon enters | reference face | 7 13',
+    ]);
+    expect(told({ form: 'groove', edge: 'other-edge', wall: 7, width: 6 })[0]).toMatch(
+      /\| other edge \|/,
+    );
+    expect(told({ form: 'rebate', edge: 'entry-edge', floor: 12 })).toEqual([
+      'rebate, with the gauge | the edge the tenon enters | reference face | 12',
+    ]);
     expect(told({ form: 'rebate', edge: 'other-edge', floor: 12 })[0]).toMatch(/\| other edge \|/);
-    const raked = { form: 'raked', across: 'width', length: 30, faceShoulder: 7, thickness: 8, edgeShoulder: 10, width: 50 }; // prettier-ignore
+    const raked = {
+      form: 'raked',
+      across: 'width',
+      length: 30,
+      faceShoulder: 7,
+      thickness: 8,
+      edgeShoulder: 10,
+      width: 50,
+    };
     expect(told(raked)).toEqual([
       'slanted shoulder, with bevel and knife, where it meets the reference edge | all round | worked end | 30 +',
       'cheeks, with the gauge | the end and both edges | reference face | 7 15 +',
       'edge cheeks, with the gauge | the end and both faces | reference edge | 10 60 +',
     ]);
     expect(told({ ...raked, across: 'thickness' })[0]).toMatch(/meets the reference face \|/);
-    expect(told({ form: 'end' })).toEqual(['end, with bevel and knife | all round | corner that stays | 0']);
-    expect(told({ form: 'end' }, ['hand-end'])).toEqual(['end, with bevel and knife | all round | corner that stays | 0 +']); // prettier-ignore
+    expect(told({ form: 'end' })).toEqual([
+      'end, with bevel and knife | all round | corner that stays | 0',
+    ]);
+    expect(told({ form: 'end' }, ['hand-end'])).toEqual([
+      'end, with bevel and knife | all round | corner that stays | 0 +',
+    ]);
   });
 
   it('of mortises, tenons and slots, square and askew: a bare side has no line, and the bevel goes where it leans', () => {
-    const mortise = { form: 'mortise', start: 40, length: 50, wall: 7, width: 8, depth: 32, ends: 'clear' };
-    expect(told({ ...mortise, into: 'end' })[0]).toBe('centre line | the end | reference edge | 65');
-    expect(told(mortise, ['bore-and-chisel'])[1]).toBe('ends | the edge the tenon enters | layout end | 40 90 +');
+    const mortise = {
+      form: 'mortise',
+      start: 40,
+      length: 50,
+      wall: 7,
+      width: 8,
+      depth: 32,
+      ends: 'clear',
+    };
+    expect(told({ ...mortise, into: 'end' })[0]).toBe(
+      'centre line | the end | reference edge | 65',
+    );
+    expect(told(mortise, ['bore-and-chisel'])[1]).toBe(
+      'ends | the edge the tenon enters | layout end | 40 90 +',
+    );
     expect(told(mortise)[1]).toBe('ends | the edge the tenon enters | layout end | 40 90');
     expect(told({ ...mortise, ends: 'fitted' }, ['bore-and-chisel'])[1]).toMatch(/40 90$/);
-    const lean = (about: string) => ({ about, degrees: -60, pivot: [10, 4, 0], at: [12, 5, 0], square: {} });
+    const lean = (about: string) => ({
+      about,
+      degrees: -60,
+      pivot: [10, 4, 0],
+      at: [12, 5, 0],
+      square: {},
+    });
     /** From the pivot on, twice as far: 1 / cos 60°. */
     expect(told({ ...mortise, lean: lean('thickness') })).toEqual([
       'centre line | the edge the tenon enters | layout end | 116',
@@ -185,7 +320,14 @@ describe('marking out', () => {
       'walls, with the gauge | the edge the tenon enters | reference face | 8 24',
       'slope of the mortise, bevel at 60° | the end | its lines on the edge | ',
     ]);
-    const tenon = { form: 'tenon', length: 30, faceShoulder: 0, thickness: 8, edgeShoulder: 10, width: 60 };
+    const tenon = {
+      form: 'tenon',
+      length: 30,
+      faceShoulder: 0,
+      thickness: 8,
+      edgeShoulder: 10,
+      width: 60,
+    };
     expect(told(tenon)).toEqual([
       'shoulder line, with the knife | all round | worked end | 30',
       'cheeks, with the gauge | the end and both edges | reference face | 8',
@@ -205,7 +347,18 @@ describe('marking out', () => {
       'cheeks, square to the end | the end and both edges | corner at the reference face, along the end | 8',
       'edge cheeks, with the gauge | the end and both faces | reference edge | 10',
     ]);
-    const why = (about: string) => layoutOf({ member: 'tenoned', features: [{ ...tenon, stock: { length: 600, thickness: 22, width: 70 }, lean: lean(about) } as unknown as Feature], methods: [] })[0]!.why.text; // prettier-ignore
+    const why = (about: string) =>
+      layoutOf({
+        member: 'tenoned',
+        features: [
+          {
+            ...tenon,
+            stock: { length: 600, thickness: 22, width: 70 },
+            lean: lean(about),
+          } as unknown as Feature,
+        ],
+        methods: [],
+      })[0]!.why.text;
     expect([why('thickness'), why('width')]).toEqual([
       'With the bevel across the faces, squared across the edges.',
       'With the bevel across the edges, squared across the faces.',

@@ -31,7 +31,16 @@ function asMortise(feature: Feature): MortiseFeature | undefined {
   if (feature.form !== 'notch') return undefined;
   const { stock, face, start, length, depth } = feature;
   const wall = face === 'reference-face' ? 0 : stock.thickness - depth;
-  return { form: 'mortise', stock, wall, width: depth, start, length, depth: stock.width, ends: 'squared' };
+  return {
+    form: 'mortise',
+    stock,
+    wall,
+    width: depth,
+    start,
+    length,
+    depth: stock.width,
+    ends: 'squared',
+  };
 }
 
 /** A slanting mortise as the box round it, in the axes of its piece. */
@@ -43,28 +52,61 @@ function boxRound(feature: MortiseFeature, lean: Lean): MortiseFeature {
   );
   const [xs, ys, zs] = ([0, 1, 2] as const).map((axis) => corners.map((c) => c[axis]));
   const [x, y] = [Math.min(...xs!), Math.min(...ys!)];
-  return { ...feature, start: x, length: Math.max(...xs!) - x, wall: y, width: Math.max(...ys!) - y, depth: Math.max(...zs!) }; // prettier-ignore
+  return {
+    ...feature,
+    start: x,
+    length: Math.max(...xs!) - x,
+    wall: y,
+    width: Math.max(...ys!) - y,
+    depth: Math.max(...zs!),
+  };
 }
 
 /** A bore as the box round it; a hole for a peg lies within the room of its own joint. */
-function asBored({ stock, into, along, across, diameter, depth }: BoreFeature): MortiseFeature | undefined {
+function asBored({
+  stock,
+  into,
+  along,
+  across,
+  diameter,
+  depth,
+}: BoreFeature): MortiseFeature | undefined {
   if (into !== 'entry-edge') return undefined;
   const [start, wall] = [along - diameter / 2, across - diameter / 2];
-  return { form: 'mortise', stock, wall, width: diameter, start, length: diameter, depth, ends: 'fitted' };
+  return {
+    form: 'mortise',
+    stock,
+    wall,
+    width: diameter,
+    start,
+    length: diameter,
+    depth,
+    ends: 'fitted',
+  };
 }
 
 /**
  * What the joints of one part do to each other: a check of the whole job, said at both.
  * @param joints those that are possible by themselves
  */
-export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]): Map<string, NearNotes> {
+export function neighbourNotes(
+  job: Pick<Job, 'parts'>,
+  joints: readonly Joint[],
+): Map<string, NearNotes> {
   const placed = joints.flatMap((joint): PlacedMortise[] => {
     const { kind, params, members, parts } = resolve(joint, job);
     const { ends } = joint.mortised;
     const entry = entryOf(joint.mortised.edge);
     const { tenoned, mortised } = kind.features(params, members);
     const tip = tenoned.find((f) => f.form === 'tip');
-    const own = { joint: joint.id, name: joint.name, part: parts.mortised.id, ends, ...entry, ...(tip && { tip }) };
+    const own = {
+      joint: joint.id,
+      name: joint.name,
+      part: parts.mortised.id,
+      ends,
+      ...entry,
+      ...(tip && { tip }),
+    };
     return mortised.flatMap((f) => {
       const feature = asMortise(f);
       return feature ? [{ ...own, feature }] : [];
@@ -90,7 +132,12 @@ export function neighbourNotes(job: Pick<Job, 'parts'>, joints: readonly Joint[]
       [pair.other, pair.one],
     ] as const)
       if (told.level === 'problem') {
-        at(own.joint).advice.push(...waysOut(own === pair.one ? pair : { ...pair, one: pair.other, other: pair.one }, joints)); // prettier-ignore
+        at(own.joint).advice.push(
+          ...waysOut(
+            own === pair.one ? pair : { ...pair, one: pair.other, other: pair.one },
+            joints,
+          ),
+        );
         at(own.joint).problems.push({
           path: 'neighbour',
           part,

@@ -13,7 +13,8 @@ export const seasonOf = (
   parts: Record<MemberName, Part>,
   sizes: FitSizes | undefined,
   turned: boolean,
-): SeasonFit | undefined => (job.seasons && sizes ? seasonFit(job.seasons, parts, sizes, turned) : undefined);
+): SeasonFit | undefined =>
+  job.seasons && sizes ? seasonFit(job.seasons, parts, sizes, turned) : undefined;
 
 /** A fit that leaves its class with the seasons, or a tenon that will jam at its ends. */
 export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonFit): Advice[] {
@@ -25,9 +26,12 @@ export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonF
       dimension: 'tenonThickness',
       level: fit.later === 'tight' || fit.later === 'rattles' ? 'warning' : 'reason',
       title: say(`${fit.now} now, ${fit.later} later`),
-      reason: say(`${at.charAt(0).toUpperCase()}${at.slice(1)} the clearance goes from {now} to {later}.`, {
-        ...clearance,
-      }),
+      reason: say(
+        `${at.charAt(0).toUpperCase()}${at.slice(1)} the clearance goes from {now} to {later}.`,
+        {
+          ...clearance,
+        },
+      ),
     });
   if (endClearance && endClearance.later < -1e-9)
     found.push({
@@ -35,9 +39,12 @@ export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonF
       dimension: 'endClearance',
       level: 'warning',
       title: say('The tenon will swell into the ends'),
-      reason: say(`${at.charAt(0).toUpperCase()}${at.slice(1)} the end clearance goes from {now} to {later}.`, {
-        ...endClearance,
-      }),
+      reason: say(
+        `${at.charAt(0).toUpperCase()}${at.slice(1)} the end clearance goes from {now} to {later}.`,
+        {
+          ...endClearance,
+        },
+      ),
       propose: Math.ceil((endClearance.now - endClearance.later) * 10) / 10,
     });
   return found;

@@ -11,7 +11,10 @@ interface Grooved {
   readonly groove: GrooveFeature;
 }
 
-/** What a joint is told of a groove that another joint also cuts, along the same edge of the same part. */
+/**
+ * What a joint is told of a groove that another joint also cuts, along the same edge of the same
+ * part.
+ */
 export interface GrooveNote {
   readonly joint: string;
   readonly problem?: Problem;
@@ -27,12 +30,16 @@ const SIZES = [
   ['depth', 'depth', 'tenonLength'],
 ] as const;
 
-/** A groove runs along its whole edge: joints that share one must agree on it, and then it is cut once. */
+/**
+ * A groove runs along its whole edge: joints that share one must agree on it, and then it is cut
+ * once.
+ */
 export function sharedGrooves(job: Pick<Job, 'parts'>, joints: readonly Joint[]): GrooveNote[] {
   const all = joints.flatMap((joint) => groovesOf(joint, job));
   return all.flatMap((one, i) =>
     all.slice(i + 1).flatMap((other): GrooveNote[] => {
-      if (other.joint === one.joint || other.part !== one.part || other.edge !== one.edge) return [];
+      if (other.joint === one.joint || other.part !== one.part || other.edge !== one.edge)
+        return [];
       const odd = SIZES.find(([size]) => Math.abs(one.groove[size] - other.groove[size]) > SAME);
       return [told(one, other, odd), told(other, one, odd)];
     }),
@@ -77,7 +84,10 @@ function told(own: Grooved, other: Grooved, odd: (typeof SIZES)[number] | undefi
       dimension: `${words} of the groove`,
       value,
       bound,
-      message: say(`${partName}: the groove’s ${words} is {value} here and {bound} at ${other.name}, along one and the same edge. A groove runs all along: make both alike.`, { value, bound }), // prettier-ignore
+      message: say(
+        `${partName}: the groove’s ${words} is {value} here and {bound} at ${other.name}, along one and the same edge. A groove runs all along: make both alike.`,
+        { value, bound },
+      ),
     },
   };
 }

@@ -9,7 +9,10 @@ export interface ChangedKind {
   readonly proposed: readonly string[];
 }
 
-/** Parameters that mean the same in every kind that has them go on; the new kind proposes its others. */
+/**
+ * Parameters that mean the same in every kind that has them go on; the new kind proposes its
+ * others.
+ */
 export function changeKind(
   params: Readonly<Record<string, unknown>>,
   to: JointKind,

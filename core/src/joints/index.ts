@@ -24,9 +24,21 @@ import type { Mm } from '../units/index.ts';
 import type { JointKind, Members } from './kind.ts';
 
 /** The tenon of a kind whose parameters say where it is. */
-const tenon = ({ edgeShoulder, tenonWidth, tenonLength }: { edgeShoulder: Mm; tenonWidth: Mm; tenonLength: Mm }): Pegged => ({ edgeShoulder, width: tenonWidth, length: tenonLength }); // prettier-ignore
+const tenon = ({
+  edgeShoulder,
+  tenonWidth,
+  tenonLength,
+}: {
+  edgeShoulder: Mm;
+  tenonWidth: Mm;
+  tenonLength: Mm;
+}): Pegged => ({ edgeShoulder, width: tenonWidth, length: tenonLength });
 /** A tenon as wide as its piece. */
-const wholeWidth = ({ tenonLength }: { tenonLength: Mm }, { tenoned }: Members): Pegged => ({ edgeShoulder: 0, width: tenoned.width, length: tenonLength }); // prettier-ignore
+const wholeWidth = ({ tenonLength }: { tenonLength: Mm }, { tenoned }: Members): Pegged => ({
+  edgeShoulder: 0,
+  width: tenoned.width,
+  length: tenonLength,
+});
 
 /** Every kind of joint Velk knows. A new kind is a folder and a line here. */
 export const JOINT_KINDS = [

@@ -65,7 +65,8 @@ export interface NamedDimension {
   readonly angle?: true;
 }
 
-export type OutlineRole = 'tenoned' | 'mortised' | 'tenon' | 'tongue' | 'hidden' | 'mortise' | 'centre' | 'reference';
+export type OutlineRole =
+  'tenoned' | 'mortised' | 'tenon' | 'tongue' | 'hidden' | 'mortise' | 'centre' | 'reference';
 
 export interface Outline {
   readonly role: OutlineRole;
@@ -417,7 +418,12 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** Parameters it may have beside those it proposes. */
   readonly optional?: readonly (keyof P & string)[];
   propose(members: Members, available: Available): { params: P; advice: Advice[] };
-  problems(params: P, members: Members, available: Available, names: Record<MemberName, string>): Problem[];
+  problems(
+    params: P,
+    members: Members,
+    available: Available,
+    names: Record<MemberName, string>,
+  ): Problem[];
   advice(params: P, members: Members, available: Available): Advice[];
   geometry(params: P, member: MemberName, piece: Piece, spot: Spot): MemberGeometry;
   /** What each member has to have cut, in an order that could be cut. */
@@ -432,7 +438,12 @@ export interface JointKind<P extends object = Record<string, unknown>> {
    * A third piece that joins the two, as it sits in the tenoned piece, with the sizes a tenon would
    * be measured by.
    */
-  loose?(params: P, piece: Piece, spot: Pick<Spot, 'end'>, measured: Readonly<Record<DimensionId, Mm>>): LooseTongue;
+  loose?(
+    params: P,
+    piece: Piece,
+    spot: Pick<Spot, 'end'>,
+    measured: Readonly<Record<DimensionId, Mm>>,
+  ): LooseTongue;
   /** The sizes its fit is judged by, mm; none where the two only lie on one another. */
   fit(params: P, members: Members): FitSizes | undefined;
   drawing(params: P, members: Members): { views: JointView[]; dimensions: NamedDimension[] };
@@ -479,8 +490,9 @@ export interface SeatOfPair {
    */
   readonly astride?: boolean;
   /**
-   * The tenoned piece's end meets the other's end, not its edge; `along` counts from the edge opposite the entry edge.
-   * What joins them goes from edge to edge, or from face to face: then it fixes them along their width.
+   * The tenoned piece's end meets the other's end, not its edge; `along` counts from the edge
+   * opposite the entry edge. What joins them goes from edge to edge, or from face to face: then it
+   * fixes them along their width.
    */
   readonly endToEnd?: 'edges' | 'faces';
   /** It goes in along its own length, though that is askew to its shoulder. */

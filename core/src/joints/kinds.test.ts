@@ -21,7 +21,11 @@ beforeAll(async () => {
 const possible = (kind: string) =>
   cases({ kind }).map(({ job }) => {
     const { params, members } = resolve(job.joints[0]!, job);
-    return { params, members, spot: { end: job.joints[0]!.tenoned.ends === 'b' ? 'b' : 'a', edge: 'other' } as const };
+    return {
+      params,
+      members,
+      spot: { end: job.joints[0]!.tenoned.ends === 'b' ? 'b' : 'a', edge: 'other' } as const,
+    };
   });
 
 describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('%s', (id, kind) => {
@@ -68,12 +72,18 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
   it('goes together along a straight path: nothing in the way from apart to home, and home it touches', () => {
     fc.assert(
       fc.property(possible(id), ({ params, members }) => {
-        const reach = Math.max(...kind.drawing(params, members).views.flatMap((v) => v.outlines.flatMap((o) => o.points.map((p) => -p[0])))); // prettier-ignore
+        const reach = Math.max(
+          ...kind
+            .drawing(params, members)
+            .views.flatMap((v) => v.outlines.flatMap((o) => o.points.map((p) => -p[0]))),
+        );
         const apart = [0, 0.25, 0.5, 0.75, 1, 1.5].map((part) => part * reach);
         const deepest = clashesOnTheWay(modeller, kind, params, members, apart);
         expect(deepest.map(({ depth }) => depth < 0.006)).toEqual(apart.map(() => true));
         /** Half a millimetre farther in than home, wood meets wood: the shoulders close. */
-        expect(clashesOnTheWay(modeller, kind, params, members, [-0.5])[0]!.volume).toBeGreaterThan(0.5);
+        expect(clashesOnTheWay(modeller, kind, params, members, [-0.5])[0]!.volume).toBeGreaterThan(
+          0.5,
+        );
       }),
       { seed: 11, numRuns: 8 },
     );
@@ -84,19 +94,28 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
     const { members } = resolve(job.joints[0]!, job);
     const thick = { ...members, mortised: { ...members.mortised, thickness: 60, width: 90 } };
     const { params } = kind.propose(thick, available);
-    expect(kind.problems(params, thick, available, names).map((p) => speak(p.message, METRIC))).toEqual([]);
+    expect(
+      kind.problems(params, thick, available, names).map((p) => speak(p.message, METRIC)),
+    ).toEqual([]);
     const told = kind
       .drawing(params, thick)
       .dimensions.flatMap(({ id: dimension, view }) =>
         view === 'margin'
           ? []
           : [-500, 5000].flatMap((value) =>
-              kind.problems(kind.withDimension(params, thick, dimension, value), thick, available, names),
+              kind.problems(
+                kind.withDimension(params, thick, dimension, value),
+                thick,
+                available,
+                names,
+              ),
             ),
       );
     expect(told.length).toBeGreaterThan(5);
     for (const problem of told) {
-      expect(speak(problem.message, METRIC)).toMatch(new RegExp(`^(${names.tenoned}|${names.mortised}): .*\\d`));
+      expect(speak(problem.message, METRIC)).toMatch(
+        new RegExp(`^(${names.tenoned}|${names.mortised}): .*\\d`),
+      );
       expect(problem.dimension).not.toBe('');
     }
   });

@@ -17,13 +17,16 @@ export interface Meeting {
 /** From the side a mortise enters to the near wall of the other, across its way. */
 function room(one: PlacedMortise, other: PlacedMortise): Mm {
   const { wall, width, stock } = other.feature;
-  /** The other's walls are measured from its own reference side; seen from the entry they may lie the other way about. */
+  /**
+   * The other's walls are measured from its own reference side; seen from the entry they may lie
+   * the other way about.
+   */
   return entersNear(one) ? wall : stock.thickness - wall - width;
 }
 
 /**
- * Two tenons in one leg. Square leg of side S, outer wall o, mortise width m: butted each may be S - o - m deep, less a
- * gap; mitred, the outer wall reaches S - o and the inner S - o - m.
+ * Two tenons in one leg. Square leg of side S, outer wall o, mortise width m: butted each may be S
+ * - o - m deep, less a gap; mitred, the outer wall reaches S - o and the inner S - o - m.
  * @returns nothing for mortises that don't come in from two sides that are square to each other
  */
 export function meetingOf({ one, other }: Neighbours, least: Mm): Meeting | undefined {
@@ -34,7 +37,8 @@ export function meetingOf({ one, other }: Neighbours, least: Mm): Meeting | unde
   return {
     butted: [Math.max(0, rooms[0] - BUTT_GAP), Math.max(0, rooms[1] - BUTT_GAP)],
     mitred: [reach(rooms[0], b.width), reach(rooms[1], a.width)],
-    staggered: (a.start <= b.start ? a.start + a.length - b.start : b.start + b.length - a.start) + least,
+    staggered:
+      (a.start <= b.start ? a.start + a.length - b.start : b.start + b.length - a.start) + least,
   };
 }
 
@@ -42,18 +46,25 @@ export function meetingOf({ one, other }: Neighbours, least: Mm): Meeting | unde
 const MITRE_GAP: Mm = 0.5;
 
 /**
- * What to say of two mortises that meet because both tenons are mitred; nothing where they are not. With outer walls
- * at u and v in from the sides they enter, ends at 45 degrees keep clear while the two lengths make no more than u + v.
+ * What to say of two mortises that meet because both tenons are mitred; nothing where they are not.
+ * With outer walls at u and v in from the sides they enter, ends at 45 degrees keep clear while the
+ * two lengths make no more than u + v.
  */
-export function mitredPair({ one, other }: Neighbours): { level: 'problem' | 'reason'; words: Sentence } | undefined {
+export function mitredPair({
+  one,
+  other,
+}: Neighbours): { level: 'problem' | 'reason'; words: Sentence } | undefined {
   if (!one.tip || !other.tip || Boolean(one.turned) === Boolean(other.turned)) return undefined;
   const names = `${one.name} and ${other.name}`;
   /** The long cheek is the one farther from the side the other comes in from. */
-  const asks = (own: PlacedMortise, from: PlacedMortise) => (entersNear(from) ? 'far' : 'near') === own.tip!.long;
+  const asks = (own: PlacedMortise, from: PlacedMortise) =>
+    (entersNear(from) ? 'far' : 'near') === own.tip!.long;
   if (!asks(one, other) || !asks(other, one))
     return {
       level: 'problem',
-      words: say(`${names} meet, and a mitre faces the wrong way: the long cheek lies on the side away from the other tenon. Turn the mitre over.`), // prettier-ignore
+      words: say(
+        `${names} meet, and a mitre faces the wrong way: the long cheek lies on the side away from the other tenon. Turn the mitre over.`,
+      ),
     };
   /** One that ends before the other's near wall never comes to its mitre. */
   const apart = one.tip.length <= room(one, other) || other.tip.length <= room(other, one);
@@ -64,15 +75,33 @@ export function mitredPair({ one, other }: Neighbours): { level: 'problem' | 're
   if (apart)
     return {
       level: 'reason',
-      words: say(`The mortises of ${names} meet; one tenon ends before it comes to the other, so the mitres never touch.`), // prettier-ignore
+      words: say(
+        `The mortises of ${names} meet; one tenon ends before it comes to the other, so the mitres never touch.`,
+      ),
     };
   return gap < MITRE_GAP - 1e-6
-    ? { level: 'problem', words: say(`The mitred ends of ${names} meet: together the two tenons are {together} long; {bound} is the most here.`, lengths) } // prettier-ignore
-    : { level: 'reason', words: say(`${names} meet at their mitres, with {gap} between them. Glue both up at once, or the first one’s squeeze-out stops the second.`, lengths) }; // prettier-ignore
+    ? {
+        level: 'problem',
+        words: say(
+          `The mitred ends of ${names} meet: together the two tenons are {together} long; {bound} is the most here.`,
+          lengths,
+        ),
+      }
+    : {
+        level: 'reason',
+        words: say(
+          `${names} meet at their mitres, with {gap} between them. Glue both up at once, or the first one’s squeeze-out stops the second.`,
+          lengths,
+        ),
+      };
 }
 
-/** Whether a tenon comes in from the side that another’s walls are measured from, where it enters a face or an edge. */
-const entersNear = ({ turned, edge }: PlacedMortise): boolean => (turned ? edge === 'other' : edge === 'reference');
+/**
+ * Whether a tenon comes in from the side that another’s walls are measured from, where it enters a
+ * face or an edge.
+ */
+const entersNear = ({ turned, edge }: PlacedMortise): boolean =>
+  turned ? edge === 'other' : edge === 'reference';
 
 /** The three answers in words, seen from the first of the two. */
 export const meetingWords = (meeting: Meeting, other: string): Sentence =>

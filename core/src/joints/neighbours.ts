@@ -6,20 +6,26 @@ import type { Neighbours, PlacedMortise } from './placed.ts';
 type Interval = readonly [Mm, Mm];
 type Place = readonly [Interval, Interval, Interval];
 
-/** The box a mortise takes out of its piece, in piece axes: along the length, through the thickness, into the width. */
+/**
+ * The box a mortise takes out of its piece, in piece axes: along the length, through the thickness,
+ * into the width.
+ */
 function placeOf({ feature, edge, turned }: PlacedMortise, end: 'a' | 'b'): Place {
   const { stock, start, length, wall, width, depth } = feature;
-  const along: Interval = end === 'a' ? [start, start + length] : [stock.length - start - length, stock.length - start];
+  const along: Interval =
+    end === 'a' ? [start, start + length] : [stock.length - start - length, stock.length - start];
   const into = Math.min(depth, stock.width);
   const across: Interval = [wall, wall + width];
   const inward: Interval = edge === 'reference' ? [0, into] : [stock.width - into, stock.width];
   /** Turned a quarter, depth counts through the thickness, from the other face. */
-  return turned ? [along, [stock.width - inward[1], stock.width - inward[0]], across] : [along, across, inward];
+  return turned
+    ? [along, [stock.width - inward[1], stock.width - inward[0]], across]
+    : [along, across, inward];
 }
 
 /**
- * Wood between two boxes: the straight distance where they lie apart, and where they meet, how deep at the least,
- * negative.
+ * Wood between two boxes: the straight distance where they lie apart, and where they meet, how deep
+ * at the least, negative.
  */
 function woodBetween(one: Place, other: Place): Mm {
   const gaps = one.map(([from, to], i) => Math.max(other[i]![0] - to, from - other[i]![1]));
@@ -35,23 +41,36 @@ export function neighboursIn(mortises: readonly PlacedMortise[]): Neighbours[] {
   return mortises.flatMap((one, i) =>
     mortises.slice(i + 1).flatMap((other): Neighbours[] => {
       if (other.part !== one.part || other.joint === one.joint) return [];
-      /** Where both are on left and right pieces, a left piece has the first of either and a right one the second. */
+      /**
+       * Where both are on left and right pieces, a left piece has the first of either and a right
+       * one the second.
+       */
       const [a, b] = [ends(one), ends(other)];
       const pairs =
-        a.length > 1 && b.length > 1 ? a.map((end, at) => [end, b[at]!] as const) : a.flatMap((x) => b.map((y) => [x, y] as const)); // prettier-ignore
-      const between = Math.min(...pairs.map(([x, y]) => woodBetween(placeOf(one, x), placeOf(other, y))));
+        a.length > 1 && b.length > 1
+          ? a.map((end, at) => [end, b[at]!] as const)
+          : a.flatMap((x) => b.map((y) => [x, y] as const));
+      const between = Math.min(
+        ...pairs.map(([x, y]) => woodBetween(placeOf(one, x), placeOf(other, y))),
+      );
       return [{ one, other, between }];
     }),
   );
 }
 
-/** Wood between two mortises that is thinner than this may split: the rule for a mortise's wall (common practice). */
+/**
+ * Wood between two mortises that is thinner than this may split: the rule for a mortise's wall
+ * (common practice).
+ */
 export const leastWoodIn = ({ thickness, width }: Pick<Piece, 'thickness' | 'width'>): Mm =>
   Math.max(Math.min(thickness, width) / 4, 5);
 
 export const leastBetween = ({ one }: Neighbours): Mm => leastWoodIn(one.feature.stock);
 
-/** What to say of two mortises that meet, or that leave little between them; nothing where there is wood enough. */
+/**
+ * What to say of two mortises that meet, or that leave little between them; nothing where there is
+ * wood enough.
+ */
 export function neighbourWords(
   pair: Neighbours,
 ): { level: 'problem' | 'warning' | 'reason'; words: Sentence } | undefined {
@@ -70,10 +89,13 @@ export function neighbourWords(
   if (between < least - 1e-6)
     return {
       level: 'warning',
-      words: say(`Between ${one.name} and ${other.name} only {between} of wood is left; less than {least} may split.`, {
-        between: Math.max(0, between),
-        least,
-      }),
+      words: say(
+        `Between ${one.name} and ${other.name} only {between} of wood is left; less than {least} may split.`,
+        {
+          between: Math.max(0, between),
+          least,
+        },
+      ),
     };
   return undefined;
 }

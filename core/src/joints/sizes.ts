@@ -1,7 +1,9 @@
 import type { Mm } from '../units/index.ts';
 import type { DimensionId, JointKind, Members } from './kind.ts';
 
-/** A size that a calliper or a rule reads on a piece: what it is called, and how far off it may be. */
+/**
+ * A size that a calliper or a rule reads on a piece: what it is called, and how far off it may be.
+ */
 export interface GaugedSize {
   readonly name: string;
   /** Either way, mm: common practice. */
@@ -65,7 +67,12 @@ const CALLED: Readonly<Record<string, Readonly<Record<DimensionId, string>>>> = 
     mortiseDepth: 'depth of the hole',
     position: 'layout end to hole',
   },
-  spline: { ownWidth: 'slot width', ownDepth: 'slot depth', ownWall: 'near wall', mortiseDepth: 'slot depth' },
+  spline: {
+    ownWidth: 'slot width',
+    ownDepth: 'slot depth',
+    ownWall: 'near wall',
+    mortiseDepth: 'slot depth',
+  },
 };
 
 /**
@@ -77,7 +84,9 @@ export function sizesIn<P extends object>(
   params: P,
   members: Members,
 ): (dimension: DimensionId) => GaugedSize {
-  const onSheet = new Map(kind.drawing(params, members).dimensions.map(({ id, name }) => [id, name]));
+  const onSheet = new Map(
+    kind.drawing(params, members).dimensions.map(({ id, name }) => [id, name]),
+  );
   return (dimension) => {
     const size = SIZES[dimension];
     if (!size) throw new Error(`No gauge reads “${dimension}”.`);

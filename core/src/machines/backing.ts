@@ -1,6 +1,9 @@
 import type { Setup } from '../setups/index.ts';
 
-/** By what carries a piece across a blade or cutter: what the edge that it comes out of is backed with. */
+/**
+ * By what carries a piece across a blade or cutter: what the edge that it comes out of is backed
+ * with.
+ */
 const BACKS: Readonly<Record<string, string>> = {
   'upright-jig': 'a spare back in the jig',
   sled: 'a spare back on the sled',
@@ -15,9 +18,18 @@ const MACHINES: Readonly<Record<string, string>> = {
 };
 
 /** Stages that cut across the grain, and tear where they come out. */
-const ACROSS: ReadonlySet<Setup['stage']> = new Set(['shoulders', 'cheeks', 'edges', 'notch', 'end']);
+const ACROSS: ReadonlySet<Setup['stage']> = new Set([
+  'shoulders',
+  'cheeks',
+  'edges',
+  'notch',
+  'end',
+]);
 
-/** What is fitted behind the exit of the cut, so that it does not tear there; nothing where it comes out of no edge. */
+/**
+ * What is fitted behind the exit of the cut, so that it does not tear there; nothing where it comes
+ * out of no edge.
+ */
 export function backingOf({ model, carrier, stage }: Setup): string | undefined {
   if (model === 'bandsaw') return stage === 'shoulders' ? 'a stick behind the piece' : undefined;
   if (!ACROSS.has(stage) && carrier !== 'upright-jig') return undefined;

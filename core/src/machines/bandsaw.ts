@@ -8,8 +8,8 @@ import { standsAt } from './standsAt.ts';
 const FAR = 2000;
 
 /**
- * Bandsaw. The blade stands at x = 0 with its tooth tips at y = 0, the table is z = 0; the piece is fed along +y, end
- * first, until its end meets the stop behind the teeth.
+ * Bandsaw. The blade stands at x = 0 with its tooth tips at y = 0, the table is z = 0; the piece is
+ * fed along +y, end first, until its end meets the stop behind the teeth.
  */
 export const bandsaw: MachineModel = {
   id: 'bandsaw',
@@ -52,8 +52,14 @@ export const bandsaw: MachineModel = {
     const onEdge = Object.values(pass.seat).some((face) => face.endsWith('-face'));
     const raised = (onEdge ? piece.width : piece.thickness) / 2;
     const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, raised]);
-    /** Beside the fence narrower than the figure, so that the waste never meets it; or beyond the blade, away from both. */
-    const [stopFrom, stopTo] = setup.carrier === 'fence-and-far-stop' ? [-s * (half + 4), -s * (half + 44)] : [fence, fence - s * Math.min(40, across.set.value - Math.min(2, across.set.value / 3))]; // prettier-ignore
+    /**
+     * Beside the fence narrower than the figure, so that the waste never meets it; or beyond the
+     * blade, away from both.
+     */
+    const [stopFrom, stopTo] =
+      setup.carrier === 'fence-and-far-stop'
+        ? [-s * (half + 4), -s * (half + 44)]
+        : [fence, fence - s * Math.min(40, across.set.value - Math.min(2, across.set.value / 3))];
     const ahead = depth - (onEdge ? piece.thickness : piece.width) - 10;
     return {
       piece,
@@ -63,9 +69,24 @@ export const bandsaw: MachineModel = {
         { role: 'table', label: 'table', solid: box([-220, -220, -30], [220, 220, 0]) },
         { role: 'fence', label: 'fence', solid: box([fence, -220, 0], [fence + s * 30, 200, 75]) },
         { role: 'stop', label: 'stop', solid: box([stopFrom, depth, 0], [stopTo, depth + 22, 45]) },
-        ...(thick === undefined ? [] : [{ role: 'stop' as const, label: 'gauge block', solid: box([fence - s * thick, ahead - 50, 0], [fence, ahead, 50]) }]), // prettier-ignore
+        ...(thick === undefined
+          ? []
+          : [
+              {
+                role: 'stop' as const,
+                label: 'gauge block',
+                solid: box([fence - s * thick, ahead - 50, 0], [fence, ahead, 50]),
+              },
+            ]),
         { role: 'cutter', label: 'blade', solid: box([-half, 0, -25], [half, blade.width, 190]) },
-        { role: 'guard', label: 'guard and guides', solid: box([-half - 8, -6, 2 * raised + 5], [half + 8, blade.width + 12, 2 * raised + 60]) }, // prettier-ignore
+        {
+          role: 'guard',
+          label: 'guard and guides',
+          solid: box(
+            [-half - 8, -6, 2 * raised + 5],
+            [half + 8, blade.width + 12, 2 * raised + 60],
+          ),
+        },
       ],
       sweep: box([-half, 0, -FAR], [half, FAR, FAR]),
       feed: [0, 1, 0],

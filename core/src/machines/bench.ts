@@ -19,8 +19,8 @@ import { toolById, type Shop } from '../tooling/index.ts';
 import type { Datum, MachineModel } from './model.ts';
 
 /**
- * Hand work at the bench: chisel and file, guided by what the machines have left. Machine axes are the piece's own;
- * lengths count from the layout end, depths from the entry edge.
+ * Hand work at the bench: chisel and file, guided by what the machines have left. Machine axes are
+ * the piece's own; lengths count from the layout end, depths from the entry edge.
  */
 export const bench: MachineModel = {
   id: 'bench',
@@ -76,7 +76,10 @@ export const bench: MachineModel = {
       'other-face': { at: [0, piece.thickness, 0], normal: [0, -1, 0] },
       'reference-edge': { at: [0, 0, 0], normal: [0, 0, 1] },
       'entry-edge': { at: [0, 0, z(0)], normal: [0, 0, occurrence.edge === 'reference' ? 1 : -1] },
-      'exit-edge': { at: [0, 0, z(piece.width)], normal: [0, 0, occurrence.edge === 'reference' ? -1 : 1] },
+      'exit-edge': {
+        at: [0, 0, z(piece.width)],
+        normal: [0, 0, occurrence.edge === 'reference' ? -1 : 1],
+      },
     };
     for (const f of setup.figures) {
       const from = datums[f.from];
@@ -99,7 +102,10 @@ type Along = (value: number) => number;
 
 /** What each hand tool takes away. */
 const SWEEPS: Readonly<
-  Record<string, (setup: Setup, x: Along, z: Along, piece: Piece, asIs: Pick<Shop, 'tools'>) => Solid>
+  Record<
+    string,
+    (setup: Setup, x: Along, z: Along, piece: Piece, asIs: Pick<Shop, 'tools'>) => Solid
+  >
 > = {
   chisel: chiselled,
   file: rounded,
@@ -110,7 +116,11 @@ const SWEEPS: Readonly<
   across: notched,
   bit: bored,
   bits: (setup, x, z, piece, asIs) => boredRow(setup, x, z, piece, asIs),
-  'bits-from-both-sides': (setup, x, z, piece, asIs) => union(boredRow(setup, x, z, piece, asIs), boredRow(setup, x, (depth) => z(piece.width - depth), piece, asIs)), // prettier-ignore
+  'bits-from-both-sides': (setup, x, z, piece, asIs) =>
+    union(
+      boredRow(setup, x, z, piece, asIs),
+      boredRow(setup, x, (depth) => z(piece.width - depth), piece, asIs),
+    ),
   'round-plane': turned,
   flare: flared,
   'slope-haunch': slopedHaunch,
@@ -133,17 +143,29 @@ function cutOff(setup: Setup, x: Along): Solid {
  * All that lies outside the gauge lines, as far as the line that the bevel strikes from its knife
  * mark.
  */
-function raked(setup: Setup, x: Along, { thickness, width }: Piece, across: 'width' | 'thickness'): Solid {
-  const at = (id: string, otherwise: number) => setup.figures.find((f) => f.id === id)?.set.value ?? otherwise;
+function raked(
+  setup: Setup,
+  x: Along,
+  { thickness, width }: Piece,
+  across: 'width' | 'thickness',
+): Solid {
+  const at = (id: string, otherwise: number) =>
+    setup.figures.find((f) => f.id === id)?.set.value ?? otherwise;
   const [bevel] = setup.angles ?? [];
   if (!bevel) throw new Error('The set-up names no bevel.');
   const line = figureOf(setup, 'shoulder').set.value;
-  const far = line + Math.tan((bevel.set * Math.PI) / 180) * (across === 'width' ? width : thickness);
+  const far =
+    line + Math.tan((bevel.set * Math.PI) / 180) * (across === 'width' ? width : thickness);
   const [v, u] = across === 'width' ? [width, thickness] : [thickness, width];
   /** From well outside to well outside, along the struck line. */
   const past = 5;
   const slope = (far - line) / v;
-  const corners: Vec2[] = [[x(-1), -past], [x(line - slope * past), -past], [x(far + slope * past), v + past], [x(-1), v + past]]; // prettier-ignore
+  const corners: Vec2[] = [
+    [x(-1), -past],
+    [x(line - slope * past), -past],
+    [x(far + slope * past), v + past],
+    [x(-1), v + past],
+  ];
   const wood =
     across === 'width'
       ? prismAlong('y', anticlockwise(corners.map(([a, b]): Vec2 => [b, a])), -past, u + past)
@@ -173,12 +195,24 @@ function bored(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Pick<Shop,
  * Holes from the first centre to the last, as many as hands bore from this side, into the edge the
  * tenon enters.
  */
-function boredRow(setup: Setup, x: Along, z: Along, _piece: Piece, asIs: Pick<Shop, 'tools'>): Solid {
+function boredRow(
+  setup: Setup,
+  x: Along,
+  z: Along,
+  _piece: Piece,
+  asIs: Pick<Shop, 'tools'>,
+): Solid {
   const { diameter } = toolById(asIs, 'boring-bit', setup.cutter!);
-  const [first, last, across, deep] = ['first', 'last', 'across', 'depth'].map((id) => figureOf(setup, id).set.value) as [number, number, number, number]; // prettier-ignore
+  const [first, last, across, deep] = ['first', 'last', 'across', 'depth'].map(
+    (id) => figureOf(setup, id).set.value,
+  ) as [number, number, number, number];
   const count = (setup.cuts ?? 1) / (setup.carrier === 'bits' ? 1 : 2);
   const at = (i: number) => first + (count > 1 ? (i * (last - first)) / (count - 1) : 0);
-  return union(...Array.from({ length: count }, (_, i) => prismAlong('z', circle([x(at(i)), across], diameter / 2), z(-1), z(deep)))); // prettier-ignore
+  return union(
+    ...Array.from({ length: count }, (_, i) =>
+      prismAlong('z', circle([x(at(i)), across], diameter / 2), z(-1), z(deep)),
+    ),
+  );
 }
 
 /** Both ends, from their lines on the exit edge down to where the slope begins. */
@@ -191,7 +225,11 @@ function flared(setup: Setup, x: Along, z: Along, { width }: Piece): Solid {
    */
   const slope = (end: number, out: number): Solid => {
     const beyond = end + ((out - end) * (at('slope') + 1)) / at('slope');
-    const outline: Vec2[] = [[from, x(end)], [exit + inner, x(end)], [exit + inner, x(beyond)]]; // prettier-ignore
+    const outline: Vec2[] = [
+      [from, x(end)],
+      [exit + inner, x(end)],
+      [exit + inner, x(beyond)],
+    ];
     return prismAlong('y', anticlockwise(outline), at('near-wall'), at('far-wall'));
   };
   return union(slope(at('near-end'), at('near-flare')), slope(at('far-end'), at('far-flare')));
@@ -203,10 +241,16 @@ function flared(setup: Setup, x: Along, z: Along, { width }: Piece): Solid {
  */
 function mitred(setup: Setup, x: Along, { width }: Piece, long: 'near' | 'far'): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
-  const [from, to] = long === 'near' ? [at('near-cheek'), at('far-cheek')] : [at('far-cheek'), at('near-cheek')];
+  const [from, to] =
+    long === 'near' ? [at('near-cheek'), at('far-cheek')] : [at('far-cheek'), at('near-cheek')];
   const past = to + Math.sign(to - from);
   const slope = at('foot') / Math.abs(to - from);
-  const outline: Vec2[] = [[x(0), from], [x(slope * Math.abs(past - from)), past], [x(-1), past], [x(-1), from]]; // prettier-ignore
+  const outline: Vec2[] = [
+    [x(0), from],
+    [x(slope * Math.abs(past - from)), past],
+    [x(-1), past],
+    [x(-1), from],
+  ];
   return prismAlong('z', anticlockwise(outline), -1, width + 1);
 }
 
@@ -216,7 +260,12 @@ function turned(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece):
   const [tip, shoulder] = [x(-1), x(at('shoulder'))];
   return difference(
     box([tip, -1, -1], [shoulder, thickness + 1, width + 1]),
-    prismAlong('x', circle([at('axis-face'), at('axis-edge')], at('radius')), x(-2), x(at('shoulder') + 1)),
+    prismAlong(
+      'x',
+      circle([at('axis-face'), at('axis-edge')], at('radius')),
+      x(-2),
+      x(at('shoulder') + 1),
+    ),
   );
 }
 
@@ -224,13 +273,15 @@ function turned(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece):
 function notched(setup: Setup, x: Along, _z: Along, { thickness, width }: Piece): Solid {
   const [near, far, floor] = ['near-wall', 'far-wall', 'floor'].map((id) => figureOf(setup, id));
   const depth = floor!.set.value;
-  const [from, to] = floor!.from === 'reference-face' ? [-1, depth] : [thickness - depth, thickness + 1];
+  const [from, to] =
+    floor!.from === 'reference-face' ? [-1, depth] : [thickness - depth, thickness + 1];
   return box([x(near!.set.value), from, -1], [x(far!.set.value), to, width + 1]);
 }
 
 /** All that lies outside the gauge lines, from the tip to the knife line. */
 function sawn(setup: Setup, x: Along): Solid {
-  const at = (id: string, otherwise: number) => setup.figures.find((f) => f.id === id)?.set.value ?? otherwise;
+  const at = (id: string, otherwise: number) =>
+    setup.figures.find((f) => f.id === id)?.set.value ?? otherwise;
   const line = figureOf(setup, 'shoulder').set.value;
   /** Where there is no line the tenon keeps the face of the stock, and nothing is sawn there. */
   return difference(
@@ -251,7 +302,13 @@ function slopedHaunch(setup: Setup, x: Along, _z: Along, { thickness }: Piece): 
   const at = (id: string) => figureOf(setup, id).set.value;
   const [start, end, haunch, shoulder] = [at('start'), at('end'), at('haunch'), at('shoulder')];
   const past = haunch - 1;
-  const outline: Vec2[] = [[start, x(shoulder)], [end, x(haunch)], [end, x(past)], [start - 1, x(past)], [start - 1, x(shoulder)]]; // prettier-ignore
+  const outline: Vec2[] = [
+    [start, x(shoulder)],
+    [end, x(haunch)],
+    [end, x(past)],
+    [start - 1, x(past)],
+    [start - 1, x(shoulder)],
+  ];
   return prismAlong('y', anticlockwise(outline), -1, thickness + 1);
 }
 
@@ -261,9 +318,21 @@ function slopedHaunch(setup: Setup, x: Along, _z: Along, { thickness }: Piece): 
  */
 function slopedPocket(setup: Setup, x: Along, z: Along): Solid {
   const at = (id: string) => figureOf(setup, id).set.value;
-  const [start, end, depth, near, far] = [at('start'), at('end'), at('depth'), at('near-wall'), at('far-wall')];
+  const [start, end, depth, near, far] = [
+    at('start'),
+    at('end'),
+    at('depth'),
+    at('near-wall'),
+    at('far-wall'),
+  ];
   const into = end + (far - near) / 2;
-  const outline: Vec2[] = [[z(0), x(start)], [z(depth), x(end)], [z(depth), x(into)], [z(-1), x(into)], [z(-1), x(start)]]; // prettier-ignore
+  const outline: Vec2[] = [
+    [z(0), x(start)],
+    [z(depth), x(end)],
+    [z(depth), x(into)],
+    [z(-1), x(into)],
+    [z(-1), x(start)],
+  ];
   return prismAlong('y', anticlockwise(outline), near, far);
 }
 
@@ -274,7 +343,10 @@ export const HAND_KERF = 1;
 function kerfsOf(setup: Setup, x: Along): Solid {
   const [near, far] = [figureOf(setup, 'near').set.value, figureOf(setup, 'far').set.value];
   const [tip, floor] = [x(-1), x(figureOf(setup, 'floor').set.value)];
-  return union(box([tip, -FAR, near], [floor, FAR, near + HAND_KERF]), box([tip, -FAR, far - HAND_KERF], [floor, FAR, far])); // prettier-ignore
+  return union(
+    box([tip, -FAR, near], [floor, FAR, near + HAND_KERF]),
+    box([tip, -FAR, far - HAND_KERF], [floor, FAR, far]),
+  );
 }
 
 /** Between the two walls from the tip to the floor, right through the piece. */
@@ -308,7 +380,9 @@ function chiselled(setup: Setup, x: Along, z: Along): Solid {
       ]
     : [[at('near-end'), at('far-end')]];
   return union(
-    ...ends.map(([from, to]) => box(corner(from, at('near-wall'), -OUT), corner(to, at('far-wall'), at('depth')))),
+    ...ends.map(([from, to]) =>
+      box(corner(from, at('near-wall'), -OUT), corner(to, at('far-wall'), at('depth'))),
+    ),
   );
 }
 

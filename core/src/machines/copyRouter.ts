@@ -1,4 +1,11 @@
-import { box, circle, difference, prismAlong, roundedRectangle, type Vec2 } from '../solids/index.ts';
+import {
+  box,
+  circle,
+  difference,
+  prismAlong,
+  roundedRectangle,
+  type Vec2,
+} from '../solids/index.ts';
 import { figureOf } from '../setups/index.ts';
 import { toolById } from '../tooling/index.ts';
 import { endSide } from './endSide.ts';
@@ -10,10 +17,11 @@ const FAR = 2000;
 const AWAY = 150;
 
 /**
- * A machine that copies a template at a scale. The piece lies against the fence, y = 0, its laid-out end at x = 0, its
- * surface at z = 0; the template stands apart, the follower at its centre when the cutter is over the machine's centre.
+ * A machine that copies a template at a scale. The piece lies against the fence, y = 0, its
+ * laid-out end at x = 0, its surface at z = 0; the template stands apart, the follower at its
+ * centre when the cutter is over the machine's centre.
  *
- *   opening: the follower runs inside it       block: the follower runs round it, all outside is cut
+ * opening: the follower runs inside it       block: the follower runs round it, all outside is cut
  */
 export const copyRouter: MachineModel = {
   id: 'copy-router',
@@ -39,7 +47,12 @@ export const copyRouter: MachineModel = {
     const { outside: G } = toolById(asIs, 'bearing', setup.guides[0]!);
     const s = endSide(pass, occurrence);
     const set = (role: string) => figureOf(setup, pass.figures[role]!).set.value;
-    const [width, length, across, along] = [set('width'), set('length'), set('across'), set('along')];
+    const [width, length, across, along] = [
+      set('width'),
+      set('length'),
+      set('across'),
+      set('along'),
+    ];
     const depth = Math.min(set('depth'), pass.level ?? Infinity);
     const outside = setup.carrier === 'copied-block' || setup.carrier === 'copied-disc';
     const isRound = outside || setup.carrier === 'copied-round-opening';
@@ -79,15 +92,25 @@ export const copyRouter: MachineModel = {
         {
           role: 'fence',
           label: 'fence',
-          solid: box([Math.min(0, s * (along + 150)), -24, -40], [Math.max(0, s * (along + 150)), 0, -2]),
+          solid: box(
+            [Math.min(0, s * (along + 150)), -24, -40],
+            [Math.max(0, s * (along + 150)), 0, -2],
+          ),
         },
-        { role: 'stop', label: 'end stop', solid: box([Math.min(0, -s * 20), 0, -30], [Math.max(0, -s * 20), 30, -2]) },
+        {
+          role: 'stop',
+          label: 'end stop',
+          solid: box([Math.min(0, -s * 20), 0, -30], [Math.max(0, -s * 20), 30, -2]),
+        },
         { role: 'base', label: 'template', solid: prismAlong('z', shape, 0, 12) },
         { role: 'base', label: 'follower', solid: prismAlong('z', circle(followed, G / 2), 0, 20) },
         { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle(at, d / 2), -depth, 40) },
       ],
       sweep: outside
-        ? difference(box([-FAR, -FAR, -depth], [FAR, FAR, 60]), prismAlong('z', work, -depth - 1, 61))
+        ? difference(
+            box([-FAR, -FAR, -depth], [FAR, FAR, 60]),
+            prismAlong('z', work, -depth - 1, 61),
+          )
         : prismAlong('z', work, -depth, 60),
       feed: [s, 0, 0],
       feeds: 'tool',

@@ -5,10 +5,11 @@ import type { MachineModel } from './model.ts';
 import { faceOf } from './seat.ts';
 
 /**
- * Drill press with a fence. The fence's face is y = 0 with the piece in front of it, the wood's surface z = 0; the bit
- * comes down at x = 0. Its point goes ahead of what is drawn and swept: the depth is that of the full diameter.
+ * Drill press with a fence. The fence's face is y = 0 with the piece in front of it, the wood's
+ * surface z = 0; the bit comes down at x = 0. Its point goes ahead of what is drawn and swept: the
+ * depth is that of the full diameter.
  *
- *      end stop |<---- figure ---->( bit )
+ * end stop |<---- figure ---->( bit )
  */
 export const drillPress: MachineModel = {
   id: 'drill-press',
@@ -42,8 +43,16 @@ export const drillPress: MachineModel = {
       datums,
       bodies: [
         { role: 'table', label: 'table', solid: box([-220, -170, -high - 25], [220, 60, -high]) },
-        { role: 'fence', label: 'fence', solid: box([-220, 0, -high], [220, 25, -high + Math.min(50, high)]) },
-        { role: 'stop', label: 'end stop', solid: box([stop, -deep, -high], [stop + s * 18, 0, -2]) },
+        {
+          role: 'fence',
+          label: 'fence',
+          solid: box([-220, 0, -high], [220, 25, -high + Math.min(50, high)]),
+        },
+        {
+          role: 'stop',
+          label: 'end stop',
+          solid: box([stop, -deep, -high], [stop + s * 18, 0, -2]),
+        },
         { role: 'cutter', label: 'bit', solid: prismAlong('z', round, -depth, 70) },
       ],
       sweep: prismAlong('z', round, -depth, 200),

@@ -3,7 +3,10 @@ import type { Occurrence, Pass } from '../setups/index.ts';
 import { OUTWARD } from '../stock/index.ts';
 import { faceOf } from './seat.ts';
 
-/** Whether the piece runs to the right of its laid-out end, or to the left: it is turned, never mirrored. */
+/**
+ * Whether the piece runs to the right of its laid-out end, or to the left: it is turned, never
+ * mirrored.
+ */
 export function endSide({ seat }: Pass, occurrence: Occurrence): 1 | -1 {
   const out = (id: string) => OUTWARD[faceOf(seat[id]!, occurrence)];
   const side = out(seat['guide-face'] ? 'guide-face' : 'template-fence');

@@ -1,7 +1,22 @@
-import { box, circle, difference, prismAlong, roundedRectangle, type Solid, type Vec2 } from '../solids/index.ts';
+import {
+  box,
+  circle,
+  difference,
+  prismAlong,
+  roundedRectangle,
+  type Solid,
+  type Vec2,
+} from '../solids/index.ts';
 import { figureOf, type Pass, type Setup } from '../setups/index.ts';
 import type { Piece } from '../stock/index.ts';
-import { toolById, type Bearing, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
+import {
+  toolById,
+  type Bearing,
+  type Bushing,
+  type Router,
+  type RouterCutter,
+  type Shop,
+} from '../tooling/index.ts';
 import { HAND_KERF } from './bench.ts';
 import type { MachineBody } from './machineBody.ts';
 import type { Datum, MachineModel } from './model.ts';
@@ -10,11 +25,12 @@ import { endSide } from './endSide.ts';
 import { standsAt } from './standsAt.ts';
 
 /**
- * Hand-held router on the wood itself. The guided side is y = 0 with the piece beyond it, the wood's surface z = 0, and
- * lengths along the piece count from the end or edge it is laid out from, at x = 0.
+ * Hand-held router on the wood itself. The guided side is y = 0 with the piece beyond it, the
+ * wood's surface z = 0, and lengths along the piece count from the end or edge it is laid out from,
+ * at x = 0.
  *
- *   edge guide: runs along y = 0       template: a hole for a bushing, over the wood
- *   straight-edge: lies across, the base against it       block, disc: on the end, the bushing runs round it
+ * edge guide: runs along y = 0       template: a hole for a bushing, over the wood straight-edge:
+ * lies across, the base against it       block, disc: on the end, the bushing runs round it
  */
 export const handRouter: MachineModel = {
   id: 'hand-router',
@@ -51,12 +67,24 @@ export const handRouter: MachineModel = {
     const s = endSide(pass, occurrence);
     const set = (role: string) => figureOf(setup, pass.figures[role]!).set.value;
     const whole = standsAt(figureOf(setup, pass.figures['depth']!), { scale: router.depthScale });
-    const over = ['template', 'round-opening', 'disc', 'block'].includes(setup.carrier) ? TEMPLATE : 0;
+    const over = ['template', 'round-opening', 'disc', 'block'].includes(setup.carrier)
+      ? TEMPLATE
+      : 0;
     const depth = Math.min(whole - over, pass.level ?? Infinity);
     const x = (from: number) => s * from;
     const along = (at: number): Datum => ({ at: [x(at), 0, 0], normal: [s, 0, 0] });
     const across = (at: number): Datum => ({ at: [0, at, 0], normal: [0, 1, 0] });
-    const own = CARRIERS[setup.carrier]!({ setup, pass, set, router, cutter, asIs, depth, x, piece });
+    const own = CARRIERS[setup.carrier]!({
+      setup,
+      pass,
+      set,
+      router,
+      cutter,
+      asIs,
+      depth,
+      x,
+      piece,
+    });
     const datums: Record<string, Datum> = {
       'guide-face': across(0),
       'template-fence': across(0),
@@ -122,7 +150,11 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
       bodies: [
         { role: 'fence', label: 'edge guide', solid: box([x0 - 60, -22, -18], [x1 + 60, 0, 12]) },
         { role: 'base', label: 'router base', solid: baseAt(x(from + r), y, router) },
-        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([x(from + r), y], r), -depth, 26) },
+        {
+          role: 'cutter',
+          label: 'cutter',
+          solid: prismAlong('z', circle([x(from + r), y], r), -depth, 26),
+        },
       ],
     };
   },
@@ -137,17 +169,33 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
     const [farSide, farEnd] = [side + set('width'), end + set('length')];
     const outline = (by: number): Vec2[] => {
       const xs = [x(end - by), x(farEnd + by)];
-      return roundedRectangle([Math.min(...xs), side - by], [Math.max(...xs), farSide + by], set('width') / 2 + by);
+      return roundedRectangle(
+        [Math.min(...xs), side - by],
+        [Math.max(...xs), farSide + by],
+        set('width') / 2 + by,
+      );
     };
     const out = x(farEnd + beyond) + Math.sign(x(1)) * (cutter.diameter / 2);
     return {
       along: { 'template-end': end, 'template-far-end': farEnd },
       across: { 'template-side': side, 'template-far-side': farSide },
-      sweep: difference(box([-FAR, -FAR, -depth], [FAR, FAR, 60]), prismAlong('z', outline(beyond), -depth - 1, 61)),
+      sweep: difference(
+        box([-FAR, -FAR, -depth], [FAR, FAR, 60]),
+        prismAlong('z', outline(beyond), -depth - 1, 61),
+      ),
       nested: true,
       bodies: [
         { role: 'base', label: 'template', solid: prismAlong('z', outline(0), 0.5, TEMPLATE) },
-        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([out, (side + farSide) / 2], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
+        {
+          role: 'cutter',
+          label: 'cutter',
+          solid: prismAlong(
+            'z',
+            circle([out, (side + farSide) / 2], cutter.diameter / 2),
+            -depth,
+            40,
+          ),
+        },
       ],
     };
   },
@@ -160,15 +208,32 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
     const out = radius + bushing.outside / 2;
     return {
       along: { 'centre-along': fromEdge },
-      across: { 'centre-across': fromFace, 'template-side': fromFace - radius, 'template-far-side': fromFace + radius },
+      across: {
+        'centre-across': fromFace,
+        'template-side': fromFace - radius,
+        'template-far-side': fromFace + radius,
+      },
       sweep: difference(
         box([-FAR, -FAR, -depth], [FAR, FAR, 60]),
         prismAlong('z', circle(centre, left), -depth - 1, 61),
       ),
       nested: true,
       bodies: [
-        { role: 'base', label: 'disc', solid: prismAlong('z', circle(centre, radius), 0.5, TEMPLATE) },
-        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([centre[0], centre[1] - out], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
+        {
+          role: 'base',
+          label: 'disc',
+          solid: prismAlong('z', circle(centre, radius), 0.5, TEMPLATE),
+        },
+        {
+          role: 'cutter',
+          label: 'cutter',
+          solid: prismAlong(
+            'z',
+            circle([centre[0], centre[1] - out], cutter.diameter / 2),
+            -depth,
+            40,
+          ),
+        },
       ],
     };
   },
@@ -191,7 +256,14 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
       ),
       bodies: [
         ...one.bodies,
-        { role: 'stop', label: 'second rail', solid: box([Math.min(x(far), x(far - 40)), -30, 0], [Math.max(x(far), x(far - 40)), wide + 30, 12]) }, // prettier-ignore
+        {
+          role: 'stop',
+          label: 'second rail',
+          solid: box(
+            [Math.min(x(far), x(far - 40)), -30, 0],
+            [Math.max(x(far), x(far - 40)), wide + 30, 12],
+          ),
+        },
       ],
     };
   },
@@ -209,10 +281,19 @@ const CARRIERS: Readonly<Record<string, (given: Given) => Carried>> = {
       bodies: [
         ...one.bodies.filter((b) => b.role === 'stop').map((b) => ({ ...b, label: 'strip' })),
         { role: 'base', label: 'router base', solid: baseAt(x(reach - r), middle, given.router) },
-        { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([x(reach - r), middle], r), -depth, 26) },
+        {
+          role: 'cutter',
+          label: 'cutter',
+          solid: prismAlong('z', circle([x(reach - r), middle], r), -depth, 26),
+        },
       ],
       across: { 'near-wall': set('near'), 'far-wall': set('far') },
-      sweep: prismAlong('z', roundedRectangle([Math.min(...xs), near], [Math.max(...xs), far], r), -depth, 60),
+      sweep: prismAlong(
+        'z',
+        roundedRectangle([Math.min(...xs), near], [Math.max(...xs), far], r),
+        -depth,
+        60,
+      ),
     };
   },
   /** The bearing on the cutter's shank runs along it. */
@@ -232,15 +313,39 @@ function inOpening({ setup, set, cutter, asIs, depth, x }: Given, halfRounds: bo
     return roundedRectangle([Math.min(...xs), near + by], [Math.max(...xs), far - by], radius);
   };
   const half = (far - near) / 2;
-  const plate = box([Math.min(x(end - 40), x(farEnd + 40)), near - 40, 0.5], [Math.max(x(end - 40), x(farEnd + 40)), far + 40, TEMPLATE]); // prettier-ignore
+  const plate = box(
+    [Math.min(x(end - 40), x(farEnd + 40)), near - 40, 0.5],
+    [Math.max(x(end - 40), x(farEnd + 40)), far + 40, TEMPLATE],
+  );
   return {
     along: { 'template-end': end, 'template-far-end': farEnd },
     across: { 'template-side': near, 'template-far-side': far },
-    sweep: prismAlong('z', outline(inset, halfRounds ? half - inset : cutter.diameter / 2), -depth, 60),
+    sweep: prismAlong(
+      'z',
+      outline(inset, halfRounds ? half - inset : cutter.diameter / 2),
+      -depth,
+      60,
+    ),
     bodies: [
       { role: 'base', label: 'template', solid: plate },
-      { role: 'base', label: '', solid: prismAlong('z', outline(0, halfRounds ? half : 0), 0, TEMPLATE + 1) },
-      { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([x(end) + Math.sign(x(1)) * bushing.outside / 2, near + bushing.outside / 2], cutter.diameter / 2), -depth, 40) }, // prettier-ignore
+      {
+        role: 'base',
+        label: '',
+        solid: prismAlong('z', outline(0, halfRounds ? half : 0), 0, TEMPLATE + 1),
+      },
+      {
+        role: 'cutter',
+        label: 'cutter',
+        solid: prismAlong(
+          'z',
+          circle(
+            [x(end) + (Math.sign(x(1)) * bushing.outside) / 2, near + bushing.outside / 2],
+            cutter.diameter / 2,
+          ),
+          -depth,
+          40,
+        ),
+      },
     ],
   };
 }
@@ -251,7 +356,10 @@ function alongEdge({ set, router, cutter, depth, x, piece }: Given, before: numb
   const reach = edge - before + cutter.diameter / 2;
   const at = x(reach - cutter.diameter / 2);
   const wide = Math.max(piece.width, piece.thickness);
-  const rail = box([Math.min(x(edge), x(edge + 40)), -30, 0], [Math.max(x(edge), x(edge + 40)), wide + 30, 12]);
+  const rail = box(
+    [Math.min(x(edge), x(edge + 40)), -30, 0],
+    [Math.max(x(edge), x(edge + 40)), wide + 30, 12],
+  );
   return {
     along: { 'straight-edge': edge },
     across: {},
@@ -259,7 +367,11 @@ function alongEdge({ set, router, cutter, depth, x, piece }: Given, before: numb
     bodies: [
       { role: 'stop', label: 'straight-edge', solid: rail },
       { role: 'base', label: 'router base', solid: baseAt(at, wide / 2, router) },
-      { role: 'cutter', label: 'cutter', solid: prismAlong('z', circle([at, wide / 2], cutter.diameter / 2), -depth, 26) }, // prettier-ignore
+      {
+        role: 'cutter',
+        label: 'cutter',
+        solid: prismAlong('z', circle([at, wide / 2], cutter.diameter / 2), -depth, 26),
+      },
     ],
     feedsAcross: true,
   };
@@ -278,7 +390,15 @@ function bushingIn({ guides }: Setup, asIs: Pick<Shop, 'tools'>): Bushing {
 }
 
 /** Across the whole piece and past it. */
-const rectangle = (a: number, b: number): Vec2[] => [[Math.min(a, b), -FAR], [Math.max(a, b), -FAR], [Math.max(a, b), FAR], [Math.min(a, b), FAR]]; // prettier-ignore
+const rectangle = (a: number, b: number): Vec2[] => [
+  [Math.min(a, b), -FAR],
+  [Math.max(a, b), -FAR],
+  [Math.max(a, b), FAR],
+  [Math.min(a, b), FAR],
+];
 
 const baseAt = (x: number, y: number, router: Router): Solid =>
-  box([x - router.baseGuided, y - router.baseLeft, 4], [x + router.baseOpposite, y + router.baseRight, 12]);
+  box(
+    [x - router.baseGuided, y - router.baseLeft, 4],
+    [x + router.baseOpposite, y + router.baseRight, 12],
+  );

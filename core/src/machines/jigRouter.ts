@@ -34,13 +34,20 @@ export const jigRouter: MachineModel = {
     const cutter = toolById(asIs, 'router-cutter', setup.cutter!);
     const jig = asIs.tools.find((t) => t.kind === 'mortising-jig' && setup.guides.includes(t.id));
     if (jig?.kind !== 'mortising-jig') throw new Error('The set-up names no mortising jig.');
-    const set = (role: string, scale: Scale | null = null) => standsAt(figureOf(setup, pass.figures[role]!), { scale });
-    /** +1 when the piece lies beyond the jig's face, -1 when it lies between the face and the operator. */
+    const set = (role: string, scale: Scale | null = null) =>
+      standsAt(figureOf(setup, pass.figures[role]!), { scale });
+    /**
+     * +1 when the piece lies beyond the jig's face, -1 when it lies between the face and the
+     * operator.
+     */
     const s = jig.faceSide === 'near' ? 1 : -1;
     const endSide = pass.seat['left-end-stop'] ? -1 : 1;
     const endStop = endSide * set('end-stop', jig.endScale);
     const depth = Math.min(set('depth', router.depthScale), pass.level ?? Infinity);
-    const [leftStop, rightStop] = [-set('left-stop', jig.stopScale), set('right-stop', jig.stopScale)];
+    const [leftStop, rightStop] = [
+      -set('left-stop', jig.stopScale),
+      set('right-stop', jig.stopScale),
+    ];
     const from = leftStop + router.baseLeft;
     const to = rightStop - router.baseRight;
     const y = s * set('face');
@@ -57,8 +64,13 @@ export const jigRouter: MachineModel = {
     };
     const rigid = seatPiece(pass.seat, datums, occurrence, piece, [0, 0, 0]);
     const r = cutter.diameter / 2;
-    const outline = roundedRectangle([Math.min(from, to) - r, y - r], [Math.max(from, to) + r, y + r], r);
-    const deep = pass.seat['wood-surface'] === 'worked-end' ? Math.min(piece.length, 320) : piece.width;
+    const outline = roundedRectangle(
+      [Math.min(from, to) - r, y - r],
+      [Math.max(from, to) + r, y + r],
+      r,
+    );
+    const deep =
+      pass.seat['wood-surface'] === 'worked-end' ? Math.min(piece.length, 320) : piece.width;
     const below = -deep - 12;
     return {
       piece,
@@ -66,13 +78,28 @@ export const jigRouter: MachineModel = {
       datums,
       bodies: [
         { role: 'jig', label: 'jig', solid: box([-260, 0, below], [260, -s * 38, 0]) },
-        { role: 'stop', label: 'left stop', solid: box([leftStop - 20, -s * 38, 0], [leftStop, 0, 18]) },
-        { role: 'stop', label: 'right stop', solid: box([rightStop, -s * 38, 0], [rightStop + 20, 0, 18]) },
-        { role: 'stop', label: 'end stop', solid: box([endStop, 0, -30], [endStop + endSide * 14, s * 24, -2]) },
+        {
+          role: 'stop',
+          label: 'left stop',
+          solid: box([leftStop - 20, -s * 38, 0], [leftStop, 0, 18]),
+        },
+        {
+          role: 'stop',
+          label: 'right stop',
+          solid: box([rightStop, -s * 38, 0], [rightStop + 20, 0, 18]),
+        },
+        {
+          role: 'stop',
+          label: 'end stop',
+          solid: box([endStop, 0, -30], [endStop + endSide * 14, s * 24, -2]),
+        },
         {
           role: 'base',
           label: 'router base',
-          solid: box([-router.baseLeft, y - router.baseLeft, 4], [router.baseRight, y + router.baseRight, 12]),
+          solid: box(
+            [-router.baseLeft, y - router.baseLeft, 4],
+            [router.baseRight, y + router.baseRight, 12],
+          ),
         },
         {
           role: 'cutter',

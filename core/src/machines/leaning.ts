@@ -19,8 +19,9 @@ import type { Datum, MachineModel } from './model.ts';
 import { faceOf } from './seat.ts';
 
 /**
- * A machine that also takes a piece askew: it is set as if the square piece lay in it that wedge or cradle make of the
- * true one. The machine itself never knows; the proof and the picture have the piece as it truly lies.
+ * A machine that also takes a piece askew: it is set as if the square piece lay in it that wedge or
+ * cradle make of the true one. The machine itself never knows; the proof and the picture have the
+ * piece as it truly lies.
  */
 export const leaning = (model: MachineModel): MachineModel => ({
   ...model,
@@ -33,10 +34,19 @@ export const leaning = (model: MachineModel): MachineModel => ({
     const lines = marked ? linesAlong(setup, set, piece, inSquare, occurrence) : [];
     const placement = model.place(squared(setup, lines), pass, occurrence, set.square, asIs);
     const wedge =
-      model.id === 'bench' || (marked && lean.degrees) ? [] : wedges(set, piece, inSquare, pass, occurrence);
+      model.id === 'bench' || (marked && lean.degrees)
+        ? []
+        : wedges(set, piece, inSquare, pass, occurrence);
     return {
       ...placement,
-      datums: { ...placement.datums, ...Object.fromEntries(lines.flatMap(({ from, to }) => [from, to]).map(([id, at]) => [id, inMachine(placement.rigid, at)])) }, // prettier-ignore
+      datums: {
+        ...placement.datums,
+        ...Object.fromEntries(
+          lines
+            .flatMap(({ from, to }) => [from, to])
+            .map(([id, at]) => [id, inMachine(placement.rigid, at)]),
+        ),
+      },
       piece,
       rigid: compose(placement.rigid, inSquare),
       bodies: [
@@ -53,10 +63,17 @@ export const leaning = (model: MachineModel): MachineModel => ({
 });
 
 /**
- * Brought against what it meets by its own foremost corner, wherever the figures were counted from: across its length
- * against a fence or jig face, and with the end of a mortised piece against a stop. Its other faces lie on the wedge.
+ * Brought against what it meets by its own foremost corner, wherever the figures were counted from:
+ * across its length against a fence or jig face, and with the end of a mortised piece against a
+ * stop. Its other faces lie on the wedge.
  */
-function touching(lean: Lean, piece: Piece, inSquare: Rigid, { seat }: Pass, occurrence: Occurrence): Rigid {
+function touching(
+  lean: Lean,
+  piece: Piece,
+  inSquare: Rigid,
+  { seat }: Pass,
+  occurrence: Occurrence,
+): Rigid {
   if (!lean.degrees || lean.end === 'aslant') return inSquare;
   const endMeets = lean.about === 'thickness' && occurrence.member === 'mortised';
   const axis = lean.about === 'length' ? 1 : endMeets ? 0 : undefined;
@@ -73,7 +90,8 @@ function touching(lean: Lean, piece: Piece, inSquare: Rigid, { seat }: Pass, occ
   return { ...inSquare, shift };
 }
 
-const sizeAlong = ({ length, thickness }: Piece, axis: 0 | 1): Mm => (axis === 0 ? length : thickness);
+const sizeAlong = ({ length, thickness }: Piece, axis: 0 | 1): Mm =>
+  axis === 0 ? length : thickness;
 
 /** The axis of a face that a piece can be brought against, and whether it is the far one. */
 const MET: Readonly<Partial<Record<PieceFace, readonly [axis: 0 | 1, far: boolean]>>> = {
@@ -97,7 +115,13 @@ interface Line {
  * What of a leaning piece is marked along its edge: from its end, or from its reference face where
  * that leans.
  */
-function linesAlong({ figures }: Setup, lean: Lean, piece: Piece, inSquare: Rigid, at: Occurrence): Line[] {
+function linesAlong(
+  { figures }: Setup,
+  lean: Lean,
+  piece: Piece,
+  inSquare: Rigid,
+  at: Occurrence,
+): Line[] {
   if (!lean.degrees) return [];
   const across = lean.about === 'length';
   const roots = across ? ['reference-face'] : ['tip', 'layout-end', 'laid-out-from'];
@@ -111,17 +135,30 @@ function linesAlong({ figures }: Setup, lean: Lean, piece: Piece, inSquare: Rigi
   /**
    * An end that was cut along the slant lies in the square piece's own: there the edge begins now.
    */
-  const begins = !across && lean.end === 'aslant' ? add(corner, scale(edge, (plane - corner[0]) / edge[0])) : corner;
+  const begins =
+    !across && lean.end === 'aslant'
+      ? add(corner, scale(edge, (plane - corner[0]) / edge[0]))
+      : corner;
   return figures.flatMap((f): Line[] => {
     if (!roots.includes(f.from) || f.to === 'end-line') return [];
     const on = add(begins, scale(edge, f.set.value));
     const coordinate = Math.abs(on[axis] - plane);
-    return [{ figure: f.id, coordinate, from: [f.from, { at: begins, normal: edge }], to: [f.to, { at: on, normal: edge }] }]; // prettier-ignore
+    return [
+      {
+        figure: f.id,
+        coordinate,
+        from: [f.from, { at: begins, normal: edge }],
+        to: [f.to, { at: on, normal: edge }],
+      },
+    ];
   });
 }
 
 /** A place on the square piece where the machine has it. */
-const inMachine = (rigid: Rigid, { at, normal }: Datum): Datum => ({ at: place(rigid, at), normal: turn(rigid.rotation, normal) }); // prettier-ignore
+const inMachine = (rigid: Rigid, { at, normal }: Datum): Datum => ({
+  at: place(rigid, at),
+  normal: turn(rigid.rotation, normal),
+});
 
 /** The set-up as the square piece has it. */
 const squared = (setup: Setup, lines: readonly Line[]): Setup =>
@@ -136,7 +173,11 @@ const squared = (setup: Setup, lines: readonly Line[]): Setup =>
       };
 
 /** Along the piece: from a tenon's shoulder on, or about a mortise. */
-function shownOf({ pivot }: Lean, { length }: Piece, { end, member }: Occurrence): readonly [number, number] {
+function shownOf(
+  { pivot }: Lean,
+  { length }: Piece,
+  { end, member }: Occurrence,
+): readonly [number, number] {
   const away = end === 'a' ? 1 : -1;
   const from = end === 'a' ? pivot[0] : length - pivot[0];
   return member === 'tenoned' ? [from, from + away * SHOWN] : [from - SHOWN / 2, from + SHOWN / 2];
@@ -159,7 +200,13 @@ const NEAR: Readonly<Partial<Record<PieceFace, readonly [axis: 1 | 2, far: boole
  * What lies between the faces that rest on the machine and the square piece's, in the axes of the
  * square piece.
  */
-function wedges(lean: Lean, piece: Piece, inSquare: Rigid, pass: Pass, occurrence: Occurrence): Solid[] {
+function wedges(
+  lean: Lean,
+  piece: Piece,
+  inSquare: Rigid,
+  pass: Pass,
+  occurrence: Occurrence,
+): Solid[] {
   const { square } = lean;
   return Object.values(pass.seat).flatMap((named): Solid[] => {
     const face = faceOf(named, occurrence);
@@ -175,13 +222,27 @@ function wedges(lean: Lean, piece: Piece, inSquare: Rigid, pass: Pass, occurrenc
       own[along] = x;
       return place(inSquare, own);
     };
-    const [from, to] = along ? [0, along === 1 ? piece.thickness : piece.width] : shownOf(lean, piece, occurrence);
+    const [from, to] = along
+      ? [0, along === 1 ? piece.thickness : piece.width]
+      : shownOf(lean, piece, occurrence);
     const [a, b] = [corner(from), corner(to)];
-    const points: Vec2[] = [[a[along], edge], [b[along], edge], [b[along], b[axis]], [a[along], a[axis]]]; // prettier-ignore
+    const points: Vec2[] = [
+      [a[along], edge],
+      [b[along], edge],
+      [b[along], b[axis]],
+      [a[along], a[axis]],
+    ];
     if (Math.max(...points.map((p) => Math.abs(p[1] - edge))) < LEAST) return [];
     const flipped = anticlockwise(points.map(([u, v]): Vec2 => [v, u]));
     if (along)
-      return [prismAlong('x', along === 1 ? anticlockwise(points) : flipped, 0, Math.min(square.length, SHOWN))];
+      return [
+        prismAlong(
+          'x',
+          along === 1 ? anticlockwise(points) : flipped,
+          0,
+          Math.min(square.length, SHOWN),
+        ),
+      ];
     return axis === 1
       ? [prismAlong('z', anticlockwise(points), 0, square.width)]
       : [prismAlong('y', flipped, 0, square.thickness)];

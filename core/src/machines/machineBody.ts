@@ -1,8 +1,12 @@
 import type { Solid } from '../solids/index.ts';
 
-export type BodyRole = 'table' | 'fence' | 'jig' | 'stop' | 'cutter' | 'gauge' | 'base' | 'guard' | 'backing';
+export type BodyRole =
+  'table' | 'fence' | 'jig' | 'stop' | 'cutter' | 'gauge' | 'base' | 'guard' | 'backing';
 
-/** A solid part of the machine, in machine axes: drawn in the scene, and felt for by trapped off-cuts. */
+/**
+ * A solid part of the machine, in machine axes: drawn in the scene, and felt for by trapped
+ * off-cuts.
+ */
 export interface MachineBody {
   readonly role: BodyRole;
   readonly label: string;

@@ -17,7 +17,9 @@ const placements = (
 ) =>
   fc.assert(
     fc.property(cases(shape), ({ job, shop }) => {
-      for (const { setup } of eachSetup(planJob(job, shop)).filter((o) => o.setup.model !== 'bench'))
+      for (const { setup } of eachSetup(planJob(job, shop)).filter(
+        (o) => o.setup.model !== 'bench',
+      ))
         for (const occurrence of setup.occurrences)
           for (const pass of setup.passes) {
             const piece = pieceOf(
@@ -51,19 +53,30 @@ describe('a placed piece', () => {
   );
 
   it('lies wholly on the open side of every feature it rests on', () => {
-    placements({ tenoned: 'saw-upright-flipped', corners: 'clear' }, ({ rigid, datums, piece }, seat) => {
-      const corners = [0, piece.length].flatMap((x) =>
-        [0, piece.thickness].flatMap((y) => [0, piece.width].map((z) => place(rigid, [x, y, z]))),
-      );
-      for (const [id] of seat)
-        for (const corner of corners)
-          expect(dot(subtract(corner, datums[id]!.at), datums[id]!.normal)).toBeGreaterThan(-1e-9);
-    });
+    placements(
+      { tenoned: 'saw-upright-flipped', corners: 'clear' },
+      ({ rigid, datums, piece }, seat) => {
+        const corners = [0, piece.length].flatMap((x) =>
+          [0, piece.thickness].flatMap((y) => [0, piece.width].map((z) => place(rigid, [x, y, z]))),
+        );
+        for (const [id] of seat)
+          for (const corner of corners)
+            expect(dot(subtract(corner, datums[id]!.at), datums[id]!.normal)).toBeGreaterThan(
+              -1e-9,
+            );
+      },
+    );
   });
 });
 
 describe('what backs the exit', () => {
-  it.each(['saw-upright-flipped', 'sled-shoulders', 'saw-flat-stack', 'crosscut-shoulders', 'paired-cutters'])(
+  it.each([
+    'saw-upright-flipped',
+    'sled-shoulders',
+    'saw-flat-stack',
+    'crosscut-shoulders',
+    'paired-cutters',
+  ])(
     'is fitted, and lies against the side of the piece that leaves the cutter last: %s',
     (tenoned) => {
       let seen = 0;
@@ -74,7 +87,11 @@ describe('what backs the exit', () => {
           if (solid.shape !== 'box') throw new Error(`${id}: a spare back is a board.`);
           const along = (p: readonly number[]) => p.reduce((sum, v, i) => sum + v * feed[i]!, 0);
           const [low, high] = [solid.min, solid.max].map(along).sort((a, b) => a - b);
-          const corners = [0, piece.length].flatMap((x) => [0, piece.thickness].flatMap((y) => [0, piece.width].map((z) => along(place(rigid, [x, y, z]))))); // prettier-ignore
+          const corners = [0, piece.length].flatMap((x) =>
+            [0, piece.thickness].flatMap((y) =>
+              [0, piece.width].map((z) => along(place(rigid, [x, y, z]))),
+            ),
+          );
           expect(high!).toBeCloseTo(Math.min(...corners), 6);
           expect(low!).toBeLessThan(high!);
         }
@@ -87,7 +104,9 @@ describe('what backs the exit', () => {
 describe('machines have hands', () => {
   const scene = (side: 'left' | 'right') => {
     const shop = withTool(TEST_SHOP, 'saw', { fenceSide: side });
-    const { setup } = eachSetup(planJob(asListed(jobWith(), shop), shop)).find((o) => o.setup.stage === 'cheeks')!;
+    const { setup } = eachSetup(planJob(asListed(jobWith(), shop), shop)).find(
+      (o) => o.setup.stage === 'cheeks',
+    )!;
     const piece = { length: 600, thickness: 22, width: 70 };
     return modelOf('table-saw').place(setup, setup.passes[0]!, setup.occurrences[0]!, piece, shop);
   };
@@ -108,7 +127,10 @@ describe('machines have hands', () => {
         ),
       )
         .filter((o) => o.setup.stage === 'mortise')
-        .map((o) => /^(left|right)-end-stop/.exec(o.setup.figures.find((f) => f.id === 'end-stop')!.to)![1]);
+        .map(
+          (o) =>
+            /^(left|right)-end-stop/.exec(o.setup.figures.find((f) => f.id === 'end-stop')!.to)![1],
+        );
     expect([sides('far', 'a'), sides('far', 'b'), sides('near', 'a'), sides('near', 'b')]).toEqual([
       ['left'],
       ['right'],
@@ -122,15 +144,26 @@ describe('a bandsaw’s scale counts to the near side of its blade', () => {
   it.each(['left', 'right'] as const)(
     'fence on the %s: what is set to the far side by it stands there, kerf and all',
     (fenceSide) => {
-      const shop = withTool({ ...withScales(TEST_SHOP, 0.1), graduation: 1 }, 'band', { fenceSide });
+      const shop = withTool({ ...withScales(TEST_SHOP, 0.1), graduation: 1 }, 'band', {
+        fenceSide,
+      });
       const routes = { tenoned: 'crosscut-shoulders+bandsaw-waste-in' };
       const { cards } = planJob(jobWith({ routes, params: { corners: 'squared' } }), shop);
       const { setup } = eachSetup({ cards }).find((o) => o.setup.method === 'bandsaw-waste-in')!;
       const fence = setup.figures.find(({ to }) => to === 'far-side')!;
       expect(fence.set.by).toBe('scale');
       const piece = { length: 600, thickness: 22, width: 70 };
-      const { datums } = modelOf('bandsaw').place(setup, setup.passes[0]!, setup.occurrences[0]!, piece, shop);
-      expect(Math.abs(datums['fence-face']!.at[0] - datums['far-side']!.at[0])).toBeCloseTo(fence.set.value, 9);
+      const { datums } = modelOf('bandsaw').place(
+        setup,
+        setup.passes[0]!,
+        setup.occurrences[0]!,
+        piece,
+        shop,
+      );
+      expect(Math.abs(datums['fence-face']!.at[0] - datums['far-side']!.at[0])).toBeCloseTo(
+        fence.set.value,
+        9,
+      );
     },
   );
 });

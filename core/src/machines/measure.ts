@@ -10,6 +10,7 @@ import type { Mm } from '../units/index.ts';
 export function measured(figure: Pick<LengthFigure, 'from' | 'to'>, placement: Placement): Mm {
   const from = placement.datums[figure.from];
   const to = placement.datums[figure.to];
-  if (!from || !to) throw new Error(`The machine has no feature “${from ? figure.to : figure.from}”.`);
+  if (!from || !to)
+    throw new Error(`The machine has no feature “${from ? figure.to : figure.from}”.`);
   return Math.abs(dot(subtract(to.at, from.at), to.normal));
 }

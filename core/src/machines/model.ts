@@ -4,13 +4,19 @@ import type { Occurrence, Pass, Setup } from '../setups/index.ts';
 import type { Piece } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 
-/** A feature of the machine: a plane seen along its normal. Figures are distances between two of them. */
+/**
+ * A feature of the machine: a plane seen along its normal. Figures are distances between two of
+ * them.
+ */
 export interface Datum {
   readonly at: Vec3;
   readonly normal: Vec3;
 }
 
-/** The machine with the piece in it, in machine axes: x to the operator's right, y away from the operator, z up. */
+/**
+ * The machine with the piece in it, in machine axes: x to the operator's right, y away from the
+ * operator, z up.
+ */
 export interface Placement {
   readonly piece: Piece;
   readonly rigid: Rigid;
@@ -25,12 +31,18 @@ export interface Placement {
   readonly nested?: boolean;
 }
 
-/** A machine: places the piece and the cutter from the figures as set, knows its features, sweeps, and is drawn. */
+/**
+ * A machine: places the piece and the cutter from the figures as set, knows its features, sweeps,
+ * and is drawn.
+ */
 export interface MachineModel {
   readonly id: string;
   /** Every feature a figure may be measured from or to, with its words. */
   readonly datums: Readonly<Record<string, string>>;
-  /** Features that lie on the wood itself: a distance from one is marked on each piece, and sets nothing. */
+  /**
+   * Features that lie on the wood itself: a distance from one is marked on each piece, and sets
+   * nothing.
+   */
   readonly marks?: readonly string[];
   /** Which two axes each picture shows, and from where. */
   readonly views: readonly SceneView[];
@@ -38,7 +50,13 @@ export interface MachineModel {
    * Places the piece by its seat and the cutter by the figures as set, with the tools as they are.
    * @throws Error when the seat would need the piece mirrored
    */
-  place(setup: Setup, pass: Pass, occurrence: Occurrence, piece: Piece, asIs: Pick<Shop, 'tools'>): Placement;
+  place(
+    setup: Setup,
+    pass: Pass,
+    occurrence: Occurrence,
+    piece: Piece,
+    asIs: Pick<Shop, 'tools'>,
+  ): Placement;
 }
 
 export interface SceneView {

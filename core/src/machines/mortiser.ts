@@ -4,10 +4,10 @@ import { atFenceAndStop } from './fenceAndStop.ts';
 import type { MachineModel } from './model.ts';
 
 /**
- * Hollow chisel mortiser. The fence's face is y = 0 with the piece in front of it, the wood's surface z = 0; the chisel
- * comes down beside x = 0, on the side away from the end stop.
+ * Hollow chisel mortiser. The fence's face is y = 0 with the piece in front of it, the wood's
+ * surface z = 0; the chisel comes down beside x = 0, on the side away from the end stop.
  *
- *      end stop |<---- figure ---->[chisel]
+ * end stop |<---- figure ---->[chisel]
  */
 export const mortiser: MachineModel = {
   id: 'mortiser',
@@ -47,8 +47,16 @@ export const mortiser: MachineModel = {
       datums,
       bodies: [
         { role: 'table', label: 'table', solid: box([-260, -150, under - 30], [260, 40, under]) },
-        { role: 'fence', label: 'fence', solid: box([-240, 0, under], [240, 28, under + Math.min(60, piece.width)]) },
-        { role: 'stop', label: 'end stop', solid: box([stop, -piece.thickness, under], [stop + s * 18, 0, -2]) },
+        {
+          role: 'fence',
+          label: 'fence',
+          solid: box([-240, 0, under], [240, 28, under + Math.min(60, piece.width)]),
+        },
+        {
+          role: 'stop',
+          label: 'end stop',
+          solid: box([stop, -piece.thickness, under], [stop + s * 18, 0, -2]),
+        },
         { role: 'cutter', label: 'chisel', solid: box([x0, near - size, -depth], [x1, near, 60]) },
       ],
       sweep: box([x0, near - size, -depth], [x1, near, 200]),

@@ -8,8 +8,8 @@ import { standsAt } from './standsAt.ts';
 const FAR = 2000;
 
 /**
- * A saw whose stack comes down from above and is drawn across the piece. The stack stands at x = 0, the table is z = 0,
- * the piece lies along x against the fence behind it, its end to a stop.
+ * A saw whose stack comes down from above and is drawn across the piece. The stack stands at x = 0,
+ * the table is z = 0, the piece lies along x against the fence behind it, its end to a stop.
  */
 export const overheadSaw: MachineModel = {
   id: 'overhead-saw',
@@ -53,8 +53,16 @@ export const overheadSaw: MachineModel = {
       bodies: [
         { role: 'table', label: 'table', solid: box([-320, -260, -30], [320, 260, 0]) },
         { role: 'fence', label: 'fence', solid: box([-300, deep, 0], [stop + 30, deep + 22, 45]) },
-        { role: 'stop', label: 'end stop', solid: box([stop, deep - 20, 0], [stop + 26, deep, 40]) },
-        { role: 'cutter', label: 'stack', solid: box([-half, -radius, height], [half, radius, height + 2 * radius]) },
+        {
+          role: 'stop',
+          label: 'end stop',
+          solid: box([stop, deep - 20, 0], [stop + 26, deep, 40]),
+        },
+        {
+          role: 'cutter',
+          label: 'stack',
+          solid: box([-half, -radius, height], [half, radius, height + 2 * radius]),
+        },
       ],
       sweep: box([-half, -FAR, height], [half, FAR, FAR]),
       feed: [0, 1, 0],

@@ -1,20 +1,32 @@
-import { add, cross, handedness, scale, subtract, turn, type Rigid, type Vec3 } from '../solids/index.ts';
+import {
+  add,
+  cross,
+  handedness,
+  scale,
+  subtract,
+  turn,
+  type Rigid,
+  type Vec3,
+} from '../solids/index.ts';
 import { OUTWARD, pointOn, type Piece, type PieceFace } from '../stock/index.ts';
 import type { Occurrence, Seat, SeatFace } from '../setups/index.ts';
 import type { Datum } from './model.ts';
 
 /** The face of this very piece that the card's words mean. */
 export function faceOf(face: SeatFace, occurrence: Pick<Occurrence, 'end' | 'edge'>): PieceFace {
-  if (face === 'worked-end' || face === 'layout-end') return occurrence.end === 'a' ? 'end-a' : 'end-b';
+  if (face === 'worked-end' || face === 'layout-end')
+    return occurrence.end === 'a' ? 'end-a' : 'end-b';
   if (face === 'far-end') return occurrence.end === 'a' ? 'end-b' : 'end-a';
-  if (face === 'entry-edge') return occurrence.edge === 'reference' ? 'reference-edge' : 'other-edge';
+  if (face === 'entry-edge')
+    return occurrence.edge === 'reference' ? 'reference-edge' : 'other-edge';
   if (face === 'far-edge') return occurrence.edge === 'reference' ? 'other-edge' : 'reference-edge';
   return face;
 }
 
 /**
- * The one way to lay a piece down so that each named face meets its feature: a face's outward direction is opposite to
- * the feature's normal. Two contacts turn the piece, the third follows; contacts also fix it where their feature lies.
+ * The one way to lay a piece down so that each named face meets its feature: a face's outward
+ * direction is opposite to the feature's normal. Two contacts turn the piece, the third follows;
+ * contacts also fix it where their feature lies.
  * @param free where the piece's middle comes along directions that no contact fixes
  * @throws Error when the contacts would need a mirrored piece, or are not square to each other
  */
@@ -30,7 +42,9 @@ export function seatPiece(
     if (!datum) throw new Error(`The machine has no feature “${id}”.`);
     return { datum, face: faceOf(face, occurrence) };
   });
-  const rotation = turnFor(contacts.map(({ datum, face }) => [OUTWARD[face], scale(datum.normal, -1)]));
+  const rotation = turnFor(
+    contacts.map(({ datum, face }) => [OUTWARD[face], scale(datum.normal, -1)]),
+  );
   const size: Vec3 = [piece.length, piece.thickness, piece.width];
   const middle = turn(rotation, scale(size, 0.5));
   let shift = subtract(free, middle);
@@ -48,7 +62,11 @@ type Pair = readonly [piece: Vec3, machine: Vec3];
 function turnFor(pairs: Pair[]): Rigid['rotation'] {
   const [first, second] = pairs;
   if (!first || !second) throw new Error('A seat needs two contacts.');
-  const all: Pair[] = [first, second, pairs[2] ?? [cross(first[0], second[0]), cross(first[1], second[1])]];
+  const all: Pair[] = [
+    first,
+    second,
+    pairs[2] ?? [cross(first[0], second[0]), cross(first[1], second[1])],
+  ];
   const row = (i: number): Vec3 => {
     const sum: [number, number, number] = [0, 0, 0];
     for (const [p, m] of all) for (let j = 0; j < 3; j++) sum[j]! += m[i]! * p[j]!;

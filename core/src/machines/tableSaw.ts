@@ -1,4 +1,14 @@
-import { add, box, compose, scale, subtract, turn, type Rigid, type Solid, type Vec3 } from '../solids/index.ts';
+import {
+  add,
+  box,
+  compose,
+  scale,
+  subtract,
+  turn,
+  type Rigid,
+  type Solid,
+  type Vec3,
+} from '../solids/index.ts';
 import { figureOf, type Setup } from '../setups/index.ts';
 import type { Piece, PieceFace } from '../stock/index.ts';
 import { toolById, type Shop, type TableSaw } from '../tooling/index.ts';
@@ -44,7 +54,9 @@ export const tableSaw: MachineModel = {
     const half = blade.kerf / 2;
     const atTable = half / Math.cos(lean);
     const sides: Record<string, number> = { 'near-side': s * atTable, 'far-side': -s * atTable };
-    const jig = setup.guides.map((id) => asIs.tools.find((t) => t.id === id)).find((t) => t?.kind === 'upright-jig');
+    const jig = setup.guides
+      .map((id) => asIs.tools.find((t) => t.id === id))
+      .find((t) => t?.kind === 'upright-jig');
     const guide =
       sides[across.to]! +
       s *
@@ -73,10 +85,17 @@ export const tableSaw: MachineModel = {
     const rigid = sled
       ? outOfSquare(carried, saw, s, [guide, back, 0])
       : setup.carrier === 'mitre-gauge'
-        ? outOfSquare(carried, saw, s, [guide - s * (thick ?? 0), (saw.outOfSquare ?? 0) > 0 ? -back : back, 0])
+        ? outOfSquare(carried, saw, s, [
+            guide - s * (thick ?? 0),
+            (saw.outOfSquare ?? 0) > 0 ? -back : back,
+            0,
+          ])
         : carried;
     const radius = blade.diameter / 2;
-    /** Along the blade: tilted, the corner of its teeth that is the higher stands as high as was set. */
+    /**
+     * Along the blade: tilted, the corner of its teeth that is the higher stands as high as was
+     * set.
+     */
     const tall = setup.tilt ? (height - half * Math.abs(Math.sin(lean))) / Math.cos(lean) : height;
     const bodies: MachineBody[] = [
       { role: 'table', label: 'table', solid: box([-320, -350, -30], [320, 350, 0]) },
@@ -95,10 +114,21 @@ export const tableSaw: MachineModel = {
       ...(upright
         ? uprightBodies(guide, s, piece, faceOf(pass.seat['jig-face']!, occurrence))
         : sled
-          ? sledBodies(guide, s, lying(piece, faceOf(pass.seat['table']!, occurrence)), stepped(setup) ? height + 1 : 0)
+          ? sledBodies(
+              guide,
+              s,
+              lying(piece, faceOf(pass.seat['table']!, occurrence)),
+              stepped(setup) ? height + 1 : 0,
+            )
           : thick === undefined
             ? fenceBodies(guide, s)
-            : crosscutBodies(guide, s, thick, radius, lying(piece, faceOf(pass.seat['table']!, occurrence)))),
+            : crosscutBodies(
+                guide,
+                s,
+                thick,
+                radius,
+                lying(piece, faceOf(pass.seat['table']!, occurrence)),
+              )),
     ];
     return {
       piece,
@@ -113,32 +143,54 @@ export const tableSaw: MachineModel = {
 };
 
 /**
- * The side of the blade that fence or jig stand on, and how far the blade's top leans to the right, radians: by its own
- * lean, and tilted to the one side it tilts to. Towards the guide or away from it then says on which side that stands.
+ * The side of the blade that fence or jig stand on, and how far the blade's top leans to the right,
+ * radians: by its own lean, and tilted to the one side it tilts to. Towards the guide or away from
+ * it then says on which side that stands.
  */
-function standing({ fenceSide, tiltSide, bladeLean }: TableSaw, { tilt }: Setup): { s: 1 | -1; lean: number } {
+function standing(
+  { fenceSide, tiltSide, bladeLean }: TableSaw,
+  { tilt }: Setup,
+): { s: 1 | -1; lean: number } {
   const usual = fenceSide === 'right' ? 1 : -1;
   const s = !tilt ? usual : (tiltSide === 'left') === tilt.set > 0 ? 1 : -1;
   return { s, lean: -((bladeLean * usual + (tilt?.set ?? 0) * s) * Math.PI) / 180 };
 }
 
-/** A piece that lies along a gauge that is out of square, turned about the corner of its end that meets the stop. */
-function outOfSquare(rigid: Rigid, { outOfSquare: degrees = 0 }: TableSaw, s: number, about: Vec3): Rigid {
+/**
+ * A piece that lies along a gauge that is out of square, turned about the corner of its end that
+ * meets the stop.
+ */
+function outOfSquare(
+  rigid: Rigid,
+  { outOfSquare: degrees = 0 }: TableSaw,
+  s: number,
+  about: Vec3,
+): Rigid {
   if (degrees === 0) return rigid;
   const angle = (-s * degrees * Math.PI) / 180;
   const [c, n] = [Math.cos(angle), Math.sin(angle)];
-  const rotation: Rigid['rotation'] = [[c, -n, 0], [n, c, 0], [0, 0, 1]]; // prettier-ignore
+  const rotation: Rigid['rotation'] = [
+    [c, -n, 0],
+    [n, c, 0],
+    [0, 0, 1],
+  ];
   return compose({ rotation, shift: subtract(about, turn(rotation, about)) }, rigid);
 }
 
 /** The blade, or the stack with what stands between its outer blades, as the tools are. */
-function bladeOf({ cutter, between }: Setup, asIs: Pick<Shop, 'tools'>): { kerf: number; diameter: number } {
+function bladeOf(
+  { cutter, between }: Setup,
+  asIs: Pick<Shop, 'tools'>,
+): { kerf: number; diameter: number } {
   if (!between) return toolById(asIs, 'saw-blade', cutter!);
   const { outer, diameter } = toolById(asIs, 'stack', cutter!);
   return { kerf: between.reduce((sum, one) => sum + one, outer), diameter };
 }
 
-/** Where a blade at this height breaks through the table, as a box: tall as it stands, long as its chord. */
+/**
+ * Where a blade at this height breaks through the table, as a box: tall as it stands, long as its
+ * chord.
+ */
 function bladeBox(half: number, height: number, radius: number): Solid {
   const chord = Math.sqrt(Math.max(radius ** 2 - (radius - height) ** 2, 1));
   return box([-half, -chord, -12], [half, chord, height]);
@@ -148,7 +200,11 @@ function bladeBox(half: number, height: number, radius: number): Solid {
 function leaning(solid: Solid, angle: number): Solid {
   if (angle === 0) return solid;
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
-  const rotation: Rigid['rotation'] = [[c, 0, s], [0, 1, 0], [-s, 0, c]]; // prettier-ignore
+  const rotation: Rigid['rotation'] = [
+    [c, 0, s],
+    [0, 1, 0],
+    [-s, 0, c],
+  ];
   return { shape: 'placed', rigid: { rotation, shift: [0, 0, 0] }, solid };
 }
 
@@ -156,10 +212,19 @@ function leaning(solid: Solid, angle: number): Solid {
 const guardOver = (half: number, radius: number, top: number, lean: number): MachineBody => ({
   role: 'guard',
   label: 'guard',
-  solid: leaning(box([-half - 9, -radius * 0.8, clearOf(top, half, lean)], [half + 9, radius * 0.8, clearOf(top, half, lean) + 16]), lean), // prettier-ignore
+  solid: leaning(
+    box(
+      [-half - 9, -radius * 0.8, clearOf(top, half, lean)],
+      [half + 9, radius * 0.8, clearOf(top, half, lean) + 16],
+    ),
+    lean,
+  ),
 });
 
-/** How far up a leaning blade its guard begins, so that its lower corner is clear of the wood too, mm. */
+/**
+ * How far up a leaning blade its guard begins, so that its lower corner is clear of the wood too,
+ * mm.
+ */
 const clearOf = (top: number, half: number, lean: number): number =>
   (top + 5 + (half + 9) * Math.abs(Math.sin(lean))) / Math.cos(lean);
 
@@ -175,7 +240,12 @@ const lying = ({ width, thickness }: Piece, down: PieceFace): Lying =>
 /** How thick the spare back is drawn, mm. */
 const BACK = 12;
 
-function uprightBodies(face: number, s: number, { width, thickness }: Piece, against: PieceFace): MachineBody[] {
+function uprightBodies(
+  face: number,
+  s: number,
+  { width, thickness }: Piece,
+  against: PieceFace,
+): MachineBody[] {
   const [along, across] = against.endsWith('face') ? [width, thickness] : [thickness, width];
   const back = face + s * 28;
   return [
@@ -209,7 +279,11 @@ function crosscutBodies(
   const ahead = -(radius + across + 30);
   return [
     { role: 'fence', label: 'fence', solid: box([fence, -350, 0], [fence + s * 45, 350, 70]) },
-    { role: 'stop', label: 'stop block', solid: box([fence - s * block, ahead - 60, 0], [fence, ahead, 50]) },
+    {
+      role: 'stop',
+      label: 'stop block',
+      solid: box([fence - s * block, ahead - 60, 0], [fence, ahead, 50]),
+    },
     {
       role: 'gauge',
       label: 'mitre gauge',
@@ -228,10 +302,16 @@ const spareBack = (end: number, s: number, across: number, high: number): Machin
   solid: box([end, -across / 2 - BACK, 0], [-s * 260, -across / 2, high]),
 });
 
-/** Cheeks that are cut already leave the waste of a shoulder loose: the stop is cut away over it. */
-const stepped = ({ stage, shouldersFirst }: Setup): boolean => stage === 'shoulders' && shouldersFirst === false;
+/**
+ * Cheeks that are cut already leave the waste of a shoulder loose: the stop is cut away over it.
+ */
+const stepped = ({ stage, shouldersFirst }: Setup): boolean =>
+  stage === 'shoulders' && shouldersFirst === false;
 
-/** A sled with its end stop: both travel with the piece. Cut away at its foot, the stop begins so high over the bed. */
+/**
+ * A sled with its end stop: both travel with the piece. Cut away at its foot, the stop begins so
+ * high over the bed.
+ */
 function sledBodies(stop: number, s: number, { across, high }: Lying, foot: number): MachineBody[] {
   return [
     {
@@ -245,7 +325,10 @@ function sledBodies(stop: number, s: number, { across, high }: Lying, foot: numb
       role: 'stop',
       label: 'end stop',
       travels: true,
-      solid: box([stop, -across / 2 - 22, foot], [stop + s * 30, across / 2, Math.max(45, foot + 20)]),
+      solid: box(
+        [stop, -across / 2 - 22, foot],
+        [stop + s * 30, across / 2, Math.max(45, foot + 20)],
+      ),
     },
   ];
 }

@@ -12,9 +12,14 @@ const context = { joint: 'joint', occurrences: [] };
 const job = jobWith({ params: { corners: 'squared', position: 100 } });
 const { kind, params, members } = resolve(job.joints[0]!, job);
 const { mortised } = kind.features(params, members);
-const withOnly = (...kinds: ToolKind[]): Shop => ({ ...TEST_SHOP, tools: TEST_SHOP.tools.filter((t) => kinds.includes(t.kind)) }); // prettier-ignore
+const withOnly = (...kinds: ToolKind[]): Shop => ({
+  ...TEST_SHOP,
+  tools: TEST_SHOP.tools.filter((t) => kinds.includes(t.kind)),
+});
 const cuts = (shop: Shop, tools: readonly Tool[]) =>
-  routesFor(mortised, { ...shop, tools: [...shop.tools, ...tools] }, context).some((r) => !r.refusals.length);
+  routesFor(mortised, { ...shop, tools: [...shop.tools, ...tools] }, context).some(
+    (r) => !r.refusals.length,
+  );
 
 describe('the cheapest addition to a chest with nothing fit for a mortise of 8', () => {
   it.each<[ToolKind[], RegExp]>([
@@ -31,14 +36,22 @@ describe('the cheapest addition to a chest with nothing fit for a mortise of 8',
     const shop = withOnly();
     const { tools } = cheapestAddition(mortised, shop, context)!;
     expect(cuts(shop, tools)).toBe(true);
-    for (const tool of tools) expect(cuts(shop, tools.filter((t) => t !== tool))).toBe(false); // prettier-ignore
+    for (const tool of tools)
+      expect(
+        cuts(
+          shop,
+          tools.filter((t) => t !== tool),
+        ),
+      ).toBe(false);
   });
 
   it('the plan of a joint says it, and no longer once the tool is there', () => {
     const shop = withOnly('drill-press');
     const plan = (chest: Shop) => planJob(job, chest).joints[0]!;
     expect(plan(shop).chosen.mortised).toBeUndefined();
-    expect(speak(plan(shop).additions!.mortised!, METRIC)).toMatch(/^Nothing in the chest cuts this/);
+    expect(speak(plan(shop).additions!.mortised!, METRIC)).toMatch(
+      /^Nothing in the chest cuts this/,
+    );
     const { tools } = cheapestAddition(mortised, shop, context)!;
     expect(plan({ ...shop, tools: [...shop.tools, ...tools] }).additions).toBeUndefined();
   });

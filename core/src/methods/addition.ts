@@ -12,7 +12,9 @@ export interface Addition {
 
 interface Candidate {
   readonly kind: ToolKind;
-  /** What it costs beside the others, cheapest first; not money, but the order is common practice. */
+  /**
+   * What it costs beside the others, cheapest first; not money, but the order is common practice.
+   */
   readonly cost: number;
   /** Sizes it must have for these features. */
   readonly sized?: Readonly<Record<string, Mm>>;
@@ -31,7 +33,12 @@ function candidates(features: readonly Feature[], shop: Shop): Candidate[] {
   const cutting: Candidate[] = Number.isFinite(size)
     ? [
         { kind: 'boring-bit', cost: 1, size, sized: { diameter: size, length: deep + 20 } },
-        { kind: 'router-cutter', cost: 2, size, sized: { diameter: size, cuttingLength: deep, shank: 8 } },
+        {
+          kind: 'router-cutter',
+          cost: 2,
+          size,
+          sized: { diameter: size, cuttingLength: deep, shank: 8 },
+        },
         { kind: 'hollow-chisel', cost: 3, size, sized: { size, length: deep } },
       ]
     : [];
@@ -47,13 +54,17 @@ function candidates(features: readonly Feature[], shop: Shop): Candidate[] {
     { kind: 'mortiser', cost: 12 },
   ];
   const there = (kind: ToolKind) => shop.tools.some((t) => t.kind === kind && !t.retired);
-  return [...cutting, ...machines.filter(({ kind }) => kind === 'stack' || kind === 'bushing' || !there(kind))];
+  return [
+    ...cutting,
+    ...machines.filter(({ kind }) => kind === 'stack' || kind === 'bushing' || !there(kind)),
+  ];
 }
 
 /** Sets of one, two and three of them, the cheapest first. */
 function sets(all: readonly Candidate[]): Candidate[][] {
   const ones = all.map((c) => [c]);
-  const more = (from: Candidate[][]) => from.flatMap((set) => all.slice(all.indexOf(set.at(-1)!) + 1).map((c) => [...set, c])); // prettier-ignore
+  const more = (from: Candidate[][]) =>
+    from.flatMap((set) => all.slice(all.indexOf(set.at(-1)!) + 1).map((c) => [...set, c]));
   const twos = more(ones);
   const cost = (set: readonly Candidate[]) => set.reduce((sum, c) => sum + c.cost, 0);
   return [...ones, ...twos, ...more(twos)].sort((a, b) => cost(a) - cost(b));
@@ -70,16 +81,25 @@ export function cheapestAddition(
 ): Addition | undefined {
   for (const set of sets(candidates(features, shop))) {
     const tools: Tool[] = [];
-    for (const { kind, sized } of set) tools.push({ ...newTool(kind, [...shop.tools, ...tools]), ...sized });
-    const route = routesFor(features, { ...shop, tools: [...shop.tools, ...tools] }, context).find((r) => !r.refusals.length); // prettier-ignore
+    for (const { kind, sized } of set)
+      tools.push({ ...newTool(kind, [...shop.tools, ...tools]), ...sized });
+    const route = routesFor(features, { ...shop, tools: [...shop.tools, ...tools] }, context).find(
+      (r) => !r.refusals.length,
+    );
     if (!route) continue;
-    const lengths = Object.fromEntries(set.flatMap(({ size }, i) => (size === undefined ? [] : [[`size${i}`, size]])));
+    const lengths = Object.fromEntries(
+      set.flatMap(({ size }, i) => (size === undefined ? [] : [[`size${i}`, size]])),
+    );
     const named = set.map(
-      ({ kind, size }, i) => `a ${WORDS[kind] ?? kind}${size === undefined ? '' : ` of {size${i}}`}`,
+      ({ kind, size }, i) =>
+        `a ${WORDS[kind] ?? kind}${size === undefined ? '' : ` of {size${i}}`}`,
     );
     return {
       tools,
-      words: say(`Nothing in the chest cuts this. The cheapest addition is ${named.join(' and ')}; then: ${route.title}.`, lengths), // prettier-ignore
+      words: say(
+        `Nothing in the chest cuts this. The cheapest addition is ${named.join(' and ')}; then: ${route.title}.`,
+        lengths,
+      ),
     };
   }
   return undefined;

@@ -19,7 +19,9 @@ describe('a way that was chosen', () => {
   it('is kept, whatever way it is that could be', () => {
     fc.assert(
       fc.property(cases({}), fc.nat(), ({ job, shop }, n) => {
-        const usable = planJob(job, shop).joints[0]!.routes.tenoned.filter((r) => !r.refusals.length);
+        const usable = planJob(job, shop).joints[0]!.routes.tenoned.filter(
+          (r) => !r.refusals.length,
+        );
         const { id } = usable[n % usable.length]!;
         const joints = job.joints.map((j) => ({ ...j, routes: { tenoned: id } }));
         const { chosen, notTaken } = planJob({ ...job, joints }, shop).joints[0]!;
@@ -43,7 +45,9 @@ describe('a way that was chosen', () => {
   it('that the shop refuses is an error with the refusal’s own words', () => {
     const low = withTool(TEST_SHOP, 'saw', { maxUpright: 500 });
     const { plan, joint } = planned({ tenoned: 'crosscut-shoulders+saw-upright-flipped' }, low);
-    expect(reasons(joint, 'tenoned')).toEqual([expect.stringMatching(/600\.0 mm long; 500\.0 mm stands upright here/)]);
+    expect(reasons(joint, 'tenoned')).toEqual([
+      expect.stringMatching(/600\.0 mm long; 500\.0 mm stands upright here/),
+    ]);
     expect([joint.chosen.tenoned, plan.hasErrors]).toEqual([undefined, true]);
     expect(joint.additions).toBeUndefined();
   });
@@ -56,8 +60,15 @@ describe('a way that was chosen', () => {
   });
 
   it('keeps what follows the joint as it is drawn now: its corners come and go', () => {
-    const rounded = planned({ tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'router-jig+square-ends' }, TEST_SHOP, { ...squared, corners: 'rounded' }); // prettier-ignore
-    expect(rounded.joint.chosen).toEqual({ tenoned: 'crosscut-shoulders+saw-upright-flipped+round-edges', mortised: 'router-jig' }); // prettier-ignore
+    const rounded = planned(
+      { tenoned: 'crosscut-shoulders+saw-upright-flipped', mortised: 'router-jig+square-ends' },
+      TEST_SHOP,
+      { ...squared, corners: 'rounded' },
+    );
+    expect(rounded.joint.chosen).toEqual({
+      tenoned: 'crosscut-shoulders+saw-upright-flipped+round-edges',
+      mortised: 'router-jig',
+    });
     expect(rounded.joint.notTaken).toBeUndefined();
   });
 });

@@ -22,7 +22,14 @@ const GUIDES: Mm = 6;
  */
 export function nearFence(fences: readonly LengthFigure[], beyond: Mm = 0): Sentence[] {
   const near = Math.min(...fences.map((f) => f.value)) - beyond;
-  return near < GUIDES ? [say('The piece runs {near} from the blade, nearer than the guides let the fence come: a tall, narrow auxiliary fence stands on it and passes under them.', { near })] : []; // prettier-ignore
+  return near < GUIDES
+    ? [
+        say(
+          'The piece runs {near} from the blade, nearer than the guides let the fence come: a tall, narrow auxiliary fence stands on it and passes under them.',
+          { near },
+        ),
+      ]
+    : [];
 }
 
 /** Why cheeks can't be cut on the bandsaw, whichever faces go to its fence in turn. */
@@ -32,7 +39,10 @@ export function bandsawRefusals(
   shop: Shop,
 ): Refusal[] {
   const saw = toolsOf(shop, 'bandsaw')[0];
-  if (!saw) return [missing('bandsaw', 'The chest has no bandsaw. Add one, or cut the cheeks on the table saw.')];
+  if (!saw)
+    return [
+      missing('bandsaw', 'The chest has no bandsaw. Add one, or cut the cheeks on the table saw.'),
+    ];
   const tall = settings.some((s) => s.name === 'face') ? stock.width : stock.thickness;
   const wide = settings.some((s) => s.name === 'edge') ? stock.width : stock.thickness;
   return [
@@ -43,7 +53,13 @@ export function bandsawRefusals(
       'width',
       'The piece stands {value} high; {bound} goes under the guides. Cut the cheeks lying flat.',
     ),
-    ...over(wide, saw.throat, 'width', 'width', 'The piece is {value} across; the throat takes {bound}.'),
+    ...over(
+      wide,
+      saw.throat,
+      'width',
+      'width',
+      'The piece is {value} across; the throat takes {bound}.',
+    ),
     ...over(
       L,
       saw.maxStop,
@@ -69,12 +85,33 @@ export function shoulderStandsIn(feature: TenonFeature, saw: Bandsaw, shop: Shop
   const { stock, length } = feature;
   const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
   const shoulders = shouldersOf(feature);
-  const tall = Math.max(0, ...shoulders.map((s) => (s.down.endsWith('face') ? stock.width : stock.thickness)));
+  const tall = Math.max(
+    0,
+    ...shoulders.map((s) => (s.down.endsWith('face') ? stock.width : stock.thickness)),
+  );
   const deepest = Math.max(0, ...shoulders.map((s) => s.depth));
   return [
-    ...under(length, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
-    ...over(tall, saw.heightUnderGuides, 'width', 'width', 'On its edge the piece stands {value} high; {bound} goes under the guides. Crosscut it lying flat.'), // prettier-ignore
-    ...over(deepest, saw.maxStop, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the stop stands {bound} behind the teeth at the most.'), // prettier-ignore
+    ...under(
+      length,
+      kerf,
+      'tenonLength',
+      'tenon length',
+      'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.',
+    ),
+    ...over(
+      tall,
+      saw.heightUnderGuides,
+      'width',
+      'width',
+      'On its edge the piece stands {value} high; {bound} goes under the guides. Crosscut it lying flat.',
+    ),
+    ...over(
+      deepest,
+      saw.maxStop,
+      'faceShoulder',
+      'shoulder',
+      'The deepest shoulder is {value}; the stop stands {bound} behind the teeth at the most.',
+    ),
   ];
 }
 
@@ -94,7 +131,12 @@ export const onBandsaw = (
  * Tooth tips to the stop for a cheek: the tenon's length, or `short` of it where the shoulder is
  * cut already.
  */
-export const cheekStop = (make: ReturnType<typeof figuresFor>, length: Mm, short: Mm, shop: Shop): LengthFigure =>
+export const cheekStop = (
+  make: ReturnType<typeof figuresFor>,
+  length: Mm,
+  short: Mm,
+  shop: Shop,
+): LengthFigure =>
   make({
     id: 'stop',
     name: 'Stop behind the blade',

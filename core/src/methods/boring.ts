@@ -17,14 +17,18 @@ export const bitFor = (diameter: Mm, shop: Shop): BoringBit | undefined =>
 /** That no bit of the shop bores this, naming the nearest that would. */
 export function noBit(diameter: Mm, path: string, shop: Shop): Refusal {
   const sizes = toolsOf(shop, 'boring-bit').map((b) => b.diameter);
-  if (!sizes.length) return missing('boring bit', 'The chest has no boring bit. Add one of the hole’s diameter.');
+  if (!sizes.length)
+    return missing('boring bit', 'The chest has no boring bit. Add one of the hole’s diameter.');
   const bound = sizes.reduce((a, b) => (Math.abs(b - diameter) < Math.abs(a - diameter) ? b : a));
   return {
     path,
     dimension: 'diameter',
     value: diameter,
     bound,
-    message: say('The hole is {value} across, the nearest bit {bound}. Make it as wide as the bit, or add one.', { value: diameter, bound }), // prettier-ignore
+    message: say(
+      'The hole is {value} across, the nearest bit {bound}. Make it as wide as the bit, or add one.',
+      { value: diameter, bound },
+    ),
   };
 }
 
@@ -40,17 +44,51 @@ export interface Hole {
 
 /** Why a bit can't bore so deep, or its point would show on the far side. */
 export const bitRefusals = ({ depth, wood, through }: Hole, bit: BoringBit): Refusal[] => [
-  ...over(depth, bit.length, 'depth', 'depth of the hole', 'The hole is {value} deep; the bit reaches {bound}. Make it shallower, or add a longer bit.'), // prettier-ignore
+  ...over(
+    depth,
+    bit.length,
+    'depth',
+    'depth of the hole',
+    'The hole is {value} deep; the bit reaches {bound}. Make it shallower, or add a longer bit.',
+  ),
   ...(through
     ? []
-    : over(depth + bit.lead, wood, 'depth', 'depth of the hole and the bit’s point', 'The point of the bit would come to {value} in wood that is {bound} deep. Make the hole shallower, or use a bit with a shorter point.')), // prettier-ignore
+    : over(
+        depth + bit.lead,
+        wood,
+        'depth',
+        'depth of the hole and the bit’s point',
+        'The point of the bit would come to {value} in wood that is {bound} deep. Make the hole shallower, or use a bit with a shorter point.',
+      )),
 ];
 
 /** Why a drill press can't bore it. */
-export const pressRefusals = ({ depth, across }: Hole, bit: BoringBit, press: DrillPress): Refusal[] => [
-  ...over(depth, press.travel, 'depth', 'depth of the hole', 'The hole is {value} deep; the drill press travels {bound}. Bore it by hand, or from both sides.'), // prettier-ignore
-  ...over(bit.diameter, press.largestBit, 'diameter', 'diameter', 'The bit is {value} across; this drill press takes {bound}.'), // prettier-ignore
-  ...over(across, press.throat, 'position', 'place of the hole', 'The hole is {value} from the fence; the drill press reaches {bound} from its column. Bore it by hand.'), // prettier-ignore
+export const pressRefusals = (
+  { depth, across }: Hole,
+  bit: BoringBit,
+  press: DrillPress,
+): Refusal[] => [
+  ...over(
+    depth,
+    press.travel,
+    'depth',
+    'depth of the hole',
+    'The hole is {value} deep; the drill press travels {bound}. Bore it by hand, or from both sides.',
+  ),
+  ...over(
+    bit.diameter,
+    press.largestBit,
+    'diameter',
+    'diameter',
+    'The bit is {value} across; this drill press takes {bound}.',
+  ),
+  ...over(
+    across,
+    press.throat,
+    'position',
+    'place of the hole',
+    'The hole is {value} from the fence; the drill press reaches {bound} from its column. Bore it by hand.',
+  ),
 ];
 
 /** What every set-up on the drill press has. */
@@ -66,7 +104,10 @@ export const onDrillPress = (
 });
 
 /** The pieces that go with their end to the left stop, and those that go to the right. */
-export const bySide = (occurrences: readonly Occurrence[], lies: Lies): ['left' | 'right', Occurrence[]][] =>
+export const bySide = (
+  occurrences: readonly Occurrence[],
+  lies: Lies,
+): ['left' | 'right', Occurrence[]][] =>
   (['left', 'right'] as const).flatMap((side) => {
     const here = occurrences.filter((o) => stopSide(lies, o, 'far') === side);
     return here.length ? [[side, here]] : [];
@@ -82,7 +123,8 @@ export const seatOf = ({ fence, up, stop }: Lies, side: 'left' | 'right'): Pass[
 /**
  * Distances between the holes of a row, so that they meet or nearly do.
  * @param span from the centre of its first to that of its last, mm
- * @returns distances from the first, both ends counted; nothing where its two end holes would stand too near
+ * @returns distances from the first, both ends counted; nothing where its two end holes would stand
+ *   too near
  */
 export function rowOf(span: Mm, diameter: Mm): Mm[] | undefined {
   if (span < SAME) return [0];

@@ -1,6 +1,12 @@
 import { TEMPLATE } from '../machines/index.ts';
 import type { Refusal, Setup } from '../setups/index.ts';
-import { toolsOf, type Bushing, type Router, type RouterCutter, type Shop } from '../tooling/index.ts';
+import {
+  toolsOf,
+  type Bushing,
+  type Router,
+  type RouterCutter,
+  type Shop,
+} from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { cuttersReaching } from './cutters.ts';
 import { missing } from './refusal.ts';
@@ -16,10 +22,21 @@ export interface Gear {
 const ROUND_THE_CUTTER: Mm = 0.5;
 /** Bushings that a cutter goes through and that don't touch the wood under the template. */
 export const bushingsFor = ({ diameter }: RouterCutter, shop: Shop): Bushing[] =>
-  toolsOf(shop, 'bushing').filter((b) => b.bore >= diameter + 2 * ROUND_THE_CUTTER && b.projection < TEMPLATE);
+  toolsOf(shop, 'bushing').filter(
+    (b) => b.bore >= diameter + 2 * ROUND_THE_CUTTER && b.projection < TEMPLATE,
+  );
 
 /** What every set-up under a template has. */
-export const onTemplate = ({ router, cutter, bushing }: Gear, carrier: string): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides'> => ({ model: 'hand-router', carrier, machine: router.id, cutter: cutter.id, guides: [bushing.id], }); // prettier-ignore
+export const onTemplate = (
+  { router, cutter, bushing }: Gear,
+  carrier: string,
+): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides'> => ({
+  model: 'hand-router',
+  carrier,
+  machine: router.id,
+  cutter: cutter.id,
+  guides: [bushing.id],
+});
 
 const LACKS: [keyof Gear, string][] = [
   ['router', 'The chest has no plunge router. Add one.'],
@@ -28,9 +45,14 @@ const LACKS: [keyof Gear, string][] = [
 
 /** What the shop lacks for work under a template. */
 export const lacking = (shop: Shop): Refusal[] =>
-  LACKS.flatMap(([kind, text]) => (toolsOf(shop, kind as 'router' | 'bushing').length ? [] : [missing(kind, text)]));
+  LACKS.flatMap(([kind, text]) =>
+    toolsOf(shop, kind as 'router' | 'bushing').length ? [] : [missing(kind, text)],
+  );
 
-/** Every pair of cutter and bushing that reaches so deep under a template, mm, in the shop's first router. */
+/**
+ * Every pair of cutter and bushing that reaches so deep under a template, mm, in the shop's first
+ * router.
+ */
 export function gearsReaching(depth: Mm, shop: Shop): Gear[] {
   const [router] = toolsOf(shop, 'router');
   if (!router) return [];

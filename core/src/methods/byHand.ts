@@ -2,7 +2,9 @@ import { figure, type FigureDraft, type LengthFigure, type Setup } from '../setu
 import { say, type Mm, type Sentence } from '../units/index.ts';
 import type { Context } from './method.ts';
 
-/** A line to work to. Hand work is guided by the wood itself, not by a scale: its figures are exact. */
+/**
+ * A line to work to. Hand work is guided by the wood itself, not by a scale: its figures are exact.
+ */
 export const byHand = (
   id: string,
   name: string,
@@ -11,11 +13,13 @@ export const byHand = (
   to: string,
   acts: FigureDraft['acts'],
   working: Sentence,
-): LengthFigure => figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
+): LengthFigure =>
+  figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
 
 /**
  * Work at the bench, in one go, by all of its lines.
- * @param cuts how many cuts it is: a cheek sawn to its line, a wall pared, both ends of a mortise squared
+ * @param cuts how many cuts it is: a cheek sawn to its line, a wall pared, both ends of a mortise
+ *   squared
  */
 export const handSetup = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
@@ -30,7 +34,12 @@ export const handSetup = (
   cutter: null,
   guides: [],
   passes: [
-    { id: 'all', words: say(words), seat: {}, figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])) },
+    {
+      id: 'all',
+      words: say(words),
+      seat: {},
+      figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])),
+    },
   ],
   occurrences,
 });

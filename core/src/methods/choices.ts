@@ -20,15 +20,21 @@ export interface StageChoices<R extends RouteChoice> {
 }
 
 /**
- * What can be chosen at each stage of a route. A choice leads to an accepted route where there is one, and among those
- * to the one that keeps most of the other stages as they are. Stages in the order the work goes through them.
+ * What can be chosen at each stage of a route. A choice leads to an accepted route where there is
+ * one, and among those to the one that keeps most of the other stages as they are. Stages in the
+ * order the work goes through them.
  * @param routes all of one half, the current one among them
  */
-export function choicesOf<R extends RouteChoice>(routes: readonly R[], current: R): StageChoices<R>[] {
+export function choicesOf<R extends RouteChoice>(
+  routes: readonly R[],
+  current: R,
+): StageChoices<R>[] {
   const kept = (route: R) => route.methods.filter((m) => current.methods.includes(m)).length;
   const staying = (route: R) => Number(route.machine === current.machine);
   const better = (a: R, b: R) =>
-    Number(b.refusals.length === 0) - Number(a.refusals.length === 0) || kept(b) - kept(a) || staying(b) - staying(a);
+    Number(b.refusals.length === 0) - Number(a.refusals.length === 0) ||
+    kept(b) - kept(a) ||
+    staying(b) - staying(a);
   const open = METHODS.filter(({ id, stage }) => current.methods.includes(id) || stage === 'edges');
   const stages = new Map(open.map((method) => [`${method.form} ${method.stage}`, method]));
   return [...stages.values()]
@@ -36,17 +42,25 @@ export function choicesOf<R extends RouteChoice>(routes: readonly R[], current: 
     .map(({ form, stage }) => {
       const ways = METHODS.filter((m) => m.form === form && m.stage === stage);
       const choices = ways.flatMap(({ id, title, also = [] }): MethodChoice<R>[] => {
-        const leads = (r: R) => r.methods.includes(id) && (stage !== 'edges' || keepsFaces(r, ways));
-        const [route] = current.methods.includes(id) ? [current] : routes.filter(leads).sort(better);
+        const leads = (r: R) =>
+          r.methods.includes(id) && (stage !== 'edges' || keepsFaces(r, ways));
+        const [route] = current.methods.includes(id)
+          ? [current]
+          : routes.filter(leads).sort(better);
         return route ? [{ method: id, title: shortTitle(title), also, route }] : [];
       });
-      return { stage, choices: stage === 'edges' && choices.length ? [...withFaces(ways), ...choices] : choices };
+      return {
+        stage,
+        choices: stage === 'edges' && choices.length ? [...withFaces(ways), ...choices] : choices,
+      };
     })
     .filter(({ choices }) => choices.length > 0);
 
   /** Another way for the edges changes nothing else. */
   function keepsFaces(route: R, edges: readonly Method[]): boolean {
-    return current.methods.every((id) => route.methods.includes(id) || edges.some((m) => m.id === id));
+    return current.methods.every(
+      (id) => route.methods.includes(id) || edges.some((m) => m.id === id),
+    );
   }
 
   /** Cut in the same way as the faces, in the same settings where they agree. */
@@ -59,6 +73,8 @@ export function choicesOf<R extends RouteChoice>(routes: readonly R[], current: 
 
 /** The same way on every machine of the chest that it can be cut on; nothing where there is one. */
 export function machinesFor<R extends RouteChoice>(routes: readonly R[], current: R): R[] {
-  const same = routes.filter((r) => r.methods.join() === current.methods.join() && r.refusals.every((x) => x.hazard));
+  const same = routes.filter(
+    (r) => r.methods.join() === current.methods.join() && r.refusals.every((x) => x.hazard),
+  );
   return same.length > 1 || same.some((r) => r !== current) ? same : [];
 }

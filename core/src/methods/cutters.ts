@@ -10,7 +10,10 @@ export interface CutterChoice {
   readonly words: Sentence;
 }
 
-/** Rows of a cutter that fill a width: one where it is the width, else as many as overlap to fill it. */
+/**
+ * Rows of a cutter that fill a width: one where it is the width, else as many as overlap to fill
+ * it.
+ */
 export const rowsFor = (width: Mm, diameter: Mm): number =>
   width - diameter < SAME ? 1 : 1 + Math.ceil((width - diameter) / diameter - SAME);
 
@@ -21,7 +24,8 @@ type Carries = Pick<Router, 'largestCutter' | 'largestShank'> & { readonly slowe
 export const bestFirst =
   ({ slowest = 0 }: Carries, largest = Infinity) =>
   (a: RouterCutter, b: RouterCutter): number => {
-    const unsafe = (c: RouterCutter) => Number(c.diameter > largest || slowest > topSpeed(c.diameter, c.topSpeed).rpm);
+    const unsafe = (c: RouterCutter) =>
+      Number(c.diameter > largest || slowest > topSpeed(c.diameter, c.topSpeed).rpm);
     return unsafe(a) - unsafe(b) || b.diameter - a.diameter;
   };
 
@@ -37,7 +41,8 @@ const REASONS: readonly {
 }[] = [
   {
     holds: (c, { feature }) => c.diameter > feature.width + SAME,
-    words: (c, { feature }) => say('{d} is wider than the mortise, {width}', { d: c.diameter, width: feature.width }),
+    words: (c, { feature }) =>
+      say('{d} is wider than the mortise, {width}', { d: c.diameter, width: feature.width }),
   },
   {
     holds: (c, { feature }) => c.diameter > feature.length + SAME,
@@ -47,7 +52,10 @@ const REASONS: readonly {
   {
     holds: (c, { feature }) => c.cuttingLength < feature.depth - SAME,
     words: (c, { feature }) =>
-      say('cuts {reach} deep; the mortise is {depth}', { reach: c.cuttingLength, depth: feature.depth }),
+      say('cuts {reach} deep; the mortise is {depth}', {
+        reach: c.cuttingLength,
+        depth: feature.depth,
+      }),
   },
   {
     holds: (c) => !c.centreCutting,
@@ -55,23 +63,38 @@ const REASONS: readonly {
   },
   {
     holds: (c, { router }) => router !== undefined && c.diameter > router.largestCutter + SAME,
-    words: (_, { router }) => say('the router carries cutters up to {most}', { most: router!.largestCutter }),
+    words: (_, { router }) =>
+      say('the router carries cutters up to {most}', { most: router!.largestCutter }),
   },
   {
     holds: (c, { router }) => router !== undefined && c.shank > router.largestShank + SAME,
     words: (c, { router }) =>
-      say('its shank is {shank}; the router takes {most}', { shank: c.shank, most: router!.largestShank }),
+      say('its shank is {shank}; the router takes {most}', {
+        shank: c.shank,
+        most: router!.largestShank,
+      }),
   },
 ];
 
 /** Every cutter that a machine carries and that cuts so deep, mm. */
-export const cuttersReaching = (depth: Mm, shop: Shop, { largestCutter, largestShank }: Carries): RouterCutter[] =>
+export const cuttersReaching = (
+  depth: Mm,
+  shop: Shop,
+  { largestCutter, largestShank }: Carries,
+): RouterCutter[] =>
   toolsOf(shop, 'router-cutter').filter(
-    (c) => c.cuttingLength >= depth - SAME && c.diameter <= largestCutter + SAME && c.shank <= largestShank + SAME,
+    (c) =>
+      c.cuttingLength >= depth - SAME &&
+      c.diameter <= largestCutter + SAME &&
+      c.shank <= largestShank + SAME,
   );
 
 /** The cutters that make a mortise, the largest leading. */
-export function fittingCutters(feature: MortiseFeature, shop: Shop, router: Carries): RouterCutter[] {
+export function fittingCutters(
+  feature: MortiseFeature,
+  shop: Shop,
+  router: Carries,
+): RouterCutter[] {
   const judged = { feature, router };
   return toolsOf(shop, 'router-cutter')
     .filter((cutter) => !REASONS.some((reason) => reason.holds(cutter, judged)))
@@ -79,8 +102,8 @@ export function fittingCutters(feature: MortiseFeature, shop: Shop, router: Carr
 }
 
 /**
- * Every cutter of the shop judged for a mortise: those that make it first, the largest leading, then the others, the
- * nearest in size leading.
+ * Every cutter of the shop judged for a mortise: those that make it first, the largest leading,
+ * then the others, the nearest in size leading.
  * @param router the router that would carry it; without one only the cutter itself is judged
  */
 export function cuttersFor(feature: MortiseFeature, shop: Shop, router?: Router): CutterChoice[] {

@@ -33,7 +33,9 @@ describe('edges cut another way than the faces', () => {
     expect(tenon(`${UPRIGHT}+edges-by-hand`).refusals).toEqual([]);
     expect(tenon(`${UPRIGHT}+edges-on-bandsaw`).refusals).toEqual([]);
     const asked = askedRoute(routesOf(joint, job, TEST_SHOP).tenoned, UPRIGHT);
-    expect('route' in asked && asked.route.id).toMatch(new RegExp(`^${UPRIGHT.replaceAll('+', '\\+')}\\+edges`));
+    expect('route' in asked && asked.route.id).toMatch(
+      new RegExp(`^${UPRIGHT.replaceAll('+', '\\+')}\\+edges`),
+    );
   });
 
   it('each judges only its own sides, and both together leave the joint that was asked for', () => {
@@ -41,7 +43,9 @@ describe('edges cut another way than the faces', () => {
       const made = { ...job, joints: [{ ...joint, routes: { tenoned: `${UPRIGHT}+${by}` } }] };
       const { joints, cards, hasErrors } = planJob(made, TEST_SHOP, modeller);
       expect([by, hasErrors, joints[0]!.proof?.good]).toEqual([by, false, true]);
-      const own = cards.flatMap((c) => c.setups).filter((s) => s.occurrences[0]!.member === 'tenoned');
+      const own = cards
+        .flatMap((c) => c.setups)
+        .filter((s) => s.occurrences[0]!.member === 'tenoned');
       const faces = own.filter((s) => s.model === 'table-saw');
       const edges = own.filter((s) => s.model !== 'table-saw');
       expect(faces.flatMap((s) => s.figures).map((f) => f.acts)).not.toContain('width');
@@ -68,10 +72,18 @@ describe('edges cut another way than the faces', () => {
   });
 
   it('isn’t offered where there is nothing to set apart: no shoulders on the edges, or the same saw for both', () => {
-    const ids = (shape: JobShape) => routesOf(jobWith(shape).joints[0]!, jobWith(shape), TEST_SHOP).tenoned.map((r) => r.id); // prettier-ignore
-    expect(ids({ params: { corners: 'squared', tenonWidth: 70, edgeShoulder: 0 } }).join()).not.toMatch(/edges-/);
+    const ids = (shape: JobShape) =>
+      routesOf(jobWith(shape).joints[0]!, jobWith(shape), TEST_SHOP).tenoned.map((r) => r.id);
+    expect(
+      ids({ params: { corners: 'squared', tenonWidth: 70, edgeShoulder: 0 } }).join(),
+    ).not.toMatch(/edges-/);
     const all = ids({ params: { corners: 'squared' } });
-    expect(all.filter((id) => /edges-on/.test(id) && /bandsaw-(flipped|stepped)|hand-tenon|bushing|copied/.test(id))).toEqual([]); // prettier-ignore
+    expect(
+      all.filter(
+        (id) =>
+          /edges-on/.test(id) && /bandsaw-(flipped|stepped)|hand-tenon|bushing|copied/.test(id),
+      ),
+    ).toEqual([]);
     expect(all).toContain('sled-shoulders+bandsaw-flipped+edges-by-hand');
   });
 });

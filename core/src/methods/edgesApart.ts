@@ -5,16 +5,27 @@ import { handTenon } from './handTenon/index.ts';
 import { SAME, type Method } from './method.ts';
 
 /** Whether a tenon has shoulders on its faces. */
-export const hasFaces = ({ thickness, stock }: TenonFeature): boolean => stock.thickness - thickness > SAME;
+export const hasFaces = ({ thickness, stock }: TenonFeature): boolean =>
+  stock.thickness - thickness > SAME;
 const hasEdges = ({ width, stock }: TenonFeature): boolean => stock.width - width > SAME;
 
 /** What is left of a tenon for those who cut its faces, where its edges are cut another way. */
-export const facesOf = (feature: TenonFeature): TenonFeature => ({ ...feature, edgeShoulder: 0, width: feature.stock.width, ...(feature.lean && { edgesLeft: true }) }); // prettier-ignore
-const edgesOf = (feature: TenonFeature): TenonFeature => ({ ...feature, faceShoulder: 0, thickness: feature.stock.thickness }); // prettier-ignore
+export const facesOf = (feature: TenonFeature): TenonFeature => ({
+  ...feature,
+  edgeShoulder: 0,
+  width: feature.stock.width,
+  ...(feature.lean && { edgesLeft: true }),
+});
+const edgesOf = (feature: TenonFeature): TenonFeature => ({
+  ...feature,
+  faceShoulder: 0,
+  thickness: feature.stock.thickness,
+});
 
 /**
- * The edges of a tenon by themselves: they are less critical than its faces, and often don't suit the guide that these
- * go by. What cuts whole tenons cuts them, as it would a tenon without face shoulders.
+ * The edges of a tenon by themselves: they are less critical than its faces, and often don't suit
+ * the guide that these go by. What cuts whole tenons cuts them, as it would a tenon without face
+ * shoulders.
  */
 const apart = (
   id: string,
@@ -28,12 +39,24 @@ const apart = (
   stage: 'edges',
   ...own,
   applies: hasEdges,
-  refuse: (feature, shop, context) => by.flatMap((method) => method.refuse(edgesOf(feature), shop, context)),
+  refuse: (feature, shop, context) =>
+    by.flatMap((method) => method.refuse(edgesOf(feature), shop, context)),
   setups: (feature, shop, context) =>
     by
-      .flatMap((method) => method.setups(edgesOf(feature), shop, { ...context, joint: `${context.joint}.edges` }))
+      .flatMap((method) =>
+        method.setups(edgesOf(feature), shop, { ...context, joint: `${context.joint}.edges` }),
+      )
       .map((setup) => (setup.title === handTenon.title ? { ...setup, title } : setup)),
 });
 
-export const edgesByHand = apart('edges-by-hand', 'Edges, sawn by hand', [handTenon], { bySide: 'hand', traits: ['by-hand'], lean: { by: 'bevel' } }); // prettier-ignore
-export const edgesOnBandsaw = apart('edges-on-bandsaw', 'Edges, on the bandsaw', [bandsawShoulders, bandsawFlipped], { bySide: 'bandsaw' }); // prettier-ignore
+export const edgesByHand = apart('edges-by-hand', 'Edges, sawn by hand', [handTenon], {
+  bySide: 'hand',
+  traits: ['by-hand'],
+  lean: { by: 'bevel' },
+});
+export const edgesOnBandsaw = apart(
+  'edges-on-bandsaw',
+  'Edges, on the bandsaw',
+  [bandsawShoulders, bandsawFlipped],
+  { bySide: 'bandsaw' },
+);

@@ -8,13 +8,14 @@ export interface FlippedSetting {
   readonly name: 'face' | 'edge';
   readonly figure: LengthFigure;
   /** Which faces go against the guide in turn with this figure. */
-  readonly against: readonly (Seat[string] & ('reference-face' | 'other-face' | 'reference-edge' | 'other-edge'))[];
+  readonly against: readonly (Seat[string] &
+    ('reference-face' | 'other-face' | 'reference-edge' | 'other-edge'))[];
 }
 
 /**
- * Fence settings for cheeks cut from both faces: guide to the *near* side of the blade. Reference face in, near
- * shoulder + tenon; other face in, stock - near shoulder. One figure serves both when the tenon is centred, and its
- * error then counts twice.
+ * Fence settings for cheeks cut from both faces: guide to the *near* side of the blade. Reference
+ * face in, near shoulder + tenon; other face in, stock - near shoulder. One figure serves both when
+ * the tenon is centred, and its error then counts twice.
  * @param guide the machine feature the figure is measured from
  * @param gauged what stands on the machine for this distance
  * @param context how the mate lies, where its cut mortise is a gauge
@@ -28,7 +29,13 @@ export function flippedSettings(
 ): FlippedSetting[] {
   const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock, mate } = feature;
   const farWall: Mate[] = mate
-    ? [{ value: mate.farWall, wall: 'far', text: `the far wall of the cut mortise, ${mateFace(context)} in` }]
+    ? [
+        {
+          value: mate.farWall,
+          wall: 'far',
+          text: `the far wall of the cut mortise, ${mateFace(context)} in`,
+        },
+      ]
     : [];
   return [
     ...pair('face', a, t, stock.thickness, heldAcross(feature, 'thickness'), make, guide, {
@@ -63,7 +70,17 @@ function pair(
   const size = name === 'face' ? 'tenon thickness' : 'tenon width';
   const setting = (id: string, value: Mm, working: Sentence, counts: number): LengthFigure =>
     make(
-      { id, name: 'Fence', value, from: guide, to: 'near-side', rounding: 'up', acts, working, counts },
+      {
+        id,
+        name: 'Fence',
+        value,
+        from: guide,
+        to: 'near-side',
+        rounding: 'up',
+        acts,
+        working,
+        counts,
+      },
       Math.abs(value - first) < SAME ? gauged : { ...gauged, mates: [] },
     );
   const reference = `reference-${name}` as const;
@@ -76,7 +93,10 @@ function pair(
         figure: setting(
           `${name}-fence`,
           first,
-          say(`near shoulder {near} + ${size} {tongue}; centred, so one setting serves both sides`, { near, tongue }),
+          say(
+            `near shoulder {near} + ${size} {tongue}; centred, so one setting serves both sides`,
+            { near, tongue },
+          ),
           2,
         ),
       },
@@ -116,7 +136,8 @@ export const FACE_WORDS: Record<FlippedSetting['against'][number], string> = {
 };
 
 /**
- * How far a cheek is cut: the tenon's length, or just short of the shoulder where that is cut already.
+ * How far a cheek is cut: the tenon's length, or just short of the shoulder where that is cut
+ * already.
  * @param kerf of whatever cut the shoulder: the cheek opens into it
  */
 export const cheekLength = (
@@ -130,6 +151,9 @@ export const cheekLength = (
   rounding: 'down',
   acts: 'length',
   working: short
-    ? say('tenon length {L} − {short}: the shoulder is cut already, so the cheek stops short of it', { L, short })
+    ? say(
+        'tenon length {L} − {short}: the shoulder is cut already, so the cheek stops short of it',
+        { L, short },
+      )
     : say('tenon length {L}', { L }),
 });

@@ -8,7 +8,11 @@ import type { Context } from './method.ts';
 
 const CONTEXT: Context = { joint: 'j', occurrences: [], shouldersFirst: true, taken: 0 };
 const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
-const router = { ...(EXACT.tools.find((t) => t.id === 'router') as Router), plungeTravel: 60, largestCutter: 20 };
+const router = {
+  ...(EXACT.tools.find((t) => t.id === 'router') as Router),
+  plungeTravel: 60,
+  largestCutter: 20,
+};
 const cutter: RouterCutter = {
   ...(EXACT.tools.find((t) => t.kind === 'router-cutter') as RouterCutter),
   id: 'c',
@@ -41,7 +45,9 @@ function cut(change: object = {}, diameter = 8, sides: 1 | 2 = 1) {
   return {
     figures: own.figures.map((f) => [f.name, 'value' in f && f.value]),
     counts: own.figures.map((f) => ('counts' in f && f.counts) || 1),
-    seats: [...new Set(own.passes.map(({ seat }) => `${seat['guide-face']} ${seat['wood-surface']}`))],
+    seats: [
+      ...new Set(own.passes.map(({ seat }) => `${seat['guide-face']} ${seat['wood-surface']}`)),
+    ],
     marks: [...new Set(own.passes.flatMap(({ figures }) => Object.keys(figures)))],
     guides: [...new Set(own.passes.map(({ figures }) => figures['face']))],
     words: own.passes.map(({ words }) => speak(words, METRIC)),
@@ -65,7 +71,9 @@ describe('a router with an edge guide', () => {
     expect(own.seats).toEqual(['reference-face entry-edge']);
     expect(own.levels.slice(0, -1).every((level) => level! > 0 && level! < 31)).toBe(true);
     expect(own.levels.at(-1)).toBeUndefined();
-    expect(own.words.at(-1)).toMatch(/^Guide on the reference face: plunge to 31.0 mm, run from mark to mark/);
+    expect(own.words.at(-1)).toMatch(
+      /^Guide on the reference face: plunge to 31.0 mm, run from mark to mark/,
+    );
     expect(own.said).not.toMatch(/both sides|backing/);
     expect(own.deep).toMatch(/mortise depth 31.0 mm/);
     expect([own.ids.every((id) => id === 'reference'), own.guided]).toEqual([true, []]);
@@ -99,7 +107,9 @@ describe('a router with an edge guide', () => {
     expect(own.said).not.toMatch(/backing/);
     expect(own.deep).toMatch(/half the piece, 30.0 mm, and 1.0 mm past/);
     expect([...new Set(own.ids)]).toEqual(['reference', 'far-reference']);
-    expect(cut({ through: true, depth: 63 }).deep).toMatch(/through the piece 60.0 mm and 3.0 mm into/);
+    expect(cut({ through: true, depth: 63 }).deep).toMatch(
+      /through the piece 60.0 mm and 3.0 mm into/,
+    );
     expect(cut({ through: true, depth: 63 }).figures.at(-1)).toEqual(['Plunge', 63]);
     expect(cut({ through: true, depth: 63 }).said).toMatch(/A backing piece on the far side/);
   });
@@ -116,7 +126,11 @@ describe('a router with an edge guide', () => {
 
   it('open at the end: no near mark, it comes in from beyond', () => {
     const own = cut({ pocket: true, start: -1 });
-    expect(own.figures.map(([name]) => name)).toEqual(['Guide, on the reference face', 'Far mark', 'Plunge']);
+    expect(own.figures.map(([name]) => name)).toEqual([
+      'Guide, on the reference face',
+      'Far mark',
+      'Plunge',
+    ]);
     expect(own.marks).not.toContain('near-mark');
     expect(own.words[0]).toMatch(/from beyond the end/);
     expect(cut({ pocket: true, start: 0 }).marks).toContain('near-mark');

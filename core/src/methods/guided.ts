@@ -10,7 +10,10 @@ import { runOutWords, runsOut } from './runOut.ts';
 /** How far the cuts from both edges of a through mortise reach past the middle, mm. */
 export const OVERLAP: Mm = 1;
 
-/** A router with an edge guide, its cutter, and whether it comes to a mortise from one edge or from both. */
+/**
+ * A router with an edge guide, its cutter, and whether it comes to a mortise from one edge or from
+ * both.
+ */
 export interface Guided {
   readonly router: Router;
   readonly cutter: RouterCutter;
@@ -22,8 +25,8 @@ const depthFrom = ({ depth, stock }: MortiseFeature, sides: 1 | 2): Mm =>
   sides === 2 ? stock.width / 2 + OVERLAP : depth;
 
 /**
- * The widest of these cutters that reaches the floor of a mortise, or the middle of one that goes through; from one side
- * where that does.
+ * The widest of these cutters that reaches the floor of a mortise, or the middle of one that goes
+ * through; from one side where that does.
  */
 export function guidedBy(
   feature: MortiseFeature,
@@ -34,13 +37,18 @@ export function guidedBy(
   if (!router) return undefined;
   for (const sides of feature.through ? ([1, 2] as const) : ([1] as const)) {
     const depth = depthFrom(feature, sides);
-    const cutter = depth <= router.plungeTravel && fittingCutters({ ...feature, depth }, shop, router).find(wanted);
+    const cutter =
+      depth <= router.plungeTravel &&
+      fittingCutters({ ...feature, depth }, shop, router).find(wanted);
     if (cutter) return { router, cutter, sides };
   }
   return undefined;
 }
 
-/** Router with an edge guide, from one face where the cutter is as wide as the mortise, else from one face and the other. */
+/**
+ * Router with an edge guide, from one face where the cutter is as wide as the mortise, else from
+ * one face and the other.
+ */
 export function guided(
   feature: MortiseFeature,
   shop: Shop,
@@ -56,15 +64,50 @@ export function guided(
   /** In the middle of its piece one setting serves both faces. */
   const same = !one && Math.abs(2 * p + m - S) < SAME;
   const guide = (id: string, name: string, value: Mm, working: Sentence) =>
-    make({ id, name, value, from: 'guide-face', to: 'cutter-far-side', rounding: one ? 'nearest' : 'down', acts: 'thickness', working, counts: same ? 2 : 1 }); // prettier-ignore
-  const near = guide('guide-reference', same ? 'Guide, on either face' : 'Guide, on the reference face', p + m, say('near wall {p} + mortise {m}', { p, m })); // prettier-ignore
+    make({
+      id,
+      name,
+      value,
+      from: 'guide-face',
+      to: 'cutter-far-side',
+      rounding: one ? 'nearest' : 'down',
+      acts: 'thickness',
+      working,
+      counts: same ? 2 : 1,
+    });
+  const near = guide(
+    'guide-reference',
+    same ? 'Guide, on either face' : 'Guide, on the reference face',
+    p + m,
+    say('near wall {p} + mortise {m}', { p, m }),
+  );
   const far = same
     ? near
-    : guide('guide-other', 'Guide, on the other face', S - p, say('thickness {S} − near wall {p}', { S, p }));
+    : guide(
+        'guide-other',
+        'Guide, on the other face',
+        S - p,
+        say('thickness {S} − near wall {p}', { S, p }),
+      );
   const mark = (id: string, name: string, value: Mm, rounding: 'up' | 'down', working: Sentence) =>
-    make({ id: `${id}-mark`, name, value, from: 'laid-out-from', to: `${id}-mark`, rounding, acts: 'length', working }); // prettier-ignore
+    make({
+      id: `${id}-mark`,
+      name,
+      value,
+      from: 'laid-out-from',
+      to: `${id}-mark`,
+      rounding,
+      acts: 'length',
+      working,
+    });
   const from = mark('near', 'Near mark', q, 'up', say('layout end to mortise {q}', { q }));
-  const to = mark('far', 'Far mark', q + l, 'down', say('layout end to mortise {q} + its length {l}', { q, l }));
+  const to = mark(
+    'far',
+    'Far mark',
+    q + l,
+    'down',
+    say('layout end to mortise {q} + its length {l}', { q, l }),
+  );
   const open = runsOut(feature);
   const depth = make(
     {
@@ -77,26 +120,48 @@ export function guided(
       acts: 'width',
       working:
         sides === 2
-          ? say('half the piece, {half}, and {past} past its middle', { half: stock.width / 2, past: OVERLAP })
+          ? say('half the piece, {half}, and {past} past its middle', {
+              half: stock.width / 2,
+              past: OVERLAP,
+            })
           : feature.through
-            ? say('through the piece {V} and {past} into the backing piece', { V: stock.width, past: D - stock.width })
+            ? say('through the piece {V} and {past} into the backing piece', {
+                V: stock.width,
+                past: D - stock.width,
+              })
             : say('mortise depth {D}, counted from where the cutter first touches', { D }),
     },
     { scale: router.depthScale },
   );
-  const sideWords = { 'entry-edge': 'from the side the tenon enters', 'far-edge': 'from the far side' };
-  const way = open ? 'from beyond the end, {level} deep, run in to the mark' : 'plunge to {level}, run from mark to mark'; // prettier-ignore
-  const run = (edge: 'entry-edge' | 'far-edge', face: 'reference-face' | 'other-face', at: string): Pass[] =>
+  const sideWords = {
+    'entry-edge': 'from the side the tenon enters',
+    'far-edge': 'from the far side',
+  };
+  const way = open
+    ? 'from beyond the end, {level} deep, run in to the mark'
+    : 'plunge to {level}, run from mark to mark';
+  const run = (
+    edge: 'entry-edge' | 'far-edge',
+    face: 'reference-face' | 'other-face',
+    at: string,
+  ): Pass[] =>
     inLevels(
       {
         id: `${edge === 'far-edge' ? 'far-' : ''}${face.replace('-face', '')}`,
         words: say(''),
         seat: { 'guide-face': face, 'wood-surface': edge, 'laid-out-from': 'layout-end' },
-        figures: { face: at, ...(!open && { 'near-mark': from.id }), 'far-mark': to.id, depth: depth.id },
+        figures: {
+          face: at,
+          ...(!open && { 'near-mark': from.id }),
+          'far-mark': to.id,
+          depth: depth.id,
+        },
       },
       depth.set.value,
       bitesOf(cutter, shop),
-      plunged(`Guide on the ${face.replace('-', ' ')}${sides === 2 ? `, ${sideWords[edge]}` : ''}: ${way}`),
+      plunged(
+        `Guide on the ${face.replace('-', ' ')}${sides === 2 ? `, ${sideWords[edge]}` : ''}: ${way}`,
+      ),
       edge === 'far-edge' ? 0 : feature.sunk,
     );
   const fromEdge = (edge: 'entry-edge' | 'far-edge') => [
@@ -117,9 +182,20 @@ export function guided(
     passes: [...fromEdge('entry-edge'), ...(sides === 2 ? fromEdge('far-edge') : [])],
     occurrences,
     checks: [
-      say('Measure to the far side of the cutter, {d}: a slip away from the face then cuts waste, not wall.', { d: cutter.diameter }), // prettier-ignore
-      say('Marks on every piece, or stops clamped for the base: the cutter’s own edges come to the marks.'),
-      ...(sides === 2 ? [say('Lay the mortise out on both sides from the same end and the same face: the two halves meet in the middle.')] : []), // prettier-ignore
+      say(
+        'Measure to the far side of the cutter, {d}: a slip away from the face then cuts waste, not wall.',
+        { d: cutter.diameter },
+      ),
+      say(
+        'Marks on every piece, or stops clamped for the base: the cutter’s own edges come to the marks.',
+      ),
+      ...(sides === 2
+        ? [
+            say(
+              'Lay the mortise out on both sides from the same end and the same face: the two halves meet in the middle.',
+            ),
+          ]
+        : []),
       ...runOutWords(feature),
       ...(feature.through && sides === 1
         ? [say('A backing piece on the far side: the cutter comes out into it.')]

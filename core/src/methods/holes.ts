@@ -17,7 +17,8 @@ export const boreLies = ({ into, guide }: BoreFeature): Lies => ({
   stop: guide === 'reference-edge' ? 'worked-end' : 'layout-end',
 });
 
-const woodOf = ({ into, stock }: BoreFeature) => (into === 'entry-edge' ? stock.width : stock.thickness);
+const woodOf = ({ into, stock }: BoreFeature) =>
+  into === 'entry-edge' ? stock.width : stock.thickness;
 
 export const holeOf = (feature: BoreFeature): Hole => ({
   depth: feature.depth,
@@ -35,9 +36,15 @@ export const depthWords = (feature: BoreFeature): Sentence =>
     : say('depth of the hole {depth}', { depth: feature.depth });
 
 export const BORE_CHECKS = (feature: BoreFeature, bit: BoringBit): Sentence[] => [
-  say('Depth counts from where the bit has its full diameter; its point goes {lead} farther.', { lead: bit.lead }),
+  say('Depth counts from where the bit has its full diameter; its point goes {lead} farther.', {
+    lead: bit.lead,
+  }),
   ...(feature.through
-    ? [say('A scrap lies under the piece: the bit comes out into it, and the far side stays whole.')]
+    ? [
+        say(
+          'A scrap lies under the piece: the bit comes out into it, and the far side stays whole.',
+        ),
+      ]
     : []),
   say('Mark the centre with an awl on the first piece; the bit’s point must fall into it.'),
 ];

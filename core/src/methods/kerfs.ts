@@ -6,12 +6,16 @@ import { clearing, figuresFor, SAME, type Gauged } from './method.ts';
 /** How much each pass overlaps the last, so that no web stands between two kerfs, mm. */
 const OVERLAP: Mm = 0.5;
 
-/** From one kerf to the next, at most; each may be set half a step out, and no web stands between them even so. */
-const pitchOf = (k: Mm, step: Mm): Mm => Math.max(Math.min(Math.max(k - OVERLAP, 0.8 * k), k - step), k / 4);
+/**
+ * From one kerf to the next, at most; each may be set half a step out, and no web stands between
+ * them even so.
+ */
+const pitchOf = (k: Mm, step: Mm): Mm =>
+  Math.max(Math.min(Math.max(k - OVERLAP, 0.8 * k), k - step), k / 4);
 
 /**
- * Near sides of the kerfs that clear a slot, from the face its wall is measured from: the far wall, the near wall, then
- * what stands between.
+ * Near sides of the kerfs that clear a slot, from the face its wall is measured from: the far wall,
+ * the near wall, then what stands between.
  * @param p that face to the near wall
  * @param m width of the slot, at least the kerf
  * @param k kerf as measured
@@ -26,7 +30,10 @@ export function slotKerfs(p: Mm, m: Mm, k: Mm, step: Mm): Mm[] {
   return [p + span, p, ...between];
 }
 
-/** A slot or groove that kerfs clear: from which guide, its near wall, its width, and the way across the piece. */
+/**
+ * A slot or groove that kerfs clear: from which guide, its near wall, its width, and the way across
+ * the piece.
+ */
 export interface Cleared {
   readonly guide: DatumId;
   readonly wall: Mm;
@@ -41,10 +48,16 @@ export const kerfWords = ({ name }: LengthFigure, of: readonly LengthFigure[]): 
   of.length === 1
     ? ''
     : name
-        .replace(/^Fence, between, (\d+)/, (_, n: string) => `kerf between them${n === '1' ? '' : `, ${n}`}`)
+        .replace(
+          /^Fence, between, (\d+)/,
+          (_, n: string) => `kerf between them${n === '1' ? '' : `, ${n}`}`,
+        )
         .replace('Fence, ', 'kerf at the ');
 
-/** Guide to the near side of each kerf, in the order of `slotKerfs`: neither wall is ever cut past its line. */
+/**
+ * Guide to the near side of each kerf, in the order of `slotKerfs`: neither wall is ever cut past
+ * its line.
+ */
 export function kerfFences(
   { guide, wall: p, width: m, acts, called }: Cleared,
   kerf: Mm,

@@ -14,7 +14,10 @@ describe('levels', () => {
     expect(levelsTo(5.2, 0, six)).toEqual([5.2]);
     const inches = levelsTo(1.25 * INCH, 0, bitesOf({ level: 0.25 * INCH }, { style: IMPERIAL }));
     expect(inches.map((to) => Number((to / INCH).toFixed(5)))).toEqual([0.25, 0.5, 0.75, 1, 1.25]);
-    /** A cutter that takes no more than a third of what a rule shows is led down evenly all the same. */
+    /**
+     * A cutter that takes no more than a third of what a rule shows is led down evenly all the
+     * same.
+     */
     expect(levelsTo(0.4, 0, { most: 0.2, rule: 0.5 })).toEqual([0.2, 0.4]);
   });
 
@@ -40,9 +43,14 @@ describe('levels', () => {
   it('from above as from below: 26 off the far face in two passes, the first told by where it stands over the table', () => {
     const params = { mortiseWidth: 8, faceShoulder: 6, faceClearance: 0, tenonLength: 30 };
     const routes = { tenoned: 'saw-flat-one-face' };
-    const plan = planJob(jobWith({ params, rail: { thickness: 40 }, stile: { thickness: 40 }, routes }), TEST_SHOP);
+    const plan = planJob(
+      jobWith({ params, rail: { thickness: 40 }, stile: { thickness: 40 }, routes }),
+      TEST_SHOP,
+    );
     const above = setupsOf(plan).find(({ id }) => id.endsWith('face-above'))!;
-    const levels = above.passes.filter(({ id }) => id.startsWith('face-1')).map(({ level }) => level);
+    const levels = above.passes
+      .filter(({ id }) => id.startsWith('face-1'))
+      .map(({ level }) => level);
     expect(levels).toEqual([27, undefined]);
     expect(above.figures.find(({ id }) => id === 'above')!.set.value).toBeCloseTo(14, 6);
   });

@@ -16,15 +16,19 @@ export const bitesOf = ({ level }: { readonly level: Mm }, shop: Pick<Shop, 'sty
 });
 
 /**
- * The depths that lead down to a depth, each to what a rule shows, as even as that allows; the last is the depth itself.
- * Where such levels would take more than the cutter does at once, they stay as even as can be.
+ * The depths that lead down to a depth, each to what a rule shows, as even as that allows; the last
+ * is the depth itself. Where such levels would take more than the cutter does at once, they stay as
+ * even as can be.
  * @param depth as set, mm
  * @param from where the wood begins, mm: the first level is not spent on air
  */
 export function levelsTo(depth: Mm, from: Mm, { most, rule }: Bites): Mm[] {
   const top = Math.min(from, depth);
   const count = Math.max(1, Math.ceil((depth - top) / most - SAME));
-  const even = [...Array.from({ length: count - 1 }, (_, i) => top + ((i + 1) * (depth - top)) / count), depth];
+  const even = [
+    ...Array.from({ length: count - 1 }, (_, i) => top + ((i + 1) * (depth - top)) / count),
+    depth,
+  ];
   const set = even.map((to, i) => (i === count - 1 ? depth : Math.ceil(to / rule - SAME) * rule));
   const fits = set.every((to, i) => to - (i ? set[i - 1]! : top) <= most + SAME);
   return fits ? set : even;
@@ -45,12 +49,18 @@ export function inLevels(
   const levels = levelsTo(depth, from, bites);
   return levels.map((to, i): Pass => {
     const last = i === levels.length - 1;
-    return { ...pass, id: `${pass.id}-level-${i + 1}`, words: words(to), ...(last ? {} : { level: to }) };
+    return {
+      ...pass,
+      id: `${pass.id}-level-${i + 1}`,
+      words: words(to),
+      ...(last ? {} : { level: to }),
+    };
   });
 }
 
 /**
- * One path cut in levels by a cutter that comes from above: as many passes as it needs to come down so far.
+ * One path cut in levels by a cutter that comes from above: as many passes as it needs to come down
+ * so far.
  * @param height of the lowest tooth as set, from the table, mm
  * @param from where its wood begins, from the table, mm
  */
@@ -63,4 +73,7 @@ export function inLevelsDown(pass: Pass, height: Mm, from: Mm, bites: Bites): Pa
 }
 
 /** The same, in words that name the level. */
-export const plunged = (text: string) => (level: Mm): Sentence => say(text, { level }); // prettier-ignore
+export const plunged =
+  (text: string) =>
+  (level: Mm): Sentence =>
+    say(text, { level });

@@ -118,6 +118,17 @@ export const METHODS = [
   tiltedSlot,
 ] as readonly unknown[] as readonly Method[];
 
-/** What those of the methods that are like this cut: whole features, or only the edges of tenons. */
-export const formsWith = (trait: Trait, ids: readonly string[], only?: 'edges'): Feature['form'][] =>
-  METHODS.filter((m) => ids.includes(m.id) && m.traits?.includes(trait) && (m.stage === 'edges') === (only === 'edges')).map((m) => m.form); // prettier-ignore
+/**
+ * What those of the methods that are like this cut: whole features, or only the edges of tenons.
+ */
+export const formsWith = (
+  trait: Trait,
+  ids: readonly string[],
+  only?: 'edges',
+): Feature['form'][] =>
+  METHODS.filter(
+    (m) =>
+      ids.includes(m.id) &&
+      m.traits?.includes(trait) &&
+      (m.stage === 'edges') === (only === 'edges'),
+  ).map((m) => m.form);

@@ -10,22 +10,47 @@ export const HEAVY = 15;
 const DENSITY = 700;
 
 /** Machines the work is brought to; the others are brought to the work. */
-export const FIXED: ReadonlySet<Setup['model']> = new Set(['table-saw', 'overhead-saw', 'bandsaw', 'router-table', 'mortiser', 'drill-press', 'copy-router']); // prettier-ignore
+export const FIXED: ReadonlySet<Setup['model']> = new Set([
+  'table-saw',
+  'overhead-saw',
+  'bandsaw',
+  'router-table',
+  'mortiser',
+  'drill-press',
+  'copy-router',
+]);
 
 /** What a piece weighs in a dense wood, kg. */
-export const kilosOf = ({ length, thickness, width }: Piece): number => (length * thickness * width * DENSITY) / 1e9;
+export const kilosOf = ({ length, thickness, width }: Piece): number =>
+  (length * thickness * width * DENSITY) / 1e9;
 
-/** What carries a piece that is long or heavy: on a machine it has to be brought to, or where it lies. */
-export function supportWords({ model, carrier }: Pick<Setup, 'model' | 'carrier'>, stock: Piece): Sentence[] {
+/**
+ * What carries a piece that is long or heavy: on a machine it has to be brought to, or where it
+ * lies.
+ */
+export function supportWords(
+  { model, carrier }: Pick<Setup, 'model' | 'carrier'>,
+  stock: Piece,
+): Sentence[] {
   const { length } = stock;
   const kilos = kilosOf(stock);
   if (model === 'hand-router' && (length > LONG || kilos > HEAVY))
-    return [say('Lay the piece on trestles or on the floor and bring the router to it: nothing of it has to be carried.')]; // prettier-ignore
+    return [
+      say(
+        'Lay the piece on trestles or on the floor and bring the router to it: nothing of it has to be carried.',
+      ),
+    ];
   if (!FIXED.has(model)) return [];
   const long =
     carrier === 'upright-jig'
-      ? say('It stands {length} tall: a second pair of hands or a rail steadies its top; look for lamps and beams first.', { length }) // prettier-ignore
-      : say('The piece is {length} long: a stand level with the table carries its far end, and hands only guide it.', { length }); // prettier-ignore
+      ? say(
+          'It stands {length} tall: a second pair of hands or a rail steadies its top; look for lamps and beams first.',
+          { length },
+        )
+      : say(
+          'The piece is {length} long: a stand level with the table carries its far end, and hands only guide it.',
+          { length },
+        );
   return [
     ...(length > LONG ? [long] : []),
     ...(kilos > HEAVY

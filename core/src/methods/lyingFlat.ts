@@ -27,13 +27,18 @@ interface Clearing {
   readonly wide: Mm;
   /** How far off the stop the piece lies at each pass, the first at the stop. */
   readonly offs: (length: Mm) => readonly Mm[];
-  readonly height: (draft: Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'counts'>) => LengthFigure;
+  readonly height: (
+    draft: Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'counts'>,
+  ) => LengthFigure;
   /** What the cheek looks like after. */
   readonly leaves: string;
   readonly made: readonly Sentence[];
 }
 
-/** Shoulders and cheeks in one go, side by side of equal depth; the shoulder first, then what is left, towards the end. */
+/**
+ * Shoulders and cheeks in one go, side by side of equal depth; the shoulder first, then what is
+ * left, towards the end.
+ */
 export function lyingFlat(
   feature: TenonFeature,
   shop: Shop,
@@ -70,7 +75,12 @@ export function lyingFlat(
       passes: group.flatMap((g) =>
         offs(stop.set.value).flatMap((off, i): Pass[] => {
           const seat = { table: g.down, 'end-stop': 'worked-end' } as const;
-          const pass = { id: `${g.down}-${i + 1}`, seat, figures: { across: stop.id, height: height.id }, ...(off && { off }) }; // prettier-ignore
+          const pass = {
+            id: `${g.down}-${i + 1}`,
+            seat,
+            figures: { across: stop.id, height: height.id },
+            ...(off && { off }),
+          };
           const words = off
             ? say(`${g.words}, worked end about {off} off the stop`, { off })
             : say(`${g.words}, worked end to the stop`);
@@ -80,7 +90,9 @@ export function lyingFlat(
       occurrences,
       checks: [
         ...made,
-        say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
+        say(
+          'The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.',
+        ),
         ...(down.endsWith('face') ? flatBundleWords(feature.stock.width, occurrences) : []),
         say(leaves),
       ],

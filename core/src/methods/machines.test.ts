@@ -16,7 +16,10 @@ beforeAll(async () => {
 const toolOf = (id: string) => TEST_SHOP.tools.find((t) => t.id === id)!;
 const withAnother = (id: string, change: object, shop: Shop = TEST_SHOP): Shop => ({
   ...shop,
-  tools: [...shop.tools, { ...toolOf(id), id: `${id}-2`, name: `${toolOf(id).name}, the other`, ...change }],
+  tools: [
+    ...shop.tools,
+    { ...toolOf(id), id: `${id}-2`, name: `${toolOf(id).name}, the other`, ...change },
+  ],
 });
 const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: 'saw-flat-stack' } });
 
@@ -24,11 +27,23 @@ describe('several machines of a kind', () => {
   it('a stack goes on the saw whose arbor takes it, though another comes first in the chest', () => {
     const shop = withAnother('saw', {}, withTool(TEST_SHOP, 'saw', { widestStack: 0 }));
     const { joints, cards, hasErrors } = planJob(job, shop, modeller);
-    expect([hasErrors, joints[0]!.proof?.good, joints[0]!.chosen.tenoned]).toEqual([false, true, 'saw-flat-stack@saw-2']); // prettier-ignore
-    expect(new Set(setupsOf({ cards }).filter((s) => s.cutter === 'stack').map((s) => s.machine))).toEqual(new Set(['saw-2'])); // prettier-ignore
+    expect([hasErrors, joints[0]!.proof?.good, joints[0]!.chosen.tenoned]).toEqual([
+      false,
+      true,
+      'saw-flat-stack@saw-2',
+    ]);
+    expect(
+      new Set(
+        setupsOf({ cards })
+          .filter((s) => s.cutter === 'stack')
+          .map((s) => s.machine),
+      ),
+    ).toEqual(new Set(['saw-2']));
     /** With neither it is refused, by the saw's own words. */
     const none = planJob(job, withTool(shop, 'saw-2', { widestStack: 0 }));
-    expect(none.joints[0]!.notTaken?.tenoned?.reasons.map((r) => speak(r, METRIC)).join()).toMatch(/no table saw here takes a stack/); // prettier-ignore
+    expect(none.joints[0]!.notTaken?.tenoned?.reasons.map((r) => speak(r, METRIC)).join()).toMatch(
+      /no table saw here takes a stack/,
+    );
   });
 
   it('is a choice beside the way; kept while the machine is there, and refused by its reason when it is gone', () => {
@@ -43,7 +58,9 @@ describe('several machines of a kind', () => {
     const { joints, cards } = planJob(asked, shop);
     expect(joints[0]!.chosen.tenoned).toBe(other!.id);
     expect(setupsOf({ cards }).some((s) => s.machine === 'saw-2')).toBe(true);
-    expect(planJob(asked, TEST_SHOP).joints[0]!.notTaken?.tenoned?.reasons.map((r) => speak(r, METRIC))).toEqual([
+    expect(
+      planJob(asked, TEST_SHOP).joints[0]!.notTaken?.tenoned?.reasons.map((r) => speak(r, METRIC)),
+    ).toEqual([
       'The machine that was chosen for this is not in the chest, or can’t cut it as it is drawn now. Choose another.',
     ]);
   });
@@ -51,7 +68,9 @@ describe('several machines of a kind', () => {
   it('is looked at only where it is unlike the first, and never doubles what doesn’t use it', () => {
     const count = (shop: Shop) => routesOf(job.joints[0]!, job, shop).tenoned.length;
     expect(count(withAnother('saw', {}))).toBe(count(TEST_SHOP));
-    const ids = routesOf(job.joints[0]!, job, withAnother('band', { throat: 300 })).tenoned.map((r) => r.id);
+    const ids = routesOf(job.joints[0]!, job, withAnother('band', { throat: 300 })).tenoned.map(
+      (r) => r.id,
+    );
     const doubled = ids.filter((id) => id.endsWith('@band-2'));
     expect(doubled.length).toBeGreaterThan(3);
     for (const id of doubled) expect(id).toMatch(/bandsaw/);
@@ -63,14 +82,27 @@ describe('the chests one begins with', () => {
     for (const units of ['mm', 'in'] as const)
       for (const size of ['small', 'full'] as const) {
         const chest = starterChest(units, size);
-        const all = <K extends Tool['kind']>(kind: K) => chest.filter((t): t is Extract<Tool, { kind: K }> => t.kind === kind); // prettier-ignore
+        const all = <K extends Tool['kind']>(kind: K) =>
+          chest.filter((t): t is Extract<Tool, { kind: K }> => t.kind === kind);
         const most = (sizes: readonly number[]) => Math.max(0, ...sizes);
-        for (const stack of all('stack')) expect(stack.outer).toBeLessThan(most(all('table-saw').map((s) => s.widestStack))); // prettier-ignore
-        for (const cutter of all('router-cutter')) expect(cutter.shank).toBeLessThanOrEqual(most(all('router').map((r) => r.largestShank))); // prettier-ignore
-        for (const bit of all('boring-bit')) expect(bit.diameter).toBeLessThanOrEqual(most(all('drill-press').map((p) => p.largestBit))); // prettier-ignore
-        for (const chisel of all('hollow-chisel')) expect(chisel.size).toBeLessThanOrEqual(most(all('mortiser').map((m) => m.largestChisel))); // prettier-ignore
-        for (const bushing of all('bushing')) expect(bushing.bore).toBeGreaterThan(Math.min(...all('router-cutter').map((c) => c.diameter))); // prettier-ignore
-        for (const jig of all('upright-jig')) expect([jig.id, all('table-saw').length]).toEqual([jig.id, 1]);
+        for (const stack of all('stack'))
+          expect(stack.outer).toBeLessThan(most(all('table-saw').map((s) => s.widestStack)));
+        for (const cutter of all('router-cutter'))
+          expect(cutter.shank).toBeLessThanOrEqual(most(all('router').map((r) => r.largestShank)));
+        for (const bit of all('boring-bit'))
+          expect(bit.diameter).toBeLessThanOrEqual(
+            most(all('drill-press').map((p) => p.largestBit)),
+          );
+        for (const chisel of all('hollow-chisel'))
+          expect(chisel.size).toBeLessThanOrEqual(
+            most(all('mortiser').map((m) => m.largestChisel)),
+          );
+        for (const bushing of all('bushing'))
+          expect(bushing.bore).toBeGreaterThan(
+            Math.min(...all('router-cutter').map((c) => c.diameter)),
+          );
+        for (const jig of all('upright-jig'))
+          expect([jig.id, all('table-saw').length]).toEqual([jig.id, 1]);
       }
   });
 });

@@ -16,16 +16,25 @@ const MACHINES: ReadonlySet<ToolKind> = new Set([
   'mortising-jig',
 ]);
 
-/** So many unlike machines of a kind are looked at, no more: each costs as much planning as the first. */
+/**
+ * So many unlike machines of a kind are looked at, no more: each costs as much planning as the
+ * first.
+ */
 const MOST = 4;
 
-/** The chest with one machine of each kind; `exchanged`: which of them stands in for the first of its kind. */
+/**
+ * The chest with one machine of each kind; `exchanged`: which of them stands in for the first of
+ * its kind.
+ */
 interface Outfit {
   readonly shop: Shop;
   readonly exchanged?: { readonly first: Tool; readonly instead: Tool };
 }
 
-/** The chest once with the first machine of each kind, and once more for every other that is unlike it. */
+/**
+ * The chest once with the first machine of each kind, and once more for every other that is unlike
+ * it.
+ */
 function outfitsOf(shop: Shop): readonly Outfit[] {
   const known = OUTFITS.get(shop);
   if (known) return known;
@@ -34,10 +43,14 @@ function outfitsOf(shop: Shop): readonly Outfit[] {
     if (!MACHINES.has(tool.kind) || tool.retired) continue;
     const own = kinds.get(tool.kind) ?? [];
     kinds.set(tool.kind, own);
-    if (own.length < MOST && !own.some((other) => measured(other) === measured(tool))) own.push(tool);
+    if (own.length < MOST && !own.some((other) => measured(other) === measured(tool)))
+      own.push(tool);
   }
   const others = [...kinds.values()].flatMap((own) => own.slice(1));
-  const without = (gone: ReadonlySet<Tool>): Shop => ({ ...shop, tools: shop.tools.filter((t) => !gone.has(t)) });
+  const without = (gone: ReadonlySet<Tool>): Shop => ({
+    ...shop,
+    tools: shop.tools.filter((t) => !gone.has(t)),
+  });
   const made: Outfit[] = others.length
     ? [
         { shop: without(new Set(others)) },
@@ -60,14 +73,19 @@ const OUTFITS = new WeakMap<Shop, readonly Outfit[]>();
 /** What tells machines apart, but for their names. */
 const measured = ({ id: _id, name: _name, ...rest }: Tool): string => JSON.stringify(rest);
 
-/** Every way of cutting a member with every machine of the chest: on the first of its kind, and on each other. */
+/**
+ * Every way of cutting a member with every machine of the chest: on the first of its kind, and on
+ * each other.
+ */
 export function routesInChest(features: readonly Feature[], shop: Shop, context: ForHalf): Route[] {
   const [first, ...others] = outfitsOf(shop);
   const usual = routesFor(features, first!.shop, context);
   const further = others.flatMap(({ shop: own, exchanged }) => {
     const { first, instead } = exchanged!;
     /** What goes without the first of its kind goes without the others. */
-    const without = new Set(usual.filter((r) => r.refusals.every((x) => x.hazard) && !uses(r, first)).map((r) => r.id));
+    const without = new Set(
+      usual.filter((r) => r.refusals.every((x) => x.hazard) && !uses(r, first)).map((r) => r.id),
+    );
     return routesFor(features, own, context, (id) => !without.has(id))
       .filter((route) => route.refusals.every((r) => r.hazard) && uses(route, instead))
       .map((route) => ({
@@ -78,7 +96,9 @@ export function routesInChest(features: readonly Feature[], shop: Shop, context:
       }));
   });
   if (!further.length) return usual;
-  return [...usual, ...further].sort((a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0));
+  return [...usual, ...further].sort(
+    (a, b) => Number(a.refusals.length > 0) - Number(b.refusals.length > 0),
+  );
 }
 
 const uses = (route: Route, { id }: Tool): boolean =>

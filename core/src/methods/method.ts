@@ -7,7 +7,8 @@ import { INCH, type Mm } from '../units/index.ts';
 import type { TakesLean } from './wedged.ts';
 
 /** What a rule shows: what only leads to a figure is set no closer, mm. */
-export const ruleStep = ({ style }: Pick<Shop, 'style'>): Mm => (style.system === 'in' ? INCH / 32 : 0.5);
+export const ruleStep = ({ style }: Pick<Shop, 'style'>): Mm =>
+  style.system === 'in' ? INCH / 32 : 0.5;
 
 /** What a method is told beside the feature. */
 export interface Context {
@@ -69,8 +70,8 @@ export interface Method<F extends Feature = Feature> {
 export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'slide' | 'mates'>;
 
 /**
- * To what a figure is set that only clears what stands between two others: by rule where the cutter is so wide that
- * nothing is left between even so.
+ * To what a figure is set that only clears what stands between two others: by rule where the cutter
+ * is so wide that nothing is left between even so.
  */
 export const clearing = (width: Mm, shop: Shop): { step: Mm; clears: boolean } => {
   const clears = shop.graduation > 0 && width >= 4 * ruleStep(shop);
@@ -78,8 +79,8 @@ export const clearing = (width: Mm, shop: Shop): { step: Mm; clears: boolean } =
 };
 
 /**
- * Makes figures as this shop can set them. One that only has to stay below, or to clear, is set by rule: to a half
- * millimetre or a 32nd, and never by blocks, unless that takes it too far off.
+ * Makes figures as this shop can set them. One that only has to stay below, or to clear, is set by
+ * rule: to a half millimetre or a 32nd, and never by blocks, unless that takes it too far off.
  */
 export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) => LengthFigure {
   const boxes = boxesFor(shop);

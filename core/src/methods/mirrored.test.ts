@@ -4,7 +4,12 @@ import { say } from '../units/index.ts';
 import { mirrored } from './mirrored.ts';
 
 const pass = (id: string, face: string, figure: string, words = ''): Pass =>
-  ({ id, words: say(words), seat: { table: face, fence: 'tip' }, figures: { height: figure } }) as unknown as Pass;
+  ({
+    id,
+    words: say(words),
+    seat: { table: face, fence: 'tip' },
+    figures: { height: figure },
+  }) as unknown as Pass;
 const at = (name: string, end: 'a' | 'b', more: object = {}): Occurrence => ({
   joint: 'j',
   part: name,
@@ -17,7 +22,12 @@ const at = (name: string, end: 'a' | 'b', more: object = {}): Occurrence => ({
 });
 const A = at('A', 'a');
 const B = at('B', 'b');
-const REFERENCE = pass('one', 'reference-face', 'near', 'Reference face down, shoulder against the stop');
+const REFERENCE = pass(
+  'one',
+  'reference-face',
+  'near',
+  'Reference face down, shoulder against the stop',
+);
 const OTHER = pass('two', 'other-face', 'far', 'Other face down');
 
 const setup = (more: object): Setup =>
@@ -79,7 +89,9 @@ describe('which way a wedge goes', () => {
       said: 0,
     };
     expect(told({ passes: [REFERENCE], occurrences: [A] })).toEqual([one]);
-    expect(told({ passes: [REFERENCE], occurrences: [A], lean: { about: 'thickness', degrees: -8 } })).toEqual([one]);
+    expect(
+      told({ passes: [REFERENCE], occurrences: [A], lean: { about: 'thickness', degrees: -8 } }),
+    ).toEqual([one]);
   });
 
   it('a mortised piece entered at its other edge leans as if it were its other end', () => {
@@ -98,17 +110,25 @@ describe('which way a wedge goes', () => {
   });
 
   it('an end is sawn right through: those that lean the other way lie on their other face, on the same gauge', () => {
-    const ends = (more: object) => told({ stage: 'end', passes: [REFERENCE], figures: [{ id: 'near' }], ...more });
+    const ends = (more: object) =>
+      told({ stage: 'end', passes: [REFERENCE], figures: [{ id: 'near' }], ...more });
     const kept = { figures: ['near'], back: false, said: 0 };
     expect(ends({})).toEqual([
       { id: 's', parts: 'A', down: ['reference-face'], ...kept },
       { id: 's.turned', parts: 'B', down: ['other-face'], ...kept },
     ]);
-    expect(ends({ lean: { about: 'thickness', degrees: -8 } }).map(({ parts, down }) => [parts, down[0]])).toEqual([
+    expect(
+      ends({ lean: { about: 'thickness', degrees: -8 } }).map(({ parts, down }) => [
+        parts,
+        down[0],
+      ]),
+    ).toEqual([
       ['A', 'other-face'],
       ['B', 'reference-face'],
     ]);
-    expect(ends({ occurrences: [B] }).map(({ id, down }) => [id, down[0]])).toEqual([['s.turned', 'other-face']]);
+    expect(ends({ occurrences: [B] }).map(({ id, down }) => [id, down[0]])).toEqual([
+      ['s.turned', 'other-face'],
+    ]);
     const [, turned] = mirrored(setup({ stage: 'end' }));
     expect(turned!.passes.map((p) => p.words.text)).toEqual([
       'Other face down, shoulder against the stop',
@@ -134,6 +154,11 @@ describe('which way a wedge goes', () => {
       lean: { about: 'width', degrees: 8 },
       passes: [pass('one', 'reference-edge', 'near'), pass('two', 'other-edge', 'far')],
     };
-    expect(told(edges).map((s) => s.down[0])).toEqual(['reference-edge', 'other-edge', 'other-edge', 'reference-edge']);
+    expect(told(edges).map((s) => s.down[0])).toEqual([
+      'reference-edge',
+      'other-edge',
+      'other-edge',
+      'reference-edge',
+    ]);
   });
 });

@@ -15,7 +15,9 @@ export function mortiseLines({
   lean,
 }: MortiseFeature): LengthFigure[] {
   const end = into === 'end';
-  const [from, top] = end ? (['reference-edge', 'tip'] as const) : (['layout-end', 'entry-edge'] as const);
+  const [from, top] = end
+    ? (['reference-edge', 'tip'] as const)
+    : (['layout-end', 'entry-edge'] as const);
   const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
   return [
     byHand(
@@ -45,7 +47,15 @@ export function mortiseLines({
       'thickness',
       say('near wall {p}', { p }),
     ),
-    byHand('far-wall', 'Far wall', alongPiece(lean, 'across', p + m), 'reference-face', 'far-wall', 'thickness', say('near wall {p} + mortise {m}', { p, m })), // prettier-ignore
+    byHand(
+      'far-wall',
+      'Far wall',
+      alongPiece(lean, 'across', p + m),
+      'reference-face',
+      'far-wall',
+      'thickness',
+      say('near wall {p} + mortise {m}', { p, m }),
+    ),
     byHand('depth', 'Depth', D, top, 'floor', inward, say('mortise depth {D}', { D })),
   ];
 }

@@ -7,16 +7,34 @@ import { figuresFor, SAME, type Context, type Method } from './method.ts';
 import { over, under } from './refusal.ts';
 
 /** What every set-up on the sled of the router table has. */
-export const sledSetup = { model: 'router-table', carrier: 'router-sled', guides: [], stage: 'cheeks' } as const; // prettier-ignore
+export const sledSetup = {
+  model: 'router-table',
+  carrier: 'router-sled',
+  guides: [],
+  stage: 'cheeks',
+} as const;
 
 export const SLED_CHECKS = [
   say('Fence parallel to the sled’s way.'),
   say('From the end inward, right to left; never a strip between cutter and fence.'),
 ];
 
-export const fenceAt = (L: Mm, make: ReturnType<typeof figuresFor>, table: RouterTable): LengthFigure =>
+export const fenceAt = (
+  L: Mm,
+  make: ReturnType<typeof figuresFor>,
+  table: RouterTable,
+): LengthFigure =>
   make(
-    { id: 'fence', name: 'Fence', value: L, from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }, // prettier-ignore
+    {
+      id: 'fence',
+      name: 'Fence',
+      value: L,
+      from: 'fence-face',
+      to: 'far-side',
+      rounding: 'down',
+      acts: 'length',
+      working: say('tenon length {L}', { L }),
+    },
     { scale: table.fenceScale },
   );
 
@@ -27,18 +45,69 @@ export function pairRefusals(
   pair: PairedCutters,
 ): Refusal[] {
   return [
-    ...under(pair.shank, STOUT_SHANK, 'shank', 'shank', 'The pair turns on a shank of {value}; so heavy a cutter wants {bound}. Cut one side at a time.'), // prettier-ignore
-    ...over(pair.shank, table.largestShank, 'shank', 'shank', 'The pair turns on a shank of {value}; the table takes {bound}.'), // prettier-ignore
-    ...over(pair.diameter, table.largestCutter, 'diameter', 'cutters', 'The pair is {value} across; the table takes {bound}.'), // prettier-ignore
-    ...under(t, pair.leastGap, 'tenonThickness', 'tenon thickness', 'The tenon is {value} thick; the pair’s cutters come no closer than {bound}. Cut one side at a time.'), // prettier-ignore
-    ...over(t, pair.mostGap, 'tenonThickness', 'tenon thickness', 'The tenon is {value} thick; the pair’s cutters stand no farther apart than {bound}. Cut one side at a time.'), // prettier-ignore
-    ...over(Math.max(a, stock.thickness - a - t), pair.height, 'faceShoulder', 'deepest shoulder', 'The shoulder is {value} deep; each cutter of the pair is {bound} high. Saw the tenon.'), // prettier-ignore
-    ...over(L, (pair.diameter - pair.bearing) / 2, 'tenonLength', 'tenon length', 'The tenon is {value} long; between the pair’s rim and its bearing there is {bound}. Saw the tenon.'), // prettier-ignore
-    ...over(a + t + pair.height, table.tallest, 'faceShoulder', 'height', 'The upper cutter would stand {value} above the table; it raises one to {bound}. Saw the tenon.'), // prettier-ignore
+    ...under(
+      pair.shank,
+      STOUT_SHANK,
+      'shank',
+      'shank',
+      'The pair turns on a shank of {value}; so heavy a cutter wants {bound}. Cut one side at a time.',
+    ),
+    ...over(
+      pair.shank,
+      table.largestShank,
+      'shank',
+      'shank',
+      'The pair turns on a shank of {value}; the table takes {bound}.',
+    ),
+    ...over(
+      pair.diameter,
+      table.largestCutter,
+      'diameter',
+      'cutters',
+      'The pair is {value} across; the table takes {bound}.',
+    ),
+    ...under(
+      t,
+      pair.leastGap,
+      'tenonThickness',
+      'tenon thickness',
+      'The tenon is {value} thick; the pair’s cutters come no closer than {bound}. Cut one side at a time.',
+    ),
+    ...over(
+      t,
+      pair.mostGap,
+      'tenonThickness',
+      'tenon thickness',
+      'The tenon is {value} thick; the pair’s cutters stand no farther apart than {bound}. Cut one side at a time.',
+    ),
+    ...over(
+      Math.max(a, stock.thickness - a - t),
+      pair.height,
+      'faceShoulder',
+      'deepest shoulder',
+      'The shoulder is {value} deep; each cutter of the pair is {bound} high. Saw the tenon.',
+    ),
+    ...over(
+      L,
+      (pair.diameter - pair.bearing) / 2,
+      'tenonLength',
+      'tenon length',
+      'The tenon is {value} long; between the pair’s rim and its bearing there is {bound}. Saw the tenon.',
+    ),
+    ...over(
+      a + t + pair.height,
+      table.tallest,
+      'faceShoulder',
+      'height',
+      'The upper cutter would stand {value} above the table; it raises one to {bound}. Saw the tenon.',
+    ),
   ];
 }
 
-/** Both cheeks and both face shoulders at once, the tenon as thick as the gap between a pair of cutters on one arbor. */
+/**
+ * Both cheeks and both face shoulders at once, the tenon as thick as the gap between a pair of
+ * cutters on one arbor.
+ */
 export function pairSetup(
   feature: Pick<TenonFeature, 'faceShoulder' | 'thickness' | 'length'>,
   shop: Shop,
@@ -50,10 +119,26 @@ export function pairSetup(
   const { faceShoulder: a, thickness: t, length: L } = feature;
   const make = figuresFor(shop);
   const fence = fenceAt(L, make, table);
-  const height = make(
-    { id: 'height', name: 'Top of the lower cutter', value: a, from: 'table', to: 'lower-top', rounding: 'down', acts: 'thickness', working: say('face shoulder {a}', { a }) }, // prettier-ignore
-  );
-  const gap = make({ id: 'gap', name: 'Gap between the cutters', value: t, from: 'lower-top', to: 'upper-foot', rounding: 'up', acts: 'thickness', working: say('tenon thickness {t}', { t }) }); // prettier-ignore
+  const height = make({
+    id: 'height',
+    name: 'Top of the lower cutter',
+    value: a,
+    from: 'table',
+    to: 'lower-top',
+    rounding: 'down',
+    acts: 'thickness',
+    working: say('face shoulder {a}', { a }),
+  });
+  const gap = make({
+    id: 'gap',
+    name: 'Gap between the cutters',
+    value: t,
+    from: 'lower-top',
+    to: 'upper-foot',
+    rounding: 'up',
+    acts: 'thickness',
+    working: say('tenon thickness {t}', { t }),
+  });
   const bites = Math.max(1, Math.ceil(L / pair.level - SAME));
   return {
     ...sledSetup,
@@ -78,7 +163,9 @@ export function pairSetup(
     occurrences,
     checks: [
       say('Spacers and shims make the gap: measure it between the teeth, the arbor tightened.'),
-      say('The same face goes down for every piece: the tenon is as thick as the gap, whatever the stock.'),
+      say(
+        'The same face goes down for every piece: the tenon is as thick as the gap, whatever the stock.',
+      ),
       ...SLED_CHECKS,
     ],
   };

@@ -1,6 +1,13 @@
 import type { Feature } from '../joints/index.ts';
 import { mayStop, stopsOf } from '../hazards/index.ts';
-import { turnedWords, type Refusal, type Setup, type Stage, type Stop, type Trait } from '../setups/index.ts';
+import {
+  turnedWords,
+  type Refusal,
+  type Setup,
+  type Stage,
+  type Stop,
+  type Trait,
+} from '../setups/index.ts';
 import { say, type Mm, type Scale, type Sentence } from '../units/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { SAME, shortTitle, type Context, type Method } from './method.ts';
@@ -14,7 +21,14 @@ import { METHODS } from './list.ts';
 import { BARE, cradleWords, inCradle, WEDGE_INSTEAD } from './cradled.ts';
 import { mirrored } from './mirrored.ts';
 import { supportWords } from './longPieces.ts';
-import { angleFigure, cornerWords, enteredAt, onWedges, wedgeWords, type TakesLean } from './wedged.ts';
+import {
+  angleFigure,
+  cornerWords,
+  enteredAt,
+  onWedges,
+  wedgeWords,
+  type TakesLean,
+} from './wedged.ts';
 
 /** The methods that together cut one half of a joint, or why this shop can't, as plain data. */
 export interface RouteChoice {
@@ -57,8 +71,8 @@ export const STAGES: readonly Stage[] = [
 ];
 
 /**
- * Every way of cutting a member: one method for each stage its features go through, accepted ones first. Features of
- * one form are cut the same way.
+ * Every way of cutting a member: one method for each stage its features go through, accepted ones
+ * first. Features of one form are cut the same way.
  * @param wanted by id, where not all of them are asked for
  */
 export function routesFor(
@@ -75,10 +89,12 @@ export function routesFor(
     .reduce<Method[][]>(
       (all, ways) => all.flatMap((chosen) => ways.map((way) => (way ? [...chosen, way] : chosen))),
       [[]],
-    ) // prettier-ignore
+    )
     .map((methods) =>
-      methods.filter((m) => !methods.some((other) => other.form === m.form && other.also?.includes(m.stage))),
-    ) // prettier-ignore
+      methods.filter(
+        (m) => !methods.some((other) => other.form === m.form && other.also?.includes(m.stage)),
+      ),
+    )
     .filter(edgesCanBeApart);
   const done = piecesOfWork(features, shop, context);
   return [...new Map(combinations.map((methods) => [methods.map((m) => m.id).join('+'), methods]))]
@@ -91,7 +107,11 @@ export function routesFor(
  * What can be chosen between at one stage, of one form: each list of ways serves some of its
  * features, all of them together.
  */
-function waysAt(stage: Stage, form: Feature['form'], features: readonly Feature[]): (Method | undefined)[][] {
+function waysAt(
+  stage: Stage,
+  form: Feature['form'],
+  features: readonly Feature[],
+): (Method | undefined)[][] {
   const ways = METHODS.filter((m) => m.stage === stage && m.form === form);
   /** Whichever is chosen must serve every feature that has to go through this stage. */
   const served = features.filter((f) => ways.some((m) => cuts(m, f)));
@@ -143,21 +163,34 @@ interface Work {
   readonly setups: () => readonly Setup[];
 }
 
-const longer = (feature: Feature, length: Mm): Feature => ({ ...feature, stock: { ...feature.stock, length: Math.max(length, feature.stock.length) } }); // prettier-ignore
+const longer = (feature: Feature, length: Mm): Feature => ({
+  ...feature,
+  stock: { ...feature.stock, length: Math.max(length, feature.stock.length) },
+});
 
 /** Work by method and feature: most routes share most of it, and it is reckoned once. */
 function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf) {
   const half = `${partial.joint}.${partial.occurrences[0]?.member ?? 'either'}`;
   const known = new Map<string, Work>();
-  const reckon = (method: Method, index: number, { shouldersFirst, taken, edges }: Beside): Work => {
+  const reckon = (
+    method: Method,
+    index: number,
+    { shouldersFirst, taken, edges }: Beside,
+  ): Work => {
     const { feature: all, centredBy } = centred(fittedLast(features[index]!, shop), features, shop);
-    const apart = edges && cuts(edges, all) && all.form === 'tenon' && BY_SIDE.includes(method.stage);
+    const apart =
+      edges && cuts(edges, all) && all.form === 'tenon' && BY_SIDE.includes(method.stage);
     const whole = apart ? facesOf(all) : all;
     const allowance = method.leavesFat && !whole.lean ? (shop.planeAllowance ?? 0) : 0;
     const fat = allowance && whole.form === 'tenon' ? whole : undefined;
     const sized = fat ? fattened(fat, allowance) : whole;
     const { feature, bed } = heldFor(method, sized, partial);
-    const context = { ...partial, joint: `${half}${index ? `.${index + 1}` : ''}`, shouldersFirst, taken };
+    const context = {
+      ...partial,
+      joint: `${half}${index ? `.${index + 1}` : ''}`,
+      shouldersFirst,
+      taken,
+    };
     const made = madeOnce(() => method.setups(feature, shop, context));
     const { heldLength } = partial;
     const { length } = sized.stock;
@@ -167,12 +200,26 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
     const alone = bare ? [BARE] : refused;
     /** Too short by itself, it may be long enough while it is still part of its rough piece. */
     const held =
-      alone.length && heldLength && !bare ? method.refuse(longer(feature, heldLength), shop, context) : alone;
-    const stopped = (by: Mm) => (bare || held.length || !mayStop(by, shop) ? [] : [...new Map(machined(method, feature, shop, context, made()).flatMap((s) => stopsOf(s, by, shop)).map((r) => [r.hazard, r])).values()]); // prettier-ignore
+      alone.length && heldLength && !bare
+        ? method.refuse(longer(feature, heldLength), shop, context)
+        : alone;
+    const stopped = (by: Mm) =>
+      bare || held.length || !mayStop(by, shop)
+        ? []
+        : [
+            ...new Map(
+              machined(method, feature, shop, context, made())
+                .flatMap((s) => stopsOf(s, by, shop))
+                .map((r) => [r.hazard, r]),
+            ).values(),
+          ];
     const short = stopped(length);
     const longest = heldLength && Math.max(length, heldLength);
     const asPart =
-      Boolean(longest) && held.length === 0 && alone.length + short.length > 0 && !stopped(longest!).length;
+      Boolean(longest) &&
+      held.length === 0 &&
+      alone.length + short.length > 0 &&
+      !stopped(longest!).length;
     const stops = asPart ? [] : short;
     return {
       refusals: [...(asPart ? [] : alone), ...stops],
@@ -182,7 +229,12 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
           /**
            * At the bench, bare: lines count from the piece itself, not from its wedge or cradle.
            */
-          ...benched(sized, shop, context, sized === feature ? made() : method.setups(sized, shop, context)),
+          ...benched(
+            sized,
+            shop,
+            context,
+            sized === feature ? made() : method.setups(sized, shop, context),
+          ),
           ...(fat ? planing(fat, allowance, context) : []),
         ].flatMap((setup) => {
           const standing = bundled(setup, feature.stock);
@@ -195,11 +247,25 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
             checks: [
               ...words.checks,
               ...centredWords(words, centredBy),
-              ...(setup.model === 'bench' ? [] : bed === 'cradle' ? cradleWords(partial.cradle!, feature, partial.occurrences) : bed === 'wedge' ? [WEDGE_INSTEAD] : []), // prettier-ignore
+              ...(setup.model === 'bench'
+                ? []
+                : bed === 'cradle'
+                  ? cradleWords(partial.cradle!, feature, partial.occurrences)
+                  : bed === 'wedge'
+                    ? [WEDGE_INSTEAD]
+                    : []),
               ...supportWords(setup, asPart ? longer(feature, heldLength!).stock : feature.stock),
-              ...(asPart ? [say('Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.', { heldLength: heldLength! })] : []), // prettier-ignore
+              ...(asPart
+                ? [
+                    say(
+                      'Too short to be cut by itself: cut it while it is part of a piece {heldLength} long, and saw it off after.',
+                      { heldLength: heldLength! },
+                    ),
+                  ]
+                : []),
             ],
-            ...(stops.length && setup.model !== 'bench' && { stops: stopsAt(setup, length, method, shop, partial) }),
+            ...(stops.length &&
+              setup.model !== 'bench' && { stops: stopsAt(setup, length, method, shop, partial) }),
             feature: index,
             shouldersFirst,
             traits: traitsOf(method, feature),
@@ -219,15 +285,24 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
 }
 
 /** A feature as a method finds it: on wedges, in the part's cradle, or bare. */
-function heldFor(method: Method, feature: Feature, { cradle, occurrences }: ForHalf): { feature: Feature; bed?: 'cradle' | 'wedge' | 'bare' } {
+function heldFor(
+  method: Method,
+  feature: Feature,
+  { cradle, occurrences }: ForHalf,
+): { feature: Feature; bed?: 'cradle' | 'wedge' | 'bare' } {
   const wedge = method.lean?.by === 'wedge' ? method.lean : undefined;
   if (!cradle) return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature };
-  if (feature.lean) return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature, bed: 'wedge' };
-  return wedge ? { feature: inCradle(feature, cradle, occurrences[0]!), bed: 'cradle' } : { feature, bed: 'bare' };
-} // prettier-ignore
+  if (feature.lean)
+    return { feature: wedge ? onWedges(feature, wedge.room ?? 0) : feature, bed: 'wedge' };
+  return wedge
+    ? { feature: inCradle(feature, cradle, occurrences[0]!), bed: 'cradle' }
+    : { feature, bed: 'bare' };
+}
 
 const cuts = (method: Method, feature: Feature): boolean =>
-  method.form === feature.form && method.applies(feature) && (!feature.lean || method.lean !== undefined);
+  method.form === feature.form &&
+  method.applies(feature) &&
+  (!feature.lean || method.lean !== undefined);
 
 function route(
   features: readonly Feature[],
@@ -239,7 +314,8 @@ function route(
    * Waste outside the blade: shoulders first, the line is crisp and the waste drops clear. Else
    * cheeks first.
    */
-  const shouldersFirst = shop.schools.waste !== 'cheeks' && methods.every((m) => m.waste !== 'between');
+  const shouldersFirst =
+    shop.schools.waste !== 'cheeks' && methods.every((m) => m.waste !== 'between');
   const ordered = shouldersFirst
     ? methods
     : [...methods].sort((a, b) => Number(b.stage === 'cheeks') - Number(a.stage === 'cheeks'));
@@ -247,18 +323,24 @@ function route(
   const edges = methods.find((m) => m.stage === 'edges');
   const work = features.flatMap((feature, index) =>
     ordered
-      .filter((m) => cuts(m, feature) && !(edges && onlyEdges(feature) && BY_SIDE.includes(m.stage)))
+      .filter(
+        (m) => cuts(m, feature) && !(edges && onlyEdges(feature) && BY_SIDE.includes(m.stage)),
+      )
       .map((method) => done(method, index, { shouldersFirst, taken, edges })),
   );
   const refusals = work.flatMap((w) => w.refusals);
   return {
     id: methods.map((m) => m.id).join('+'),
-    title: methods.map((m) => `${m.stage === 'edges' ? 'edges ' : ''}${shortTitle(m.title)}`).join('; '),
+    title: methods
+      .map((m) => `${m.stage === 'edges' ? 'edges ' : ''}${shortTitle(m.title)}`)
+      .join('; '),
     methods: methods.map((m) => m.id),
     shouldersFirst,
     traits: [...new Set(methods.flatMap((m) => m.traits ?? []))],
     refusals: unlike(refusals),
-    setups: madeOnce(() => (refusals.every((r) => r.hazard) ? work.flatMap((w) => w.setups()) : [])),
+    setups: madeOnce(() =>
+      refusals.every((r) => r.hazard) ? work.flatMap((w) => w.setups()) : [],
+    ),
   };
 }
 
@@ -270,13 +352,22 @@ function madeOnce<Made extends object>(make: () => Made): () => Made {
 
 /** A set-up for a piece that is turned a quarter, in the words of its true faces. */
 function inTurnedWords(setup: Setup): Setup {
-  const told = (sentence: Sentence): Sentence => ({ ...sentence, text: turnedWords(sentence.text) });
+  const told = (sentence: Sentence): Sentence => ({
+    ...sentence,
+    text: turnedWords(sentence.text),
+  });
   return {
     ...setup,
-    figures: setup.figures.map((f) => ({ ...f, name: turnedWords(f.name), working: told(f.working) })),
+    figures: setup.figures.map((f) => ({
+      ...f,
+      name: turnedWords(f.name),
+      working: told(f.working),
+    })),
     passes: setup.passes.map((p) => ({ ...p, words: told(p.words) })),
     checks: setup.checks.map(told),
-    ...(setup.angles && { angles: setup.angles.map((a) => ({ ...a, between: turnedWords(a.between) })) }),
+    ...(setup.angles && {
+      angles: setup.angles.map((a) => ({ ...a, between: turnedWords(a.between) })),
+    }),
   };
 }
 
@@ -289,13 +380,27 @@ function tooShallow(feature: Feature, shop: Shop, made: () => readonly Setup[]):
   const depths = shouldersOf(feature).map(({ depth, from }) => depth - from);
   if (!depths.some((depth) => depth < shop.secondCutShort + 2 * coarsestOf(shop))) return [];
   const setups = made().filter(({ model }) => model !== 'bench');
-  const fine = setups.length ? under(Math.min(...depths), shop.graduation, 'faceShoulder', 'shoulder', 'The shoulder is {value} deep, less than {bound}, the finest this shop measures. Make it deeper or leave it away, or cut it by hand.') : []; // prettier-ignore
+  const fine = setups.length
+    ? under(
+        Math.min(...depths),
+        shop.graduation,
+        'faceShoulder',
+        'shoulder',
+        'The shoulder is {value} deep, less than {bound}, the finest this shop measures. Make it deeper or leave it away, or cut it by hand.',
+      )
+    : [];
   return fine.length
     ? fine
     : setups.flatMap(({ figures }) =>
         figures.flatMap(({ to, set, value, step }) =>
           OUT_OF_TABLE.has(to) && set.value < SAME
-            ? under(value, step, 'faceShoulder', 'shoulder', 'For this shoulder the cutter would stand out {value}; the finest that can be set here is {bound}. Make the shoulder deeper or leave it away, or cut it by hand.') // prettier-ignore
+            ? under(
+                value,
+                step,
+                'faceShoulder',
+                'shoulder',
+                'For this shoulder the cutter would stand out {value}; the finest that can be set here is {bound}. Make the shoulder deeper or leave it away, or cut it by hand.',
+              )
             : [],
         ),
       );
@@ -305,7 +410,14 @@ function tooShallow(feature: Feature, shop: Shop, made: () => readonly Setup[]):
 const OUT_OF_TABLE: ReadonlySet<string> = new Set(['highest-tooth', 'cutter-top', 'cutter-tip']);
 /** The coarsest step that this shop sets anything by, mm. */
 function coarsestOf({ graduation, tools }: Shop): Mm {
-  const known = COARSEST.get(tools) ?? Math.max(0, ...tools.flatMap((t) => Object.values(t).flatMap((v: unknown) => (isScale(v) ? [v.graduation] : [])))); // prettier-ignore
+  const known =
+    COARSEST.get(tools) ??
+    Math.max(
+      0,
+      ...tools.flatMap((t) =>
+        Object.values(t).flatMap((v: unknown) => (isScale(v) ? [v.graduation] : [])),
+      ),
+    );
   COARSEST.set(tools, known);
   return Math.max(graduation, known);
 }
@@ -313,7 +425,8 @@ function coarsestOf({ graduation, tools }: Shop): Mm {
 /** Looked for once in each chest: it may hold thousands of tools. */
 const COARSEST = new WeakMap<Shop['tools'], Mm>();
 
-const isScale = (value: unknown): value is Scale => typeof value === 'object' && value !== null && 'graduation' in value; // prettier-ignore
+const isScale = (value: unknown): value is Scale =>
+  typeof value === 'object' && value !== null && 'graduation' in value;
 
 /** What its way of cutting and its feature are like. */
 const traitsOf = ({ traits = [] }: Method, feature: Feature): Trait[] => [
@@ -323,7 +436,13 @@ const traitsOf = ({ traits = [] }: Method, feature: Feature): Trait[] => [
 ];
 
 /** The stops of one set-up, and what each is kept by once it was read. */
-const stopsAt = (setup: Setup, length: Mm, { id }: Method, shop: Shop, { occurrences }: ForHalf): Stop[] =>
+const stopsAt = (
+  setup: Setup,
+  length: Mm,
+  { id }: Method,
+  shop: Shop,
+  { occurrences }: ForHalf,
+): Stop[] =>
   stopsOf(setup, length, shop).map(({ hazard, message }) => ({
     hazard: hazard!,
     text: message,
@@ -331,13 +450,30 @@ const stopsAt = (setup: Setup, length: Mm, { id }: Method, shop: Shop, { occurre
     key: `${id}/${hazard}`,
   }));
 
-/** Those of a method's set-ups that a machine makes, told how their piece lies where it lies askew. */
-const machined = (method: Method, feature: Feature, shop: Shop, context: Context, made: readonly Setup[]): Setup[] =>
+/**
+ * Those of a method's set-ups that a machine makes, told how their piece lies where it lies askew.
+ */
+const machined = (
+  method: Method,
+  feature: Feature,
+  shop: Shop,
+  context: Context,
+  made: readonly Setup[],
+): Setup[] =>
   made.flatMap((setup) => {
     if (setup.model === 'bench') return [];
     if (setup.tilt || !method.lean) return [setup];
-    const how = method.lean.by === 'wedge' ? [...cornerWords(feature, setup), ...wedgeWords(feature, setup, shop)] : [];
-    return [{ ...askew(feature, method.lean.by, shop, context), ...setup, checks: [...how, ...setup.checks] }];
+    const how =
+      method.lean.by === 'wedge'
+        ? [...cornerWords(feature, setup), ...wedgeWords(feature, setup, shop)]
+        : [];
+    return [
+      {
+        ...askew(feature, method.lean.by, shop, context),
+        ...setup,
+        checks: [...how, ...setup.checks],
+      },
+    ];
   });
 
 const benched = (feature: Feature, shop: Shop, context: Context, made: readonly Setup[]): Setup[] =>

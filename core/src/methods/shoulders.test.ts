@@ -20,7 +20,11 @@ describe('how deep a shoulder is cut', () => {
   });
 
   it('before the cheeks it goes to their line', () => {
-    expect(shoulderDepth([FACE], 0, { taken: 0 })).toMatchObject({ value: 7, stays: false, acts: 'thickness' });
+    expect(shoulderDepth([FACE], 0, { taken: 0 })).toMatchObject({
+      value: 7,
+      stays: false,
+      acts: 'thickness',
+    });
   });
 
   it('of a shallow one no more than half stays', () => {
@@ -30,17 +34,32 @@ describe('how deep a shoulder is cut', () => {
 
 describe('a lap has one cheek and one shoulder', () => {
   const plain = jobWith({ kind: 'lap', stile: { width: 70 } });
-  const { params } = kindOf('lap').propose(resolve(plain.joints[0]!, plain).members, availableIn(TEST_SHOP));
+  const { params } = kindOf('lap').propose(
+    resolve(plain.joints[0]!, plain).members,
+    availableIn(TEST_SHOP),
+  );
   const job = jobWith({ kind: 'lap', stile: { width: 70 }, params });
-  const ways = routesOf(job.joints[0]!, job, TEST_SHOP).tenoned.filter(({ refusals }) => !refusals.length);
+  const ways = routesOf(job.joints[0]!, job, TEST_SHOP).tenoned.filter(
+    ({ refusals }) => !refusals.length,
+  );
 
   it.each(ways.map((way) => [way.id, way] as const))(
     '%s speaks of no other, and moves nothing between them',
     (_, way) => {
       for (const { title, passes, checks, figures } of way.setups()) {
-        const words = [...passes.map((pass) => pass.words), ...checks, ...figures.map(({ working }) => working)];
-        const told = [title, ...figures.map(({ name }) => name), ...words.map((sentence) => speak(sentence, METRIC))];
-        expect(told.filter((text) => /both (cheeks|faces)|two cheeks|the other cheek/i.test(text))).toEqual([]);
+        const words = [
+          ...passes.map((pass) => pass.words),
+          ...checks,
+          ...figures.map(({ working }) => working),
+        ];
+        const told = [
+          title,
+          ...figures.map(({ name }) => name),
+          ...words.map((sentence) => speak(sentence, METRIC)),
+        ];
+        expect(
+          told.filter((text) => /both (cheeks|faces)|two cheeks|the other cheek/i.test(text)),
+        ).toEqual([]);
       }
     },
   );

@@ -36,19 +36,30 @@ export const stackRefusals = (
   ),
 ];
 
-/** Bed of the sled to the highest tooth of the stack: the saw's own scale, which counts from its table, can't set it. */
+/**
+ * Bed of the sled to the highest tooth of the stack: the saw's own scale, which counts from its
+ * table, can't set it.
+ */
 export const stackHeight = (
   make: ReturnType<typeof figuresFor>,
   draft: Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'counts'>,
 ): LengthFigure =>
-  make({ id: 'blade-height', name: 'Height of the stack', from: 'table', to: 'highest-tooth', ...draft });
+  make({
+    id: 'blade-height',
+    name: 'Height of the stack',
+    from: 'table',
+    to: 'highest-tooth',
+    ...draft,
+  });
 
 /** Wood that a stack takes at once, as width times depth, mm²: common practice, from memory. */
 const BITE: number = 240;
 /** However wide, it always goes so deep, mm. */
 const LEAST_BITE: Mm = 6;
 
-/** A pass over a stack so wide, raised in levels where it would bite off more than a saw carries. */
+/**
+ * A pass over a stack so wide, raised in levels where it would bite off more than a saw carries.
+ */
 export const overLevels = (
   pass: Omit<Pass, 'level' | 'words'>,
   words: Sentence,
@@ -58,8 +69,13 @@ export const overLevels = (
 ): Pass[] => inLevels({ ...pass, words }, depth, bitesOfStack(wide, shop), () => words);
 
 /** A pass under a stack so wide that comes from above, lowered in levels. */
-export const underLevels = (pass: Pass, height: Mm, from: Mm, wide: Mm, shop: Pick<Shop, 'style'>): Pass[] =>
-  inLevelsDown(pass, height, from, bitesOfStack(wide, shop));
+export const underLevels = (
+  pass: Pass,
+  height: Mm,
+  from: Mm,
+  wide: Mm,
+  shop: Pick<Shop, 'style'>,
+): Pass[] => inLevelsDown(pass, height, from, bitesOfStack(wide, shop));
 
 const bitesOfStack = (wide: Mm, shop: Pick<Shop, 'style'>) =>
   bitesOf({ level: Math.max(LEAST_BITE, BITE / wide) }, shop);

@@ -13,12 +13,24 @@ import { speak } from '../units/index.ts';
 
 const UPRIGHT = /saw-upright|bushing-tenon/;
 /** A shop that has no quicker way than on end, and no patience for hand work. */
-const QUICKER = new Set(['stack', 'bandsaw', 'router-table', 'copy-router', 'router-sled', 'tenon-cutters']);
-const STANDING: Shop = { ...TEST_SHOP, minutes: { ...TEST_SHOP.minutes, byHand: 20, routed: 9, sawn: 2 }, tools: TEST_SHOP.tools.filter((t) => !QUICKER.has(t.kind)) }; // prettier-ignore
+const QUICKER = new Set([
+  'stack',
+  'bandsaw',
+  'router-table',
+  'copy-router',
+  'router-sled',
+  'tenon-cutters',
+]);
+const STANDING: Shop = {
+  ...TEST_SHOP,
+  minutes: { ...TEST_SHOP.minutes, byHand: 20, routed: 9, sawn: 2 },
+  tools: TEST_SHOP.tools.filter((t) => !QUICKER.has(t.kind)),
+};
 
 describe('what suits the piece (common practice)', () => {
   it('a rail of 1.8 m is laid flat; one of 600 stands on end, and past that with a second hand', () => {
-    const chosen = (length: number) => planJob(jobWith({ rail: { length } }), STANDING).joints[0]!.chosen.tenoned;
+    const chosen = (length: number) =>
+      planJob(jobWith({ rail: { length } }), STANDING).joints[0]!.chosen.tenoned;
     expect(chosen(600)).toMatch(UPRIGHT);
     expect(chosen(1000)).toMatch(UPRIGHT);
     expect(chosen(1001)).not.toMatch(UPRIGHT);
@@ -27,12 +39,20 @@ describe('what suits the piece (common practice)', () => {
     expect(planJob(jobWith(), lower).joints[0]!.chosen.tenoned).not.toMatch(UPRIGHT);
 
     /** In the copying machine it lies level, however long. */
-    const ways = waysOf(jobWith({ rail: { length: 1800 } }).joints[0]!, jobWith({ rail: { length: 1800 } }), TEST_SHOP);
+    const ways = waysOf(
+      jobWith({ rail: { length: 1800 } }).joints[0]!,
+      jobWith({ rail: { length: 1800 } }),
+      TEST_SHOP,
+    );
     const awkward = (id: string) => ways.tenoned.find((way) => way.id === id)!.awkward.length;
     expect([awkward('copied-tenon'), awkward('bushing-tenon')]).toEqual([0, 1]);
 
     const cutting = (length: number) => {
-      const ways = waysOf(jobWith({ rail: { length } }).joints[0]!, jobWith({ rail: { length } }), TEST_SHOP);
+      const ways = waysOf(
+        jobWith({ rail: { length } }).joints[0]!,
+        jobWith({ rail: { length } }),
+        TEST_SHOP,
+      );
       return ways.tenoned.find(({ id }) => id === 'bushing-tenon')?.cutting ?? NaN;
     };
     expect(cutting(600)).toBeGreaterThan(45);
@@ -42,9 +62,17 @@ describe('what suits the piece (common practice)', () => {
 
   it('takes its minutes piece by piece: upright clamped for each cheek, a guide laid out and clamped, by hand the cuts', () => {
     const job = jobWith();
-    const minutes = { ...TEST_SHOP.minutes, clamped: 1, sawn: 0.4, routed: 0.8, plunged: 0.3, byHand: 4 };
+    const minutes = {
+      ...TEST_SHOP.minutes,
+      clamped: 1,
+      sawn: 0.4,
+      routed: 0.8,
+      plunged: 0.3,
+      byHand: 4,
+    };
     const ways = waysOf(job.joints[0]!, job, { ...TEST_SHOP, minutes });
-    const cutting = (member: 'tenoned' | 'mortised', id: RegExp) => ways[member].find((w) => id.test(w.id) && !w.refusals.length)!.cutting; // prettier-ignore
+    const cutting = (member: 'tenoned' | 'mortised', id: RegExp) =>
+      ways[member].find((w) => id.test(w.id) && !w.refusals.length)!.cutting;
     /**
      * Four ends: by hand four cheeks and the rounding; sawn four shoulders, and four cheeks each
      * clamped.
@@ -56,15 +84,23 @@ describe('what suits the piece (common practice)', () => {
     const [jig, guide] = [cutting('mortised', /^router-jig/), cutting('mortised', /^edge-guide/)];
     expect(guide - jig).toBeCloseTo(4, 6);
     /** One path: clamped once, routed once, and then a plunge for each further level. */
-    const levels = routesOf(job.joints[0]!, job, TEST_SHOP).mortised.find(({ id }) => /^router-jig/.test(id))!.setups()[0]!.passes.length; // prettier-ignore
+    const levels = routesOf(job.joints[0]!, job, TEST_SHOP)
+      .mortised.find(({ id }) => /^router-jig/.test(id))!
+      .setups()[0]!.passes.length;
     expect(levels).toBeGreaterThan(2);
     expect(jig).toBeCloseTo(4 * (1 + 0.8 + (levels - 1) * 0.3), 6);
   });
 
   it('a few tenons are quickest by hand, forty by what takes longer to set', () => {
-    const shop = { ...TEST_SHOP, tools: TEST_SHOP.tools.filter((t) => t.kind === 'stack' || !QUICKER.has(t.kind)) };
+    const shop = {
+      ...TEST_SHOP,
+      tools: TEST_SHOP.tools.filter((t) => t.kind === 'stack' || !QUICKER.has(t.kind)),
+    };
     const chosen = (quantity: number) => {
-      const job = jobWith({ params: { corners: 'squared', tenonWidth: 70, edgeShoulder: 0 }, ends: 'a' });
+      const job = jobWith({
+        params: { corners: 'squared', tenonWidth: 70, edgeShoulder: 0 },
+        ends: 'a',
+      });
       const parts = job.parts.map((part) => ({ ...part, quantity }));
       return planJob({ ...job, parts }, shop).joints[0]!.chosen.tenoned;
     };
@@ -73,13 +109,21 @@ describe('what suits the piece (common practice)', () => {
   });
 
   it('the way taken is the first of those ranked by setting and cutting together', () => {
-    const quantities = fc.record({ quantity: fc.integer({ min: 1, max: 60 }), thickness: fc.integer({ min: 18, max: 40 }), kind: fc.constantFrom('blind', 'open-slot', 'lap', 'through') }); // prettier-ignore
+    const quantities = fc.record({
+      quantity: fc.integer({ min: 1, max: 60 }),
+      thickness: fc.integer({ min: 18, max: 40 }),
+      kind: fc.constantFrom('blind', 'open-slot', 'lap', 'through'),
+    });
     fc.assert(
       fc.property(quantities, ({ quantity, thickness, kind }) => {
         const base = jobWith({ rail: { thickness }, stile: { thickness } });
         const { members } = resolve(base.joints[0]!, base);
         const { params } = kindOf(kind).propose(members, availableIn(TEST_SHOP));
-        const job = { ...base, parts: base.parts.map((p) => ({ ...p, quantity })), joints: [{ ...base.joints[0]!, kind, params }] }; // prettier-ignore
+        const job = {
+          ...base,
+          parts: base.parts.map((p) => ({ ...p, quantity })),
+          joints: [{ ...base.joints[0]!, kind, params }],
+        };
         const { problems, chosen } = planJob(job, TEST_SHOP).joints[0]!;
         if (problems.length) return;
         for (const [member, ways] of Object.entries(waysOf(job.joints[0]!, job, TEST_SHOP))) {
@@ -96,17 +140,36 @@ describe('what suits the piece (common practice)', () => {
   it('halves with the same cut are taken together: no pair of ways makes a quicker plan of the whole joint', () => {
     const even = { thickness: 20, width: 60 };
     const base = jobWith({ kind: 'spline', rail: even, stile: even });
-    const { params } = kindOf('spline').propose(resolve(base.joints[0]!, base).members, availableIn(TEST_SHOP));
+    const { params } = kindOf('spline').propose(
+      resolve(base.joints[0]!, base).members,
+      availableIn(TEST_SHOP),
+    );
     const takes = (quantity: number, routes: NonNullable<JobShape['routes']>) => {
       const job = jobWith({ kind: 'spline', params, rail: even, stile: even, routes });
-      const plan = planJob({ ...job, parts: job.parts.map((p) => ({ ...p, quantity })) }, TEST_SHOP);
-      const [first] = waysOf(job.joints[0]!, plan.basis.job, TEST_SHOP).mortised.toSorted(waysInTurn);
-      return { first: first!.id, chosen: plan.joints[0]!.chosen, minutes: plan.minutes + plan.cards.reduce((sum, { cutting }) => sum + cutting, 0) }; // prettier-ignore
+      const plan = planJob(
+        { ...job, parts: job.parts.map((p) => ({ ...p, quantity })) },
+        TEST_SHOP,
+      );
+      const [first] = waysOf(job.joints[0]!, plan.basis.job, TEST_SHOP).mortised.toSorted(
+        waysInTurn,
+      );
+      return {
+        first: first!.id,
+        chosen: plan.joints[0]!.chosen,
+        minutes: plan.minutes + plan.cards.reduce((sum, { cutting }) => sum + cutting, 0),
+      };
     };
     const taken = [1, 2, 3, 4, 6, 12].map((quantity) => {
       const { first, chosen, minutes } = takes(quantity, {});
-      const pairs = ['crosscut-end+saw-slot', 'crosscut-end+hand-slot', 'hand-end+saw-slot', 'hand-end+hand-slot'];
-      const all = pairs.flatMap((tenoned) => pairs.map((mortised) => takes(quantity, { tenoned, mortised }).minutes));
+      const pairs = [
+        'crosscut-end+saw-slot',
+        'crosscut-end+hand-slot',
+        'hand-end+saw-slot',
+        'hand-end+hand-slot',
+      ];
+      const all = pairs.flatMap((tenoned) =>
+        pairs.map((mortised) => takes(quantity, { tenoned, mortised }).minutes),
+      );
       /** Walking from machine to machine is of the whole order, and of no way. */
       expect([quantity, minutes - Math.min(...all) < 2]).toEqual([quantity, true]);
       expect([quantity, chosen.mortised]).toEqual([quantity, first]);
@@ -114,15 +177,25 @@ describe('what suits the piece (common practice)', () => {
     });
     /** A few are sawn by hand, more on the saw: never one half so and the other otherwise. */
     const both = (way: string) => `${way},${way}`;
-    expect([...new Set(taken.map(String))]).toEqual([both('crosscut-end+hand-slot'), both('crosscut-end+saw-slot')]);
+    expect([...new Set(taken.map(String))]).toEqual([
+      both('crosscut-end+hand-slot'),
+      both('crosscut-end+saw-slot'),
+    ]);
   });
 
   it('takes longer along a long piece, where a bandsawn shoulder is pared, and level by level over a router table', () => {
-    const stub = jobWith({ kind: 'stub', params: kindOf('stub').propose(resolve(jobWith().joints[0]!, jobWith()).members, availableIn(TEST_SHOP)).params }); // prettier-ignore
+    const stub = jobWith({
+      kind: 'stub',
+      params: kindOf('stub').propose(
+        resolve(jobWith().joints[0]!, jobWith()).members,
+        availableIn(TEST_SHOP),
+      ).params,
+    });
     const cutting = (length: number) => {
       const parts = stub.parts.map((p) => (p.id === 'stile' ? { ...p, length } : p));
-      return waysOf(stub.joints[0]!, { ...stub, parts }, TEST_SHOP).mortised.find((w) => w.id === 'saw-groove')!
-        .cutting;
+      return waysOf(stub.joints[0]!, { ...stub, parts }, TEST_SHOP).mortised.find(
+        (w) => w.id === 'saw-groove',
+      )!.cutting;
     };
     const { mortised } = routesOf(stub.joints[0]!, stub, TEST_SHOP);
     const passes = mortised.find((r) => r.id === 'saw-groove')!.setups()[0]!.passes.length;
@@ -131,28 +204,50 @@ describe('what suits the piece (common practice)', () => {
 
     const job = jobWith({ params: { corners: 'squared' } });
     const ways = waysOf(job.joints[0]!, job, TEST_SHOP);
-    const [bandsawn, sawn] = ['bandsaw', 'crosscut'].map((by) => ways.tenoned.find((w) => w.id === `${by}-shoulders+bandsaw-flipped`)!); // prettier-ignore
+    const [bandsawn, sawn] = ['bandsaw', 'crosscut'].map((by) =>
+      ways.tenoned.find((w) => w.id === `${by}-shoulders+bandsaw-flipped`)!,
+    );
     expect(bandsawn!.cutting - sawn!.cutting).toBeCloseTo(4 * 4 * 0.5, 6);
-    const table = routesOf(job.joints[0]!, job, TEST_SHOP).mortised.find((r) => r.id.startsWith('router-table-stops'))!;
+    const table = routesOf(job.joints[0]!, job, TEST_SHOP).mortised.find((r) =>
+      r.id.startsWith('router-table-stops'),
+    )!;
     const routed = table.setups().filter((s) => s.model === 'router-table');
     /** Two set-ups, one for each hand; then each mortise is squared. */
     const squared = 4 * 4;
-    expect(ways.mortised.find((w) => w.id === table.id)!.cutting).toBeCloseTo(2 * routed.flatMap((s) => s.passes).length * 0.8 + squared, 6); // prettier-ignore
+    expect(ways.mortised.find((w) => w.id === table.id)!.cutting).toBeCloseTo(
+      2 * routed.flatMap((s) => s.passes).length * 0.8 + squared,
+      6,
+    );
   });
 
   it('a template of one size is made once, however many set-ups go by it', () => {
     const job = jobWith({ params: { corners: 'squared' } });
-    const routed = routesOf(job.joints[0]!, job, TEST_SHOP).mortised.find((r) => r.id.startsWith('bushing-mortise'))!;
-    const [by] = routed.setups().filter((s) => s.figures.some((f) => f.from === 'template-side')) as [Setup];
+    const routed = routesOf(job.joints[0]!, job, TEST_SHOP).mortised.find((r) =>
+      r.id.startsWith('bushing-mortise'),
+    )!;
+    const [by] = routed
+      .setups()
+      .filter((s) => s.figures.some((f) => f.from === 'template-side')) as [Setup];
     const minutes = cuttingMinutes({ length: 900, thickness: 22, width: 70 }, TEST_SHOP, () => 1);
     const one = minutes([by]);
     expect(minutes([by, { ...by, id: 'other' }]) - one).toBeCloseTo(one - 45, 9);
   });
 
   it('a bored hole takes its clamping and its plunge', () => {
-    const params = { bore: 12, roundClearance: 0, tenonLength: 30, bottomClearance: 2, axisFromFace: 11, axisFromEdge: 35, setBack: 0, centre: 60 }; // prettier-ignore
+    const params = {
+      bore: 12,
+      roundClearance: 0,
+      tenonLength: 30,
+      bottomClearance: 2,
+      axisFromFace: 11,
+      axisFromEdge: 35,
+      setBack: 0,
+      centre: 60,
+    };
     const round = jobWith({ kind: 'round', params });
-    const bored = waysOf(round.joints[0]!, round, TEST_SHOP).mortised.find(({ id }) => id === 'drill-press');
+    const bored = waysOf(round.joints[0]!, round, TEST_SHOP).mortised.find(
+      ({ id }) => id === 'drill-press',
+    );
     expect(bored?.cutting).toBeCloseTo(4 * (1 + 0.3), 6);
   });
 
@@ -164,14 +259,20 @@ describe('what suits the piece (common practice)', () => {
   });
 
   it('no way comes by itself that is awkward for its pieces, unless every way is', () => {
-    const sizes = fc.record({ length: fc.integer({ min: 300, max: 2400 }), thickness: fc.integer({ min: 18, max: 60 }), width: fc.integer({ min: 60, max: 400 }) }); // prettier-ignore
+    const sizes = fc.record({
+      length: fc.integer({ min: 300, max: 2400 }),
+      thickness: fc.integer({ min: 18, max: 60 }),
+      width: fc.integer({ min: 60, max: 400 }),
+    });
     let kept = 0;
     fc.assert(
       fc.property(sizes, (rail) => {
         const job = jobWith({ rail });
         const { problems, chosen } = planJob(job, TEST_SHOP).joints[0]!;
         if (problems.length) return;
-        const usable = waysOf(job.joints[0]!, job, TEST_SHOP).tenoned.filter((w) => w.refusals.length === 0);
+        const usable = waysOf(job.joints[0]!, job, TEST_SHOP).tenoned.filter(
+          (w) => w.refusals.length === 0,
+        );
         const taken = usable.find(({ id }) => id === chosen.tenoned);
         if (!taken || usable.every((w) => w.awkward.length > 0)) return;
         expect(taken.awkward).toEqual([]);
@@ -184,8 +285,16 @@ describe('what suits the piece (common practice)', () => {
 
   it('says why: tall, broad on edge, heavy, blade bare', () => {
     const job = jobWith();
-    const stock = (length: number, thickness: number, width: number) => ({ length, thickness, width });
-    const told = (member: 'tenoned' | 'mortised', method: RegExp, piece: ReturnType<typeof stock>) => {
+    const stock = (length: number, thickness: number, width: number) => ({
+      length,
+      thickness,
+      width,
+    });
+    const told = (
+      member: 'tenoned' | 'mortised',
+      method: RegExp,
+      piece: ReturnType<typeof stock>,
+    ) => {
       const routes = routesOf(job.joints[0]!, job, TEST_SHOP)[member];
       const setups = routes.find((r) => method.test(r.id) && !r.refusals.length)!.setups();
       const all = setups.flatMap((s) => awkwardness(s, piece, TEST_SHOP.rules));
@@ -214,7 +323,9 @@ describe('what suits the piece (common practice)', () => {
     const upright = tall.setups().find((s) => s.carrier === 'upright-jig')!;
     const raised = {
       ...upright,
-      figures: upright.figures.map((f) => (f.to === 'highest-tooth' ? { ...f, set: { ...f.set, value: 51 } } : f)),
+      figures: upright.figures.map((f) =>
+        f.to === 'highest-tooth' ? { ...f, set: { ...f.set, value: 51 } } : f,
+      ),
     };
     expect(awkwardness(raised, stock(600, 22, 70), TEST_SHOP.rules)).toHaveLength(1);
     const lying = { ...raised, carrier: 'fence', passes: [] };

@@ -11,7 +11,11 @@ export interface TableGear {
 }
 
 /** The widest cutter that the table carries, that reaches, and that suits. */
-export function tableGear(depth: Mm, shop: Shop, suits: (cutter: RouterCutter) => boolean): TableGear | undefined {
+export function tableGear(
+  depth: Mm,
+  shop: Shop,
+  suits: (cutter: RouterCutter) => boolean,
+): TableGear | undefined {
   const [table] = toolsOf(shop, 'router-table');
   const [cutter] = (table ? cuttersReaching(depth, shop, table) : [])
     .filter(suits)
@@ -22,6 +26,13 @@ export function tableGear(depth: Mm, shop: Shop, suits: (cutter: RouterCutter) =
 /** That the shop has no router table, or that it doesn't raise a cutter so high. */
 export function tableRefusals(depth: Mm, path: string, dimension: string, shop: Shop): Refusal[] {
   const [table] = toolsOf(shop, 'router-table');
-  if (!table) return [missing('router table', 'The chest has no router table. Rout it by hand, or add one.')];
-  return over(depth, table.tallest, path, dimension, `The ${dimension} is {value}; this router table raises a cutter to {bound}. Cut it in another way.`); // prettier-ignore
+  if (!table)
+    return [missing('router table', 'The chest has no router table. Rout it by hand, or add one.')];
+  return over(
+    depth,
+    table.tallest,
+    path,
+    dimension,
+    `The ${dimension} is {value}; this router table raises a cutter to {bound}. Cut it in another way.`,
+  );
 }

@@ -26,18 +26,29 @@ describe('templates, worked: cutter 12, bushing 17', () => {
 
   it('what the bushing is over, a tongue is over and a mortise under by its share of the scale; a cutter over does the contrary', () => {
     fc.assert(
-      fc.property(size, cutter, over, scale, fc.double({ min: 0.01, max: 0.2, noNaN: true }), (w, d, more, r, x) => {
-        const G = d + more;
-        /** The work that a template made for other tools comes out as, by the same geometry the other way about. */
-        const tongue = (block: number, cut: number, bushing: number) => (block + bushing) / r - cut;
-        const block = templateBlock(w, d, G, r);
-        expect(tongue(block + x, d, G) - w).toBeCloseTo(x / r, 9);
-        expect(tongue(block, d, G + x) - w).toBeCloseTo(x / r, 9);
-        expect(tongue(block, d + x, G) - w).toBeCloseTo(-x, 9);
-        const slot = templateSlot(w, d, G, r);
-        expect(templateWork(slot, d, G + x, r) - w).toBeCloseTo(-x / r, 9);
-        expect(templateWork(slot, d + x, G, r) - w).toBeCloseTo(x, 9);
-      }),
+      fc.property(
+        size,
+        cutter,
+        over,
+        scale,
+        fc.double({ min: 0.01, max: 0.2, noNaN: true }),
+        (w, d, more, r, x) => {
+          const G = d + more;
+          /**
+           * The work that a template made for other tools comes out as, by the same geometry the
+           * other way about.
+           */
+          const tongue = (block: number, cut: number, bushing: number) =>
+            (block + bushing) / r - cut;
+          const block = templateBlock(w, d, G, r);
+          expect(tongue(block + x, d, G) - w).toBeCloseTo(x / r, 9);
+          expect(tongue(block, d, G + x) - w).toBeCloseTo(x / r, 9);
+          expect(tongue(block, d + x, G) - w).toBeCloseTo(-x, 9);
+          const slot = templateSlot(w, d, G, r);
+          expect(templateWork(slot, d, G + x, r) - w).toBeCloseTo(-x / r, 9);
+          expect(templateWork(slot, d + x, G, r) - w).toBeCloseTo(x, 9);
+        },
+      ),
     );
   });
 });

@@ -20,12 +20,13 @@ export const templateWork = (slot: Mm, d: Mm, G: Mm, r = 1): Mm => (slot - G) / 
 export const templateBlock = (w: Mm, d: Mm, G: Mm, r = 1): Mm => r * (w + d) - G;
 
 /**
- * Which way the place of a block goes between two marks: where one side of the tenon is the stock's own, away from it, so
- * that the other cheek is not cut into.
+ * Which way the place of a block goes between two marks: where one side of the tenon is the stock's
+ * own, away from it, so that the other cheek is not cut into.
  * @param near the stock before the tenon, mm
  * @param far the stock beyond it
  */
-export const placed = (near: Mm, far: Mm): Rounding => (far < SAME ? 'down' : near < SAME ? 'up' : 'nearest');
+export const placed = (near: Mm, far: Mm): Rounding =>
+  far < SAME ? 'down' : near < SAME ? 'up' : 'nearest';
 
 /**
  * Diameter of the disc for a round tenon: t + d - G. The bushing runs round it outside.

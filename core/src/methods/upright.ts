@@ -23,7 +23,12 @@ export function uprightRefusals(piece: Standing, shop: Shop, otherwise: string):
   const saw = toolsOf(shop, 'table-saw')[0];
   const jig = toolsOf(shop, 'upright-jig')[0];
   if (!saw || !jig)
-    return [missing('upright jig', `A cut on end needs a table saw and an upright jig. Add them, or ${otherwise}.`)];
+    return [
+      missing(
+        'upright jig',
+        `A cut on end needs a table saw and an upright jig. Add them, or ${otherwise}.`,
+      ),
+    ];
   if (!shop.rules.guardOff)
     return [
       missing(
@@ -104,8 +109,12 @@ export const faceSetBy = ({ fenceScale }: TableSaw, { screw, body = 0 }: Upright
 /**
  * What the jig's face is slid by from one cheek to the other; nothing where fence or screw move it.
  */
-export const slideOf = ({ screw, travel, slidBy = 'stops', carried = 0 }: UprightJig): Slide | undefined =>
-  screw || travel === 0 ? undefined : { by: slidBy, carried };
+export const slideOf = ({
+  screw,
+  travel,
+  slidBy = 'stops',
+  carried = 0,
+}: UprightJig): Slide | undefined => (screw || travel === 0 ? undefined : { by: slidBy, carried });
 
 /**
  * Table to the highest tooth for a cheek: the tenon's length, or `short` of it where the shoulder

@@ -15,8 +15,9 @@ const marksOf = ({ style, graduation }: Pick<Shop, 'style' | 'graduation'>): Mm 
 const runIn = ({ style }: Pick<Shop, 'style'>): Mm => (style.system === 'in' ? 5 * INCH : WEDGE);
 
 /**
- * How a method can take a piece that lies askew: on wedges or in a cradle, with so much of the wood about a mortise
- * level (`room`, mm); by lines drawn with a bevel; or level, by a blade that is tilted instead.
+ * How a method can take a piece that lies askew: on wedges or in a cradle, with so much of the wood
+ * about a mortise level (`room`, mm); by lines drawn with a bevel; or level, by a blade that is
+ * tilted instead.
  */
 export type TakesLean =
   { readonly by: 'wedge'; readonly room?: Mm } | { readonly by: 'bevel' } | { readonly by: 'tilt' };
@@ -33,7 +34,11 @@ const beside = (tan: number, at: Mm, from: Mm, to: Mm): Sides => {
  * How much wedge the square piece needs before and behind its faces, so that all of the piece lies
  * inside it.
  */
-function paddingOf(feature: Feature, { about, degrees, pivot, at, square }: Lean, room: Mm): { near: Vec3; far: Vec3 } {
+function paddingOf(
+  feature: Feature,
+  { about, degrees, pivot, at, square }: Lean,
+  room: Mm,
+): { near: Vec3; far: Vec3 } {
   const { sin, cos, tan } = angleOf(degrees);
   if (feature.form !== 'mortise' || feature.into === 'end') {
     /**
@@ -72,7 +77,8 @@ export function nearWood(
   side: 'face' | 'edge',
 ): { shoulder: Mm; tip: Mm } {
   const near = side === 'face' ? faceShoulder : edgeShoulder;
-  if (lean?.about !== (side === 'face' ? 'width' : 'thickness')) return { shoulder: near, tip: near };
+  if (lean?.about !== (side === 'face' ? 'width' : 'thickness'))
+    return { shoulder: near, tip: near };
   const shoulder = near - lean.at[side === 'face' ? 1 : 2];
   return { shoulder, tip: shoulder + length * angleOf(lean.degrees).tan };
 }
@@ -82,7 +88,12 @@ export function nearWood(
  * away from them.
  */
 function besideTenon({ about, degrees, at, square }: Lean): NonNullable<TenonFeature['cleared']> {
-  const { near, far } = beside(angleOf(degrees).tan, at[0], 0, Math.min(at[0] + WEDGE, square.length));
+  const { near, far } = beside(
+    angleOf(degrees).tan,
+    at[0],
+    0,
+    Math.min(at[0] + WEDGE, square.length),
+  );
   const along = beside(angleOf(degrees).tan, at[0], 0, at[0]);
   const [low, high] = [near - along.near, far - along.far];
   return about === 'width'
@@ -99,7 +110,8 @@ export function onWedges(feature: Feature, room: Mm): Feature {
   if (!lean?.degrees) return feature;
   const { near, far } = paddingOf(feature, lean, room);
   const held = padded(lean, near, far);
-  if (feature.form === 'tenon') return { ...within(feature, held, near), cleared: besideTenon(lean) };
+  if (feature.form === 'tenon')
+    return { ...within(feature, held, near), cleared: besideTenon(lean) };
   if (feature.form === 'end') {
     const out = padded(held, [feature.excess, 0, 0]);
     return { ...feature, lean: out, stock: out.square };
@@ -123,7 +135,13 @@ export function within(feature: Feature, held: Lean, [x, y, z]: Vec3): Feature {
     };
   if (feature.form === 'mortise') {
     const [along, into] = feature.into === 'end' ? [z, x] : [x, z];
-    return { ...feature, ...moved, wall: feature.wall + y, start: feature.start + along, depth: feature.depth + into };
+    return {
+      ...feature,
+      ...moved,
+      wall: feature.wall + y,
+      start: feature.start + along,
+      depth: feature.depth + into,
+    };
   }
   if (feature.form === 'slot')
     return { ...feature, ...moved, wall: feature.wall + (feature.across === 'thickness' ? y : z) };
@@ -149,10 +167,13 @@ function wayOf(
 }
 
 /**
- * The side of a leaning piece that comes foremost where its end is still square, and meets the stop. Leans count from the
- * edge that is entered.
+ * The side of a leaning piece that comes foremost where its end is still square, and meets the
+ * stop. Leans count from the edge that is entered.
  */
-export function sideOf({ about, degrees }: Pick<Lean, 'about' | 'degrees'>, entered: Occurrence['edge']): string {
+export function sideOf(
+  { about, degrees }: Pick<Lean, 'about' | 'degrees'>,
+  entered: Occurrence['edge'],
+): string {
   if (about === 'width') return degrees > 0 ? 'other face' : 'reference face';
   return degrees > 0 === (entered === 'reference') ? 'other edge' : 'reference edge';
 }
@@ -178,8 +199,8 @@ export const cornerWords = (
     : [];
 
 /**
- * A line across a leaning piece as it is marked: along the piece's own edge from that edge's corner, where lengths of the
- * square piece count along its axis.
+ * A line across a leaning piece as it is marked: along the piece's own edge from that edge's
+ * corner, where lengths of the square piece count along its axis.
  * @param coordinate in the square piece, from its end or from its reference face, mm
  */
 export function alongPiece(lean: Lean | undefined, axis: 'along' | 'across', coordinate: Mm): Mm {
@@ -187,7 +208,8 @@ export function alongPiece(lean: Lean | undefined, axis: 'along' | 'across', coo
   const { sin, cos } = angleOf(lean.degrees);
   const { about, pivot, at, end } = lean;
   if (axis === 'across') return (coordinate - at[1] + cos * pivot[1] - sin * pivot[2]) / cos;
-  const corner = end === 'aslant' ? 0 : at[0] - cos * pivot[0] + sin * pivot[about === 'thickness' ? 2 : 1];
+  const corner =
+    end === 'aslant' ? 0 : at[0] - cos * pivot[0] + sin * pivot[about === 'thickness' ? 2 : 1];
   return (coordinate - corner) / cos;
 }
 
@@ -203,12 +225,20 @@ export function wedgeWords(
   if (!lean?.degrees || form === 'mortise') return [];
   const { about, degrees, at, square } = lean;
   const side = about === 'width' ? 'face' : 'edge';
-  const carried = passes.some(({ seat }) => Object.values(seat).some((face) => face.endsWith(`-${side}`)));
+  const carried = passes.some(({ seat }) =>
+    Object.values(seat).some((face) => face.endsWith(`-${side}`)),
+  );
   if (!carried) return [];
   const run = Math.max(0, Math.min(runIn(shop), square.length - at[0]));
   const rise = Math.abs(angleOf(degrees).tan);
-  const rising = { where: 'nothing at the end, {thick} {run} behind the shoulder', thick: (at[0] + run) * rise };
-  const falling = { where: '{thick} at the end, nothing {run} behind the shoulder', thick: (at[0] + run) * rise };
+  const rising = {
+    where: 'nothing at the end, {thick} {run} behind the shoulder',
+    thick: (at[0] + run) * rise,
+  };
+  const falling = {
+    where: '{thick} at the end, nothing {run} behind the shoulder',
+    thick: (at[0] + run) * rise,
+  };
   const [near, far] = degrees > 0 ? [rising, falling] : [falling, rising];
   return [
     say(
@@ -262,7 +292,11 @@ export function angleFigure(
   const { lean } = feature;
   if (!lean?.degrees) return undefined;
   const degrees = Math.abs(lean.degrees);
-  const { rise, run, set: steep } = marked(degrees, by === 'bevel' ? 0 : marksOf(shop), runIn(shop));
+  const {
+    rise,
+    run,
+    set: steep,
+  } = marked(degrees, by === 'bevel' ? 0 : marksOf(shop), runIn(shop));
   const set = Math.sign(lean.degrees) * steep;
   const seen = `off square, seen on ${lean.about === 'thickness' ? 'the face' : lean.about === 'width' ? 'the edge' : 'the end'}, ${wayOf(feature, lean, by, entered)}`;
   return {

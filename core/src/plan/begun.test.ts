@@ -4,7 +4,9 @@ import { describe, expect, it } from 'vitest';
 import type { Job, JobFile, Pin } from '../exchange/index.ts';
 import { planJob } from './plan.ts';
 
-const { job, shop } = JSON.parse(readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8')) as JobFile; // prettier-ignore
+const { job, shop } = JSON.parse(
+  readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8'),
+) as JobFile;
 const with_ = (own: Partial<Job>) => planJob({ ...job, ...own }, shop);
 const whole = with_({});
 const ids = whole.cards.map(({ id }) => id);
@@ -27,9 +29,11 @@ describe('a job that is begun', () => {
         const order = orderOf(plan);
         expect([...order].sort()).toEqual([...ids].sort());
         expect(plan.circle).toBeUndefined();
-        if (!begun.every((id) => ids.indexOf(id) < begun.length)) expect(order.slice(0, begun.length)).toEqual(begun);
+        if (!begun.every((id) => ids.indexOf(id) < begun.length))
+          expect(order.slice(0, begun.length)).toEqual(begun);
         for (const id of order.slice(begun.length))
-          for (const before of rules.get(id)!) expect(order.indexOf(before)).toBeLessThan(order.indexOf(id));
+          for (const before of rules.get(id)!)
+            expect(order.indexOf(before)).toBeLessThan(order.indexOf(id));
         /** Never much slower than to go on with the rest as it was. */
         const asItWas = with_({ begun, order: [...begun, ...ids] });
         expect(plan.minutes).toBeLessThanOrEqual(asItWas.minutes + 1e-6);
@@ -39,7 +43,11 @@ describe('a job that is begun', () => {
         const [then] = order.slice(begun.length);
         const moved = with_({ begun, order: [then!, ...order] });
         expect(orderOf(moved).slice(0, begun.length).sort()).toEqual([...begun].sort());
-        expect(plan.cards.slice(begun.length).every(({ after }) => after.some(({ card }) => begun.includes(card)))).toBe(true); // prettier-ignore
+        expect(
+          plan.cards
+            .slice(begun.length)
+            .every(({ after }) => after.some(({ card }) => begun.includes(card))),
+        ).toBe(true);
       }),
       { seed: 6, numRuns: 8 },
     );
@@ -48,13 +56,22 @@ describe('a job that is begun', () => {
   it('says of a pin that it comes too late; one that still can be kept is', () => {
     const free = ids.filter((id) => !rules.get(id)!.length);
     const [first, second, third] = free as [string, string, string];
-    const looseOf = (begun: string[], ...pins: Pin[]) => with_({ begun, pins }).loose.map(({ why }) => why);
+    const looseOf = (begun: string[], ...pins: Pin[]) =>
+      with_({ begun, pins }).loose.map(({ why }) => why);
     expect(looseOf([second], { id: first, place: 'first' })).toEqual(['Others are begun already.']);
     expect(looseOf([first, second], { id: first, place: 'first' })).toEqual([]);
-    expect(looseOf([second, first], { id: first, place: 'first' })).toEqual(['Others are begun already.']);
-    expect(looseOf([first], { id: first, place: 'last' })).toEqual(['It is begun already, before others.']);
-    expect(looseOf([...ids.filter((id) => id !== first), first], { id: first, place: 'last' })).toEqual([]);
-    expect(looseOf([second], { id: first, before: second })).toEqual(['The one it is to come before is begun already.']); // prettier-ignore
+    expect(looseOf([second, first], { id: first, place: 'first' })).toEqual([
+      'Others are begun already.',
+    ]);
+    expect(looseOf([first], { id: first, place: 'last' })).toEqual([
+      'It is begun already, before others.',
+    ]);
+    expect(
+      looseOf([...ids.filter((id) => id !== first), first], { id: first, place: 'last' }),
+    ).toEqual([]);
+    expect(looseOf([second], { id: first, before: second })).toEqual([
+      'The one it is to come before is begun already.',
+    ]);
     expect(looseOf([first, second], { id: first, before: second })).toEqual([]);
     expect(looseOf([second, first], { id: first, before: second })).toHaveLength(1);
     expect(looseOf([third], { id: first, before: second })).toEqual([]);

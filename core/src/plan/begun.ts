@@ -2,21 +2,33 @@ import type { Pin } from '../exchange/index.ts';
 import { earlierThan, type DraftCard, type Rule } from '../sequence/index.ts';
 import type { LoosePin } from './pinned.ts';
 
-/** What an order that is found anew must save, minutes, before it takes the place of the one people have in their heads. */
+/**
+ * What an order that is found anew must save, minutes, before it takes the place of the one people
+ * have in their heads.
+ */
 const WORTH = 5;
 
 /** The one that somebody knows already, unless the other is worth it. */
 export const keptUnlessWorth = <O extends { readonly minutes: number }>(known: O, found: O): O =>
   found.minutes < known.minutes - WORTH ? found : known;
 
-const BEGUN: Rule = { id: 'begun', words: 'That one is begun already.', first: {}, then: {}, among: 'part' };
+const BEGUN: Rule = {
+  id: 'begun',
+  words: 'That one is begun already.',
+  first: {},
+  then: {},
+  among: 'part',
+};
 
 /**
- * Cards whose begun ones come first, in the order they were begun. What those should have waited for is too late for
- * them; all else still waits for what it did.
+ * Cards whose begun ones come first, in the order they were begun. What those should have waited
+ * for is too late for them; all else still waits for what it did.
  * @param begun places of the cards
  */
-export function withBegun(cards: readonly DraftCard[], begun: readonly number[]): readonly DraftCard[] {
+export function withBegun(
+  cards: readonly DraftCard[],
+  begun: readonly number[],
+): readonly DraftCard[] {
   const last = begun.at(-1);
   if (last === undefined) return cards;
   const rank = new Map(begun.map((card, nth) => [card, nth]));
@@ -24,7 +36,10 @@ export function withBegun(cards: readonly DraftCard[], begun: readonly number[])
     const nth = rank.get(at);
     if (nth === undefined) return { ...card, after: new Map([[last, BEGUN], ...card.after]) };
     const before = [...card.after].filter(([own]) => (rank.get(own) ?? Infinity) < nth);
-    return { ...card, after: new Map([...(nth ? [[begun[nth - 1]!, BEGUN] as const] : []), ...before]) };
+    return {
+      ...card,
+      after: new Map([...(nth ? [[begun[nth - 1]!, BEGUN] as const] : []), ...before]),
+    };
   });
 }
 
@@ -46,10 +61,13 @@ export function pinsTooLate(
     const nth = card === undefined ? -1 : begun.indexOf(card);
     if ('before' in pin) {
       const other = begun.indexOf(placeOf(pin.before) ?? -1);
-      return other >= 0 && (nth < 0 || nth > other) ? 'The one it is to come before is begun already.' : '';
+      return other >= 0 && (nth < 0 || nth > other)
+        ? 'The one it is to come before is begun already.'
+        : '';
     }
     if (card === undefined || !('place' in pin)) return '';
-    if (pin.place === 'last') return nth >= 0 && nth < cards.length - 1 ? 'It is begun already, before others.' : ''; // prettier-ignore
+    if (pin.place === 'last')
+      return nth >= 0 && nth < cards.length - 1 ? 'It is begun already, before others.' : '';
     const needed = earlierThan(cards, card);
     const others = begun.slice(0, nth < 0 ? undefined : nth).some((at) => !needed.has(at));
     return others ? 'Others are begun already.' : '';

@@ -9,7 +9,8 @@ import { cardView, cardWith, planJob, type FigureView, type Plan } from './index
 const planOf = (name: 'looms' | 'racks'): Plan => planJob(demo(name).job, demo(name).shop);
 const LOOMS = planOf('looms');
 const viewOf = (plan: Plan, id: string) => cardView(cardWith(plan, id)!, plan.basis);
-const places = (figures: readonly FigureView[]) => figures.map(({ figure }) => [figure.name, figure.set.value]);
+const places = (figures: readonly FigureView[]) =>
+  figures.map(({ figure }) => [figure.name, figure.set.value]);
 
 describe('a card as it is read', () => {
   it('who sets what each group names, in turn, has every distance as its set-ups want it, and sets nothing twice', () => {
@@ -23,12 +24,17 @@ describe('a card as it is read', () => {
           const fresh = new Set<string>();
           for (const { figure } of figures) {
             const between = `${figure.from}>${figure.to}`;
-            if (stands.get(between)?.at(-1) === figure.set.value) expect(between).toBe('set already');
-            stands.set(between, fresh.has(between) ? [...stands.get(between)!, figure.set.value] : [figure.set.value]);
+            if (stands.get(between)?.at(-1) === figure.set.value)
+              expect(between).toBe('set already');
+            stands.set(
+              between,
+              fresh.has(between) ? [...stands.get(between)!, figure.set.value] : [figure.set.value],
+            );
             fresh.add(between);
           }
         };
-        const isMark = (from: string) => modelOf(card.setups[0]!.model).marks?.includes(from) ?? false;
+        const isMark = (from: string) =>
+          modelOf(card.setups[0]!.model).marks?.includes(from) ?? false;
         set(view.figures);
         for (const setup of card.setups) {
           const group = view.groups.find((g) => g.setup === setup.id);
@@ -84,28 +90,47 @@ describe('a card as it is read', () => {
   });
 
   it('two faces of one end are one end that goes through, in one list of passes; two pegs are two holes', () => {
-    const faces = LOOMS.cards.find(({ setups }) => setups.some((s) => s.id.startsWith('base-rail.tenoned.crosscut')))!;
+    const faces = LOOMS.cards.find(({ setups }) =>
+      setups.some((s) => s.id.startsWith('base-rail.tenoned.crosscut')),
+    )!;
     expect([faces.setups.length, faces.count]).toEqual([1, 48]);
     const [group, ...others] = cardView(faces, LOOMS.basis).groups;
-    expect([others.length, group!.passes.length, group!.count, group!.ends]).toEqual([0, 2, 48, 'ends A and B']);
+    expect([others.length, group!.passes.length, group!.count, group!.ends]).toEqual([
+      0,
+      2,
+      48,
+      'ends A and B',
+    ]);
     expect(cardWith(LOOMS, 'base-rail.mortised.2.drill-press-left')!.count).toBe(96);
   });
 
   it('a haunch: both mortises first, then one stop and the plunge, and only what changes for the other hand', () => {
     const { figures, groups } = viewOf(LOOMS, 'bench-rail.mortised.router-jig-left');
-    expect(places(figures).map(([name]) => name)).toEqual(['Jig face to cutter', 'Left router stop', 'Right router stop', 'End stop, on the left', 'Plunge']); // prettier-ignore
+    expect(places(figures).map(([name]) => name)).toEqual([
+      'Jig face to cutter',
+      'Left router stop',
+      'Right router stop',
+      'End stop, on the left',
+      'Plunge',
+    ]);
     expect(groups.map((g) => places(g.figures))).toEqual([
       [],
       [['End stop, on the right', 61]],
-      [['Left router stop', 116.5], ['Plunge', 12.5]],
-      [['Left router stop', 91.25], ['Right router stop', 116.5]],
-    ]); // prettier-ignore
+      [
+        ['Left router stop', 116.5],
+        ['Plunge', 12.5],
+      ],
+      [
+        ['Left router stop', 91.25],
+        ['Right router stop', 116.5],
+      ],
+    ]);
     expect(groups.map((g) => [g.of, g.ends])).toEqual([
       [undefined, 'end A, 12 in left parts'],
       [undefined, 'end B, 12 in right parts'],
       ['pocket for the haunch', 'end A, 12 in left parts'],
       ['pocket for the haunch', 'end B, 12 in right parts'],
-    ]); // prettier-ignore
+    ]);
   });
 
   it('legs of two hands that have the joint at both ends: half of the cuts at an end are in left ones, half in right', () => {
@@ -113,24 +138,50 @@ describe('a card as it is read', () => {
     const job = {
       ...plain,
       parts: plain.parts.map((part) => ({ ...part, quantity: 2, hands: 'pairs' as const })),
-      joints: plain.joints.map((joint) => ({ ...joint, mortised: { ...joint.mortised, perPiece: 2 } })),
+      joints: plain.joints.map((joint) => ({
+        ...joint,
+        mortised: { ...joint.mortised, perPiece: 2 },
+      })),
     };
     const plan = planJob(job, TEST_SHOP);
-    const told = plan.cards.flatMap((card) => cardView(card, plan.basis).groups.map(({ ends }) => ends));
+    const told = plan.cards.flatMap((card) =>
+      cardView(card, plan.basis).groups.map(({ ends }) => ends),
+    );
     expect(new Set(told)).toEqual(new Set(['ends A and B, 2 in left and 2 in right parts']));
   });
 
   it('a stepped cut says at each pass which cheek it is', () => {
     const { groups } = viewOf(LOOMS, 'base-rail.tenoned.bandsaw-stepped.face');
-    expect(groups[0]!.passes.map((p) => speak(p.words, METRIC).split(':')[0])).toEqual(['Far cheek', 'Near cheek']);
+    expect(groups[0]!.passes.map((p) => speak(p.words, METRIC).split(':')[0])).toEqual([
+      'Far cheek',
+      'Near cheek',
+    ]);
   });
 
   it('a stop that faces and edges share stands on the card once', () => {
-    const job = jobWith({ rail: { length: 250, width: 22 }, params: { corners: 'squared', tenonWidth: 7.9, edgeShoulder: 7.05, faceShoulder: 7, mortiseWidth: 8 }, ends: 'a', routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } }); // prettier-ignore
+    const job = jobWith({
+      rail: { length: 250, width: 22 },
+      params: {
+        corners: 'squared',
+        tenonWidth: 7.9,
+        edgeShoulder: 7.05,
+        faceShoulder: 7,
+        mortiseWidth: 8,
+      },
+      ends: 'a',
+      routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' },
+    });
     /** On a rule of half a millimetre 7 and 7.05 are one height, so one card. */
-    const { cards } = planJob(job, { ...TEST_SHOP, graduation: 0.5, tools: TEST_SHOP.tools.filter((t) => t.kind !== 'block-box') }); // prettier-ignore
-    for (const { stops } of cards) expect(new Set(stops.map((s) => `${s.joint} ${s.key}`)).size).toBe(stops.length);
-    expect(cards.some((c) => c.stops.length > 0 && c.setups.filter((s) => s.stops?.length).length > 1)).toBe(true);
+    const { cards } = planJob(job, {
+      ...TEST_SHOP,
+      graduation: 0.5,
+      tools: TEST_SHOP.tools.filter((t) => t.kind !== 'block-box'),
+    });
+    for (const { stops } of cards)
+      expect(new Set(stops.map((s) => `${s.joint} ${s.key}`)).size).toBe(stops.length);
+    expect(
+      cards.some((c) => c.stops.length > 0 && c.setups.filter((s) => s.stops?.length).length > 1),
+    ).toBe(true);
   });
 
   it('sets by blocks of the job’s own units, and slopes over what can be marked in them', () => {
@@ -141,8 +192,13 @@ describe('a card as it is read', () => {
       const { job, shop } = demo(name);
       const { cards } = planJob(job, shop);
       const setups = cards.flatMap((c) => c.setups);
-      const boxes = setups.flatMap((s) => s.figures.flatMap((f) => f.reach.flatMap((r) => (r.by === 'blocks' ? [r.box] : [])))); // prettier-ignore
-      expect([name, [...new Set(boxes)].map((id) => shop.tools.find((t) => t.id === id)?.name)]).toEqual([name, [box]]);
+      const boxes = setups.flatMap((s) =>
+        s.figures.flatMap((f) => f.reach.flatMap((r) => (r.by === 'blocks' ? [r.box] : []))),
+      );
+      expect([
+        name,
+        [...new Set(boxes)].map((id) => shop.tools.find((t) => t.id === id)?.name),
+      ]).toEqual([name, [box]]);
       const runs = setups.flatMap((s) => s.angles ?? []).map((angle) => angle.run);
       expect([name, new Set(runs)]).toEqual([name, new Set([run])]);
     }
@@ -151,9 +207,15 @@ describe('a card as it is read', () => {
   it('says that end stops stay only where they do', () => {
     const told = (title: string) => {
       const card = LOOMS.cards.find((c) => c.title.startsWith(title))!;
-      return card.checks.map((check) => speak(check, METRIC)).filter((words) => /end stop/.test(words));
+      return card.checks
+        .map((check) => speak(check, METRIC))
+        .filter((words) => /end stop/.test(words));
     };
-    expect(told('Hole, drill press: for the first peg')).toEqual(['The end stop that isn’t in use is swung or lifted out of the way.']); // prettier-ignore
-    expect(told('Hole, drill press')).toEqual(['Both end stops stay as they are set: the one that isn’t in use is swung or lifted out of the way.']); // prettier-ignore
+    expect(told('Hole, drill press: for the first peg')).toEqual([
+      'The end stop that isn’t in use is swung or lifted out of the way.',
+    ]);
+    expect(told('Hole, drill press')).toEqual([
+      'Both end stops stay as they are set: the one that isn’t in use is swung or lifted out of the way.',
+    ]);
   });
 });

@@ -1,4 +1,10 @@
-import { featureWords, type AngleFigure, type LengthFigure, type Occurrence, type Setup } from '../setups/index.ts';
+import {
+  featureWords,
+  type AngleFigure,
+  type LengthFigure,
+  type Occurrence,
+  type Setup,
+} from '../setups/index.ts';
 import { backingOf, modelOf } from '../machines/index.ts';
 import { isMark } from '../sequence/index.ts';
 import type { Mm, Sentence } from '../units/index.ts';
@@ -20,7 +26,10 @@ export interface PassView {
   readonly levels: readonly Mm[];
 }
 
-/** What goes through a card the same way: which pieces, how many, what is set or marked for them alone, their passes. */
+/**
+ * What goes through a card the same way: which pieces, how many, what is set or marked for them
+ * alone, their passes.
+ */
 export interface GroupView {
   readonly setup: string;
   readonly parts: readonly string[];
@@ -56,19 +65,28 @@ export function cardView(card: Card, { job, shop }: Basis): CardView {
   const alone = first.model === 'bench' && setups.length === 1;
   const atFirst = alone ? first.figures : first.figures.filter((f) => !isMark(f, first));
   moved(first, standing);
-  const angles = setups.flatMap((s) => s.angles ?? []).filter((angle, i, all) => all.findIndex((a) => isSet(a, angle)) === i); // prettier-ignore
-  const lies = ({ angles: own = [] }: Setup) => own.map(({ between }) => between).filter((words) => angles.every(({ between }) => between !== words)); // prettier-ignore
+  const angles = setups
+    .flatMap((s) => s.angles ?? [])
+    .filter((angle, i, all) => all.findIndex((a) => isSet(a, angle)) === i);
+  const lies = ({ angles: own = [] }: Setup) =>
+    own
+      .map(({ between }) => between)
+      .filter((words) => angles.every(({ between }) => between !== words));
   return {
     title,
-    gear: [...[first.machine, first.cutter, ...first.guides].map(tool), ...distinct(setups.map(backingOf))].filter(
-      (name) => name !== undefined,
-    ),
+    gear: [
+      ...[first.machine, first.cutter, ...first.guides].map(tool),
+      ...distinct(setups.map(backingOf)),
+    ].filter((name) => name !== undefined),
     figures: viewed(atFirst, first),
     angles,
     groups: together(
       setups.map((setup, i) => {
         const marks = alone ? [] : setup.figures.filter((f) => isMark(f, setup));
-        return { ...groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job), lies: lies(setup) };
+        return {
+          ...groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job),
+          lies: lies(setup),
+        };
       }),
     ),
     byHand: first.model === 'bench',
@@ -91,15 +109,23 @@ function moved(setup: Setup, standing: Standing): LengthFigure[] {
     const before = standing.get(distance);
     const places = figures.map((f) => f.set.value);
     standing.set(distance, places);
-    if (before && before.length === places.length && places.every((v, i) => Math.abs(v - before[i]!) < 1e-6)) return [];
-    return figures.filter((f, i) => i > 0 || Math.abs(f.set.value - (before?.at(-1) ?? Infinity)) >= 1e-6);
+    if (
+      before &&
+      before.length === places.length &&
+      places.every((v, i) => Math.abs(v - before[i]!) < 1e-6)
+    )
+      return [];
+    return figures.filter(
+      (f, i) => i > 0 || Math.abs(f.set.value - (before?.at(-1) ?? Infinity)) >= 1e-6,
+    );
   });
 }
 
 /** The same pieces again, with nothing moved before: their passes go on in one list. */
 function together(groups: readonly GroupView[]): GroupView[] {
   const made: GroupView[] = [];
-  const pieces = ({ parts, of, ends, count, lies }: GroupView) => JSON.stringify([parts, of, ends, count, lies]);
+  const pieces = ({ parts, of, ends, count, lies }: GroupView) =>
+    JSON.stringify([parts, of, ends, count, lies]);
   for (const group of groups) {
     const before = made.at(-1);
     if (before && !group.figures.length && pieces(before) === pieces(group))
@@ -114,7 +140,11 @@ function viewed(figures: readonly LengthFigure[], setup: Setup): FigureView[] {
   return figures.map((figure) => ({ figure, from: words[figure.from]!, to: words[figure.to]! }));
 }
 
-function groupOf(setup: Setup, own: readonly LengthFigure[], job: Basis['job']): Omit<GroupView, 'lies'> {
+function groupOf(
+  setup: Setup,
+  own: readonly LengthFigure[],
+  job: Basis['job'],
+): Omit<GroupView, 'lies'> {
   const { occurrences, of } = setup;
   const count = countOf(setup);
   return {
@@ -129,14 +159,21 @@ function groupOf(setup: Setup, own: readonly LengthFigure[], job: Basis['job']):
   };
 }
 
-/** Which ends and hands go through, where they must be told apart: “end A, 24 in left and 24 in right parts”. */
+/**
+ * Which ends and hands go through, where they must be told apart: “end A, 24 in left and 24 in
+ * right parts”.
+ */
 function endsOf(occurrences: readonly Occurrence[], job: Basis['job']): string {
   const ends = distinct(occurrences.map((o) => o.end.toUpperCase())).sort();
-  const paired = occurrences.filter((o) => job.parts.find((p) => p.id === o.part)?.hands === 'pairs');
+  const paired = occurrences.filter(
+    (o) => job.parts.find((p) => p.id === o.part)?.hands === 'pairs',
+  );
   const [left, right] = (['left', 'right'] as const).map((hand) =>
     paired.reduce((sum, occurrence) => sum + countIn(hand, occurrence, job), 0),
   );
-  const hands = [left && `${left} in left`, right && `${right} in right`].filter(Boolean).join(' and ');
+  const hands = [left && `${left} in left`, right && `${right} in right`]
+    .filter(Boolean)
+    .join(' and ');
   const pieces = distinct(occurrences.flatMap((o) => o.pieces ?? [])).sort((a, b) => a - b);
   return [
     ends.length === 2 ? 'ends A and B' : `end ${ends[0]!}`,
@@ -145,9 +182,19 @@ function endsOf(occurrences: readonly Occurrence[], job: Basis['job']): string {
   ].join(', ');
 }
 
-/** How many of those that go through are in pieces of one hand: where all of its pieces have them, half of them. */
-function countIn(hand: 'left' | 'right', { joint, member, hand: only, count }: Occurrence, job: Basis['job']): number {
-  const isOfOne = only && member === 'mortised' && job.joints.find(({ id }) => id === joint)?.mortised.perPiece === 1;
+/**
+ * How many of those that go through are in pieces of one hand: where all of its pieces have them,
+ * half of them.
+ */
+function countIn(
+  hand: 'left' | 'right',
+  { joint, member, hand: only, count }: Occurrence,
+  job: Basis['job'],
+): number {
+  const isOfOne =
+    only &&
+    member === 'mortised' &&
+    job.joints.find(({ id }) => id === joint)?.mortised.perPiece === 1;
   if (isOfOne) return only === hand ? count : 0;
   return hand === 'left' ? Math.ceil(count / 2) : Math.floor(count / 2);
 }
@@ -176,4 +223,5 @@ const COUNTED: Partial<Record<Setup['stage'], readonly [string, string]>> = {
 };
 
 /** What goes through a set-up, in the number it is there in. */
-const counted = (stage: Setup['stage'], count: number): string => (COUNTED[stage] ?? ['end', 'ends'])[count === 1 ? 0 : 1]; // prettier-ignore
+const counted = (stage: Setup['stage'], count: number): string =>
+  (COUNTED[stage] ?? ['end', 'ends'])[count === 1 ? 0 : 1];

@@ -28,7 +28,13 @@ export function changeOf({ minutes, what }: Changed, setups: readonly Setup[], s
     if (slot === 'guides') return first.guides.map(tool);
     if (slot === 'tilt') return [first.tilt ? 'tilt of the blade' : 'blade upright again'];
     if (slot === 'slant') return [first.lean?.degrees ? 'angle' : 'gauge square again'];
-    return setups.flatMap((setup) => setup.figures.filter((f) => slotOf(f, setup, shop)?.slot === slot).map(({ name }) => shortly(name))).slice(0, 1); // prettier-ignore
+    return setups
+      .flatMap((setup) =>
+        setup.figures
+          .filter((f) => slotOf(f, setup, shop)?.slot === slot)
+          .map(({ name }) => shortly(name)),
+      )
+      .slice(0, 1);
   };
   const words = distinct(what.flatMap(named)).filter((word) => word !== undefined);
   return { minutes, words };
@@ -44,7 +50,11 @@ const shortly = (name: string): string => {
  * Minutes to cut every piece of cards, in the order they come: a template is made for the first
  * that goes by it.
  */
-export function cuttingInTurn(cards: readonly (readonly Setup[])[], job: Job, shop: Shop): number[] {
+export function cuttingInTurn(
+  cards: readonly (readonly Setup[])[],
+  job: Job,
+  shop: Shop,
+): number[] {
   const templates = new Set<string>();
   return cards.map((setups) => cuttingOf(setups, job, shop, templates));
 }
@@ -59,7 +69,9 @@ function cuttingOf(setups: readonly Setup[], job: Job, shop: Shop, made: Set<str
     const part = job.parts.find(({ id }) => id === at?.part);
     if (!part) return sum;
     const stock = pieceOf(part, 'median');
-    const minutes = cuttingMinutes(stock, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1))([setup]);
+    const minutes = cuttingMinutes(stock, shop, (s) =>
+      needsSecondHand(s, stock, shop.rules) ? 2 : 1,
+    )([setup]);
     const again = templateOf(setup).filter((template) => made.has(template));
     for (const template of templateOf(setup)) made.add(template);
     return sum + minutes - again.length * minutesIn(shop).template;

@@ -20,15 +20,22 @@ export function suiting(stock: Piece, shop: Shop): (setups: readonly Setup[]) =>
     known.set(setup, made);
     return made;
   };
-  const minutes = cuttingMinutes(stock, shop, (s) => (needsSecondHand(s, stock, shop.rules) ? 2 : 1));
+  const minutes = cuttingMinutes(stock, shop, (s) =>
+    needsSecondHand(s, stock, shop.rules) ? 2 : 1,
+  );
   return (setups) => {
     const awkward = setups.flatMap(awkwardOf);
-    const unlike = [...new Map(awkward.map((sentence) => [JSON.stringify(sentence), sentence])).values()];
+    const unlike = [
+      ...new Map(awkward.map((sentence) => [JSON.stringify(sentence), sentence])).values(),
+    ];
     return { awkward: unlike, cutting: minutes(setups) };
   };
 }
 
-/** Cards and minutes of setting that a way takes beside set-ups that are made anyway: what stands then is set already. */
+/**
+ * Cards and minutes of setting that a way takes beside set-ups that are made anyway: what stands
+ * then is set already.
+ */
 export function settingBeside(made: readonly Setup[], shop: Shop): Setting {
   const stands = new Set(made.flatMap((setup) => stateIn(setup, shop)));
   const isSet = (setup: Setup) => stateIn(setup, shop).some((state) => stands.has(state));
@@ -48,7 +55,10 @@ interface Setting {
   readonly least: (setups: readonly Setup[]) => number;
 }
 
-/** The same list is weighed against every way of the other half: mostly none of it stands set by that. */
+/**
+ * The same list is weighed against every way of the other half: mostly none of it stands set by
+ * that.
+ */
 function aloneOnce(setups: readonly Setup[], shop: Shop): ReturnType<typeof alone> {
   const known = ALONE.get(setups);
   if (known?.shop === shop) return known.found;
@@ -57,7 +67,10 @@ function aloneOnce(setups: readonly Setup[], shop: Shop): ReturnType<typeof alon
   return found;
 }
 
-const ALONE = new WeakMap<readonly Setup[], { readonly shop: Shop; readonly found: ReturnType<typeof alone> }>();
+const ALONE = new WeakMap<
+  readonly Setup[],
+  { readonly shop: Shop; readonly found: ReturnType<typeof alone> }
+>();
 
 /** The state of its machine as one text; none at the bench. */
 const stateIn = (setup: Setup, shop: Shop): string[] => {
@@ -71,16 +84,19 @@ interface Weighed {
   readonly minutes: number;
 }
 
-/** What a way spares the other half of its joint, minutes, because set-ups of it serve that one too; at most. */
+/**
+ * What a way spares the other half of its joint, minutes, because set-ups of it serve that one too;
+ * at most.
+ */
 export interface Spares {
   readonly most: number;
   readonly by: (route: Route) => number;
 }
 
 /**
- * The way that is taken where nobody chose: of those that aren't awkward for these pieces, and of these the shop's
- * school, the one that takes least minutes to set and to cut the whole batch; an awkward one only where there is no
- * other.
+ * The way that is taken where nobody chose: of those that aren't awkward for these pieces, and of
+ * these the shop's school, the one that takes least minutes to set and to cut the whole batch; an
+ * awkward one only where there is no other.
  * @param made set-ups of the other half that may serve this one too
  * @param spares what each way spares the other half instead, where that isn’t chosen yet
  */
@@ -102,10 +118,18 @@ export function sparing(others: readonly Route[], stock: Piece, shop: Shop): Spa
 }
 
 /** Ways that may come by themselves with their minutes of cutting, the least first. */
-function likely(routes: readonly Route[], stock: Piece, shop: Shop): { route: Route; cutting: number }[] {
+function likely(
+  routes: readonly Route[],
+  stock: Piece,
+  shop: Shop,
+): { route: Route; cutting: number }[] {
   const suit = suiting(stock, shop);
-  const usable = routes.filter((r) => r.refusals.length === 0).map((route) => ({ route, ...suit(route.setups()) }));
-  const standing = usable.map(({ route, awkward }) => (awkward.length ? 2 : 0) + (liked(route, shop.schools) ? 0 : 1));
+  const usable = routes
+    .filter((r) => r.refusals.length === 0)
+    .map((route) => ({ route, ...suit(route.setups()) }));
+  const standing = usable.map(
+    ({ route, awkward }) => (awkward.length ? 2 : 0) + (liked(route, shop.schools) ? 0 : 1),
+  );
   const first = Math.min(...standing);
   return usable.filter((_, i) => standing[i] === first).sort((a, b) => a.cutting - b.cutting);
 }
@@ -131,4 +155,5 @@ function weighed(
 
 /** Ways that this shop's school of practice would choose before the usual ones. */
 const liked = ({ traits }: Route, { faces, guide }: Schools): boolean =>
-  (faces === 'one' && traits.includes('one-face')) || (guide === 'templates' && traits.includes('template'));
+  (faces === 'one' && traits.includes('one-face')) ||
+  (guide === 'templates' && traits.includes('template'));

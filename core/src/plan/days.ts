@@ -25,14 +25,18 @@ export interface Day {
   readonly fetch: readonly string[];
 }
 
-/** Cutting is begun where there is time for so much of it once the machine is set, min; else it waits for the morning. */
+/**
+ * Cutting is begun where there is time for so much of it once the machine is set, min; else it
+ * waits for the morning.
+ */
 const WORTH_BEGINNING = 30;
 
 /**
- * A run in working days. A set-up stands over night: a card goes on where it was left. Nothing is set that can't be cut
- * for a while on the same day.
+ * A run in working days. A set-up stands over night: a card goes on where it was left. Nothing is
+ * set that can't be cut for a while on the same day.
  * @param length of a working day, min, more than 0
- * @param notBefore days, from 0, before which a card is not begun: those on which nothing else is done are empty
+ * @param notBefore days, from 0, before which a card is not begun: those on which nothing else is
+ *   done are empty
  */
 export function daysOf(
   cards: readonly Lasting[],

@@ -11,7 +11,10 @@ export interface PlanDigest {
   /** Joints that are impossible as drawn, and possible ones of which a half has no way. */
   readonly impossible: number;
   readonly unrouted: number;
-  /** Joints that were proved, and how many of them, and of whole pieces, went wrong; nothing until all are proved. */
+  /**
+   * Joints that were proved, and how many of them, and of whole pieces, went wrong; nothing until
+   * all are proved.
+   */
   readonly proved?: { readonly joints: number; readonly bad: number };
 }
 

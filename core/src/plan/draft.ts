@@ -14,7 +14,15 @@ import type { ToProve } from './toProve.ts';
 import { proveJoint, type JointProof, type SeasonFit } from '../simulate/index.ts';
 import { likeliest, settingBeside, sparing, suiting, type Spares } from './choose.ts';
 
-import { asBatch, batchesOf, cradleProblems, pieceOf, turnedPiece, type Cradle, type Part } from '../stock/index.ts';
+import {
+  asBatch,
+  batchesOf,
+  cradleProblems,
+  pieceOf,
+  turnedPiece,
+  type Cradle,
+  type Part,
+} from '../stock/index.ts';
 import { availableIn, shopIn, USUAL_SCHOOLS, type Available, type Shop } from '../tooling/index.ts';
 import { say, type Sentence } from '../units/index.ts';
 
@@ -50,13 +58,22 @@ export interface JointDraft {
 export type AsSet = (setups: readonly Setup[]) => Setup[];
 
 /** The shop as this job works in it: its unit, and its own answers where practice differs. */
-export function shopFor({ units, schools, away = [] }: Pick<Job, 'units' | 'schools' | 'away'>, chest: Shop): Shop {
+export function shopFor(
+  { units, schools, away = [] }: Pick<Job, 'units' | 'schools' | 'away'>,
+  chest: Shop,
+): Shop {
   const key = JSON.stringify([units, schools, away]);
   const known = SHOPS.get(chest) ?? new Map<string, Shop>();
   SHOPS.set(chest, known);
   const shop = shopIn(chest, units);
-  const tools = away.length ? shop.tools.map((tool) => (away.includes(tool.id) ? { ...tool, retired: true } : tool)) : shop.tools; // prettier-ignore
-  const own = known.get(key) ?? { ...shop, tools, schools: { ...USUAL_SCHOOLS, ...shop.schools, ...schools } };
+  const tools = away.length
+    ? shop.tools.map((tool) => (away.includes(tool.id) ? { ...tool, retired: true } : tool))
+    : shop.tools;
+  const own = known.get(key) ?? {
+    ...shop,
+    tools,
+    schools: { ...USUAL_SCHOOLS, ...shop.schools, ...schools },
+  };
   known.set(key, own);
   return own;
 }
@@ -66,16 +83,29 @@ const SHOPS = new WeakMap<Shop, Map<string, Shop>>();
 
 /** What a way may lack that the chest has all the same. */
 const notFree = ({ away = [] }: Pick<Job, 'away'>, { tools }: Pick<Shop, 'tools'>): Sentence[] =>
-  tools.filter(({ id }) => away.includes(id)).map(({ name }) => say(`${name} is not free for this job.`));
+  tools
+    .filter(({ id }) => away.includes(id))
+    .map(({ name }) => say(`${name} is not free for this job.`));
 
 /** What makes a joint impossible by itself. */
 export function problemsOf(joint: Joint, job: Job, available: Available): Problem[] {
   const { kind, params, parts, members } = resolve(joint, job);
   const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
   const beds = Object.values(parts).flatMap((part) =>
-    cradleProblems(part).map(({ path, value, bound, text }): Problem => ({ path: `stock.${part.id}.${path}`, part: part.name, dimension: path, value, bound, message: { ...text, text: `${part.name}, ${path}: ${text.text}` } })),
-  ); // prettier-ignore
-  return [...kind.problems(params, members, available, names), ...handProblems(joint, names), ...beds];
+    cradleProblems(part).map(({ path, value, bound, text }): Problem => ({
+      path: `stock.${part.id}.${path}`,
+      part: part.name,
+      dimension: path,
+      value,
+      bound,
+      message: { ...text, text: `${part.name}, ${path}: ${text.text}` },
+    })),
+  );
+  return [
+    ...kind.problems(params, members, available, names),
+    ...handProblems(joint, names),
+    ...beds,
+  ];
 }
 
 /**
@@ -106,18 +136,34 @@ export function draftJoint(
     };
   const occurrences = occurrencesOf(joint, parts, share);
   const batches = batchesOfBoth(joint, parts, occurrences, shop, kind, params, members);
-  const pick = (member: MemberName, routes: readonly Route[], made?: readonly Setup[], spares?: Spares) =>
-    joint.routes[member] ? wayAsked(joint, member, routes) : likeliest(routes, members[member], shop, made, spares);
+  const pick = (
+    member: MemberName,
+    routes: readonly Route[],
+    made?: readonly Setup[],
+    spares?: Spares,
+  ) =>
+    joint.routes[member]
+      ? wayAsked(joint, member, routes)
+      : likeliest(routes, members[member], shop, made, spares);
   const chosen = (member: MemberName, made?: readonly Setup[], spares?: Spares) =>
-    batches[member].map(({ part, routes }) => ({ part, route: pick(member, routes, made, spares) }));
+    batches[member].map(({ part, routes }) => ({
+      part,
+      route: pick(member, routes, made, spares),
+    }));
   const alike = haveAlike(kind.features(params, members));
-  const mortisedBy = chosen('mortised', [], alike ? sparedBy(joint, batches.tenoned[0]!.routes, members, shop) : undefined); // prettier-ignore
+  const mortisedBy = chosen(
+    'mortised',
+    [],
+    alike ? sparedBy(joint, batches.tenoned[0]!.routes, members, shop) : undefined,
+  );
   const made = alike ? mortisedBy[0]!.route?.setups() : [];
   const halves = { mortised: mortisedBy, tenoned: chosen('tenoned', made) };
   const [mortise, tenon] = [halves.mortised[0]!.route, halves.tenoned[0]!.route];
   const notTaken = (['tenoned', 'mortised'] as const).flatMap((member) => {
     const wanted = joint.routes[member];
-    const asked = wanted && batches[member].map(({ routes }) => askedRoute(routes, wanted)).find((a) => 'reasons' in a);
+    const asked =
+      wanted &&
+      batches[member].map(({ routes }) => askedRoute(routes, wanted)).find((a) => 'reasons' in a);
     return asked && 'reasons' in asked
       ? [[member, { id: wanted, reasons: [...asked.reasons, ...notFree(job, shop)] }] as const]
       : [];
@@ -129,7 +175,12 @@ export function draftJoint(
     return found && { [member]: found.words };
   };
   const additions = { ...(!tenon && addition('tenoned')), ...(!mortise && addition('mortised')) };
-  const season = seasonOf(job, parts, kind.fit(params, members), entryOf(joint.mortised.edge).turned === true);
+  const season = seasonOf(
+    job,
+    parts,
+    kind.fit(params, members),
+    entryOf(joint.mortised.edge).turned === true,
+  );
   const plan: JointPlan = {
     joint: joint.id,
     problems,
@@ -141,14 +192,19 @@ export function draftJoint(
       ...near,
       ...(season ? seasonAdvice(season) : []),
     ],
-    routes: { tenoned: batches.tenoned[0]!.routes.map(choiceOf), mortised: batches.mortised[0]!.routes.map(choiceOf) },
+    routes: {
+      tenoned: batches.tenoned[0]!.routes.map(choiceOf),
+      mortised: batches.mortised[0]!.routes.map(choiceOf),
+    },
     chosen: { ...(tenon && { tenoned: tenon.id }), ...(mortise && { mortised: mortise.id }) },
     ...(Object.keys(additions).length > 0 && { additions }),
     ...(notTaken.length > 0 && { notTaken: Object.fromEntries(notTaken) }),
     shouldersFirst: tenon?.shouldersFirst ?? true,
     ...(season && { season }),
   };
-  const setups = [...halves.mortised, ...halves.tenoned].flatMap(({ route }) => route?.setups() ?? []);
+  const setups = [...halves.mortised, ...halves.tenoned].flatMap(
+    ({ route }) => route?.setups() ?? [],
+  );
   if ([...halves.mortised, ...halves.tenoned].some(({ route }) => !route)) return { plan, setups };
   const half = (member: MemberName, asSet: AsSet) => ({
     batches: halves[member].map(({ part, route }) => ({ part, setups: asSet(route!.setups()) })),
@@ -178,14 +234,23 @@ const batchesOfBoth = (
 });
 
 /**
- * Every way of cutting each half of a joint with its set-ups, which a plan has only for the ways taken; none where the
- * joint is impossible by itself. Of a part cut apart in batches those of the first.
+ * Every way of cutting each half of a joint with its set-ups, which a plan has only for the ways
+ * taken; none where the joint is impossible by itself. Of a part cut apart in batches those of the
+ * first.
  */
 export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, Route[]> {
   const shop = shopFor(job, chest);
   if (problemsOf(joint, job, availableIn(shop)).length) return { tenoned: [], mortised: [] };
   const { kind, params, parts, members } = resolve(joint, job);
-  const { tenoned, mortised } = batchesOfBoth(joint, parts, occurrencesOf(joint, parts), shop, kind, params, members);
+  const { tenoned, mortised } = batchesOfBoth(
+    joint,
+    parts,
+    occurrencesOf(joint, parts),
+    shop,
+    kind,
+    params,
+    members,
+  );
   return { tenoned: tenoned[0]!.routes, mortised: mortised[0]!.routes };
 }
 
@@ -215,7 +280,8 @@ export const waysInTurn = (a: WayChoice, b: WayChoice): number =>
   allMinutes(a) - allMinutes(b);
 
 /** Minutes of a way to set and to cut every piece, less what it saves the other half. */
-export const allMinutes = ({ minutes, cutting, spared }: WayChoice): number => minutes + cutting - spared;
+export const allMinutes = ({ minutes, cutting, spared }: WayChoice): number =>
+  minutes + cutting - spared;
 
 /** Every way of cutting each half of a joint as plain data, with what each takes. */
 export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, WaysOfHalf> {
@@ -227,7 +293,11 @@ export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, 
   const taken = joint.routes.mortised
     ? wayAsked(joint, 'mortised', mortised)
     : likeliest(mortised, members.mortised, shop, [], spares);
-  const half = (member: MemberName, routes: readonly Route[], made: readonly Setup[] = []): WaysOfHalf => {
+  const half = (
+    member: MemberName,
+    routes: readonly Route[],
+    made: readonly Setup[] = [],
+  ): WaysOfHalf => {
     const suit = suiting(members[member], shop);
     const setting = settingBeside(made, shop);
     return routes.map((route) => ({
@@ -237,11 +307,18 @@ export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, 
       spared: member === 'mortised' && !route.refusals.length ? (spares?.by(route) ?? 0) : 0,
     }));
   };
-  return { tenoned: half('tenoned', tenoned, alike ? taken?.setups() : []), mortised: half('mortised', mortised) };
+  return {
+    tenoned: half('tenoned', tenoned, alike ? taken?.setups() : []),
+    mortised: half('mortised', mortised),
+  };
 }
 
 /** The way that was asked for; nothing where nobody asked, or where it can’t be taken. */
-function wayAsked({ routes: wanted }: Joint, member: MemberName, routes: readonly Route[]): Route | undefined {
+function wayAsked(
+  { routes: wanted }: Joint,
+  member: MemberName,
+  routes: readonly Route[],
+): Route | undefined {
   const id = wanted[member];
   const asked = id && askedRoute(routes, id);
   return asked && 'route' in asked ? asked.route : undefined;
@@ -251,7 +328,12 @@ function wayAsked({ routes: wanted }: Joint, member: MemberName, routes: readonl
  * What ways of the mortised half spare the tenoned one, by whichever way that is asked for or
  * likeliest.
  */
-function sparedBy(joint: Joint, tenoned: readonly Route[], members: Members, shop: Shop): Spares | undefined {
+function sparedBy(
+  joint: Joint,
+  tenoned: readonly Route[],
+  members: Members,
+  shop: Shop,
+): Spares | undefined {
   const asked = wayAsked(joint, 'tenoned', tenoned);
   return sparing(asked ? [asked] : tenoned, members.tenoned, shop);
 }
@@ -283,7 +365,13 @@ function batchesFor(
   const batches = part.apart ? batchesOf(part.thickness, part.quantity) : [];
   if (batches.length < 2) {
     const features = kind.features(params, members)[member];
-    const own = { joint: joint.id, occurrences: occurrences[member], mateTurned, ...held(part, occurrences[member]), ...bed(part) }; // prettier-ignore
+    const own = {
+      joint: joint.id,
+      occurrences: occurrences[member],
+      mateTurned,
+      ...held(part, occurrences[member]),
+      ...bed(part),
+    };
     return [{ part, routes: routesInChest(features, shop, own) }];
   }
   return batches.map((batch, i) => {
@@ -312,8 +400,13 @@ function batchesFor(
 }
 
 /** The rough piece it may still be part of: only while work is done at one end of it. */
-const held = ({ roughLength, length }: Part, occurrences: readonly Occurrence[]): { heldLength?: number } =>
-  roughLength > length && new Set(occurrences.map((o) => o.end)).size === 1 ? { heldLength: roughLength } : {};
+const held = (
+  { roughLength, length }: Part,
+  occurrences: readonly Occurrence[],
+): { heldLength?: number } =>
+  roughLength > length && new Set(occurrences.map((o) => o.end)).size === 1
+    ? { heldLength: roughLength }
+    : {};
 
 const bed = ({ cradle }: Part): { cradle?: Cradle } => (cradle ? { cradle } : {});
 

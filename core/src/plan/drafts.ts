@@ -2,7 +2,14 @@ import { endsOf, type Job, type Joint } from '../exchange/index.ts';
 import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
 import { availableIn, type Shop } from '../tooling/index.ts';
 import type { Remembered } from '../units/index.ts';
-import { draftJoint, partsOf, problemsOf, type EndCounts, type JointDraft, type JointPlan } from './draft.ts';
+import {
+  draftJoint,
+  partsOf,
+  problemsOf,
+  type EndCounts,
+  type JointDraft,
+  type JointPlan,
+} from './draft.ts';
 
 /** Every joint by itself, with what its neighbours do to it. */
 export function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraft>): JointDraft[] {

@@ -23,7 +23,9 @@ describe('what a proof is kept under', () => {
   const job = jobWith();
   const thinner = {
     ...TEST_SHOP,
-    tools: TEST_SHOP.tools.map((tool) => ('kerf' in tool ? { ...tool, kerf: tool.kerf + 0.1 } : tool)),
+    tools: TEST_SHOP.tools.map((tool) =>
+      'kerf' in tool ? { ...tool, kerf: tool.kerf + 0.1 } : tool,
+    ),
   };
 
   it.each([
@@ -42,7 +44,9 @@ describe('what a proof is kept under', () => {
     ],
     ['a kerf', () => keyOf(job, thinner)],
     ['what a figure is rounded to', () => keyOf(job, { ...TEST_SHOP, graduation: 0.5 })],
-  ])('is another where %s is another', async (_, other) => expect(await other()).not.toBe(await keyOf(job)));
+  ])('is another where %s is another', async (_, other) =>
+    expect(await other()).not.toBe(await keyOf(job)),
+  );
 
   it('is the same whatever the shop is called, and in whichever order fields were written', async () => {
     const same = await keyOf(job);

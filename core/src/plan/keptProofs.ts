@@ -32,7 +32,10 @@ export function packedProof(key: string, proof: object): KeptProof {
 }
 
 /** The proof that was kept; nothing where it was damaged since. */
-export function unpackedProof<Proof>({ text, sum }: Pick<KeptProof, 'text' | 'sum'>): Proof | undefined {
+export function unpackedProof<Proof>({
+  text,
+  sum,
+}: Pick<KeptProof, 'text' | 'sum'>): Proof | undefined {
   if (typeof text !== 'string' || fingerprint(text) !== sum) return undefined;
   return JSON.parse(text) as Proof;
 }

@@ -42,7 +42,9 @@ function unordered(
     drafts.map(({ plan, setups }) => ({ joint: plan.joint, half: shop.schools.half, setups })),
     shop,
   );
-  const places = new Map(unpinned.flatMap(({ setups }, i) => setups.map(({ id }) => [id, i] as const)));
+  const places = new Map(
+    unpinned.flatMap(({ setups }, i) => setups.map(({ id }) => [id, i] as const)),
+  );
   const firsts = new Map(unpinned.map((card, i) => [idOf(card), i]));
   const placeOf = (id: string) => firsts.get(id) ?? places.get(id);
   const { cards, loose } = withPins(unpinned, pins, placeOf);
@@ -58,7 +60,9 @@ function unordered(
     wishes: {
       wanted: placed(order),
       found: placed(found?.cards),
-      standing: cards.flatMap(({ setups }, i) => (setups.some(({ id }) => stands.has(id)) ? [i] : [])),
+      standing: cards.flatMap(({ setups }, i) =>
+        setups.some(({ id }) => stands.has(id)) ? [i] : [],
+      ),
     },
     loose: [...loose, ...pinsTooLate(unpinned, pins, begun, placeOf)],
     placeOf,
@@ -70,12 +74,16 @@ interface Ordered extends Pick<Run, 'order' | 'changed'>, Pick<Unordered, 'cards
   /** Cards that are begun, by their ids, in the order they were. */
   readonly begun: readonly string[];
   readonly run: Omit<Run, 'order' | 'changed'>;
-  readonly pins: { readonly loose: readonly LoosePin[]; readonly onDays: Readonly<Record<string, number>> };
+  readonly pins: {
+    readonly loose: readonly LoosePin[];
+    readonly onDays: Readonly<Record<string, number>>;
+  };
 }
 
 /**
- * The order of a job’s cards: the quickest found, or as somebody wants it, with what is pinned to a day begun on it. Once
- * some are begun only what remains is put in order, and it stays as it was while that costs little.
+ * The order of a job’s cards: the quickest found, or as somebody wants it, with what is pinned to a
+ * day begun on it. Once some are begun only what remains is put in order, and it stays as it was
+ * while that costs little.
  */
 export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): Ordered {
   const known = unordered(job, shop, drafts);
@@ -86,7 +94,8 @@ export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): 
   const days = pinnedDays(job, placeOf);
   const wrong = [...loose, ...days.loose];
   const beside = { cards, circle, begun: begun.map((at) => idOf(cards[at]!)) };
-  if (!days.days.size) return { ...beside, order, changed, run, pins: { loose: wrong, onDays: {} } };
+  if (!days.days.size)
+    return { ...beside, order, changed, run, pins: { loose: wrong, onDays: {} } };
   const reckon = (own: readonly number[]) => changedIn(goingOn, shop.minutes, own, wishes.standing);
   const found = onTheirDays(goingOn, order, days.days, {
     changedIn: reckon,
@@ -105,7 +114,12 @@ export function orderedBy(job: Job, shop: Shop, drafts: readonly JointDraft[]): 
     changed: anew,
     run: { ...run, minutes: anew.reduce((sum, { minutes }) => sum + minutes, 0) },
     pins: {
-      loose: [...wrong, ...[...found.late].map(([card, day]) => tooLate(idOf(cards[card]!), day, days.days.get(card)!))], // prettier-ignore
+      loose: [
+        ...wrong,
+        ...[...found.late].map(([card, day]) =>
+          tooLate(idOf(cards[card]!), day, days.days.get(card)!),
+        ),
+      ],
       onDays: Object.fromEntries([...found.kept].map(([card, day]) => [idOf(cards[card]!), day])),
     },
   };
@@ -126,7 +140,10 @@ function runFrom(
   if (beginsWith(whole.order, begun)) return whole;
   const anew = runOrder(goingOn, minutes, wishes);
   if (wishes.wanted) return anew;
-  return keptUnlessWorth(runOrder(goingOn, minutes, { ...wishes, wanted: [...begun, ...whole.order] }), anew);
+  return keptUnlessWorth(
+    runOrder(goingOn, minutes, { ...wishes, wanted: [...begun, ...whole.order] }),
+    anew,
+  );
 }
 
 const tooLate = (id: string, day: number, wanted: number): LoosePin => ({
@@ -141,7 +158,10 @@ const tooLate = (id: string, day: number, wanted: number): LoosePin => ({
 export interface OrderSearch {
   /** Tries so many exchanges more. */
   readonly advance: (count: number) => void;
-  /** The quickest until now: its cards by their ids, its minutes, and whether two rounds in a row have gained nothing. */
+  /**
+   * The quickest until now: its cards by their ids, its minutes, and whether two rounds in a row
+   * have gained nothing.
+   */
   readonly best: () => {
     readonly cards: readonly string[];
     readonly minutes: number;
@@ -158,7 +178,6 @@ export function searchIn(
   moves: number,
   seed: number,
 ): OrderSearch | undefined {
-  // prettier-ignore
   const { open: all, begun, wishes } = unordered(job, shop, drafts);
   const open = withBegun(all, begun);
   if (open.length < 2) return undefined;
@@ -175,7 +194,12 @@ export function searchIn(
 }
 
 /** Minutes of changing over under which no order of a job is, as sharp as a solver makes it. */
-export function leastIn(job: Job, shop: Shop, drafts: readonly JointDraft[], solver: Solver): number | undefined {
+export function leastIn(
+  job: Job,
+  shop: Shop,
+  drafts: readonly JointDraft[],
+  solver: Solver,
+): number | undefined {
   const { open, begun, wishes } = unordered(job, shop, drafts);
   return leastBy(solver, withBegun(open, begun), shop.minutes, wishes.standing);
 }
@@ -184,9 +208,14 @@ export function leastIn(job: Job, shop: Shop, drafts: readonly JointDraft[], sol
  * The cards without the rule that closes a circle: the order can be shown, and says which rule it
  * can’t keep.
  */
-const withoutLast = (cards: readonly DraftCard[], circle: readonly { at: number }[]): DraftCard[] => {
+const withoutLast = (
+  cards: readonly DraftCard[],
+  circle: readonly { at: number }[],
+): DraftCard[] => {
   const [first, last] = [circle[0]!.at, circle.at(-1)!.at];
-  const open = cards.map((card, i) => (i === first ? { ...card, after: new Map([...card.after].filter(([at]) => at !== last)) } : card)); // prettier-ignore
+  const open = cards.map((card, i) =>
+    i === first ? { ...card, after: new Map([...card.after].filter(([at]) => at !== last)) } : card,
+  );
   const next = circleAmong(open);
   return next ? withoutLast(open, next) : open;
 };

@@ -8,7 +8,9 @@ import { createSolver } from '../solving/index.ts';
 import { daysOf } from './days.ts';
 import { leastMinutes, orderSearch, planJob, type Plan } from './plan.ts';
 
-const { job, shop } = JSON.parse(readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8')) as JobFile; // prettier-ignore
+const { job, shop } = JSON.parse(
+  readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8'),
+) as JobFile;
 const plain = planJob(job, shop);
 const ids = plain.cards.map(({ id }) => id);
 const with_ = (own: Partial<Job>): Plan => planJob({ ...job, ...own }, shop);
@@ -17,7 +19,8 @@ const placesIn = ({ cards }: Plan) => new Map(cards.map(({ id }, i) => [id, i]))
 
 /** What each card waits for, through others too, by the rules of the trade alone. */
 const rules = new Map(plain.cards.map(({ id, after }) => [id, after.map(({ card }) => card)]));
-const needs = (id: string): Set<string> => new Set(rules.get(id)!.flatMap((before) => [before, ...needs(before)]));
+const needs = (id: string): Set<string> =>
+  new Set(rules.get(id)!.flatMap((before) => [before, ...needs(before)]));
 
 /**
  * The number of the day, from 0, on which each card is begun, counted from the plan’s own minutes.
@@ -31,7 +34,9 @@ function begunOn(plan: Plan, hours: number): Map<string, number> {
 
 const keepsRules = (plan: Plan): boolean => {
   const place = placesIn(plan);
-  return [...rules].every(([id, before]) => before.every((own) => place.get(own)! < place.get(id)!));
+  return [...rules].every(([id, before]) =>
+    before.every((own) => place.get(own)! < place.get(id)!),
+  );
 };
 
 describe('a pin', () => {
@@ -57,8 +62,13 @@ describe('a pin', () => {
 
   it('says which wish it follows, at the cards that wait for it', () => {
     const last = ids.at(-1)!;
-    const plan = pinned({ id: last, before: ids.find((id) => !needs(last).has(id) && id !== last)! });
-    const words = plan.cards.flatMap(({ after }) => after.filter(({ card }) => card === last).map(({ rule }) => rule));
+    const plan = pinned({
+      id: last,
+      before: ids.find((id) => !needs(last).has(id) && id !== last)!,
+    });
+    const words = plan.cards.flatMap(({ after }) =>
+      after.filter(({ card }) => card === last).map(({ rule }) => rule),
+    );
     expect(words).toEqual(['You wanted the one before the other.']);
   });
 
@@ -75,7 +85,8 @@ describe('a pin', () => {
 
   it('of a card that is gone, or to no day to work on, says so and changes nothing', () => {
     const [a] = ids as [string];
-    const day = (on: string, from: string) => with_({ pins: [{ id: a, day: on }], working: { hours: 8, from } });
+    const day = (on: string, from: string) =>
+      with_({ pins: [{ id: a, day: on }], working: { hours: 8, from } });
     const plans = [
       pinned({ id: 'gone', place: 'first' }),
       pinned({ id: a, before: 'gone' }),
@@ -115,16 +126,21 @@ describe('a pin', () => {
         fc.constantFrom('2027-03-13', '2027-03-14', '2027-03-15'),
         (a, dayA, b, dayB, hours, from) => {
           fc.pre(a !== b);
-          const pins = [{ id: a, day: dates[dayA]! }, { id: b, day: dates[dayB]! }]; // prettier-ignore
+          const pins = [
+            { id: a, day: dates[dayA]! },
+            { id: b, day: dates[dayB]! },
+          ];
           const plan = with_({ pins, working: { hours, from } });
           const begun = begunOn(plan, hours);
           expect([keepsRules(plan), plan.circle]).toEqual([true, undefined]);
-          expect(plan.minutes).toBeCloseTo(plan.cards.reduce((sum, own) => sum + own.change.minutes, 0), 6); // prettier-ignore
+          expect(plan.minutes).toBeCloseTo(
+            plan.cards.reduce((sum, own) => sum + own.change.minutes, 0),
+            6,
+          );
           for (const [id, day] of [
             [a, nth[dayA]!],
             [b, nth[dayB]!],
           ] as const) {
-            // prettier-ignore
             const loose = plan.loose.find((own) => own.id === id);
             if (loose) late++;
             else expect([id, begun.get(id)]).toEqual([id, day]);
@@ -140,8 +156,15 @@ describe('a pin', () => {
   });
 
   it('that is too early says the day from which it could be kept', () => {
-    const on = (id: string, day: string) => with_({ pins: [{ id, day }], working: { hours: 2, from: '2027-03-15' } });
-    const days = ids.map((id) => Number(/^What must come before it takes until day (\d+)\.$/.exec(on(id, '2027-03-15').loose[0]?.why ?? '')?.[1] ?? 1)); // prettier-ignore
+    const on = (id: string, day: string) =>
+      with_({ pins: [{ id, day }], working: { hours: 2, from: '2027-03-15' } });
+    const days = ids.map((id) =>
+      Number(
+        /^What must come before it takes until day (\d+)\.$/.exec(
+          on(id, '2027-03-15').loose[0]?.why ?? '',
+        )?.[1] ?? 1,
+      ),
+    );
     const soonest = Math.max(...days);
     const last = ids[days.indexOf(soonest)]!;
     const date = (nth: number) => format(addBusinessDays(new Date(2027, 2, 15), nth), 'yyyy-MM-dd');
@@ -152,7 +175,10 @@ describe('a pin', () => {
 
   it('to a day that nothing else reaches leaves the days before it empty', () => {
     const last = ids.at(-1)!;
-    const plan = with_({ pins: [{ id: last, day: '2027-04-30' }], working: { hours: 8, from: '2027-03-15' } });
+    const plan = with_({
+      pins: [{ id: last, day: '2027-04-30' }],
+      working: { hours: 8, from: '2027-03-15' },
+    });
     const days = daysOf(plan.cards, 480, shop, new Map(Object.entries(plan.onDays)));
     expect([plan.loose, begunOn(plan, 8).get(last)]).toEqual([[], 34]);
     expect(days.filter(({ parts }) => !parts.length).length).toBeGreaterThan(10);
@@ -179,7 +205,9 @@ describe('a longer search', () => {
   });
 
   it('can be stopped any time: after its first round it has what a search of that length finds, and goes on from there', () => {
-    const [short, long, other] = [100_000, 3_000_000, 3_000_000].map((moves) => orderSearch(job, shop, { moves, seed: 3 })!); // prettier-ignore
+    const [short, long, other] = [100_000, 3_000_000, 3_000_000].map((moves) =>
+      orderSearch(job, shop, { moves, seed: 3 })!,
+    );
     short!.advance(200_000);
     long!.advance(100_000);
     expect(long!.best()).toEqual(short!.best());
@@ -192,7 +220,9 @@ describe('a longer search', () => {
   it('is where a plan begins only as far as its cards are still there and it is the quicker one', () => {
     const slow = { cards: [...ids].reverse(), moves: 1, seed: 1 };
     expect(with_({ found: slow }).cards.map(({ id }) => id)).toEqual(ids);
-    expect(with_({ found: { ...slow, cards: ['gone', ...ids.slice(3)] } }).minutes).toBe(plain.minutes);
+    expect(with_({ found: { ...slow, cards: ['gone', ...ids.slice(3)] } }).minutes).toBe(
+      plain.minutes,
+    );
   });
 
   it('has a bound by a solver that lies between the one known at once and what is found', async () => {

@@ -9,7 +9,13 @@ export interface LoosePin {
   readonly why: string;
 }
 
-const wish = (id: string, words: string): Rule => ({ id, words, first: {}, then: {}, among: 'part' });
+const wish = (id: string, words: string): Rule => ({
+  id,
+  words,
+  first: {},
+  then: {},
+  among: 'part',
+});
 const FIRST = wish('pinned-first', 'You wanted that set-up first.');
 const LAST = wish('pinned-last', 'You wanted this set-up last.');
 const BEFORE = wish('pinned-before', 'You wanted the one before the other.');
@@ -18,8 +24,8 @@ const laterThan = (cards: readonly DraftCard[], card: number): Set<number> =>
   new Set(cards.flatMap((_, i) => (i !== card && earlierThan(cards, i).has(card) ? [i] : [])));
 
 /**
- * Pins as rules of their own. What a card needs still comes before the one that is wanted first, and what needs it after
- * the one that is wanted last.
+ * Pins as rules of their own. What a card needs still comes before the one that is wanted first,
+ * and what needs it after the one that is wanted last.
  * @param placeOf a card’s place in the list, by its id or that of anything that goes through it
  */
 export function withPins(
@@ -32,13 +38,20 @@ export function withPins(
   let pinned = [...cards];
   const add = (card: number, before: Iterable<number>, rule: Rule) => {
     const own = pinned[card]!;
-    const wished = [...before].filter((at) => at !== card && !own.after.has(at)).map((at) => [at, rule] as const);
+    const wished = [...before]
+      .filter((at) => at !== card && !own.after.has(at))
+      .map((at) => [at, rule] as const);
     pinned = pinned.with(card, { ...own, after: new Map([...own.after, ...wished]) });
   };
   const known = pins.flatMap((pin) => {
     const card = placeOf(pin.id);
     const other = 'before' in pin ? placeOf(pin.before) : undefined;
-    const gone = card === undefined ? 'that it is for' : 'before' in pin && other === undefined ? 'that it is to come before' : ''; // prettier-ignore
+    const gone =
+      card === undefined
+        ? 'that it is for'
+        : 'before' in pin && other === undefined
+          ? 'that it is to come before'
+          : '';
     if (gone) loose.push({ id: pin.id, why: `The set-up ${gone} is no longer in the job.` });
     return gone ? [] : [{ pin, card: card!, other }];
   });
@@ -97,17 +110,23 @@ interface Timing {
 }
 
 /**
- * An order whose cards are begun on the days they are pinned to: each is put where that takes fewest days and minutes,
- * with what it needs before it and what needs it after. A day that nothing else can fill stays empty.
+ * An order whose cards are begun on the days they are pinned to: each is put where that takes
+ * fewest days and minutes, with what it needs before it and what needs it after. A day that nothing
+ * else can fill stays empty.
  * @param days from 0, by card
- * @returns cards that can’t be begun on their day, and the first day on which they could, stay where they are
+ * @returns cards that can’t be begun on their day, and the first day on which they could, stay
+ *   where they are
  */
 export function onTheirDays(
   cards: readonly DraftCard[],
   order: readonly number[],
   days: ReadonlyMap<number, number>,
   { changedIn, cutting, length }: Timing,
-): { order: readonly number[]; kept: ReadonlyMap<number, number>; late: ReadonlyMap<number, number> } {
+): {
+  order: readonly number[];
+  kept: ReadonlyMap<number, number>;
+  late: ReadonlyMap<number, number>;
+} {
   const kept = new Map<number, number>();
   const late = new Map<number, number>();
   let found = order;
@@ -121,15 +140,23 @@ export function onTheirDays(
         change: { minutes: changed[i]!.minutes, words: [] },
         cutting: cut[i]!,
       }));
-      const run = daysOf(timed, length, { tools: [] }, new Map([...kept].map(([at, nth]) => [`${at}`, nth])));
-      const begun = (at: number) => run.findIndex(({ parts }) => parts.some((p) => p.card === `${at}` && !p.goesOn));
+      const run = daysOf(
+        timed,
+        length,
+        { tools: [] },
+        new Map([...kept].map(([at, nth]) => [`${at}`, nth])),
+      );
+      const begun = (at: number) =>
+        run.findIndex(({ parts }) => parts.some((p) => p.card === `${at}` && !p.goesOn));
       const misses = [...kept].filter(([at, nth]) => begun(at) !== nth).length;
       const minutes = changed.reduce((sum, own) => sum + own.minutes, 0);
       return { own, begun: begun(card), misses, days: run.length, minutes };
     });
     const good = tried.filter(({ misses }) => misses === 0);
     if (good.length)
-      found = good.reduce((a, b) => (b.days - a.days || b.minutes - a.minutes) < -1e-9 ? b : a).own; // prettier-ignore
+      found = good.reduce((a, b) =>
+        (b.days - a.days || b.minutes - a.minutes) < -1e-9 ? b : a,
+      ).own;
     else {
       kept.delete(card);
       late.set(card, Math.min(...tried.map((one) => one.begun)));

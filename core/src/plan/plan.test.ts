@@ -2,7 +2,14 @@ import * as fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { checkJobFile, readJobFile, type Job, type JobFile } from '../exchange/index.ts';
-import { planJob, planToProve, routesOf, scenesOf, RememberedProofs, type JointDraft } from './index.ts';
+import {
+  planJob,
+  planToProve,
+  routesOf,
+  scenesOf,
+  RememberedProofs,
+  type JointDraft,
+} from './index.ts';
 import { seatPiece } from '../machines/seat.ts';
 import type { Modeller } from '../solids/index.ts';
 import { eachSetup } from '../testing/eachSetup.ts';
@@ -11,19 +18,31 @@ import { loadModeller } from '../testing/modeller.ts';
 import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { MAX_JOB_BYTES, METRIC, Remembered, speak } from '../units/index.ts';
 
-const file = (job: Job = jobWith()): JobFile => ({ format: 'velk-job', version: 2, job, shop: TEST_SHOP });
-const demo = (name: string) => readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');
+const file = (job: Job = jobWith()): JobFile => ({
+  format: 'velk-job',
+  version: 2,
+  job,
+  shop: TEST_SHOP,
+});
+const demo = (name: string) =>
+  readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');
 
 describe('a machine that is not free', () => {
   it('is in no card, whatever the machine; a way somebody chose with it is refused by name, and is back once it is free', () => {
     const { job, shop } = JSON.parse(demo('looms')) as JobFile;
-    for (const { id, name } of shop.tools.filter(({ kind }) => ['bandsaw', 'mortiser', 'drill-press'].includes(kind))) {
+    for (const { id, name } of shop.tools.filter(({ kind }) =>
+      ['bandsaw', 'mortiser', 'drill-press'].includes(kind),
+    )) {
       const plan = planJob({ ...job, away: [id] }, shop);
       expect(plan.cards.some((card) => card.setups.some((own) => own.machine === id))).toBe(false);
-      const refused = plan.joints.flatMap(({ notTaken }) => Object.values(notTaken ?? {}).flatMap((half) => half.reasons.map((r) => r.text))); // prettier-ignore
+      const refused = plan.joints.flatMap(({ notTaken }) =>
+        Object.values(notTaken ?? {}).flatMap((half) => half.reasons.map((r) => r.text)),
+      );
       expect(refused).toContain(`${name} is not free for this job.`);
     }
-    expect(planJob({ ...job, away: [] }, shop).joints.every((own) => own.notTaken === undefined)).toBe(true);
+    expect(
+      planJob({ ...job, away: [] }, shop).joints.every((own) => own.notTaken === undefined),
+    ).toBe(true);
   });
 });
 
@@ -67,7 +86,11 @@ describe('reading a job file', () => {
       JSON.stringify(file()).replace('"part":"rail"', '"part":"apron"'),
       /^job\.joints\[0\]\.tenoned\.part names a part “apron”/,
     ],
-    ['an unknown tool', JSON.stringify(file()).replace('"kind":"stop-block"', '"kind":"laser"'), /^shop\.tools\[\d+\]/],
+    [
+      'an unknown tool',
+      JSON.stringify(file()).replace('"kind":"stop-block"', '"kind":"laser"'),
+      /^shop\.tools\[\d+\]/,
+    ],
   ])('%s', (_, text, words) => expect(errors(text).join('\n')).toMatch(words));
 
   it('never throws, whatever it is given', () => {
@@ -93,15 +116,22 @@ describe('planning a job', () => {
   it('is stamped, the same for the same input, and different for another', () => {
     const plan = planJob(jobWith(), TEST_SHOP);
     expect(planJob(jobWith(), TEST_SHOP)).toEqual(plan);
-    expect(planJob(jobWith({ params: { tenonLength: 29 } }), TEST_SHOP).stamp.job).not.toBe(plan.stamp.job);
-    expect(planJob(jobWith(), { ...TEST_SHOP, graduation: 0.1 }).stamp.shop).not.toBe(plan.stamp.shop);
+    expect(planJob(jobWith({ params: { tenonLength: 29 } }), TEST_SHOP).stamp.job).not.toBe(
+      plan.stamp.job,
+    );
+    expect(planJob(jobWith(), { ...TEST_SHOP, graduation: 0.1 }).stamp.shop).not.toBe(
+      plan.stamp.shop,
+    );
     expect(plan.hasErrors).toBe(false);
   });
 
   it('counts every occurrence: two rails with a tenon at both ends go four times through each tenon set-up', () => {
     const { cards } = planJob(asListed(jobWith(), TEST_SHOP), TEST_SHOP);
-    for (const { setup, count } of eachSetup({ cards })) expect(count).toBe(setup.stage === 'mortise' ? 2 : 4);
-    expect(eachSetup({ cards }).every((o) => /test cut|scrap/i.test(speak(o.testCut, METRIC)))).toBe(true);
+    for (const { setup, count } of eachSetup({ cards }))
+      expect(count).toBe(setup.stage === 'mortise' ? 2 : 4);
+    expect(
+      eachSetup({ cards }).every((o) => /test cut|scrap/i.test(speak(o.testCut, METRIC))),
+    ).toBe(true);
   });
 
   it('points out counts that differ, and hands that do not match', () => {
@@ -116,13 +146,21 @@ describe('planning a job', () => {
         .joints[0]!.advice.filter((a) => a.dimension === 'count')
         .map((a) => speak(a.reason, METRIC));
     expect(warnings(job)).toEqual([]);
-    expect(warnings(change({ mortised: { ...mortised, perPiece: 2 } }))[0]).toMatch(/4 tenons, but 8 mortises/);
-    expect(warnings(change({ mortised: { ...mortised, ends: 'a' } }))[0]).toMatch(/turned, not mirrored/);
+    expect(warnings(change({ mortised: { ...mortised, perPiece: 2 } }))[0]).toMatch(
+      /4 tenons, but 8 mortises/,
+    );
+    expect(warnings(change({ mortised: { ...mortised, ends: 'a' } }))[0]).toMatch(
+      /turned, not mirrored/,
+    );
   });
 
   it('an impossible joint has its problems and no set-ups, and does not stop the others', () => {
     const job = jobWith();
-    const bad = { ...job.joints[0]!, id: 'bad', params: { ...job.joints[0]!.params, tenonLength: 60 } };
+    const bad = {
+      ...job.joints[0]!,
+      id: 'bad',
+      params: { ...job.joints[0]!.params, tenonLength: 60 },
+    };
     const plan = planJob({ ...job, joints: [bad, ...job.joints] }, TEST_SHOP);
     expect(plan.joints[0]!.problems.length).toBeGreaterThan(0);
     expect(eachSetup(plan).length).toBe(eachSetup(planJob(job, TEST_SHOP)).length);
@@ -138,17 +176,30 @@ describe('proofs made before', () => {
     const remembered = new RememberedProofs(3);
     const cutFor = (job: Job): number => {
       const before = cut;
-      expect(planJob(job, TEST_SHOP, counting, remembered)).toEqual(planJob(job, TEST_SHOP, modeller));
+      expect(planJob(job, TEST_SHOP, counting, remembered)).toEqual(
+        planJob(job, TEST_SHOP, modeller),
+      );
       return cut - before;
     };
     const one = jobWith();
     const [joint] = one.joints;
-    const two = { ...one, joints: [joint!, { ...joint!, id: 'second', params: { ...joint!.params, position: 400 } }] };
-    const changed = { ...two, joints: [joint!, { ...two.joints[1]!, params: { ...joint!.params, position: 401 } }] };
-    /** Two joints and three pieces; where the second mortise is matters to no rail, whose tenon both share. */
+    const two = {
+      ...one,
+      joints: [joint!, { ...joint!, id: 'second', params: { ...joint!.params, position: 400 } }],
+    };
+    const changed = {
+      ...two,
+      joints: [joint!, { ...two.joints[1]!, params: { ...joint!.params, position: 401 } }],
+    };
+    /**
+     * Two joints and three pieces; where the second mortise is matters to no rail, whose tenon both
+     * share.
+     */
     expect([two, two, changed, two].map(cutFor)).toEqual([5, 0, 3, 2]);
     /** A tool measured anew is another cut; what was asked for longest ago is let go. */
-    expect(planJob(two, withTool(TEST_SHOP, 'blade', { kerf: 3.1 }), counting, remembered).joints).toHaveLength(2);
+    expect(
+      planJob(two, withTool(TEST_SHOP, 'blade', { kerf: 3.1 }), counting, remembered).joints,
+    ).toHaveLength(2);
     expect(cutFor(changed)).toBe(5);
   });
 });
@@ -158,15 +209,40 @@ describe('drafts made before', () => {
     const { job, shop } = JSON.parse(demo('racks')) as JobFile;
     const at = (joints: Job['joints']): Job => ({ ...job, joints });
     const change = fc.oneof(
-      fc.record({ nudge: fc.nat(7), by: fc.constantFrom(0.5, -0.5, 1) }).map(({ nudge, by }) => (now: Job): Job => at(now.joints.map((j, i) => {
-        const { edgeShoulder } = j.params as { edgeShoulder?: number };
-        return i === nudge && edgeShoulder !== undefined ? { ...j, params: { ...j.params, edgeShoulder: Math.max(2, edgeShoulder + by) } } : j;
-      }))),
-      fc.nat(7).map((gone) => (now: Job): Job => at(now.joints.filter((_, i) => i !== gone))),
-      fc.nat(7).map((twice) => (now: Job): Job => at([...now.joints, { ...job.joints[twice]!, id: `again-${now.joints.length}` }].slice(0, 10))),
-      fc.nat(7).map((by) => (now: Job): Job => at([...now.joints.slice(by), ...now.joints.slice(0, by)])),
+      fc.record({ nudge: fc.nat(7), by: fc.constantFrom(0.5, -0.5, 1) }).map(
+        ({ nudge, by }) =>
+          (now: Job): Job =>
+            at(
+              now.joints.map((j, i) => {
+                const { edgeShoulder } = j.params as { edgeShoulder?: number };
+                return i === nudge && edgeShoulder !== undefined
+                  ? { ...j, params: { ...j.params, edgeShoulder: Math.max(2, edgeShoulder + by) } }
+                  : j;
+              }),
+            ),
+      ),
+      fc.nat(7).map(
+        (gone) =>
+          (now: Job): Job =>
+            at(now.joints.filter((_, i) => i !== gone)),
+      ),
+      fc.nat(7).map(
+        (twice) =>
+          (now: Job): Job =>
+            at(
+              [...now.joints, { ...job.joints[twice]!, id: `again-${now.joints.length}` }].slice(
+                0,
+                10,
+              ),
+            ),
+      ),
+      fc.nat(7).map(
+        (by) =>
+          (now: Job): Job =>
+            at([...now.joints.slice(by), ...now.joints.slice(0, by)]),
+      ),
       fc.constant((): Job => job),
-    ); // prettier-ignore
+    );
     fc.assert(
       fc.property(fc.array(change, { minLength: 3, maxLength: 6 }), (changes) => {
         const remembered = new Remembered<JointDraft>();
@@ -186,10 +262,22 @@ describe('drafts made before', () => {
     const [joint] = one.joints;
     const second = { ...joint!, id: 'second', params: { ...joint!.params, position: 400 } };
     const two: Job = { ...one, joints: [joint!, second] };
-    const near: Job = { ...two, joints: [joint!, { ...second, params: { ...second.params, position: 24 } }] };
-    const thick: Job = { ...two, parts: two.parts.map((p) => ({ ...p, thickness: { ...p.thickness, nominal: p.thickness.nominal + 1 } })) }; // prettier-ignore
+    const near: Job = {
+      ...two,
+      joints: [joint!, { ...second, params: { ...second.params, position: 24 } }],
+    };
+    const thick: Job = {
+      ...two,
+      parts: two.parts.map((p) => ({
+        ...p,
+        thickness: { ...p.thickness, nominal: p.thickness.nominal + 1 },
+      })),
+    };
     const kerf = withTool(TEST_SHOP, 'blade', { kerf: 3.1 });
-    const air = { now: { temperature: 19, humidity: 45 }, later: { temperature: 21, humidity: 65 } };
+    const air = {
+      now: { temperature: 19, humidity: 45 },
+      later: { temperature: 21, humidity: 65 },
+    };
     const remembered = new Remembered<JointDraft>();
     const plans = (
       [
@@ -208,7 +296,9 @@ describe('drafts made before', () => {
       expect(plan).toEqual(planJob(asListed(job, shop), shop));
       return plan;
     });
-    expect(new Set(plans.map((p) => JSON.stringify([p.joints, eachSetup(p)]))).size).toBeGreaterThan(5);
+    expect(
+      new Set(plans.map((p) => JSON.stringify([p.joints, eachSetup(p)]))).size,
+    ).toBeGreaterThan(5);
     expect(plans[2]!.joints[0]).toBe(plans[0]!.joints[0]);
     expect(plans[3]!.joints[0]).not.toBe(plans[0]!.joints[0]);
   });
@@ -243,8 +333,16 @@ describe('scenes', () => {
   });
 
   it('a piece is turned, never mirrored: a seat that would need that is refused', () => {
-    const normal = (x: number, y: number, z: number) => ({ at: [0, 0, 0] as const, normal: [x, y, z] as const });
-    const datums = { face: normal(0, -1, 0), floor: normal(0, 0, 1), left: normal(1, 0, 0), right: normal(-1, 0, 0) };
+    const normal = (x: number, y: number, z: number) => ({
+      at: [0, 0, 0] as const,
+      normal: [x, y, z] as const,
+    });
+    const datums = {
+      face: normal(0, -1, 0),
+      floor: normal(0, 0, 1),
+      left: normal(1, 0, 0),
+      right: normal(-1, 0, 0),
+    };
     const piece = { length: 600, thickness: 22, width: 70 };
     const seat = (side: string) =>
       seatPiece(
@@ -269,7 +367,9 @@ describe('a piece too short to be cut by itself', () => {
   const short = (roughLength: number, ends: 'a' | 'both') => {
     const job = jobWith({ rail: { length: 250 }, ends });
     const parts = job.parts.map((p) => (p.id === 'rail' ? { ...p, roughLength } : p));
-    return routesOf(job.joints[0]!, { ...job, parts }, TEST_SHOP).tenoned.find((r) => r.methods.includes('crosscut-shoulders'))!; // prettier-ignore
+    return routesOf(job.joints[0]!, { ...job, parts }, TEST_SHOP).tenoned.find((r) =>
+      r.methods.includes('crosscut-shoulders'),
+    )!;
   };
 
   it('is crosscut while it is part of a long enough piece, and the card says so; not where both its ends are worked', () => {
@@ -280,7 +380,10 @@ describe('a piece too short to be cut by itself', () => {
     expect(short(700, 'both').refusals).not.toEqual([]);
     const { refusals, setups } = short(700, 'a');
     expect(refusals).toEqual([]);
-    const told = (method: string) => setups().filter((s) => s.method === method).flatMap((s) => s.checks.map((c) => speak(c, METRIC))); // prettier-ignore
+    const told = (method: string) =>
+      setups()
+        .filter((s) => s.method === method)
+        .flatMap((s) => s.checks.map((c) => speak(c, METRIC)));
     expect(told('crosscut-shoulders').join()).toMatch(/while it is part of a piece 700\.0 mm long/);
     expect(told('saw-upright-flipped').join()).not.toMatch(/part of a piece/);
   });
@@ -288,7 +391,9 @@ describe('a piece too short to be cut by itself', () => {
 
 describe('a piece too long to be held by itself', () => {
   const words = (shape: Parameters<typeof jobWith>[0], method: string) => {
-    const own = eachSetup(planJob(jobWith(shape), TEST_SHOP)).filter((o) => o.setup.method === method);
+    const own = eachSetup(planJob(jobWith(shape), TEST_SHOP)).filter(
+      (o) => o.setup.method === method,
+    );
     expect(own.length).toBeGreaterThan(0);
     return own
       .flatMap((o) => o.setup.checks.map((c) => speak(c, METRIC)))
@@ -296,7 +401,10 @@ describe('a piece too long to be held by itself', () => {
   };
 
   it('has a stand under its far end or a rail at its top, and a heavy one another pair of hands; a short one nothing', () => {
-    const tall = { rail: { length: 1800 }, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } };
+    const tall = {
+      rail: { length: 1800 },
+      routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' },
+    };
     expect(words(tall, 'crosscut-shoulders')[0]).toMatch(/1800\.0 mm long: a stand level/);
     expect(words(tall, 'saw-upright-flipped')[0]).toMatch(/1800\.0 mm tall:/);
     expect(words({ ...tall, rail: { length: 1200 } }, 'crosscut-shoulders')).toEqual([]);
@@ -307,6 +415,8 @@ describe('a piece too long to be held by itself', () => {
     };
     /** 0.0288 m³ of 700 kg/m³. */
     expect(words(heavy, 'bore-and-chisel').join(' ')).toMatch(/About 20 kg in dense hardwood/);
-    expect(words({ ...heavy, routes: { mortised: 'edge-guide+square-ends' } }, 'edge-guide')).toEqual([]);
+    expect(
+      words({ ...heavy, routes: { mortised: 'edge-guide+square-ends' } }, 'edge-guide'),
+    ).toEqual([]);
   });
 });

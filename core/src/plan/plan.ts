@@ -3,7 +3,14 @@ import { cautionsOf } from '../hazards/index.ts';
 import { shareKey, tenonShares } from '../jobwide/index.ts';
 import { withLayers } from '../methods/index.ts';
 import { withMoves } from '../sequence/index.ts';
-import { worksOf, type Caution, type Occurrence, type Setup, type Stop, type WorkId } from '../setups/index.ts';
+import {
+  worksOf,
+  type Caution,
+  type Occurrence,
+  type Setup,
+  type Stop,
+  type WorkId,
+} from '../setups/index.ts';
 import { provedBy, type ToProve } from './toProve.ts';
 import { provePiece, type JointProof, type PieceProof } from '../simulate/index.ts';
 import type { Modeller } from '../solids/index.ts';
@@ -96,11 +103,16 @@ export interface PlanToProve {
 }
 
 /**
- * Plans a whole job: geometry, routes, set-ups at the shop's graduation, equal states of a machine as one card, run
- * order, and, with a modeller, the proof of every joint. Same input, same plan.
+ * Plans a whole job: geometry, routes, set-ups at the shop's graduation, equal states of a machine
+ * as one card, run order, and, with a modeller, the proof of every joint. Same input, same plan.
  * @param remembered proofs made before, so that a change to one joint doesn't cut the others again
  */
-export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?: RememberedProofs): Plan {
+export function planJob(
+  job: Job,
+  chest: Shop,
+  modeller?: Modeller,
+  remembered?: RememberedProofs,
+): Plan {
   const { plan, provers, pieces } = planToProve(job, chest);
   if (!modeller) return plan;
   const joints = plan.joints.map((joint): JointPlan => {
@@ -114,16 +126,23 @@ export function planJob(job: Job, chest: Shop, modeller?: Modeller, remembered?:
 
 /**
  * The plan of a whole job, whose joints can then be proved one at a time, in any order.
- * @param remembered drafts made before, so that a change to one joint doesn’t work out the others again
+ * @param remembered drafts made before, so that a change to one joint doesn’t work out the others
+ *   again
  */
-export function planToProve(job: Job, chest: Shop, remembered?: Remembered<JointDraft>): PlanToProve {
+export function planToProve(
+  job: Job,
+  chest: Shop,
+  remembered?: Remembered<JointDraft>,
+): PlanToProve {
   const shop = shopFor(job, chest);
   const drafts = draftsOf(job, shop, remembered);
   const { cards, begun, circle, order, changed, run, pins } = orderedBy(job, shop, drafts);
   const set = withLayers(withMoves(order.map((index) => cards[index]!.setups)));
   const cutting = cuttingInTurn(set, job, shop);
   const idOf = (index: number) => cards[index]!.setups[0]!.id;
-  const read = new Set(job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)));
+  const read = new Set(
+    job.joints.flatMap((joint) => (joint.read ?? []).map((key) => `${joint.id} ${key}`)),
+  );
   const joints = drafts.map((draft) => draft.plan);
   const mated = matesCut(set);
   return {
@@ -137,8 +156,14 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
           id: idOf(index),
           setups,
           ...wordsOf(setups, shop, mated[at]!),
-          stops: stopsOn(setups).map((stop) => ({ ...stop, read: read.has(`${stop.joint} ${stop.key}`) })),
-          after: [...cards[index]!.after].map(([before, rule]) => ({ card: idOf(before), rule: rule.words })),
+          stops: stopsOn(setups).map((stop) => ({
+            ...stop,
+            read: read.has(`${stop.joint} ${stop.key}`),
+          })),
+          after: [...cards[index]!.after].map(([before, rule]) => ({
+            card: idOf(before),
+            rule: rule.words,
+          })),
           change: changeOf(changed[at]!, setups, shop),
           cutting: cutting[at]!,
         };
@@ -146,7 +171,9 @@ export function planToProve(job: Job, chest: Shop, remembered?: Remembered<Joint
       begun,
       ...run,
       ...pins,
-      ...(circle && { circle: circle.map(({ at, rule }) => ({ card: idOf(at), rule: rule.words })) }),
+      ...(circle && {
+        circle: circle.map(({ at, rule }) => ({ card: idOf(at), rule: rule.words })),
+      }),
       hasErrors: circle !== undefined || joints.some(isUnmade),
     },
     provers: proversOf(drafts, inRunOrder(set.flat())),
@@ -169,13 +196,20 @@ export function orderSearch(
  * Minutes of changing over that no order of a job is under, as sharp as a solver makes it; nothing
  * where it can’t.
  */
-export function leastMinutes(job: Job, chest: Shop, solver: Solver, remembered?: Remembered<JointDraft>) {
+export function leastMinutes(
+  job: Job,
+  chest: Shop,
+  solver: Solver,
+  remembered?: Remembered<JointDraft>,
+) {
   const shop = shopFor(job, chest);
   return leastIn(job, shop, draftsOf(job, shop, remembered), solver);
 }
 
 const proversOf = (drafts: readonly JointDraft[], asSet: AsSet): PlanToProve['provers'] =>
-  new Map(drafts.flatMap(({ plan, toProve }) => (toProve ? [[plan.joint, () => toProve(asSet)]] : [])));
+  new Map(
+    drafts.flatMap(({ plan, toProve }) => (toProve ? [[plan.joint, () => toProve(asSet)]] : [])),
+  );
 
 function pieceProversOf(
   run: readonly Setup[],
@@ -184,10 +218,13 @@ function pieceProversOf(
   shop: Shop,
 ): ToProve<PieceProof>[] {
   const cut = new Set(drafts.flatMap(({ plan, toProve }) => (toProve ? [plan.joint] : [])));
-  const joints = new Map(job.joints.filter(({ id }) => cut.has(id)).map((joint) => [joint.id, joint]));
+  const joints = new Map(
+    job.joints.filter(({ id }) => cut.has(id)).map((joint) => [joint.id, joint]),
+  );
   const shares = tenonShares(job, [...joints.values()]);
   /** A tenon that several joints share is cut once. */
-  const again = ({ joint, member, end }: Occurrence) => member === 'tenoned' && shares.get(shareKey(joint, end))?.first === false; // prettier-ignore
+  const again = ({ joint, member, end }: Occurrence) =>
+    member === 'tenoned' && shares.get(shareKey(joint, end))?.first === false;
   return piecesOf(run, job, joints, again).map((piece) => ({
     question: [
       [piece.id, piece.hand],
@@ -212,7 +249,9 @@ function inRunOrder(run: readonly Setup[]): AsSet {
 
 /** The stops of all that goes through, each once: faces and edges of a tenon have the same. */
 const stopsOn = (setups: readonly Setup[]): Stop[] => [
-  ...new Map(setups.flatMap((s) => s.stops ?? []).map((stop) => [`${stop.joint} ${stop.key}`, stop])).values(),
+  ...new Map(
+    setups.flatMap((s) => s.stops ?? []).map((stop) => [`${stop.joint} ${stop.key}`, stop]),
+  ).values(),
 ];
 
 /** What a card says whatever job it is in. */
@@ -226,7 +265,9 @@ function wordsOf(setups: readonly Setup[], shop: Shop, mated: boolean): Words {
     title: titleOf(setups),
     works: distinct(setups.flatMap(worksOf)),
     count: countTogether(setups),
-    testCut: say(model === 'bench' ? 'Try one on scrap or a spare first.' : testCut(shop.schools.trial, mated)),
+    testCut: say(
+      model === 'bench' ? 'Try one on scrap or a spare first.' : testCut(shop.schools.trial, mated),
+    ),
     checks: checksOf(setups),
     cautions: cautionsOf(setups, shop),
   };
@@ -235,7 +276,10 @@ function wordsOf(setups: readonly Setup[], shop: Shop, mated: boolean): Words {
 }
 
 /** Said once: after a change elsewhere most cards say what they said. */
-const WORDS = new WeakMap<readonly Setup[], { readonly shop: Shop; readonly mated: boolean; readonly words: Words }>();
+const WORDS = new WeakMap<
+  readonly Setup[],
+  { readonly shop: Shop; readonly mated: boolean; readonly words: Words }
+>();
 
 /** Of each card in turn, whether a mate of what goes through is cut by then. */
 function matesCut(run: readonly (readonly Setup[])[]): boolean[] {
@@ -257,7 +301,13 @@ function matesCut(run: readonly (readonly Setup[])[]): boolean[] {
 function inRun(names: readonly string[]): string[] {
   const counted = names.map((name) => /^(.*) (\d+) of (\d+)$/.exec(name));
   const [first, last] = [counted[0], counted.at(-1)];
-  const alike = counted.every((one, i) => one && one[1] === first![1] && one[3] === first![3] && Number(one[2]) === Number(first![2]) + i); // prettier-ignore
+  const alike = counted.every(
+    (one, i) =>
+      one &&
+      one[1] === first![1] &&
+      one[3] === first![3] &&
+      Number(one[2]) === Number(first![2]) + i,
+  );
   if (!alike || names.length < 3) return [...names];
   return [`${first![1]} ${first![2]} to ${last![2]} of ${first![3]}`];
 }
@@ -292,33 +342,39 @@ function checksOf(setups: readonly Setup[]): readonly Sentence[] {
   const stops = new Set(set.map(([stop]) => stop));
   const moved = new Set(set.map((place) => place.join())).size > stops.size;
   const stay = moved ? 'The end stop' : 'Both end stops stay as they are set: the one';
-  const both = stops.size > 1 ? [say(`${stay} that isn’t in use is swung or lifted out of the way.`)] : [];
+  const both =
+    stops.size > 1 ? [say(`${stay} that isn’t in use is swung or lifted out of the way.`)] : [];
   const all = [...both, ...setups.flatMap((s) => s.checks)];
   return [...new Map(all.map((check) => [JSON.stringify(check), check])).values()];
 }
 
 /** The set-ups of a plan in the order they are made. */
-export const setupsOf = ({ cards }: Pick<Plan, 'cards'>): Setup[] => cards.flatMap((card) => card.setups);
+export const setupsOf = ({ cards }: Pick<Plan, 'cards'>): Setup[] =>
+  cards.flatMap((card) => card.setups);
 
 /**
- * The card a set-up goes through, by the id of any of them; where pieces have been cut apart since, or are cut together
- * again, the first card that does the same to some of them.
+ * The card a set-up goes through, by the id of any of them; where pieces have been cut apart since,
+ * or are cut together again, the first card that does the same to some of them.
  */
 export function cardWith({ cards }: Pick<Plan, 'cards'>, id: string): Card | undefined {
   const among = (fits: (setup: Setup) => boolean) => cards.find((card) => card.setups.some(fits));
-  const sameWork = ({ id: own, occurrences }: Setup) => wholeOf(own, occurrences) === wholeOf(id, occurrences);
+  const sameWork = ({ id: own, occurrences }: Setup) =>
+    wholeOf(own, occurrences) === wholeOf(id, occurrences);
   return among((setup) => setup.id === id) ?? among(sameWork);
 }
 
 /** The id that a set-up has where the pieces of its joint aren't cut apart. */
 function wholeOf(id: string, [at]: readonly Occurrence[]): string {
-  const batch = at && id.startsWith(at.joint) ? /^-\d+(?=\.)/.exec(id.slice(at.joint.length)) : null;
+  const batch =
+    at && id.startsWith(at.joint) ? /^-\d+(?=\.)/.exec(id.slice(at.joint.length)) : null;
   return batch ? at!.joint + id.slice(at!.joint.length + batch[0].length) : id;
 }
 
 /** The tools of a chest that a card is set up with: machine, cutter and guides. */
 export function toolsOn({ setups }: Pick<Card, 'setups'>, { tools }: Pick<Shop, 'tools'>): Tool[] {
-  const used = new Set(setups.flatMap(({ machine, cutter, guides }) => [machine, cutter, ...guides]));
+  const used = new Set(
+    setups.flatMap(({ machine, cutter, guides }) => [machine, cutter, ...guides]),
+  );
   return tools.filter(({ id }) => used.has(id));
 }
 
@@ -339,6 +395,7 @@ export function toolsUsed(plan: Pick<Plan, 'cards'>): Set<string> {
  */
 export function fingerprint(data: unknown): string {
   let hash = 0x811c9dc5;
-  for (const char of JSON.stringify(data)) hash = Math.imul(hash ^ char.codePointAt(0)!, 0x01000193) >>> 0;
+  for (const char of JSON.stringify(data))
+    hash = Math.imul(hash ^ char.codePointAt(0)!, 0x01000193) >>> 0;
   return hash.toString(16).padStart(8, '0');
 }

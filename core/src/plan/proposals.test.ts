@@ -27,7 +27,8 @@ const troubles = (job: Job): string[] =>
     ...(chosen.tenoned && chosen.mortised ? [] : ['no way']),
   ]);
 
-const told = (job: Job, id: string) => planJob(job, TEST_SHOP).joints.find(({ joint }) => joint === id)!.advice;
+const told = (job: Job, id: string) =>
+  planJob(job, TEST_SHOP).joints.find(({ joint }) => joint === id)!.advice;
 
 const withTenons = (job: Job, tenonLength: number): Job => ({
   ...job,
@@ -60,7 +61,10 @@ describe('what advice proposes is tried first', () => {
     expect(troubles(made)).toEqual([]);
     /** Alone each would be made longer than half of the leg. */
     expect(told(made, made.joints[0]!.id).map(({ id }) => id)).toContain('short');
-    const after = made.joints.reduce((job, { id }) => taking(job, id, proposalsOf(id, job, TEST_SHOP).together), made);
+    const after = made.joints.reduce(
+      (job, { id }) => taking(job, id, proposalsOf(id, job, TEST_SHOP).together),
+      made,
+    );
     expect(troubles(after)).toEqual([]);
     expect(after).not.toEqual(made);
   });
@@ -68,27 +72,42 @@ describe('what advice proposes is tried first', () => {
   it('of any kind, with any size spoiled: none makes anything impossible or leaves its warning', () => {
     let seen = 0;
     fc.assert(
-      fc.property(fc.nat(), fc.nat(), fc.double({ min: 0.3, max: 3, noNaN: true }), (which, size, factor) => {
-        const kind = JOINT_KINDS[which % JOINT_KINDS.length]!;
-        const plain = jobWith({ kind: kind.id });
-        const { members } = resolve(plain.joints[0]!, plain);
-        const { params } = kindOf(kind.id).propose(members, availableIn(TEST_SHOP));
-        const sizes = Object.entries(params).filter(([name, value]) => typeof value === 'number' && name !== 'tenons');
-        const [name, value] = sizes[size % sizes.length]!;
-        const job = jobWith({ kind: kind.id, params: { ...params, [name]: Number(value) * factor } });
-        const { each, together } = proposalsOf('joint', job, TEST_SHOP);
-        seen += each.length;
-        const before = troubles(job);
-        const isSound = before.length === 0;
-        const ids = new Set(told(job, 'joint').flatMap(({ id, level }) => (level === 'warning' ? [id] : [])));
-        for (const taken of [...each.map((one) => [one]), together]) {
-          const after = taking(job, 'joint', taken);
-          expect(troubles(after).filter((trouble) => !before.includes(trouble))).toEqual([]);
-          for (const advice of told(after, 'joint'))
-            if (advice.level === 'warning' && isSound) expect(ids).toContain(advice.id);
-        }
-      }),
-      /** A blind tenon and a haunch that are too short, and one with no room below it: there is something to propose. */
+      fc.property(
+        fc.nat(),
+        fc.nat(),
+        fc.double({ min: 0.3, max: 3, noNaN: true }),
+        (which, size, factor) => {
+          const kind = JOINT_KINDS[which % JOINT_KINDS.length]!;
+          const plain = jobWith({ kind: kind.id });
+          const { members } = resolve(plain.joints[0]!, plain);
+          const { params } = kindOf(kind.id).propose(members, availableIn(TEST_SHOP));
+          const sizes = Object.entries(params).filter(
+            ([name, value]) => typeof value === 'number' && name !== 'tenons',
+          );
+          const [name, value] = sizes[size % sizes.length]!;
+          const job = jobWith({
+            kind: kind.id,
+            params: { ...params, [name]: Number(value) * factor },
+          });
+          const { each, together } = proposalsOf('joint', job, TEST_SHOP);
+          seen += each.length;
+          const before = troubles(job);
+          const isSound = before.length === 0;
+          const ids = new Set(
+            told(job, 'joint').flatMap(({ id, level }) => (level === 'warning' ? [id] : [])),
+          );
+          for (const taken of [...each.map((one) => [one]), together]) {
+            const after = taking(job, 'joint', taken);
+            expect(troubles(after).filter((trouble) => !before.includes(trouble))).toEqual([]);
+            for (const advice of told(after, 'joint'))
+              if (advice.level === 'warning' && isSound) expect(ids).toContain(advice.id);
+          }
+        },
+      ),
+      /**
+       * A blind tenon and a haunch that are too short, and one with no room below it: there is
+       * something to propose.
+       */
       {
         numRuns: 25,
         examples: [
@@ -116,18 +135,33 @@ describe('what advice proposes is tried first', () => {
 });
 
 describe('what a kind proposes by itself', () => {
-  it.each(['looms', 'racks'] as const)('has a way for both halves in the shop of the %s', (name) => {
-    const { shop } = demo(name);
-    /** Both of one thickness where their faces are to be flush. */
-    const isFlush = (kind: string) => /lap|slot|spline|rebated|stub|grooved|breadboard/.test(kind);
-    const uncut = JOINT_KINDS.flatMap(({ id }) => {
-      const wood = { rail: { thickness: 24 }, stile: { thickness: isFlush(id) ? 24 : 36, width: 70 } };
-      const plain = jobWith({ kind: id, ...wood });
-      const { params } = kindOf(id).propose(resolve(plain.joints[0]!, plain).members, availableIn(shop));
-      const [joint] = planJob(jobWith({ kind: id, ...wood, params }), shop).joints;
-      return joint!.problems.length || !joint!.chosen.tenoned || !joint!.chosen.mortised ? [id] : [];
-    });
-    /** Through 70 no cutter of these shops reaches, and its ends stay round unless they are squared. */
-    expect(uncut.filter((id) => id !== 'through')).toEqual([]);
-  });
+  it.each(['looms', 'racks'] as const)(
+    'has a way for both halves in the shop of the %s',
+    (name) => {
+      const { shop } = demo(name);
+      /** Both of one thickness where their faces are to be flush. */
+      const isFlush = (kind: string) =>
+        /lap|slot|spline|rebated|stub|grooved|breadboard/.test(kind);
+      const uncut = JOINT_KINDS.flatMap(({ id }) => {
+        const wood = {
+          rail: { thickness: 24 },
+          stile: { thickness: isFlush(id) ? 24 : 36, width: 70 },
+        };
+        const plain = jobWith({ kind: id, ...wood });
+        const { params } = kindOf(id).propose(
+          resolve(plain.joints[0]!, plain).members,
+          availableIn(shop),
+        );
+        const [joint] = planJob(jobWith({ kind: id, ...wood, params }), shop).joints;
+        return joint!.problems.length || !joint!.chosen.tenoned || !joint!.chosen.mortised
+          ? [id]
+          : [];
+      });
+      /**
+       * Through 70 no cutter of these shops reaches, and its ends stay round unless they are
+       * squared.
+       */
+      expect(uncut.filter((id) => id !== 'through')).toEqual([]);
+    },
+  );
 });

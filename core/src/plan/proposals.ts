@@ -11,19 +11,28 @@ export interface Proposal {
   readonly value: Mm;
 }
 
-/** What is proposed of a joint: each does good taken by itself, and those that do when taken one after the other. */
+/**
+ * What is proposed of a joint: each does good taken by itself, and those that do when taken one
+ * after the other.
+ */
 export interface Proposals {
   readonly each: readonly Proposal[];
   readonly together: readonly Proposal[];
 }
 
 /**
- * The sizes that advice proposes for a joint, each tried first in the joint and in those it shares a part with. One that
- * would make something impossible or leave a half without a way is not proposed; nor one that mends nothing impossible
- * and brings a warning that was not there, or doesn’t end its own.
+ * The sizes that advice proposes for a joint, each tried first in the joint and in those it shares
+ * a part with. One that would make something impossible or leave a half without a way is not
+ * proposed; nor one that mends nothing impossible and brings a warning that was not there, or
+ * doesn’t end its own.
  * @param id the joint; nothing is proposed where the job has none of it
  */
-export function proposalsOf(id: string, job: Job, chest: Shop, remembered?: Remembered<JointDraft>): Proposals {
+export function proposalsOf(
+  id: string,
+  job: Job,
+  chest: Shop,
+  remembered?: Remembered<JointDraft>,
+): Proposals {
   const near = nearTo(id, job);
   const joint = near.joints.find((each) => each.id === id);
   if (!joint) return { each: [], together: [] };
@@ -32,7 +41,9 @@ export function proposalsOf(id: string, job: Job, chest: Shop, remembered?: Reme
     draftsOf(withJoint(near, tried), shop, remembered).map(({ plan }) => plan);
   const before = plansOf(joint);
   const proposed = proposedIn(joint, near, adviceIn(before, id));
-  const each = proposed.filter((advice) => doesGood(advice, before, plansOf(taken(joint, near, advice)), id));
+  const each = proposed.filter((advice) =>
+    doesGood(advice, before, plansOf(taken(joint, near, advice)), id),
+  );
   let [last, plans] = [joint, before];
   const together = each.filter((advice) => {
     const next = taken(last, near, advice);
@@ -51,7 +62,10 @@ const proposalIn = ({ dimension, propose: value }: Proposing): Proposal => ({ di
 /** The part of a job that a joint can be felt in. */
 function nearTo(id: string, job: Job): Job {
   const parts = new Set(job.joints.filter((joint) => joint.id === id).flatMap(partsOfJoint));
-  return { ...job, joints: job.joints.filter((joint) => partsOfJoint(joint).some((part) => parts.has(part))) };
+  return {
+    ...job,
+    joints: job.joints.filter((joint) => partsOfJoint(joint).some((part) => parts.has(part))),
+  };
 }
 
 const partsOfJoint = ({ tenoned, mortised }: Joint): string[] => [tenoned.part, mortised.part];
@@ -68,7 +82,8 @@ const adviceIn = (plans: readonly JointPlan[], id: string): readonly Advice[] =>
 function proposedIn(joint: Joint, job: Job, advice: readonly Advice[]): Proposing[] {
   const { kind, params, members } = resolve(joint, job);
   const { dimensions } = kind.drawing(params, members);
-  const drawn = (id: DimensionId) => dimensions.find((dimension) => dimension.id === id)?.value ?? Number(params[id]);
+  const drawn = (id: DimensionId) =>
+    dimensions.find((dimension) => dimension.id === id)?.value ?? Number(params[id]);
   const first = new Set<DimensionId>();
   return advice.filter((each): each is Proposing => {
     if (each.propose === undefined || first.has(each.dimension)) return false;
@@ -83,7 +98,12 @@ function taken(joint: Joint, job: Job, { dimension, propose }: Proposing): Joint
   return { ...joint, params: kind.withDimension(params, members, dimension, propose) };
 }
 
-function doesGood(advice: Proposing, before: readonly JointPlan[], after: readonly JointPlan[], id: string): boolean {
+function doesGood(
+  advice: Proposing,
+  before: readonly JointPlan[],
+  after: readonly JointPlan[],
+  id: string,
+): boolean {
   const warned = (plans: readonly JointPlan[]) =>
     new Set(adviceIn(plans, id).flatMap((each) => (each.level === 'warning' ? [each.id] : [])));
   const [had, has] = [warned(before), warned(after)];
@@ -98,7 +118,9 @@ const troublesOf = ({ joint, problems, chosen }: JointPlan): string[] => [
   ...problems.map((problem) => `${joint} ${nameOf(problem)}`),
   ...(problems.length
     ? []
-    : (['tenoned', 'mortised'] as const).filter((half) => !chosen[half]).map((half) => `${joint} ${half}`)),
+    : (['tenoned', 'mortised'] as const)
+        .filter((half) => !chosen[half])
+        .map((half) => `${joint} ${half}`)),
 ];
 
 const nameOf = ({ path, part, dimension }: Problem): string => `${path} ${part} ${dimension}`;

@@ -21,7 +21,10 @@ export interface Reading {
   readonly within: Mm;
   /** Another card takes more from it. */
   readonly more: boolean;
-  /** Rows side by side end beside a ridge: it is read on the ridge, in the middle of the mortise’s width. */
+  /**
+   * Rows side by side end beside a ridge: it is read on the ridge, in the middle of the mortise’s
+   * width.
+   */
   readonly inMiddle?: true;
   /**
    * A later card cuts over it and leaves it as it is: it is made by this one, and read before that.
@@ -54,8 +57,9 @@ export const distanceIn = (setup: Setup, figure: LengthFigure): string =>
 const LEAST_GAIN = 0.05;
 
 /**
- * What the test piece of a card should read, at its figures exactly: the sizes that the card cuts and that move when one
- * of its figures does, and how wide its cutter makes a mortise. Each once, however many joints ask for it.
+ * What the test piece of a card should read, at its figures exactly: the sizes that the card cuts
+ * and that move when one of its figures does, and how wide its cutter makes a mortise. Each once,
+ * however many joints ask for it.
  */
 export function readingsOf(modeller: Modeller, card: Card, plan: Plan): Reading[] {
   const found = new Map<string, Reading>();
@@ -96,10 +100,11 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     gainsOf(modeller, { ...on, setups, moved: own, moves: makesSizes }, shop);
   const made = gainsWith(on.setups);
   /**
-   * What is cut over again after this card is still what its own figures make it on its test piece; what a shoulder
-   * makes, once its cheek has fallen away.
+   * What is cut over again after this card is still what its own figures make it on its test piece;
+   * what a shoulder makes, once its cheek has fallen away.
    */
-  const isSeenAfter = ({ stage }: Setup) => stage === 'shoulders' || (stage === 'cheeks' && own.some(isShoulder));
+  const isSeenAfter = ({ stage }: Setup) =>
+    stage === 'shoulders' || (stage === 'cheeks' && own.some(isShoulder));
   const beforeMore = on.setups.filter((s, i) => i < to || isSeenAfter(s));
   const isLast = beforeMore.length === on.setups.length;
   let madeBefore: readonly Gains[] | undefined;
@@ -107,14 +112,18 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
     of.flatMap(({ figure, setups, makes, wood }) => {
       const gain = makes.find((m) => m.dimension === dimension && !m.bounds)?.gain ?? 0;
       const setup = own.find(({ id }) => id === setups[0])!;
-      return Math.abs(gain) > LEAST_GAIN ? [{ distance: distanceIn(setup, figure), gain, wood }] : [];
+      return Math.abs(gain) > LEAST_GAIN
+        ? [{ distance: distanceIn(setup, figure), gain, wood }]
+        : [];
     });
   const { members } = jointIn(job, joint);
   const sizeOf = sizesIn(on.kind, on.params, members);
   const { gauges } = on.kind.geometry(on.params, member, on.piece, on.at);
   const onRidge = readInMiddle(modeller, on, last!, shop);
   return gauges.flatMap(({ dimension, axis, measures, reads }): Reading[] => {
-    const [was, is, otherwise, will] = [before, now, without, last].map((sizes) => sizes![dimension]!) as [Mm, Mm, Mm, Mm]; // prettier-ignore
+    const [was, is, otherwise, will] = [before, now, without, last].map(
+      (sizes) => sizes![dimension]!,
+    ) as [Mm, Mm, Mm, Mm];
     const isCut = !alike(was, is) || !alike(otherwise, will);
     const inAll = gainsIn(dimension, made);
     const isOver = isCut && !inAll.length && !isLast;
@@ -126,12 +135,17 @@ function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Pl
      */
     const isWood = measures === 'wood' && !reads;
     /** A hollow that a later card makes deeper or wider goes by another name then. */
-    if (isOver && gains.length && !isWood && !alike(sizesBy(beforeMore)[dimension]!, will)) return [];
+    if (isOver && gains.length && !isWood && !alike(sizesBy(beforeMore)[dimension]!, will))
+      return [];
     const value = isWood ? is : will;
     const more = !alike(value, will);
     /** Of two tenons side by side neither is there until the slot between them is. */
     const beside = gauges.some(
-      (g) => g.dimension !== dimension && g.axis === axis && g.measures === measures && measures === 'wood',
+      (g) =>
+        g.dimension !== dimension &&
+        g.axis === axis &&
+        g.measures === measures &&
+        measures === 'wood',
     );
     return more && beside
       ? []
@@ -179,7 +193,12 @@ function halfOf(
   const { joint, member, end, edge } = at;
   const { kind, params } = jointIn(job, joint);
   const isHere = (o: Occurrence) =>
-    o.joint === joint && o.member === member && o.end === end && o.edge === edge && o.hand === at.hand && o.pieces?.join() === at.pieces?.join(); // prettier-ignore
+    o.joint === joint &&
+    o.member === member &&
+    o.end === end &&
+    o.edge === edge &&
+    o.hand === at.hand &&
+    o.pieces?.join() === at.pieces?.join();
   const setups = run.filter(({ occurrences }) => occurrences.some(isHere)).map(standing);
   return { kind, params, member, piece: spotOf(at, job).piece, at, setups };
 }
@@ -190,14 +209,22 @@ export type SizeAsked = Pick<Reading, 'dimension' | 'name' | 'value'>;
 /**
  * All sizes of the half that a set-up cuts first, as they come where every figure is set exactly.
  */
-export function sizesAsked(modeller: Modeller, plan: Plan, { occurrences }: Pick<Setup, 'occurrences'>): SizeAsked[] {
+export function sizesAsked(
+  modeller: Modeller,
+  plan: Plan,
+  { occurrences }: Pick<Setup, 'occurrences'>,
+): SizeAsked[] {
   const { job, shop } = plan.basis;
   const at = occurrences[0]!;
   const on = halfOf(at, setupsOf(plan), job);
   const sizes = sizesOf(modeller, on, shopFor(job, shop));
   const sizeOf = sizesIn(on.kind, on.params, jointIn(job, at.joint).members);
   const { gauges } = on.kind.geometry(on.params, at.member, on.piece, at);
-  return gauges.map(({ dimension }) => ({ dimension, name: sizeOf(dimension).name, value: sizes[dimension]! }));
+  return gauges.map(({ dimension }) => ({
+    dimension,
+    name: sizeOf(dimension).name,
+    value: sizes[dimension]!,
+  }));
 }
 
 /**
@@ -213,22 +240,33 @@ export function readAt(
   stand: ReadonlyMap<string, Mm>,
   truly: Shop = shopFor(plan.basis.job, plan.basis.shop),
 ): Mm {
-  const at = card.setups.flatMap((s) => s.occurrences).find((o) => o.joint === joint && o.member === member)!;
+  const at = card.setups
+    .flatMap((s) => s.occurrences)
+    .find((o) => o.joint === joint && o.member === member)!;
   const on = halfOf(at, setupsOf(plan), plan.basis.job, (setup) => ({
     ...setup,
-    figures: setup.figures.map((figure) => ({ ...figure, set: { ...figure.set, value: stand.get(distanceIn(setup, figure)) ?? figure.set.value } })), // prettier-ignore
+    figures: setup.figures.map((figure) => ({
+      ...figure,
+      set: { ...figure.set, value: stand.get(distanceIn(setup, figure)) ?? figure.set.value },
+    })),
   }));
-  const { measures, reads } = on.kind.geometry(on.params, member, on.piece, at).gauges.find((own) => own.dimension === dimension)!; // prettier-ignore
+  const { measures, reads } = on.kind
+    .geometry(on.params, member, on.piece, at)
+    .gauges.find((own) => own.dimension === dimension)!;
   const last = on.setups.findLastIndex(({ id }) => card.setups.some((s) => s.id === id));
   /**
-   * A hollow is measured as it comes, before it is cut over again; what shoulders and cheeks bound together once its test
-   * piece has both.
+   * A hollow is measured as it comes, before it is cut over again; what shoulders and cheeks bound
+   * together once its test piece has both.
    */
   const isSeen = ({ stage }: Setup) =>
     measures === 'wood' && !reads
       ? stage === 'shoulders'
       : (member === 'tenoned' && !over) || stage === 'cheeks' || stage === 'shoulders';
-  return sizesOf(modeller, { ...on, setups: on.setups.filter((s, i) => i <= last || isSeen(s)) }, truly)[dimension]!;
+  return sizesOf(
+    modeller,
+    { ...on, setups: on.setups.filter((s, i) => i <= last || isSeen(s)) },
+    truly,
+  )[dimension]!;
 }
 
 const jointIn = (job: Job, id: string) =>

@@ -13,8 +13,8 @@ const ACROSS = 1;
 const RIDGE: Mm = 0.1;
 
 /**
- * The sizes along a mortise that read otherwise in the middle of its width than beside it: the round ends of rows side
- * by side leave a ridge between them.
+ * The sizes along a mortise that read otherwise in the middle of its width than beside it: the
+ * round ends of rows side by side leave a ridge between them.
  * @param sizes of the half as it is read, in the middle
  */
 export function readInMiddle<P extends object>(
@@ -26,14 +26,25 @@ export function readInMiddle<P extends object>(
   const off = outerRow(half.setups, sizes['mortiseWidth'] ?? 0, shop);
   if (!off) return new Set();
   const beside = sizesOf(modeller, { ...half, kind: gaugedAside(half.kind, off) }, shop);
-  return new Set(Object.keys(sizes).filter((dimension) => Math.abs(beside[dimension]! - sizes[dimension]!) > RIDGE));
+  return new Set(
+    Object.keys(sizes).filter(
+      (dimension) => Math.abs(beside[dimension]! - sizes[dimension]!) > RIDGE,
+    ),
+  );
 }
 
-/** How far off the middle of a mortise the outer rows of its cutter run; nothing where it is made in one. */
+/**
+ * How far off the middle of a mortise the outer rows of its cutter run; nothing where it is made in
+ * one.
+ */
 function outerRow(setups: readonly Setup[], width: Mm, { tools }: Shop): Mm | undefined {
-  const routed = setups.find(({ stage, passes }) => stage === 'mortise' && new Set(passes.map(pathOf)).size > 1);
+  const routed = setups.find(
+    ({ stage, passes }) => stage === 'mortise' && new Set(passes.map(pathOf)).size > 1,
+  );
   const cutter = tools.find(({ id }) => id === routed?.cutter);
-  return cutter?.kind === 'router-cutter' && width > cutter.diameter ? (width - cutter.diameter) / 2 : undefined;
+  return cutter?.kind === 'router-cutter' && width > cutter.diameter
+    ? (width - cutter.diameter) / 2
+    : undefined;
 }
 
 const pathOf = ({ figures }: Pass): string => Object.values(figures).join();
@@ -49,7 +60,8 @@ const gaugedAside = <P extends object>(kind: JointKind<P>, by: Mm): JointKind<P>
 
 function aside(gauge: Gauge, by: Mm): Gauge {
   if (gauge.axis !== ALONG) return gauge;
-  const moved = (corner: Vec3) => corner.map((at, axis) => (axis === ACROSS ? at + by : at)) as unknown as Vec3;
+  const moved = (corner: Vec3) =>
+    corner.map((at, axis) => (axis === ACROSS ? at + by : at)) as unknown as Vec3;
   const { min, max } = gauge.bar;
   return { ...gauge, bar: { ...gauge.bar, min: moved(min), max: moved(max) } };
 }

@@ -32,16 +32,23 @@ export function spotOf(at: Occurrence, job: Job): Spot {
 }
 
 /**
- * The pictures of a card, a set for each pass of each of its set-ups that looks different; from the job and the chest
- * the plan was made from.
+ * The pictures of a card, a set for each pass of each of its set-ups that looks different; from the
+ * job and the chest the plan was made from.
  */
 export function scenesOf(card: Card, plan: Plan): PassScene[] {
   const shop = shopFor(plan.basis.job, plan.basis.shop);
   const run = setupsOf(plan);
-  return card.setups.flatMap((setup) => scenesOfSetup(setup, run.slice(0, run.indexOf(setup)), plan, shop));
+  return card.setups.flatMap((setup) =>
+    scenesOfSetup(setup, run.slice(0, run.indexOf(setup)), plan, shop),
+  );
 }
 
-function scenesOfSetup(setup: Setup, before: readonly Setup[], { basis: { job } }: Plan, shop: Shop): PassScene[] {
+function scenesOfSetup(
+  setup: Setup,
+  before: readonly Setup[],
+  { basis: { job } }: Plan,
+  shop: Shop,
+): PassScene[] {
   const at = setup.occurrences[0]!;
   const joint = job.joints.find((j) => j.id === at.joint)!;
   const { kind, params } = resolve(joint, job);
@@ -56,7 +63,9 @@ function scenesOfSetup(setup: Setup, before: readonly Setup[], { basis: { job } 
   return shown.map((pass, i) => {
     const placement = model.place(setup, pass, at, spot.piece, shop);
     /** What stands at other places of the guide has been cut by then. */
-    const earlier = shown.slice(0, i).filter((other) => other.figures['across'] !== pass.figures['across']);
+    const earlier = shown
+      .slice(0, i)
+      .filter((other) => other.figures['across'] !== pass.figures['across']);
     const taken = [...gone, ...takenBy(setup, earlier, spot, shop)];
     return {
       setup: setup.id,
@@ -67,17 +76,31 @@ function scenesOfSetup(setup: Setup, before: readonly Setup[], { basis: { job } 
   });
 }
 
-/** Where a set-up has worked on the half that is pictured: at the same place, else at its other end. */
+/**
+ * Where a set-up has worked on the half that is pictured: at the same place, else at its other end.
+ */
 function workedBy({ occurrences }: Setup, at: Occurrence): Occurrence | undefined {
   const half = occurrences.filter((o) => o.joint === at.joint && o.member === at.member);
   return half.find((o) => o.end === at.end && o.edge === at.edge) ?? half[0];
 }
 
-/** The wood that each pass takes from a piece, in its own axes: between two solids where there are two. */
-const takenBy = (setup: Setup, passes: readonly Pass[], { at, piece }: Spot, shop: Shop): Solid[][] =>
+/**
+ * The wood that each pass takes from a piece, in its own axes: between two solids where there are
+ * two.
+ */
+const takenBy = (
+  setup: Setup,
+  passes: readonly Pass[],
+  { at, piece }: Spot,
+  shop: Shop,
+): Solid[][] =>
   passes.map((pass): Solid[] => {
     const placement = modelOf(setup.model).place(setup, pass, at, piece, shop);
-    const sweep: Solid = { shape: 'placed', rigid: invert(placement.rigid), solid: placement.sweep };
+    const sweep: Solid = {
+      shape: 'placed',
+      rigid: invert(placement.rigid),
+      solid: placement.sweep,
+    };
     if (setup.stage !== 'end') return [sweep];
     /** What an end loses is all that is before the cut, not the kerf alone. */
     const off = scale(OUTWARD[faceOf('worked-end', at)], piece.length);
@@ -86,4 +109,6 @@ const takenBy = (setup: Setup, passes: readonly Pass[], { at, piece }: Spot, sho
 
 /** The part as the pieces an occurrence is about: all of them, or those of its batch. */
 const piecesOf = (part: Part, { pieces, count }: Occurrence): Part =>
-  pieces ? asBatch(part, { pieces, count, measured: pieces.map((n) => part.thickness.measured[n - 1]!) }) : part;
+  pieces
+    ? asBatch(part, { pieces, count, measured: pieces.map((n) => part.thickness.measured[n - 1]!) })
+    : part;

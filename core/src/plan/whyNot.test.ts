@@ -29,11 +29,26 @@ describe('why a joint is not proved', () => {
      * 32 threads to the inch without a ring move a fifth of a millimetre in a quarter turn; the
      * rule shows only half ones.
      */
-    const coarse = withTool({ ...TEST_SHOP, graduation: 0.5 }, 'upright', { screw: { lead: 25.4 / 32, divisions: 0 }, travel: 60 }); // prettier-ignore
-    const params = { corners: 'squared', position: 100, mortiseWidth: 8, faceClearance: 0, faceShoulder: 7.2, setBack: -0.2 }; // prettier-ignore
-    const words = said(jobWith({ params, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } }), coarse);
+    const coarse = withTool({ ...TEST_SHOP, graduation: 0.5 }, 'upright', {
+      screw: { lead: 25.4 / 32, divisions: 0 },
+      travel: 60,
+    });
+    const params = {
+      corners: 'squared',
+      position: 100,
+      mortiseWidth: 8,
+      faceClearance: 0,
+      faceShoulder: 7.2,
+      setBack: -0.2,
+    };
+    const words = said(
+      jobWith({ params, routes: { tenoned: 'crosscut-shoulders+saw-upright-flipped' } }),
+      coarse,
+    );
     expect(words.join('\n')).toMatch(/Put together, wood is in the way of wood, 0\.\d+ mm deep\./);
-    expect(words.at(-1)).toMatch(/^Most is left by “.+” of .+: 0\.\d+ mm of [\d.]+ mm\. Set-up blocks, a finer scale/);
+    expect(words.at(-1)).toMatch(
+      /^Most is left by “.+” of .+: 0\.\d+ mm of [\d.]+ mm\. Set-up blocks, a finer scale/,
+    );
   });
 
   it('a fit that holds for some of the measured pieces only: which they are, and what would mend it', () => {
@@ -41,7 +56,10 @@ describe('why a joint is not proved', () => {
     const params = { corners: 'squared', position: 100, faceClearance: 0.05 };
     const rail = (more: Partial<Part>, tenoned = 'crosscut-shoulders+saw-upright-flipped'): Job => {
       const { parts, ...job } = jobWith({ params, rail: { measured }, routes: { tenoned } });
-      return { ...job, parts: parts.map((p) => (p.id === 'rail' ? { ...p, quantity: 4, ...more } : p)) };
+      return {
+        ...job,
+        parts: parts.map((p) => (p.id === 'rail' ? { ...p, quantity: 4, ...more } : p)),
+      };
     };
     const exact = { ...TEST_SHOP, graduation: 0 };
     /**
@@ -62,7 +80,11 @@ describe('why a joint is not proved', () => {
   it('a shoulder that stays open is told by how much', () => {
     const job = jobWith({ params: { corners: 'squared', position: 100 } });
     const { joints, cards } = planJob(job, TEST_SHOP, modeller);
-    const proof = { ...joints[0]!.proof!, good: false, closed: { ...joints[0]!.proof!.closed, shoulderGap: 1.5 } };
+    const proof = {
+      ...joints[0]!.proof!,
+      good: false,
+      closed: { ...joints[0]!.proof!.closed, shoulderGap: 1.5 },
+    };
     expect(whyNot(proof, setupsOf({ cards }), partsOf(job)).map((s) => speak(s, METRIC))[0]).toBe(
       'The shoulder stays open 1.5 mm: the tenon meets the bottom.',
     );

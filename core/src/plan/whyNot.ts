@@ -14,8 +14,9 @@ const CALLED = {
 } as const;
 
 /**
- * Why a joint is not proved, in sentences: where wood is wrong and by how much, what a set-up does that none should, and
- * which figure's setting leaves most, with what would mend it. Nothing for one that is proved.
+ * Why a joint is not proved, in sentences: where wood is wrong and by how much, what a set-up does
+ * that none should, and which figure's setting leaves most, with what would mend it. Nothing for
+ * one that is proved.
  * @param setups of the plan the proof was made from
  * @param parts its two parts, by name and with their measured pieces
  */
@@ -42,7 +43,9 @@ export function whyNot(
       ...trapped.map(({ setup, between }) =>
         say(`${titleOf(setup)}: an off-cut comes loose between blade and ${between}.`),
       ),
-      ...faults.map(({ setup, words }) => say(`${titleOf(setup)}: ${words.text}.`, { ...words.lengths })),
+      ...faults.map(({ setup, words }) =>
+        say(`${titleOf(setup)}: ${words.text}.`, { ...words.lengths }),
+      ),
     ];
   });
   const { shoulderGap, interference } = proof.closed;
@@ -53,7 +56,11 @@ export function whyNot(
       ? [say('The shoulder stays open {shoulderGap}: the tenon meets the bottom.', { shoulderGap })]
       : []),
     ...(interference.depth > TOLERANCE
-      ? [say('Put together, wood is in the way of wood, {depth} deep.', { depth: interference.depth })]
+      ? [
+          say('Put together, wood is in the way of wood, {depth} deep.', {
+            depth: interference.depth,
+          }),
+        ]
       : []),
     ...mending(own),
   ];
@@ -71,13 +78,20 @@ function missedFit(
   parts: Readonly<Record<MemberName, NamedPart>>,
 ): Sentence[] {
   if (!fit || fit.holds) return [];
-  const range = fit.tightest === fit.loosest ? fit.loosest : `from ${fit.tightest} to ${fit.loosest}`;
-  const told = say(`The fit comes out ${range}, {least} to {most} of clearance, where ${fit.asked} was asked for.`, {
-    least: clearance.least,
-    most: clearance.most,
-  });
+  const range =
+    fit.tightest === fit.loosest ? fit.loosest : `from ${fit.tightest} to ${fit.loosest}`;
+  const told = say(
+    `The fit comes out ${range}, {least} to {most} of clearance, where ${fit.asked} was asked for.`,
+    {
+      least: clearance.least,
+      most: clearance.most,
+    },
+  );
   const spread = ({ least, most }: Range) => most - least;
-  const [tenon, mortise] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
+  const [tenon, mortise] = [
+    members.tenoned.sizes['tenonThickness']!,
+    members.mortised.sizes['mortiseWidth']!,
+  ];
   const varies = spread(tenon) >= spread(mortise) ? 'tenoned' : 'mortised';
   const size = varies === 'tenoned' ? tenon : mortise;
   if (spread(size) <= TOLERANCE) return [told];
@@ -111,8 +125,9 @@ export interface PieceNote {
 }
 
 /**
- * What is wrong with whole pieces, each with the joints it is to be shown at: work that takes no wood, off-cuts that are
- * caught, wood that is wrong once all joints of the piece are cut, and what one joint takes from another.
+ * What is wrong with whole pieces, each with the joints it is to be shown at: work that takes no
+ * wood, off-cuts that are caught, wood that is wrong once all joints of the piece are cut, and what
+ * one joint takes from another.
  */
 export function notesOnPieces(
   pieces: readonly PieceProof[],
@@ -135,7 +150,9 @@ export function notesOnPieces(
       ...piece.trapped.map(({ setup, between }): PieceNote => ({
         joints: jointsOf(setup),
         level: 'error',
-        words: say(`${which}, ${titleOf(setup)}: an off-cut comes loose between blade and ${between}.`),
+        words: say(
+          `${which}, ${titleOf(setup)}: an off-cut comes loose between blade and ${between}.`,
+        ),
       })),
       ...wrong.map(({ sort, depth, joint, setup }): PieceNote => ({
         joints: piece.joints,
@@ -157,7 +174,9 @@ export function notesOnPieces(
 }
 
 /** Both ends of a piece are spoiled alike: said once. */
-const unlikeSpoils = ({ spoils }: PieceProof) => [...new Map(spoils.map((s) => [`${s.joint} ${s.by}`, s])).values()];
+const unlikeSpoils = ({ spoils }: PieceProof) => [
+  ...new Map(spoils.map((s) => [`${s.joint} ${s.by}`, s])).values(),
+];
 
 /**
  * The setting that leaves most of what is asked, as it counts in the size it makes; and what would

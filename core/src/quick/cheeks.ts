@@ -6,7 +6,8 @@ import { answered, clash, num, type Ask, type QuickFigure } from './question.ts'
 import { across, down, rect } from './sketch.ts';
 
 const stock = (shop: Shop): Mm => (shop.style.system === 'mm' ? 22 : 0.75 * INCH);
-const third = (shop: Shop): Mm => nearestWidth(stock(shop) / 3, availableIn(shop)) ?? stock(shop) / 3;
+const third = (shop: Shop): Mm =>
+  nearestWidth(stock(shop) / 3, availableIn(shop)) ?? stock(shop) / 3;
 const kerfOf = (shop: Shop): Mm => toolsOf(shop, 'saw-blade')[0]?.kerf ?? 3.2;
 const length = (id: string, label: string, initial: Mm, zero = false): Ask => ({
   id,
@@ -24,7 +25,11 @@ const endView = (T: Mm, t: Mm, a: Mm, L: Mm) => ({
     rect('waste', [T * 2, 0], [T * 2 + L, a]),
     rect('waste', [T * 2, a + t], [T * 2 + L, T]),
   ],
-  marks: [down(0, T, 0, -T * 0.35), down(a, a + t, T * 2 + L, T * 0.35), down(0, a, T * 2 + L, T * 1.1)],
+  marks: [
+    down(0, T, 0, -T * 0.35),
+    down(a, a + t, T * 2 + L, T * 0.35),
+    down(0, a, T * 2 + L, T * 1.1),
+  ],
 });
 
 const askTenon = (shop: Shop): Ask[] => [
@@ -46,7 +51,11 @@ const tooThick = (T: Mm, t: Mm, a: Mm) =>
   a + t > T + 1e-9
     ? clash(
         't',
-        say('Shoulder and tenon make {sum}; the stock is {T}: {over} too much.', { sum: a + t, T, over: a + t - T }),
+        say('Shoulder and tenon make {sum}; the stock is {T}: {over} too much.', {
+          sum: a + t,
+          T,
+          over: a + t - T,
+        }),
       )
     : undefined;
 
@@ -71,7 +80,8 @@ export const thirds: QuickFigure = {
     const available = availableIn(shop);
     const m = nearestWidth(T / 3, available) ?? T / 3;
     const t = m - available.targetClearance;
-    if (m >= T) return clash('T', say('The smallest cutter, {m}, is as wide as the stock, {T}.', { m, T }));
+    if (m >= T)
+      return clash('T', say('The smallest cutter, {m}, is as wide as the stock, {T}.', { m, T }));
     const a = (T - t) / 2;
     return answered({
       found: [
@@ -80,7 +90,11 @@ export const thirds: QuickFigure = {
         { name: 'Shoulder each side', value: a, unit: 'length' },
       ],
       working: [
-        say('a third of {T} is {third}; of the cutters here {m} is nearest', { T, third: T / 3, m }),
+        say('a third of {T} is {third}; of the cutters here {m} is nearest', {
+          T,
+          third: T / 3,
+          m,
+        }),
         say('tenon = mortise {m} − clearance {c}', { m, c: available.targetClearance }),
         say('shoulders = (stock {T} − tenon {t}) / 2', { T, t }),
       ],
@@ -110,7 +124,9 @@ export const bladeHeight: QuickFigure = {
       working: [
         say('reference face down: its own shoulder, {a}', { a }),
         say('other face down: stock {T} − {a} − tenon {t}', { T, a, t }),
-        ...(centred ? [say('centred: one height serves both faces, and its error counts twice')] : []),
+        ...(centred
+          ? [say('centred: one height serves both faces, and its error counts twice')]
+          : []),
       ],
       sketch: endView(T, t, a, T),
       uses: [
@@ -192,15 +208,23 @@ export const steppedCut: QuickFigure = {
           : [say('second = shoulder {a} − kerf {k}', { a, k })]),
         ...(second !== undefined && second < 0
           ? [
-              say('the blade reaches {in} into the face of the jig: only with a sacrificial face on it', {
-                in: -second,
-              }),
+              say(
+                'the blade reaches {in} into the face of the jig: only with a sacrificial face on it',
+                {
+                  in: -second,
+                },
+              ),
             ]
           : []),
-        ...(Math.abs(turns.error) > 5e-4 ? [say('the turns leave {left}', { left: Math.abs(turns.error) })] : []),
+        ...(Math.abs(turns.error) > 5e-4
+          ? [say('the turns leave {left}', { left: Math.abs(turns.error) })]
+          : []),
       ],
       sketch: {
-        shapes: [...onEnd(T, t, a, k), ...(a > 0 ? [rect('hidden', [a - k, T * 1.4], [a, T * 3])] : [])],
+        shapes: [
+          ...onEnd(T, t, a, k),
+          ...(a > 0 ? [rect('hidden', [a - k, T * 1.4], [a, T * 3])] : []),
+        ],
         marks: [across(a - k, a + t, T * 3, T * 0.4, step), across(0, a + t, 0, -T * 0.35)],
       },
       uses: [{ dimension: 'tenonThickness', name: 'tenon thickness', value: t }],

@@ -4,7 +4,8 @@ import { templateSlot, templateWork } from '../methods/index.ts';
 import { answered, clash, num, type QuickFigure } from './question.ts';
 import { across, circle, down, line, rect } from './sketch.ts';
 
-const inUnit = (shop: Shop, metric: Mm, inches: number): Mm => (shop.style.system === 'mm' ? metric : inches * INCH);
+const inUnit = (shop: Shop, metric: Mm, inches: number): Mm =>
+  shop.style.system === 'mm' ? metric : inches * INCH;
 
 /** A hand-held router between two stops. */
 export const stopSpacing: QuickFigure = {
@@ -21,8 +22,14 @@ export const stopSpacing: QuickFigure = {
     ];
   },
   answer(given) {
-    const [l, d, left, right] = [num(given, 'l'), num(given, 'd'), num(given, 'B1'), num(given, 'B2')];
-    if (d > l + 1e-9) return clash('d', say('The cutter, {d}, is longer than the mortise, {l}.', { d, l }));
+    const [l, d, left, right] = [
+      num(given, 'l'),
+      num(given, 'd'),
+      num(given, 'B1'),
+      num(given, 'B2'),
+    ];
+    if (d > l + 1e-9)
+      return clash('d', say('The cutter, {d}, is longer than the mortise, {l}.', { d, l }));
     if (d / 2 >= Math.min(left, right))
       return clash('d', say('The cutter, {d}, reaches past the edge of the base.', { d }));
     const travel = l - d;
@@ -83,7 +90,13 @@ export const bushingSlot: QuickFigure = {
     const [size, d, G] = [num(given, 'm'), num(given, 'd'), num(given, 'G')];
     const forSlot = given['ask'] === 'slot';
     if (G <= d)
-      return clash('G', say('The bushing, {G}, must be larger than the cutter that passes through it, {d}.', { G, d }));
+      return clash(
+        'G',
+        say('The bushing, {G}, must be larger than the cutter that passes through it, {d}.', {
+          G,
+          d,
+        }),
+      );
     const slot = forSlot ? templateSlot(size, d, G) : size;
     const mortise = forSlot ? size : templateWork(size, d, G);
     if (d > mortise + 1e-9)
@@ -128,18 +141,34 @@ export const stackMakeUp: QuickFigure = {
     return [
       { id: 'K', label: 'Width', type: 'length', initial: inUnit(shop, 12, 1 / 2) },
       { id: 'outer', label: 'Outer blades together', type: 'length', initial: stack?.outer ?? 6.4 },
-      { id: 'chippers', label: 'Chippers', type: 'lengths', initial: stack?.chippers ?? [3.2, 3.2, 1.6] },
+      {
+        id: 'chippers',
+        label: 'Chippers',
+        type: 'lengths',
+        initial: stack?.chippers ?? [3.2, 3.2, 1.6],
+      },
       { id: 'shims', label: 'Shims', type: 'lengths', initial: stack?.shims ?? [0.1, 0.2, 0.5] },
     ];
   },
   answer(given, shop) {
     const [K, outer] = [num(given, 'K'), num(given, 'outer')];
     const [chippers, shims] = [given['chippers'] as readonly Mm[], given['shims'] as readonly Mm[]];
-    if (K < outer - 1e-9) return clash('K', say('The outer blades alone cut {outer}, wider than {K}.', { outer, K }));
+    if (K < outer - 1e-9)
+      return clash('K', say('The outer blades alone cut {outer}, wider than {K}.', { outer, K }));
     if (chippers.length > 8) return clash('chippers', say('At most 8 chippers.'));
     if (shims.length > 12) return clash('shims', say('At most 12 shims.'));
     const made = makeUp(
-      { kind: 'stack', id: '', name: '', retired: false, outer, chippers, shims, diameter: 200, teeth: 'flat' },
+      {
+        kind: 'stack',
+        id: '',
+        name: '',
+        retired: false,
+        outer,
+        chippers,
+        shims,
+        diameter: 200,
+        teeth: 'flat',
+      },
       K,
     )!;
     const inside = [...made.chippers, ...made.shims];
@@ -162,14 +191,25 @@ export const stackMakeUp: QuickFigure = {
               )
             : say('the outer blades alone'),
         },
-        ...(Math.abs(made.error) > 5e-4 ? [{ name: 'Left over', value: made.error, unit: 'length' as const }] : []),
+        ...(Math.abs(made.error) > 5e-4
+          ? [{ name: 'Left over', value: made.error, unit: 'length' as const }]
+          : []),
       ],
       working: [
-        say(['outer {outer}', ...Object.keys(lengths).map((k) => `{${k}}`)].join(' + '), { outer, ...lengths }),
-        ...(shop.rules.stacks ? [] : [say('local rules of this shop keep stacks off the table saw')]),
+        say(['outer {outer}', ...Object.keys(lengths).map((k) => `{${k}}`)].join(' + '), {
+          outer,
+          ...lengths,
+        }),
+        ...(shop.rules.stacks
+          ? []
+          : [say('local rules of this shop keep stacks off the table saw')]),
       ],
       sketch: {
-        shapes: [rect('steel', [0, 0], [outer / 2, 72]), ...between, rect('steel', [x, 0], [x + outer / 2, 72])],
+        shapes: [
+          rect('steel', [0, 0], [outer / 2, 72]),
+          ...between,
+          rect('steel', [x, 0], [x + outer / 2, 72]),
+        ],
         marks: [across(0, x + outer / 2, 72, 8)],
       },
       uses: [{ dimension: 'tenonLength', name: 'tenon length', value: made.value }],
@@ -185,7 +225,14 @@ export const screwTurns: QuickFigure = {
   asks: (shop) => [
     { id: 'x', label: 'Move', type: 'length', initial: inUnit(shop, 11.2, 7 / 16) },
     { id: 'lead', label: 'Travel of one turn', type: 'length', initial: inUnit(shop, 4, 1 / 32) },
-    { id: 'ring', label: 'Divisions of its ring', type: 'number', initial: inUnit(shop, 80, 0), least: 0, most: 1000 },
+    {
+      id: 'ring',
+      label: 'Divisions of its ring',
+      type: 'number',
+      initial: inUnit(shop, 80, 0),
+      least: 0,
+      most: 1000,
+    },
   ],
   answer(given) {
     const [x, lead, divisions] = [num(given, 'x'), num(given, 'lead'), num(given, 'ring')];
@@ -195,7 +242,9 @@ export const screwTurns: QuickFigure = {
       found: [
         { name: 'Turns', value: x / lead, unit: 'times', words: say(turnsInWords(turns)) },
         { name: 'Moves', value: turns.value, unit: 'length' },
-        ...(Math.abs(turns.error) > 5e-4 ? [{ name: 'Left over', value: turns.error, unit: 'length' as const }] : []),
+        ...(Math.abs(turns.error) > 5e-4
+          ? [{ name: 'Left over', value: turns.error, unit: 'length' as const }]
+          : []),
       ],
       working: [
         say('turns = move {x} / travel of one turn {lead}', { x, lead }),
@@ -225,7 +274,14 @@ export const rim: QuickFigure = {
     const cutter = toolsOf(shop, 'router-cutter')[0];
     return [
       { id: 'd', label: 'Diameter', type: 'length', initial: cutter?.diameter ?? 12 },
-      { id: 'rpm', label: 'Turns a minute', type: 'number', initial: 18_000, least: 1, most: 100_000 },
+      {
+        id: 'rpm',
+        label: 'Turns a minute',
+        type: 'number',
+        initial: 18_000,
+        least: 1,
+        most: 100_000,
+      },
       {
         id: 'mark',
         label: 'Marked on the cutter',

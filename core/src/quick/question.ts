@@ -5,13 +5,24 @@ import type { Mm, Sentence } from '../units/index.ts';
 /** One thing a question needs to know. */
 export type Ask = { readonly id: string; readonly label: string } & (
   | { readonly type: 'length'; readonly initial: Mm; readonly zero?: boolean }
-  | { readonly type: 'number'; readonly initial: number; readonly least: number; readonly most: number }
-  | { readonly type: 'choice'; readonly initial: string; readonly options: Readonly<Record<string, string>> }
+  | {
+      readonly type: 'number';
+      readonly initial: number;
+      readonly least: number;
+      readonly most: number;
+    }
+  | {
+      readonly type: 'choice';
+      readonly initial: string;
+      readonly options: Readonly<Record<string, string>>;
+    }
   | { readonly type: 'lengths'; readonly initial: readonly Mm[] }
   | { readonly type: 'sum'; readonly initial: string }
 );
 
-/** What was answered to each ask, by its id: a length or number, a choice's key, a run of lengths. */
+/**
+ * What was answered to each ask, by its id: a length or number, a choice's key, a run of lengths.
+ */
 export type Given = Readonly<Record<string, number | string | readonly Mm[]>>;
 
 /** One figure of the answer; the first is the one that was asked for. */
@@ -29,7 +40,9 @@ export interface SketchShape {
   readonly open?: boolean;
 }
 
-/** A distance in the sketch; `beside` shifts its line off the points, mm, the sign giving the side. */
+/**
+ * A distance in the sketch; `beside` shifts its line off the points, mm, the sign giving the side.
+ */
 export interface SketchMark {
   readonly from: Vec2;
   readonly to: Vec2;
@@ -48,7 +61,11 @@ export interface Answer {
   readonly working: readonly Sentence[];
   readonly sketch: Sketch;
   /** Dimensions of a joint that the answer can be used as. */
-  readonly uses: readonly { readonly dimension: string; readonly name: string; readonly value: Mm }[];
+  readonly uses: readonly {
+    readonly dimension: string;
+    readonly name: string;
+    readonly value: Mm;
+  }[];
 }
 
 /** Why there is no answer: which ask, and the two numbers that clash. */
@@ -57,7 +74,8 @@ export interface Clash {
   readonly message: Sentence;
 }
 
-export type Answered = { readonly ok: true; readonly answer: Answer } | { readonly ok: false; readonly clash: Clash };
+export type Answered =
+  { readonly ok: true; readonly answer: Answer } | { readonly ok: false; readonly clash: Clash };
 
 /** One question, one answer, no job. */
 export interface QuickFigure {
@@ -70,5 +88,8 @@ export interface QuickFigure {
 }
 
 export const answered = (answer: Answer): Answered => ({ ok: true, answer });
-export const clash = (ask: string, message: Sentence): Answered => ({ ok: false, clash: { ask, message } });
+export const clash = (ask: string, message: Sentence): Answered => ({
+  ok: false,
+  clash: { ask, message },
+});
 export const num = (given: Given, id: string): number => given[id] as number;

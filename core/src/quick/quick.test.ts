@@ -21,7 +21,8 @@ const answer = (id: string, given: Given = {}, shop = TEST_SHOP): Answer => {
   if (!got.ok) throw new Error(speak(got.clash.message, METRIC));
   return got.answer;
 };
-const found = (id: string, given: Given = {}) => answer(id, given).found.map((f) => Number(f.value.toFixed(6)));
+const found = (id: string, given: Given = {}) =>
+  answer(id, given).found.map((f) => Number(f.value.toFixed(6)));
 const why = (id: string, given: Given = {}) => {
   const got = ask(id, given);
   return got.ok ? '' : `${got.clash.ask}: ${speak(got.clash.message, METRIC)}`;
@@ -50,12 +51,17 @@ describe('quick figures', () => {
     },
   );
 
-  /** The worked values of the trade: T = 22, t = 8, a = 7, k = 3.2, l = 50, d = 8, round base of 150. */
+  /**
+   * The worked values of the trade: T = 22, t = 8, a = 7, k = 3.2, l = 50, d = 8, round base of
+   * 150.
+   */
   it('gives the worked values', () => {
     expect(found('blade-height', { T: 22, t: 8, off: 7 })).toEqual([7, 7]);
     expect(found('upright-fence', { T: 22, t: 8, off: 7 })).toEqual([15]);
     expect(found('upright-fence', { T: 22, t: 8, off: 6 })).toEqual([14, 16]);
-    expect(found('stepped-cut', { t: 8, off: 7, k: 3.2, lead: 4, ring: 80 })).toEqual([11.2, 15, 3.8]);
+    expect(found('stepped-cut', { t: 8, off: 7, k: 3.2, lead: 4, ring: 80 })).toEqual([
+      11.2, 15, 3.8,
+    ]);
     expect(found('stepped-cut', { t: 8, off: 0, k: 3.2 })).toEqual([11.2, 8]);
     expect(found('stop-spacing', { l: 50, d: 8, B1: 75, B2: 75 })).toEqual([192, 96, 96, 42]);
     expect(found('bushing-slot', { ask: 'slot', m: 8, d: 8, G: 17 })[0]).toBe(17);
@@ -64,12 +70,14 @@ describe('quick figures', () => {
     expect(found('bushing-slot', { ask: 'slot', m: 10, d: 9.5, G: 16 })[0]).toBe(16.5);
     expect(found('bushing-slot', { ask: 'mortise', m: 16.5, d: 9.5, G: 15.9 })[0]).toBe(10.1);
     expect(found('screw-turns', { x: 11.2, lead: 4, ring: 80 }).slice(0, 2)).toEqual([2.8, 11.2]);
-    expect(answer('thirds', { T: 0.75 * INCH }, withTool(SHOPS[1]!, 'x', {})).found[0]!.value).toBeCloseTo(INCH / 4, 9);
+    expect(
+      answer('thirds', { T: 0.75 * INCH }, withTool(SHOPS[1]!, 'x', {})).found[0]!.value,
+    ).toBeCloseTo(INCH / 4, 9);
     /** Five cuts, common practice: (A − B)/4 over the strip, carried on to the end of the fence. */
     expect(found('five-cuts', { A: 25.4, B: 25, L: 400, F: 600 })).toEqual([0.15, 0.1]);
-    expect(answer('five-cuts', { A: 25, B: 25.4, L: 400, F: 600 }, SHOPS[0]).working[2]!.text).toMatch(
-      /^so that the end cut last gets narrower/,
-    );
+    expect(
+      answer('five-cuts', { A: 25, B: 25.4, L: 400, F: 600 }, SHOPS[0]).working[2]!.text,
+    ).toMatch(/^so that the end cut last gets narrower/);
     expect(found('drawbore', { peg: 8, off: 1.5, L: 38 })).toEqual([10.5, 12, 23.5]);
     /** Movement: size x coefficient x change; northern red oak, Wood Handbook, from memory. */
     const oak = answer('movement', {
@@ -91,7 +99,9 @@ describe('quick figures', () => {
         const [d, G] = [Math.min(a, b), Math.max(a, b) + 0.5];
         const m = d + c / 4;
         const slot = answer('bushing-slot', { ask: 'slot', m, d, G }).found[0]!.value;
-        expect(answer('bushing-slot', { ask: 'mortise', m: slot, d, G }).found[0]!.value).toBeCloseTo(m, 9);
+        expect(
+          answer('bushing-slot', { ask: 'mortise', m: slot, d, G }).found[0]!.value,
+        ).toBeCloseTo(m, 9);
       }),
       { seed: 3, numRuns: 100 },
     );
@@ -112,16 +122,24 @@ describe('quick figures', () => {
       }),
       { seed: 8, numRuns: 100 },
     );
-    expect(speak(answer('fractions', { sum: '3/4" - 1/32"' }).working[0]!, IMPERIAL)).toMatch(/^0.7188 in/);
+    expect(speak(answer('fractions', { sum: '3/4" - 1/32"' }).working[0]!, IMPERIAL)).toMatch(
+      /^0.7188 in/,
+    );
   });
 
   it('what can’t be is told at the field, with its numbers', () => {
-    expect(why('bushing-slot', { d: 12, G: 10 })).toMatch(/^G: The bushing, 10.0 mm, must be larger than the cutter/);
+    expect(why('bushing-slot', { d: 12, G: 10 })).toMatch(
+      /^G: The bushing, 10.0 mm, must be larger than the cutter/,
+    );
     expect(why('bushing-slot', { m: 8, d: 9.5, G: 16 })).toMatch(
       /^d: The cutter, 9.5 mm, is wider than the mortise, 8.0 mm/,
     );
-    expect(why('bushing-slot', { ask: 'mortise', m: 12, d: 9.5, G: 16 })).toMatch(/^m: The slot, 12.0 mm, is narrower/);
-    expect(why('upright-fence', { T: 22, t: 16, off: 8 })).toMatch(/^t: .*make 24.0 mm; the stock is 22.0 mm/);
+    expect(why('bushing-slot', { ask: 'mortise', m: 12, d: 9.5, G: 16 })).toMatch(
+      /^m: The slot, 12.0 mm, is narrower/,
+    );
+    expect(why('upright-fence', { T: 22, t: 16, off: 8 })).toMatch(
+      /^t: .*make 24.0 mm; the stock is 22.0 mm/,
+    );
     expect(why('stop-spacing', { l: 6, d: 8 })).toMatch(/^d:/);
     expect(why('stack', { K: 4, outer: 6.4 })).toMatch(/^K: The outer blades alone/);
     expect(why('drawbore', { peg: 8, off: 5 })).toMatch(/^off:/);

@@ -13,7 +13,11 @@ export const rect = (role: SketchShape['role'], [x, y]: Vec2, [x2, y2]: Vec2): S
   ],
 });
 
-export const line = (role: SketchShape['role'], ...points: Vec2[]): SketchShape => ({ role, points, open: true });
+export const line = (role: SketchShape['role'], ...points: Vec2[]): SketchShape => ({
+  role,
+  points,
+  open: true,
+});
 
 export const circle = (role: SketchShape['role'], [x, y]: Vec2, diameter: Mm): SketchShape => ({
   role,
@@ -24,7 +28,13 @@ export const circle = (role: SketchShape['role'], [x, y]: Vec2, diameter: Mm): S
 });
 
 /** A distance along x at height y. */
-export const across = (x: Mm, x2: Mm, y: Mm, beside: Mm, value: Mm = Math.abs(x2 - x)): SketchMark => ({
+export const across = (
+  x: Mm,
+  x2: Mm,
+  y: Mm,
+  beside: Mm,
+  value: Mm = Math.abs(x2 - x),
+): SketchMark => ({
   from: [x, y],
   to: [x2, y],
   value,
@@ -32,7 +42,13 @@ export const across = (x: Mm, x2: Mm, y: Mm, beside: Mm, value: Mm = Math.abs(x2
 });
 
 /** A distance along y at x. */
-export const down = (y: Mm, y2: Mm, x: Mm, beside: Mm, value: Mm = Math.abs(y2 - y)): SketchMark => ({
+export const down = (
+  y: Mm,
+  y2: Mm,
+  x: Mm,
+  beside: Mm,
+  value: Mm = Math.abs(y2 - y),
+): SketchMark => ({
   from: [x, y],
   to: [x, y2],
   value,

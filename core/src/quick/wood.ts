@@ -48,8 +48,22 @@ export const fractions: QuickFigure = {
 };
 
 const air = (id: string, label: string, temperature: number, humidity: number): Ask[] => [
-  { id: `t${id}`, label: `${label}: degrees C`, type: 'number', initial: temperature, least: -20, most: 60 },
-  { id: `h${id}`, label: `${label}: humidity, %`, type: 'number', initial: humidity, least: 0, most: 100 },
+  {
+    id: `t${id}`,
+    label: `${label}: degrees C`,
+    type: 'number',
+    initial: temperature,
+    least: -20,
+    most: 60,
+  },
+  {
+    id: `h${id}`,
+    label: `${label}: humidity, %`,
+    type: 'number',
+    initial: humidity,
+    least: 0,
+    most: 100,
+  },
 ];
 
 /** How wide a board is in another season. */
@@ -58,7 +72,12 @@ export const movement: QuickFigure = {
   title: 'Movement',
   question: 'How much does this board move between two seasons?',
   asks: (shop) => [
-    { id: 'W', label: 'Size across the grain', type: 'length', initial: shop.style.system === 'mm' ? 300 : 12 * INCH },
+    {
+      id: 'W',
+      label: 'Size across the grain',
+      type: 'length',
+      initial: shop.style.system === 'mm' ? 300 : 12 * INCH,
+    },
     {
       id: 'wood',
       label: 'Wood',
@@ -80,7 +99,8 @@ export const movement: QuickFigure = {
     const W = num(given, 'W');
     const species = SPECIES.find((s) => s.id === given['wood'])!;
     const coefficient = coefficientsOf(species, given['rings'] as Rings).width;
-    const at = (n: 1 | 2) => moistureIn({ temperature: num(given, `t${n}`), humidity: num(given, `h${n}`) });
+    const at = (n: 1 | 2) =>
+      moistureIn({ temperature: num(given, `t${n}`), humidity: num(given, `h${n}`) });
     const [now, then] = [at(1), at(2)];
     const moved = movementOf(W, coefficient, then - now);
     const outside = [now, then].some((m) => m < 6 || m > 14);
@@ -92,8 +112,12 @@ export const movement: QuickFigure = {
         { name: 'Moisture then', value: then, unit: '%' },
       ],
       working: [
-        say(`size {W} × ${coefficient.toFixed(5)} × (${then.toFixed(1)} − ${now.toFixed(1)})`, { W }),
-        ...(outside ? [say('the coefficients hold between 6 and 14 % moisture: take this as a rough figure')] : []),
+        say(`size {W} × ${coefficient.toFixed(5)} × (${then.toFixed(1)} − ${now.toFixed(1)})`, {
+          W,
+        }),
+        ...(outside
+          ? [say('the coefficients hold between 6 and 14 % moisture: take this as a rough figure')]
+          : []),
       ],
       sketch: {
         shapes: [
@@ -101,7 +125,10 @@ export const movement: QuickFigure = {
           rect('hidden', [0, 0], [W + moved * 6, W * 0.12]),
           line('line', [W, -W * 0.04], [W, W * 0.16]),
         ],
-        marks: [across(0, W, W * 0.12, W * 0.08), across(W, W + moved * 6, 0, -W * 0.07, Math.abs(moved))],
+        marks: [
+          across(0, W, W * 0.12, W * 0.08),
+          across(W, W + moved * 6, 0, -W * 0.07, Math.abs(moved)),
+        ],
       },
       uses: [{ dimension: 'endClearance', name: 'end clearance', value: Math.abs(moved) }],
     });
@@ -114,7 +141,8 @@ export const drawbore: QuickFigure = {
   title: 'Drawbore',
   question: 'Where do the holes of a drawbored joint go?',
   asks: (shop) => {
-    const own = (metric: number, inches: number) => (shop.style.system === 'mm' ? metric : inches * INCH);
+    const own = (metric: number, inches: number) =>
+      shop.style.system === 'mm' ? metric : inches * INCH;
     return [
       { id: 'peg', label: 'Peg', type: 'length', initial: own(8, 5 / 16) },
       { id: 'off', label: 'Offset', type: 'length', initial: own(1.5, 1 / 16) },
@@ -126,13 +154,19 @@ export const drawbore: QuickFigure = {
     if (off >= peg / 2)
       return clash(
         'off',
-        say('An offset of {off} leaves the peg no way through: less than half of {peg}.', { off, peg }),
+        say('An offset of {off} leaves the peg no way through: less than half of {peg}.', {
+          off,
+          peg,
+        }),
       );
     const cheek = 1.5 * peg;
     const tenon = cheek - off;
     const beyond = L - tenon - peg / 2;
     if (beyond < peg / 2)
-      return clash('L', say('The tenon, {L}, ends too near the hole: {least} at least.', { L, least: tenon + peg }));
+      return clash(
+        'L',
+        say('The tenon, {L}, ends too near the hole: {least} at least.', { L, least: tenon + peg }),
+      );
     const h = 3 * peg;
     return answered({
       found: [
@@ -146,7 +180,9 @@ export const drawbore: QuickFigure = {
         ...(off > 2 || off < 1
           ? [say('{least} to {most} is usual; less in hard or brittle wood', { least: 1, most: 2 })]
           : []),
-        ...(beyond < 1.5 * peg ? [say('little wood is left beyond the hole: a longer tenon, or a thinner peg')] : []),
+        ...(beyond < 1.5 * peg
+          ? [say('little wood is left beyond the hole: a longer tenon, or a thinner peg')]
+          : []),
       ],
       sketch: {
         shapes: [

@@ -8,4 +8,12 @@ export {
   type SetTo,
 } from './observation.ts';
 export { observationSchema, recordSchema } from './schema.ts';
-export { lastOf, lastTick, piecesLeft, NO_TRIAL, recordState, type RecordState, type TrialState } from './state.ts';
+export {
+  lastOf,
+  lastTick,
+  piecesLeft,
+  NO_TRIAL,
+  recordState,
+  type RecordState,
+  type TrialState,
+} from './state.ts';

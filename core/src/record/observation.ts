@@ -16,7 +16,10 @@ export interface SetTo {
 }
 
 /** What was set, and what was asked of it, of a line of any age. */
-export function askedOf({ distance, asked }: SetTo): { readonly distance: string; readonly asked: Mm } {
+export function askedOf({ distance, asked }: SetTo): {
+  readonly distance: string;
+  readonly asked: Mm;
+} {
   if (asked !== undefined) return { distance, asked };
   const end = distance.lastIndexOf(' ');
   return { distance: distance.slice(0, end), asked: Number(distance.slice(end + 1)) };
@@ -58,7 +61,12 @@ export type Seen =
       readonly instrument?: string;
     }
   | { readonly kind: 'set'; readonly card: string; readonly moved: readonly SetTo[] }
-  | { readonly kind: 'spoiled'; readonly setup: string; readonly piece: number; readonly why: string }
+  | {
+      readonly kind: 'spoiled';
+      readonly setup: string;
+      readonly piece: number;
+      readonly why: string;
+    }
   | {
       readonly kind: 'rescued';
       /** The line that says what was spoiled. */
@@ -72,7 +80,12 @@ export type Seen =
     }
   | { readonly kind: 'note'; readonly card?: string; readonly text: string }
   /** A picture as a data address, already made small. */
-  | { readonly kind: 'photo'; readonly card?: string; readonly text: string; readonly picture: string }
+  | {
+      readonly kind: 'photo';
+      readonly card?: string;
+      readonly text: string;
+      readonly picture: string;
+    }
   /** How long changing over, or a glue-up, really took. */
   | { readonly kind: 'took'; readonly card: string; readonly minutes: number }
   | { readonly kind: 'undone'; readonly of: string };

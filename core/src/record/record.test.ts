@@ -1,17 +1,41 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { validate } from '../exchange/index.ts';
-import { observationSchema, piecesLeft, recordSchema, recordState, type Observation, type Seen } from './index.ts';
+import {
+  observationSchema,
+  piecesLeft,
+  recordSchema,
+  recordState,
+  type Observation,
+  type Seen,
+} from './index.ts';
 
 const idOf = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
-const line = (n: number, seen: Seen): Observation => ({ ...seen, id: idOf(n), seen: '2027-03-15T08:00:00.000Z' });
-const done = (n: number, setup: string, ...pieces: number[]) => line(n, { kind: 'done', setup, works: ['w'], pieces, at: [{ distance: 'saw/fence/a>b 3.0000', value: 3 }], ways: [{ joint: 'j', member: 'tenoned', way: 'saw' }] }); // prettier-ignore
+const line = (n: number, seen: Seen): Observation => ({
+  ...seen,
+  id: idOf(n),
+  seen: '2027-03-15T08:00:00.000Z',
+});
+const done = (n: number, setup: string, ...pieces: number[]) =>
+  line(n, {
+    kind: 'done',
+    setup,
+    works: ['w'],
+    pieces,
+    at: [{ distance: 'saw/fence/a>b 3.0000', value: 3 }],
+    ways: [{ joint: 'j', member: 'tenoned', way: 'saw' }],
+  });
 const undone = (n: number, of: number) => line(n, { kind: 'undone', of: idOf(of) });
 
 describe('what a record comes to', () => {
   it('is the same whatever order lines of several devices arrive in, and however often each does', () => {
     const ticks = fc.uniqueArray(
-      fc.record({ n: fc.integer({ min: 1, max: 40 }), setup: fc.constantFrom('a', 'b'), piece: fc.integer({ min: 1, max: 12 }), back: fc.boolean() }), // prettier-ignore
+      fc.record({
+        n: fc.integer({ min: 1, max: 40 }),
+        setup: fc.constantFrom('a', 'b'),
+        piece: fc.integer({ min: 1, max: 12 }),
+        back: fc.boolean(),
+      }),
       { selector: ({ n }) => n, maxLength: 30 },
     );
     fc.assert(
@@ -26,7 +50,9 @@ describe('what a record comes to', () => {
           .sort((x, y) => x[0] - y[0])
           .map(([, one]) => one);
         for (const setup of ['a', 'b']) {
-          const pieces = new Set(stay.filter((one) => one.setup === setup).map(({ piece }) => piece));
+          const pieces = new Set(
+            stay.filter((one) => one.setup === setup).map(({ piece }) => piece),
+          );
           expect(recordState(shuffled).done.get(setup) ?? new Set()).toEqual(pieces);
         }
       }),
@@ -35,7 +61,11 @@ describe('what a record comes to', () => {
   });
 
   it('counts the same piece from two devices once, and a spoiled one not at all', () => {
-    const state = recordState([done(1, 'a', 4), done(2, 'a', 4, 5), line(3, { kind: 'spoiled', setup: 'a', piece: 5, why: 'split' })]); // prettier-ignore
+    const state = recordState([
+      done(1, 'a', 4),
+      done(2, 'a', 4, 5),
+      line(3, { kind: 'spoiled', setup: 'a', piece: 5, why: 'split' }),
+    ]);
     expect([...state.done.get('a')!]).toEqual([4]);
     expect(state.spoiled.get('a')!.map(({ piece }) => piece)).toEqual([5]);
     const back = recordState([...state.holds, undone(9, 3)]);
@@ -50,11 +80,17 @@ describe('what a record comes to', () => {
       line(4, { kind: 'rescued', of: idOf(3), again, cards: ['mate'], text: 'A slip.' });
     const cut = [done(1, 'a', 4, 5), done(2, 'b', 5), spoiled];
     const good = recordState([...cut, saved([])]);
-    expect([[...good.done.get('a')!], [...good.done.get('b')!], good.spoiled.get('a')]).toEqual([[4, 5], [5], []]);
+    expect([[...good.done.get('a')!], [...good.done.get('b')!], good.spoiled.get('a')]).toEqual([
+      [4, 5],
+      [5],
+      [],
+    ]);
     expect(good.rescued.map((own) => [own.spoiled.piece, own.line.cards])).toEqual([[5, ['mate']]]);
     const anew = recordState([...cut, saved(['a', 'b'])]);
     expect([[...anew.done.get('a')!], [...anew.done.get('b')!]]).toEqual([[4], []]);
-    expect([...recordState([...anew.holds, done(6, 'a', 5)]).done.get('a')!].sort()).toEqual([4, 5]);
+    expect([...recordState([...anew.holds, done(6, 'a', 5)]).done.get('a')!].sort()).toEqual([
+      4, 5,
+    ]);
     /** Taken back it is spoiled again; saved without being spoiled it is nothing. */
     expect([...recordState([...cut, saved([]), undone(9, 4)]).done.get('a')!]).toEqual([4]);
     expect(recordState([done(1, 'a', 4), saved(['a'])])).toMatchObject({ rescued: [] });
@@ -62,17 +98,44 @@ describe('what a record comes to', () => {
   });
 
   it('is begun the way that its first piece was cut', () => {
-    const by = (n: number, way: string) => ({ ...done(n, 'a', n), ways: [{ joint: 'j', member: 'tenoned', way }] }) as Observation; // prettier-ignore
-    expect(recordState([by(1, 'first'), by(2, 'second')]).begun).toEqual([{ joint: 'j', member: 'tenoned', way: 'first' }]); // prettier-ignore
-    expect(recordState([by(1, 'first'), by(2, 'second'), undone(3, 1)]).begun[0]!.way).toBe('second');
+    const by = (n: number, way: string) =>
+      ({ ...done(n, 'a', n), ways: [{ joint: 'j', member: 'tenoned', way }] }) as Observation;
+    expect(recordState([by(1, 'first'), by(2, 'second')]).begun).toEqual([
+      { joint: 'j', member: 'tenoned', way: 'first' },
+    ]);
+    expect(recordState([by(1, 'first'), by(2, 'second'), undone(3, 1)]).begun[0]!.way).toBe(
+      'second',
+    );
   });
 
   it('of a trial is what the last piece read and where everything stands', () => {
-    const measured = (n: number, reading: string, value: number) => line(n, { kind: 'measured', card: 'c', reading, name: reading, value, should: 10, within: 0.1 }); // prettier-ignore
+    const measured = (n: number, reading: string, value: number) =>
+      line(n, {
+        kind: 'measured',
+        card: 'c',
+        reading,
+        name: reading,
+        value,
+        should: 10,
+        within: 0.1,
+      });
     const set = (n: number, distance: string, value: number) =>
-      line(n, { kind: 'set', card: 'c', moved: [{ distance: `saw/${distance}>blade`, asked: 1, value }] });
-    const lines = [measured(1, 'thickness', 10.3), set(2, 'fence', 20), measured(3, 'thickness', 10.1), measured(4, 'thickness', 10.05)]; // prettier-ignore
-    const { read, stand, moves } = recordState([...lines, set(5, 'height', 4), measured(6, 'width', 30)]).trials.get('c')!; // prettier-ignore
+      line(n, {
+        kind: 'set',
+        card: 'c',
+        moved: [{ distance: `saw/${distance}>blade`, asked: 1, value }],
+      });
+    const lines = [
+      measured(1, 'thickness', 10.3),
+      set(2, 'fence', 20),
+      measured(3, 'thickness', 10.1),
+      measured(4, 'thickness', 10.05),
+    ];
+    const { read, stand, moves } = recordState([
+      ...lines,
+      set(5, 'height', 4),
+      measured(6, 'width', 30),
+    ]).trials.get('c')!;
     expect([[...read], stand.map(({ distance, value }) => [distance, value]), moves]).toEqual([
       [['width', 30]],
       [
@@ -82,7 +145,11 @@ describe('what a record comes to', () => {
       2,
     ]);
     /** The last move of each distance, in lines of before and of now. */
-    const before = line(8, { kind: 'set', card: 'c', moved: [{ distance: 'saw/fence>blade 1.0000', value: 21 }] });
+    const before = line(8, {
+      kind: 'set',
+      card: 'c',
+      moved: [{ distance: 'saw/fence>blade 1.0000', value: 21 }],
+    });
     expect(
       recordState([...lines, before])
         .trials.get('c')!
@@ -108,7 +175,15 @@ describe('pieces that are left', () => {
 describe('a line', () => {
   const lines: Observation[] = [
     done(1, 'a', 1),
-    line(2, { kind: 'measured', card: 'c', reading: 'j,tenoned,thickness', name: 'thickness', value: 10, should: 10, within: 0.1 }), // prettier-ignore
+    line(2, {
+      kind: 'measured',
+      card: 'c',
+      reading: 'j,tenoned,thickness',
+      name: 'thickness',
+      value: 10,
+      should: 10,
+      within: 0.1,
+    }),
     line(3, { kind: 'set', card: 'c', moved: [{ distance: 'd', value: -1 }] }),
     line(4, { kind: 'spoiled', setup: 'a', piece: 2, why: '' }),
     line(5, { kind: 'note', text: 'two\nlines' }),
@@ -121,7 +196,9 @@ describe('a line', () => {
     for (const one of lines) {
       expect(validate(observationSchema, one)).toMatchObject({ ok: true });
       expect(validate(observationSchema, { ...one, place: 1 }).ok, one.kind).toBe(false);
-      for (const field of Object.keys(one).filter((name) => name !== 'card' || one.kind !== 'photo')) {
+      for (const field of Object.keys(one).filter(
+        (name) => name !== 'card' || one.kind !== 'photo',
+      )) {
         const { [field as 'id']: _, ...rest } = one;
         expect(validate(observationSchema, rest).ok, `${one.kind} without ${field}`).toBe(false);
       }
@@ -143,6 +220,7 @@ describe('a line', () => {
       { ...lines[1]!, seen: 'yesterday' },
       { ...lines[1]!, id: '17' },
     ];
-    for (const one of bad) expect(validate(observationSchema, one).ok, JSON.stringify(one).slice(0, 90)).toBe(false);
+    for (const one of bad)
+      expect(validate(observationSchema, one).ok, JSON.stringify(one).slice(0, 90)).toBe(false);
   });
 });

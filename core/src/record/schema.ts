@@ -9,7 +9,11 @@ const size = () => Joi.number().min(-LIMITS.longest).max(LIMITS.longest).require
 const id = () => Joi.string().guid({ version: 'uuidv4' }).lowercase().required();
 const setTo = () => Joi.object<SetTo>({ distance: key(), asked: size().optional(), value: size() });
 const begunWay = () =>
-  Joi.object<BegunWay>({ joint: key(), member: Joi.string().valid('tenoned', 'mortised').required(), way: key() });
+  Joi.object<BegunWay>({
+    joint: key(),
+    member: Joi.string().valid('tenoned', 'mortised').required(),
+    way: key(),
+  });
 const piece = () =>
   Joi.number()
     .integer()
@@ -43,7 +47,10 @@ const KINDS: Readonly<Record<Observation['kind'], Joi.SchemaMap>> = {
     cards: Joi.array().items(key().optional()).max(LIMITS.distances).required(),
     text: Joi.string().min(1).max(LIMITS.notes).pattern(PLAIN_LINES, 'plain text').required(),
   },
-  note: { card: card(), text: Joi.string().min(1).max(LIMITS.notes).pattern(PLAIN_LINES, 'plain text').required() },
+  note: {
+    card: card(),
+    text: Joi.string().min(1).max(LIMITS.notes).pattern(PLAIN_LINES, 'plain text').required(),
+  },
   photo: {
     card: card(),
     text: words(LIMITS.name).required(),
@@ -60,7 +67,12 @@ const ofKinds = <T>(more: Joi.SchemaMap): Joi.AlternativesSchema<T> =>
   Joi.alternatives<T>().conditional(Joi.ref('.kind'), {
     switch: KIND_NAMES.map((kind) => ({
       is: kind,
-      then: Joi.object({ kind: Joi.string().valid(kind).required(), ...seenFields, ...more, ...KINDS[kind] }),
+      then: Joi.object({
+        kind: Joi.string().valid(kind).required(),
+        ...seenFields,
+        ...more,
+        ...KINDS[kind],
+      }),
     })),
     otherwise: Joi.object({
       kind: Joi.string()
@@ -74,5 +86,10 @@ export const observationSchema = ofKinds<Observation>({});
 
 /** A whole record as a job file holds it. */
 export const recordSchema = Joi.array<Recorded[]>()
-  .items(ofKinds<Recorded>({ place: Joi.number().integer().min(1).required(), by: words(LIMITS.device).required() }))
+  .items(
+    ofKinds<Recorded>({
+      place: Joi.number().integer().min(1).required(),
+      by: words(LIMITS.device).required(),
+    }),
+  )
   .max(LIMITS.record);

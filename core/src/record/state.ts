@@ -33,8 +33,9 @@ export interface RecordState {
 export const NO_TRIAL: TrialState = { read: new Map(), stand: [], moves: 0 };
 
 /**
- * What a record comes to. What is undone doesn’t count, in whatever order the two lines arrived, and a line that is there
- * twice counts once; so every device that has the same lines sees the same, whoever’s clock is wrong.
+ * What a record comes to. What is undone doesn’t count, in whatever order the two lines arrived,
+ * and a line that is there twice counts once; so every device that has the same lines sees the
+ * same, whoever’s clock is wrong.
  */
 export function recordState(lines: readonly Observation[]): RecordState {
   const once = [...new Map(lines.map((line) => [line.id, line])).values()];
@@ -53,7 +54,8 @@ export function recordState(lines: readonly Observation[]): RecordState {
     spoiled.set(lost.setup, others);
     rescued.push({ line, spoiled: lost });
     for (const setup of line.again) done.get(setup)?.delete(lost.piece);
-    if (!line.again.length) done.set(lost.setup, new Set([...(done.get(lost.setup) ?? []), lost.piece]));
+    if (!line.again.length)
+      done.set(lost.setup, new Set([...(done.get(lost.setup) ?? []), lost.piece]));
   };
   for (const line of holds)
     if (line.kind === 'done') {
@@ -63,16 +65,23 @@ export function recordState(lines: readonly Observation[]): RecordState {
       cutAt.set(line.setup, line.at);
       for (const way of line.ways)
         if (!begun.has(`${way.joint} ${way.member}`)) begun.set(`${way.joint} ${way.member}`, way);
-    } else if (line.kind === 'spoiled') spoiled.set(line.setup, [...(spoiled.get(line.setup) ?? []), line]);
+    } else if (line.kind === 'spoiled')
+      spoiled.set(line.setup, [...(spoiled.get(line.setup) ?? []), line]);
     else if (line.kind === 'rescued') save(line);
-    else if (line.kind === 'measured' || line.kind === 'set') trials.set(line.card, tried(trials.get(line.card), line));
+    else if (line.kind === 'measured' || line.kind === 'set')
+      trials.set(line.card, tried(trials.get(line.card), line));
   for (const [setup, lost] of spoiled) for (const { piece } of lost) done.get(setup)?.delete(piece);
   return { holds, done, cutAt, spoiled, rescued, trials, begun: [...begun.values()] };
 }
 
 function tried(before: TrialState = NO_TRIAL, line: Of<'measured'> | Of<'set'>): TrialState {
-  if (line.kind === 'measured') return { ...before, read: new Map([...before.read, [line.reading, line.value]]) };
-  return { read: new Map(), stand: lastOf([...before.stand, ...line.moved]), moves: before.moves + 1 };
+  if (line.kind === 'measured')
+    return { ...before, read: new Map([...before.read, [line.reading, line.value]]) };
+  return {
+    read: new Map(),
+    stand: lastOf([...before.stand, ...line.moved]),
+    moves: before.moves + 1,
+  };
 }
 
 /** Of several moves of one distance the last. */
@@ -95,7 +104,9 @@ export function piecesLeft(
 ): number[] {
   const lost = new Set(spoiled.map(({ piece }) => piece));
   const all = Array.from({ length: count + lost.size }, (_, i) => i + 1);
-  return all.filter((piece) => !done.has(piece) && !lost.has(piece)).slice(0, Math.max(0, count - done.size));
+  return all
+    .filter((piece) => !done.has(piece) && !lost.has(piece))
+    .slice(0, Math.max(0, count - done.size));
 }
 
 /** The last tick of a set-up: what is to be undone first. */

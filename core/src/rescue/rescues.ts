@@ -38,7 +38,14 @@ export interface NewFigure {
 /** One way to save what was spoiled. */
 export interface Rescue {
   readonly id:
-    'again' | 'slip' | 'narrower-mate' | 'thicker-mate' | 'next-cutter' | 'other-shoulder' | 'off-and-again' | 'remake';
+    | 'again'
+    | 'slip'
+    | 'narrower-mate'
+    | 'thicker-mate'
+    | 'next-cutter'
+    | 'other-shoulder'
+    | 'off-and-again'
+    | 'remake';
   readonly title: Sentence;
   readonly how: readonly Sentence[];
   /** For its mate, or its partner, alone: the others stay as planned. */
@@ -76,9 +83,10 @@ interface Case {
 }
 
 /**
- * What can be done with a piece that went wrong, in the order of wood and then of time: cut again where the wood is still
- * there, a slip, its mate made to suit it, a new end, a new piece. Ways that need its mate are given only while that is
- * not all cut; whatever changes figures is planned and proved as a pair.
+ * What can be done with a piece that went wrong, in the order of wood and then of time: cut again
+ * where the wood is still there, a slip, its mate made to suit it, a new end, a new piece. Ways
+ * that need its mate are given only while that is not all cut; whatever changes figures is planned
+ * and proved as a pair.
  */
 export function rescuesOf(
   plan: Plan,
@@ -121,20 +129,29 @@ function bySize(on: Case, size: SizeAsked, value: Mm): (Rescue | undefined)[] {
 
 /** Set-ups that a half goes through, in the order of the run. */
 const setupsAt = ({ plan, joint, member }: Pick<Case, 'plan' | 'joint' | 'member'>): Setup[] =>
-  setupsOf(plan).filter(({ occurrences }) => occurrences.some((o) => o.joint === joint.id && o.member === member));
+  setupsOf(plan).filter(({ occurrences }) =>
+    occurrences.some((o) => o.joint === joint.id && o.member === member),
+  );
 
 /** Minutes to put one piece through set-ups that stand or are set anew. */
 function minutesOf({ plan }: Case, setups: readonly Setup[]): number {
   const own = new Set(setups.map(({ id }) => id));
   const cards = plan.cards.filter((card) => card.setups.some(({ id }) => own.has(id)));
-  return cards.reduce((sum, { cutting, count, change }) => sum + cutting / Math.max(1, count) + change.minutes, 0);
+  return cards.reduce(
+    (sum, { cutting, count, change }) => sum + cutting / Math.max(1, count) + change.minutes,
+    0,
+  );
 }
 
 function again(on: Case, left: Mm): Rescue {
   return {
     id: 'again',
     title: say('Cut it again'),
-    how: [say('{left} of wood is still there: let it go through again at the figures of the card.', { left })],
+    how: [
+      say('{left} of wood is still there: let it go through again at the figures of the card.', {
+        left,
+      }),
+    ],
     figures: [],
     wood: 0,
     minutes: minutesOf(on, [on.setup]),
@@ -147,7 +164,9 @@ function again(on: Case, left: Mm): Rescue {
  * thread in the corner.
  */
 const aroundSlip = (on: Case): Setup[] =>
-  setupsAt(on).filter(({ stage }) => stage === on.setup.stage || stage === 'cheeks' || stage === 'shoulders');
+  setupsAt(on).filter(
+    ({ stage }) => stage === on.setup.stage || stage === 'cheeks' || stage === 'shoulders',
+  );
 
 function slipped(on: Case, missing: Mm): Rescue | undefined {
   const { kind, params, members } = resolve(on.joint, on.plan.basis.job);
@@ -184,11 +203,14 @@ function widthsIn({ tools }: Shop): Mm[] {
   return [...new Set(widths)].sort((a, b) => a - b);
 }
 
-const otherHalf = (member: MemberName): MemberName => (member === 'tenoned' ? 'mortised' : 'tenoned');
+const otherHalf = (member: MemberName): MemberName =>
+  member === 'tenoned' ? 'mortised' : 'tenoned';
 
 /** Whether any piece of a half is still to be cut: the mate can then be made to suit. */
 const isOpen = ({ plan, state, joint }: Case, member: MemberName): boolean =>
-  setupsAt({ plan, joint, member }).some((setup) => (state.done.get(setup.id)?.size ?? 0) < countOf(setup));
+  setupsAt({ plan, joint, member }).some(
+    (setup) => (state.done.get(setup.id)?.size ?? 0) < countOf(setup),
+  );
 
 /** Narrower or wider mortises than these are looked at, until one is proved. */
 const WIDTHS = 3;
@@ -235,8 +257,14 @@ function otherwise(
       chosen[half] && half !== member ? [[half, chosen[half]]] : [],
     ),
   );
-  const changed: Joint = { ...joint, params: { ...joint.params, mortiseWidth: sizes.width, faceShoulder }, routes };
-  const kept = chosen[member] ? { ...changed, routes: { ...routes, [member]: chosen[member] } } : changed;
+  const changed: Joint = {
+    ...joint,
+    params: { ...joint.params, mortiseWidth: sizes.width, faceShoulder },
+    routes,
+  };
+  const kept = chosen[member]
+    ? { ...changed, routes: { ...routes, [member]: chosen[member] } }
+    : changed;
   const alone: Job = { ...job, joints: [way === 'any' ? changed : kept] };
   const { plan: made, provers } = planToProve(alone, shop);
   if (made.hasErrors || !made.joints[0]!.chosen[member]) return undefined;
@@ -253,7 +281,14 @@ function changes(plan: Plan, made: Plan, joint: Joint, member: MemberName): NewF
     return setup.figures.flatMap(({ id, name, set }): NewFigure[] => {
       const old = was?.figures.find((figure) => figure.id === id)?.set.value;
       if (old !== undefined && Math.abs(old - set.value) < ALIKE / 2) return [];
-      return [{ ...(card && { card: card.id }), name, ...(old !== undefined && { was: old }), now: set.value }];
+      return [
+        {
+          ...(card && { card: card.id }),
+          name,
+          ...(old !== undefined && { was: old }),
+          now: set.value,
+        },
+      ];
     });
   });
   return [...new Map(found.map((one) => [JSON.stringify(one), one])).values()];
@@ -269,7 +304,8 @@ function clearanceOf({ plan, joint }: Case): Mm {
   return fit ? fit.mortise - fit.tenon : 0;
 }
 
-const widthOf = ({ plan, joint }: Case): Mm => Number(resolve(joint, plan.basis.job).params['mortiseWidth'] ?? NaN);
+const widthOf = ({ plan, joint }: Case): Mm =>
+  Number(resolve(joint, plan.basis.job).params['mortiseWidth'] ?? NaN);
 
 /** A tenon too thin: its own mortise by the next narrower cutter, the tenon pared to that. */
 function narrowerMate(on: Case, value: Mm): Rescue | undefined {
@@ -290,20 +326,28 @@ function narrowerMate(on: Case, value: Mm): Rescue | undefined {
     how: [
       ...(pared > ALIKE
         ? [
-            say('Pare the tenon to {tenon}: {pared} in all, as much from either cheek as keeps it in its place.', {
-              tenon: width - clearance,
-              pared,
-            }),
+            say(
+              'Pare the tenon to {tenon}: {pared} in all, as much from either cheek as keeps it in its place.',
+              {
+                tenon: width - clearance,
+                pared,
+              },
+            ),
           ]
         : []),
-      say('Mark its mate, and cut that mortise alone {width} wide, {narrower} narrower than the others.', {
-        width,
-        narrower: planned - width,
-      }),
+      say(
+        'Mark its mate, and cut that mortise alone {width} wide, {narrower} narrower than the others.',
+        {
+          width,
+          narrower: planned - width,
+        },
+      ),
     ],
     ...made,
     wood: 0,
-    minutes: (pared > ALIKE ? MINUTES.pare : 0) + minutesOf(on, setupsAt({ ...on, member: otherHalf(on.member) })),
+    minutes:
+      (pared > ALIKE ? MINUTES.pare : 0) +
+      minutesOf(on, setupsAt({ ...on, member: otherHalf(on.member) })),
     again: [],
   };
 }
@@ -353,7 +397,8 @@ function nearShare(tenon: TenonFeature, more: Mm): Mm {
 function thickened({ plan, joint, modeller }: Case, more: Mm) {
   const { kind, params, members } = resolve(joint, plan.basis.job);
   const tenon = kind.features(params, members).tenoned.find(({ form }) => form === 'tenon');
-  if (tenon?.form !== 'tenon' || !('faceClearance' in params) || !('faceShoulder' in params)) return undefined;
+  if (tenon?.form !== 'tenon' || !('faceClearance' in params) || !('faceShoulder' in params))
+    return undefined;
   const near = nearShare(tenon, more);
   const { chosen } = plan.joints.find((own) => own.joint === joint.id)!;
   const sizes = {
@@ -361,7 +406,10 @@ function thickened({ plan, joint, modeller }: Case, more: Mm) {
     faceShoulder: Number(params['faceShoulder']) - near,
   };
   const changed: Joint = { ...joint, params: { ...joint.params, ...sizes }, routes: { ...chosen } };
-  const { plan: made, provers } = planToProve({ ...plan.basis.job, joints: [changed] }, plan.basis.shop);
+  const { plan: made, provers } = planToProve(
+    { ...plan.basis.job, joints: [changed] },
+    plan.basis.shop,
+  );
   if (made.hasErrors || made.joints[0]!.chosen.tenoned !== chosen.tenoned) return undefined;
   /** Its mortise is cut already: of the pair only the tenon is asked. */
   const cut = provers.get(joint.id)?.().prove(modeller).members.tenoned;
@@ -378,10 +426,15 @@ function thickened({ plan, joint, modeller }: Case, more: Mm) {
 function nextCutter(on: Case, value: Mm): Rescue | undefined {
   const planned = widthOf(on);
   if (!isOpen(on, 'tenoned')) return undefined;
-  const widths = widthsIn(on.plan.basis.shop).filter((own) => own >= value - ALIKE && own > planned + ALIKE);
+  const widths = widthsIn(on.plan.basis.shop).filter(
+    (own) => own >= value - ALIKE && own > planned + ALIKE,
+  );
   const found = firstProved(widths, (own, way) => {
     const sizes = { width: own, by: (planned - own) / 2 };
-    const [tenon, mortise] = [otherwise(on, sizes, 'tenoned', way), otherwise(on, sizes, 'mortised', way)];
+    const [tenon, mortise] = [
+      otherwise(on, sizes, 'tenoned', way),
+      otherwise(on, sizes, 'mortised', way),
+    ];
     return tenon && mortise && { tenon, mortise };
   });
   if (!found) return undefined;
@@ -393,8 +446,13 @@ function nextCutter(on: Case, value: Mm): Rescue | undefined {
     id: 'next-cutter',
     title: say('Cut it {width} wide, and its tenon thicker', { width }),
     how: [
-      say('The next cutter up makes both walls new: {width} in place of {planned}.', { width, planned }),
-      say('Mark its mate, and cut that tenon alone {tenon} thick.', { tenon: width - clearanceOf(on) }),
+      say('The next cutter up makes both walls new: {width} in place of {planned}.', {
+        width,
+        planned,
+      }),
+      say('Mark its mate, and cut that tenon alone {tenon} thick.', {
+        tenon: width - clearanceOf(on),
+      }),
     ],
     figures: [...mortise.figures, ...tenon.figures],
     proved: true,
@@ -414,9 +472,18 @@ function otherShoulder(on: Case, over: Mm): Rescue | undefined {
     (own) => own.joint === on.joint.id && own.dimension === 'tenonLength',
   );
   const made = on.setup.figures.flatMap((figure): NewFigure[] => {
-    const { gain } = reading?.gains.find(({ distance }) => distance === distanceIn(on.setup, figure)) ?? { gain: 0 };
+    const { gain } = reading?.gains.find(
+      ({ distance }) => distance === distanceIn(on.setup, figure),
+    ) ?? { gain: 0 };
     return gain
-      ? [{ card: card.id, name: figure.name, was: figure.set.value, now: figure.set.value + over / gain }]
+      ? [
+          {
+            card: card.id,
+            name: figure.name,
+            was: figure.set.value,
+            now: figure.set.value + over / gain,
+          },
+        ]
       : [];
   });
   return {
@@ -427,7 +494,9 @@ function otherShoulder(on: Case, over: Mm): Rescue | undefined {
         'Between its shoulders the piece is {over} short. Where the frame allows it, cut one shoulder of the piece that lies opposite {over} farther in, too, so that both are alike.',
         { over },
       ),
-      say('Saw {over} off both tips, so that the tenons don’t meet the floors of their mortises.', { over }),
+      say('Saw {over} off both tips, so that the tenons don’t meet the floors of their mortises.', {
+        over,
+      }),
     ],
     figures: made,
     wood: 0,
@@ -450,7 +519,9 @@ function offAndAgain(on: Case): Rescue | undefined {
     id: 'off-and-again',
     title: say('Saw the end off and cut it anew'),
     how: [
-      say(`The part was left {length} longer at ${words} for this: saw so much off square.`, { length: spare.length }),
+      say(`The part was left {length} longer at ${words} for this: saw so much off square.`, {
+        length: spare.length,
+      }),
       say('Then it goes through every card of this end again, at the same figures.'),
     ],
     figures: [],
@@ -466,17 +537,24 @@ function remade(on: Case): Rescue | undefined {
   const row = roughParts(job, shop).find(({ part }) => part.id === at.part);
   if (!row) return undefined;
   const { length, width, thickness } = row.rough;
-  const setups = setupsOf(on.plan).filter(({ occurrences }) => occurrences.some((o) => o.part === at.part));
+  const setups = setupsOf(on.plan).filter(({ occurrences }) =>
+    occurrences.some((o) => o.part === at.part),
+  );
   return {
     id: 'remake',
     title: say(row.spare > 0 ? 'Take the spare piece' : 'Make a new piece'),
     how: [
-      say('Rough {length} long, {width} wide and {thickness} thick; it goes through every card of its part.', {
-        length,
-        width,
-        thickness,
-      }),
-      ...(row.spare > 0 ? [say('The spare of this section will do, if it wasn’t used up by test cuts.')] : []),
+      say(
+        'Rough {length} long, {width} wide and {thickness} thick; it goes through every card of its part.',
+        {
+          length,
+          width,
+          thickness,
+        },
+      ),
+      ...(row.spare > 0
+        ? [say('The spare of this section will do, if it wasn’t used up by test cuts.')]
+        : []),
     ],
     figures: [],
     wood: length * width * thickness,

@@ -1,7 +1,10 @@
 import type { Minutes } from '../tooling/index.ts';
 import type { DraftCard } from './cards.ts';
 
-/** One thing of a machine that stands as it was left until it is touched: a cutter, its guides, an angle, a distance. */
+/**
+ * One thing of a machine that stands as it was left until it is touched: a cutter, its guides, an
+ * angle, a distance.
+ */
 export interface Ask {
   readonly slot: string;
   /** What of the machine that is: cutter, guides, tilt, slant, or the slot of a distance. */
@@ -53,11 +56,19 @@ function asked({ setups, setting }: DraftCard, cost: Minutes): Step {
     where: on,
     test: cost.testCut,
     asks: [
-      ...(cutter ? [ask('cutter', between ? cost.stack : cost.cutter, `${cutter} ${between?.join() ?? ''}`)] : []),
+      ...(cutter
+        ? [ask('cutter', between ? cost.stack : cost.cutter, `${cutter} ${between?.join() ?? ''}`)]
+        : []),
       ask('guides', cost.jig * guides.length, [carrier, ...[...guides].sort()].join()),
-      ...(model === 'table-saw' ? [ask('tilt', cost.figure, tilt ? tilt.set.toFixed(4) : 'upright')] : []),
-      ...(slant !== 'square' || carrier === 'mitre-gauge' ? [ask('slant', cost.figure, slant)] : []),
-      ...[...(setting?.places ?? [])].map(([slot, at]) => ask(slot, cost.figure, ...at.map((v) => `${v.toFixed(5)} ${by}`))), // prettier-ignore
+      ...(model === 'table-saw'
+        ? [ask('tilt', cost.figure, tilt ? tilt.set.toFixed(4) : 'upright')]
+        : []),
+      ...(slant !== 'square' || carrier === 'mitre-gauge'
+        ? [ask('slant', cost.figure, slant)]
+        : []),
+      ...[...(setting?.places ?? [])].map(([slot, at]) =>
+        ask(slot, cost.figure, ...at.map((v) => `${v.toFixed(5)} ${by}`)),
+      ),
     ],
   };
 }

@@ -4,17 +4,26 @@ import { once } from './once.ts';
 import { ACROSS, fits, ruleWithin, type Rule } from './rules.ts';
 import { bothStand, inTurn, movedBetween, settingOf, stateOf, type Setting } from './setting.ts';
 
-/** One state of one machine, before it has its place in the order, with every set-up that goes through it. */
+/**
+ * One state of one machine, before it has its place in the order, with every set-up that goes
+ * through it.
+ */
 export interface DraftCard {
   /** In the order of the job; the first gives the card its name and its words. */
   readonly setups: readonly Setup[];
   /** How its machine stands; nothing at the bench. */
   readonly setting?: Setting;
-  /** Places of the cards in the list that must be done before this one, each with the rule that says so. */
+  /**
+   * Places of the cards in the list that must be done before this one, each with the rule that says
+   * so.
+   */
   readonly after: ReadonlyMap<number, Rule>;
 }
 
-/** The set-ups of one joint, in the order its routes give them, and which half the shop fits to which. */
+/**
+ * The set-ups of one joint, in the order its routes give them, and which half the shop fits to
+ * which.
+ */
 export interface JointSetups {
   readonly joint: string;
   readonly setups: readonly Setup[];
@@ -29,9 +38,10 @@ interface Need {
 }
 
 /**
- * The job's set-ups as cards: equal states of a machine are one, whatever joint, face or edge goes through. Where one
- * card would have to wait for itself, its set-ups stay apart; only those.
- * @throws never: rules that go in a circle among single set-ups stay in, and are found by `circleAmong`
+ * The job's set-ups as cards: equal states of a machine are one, whatever joint, face or edge goes
+ * through. Where one card would have to wait for itself, its set-ups stay apart; only those.
+ * @throws never: rules that go in a circle among single set-ups stay in, and are found by
+ *   `circleAmong`
  */
 export function cardsFor(joints: readonly JointSetups[], shop: Shop): DraftCard[] {
   const setups = joints.flatMap((joint) => joint.setups);
@@ -44,11 +54,20 @@ export function cardsFor(joints: readonly JointSetups[], shop: Shop): DraftCard[
     .sort((a, b) => a[0]! - b[0]!);
   const after = between(needs, sorted);
   return sorted.map((group, i): DraftCard => {
-    return { ...throughOne(group.map((at) => setups[at]!), shop), after: after[i]! }; // prettier-ignore
+    return {
+      ...throughOne(
+        group.map((at) => setups[at]!),
+        shop,
+      ),
+      after: after[i]!,
+    };
   });
 }
 
-/** What goes through one card: the very list it was before, so that whatever was reckoned from it holds. */
+/**
+ * What goes through one card: the very list it was before, so that whatever was reckoned from it
+ * holds.
+ */
 function throughOne(setups: readonly Setup[], shop: Shop): Omit<DraftCard, 'after'> {
   const known = THROUGH.get(setups[0]!);
   if (known?.tools === shop.tools && isSame(known.card.setups, setups)) return known.card;
@@ -62,7 +81,10 @@ const isSame = (a: readonly Setup[], b: readonly Setup[]): boolean =>
   a.length === b.length && a.every((setup, i) => setup === b[i]);
 
 /** By the first set-up: after a change elsewhere most cards are what they were. */
-const THROUGH = new WeakMap<Setup, { readonly tools: Shop['tools']; readonly card: Omit<DraftCard, 'after'> }>();
+const THROUGH = new WeakMap<
+  Setup,
+  { readonly tools: Shop['tools']; readonly card: Omit<DraftCard, 'after'> }
+>();
 
 /** All that must come before what: within each joint, and among the joints of each part. */
 function needsOf(joints: readonly JointSetups[]): Need[] {
@@ -71,7 +93,8 @@ function needsOf(joints: readonly JointSetups[]): Need[] {
   let from = 0;
   joints.forEach(({ setups, half }, joint) => {
     const own = within(setups, half);
-    for (const { first, then, rule } of own.needs) needs.push({ first: from + first, then: from + then, rule });
+    for (const { first, then, rule } of own.needs)
+      needs.push({ first: from + first, then: from + then, rule });
     own.spoken.forEach((i) => {
       const setup = setups[i]!;
       for (const part of new Set(setup.occurrences.map((o) => o.part))) {
@@ -84,8 +107,12 @@ function needsOf(joints: readonly JointSetups[]): Need[] {
   });
   for (const own of byPart.values())
     for (const rule of ACROSS) {
-      const [firsts, thens] = [rule.first, rule.then].map((which) => own.filter(({ setup }) => fits(which, setup)));
-      for (const a of firsts!) for (const b of thens!) if (a.joint !== b.joint) needs.push({ first: a.at, then: b.at, rule }); // prettier-ignore
+      const [firsts, thens] = [rule.first, rule.then].map((which) =>
+        own.filter(({ setup }) => fits(which, setup)),
+      );
+      for (const a of firsts!)
+        for (const b of thens!)
+          if (a.joint !== b.joint) needs.push({ first: a.at, then: b.at, rule });
     }
   return needs;
 }
@@ -97,7 +124,10 @@ interface Spoken {
   readonly setup: Setup;
 }
 
-/** What one joint has by itself: what must come before what, and its set-ups that rules among joints speak of. */
+/**
+ * What one joint has by itself: what must come before what, and its set-ups that rules among joints
+ * speak of.
+ */
 interface Within {
   readonly half: Schools['half'];
   readonly needs: readonly Need[];
@@ -114,15 +144,23 @@ function within(setups: readonly Setup[], half: Schools['half']): Within {
       return rule ? [{ first, then, rule }] : [];
     }),
   );
-  const isSpoken = (setup: Setup) => ACROSS.some(({ first, then }) => fits(first, setup) || fits(then, setup));
-  const found: Within = { half, needs, spoken: setups.flatMap((setup, i) => (isSpoken(setup) ? [i] : [])) };
+  const isSpoken = (setup: Setup) =>
+    ACROSS.some(({ first, then }) => fits(first, setup) || fits(then, setup));
+  const found: Within = {
+    half,
+    needs,
+    spoken: setups.flatMap((setup, i) => (isSpoken(setup) ? [i] : [])),
+  };
   WITHIN.set(setups, found);
   return found;
 }
 
 const WITHIN = new WeakMap<readonly Setup[], Within>();
 
-/** Set-ups of one state of a machine together, as places in the list; at the bench those that are one piece of work. */
+/**
+ * Set-ups of one state of a machine together, as places in the list; at the bench those that are
+ * one piece of work.
+ */
 function grouped(setups: readonly Setup[], shop: Shop): number[][] {
   const groups: number[][] = [];
   const known = new Map<string, { group: number[]; setting?: Setting }[]>();
@@ -145,8 +183,8 @@ function grouped(setups: readonly Setup[], shop: Shop): number[][] {
 }
 
 /**
- * Rows of one and the same thing, such as two pegs or the mortises of twin tenons, where nothing but one guide is moved
- * between them: one card, with the places of that guide in turn.
+ * Rows of one and the same thing, such as two pegs or the mortises of twin tenons, where nothing
+ * but one guide is moved between them: one card, with the places of that guide in turn.
  */
 function inRows(groups: readonly number[][], setups: readonly Setup[], shop: Shop): number[][] {
   const made: { group: number[]; row?: string; setting?: Setting }[] = [];
@@ -157,7 +195,12 @@ function inRows(groups: readonly number[][], setups: readonly Setup[], shop: Sho
     const row = setting && `${setting.gear} ${rowOf(first)}`;
     const own = row ? (rows.get(row) ?? []) : [];
     const pocket = first.traits?.includes('pocket');
-    const before = own.find((one) => setting && continues(one.setting!, setting, pocket) && otherFeature(one.group, first, setups)); // prettier-ignore
+    const before = own.find(
+      (one) =>
+        setting &&
+        continues(one.setting!, setting, pocket) &&
+        otherFeature(one.group, first, setups),
+    );
     if (before) {
       before.group.push(...group);
       before.setting = inTurn(before.setting!, setting!);
@@ -175,14 +218,22 @@ const rowOf = once(({ method, stage, occurrences }: Setup): string => {
   return JSON.stringify([method, stage, joint, member, pieces]);
 });
 
-/** A pocket is cut with one stop lifted off and the plunge stop turned; rows with one guide moved. */
+/**
+ * A pocket is cut with one stop lifted off and the plunge stop turned; rows with one guide moved.
+ */
 const continues = (a: Setting, b: Setting, pocket = false): boolean => {
   const moved = movedBetween(a, b);
-  return moved !== undefined && (moved.size === 1 || (pocket && [...moved].every((slot) => /-stop$|>cutter-tip$/.test(slot)))); // prettier-ignore
+  return (
+    moved !== undefined &&
+    (moved.size === 1 || (pocket && [...moved].every((slot) => /-stop$|>cutter-tip$/.test(slot))))
+  );
 };
 
-const otherFeature = ([at]: readonly number[], { feature }: Setup, setups: readonly Setup[]): boolean =>
-  setups[at!]!.feature !== feature;
+const otherFeature = (
+  [at]: readonly number[],
+  { feature }: Setup,
+  setups: readonly Setup[],
+): boolean => setups[at!]!.feature !== feature;
 
 /** One state of a machine that is both. */
 const joined = (a: Setting | undefined, b: Setting | undefined): Setting | undefined =>
@@ -192,19 +243,33 @@ const joined = (a: Setting | undefined, b: Setting | undefined): Setting | undef
 const standing = (a: Setting | undefined, b: Setting | undefined): Setting | undefined =>
   a && b ? (bothStand(a, b) ? joined(a, b) : inTurn(a, b)) : a;
 
-/** At the bench one way of working on one half of a joint is one card; so is the same work on another joint. */
-const benchKeys = once(({ method, title, carrier, occurrences, figures, lean }: Setup): string[] => {
-  const { joint, member, pieces } = occurrences[0]!;
-  const lines = figures.map((f) => [f.id, f.set.value.toFixed(4)]);
-  return [
-    JSON.stringify([method, carrier, joint, member, pieces ?? []]),
-    /** Marked from the piece's own sides, however long it is. */
-    JSON.stringify([method, carrier, title, lines, lean && [lean.about, Math.abs(lean.degrees), lean.end]]),
-  ];
-});
+/**
+ * At the bench one way of working on one half of a joint is one card; so is the same work on
+ * another joint.
+ */
+const benchKeys = once(
+  ({ method, title, carrier, occurrences, figures, lean }: Setup): string[] => {
+    const { joint, member, pieces } = occurrences[0]!;
+    const lines = figures.map((f) => [f.id, f.set.value.toFixed(4)]);
+    return [
+      JSON.stringify([method, carrier, joint, member, pieces ?? []]),
+      /** Marked from the piece's own sides, however long it is. */
+      JSON.stringify([
+        method,
+        carrier,
+        title,
+        lines,
+        lean && [lean.about, Math.abs(lean.degrees), lean.end],
+      ]),
+    ];
+  },
+);
 
 /** What must come before what among groups. */
-function between(needs: readonly Need[], groups: readonly (readonly number[])[]): Map<number, Rule>[] {
+function between(
+  needs: readonly Need[],
+  groups: readonly (readonly number[])[],
+): Map<number, Rule>[] {
   const groupOf = new Map(groups.flatMap((group, i) => group.map((at) => [at, i] as const)));
   const after = groups.map(() => new Map<number, Rule>());
   for (const { first, then, rule } of needs) {
@@ -215,8 +280,9 @@ function between(needs: readonly Need[], groups: readonly (readonly number[])[])
 }
 
 /**
- * Groups that wait for one another, taken apart and put together again as far as none waits for itself. Whatever
- * circle their set-ups can still make lies among themselves, so nothing else is looked at.
+ * Groups that wait for one another, taken apart and put together again as far as none waits for
+ * itself. Whatever circle their set-ups can still make lies among themselves, so nothing else is
+ * looked at.
  */
 function untangled(stuck: readonly (readonly number[])[], needs: readonly Need[]): number[][] {
   const own = new Set(stuck.flat());
@@ -229,7 +295,9 @@ function untangled(stuck: readonly (readonly number[])[], needs: readonly Need[]
       if (!alone) continue;
       for (const to of made) {
         if (to === alone || !group.includes(to[0]!)) continue;
-        const tried = made.flatMap((one) => (one === alone ? [] : one === to ? [[...to, at]] : [one]));
+        const tried = made.flatMap((one) =>
+          one === alone ? [] : one === to ? [[...to, at]] : [one],
+        );
         if (circles(tried.length, between(among, tried)).size > before) continue;
         made = tried;
         break;
@@ -238,13 +306,20 @@ function untangled(stuck: readonly (readonly number[])[], needs: readonly Need[]
   return made;
 }
 
-/** Places that wait for themselves, through others: the strong components of more than one, by two walks. */
+/**
+ * Places that wait for themselves, through others: the strong components of more than one, by two
+ * walks.
+ */
 function circles(count: number, after: readonly ReadonlyMap<number, unknown>[]): Set<number> {
   const order: number[] = [];
   const seen = new Uint8Array(count);
   const followers = Array.from({ length: count }, (): number[] => []);
   after.forEach((before, i) => before.forEach((_, b) => followers[b]!.push(i)));
-  const walk = (from: number, next: (i: number) => Iterable<number>, leave: (i: number) => void) => {
+  const walk = (
+    from: number,
+    next: (i: number) => Iterable<number>,
+    leave: (i: number) => void,
+  ) => {
     const stack = [{ at: from, rest: [...next(from)] }];
     seen[from] = 1;
     while (stack.length) {
@@ -259,13 +334,23 @@ function circles(count: number, after: readonly ReadonlyMap<number, unknown>[]):
       }
     }
   };
-  for (let i = 0; i < count; i++) if (!seen[i]) walk(i, (at) => followers[at]!, (at) => order.push(at)); // prettier-ignore
+  for (let i = 0; i < count; i++)
+    if (!seen[i])
+      walk(
+        i,
+        (at) => followers[at]!,
+        (at) => order.push(at),
+      );
   seen.fill(0);
   const stuck = new Set<number>();
   for (const i of order.reverse()) {
     if (seen[i]) continue;
     const own: number[] = [];
-    walk(i, (at) => after[at]!.keys(), (at) => own.push(at)); // prettier-ignore
+    walk(
+      i,
+      (at) => after[at]!.keys(),
+      (at) => own.push(at),
+    );
     if (own.length > 1) own.forEach((at) => stuck.add(at));
   }
   return stuck;
@@ -284,9 +369,15 @@ export function earlierThan(cards: readonly Pick<DraftCard, 'after'>[], card: nu
   return earlier;
 }
 
-/** The shortest circle of rules that no order can keep, as places with the rule that leads from each to the next. */
+/**
+ * The shortest circle of rules that no order can keep, as places with the rule that leads from each
+ * to the next.
+ */
 export function circleAmong(cards: readonly DraftCard[]): { at: number; rule: Rule }[] | undefined {
-  const stuck = circles(cards.length, cards.map((c) => c.after)); // prettier-ignore
+  const stuck = circles(
+    cards.length,
+    cards.map((c) => c.after),
+  );
   let best: { at: number; rule: Rule }[] | undefined;
   for (const start of stuck) {
     const from = new Map<number, { to: number; rule: Rule }>();

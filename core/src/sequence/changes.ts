@@ -11,7 +11,10 @@ export interface Changed {
   readonly what: readonly string[];
 }
 
-/** A card that sets one thing: what it needs there first and what it leaves, as numbers, minutes of a change, of those within. */
+/**
+ * A card that sets one thing: what it needs there first and what it leaves, as numbers, minutes of
+ * a change, of those within.
+ */
 export interface User {
   readonly card: number;
   readonly first: number;
@@ -21,11 +24,15 @@ export interface User {
 }
 
 /**
- * What changing over takes, for many orders of the same cards. Everything stands where it was left until something else
- * is set there, on whatever machines work goes on between: a saw one comes back to is still set.
+ * What changing over takes, for many orders of the same cards. Everything stands where it was left
+ * until something else is set there, on whatever machines work goes on between: a saw one comes
+ * back to is still set.
  */
 export class Changes {
-  /** Of each ask: slot, what it is to be first, what it is left at. Those of a card lie between `from` of it and the next. */
+  /**
+   * Of each ask: slot, what it is to be first, what it is left at. Those of a card lie between
+   * `from` of it and the next.
+   */
   private readonly from: Int32Array;
   private readonly slot: Int32Array;
   private readonly first: Int32Array;
@@ -41,7 +48,10 @@ export class Changes {
   /** Values that a card leaves which it doesn't begin with. */
   private readonly passing: ReadonlySet<number>;
 
-  /** @param standing places of cards whose machines are set up for them already, each on a machine of its own */
+  /**
+   * @param standing places of cards whose machines are set up for them already, each on a machine
+   *   of its own
+   */
   constructor(
     cards: readonly DraftCard[],
     private readonly cost: Minutes,
@@ -62,13 +72,19 @@ export class Changes {
     this.from = new Int32Array(steps.length + 1);
     steps.forEach(({ asks }, i) => (this.from[i + 1] = this.from[i]! + asks.length));
     const asks = steps.flatMap((step) => step.asks);
-    const set = asks.map(({ slot, values: own }) => own.map((value) => numbered(values, `${slot} ${value}`)));
+    const set = asks.map(({ slot, values: own }) =>
+      own.map((value) => numbered(values, `${slot} ${value}`)),
+    );
     this.slot = Int32Array.from(asks, ({ slot }) => numbered(slots, slot));
     this.first = Int32Array.from(set, (own) => own[0]!);
     this.last = Int32Array.from(set, (own) => own.at(-1)!);
     this.what = asks.map(({ what }) => what);
     this.each = Float64Array.from(asks, ({ minutes }) => minutes);
-    this.inner = Float64Array.from(asks, ({ minutes }, i) => set[i]!.filter((v, at) => at > 0 && v !== set[i]![at - 1]).length * minutes); // prettier-ignore
+    this.inner = Float64Array.from(
+      asks,
+      ({ minutes }, i) =>
+        set[i]!.filter((v, at) => at > 0 && v !== set[i]![at - 1]).length * minutes,
+    );
     this.initial = new Int32Array(slots.size).fill(-1);
     this.mixed = this.initial.slice();
     this.passing = new Set(this.last.filter((value, ask) => value !== this.first[ask]));
@@ -77,12 +93,13 @@ export class Changes {
       if (first !== undefined) this.initial[at] = values.get(`${slot} ${first}`) ?? -2;
     }
     for (const card of standing)
-      for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++) this.initial[this.slot[ask]!] = this.first[ask]!; // prettier-ignore
+      for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++)
+        this.initial[this.slot[ask]!] = this.first[ask]!;
   }
 
   /**
-   * All that the minutes of any order depend on, as plain data: cards that are set to other values, which are alike and
-   * unlike as these are, ask the very same.
+   * All that the minutes of any order depend on, as plain data: cards that are set to other values,
+   * which are alike and unlike as these are, ask the very same.
    */
   asked(): readonly unknown[] {
     const { from, slot, first, last, each, inner, where, test, initial, cost } = this;
@@ -116,13 +133,19 @@ export class Changes {
   }
 
   /**
-   * Minutes to come to a card where some slots stand otherwise than they did: what it touches is from then on as it was.
+   * Minutes to come to a card where some slots stand otherwise than they did: what it touches is
+   * from then on as it was.
    * @param stood how everything stood before the card
    * @param now how the slots that stand otherwise stand
    * @param other which these are; those that the card touches are taken out
    * @returns nothing where it touches none of them
    */
-  otherwise(card: number, stood: Int32Array, now: Int32Array, other: Set<number>): number | undefined {
+  otherwise(
+    card: number,
+    stood: Int32Array,
+    now: Int32Array,
+    other: Set<number>,
+  ): number | undefined {
     const { slot, from } = this;
     let hit = other.has(0);
     for (let ask = from[card]!; !hit && ask < from[card + 1]!; ask++) hit = other.has(slot[ask]!);
@@ -142,7 +165,10 @@ export class Changes {
   /** A card’s machine, and the cutter that it begins with there; -1 where there is none. */
   kindOf(card: number): { machine: number; cutter: number } {
     const ask = this.from[card]!;
-    return { machine: this.where[card]!, cutter: ask < this.from[card + 1]! ? this.first[ask]! : -1 };
+    return {
+      machine: this.where[card]!,
+      cutter: ask < this.from[card + 1]! ? this.first[ask]! : -1,
+    };
   }
 
   /** Who sets what, by slot; slot 0 is where one stands. */
@@ -152,7 +178,13 @@ export class Changes {
     this.where.forEach((at, card) => {
       add(0, { card, first: at, last: at, each: this.cost.machine, inner: 0 });
       for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++)
-        add(this.slot[ask]!, { card, first: this.first[ask]!, last: this.last[ask]!, each: this.each[ask]!, inner: this.inner[ask]! }); // prettier-ignore
+        add(this.slot[ask]!, {
+          card,
+          first: this.first[ask]!,
+          last: this.last[ask]!,
+          each: this.each[ask]!,
+          inner: this.inner[ask]!,
+        });
     });
     return users;
   }
@@ -175,7 +207,11 @@ export class Changes {
       const machine = stands[0] !== this.where[card];
       const what: string[] = [];
       for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++)
-        if (this.each[ask]! > 0 && (stands[this.slot[ask]!] !== this.first[ask] || this.inner[ask]! > 0)) what.push(this.what[ask]!); // prettier-ignore
+        if (
+          this.each[ask]! > 0 &&
+          (stands[this.slot[ask]!] !== this.first[ask] || this.inner[ask]! > 0)
+        )
+          what.push(this.what[ask]!);
       return { minutes: this.step(card, stands), machine, what };
     });
   }
@@ -192,7 +228,8 @@ export class Changes {
         minutes += this.inner[ask]!;
         const first = this.first[ask]!;
         /** What a card leaves in passing may stand for another. */
-        if (stands[this.slot[ask]!] === first || seen.has(first) || this.passing.has(first)) continue;
+        if (stands[this.slot[ask]!] === first || seen.has(first) || this.passing.has(first))
+          continue;
         seen.add(first);
         minutes += this.each[ask]!;
       }
@@ -201,15 +238,24 @@ export class Changes {
   }
 
   /**
-   * What no order can be under: every value of everything that is set is set once, every machine is come to once, and of
-   * the settings of one thing each takes a test cut but those that a card leaves in passing.
+   * What no order can be under: every value of everything that is set is set once, every machine is
+   * come to once, and of the settings of one thing each takes a test cut but those that a card
+   * leaves in passing.
    */
   least(): number {
-    const bySlot = new Map<number, { first: Set<number>; all: Map<number, number>; turns: boolean; card: number }>();
+    const bySlot = new Map<
+      number,
+      { first: Set<number>; all: Map<number, number>; turns: boolean; card: number }
+    >();
     for (let card = 0; card < this.where.length; card++)
       for (let ask = this.from[card]!; ask < this.from[card + 1]!; ask++) {
         const slot = this.slot[ask]!;
-        const own = bySlot.get(slot) ?? { first: new Set(), all: new Map<number, number>(), turns: false, card };
+        const own = bySlot.get(slot) ?? {
+          first: new Set(),
+          all: new Map<number, number>(),
+          turns: false,
+          card,
+        };
         bySlot.set(slot, own);
         own.first.add(this.first[ask]!);
         /** A blade takes other minutes to change than a stack: each value by its own. */
@@ -224,7 +270,10 @@ export class Changes {
       all.forEach((each, value) => (minutes += value === there ? 0 : each));
       const fresh = first.size - Number(first.has(there));
       const where = this.where[card]!;
-      tests.set(where, Math.max(tests.get(where) ?? 0, (turns ? Math.ceil(fresh / 2) : fresh) * this.test[card]!));
+      tests.set(
+        where,
+        Math.max(tests.get(where) ?? 0, (turns ? Math.ceil(fresh / 2) : fresh) * this.test[card]!),
+      );
     });
     tests.forEach((most) => (minutes += most));
     return minutes;

@@ -15,8 +15,8 @@ const SAME = 1e-9;
 const MOST_CARDS = 20;
 
 /**
- * The order that takes least of all that keep the rules: layer by layer of how many cards are done, of orders that have
- * done the same and left the same standing only the quickest.
+ * The order that takes least of all that keep the rules: layer by layer of how many cards are done,
+ * of orders that have done the same and left the same standing only the quickest.
  * @param known minutes of an order that is known: what can't be better is let go
  * @param most how many partial orders are kept at once
  * @returns nothing where none is better, or it would take too long; `proven` tells these apart
@@ -29,7 +29,9 @@ export function exactOrder(
 ): { readonly order?: readonly number[]; readonly proven: boolean } {
   const n = cards.length;
   if (n > MOST_CARDS) return { proven: false };
-  const before = cards.map(({ after }) => [...after.keys()].reduce((bits, at) => bits | (1 << at), 0));
+  const before = cards.map(({ after }) =>
+    [...after.keys()].reduce((bits, at) => bits | (1 << at), 0),
+  );
   let layer: Partial[] = [{ done: 0, stands: changes.initial.slice(), minutes: 0, order: [] }];
   for (let depth = 0; depth < n; depth++) {
     const next = new Map<string, Partial>();
@@ -42,7 +44,8 @@ export function exactOrder(
         if (taken + changes.leastAfter(all, left) >= known - SAME) continue;
         const key = `${all} ${left.join()}`;
         const other = next.get(key);
-        if (!other || taken < other.minutes - SAME) next.set(key, { done: all, stands: left, minutes: taken, order: [...order, card] }); // prettier-ignore
+        if (!other || taken < other.minutes - SAME)
+          next.set(key, { done: all, stands: left, minutes: taken, order: [...order, card] });
         if (next.size > most) return { proven: false };
       }
     layer = [...next.values()];

@@ -29,7 +29,9 @@ import {
 } from './index.ts';
 
 const demo = (name: string) =>
-  JSON.parse(readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8')) as JobFile;
+  JSON.parse(
+    readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8'),
+  ) as JobFile;
 
 /** The set-ups of a plan’s joints, as they would be ordered anew. */
 const jointsOf = (job: Job, name = 'j'): JointSetups => ({
@@ -42,7 +44,8 @@ const jointsOf = (job: Job, name = 'j'): JointSetups => ({
   })),
 });
 
-const only = (setup: Setup): DraftCard => cardsFor([{ joint: '', half: 'mortise', setups: [setup] }], TEST_SHOP)[0]!;
+const only = (setup: Setup): DraftCard =>
+  cardsFor([{ joint: '', half: 'mortise', setups: [setup] }], TEST_SHOP)[0]!;
 
 /** Minutes from one card to the next. */
 const changed = (from: DraftCard, to: DraftCard): number =>
@@ -73,8 +76,20 @@ function twice(): Job {
   const [joint] = job.joints as [Job['joints'][number]];
   return {
     ...job,
-    parts: [...job.parts, { ...rail, id: 'rail-2', name: 'Second rail' }, { ...stile, id: 'stile-2', name: 'Second stile' }], // prettier-ignore
-    joints: [joint, { ...joint, id: 'second', tenoned: { part: 'rail-2', ends: 'both' }, mortised: { ...joint.mortised, part: 'stile-2' } }], // prettier-ignore
+    parts: [
+      ...job.parts,
+      { ...rail, id: 'rail-2', name: 'Second rail' },
+      { ...stile, id: 'stile-2', name: 'Second stile' },
+    ],
+    joints: [
+      joint,
+      {
+        ...joint,
+        id: 'second',
+        tenoned: { part: 'rail-2', ends: 'both' },
+        mortised: { ...joint.mortised, part: 'stile-2' },
+      },
+    ],
   };
 }
 
@@ -93,7 +108,9 @@ describe('the order', () => {
         ({ job }) => {
           const setups = setupsOf(planJob(job, TEST_SHOP));
           for (const own of [setups, ...setups.map((setup) => [setup])])
-            expect(leastAlone(own, TEST_SHOP)).toBeLessThanOrEqual(alone(own, TEST_SHOP).minutes + 1e-9);
+            expect(leastAlone(own, TEST_SHOP)).toBeLessThanOrEqual(
+              alone(own, TEST_SHOP).minutes + 1e-9,
+            );
         },
       ),
       { numRuns: 40 },
@@ -101,7 +118,9 @@ describe('the order', () => {
     const one = setupsOf(planJob(jobWith(), TEST_SHOP)).find(({ cutter }) => cutter)!;
     const { machine, cutter, testCut } = USUAL_MINUTES;
     expect(leastAlone([one], TEST_SHOP)).toBe(machine + cutter + testCut);
-    expect(leastAlone([one, { ...one, cutter: 'another' }], TEST_SHOP)).toBe(machine + 2 * (cutter + testCut));
+    expect(leastAlone([one, { ...one, cutter: 'another' }], TEST_SHOP)).toBe(
+      machine + 2 * (cutter + testCut),
+    );
   });
 
   it('looked for again where only values are others; anew where a rule is, or what stands', () => {
@@ -110,7 +129,8 @@ describe('the order', () => {
     const last = cards.map((card, i) => (i === first ? { ...card, after: after(cards, i) } : card));
     expect(brokenRule(last, runOrder(last, USUAL_MINUTES).order)).toBeUndefined();
     const dear = { ...USUAL_MINUTES, machine: 100 };
-    const comings = (order: readonly number[]) => minutesOf(cards, order, { ...NO_MINUTES, machine: 1 });
+    const comings = (order: readonly number[]) =>
+      minutesOf(cards, order, { ...NO_MINUTES, machine: 1 });
     const [usual, few] = [USUAL_MINUTES, dear].map((cost) => runOrder(cards, cost).order);
     expect(minutesOf(cards, few!, dear)).toBeLessThanOrEqual(minutesOf(cards, usual!, dear));
     expect(comings(few!)).toBeLessThanOrEqual(comings(usual!));
@@ -185,7 +205,18 @@ describe('the order', () => {
       };
       for (const { setups, change: told } of plan.cards) {
         const [first] = setups as [Setup];
-        const { model, machine: on, carrier, cutter: by, between, guides, tilt, lean, passes, occurrences } = first;
+        const {
+          model,
+          machine: on,
+          carrier,
+          cutter: by,
+          between,
+          guides,
+          tilt,
+          lean,
+          passes,
+          occurrences,
+        } = first;
         const start = total;
         if (at !== (on ?? '')) total += machine;
         at = on ?? '';
@@ -201,11 +232,18 @@ describe('the order', () => {
         };
         if (by) change('arbor', `${by} ${between?.join() ?? ''}`, between ? stack : cutter);
         change('guides', [carrier, ...[...guides].sort()].join(), jig * guides.length);
-        if (model === 'table-saw' && (tilt || stands.has(`${on} tilt`))) change('tilt', String(tilt?.set ?? 0), figure);
-        if (lean?.degrees) change('slant', lieIn(first, passes[0]!, occurrences[0]!, lean.square, chest), figure);
-        else if (carrier === 'mitre-gauge' && stands.has(`${on} slant`)) change('slant', 'square', figure);
+        if (model === 'table-saw' && (tilt || stands.has(`${on} tilt`)))
+          change('tilt', String(tilt?.set ?? 0), figure);
+        if (lean?.degrees)
+          change('slant', lieIn(first, passes[0]!, occurrences[0]!, lean.square, chest), figure);
+        else if (carrier === 'mitre-gauge' && stands.has(`${on} slant`))
+          change('slant', 'square', figure);
         const tool = tools.get(by ?? '')!;
-        const wide = by ? ((between ? tool['outer']! + between.reduce((a, b) => a + b, 0) : (tool['kerf'] ?? tool['diameter'] ?? tool['size'])) ?? 0) : 0; // prettier-ignore
+        const wide = by
+          ? ((between
+              ? tool['outer']! + between.reduce((a, b) => a + b, 0)
+              : (tool['kerf'] ?? tool['diameter'] ?? tool['size'])) ?? 0)
+          : 0;
         const turns = new Map<string, string[]>();
         for (const setup of setups) {
           const own = new Map<string, string[]>();
@@ -215,11 +253,22 @@ describe('the order', () => {
             set: { value },
           } of setup.figures) {
             if (from === 'laid-out-from' && model === 'hand-router') continue;
-            const side = tilt ? undefined : /^(near-side|stop-side)$/.test(to) ? 0.5 : /far-side$/.test(to) ? -0.5 : /cent(re|er)/.test(to) && !/centre-line/.test(to) ? 0 : undefined; // prettier-ignore
+            const side = tilt
+              ? undefined
+              : /^(near-side|stop-side)$/.test(to)
+                ? 0.5
+                : /far-side$/.test(to)
+                  ? -0.5
+                  : /cent(re|er)/.test(to) && !/centre-line/.test(to)
+                    ? 0
+                    : undefined;
             const thing = side === undefined ? `${from}>${to}` : `${from}>cutter`;
             /** A height over the bed of a sled is another one than over the table. */
             const over = featureWords(setup, { [from]: from })[from];
-            own.set(thing, [...(own.get(thing) ?? []), `${(value + (side ?? 0) * wide).toFixed(5)} ${over} ${by} ${between?.join()} ${tilt?.set}`]); // prettier-ignore
+            own.set(thing, [
+              ...(own.get(thing) ?? []),
+              `${(value + (side ?? 0) * wide).toFixed(5)} ${over} ${by} ${between?.join()} ${tilt?.set}`,
+            ]);
           }
           own.forEach((places, thing) => {
             const before = turns.get(thing) ?? [];
@@ -242,10 +291,14 @@ describe('the order', () => {
   });
 
   /** Every order that keeps the rules. */
-  function* allOrders(cards: readonly DraftCard[], done: readonly number[] = []): Generator<readonly number[]> {
+  function* allOrders(
+    cards: readonly DraftCard[],
+    done: readonly number[] = [],
+  ): Generator<readonly number[]> {
     if (done.length === cards.length) yield done;
     for (const [i, { after }] of cards.entries())
-      if (!done.includes(i) && [...after.keys()].every((b) => done.includes(b))) yield* allOrders(cards, [...done, i]);
+      if (!done.includes(i) && [...after.keys()].every((b) => done.includes(b)))
+        yield* allOrders(cards, [...done, i]);
   }
 
   it('is the least of all orders that keep the rules, where all of them can be tried', () => {
@@ -262,7 +315,10 @@ describe('the order', () => {
         expect([id, run.minutes]).toEqual([id, expect.closeTo(least, 6)]);
         expect(brokenRule(few, run.order)).toBeUndefined();
         expect(run.least).toBeLessThan(least + 1e-6);
-        /** Told that something better is known it finds nothing, and told something worse it finds the least. */
+        /**
+         * Told that something better is known it finds nothing, and told something worse it finds
+         * the least.
+         */
         expect(exactOrder(changes, few, least, 5000)).toEqual({ proven: true });
         const found = exactOrder(changes, few, Infinity, 5000);
         expect([found.proven, changes.of(found.order!)]).toEqual([true, expect.closeTo(least, 6)]);
@@ -271,10 +327,15 @@ describe('the order', () => {
   });
 
   it('lies between its bound and joint by joint for three joints of any kinds, and nothing better is found exactly', () => {
-    const made = JOINT_KINDS.flatMap(({ id }) => fc.sample(cases({ kind: id }), { numRuns: 2, seed: 4 })).map(({ job }) => job); // prettier-ignore
+    const made = JOINT_KINDS.flatMap(({ id }) =>
+      fc.sample(cases({ kind: id }), { numRuns: 2, seed: 4 }),
+    ).map(({ job }) => job);
     let proven = 0;
     for (let i = 0; i + 2 < made.length; i += 3) {
-      const cards = cardsFor([0, 1, 2].map((at) => jointsOf(made[i + at]!, `j${at}`)), TEST_SHOP); // prettier-ignore
+      const cards = cardsFor(
+        [0, 1, 2].map((at) => jointsOf(made[i + at]!, `j${at}`)),
+        TEST_SHOP,
+      );
       const { minutes, plain, least } = runOrder(cards, USUAL_MINUTES);
       expect([least <= minutes + 1e-9, minutes <= plain + 1e-9]).toEqual([true, true]);
       if (cards.length > 13) continue;
@@ -293,31 +354,74 @@ describe('the order', () => {
     height: number,
     after: readonly number[] = [],
   ): DraftCard => {
-    const setup = { model: 'table-saw', machine: `saw ${machine}`, carrier: 'fence', cutter: `cutter ${cutter}`, guides: [], figures: [], passes: [], occurrences: [] }; // prettier-ignore
-    const places = new Map([['fence>cutter', [fence]], ['table>top', [height]]]); // prettier-ignore
-    return { setups: [setup as unknown as Setup], setting: { gear: '', places }, after: new Map(after.map((at) => [at, RULES[0]!])) }; // prettier-ignore
+    const setup = {
+      model: 'table-saw',
+      machine: `saw ${machine}`,
+      carrier: 'fence',
+      cutter: `cutter ${cutter}`,
+      guides: [],
+      figures: [],
+      passes: [],
+      occurrences: [],
+    };
+    const places = new Map([
+      ['fence>cutter', [fence]],
+      ['table>top', [height]],
+    ]);
+    return {
+      setups: [setup as unknown as Setup],
+      setting: { gear: '', places },
+      after: new Map(after.map((at) => [at, RULES[0]!])),
+    };
   };
 
-  it.each([40, 160, 640])('comes within three in a hundred of an optimum that was planted among %i cards', (count) => {
-    const shuffled = fc.sample(fc.shuffledSubarray(Array.from({ length: count }, (_, i) => i), { minLength: count }), { numRuns: 1, seed: 5 })[0]!; // prettier-ignore
-    /** Each cutter by itself, its fences in turn, and at each of them two heights: nothing is set twice. */
-    const all = shuffled.map((i) => planted(i % 4, i % 20, Math.floor(i / 40), i));
-    const changes = new Changes(all, USUAL_MINUTES);
-    const order = bestOrder(changes, all, 60_000);
-    expect(changes.of(order)).toBeLessThanOrEqual(changes.least() * 1.03);
-    expect(changes.of(plainOrder(all))).toBeGreaterThan(changes.least() * 1.5);
-    expect(bestOrder(changes, all, 60_000)).toEqual(order);
-  });
+  it.each([40, 160, 640])(
+    'comes within three in a hundred of an optimum that was planted among %i cards',
+    (count) => {
+      const shuffled = fc.sample(
+        fc.shuffledSubarray(
+          Array.from({ length: count }, (_, i) => i),
+          { minLength: count },
+        ),
+        { numRuns: 1, seed: 5 },
+      )[0]!;
+      /**
+       * Each cutter by itself, its fences in turn, and at each of them two heights: nothing is set
+       * twice.
+       */
+      const all = shuffled.map((i) => planted(i % 4, i % 20, Math.floor(i / 40), i));
+      const changes = new Changes(all, USUAL_MINUTES);
+      const order = bestOrder(changes, all, 60_000);
+      expect(changes.of(order)).toBeLessThanOrEqual(changes.least() * 1.03);
+      expect(changes.of(plainOrder(all))).toBeGreaterThan(changes.least() * 1.5);
+      expect(bestOrder(changes, all, 60_000)).toEqual(order);
+    },
+  );
 
   it('searched on in rounds it settles at an optimum that was planted among 320 cards with rules', () => {
     const count = 320;
-    const shuffled = fc.sample(fc.shuffledSubarray(Array.from({ length: count }, (_, i) => i), { minLength: count }), { numRuns: 1, seed: 5 })[0]!; // prettier-ignore
+    const shuffled = fc.sample(
+      fc.shuffledSubarray(
+        Array.from({ length: count }, (_, i) => i),
+        { minLength: count },
+      ),
+      { numRuns: 1, seed: 5 },
+    )[0]!;
     const placeOf = new Map(shuffled.map((i, place) => [i, place]));
-    /** Cutter by cutter, machine by machine; half of the cards wait for one that comes somewhere before them. */
+    /**
+     * Cutter by cutter, machine by machine; half of the cards wait for one that comes somewhere
+     * before them.
+     */
     const best = [...shuffled].sort((a, b) => (a % 4) - (b % 4) || (a % 20) - (b % 20) || a - b);
     const random = numbers(7);
-    const after = new Map(best.flatMap((i, at) => (at && random() < 0.5 ? [[i, placeOf.get(best[Math.floor(random() * at)]!)!] as const] : []))); // prettier-ignore
-    const all = shuffled.map((i) => planted(i % 4, i % 20, Math.floor(i / 40), i, after.has(i) ? [after.get(i)!] : []));
+    const after = new Map(
+      best.flatMap((i, at) =>
+        at && random() < 0.5 ? [[i, placeOf.get(best[Math.floor(random() * at)]!)!] as const] : [],
+      ),
+    );
+    const all = shuffled.map((i) =>
+      planted(i % 4, i % 20, Math.floor(i / 40), i, after.has(i) ? [after.get(i)!] : []),
+    );
     const changes = new Changes(all, USUAL_MINUTES);
     const optimum = changes.of(best.map((i) => placeOf.get(i)!));
     const search = new Search(changes, all, plainOrder(all), 1e7, 1, 50_000);
@@ -333,10 +437,25 @@ describe('the order', () => {
 
   it('bench work in a row stays with one tool as long as its rules let it, and nothing else moves', () => {
     const rule = RULES[0]!;
-    const bench = (carrier: string, ...after: number[]) => ({ setups: [{ model: 'bench', carrier }], after: new Map(after.map((at) => [at, rule])) }) as unknown as DraftCard; // prettier-ignore
+    const bench = (carrier: string, ...after: number[]) =>
+      ({
+        setups: [{ model: 'bench', carrier }],
+        after: new Map(after.map((at) => [at, rule])),
+      }) as unknown as DraftCard;
     const saw = planted(1, 1, 1, 1);
-    const cards = [bench('file'), bench('saw'), bench('file', 1), bench('saw', 2), saw, bench('file'), bench('saw')];
-    /** The second file waits for a saw, the third saw for that file; what comes after the machine stays after it. */
+    const cards = [
+      bench('file'),
+      bench('saw'),
+      bench('file', 1),
+      bench('saw', 2),
+      saw,
+      bench('file'),
+      bench('saw'),
+    ];
+    /**
+     * The second file waits for a saw, the third saw for that file; what comes after the machine
+     * stays after it.
+     */
     expect(tidied(cards, [0, 1, 2, 3, 4, 5, 6])).toEqual([0, 1, 2, 3, 4, 5, 6]);
     expect(tidied(cards, [1, 0, 3, 2, 4, 6, 5])).toEqual([1, 0, 2, 3, 4, 6, 5]);
     expect(tidied([bench('file'), bench('saw'), bench('file')], [0, 1, 2])).toEqual([0, 2, 1]);
@@ -344,7 +463,10 @@ describe('the order', () => {
 
   it('is as somebody wants it, as far as the rules let it; what nobody placed follows what it follows in the quickest', () => {
     const rule = RULES[0]!;
-    const after = (...at: number[]): DraftCard => ({ ...planted(1, 1, at.length, 1), after: new Map(at.map((i) => [i, rule])) }); // prettier-ignore
+    const after = (...at: number[]): DraftCard => ({
+      ...planted(1, 1, at.length, 1),
+      after: new Map(at.map((i) => [i, rule])),
+    });
     const cards = [after(), after(), after(0), after(), after(2)];
     const wanted = (...places: number[]) => wantedOrder(cards, places, [0, 1, 2, 3, 4]);
     expect(wanted(3, 1, 0, 2, 4)).toEqual([3, 1, 0, 2, 4]);
@@ -366,7 +488,8 @@ describe('the order', () => {
     expect(own.quickest).toBe(found);
     expect(own.minutes).toBeGreaterThan(found);
     const place = new Map(own.cards.map((c, i) => [c.id, i]));
-    for (const { id, after: before } of own.cards) for (const { card } of before) expect(place.get(card)).toBeLessThan(place.get(id)!); // prettier-ignore
+    for (const { id, after: before } of own.cards)
+      for (const { card } of before) expect(place.get(card)).toBeLessThan(place.get(id)!);
     const free = own.cards.filter(
       (c) => !c.after.length && !own.cards.some((o) => o.after.some((a) => a.card === c.id)),
     );
@@ -390,14 +513,20 @@ describe('the order', () => {
     ])
       expect(new Changes(all, USUAL_MINUTES).least()).toBe(of(...all));
     expect(of(a, planted(1, 3, 10, 20)) - of(a)).toBe(cutter + 2 * figure + testCut);
-    expect(of(a, planted(1, 3, 10, 20), a) - of(a, planted(1, 3, 10, 20))).toBe(cutter + 2 * figure + testCut);
+    expect(of(a, planted(1, 3, 10, 20), a) - of(a, planted(1, 3, 10, 20))).toBe(
+      cutter + 2 * figure + testCut,
+    );
   });
 
   it('begins from what is set up: that card takes nothing but the walk, and no order is under its bound', () => {
     const { machine } = USUAL_MINUTES;
     const all = [planted(1, 1, 10, 20), planted(1, 2, 10, 20), planted(2, 3, 10, 20)];
     const from = (standing: number[]) => new Changes(all, USUAL_MINUTES, standing);
-    expect(from([0]).changedIn([0, 1, 2])[0]).toEqual({ minutes: machine, machine: true, what: [] });
+    expect(from([0]).changedIn([0, 1, 2])[0]).toEqual({
+      minutes: machine,
+      machine: true,
+      what: [],
+    });
     /** Whatever is set up is cut first on its machine; two machines can be set up at once. */
     for (const [i, own] of [[0], [1], [0, 2], [1, 2]].entries()) {
       const run = runOrder(all, USUAL_MINUTES, { standing: own });
@@ -406,10 +535,24 @@ describe('the order', () => {
       expect(run.order.find((card) => card !== 2)).toBe(own[0]);
       expect(run.least).toBeLessThan(run.minutes + 1e-6);
     }
-    expect(runOrder(all, USUAL_MINUTES, { standing: [0] }).minutes).toBeLessThan(runOrder(all, USUAL_MINUTES).minutes);
-    /** A fence that is moved within the card stands where the card begins: one move, its test cut, and the walk. */
+    expect(runOrder(all, USUAL_MINUTES, { standing: [0] }).minutes).toBeLessThan(
+      runOrder(all, USUAL_MINUTES).minutes,
+    );
+    /**
+     * A fence that is moved within the card stands where the card begins: one move, its test cut,
+     * and the walk.
+     */
     const [one] = all as [DraftCard];
-    const moved = { ...one, setting: { ...one.setting!, places: new Map([['fence>cutter', [10, 30]], ['table>top', [20]]]) } }; // prettier-ignore
+    const moved = {
+      ...one,
+      setting: {
+        ...one.setting!,
+        places: new Map([
+          ['fence>cutter', [10, 30]],
+          ['table>top', [20]],
+        ]),
+      },
+    };
     const { figure, testCut } = USUAL_MINUTES;
     expect(new Changes([moved], USUAL_MINUTES, [0]).of([0])).toBe(machine + figure + testCut);
   });
@@ -418,14 +561,22 @@ describe('the order', () => {
     const flat = (tenonLength: number) =>
       setupsOf(
         planJob(
-          jobWith({ params: { corners: 'squared', tenonLength }, routes: { tenoned: 'saw-flat-stack' } }),
+          jobWith({
+            params: { corners: 'squared', tenonLength },
+            routes: { tenoned: 'saw-flat-stack' },
+          }),
           TEST_SHOP,
         ),
       ).find((s) => s.method === 'saw-flat-stack')!;
     const [long, longer, short] = [flat(30), flat(31), flat(12)];
-    expect([long.between, longer.between, short.between]).toEqual([[3.2, 3.2, 3.2, 1.6], [3.2, 3.2, 3.2, 1.6], [3.2, 1.6]]); // prettier-ignore
+    expect([long.between, longer.between, short.between]).toEqual([
+      [3.2, 3.2, 3.2, 1.6],
+      [3.2, 3.2, 3.2, 1.6],
+      [3.2, 1.6],
+    ]);
     const moves = (from: Setup, to: Setup) =>
-      withMoves([[from], [to]])[1]![0]!.figures.filter((f) => f.reach.some((r) => r.by === 'move')).length;
+      withMoves([[from], [to]])[1]![0]!.figures.filter((f) => f.reach.some((r) => r.by === 'move'))
+        .length;
     expect(moves(long, longer)).toBeGreaterThan(0);
     expect(moves(long, short)).toBe(0);
     const { stack, figure, testCut } = USUAL_MINUTES;
@@ -437,28 +588,48 @@ describe('the order', () => {
   it('changing nothing but the piece costs nothing', () => {
     const card = only(setupsOf(planJob(asListed(jobWith(), TEST_SHOP), TEST_SHOP))[0]!);
     expect(changed(card, card)).toBe(0);
-    expect(minutesOf([card], [0], USUAL_MINUTES)).toBe(2 + 1 + 6 + 5 + 2 * card.setups[0]!.figures.length);
+    expect(minutesOf([card], [0], USUAL_MINUTES)).toBe(
+      2 + 1 + 6 + 5 + 2 * card.setups[0]!.figures.length,
+    );
   });
 
   it('a second place of the fence on one card is a move more, and what it was left at is what stands', () => {
-    const stepped = planJob(jobWith({ params: { corners: 'squared' }, routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped' } }), TEST_SHOP); // prettier-ignore
+    const stepped = planJob(
+      jobWith({
+        params: { corners: 'squared' },
+        routes: { tenoned: 'crosscut-shoulders+saw-upright-stepped' },
+      }),
+      TEST_SHOP,
+    );
     const cheeks = setupsOf(stepped).find((s) => s.stage === 'cheeks')!;
     const [far, near] = cheeks.figures.filter((f) => f.from === 'jig-face');
     const card = only(cheeks);
     const { figure, testCut } = USUAL_MINUTES;
     const at = (place: Setup['figures'][number]) =>
-      only({ ...cheeks, figures: cheeks.figures.filter((f) => f.from !== 'jig-face' || f === place) });
+      only({
+        ...cheeks,
+        figures: cheeks.figures.filter((f) => f.from !== 'jig-face' || f === place),
+      });
     expect(changed(card, card)).toBe(testCut + 2 * figure);
-    /** Coming to it again from itself both places are set, and told; from where it left the fence, only what is moved. */
-    const told = (...cards: DraftCard[]) => new Changes(cards, USUAL_MINUTES).changedIn(cards.map((_, i) => i)).map((c) => c.what); // prettier-ignore
+    /**
+     * Coming to it again from itself both places are set, and told; from where it left the fence,
+     * only what is moved.
+     */
+    const told = (...cards: DraftCard[]) =>
+      new Changes(cards, USUAL_MINUTES).changedIn(cards.map((_, i) => i)).map((c) => c.what);
     expect(told(card, card)[1]).toEqual(['jig-face>cutter']);
-    const ends = only({ ...cheeks, figures: [...cheeks.figures.filter((f) => f !== far && f !== near), near!, far!] });
+    const ends = only({
+      ...cheeks,
+      figures: [...cheeks.figures.filter((f) => f !== far && f !== near), near!, far!],
+    });
     expect(told(at(near!), ends)[1]).toEqual(['jig-face>cutter']);
     expect(told(card, at(near!))[1]).toEqual([]);
     expect(changed(card, at(near!))).toBe(0);
     expect(changed(card, at(far!))).toBe(testCut + figure);
     const moved = withMoves([[cheeks]])[0]![0]!.figures.filter((f) => f.from === 'jig-face');
-    expect(moved[1]!.reach.some((r) => r.by === 'move' && Math.abs(r.value - near!.value) < 0.3)).toBe(true);
+    expect(
+      moved[1]!.reach.some((r) => r.by === 'move' && Math.abs(r.value - near!.value) < 0.3),
+    ).toBe(true);
     expect(moved[0]!.reach.some((r) => r.by === 'move')).toBe(false);
   });
 });

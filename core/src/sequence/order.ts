@@ -36,10 +36,14 @@ export interface Wishes {
 }
 
 /**
- * A run order that keeps every hard rule: as somebody wants it, else one that takes few minutes, never more than joint
- * by joint, nor than one that was found before. The same for the same job.
+ * A run order that keeps every hard rule: as somebody wants it, else one that takes few minutes,
+ * never more than joint by joint, nor than one that was found before. The same for the same job.
  */
-export function runOrder(cards: readonly DraftCard[], cost: Minutes, { wanted, standing, found }: Wishes = {}): Run {
+export function runOrder(
+  cards: readonly DraftCard[],
+  cost: Minutes,
+  { wanted, standing, found }: Wishes = {},
+): Run {
   const changes = new Changes(cards, cost, standing);
   const quickest = quickestOf(changes, cards, found);
   const order = wanted ? wantedOrder(cards, wanted, quickest) : quickest;
@@ -58,11 +62,17 @@ const LOOKED_FOR = new Remembered<readonly number[]>(20);
 
 const lookedFor = (changes: Changes, cards: readonly DraftCard[]): readonly number[] => {
   const rules = cards.map(({ after, setups }) => [[...after.keys()], setups[0]?.model === 'bench']);
-  return LOOKED_FOR.of([changes.asked(), rules], () => bestOrder(changes, cards, movesFor(cards.length)));
+  return LOOKED_FOR.of([changes.asked(), rules], () =>
+    bestOrder(changes, cards, movesFor(cards.length)),
+  );
 };
 
 /** The quicker of what is found while somebody waits and of what was found before. */
-function quickestOf(changes: Changes, cards: readonly DraftCard[], found?: readonly number[]): readonly number[] {
+function quickestOf(
+  changes: Changes,
+  cards: readonly DraftCard[],
+  found?: readonly number[],
+): readonly number[] {
   const now = tidied(cards, lookedFor(changes, cards));
   const before = found && tidied(cards, wantedOrder(cards, found, now));
   return before && changes.of(before) < changes.of(now) - 1e-9 ? before : now;
@@ -71,7 +81,10 @@ function quickestOf(changes: Changes, cards: readonly DraftCard[], found?: reado
 /** Exchanges in the first round of a longer search: about a second’s. */
 const FIRST_ROUND = 100_000;
 
-/** A longer search for a quicker order, that begins from the quickest known and is as long as somebody lets it. */
+/**
+ * A longer search for a quicker order, that begins from the quickest known and is as long as
+ * somebody lets it.
+ */
 export function longerSearch(
   cards: readonly DraftCard[],
   cost: Minutes,
@@ -84,8 +97,12 @@ export function longerSearch(
 }
 
 /** Minutes under which no order is, as sharp as a solver makes it. */
-export const leastBy = (solver: Solver, cards: readonly DraftCard[], cost: Minutes, standing: readonly number[] = []) =>
-  sharperLeast(solver, new Changes(cards, cost, standing), cards);
+export const leastBy = (
+  solver: Solver,
+  cards: readonly DraftCard[],
+  cost: Minutes,
+  standing: readonly number[] = [],
+) => sharperLeast(solver, new Changes(cards, cost, standing), cards);
 
 /** What is changed for each card of an order. */
 export const changedIn = (
@@ -96,10 +113,16 @@ export const changedIn = (
 ): Changed[] => new Changes(cards, cost, standing).changedIn(order);
 
 /** Change-over minutes of an order. */
-export const minutesOf = (cards: readonly DraftCard[], order: readonly number[], cost: Minutes): number =>
-  new Changes(cards, cost).of(order);
+export const minutesOf = (
+  cards: readonly DraftCard[],
+  order: readonly number[],
+  cost: Minutes,
+): number => new Changes(cards, cost).of(order);
 
-/** Minutes that setting them takes at the least, told sooner than by their order: each machine is come to, each cutter put in and tried. */
+/**
+ * Minutes that setting them takes at the least, told sooner than by their order: each machine is
+ * come to, each cutter put in and tried.
+ */
 export function leastAlone(setups: readonly Setup[], { minutes }: Shop): number {
   const machines = new Set<string>();
   const cutters = new Map<string, number>();
@@ -113,7 +136,10 @@ export function leastAlone(setups: readonly Setup[], { minutes }: Shop): number 
   return [...cutters.values()].reduce((sum, each) => sum + each, machines.size * minutes.machine);
 }
 
-/** What these take by themselves: how many states of machines, and the minutes to set them one after the other. */
+/**
+ * What these take by themselves: how many states of machines, and the minutes to set them one after
+ * the other.
+ */
 export function alone(setups: readonly Setup[], shop: Shop): { cards: number; minutes: number } {
   const cards = cardsFor([{ joint: '', setups, half: shop.schools.half }], shop);
   const changes = new Changes(cards, shop.minutes);

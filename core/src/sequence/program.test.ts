@@ -21,7 +21,10 @@ interface Drawn {
   readonly bench: boolean;
 }
 
-/** Cards on two saws and at the bench; a fence may be moved within a card, and rules lead from earlier to later ones. */
+/**
+ * Cards on two saws and at the bench; a fence may be moved within a card, and rules lead from
+ * earlier to later ones.
+ */
 const small = (most: number) =>
   fc
     .array(
@@ -35,7 +38,10 @@ const small = (most: number) =>
       { minLength: 4, maxLength: most },
     )
     .chain((all) =>
-      fc.tuple(fc.constant(all), fc.array(fc.tuple(fc.nat(all.length - 1), fc.nat(all.length - 1)), { maxLength: 5 })),
+      fc.tuple(
+        fc.constant(all),
+        fc.array(fc.tuple(fc.nat(all.length - 1), fc.nat(all.length - 1)), { maxLength: 5 }),
+      ),
     )
     .map(([all, pairs]) =>
       all.map((own, i) =>
@@ -47,9 +53,25 @@ const small = (most: number) =>
     );
 
 function cardOf({ saw, cutter, fence, height, bench }: Drawn, after: readonly number[]): DraftCard {
-  const setup = { model: bench ? 'bench' : 'table-saw', machine: bench ? null : `saw ${saw}`, carrier: 'fence', cutter: `cutter ${cutter}`, guides: [], figures: [], passes: [], occurrences: [] }; // prettier-ignore
-  const places = new Map([['fence>cutter', [...fence]], ['table>top', [height]]]); // prettier-ignore
-  return { setups: [setup as unknown as Setup], ...(!bench && { setting: { gear: '', places } }), after: new Map(after.map((at) => [at, RULES[0]!])) }; // prettier-ignore
+  const setup = {
+    model: bench ? 'bench' : 'table-saw',
+    machine: bench ? null : `saw ${saw}`,
+    carrier: 'fence',
+    cutter: `cutter ${cutter}`,
+    guides: [],
+    figures: [],
+    passes: [],
+    occurrences: [],
+  };
+  const places = new Map([
+    ['fence>cutter', [...fence]],
+    ['table>top', [height]],
+  ]);
+  return {
+    setups: [setup as unknown as Setup],
+    ...(!bench && { setting: { gear: '', places } }),
+    after: new Map(after.map((at) => [at, RULES[0]!])),
+  };
 }
 
 describe('the order as a program', () => {

@@ -20,14 +20,31 @@ export interface Rule {
   readonly words: string;
   readonly first: Selector;
   readonly then: Selector;
-  /** Where the two must meet: in one feature, one half of a joint, one joint, or one part whatever its joints. */
+  /**
+   * Where the two must meet: in one feature, one half of a joint, one joint, or one part whatever
+   * its joints.
+   */
   readonly among: 'feature' | 'half' | 'joint' | 'part';
   /** Only in a shop of this school. */
   readonly when?: Partial<Pick<Schools, 'half'>>;
 }
 
 /** A groove along an edge is no part of the tenon: it is run with the others of its frame. */
-const BUT_GROOVES: readonly Stage[] = ['end', 'mortise', 'square-ends', 'shoulders', 'cheeks', 'edges', 'slot', 'notch', 'slope', 'rebate', 'plane', 'round-edges', 'bore']; // prettier-ignore
+const BUT_GROOVES: readonly Stage[] = [
+  'end',
+  'mortise',
+  'square-ends',
+  'shoulders',
+  'cheeks',
+  'edges',
+  'slot',
+  'notch',
+  'slope',
+  'rebate',
+  'plane',
+  'round-edges',
+  'bore',
+];
 const WASTE: readonly Stage[] = ['cheeks', 'shoulders'];
 const AT_BENCH: readonly Stage[] = ['square-ends', 'round-edges', 'plane', 'slope'];
 
@@ -35,7 +52,8 @@ const AT_BENCH: readonly Stage[] = ['square-ends', 'round-edges', 'plane', 'slop
 export const RULES: readonly Rule[] = [
   {
     id: 'mortise-first',
-    words: 'The closed mortise comes first: its cutter has a fixed size, and the tenon is fitted to it.',
+    words:
+      'The closed mortise comes first: its cutter has a fixed size, and the tenon is fitted to it.',
     first: { member: 'mortised', stages: ['mortise', 'square-ends'] },
     then: { member: 'tenoned', stages: BUT_GROOVES },
     among: 'joint',
@@ -44,7 +62,10 @@ export const RULES: readonly Rule[] = [
   {
     id: 'tenon-first',
     words: 'The tenon comes first in this shop: the mortise is fitted to it.',
-    first: { member: 'tenoned', stages: ['end', 'shoulders', 'cheeks', 'slot', 'plane', 'round-edges', 'slope'] },
+    first: {
+      member: 'tenoned',
+      stages: ['end', 'shoulders', 'cheeks', 'slot', 'plane', 'round-edges', 'slope'],
+    },
     then: { member: 'mortised', stages: ['mortise', 'square-ends'] },
     among: 'joint',
     when: { half: 'tenon' },
@@ -53,19 +74,36 @@ export const RULES: readonly Rule[] = [
     id: 'groove-first',
     words: 'The groove sets the tenon’s thickness: it is cut before the tenon.',
     first: { stages: ['groove'] },
-    then: { member: 'tenoned', stages: ['end', 'shoulders', 'cheeks', 'slot', 'plane', 'round-edges', 'slope', 'mortise', 'notch', 'rebate', 'bore'] }, // prettier-ignore
+    then: {
+      member: 'tenoned',
+      stages: [
+        'end',
+        'shoulders',
+        'cheeks',
+        'slot',
+        'plane',
+        'round-edges',
+        'slope',
+        'mortise',
+        'notch',
+        'rebate',
+        'bore',
+      ],
+    },
     among: 'joint',
   },
   {
     id: 'groove-before-ends',
-    words: 'Grooves come before the tenons of their part: at its end the groove still has wood on both sides.',
+    words:
+      'Grooves come before the tenons of their part: at its end the groove still has wood on both sides.',
     first: { stages: ['groove'] },
     then: { member: 'tenoned', stages: WASTE },
     among: 'part',
   },
   {
     id: 'open-slot-last',
-    words: 'The open slot comes last: a blade can be moved any amount, so it is fitted to the tenon.',
+    words:
+      'The open slot comes last: a blade can be moved any amount, so it is fitted to the tenon.',
     first: { member: 'tenoned', stages: [...WASTE, 'plane', 'round-edges', 'slope'] },
     then: { member: 'mortised', stages: ['slot'] },
     among: 'joint',
@@ -86,7 +124,8 @@ export const RULES: readonly Rule[] = [
   },
   {
     id: 'template-off',
-    words: 'The template stays clamped until all that goes through it is routed; the bench work comes once it is off.',
+    words:
+      'The template stays clamped until all that goes through it is routed; the bench work comes once it is off.',
     first: { trait: 'template', models: ['hand-router'] },
     then: { models: ['bench'], stages: AT_BENCH },
     among: 'half',
@@ -100,7 +139,8 @@ export const RULES: readonly Rule[] = [
   },
   {
     id: 'kerfs-then-rout',
-    words: 'The walls of a gap are sawn before the router clears it: its cutter ends in the saw cuts.',
+    words:
+      'The walls of a gap are sawn before the router clears it: its cutter ends in the saw cuts.',
     first: { stages: ['slot'], models: ['bench'] },
     then: { stages: ['slot'], models: ['hand-router'] },
     among: 'feature',
@@ -129,14 +169,16 @@ export const RULES: readonly Rule[] = [
   },
   {
     id: 'cheeks-first',
-    words: 'Cheeks before shoulders: their waste stands between blade and jig, or this shop cuts them first.',
+    words:
+      'Cheeks before shoulders: their waste stands between blade and jig, or this shop cuts them first.',
     first: { stages: ['cheeks'], shouldersFirst: false },
     then: { stages: ['shoulders'] },
     among: 'feature',
   },
   {
     id: 'gaps-last',
-    words: 'The gaps between tenons come once the cheeks and shoulders that all of them share are cut.',
+    words:
+      'The gaps between tenons come once the cheeks and shoulders that all of them share are cut.',
     first: { member: 'tenoned', stages: WASTE, trait: 'no layered' },
     then: { member: 'tenoned', stages: ['slot'] },
     among: 'half',
@@ -150,7 +192,8 @@ export const RULES: readonly Rule[] = [
   },
   {
     id: 'deep-before-pockets',
-    words: 'All full-depth runs of the jig come before the pockets: then one stop is moved, and nothing else.',
+    words:
+      'All full-depth runs of the jig come before the pockets: then one stop is moved, and nothing else.',
     first: { stages: ['mortise'], trait: 'no pocket', models: ['jig-router'] },
     then: { stages: ['mortise'], trait: 'pocket', models: ['jig-router'] },
     among: 'part',
@@ -193,7 +236,8 @@ export const RULES: readonly Rule[] = [
   },
   {
     id: 'pair-then-lowered',
-    words: 'The pair cuts its tenons first: it is then lowered for the rebates with nothing changed on its arbor.',
+    words:
+      'The pair cuts its tenons first: it is then lowered for the rebates with nothing changed on its arbor.',
     first: { trait: 'unlike-pair', stages: ['cheeks'] },
     then: { trait: 'unlike-pair', stages: ['rebate'] },
     among: 'joint',
@@ -210,11 +254,15 @@ export const RULES: readonly Rule[] = [
 const memberOf = (setup: Setup): MemberName => setup.occurrences[0]!.member;
 
 /** Whether a rule speaks of this set-up. */
-export function fits({ member, stages, trait, shouldersFirst, models }: Selector, setup: Setup): boolean {
+export function fits(
+  { member, stages, trait, shouldersFirst, models }: Selector,
+  setup: Setup,
+): boolean {
   if (member && memberOf(setup) !== member) return false;
   if (stages && !stages.includes(setup.stage)) return false;
   if (models && !models.includes(setup.model)) return false;
-  if (shouldersFirst !== undefined && (setup.shouldersFirst === true) !== shouldersFirst) return false;
+  if (shouldersFirst !== undefined && (setup.shouldersFirst === true) !== shouldersFirst)
+    return false;
   if (!trait) return true;
   const [no, name] = trait.startsWith('no ') ? [true, trait.slice(3)] : [false, trait];
   return (setup.traits?.includes(name as Trait) ?? false) !== no;
@@ -223,27 +271,37 @@ export function fits({ member, stages, trait, shouldersFirst, models }: Selector
 /** Whether two set-ups of one joint meet where a rule asks it. */
 function meet(among: Rule['among'], a: Setup, b: Setup): boolean {
   if (among === 'joint') return true;
-  if (among === 'part') return a.occurrences.some((x) => b.occurrences.some((y) => x.part === y.part));
+  if (among === 'part')
+    return a.occurrences.some((x) => b.occurrences.some((y) => x.part === y.part));
   return memberOf(a) === memberOf(b) && (among === 'half' || a.feature === b.feature);
 }
 
 /** The first rule by which one set-up of a joint must come before another of it. */
 export const ruleWithin = (first: Setup, then: Setup, half: Schools['half']): Rule | undefined =>
   followed(first, then) ??
-  (followed(then, first) ? undefined : RULES.find((rule) => applies(rule, half) && orders(rule, first, then)));
+  (followed(then, first)
+    ? undefined
+    : RULES.find((rule) => applies(rule, half) && orders(rule, first, then)));
 
-/** Rules that hold in a part whatever its joints; where two meet in a part is for the asker to see. */
+/**
+ * Rules that hold in a part whatever its joints; where two meet in a part is for the asker to see.
+ */
 export const ACROSS = RULES.filter(({ among }) => among === 'part');
 
-const applies = ({ when }: Rule, half: Schools['half']): boolean => !when?.half || when.half === half;
+const applies = ({ when }: Rule, half: Schools['half']): boolean =>
+  !when?.half || when.half === half;
 
 const orders = ({ first, then, among }: Rule, a: Setup, b: Setup): boolean =>
   fits(first, a) && fits(then, b) && meet(among, a, b);
 
-/** A feature that must wait for another of its member, in the kind's own words; no cutter waits for squared corners. */
+/**
+ * A feature that must wait for another of its member, in the kind's own words; no cutter waits for
+ * squared corners.
+ */
 function followed(first: Setup, then: Setup): Rule | undefined {
   const { follows } = then;
-  if (!follows || memberOf(first) !== memberOf(then) || first.feature !== follows.feature) return undefined;
+  if (!follows || memberOf(first) !== memberOf(then) || first.feature !== follows.feature)
+    return undefined;
   if (first.stage === 'square-ends' && then.stage === 'mortise') return undefined;
   return { id: 'follows', words: follows.words, first: {}, then: {}, among: 'half' };
 }

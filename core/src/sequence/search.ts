@@ -9,7 +9,10 @@ const SAME = 1e-9;
 /** Neighbouring blocks of an order, [i, j) and [j, k), that change places. */
 type Swap = readonly [i: number, j: number, k: number];
 
-/** An order that is being made better: what stands before each of its places, and what has been taken until there. */
+/**
+ * An order that is being made better: what stands before each of its places, and what has been
+ * taken until there.
+ */
 class Better {
   private readonly stood: Int32Array[];
   /** Minutes of all that comes before each place. */
@@ -61,13 +64,17 @@ class Better {
     return true;
   }
 
-  /** What an order would take with two blocks changed; as soon as that is over `most`, only that it is. */
+  /**
+   * What an order would take with two blocks changed; as soon as that is over `most`, only that it
+   * is.
+   */
   private with([i, j, k]: Swap, most: number): number {
     const { order, scratch: stands, changes } = this;
     stands.set(this.stood[i]!);
     let minutes = this.upTo[i]!;
     const walk = (from: number, to: number) => {
-      for (let at = from; at < to && minutes <= most; at++) minutes += changes.step(order[at]!, stands);
+      for (let at = from; at < to && minutes <= most; at++)
+        minutes += changes.step(order[at]!, stands);
     };
     walk(j, k);
     walk(i, j);
@@ -76,7 +83,8 @@ class Better {
     const before = this.stood[k]!;
     const other = this.other;
     other.clear();
-    for (let slot = 0; slot < stands.length; slot++) if (stands[slot] !== before[slot]) other.add(slot);
+    for (let slot = 0; slot < stands.length; slot++)
+      if (stands[slot] !== before[slot]) other.add(slot);
     for (let at = k; at < order.length && other.size && minutes <= most; at++) {
       const known = this.upTo[at + 1]! - this.upTo[at]!;
       minutes += changes.otherwise(order[at]!, this.stood[at]!, stands, other) ?? known;
@@ -96,8 +104,15 @@ class Better {
   }
 }
 
-/** Always the ready card that is quickest to come to, ties in the order of the job; `last`: none at the bench while there is another. */
-export function greedyOrder(changes: Changes, cards: readonly DraftCard[], last?: 'bench'): number[] {
+/**
+ * Always the ready card that is quickest to come to, ties in the order of the job; `last`: none at
+ * the bench while there is another.
+ */
+export function greedyOrder(
+  changes: Changes,
+  cards: readonly DraftCard[],
+  last?: 'bench',
+): number[] {
   const waiting = cards.map(({ after }) => after.size);
   const followers = cards.map((): number[] => []);
   cards.forEach(({ after }, i) => after.forEach((_, before) => followers[before]!.push(i)));
@@ -138,8 +153,8 @@ export function plainOrder(cards: readonly DraftCard[]): number[] {
 }
 
 /**
- * Cards as somebody wants them: each as soon after its place as its rules let it, and one that nobody has placed after
- * the one that it follows in another order.
+ * Cards as somebody wants them: each as soon after its place as its rules let it, and one that
+ * nobody has placed after the one that it follows in another order.
  * @param wanted places of cards, some or all of them
  * @param found an order of all of them
  */
@@ -155,7 +170,9 @@ export function wantedOrder(
   const done = new Set<number>();
   const kept: number[] = [];
   while (order.length) {
-    const next = order.findIndex((card) => [...cards[card]!.after.keys()].every((before) => done.has(before)));
+    const next = order.findIndex((card) =>
+      [...cards[card]!.after.keys()].every((before) => done.has(before)),
+    );
     const [card] = order.splice(Math.max(0, next), 1) as [number];
     done.add(card);
     kept.push(card);
@@ -163,7 +180,10 @@ export function wantedOrder(
   return kept;
 }
 
-/** The same order, where bench work that comes in a row stays with one tool as long as its rules let it: it costs nothing. */
+/**
+ * The same order, where bench work that comes in a row stays with one tool as long as its rules let
+ * it: it costs nothing.
+ */
 export function tidied(cards: readonly DraftCard[], order: readonly number[]): number[] {
   const toolOf = (card: number) => cards[card]!.setups[0]!.carrier;
   const isBench = (card: number) => cards[card]!.setups[0]!.model === 'bench';
@@ -178,11 +198,21 @@ export function tidied(cards: readonly DraftCard[], order: readonly number[]): n
   return kept;
 }
 
-/** Cards in the order they come, each as soon as its rules let it, but those first that go on with the tool in hand. */
-function withOneTool(order: readonly number[], cards: readonly DraftCard[], inHand?: string): number[] {
+/**
+ * Cards in the order they come, each as soon as its rules let it, but those first that go on with
+ * the tool in hand.
+ */
+function withOneTool(
+  order: readonly number[],
+  cards: readonly DraftCard[],
+  inHand?: string,
+): number[] {
   const waiting = new Set(order);
   const open = new Map(
-    order.map((card) => [card, [...cards[card]!.after.keys()].filter((at) => waiting.has(at)).length]),
+    order.map((card) => [
+      card,
+      [...cards[card]!.after.keys()].filter((at) => waiting.has(at)).length,
+    ]),
   );
   const kept: number[] = [];
   let tool = inHand;
@@ -198,7 +228,8 @@ function withOneTool(order: readonly number[], cards: readonly DraftCard[], inHa
     }
     next ??= first!;
     waiting.delete(next);
-    for (const card of waiting) if (cards[card]!.after.has(next)) open.set(card, open.get(card)! - 1);
+    for (const card of waiting)
+      if (cards[card]!.after.has(next)) open.set(card, open.get(card)! - 1);
     kept.push(next);
     tool = cards[next]!.setups[0]!.carrier;
   }
@@ -209,19 +240,35 @@ function withOneTool(order: readonly number[], cards: readonly DraftCard[], inHa
 const WARM = 6;
 /** So many partial orders are kept while the best is looked for; beyond, the found one stays. */
 const EXACT_STATES = 400;
-/** Up to so many cards every exchange of blocks is looked at until none is better; up to some more all of them at the end. */
+/**
+ * Up to so many cards every exchange of blocks is looked at until none is better; up to some more
+ * all of them at the end.
+ */
 const FEW = 16;
 const SOME = 40;
-/** Where there are so many exchanges for each card, three shorter searches find more than one: none is stuck like another. */
+/**
+ * Where there are so many exchanges for each card, three shorter searches find more than one: none
+ * is stuck like another.
+ */
 const AGAIN = 300;
 
 /**
- * An order that keeps every rule and takes few minutes: the least of the plain and two greedy orders, then blocks of
- * neighbours change places as long as that helps. Same cards, cost and seed, same order; never worse than plain.
+ * An order that keeps every rule and takes few minutes: the least of the plain and two greedy
+ * orders, then blocks of neighbours change places as long as that helps. Same cards, cost and seed,
+ * same order; never worse than plain.
  * @param moves how many exchanges are tried where there are too many to try them all
  */
-export function bestOrder(changes: Changes, cards: readonly DraftCard[], moves: number, seed = 1): readonly number[] {
-  const starts = [plainOrder(cards), greedyOrder(changes, cards), greedyOrder(changes, cards, 'bench')];
+export function bestOrder(
+  changes: Changes,
+  cards: readonly DraftCard[],
+  moves: number,
+  seed = 1,
+): readonly number[] {
+  const starts = [
+    plainOrder(cards),
+    greedyOrder(changes, cards),
+    greedyOrder(changes, cards, 'bench'),
+  ];
   const start = starts.reduce((a, b) => (changes.of(b) < changes.of(a) - SAME ? b : a));
   const n = cards.length;
   if (n < 2) return start;
@@ -238,10 +285,17 @@ export function bestOrder(changes: Changes, cards: readonly DraftCard[], moves: 
   return descended(new Better(changes, cards, [...found.best]), blocksOf(n)).order;
 }
 
-/** How long the blocks are that are exchanged at the end: any up to some cards, ever shorter where there are more. */
-const blocksOf = (n: number): number => (n <= SOME ? n : Math.max(3, Math.floor((SOME * Math.sqrt(SOME / n)) / 2)));
+/**
+ * How long the blocks are that are exchanged at the end: any up to some cards, ever shorter where
+ * there are more.
+ */
+const blocksOf = (n: number): number =>
+  n <= SOME ? n : Math.max(3, Math.floor((SOME * Math.sqrt(SOME / n)) / 2));
 
-/** A search for a quicker order that can be halted at any move: the same moves from the same start and seed, the same order. */
+/**
+ * A search for a quicker order that can be halted at any move: the same moves from the same start
+ * and seed, the same order.
+ */
 export class Search {
   best: readonly number[];
   minutes: number;
@@ -257,8 +311,8 @@ export class Search {
 
   /**
    * @param start an order that keeps the rules, of two cards or more
-   * @param first how many the first round tries; each further one tries twice as many and begins from the best, so that
-   *   whoever stops it has most of what it could find until then
+   * @param first how many the first round tries; each further one tries twice as many and begins
+   *   from the best, so that whoever stops it has most of what it could find until then
    */
   constructor(
     private readonly changes: Changes,
@@ -279,7 +333,10 @@ export class Search {
   /** A round up to there, or to the end where too little would be left for the next. */
   private readonly longEnough = (to: number): number => (to * 1.5 > this.moves ? this.moves : to);
 
-  /** Tries so many exchanges more, or as many as are left: in each round it goes along with worse ones at first, and ever less. */
+  /**
+   * Tries so many exchanges more, or as many as are left: in each round it goes along with worse
+   * ones at first, and ever less.
+   */
   advance(count: number): void {
     const { random, kin, moves } = this;
     for (const end = Math.min(moves, this.tried + count); this.tried < end; this.tried++) {
@@ -287,9 +344,11 @@ export class Search {
       const { better } = this;
       const [from, to] = this.round;
       const warm = WARM * (1 - (this.tried - from) / (to - from)) ** 2;
-      const swap = random() < JOINING ? joining(better, kin, random) : anywhere(better.order.length, random);
+      const swap =
+        random() < JOINING ? joining(better, kin, random) : anywhere(better.order.length, random);
       if (swap) better.tries(swap, better.minutes + warm * random() ** 3 - SAME);
-      if (better.minutes < this.minutes - SAME) [this.best, this.minutes] = [[...better.order], better.minutes];
+      if (better.minutes < this.minutes - SAME)
+        [this.best, this.minutes] = [[...better.order], better.minutes];
     }
   }
 
@@ -340,8 +399,15 @@ function kinOf(changes: Changes, n: number): Kin {
   return { group, members };
 }
 
-/** A run of cards of one cutter, or of one machine, put beside another of them that stands elsewhere. */
-function joining({ order, placeOf }: Better, { group, members }: Kin, random: () => number): Swap | undefined {
+/**
+ * A run of cards of one cutter, or of one machine, put beside another of them that stands
+ * elsewhere.
+ */
+function joining(
+  { order, placeOf }: Better,
+  { group, members }: Kin,
+  random: () => number,
+): Swap | undefined {
   const at = Math.floor(random() * order.length);
   const by = random() < 0.7 ? 0 : 1;
   const own = group[order[at]!]![by];
@@ -358,7 +424,10 @@ function joining({ order, placeOf }: Better, { group, members }: Kin, random: ()
   return to < i ? [to + after, i, j] : [i, j, to + after];
 }
 
-/** Every exchange of neighbouring blocks of at most so many cards, again and again, until none is better. */
+/**
+ * Every exchange of neighbouring blocks of at most so many cards, again and again, until none is
+ * better.
+ */
 function descended(better: Better, longest = better.order.length): Better {
   const n = better.order.length;
   for (let found = true; found;) {

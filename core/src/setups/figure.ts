@@ -95,10 +95,14 @@ export function figure({ within: _, ...draft }: FigureDraft, means: Means): Leng
   );
 }
 
-const finest = ({ graduation, scale }: Means): Mm => Math.min(graduation, scale?.graduation ?? Infinity);
+const finest = ({ graduation, scale }: Means): Mm =>
+  Math.min(graduation, scale?.graduation ?? Infinity);
 
 /** The figure with these ways, set by the first. */
-export const reachedBy = (figure: Omit<LengthFigure, 'set' | 'reach'>, reach: readonly Reach[]): LengthFigure => ({
+export const reachedBy = (
+  figure: Omit<LengthFigure, 'set' | 'reach'>,
+  reach: readonly Reach[],
+): LengthFigure => ({
   ...figure,
   reach,
   set: reach[0]!,
@@ -109,11 +113,16 @@ export const reachedBy = (figure: Omit<LengthFigure, 'set' | 'reach'>, reach: re
  * wood only marked.
  */
 const touched = ({ from, to }: FigureDraft): boolean =>
-  from !== 'laid-out-from' && ![from, to].some((d) => d.startsWith('centre') || d.endsWith('centre'));
+  from !== 'laid-out-from' &&
+  ![from, to].some((d) => d.startsWith('centre') || d.endsWith('centre'));
 
 /** Error, as it counts in the size, under which a remainder is not worth a reader's eye, mm. */
 const MATTERS = { thickness: 0.01, across: 0.01, width: 0.1, length: 0.1 };
 
 /** Whether the error left over matters to the fit: a hundredth in thickness, a tenth elsewhere. */
-export const remainderMatters = ({ set, counts, acts }: Pick<LengthFigure, 'set' | 'counts' | 'acts'>): boolean =>
+export const remainderMatters = ({
+  set,
+  counts,
+  acts,
+}: Pick<LengthFigure, 'set' | 'counts' | 'acts'>): boolean =>
   Math.abs(set.error) * counts >= MATTERS[acts] - 1e-9;

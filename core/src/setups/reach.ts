@@ -15,10 +15,16 @@ import {
   type Sentence,
 } from '../units/index.ts';
 
-/** How a length is set: read off a scale, measured, built up, turned, moved from where it stands, or taken from the mate. */
+/**
+ * How a length is set: read off a scale, measured, built up, turned, moved from where it stands, or
+ * taken from the mate.
+ */
 export type ReachBy = 'scale' | 'rule' | 'blocks' | 'screw' | 'move' | 'mate' | 'work';
 
-/** One way to reach a figure: where it will stand, the error it leaves, and how far off it may be when set with care. */
+/**
+ * One way to reach a figure: where it will stand, the error it leaves, and how far off it may be
+ * when set with care.
+ */
 export interface Reach extends Reached {
   readonly by: ReachBy;
   readonly text: Sentence;
@@ -36,12 +42,18 @@ export interface Reach extends Reached {
 /** A size of the mating part that can stand in for a figure. */
 export interface Mate {
   readonly value: Mm;
-  /** Which wall of the cut mortise, from the face of its piece that lies where the tenoned piece's will. */
+  /**
+   * Which wall of the cut mortise, from the face of its piece that lies where the tenoned piece's
+   * will.
+   */
   readonly wall: 'near' | 'far';
   readonly text: string;
 }
 
-/** A jig that slides between two places: from stop to stop, or by a spacer of the step less what its stop carries. */
+/**
+ * A jig that slides between two places: from stop to stop, or by a spacer of the step less what its
+ * stop carries.
+ */
 export interface Slide {
   readonly by: 'stops' | 'spacer';
   readonly carried: Mm;
@@ -51,11 +63,15 @@ export interface Slide {
 export interface Means {
   /** Finest step of rule and calliper; 0 sets exactly. */
   readonly graduation: Mm;
-  readonly boxes?: readonly { readonly id: string; readonly name: string; readonly sizes: readonly Mm[] }[];
+  readonly boxes?: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly sizes: readonly Mm[];
+  }[];
   readonly scale?: Scale | null | undefined;
   /**
-   * How much farther the figure is than what the scale reads: the kerf, where it reads to the near side; less than 0
-   * where a jig's body stands between the fence and what is measured from.
+   * How much farther the figure is than what the scale reads: the kerf, where it reads to the near
+   * side; less than 0 where a jig's body stands between the fence and what is measured from.
    */
   readonly beyond?: Mm;
   readonly screw?: Screw | null | undefined;
@@ -75,17 +91,19 @@ const MATE_WITHIN: Mm = 0.5;
 const ALIKE: Mm = 0.005;
 
 /**
- * Every way to reach a length, least error first. A rounding direction holds for all of them, so that wood can still be
- * taken away.
+ * Every way to reach a length, least error first. A rounding direction holds for all of them, so
+ * that wood can still be taken away.
  */
 export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[] {
   const { graduation, scale, beyond = 0, screw, boxes = [], mates = [] } = means;
-  if (graduation === 0) return [{ by: 'work', text: say('to the work itself'), value, error: 0, spread: 0 }];
+  if (graduation === 0)
+    return [{ by: 'work', text: say('to the work itself'), value, error: 0, spread: 0 }];
   const ways: Reach[] = [];
   if (scale) {
     const zero = scale.zero + beyond;
     const { reading, ...reached } = onScale(value, { ...scale, zero }, rounding);
-    const apart = beyond > 0 ? 'kerf {apart} taken off' : beyond < 0 && 'body of the jig, {apart}, counted in';
+    const apart =
+      beyond > 0 ? 'kerf {apart} taken off' : beyond < 0 && 'body of the jig, {apart}, counted in';
     const allowed = [apart, scale.zero && 'its zero, {zero}, allowed for'].filter(Boolean);
     const text = say(['scale at {reading}', ...allowed].join('; '), {
       reading,
@@ -129,7 +147,14 @@ export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[
     const error = value - mate.value;
     if (Math.abs(error) > MATE_WITHIN) continue;
     if ((rounding === 'up' && error > 1e-9) || (rounding === 'down' && error < -1e-9)) continue;
-    ways.push({ by: 'mate', text: say(mate.text), value: mate.value, error, spread: BY_TOUCH, wall: mate.wall });
+    ways.push({
+      by: 'mate',
+      text: say(mate.text),
+      value: mate.value,
+      error,
+      spread: BY_TOUCH,
+      wall: mate.wall,
+    });
   }
   return ranked(ways);
 }
@@ -142,8 +167,8 @@ export const ranked = (ways: readonly Reach[]): Reach[] =>
   });
 
 /**
- * Moving from where the last set-up left it, measured or by the screw: the error it stands with stays, and the move adds
- * its own. Turns are told only as far as they are turned.
+ * Moving from where the last set-up left it, measured or by the screw: the error it stands with
+ * stays, and the move adds its own. Turns are told only as far as they are turned.
  * @param step finest that can be measured, mm; 0 where nothing is
  */
 export function byMove(
@@ -157,7 +182,8 @@ export function byMove(
   const move = value - stands.value;
   const to: Moving = (moved, spread, how, lengths) => {
     const reached = { by: 'move' as const, value: stands.value + moved, error: move - moved };
-    if (Math.abs(moved) < 1e-9) return { ...reached, text: say('stands there already'), spread: stands.spread };
+    if (Math.abs(moved) < 1e-9)
+      return { ...reached, text: say('stands there already'), spread: stands.spread };
     const way = moved > 0 ? 'larger' : 'smaller';
     const text = say(`{move} ${way} than it stands${how}`, { move: Math.abs(moved), ...lengths });
     return { ...reached, text, spread: stands.spread + spread };
@@ -168,7 +194,10 @@ export function byMove(
   if (!screw) return [measured];
   const turned = turnsFor(move, screw, rounding);
   const same = Math.abs(turned.value - measured.value + stands.value) < 1e-9;
-  return [...(same ? [] : [measured]), to(turned.value, stepOf(screw) / 2, ` (${turnsInWords(turned)})`)];
+  return [
+    ...(same ? [] : [measured]),
+    to(turned.value, stepOf(screw) / 2, ` (${turnsInWords(turned)})`),
+  ];
 }
 
 /** A move by so much, as a way to reach a figure. */

@@ -8,13 +8,24 @@ import { unshaped, shapedPart, type ShapeKind } from './kind.ts';
 import { roundOver } from './roundOver/index.ts';
 import { taper } from './taper/index.ts';
 
-export type { ShapedPart, ShapeFigure, ShapeKind, ShapeParam, ShapeParams, ShapeProblem } from './kind.ts';
+export type {
+  ShapedPart,
+  ShapeFigure,
+  ShapeKind,
+  ShapeParam,
+  ShapeParams,
+  ShapeProblem,
+} from './kind.ts';
 export { unshaped, shapedPart } from './kind.ts';
 
-/** Kinds of shape in the order they are made: holes and tapers while there are straight sides to lie on, edges last. */
+/**
+ * Kinds of shape in the order they are made: holes and tapers while there are straight sides to lie
+ * on, edges last.
+ */
 export const SHAPE_KINDS: readonly ShapeKind[] = [hole, taper, arc, roundOver];
 
-export const shapeKindOf = ({ kind }: Pick<Shape, 'kind'>): ShapeKind => SHAPE_KINDS.find(({ id }) => id === kind)!;
+export const shapeKindOf = ({ kind }: Pick<Shape, 'kind'>): ShapeKind =>
+  SHAPE_KINDS.find(({ id }) => id === kind)!;
 
 /** Wood that should have come off and didn’t, and wood that came off and shouldn’t have, mm³. */
 export interface ShapeProof {
@@ -35,10 +46,16 @@ const skinOf = (waste: Body): number =>
   }, 0);
 
 /**
- * Makes a shape on the machine set by its figures, and compares the piece with the one that is wanted.
+ * Makes a shape on the machine set by its figures, and compares the piece with the one that is
+ * wanted.
  * @param shape one that has no problems
  */
-export function proveShape(modeller: Modeller, { kind, params }: Shape, part: Part, shop: Shop): ShapeProof {
+export function proveShape(
+  modeller: Modeller,
+  { kind, params }: Shape,
+  part: Part,
+  shop: Shop,
+): ShapeProof {
   const own = shapeKindOf({ kind });
   const seen = shapedPart(part);
   const set = new Map(own.figures(params, seen, shop).map(({ id, value }) => [id, value]));

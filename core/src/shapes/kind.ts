@@ -3,7 +3,9 @@ import type { Part, Shape } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import { INCH, roundTo, type Mm, type Sentence } from '../units/index.ts';
 
-/** Something that is said of a shape: a length from `least` on, a count from 1, or one of several. */
+/**
+ * Something that is said of a shape: a length from `least` on, a count from 1, or one of several.
+ */
 export interface ShapeParam {
   readonly key: string;
   readonly label: string;
@@ -26,7 +28,9 @@ export interface ShapeProblem {
   readonly message: Sentence;
 }
 
-/** A part as it is shaped: end A at x 0, its reference face at y 0, its reference edge at z 0; mm. */
+/**
+ * A part as it is shaped: end A at x 0, its reference face at y 0, its reference edge at z 0; mm.
+ */
 export interface ShapedPart {
   readonly name: string;
   readonly length: Mm;
@@ -36,7 +40,10 @@ export interface ShapedPart {
 
 export type ShapeParams = Shape['params'];
 
-/** A kind of shape. What is wanted and what the machine takes off are reckoned apart: each proves the other. */
+/**
+ * A kind of shape. What is wanted and what the machine takes off are reckoned apart: each proves
+ * the other.
+ */
 export interface ShapeKind {
   readonly id: string;
   readonly title: string;
@@ -51,8 +58,15 @@ export interface ShapeKind {
   readonly within?: Mm;
   /** What is to come off. */
   readonly wanted: (params: ShapeParams, part: ShapedPart) => Solid;
-  /** What comes off with the machine set so, by these figures and what the chest says of the tools. */
-  readonly cut: (set: ReadonlyMap<string, Mm>, params: ShapeParams, part: ShapedPart, shop: Shop) => Solid;
+  /**
+   * What comes off with the machine set so, by these figures and what the chest says of the tools.
+   */
+  readonly cut: (
+    set: ReadonlyMap<string, Mm>,
+    params: ShapeParams,
+    part: ShapedPart,
+    shop: Shop,
+  ) => Solid;
   /** To set it, and for each piece, min; values from memory of shop practice. */
   readonly setting: number;
   readonly minutes: (params: ShapeParams, part: ShapedPart) => number;
@@ -65,7 +79,8 @@ export const shapedPart = ({ name, length, thickness, width }: Part): ShapedPart
   width: width.nominal,
 });
 
-export const unshaped = ({ length, thickness, width }: ShapedPart): Solid => box([0, 0, 0], [length, thickness, width]);
+export const unshaped = ({ length, thickness, width }: ShapedPart): Solid =>
+  box([0, 0, 0], [length, thickness, width]);
 
 /** A shape reaches so far beyond the piece that no face of it lies on one of the piece. */
 export const OUT: Mm = 1;

@@ -35,7 +35,9 @@ function askewBy(setups: readonly Setup[]): Mm {
 }
 
 const degreesOff = ({ lean, leanSet, tilt }: Setup): number =>
-  Math.abs(lean && leanSet !== undefined ? leanSet - lean.degrees : tilt ? tilt.set - tilt.degrees : 0);
+  Math.abs(
+    lean && leanSet !== undefined ? leanSet - lean.degrees : tilt ? tilt.set - tilt.degrees : 0,
+  );
 
 /**
  * Of what a set-up cuts, mm: how deep, how wide, and how far its ends lie apart along the piece.
@@ -55,14 +57,18 @@ function roundingOf(setups: readonly Setup[]): Vec3 {
    */
   const figures = setups.flatMap(({ tilt, figures }) => {
     const steep = tilt ? Math.cos((tilt.degrees * Math.PI) / 180) ** 2 : 1;
-    return figures.map(({ acts, set }) => ({ acts, off: Math.abs(set.error) / (acts === 'thickness' ? steep : 1) }));
+    return figures.map(({ acts, set }) => ({
+      acts,
+      off: Math.abs(set.error) / (acts === 'thickness' ? steep : 1),
+    }));
   });
   const [length, thickness, width] = AXES.map((acts) =>
     figures
       .filter((f) => f.acts === acts || (f.acts === 'across' && acts !== 'length'))
       .reduce((sum, { off }) => sum + off, 0),
   );
-  const centred = (acts: 'thickness' | 'width') => Math.max(0, ...setups.map((s) => s.centredBy?.[acts] ?? 0));
+  const centred = (acts: 'thickness' | 'width') =>
+    Math.max(0, ...setups.map((s) => s.centredBy?.[acts] ?? 0));
   return [length!, thickness! + centred('thickness'), width! + centred('width')];
 }
 
@@ -74,6 +80,8 @@ const UNFELT: Mm = 0.025;
  * as far as nobody feels it.
  */
 export function unset(setups: readonly Setup[]): Mm {
-  const errors = setups.flatMap((s) => s.figures.flatMap((f) => (f.stays || f.clears ? [] : [Math.abs(f.set.error)])));
+  const errors = setups.flatMap((s) =>
+    s.figures.flatMap((f) => (f.stays || f.clears ? [] : [Math.abs(f.set.error)])),
+  );
   return Math.min(UNFELT, Math.max(0, ...errors));
 }

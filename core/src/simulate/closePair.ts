@@ -10,7 +10,9 @@ export interface ClosedPair {
   readonly clearance: Mm;
   /** Open shoulder, mm, because the tenon meets the bottom; 0 when it closes. */
   readonly shoulderGap: Mm;
-  /** How far the faces are from where they should be, mm; positive: the tenoned piece lies deeper. */
+  /**
+   * How far the faces are from where they should be, mm; positive: the tenoned piece lies deeper.
+   */
   readonly flushError: Mm;
   /** Wood in the way of wood, mm³, and how deep it reaches into the other piece, mm. */
   readonly interference: { readonly volume: number; readonly depth: Mm };
@@ -26,22 +28,31 @@ export interface Half {
 }
 
 /**
- * Whether a tenon and a mortise are of one hand: a part can be turned, never mirrored. With faces flush and reference
- * edges the same way, an a-end goes into a mortise laid out from end a, unless it enters the other edge.
+ * Whether a tenon and a mortise are of one hand: a part can be turned, never mirrored. With faces
+ * flush and reference edges the same way, an a-end goes into a mortise laid out from end a, unless
+ * it enters the other edge.
  */
-export const sameHand = (tenon: Pick<Occurrence, 'end'>, mortise: Pick<Occurrence, 'end' | 'edge'>): boolean =>
-  (tenon.end === mortise.end) === (mortise.edge === 'reference');
+export const sameHand = (
+  tenon: Pick<Occurrence, 'end'>,
+  mortise: Pick<Occurrence, 'end' | 'edge'>,
+): boolean => (tenon.end === mortise.end) === (mortise.edge === 'reference');
 
 /** Where the tenoned piece comes to lie in the other, mm, and how far its shoulder stays open. */
 export interface Place {
-  /** Depth its tip reaches, how far its reference face lies behind the other's, and along it from the layout end. */
+  /**
+   * Depth its tip reaches, how far its reference face lies behind the other's, and along it from
+   * the layout end.
+   */
   readonly depth: Mm;
   readonly across: Mm;
   readonly along: Mm;
   readonly shoulderGap: Mm;
 }
 
-/** Home: centred in the hollow as the wood would centre itself, shoulder to edge, or as far as the bottom lets it. */
+/**
+ * Home: centred in the hollow as the wood would centre itself, shoulder to edge, or as far as the
+ * bottom lets it.
+ */
 export function placeOf(
   { sizes: t }: Pick<Half, 'sizes'>,
   { sizes: m }: Pick<Half, 'sizes'>,
@@ -55,7 +66,10 @@ export function placeOf(
   const share = pressed ? 1 : 2;
   const depth = length + sink - shoulderGap;
   const centred =
-    size(m, 'wall') + size(m, 'mortiseWidth') / share - size(t, 'faceShoulder') - size(t, 'tenonThickness') / share;
+    size(m, 'wall') +
+    size(m, 'mortiseWidth') / share -
+    size(t, 'faceShoulder') -
+    size(t, 'tenonThickness') / share;
   if (endToEnd === 'faces') return { depth, across: 0, along: centred, shoulderGap };
   return {
     depth,
@@ -64,13 +78,20 @@ export function placeOf(
     along:
       m['mortiseLength'] === undefined
         ? along
-        : size(m, 'position') + m['mortiseLength'] / 2 - size(t, 'edgeShoulder') - size(t, 'tenonWidth') / 2,
+        : size(m, 'position') +
+          m['mortiseLength'] / 2 -
+          size(t, 'edgeShoulder') -
+          size(t, 'tenonWidth') / 2,
     shoulderGap,
   };
 }
 
 /** Puts the cut tenon home in the cut mortise. */
-export function closePair(tenon: Half, mortise: Half, seat: Omit<SeatOfPair, 'clearance'>): ClosedPair {
+export function closePair(
+  tenon: Half,
+  mortise: Half,
+  seat: Omit<SeatOfPair, 'clearance'>,
+): ClosedPair {
   const middle = placeOf(tenon, mortise, seat);
   const { tongue } = tenon;
   const whole = tongue ? tenon.body.with(tongue) : tenon.body;
@@ -83,10 +104,15 @@ export function closePair(tenon: Half, mortise: Half, seat: Omit<SeatOfPair, 'cl
     return { across, depth, volume: depth ? clashes.reduce((sum, c) => sum + c.volume, 0) : 0 };
   };
   const centred = at(middle.across);
-  /** Where wood is in its way the tenon gives to one side or the other, by no more than the clearance leaves it. */
+  /**
+   * Where wood is in its way the tenon gives to one side or the other, by no more than the
+   * clearance leaves it.
+   */
   const give = seat.pressed ? 0 : Math.min(centred.depth, clearance / 2);
   const places =
-    centred.depth > TOLERANCE && give > 0 ? [centred, at(middle.across - give), at(middle.across + give)] : [centred];
+    centred.depth > TOLERANCE && give > 0
+      ? [centred, at(middle.across - give), at(middle.across + give)]
+      : [centred];
   const { across, depth, volume } = places.reduce((a, b) => (b.depth < a.depth ? b : a));
   return {
     clearance,
@@ -106,8 +132,8 @@ export function clashOf(one: Body, other: Body): { volume: number; depth: Mm } {
 }
 
 /**
- * The tenoned piece's axes in the mortised piece's: length into depth, thickness along thickness, width along length; or
- * length against length where the two meet end to end.
+ * The tenoned piece's axes in the mortised piece's: length into depth, thickness along thickness,
+ * width along length; or length against length where the two meet end to end.
  */
 export function homeOf(
   tenon: Pick<Half, 'piece' | 'at'>,
@@ -123,22 +149,39 @@ export function homeOf(
   const layout = on > 0 ? 0 : mortise.piece.length;
   if (endToEnd)
     return {
-      rotation: [[dx * on, 0, 0], [0, 1, 0], [0, 0, -into]], // prettier-ignore
-      shift: [layout + on * (depth - dx * tipX), across, mortise.piece.width - surface - into * along],
+      rotation: [
+        [dx * on, 0, 0],
+        [0, 1, 0],
+        [0, 0, -into],
+      ],
+      shift: [
+        layout + on * (depth - dx * tipX),
+        across,
+        mortise.piece.width - surface - into * along,
+      ],
     };
   return {
-    rotation: [[0, 0, on], [0, 1, 0], [dx * into, 0, 0]], // prettier-ignore
+    rotation: [
+      [0, 0, on],
+      [0, 1, 0],
+      [dx * into, 0, 0],
+    ],
     shift: [layout + on * along, across, surface + into * (depth - dx * tipX)],
   };
 }
 
-/** A section through both, as (depth into the mortised piece from the edge, distance from its reference face). */
+/**
+ * A section through both, as (depth into the mortised piece from the edge, distance from its
+ * reference face).
+ */
 export interface Section {
   readonly mortised: readonly Vec2[][];
   readonly tenoned: readonly Vec2[][];
 }
 
-/** The assembled pair cut through the middle of the joint, along the tenon and across its thickness. */
+/**
+ * The assembled pair cut through the middle of the joint, along the tenon and across its thickness.
+ */
 export function sectionOf(
   tenon: Half,
   mortise: Half,
@@ -149,16 +192,28 @@ export function sectionOf(
   const z = (tenon.sizes['edgeShoulder'] ?? 0) + (tenon.sizes['tenonWidth'] ?? 0) / 2;
   const fromTip = (px: number) => (tenon.at.end === 'a' ? px : tenon.piece.length - px);
   const depth = (pz: number) => (mortise.at.edge === 'reference' ? pz : mortise.piece.width - pz);
-  const face = mortise.at.end === 'a' ? (px: number) => px : (px: number) => mortise.piece.length - px;
+  const face =
+    mortise.at.end === 'a' ? (px: number) => px : (px: number) => mortise.piece.length - px;
   const far = mortise.at.edge === 'reference' ? mortise.piece.width - along - z : along + z;
-  const turned = mortise.body.placed({ rotation: [[0, 0, 1], [0, 1, 0], [-1, 0, 0]], shift: [0, 0, 0] }); // prettier-ignore
+  const turned = mortise.body.placed({
+    rotation: [
+      [0, 0, 1],
+      [0, 1, 0],
+      [-1, 0, 0],
+    ],
+    shift: [0, 0, 0],
+  });
   const at = mortise.at.end === 'a' ? along + z : mortise.piece.length - along - z;
   return {
     mortised: seat.endToEnd
-      ? mortise.body.slice(far).map((ring) => ring.map(([px, py]): Vec2 => [Math.min(face(px), window), py]))
+      ? mortise.body
+          .slice(far)
+          .map((ring) => ring.map(([px, py]): Vec2 => [Math.min(face(px), window), py]))
       : turned.slice(-at).map((ring) => ring.map(([pz, py]): Vec2 => [depth(pz), py])),
     tenoned: (tenon.tongue ? tenon.body.with(tenon.tongue) : tenon.body)
       .slice(z)
-      .map((ring) => ring.map(([px, py]): Vec2 => [Math.max(tip - fromTip(px), -window), py + across])),
+      .map((ring) =>
+        ring.map(([px, py]): Vec2 => [Math.max(tip - fromTip(px), -window), py + across]),
+      ),
   };
 }

@@ -57,7 +57,14 @@ export const compare = (
   piece: Piece,
   explains: Explains = unexplained,
 ): Mismatch[] =>
-  compareWith(modeller, cut, modeller.solid(wanted.mustRemain), leaves(wanted.mustBeEmpty), piece, () => explains);
+  compareWith(
+    modeller,
+    cut,
+    modeller.solid(wanted.mustRemain),
+    leaves(wanted.mustBeEmpty),
+    piece,
+    () => explains,
+  );
 
 /**
  * The same where several joints ask for it together.
@@ -73,7 +80,11 @@ export function compareWith(
   piece: Piece,
   explainsOf: (wrong: Omit<Mismatch, 'allowed'>) => Explains,
 ): Mismatch[] {
-  const measure = (sort: Mismatch['sort'], wrong: readonly Body[], bounded: () => Body): Mismatch[] => {
+  const measure = (
+    sort: Mismatch['sort'],
+    wrong: readonly Body[],
+    bounded: () => Body,
+  ): Mismatch[] => {
     const lumps = wrong.flatMap((body) =>
       body.volume() < SPECK ? [] : body.parts().filter((l) => l.volume() >= SPECK),
     );
@@ -110,7 +121,8 @@ export function compareWith(
 }
 
 /** The solids a union is made of. */
-export const leaves = (solid: Solid): Solid[] => (solid.shape === 'union' ? solid.solids.flatMap(leaves) : [solid]);
+export const leaves = (solid: Solid): Solid[] =>
+  solid.shape === 'union' ? solid.solids.flatMap(leaves) : [solid];
 
 /** Depth, mm, from which a lump is looked at again for what of it is only a fin. */
 const DEEP: Mm = TOLERANCE;
@@ -125,12 +137,15 @@ export function madeFaces(triangles: readonly Triangle[], piece: Piece): Triangl
     [2, 0],
     [2, piece.width],
   ];
-  return triangles.filter((t) => !skin.some(([axis, at]) => t.every((p) => Math.abs(p[axis]! - at) < 1e-3)));
+  return triangles.filter(
+    (t) => !skin.some(([axis, at]) => t.every((p) => Math.abs(p[axis]! - at) < 1e-3)),
+  );
 }
 
 /**
- * The point of a lump farthest from the faces, mm, and the direction straight away from them there. A slab between two
- * faces has all its corners on them, so the middles of its own faces are looked at too, whatever their size.
+ * The point of a lump farthest from the faces, mm, and the direction straight away from them there.
+ * A slab between two faces has all its corners on them, so the middles of its own faces are looked
+ * at too, whatever their size.
  */
 export function deepest(lump: Body, faces: readonly Triangle[]): Spot {
   const { min, max } = lump.bounds();
@@ -139,7 +154,8 @@ export function deepest(lump: Body, faces: readonly Triangle[]): Spot {
   const look = (points: readonly Vec3[]) => {
     for (const point of points) {
       const away = fartherThan(found.depth, near, point);
-      if (away) found = { depth: length(away), normal: scale(away, 1 / length(away)), place: point };
+      if (away)
+        found = { depth: length(away), normal: scale(away, 1 / length(away)), place: point };
     }
   };
   look(lump.points(finenessOf(lump)));
@@ -157,9 +173,10 @@ function finenessOf(lump: Body): Mm | undefined {
 const middleOf = ([a, b, c]: Triangle): Vec3 => scale(add(add(a, b), c), 1 / 3);
 
 /**
- * The place of a lump that is explained least, if all of it is explained. In a corner where two faces lie off by
- * different amounts, wood is near one of them because the other is off: what counts is the face that explains it
- * best, not the nearest; and between two cuts that miss each other, how far they do.
+ * The place of a lump that is explained least, if all of it is explained. In a corner where two
+ * faces lie off by different amounts, wood is near one of them because the other is off: what
+ * counts is the face that explains it best, not the nearest; and between two cuts that miss each
+ * other, how far they do.
  */
 function explained(lump: Body, faces: readonly Triangle[], explains: Explains): Spot | undefined {
   const { min, max } = lump.bounds();
@@ -169,7 +186,9 @@ function explained(lump: Body, faces: readonly Triangle[], explains: Explains): 
     const place = inside(triangle);
     if (!place) continue;
     const away = faces.map((face) => subtract(place, nearestOn(face, place)));
-    const thick = ([0, 1, 2] as const).map((axis): Vec3 => scale(AXES[axis], thicknessAt(skin, place, axis)));
+    const thick = ([0, 1, 2] as const).map((axis): Vec3 =>
+      scale(AXES[axis], thicknessAt(skin, place, axis)),
+    );
     const ways = [...away, ...thick].map((offset) => {
       const depth = length(offset);
       const normal = depth > 0 ? scale(offset, 1 / depth) : AXES[0];
@@ -189,8 +208,8 @@ const AXES: readonly [Vec3, Vec3, Vec3] = [
 ];
 
 /**
- * From the nearest of the faces to a point; nothing where one lies within the depth, or there are none. That one comes
- * first for the next point, which is likely near it too.
+ * From the nearest of the faces to a point; nothing where one lies within the depth, or there are
+ * none. That one comes first for the next point, which is likely near it too.
  */
 function fartherThan(depth: Mm, faces: Boxed[], point: Vec3): Vec3 | undefined {
   let nearest = Infinity;
@@ -210,8 +229,9 @@ function fartherThan(depth: Mm, faces: Boxed[], point: Vec3): Vec3 | undefined {
 }
 
 /**
- * As `deepest`, but no place counts for more than the lump is thick there along any axis: a fin that stands between two
- * cuts that miss each other by a hair is as deep as it is thick, however far it reaches.
+ * As `deepest`, but no place counts for more than the lump is thick there along any axis: a fin
+ * that stands between two cuts that miss each other by a hair is as deep as it is thick, however
+ * far it reaches.
  */
 function thickest(lump: Body, faces: readonly Triangle[]): Spot {
   const { min, max } = lump.bounds();
@@ -229,7 +249,9 @@ function thickest(lump: Body, faces: readonly Triangle[]): Spot {
     /** A fin is as deep as it is thick; anything else lies off the face it is nearest to. */
     const off = length(away);
     const normal: Vec3 =
-      off < FIN * thin ? scale(away, 1 / off) : [Number(axis === 0), Number(axis === 1), Number(axis === 2)];
+      off < FIN * thin
+        ? scale(away, 1 / off)
+        : [Number(axis === 0), Number(axis === 1), Number(axis === 2)];
     found = { depth, normal, place };
   }
   return found;
@@ -320,7 +342,10 @@ export function callipers(
     const lumps = found.parts().map((part) => part.bounds());
     const real = lumps.filter(({ min, max }) => max[axis] - min[axis] > FILM);
     if (!real.length) return 0;
-    const [low, high] = [Math.min(...real.map((b) => b.min[axis])), Math.max(...real.map((b) => b.max[axis]))];
+    const [low, high] = [
+      Math.min(...real.map((b) => b.min[axis])),
+      Math.max(...real.map((b) => b.max[axis])),
+    ];
     if (!reads) return high - low;
     const rising = reads.from === 'low';
     const end = (reads.to === 'near') === rising ? low : high;

@@ -17,10 +17,17 @@ describe('the nearest point of a triangle', () => {
         const steps = 40;
         for (let i = 0; i <= steps; i++)
           for (let j = 0; i + j <= steps; j++) {
-            const q: Vec3 = add(a, add(scale(subtract(b, a), i / steps), scale(subtract(c, a), j / steps)));
+            const q: Vec3 = add(
+              a,
+              add(scale(subtract(b, a), i / steps), scale(subtract(c, a), j / steps)),
+            );
             best = Math.min(best, length(subtract(p, q)));
           }
-        const longest = Math.max(length(subtract(a, b)), length(subtract(b, c)), length(subtract(c, a)));
+        const longest = Math.max(
+          length(subtract(a, b)),
+          length(subtract(b, c)),
+          length(subtract(c, a)),
+        );
         expect(off).toBeLessThanOrEqual(best + 1e-9);
         expect(off).toBeGreaterThanOrEqual(best - longest / steps);
       }),
@@ -31,6 +38,18 @@ describe('the nearest point of a triangle', () => {
 
 describe('fit classes', () => {
   it.each([
-    [0.31, 'rattles'], [0.3, 'rattles'], [0.2, 'loose'], [0.15, 'loose'], [0.1, 'slip'], [0.05, 'slip'], [0.049, 'snug'], [0, 'snug'], [-0.01, 'tap'], [-0.05, 'tap'], [-0.06, 'tight'],
-  ] as const)('%d mm is %s: each class holds its lower bound', (c, fit) => expect(fitOf(c)).toBe(fit)); // prettier-ignore
+    [0.31, 'rattles'],
+    [0.3, 'rattles'],
+    [0.2, 'loose'],
+    [0.15, 'loose'],
+    [0.1, 'slip'],
+    [0.05, 'slip'],
+    [0.049, 'snug'],
+    [0, 'snug'],
+    [-0.01, 'tap'],
+    [-0.05, 'tap'],
+    [-0.06, 'tight'],
+  ] as const)('%d mm is %s: each class holds its lower bound', (c, fit) =>
+    expect(fitOf(c)).toBe(fit),
+  );
 });

@@ -25,11 +25,16 @@ export interface FitOfPair {
 }
 
 /**
- * What a pair comes to whose clearance lies between two, mm, where another was asked for. What figures rounded to the
- * safe side leave too much on all pieces alike is told and can be taken off; what pieces differ by can’t.
+ * What a pair comes to whose clearance lies between two, mm, where another was asked for. What
+ * figures rounded to the safe side leave too much on all pieces alike is told and can be taken off;
+ * what pieces differ by can’t.
  * @param usual clearance of the median pieces, mm
  */
-export function fitBetween(clearance: { readonly least: Mm; readonly most: Mm }, asked: Mm, usual: Mm): FitOfPair {
+export function fitBetween(
+  clearance: { readonly least: Mm; readonly most: Mm },
+  asked: Mm,
+  usual: Mm,
+): FitOfPair {
   const left = Math.max(0, asked - usual);
   const [wanted, loosest, tightest] = [asked, clearance.most, clearance.least].map(fitOf) as [
     FitClass,
@@ -37,14 +42,18 @@ export function fitBetween(clearance: { readonly least: Mm; readonly most: Mm },
     FitClass,
   ];
   const apart = (fit: FitClass) => Math.abs(rankOf(fit) - rankOf(wanted));
-  const holds = [clearance.most + left, clearance.least + left].every((own) => apart(fitOf(own)) <= 1);
+  const holds = [clearance.most + left, clearance.least + left].every(
+    (own) => apart(fitOf(own)) <= 1,
+  );
   return { asked: wanted, loosest, tightest, holds };
 }
 
 /** Whether the fit that was asked for is among those that come out. */
-export const isFitMet = ({ asked, loosest, tightest }: FitOfPair): boolean => asked === loosest || asked === tightest;
+export const isFitMet = ({ asked, loosest, tightest }: FitOfPair): boolean =>
+  asked === loosest || asked === tightest;
 
 const rankOf = (fit: FitClass): number => FIT_CLASSES.findIndex(({ id }) => id === fit);
 
 /** The class a clearance falls in; half a micron is forgiven, so that 0.05 as computed is slip. */
-export const fitOf = (clearance: Mm): FitClass => FIT_CLASSES.find((c) => clearance >= c.from - 5e-4)!.id;
+export const fitOf = (clearance: Mm): FitClass =>
+  FIT_CLASSES.find((c) => clearance >= c.from - 5e-4)!.id;

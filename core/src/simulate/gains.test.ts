@@ -23,9 +23,15 @@ const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
 function made(job: Job, member: MemberName, shop: Shop = EXACT): Gains[] {
   const all = setupsOf(planJob(job, shop)).filter((s) => s.occurrences[0]!.member === member);
   const at = all[0]!.occurrences[0]!;
-  const setups = all.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
+  const setups = all.filter((s) =>
+    s.occurrences.some((o) => o.end === at.end && o.edge === at.edge),
+  );
   const { kind, params, parts } = resolve(job.joints[0]!, job);
-  return gainsOf(modeller, { kind, params, member, piece: pieceOf(parts[member], 'median'), at, setups }, shop);
+  return gainsOf(
+    modeller,
+    { kind, params, member, piece: pieceOf(parts[member], 'median'), at, setups },
+    shop,
+  );
 }
 
 const gain = (all: readonly Gains[], figure: string, dimension: string): number =>
@@ -42,8 +48,13 @@ describe('what a figure makes, by moving it (common practice)', () => {
     expect(gain(both, 'face-fence', 'tenonThickness')).toBeCloseTo(2, 5);
     expect(gain(both, 'face-fence', 'faceShoulder')).toBeCloseTo(-1, 5);
     const each = made(jobWith(tenon(BESIDE, 'crosscut-shoulders+saw-upright-flipped')), 'tenoned');
-    const faces = each.filter((g) => g.key.startsWith('saw/upright/') && g.makes.some((m) => m.dimension === 'tenonThickness')); // prettier-ignore
-    expect(faces.map((g) => g.makes.find((m) => m.dimension === 'tenonThickness')!.gain)).toEqual([1, 1]);
+    const faces = each.filter(
+      (g) =>
+        g.key.startsWith('saw/upright/') && g.makes.some((m) => m.dimension === 'tenonThickness'),
+    );
+    expect(faces.map((g) => g.makes.find((m) => m.dimension === 'tenonThickness')!.gain)).toEqual([
+      1, 1,
+    ]);
   });
 
   it('flat over a stack: one height for both faces takes twice what it is raised by', () => {
@@ -53,7 +64,10 @@ describe('what a figure makes, by moving it (common practice)', () => {
   });
 
   it('stepped: the far cheek makes the tenon thicker, the near one thinner and moves it, so the step makes the size', () => {
-    const stepped = made(jobWith(tenon(BESIDE, 'crosscut-shoulders+saw-upright-stepped')), 'tenoned');
+    const stepped = made(
+      jobWith(tenon(BESIDE, 'crosscut-shoulders+saw-upright-stepped')),
+      'tenoned',
+    );
     expect(gain(stepped, 'face-fence-far', 'tenonThickness')).toBeCloseTo(1, 5);
     expect(gain(stepped, 'face-fence-far', 'faceShoulder')).toBe(0);
     expect(gain(stepped, 'face-fence-near', 'tenonThickness')).toBeCloseTo(-1, 5);
@@ -61,22 +75,31 @@ describe('what a figure makes, by moving it (common practice)', () => {
   });
 
   it('a mortise in the jig: fence moves it, depth deepens it, each router stop lengthens it, the end stop places it', () => {
-    const jig = made(jobWith({ params: { corners: 'rounded' }, routes: { mortised: 'router-jig' } }), 'mortised');
+    const jig = made(
+      jobWith({ params: { corners: 'rounded' }, routes: { mortised: 'router-jig' } }),
+      'mortised',
+    );
     expect(gain(jig, 'face', 'wall')).toBeCloseTo(1, 5);
     expect(gain(jig, 'depth', 'mortiseDepth')).toBeCloseTo(1, 5);
     expect(gain(jig, 'end-stop', 'position')).toBeCloseTo(1, 5);
-    expect(jig.every((g) => /^(router|bench)\/(jig|[a-z-]+)\/[a-z-]+>[a-z-]+$/.test(g.key))).toBe(true);
+    expect(jig.every((g) => /^(router|bench)\/(jig|[a-z-]+)\/[a-z-]+>[a-z-]+$/.test(g.key))).toBe(
+      true,
+    );
   });
 
   it('agrees with how often an error counts, over generated tenons and ways', () => {
-    const ways = ['saw-upright-flipped', 'bandsaw-flipped', 'saw-flat-stack', 'saw-upright-stepped'] as const;
+    const ways = [
+      'saw-upright-flipped',
+      'bandsaw-flipped',
+      'saw-flat-stack',
+      'saw-upright-stepped',
+    ] as const;
     let seen = 0;
     for (const tenoned of ways)
       for (const { job, shop, goes } of fc.sample(
         cases({ kind: 'blind', methods: [tenoned], corners: 'squared', graduation: 0 }),
         { numRuns: 6, seed: 9 },
       )) {
-        // prettier-ignore
         const { params, members } = resolve(job.joints[0]!, job);
         const { faceShoulder, mortiseWidth, faceClearance } = params as Record<string, number>;
         const far = members.tenoned.thickness - faceShoulder! - mortiseWidth! + faceClearance!;
@@ -84,8 +107,16 @@ describe('what a figure makes, by moving it (common practice)', () => {
         if (!goes || faceShoulder! < 0.5 || far < 0.5) continue;
         for (const { key, figure, makes, setups } of made(job, 'tenoned', shop)) {
           if (figure.acts !== 'thickness' || key.startsWith('bench')) continue;
-          /** A shoulder's height cuts into the cheek when it is more, and takes nothing from it when it is less. */
-          if (setups.some((id) => !/stack|upright|bandsaw|stepped/.test(id) || /shoulder|crosscut/.test(id))) continue;
+          /**
+           * A shoulder's height cuts into the cheek when it is more, and takes nothing from it when
+           * it is less.
+           */
+          if (
+            setups.some(
+              (id) => !/stack|upright|bandsaw|stepped/.test(id) || /shoulder|crosscut/.test(id),
+            )
+          )
+            continue;
           const own = makes.find((m) => m.dimension === 'tenonThickness')?.gain ?? 0;
           /** A height that a cheek's own cut has taken already makes nothing. */
           if (Math.abs(own) < 1e-3) continue;

@@ -7,17 +7,25 @@ import type { Mm } from '../units/index.ts';
 import { callipers } from './compare.ts';
 import { leftBy } from './virtualCut.ts';
 
-/** A size that a figure makes, and by how much it grows when the figure is set a millimetre farther. */
+/**
+ * A size that a figure makes, and by how much it grows when the figure is set a millimetre farther.
+ */
 export interface Makes {
   readonly dimension: string;
   readonly gain: number;
-  /** It grows one way only, such as where a cut comes to the end of its waste: the figure bounds it and doesn’t set it. */
+  /**
+   * It grows one way only, such as where a cut comes to the end of its waste: the figure bounds it
+   * and doesn’t set it.
+   */
   readonly bounds?: true;
 }
 
 /** One distance as it is set, with the set-ups that share it, and what it makes. */
 export interface Gains {
-  /** Machine, jig or fence, and the two features it is measured between: what a trial or a calibration refers to. */
+  /**
+   * Machine, jig or fence, and the two features it is measured between: what a trial or a
+   * calibration refers to.
+   */
   readonly key: string;
   readonly figure: LengthFigure;
   readonly setups: readonly string[];
@@ -48,8 +56,9 @@ const UNEVEN = 0.5;
 const NOTHING = 1e-3;
 
 /**
- * What each distance makes of a half: it is moved a little to either side, wherever it stands in the card’s set-ups, the
- * piece is cut again, and a calliper says which sizes moved. So it can’t disagree with the proof.
+ * What each distance makes of a half: it is moved a little to either side, wherever it stands in
+ * the card’s set-ups, the piece is cut again, and a calliper says which sizes moved. So it can’t
+ * disagree with the proof.
  */
 export function gainsOf<P extends object>(
   modeller: Modeller,
@@ -80,9 +89,16 @@ export function gainsOf<P extends object>(
       const nearer = cutAs(nudged(rest, setups, figure, -NUDGE));
       const farther = cutAs(nudged(rest, setups, figure, NUDGE));
       const makes = Object.keys(is).map((dimension): Makes => {
-        const [down, up] = [is[dimension]! - nearer.sizes[dimension]!, farther.sizes[dimension]! - is[dimension]!];
+        const [down, up] = [
+          is[dimension]! - nearer.sizes[dimension]!,
+          farther.sizes[dimension]! - is[dimension]!,
+        ];
         const uneven = Math.abs(up - down) > UNEVEN * Math.max(Math.abs(up), Math.abs(down));
-        return { dimension, gain: Number(((up + down) / (2 * NUDGE)).toFixed(6)), ...(uneven && { bounds: true }) };
+        return {
+          dimension,
+          gain: Number(((up + down) / (2 * NUDGE)).toFixed(6)),
+          ...(uneven && { bounds: true }),
+        };
       });
       return {
         key,
@@ -102,10 +118,16 @@ function nudged(
   { from, to, set }: LengthFigure,
   by: Mm,
 ): readonly Setup[] {
-  const isIt = (f: LengthFigure) => f.from === from && f.to === to && Math.abs(f.set.value - set.value) < 1e-4;
+  const isIt = (f: LengthFigure) =>
+    f.from === from && f.to === to && Math.abs(f.set.value - set.value) < 1e-4;
   return setups.map((setup) =>
     moved.includes(setup)
-      ? { ...setup, figures: setup.figures.map((f) => (isIt(f) ? { ...f, set: { ...f.set, value: f.set.value + by } } : f)) } // prettier-ignore
+      ? {
+          ...setup,
+          figures: setup.figures.map((f) =>
+            isIt(f) ? { ...f, set: { ...f.set, value: f.set.value + by } } : f,
+          ),
+        }
       : setup,
   );
 }
@@ -116,7 +138,9 @@ export const sizesOf = <P extends object>(
   half: HalfOnPiece<P>,
   asIs: Pick<Shop, 'tools'>,
 ): Record<string, Mm> =>
-  modeller.scope(() => readOff(modeller, half, leftBy(modeller, half.setups, half.at, half.piece, asIs)));
+  modeller.scope(() =>
+    readOff(modeller, half, leftBy(modeller, half.setups, half.at, half.piece, asIs)),
+  );
 
 /** What a calliper reads on a half of which this is left, mm. */
 function readOff<P extends object>(

@@ -19,7 +19,10 @@ function planned(params: object = {}, graduation = 0, rail: JobShape['rail'] = {
   const shop = { ...TEST_SHOP, graduation };
   const routes = { tenoned: 'crosscut-shoulders+bandsaw-flipped' };
   const job = asListed(jobWith({ params: { corners: 'squared', ...params }, rail, routes }), shop);
-  return { params: { ...job.joints[0]!.params }, halves: halvesOf(job, setupsOf(planJob(job, shop))) };
+  return {
+    params: { ...job.joints[0]!.params },
+    halves: halvesOf(job, setupsOf(planJob(job, shop))),
+  };
 }
 
 type Planned = ReturnType<typeof planned>;
@@ -27,16 +30,26 @@ const prove = ({ params, halves }: Planned, by = modeller) =>
   proveJoint(by, 'joint', kindOf('blind'), params, halves, TEST_SHOP);
 
 /** The same with one half made otherwise: its only batch, or its places. */
-function otherwise(whole: Planned, member: MemberName, change: (batch: Batch, at: Occurrence) => Changed): Planned {
+function otherwise(
+  whole: Planned,
+  member: MemberName,
+  change: (batch: Batch, at: Occurrence) => Changed,
+): Planned {
   const { batches, occurrences } = whole.halves[member];
   const { part, setups, ...more } = { ...batches[0]!, ...change(batches[0]!, occurrences[0]!) };
-  const half: HalfPlan = { batches: [{ part, setups }], occurrences: more.occurrences ?? occurrences };
+  const half: HalfPlan = {
+    batches: [{ part, setups }],
+    occurrences: more.occurrences ?? occurrences,
+  };
   return { ...whole, halves: { ...whole.halves, [member]: half } };
 }
 type Batch = HalfPlan['batches'][number];
 type Changed = Partial<Batch & Pick<HalfPlan, 'occurrences'>>;
 
-/** Loses a bit of an arris of the piece of one half, which is this wide, and counts how often it is asked. */
+/**
+ * Loses a bit of an arris of the piece of one half, which is this wide, and counts how often it is
+ * asked.
+ */
 function slipping(wide: number, times: number) {
   const asked = { scopes: 0 };
   const by: Modeller = {
@@ -83,12 +96,16 @@ describe('how a proof judges', () => {
     expect(members.tenoned.sizes['tenonThickness']!.most).toBeCloseTo(8, 4);
     const off = members.tenoned.mismatches.filter(({ depth }) => depth > 0.02);
     expect(off.length).toBeGreaterThan(0);
-    for (const { depth, allowed } of off) expect([depth < allowed, allowed]).toEqual([true, expect.closeTo(0.135, 2)]);
+    for (const { depth, allowed } of off)
+      expect([depth < allowed, allowed]).toEqual([true, expect.closeTo(0.135, 2)]);
   });
 
   it('every face may be within what rounding explains, and the pair still be in its own way', () => {
     const { by, asked } = slipping(0, 0);
-    const { members, closed, good } = prove(planned({ faceClearance: 0, faceShoulder: 7.13 }, 0.1), by);
+    const { members, closed, good } = prove(
+      planned({ faceClearance: 0, faceShoulder: 7.13 }, 0.1),
+      by,
+    );
     expect(asked.scopes).toBe(1);
     const all = [...members.tenoned.mismatches, ...members.mortised.mismatches];
     expect(all.every(({ depth, allowed }) => depth <= allowed)).toBe(true);
@@ -99,15 +116,23 @@ describe('how a proof judges', () => {
   });
 
   it('work that cuts nothing any more is told, and is not good', () => {
-    const twice = otherwise(planned(), 'tenoned', ({ setups }) => ({ setups: [...setups, setups[0]!] }));
+    const twice = otherwise(planned(), 'tenoned', ({ setups }) => ({
+      setups: [...setups, setups[0]!],
+    }));
     const { members, good } = prove(twice);
-    expect([good, members.tenoned.faults.length > 0, members.mortised.faults]).toEqual([false, true, []]);
+    expect([good, members.tenoned.faults.length > 0, members.mortised.faults]).toEqual([
+      false,
+      true,
+      [],
+    ]);
   });
 
   it('halves of one hand are put together, wherever they stand in the list', () => {
     const among = (places: (at: Occurrence, other: Occurrence) => Occurrence[]) =>
       otherwise(planned(), 'mortised', ({ setups }, at) => ({
-        setups: setups.filter((s) => s.occurrences.includes(at)).map((s) => ({ ...s, occurrences: [at] })),
+        setups: setups
+          .filter((s) => s.occurrences.includes(at))
+          .map((s) => ({ ...s, occurrences: [at] })),
         occurrences: places(at, { ...at, end: at.end === 'a' ? 'b' : 'a' }),
       }));
     expect(prove(among((at, other) => [other, at])).good).toBe(true);
@@ -116,7 +141,10 @@ describe('how a proof judges', () => {
 
   it('what is cut into another edge of the same end is not of this joint', () => {
     const more = otherwise(planned(), 'mortised', ({ setups }, at) => ({
-      setups: [...setups, ...setups.map((s) => ({ ...s, occurrences: [{ ...at, edge: 'other' as const }] }))],
+      setups: [
+        ...setups,
+        ...setups.map((s) => ({ ...s, occurrences: [{ ...at, edge: 'other' as const }] })),
+      ],
     }));
     const { members, good } = prove(more);
     expect([good, members.mortised.faults]).toEqual([true, []]);

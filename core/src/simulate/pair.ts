@@ -1,5 +1,15 @@
 import type { JointKind, Members, MemberName, SeatOfPair } from '../joints/index.ts';
-import { add, box, IDENTITY, invert, scale, turn, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
+import {
+  add,
+  box,
+  IDENTITY,
+  invert,
+  scale,
+  turn,
+  type Body,
+  type Modeller,
+  type Vec3,
+} from '../solids/index.ts';
 import { toSquare } from '../stock/index.ts';
 import type { Mm } from '../units/index.ts';
 import { clashOf, homeOf, placeOf, type Half } from './closePair.ts';
@@ -36,7 +46,9 @@ export function designsOf<P extends object>(
     const body = modeller.solid(wanted.mustRemain);
     const measured = callipers(modeller, body, wanted.gauges, members[member], held);
     const loose =
-      member === 'tenoned' ? kind.loose?.(params, lean?.square ?? members[member], at, measured) : undefined;
+      member === 'tenoned'
+        ? kind.loose?.(params, lean?.square ?? members[member], at, measured)
+        : undefined;
     return {
       body: held ? body.placed(held) : body,
       ...(loose && { tongue: modeller.solid(loose.solid) }),
@@ -50,10 +62,16 @@ export function designsOf<P extends object>(
 }
 
 /** Which way the tenoned piece is drawn out, in the axes its tenon is square in. */
-export const wayOut = ({ own }: { readonly own: Vec3 }, { aslant }: SeatOfPair): Vec3 => (aslant ? own : [1, 0, 0]);
+export const wayOut = ({ own }: { readonly own: Vec3 }, { aslant }: SeatOfPair): Vec3 =>
+  aslant ? own : [1, 0, 0];
 
 /** Both members of a joint as drawn, put together, cut off a little way from it. */
-export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>, params: P, members: Members): Pair {
+export function pairOf<P extends object>(
+  modeller: Modeller,
+  kind: JointKind<P>,
+  params: P,
+  members: Members,
+): Pair {
   return modeller.scope(() => {
     const { tenoned, mortised } = designsOf(modeller, kind, params, members);
     const seat = kind.seat(params);
@@ -64,11 +82,16 @@ export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>,
     const window = modeller.solid(
       seat.endToEnd
         ? box([-SHOWN * 1.3, -far, -far], [SHOWN * 1.3, far, far])
-        : box([spot.along - SHOWN, -far, -SHOWN * 1.6], [spot.along + tenoned.piece.width + SHOWN, far, far]),
+        : box(
+            [spot.along - SHOWN, -far, -SHOWN * 1.6],
+            [spot.along + tenoned.piece.width + SHOWN, far, far],
+          ),
     );
     /** A leaning piece is put together in the axes of its square one, and shown as it lies. */
     const lean = kind.lean?.(params, 'mortised', members.mortised);
-    const back = lean ? invert(toSquare(lean, members.mortised, { end: 'a', edge: 'reference' })) : IDENTITY;
+    const back = lean
+      ? invert(toSquare(lean, members.mortised, { end: 'a', edge: 'reference' }))
+      : IDENTITY;
     const corners = (body: Body) => body.within(window).placed(back).triangles().flat(2);
     return {
       mortised: corners(mortised.body),
@@ -80,8 +103,8 @@ export function pairOf<P extends object>(modeller: Modeller, kind: JointKind<P>,
 }
 
 /**
- * How deep wood would lie in wood, mm, and how much of it, mm³, with the tenoned piece drawn straight out by each of the distances: 0 all the way
- * where the joint can be put together.
+ * How deep wood would lie in wood, mm, and how much of it, mm³, with the tenoned piece drawn
+ * straight out by each of the distances: 0 all the way where the joint can be put together.
  */
 export function clashesOnTheWay<P extends object>(
   modeller: Modeller,

@@ -20,22 +20,70 @@ beforeAll(async () => {
 
 const EXACT: Shop = { ...TEST_SHOP, graduation: 0 };
 
-/** A part with a groove, stub tenons at both ends, a mortise in its other edge and two pegs through that. */
+/**
+ * A part with a groove, stub tenons at both ends, a mortise in its other edge and two pegs through
+ * that.
+ */
 function busy(): Job {
-  const base = jobWith({ stile: { thickness: 22, width: 90 }, rail: { length: 700, thickness: 22, width: 90 } });
+  const base = jobWith({
+    stile: { thickness: 22, width: 90 },
+    rail: { length: 700, thickness: 22, width: 90 },
+  });
   const [rail, stile] = base.parts as [Job['parts'][number], Job['parts'][number]];
   const parts = [rail, stile, { ...rail, id: 'bar', name: 'Bar', quantity: 2 }];
-  const joint = (id: string, kind: string, tenoned: string, mortised: Joint['mortised'], own: object): Joint => {
-    const made: Joint = { ...base.joints[0]!, id, name: id, kind, tenoned: { part: tenoned, ends: 'both' }, mortised, params: {}, routes: {} }; // prettier-ignore
+  const joint = (
+    id: string,
+    kind: string,
+    tenoned: string,
+    mortised: Joint['mortised'],
+    own: object,
+  ): Joint => {
+    const made: Joint = {
+      ...base.joints[0]!,
+      id,
+      name: id,
+      kind,
+      tenoned: { part: tenoned, ends: 'both' },
+      mortised,
+      params: {},
+      routes: {},
+    };
     const { members } = resolve(made, { ...base, parts });
-    return { ...made, params: { ...kindOf(kind).propose(members, availableIn(EXACT)).params, ...own } };
+    return {
+      ...made,
+      params: { ...kindOf(kind).propose(members, availableIn(EXACT)).params, ...own },
+    };
   };
   const whole: Job = {
     ...base,
     parts,
     joints: [
-      joint('frame', 'stub', 'rail', { part: 'stile', perPiece: 1, ends: 'both', edge: 'reference' }, {}),
-      { ...joint('middle', 'blind', 'bar', { part: 'rail', perPiece: 1, ends: 'a', edge: 'other' }, { position: 250, corners: 'squared', pegs: 'drawbored', pegDiameter: 8, pegInset: 12, pegOffset: 1.5, pegAcross: 45, pegSpacing: 30 }), tenoned: { part: 'bar', ends: 'b' } }, // prettier-ignore
+      joint(
+        'frame',
+        'stub',
+        'rail',
+        { part: 'stile', perPiece: 1, ends: 'both', edge: 'reference' },
+        {},
+      ),
+      {
+        ...joint(
+          'middle',
+          'blind',
+          'bar',
+          { part: 'rail', perPiece: 1, ends: 'a', edge: 'other' },
+          {
+            position: 250,
+            corners: 'squared',
+            pegs: 'drawbored',
+            pegDiameter: 8,
+            pegInset: 12,
+            pegOffset: 1.5,
+            pegAcross: 45,
+            pegSpacing: 30,
+          },
+        ),
+        tenoned: { part: 'bar', ends: 'b' },
+      },
     ],
   };
   return asListed(whole, EXACT);
@@ -50,16 +98,32 @@ const named = (pieces: readonly PiecePlan[], id: string) => pieces.find((p) => p
 describe('a whole piece', () => {
   it('with a groove, a mortise, two pegs and stub tenons is what the union of all that leaves', () => {
     const { plan, pieces } = planned(busy());
-    expect(plan.joints.map((j) => [j.joint, j.problems, j.notTaken])).toEqual([['frame', [], undefined], ['middle', [], undefined]]); // prettier-ignore
+    expect(plan.joints.map((j) => [j.joint, j.problems, j.notTaken])).toEqual([
+      ['frame', [], undefined],
+      ['middle', [], undefined],
+    ]);
     const rail = named(pieces, 'rail');
-    expect(new Set(rail.work.map(({ setup }) => setup.stage))).toEqual(new Set(['groove', 'mortise', 'square-ends', 'shoulders', 'cheeks', 'bore'])); // prettier-ignore
+    expect(new Set(rail.work.map(({ setup }) => setup.stage))).toEqual(
+      new Set(['groove', 'mortise', 'square-ends', 'shoulders', 'cheeks', 'bore']),
+    );
     expect(rail.work.filter(({ setup }) => setup.stage === 'bore').length).toBe(2);
     const proof = provePiece(modeller, rail, EXACT);
-    expect({ ...proof, joints: [...proof.joints].sort() }).toMatchObject({ good: true, faults: [], trapped: [], mismatches: [], joints: ['frame', 'middle'] }); // prettier-ignore
+    expect({ ...proof, joints: [...proof.joints].sort() }).toMatchObject({
+      good: true,
+      faults: [],
+      trapped: [],
+      mismatches: [],
+      joints: ['frame', 'middle'],
+    });
     const wanted = modeller.scope(() => {
       const piece = pieceOf(rail.part, 'median');
-      const waste = rail.places.map(({ at, kind, params }) => kind.geometry(params, at.member, piece, at).mustBeEmpty);
-      return modeller.solid(pieceSolid(piece)).minus(modeller.solid(union(...waste))).volume(); // prettier-ignore
+      const waste = rail.places.map(
+        ({ at, kind, params }) => kind.geometry(params, at.member, piece, at).mustBeEmpty,
+      );
+      return modeller
+        .solid(pieceSolid(piece))
+        .minus(modeller.solid(union(...waste)))
+        .volume();
     });
     expect(proof.volume / wanted).toBeCloseTo(1, 6);
   });
@@ -84,7 +148,9 @@ describe('a whole piece', () => {
         params: { ...joint.params, position: Number(joint.params['position']) + 250 },
       };
       const joints = [joint, far].map((j) => ({ ...j, mortised: { ...j.mortised, perPiece } }));
-      return planned({ ...job, joints }).pieces.map((p) => p.id).sort(); // prettier-ignore
+      return planned({ ...job, joints })
+        .pieces.map((p) => p.id)
+        .sort();
     };
     expect(ids(1)).toEqual(['rail', 'stile/left', 'stile/right']);
     expect(ids(2)).toEqual(['rail', 'stile']);
@@ -103,15 +169,27 @@ describe('a whole piece', () => {
     const [frame, middle] = job.joints as [Joint, Joint];
     /** The mortise begins 6 mm past the shoulder of the stub tenon. */
     const shoulder = Number(frame.params['tenonLength']);
-    const near: Job = { ...job, joints: [frame, { ...middle, params: { ...middle.params, position: shoulder + 6 } }] };
+    const near: Job = {
+      ...job,
+      joints: [frame, { ...middle, params: { ...middle.params, position: shoulder + 6 } }],
+    };
     const { plan, pieces } = planned(near);
     const rail = named(pieces, 'rail');
     expect(provePiece(modeller, rail, EXACT)).toMatchObject({ good: true, mismatches: [] });
     const deeper = (setup: Setup): Setup =>
       setup.stage === 'mortise' && setup.occurrences[0]!.joint === 'middle'
-        ? { ...setup, figures: setup.figures.map((f) => (f.id === 'depth' ? { ...f, set: { ...f.set, value: f.set.value + 3 } } : f)) } // prettier-ignore
+        ? {
+            ...setup,
+            figures: setup.figures.map((f) =>
+              f.id === 'depth' ? { ...f, set: { ...f.set, value: f.set.value + 3 } } : f,
+            ),
+          }
         : setup;
-    const proof = provePiece(modeller, { ...rail, work: rail.work.map(({ setup, at }) => ({ setup: deeper(setup), at })) }, EXACT); // prettier-ignore
+    const proof = provePiece(
+      modeller,
+      { ...rail, work: rail.work.map(({ setup, at }) => ({ setup: deeper(setup), at })) },
+      EXACT,
+    );
     const [worst] = proof.mismatches;
     expect(worst).toMatchObject({ sort: 'gone', joint: 'middle' });
     expect(worst!.depth).toBeCloseTo(3, 2);
@@ -127,7 +205,14 @@ describe('a whole piece', () => {
     const [joint] = job.joints as [Joint];
     const bar = { ...job.parts[0]!, id: 'bar', name: 'Bar' };
     const params = { ...joint.params, position: Number(joint.params['tenonLength']) - 12 };
-    const into: Joint = { ...joint, id: 'into', name: 'Bar into rail', tenoned: { part: 'bar', ends: 'a' }, mortised: { part: 'rail', perPiece: 1, ends: 'a', edge: 'reference' }, params }; // prettier-ignore
+    const into: Joint = {
+      ...joint,
+      id: 'into',
+      name: 'Bar into rail',
+      tenoned: { part: 'bar', ends: 'a' },
+      mortised: { part: 'rail', perPiece: 1, ends: 'a', edge: 'reference' },
+      params,
+    };
     const { pieces, plan } = planned({ ...job, parts: [...job.parts, bar], joints: [joint, into] });
     const proof = provePiece(modeller, named(pieces, 'rail'), EXACT);
     expect(proof.spoils.map(({ joint: of, by }) => [of, by])).toContainEqual(['joint', 'into']);

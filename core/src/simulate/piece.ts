@@ -12,7 +12,14 @@ import {
   type Solid,
   type Vec3,
 } from '../solids/index.ts';
-import { pieceOf, pieceSolid, quarterTurn, turnedPiece, type Part, type Piece } from '../stock/index.ts';
+import {
+  pieceOf,
+  pieceSolid,
+  quarterTurn,
+  turnedPiece,
+  type Part,
+  type Piece,
+} from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
 import { compareWith, leaves, type Mismatch } from './compare.ts';
@@ -80,12 +87,16 @@ interface Asked extends Pick<MemberGeometry, 'mustRemain' | 'mustBeEmpty'> {
 type Bounds = { readonly min: Vec3; readonly max: Vec3 };
 
 /**
- * Cuts the median piece through all its works in the run’s real order, every joint in the same wood. What each place
- * leaves by itself is proved with its joint; where two of them come near each other the whole is compared with all that
- * was asked of it.
+ * Cuts the median piece through all its works in the run’s real order, every joint in the same
+ * wood. What each place leaves by itself is proved with its joint; where two of them come near each
+ * other the whole is compared with all that was asked of it.
  * @param asIs the tools as they truly are; by default as the shop believes them to be
  */
-export function provePiece(modeller: Modeller, plan: PiecePlan, asIs: Pick<Shop, 'tools'>): PieceProof {
+export function provePiece(
+  modeller: Modeller,
+  plan: PiecePlan,
+  asIs: Pick<Shop, 'tools'>,
+): PieceProof {
   return modeller.scope(() => {
     const piece = pieceOf(plan.part, 'median');
     const steps = plan.work.map(({ setup, at }): Step => {
@@ -98,7 +109,9 @@ export function provePiece(modeller: Modeller, plan: PiecePlan, asIs: Pick<Shop,
       return { ...shape, at: place.at, steps: own, room: boundsOf(modeller, shape.mustBeEmpty) };
     });
     const { body, faults, trapped } = cutInTurn(modeller, steps, piece, asIs);
-    const near = asked.some((one, i) => asked.slice(i + 1).some((other) => overlap(one.room, other.room, CLEAR)));
+    const near = asked.some((one, i) =>
+      asked.slice(i + 1).some((other) => overlap(one.room, other.room, CLEAR)),
+    );
     const mismatches = near ? wrongIn(modeller, body, asked, piece, asIs) : [];
     return {
       id: plan.id,
@@ -142,7 +155,10 @@ function wrongIn(
   piece: Piece,
   asIs: Pick<Shop, 'tools'>,
 ): PieceMismatch[] {
-  const keep = asked.reduce<Body>((all, { mustRemain }) => all.within(modeller.solid(mustRemain)), modeller.solid(pieceSolid(piece))); // prettier-ignore
+  const keep = asked.reduce<Body>(
+    (all, { mustRemain }) => all.within(modeller.solid(mustRemain)),
+    modeller.solid(pieceSolid(piece)),
+  );
   const empty = asked.flatMap(({ mustBeEmpty }) => leaves(mustBeEmpty));
   const whose = (wrong: Spotted) => blamed(modeller, wrong, asked, piece, asIs);
   const explainsOf = (wrong: Spotted) => {
@@ -171,7 +187,9 @@ function spoilsAmong(modeller: Modeller, asked: readonly Asked[]): Spoil[] {
   return asked.flatMap((own) =>
     asked.flatMap((other): Spoil[] => {
       if (own.at.joint === other.at.joint || !overlap(own.room, other.room, 0)) return [];
-      const kept = modeller.solid(own.mustRemain).within(modeller.solid(box(own.room.min, own.room.max)));
+      const kept = modeller
+        .solid(own.mustRemain)
+        .within(modeller.solid(box(own.room.min, own.room.max)));
       const volume = kept.within(modeller.solid(other.mustBeEmpty)).volume();
       return volume > WORTH_SAYING ? [{ joint: own.at.joint, by: other.at.joint, volume }] : [];
     }),
@@ -185,10 +203,19 @@ const overlap = (a: Bounds, b: Bounds, within: Mm): boolean =>
   a.min.every((low, i) => low < b.max[i]! + within && b.min[i]! < a.max[i]! + within);
 
 /** What one place asks of the piece, in the piece’s own axes. */
-function shapeAt({ at, kind, params }: PlaceOnPiece, piece: Piece): Pick<MemberGeometry, 'mustRemain' | 'mustBeEmpty'> {
+function shapeAt(
+  { at, kind, params }: PlaceOnPiece,
+  piece: Piece,
+): Pick<MemberGeometry, 'mustRemain' | 'mustBeEmpty'> {
   const turned = turnOf(at, piece);
-  const { mustRemain, mustBeEmpty } = kind.geometry(params, at.member, turned ? turnedPiece(piece) : piece, at);
-  const own = (solid: Solid): Solid => (turned ? { shape: 'placed', rigid: invert(turned), solid } : solid);
+  const { mustRemain, mustBeEmpty } = kind.geometry(
+    params,
+    at.member,
+    turned ? turnedPiece(piece) : piece,
+    at,
+  );
+  const own = (solid: Solid): Solid =>
+    turned ? { shape: 'placed', rigid: invert(turned), solid } : solid;
   return { mustRemain: own(mustRemain), mustBeEmpty: own(mustBeEmpty) };
 }
 
@@ -212,7 +239,8 @@ function blamed(
   const reaches = (solid: Solid) => !spot.within(modeller.solid(solid)).isEmpty();
   const takes = (step: Step) => sweepsOf(step, piece, asIs).some(reaches);
   const taker = wrong.sort === 'gone' ? asked.flatMap(({ steps }) => steps).find(takes) : undefined;
-  const asks = ({ steps, mustBeEmpty }: Asked) => (taker ? steps.includes(taker) : leaves(mustBeEmpty).some(reaches));
+  const asks = ({ steps, mustBeEmpty }: Asked) =>
+    taker ? steps.includes(taker) : leaves(mustBeEmpty).some(reaches);
   return { asker: asked.find(asks) ?? asked[0]!, ...(taker && { taker }) };
 }
 
@@ -221,6 +249,16 @@ const nudged = (p: Vec3, by: Mm): Vec3 => [p[0] + by, p[1] + by, p[2] + by];
 /** What a set-up takes wherever there is wood, in the piece’s own axes. */
 const sweepsOf = ({ setup, at, turned }: Step, piece: Piece, asIs: Pick<Shop, 'tools'>): Solid[] =>
   setup.passes.map((pass): Solid => {
-    const { rigid, sweep } = modelOf(setup.model).place(setup, pass, at, turned ? turnedPiece(piece) : piece, asIs);
-    return { shape: 'placed', rigid: invert(turned ? compose(rigid, turned) : rigid), solid: sweep };
+    const { rigid, sweep } = modelOf(setup.model).place(
+      setup,
+      pass,
+      at,
+      turned ? turnedPiece(piece) : piece,
+      asIs,
+    );
+    return {
+      shape: 'placed',
+      rigid: invert(turned ? compose(rigid, turned) : rigid),
+      solid: sweep,
+    };
   });

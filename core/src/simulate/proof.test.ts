@@ -27,19 +27,30 @@ function proveWith(
   route: NonNullable<CaseShape['tenoned']> = 'saw-upright-flipped',
   believed: Shop = { ...TEST_SHOP, graduation: 0 },
 ): JointProof {
-  const shape: JobShape = { params: { corners: 'squared', faceClearance: 0.1, ...params }, routes: { tenoned: routeId(route, params.corners ?? 'squared') } }; // prettier-ignore
+  const shape: JobShape = {
+    params: { corners: 'squared', faceClearance: 0.1, ...params },
+    routes: { tenoned: routeId(route, params.corners ?? 'squared') },
+  };
   const job = asListed(jobWith(shape), believed);
   const plan = planJob(job, believed);
   const joint = job.joints[0]!;
   const setups = setupsOf(plan);
-  return proveJoint(modeller, joint.id, kindOf('blind'), { ...joint.params }, halvesOf(job, setups), asIs);
+  return proveJoint(
+    modeller,
+    joint.id,
+    kindOf('blind'),
+    { ...joint.params },
+    halvesOf(job, setups),
+    asIs,
+  );
 }
 
 describe('tools that are not what the shop believes', () => {
   const exact = { ...TEST_SHOP, graduation: 0 };
 
   it('a cutter 0.1 over makes the mortise 0.1 wider and longer', () => {
-    const { sizes, mismatches } = proveWith(withTool(exact, 'cutter-8', { diameter: 8.1 })).members.mortised;
+    const { sizes, mismatches } = proveWith(withTool(exact, 'cutter-8', { diameter: 8.1 })).members
+      .mortised;
     expect(sizes['mortiseWidth']!.most).toBeCloseTo(8.1, 3);
     expect(sizes['mortiseLength']!.most).toBeCloseTo(50.1, 2);
     expect(mismatches.every((m) => m.sort === 'gone')).toBe(true);
@@ -51,22 +62,48 @@ describe('tools that are not what the shop believes', () => {
     const sizesWith = (shape: JobShape, member: 'tenoned' | 'mortised', outside: number) => {
       const job = jobWith(shape);
       const setups = setupsOf(planJob(job, exact));
-      const own = setups.filter((s) => s.occurrences[0]!.member === member && /bushing|copied/.test(s.method));
+      const own = setups.filter(
+        (s) => s.occurrences[0]!.member === member && /bushing|copied/.test(s.method),
+      );
       const at = own[0]!.occurrences[0]!;
       const { kind, params, parts } = resolve(job.joints[0]!, job);
       const piece = pieceOf(parts[member], 'median');
       return modeller.scope(() => {
-        const asIs = { ...exact, tools: exact.tools.map((t) => ((t.kind === 'bushing' || t.kind === 'bearing') && own[0]!.guides.includes(t.id) ? { ...t, outside: t.outside + outside } : t)) }; // prettier-ignore
+        const asIs = {
+          ...exact,
+          tools: exact.tools.map((t) =>
+            (t.kind === 'bushing' || t.kind === 'bearing') && own[0]!.guides.includes(t.id)
+              ? { ...t, outside: t.outside + outside }
+              : t,
+          ),
+        };
         const { body } = virtualCut(modeller, own, at, piece, asIs);
         return callipers(modeller, body, kind.geometry(params, member, piece, at).gauges, piece);
       });
     };
     const mortise = sizesWith({ routes, params: { corners: 'rounded' } }, 'mortised', -0.1);
-    expect([mortise['mortiseWidth'], mortise['mortiseLength']]).toEqual([expect.closeTo(8.1, 2), expect.closeTo(50.1, 2)]); // prettier-ignore
-    const params = { bore: 16, roundClearance: 0, tenonLength: 30, bottomClearance: 2, axisFromFace: 11, axisFromEdge: 35, setBack: 0, centre: 60 }; // prettier-ignore
-    expect(sizesWith({ kind: 'round', params, routes }, 'tenoned', -0.1)['tenonThickness']).toBeCloseTo(15.9, 2);
+    expect([mortise['mortiseWidth'], mortise['mortiseLength']]).toEqual([
+      expect.closeTo(8.1, 2),
+      expect.closeTo(50.1, 2),
+    ]);
+    const params = {
+      bore: 16,
+      roundClearance: 0,
+      tenonLength: 30,
+      bottomClearance: 2,
+      axisFromFace: 11,
+      axisFromEdge: 35,
+      setBack: 0,
+      centre: 60,
+    };
+    expect(
+      sizesWith({ kind: 'round', params, routes }, 'tenoned', -0.1)['tenonThickness'],
+    ).toBeCloseTo(15.9, 2);
     /** Copied two to one, a follower counts half. */
-    const copied = { params: { corners: 'rounded' }, routes: { mortised: 'copied-mortise', tenoned: 'copied-tenon' } } as const; // prettier-ignore
+    const copied = {
+      params: { corners: 'rounded' },
+      routes: { mortised: 'copied-mortise', tenoned: 'copied-tenon' },
+    } as const;
     expect(sizesWith(copied, 'mortised', -0.1)['mortiseWidth']).toBeCloseTo(8.05, 2);
     expect(sizesWith(copied, 'tenoned', -0.1)['tenonThickness']).toBeCloseTo(7.95, 2);
   });
@@ -83,20 +120,28 @@ describe('tools that are not what the shop believes', () => {
 
   it('a fence scale that stands 0.1 far makes a tenon flipped over 0.2 thicker: the error counts twice', () => {
     const scaled = (zero: number) =>
-      withTool({ ...TEST_SHOP, graduation: 0.1 }, 'band', { fenceScale: { unit: 'mm', graduation: 0.01, zero } });
+      withTool({ ...TEST_SHOP, graduation: 0.1 }, 'band', {
+        fenceScale: { unit: 'mm', graduation: 0.01, zero },
+      });
     const known = proveWith(scaled(0.1), {}, 'bandsaw-flipped', scaled(0.1)).members.tenoned;
     expect(known.sizes['tenonThickness']!.most).toBeCloseTo(7.9, 2);
-    const { sizes, mismatches } = proveWith(scaled(0.1), {}, 'bandsaw-flipped', scaled(0)).members.tenoned;
+    const { sizes, mismatches } = proveWith(scaled(0.1), {}, 'bandsaw-flipped', scaled(0)).members
+      .tenoned;
     expect(sizes['tenonThickness']!.most).toBeCloseTo(7.9 + 0.2, 2);
     expect(sizes['tenonWidth']!.most).toBeCloseTo(50.2, 2);
-    expect(mismatches.some((m) => m.sort === 'left' && m.depth > 0.099 && m.depth < Math.hypot(0.1, 0.1) + 0.002)).toBe(
-      true,
-    );
+    expect(
+      mismatches.some(
+        (m) => m.sort === 'left' && m.depth > 0.099 && m.depth < Math.hypot(0.1, 0.1) + 0.002,
+      ),
+    ).toBe(true);
   });
 
   it('a screw whose turn is 1 % longer than stated moves the jig 1 % farther', () => {
     const screwed = (lead: number) =>
-      withTool({ ...TEST_SHOP, graduation: 0.1 }, 'upright', { travel: 80, screw: { lead, divisions: 400 } });
+      withTool({ ...TEST_SHOP, graduation: 0.1 }, 'upright', {
+        travel: 80,
+        screw: { lead, divisions: 400 },
+      });
     const { sizes } = proveWith(screwed(4.04), {}, undefined, screwed(4)).members.tenoned;
     /** Settings: near shoulder + tenon 14.9 and stock - near shoulder 15: t = 29.9 x 1.01 - 22. */
     expect(sizes['tenonThickness']!.most).toBeCloseTo(29.9 * 1.01 - 22, 2);
@@ -123,7 +168,14 @@ describe('tools that are not what the shop believes', () => {
       const plan = planJob(job, exact);
       expect(plan.joints[0]!.chosen.tenoned).toBe('crosscut-shoulders+saw-upright-stepped');
       const setups = setupsOf(plan);
-      return proveJoint(modeller, 'joint', kindOf('blind'), { ...job.joints[0]!.params }, halvesOf(job, setups), shop);
+      return proveJoint(
+        modeller,
+        'joint',
+        kindOf('blind'),
+        { ...job.joints[0]!.params },
+        halvesOf(job, setups),
+        shop,
+      );
     };
     const { least, most } = stepped(exact, 22.4).members.tenoned.sizes['tenonThickness']!;
     expect([least, most]).toEqual([expect.closeTo(7.9, 4), expect.closeTo(7.9, 4)]);
@@ -141,8 +193,19 @@ describe('tools that are not what the shop believes', () => {
       const setups = setupsOf(plan).filter((s) => s.method === 'saw-flat-stack');
       const own = setups.flatMap((s) => s.occurrences);
       return modeller.scope(() => {
-        const { body } = virtualCut(modeller, setups, own[0]!, pieceOf(job.parts[0]!, 'most'), asIs);
-        const { gauges } = kindOf('blind').geometry({ ...job.joints[0]!.params }, 'tenoned', pieceOf(job.parts[0]!, 'most'), own[0]!); // prettier-ignore
+        const { body } = virtualCut(
+          modeller,
+          setups,
+          own[0]!,
+          pieceOf(job.parts[0]!, 'most'),
+          asIs,
+        );
+        const { gauges } = kindOf('blind').geometry(
+          { ...job.joints[0]!.params },
+          'tenoned',
+          pieceOf(job.parts[0]!, 'most'),
+          own[0]!,
+        );
         return callipers(modeller, body, gauges, pieceOf(job.parts[0]!, 'most'));
       });
     };
@@ -157,14 +220,19 @@ describe('tools that are not what the shop believes', () => {
 
   it('a chisel 0.1 over makes the mortise 0.1 wider and 0.1 longer, away from fence and stop', () => {
     const job = jobWith({ params: { corners: 'squared' }, routes: { mortised: 'hollow-chisel' } });
-    const setups = setupsOf(planJob(job, exact)).filter((s) => s.method === 'hollow-chisel'); // prettier-ignore
+    const setups = setupsOf(planJob(job, exact)).filter((s) => s.method === 'hollow-chisel');
     const [at] = setups.flatMap((s) => s.occurrences);
     const piece = pieceOf(job.parts[1]!, 'median');
     const sizes = modeller.scope(() => {
       const asIs = withTool(exact, 'chisel-8', { size: 8.1 });
       const own = setups.filter((s) => s.occurrences.includes(at!));
       const { body } = virtualCut(modeller, own, at!, piece, asIs);
-      return callipers(modeller, body, kindOf('blind').geometry({ ...job.joints[0]!.params }, 'mortised', piece, at!).gauges, piece); // prettier-ignore
+      return callipers(
+        modeller,
+        body,
+        kindOf('blind').geometry({ ...job.joints[0]!.params }, 'mortised', piece, at!).gauges,
+        piece,
+      );
     });
     expect(sizes['mortiseWidth']).toBeCloseTo(8.1, 4);
     expect(sizes['mortiseLength']).toBeCloseTo(50.1, 4);
@@ -173,8 +241,10 @@ describe('tools that are not what the shop believes', () => {
 
   it('a blade out of square makes a wedge: each cheek carries the angle', () => {
     const lean = 0.5;
-    const { mismatches } = proveWith(withTool(exact, 'saw', { bladeLean: lean }), { edgeShoulder: 0, tenonWidth: 70 })
-      .members.tenoned;
+    const { mismatches } = proveWith(withTool(exact, 'saw', { bladeLean: lean }), {
+      edgeShoulder: 0,
+      tenonWidth: 70,
+    }).members.tenoned;
     const height = 30 - TEST_SHOP.secondCutShort;
     const expected = height * Math.tan((lean * Math.PI) / 180);
     const cheeks = mismatches.filter((m) => Math.abs(m.normal[1]) > 0.99);
@@ -185,20 +255,22 @@ describe('tools that are not what the shop believes', () => {
   it.each(['sled-shoulders', 'crosscut-shoulders'])(
     '%s: crosscuts out of square make a shoulder that runs off by the angle',
     (method) => {
-      // prettier-ignore
       for (const outOfSquare of [0.4, -0.4]) {
-      const shop = withTool(exact, 'saw', { outOfSquare });
-      const job = jobWith({ params: { corners: 'squared' }, routes: { tenoned: `${method}+bandsaw-flipped` } });
-      const { mismatches } = planJob(job, shop, modeller).joints[0]!.proof!.members.tenoned;
-      const shoulders = mismatches.filter((m) => Math.abs(m.normal[0]) > 0.99);
-      /**
-       * Full at the corner that meets the stop, off by all the width, 70, at the other: a lump is a
-       * little less deep.
-       */
-      const most = 70 * Math.tan((0.4 * Math.PI) / 180);
-      const deepest = Math.max(...shoulders.map((m) => m.depth));
-      expect([deepest > most * 0.8, deepest <= most]).toEqual([true, true]);
-    }
+        const shop = withTool(exact, 'saw', { outOfSquare });
+        const job = jobWith({
+          params: { corners: 'squared' },
+          routes: { tenoned: `${method}+bandsaw-flipped` },
+        });
+        const { mismatches } = planJob(job, shop, modeller).joints[0]!.proof!.members.tenoned;
+        const shoulders = mismatches.filter((m) => Math.abs(m.normal[0]) > 0.99);
+        /**
+         * Full at the corner that meets the stop, off by all the width, 70, at the other: a lump is
+         * a little less deep.
+         */
+        const most = 70 * Math.tan((0.4 * Math.PI) / 180);
+        const deepest = Math.max(...shoulders.map((m) => m.depth));
+        expect([deepest > most * 0.8, deepest <= most]).toEqual([true, true]);
+      }
     },
   );
 });
@@ -215,8 +287,15 @@ describe('what counts as wrong', () => {
 
   it('a fork astride has what it is wider than the other piece, over both their ranges', () => {
     const { clearance, members, good } = proofOf('tee-slot');
-    const [fork, wood] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
-    expect([good, clearance.least, clearance.most]).toEqual([true, near(fork.least - wood.most), near(fork.most - wood.least)]); // prettier-ignore
+    const [fork, wood] = [
+      members.tenoned.sizes['tenonThickness']!,
+      members.mortised.sizes['mortiseWidth']!,
+    ];
+    expect([good, clearance.least, clearance.most]).toEqual([
+      true,
+      near(fork.least - wood.most),
+      near(fork.most - wood.least),
+    ]);
   });
 
   it('a loose tenon is measured with what it goes into, and closes the pair', () => {
@@ -245,7 +324,10 @@ describe('what counts as wrong', () => {
 describe('off-cuts', () => {
   it('fall clear in both routes, and one that comes loose against a fixed stop is found', () => {
     const job = jobWith({ params: { corners: 'squared' } });
-    const plan = planJob(asListed(job, { ...TEST_SHOP, graduation: 0 }), { ...TEST_SHOP, graduation: 0 });
+    const plan = planJob(asListed(job, { ...TEST_SHOP, graduation: 0 }), {
+      ...TEST_SHOP,
+      graduation: 0,
+    });
     const tenon = setupsOf(plan).filter((s) => s.occurrences[0]!.member === 'tenoned');
     const occurrence = tenon[0]!.occurrences[0]!;
     const piece = pieceOf(job.parts[0]!, 'median');
@@ -264,7 +346,9 @@ describe('off-cuts', () => {
     const bare = withTool(TEST_SHOP, 'block', { thickness: 0.001 });
     const asIfNoBlock = shoulders.map((s) => ({
       ...s,
-      figures: s.figures.map((f) => (f.id === 'fence' ? { ...f, set: { ...f.set, value: 30.001, error: 0 } } : f)),
+      figures: s.figures.map((f) =>
+        f.id === 'fence' ? { ...f, set: { ...f.set, value: 30.001, error: 0 } } : f,
+      ),
     }));
     const wrong = cut([...cheeks, ...asIfNoBlock], bare);
     expect(wrong.trapped.map((t) => t.between)).toContain('fence');
@@ -273,14 +357,24 @@ describe('off-cuts', () => {
 
 describe('the pair put together', () => {
   it('a square tenon does not go into round mortise ends, and the proof says so', () => {
-    const proof = planJob(asListed(jobWith({ params: { corners: 'rounded' } }), TEST_SHOP), TEST_SHOP, modeller)
-      .joints[0]!.proof!;
+    const proof = planJob(
+      asListed(jobWith({ params: { corners: 'rounded' } }), TEST_SHOP),
+      TEST_SHOP,
+      modeller,
+    ).joints[0]!.proof!;
     expect(proof.good).toBe(true);
     const job = jobWith({ params: { corners: 'rounded' } });
     const plan = planJob(asListed(job, TEST_SHOP), TEST_SHOP);
     const setups = setupsOf(plan).filter((s) => s.stage !== 'round-edges');
     const params = { ...job.joints[0]!.params };
-    const wrong = proveJoint(modeller, 'joint', kindOf('blind'), params, halvesOf(job, setups), TEST_SHOP);
+    const wrong = proveJoint(
+      modeller,
+      'joint',
+      kindOf('blind'),
+      params,
+      halvesOf(job, setups),
+      TEST_SHOP,
+    );
     expect(wrong.good).toBe(false);
     expect(wrong.closed.interference.volume).toBeGreaterThan(100);
   });
@@ -297,10 +391,16 @@ describe('the pair put together', () => {
 
   it('the range over the batch is that of the stock: flipped, a piece 0.1 thicker gives a tenon 0.1 thinner', () => {
     const proof = planJob(
-      asListed(jobWith({ params: { corners: 'squared', faceClearance: 0.1 }, rail: { measured: [21.9, 22, 22.1] } }), {
-        ...TEST_SHOP,
-        graduation: 0,
-      }),
+      asListed(
+        jobWith({
+          params: { corners: 'squared', faceClearance: 0.1 },
+          rail: { measured: [21.9, 22, 22.1] },
+        }),
+        {
+          ...TEST_SHOP,
+          graduation: 0,
+        },
+      ),
       { ...TEST_SHOP, graduation: 0 },
       modeller,
     ).joints[0]!.proof!;
@@ -317,8 +417,15 @@ it('a calliper takes no film at the end of a piece for air, however far from the
   const piece = { length: 100, thickness: 22, width: 70 };
   const bar = box([-5, 10, 30], [50, 11, 31]);
   const read = modeller.scope(() => {
-    const body = modeller.solid(difference(box([1e-6, 0, 0], [100, 22, 70]), box([10, 5, 20], [30, 15, 80])));
-    return callipers(modeller, body, [{ dimension: 'mortiseLength', axis: 0, measures: 'air', bar }], piece);
+    const body = modeller.solid(
+      difference(box([1e-6, 0, 0], [100, 22, 70]), box([10, 5, 20], [30, 15, 80])),
+    );
+    return callipers(
+      modeller,
+      body,
+      [{ dimension: 'mortiseLength', axis: 0, measures: 'air', bar }],
+      piece,
+    );
   });
   expect(read['mortiseLength']).toBeCloseTo(20, 9);
 });

@@ -1,6 +1,14 @@
 import type { JointKind, MemberName } from '../joints/index.ts';
 import { aside, type Body, type Modeller, type Vec3 } from '../solids/index.ts';
-import { pieceOf, spreadOf, toSquare, turnedPiece, type Part, type Piece, type Sample } from '../stock/index.ts';
+import {
+  pieceOf,
+  spreadOf,
+  toSquare,
+  turnedPiece,
+  type Part,
+  type Piece,
+  type Sample,
+} from '../stock/index.ts';
 import type { Occurrence, Setup } from '../setups/index.ts';
 import type { Shop } from '../tooling/index.ts';
 import type { Mm } from '../units/index.ts';
@@ -45,8 +53,8 @@ export interface JointProof {
   readonly closed: ClosedPair;
   readonly section: Section;
   /**
-   * Nothing is wrong beyond what the rounding of the figures explains, nothing is trapped, the pair goes together, and
-   * its fit holds at every measured piece.
+   * Nothing is wrong beyond what the rounding of the figures explains, nothing is trapped, the pair
+   * goes together, and its fit holds at every measured piece.
    */
   readonly good: boolean;
 }
@@ -65,11 +73,15 @@ interface CutHalf {
  * Where the same is cut again when something seems wrong, mm: what is truly wrong is wrong there
  * too.
  */
-const ELSEWHERE: readonly Vec3[] = [[0.1234, 0.0567, 0.0891], [97.31, 31.7, 53.9]]; // prettier-ignore
+const ELSEWHERE: readonly Vec3[] = [
+  [0.1234, 0.0567, 0.0891],
+  [97.31, 31.7, 53.9],
+];
 
 /**
- * Cuts both halves of a joint virtually, on the least, the median and the greatest piece of the batch, compares the
- * wood that is left with the joint that was asked for, and puts the pair together.
+ * Cuts both halves of a joint virtually, on the least, the median and the greatest piece of the
+ * batch, compares the wood that is left with the joint that was asked for, and puts the pair
+ * together.
  * @param asIs the tools as they truly are; by default as the shop believes them to be
  */
 export function proveJoint<P extends object>(
@@ -114,7 +126,9 @@ function proofBy<P extends object>(
       const at = member === 'tenoned' ? tenonAt : mortiseAt;
       const asItLies = pieceOf(part, sample);
       const piece = at.turned ? turnedPiece(asItLies) : asItLies;
-      const here = setups.filter((s) => s.occurrences.some((o) => o.end === at.end && o.edge === at.edge));
+      const here = setups.filter((s) =>
+        s.occurrences.some((o) => o.end === at.end && o.edge === at.edge),
+      );
       const own = walls ? here.map((s) => setToMate(s, walls)) : here;
       /**
        * The figures were computed from the median piece: of the others only the sizes are asked.
@@ -128,9 +142,13 @@ function proofBy<P extends object>(
       const held = lean && toSquare(lean, piece, at);
       const setBy = gauged(own) ? [...own, ...gauging] : own;
       const explains = (normal: Vec3) => allowedDepth(setBy, { normal }, piece, at);
-      const mismatches = sample === 'median' ? compare(modeller, body, wanted, piece, explains) : [];
+      const mismatches =
+        sample === 'median' ? compare(modeller, body, wanted, piece, explains) : [];
       const measured = callipers(modeller, body, wanted.gauges, piece, held);
-      const loose = member === 'tenoned' ? kind.loose?.(params, lean?.square ?? piece, at, measured) : undefined;
+      const loose =
+        member === 'tenoned'
+          ? kind.loose?.(params, lean?.square ?? piece, at, measured)
+          : undefined;
       return {
         body: held ? body.placed(held) : body,
         ...(loose && { tongue: modeller.solid(loose.solid) }),
@@ -141,13 +159,21 @@ function proofBy<P extends object>(
       };
     };
     const all = (member: MemberName, walls?: Walls) =>
-      halves[member].batches.map((batch) => samplesOf(batch.part).map((sample) => cut(member, batch, sample, walls)));
+      halves[member].batches.map((batch) =>
+        samplesOf(batch.part).map((sample) => cut(member, batch, sample, walls)),
+      );
     const mortises = all('mortised');
     const { wall, mortiseWidth } = mortises[0]![0]!.sizes;
-    const tenons = all('tenoned', wall === undefined ? undefined : { near: wall, far: wall + (mortiseWidth ?? 0) });
+    const tenons = all(
+      'tenoned',
+      wall === undefined ? undefined : { near: wall, far: wall + (mortiseWidth ?? 0) },
+    );
     const [tenon, mortise] = [tenons[0]![0]!, mortises[0]![0]!];
     const members = { tenoned: memberProof(tenons), mortised: memberProof(mortises) };
-    const [t, m] = [members.tenoned.sizes['tenonThickness']!, members.mortised.sizes['mortiseWidth']!];
+    const [t, m] = [
+      members.tenoned.sizes['tenonThickness']!,
+      members.mortised.sizes['mortiseWidth']!,
+    ];
     const seat = kind.seat(params);
     const clearance = seat.astride
       ? { least: t.least - m.most, most: t.most - m.least }
@@ -182,7 +208,8 @@ export const isAsAsked = ({ mismatches, trapped, faults }: MemberProof): boolean
  */
 type Walls = Readonly<Record<'near' | 'far', Mm>>;
 
-const gauged = (setups: readonly Setup[]): boolean => setups.some((s) => s.figures.some((f) => f.set.wall));
+const gauged = (setups: readonly Setup[]): boolean =>
+  setups.some((s) => s.figures.some((f) => f.set.wall));
 
 /**
  * The set-up as it stands when a wall of the mating piece, as that was really cut, is what it is
@@ -190,15 +217,22 @@ const gauged = (setups: readonly Setup[]): boolean => setups.some((s) => s.figur
  */
 const setToMate = (setup: Setup, walls: Walls): Setup => ({
   ...setup,
-  figures: setup.figures.map((f) => (f.set.wall ? { ...f, set: { ...f.set, value: walls[f.set.wall] } } : f)),
+  figures: setup.figures.map((f) =>
+    f.set.wall ? { ...f, set: { ...f.set, value: walls[f.set.wall] } } : f,
+  ),
 });
 
 /**
  * A tenon and a mortise of one hand, so that the pair can be put together; a joint without any
  * isn't made.
  */
-function pairOf({ tenoned, mortised }: Readonly<Record<MemberName, HalfPlan>>): [Occurrence, Occurrence] {
-  const pairs = tenoned.occurrences.flatMap((t) => mortised.occurrences.map((m): [Occurrence, Occurrence] => [t, m]));
+function pairOf({
+  tenoned,
+  mortised,
+}: Readonly<Record<MemberName, HalfPlan>>): [Occurrence, Occurrence] {
+  const pairs = tenoned.occurrences.flatMap((t) =>
+    mortised.occurrences.map((m): [Occurrence, Occurrence] => [t, m]),
+  );
   return pairs.find(([t, m]) => sameHand(t, m)) ?? pairs[0]!;
 }
 
@@ -212,7 +246,9 @@ const memberProof = (batches: readonly (readonly CutHalf[])[]): MemberProof => (
 
 /** The median first; the extremes only where the batch has any. */
 function samplesOf(part: Part): Sample[] {
-  const varies = [part.thickness, part.width].some((size) => spreadOf(size).least < spreadOf(size).most);
+  const varies = [part.thickness, part.width].some(
+    (size) => spreadOf(size).least < spreadOf(size).most,
+  );
   return varies ? ['median', 'least', 'most'] : ['median'];
 }
 

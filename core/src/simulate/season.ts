@@ -37,7 +37,8 @@ export interface SeasonFit {
 }
 
 /**
- * The joint in the other season: each piece moves with its own species and rings, in its thickness and its width.
+ * The joint in the other season: each piece moves with its own species and rings, in its thickness
+ * and its width.
  * @param turned the mortise goes into a face: its walls lie apart along the width of its piece
  * @returns nothing while the species of either part is unknown
  */
@@ -58,7 +59,8 @@ export function seasonFit(
     now +
     movementOf(sizes.mortise, turned ? mate.width : mate.thickness, change) -
     movementOf(sizes.tenon, own.thickness, change);
-  const end = sizes.mortiseLength === undefined ? undefined : sizes.mortiseLength - sizes.tenonWidth;
+  const end =
+    sizes.mortiseLength === undefined ? undefined : sizes.mortiseLength - sizes.tenonWidth;
   return {
     moisture,
     clearance: { now, later },

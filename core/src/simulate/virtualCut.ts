@@ -21,7 +21,10 @@ export interface Trapped {
   readonly between: string;
 }
 
-/** A set-up or pass that no maker would make so: it takes no wood, or its piece doesn't touch what it should stand against. */
+/**
+ * A set-up or pass that no maker would make so: it takes no wood, or its piece doesn't touch what
+ * it should stand against.
+ */
 export interface Fault {
   readonly sort: 'idle' | 'unseated';
   readonly setup: string;
@@ -37,12 +40,25 @@ export interface Cut {
 }
 
 /**
- * Cuts a virtual piece with exactly the figures of the set-ups, in their order, with the tools as they are. What is no
- * longer joined to the piece falls away after each pass. Runs inside a scope of the modeller.
- * @param asIs the shop's tools as they truly are; the figures were computed from what the shop believes
+ * Cuts a virtual piece with exactly the figures of the set-ups, in their order, with the tools as
+ * they are. What is no longer joined to the piece falls away after each pass. Runs inside a scope
+ * of the modeller.
+ * @param asIs the shop's tools as they truly are; the figures were computed from what the shop
+ *   believes
  */
-export const virtualCut = (modeller: Modeller, setups: readonly Setup[], at: Occurrence, piece: Piece, asIs: Pick<Shop, 'tools'>): Cut =>
-  cutInTurn(modeller, setups.map((setup) => ({ setup, at })), piece, asIs); // prettier-ignore
+export const virtualCut = (
+  modeller: Modeller,
+  setups: readonly Setup[],
+  at: Occurrence,
+  piece: Piece,
+  asIs: Pick<Shop, 'tools'>,
+): Cut =>
+  cutInTurn(
+    modeller,
+    setups.map((setup) => ({ setup, at })),
+    piece,
+    asIs,
+  );
 
 /**
  * What is left when the last pass is done, where nobody asks what happened on the way there.
@@ -59,7 +75,10 @@ export function leftBy(
   const sweeps = setups.flatMap((setup) =>
     deepestOf(setup.passes.map((pass) => modelOf(setup.model).place(setup, pass, at, piece, asIs))),
   );
-  const taken = sweeps.reduce((body, placement) => body.minus(modeller.solid(sweptBy(placement))), from);
+  const taken = sweeps.reduce(
+    (body, placement) => body.minus(modeller.solid(sweptBy(placement))),
+    from,
+  );
   return largest(taken.parts());
 }
 
@@ -69,9 +88,16 @@ const largest = (parts: readonly Body[]): Body => {
 };
 
 /** What a pass takes wherever there is wood, in the piece's axes. */
-const sweptBy = ({ rigid, sweep }: Placement): Solid => ({ shape: 'placed', rigid: invert(rigid), solid: sweep });
+const sweptBy = ({ rigid, sweep }: Placement): Solid => ({
+  shape: 'placed',
+  rigid: invert(rigid),
+  solid: sweep,
+});
 
-/** A set-up at one place of a piece; for what is entered at a face, from the piece’s axes into those it is reckoned in. */
+/**
+ * A set-up at one place of a piece; for what is entered at a face, from the piece’s axes into those
+ * it is reckoned in.
+ */
 export interface Step {
   readonly setup: Setup;
   readonly at: Occurrence;
@@ -79,7 +105,12 @@ export interface Step {
 }
 
 /** The same at several places of one piece, whatever joint each is of. */
-export function cutInTurn(modeller: Modeller, steps: readonly Step[], piece: Piece, asIs: Pick<Shop, 'tools'>): Cut {
+export function cutInTurn(
+  modeller: Modeller,
+  steps: readonly Step[],
+  piece: Piece,
+  asIs: Pick<Shop, 'tools'>,
+): Cut {
   let body = modeller.solid(pieceSolid(piece));
   const trapped: Trapped[] = [];
   const faults: Fault[] = [];
@@ -92,17 +123,30 @@ export function cutInTurn(modeller: Modeller, steps: readonly Step[], piece: Pie
     const own = turned ? turnedPiece(piece) : piece;
     const placed = setup.passes.map((pass) => {
       const placement = modelOf(setup.model).place(setup, pass, at, own, asIs);
-      return { pass, placement: turned ? { ...placement, rigid: compose(placement.rigid, turned) } : placement };
+      return {
+        pass,
+        placement: turned ? { ...placement, rigid: compose(placement.rigid, turned) } : placement,
+      };
     });
     /** A hand-held tool traps nothing: its passes are one cut. */
     /** By path, for the levels of one path are one cut. */
     const taken = new Map<string, number>();
-    const cuts = placed.every(({ placement }) => placement.feeds === 'tool') ? [placed] : placed.map((p) => [p]);
+    const cuts = placed.every(({ placement }) => placement.feeds === 'tool')
+      ? [placed]
+      : placed.map((p) => [p]);
     for (const passes of cuts) {
       const { pass, placement } = passes[0]!;
-      const gap = setup.model === 'bench' ? gapAtBench(body, setup, placement) : gapAtEnd(body, setup, pass, placement, at); // prettier-ignore
+      const gap =
+        setup.model === 'bench'
+          ? gapAtBench(body, setup, placement)
+          : gapAtEnd(body, setup, pass, placement, at);
       if (Math.abs(gap) > SEATED + offBy(setup) + ends)
-        faults.push({ sort: 'unseated', setup: setup.id, pass: pass.id, words: say('{gap} between the piece and what its figure counts from', { gap }) }); // prettier-ignore
+        faults.push({
+          sort: 'unseated',
+          setup: setup.id,
+          pass: pass.id,
+          words: say('{gap} between the piece and what its figure counts from', { gap }),
+        });
       const sweeps = deepestOf(passes.map(({ placement }) => placement)).map(sweptBy);
       const parts = body.minus(modeller.solid(union(...sweeps))).parts();
       const volumes = parts.map((part) => part.volume());
@@ -119,9 +163,15 @@ export function cutInTurn(modeller: Modeller, steps: readonly Step[], piece: Pie
       taken.set(pathOf(pass), Math.max(taken.get(pathOf(pass)) ?? 0, wood - left));
       wood = volumes[most]!;
     }
-    /** A sliver between kerf and shoulder is there or not by the rounding of the kerf before; so is what a chisel follows up. */
+    /**
+     * A sliver between kerf and shoulder is there or not by the rounding of the kerf before; so is
+     * what a chisel follows up.
+     */
     const whole = setup.stage === 'groove' || setup.stage === 'rebate';
-    const sliver = (whole && along.some((s) => s.at.joint !== at.joint || s.setup.id === setup.id)) || (setup.stage === 'shoulders' && setup.shouldersFirst === false) || (setup.model === 'bench' && setup.follows !== undefined); // prettier-ignore
+    const sliver =
+      (whole && along.some((s) => s.at.joint !== at.joint || s.setup.id === setup.id)) ||
+      (setup.stage === 'shoulders' && setup.shouldersFirst === false) ||
+      (setup.model === 'bench' && setup.follows !== undefined);
     for (const pass of setup.passes)
       if (!sliver && (taken.get(pathOf(pass)) ?? Infinity) < (pass.off ? LAST_OF_A_ROW : NOTHING)) {
         faults.push({ sort: 'idle', setup: setup.id, pass: pass.id, words: say('takes no wood') });
@@ -142,19 +192,32 @@ const SEATED: Mm = 0.01;
 
 const pathOf = ({ seat, figures, off }: Pass): string => JSON.stringify([seat, figures, off]);
 
-/** How far an end may lie off because of how its figures are set, mm: whatever lies against it then lies off as much. */
+/**
+ * How far an end may lie off because of how its figures are set, mm: whatever lies against it then
+ * lies off as much.
+ */
 const lengthOff = ({ figures }: Setup): Mm =>
   figures.reduce((sum, { acts, set }) => sum + (acts === 'length' ? Math.abs(set.error) : 0), 0);
 
-/** How far a leaning piece's end may come to lie off because its angle is set as the shop marks it, mm. */
+/**
+ * How far a leaning piece's end may come to lie off because its angle is set as the shop marks it,
+ * mm.
+ */
 function offBy({ lean, leanSet = lean?.degrees ?? 0 }: Setup): Mm {
   if (!lean) return 0;
   const { length, thickness, width } = lean.square;
-  const size = Math.max(thickness, width, length * Math.abs(Math.sin((lean.degrees * Math.PI) / 180)));
+  const size = Math.max(
+    thickness,
+    width,
+    length * Math.abs(Math.sin((lean.degrees * Math.PI) / 180)),
+  );
   return (Math.abs(leanSet - lean.degrees) * Math.PI * size) / 180;
 }
 
-/** From the stop that a leaning piece's end should meet to the piece as it stands, mm; wedges reach no end. */
+/**
+ * From the stop that a leaning piece's end should meet to the piece as it stands, mm; wedges reach
+ * no end.
+ */
 function gapAtEnd(
   body: Body,
   { lean, model }: Setup,
@@ -162,7 +225,6 @@ function gapAtEnd(
   { rigid, datums }: Placement,
   at: Occurrence,
 ): Mm {
-  // prettier-ignore
   if (!lean?.degrees) return 0;
   const stop = Object.entries(seat).find(([, face]) => faceOf(face, at).startsWith('end-'))?.[0];
   /** A mark on the wood itself is no stop: the line goes by it wherever the end lies. */
@@ -179,8 +241,18 @@ function gapTo({ min, max }: { min: Vec3; max: Vec3 }, point: Vec3, normal: Vec3
 
 /** The axis of the square piece that stays one of the leaning piece's own. */
 const STAYS: Readonly<Record<Lean['about'], number>> = { length: 0, thickness: 1, width: 2 };
-/** What bench lines are marked from: the wood itself, wherever a machine's wedge or cradle would be. */
-const OWN_SIDES: ReadonlySet<string> = new Set(['reference-face', 'other-face', 'reference-edge', 'entry-edge', 'exit-edge', 'layout-end', 'tip']); // prettier-ignore
+/**
+ * What bench lines are marked from: the wood itself, wherever a machine's wedge or cradle would be.
+ */
+const OWN_SIDES: ReadonlySet<string> = new Set([
+  'reference-face',
+  'other-face',
+  'reference-edge',
+  'entry-edge',
+  'exit-edge',
+  'layout-end',
+  'tip',
+]);
 
 /** The greatest distance from a side that a line at the bench is marked from to the wood, mm. */
 function gapAtBench(body: Body, { lean, figures }: Setup, { rigid, datums }: Placement): Mm {
@@ -212,10 +284,15 @@ function deepestOf(placements: readonly Placement[]): Placement[] {
 const TOUCH = 1;
 
 /**
- * What an off-cut is caught against, if it can touch the cutter and a fence, stop or jig at once. It may be anywhere
- * along the feed that the cutter reaches, so bodies that stand on the table are felt for over that whole way.
+ * What an off-cut is caught against, if it can touch the cutter and a fence, stop or jig at once.
+ * It may be anywhere along the feed that the cutter reaches, so bodies that stand on the table are
+ * felt for over that whole way.
  */
-function trappedBetween(modeller: Modeller, offcut: Body, placement: Placement): string | undefined {
+function trappedBetween(
+  modeller: Modeller,
+  offcut: Body,
+  placement: Placement,
+): string | undefined {
   if (placement.feeds === 'tool') return undefined;
   const loose = offcut.placed(placement.rigid).bounds();
   const bodies = placement.bodies.map((b) => ({ ...b, bounds: modeller.solid(b.solid).bounds() }));
@@ -224,10 +301,16 @@ function trappedBetween(modeller: Modeller, offcut: Body, placement: Placement):
     min: [min[0], min[1] - by, min[2]],
     max: [max[0], max[1] + by, max[2]],
   });
-  const passing = along(loose.min, loose.max, Math.max(...cutters.map(({ min, max }) => (max[1] - min[1]) / 2)));
+  const passing = along(
+    loose.min,
+    loose.max,
+    Math.max(...cutters.map(({ min, max }) => (max[1] - min[1]) / 2)),
+  );
   if (!cutters.some((bounds) => meets(passing, bounds))) return undefined;
-  return bodies.find((b) => ['fence', 'stop', 'jig'].includes(b.role) && meets(b.travels ? loose : passing, b.bounds))
-    ?.label;
+  return bodies.find(
+    (b) =>
+      ['fence', 'stop', 'jig'].includes(b.role) && meets(b.travels ? loose : passing, b.bounds),
+  )?.label;
 }
 
 const meets = (a: { min: Vec3; max: Vec3 }, b: { min: Vec3; max: Vec3 }): boolean =>

@@ -3,8 +3,8 @@ import { compose, IDENTITY, invert, type Rigid } from './rigid.ts';
 import { subtract, type Vec3 } from './vector.ts';
 
 /**
- * The same modeller, all its work done so far aside. Where faces nearly coincide a boolean operation can slip on the
- * last digits of its coordinates; elsewhere it does not on the same ones.
+ * The same modeller, all its work done so far aside. Where faces nearly coincide a boolean
+ * operation can slip on the last digits of its coordinates; elsewhere it does not on the same ones.
  * @param by mm along each axis
  */
 export function aside(modeller: Modeller, by: Vec3): Modeller {

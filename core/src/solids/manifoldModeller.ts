@@ -4,7 +4,10 @@ import type { Rigid } from './rigid.ts';
 import type { Solid } from './solid.ts';
 import type { Vec2, Vec3 } from './vector.ts';
 
-/** Wraps a loaded and set-up manifold module. Bodies are freed at the end of each scope: the heap is not collected. */
+/**
+ * Wraps a loaded and set-up manifold module. Bodies are freed at the end of each scope: the heap is
+ * not collected.
+ */
 export function createModeller({ Manifold, CrossSection }: ManifoldToplevel): Modeller {
   const scopes: { delete(): void }[][] = [];
   const keep = <T extends { delete(): void }>(made: T): T => {
@@ -17,11 +20,17 @@ export function createModeller({ Manifold, CrossSection }: ManifoldToplevel): Mo
   const build = (solid: Solid): Manifold => {
     switch (solid.shape) {
       case 'box': {
-        const size: Vec3 = [solid.max[0] - solid.min[0], solid.max[1] - solid.min[1], solid.max[2] - solid.min[2]];
+        const size: Vec3 = [
+          solid.max[0] - solid.min[0],
+          solid.max[1] - solid.min[1],
+          solid.max[2] - solid.min[2],
+        ];
         return keep(keep(Manifold.cube([...size])).translate([...solid.min]));
       }
       case 'prism': {
-        const section = keep(new CrossSection(solid.outline.map((p) => [...p] as [number, number])));
+        const section = keep(
+          new CrossSection(solid.outline.map((p) => [...p] as [number, number])),
+        );
         const raised = keep(section.extrude(solid.to - solid.from));
         return keep(keep(raised.translate([0, 0, solid.from])).transform(matrix(solid.rigid)));
       }
@@ -75,12 +84,33 @@ export function createModeller({ Manifold, CrossSection }: ManifoldToplevel): Mo
 
 /** Column-major, as the modeller wants it. */
 function matrix({ rotation: [a, b, c], shift }: Rigid): Mat4 {
-  return [a[0], b[0], c[0], 0, a[1], b[1], c[1], 0, a[2], b[2], c[2], 0, shift[0], shift[1], shift[2], 1];
+  return [
+    a[0],
+    b[0],
+    c[0],
+    0,
+    a[1],
+    b[1],
+    c[1],
+    0,
+    a[2],
+    b[2],
+    c[2],
+    0,
+    shift[0],
+    shift[1],
+    shift[2],
+    1,
+  ];
 }
 
 function points(m: Manifold): Vec3[] {
   const { vertProperties: v, numProp, numVert } = m.getMesh();
-  return Array.from({ length: numVert }, (_, i) => [v[i * numProp]!, v[i * numProp + 1]!, v[i * numProp + 2]!]);
+  return Array.from({ length: numVert }, (_, i) => [
+    v[i * numProp]!,
+    v[i * numProp + 1]!,
+    v[i * numProp + 2]!,
+  ]);
 }
 
 function corners(m: Manifold): [Vec3, Vec3, Vec3][] {
@@ -90,5 +120,9 @@ function corners(m: Manifold): [Vec3, Vec3, Vec3][] {
     vertProperties[triVerts[i]! * numProp + 1]!,
     vertProperties[triVerts[i]! * numProp + 2]!,
   ];
-  return Array.from({ length: triVerts.length / 3 }, (_, i) => [at(3 * i), at(3 * i + 1), at(3 * i + 2)]);
+  return Array.from({ length: triVerts.length / 3 }, (_, i) => [
+    at(3 * i),
+    at(3 * i + 1),
+    at(3 * i + 2),
+  ]);
 }

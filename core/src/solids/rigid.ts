@@ -1,12 +1,22 @@
 import { add, cross, dot, type Vec3 } from './vector.ts';
 
-/** A rigid placing: rows of the rotation, then the shift. Machine point = rotation · piece point + shift. */
+/**
+ * A rigid placing: rows of the rotation, then the shift. Machine point = rotation · piece point +
+ * shift.
+ */
 export interface Rigid {
   readonly rotation: readonly [Vec3, Vec3, Vec3];
   readonly shift: Vec3;
 }
 
-export const IDENTITY: Rigid = { rotation: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], shift: [0, 0, 0] }; // prettier-ignore
+export const IDENTITY: Rigid = {
+  rotation: [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ],
+  shift: [0, 0, 0],
+};
 
 export const turn = (rotation: Rigid['rotation'], p: Vec3): Vec3 => [
   dot(rotation[0], p),
@@ -32,7 +42,9 @@ export const handedness = ([a, b, c]: Rigid['rotation']): number => Math.sign(do
 
 /** One placing after another: the outer one of what the inner one gives. */
 export const compose = (outer: Rigid, inner: Rigid): Rigid => {
-  const columns = ([0, 1, 2] as const).map((i) => turn(outer.rotation, [inner.rotation[0][i], inner.rotation[1][i], inner.rotation[2][i]])); // prettier-ignore
+  const columns = ([0, 1, 2] as const).map((i) =>
+    turn(outer.rotation, [inner.rotation[0][i], inner.rotation[1][i], inner.rotation[2][i]]),
+  );
   const row = (i: 0 | 1 | 2): Vec3 => [columns[0]![i], columns[1]![i], columns[2]![i]];
   return { rotation: [row(0), row(1), row(2)], shift: place(outer, inner.shift) };
 };

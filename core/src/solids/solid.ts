@@ -1,7 +1,10 @@
 import type { Rigid } from './rigid.ts';
 import type { Vec2, Vec3 } from './vector.ts';
 
-/** A solid as plain data: it can cross to a worker, be stored, and be drawn without a modeller. Lengths in mm. */
+/**
+ * A solid as plain data: it can cross to a worker, be stored, and be drawn without a modeller.
+ * Lengths in mm.
+ */
 export type Solid =
   | { readonly shape: 'box'; readonly min: Vec3; readonly max: Vec3 }
   | {
@@ -23,9 +26,16 @@ export const box = (a: Vec3, b: Vec3): Extract<Solid, { shape: 'box' }> => ({
 });
 
 export const union = (...solids: Solid[]): Solid => ({ shape: 'union', solids });
-export const difference = (from: Solid, ...take: Solid[]): Solid => ({ shape: 'difference', from, take });
+export const difference = (from: Solid, ...take: Solid[]): Solid => ({
+  shape: 'difference',
+  from,
+  take,
+});
 
-/** Corner facets so fine that a chord lies within 0.004 mm of its arc; a multiple of four keeps quadrants exact. */
+/**
+ * Corner facets so fine that a chord lies within 0.004 mm of its arc; a multiple of four keeps
+ * quadrants exact.
+ */
 export const facets = (radius: number): number =>
   4 * Math.max(6, Math.ceil(Math.PI / Math.acos(1 - 0.004 / Math.max(radius, 0.01)) / 4));
 
@@ -64,13 +74,33 @@ export function anticlockwise(points: readonly Vec2[]): readonly Vec2[] {
 }
 
 const ALONG: Readonly<Record<'x' | 'y' | 'z', Rigid['rotation']>> = {
-  x: [[0, 0, 1], [1, 0, 0], [0, 1, 0]], // prettier-ignore
-  y: [[0, 1, 0], [0, 0, 1], [1, 0, 0]], // prettier-ignore
-  z: [[1, 0, 0], [0, 1, 0], [0, 0, 1]], // prettier-ignore
+  x: [
+    [0, 0, 1],
+    [1, 0, 0],
+    [0, 1, 0],
+  ],
+  y: [
+    [0, 1, 0],
+    [0, 0, 1],
+    [1, 0, 0],
+  ],
+  z: [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ],
 };
 
-/** Prism axis along piece X (a tenon), Y (a hole in a face) or Z (a mortise), the outline given in (Y, Z), (Z, X) or (X, Y). */
-export const prismAlong = (axis: 'x' | 'y' | 'z', outline: readonly Vec2[], from: number, to: number): Solid => ({
+/**
+ * Prism axis along piece X (a tenon), Y (a hole in a face) or Z (a mortise), the outline given in
+ * (Y, Z), (Z, X) or (X, Y).
+ */
+export const prismAlong = (
+  axis: 'x' | 'y' | 'z',
+  outline: readonly Vec2[],
+  from: number,
+  to: number,
+): Solid => ({
   shape: 'prism',
   outline,
   from: Math.min(from, to),

@@ -25,7 +25,11 @@ beforeAll(async () => {
 });
 
 const turned = (angle: number, shift: Vec3): Rigid => ({
-  rotation: [[Math.cos(angle), -Math.sin(angle), 0], [Math.sin(angle), Math.cos(angle), 0], [0, 0, 1]], // prettier-ignore
+  rotation: [
+    [Math.cos(angle), -Math.sin(angle), 0],
+    [Math.sin(angle), Math.cos(angle), 0],
+    [0, 0, 1],
+  ],
   shift,
 });
 const number = fc.double({ min: -200, max: 200, noNaN: true });
@@ -34,19 +38,35 @@ const point = fc.tuple(number, number, number);
 describe('placing', () => {
   it('an inverse undoes it, distances stay, and no turn is a mirror', () => {
     fc.assert(
-      fc.property(fc.double({ min: -3, max: 3, noNaN: true }), point, point, point, (angle, shift, p, q) => {
-        const rigid = turned(angle, shift);
-        expect(length(subtract(place(invert(rigid), place(rigid, p)), p))).toBeLessThan(1e-9);
-        expect(length(subtract(place(rigid, p), place(rigid, q)))).toBeCloseTo(length(subtract(p, q)), 7);
-        expect(handedness(rigid.rotation)).toBe(1);
-      }),
+      fc.property(
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        point,
+        point,
+        point,
+        (angle, shift, p, q) => {
+          const rigid = turned(angle, shift);
+          expect(length(subtract(place(invert(rigid), place(rigid, p)), p))).toBeLessThan(1e-9);
+          expect(length(subtract(place(rigid, p), place(rigid, q)))).toBeCloseTo(
+            length(subtract(p, q)),
+            7,
+          );
+          expect(handedness(rigid.rotation)).toBe(1);
+        },
+      ),
     );
-    expect(handedness([[-1, 0, 0], [0, 1, 0], [0, 0, 1]])).toBe(-1); // prettier-ignore
+    expect(
+      handedness([
+        [-1, 0, 0],
+        [0, 1, 0],
+        [0, 0, 1],
+      ]),
+    ).toBe(-1);
   });
 });
 
 describe('the exact modeller', () => {
-  const volume = (solid: Parameters<Modeller['solid']>[0]) => modeller.scope(() => modeller.solid(solid).volume());
+  const volume = (solid: Parameters<Modeller['solid']>[0]) =>
+    modeller.scope(() => modeller.solid(solid).volume());
 
   it('volumes of boxes, unions and differences are those of plain arithmetic', () => {
     const side = fc.double({ min: 1, max: 90, noNaN: true });
@@ -77,7 +97,9 @@ describe('the exact modeller', () => {
 
   it('separates lumps, slices them, and gives triangles of the same extent', () => {
     const result = modeller.scope(() => {
-      const two = modeller.solid(union(box([0, 0, 0], [10, 10, 10]), box([20, 0, 0], [25, 10, 10])));
+      const two = modeller.solid(
+        union(box([0, 0, 0], [10, 10, 10]), box([20, 0, 0], [25, 10, 10])),
+      );
       return {
         parts: two
           .parts()
@@ -103,11 +125,24 @@ describe('the exact modeller', () => {
       m.scope(() => {
         const block = m.solid(box([0, 0, 0], [80, 20, 25])).placed(bar);
         const cut = block.minus(m.solid({ shape: 'placed', rigid: bar, solid: slot }));
-        const piece = block.within(m.solid(box([-100, -100, 10], [100, 100, 12]))).with(cut.parts()[0]!);
+        const piece = block
+          .within(m.solid(box([-100, -100, 10], [100, 100, 12])))
+          .with(cut.parts()[0]!);
         const { min, max } = piece.bounds();
-        const extent = (points: readonly (readonly number[])[]) => [0, 1].flatMap((i) => [Math.min(...points.map((p) => p[i]!)), Math.max(...points.map((p) => p[i]!))]); // prettier-ignore
+        const extent = (points: readonly (readonly number[])[]) =>
+          [0, 1].flatMap((i) => [
+            Math.min(...points.map((p) => p[i]!)),
+            Math.max(...points.map((p) => p[i]!)),
+          ]);
         const skin = cut.triangles().flat();
-        return [cut.volume(), piece.volume(), ...min, ...max, ...extent(piece.slice(11).flat()), ...extent(skin)];
+        return [
+          cut.volume(),
+          piece.volume(),
+          ...min,
+          ...max,
+          ...extent(piece.slice(11).flat()),
+          ...extent(skin),
+        ];
       });
     const [home, away] = [read(modeller), read(aside(modeller, [97.31, 31.7, 53.9]))];
     expect(away).toHaveLength(home.length);

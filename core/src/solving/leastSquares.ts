@@ -1,9 +1,13 @@
 /**
- * The unknowns that fit some linear equations best, by least squares; nothing where they don’t tell them apart.
+ * The unknowns that fit some linear equations best, by least squares; nothing where they don’t tell
+ * them apart.
  * @param rows coefficients of each equation
  * @param right what each comes to
  */
-export function leastSquares(rows: readonly (readonly number[])[], right: readonly number[]): number[] | undefined {
+export function leastSquares(
+  rows: readonly (readonly number[])[],
+  right: readonly number[],
+): number[] | undefined {
   const n = rows[0]?.length ?? 0;
   return solved(
     Array.from({ length: n }, (_, i) => [
@@ -20,7 +24,10 @@ export function inverse(matrix: readonly (readonly number[])[]): number[][] {
   return found;
 }
 
-/** What stands behind the square part of a table once that is one, by elimination; nothing where it can’t be. */
+/**
+ * What stands behind the square part of a table once that is one, by elimination; nothing where it
+ * can’t be.
+ */
 function solved(table: number[][]): number[][] | undefined {
   const n = table.length;
   for (let at = 0; at < n; at++) {

@@ -9,8 +9,8 @@ export interface Allowance {
 }
 
 /**
- * Lengths of common practice, mm, as they are told in either unit: a horn keeps the end of a stile from splitting, a rescue
- * lets a tenon be cut again; nobody measures these finer than the step.
+ * Lengths of common practice, mm, as they are told in either unit: a horn keeps the end of a stile
+ * from splitting, a rescue lets a tenon be cut again; nobody measures these finer than the step.
  */
 const USUAL = {
   mm: { horn: 20, trim: 3, step: 1 },
@@ -18,7 +18,8 @@ const USUAL = {
 } as const;
 
 /**
- * How much longer than its final length a part is sawn, when its ends are cut to length after joining.
+ * How much longer than its final length a part is sawn, when its ends are cut to length after
+ * joining.
  * @param tenon length of the tenon on each end that carries one, mm; 0 for an end without
  * @param nearEnd distance of the mortise nearest to each end, mm; Infinity where there is none
  * @param units that the job is made in
@@ -38,7 +39,9 @@ export function allowancesFor(
           length,
           for: 'tenon',
           end,
-          reason: say(`{length} at ${at}: a spoiled tenon can be cut off and made again`, { length }),
+          reason: say(`{length} at ${at}: a spoiled tenon can be cut off and made again`, {
+            length,
+          }),
         },
       ];
     }
@@ -48,7 +51,9 @@ export function allowancesFor(
           length: horn,
           for: 'horn',
           end,
-          reason: say(`{horn} of horn at ${at}: the mortise is near it, and the end would split`, { horn }),
+          reason: say(`{horn} of horn at ${at}: the mortise is near it, and the end would split`, {
+            horn,
+          }),
         },
       ];
     return [{ length: trim, for: 'trim', end, reason: say(`{trim} at ${at} to trim`, { trim }) }];

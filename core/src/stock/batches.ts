@@ -18,12 +18,19 @@ export interface Batch {
 export const ONE_SETTING: Mm = 0.1;
 
 /**
- * The fewest batches of a size whose pieces lie within `within` of one another, largest first. Measured sizes are
- * taken from the least up, each batch as far as it reaches, which gives the fewest.
+ * The fewest batches of a size whose pieces lie within `within` of one another, largest first.
+ * Measured sizes are taken from the least up, each batch as far as it reaches, which gives the
+ * fewest.
  */
-export function batchesOf({ nominal, measured }: Size, quantity: number, within: Mm = ONE_SETTING): Batch[] {
+export function batchesOf(
+  { nominal, measured }: Size,
+  quantity: number,
+  within: Mm = ONE_SETTING,
+): Batch[] {
   if (measured.length === 0) return [{ pieces: [], count: quantity, measured: [nominal] }];
-  const sorted = measured.map((value, i) => ({ value, piece: i + 1 })).sort((a, b) => a.value - b.value);
+  const sorted = measured
+    .map((value, i) => ({ value, piece: i + 1 }))
+    .sort((a, b) => a.value - b.value);
   const groups: (typeof sorted)[] = [];
   for (const one of sorted) {
     const group = groups.at(-1);
@@ -50,7 +57,10 @@ export const asBatch = (part: Part, batch: Batch): Part => ({
  * What to say of the batches that differ from the largest: “Pieces 4 and 7 are 0.4 thicker than the
  * rest.”
  */
-export function unlike<S extends 'thickness' | 'width'>(part: Pick<Part, S | 'quantity'>, size: S): Sentence[] {
+export function unlike<S extends 'thickness' | 'width'>(
+  part: Pick<Part, S | 'quantity'>,
+  size: S,
+): Sentence[] {
   const [main, ...others] = batchesOf(part[size], part.quantity);
   const usual = spreadOf({ nominal: 0, measured: main!.measured }).median;
   const greater = size === 'thickness' ? ['thicker', 'thinner'] : ['wider', 'narrower'];
@@ -65,4 +75,6 @@ export function unlike<S extends 'thickness' | 'width'>(part: Pick<Part, S | 'qu
 }
 
 const listed = (numbers: readonly number[]): string =>
-  numbers.length < 2 ? numbers.join('') : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;
+  numbers.length < 2
+    ? numbers.join('')
+    : `${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`;

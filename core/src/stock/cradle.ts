@@ -15,8 +15,8 @@ export const proposedCradle = ({ thickness, width }: Piece): Cradle => ({
 });
 
 /**
- * Wood of the cradle before and behind a piece, along its axes as a joint sees it: turned a quarter where it enters a
- * face, its width counted from the edge that is entered.
+ * Wood of the cradle before and behind a piece, along its axes as a joint sees it: turned a quarter
+ * where it enters a face, its width counted from the edge that is entered.
  * @param piece as the joint sees it
  * @returns mm along length, thickness and width
  */
@@ -47,7 +47,10 @@ export function cradleProblems({
     const { most } = spreadOf(part[path]);
     const room = outside - bed;
     if (most <= room + 1e-6) return [];
-    const text = say(`a piece is {most} ${what}, and beyond its bed, {bed}, the cradle of {outside} has room for {room}.`, { most, bed, outside, room }); // prettier-ignore
+    const text = say(
+      `a piece is {most} ${what}, and beyond its bed, {bed}, the cradle of {outside} has room for {room}.`,
+      { most, bed, outside, room },
+    );
     return [{ path, value: most, bound: room, text }];
   });
 }

@@ -18,11 +18,17 @@ export interface Lean {
   /** The axis of the piece it is turned about. */
   readonly about: 'length' | 'thickness' | 'width';
   readonly degrees: number;
-  /** A point of the piece, from its worked end, reference face and entry edge, and where in the square one it lies. */
+  /**
+   * A point of the piece, from its worked end, reference face and entry edge, and where in the
+   * square one it lies.
+   */
   readonly pivot: Vec3;
   readonly at: Vec3;
   readonly square: Piece;
-  /** Its worked end has been cut along the slant, and lies flat against a stop; else only a corner of it does. */
+  /**
+   * Its worked end has been cut along the slant, and lies flat against a stop; else only a corner
+   * of it does.
+   */
   readonly end?: 'aslant';
 }
 
@@ -44,23 +50,51 @@ export const angleOf = (degrees: number): { sin: number; cos: number; tan: numbe
 /** The turn of a lean: from the piece's axes into those of the square one. */
 function turnOf({ about, degrees }: Pick<Lean, 'about' | 'degrees'>): Rigid['rotation'] {
   const { sin: s, cos: c } = angleOf(degrees);
-  if (about === 'width') return [[c, -s, 0], [s, c, 0], [0, 0, 1]]; // prettier-ignore
-  if (about === 'thickness') return [[c, 0, -s], [0, 1, 0], [s, 0, c]]; // prettier-ignore
-  return [[1, 0, 0], [0, c, -s], [0, s, c]]; // prettier-ignore
+  if (about === 'width')
+    return [
+      [c, -s, 0],
+      [s, c, 0],
+      [0, 0, 1],
+    ];
+  if (about === 'thickness')
+    return [
+      [c, 0, -s],
+      [0, 1, 0],
+      [s, 0, c],
+    ];
+  return [
+    [1, 0, 0],
+    [0, c, -s],
+    [0, s, c],
+  ];
 }
 
 /** The placing of a piece in the square one that stands for it, in the axes of both. */
 export function toSquare(lean: Lean, piece: Piece, { end, edge }: LeanSpot): Rigid {
   const sign: Vec3 = [end === 'a' ? 1 : -1, 1, edge === 'reference' ? 1 : -1];
-  const flipped = (of: Piece): Vec3 => [end === 'a' ? 0 : of.length, 0, edge === 'reference' ? 0 : of.width];
+  const flipped = (of: Piece): Vec3 => [
+    end === 'a' ? 0 : of.length,
+    0,
+    edge === 'reference' ? 0 : of.width,
+  ];
   const turned = turnOf(lean);
-  const rotation = turned.map((row, i) => row.map((v, j) => v * sign[i]! * sign[j]!)) as unknown as Rigid['rotation'];
+  const rotation = turned.map((row, i) =>
+    row.map((v, j) => v * sign[i]! * sign[j]!),
+  ) as unknown as Rigid['rotation'];
   const [own, made] = [flipped(piece), flipped(lean.square)];
-  const from = turned.map((row, i) => lean.at[i]! + row.reduce((sum, v, j) => sum + v * (own[j]! - lean.pivot[j]!), 0)); // prettier-ignore
-  return { rotation, shift: [0, 1, 2].map((i) => sign[i]! * from[i]! + made[i]!) as unknown as Vec3 };
+  const from = turned.map(
+    (row, i) => lean.at[i]! + row.reduce((sum, v, j) => sum + v * (own[j]! - lean.pivot[j]!), 0),
+  );
+  return {
+    rotation,
+    shift: [0, 1, 2].map((i) => sign[i]! * from[i]! + made[i]!) as unknown as Vec3,
+  };
 }
 
-/** The same lean with so much more wood, wedge or cradle in front of each of the square piece's three near faces, and behind. */
+/**
+ * The same lean with so much more wood, wedge or cradle in front of each of the square piece's
+ * three near faces, and behind.
+ */
 export function padded(lean: Lean, near: Vec3, far: Vec3 = [0, 0, 0]): Lean {
   const { square, at } = lean;
   return {

@@ -7,12 +7,13 @@ export interface Climate {
 }
 
 /**
- * Moisture content, percent, that wood comes to in this air: the Hailwood-Horrobin equation as the Wood Handbook
- * (FPL-GTR-282, 2021, chapter 4) gives it; constants from memory.
+ * Moisture content, percent, that wood comes to in this air: the Hailwood-Horrobin equation as the
+ * Wood Handbook (FPL-GTR-282, 2021, chapter 4) gives it; constants from memory.
  * @throws RangeError when the humidity is not from 0 to 100 %
  */
 export function moistureIn({ temperature, humidity }: Climate): number {
-  if (!(humidity >= 0 && humidity <= 100)) throw new RangeError('Relative humidity is from 0 to 100 %.');
+  if (!(humidity >= 0 && humidity <= 100))
+    throw new RangeError('Relative humidity is from 0 to 100 %.');
   const t = temperature * 1.8 + 32;
   const h = humidity / 100;
   const w = 330 + 0.452 * t + 0.00415 * t ** 2;

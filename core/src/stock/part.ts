@@ -37,10 +37,16 @@ export interface Part {
   readonly roughLength: Mm;
   readonly thickness: Size;
   readonly width: Size;
-  /** Where the reference face and edge look in the finished work, in the maker's words: front, top. May be empty. */
+  /**
+   * Where the reference face and edge look in the finished work, in the maker's words: front, top.
+   * May be empty.
+   */
   readonly referenceFace: string;
   readonly referenceEdge: string;
-  /** Letter of the set the part belongs to; written in a triangle over the laid-out set. May be empty. */
+  /**
+   * Letter of the set the part belongs to; written in a triangle over the laid-out set. May be
+   * empty.
+   */
   readonly set: string;
   /** All alike, or half of them mirror images of the others. */
   readonly hands: 'alike' | 'pairs';
@@ -49,7 +55,10 @@ export interface Part {
   readonly rings: Rings;
   /** Pieces that differ in thickness are cut apart, each batch with figures of its own. */
   readonly apart: boolean;
-  /** Pieces more than the job needs, for test cuts and rescue; as many as are proposed where nobody has said. */
+  /**
+   * Pieces more than the job needs, for test cuts and rescue; as many as are proposed where nobody
+   * has said.
+   */
   readonly spare?: number;
   /** Pieces that are sawn out of their boards already. */
   readonly sawn?: number;

@@ -17,13 +17,15 @@ export interface Piece {
   readonly width: Mm;
 }
 
-export type PieceFace = 'reference-face' | 'other-face' | 'reference-edge' | 'other-edge' | 'end-a' | 'end-b';
+export type PieceFace =
+  'reference-face' | 'other-face' | 'reference-edge' | 'other-edge' | 'end-a' | 'end-b';
 
 export const pieceSolid = (p: Piece): Solid => box([0, 0, 0], [p.length, p.thickness, p.width]);
 
 /**
- * The same wood a quarter turn about its length: the reference edge where the reference face was. What was the reference
- * face is then its other edge, what was the other face its reference edge. A joint that enters a face is reckoned so.
+ * The same wood a quarter turn about its length: the reference edge where the reference face was.
+ * What was the reference face is then its other edge, what was the other face its reference edge. A
+ * joint that enters a face is reckoned so.
  */
 export const turnedPiece = ({ length, thickness, width }: Piece): Piece => ({
   length,
@@ -33,7 +35,11 @@ export const turnedPiece = ({ length, thickness, width }: Piece): Piece => ({
 
 /** From a piece’s own axes into those of its `turnedPiece`. */
 export const quarterTurn = (thickness: Mm): Rigid => ({
-  rotation: [[1, 0, 0], [0, 0, 1], [0, -1, 0]], // prettier-ignore
+  rotation: [
+    [1, 0, 0],
+    [0, 0, 1],
+    [0, -1, 0],
+  ],
   shift: [0, 0, thickness],
 });
 

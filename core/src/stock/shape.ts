@@ -1,4 +1,6 @@
-/** Something a part is shaped to beside its joints: a taper, a rounded edge, holes, a curved edge. */
+/**
+ * Something a part is shaped to beside its joints: a taper, a rounded edge, holes, a curved edge.
+ */
 export interface Shape {
   readonly id: string;
   /** Id of its kind. */

@@ -37,11 +37,15 @@ describe('moisture and movement', () => {
 
   it('rises with humidity at every temperature, from dry to wet', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 40 }), fc.integer({ min: 0, max: 98 }), (temperature, humidity) => {
-        expect(moistureIn({ temperature, humidity: humidity + 1 })).toBeGreaterThan(
-          moistureIn({ temperature, humidity }),
-        );
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 40 }),
+        fc.integer({ min: 0, max: 98 }),
+        (temperature, humidity) => {
+          expect(moistureIn({ temperature, humidity: humidity + 1 })).toBeGreaterThan(
+            moistureIn({ temperature, humidity }),
+          );
+        },
+      ),
       { seed: 1, numRuns: 200 },
     );
     expect(moistureIn({ temperature: 20, humidity: 0 })).toBe(0);
@@ -54,15 +58,28 @@ describe('moisture and movement', () => {
     ['american-beech', 0.00431, 0.0019],
     ['white-pine', 0.00212, 0.00071],
   ])('%s moves as the handbook says: 300 wide, from 6 to 12 %%', (id, tangential, radial) => {
-    expect(movementOf(300, coefficientsOf(of(id), 'flat').width, 6)).toBeCloseTo(300 * tangential * 6, 9);
-    expect(movementOf(300, coefficientsOf(of(id), 'quarter').width, 6)).toBeCloseTo(300 * radial * 6, 9);
+    expect(movementOf(300, coefficientsOf(of(id), 'flat').width, 6)).toBeCloseTo(
+      300 * tangential * 6,
+      9,
+    );
+    expect(movementOf(300, coefficientsOf(of(id), 'quarter').width, 6)).toBeCloseTo(
+      300 * radial * 6,
+      9,
+    );
     expect(coefficientsOf(of(id), 'flat').thickness).toBe(radial);
     expect(coefficientsOf(of(id), 'diagonal').width).toBeCloseTo((tangential + radial) / 2, 9);
   });
 
   it('two pieces of one wood and ring keep their fit; a quarter-sawn tenon in a flat-sawn stile closes up', () => {
-    const part = (rings: Part['rings']): Part => ({ ...jobWith().parts[0]!, species: 'white-oak', rings });
-    const seasons = { now: { temperature: 20, humidity: 35 }, later: { temperature: 20, humidity: 75 } };
+    const part = (rings: Part['rings']): Part => ({
+      ...jobWith().parts[0]!,
+      species: 'white-oak',
+      rings,
+    });
+    const seasons = {
+      now: { temperature: 20, humidity: 35 },
+      later: { temperature: 20, humidity: 75 },
+    };
     const sizes = { tenon: 9.95, mortise: 10, tenonWidth: 60, mortiseLength: 60.5 };
     const same = seasonFit(seasons, { tenoned: part('flat'), mortised: part('flat') }, sizes)!;
     expect(same.clearance.later).toBeCloseTo(0.05, 2);
@@ -75,9 +92,16 @@ describe('moisture and movement', () => {
      * Into a face, walls lie apart along the mortised piece’s width: tangential where it is
      * flat-sawn.
      */
-    const inFace = seasonFit(seasons, { tenoned: part('flat'), mortised: part('flat') }, sizes, true)!;
+    const inFace = seasonFit(
+      seasons,
+      { tenoned: part('flat'), mortised: part('flat') },
+      sizes,
+      true,
+    )!;
     expect(inFace.clearance.later).toBeCloseTo(0.05 + (10 * 0.00365 - 9.95 * 0.0018) * change, 9);
-    expect(seasonFit(seasons, { tenoned: jobWith().parts[0]!, mortised: part('flat') }, sizes)).toBeUndefined();
+    expect(
+      seasonFit(seasons, { tenoned: jobWith().parts[0]!, mortised: part('flat') }, sizes),
+    ).toBeUndefined();
   });
 });
 
@@ -91,7 +115,9 @@ describe('batches', () => {
     fc.assert(
       fc.property(run, fc.constantFrom(0.05, 0.1, 0.3), (measured, within) => {
         const batches = batchesOf({ nominal: 22, measured }, measured.length, within);
-        expect(batches.flatMap((b) => b.pieces).sort((a, b) => a - b)).toEqual(measured.map((_, i) => i + 1));
+        expect(batches.flatMap((b) => b.pieces).sort((a, b) => a - b)).toEqual(
+          measured.map((_, i) => i + 1),
+        );
         for (const { measured: own } of batches)
           expect(Math.max(...own) - Math.min(...own)).toBeLessThanOrEqual(within + 1e-9);
         expect(batches.reduce((n, b) => n + b.count, 0)).toBe(measured.length);
@@ -101,7 +127,10 @@ describe('batches', () => {
          */
         const chain = [...measured]
           .sort((a, b) => a - b)
-          .reduce<number[]>((far, v) => (far.length && v - far.at(-1)! <= within + 1e-9 ? far : [...far, v]), []);
+          .reduce<number[]>(
+            (far, v) => (far.length && v - far.at(-1)! <= within + 1e-9 ? far : [...far, v]),
+            [],
+          );
         expect(batches.length).toBe(chain.length);
       }),
       { seed: 6, numRuns: 200 },
@@ -125,14 +154,19 @@ describe('batches', () => {
     const modeller = await loadModeller();
     const rail = { measured: [22, 22, 22.4] };
     const job = jobWith({ params: { corners: 'squared', faceClearance: 0.05 }, rail });
-    const apart = { ...job, parts: job.parts.map((p) => (p.id === 'rail' ? { ...p, quantity: 3, apart: true } : p)) };
+    const apart = {
+      ...job,
+      parts: job.parts.map((p) => (p.id === 'rail' ? { ...p, quantity: 3, apart: true } : p)),
+    };
     const shop = { ...TEST_SHOP, graduation: 0 };
     const together = planJob(asListed(job, shop), shop, modeller).joints[0]!.proof!;
     expect(together.clearance.most).toBeCloseTo(0.05 + 0.4, 4);
     const plan = planJob(asListed(apart, shop), shop, modeller);
     const { clearance, good } = plan.joints[0]!.proof!;
     expect(good).toBe(true);
-    expect([clearance.least, clearance.most].map((c) => Number(c.toFixed(4)))).toEqual([0.05, 0.05]);
+    expect([clearance.least, clearance.most].map((c) => Number(c.toFixed(4)))).toEqual([
+      0.05, 0.05,
+    ]);
     const cheeks = eachSetup(plan).filter(
       (o) => o.setup.stage === 'cheeks' && o.setup.figures[0]!.acts === 'thickness',
     );

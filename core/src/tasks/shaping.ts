@@ -29,9 +29,15 @@ export interface Shaping {
 const ONE_SETTING = 0.01;
 
 const isAlike = (a: readonly ShapeFigure[], b: readonly ShapeFigure[]): boolean =>
-  a.length === b.length && a.every(({ name, value }, i) => name === b[i]!.name && Math.abs(value - b[i]!.value) < ONE_SETTING); // prettier-ignore
+  a.length === b.length &&
+  a.every(
+    ({ name, value }, i) => name === b[i]!.name && Math.abs(value - b[i]!.value) < ONE_SETTING,
+  );
 
-/** What the parts of a job are shaped to, one entry for each setting, kinds in the order they are made in. */
+/**
+ * What the parts of a job are shaped to, one entry for each setting, kinds in the order they are
+ * made in.
+ */
 export function shapingOf(job: Job, shop: Shop): Shaping[] {
   const parts = new Map(job.parts.map((part) => [part.id, part]));
   const seen = (job.shapes ?? []).flatMap((shape) => {
@@ -41,7 +47,13 @@ export function shapingOf(job: Job, shop: Shop): Shaping[] {
   return SHAPE_KINDS.flatMap((kind) => {
     const settings: Shaping[] = [];
     for (const one of seen.filter((own) => own.kind === kind)) {
-      const at = settings.findIndex((own) => !own.problems.length && !one.problems.length && own.gear.join() === one.gear.join() && isAlike(own.figures, one.figures)); // prettier-ignore
+      const at = settings.findIndex(
+        (own) =>
+          !own.problems.length &&
+          !one.problems.length &&
+          own.gear.join() === one.gear.join() &&
+          isAlike(own.figures, one.figures),
+      );
       if (at < 0) settings.push(one);
       else settings[at] = together(settings[at]!, one);
     }
@@ -78,5 +90,9 @@ const together = (all: Shaping, one: Shaping): Shaping => ({
 export function withoutPart(job: Job, id: string): Job {
   const { shapes = [], ...rest } = job;
   const kept = shapes.filter(({ part }) => part !== id);
-  return { ...rest, parts: job.parts.filter((part) => part.id !== id), ...(kept.length && { shapes: kept }) };
+  return {
+    ...rest,
+    parts: job.parts.filter((part) => part.id !== id),
+    ...(kept.length && { shapes: kept }),
+  };
 }

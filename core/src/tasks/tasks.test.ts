@@ -9,22 +9,33 @@ import { TEST_SHOP } from '../testing/shops.ts';
 import { METRIC, speak } from '../units/index.ts';
 import { shapingOf, TASK_KINDS, tasksOf, withoutPart, type Task } from './index.ts';
 
-const words = (task: Task | undefined) => task?.how.map((own) => speak(own, METRIC)).join(' ') ?? '';
+const words = (task: Task | undefined) =>
+  task?.how.map((own) => speak(own, METRIC)).join(' ') ?? '';
 const of = (tasks: readonly Task[], kind: string) => tasks.filter((own) => own.kind === kind);
-const figures = (tasks: readonly Task[], kind: string) => of(tasks, kind).map((own) => own.figure?.value);
+const figures = (tasks: readonly Task[], kind: string) =>
+  of(tasks, kind).map((own) => own.figure?.value);
 
 describe('tasks on parts', () => {
   const { job, shop } = demo('looms');
 
   it('rail and stile by hand: sawn 5 over, planed to 2.5 over, rested, and brought to size; horns when the glue has set', () => {
-    const worked = jobWith({ rail: { length: 500, thickness: 22, width: 70 }, stile: { length: 700, thickness: 22, width: 45 } }); // prettier-ignore
+    const worked = jobWith({
+      rail: { length: 500, thickness: 22, width: 70 },
+      stile: { length: 700, thickness: 22, width: 45 },
+    });
     const tasks = tasksOf(worked, TEST_SHOP);
     const [stile] = roughParts(worked, TEST_SHOP).filter(({ part }) => part.width.nominal === 45);
     expect(figures(tasks, 'rip-rough')).toEqual([75, 50]);
     /** Two parts of one thickness go through together. */
-    expect(of(tasks, 'plane-over').map((own) => [own.figure!.value, own.parts.map((p) => p.from)])).toEqual([[24.5, [27, 27]]]); // prettier-ignore
-    expect(of(tasks, 'plane').map((own) => [own.figure!.value, own.parts.map((p) => p.from)])).toEqual([[22, [24.5, 24.5]]]); // prettier-ignore
-    const horns = stile!.allowances.filter((own) => own.for === 'horn').reduce((sum, own) => sum + own.length, 0);
+    expect(
+      of(tasks, 'plane-over').map((own) => [own.figure!.value, own.parts.map((p) => p.from)]),
+    ).toEqual([[24.5, [27, 27]]]);
+    expect(
+      of(tasks, 'plane').map((own) => [own.figure!.value, own.parts.map((p) => p.from)]),
+    ).toEqual([[22, [24.5, 24.5]]]);
+    const horns = stile!.allowances
+      .filter((own) => own.for === 'horn')
+      .reduce((sum, own) => sum + own.length, 0);
     expect(figures(tasks, 'crosscut')).toEqual([700 + horns, 500]);
     expect(words(of(tasks, 'crosscut')[1])).toMatch(/a spoiled one can be cut off/);
     expect(words(of(tasks, 'crosscut')[0])).not.toMatch(/spoiled/);
@@ -32,16 +43,24 @@ describe('tasks on parts', () => {
       horns > 0 ? [stile!.part.id] : [],
     );
     /** Spares are brought to size with the rest, and are not in what is glued. */
-    const pieces = (kind: string) => of(tasks, kind).flatMap((own) => own.parts).reduce((sum, own) => sum + own.pieces, 0); // prettier-ignore
+    const pieces = (kind: string) =>
+      of(tasks, kind)
+        .flatMap((own) => own.parts)
+        .reduce((sum, own) => sum + own.pieces, 0);
     expect(pieces('plane') - pieces('clean')).toBe(2);
   });
 
   it('a mortise near the end: the horn of 20 at either end is in the length, and comes off at the very last', () => {
     const worked = jobWith({ stile: { length: 700, thickness: 22, width: 45 } });
-    const near = { ...worked, joints: worked.joints.map((j) => ({ ...j, params: { ...j.params, position: 20 } })) };
+    const near = {
+      ...worked,
+      joints: worked.joints.map((j) => ({ ...j, params: { ...j.params, position: 20 } })),
+    };
     const tasks = tasksOf(near, TEST_SHOP);
     expect(figures(tasks, 'crosscut')).toContain(740);
-    expect(words(of(tasks, 'crosscut').find((own) => own.figure?.value === 740))).toMatch(/Horns are in this length/);
+    expect(words(of(tasks, 'crosscut').find((own) => own.figure?.value === 740))).toMatch(
+      /Horns are in this length/,
+    );
     expect(of(tasks, 'horns').flatMap((own) => own.parts.map((p) => p.part))).toEqual(['stile']);
   });
 
@@ -53,12 +72,16 @@ describe('tasks on parts', () => {
     });
     const long = (ends: 'a' | 'both') => ({
       ...worked,
-      parts: worked.parts.map((part) => (part.id === 'rail' ? { ...part, roughLength: 400 } : part)),
+      parts: worked.parts.map((part) =>
+        part.id === 'rail' ? { ...part, roughLength: 400 } : part,
+      ),
       joints: worked.joints.map((joint) => ({ ...joint, tenoned: { ...joint.tenoned, ends } })),
     });
     const tasks = tasksOf(long('a'), TEST_SHOP);
     const at = (kind: string) =>
-      of(tasks, kind).flatMap((own) => own.parts.map(({ part }) => [part, own.figure?.value, own.when]));
+      of(tasks, kind).flatMap((own) =>
+        own.parts.map(({ part }) => [part, own.figure?.value, own.when]),
+      );
     expect(at('crosscut').map(([part]) => part)).toEqual(['stile']);
     expect([at('square-end'), at('crosscut-joined')]).toEqual([
       [['rail', undefined, 'before']],
@@ -77,22 +100,45 @@ describe('tasks on parts', () => {
   it('planed boards: nothing over in thickness, so nothing to rest', () => {
     const planed: Job = { ...job, sawing: { length: 40, width: 5, thickness: 0, kerf: 3 } };
     const kinds = new Set(tasksOf(planed, shop).map((own) => own.kind));
-    expect([kinds.has('rest'), kinds.has('plane-over'), kinds.has('plane')]).toEqual([false, false, true]);
+    expect([kinds.has('rest'), kinds.has('plane-over'), kinds.has('plane')]).toEqual([
+      false,
+      false,
+      true,
+    ]);
   });
 
   it('pieces too short for a machine are told by name', () => {
     const planed = of(tasksOf(job, shop), 'plane').map(words).join(' ');
     expect(planed).not.toMatch(/Post: shorter/);
-    const short: Job = { ...job, joints: [], parts: job.parts.map((p) => (p.id === 'table-end' ? { ...p, length: 200 } : p)) }; // prettier-ignore
-    expect(of(tasksOf(short, shop), 'plane').map(words).join(' ')).toMatch(/Table end: shorter than 300/);
+    const short: Job = {
+      ...job,
+      joints: [],
+      parts: job.parts.map((p) => (p.id === 'table-end' ? { ...p, length: 200 } : p)),
+    };
+    expect(of(tasksOf(short, shop), 'plane').map(words).join(' ')).toMatch(
+      /Table end: shorter than 300/,
+    );
   });
 
   it('a broad part in no joint of a frame with grooves is a panel, finished before it is captured; a rail or a bench top is none', () => {
     const frame = jobWith({ kind: 'stub' });
-    const panel = { ...frame.parts[0]!, id: 'panel', thickness: { nominal: 8, measured: [] }, width: { nominal: 240, measured: [] } }; // prettier-ignore
-    const finished = (worked: Job) => of(tasksOf(worked, TEST_SHOP), 'finish-panels').flatMap((own) => own.parts.map((p) => p.part)); // prettier-ignore
+    const panel = {
+      ...frame.parts[0]!,
+      id: 'panel',
+      thickness: { nominal: 8, measured: [] },
+      width: { nominal: 240, measured: [] },
+    };
+    const finished = (worked: Job) =>
+      of(tasksOf(worked, TEST_SHOP), 'finish-panels').flatMap((own) =>
+        own.parts.map((p) => p.part),
+      );
     expect(finished({ ...frame, parts: [...frame.parts, panel] })).toEqual(['panel']);
-    expect(finished({ ...frame, parts: [...frame.parts, { ...panel, width: { nominal: 40, measured: [] } }] })).toEqual([]); // prettier-ignore
+    expect(
+      finished({
+        ...frame,
+        parts: [...frame.parts, { ...panel, width: { nominal: 40, measured: [] } }],
+      }),
+    ).toEqual([]);
     const broad = jobWith({ kind: 'stub', rail: { length: 500, thickness: 22, width: 200 } });
     expect(finished(broad)).toEqual([]);
     const plain = jobWith();
@@ -116,7 +162,8 @@ describe('tasks on parts', () => {
      * What is wanted first by the rules: flat before measured from, rested before to size, marked
      * before cut, horns last.
      */
-    const before = (a: string, b: string) => expect(order.indexOf(a)).toBeLessThan(order.indexOf(b));
+    const before = (a: string, b: string) =>
+      expect(order.indexOf(a)).toBeLessThan(order.indexOf(b));
     before('select', 'crosscut-rough');
     before('crosscut', 'mark-out');
     before('crosscut-rough', 'rip-rough');
@@ -133,22 +180,43 @@ describe('tasks on parts', () => {
   });
 
   it('every figure takes wood off and none puts it on, down to the final sizes', () => {
-    const size = fc.record({ length: fc.integer({ min: 120, max: 2500 }), thickness: fc.integer({ min: 8, max: 90 }), width: fc.integer({ min: 20, max: 300 }) }); // prettier-ignore
-    const sawing = fc.record({ length: fc.integer({ min: 0, max: 60 }), width: fc.integer({ min: 0, max: 9 }), thickness: fc.integer({ min: 0, max: 9 }), kerf: fc.constant(3) }); // prettier-ignore
+    const size = fc.record({
+      length: fc.integer({ min: 120, max: 2500 }),
+      thickness: fc.integer({ min: 8, max: 90 }),
+      width: fc.integer({ min: 20, max: 300 }),
+    });
+    const sawing = fc.record({
+      length: fc.integer({ min: 0, max: 60 }),
+      width: fc.integer({ min: 0, max: 9 }),
+      thickness: fc.integer({ min: 0, max: 9 }),
+      kerf: fc.constant(3),
+    });
     fc.assert(
       fc.property(fc.array(size, { minLength: 1, maxLength: 5 }), sawing, (sizes, own) => {
-        const parts = sizes.map(({ length, thickness, width }, i) => ({ ...job.parts[i]!, length, roughLength: 0, thickness: { nominal: thickness, measured: [] }, width: { nominal: width, measured: [] } })); // prettier-ignore
+        const parts = sizes.map(({ length, thickness, width }, i) => ({
+          ...job.parts[i]!,
+          length,
+          roughLength: 0,
+          thickness: { nominal: thickness, measured: [] },
+          width: { nominal: width, measured: [] },
+        }));
         const tasks = tasksOf({ ...job, joints: [], parts, sawing: own }, shop);
         for (const part of parts) {
-          const mine = (kind: string) => of(tasks, kind).find((task) => task.parts.some((p) => p.part === part.id))!;
+          const mine = (kind: string) =>
+            of(tasks, kind).find((task) => task.parts.some((p) => p.part === part.id))!;
           const at = (kind: string) => mine(kind).parts.find((p) => p.part === part.id)!;
-          for (const kind of ['plane', 'rip']) expect(at(kind).from).toBeGreaterThanOrEqual(mine(kind).figure!.value - 1e-9); // prettier-ignore
+          for (const kind of ['plane', 'rip'])
+            expect(at(kind).from).toBeGreaterThanOrEqual(mine(kind).figure!.value - 1e-9);
           expect(mine('plane').figure!.value).toBe(part.thickness.nominal);
           expect(mine('rip').figure!.value).toBe(part.width.nominal);
-          expect(mine('crosscut').figure!.value).toBeLessThanOrEqual(mine('crosscut-rough').figure!.value + 1e-9);
+          expect(mine('crosscut').figure!.value).toBeLessThanOrEqual(
+            mine('crosscut-rough').figure!.value + 1e-9,
+          );
           if (own.thickness > 0) expect(at('plane').from).toBe(mine('plane-over').figure!.value);
         }
-        expect(tasks.every((task) => task.minutes >= 0 && Number.isFinite(task.minutes))).toBe(true);
+        expect(tasks.every((task) => task.minutes >= 0 && Number.isFinite(task.minutes))).toBe(
+          true,
+        );
       }),
       { numRuns: 60 },
     );
@@ -165,21 +233,44 @@ describe('tasks on parts', () => {
 
 describe('shaping', () => {
   const { job, shop } = demo('looms');
-  const shape = (id: string, kind: string, part: string, params: Shape['params']): Shape => ({ id, kind, part, params }); // prettier-ignore
-  const round = (id: string, part: string, radius: number) => shape(id, 'round-over', part, { edges: 'all', radius });
+  const shape = (id: string, kind: string, part: string, params: Shape['params']): Shape => ({
+    id,
+    kind,
+    part,
+    params,
+  });
+  const round = (id: string, part: string, radius: number) =>
+    shape(id, 'round-over', part, { edges: 'all', radius });
   const shaped = (...shapes: Shape[]) => shapingOf({ ...job, shapes }, shop);
-  const ids = (all: ReturnType<typeof shapingOf>) => all.map((own) => own.shapes.map(({ id }) => id).join());
+  const ids = (all: ReturnType<typeof shapingOf>) =>
+    all.map((own) => own.shapes.map(({ id }) => id).join());
 
   it('of one setting goes together, kinds in the order they are made in; what can’t be made stays by itself', () => {
-    const hole = shape('h', 'hole', 'post', { face: 'face', diameter: 8, depth: 0, from: 100, across: 30, count: 1, pitch: 1 }); // prettier-ignore
-    const all = shaped(round('a', 'post', 3), round('b', 'cross-rail', 5), round('c', 'base-rail', 3), hole, round('d', 'foot', 900)); // prettier-ignore
+    const hole = shape('h', 'hole', 'post', {
+      face: 'face',
+      diameter: 8,
+      depth: 0,
+      from: 100,
+      across: 30,
+      count: 1,
+      pitch: 1,
+    });
+    const all = shaped(
+      round('a', 'post', 3),
+      round('b', 'cross-rail', 5),
+      round('c', 'base-rail', 3),
+      hole,
+      round('d', 'foot', 900),
+    );
     expect(ids(all)).toEqual(['h', 'a,c', 'b', 'd']);
     const pieces = (part: string) => job.parts.find(({ id }) => id === part)!.quantity;
     const [, both, , wrong] = all;
     expect(both!.pieces).toBe(pieces('post') + pieces('base-rail'));
     expect([wrong!.figures, wrong!.problems[0]!.param]).toEqual([[], 'radius']);
     /** Together the setting is made once. */
-    const alone = [round('a', 'post', 3), round('c', 'base-rail', 3)].map((own) => shaped(own)[0]!.minutes);
+    const alone = [round('a', 'post', 3), round('c', 'base-rail', 3)].map(
+      (own) => shaped(own)[0]!.minutes,
+    );
     expect(both!.minutes).toBeCloseTo(alone[0]! + alone[1]! - both!.kind.setting, 6);
     expect(ids(shaped(round('a', 'a part that is gone', 3)))).toEqual([]);
   });
@@ -188,9 +279,12 @@ describe('shaping', () => {
     const both = { ...job, shapes: [round('a', 'post', 3), round('b', 'foot', 3)] };
     expect(withoutPart(both, 'post').shapes!.map(({ id }) => id)).toEqual(['b']);
     expect(withoutPart(withoutPart(both, 'post'), 'foot')).not.toHaveProperty('shapes');
-    const read = (shapes: Shape[]) => checkJobFile({ format: 'velk-job', version: 2, job: { ...job, shapes }, shop });
+    const read = (shapes: Shape[]) =>
+      checkJobFile({ format: 'velk-job', version: 2, job: { ...job, shapes }, shop });
     expect(read(both.shapes).ok).toBe(true);
-    expect(read([round('a', 'nothing', 3)])).toMatchObject({ errors: [{ path: 'job.shapes[0].part' }] });
+    expect(read([round('a', 'nothing', 3)])).toMatchObject({
+      errors: [{ path: 'job.shapes[0].part' }],
+    });
     expect(read([shape('a', 'round-over', 'post', { edges: 'some', radius: 3 })]).ok).toBe(false);
     expect(read([shape('a', 'round-over', 'post', { edges: 'all' })]).ok).toBe(false);
   });

@@ -53,15 +53,22 @@ const isHeldLong = ({ id, roughLength, length }: Part, { joints }: Job): boolean
 };
 
 const seenOf = (job: Job, shop: Shop): Seen[] => {
-  const joined = new Set(job.joints.flatMap(({ tenoned, mortised }) => [tenoned.part, mortised.part]));
+  const joined = new Set(
+    job.joints.flatMap(({ tenoned, mortised }) => [tenoned.part, mortised.part]),
+  );
   const grooved = job.joints.some(({ kind }) => kind === 'stub' || kind === 'grooved');
   return roughParts(job, shop).map((row) => ({
     ...row,
-    horns: row.allowances.filter((own) => own.for === 'horn').reduce((sum, { length }) => sum + length, 0),
+    horns: row.allowances
+      .filter((own) => own.for === 'horn')
+      .reduce((sum, { length }) => sum + length, 0),
     over: Math.min(UNTIL_RESTED[job.units], sawingOf(job).thickness),
     joined: joined.has(row.part.id),
     heldLong: isHeldLong(row.part, job),
-    captured: grooved && !joined.has(row.part.id) && row.part.width.nominal > PANEL * row.part.thickness.nominal,
+    captured:
+      grooved &&
+      !joined.has(row.part.id) &&
+      row.part.width.nominal > PANEL * row.part.thickness.nominal,
   }));
 };
 
@@ -70,8 +77,8 @@ const isSkipped = (kind: string, part: string | undefined, skipped: readonly str
   skipped.includes(kind) || (part !== undefined && skipped.includes(`${kind}/${part}`));
 
 /**
- * What is done to the parts before their joints and after, one task for each setting, in an order that could be worked:
- * kinds as the rules want them, settings from the greatest down.
+ * What is done to the parts before their joints and after, one task for each setting, in an order
+ * that could be worked: kinds as the rules want them, settings from the greatest down.
  * @throws never
  */
 export function tasksOf(job: Job, shop: Shop): Task[] {
@@ -83,16 +90,21 @@ export function tasksOf(job: Job, shop: Shop): Task[] {
     for (const one of seen) {
       if (!kind.applies(one) || isSkipped(kind.id, one.part.id, skipped)) continue;
       const at = kind.figure?.of(one);
-      const group = groups.find((own) => own.at === at || Math.abs((own.at ?? 0) - (at ?? 0)) < ONE_SETTING);
+      const group = groups.find(
+        (own) => own.at === at || Math.abs((own.at ?? 0) - (at ?? 0)) < ONE_SETTING,
+      );
       if (group) group.all.push(one);
       else groups.push({ at, all: [one] });
     }
-    return groups.sort((a, b) => (b.at ?? 0) - (a.at ?? 0)).map(({ at, all }) => taskOf(kind, at, all));
+    return groups
+      .sort((a, b) => (b.at ?? 0) - (a.at ?? 0))
+      .map(({ at, all }) => taskOf(kind, at, all));
   });
 }
 
 function taskOf(kind: TaskKind, at: Mm | undefined, all: readonly Seen[]): Task {
-  const count = ({ pieces, spare }: RoughPart) => (kind.when === 'before' ? pieces + spare : pieces);
+  const count = ({ pieces, spare }: RoughPart) =>
+    kind.when === 'before' ? pieces + spare : pieces;
   return {
     id: at === undefined ? kind.id : `${kind.id}/${at.toFixed(2)}`,
     kind: kind.id,

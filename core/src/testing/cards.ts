@@ -35,7 +35,12 @@ export function cardsOf(job: Job, shop: Shop, method: string): Card[] {
           value: lengthIn(formatFigure(f.set.value, METRIC)),
           between: `${words[f.from]} to ${words[f.to]}`,
         })),
-        angles: (setup.angles ?? []).map(({ name, rise, run, between }) => ({ name, rise, run, between })),
+        angles: (setup.angles ?? []).map(({ name, rise, run, between }) => ({
+          name,
+          rise,
+          run,
+          between,
+        })),
         passes: setup.passes.map((p) => speak(p.words, METRIC)),
         checks: setup.checks.map((c) => speak(c, METRIC)),
         cutter: shop.tools.find((t) => t.id === setup.cutter) as unknown as Record<string, number>,
@@ -45,7 +50,8 @@ export function cardsOf(job: Job, shop: Shop, method: string): Card[] {
 
 export const valueOf = (card: Card, name: string): number => {
   const found = card.figures.find((f) => f.name === name);
-  if (!found) throw new Error(`No figure “${name}” among ${card.figures.map((f) => f.name).join(', ')}`);
+  if (!found)
+    throw new Error(`No figure “${name}” among ${card.figures.map((f) => f.name).join(', ')}`);
   return found.value;
 };
 export const offsIn = (card: Card, words: RegExp): number[] =>
@@ -53,4 +59,5 @@ export const offsIn = (card: Card, words: RegExp): number[] =>
 
 /** A hundredth as shown on the card, and a hair, mm. */
 export const NEAR = 0.011;
-export const near = (value: number, wanted: number, by = 1) => expect(Math.abs(value - wanted)).toBeLessThan(by * NEAR);
+export const near = (value: number, wanted: number, by = 1) =>
+  expect(Math.abs(value - wanted)).toBeLessThan(by * NEAR);

@@ -29,7 +29,12 @@ export const withScales = (shop: Shop, graduation: Mm): Shop => ({
     .filter(({ kind }) => kind !== 'block-box')
     .map((tool): Tool => {
       const scale: Scale = { unit: 'mm', graduation, zero: 0 };
-      const scaled = Object.fromEntries(Object.entries(tool).map(([field, value]) => [field, field.endsWith('Scale') ? scale : value])); // prettier-ignore
+      const scaled = Object.fromEntries(
+        Object.entries(tool).map(([field, value]) => [
+          field,
+          field.endsWith('Scale') ? scale : value,
+        ]),
+      );
       const made = scaled as unknown as Tool;
       return made.kind === 'upright-jig' ? { ...made, screw: { lead: 1.5, divisions: 60 } } : made;
     }),
@@ -43,8 +48,11 @@ const off = <T extends { readonly zero: number }>(scale: T, by: number): T => ({
 /** Scales of a tool whose zero isn’t where it is believed. */
 const zeroed = (tool: Tool, by: number): Tool =>
   Object.fromEntries(
-    Object.entries(tool).map(([field, value]) => [field, field.endsWith('Scale') && value ? off(value as Scale, by) : value]),
-  ) as unknown as Tool; // prettier-ignore
+    Object.entries(tool).map(([field, value]) => [
+      field,
+      field.endsWith('Scale') && value ? off(value as Scale, by) : value,
+    ]),
+  ) as unknown as Tool;
 
 function resized(tool: Tool, by: number): Tool {
   if (tool.kind === 'saw-blade') return { ...tool, kerf: tool.kerf + 0.3 * by };
@@ -66,7 +74,9 @@ export const wrong = (shop: Shop, by: number, secrets: readonly Secret[] = ['siz
     if (secrets.includes('zeros')) made = zeroed(made, by);
     if (secrets.includes('leads') && made.kind === 'upright-jig' && made.screw)
       made = { ...made, screw: { ...made.screw, lead: made.screw.lead * (1 + 0.02 * by) } };
-    return secrets.includes('lean') && made.kind === 'table-saw' ? { ...made, bladeLean: made.bladeLean + 0.4 * by } : made; // prettier-ignore
+    return secrets.includes('lean') && made.kind === 'table-saw'
+      ? { ...made, bladeLean: made.bladeLean + 0.4 * by }
+      : made;
   }),
 });
 
@@ -102,12 +112,23 @@ export function worked(modeller: Modeller, plan: Plan, truly: Shop): Tried[] {
     for (let cuts = 1; ; cuts++) {
       const is = readings.map((own) => readAt(modeller, plan, card, own, stand, truly));
       const move = nextMove(card, readings, new Map(is.map((value, i) => [i, value])), stand);
-      const off = Math.max(...readings.map(({ value, within }, i) => Math.abs(value - is[i]!) / within));
+      const off = Math.max(
+        ...readings.map(({ value, within }, i) => Math.abs(value - is[i]!) / within),
+      );
       first ??= off;
       if (move.verdict === 'good') return [{ method, first, off, cuts }];
       if (move.verdict !== 'move' || cuts === MOST_CUTS)
-        return [{ method, first, off, cuts, stuck: `${method} ${move.verdict} ${cuts}: ${readings.map((r, i) => `${r.name} ${(is[i]! - r.value).toFixed(3)}`).join(', ')} ${move.why?.text ?? ''}` }]; // prettier-ignore
-      for (const [distance, value] of standingOn(card, setBy(move.moves))) stand.set(distance, value);
+        return [
+          {
+            method,
+            first,
+            off,
+            cuts,
+            stuck: `${method} ${move.verdict} ${cuts}: ${readings.map((r, i) => `${r.name} ${(is[i]! - r.value).toFixed(3)}`).join(', ')} ${move.why?.text ?? ''}`,
+          },
+        ];
+      for (const [distance, value] of standingOn(card, setBy(move.moves)))
+        stand.set(distance, value);
     }
   });
 }
@@ -124,17 +145,34 @@ export function measured(shop: Shop, truly: Shop): Shop {
     diameter: (tool, by) => [kind('diameter').stated(tool)! + by],
     outside: (tool, by) => [60, 60 - kind('outside').stated(tool)! + 8 + by, 8],
     'screw.lead': (tool, by) => [10, 10 * kind('screw.lead').stated(tool)! + by],
-    bladeLean: (tool, by) => [50 * Math.tan((kind('bladeLean').stated(tool)! * Math.PI) / 180) + by / 10, 0, 50],
-    ...Object.fromEntries(CALIBRATIONS.filter(({ id }) => id.endsWith('.zero')).map(({ id }) => [id, (tool: Tool, by: number) => [100, 100 + kind(id).stated(tool)! + by]])), // prettier-ignore
+    bladeLean: (tool, by) => [
+      50 * Math.tan((kind('bladeLean').stated(tool)! * Math.PI) / 180) + by / 10,
+      0,
+      50,
+    ],
+    ...Object.fromEntries(
+      CALIBRATIONS.filter(({ id }) => id.endsWith('.zero')).map(({ id }) => [
+        id,
+        (tool: Tool, by: number) => [100, 100 + kind(id).stated(tool)! + by],
+      ]),
+    ),
   };
   const kind = (id: string) => CALIBRATIONS.find((own) => own.id === id)!;
   return {
     ...shop,
-    tools: shop.tools.map(
-      (tool, i) =>
+    tools: shop.tools.map((tool, i) =>
       calibrationsOf(tool)
         .filter(({ id }) => id in rows)
-        .reduce((made, own) => calibrated(made, own, own.estimate(off.map((by) => rows[own.id]!(truly.tools[i]!, by))), '2027-03-15'), tool), // prettier-ignore
+        .reduce(
+          (made, own) =>
+            calibrated(
+              made,
+              own,
+              own.estimate(off.map((by) => rows[own.id]!(truly.tools[i]!, by))),
+              '2027-03-15',
+            ),
+          tool,
+        ),
     ),
   };
 }

@@ -3,7 +3,9 @@ import type { Job, JobFile } from '../exchange/index.ts';
 
 /** A job file of the demo: looms or racks. */
 export const demo = (name: string): JobFile =>
-  JSON.parse(readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8')) as JobFile;
+  JSON.parse(
+    readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8'),
+  ) as JobFile;
 
 /** The job with these of its joints, and of its parts those that meet in them. */
 export function fewer(job: Job, ids: readonly string[]): Job {

@@ -4,8 +4,8 @@ import fc from 'fast-check';
 export const FUZZ_RUNS = Number(process.env['VELK_FUZZ'] ?? 150);
 
 /**
- * A watch over a campaign's inputs: `npm run fuzz` prints how many there were, the slowest in ms, and what those over
- * 2 s were.
+ * A watch over a campaign's inputs: `npm run fuzz` prints how many there were, the slowest in ms,
+ * and what those over 2 s were.
  */
 export function watch(what: string): { start: () => (name: string) => void; say: () => void } {
   const seen = { inputs: 0, slowest: 0, slow: [] as string[] };
@@ -22,7 +22,10 @@ export function watch(what: string): { start: () => (name: string) => void; say:
     const { inputs, slowest, slow } = seen;
     if (process.env['VELK_FUZZ'])
       console.log(
-        [`${what}: ${inputs} inputs, slowest ${Math.ceil(slowest)} ms, ${slow.length} over 2 s.`, ...slow].join('\n  '),
+        [
+          `${what}: ${inputs} inputs, slowest ${Math.ceil(slowest)} ms, ${slow.length} over 2 s.`,
+          ...slow,
+        ].join('\n  '),
       );
   };
   return { start, say };
@@ -40,15 +43,40 @@ export function placesIn(data: unknown, path: Path = []): Path[] {
 /** The same data with something else at a place; with `undefined` nothing stands there. */
 function withAt(data: unknown, [step, ...rest]: Path, value: unknown): unknown {
   if (step === undefined) return value;
-  const inner = rest.length ? withAt((data as Record<string | number, unknown>)[step], rest, value) : value;
-  if (Array.isArray(data)) return data.flatMap((one, i) => (i !== step ? [one as unknown] : inner === undefined ? [] : [inner])); // prettier-ignore
+  const inner = rest.length
+    ? withAt((data as Record<string | number, unknown>)[step], rest, value)
+    : value;
+  if (Array.isArray(data))
+    return data.flatMap((one, i) =>
+      i !== step ? [one as unknown] : inner === undefined ? [] : [inner],
+    );
   const { [step]: _, ...others } = data as Record<string | number, unknown>;
   return inner === undefined ? others : { ...others, [step]: inner };
 }
 
 /** What people, programs and enemies put where something else should be. */
 const NASTY = fc.oneof(
-  fc.constantFrom<unknown>(undefined, null, '', 0, -1, 1e-320, 1e308, -0, 99999, 0.02, 20000, 'Oak ', '\u0000', '\ud800', '__proto__', '../..', [], {}, true), // prettier-ignore
+  fc.constantFrom<unknown>(
+    undefined,
+    null,
+    '',
+    0,
+    -1,
+    1e-320,
+    1e308,
+    -0,
+    99999,
+    0.02,
+    20000,
+    'Oak ',
+    '\u0000',
+    '\ud800',
+    '__proto__',
+    '../..',
+    [],
+    {},
+    true,
+  ),
   fc.double({ noNaN: true, noDefaultInfinity: true }),
   fc.integer({ min: -50, max: 5000 }),
   fc.string({ unit: 'binary', maxLength: 20 }),
@@ -58,14 +86,16 @@ const NASTY = fc.oneof(
 /** Data spoiled in a few places. */
 export const spoiled = (data: unknown): fc.Arbitrary<unknown> => {
   const places = placesIn(data);
-  return fc.array(fc.tuple(fc.constantFrom(...places), NASTY), { minLength: 1, maxLength: 3 }).map((changes) =>
-    changes.reduce((done, [path, value]) => {
-      try {
-        return withAt(done, path, value);
-      } catch {
-        /** An earlier change took the place away. */
-        return done;
-      }
-    }, data),
-  );
+  return fc
+    .array(fc.tuple(fc.constantFrom(...places), NASTY), { minLength: 1, maxLength: 3 })
+    .map((changes) =>
+      changes.reduce((done, [path, value]) => {
+        try {
+          return withAt(done, path, value);
+        } catch {
+          /** An earlier change took the place away. */
+          return done;
+        }
+      }, data),
+    );
 };

@@ -3,7 +3,10 @@ import type { MemberName } from '../joints/index.ts';
 import type { Setup } from '../setups/index.ts';
 import type { HalfPlan } from '../simulate/index.ts';
 
-/** Each half of a job’s first joint with those of the set-ups that are its own, as a proof takes them. */
+/**
+ * Each half of a job’s first joint with those of the set-ups that are its own, as a proof takes
+ * them.
+ */
 export function halvesOf(job: Job, setups: readonly Setup[]): Record<MemberName, HalfPlan> {
   const half = (member: MemberName): HalfPlan => {
     const own = setups.filter((s) => s.occurrences[0]!.member === member);

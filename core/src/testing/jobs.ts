@@ -95,7 +95,10 @@ export function jobWith({
           edge,
           perPiece: 1,
         },
-        params: { ...(kind === 'blind' ? WORKED : kind === 'through' ? WORKED_THROUGH : {}), ...params },
+        params: {
+          ...(kind === 'blind' ? WORKED : kind === 'through' ? WORKED_THROUGH : {}),
+          ...params,
+        },
         routes: routes ?? {},
       },
     ],

@@ -1,7 +1,9 @@
 import type { BlindParams } from '../joints/index.ts';
 import { angleOf, type Piece } from '../stock/index.ts';
 
-/** A possible blind joint in its stock, and numbers between 0 and 1 to make another kind of it with. */
+/**
+ * A possible blind joint in its stock, and numbers between 0 and 1 to make another kind of it with.
+ */
 export interface Base {
   readonly tenoned: Piece;
   readonly mortised: Piece;
@@ -37,14 +39,22 @@ function pegged({ params, tenoned, u }: Base): object {
   const pegDiameter = [5, 6, 8][Math.floor(u[4]! * 2.99)]!;
   if (u[5]! < 0.5 || L < pegDiameter + 6 || Math.min(w, tenoned.width) < pegDiameter + 4) return {};
   const room = w - pegDiameter - 2;
-  const pegSpacing = room > pegDiameter + 3 && u[3]! < 0.4 ? between(u[3]! / 0.4, pegDiameter + 2.5, room) : 0;
+  const pegSpacing =
+    room > pegDiameter + 3 && u[3]! < 0.4 ? between(u[3]! / 0.4, pegDiameter + 2.5, room) : 0;
   const pegInset = between(u[2]!, pegDiameter / 2 + 3, L - pegDiameter / 2 - 1.5);
-  const offset = u[5]! < 0.8 ? { pegs: 'drawbored', pegOffset: between(u[1]!, 0, 1.9) } : { pegs: 'pegged' };
+  const offset =
+    u[5]! < 0.8 ? { pegs: 'drawbored', pegOffset: between(u[1]!, 0, 1.9) } : { pegs: 'pegged' };
   return { pegDiameter, pegInset, pegAcross: b + w / 2, pegSpacing, ...offset };
 }
 
 /** Wedges in some of them, where a tenon is wide enough. */
-function wedged(tenonWidth: number, width: number, u: Base['u'], most = 4, sunk = 0): Record<string, unknown> | false {
+function wedged(
+  tenonWidth: number,
+  width: number,
+  u: Base['u'],
+  most = 4,
+  sunk = 0,
+): Record<string, unknown> | false {
   const kerf = between(u[2]!, 0.8, 2);
   return (
     u[3]! > 0.6 &&
@@ -59,7 +69,10 @@ function wedged(tenonWidth: number, width: number, u: Base['u'], most = 4, sunk 
   );
 }
 
-/** Some of them coming out of the far side, no deeper than the cutters of the test shop reach, and wedged. */
+/**
+ * Some of them coming out of the far side, no deeper than the cutters of the test shop reach, and
+ * wedged.
+ */
 function passing(params: Base['params'], u: Base['u'], most?: number, sunk?: number) {
   if (u[5]! < 0.5) return { params: {}, width: {} };
   const width = between(u[1]!, 24, params.mortiseWidth < 8 ? 27 : 44);
@@ -75,7 +88,10 @@ function passing(params: Base['params'], u: Base['u'], most?: number, sunk?: num
 export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
   blind: (base) => {
     const { params, u } = base;
-    const mitred = u[0]! < 0.3 && params.tenonLength > params.mortiseWidth + 3.5 && { tips: u[1]! < 0.5 ? 'mitred-near' : 'mitred-far' }; // prettier-ignore
+    const mitred = u[0]! < 0.3 &&
+      params.tenonLength > params.mortiseWidth + 3.5 && {
+        tips: u[1]! < 0.5 ? 'mitred-near' : 'mitred-far',
+      };
     return { params: { ...params, ...(mitred || pegged(base)) } };
   },
   /** No deeper than the cutters of the test shop reach. */
@@ -95,9 +111,18 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const p = between(u[2]!, 2, 9);
     const out = passing(params, u);
     return {
-      params: { ...params, gap, faceShoulder: a, setBack: p - a + params.mortiseWidth / 2 - t / 2, ...out.params },
+      params: {
+        ...params,
+        gap,
+        faceShoulder: a,
+        setBack: p - a + params.mortiseWidth / 2 - t / 2,
+        ...out.params,
+      },
       tenoned: { thickness: a + 2 * t + gap + between(u[3]!, 0, 8) },
-      mortised: { ...out.width, thickness: p + t + gap + params.mortiseWidth + between(u[4]!, 2, 9) },
+      mortised: {
+        ...out.width,
+        thickness: p + t + gap + params.mortiseWidth + between(u[4]!, 2, 9),
+      },
     };
   },
   fingered: ({ params, u, tenoned }) => {
@@ -149,8 +174,13 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const { params, tenoned, mortised } = MADE_FROM_BLIND['open-slot']!(base);
     const degrees = (base.u[2]! < 0.5 ? -1 : 1) * between(base.u[3]!, 2, 25);
     const { cos, tan } = angleOf(degrees);
-    const slotDepth = tenoned!.width! / cos + Math.max(0, tan) * base.mortised.width + between(base.u[4]!, 0, 2);
-    return { params: { ...params, degrees, slotDepth }, tenoned: { ...tenoned }, mortised: { ...mortised } };
+    const slotDepth =
+      tenoned!.width! / cos + Math.max(0, tan) * base.mortised.width + between(base.u[4]!, 0, 2);
+    return {
+      params: { ...params, degrees, slotDepth },
+      tenoned: { ...tenoned },
+      mortised: { ...mortised },
+    };
   },
   stub: ({ params, u, tenoned, mortised }) => {
     const { faceClearance, bottomClearance } = params;
@@ -195,7 +225,10 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         haunchClearance: between(u[4]!, 0, 1),
         ...(u[5]! > 0.7 && { pegs: 'pinned', bradLength: between(u[0]!, 4, thickness - 3) }),
       },
-      tenoned: { thickness: thickness + between(u[5]!, 0, 1), width: edgeShoulder + tenonWidth + inner },
+      tenoned: {
+        thickness: thickness + between(u[5]!, 0, 1),
+        width: edgeShoulder + tenonWidth + inner,
+      },
       mortised: { thickness, width: Math.max(mortised.width, grooveDepth + 30) },
     };
   },
@@ -203,7 +236,13 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const housingDepth = between(u[0]!, 2, 6);
     const setBack = between(u[1]!, 2, 10);
     const housingClearance = between(u[2]!, 0, 0.4);
-    const { mortiseWidth: m, faceShoulder: a, faceClearance: c, edgeShoulder, endClearance } = params;
+    const {
+      mortiseWidth: m,
+      faceShoulder: a,
+      faceClearance: c,
+      edgeShoulder,
+      endClearance,
+    } = params;
     return {
       params: {
         ...params,
@@ -216,7 +255,9 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         mateThickness: tenoned.thickness,
         mateWidth: tenoned.width,
         position:
-          edgeShoulder - endClearance / 2 + between(u[3]!, Math.max(3, endClearance / 2 - edgeShoulder + 1), 200),
+          edgeShoulder -
+          endClearance / 2 +
+          between(u[3]!, Math.max(3, endClearance / 2 - edgeShoulder + 1), 200),
         faceShoulder: Math.max(a, c / 2 + 1 - setBack),
       },
       mortised: {
@@ -240,7 +281,10 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         setBack: p - a + m / 2 - (m - c) / 2,
         position: params.position + 40,
       },
-      tenoned: { width: Math.max(tenoned.width, tenonWidth + e + 3), thickness: Math.max(tenoned.thickness, m + 4) },
+      tenoned: {
+        width: Math.max(tenoned.width, tenonWidth + e + 3),
+        thickness: Math.max(tenoned.thickness, m + 4),
+      },
       mortised: { thickness: p + m + between(u[4]!, 2, 10) },
     };
   },
@@ -258,7 +302,11 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         rebateWidth: between(u[1]!, 2, Math.min(L - 4, 12)),
         position: between(u[2]!, haunch ? 22 : 1, 300) + haunch,
         mateWidth: tenoned.width,
-        ...(haunch && { cutBack: 'haunched', haunchWidth: haunch, haunchClearance: between(u[1]!, 0, 1) }),
+        ...(haunch && {
+          cutBack: 'haunched',
+          haunchWidth: haunch,
+          haunchClearance: between(u[1]!, 0, 1),
+        }),
       },
       tenoned: { thickness: thickness + between(u[3]!, 0, 1) },
       mortised: { thickness },
@@ -282,7 +330,9 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         setBack: near - t / 2 - off,
         centre: bore / 2 + between(u[5]!, 1, 300),
       },
-      mortised: { width: Math.max(mortised.width, params.tenonLength + params.bottomClearance + 4) },
+      mortised: {
+        width: Math.max(mortised.width, params.tenonLength + params.bottomClearance + 4),
+      },
     };
   },
   lap: (base) => ({
@@ -297,7 +347,11 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
   }),
   'tee-slot': ({ u, tenoned, mortised, params }) => {
     const faceClearance = between(u[0]!, 0, 0.15);
-    const tongueThickness = between(u[1]!, 4.5, Math.min(tenoned.thickness - 5, mortised.thickness - 5, 20));
+    const tongueThickness = between(
+      u[1]!,
+      4.5,
+      Math.min(tenoned.thickness - 5, mortised.thickness - 5, 20),
+    );
     const slot = tongueThickness + faceClearance;
     const nearProng = between(u[2]!, 2, tenoned.thickness - slot - 2);
     const wall = between(u[3]!, 1, mortised.thickness - tongueThickness - 1);
@@ -320,7 +374,8 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const W = between(u[0]!, 120, 420);
     const count = [1, 3, W > 240 ? 5 : 3][Math.floor(u[1]! * 2.99)]!;
     const tongueLength = between(u[2]!, 3, 8);
-    const tenonLength = tongueLength + between(u[3]!, 3, Math.max(4, Math.min(mortised.width, 38) - 16));
+    const tenonLength =
+      tongueLength + between(u[3]!, 3, Math.max(4, Math.min(mortised.width, 38) - 16));
     const faceShoulder = between(u[5]!, 0.5, T - (m - c) - 0.5);
     const wall = between(u[4]!, 2, Math.max(2.5, mortised.thickness - m - 2));
     return {
@@ -359,10 +414,23 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const along = (run === 'edges' ? thickness : width) / (sloped ? cos : 1);
     const { faceClearance, bottomClearance } = params;
     const mortiseWidth = between(u[2]!, 4.3, Math.min(10, along / 3));
-    const wall = run === 'faces' ? (along - mortiseWidth) / 2 : between(u[3]!, sloped ? along * 0.55 : 2, along - mortiseWidth - 2); // prettier-ignore
+    const wall =
+      run === 'faces'
+        ? (along - mortiseWidth) / 2
+        : between(u[3]!, sloped ? along * 0.55 : 2, along - mortiseWidth - 2);
     const most = sloped ? (wall - 1.1) / tan - bottomClearance : 20;
     return {
-      params: { mortiseWidth, faceClearance, faceShoulder: wall + faceClearance / 2, tenonLength: between(u[4]!, 2, most), ownLength: between(u[5]!, 2, most), bottomClearance, degrees, plane, run }, // prettier-ignore
+      params: {
+        mortiseWidth,
+        faceClearance,
+        faceShoulder: wall + faceClearance / 2,
+        tenonLength: between(u[4]!, 2, most),
+        ownLength: between(u[5]!, 2, most),
+        bottomClearance,
+        degrees,
+        plane,
+        run,
+      },
       tenoned: { thickness, width },
       mortised: { thickness, width: plane === 'width' || run === 'faces' ? width : mortised.width },
     };
@@ -375,22 +443,45 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const cos = Math.cos((degrees * Math.PI) / 180);
     const { tenonLength: L, mortiseWidth: m, bottomClearance } = params;
     const t = m - params.faceClearance;
-    const [T, W] = [Math.max(tenoned.thickness, t + 14), Math.max(tenoned.width, params.tenonWidth)];
+    const [T, W] = [
+      Math.max(tenoned.thickness, t + 14),
+      Math.max(tenoned.width, params.tenonWidth),
+    ];
     /** Wood enough on the side it runs away to, and a shoulder on a face. */
     const shift = L * tan + 0.2;
     const side = (stock: number, size: number) =>
-      degrees < 0 ? between(u[4]!, shift, stock - size - 0.5) : between(u[4]!, 0.5, stock - size - shift);
+      degrees < 0
+        ? between(u[4]!, shift, stock - size - 0.5)
+        : between(u[4]!, 0.5, stock - size - shift);
     const seenW = slant === 'tenon' && plane === 'width' ? W / cos : W;
     const tenonWidth = Math.min(params.tenonWidth, seenW - shift - 1.5);
-    const a = plane === 'thickness' && slant === 'tenon' ? side(T / cos, t) : between(u[5]!, 2, T - t - 2);
-    const b = plane === 'width' && slant === 'tenon' ? side(seenW, tenonWidth) : between(u[4]!, 0, W - tenonWidth);
+    const a =
+      plane === 'thickness' && slant === 'tenon' ? side(T / cos, t) : between(u[5]!, 2, T - t - 2);
+    const b =
+      plane === 'width' && slant === 'tenon'
+        ? side(seenW, tenonWidth)
+        : between(u[4]!, 0, W - tenonWidth);
     const long = slant === 'mortise' ? Math.max(L, 2 + (plane === 'width' ? W : T) * tan) : L;
     const p = between(u[5]!, 3 + (long + 5) * tan, 12 + (long + 5) * tan);
     const deep = long + bottomClearance + (tenonWidth + m + 20) * tan;
     return {
-      params: { ...params, tenonLength: long, tenonWidth, edgeShoulder: b, faceShoulder: a, setBack: p - a + m / 2 - t / 2, degrees, plane, slant, position: params.position + 20 }, // prettier-ignore
+      params: {
+        ...params,
+        tenonLength: long,
+        tenonWidth,
+        edgeShoulder: b,
+        faceShoulder: a,
+        setBack: p - a + m / 2 - t / 2,
+        degrees,
+        plane,
+        slant,
+        position: params.position + 20,
+      },
       tenoned: { thickness: T, width: W },
-      mortised: { width: Math.max(mortised.width, deep + 4), thickness: p + m + between(u[0]!, 4, 10) + (long + 5) * tan }, // prettier-ignore
+      mortised: {
+        width: Math.max(mortised.width, deep + 4),
+        thickness: p + m + between(u[0]!, 4, 10) + (long + 5) * tan,
+      },
     };
   },
   haunched: ({ params, u }) => {
@@ -398,7 +489,8 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
     const haunchWidth = between(u[0]!, 3, tenonWidth - m - 3);
     const haunchLength = between(u[1]!, 2, L * 0.7);
     const sloped = u[3]! > 0.6 && { haunch: 'sloped' };
-    const mitred = u[4]! < 0.4 && L - haunchLength > m + 3.2 && { tips: u[5]! < 0.5 ? 'mitred-near' : 'mitred-far' };
+    const mitred = u[4]! < 0.4 &&
+      L - haunchLength > m + 3.2 && { tips: u[5]! < 0.5 ? 'mitred-near' : 'mitred-far' };
     return {
       params: {
         ...params,
@@ -408,7 +500,9 @@ export const MADE_FROM_BLIND: Readonly<Record<string, (base: Base) => Made>> = {
         tenonWidth: tenonWidth - haunchWidth,
         edgeShoulder: edgeShoulder + haunchWidth,
         haunchLength,
-        /** A slope that rests on its pocket all along is no joint, and hard on the exact modeller. */
+        /**
+         * A slope that rests on its pocket all along is no joint, and hard on the exact modeller.
+         */
         haunchClearance: between(u[2]!, 0.05, 1),
         position: edgeShoulder + haunchWidth + endClearance / 2 + m / 2 + between(u[3]!, 1, 40),
       },

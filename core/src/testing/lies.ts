@@ -4,7 +4,10 @@ import { turn } from '../solids/index.ts';
 import type { Piece } from '../stock/index.ts';
 import type { Shop } from '../tooling/index.ts';
 
-/** Which way a piece lies in the machine, as a line has it that has no front: from its place there, not from the card. */
+/**
+ * Which way a piece lies in the machine, as a line has it that has no front: from its place there,
+ * not from the card.
+ */
 export function lieIn(setup: Setup, pass: Pass, at: Occurrence, piece: Piece, shop: Shop): string {
   const { rigid } = modelOf(setup.model).place(setup, pass, at, piece, shop);
   const along = turn(rigid.rotation, [1, 0, 0]);

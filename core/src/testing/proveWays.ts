@@ -18,7 +18,12 @@ const OFTEN = { exact: 1, rounded: 1 };
 
 /** Of so many joints at least one goes this way, or the way is none. */
 const RARELY = 2000;
-const runs = (numRuns: number) => ({ numRuns, seed: SEED, endOnFailure: true, maxSkipsPerRun: RARELY });
+const runs = (numRuns: number) => ({
+  numRuns,
+  seed: SEED,
+  endOnFailure: true,
+  maxSkipsPerRun: RARELY,
+});
 
 /** What a shop measures by, mm. */
 const STEPS = fc.constantFrom(0.05, 0.1, 25.4 / 128, 25.4 / 64);
@@ -31,7 +36,10 @@ const FILES = 4;
  * shops: the kinds of one file.
  */
 export async function proveShare(file: number): Promise<void> {
-  const kinds = JOINT_KINDS.filter((_, i) => i % FILES === file - 1).map(({ id }) => ({ kind: id, own: waysOf(id) }));
+  const kinds = JOINT_KINDS.filter((_, i) => i % FILES === file - 1).map(({ id }) => ({
+    kind: id,
+    own: waysOf(id),
+  }));
   it.each(kinds)('there is a way to cut $kind', ({ own }) => expect(own.length).toBeGreaterThan(0));
   const ways = kinds.flatMap(({ own }) => own);
   const modeller: Modeller = await loadModeller();
@@ -72,14 +80,18 @@ export async function proveShare(file: number): Promise<void> {
           fc.pre(goes);
           const { graduation } = shop;
           const { joints, cards } = planJob(job, shop, modeller);
-          for (const { set, value, stays, clears, rounding } of eachSetup({ cards }).flatMap((o) => o.setup.figures)) {
+          for (const { set, value, stays, clears, rounding } of eachSetup({ cards }).flatMap(
+            (o) => o.setup.figures,
+          )) {
             expect(set.value + set.error).toBeCloseTo(value, 9);
             /**
              * What only has to stay on one side goes by a rule of half a millimetre, to that side.
              */
             const short = rounding === 'up' ? -set.error : set.error;
-            if (stays) expect(short > -1e-9 && short < 0.5 + 1e-9 && set.by !== 'blocks').toBe(true);
-            else if (clears) expect(Math.abs(set.error) < 0.25 + 1e-9 && set.by !== 'blocks').toBe(true);
+            if (stays)
+              expect(short > -1e-9 && short < 0.5 + 1e-9 && set.by !== 'blocks').toBe(true);
+            else if (clears)
+              expect(Math.abs(set.error) < 0.25 + 1e-9 && set.by !== 'blocks').toBe(true);
             else expect(set.spread === 0 || Math.abs(set.error) <= graduation).toBe(true);
           }
           const { tenoned, mortised } = joints[0]!.proof!.members;

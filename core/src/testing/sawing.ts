@@ -4,30 +4,78 @@ import type { Area, Board } from '../stock/index.ts';
 import type { Nest, Wanted } from '../cutlist/index.ts';
 
 export const KERF = 3.2;
-export const board = (more: Partial<Board> = {}): Board => ({ id: 'board', name: 'Board', count: 1, length: 3000, width: 200, thickness: 32, species: '', ends: 0, defects: [], ...more }); // prettier-ignore
-export const want = (length: number, width: number, count = 1, thickness = 25): Wanted => ({ length, width, count, thickness, species: '' }); // prettier-ignore
+export const board = (more: Partial<Board> = {}): Board => ({
+  id: 'board',
+  name: 'Board',
+  count: 1,
+  length: 3000,
+  width: 200,
+  thickness: 32,
+  species: '',
+  ends: 0,
+  defects: [],
+  ...more,
+});
+export const want = (length: number, width: number, count = 1, thickness = 25): Wanted => ({
+  length,
+  width,
+  count,
+  thickness,
+  species: '',
+});
 
 const square = ({ x, y, length, width }: Area, less = 0): Polygon => {
   const [x0, y0, x1, y1] = [x + less, y + less, x + length - less, y + width - less];
-  return [[[x0, y0], [x1, y0], [x1, y1], [x0, y1], [x0, y0]]]; // prettier-ignore
+  return [
+    [
+      [x0, y0],
+      [x1, y0],
+      [x1, y1],
+      [x0, y1],
+      [x0, y0],
+    ],
+  ];
 };
 const areaOf = (polygons: readonly Polygon[]): number =>
-  polygons.flat().reduce((sum, ring) => sum + ring.slice(1).reduce((own, [x, y], i) => own + (ring[i]![0] * y - x * ring[i]![1]) / 2, 0), 0); // prettier-ignore
+  polygons
+    .flat()
+    .reduce(
+      (sum, ring) =>
+        sum +
+        ring.slice(1).reduce((own, [x, y], i) => own + (ring[i]![0] * y - x * ring[i]![1]) / 2, 0),
+      0,
+    );
 
-/** Everything on a board lies in its clear wood, and a kerf or more apart, as a polygon clipper sees it. */
+/**
+ * Everything on a board lies in its clear wood, and a kerf or more apart, as a polygon clipper sees
+ * it.
+ */
 export function judge({ sawn, missing, volume, least }: Nest, wanted: readonly Wanted[]): void {
-  const placed = wanted.map((_, i) => sawn.flatMap((s) => s.placed.filter(({ blank }) => blank === i)));
+  const placed = wanted.map((_, i) =>
+    sawn.flatMap((s) => s.placed.filter(({ blank }) => blank === i)),
+  );
   placed.forEach((own, i) => {
     expect(own.length + missing[i]!).toBe(wanted[i]!.count);
-    for (const { length, width } of own) expect([length, width]).toEqual([wanted[i]!.length, wanted[i]!.width]);
+    for (const { length, width } of own)
+      expect([length, width]).toEqual([wanted[i]!.length, wanted[i]!.width]);
   });
   for (const { board: own, placed: here, offcuts } of sawn) {
     const { length, width, ends, thickness, species } = own;
     const usable = square({ x: ends, y: 0, length: length - 2 * ends, width });
-    const defects = own.defects.map(({ from, to, across }) => square({ x: from, y: across?.from ?? 0, length: to - from, width: across ? across.to - across.from : width })); // prettier-ignore
+    const defects = own.defects.map(({ from, to, across }) =>
+      square({
+        x: from,
+        y: across?.from ?? 0,
+        length: to - from,
+        width: across ? across.to - across.from : width,
+      }),
+    );
     const clear = defects.length ? polygonClipping.difference(usable, ...defects) : [usable];
     const all = [...here, ...offcuts].map((area) => square(area));
-    /** Union of them has the area of all of them, and nothing of it lies outside: the rest is saw dust and waste. */
+    /**
+     * Union of them has the area of all of them, and nothing of it lies outside: the rest is saw
+     * dust and waste.
+     */
     const [first, ...others] = all as [Polygon, ...Polygon[]];
     const union = polygonClipping.union(first, ...others);
     const sum = [...here, ...offcuts].reduce((s, a) => s + a.length * a.width, 0);
@@ -35,7 +83,10 @@ export function judge({ sawn, missing, volume, least }: Nest, wanted: readonly W
     const outside = polygonClipping.difference(union, clear);
     expect(areaOf(outside)).toBeLessThan(1);
     /** Grown by half a kerf all round they still don't meet. */
-    const grown = [...here, ...offcuts].map((area) => square(area, -KERF / 2 + 1e-4)) as [Polygon, ...Polygon[]];
+    const grown = [...here, ...offcuts].map((area) => square(area, -KERF / 2 + 1e-4)) as [
+      Polygon,
+      ...Polygon[],
+    ];
     expect(areaOf(polygonClipping.union(...grown))).toBeCloseTo(
       grown.reduce((s, p) => s + areaOf([p]), 0),
       0,

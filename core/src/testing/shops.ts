@@ -1,7 +1,16 @@
-import { USUAL_MINUTES, USUAL_RULES, USUAL_SCHOOLS, type Shop, type Tool } from '../tooling/index.ts';
+import {
+  USUAL_MINUTES,
+  USUAL_RULES,
+  USUAL_SCHOOLS,
+  type Shop,
+  type Tool,
+} from '../tooling/index.ts';
 import { INCH, METRIC } from '../units/index.ts';
 
-/** A plain shop with everything, centred on the worked values: kerf 3.2, cutters 6 to 12, a round base of 150. */
+/**
+ * A plain shop with everything, centred on the worked values: kerf 3.2, cutters 6 to 12, a round
+ * base of 150.
+ */
 export const TEST_SHOP: Shop = {
   name: 'Test shop',
   style: METRIC,
@@ -28,7 +37,15 @@ export const TEST_SHOP: Shop = {
       fenceScale: null,
       heightScale: null,
     },
-    { kind: 'saw-blade', retired: false, id: 'blade', name: 'Rip blade', kerf: 3.2, diameter: 254, teeth: 'flat' },
+    {
+      kind: 'saw-blade',
+      retired: false,
+      id: 'blade',
+      name: 'Rip blade',
+      kerf: 3.2,
+      diameter: 254,
+      teeth: 'flat',
+    },
     {
       kind: 'stack',
       retired: false,
@@ -65,7 +82,14 @@ export const TEST_SHOP: Shop = {
       driftAngle: 1,
       fenceScale: null,
     },
-    { kind: 'bandsaw-blade', retired: false, id: 'band-blade', name: 'Bandsaw blade 16', kerf: 1.1, width: 16 },
+    {
+      kind: 'bandsaw-blade',
+      retired: false,
+      id: 'band-blade',
+      name: 'Bandsaw blade 16',
+      kerf: 1.1,
+      width: 16,
+    },
     {
       kind: 'router',
       retired: false,
@@ -116,8 +140,25 @@ export const TEST_SHOP: Shop = {
       bore: G - 2,
       projection: 8,
     })),
-    { kind: 'overhead-saw', retired: false, id: 'overhead', name: 'Saw from above', widestStack: 20, deepest: 70, travel: 300, depthScale: null }, // prettier-ignore
-    { kind: 'bearing', retired: false, id: 'bearing', name: 'Bearing 16', stated: 16, outside: 16, bore: 8 },
+    {
+      kind: 'overhead-saw',
+      retired: false,
+      id: 'overhead',
+      name: 'Saw from above',
+      widestStack: 20,
+      deepest: 70,
+      travel: 300,
+      depthScale: null,
+    },
+    {
+      kind: 'bearing',
+      retired: false,
+      id: 'bearing',
+      name: 'Bearing 16',
+      stated: 16,
+      outside: 16,
+      bore: 8,
+    },
     ...[6, 8, 10, 12].map((size): Tool => ({
       kind: 'hollow-chisel',
       retired: false,
@@ -126,9 +167,41 @@ export const TEST_SHOP: Shop = {
       size,
       length: 75,
     })),
-    { kind: 'router-table', retired: false, id: 'router-table', name: 'Router table', largestCutter: 80, largestShank: 12.7, slowest: 8000, fastest: 22000, tallest: 60, fenceReach: 250, fenceScale: null, heightScale: null }, // prettier-ignore
-    { kind: 'copy-router', retired: false, id: 'copier', name: 'Copying router 2 : 1', ratio: 2, largestCutter: 20, largestShank: 12.7, deepest: 70, reachAlong: 200, reachAcross: 80 }, // prettier-ignore
-    { kind: 'drill-press', retired: false, id: 'press', name: 'Drill press', travel: 90, throat: 160, largestBit: 40 },
+    {
+      kind: 'router-table',
+      retired: false,
+      id: 'router-table',
+      name: 'Router table',
+      largestCutter: 80,
+      largestShank: 12.7,
+      slowest: 8000,
+      fastest: 22000,
+      tallest: 60,
+      fenceReach: 250,
+      fenceScale: null,
+      heightScale: null,
+    },
+    {
+      kind: 'copy-router',
+      retired: false,
+      id: 'copier',
+      name: 'Copying router 2 : 1',
+      ratio: 2,
+      largestCutter: 20,
+      largestShank: 12.7,
+      deepest: 70,
+      reachAlong: 200,
+      reachAcross: 80,
+    },
+    {
+      kind: 'drill-press',
+      retired: false,
+      id: 'press',
+      name: 'Drill press',
+      travel: 90,
+      throat: 160,
+      largestBit: 40,
+    },
     ...[5, 6, 8, 10, 12, 16, 20, 25].map((d): Tool => ({
       kind: 'boring-bit',
       retired: false,
@@ -139,7 +212,20 @@ export const TEST_SHOP: Shop = {
       form: 'brad-point',
       lead: 3,
     })),
-    { kind: 'paired-cutters', retired: false, id: 'pair', name: 'Paired cutters 76', diameter: 76, height: 24, bearing: 16, leastGap: 4, mostGap: 20, shank: 12, topSpeed: 10000, level: 10 }, // prettier-ignore
+    {
+      kind: 'paired-cutters',
+      retired: false,
+      id: 'pair',
+      name: 'Paired cutters 76',
+      diameter: 76,
+      height: 24,
+      bearing: 16,
+      leastGap: 4,
+      mostGap: 20,
+      shank: 12,
+      topSpeed: 10000,
+      level: 10,
+    },
     ...[6, 8, 10, 12].map((d): Tool => ({
       kind: 'router-cutter',
       retired: false,
@@ -167,8 +253,15 @@ export const TEST_SHOP: Shop = {
   ],
 };
 
-/** The shop with some of one tool's measurements changed: what it truly is, or another shop altogether. */
-export const withTool = (shop: Shop, id: string, change: Partial<Tool> | Record<string, unknown>): Shop => ({
+/**
+ * The shop with some of one tool's measurements changed: what it truly is, or another shop
+ * altogether.
+ */
+export const withTool = (
+  shop: Shop,
+  id: string,
+  change: Partial<Tool> | Record<string, unknown>,
+): Shop => ({
   ...shop,
   tools: shop.tools.map((t) => (t.id === id ? ({ ...t, ...change } as Tool) : t)),
 });

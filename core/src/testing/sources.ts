@@ -37,7 +37,8 @@ export function fingerprintOf(folder: string, { deep } = { deep: true }): string
 
 /** Folders in one of the core's whose sources have a text. */
 function foldersWith(text: string, place: string): string[] {
-  const has = (folder: string) => filesIn(folder, { deep: true }).some((path) => textOf(path).includes(text));
+  const has = (folder: string) =>
+    filesIn(folder, { deep: true }).some((path) => textOf(path).includes(text));
   return readdirSync(join(CORE, place), { withFileTypes: true })
     .filter((entry) => entry.isDirectory() && has(join(place, entry.name)))
     .map(({ name }) => join(place, name));

@@ -8,7 +8,15 @@ import { remembered } from './sources.ts';
  * Work at the bench that follows from corners, wedges or mitred ends asked for, not from a choice
  * of route.
  */
-export const FOLLOWS: ReadonlySet<string> = new Set(['square-ends', 'round-edges', 'hand-kerf', 'flare-ends', 'mitre-tips', 'slope-haunch', 'slope-pocket']); // prettier-ignore
+export const FOLLOWS: ReadonlySet<string> = new Set([
+  'square-ends',
+  'round-edges',
+  'hand-kerf',
+  'flare-ends',
+  'mitre-tips',
+  'slope-haunch',
+  'slope-pocket',
+]);
 
 export interface Way {
   readonly kind: string;
@@ -45,9 +53,14 @@ function seenIn(kind: string, joints: number): Seen[] {
   const seen = new Map<string, Seen>();
   for (const { job, shop } of fc.sample(cases({ kind }), { numRuns: joints, seed: 5 })) {
     const routes = routesOf(job.joints[0]!, job, shop);
-    const accepted = (member: MemberName) => routes[member].filter((r) => !r.refusals.length).map((r) => r.methods.filter((m) => !FOLLOWS.has(m))); // prettier-ignore
+    const accepted = (member: MemberName) =>
+      routes[member]
+        .filter((r) => !r.refusals.length)
+        .map((r) => r.methods.filter((m) => !FOLLOWS.has(m)));
     const mortised = accepted('mortised');
-    const pairs = accepted('tenoned').flatMap((t) => mortised.map((m) => [...new Set([...t, ...m])]));
+    const pairs = accepted('tenoned').flatMap((t) =>
+      mortised.map((m) => [...new Set([...t, ...m])]),
+    );
     for (const methods of new Map(pairs.map((pair) => [pair.join('+'), pair])).values()) {
       const key = methods.join('+');
       seen.set(key, { methods, often: (seen.get(key)?.often ?? 0) + 1 });
@@ -74,7 +87,10 @@ interface Seen {
  * The commonest of all, unless some methods are known, then whichever adds the most methods that
  * none before it has; of equals one that is quick to prove, then the commoner.
  */
-function covering(ways: readonly Seen[], known: ReadonlySet<string> = new Set()): (readonly string[])[] {
+function covering(
+  ways: readonly Seen[],
+  known: ReadonlySet<string> = new Set(),
+): (readonly string[])[] {
   const quick = (way: Seen) => Number(way.methods.some((id) => QUICK.has(id)));
   const commonest = [...ways].sort((a, b) => b.often - a.often);
   const left = [...commonest].sort((a, b) => quick(b) - quick(a));
@@ -82,7 +98,10 @@ function covering(ways: readonly Seen[], known: ReadonlySet<string> = new Set())
   const chosen: (readonly string[])[] = [];
   const adds = (r: Seen) => r.methods.filter((m) => missing.has(m)).length;
   while (missing.size) {
-    const next = chosen.length || known.size ? left.reduce((a, b) => (adds(b) > adds(a) ? b : a)) : commonest[0]!;
+    const next =
+      chosen.length || known.size
+        ? left.reduce((a, b) => (adds(b) > adds(a) ? b : a))
+        : commonest[0]!;
     chosen.push(next.methods);
     next.methods.forEach((m) => missing.delete(m));
   }

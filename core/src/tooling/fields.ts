@@ -1,16 +1,32 @@
 import type { Tool, ToolKind, ToolOf } from './tools.ts';
 
-/** What one measurement of a tool is: how it is typed, checked, written to a table and drawn on a form. */
+/**
+ * What one measurement of a tool is: how it is typed, checked, written to a table and drawn on a
+ * form.
+ */
 export type Field = {
   readonly label: string;
   readonly help?: string;
   /** Came later: a tool without it has its `initial`. */
   readonly later?: true;
 } & (
-  | { readonly type: 'length'; readonly least: 'more than 0' | '0 or more'; readonly initial: number }
+  | {
+      readonly type: 'length';
+      readonly least: 'more than 0' | '0 or more';
+      readonly initial: number;
+    }
   | { readonly type: 'angle'; readonly initial: number }
-  | { readonly type: 'count'; readonly least: number; readonly most: number; readonly initial: number }
-  | { readonly type: 'choice'; readonly options: Readonly<Record<string, string>>; readonly initial: string }
+  | {
+      readonly type: 'count';
+      readonly least: number;
+      readonly most: number;
+      readonly initial: number;
+    }
+  | {
+      readonly type: 'choice';
+      readonly options: Readonly<Record<string, string>>;
+      readonly initial: string;
+    }
   | { readonly type: 'flag'; readonly initial: boolean }
   | { readonly type: 'lengths'; readonly most: number; readonly initial: readonly number[] }
   | { readonly type: 'tool'; readonly kind: ToolKind; readonly initial: string }
@@ -18,9 +34,15 @@ export type Field = {
   | { readonly type: 'screw'; readonly initial: null }
 );
 
-export type FieldName<K extends ToolKind> = Exclude<keyof ToolOf<K>, 'id' | 'name' | 'kind' | 'retired' | 'measured'>;
+export type FieldName<K extends ToolKind> = Exclude<
+  keyof ToolOf<K>,
+  'id' | 'name' | 'kind' | 'retired' | 'measured'
+>;
 
-/** A sort of tool: its words, the shelf it lies on, and its measurements in the order they are asked for. */
+/**
+ * A sort of tool: its words, the shelf it lies on, and its measurements in the order they are asked
+ * for.
+ */
 export interface KindEntry<K extends ToolKind = ToolKind> {
   readonly title: string;
   readonly plural: string;
@@ -28,7 +50,14 @@ export interface KindEntry<K extends ToolKind = ToolKind> {
   readonly fields: Readonly<Record<FieldName<K>, Field>>;
 }
 
-export const SHELVES = ['Machines', 'Cutters and blades', 'Bits and chisels', 'Guides', 'Jigs', 'Measuring'] as const;
+export const SHELVES = [
+  'Machines',
+  'Cutters and blades',
+  'Bits and chisels',
+  'Guides',
+  'Jigs',
+  'Measuring',
+] as const;
 export type Shelf = (typeof SHELVES)[number];
 
 const size = (label: string, initial: number, help?: string): Field => ({
@@ -68,7 +97,12 @@ const lengths = (label: string, most: number, initial: readonly number[]): Field
   most,
   initial,
 });
-const blade = (kind: ToolKind): Field => ({ type: 'tool', label: 'Blade on it', kind, initial: '' });
+const blade = (kind: ToolKind): Field => ({
+  type: 'tool',
+  label: 'Blade on it',
+  kind,
+  initial: '',
+});
 const teeth = choice('Teeth', {
   flat: 'flat-topped',
   alternate: 'alternate bevel',
@@ -78,8 +112,8 @@ const later = (field: Field): Field => ({ ...field, later: true });
 const insists = from0('Only for stock', 0, '0 where it takes any thickness');
 
 /**
- * Every sort of tool. Forms, checks, tables and the job file's schema are all made from this one list; the kinds of
- * `tools.ts` are held equal to it by the type.
+ * Every sort of tool. Forms, checks, tables and the job file's schema are all made from this one
+ * list; the kinds of `tools.ts` are held equal to it by the type.
  */
 export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
   'table-saw': {
@@ -181,7 +215,11 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
     title: 'Drill press',
     plural: 'Drill presses',
     shelf: 'Machines',
-    fields: { travel: size('Travel', 80), throat: size('Throat', 150), largestBit: size('Largest bit', 40) },
+    fields: {
+      travel: size('Travel', 80),
+      throat: size('Throat', 150),
+      largestBit: size('Largest bit', 40),
+    },
   },
   mortiser: {
     title: 'Hollow chisel mortiser',
@@ -227,7 +265,11 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
     title: 'Saw blade',
     plural: 'Saw blades',
     shelf: 'Cutters and blades',
-    fields: { kerf: size('Kerf', 3.2, 'measured in a cut'), diameter: size('Diameter', 250), teeth },
+    fields: {
+      kerf: size('Kerf', 3.2, 'measured in a cut'),
+      diameter: size('Diameter', 250),
+      teeth,
+    },
   },
   stack: {
     title: 'Dado stack',
@@ -279,7 +321,11 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
     title: 'Guide bearing',
     plural: 'Guide bearings',
     shelf: 'Guides',
-    fields: { stated: size('Stated', 12), outside: size('Outside, measured', 12), bore: size('Bore', 5) },
+    fields: {
+      stated: size('Stated', 12),
+      outside: size('Outside, measured', 12),
+      bore: size('Bore', 5),
+    },
   },
   'straight-edge': {
     title: 'Straight-edge',
@@ -297,7 +343,9 @@ export const TOOL_KINDS: { readonly [K in ToolKind]: KindEntry<K> } = {
       clampLine: size('Lowest clamp or screw', 85, 'above the table'),
       travel: from0('Travel', 0, '0 where the fence moves it'),
       screw: screw('Screw'),
-      slidBy: later(choice('Slid, without a screw', { stops: 'from stop to stop', spacer: 'by a spacer' })),
+      slidBy: later(
+        choice('Slid, without a screw', { stops: 'from stop to stop', spacer: 'by a spacer' }),
+      ),
       carried: later(from0('Carried by its stop', 0, 'step less spacer: a kerf, or 0')),
       body: later(from0('Body', 0, 'from the fence to its face, where it rides on one')),
     },
@@ -353,4 +401,5 @@ export const measureOf = (tool: Tool, key: string, field: Field): unknown =>
   (tool as unknown as Readonly<Record<string, unknown>>)[key] ?? field.initial;
 
 /** The measurements of a sort of tool, name and field, in the order they are asked for. */
-export const fieldsOf = (kind: ToolKind): [string, Field][] => Object.entries(TOOL_KINDS[kind].fields);
+export const fieldsOf = (kind: ToolKind): [string, Field][] =>
+  Object.entries(TOOL_KINDS[kind].fields);

@@ -30,7 +30,13 @@ export function newTool(kind: ToolKind, chest: readonly Tool[]): Tool {
     key,
     field.type === 'tool' ? (chest.find((t) => t.kind === field.kind)?.id ?? '') : field.initial,
   ]);
-  return { kind, id: freshId(name, chest), name, retired: false, ...Object.fromEntries(fields) } as Tool;
+  return {
+    kind,
+    id: freshId(name, chest),
+    name,
+    retired: false,
+    ...Object.fromEntries(fields),
+  } as Tool;
 }
 
 /** The same tool once more under a name of its own. */

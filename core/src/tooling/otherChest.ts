@@ -23,7 +23,10 @@ const sizesOf = (tool: Tool): string =>
  * What a job's own chest has beside the shop's, tool by tool, by id or else by kind and name; what
  * is retired there is not asked for.
  */
-export function otherChest({ tools: theirs }: Pick<Shop, 'tools'>, { tools: ours }: Pick<Shop, 'tools'>): OtherChest {
+export function otherChest(
+  { tools: theirs }: Pick<Shop, 'tools'>,
+  { tools: ours }: Pick<Shop, 'tools'>,
+): OtherChest {
   const hereOf = (tool: Tool) =>
     ours.find(({ id, kind }) => id === tool.id && kind === tool.kind) ??
     ours.find(({ kind, name }) => kind === tool.kind && name === tool.name);

@@ -23,7 +23,10 @@ export interface WorkMinutes {
   readonly template: number;
 }
 
-/** Minutes a change costs, by what changes; and what the work itself takes, where the shop knows better than usual. */
+/**
+ * Minutes a change costs, by what changes; and what the work itself takes, where the shop knows
+ * better than usual.
+ */
 export interface Minutes extends Partial<WorkMinutes> {
   readonly figure: number;
   readonly jig: number;
@@ -34,7 +37,14 @@ export interface Minutes extends Partial<WorkMinutes> {
 }
 
 /** Values from memory of shop practice. */
-export const USUAL_MINUTES: Minutes = { figure: 2, jig: 5, cutter: 6, stack: 10, machine: 1, testCut: 2 };
+export const USUAL_MINUTES: Minutes = {
+  figure: 2,
+  jig: 5,
+  cutter: 6,
+  stack: 10,
+  machine: 1,
+  testCut: 2,
+};
 
 /** Values from memory of shop practice. */
 export const USUAL_WORK_MINUTES: WorkMinutes = {
@@ -63,12 +73,18 @@ export interface LocalRules {
   /** Shortest piece fed by hand, and at a power crosscut, mm; can only be made longer. */
   readonly shortestFed: Mm;
   readonly shortestCrosscut: Mm;
-  /** Tallest piece stood on end by one person, and by anyone who has another way, mm; usual where nobody says. */
+  /**
+   * Tallest piece stood on end by one person, and by anyone who has another way, mm; usual where
+   * nobody says.
+   */
   readonly tallestAlone?: Mm;
   readonly tallest?: Mm;
 }
 
-/** Common practice, values from memory: past the first a second hand steadies it, past the second it lies flat. */
+/**
+ * Common practice, values from memory: past the first a second hand steadies it, past the second it
+ * lies flat.
+ */
 export const TALLEST_ALONE: Mm = 600;
 export const TALLEST: Mm = 1000;
 
@@ -100,9 +116,15 @@ export interface Shop {
   readonly style: LengthStyle;
   /** Finest step measured with rule or calliper when a figure is set. 0 sets figures exactly. */
   readonly graduation: Mm;
-  /** How much the second of cheek and shoulder stops short of the corner: 0.2 to 0.5 mm, common practice. */
+  /**
+   * How much the second of cheek and shoulder stops short of the corner: 0.2 to 0.5 mm, common
+   * practice.
+   */
   readonly secondCutShort: Mm;
-  /** Left on every sawn or routed cheek for the plane, mm; nothing where nobody says: tenons come off the saw to size. */
+  /**
+   * Left on every sawn or routed cheek for the plane, mm; nothing where nobody says: tenons come
+   * off the saw to size.
+   */
   readonly planeAllowance?: Mm;
   /** Face clearance aimed at: 0.05 mm, where snug meets slip. */
   readonly targetClearance: Mm;
@@ -116,12 +138,20 @@ export interface Shop {
   readonly tools: readonly Tool[];
 }
 
-/** Finest step a shop sets in the unit that isn't its own: a calliper's 0.05 mm, or two thousandths of an inch. */
+/**
+ * Finest step a shop sets in the unit that isn't its own: a calliper's 0.05 mm, or two thousandths
+ * of an inch.
+ */
 const OTHER_GRADUATION = { mm: 0.05, in: INCH / 500 };
 
-/** A style in the given unit: itself where the unit is its own, else the usual one with its decimal sign. */
+/**
+ * A style in the given unit: itself where the unit is its own, else the usual one with its decimal
+ * sign.
+ */
 export const styleIn = (style: LengthStyle, units: 'mm' | 'in'): LengthStyle =>
-  style.system === units ? style : { ...(units === 'mm' ? METRIC : IMPERIAL), decimal: style.decimal };
+  style.system === units
+    ? style
+    : { ...(units === 'mm' ? METRIC : IMPERIAL), decimal: style.decimal };
 
 /** The shop working in the given unit: its own style and graduation where the unit is its own. */
 export const shopIn = (shop: Shop, units: 'mm' | 'in'): Shop =>
@@ -132,7 +162,10 @@ export const shopIn = (shop: Shop, units: 'mm' | 'in'): Shop =>
 /** The sort of blade that a saw takes. */
 const BLADE_OF = { 'table-saw': 'saw-blade', bandsaw: 'bandsaw-blade' } as const;
 
-/** What is on a saw: its blade, another tool that is none for it, or nothing; true for what needs no blade. */
+/**
+ * What is on a saw: its blade, another tool that is none for it, or nothing; true for what needs no
+ * blade.
+ */
 export function bladeOf(tool: Tool, tools: readonly Tool[]): true | 'none' | Tool {
   if (!('bladeId' in tool)) return true;
   const on = tools.find(({ id }) => id === tool.bladeId);
@@ -142,8 +175,14 @@ export function bladeOf(tool: Tool, tools: readonly Tool[]): true | 'none' | Too
 
 const shelves = new WeakMap<readonly Tool[], Map<ToolKind, Tool[]>>();
 
-/** The shop's tools of a kind that can be used: not retired, and no saw without its blade; in the order of its chest. */
-export function toolsOf<K extends ToolKind>(shop: Pick<Shop, 'tools'>, kind: K): readonly ToolOf<K>[] {
+/**
+ * The shop's tools of a kind that can be used: not retired, and no saw without its blade; in the
+ * order of its chest.
+ */
+export function toolsOf<K extends ToolKind>(
+  shop: Pick<Shop, 'tools'>,
+  kind: K,
+): readonly ToolOf<K>[] {
   let shelf = shelves.get(shop.tools);
   if (!shelf) {
     shelf = new Map();
@@ -158,8 +197,15 @@ export function toolsOf<K extends ToolKind>(shop: Pick<Shop, 'tools'>, kind: K):
   return (shelf.get(kind) ?? []) as ToolOf<K>[];
 }
 
-/** @throws Error when the chest has no such tool of that kind: a plan never names one it did not find. */
-export function toolById<K extends ToolKind>(shop: Pick<Shop, 'tools'>, kind: K, id: string): ToolOf<K> {
+/**
+ * @throws Error when the chest has no such tool of that kind: a plan never names one it did not
+ *   find.
+ */
+export function toolById<K extends ToolKind>(
+  shop: Pick<Shop, 'tools'>,
+  kind: K,
+  id: string,
+): ToolOf<K> {
   const found = shop.tools.find((tool): tool is ToolOf<K> => tool.kind === kind && tool.id === id);
   if (!found) throw new Error(`The chest has no ${kind} “${id}”.`);
   return found;

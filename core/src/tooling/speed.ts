@@ -11,8 +11,13 @@ const CEILINGS: readonly (readonly [Mm, number])[] = [
   [90, 12_000],
 ];
 
-/** Fastest a router cutter may turn, rpm, and what says so: its own mark always wins over the diameter. */
+/**
+ * Fastest a router cutter may turn, rpm, and what says so: its own mark always wins over the
+ * diameter.
+ */
 export function topSpeed(diameter: Mm, marked: number): { rpm: number; by: 'mark' | 'diameter' } {
   const ceiling = CEILINGS.find(([largest]) => diameter <= largest + 1e-9)?.[1];
-  return ceiling === undefined || marked <= ceiling ? { rpm: marked, by: 'mark' } : { rpm: ceiling, by: 'diameter' };
+  return ceiling === undefined || marked <= ceiling
+    ? { rpm: marked, by: 'mark' }
+    : { rpm: ceiling, by: 'diameter' };
 }

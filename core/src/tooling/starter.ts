@@ -17,7 +17,10 @@ export interface FirstAnswers {
 /** Fit aimed at: the boundary of snug and slip. */
 const TARGET = { mm: 0.05, in: 0.002 * INCH };
 
-/** A shop with a sensible chest, so that a newcomer can plan at once. Sizes are usual ones, to be measured. */
+/**
+ * A shop with a sensible chest, so that a newcomer can plan at once. Sizes are usual ones, to be
+ * measured.
+ */
 export function starterShop({ name, units, size, guardOff }: FirstAnswers): Shop {
   const style: LengthStyle = units === 'mm' ? METRIC : IMPERIAL;
   return {
@@ -38,13 +41,20 @@ export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): To
   const chest: Tool[] = [];
   const inch = (inches: number): Mm => Number((inches * INCH).toFixed(9));
   const own = (metric: Mm, inches: number): Mm => (units === 'mm' ? metric : inch(inches));
-  const add = <K extends ToolKind>(kind: K, name: string, change: Partial<ToolOf<K>> = {}): Tool => {
+  const add = <K extends ToolKind>(
+    kind: K,
+    name: string,
+    change: Partial<ToolOf<K>> = {},
+  ): Tool => {
     const made = { ...newTool(kind, chest), ...change, name } as Tool;
     chest.push(made);
     return made;
   };
   const scale = { unit: units, graduation: own(0.5, 1 / 64), zero: 0 } as const;
-  const band = add('bandsaw-blade', 'Bandsaw blade', { kerf: own(1.1, 0.043), width: own(16, 5 / 8) });
+  const band = add('bandsaw-blade', 'Bandsaw blade', {
+    kerf: own(1.1, 0.043),
+    width: own(16, 5 / 8),
+  });
   add('bandsaw', 'Bandsaw', { bladeId: band.id, driftAngle: 1, fenceScale: scale });
   const base = own(75, 3);
   add('router', 'Plunge router', {
@@ -57,22 +67,32 @@ export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): To
   add('mortising-jig', 'Mortising jig');
   const cutters = units === 'mm' ? [6, 8, 10, 12] : [1 / 4, 5 / 16, 3 / 8, 1 / 2];
   for (const [i, width] of cutters.entries())
-    add('router-cutter', `Straight cutter ${units === 'mm' ? width : ['1/4', '5/16', '3/8', '1/2'][i]}`, {
-      diameter: own(width, width),
-      cuttingLength: own([25, 35, 45, 55][i]!, [1.25, 1.5, 1.75, 2][i]!),
-      shank: i < 2 ? own(8, 1 / 4) : own(12, 1 / 2),
-      level: own(i === 3 ? 8 : 6, i === 3 ? 5 / 16 : 1 / 4),
-    });
+    add(
+      'router-cutter',
+      `Straight cutter ${units === 'mm' ? width : ['1/4', '5/16', '3/8', '1/2'][i]}`,
+      {
+        diameter: own(width, width),
+        cuttingLength: own([25, 35, 45, 55][i]!, [1.25, 1.5, 1.75, 2][i]!),
+        shank: i < 2 ? own(8, 1 / 4) : own(12, 1 / 2),
+        level: own(i === 3 ? 8 : 6, i === 3 ? 5 / 16 : 1 / 4),
+      },
+    );
   add('stop-block', 'Stop block', { thickness: own(20, 3 / 4) });
   add('block-box', 'Set-up blocks', {
     sizes:
       units === 'mm'
         ? [0.05, 0.1, 0.2, 0.5, 1, 2, 3, 5, 10, 20, 30, 50]
-        : [1 / 500, 1 / 250, 1 / 125, 1 / 64, 1 / 32, 1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2, 3].map(inch),
+        : [1 / 500, 1 / 250, 1 / 125, 1 / 64, 1 / 32, 1 / 16, 1 / 8, 1 / 4, 1 / 2, 1, 2, 3].map(
+            inch,
+          ),
   });
   add('ruler', 'Ruler', { length: own(300, 12), graduation: own(0.5, 1 / 64) });
   add('clamp', 'Bar clamp', { opening: own(600, 24) });
-  const blade = add('saw-blade', 'Rip blade', { kerf: own(3.2, 1 / 8), diameter: own(250, 10), teeth: 'flat' });
+  const blade = add('saw-blade', 'Rip blade', {
+    kerf: own(3.2, 1 / 8),
+    diameter: own(250, 10),
+    teeth: 'flat',
+  });
   add('table-saw', 'Table saw', {
     bladeId: blade.id,
     fenceScale: scale,
@@ -88,7 +108,10 @@ export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): To
   add('router-table', 'Router table');
   add('drill-press', 'Drill press');
   add('mortiser', 'Hollow chisel mortiser');
-  for (const [i, d] of (units === 'mm' ? [6, 8, 10, 12] : [1 / 4, 5 / 16, 3 / 8, 1 / 2]).entries()) {
+  for (const [i, d] of (units === 'mm'
+    ? [6, 8, 10, 12]
+    : [1 / 4, 5 / 16, 3 / 8, 1 / 2]
+  ).entries()) {
     const label = units === 'mm' ? d : ['1/4', '5/16', '3/8', '1/2'][i];
     add('boring-bit', `Brad point ${label}`, { diameter: own(d, d) });
     add('hollow-chisel', `Hollow chisel ${label}`, { size: own(d, d) });
@@ -105,7 +128,6 @@ export function starterChest(units: 'mm' | 'in', size: FirstAnswers['size']): To
         [3 / 4, 5 / 8],
         [1, 7 / 8],
       ])
-    // prettier-ignore
     add('bushing', `Bushing ${units === 'mm' ? stated : (stated! * 8).toFixed(0) + ' eighths'}`, {
       stated: own(stated!, stated!),
       outside: own(stated!, stated!),

@@ -5,7 +5,14 @@ import { eachSetup } from '../testing/eachSetup.ts';
 import { jobWith } from '../testing/jobs.ts';
 import { TEST_SHOP, withTool } from '../testing/shops.ts';
 import { newJob, shopSchema, toolSchemas, validate, type Job } from '../exchange/index.ts';
-import { bladesFor, cuttersFor, nearestCutters, offsOf, stackPasses, stacksFor } from '../methods/index.ts';
+import {
+  bladesFor,
+  cuttersFor,
+  nearestCutters,
+  offsOf,
+  stackPasses,
+  stacksFor,
+} from '../methods/index.ts';
 import { kindOf, type MortiseFeature, type TenonFeature } from '../joints/index.ts';
 import { pieceOf } from '../stock/index.ts';
 import { INCH, METRIC, speak } from '../units/index.ts';
@@ -47,7 +54,10 @@ describe('a tool', () => {
         /** A tool that is older than a measurement is still one, and has what it had all along. */
         if (field.later) {
           expect(validate(schema, less)).toMatchObject({ ok: true });
-          expect([toolProblems(less as Tool, chest), measureOf(less as Tool, key, field)]).toEqual([[], field.initial]);
+          expect([toolProblems(less as Tool, chest), measureOf(less as Tool, key, field)]).toEqual([
+            [],
+            field.initial,
+          ]);
         } else expect(validate(schema, less)).toMatchObject({ ok: false, errors: [{ path: key }] });
       }
       chest.push(tool, copyOf(tool, [...chest, tool]));
@@ -57,8 +67,13 @@ describe('a tool', () => {
   });
 
   it('that is a saw is used only with a blade of its own sort on it', () => {
-    const [saw, blade, band] = [newTool('table-saw', []), newTool('saw-blade', []), newTool('bandsaw-blade', [])];
-    const used = (bladeId: string) => toolsOf({ tools: [{ ...saw, bladeId } as Tool, blade, band] }, 'table-saw');
+    const [saw, blade, band] = [
+      newTool('table-saw', []),
+      newTool('saw-blade', []),
+      newTool('bandsaw-blade', []),
+    ];
+    const used = (bladeId: string) =>
+      toolsOf({ tools: [{ ...saw, bladeId } as Tool, blade, band] }, 'table-saw');
     expect(used(blade.id)).toHaveLength(1);
     for (const id of ['', 'gone', band.id]) expect(used(id)).toEqual([]);
     expect(bladeOf({ ...saw, bladeId: band.id } as Tool, [band])).toBe(band);
@@ -73,23 +88,31 @@ describe('a tool', () => {
     expect(words({ ...newTool('bushing', []), outside: 12, bore: 14 } as Tool)[0]).toMatch(
       /bore, 14.0 mm, must be less than its outside, 12.0 mm/,
     );
-    expect(words({ ...newTool('upright-jig', []), screw: { lead: 0, divisions: 10 } } as Tool)[0]).toMatch(
-      /lead of 0.0 mm moves nothing/,
+    expect(
+      words({ ...newTool('upright-jig', []), screw: { lead: 0, divisions: 10 } } as Tool)[0],
+    ).toMatch(/lead of 0.0 mm moves nothing/);
+    expect(
+      words({ ...newTool('upright-jig', []), screw: { lead: 1, divisions: 2.5 } } as Tool)[0],
+    ).toMatch(/2.5 divisions/);
+    expect(words(newTool('saw-blade', []), [blade])[0]).toMatch(
+      /^name: .*another tool has this name/,
     );
-    expect(words({ ...newTool('upright-jig', []), screw: { lead: 1, divisions: 2.5 } } as Tool)[0]).toMatch(
-      /2.5 divisions/,
-    );
-    expect(words(newTool('saw-blade', []), [blade])[0]).toMatch(/^name: .*another tool has this name/);
     expect(words({ ...blade, name: '  ' })).toEqual(['name: A tool needs a name.']);
-    expect(words({ ...newTool('table-saw', []), bladeId: '' } as Tool)[0]).toMatch(/needs a saw blade on it/);
+    expect(words({ ...newTool('table-saw', []), bladeId: '' } as Tool)[0]).toMatch(
+      /needs a saw blade on it/,
+    );
     expect(words({ ...newTool('router', []), largestCutter: 180 } as Tool)[0]).toMatch(
       /reach past the edge of the base, 75.0 mm/,
     );
     expect(words({ ...newTool('router', []), slowest: 30_000 } as Tool)[0]).toMatch(
       /slowest speed, 30000 rpm, is above its fastest/,
     );
-    expect(words({ ...newTool('router-cutter', []), topSpeed: 0.5 } as Tool)[0]).toMatch(/whole number from 100/);
-    expect(words({ ...newTool('block-box', []), sizes: [1, -2] } as Tool)[0]).toMatch(/-2.0 mm must be more than 0/);
+    expect(words({ ...newTool('router-cutter', []), topSpeed: 0.5 } as Tool)[0]).toMatch(
+      /whole number from 100/,
+    );
+    expect(words({ ...newTool('block-box', []), sizes: [1, -2] } as Tool)[0]).toMatch(
+      /-2.0 mm must be more than 0/,
+    );
   });
 });
 
@@ -99,37 +122,49 @@ describe('a starter chest', () => {
   const shops = (['mm', 'in'] as const).flatMap((units) =>
     (['small', 'full'] as const).map((size) => ({ units, size })),
   );
-  it.each(shops)('$size, in $units, is valid and plans a first joint as it stands', ({ units, size }) => {
-    const shop = starterShop({ name: 'First', units, size, guardOff: true });
-    expect(validate(shopSchema, shop)).toMatchObject({ ok: true });
-    for (const tool of shop.tools)
-      expect(
-        words(
-          tool,
-          shop.tools.filter((t) => t !== tool),
-        ),
-      ).toEqual([]);
-    const wood = units === 'mm' ? { t: 22, w: 70, v: 50 } : { t: 0.75 * INCH, w: 2.5 * INCH, v: 2 * INCH };
-    const base = jobWith({ rail: { thickness: wood.t, width: wood.w }, stile: { thickness: wood.t, width: wood.v } });
-    const members = { tenoned: pieceOf(base.parts[0]!, 'median'), mortised: pieceOf(base.parts[1]!, 'median') };
-    const { params } = kindOf('blind').propose(members, availableIn(shop));
-    const job: Job = {
-      ...newJob('First', units),
-      parts: base.parts,
-      joints: [{ ...base.joints[0]!, params, routes: {} }],
-    };
-    const plan = planJob(job, shop);
-    expect(plan.hasErrors).toBe(false);
-    expect(plan.joints[0]!.chosen.tenoned).toMatch(size === 'full' ? /saw-flat-stack/ : /bandsaw/);
-  });
+  it.each(shops)(
+    '$size, in $units, is valid and plans a first joint as it stands',
+    ({ units, size }) => {
+      const shop = starterShop({ name: 'First', units, size, guardOff: true });
+      expect(validate(shopSchema, shop)).toMatchObject({ ok: true });
+      for (const tool of shop.tools)
+        expect(
+          words(
+            tool,
+            shop.tools.filter((t) => t !== tool),
+          ),
+        ).toEqual([]);
+      const wood =
+        units === 'mm' ? { t: 22, w: 70, v: 50 } : { t: 0.75 * INCH, w: 2.5 * INCH, v: 2 * INCH };
+      const base = jobWith({
+        rail: { thickness: wood.t, width: wood.w },
+        stile: { thickness: wood.t, width: wood.v },
+      });
+      const members = {
+        tenoned: pieceOf(base.parts[0]!, 'median'),
+        mortised: pieceOf(base.parts[1]!, 'median'),
+      };
+      const { params } = kindOf('blind').propose(members, availableIn(shop));
+      const job: Job = {
+        ...newJob('First', units),
+        parts: base.parts,
+        joints: [{ ...base.joints[0]!, params, routes: {} }],
+      };
+      const plan = planJob(job, shop);
+      expect(plan.hasErrors).toBe(false);
+      expect(plan.joints[0]!.chosen.tenoned).toMatch(
+        size === 'full' ? /saw-flat-stack/ : /bandsaw/,
+      );
+    },
+  );
 
   it('where the guard must stay on, nothing is cut on end', () => {
     const shop = starterShop({ name: 'First', units: 'mm', size: 'full', guardOff: false });
     const [joint] = planJob(jobWith({ params: { faceClearance: 0.05 } }), shop).joints;
     expect(joint!.chosen.tenoned).not.toMatch(/upright/);
-    expect(joint!.routes.tenoned.flatMap((r) => r.refusals.map((x) => x.message.text)).join()).toMatch(
-      /Local rules keep/,
-    );
+    expect(
+      joint!.routes.tenoned.flatMap((r) => r.refusals.map((x) => x.message.text)).join(),
+    ).toMatch(/Local rules keep/);
   });
 });
 
@@ -138,7 +173,7 @@ describe('speed', () => {
     expect(rimSpeed(50, 18_000)).toBeCloseTo((Math.PI * 0.05 * 18_000) / 60, 9);
     expect([20, 25, 26, 50, 60, 65, 80, 90].map((d) => topSpeed(d, 100_000).rpm)).toEqual([
       24_000, 24_000, 18_000, 18_000, 16_000, 16_000, 12_000, 12_000,
-    ]); // prettier-ignore
+    ]);
     expect(topSpeed(12, 16_000)).toEqual({ rpm: 16_000, by: 'mark' });
     expect(topSpeed(120, 9000)).toEqual({ rpm: 9000, by: 'mark' });
   });
@@ -146,8 +181,11 @@ describe('speed', () => {
 
 describe('a stack', () => {
   const stack = (chippers: readonly number[], shims: readonly number[]): Stack => ({
-    ...(newTool('stack', []) as Stack), outer: 6.4, chippers, shims,
-  }); // prettier-ignore
+    ...(newTool('stack', []) as Stack),
+    outer: 6.4,
+    chippers,
+    shims,
+  });
   const subsets = (sizes: readonly number[]) =>
     Array.from({ length: 1 << sizes.length }, (_, mask) => sizes.filter((_, i) => mask & (1 << i)));
   const sum = (sizes: readonly number[]) => sizes.reduce((a, b) => a + b, 0);
@@ -161,8 +199,12 @@ describe('a stack', () => {
         fc.constantFrom('up' as const, 'down' as const, 'nearest' as const),
         (chippers, shims, width, way) => {
           const made = makeUp(stack(chippers, shims), width, way);
-          const all = subsets(chippers).flatMap((c) => subsets(shims).map((s) => width - 6.4 - sum(c) - sum(s)));
-          const allowed = all.filter((e) => !(way === 'up' && e > 1e-6) && !(way === 'down' && e < -1e-6));
+          const all = subsets(chippers).flatMap((c) =>
+            subsets(shims).map((s) => width - 6.4 - sum(c) - sum(s)),
+          );
+          const allowed = all.filter(
+            (e) => !(way === 'up' && e > 1e-6) && !(way === 'down' && e < -1e-6),
+          );
           if (!made) {
             expect(allowed).toEqual([]);
             return;
@@ -179,16 +221,32 @@ describe('a stack', () => {
 
 describe('choosing for a feature', () => {
   const mortise: MortiseFeature = {
-    form: 'mortise', stock: { length: 900, thickness: 22, width: 45 }, wall: 6, width: 10, start: 40, length: 50, depth: 32, ends: 'squared',
-  }; // prettier-ignore
+    form: 'mortise',
+    stock: { length: 900, thickness: 22, width: 45 },
+    wall: 6,
+    width: 10,
+    start: 40,
+    length: 50,
+    depth: 32,
+    ends: 'squared',
+  };
   const tenon: TenonFeature = {
-    form: 'tenon', stock: { length: 600, thickness: 22, width: 70 }, faceShoulder: 7, thickness: 8, edgeShoulder: 10, width: 50, length: 30,
-  }; // prettier-ignore
+    form: 'tenon',
+    stock: { length: 600, thickness: 22, width: 70 },
+    faceShoulder: 7,
+    thickness: 8,
+    edgeShoulder: 10,
+    width: 50,
+    length: 30,
+  };
 
   it('says of every cutter in how many rows, or why not', () => {
     const judged = (shop: Shop, feature = mortise) =>
       Object.fromEntries(
-        cuttersFor(feature, shop, undefined).map((c) => [c.cutter.id, [c.rows, speak(c.words, METRIC)]]),
+        cuttersFor(feature, shop, undefined).map((c) => [
+          c.cutter.id,
+          [c.rows, speak(c.words, METRIC)],
+        ]),
       );
     const all = judged(TEST_SHOP);
     expect(all['cutter-10']).toEqual([1, 'in one row']);
@@ -196,9 +254,16 @@ describe('choosing for a feature', () => {
     expect(all['cutter-12']).toEqual([0, '12.0 mm is wider than the mortise, 10.0 mm']);
     expect(all['cutter-quarter']).toEqual([0, 'cuts 30.0 mm deep; the mortise is 32.0 mm']);
     expect(judged(TEST_SHOP, { ...mortise, width: 21 })['cutter-10']![0]).toBe(3);
-    expect(judged(withTool(TEST_SHOP, 'cutter-10', { centreCutting: false }))['cutter-10']![1]).toMatch(/can’t plunge/);
-    expect(judged(withTool(TEST_SHOP, 'cutter-10', { retired: true }))['cutter-10']).toBeUndefined();
-    expect(nearestCutters(9, TEST_SHOP)).toMatchObject({ narrower: { width: 8 }, wider: { width: 10 } });
+    expect(
+      judged(withTool(TEST_SHOP, 'cutter-10', { centreCutting: false }))['cutter-10']![1],
+    ).toMatch(/can’t plunge/);
+    expect(
+      judged(withTool(TEST_SHOP, 'cutter-10', { retired: true }))['cutter-10'],
+    ).toBeUndefined();
+    expect(nearestCutters(9, TEST_SHOP)).toMatchObject({
+      narrower: { width: 8 },
+      wider: { width: 10 },
+    });
     expect(nearestCutters(2, TEST_SHOP).narrower).toBeUndefined();
   });
 
@@ -208,7 +273,11 @@ describe('choosing for a feature', () => {
       { ...newTool('saw-blade', []), id: 'thick', name: 'Thick', kerf: 40 },
     ] as Tool[];
     const choice = bladesFor(tenon, { ...TEST_SHOP, tools: [...blades, ...TEST_SHOP.tools] });
-    expect(choice.map((c) => [c.blade.id, c.good])).toEqual([['blade', true], ['bevel', true], ['thick', false]]); // prettier-ignore
+    expect(choice.map((c) => [c.blade.id, c.good])).toEqual([
+      ['blade', true],
+      ['bevel', true],
+      ['thick', false],
+    ]);
     expect(speak(choice[1]!.words, METRIC)).toMatch(/ears/);
     const shop = withTool(TEST_SHOP, 'stack', newTool('stack', []));
     expect(stacksFor({ length: 12 }, shop)[0]!.makeUp).toMatchObject({
@@ -217,19 +286,27 @@ describe('choosing for a feature', () => {
     });
     /** Worked value: 30 long, a stack of 19 (wide as this arbor takes it): two passes. */
     expect([stackPasses(30, 19), stackPasses(19, 19), stackPasses(40, 19)]).toEqual([2, 1, 3]);
-    /** Off the stop to what a rule shows, over the last by nearly a millimetre: 16.55 and 33.1, up to the half. */
+    /**
+     * Off the stop to what a rule shows, over the last by nearly a millimetre: 16.55 and 33.1, up
+     * to the half.
+     */
     expect(offsOf(47, 17.55, TEST_SHOP)).toEqual([0, 17, 33.5]);
     expect(offsOf(34.51, 17.55, TEST_SHOP)).toEqual([0, 17]);
     expect(speak(stacksFor({ length: 5 }, shop)[0]!.words, METRIC)).toMatch(
       /outer blades alone, 6.4 mm, are wider than 5.0 mm/,
     );
-    expect(stacksFor({ length: 12 }, { ...shop, rules: { ...shop.rules, stacks: false } })[0]!.makeUp).toBeUndefined();
+    expect(
+      stacksFor({ length: 12 }, { ...shop, rules: { ...shop.rules, stacks: false } })[0]!.makeUp,
+    ).toBeUndefined();
   });
 });
 
 describe('schools', () => {
   /** Without what is quicker than either school. */
-  const shop = { ...TEST_SHOP, tools: TEST_SHOP.tools.filter((t) => t.kind !== 'stack' && t.kind !== 'mortiser') };
+  const shop = {
+    ...TEST_SHOP,
+    tools: TEST_SHOP.tools.filter((t) => t.kind !== 'stack' && t.kind !== 'mortiser'),
+  };
   const at = (schools: Partial<Shop['schools']>, params = {}, routes = {}) =>
     planJob({ ...jobWith({ params: { corners: 'squared', ...params }, routes }), schools }, shop);
   const stages = (plan: ReturnType<typeof at>) => eachSetup(plan).map((o) => o.setup.stage);
@@ -239,16 +316,28 @@ describe('schools', () => {
     expect(stages(usual)[0]).toBe('mortise');
     const changed: Record<string, boolean> = {
       half: stages(at({ half: 'tenon' })).at(-1) === 'square-ends',
-      waste: stages(at({ waste: 'cheeks' })).indexOf('cheeks') < stages(at({ waste: 'cheeks' })).indexOf('shoulders'),
-      corners: kindOf('blind').propose(
-        { tenoned: pieceOf(jobWith().parts[0]!, 'median'), mortised: pieceOf(jobWith().parts[1]!, 'median') },
-        { ...availableIn(TEST_SHOP), corners: 'clear' },
-      ).params['corners'] === 'clear',
-      cutter: eachSetup(at({ cutter: 'small' }, { mortiseWidth: 12, faceClearance: 4 }, { mortised: 'router-jig+square-ends' })).some(({ setup }) => ['cutter-quarter', 'cutter-6'].includes(setup.cutter!)),
+      waste:
+        stages(at({ waste: 'cheeks' })).indexOf('cheeks') <
+        stages(at({ waste: 'cheeks' })).indexOf('shoulders'),
+      corners:
+        kindOf('blind').propose(
+          {
+            tenoned: pieceOf(jobWith().parts[0]!, 'median'),
+            mortised: pieceOf(jobWith().parts[1]!, 'median'),
+          },
+          { ...availableIn(TEST_SHOP), corners: 'clear' },
+        ).params['corners'] === 'clear',
+      cutter: eachSetup(
+        at(
+          { cutter: 'small' },
+          { mortiseWidth: 12, faceClearance: 4 },
+          { mortised: 'router-jig+square-ends' },
+        ),
+      ).some(({ setup }) => ['cutter-quarter', 'cutter-6'].includes(setup.cutter!)),
       trial: eachSetup(at({ trial: 'creep' }))[0]!.testCut.text.includes('creep up'),
       faces: /one-face|stepped|paired/.test(at({ faces: 'one' }).joints[0]!.chosen.tenoned!),
       guide: at({ guide: 'templates' }).joints[0]!.chosen.mortised!.startsWith('bushing-mortise'),
-    }; // prettier-ignore
+    };
     for (const school of SCHOOL_NAMES.filter((s) => s !== 'length'))
       expect([school, changed[school]]).toEqual([school, true]);
   });
@@ -272,7 +361,9 @@ describe('schools', () => {
         /** And no pass once all is clear. */
         if (offs.length > 1) expect(offs.at(-2)! + K).toBeLessThan(L);
         const rule = shop === inches ? INCH / 32 : 0.5;
-        offs.forEach((off) => expect(Math.abs(off / rule - Math.round(off / rule))).toBeLessThan(1e-6));
+        offs.forEach((off) =>
+          expect(Math.abs(off / rule - Math.round(off / rule))).toBeLessThan(1e-6),
+        );
       }),
     );
   });

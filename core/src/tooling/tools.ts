@@ -2,7 +2,10 @@ import type { Mm, Scale, Screw } from '../units/index.ts';
 
 export type Side = 'left' | 'right';
 
-/** What every tool has. A retired one stays in the chest, for the plans that used it, but is no longer chosen. */
+/**
+ * What every tool has. A retired one stays in the chest, for the plans that used it, but is no
+ * longer chosen.
+ */
 export interface Owned {
   readonly id: string;
   readonly name: string;
@@ -22,7 +25,9 @@ export interface Measured {
   readonly on: string;
 }
 
-/** A table saw. The lean of its blade is how it *is*; what the shop believes is 0 unless measured. */
+/**
+ * A table saw. The lean of its blade is how it *is*; what the shop believes is 0 unless measured.
+ */
 export interface TableSaw extends Owned {
   readonly kind: 'table-saw';
   readonly bladeId: string;
@@ -38,13 +43,19 @@ export interface TableSaw extends Owned {
   readonly maxUpright: Mm;
   /** Lean of the blade from square, degrees, positive when its top leans away from the fence. */
   readonly bladeLean: number;
-  /** How far its crosscuts are out of square, degrees: positive where the strip of five cuts is wider at the end cut first. */
+  /**
+   * How far its crosscuts are out of square, degrees: positive where the strip of five cuts is
+   * wider at the end cut first.
+   */
   readonly outOfSquare?: number;
   readonly fenceScale: Scale | null;
   readonly heightScale: Scale | null;
 }
 
-/** A saw whose blade or stack comes from above and is drawn across the piece, its depth held by a stop. */
+/**
+ * A saw whose blade or stack comes from above and is drawn across the piece, its depth held by a
+ * stop.
+ */
 export interface OverheadSaw extends Owned {
   readonly kind: 'overhead-saw';
   readonly widestStack: Mm;
@@ -65,15 +76,23 @@ export interface UprightJig extends Owned {
   /** How far its face moves; 0 where only the fence moves it. */
   readonly travel: Mm;
   readonly screw: Screw | null;
-  /** What its face is slid by where no screw moves it: from one stop to the other, or by a spacer at the stop. */
+  /**
+   * What its face is slid by where no screw moves it: from one stop to the other, or by a spacer at
+   * the stop.
+   */
   readonly slidBy?: 'stops' | 'spacer';
-  /** How much thinner a spacer is than the step it makes, mm: a kerf, where the stop was made with it. */
+  /**
+   * How much thinner a spacer is than the step it makes, mm: a kerf, where the stop was made with
+   * it.
+   */
   readonly carried?: Mm;
   /** From the fence it rides on to its face, mm; 0 where it rides on none. */
   readonly body?: Mm;
 }
 
-/** A block clamped to the fence ahead of the blade; the piece leaves it before it meets the teeth. */
+/**
+ * A block clamped to the fence ahead of the blade; the piece leaves it before it meets the teeth.
+ */
 export interface StopBlock extends Owned {
   readonly kind: 'stop-block';
   readonly thickness: Mm;
@@ -121,7 +140,10 @@ export interface RouterTable extends Owned {
   readonly heightScale: Scale | null;
 }
 
-/** A machine whose follower runs in or round a template while the cutter does the same in the work, at a scale. */
+/**
+ * A machine whose follower runs in or round a template while the cutter does the same in the work,
+ * at a scale.
+ */
 export interface CopyRouter extends Owned {
   readonly kind: 'copy-router';
   /** Size of the template to size of the work. */
@@ -178,7 +200,10 @@ export interface RouterCutter extends Owned {
   readonly level: Mm;
 }
 
-/** Two cutters of one size on one arbor, spacers and shims between them, a bearing at the spindle. For a table only. */
+/**
+ * Two cutters of one size on one arbor, spacers and shims between them, a bearing at the spindle.
+ * For a table only.
+ */
 export interface PairedCutters extends Owned {
   readonly kind: 'paired-cutters';
   readonly diameter: Mm;
@@ -194,7 +219,10 @@ export interface PairedCutters extends Owned {
   readonly topSpeed: number;
   /** Deepest bite in one pass, from the end inward. */
   readonly level: Mm;
-  /** Diameter of the upper one where it is the smaller, for shoulders that differ; 0 where both are alike. */
+  /**
+   * Diameter of the upper one where it is the smaller, for shoulders that differ; 0 where both are
+   * alike.
+   */
   readonly upper?: Mm;
 }
 
@@ -239,7 +267,9 @@ export interface HollowChisel extends Owned {
   readonly length: Mm;
 }
 
-/** A bushing that guides a router by its outside. What is stamped on it is rarely what it measures. */
+/**
+ * A bushing that guides a router by its outside. What is stamped on it is rarely what it measures.
+ */
 export interface Bushing extends Owned {
   readonly kind: 'bushing';
   readonly stated: Mm;

@@ -63,9 +63,11 @@ const FACTORS = [
 ] as const;
 
 /**
- * The next move from what a test piece does read: the fewest figures of the card that bring every size that was read to
- * what it should be, and disturb least what was not read. Whatever the method: it goes by what each figure makes.
- * @param read what was measured, mm, by the place of the reading in the list; sizes that were not measured are left out
+ * The next move from what a test piece does read: the fewest figures of the card that bring every
+ * size that was read to what it should be, and disturb least what was not read. Whatever the
+ * method: it goes by what each figure makes.
+ * @param read what was measured, mm, by the place of the reading in the list; sizes that were not
+ *   measured are left out
  * @param stand where figures were moved to since they were first set, by `distanceIn`
  */
 export function nextMove(
@@ -89,9 +91,16 @@ export function nextMove(
   if (!wrong.length) return { verdict: 'good', moves: [], expected: stays };
   /** What has no figure in common is put right apart: a depth is one thing, a fence another. */
   const solved = apart(figures, off).map((own) => ({ ...own, best: bestOf(own, readings) }));
-  const left = solved.filter(({ best }) => !best).flatMap((own) => own.off.filter(({ isWrong }) => isWrong));
+  const left = solved
+    .filter(({ best }) => !best)
+    .flatMap((own) => own.off.filter(({ isWrong }) => isWrong));
   if (left.length)
-    return { verdict: 'stuck', moves: [], expected: stays, why: stuck(left.map(({ i }) => readings[i]!)) };
+    return {
+      verdict: 'stuck',
+      moves: [],
+      expected: stays,
+      why: stuck(left.map(({ i }) => readings[i]!)),
+    };
   const moves = solved.flatMap(({ best }) => best!.moves);
   return {
     verdict: 'move',
@@ -105,13 +114,15 @@ export function nextMove(
         how: byMove(from + by, 'nearest', { ...figure.set, value: from }, figure.step, figure),
       };
     }),
-    expected: stays.map((value, i) => value + moves.reduce((sum, { own, by }) => sum + own.gains[i]! * by, 0)),
+    expected: stays.map(
+      (value, i) => value + moves.reduce((sum, { own, by }) => sum + own.gains[i]! * by, 0),
+    ),
   };
 }
 
 /**
- * What to set otherwise than planned before the first test piece, so that a tenon fits the mortise that was cut; nothing
- * where it does as planned.
+ * What to set otherwise than planned before the first test piece, so that a tenon fits the mortise
+ * that was cut; nothing where it does as planned.
  * @param mated the readings as that mortise wants them, those that follow it with their `mate`
  */
 export function firstMove(
@@ -119,7 +130,9 @@ export function firstMove(
   planned: readonly Reading[],
   mated: readonly (Reading & { readonly mate?: unknown })[],
 ): NextMove | undefined {
-  const read = new Map(mated.flatMap(({ mate }, i) => (mate ? [[i, planned[i]!.value] as const] : [])));
+  const read = new Map(
+    mated.flatMap(({ mate }, i) => (mate ? [[i, planned[i]!.value] as const] : [])),
+  );
   const move = nextMove(card, mated, read);
   return move.verdict === 'move' ? move : undefined;
 }
@@ -127,9 +140,15 @@ export function firstMove(
 /** What is wrong with a reading that can hardly be true. */
 function doubtOf({ name, member, value: should, gains }: Reading, value: Mm): Sentence | undefined {
   const off = Math.abs(value - should);
-  const times = FACTORS.find(({ factor }) => off > LEAST_SLIP && Math.abs(value / should / factor - 1) < 0.1);
+  const times = FACTORS.find(
+    ({ factor }) => off > LEAST_SLIP && Math.abs(value / should / factor - 1) < 0.1,
+  );
   const lengths = { value, should };
-  if (times) return say(`${name}: {value} is ${times.words} {should}. The decimal point, or the unit?`, lengths);
+  if (times)
+    return say(
+      `${name}: {value} is ${times.words} {should}. The decimal point, or the unit?`,
+      lengths,
+    );
   if (!gains.length && off > BESIDE_CUTTER)
     return say(
       `${name}: {value} where its cutter makes {should}. Was another one on the machine, does it wander or stand askew, or is this a slip of the hand?`,
@@ -140,7 +159,10 @@ function doubtOf({ name, member, value: should, gains }: Reading, value: Mm): Se
     member === 'tenoned' && value > should
       ? ' If waste still hangs on there, its two cuts don’t meet: the shallower of them goes deeper.'
       : '';
-  return say(`${name}: {value} is far from {should}. Was this size measured, on this piece?${hangs}`, lengths);
+  return say(
+    `${name}: {value} is far from {should}. Was this size measured, on this piece?${hangs}`,
+    lengths,
+  );
 }
 
 /** A distance of the card, with what it makes of each size. */
@@ -157,7 +179,9 @@ function figuresOf({ setups }: Pick<Card, 'setups'>, readings: readonly Reading[
     for (const figure of setup.figures) {
       const distance = distanceIn(setup, figure);
       if (found.has(distance)) continue;
-      const gains = readings.map((reading) => reading.gains.find((own) => own.distance === distance)?.gain ?? 0);
+      const gains = readings.map(
+        (reading) => reading.gains.find((own) => own.distance === distance)?.gain ?? 0,
+      );
       found.set(distance, { distance, figure, setup, gains });
     }
   return [...found.values()];
@@ -199,7 +223,10 @@ const bestOf = ({ figures, off }: Tangle, readings: readonly Reading[]): Tried |
   subsets(figures, Math.min(MOST_MOVES, off.length))
     .flatMap((some) => tried(some, readings, off))
     .sort((a, b) =>
-      a.rank.reduce((order, own, i) => order || (Math.abs(own - b.rank[i]!) > 1e-6 ? own - b.rank[i]! : 0), 0),
+      a.rank.reduce(
+        (order, own, i) => order || (Math.abs(own - b.rank[i]!) > 1e-6 ? own - b.rank[i]! : 0),
+        0,
+      ),
     )[0];
 
 /** All choices of so many at the most, fewest first. */
@@ -231,7 +258,9 @@ interface Off {
 
 /** How far off a size may be: nobody sets it closer than half a step of what sets it. */
 function boundOf({ within }: Reading, i: number, figures: readonly Own[]): Mm {
-  const steps = figures.flatMap(({ gains, figure: { step } }) => (gains[i] ? [(Math.abs(gains[i]) * step) / 2] : []));
+  const steps = figures.flatMap(({ gains, figure: { step } }) =>
+    gains[i] ? [(Math.abs(gains[i]) * step) / 2] : [],
+  );
   return steps.length ? Math.max(within, Math.min(...steps)) : within;
 }
 
@@ -245,10 +274,15 @@ function tried(some: readonly Own[], readings: readonly Reading[], off: readonly
   if (!by) return [];
   const moved = (i: number) => some.reduce((sum, { gains }, n) => sum + gains[i]! * by[n]!, 0);
   /** What read as it should may move within its bounds. */
-  const isLeft = off.some((own) => Math.abs(own.by - moved(own.i)) > own.within * (own.isWrong ? LEFT : 1));
+  const isLeft = off.some(
+    (own) => Math.abs(own.by - moved(own.i)) > own.within * (own.isWrong ? LEFT : 1),
+  );
   if (isLeft) return [];
   const isRead = new Set(off.map(({ i }) => i));
-  const disturbed = readings.reduce((sum, _, i) => sum + (isRead.has(i) ? 0 : Math.abs(moved(i))), 0);
+  const disturbed = readings.reduce(
+    (sum, _, i) => sum + (isRead.has(i) ? 0 : Math.abs(moved(i))),
+    0,
+  );
   const rank = [some.length, disturbed, by.reduce((sum, own) => sum + Math.abs(own), 0)];
   return [{ moves: some.map((own, n) => ({ own, by: by[n]! })), rank }];
 }

@@ -7,12 +7,13 @@ export type ParsedAngle = { ok: true; value: number } | { ok: false; message: st
 const SLOPE = /^(-?)\s*(.+?)\s*(?::|\s(?:in|on|over)\s)\s*(.+)$/i;
 
 /**
- * Reads an angle off square as people write it: `7.5`, `7,5°`, `-4 degrees`, or as a slope, rise over run: `1 in 6`,
- * `1:6`, `20 on 120 mm`.
+ * Reads an angle off square as people write it: `7.5`, `7,5°`, `-4 degrees`, or as a slope, rise
+ * over run: `1 in 6`, `1:6`, `20 on 120 mm`.
  * @returns degrees, or a message
  */
 export function parseAngle(text: string, style: LengthStyle): ParsedAngle {
-  if (text.length > LONGEST) return { ok: false, message: `An angle is written in at most ${LONGEST} characters.` };
+  if (text.length > LONGEST)
+    return { ok: false, message: `An angle is written in at most ${LONGEST} characters.` };
   const trimmed = text.trim();
   const plain = /^([-+−]?\d+(?:[.,]\d+)?|[-+−]?[.,]\d+)\s*(?:°|deg(?:rees?)?\.?)?$/i.exec(trimmed);
   if (plain) return { ok: true, value: Number(plain[1]!.replace(',', '.').replace('−', '-')) };
@@ -24,7 +25,10 @@ export function parseAngle(text: string, style: LengthStyle): ParsedAngle {
     const degrees = (Math.atan2(rise.value, run.value) * 180) / Math.PI;
     return { ok: true, value: Number((slope[1] ? -degrees : degrees).toFixed(6)) };
   }
-  return { ok: false, message: `“${trimmed}” can’t be read as an angle. Type degrees, such as 7.5, or a slope, such as 1 in 6.` }; // prettier-ignore
+  return {
+    ok: false,
+    message: `“${trimmed}” can’t be read as an angle. Type degrees, such as 7.5, or a slope, such as 1 in 6.`,
+  };
 }
 
 /** An angle in figures: to a hundredth of a degree. */

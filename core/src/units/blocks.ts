@@ -50,9 +50,9 @@ function sumsOf(box: readonly Mm[]): Sums {
 }
 
 /**
- * The fewest blocks of a box that make a length within the tolerance, and of those the nearest; each block can be used
- * once. Exact up to six blocks: every pile is a pile of at most three beside another of at most three, so sorted sums
- * of three are enough to look at all of them.
+ * The fewest blocks of a box that make a length within the tolerance, and of those the nearest;
+ * each block can be used once. Exact up to six blocks: every pile is a pile of at most three beside
+ * another of at most three, so sorted sums of three are enough to look at all of them.
  * @param rounding which side of the wanted length the pile may lie on
  * @returns nothing when no pile of six comes within the tolerance
  */
@@ -82,7 +82,11 @@ export function fewestBlocks(
     }
     if (best) {
       const value = Number(best.sum.toFixed(9));
-      return { blocks: best.at.map((i) => box[i]!).sort((a, b) => b - a), value, error: wanted - value };
+      return {
+        blocks: best.at.map((i) => box[i]!).sort((a, b) => b - a),
+        value,
+        error: wanted - value,
+      };
     }
   }
   return undefined;

@@ -1,7 +1,10 @@
 import { fineStyle, formatLength, writeLength } from './formatLength.ts';
 import { INCH, type LengthStyle, type Mm } from './length.ts';
 
-/** A figure to set: its length as written, and what must be added or taken off where the fraction alone would mislead. */
+/**
+ * A figure to set: its length as written, and what must be added or taken off where the fraction
+ * alone would mislead.
+ */
 export interface WrittenFigure {
   readonly written: ReturnType<typeof writeLength>;
   /** `+ 0.002 in`, or nothing. */

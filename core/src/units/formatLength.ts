@@ -20,7 +20,8 @@ export function writeLength(value: Mm, style: LengthStyle): WrittenLength {
   const written = roundTo(value, style.graduation, 'nearest');
   const size = Math.abs(written);
   const base = { negative: written < -1e-9, unit: style.system, remainder: value - written };
-  if (style.system === 'mm') return { ...base, whole: decimal(size, style.graduation, style.decimal) };
+  if (style.system === 'mm')
+    return { ...base, whole: decimal(size, style.graduation, style.decimal) };
   /** What no fraction shows is not nothing. */
   const fine = size < 1e-9 && Math.abs(value) > INCH / 2000;
   if (style.inches === 'decimal' || fine) {
@@ -52,7 +53,10 @@ export function formatNumber(value: Mm, style: LengthStyle): string {
   return `${w.negative ? '-' : ''}${[w.whole, fraction].filter(Boolean).join(' ')}`;
 }
 
-/** A style as fine as a typed or measured size deserves: what is written reads back as what was typed. */
+/**
+ * A style as fine as a typed or measured size deserves: what is written reads back as what was
+ * typed.
+ */
 export function fineStyle(style: LengthStyle): LengthStyle {
   return style.system === 'mm' ? { ...style, graduation: 0.01 } : style;
 }

@@ -14,8 +14,18 @@ export interface LengthStyle {
   readonly inches: 'fraction' | 'decimal';
 }
 
-export const METRIC: LengthStyle = { system: 'mm', graduation: 0.05, decimal: '.', inches: 'fraction' };
-export const IMPERIAL: LengthStyle = { system: 'in', graduation: INCH / 64, decimal: '.', inches: 'fraction' };
+export const METRIC: LengthStyle = {
+  system: 'mm',
+  graduation: 0.05,
+  decimal: '.',
+  inches: 'fraction',
+};
+export const IMPERIAL: LengthStyle = {
+  system: 'in',
+  graduation: INCH / 64,
+  decimal: '.',
+  inches: 'fraction',
+};
 
 /** Direction in which a figure may be rounded so that wood can still be taken away. */
 export type Rounding = 'up' | 'down' | 'nearest';

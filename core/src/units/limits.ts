@@ -1,6 +1,6 @@
 /**
- * Bounds that no wood and no shop reaches: one table for forms, tables, job files and the server, so that nothing is
- * taken that can’t be stored. Lengths in mm.
+ * Bounds that no wood and no shop reaches: one table for forms, tables, job files and the server,
+ * so that nothing is taken that can’t be stored. Lengths in mm.
  */
 export const LIMITS = {
   longest: 20_000,
@@ -73,14 +73,16 @@ export function textProblem(
   most: number = LIMITS.name,
   mayBeEmpty = false,
 ): string | undefined {
-  // prettier-ignore
   const trimmed = text.trim();
   if (!trimmed && !mayBeEmpty) return `${label} must not be empty.`;
-  if (trimmed.length > most) return `${label} has ${trimmed.length} characters; at most ${most} are kept.`;
+  if (trimmed.length > most)
+    return `${label} has ${trimmed.length} characters; at most ${most} are kept.`;
   return PLAIN_TEXT.test(trimmed) ? undefined : `${label} has characters that can’t be shown.`;
 }
 
-/** Why a length can’t be the size of anything, in a sentence; nothing where it can. @param size mm */
+/**
+ * Why a length can’t be the size of anything, in a sentence; nothing where it can. @param size mm
+ */
 export const sizeProblem = (size: number): string | undefined =>
   size < LIMITS.smallest || size > LIMITS.longest
     ? `It must be from ${LIMITS.smallest} mm to ${LIMITS.longest / 1000} m.`

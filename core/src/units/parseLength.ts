@@ -1,15 +1,31 @@
 import { LIMITS, sizeProblem } from './limits.ts';
 import { INCH, type LengthStyle, type Mm } from './length.ts';
 
-/** Nobody writes a length or an angle in more characters: what is longer was pasted by mistake, and is not read. */
+/**
+ * Nobody writes a length or an angle in more characters: what is longer was pasted by mistake, and
+ * is not read.
+ */
 export const LONGEST = 100;
 
 export type Parsed = { ok: true; value: Mm } | { ok: false; message: string; at: number };
 
 const VULGAR: Record<string, string> = {
-  '¼': '1/4', '½': '1/2', '¾': '3/4', '⅓': '1/3', '⅔': '2/3', '⅕': '1/5', '⅖': '2/5', '⅗': '3/5', '⅘': '4/5',
-  '⅙': '1/6', '⅚': '5/6', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8',
-}; // prettier-ignore
+  '¼': '1/4',
+  '½': '1/2',
+  '¾': '3/4',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅕': '1/5',
+  '⅖': '2/5',
+  '⅗': '3/5',
+  '⅘': '4/5',
+  '⅙': '1/6',
+  '⅚': '5/6',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
 
 const UNITS: Record<string, Mm> = {
   mm: 1,
@@ -28,13 +44,19 @@ const NUMBER =
   /^(?:(\d+)(?:\s+|-)(\d+)\/(\d+)(?:ths?|nds?|rds?)?|(\d+)\/(\d+)(?:ths?|nds?|rds?)?|(\d+(?:[.,]\d+)?|[.,]\d+))\s*(mm|cm|m|inches|inch|in|ft|"|')?/i;
 
 /**
- * Reads a length as people write it: `35`, `12,5 mm`, `1 3/8`, `1-3/8"`, `1⅜`, `2' 3 1/2"`, `.789"`, `3/4" - 1/32"`.
- * A bare number takes the style's unit. A subtraction has spaces round its sign; `1-3/8` is one and three eighths.
+ * Reads a length as people write it: `35`, `12,5 mm`, `1 3/8`, `1-3/8"`, `1⅜`, `2' 3 1/2"`,
+ * `.789"`, `3/4" - 1/32"`. A bare number takes the style's unit. A subtraction has spaces round its
+ * sign; `1-3/8` is one and three eighths.
  * @returns the length in mm, or a message and the place in the text that could not be read
  */
 export function parseLength(text: string, style: LengthStyle): Parsed {
-  const fail = (message: string, at: number): Parsed => ({ ok: false, message, at: Math.min(at, text.length) });
-  if (text.length > LONGEST) return fail(`A length is written in at most ${LONGEST} characters.`, LONGEST);
+  const fail = (message: string, at: number): Parsed => ({
+    ok: false,
+    message,
+    at: Math.min(at, text.length),
+  });
+  if (text.length > LONGEST)
+    return fail(`A length is written in at most ${LONGEST} characters.`, LONGEST);
   const plain = normalise(text);
   let position = plain.length - plain.trimStart().length;
   if (position === plain.length) return fail('Type a length, such as 35 or 1 3/8.', 0);
@@ -68,20 +90,33 @@ function readTerm(text: string, style: LengthStyle): Term {
   if (!gap || /^\s+-\s+$/.test(gap[0])) return first;
   const inches = readNumber(text.slice(first.length + gap[0].length), INCH);
   if (!inches.ok) return inches;
-  if (inches.unit !== INCH) return { ok: false, message: 'After feet come inches.', at: first.length };
-  return { ok: true, value: first.value + inches.value, length: first.length + gap[0].length + inches.length };
+  if (inches.unit !== INCH)
+    return { ok: false, message: 'After feet come inches.', at: first.length };
+  return {
+    ok: true,
+    value: first.value + inches.value,
+    length: first.length + gap[0].length + inches.length,
+  };
 }
 
-function readNumber(text: string, bare: Mm): (Term & { ok: true; unit: Mm }) | Extract<Term, { ok: false }> {
+function readNumber(
+  text: string,
+  bare: Mm,
+): (Term & { ok: true; unit: Mm }) | Extract<Term, { ok: false }> {
   const match = NUMBER.exec(text);
   if (!match) return { ok: false, message: `“${text.slice(0, 12)}” is not a length.`, at: 0 };
   const [whole, , , , , , decimal, suffix] = [match[0], ...match.slice(1)];
   const next = text.slice(whole.length);
   if (/^[\p{L}\d.,/'"]/u.test(next) && !(suffix === "'" && /^[\d.]/.test(next))) {
-    return { ok: false, message: `“${text.trim().slice(0, 16)}” is not a length.`, at: whole.length };
+    return {
+      ok: false,
+      message: `“${text.trim().slice(0, 16)}” is not a length.`,
+      at: whole.length,
+    };
   }
   const denominator = Number(match[3] ?? match[5] ?? 1);
-  if (denominator === 0) return { ok: false, message: 'A fraction can’t have 0 below the line.', at: whole.length - 1 };
+  if (denominator === 0)
+    return { ok: false, message: 'A fraction can’t have 0 below the line.', at: whole.length - 1 };
   const number = decimal
     ? Number(decimal.replace(',', '.'))
     : Number(match[1] ?? 0) + Number(match[2] ?? match[4]) / denominator;
@@ -108,8 +143,9 @@ function normalise(text: string): string {
 }
 
 /**
- * Reads a run of measured sizes: `22.1 22.0 21.8`, or in inches `3/4 25/32 1 1/16`, where a whole number followed
- * by a proper fraction is one value. Semicolons, and commas followed by a space, separate too.
+ * Reads a run of measured sizes: `22.1 22.0 21.8`, or in inches `3/4 25/32 1 1/16`, where a whole
+ * number followed by a proper fraction is one value. Semicolons, and commas followed by a space,
+ * separate too.
  */
 export function parseRun(
   text: string,
@@ -120,7 +156,8 @@ export function parseRun(
   for (const match of normalise(text).matchAll(pattern)) {
     const parsed = parseLength(match[0].replace(/,$/, ''), style);
     if (!parsed.ok) return { ...parsed, at: match.index + parsed.at };
-    if (parsed.value <= 0) return { ok: false, message: 'A measured size is more than 0.', at: match.index };
+    if (parsed.value <= 0)
+      return { ok: false, message: 'A measured size is more than 0.', at: match.index };
     const problem = sizeProblem(parsed.value);
     if (problem) return { ok: false, message: problem, at: match.index };
     values.push(parsed.value);

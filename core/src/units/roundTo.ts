@@ -13,7 +13,11 @@ export function roundTo(value: Mm, step: Mm, direction: Rounding): Mm {
   if (step <= 0) return value;
   const steps = value / step;
   const whole =
-    direction === 'up' ? Math.ceil(steps - HAIR) : direction === 'down' ? Math.floor(steps + HAIR) : Math.round(steps);
+    direction === 'up'
+      ? Math.ceil(steps - HAIR)
+      : direction === 'down'
+        ? Math.floor(steps + HAIR)
+        : Math.round(steps);
   const rounded = whole * step;
   return Math.abs(rounded - value) < 1e-9 ? value : Number(rounded.toFixed(9)) + 0;
 }

@@ -17,7 +17,11 @@ export interface Reached {
 }
 
 /** The line of the scale to set to, its zero allowed for. */
-export function onScale(wanted: Mm, scale: Scale, rounding: Rounding): Reached & { readonly reading: Mm } {
+export function onScale(
+  wanted: Mm,
+  scale: Scale,
+  rounding: Rounding,
+): Reached & { readonly reading: Mm } {
   const reading = roundTo(wanted - scale.zero, scale.graduation, rounding);
   const value = reading + scale.zero;
   return { reading, value, error: wanted - value };

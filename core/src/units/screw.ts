@@ -42,10 +42,18 @@ export function turnsFor(wanted: Mm, screw: Screw, rounding: Rounding = 'nearest
 }
 
 /** `2 turns and 40 of 50`, or quarters where the screw has no ring. */
-export function turnsInWords({ whole, parts, partsPerTurn }: Pick<Turns, 'whole' | 'parts' | 'partsPerTurn'>): string {
+export function turnsInWords({
+  whole,
+  parts,
+  partsPerTurn,
+}: Pick<Turns, 'whole' | 'parts' | 'partsPerTurn'>): string {
   const turns = whole === 1 ? '1 turn' : `${whole} turns`;
   if (parts === 0) return turns;
   const rest =
-    partsPerTurn === 4 ? ['', 'a quarter', 'a half', 'three quarters'][parts]! : `${parts} of ${partsPerTurn}`;
-  return whole === 0 ? `${rest}${partsPerTurn === 4 ? ' turn' : ' of the ring'}` : `${turns} and ${rest}`;
+    partsPerTurn === 4
+      ? ['', 'a quarter', 'a half', 'three quarters'][parts]!
+      : `${parts} of ${partsPerTurn}`;
+  return whole === 0
+    ? `${rest}${partsPerTurn === 4 ? ' turn' : ' of the ring'}`
+    : `${turns} and ${rest}`;
 }

@@ -1,13 +1,19 @@
 import { fineStyle, formatLength } from './formatLength.ts';
 import type { LengthStyle, Mm } from './length.ts';
 
-/** Plain words with lengths in them, still as numbers: `{reach}` is filled in at the edge, in the reader's unit. */
+/**
+ * Plain words with lengths in them, still as numbers: `{reach}` is filled in at the edge, in the
+ * reader's unit.
+ */
 export interface Sentence {
   readonly text: string;
   readonly lengths: Readonly<Record<string, Mm>>;
 }
 
-export const say = (text: string, lengths: Record<string, Mm> = {}): Sentence => ({ text, lengths });
+export const say = (text: string, lengths: Record<string, Mm> = {}): Sentence => ({
+  text,
+  lengths,
+});
 
 /** The sentence with its lengths written in the given style. */
 export function speak(sentence: Sentence, style: LengthStyle): string {

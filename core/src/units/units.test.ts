@@ -37,7 +37,10 @@ describe('reading an angle', () => {
   });
 
   it.each(['', 'steep', '1 in 0', '7 mm', '1:'])('says that “%s” is no angle', (text) => {
-    expect(parseAngle(text, METRIC)).toMatchObject({ ok: false, message: expect.stringContaining('1 in 6') as string });
+    expect(parseAngle(text, METRIC)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('1 in 6') as string,
+    });
   });
 });
 
@@ -110,17 +113,28 @@ describe('reading a length', () => {
   });
 
   it('adds and takes away fractions exactly as fraction.js does', () => {
-    const fraction = fc.tuple(fc.nat({ max: 40 }), fc.nat({ max: 63 }), fc.constantFrom(2, 4, 8, 16, 32, 64));
+    const fraction = fc.tuple(
+      fc.nat({ max: 40 }),
+      fc.nat({ max: 63 }),
+      fc.constantFrom(2, 4, 8, 16, 32, 64),
+    );
     fc.assert(
-      fc.property(fc.array(fc.tuple(fraction, fc.constantFrom('+', '-')), { minLength: 1, maxLength: 5 }), (terms) => {
-        const text = terms.map(([[w, n, d], sign], i) => `${i ? ` ${sign} ` : ''}${w} ${n % d}/${d}"`).join('');
-        const exact = terms.reduce(
-          (sum, [[w, n, d], sign], i) =>
-            i && sign === '-' ? sum.sub(new Fraction(n % d, d).add(w)) : sum.add(new Fraction(n % d, d).add(w)),
-          new Fraction(0),
-        );
-        expect(read(text) / INCH).toBeCloseTo(exact.valueOf(), 9);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fraction, fc.constantFrom('+', '-')), { minLength: 1, maxLength: 5 }),
+        (terms) => {
+          const text = terms
+            .map(([[w, n, d], sign], i) => `${i ? ` ${sign} ` : ''}${w} ${n % d}/${d}"`)
+            .join('');
+          const exact = terms.reduce(
+            (sum, [[w, n, d], sign], i) =>
+              i && sign === '-'
+                ? sum.sub(new Fraction(n % d, d).add(w))
+                : sum.add(new Fraction(n % d, d).add(w)),
+            new Fraction(0),
+          );
+          expect(read(text) / INCH).toBeCloseTo(exact.valueOf(), 9);
+        },
+      ),
       { seed: 7 },
     );
   });
@@ -129,7 +143,9 @@ describe('reading a length', () => {
     expect(parseRun('22.1 22.0  21,8', METRIC)).toEqual({ ok: true, values: [22.1, 22, 21.8] });
     expect(parseRun('22.1, 22.0; 21.8 mm', METRIC)).toEqual({ ok: true, values: [22.1, 22, 21.8] });
     const inches = parseRun('3/4 25/32 1 1/16', IMPERIAL);
-    expect(inches.ok && inches.values.map((v) => Number((v / INCH).toFixed(9)))).toEqual([0.75, 0.78125, 1.0625]);
+    expect(inches.ok && inches.values.map((v) => Number((v / INCH).toFixed(9)))).toEqual([
+      0.75, 0.78125, 1.0625,
+    ]);
     expect(parseRun('22 abc', METRIC)).toMatchObject({ ok: false, at: 3 });
     expect(parseRun('22 0', METRIC).ok).toBe(false);
   });
@@ -152,7 +168,13 @@ describe('writing a length', () => {
     expect(formatFigure(12.7 - 0.002 * INCH, IMPERIAL)).toBe('1/2 in − 0.002 in');
     expect(formatFigure(12.7, IMPERIAL)).toBe('1/2 in');
     /** Less than any fraction is told in thousandths, and only nothing as nothing. */
-    expect([0.1, -0.1, 0.02, 0.01, 0].map((v) => formatLength(v, IMPERIAL))).toEqual(['0.004 in', '-0.004 in', '0.001 in', '0 in', '0 in']); // prettier-ignore
+    expect([0.1, -0.1, 0.02, 0.01, 0].map((v) => formatLength(v, IMPERIAL))).toEqual([
+      '0.004 in',
+      '-0.004 in',
+      '0.001 in',
+      '0 in',
+      '0 in',
+    ]);
   });
 
   const styles = [
@@ -165,12 +187,17 @@ describe('writing a length', () => {
   ];
   it('reads back within the graduation, whatever the style, and says what it left out', () => {
     fc.assert(
-      fc.property(fc.double({ min: -3000, max: 3000, noNaN: true }), fc.constantFrom(...styles), (mm, style) => {
-        const back = read(formatNumber(mm, style), style);
-        const step = style.inches === 'decimal' && style.system === 'in' ? INCH / 1000 : style.graduation;
-        expect(Math.abs(back - mm)).toBeLessThanOrEqual(step / 2 + 1e-9);
-        expect(back + writeLength(mm, style).remainder).toBeCloseTo(mm, 6);
-      }),
+      fc.property(
+        fc.double({ min: -3000, max: 3000, noNaN: true }),
+        fc.constantFrom(...styles),
+        (mm, style) => {
+          const back = read(formatNumber(mm, style), style);
+          const step =
+            style.inches === 'decimal' && style.system === 'in' ? INCH / 1000 : style.graduation;
+          expect(Math.abs(back - mm)).toBeLessThanOrEqual(step / 2 + 1e-9);
+          expect(back + writeLength(mm, style).remainder).toBeCloseTo(mm, 6);
+        },
+      ),
       { seed: 11 },
     );
   });
@@ -183,12 +210,15 @@ describe('rounding to a scale', () => {
         fc.double({ min: -500, max: 500, noNaN: true }),
         fc.constantFrom(0.05, 0.1, 0.5, INCH / 64),
         (value, step) => {
-          const [up, down, nearest] = (['up', 'down', 'nearest'] as const).map((d) => roundTo(value, step, d));
+          const [up, down, nearest] = (['up', 'down', 'nearest'] as const).map((d) =>
+            roundTo(value, step, d),
+          );
           expect(up! - value).toBeGreaterThanOrEqual(-step * 2e-6);
           expect(value - down!).toBeGreaterThanOrEqual(-step * 2e-6);
           expect(up! - down!).toBeLessThanOrEqual(step * 1.000001);
           expect(Math.abs(nearest! - value)).toBeLessThanOrEqual(step / 2 + 1e-9);
-          for (const v of [up!, down!]) expect(Math.abs(v / step - Math.round(v / step))).toBeLessThan(1e-4);
+          for (const v of [up!, down!])
+            expect(Math.abs(v / step - Math.round(v / step))).toBeLessThan(1e-4);
         },
       ),
       { seed: 3 },

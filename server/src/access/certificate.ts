@@ -14,7 +14,10 @@ interface Signed {
 export interface Certificate extends Signed {
   /** SHA-256, in pairs, as browsers show it. */
   readonly fingerprint: string;
-  /** Of the authority that signed it: taken in once, a device trusts this and every later certificate. */
+  /**
+   * Of the authority that signed it: taken in once, a device trusts this and every later
+   * certificate.
+   */
   readonly authority: { readonly cert: string; readonly fingerprint: string };
 }
 
@@ -24,7 +27,10 @@ export interface Places {
   readonly addresses: readonly string[];
 }
 
-/** Some tablets take none that is valid for longer, days (their makers' rule since 2019; value from memory). */
+/**
+ * Some tablets take none that is valid for longer, days (their makers' rule since 2019; value from
+ * memory).
+ */
 const DAYS = 825;
 /** Made anew when it is so close to its end, days. */
 const SPARE = 30;
@@ -76,7 +82,9 @@ async function keptIn(
   }
   const { private: key, cert } = await make();
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  /** Killed in between it is made anew: the old certificate is gone before the new key stands there. */
+  /**
+   * Killed in between it is made anew: the old certificate is gone before the new key stands there.
+   */
   rmSync(certFile, { force: true });
   for (const [file, text] of Object.entries({ [keyFile]: key, [certFile]: cert })) {
     writeFileSync(`${file}.new`, text, { mode: 0o600 });
@@ -107,8 +115,8 @@ const authorityIn = (folder: string, now: number): Promise<Signed> =>
   );
 
 /**
- * The certificate kept in a folder: made at the first start, again before it ends and whenever it doesn't hold all places
- * by which the server is reached, by an authority that stays.
+ * The certificate kept in a folder: made at the first start, again before it ends and whenever it
+ * doesn't hold all places by which the server is reached, by an authority that stays.
  */
 export async function certificateIn(
   folder: string,

@@ -20,7 +20,10 @@ const scrypt = promisify<string, Buffer, number, ScryptOptions, Buffer>(slow);
 /** One passphrase in several ways of writing its letters is one. */
 const plain = (passphrase: string) => passphrase.normalize('NFKC');
 
-/** What is kept of a passphrase: never itself, and nothing that two shops with the same one would share. */
+/**
+ * What is kept of a passphrase: never itself, and nothing that two shops with the same one would
+ * share.
+ */
 export async function hashOf(passphrase: string): Promise<string> {
   const salt = randomBytes(BYTES.salt);
   const hash = await scrypt(plain(passphrase), salt, BYTES.hash, COST);

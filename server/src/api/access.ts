@@ -22,7 +22,10 @@ export interface Network {
   readonly authority: string;
 }
 
-/** Where this server lets people in: at the machine with a key that it prints, from the network by passphrase. */
+/**
+ * Where this server lets people in: at the machine with a key that it prints, from the network by
+ * passphrase.
+ */
 export interface Entrance {
   readonly door: Door;
   /** What whoever comes in at the machine shows. */
@@ -49,8 +52,8 @@ const same = (a: string, b: string) => {
 /** Who is let in, and the routes by which one comes in, sees who is in, and shows somebody out. */
 export function entrance({ door, key, network }: Entrance, store: AccessStore, pool: Pool) {
   /**
-   * Cookies know no ports: two Velks of one machine have one each, told apart by the port that the browser asked; several
-   * servers behind one address have the same. It is worth nothing by itself.
+   * Cookies know no ports: two Velks of one machine have one each, told apart by the port that the
+   * browser asked; several servers behind one address have the same. It is worth nothing by itself.
    */
   const cookieOf = (req: Request) => {
     const port = /:(\d+)$/.exec(req.headers.host ?? '')?.[1] ?? '443';

@@ -2,7 +2,10 @@ import type { RequestHandler } from 'express';
 import { tooMuchIn } from '@velk/core';
 import { sendProblem } from './problem.ts';
 
-/** Refuses requests under another host name, and from pages of another origin: a web page elsewhere can't reach in. */
+/**
+ * Refuses requests under another host name, and from pages of another origin: a web page elsewhere
+ * can't reach in.
+ */
 export function guardHost(hosts: () => readonly string[]): RequestHandler {
   const nameOf = (host: string) => host.replace(/:\d+$/, '').toLowerCase();
   return (req, res, next) => {

@@ -54,7 +54,10 @@ function troubled(shop: Shop, res: Response): boolean {
   return errors.length > 0;
 }
 
-/** Tools that a saved job's plan uses and that the new chest no longer has: they are retired, never removed. */
+/**
+ * Tools that a saved job's plan uses and that the new chest no longer has: they are retired, never
+ * removed.
+ */
 async function usedAndGone({ data }: ShopRow, next: Shop, uses: Uses): Promise<FieldError[]> {
   const kept = new Set(next.tools.map((t) => t.id));
   const gone = data.tools.filter((t) => !kept.has(t.id));

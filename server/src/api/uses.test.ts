@@ -4,7 +4,10 @@ import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
 import { StillLooking, usesOf } from './uses.ts';
 
-/** Jobs whose plans take until they are let go, each using a tool of its own name; what is planned is written down. */
+/**
+ * Jobs whose plans take until they are let go, each using a tool of its own name; what is planned
+ * is written down.
+ */
 function slowly(names: readonly string[]) {
   const versions = new Map(names.map((name) => [name, 1]));
   const planned: string[] = [];

@@ -3,7 +3,10 @@ import type { JobStore } from '../store/jobs.ts';
 import type { ShopStore } from '../store/shops.ts';
 import type { Pool } from '../work/pool.ts';
 
-/** Looking through the jobs takes longer than anybody should wait without a word; what was found so far is remembered. */
+/**
+ * Looking through the jobs takes longer than anybody should wait without a word; what was found so
+ * far is remembered.
+ */
 export class StillLooking extends Error {
   constructor(
     readonly done: number,
@@ -31,7 +34,9 @@ const PATIENCE = 1500;
 /** Asked together: more would fill the queue that others stand in. */
 const SIDE_BY_SIDE = 4;
 
-/** What plans use, planned in the pool side by side, and only where job or shop have changed since. */
+/**
+ * What plans use, planned in the pool side by side, and only where job or shop have changed since.
+ */
 export function usesOf(shops: ShopStore, jobs: JobStore, pool: Pool, patience = PATIENCE): Uses {
   let most = LEAST_KNOWN;
   const known = new Map<string, ReadonlySet<string>>();

@@ -30,7 +30,10 @@ export const readJson = (limit: number | string): RequestHandler =>
 
 type Of<N extends SchemaName> = (typeof SCHEMAS)[N] extends Joi.Schema<infer T> ? T : never;
 
-/** The body checked against its schema, or undefined once the problem with each bad field’s path has been sent. */
+/**
+ * The body checked against its schema, or undefined once the problem with each bad field’s path has
+ * been sent.
+ */
 export async function validated<N extends SchemaName>(
   name: N,
   req: Request,

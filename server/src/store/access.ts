@@ -14,9 +14,15 @@ export interface Session {
   readonly seenAt: string;
 }
 
-/** A device is let in for so long without a sign of it, and so long in all, days: a shop's tablet rests over holidays. */
+/**
+ * A device is let in for so long without a sign of it, and so long in all, days: a shop's tablet
+ * rests over holidays.
+ */
 export const LIFE = { idle: 30, total: 180 } as const;
-/** After each so many wrong passphrases in a row none is taken for a while, twice as long each time, up to a day. */
+/**
+ * After each so many wrong passphrases in a row none is taken for a while, twice as long each time,
+ * up to a day.
+ */
 export const LOCK = { after: 10, minutes: 15, most: 1440 } as const;
 
 /** So long a device is taken as let in without asking the database, ms. */
@@ -41,8 +47,9 @@ const sessionOf = (row: SessionRow): Session => ({
 });
 
 /**
- * What a browser that is let in shows from then on, each half useless without the other: a cookie, which no script reads
- * but which goes to every port of the host, and a countersign, which the page keeps and no other origin reads.
+ * What a browser that is let in shows from then on, each half useless without the other: a cookie,
+ * which no script reads but which goes to every port of the host, and a countersign, which the page
+ * keeps and no other origin reads.
  */
 export interface Pass {
   readonly token: string;
@@ -66,7 +73,9 @@ export function accessStore(source: DataSource) {
       return { hash: row?.hash ?? null, lockedUntil: row?.locked_until?.toISOString() ?? null };
     },
 
-    /** A new passphrase lifts every lock, and whoever came in from the network types the new one. */
+    /**
+     * A new passphrase lifts every lock, and whoever came in from the network types the new one.
+     */
     setPassphrase: (hash: string): Promise<void> =>
       source.transaction(async (manager) => {
         await manager.query('UPDATE passphrase SET hash = $1, wrong = 0, locked_until = NULL', [
@@ -76,7 +85,10 @@ export function accessStore(source: DataSource) {
         remembered.clear();
       }),
 
-    /** Counts a guess before it is looked at, so that many at once are no more; false while none is taken. */
+    /**
+     * Counts a guess before it is looked at, so that many at once are no more; false while none is
+     * taken.
+     */
     guess: async (): Promise<boolean> => {
       const [rows] = await source.query<[{ wrong: number }[], number]>(
         `UPDATE passphrase SET wrong = wrong + 1, locked_until = CASE WHEN (wrong + 1) % $1::int = 0

@@ -38,8 +38,8 @@ export class NewerData extends Error {
 }
 
 /**
- * A connection to the database with every migration run. A query waits at most a few seconds for a lost database, and no
- * longer than half a minute for its answer.
+ * A connection to the database with every migration run. A query waits at most a few seconds for a
+ * lost database, and no longer than half a minute for its answer.
  * @param wait how long the database may take to come, ms
  * @throws NewerData where a later Velk was here before
  */
@@ -66,7 +66,10 @@ export async function openStore(url: string, wait = 0): Promise<DataSource> {
   }
   const runner = source.createQueryRunner();
   try {
-    /** One connection holds the lock: of several servers that start, one brings the database up to date. */
+    /**
+     * One connection holds the lock: of several servers that start, one brings the database up to
+     * date.
+     */
     await runner.query('SELECT pg_advisory_lock(4180)');
     await refuseNewer(source);
     await source.runMigrations();

@@ -20,7 +20,10 @@ export async function readDemo(): Promise<JobFile[]> {
   );
 }
 
-/** Loads the demo shop and its jobs into an empty database; leaves any other alone. @returns the jobs that it made */
+/**
+ * Loads the demo shop and its jobs into an empty database; leaves any other alone. @returns the
+ * jobs that it made
+ */
 export async function loadDemo(shops: ShopStore, jobs: JobStore): Promise<readonly StoredJob[]> {
   if (await shops.first()) return [];
   const files = await readDemo();

@@ -6,7 +6,7 @@ export function digestStore(source: DataSource) {
   const digests = source.getRepository(DigestEntity);
   return {
     keep: async (row: DigestRow): Promise<void> => {
-      await digests.upsert(row as never, ['jobId']);
+      await digests.upsert(row, ['jobId']);
     },
   };
 }

@@ -38,7 +38,10 @@ export interface DigestRow {
   digest: PlanDigest;
 }
 
-/** Parts and joints keep their place in the job and, checked on the way in, the rest of what they are. */
+/**
+ * Parts and joints keep their place in the job and, checked on the way in, the rest of what they
+ * are.
+ */
 interface Held<T> {
   jobId: string;
   id: string;

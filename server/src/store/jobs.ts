@@ -22,7 +22,10 @@ export interface JobSummary {
   readonly parts: number;
   readonly joints: number;
   readonly place: Place;
-  /** What the server planned of it last; `isNow` says whether job and shop are still what they were then. */
+  /**
+   * What the server planned of it last; `isNow` says whether job and shop are still what they were
+   * then.
+   */
   readonly plan?: PlanDigest & { readonly isNow: boolean };
 }
 

@@ -7,7 +7,10 @@ export interface RecordPage {
   readonly lines: readonly Recorded[];
   /** Whether there are further ones. */
   readonly more: boolean;
-  /** The line in the place after which was asked, or null: whoever knows another one there has what this database has lost. */
+  /**
+   * The line in the place after which was asked, or null: whoever knows another one there has what
+   * this database has lost.
+   */
   readonly at: string | null;
 }
 
@@ -20,7 +23,10 @@ const PICTURES = 2_500_000;
 const recordedOf = ({ id, place, by, data }: ObservationRow): Recorded =>
   ({ ...data, id, place, by }) as Recorded;
 
-/** Adds lines to a job’s record, each once. One who writes holds the job: places have no gaps, and none appears late. */
+/**
+ * Adds lines to a job’s record, each once. One who writes holds the job: places have no gaps, and
+ * none appears late.
+ */
 export async function addLines(
   manager: EntityManager,
   jobId: string,
@@ -48,7 +54,9 @@ export async function addLines(
     await manager.insert(ObservationEntity, rows.slice(from, from + PAGE));
 }
 
-/** A whole record as a job file takes it along: the newest pictures, the other lines without theirs. */
+/**
+ * A whole record as a job file takes it along: the newest pictures, the other lines without theirs.
+ */
 export async function wholeRecord(manager: EntityManager, jobId: string): Promise<Recorded[]> {
   const rows = await manager.find(ObservationEntity, { where: { jobId }, order: { place: 'ASC' } });
   let left = PICTURES;

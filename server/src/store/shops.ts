@@ -30,7 +30,9 @@ export function shopStore(source: DataSource) {
       return row;
     },
 
-    /** The one shop of a database, or nothing where it has one already, however many ask at once. */
+    /**
+     * The one shop of a database, or nothing where it has one already, however many ask at once.
+     */
     create: async (shop: Shop): Promise<ShopRow | undefined> => {
       const row = { id: randomUUID(), name: shop.name, data: shop, version: 1, saveId: null };
       const rows = await source.query<unknown[]>(
@@ -63,7 +65,10 @@ export function shopStore(source: DataSource) {
         });
       }),
 
-    /** A device calls itself so from now on, in what it saves and where it is let in: both or neither. */
+    /**
+     * A device calls itself so from now on, in what it saves and where it is let in: both or
+     * neither.
+     */
     nameDevice: (id: string, name: string): Promise<DeviceRow> =>
       source.transaction(async (manager) => {
         const shop = await manager.findOne(ShopEntity, { where: {} });

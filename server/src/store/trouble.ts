@@ -48,7 +48,10 @@ const AFTER_BREAKING = [
   TransactionNotStartedError,
 ] as const;
 
-/** What is wrong with the database where an error comes of that; nothing where it comes of anything else. */
+/**
+ * What is wrong with the database where an error comes of that; nothing where it comes of anything
+ * else.
+ */
 export function storeTroubleOf(
   error: Error & { readonly code?: string },
 ): StoreTrouble | undefined {

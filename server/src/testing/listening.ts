@@ -6,7 +6,10 @@ import { createApp } from '../api/app.ts';
 import { accessStore } from '../store/access.ts';
 import type { Pool } from '../work/pool.ts';
 
-/** Serves an application on loopback, at a port that is free. @returns the server, and its address without a path */
+/**
+ * Serves an application on loopback, at a port that is free. @returns the server, and its address
+ * without a path
+ */
 export async function listening(app: Express): Promise<{ server: Server; base: string }> {
   const server = await new Promise<Server>((resolve) => {
     const started = app.listen(0, '127.0.0.1', () => resolve(started));

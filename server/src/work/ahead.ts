@@ -20,8 +20,8 @@ const LAST = { weight: Number.MAX_SAFE_INTEGER };
 const TOGETHER = 20;
 
 /**
- * Plans and proves a job, and keeps what came of it, so that the next device only reads. What is kept already is not made
- * again: whoever takes it up after another goes on from there.
+ * Plans and proves a job, and keeps what came of it, so that the next device only reads. What is
+ * kept already is not made again: whoever takes it up after another goes on from there.
  */
 export function workAhead({ jobs, proofs, digests, pool, core }: AheadParts) {
   return async (jobId: string): Promise<void> => {

@@ -20,7 +20,9 @@ export interface Asks {
     readonly asks: { readonly job: Job; readonly shop: Shop; readonly keys: readonly string[] };
     readonly answers: readonly KeptProof[];
   };
-  /** Data checked against a schema, where it is so large that checking it would keep others waiting. */
+  /**
+   * Data checked against a schema, where it is so large that checking it would keep others waiting.
+   */
   readonly check: {
     readonly asks: { readonly schema: SchemaName; readonly data: unknown };
     readonly answers: Checked<unknown>;

@@ -15,7 +15,10 @@ export interface PoolOptions {
   readonly queue: number;
   /** Most that one question is worked on, ms of a processor. */
   readonly deadline: number;
-  /** What this process has used of the processors so far, ms: on a busy machine it grows slower than the time. */
+  /**
+   * What this process has used of the processors so far, ms: on a busy machine it grows slower than
+   * the time.
+   */
   readonly worked: () => number;
   /** Memory that one thread may take, MB. */
   readonly memory: number;
@@ -64,9 +67,9 @@ export interface Pool {
 const HEAVY = 3000;
 
 /**
- * Threads for everything heavy, so that requests keep being answered: small questions are never behind large ones, no
- * question takes more work than the deadline or more memory than its own, and one that nobody waits for any more is
- * given up.
+ * Threads for everything heavy, so that requests keep being answered: small questions are never
+ * behind large ones, no question takes more work than the deadline or more memory than its own, and
+ * one that nobody waits for any more is given up.
  */
 export function startPool(options: Partial<PoolOptions> = {}): Pool {
   const { threads, queue, deadline, worked, memory } = { ...USUAL, ...options };
@@ -80,7 +83,10 @@ export function startPool(options: Partial<PoolOptions> = {}): Pool {
       resourceLimits: { maxOldGenerationSizeMb: memory },
     });
     worker.unref();
-    /** One that was given up may still end in an error, and one that waits may end: neither may end the server. */
+    /**
+     * One that was given up may still end in an error, and one that waits may end: neither may end
+     * the server.
+     */
     worker.on('error', () => undefined);
     worker.on('exit', () => idle.includes(worker) && idle.splice(idle.indexOf(worker), 1));
     return worker;

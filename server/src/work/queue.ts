@@ -9,7 +9,10 @@ export const QUEUE = 'queue';
 const PAUSE = 3000;
 /** A task is taken up so often: one that ends its worker each time is left. */
 const ATTEMPTS = 3;
-/** So long after a task was taken its worker is known to be there, s; it is looked for it so often, ms. */
+/**
+ * So long after a task was taken its worker is known to be there, s; it is looked for it so often,
+ * ms.
+ */
 const KNOWN_AFTER = 10;
 const LOOKED_FOR = 5000;
 /** After trouble with the database it is tried again so long after, ms. */
@@ -101,8 +104,9 @@ export function takeTasks(parts: QueueParts, work: (jobId: string) => Promise<vo
 const LOCK = 'hashtextextended($1, 0)';
 
 /**
- * Holds a lock in the database under a worker’s name for as long as its process is there, and frees the tasks of workers
- * whose lock nobody holds: a process that was killed is told at once by the end of its connection.
+ * Holds a lock in the database under a worker’s name for as long as its process is there, and frees
+ * the tasks of workers whose lock nobody holds: a process that was killed is told at once by the
+ * end of its connection.
  */
 function signOfLife({ url, onError }: QueueParts) {
   const names = new Set<string>();

@@ -60,7 +60,9 @@ export function Disagreeing({ lead, names, theirsAlone, disagreements, among, on
 function placeWords(path: readonly string[], among: readonly unknown[]): string {
   const named = path.map((step, i) => {
     const lists = among.map((one) => at(one, path.slice(0, i)));
-    const record = lists.flatMap((list) => (Array.isArray(list) ? (list as unknown[]) : [])).find((r) => idOf(r) === step); // prettier-ignore
+    const record = lists
+      .flatMap((list) => (Array.isArray(list) ? (list as unknown[]) : []))
+      .find((r) => idOf(r) === step);
     const name = record && (record as { name?: unknown }).name;
     return typeof name === 'string' ? name : step.replace(/([A-Z])/g, ' $1').toLowerCase();
   });

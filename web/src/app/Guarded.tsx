@@ -3,7 +3,10 @@ import { ErrorBoundary } from 'react-error-boundary';
 import { Link, useLocation } from 'react-router';
 import { NotFetched } from './lazyRoom.tsx';
 
-/** A room that can't be drawn says so in a sentence; the rest of the application lives, and so does what was typed. */
+/**
+ * A room that can't be drawn says so in a sentence; the rest of the application lives, and so does
+ * what was typed.
+ */
 export function Guarded({ by, children }: { by?: readonly unknown[]; children: ReactNode }) {
   const { pathname } = useLocation();
   return (

@@ -20,8 +20,9 @@ interface Props<T> extends LeftOf<T> {
 }
 
 /**
- * Changes that windows which are closed left unsaved: taken in or thrown away. Where this window changed the same to
- * something else both stand there, and one is chosen: neither is dropped without a word.
+ * Changes that windows which are closed left unsaved: taken in or thrown away. Where this window
+ * changed the same to something else both stand there, and one is chosen: neither is dropped
+ * without a word.
  */
 export function LeftBehind<T>({ what, now, merge, left, take, drop }: Props<T>) {
   const [asked, setAsked] = useState<string>();

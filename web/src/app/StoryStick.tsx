@@ -7,8 +7,8 @@ import { roomSeen } from './view.ts';
 import { useStages, type Stage, type StageState } from './useStages.ts';
 
 /**
- * The job's stages as nicks along a wooden rule: hollow not begun, its tip filled where it is planned, half filled where
- * somebody saw that, filled done, barred when it needs a look.
+ * The job's stages as nicks along a wooden rule: hollow not begun, its tip filled where it is
+ * planned, half filled where somebody saw that, filled done, barred when it needs a look.
  */
 export const StoryStick = memo(function StoryStick({ job }: { job: string }) {
   const stages = useStages();

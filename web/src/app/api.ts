@@ -32,7 +32,10 @@ export interface JobSummary {
   parts: number;
   joints: number;
   place: Place;
-  /** What the server planned of it last; `isNow` says whether job and shop are still what they were then. */
+  /**
+   * What the server planned of it last; `isNow` says whether job and shop are still what they were
+   * then.
+   */
   plan?: PlanDigest & { readonly isNow: boolean };
 }
 

@@ -8,8 +8,8 @@ const isText = (value: unknown): value is string => typeof value === 'string';
 let here: string | undefined;
 
 /**
- * Half of what lets this browser in. The cookie is the other: it goes to every port of the host, so that it opens
- * nothing by itself; this is kept by the origin, and none but its pages read it.
+ * Half of what lets this browser in. The cookie is the other: it goes to every port of the host, so
+ * that it opens nothing by itself; this is kept by the origin, and none but its pages read it.
  */
 export function keepCountersign(countersign: string | undefined): void {
   here = countersign;

@@ -26,7 +26,13 @@ describe('a record told beside another', () => {
     expect(wholeOf(was, structuredClone(besideOf(was, now)))).toEqual(now);
     expect(wholeOf({ ...was, parts: [a] }, besideOf(was, now))).toBeUndefined();
     expect(wholeOf({}, besideOf(was, was))).toBeUndefined();
-    const fields = [{ name: 7 }, { name: null }, { parts: { items: [-1] } }, { parts: { items: ['same'] } }, { name: { items: [0] } }]; // prettier-ignore
+    const fields = [
+      { name: 7 },
+      { name: null },
+      { parts: { items: [-1] } },
+      { parts: { items: ['same'] } },
+      { name: { items: [0] } },
+    ];
     for (const bad of [undefined, 7, {}, { fields: [] }, ...fields.map((one) => ({ fields: one }))])
       expect(wholeOf(was, bad)).toBeUndefined();
     expect(wholeOf(undefined, besideOf(was, now))).toBeUndefined();

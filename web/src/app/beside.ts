@@ -5,14 +5,18 @@ type Told = number | { readonly whole: unknown };
 type Field = 'same' | { readonly whole: unknown } | { readonly items: readonly Told[] };
 
 /**
- * A record told beside another one: fields that are the very same, and items of lists that the other's list has, are
- * only named. A large job in which one joint was changed is as small as that joint then.
+ * A record told beside another one: fields that are the very same, and items of lists that the
+ * other's list has, are only named. A large job in which one joint was changed is as small as that
+ * joint then.
  */
 export interface Beside {
   readonly fields: Readonly<Record<string, Field>>;
 }
 
-/** Tells a record beside another, by which objects are the very same; both are never changed in place. */
+/**
+ * Tells a record beside another, by which objects are the very same; both are never changed in
+ * place.
+ */
 export function besideOf(other: unknown, one: unknown): Beside {
   const field = (now: unknown, was: unknown): Field => {
     if (Object.is(now, was) && was !== undefined) return 'same';

@@ -3,10 +3,16 @@ let from: HTMLElement | null = null;
 
 const margin = () => document.querySelector<HTMLElement>('.margin');
 
-/** Whether the margin stands under the work instead of beside it: on a telephone, or a tablet held upright. */
+/**
+ * Whether the margin stands under the work instead of beside it: on a telephone, or a tablet held
+ * upright.
+ */
 export const marginBelow = () => window.matchMedia('(max-width: 1080px)').matches;
 
-/** Down to a margin that stands under the work. No field is begun, so that no keyboard comes up over it. */
+/**
+ * Down to a margin that stands under the work. No field is begun, so that no keyboard comes up over
+ * it.
+ */
 export function toMargin(): void {
   const there = margin();
   if (!there || there.contains(document.activeElement)) return;

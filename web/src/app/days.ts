@@ -23,7 +23,8 @@ export const weekdayName = named({ weekday: 'short', day: 'numeric', month: 'sho
 /**
  * A working day by its number, and by its date where the first one is known: “Day 3, Wed, 2 Dec”.
  * @param nth from 0; weekends are none
- * @param from the first day as yyyy-mm-dd, empty while nobody has said; one on a weekend begins the Monday after
+ * @param from the first day as yyyy-mm-dd, empty while nobody has said; one on a weekend begins the
+ *   Monday after
  */
 export function dayName(nth: number, from: string): string {
   const first = parseISO(from);

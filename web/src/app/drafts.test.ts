@@ -47,7 +47,11 @@ describe('drafts in the browser', () => {
       await keepDraft('job d', tab, draft(tab));
     }
     vi.useRealTimers();
-    expect((await draftsOf('job d', read)).map(({ tab, at }) => [tab, at])).toEqual([['a', 3], ['b', 2], ['c', 1]]); // prettier-ignore
+    expect((await draftsOf('job d', read)).map(({ tab, at }) => [tab, at])).toEqual([
+      ['a', 3],
+      ['b', 2],
+      ['c', 1],
+    ]);
   });
 
   it('what waits to be saved is told by its id, each sort for itself; unread text alone does not wait', async () => {
@@ -141,11 +145,24 @@ describe('drafts in the browser', () => {
 
   it('what can’t be stored, such as an empty name, is kept; what is damaged or something else counts as nothing', async () => {
     const sent = { save: 'x', value: job('sent') };
-    expect(read({ ...draft(''), draft: { ...draft('').draft, sent } })).toMatchObject({ draft: { now: { name: '' }, sent } }); // prettier-ignore
+    expect(read({ ...draft(''), draft: { ...draft('').draft, sent } })).toMatchObject({
+      draft: { now: { name: '' }, sent },
+    });
     const whole = JSON.parse(JSON.stringify(draft('whole'))) as object;
-    const bad: unknown[] = [null, 7, [], {}, { typed: {} }, { ...whole, typed: { f: 3 } }, { ...whole, draft: { version: 1.5 } }]; // prettier-ignore
+    const bad: unknown[] = [
+      null,
+      7,
+      [],
+      {},
+      { typed: {} },
+      { ...whole, typed: { f: 3 } },
+      { ...whole, draft: { version: 1.5 } },
+    ];
     for (const kept of bad) expect(read(kept)).toBeUndefined();
-    /** Whatever is put in place of whatever in it: never more than nothing, and never a job of another form. */
+    /**
+     * Whatever is put in place of whatever in it: never more than nothing, and never a job of
+     * another form.
+     */
     fc.assert(
       fc.property(
         fc.constantFrom('base', 'now', 'sent', 'version'),

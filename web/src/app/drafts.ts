@@ -4,7 +4,10 @@ import type { Draft, Undo } from './kept.ts';
 import { isRecord } from './storage.ts';
 import type { Typed } from './typed.ts';
 
-/** What was typed in one window and is not on the server, kept in the browser: a reload loses nothing. */
+/**
+ * What was typed in one window and is not on the server, kept in the browser: a reload loses
+ * nothing.
+ */
 export interface KeptDraft<T> {
   /** Nothing where only unread text is kept. */
   readonly draft: Draft<T> | null;
@@ -40,13 +43,18 @@ const database = () =>
 
 const BESIDE = 'beside ';
 
-/** Where the value stands beside which a window’s draft of a thing is told: written once, not at every key. */
+/**
+ * Where the value stands beside which a window’s draft of a thing is told: written once, not at
+ * every key.
+ */
 const anchorPlace = (of: string, tab: string): [string, string] => [`${BESIDE}${of}`, tab];
 
 /** Which value this window has put there. */
 const anchors = new Map<string, unknown>();
 
-/** A draft in which every job or shop is made to something else; what is no draft stays as it is. */
+/**
+ * A draft in which every job or shop is made to something else; what is no draft stays as it is.
+ */
 function withValues(
   kept: unknown,
   make: (value: unknown) => unknown,
@@ -126,7 +134,8 @@ export async function waitingOf(sort: 'job' | 'shop'): Promise<ReadonlySet<strin
 }
 
 /**
- * Lets go of all that the server has, too, and of what undo leads back to: what was typed here and not saved stays.
+ * Lets go of all that the server has, too, and of what undo leads back to: what was typed here and
+ * not saved stays.
  */
 export async function forgetSaved(): Promise<void> {
   const work = (await database()).transaction('drafts', 'readwrite');
@@ -147,7 +156,9 @@ export async function forgetSaved(): Promise<void> {
   await work.done;
 }
 
-/** What was kept, made to what this version knows; nothing where it is damaged or something else. */
+/**
+ * What was kept, made to what this version knows; nothing where it is damaged or something else.
+ */
 export type ReadDraft<T> = (kept: unknown) => KeptDraft<T> | undefined;
 
 /** Reads what is kept of a thing whose own reader is given. */
@@ -183,8 +194,10 @@ export function draftReader<T>(readOne: (value: unknown) => T | undefined): Read
 }
 
 /**
- * Of all that is kept of a thing: what this window had of it, or else what one that is gone left; and what others left.
- * @param open windows that are there; nothing where that can’t be known, and then none counts as gone
+ * Of all that is kept of a thing: what this window had of it, or else what one that is gone left;
+ * and what others left.
+ * @param open windows that are there; nothing where that can’t be known, and then none counts as
+ *   gone
  */
 export function ownAmong<T>(
   kept: readonly Left<T>[],

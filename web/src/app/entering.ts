@@ -1,7 +1,10 @@
 import { ask, keepCountersign } from './asking.ts';
 import { deviceId, deviceName } from './device.ts';
 
-/** What whoever wants to come in says: the key of the machine or the passphrase of the shop, and which device it is. */
+/**
+ * What whoever wants to come in says: the key of the machine or the passphrase of the shop, and
+ * which device it is.
+ */
 export interface Entering {
   readonly key?: string;
   readonly passphrase?: string;
@@ -22,15 +25,19 @@ export const keyIn = (pasted: string): string => /#key=([\w-]+)/.exec(pasted)?.[
 
 const KEY = '#key=';
 
-/** The address pasted into a page that is open already changes nothing but what stands behind the `#`. */
+/**
+ * The address pasted into a page that is open already changes nothing but what stands behind the
+ * `#`.
+ */
 export const enterWhenPasted = (): void =>
   window.addEventListener('hashchange', () => {
     if (window.location.hash.startsWith(KEY)) window.location.reload();
   });
 
 /**
- * Comes in by the address that Velk printed, if this is it. The key stands behind the `#`, which no browser sends to
- * anybody, and is taken out of the address at once. A key that isn’t taken is left to the door to speak of.
+ * Comes in by the address that Velk printed, if this is it. The key stands behind the `#`, which no
+ * browser sends to anybody, and is taken out of the address at once. A key that isn’t taken is left
+ * to the door to speak of.
  */
 export async function enterByAddress(): Promise<void> {
   const { hash, pathname, search } = window.location;

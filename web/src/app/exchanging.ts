@@ -21,7 +21,10 @@ const REFUSED = 422;
 const isAnswered = (problem: ServerProblem | undefined): boolean =>
   !problem || problem.status === REFUSED;
 
-/** Sends what waits, takes in what is new; what the problem was, if there was one. Whatever was lost on the way is done again next time. */
+/**
+ * Sends what waits, takes in what is new; what the problem was, if there was one. Whatever was lost
+ * on the way is done again next time.
+ */
 export async function exchange(
   job: string,
   desk: Desk,
@@ -44,7 +47,10 @@ function asMany(lines: readonly Observation[]): readonly Observation[] {
   return tooMany < 0 ? lines : lines.slice(0, tooMany);
 }
 
-/** In its order, some at a time; a line that the server won’t take stays, and keeps no other from going. */
+/**
+ * In its order, some at a time; a line that the server won’t take stays, and keeps no other from
+ * going.
+ */
 async function sendWaiting(
   job: string,
   { record }: Desk,
@@ -67,7 +73,10 @@ async function sendWaiting(
   }
 }
 
-/** What the server has beyond what is known here. One that has another line in the last place known was brought back from a copy: then it is sent all again. */
+/**
+ * What the server has beyond what is known here. One that has another line in the last place known
+ * was brought back from a copy: then it is sent all again.
+ */
 async function takeIn(job: string, desk: Desk, door: Door): Promise<ServerProblem | undefined> {
   for (;;) {
     const after = lastPlace(desk.record());

@@ -7,7 +7,10 @@ import { versionWaits } from './view.ts';
 const AFTER = 3000;
 let workbox: Workbox | undefined;
 
-/** Keeps Velk in the browser, so that it starts with the network gone; says when a newer one waits to be taken. */
+/**
+ * Keeps Velk in the browser, so that it starts with the network gone; says when a newer one waits
+ * to be taken.
+ */
 export function keepVelk(): void {
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
   workbox = new Workbox('/sw.js');

@@ -69,7 +69,10 @@ describe('a thing that is worked on here and kept on the server', () => {
     const value = { of: { sizes: [22] as number[], parts: [{ id: 1 }] } };
     const runs = kept.opened({ id: 'a job', version: 1, value });
     const run = (sizes: number[], parts = [{ id: 1 }]) => ({ of: { sizes, parts } });
-    const read = [[22.1], [22.1, 2], [22.1, 22]].reduce((state, sizes) => kept.changed(state, run(sizes, state.now!.of.parts)), runs); // prettier-ignore
+    const read = [[22.1], [22.1, 2], [22.1, 22]].reduce(
+      (state, sizes) => kept.changed(state, run(sizes, state.now!.of.parts)),
+      runs,
+    );
     expect(read.past).toHaveLength(1);
     const grown = kept.changed(
       kept.changed(read, run([22.1, 22], [{ id: 1 }, { id: 2 }])),
@@ -82,7 +85,13 @@ describe('a thing that is worked on here and kept on the server', () => {
   it('a change made while a save is under way is saved after it; back where it was, nothing is left to save', () => {
     const under = kept.changed(sent(kept.changed(first, with_({ a: 1 }))), with_({ a: 2 }));
     expect(under).toMatchObject({ sending: true, save: 'unsaved' });
-    expect(kept.landed(under, 2)).toMatchObject({ version: 2, base: with_({ a: 1 }), save: 'unsaved', sending: false, sent: null }); // prettier-ignore
+    expect(kept.landed(under, 2)).toMatchObject({
+      version: 2,
+      base: with_({ a: 1 }),
+      save: 'unsaved',
+      sending: false,
+      sent: null,
+    });
     /** Undone to what was there before, while the newer one is on its way. */
     expect(kept.undone(sent(kept.changed(first, with_({ a: 1 })))).save).toBe('unsaved');
     expect(kept.landed(sent(kept.changed(first, with_({ a: 1 }))), 2)).toMatchObject({
@@ -153,7 +162,12 @@ describe('a thing that is worked on here and kept on the server', () => {
       sending: false,
     });
     expect(kept.changed(clash, with_({ a: 3 })).save).toBe('conflict');
-    expect(kept.settled(clash, () => 'mine', merged)).toMatchObject({ now: with_({ a: 2, b: 7 }), save: 'unsaved', version: 2, theirs: null }); // prettier-ignore
+    expect(kept.settled(clash, () => 'mine', merged)).toMatchObject({
+      now: with_({ a: 2, b: 7 }),
+      save: 'unsaved',
+      version: 2,
+      theirs: null,
+    });
     const taken = kept.settled(clash, () => 'theirs', merged);
     expect(taken).toMatchObject({ now: with_({ a: 7, b: 7 }), save: 'saved' });
     expect(kept.undone(taken)).toMatchObject({ now: with_({ a: 2, b: 7 }), save: 'unsaved' });
@@ -188,7 +202,11 @@ describe('a thing that is worked on here and kept on the server', () => {
   });
 
   it('what is read from the server is taken in only where nothing is on its way, and only when it is newer', () => {
-    expect(kept.seen(first, theirs(with_({ b: 1 }), 2), merged)).toMatchObject({ now: with_({ b: 1 }), version: 2, save: 'saved' }); // prettier-ignore
+    expect(kept.seen(first, theirs(with_({ b: 1 }), 2), merged)).toMatchObject({
+      now: with_({ b: 1 }),
+      version: 2,
+      save: 'saved',
+    });
     expect(kept.seen(first, theirs(with_({ b: 1 }), 1), merged)).toBe(first);
     const own = kept.changed(first, with_({ a: 1 }));
     expect(kept.seen(own, theirs(with_({ b: 1 }), 2), merged)).toBe(own);
@@ -304,7 +322,14 @@ const step: fc.Arbitrary<Step> = fc.oneof(
       field: fc.constantFrom(...FIELDS),
     }),
   },
-  { weight: 5, arbitrary: fc.record({ do: fc.constant('save' as const), tab, lost: fc.constantFrom('no', 'no', 'no', 'question', 'answer', 'refused') }) }, // prettier-ignore
+  {
+    weight: 5,
+    arbitrary: fc.record({
+      do: fc.constant('save' as const),
+      tab,
+      lost: fc.constantFrom('no', 'no', 'no', 'question', 'answer', 'refused'),
+    }),
+  },
   {
     weight: 4,
     arbitrary: fc.record({ do: fc.constantFrom('undo', 'redo', 'reload', 'look'), tab }),
@@ -313,17 +338,27 @@ const step: fc.Arbitrary<Step> = fc.oneof(
     weight: 1,
     arbitrary: fc.record({ do: fc.constant('restore' as const), tab, back: fc.nat(9) }),
   },
-  { weight: 2, arbitrary: fc.record({ do: fc.constant('settle' as const), tab, whose: fc.constantFrom('mine', 'theirs') }) }, // prettier-ignore
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      do: fc.constant('settle' as const),
+      tab,
+      whose: fc.constantFrom('mine', 'theirs'),
+    }),
+  },
 );
 
 /**
- * Three windows on one server. Whatever a window puts there in place of something else, its user did in that field
- * while the other value was in view, or was asked about it.
+ * Three windows on one server. Whatever a window puts there in place of something else, its user
+ * did in that field while the other value was in view, or was asked about it.
  */
 class Windows {
   readonly server = new Server();
   readonly tabs: Kept<Doc>[] = [0, 1, 2].map(() => kept.opened(stored(ZERO)));
-  /** By window and field: what the user made there, and over what: what was in view, and own steps since. */
+  /**
+   * By window and field: what the user made there, and over what: what was in view, and own steps
+   * since.
+   */
   private readonly acts = this.tabs.map(
     () => new Map<Field, { made: ReadonlySet<number>; over: ReadonlySet<number> }>(),
   );

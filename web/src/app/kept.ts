@@ -3,7 +3,10 @@ import type { Merged, Whose } from '@velk/core';
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'refused';
 
-/** A save by the id it was given here: sent again under that id until it is answered, it is made once. */
+/**
+ * A save by the id it was given here: sent again under that id until it is answered, it is made
+ * once.
+ */
 export interface Sent<T> {
   readonly save: string;
   readonly value: T;
@@ -32,13 +35,19 @@ export interface Draft<T> {
   readonly sent: Sent<T> | null;
 }
 
-/** What undo leads back to from what is here, kept over a reload; of another version it leads nowhere. */
+/**
+ * What undo leads back to from what is here, kept over a reload; of another version it leads
+ * nowhere.
+ */
 export interface Undo<T> {
   readonly version: number;
   readonly past: readonly T[];
 }
 
-/** A thing that is worked on here and kept on the server: what it is, what it was, and how far it is saved. */
+/**
+ * A thing that is worked on here and kept on the server: what it is, what it was, and how far it is
+ * saved.
+ */
 export interface Kept<T> {
   readonly id: string | null;
   readonly version: number;
@@ -47,7 +56,10 @@ export interface Kept<T> {
   readonly now: T | null;
   readonly past: readonly T[];
   readonly future: readonly T[];
-  /** The place that the last change was at, while further changes of it make one step with it; nothing once it ended. */
+  /**
+   * The place that the last change was at, while further changes of it make one step with it;
+   * nothing once it ended.
+   */
   readonly step: string | null;
   readonly save: SaveState;
   /** A save is under way: another waits for it, for only then is the version to save over known. */
@@ -92,7 +104,10 @@ export function opened<T>(
   return { ...NOTHING_KEPT, id, ...draft, past, save: same ? 'saved' : 'unsaved' };
 }
 
-/** `unsaved`, unless it is again just what the server has, or what is in the way must be settled first. */
+/**
+ * `unsaved`, unless it is again just what the server has, or what is in the way must be settled
+ * first.
+ */
 function saveAfter<T>(
   { save, sent, base, message }: Kept<T>,
   now: T,
@@ -101,7 +116,9 @@ function saveAfter<T>(
   return now === base && !sent ? { save: 'saved', message: '' } : { save: 'unsaved', message };
 }
 
-/** Something else: of one place changed again and again only what it was before is a step of undo. */
+/**
+ * Something else: of one place changed again and again only what it was before is a step of undo.
+ */
 export function changed<T>(kept: Kept<T>, now: T): Kept<T> {
   if (kept.now === null) return kept;
   const step = onlyPlace(kept.now, now);
@@ -114,7 +131,10 @@ export function changed<T>(kept: Kept<T>, now: T): Kept<T> {
 export const stepEnded = <T>(kept: Kept<T>): Kept<T> =>
   kept.step === null ? kept : { ...kept, step: null };
 
-/** The one place at which two things differ, where it is one value or one run of values; nothing where they differ at more. */
+/**
+ * The one place at which two things differ, where it is one value or one run of values; nothing
+ * where they differ at more.
+ */
 function onlyPlace(before: unknown, after: unknown, at = ''): string | null {
   if (!isTree(before) || !isTree(after) || (isRun(before) && isRun(after))) return at;
   const keys = Object.keys(after);
@@ -175,7 +195,12 @@ export function landed<T>(kept: Kept<T>, version: number): Kept<T> {
 }
 
 /** Nobody answered: whether it is stored is not known, and it is sent again. */
-export const unanswered = <T>(kept: Kept<T>, message: string): Kept<T> => ({ ...kept, save: 'waiting', sending: false, message }); // prettier-ignore
+export const unanswered = <T>(kept: Kept<T>, message: string): Kept<T> => ({
+  ...kept,
+  save: 'waiting',
+  sending: false,
+  message,
+});
 
 /** What can’t be stored is tried again though nothing was changed. */
 export const retried = <T>(kept: Kept<T>): Kept<T> =>
@@ -189,8 +214,8 @@ export function refused<T>(kept: Kept<T>, message: string): Kept<T> {
 }
 
 /**
- * Somebody saved meanwhile: what doesn’t contradict is taken in at once; where both changed the same to something else,
- * nobody’s goes on before it is settled.
+ * Somebody saved meanwhile: what doesn’t contradict is taken in at once; where both changed the
+ * same to something else, nobody’s goes on before it is settled.
  * @param landedAt the version that what was sent had made, where it had been stored after all
  */
 export function stale<T>(
@@ -205,7 +230,10 @@ export function stale<T>(
   return disagreements.length ? { ...free, save: 'conflict', theirs } : onto(free, theirs, merge);
 }
 
-/** What was changed here, made to what they saved: also what undo and redo lead to, so that none drops theirs. */
+/**
+ * What was changed here, made to what they saved: also what undo and redo lead to, so that none
+ * drops theirs.
+ */
 function onto<T>(
   kept: Kept<T>,
   theirs: Theirs<T>,

@@ -15,7 +15,10 @@ interface Opened<T> {
   readonly undo?: Undo<T> | undefined;
 }
 
-/** All that can happen to a thing that is kept; answers say whose they are, for another may be open by then. */
+/**
+ * All that can happen to a thing that is kept; answers say whose they are, for another may be open
+ * by then.
+ */
 export function keptActions<T>(name: string) {
   const of = <P>(what: string) => createAction<P>(`${name}/${what}`);
   return {
@@ -37,7 +40,10 @@ export function keptActions<T>(name: string) {
 
 export type KeptActions<T> = ReturnType<typeof keptActions<T>>;
 
-/** What an action makes of a thing that is kept; the thing itself where the action is about something else. */
+/**
+ * What an action makes of a thing that is kept; the thing itself where the action is about
+ * something else.
+ */
 export function reduceKept<T>(actions: KeptActions<T>, merge: Merge<T>) {
   return (before: Kept<T> | undefined, action: UnknownAction): Kept<T> => {
     const state: Kept<T> = before ?? kept.NOTHING_KEPT;

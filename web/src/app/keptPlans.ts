@@ -22,7 +22,10 @@ const database = () =>
     terminated: () => (opening = undefined),
   }));
 
-/** The plan that a job had when it was last open here, by the same core; nothing where none is kept, or can’t be. */
+/**
+ * The plan that a job had when it was last open here, by the same core; nothing where none is kept,
+ * or can’t be.
+ */
 export async function keptPlan(job: string, core = CORE): Promise<Plan | undefined> {
   if (!core) return undefined;
   const row = await database()
@@ -31,7 +34,10 @@ export async function keptPlan(job: string, core = CORE): Promise<Plan | undefin
   return row?.core === core ? row.plan : undefined;
 }
 
-/** Keeps the plan of a job; those of jobs that were open longest ago go. Where the browser keeps nothing, neither does this. */
+/**
+ * Keeps the plan of a job; those of jobs that were open longest ago go. Where the browser keeps
+ * nothing, neither does this.
+ */
 export async function keepPlan(job: string, plan: Plan, core = CORE): Promise<void> {
   if (!core) return;
   try {

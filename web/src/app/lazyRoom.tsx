@@ -1,6 +1,9 @@
 import { lazy, type ComponentType, type JSX } from 'react';
 
-/** A part of the application that could not be fetched: the network is gone, or a newer Velk has other files. */
+/**
+ * A part of the application that could not be fetched: the network is gone, or a newer Velk has
+ * other files.
+ */
 export class NotFetched extends Error {
   constructor() {
     super('A part of Velk could not be fetched: the server is away, or it is a newer Velk by now.');
@@ -8,12 +11,16 @@ export class NotFetched extends Error {
 }
 
 /**
- * So long a failure stands, ms: whoever draws the room again at once is told of it, and who asks again later fetches
- * again. A failure that was forgotten at once was never told: the room was fetched without end.
+ * So long a failure stands, ms: whoever draws the room again at once is told of it, and who asks
+ * again later fetches again. A failure that was forgotten at once was never told: the room was
+ * fetched without end.
  */
 const STANDS = 300;
 
-/** A room or drawing that is fetched when it is first shown, and asked for again when it could not be. */
+/**
+ * A room or drawing that is fetched when it is first shown, and asked for again when it could not
+ * be.
+ */
 export function lazyRoom<P extends object>(
   fetchRoom: () => Promise<{ default: ComponentType<P> }>,
 ): ComponentType<P> {

@@ -4,7 +4,10 @@ import { forgetPlans } from './keptPlans.ts';
 import { forgetAllKnown, linesWaiting } from './recordKeep.ts';
 import { forgetProofs } from '../workers/keptProofs.ts';
 
-/** What a browser keeps of itself, whoever is let in: how it shows things, what it is called, what it measures with. */
+/**
+ * What a browser keeps of itself, whoever is let in: how it shows things, what it is called, what
+ * it measures with.
+ */
 const OF_THE_BROWSER = new Set(['velk-device', 'velk-view', 'velk-calliper', 'velk-pedal']);
 
 /** After signing out: nothing of the jobs is left in this browser but what was not sent. */

@@ -6,9 +6,10 @@ import { isRecord, readKept, writeKept } from './storage.ts';
 import { store } from './store.ts';
 
 /**
- * What a start without the network needs beside Velk itself: the shop, the list and the jobs in it. The worker that
- * stands between the page and the network keeps every answer to these (vite.config.ts); here it is seen to that they
- * are asked for, and that a job that was saved from here is kept as it was saved.
+ * What a start without the network needs beside Velk itself: the shop, the list and the jobs in it.
+ * The worker that stands between the page and the network keeps every answer to these
+ * (vite.config.ts); here it is seen to that they are asked for, and that a job that was saved from
+ * here is kept as it was saved.
  */
 const CACHE = 'jobs';
 
@@ -26,7 +27,10 @@ const isKeeping = (): boolean =>
 
 const pathOf = (id: string): string => `/api/jobs/${id}`;
 
-/** Asked for again what was asked for before the worker stood between: the first time that Velk is opened. */
+/**
+ * Asked for again what was asked for before the worker stood between: the first time that Velk is
+ * opened.
+ */
 export async function keepWhatWasSeen(): Promise<void> {
   const { id } = store.getState().bench;
   await Promise.all(
@@ -39,7 +43,10 @@ export async function keepWhatWasSeen(): Promise<void> {
 
 let work: Promise<void> = Promise.resolve();
 
-/** Has the newest jobs of a list kept that are on the bench, one after the other; those that are kept stay as they are. */
+/**
+ * Has the newest jobs of a list kept that are on the bench, one after the other; those that are
+ * kept stay as they are.
+ */
 export function keepListed(jobs: readonly JobSummary[]): Promise<void> {
   const bench = jobs.filter(({ place }) => place === 'bench');
   const newest = [...bench].sort((a, b) => b.updatedAt.localeCompare(a.updatedAt)).slice(0, MOST);

@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import type { JointProof, PieceProof, Plan } from '@velk/core';
-import { cleared, planFailed, planned, plansSlice, progressOf, proofAt, proofsResumed, proofsStopped, proved } from './plans.ts'; // prettier-ignore
+import {
+  cleared,
+  planFailed,
+  planned,
+  plansSlice,
+  progressOf,
+  proofAt,
+  proofsResumed,
+  proofsStopped,
+  proved,
+} from './plans.ts';
 
 const plan = (job: string): Plan => ({ stamp: { velk: '', job, shop: 's' } }) as Plan;
 const proof = (joint: string): JointProof => ({ joint }) as JointProof;
@@ -22,7 +32,10 @@ describe('plans and their proofs', () => {
     const state = run(planned(plan('a')));
     expect(known(state, 'x')).toEqual([undefined, false, true]);
     const one = plansSlice.reducer(state, found('a', ['x']));
-    expect([known(one, 'x'), known(one, 'y')]).toEqual([['x', true, false], [undefined, false, true]]); // prettier-ignore
+    expect([known(one, 'x'), known(one, 'y')]).toEqual([
+      ['x', true, false],
+      [undefined, false, true],
+    ]);
     /** What has no proof once all are made can’t be made. */
     const all = plansSlice.reducer(one, found('a', [], { last: true }));
     expect(known(all, 'y')).toEqual([undefined, false, false]);

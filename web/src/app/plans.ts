@@ -8,7 +8,10 @@ interface Known {
   readonly of: string;
 }
 
-/** The newest plan of the job on the bench; proofs arrive after the figures, one joint after another. */
+/**
+ * The newest plan of the job on the bench; proofs arrive after the figures, one joint after
+ * another.
+ */
 export interface PlansState {
   plan: Plan | null;
   /** By joint, the newest there is. */
@@ -35,7 +38,10 @@ const initialState: PlansState = {
 };
 const stampOf = ({ stamp }: Pick<Plan, 'stamp'>): string => `${stamp.job}-${stamp.shop}`;
 
-/** What is known of a joint’s proof: the newest there is, whether it is of the plan as it stands, or still on its way. */
+/**
+ * What is known of a joint’s proof: the newest there is, whether it is of the plan as it stands, or
+ * still on its way.
+ */
 export function proofAt(
   {
     plan,
@@ -49,7 +55,10 @@ export function proofAt(
   return { proof, current: of === now, awaited: of !== now && provedAll !== now };
 }
 
-/** How far the proofs of the plan are: how many of how many joints, whether all of it is done, or was stopped. */
+/**
+ * How far the proofs of the plan are: how many of how many joints, whether all of it is done, or
+ * was stopped.
+ */
 export function progressOf({ plan, proofs, provedAll, stopped }: PlansState) {
   const now = plan ? stampOf(plan) : '';
   const joints = plan?.joints ?? [];

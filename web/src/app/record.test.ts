@@ -19,7 +19,12 @@ const JOB = 'a job';
 let nth = 0;
 const line = (text: string): Observation => {
   nth++;
-  return { kind: 'note', text, id: `00000000-0000-4000-8000-${String(nth).padStart(12, '0')}`, seen: '2027-03-15T08:00:00.000Z' }; // prettier-ignore
+  return {
+    kind: 'note',
+    text,
+    id: `00000000-0000-4000-8000-${String(nth).padStart(12, '0')}`,
+    seen: '2027-03-15T08:00:00.000Z',
+  };
 };
 
 /** A server with two answers a page, whose line may break before it hears or before it is heard. */
@@ -77,7 +82,10 @@ class Device {
     this.kept = this.state;
   }
   reload(): void {
-    this.state = recordSlice.reducer(undefined, opened({ job: JOB, known: this.kept.known, waiting: this.kept.waiting })); // prettier-ignore
+    this.state = recordSlice.reducer(
+      undefined,
+      opened({ job: JOB, known: this.kept.known, waiting: this.kept.waiting }),
+    );
   }
   exchange = () => exchange(JOB, this.desk, this.server.door(this.name));
   get ids(): string[] {
@@ -90,7 +98,19 @@ const steps = fc.array(
     { weight: 4, arbitrary: fc.record({ do: fc.constant('note' as const), who: fc.nat(1) }) },
     { weight: 3, arbitrary: fc.record({ do: fc.constant('exchange' as const), who: fc.nat(1) }) },
     { weight: 1, arbitrary: fc.record({ do: fc.constant('reload' as const), who: fc.nat(1) }) },
-    { weight: 4, arbitrary: fc.record({ do: fc.constantFrom('cut' as const, 'lose answers' as const, 'mend' as const, 'copy' as const, 'bring back' as const), who: fc.constant(0) }) }, // prettier-ignore
+    {
+      weight: 4,
+      arbitrary: fc.record({
+        do: fc.constantFrom(
+          'cut' as const,
+          'lose answers' as const,
+          'mend' as const,
+          'copy' as const,
+          'bring back' as const,
+        ),
+        who: fc.constant(0),
+      }),
+    },
   ),
   { maxLength: 40, size: 'max' },
 );
@@ -144,7 +164,12 @@ describe('a record on two devices', () => {
     const device = new Device('one', new Server());
     const door = device.server.door('one');
     const sent: number[] = [];
-    const photo = (): Observation => ({ ...line(''), kind: 'photo', text: '', picture: 'x'.repeat(260_000) }); // prettier-ignore
+    const photo = (): Observation => ({
+      ...line(''),
+      kind: 'photo',
+      text: '',
+      picture: 'x'.repeat(260_000),
+    });
     for (let i = 0; i < 12; i++) device.note(i === 6 ? line('between') : photo());
     device.server.door = () => ({
       ...door,
@@ -161,13 +186,25 @@ describe('a record on two devices', () => {
   it('that is known already and comes again is known once', () => {
     const known = { ...line('a'), place: 1, by: 'one' };
     const once = recordSlice.reducer(undefined, opened({ job: JOB, known: [known], waiting: [] }));
-    const twice = recordSlice.reducer(once, arrived({ job: JOB, lines: [known, { ...line('b'), place: 2, by: 'one' }] })); // prettier-ignore
+    const twice = recordSlice.reducer(
+      once,
+      arrived({ job: JOB, lines: [known, { ...line('b'), place: 2, by: 'one' }] }),
+    );
     expect(twice.known.map(({ place }) => place)).toEqual([1, 2]);
   });
 
   it('what is about another job than the one that is open changes nothing; a trouble is told once', () => {
-    const open = recordSlice.reducer(undefined, opened({ job: JOB, known: [{ ...line('a'), place: 1, by: 'one' }], waiting: [] })); // prettier-ignore
-    const of = (job: string) => [noted({ job, line: line('b') }), arrived({ job, lines: [{ ...line('c'), place: 2, by: 'one' }] }), behind({ job }), troubled({ job, trouble: 'full', out: false }), troubled({ job, trouble: '', out: true })]; // prettier-ignore
+    const open = recordSlice.reducer(
+      undefined,
+      opened({ job: JOB, known: [{ ...line('a'), place: 1, by: 'one' }], waiting: [] }),
+    );
+    const of = (job: string) => [
+      noted({ job, line: line('b') }),
+      arrived({ job, lines: [{ ...line('c'), place: 2, by: 'one' }] }),
+      behind({ job }),
+      troubled({ job, trouble: 'full', out: false }),
+      troubled({ job, trouble: '', out: true }),
+    ];
     for (const action of of('another')) expect(recordSlice.reducer(open, action)).toBe(open);
     for (const action of of(JOB)) expect(recordSlice.reducer(open, action)).not.toEqual(open);
     const full = recordSlice.reducer(open, troubled({ job: JOB, trouble: 'full', out: true }));
@@ -179,7 +216,12 @@ describe('a record on two devices', () => {
 
   it('a line is in the record at once, and kept; where the browser keeps nothing that is known', async () => {
     let state = recordSlice.reducer(undefined, opened({ job: 'noted', known: [], waiting: [] }));
-    const see = (text: unknown) => note({ kind: 'note', text: text as string })(((action: Parameters<typeof recordSlice.reducer>[1]) => (state = recordSlice.reducer(state, action))) as never, () => ({ record: state })); // prettier-ignore
+    const see = (text: unknown) =>
+      note({ kind: 'note', text: text as string })(
+        ((action: Parameters<typeof recordSlice.reducer>[1]) =>
+          (state = recordSlice.reducer(state, action))) as never,
+        () => ({ record: state }),
+      );
     see('seen');
     expect(state.waiting).toMatchObject([{ kind: 'note', text: 'seen' }]);
     expect([state.waiting[0]!.id.length > 30, /^\d{4}-/.test(state.waiting[0]!.seen)]).toEqual([

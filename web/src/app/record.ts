@@ -41,7 +41,10 @@ export const recordSlice = createSlice({
     opened: (_, { payload }: PayloadAction<Kept>): RecordSlice => ({ ...initialState, ...payload }),
     noted: (state, { payload: { job, line } }: Of<{ line: Observation }>): RecordSlice =>
       job === state.job ? { ...state, waiting: [...state.waiting, line] } : state,
-    /** Lines come in the order of their places; those known already come again where two asked at once. */
+    /**
+     * Lines come in the order of their places; those known already come again where two asked at
+     * once.
+     */
     arrived: (
       state,
       { payload: { job, lines } }: Of<{ lines: readonly Recorded[] }>,
@@ -55,7 +58,10 @@ export const recordSlice = createSlice({
         waiting: state.waiting.filter(({ id }) => !there.has(id)),
       };
     },
-    /** The server has less than was known here: it was brought back from a copy. All is sent again; what it has, it knows. */
+    /**
+     * The server has less than was known here: it was brought back from a copy. All is sent again;
+     * what it has, it knows.
+     */
     behind: (state, { payload: { job } }: Of<object>): RecordSlice => {
       const lines = state.known.map(({ place: _place, by: _by, ...line }): Observation => line);
       return job === state.job
@@ -84,7 +90,9 @@ export const { opened, noted, arrived, behind, troubled, keptNothing, clockSeen 
 export const lastPlace = ({ known }: Pick<RecordSlice, 'known'>): number =>
   known.at(-1)?.place ?? 0;
 
-/** Writes a line into the record of the job that is open: kept here at once, sent when it can be. */
+/**
+ * Writes a line into the record of the job that is open: kept here at once, sent when it can be.
+ */
 export const note =
   (seen: Seen) =>
   (dispatch: Dispatch, getState: () => { readonly record: RecordSlice }): void => {

@@ -19,7 +19,10 @@ const database = () =>
 
 const ofJob = (job: string) => IDBKeyRange.bound([job, 0], [job, Infinity]);
 
-/** All that this browser has of a job’s record. @throws DOMException where the browser’s storage is full or forbidden */
+/**
+ * All that this browser has of a job’s record. @throws DOMException where the browser’s storage is
+ * full or forbidden
+ */
 export async function keptRecord(
   job: string,
 ): Promise<{ known: Recorded[]; waiting: Observation[] }> {
@@ -31,7 +34,10 @@ export async function keptRecord(
   return { known: known.map(({ line }) => line), waiting: waiting.map(({ line }) => line) };
 }
 
-/** Keeps a line until it is sent. @throws DOMException where the browser’s storage is full or forbidden */
+/**
+ * Keeps a line until it is sent. @throws DOMException where the browser’s storage is full or
+ * forbidden
+ */
 export async function keepLine(job: string, line: Observation): Promise<void> {
   await (await database()).add('waiting', { job, line });
 }

@@ -16,10 +16,16 @@ type Shrunk =
   | { readonly ok: true; readonly picture: string }
   | { readonly ok: false; readonly message: string };
 
-/** A picture made small enough, as a data address; or why it can’t be. @param most letters of that address */
+/**
+ * A picture made small enough, as a data address; or why it can’t be. @param most letters of that
+ * address
+ */
 export async function shrunk(file: Blob, most: number = LIMITS.picture): Promise<Shrunk> {
   if (file.size > LARGEST)
-    return { ok: false, message: `The picture is ${Math.round(file.size / 1e6)} MB; at most ${LARGEST / 1e6} MB are read. Your note is still here.` }; // prettier-ignore
+    return {
+      ok: false,
+      message: `The picture is ${Math.round(file.size / 1e6)} MB; at most ${LARGEST / 1e6} MB are read. Your note is still here.`,
+    };
   const image = await createImageBitmap(file).catch(() => undefined);
   if (!image)
     return {

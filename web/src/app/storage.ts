@@ -1,6 +1,7 @@
 /**
- * What this browser keeps of how it shows things. Whatever is there that isn't what it should be counts as nothing, and a
- * storage that is full or forbidden keeps nothing: neither may stop the work.
+ * What this browser keeps of how it shows things. Whatever is there that isn't what it should be
+ * counts as nothing, and a storage that is full or forbidden keeps nothing: neither may stop the
+ * work.
  */
 export function readKept<T>(key: string, isIt: (value: unknown) => value is T): T | undefined {
   try {

@@ -3,7 +3,10 @@ import { newId } from './ids.ts';
 const KEY = 'velk-tab';
 const NAME = 'velk-tab-';
 
-/** So long a reload waits for the page it replaces to let go, ms; a copied window has the same id and never gets it. */
+/**
+ * So long a reload waits for the page it replaces to let go, ms; a copied window has the same id
+ * and never gets it.
+ */
 const LETTING_GO = 1500;
 
 /** Holds a name until this window is gone: whoever finds it free knows that its window is. */

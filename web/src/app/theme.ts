@@ -1,6 +1,9 @@
 import type { ThemeConfig } from 'antd';
 
-/** Drafting film, ink, one accent; the wood is the only warm thing. The same names stand in style.css. */
+/**
+ * Drafting film, ink, one accent; the wood is the only warm thing. The same names stand in
+ * style.css.
+ */
 const PALETTES = {
   light: {
     ground: '#dfe5e5',

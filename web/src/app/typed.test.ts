@@ -47,7 +47,6 @@ describe('a form that is kept', () => {
       7,
       null,
     ])
-      // prettier-ignore
       expect(formIn(JSON.stringify(bad), start)).toBe(start);
     for (const text of [undefined, '', '{']) expect(formIn(text, start)).toBe(start);
   });

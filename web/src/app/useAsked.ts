@@ -9,7 +9,8 @@ export interface Answered<A extends Ask> {
 }
 
 /**
- * What the core last answered, always to the newest question of its sort; nothing before the first answer.
+ * What the core last answered, always to the newest question of its sort; nothing before the first
+ * answer.
  * @param question the same object as long as it asks the same; nothing while there is none
  */
 export function useAsked<A extends Ask>(

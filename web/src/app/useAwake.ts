@@ -1,6 +1,8 @@
 import { useEffect } from 'react';
 
-/** Keeps the screen on while this is shown; where the browser can’t, it goes dark as it is set to. */
+/**
+ * Keeps the screen on while this is shown; where the browser can’t, it goes dark as it is set to.
+ */
 export function useAwake(): void {
   useEffect(() => {
     if (!('wakeLock' in navigator)) return;

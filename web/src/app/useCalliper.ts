@@ -5,7 +5,8 @@ import { isRecord, readKept, writeKept } from './storage.ts';
 const KEY = 'velk-calliper';
 /** Where a calliper’s readings are told on this machine. */
 const USUAL_PORT = 4390;
-const isPort = (value: unknown): value is number => Number.isInteger(value) && (value as number) > 0 && (value as number) < 65_536; // prettier-ignore
+const isPort = (value: unknown): value is number =>
+  Number.isInteger(value) && (value as number) > 0 && (value as number) < 65_536;
 /** A calliper that isn’t there yet is looked for again after so long, ms. */
 const AGAIN = 3000;
 
@@ -23,8 +24,8 @@ export function readingIn(text: unknown): Mm | undefined {
 }
 
 /**
- * Readings of a calliper that tells them on this machine, as JSON over a WebSocket. One that types like a keyboard needs
- * nothing of this: its reading goes where the cursor is.
+ * Readings of a calliper that tells them on this machine, as JSON over a WebSocket. One that types
+ * like a keyboard needs nothing of this: its reading goes where the cursor is.
  * @param hear is told each reading, mm
  */
 export function useCalliper(hear: (value: Mm) => void) {

@@ -3,8 +3,8 @@ import type { CutList, Job, Shop } from '@velk/core';
 import { useAsked } from './useAsked.ts';
 
 /**
- * The cut list of the job as it stands, sawn up beside the page; while that is being found the one before, nothing before
- * the first, and why where it failed.
+ * The cut list of the job as it stands, sawn up beside the page; while that is being found the one
+ * before, nothing before the first, and why where it failed.
  */
 export function useCutList(
   job: Job,

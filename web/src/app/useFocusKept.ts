@@ -2,18 +2,26 @@ import { useEffect } from 'react';
 
 const STOPS = 'input, select, textarea, button, a[href], summary, [tabindex="0"]';
 
-/** To the first stop in the nearest thing still there that held what had the focus; to the work itself at last. */
+/**
+ * To the first stop in the nearest thing still there that held what had the focus; to the work
+ * itself at last.
+ */
 function focusNear(held: readonly Element[]): void {
   const work = document.querySelector<HTMLElement>('main');
   const nearest = held.find((e) => e.isConnected && work?.contains(e) && e !== work);
   const stops = [...(nearest?.querySelectorAll<HTMLElement>(STOPS) ?? [])];
   const stop = stops.find((e) => !e.matches(':disabled, [tabindex="-1"]') && e.checkVisibility());
-  /** The work is taller than the window: brought into view, it would push the head of the page out. */
+  /**
+   * The work is taller than the window: brought into view, it would push the head of the page out.
+   */
   if (stop) stop.focus();
   else work?.focus({ preventScroll: true });
 }
 
-/** What had the focus may be removed or switched off by what it did: the focus then goes nearby, never to the page. */
+/**
+ * What had the focus may be removed or switched off by what it did: the focus then goes nearby,
+ * never to the page.
+ */
 export function useFocusKept(): void {
   useEffect(() => {
     let last: Element | null = null;

@@ -16,7 +16,10 @@ const readShop = draftReader((value): Shop | undefined => {
 });
 const gear = () => store.getState().gear;
 
-/** The shop being changed: opened with what was typed and not yet saved, saved shortly after each change. */
+/**
+ * The shop being changed: opened with what was typed and not yet saved, saved shortly after each
+ * change.
+ */
 export function useGear(): { readonly shop: Shop | null; readonly behind: LeftOf<Shop> } {
   const dispatch = useAppDispatch();
   const { data } = useShopQuery();

@@ -13,7 +13,10 @@ export function useJoint(job: Job): Joint | undefined {
   return job.joints.find((j) => j.id === picked) ?? job.joints[0];
 }
 
-/** The joint that was picked, where it is one of this job: another's, that is still open as one comes, means nothing. */
+/**
+ * The joint that was picked, where it is one of this job: another's, that is still open as one
+ * comes, means nothing.
+ */
 export const usePicked = (job: string): string | null =>
   useAppSelector(({ view, bench }) => {
     const own = bench.id === job && bench.now?.joints.some(({ id }) => id === view.joint);
@@ -39,7 +42,10 @@ export function usePickJoint(): (joint: string) => void {
   );
 }
 
-/** Picks the joint that the address names; gives it where the job has no such joint, and had none while it was open. */
+/**
+ * Picks the joint that the address names; gives it where the job has no such joint, and had none
+ * while it was open.
+ */
 export function useAddressedJoint(job: Job | null): string | undefined {
   const dispatch = useAppDispatch();
   const asked = useSearchParams()[0].get('joint');

@@ -2,7 +2,10 @@ import { useMemo } from 'react';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { typed } from './typed.ts';
 
-/** What was filled in, where it still has the form of what one starts with; else what one starts with. */
+/**
+ * What was filled in, where it still has the form of what one starts with; else what one starts
+ * with.
+ */
 export function formIn<T extends object>(text: string | undefined, start: T): T {
   try {
     const found: unknown = JSON.parse(text ?? '');

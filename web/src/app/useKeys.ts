@@ -37,7 +37,10 @@ export function useKeys(job: string | null, worked: WorkedOn | null, onHelp: () 
       const command = event.ctrlKey || event.metaKey;
       if (command && worked && event.key.toLowerCase() === 'z') {
         event.preventDefault();
-        /** What was typed here and could not be read goes first, as with Escape; what is unread elsewhere stays. */
+        /**
+         * What was typed here and could not be read goes first, as with Escape; what is unread
+         * elsewhere stays.
+         */
         const unread =
           event.target instanceof HTMLElement &&
           event.target.getAttribute('aria-invalid') === 'true';

@@ -17,8 +17,9 @@ export interface Longer {
 }
 
 /**
- * Looks on for a quicker order beside the page. One that is found is kept in the job, with the moves and the seed that
- * led to it, and is where the next search begins. Whatever else is changed meanwhile stops it.
+ * Looks on for a quicker order beside the page. One that is found is kept in the job, with the
+ * moves and the seed that led to it, and is where the next search begins. Whatever else is changed
+ * meanwhile stops it.
  */
 export function useLonger({ basis, quickest }: Plan): Longer {
   const dispatch = useAppDispatch();

@@ -12,7 +12,10 @@ interface Asked {
 const fieldsOf = (item: Element): HTMLElement[] =>
   item.matches(FIELDS) ? [item as HTMLElement] : [...item.querySelectorAll<HTMLElement>(FIELDS)];
 
-/** What stands in another item where a field stands in its own: in the same cell of a row, else in the same place. */
+/**
+ * What stands in another item where a field stands in its own: in the same cell of a row, else in
+ * the same place.
+ */
 function acrossFrom(field: HTMLElement, here: Element, there: Element): HTMLElement | undefined {
   const cell = field.closest('td');
   if (cell && there instanceof HTMLTableRowElement)
@@ -29,8 +32,9 @@ const hereAmong = (items: readonly Element[]): Element | undefined =>
   items[0];
 
 /**
- * A long list is one stop of Tab: only the item one is at has stops, the arrows go from item to item, Home and End to
- * the first and last. The tab order is set on the elements, after each drawing, since lists draw only what is near.
+ * A long list is one stop of Tab: only the item one is at has stops, the arrows go from item to
+ * item, Home and End to the first and last. The tab order is set on the elements, after each
+ * drawing, since lists draw only what is near.
  */
 export function useOneStop(list: RefObject<HTMLElement | null>, { items, alt = false }: Asked) {
   const found = () => [...(list.current?.querySelectorAll(items) ?? [])];
@@ -53,7 +57,10 @@ export function useOneStop(list: RefObject<HTMLElement | null>, { items, alt = f
     event.stopPropagation();
     (acrossFrom(event.target as HTMLElement, all[at]!, all[to]) ?? fieldsOf(all[to])[0])?.focus();
   };
-  /** Where something was typed in a row, Tab goes on from its end to the next row, and back from its start. */
+  /**
+   * Where something was typed in a row, Tab goes on from its end to the next row, and back from its
+   * start.
+   */
   const typedIn = useRef<Element | null>(null);
   const onInput = (event: FormEvent<HTMLElement>) => {
     typedIn.current = found().find((item) => item.contains(event.target as Node)) ?? null;

@@ -31,7 +31,10 @@ const BEFORE_PROOF = 250;
 /** What is shown is told to be of before where the plan takes longer than this, ms. */
 const LATE = 500;
 
-/** Plans the job on the bench at every change, beside the page: figures at once, proofs when typing pauses. */
+/**
+ * Plans the job on the bench at every change, beside the page: figures at once, proofs when typing
+ * pauses.
+ */
 export function usePlanning(chest: Shop | null): void {
   const dispatch = useAppDispatch();
   const shop = usePlannedShop(chest);
@@ -45,7 +48,10 @@ export function usePlanning(chest: Shop | null): void {
   const open = job !== null;
   useEffect(() => {
     if (!open) return;
-    /** The plan carries the very job and chest it was asked for: rooms draw from these, not from newer ones. */
+    /**
+     * The plan carries the very job and chest it was asked for: rooms draw from these, not from
+     * newer ones.
+     */
     const asking = latest(
       ({ job, shop }: Basis) => ({ answer: planByCore(job, shop), drop: () => undefined }),
       ({ error, ...plan }, basis) =>
@@ -144,7 +150,10 @@ function useBegunJob(): Job | null {
 
 type Ways = Readonly<Record<'tenoned' | 'mortised', WaysOfHalf>>;
 
-/** Every way to cut each half of a joint of the plan, with what it takes; nothing while that is being reckoned. */
+/**
+ * Every way to cut each half of a joint of the plan, with what it takes; nothing while that is
+ * being reckoned.
+ */
 export function useWays(joint: Joint | undefined): Ways | undefined {
   const basis = useAppSelector((s) => s.plans.plan?.basis);
   const planned = basis?.job.joints.find((j) => j.id === joint?.id);
@@ -158,7 +167,10 @@ export function useWays(joint: Joint | undefined): Ways | undefined {
 
 type Readings = Readonly<Record<string, readonly Reading[]>>;
 
-/** What the test pieces of these cards should read, by the id of the card; nothing while that is being cut, null where it failed. */
+/**
+ * What the test pieces of these cards should read, by the id of the card; nothing while that is
+ * being cut, null where it failed.
+ */
 export function useReadings(
   { basis: { job, shop } }: Plan,
   cards: string,

@@ -2,7 +2,10 @@ import { useMemo } from 'react';
 import type { Job, Proposals, Shop } from '@velk/core';
 import { useAsked } from './useAsked.ts';
 
-/** What is proposed of a joint once it was tried; nothing until then, nor of a job that has changed since. */
+/**
+ * What is proposed of a joint once it was tried; nothing until then, nor of a job that has changed
+ * since.
+ */
 export function useProposals(
   joint: string,
   job: Job,

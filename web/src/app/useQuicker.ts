@@ -18,8 +18,8 @@ export interface Quicker {
 }
 
 /**
- * Goes on looking for a quicker order while a plan stands, in rounds of growing length, until two of them gain nothing. What
- * it finds is offered: the order that somebody may be cutting by stays.
+ * Goes on looking for a quicker order while a plan stands, in rounds of growing length, until two
+ * of them gain nothing. What it finds is offered: the order that somebody may be cutting by stays.
  * @param isWanted whether there is anything to gain, and nobody looks by a press
  */
 export function useQuicker({ basis, quickest }: Plan, isWanted: boolean): Quicker | null {

@@ -16,7 +16,10 @@ const OFF = 120_000;
 
 const record = () => store.getState().record;
 
-/** Opens the record of a job, sends what waits in the order it was seen, and takes in what others saw. */
+/**
+ * Opens the record of a job, sends what waits in the order it was seen, and takes in what others
+ * saw.
+ */
 export function useRecorder(job: string, watched: boolean): void {
   const dispatch = useAppDispatch();
   const open = useAppSelector((s) => s.record.job === job);

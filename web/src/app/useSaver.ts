@@ -18,7 +18,10 @@ import { typedBefore, type Typed } from './typed.ts';
 
 const PAUSE = 500;
 const RETRY = 2500;
-/** The first while the page still lives; some browsers tell only of the second. What was sent is not sent again. */
+/**
+ * The first while the page still lives; some browsers tell only of the second. What was sent is not
+ * sent again.
+ */
 const LEAVING = ['beforeunload', 'pagehide'] as const;
 /** Steps of undo that outlast a reload. */
 const KEPT_STEPS = 20;
@@ -51,7 +54,6 @@ export function useOpened<T>(
   { sort, actions, read, at }: Opening<T>,
   stored: (Stored<T> & Pick<Theirs<T>, 'by' | 'at'>) | undefined,
 ) {
-  // prettier-ignore
   const dispatch = useAppDispatch();
   const [left, setLeft] = useState<readonly Left<T>[]>([]);
   useEffect(() => {
@@ -70,7 +72,10 @@ export function useOpened<T>(
         dispatch(typedBefore({ of: sort, typed: own?.typed ?? {} }));
         dispatch(actions.opened({ stored, draft: own?.draft ?? undefined, undo: own?.undo }));
       }
-      /** What is open here already goes on as it is: then whatever another window left is only offered. */
+      /**
+       * What is open here already goes on as it is: then whatever another window left is only
+       * offered.
+       */
       const offered = isOpen && own && own.tab !== tab ? [own, ...left] : left;
       setLeft(offered.filter(({ draft }) => draft !== null));
     })();
@@ -96,8 +101,8 @@ async function moveDraft<T>(
 }
 
 /**
- * Keeps what isn’t saved in the browser at once, and saves it shortly after: again until it is answered, and without
- * waiting where the page is left.
+ * Keeps what isn’t saved in the browser at once, and saves it shortly after: again until it is
+ * answered, and without waiting where the page is left.
  * @returns whether the browser keeps nothing just now
  */
 export function useSaver<T>({
@@ -154,7 +159,10 @@ export function useSaver<T>({
   return keepsNothing;
 }
 
-/** After keeping a draft, so many times as long as that took nothing is kept, and so long at most, ms: a large job is not copied at every key. */
+/**
+ * After keeping a draft, so many times as long as that took nothing is kept, and so long at most,
+ * ms: a large job is not copied at every key.
+ */
 const REST = 6;
 const LONGEST_REST = 400;
 
@@ -165,7 +173,10 @@ interface Keeping {
   wake: () => void;
 }
 
-/** Keeps the newest draft in the browser, one piece of work after the other; without rest where the page is left. */
+/**
+ * Keeps the newest draft in the browser, one piece of work after the other; without rest where the
+ * page is left.
+ */
 function useKeptDraft<T>(sort: 'job' | 'shop', kept: Kept<T>, typed: Typed): boolean {
   const [failing, setFailing] = useState(false);
   const work = useRef<Keeping>({ busy: false, next: null, wake: () => undefined });

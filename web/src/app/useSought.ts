@@ -2,8 +2,8 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 
 /**
- * What a list is searched for. It stands in the address, too, so that a reload or a link shows the same of it; the
- * address follows the typing a moment later.
+ * What a list is searched for. It stands in the address, too, so that a reload or a link shows the
+ * same of it; the address follows the typing a moment later.
  */
 export function useSought(): [string, (words: string) => void] {
   const [params, setParams] = useSearchParams();

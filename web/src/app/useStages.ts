@@ -13,7 +13,10 @@ import { useAppSelector } from './store.ts';
 import { useRecordState } from './useRecorder.ts';
 import type { SeenRooms } from './view.ts';
 
-/** How far a stage is: what Velk planned by itself, what somebody looked at, and what is done are three things. */
+/**
+ * How far a stage is: what Velk planned by itself, what somebody looked at, and what is done are
+ * three things.
+ */
 export type StageState = 'not begun' | 'look' | 'planned' | 'seen' | 'done';
 
 export interface Stage {
@@ -37,7 +40,8 @@ export interface HowFar {
 }
 
 /**
- * The stages of a job in the order the work happens, each with how far it is and how much wants a look.
+ * The stages of a job in the order the work happens, each with how far it is and how much wants a
+ * look.
  * @param seen rooms that somebody was in, of which plan
  */
 export function stagesOf(

@@ -3,7 +3,10 @@ import { METRIC, styleIn, type LengthStyle } from '@velk/core';
 import { useShopQuery } from './api.ts';
 import { useAppSelector } from './store.ts';
 
-/** The style lengths are shown and read in: the job's unit, or the other one while that is asked for. */
+/**
+ * The style lengths are shown and read in: the job's unit, or the other one while that is asked
+ * for.
+ */
 export function useStyle(): LengthStyle {
   const { data } = useShopQuery();
   const own = useAppSelector((s) => s.bench.now?.units ?? data?.shop.style.system ?? 'mm');

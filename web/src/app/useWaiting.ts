@@ -2,7 +2,10 @@ import { useEffect, useState } from 'react';
 import { waitingOf } from './drafts.ts';
 import { useAppSelector } from './store.ts';
 
-/** Jobs of which some window of this browser has changes that are not on the server: looked up now and then. */
+/**
+ * Jobs of which some window of this browser has changes that are not on the server: looked up now
+ * and then.
+ */
 export function useWaiting(): ReadonlySet<string> {
   const [kept, setKept] = useState<ReadonlySet<string>>(new Set());
   const { id, save } = useAppSelector((s) => s.bench);

@@ -15,8 +15,8 @@ export interface WorkedOn {
 const ENDS = ['focusout', 'pointerdown'] as const;
 
 /**
- * What is worked on in this room: the job, in the chest and the shop the shop, elsewhere nothing. Leaving a field ends
- * the step that its keystrokes make: undo takes back an edit, not a letter.
+ * What is worked on in this room: the job, in the chest and the shop the shop, elsewhere nothing.
+ * Leaving a field ends the step that its keystrokes make: undo takes back an edit, not a letter.
  */
 export function useWorkedOn(job: string | null): WorkedOn | null {
   const dispatch = useAppDispatch();

@@ -39,7 +39,7 @@ export default function AssemblyView({
     .filter(
       ({ number, tenoned, mortised }) =>
         stage.closes.includes(number) && shown.includes(tenoned) && shown.includes(mortised),
-    ) // prettier-ignore
+    )
     .map(({ number, tenoned, mortised }) => {
       const at = endOf(bounds[tenoned]!, bounds[mortised]!);
       const off = aside(tenoned);

@@ -15,7 +15,10 @@ const READABLE = 13;
 /** Width of a letter at that size, px. */
 const LETTER = 5.9;
 
-/** A board from above, end A to the left, to scale: what is sawn out of it, what is no use, and what is left. */
+/**
+ * A board from above, end A to the left, to scale: what is sawn out of it, what is no use, and what
+ * is left.
+ */
 export function BoardDrawing({
   sawn: { board, laid, offcuts },
   parts,

@@ -36,7 +36,9 @@ interface Props {
   readonly onChange: (dimension: string, value: Mm) => void;
 }
 
-/** The joint's aligned views to scale; every dimension on them is a field. The drawing is the form. */
+/**
+ * The joint's aligned views to scale; every dimension on them is a field. The drawing is the form.
+ */
 export const JointDrawing = memo(function JointDrawing(props: Props) {
   const { views, dimensions, style, field, errors, sets, onChange } = props;
   const [ref, width] = useWidth<HTMLDivElement>();
@@ -194,7 +196,10 @@ function MarksOnFace({
   );
 }
 
-/** A dimension line beside its anchors, with thin lines out to it; short ones carry their figure outside. */
+/**
+ * A dimension line beside its anchors, with thin lines out to it; short ones carry their figure
+ * outside.
+ */
 function layOut(d: NamedDimension, view: JointView, at: At, scale: number) {
   const [a, b] = [at(view, d.from), at(view, d.to)];
   const vertical = Math.abs(d.from[0] - d.to[0]) < 1e-6;
@@ -202,7 +207,15 @@ function layOut(d: NamedDimension, view: JointView, at: At, scale: number) {
   const far = vertical && Math.abs(d.offset) > 20;
   const reach = far ? 118 : vertical ? 24 : 26 + Math.max(0, Math.abs(d.offset) - 14) * scale;
   const across = vertical ? a[0] + out * reach : a[1] - out * reach;
-  const [p, q]: [Vec2, Vec2] = vertical ? [[across, a[1]], [across, b[1]]] : [[a[0], across], [b[0], across]]; // prettier-ignore
+  const [p, q]: [Vec2, Vec2] = vertical
+    ? [
+        [across, a[1]],
+        [across, b[1]],
+      ]
+    : [
+        [a[0], across],
+        [b[0], across],
+      ];
   const span = Math.hypot(q[0] - p[0], q[1] - p[1]);
   const middle: Vec2 = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
   const label: Vec2 = vertical
@@ -225,7 +238,10 @@ function layOut(d: NamedDimension, view: JointView, at: At, scale: number) {
 
 const LINE = 25;
 
-/** Labels of one side of one view pushed apart where their dimensions are too short to stand beside them. */
+/**
+ * Labels of one side of one view pushed apart where their dimensions are too short to stand beside
+ * them.
+ */
 function apart<T extends { d: NamedDimension; label: Vec2 }>(drawn: T[]): T[] {
   const columns = new Map<string, T[]>();
   for (const item of drawn) {

@@ -2,7 +2,10 @@ import { pieceOf, type Part } from '@velk/core';
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { SetMark } from '../widgets/SetMark.tsx';
 
-/** A part lying with its reference face to you and its reference edge down: the marks, and which end is which. */
+/**
+ * A part lying with its reference face to you and its reference edge down: the marks, and which end
+ * is which.
+ */
 export function PartDrawing({ part, mirrored = false }: { part: Part; mirrored?: boolean }) {
   const { thickness } = pieceOf(part, 'median');
   const [w, h] = [200, 54];

@@ -10,7 +10,9 @@ import {
 } from 'recharts';
 import { formatLength, type LengthStyle, type ReadingSeries } from '@velk/core';
 
-/** How far readings of one size were off, one test piece after another, with the band that is good. */
+/**
+ * How far readings of one size were off, one test piece after another, with the band that is good.
+ */
 export default function ReadingChart({
   series,
   style,

@@ -5,7 +5,14 @@ import { useWidth } from './useWidth.ts';
 /** What a card is in the picture: on which lane it lies, and how long it is set and cut. */
 export interface Lane {
   readonly name: string;
-  readonly blocks: readonly { readonly card: string; readonly title: string; readonly start: number; readonly person: number; readonly setting: number; readonly cutting: number }[]; // prettier-ignore
+  readonly blocks: readonly {
+    readonly card: string;
+    readonly title: string;
+    readonly start: number;
+    readonly person: number;
+    readonly setting: number;
+    readonly cutting: number;
+  }[];
 }
 
 const LANE = 24;
@@ -15,8 +22,10 @@ const APART = 56;
 const HOURS = [1, 2, 4, 8, 16, 40, 80] as const;
 
 /**
- * The cards of a run on a lane for each machine, in the order that the machines are first used, minutes from the start.
- * @param timed when each is begun and by whom, where several persons share them; else one after the other
+ * The cards of a run on a lane for each machine, in the order that the machines are first used,
+ * minutes from the start.
+ * @param timed when each is begun and by whom, where several persons share them; else one after the
+ *   other
  */
 export function lanesOf(
   cards: readonly Card[],
@@ -42,7 +51,8 @@ type Block = Lane['blocks'][number];
 const endOf = ({ start, setting, cutting }: Block): number => start + setting + cutting;
 
 /**
- * The farthest card of its lane that a card is moved past when it is let go at this minute; nothing where it passes none.
+ * The farthest card of its lane that a card is moved past when it is let go at this minute; nothing
+ * where it passes none.
  * @param blocks of the lane, in their order
  */
 export function passedIn(blocks: readonly Block[], card: string, at: number): string | undefined {
@@ -62,7 +72,10 @@ interface Held {
 /** A pointer that goes no farther than this presses, px. */
 const STILL = 5;
 
-/** The run along time, a lane for each machine: where it is set, where it cuts, and how often one comes back to it. */
+/**
+ * The run along time, a lane for each machine: where it is set, where it cuts, and how often one
+ * comes back to it.
+ */
 export function RunLanes({
   lanes,
   onPick,

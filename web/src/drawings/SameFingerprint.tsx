@@ -1,4 +1,6 @@
-/** A screen and a tablet that show the same fingerprint: what to look for when a certificate is new. */
+/**
+ * A screen and a tablet that show the same fingerprint: what to look for when a certificate is new.
+ */
 export function SameFingerprint({ fingerprint }: { fingerprint: string }) {
   const start = fingerprint.slice(0, 8);
   return (

@@ -33,7 +33,9 @@ const FILL: Record<ShapeRole, string> = {
 
 /** Figures longer than this run out of the picture instead of shrinking it, mm. */
 const LONGEST = 260;
-/** Waste as long as the piece, such as a groove's, is shown so far to either side of the cutter, mm. */
+/**
+ * Waste as long as the piece, such as a groove's, is shown so far to either side of the cutter, mm.
+ */
 const BESIDE = 160;
 const ROOM = 26;
 
@@ -45,7 +47,10 @@ const besideOf =
     return [near(0), near(1)];
   };
 
-/** What the picture must show: near figures, the waste, and a cutter that isn't longer than the work. */
+/**
+ * What the picture must show: near figures, the waste, and a cutter that isn't longer than the
+ * work.
+ */
 function focusOf(picture: ScenePicture): Vec2[] {
   const near = picture.dimensions.filter(
     (d) => Math.hypot(d.to[0] - d.from[0], d.to[1] - d.from[1]) <= LONGEST,
@@ -86,11 +91,23 @@ const textOf = (id: string, figures: readonly LengthFigure[], style: LengthStyle
   return figure ? formatFigure(figure.set.value, style) : '';
 };
 
-/** How far out each upright dimension stands, px: as far as the figure of the one before it is wide. */
-const placesOf = (picture: ScenePicture, figures: readonly LengthFigure[], style: LengthStyle): number[] =>
+/**
+ * How far out each upright dimension stands, px: as far as the figure of the one before it is wide.
+ */
+const placesOf = (
+  picture: ScenePicture,
+  figures: readonly LengthFigure[],
+  style: LengthStyle,
+): number[] =>
   picture.dimensions
     .filter((d) => !isLevel(d))
-    .reduce<number[]>((all, d) => [...all, all.at(-1)! + Math.max(84, 24 + textOf(d.figure, figures, style).length * 9)], [20]); // prettier-ignore
+    .reduce<number[]>(
+      (all, d) => [
+        ...all,
+        all.at(-1)! + Math.max(84, 24 + textOf(d.figure, figures, style).length * 9),
+      ],
+      [20],
+    );
 
 /** Room at the side of a picture, px, from which on another can't stand beside it. */
 const CROWDED = 130;
@@ -334,7 +351,8 @@ function Going({
 }) {
   const i = upright ? 1 : 0;
   const way = Math.sign(b[i] - a[i]) * (farther ? 1 : -1);
-  const point = (along: number, aside: number): Vec2 => upright ? [b[0] - 20 + aside, b[1] + along * way] : [b[0] + along * way, b[1] - 20 + aside]; // prettier-ignore
+  const point = (along: number, aside: number): Vec2 =>
+    upright ? [b[0] - 20 + aside, b[1] + along * way] : [b[0] + along * way, b[1] - 20 + aside];
   const outline = [
     point(0, -4),
     point(22, -4),

@@ -2,7 +2,10 @@ import type { Section, Vec2 } from '@velk/core';
 import { SetMark } from '../widgets/SetMark.tsx';
 import { useWidth } from './useWidth.ts';
 
-/** The virtual pair, put together and cut through the middle: what the figures on the cards leave of the wood. */
+/**
+ * The virtual pair, put together and cut through the middle: what the figures on the cards leave of
+ * the wood.
+ */
 export function SectionDrawing({
   section,
   sets,

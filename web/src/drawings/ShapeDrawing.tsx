@@ -25,7 +25,10 @@ function outlinesIn(solid: Solid, waste = true): Outline[] {
     case 'prism': {
       const axis = solid.rigid.rotation.findIndex((row) => Math.abs(row[2]) > 0.5);
       const view: View = axis === 0 ? 'end' : axis === 1 ? 'face' : 'edge';
-      /** Across the face an outline is given as (Z, X); along the part as (Y, Z), on the edge as (X, Y). */
+      /**
+       * Across the face an outline is given as (Z, X); along the part as (Y, Z), on the edge as (X,
+       * Y).
+       */
       const points = solid.outline.map(([a, b]): Vec2 => (view === 'edge' ? [a, b] : [b, a]));
       return [{ view, waste, points }];
     }
@@ -44,7 +47,10 @@ const NAMES: Readonly<Record<View, string>> = {
 const LONG = 460;
 const HIGH = 110;
 
-/** A part as it is shaped, to scale, from every side from which something is seen to come off: what does is hatched. */
+/**
+ * A part as it is shaped, to scale, from every side from which something is seen to come off: what
+ * does is hatched.
+ */
 export function ShapeDrawing({ wanted, part }: { wanted: Solid; part: ShapedPart }) {
   const hatch = useId();
   const outlines = outlinesIn(wanted);

@@ -24,13 +24,24 @@ const round = (role: Shape['role'], x: number, y: number, d: number): Shape => (
 
 const SHANK = 28;
 
-/** What cuts or guides, as it looks from the side (blades: edge on, as their kerf), mm, y downwards; nothing for the rest. */
+/**
+ * What cuts or guides, as it looks from the side (blades: edge on, as their kerf), mm, y downwards;
+ * nothing for the rest.
+ */
 export function silhouetteOf(tool: Tool): Shape[] {
   switch (tool.kind) {
     case 'router-cutter': {
       const { diameter: d, cuttingLength: l, shank: s } = tool;
       const body = rect('steel', -d / 2, SHANK, d, l);
-      const lip: Shape = { role: 'edge', points: [[-d / 2, SHANK + l], [d / 2, SHANK + l * 0.35], [d / 2, SHANK + l * 0.5], [-d / 2 + d * 0.2, SHANK + l]] }; // prettier-ignore
+      const lip: Shape = {
+        role: 'edge',
+        points: [
+          [-d / 2, SHANK + l],
+          [d / 2, SHANK + l * 0.35],
+          [d / 2, SHANK + l * 0.5],
+          [-d / 2 + d * 0.2, SHANK + l],
+        ],
+      };
       return [rect('iron', -s / 2, 0, s, SHANK), body, lip];
     }
     case 'paired-cutters': {
@@ -46,7 +57,14 @@ export function silhouetteOf(tool: Tool): Shape[] {
     case 'boring-bit': {
       const { diameter: d, length: l, lead } = tool;
       const shank = Math.min(d, 10);
-      const tip: Shape = { role: 'edge', points: [[-d / 2, l], [0, l + lead], [d / 2, l]] }; // prettier-ignore
+      const tip: Shape = {
+        role: 'edge',
+        points: [
+          [-d / 2, l],
+          [0, l + lead],
+          [d / 2, l],
+        ],
+      };
       return [
         rect('iron', -shank / 2, 0, shank, l * 0.35),
         rect('steel', -d / 2, l * 0.35, d, l * 0.65),
@@ -58,7 +76,14 @@ export function silhouetteOf(tool: Tool): Shape[] {
       return [
         rect('iron', -s * 0.75, 0, s * 1.5, 20),
         rect('steel', -s / 2, 20, s, l),
-        { role: 'edge', points: [[-s / 2, 20 + l], [0, 20 + l - s * 0.5], [s / 2, 20 + l]] }, // prettier-ignore
+        {
+          role: 'edge',
+          points: [
+            [-s / 2, 20 + l],
+            [0, 20 + l - s * 0.5],
+            [s / 2, 20 + l],
+          ],
+        },
         rect('hole', -s * 0.14, 20 + l * 0.25, s * 0.28, l * 0.4),
       ];
     }
@@ -81,7 +106,17 @@ export function silhouetteOf(tool: Tool): Shape[] {
       ];
     }
     case 'bandsaw-blade':
-      return [rect('iron', 0, 0, tool.width, 46), ...Array.from({ length: 6 }, (_, i): Shape => ({ role: 'edge', points: [[tool.width, i * 8], [tool.width + 2.4, i * 8 + 3], [tool.width, i * 8 + 8]] }))]; // prettier-ignore
+      return [
+        rect('iron', 0, 0, tool.width, 46),
+        ...Array.from({ length: 6 }, (_, i): Shape => ({
+          role: 'edge',
+          points: [
+            [tool.width, i * 8],
+            [tool.width + 2.4, i * 8 + 3],
+            [tool.width, i * 8 + 8],
+          ],
+        })),
+      ];
     case 'bushing':
       return [
         rect('iron', -tool.outside * 0.8, 0, tool.outside * 1.6, 4),
@@ -102,9 +137,15 @@ export function silhouetteOf(tool: Tool): Shape[] {
       return [rect('iron', 0, 0, tool.thickness, 60)];
     case 'router':
       return [
-        rect('iron', -tool.baseLeft, -tool.baseOpposite, tool.baseLeft + tool.baseRight, tool.baseOpposite + tool.baseGuided),
+        rect(
+          'iron',
+          -tool.baseLeft,
+          -tool.baseOpposite,
+          tool.baseLeft + tool.baseRight,
+          tool.baseOpposite + tool.baseGuided,
+        ),
         round('steel', 0, 0, 12),
-      ]; // prettier-ignore
+      ];
     case 'table-saw':
     case 'overhead-saw':
     case 'bandsaw':
@@ -124,9 +165,33 @@ export function silhouetteOf(tool: Tool): Shape[] {
 /** The top of a saw's tooth, edge on: flat, bevelled each way, or the two in turn. */
 function teeth(kerf: number, form: 'flat' | 'alternate' | 'combination'): Shape[] {
   const k = kerf / 2;
-  const flat: Shape = { role: 'edge', points: [[-k, 0], [k, 0], [k, 9], [-k, 9]] }; // prettier-ignore
-  const bevel: Shape = { role: 'edge', points: [[-k, -2], [k, 2], [k, 9], [-k, 9]] }; // prettier-ignore
-  const other: Shape = { role: 'edge', points: [[-k, 2], [k, -2], [k, 9], [-k, 9]] }; // prettier-ignore
+  const flat: Shape = {
+    role: 'edge',
+    points: [
+      [-k, 0],
+      [k, 0],
+      [k, 9],
+      [-k, 9],
+    ],
+  };
+  const bevel: Shape = {
+    role: 'edge',
+    points: [
+      [-k, -2],
+      [k, 2],
+      [k, 9],
+      [-k, 9],
+    ],
+  };
+  const other: Shape = {
+    role: 'edge',
+    points: [
+      [-k, 2],
+      [k, -2],
+      [k, 9],
+      [-k, 9],
+    ],
+  };
   return form === 'flat' ? [flat] : form === 'alternate' ? [bevel, other] : [flat, bevel];
 }
 

@@ -81,7 +81,15 @@ export function SketchDrawing({
           const along = from[1] === to[1];
           const [a, b] = [at(from), at(to)];
           const off = beside * scale;
-          const [p, q]: [Vec2, Vec2] = along ? [[a[0], a[1] + off], [b[0], b[1] + off]] : [[a[0] + off, a[1]], [b[0] + off, b[1]]]; // prettier-ignore
+          const [p, q]: [Vec2, Vec2] = along
+            ? [
+                [a[0], a[1] + off],
+                [b[0], b[1] + off],
+              ]
+            : [
+                [a[0] + off, a[1]],
+                [b[0] + off, b[1]],
+              ];
           const wide = Math.hypot(q[0] - p[0], q[1] - p[1]) > 20;
           const [mx, my] = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
           const out = Math.sign(off || 1);

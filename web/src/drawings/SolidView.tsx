@@ -24,8 +24,8 @@ import { useWidth } from './useWidth.ts';
 const STEP = 0.12;
 
 /**
- * Solids in three dimensions: dragged or turned with the arrow keys, nearer with + and -. Along the first axis is up, the
- * reference face toward the viewer, as on the sheet.
+ * Solids in three dimensions: dragged or turned with the arrow keys, nearer with + and -. Along the
+ * first axis is up, the reference face toward the viewer, as on the sheet.
  * @param shown round each body, as it lies: all of them fill the view
  * @param marks short words at places of the wood, always upright
  */

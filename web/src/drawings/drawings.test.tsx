@@ -101,7 +101,29 @@ describe('pictures', () => {
               <SceneDrawing picture={picture} figures={figures} style={IMPERIAL} tallest={200} />,
             ),
           ).not.toMatch(/NaN|Infinity|undefined/);
-    expect(renderToStaticMarkup(<SectionDrawing sets={{ tenoned: 'A', mortised: '' }} section={{ mortised: [[[0, 0], [45, 0], [45, 22]]], tenoned: [[[-60, 0], [30, 0], [30, 22]]] }} />)).not.toMatch(/NaN/); // prettier-ignore
+    expect(
+      renderToStaticMarkup(
+        <SectionDrawing
+          sets={{ tenoned: 'A', mortised: '' }}
+          section={{
+            mortised: [
+              [
+                [0, 0],
+                [45, 0],
+                [45, 22],
+              ],
+            ],
+            tenoned: [
+              [
+                [-60, 0],
+                [30, 0],
+                [30, 22],
+              ],
+            ],
+          }}
+        />,
+      ),
+    ).not.toMatch(/NaN/);
   });
 
   it('joints are told apart by their end views', () => {
@@ -129,10 +151,35 @@ describe('pictures', () => {
 describe('a set-up drawn along its lane', () => {
   it('goes past those whose middle it passes, to the farthest of them, and past none of itself', () => {
     /** From 0 to 10, 10 to 30, 50 to 60, 60 to 100. */
-    const blocks = [[0, 10], [10, 20], [50, 10], [60, 40]].map(([start, cutting], i) => ({ card: `${i}`, title: '', start: start!, person: 0, setting: 0, cutting: cutting! })); // prettier-ignore
+    const blocks = [
+      [0, 10],
+      [10, 20],
+      [50, 10],
+      [60, 40],
+    ].map(([start, cutting], i) => ({
+      card: `${i}`,
+      title: '',
+      start: start!,
+      person: 0,
+      setting: 0,
+      cutting: cutting!,
+    }));
     const passed = (card: number, at: number) => passedIn(blocks, `${card}`, at);
-    expect([passed(0, 5), passed(0, 19), passed(0, 21), passed(0, 54), passed(0, 56), passed(0, 500)]).toEqual([undefined, undefined, '1', '1', '2', '3']); // prettier-ignore
-    expect([passed(3, 80), passed(3, 56), passed(3, 54), passed(3, 21), passed(3, 4)]).toEqual([undefined, undefined, '2', '2', '0']); // prettier-ignore
+    expect([
+      passed(0, 5),
+      passed(0, 19),
+      passed(0, 21),
+      passed(0, 54),
+      passed(0, 56),
+      passed(0, 500),
+    ]).toEqual([undefined, undefined, '1', '1', '2', '3']);
+    expect([passed(3, 80), passed(3, 56), passed(3, 54), passed(3, 21), passed(3, 4)]).toEqual([
+      undefined,
+      undefined,
+      '2',
+      '2',
+      '0',
+    ]);
     expect([passed(1, 6), passed(1, 4), passed(1, 79), passed(1, 81)]).toEqual([
       undefined,
       '0',

@@ -1,6 +1,9 @@
 import type { SceneShape, Vec2 } from '@velk/core';
 
-/** The words of a thing in a picture, centred at a place in px, upright where it is too narrow for them. */
+/**
+ * The words of a thing in a picture, centred at a place in px, upright where it is too narrow for
+ * them.
+ */
 export interface Label {
   readonly words: string;
   readonly x: number;
@@ -15,8 +18,8 @@ const LINE = 15;
 const SPOTS = [0.5, 0.25, 0.75, 0.12, 0.88];
 
 /**
- * Words for the things in a picture, each once, inside what is seen of it, clear of each other and, where that can be,
- * of the cutter; none where there is no room.
+ * Words for the things in a picture, each once, inside what is seen of it, clear of each other and,
+ * where that can be, of the cutter; none where there is no room.
  * @param at from the scene to the picture, px
  */
 export function labelsOf(
@@ -44,7 +47,8 @@ export function labelsOf(
     const turned = x1 - x0 < long;
     if (turned && y1 - y0 < long) continue;
     /** A thing too thin for its words has them across it, but in no other place of it. */
-    const fits = (low: number, high: number, room: number) => SPOTS.filter((u) => u === 0.5 || Math.min(u, 1 - u) * (high - low) >= room / 2); // prettier-ignore
+    const fits = (low: number, high: number, room: number) =>
+      SPOTS.filter((u) => u === 0.5 || Math.min(u, 1 - u) * (high - low) >= room / 2);
     const [along, across] = turned ? [LINE, long] : [long, LINE];
     const spots = fits(x0, x1, along).flatMap((u) =>
       fits(y0, y1, across).map((v): Label => ({
@@ -90,8 +94,8 @@ const RIM = 14;
 const BEHIND = 15;
 
 /**
- * Where the marks of a reference face stand, px: just inside the wood, from the upper end of what is seen of the face,
- * or from the right end where it runs more level than upright.
+ * Where the marks of a reference face stand, px: just inside the wood, from the upper end of what
+ * is seen of the face, or from the right end where it runs more level than upright.
  * @param line the face, in the picture
  * @param outward away from the wood, as the scene counts: up is positive
  */

@@ -29,7 +29,10 @@ import { OrderTabs } from './OrderTabs.tsx';
 /** Solids are drawn by a part of the application that is fetched only here. */
 const AssemblyView = lazyRoom(() => import('../drawings/AssemblyView.tsx'));
 
-/** How the pieces are put together: what hangs together, in which stages, with which clamps, on which days. */
+/**
+ * How the pieces are put together: what hangs together, in which stages, with which clamps, on
+ * which days.
+ */
 export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Shop }) {
   const dispatch = useAppDispatch();
   const style = useStyle();
@@ -38,7 +41,12 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
   const assemblies = plan?.assemblies ?? [];
   const open = assemblies.find((own) => own.id === picked) ?? assemblies[0];
   const setLength = (part: string, length: number) =>
-    dispatch(changed({ ...job, parts: job.parts.map((own) => (own.id === part ? { ...own, length } : own)) }));
+    dispatch(
+      changed({
+        ...job,
+        parts: job.parts.map((own) => (own.id === part ? { ...own, length } : own)),
+      }),
+    );
   const setDry = (joint: string, dry: boolean) =>
     dispatch(
       changed({
@@ -56,11 +64,18 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
         <h1>Assembly</h1>
         {error && (
           <p className="note error" role="alert">
-            How it goes together could not be found: {error}. Undo the last change; the job itself is kept.
+            How it goes together could not be found: {error}. Undo the last change; the job itself
+            is kept.
           </p>
         )}
         <p role="status" className="quiet">
-          {plan ? (current ? summary(assemblies) : 'Putting it together again…') : error ? '' : 'Putting it together…'}
+          {plan
+            ? current
+              ? summary(assemblies)
+              : 'Putting it together again…'
+            : error
+              ? ''
+              : 'Putting it together…'}
         </p>
         {plan && assemblies.length === 0 && plan.problems.length === 0 && (
           <p>
@@ -69,8 +84,9 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
         )}
         {unsound > 0 && (
           <p className="note">
-            {unsound === 1 ? 'One joint is' : `${unsound} joints are`} left out, until what can’t be made of{' '}
-            {unsound === 1 ? 'it' : 'them'} is put right under <Link to={`/job/${id}/joints`}>Joints</Link>.
+            {unsound === 1 ? 'One joint is' : `${unsound} joints are`} left out, until what can’t be
+            made of {unsound === 1 ? 'it' : 'them'} is put right under{' '}
+            <Link to={`/job/${id}/joints`}>Joints</Link>.
           </p>
         )}
         {plan?.problems.map((problem, i) => (
@@ -81,7 +97,11 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
             <ul className="assemblies">
               {assemblies.map((own) => (
                 <li key={own.id}>
-                  <button className="jointlink plain" aria-current={own === open} onClick={() => setPicked(own.id)}>
+                  <button
+                    className="jointlink plain"
+                    aria-current={own === open}
+                    onClick={() => setPicked(own.id)}
+                  >
                     <span>{own.name}</span>
                     <small>
                       {own.count} × {own.pieces.length} pieces, {inStages(own)}
@@ -90,7 +110,9 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
                 </li>
               ))}
             </ul>
-            {open && <Detail key={open.id} assembly={open} job={job} style={style} onDry={setDry} />}
+            {open && (
+              <Detail key={open.id} assembly={open} job={job} style={style} onDry={setDry} />
+            )}
             <Days assemblies={assemblies} job={job} shop={shop} />
           </>
         )}
@@ -99,9 +121,9 @@ export function AssemblyRoom({ job, id, shop }: { job: Job; id: string; shop: Sh
         <GluingFields shop={shop} style={style} onChange={(next) => dispatch(gearChanged(next))} />
         <h3>Before any glue</h3>
         <p>
-          Put one of each together dry, all of it: shoulders closed, faces level, corner to corner the same. Write each
-          joint’s number on both its pieces where it won’t show. Lay out clamps, pads and brush; set the clamps to their
-          opening.
+          Put one of each together dry, all of it: shoulders closed, faces level, corner to corner
+          the same. Write each joint’s number on both its pieces where it won’t show. Lay out
+          clamps, pads and brush; set the clamps to their opening.
         </p>
         <p>A glued assembly stays braced while it is moved, until it is cured.</p>
       </Margin>
@@ -142,8 +164,8 @@ function Told({
       {propose && (
         <p>
           <button className="link" onClick={() => onLength(propose.part, propose.length)}>
-            Make {job.parts.find(({ id }) => id === propose.part)?.name} <Length value={propose.length} style={style} />{' '}
-            long
+            Make {job.parts.find(({ id }) => id === propose.part)?.name}{' '}
+            <Length value={propose.length} style={style} /> long
           </button>
         </p>
       )}
@@ -151,7 +173,10 @@ function Told({
   );
 }
 
-/** One assembly: a picture of the stage that is looked at, what is done in it, and its joints by number. */
+/**
+ * One assembly: a picture of the stage that is looked at, what is done in it, and its joints by
+ * number.
+ */
 function Detail({
   assembly,
   job,
@@ -230,8 +255,17 @@ function Detail({
 }
 
 /** What goes onto what, which clamps, how long, and what to look at. */
-function StageWords({ stage, assembly, style }: { stage: AssemblyStage; assembly: Assembly; style: LengthStyle }) {
-  const names = (group: readonly number[]) => group.map((i) => assembly.pieces[i]!.name).join(' + ');
+function StageWords({
+  stage,
+  assembly,
+  style,
+}: {
+  stage: AssemblyStage;
+  assembly: Assembly;
+  style: LengthStyle;
+}) {
+  const names = (group: readonly number[]) =>
+    group.map((i) => assembly.pieces[i]!.name).join(' + ');
   return (
     <div>
       <h3>{stage.title}</h3>
@@ -245,7 +279,11 @@ function StageWords({ stage, assembly, style }: { stage: AssemblyStage; assembly
         <div key={i}>
           <p>
             <strong>
-              {stage.glueUps.length > 1 ? `Glue-up ${i + 1}: joints` : joints.length > 1 ? 'Joints' : 'Joint'}{' '}
+              {stage.glueUps.length > 1
+                ? `Glue-up ${i + 1}: joints`
+                : joints.length > 1
+                  ? 'Joints'
+                  : 'Joint'}{' '}
               {joints.join(', ')}
             </strong>
             , about {inTime(minutes)} from the first brush;{' '}
@@ -280,7 +318,15 @@ function StageWords({ stage, assembly, style }: { stage: AssemblyStage; assembly
 }
 
 /** The glue-ups of the whole job on working days. */
-function Days({ assemblies, job, shop }: { assemblies: readonly Assembly[]; job: Job; shop: Shop }) {
+function Days({
+  assemblies,
+  job,
+  shop,
+}: {
+  assemblies: readonly Assembly[];
+  job: Job;
+  shop: Shop;
+}) {
   const working = job.working ?? USUAL_WORKING;
   const days = glueDays(assemblies, shop, working.hours * 60);
   const own = (id: string) => assemblies.find((one) => one.id === id)!;
@@ -292,7 +338,9 @@ function Days({ assemblies, job, shop }: { assemblies: readonly Assembly[]; job:
         <tbody>
           {days.map(({ lots, minutes }, i) => (
             <tr key={i}>
-              <td style={{ whiteSpace: 'nowrap', verticalAlign: 'top' }}>{dayName(i, working.from)}</td>
+              <td style={{ whiteSpace: 'nowrap', verticalAlign: 'top' }}>
+                {dayName(i, working.from)}
+              </td>
               <td>
                 {lots.map(({ assembly, stage, glueUp, count }) => {
                   const { title, glueUps } = own(assembly).stages[stage]!;
@@ -304,7 +352,9 @@ function Days({ assemblies, job, shop }: { assemblies: readonly Assembly[]; job:
                   );
                 })}
               </td>
-              <td style={{ textAlign: 'right', whiteSpace: 'nowrap', verticalAlign: 'top' }}>{inTime(minutes)}</td>
+              <td style={{ textAlign: 'right', whiteSpace: 'nowrap', verticalAlign: 'top' }}>
+                {inTime(minutes)}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -30,7 +30,10 @@ interface Props {
 /** Cutters listed before the rest is asked for. */
 const SHOWN = 5;
 
-/** Which of the shop's cutters and blades make each half, which don't and why, and what the next sizes would change. */
+/**
+ * Which of the shop's cutters and blades make each half, which don't and why, and what the next
+ * sizes would change.
+ */
 export function Choosing({ job, joint, shop, style }: Props) {
   const dispatch = useAppDispatch();
   const [all, setAll] = useState(false);
@@ -48,7 +51,9 @@ export function Choosing({ job, joint, shop, style }: Props) {
       changed({
         ...job,
         joints: job.joints.map((j) =>
-          j.id === joint.id ? { ...j, params: kind.withDimension({ ...j.params }, members, 'mortiseWidth', width) } : j,
+          j.id === joint.id
+            ? { ...j, params: kind.withDimension({ ...j.params }, members, 'mortiseWidth', width) }
+            : j,
         ),
       }),
     );
@@ -77,7 +82,9 @@ export function Choosing({ job, joint, shop, style }: Props) {
                     </td>
                     <td>
                       <strong>{cutter.name}</strong>
-                      <span style={{ display: 'block', color: rows ? 'var(--good)' : 'var(--quiet)' }}>
+                      <span
+                        style={{ display: 'block', color: rows ? 'var(--good)' : 'var(--quiet)' }}
+                      >
                         {rows ? '✓ ' : '– '}
                         <Spoken sentence={words} style={style} />
                       </span>
@@ -117,8 +124,8 @@ export function Choosing({ job, joint, shop, style }: Props) {
           <thead>
             <tr>
               <th>
-                Tenon <Length value={tenon.thickness} style={style} />, <Length value={tenon.length} style={style} />{' '}
-                long
+                Tenon <Length value={tenon.thickness} style={style} />,{' '}
+                <Length value={tenon.length} style={style} /> long
               </th>
             </tr>
           </thead>
@@ -138,7 +145,9 @@ export function Choosing({ job, joint, shop, style }: Props) {
               <tr key={stack.id}>
                 <td>
                   <strong>{stack.name}</strong>, shoulders and cheeks together
-                  <span style={{ display: 'block', color: makeUp ? 'var(--good)' : 'var(--quiet)' }}>
+                  <span
+                    style={{ display: 'block', color: makeUp ? 'var(--good)' : 'var(--quiet)' }}
+                  >
                     {makeUp ? '✓ ' : '– '}
                     <Spoken sentence={words} style={style} />
                     {makeUp && makeUp.chippers.length + makeUp.shims.length > 0 && (
@@ -164,12 +173,22 @@ export function Choosing({ job, joint, shop, style }: Props) {
 }
 
 /** What the joint would be with another cutter: tenon and shoulders. */
-function Becomes({ size, tenon, stock, style }: { size: NearSize; tenon: number; stock: number; style: LengthStyle }) {
+function Becomes({
+  size,
+  tenon,
+  stock,
+  style,
+}: {
+  size: NearSize;
+  tenon: number;
+  stock: number;
+  style: LengthStyle;
+}) {
   const t = size.width - tenon;
   return (
     <>
-      with {size.name}; tenon <Length value={t} style={style} />, shoulders <Length value={stock - t} style={style} />{' '}
-      in all.
+      with {size.name}; tenon <Length value={t} style={style} />, shoulders{' '}
+      <Length value={stock - t} style={style} /> in all.
     </>
   );
 }

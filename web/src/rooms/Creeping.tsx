@@ -46,7 +46,10 @@ export function Creeping({ plan, card, job, readings, style }: Props) {
       {creeps.length > 1 && (
         <label className="field">
           Figure{' '}
-          <select value={typed.which} onChange={(event) => keep({ ...typed, which: Number(event.target.value) })}>
+          <select
+            value={typed.which}
+            onChange={(event) => keep({ ...typed, which: Number(event.target.value) })}
+          >
             {creeps.map(({ figure, distance, reading }, i) => (
               <option key={distance} value={i}>
                 {figure.name}, for the {reading.name}
@@ -61,7 +64,12 @@ export function Creeping({ plan, card, job, readings, style }: Props) {
         style={style}
         onType={(over) => keep({ ...typed, over })}
       />
-      <LooseLength label="Each time nearer by" text={typed.by} style={style} onType={(by) => keep({ ...typed, by })} />
+      <LooseLength
+        label="Each time nearer by"
+        text={typed.by}
+        style={style}
+        onType={(by) => keep({ ...typed, by })}
+      />
       <Nearer
         key={creep.distance}
         card={card}
@@ -99,7 +107,13 @@ function Nearer({
       : [],
   );
   const set = (value: number) =>
-    dispatch(note({ kind: 'set', card: card.id, moved: [{ ...askedOf({ distance: creep.distance, value }), value }] }));
+    dispatch(
+      note({
+        kind: 'set',
+        card: card.id,
+        moved: [{ ...askedOf({ distance: creep.distance, value }), value }],
+      }),
+    );
   const words = featureWords(creep.setup, modelOf(creep.setup.model).datums);
   const { figure } = creep;
   const fine: LengthStyle = { ...style, inches: 'decimal' };
@@ -138,8 +152,8 @@ function Nearer({
             )}
             {stood.length > 1 && (
               <>
-                , <Length value={Math.abs(at - stood[0]!)} style={fine} /> nearer than it was begun, in{' '}
-                {stood.length - 1} {stood.length === 2 ? 'move' : 'moves'}
+                , <Length value={Math.abs(at - stood[0]!)} style={fine} /> nearer than it was begun,
+                in {stood.length - 1} {stood.length === 2 ? 'move' : 'moves'}
               </>
             )}
             .
@@ -174,7 +188,9 @@ function Nearer({
 
 /** Three readings along the tenon: a wedge, a lean, or something that bends. */
 export function Along({ card, job, readings, style }: Omit<Props, 'plan'>) {
-  const tenon = readings.find(({ dimension }) => dimension === 'tenonThickness' || dimension === 'faceShoulder');
+  const tenon = readings.find(
+    ({ dimension }) => dimension === 'tenonThickness' || dimension === 'faceShoulder',
+  );
   const [typed, keep] = useKeptState(`kept.along.${job}.${card.id}`, {
     of: 'thickness',
     tip: '',
@@ -183,7 +199,9 @@ export function Along({ card, job, readings, style }: Omit<Props, 'plan'>) {
     length: '',
   });
   if (!tenon) return null;
-  const [tip, middle, shoulder, length] = (['tip', 'middle', 'shoulder', 'length'] as const).map((name) => lengthIn(typed[name], style)); // prettier-ignore
+  const [tip, middle, shoulder, length] = (['tip', 'middle', 'shoulder', 'length'] as const).map(
+    (name) => lengthIn(typed[name], style),
+  );
   const three = [tip, middle, shoulder];
   const isWhole = (read: readonly (number | undefined)[]): read is ThreeReadings =>
     read.every((own) => own !== undefined);
@@ -191,7 +209,8 @@ export function Along({ card, job, readings, style }: Omit<Props, 'plan'>) {
     isWhole(three) && length
       ? alongTenon(three, length, typed.of === 'shoulder' ? 'shoulder' : 'thickness')
       : undefined;
-  const put = (name: 'tip' | 'middle' | 'shoulder' | 'length') => (text: string) => keep({ ...typed, [name]: text });
+  const put = (name: 'tip' | 'middle' | 'shoulder' | 'length') => (text: string) =>
+    keep({ ...typed, [name]: text });
   return (
     <details className="creeping">
       <summary>Not even along its length?</summary>
@@ -204,8 +223,18 @@ export function Along({ card, job, readings, style }: Omit<Props, 'plan'>) {
       </label>
       <LooseLength label="At the tip" text={typed.tip} style={style} onType={put('tip')} />
       <LooseLength label="In the middle" text={typed.middle} style={style} onType={put('middle')} />
-      <LooseLength label="At the shoulder" text={typed.shoulder} style={style} onType={put('shoulder')} />
-      <LooseLength label="From the first to the last" text={typed.length} style={style} onType={put('length')} />
+      <LooseLength
+        label="At the shoulder"
+        text={typed.shoulder}
+        style={style}
+        onType={put('shoulder')}
+      />
+      <LooseLength
+        label="From the first to the last"
+        text={typed.length}
+        style={style}
+        onType={put('length')}
+      />
       {found && (
         <p role="status">
           <Spoken sentence={found.told} style={{ ...style, inches: 'decimal' }} />

@@ -19,7 +19,10 @@ import { TakingIn } from './TakingIn.tsx';
 
 const WHERE = { machine: 'at this machine', network: 'from the shop’s network' };
 
-/** Who is let in, and by what: seen and changed at the machine; from the network one sees oneself and can leave. */
+/**
+ * Who is let in, and by what: seen and changed at the machine; from the network one sees oneself
+ * and can leave.
+ */
 export function Entrances() {
   const { data: access } = useAccessQuery();
   const { data: devices } = useAccessDevicesQuery();
@@ -78,7 +81,8 @@ function NetworkDoor({ access }: { access: Access }) {
     <>
       {lockedUntil && (
         <p className="note warn" role="status">
-          Too many wrong passphrases came from the network: none is taken until {momentName(lockedUntil)}.{' '}
+          Too many wrong passphrases came from the network: none is taken until{' '}
+          {momentName(lockedUntil)}.{' '}
           <button className="link" onClick={() => void unlock()}>
             Take them again now
           </button>
@@ -86,7 +90,16 @@ function NetworkDoor({ access }: { access: Access }) {
       )}
       {network ? (
         <div className="netdoor">
-          {address && <QRCode value={address} size={172} type="svg" bordered={false} bgColor="#fff" color="#000" />}
+          {address && (
+            <QRCode
+              value={address}
+              size={172}
+              type="svg"
+              bordered={false}
+              bgColor="#fff"
+              color="#000"
+            />
+          )}
           <div>
             <p>
               A tablet in the shop’s network opens{' '}
@@ -99,9 +112,9 @@ function NetworkDoor({ access }: { access: Access }) {
               , or scans this, types the passphrase once, and says what it is called.
             </p>
             <p>
-              The first time its browser warns: open the details of the warning, and go on only where the fingerprint
-              there is this one, letter by letter. Where it is another, somebody stands in between: close the page, and
-              start Velk anew at the machine.
+              The first time its browser warns: open the details of the warning, and go on only
+              where the fingerprint there is this one, letter by letter. Where it is another,
+              somebody stands in between: close the page, and start Velk anew at the machine.
               <br />
               <code>{network.fingerprint}</code>
               <SameFingerprint fingerprint={network.fingerprint} />
@@ -119,8 +132,8 @@ function NetworkDoor({ access }: { access: Access }) {
               />
               <div>
                 <p>
-                  Once a tablet has taken in this certificate it warns no more, and the floor works without the network.
-                  Scan this on the tablet, then:
+                  Once a tablet has taken in this certificate it warns no more, and the floor works
+                  without the network. Scan this on the tablet, then:
                 </p>
                 <TakingIn authority={network.authority} />
               </div>
@@ -129,8 +142,8 @@ function NetworkDoor({ access }: { access: Access }) {
         </div>
       ) : (
         <p className="quiet">
-          Velk listens on this machine alone. To let tablets of the shop in, set a passphrase, then start it with{' '}
-          <code>VELK_HOST=0.0.0.0 npm start</code>.
+          Velk listens on this machine alone. To let tablets of the shop in, set a passphrase, then
+          start it with <code>VELK_HOST=0.0.0.0 npm start</code>.
         </p>
       )}
       <Passphrase set={passphrase === true} />
@@ -149,7 +162,9 @@ function Passphrase({ set }: { set: boolean }) {
     <form className="passphrase" onSubmit={submit}>
       <label>
         <span className="quiet">
-          {set ? 'A new passphrase; devices of the network then type it anew' : 'A passphrase for the shop’s network'}
+          {set
+            ? 'A new passphrase; devices of the network then type it anew'
+            : 'A passphrase for the shop’s network'}
         </span>
         <span className="field wide">
           {/* eslint-disable-next-line velk/kept-text -- a secret is never kept */}

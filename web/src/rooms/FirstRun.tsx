@@ -35,7 +35,8 @@ export default function FirstRun() {
       <span className="brand">Velk</span>
       <h1>Four questions about your shop</h1>
       <p className="quiet">
-        You get a usual chest of tools to plan with at once. Measure and type over whatever differs, later.
+        You get a usual chest of tools to plan with at once. Measure and type over whatever differs,
+        later.
       </p>
       <form
         onSubmit={(e) => {
@@ -78,7 +79,10 @@ export default function FirstRun() {
             value={answers.size}
             options={[
               { value: 'small', label: 'router, bandsaw, table saw' },
-              { value: 'full', label: 'those, and upright jig, mortiser, drill press, router table' },
+              {
+                value: 'full',
+                label: 'those, and upright jig, mortiser, drill press, router table',
+              },
             ]}
             onChange={(size) => setAnswers({ ...answers, size })}
           />

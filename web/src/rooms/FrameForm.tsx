@@ -28,19 +28,49 @@ interface Props {
 }
 
 const START = {
-  mm: { width: 450, height: 700, thickness: 22, stile: 60, rail: 70, low: 90, muntin: 30, wide: 1200, deep: 600, tall: 720, leg: 60, apron: 95, setBack: 5 }, // prettier-ignore
-  in: { width: 18, height: 28, thickness: 0.75, stile: 2.25, rail: 2.5, low: 3.5, muntin: 1.25, wide: 48, deep: 24, tall: 28.5, leg: 2.25, apron: 3.75, setBack: 0.1875 }, // prettier-ignore
+  mm: {
+    width: 450,
+    height: 700,
+    thickness: 22,
+    stile: 60,
+    rail: 70,
+    low: 90,
+    muntin: 30,
+    wide: 1200,
+    deep: 600,
+    tall: 720,
+    leg: 60,
+    apron: 95,
+    setBack: 5,
+  },
+  in: {
+    width: 18,
+    height: 28,
+    thickness: 0.75,
+    stile: 2.25,
+    rail: 2.5,
+    low: 3.5,
+    muntin: 1.25,
+    wide: 48,
+    deep: 24,
+    tall: 28.5,
+    leg: 2.25,
+    apron: 3.75,
+    setBack: 0.1875,
+  },
 };
 
-/** A whole frame, or legs and rails, from the sizes outside; its parts and joints come at once and can be changed after. */
+/**
+ * A whole frame, or legs and rails, from the sizes outside; its parts and joints come at once and
+ * can be changed after.
+ */
 export function FrameForm({ job, shop, onMake, onClose }: Props) {
   useEscape(onClose);
   const style = useStyle();
   const unit = job.units === 'in' ? INCH : 1;
-  const start = Object.fromEntries(Object.entries(START[job.units]).map(([k, v]) => [k, v * unit])) as Record<
-    keyof typeof START.mm,
-    Mm
-  >;
+  const start = Object.fromEntries(
+    Object.entries(START[job.units]).map(([k, v]) => [k, v * unit]),
+  ) as Record<keyof typeof START.mm, Mm>;
   const [sort, setSort] = useState<'frame' | 'base'>('frame');
   const [frame, setFrame] = useKeptState<FrameSpec>(`kept.frame.${job.units}`, {
     sort: 'frame',
@@ -80,16 +110,32 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
       ? [
           ['width', 'Width outside', frame.width, (width) => setFrame({ ...frame, width })],
           ['height', 'Height outside', frame.height, (height) => setFrame({ ...frame, height })],
-          ['thickness', 'Thickness', frame.thickness, (thickness) => setFrame({ ...frame, thickness })],
+          [
+            'thickness',
+            'Thickness',
+            frame.thickness,
+            (thickness) => setFrame({ ...frame, thickness }),
+          ],
           ['stile', 'Stiles, wide', frame.stile, (stile) => setFrame({ ...frame, stile })],
           ...frame.rails.map((width, i): [string, string, Mm, (v: Mm) => void] => [
             `rail-${i}`,
-            i === 0 ? 'Top rail, wide' : i === frame.rails.length - 1 ? 'Bottom rail, wide' : `Middle rail ${i}, wide`,
+            i === 0
+              ? 'Top rail, wide'
+              : i === frame.rails.length - 1
+                ? 'Bottom rail, wide'
+                : `Middle rail ${i}, wide`,
             width,
             (v) => setFrame({ ...frame, rails: frame.rails.map((w, at) => (at === i ? v : w)) }),
           ]),
           ...(frame.muntins.count > 0
-            ? [['muntin', 'Muntins, wide', frame.muntins.width, (width: Mm) => setFrame({ ...frame, muntins: { ...frame.muntins, width } })] as [string, string, Mm, (v: Mm) => void]] // prettier-ignore
+            ? [
+                [
+                  'muntin',
+                  'Muntins, wide',
+                  frame.muntins.width,
+                  (width: Mm) => setFrame({ ...frame, muntins: { ...frame.muntins, width } }),
+                ] as [string, string, Mm, (v: Mm) => void],
+              ]
             : []),
         ]
       : [
@@ -97,9 +143,25 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
           ['depth', 'Depth over the legs', base.depth, (depth) => setBase({ ...base, depth })],
           ['height', 'Height of the legs', base.height, (height) => setBase({ ...base, height })],
           ['leg', 'Legs, square', base.leg, (leg) => setBase({ ...base, leg })],
-          ['apron', 'Rails, wide', base.rail.width, (width) => setBase({ ...base, rail: { ...base.rail, width } })],
-          ['thickness', 'Rails, thick', base.rail.thickness, (thickness) => setBase({ ...base, rail: { ...base.rail, thickness } })], // prettier-ignore
-          ['setback', 'Rails set back', base.setBack, (setBack) => setBase({ ...base, setBack }), 0],
+          [
+            'apron',
+            'Rails, wide',
+            base.rail.width,
+            (width) => setBase({ ...base, rail: { ...base.rail, width } }),
+          ],
+          [
+            'thickness',
+            'Rails, thick',
+            base.rail.thickness,
+            (thickness) => setBase({ ...base, rail: { ...base.rail, thickness } }),
+          ],
+          [
+            'setback',
+            'Rails set back',
+            base.setBack,
+            (setBack) => setBase({ ...base, setBack }),
+            0,
+          ],
         ];
   const whole = (value: string, most: number, then: (n: number) => void) => {
     const n = Number(value);
@@ -108,7 +170,15 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
   return (
     <section aria-label="A whole frame" className="frameform">
       <h1>How big is it?</h1>
-      <div style={{ display: 'flex', gap: 18, flexWrap: 'wrap', alignItems: 'center', margin: '8px 0 14px' }}>
+      <div
+        style={{
+          display: 'flex',
+          gap: 18,
+          flexWrap: 'wrap',
+          alignItems: 'center',
+          margin: '8px 0 14px',
+        }}
+      >
         <Segmented<'frame' | 'base'>
           aria-label="What it is"
           value={sort}
@@ -132,7 +202,10 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
           <Choice
             label="Wood of the frame"
             value={spec.species}
-            options={[{ value: '', label: 'not said' }, ...SPECIES.map((s) => ({ value: s.id, label: s.name }))]}
+            options={[
+              { value: '', label: 'not said' },
+              ...SPECIES.map((s) => ({ value: s.id, label: s.name })),
+            ]}
             onChange={(species) => shared({ species })}
           />
         </label>
@@ -152,7 +225,9 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
               inputMode="numeric"
               aria-label="How many frames"
               value={spec.count}
-              onChange={(e) => whole(e.target.value, 500, (count) => count > 0 && shared({ count }))}
+              onChange={(e) =>
+                whole(e.target.value, 500, (count) => count > 0 && shared({ count }))
+              }
             />
           </FrameField>
           {lengths.map(([id, label, value, set, least = 0.001]) => (
@@ -196,7 +271,9 @@ export function FrameForm({ job, shop, onMake, onClose }: Props) {
                     aria-label="Muntins"
                     value={frame.muntins.count}
                     onChange={(e) =>
-                      whole(e.target.value, 12, (count) => setFrame({ ...frame, muntins: { ...frame.muntins, count } }))
+                      whole(e.target.value, 12, (count) =>
+                        setFrame({ ...frame, muntins: { ...frame.muntins, count } }),
+                      )
                     }
                   />
                 </FrameField>
@@ -259,7 +336,8 @@ const [WIDE, TALL] = [380, 230];
 
 /** The frame from the front, or the base from above, to scale. */
 function FramePicture({ spec }: { spec: FrameSpec | BaseSpec }) {
-  const [width, height] = spec.sort === 'frame' ? [spec.width, spec.height] : [spec.width, spec.depth];
+  const [width, height] =
+    spec.sort === 'frame' ? [spec.width, spec.height] : [spec.width, spec.depth];
   const scale = Math.min(WIDE / width, TALL / height);
   const boxes: [x: Mm, y: Mm, w: Mm, h: Mm, fill: string][] = [];
   if (spec.sort === 'frame') {
@@ -274,8 +352,17 @@ function FramePicture({ spec }: { spec: FrameSpec | BaseSpec }) {
     const light = (opening - muntins.count * muntins.width) / (muntins.count + 1);
     if (rails.length === 2)
       for (let i = 0; i < muntins.count; i++)
-        boxes.push([stile + light + i * (light + muntins.width), rails[0]!, muntins.width, clear, 'var(--wood)']);
-    boxes.push([0, 0, stile, height, 'var(--wood-pale)'], [width - stile, 0, stile, height, 'var(--wood-pale)']);
+        boxes.push([
+          stile + light + i * (light + muntins.width),
+          rails[0]!,
+          muntins.width,
+          clear,
+          'var(--wood)',
+        ]);
+    boxes.push(
+      [0, 0, stile, height, 'var(--wood-pale)'],
+      [width - stile, 0, stile, height, 'var(--wood-pale)'],
+    );
   } else {
     const { leg, rail, setBack } = spec;
     for (const y of [setBack, height - setBack - rail.thickness])

@@ -7,7 +7,15 @@ import { useAppSelector } from '../app/store.ts';
 export function GearSave() {
   const kept = useAppSelector((s) => s.gear);
   if (kept.save === 'conflict' || kept.message)
-    return <SaveTrouble what="The shop" kept={kept} merge={mergedShops} actions={gearActions} className="note error" />;
+    return (
+      <SaveTrouble
+        what="The shop"
+        kept={kept}
+        merge={mergedShops}
+        actions={gearActions}
+        className="note error"
+      />
+    );
   return (
     <span className="save" role="status">
       {kept.save === 'saved' ? 'Saved' : 'Saving…'}

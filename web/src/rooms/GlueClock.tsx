@@ -13,10 +13,16 @@ interface Gluing {
   readonly clamped: number;
 }
 const isGluing = (value: unknown): value is Gluing =>
-  isRecord(value) && typeof value['what'] === 'string' && typeof value['from'] === 'number' && typeof value['clamped'] === 'number'; // prettier-ignore
+  isRecord(value) &&
+  typeof value['what'] === 'string' &&
+  typeof value['from'] === 'number' &&
+  typeof value['clamped'] === 'number';
 const MINUTE = 60_000;
 
-/** From the first brush to the last clamp, and until the clamps may come off: told as it runs, and written down. */
+/**
+ * From the first brush to the last clamp, and until the clamps may come off: told as it runs, and
+ * written down.
+ */
 export function GlueClock({ what, title }: { what: string; title: string }) {
   const dispatch = useAppDispatch();
   const { open, clamped: hold } = useAppSelector((s) => s.gear.now?.gluing) ?? USUAL_GLUING;
@@ -40,12 +46,19 @@ export function GlueClock({ what, title }: { what: string; title: string }) {
     return (
       <p role="timer" className={spent > open * MINUTE ? 'note error' : 'note'}>
         <strong>{clockFace(spent)}</strong> since the first brush
-        {spent > open * MINUTE ? `; ■ the glue is open for ${open} min: close it now.` : `, of ${open} min.`}{' '}
+        {spent > open * MINUTE
+          ? `; ■ the glue is open for ${open} min: close it now.`
+          : `, of ${open} min.`}{' '}
         <button
           className="link"
           onClick={() => {
             const minutes = ((Date.now() - own.from) / MINUTE).toFixed(1);
-            dispatch(note({ kind: 'note', text: `${title}: all in clamps ${minutes} min after the first brush` }));
+            dispatch(
+              note({
+                kind: 'note',
+                text: `${title}: all in clamps ${minutes} min after the first brush`,
+              }),
+            );
             keep({ ...own, clamped: Date.now() });
           }}
         >

@@ -1,5 +1,13 @@
 import { Link } from 'react-router';
-import { LIMITS, toolsOf, USUAL_GLUING, type Gluing, type LengthStyle, type Shop, type ToolOf } from '@velk/core';
+import {
+  LIMITS,
+  toolsOf,
+  USUAL_GLUING,
+  type Gluing,
+  type LengthStyle,
+  type Shop,
+  type ToolOf,
+} from '@velk/core';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { NumberField } from './chest/FieldInput.tsx';
 
@@ -21,7 +29,8 @@ export function GluingFields({
 }) {
   const gluing = shop.gluing ?? USUAL_GLUING;
   const clamps = toolsOf(shop, 'clamp');
-  const put = (clamp: ToolOf<'clamp'>) => onChange({ ...shop, tools: shop.tools.map((own) => (own.id === clamp.id ? clamp : own)) }); // prettier-ignore
+  const put = (clamp: ToolOf<'clamp'>) =>
+    onChange({ ...shop, tools: shop.tools.map((own) => (own.id === clamp.id ? clamp : own)) });
   return (
     <>
       <h3>Glue</h3>
@@ -50,7 +59,10 @@ export function GluingFields({
               name={`shop.${clamp.id}.count`}
               label={`${clamp.name}, how many`}
               value={clamp.count}
-              check={(n) => (Number.isInteger(n) && n >= 1 && n <= LIMITS.pieces) || `A whole number from 1 to ${LIMITS.pieces}.`} // prettier-ignore
+              check={(n) =>
+                (Number.isInteger(n) && n >= 1 && n <= LIMITS.pieces) ||
+                `A whole number from 1 to ${LIMITS.pieces}.`
+              }
               onChange={(count) => put({ ...clamp, count })}
             />
             <span>that open</span>

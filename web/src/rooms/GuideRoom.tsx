@@ -34,7 +34,8 @@ export default function GuideRoom() {
       <article className="sheet guide">
         <Markdown components={{ a: A, h2: H2 }}>{guide}</Markdown>
         <p>
-          <Link to="/">To the jobs</Link> · <a href="/licences.md">Licences of what Velk is made with</a>
+          <Link to="/">To the jobs</Link> ·{' '}
+          <a href="/licences.md">Licences of what Velk is made with</a>
         </p>
       </article>
     </Frame>

@@ -1,6 +1,14 @@
 import { Button } from 'antd';
 import { useNavigate, useParams } from 'react-router';
-import { DEFER, type Card, type Job, type LengthStyle, type MemberName, type Plan, type RouteChoice } from '@velk/core';
+import {
+  DEFER,
+  type Card,
+  type Job,
+  type LengthStyle,
+  type MemberName,
+  type Plan,
+  type RouteChoice,
+} from '@velk/core';
 import { changed } from '../app/bench.ts';
 import { store, useAppDispatch } from '../app/store.ts';
 import { Spoken } from '../widgets/Spoken.tsx';
@@ -10,8 +18,20 @@ type Stop = Card['stops'][number];
 /** So many stand on the card; the others fold. */
 const SHOWN = 2;
 
-/** What Velk would not do: why, the other way, and a word that it was read. It is kept with the job. */
-export function Stops({ job, plan, card, style }: { job: Job; plan: Plan; card: Card; style: LengthStyle }) {
+/**
+ * What Velk would not do: why, the other way, and a word that it was read. It is kept with the job.
+ */
+export function Stops({
+  job,
+  plan,
+  card,
+  style,
+}: {
+  job: Job;
+  plan: Plan;
+  card: Card;
+  style: LengthStyle;
+}) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { id } = useParams();
@@ -20,11 +40,15 @@ export function Stops({ job, plan, card, style }: { job: Job; plan: Plan; card: 
   const member = (stop: Stop): MemberName =>
     setups.flatMap((s) => s.occurrences).find((o) => o.joint === stop.joint)!.member;
   const otherWay = (stop: Stop): RouteChoice | undefined =>
-    plan.joints.find((j) => j.joint === stop.joint)?.routes[member(stop)].find((r) => r.refusals.length === 0);
+    plan.joints
+      .find((j) => j.joint === stop.joint)
+      ?.routes[member(stop)].find((r) => r.refusals.length === 0);
   const inJoint = (stop: Stop, change: (joint: Job['joints'][number]) => Job['joints'][number]) => {
     /** The job as it is, which may be newer than what was planned. */
     const now = store.getState().bench.now ?? job;
-    dispatch(changed({ ...now, joints: now.joints.map((j) => (j.id === stop.joint ? change(j) : j)) }));
+    dispatch(
+      changed({ ...now, joints: now.joints.map((j) => (j.id === stop.joint ? change(j) : j)) }),
+    );
   };
   const nameOf = (stop: Stop) => job.joints.find((j) => j.id === stop.joint)?.name;
   return (
@@ -46,19 +70,31 @@ export function Stops({ job, plan, card, style }: { job: Job; plan: Plan; card: 
                 {other ? (
                   <Button
                     type="primary"
-                    onClick={() => inJoint(stop, (j) => ({ ...j, routes: { ...j.routes, [member(stop)]: other.id } }))}
+                    onClick={() =>
+                      inJoint(stop, (j) => ({
+                        ...j,
+                        routes: { ...j.routes, [member(stop)]: other.id },
+                      }))
+                    }
                   >
                     Cut it the other way: {other.title}
                   </Button>
                 ) : (
-                  <Button onClick={() => void navigate(`/job/${id}/methods`)}>Other ways, under Methods</Button>
+                  <Button onClick={() => void navigate(`/job/${id}/methods`)}>
+                    Other ways, under Methods
+                  </Button>
                 )}
                 {stop.read ? (
                   <span role="status">■ Read, and kept with the job.</span>
                 ) : (
                   <Button
                     danger
-                    onClick={() => inJoint(stop, (j) => ({ ...j, read: [...new Set([...(j.read ?? []), stop.key])] }))}
+                    onClick={() =>
+                      inJoint(stop, (j) => ({
+                        ...j,
+                        read: [...new Set([...(j.read ?? []), stop.key])],
+                      }))
+                    }
                   >
                     I have read this, and cut it so all the same
                   </Button>

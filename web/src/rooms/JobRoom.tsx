@@ -1,6 +1,14 @@
 import { memo, useCallback, useEffect, useMemo, useRef, type ComponentType } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
-import { mergedJobs, mergedShops, resolve, type Job, type Joint, type Part, type Shop } from '@velk/core';
+import {
+  mergedJobs,
+  mergedShops,
+  resolve,
+  type Job,
+  type Joint,
+  type Part,
+  type Shop,
+} from '@velk/core';
 import { sentenceOf } from '../app/api.ts';
 import { Frame } from '../app/Frame.tsx';
 import { Guarded } from '../app/Guarded.tsx';
@@ -29,7 +37,10 @@ import { BoardsRoom } from './stock/BoardsRoom.tsx';
 import { StockRoom } from './stock/StockRoom.tsx';
 import { TasksRoom } from './TasksRoom.tsx';
 
-/** One job: opens it (with what was typed and not yet saved), plans it, saves it, and shows its rooms. */
+/**
+ * One job: opens it (with what was typed and not yet saved), plans it, saves it, and shows its
+ * rooms.
+ */
 export default function JobRoom() {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
@@ -71,21 +82,23 @@ export default function JobRoom() {
         <Guarded by={[job, plan]}>
           {keepsNothing && (
             <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
-              This browser keeps nothing just now: its storage is full or forbidden. Wait for “Saved” before you leave.
+              This browser keeps nothing just now: its storage is full or forbidden. Wait for
+              “Saved” before you leave.
             </p>
           )}
           <LeftBehind what="this job" now={job} merge={mergedJobs} {...behind} />
           <LeftBehind what="the shop" now={shop} merge={mergedShops} {...shopsBehind} />
           {gone && (
             <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
-              This job has no joint “{gone}”, which the address names: it was removed, or the address is of another job.
-              The joints it has are in the list.
+              This job has no joint “{gone}”, which the address names: it was removed, or the
+              address is of another job. The joints it has are in the list.
             </p>
           )}
           {failed && (
             <p className="note error" role="alert" style={{ margin: '14px 22px 0' }}>
-              This job could not be planned: {failed}. {plan ? 'What is shown is the plan before the last change.' : ''}{' '}
-              Undo the last change; the job itself is kept.
+              This job could not be planned: {failed}.{' '}
+              {plan ? 'What is shown is the plan before the last change.' : ''} Undo the last
+              change; the job itself is kept.
             </p>
           )}
           <Rooms id={id} />
@@ -97,7 +110,10 @@ export default function JobRoom() {
   );
 }
 
-/** The rooms of a job. Which one is open doesn't change with the job, so it isn't asked again at every key. */
+/**
+ * The rooms of a job. Which one is open doesn't change with the job, so it isn't asked again at
+ * every key.
+ */
 const Rooms = memo(function Rooms({ id }: { id: string }) {
   const at = (room: Room) => <Opened room={room} id={id} />;
   return (
@@ -170,7 +186,13 @@ interface JointLinkProps {
 }
 
 /** Drawn anew only when its own joint or parts change: a job may have hundreds. */
-const JointLink = memo(function JointLink({ joint, tenoned, mortised, current, onPick }: JointLinkProps) {
+const JointLink = memo(function JointLink({
+  joint,
+  tenoned,
+  mortised,
+  current,
+  onPick,
+}: JointLinkProps) {
   const { kind, params, members } = resolve(joint, { parts: [tenoned, mortised] });
   const view = kind.drawing(params, members).views.find((v) => v.id === 'end');
   const ends = tenoned.quantity * (joint.tenoned.ends === 'both' ? 2 : 1);

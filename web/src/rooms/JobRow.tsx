@@ -30,19 +30,41 @@ const MOVES: Readonly<Record<Place, readonly (readonly [place: Place, label: str
 
 const counted = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;
 
-/** One job of the list: what it is, how far it is, whether something of it waits to be saved, and what to do with it. */
-export function JobRow({ job, waits, deeds }: { job: JobSummary; waits: boolean; deeds: JobDeeds }) {
+/**
+ * One job of the list: what it is, how far it is, whether something of it waits to be saved, and
+ * what to do with it.
+ */
+export function JobRow({
+  job,
+  waits,
+  deeds,
+}: {
+  job: JobSummary;
+  waits: boolean;
+  deeds: JobDeeds;
+}) {
   const seen = useAppSelector((s) => s.view.seen[job.id]);
   const stages = useMemo(() => stagesInList(job, seen), [job, seen]);
   const items = [
     { key: 'file', label: 'Save as a job file', onClick: () => deeds.save(job) },
     { key: 'copy', label: 'Make another like it', onClick: () => deeds.copy(job, true) },
-    { key: 'template', label: 'Make another, sizes not measured yet', onClick: () => deeds.copy(job, false) },
-    ...MOVES[job.place].map(([place, label]) => ({ key: place, label, onClick: () => deeds.move(job, place) })),
+    {
+      key: 'template',
+      label: 'Make another, sizes not measured yet',
+      onClick: () => deeds.copy(job, false),
+    },
+    ...MOVES[job.place].map(([place, label]) => ({
+      key: place,
+      label,
+      onClick: () => deeds.move(job, place),
+    })),
   ];
   return (
     <div className="row jobrow">
-      <Link to={`/job/${job.id}/${job.joints ? 'joints' : 'stock'}`} style={{ fontSize: 19, fontWeight: 600 }}>
+      <Link
+        to={`/job/${job.id}/${job.joints ? 'joints' : 'stock'}`}
+        style={{ fontSize: 19, fontWeight: 600 }}
+      >
         {job.name}
       </Link>
       <span>
@@ -72,7 +94,10 @@ function wordsOf({ joints, parts, plan }: JobSummary): string {
 
 /** The stages that are known without opening a job: of its record nothing is. */
 function stagesInList({ parts, joints, plan }: JobSummary, seen?: SeenRooms): Stage[] {
-  const stages = stagesOf({ parts, joints, plan: plan ?? null, cut: 'none', otherwise: 0, noted: 0 }, seen);
+  const stages = stagesOf(
+    { parts, joints, plan: plan ?? null, cut: 'none', otherwise: 0, noted: 0 },
+    seen,
+  );
   const unknown = plan?.proved ? ['floor', 'log'] : ['proof', 'floor', 'log'];
   return stages.filter(({ id }) => !unknown.includes(id));
 }

@@ -27,14 +27,20 @@ import { Choice } from '../widgets/Choice.tsx';
 
 /** What is on the bench: every job, a new one, and one from a file. */
 export function JobsRoom() {
-  const { data: jobs, error } = useJobsQuery(undefined, { refetchOnMountOrArgChange: true, pollingInterval: 15_000 });
+  const { data: jobs, error } = useJobsQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: 15_000,
+  });
   const { data: shop } = useShopQuery();
   useEffect(() => void (jobs && keepListed(jobs)), [jobs]);
   const waiting = useWaiting();
   const [place, setPlace] = useState<Place>('bench');
   const [words, setWords] = useSought();
   const [sort, setSort] = useState<Sort>('changed');
-  const shown = useMemo(() => shownJobs(jobs ?? [], { place, words, sort }), [jobs, place, words, sort]);
+  const shown = useMemo(
+    () => shownJobs(jobs ?? [], { place, words, sort }),
+    [jobs, place, words, sort],
+  );
   const [create] = useCreateJobMutation();
   const [importJob] = useImportJobMutation();
   const [fetchJob] = useLazyJobQuery();
@@ -65,7 +71,8 @@ export function JobsRoom() {
       });
     const { otherChest, readJobFile } = await import('./reading.ts');
     const checked = readJobFile(await chosen.text());
-    if (!checked.ok) return setWrong({ title: `${chosen.name} can’t be opened.`, errors: checked.errors });
+    if (!checked.ok)
+      return setWrong({ title: `${chosen.name} can’t be opened.`, errors: checked.errors });
     try {
       const made = await importJob(checked.value).unwrap();
       const chest = shop && otherChest(checked.value.shop, shop.shop);
@@ -73,14 +80,21 @@ export function JobsRoom() {
         setOpened({ job: made.id, name: checked.value.job.name, chest });
       else await navigate(`/job/${made.id}/joints`);
     } catch (problem) {
-      setWrong({ title: sentenceOf(problem), errors: (problem as ServerProblem).data?.errors ?? [] });
+      setWrong({
+        title: sentenceOf(problem),
+        errors: (problem as ServerProblem).data?.errors ?? [],
+      });
     }
   };
 
   const save = async (job: JobSummary) => {
     try {
       const whole = await fetchFile(job.id).unwrap();
-      saveText(`${job.name}.velk-job.json`, 'application/json', `${JSON.stringify(whole, null, 2)}\n`);
+      saveText(
+        `${job.name}.velk-job.json`,
+        'application/json',
+        `${JSON.stringify(whole, null, 2)}\n`,
+      );
     } catch (problem) {
       setWrong({ title: sentenceOf(problem), errors: [] });
     }
@@ -124,7 +138,13 @@ export function JobsRoom() {
         onDrop={drop}
       >
         <header
-          style={{ display: 'flex', justifyContent: 'space-between', alignItems: 'end', gap: 20, flexWrap: 'wrap' }}
+          style={{
+            display: 'flex',
+            justifyContent: 'space-between',
+            alignItems: 'end',
+            gap: 20,
+            flexWrap: 'wrap',
+          }}
         >
           <h1>On the bench</h1>
           <div style={{ display: 'flex', gap: 18, alignItems: 'center' }}>
@@ -157,11 +177,16 @@ export function JobsRoom() {
             ))}
           </div>
         )}
-        {opened && <OwnChest file={opened} onDone={() => void navigate(`/job/${opened.job}/joints`)} />}
+        {opened && (
+          <OwnChest file={opened} onDone={() => void navigate(`/job/${opened.job}/joints`)} />
+        )}
         {moved && (
           <p className="note" role="status" style={{ margin: '14px 0' }}>
             {moved.job.name}: {PLACES[moved.place].done}.{' '}
-            <button className="link" onClick={() => void move(moved.job, moved.job.place).then(() => setMoved(null))}>
+            <button
+              className="link"
+              onClick={() => void move(moved.job, moved.job.place).then(() => setMoved(null))}
+            >
               Undo
             </button>
           </p>
@@ -190,7 +215,10 @@ export function JobsRoom() {
             <Choice<Sort>
               label="Sorted by"
               value={sort}
-              options={Object.entries(SORTS).map(([value, { title }]) => ({ value: value as Sort, label: title }))}
+              options={Object.entries(SORTS).map(([value, { title }]) => ({
+                value: value as Sort,
+                label: title,
+              }))}
               onChange={setSort}
             />
           </div>
@@ -198,7 +226,10 @@ export function JobsRoom() {
         {jobs?.length === 0 && (
           <div className="start">
             <h2>Nothing on the bench yet</h2>
-            <p>A job is the parts you cut and the joints between them. Start with one rail and one stile.</p>
+            <p>
+              A job is the parts you cut and the joints between them. Start with one rail and one
+              stile.
+            </p>
           </div>
         )}
         {jobs && jobs.length > 0 && shown.length === 0 && (

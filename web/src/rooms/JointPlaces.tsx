@@ -1,5 +1,13 @@
 import type { ReactNode } from 'react';
-import { inARow, LIMITS, withPerPiece, type Job, type Joint, type LengthStyle, type MemberName } from '@velk/core';
+import {
+  inARow,
+  LIMITS,
+  withPerPiece,
+  type Job,
+  type Joint,
+  type LengthStyle,
+  type MemberName,
+} from '@velk/core';
 import { CountField } from '../widgets/CountField.tsx';
 import { Choice } from '../widgets/Choice.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';

@@ -52,7 +52,8 @@ function useOffered(joint: string): { dimension: string; value: number; done: ()
 
 const NONE = [] as const;
 
-const words = (dimension: string): string => dimension.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
+const words = (dimension: string): string =>
+  dimension.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
 
 /** The joint sheet: the drawing is the form, reasons and warnings stand in the margin. */
 export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
@@ -67,19 +68,36 @@ export function JointsRoom({ job, shop }: { job: Job; shop: Shop }) {
         {...(joint && { onBack: () => setAdding(false) })}
       />
     );
-  return <JointSheet key={joint.id} job={job} shop={shop} joint={joint} onAdd={() => setAdding(true)} />;
+  return (
+    <JointSheet key={joint.id} job={job} shop={shop} joint={joint} onAdd={() => setAdding(true)} />
+  );
 }
 
-function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: Joint; onAdd: () => void }) {
+function JointSheet({
+  job,
+  shop,
+  joint,
+  onAdd,
+}: {
+  job: Job;
+  shop: Shop;
+  joint: Joint;
+  onAdd: () => void;
+}) {
   const dispatch = useAppDispatch();
   const style = useStyle();
   const { kind, params, parts, members } = useMemo(() => resolve(joint, job), [joint, job]);
   const available = useMemo(() => availableIn(shopFor(job, shop)), [job, shop]);
   const drawing = useMemo(() => kind.drawing(params, members), [kind, params, members]);
   const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
-  /** All that is wrong or worth saying comes from the plan, whatever it is about: none is judged here anew. */
+  /**
+   * All that is wrong or worth saying comes from the plan, whatever it is about: none is judged
+   * here anew.
+   */
   const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id));
-  /** The margin is shown once it is known what stands in it, so that nothing moves under the hand. */
+  /**
+   * The margin is shown once it is known what stands in it, so that nothing moves under the hand.
+   */
   const told = useAppSelector((s) => s.plans.plan !== null || s.plans.error !== '');
   const problems = plan?.problems.length ? plan.problems : NONE;
   const advice: readonly Advice[] = plan?.advice ?? NONE;
@@ -96,7 +114,10 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
     replace({ ...joint, params: kind.withChoice(params, id, value, members, available) }),
   );
   const propose = () =>
-    replace({ ...joint, params: { ...kind.propose(members, available).params, position: params['position'] } });
+    replace({
+      ...joint,
+      params: { ...kind.propose(members, available).params, position: params['position'] },
+    });
   const swap = (member: 'tenoned' | 'mortised', part: string) =>
     replace({ ...joint, [member]: { ...joint[member], part } });
   const [picking, setPicking] = useState(false);
@@ -116,16 +137,25 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
   const take = (taken: readonly Proposal[]) =>
     replace({
       ...joint,
-      params: taken.reduce((all, { dimension, value }) => kind.withDimension(all, members, dimension, value), params),
+      params: taken.reduce(
+        (all, { dimension, value }) => kind.withDimension(all, members, dimension, value),
+        params,
+      ),
     });
   const angles = drawing.dimensions.filter((d) => d.angle);
   const inMargin = drawing.dimensions.filter((d) => d.view === 'margin' && !d.angle);
   const onSheet = useMemo(() => drawing.dimensions.filter((d) => d.view !== 'margin'), [drawing]);
   const { tenoned, mortised } = parts;
-  const sets = useMemo(() => ({ tenoned: tenoned.set, mortised: mortised.set }), [tenoned.set, mortised.set]);
+  const sets = useMemo(
+    () => ({ tenoned: tenoned.set, mortised: mortised.set }),
+    [tenoned.set, mortised.set],
+  );
   return (
     <div className="sheet withmargin" style={{ minHeight: '100%' }}>
-      <section aria-label="Joint sheet" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}>
+      <section
+        aria-label="Joint sheet"
+        style={{ paddingRight: 22, minWidth: 0, paddingBottom: 36 }}
+      >
         <h1 className="unseen">{joint.name}</h1>
         <div className="between" style={{ alignItems: 'end' }}>
           <span style={{ flex: '1 1 240px' }}>
@@ -145,13 +175,23 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             </button>
             <button
               className="link"
-              onClick={() => dispatch(changed({ ...job, joints: job.joints.filter((j) => j.id !== joint.id) }))}
+              onClick={() =>
+                dispatch(changed({ ...job, joints: job.joints.filter((j) => j.id !== joint.id) }))
+              }
             >
               Remove this one
             </button>
           </span>
         </div>
-        <div style={{ display: 'flex', gap: '8px 18px', flexWrap: 'wrap', alignItems: 'center', margin: '4px 0 0' }}>
+        <div
+          style={{
+            display: 'flex',
+            gap: '8px 18px',
+            flexWrap: 'wrap',
+            alignItems: 'center',
+            margin: '4px 0 0',
+          }}
+        >
           <button className="link" aria-expanded={picking} onClick={() => setPicking(!picking)}>
             {kind.title}
           </button>
@@ -198,7 +238,13 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
           ))}
         </div>
         {picking && (
-          <KindPicker members={members} names={names} available={available} current={joint.kind} onPick={become} />
+          <KindPicker
+            members={members}
+            names={names}
+            available={available}
+            current={joint.kind}
+            onPick={become}
+          />
         )}
         <div className="scrolling">
           <div>
@@ -234,8 +280,10 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
           <div className="note" role="status">
             <h3>Now a {kind.title.toLowerCase()}</h3>
             <p>
-              {change.proposed.length > 0 && `Proposed anew: ${change.proposed.map(words).join(', ')}. `}
-              {change.setAside.length > 0 && `Set aside: ${change.setAside.map(words).join(', ')}. `}
+              {change.proposed.length > 0 &&
+                `Proposed anew: ${change.proposed.map(words).join(', ')}. `}
+              {change.setAside.length > 0 &&
+                `Set aside: ${change.setAside.map(words).join(', ')}. `}
               Everything else is kept; undo brings the other back.{' '}
               <button className="link" onClick={() => setChange(null)}>
                 Good
@@ -247,7 +295,8 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
           <div className="note" role="status">
             <h3>From a quick figure</h3>
             <p>
-              {drawing.dimensions.find((d) => d.id === offered.dimension)?.name ?? words(offered.dimension)}{' '}
+              {drawing.dimensions.find((d) => d.id === offered.dimension)?.name ??
+                words(offered.dimension)}{' '}
               <Spoken sentence={{ text: '{v}', lengths: { v: offered.value } }} style={style} />:{' '}
               <button
                 className="link"
@@ -282,9 +331,12 @@ function JointSheet({ job, shop, joint, onAdd }: { job: Job; shop: Shop; joint: 
             <p>
               <Spoken sentence={a.reason} style={style} />{' '}
               {a.propose !== undefined &&
-                proposals?.each.some(({ dimension, value }) => dimension === a.dimension && value === a.propose) && (
+                proposals?.each.some(
+                  ({ dimension, value }) => dimension === a.dimension && value === a.propose,
+                ) && (
                   <button className="link" onClick={() => set(a.dimension, a.propose!)}>
-                    Use <Spoken sentence={{ text: '{v}', lengths: { v: a.propose } }} style={style} />
+                    Use{' '}
+                    <Spoken sentence={{ text: '{v}', lengths: { v: a.propose } }} style={style} />
                   </button>
                 )}
             </p>

@@ -79,7 +79,15 @@ function Hole({ own: { name, wanted, hole, known }, style }: { own: HoleFor; sty
 }
 
 /** What stood where then, what is another now, and where it would stand by that. */
-function Brought({ card, own: { kept, figures, differs }, style }: { card: Card; own: KeptFor; style: LengthStyle }) {
+function Brought({
+  card,
+  own: { kept, figures, differs },
+  style,
+}: {
+  card: Card;
+  own: KeptFor;
+  style: LengthStyle;
+}) {
   const dispatch = useAppDispatch();
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   const moved = figures.filter(({ wanted, now }) => Math.abs(now - wanted) > 1e-6);
@@ -125,7 +133,10 @@ function Brought({ card, own: { kept, figures, differs }, style }: { card: Card;
               note({
                 kind: 'set',
                 card: card.id,
-                moved: moved.map(({ distance, now: value }) => ({ ...askedOf({ distance, value }), value })),
+                moved: moved.map(({ distance, now: value }) => ({
+                  ...askedOf({ distance, value }),
+                  value,
+                })),
               }),
             )
           }
@@ -138,7 +149,10 @@ function Brought({ card, own: { kept, figures, differs }, style }: { card: Card;
 }
 
 /** What is said where the shop can keep no more of them. */
-const FULL = { ok: false, message: `The shop keeps ${LIMITS.keptPictures} pictures of set-ups. Let one go first, or keep this without.` } as const; // prettier-ignore
+const FULL = {
+  ok: false,
+  message: `The shop keeps ${LIMITS.keptPictures} pictures of set-ups. Let one go first, or keep this without.`,
+} as const;
 
 /** The form of what is typed of holes and pins, by the figure they belong to. */
 const NO_HOLES = { rows: [{ figure: '', hole: '' }] };
@@ -153,9 +167,18 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
   const holes = Object.fromEntries(rows.map(({ figure, hole }) => [figure, hole]));
   const [trouble, setTrouble] = useState('');
   const [done, setDone] = useState(false);
-  const kept = keptFrom(card, plan, record, { id: '', on: today(), note: (words ?? '').trim(), picture, holes, style });
+  const kept = keptFrom(card, plan, record, {
+    id: '',
+    on: today(),
+    note: (words ?? '').trim(),
+    picture,
+    holes,
+    style,
+  });
   const fill = (figure: string, hole: string) =>
-    setRows({ rows: [...rows.filter((row) => row.figure !== '' && row.figure !== figure), { figure, hole }] });
+    setRows({
+      rows: [...rows.filter((row) => row.figure !== '' && row.figure !== figure), { figure, hole }],
+    });
   const letGo = () => {
     setWords(null);
     setRows(null);
@@ -174,7 +197,8 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
     setPicture(made.ok ? made.picture : '');
     setTrouble(made.ok ? '' : made.message);
   };
-  if (done) return <p role="status">Kept: it comes back wherever this is cut on the same machine.</p>;
+  if (done)
+    return <p role="status">Kept: it comes back wherever this is cut on the same machine.</p>;
   if (words === undefined)
     return (
       <button className="link" onClick={() => setWords('')}>
@@ -190,7 +214,12 @@ function Keep({ plan, card, style }: { plan: Plan; card: Card; style: LengthStyl
     >
       <label>
         <span>What else is to be known of it: what held it, what was clamped where</span>
-        <input value={words} maxLength={LIMITS.notes} onChange={(event) => setWords(event.target.value)} autoFocus />
+        <input
+          value={words}
+          maxLength={LIMITS.notes}
+          onChange={(event) => setWords(event.target.value)}
+          autoFocus
+        />
       </label>{' '}
       {kept.figures.map((figure) => (
         <label key={figureKey(figure)}>
@@ -234,7 +263,9 @@ export function KeptList() {
   };
   if (!kept.length)
     return (
-      <p className="quiet">None yet. Once a set-up has worked, keep it at its card: it comes back in other jobs.</p>
+      <p className="quiet">
+        None yet. Once a set-up has worked, keep it at its card: it comes back in other jobs.
+      </p>
     );
   return (
     <ul className="plain" ref={list} {...oneStop}>
@@ -246,7 +277,11 @@ export function KeptList() {
             {words && `: ${words}`}
           </span>{' '}
           {picture && <img src={picture} alt={`${title}, as it stood`} />}{' '}
-          <button className="link" onClick={() => letGo(id)} aria-label={`Let ${title} of ${job} go`}>
+          <button
+            className="link"
+            onClick={() => letGo(id)}
+            aria-label={`Let ${title} of ${job} go`}
+          >
             Let it go
           </button>
         </li>

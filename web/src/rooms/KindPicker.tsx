@@ -26,7 +26,10 @@ const WHERE: Record<JointKind['where'], string> = {
   frame: 'Round a panel',
 };
 
-/** The kinds of joint, each pictured with the very pieces it would join: picked by where they meet and what is seen. */
+/**
+ * The kinds of joint, each pictured with the very pieces it would join: picked by where they meet
+ * and what is seen.
+ */
 export function KindPicker({ members, names, available, current, onPick }: Props) {
   const style = useStyle();
   return (
@@ -82,7 +85,11 @@ const FILL: Record<string, string> = {
 const [WIDE, TALL] = [190, 84];
 
 /** The view that tells the joint from others. */
-function KindPicture({ kind, params, members }: Pick<Props, 'members'> & { kind: JointKind; params: object }) {
+function KindPicture({
+  kind,
+  params,
+  members,
+}: Pick<Props, 'members'> & { kind: JointKind; params: object }) {
   const view = kind.drawing({ ...params }, members).views.find((v) => v.id === kind.picture);
   const shapes = (view?.outlines ?? []).flatMap((o) => {
     /** On the face the other piece hides tongue and mortise: the picture looks through it. */
@@ -95,11 +102,18 @@ function KindPicture({ kind, params, members }: Pick<Props, 'members'> & { kind:
   const [x0, x1] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))];
   const [y0, y1] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))];
   const scale = Math.min((WIDE - 4) / (x1 - x0), (TALL - 4) / (y1 - y0));
-  const at = ([x, y]: Vec2) => `${(2 + (x - x0) * scale).toFixed(1)} ${(2 + (y1 - y) * scale).toFixed(1)}`;
+  const at = ([x, y]: Vec2) =>
+    `${(2 + (x - x0) * scale).toFixed(1)} ${(2 + (y1 - y) * scale).toFixed(1)}`;
   return (
     <svg width={WIDE} height={TALL} aria-hidden>
       {shapes.map((s, i) => (
-        <path key={i} d={`M${s.points.map(at).join('L')}Z`} fill={FILL[s.role]} stroke="var(--ink)" strokeWidth={1.3} />
+        <path
+          key={i}
+          d={`M${s.points.map(at).join('L')}Z`}
+          fill={FILL[s.role]}
+          stroke="var(--ink)"
+          strokeWidth={1.3}
+        />
       ))}
     </svg>
   );

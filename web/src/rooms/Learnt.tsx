@@ -1,5 +1,12 @@
 import { useMemo } from 'react';
-import { calibrated, calibrationNamed, type Learned, type LengthStyle, type Observation, type Plan } from '@velk/core';
+import {
+  calibrated,
+  calibrationNamed,
+  type Learned,
+  type LengthStyle,
+  type Observation,
+  type Plan,
+} from '@velk/core';
 import { today } from '../app/days.ts';
 import { gearChanged } from '../app/gear.ts';
 import { useAppDispatch } from '../app/store.ts';
@@ -8,7 +15,15 @@ import { currentShop } from '../app/useGear.ts';
 import { CalibratedSize } from './chest/CalibratedSize.tsx';
 
 /** What the readings of test pieces say that the tools truly are, each taken by a press. */
-export function Learnt({ plan, holds, style }: { plan: Plan; holds: readonly Observation[]; style: LengthStyle }) {
+export function Learnt({
+  plan,
+  holds,
+  style,
+}: {
+  plan: Plan;
+  holds: readonly Observation[];
+  style: LengthStyle;
+}) {
   const dispatch = useAppDispatch();
   const { job, shop } = plan.basis;
   const question = useMemo(() => {
@@ -17,7 +32,8 @@ export function Learnt({ plan, holds, style }: { plan: Plan; holds: readonly Obs
   }, [job, shop, holds]);
   const found = useAsked('learned', question);
   if (!question) return null;
-  if (found?.of !== question) return <p className="quiet">Looking at what the readings say of the tools…</p>;
+  if (found?.of !== question)
+    return <p className="quiet">Looking at what the readings say of the tools…</p>;
   if (!found.answer.learned?.length) return null;
   const { learned } = found.answer;
   const take = (some: readonly Learned[]) => {
@@ -26,7 +42,10 @@ export function Learnt({ plan, holds, style }: { plan: Plan; holds: readonly Obs
     const tools = own.tools.map((one) =>
       some
         .filter(({ tool }) => tool === one.id)
-        .reduce((made, { kind, estimate }) => calibrated(made, calibrationNamed(kind), estimate, today()), one),
+        .reduce(
+          (made, { kind, estimate }) => calibrated(made, calibrationNamed(kind), estimate, today()),
+          one,
+        ),
     );
     dispatch(gearChanged({ ...own, tools }));
   };
@@ -34,7 +53,8 @@ export function Learnt({ plan, holds, style }: { plan: Plan; holds: readonly Obs
     <section aria-label="What the readings say of the tools">
       <h2>What the readings say of the tools</h2>
       <p className="quiet">
-        Only what they tell apart from all else: a slot is off by its cutter or its bushing until one of them is known.
+        Only what they tell apart from all else: a slot is off by its cutter or its bushing until
+        one of them is known.
       </p>
       <ul className="learnt">
         {learned.map((one) => {
@@ -46,8 +66,9 @@ export function Learnt({ plan, holds, style }: { plan: Plan; holds: readonly Obs
               <strong>
                 <CalibratedSize kind={kind} value={one.estimate.value} style={style} />
               </strong>
-              , scatter <CalibratedSize kind={kind} value={one.estimate.spread} style={style} /> over{' '}
-              {one.estimate.count} readings; until now <CalibratedSize kind={kind} value={one.stated} style={style} />.{' '}
+              , scatter <CalibratedSize kind={kind} value={one.estimate.spread} style={style} />{' '}
+              over {one.estimate.count} readings; until now{' '}
+              <CalibratedSize kind={kind} value={one.stated} style={style} />.{' '}
               <button className="link" onClick={() => take([one])}>
                 Take it
               </button>
@@ -56,7 +77,8 @@ export function Learnt({ plan, holds, style }: { plan: Plan; holds: readonly Obs
         })}
       </ul>
       <p className="quiet">
-        What is taken changes the figures of every card it counts in; under Chest undo takes it back.
+        What is taken changes the figures of every card it counts in; under Chest undo takes it
+        back.
       </p>
     </section>
   );

@@ -19,7 +19,9 @@ function useUnsent(): string[] {
   return [...counted(jobs, 'changed job'), ...counted(lines, 'line')];
 }
 
-/** The door: at the machine by the key that Velk printed, from the shop’s network by its passphrase. */
+/**
+ * The door: at the machine by the key that Velk printed, from the shop’s network by its passphrase.
+ */
 export default function LetIn({ door }: { door: Access['door'] }) {
   const [said, setSaid] = useState('');
   const [shown, setShown] = useState(false);
@@ -29,7 +31,10 @@ export default function LetIn({ door }: { door: Access['door'] }) {
   const network = door === 'network';
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void enter({ ...(network ? { passphrase: said } : { key: keyIn(said) }), device: thisDevice(name) });
+    void enter({
+      ...(network ? { passphrase: said } : { key: keyIn(said) }),
+      device: thisDevice(name),
+    });
   };
   return (
     <main className="firstrun">
@@ -42,8 +47,8 @@ export default function LetIn({ door }: { door: Access['door'] }) {
       </p>
       {unsent.length > 0 && (
         <p className="note" role="status">
-          What was done here and not sent is kept on this device: {unsent.join(' and ')}. It goes out once the device is
-          let in and the job is opened.
+          What was done here and not sent is kept on this device: {unsent.join(' and ')}. It goes
+          out once the device is let in and the job is opened.
         </p>
       )}
       <form onSubmit={submit}>
@@ -65,11 +70,13 @@ export default function LetIn({ door }: { door: Access['door'] }) {
         {network && (
           <>
             <label className="tick">
-              <input type="checkbox" checked={shown} onChange={(e) => setShown(e.target.checked)} /> Show it
+              <input type="checkbox" checked={shown} onChange={(e) => setShown(e.target.checked)} />{' '}
+              Show it
             </label>
             <label>
               <span>
-                What is this device called? <span className="quiet">Saves are kept under its name.</span>
+                What is this device called?{' '}
+                <span className="quiet">Saves are kept under its name.</span>
               </span>
               <span className="field wide">
                 <input

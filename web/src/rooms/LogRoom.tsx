@@ -39,7 +39,10 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
   const { holds } = useRecordState();
   const [search, setSearch] = useSought();
   const [shown, setShown] = useState(SHOWN);
-  const lines = useMemo(() => logLines(plan, [...known, ...waiting], style), [plan, known, waiting, style]);
+  const lines = useMemo(
+    () => logLines(plan, [...known, ...waiting], style),
+    [plan, known, waiting, style],
+  );
   const series = useMemo(() => readingSeries(plan, holds), [plan, holds]);
   const pace = useMemo(() => paceOf(plan, holds), [plan, holds]);
   const words = search.trim().toLowerCase();
@@ -49,7 +52,8 @@ function Log({ id, plan }: { id: string; plan: Plan }) {
       <div className="sheet">
         <h1>Log</h1>
         <p style={{ margin: '10px 0' }}>
-          Nothing is written down yet. What is cut, measured and spoiled on the floor stands here, with who saw it.
+          Nothing is written down yet. What is cut, measured and spoiled on the floor stands here,
+          with who saw it.
         </p>
         <Link to={floorPath(id)}>To the floor</Link>
       </div>
@@ -134,7 +138,8 @@ function PaceTold({ pace }: { pace: Pace }) {
   };
   return (
     <p className="note" style={{ margin: '12px 0' }}>
-      Changing over was timed {pace.count} times and took {took} minutes, where {reckoned} are reckoned.{' '}
+      Changing over was timed {pace.count} times and took {took} minutes, where {reckoned} are
+      reckoned.{' '}
       <button className="link" onClick={take}>
         Reckon so from now on
       </button>{' '}

@@ -6,7 +6,9 @@ import { useAppDispatch } from '../app/store.ts';
 export function MachinesFree({ job, shop }: { job: Job; shop: Shop }) {
   const dispatch = useAppDispatch();
   const away = job.away ?? [];
-  const machines = shop.tools.filter(({ kind, retired }) => TOOL_KINDS[kind].shelf === 'Machines' && !retired);
+  const machines = shop.tools.filter(
+    ({ kind, retired }) => TOOL_KINDS[kind].shelf === 'Machines' && !retired,
+  );
   const taken = machines.filter(({ id }) => away.includes(id));
   const put = (id: string, free: boolean) => {
     const { away: _, ...rest } = job;
@@ -16,13 +18,19 @@ export function MachinesFree({ job, shop }: { job: Job; shop: Shop }) {
   return (
     <details className="noprint" open={taken.length > 0 || undefined}>
       <summary>
-        {taken.length ? `Planned without ${taken.map(({ name }) => name).join(', ')}` : 'Is a machine not free?'}
+        {taken.length
+          ? `Planned without ${taken.map(({ name }) => name).join(', ')}`
+          : 'Is a machine not free?'}
       </summary>
       <span style={{ display: 'flex', gap: '4px 18px', flexWrap: 'wrap', padding: '6px 0 10px' }}>
         {machines.map(({ id, name }) => (
           <label key={id} className="tick">
-            <input type="checkbox" checked={!away.includes(id)} onChange={(e) => put(id, e.target.checked)} /> {name} is
-            free
+            <input
+              type="checkbox"
+              checked={!away.includes(id)}
+              onChange={(e) => put(id, e.target.checked)}
+            />{' '}
+            {name} is free
           </label>
         ))}
       </span>

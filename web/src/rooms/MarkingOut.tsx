@@ -18,7 +18,10 @@ interface Props {
   readonly style: LengthStyle;
 }
 
-/** What to mark on which side from which datum: all of it on the first piece, on the rest only what is worked by hand. */
+/**
+ * What to mark on which side from which datum: all of it on the first piece, on the rest only what
+ * is worked by hand.
+ */
 export function MarkingOut({ job, joint, plan, style }: Props) {
   if (!plan || plan.problems.length) return null;
   const { kind, params, parts, members } = resolve(joint, job);
@@ -45,7 +48,12 @@ export function MarkingOut({ job, joint, plan, style }: Props) {
         </thead>
         <tbody>
           {lines.map((l, i) => (
-            <Row key={i} line={l} part={lines[i - 1]?.member === l.member ? '' : parts[l.member].name} style={style} />
+            <Row
+              key={i}
+              line={l}
+              part={lines[i - 1]?.member === l.member ? '' : parts[l.member].name}
+              style={style}
+            />
           ))}
         </tbody>
       </table>

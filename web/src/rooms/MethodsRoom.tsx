@@ -50,9 +50,18 @@ const ALSO: Partial<Record<Stage, string>> = {
 /** Nothing but hazards is against it: who chooses it all the same can have it. */
 const takeable = ({ refusals }: WayChoice): boolean => refusals.every((r) => r.hazard);
 
-/** The route asked for where it is accepted, else the one the plan chose, else the first, whose refusals are told. */
-const chosenOf = (routes: readonly WayChoice[], wanted?: string, planned?: string): WayChoice | undefined =>
-  routes.find((r) => r.id === wanted && takeable(r)) ?? routes.find((r) => r.id === planned) ?? routes[0];
+/**
+ * The route asked for where it is accepted, else the one the plan chose, else the first, whose
+ * refusals are told.
+ */
+const chosenOf = (
+  routes: readonly WayChoice[],
+  wanted?: string,
+  planned?: string,
+): WayChoice | undefined =>
+  routes.find((r) => r.id === wanted && takeable(r)) ??
+  routes.find((r) => r.id === planned) ??
+  routes[0];
 
 const inTime = (minutes: number): string =>
   minutes < 100 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`;
@@ -66,7 +75,10 @@ const worth = ({ cards, minutes, cutting, spared }: WayChoice): string =>
     `cut in ${inTime(cutting)}`,
   ].join(', ');
 
-/** One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what can't be and why. */
+/**
+ * One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what
+ * can't be and why.
+ */
 function Half({
   title,
   routes,
@@ -98,7 +110,9 @@ function Half({
           <p>Nothing is cut in its place: choose another, or change what is in the way.</p>
         </div>
       ) : (
-        <p className="quiet">{possible ? `As chosen: ${worth(chosen)}.` : 'No way to cut it in this shop.'}</p>
+        <p className="quiet">
+          {possible ? `As chosen: ${worth(chosen)}.` : 'No way to cut it in this shop.'}
+        </p>
       )}
       <Machines
         of={`${title}: machine`}
@@ -108,7 +122,9 @@ function Half({
         onChoose={onChoose}
       />
       {stages.map(({ stage, choices }, i) => {
-        const open = choices.filter(({ route }) => takeable(route)).sort((a, b) => waysInTurn(a.route, b.route));
+        const open = choices
+          .filter(({ route }) => takeable(route))
+          .sort((a, b) => waysInTurn(a.route, b.route));
         const shut = choices.filter(({ route }) => !takeable(route));
         const heading = `${title}: ${STAGE_WORDS[stage].toLowerCase()}`;
         return (
@@ -128,7 +144,9 @@ function Half({
                     />
                     <span>
                       <strong>{capital(words)}</strong>
-                      <span className="quiet">{also.map((other) => ALSO[other] ?? '').join('')}</span>
+                      <span className="quiet">
+                        {also.map((other) => ALSO[other] ?? '').join('')}
+                      </span>
                       {route.awkward.map((reason, at) => (
                         <span key={at} className="awkward">
                           <Spoken sentence={reason} style={style} />
@@ -140,7 +158,9 @@ function Half({
                         </span>
                       ))}
                     </span>
-                    <span className="quiet">{!notTaken && route === chosen ? 'chosen' : worth(route)}</span>
+                    <span className="quiet">
+                      {!notTaken && route === chosen ? 'chosen' : worth(route)}
+                    </span>
                   </label>
                 ))}
               </div>
@@ -193,15 +213,23 @@ function Machines({
   const same = machinesFor(routes, chosen);
   if (!same.length || !shop) return null;
   const others = shop.tools.filter((t) => same.some((route) => route.machine === t.id));
-  const first = others.flatMap(({ kind }) => shop.tools.find((t) => t.kind === kind && !t.retired)?.name ?? []);
-  const nameOf = (id: string | undefined) => others.find((t) => t.id === id)?.name ?? [...new Set(first)].join(', ');
+  const first = others.flatMap(
+    ({ kind }) => shop.tools.find((t) => t.kind === kind && !t.retired)?.name ?? [],
+  );
+  const nameOf = (id: string | undefined) =>
+    others.find((t) => t.id === id)?.name ?? [...new Set(first)].join(', ');
   return (
     <section className="stage">
       <h3>Machine</h3>
       <div className="rows" role="radiogroup" aria-label={of}>
         {same.sort(waysInTurn).map((route) => (
           <label key={route.id} className="row choice">
-            <input type="radio" name={of} checked={!notTaken && route === chosen} onChange={() => onChoose(route)} />
+            <input
+              type="radio"
+              name={of}
+              checked={!notTaken && route === chosen}
+              onChange={() => onChoose(route)}
+            />
             <span>
               <strong>{nameOf(route.machine)}</strong>
             </span>
@@ -224,7 +252,11 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
   const possible = plan?.problems.length === 0;
   const ways = useWays(joint);
   if (!joint || !plan)
-    return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
+    return (
+      <div className="sheet">
+        {job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}
+      </div>
+    );
   if (possible && !ways)
     return (
       <div className="sheet">
@@ -236,14 +268,17 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
     dispatch(
       changed({
         ...job,
-        joints: job.joints.map((j) => (j.id === joint.id ? { ...j, routes: { ...j.routes, [member]: route.id } } : j)),
+        joints: job.joints.map((j) =>
+          j.id === joint.id ? { ...j, routes: { ...j.routes, [member]: route.id } } : j,
+        ),
       }),
     );
   return (
     <div className="sheet">
       <h1>{joint.name}</h1>
       <p className="quiet">
-        How each half is cut. Shoulders come before cheeks where the cheeks’ waste falls outside the blade.
+        How each half is cut. Shoulders come before cheeks where the cheeks’ waste falls outside the
+        blade.
       </p>
       {!possible && (
         <p className="note error" style={{ marginTop: 16 }}>
@@ -275,7 +310,9 @@ export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
           shop={shop.schools}
           onChange={(school, answer) => {
             const { [school]: _, ...rest } = job.schools;
-            dispatch(changed({ ...job, schools: answer === null ? rest : { ...rest, [school]: answer } }));
+            dispatch(
+              changed({ ...job, schools: answer === null ? rest : { ...rest, [school]: answer } }),
+            );
           }}
         />
       </details>

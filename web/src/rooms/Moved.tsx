@@ -1,10 +1,23 @@
 import { useMemo } from 'react';
-import { distanceIn, featureWords, modelOf, scenesOf, standsThen, type Card, type FigureMove, type LengthStyle, type Plan } from '@velk/core'; // prettier-ignore
+import {
+  distanceIn,
+  featureWords,
+  modelOf,
+  scenesOf,
+  standsThen,
+  type Card,
+  type FigureMove,
+  type LengthStyle,
+  type Plan,
+} from '@velk/core';
 import { SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 
-/** The machine with an arrow where a figure is moved and which way: the wrong way is the commonest mistake. */
+/**
+ * The machine with an arrow where a figure is moved and which way: the wrong way is the commonest
+ * mistake.
+ */
 export function MovedScene({
   plan,
   card,
@@ -19,8 +32,14 @@ export function MovedScene({
   const scenes = useMemo(() => scenesOf(card, plan), [card, plan]);
   return moves.map((move) => {
     const { setup, figure, by } = move;
-    const scene = scenes.find((own) => own.setup === setup.id && own.pictures.some(({ dimensions }) => dimensions.some((d) => d.figure === figure.id))); // prettier-ignore
-    const picture = scene?.pictures.find(({ dimensions }) => dimensions.some((d) => d.figure === figure.id));
+    const scene = scenes.find(
+      (own) =>
+        own.setup === setup.id &&
+        own.pictures.some(({ dimensions }) => dimensions.some((d) => d.figure === figure.id)),
+    );
+    const picture = scene?.pictures.find(({ dimensions }) =>
+      dimensions.some((d) => d.figure === figure.id),
+    );
     if (!scene || !picture) return null;
     return (
       <SceneDrawing
@@ -36,7 +55,13 @@ export function MovedScene({
 }
 
 /** One figure and which way it goes: what is measured from is left where it is. */
-export function Moved({ move: { figure, setup, by, to, how }, style }: { move: FigureMove; style: LengthStyle }) {
+export function Moved({
+  move: { figure, setup, by, to, how },
+  style,
+}: {
+  move: FigureMove;
+  style: LengthStyle;
+}) {
   const words = featureWords(setup, modelOf(setup.model).datums);
   return (
     <p>

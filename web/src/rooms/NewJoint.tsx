@@ -19,14 +19,24 @@ import { KindPicker } from './KindPicker.tsx';
 import { newJoint } from './newParts.ts';
 import { Choice } from '../widgets/Choice.tsx';
 
-/** The parts a new joint would join: those chosen, else parts that have no joint yet, else the first two. */
-function pairOf(job: Job, wanted: { tenoned?: string; mortised?: string }): [Part | undefined, Part | undefined] {
+/**
+ * The parts a new joint would join: those chosen, else parts that have no joint yet, else the first
+ * two.
+ */
+function pairOf(
+  job: Job,
+  wanted: { tenoned?: string; mortised?: string },
+): [Part | undefined, Part | undefined] {
   const find = (id: string | undefined) => job.parts.find((p) => p.id === id);
-  const free = job.parts.filter((p) => !job.joints.some((j) => j.tenoned.part === p.id || j.mortised.part === p.id));
+  const free = job.parts.filter(
+    (p) => !job.joints.some((j) => j.tenoned.part === p.id || j.mortised.part === p.id),
+  );
   const order = [...free, ...job.parts];
   const tenoned = find(wanted.tenoned) ?? order.find((p) => p.id !== wanted.mortised);
   const mortised = find(wanted.mortised) ?? order.find((p) => p !== tenoned);
-  /** Nothing chosen yet: a clearly thicker piece, such as a leg, is the one that gets the mortise. */
+  /**
+   * Nothing chosen yet: a clearly thicker piece, such as a leg, is the one that gets the mortise.
+   */
   const turned =
     !wanted.tenoned &&
     !wanted.mortised &&
@@ -68,7 +78,13 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
           shop={shopFor(job, shop)}
           onClose={() => setFraming(false)}
           onMake={({ parts, joints }) => {
-            dispatch(changed({ ...job, parts: [...job.parts, ...parts], joints: [...job.joints, ...joints] }));
+            dispatch(
+              changed({
+                ...job,
+                parts: [...job.parts, ...parts],
+                joints: [...job.joints, ...joints],
+              }),
+            );
             pick(joints[0]!.id);
             onDone();
           }}
@@ -92,7 +108,9 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
             <p style={{ display: 'flex', gap: 18, flexWrap: 'wrap' }}>
               {(['tenoned', 'mortised'] as const).map((member) => (
                 <label key={member}>
-                  <span className="quiet">{member === 'tenoned' ? 'Tenon on ' : 'Mortise in '}</span>
+                  <span className="quiet">
+                    {member === 'tenoned' ? 'Tenon on ' : 'Mortise in '}
+                  </span>
                   <Choice
                     label={member === 'tenoned' ? 'Tenon on' : 'Mortise in'}
                     value={member === 'tenoned' ? tenoned.id : mortised.id}
@@ -104,12 +122,15 @@ export function NewJoint({ job, shop, onDone, onBack }: Props) {
             </p>
             {full && (
               <p className="note error" role="alert">
-                {tenoned.name} and {mortised.name} have {LIMITS.perPair} joints already: more of one pair are not worked
-                out.
+                {tenoned.name} and {mortised.name} have {LIMITS.perPair} joints already: more of one
+                pair are not worked out.
               </p>
             )}
             <KindPicker
-              members={{ tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') }}
+              members={{
+                tenoned: pieceOf(tenoned, 'median'),
+                mortised: pieceOf(mortised, 'median'),
+              }}
               names={{ tenoned: tenoned.name, mortised: mortised.name }}
               available={availableIn(shopFor(job, shop))}
               onPick={add}

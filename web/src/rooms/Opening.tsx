@@ -2,7 +2,10 @@ import { sentenceOf, useShopQuery } from '../app/api.ts';
 
 const AGAIN = 2000;
 
-/** Stands in for a room until the shop is here; while the server can’t be reached it says so and asks again. */
+/**
+ * Stands in for a room until the shop is here; while the server can’t be reached it says so and
+ * asks again.
+ */
 export function Opening() {
   const { error } = useShopQuery(undefined, { pollingInterval: AGAIN });
   return (

@@ -1,4 +1,11 @@
-import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  closestCenter,
+  DndContext,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -61,18 +68,32 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
   const where = (card: Card) => machineOf(card, basis);
   const sought = words.trim().toLowerCase();
   const shown = cards.filter(
-    (card) => (!machine || where(card) === machine) && (!sought || saidOf(card, basis).toLowerCase().includes(sought)),
+    (card) =>
+      (!machine || where(card) === machine) &&
+      (!sought || saidOf(card, basis).toLowerCase().includes(sought)),
   );
   const all = shown.length === cards.length;
   const working = job.working ?? USUAL_WORKING;
   const days = daysOf(cards, working.hours * 60, basis.shop, new Map(Object.entries(plan.onDays)));
   const [{ persons }, setWho] = useKeptState('kept.persons', { persons: '1' });
   const clock = useMemo(
-    () => (Number(persons) > 1 ? clockOf(cards, ({ setups }) => setups[0]!.machine ?? '', Number(persons)) : undefined),
+    () =>
+      Number(persons) > 1
+        ? clockOf(cards, ({ setups }) => setups[0]!.machine ?? '', Number(persons))
+        : undefined,
     [cards, persons],
   );
-  /** By the card that is begun first on it; a day on which none is begun goes on with the last one. */
-  const begins = new Map(days.flatMap((day, i) => day.parts.filter((p) => !p.goesOn).slice(0, 1).map((p) => [p.card, i] as const))); // prettier-ignore
+  /**
+   * By the card that is begun first on it; a day on which none is begun goes on with the last one.
+   */
+  const begins = new Map(
+    days.flatMap((day, i) =>
+      day.parts
+        .filter((p) => !p.goesOn)
+        .slice(0, 1)
+        .map((p) => [p.card, i] as const),
+    ),
+  );
   const standing = job.standing?.filter((id) => number.has(id)) ?? [];
   /** A machine is set up for one card. */
   const stand = (card: Card, stands: boolean) => {
@@ -85,7 +106,9 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
     setWords('');
     setMachine('');
     requestAnimationFrame(() => {
-      const row = [...(list.current?.children ?? [])].find((li) => (li as HTMLElement).dataset['card'] === card);
+      const row = [...(list.current?.children ?? [])].find(
+        (li) => (li as HTMLElement).dataset['card'] === card,
+      );
       row?.scrollIntoView({ block: 'center' });
       row?.querySelector<HTMLElement>('a')?.focus({ preventScroll: true });
     });
@@ -121,8 +144,9 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
       <MachinesFree job={job} shop={basis.shop} />
       {clock && (
         <p role="status">
-          {PERSONS[Number(persons) - 1]} need about {inTime(clock.end)} from the first to the last, and can’t need less
-          than {inTime(clock.least)}: no machine does two things at once, and every rule is kept.
+          {PERSONS[Number(persons) - 1]} need about {inTime(clock.end)} from the first to the last,
+          and can’t need less than {inTime(clock.least)}: no machine does two things at once, and
+          every rule is kept.
         </p>
       )}
       <RunLanes
@@ -134,7 +158,10 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
           return [cards[from]!.id, cards[to]!.id];
         }}
       />
-      <p className="noprint" style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
+      <p
+        className="noprint"
+        style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}
+      >
         {cards.length > LONG && (
           <>
             <span className="field" style={{ flex: '0 1 300px' }}>
@@ -159,7 +186,10 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
         <Choice
           label="Who cuts"
           value={persons}
-          options={PERSONS.map((label, i) => ({ value: String(i + 1), label: label.toLowerCase() }))}
+          options={PERSONS.map((label, i) => ({
+            value: String(i + 1),
+            label: label.toLowerCase(),
+          }))}
           onChange={(who) => setWho({ persons: who })}
         />
         {!clock && <WorkingDays job={job} />}
@@ -179,9 +209,14 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
         onDragStart={({ active }) => lift(String(active.id))}
         onDragCancel={() => lift(undefined)}
         onDragEnd={onDragEnd}
-        accessibility={{ screenReaderInstructions: { draggable: 'Alt and the arrows up and down move it by one.' } }}
+        accessibility={{
+          screenReaderInstructions: { draggable: 'Alt and the arrows up and down move it by one.' },
+        }}
       >
-        <SortableContext items={cards.map((card) => card.id)} strategy={verticalListSortingStrategy}>
+        <SortableContext
+          items={cards.map((card) => card.id)}
+          strategy={verticalListSortingStrategy}
+        >
           <ol ref={list} {...oneStop} className="order">
             {shown.map((card) => {
               const i = number.get(card.id)! - 1;
@@ -201,7 +236,12 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
                     all &&
                     !clock &&
                     begins.has(card.id) && (
-                      <DayHead days={days} at={begins.get(card.id)!} number={number} from={working.from} />
+                      <DayHead
+                        days={days}
+                        at={begins.get(card.id)!}
+                        number={number}
+                        from={working.from}
+                      />
                     )
                   }
                   pin={<PinField card={card} cards={cards} job={job} />}
@@ -233,6 +273,13 @@ const machineOf = (card: Card, { shop }: Plan['basis']): string =>
 const saidOf = (card: Card, { job, shop }: Plan['basis']): string =>
   [
     card.title,
-    ...card.setups.flatMap((s) => [s.machine, s.cutter, ...s.guides].map((id) => shop.tools.find((t) => t.id === id)?.name)), // prettier-ignore
-    ...card.setups.flatMap((s) => s.occurrences.flatMap((o) => [job.parts.find((p) => p.id === o.part)?.name, job.joints.find((j) => j.id === o.joint)?.name])), // prettier-ignore
+    ...card.setups.flatMap((s) =>
+      [s.machine, s.cutter, ...s.guides].map((id) => shop.tools.find((t) => t.id === id)?.name),
+    ),
+    ...card.setups.flatMap((s) =>
+      s.occurrences.flatMap((o) => [
+        job.parts.find((p) => p.id === o.part)?.name,
+        job.joints.find((j) => j.id === o.joint)?.name,
+      ]),
+    ),
   ].join(' ');

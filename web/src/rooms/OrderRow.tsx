@@ -2,7 +2,14 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { cardView, type Card, type Day, type FigureView, type LengthStyle, type Plan } from '@velk/core';
+import {
+  cardView,
+  type Card,
+  type Day,
+  type FigureView,
+  type LengthStyle,
+  type Plan,
+} from '@velk/core';
 import { dayName } from '../app/days.ts';
 import { useNear } from '../app/useNear.ts';
 import { Length } from '../widgets/Length.tsx';
@@ -49,7 +56,9 @@ export function OrderRow({ long, ...row }: RowProps & { long: boolean }) {
   );
 }
 
-/** One set-up in the order of the run: what is cut, what is changed for it, and what it waits for. */
+/**
+ * One set-up in the order of the run: what is cut, what is changed for it, and what it waits for.
+ */
 function WholeRow({
   card,
   before,
@@ -70,14 +79,19 @@ function WholeRow({
     disabled: held,
   });
   const byKey = (event: KeyboardEvent) => {
-    const by = event.altKey && !held ? { ArrowUp: -1 as const, ArrowDown: 1 as const }[event.key] : undefined;
+    const by =
+      event.altKey && !held
+        ? { ArrowUp: -1 as const, ArrowDown: 1 as const }[event.key]
+        : undefined;
     if (by === undefined) return;
     event.preventDefault();
     onMove(by);
   };
   const view = cardView(card, basis);
   const [first] = card.setups;
-  const joints = card.setups.flatMap((s) => s.occurrences.map((o) => basis.job.joints.find((j) => j.id === o.joint)?.name)); // prettier-ignore
+  const joints = card.setups.flatMap((s) =>
+    s.occurrences.map((o) => basis.job.joints.find((j) => j.id === o.joint)?.name),
+  );
   /** What is begun needn’t be waited for. */
   const after = card.after.filter((a) => !begun.includes(a.card));
   const rules = [...new Set(after.map((a) => a.rule))].map((rule) => ({
@@ -94,7 +108,12 @@ function WholeRow({
       onKeyDown={byKey}
     >
       {day}
-      <button {...attributes} {...listeners} className="n" aria-label={`Move set-up ${number.get(card.id)}`}>
+      <button
+        {...attributes}
+        {...listeners}
+        className="n"
+        aria-label={`Move set-up ${number.get(card.id)}`}
+      >
         {number.get(card.id)}
       </button>
       <div>
@@ -106,11 +125,13 @@ function WholeRow({
           {names(view.groups.flatMap((g) => g.parts))}: {names(joints)}
         </span>
         <p style={{ fontSize: 15 }}>
-          {firstFew(view.figures.length ? view.figures : view.groups[0]!.figures).map(({ figure }) => (
-            <span key={figure.id} style={{ marginRight: 16 }}>
-              {figure.name} <strong>{<Length value={figure.set.value} style={style} />}</strong>
-            </span>
-          ))}
+          {firstFew(view.figures.length ? view.figures : view.groups[0]!.figures).map(
+            ({ figure }) => (
+              <span key={figure.id} style={{ marginRight: 16 }}>
+                {figure.name} <strong>{<Length value={figure.set.value} style={style} />}</strong>
+              </span>
+            ),
+          )}
         </p>
         <p className="quiet" style={{ fontSize: 14.5 }}>
           {changeWords(card, same)}
@@ -150,7 +171,10 @@ function WholeRow({
   );
 }
 
-/** A working day: what goes on from the day before, how long it is, and what to fetch before it begins. */
+/**
+ * A working day: what goes on from the day before, how long it is, and what to fetch before it
+ * begins.
+ */
 export function DayHead({
   days,
   at,
@@ -170,7 +194,9 @@ export function DayHead({
   const from = days.slice(0, at).findLastIndex(isOwn) + 1;
   const empty = at - 1 - days.slice(0, at).findLastIndex((day) => day.parts.length > 0);
   const title =
-    from < at ? `${dayName(from, first)} to ${dayName(at, first).replace(/^Day/, 'day')}` : dayName(at, first);
+    from < at
+      ? `${dayName(from, first)} to ${dayName(at, first).replace(/^Day/, 'day')}`
+      : dayName(at, first);
   return (
     <div className="dayhead">
       <h2>{title}</h2>
@@ -178,7 +204,8 @@ export function DayHead({
         {inTime(minutes)}
         {empty > 0 &&
           `; the ${empty === 1 ? 'day' : `${empty} days`} before, nothing: all else waits for a pinned set-up`}
-        {goesOn?.goesOn && `; begins with the rest of ${number.get(goesOn.card)}, ${inTime(goesOn.minutes)}`}
+        {goesOn?.goesOn &&
+          `; begins with the rest of ${number.get(goesOn.card)}, ${inTime(goesOn.minutes)}`}
         {fetch.length > 0 && `; fetch ${fetch.join(', ')}`}
       </span>
     </div>
@@ -186,7 +213,10 @@ export function DayHead({
 }
 
 /** What is changed from the card before, and how long that and the cutting take. */
-function changeWords({ change: { minutes, words }, cutting, setups: [first] }: Card, same: boolean): string {
+function changeWords(
+  { change: { minutes, words }, cutting, setups: [first] }: Card,
+  same: boolean,
+): string {
   const cut = `about ${inTime(cutting)} to cut`;
   if (first!.machine === null && words.length === 0) return cut;
   if (words.length === 0) return `${same ? 'Stands so already' : 'Stands so from before'}; ${cut}`;

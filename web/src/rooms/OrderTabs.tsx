@@ -1,6 +1,9 @@
 import { NavLink } from 'react-router';
 
-/** What is in the order room: work on the parts, the order to cut their joints in, and how they are put together. */
+/**
+ * What is in the order room: work on the parts, the order to cut their joints in, and how they are
+ * put together.
+ */
 export function OrderTabs({ id }: { id: string }) {
   return (
     <nav className="tabs" aria-label="Order">

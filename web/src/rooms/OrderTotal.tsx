@@ -6,7 +6,10 @@ import { useLonger } from '../app/useLonger.ts';
 import { useQuicker } from '../app/useQuicker.ts';
 import { inTime } from './OrderRow.tsx';
 
-/** Changing over in this order, beside what it could be; the way back from an order of one’s own, and a longer look. */
+/**
+ * Changing over in this order, beside what it could be; the way back from an order of one’s own,
+ * and a longer look.
+ */
 export function OrderTotal({ plan }: { plan: Plan }) {
   const dispatch = useAppDispatch();
   const { basis, quickest } = plan;
@@ -25,9 +28,9 @@ export function OrderTotal({ plan }: { plan: Plan }) {
     <>
       <p className="quiet" style={{ maxWidth: 760 }}>
         {plan.cards.length} set-ups, about {Math.round(plan.minutes)} minutes of changing over
-        {job.order && ' in your order'}; {howGood(plan, least)} Cutting every piece takes one person about{' '}
-        {inTime(plan.cards.reduce((sum, card) => sum + card.cutting, 0))} more. Every piece goes through a set-up before
-        it is broken, and whatever was set begins with a test cut.
+        {job.order && ' in your order'}; {howGood(plan, least)} Cutting every piece takes one person
+        about {inTime(plan.cards.reduce((sum, card) => sum + card.cutting, 0))} more. Every piece
+        goes through a set-up before it is broken, and whatever was set begins with a test cut.
         {job.standing && ' It begins from what is set up now.'}
         {job.order && (
           <>
@@ -42,8 +45,8 @@ export function OrderTotal({ plan }: { plan: Plan }) {
         <p className="quiet noprint" role="status">
           {running ? (
             <>
-              <progress value={running.share} aria-label="How far the search is" /> {Math.round(running.minutes)}{' '}
-              minutes so far{' '}
+              <progress value={running.share} aria-label="How far the search is" />{' '}
+              {Math.round(running.minutes)} minutes so far{' '}
               <button className="link" onClick={stop}>
                 that will do
               </button>
@@ -72,6 +75,11 @@ export function OrderTotal({ plan }: { plan: Plan }) {
 
 /** What the order saves, and how far it could still be from the best. */
 function howGood({ minutes, plain }: Plan, least: number): string {
-  const saved = Math.abs(plain - minutes) > 0.5 ? `joint by joint it would be ${Math.round(plain)}` : 'joint by joint it would be as many'; // prettier-ignore
-  return minutes - least < 0.5 ? `${saved}, and no order takes less.` : `${saved}, and no order takes under ${Math.round(least)}.`; // prettier-ignore
+  const saved =
+    Math.abs(plain - minutes) > 0.5
+      ? `joint by joint it would be ${Math.round(plain)}`
+      : 'joint by joint it would be as many';
+  return minutes - least < 0.5
+    ? `${saved}, and no order takes less.`
+    : `${saved}, and no order takes under ${Math.round(least)}.`;
 }

@@ -29,15 +29,25 @@ export function OwnChest({ file, onDone }: { file: OpenedFile; onDone: () => voi
   const take = async () => {
     if (!stored) return;
     const { id, version, shop } = stored;
-    const saved = await sendShop({ id, version, sent: { save: newId(), value: withTools(shop, missing) } }, false);
+    const saved = await sendShop(
+      { id, version, sent: { save: newId(), value: withTools(shop, missing) } },
+      false,
+    );
     dispatch(api.util.invalidateTags(['shop']));
     if (saved.is === 'landed') return onDone();
     setWrong(
-      saved.is === 'stale' ? 'The shop was changed meanwhile: press again.' : saved.message || sentenceOf(undefined),
+      saved.is === 'stale'
+        ? 'The shop was changed meanwhile: press again.'
+        : saved.message || sentenceOf(undefined),
     );
   };
   return (
-    <div className="note warning" role="alertdialog" aria-label="The file’s own chest" style={{ margin: '14px 0' }}>
+    <div
+      className="note warning"
+      role="alertdialog"
+      aria-label="The file’s own chest"
+      style={{ margin: '14px 0' }}
+    >
       <h3>{file.name} was planned with another chest</h3>
       {missing.length > 0 && <p>Not in yours: {named(missing)}.</p>}
       {otherwise.length > 0 && <p>Otherwise in yours: {named(otherwise)}. Yours are taken.</p>}

@@ -20,7 +20,15 @@ function usePinning(job: Job) {
 }
 
 /** Pins one card of the order: to its begin, its end, before another, or to a day. */
-export function PinField({ card: { id }, cards, job }: { card: Card; cards: readonly Card[]; job: Job }) {
+export function PinField({
+  card: { id },
+  cards,
+  job,
+}: {
+  card: Card;
+  cards: readonly Card[];
+  job: Job;
+}) {
   const pinTo = usePinning(job);
   const pin = job.pins?.find((own) => own.id === id);
   const [open, setOpen] = useState(false);
@@ -28,7 +36,11 @@ export function PinField({ card: { id }, cards, job }: { card: Card; cards: read
   const words = wordsOf(pin, cards);
   if (!open)
     return (
-      <button className="link noprint" style={{ display: 'block', marginLeft: 'auto' }} onClick={() => setOpen(true)}>
+      <button
+        className="link noprint"
+        style={{ display: 'block', marginLeft: 'auto' }}
+        onClick={() => setOpen(true)}
+      >
         {words || <span aria-label={`Pin set-up ${at + 1}`}>pin</span>}
       </button>
     );
@@ -49,7 +61,11 @@ export function PinField({ card: { id }, cards, job }: { card: Card; cards: read
           { value: 'day', label: 'begun on a day' },
           {
             label: 'before',
-            options: cards.flatMap((card, i) => (card.id === id ? [] : [{ value: `before ${card.id}`, label: `${i + 1} ${card.title}` }])), // prettier-ignore
+            options: cards.flatMap((card, i) =>
+              card.id === id
+                ? []
+                : [{ value: `before ${card.id}`, label: `${i + 1} ${card.title}` }],
+            ),
           },
         ]}
         onChange={set}
@@ -72,7 +88,8 @@ export function PinField({ card: { id }, cards, job }: { card: Card; cards: read
 function wordsOf(pin: Pin | undefined, cards: readonly Card[]): string {
   if (!pin) return '';
   if ('place' in pin) return `pinned ${pin.place}`;
-  if ('day' in pin) return `pinned to ${isValid(parseISO(pin.day)) ? weekdayName(parseISO(pin.day)) : pin.day}`;
+  if ('day' in pin)
+    return `pinned to ${isValid(parseISO(pin.day)) ? weekdayName(parseISO(pin.day)) : pin.day}`;
   const before = cards.findIndex(({ id }) => id === pin.before);
   return before < 0 ? 'pinned' : `pinned before ${before + 1}`;
 }

@@ -6,7 +6,8 @@ import { Length } from '../widgets/Length.tsx';
 /** What the virtual cut says of the joint this card belongs to, with the range over the batch. */
 export function ProofLine({ card, style }: { card: Card; style: LengthStyle }) {
   const plans = useAppSelector((s) => s.plans);
-  if (plans.error) return <p className="proofline bad">■ The plan could not be proved: {plans.error}</p>;
+  if (plans.error)
+    return <p className="proofline bad">■ The plan could not be proved: {plans.error}</p>;
   return [...new Set(card.setups.flatMap((s) => s.occurrences.map((o) => o.joint)))].map((id) => {
     const { proof, current, awaited } = proofAt(plans, id);
     if (awaited)
@@ -39,7 +40,8 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
     <>
       {proof.fit ? (
         <>
-          tenon <Between range={t} style={style} /> in a mortise of <Between range={m} style={style} />:{' '}
+          tenon <Between range={t} style={style} /> in a mortise of{' '}
+          <Between range={m} style={style} />:{' '}
           {proof.fit.tightest === proof.fit.loosest
             ? proof.fit.tightest
             : `${proof.fit.tightest} to ${proof.fit.loosest}`}
@@ -52,7 +54,8 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
             'flush.'
           ) : (
             <>
-              off flush by <Between range={proof.clearance} style={{ ...style, inches: 'decimal' }} />.
+              off flush by{' '}
+              <Between range={proof.clearance} style={{ ...style, inches: 'decimal' }} />.
             </>
           )}
         </>
@@ -61,8 +64,10 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
       {wrong && (
         <>
           {' '}
-          Wood {wrong.sort === 'left' ? 'left where it should be gone' : 'gone where it should be kept'},{' '}
-          <Length value={wrong.depth} style={style} /> deep.
+          Wood{' '}
+          {wrong.sort === 'left'
+            ? 'left where it should be gone'
+            : 'gone where it should be kept'}, <Length value={wrong.depth} style={style} /> deep.
         </>
       )}
       {proof.closed.shoulderGap > 0.005 && (
@@ -71,14 +76,18 @@ export function ProofWords({ proof, style }: { proof: JointProof; style: LengthS
           The shoulder stays open by <Length value={proof.closed.shoulderGap} style={style} />.
         </>
       )}
-      {proof.good && proof.closed.interference.depth > Math.max(0, -proof.closed.clearance) + 0.005 && (
-        <>
-          {' '}
-          Wood is in the way by{' '}
-          <Length value={proof.closed.interference.depth} style={{ ...style, inches: 'decimal' }} />, less than can be
-          set here.
-        </>
-      )}
+      {proof.good &&
+        proof.closed.interference.depth > Math.max(0, -proof.closed.clearance) + 0.005 && (
+          <>
+            {' '}
+            Wood is in the way by{' '}
+            <Length
+              value={proof.closed.interference.depth}
+              style={{ ...style, inches: 'decimal' }}
+            />
+            , less than can be set here.
+          </>
+        )}
       {!proof.good && proof.closed.interference.depth > 0.005 && (
         <>
           {' '}
@@ -94,7 +103,8 @@ export function Between({ range, style }: { range: Range; style: LengthStyle }) 
   if (range.most - range.least < 0.005) return <Length value={range.least} style={style} />;
   return (
     <>
-      <Length value={range.least} style={style} unit={false} /> to <Length value={range.most} style={style} />
+      <Length value={range.least} style={style} unit={false} /> to{' '}
+      <Length value={range.most} style={style} />
     </>
   );
 }

@@ -31,7 +31,10 @@ function Progress() {
     <p className="quiet" role="status">
       {stopped ? 'Stopped: ' : ''}
       {done} of {of} joints cut virtually.{' '}
-      <button className="link" onClick={() => dispatch(stopped ? proofsResumed() : proofsStopped())}>
+      <button
+        className="link"
+        onClick={() => dispatch(stopped ? proofsResumed() : proofsStopped())}
+      >
         {stopped ? 'Go on' : 'Stop'}
       </button>
     </p>
@@ -47,14 +50,20 @@ export function ProofRoom({ job }: { job: Job }) {
   const plans = useAppSelector((s) => s.plans);
   const { plan } = plans;
   if (!joint || !plan)
-    return <div className="sheet">{job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}</div>;
+    return (
+      <div className="sheet">
+        {job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}
+      </div>
+    );
   const planned = plan.basis.job.joints.find((j) => j.id === joint.id);
   const { proof, current, awaited } = proofAt(plans, joint.id);
   if (!proof || !planned)
     return (
       <div className="sheet">
         <Progress />
-        {awaited ? 'Cutting virtual pieces…' : 'This joint can’t be cut yet; Joints and Methods say why.'}
+        {awaited
+          ? 'Cutting virtual pieces…'
+          : 'This joint can’t be cut yet; Joints and Methods say why.'}
       </div>
     );
   const season = plan.joints.find((j) => j.joint === joint.id)?.season;
@@ -62,11 +71,15 @@ export function ProofRoom({ job }: { job: Job }) {
     ['tenoned', 'Tenon'],
     ['mortised', 'Mortise'],
   ];
-  const onPieces = current ? notesOnPieces(plans.pieces, plan).filter((note) => note.joints.includes(joint.id)) : [];
+  const onPieces = current
+    ? notesOnPieces(plans.pieces, plan).filter((note) => note.joints.includes(joint.id))
+    : [];
   const { kind, params, parts, members: stock } = resolve(planned, plan.basis.job);
   const sizeOf = sizesIn(kind, params, stock);
   const reasons = whyNot(proof, setupsOf(plan), parts);
-  const wrong = members.flatMap(([member, name]) => proof.members[member].mismatches.map((m) => ({ ...m, name })));
+  const wrong = members.flatMap(([member, name]) =>
+    proof.members[member].mismatches.map((m) => ({ ...m, name })),
+  );
   return (
     <div className="sheet">
       <Progress />
@@ -82,10 +95,16 @@ export function ProofRoom({ job }: { job: Job }) {
         <div style={{ minWidth: 0 }}>
           <h2>Section through the virtual pair</h2>
           <SectionDrawing section={proof.section} sets={setsOf(job, joint)} />
-          <p className="quiet">Cut with the figures on the cards, as they are set. Reference faces on top.</p>
+          <p className="quiet">
+            Cut with the figures on the cards, as they are set. Reference faces on top.
+          </p>
           {season && <SeasonWords season={season} style={style} />}
           {reasons.length > 0 && (
-            <section className="note error" aria-label="Why it is not proved" style={{ marginTop: 16 }}>
+            <section
+              className="note error"
+              aria-label="Why it is not proved"
+              style={{ marginTop: 16 }}
+            >
               <h3>Why it is not proved</h3>
               {reasons.map((reason, i) => (
                 <p key={i}>
@@ -162,7 +181,10 @@ export function ProofRoom({ job }: { job: Job }) {
                   ) : (
                     <>
                       off by{' '}
-                      <Length value={Math.abs(proof.closed.flushError)} style={{ ...style, inches: 'decimal' }} />
+                      <Length
+                        value={Math.abs(proof.closed.flushError)}
+                        style={{ ...style, inches: 'decimal' }}
+                      />
                     </>
                   )}
                 </td>
@@ -200,8 +222,9 @@ function SeasonWords({ season, style }: { season: SeasonFit; style: LengthStyle 
     <>
       <h2 style={{ marginTop: 18 }}>In the other season</h2>
       <p>
-        From {moisture.now.toFixed(1)} % to {moisture.later.toFixed(1)} % moisture the clearance goes from{' '}
-        <Length value={clearance.now} style={fine} /> to <Length value={clearance.later} style={fine} />:{' '}
+        From {moisture.now.toFixed(1)} % to {moisture.later.toFixed(1)} % moisture the clearance
+        goes from <Length value={clearance.now} style={fine} /> to{' '}
+        <Length value={clearance.later} style={fine} />:{' '}
         {fit.now === fit.later ? `still a ${fit.now} fit` : `${fit.now} now, ${fit.later} then`}.{' '}
         {endClearance && (
           <>

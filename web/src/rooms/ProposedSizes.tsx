@@ -2,7 +2,10 @@ import { useState } from 'react';
 import type { Proposal, Proposals } from '@velk/core';
 import { useSingleKeys } from '../app/useKeys.ts';
 
-/** Sizes that are proposed together: all taken, the first alone, or left; what was left is not offered again. */
+/**
+ * Sizes that are proposed together: all taken, the first alone, or left; what was left is not
+ * offered again.
+ */
 export function ProposedSizes({
   proposals,
   onTake,

@@ -14,7 +14,11 @@ interface Props {
 export function Readings({ readings, style, does }: Props) {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   if (readings === null)
-    return <p className="quiet">The test piece could not be cut virtually: measure it by the joint’s own sizes.</p>;
+    return (
+      <p className="quiet">
+        The test piece could not be cut virtually: measure it by the joint’s own sizes.
+      </p>
+    );
   if (!readings) return <p className="quiet">… cutting the test piece virtually</p>;
   if (!readings.length) return null;
   return (
@@ -22,7 +26,8 @@ export function Readings({ readings, style, does }: Props) {
       <caption>It should read</caption>
       <tbody>
         {readings.map((reading) => {
-          const { joint, member, dimension, name, value, within, more, gains, inMiddle, mate } = reading;
+          const { joint, member, dimension, name, value, within, more, gains, inMiddle, mate } =
+            reading;
           return (
             <tr key={`${joint} ${member} ${dimension} ${value}`}>
               <th scope="row">

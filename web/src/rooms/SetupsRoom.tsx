@@ -39,7 +39,10 @@ import { TestPiece } from './Trial.tsx';
 export const cardPath = (job: string, card: Pick<Card, 'id'>): string =>
   `/job/${job}/setups/${encodeURIComponent(card.id)}`;
 
-/** The cards, one for each state of a machine, in the order to cut; opens at the current joint's first. */
+/**
+ * The cards, one for each state of a machine, in the order to cut; opens at the current joint's
+ * first.
+ */
 export function SetupsRoom({ job, id }: { job: Job; id: string }) {
   const plan = useAppSelector((s) => s.plans.plan);
   const joint = useJoint(job);
@@ -47,10 +50,15 @@ export function SetupsRoom({ job, id }: { job: Job; id: string }) {
   const { search } = useLocation();
   if (!plan) return <div className="sheet">Planning…</div>;
   const first =
-    plan.cards.find(({ setups }) => setups.some((s) => s.occurrences.some((o) => o.joint === joint?.id))) ??
-    plan.cards[0];
-  /** The address holds what is shown: after a change of the way it is still that card, or said to be gone. */
-  if (wanted === undefined && first) return <Navigate to={{ pathname: cardPath(id, first), search }} replace />;
+    plan.cards.find(({ setups }) =>
+      setups.some((s) => s.occurrences.some((o) => o.joint === joint?.id)),
+    ) ?? plan.cards[0];
+  /**
+   * The address holds what is shown: after a change of the way it is still that card, or said to be
+   * gone.
+   */
+  if (wanted === undefined && first)
+    return <Navigate to={{ pathname: cardPath(id, first), search }} replace />;
   const card = wanted === undefined ? undefined : cardWith(plan, wanted);
   if (card) return <OneCard key={card.id} plan={plan} card={card} id={id} />;
   if (!first)
@@ -116,7 +124,9 @@ export function CardSheet({
     aspectOf(scene.pictures[0]) < 1.35 &&
     !scene.pictures.some((picture) => isCrowded(picture, scene.figures, style));
   const pictured = card.setups.find((setup) => setup.id === scene?.setup) ?? card.setups[0]!;
-  const used = new Set(Object.values(pictured.passes.find((p) => p.id === scene?.pass)?.figures ?? {}));
+  const used = new Set(
+    Object.values(pictured.passes.find((p) => p.id === scene?.pass)?.figures ?? {}),
+  );
   const held = card.stops.some(({ read }) => !read);
   const index = plan.cards.indexOf(card);
   const parts = [...new Set(view.groups.flatMap((group) => group.parts))].join(', ');
@@ -128,7 +138,8 @@ export function CardSheet({
             {among ? <h2 className="cardtitle">{view.title}</h2> : <h1>{view.title}</h1>}
             <p className="quiet" style={{ fontSize: 16 }}>
               Set-up {index + 1} of {plan.cards.length}. {parts}, {card.count}{' '}
-              {[...new Set(view.groups.map((g) => g.counted))].join(' and ')}. {view.gear.join(', ')}
+              {[...new Set(view.groups.map((g) => g.counted))].join(' and ')}.{' '}
+              {view.gear.join(', ')}
             </p>
           </div>
           <nav
@@ -179,7 +190,9 @@ export function CardSheet({
         <div style={{ minWidth: 0 }}>
           <Stops job={job} plan={plan} card={card} style={style} />
           <Cautions card={card} style={style} />
-          {held ? <p className="quiet">Its figures are shown once the stop has been read.</p> : null}
+          {held ? (
+            <p className="quiet">Its figures are shown once the stop has been read.</p>
+          ) : null}
           {(held ? [] : view.figures).map((figure) => (
             <FigureRow key={figure.figure.id} view={figure} style={style} byHand={view.byHand} />
           ))}
@@ -188,7 +201,14 @@ export function CardSheet({
           ))}
           <ProofLine card={card} style={style} />
           <RestsOnLine card={card} plan={plan} style={style} />
-          <Groups groups={view.groups} held={held} byHand={view.byHand} shown={shown} onShow={setShown} style={style} />
+          <Groups
+            groups={view.groups}
+            held={held}
+            byHand={view.byHand}
+            shown={shown}
+            onShow={setShown}
+            style={style}
+          />
           <h2 style={{ marginTop: 12 }}>Before the first good piece</h2>
           <ul className="checks">
             <li>
@@ -217,10 +237,17 @@ const sceneAt = (scenes: readonly PassScene[], at: PassView | undefined): PassSc
   scenes.find((s) => s.setup === at?.setup && s.pass === at.pass);
 
 function Neighbour({ to, job, children }: { to: Card | undefined; job: string; children: string }) {
-  return to ? <Link to={cardPath(job, to)}>{children}</Link> : <span className="quiet">{children}</span>;
+  return to ? (
+    <Link to={cardPath(job, to)}>{children}</Link>
+  ) : (
+    <span className="quiet">{children}</span>
+  );
 }
 
-/** What goes through, piece by piece: how many, what is set or marked for these alone, and their passes. */
+/**
+ * What goes through, piece by piece: how many, what is set or marked for these alone, and their
+ * passes.
+ */
 function Groups({
   groups,
   held,
@@ -237,7 +264,9 @@ function Groups({
   onShow: (pass: number) => void;
   style: LengthStyle;
 }) {
-  const from = groups.map((_, i) => groups.slice(0, i).reduce((sum, g) => sum + g.passes.length, 0));
+  const from = groups.map((_, i) =>
+    groups.slice(0, i).reduce((sum, g) => sum + g.passes.length, 0),
+  );
   return groups.map((group, i) => (
     <section key={group.setup} aria-label={`What goes through, ${i + 1}`}>
       <h2 style={{ marginTop: 12 }}>
@@ -334,7 +363,10 @@ function FigureRow({
             {remainderMatters(figure) && (
               <span className="quiet">
                 ; exact <Length value={figure.value} style={style} />, leaves{' '}
-                <Length value={Math.abs(figure.set.error)} style={{ ...style, inches: 'decimal' }} />
+                <Length
+                  value={Math.abs(figure.set.error)}
+                  style={{ ...style, inches: 'decimal' }}
+                />
               </span>
             )}
           </p>
@@ -349,7 +381,11 @@ function FigureRow({
                   <span className="quiet">
                     {Math.abs(way.error) > 5e-4 ? (
                       <>
-                        , leaves <Length value={Math.abs(way.error)} style={{ ...style, inches: 'decimal' }} />
+                        , leaves{' '}
+                        <Length
+                          value={Math.abs(way.error)}
+                          style={{ ...style, inches: 'decimal' }}
+                        />
                       </>
                     ) : (
                       ', exact'
@@ -383,7 +419,10 @@ function AngleRow({ angle, style }: { angle: AngleFigure; style: LengthStyle }) 
         <p>{between}</p>
         <p>
           {Math.abs(rise - run) > 1e-6 && (
-            <Spoken sentence={{ text: 'rises {rise} over {run}', lengths: { rise, run } }} style={style} />
+            <Spoken
+              sentence={{ text: 'rises {rise} over {run}', lengths: { rise, run } }}
+              style={style}
+            />
           )}
           {Math.abs(Math.abs(set) - degrees) > 0.01 && (
             <span className="quiet">; as marked it is {formatAngle(Math.abs(set))}</span>

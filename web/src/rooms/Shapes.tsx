@@ -27,7 +27,10 @@ import { LengthField } from '../widgets/LengthField.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 import { inTime } from './OrderRow.tsx';
 
-/** What parts are shaped to beside their joints: tapers, curves, holes, rounded edges; one entry for each setting. */
+/**
+ * What parts are shaped to beside their joints: tapers, curves, holes, rounded edges; one entry for
+ * each setting.
+ */
 export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
   const dispatch = useAppDispatch();
   const style = useStyle();
@@ -44,8 +47,8 @@ export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
     <section aria-label="Shaping">
       <h2 style={{ marginTop: 18 }}>Shaping</h2>
       <p className="quiet">
-        Tapers, curves, round edges and other shaping come after the joinery, which needs square faces, and before the
-        glue.
+        Tapers, curves, round edges and other shaping come after the joinery, which needs square
+        faces, and before the glue.
       </p>
       {shaping.map((one) => (
         <Setting
@@ -55,7 +58,9 @@ export function Shapes({ job, shop }: { job: Job; shop: Shop }) {
           onRemove={(id) => put(all.filter((own) => own.id !== id))}
         />
       ))}
-      {job.parts.length > 0 && <AddShape job={job} shop={shop} onAdd={(shape) => put([...all, shape])} />}
+      {job.parts.length > 0 && (
+        <AddShape job={job} shop={shop} onAdd={(shape) => put([...all, shape])} />
+      )}
     </section>
   );
 }
@@ -70,7 +75,10 @@ function AddShape({ job, shop, onAdd }: { job: Job; shop: Shop; onAdd: (shape: S
     onAdd({ id: newId(), kind, part: own.id, params: propose(shapedPart(own), shop) });
   };
   return (
-    <p className="noprint" style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}>
+    <p
+      className="noprint"
+      style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'end' }}
+    >
       <Choice
         label="What is shaped"
         value={own.id}
@@ -134,8 +142,8 @@ function Setting({ one, job, style, answer, onChange, onRemove }: SettingProps) 
             ?.filter((own) => own.shape === shape.id)
             .map(({ joint }) => (
               <p key={joint} className="note warning" role="alert">
-                It takes wood of “{job.joints.find(({ id }) => id === joint)?.name}”: end it short of the joint, or move
-                it.
+                It takes wood of “{job.joints.find(({ id }) => id === joint)?.name}”: end it short
+                of the joint, or move it.
               </p>
             ))}
           <p className="quiet">
@@ -170,7 +178,8 @@ function Proved({ proof }: { proof: ShapeProof | undefined }) {
     <span>Proved: set so, the machine leaves the piece that is wanted.</span>
   ) : (
     <span role="alert">
-      Not proved: {Math.round(proof.left)} mm³ stay and {Math.round(proof.lost)} mm³ too many come off.
+      Not proved: {Math.round(proof.left)} mm³ stay and {Math.round(proof.lost)} mm³ too many come
+      off.
     </span>
   );
 }
@@ -190,7 +199,8 @@ function ShapeFields({
   onChange: (shape: Shape) => void;
 }) {
   const { params } = shape;
-  const put = (key: string, value: number | string) => onChange({ ...shape, params: { ...params, [key]: value } });
+  const put = (key: string, value: number | string) =>
+    onChange({ ...shape, params: { ...params, [key]: value } });
   const wrong = (key: string) => one.problems.find(({ param }) => param === key);
   const field = (key: string) => `shape.${shape.id}.${key}`;
   const input = ({ key, label, options, count, least }: ShapeParam) => {
@@ -207,7 +217,14 @@ function ShapeFields({
       );
     if (count)
       return (
-        <CountField field={field(key)} label={called} called={label} value={Number(params[key])} most={LIMITS.perPiece} onChange={(n) => put(key, n)} /> // prettier-ignore
+        <CountField
+          field={field(key)}
+          label={called}
+          called={label}
+          value={Number(params[key])}
+          most={LIMITS.perPiece}
+          onChange={(n) => put(key, n)}
+        />
       );
     return (
       <LengthField

@@ -103,7 +103,12 @@ function Settings({ shop }: { shop: Shop }) {
             value={STEPS[system].findIndex((s) => Math.abs(s - shop.graduation) < 1e-9)}
             options={STEPS[system].map((s, value) => ({
               value,
-              label: system === 'mm' ? `${s} mm` : value === 0 ? '1/64 in' : `${(s / INCH).toFixed(3)} in`,
+              label:
+                system === 'mm'
+                  ? `${s} mm`
+                  : value === 0
+                    ? '1/64 in'
+                    : `${(s / INCH).toFixed(3)} in`,
             }))}
             onChange={(i) => put({ graduation: STEPS[system][Number(i)]! })}
           />
@@ -180,7 +185,9 @@ function Settings({ shop }: { shop: Shop }) {
       <h2>Minutes a change costs</h2>
       <MinutesFields shop={shop} shown={CHANGES} onChange={(minutes) => put({ minutes })} />
       <h2>Minutes the work takes, for each piece</h2>
-      <p className="quiet">The way that takes the whole batch the least, setting and cutting, comes first.</p>
+      <p className="quiet">
+        The way that takes the whole batch the least, setting and cutting, comes first.
+      </p>
       <MinutesFields shop={shop} shown={WORK} onChange={(minutes) => put({ minutes })} />
       <h2>Kept set-ups</h2>
       <KeptList />
@@ -218,7 +225,8 @@ function Settings({ shop }: { shop: Shop }) {
       </div>
       <Entrances />
       <p style={{ paddingTop: 14 }}>
-        Machines, cutters and everything to measure with are in the <Link to="/chest">tool chest</Link>.
+        Machines, cutters and everything to measure with are in the{' '}
+        <Link to="/chest">tool chest</Link>.
       </p>
     </>
   );
@@ -226,11 +234,35 @@ function Settings({ shop }: { shop: Shop }) {
 
 /** Lengths that the place sets. */
 const LENGTHS = [
-  { rule: 'shortestFed', words: 'Shortest piece fed by hand', label: 'shortest piece fed by hand', usual: SHORTEST_FED, least: SHORTEST_FED },
-  { rule: 'shortestCrosscut', words: 'Shortest piece crosscut', label: 'shortest piece crosscut', usual: SHORTEST_CROSSCUT, least: SHORTEST_CROSSCUT },
-  { rule: 'tallestAlone', words: 'Tallest piece on end alone', label: 'tallest piece on end alone', usual: TALLEST_ALONE, least: 100 },
-  { rule: 'tallest', words: 'Tallest before another way is taken', label: 'tallest piece on end', usual: TALLEST, least: 100 },
-] as const; // prettier-ignore
+  {
+    rule: 'shortestFed',
+    words: 'Shortest piece fed by hand',
+    label: 'shortest piece fed by hand',
+    usual: SHORTEST_FED,
+    least: SHORTEST_FED,
+  },
+  {
+    rule: 'shortestCrosscut',
+    words: 'Shortest piece crosscut',
+    label: 'shortest piece crosscut',
+    usual: SHORTEST_CROSSCUT,
+    least: SHORTEST_CROSSCUT,
+  },
+  {
+    rule: 'tallestAlone',
+    words: 'Tallest piece on end alone',
+    label: 'tallest piece on end alone',
+    usual: TALLEST_ALONE,
+    least: 100,
+  },
+  {
+    rule: 'tallest',
+    words: 'Tallest before another way is taken',
+    label: 'tallest piece on end',
+    usual: TALLEST,
+    least: 100,
+  },
+] as const;
 
 const CHANGES: Shown = [
   ['figure', 'One figure'],
@@ -252,7 +284,15 @@ const WORK: Shown = [
 ];
 type Shown = readonly (readonly [keyof Minutes, string])[];
 
-function MinutesFields({ shop, shown, onChange }: { shop: Shop; shown: Shown; onChange: (minutes: Minutes) => void }) {
+function MinutesFields({
+  shop,
+  shown,
+  onChange,
+}: {
+  shop: Shop;
+  shown: Shown;
+  onChange: (minutes: Minutes) => void;
+}) {
   return (
     <div className="settings">
       {shown.map(([key, words]) => (
@@ -271,7 +311,10 @@ function MinutesFields({ shop, shown, onChange }: { shop: Shop; shown: Shown; on
   );
 }
 
-/** The questions practitioners answer differently, each with its reason; `shop` shows what a job departs from. */
+/**
+ * The questions practitioners answer differently, each with its reason; `shop` shows what a job
+ * departs from.
+ */
 export function SchoolChoices({
   own,
   shop,
@@ -287,7 +330,10 @@ export function SchoolChoices({
         const { question, answers, why, changes } = SCHOOLS[name];
         const usual = { ...USUAL_SCHOOLS, ...shop };
         const as = (answers as Record<string, string>)[usual[name]]!;
-        const same = { value: '', label: `As the shop: ${as.charAt(0).toLowerCase()}${as.slice(1)}` };
+        const same = {
+          value: '',
+          label: `As the shop: ${as.charAt(0).toLowerCase()}${as.slice(1)}`,
+        };
         const options = [
           ...(shop ? [same] : []),
           ...Object.entries(answers).map(([value, label]) => ({ value, label })),

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 
-/** Where devices differ in how a certificate is taken in, and what one does there: common practice. */
+/**
+ * Where devices differ in how a certificate is taken in, and what one does there: common practice.
+ */
 const KINDS = [
   {
     called: 'It says that a profile was downloaded',
@@ -25,7 +27,10 @@ const KINDS = [
   },
 ] as const;
 
-/** How a device takes in the authority of this Velk, by the kind of device: after that it warns no more. */
+/**
+ * How a device takes in the authority of this Velk, by the kind of device: after that it warns no
+ * more.
+ */
 export function TakingIn({ authority }: { authority?: string | undefined }) {
   const [kind, setKind] = useState(0);
   return (
@@ -33,7 +38,13 @@ export function TakingIn({ authority }: { authority?: string | undefined }) {
       <div role="radiogroup" aria-label="Kind of device">
         {KINDS.map(({ called }, i) => (
           <label key={called}>
-            <input type="radio" name="kind-of-device" checked={kind === i} onChange={() => setKind(i)} /> {called}
+            <input
+              type="radio"
+              name="kind-of-device"
+              checked={kind === i}
+              onChange={() => setKind(i)}
+            />{' '}
+            {called}
           </label>
         ))}
       </div>

@@ -50,10 +50,10 @@ export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop 
         </p>
       ) : (
         <p className="quiet" style={{ maxWidth: 760 }}>
-          {tasks.length + shaping.length} settings, about {inTime(minutes)} for one person, spare pieces included. All
-          pieces of one figure go through together. Sizes come from{' '}
-          <Link to={`/job/${id}/stock/boards`}>the cut list</Link>. The manual of the machine and the rules of the place
-          come first.
+          {tasks.length + shaping.length} settings, about {inTime(minutes)} for one person, spare
+          pieces included. All pieces of one figure go through together. Sizes come from{' '}
+          <Link to={`/job/${id}/stock/boards`}>the cut list</Link>. The manual of the machine and
+          the rules of the place come first.
         </p>
       )}
       {WHEN.map(([when, words]) => {
@@ -121,7 +121,9 @@ function KindOfTask({
   onLeaveOut: (what: string) => void;
 }) {
   const minutes = tasks.reduce((sum, own) => sum + own.minutes, 0);
-  const how = [...new Map(tasks.flatMap((own) => own.how).map((own) => [JSON.stringify(own), own])).values()];
+  const how = [
+    ...new Map(tasks.flatMap((own) => own.how).map((own) => [JSON.stringify(own), own])).values(),
+  ];
   return (
     <section aria-label={title} className="taskkind">
       <div className="between">

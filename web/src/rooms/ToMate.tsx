@@ -1,11 +1,25 @@
-import { byMates, distanceIn, firstMove, fineStyle, NO_TRIAL, setBy, type Card, type LengthStyle, type Plan, type Reading } from '@velk/core'; // prettier-ignore
+import {
+  byMates,
+  distanceIn,
+  firstMove,
+  fineStyle,
+  NO_TRIAL,
+  setBy,
+  type Card,
+  type LengthStyle,
+  type Plan,
+  type Reading,
+} from '@velk/core';
 import { note } from '../app/record.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useRecordState } from '../app/useRecorder.ts';
 import { Length } from '../widgets/Length.tsx';
 import { Moved, MovedScene } from './Moved.tsx';
 
-/** Before the first test piece of a tenon whose mortise is cut and measured: what to set otherwise than planned, so that it fits that one. */
+/**
+ * Before the first test piece of a tenon whose mortise is cut and measured: what to set otherwise
+ * than planned, so that it fits that one.
+ */
 export function ToMate({
   plan,
   card,

@@ -70,7 +70,8 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
   const [typed, keep] = useKeptState<Typed>(`kept.trial.${job}.${card.id}`, NONE);
   const { read: last, stand: moved, moves } = record.trials.get(card.id) ?? NO_TRIAL;
   const stand = standingOn(card, moved);
-  const textOf = (reading: Reading) => typed.read.find(({ id }) => id === readingId(reading))?.text ?? '';
+  const textOf = (reading: Reading) =>
+    typed.read.find(({ id }) => id === readingId(reading))?.text ?? '';
   const read = new Map(
     readings.flatMap((reading, i) => {
       const found = lengthIn(textOf(reading), style);
@@ -99,7 +100,15 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
     for (const [i, value] of read) {
       const { name, value: should, within } = readings[i]!;
       dispatch(
-        note({ kind: 'measured', card: card.id, reading: readingId(readings[i]!), name, value, should, within }),
+        note({
+          kind: 'measured',
+          card: card.id,
+          reading: readingId(readings[i]!),
+          name,
+          value,
+          should,
+          within,
+        }),
       );
     }
     keep(null);
@@ -159,7 +168,10 @@ function Trial({ plan, card, job, readings: planned, style }: Props) {
                 <span key={readingId(reading)}>
                   {i > 0 && ', '}
                   {reading.name}{' '}
-                  <Length value={last.get(readingId(reading))!} style={{ ...style, inches: 'decimal' }} />
+                  <Length
+                    value={last.get(readingId(reading))!}
+                    style={{ ...style, inches: 'decimal' }}
+                  />
                 </span>
               ))}
               .{' '}
@@ -223,7 +235,9 @@ function Told({
 }) {
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   const { verdict, moves, expected, why } = move;
-  const fitted = readings.flatMap(({ gains, name, value }, i) => (!gains.length && Math.abs((read.get(i) ?? value) - value) > FELT ? [name] : [])); // prettier-ignore
+  const fitted = readings.flatMap(({ gains, name, value }, i) =>
+    !gains.length && Math.abs((read.get(i) ?? value) - value) > FELT ? [name] : [],
+  );
   if (verdict === 'good')
     return (
       <p className="note good" role="status">
@@ -277,7 +291,9 @@ function Planed({
   read: ReadonlyMap<number, number>;
   style: LengthStyle;
 }) {
-  const [{ shaving }, keep] = useKeptState('shop.shaving', { shaving: style.system === 'mm' ? '0.05' : '0.002' });
+  const [{ shaving }, keep] = useKeptState('shop.shaving', {
+    shaving: style.system === 'mm' ? '0.05' : '0.002',
+  });
   const at = readings.findIndex(({ dimension }) => dimension === 'tenonThickness');
   const over = (read.get(at) ?? 0) - (readings[at]?.value ?? Infinity);
   const thick = lengthIn(shaving, style);
@@ -286,7 +302,8 @@ function Planed({
   return (
     <p className="quiet">
       Or plane this one:{' '}
-      {strokes !== undefined && `${strokes} ${strokes === 1 ? 'stroke' : 'strokes'} on either cheek, `}
+      {strokes !== undefined &&
+        `${strokes} ${strokes === 1 ? 'stroke' : 'strokes'} on either cheek, `}
       with shavings of{' '}
       <LooseLength
         called="Thickness of a shaving"

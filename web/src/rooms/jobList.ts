@@ -5,13 +5,18 @@ import type { JobSummary, Place } from '../app/api.ts';
 export const PLACES: Readonly<Record<Place, { title: string; done: string; empty: string }>> = {
   bench: { title: 'On the bench', done: 'back on the bench', empty: 'Nothing is on the bench.' },
   shelf: { title: 'Put away', done: 'put away', empty: 'Nothing is put away.' },
-  bin: { title: 'Deleted', done: 'deleted, and kept for thirty days', empty: 'Nothing is deleted.' },
+  bin: {
+    title: 'Deleted',
+    done: 'deleted, and kept for thirty days',
+    empty: 'Nothing is deleted.',
+  },
 };
 
 /** Fewer jobs are seen at a glance. */
 export const LONG_LIST = 5;
 
-const byName = (a: JobSummary, b: JobSummary) => a.name.localeCompare(b.name, undefined, { numeric: true });
+const byName = (a: JobSummary, b: JobSummary) =>
+  a.name.localeCompare(b.name, undefined, { numeric: true });
 
 /** Ways of sorting the jobs. */
 export const SORTS = {
@@ -20,7 +25,10 @@ export const SORTS = {
     by: (a: JobSummary, b: JobSummary) => b.updatedAt.localeCompare(a.updatedAt),
   },
   name: { title: 'By name', by: byName },
-  size: { title: 'Most joints first', by: (a: JobSummary, b: JobSummary) => b.joints - a.joints || byName(a, b) },
+  size: {
+    title: 'Most joints first',
+    by: (a: JobSummary, b: JobSummary) => b.joints - a.joints || byName(a, b),
+  },
 } as const;
 export type Sort = keyof typeof SORTS;
 
@@ -37,7 +45,11 @@ export function shownJobs(
 }
 
 /** A job made from another under a name that is free; a template has no readings yet. */
-export function copiedJob(job: Job, jobs: readonly Pick<JobSummary, 'name'>[], measured: boolean): Job {
+export function copiedJob(
+  job: Job,
+  jobs: readonly Pick<JobSummary, 'name'>[],
+  measured: boolean,
+): Job {
   const taken = new Set(jobs.map(({ name }) => name));
   const base = job.name.replace(/, copy( \d+)?$/, '');
   let name = `${base}, copy`;

@@ -22,7 +22,11 @@ const SIZES = {
 /** A part to start from; its sizes are there to be typed over. */
 export function newPart(name: string, job: Job, sort: keyof typeof SIZES): Part {
   const unit = job.units === 'in' ? INCH : 1;
-  const [length, thickness, width] = SIZES[sort][job.units].map((v) => v * unit) as [number, number, number];
+  const [length, thickness, width] = SIZES[sort][job.units].map((v) => v * unit) as [
+    number,
+    number,
+    number,
+  ];
   const titled = sort === 'part' ? `Part ${job.parts.length + 1}` : name;
   return {
     ...PLAIN_PART,
@@ -36,7 +40,13 @@ export function newPart(name: string, job: Job, sort: keyof typeof SIZES): Part 
 }
 
 /** A joint between two parts, with the proportions its kind proposes for this shop. */
-export function newJoint(job: Job, shop: Shop, tenoned: Part, mortised: Part, kind = 'blind'): Joint {
+export function newJoint(
+  job: Job,
+  shop: Shop,
+  tenoned: Part,
+  mortised: Part,
+  kind = 'blind',
+): Joint {
   const members = { tenoned: pieceOf(tenoned, 'median'), mortised: pieceOf(mortised, 'median') };
   const name = `${tenoned.name} into ${mortised.name.toLowerCase()}`;
   const available = availableIn(shopFor(job, shop));

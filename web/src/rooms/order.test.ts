@@ -2,8 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { movedTo, roomOf } from './order.ts';
 
-const card = (id: string, ...after: string[]) => ({ id, after: after.map((of) => ({ card: of, rule: `${of} before ${id}` })) }); // prettier-ignore
-const ids = (found: ReturnType<typeof movedTo>) => ('cards' in found ? found.cards.map((c) => c.id).join('') : found);
+const card = (id: string, ...after: string[]) => ({
+  id,
+  after: after.map((of) => ({ card: of, rule: `${of} before ${id}` })),
+});
+const ids = (found: ReturnType<typeof movedTo>) =>
+  'cards' in found ? found.cards.map((c) => c.id).join('') : found;
 
 describe('a card moved by hand', () => {
   const cards = [card('a'), card('b'), card('c', 'a'), card('d'), card('e', 'c')];
@@ -26,14 +30,18 @@ describe('a card moved by hand', () => {
     const rules = fc.array(fc.tuple(fc.nat(7), fc.nat(7)), { maxLength: 12 });
     fc.assert(
       fc.property(rules, fc.nat(7), fc.nat(7), (pairs, at, to) => {
-        const all = Array.from({ length: 8 }, (_, i) => card(`${i}`, ...pairs.filter(([a, b]) => b === i && a < b).map(([a]) => `${a}`))); // prettier-ignore
+        const all = Array.from({ length: 8 }, (_, i) =>
+          card(`${i}`, ...pairs.filter(([a, b]) => b === i && a < b).map(([a]) => `${a}`)),
+        );
         const { from, to: last } = roomOf(all, `${at}`);
         const found = movedTo(all, `${at}`, to);
         expect('cards' in found).toBe(to >= from && to <= last);
         if (!('cards' in found)) return;
         expect(found.cards[to]!.id).toBe(`${at}`);
         const place = new Map(found.cards.map((c, i) => [c.id, i]));
-        for (const { id, after } of found.cards) for (const { card: other } of after) expect(place.get(other)).toBeLessThan(place.get(id)!); // prettier-ignore
+        for (const { id, after } of found.cards)
+          for (const { card: other } of after)
+            expect(place.get(other)).toBeLessThan(place.get(id)!);
       }),
     );
   });

@@ -4,7 +4,10 @@ import { changed } from '../app/bench.ts';
 import { store, useAppDispatch } from '../app/store.ts';
 import { movedTo } from './order.ts';
 
-/** The cards of a plan in their order, and moving one of them: at once on the page, and as a change of the job. */
+/**
+ * The cards of a plan in their order, and moving one of them: at once on the page, and as a change
+ * of the job.
+ */
 export function useOwnOrder(plan: Plan, list: RefObject<HTMLElement | null>) {
   const dispatch = useAppDispatch();
   /** Until the plan comes that has it. */
@@ -15,7 +18,9 @@ export function useOwnOrder(plan: Plan, list: RefObject<HTMLElement | null>) {
   const moved = useRef<string | null>(null);
   /** Who moves a card by keys goes on from where it is now. */
   useEffect(() => {
-    const row = [...(list.current?.children ?? [])].find((li) => (li as HTMLElement).dataset['card'] === moved.current);
+    const row = [...(list.current?.children ?? [])].find(
+      (li) => (li as HTMLElement).dataset['card'] === moved.current,
+    );
     row?.querySelector<HTMLElement>('.n')?.focus();
     moved.current = null;
   }, [cards, list]);

@@ -19,7 +19,9 @@ interface Props<V extends string> {
   readonly onChange: (value: V) => void;
 }
 
-/** One of many: the browser's own list, which finds by typing and opens as the device is used to. */
+/**
+ * One of many: the browser's own list, which finds by typing and opens as the device is used to.
+ */
 export function Choice<V extends string>(props: Props<V>): React.JSX.Element {
   const { label, value, options, placeholder, wide, invalid, onChange } = props;
   return (

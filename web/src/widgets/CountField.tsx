@@ -15,7 +15,10 @@ interface CountFieldProps {
   readonly onChange: (count: number) => void;
 }
 
-/** A whole number, from 1 on where nothing else is said. What is none stays as typed, with a sentence beside it. */
+/**
+ * A whole number, from 1 on where nothing else is said. What is none stays as typed, with a
+ * sentence beside it.
+ */
 export function CountField({
   field,
   label,

@@ -1,4 +1,7 @@
-/** The reference face's mark: one looped stroke whose tail runs to the reference edge (common practice). */
+/**
+ * The reference face's mark: one looped stroke whose tail runs to the reference edge (common
+ * practice).
+ */
 export function FaceMark({
   x,
   y,

@@ -25,7 +25,10 @@ export interface LengthFieldProps {
   readonly onChange: (value: Mm) => void;
 }
 
-/** A length, in the units of the job or in any that are named; an arrow key nudges it by one graduation. */
+/**
+ * A length, in the units of the job or in any that are named; an arrow key nudges it by one
+ * graduation.
+ */
 export function LengthField({
   field,
   label,

@@ -8,7 +8,10 @@ export function lengthIn(text: string, style: LengthStyle): Mm | undefined {
   return found.ok && found.value >= 0 ? found.value : undefined;
 }
 
-/** A box for such a length. What can’t be read stays as typed, with its reason; empty it says nothing. */
+/**
+ * A box for such a length. What can’t be read stays as typed, with its reason; empty it says
+ * nothing.
+ */
 export function LooseLength({
   label,
   called,

@@ -3,7 +3,10 @@ import { toWork } from '../app/crossing.ts';
 
 interface Props {
   readonly label: string;
-  /** What it belongs to, where that is one of a list that can be long: under the list it has a way back up. */
+  /**
+   * What it belongs to, where that is one of a list that can be long: under the list it has a way
+   * back up.
+   */
   readonly list?: string;
   /** It has nothing to say yet, but keeps its place. */
   readonly silent?: boolean;

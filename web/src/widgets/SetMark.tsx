@@ -1,4 +1,7 @@
-/** The mark of a set: a triangle over its parts as they will stand, point up, the set's letter in it (common practice). */
+/**
+ * The mark of a set: a triangle over its parts as they will stand, point up, the set's letter in it
+ * (common practice).
+ */
 export function SetMark({
   x,
   y,

@@ -25,8 +25,8 @@ interface TypedFieldProps {
 }
 
 /**
- * A measure that can be typed as people write it. What can't be read stays as typed, with a sentence beside it; Enter
- * goes to the next field, arrows nudge by one step.
+ * A measure that can be typed as people write it. What can't be read stays as typed, with a
+ * sentence beside it; Enter goes to the next field, arrows nudge by one step.
  */
 export function TypedField({
   field,

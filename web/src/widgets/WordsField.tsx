@@ -9,7 +9,9 @@ interface WordsFieldProps {
   readonly field: string;
   /** For those who hear it. */
   readonly label: string;
-  /** What the sentences call it, such as `The name of the part`; the label where nothing is said. */
+  /**
+   * What the sentences call it, such as `The name of the part`; the label where nothing is said.
+   */
   readonly called?: string;
   readonly value: string;
   readonly most?: number;
@@ -20,7 +22,10 @@ interface WordsFieldProps {
   readonly onChange: (words: string) => void;
 }
 
-/** A name or a few words. What can’t be stored stays as typed, with a sentence beside it; blanks at the ends are left out. */
+/**
+ * A name or a few words. What can’t be stored stays as typed, with a sentence beside it; blanks at
+ * the ends are left out.
+ */
 export function WordsField({
   field,
   label,

@@ -25,7 +25,10 @@ import type {
 import type { Proofs } from './proving.ts';
 import type { Since } from './since.ts';
 
-/** A plan as it is sent: without what it was asked for, and of joints and cards only those that changed. */
+/**
+ * A plan as it is sent: without what it was asked for, and of joints and cards only those that
+ * changed.
+ */
 export type PlanSince = Omit<Plan, 'basis' | 'joints' | 'cards'> & {
   readonly joints: Since<JointPlan>;
   readonly cards: Since<Card>;
@@ -46,7 +49,10 @@ export interface Asks {
     readonly asks: { joint: string; job: Job; shop: Shop };
     readonly answers: { proposals: Proposals };
   };
-  /** What the test pieces of some cards should read, by the id of the card; `cards` has the ids, a line each. */
+  /**
+   * What the test pieces of some cards should read, by the id of the card; `cards` has the ids, a
+   * line each.
+   */
   readonly readings: {
     readonly asks: { job: Job; shop: Shop; cards: string };
     readonly answers: { readings: Readonly<Record<string, readonly Reading[]>> };
@@ -56,7 +62,9 @@ export interface Asks {
     readonly asks: { job: Job; shop: Shop };
     readonly answers: { least: number | undefined };
   };
-  /** Every sound shape of a job made on its machine, by its id; and those that take wood of joints. */
+  /**
+   * Every sound shape of a job made on its machine, by its id; and those that take wood of joints.
+   */
   readonly shapes: {
     readonly asks: { job: Job; shop: Shop };
     readonly answers: {
@@ -64,7 +72,10 @@ export interface Asks {
       inJoints: readonly ShapedJoint[];
     };
   };
-  /** What can be done with a piece that went wrong, with all sizes it may be measured by; `done` is how much is cut, by set-up. */
+  /**
+   * What can be done with a piece that went wrong, with all sizes it may be measured by; `done` is
+   * how much is cut, by set-up.
+   */
   readonly rescues: {
     readonly asks: { job: Job; shop: Shop; mishap: Mishap; done: RecordState['done'] };
     readonly answers: { sizes: readonly SizeAsked[]; rescues: readonly Rescue[] };
@@ -113,8 +124,8 @@ export interface ToBeSearched {
 export type Best = ReturnType<OrderSearch['best']>;
 
 /**
- * The core beside the page. Every task has a number by which it can be dropped: it then ends at its next step, and what
- * it would have answered is nothing.
+ * The core beside the page. Every task has a number by which it can be dropped: it then ends at its
+ * next step, and what it would have answered is nothing.
  */
 export interface Core {
   readonly answer: <A extends Ask>(

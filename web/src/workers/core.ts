@@ -27,7 +27,10 @@ interface Started {
 
 let started: Started | null = null;
 
-/** The page’s one core, started at the first question; one that did not come is started again at the next. */
+/**
+ * The page’s one core, started at the first question; one that did not come is started again at the
+ * next.
+ */
 function theCore(): Started {
   if (started) return started;
   const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
@@ -97,8 +100,8 @@ export interface Asking<Question> {
 }
 
 /**
- * Always works on the newest question: one being answered, at most one waiting, which has the one before dropped. The
- * error of a question that is no longer asked is not told.
+ * Always works on the newest question: one being answered, at most one waiting, which has the one
+ * before dropped. The error of a question that is no longer asked is not told.
  * @param send asks the question
  * @param done hears the answer and the question it belongs to
  */

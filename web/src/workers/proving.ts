@@ -30,7 +30,10 @@ export interface Turn {
   readonly tell: (proofs: Proofs) => void;
 }
 
-/** How long proofs are gathered before they are told, ms: in a large job each costs the interface a little. */
+/**
+ * How long proofs are gathered before they are told, ms: in a large job each costs the interface a
+ * little.
+ */
 const GATHERED = 200;
 
 /** Lets messages that came meanwhile be heard. */
@@ -73,7 +76,10 @@ export interface Cutting {
   readonly kept: KeptProofs;
 }
 
-/** Proves a plan’s joints, the one looked at first, then its whole pieces; tells what it has found every now and then. */
+/**
+ * Proves a plan’s joints, the one looked at first, then its whole pieces; tells what it has found
+ * every now and then.
+ */
 export async function proveInTurn(
   { plan: { stamp }, provers, pieces }: PlanToProve,
   cutting: Cutting,

@@ -1,4 +1,7 @@
-/** A list as it is now, told to someone who has the one before: every name in order, and only what is new whole. */
+/**
+ * A list as it is now, told to someone who has the one before: every name in order, and only what
+ * is new whole.
+ */
 export interface Since<T> {
   readonly names: readonly string[];
   readonly fresh: readonly T[];

@@ -14,8 +14,8 @@ class Unsolved extends Error {
 }
 
 /**
- * Runs work that wants solutions at once with a solver that takes its time: the work begins again with every solution
- * that came, and nothing else waits for it meanwhile.
+ * Runs work that wants solutions at once with a solver that takes its time: the work begins again
+ * with every solution that came, and nothing else waits for it meanwhile.
  */
 export async function withSolutions<Made>(
   solve: Solve,

@@ -31,7 +31,10 @@ import { proveInTurn } from './proving.ts';
 import { Teller } from './since.ts';
 import { withSolutions, type Solve } from './solving.ts';
 
-/** As many as the joints of a large job, so that none of them is worked out again while another is changed. */
+/**
+ * As many as the joints of a large job, so that none of them is worked out again while another is
+ * changed.
+ */
 const MANY = 1000;
 
 /** A search lets others be heard so often, ms, and looks at the clock after so many moves. */
@@ -55,7 +58,10 @@ type Tasks = {
   ) => Asks[A]['answers'] | Promise<Asks[A]['answers'] | undefined>;
 };
 
-/** Everything that is reckoned, in one place: figures and order, ways, proofs, solids. A job is planned once for all of it. */
+/**
+ * Everything that is reckoned, in one place: figures and order, ways, proofs, solids. A job is
+ * planned once for all of it.
+ */
 export function startTasks({ modeller, solve, keptBy }: Means): Core {
   const drafts = new Remembered<JointDraft>(MANY);
   const remembered = new RememberedProofs(MANY);

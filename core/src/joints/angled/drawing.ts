@@ -5,12 +5,23 @@ import type { JointView, Members, NamedDimension, Outline } from '../kind.ts';
 import { aside, frameOf, rectangle, rounded, sheetViews } from '../shape/index.ts';
 import { own, seenMembers, type AngledParams } from './params.ts';
 
-/** Where the drawn tenon is square the other piece, or its own body, stands askew: in the view the angle is seen in. */
+/**
+ * Where the drawn tenon is square the other piece, or its own body, stands askew: in the view the
+ * angle is seen in.
+ */
 export function angledDrawing(
   params: AngledParams,
   members: Members,
 ): { views: JointView[]; dimensions: NamedDimension[] } {
-  const { degrees, plane, slant, edgeShoulder: b, faceShoulder: a, tenonWidth: w, tenonLength: L } = params;
+  const {
+    degrees,
+    plane,
+    slant,
+    edgeShoulder: b,
+    faceShoulder: a,
+    tenonWidth: w,
+    tenonLength: L,
+  } = params;
   const blind = own(params);
   const met = seenMembers(params, members);
   const { tenonThickness: t, mortiseLength: l, mortiseDepth: D, wall: p, along } = derive(blind);
@@ -23,20 +34,40 @@ export function angledDrawing(
     setBack: r,
     along,
     reach: Math.max(L, D),
-    section: [{ until: a, x: 0 }, { until: a + t, x: -L }, { until: T, x: 0 }], // prettier-ignore
+    section: [
+      { until: a, x: 0 },
+      { until: a + t, x: -L },
+      { until: T, x: 0 },
+    ],
     face: [rectangle(-L, b, 0, b + w)],
     end: [rounded([a, b], [a + t, b + w], params.corners === 'rounded' ? t / 2 : 0)],
-    hollows: [{ x: [blind.position, blind.position + l] as const, y: [p, p + m] as const, depth: [0, D] as const, radius: round }], // prettier-ignore
+    hollows: [
+      {
+        x: [blind.position, blind.position + l] as const,
+        y: [p, p + m] as const,
+        depth: [0, D] as const,
+        radius: round,
+      },
+    ],
   };
   const frame = frameOf(content);
   const { tan, sin, cos } = angleOf(degrees);
   const askew = plane === 'width' ? 'face' : 'section';
-  /** How far along the drawing the slant has come, by how far across: x counts from the shoulder, v from the reference side. */
+  /**
+   * How far along the drawing the slant has come, by how far across: x counts from the shoulder, v
+   * from the reference side.
+   */
   const v = (y: number) => (plane === 'width' ? y : S - r - y);
   const lean = ([x, y]: Vec2): Vec2 =>
-    slant === 'tenon' ? (plane === 'width' ? [x * cos, y + x * sin] : [x * cos, y - x * sin]) : [x + v(y) * tan, y];
+    slant === 'tenon'
+      ? plane === 'width'
+        ? [x * cos, y + x * sin]
+        : [x * cos, y - x * sin]
+      : [x + v(y) * tan, y];
   const leaning = (o: Outline): boolean =>
-    slant === 'tenon' ? o.role === 'tenoned' || o.role === 'reference' : o.role === 'mortised' || o.role === 'mortise' || o.role === 'reference'; // prettier-ignore
+    slant === 'tenon'
+      ? o.role === 'tenoned' || o.role === 'reference'
+      : o.role === 'mortised' || o.role === 'mortise' || o.role === 'reference';
   const views = sheetViews(content).map((view): JointView => {
     if (view.id !== askew) return view;
     return { ...view, outlines: view.outlines.flatMap((o): Outline[] => askewOutline(o)) };
@@ -54,13 +85,17 @@ export function angledDrawing(
         { role: 'tenoned', points: rectangle(-L, S - r - a - t, 0, S - r - a) },
       ];
     }
-    if (o.role === 'mortise') return [{ ...o, points: o.points.map(([x, y]): Vec2 => (x > -1e-6 ? lean([x, y]) : [x, y])) }]; // prettier-ignore
+    if (o.role === 'mortise')
+      return [
+        { ...o, points: o.points.map(([x, y]): Vec2 => (x > -1e-6 ? lean([x, y]) : [x, y])) },
+      ];
     if (o.role === 'reference' && o.points.some(([x]) => x > 1e-6)) return [o];
     return [{ ...o, points: o.points.map(lean) }];
   }
   const skipped = new Set(['position']);
   return {
-    views: slant === 'mortise' ? views.map((view) => withSlantedShoulder(view, askew, v, tan)) : views,
+    views:
+      slant === 'mortise' ? views.map((view) => withSlantedShoulder(view, askew, v, tan)) : views,
     dimensions: [
       ...blindDimensions(blind, met, frame).filter((d) => !skipped.has(d.id)),
       aside('position', 'position from layout end', params.position),
@@ -70,7 +105,12 @@ export function angledDrawing(
 }
 
 /** The straight-running piece ends at a shoulder that follows the other’s slanted side. */
-function withSlantedShoulder(view: JointView, askew: string, v: (y: number) => number, tan: number): JointView {
+function withSlantedShoulder(
+  view: JointView,
+  askew: string,
+  v: (y: number) => number,
+  tan: number,
+): JointView {
   if (view.id !== askew) return view;
   const moved = ([x, y]: Vec2): Vec2 => (Math.abs(x) < 1e-6 ? [v(y) * tan, y] : [x, y]);
   return {

@@ -13,26 +13,59 @@ import { angleOf, pieceSolid, toSquare, type Piece } from '../../stock/index.ts'
 import type { Mm } from '../../units/index.ts';
 import { derive, hollowOf, tongueOf, type BlindParams } from '../blind/index.ts';
 import type { Gauge, MemberGeometry, MemberName, Spot } from '../kind.ts';
-import { alongOf, bar, between, boxesAround, depthGauge, finely, hollowShape, intoOf, sizesAcross, type Hollow } from '../shape/index.ts'; // prettier-ignore
+import {
+  alongOf,
+  bar,
+  between,
+  boxesAround,
+  depthGauge,
+  finely,
+  hollowShape,
+  intoOf,
+  sizesAcross,
+  type Hollow,
+} from '../shape/index.ts';
 import { excessOf, leanOf, own, shoulderLine, type AngledParams } from './params.ts';
 
 /** So much of a leaning tenon lies in its body too, that the two are one, mm. */
 const ROOT: Mm = 1e-3;
 
-const inPiece = (square: Rigid, solid: Solid): Solid => ({ shape: 'placed', rigid: invert(square), solid });
+const inPiece = (square: Rigid, solid: Solid): Solid => ({
+  shape: 'placed',
+  rigid: invert(square),
+  solid,
+});
 
-export function angledGeometry(params: AngledParams, member: MemberName, piece: Piece, spot: Spot): MemberGeometry {
+export function angledGeometry(
+  params: AngledParams,
+  member: MemberName,
+  piece: Piece,
+  spot: Spot,
+): MemberGeometry {
   if (member === 'tenoned')
-    return params.slant === 'tenon' ? leaningTenon(params, piece, spot) : rakedTenon(params, piece, spot);
+    return params.slant === 'tenon'
+      ? leaningTenon(params, piece, spot)
+      : rakedTenon(params, piece, spot);
   return params.slant === 'mortise'
     ? leaningMortise(params, piece, spot)
-    : { ...hollowShape(piece, spot, [hollowOf(params)]), gauges: mortiseGauges(params, piece, spot) };
+    : {
+        ...hollowShape(piece, spot, [hollowOf(params)]),
+        gauges: mortiseGauges(params, piece, spot),
+      };
 }
 
 /** The body behind the slanted shoulder line. */
 function bodyOf(params: AngledParams, piece: Piece, spot: Spot): Solid {
   const { v, u } = sizesAcross(piece, params.plane);
-  return between(piece, spot, params.plane, [0, v], [0, u], shoulderLine(params, piece), () => piece.length);
+  return between(
+    piece,
+    spot,
+    params.plane,
+    [0, v],
+    [0, u],
+    shoulderLine(params, piece),
+    () => piece.length,
+  );
 }
 
 /** The end cut along the slant, and before its shoulder all that the tenon leaves. */
@@ -43,13 +76,17 @@ function leaningTenon(params: AngledParams, piece: Piece, spot: Spot): MemberGeo
   const stock = lean.square;
   const x = alongOf(stock, spot);
   const far = excessOf(params, piece) + L;
-  const around = boxesAround(box([x(-far), -far, -far], [x(L), stock.thickness + far, stock.width + far]), [
-    tenonBox(params, x, 0, L),
-  ]);
+  const around = boxesAround(
+    box([x(-far), -far, -far], [x(L), stock.thickness + far, stock.width + far]),
+    [tenonBox(params, x, 0, L)],
+  );
   const { radius, ...tongue } = tongueOf(params);
-  const long = (from: Mm, to: Mm) => roundedTongue(stock, spot, { ...tongue, x: [from, to] }, radius!);
+  const long = (from: Mm, to: Mm) =>
+    roundedTongue(stock, spot, { ...tongue, x: [from, to] }, radius!);
   const rounded = radius ? long(0, L + ROOT) : tenonBox(params, x, 0, L + ROOT);
-  /** From well before the tip, where there is no wood: no face of theirs lies in one that is cut. */
+  /**
+   * From well before the tip, where there is no wood: no face of theirs lies in one that is cut.
+   */
   const slivers = radius ? [difference(tenonBox(params, x, -1, L), long(-2, L + 1))] : [];
   return {
     mustRemain: union(bodyOf(params, piece, spot), inPiece(square, rounded)),
@@ -58,10 +95,20 @@ function leaningTenon(params: AngledParams, piece: Piece, spot: Spot): MemberGeo
   };
 }
 
-const tenonBox = ({ faceShoulder: a, edgeShoulder: b, tenonWidth: w, ...rest }: AngledParams, x: (at: Mm) => Mm, from: Mm, to: Mm) => {
-  const { tenonThickness: t } = derive({ faceShoulder: a, edgeShoulder: b, tenonWidth: w, ...rest });
+const tenonBox = (
+  { faceShoulder: a, edgeShoulder: b, tenonWidth: w, ...rest }: AngledParams,
+  x: (at: Mm) => Mm,
+  from: Mm,
+  to: Mm,
+) => {
+  const { tenonThickness: t } = derive({
+    faceShoulder: a,
+    edgeShoulder: b,
+    tenonWidth: w,
+    ...rest,
+  });
   return box([x(from), a, b], [x(to), a + t, b + w]);
-}; // prettier-ignore
+};
 
 /** A straight tongue, its shoulder slanting across the piece. */
 function rakedTenon(params: AngledParams, piece: Piece, spot: Spot): MemberGeometry {
@@ -70,17 +117,26 @@ function rakedTenon(params: AngledParams, piece: Piece, spot: Spot): MemberGeome
   const { y, z, radius } = tongueOf(params);
   const [tv, tu] = plane === 'width' ? [z, y] : [y, z];
   const { v, u } = sizesAcross(piece, plane);
-  const wood = (vs: readonly [Mm, Mm], us: readonly [Mm, Mm]): Solid => between(piece, spot, plane, vs, us, () => 0, line); // prettier-ignore
+  const wood = (vs: readonly [Mm, Mm], us: readonly [Mm, Mm]): Solid =>
+    between(piece, spot, plane, vs, us, () => 0, line);
   const strips: [readonly [Mm, Mm], readonly [Mm, Mm]][] = [
-    [[0, v], [0, tu[0]]],
-    [[0, v], [tu[1], u]],
+    [
+      [0, v],
+      [0, tu[0]],
+    ],
+    [
+      [0, v],
+      [tu[1], u],
+    ],
     [[0, tv[0]], tu],
     [[tv[1], v], tu],
-  ]; // prettier-ignore
+  ];
   const real = strips.filter(([vs, us]) => vs[1] - vs[0] > 1e-9 && us[1] - us[0] > 1e-9);
   const tongue = wood(tv, tu);
   const shortest = Math.min(line(0), line(v));
-  const round = radius ? roundedTongue(piece, spot, { x: [0, line(v) + line(0)], y, z }, radius) : undefined;
+  const round = radius
+    ? roundedTongue(piece, spot, { x: [0, line(v) + line(0)], y, z }, radius)
+    : undefined;
   const slivers = round ? [difference(tongue, round)] : [];
   return {
     mustRemain: difference(union(bodyOf(params, piece, spot), tongue), ...slivers),
@@ -90,12 +146,24 @@ function rakedTenon(params: AngledParams, piece: Piece, spot: Spot): MemberGeome
 }
 
 /** A tongue with rounded long edges, in the axes of the piece it is square in. */
-const roundedTongue = (piece: Piece, spot: Spot, { x, y, z }: Pick<ReturnType<typeof tongueOf>, 'x' | 'y' | 'z'>, radius: Mm): Solid => {
+const roundedTongue = (
+  piece: Piece,
+  spot: Spot,
+  { x, y, z }: Pick<ReturnType<typeof tongueOf>, 'x' | 'y' | 'z'>,
+  radius: Mm,
+): Solid => {
   const along = alongOf(piece, spot);
-  return prismAlong('x', roundedRectangle([y[0], z[0]], [y[1], z[1]], radius), along(x[0]), along(x[1]));
-}; // prettier-ignore
+  return prismAlong(
+    'x',
+    roundedRectangle([y[0], z[0]], [y[1], z[1]], radius),
+    along(x[0]),
+    along(x[1]),
+  );
+};
 
-/** Measured where nothing but the tenon is, and its length at the reference corner of its shoulder. */
+/**
+ * Measured where nothing but the tenon is, and its length at the reference corner of its shoulder.
+ */
 function tenonGauges(params: AngledParams, stock: Piece, spot: Spot, depth: Mm): Gauge[] {
   const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, slant, plane } = params;
   const { tenonThickness: t } = derive(params);
@@ -129,7 +197,8 @@ function leaningMortise(params: AngledParams, piece: Piece, spot: Spot): MemberG
   const lean = leanOf(params, 'mortised', piece)!;
   const square = toSquare(lean, piece, spot);
   const hollow = outOf(hollowOf(own(params)), params);
-  const made = (ends: Hollow['ends']) => inPiece(square, hollowShape(lean.square, spot, [{ ...hollow, ends }]).mustBeEmpty); // prettier-ignore
+  const made = (ends: Hollow['ends']) =>
+    inPiece(square, hollowShape(lean.square, spot, [{ ...hollow, ends }]).mustBeEmpty);
   return {
     mustRemain: difference(pieceSolid(piece), made('squared')),
     mustBeEmpty: made(hollow.ends),
@@ -138,9 +207,15 @@ function leaningMortise(params: AngledParams, piece: Piece, spot: Spot): MemberG
 }
 
 /** Past the surface as far as it slopes away over the mouth. */
-function outOf(hollow: Hollow, { degrees, setBack, plane, edgeShoulder: b, endClearance }: AngledParams): Hollow {
+function outOf(
+  hollow: Hollow,
+  { degrees, setBack, plane, edgeShoulder: b, endClearance }: AngledParams,
+): Hollow {
   const { tan } = angleOf(degrees);
-  const [from, to] = plane === 'width' ? [hollow.x[0] + endClearance / 2 - b - 1, hollow.x[1]] : [0, hollow.y[1] + Math.abs(setBack)]; // prettier-ignore
+  const [from, to] =
+    plane === 'width'
+      ? [hollow.x[0] + endClearance / 2 - b - 1, hollow.x[1]]
+      : [0, hollow.y[1] + Math.abs(setBack)];
   return { ...hollow, depth: [-Math.abs(tan) * (to - from) - 1, hollow.depth[1]] };
 }
 

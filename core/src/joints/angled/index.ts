@@ -1,6 +1,13 @@
 import { angleOf, type Piece } from '../../stock/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
-import { blind, CORNERS, derive, roundingOf, withCorners, type BlindParams } from '../blind/index.ts';
+import {
+  blind,
+  CORNERS,
+  derive,
+  roundingOf,
+  withCorners,
+  type BlindParams,
+} from '../blind/index.ts';
 import type { Advice, Feature, JointKind, Members, MortiseFeature, TenonFeature } from '../kind.ts';
 import { failing, sizesAcross, type Check } from '../shape/index.ts';
 import { angledDrawing } from './drawing.ts';
@@ -27,11 +34,19 @@ const BEHIND: Mm = 1;
 const off = (degrees: number): string => `${Math.abs(degrees).toFixed(1)} degrees`;
 
 /** Where a tenon lies the way the slant runs: before it, its own size, and what there is. */
-function across(params: AngledParams, { tenoned }: Members): { near: Mm; size: Mm; stock: Mm; path: string } {
+function across(
+  params: AngledParams,
+  { tenoned }: Members,
+): { near: Mm; size: Mm; stock: Mm; path: string } {
   const { plane, faceShoulder, edgeShoulder, tenonWidth } = params;
   return plane === 'width'
     ? { near: edgeShoulder, size: tenonWidth, stock: tenoned.width, path: 'edgeShoulder' }
-    : { near: faceShoulder, size: derive(params).tenonThickness, stock: tenoned.thickness, path: 'faceShoulder' };
+    : {
+        near: faceShoulder,
+        size: derive(params).tenonThickness,
+        stock: tenoned.thickness,
+        path: 'faceShoulder',
+      };
 }
 
 /** What only a slant can make impossible. */
@@ -41,13 +56,31 @@ function checks(params: AngledParams, members: Members): Check[] {
   const met = seenMembers(params, members);
   const { near, size, stock, path } = across(params, met);
   const shift = L * Math.abs(tan);
-  const none = { wrong: Math.abs(degrees) < LEAST, member: 'tenoned' as const, path: 'degrees', dimension: 'angle', value: Math.abs(degrees), bound: LEAST, text: `its end is ${off(degrees)} off square; for less than ${LEAST} make a straight joint.` }; // prettier-ignore
+  const none = {
+    wrong: Math.abs(degrees) < LEAST,
+    member: 'tenoned' as const,
+    path: 'degrees',
+    dimension: 'angle',
+    value: Math.abs(degrees),
+    bound: LEAST,
+    text: `its end is ${off(degrees)} off square; for less than ${LEAST} make a straight joint.`,
+  };
   if (slant === 'tenon') {
-    /** The shoulder side that the wood runs away from towards the tip must cover how far it runs. */
+    /**
+     * The shoulder side that the wood runs away from towards the tip must cover how far it runs.
+     */
     const room = tan < 0 ? near : stock - near - size;
     return [
       none,
-      { wrong: room < shift - 1e-6, member: 'tenoned', path, dimension: 'shoulder', value: room, bound: shift, text: `over the tenon’s length the wood runs ${off(degrees)} away to the side, {bound}, and the shoulder there is {value}: the tenon’s corner would not be whole. Shorten it, or let the mortise slant.` }, // prettier-ignore
+      {
+        wrong: room < shift - 1e-6,
+        member: 'tenoned',
+        path,
+        dimension: 'shoulder',
+        value: room,
+        bound: shift,
+        text: `over the tenon’s length the wood runs ${off(degrees)} away to the side, {bound}, and the shoulder there is {value}: the tenon’s corner would not be whole. Shorten it, or let the mortise slant.`,
+      },
     ];
   }
   const line = shoulderLine(params, members.tenoned);
@@ -55,7 +88,10 @@ function checks(params: AngledParams, members: Members): Check[] {
   const { wall, mortiseDepth: D, mortiseLength: l } = derive(own(params));
   const { mortiseWidth: m } = params;
   const [S, V] = [members.mortised.thickness, members.mortised.width];
-  /** The floor, seen in the piece's own axes: it lies deeper or shallower by its size along the slant. */
+  /**
+   * The floor, seen in the piece's own axes: it lies deeper or shallower by its size along the
+   * slant.
+   */
   const { sin } = angleOf(degrees);
   const spread = plane === 'width' ? l : m;
   const deepest = D * cos + spread * Math.abs(sin);
@@ -64,14 +100,48 @@ function checks(params: AngledParams, members: Members): Check[] {
   const shoulders = Math.max(a, members.tenoned.thickness - a - derive(params).tenonThickness);
   return [
     none,
-    { wrong: shortest < 1 - 1e-6, member: 'tenoned', path: 'tenonLength', dimension: 'tenon length', value: shortest, bound: 1, text: 'on its short side the tenon would be {value} long; make it longer by {over} at least.' }, // prettier-ignore
-    { wrong: shoulders < 0.1, member: 'tenoned', path: 'faceShoulder', dimension: 'face shoulder', value: shoulders, bound: 0.1, text: 'a slanted shoulder must lie on one face at least; {value} is left for it.' }, // prettier-ignore
-    { wrong: deepest > V - BEHIND + 1e-6, member: 'mortised', path: 'mortiseDepth', dimension: 'depth of the slanting mortise', value: deepest, bound: V - BEHIND, text: 'askew, the mortise reaches {value} into a piece {bound} deep at the most.' }, // prettier-ignore
-    { wrong: thin < 0.5 - 1e-6, member: 'mortised', path: 'setBack', dimension: 'wall of the slanting mortise', value: thin, bound: 0.5, text: 'the mortise leans towards a face and leaves {value} of wall there; it needs {bound} at least.' }, // prettier-ignore
+    {
+      wrong: shortest < 1 - 1e-6,
+      member: 'tenoned',
+      path: 'tenonLength',
+      dimension: 'tenon length',
+      value: shortest,
+      bound: 1,
+      text: 'on its short side the tenon would be {value} long; make it longer by {over} at least.',
+    },
+    {
+      wrong: shoulders < 0.1,
+      member: 'tenoned',
+      path: 'faceShoulder',
+      dimension: 'face shoulder',
+      value: shoulders,
+      bound: 0.1,
+      text: 'a slanted shoulder must lie on one face at least; {value} is left for it.',
+    },
+    {
+      wrong: deepest > V - BEHIND + 1e-6,
+      member: 'mortised',
+      path: 'mortiseDepth',
+      dimension: 'depth of the slanting mortise',
+      value: deepest,
+      bound: V - BEHIND,
+      text: 'askew, the mortise reaches {value} into a piece {bound} deep at the most.',
+    },
+    {
+      wrong: thin < 0.5 - 1e-6,
+      member: 'mortised',
+      path: 'setBack',
+      dimension: 'wall of the slanting mortise',
+      value: thin,
+      bound: 0.5,
+      text: 'the mortise leans towards a face and leaves {value} of wall there; it needs {bound} at least.',
+    },
   ];
 }
 
-/** The tenon that a slanted cut across the faces makes, as wide as the piece; its end is not cut. */
+/**
+ * The tenon that a slanted cut across the faces makes, as wide as the piece; its end is not cut.
+ */
 function facesOf(params: AngledParams, tenoned: Piece): TenonFeature {
   const { degrees, faceShoulder, tenonLength: L } = params;
   const { cos, tan } = angleOf(degrees);
@@ -93,7 +163,16 @@ function facesOf(params: AngledParams, tenoned: Piece): TenonFeature {
 
 function tenonFeatures(params: AngledParams, members: Members): Feature[] {
   const { tenoned } = members;
-  const { degrees, plane, slant, tenonWidth, edgeShoulder, faceShoulder, tenonLength: length, corners } = params;
+  const {
+    degrees,
+    plane,
+    slant,
+    tenonWidth,
+    edgeShoulder,
+    faceShoulder,
+    tenonLength: length,
+    corners,
+  } = params;
   const { tenonThickness: thickness } = derive(params);
   if (slant === 'tenon') {
     const lean = leanOf(params, 'tenoned', tenoned)!;
@@ -102,7 +181,15 @@ function tenonFeatures(params: AngledParams, members: Members): Feature[] {
     const { mate: _, ...tenon } = straight;
     return [
       { form: 'end', stock: lean.square, excess: excessOf(params, tenoned), lean },
-      { ...tenon, stock: lean.square, lean, follows: { feature: 0, words: 'The end is cut to the angle first: the tenon’s length counts from it.' } }, // prettier-ignore
+      {
+        ...tenon,
+        stock: lean.square,
+        lean,
+        follows: {
+          feature: 0,
+          words: 'The end is cut to the angle first: the tenon’s length counts from it.',
+        },
+      },
     ];
   }
   const raked: Feature = {
@@ -119,7 +206,16 @@ function tenonFeatures(params: AngledParams, members: Members): Feature[] {
   };
   if (plane === 'thickness') return [raked];
   const bare = tenonWidth > tenoned.width - 1e-6 && corners !== 'rounded';
-  return bare ? [facesOf(params, tenoned)] : [facesOf(params, tenoned), { ...raked, name: 'its edges', follows: { feature: 0, words: 'The edges are sawn once the slanted cheeks are cut.' } }]; // prettier-ignore
+  return bare
+    ? [facesOf(params, tenoned)]
+    : [
+        facesOf(params, tenoned),
+        {
+          ...raked,
+          name: 'its edges',
+          follows: { feature: 0, words: 'The edges are sawn once the slanted cheeks are cut.' },
+        },
+      ];
 }
 
 export const angled: JointKind<AngledParams> = {
@@ -133,12 +229,18 @@ export const angled: JointKind<AngledParams> = {
   own: ['tenonLength', 'degrees', 'plane', 'slant'],
   propose(members, available) {
     const angle = { degrees: 5, plane: 'width', slant: 'tenon' } as const;
-    const { params, advice } = blind.propose(seenMembers({ ...angle } as AngledParams, members), available);
+    const { params, advice } = blind.propose(
+      seenMembers({ ...angle } as AngledParams, members),
+      available,
+    );
     return { params: fitted({ ...params, ...angle }, members, available.step), advice };
   },
   problems(params, members, available, names) {
     const met = seenMembers(params, members);
-    return [...blind.problems(own(params), met, available, names), ...failing(checks(params, members), names)];
+    return [
+      ...blind.problems(own(params), met, available, names),
+      ...failing(checks(params, members), names),
+    ];
   },
   advice(params, members, available): Advice[] {
     const { degrees, slant, plane } = params;
@@ -152,23 +254,43 @@ export const angled: JointKind<AngledParams> = {
         id: 'angle',
         dimension: 'degrees',
         level: slant === 'tenon' && steep ? 'warning' : 'reason',
-        title: say(slant === 'tenon' ? (steep ? 'The grain runs out of the tenon' : 'The grain runs at a slant through the tenon') : 'The grain runs straight into the tenon'), // prettier-ignore
+        title: say(
+          slant === 'tenon'
+            ? steep
+              ? 'The grain runs out of the tenon'
+              : 'The grain runs at a slant through the tenon'
+            : 'The grain runs straight into the tenon',
+        ),
         reason:
           slant === 'tenon'
-            ? say(`It crosses the tenon at ${off(degrees)}; past about ${RUN_OUT} it is short, and the tenon may break along it. With the mortise askew instead the grain runs on.`) // prettier-ignore
+            ? say(
+                `It crosses the tenon at ${off(degrees)}; past about ${RUN_OUT} it is short, and the tenon may break along it. With the mortise askew instead the grain runs on.`,
+              )
             : say(
                 'The mortise is askew instead, so it must be cut on a wedge or by a bevel; the tenon keeps its strength.',
               ),
       },
       ...(slant === 'tenon'
-        ? [{ id: 'whole', dimension: 'tenonLength', level: 'reason' as const, title: say('Whole up to {longest}', { longest: Math.min(longest, 999) }), reason: say('Towards its tip the wood runs away to one side; a longer tenon would lose a corner there.') }] // prettier-ignore
+        ? [
+            {
+              id: 'whole',
+              dimension: 'tenonLength',
+              level: 'reason' as const,
+              title: say('Whole up to {longest}', { longest: Math.min(longest, 999) }),
+              reason: say(
+                'Towards its tip the wood runs away to one side; a longer tenon would lose a corner there.',
+              ),
+            },
+          ]
         : []),
       {
         id: 'mirror',
         dimension: 'degrees',
         level: 'reason',
         title: say('Left and right mirror each other'),
-        reason: say(`The two ends of a piece lean the other way about, as seen on the ${plane === 'width' ? 'face' : 'edge'}: wedges in pairs, and never one for the other.`), // prettier-ignore
+        reason: say(
+          `The two ends of a piece lean the other way about, as seen on the ${plane === 'width' ? 'face' : 'edge'}: wedges in pairs, and never one for the other.`,
+        ),
       },
     ];
     return [...blind.advice(own(params), seenMembers(params, members), available), ...told];
@@ -176,7 +298,8 @@ export const angled: JointKind<AngledParams> = {
   geometry: angledGeometry,
   features(params, members) {
     const lean = leanOf(params, 'mortised', members.mortised);
-    const straight = blind.features(own(params), seenMembers(params, members)).mortised as MortiseFeature[];
+    const straight = blind.features(own(params), seenMembers(params, members))
+      .mortised as MortiseFeature[];
     return {
       tenoned: tenonFeatures(params, members),
       mortised: straight.map((f) => (lean ? { ...f, stock: lean.square, lean } : f)),
@@ -187,18 +310,38 @@ export const angled: JointKind<AngledParams> = {
   fit: (params, members) => blind.fit(own(params), members),
   drawing: angledDrawing,
   withDimension(params, members, dimension, value) {
-    if (dimension === 'degrees' || dimension === 'position') return { ...params, [dimension]: value };
-    return { ...params, ...keepPosition(blind.withDimension(own(params), seenMembers(params, members), dimension, value), params) }; // prettier-ignore
+    if (dimension === 'degrees' || dimension === 'position')
+      return { ...params, [dimension]: value };
+    return {
+      ...params,
+      ...keepPosition(
+        blind.withDimension(own(params), seenMembers(params, members), dimension, value),
+        params,
+      ),
+    };
   },
   withChoice(params, choice, value, members, available) {
     if (choice === 'corners') return withCorners(params, choice, value);
-    const { params: base } = blind.propose(seenMembers({ ...params, [choice]: value }, members), available);
-    const next = { ...params, ...base, corners: params.corners, endClearance: params.endClearance, position: params.position, [choice]: value }; // prettier-ignore
+    const { params: base } = blind.propose(
+      seenMembers({ ...params, [choice]: value }, members),
+      available,
+    );
+    const next = {
+      ...params,
+      ...base,
+      corners: params.corners,
+      endClearance: params.endClearance,
+      position: params.position,
+      [choice]: value,
+    };
     return fitted(next, members, available.step);
   },
 };
 
-const keepPosition = (changed: BlindParams, { position }: AngledParams): BlindParams => ({ ...changed, position });
+const keepPosition = (changed: BlindParams, { position }: AngledParams): BlindParams => ({
+  ...changed,
+  position,
+});
 
 /** A proposed tenon no longer than it is whole. */
 function fitted(params: AngledParams, members: Members, step: Mm): AngledParams {

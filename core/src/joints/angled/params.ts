@@ -6,13 +6,17 @@ import type { Choice, Members } from '../kind.ts';
 import { sizesAcross, type Across } from '../shape/index.ts';
 
 /**
- * A joint whose pieces meet at other than a right angle. Either the tenon goes in square and its shoulder slants across
- * the end of its piece, or the tenon runs straight on from its piece and the mortise slants.
+ * A joint whose pieces meet at other than a right angle. Either the tenon goes in square and its
+ * shoulder slants across the end of its piece, or the tenon runs straight on from its piece and the
+ * mortise slants.
  */
 export interface AngledParams extends BlindParams {
   /** Off square; positive: of the end cut so, the reference side stands out farther. */
   degrees: number;
-  /** The plane the angle lies in: seen on the face it runs across the width, on the edge through the thickness. */
+  /**
+   * The plane the angle lies in: seen on the face it runs across the width, on the edge through the
+   * thickness.
+   */
   plane: Across;
   slant: 'tenon' | 'mortise';
 }
@@ -41,11 +45,16 @@ export const SLANT: Choice = {
   ],
 };
 
-/** The tenoned piece as the joint meets it: where its tenon goes in square, its end is longer along the slant. */
+/**
+ * The tenoned piece as the joint meets it: where its tenon goes in square, its end is longer along
+ * the slant.
+ */
 export function seen({ degrees, plane, slant }: AngledParams, piece: Piece): Piece {
   if (slant === 'mortise') return piece;
   const longer = 1 / angleOf(degrees).cos;
-  return plane === 'width' ? { ...piece, width: piece.width * longer } : { ...piece, thickness: piece.thickness * longer }; // prettier-ignore
+  return plane === 'width'
+    ? { ...piece, width: piece.width * longer }
+    : { ...piece, thickness: piece.thickness * longer };
 }
 
 export const seenMembers = (params: AngledParams, { tenoned, mortised }: Members): Members => ({
@@ -53,7 +62,10 @@ export const seenMembers = (params: AngledParams, { tenoned, mortised }: Members
   mortised,
 });
 
-/** Tip to shoulder along the piece, from its worked end, by how far across: of the tenoned piece in its own axes. */
+/**
+ * Tip to shoulder along the piece, from its worked end, by how far across: of the tenoned piece in
+ * its own axes.
+ */
 export function shoulderLine(params: AngledParams, piece: Piece): (across: Mm) => Mm {
   const { degrees, plane, slant, tenonLength: L } = params;
   const { cos, tan } = angleOf(degrees);
@@ -63,7 +75,10 @@ export function shoulderLine(params: AngledParams, piece: Piece): (across: Mm) =
   return (v) => corner + L / cos + v * tan;
 }
 
-/** The blind joint that it is where it is square: in its own place along the mortised piece, measured square. */
+/**
+ * The blind joint that it is where it is square: in its own place along the mortised piece,
+ * measured square.
+ */
 export function own(params: AngledParams): BlindParams {
   const { slant, plane, degrees, position, edgeShoulder, endClearance } = params;
   if (slant === 'tenon' || plane === 'thickness') return params;
@@ -72,7 +87,11 @@ export function own(params: AngledParams): BlindParams {
 }
 
 /** How a member lies square to the joint; nothing for the one that is square by itself. */
-export function leanOf(params: AngledParams, member: 'tenoned' | 'mortised', piece: Piece): Lean | undefined {
+export function leanOf(
+  params: AngledParams,
+  member: 'tenoned' | 'mortised',
+  piece: Piece,
+): Lean | undefined {
   const { plane, slant, degrees, tenonLength: L, setBack } = params;
   if ((slant === 'tenon') !== (member === 'tenoned')) return undefined;
   if (member === 'tenoned')
@@ -86,7 +105,13 @@ export function leanOf(params: AngledParams, member: 'tenoned' | 'mortised', pie
     };
   const { along } = derive(own(params));
   const pivot = plane === 'width' ? ([along, 0, 0] as const) : ([0, setBack, 0] as const);
-  return { about: plane === 'width' ? 'thickness' : 'length', degrees: -degrees, pivot, at: pivot, square: piece };
+  return {
+    about: plane === 'width' ? 'thickness' : 'length',
+    degrees: -degrees,
+    pivot,
+    at: pivot,
+    square: piece,
+  };
 }
 
 /** How far the uncut end reaches past the plane it is cut to, square to it. */

@@ -5,8 +5,13 @@ import type { Gauge, MemberGeometry, MemberName, Spot } from '../kind.ts';
 import { alongOf, bar, between, depthGauge, finely, intoOf } from '../shape/index.ts';
 import { floorLine, shoulderLine, tenonLean, type AngledSlotParams } from './params.ts';
 
-export const angledSlotGeometry = (params: AngledSlotParams, member: MemberName, piece: Piece, spot: Spot): MemberGeometry =>
-  member === 'tenoned' ? tenonOf(params, piece, spot) : slotOf(params, piece, spot); // prettier-ignore
+export const angledSlotGeometry = (
+  params: AngledSlotParams,
+  member: MemberName,
+  piece: Piece,
+  spot: Spot,
+): MemberGeometry =>
+  member === 'tenoned' ? tenonOf(params, piece, spot) : slotOf(params, piece, spot);
 
 /** The cheeks as far as the slanted shoulder; tip and edges stay. */
 function tenonOf(params: AngledSlotParams, piece: Piece, spot: Spot): MemberGeometry {
@@ -14,8 +19,14 @@ function tenonOf(params: AngledSlotParams, piece: Piece, spot: Spot): MemberGeom
   const t = mortiseWidth - faceClearance;
   const { thickness: T, width: W } = piece;
   const line = shoulderLine(params, piece);
-  const wood = (from: Mm, to: Mm, tip: Mm, end: (v: Mm) => Mm): Solid => between(piece, spot, 'width', [0, W], [from, to], () => tip, end); // prettier-ignore
-  const cheeks = ([[0, a], [a + t, T]] as const).filter(([from, to]) => to - from > 1e-9); // prettier-ignore
+  const wood = (from: Mm, to: Mm, tip: Mm, end: (v: Mm) => Mm): Solid =>
+    between(piece, spot, 'width', [0, W], [from, to], () => tip, end);
+  const cheeks = (
+    [
+      [0, a],
+      [a + t, T],
+    ] as const
+  ).filter(([from, to]) => to - from > 1e-9);
   const body = between(piece, spot, 'width', [0, W], [0, T], line, () => piece.length);
   const { square, at } = tenonLean(params, piece);
   const x = alongOf(square, spot);
@@ -28,7 +39,9 @@ function tenonOf(params: AngledSlotParams, piece: Piece, spot: Spot): MemberGeom
     bar('tenonThickness', 1, middle, -1, T + 1, 'wood'),
     bar('tenonWidth', 2, middle, -square.width, 2 * square.width, 'wood'),
     depthGauge('faceShoulder', 1, middle, 0, a + t, 'wood'),
-    finely(depthGauge('tenonLength', 0, [x(0), free, square.width / 2], x(0), x(at[0] + 5), 'wood')),
+    finely(
+      depthGauge('tenonLength', 0, [x(0), free, square.width / 2], x(0), x(at[0] + 5), 'wood'),
+    ),
   ];
   return {
     mustRemain: union(body, wood(a, a + t, 0, line)),

@@ -5,7 +5,15 @@ import type { Advice, JointKind, JointView, Members, Outline } from '../kind.ts'
 import { openSlot } from '../openSlot/index.ts';
 import { aside, failing, type Check } from '../shape/index.ts';
 import { angledSlotGeometry } from './geometry.ts';
-import { angledSlotSchema, floorLine, seenMembers, shoulderLine, slotLean, tenonLean, type AngledSlotParams } from './params.ts'; // prettier-ignore
+import {
+  angledSlotSchema,
+  floorLine,
+  seenMembers,
+  shoulderLine,
+  slotLean,
+  tenonLean,
+  type AngledSlotParams,
+} from './params.ts';
 
 /** Off square by less than this a joint is a straight one, degrees. */
 const LEAST = 0.25;
@@ -18,10 +26,42 @@ function checks(params: AngledSlotParams, { tenoned, mortised }: Members): Check
   const line = shoulderLine(params, tenoned);
   const longest = Math.max(line(0), line(tenoned.width));
   return [
-    { wrong: Math.abs(degrees) < LEAST, member: 'tenoned', path: 'degrees', dimension: 'angle', value: Math.abs(degrees), bound: LEAST, text: `it is ${Math.abs(degrees).toFixed(1)} degrees off square; for less than ${LEAST} make a straight joint.` }, // prettier-ignore
-    { wrong: Math.min(near, far) < 1 - 1e-6, member: 'mortised', path: 'slotDepth', dimension: 'shallow side of the slot', value: Math.min(near, far), bound: 1, text: 'at its shallow side the slot would be {value} deep; it must be {bound} at least.' }, // prettier-ignore
-    { wrong: Math.max(near, far) >= mortised.length - 1e-6, member: 'mortised', path: 'slotDepth', dimension: 'deep side of the slot', value: Math.max(near, far), bound: mortised.length, text: 'at its deep side the slot is {value} deep, the whole piece only {bound} long.' }, // prettier-ignore
-    { wrong: longest >= tenoned.length - 1e-6, member: 'tenoned', path: 'tenonLength', dimension: 'long side of the tenon', value: longest, bound: tenoned.length, text: 'on its long side the tenon is {value} long, the whole piece only {bound}.' }, // prettier-ignore
+    {
+      wrong: Math.abs(degrees) < LEAST,
+      member: 'tenoned',
+      path: 'degrees',
+      dimension: 'angle',
+      value: Math.abs(degrees),
+      bound: LEAST,
+      text: `it is ${Math.abs(degrees).toFixed(1)} degrees off square; for less than ${LEAST} make a straight joint.`,
+    },
+    {
+      wrong: Math.min(near, far) < 1 - 1e-6,
+      member: 'mortised',
+      path: 'slotDepth',
+      dimension: 'shallow side of the slot',
+      value: Math.min(near, far),
+      bound: 1,
+      text: 'at its shallow side the slot would be {value} deep; it must be {bound} at least.',
+    },
+    {
+      wrong: Math.max(near, far) >= mortised.length - 1e-6,
+      member: 'mortised',
+      path: 'slotDepth',
+      dimension: 'deep side of the slot',
+      value: Math.max(near, far),
+      bound: mortised.length,
+      text: 'at its deep side the slot is {value} deep, the whole piece only {bound} long.',
+    },
+    {
+      wrong: longest >= tenoned.length - 1e-6,
+      member: 'tenoned',
+      path: 'tenonLength',
+      dimension: 'long side of the tenon',
+      value: longest,
+      bound: tenoned.length,
+      text: 'on its long side the tenon is {value} long, the whole piece only {bound}.',
+    },
   ];
 }
 
@@ -38,7 +78,10 @@ export const angledSlot: JointKind<AngledSlotParams> = {
     const degrees = 10;
     const seen = seenMembers({ degrees } as AngledSlotParams, members);
     const { params, advice } = openSlot.propose(seen, available);
-    return { params: { ...params, slotDepth: roundTo(params.slotDepth, available.step, 'up'), degrees }, advice };
+    return {
+      params: { ...params, slotDepth: roundTo(params.slotDepth, available.step, 'up'), degrees },
+      advice,
+    };
   },
   problems: (params, members, available, names) => [
     ...openSlot.problems(params, seenMembers(params, members), available, names),
@@ -54,10 +97,23 @@ export const angledSlot: JointKind<AngledSlotParams> = {
         dimension: 'slotDepth',
         level: 'reason',
         title: say('Trim the corner when it is glued'),
-        reason: say('Over the width of the slot the tenon runs {trim} away from the end of the other piece. Leave both long, then saw the corner along the edges.', { trim }), // prettier-ignore
+        reason: say(
+          'Over the width of the slot the tenon runs {trim} away from the end of the other piece. Leave both long, then saw the corner along the edges.',
+          { trim },
+        ),
       },
       ...(off > SHORT_GRAIN
-        ? [{ id: 'short-grain', dimension: 'degrees', level: 'warning' as const, title: say('Short grain beside the slot'), reason: say(`At ${off.toFixed(1)} degrees off square the slot’s walls end in a point; past about ${SHORT_GRAIN} it breaks off.`) }] // prettier-ignore
+        ? [
+            {
+              id: 'short-grain',
+              dimension: 'degrees',
+              level: 'warning' as const,
+              title: say('Short grain beside the slot'),
+              reason: say(
+                `At ${off.toFixed(1)} degrees off square the slot’s walls end in a point; past about ${SHORT_GRAIN} it breaks off.`,
+              ),
+            },
+          ]
         : []),
     ];
   },
@@ -81,7 +137,9 @@ export const angledSlot: JointKind<AngledSlotParams> = {
           lean,
         },
       ],
-      mortised: slot.map((f) => (f.form === 'slot' ? { ...f, stock: held.square, depth: held.at[0], lean: held } : f)),
+      mortised: slot.map((f) =>
+        f.form === 'slot' ? { ...f, stock: held.square, depth: held.at[0], lean: held } : f,
+      ),
     };
   },
   seat: (params) => ({ ...openSlot.seat(params), aslant: true }),
@@ -91,7 +149,10 @@ export const angledSlot: JointKind<AngledSlotParams> = {
     const { views, dimensions } = openSlot.drawing(params, seenMembers(params, members));
     return {
       views: views.map((view) => (view.id === 'face' ? slanted(view, params, members) : view)),
-      dimensions: [...dimensions, { ...aside('degrees', 'angle off square', params.degrees), angle: true }],
+      dimensions: [
+        ...dimensions,
+        { ...aside('degrees', 'angle off square', params.degrees), angle: true },
+      ],
     };
   },
   withDimension(params, members, dimension, value) {
@@ -105,7 +166,11 @@ export const angledSlot: JointKind<AngledSlotParams> = {
 };
 
 /** The tenoned piece and the slot’s floor aslant on the reference face. */
-function slanted(view: JointView, params: AngledSlotParams, { tenoned, mortised }: Members): JointView {
+function slanted(
+  view: JointView,
+  params: AngledSlotParams,
+  { tenoned, mortised }: Members,
+): JointView {
   const { sin, cos, tan } = angleOf(params.degrees);
   const line = shoulderLine(params, tenoned);
   const across = tenoned.width / cos;
@@ -116,11 +181,20 @@ function slanted(view: JointView, params: AngledSlotParams, { tenoned, mortised 
   return {
     ...view,
     outlines: view.outlines.map((o): Outline => {
-      if (o.role === 'tenoned') return { ...o, points: o.points.map(([x, y]): Vec2 => [x, y + x * tan]) };
+      if (o.role === 'tenoned')
+        return { ...o, points: o.points.map(([x, y]): Vec2 => [x, y + x * tan]) };
       if (o.role === 'hidden') return { ...o, points: tongue };
       if (o.role !== 'mortise') return o;
       const low = Math.min(...o.points.map((p) => p[1]));
-      return { ...o, points: [[-V, low], [0, low], [0, floor(0)], [-V, floor(V)]] }; // prettier-ignore
+      return {
+        ...o,
+        points: [
+          [-V, low],
+          [0, low],
+          [0, floor(0)],
+          [-V, floor(V)],
+        ],
+      };
     }),
   };
 }

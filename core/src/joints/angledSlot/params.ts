@@ -4,7 +4,10 @@ import type { Members } from '../kind.ts';
 import type { Slanted } from '../shape/index.ts';
 import { openSlotSchema, type OpenSlotParams } from '../openSlot/index.ts';
 
-/** An open slot whose pieces meet at other than a right angle. Its lengths are those square to the mortised piece. */
+/**
+ * An open slot whose pieces meet at other than a right angle. Its lengths are those square to the
+ * mortised piece.
+ */
 export interface AngledSlotParams extends OpenSlotParams {
   /** Off square; positive: of the tenoned piece the reference edge comes to its shoulder first. */
   degrees: number;
@@ -15,19 +18,30 @@ export const angledSlotSchema = (openSlotSchema as Joi.ObjectSchema<AngledSlotPa
 });
 
 /** The tenoned piece as the slot meets it: wider, as it crosses aslant. */
-export const seenMembers = ({ degrees }: AngledSlotParams, { tenoned, mortised }: Members): Members => ({
+export const seenMembers = (
+  { degrees }: AngledSlotParams,
+  { tenoned, mortised }: Members,
+): Members => ({
   tenoned: { ...tenoned, width: tenoned.width / angleOf(degrees).cos },
   mortised,
 });
 
-/** Tip to shoulder along the tenoned piece, by how far from its reference edge: the tip is not cut. */
-export function shoulderLine({ degrees, tenonLength }: AngledSlotParams, { width }: Piece): Slanted {
+/**
+ * Tip to shoulder along the tenoned piece, by how far from its reference edge: the tip is not cut.
+ */
+export function shoulderLine(
+  { degrees, tenonLength }: AngledSlotParams,
+  { width }: Piece,
+): Slanted {
   const { cos, tan } = angleOf(degrees);
   const shortest = tenonLength / cos + Math.max(0, -tan) * width;
   return (v) => shortest + v * tan;
 }
 
-/** How the tenoned piece lies square to its shoulder; the farther corner of its tip is where lengths count from. */
+/**
+ * How the tenoned piece lies square to its shoulder; the farther corner of its tip is where lengths
+ * count from.
+ */
 export function tenonLean(params: AngledSlotParams, piece: Piece): Lean {
   const { sin, cos } = angleOf(params.degrees);
   const length = params.tenonLength + piece.width * Math.abs(sin);

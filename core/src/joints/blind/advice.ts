@@ -4,7 +4,10 @@ import type { Advice, MemberName, Members } from '../kind.ts';
 import { derive, entryDepth, type BlindParams } from './params.ts';
 import { proposeBlind } from './propose.ts';
 
-/** Reasons and warnings of common practice: walls, length, movement, cutters. None of them changes anything. */
+/**
+ * Reasons and warnings of common practice: walls, length, movement, cutters. None of them changes
+ * anything.
+ */
 export function blindAdvice(params: BlindParams, members: Members, available: Available): Advice[] {
   const { tenonThickness: t, mortiseDepth: D, wall: p } = derive(params);
   const { mortiseWidth: m, tenonWidth: w, tenonLength: L } = params;
@@ -45,9 +48,12 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
     'cutter',
     'mortiseWidth',
     say('No cutter is {m}', { m }),
-    say('A smaller one makes it in two rows, which asks for two settings. The nearest cutter is {nearest}.', {
-      nearest: nearest ?? m,
-    }),
+    say(
+      'A smaller one makes it in two rows, which asks for two settings. The nearest cutter is {nearest}.',
+      {
+        nearest: nearest ?? m,
+      },
+    ),
     nearest,
     'mortised',
   );
@@ -95,7 +101,10 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
     'behind',
     'mortiseDepth',
     say('Little wood behind the mortise'),
-    say('{left} is left; {least} or more keeps the bottom from breaking through.', { left: V - D, least: 6 }),
+    say('{left} is left; {least} or more keeps the bottom from breaking through.', {
+      left: V - D,
+      least: 6,
+    }),
     V - 6,
   );
   warn(
@@ -153,7 +162,10 @@ export function blindAdvice(params: BlindParams, members: Members, available: Av
       dimension: 'corners',
       level: 'reason',
       title: say('Ends stay round'),
-      reason: say('The cutter leaves the mortise’s ends round, so the tenon’s edges are rounded to {r}.', { r: t / 2 }),
+      reason: say(
+        'The cutter leaves the mortise’s ends round, so the tenon’s edges are rounded to {r}.',
+        { r: t / 2 },
+      ),
     });
   return found;
 }

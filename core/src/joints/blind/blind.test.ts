@@ -24,21 +24,34 @@ beforeAll(async () => {
 
 describe('geometry', () => {
   it('volumes agree with closed forms: slot, tongue and waste', () => {
-    const volume = (params: BlindParams, member: 'tenoned' | 'mortised', which: 'mustRemain' | 'mustBeEmpty') =>
+    const volume = (
+      params: BlindParams,
+      member: 'tenoned' | 'mortised',
+      which: 'mustRemain' | 'mustBeEmpty',
+    ) =>
       modeller.scope(() =>
-        modeller.solid(blind.geometry(params, member, members[member], { end: 'b', edge: 'other' })[which]).volume(),
+        modeller
+          .solid(
+            blind.geometry(params, member, members[member], { end: 'b', edge: 'other' })[which],
+          )
+          .volume(),
       );
     const [rail, stile] = [600 * 22 * 70, 900 * 22 * 45];
     expect(volume({ ...WORKED, corners: 'squared' }, 'tenoned', 'mustRemain')).toBeCloseTo(
       rail - 30 * (22 * 70 - 8 * 50),
       3,
     );
-    expect(volume({ ...WORKED, corners: 'squared' }, 'tenoned', 'mustBeEmpty')).toBeCloseTo(30 * (22 * 70 - 8 * 50), 3);
+    expect(volume({ ...WORKED, corners: 'squared' }, 'tenoned', 'mustBeEmpty')).toBeCloseTo(
+      30 * (22 * 70 - 8 * 50),
+      3,
+    );
     expect(volume(WORKED, 'mortised', 'mustRemain')).toBeCloseTo(stile - 8 * 50 * 32, 2);
     const slot = (42 * 8 + Math.PI * 16) * 32;
     expect(Math.abs(volume(WORKED, 'mortised', 'mustBeEmpty') / slot - 1)).toBeLessThan(2e-4);
     const tongue = (42 * 8 + Math.PI * 16) * 30;
-    expect(Math.abs((volume(WORKED, 'tenoned', 'mustRemain') - (rail - 30 * 22 * 70)) / tongue - 1)).toBeLessThan(2e-4);
+    expect(
+      Math.abs((volume(WORKED, 'tenoned', 'mustRemain') - (rail - 30 * 22 * 70)) / tongue - 1),
+    ).toBeLessThan(2e-4);
   });
 
   it('what must remain and what must be empty never overlap, and centre lies on centre', () => {
@@ -78,7 +91,8 @@ describe('proposal by thirds', () => {
   it('thirds of 3/4 in: a quarter each', () => {
     const inch = { length: 24 * INCH, thickness: 0.75 * INCH, width: 2.5 * INCH };
     expect(
-      blind.propose({ tenoned: inch, mortised: { ...inch, width: 2 * INCH } }, available).params.mortiseWidth,
+      blind.propose({ tenoned: inch, mortised: { ...inch, width: 2 * INCH } }, available).params
+        .mortiseWidth,
     ).toBeCloseTo(INCH / 4, 9);
   });
 
@@ -90,7 +104,9 @@ describe('proposal by thirds', () => {
           tenoned: { length: 600, thickness: T, width: W },
           mortised: { length: 900, thickness: Math.max(S, T), width: V },
         };
-        expect(blind.problems(blind.propose(stock, available).params, stock, available, names)).toEqual([]);
+        expect(
+          blind.problems(blind.propose(stock, available).params, stock, available, names),
+        ).toEqual([]);
       }),
       { seed: 4 },
     );
@@ -101,7 +117,11 @@ describe('what can’t be made', () => {
   it.each<[Partial<BlindParams>, string, RegExp]>([
     [{ faceShoulder: 15 }, 'tenonThickness', /^Rail: .*23\.0 mm.*22\.0 mm thick: 1\.0 mm too much/],
     [{ tenonWidth: 65 }, 'tenonWidth', /^Rail: .*75\.0 mm.*70\.0 mm wide/],
-    [{ tenonLength: 44 }, 'mortiseDepth', /^Stile: a mortise 46\.0 mm deep comes out of a piece 45\.0 mm deep/],
+    [
+      { tenonLength: 44 },
+      'mortiseDepth',
+      /^Stile: a mortise 46\.0 mm deep comes out of a piece 45\.0 mm deep/,
+    ],
     [
       { mortiseWidth: 5, faceClearance: 0, faceShoulder: 8 },
       'mortiseWidth',

@@ -2,14 +2,33 @@ import type { Vec3 } from '../../solids/index.ts';
 import type { Piece } from '../../stock/index.ts';
 import type { Mm } from '../../units/index.ts';
 import type { Gauge, MemberGeometry, MemberName, Spot } from '../kind.ts';
-import { alongOf, bar, endShape, hollowShape, intoOf, type Hollow, type Tongue } from '../shape/index.ts';
+import {
+  alongOf,
+  bar,
+  endShape,
+  hollowShape,
+  intoOf,
+  type Hollow,
+  type Tongue,
+} from '../shape/index.ts';
 import { derive, type BlindParams } from './params.ts';
 
 /** What must remain and what must be empty of either member, in the piece's own axes. */
-export function blindGeometry(params: BlindParams, member: MemberName, piece: Piece, spot: Spot): MemberGeometry {
+export function blindGeometry(
+  params: BlindParams,
+  member: MemberName,
+  piece: Piece,
+  spot: Spot,
+): MemberGeometry {
   return member === 'tenoned'
-    ? { ...endShape(piece, spot, params.tenonLength, [tongueOf(params)]), gauges: tenonGauges(params, piece, spot) }
-    : { ...hollowShape(piece, spot, [hollowOf(params)]), gauges: mortiseGauges(params, piece, spot) };
+    ? {
+        ...endShape(piece, spot, params.tenonLength, [tongueOf(params)]),
+        gauges: tenonGauges(params, piece, spot),
+      }
+    : {
+        ...hollowShape(piece, spot, [hollowOf(params)]),
+        gauges: mortiseGauges(params, piece, spot),
+      };
 }
 
 /** The tenon as a block at the end of its piece. */
@@ -55,13 +74,17 @@ export function tenonGauges(
     [b, [0, a + t / 2, b / 2]],
     [W - b - w, [0, a + t / 2, (b + w + W) / 2]],
   ];
-  const shoulder: Vec3 | undefined = seen ? [0, ...seen] : shoulders.find(([size]) => size > 0.1)?.[1];
+  const shoulder: Vec3 | undefined = seen
+    ? [0, ...seen]
+    : shoulders.find(([size]) => size > 0.1)?.[1];
   return [
     bar('tenonThickness', 1, middle, -1, thicknessTo ?? T + 1, 'wood'),
     bar('tenonWidth', 2, middle, -1, alongTo ?? W + 1, 'wood'),
     ...(a > 1e-3 ? [bar('faceShoulder', 1, middle, 0, a + t / 2, 'air')] : []),
     ...(b > 1e-3 ? [bar('edgeShoulder', 2, middle, 0, b + Math.min(w / 8, 0.9), 'air')] : []),
-    ...(shoulder ? [bar('tenonLength', 0, shoulder, x(0), x(Math.min(L * 2, piece.length)), 'air')] : []),
+    ...(shoulder
+      ? [bar('tenonLength', 0, shoulder, x(0), x(Math.min(L * 2, piece.length)), 'air')]
+      : []),
   ];
 }
 

@@ -51,10 +51,19 @@ export const blind: JointKind<BlindParams> = {
       ],
     };
   },
-  seat: (params) => ({ setBack: params.setBack, along: derive(params).along, clearance: params.faceClearance }),
+  seat: (params) => ({
+    setBack: params.setBack,
+    along: derive(params).along,
+    clearance: params.faceClearance,
+  }),
   fit: (params) => {
     const { tenonThickness, mortiseLength } = derive(params);
-    return { tenon: tenonThickness, mortise: params.mortiseWidth, tenonWidth: params.tenonWidth, mortiseLength };
+    return {
+      tenon: tenonThickness,
+      mortise: params.mortiseWidth,
+      tenonWidth: params.tenonWidth,
+      mortiseLength,
+    };
   },
   drawing: blindDrawing,
   withDimension: blindWithDimension,
@@ -73,6 +82,14 @@ export const roundingOf = (params: BlindParams): RoundedTongue => ({
 
 export { blindDimensions } from './drawing.ts';
 export { hollowOf, mortiseGauges, tenonGauges, tongueOf } from './geometry.ts';
-export { blindSchema, blindSchemaWith, CORNERS, derive, entryDepth, SQUARE_EDGES, withCorners } from './params.ts';
+export {
+  blindSchema,
+  blindSchemaWith,
+  CORNERS,
+  derive,
+  entryDepth,
+  SQUARE_EDGES,
+  withCorners,
+} from './params.ts';
 export type { BlindParams, Corners } from './params.ts';
 export { reachOf } from './propose.ts';

@@ -3,7 +3,10 @@ import type { Piece } from '../../stock/index.ts';
 import type { Mm } from '../../units/index.ts';
 import type { Choice } from '../kind.ts';
 
-/** How the round ends a cutter leaves meet the tenon: squared by chisel, tenon edges rounded, or the tenon kept clear. */
+/**
+ * How the round ends a cutter leaves meet the tenon: squared by chisel, tenon edges rounded, or the
+ * tenon kept clear.
+ */
 export type Corners = 'squared' | 'rounded' | 'clear';
 
 /** Parameters of the blind joint, mm. Letters in brackets are those of the drawing of the trade. */
@@ -51,7 +54,9 @@ export const blindSchema = Joi.object<BlindParams>({
 export const blindSchemaWith = <P extends BlindParams>(
   more: Readonly<Record<Exclude<keyof P, keyof BlindParams>, Joi.Schema>>,
 ): Joi.ObjectSchema<P> =>
-  blindSchema.keys(more as Joi.PartialSchemaMap<BlindParams>) as Joi.ObjectSchema as Joi.ObjectSchema<P>;
+  blindSchema.keys(
+    more as Joi.PartialSchemaMap<BlindParams>,
+  ) as Joi.ObjectSchema as Joi.ObjectSchema<P>;
 
 /**
  * What follows from the parameters. Centre on centre: a = p + m/2 - r - t/2, so p = a - m/2 + r + t/2.
@@ -95,14 +100,17 @@ export const CORNERS: Choice = {
 };
 
 /** For tenons whose edges stay square. */
-export const SQUARE_EDGES: Choice = { ...CORNERS, options: CORNERS.options.filter(({ value }) => value !== 'rounded') };
+export const SQUARE_EDGES: Choice = {
+  ...CORNERS,
+  options: CORNERS.options.filter(({ value }) => value !== 'rounded'),
+};
 
-/** Other corners; ends that are kept clear need a mortise longer by its own width, the others don't. */
-export function withCorners<P extends Pick<BlindParams, 'corners' | 'endClearance' | 'mortiseWidth'>>(
-  params: P,
-  _choice: string,
-  value: string,
-): P {
+/**
+ * Other corners; ends that are kept clear need a mortise longer by its own width, the others don't.
+ */
+export function withCorners<
+  P extends Pick<BlindParams, 'corners' | 'endClearance' | 'mortiseWidth'>,
+>(params: P, _choice: string, value: string): P {
   const corners = value as Corners;
   const endClearance =
     corners === 'clear'

@@ -3,7 +3,10 @@ import type { Available } from '../../tooling/index.ts';
 import type { MemberName, Members, Problem } from '../kind.ts';
 import { derive, entryDepth, type BlindParams } from './params.ts';
 
-/** What makes the joint impossible. Each problem names the part, the dimension, its value and the bound. */
+/**
+ * What makes the joint impossible. Each problem names the part, the dimension, its value and the
+ * bound.
+ */
 export function blindProblems(
   params: BlindParams,
   members: Members,
@@ -11,7 +14,14 @@ export function blindProblems(
   names: Record<MemberName, string>,
 ): Problem[] {
   const { tenonThickness: t, mortiseLength: l, mortiseDepth: D, wall: p, along } = derive(params);
-  const { mortiseWidth: m, faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, position: q } = params;
+  const {
+    mortiseWidth: m,
+    faceShoulder: a,
+    edgeShoulder: b,
+    tenonWidth: w,
+    tenonLength: L,
+    position: q,
+  } = params;
   const { tenoned, mortised } = members;
   const found: Problem[] = [];
   const add = (
@@ -25,7 +35,11 @@ export function blindProblems(
   ) => {
     if (!wrong) return;
     const part = names[member];
-    const message: Sentence = say(`${part}: ${text}`, { value, bound, over: Math.abs(value - bound) });
+    const message: Sentence = say(`${part}: ${text}`, {
+      value,
+      bound,
+      over: Math.abs(value - bound),
+    });
     found.push({ path, part, dimension, value, bound, message });
   };
   const positive: [MemberName, string, string, Mm][] = [
@@ -37,7 +51,15 @@ export function blindProblems(
     ['mortised', 'mortiseDepth', 'mortise depth', D],
   ];
   for (const [member, path, name, value] of positive)
-    add(value <= 1e-6, member, path, name, value, 0, `the ${name} is {value}; it must be more than {bound}.`);
+    add(
+      value <= 1e-6,
+      member,
+      path,
+      name,
+      value,
+      0,
+      `the ${name} is {value}; it must be more than {bound}.`,
+    );
   const hair = 1e-6;
   add(
     a < -hair,
@@ -105,7 +127,15 @@ export function blindProblems(
     V,
     'a mortise {value} deep comes out of a piece {bound} deep; a blind one must stay inside it.',
   );
-  add(q < -hair, 'mortised', 'position', 'position', q, 0, 'the mortise starts {over} beyond the layout end.');
+  add(
+    q < -hair,
+    'mortised',
+    'position',
+    'position',
+    q,
+    0,
+    'the mortise starts {over} beyond the layout end.',
+  );
   add(
     q + l > mortised.length + hair,
     'mortised',

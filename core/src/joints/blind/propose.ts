@@ -8,10 +8,13 @@ export const reachOf = (mortiseWidth: Mm, { mortiseWidths }: Available): Mm =>
   mortiseWidths.find(({ width }) => width === mortiseWidth)?.reach ?? Infinity;
 
 /**
- * Proportions for two pieces of wood, by thirds (common practice): the mortise takes the nearest width the shop can
- * make, the tenon follows it.
+ * Proportions for two pieces of wood, by thirds (common practice): the mortise takes the nearest
+ * width the shop can make, the tenon follows it.
  */
-export function proposeBlind(members: Members, available: Available): { params: BlindParams; advice: Advice[] } {
+export function proposeBlind(
+  members: Members,
+  available: Available,
+): { params: BlindParams; advice: Advice[] } {
   const { tenoned, mortised } = members;
   const { corners, step } = available;
   const nearest = (length: Mm) => roundTo(length, step, 'nearest');
@@ -30,7 +33,10 @@ export function proposeBlind(members: Members, available: Available): { params: 
     reachOf(mortiseWidth, available) - bottomClearance,
   );
   const tenonLength = Math.max(usual, V / 5);
-  const edge = Math.min(nearest(10), Math.max(roundTo(3, step, 'nearest'), nearest(tenoned.width / 7)));
+  const edge = Math.min(
+    nearest(10),
+    Math.max(roundTo(3, step, 'nearest'), nearest(tenoned.width / 7)),
+  );
   const tenonWidth = least(tenoned.width - 2 * edge, 100, 6 * t);
   const edgeShoulder = (tenoned.width - tenonWidth) / 2;
   const params: BlindParams = {
@@ -43,7 +49,8 @@ export function proposeBlind(members: Members, available: Available): { params: 
     endClearance: corners === 'clear' ? roundTo(mortiseWidth, step, 'up') : step / 2,
     bottomClearance,
     setBack: 0,
-    position: edgeShoulder + nearest(Math.min(25, Math.max(0, (mortised.length - tenoned.width) / 4))),
+    position:
+      edgeShoulder + nearest(Math.min(25, Math.max(0, (mortised.length - tenoned.width) / 4))),
     corners,
   };
   const reason = say(

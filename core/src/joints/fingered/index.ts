@@ -62,7 +62,8 @@ const nth = (params: FingeredParams, i: number): FingeredParams => {
 /** Every tenon as a joint of its own, from the reference edge on. */
 export const everyFinger = (params: FingeredParams): FingeredParams[] =>
   Array.from({ length: params.count }, (_, i) => nth(params, i));
-const totalOf = ({ count, tenonWidth, gap }: FingeredParams): Mm => count * tenonWidth + (count - 1) * gap;
+const totalOf = ({ count, tenonWidth, gap }: FingeredParams): Mm =>
+  count * tenonWidth + (count - 1) * gap;
 
 /** The shallow pockets between two mortises, where the wood between the tenons stands out. */
 const pocketsOf = (params: FingeredParams): Hollow[] => {
@@ -83,9 +84,17 @@ const pocketsOf = (params: FingeredParams): Hollow[] => {
 export const pocketDepth = ({ haunchLength: h, haunchClearance }: FingeredParams): Mm =>
   h > 0 ? h + haunchClearance : 0;
 
-/** Tenons, and the haunches between them: their wood covers the rounding of the edges beside them. */
+/**
+ * Tenons, and the haunches between them: their wood covers the rounding of the edges beside them.
+ */
 function tonguesOf(params: FingeredParams): Tongue[] {
-  const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, haunchLength: h } = params;
+  const {
+    faceShoulder: a,
+    edgeShoulder: b,
+    tenonWidth: w,
+    tenonLength: L,
+    haunchLength: h,
+  } = params;
   const whole = everyFinger(params).map(tongueOf);
   if (h <= 0) return whole;
   const radius = whole[0]!.radius!;
@@ -94,7 +103,12 @@ function tonguesOf(params: FingeredParams): Tongue[] {
   return [
     ...whole.map((tongue) => ({ ...tongue, x: [0, L - h] as const })),
     { x, y: [a, a + t], z: [b + radius, far - radius] },
-    ...(radius ? [{ x, y, z: [b, b + w] as const, radius }, { x, y, z: [far - w, far] as const, radius }] : []), // prettier-ignore
+    ...(radius
+      ? [
+          { x, y, z: [b, b + w] as const, radius },
+          { x, y, z: [far - w, far] as const, radius },
+        ]
+      : []),
   ];
 }
 
@@ -132,8 +146,15 @@ export const fingered: JointKind<FingeredParams> = {
     const W = members.tenoned.width;
     const t = params.mortiseWidth - params.faceClearance;
     const edge = Math.min(roundTo(10, step, 'nearest'), roundTo(W / 8, step, 'nearest'));
-    /** As few tenons as keep each within six times its thickness, with gaps as wide as the thinnest of them needs. */
-    const gap = roundTo(Math.max(2 * t, available.corners === 'clear' ? 2 * params.mortiseWidth : 0), step, 'up');
+    /**
+     * As few tenons as keep each within six times its thickness, with gaps as wide as the thinnest
+     * of them needs.
+     */
+    const gap = roundTo(
+      Math.max(2 * t, available.corners === 'clear' ? 2 * params.mortiseWidth : 0),
+      step,
+      'up',
+    );
     const room = W - 2 * edge;
     const fits = [2, 3, 4, 5, 6].find((n) => (room - (n - 1) * gap) / n <= 6 * t) ?? 6;
     const tenonWidth = Math.max(roundTo((room - (fits - 1) * gap) / fits, step, 'down'), step);
@@ -166,7 +187,14 @@ export const fingered: JointKind<FingeredParams> = {
   },
   problems(params, members, available, names) {
     const { mortiseLength, mortiseDepth } = derive(params);
-    const { gap, tenonWidth: w, edgeShoulder: b, tenonLength: L, haunchLength: h, haunchClearance } = params;
+    const {
+      gap,
+      tenonWidth: w,
+      edgeShoulder: b,
+      tenonLength: L,
+      haunchLength: h,
+      haunchClearance,
+    } = params;
     return [
       ...blind.problems(params, members, available, names),
       ...failing(
@@ -175,10 +203,40 @@ export const fingered: JointKind<FingeredParams> = {
           positive('mortised', 'gap', 'wood between the mortises', w + gap - mortiseLength),
           notNegative('tenoned', 'haunchLength', 'haunch length', h),
           notNegative('mortised', 'haunchClearance', 'gap behind the haunch', haunchClearance),
-          atMost('tenoned', 'gap', 'tenons and gaps', b + totalOf(params), members.tenoned.width, 'edge shoulder, tenons and gaps make {value}, but the piece is {bound} wide: {over} too much.'), // prettier-ignore
-          atMost('mortised', 'position', 'row of mortises', params.position + totalOf(params) - w + mortiseLength, members.mortised.length, 'the row of mortises would end {value} from the layout end, but the piece is {bound} long.'), // prettier-ignore
-          { wrong: h >= L - 1e-6, member: 'tenoned', path: 'haunchLength', dimension: 'haunch length', value: h, bound: L, text: 'the wood between the tenons would stand out {value}, the tenons {bound}; it must be the shorter.' }, // prettier-ignore
-          { wrong: h > 0 && h + haunchClearance >= mortiseDepth - 1e-6, member: 'mortised', path: 'haunchClearance', dimension: 'pocket between the mortises', value: h + haunchClearance, bound: mortiseDepth, text: 'the pocket between the mortises is {value} deep and they are {bound}; it must be the shallower.' }, // prettier-ignore
+          atMost(
+            'tenoned',
+            'gap',
+            'tenons and gaps',
+            b + totalOf(params),
+            members.tenoned.width,
+            'edge shoulder, tenons and gaps make {value}, but the piece is {bound} wide: {over} too much.',
+          ),
+          atMost(
+            'mortised',
+            'position',
+            'row of mortises',
+            params.position + totalOf(params) - w + mortiseLength,
+            members.mortised.length,
+            'the row of mortises would end {value} from the layout end, but the piece is {bound} long.',
+          ),
+          {
+            wrong: h >= L - 1e-6,
+            member: 'tenoned',
+            path: 'haunchLength',
+            dimension: 'haunch length',
+            value: h,
+            bound: L,
+            text: 'the wood between the tenons would stand out {value}, the tenons {bound}; it must be the shorter.',
+          },
+          {
+            wrong: h > 0 && h + haunchClearance >= mortiseDepth - 1e-6,
+            member: 'mortised',
+            path: 'haunchClearance',
+            dimension: 'pocket between the mortises',
+            value: h + haunchClearance,
+            bound: mortiseDepth,
+            text: 'the pocket between the mortises is {value} deep and they are {bound}; it must be the shallower.',
+          },
         ],
         names,
       ),
@@ -193,7 +251,9 @@ export const fingered: JointKind<FingeredParams> = {
     return [
       ...blind.advice(params, members, available),
       ...(params.count === proposal.params.count && W > 6 * t
-        ? proposal.advice.filter((a) => a.id === 'fingers' && Math.abs(w - proposal.params.tenonWidth) < 1e-6)
+        ? proposal.advice.filter(
+            (a) => a.id === 'fingers' && Math.abs(w - proposal.params.tenonWidth) < 1e-6,
+          )
         : []),
       ...(between < t - 1e-6
         ? [
@@ -202,10 +262,13 @@ export const fingered: JointKind<FingeredParams> = {
               dimension: 'gap',
               level: 'warning' as const,
               title: say('Little wood between the mortises'),
-              reason: say('{between} is left between them; less than the tenon is thick, {t}, is short grain.', {
-                between,
-                t,
-              }),
+              reason: say(
+                '{between} is left between them; less than the tenon is thick, {t}, is short grain.',
+                {
+                  between,
+                  t,
+                },
+              ),
               propose: gap + t - between,
             },
           ]
@@ -217,17 +280,27 @@ export const fingered: JointKind<FingeredParams> = {
               dimension: 'tenonWidth',
               level: 'warning' as const,
               title: say('Slender tenons'),
-              reason: say('Each is {w} wide and {t} thick: narrower than thick. Fewer, wider ones are stronger.', {
-                w,
-                t,
-              }),
+              reason: say(
+                'Each is {w} wide and {t} thick: narrower than thick. Fewer, wider ones are stronger.',
+                {
+                  w,
+                  t,
+                },
+              ),
             },
           ]
         : []),
     ];
   },
   geometry(params, member, piece, spot) {
-    const { edgeShoulder: b, tenonWidth: w, gap, tenonLength: L, faceShoulder: a, haunchLength: h } = params;
+    const {
+      edgeShoulder: b,
+      tenonWidth: w,
+      gap,
+      tenonLength: L,
+      faceShoulder: a,
+      haunchLength: h,
+    } = params;
     const { tenonThickness: t, mortiseLength, mortiseDepth } = derive(params);
     if (member === 'tenoned') {
       const x = alongOf(piece, spot);
@@ -235,7 +308,11 @@ export const fingered: JointKind<FingeredParams> = {
       return {
         ...endShape(piece, spot, L, tonguesOf(params)),
         gauges: [
-          ...tenonGauges(params, piece, spot, { depth, alongTo: b + w + gap / 2, shoulder: shoulderOf(params, piece) }),
+          ...tenonGauges(params, piece, spot, {
+            depth,
+            alongTo: b + w + gap / 2,
+            shoulder: shoulderOf(params, piece),
+          }),
           bar('gap', 2, [x(depth), a + t / 2, 0], b + w - w / 8, b + w + gap + w / 8, 'air'),
         ],
       };
@@ -286,7 +363,9 @@ export const fingered: JointKind<FingeredParams> = {
       ],
       mortised: [
         ...all.flatMap((one, i) =>
-          blind.features(one, members).mortised.map((f) => ({ ...f, name: `mortise ${i + 1} of ${all.length}` })),
+          blind
+            .features(one, members)
+            .mortised.map((f) => ({ ...f, name: `mortise ${i + 1} of ${all.length}` })),
         ),
         ...pocketsOf(params).map(({ x, y, depth }, i): Feature => ({
           form: 'mortise',
@@ -307,7 +386,14 @@ export const fingered: JointKind<FingeredParams> = {
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
     const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(params);
-    const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, mortiseWidth: m, gap } = params;
+    const {
+      faceShoulder: a,
+      edgeShoulder: b,
+      tenonWidth: w,
+      tenonLength: L,
+      mortiseWidth: m,
+      gap,
+    } = params;
     const h = params.haunchLength;
     const all = everyFinger(params);
     const far = b + totalOf(params);
@@ -333,7 +419,13 @@ export const fingered: JointKind<FingeredParams> = {
           [0, far] as const,
         ],
       ],
-      end: all.map((one) => rounded([a, one.edgeShoulder], [a + t, one.edgeShoulder + w], params.corners === 'rounded' ? t / 2 : 0)), // prettier-ignore
+      end: all.map((one) =>
+        rounded(
+          [a, one.edgeShoulder],
+          [a + t, one.edgeShoulder + w],
+          params.corners === 'rounded' ? t / 2 : 0,
+        ),
+      ),
       hollows: [
         ...pocketsOf(params).map(({ x, y, depth }) => ({ x, y, depth, cut: false })),
         ...all.map(({ position }) => ({
@@ -349,12 +441,22 @@ export const fingered: JointKind<FingeredParams> = {
     return {
       views: sheetViews(content),
       dimensions: [
-        ...blindDimensions(params, members, frameOf(content)).filter((d) => d.id !== 'farEdgeShoulder'),
+        ...blindDimensions(params, members, frameOf(content)).filter(
+          (d) => d.id !== 'farEdgeShoulder',
+        ),
         dimension('gap', 'gap between the tenons', gap, 'end', [T, b + w], [T, b + w + gap], 12),
         dimension('farEdgeShoulder', 'far edge shoulder', W - far, 'end', [T, far], [T, W], 12),
         ...(h > 0
           ? [
-              dimension('haunchLength', 'haunch between the tenons', h, 'face', [-h, b + w], [0, b + w], -14),
+              dimension(
+                'haunchLength',
+                'haunch between the tenons',
+                h,
+                'face',
+                [-h, b + w],
+                [0, b + w],
+                -14,
+              ),
               aside('haunchClearance', 'gap behind the haunch', params.haunchClearance),
             ]
           : [aside('haunchLength', 'haunch between the tenons', 0)]),

@@ -1,7 +1,17 @@
 import Joi from 'joi';
 import { difference, union } from '../../solids/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
-import { blind, blindDimensions, derive, hollowOf, mortiseGauges, SQUARE_EDGES, tenonGauges, withCorners, type BlindParams } from '../blind/index.ts'; // prettier-ignore
+import {
+  blind,
+  blindDimensions,
+  derive,
+  hollowOf,
+  mortiseGauges,
+  SQUARE_EDGES,
+  tenonGauges,
+  withCorners,
+  type BlindParams,
+} from '../blind/index.ts';
 import { haunched, type HaunchedParams } from '../haunched/index.ts';
 import type { Advice, Feature, JointKind, Members } from '../kind.ts';
 import {
@@ -21,9 +31,10 @@ import {
 } from '../shape/index.ts';
 
 /**
- * A frame whose parts are grooved for a panel all along their inside edges: the tenon, as thick as the groove is wide,
- * goes on into a mortise in the groove's floor; beside it, at the rail's outside, a haunch fills the end of the groove.
- * The tenon's inner edge lies at the floor of the rail's own groove. Faces are flush. Lengths in mm.
+ * A frame whose parts are grooved for a panel all along their inside edges: the tenon, as thick as
+ * the groove is wide, goes on into a mortise in the groove's floor; beside it, at the rail's
+ * outside, a haunch fills the end of the groove. The tenon's inner edge lies at the floor of the
+ * rail's own groove. Faces are flush. Lengths in mm.
  */
 export interface GroovedParams {
   /** Of mortise and groove alike. */
@@ -44,7 +55,17 @@ export interface GroovedParams {
   haunchClearance: Mm;
 }
 
-const OF_BLIND = ['mortiseWidth', 'faceClearance', 'faceShoulder', 'tenonWidth', 'edgeShoulder', 'tenonLength', 'endClearance', 'bottomClearance', 'position'] as const; // prettier-ignore
+const OF_BLIND = [
+  'mortiseWidth',
+  'faceClearance',
+  'faceShoulder',
+  'tenonWidth',
+  'edgeShoulder',
+  'tenonLength',
+  'endClearance',
+  'bottomClearance',
+  'position',
+] as const;
 const mm = () => Joi.number().min(-10_000).max(10_000).required();
 const schema = Joi.object<GroovedParams>({
   ...Object.fromEntries(OF_BLIND.map((name) => [name, mm()])),
@@ -53,7 +74,10 @@ const schema = Joi.object<GroovedParams>({
   corners: Joi.string().valid('squared', 'clear').required(),
 }).required();
 
-/** The haunch is as long as the groove is deep, less its gap, and as wide as the wood beside the tenon. */
+/**
+ * The haunch is as long as the groove is deep, less its gap, and as wide as the wood beside the
+ * tenon.
+ */
 const asHaunched = ({ grooveDepth, ...params }: GroovedParams): HaunchedParams => ({
   ...params,
   setBack: 0,
@@ -63,9 +87,14 @@ const asHaunched = ({ grooveDepth, ...params }: GroovedParams): HaunchedParams =
 
 const asBlind = (params: GroovedParams): BlindParams => asHaunched(params);
 
-/** What is left of the rail beyond the tenon's inner edge: its groove, and more where the tenon is narrower than it may be. */
-const innerOf = ({ edgeShoulder, tenonWidth }: GroovedParams, { tenoned }: Pick<Members, 'tenoned'>): Mm =>
-  tenoned.width - edgeShoulder - tenonWidth;
+/**
+ * What is left of the rail beyond the tenon's inner edge: its groove, and more where the tenon is
+ * narrower than it may be.
+ */
+const innerOf = (
+  { edgeShoulder, tenonWidth }: GroovedParams,
+  { tenoned }: Pick<Members, 'tenoned'>,
+): Mm => tenoned.width - edgeShoulder - tenonWidth;
 
 /** Advice on a haunch that the groove has decided, and on corners. */
 const NOT_HERE: ReadonlySet<string> = new Set(['haunch', 'short-haunch', 'corners']);
@@ -81,15 +110,32 @@ export const grooved: JointKind<GroovedParams> = {
   picture: 'face',
   choices: [SQUARE_EDGES],
   schema,
-  own: ['corners', 'endClearance', 'faceShoulder', 'tenonLength', 'tenonWidth', 'edgeShoulder', 'position'],
+  own: [
+    'corners',
+    'endClearance',
+    'faceShoulder',
+    'tenonLength',
+    'tenonWidth',
+    'edgeShoulder',
+    'position',
+  ],
   propose({ tenoned, mortised }, available) {
     const { step } = available;
     const nearest = (value: Mm) => roundTo(value, step, 'nearest');
     const inside = blind.propose({ tenoned, mortised }, { ...available, corners: 'squared' });
-    const { mortiseWidth, faceClearance, faceShoulder, tenonLength, endClearance, bottomClearance } = inside.params; // prettier-ignore
+    const {
+      mortiseWidth,
+      faceClearance,
+      faceShoulder,
+      tenonLength,
+      endClearance,
+      bottomClearance,
+    } = inside.params;
     const { width: W } = tenoned;
     /** Not by the rail's width: the groove is as deep at every rail of a frame. */
-    const grooveDepth = nearest(Math.min(Math.max(8, mortiseWidth), mortised.width / 4, tenonLength / 2));
+    const grooveDepth = nearest(
+      Math.min(Math.max(8, mortiseWidth), mortised.width / 4, tenonLength / 2),
+    );
     const edgeShoulder = nearest((W - grooveDepth) / 3);
     const horn = nearest(20);
     return {
@@ -123,7 +169,13 @@ export const grooved: JointKind<GroovedParams> = {
   },
   problems(params, members, available, names) {
     const { tenoned, mortised } = members;
-    const { mortiseWidth: m, grooveDepth: g, haunchClearance, edgeShoulder, tenonLength: L } = params;
+    const {
+      mortiseWidth: m,
+      grooveDepth: g,
+      haunchClearance,
+      edgeShoulder,
+      tenonLength: L,
+    } = params;
     const { wall: p, mortiseDepth: D } = derive(asBlind(params));
     const inner = innerOf(params, members);
     return [
@@ -133,11 +185,51 @@ export const grooved: JointKind<GroovedParams> = {
           positive('mortised', 'grooveDepth', 'groove depth', g),
           positive('tenoned', 'edgeShoulder', 'haunch width', edgeShoulder),
           notNegative('mortised', 'haunchClearance', 'gap behind the haunch', haunchClearance),
-          { wrong: haunchClearance >= g - SAME, member: 'mortised', path: 'haunchClearance', dimension: 'gap behind the haunch', value: haunchClearance, bound: g, text: 'the gap behind the haunch is {value}, the groove {bound} deep: no haunch is left.' }, // prettier-ignore
-          { wrong: g >= Math.min(L, D) - SAME, member: 'mortised', path: 'grooveDepth', dimension: 'groove depth', value: g, bound: Math.min(L, D), text: 'the groove is {value} deep and the tenon {bound} long: it would end in the groove. Take the stub tenon for that.' }, // prettier-ignore
-          { wrong: inner < g - SAME, member: 'tenoned', path: 'tenonWidth', dimension: 'tenon width', value: inner, bound: g, text: 'beyond the tenon {value} of the rail are left; its groove is {bound} deep and would cut into the tenon.' }, // prettier-ignore
-          { wrong: p + m >= tenoned.thickness - SAME, member: 'tenoned', path: 'mortiseWidth', dimension: 'near wall and groove', value: p + m, bound: tenoned.thickness, text: 'near wall and groove make {value}; of a piece {bound} thick a far wall must be left.' }, // prettier-ignore
-          { wrong: g >= mortised.width / 2, member: 'mortised', path: 'grooveDepth', dimension: 'groove depth', value: g, bound: mortised.width / 2, text: 'a groove {value} deep takes more than half of the piece; {bound} is half.' }, // prettier-ignore
+          {
+            wrong: haunchClearance >= g - SAME,
+            member: 'mortised',
+            path: 'haunchClearance',
+            dimension: 'gap behind the haunch',
+            value: haunchClearance,
+            bound: g,
+            text: 'the gap behind the haunch is {value}, the groove {bound} deep: no haunch is left.',
+          },
+          {
+            wrong: g >= Math.min(L, D) - SAME,
+            member: 'mortised',
+            path: 'grooveDepth',
+            dimension: 'groove depth',
+            value: g,
+            bound: Math.min(L, D),
+            text: 'the groove is {value} deep and the tenon {bound} long: it would end in the groove. Take the stub tenon for that.',
+          },
+          {
+            wrong: inner < g - SAME,
+            member: 'tenoned',
+            path: 'tenonWidth',
+            dimension: 'tenon width',
+            value: inner,
+            bound: g,
+            text: 'beyond the tenon {value} of the rail are left; its groove is {bound} deep and would cut into the tenon.',
+          },
+          {
+            wrong: p + m >= tenoned.thickness - SAME,
+            member: 'tenoned',
+            path: 'mortiseWidth',
+            dimension: 'near wall and groove',
+            value: p + m,
+            bound: tenoned.thickness,
+            text: 'near wall and groove make {value}; of a piece {bound} thick a far wall must be left.',
+          },
+          {
+            wrong: g >= mortised.width / 2,
+            member: 'mortised',
+            path: 'grooveDepth',
+            dimension: 'groove depth',
+            value: g,
+            bound: mortised.width / 2,
+            text: 'a groove {value} deep takes more than half of the piece; {bound} is half.',
+          },
         ],
         names,
       ),
@@ -159,7 +251,10 @@ export const grooved: JointKind<GroovedParams> = {
               dimension: 'tenonWidth',
               level: 'warning' as const,
               title: say('The tenon is narrower than it may be'),
-              reason: say('Its inner edge lies {over} short of the groove’s floor, and has a cheek of its own to cut there.', { over: inner - g }), // prettier-ignore
+              reason: say(
+                'Its inner edge lies {over} short of the groove’s floor, and has a cheek of its own to cut there.',
+                { over: inner - g },
+              ),
               propose: tenonWidth + inner - g,
             },
           ]
@@ -169,12 +264,22 @@ export const grooved: JointKind<GroovedParams> = {
         dimension: 'grooveDepth',
         level: 'reason',
         title: say('The panel in the groove'),
-        reason: say('It may go {g} deep on every side, less the room it needs to move across its grain: the quick figures say how much.', { g }), // prettier-ignore
+        reason: say(
+          'It may go {g} deep on every side, less the room it needs to move across its grain: the quick figures say how much.',
+          { g },
+        ),
       },
     ];
   },
   geometry(params, member, piece, spot) {
-    const { grooveDepth: g, mortiseWidth: m, tenonLength: L, faceShoulder: a, edgeShoulder: b, tenonWidth: w } = params;
+    const {
+      grooveDepth: g,
+      mortiseWidth: m,
+      tenonLength: L,
+      faceShoulder: a,
+      edgeShoulder: b,
+      tenonWidth: w,
+    } = params;
     const own = asBlind(params);
     const { wall: p, tenonThickness: t, mortiseDepth } = derive(own);
     if (member === 'mortised') {
@@ -217,7 +322,8 @@ export const grooved: JointKind<GroovedParams> = {
         { ...groove, stock: members.tenoned, edge: 'other-edge' },
         ...tenoned.map((f): Feature => {
           const after = f.follows && { follows: { ...f.follows, feature: f.follows.feature + 1 } };
-          const full = whole && f === tenon && f.form === 'tenon' ? { width: members.tenoned.width } : {};
+          const full =
+            whole && f === tenon && f.form === 'tenon' ? { width: members.tenoned.width } : {};
           return { ...f, ...full, ...after };
         }),
       ],
@@ -226,7 +332,10 @@ export const grooved: JointKind<GroovedParams> = {
         ...mortised.slice(0, 1).map((f): Feature => ({
           ...f,
           ...(f.form === 'mortise' && { sunk: grooveDepth }),
-          follows: { feature: 0, words: 'The mortise is cut in the floor of the groove: the groove comes first.' },
+          follows: {
+            feature: 0,
+            words: 'The mortise is cut in the floor of the groove: the groove comes first.',
+          },
         })),
       ],
     };
@@ -236,7 +345,15 @@ export const grooved: JointKind<GroovedParams> = {
   drawing(params, members) {
     const own = asBlind(params);
     const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(own);
-    const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, mortiseWidth: m, position: q, grooveDepth: g } = params; // prettier-ignore
+    const {
+      faceShoulder: a,
+      edgeShoulder: b,
+      tenonWidth: w,
+      tenonLength: L,
+      mortiseWidth: m,
+      position: q,
+      grooveDepth: g,
+    } = params;
     const h = asHaunched(params).haunchLength;
     const { thickness: T, width: W } = members.tenoned;
     const right = Math.max(W * 0.9, mortiseDepth * 1.4);
@@ -250,10 +367,28 @@ export const grooved: JointKind<GroovedParams> = {
         { until: a + t, x: -L },
         { until: T, x: 0 },
       ],
-      face: [[[0, 0], [-h, 0], [-h, b], [-L, b], [-L, b + w], [0, b + w]] as const, rectangle(0, W - g, right, W)], // prettier-ignore
-      end: [rectangle(a, 0, a + t, b), rectangle(a, b, a + t, b + w), rectangle(p, W - g, p + m, W)],
+      face: [
+        [
+          [0, 0],
+          [-h, 0],
+          [-h, b],
+          [-L, b],
+          [-L, b + w],
+          [0, b + w],
+        ] as const,
+        rectangle(0, W - g, right, W),
+      ],
+      end: [
+        rectangle(a, 0, a + t, b),
+        rectangle(a, b, a + t, b + w),
+        rectangle(p, W - g, p + m, W),
+      ],
       hollows: [
-        { x: [0, members.mortised.length] as const, y: [p, p + m] as const, depth: [0, g] as const },
+        {
+          x: [0, members.mortised.length] as const,
+          y: [p, p + m] as const,
+          depth: [0, g] as const,
+        },
         {
           x: [q, q + mortiseLength] as const,
           y: [p, p + m] as const,

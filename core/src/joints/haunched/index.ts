@@ -12,9 +12,24 @@ import {
   withCorners,
   type BlindParams,
 } from '../blind/index.ts';
-import { anticlockwise, difference, prismAlong, union, type Solid, type Vec2 } from '../../solids/index.ts';
+import {
+  anticlockwise,
+  difference,
+  prismAlong,
+  union,
+  type Solid,
+  type Vec2,
+} from '../../solids/index.ts';
 import type { Piece } from '../../stock/index.ts';
-import type { Advice, Choice, Feature, JointKind, JointView, Problem, SlopeFeature } from '../kind.ts';
+import type {
+  Advice,
+  Choice,
+  Feature,
+  JointKind,
+  JointView,
+  Problem,
+  SlopeFeature,
+} from '../kind.ts';
 import {
   aside,
   atMost,
@@ -35,15 +50,24 @@ import {
   type Tongue,
 } from '../shape/index.ts';
 
-/** A blind joint near the end of its stile: beside the tenon, part of the width is only as long as the haunch. */
+/**
+ * A blind joint near the end of its stile: beside the tenon, part of the width is only as long as
+ * the haunch.
+ */
 export interface HaunchedParams extends BlindParams {
-  /** How far it reaches from the tenon toward the reference edge; the edge shoulder counts to the tenon itself. */
+  /**
+   * How far it reaches from the tenon toward the reference edge; the edge shoulder counts to the
+   * tenon itself.
+   */
   haunchWidth: Mm;
   /** h: from the shoulder. */
   haunchLength: Mm;
   /** Gap at the end of the haunch, so that the shoulder closes first. */
   haunchClearance: Mm;
-  /** Sloped, it is as long as that only at the tenon, and nothing at its other side. Square where nobody says. */
+  /**
+   * Sloped, it is as long as that only at the tenon, and nothing at its other side. Square where
+   * nobody says.
+   */
   haunch?: 'square' | 'sloped';
 }
 
@@ -64,7 +88,10 @@ const HAUNCH: Choice = {
   ],
 };
 
-/** A sloped pocket along the piece: where it is nothing, and where the tenon begins; the gap is the same all along. */
+/**
+ * A sloped pocket along the piece: where it is nothing, and where the tenon begins; the gap is the
+ * same all along.
+ */
 function slopedPocket(params: HaunchedParams): { from: Mm; to: Mm; depth: Mm; wall: Mm } {
   const { haunchWidth, haunchLength: h, haunchClearance: c, edgeShoulder } = params;
   const { along, wall } = derive(params);
@@ -75,9 +102,19 @@ function slopedPocket(params: HaunchedParams): { from: Mm; to: Mm; depth: Mm; wa
 /** Wood, mm, that the pocket's round end needs past the haunch, in the horn. */
 const PAST: Mm = 0.5;
 
-/** The pocket for the haunch: along the stile from inside the horn into the mortise, and how much of it is needed. */
+/**
+ * The pocket for the haunch: along the stile from inside the horn into the mortise, and how much of
+ * it is needed.
+ */
 function pocketOf(params: HaunchedParams): Hollow & { readonly needed: readonly [Mm, Mm] } {
-  const { position: q, mortiseWidth: m, haunchWidth, haunchLength, haunchClearance, edgeShoulder } = params;
+  const {
+    position: q,
+    mortiseWidth: m,
+    haunchWidth,
+    haunchLength,
+    haunchClearance,
+    edgeShoulder,
+  } = params;
   const { along, wall } = derive(params);
   const from = along + edgeShoulder - haunchWidth;
   return {
@@ -91,7 +128,14 @@ function pocketOf(params: HaunchedParams): Hollow & { readonly needed: readonly 
 
 /** The haunch, and the tenon past it; the haunch's wood covers the rounding of the near edge. */
 function tonguesOf(params: HaunchedParams): Tongue[] {
-  const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, haunchWidth, haunchLength: h } = params;
+  const {
+    faceShoulder: a,
+    edgeShoulder: b,
+    tenonWidth: w,
+    tenonLength: L,
+    haunchWidth,
+    haunchLength: h,
+  } = params;
   const t = derive(params).tenonThickness;
   const y = [a, a + t] as const;
   const x = [L - h, L] as const;
@@ -104,7 +148,8 @@ function tonguesOf(params: HaunchedParams): Tongue[] {
 }
 
 /** A solid through the thickness, its outline across the piece and along it. */
-const through = (outline: Vec2[], from: Mm, to: Mm): Solid => prismAlong('y', anticlockwise(outline), from, to);
+const through = (outline: Vec2[], from: Mm, to: Mm): Solid =>
+  prismAlong('y', anticlockwise(outline), from, to);
 
 /** The sloped pocket, pared once its mortise is cut. */
 /** Layout end to where the pocket for the haunch begins, mm. */
@@ -169,7 +214,13 @@ export const haunched: JointKind<HaunchedParams> = {
     };
   },
   problems(params, members, available, names): Problem[] {
-    const { haunchWidth, haunchLength: h, haunchClearance, edgeShoulder: b, tenonLength: L } = params;
+    const {
+      haunchWidth,
+      haunchLength: h,
+      haunchClearance,
+      edgeShoulder: b,
+      tenonLength: L,
+    } = params;
     return [
       ...blind.problems(params, members, available, names),
       ...failing(
@@ -177,9 +228,32 @@ export const haunched: JointKind<HaunchedParams> = {
           positive('tenoned', 'haunchWidth', 'haunch width', haunchWidth),
           positive('tenoned', 'haunchLength', 'haunch length', h),
           notNegative('mortised', 'haunchClearance', 'gap behind the haunch', haunchClearance),
-          atMost('tenoned', 'haunchWidth', 'haunch width', haunchWidth, b, 'the haunch is {value} wide, but beside the tenon there is {bound}: {over} too much.'), // prettier-ignore
-          { wrong: h >= L - 1e-6, member: 'tenoned', path: 'haunchLength', dimension: 'haunch length', value: h, bound: L, text: 'the haunch is {value} long and the tenon {bound}; a haunch is the shorter of the two.' }, // prettier-ignore
-          { wrong: h + haunchClearance >= derive(params).mortiseDepth - 1e-6, member: 'mortised', path: 'haunchClearance', dimension: 'haunch pocket', value: h + haunchClearance, bound: derive(params).mortiseDepth, text: 'the pocket for the haunch is {value} deep and the mortise {bound}; it must be the shallower.' }, // prettier-ignore
+          atMost(
+            'tenoned',
+            'haunchWidth',
+            'haunch width',
+            haunchWidth,
+            b,
+            'the haunch is {value} wide, but beside the tenon there is {bound}: {over} too much.',
+          ),
+          {
+            wrong: h >= L - 1e-6,
+            member: 'tenoned',
+            path: 'haunchLength',
+            dimension: 'haunch length',
+            value: h,
+            bound: L,
+            text: 'the haunch is {value} long and the tenon {bound}; a haunch is the shorter of the two.',
+          },
+          {
+            wrong: h + haunchClearance >= derive(params).mortiseDepth - 1e-6,
+            member: 'mortised',
+            path: 'haunchClearance',
+            dimension: 'haunch pocket',
+            value: h + haunchClearance,
+            bound: derive(params).mortiseDepth,
+            text: 'the pocket for the haunch is {value} deep and the mortise {bound}; it must be the shallower.',
+          },
         ],
         names,
       ),
@@ -193,7 +267,8 @@ export const haunched: JointKind<HaunchedParams> = {
     const warn = (wrong: boolean, advice: Omit<Advice, 'level'>) => {
       if (wrong) own.push({ ...advice, level: 'warning' });
     };
-    if (Math.abs(haunchWidth - proposal.params.haunchWidth) < 1e-6) own.push(proposal.advice.at(-1)!);
+    if (Math.abs(haunchWidth - proposal.params.haunchWidth) < 1e-6)
+      own.push(proposal.advice.at(-1)!);
     warn(along < 15 - 1e-6, {
       id: 'horn',
       dimension: 'position',
@@ -207,36 +282,51 @@ export const haunched: JointKind<HaunchedParams> = {
       id: 'wide-haunch',
       dimension: 'haunchWidth',
       title: say('A wide haunch'),
-      reason: say('It takes {haunch} of {whole}; about a third is usual, and more leaves a weak tenon.', {
-        haunch: haunchWidth,
-        whole: haunchWidth + tenonWidth,
-      }),
+      reason: say(
+        'It takes {haunch} of {whole}; about a third is usual, and more leaves a weak tenon.',
+        {
+          haunch: haunchWidth,
+          whole: haunchWidth + tenonWidth,
+        },
+      ),
       propose: roundTo((haunchWidth + tenonWidth) / 3, available.step, 'nearest'),
     });
     warn(haunchClearance < 0.5 - 1e-6, {
       id: 'haunch-bottoms',
       dimension: 'haunchClearance',
       title: say('The haunch may bottom'),
-      reason: say('{gap} is left behind it; {least} to {most} where it can’t be seen lets the shoulder close first.', {
-        gap: haunchClearance,
-        least: 0.5,
-        most: 1,
-      }),
+      reason: say(
+        '{gap} is left behind it; {least} to {most} where it can’t be seen lets the shoulder close first.',
+        {
+          gap: haunchClearance,
+          least: 0.5,
+          most: 1,
+        },
+      ),
       propose: 0.5,
     });
     warn(haunchLength < derive(params).tenonThickness / 2 - 1e-6, {
       id: 'short-haunch',
       dimension: 'haunchLength',
       title: say('A short haunch'),
-      reason: say('{haunchLength} does little against twisting; about the tenon’s thickness is usual.', {
-        haunchLength,
-      }),
+      reason: say(
+        '{haunchLength} does little against twisting; about the tenon’s thickness is usual.',
+        {
+          haunchLength,
+        },
+      ),
       propose: roundTo(derive(params).tenonThickness, available.step, 'nearest'),
     });
     return [...blind.advice(params, members, available), ...own];
   },
   geometry(params, member, piece, spot) {
-    const { haunchWidth, haunchLength: h, tenonLength: L, edgeShoulder: b, faceShoulder: a } = params;
+    const {
+      haunchWidth,
+      haunchLength: h,
+      tenonLength: L,
+      edgeShoulder: b,
+      faceShoulder: a,
+    } = params;
     const { tenonThickness: t } = derive(params);
     const z = b - haunchWidth / 2;
     if (member === 'tenoned') {
@@ -245,8 +335,20 @@ export const haunched: JointKind<HaunchedParams> = {
       /** Measured past the haunch, where the tenon stands alone. */
       const gauges = tenonGauges(params, piece, spot, { depth: (L - h) / 2 });
       if (params.haunch === 'sloped') {
-        const above = through([[b - haunchWidth, x(L)], [b, x(L - h)], [b - haunchWidth, x(L - h)]], a, a + t); // prettier-ignore
-        return { mustRemain: difference(square.mustRemain, above), mustBeEmpty: union(square.mustBeEmpty, above), gauges }; // prettier-ignore
+        const above = through(
+          [
+            [b - haunchWidth, x(L)],
+            [b, x(L - h)],
+            [b - haunchWidth, x(L - h)],
+          ],
+          a,
+          a + t,
+        );
+        return {
+          mustRemain: difference(square.mustRemain, above),
+          mustBeEmpty: union(square.mustBeEmpty, above),
+          gauges,
+        };
       }
       return {
         ...square,
@@ -258,18 +360,31 @@ export const haunched: JointKind<HaunchedParams> = {
       const m = params.mortiseWidth;
       const [x, z] = [alongOf(piece, spot), intoOf(piece, spot)];
       const shape = hollowShape(piece, spot, [hollowOf(params)]);
-      const slope = through([[z(0), x(from)], [z(depth), x(to)], [z(depth), x(to + m / 2)], [z(0), x(to + m / 2)]], wall, wall + m); // prettier-ignore
+      const slope = through(
+        [
+          [z(0), x(from)],
+          [z(depth), x(to)],
+          [z(depth), x(to + m / 2)],
+          [z(0), x(to + m / 2)],
+        ],
+        wall,
+        wall + m,
+      );
       return {
         mustRemain: difference(shape.mustRemain, slope),
         mustBeEmpty: union(shape.mustBeEmpty, slope),
-        gauges: mortiseGauges(params, piece, spot, { depth: (depth + derive(params).mortiseDepth) / 2 }),
+        gauges: mortiseGauges(params, piece, spot, {
+          depth: (depth + derive(params).mortiseDepth) / 2,
+        }),
       };
     }
     const pocket = pocketOf(params);
     return {
       ...hollowShape(piece, spot, [hollowOf(params), pocket]),
       /** Measured below the pocket. */
-      gauges: mortiseGauges(params, piece, spot, { depth: (pocket.depth[1] + derive(params).mortiseDepth) / 2 }),
+      gauges: mortiseGauges(params, piece, spot, {
+        depth: (pocket.depth[1] + derive(params).mortiseDepth) / 2,
+      }),
     };
   },
   features(params, members) {
@@ -311,7 +426,10 @@ export const haunched: JointKind<HaunchedParams> = {
                   to: b,
                   depth: h,
                   length: L,
-                  follows: { feature: 1, words: 'The haunch is sawn aslant once it is cut square.' },
+                  follows: {
+                    feature: 1,
+                    words: 'The haunch is sawn aslant once it is cut square.',
+                  },
                 },
               ]
             : []),
@@ -319,7 +437,10 @@ export const haunched: JointKind<HaunchedParams> = {
       }),
       mortised: [
         ...mortised,
-        /** A mortise that is longer than its tenon may reach over all of the pocket already, its round end and all. */
+        /**
+         * A mortise that is longer than its tenon may reach over all of the pocket already, its
+         * round end and all.
+         */
         ...(pocketStart(params) > params.position + params.mortiseWidth / 2 - 1e-6
           ? []
           : sloped
@@ -333,8 +454,11 @@ export const haunched: JointKind<HaunchedParams> = {
                   wall,
                   width: params.mortiseWidth,
                   start: pocket.x[0],
-                  ...(deep && { beside: { start: deep.start, length: deep.length, depth: deep.depth } }),
-                  length: params.position + Math.min(params.mortiseWidth, mortiseLength) - pocket.x[0],
+                  ...(deep && {
+                    beside: { start: deep.start, length: deep.length, depth: deep.depth },
+                  }),
+                  length:
+                    params.position + Math.min(params.mortiseWidth, mortiseLength) - pocket.x[0],
                   depth: pocket.depth[1],
                   ends: 'clear' as const,
                 },
@@ -346,7 +470,14 @@ export const haunched: JointKind<HaunchedParams> = {
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
     const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(params);
-    const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, mortiseWidth: m, position: q } = params;
+    const {
+      faceShoulder: a,
+      edgeShoulder: b,
+      tenonWidth: w,
+      tenonLength: L,
+      mortiseWidth: m,
+      position: q,
+    } = params;
     const { haunchWidth, haunchLength: h } = params;
     const radius = params.corners === 'squared' ? 0 : m / 2;
     const pocket = pocketOf(params);
@@ -360,14 +491,28 @@ export const haunched: JointKind<HaunchedParams> = {
         { until: a + t, x: -L },
         { until: members.tenoned.thickness, x: 0 },
       ],
-      face: [[[0, b - haunchWidth], ...(params.haunch === 'sloped' ? [] : [[-h, b - haunchWidth] as const]), [-h, b], [-L, b], [-L, b + w], [0, b + w]] as const], // prettier-ignore
+      face: [
+        [
+          [0, b - haunchWidth],
+          ...(params.haunch === 'sloped' ? [] : [[-h, b - haunchWidth] as const]),
+          [-h, b],
+          [-L, b],
+          [-L, b + w],
+          [0, b + w],
+        ] as const,
+      ],
       end: [
         rectangle(a, b - haunchWidth, a + t, b),
         rounded([a, b], [a + t, b + w], params.corners === 'rounded' ? t / 2 : 0),
       ],
       hollows: [
         { x: pocket.x, y: pocket.y, depth: pocket.depth, radius: m / 2, cut: false },
-        { x: [q, q + mortiseLength] as const, y: [p, p + m] as const, depth: [0, mortiseDepth] as const, radius },
+        {
+          x: [q, q + mortiseLength] as const,
+          y: [p, p + m] as const,
+          depth: [0, mortiseDepth] as const,
+          radius,
+        },
       ],
     };
     const views = sheetViews(content);
@@ -375,19 +520,41 @@ export const haunched: JointKind<HaunchedParams> = {
       views: params.haunch === 'sloped' ? views.map((view) => slopedView(view, params)) : views,
       dimensions: [
         ...blindDimensions(params, members, frameOf(content)),
-        dimension('haunchWidth', 'haunch width', haunchWidth, 'end', [0, b - haunchWidth], [0, b], -12),
-        dimension('haunchLength', 'haunch length', h, 'face', [-h, b - haunchWidth], [0, b - haunchWidth], -14),
+        dimension(
+          'haunchWidth',
+          'haunch width',
+          haunchWidth,
+          'end',
+          [0, b - haunchWidth],
+          [0, b],
+          -12,
+        ),
+        dimension(
+          'haunchLength',
+          'haunch length',
+          h,
+          'face',
+          [-h, b - haunchWidth],
+          [0, b - haunchWidth],
+          -14,
+        ),
         aside('haunchClearance', 'gap behind the haunch', params.haunchClearance),
       ],
     };
   },
   withDimension(params, members, dimension, value) {
-    if (dimension === 'haunchWidth' || dimension === 'haunchLength' || dimension === 'haunchClearance')
+    if (
+      dimension === 'haunchWidth' ||
+      dimension === 'haunchLength' ||
+      dimension === 'haunchClearance'
+    )
       return { ...params, [dimension]: value };
     return { ...params, ...blind.withDimension(params, members, dimension, value) };
   },
   withChoice: (params, choice, value) =>
-    choice === 'haunch' ? { ...params, haunch: value as 'square' | 'sloped' } : withCorners(params, choice, value), // prettier-ignore
+    choice === 'haunch'
+      ? { ...params, haunch: value as 'square' | 'sloped' }
+      : withCorners(params, choice, value),
 };
 
 /** On the face the pocket, the first of the hollows drawn, runs out to nothing. */
@@ -396,6 +563,10 @@ function slopedView(view: JointView, params: HaunchedParams): JointView {
   const { from, to, depth } = slopedPocket(params);
   const { along: shift } = derive(params);
   const pocket = view.outlines.findIndex((o) => o.role === 'mortise');
-  const points: Vec2[] = [[0, from - shift], [-depth, to - shift], [0, to - shift]]; // prettier-ignore
+  const points: Vec2[] = [
+    [0, from - shift],
+    [-depth, to - shift],
+    [0, to - shift],
+  ];
   return { ...view, outlines: view.outlines.map((o, i) => (i === pocket ? { ...o, points } : o)) };
 }

@@ -35,8 +35,9 @@ import {
 } from '../shape/index.ts';
 
 /**
- * The whole end sinks into a shallow housing before the tenon starts, so that a curved, tapered or scribed partner hides
- * its line. The tenon counts from the shoulder, which lies on the housing's floor.
+ * The whole end sinks into a shallow housing before the tenon starts, so that a curved, tapered or
+ * scribed partner hides its line. The tenon counts from the shoulder, which lies on the housing's
+ * floor.
  */
 export interface HousedParams extends BlindParams {
   housingDepth: Mm;
@@ -45,7 +46,9 @@ export interface HousedParams extends BlindParams {
   partner: 'straight' | 'curved' | 'tapered';
   /** Radius of a curved partner's edge; 0 where it isn't curved. */
   curve: Mm;
-  /** How much a tapered partner's edge falls away over the width of the other; 0 where it doesn't. */
+  /**
+   * How much a tapered partner's edge falls away over the width of the other; 0 where it doesn't.
+   */
   taper: Mm;
   /** Thickness and width of the end that sinks in. */
   mateThickness: Mm;
@@ -85,19 +88,34 @@ const OPENING: Choice = {
   ],
 };
 
-/** What pairs of its bushings differ by: so much smaller, both ways, one opening makes the mortise than the housing. */
+/**
+ * What pairs of its bushings differ by: so much smaller, both ways, one opening makes the mortise
+ * than the housing.
+ */
 const differencesIn = ({ bushings }: Available): Mm[] =>
-  bushings.flatMap((large) => bushings.filter((small) => small < large - 1e-6).map((small) => large - small));
+  bushings.flatMap((large) =>
+    bushings.filter((small) => small < large - 1e-6).map((small) => large - small),
+  );
 
 /**
- * The mortise as one opening makes it beside its housing: the housing leads, as wide as the end that sinks in, and the
- * mortise lies an equal margin inside it, half of what the bushings differ by.
+ * The mortise as one opening makes it beside its housing: the housing leads, as wide as the end
+ * that sinks in, and the mortise lies an equal margin inside it, half of what the bushings differ
+ * by.
  */
 function sharing(params: HousedParams, available: Available): HousedParams {
-  const { mateThickness, mateWidth, housingClearance: hc, faceClearance: c, endClearance: e, mortiseWidth } = params;
+  const {
+    mateThickness,
+    mateWidth,
+    housingClearance: hc,
+    faceClearance: c,
+    endClearance: e,
+    mortiseWidth,
+  } = params;
   const [wide, long] = [mateThickness + hc, mateWidth + hc];
   const off = (by: Mm) => Math.abs(wide - by - mortiseWidth);
-  const [by] = differencesIn(available).filter((d) => wide - d > 3 && long - d > wide - d).sort((a, b) => off(a) - off(b)); // prettier-ignore
+  const [by] = differencesIn(available)
+    .filter((d) => wide - d > 3 && long - d > wide - d)
+    .sort((a, b) => off(a) - off(b));
   if (by === undefined) return params;
   const edgeShoulder = (by - hc + e) / 2;
   return {
@@ -115,15 +133,24 @@ function sharing(params: HousedParams, available: Available): HousedParams {
  * @param radius R, mm
  * @param chord x that the mate covers, centred on the curve; less than the diameter
  */
-export const sagitta = (radius: Mm, chord: Mm): Mm => radius - Math.sqrt(radius ** 2 - (chord / 2) ** 2);
+export const sagitta = (radius: Mm, chord: Mm): Mm =>
+  radius - Math.sqrt(radius ** 2 - (chord / 2) ** 2);
 
-/** Depth that the partner's shape asks of the housing: anything less leaves a gap at an edge of the mate. */
-function reliefOf({ partner, curve, taper }: HousedParams, { tenoned }: Pick<Members, 'tenoned'>): Mm {
+/**
+ * Depth that the partner's shape asks of the housing: anything less leaves a gap at an edge of the
+ * mate.
+ */
+function reliefOf(
+  { partner, curve, taper }: HousedParams,
+  { tenoned }: Pick<Members, 'tenoned'>,
+): Mm {
   if (partner === 'tapered') return Math.abs(taper);
   return partner === 'curved' && curve > tenoned.width / 2 ? sagitta(curve, tenoned.width) : 0;
 }
 
-/** The same with its mortise counted from the edge: what is reckoned there is that of a blind joint. */
+/**
+ * The same with its mortise counted from the edge: what is reckoned there is that of a blind joint.
+ */
 const fromEdge = (params: HousedParams): BlindParams => ({
   ...params,
   bottomClearance: params.bottomClearance + params.housingDepth,
@@ -133,7 +160,13 @@ const fromEdge = (params: HousedParams): BlindParams => ({
 const CHAMFER: Mm = 1;
 
 function housingOf(params: HousedParams): Hollow {
-  const { housingClearance: hc, housingDepth, setBack, mateThickness: thickness, mateWidth: width } = params;
+  const {
+    housingClearance: hc,
+    housingDepth,
+    setBack,
+    mateThickness: thickness,
+    mateWidth: width,
+  } = params;
   const { along } = derive(params);
   return {
     x: [along - hc / 2, along + width + hc / 2],
@@ -143,10 +176,17 @@ function housingOf(params: HousedParams): Hollow {
   };
 }
 
-/** The pair, where the margin is the same all round: a tenon in the middle of its piece, as much thinner as narrower. */
+/**
+ * The pair, where the margin is the same all round: a tenon in the middle of its piece, as much
+ * thinner as narrower.
+ */
 function nestedIn(outer: MortiseFeature, inner: MortiseFeature): Pick<MortiseFeature, 'nested'> {
   const near = [inner.wall - outer.wall, inner.start - outer.start];
-  const margins = [...near, outer.width - inner.width - near[0]!, outer.length - inner.length - near[1]!];
+  const margins = [
+    ...near,
+    outer.width - inner.width - near[0]!,
+    outer.length - inner.length - near[1]!,
+  ];
   const [margin] = margins;
   const alike = margin! > 0 && margins.every((m) => Math.abs(m - margin!) < 1e-3);
   return alike ? { nested: { inner, margin: 2 * margin! } } : {};
@@ -210,12 +250,60 @@ export const housed: JointKind<HousedParams> = {
         [
           positive('mortised', 'housingDepth', 'housing depth', h),
           notNegative('mortised', 'housingClearance', 'housing clearance', hc),
-          { wrong: y[0] < 1 - 1e-6, member: 'mortised', path: 'setBack', dimension: 'wall beside the housing', value: y[0], bound: 1, text: `the housing’s near wall would be {value}; it needs {bound} at least. Set ${names.tenoned} back further, or use thicker wood.` }, // prettier-ignore
-          { wrong: y[1] > mortised.thickness - 1 + 1e-6, member: 'mortised', path: 'setBack', dimension: 'wall beside the housing', value: mortised.thickness - y[1], bound: 1, text: `the housing’s far wall would be {value}; it needs {bound} at least. ${names.tenoned} is too thick for it, or set back too far.` }, // prettier-ignore
-          { wrong: x[0] < 1 - 1e-6, member: 'mortised', path: 'position', dimension: 'wood before the housing', value: x[0], bound: 1, text: 'between layout end and housing only {value} is left; it needs {bound} at least, better a horn.' }, // prettier-ignore
-          { wrong: partner === 'curved' && curve <= tenoned.width / 2 + 1e-6, member: 'mortised', path: 'curve', dimension: 'curve', value: curve, bound: tenoned.width / 2, text: 'a curve of radius {value} is too tight for a mate that wide; the radius must be more than half its width, {bound}.' }, // prettier-ignore
-          { wrong: relief > h + 1e-6, member: 'mortised', path: 'housingDepth', dimension: 'housing depth', value: h, bound: relief, text: 'the housing is {value} deep, but the edge falls away {bound} over the width of the mate: a gap would show.' }, // prettier-ignore
-          { wrong: setBack < 0, member: 'tenoned', path: 'setBack', dimension: 'set-back', value: setBack, bound: 0, text: 'its face stands {over} proud of the other’s; an end that sinks in needs wood all round.' }, // prettier-ignore
+          {
+            wrong: y[0] < 1 - 1e-6,
+            member: 'mortised',
+            path: 'setBack',
+            dimension: 'wall beside the housing',
+            value: y[0],
+            bound: 1,
+            text: `the housing’s near wall would be {value}; it needs {bound} at least. Set ${names.tenoned} back further, or use thicker wood.`,
+          },
+          {
+            wrong: y[1] > mortised.thickness - 1 + 1e-6,
+            member: 'mortised',
+            path: 'setBack',
+            dimension: 'wall beside the housing',
+            value: mortised.thickness - y[1],
+            bound: 1,
+            text: `the housing’s far wall would be {value}; it needs {bound} at least. ${names.tenoned} is too thick for it, or set back too far.`,
+          },
+          {
+            wrong: x[0] < 1 - 1e-6,
+            member: 'mortised',
+            path: 'position',
+            dimension: 'wood before the housing',
+            value: x[0],
+            bound: 1,
+            text: 'between layout end and housing only {value} is left; it needs {bound} at least, better a horn.',
+          },
+          {
+            wrong: partner === 'curved' && curve <= tenoned.width / 2 + 1e-6,
+            member: 'mortised',
+            path: 'curve',
+            dimension: 'curve',
+            value: curve,
+            bound: tenoned.width / 2,
+            text: 'a curve of radius {value} is too tight for a mate that wide; the radius must be more than half its width, {bound}.',
+          },
+          {
+            wrong: relief > h + 1e-6,
+            member: 'mortised',
+            path: 'housingDepth',
+            dimension: 'housing depth',
+            value: h,
+            bound: relief,
+            text: 'the housing is {value} deep, but the edge falls away {bound} over the width of the mate: a gap would show.',
+          },
+          {
+            wrong: setBack < 0,
+            member: 'tenoned',
+            path: 'setBack',
+            dimension: 'set-back',
+            value: setBack,
+            bound: 0,
+            text: 'its face stands {over} proud of the other’s; an end that sinks in needs wood all round.',
+          },
         ],
         names,
       ),
@@ -249,10 +337,13 @@ export const housed: JointKind<HousedParams> = {
       dimension: 'housingDepth',
       level: 'warning',
       title: say('A shallow housing'),
-      reason: say('{left} sinks in at the lowest point; with less than {least} a plane stroke opens the line.', {
-        left: h - relief,
-        least: 1,
-      }),
+      reason: say(
+        '{left} sinks in at the lowest point; with less than {least} a plane stroke opens the line.',
+        {
+          left: h - relief,
+          least: 1,
+        },
+      ),
       propose: roundTo(relief + 2, available.step, 'up'),
     });
     tell(hc > 0.3 + 1e-9, {
@@ -268,36 +359,50 @@ export const housed: JointKind<HousedParams> = {
       dimension: 'housingClearance',
       level: 'reason',
       title: say('Planed to fit'),
-      reason: say('Left fat, the end is planed to its housing. A chamfer of {leg} round it is the gauge: what is left of that when the end is offered up shows how much is still to go, and where.', { leg: CHAMFER }), // prettier-ignore
+      reason: say(
+        'Left fat, the end is planed to its housing. A chamfer of {leg} round it is the gauge: what is left of that when the end is offered up shows how much is still to go, and where.',
+        { leg: CHAMFER },
+      ),
     });
     tell(off > 0.05, {
       id: 'mate',
       dimension: 'mateThickness',
       level: 'warning',
       title: say('The housing is for another end'),
-      reason: say('It was drawn for {mateThickness} by {mateWidth}; the piece measures {T} by {W}.', {
-        mateThickness: params.mateThickness,
-        mateWidth: params.mateWidth,
-        T: tenoned.thickness,
-        W: tenoned.width,
-      }),
+      reason: say(
+        'It was drawn for {mateThickness} by {mateWidth}; the piece measures {T} by {W}.',
+        {
+          mateThickness: params.mateThickness,
+          mateWidth: params.mateWidth,
+          T: tenoned.thickness,
+          W: tenoned.width,
+        },
+      ),
     });
     const [housing] = this.features(params, members).mortised as [MortiseFeature];
     const margin = housing.nested?.margin;
-    const pair = margin !== undefined && differencesIn(available).some((d) => Math.abs(d - margin) < 0.02);
+    const pair =
+      margin !== undefined && differencesIn(available).some((d) => Math.abs(d - margin) < 0.02);
     tell(params.opening === 'shared' && pair, {
       id: 'one-opening',
       dimension: 'mateThickness',
       level: 'reason',
       title: say('One opening for both'),
-      reason: say('The housing leads: it is as wide as the end measures, and the end is planed to it. The mortise lies {margin} inside it all round: bushings {by} apart, the same cutter, the template clamped once.', { margin: (margin ?? 0) / 2, by: margin ?? 0 }), // prettier-ignore
+      reason: say(
+        'The housing leads: it is as wide as the end measures, and the end is planed to it. The mortise lies {margin} inside it all round: bushings {by} apart, the same cutter, the template clamped once.',
+        { margin: (margin ?? 0) / 2, by: margin ?? 0 },
+      ),
     });
     tell(params.opening === 'shared' && !pair, {
       id: 'two-openings',
       dimension: 'mortiseWidth',
       level: 'warning',
       title: say('One opening can’t serve both'),
-      reason: say(differencesIn(available).length ? 'The mortise must lie equally far inside the housing all round, by half of what two bushings differ by. Choose it once more to have the sizes set so.' : 'The chest has no two bushings of different size. Add one, or make an opening for each.'), // prettier-ignore
+      reason: say(
+        differencesIn(available).length
+          ? 'The mortise must lie equally far inside the housing all round, by half of what two bushings differ by. Choose it once more to have the sizes set so.'
+          : 'The chest has no two bushings of different size. Add one, or make an opening for each.',
+      ),
     });
     return found;
   },
@@ -310,13 +415,24 @@ export const housed: JointKind<HousedParams> = {
     const { housingDepth: h, tenonLength: L } = params;
     const housing = housingOf(params);
     const [x, z] = [alongOf(piece, spot), intoOf(piece, spot)];
-    const middle = [x((housing.x[0] + housing.x[1]) / 2), (housing.y[0] + housing.y[1]) / 2, z(h / 2)] as const;
+    const middle = [
+      x((housing.x[0] + housing.x[1]) / 2),
+      (housing.y[0] + housing.y[1]) / 2,
+      z(h / 2),
+    ] as const;
     return {
       ...hollowShape(piece, spot, [housing, hollowOf(fromEdge(params))]),
       gauges: [
         ...mortiseGauges(fromEdge(params), piece, spot, { depth: h + L / 2 }),
         bar('housingWidth', 1, middle, 0, piece.thickness, 'air'),
-        bar('housingLength', 0, middle, x(Math.max(0, housing.x[0] - 20)), x(housing.x[1] + 20), 'air'),
+        bar(
+          'housingLength',
+          0,
+          middle,
+          x(Math.max(0, housing.x[0] - 20)),
+          x(housing.x[1] + 20),
+          'air',
+        ),
       ],
     };
   },
@@ -347,7 +463,8 @@ export const housed: JointKind<HousedParams> = {
           sunk: params.housingDepth,
           follows: {
             feature: 0,
-            words: 'The housing comes before its mortise: the mortise’s depth counts from its floor.',
+            words:
+              'The housing comes before its mortise: the mortise’s depth counts from its floor.',
           },
         })),
       ],
@@ -357,7 +474,14 @@ export const housed: JointKind<HousedParams> = {
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
     const { tenonThickness: t, wall: p, along, mortiseLength } = derive(params);
-    const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, mortiseWidth: m, position: q } = params;
+    const {
+      faceShoulder: a,
+      edgeShoulder: b,
+      tenonWidth: w,
+      tenonLength: L,
+      mortiseWidth: m,
+      position: q,
+    } = params;
     const { housingDepth: h, setBack } = params;
     const housing = housingOf(params);
     const { thickness: T, width: W } = members.tenoned;
@@ -390,15 +514,25 @@ export const housed: JointKind<HousedParams> = {
       views: sheetViews(content),
       dimensions: [
         ...blindDimensions(params, members, frame).map((d) => {
-          if (d.id === 'tenonLength') return { ...d, from: [-h - L, W] as const, to: [-h, W] as const };
-          if (d.id === 'mortiseDepth') return { ...d, name: 'mortise depth, from the housing’s floor', value: D - h, from: [-D, 0] as const, to: [-h, 0] as const }; // prettier-ignore
+          if (d.id === 'tenonLength')
+            return { ...d, from: [-h - L, W] as const, to: [-h, W] as const };
+          if (d.id === 'mortiseDepth')
+            return {
+              ...d,
+              name: 'mortise depth, from the housing’s floor',
+              value: D - h,
+              from: [-D, 0] as const,
+              to: [-h, 0] as const,
+            };
           return d;
         }),
         dimension('housingDepth', 'housing depth', h, 'section', [-h, S], [0, S], 16),
         aside('housingClearance', 'housing clearance', params.housingClearance),
         aside('mateThickness', 'housing drawn for a thickness of', params.mateThickness),
         aside('mateWidth', 'and a width of', params.mateWidth),
-        ...(params.partner === 'curved' ? [aside('curve', 'radius of the other’s edge', params.curve)] : []),
+        ...(params.partner === 'curved'
+          ? [aside('curve', 'radius of the other’s edge', params.curve)]
+          : []),
         ...(params.partner === 'tapered'
           ? [aside('taper', 'fall of the other’s edge over the width', params.taper)]
           : []),
@@ -406,12 +540,20 @@ export const housed: JointKind<HousedParams> = {
     };
   },
   withDimension(params, members, dimension, value) {
-    if (['housingDepth', 'housingClearance', 'mateThickness', 'mateWidth', 'curve', 'taper'].includes(dimension))
+    if (
+      ['housingDepth', 'housingClearance', 'mateThickness', 'mateWidth', 'curve', 'taper'].includes(
+        dimension,
+      )
+    )
       return { ...params, [dimension]: value };
     return { ...params, ...blind.withDimension(params, members, dimension, value) };
   },
   withChoice(params, choice, value, _members, available) {
-    if (choice === 'opening') return { ...(value === 'shared' ? sharing(params, available) : params), opening: value as 'own' }; // prettier-ignore
+    if (choice === 'opening')
+      return {
+        ...(value === 'shared' ? sharing(params, available) : params),
+        opening: value as 'own',
+      };
     if (choice !== 'partner') return withCorners(params, choice, value);
     const partner = value as HousedParams['partner'];
     return {

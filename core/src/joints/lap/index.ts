@@ -4,7 +4,10 @@ import type { Advice, JointKind } from '../kind.ts';
 import { alongOf, bar, dimension, failing, hollowShape, positive } from '../shape/index.ts';
 import { lappingEnd, lappingFeature, lapSheet, type Lapping } from './parts.ts';
 
-/** Two ends that lie on one another, each cut away by the other's thickness: one cheek each. Lengths in mm. */
+/**
+ * Two ends that lie on one another, each cut away by the other's thickness: one cheek each. Lengths
+ * in mm.
+ */
 export interface LapParams extends Lapping {
   /** Length of the cut in the other: as long as the lapping piece is wide. */
   readonly slotDepth: Mm;
@@ -59,10 +62,42 @@ export const lap: JointKind<LapParams> = {
         positive('mortised', 'mortiseWidth', 'depth of the cut', m),
         positive('tenoned', 'tenonLength', 'lap length', L),
         positive('mortised', 'slotDepth', 'length of the cut', slotDepth),
-        { wrong: t >= tenoned.thickness - 1e-6, member: 'tenoned', path: 'tenonThickness', dimension: 'lap thickness', value: t, bound: tenoned.thickness, text: 'the lap is {value} thick and the piece {bound}: nothing would be cut away.' }, // prettier-ignore
-        { wrong: m >= mortised.thickness - 1e-6, member: 'mortised', path: 'mortiseWidth', dimension: 'depth of the cut', value: m, bound: mortised.thickness, text: 'the cut is {value} deep and the piece {bound} thick: nothing would stay.' }, // prettier-ignore
-        { wrong: L >= tenoned.length - 1e-6, member: 'tenoned', path: 'tenonLength', dimension: 'lap length', value: L, bound: tenoned.length, text: 'the lap is {value} long, the whole piece only {bound}.' }, // prettier-ignore
-        { wrong: slotDepth >= mortised.length - 1e-6, member: 'mortised', path: 'slotDepth', dimension: 'length of the cut', value: slotDepth, bound: mortised.length, text: 'the cut is {value} long, the whole piece only {bound}.' }, // prettier-ignore
+        {
+          wrong: t >= tenoned.thickness - 1e-6,
+          member: 'tenoned',
+          path: 'tenonThickness',
+          dimension: 'lap thickness',
+          value: t,
+          bound: tenoned.thickness,
+          text: 'the lap is {value} thick and the piece {bound}: nothing would be cut away.',
+        },
+        {
+          wrong: m >= mortised.thickness - 1e-6,
+          member: 'mortised',
+          path: 'mortiseWidth',
+          dimension: 'depth of the cut',
+          value: m,
+          bound: mortised.thickness,
+          text: 'the cut is {value} deep and the piece {bound} thick: nothing would stay.',
+        },
+        {
+          wrong: L >= tenoned.length - 1e-6,
+          member: 'tenoned',
+          path: 'tenonLength',
+          dimension: 'lap length',
+          value: L,
+          bound: tenoned.length,
+          text: 'the lap is {value} long, the whole piece only {bound}.',
+        },
+        {
+          wrong: slotDepth >= mortised.length - 1e-6,
+          member: 'mortised',
+          path: 'slotDepth',
+          dimension: 'length of the cut',
+          value: slotDepth,
+          bound: mortised.length,
+          text: 'the cut is {value} long, the whole piece only {bound}.',
+        },
       ],
       names,
     );
@@ -82,7 +117,9 @@ export const lap: JointKind<LapParams> = {
           dimension: 'tenonThickness',
           title: say('The faces don’t come flush'),
           reason: say(
-            off > 0 ? 'The lapping piece lies {off} below the other’s face.' : 'The lapping piece stands {off} proud.',
+            off > 0
+              ? 'The lapping piece lies {off} below the other’s face.'
+              : 'The lapping piece stands {off} proud.',
             { off: Math.abs(off) },
           ),
           propose: m,
@@ -127,13 +164,17 @@ export const lap: JointKind<LapParams> = {
     ];
     return [
       ...(Math.abs(m - proposal.params.mortiseWidth) < 1e-6 ? proposal.advice : []),
-      ...warnings.filter(([wrong]) => wrong).map(([, advice]) => ({ ...advice, level: 'warning' as const })),
+      ...warnings
+        .filter(([wrong]) => wrong)
+        .map(([, advice]) => ({ ...advice, level: 'warning' as const })),
       {
         id: 'glue-only',
         dimension: 'mortiseWidth',
         level: 'reason',
         title: say('Glue alone holds it'),
-        reason: say('A lap has one cheek and no wall behind it: pin it or peg it where it carries weight.'),
+        reason: say(
+          'A lap has one cheek and no wall behind it: pin it or peg it where it carries weight.',
+        ),
       },
     ];
   },
@@ -143,7 +184,9 @@ export const lap: JointKind<LapParams> = {
     const x = alongOf(piece, spot);
     const middle = [x(slotDepth / 2), m / 2, piece.width / 2] as const;
     return {
-      ...hollowShape(piece, spot, [{ x: [0, slotDepth], y: [0, m], depth: [0, piece.width], ends: 'squared' }]),
+      ...hollowShape(piece, spot, [
+        { x: [0, slotDepth], y: [0, m], depth: [0, piece.width], ends: 'squared' },
+      ]),
       gauges: [
         bar('mortiseWidth', 1, middle, 0, piece.thickness, 'air'),
         bar('mortiseLength', 0, middle, x(0), x(slotDepth + 20), 'air'),
@@ -187,7 +230,11 @@ export const lap: JointKind<LapParams> = {
         return { ...params, tenonThickness: params.mortiseWidth - value };
       case 'mortiseWidth':
         /** What is cut out of the one is left of the other. */
-        return { ...params, mortiseWidth: value, tenonThickness: params.tenonThickness + value - params.mortiseWidth };
+        return {
+          ...params,
+          mortiseWidth: value,
+          tenonThickness: params.tenonThickness + value - params.mortiseWidth,
+        };
       case 'tenonThickness':
       case 'tenonLength':
       case 'slotDepth':

@@ -1,7 +1,14 @@
 import type { Piece } from '../../stock/index.ts';
 import type { Mm } from '../../units/index.ts';
 import { tenonGauges, type BlindParams } from '../blind/index.ts';
-import type { JointView, MemberGeometry, Members, NamedDimension, Spot, TenonFeature } from '../kind.ts';
+import type {
+  JointView,
+  MemberGeometry,
+  Members,
+  NamedDimension,
+  Spot,
+  TenonFeature,
+} from '../kind.ts';
 import {
   aside,
   dimension,
@@ -41,11 +48,17 @@ const asTenon = ({ tenonThickness, tenonLength }: Lapping, piece: Piece): BlindP
 export function lappingEnd(params: Lapping, piece: Piece, spot: Spot): MemberGeometry {
   const { tenonLength: L, tenonThickness: t } = params;
   const tongue = { x: [0, L], y: [0, t], z: [0, piece.width] } as const;
-  return { ...endShape(piece, spot, L, [tongue]), gauges: tenonGauges(asTenon(params, piece), piece, spot) };
+  return {
+    ...endShape(piece, spot, L, [tongue]),
+    gauges: tenonGauges(asTenon(params, piece), piece, spot),
+  };
 }
 
 /** What the lapping end has to have cut. */
-export const lappingFeature = ({ tenonThickness, tenonLength }: Lapping, stock: Piece): TenonFeature => ({
+export const lappingFeature = (
+  { tenonThickness, tenonLength }: Lapping,
+  stock: Piece,
+): TenonFeature => ({
   form: 'tenon',
   stock,
   faceShoulder: 0,
@@ -93,8 +106,24 @@ export function lapSheet(
     views: sheetViews(content),
     dimensions: [
       dimension('tenonLength', 'lap length', L, 'face', [-L, W], [0, W], high - W + 12),
-      dimension('tenonThickness', 'lap thickness', t, 'section', [shown, top], [shown, top - t], 12),
-      dimension('farShoulder', 'shoulder', T - t, 'section', [shown, top - t], [shown, top - T], 12),
+      dimension(
+        'tenonThickness',
+        'lap thickness',
+        t,
+        'section',
+        [shown, top],
+        [shown, top - t],
+        12,
+      ),
+      dimension(
+        'farShoulder',
+        'shoulder',
+        T - t,
+        'section',
+        [shown, top - t],
+        [shown, top - T],
+        12,
+      ),
       dimension('mortiseWidth', `depth of the ${word}`, m, 'section', [-V, S], [-V, S - m], -12),
       dimension('left', 'what stays', S - m, 'section', [-V, S - m], [-V, 0], -12),
       aside('offFlush', 'lapping piece below the other’s face', setBack),

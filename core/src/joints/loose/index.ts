@@ -1,5 +1,12 @@
 import Joi from 'joi';
-import { box, difference, prismAlong, roundedRectangle, union, type Vec3 } from '../../solids/index.ts';
+import {
+  box,
+  difference,
+  prismAlong,
+  roundedRectangle,
+  union,
+  type Vec3,
+} from '../../solids/index.ts';
 import { pieceSolid, type Piece } from '../../stock/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
 import {
@@ -29,9 +36,13 @@ import {
   sheetViews,
 } from '../shape/index.ts';
 
-/** Two mortises and a tongue of its own between them: the letters of a blind joint are the tongue's. */
+/**
+ * Two mortises and a tongue of its own between them: the letters of a blind joint are the tongue's.
+ */
 export interface LooseParams extends BlindParams {
-  /** How far the tongue goes into the end of the tenoned piece; its other half is the tenon length. */
+  /**
+   * How far the tongue goes into the end of the tenoned piece; its other half is the tenon length.
+   */
   ownLength: Mm;
 }
 
@@ -41,7 +52,14 @@ const schema = blindSchemaWith<LooseParams>({
 
 /** The mortise in the end: from the reference face and edge, and in from the end. */
 function endMortise(params: LooseParams): { wall: Mm; start: Mm; length: Mm; depth: Mm } {
-  const { faceShoulder: a, edgeShoulder: b, mortiseWidth: m, endClearance: e, ownLength, bottomClearance } = params;
+  const {
+    faceShoulder: a,
+    edgeShoulder: b,
+    mortiseWidth: m,
+    endClearance: e,
+    ownLength,
+    bottomClearance,
+  } = params;
   const { tenonThickness: t, mortiseLength: length } = derive(params);
   return { wall: a + t / 2 - m / 2, start: b - e / 2, length, depth: ownLength + bottomClearance };
 }
@@ -104,9 +122,12 @@ export const loose: JointKind<LooseParams> = {
           dimension: 'ownLength',
           level: 'reason',
           title: say('As deep in both'),
-          reason: say('The tongue goes {ownLength} into either piece: one setting of the depth stop serves both.', {
-            ownLength,
-          }),
+          reason: say(
+            'The tongue goes {ownLength} into either piece: one setting of the depth stop serves both.',
+            {
+              ownLength,
+            },
+          ),
         },
       ],
     };
@@ -122,10 +143,32 @@ export const loose: JointKind<LooseParams> = {
           positive('tenoned', 'ownLength', 'tongue in this piece', ownLength),
           positive('tenoned', 'ownLength', 'mortise depth', depth),
           notNegative('tenoned', 'faceShoulder', 'near wall', wall),
-          atMost('tenoned', 'mortiseWidth', 'near wall and mortise', wall + m, tenoned.thickness, 'near wall and mortise make {value}, but the piece is {bound} thick: {over} too much.'), // prettier-ignore
+          atMost(
+            'tenoned',
+            'mortiseWidth',
+            'near wall and mortise',
+            wall + m,
+            tenoned.thickness,
+            'near wall and mortise make {value}, but the piece is {bound} thick: {over} too much.',
+          ),
           notNegative('tenoned', 'edgeShoulder', 'wood before the mortise', start),
-          atMost('tenoned', 'tenonWidth', 'end of the mortise', start + length, tenoned.width, 'the mortise would end {value} from the reference edge, but the piece is {bound} wide: {over} too much.'), // prettier-ignore
-          { wrong: depth >= tenoned.length / 2, member: 'tenoned', path: 'ownLength', dimension: 'mortise depth', value: depth, bound: tenoned.length / 2, text: 'a mortise {value} deep in each end would meet the other in the middle, at {bound}.' }, // prettier-ignore
+          atMost(
+            'tenoned',
+            'tenonWidth',
+            'end of the mortise',
+            start + length,
+            tenoned.width,
+            'the mortise would end {value} from the reference edge, but the piece is {bound} wide: {over} too much.',
+          ),
+          {
+            wrong: depth >= tenoned.length / 2,
+            member: 'tenoned',
+            path: 'ownLength',
+            dimension: 'mortise depth',
+            value: depth,
+            bound: tenoned.length / 2,
+            text: 'a mortise {value} deep in each end would meet the other in the middle, at {bound}.',
+          },
         ],
         names,
       ),
@@ -150,10 +193,13 @@ export const loose: JointKind<LooseParams> = {
               dimension: 'faceShoulder',
               level: 'warning' as const,
               title: say('A thin wall in the end'),
-              reason: say('Beside the mortise in the end only {thin} is left; less than {least} may split.', {
-                thin,
-                least,
-              }),
+              reason: say(
+                'Beside the mortise in the end only {thin} is left; less than {least} may split.',
+                {
+                  thin,
+                  least,
+                },
+              ),
             },
           ]
         : []),
@@ -164,10 +210,13 @@ export const loose: JointKind<LooseParams> = {
               dimension: 'edgeShoulder',
               level: 'warning' as const,
               title: say('Little wood at the edge'),
-              reason: say('Between the mortise in the end and the edge {edge} is left; {least} or more is usual.', {
-                edge,
-                least: 5,
-              }),
+              reason: say(
+                'Between the mortise in the end and the edge {edge} is left; {least} or more is usual.',
+                {
+                  edge,
+                  least: 5,
+                },
+              ),
             },
           ]
         : []),
@@ -178,10 +227,13 @@ export const loose: JointKind<LooseParams> = {
               dimension: 'ownLength',
               level: 'warning' as const,
               title: say('The tongue holds on one side'),
-              reason: say('It goes {tenonLength} into one piece and {ownLength} into the other; alike is usual.', {
-                tenonLength,
-                ownLength,
-              }),
+              reason: say(
+                'It goes {tenonLength} into one piece and {ownLength} into the other; alike is usual.',
+                {
+                  tenonLength,
+                  ownLength,
+                },
+              ),
               propose: tenonLength,
             },
           ]
@@ -190,17 +242,27 @@ export const loose: JointKind<LooseParams> = {
         id: 'tongue-stock',
         dimension: 'tenonThickness',
         level: 'reason',
-        title: say('Tongue {t} by {tenonWidth}, {length} long', { t, tenonWidth, length: tenonLength + ownLength }),
-        reason: say(`Plane a long strip to {t}${round}, the grain along it, and cut the tongues off it.`, {
+        title: say('Tongue {t} by {tenonWidth}, {length} long', {
           t,
-          r: t / 2,
+          tenonWidth,
+          length: tenonLength + ownLength,
         }),
+        reason: say(
+          `Plane a long strip to {t}${round}, the grain along it, and cut the tongues off it.`,
+          {
+            t,
+            r: t / 2,
+          },
+        ),
       },
     ];
   },
   geometry(params, member, piece, spot) {
     if (member === 'tenoned') return endGeometry(params, piece, spot);
-    return { ...hollowShape(piece, spot, [hollowOf(params)]), gauges: mortiseGauges(params, piece, spot) };
+    return {
+      ...hollowShape(piece, spot, [hollowOf(params)]),
+      gauges: mortiseGauges(params, piece, spot),
+    };
   },
   features(params, members) {
     const { mortised } = blind.features(params, members);
@@ -245,7 +307,14 @@ export const loose: JointKind<LooseParams> = {
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
     const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(params);
-    const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, ownLength, mortiseWidth: m } = params;
+    const {
+      faceShoulder: a,
+      edgeShoulder: b,
+      tenonWidth: w,
+      tenonLength: L,
+      ownLength,
+      mortiseWidth: m,
+    } = params;
     const { position: q, setBack } = params;
     const own = endMortise(params);
     const { thickness: T, width: W } = members.tenoned;
@@ -257,7 +326,10 @@ export const loose: JointKind<LooseParams> = {
       reach: Math.max(L, own.depth + 10),
       /** The end is cut away to the floor of its own mortise, where the tongue stands. */
       section: [{ until: T, x: 0 }],
-      face: [rectangle(-L, b, ownLength, b + w), rectangle(0, own.start, own.depth, own.start + own.length)],
+      face: [
+        rectangle(-L, b, ownLength, b + w),
+        rectangle(0, own.start, own.depth, own.start + own.length),
+      ],
       end: [
         rounded(
           [own.wall, own.start],
@@ -283,7 +355,10 @@ export const loose: JointKind<LooseParams> = {
             ...v,
             outlines: [
               ...v.outlines,
-              { role: 'mortise' as const, points: rectangle(0, top - own.wall - m, own.depth, top - own.wall) },
+              {
+                role: 'mortise' as const,
+                points: rectangle(0, top - own.wall - m, own.depth, top - own.wall),
+              },
               { role: 'tongue' as const, points: rectangle(-L, top - a - t, ownLength, top - a) },
             ],
           },
@@ -300,8 +375,19 @@ export const loose: JointKind<LooseParams> = {
     return {
       views,
       dimensions: [
-        ...blindDimensions(params, members, frame).map((d) => ({ ...d, name: names[d.id] ?? d.name })),
-        dimension('ownLength', 'tongue in this piece', ownLength, 'face', [0, W], [ownLength, W], frame.high - W + 12),
+        ...blindDimensions(params, members, frame).map((d) => ({
+          ...d,
+          name: names[d.id] ?? d.name,
+        })),
+        dimension(
+          'ownLength',
+          'tongue in this piece',
+          ownLength,
+          'face',
+          [0, W],
+          [ownLength, W],
+          frame.high - W + 12,
+        ),
       ],
     };
   },

@@ -24,7 +24,10 @@ import {
   sheetViews,
 } from '../shape/index.ts';
 
-/** A corner joint whose mortise is open at the end: sawn, so that the tenon comes first. Lengths in mm. */
+/**
+ * A corner joint whose mortise is open at the end: sawn, so that the tenon comes first. Lengths in
+ * mm.
+ */
 export interface OpenSlotParams {
   mortiseWidth: Mm;
   faceClearance: Mm;
@@ -45,7 +48,10 @@ export const openSlotSchema = Joi.object<OpenSlotParams>({
   slotDepth: mm(),
 }).required();
 
-/** The same as if it were a closed mortise at the very end: what both have in common is reckoned there. */
+/**
+ * The same as if it were a closed mortise at the very end: what both have in common is reckoned
+ * there.
+ */
 const asBlind = (params: OpenSlotParams, width: Mm, depth: Mm): BlindParams => ({
   ...params,
   tenonWidth: width,
@@ -55,8 +61,10 @@ const asBlind = (params: OpenSlotParams, width: Mm, depth: Mm): BlindParams => (
   position: 0,
   corners: 'squared',
 });
-const ofTenon = (params: OpenSlotParams, piece: Piece) => asBlind(params, piece.width, params.tenonLength);
-const ofSlot = (params: OpenSlotParams, piece: Piece) => asBlind(params, params.slotDepth, piece.width);
+const ofTenon = (params: OpenSlotParams, piece: Piece) =>
+  asBlind(params, piece.width, params.tenonLength);
+const ofSlot = (params: OpenSlotParams, piece: Piece) =>
+  asBlind(params, params.slotDepth, piece.width);
 
 export const openSlot: JointKind<OpenSlotParams> = {
   id: 'open-slot',
@@ -106,11 +114,50 @@ export const openSlot: JointKind<OpenSlotParams> = {
         positive('tenoned', 'tenonLength', 'tenon length', L),
         positive('mortised', 'slotDepth', 'slot depth', slotDepth),
         notNegative('tenoned', 'faceShoulder', 'face shoulder', a),
-        { wrong: p <= 1e-6, member: 'mortised', path: 'setBack', dimension: 'near wall', value: p, bound: 0, text: 'the slot’s near wall would be {value} thick; it must be more than {bound}. For one cheek only, choose a lap.' }, // prettier-ignore
-        atMost('tenoned', 'tenonThickness', 'tenon thickness and face shoulder', t + a, tenoned.thickness, 'face shoulder and tenon thickness make {value}, but the piece is {bound} thick: {over} too much.'), // prettier-ignore
-        { wrong: p + m >= mortised.thickness - 1e-6, member: 'mortised', path: 'mortiseWidth', dimension: 'near wall and slot', value: p + m, bound: mortised.thickness, text: 'near wall and slot make {value}; of a piece {bound} thick a far wall must be left.' }, // prettier-ignore
-        { wrong: slotDepth >= mortised.length - 1e-6, member: 'mortised', path: 'slotDepth', dimension: 'slot depth', value: slotDepth, bound: mortised.length, text: 'the slot is {value} deep, the whole piece only {bound} long.' }, // prettier-ignore
-        { wrong: L >= tenoned.length - 1e-6, member: 'tenoned', path: 'tenonLength', dimension: 'tenon length', value: L, bound: tenoned.length, text: 'the tenon is {value} long, the whole piece only {bound}.' }, // prettier-ignore
+        {
+          wrong: p <= 1e-6,
+          member: 'mortised',
+          path: 'setBack',
+          dimension: 'near wall',
+          value: p,
+          bound: 0,
+          text: 'the slot’s near wall would be {value} thick; it must be more than {bound}. For one cheek only, choose a lap.',
+        },
+        atMost(
+          'tenoned',
+          'tenonThickness',
+          'tenon thickness and face shoulder',
+          t + a,
+          tenoned.thickness,
+          'face shoulder and tenon thickness make {value}, but the piece is {bound} thick: {over} too much.',
+        ),
+        {
+          wrong: p + m >= mortised.thickness - 1e-6,
+          member: 'mortised',
+          path: 'mortiseWidth',
+          dimension: 'near wall and slot',
+          value: p + m,
+          bound: mortised.thickness,
+          text: 'near wall and slot make {value}; of a piece {bound} thick a far wall must be left.',
+        },
+        {
+          wrong: slotDepth >= mortised.length - 1e-6,
+          member: 'mortised',
+          path: 'slotDepth',
+          dimension: 'slot depth',
+          value: slotDepth,
+          bound: mortised.length,
+          text: 'the slot is {value} deep, the whole piece only {bound} long.',
+        },
+        {
+          wrong: L >= tenoned.length - 1e-6,
+          member: 'tenoned',
+          path: 'tenonLength',
+          dimension: 'tenon length',
+          value: L,
+          bound: tenoned.length,
+          text: 'the tenon is {value} long, the whole piece only {bound}.',
+        },
       ],
       names,
     );
@@ -130,7 +177,10 @@ export const openSlot: JointKind<OpenSlotParams> = {
           id: 'wall',
           dimension: 'mortiseWidth',
           title: say('A thin wall beside the slot'),
-          reason: say('The thinner wall is {wall}; in true thirds it is {third}.', { wall, third: S / 3 }),
+          reason: say('The thinner wall is {wall}; in true thirds it is {third}.', {
+            wall,
+            third: S / 3,
+          }),
           propose: S / 3,
         },
       ],
@@ -140,7 +190,9 @@ export const openSlot: JointKind<OpenSlotParams> = {
           id: 'short',
           dimension: 'tenonLength',
           title: say('The tenon stays inside'),
-          reason: say('Its end lies {short} behind the far edge: a hole shows at the corner.', { short }),
+          reason: say('Its end lies {short} behind the far edge: a hole shows at the corner.', {
+            short,
+          }),
           propose: proposal.params.tenonLength,
         },
       ],
@@ -175,7 +227,9 @@ export const openSlot: JointKind<OpenSlotParams> = {
     ];
     return [
       ...(Math.abs(m - proposal.params.mortiseWidth) < 1e-6 ? proposal.advice : []),
-      ...warnings.filter(([wrong]) => wrong).map(([, advice]) => ({ ...advice, level: 'warning' as const })),
+      ...warnings
+        .filter(([wrong]) => wrong)
+        .map(([, advice]) => ({ ...advice, level: 'warning' as const })),
       {
         id: 'clamp',
         dimension: 'slotDepth',
@@ -190,7 +244,10 @@ export const openSlot: JointKind<OpenSlotParams> = {
   geometry(params, member, piece, spot) {
     if (member === 'tenoned') {
       const own = ofTenon(params, piece);
-      return { ...endShape(piece, spot, own.tenonLength, [tongueOf(own)]), gauges: tenonGauges(own, piece, spot) };
+      return {
+        ...endShape(piece, spot, own.tenonLength, [tongueOf(own)]),
+        gauges: tenonGauges(own, piece, spot),
+      };
     }
     const own = ofSlot(params, piece);
     const { wall, mortiseWidth: m } = { ...own, ...derive(own) };
@@ -207,7 +264,10 @@ export const openSlot: JointKind<OpenSlotParams> = {
     return {
       tenoned: blind.features(own, members).tenoned.map((f) => {
         if (f.form !== 'tenon') return f;
-        /** The slot is fitted to the tenon, not the other way about: there is no wall to set the fence by. */
+        /**
+         * The slot is fitted to the tenon, not the other way about: there is no wall to set the
+         * fence by.
+         */
         const { mate: _, ...alone } = f;
         return alone;
       }),
@@ -249,7 +309,15 @@ export const openSlot: JointKind<OpenSlotParams> = {
       end: [rectangle(a, 0, a + t, W)],
       hollows: [{ x: [0, slotDepth] as const, y: [p, p + m] as const, depth: [0, V] as const }],
     };
-    const kept = new Set(['tenonLength', 'faceShoulder', 'tenonThickness', 'farShoulder', 'setBack', 'wall', 'mortiseWidth']); // prettier-ignore
+    const kept = new Set([
+      'tenonLength',
+      'faceShoulder',
+      'tenonThickness',
+      'farShoulder',
+      'setBack',
+      'wall',
+      'mortiseWidth',
+    ]);
     return {
       views: sheetViews(content),
       dimensions: [
@@ -262,9 +330,21 @@ export const openSlot: JointKind<OpenSlotParams> = {
   },
   withDimension(params, members, dimension, value) {
     if (dimension === 'slotDepth') return { ...params, slotDepth: value };
-    const own = blind.withDimension(asBlind(params, members.tenoned.width, members.mortised.width), members, dimension, value); // prettier-ignore
+    const own = blind.withDimension(
+      asBlind(params, members.tenoned.width, members.mortised.width),
+      members,
+      dimension,
+      value,
+    );
     const { mortiseWidth, faceClearance, faceShoulder, setBack, tenonLength } = own;
-    return { mortiseWidth, faceClearance, faceShoulder, setBack, tenonLength, slotDepth: params.slotDepth };
+    return {
+      mortiseWidth,
+      faceClearance,
+      faceShoulder,
+      setBack,
+      tenonLength,
+      slotDepth: params.slotDepth,
+    };
   },
   withChoice: (params) => params,
 };

@@ -1,9 +1,25 @@
 import Joi from 'joi';
-import { circle, difference, prismAlong, union, type Solid, type Vec2 } from '../../solids/index.ts';
+import {
+  circle,
+  difference,
+  prismAlong,
+  union,
+  type Solid,
+  type Vec2,
+} from '../../solids/index.ts';
 import type { Piece } from '../../stock/index.ts';
 import { nearestBore, type Available } from '../../tooling/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
-import type { Advice, BoreFeature, Choice, JointKind, MemberName, Members, Outline, Spot } from '../kind.ts';
+import type {
+  Advice,
+  BoreFeature,
+  Choice,
+  JointKind,
+  MemberName,
+  Members,
+  Outline,
+  Spot,
+} from '../kind.ts';
 import { alongOf, aside, dimension, failing, gaugeAt, intoOf, positive } from '../shape/index.ts';
 
 /** What holds a joint beside glue. */
@@ -72,7 +88,13 @@ interface Holes {
 }
 
 function holesOf(params: PegParams): Holes | undefined {
-  const { pegs, pegDiameter: diameter = 0, pegInset: inset = 0, pegOffset = 0, pegSpacing = 0 } = params;
+  const {
+    pegs,
+    pegDiameter: diameter = 0,
+    pegInset: inset = 0,
+    pegOffset = 0,
+    pegSpacing = 0,
+  } = params;
   if (pegs !== 'drawbored' && pegs !== 'pegged') return undefined;
   const { pegAcross: middle = 0 } = params;
   const across = pegSpacing > 0 ? [middle - pegSpacing / 2, middle + pegSpacing / 2] : [middle];
@@ -83,11 +105,18 @@ function holesOf(params: PegParams): Holes | undefined {
 const CLEAR: Mm = 0.5;
 
 /** A hole through the thickness of a piece: along it from the spot's end, and across it. */
-const through = (piece: Piece, spot: Pick<Spot, 'end'>, along: Mm, height: Mm, diameter: Mm): Solid =>
+const through = (
+  piece: Piece,
+  spot: Pick<Spot, 'end'>,
+  along: Mm,
+  height: Mm,
+  diameter: Mm,
+): Solid =>
   prismAlong('y', circle([height, alongOf(piece, spot)(along)], diameter / 2), 0, piece.thickness);
 
 /**
- * A kind whose tenon can be pegged, drawbored or pinned: everything of it stays as it is where nobody asks for that.
+ * A kind whose tenon can be pegged, drawbored or pinned: everything of it stays as it is where
+ * nobody asks for that.
  * @param tenonOf the tenon the pegs go through
  */
 export function withPegs<P extends { readonly tenonLength: Mm }>(
@@ -106,8 +135,25 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
       const { bradLength = 0 } = params;
       const own = found ? pegChecks(found, tenon) : [];
       const S = members.mortised.thickness;
-      const brads = params.pegs === 'pinned' ? [positive('mortised', 'bradLength', 'length of the brads', bradLength), { wrong: bradLength >= S, member: 'mortised' as const, path: 'bradLength', dimension: 'length of the brads', value: bradLength, bound: S, text: 'a brad {value} long comes out of a piece {bound} thick.' }] : []; // prettier-ignore
-      return [...kind.problems(params, members, available, names), ...failing([...own, ...brads], names)];
+      const brads =
+        params.pegs === 'pinned'
+          ? [
+              positive('mortised', 'bradLength', 'length of the brads', bradLength),
+              {
+                wrong: bradLength >= S,
+                member: 'mortised' as const,
+                path: 'bradLength',
+                dimension: 'length of the brads',
+                value: bradLength,
+                bound: S,
+                text: 'a brad {value} long comes out of a piece {bound} thick.',
+              },
+            ]
+          : [];
+      return [
+        ...kind.problems(params, members, available, names),
+        ...failing([...own, ...brads], names),
+      ];
     },
     advice: (params, members, available) => [
       ...kind.advice(params, members, available),
@@ -122,10 +168,17 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
       const bores = found.across.map((z): Solid =>
         member === 'tenoned'
           ? through(piece, spot, length - found.inset + found.offset, z, found.diameter)
-          : through(piece, spot, along + z, intoOf(piece, spot)(sink + found.inset), found.diameter),
+          : through(
+              piece,
+              spot,
+              along + z,
+              intoOf(piece, spot)(sink + found.inset),
+              found.diameter,
+            ),
       );
       /** Where a calliper is put clear of the holes: close to the tip, or to the surface. */
-      const clear = member === 'tenoned' ? alongOf(piece, spot)(CLEAR) : intoOf(piece, spot)(sink + CLEAR);
+      const clear =
+        member === 'tenoned' ? alongOf(piece, spot)(CLEAR) : intoOf(piece, spot)(sink + CLEAR);
       const mitred = 'tips' in params && params.tips !== 'square';
       const gauges = whole.gauges.map((g) =>
         member === 'tenoned'
@@ -148,19 +201,48 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
       if (!found) return { tenoned, mortised };
       const { sink = 0, along } = kind.seat(params);
       const { tenonLength: length } = params;
-      const bore = (member: MemberName, at: Pick<BoreFeature, 'guide' | 'along' | 'across'>, name: string): BoreFeature => ({ form: 'bore', name, stock: members[member], into: 'reference-face', diameter: found.diameter, depth: members[member].thickness + PAST, through: true, ...at }); // prettier-ignore
+      const bore = (
+        member: MemberName,
+        at: Pick<BoreFeature, 'guide' | 'along' | 'across'>,
+        name: string,
+      ): BoreFeature => ({
+        form: 'bore',
+        name,
+        stock: members[member],
+        into: 'reference-face',
+        diameter: found.diameter,
+        depth: members[member].thickness + PAST,
+        through: true,
+        ...at,
+      });
       const named = (i: number) =>
         found.across.length === 1 ? 'for the peg' : `for the ${['first', 'second'][i]} peg`;
       return {
         tenoned: [
           ...tenoned,
           ...(params.pegs === 'drawbored'
-            ? found.across.map((z, i) => bore('tenoned', { guide: 'reference-edge', along: length - found.inset + found.offset, across: z }, named(i))) // prettier-ignore
+            ? found.across.map((z, i) =>
+                bore(
+                  'tenoned',
+                  {
+                    guide: 'reference-edge',
+                    along: length - found.inset + found.offset,
+                    across: z,
+                  },
+                  named(i),
+                ),
+              )
             : []),
         ],
         mortised: [
           ...mortised,
-          ...found.across.map((z, i) => bore('mortised', { guide: 'entry-edge', along: along + z, across: sink + found.inset }, named(i))), // prettier-ignore
+          ...found.across.map((z, i) =>
+            bore(
+              'mortised',
+              { guide: 'entry-edge', along: along + z, across: sink + found.inset },
+              named(i),
+            ),
+          ),
         ],
       };
     },
@@ -172,22 +254,47 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
       if (params.pegs === 'pinned')
         return {
           views,
-          dimensions: [...dimensions, aside('bradLength', 'length of the brads', params.bradLength ?? 0)],
+          dimensions: [
+            ...dimensions,
+            aside('bradLength', 'length of the brads', params.bradLength ?? 0),
+          ],
         };
       if (!found) return { views, dimensions };
       const { sink = 0 } = kind.seat(params);
       const { diameter, inset, offset, across } = found;
-      const hole = (role: Outline['role'], x: Mm) => across.map((z): Outline => ({ role, points: circle([x, z] as Vec2, diameter / 2) })); // prettier-ignore
-      const pegs = [...hole('mortised', -sink - inset), ...(offset ? hole('hidden', -sink - inset + offset) : [])];
+      const hole = (role: Outline['role'], x: Mm) =>
+        across.map((z): Outline => ({ role, points: circle([x, z] as Vec2, diameter / 2) }));
+      const pegs = [
+        ...hole('mortised', -sink - inset),
+        ...(offset ? hole('hidden', -sink - inset + offset) : []),
+      ];
       const last = across.at(-1)!;
       return {
-        views: views.map((v) => (v.id === 'face' ? { ...v, outlines: [...v.outlines, ...pegs] } : v)),
+        views: views.map((v) =>
+          v.id === 'face' ? { ...v, outlines: [...v.outlines, ...pegs] } : v,
+        ),
         dimensions: [
           ...dimensions,
-          dimension('pegInset', 'peg from the shoulder', inset, 'face', [-sink - inset, last], [-sink, last], 16),
+          dimension(
+            'pegInset',
+            'peg from the shoulder',
+            inset,
+            'face',
+            [-sink - inset, last],
+            [-sink, last],
+            16,
+          ),
           aside('pegDiameter', 'peg', diameter),
           ...(params.pegs === 'drawbored' ? [aside('pegOffset', 'drawbore offset', offset)] : []),
-          dimension('pegAcross', 'peg from the edge', params.pegAcross ?? 0, 'face', [-sink - inset, 0], [-sink - inset, params.pegAcross ?? 0], -12), // prettier-ignore
+          dimension(
+            'pegAcross',
+            'peg from the edge',
+            params.pegAcross ?? 0,
+            'face',
+            [-sink - inset, 0],
+            [-sink - inset, params.pegAcross ?? 0],
+            -12,
+          ),
           aside('pegSpacing', 'between two pegs', across.length > 1 ? last - across[0]! : 0),
         ],
       };
@@ -197,8 +304,11 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
         ? { ...params, [dimension]: value }
         : { ...params, ...kind.withDimension(params, members, dimension, value) },
     withChoice(params, choice, value, members, available) {
-      if (choice !== 'pegs') return { ...params, ...kind.withChoice(params, choice, value, members, available) };
-      const rest = Object.fromEntries(Object.entries(params).filter(([name]) => !(name in KEYS))) as P;
+      if (choice !== 'pegs')
+        return { ...params, ...kind.withChoice(params, choice, value, members, available) };
+      const rest = Object.fromEntries(
+        Object.entries(params).filter(([name]) => !(name in KEYS)),
+      ) as P;
       return { ...rest, ...usual(value as Pegs, tenonOf(params, members), members, available) };
     },
   };
@@ -208,7 +318,14 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
 function usual(pegs: Pegs, tenon: Pegged, members: Members, available: Available): PegParams {
   if (pegs === 'none') return { pegs };
   const round = (value: Mm) => roundTo(value, available.step / 2, 'nearest');
-  if (pegs === 'pinned') return { pegs, bradLength: Math.max(available.step, roundTo(members.mortised.thickness - 5, available.step, 'nearest')) }; // prettier-ignore
+  if (pegs === 'pinned')
+    return {
+      pegs,
+      bradLength: Math.max(
+        available.step,
+        roundTo(members.mortised.thickness - 5, available.step, 'nearest'),
+      ),
+    };
   const pegDiameter = nearestBore(Math.min(10, Math.max(6, tenon.length / 4)), available);
   return {
     pegs,
@@ -220,19 +337,86 @@ function usual(pegs: Pegs, tenon: Pegged, members: Members, available: Available
   };
 }
 
-function pegChecks({ diameter, inset, offset, across }: Holes, { edgeShoulder: b, width: w, length: L }: Pegged) {
+function pegChecks(
+  { diameter, inset, offset, across }: Holes,
+  { edgeShoulder: b, width: w, length: L }: Pegged,
+) {
   const r = diameter / 2;
   const [first, last] = [across[0]!, across.at(-1)!];
-  const check = (wrong: boolean, member: MemberName, path: string, dimension: string, value: Mm, bound: Mm, text: string) => ({ wrong, member, path, dimension, value, bound, text }); // prettier-ignore
+  const check = (
+    wrong: boolean,
+    member: MemberName,
+    path: string,
+    dimension: string,
+    value: Mm,
+    bound: Mm,
+    text: string,
+  ) => ({ wrong, member, path, dimension, value, bound, text });
   return [
     positive('mortised', 'pegDiameter', 'peg', diameter),
-    check(inset - r < 1 - 1e-6, 'mortised', 'pegInset', 'peg from the shoulder', inset, r + 1, 'the peg’s centre is {value} from the shoulder; its hole needs {bound} at least.'), // prettier-ignore
-    check(inset - offset - r < 1 - 1e-6, 'tenoned', 'pegOffset', 'drawbore offset', offset, inset - r - 1, 'an offset of {value} brings the hole through the tenon out at the shoulder; {bound} is the most here.'), // prettier-ignore
-    check(offset > r + 1e-6, 'tenoned', 'pegOffset', 'drawbore offset', offset, r, 'an offset of {value} is more than half the peg, {bound}: it can’t be driven.'), // prettier-ignore
-    check(offset < -1e-6, 'tenoned', 'pegOffset', 'drawbore offset', offset, 0, 'an offset of {value} would push the shoulder open; it must be {bound} at least.'), // prettier-ignore
-    check(inset + r > L - 1 + 1e-6, 'tenoned', 'pegInset', 'peg from the shoulder', inset + r, L - 1, 'the peg’s hole reaches {value} from the shoulder; the tenon is long enough for {bound}.'), // prettier-ignore
-    check(first - r < b + 1 - 1e-6 || last + r > b + w - 1 + 1e-6, 'tenoned', 'pegSpacing', 'pegs across the tenon', last - first + diameter, w - 2, 'the pegs take {value} across the tenon; it has room for {bound}.'), // prettier-ignore
-    check(across.length > 1 && last - first < diameter + 2, 'tenoned', 'pegSpacing', 'between two pegs', last - first, diameter + 2, 'the pegs stand {value} apart; their holes need {bound}, or be one.'), // prettier-ignore
+    check(
+      inset - r < 1 - 1e-6,
+      'mortised',
+      'pegInset',
+      'peg from the shoulder',
+      inset,
+      r + 1,
+      'the peg’s centre is {value} from the shoulder; its hole needs {bound} at least.',
+    ),
+    check(
+      inset - offset - r < 1 - 1e-6,
+      'tenoned',
+      'pegOffset',
+      'drawbore offset',
+      offset,
+      inset - r - 1,
+      'an offset of {value} brings the hole through the tenon out at the shoulder; {bound} is the most here.',
+    ),
+    check(
+      offset > r + 1e-6,
+      'tenoned',
+      'pegOffset',
+      'drawbore offset',
+      offset,
+      r,
+      'an offset of {value} is more than half the peg, {bound}: it can’t be driven.',
+    ),
+    check(
+      offset < -1e-6,
+      'tenoned',
+      'pegOffset',
+      'drawbore offset',
+      offset,
+      0,
+      'an offset of {value} would push the shoulder open; it must be {bound} at least.',
+    ),
+    check(
+      inset + r > L - 1 + 1e-6,
+      'tenoned',
+      'pegInset',
+      'peg from the shoulder',
+      inset + r,
+      L - 1,
+      'the peg’s hole reaches {value} from the shoulder; the tenon is long enough for {bound}.',
+    ),
+    check(
+      first - r < b + 1 - 1e-6 || last + r > b + w - 1 + 1e-6,
+      'tenoned',
+      'pegSpacing',
+      'pegs across the tenon',
+      last - first + diameter,
+      w - 2,
+      'the pegs take {value} across the tenon; it has room for {bound}.',
+    ),
+    check(
+      across.length > 1 && last - first < diameter + 2,
+      'tenoned',
+      'pegSpacing',
+      'between two pegs',
+      last - first,
+      diameter + 2,
+      'the pegs stand {value} apart; their holes need {bound}, or be one.',
+    ),
   ];
 }
 
@@ -243,23 +427,104 @@ function pegAdvice(
   { mortised }: Members,
   available: Available,
 ): Advice[] {
-  const told = (id: string, level: Advice['level'], dimension: string, title: Advice['title'], reason: Advice['reason'], propose?: Mm): Advice => ({ id, dimension, level, title, reason, ...(propose !== undefined && { propose }) }); // prettier-ignore
+  const told = (
+    id: string,
+    level: Advice['level'],
+    dimension: string,
+    title: Advice['title'],
+    reason: Advice['reason'],
+    propose?: Mm,
+  ): Advice => ({ id, dimension, level, title, reason, ...(propose !== undefined && { propose }) });
   if (params.pegs === 'pinned') {
     const left = mortised.thickness - (params.bradLength ?? 0);
     const propose = roundTo(mortised.thickness - 5, available.step, 'nearest');
     const [least, most] = BRAD_LEFT;
     return left < least - 1e-6 || left > most + 1e-6
-      ? [told('brads', 'warning', 'bradLength', say('Length of the brads'), say('They end {left} before the far face; {least} to {most} is usual, so that none shows and each still holds.', { left, least, most }), propose)] // prettier-ignore
+      ? [
+          told(
+            'brads',
+            'warning',
+            'bradLength',
+            say('Length of the brads'),
+            say(
+              'They end {left} before the far face; {least} to {most} is usual, so that none shows and each still holds.',
+              { left, least, most },
+            ),
+            propose,
+          ),
+        ]
       : [];
   }
   if (!found) return [];
   const { diameter, inset, offset, across } = found;
   const beyond = tenon.length - inset - diameter / 2 + offset;
   return [
-    told('peg', 'reason', 'pegDiameter', say(across.length > 1 ? 'Two pegs {diameter}' : 'A peg {diameter}', { diameter }), offset ? say('The hole through the tenon lies {offset} nearer the shoulder: driving the peg pulls the joint shut, and no clamp is needed.', { offset }) : say('Bored through the cheeks now, and on through the tenon once it is together.')), // prettier-ignore
-    ...(inset < 1.5 * diameter - 1e-6 ? [told('peg-near', 'warning', 'pegInset', say('A peg near the shoulder'), say('{inset} from the shoulder; one and a half pegs, {least}, leaves wood enough before it.', { inset, least: 1.5 * diameter }), roundTo(1.5 * diameter, available.step, 'up'))] : []), // prettier-ignore
-    ...(beyond < diameter ? [told('peg-end', 'warning', 'pegInset', say('Short grain beyond the peg'), say('Only {beyond} of the tenon is left beyond its hole; under a peg’s {diameter} it may shear out. Bring it nearer the shoulder, or make the tenon longer.', { beyond, diameter }))] : []), // prettier-ignore
-    ...(params.pegs === 'drawbored' && (offset < 1 - 1e-6 || offset > 2 + 1e-6) ? [told('drawbore', 'warning', 'pegOffset', say('Drawbore offset'), say('{offset}: 1 to 2 mm is usual, less in hard or brittle wood.', { offset }), 1.5)] : []), // prettier-ignore
-    ...(across.length > 1 && tenon.width > 100 ? [told('peg-movement', 'warning', 'pegSpacing', say('Pegs far apart'), say('Two pegs in a tenon {width} wide hold it still while it moves with the seasons: elongate the outer hole, or set them closer.', { width: tenon.width }))] : []), // prettier-ignore
+    told(
+      'peg',
+      'reason',
+      'pegDiameter',
+      say(across.length > 1 ? 'Two pegs {diameter}' : 'A peg {diameter}', { diameter }),
+      offset
+        ? say(
+            'The hole through the tenon lies {offset} nearer the shoulder: driving the peg pulls the joint shut, and no clamp is needed.',
+            { offset },
+          )
+        : say('Bored through the cheeks now, and on through the tenon once it is together.'),
+    ),
+    ...(inset < 1.5 * diameter - 1e-6
+      ? [
+          told(
+            'peg-near',
+            'warning',
+            'pegInset',
+            say('A peg near the shoulder'),
+            say(
+              '{inset} from the shoulder; one and a half pegs, {least}, leaves wood enough before it.',
+              { inset, least: 1.5 * diameter },
+            ),
+            roundTo(1.5 * diameter, available.step, 'up'),
+          ),
+        ]
+      : []),
+    ...(beyond < diameter
+      ? [
+          told(
+            'peg-end',
+            'warning',
+            'pegInset',
+            say('Short grain beyond the peg'),
+            say(
+              'Only {beyond} of the tenon is left beyond its hole; under a peg’s {diameter} it may shear out. Bring it nearer the shoulder, or make the tenon longer.',
+              { beyond, diameter },
+            ),
+          ),
+        ]
+      : []),
+    ...(params.pegs === 'drawbored' && (offset < 1 - 1e-6 || offset > 2 + 1e-6)
+      ? [
+          told(
+            'drawbore',
+            'warning',
+            'pegOffset',
+            say('Drawbore offset'),
+            say('{offset}: 1 to 2 mm is usual, less in hard or brittle wood.', { offset }),
+            1.5,
+          ),
+        ]
+      : []),
+    ...(across.length > 1 && tenon.width > 100
+      ? [
+          told(
+            'peg-movement',
+            'warning',
+            'pegSpacing',
+            say('Pegs far apart'),
+            say(
+              'Two pegs in a tenon {width} wide hold it still while it moves with the seasons: elongate the outer hole, or set them closer.',
+              { width: tenon.width },
+            ),
+          ),
+        ]
+      : []),
   ];
 }

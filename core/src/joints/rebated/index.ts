@@ -32,9 +32,9 @@ import {
 } from '../shape/index.ts';
 
 /**
- * A frame with a rebate round its inside: the rail's shoulder is longer on the rebated side, by the rebate's width. The
- * rebate goes down to the far wall of the mortise, so that tenon and rebate share one datum, the reference face; the
- * tenon is as wide as the rail. Lengths in mm.
+ * A frame with a rebate round its inside: the rail's shoulder is longer on the rebated side, by the
+ * rebate's width. The rebate goes down to the far wall of the mortise, so that tenon and rebate
+ * share one datum, the reference face; the tenon is as wide as the rail. Lengths in mm.
  */
 export interface RebatedParams {
   mortiseWidth: Mm;
@@ -50,14 +50,26 @@ export interface RebatedParams {
   rebateWidth: Mm;
   /** Width of the rail that the mortise is as long as, less its haunch. */
   mateWidth: Mm;
-  /** Whether part of the width, at the rail’s outside, is cut back to the long shoulder; not where nobody says. */
+  /**
+   * Whether part of the width, at the rail’s outside, is cut back to the long shoulder; not where
+   * nobody says.
+   */
   cutBack?: 'none' | 'haunched';
   haunchWidth?: Mm;
   /** Gap behind the haunch, so that the shoulders close first. */
   haunchClearance?: Mm;
 }
 
-const NAMES = ['mortiseWidth', 'faceClearance', 'faceShoulder', 'tenonLength', 'endClearance', 'bottomClearance', 'position', 'mateWidth'] as const; // prettier-ignore
+const NAMES = [
+  'mortiseWidth',
+  'faceClearance',
+  'faceShoulder',
+  'tenonLength',
+  'endClearance',
+  'bottomClearance',
+  'position',
+  'mateWidth',
+] as const;
 const KEPT = NAMES.slice(0, -1) as readonly (keyof BlindParams)[];
 const mm = () => Joi.number().min(-10_000).max(10_000).required();
 const schema = Joi.object<RebatedParams>({
@@ -76,7 +88,8 @@ const asBlind = (params: RebatedParams, width: Mm = params.mateWidth): BlindPara
   setBack: 0,
 });
 
-const haunchOf = ({ cutBack, haunchWidth = 0 }: RebatedParams): Mm => (cutBack === 'haunched' ? haunchWidth : 0);
+const haunchOf = ({ cutBack, haunchWidth = 0 }: RebatedParams): Mm =>
+  cutBack === 'haunched' ? haunchWidth : 0;
 
 /** With a haunch as long as the long shoulder stands before the short one. */
 const asHaunched = (params: RebatedParams): HaunchedParams => ({
@@ -111,8 +124,19 @@ export const rebated: JointKind<RebatedParams> = {
   optional: ['cutBack', 'haunchWidth', 'haunchClearance'],
   propose({ tenoned, mortised }, available) {
     const inside = blind.propose({ tenoned, mortised }, { ...available, corners: 'squared' });
-    const { mortiseWidth, faceClearance, faceShoulder, tenonLength, endClearance, bottomClearance } = inside.params;
-    const rebateWidth = roundTo(Math.min(Math.max(6, mortised.width / 6), tenonLength / 2), available.step, 'nearest');
+    const {
+      mortiseWidth,
+      faceClearance,
+      faceShoulder,
+      tenonLength,
+      endClearance,
+      bottomClearance,
+    } = inside.params;
+    const rebateWidth = roundTo(
+      Math.min(Math.max(6, mortised.width / 6), tenonLength / 2),
+      available.step,
+      'nearest',
+    );
     return {
       params: {
         mortiseWidth,
@@ -151,13 +175,57 @@ export const rebated: JointKind<RebatedParams> = {
           positive('mortised', 'rebateWidth', 'rebate width', rw),
           positive('tenoned', 'rebateWidth', 'rebate depth', tenoned.thickness - floor),
           positive('mortised', 'mortiseWidth', 'rebate depth', mortised.thickness - floor),
-          { wrong: rw >= L - 1e-6, member: 'tenoned', path: 'rebateWidth', dimension: 'rebate width', value: rw, bound: L, text: 'the rebate is {value} wide and the tenon {bound} long: nothing of the tenon would be left past the long shoulder.' }, // prettier-ignore
-          atMost('mortised', 'rebateWidth', 'rebate width', rw, mortised.width / 2, 'a rebate {value} wide takes more than half of a piece {bound} short of its other side.'), // prettier-ignore
+          {
+            wrong: rw >= L - 1e-6,
+            member: 'tenoned',
+            path: 'rebateWidth',
+            dimension: 'rebate width',
+            value: rw,
+            bound: L,
+            text: 'the rebate is {value} wide and the tenon {bound} long: nothing of the tenon would be left past the long shoulder.',
+          },
+          atMost(
+            'mortised',
+            'rebateWidth',
+            'rebate width',
+            rw,
+            mortised.width / 2,
+            'a rebate {value} wide takes more than half of a piece {bound} short of its other side.',
+          ),
           notNegative('tenoned', 'haunchWidth', 'haunch width', haunchOf(params)),
-          atMost('tenoned', 'haunchWidth', 'haunch width', haunchOf(params), tenoned.width / 2, 'a haunch {value} wide leaves less than half of the tenon; {bound} is half.'), // prettier-ignore
-          notNegative('mortised', 'haunchClearance', 'gap behind the haunch', params.haunchClearance ?? 0),
-          { wrong: haunchOf(params) > 0 && rw + (params.haunchClearance ?? 0) >= derive(asBlind(params)).mortiseDepth - 1e-6, member: 'mortised', path: 'haunchClearance', dimension: 'haunch pocket', value: rw + (params.haunchClearance ?? 0), bound: derive(asBlind(params)).mortiseDepth, text: 'the pocket for the haunch is {value} deep and the mortise {bound}; it must be the shallower.' }, // prettier-ignore
-          atMost('tenoned', 'rebateWidth', 'rebate width', rw, tenoned.width / 2, 'a rebate {value} wide takes more than half of the piece; {bound} is half.'), // prettier-ignore
+          atMost(
+            'tenoned',
+            'haunchWidth',
+            'haunch width',
+            haunchOf(params),
+            tenoned.width / 2,
+            'a haunch {value} wide leaves less than half of the tenon; {bound} is half.',
+          ),
+          notNegative(
+            'mortised',
+            'haunchClearance',
+            'gap behind the haunch',
+            params.haunchClearance ?? 0,
+          ),
+          {
+            wrong:
+              haunchOf(params) > 0 &&
+              rw + (params.haunchClearance ?? 0) >= derive(asBlind(params)).mortiseDepth - 1e-6,
+            member: 'mortised',
+            path: 'haunchClearance',
+            dimension: 'haunch pocket',
+            value: rw + (params.haunchClearance ?? 0),
+            bound: derive(asBlind(params)).mortiseDepth,
+            text: 'the pocket for the haunch is {value} deep and the mortise {bound}; it must be the shallower.',
+          },
+          atMost(
+            'tenoned',
+            'rebateWidth',
+            'rebate width',
+            rw,
+            tenoned.width / 2,
+            'a rebate {value} wide takes more than half of the piece; {bound} is half.',
+          ),
         ],
         names,
       ),
@@ -175,7 +243,10 @@ export const rebated: JointKind<RebatedParams> = {
         dimension: 'rebateWidth',
         level: 'reason',
         title: say('Long and short shoulder'),
-        reason: say('From the end: {L} to the short one on the reference face, {long} to the long one; they differ by the rebate, {rw}.', { L, long: L - rw, rw }), // prettier-ignore
+        reason: say(
+          'From the end: {L} to the short one on the reference face, {long} to the long one; they differ by the rebate, {rw}.',
+          { L, long: L - rw, rw },
+        ),
       },
       ...(deep < 5 - 1e-6
         ? [
@@ -184,10 +255,13 @@ export const rebated: JointKind<RebatedParams> = {
               dimension: 'rebateWidth',
               level: 'warning' as const,
               title: say('A shallow rebate'),
-              reason: say('It is {deep} deep; glass or a panel with its beading wants {least} or more.', {
-                deep,
-                least: 5,
-              }),
+              reason: say(
+                'It is {deep} deep; glass or a panel with its beading wants {least} or more.',
+                {
+                  deep,
+                  least: 5,
+                },
+              ),
             },
           ]
         : []),
@@ -256,7 +330,9 @@ export const rebated: JointKind<RebatedParams> = {
     }
     const own = asBlind(params);
     const rebate = grooveShape(piece, spot.edge, [floor, piece.thickness], rw);
-    const { mustRemain, mustBeEmpty } = haunchOf(params) ? haunched.geometry(asHaunched(params), member, piece, spot) : hollowShape(piece, spot, [hollowOf(own)]); // prettier-ignore
+    const { mustRemain, mustBeEmpty } = haunchOf(params)
+      ? haunched.geometry(asHaunched(params), member, piece, spot)
+      : hollowShape(piece, spot, [hollowOf(own)]);
     const below = rw + (params.haunchClearance ?? 0);
     return {
       mustRemain: difference(mustRemain, rebate),
@@ -274,9 +350,39 @@ export const rebated: JointKind<RebatedParams> = {
     const hw = haunchOf(params);
     return {
       tenoned: [
-        { ...half, name: 'short shoulder', faceShoulder: a, thickness: tenoned.thickness - a, length: L, unlike: { thickness: t, length: L - rebateWidth } }, // prettier-ignore
-        { ...half, name: 'long shoulder', faceShoulder: 0, thickness: a + t, length: L - rebateWidth, unlikeOf: true },
-        ...(hw ? [{ ...half, name: 'the haunch', faceShoulder: 0, thickness: tenoned.thickness, edgeShoulder: hw, width: tenoned.width - hw, length: L - rebateWidth, follows: { feature: 0, words: 'The corner is cut to the long shoulder once the cheeks are.' } }] : []), // prettier-ignore
+        {
+          ...half,
+          name: 'short shoulder',
+          faceShoulder: a,
+          thickness: tenoned.thickness - a,
+          length: L,
+          unlike: { thickness: t, length: L - rebateWidth },
+        },
+        {
+          ...half,
+          name: 'long shoulder',
+          faceShoulder: 0,
+          thickness: a + t,
+          length: L - rebateWidth,
+          unlikeOf: true,
+        },
+        ...(hw
+          ? [
+              {
+                ...half,
+                name: 'the haunch',
+                faceShoulder: 0,
+                thickness: tenoned.thickness,
+                edgeShoulder: hw,
+                width: tenoned.width - hw,
+                length: L - rebateWidth,
+                follows: {
+                  feature: 0,
+                  words: 'The corner is cut to the long shoulder once the cheeks are.',
+                },
+              },
+            ]
+          : []),
         {
           ...rebate,
           stock: tenoned,
@@ -288,12 +394,17 @@ export const rebated: JointKind<RebatedParams> = {
         },
       ],
       mortised: [
-        ...(hw ? haunched.features(asHaunched(params), members) : blind.features(own, members)).mortised,
+        ...(hw ? haunched.features(asHaunched(params), members) : blind.features(own, members))
+          .mortised,
         {
           ...rebate,
           stock: mortised,
           edge: 'entry-edge',
-          follows: { feature: 0, words: 'The rebate comes after the mortise: until then the edge is whole for the router to ride on.' }, // prettier-ignore
+          follows: {
+            feature: 0,
+            words:
+              'The rebate comes after the mortise: until then the edge is whole for the router to ride on.',
+          },
         },
       ],
     };
@@ -303,7 +414,13 @@ export const rebated: JointKind<RebatedParams> = {
   drawing(params, members) {
     const own = asBlind(params, members.tenoned.width);
     const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(own);
-    const { faceShoulder: a, tenonLength: L, mortiseWidth: m, rebateWidth: rw, position: q } = params;
+    const {
+      faceShoulder: a,
+      tenonLength: L,
+      mortiseWidth: m,
+      rebateWidth: rw,
+      position: q,
+    } = params;
     const { thickness: T, width: W } = members.tenoned;
     const { thickness: S, length } = members.mortised;
     const floor = floorOf(params);
@@ -318,11 +435,36 @@ export const rebated: JointKind<RebatedParams> = {
         { until: a + t, x: -L },
         { until: T, x: -rw },
       ],
-      face: hw ? [[[0, 0], [-rw, 0], [-rw, hw], [-L, hw], [-L, W], [0, W]] as const] : [rectangle(-L, 0, 0, W)], // prettier-ignore
-      end: [rectangle(a, hw, a + t, W), ...(hw ? [rectangle(a, 0, a + t, hw)] : []), rectangle(floor, W - rw, T, W)],
+      face: hw
+        ? [
+            [
+              [0, 0],
+              [-rw, 0],
+              [-rw, hw],
+              [-L, hw],
+              [-L, W],
+              [0, W],
+            ] as const,
+          ]
+        : [rectangle(-L, 0, 0, W)],
+      end: [
+        rectangle(a, hw, a + t, W),
+        ...(hw ? [rectangle(a, 0, a + t, hw)] : []),
+        rectangle(floor, W - rw, T, W),
+      ],
       hollows: [
         { x: [0, length] as const, y: [floor, S] as const, depth: [0, rw] as const },
-        ...(hw ? [{ x: [along, q] as const, y: [p, p + m] as const, depth: [0, rw + (params.haunchClearance ?? 0)] as const, radius: 0, cut: false }] : []), // prettier-ignore
+        ...(hw
+          ? [
+              {
+                x: [along, q] as const,
+                y: [p, p + m] as const,
+                depth: [0, rw + (params.haunchClearance ?? 0)] as const,
+                radius: 0,
+                cut: false,
+              },
+            ]
+          : []),
         {
           x: [q, q + mortiseLength] as const,
           y: [p, p + m] as const,
@@ -339,13 +481,19 @@ export const rebated: JointKind<RebatedParams> = {
         ...blindDimensions(own, members, frame).filter((d) => !gone.has(d.id)),
         aside('mateWidth', 'mortise drawn for a width of', params.mateWidth),
         dimension('rebateWidth', 'rebate width', rw, 'section', [-rw, 0], [0, 0], -34),
-        ...(hw ? [dimension('haunchWidth', 'haunch width', hw, 'end', [0, 0], [0, hw], -12), aside('haunchClearance', 'gap behind the haunch', params.haunchClearance ?? 0)] : []), // prettier-ignore
+        ...(hw
+          ? [
+              dimension('haunchWidth', 'haunch width', hw, 'end', [0, 0], [0, hw], -12),
+              aside('haunchClearance', 'gap behind the haunch', params.haunchClearance ?? 0),
+            ]
+          : []),
       ],
     };
   },
   withDimension(params, members, dimension, value) {
     if (dimension === 'rebateWidth') return { ...params, rebateWidth: value };
-    if (['mateWidth', 'haunchWidth', 'haunchClearance'].includes(dimension)) return { ...params, [dimension]: value };
+    if (['mateWidth', 'haunchWidth', 'haunchClearance'].includes(dimension))
+      return { ...params, [dimension]: value };
     const before = asBlind(params);
     /** Faces stay flush: where the mortise goes, the tenon goes. */
     const own =
@@ -360,7 +508,10 @@ export const rebated: JointKind<RebatedParams> = {
   },
 };
 
-/** The same frame with a haunch of a third of the width, or without: the rail stays where it is along the stile. */
+/**
+ * The same frame with a haunch of a third of the width, or without: the rail stays where it is
+ * along the stile.
+ */
 function haunchedOr(params: RebatedParams, wanted: boolean, width: Mm, step: Mm): RebatedParams {
   const { haunchWidth: _, haunchClearance: __, ...plain } = params;
   const position = plain.position - haunchOf(params);

@@ -74,7 +74,10 @@ export const round: JointKind<RoundParams> = {
     const { thickness: S, width: V, length } = mortised;
     const wanted = Math.min(T, W, S) / 2;
     const bore = nearestBore(wanted, available);
-    const tenonLength = Math.max(available.step, roundTo(Math.min((V * 2) / 3, V - 9), available.step, 'down'));
+    const tenonLength = Math.max(
+      available.step,
+      roundTo(Math.min((V * 2) / 3, V - 9), available.step, 'down'),
+    );
     const axisFromFace = T / 2;
     return {
       params: {
@@ -93,7 +96,10 @@ export const round: JointKind<RoundParams> = {
           dimension: 'bore',
           level: 'reason',
           title: say('Bore {bore}', { bore }),
-          reason: say('Half of the thinnest, {wanted}, and of the bits in the chest {bore} is nearest; the tenon follows it.', { wanted, bore }), // prettier-ignore
+          reason: say(
+            'Half of the thinnest, {wanted}, and of the bits in the chest {bore} is nearest; the tenon follows it.',
+            { wanted, bore },
+          ),
         },
       ],
     };
@@ -109,17 +115,76 @@ export const round: JointKind<RoundParams> = {
         positive('tenoned', 'tenonDiameter', 'tenon diameter', t),
         positive('tenoned', 'tenonLength', 'tenon length', L),
         positive('mortised', 'boreDepth', 'depth of the bore', depth),
-        notNegative('tenoned', 'axisFromFace', 'wood between tenon and reference face', axisFromFace - r),
-        notNegative('tenoned', 'axisFromEdge', 'wood between tenon and reference edge', axisFromEdge - r),
-        atMost('tenoned', 'axisFromFace', 'far side of the tenon', axisFromFace + r, tenoned.thickness, 'the tenon’s far side lies {value} from the reference face, but the piece is {bound} thick: {over} too much.'), // prettier-ignore
-        atMost('tenoned', 'axisFromEdge', 'far side of the tenon', axisFromEdge + r, tenoned.width, 'the tenon’s far side lies {value} from the reference edge, but the piece is {bound} wide: {over} too much.'), // prettier-ignore
-        atMost('tenoned', 'tenonLength', 'tenon length', L, tenoned.length, 'the tenon is {value} long, the whole piece only {bound}.'), // prettier-ignore
+        notNegative(
+          'tenoned',
+          'axisFromFace',
+          'wood between tenon and reference face',
+          axisFromFace - r,
+        ),
+        notNegative(
+          'tenoned',
+          'axisFromEdge',
+          'wood between tenon and reference edge',
+          axisFromEdge - r,
+        ),
+        atMost(
+          'tenoned',
+          'axisFromFace',
+          'far side of the tenon',
+          axisFromFace + r,
+          tenoned.thickness,
+          'the tenon’s far side lies {value} from the reference face, but the piece is {bound} thick: {over} too much.',
+        ),
+        atMost(
+          'tenoned',
+          'axisFromEdge',
+          'far side of the tenon',
+          axisFromEdge + r,
+          tenoned.width,
+          'the tenon’s far side lies {value} from the reference edge, but the piece is {bound} wide: {over} too much.',
+        ),
+        atMost(
+          'tenoned',
+          'tenonLength',
+          'tenon length',
+          L,
+          tenoned.length,
+          'the tenon is {value} long, the whole piece only {bound}.',
+        ),
         notNegative('mortised', 'setBack', 'wall before the bore', boreFromFace - R),
-        atMost('mortised', 'bore', 'far side of the bore', boreFromFace + R, mortised.thickness, 'the bore’s far side lies {value} from the reference face, but the piece is {bound} thick: {over} too much.'), // prettier-ignore
-        atMost('mortised', 'boreDepth', 'depth of the bore', depth, mortised.width - 1, 'a bore {value} deep leaves no wood behind it; {bound} is the most here.'), // prettier-ignore
+        atMost(
+          'mortised',
+          'bore',
+          'far side of the bore',
+          boreFromFace + R,
+          mortised.thickness,
+          'the bore’s far side lies {value} from the reference face, but the piece is {bound} thick: {over} too much.',
+        ),
+        atMost(
+          'mortised',
+          'boreDepth',
+          'depth of the bore',
+          depth,
+          mortised.width - 1,
+          'a bore {value} deep leaves no wood behind it; {bound} is the most here.',
+        ),
         notNegative('mortised', 'centre', 'wood between layout end and bore', centre - R),
-        atMost('mortised', 'centre', 'far side of the bore', centre + R, mortised.length, 'the bore’s far side lies {value} from the layout end, but the piece is {bound} long: {over} too much.'), // prettier-ignore
-        atMost('mortised', 'centre', 'place of the other part', along + tenoned.width, mortised.length, `${names.tenoned} would reach {value} from the layout end, but the piece is {bound} long.`), // prettier-ignore
+        atMost(
+          'mortised',
+          'centre',
+          'far side of the bore',
+          centre + R,
+          mortised.length,
+          'the bore’s far side lies {value} from the layout end, but the piece is {bound} long: {over} too much.',
+        ),
+        atMost(
+          'mortised',
+          'centre',
+          'place of the other part',
+          along + tenoned.width,
+          mortised.length,
+          `${names.tenoned} would reach {value} from the layout end, but the piece is {bound} long.`,
+        ),
       ],
       names,
     );
@@ -133,7 +198,26 @@ export const round: JointKind<RoundParams> = {
     const shoulder = Math.min(axisFromFace, tenoned.thickness - axisFromFace) - diameter / 2;
     const nearest = nearestBore(bore, available);
     const behind = mortised.width - depth;
-    const warn = (wrong: boolean, id: string, dimension: string, title: string, reason: Advice['reason'], propose?: Mm): Advice[] => (wrong ? [{ id, dimension, level: 'warning', title: say(title), reason, ...(propose !== undefined && { propose }) }] : []); // prettier-ignore
+    const warn = (
+      wrong: boolean,
+      id: string,
+      dimension: string,
+      title: string,
+      reason: Advice['reason'],
+      propose?: Mm,
+    ): Advice[] =>
+      wrong
+        ? [
+            {
+              id,
+              dimension,
+              level: 'warning',
+              title: say(title),
+              reason,
+              ...(propose !== undefined && { propose }),
+            },
+          ]
+        : [];
     return [
       ...this.propose(members, available).advice.filter(() => Math.abs(nearest - bore) < 1e-6),
       {
@@ -141,14 +225,65 @@ export const round: JointKind<RoundParams> = {
         dimension: 'tenonLength',
         level: 'reason',
         title: say('A round tenon can turn'),
-        reason: say('Half of its wall glues to end grain, and nothing but glue keeps it from turning: two side by side, or a pin, hold it.'), // prettier-ignore
+        reason: say(
+          'Half of its wall glues to end grain, and nothing but glue keeps it from turning: two side by side, or a pin, hold it.',
+        ),
       },
-      ...warn(Math.abs(nearest - bore) > 1e-6, 'bit', 'bore', 'No bit of this size', say('The bore is {bore}; the nearest bit is {nearest}.', { bore, nearest }), nearest), // prettier-ignore
-      ...warn(wall < least - 1e-6, 'wall', 'setBack', 'A thin wall beside the bore', say('The thinner wall is {wall}; less than {least}, a quarter of the piece or 5 mm, may split.', { wall, least })), // prettier-ignore
-      ...warn(shoulder < 2 - 1e-6, 'shoulder', 'bore', 'Little shoulder', say('The shoulder is {shoulder} at its narrowest; under {least} it closes badly.', { shoulder, least: 2 })), // prettier-ignore
-      ...warn(behind < 6 - 1e-6, 'behind', 'tenonLength', 'Little wood behind the bore', say('{behind} is left behind it; {least} at least keeps the bit’s point inside.', { behind, least: 6 }), roundTo(params.tenonLength - (6 - behind), available.step, 'down')), // prettier-ignore
-      ...warn(c > 0.2 + 1e-9, 'loose', 'roundClearance', 'A loose round tenon', say('{c} of clearance all told: glue doesn’t fill that.', { c }), 2 * available.targetClearance), // prettier-ignore
-      ...warn(c < -1e-9, 'tight', 'roundClearance', 'A tight round tenon', say('The tenon is {over} thicker than its bore: it would split the piece.', { over: -c }), 2 * available.targetClearance), // prettier-ignore
+      ...warn(
+        Math.abs(nearest - bore) > 1e-6,
+        'bit',
+        'bore',
+        'No bit of this size',
+        say('The bore is {bore}; the nearest bit is {nearest}.', { bore, nearest }),
+        nearest,
+      ),
+      ...warn(
+        wall < least - 1e-6,
+        'wall',
+        'setBack',
+        'A thin wall beside the bore',
+        say(
+          'The thinner wall is {wall}; less than {least}, a quarter of the piece or 5 mm, may split.',
+          { wall, least },
+        ),
+      ),
+      ...warn(
+        shoulder < 2 - 1e-6,
+        'shoulder',
+        'bore',
+        'Little shoulder',
+        say('The shoulder is {shoulder} at its narrowest; under {least} it closes badly.', {
+          shoulder,
+          least: 2,
+        }),
+      ),
+      ...warn(
+        behind < 6 - 1e-6,
+        'behind',
+        'tenonLength',
+        'Little wood behind the bore',
+        say('{behind} is left behind it; {least} at least keeps the bit’s point inside.', {
+          behind,
+          least: 6,
+        }),
+        roundTo(params.tenonLength - (6 - behind), available.step, 'down'),
+      ),
+      ...warn(
+        c > 0.2 + 1e-9,
+        'loose',
+        'roundClearance',
+        'A loose round tenon',
+        say('{c} of clearance all told: glue doesn’t fill that.', { c }),
+        2 * available.targetClearance,
+      ),
+      ...warn(
+        c < -1e-9,
+        'tight',
+        'roundClearance',
+        'A tight round tenon',
+        say('The tenon is {over} thicker than its bore: it would split the piece.', { over: -c }),
+        2 * available.targetClearance,
+      ),
     ];
   },
   geometry(params, member, piece, spot) {
@@ -160,7 +295,10 @@ export const round: JointKind<RoundParams> = {
       const end = box([x(0), 0, 0], [x(L), piece.thickness, piece.width]);
       const half = x(L / 2);
       return {
-        mustRemain: union(box([x(L), 0, 0], [x(piece.length), piece.thickness, piece.width]), tenon),
+        mustRemain: union(
+          box([x(L), 0, 0], [x(piece.length), piece.thickness, piece.width]),
+          tenon,
+        ),
         mustBeEmpty: difference(end, tenon),
         gauges: [
           bar('tenonThickness', 1, [half, y, z], -1, piece.thickness + 1, 'wood'),
@@ -182,7 +320,9 @@ export const round: JointKind<RoundParams> = {
         bar('mortiseWidth', 1, middle, 0, piece.thickness, 'air'),
         bar('mortiseLength', 0, middle, x(Math.max(0, centre - bore)), x(centre + bore), 'air'),
         bar('mortiseDepth', 2, middle, into(0), into(piece.width), 'air'),
-        ...(boreFromFace - bore / 2 > 1e-3 ? [bar('wall', 1, middle, 0, boreFromFace, 'wood')] : []),
+        ...(boreFromFace - bore / 2 > 1e-3
+          ? [bar('wall', 1, middle, 0, boreFromFace, 'wood')]
+          : []),
         ...(centre - bore / 2 > 1e-3 ? [bar('position', 0, middle, x(0), x(centre), 'wood')] : []),
       ],
     };
@@ -214,10 +354,19 @@ export const round: JointKind<RoundParams> = {
       ],
     };
   },
-  seat: (params) => ({ setBack: params.setBack, along: derive(params).along, clearance: params.roundClearance }),
+  seat: (params) => ({
+    setBack: params.setBack,
+    along: derive(params).along,
+    clearance: params.roundClearance,
+  }),
   fit: (params) => {
     const { diameter } = derive(params);
-    return { tenon: diameter, mortise: params.bore, tenonWidth: diameter, mortiseLength: params.bore };
+    return {
+      tenon: diameter,
+      mortise: params.bore,
+      tenonWidth: diameter,
+      mortiseLength: params.bore,
+    };
   },
   drawing(params, members: Members) {
     const { bore, tenonLength: L, axisFromFace: y, axisFromEdge: z, centre, setBack } = params;
@@ -252,19 +401,44 @@ export const round: JointKind<RoundParams> = {
       dimensions: [
         dimension('tenonLength', 'tenon length', L, 'face', [-L, W], [0, W], high - W + 12),
         dimension('tenonDiameter', 'tenon diameter', t, 'end', [T, z - r], [T, z + r], 12),
-        dimension('axisFromFace', 'axis from the face', y, 'section', [shown, S - setBack], [shown, S - setBack - y], 12), // prettier-ignore
+        dimension(
+          'axisFromFace',
+          'axis from the face',
+          y,
+          'section',
+          [shown, S - setBack],
+          [shown, S - setBack - y],
+          12,
+        ),
         dimension('axisFromEdge', 'axis from the edge', z, 'end', [0, 0], [0, z], -12),
         dimension('boreDepth', 'depth of the bore', depth, 'section', [-depth, 0], [0, 0], -14),
-        dimension('bore', 'bore', bore, 'section', [-V, S - boreFromFace + R], [-V, S - boreFromFace - R], -12),
+        dimension(
+          'bore',
+          'bore',
+          bore,
+          'section',
+          [-V, S - boreFromFace + R],
+          [-V, S - boreFromFace - R],
+          -12,
+        ),
         dimension('setBack', 'set-back', setBack, 'section', [shown, S], [shown, S - setBack], 30),
-        dimension('centre', 'layout end to the bore’s centre', centre, 'edge', [S, Math.max(low, -along)], [S, z], 12),
+        dimension(
+          'centre',
+          'layout end to the bore’s centre',
+          centre,
+          'edge',
+          [S, Math.max(low, -along)],
+          [S, z],
+          12,
+        ),
         aside('roundClearance', 'clearance, bore less tenon', params.roundClearance),
       ],
     };
   },
   withDimension(params, _members, dimension, value) {
     if (dimension === 'tenonDiameter') return { ...params, roundClearance: params.bore - value };
-    if (dimension === 'boreDepth') return { ...params, bottomClearance: value - params.tenonLength };
+    if (dimension === 'boreDepth')
+      return { ...params, bottomClearance: value - params.tenonLength };
     return { ...params, [dimension]: value };
   },
   withChoice: (params) => params,

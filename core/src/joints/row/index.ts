@@ -23,10 +23,12 @@ const CALLED: Readonly<Partial<Record<Feature['form'], string>>> = { bore: 'hole
  * all along.
  */
 function spanOf(feature: Feature): readonly [Mm, Mm] | undefined {
-  if (feature.form === 'mortise' || feature.form === 'notch') return [feature.start, feature.start + feature.length];
+  if (feature.form === 'mortise' || feature.form === 'notch')
+    return [feature.start, feature.start + feature.length];
   if (feature.form === 'flare')
     return [feature.start - feature.opening, feature.start + feature.length + feature.opening];
-  if (feature.form === 'bore') return [feature.along - feature.diameter / 2, feature.along + feature.diameter / 2];
+  if (feature.form === 'bore')
+    return [feature.along - feature.diameter / 2, feature.along + feature.diameter / 2];
   return undefined;
 }
 
@@ -37,13 +39,17 @@ const extentOf = (features: readonly Feature[]): readonly [Mm, Mm] => {
 };
 
 /** The same joint so much farther from the layout end of the mortised piece, mm. */
-export function movedAlong({ placedBy = 'position' }: JointKind, params: Params, by: Mm): Record<string, unknown> {
+export function movedAlong(
+  { placedBy = 'position' }: JointKind,
+  params: Params,
+  by: Mm,
+): Record<string, unknown> {
   return { ...params, [placedBy]: Number(params[placedBy]) + by };
 }
 
 /**
- * The pitch that spreads a row evenly over its piece, as far from the other end as it begins; with rows from both ends
- * all of them.
+ * The pitch that spreads a row evenly over its piece, as far from the other end as it begins; with
+ * rows from both ends all of them.
  * @param kind without its row
  * @param step that it is rounded down to, mm
  * @returns nothing where they don't fit side by side
@@ -57,13 +63,17 @@ export function evenPitch(
 ): Mm | undefined {
   const [from, to] = extentOf(kind.features(params, members).mortised);
   const all = mirrored ? 2 * count : count;
-  const pitch = roundTo((members.mortised.length - 2 * from - (to - from)) / (all - 1), step, 'down');
+  const pitch = roundTo(
+    (members.mortised.length - 2 * from - (to - from)) / (all - 1),
+    step,
+    'down',
+  );
   return count > 1 && pitch >= to - from + 1 ? pitch : undefined;
 }
 
 /**
- * A kind whose mortise is made several times on each piece: its features and wood are those of the whole row, its
- * gauges and its drawing those of the first.
+ * A kind whose mortise is made several times on each piece: its features and wood are those of the
+ * whole row, its gauges and its drawing those of the first.
  */
 export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): JointKind {
   const nth = (params: Params, i: number) => movedAlong(kind, params, i * pitch);
@@ -74,26 +84,61 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
       const own = kind.problems(params, members, available, names);
       if (own.length) return own;
       const told = (dimension: string, value: Mm, bound: Mm, text: string) => [
-        { path: 'pitch', part: names.mortised, dimension, value, bound, message: say(`${names.mortised}: ${text}`, { value, bound }) }, // prettier-ignore
+        {
+          path: 'pitch',
+          part: names.mortised,
+          dimension,
+          value,
+          bound,
+          message: say(`${names.mortised}: ${text}`, { value, bound }),
+        },
       ];
       const [from, to] = extentOf(kind.features(params, members).mortised);
       if (!Number.isInteger(count))
-        return told('mortises a piece', 2 * count, 2 * Math.ceil(count), 'an odd count can’t be laid out from both ends of each piece; make it even, or lay out from one end.'); // prettier-ignore
+        return told(
+          'mortises a piece',
+          2 * count,
+          2 * Math.ceil(count),
+          'an odd count can’t be laid out from both ends of each piece; make it even, or lay out from one end.',
+        );
       if (count > 1 && !(pitch > 0))
-        return told('pitch', pitch, to - from, `each piece has ${count} of these one after the other; say how far it is from one to the next: more than {bound}.`); // prettier-ignore
+        return told(
+          'pitch',
+          pitch,
+          to - from,
+          `each piece has ${count} of these one after the other; say how far it is from one to the next: more than {bound}.`,
+        );
       if (count > 1 && pitch < to - from + 1 - 1e-6)
-        return told('pitch', pitch, to - from + 1, 'from one to the next it is {value}; they are so long that {bound} is the least.'); // prettier-ignore
+        return told(
+          'pitch',
+          pitch,
+          to - from + 1,
+          'from one to the next it is {value}; they are so long that {bound} is the least.',
+        );
       const { length } = members.mortised;
       const end = to + (count - 1) * pitch;
       if (end > length + 1e-6)
-        return told('end of the row', end, length, 'the last ends {value} from the layout end, but the piece is {bound} long.'); // prettier-ignore
+        return told(
+          'end of the row',
+          end,
+          length,
+          'the last ends {value} from the layout end, but the piece is {bound} long.',
+        );
       /** One of either end’s row: how far the two lie apart along the piece. */
       const apart = (i: number, j: number) =>
-        Math.max(length - to - j * pitch - (to + i * pitch), from + i * pitch - (length - from - j * pitch));
+        Math.max(
+          length - to - j * pitch - (to + i * pitch),
+          from + i * pitch - (length - from - j * pitch),
+        );
       const steps = Array.from({ length: count }, (_, i) => i);
       const nearest = Math.min(...steps.flatMap((i) => steps.map((j) => apart(i, j))));
       if (mirrored && nearest < -1e-6)
-        return told('both ends’ mortises', -nearest, 0, 'laid out from both ends, two of them would lie {value} into one another.'); // prettier-ignore
+        return told(
+          'both ends’ mortises',
+          -nearest,
+          0,
+          'laid out from both ends, two of them would lie {value} into one another.',
+        );
       return kind.problems(nth(params, count - 1), members, available, names);
     },
     advice(params, members, available) {
@@ -103,8 +148,20 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
       const between = pitch - (to - from);
       const least = leastWoodIn(members.mortised);
       if (between > least - 1e-6) return own;
-      const reason = say('Between two of them only {between} of wood is left; less than {least} may split.', { between, least }); // prettier-ignore
-      return [...own, { id: 'row', dimension: 'pitch', level: 'warning', title: say('Mortises near each other'), reason }]; // prettier-ignore
+      const reason = say(
+        'Between two of them only {between} of wood is left; less than {least} may split.',
+        { between, least },
+      );
+      return [
+        ...own,
+        {
+          id: 'row',
+          dimension: 'pitch',
+          level: 'warning',
+          title: say('Mortises near each other'),
+          reason,
+        },
+      ];
     },
     geometry(params, member, piece, spot) {
       const first = kind.geometry(params, member, piece, spot);
@@ -128,7 +185,9 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
           own.map((f) => ({
             ...f,
             name: `${f.name ? `${f.name},` : (CALLED[f.form] ?? f.form)} ${i + 1} of ${rows.length}`,
-            ...(f.follows && { follows: { ...f.follows, feature: f.follows.feature + i * own.length } }),
+            ...(f.follows && {
+              follows: { ...f.follows, feature: f.follows.feature + i * own.length },
+            }),
           })),
         ),
       };

@@ -11,7 +11,9 @@ beforeAll(async () => {
   modeller = await loadModeller();
 });
 
-const ALONG = JOINT_KINDS.filter(({ where }) => where === 'along' || where === 'across').map(({ id }) => id);
+const ALONG = JOINT_KINDS.filter(({ where }) => where === 'along' || where === 'across').map(
+  ({ id }) => id,
+);
 const PITCH = 130;
 
 describe.each(ALONG)('a row of %s', (kind) => {
@@ -19,7 +21,10 @@ describe.each(ALONG)('a row of %s', (kind) => {
     let rows = 0;
     for (const { job, shop } of fc.sample(cases({ kind }), { seed: 4, numRuns: 40 })) {
       const [joint] = job.joints;
-      const row = { ...joint!, mortised: { ...joint!.mortised, ends: 'a' as const, perPiece: 3, pitch: PITCH } };
+      const row = {
+        ...joint!,
+        mortised: { ...joint!.mortised, ends: 'a' as const, perPiece: 3, pitch: PITCH },
+      };
       const inRow = { ...job, joints: [row] };
       const exact = { ...shop, graduation: 0 };
       if (rows === 2) continue;
@@ -28,7 +33,10 @@ describe.each(ALONG)('a row of %s', (kind) => {
       if (problems.length || !proof) continue;
       rows++;
       expect(proof.members.mortised.mismatches).toEqual([]);
-      const faults = [...proof.members.mortised.faults, ...pieces!.flatMap((piece) => piece.faults)];
+      const faults = [
+        ...proof.members.mortised.faults,
+        ...pieces!.flatMap((piece) => piece.faults),
+      ];
       expect(faults).toEqual([]);
     }
     expect(rows).toBeGreaterThan(0);

@@ -1,7 +1,10 @@
 import { say, type Mm } from '../../units/index.ts';
 import type { MemberName, Problem } from '../kind.ts';
 
-/** One test of a joint's possibility, and what to say when it fails; `{value}`, `{bound}` and `{over}` are put in. */
+/**
+ * One test of a joint's possibility, and what to say when it fails; `{value}`, `{bound}` and
+ * `{over}` are put in.
+ */
 export interface Check {
   readonly wrong: boolean;
   readonly member: MemberName;
@@ -27,7 +30,12 @@ export const failing = (checks: readonly Check[], names: Record<MemberName, stri
     }));
 
 /** A size that must be more than nothing. */
-export const positive = (member: MemberName, path: string, dimension: string, value: Mm): Check => ({
+export const positive = (
+  member: MemberName,
+  path: string,
+  dimension: string,
+  value: Mm,
+): Check => ({
   wrong: value <= 1e-6,
   member,
   path,
@@ -38,7 +46,12 @@ export const positive = (member: MemberName, path: string, dimension: string, va
 });
 
 /** A shoulder, that can be nothing but not less. */
-export const notNegative = (member: MemberName, path: string, dimension: string, value: Mm): Check => ({
+export const notNegative = (
+  member: MemberName,
+  path: string,
+  dimension: string,
+  value: Mm,
+): Check => ({
   wrong: value < -1e-6,
   member,
   path,

@@ -5,7 +5,10 @@ import type { Span } from './members.ts';
 
 const GAP = 46;
 
-/** Part of an outline across the thickness: down to `until` from the reference face, the wood ends at `x`. */
+/**
+ * Part of an outline across the thickness: down to `until` from the reference face, the wood ends
+ * at `x`.
+ */
 export interface Step {
   readonly until: Mm;
   /** Beyond the shoulder line, negative: into the mortised piece. */
@@ -29,7 +32,10 @@ export interface SheetContent {
   readonly along: Mm;
   /** The tenoned piece's end in section, from its reference face through its thickness. */
   readonly section: readonly Step[];
-  /** Tongues seen on the reference face, hidden in the other piece: x from the shoulder, y from the reference edge. */
+  /**
+   * Tongues seen on the reference face, hidden in the other piece: x from the shoulder, y from the
+   * reference edge.
+   */
   readonly face: readonly (readonly Vec2[])[];
   /** Tongues seen on the end: x from the reference face, y from the reference edge. */
   readonly end: readonly (readonly Vec2[])[];
@@ -47,15 +53,28 @@ export interface SheetFrame {
   readonly high: Mm;
 }
 
-export const rectangle = (x0: Mm, y0: Mm, x1: Mm, y1: Mm): Vec2[] => [[x0, y0], [x1, y0], [x1, y1], [x0, y1]]; // prettier-ignore
+export const rectangle = (x0: Mm, y0: Mm, x1: Mm, y1: Mm): Vec2[] => [
+  [x0, y0],
+  [x1, y0],
+  [x1, y1],
+  [x0, y1],
+];
 const outline = (role: OutlineRole, points: readonly Vec2[]): Outline => ({ role, points });
-const line = (role: OutlineRole, from: Vec2, to: Vec2): Outline => ({ role, points: [from, to], open: true });
+const line = (role: OutlineRole, from: Vec2, to: Vec2): Outline => ({
+  role,
+  points: [from, to],
+  open: true,
+});
 
 /** A rectangle with round corners where a radius asks for them. */
 export const rounded = (min: Vec2, max: Vec2, radius: Mm): Vec2[] =>
   radius ? roundedRectangle(min, max, radius) : rectangle(min[0], min[1], max[0], max[1]);
 
-export function frameOf({ members, along, reach }: Pick<SheetContent, 'members' | 'along' | 'reach'>): SheetFrame {
+export function frameOf({
+  members,
+  along,
+  reach,
+}: Pick<SheetContent, 'members' | 'along' | 'reach'>): SheetFrame {
   const W = members.tenoned.width;
   const margin = Math.max(18, W * 0.25);
   return {
@@ -90,7 +109,10 @@ export function sheetViews(content: SheetContent): JointView[] {
       outline('tenoned', rectangle(0, 0, shown, W)),
       ...content.face.map((points) => outline('hidden', points)),
       ...hollows.map((h) =>
-        outline('mortise', rectangle(-Math.min(h.depth[1], V), onEdge(h)[0], -h.depth[0], onEdge(h)[1])),
+        outline(
+          'mortise',
+          rectangle(-Math.min(h.depth[1], V), onEdge(h)[0], -h.depth[0], onEdge(h)[1]),
+        ),
       ),
     ],
   };
@@ -102,7 +124,12 @@ export function sheetViews(content: SheetContent): JointView[] {
       outline('mortised', rectangle(-V, 0, 0, S)),
       ...hollows
         .filter((h) => h.cut !== false)
-        .map((h) => outline('mortise', rectangle(-Math.min(h.depth[1], V), S - h.y[1], -h.depth[0], S - h.y[0]))),
+        .map((h) =>
+          outline(
+            'mortise',
+            rectangle(-Math.min(h.depth[1], V), S - h.y[1], -h.depth[0], S - h.y[0]),
+          ),
+        ),
       outline('tenoned', combOf(content.section, shown, S - r)),
       line('reference', [-V, S], [0, S]),
       line('reference', [Math.min(0, content.section[0]!.x), S - r], [shown, S - r]),
@@ -124,7 +151,9 @@ export function sheetViews(content: SheetContent): JointView[] {
     at: [-V - GAP - S, 0],
     outlines: [
       outline('mortised', rectangle(0, low, S, high)),
-      ...hollows.map((h) => outline('mortise', rounded([h.y[0], onEdge(h)[0]], [h.y[1], onEdge(h)[1]], h.radius ?? 0))),
+      ...hollows.map((h) =>
+        outline('mortise', rounded([h.y[0], onEdge(h)[0]], [h.y[1], onEdge(h)[1]], h.radius ?? 0)),
+      ),
       line('reference', [0, low], [0, high]),
       ...(along > -low + 1e-6 ? [] : [line('centre', [0, -along], [S, -along])]),
     ],
@@ -132,7 +161,10 @@ export function sheetViews(content: SheetContent): JointView[] {
   return [edge, face, end, section];
 }
 
-/** The tenoned piece in section: from the far end along the reference face, down its steps, and back. */
+/**
+ * The tenoned piece in section: from the far end along the reference face, down its steps, and
+ * back.
+ */
 function combOf(steps: readonly Step[], shown: Mm, top: Mm): Vec2[] {
   const points: Vec2[] = [[shown, top]];
   let y = top;

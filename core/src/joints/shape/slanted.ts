@@ -4,10 +4,15 @@ import type { Mm } from '../../units/index.ts';
 import type { Spot } from '../kind.ts';
 import { alongOf, type Span } from './members.ts';
 
-/** The way a slanted line runs across a piece's end: over its width, seen on the face, or through its thickness. */
+/**
+ * The way a slanted line runs across a piece's end: over its width, seen on the face, or through
+ * its thickness.
+ */
 export type Across = 'thickness' | 'width';
 
-/** A line across a piece: how far from the worked end, by how far from the reference edge or face. */
+/**
+ * A line across a piece: how far from the worked end, by how far from the reference edge or face.
+ */
 export type Slanted = (across: Mm) => Mm;
 
 /**
@@ -27,7 +32,12 @@ export function between(
   to: Slanted,
 ): Solid {
   const x = alongOf(piece, { end });
-  const corners: Vec2[] = [[x(from(v0)), v0], [x(to(v0)), v0], [x(to(v1)), v1], [x(from(v1)), v1]]; // prettier-ignore
+  const corners: Vec2[] = [
+    [x(from(v0)), v0],
+    [x(to(v0)), v0],
+    [x(to(v1)), v1],
+    [x(from(v1)), v1],
+  ];
   return across === 'thickness'
     ? prismAlong('z', anticlockwise(corners), u0, u1)
     : prismAlong('y', anticlockwise(corners.map(([along, v]): Vec2 => [v, along])), u0, u1);

@@ -5,16 +5,22 @@ import type { Choice, MemberName } from '../kind.ts';
 import { sizesAcross, type Across, type Slanted } from '../shape/index.ts';
 
 /**
- * Two mitred ends with a slot in each and a spline across them. Seen square to the mitre each is an end cut off square:
- * all lengths but the pieces' own are measured so, mm.
+ * Two mitred ends with a slot in each and a spline across them. Seen square to the mitre each is an
+ * end cut off square: all lengths but the pieces' own are measured so, mm.
  */
 export interface SplineParams {
   /** Of the slots; the spline is thinner by the clearance. */
   mortiseWidth: Mm;
   faceClearance: Mm;
-  /** From the reference faces along the mitre to the spline, where it goes from edge to edge; on a box they lie outside. */
+  /**
+   * From the reference faces along the mitre to the spline, where it goes from edge to edge; on a
+   * box they lie outside.
+   */
   faceShoulder: Mm;
-  /** How far the spline goes into the mortised and into the tenoned piece, and how much deeper the slots are. */
+  /**
+   * How far the spline goes into the mortised and into the tenoned piece, and how much deeper the
+   * slots are.
+   */
   tenonLength: Mm;
   ownLength: Mm;
   bottomClearance: Mm;
@@ -22,7 +28,9 @@ export interface SplineParams {
   degrees: number;
   /** Where the mitre is seen: on the face of a frame, or on the edge of a box. */
   plane: Across;
-  /** Where the slots come out: at both edges, or at both faces and then in the middle of the mitre. */
+  /**
+   * Where the slots come out: at both edges, or at both faces and then in the middle of the mitre.
+   */
   run: 'edges' | 'faces';
 }
 
@@ -49,14 +57,26 @@ export const RUN: Choice = {
 };
 
 /** Whether the wood slopes away beside the slot: it lies across the plane of the mitre. */
-export const isSloped = ({ plane, run }: SplineParams): boolean => (plane === 'thickness') === (run === 'edges');
+export const isSloped = ({ plane, run }: SplineParams): boolean =>
+  (plane === 'thickness') === (run === 'edges');
 
-/** From the square piece's reference face to the slot's near wall, or from either edge where it lies in the middle. */
-export const wallOf = ({ mortiseWidth: m, faceClearance: c, faceShoulder: a, run }: SplineParams, square: Piece): Mm =>
-  run === 'faces' ? (square.width - m) / 2 : a - c / 2;
+/**
+ * From the square piece's reference face to the slot's near wall, or from either edge where it lies
+ * in the middle.
+ */
+export const wallOf = (
+  { mortiseWidth: m, faceClearance: c, faceShoulder: a, run }: SplineParams,
+  square: Piece,
+): Mm => (run === 'faces' ? (square.width - m) / 2 : a - c / 2);
 
 /** The spline's own thickness, and how deep the slots are. */
-export function derived({ mortiseWidth, faceClearance, tenonLength, ownLength, bottomClearance }: SplineParams): {
+export function derived({
+  mortiseWidth,
+  faceClearance,
+  tenonLength,
+  ownLength,
+  bottomClearance,
+}: SplineParams): {
   splineThickness: Mm;
   depth: Readonly<Record<MemberName, Mm>>;
 } {
@@ -67,8 +87,9 @@ export function derived({ mortiseWidth, faceClearance, tenonLength, ownLength, b
 }
 
 /**
- * Off square as the member's own end has it. On the face of a frame the tenoned piece's reference edge lies outside and
- * the other's, which the tenon would enter, inside; the faces of a box are both outside.
+ * Off square as the member's own end has it. On the face of a frame the tenoned piece's reference
+ * edge lies outside and the other's, which the tenon would enter, inside; the faces of a box are
+ * both outside.
  */
 export const degreesOf = ({ degrees, plane }: SplineParams, member: MemberName): number =>
   plane === 'width' && member === 'mortised' ? -degrees : degrees;
@@ -83,12 +104,18 @@ export function splineLean(params: SplineParams, member: MemberName, piece: Piec
     degrees,
     pivot: [mitreLine(params, member, piece)(0), 0, 0],
     at: [0, 0, 0],
-    square: plane === 'width' ? { ...piece, width: piece.width / cos } : { ...piece, thickness: piece.thickness / cos },
+    square:
+      plane === 'width'
+        ? { ...piece, width: piece.width / cos }
+        : { ...piece, thickness: piece.thickness / cos },
     end: 'aslant',
   };
 }
 
-/** Where the mitre runs: from the end that stands out, by how far from the entry edge or the reference face. */
+/**
+ * Where the mitre runs: from the end that stands out, by how far from the entry edge or the
+ * reference face.
+ */
 export function mitreLine(params: SplineParams, member: MemberName, piece: Piece): Slanted {
   const { tan } = angleOf(degreesOf(params, member));
   const corner = tan < 0 ? -tan * sizesAcross(piece, params.plane).v : 0;

@@ -25,7 +25,10 @@ import {
   sheetViews,
 } from '../shape/index.ts';
 
-/** The tenon fills the panel groove of a frame. The same groove runs along both parts. Lengths in mm. */
+/**
+ * The tenon fills the panel groove of a frame. The same groove runs along both parts. Lengths in
+ * mm.
+ */
 export interface StubParams {
   /** Width of the groove. */
   mortiseWidth: Mm;
@@ -39,7 +42,15 @@ export interface StubParams {
   position: Mm;
 }
 
-const NAMES = ['mortiseWidth', 'faceClearance', 'faceShoulder', 'setBack', 'tenonLength', 'bottomClearance', 'position'] as const; // prettier-ignore
+const NAMES = [
+  'mortiseWidth',
+  'faceClearance',
+  'faceShoulder',
+  'setBack',
+  'tenonLength',
+  'bottomClearance',
+  'position',
+] as const;
 const schema = Joi.object<StubParams>(
   Object.fromEntries(NAMES.map((name) => [name, Joi.number().min(-10_000).max(10_000).required()])),
 ).required();
@@ -106,16 +117,86 @@ export const stub: JointKind<StubParams> = {
         positive('tenoned', 'tenonLength', 'tenon length', L),
         positive('mortised', 'mortiseDepth', 'groove depth', D),
         notNegative('tenoned', 'faceShoulder', 'face shoulder', a),
-        { wrong: p <= 1e-6, member: 'mortised', path: 'setBack', dimension: 'near wall', value: p, bound: 0, text: 'the groove’s near wall would be {value} thick; it must be more than {bound}.' }, // prettier-ignore
-        { wrong: Math.abs(params.setBack) > 1e-6, member: 'tenoned', path: 'setBack', dimension: 'set-back', value: params.setBack, bound: 0, text: 'the set-back is {value}; both parts are grooved from their reference faces with one setting, so it must be {bound}.' }, // prettier-ignore
-        atMost('tenoned', 'tenonThickness', 'tenon thickness and face shoulder', t + a, tenoned.thickness, 'face shoulder and tenon thickness make {value}, but the piece is {bound} thick: {over} too much.'), // prettier-ignore
-        { wrong: p + m >= mortised.thickness - 1e-6, member: 'mortised', path: 'mortiseWidth', dimension: 'near wall and groove', value: p + m, bound: mortised.thickness, text: 'near wall and groove make {value}; of a piece {bound} thick a far wall must be left.' }, // prettier-ignore
-        { wrong: p + m >= tenoned.thickness - 1e-6, member: 'tenoned', path: 'mortiseWidth', dimension: 'near wall and groove', value: p + m, bound: tenoned.thickness, text: 'near wall and groove make {value}; of a piece {bound} thick a far wall must be left.' }, // prettier-ignore
-        { wrong: D >= mortised.width - 1e-6, member: 'mortised', path: 'mortiseDepth', dimension: 'groove depth', value: D, bound: mortised.width, text: 'a groove {value} deep goes through a piece {bound} deep.' }, // prettier-ignore
-        { wrong: D >= tenoned.width - 1e-6, member: 'tenoned', path: 'mortiseDepth', dimension: 'groove depth', value: D, bound: tenoned.width, text: 'a groove {value} deep leaves nothing of a piece {bound} wide.' }, // prettier-ignore
-        { wrong: L >= tenoned.length - 1e-6, member: 'tenoned', path: 'tenonLength', dimension: 'tenon length', value: L, bound: tenoned.length, text: 'the tenon is {value} long, the whole piece only {bound}.' }, // prettier-ignore
+        {
+          wrong: p <= 1e-6,
+          member: 'mortised',
+          path: 'setBack',
+          dimension: 'near wall',
+          value: p,
+          bound: 0,
+          text: 'the groove’s near wall would be {value} thick; it must be more than {bound}.',
+        },
+        {
+          wrong: Math.abs(params.setBack) > 1e-6,
+          member: 'tenoned',
+          path: 'setBack',
+          dimension: 'set-back',
+          value: params.setBack,
+          bound: 0,
+          text: 'the set-back is {value}; both parts are grooved from their reference faces with one setting, so it must be {bound}.',
+        },
+        atMost(
+          'tenoned',
+          'tenonThickness',
+          'tenon thickness and face shoulder',
+          t + a,
+          tenoned.thickness,
+          'face shoulder and tenon thickness make {value}, but the piece is {bound} thick: {over} too much.',
+        ),
+        {
+          wrong: p + m >= mortised.thickness - 1e-6,
+          member: 'mortised',
+          path: 'mortiseWidth',
+          dimension: 'near wall and groove',
+          value: p + m,
+          bound: mortised.thickness,
+          text: 'near wall and groove make {value}; of a piece {bound} thick a far wall must be left.',
+        },
+        {
+          wrong: p + m >= tenoned.thickness - 1e-6,
+          member: 'tenoned',
+          path: 'mortiseWidth',
+          dimension: 'near wall and groove',
+          value: p + m,
+          bound: tenoned.thickness,
+          text: 'near wall and groove make {value}; of a piece {bound} thick a far wall must be left.',
+        },
+        {
+          wrong: D >= mortised.width - 1e-6,
+          member: 'mortised',
+          path: 'mortiseDepth',
+          dimension: 'groove depth',
+          value: D,
+          bound: mortised.width,
+          text: 'a groove {value} deep goes through a piece {bound} deep.',
+        },
+        {
+          wrong: D >= tenoned.width - 1e-6,
+          member: 'tenoned',
+          path: 'mortiseDepth',
+          dimension: 'groove depth',
+          value: D,
+          bound: tenoned.width,
+          text: 'a groove {value} deep leaves nothing of a piece {bound} wide.',
+        },
+        {
+          wrong: L >= tenoned.length - 1e-6,
+          member: 'tenoned',
+          path: 'tenonLength',
+          dimension: 'tenon length',
+          value: L,
+          bound: tenoned.length,
+          text: 'the tenon is {value} long, the whole piece only {bound}.',
+        },
         notNegative('mortised', 'position', 'position', position),
-        atMost('mortised', 'position', 'place of the other part', position + tenoned.width, mortised.length, `${names.tenoned} would reach {value} from the layout end, but the piece is {bound} long.`), // prettier-ignore
+        atMost(
+          'mortised',
+          'position',
+          'place of the other part',
+          position + tenoned.width,
+          mortised.length,
+          `${names.tenoned} would reach {value} from the layout end, but the piece is {bound} long.`,
+        ),
       ],
       names,
     );
@@ -136,10 +217,13 @@ export const stub: JointKind<StubParams> = {
           id: 'wall',
           dimension: 'mortiseWidth',
           title: say('A thin wall beside the groove'),
-          reason: say('The thinner wall is {wall}; less than {least} may split when the panel pushes.', {
-            wall,
-            least,
-          }),
+          reason: say(
+            'The thinner wall is {wall}; less than {least} may split when the panel pushes.',
+            {
+              wall,
+              least,
+            },
+          ),
           propose: proposal.params.mortiseWidth,
         },
       ],
@@ -149,7 +233,10 @@ export const stub: JointKind<StubParams> = {
           id: 'short',
           dimension: 'tenonLength',
           title: say('A short tenon'),
-          reason: say('{L} in the groove carries a light door at most; a longer tenon in a mortise under the groove carries more.', { L }), // prettier-ignore
+          reason: say(
+            '{L} in the groove carries a light door at most; a longer tenon in a mortise under the groove carries more.',
+            { L },
+          ),
           propose: 12,
         },
       ],
@@ -172,7 +259,9 @@ export const stub: JointKind<StubParams> = {
           id: 'bottom',
           dimension: 'mortiseDepth',
           title: say('The tenon bottoms'),
-          reason: say('It is {over} longer than the groove is deep: the shoulder can’t close.', { over: -f }),
+          reason: say('It is {over} longer than the groove is deep: the shoulder can’t close.', {
+            over: -f,
+          }),
           propose: L + 0.5,
         },
       ],
@@ -194,7 +283,9 @@ export const stub: JointKind<StubParams> = {
     ];
     return [
       ...(Math.abs(m - proposal.params.mortiseWidth) < 1e-6 ? proposal.advice.slice(0, 1) : []),
-      ...warnings.filter(([wrong]) => wrong).map(([, advice]) => ({ ...advice, level: 'warning' as const })),
+      ...warnings
+        .filter(([wrong]) => wrong)
+        .map(([, advice]) => ({ ...advice, level: 'warning' as const })),
       {
         id: 'panel',
         dimension: 'mortiseDepth',
@@ -224,7 +315,10 @@ export const stub: JointKind<StubParams> = {
     const { wall: p } = derive(own);
     const groove = grooveShape(piece, spot.edge, [p, p + params.mortiseWidth], D);
     return {
-      mustRemain: difference(grooveShape(piece, spot.edge, [0, piece.thickness], piece.width), groove),
+      mustRemain: difference(
+        grooveShape(piece, spot.edge, [0, piece.thickness], piece.width),
+        groove,
+      ),
       mustBeEmpty: groove,
       gauges: mortiseGauges({ ...own, position: piece.length / 2 }, piece, spot).filter((g) =>
         ['mortiseWidth', 'mortiseDepth', 'wall'].includes(g.dimension),
@@ -234,7 +328,12 @@ export const stub: JointKind<StubParams> = {
   features(params, members) {
     const own = asBlind(params, members.tenoned);
     const { wall } = derive(own);
-    const groove = { form: 'groove', wall, width: params.mortiseWidth, depth: depthOf(params) } as const;
+    const groove = {
+      form: 'groove',
+      wall,
+      width: params.mortiseWidth,
+      depth: depthOf(params),
+    } as const;
     return {
       tenoned: [
         { ...groove, stock: members.tenoned, edge: 'other-edge' },
@@ -246,7 +345,11 @@ export const stub: JointKind<StubParams> = {
       mortised: [{ ...groove, stock: members.mortised, edge: 'entry-edge' }],
     };
   },
-  seat: ({ setBack, position, faceClearance }) => ({ setBack, along: position, clearance: faceClearance }),
+  seat: ({ setBack, position, faceClearance }) => ({
+    setBack,
+    along: position,
+    clearance: faceClearance,
+  }),
   fit: (params, { tenoned }) => ({
     tenon: params.mortiseWidth - params.faceClearance,
     mortise: params.mortiseWidth,
@@ -267,13 +370,28 @@ export const stub: JointKind<StubParams> = {
         { until: a + t, x: -L },
         { until: T, x: 0 },
       ],
-      face: [rectangle(-L, 0, 0, own.tenonWidth), rectangle(0, own.tenonWidth, Math.max(W * 0.9, mortiseDepth * 1.4), W)], // prettier-ignore
+      face: [
+        rectangle(-L, 0, 0, own.tenonWidth),
+        rectangle(0, own.tenonWidth, Math.max(W * 0.9, mortiseDepth * 1.4), W),
+      ],
       end: [rectangle(a, 0, a + t, own.tenonWidth), rectangle(p, own.tenonWidth, p + m, W)],
       hollows: [
-        { x: [0, members.mortised.length] as const, y: [p, p + m] as const, depth: [0, mortiseDepth] as const },
+        {
+          x: [0, members.mortised.length] as const,
+          y: [p, p + m] as const,
+          depth: [0, mortiseDepth] as const,
+        },
       ],
     };
-    const kept = new Set(['tenonLength', 'faceShoulder', 'tenonThickness', 'farShoulder', 'wall', 'mortiseWidth', 'mortiseDepth']); // prettier-ignore
+    const kept = new Set([
+      'tenonLength',
+      'faceShoulder',
+      'tenonThickness',
+      'farShoulder',
+      'wall',
+      'mortiseWidth',
+      'mortiseDepth',
+    ]);
     return {
       views: sheetViews(content),
       dimensions: [
@@ -287,7 +405,11 @@ export const stub: JointKind<StubParams> = {
   withDimension(params, members, dimension, value) {
     if (dimension === 'position') return { ...params, position: value };
     /** Faces stay flush: where the groove goes, the tenon goes. */
-    if (dimension === 'wall') return { ...params, faceShoulder: params.faceShoulder + value - derive(asBlind(params, members.tenoned)).wall }; // prettier-ignore
+    if (dimension === 'wall')
+      return {
+        ...params,
+        faceShoulder: params.faceShoulder + value - derive(asBlind(params, members.tenoned)).wall,
+      };
     const own = blind.withDimension(asBlind(params, members.tenoned), members, dimension, value);
     return Object.fromEntries(NAMES.map((name) => [name, own[name]])) as unknown as StubParams;
   },

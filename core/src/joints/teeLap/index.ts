@@ -16,7 +16,9 @@ import type { Mm } from '../../units/index.ts';
 
 /** An end that lies in a notch across the other piece, half of each. Lengths in mm. */
 export interface TeeLapParams extends Lapping {
-  /** Length of the notch along its piece: as long as the lapping piece is wide, and what lets it in. */
+  /**
+   * Length of the notch along its piece: as long as the lapping piece is wide, and what lets it in.
+   */
   readonly notchLength: Mm;
   /** Layout end to the notch. */
   readonly position: Mm;
@@ -32,7 +34,10 @@ const schema = Joi.object<TeeLapParams>({
 }).required();
 
 /** The same as a lap at the corner: what both have in common is reckoned there. */
-const asLap = ({ notchLength, position: _, ...rest }: TeeLapParams): LapParams => ({ ...rest, slotDepth: notchLength });
+const asLap = ({ notchLength, position: _, ...rest }: TeeLapParams): LapParams => ({
+  ...rest,
+  slotDepth: notchLength,
+});
 
 export const teeLap: JointKind<TeeLapParams> = {
   id: 'tee-lap',
@@ -49,7 +54,10 @@ export const teeLap: JointKind<TeeLapParams> = {
     return {
       params: {
         ...rest,
-        /** Both walls are set to the step the shop measures by: room for that, and still no play to see. */
+        /**
+         * Both walls are set to the step the shop measures by: room for that, and still no play to
+         * see.
+         */
         notchLength: members.tenoned.width + 3 * available.targetClearance,
         position: notchPosition(members, available),
       },
@@ -58,7 +66,9 @@ export const teeLap: JointKind<TeeLapParams> = {
   },
   problems(params, members, available, names) {
     return [
-      ...lap.problems(asLap(params), members, available, names).filter((p) => p.path !== 'slotDepth'),
+      ...lap
+        .problems(asLap(params), members, available, names)
+        .filter((p) => p.path !== 'slotDepth'),
       ...failing(notchChecks(params, members), names),
     ];
   },
@@ -74,7 +84,9 @@ export const teeLap: JointKind<TeeLapParams> = {
     const x = alongOf(piece, spot);
     const middle = [x(q + l / 2), m / 2, piece.width / 2] as const;
     return {
-      ...hollowShape(piece, spot, [{ x: [q, q + l], y: [0, m], depth: [0, piece.width], ends: 'squared' }]),
+      ...hollowShape(piece, spot, [
+        { x: [q, q + l], y: [0, m], depth: [0, piece.width], ends: 'squared' },
+      ]),
       gauges: [
         bar('mortiseWidth', 1, middle, 0, piece.thickness, 'air'),
         bar('mortiseLength', 0, middle, x(Math.max(0, q - 5)), x(q + l + 5), 'air'),
@@ -106,13 +118,30 @@ export const teeLap: JointKind<TeeLapParams> = {
       views,
       dimensions: [
         ...dimensions,
-        dimension('notchLength', 'length of the notch', l, 'edge', [0, q - along], [0, q + l - along], -12),
-        dimension('position', 'position from layout end', q, 'edge', [S, Math.max(-along, frame.low)], [S, q - along], 12), // prettier-ignore
+        dimension(
+          'notchLength',
+          'length of the notch',
+          l,
+          'edge',
+          [0, q - along],
+          [0, q + l - along],
+          -12,
+        ),
+        dimension(
+          'position',
+          'position from layout end',
+          q,
+          'edge',
+          [S, Math.max(-along, frame.low)],
+          [S, q - along],
+          12,
+        ),
       ],
     };
   },
   withDimension(params, members, dimension, value) {
-    if (dimension === 'position' || dimension === 'notchLength') return { ...params, [dimension]: value };
+    if (dimension === 'position' || dimension === 'notchLength')
+      return { ...params, [dimension]: value };
     const { slotDepth: _, ...rest } = lap.withDimension(asLap(params), members, dimension, value);
     return { ...params, ...rest };
   },

@@ -20,8 +20,9 @@ import {
 } from '../shape/index.ts';
 
 /**
- * The end of one piece is slotted into a fork that sits astride the other, which is notched from both faces. The tongue
- * that is left between the notches comes first; the slot, sawn, follows it. Lengths in mm.
+ * The end of one piece is slotted into a fork that sits astride the other, which is notched from
+ * both faces. The tongue that is left between the notches comes first; the slot, sawn, follows it.
+ * Lengths in mm.
  */
 export interface TeeSlotParams {
   readonly tongueThickness: Mm;
@@ -48,7 +49,10 @@ const schema = Joi.object<TeeSlotParams>({
   position: mm(),
 }).required();
 
-/** Width of the slot, and how deep the notch in the reference face goes: to the near side of the tongue. */
+/**
+ * Width of the slot, and how deep the notch in the reference face goes: to the near side of the
+ * tongue.
+ */
 const derive = (p: TeeSlotParams) => ({
   slot: p.tongueThickness + p.faceClearance,
   wall: p.setBack + p.nearProng + p.faceClearance / 2,
@@ -85,7 +89,10 @@ export const teeSlot: JointKind<TeeSlotParams> = {
           dimension: 'tongueThickness',
           level: 'reason',
           title: say('Tongue {tongueThickness}', { tongueThickness }),
-          reason: say('True thirds of {thinner}: slot and notches are sawn, so no cutter decides. The prongs stand {trim} proud, to be planed off.', { thinner, trim }), // prettier-ignore
+          reason: say(
+            'True thirds of {thinner}: slot and notches are sawn, so no cutter decides. The prongs stand {trim} proud, to be planed off.',
+            { thinner, trim },
+          ),
         },
       ],
     };
@@ -102,8 +109,20 @@ export const teeSlot: JointKind<TeeSlotParams> = {
         positive('tenoned', 'farProng', 'far prong', tenoned.thickness - a - slot),
         positive('tenoned', 'tenonLength', 'length of the prongs', L),
         positive('mortised', 'setBack', 'depth of the notch in the reference face', wall),
-        positive('mortised', 'setBack', 'depth of the notch in the other face', mortised.thickness - wall - t),
-        atMost('tenoned', 'tenonLength', 'length of the prongs', L, tenoned.length - 1, 'the prongs are {value} long; of the piece {bound} is the most.'), // prettier-ignore
+        positive(
+          'mortised',
+          'setBack',
+          'depth of the notch in the other face',
+          mortised.thickness - wall - t,
+        ),
+        atMost(
+          'tenoned',
+          'tenonLength',
+          'length of the prongs',
+          L,
+          tenoned.length - 1,
+          'the prongs are {value} long; of the piece {bound} is the most.',
+        ),
         ...notchChecks({ notchLength, position: params.position }, members),
       ],
       names,
@@ -111,27 +130,97 @@ export const teeSlot: JointKind<TeeSlotParams> = {
   },
   advice(params, members, available): Advice[] {
     const { tenoned, mortised } = members;
-    const { tongueThickness: t, nearProng: a, tenonLength: L, faceClearance: c, setBack: r } = params;
+    const {
+      tongueThickness: t,
+      nearProng: a,
+      tenonLength: L,
+      faceClearance: c,
+      setBack: r,
+    } = params;
     const { slot } = derive(params);
     const proposal = this.propose(members, available);
     const prong = Math.min(a, tenoned.thickness - a - slot);
     const short = mortised.width - L;
     const proud = Math.max(-r, r + tenoned.thickness - mortised.thickness);
     const warnings: [boolean, Omit<Advice, 'level'>][] = [
-      [prong < tenoned.thickness / 4 - 1e-6, { id: 'prong', dimension: 'nearProng', title: say('A thin prong'), reason: say('The thinner prong is {prong}; in true thirds it is {third}.', { prong, third: tenoned.thickness / 3 }) }], // prettier-ignore
-      [t < mortised.thickness / 4 - 1e-6, { id: 'tongue', dimension: 'tongueThickness', title: say('A thin tongue'), reason: say('The notches leave {t} of {S}: the piece is weak there; a third is {third}.', { t, S: mortised.thickness, third: mortised.thickness / 3 }), propose: mortised.thickness / 3 }], // prettier-ignore
-      [short > 1e-6, { id: 'short', dimension: 'tenonLength', title: say('The fork stays inside'), reason: say('Its prongs end {short} before the far edge: two holes show there.', { short }), propose: proposal.params.tenonLength }], // prettier-ignore
-      [proud > 0.2, { id: 'not-flush', dimension: 'setBack', title: say('The faces are not flush'), reason: say('A prong stands {proud} out of the other’s face.', { proud }) }], // prettier-ignore
-      [c > 0.15 + 1e-9 || c < -0.05 - 1e-9, { id: 'fit', dimension: 'slotWidth', title: say(c > 0 ? 'A loose fit' : 'A tight fit'), reason: c > 0 ? say('{c} of clearance wobbles: the cheeks are all that holds this joint.', { c }) : say('The tongue is {over} thicker than the slot: it will spread the prongs.', { over: -c }), propose: t + available.targetClearance }], // prettier-ignore
+      [
+        prong < tenoned.thickness / 4 - 1e-6,
+        {
+          id: 'prong',
+          dimension: 'nearProng',
+          title: say('A thin prong'),
+          reason: say('The thinner prong is {prong}; in true thirds it is {third}.', {
+            prong,
+            third: tenoned.thickness / 3,
+          }),
+        },
+      ],
+      [
+        t < mortised.thickness / 4 - 1e-6,
+        {
+          id: 'tongue',
+          dimension: 'tongueThickness',
+          title: say('A thin tongue'),
+          reason: say(
+            'The notches leave {t} of {S}: the piece is weak there; a third is {third}.',
+            { t, S: mortised.thickness, third: mortised.thickness / 3 },
+          ),
+          propose: mortised.thickness / 3,
+        },
+      ],
+      [
+        short > 1e-6,
+        {
+          id: 'short',
+          dimension: 'tenonLength',
+          title: say('The fork stays inside'),
+          reason: say('Its prongs end {short} before the far edge: two holes show there.', {
+            short,
+          }),
+          propose: proposal.params.tenonLength,
+        },
+      ],
+      [
+        proud > 0.2,
+        {
+          id: 'not-flush',
+          dimension: 'setBack',
+          title: say('The faces are not flush'),
+          reason: say('A prong stands {proud} out of the other’s face.', { proud }),
+        },
+      ],
+      [
+        c > 0.15 + 1e-9 || c < -0.05 - 1e-9,
+        {
+          id: 'fit',
+          dimension: 'slotWidth',
+          title: say(c > 0 ? 'A loose fit' : 'A tight fit'),
+          reason:
+            c > 0
+              ? say('{c} of clearance wobbles: the cheeks are all that holds this joint.', { c })
+              : say('The tongue is {over} thicker than the slot: it will spread the prongs.', {
+                  over: -c,
+                }),
+          propose: t + available.targetClearance,
+        },
+      ],
     ];
     return [
       ...(Math.abs(t - proposal.params.tongueThickness) < 1e-6 ? proposal.advice : []),
-      ...warnings.filter(([wrong]) => wrong).map(([, advice]) => ({ ...advice, level: 'warning' as const })),
+      ...warnings
+        .filter(([wrong]) => wrong)
+        .map(([, advice]) => ({ ...advice, level: 'warning' as const })),
       ...notchAdvice(params, members, available),
     ];
   },
   geometry(params, member, piece, spot) {
-    const { tongueThickness: t, nearProng: a, tenonLength: L, notchLength: l, position: q } = params;
+    const {
+      tongueThickness: t,
+      nearProng: a,
+      tenonLength: L,
+      notchLength: l,
+      position: q,
+    } = params;
     const { slot, wall } = derive(params);
     const x = alongOf(piece, spot);
     const { thickness, width } = piece;
@@ -148,7 +237,12 @@ export const teeSlot: JointKind<TeeSlotParams> = {
         ],
       };
     }
-    const notch = (y: readonly [Mm, Mm]) => ({ x: [q, q + l] as const, y, depth: [0, width] as const, ends: 'squared' as const }); // prettier-ignore
+    const notch = (y: readonly [Mm, Mm]) => ({
+      x: [q, q + l] as const,
+      y,
+      depth: [0, width] as const,
+      ends: 'squared' as const,
+    });
     const middle = [x(q + l / 2), wall + t / 2, width / 2] as const;
     const shallow = [x(q + l / 2), Math.min(wall / 2, 0.5), width / 2] as const;
     return {
@@ -166,17 +260,36 @@ export const teeSlot: JointKind<TeeSlotParams> = {
     const { slot, wall } = derive(params);
     const notch = { form: 'notch' as const, stock: mortised, start: position, length: notchLength };
     return {
-      tenoned: [{ form: 'slot', stock: tenoned, across: 'thickness', wall: a, width: slot, depth: L }],
+      tenoned: [
+        { form: 'slot', stock: tenoned, across: 'thickness', wall: a, width: slot, depth: L },
+      ],
       mortised: [
         { ...notch, name: 'in the reference face', face: 'reference-face', depth: wall },
-        { ...notch, name: 'in the other face', face: 'other-face', depth: mortised.thickness - wall - t },
+        {
+          ...notch,
+          name: 'in the other face',
+          face: 'other-face',
+          depth: mortised.thickness - wall - t,
+        },
       ],
     };
   },
-  seat: (params) => ({ setBack: params.setBack, along: 0, clearance: params.faceClearance, astride: true }),
+  seat: (params) => ({
+    setBack: params.setBack,
+    along: 0,
+    clearance: params.faceClearance,
+    astride: true,
+  }),
   fit: () => undefined,
   drawing(params, members) {
-    const { tongueThickness: t, nearProng: a, tenonLength: L, notchLength: l, position: q, setBack: r } = params;
+    const {
+      tongueThickness: t,
+      nearProng: a,
+      tenonLength: L,
+      notchLength: l,
+      position: q,
+      setBack: r,
+    } = params;
     const { slot, wall } = derive(params);
     const { thickness: T, width: W } = members.tenoned;
     const { thickness: S, width: V } = members.mortised;
@@ -205,19 +318,61 @@ export const teeSlot: JointKind<TeeSlotParams> = {
       dimensions: [
         dimension('tenonLength', 'length of the prongs', L, 'face', [-L, W], [0, W], high - W + 12),
         dimension('nearProng', 'near prong', a, 'section', [shown, top], [shown, top - a], 12),
-        dimension('slotWidth', 'slot width', slot, 'section', [shown, top - a], [shown, top - a - slot], 12),
-        dimension('farProng', 'far prong', T - a - slot, 'section', [shown, top - a - slot], [shown, top - T], 12),
-        dimension('tongueThickness', 'tongue', t, 'section', [-V, S - wall], [-V, S - wall - t], -12),
+        dimension(
+          'slotWidth',
+          'slot width',
+          slot,
+          'section',
+          [shown, top - a],
+          [shown, top - a - slot],
+          12,
+        ),
+        dimension(
+          'farProng',
+          'far prong',
+          T - a - slot,
+          'section',
+          [shown, top - a - slot],
+          [shown, top - T],
+          12,
+        ),
+        dimension(
+          'tongueThickness',
+          'tongue',
+          t,
+          'section',
+          [-V, S - wall],
+          [-V, S - wall - t],
+          -12,
+        ),
         dimension('setBack', 'set-back', r, 'section', [shown, S], [shown, S - r], 30),
-        dimension('notchLength', 'length of the notches', l, 'edge', [0, q - along], [0, q + l - along], -12),
-        dimension('position', 'position from layout end', q, 'edge', [S, Math.max(-along, low)], [S, q - along], 12),
+        dimension(
+          'notchLength',
+          'length of the notches',
+          l,
+          'edge',
+          [0, q - along],
+          [0, q + l - along],
+          -12,
+        ),
+        dimension(
+          'position',
+          'position from layout end',
+          q,
+          'edge',
+          [S, Math.max(-along, low)],
+          [S, q - along],
+          12,
+        ),
         aside('faceClearance', 'clearance, slot less tongue', params.faceClearance),
       ],
     };
   },
   withDimension(params, { tenoned }, dimension, value) {
-    if (dimension === 'slotWidth') return { ...params, faceClearance: value - params.tongueThickness };
-    if (dimension === 'farProng') return { ...params, nearProng: tenoned.thickness - derive(params).slot - value };
+    if (dimension === 'slotWidth')
+      return { ...params, faceClearance: value - params.tongueThickness };
+    if (dimension === 'farProng')
+      return { ...params, nearProng: tenoned.thickness - derive(params).slot - value };
     return { ...params, [dimension]: value };
   },
   withChoice: (params) => params,

@@ -3,7 +3,9 @@ import type { BlindParams } from '../blind/index.ts';
 import type { JointKind, Members, MortiseFeature, NamedDimension, Outline } from '../kind.ts';
 import { failing } from '../shape/index.ts';
 
-/** How far past the far side a cutter goes, into a backing piece, so that nothing is left there, mm. */
+/**
+ * How far past the far side a cutter goes, into a backing piece, so that nothing is left there, mm.
+ */
 const PAST: Mm = 1;
 
 /** Problems and advice of a blind joint that speak of its bottom. */
@@ -20,7 +22,8 @@ export const goingThrough = (feature: MortiseFeature): MortiseFeature => ({
 export const reachOut = ({ mortised }: Members): Mm => mortised.width + PAST;
 
 /** How far the tenon stands out of the far side, to be trimmed or left proud. */
-const proudOf = ({ tenonLength }: { tenonLength: Mm }, { mortised }: Members): Mm => tenonLength - mortised.width;
+const proudOf = ({ tenonLength }: { tenonLength: Mm }, { mortised }: Members): Mm =>
+  tenonLength - mortised.width;
 
 type Shared<Q extends object> = Pick<
   JointKind<Q>,
@@ -28,7 +31,8 @@ type Shared<Q extends object> = Pick<
 >;
 
 /**
- * What a kind becomes whose tenons come out of the far side: everything but the exit stays that of the kind.
+ * What a kind becomes whose tenons come out of the far side: everything but the exit stays that of
+ * the kind.
  * @param each every tenon as a joint of its own
  */
 export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bottomClearance'>>(
@@ -43,15 +47,34 @@ export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bo
     problems(params, members, available, names) {
       const { mortised } = members;
       /** A depth that a blind joint could have: what is left to ask is this kind's own. */
-      const inside = { ...params, tenonLength: mortised.width - 1e-3, bottomClearance: 0 } as unknown as P;
+      const inside = {
+        ...params,
+        tenonLength: mortised.width - 1e-3,
+        bottomClearance: 0,
+      } as unknown as P;
       const { tenonLength: L } = params;
       return [
         ...kind.problems(inside, members, available, names),
-        ...failing([{ wrong: L < mortised.width - 1e-6, member: 'tenoned', path: 'tenonLength', dimension: 'tenon length', value: L, bound: mortised.width, text: 'a tenon {value} long does not come out of a piece {bound} deep. Make it longer, or the joint blind.' }], names), // prettier-ignore
+        ...failing(
+          [
+            {
+              wrong: L < mortised.width - 1e-6,
+              member: 'tenoned',
+              path: 'tenonLength',
+              dimension: 'tenon length',
+              value: L,
+              bound: mortised.width,
+              text: 'a tenon {value} long does not come out of a piece {bound} deep. Make it longer, or the joint blind.',
+            },
+          ],
+          names,
+        ),
       ];
     },
     advice(params, members, available) {
-      const own = kind.advice(within(params, members), members, available).filter((a) => !OF_THE_BOTTOM.has(a.id));
+      const own = kind
+        .advice(within(params, members), members, available)
+        .filter((a) => !OF_THE_BOTTOM.has(a.id));
       const proud = proudOf(params, members);
       return [
         ...own,
@@ -60,7 +83,9 @@ export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bo
           dimension: 'proud',
           level: 'reason',
           title: say('It comes out of the far side'),
-          reason: say('Clamp a backing piece there before the mortise breaks through, or work from both sides.'),
+          reason: say(
+            'Clamp a backing piece there before the mortise breaks through, or work from both sides.',
+          ),
         },
         ...(proud > 10
           ? [
@@ -69,9 +94,12 @@ export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bo
                 dimension: 'proud',
                 level: 'warning' as const,
                 title: say('A long end stands out'),
-                reason: say('{proud} stands out of the far side; 1 to 2 to trim is usual, or up to 10 left proud.', {
-                  proud,
-                }),
+                reason: say(
+                  '{proud} stands out of the far side; 1 to 2 to trim is usual, or up to 10 left proud.',
+                  {
+                    proud,
+                  },
+                ),
                 propose: roundTo(1.5, available.step, 'up'),
               },
             ]
@@ -85,7 +113,10 @@ export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bo
     },
     features(params, members) {
       const { tenoned, mortised } = kind.features(within(params, members), members);
-      return { tenoned, mortised: mortised.map((f) => (f.form === 'mortise' && !f.pocket ? goingThrough(f) : f)) };
+      return {
+        tenoned,
+        mortised: mortised.map((f) => (f.form === 'mortise' && !f.pocket ? goingThrough(f) : f)),
+      };
     },
     seat: (params) => kind.seat(ending(params, params.tenonLength)),
     fit: (params, members) => kind.fit(within(params, members), members),
@@ -94,7 +125,15 @@ export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bo
       const own = within(params, members);
       const { views, dimensions } = kind.drawing(own, members);
       const proud = proudOf(params, members);
-      const ends = each(own).map(({ edgeShoulder: b, tenonWidth: w }): Outline => ({ role: 'tenoned', points: [[-V - proud, b], [-V, b], [-V, b + w], [-V - proud, b + w]] })); // prettier-ignore
+      const ends = each(own).map(({ edgeShoulder: b, tenonWidth: w }): Outline => ({
+        role: 'tenoned',
+        points: [
+          [-V - proud, b],
+          [-V, b],
+          [-V, b + w],
+          [-V - proud, b + w],
+        ],
+      }));
       const b = params.edgeShoulder;
       const standsOut: NamedDimension = {
         id: 'proud',
@@ -106,13 +145,20 @@ export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bo
         offset: -14,
       };
       return {
-        views: views.map((v) => (v.id === 'face' && proud > 0 ? { ...v, outlines: [...v.outlines, ...ends] } : v)),
+        views: views.map((v) =>
+          v.id === 'face' && proud > 0 ? { ...v, outlines: [...v.outlines, ...ends] } : v,
+        ),
         dimensions: [...dimensions.filter((d) => d.id !== 'mortiseDepth'), standsOut],
       };
     },
     withDimension(params, members, dimension, value) {
       if (dimension === 'proud') return { ...params, tenonLength: members.mortised.width + value };
-      const { bottomClearance: _, ...rest } = kind.withDimension(within(params, members), members, dimension, value);
+      const { bottomClearance: _, ...rest } = kind.withDimension(
+        within(params, members),
+        members,
+        dimension,
+        value,
+      );
       return { ...params, ...rest };
     },
   };

@@ -4,7 +4,10 @@ import type { JointKind } from '../kind.ts';
 import { comingOut, reachOut } from './comingOut.ts';
 import { throughSchema, type ThroughParams } from './params.ts';
 
-/** The mortise comes out of the far side, and the tenon with it: wedged, trimmed flush or left proud. */
+/**
+ * The mortise comes out of the far side, and the tenon with it: wedged, trimmed flush or left
+ * proud.
+ */
 export const through: JointKind<ThroughParams> = {
   id: 'through',
   title: 'Through mortise and tenon',
@@ -17,7 +20,10 @@ export const through: JointKind<ThroughParams> = {
   propose(members, available) {
     /** Thirds among the cutters that reach the far side, where there are any. */
     const deep = available.mortiseWidths.filter(({ reach }) => reach >= reachOut(members));
-    const { params, advice } = blind.propose(members, deep.length ? { ...available, mortiseWidths: deep } : available);
+    const { params, advice } = blind.propose(
+      members,
+      deep.length ? { ...available, mortiseWidths: deep } : available,
+    );
     const { bottomClearance: _, ...rest } = params;
     const trim = roundTo(1.5, available.step, 'up');
     const tenonLength = members.mortised.width + trim;
@@ -30,10 +36,13 @@ export const through: JointKind<ThroughParams> = {
           dimension: 'proud',
           level: 'reason',
           title: say('Tenon {L}', { L: tenonLength }),
-          reason: say('As long as the piece is deep, {V}, and {trim} to trim once the glue has set.', {
-            V: members.mortised.width,
-            trim,
-          }),
+          reason: say(
+            'As long as the piece is deep, {V}, and {trim} to trim once the glue has set.',
+            {
+              V: members.mortised.width,
+              trim,
+            },
+          ),
         },
       ],
     };

@@ -9,7 +9,9 @@ export const throughSchema = blindSchema.fork('bottomClearance', () =>
   Joi.forbidden(),
 ) as Joi.ObjectSchema as Joi.ObjectSchema<ThroughParams>;
 
-/** The same joint as if it ended at the far side: everything but its exit is that of a blind one. */
+/**
+ * The same joint as if it ended at the far side: everything but its exit is that of a blind one.
+ */
 export const asBlind = (params: ThroughParams, depth: Mm): BlindParams => ({
   ...params,
   bottomClearance: depth - params.tenonLength,

@@ -20,7 +20,8 @@ const PASSAGE: Choice = {
 };
 
 /**
- * A kind with several tenons that can come out of the far side: as it was where nobody asks for that.
+ * A kind with several tenons that can come out of the far side: as it was where nobody asks for
+ * that.
  * @param each every tenon as a joint of its own
  */
 export function withPassage<P extends BlindParams>(
@@ -42,13 +43,21 @@ export function withPassage<P extends BlindParams>(
     seat: (params) => as(params).seat(params),
     fit: (params, members) => as(params).fit(params, members),
     drawing: (params, members) => as(params).drawing(params, members),
-    withDimension: (params, ...rest) => ({ ...params, ...as(params).withDimension(params, ...rest) }),
+    withDimension: (params, ...rest) => ({
+      ...params,
+      ...as(params).withDimension(params, ...rest),
+    }),
     withChoice(params, choice, value, members, available) {
-      if (choice !== 'passage') return { ...params, ...kind.withChoice(params, choice, value, members, available) };
+      if (choice !== 'passage')
+        return { ...params, ...kind.withChoice(params, choice, value, members, available) };
       if (value === (params.passage ?? 'blind')) return { ...params, passage: value };
       const inside = kind.propose(members, available).params.tenonLength;
       const outside = members.mortised.width + roundTo(1.5, available.step, 'up');
-      return { ...params, passage: value as 'blind', tenonLength: value === 'through' ? outside : inside };
+      return {
+        ...params,
+        passage: value as 'blind',
+        tenonLength: value === 'through' ? outside : inside,
+      };
     },
   };
 }

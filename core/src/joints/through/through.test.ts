@@ -25,10 +25,18 @@ beforeAll(async () => {
 
 describe('the through joint', () => {
   it('volumes agree with closed forms: the mortise goes all the way, the tenon past it', () => {
-    const volume = (member: 'tenoned' | 'mortised', which: 'mustRemain' | 'mustBeEmpty', params: ThroughParams) =>
+    const volume = (
+      member: 'tenoned' | 'mortised',
+      which: 'mustRemain' | 'mustBeEmpty',
+      params: ThroughParams,
+    ) =>
       modeller.scope(() =>
         modeller
-          .solid(through.geometry(params, member, members[member], { end: 'a', edge: 'reference' })[which])
+          .solid(
+            through.geometry(params, member, members[member], { end: 'a', edge: 'reference' })[
+              which
+            ],
+          )
           .volume(),
       );
     const square: ThroughParams = { ...WORKED_THROUGH, corners: 'squared' };
@@ -36,18 +44,26 @@ describe('the through joint', () => {
     expect(volume('mortised', 'mustRemain', square)).toBeCloseTo(900 * 22 * 45 - 8 * 50 * 45, 2);
     expect(volume('tenoned', 'mustBeEmpty', square)).toBeCloseTo(47 * (22 * 70 - 8 * 50), 3);
     const slot = (42 * 8 + Math.PI * 16) * 45;
-    expect(Math.abs(volume('mortised', 'mustBeEmpty', WORKED_THROUGH) / slot - 1)).toBeLessThan(2e-4);
+    expect(Math.abs(volume('mortised', 'mustBeEmpty', WORKED_THROUGH) / slot - 1)).toBeLessThan(
+      2e-4,
+    );
   });
 
   it('what is proposed can be made, needs nothing changed, and comes out of the far side', () => {
     fc.assert(
-      fc.property(cases({ tenoned: 'bandsaw-flipped', corners: 'squared', kind: 'through' }), ({ job }) => {
-        const own: Members = { tenoned: pieceOf(job.parts[0]!, 'median'), mortised: pieceOf(job.parts[1]!, 'median') };
-        const { params } = through.propose(own, available);
-        expect(through.problems(params, own, available, names).map((p) => p.path)).toEqual([]);
-        expect(params.tenonLength).toBeGreaterThan(own.mortised.width);
-        expect(through.schema.validate(params).error).toBeUndefined();
-      }),
+      fc.property(
+        cases({ tenoned: 'bandsaw-flipped', corners: 'squared', kind: 'through' }),
+        ({ job }) => {
+          const own: Members = {
+            tenoned: pieceOf(job.parts[0]!, 'median'),
+            mortised: pieceOf(job.parts[1]!, 'median'),
+          };
+          const { params } = through.propose(own, available);
+          expect(through.problems(params, own, available, names).map((p) => p.path)).toEqual([]);
+          expect(params.tenonLength).toBeGreaterThan(own.mortised.width);
+          expect(through.schema.validate(params).error).toBeUndefined();
+        },
+      ),
       { seed: 3, numRuns: 60 },
     );
   });
@@ -61,7 +77,9 @@ describe('the through joint', () => {
     expect(told({ tenonLength: 40 })).toEqual([
       'tenonLength: Rail: a tenon 40.0 mm long does not come out of a piece 45.0 mm deep. Make it longer, or the joint blind.',
     ]);
-    expect(told({ mortiseWidth: 30 })[0]).toMatch(/Rail: face shoulder and tenon thickness make 37.0 mm/);
+    expect(told({ mortiseWidth: 30 })[0]).toMatch(
+      /Rail: face shoulder and tenon thickness make 37.0 mm/,
+    );
     expect(through.schema.validate({ ...WORKED_THROUGH, bottomClearance: 2 }).error).toBeDefined();
   });
 
@@ -71,7 +89,11 @@ describe('the through joint', () => {
     expect(dimensions.map((d) => d.id)).not.toContain('mortiseDepth');
     const face = views.find((v) => v.id === 'face')!;
     expect(
-      Math.min(...face.outlines.filter((o) => o.role === 'tenoned').flatMap((o) => o.points.map((p) => p[0]))),
+      Math.min(
+        ...face.outlines
+          .filter((o) => o.role === 'tenoned')
+          .flatMap((o) => o.points.map((p) => p[0])),
+      ),
     ).toBe(-47);
   });
 

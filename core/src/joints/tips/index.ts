@@ -29,11 +29,17 @@ const LEAST: Mm = 3;
 /** Where the tenon is measured: from shoulder or mitre, mm. */
 const CLEAR: Mm = 0.5;
 
-/** The wedge of wood that goes from the tip, along the piece from its end and through its thickness. */
+/**
+ * The wedge of wood that goes from the tip, along the piece from its end and through its thickness.
+ */
 function outlineOf(params: BlindParams & TipParams, short: Mm): Vec2[] {
   const [near, far] = [params.faceShoulder, params.faceShoulder + derive(params).tenonThickness];
   const [long, other] = params.tips === 'mitred-near' ? [near, far] : [far, near];
-  return [[0, long], [0, other], [short, other]]; // prettier-ignore
+  return [
+    [0, long],
+    [0, other],
+    [short, other],
+  ];
 }
 
 /**
@@ -56,15 +62,35 @@ export function withTips<P extends BlindParams>(
       const short = shortBy(params);
       const bound = alone(params) - LEAST;
       const wrong = short !== undefined && short > bound + 1e-6;
-      const check = { wrong, member: 'tenoned' as const, path: 'tenonLength', dimension: 'mitred end', value: short ?? 0, bound, text: 'its mitre takes {value} off the short cheek; of a tenon so short {bound} is the most.' }; // prettier-ignore
+      const check = {
+        wrong,
+        member: 'tenoned' as const,
+        path: 'tenonLength',
+        dimension: 'mitred end',
+        value: short ?? 0,
+        bound,
+        text: 'its mitre takes {value} off the short cheek; of a tenon so short {bound} is the most.',
+      };
       return [...kind.problems(params, members, available, names), ...failing([check], names)];
     },
     advice(params, members, available) {
       const short = shortBy(params);
       const own = kind.advice(params, members, available);
       if (short === undefined) return own;
-      const reason = say('Its long cheek goes {L} in, its short one {inner}: with another like it from the side they meet without touching.', { L: params.tenonLength, inner: params.tenonLength - short }); // prettier-ignore
-      return [...own, { id: 'tips', dimension: 'tenonLength', level: 'reason', title: say('A mitred end'), reason }];
+      const reason = say(
+        'Its long cheek goes {L} in, its short one {inner}: with another like it from the side they meet without touching.',
+        { L: params.tenonLength, inner: params.tenonLength - short },
+      );
+      return [
+        ...own,
+        {
+          id: 'tips',
+          dimension: 'tenonLength',
+          level: 'reason',
+          title: say('A mitred end'),
+          reason,
+        },
+      ];
     },
     geometry(params, member, piece, spot) {
       const whole = kind.geometry(params, member, piece, spot);
@@ -73,7 +99,9 @@ export function withTips<P extends BlindParams>(
       const x = alongOf(piece, spot);
       const outline = outlineOf(params, short).map(([along, y]): Vec2 => [x(along), y]);
       const gone = prismAlong('z', anticlockwise(outline), 0, piece.width);
-      /** Thickness close to the shoulder, width where the tenon stands alone: clear of the mitre. */
+      /**
+       * Thickness close to the shoulder, width where the tenon stands alone: clear of the mitre.
+       */
       const at = [0, x(params.tenonLength - CLEAR), x(short + CLEAR)] as const;
       return {
         gauges: whole.gauges.map((g) => (g.axis === 0 ? g : gaugeAt(g, 0, at[g.axis]))),
@@ -108,13 +136,21 @@ export function withTips<P extends BlindParams>(
       const short = shortBy(params);
       if (short === undefined) return { views, dimensions };
       const top = members.mortised.thickness - params.setBack;
-      const points = outlineOf(params, short).map(([along, y]): Vec2 => [along - params.tenonLength, top - y]);
+      const points = outlineOf(params, short).map(([along, y]): Vec2 => [
+        along - params.tenonLength,
+        top - y,
+      ]);
       return {
-        views: views.map((v) => (v.id === 'section' ? { ...v, outlines: [...v.outlines, { role: 'mortise', points }] } : v)), // prettier-ignore
+        views: views.map((v) =>
+          v.id === 'section' ? { ...v, outlines: [...v.outlines, { role: 'mortise', points }] } : v,
+        ),
         dimensions,
       };
     },
-    withDimension: (params, members, dimension, value) => ({ ...params, ...kind.withDimension(params, members, dimension, value) }), // prettier-ignore
+    withDimension: (params, members, dimension, value) => ({
+      ...params,
+      ...kind.withDimension(params, members, dimension, value),
+    }),
     withChoice: (params, choice, value, members, available) =>
       choice === 'tips'
         ? { ...params, tips: value as NonNullable<TipParams['tips']> }

@@ -44,7 +44,10 @@ const schema = blindSchemaWith<TwinParams>({
 const pitchOf = (params: TwinParams): Mm => derive(params).tenonThickness + params.gap;
 
 /** The second tenon or mortise as a joint of its own: a pitch farther from the reference face. */
-const second = (params: TwinParams): TwinParams => ({ ...params, faceShoulder: params.faceShoulder + pitchOf(params) });
+const second = (params: TwinParams): TwinParams => ({
+  ...params,
+  faceShoulder: params.faceShoulder + pitchOf(params),
+});
 
 /** Both tenons as joints of their own, the farther one first, as their mortises are listed. */
 export const bothTwins = (params: TwinParams): TwinParams[] => [second(params), params];
@@ -74,8 +77,14 @@ export const twin: JointKind<TwinParams> = {
         faceShoulder,
         gap: t,
         tenonWidth: roundTo(Math.min(params.tenonWidth, 6 * t), available.step, 'down'),
-        tenonLength: Math.min(params.tenonLength, reachOf(mortiseWidth, available) - params.bottomClearance),
-        endClearance: available.corners === 'clear' ? roundTo(mortiseWidth, available.step, 'up') : params.endClearance,
+        tenonLength: Math.min(
+          params.tenonLength,
+          reachOf(mortiseWidth, available) - params.bottomClearance,
+        ),
+        endClearance:
+          available.corners === 'clear'
+            ? roundTo(mortiseWidth, available.step, 'up')
+            : params.endClearance,
       },
       advice: [
         ...advice.filter((a) => a.id !== 'thirds'),
@@ -102,8 +111,22 @@ export const twin: JointKind<TwinParams> = {
         [
           positive('tenoned', 'gap', 'gap between the tenons', gap),
           positive('mortised', 'gap', 'wall between the mortises', pitch - m),
-          atMost('tenoned', 'gap', 'two tenons and their gap', a + pitch + t, members.tenoned.thickness, 'face shoulder, two tenons and their gap make {value}, but the piece is {bound} thick: {over} too much.'), // prettier-ignore
-          atMost('mortised', 'gap', 'two mortises and the wall between', p + pitch + m, members.mortised.thickness, 'near wall, two mortises and the wall between make {value}, but the piece is {bound} thick: {over} too much.'), // prettier-ignore
+          atMost(
+            'tenoned',
+            'gap',
+            'two tenons and their gap',
+            a + pitch + t,
+            members.tenoned.thickness,
+            'face shoulder, two tenons and their gap make {value}, but the piece is {bound} thick: {over} too much.',
+          ),
+          atMost(
+            'mortised',
+            'gap',
+            'two mortises and the wall between',
+            p + pitch + m,
+            members.mortised.thickness,
+            'near wall, two mortises and the wall between make {value}, but the piece is {bound} thick: {over} too much.',
+          ),
         ],
         names,
       ),
@@ -115,13 +138,20 @@ export const twin: JointKind<TwinParams> = {
     const pitch = pitchOf(params);
     const T = members.tenoned.thickness;
     const proposal = this.propose(members, available);
-    const wall = Math.min(derive(params).wall, members.mortised.thickness - derive(params).wall - pitch - m);
-    /** A thin tenon is the point of a pair; what one thirds-joint would be told does not hold here. */
+    const wall = Math.min(
+      derive(params).wall,
+      members.mortised.thickness - derive(params).wall - pitch - m,
+    );
+    /**
+     * A thin tenon is the point of a pair; what one thirds-joint would be told does not hold here.
+     */
     const ofOne = blind
       .advice(params, members, available)
       .filter((a) => !['thirds', 'thin-tenon', 'wall'].includes(a.id));
     return [
-      ...(Math.abs(m - proposal.params.mortiseWidth) < 1e-6 ? proposal.advice.filter((a) => a.id === 'fifths') : []),
+      ...(Math.abs(m - proposal.params.mortiseWidth) < 1e-6
+        ? proposal.advice.filter((a) => a.id === 'fifths')
+        : []),
       ...ofOne,
       ...(pitch - m < t / 2 - 1e-6
         ? [
@@ -145,7 +175,10 @@ export const twin: JointKind<TwinParams> = {
               dimension: 'setBack',
               level: 'warning' as const,
               title: say('A thin mortise wall'),
-              reason: say('The thinner outer wall is {wall}; less than {least} may split.', { wall, least: 5 }),
+              reason: say('The thinner outer wall is {wall}; less than {least} may split.', {
+                wall,
+                least: 5,
+              }),
             },
           ]
         : []),
@@ -156,14 +189,23 @@ export const twin: JointKind<TwinParams> = {
               dimension: 'mortiseWidth',
               level: 'reason' as const,
               title: say('Thin stock for a pair'),
-              reason: say('In {T} one tenon of a third is usual; a pair pays in thicker wood.', { T }),
+              reason: say('In {T} one tenon of a third is usual; a pair pays in thicker wood.', {
+                T,
+              }),
             },
           ]
         : []),
     ];
   },
   geometry(params, member, piece, spot) {
-    const { faceShoulder: a, gap, edgeShoulder: b, tenonWidth: w, tenonLength: L, mortiseWidth: m } = params;
+    const {
+      faceShoulder: a,
+      gap,
+      edgeShoulder: b,
+      tenonWidth: w,
+      tenonLength: L,
+      mortiseWidth: m,
+    } = params;
     const { tenonThickness: t, wall } = derive(params);
     if (member === 'tenoned') {
       const x = alongOf(piece, spot);
@@ -171,9 +213,19 @@ export const twin: JointKind<TwinParams> = {
       return {
         ...endShape(piece, spot, L, [tongueOf(params), tongueOf(second(params))]),
         gauges: [
-          ...tenonGauges(params, piece, spot, { thicknessTo: a + t + gap / 2, shoulder: [a + t + gap / 2, middle] }),
+          ...tenonGauges(params, piece, spot, {
+            thicknessTo: a + t + gap / 2,
+            shoulder: [a + t + gap / 2, middle],
+          }),
           bar('gap', 1, [x(L / 2), 0, middle], a + t / 2, a + t + gap + t / 2, 'air'),
-          bar('secondTenon', 1, [x(L / 2), 0, middle], a + t + gap / 2, piece.thickness + 1, 'wood'),
+          bar(
+            'secondTenon',
+            1,
+            [x(L / 2), 0, middle],
+            a + t + gap / 2,
+            piece.thickness + 1,
+            'wood',
+          ),
         ],
       };
     }
@@ -228,7 +280,14 @@ export const twin: JointKind<TwinParams> = {
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
     const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(params);
-    const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L, mortiseWidth: m, position: q } = params;
+    const {
+      faceShoulder: a,
+      edgeShoulder: b,
+      tenonWidth: w,
+      tenonLength: L,
+      mortiseWidth: m,
+      position: q,
+    } = params;
     const pitch = pitchOf(params);
     const radius = params.corners === 'rounded' ? t / 2 : 0;
     const T = members.tenoned.thickness;
@@ -244,7 +303,14 @@ export const twin: JointKind<TwinParams> = {
         { until: a + pitch + t, x: -L },
         { until: T, x: 0 },
       ],
-      face: [[[-L, b], [0, b], [0, b + w], [-L, b + w]] as const], // prettier-ignore
+      face: [
+        [
+          [-L, b],
+          [0, b],
+          [0, b + w],
+          [-L, b + w],
+        ] as const,
+      ],
       end: [a, a + pitch].map((near) => rounded([near, b], [near + t, b + w], radius)),
       hollows: [p, p + pitch].map((wall) => ({
         x: [q, q + mortiseLength] as const,
@@ -259,8 +325,24 @@ export const twin: JointKind<TwinParams> = {
       views: sheetViews(content),
       dimensions: [
         ...blindDimensions(params, members, frame).filter((d) => d.id !== 'farShoulder'),
-        dimension('gap', 'gap between the tenons', params.gap, 'section', [frame.shown, top - a - t], [frame.shown, top - a - pitch], 12), // prettier-ignore
-        dimension('farShoulder', 'far shoulder', T - a - pitch - t, 'section', [frame.shown, top - a - pitch - t], [frame.shown, top - T], 12), // prettier-ignore
+        dimension(
+          'gap',
+          'gap between the tenons',
+          params.gap,
+          'section',
+          [frame.shown, top - a - t],
+          [frame.shown, top - a - pitch],
+          12,
+        ),
+        dimension(
+          'farShoulder',
+          'far shoulder',
+          T - a - pitch - t,
+          'section',
+          [frame.shown, top - a - pitch - t],
+          [frame.shown, top - T],
+          12,
+        ),
       ],
     };
   },
@@ -269,7 +351,8 @@ export const twin: JointKind<TwinParams> = {
     if (dimension === 'farShoulder')
       return {
         ...params,
-        faceShoulder: members.tenoned.thickness - derive(params).tenonThickness - pitchOf(params) - value,
+        faceShoulder:
+          members.tenoned.thickness - derive(params).tenonThickness - pitchOf(params) - value,
       };
     return { ...params, ...blind.withDimension(params, members, dimension, value) };
   },

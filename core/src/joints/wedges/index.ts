@@ -1,10 +1,36 @@
 import Joi from 'joi';
-import { anticlockwise, circle, difference, prismAlong, union, type Solid, type Vec2 } from '../../solids/index.ts';
+import {
+  anticlockwise,
+  circle,
+  difference,
+  prismAlong,
+  union,
+  type Solid,
+  type Vec2,
+} from '../../solids/index.ts';
 import type { Piece } from '../../stock/index.ts';
 import { roundTo, say, type Mm } from '../../units/index.ts';
 import { derive, type BlindParams } from '../blind/index.ts';
-import type { Advice, BoreFeature, Choice, FlareFeature, JointKind, Outline, SlotFeature, Spot } from '../kind.ts';
-import { alongOf, aside, dimension, failing, gaugeAt, intoOf, notNegative, positive } from '../shape/index.ts';
+import type {
+  Advice,
+  BoreFeature,
+  Choice,
+  FlareFeature,
+  JointKind,
+  Outline,
+  SlotFeature,
+  Spot,
+} from '../kind.ts';
+import {
+  alongOf,
+  aside,
+  dimension,
+  failing,
+  gaugeAt,
+  intoOf,
+  notNegative,
+  positive,
+} from '../shape/index.ts';
 import { asBlind, type PassageParams, type ThroughParams } from '../through/index.ts';
 
 /** What a through tenon may have beside its own parameters, mm. */
@@ -18,7 +44,9 @@ export interface WedgeParams {
   wedgeThickness?: Mm;
   /** How deep the mortise's ends are flared, from the exit. */
   flareDepth?: Mm;
-  /** Across the hole at the foot of each cut that keeps it from running on; 0 where there is none. */
+  /**
+   * Across the hole at the foot of each cut that keeps it from running on; 0 where there is none.
+   */
   reliefHole?: Mm;
 }
 
@@ -46,7 +74,21 @@ const RELIEF_OFF: Mm = 1;
 /** How far past the far side a bit goes, into a scrap, mm. */
 const PAST: Mm = 1;
 
-const NUMBERS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten', 'Eleven', 'Twelve']; // prettier-ignore
+const NUMBERS = [
+  'No',
+  'One',
+  'Two',
+  'Three',
+  'Four',
+  'Five',
+  'Six',
+  'Seven',
+  'Eight',
+  'Nine',
+  'Ten',
+  'Eleven',
+  'Twelve',
+];
 
 /** Where a wedged mortise's length is measured, in from the edge the tenon enters, mm. */
 const ENTRY: Mm = 0.02;
@@ -69,14 +111,21 @@ function wedgesOf({
   flareDepth: deep = 0,
   reliefHole: hole = 0,
 }: WedgeParams): Wedged | undefined {
-  // prettier-ignore
-  return wedges === 'wedged' ? { kerf, stop, thickness, deep, flare: thickness - kerf, hole } : undefined;
+  return wedges === 'wedged'
+    ? { kerf, stop, thickness, deep, flare: thickness - kerf, hole }
+    : undefined;
 }
 
-/** Near sides of the saw cuts, a quarter of each tenon's width in from its edges, from the reference edge. */
+/**
+ * Near sides of the saw cuts, a quarter of each tenon's width in from its edges, from the reference
+ * edge.
+ */
 const cutsOf = (tenons: readonly ThroughParams[], kerf: Mm): Mm[] => [
   ...new Set(
-    tenons.flatMap(({ edgeShoulder: b, tenonWidth: w }) => [b + w / 4 - kerf / 2, b + (3 * w) / 4 - kerf / 2]),
+    tenons.flatMap(({ edgeShoulder: b, tenonWidth: w }) => [
+      b + w / 4 - kerf / 2,
+      b + (3 * w) / 4 - kerf / 2,
+    ]),
   ),
 ];
 
@@ -93,7 +142,11 @@ function flares(params: ThroughParams, { deep, flare }: Wedged, piece: Piece, sp
     [q, q - flare],
     [q + mortiseLength, q + mortiseLength + flare],
   ].map(([inner, outer]): Solid => {
-    const outline: Vec2[] = [[z(V - deep), x(inner!)], [z(V), x(inner!)], [z(V), x(outer!)]]; // prettier-ignore
+    const outline: Vec2[] = [
+      [z(V - deep), x(inner!)],
+      [z(V), x(inner!)],
+      [z(V), x(outer!)],
+    ];
     return prismAlong('y', anticlockwise(outline), wall, wall + params.mortiseWidth);
   });
 }
@@ -141,7 +194,9 @@ export function withWedges<P extends ThroughParams & PassageParams>(
       const { mortiseLength: l } = derive(blindOf(params));
       const room = Math.min(...starts) - flare;
       const end = Math.max(...starts) + l + flare;
-      const between = Math.min(...starts.map((q) => Math.min(...starts.filter((other) => other > q + 1e-6)) - q - l));
+      const between = Math.min(
+        ...starts.map((q) => Math.min(...starts.filter((other) => other > q + 1e-6)) - q - l),
+      );
       return [
         ...own,
         ...failing(
@@ -152,17 +207,105 @@ export function withWedges<P extends ThroughParams & PassageParams>(
             notNegative('mortised', 'wedgeThickness', 'flare', flare),
             positive('mortised', 'flareDepth', 'depth of the flare', deep),
             notNegative('tenoned', 'reliefHole', 'relief hole', hole),
-            { wrong: hole > 0 && hole < kerf + 1e-6, member: 'tenoned', path: 'reliefHole', dimension: 'relief hole', value: hole, bound: kerf, text: 'the relief hole is {value} across; to take a cut of {bound} it must be wider.' }, // prettier-ignore
-            { wrong: hole / 2 > stop - RELIEF_OFF + 1e-6, member: 'tenoned', path: 'reliefHole', dimension: 'relief hole', value: hole, bound: 2 * (stop - RELIEF_OFF), text: 'the relief hole is {value} across; so near the shoulder {bound} is the most.' }, // prettier-ignore
-            { wrong: hole > params.tenonWidth / 4, member: 'tenoned', path: 'reliefHole', dimension: 'relief hole', value: hole, bound: params.tenonWidth / 4, text: 'the relief hole is {value} across; {bound}, a quarter of the tenon’s width, is the most.' }, // prettier-ignore
-            { wrong: stop >= params.tenonLength - 1, member: 'tenoned', path: 'wedgeStop', dimension: 'wood between saw cut and shoulder', value: stop, bound: params.tenonLength - 1, text: 'the cut would stop {value} from the shoulder; of this tenon {bound} is the most.' }, // prettier-ignore
-            { wrong: deep > V - sunk(params) + 1e-6, member: 'mortised', path: 'flareDepth', dimension: 'depth of the flare', value: deep, bound: V - sunk(params), text: 'the flare is {value} deep from the exit, the mortise’s ends only {bound}.' }, // prettier-ignore
-            { wrong: params.tenonWidth / 4 < kerf + 1, member: 'tenoned', path: 'wedgeKerf', dimension: 'saw cut for the wedge', value: kerf, bound: params.tenonWidth / 4 - 1, text: 'a cut of {value} a quarter of the width in needs a wider tenon; {bound} is the most here.' }, // prettier-ignore
-            { wrong: params.corners === 'rounded', member: 'mortised', path: 'corners', dimension: 'round ends', value: params.mortiseWidth / 2, bound: 0, text: 'ends left round can’t be flared; square them, or keep them clear.' }, // prettier-ignore
-            { wrong: asked && params.passage !== 'through', member: 'tenoned', path: 'tenonLength', dimension: 'tenon length', value: params.tenonLength, bound: V, text: 'wedges from outside spread tenons that come out of the far side; these are {value} long and stop inside {bound}.' }, // prettier-ignore
-            { wrong: end > members.mortised.length + 1e-6, member: 'mortised', path: 'position', dimension: 'end of the flare', value: end, bound: members.mortised.length, text: 'the flare would end {value} from the layout end, but the piece is {bound} long.' }, // prettier-ignore
-            { wrong: between - 2 * flare < 1 - 1e-6, member: 'mortised', path: 'wedgeThickness', dimension: 'flare', value: flare, bound: (between - 1) / 2, text: 'the ends of two mortises would open by {value} towards each other; {bound} is the most that leaves wood between them.' }, // prettier-ignore
-            { wrong: room < -1e-6, member: 'mortised', path: 'position', dimension: 'wood beside the flare', value: room, bound: 0, text: 'the flare would run {over} out of the layout end.' }, // prettier-ignore
+            {
+              wrong: hole > 0 && hole < kerf + 1e-6,
+              member: 'tenoned',
+              path: 'reliefHole',
+              dimension: 'relief hole',
+              value: hole,
+              bound: kerf,
+              text: 'the relief hole is {value} across; to take a cut of {bound} it must be wider.',
+            },
+            {
+              wrong: hole / 2 > stop - RELIEF_OFF + 1e-6,
+              member: 'tenoned',
+              path: 'reliefHole',
+              dimension: 'relief hole',
+              value: hole,
+              bound: 2 * (stop - RELIEF_OFF),
+              text: 'the relief hole is {value} across; so near the shoulder {bound} is the most.',
+            },
+            {
+              wrong: hole > params.tenonWidth / 4,
+              member: 'tenoned',
+              path: 'reliefHole',
+              dimension: 'relief hole',
+              value: hole,
+              bound: params.tenonWidth / 4,
+              text: 'the relief hole is {value} across; {bound}, a quarter of the tenon’s width, is the most.',
+            },
+            {
+              wrong: stop >= params.tenonLength - 1,
+              member: 'tenoned',
+              path: 'wedgeStop',
+              dimension: 'wood between saw cut and shoulder',
+              value: stop,
+              bound: params.tenonLength - 1,
+              text: 'the cut would stop {value} from the shoulder; of this tenon {bound} is the most.',
+            },
+            {
+              wrong: deep > V - sunk(params) + 1e-6,
+              member: 'mortised',
+              path: 'flareDepth',
+              dimension: 'depth of the flare',
+              value: deep,
+              bound: V - sunk(params),
+              text: 'the flare is {value} deep from the exit, the mortise’s ends only {bound}.',
+            },
+            {
+              wrong: params.tenonWidth / 4 < kerf + 1,
+              member: 'tenoned',
+              path: 'wedgeKerf',
+              dimension: 'saw cut for the wedge',
+              value: kerf,
+              bound: params.tenonWidth / 4 - 1,
+              text: 'a cut of {value} a quarter of the width in needs a wider tenon; {bound} is the most here.',
+            },
+            {
+              wrong: params.corners === 'rounded',
+              member: 'mortised',
+              path: 'corners',
+              dimension: 'round ends',
+              value: params.mortiseWidth / 2,
+              bound: 0,
+              text: 'ends left round can’t be flared; square them, or keep them clear.',
+            },
+            {
+              wrong: asked && params.passage !== 'through',
+              member: 'tenoned',
+              path: 'tenonLength',
+              dimension: 'tenon length',
+              value: params.tenonLength,
+              bound: V,
+              text: 'wedges from outside spread tenons that come out of the far side; these are {value} long and stop inside {bound}.',
+            },
+            {
+              wrong: end > members.mortised.length + 1e-6,
+              member: 'mortised',
+              path: 'position',
+              dimension: 'end of the flare',
+              value: end,
+              bound: members.mortised.length,
+              text: 'the flare would end {value} from the layout end, but the piece is {bound} long.',
+            },
+            {
+              wrong: between - 2 * flare < 1 - 1e-6,
+              member: 'mortised',
+              path: 'wedgeThickness',
+              dimension: 'flare',
+              value: flare,
+              bound: (between - 1) / 2,
+              text: 'the ends of two mortises would open by {value} towards each other; {bound} is the most that leaves wood between them.',
+            },
+            {
+              wrong: room < -1e-6,
+              member: 'mortised',
+              path: 'position',
+              dimension: 'wood beside the flare',
+              value: room,
+              bound: 0,
+              text: 'the flare would run {over} out of the layout end.',
+            },
           ],
           names,
         ),
@@ -176,9 +319,48 @@ export function withWedges<P extends ThroughParams & PassageParams>(
       const slope = (Math.atan2(flare, deep) * 180) / Math.PI;
       return [
         ...own,
-        { id: 'wedge', dimension: 'wedgeThickness', level: 'reason', title: say(`${NUMBERS[cutsOf(each(params), kerf).length]} wedges {thickness}`, { thickness }), reason: say('Each fills its cut, {kerf}, and opens the tenon by {flare}: as much as the mortise’s end is flared at the exit. In brittle wood a relief hole at the foot of each cut keeps it from running on: give its diameter, or 0 for none.', { kerf, flare }) }, // prettier-ignore
-        ...(slope > 8 ? [{ id: 'flare', dimension: 'flareDepth', level: 'warning' as const, title: say('A steep flare'), reason: say(`The ends open by {flare} over {deep}, ${slope.toFixed(1)} degrees: past about 8 the tenon’s outer strips may break at their foot.`, { flare, deep }), propose: roundTo(flare / Math.tan((8 * Math.PI) / 180), available.step, 'up') }] : []), // prettier-ignore
-        ...(stop < 3 - 1e-6 ? [{ id: 'wedge-foot', dimension: 'wedgeStop', level: 'warning' as const, title: say('The cut comes near the shoulder'), reason: say('It stops {stop} short; driven home, the wedge may split the rail past its shoulder.', { stop }), propose: roundTo(6, available.step, 'nearest') }] : []), // prettier-ignore
+        {
+          id: 'wedge',
+          dimension: 'wedgeThickness',
+          level: 'reason',
+          title: say(`${NUMBERS[cutsOf(each(params), kerf).length]} wedges {thickness}`, {
+            thickness,
+          }),
+          reason: say(
+            'Each fills its cut, {kerf}, and opens the tenon by {flare}: as much as the mortise’s end is flared at the exit. In brittle wood a relief hole at the foot of each cut keeps it from running on: give its diameter, or 0 for none.',
+            { kerf, flare },
+          ),
+        },
+        ...(slope > 8
+          ? [
+              {
+                id: 'flare',
+                dimension: 'flareDepth',
+                level: 'warning' as const,
+                title: say('A steep flare'),
+                reason: say(
+                  `The ends open by {flare} over {deep}, ${slope.toFixed(1)} degrees: past about 8 the tenon’s outer strips may break at their foot.`,
+                  { flare, deep },
+                ),
+                propose: roundTo(flare / Math.tan((8 * Math.PI) / 180), available.step, 'up'),
+              },
+            ]
+          : []),
+        ...(stop < 3 - 1e-6
+          ? [
+              {
+                id: 'wedge-foot',
+                dimension: 'wedgeStop',
+                level: 'warning' as const,
+                title: say('The cut comes near the shoulder'),
+                reason: say(
+                  'It stops {stop} short; driven home, the wedge may split the rail past its shoulder.',
+                  { stop },
+                ),
+                propose: roundTo(6, available.step, 'nearest'),
+              },
+            ]
+          : []),
       ];
     },
     geometry(params, member, piece, spot) {
@@ -188,18 +370,39 @@ export function withWedges<P extends ThroughParams & PassageParams>(
       const x = alongOf(piece, spot);
       const foot = params.tenonLength - found.stop;
       const cuts = cutsOf(each(params), found.kerf);
-      const holes = found.hole && member === 'tenoned' ? cuts.map((z): Solid => prismAlong('y', circle([z + found.kerf / 2, x(foot)], found.hole / 2), 0, piece.thickness)) : []; // prettier-ignore
+      const holes =
+        found.hole && member === 'tenoned'
+          ? cuts.map((z): Solid =>
+              prismAlong(
+                'y',
+                circle([z + found.kerf / 2, x(foot)], found.hole / 2),
+                0,
+                piece.thickness,
+              ),
+            )
+          : [];
       const gone =
         member === 'mortised'
           ? each(params).flatMap((one) => flares(one, found, piece, spot))
           : cuts.map((z): Solid => {
-              const outline = [[z, x(0)], [z + found.kerf, x(0)], [z + found.kerf, x(foot)], [z, x(foot)]] as Vec2[]; // prettier-ignore
+              const outline = [
+                [z, x(0)],
+                [z + found.kerf, x(0)],
+                [z + found.kerf, x(foot)],
+                [z, x(foot)],
+              ] as Vec2[];
               return prismAlong('y', anticlockwise(outline), 0, piece.thickness);
             });
       /** The mortise is as long as it is where the flare hasn't begun, or hardly. */
       const entry = intoOf(piece, spot)(sunk(params) + ENTRY);
-      const gauges = whole.gauges.map((g) => (member === 'mortised' && g.axis === 0 ? gaugeAt(g, 2, entry) : g));
-      return { gauges, mustRemain: difference(whole.mustRemain, ...gone, ...holes), mustBeEmpty: union(whole.mustBeEmpty, ...gone, ...holes) }; // prettier-ignore
+      const gauges = whole.gauges.map((g) =>
+        member === 'mortised' && g.axis === 0 ? gaugeAt(g, 2, entry) : g,
+      );
+      return {
+        gauges,
+        mustRemain: difference(whole.mustRemain, ...gone, ...holes),
+        mustBeEmpty: union(whole.mustBeEmpty, ...gone, ...holes),
+      };
     },
     features(params, members) {
       const { tenoned, mortised } = kind.features(params, members);
@@ -207,7 +410,11 @@ export function withWedges<P extends ThroughParams & PassageParams>(
       if (!found) return { tenoned, mortised };
       const depth = params.tenonLength - found.stop;
       const cuts = cutsOf(each(params), found.kerf);
-      const holes = found.hole ? cuts.map((near, i) => reliefOf(members.tenoned, depth, near + found.kerf / 2, found.hole, i)) : []; // prettier-ignore
+      const holes = found.hole
+        ? cuts.map((near, i) =>
+            reliefOf(members.tenoned, depth, near + found.kerf / 2, found.hole, i),
+          )
+        : [];
       return {
         tenoned: [
           ...tenoned,
@@ -222,7 +429,10 @@ export function withWedges<P extends ThroughParams & PassageParams>(
             width: found.kerf,
             depth,
             follows: holes.length
-              ? { feature: tenoned.length + i, words: 'The relief hole comes first: the saw cut ends in it.' }
+              ? {
+                  feature: tenoned.length + i,
+                  words: 'The relief hole comes first: the saw cut ends in it.',
+                }
               : { feature: 0, words: 'The cuts for the wedges come once the tenon is cut.' },
           })),
         ],
@@ -255,17 +465,45 @@ export function withWedges<P extends ThroughParams & PassageParams>(
       const L = params.tenonLength;
       const line = (points: Vec2[]): Outline => ({ role: 'hidden', points });
       const sawn = cutsOf(each(params), kerf);
-      const cuts = sawn.map((z) => line([[-L, z], [-stop, z], [-stop, z + kerf], [-L, z + kerf]])); // prettier-ignore
+      const cuts = sawn.map((z) =>
+        line([
+          [-L, z],
+          [-stop, z],
+          [-stop, z + kerf],
+          [-L, z + kerf],
+        ]),
+      );
       const starts = new Set(each(params).map(({ position }) => position - along));
       const opened = [...starts].flatMap((start) => {
         const end = start + mortiseLength;
-        return [line([[-V + deep, start], [-V, start], [-V, start - flare]]), line([[-V + deep, end], [-V, end], [-V, end + flare]])]; // prettier-ignore
+        return [
+          line([
+            [-V + deep, start],
+            [-V, start],
+            [-V, start - flare],
+          ]),
+          line([
+            [-V + deep, end],
+            [-V, end],
+            [-V, end + flare],
+          ]),
+        ];
       });
       return {
-        views: views.map((v) => (v.id === 'face' ? { ...v, outlines: [...v.outlines, ...cuts, ...opened] } : v)),
+        views: views.map((v) =>
+          v.id === 'face' ? { ...v, outlines: [...v.outlines, ...cuts, ...opened] } : v,
+        ),
         dimensions: [
           ...dimensions,
-          dimension('wedgeStop', 'saw cut to shoulder', stop, 'face', [-stop, sawn[1]!], [0, sawn[1]!], 10), // prettier-ignore
+          dimension(
+            'wedgeStop',
+            'saw cut to shoulder',
+            stop,
+            'face',
+            [-stop, sawn[1]!],
+            [0, sawn[1]!],
+            10,
+          ),
           aside('wedgeKerf', 'saw cut for the wedge', kerf),
           aside('wedgeThickness', 'wedge at the exit', thickness),
           aside('flareDepth', 'mortise flared over', deep),
@@ -280,13 +518,18 @@ export function withWedges<P extends ThroughParams & PassageParams>(
     withChoice(params, choice, value, members, available) {
       if (choice !== 'wedges' && (choice !== 'passage' || value === 'through'))
         return { ...params, ...kind.withChoice(params, choice, value, members, available) };
-      const rest = Object.fromEntries(Object.entries(params).filter(([name]) => !(name in KEYS))) as unknown as P;
-      if (choice === 'passage') return { ...kind.withChoice(rest, choice, value, members, available) };
+      const rest = Object.fromEntries(
+        Object.entries(params).filter(([name]) => !(name in KEYS)),
+      ) as unknown as P;
+      if (choice === 'passage')
+        return { ...kind.withChoice(rest, choice, value, members, available) };
       if (value === 'none') return { ...rest, wedges: 'none' };
       const V = members.mortised.width;
       const out = asked ? kind.withChoice(rest, 'passage', 'through', members, available) : rest;
       return {
-        ...(out.corners === 'rounded' ? kind.withChoice(out, 'corners', 'squared', members, available) : out),
+        ...(out.corners === 'rounded'
+          ? kind.withChoice(out, 'corners', 'squared', members, available)
+          : out),
         wedges: 'wedged',
         wedgeKerf: available.step === 1 ? 1.5 : available.step,
         wedgeStop: roundTo(Math.min(6, out.tenonLength / 4), available.step, 'up'),

@@ -7,10 +7,16 @@ import type { Context, Method } from '../method.ts';
 /** Words at the beginning of a sentence. */
 export const capital = (words: string) => words.replace(/^./, (c) => c.toUpperCase());
 
-/** One set-up along the fence of the router table: every fence figure, at each the levels the cutter needs. */
+/**
+ * One set-up along the fence of the router table: every fence figure, at each the levels the cutter
+ * needs.
+ */
 export function along(
   { id, title, stage }: Pick<Method<never>, 'id' | 'title' | 'stage'>,
-  { table, cutter }: { readonly table: RouterTable; readonly cutter: Pick<RouterCutter, 'id' | 'level'> },
+  {
+    table,
+    cutter,
+  }: { readonly table: RouterTable; readonly cutter: Pick<RouterCutter, 'id' | 'level'> },
   fences: readonly LengthFigure[],
   height: LengthFigure,
   down: { readonly table: SeatFace; readonly fence: SeatFace; readonly words: string },
@@ -43,6 +49,9 @@ export function along(
       ),
     ),
     occurrences,
-    checks: [...checks, say('Raise the cutter a level at a time, all pieces through before it is raised again.')],
+    checks: [
+      ...checks,
+      say('Raise the cutter a level at a time, all pieces through before it is raised again.'),
+    ],
   };
 }

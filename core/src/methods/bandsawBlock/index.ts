@@ -8,8 +8,9 @@ import { missing, over } from '../refusal.ts';
 import { byDepth, shoulderDepth, shouldersLeft } from '../shoulders.ts';
 
 /**
- * Bandsaw, the piece on its edge, its length from a gauge block ahead of the blade: the end has left the block before the
- * teeth meet the wood, and the off-cut lies free between fence and blade. The stop for the depth stands beyond the blade.
+ * Bandsaw, the piece on its edge, its length from a gauge block ahead of the blade: the end has
+ * left the block before the teeth meet the wood, and the off-cut lies free between fence and blade.
+ * The stop for the depth stands beyond the blade.
  */
 export const bandsawBlock: Method<TenonFeature> = {
   id: 'bandsaw-block',
@@ -21,9 +22,20 @@ export const bandsawBlock: Method<TenonFeature> = {
     const [saw] = toolsOf(shop, 'bandsaw');
     const [block] = toolsOf(shop, 'stop-block');
     if (!saw || !block)
-      return [missing('stop block', 'Shoulders so need a bandsaw and a gauge block to clamp to its fence. Add them.')];
+      return [
+        missing(
+          'stop block',
+          'Shoulders so need a bandsaw and a gauge block to clamp to its fence. Add them.',
+        ),
+      ];
     return [
-      ...over(feature.length + block.thickness, saw.throat, 'tenonLength', 'tenon length', 'The fence would stand {value} from the blade; the throat takes {bound}.'), // prettier-ignore
+      ...over(
+        feature.length + block.thickness,
+        saw.throat,
+        'tenonLength',
+        'tenon length',
+        'The fence would stand {value} from the blade; the throat takes {bound}.',
+      ),
       ...shoulderStandsIn(feature, saw, shop),
     ];
   },
@@ -36,7 +48,16 @@ export const bandsawBlock: Method<TenonFeature> = {
     const s = block.thickness;
     const make = figuresFor(shop);
     const fence = make(
-      { id: 'fence', name: 'Fence', value: L + s, from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L} + gauge block {s}', { L, s }) }, // prettier-ignore
+      {
+        id: 'fence',
+        name: 'Fence',
+        value: L + s,
+        from: 'fence-face',
+        to: 'far-side',
+        rounding: 'down',
+        acts: 'length',
+        working: say('tenon length {L} + gauge block {s}', { L, s }),
+      },
       { scale: saw.fenceScale, beyond: kerf },
     );
     return byDepth(shouldersLeft(feature, context)).map((group): Setup => {
@@ -58,15 +79,22 @@ export const bandsawBlock: Method<TenonFeature> = {
         figures: [fence, stop],
         passes: group.map((g): Pass => ({
           id: g.down,
-          words: say(`${g.words.replace(' down', '')} towards the blade, worked end to the gauge block, then held square and fed until it meets the stop beyond the blade`), // prettier-ignore
+          words: say(
+            `${g.words.replace(' down', '')} towards the blade, worked end to the gauge block, then held square and fed until it meets the stop beyond the blade`,
+          ),
           seat: { 'block-face': 'worked-end', 'stop-face': g.down },
           figures: { across: fence.id, depth: stop.id },
         })),
         occurrences,
         checks: [
           say('Measure from the fence to the far side of the blade: the kerf lies in the waste.'),
-          say('The block, {s} thick, ends ahead of the teeth by more than the piece is deep: what is cut off then lies loose, and nothing holds it to the blade.', { s }), // prettier-ignore
-          say('The stop for the depth stands beyond the blade, away from the fence: the piece meets it, the off-cut never.'), // prettier-ignore
+          say(
+            'The block, {s} thick, ends ahead of the teeth by more than the piece is deep: what is cut off then lies loose, and nothing holds it to the blade.',
+            { s },
+          ),
+          say(
+            'The stop for the depth stands beyond the blade, away from the fence: the piece meets it, the off-cut never.',
+          ),
         ],
       };
     });

@@ -41,13 +41,17 @@ export const bandsawFlipped: Method<TenonFeature> = {
         figures: [figure, stop],
         passes: against.map((face) => ({
           id: face,
-          words: say(`Worked end first, ${FACE_WORDS[face]} to the fence, until the end meets the stop`),
+          words: say(
+            `Worked end first, ${FACE_WORDS[face]} to the fence, until the end meets the stop`,
+          ),
           seat: { 'fence-face': face, 'stop-face': 'worked-end' },
           figures: { across: figure.id, depth: stop.id },
         })),
         occurrences,
         checks: [
-          say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
+          say(
+            `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
+          ),
           ...nearFence([figure]),
           say('The stop is narrower than the fence setting: the waste must not meet it.'),
           say('Draw the piece back only with the blade stopped, or straight along the kerf.'),

@@ -8,8 +8,9 @@ import { missing } from '../refusal.ts';
 import { byDepth, shouldersOf } from '../shoulders.ts';
 
 /**
- * Bandsaw, the piece on its edge: its end along the fence sets the length, the stop behind the blade the depth. Only
- * where shoulders come first: later the waste would come loose between blade and fence.
+ * Bandsaw, the piece on its edge: its end along the fence sets the length, the stop behind the
+ * blade the depth. Only where shoulders come first: later the waste would come loose between blade
+ * and fence.
  */
 export const bandsawShoulders: Method<TenonFeature> = {
   id: 'bandsaw-shoulders',
@@ -19,11 +20,19 @@ export const bandsawShoulders: Method<TenonFeature> = {
   applies: () => true,
   refuse(feature, shop, { shouldersFirst }) {
     const [saw] = toolsOf(shop, 'bandsaw');
-    if (!saw) return [missing('bandsaw', 'The chest has no bandsaw. Add one, or crosscut on the table saw.')];
+    if (!saw)
+      return [
+        missing('bandsaw', 'The chest has no bandsaw. Add one, or crosscut on the table saw.'),
+      ];
     return [
       ...(shouldersFirst
         ? []
-        : [missing('order', 'The cheeks are cut first here, and the waste would come loose between blade and fence. Use a gauge block ahead of the blade.')]), // prettier-ignore
+        : [
+            missing(
+              'order',
+              'The cheeks are cut first here, and the waste would come loose between blade and fence. Use a gauge block ahead of the blade.',
+            ),
+          ]),
       ...shoulderStandsIn(feature, saw, shop),
     ];
   },
@@ -33,13 +42,32 @@ export const bandsawShoulders: Method<TenonFeature> = {
     const { length: L } = feature;
     const make = figuresFor(shop);
     const fence = make(
-      { id: 'fence', name: 'Fence', value: L, from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }, // prettier-ignore
+      {
+        id: 'fence',
+        name: 'Fence',
+        value: L,
+        from: 'fence-face',
+        to: 'far-side',
+        rounding: 'down',
+        acts: 'length',
+        working: say('tenon length {L}', { L }),
+      },
       { scale: saw.fenceScale, beyond: kerf },
     );
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const { depth, down } = group[0];
       const acts = down.endsWith('face') ? 'thickness' : 'width';
-      const stop = make({ id: 'stop', name: 'Stop', value: depth, from: 'tooth-tips', to: 'stop-face', rounding: 'down', acts, working: say('depth of the shoulder, {depth}', { depth }), counts: group.length > 1 ? 2 : 1 }); // prettier-ignore
+      const stop = make({
+        id: 'stop',
+        name: 'Stop',
+        value: depth,
+        from: 'tooth-tips',
+        to: 'stop-face',
+        rounding: 'down',
+        acts,
+        working: say('depth of the shoulder, {depth}', { depth }),
+        counts: group.length > 1 ? 2 : 1,
+      });
       return {
         id: `${joint}.bandsaw-shoulders.${group.map((g) => g.down).join('-')}`,
         method: bandsawShoulders.id,
@@ -49,7 +77,9 @@ export const bandsawShoulders: Method<TenonFeature> = {
         figures: [fence, stop],
         passes: group.map((g): Pass => ({
           id: g.down,
-          words: say(`${g.words.replace(' down', '')} towards the blade, worked end along the fence, until it meets the stop`), // prettier-ignore
+          words: say(
+            `${g.words.replace(' down', '')} towards the blade, worked end along the fence, until it meets the stop`,
+          ),
           seat: { 'fence-face': 'worked-end', 'stop-face': g.down },
           figures: { across: fence.id, depth: stop.id },
         })),

@@ -28,7 +28,17 @@ function sameDepths(feature: TenonFeature, shop: Shop, gauged: Gauged): SameDept
     const { depth } = sides[0]!;
     const faces = sides.some(({ down }) => down.endsWith('face'));
     const fence = figuresFor(shop)(
-      { id: `fence-${i + 1}`, name: 'Fence', value: depth, from: 'fence-face', to: 'far-side', rounding: 'down', acts: faces ? 'thickness' : 'width', working: say('shoulder {depth}; the kerf lies in it', { depth }), counts: sides.length > 1 ? 2 : 1 }, // prettier-ignore
+      {
+        id: `fence-${i + 1}`,
+        name: 'Fence',
+        value: depth,
+        from: 'fence-face',
+        to: 'far-side',
+        rounding: 'down',
+        acts: faces ? 'thickness' : 'width',
+        working: say('shoulder {depth}; the kerf lies in it', { depth }),
+        counts: sides.length > 1 ? 2 : 1,
+      },
       gauged,
     );
     return { fence, sides };
@@ -36,8 +46,8 @@ function sameDepths(feature: TenonFeature, shop: Shop, gauged: Gauged): SameDept
 }
 
 /**
- * Bandsaw, each side in turn to the fence with its waste between fence and blade: one fence for all shoulders of one
- * depth. The tenon is what they leave of the stock, whatever that measures.
+ * Bandsaw, each side in turn to the fence with its waste between fence and blade: one fence for all
+ * shoulders of one depth. The tenon is what they leave of the stock, whatever that measures.
  */
 export const bandsawWasteIn: Method<TenonFeature> = {
   id: 'bandsaw-waste-in',
@@ -51,15 +61,28 @@ export const bandsawWasteIn: Method<TenonFeature> = {
   applies: () => true,
   refuse(feature, shop) {
     if (!toolsOf(shop, 'bandsaw').length)
-      return [missing('bandsaw', 'The chest has no bandsaw. Add one, or cut the cheeks on the table saw.')];
-    const settings = sameDepths(feature, shop, {}).flatMap(
-      ({ fence, sides }) =>
-      sides.map(({ down }) => ({ name: down.endsWith('face') ? ('face' as const) : ('edge' as const), fence: fence.value })), // prettier-ignore
+      return [
+        missing(
+          'bandsaw',
+          'The chest has no bandsaw. Add one, or cut the cheeks on the table saw.',
+        ),
+      ];
+    const settings = sameDepths(feature, shop, {}).flatMap(({ fence, sides }) =>
+      sides.map(({ down }) => ({
+        name: down.endsWith('face') ? ('face' as const) : ('edge' as const),
+        fence: fence.value,
+      })),
     );
     const thinnest = Math.min(...settings.map(({ fence }) => fence)) - bandsawKerf(shop);
     return [
       ...bandsawRefusals(feature, settings, shop),
-      ...under(thinnest, THINNEST, 'faceShoulder', 'shoulder', 'Of the shoulder a strip {value} thick would stay between fence and blade; under {bound} it crumbles there. Turn its other side to the fence.'), // prettier-ignore
+      ...under(
+        thinnest,
+        THINNEST,
+        'faceShoulder',
+        'shoulder',
+        'Of the shoulder a strip {value} thick would stay between fence and blade; under {bound} it crumbles there. Turn its other side to the fence.',
+      ),
     ];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
@@ -67,27 +90,39 @@ export const bandsawWasteIn: Method<TenonFeature> = {
     const kerf = bandsawKerf(shop);
     const make = figuresFor(shop);
     const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
-    return sameDepths(feature, shop, { scale: saw.fenceScale, beyond: kerf }).map(({ fence, sides }, i): Setup => ({
-      id: `${joint}.bandsaw-waste-in.${i + 1}`,
-      method: bandsawWasteIn.id,
-      title: bandsawWasteIn.title,
-      ...onBandsaw(saw),
-      carrier: 'fence-and-far-stop',
-      figures: [fence, stop],
-      passes: sides.map(({ down }): Pass => ({
-        id: down,
-        words: say(`Worked end first, ${down.replace('-', ' ')} to the fence, until the end meets the stop beyond the blade`), // prettier-ignore
-        seat: { 'fence-face': down, 'stop-face': 'worked-end' },
-        figures: { across: fence.id, depth: stop.id },
-      })),
-      occurrences,
-      checks: [
-        say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
-        say('Measure from the fence to the far side of the blade: shoulder and kerf together leave the tenon.'),
-        say('The tenon is what the cuts leave of the stock: test on a piece of the same measured thickness.'),
-        ...nearFence([fence], kerf),
-        say('The strip stays on the piece until its shoulder is cut: the stop stands beyond the blade, where only the tenon meets it.'), // prettier-ignore
-      ],
-    }));
+    return sameDepths(feature, shop, { scale: saw.fenceScale, beyond: kerf }).map(
+      ({ fence, sides }, i): Setup => ({
+        id: `${joint}.bandsaw-waste-in.${i + 1}`,
+        method: bandsawWasteIn.id,
+        title: bandsawWasteIn.title,
+        ...onBandsaw(saw),
+        carrier: 'fence-and-far-stop',
+        figures: [fence, stop],
+        passes: sides.map(({ down }): Pass => ({
+          id: down,
+          words: say(
+            `Worked end first, ${down.replace('-', ' ')} to the fence, until the end meets the stop beyond the blade`,
+          ),
+          seat: { 'fence-face': down, 'stop-face': 'worked-end' },
+          figures: { across: fence.id, depth: stop.id },
+        })),
+        occurrences,
+        checks: [
+          say(
+            `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
+          ),
+          say(
+            'Measure from the fence to the far side of the blade: shoulder and kerf together leave the tenon.',
+          ),
+          say(
+            'The tenon is what the cuts leave of the stock: test on a piece of the same measured thickness.',
+          ),
+          ...nearFence([fence], kerf),
+          say(
+            'The strip stays on the piece until its shoulder is cut: the stop stands beyond the blade, where only the tenon meets it.',
+          ),
+        ],
+      }),
+    );
   },
 };

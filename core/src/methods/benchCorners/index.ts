@@ -4,7 +4,10 @@ import { byHand, handSetup } from '../byHand.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
-/** How far along the straight wall the chisel goes, so that no sliver stands where the round end begins, mm. */
+/**
+ * How far along the straight wall the chisel goes, so that no sliver stands where the round end
+ * begins, mm.
+ */
 const INTO_THE_WALL: Mm = 0.5;
 
 /** The round ends that a cutter leaves, squared with a chisel. */
@@ -38,13 +41,18 @@ export const squareEnds: Method<MortiseFeature> = {
               acts: into === 'end' ? 'width' : 'length',
               rounding: 'up',
               stays: true,
-              working: say('half the mortise {m}, and {more} along the wall: only the corners are pared', {
-                m,
-                more: INTO_THE_WALL,
-              }),
+              working: say(
+                'half the mortise {m}, and {more} along the wall: only the corners are pared',
+                {
+                  m,
+                  more: INTO_THE_WALL,
+                },
+              ),
             }),
           ],
-          checks: [say('The chisel lies flat on the routed wall; pare to the end line, not past it.')],
+          checks: [
+            say('The chisel lies flat on the routed wall; pare to the end line, not past it.'),
+          ],
         },
         'Pare the four corners of the mortise square, down to the floor',
         context,
@@ -64,7 +72,14 @@ export const roundEdges: Method<TenonFeature> = {
   refuse: () => [],
   setups({ rounding = [] }, _shop, context) {
     return rounding.map((tongue, i) => {
-      const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, nearLength, farLength } = tongue;
+      const {
+        faceShoulder: a,
+        thickness: t,
+        edgeShoulder: b,
+        width: w,
+        nearLength,
+        farLength,
+      } = tongue;
       const even = Math.abs(nearLength - farLength) < SAME;
       const setup = handSetup(
         {
@@ -126,9 +141,14 @@ export const roundEdges: Method<TenonFeature> = {
               'tongue-end',
               farLength < nearLength ? 'haunch' : 'shoulder',
               'length',
-              say(farLength < nearLength ? 'the tenon as far as the haunch, {farLength}' : 'tenon length {farLength}', {
-                farLength,
-              }),
+              say(
+                farLength < nearLength
+                  ? 'the tenon as far as the haunch, {farLength}'
+                  : 'tenon length {farLength}',
+                {
+                  farLength,
+                },
+              ),
             ),
             ...(even
               ? []
@@ -149,7 +169,11 @@ export const roundEdges: Method<TenonFeature> = {
                   ),
                 ]),
           ],
-          checks: [say('Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.')],
+          checks: [
+            say(
+              'Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.',
+            ),
+          ],
         },
         'Round the four long edges of the tenon with rasp or file, up to the shoulder',
         context,

@@ -2,21 +2,35 @@ import type { MortiseFeature } from '../../joints/index.ts';
 import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type BoringBit, type Shop } from '../../tooling/index.ts';
 import { say, type Mm, type Sentence } from '../../units/index.ts';
-import { bitRefusals, bySide, onDrillPress, pressRefusals, rowOf, seatOf, type Hole } from '../boring.ts';
+import {
+  bitRefusals,
+  bySide,
+  onDrillPress,
+  pressRefusals,
+  rowOf,
+  seatOf,
+  type Hole,
+} from '../boring.ts';
 import { handSetup } from '../byHand.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 import { missing } from '../refusal.ts';
 import { mortiseLies } from '../stopSide.ts';
 
-/** The widest bit that goes into the mortise, reaches its floor and leaves its end holes far enough apart. */
+/**
+ * The widest bit that goes into the mortise, reaches its floor and leaves its end holes far enough
+ * apart.
+ */
 const bitFor = (feature: MortiseFeature, shop: Shop): BoringBit | undefined => {
   const { width: m, length: l, depth: D } = feature;
   /** As far as its row comes to lie off, it may not reach over either wall. */
   const off = 2 * Math.abs(acrossOf(feature, shop).set.error);
   return toolsOf(shop, 'boring-bit')
     .filter(
-      (b) => b.diameter <= Math.min(m - off, l) + SAME && b.length >= D - SAME && rowOf(l - b.diameter, b.diameter),
+      (b) =>
+        b.diameter <= Math.min(m - off, l) + SAME &&
+        b.length >= D - SAME &&
+        rowOf(l - b.diameter, b.diameter),
     )
     .sort((a, b) => b.diameter - a.diameter)[0];
 };
@@ -53,7 +67,10 @@ export const boreAndChisel: Method<MortiseFeature> = {
   applies: (feature) => feature.ends !== 'fitted' && feature.into !== 'end',
   refuse(feature, shop) {
     const [press] = toolsOf(shop, 'drill-press');
-    if (!press) return [missing('drill press', 'The chest has no drill press. Rout the mortise, or add one.')];
+    if (!press)
+      return [
+        missing('drill press', 'The chest has no drill press. Rout the mortise, or add one.'),
+      ];
     const bit = bitFor(feature, shop);
     if (!bit) return [noBit(feature, shop)];
     const hole = holeOf(feature);
@@ -67,7 +84,10 @@ export const boreAndChisel: Method<MortiseFeature> = {
               dimension: 'position',
               value: feature.start,
               bound: 0,
-              message: say('The row of holes would run out there by {out}, past the end. Leave a horn at least that much longer.', { out: -feature.start }), // prettier-ignore
+              message: say(
+                'The row of holes would run out there by {out}, past the end. Leave a horn at least that much longer.',
+                { out: -feature.start },
+              ),
             },
           ]
         : []),
@@ -90,17 +110,51 @@ export const boreAndChisel: Method<MortiseFeature> = {
       rounding: 'down',
       acts: 'width',
       working: feature.through
-        ? say('through the piece {V} and {past} into the scrap under it', { V: stock.width, past: D - stock.width })
+        ? say('through the piece {V} and {past} into the scrap under it', {
+            V: stock.width,
+            past: D - stock.width,
+          })
         : say('mortise depth {D}; the bit’s point goes {lead} farther', { D, lead: bit.lead }),
     });
     const row = rowOf(l - d, d)!;
     const span = row.at(-1)!;
     const lies = mortiseLies();
     const bored = bySide(context.occurrences, lies).map(([side, here]): Setup => {
-      const stop = (id: string, name: string, value: Mm, rounding: 'up' | 'down', working: Sentence) =>
-        make({ id, name, value, from: `${side}-end-stop`, to: 'centre-of-bit', rounding, acts: 'length', working });
-      const near = stop('stop-near', 'Near end, end stop or mark', q + d / 2, 'up', say('layout end to mortise {q} + half the bit {half}', { q, half: d / 2 })); // prettier-ignore
-      const far = stop('stop-far', 'Far end, end stop or mark', q + l - d / 2, 'down', say('layout end to mortise {q} + its length {l} − half the bit {half}', { q, l, half: d / 2 })); // prettier-ignore
+      const stop = (
+        id: string,
+        name: string,
+        value: Mm,
+        rounding: 'up' | 'down',
+        working: Sentence,
+      ) =>
+        make({
+          id,
+          name,
+          value,
+          from: `${side}-end-stop`,
+          to: 'centre-of-bit',
+          rounding,
+          acts: 'length',
+          working,
+        });
+      const near = stop(
+        'stop-near',
+        'Near end, end stop or mark',
+        q + d / 2,
+        'up',
+        say('layout end to mortise {q} + half the bit {half}', { q, half: d / 2 }),
+      );
+      const far = stop(
+        'stop-far',
+        'Far end, end stop or mark',
+        q + l - d / 2,
+        'down',
+        say('layout end to mortise {q} + its length {l} − half the bit {half}', {
+          q,
+          l,
+          half: d / 2,
+        }),
+      );
       const pass = (id: string, words: Sentence, at: string, off = 0): Pass => ({
         id,
         words,
@@ -117,17 +171,32 @@ export const boreAndChisel: Method<MortiseFeature> = {
         figures: row.length === 1 ? [across, near, depth] : [across, near, far, depth],
         passes: [
           pass('near-end', say('Near end, layout end against the stop'), near.id),
-          ...(row.length === 1 ? [] : [pass('far-end', say('Far end, layout end against the stop'), far.id)]),
-          ...row.slice(1, -1).map(
-            (at, i) =>
-            pass(`between-${i + 1}`, say('Between, the piece drawn {off} off the far-end stop', { off: span - at }), far.id, span - at), // prettier-ignore
-          ),
+          ...(row.length === 1
+            ? []
+            : [pass('far-end', say('Far end, layout end against the stop'), far.id)]),
+          ...row
+            .slice(1, -1)
+            .map((at, i) =>
+              pass(
+                `between-${i + 1}`,
+                say('Between, the piece drawn {off} off the far-end stop', { off: span - at }),
+                far.id,
+                span - at,
+              ),
+            ),
         ],
         occurrences: here,
         checks: [
-          say('The bit, {d}, goes into the mortise, {m}, and leaves the rest to the chisel.', { d, m }),
-          say('Depth counts from where the bit has its full diameter; its point leaves dimples in the floor.'),
-          ...(feature.through ? [say('A scrap lies under the piece: the bit comes out into it.')] : []),
+          say('The bit, {d}, goes into the mortise, {m}, and leaves the rest to the chisel.', {
+            d,
+            m,
+          }),
+          say(
+            'Depth counts from where the bit has its full diameter; its point leaves dimples in the floor.',
+          ),
+          ...(feature.through
+            ? [say('A scrap lies under the piece: the bit comes out into it.')]
+            : []),
         ],
       };
     });
@@ -145,7 +214,9 @@ export const boreAndChisel: Method<MortiseFeature> = {
             say(
               'Walls first, the chisel’s back flat against a block clamped on the line; then the ends, a little at a time.',
             ),
-            say('A square down each wall and a depth stick in the corners: nothing may stand proud inside.'),
+            say(
+              'A square down each wall and a depth stick in the corners: nothing may stand proud inside.',
+            ),
           ],
         },
         'Pare walls and ends to their lines, down to the floor',
@@ -158,7 +229,11 @@ export const boreAndChisel: Method<MortiseFeature> = {
 
 function noBit({ width: m, length: l, depth: D }: MortiseFeature, shop: Shop): Refusal {
   const bits = toolsOf(shop, 'boring-bit');
-  if (!bits.length) return missing('boring bit', 'The chest has no boring bit. Add one a little narrower than the mortise.'); // prettier-ignore
+  if (!bits.length)
+    return missing(
+      'boring bit',
+      'The chest has no boring bit. Add one a little narrower than the mortise.',
+    );
   const narrow = bits.filter((b) => b.diameter <= m + SAME);
   const reach = Math.max(0, ...narrow.map((b) => b.length));
   if (narrow.length && reach < D - SAME)
@@ -167,7 +242,10 @@ function noBit({ width: m, length: l, depth: D }: MortiseFeature, shop: Shop): R
       dimension: 'mortise depth',
       value: D,
       bound: reach,
-      message: say('The mortise is {D} deep; the longest bit that goes into it reaches {reach}. Make it shallower, or add a longer bit.', { D, reach }), // prettier-ignore
+      message: say(
+        'The mortise is {D} deep; the longest bit that goes into it reaches {reach}. Make it shallower, or add a longer bit.',
+        { D, reach },
+      ),
     };
   const least = Math.min(...bits.map((b) => b.diameter));
   return {
@@ -175,6 +253,9 @@ function noBit({ width: m, length: l, depth: D }: MortiseFeature, shop: Shop): R
     dimension: 'mortise width',
     value: m,
     bound: least,
-    message: say('No bit fits a mortise {m} by {l}; the smallest is {least}. Chop it by hand, or add a smaller bit.', { m, l, least }), // prettier-ignore
+    message: say(
+      'No bit fits a mortise {m} by {l}; the smallest is {least}. Chop it by hand, or add a smaller bit.',
+      { m, l, least },
+    ),
   };
 }

@@ -24,8 +24,8 @@ const gearFor = (feature: MortiseFeature, shop: Shop): Guided | undefined =>
   guidedBy(feature, shop, (c) => c.diameter < feature.width / 2 - SAME);
 
 /**
- * The widest bit that stays off the walls and leaves nothing between the router's two cuts: its holes stand so near that
- * where two of them meet they are still as wide as what the cutter leaves.
+ * The widest bit that stays off the walls and leaves nothing between the router's two cuts: its
+ * holes stand so near that where two of them meet they are still as wide as what the cutter leaves.
  */
 function rowFor(
   { width: m, length: l, depth, stock, through }: MortiseFeature,
@@ -36,7 +36,10 @@ function rowFor(
   const [deep, most] = through ? [stock.width / 2 + OVERLAP, Infinity] : [depth, stock.width];
   const reach = (bit: BoringBit) => deep <= bit.length + SAME && deep + bit.lead <= most + SAME;
   return toolsOf(shop, 'boring-bit')
-    .filter((bit) => bit.diameter <= Math.min(m - OFF_THE_WALLS, l) && bit.diameter > strip + SAME && reach(bit))
+    .filter(
+      (bit) =>
+        bit.diameter <= Math.min(m - OFF_THE_WALLS, l) && bit.diameter > strip + SAME && reach(bit),
+    )
     .sort((a, b) => b.diameter - a.diameter)
     .flatMap((bit): Row[] => {
       const pitch = Math.sqrt(bit.diameter ** 2 - strip ** 2);
@@ -48,8 +51,8 @@ function rowFor(
 }
 
 /**
- * By portable tools alone: a row of holes bored by hand, then a router with an edge guide trims both walls, from one face
- * and the other, with a cutter that needn't reach the middle.
+ * By portable tools alone: a row of holes bored by hand, then a router with an edge guide trims
+ * both walls, from one face and the other, with a cutter that needn't reach the middle.
  */
 export const boreAndRout: Method<MortiseFeature> = {
   id: 'bore-and-rout',
@@ -59,17 +62,38 @@ export const boreAndRout: Method<MortiseFeature> = {
   applies: ({ into, ends }) => into !== 'end' && ends === 'squared',
   refuse(feature, shop) {
     if (!toolsOf(shop, 'router').length)
-      return [missing('router', 'The chest has no plunge router. Add one, or bore and chisel the mortise.')];
+      return [
+        missing(
+          'router',
+          'The chest has no plunge router. Add one, or bore and chisel the mortise.',
+        ),
+      ];
     const gear = gearFor(feature, shop);
     const { width: m, depth: D } = feature;
     if (!gear)
       return [
-        { path: 'mortiseWidth', dimension: 'mortise width', value: m, message: say('No cutter narrower than half the mortise, {half}, reaches {D}. One that is wider makes it without boring.', { half: m / 2, D }) }, // prettier-ignore
+        {
+          path: 'mortiseWidth',
+          dimension: 'mortise width',
+          value: m,
+          message: say(
+            'No cutter narrower than half the mortise, {half}, reaches {D}. One that is wider makes it without boring.',
+            { half: m / 2, D },
+          ),
+        },
       ];
     const { diameter } = gear.cutter;
     if (!rowFor(feature, shop, diameter))
       return [
-        { path: 'mortiseWidth', dimension: 'mortise width', value: m, message: say('Between two cuts of {diameter} there stay {strip}, and no bit here that goes into the mortise, {m}, bores them out down to {D}. Add one, or a wider cutter.', { diameter, strip: m - 2 * diameter, m, D }) }, // prettier-ignore
+        {
+          path: 'mortiseWidth',
+          dimension: 'mortise width',
+          value: m,
+          message: say(
+            'Between two cuts of {diameter} there stay {strip}, and no bit here that goes into the mortise, {m}, bores them out down to {D}. Add one, or a wider cutter.',
+            { diameter, strip: m - 2 * diameter, m, D },
+          ),
+        },
       ];
     return pastEnd(feature);
   },
@@ -81,18 +105,67 @@ export const boreAndRout: Method<MortiseFeature> = {
   },
 };
 
-function bored(feature: MortiseFeature, { bit, holes, sides }: Row, shop: Shop, context: Context): Setup {
+function bored(
+  feature: MortiseFeature,
+  { bit, holes, sides }: Row,
+  shop: Shop,
+  context: Context,
+): Setup {
   const { wall: p, width: m, start: q, length: l, stock } = feature;
   const r = bit.diameter / 2;
-  /** The router trims both ends and, from both sides, the middle: these lines only have to stay inside what it leaves. */
+  /**
+   * The router trims both ends and, from both sides, the middle: these lines only have to stay
+   * inside what it leaves.
+   */
   const line = figuresFor(shop);
-  const first = line({ id: 'first', name: 'First centre', value: q + r, from: 'layout-end', to: 'hole-along', acts: 'length', rounding: 'up', stays: true, working: say('layout end to mortise {q} + half the bit {r}', { q, r }) }); // prettier-ignore
-  const last = line({ id: 'last', name: 'Last centre', value: q + l - r, from: 'layout-end', to: 'last-hole', acts: 'length', rounding: 'down', stays: true, working: say('layout end to mortise {q} + its length {l} − half the bit {r}', { q, l, r }) }); // prettier-ignore
+  const first = line({
+    id: 'first',
+    name: 'First centre',
+    value: q + r,
+    from: 'layout-end',
+    to: 'hole-along',
+    acts: 'length',
+    rounding: 'up',
+    stays: true,
+    working: say('layout end to mortise {q} + half the bit {r}', { q, r }),
+  });
+  const last = line({
+    id: 'last',
+    name: 'Last centre',
+    value: q + l - r,
+    from: 'layout-end',
+    to: 'last-hole',
+    acts: 'length',
+    rounding: 'down',
+    stays: true,
+    working: say('layout end to mortise {q} + its length {l} − half the bit {r}', { q, l, r }),
+  });
   const half = stock.width / 2;
   const depth =
     sides === 2
-      ? line({ id: 'depth', name: 'Depth', value: half + OVERLAP, from: 'entry-edge', to: 'hole-floor', acts: 'width', rounding: 'up', stays: true, working: say('half the piece, {half}, and {past} past its middle', { half, past: OVERLAP }) }) // prettier-ignore
-      : byHand('depth', 'Depth', feature.depth, 'entry-edge', 'hole-floor', 'width', say('mortise depth {D}', { D: feature.depth })); // prettier-ignore
+      ? line({
+          id: 'depth',
+          name: 'Depth',
+          value: half + OVERLAP,
+          from: 'entry-edge',
+          to: 'hole-floor',
+          acts: 'width',
+          rounding: 'up',
+          stays: true,
+          working: say('half the piece, {half}, and {past} past its middle', {
+            half,
+            past: OVERLAP,
+          }),
+        })
+      : byHand(
+          'depth',
+          'Depth',
+          feature.depth,
+          'entry-edge',
+          'hole-floor',
+          'width',
+          say('mortise depth {D}', { D: feature.depth }),
+        );
   const pitch = holes > 1 ? (last.set.value - first.set.value) / (holes - 1) : 0;
   return {
     ...handSetup(
@@ -105,13 +178,26 @@ function bored(feature: MortiseFeature, { bit, holes, sides }: Row, shop: Shop, 
         figures: [
           first,
           last,
-          byHand('across', 'Line of the centres', p + m / 2, 'reference-face', 'hole-across', 'thickness', say('near wall {p} + half the mortise {half}', { p, half: m / 2 })), // prettier-ignore
+          byHand(
+            'across',
+            'Line of the centres',
+            p + m / 2,
+            'reference-face',
+            'hole-across',
+            'thickness',
+            say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
+          ),
           depth,
         ],
         checks: [
           ...(holes > 1 ? [say(`${holes} holes, {pitch} from centre to centre.`, { pitch })] : []),
-          say('The bit, {d}, stays off both walls: the router trims them. The point goes {lead} deeper and may leave dimples.', { d: bit.diameter, lead: bit.lead }), // prettier-ignore
-          ...(sides === 2 ? [say('Mark both sides from the same end and the same face, and bore from both.')] : []),
+          say(
+            'The bit, {d}, stays off both walls: the router trims them. The point goes {lead} deeper and may leave dimples.',
+            { d: bit.diameter, lead: bit.lead },
+          ),
+          ...(sides === 2
+            ? [say('Mark both sides from the same end and the same face, and bore from both.')]
+            : []),
         ],
       },
       `Bore the row at its marked centres, square to the surface${sides === 2 ? ', half from each side' : ', down to the flag'}`,

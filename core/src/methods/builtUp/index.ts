@@ -9,11 +9,18 @@ const CHECKS: Sentence[] = [
   say(
     'Ends and gaps are sawn before the glue: nothing of the joint is cut after. Glue two layers, then the third on the pair; squeeze-out is planed off with the edges.',
   ),
-  say('Dry run first; a spacer as wide as the mating part, waxed, keeps the gap and comes out when the clamps do.'),
-  say('Grain of all layers along the piece; plane all of one layer from one board, to one thickness.'),
+  say(
+    'Dry run first; a spacer as wide as the mating part, waxed, keeps the gap and comes out when the clamps do.',
+  ),
+  say(
+    'Grain of all layers along the piece; plane all of one layer from one board, to one thickness.',
+  ),
 ];
 
-/** Layers glued so that what a saw would take away was never there: the figures are the layers' sizes and offsets. */
+/**
+ * Layers glued so that what a saw would take away was never there: the figures are the layers'
+ * sizes and offsets.
+ */
 const layered = (
   base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures'>,
   words: string,
@@ -42,9 +49,41 @@ export const builtUpTenon: Method<TenonFeature> = {
         carrier: 'hand-saw',
         stage: 'cheeks',
         figures: [
-          ...(a > SAME ? [byHand('near-cheek', 'First layer', a, 'reference-face', 'near-cheek', 'thickness', say('face shoulder {a}', { a }))] : []), // prettier-ignore
-          ...(a + t < T - SAME ? [byHand('far-cheek', a > SAME ? 'First two layers' : 'First layer', a + t, 'reference-face', 'far-cheek', 'thickness', say('face shoulder {a} + tenon {t}', { a, t }))] : []), // prettier-ignore
-          byHand('shoulder', 'Outer layers set back', L, 'tip', 'shoulder', 'length', say('tenon length {L}', { L })),
+          ...(a > SAME
+            ? [
+                byHand(
+                  'near-cheek',
+                  'First layer',
+                  a,
+                  'reference-face',
+                  'near-cheek',
+                  'thickness',
+                  say('face shoulder {a}', { a }),
+                ),
+              ]
+            : []),
+          ...(a + t < T - SAME
+            ? [
+                byHand(
+                  'far-cheek',
+                  a > SAME ? 'First two layers' : 'First layer',
+                  a + t,
+                  'reference-face',
+                  'far-cheek',
+                  'thickness',
+                  say('face shoulder {a} + tenon {t}', { a, t }),
+                ),
+              ]
+            : []),
+          byHand(
+            'shoulder',
+            'Outer layers set back',
+            L,
+            'tip',
+            'shoulder',
+            'length',
+            say('tenon length {L}', { L }),
+          ),
         ],
       },
       'Glue the layers, the tenon’s as long as the piece, the others set back from its end',
@@ -72,9 +111,33 @@ export const builtUpSlot: Method<SlotFeature> = {
         carrier: 'saw-and-chisel',
         stage: 'slot',
         figures: [
-          byHand('near', 'First layer', p, 'reference-face', 'near-wall', 'thickness', say('near wall {p}', { p })),
-          byHand('far', 'First two layers', p + m, 'reference-face', 'far-wall', 'thickness', say('near wall {p} + slot {m}', { p, m })), // prettier-ignore
-          byHand('floor', 'Middle layer set back', depth, 'tip', 'floor', 'length', say('depth of the slot, {depth}', { depth })), // prettier-ignore
+          byHand(
+            'near',
+            'First layer',
+            p,
+            'reference-face',
+            'near-wall',
+            'thickness',
+            say('near wall {p}', { p }),
+          ),
+          byHand(
+            'far',
+            'First two layers',
+            p + m,
+            'reference-face',
+            'far-wall',
+            'thickness',
+            say('near wall {p} + slot {m}', { p, m }),
+          ),
+          byHand(
+            'floor',
+            'Middle layer set back',
+            depth,
+            'tip',
+            'floor',
+            'length',
+            say('depth of the slot, {depth}', { depth }),
+          ),
         ],
       },
       'Glue the layers, the middle one set back from the end',
@@ -92,7 +155,8 @@ export const builtUpMortise: Method<MortiseFeature> = {
   stage: 'mortise',
   traits: ['layered'],
   also: ['square-ends'],
-  applies: ({ through, ends, start, follows }) => (through ?? false) && ends === 'squared' && start > SAME && !follows,
+  applies: ({ through, ends, start, follows }) =>
+    (through ?? false) && ends === 'squared' && start > SAME && !follows,
   refuse: () => [],
   setups(feature, _shop, context) {
     const { start, length, wall: p, width: m, stock } = feature;

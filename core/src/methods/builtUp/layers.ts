@@ -33,7 +33,10 @@ function lengthsLeft(length: Mm, missing: readonly Stretch[]): Stretch[] {
 }
 
 /** The lengths a layer is cut in, one after the other, with what stays open between them. */
-function told(name: string, left: readonly Stretch[]): { text: string; lengths: Record<string, Mm> } {
+function told(
+  name: string,
+  left: readonly Stretch[],
+): { text: string; lengths: Record<string, Mm> } {
   const lengths: Record<string, Mm> = {};
   const named = left.map(([from, to], i) => {
     lengths[`${name}${i}`] = to - from;
@@ -45,14 +48,17 @@ function told(name: string, left: readonly Stretch[]): { text: string; lengths: 
   return { text: named.join(', '), lengths };
 }
 
-/** How long the layers of a piece are, with all its joints that are laid up in them, and how wide until they are planed. */
+/**
+ * How long the layers of a piece are, with all its joints that are laid up in them, and how wide
+ * until they are planed.
+ */
 function layerWords(setups: readonly Layered[]): Sentence {
   const { length, width } = setups[0]!.layers.stock;
   const left = (which: Layers['which']) =>
     lengthsLeft(length, setups.filter(({ layers }) => layers.which === which).flatMap(missingIn));
   const [middle, outer] = [told('middle', left('middle')), told('outer', left('outer'))];
   const inTurn = left('middle').length > 1 ? 'the middle one, from end A, ' : 'the middle one ';
-  const text = `Outer layers ${outer.text} long, ${inTurn}${middle.text}; all of them {wide} wide until they are glued, planed to {width} after.`; // prettier-ignore
+  const text = `Outer layers ${outer.text} long, ${inTurn}${middle.text}; all of them {wide} wide until they are glued, planed to {width} after.`;
   return say(text, { ...middle.lengths, ...outer.lengths, wide: width + 2 * TO_PLANE, width });
 }
 
@@ -63,16 +69,19 @@ const layersOf = ({ layers, occurrences: [at] }: Layered): string =>
   JSON.stringify([at!.part, at!.pieces ?? [], at!.turned ?? false, linesOf(layers)]);
 
 /**
- * Adds to everything laid up of layers how long they are: a piece with a mortise and a slot at its end has its layers
- * cut once, for both.
+ * Adds to everything laid up of layers how long they are: a piece with a mortise and a slot at its
+ * end has its layers cut once, for both.
  * @param cards set-ups of each card; those without layers come back as they are
  */
 export function withLayers(cards: readonly (readonly Setup[])[]): (readonly Setup[])[] {
   const layered = cards.flat().filter(isLayered);
   if (layered.length === 0) return [...cards];
-  const among = (setup: Layered) => layerWords(layered.filter((one) => layersOf(one) === layersOf(setup)));
+  const among = (setup: Layered) =>
+    layerWords(layered.filter((one) => layersOf(one) === layersOf(setup)));
   return cards.map((setups) => {
     if (!setups.some(isLayered)) return setups;
-    return setups.map((setup) => (isLayered(setup) ? { ...setup, checks: [among(setup), ...setup.checks] } : setup));
+    return setups.map((setup) =>
+      isLayered(setup) ? { ...setup, checks: [among(setup), ...setup.checks] } : setup,
+    );
   });
 }

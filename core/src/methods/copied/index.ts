@@ -1,6 +1,12 @@
 import type { MortiseFeature, RoundTenonFeature, TenonFeature } from '../../joints/index.ts';
 import type { LengthFigure, Refusal, Setup } from '../../setups/index.ts';
-import { toolsOf, type Bearing, type CopyRouter, type RouterCutter, type Shop } from '../../tooling/index.ts';
+import {
+  toolsOf,
+  type Bearing,
+  type CopyRouter,
+  type RouterCutter,
+  type Shop,
+} from '../../tooling/index.ts';
 import { say, type Mm, type Rounding, type Sentence } from '../../units/index.ts';
 import { cuttersReaching, fittingCutters } from '../cutters.ts';
 import { bitesOf, inLevels, plunged } from '../levels.ts';
@@ -16,7 +22,10 @@ interface Gear {
 }
 
 /** The machine and what would follow the template; the largest of the cutters leads. */
-function gearWith(shop: Shop, cutters: (machine: CopyRouter) => readonly RouterCutter[]): Gear | undefined {
+function gearWith(
+  shop: Shop,
+  cutters: (machine: CopyRouter) => readonly RouterCutter[],
+): Gear | undefined {
   const [machine] = toolsOf(shop, 'copy-router');
   const [follower] = toolsOf(shop, 'bearing');
   const [cutter] = machine ? cutters(machine) : [];
@@ -27,10 +36,18 @@ const mortiseGear = (feature: MortiseFeature, shop: Shop) =>
   gearWith(shop, (machine) => fittingCutters(feature, shop, machine));
 
 const tenonGear = ({ length }: TenonFeature, shop: Shop) =>
-  gearWith(shop, (machine) => cuttersReaching(length, shop, machine).sort((a, b) => b.diameter - a.diameter));
+  gearWith(shop, (machine) =>
+    cuttersReaching(length, shop, machine).sort((a, b) => b.diameter - a.diameter),
+  );
 
 /** What the chest lacks, or a cut deeper or wider than the machine makes. */
-function limits(gear: Gear | undefined, shop: Shop, depth: [Mm, string], along: Mm, across: Mm): Refusal[] {
+function limits(
+  gear: Gear | undefined,
+  shop: Shop,
+  depth: [Mm, string],
+  along: Mm,
+  across: Mm,
+): Refusal[] {
   if (!toolsOf(shop, 'copy-router').length)
     return [
       missing(
@@ -41,7 +58,12 @@ function limits(gear: Gear | undefined, shop: Shop, depth: [Mm, string], along: 
   if (!toolsOf(shop, 'bearing').length)
     return [missing('follower', 'The chest has no bearing to follow a template with. Add one.')];
   if (!gear)
-    return [missing('cutter', 'No cutter here suits the copying router and reaches so deep. Add a longer one.')];
+    return [
+      missing(
+        'cutter',
+        'No cutter here suits the copying router and reaches so deep. Add a longer one.',
+      ),
+    ];
   const { machine } = gear;
   const [value, path] = depth;
   return [
@@ -193,7 +215,9 @@ function copied(
           ` by one ${machine.ratio === 1 ? 'whole' : `in ${machine.ratio}`}.`,
         { G: follower.outside },
       ),
-      say(`The template is ${machine.ratio} to 1: a slip of the file counts one in ${machine.ratio} in the work.`),
+      say(
+        `The template is ${machine.ratio} to 1: a slip of the file counts one in ${machine.ratio} in the work.`,
+      ),
       ...checks,
     ],
   };
@@ -245,7 +269,11 @@ export const copiedMortise: Method<MortiseFeature> = {
         rounding: 'nearest',
         working: say('layout end to mortise {q} + half its length {half}', { q, half: l / 2 }),
       },
-      depth: { value: D, working: say('mortise depth {D}', { D }), ...(feature.sunk && { from: feature.sunk }) },
+      depth: {
+        value: D,
+        working: say('mortise depth {D}', { D }),
+        ...(feature.sunk && { from: feature.sunk }),
+      },
     };
     /**
      * A cutter narrower than the mortise leaves its ends full round where those of the opening are.
@@ -260,9 +288,21 @@ export const copiedMortise: Method<MortiseFeature> = {
             ),
           ]
         : []),
-      ...(feature.through ? [say('A backing piece on the far side: the cutter comes out into it.')] : []),
+      ...(feature.through
+        ? [say('A backing piece on the far side: the cutter comes out into it.')]
+        : []),
     ];
-    return [copied(copiedMortise, gear, sizes, round ? 'round-opening' : 'opening', shop, context, checks)];
+    return [
+      copied(
+        copiedMortise,
+        gear,
+        sizes,
+        round ? 'round-opening' : 'opening',
+        shop,
+        context,
+        checks,
+      ),
+    ];
   },
 };
 
@@ -319,17 +359,26 @@ export const copiedTenon: Method<TenonFeature> = {
       depth: { value: L, working: say('tenon length {L}', { L }) },
     };
     const checks = [
-      say('The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.', { r: t / 2 }),
+      say('The block’s two ends are full rounds: the tenon’s edges come out rounded to {r}.', {
+        r: t / 2,
+      }),
     ];
     return [copied(copiedTenon, gear, sizes, 'block', shop, context, checks)];
   },
 };
 
 const roundGear = ({ length }: RoundTenonFeature, shop: Shop) =>
-  gearWith(shop, (machine) => cuttersReaching(length, shop, machine).sort((a, b) => b.diameter - a.diameter));
+  gearWith(shop, (machine) =>
+    cuttersReaching(length, shop, machine).sort((a, b) => b.diameter - a.diameter),
+  );
 
 /** What one disc makes with each of the other cutters: a family of diameters. */
-function familyOf(disc: Mm, { machine, cutter, follower }: Gear, length: Mm, shop: Shop): Sentence[] {
+function familyOf(
+  disc: Mm,
+  { machine, cutter, follower }: Gear,
+  length: Mm,
+  shop: Shop,
+): Sentence[] {
   const others = cuttersReaching(length, shop, machine)
     .filter(({ id }) => id !== cutter.id)
     .map(({ diameter: d }) => ({ d, made: (disc + follower.outside) / machine.ratio - d }))
@@ -343,7 +392,10 @@ function familyOf(disc: Mm, { machine, cutter, follower }: Gear, length: Mm, sho
     ]),
   );
   return [
-    say(`The same disc makes ${others.map((_, i) => `{made${i}} with a cutter of {d${i}}`).join(', ')}.`, lengths),
+    say(
+      `The same disc makes ${others.map((_, i) => `{made${i}} with a cutter of {d${i}}`).join(', ')}.`,
+      lengths,
+    ),
   ];
 }
 
@@ -384,8 +436,16 @@ export const copiedRound: Method<RoundTenonFeature> = {
     const sizes: Sizes = {
       width: disc,
       length: disc,
-      across: { value: fromFace, rounding: 'nearest', working: say('axis from the face {fromFace}', { fromFace }) },
-      along: { value: fromEdge, rounding: 'nearest', working: say('axis from the edge {fromEdge}', { fromEdge }) },
+      across: {
+        value: fromFace,
+        rounding: 'nearest',
+        working: say('axis from the face {fromFace}', { fromFace }),
+      },
+      along: {
+        value: fromEdge,
+        rounding: 'nearest',
+        working: say('axis from the edge {fromEdge}', { fromEdge }),
+      },
       depth: { value: L, working: say('tenon length {L}', { L }) },
     };
     const shoulder = fromFace - diameter / 2;

@@ -5,7 +5,14 @@ import { say, type Mm, type Scale } from '../../units/index.ts';
 import { overBlade } from '../blades.ts';
 import { figuresFor, mateFace, ruleStep, type Context, type Method } from '../method.ts';
 import { missing, over, under } from '../refusal.ts';
-import { byDepth, shoulderChecks, shoulderDepth, shouldersLeft, shouldersOf, type Shoulder } from '../shoulders.ts';
+import {
+  byDepth,
+  shoulderChecks,
+  shoulderDepth,
+  shouldersLeft,
+  shouldersOf,
+  type Shoulder,
+} from '../shoulders.ts';
 
 /** What a piece lies on, and the scale of a height over it: the saw’s own counts from its table. */
 interface Bed {
@@ -49,7 +56,12 @@ export const crosscutShoulders: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0];
     const block = toolsOf(shop, 'stop-block')[0];
     if (!saw || !block)
-      return [missing('stop block', 'Shoulders need a table saw with a mitre gauge and a stop block. Add them.')];
+      return [
+        missing(
+          'stop block',
+          'Shoulders need a table saw with a mitre gauge and a stop block. Add them.',
+        ),
+      ];
     return [
       ...over(
         feature.length + block.thickness,
@@ -103,7 +115,9 @@ export const crosscutShoulders: Method<TenonFeature> = {
       })),
       occurrences,
       checks: [
-        say('Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.'),
+        say(
+          'Measure to the far side of the blade, the side away from the fence: the kerf lies in the waste.',
+        ),
         say('The block ends well ahead of the teeth; a notch at its foot keeps dust out.'),
         ...shoulderChecks(feature, teeth),
       ],
@@ -137,11 +151,20 @@ export const sledShoulders: Method<TenonFeature> = {
   applies: () => true,
   refuse(feature, shop, { shouldersFirst }) {
     const [saw] = toolsOf(shop, 'table-saw');
-    if (!saw) return [missing('table saw', 'Shoulders on a sled need a table saw. Add one, or saw them by hand.')];
+    if (!saw)
+      return [
+        missing('table saw', 'Shoulders on a sled need a table saw. Add one, or saw them by hand.'),
+      ];
     return [
       ...(shouldersFirst
         ? []
-        : under(Math.min(feature.thickness, feature.width) - CLEAR, BEARS, 'tenonThickness', 'tenon', 'The cheeks are cut first here: a stop that clears the off-cut would bear on {value} of the tenon’s end, and needs {bound}. Use a stop block ahead of the blade.')), // prettier-ignore
+        : under(
+            Math.min(feature.thickness, feature.width) - CLEAR,
+            BEARS,
+            'tenonThickness',
+            'tenon',
+            'The cheeks are cut first here: a stop that clears the off-cut would bear on {value} of the tenon’s end, and needs {bound}. Use a stop block ahead of the blade.',
+          )),
       ...bladeRefusals(feature, saw, shop),
     ];
   },
@@ -150,30 +173,50 @@ export const sledShoulders: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const L = feature.length;
-    const stop = figuresFor(shop)({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
+    const stop = figuresFor(shop)({
+      id: 'end-stop',
+      name: 'End stop',
+      value: L,
+      from: 'end-stop',
+      to: 'far-side',
+      rounding: 'down',
+      acts: 'length',
+      working: say('tenon length {L}', { L }),
+    });
     const short = shouldersFirst ? 0 : shop.secondCutShort;
-    return shoulderGroups(feature, shop, { on: 'the bed of the sled', scale: null }, short, context).map(
-      ({ group, height }): Setup => ({
-        id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
-        method: sledShoulders.id,
-        title: sledShoulders.title,
-        ...overBlade(saw, 'sled'),
-        stage: 'shoulders',
-        figures: [stop, height],
-        passes: group.map((g): Pass => ({
-          id: g.down,
-          words: say(`${g.words}, worked end to the stop of the sled`),
-          seat: { table: g.down, 'end-stop': 'worked-end' },
-          figures: { across: stop.id, height: height.id },
-        })),
-        occurrences,
-        checks: [
-          say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
-          ...(shouldersFirst ? [] : [say('The stop is cut away at its foot, {foot} high: it meets the end of the tenon, and what is cut off lies free under it.', { foot: footOf(group[0]!.depth, shop) })]), // prettier-ignore
-          ...shoulderChecks(feature, teeth),
-        ],
-      }),
-    );
+    return shoulderGroups(
+      feature,
+      shop,
+      { on: 'the bed of the sled', scale: null },
+      short,
+      context,
+    ).map(({ group, height }): Setup => ({
+      id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
+      method: sledShoulders.id,
+      title: sledShoulders.title,
+      ...overBlade(saw, 'sled'),
+      stage: 'shoulders',
+      figures: [stop, height],
+      passes: group.map((g): Pass => ({
+        id: g.down,
+        words: say(`${g.words}, worked end to the stop of the sled`),
+        seat: { table: g.down, 'end-stop': 'worked-end' },
+        figures: { across: stop.id, height: height.id },
+      })),
+      occurrences,
+      checks: [
+        say('Measure from the stop to the far side of the blade: the kerf lies in the waste.'),
+        ...(shouldersFirst
+          ? []
+          : [
+              say(
+                'The stop is cut away at its foot, {foot} high: it meets the end of the tenon, and what is cut off lies free under it.',
+                { foot: footOf(group[0]!.depth, shop) },
+              ),
+            ]),
+        ...shoulderChecks(feature, teeth),
+      ],
+    }));
   },
 };
 
@@ -182,8 +225,20 @@ function bladeRefusals(feature: TenonFeature, saw: TableSaw, shop: Shop): Refusa
   const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
   const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));
   return [
-    ...under(feature.length, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
-    ...over(deepest, saw.maxBladeHeight, 'faceShoulder', 'shoulder', 'The deepest shoulder is {value}; the blade rises to {bound}.'), // prettier-ignore
+    ...under(
+      feature.length,
+      kerf,
+      'tenonLength',
+      'tenon length',
+      'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.',
+    ),
+    ...over(
+      deepest,
+      saw.maxBladeHeight,
+      'faceShoulder',
+      'shoulder',
+      'The deepest shoulder is {value}; the blade rises to {bound}.',
+    ),
   ];
 }
 /**

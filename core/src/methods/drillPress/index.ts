@@ -2,7 +2,15 @@ import type { BoreFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../tooling/index.ts';
 import { say } from '../../units/index.ts';
-import { bitFor, bitRefusals, bySide, noBit, onDrillPress, pressRefusals, seatOf } from '../boring.ts';
+import {
+  bitFor,
+  bitRefusals,
+  bySide,
+  noBit,
+  onDrillPress,
+  pressRefusals,
+  seatOf,
+} from '../boring.ts';
 import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../holes.ts';
 import { figuresFor, type Method } from '../method.ts';
 import { missing } from '../refusal.ts';
@@ -17,8 +25,12 @@ export const drillPress: Method<BoreFeature> = {
   refuse(feature, shop) {
     const [press] = toolsOf(shop, 'drill-press');
     const bit = bitFor(feature.diameter, shop);
-    if (!press) return [missing('drill press', 'The chest has no drill press. Bore by hand, or add one.')];
-    if (!bit) return [noBit(feature.diameter, feature.into === 'entry-edge' ? 'bore' : 'pegDiameter', shop)];
+    if (!press)
+      return [missing('drill press', 'The chest has no drill press. Bore by hand, or add one.')];
+    if (!bit)
+      return [
+        noBit(feature.diameter, feature.into === 'entry-edge' ? 'bore' : 'pegDiameter', shop),
+      ];
     return [...bitRefusals(holeOf(feature), bit), ...pressRefusals(holeOf(feature), bit, press)];
   },
   setups(feature, shop, { joint, occurrences }) {
@@ -35,7 +47,9 @@ export const drillPress: Method<BoreFeature> = {
       to: 'bit-centre',
       rounding: 'nearest',
       acts: feature.into === 'entry-edge' ? 'thickness' : 'width',
-      working: say(`${GUIDE_WORDS[feature.guide]} to the hole’s centre {across}`, { across: feature.across }),
+      working: say(`${GUIDE_WORDS[feature.guide]} to the hole’s centre {across}`, {
+        across: feature.across,
+      }),
     });
     const depth = make({
       id: 'depth',
@@ -56,7 +70,9 @@ export const drillPress: Method<BoreFeature> = {
         to: 'centre-of-bit',
         rounding: 'nearest',
         acts: 'length',
-        working: say(`${lies.stop.replace('-', ' ')} to the hole’s centre {along}`, { along: feature.along }),
+        working: say(`${lies.stop.replace('-', ' ')} to the hole’s centre {along}`, {
+          along: feature.along,
+        }),
       });
       return {
         id: `${joint}.drill-press-${side}`,
@@ -68,7 +84,9 @@ export const drillPress: Method<BoreFeature> = {
         passes: [
           {
             id: 'bore',
-            words: say(`${GUIDE_WORDS[feature.guide].replace(/^./, (c) => c.toUpperCase())} to the fence, ${lies.stop.replace('-', ' ')} to the stop: bore`), // prettier-ignore
+            words: say(
+              `${GUIDE_WORDS[feature.guide].replace(/^./, (c) => c.toUpperCase())} to the fence, ${lies.stop.replace('-', ' ')} to the stop: bore`,
+            ),
             seat: seatOf(lies, side),
             figures: { across: across.id, stop: stop.id, depth: depth.id },
           },

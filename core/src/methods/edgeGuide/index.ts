@@ -7,11 +7,17 @@ import { SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 import { pastEnd } from '../runOut.ts';
 
-/** The widest cutter that goes in; with one of half the width or more two cuts, one from either face, make it. */
+/**
+ * The widest cutter that goes in; with one of half the width or more two cuts, one from either
+ * face, make it.
+ */
 const gearFor = (feature: MortiseFeature, shop: Shop): Guided | undefined =>
   guidedBy(feature, shop, (c) => c.diameter >= feature.width / 2 - SAME);
 
-/** Plunge router with an edge guide, the guide on one face and then on the other: a slip cuts waste, not wall. */
+/**
+ * Plunge router with an edge guide, the guide on one face and then on the other: a slip cuts waste,
+ * not wall.
+ */
 export const edgeGuide: Method<MortiseFeature> = {
   id: 'edge-guide',
   title: 'Mortise, plunge router with an edge guide',
@@ -20,18 +26,36 @@ export const edgeGuide: Method<MortiseFeature> = {
   applies: ({ into }) => into !== 'end',
   refuse(feature, shop) {
     const [router] = toolsOf(shop, 'router');
-    if (!router) return [missing('router', 'The chest has no plunge router. Add one, or bore and chisel the mortise.')];
+    if (!router)
+      return [
+        missing(
+          'router',
+          'The chest has no plunge router. Add one, or bore and chisel the mortise.',
+        ),
+      ];
     const gear = gearFor(feature, shop);
     const { width: m, depth: D, ends } = feature;
     if (!gear) {
-      const deep = over(D, router.plungeTravel, 'mortiseDepth', 'mortise depth', 'The mortise is {value} deep; the router plunges {bound}. Make it shallower.'); // prettier-ignore
+      const deep = over(
+        D,
+        router.plungeTravel,
+        'mortiseDepth',
+        'mortise depth',
+        'The mortise is {value} deep; the router plunges {bound}. Make it shallower.',
+      );
       return deep.length ? deep : [noCutter(feature)];
     }
     const { diameter } = gear.cutter;
     return [
       ...pastEnd(feature),
       ...(ends === 'fitted' && m - diameter > SAME
-        ? over(m, diameter, 'mortiseWidth', 'mortise width', 'The cutter is {bound}, the mortise {value}: two cuts leave a ridge at round ends. Square them, keep them clear, or make it as wide as the cutter.') // prettier-ignore
+        ? over(
+            m,
+            diameter,
+            'mortiseWidth',
+            'mortise width',
+            'The cutter is {bound}, the mortise {value}: two cuts leave a ridge at round ends. Square them, keep them clear, or make it as wide as the cutter.',
+          )
         : []),
     ];
   },
@@ -39,7 +63,9 @@ export const edgeGuide: Method<MortiseFeature> = {
     const gear = gearFor(feature, shop);
     if (!gear) return [];
     const setup = guided(feature, shop, context, gear, edgeGuide);
-    return [{ ...setup, checks: [...setup.checks, say('Most of the waste may be bored out first.')] }];
+    return [
+      { ...setup, checks: [...setup.checks, say('Most of the waste may be bored out first.')] },
+    ];
   },
 };
 
@@ -48,5 +74,8 @@ const noCutter = ({ width: m, depth: D }: MortiseFeature): Refusal => ({
   dimension: 'mortise width',
   value: m,
   bound: m / 2,
-  message: say('No cutter of half the mortise, {half}, to its whole width, {m}, plunges and reaches {D}. Add one.', { m, half: m / 2, D }), // prettier-ignore
+  message: say(
+    'No cutter of half the mortise, {half}, to its whole width, {m}, plunges and reaches {D}. Add one.',
+    { m, half: m / 2, D },
+  ),
 });

@@ -11,7 +11,10 @@ import { missing, over } from '../refusal.ts';
 /** How far the blade stands above the piece it cuts off, mm. */
 const ABOVE: Mm = 4;
 
-/** Table saw, the end cut off askew: mitre gauge turned, or the piece on a wedge, length from the stop block. */
+/**
+ * Table saw, the end cut off askew: mitre gauge turned, or the piece on a wedge, length from the
+ * stop block.
+ */
 export const crosscutEnd: Method<EndFeature> = {
   id: 'crosscut-end',
   title: 'End, crosscut at the angle on the table saw',
@@ -22,9 +25,21 @@ export const crosscutEnd: Method<EndFeature> = {
   refuse({ stock }, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
     const block = toolsOf(shop, 'stop-block')[0];
-    if (!saw || !block) return [missing('stop block', 'A crosscut needs a table saw with a mitre gauge and a stop block. Add them, or saw it by hand.')]; // prettier-ignore
+    if (!saw || !block)
+      return [
+        missing(
+          'stop block',
+          'A crosscut needs a table saw with a mitre gauge and a stop block. Add them, or saw it by hand.',
+        ),
+      ];
     return [
-      ...over(stock.thickness + ABOVE, saw.maxBladeHeight, 'thickness', 'thickness', 'Piece and wedge are so thick that the blade would stand {value}; it rises to {bound}. Saw the end by hand.'), // prettier-ignore
+      ...over(
+        stock.thickness + ABOVE,
+        saw.maxBladeHeight,
+        'thickness',
+        'thickness',
+        'Piece and wedge are so thick that the blade would stand {value}; it rises to {bound}. Saw the end by hand.',
+      ),
     ];
   },
   setups({ stock, excess, lean }, shop, { joint, occurrences }): Setup[] {
@@ -34,11 +49,32 @@ export const crosscutEnd: Method<EndFeature> = {
     const make = figuresFor(shop);
     const s = block.thickness;
     const fence = make(
-      { id: 'fence', name: 'Fence', value: excess + s, from: 'fence-face', to: 'far-side', rounding: 'up', acts: 'length', working: say('from the corner that is cut off, square to the cut, {excess} + stop block {s}', { excess, s }) }, // prettier-ignore
+      {
+        id: 'fence',
+        name: 'Fence',
+        value: excess + s,
+        from: 'fence-face',
+        to: 'far-side',
+        rounding: 'up',
+        acts: 'length',
+        working: say(
+          'from the corner that is cut off, square to the cut, {excess} + stop block {s}',
+          { excess, s },
+        ),
+      },
       { scale: saw.fenceScale, beyond: kerf },
     );
     const height = make(
-      { id: 'blade-height', name: 'Blade height', value: stock.thickness + ABOVE, from: 'table', to: 'highest-tooth', rounding: 'up', acts: 'thickness', working: say('piece as it lies {T} + {more}', { T: stock.thickness, more: ABOVE }) }, // prettier-ignore
+      {
+        id: 'blade-height',
+        name: 'Blade height',
+        value: stock.thickness + ABOVE,
+        from: 'table',
+        to: 'highest-tooth',
+        rounding: 'up',
+        acts: 'thickness',
+        working: say('piece as it lies {T} + {more}', { T: stock.thickness, more: ABOVE }),
+      },
       { scale: saw.heightScale },
     );
     return [
@@ -64,7 +100,13 @@ export const crosscutEnd: Method<EndFeature> = {
         occurrences,
         checks: [
           say('The cut begins just at the other corner: the piece keeps its length there.'),
-          ...(lean?.about === 'thickness' ? [say('Ends that lean opposite ways lie on opposite faces: the gauge stays as it is. Mark which are which before the first cut.')] : []), // prettier-ignore
+          ...(lean?.about === 'thickness'
+            ? [
+                say(
+                  'Ends that lean opposite ways lie on opposite faces: the gauge stays as it is. Mark which are which before the first cut.',
+                ),
+              ]
+            : []),
         ],
       },
     ];
@@ -91,10 +133,20 @@ export const handEnd: Method<EndFeature> = {
           carrier: 'end-off',
           stage: 'end',
           figures: [
-            byHand('line', 'Knife line, from the long corner', 0, 'tip', 'end-line', 'length', say('struck with the bevel through the corner that stays')), // prettier-ignore
+            byHand(
+              'line',
+              'Knife line, from the long corner',
+              0,
+              'tip',
+              'end-line',
+              'length',
+              say('struck with the bevel through the corner that stays'),
+            ),
           ],
           checks: [
-            say('Knife the line over the face, square it across both edges, and over the other face: it meets itself.'),
+            say(
+              'Knife the line over the face, square it across both edges, and over the other face: it meets itself.',
+            ),
           ],
         },
         'Saw the end off along the line, then plane it to the knife mark',

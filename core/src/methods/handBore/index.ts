@@ -34,9 +34,37 @@ export const handBore: Method<BoreFeature> = {
             carrier: 'bit',
             stage: 'bore',
             figures: [
-              byHand('along', 'Centre, along the piece', feature.along, stop === 'worked-end' ? 'tip' : stop, 'hole-along', 'length', say(`${stop.replace('-', ' ')} to the hole’s centre {along}`, { along: feature.along })), // prettier-ignore
-              byHand('across', 'Centre, across the piece', feature.across, feature.guide, 'hole-across', edge ? 'thickness' : 'width', say(`${GUIDE_WORDS[feature.guide]} to the hole’s centre {across}`, { across: feature.across })), // prettier-ignore
-              byHand('depth', 'Depth', feature.depth, up, 'hole-floor', edge ? 'width' : 'thickness', depthWords(feature)), // prettier-ignore
+              byHand(
+                'along',
+                'Centre, along the piece',
+                feature.along,
+                stop === 'worked-end' ? 'tip' : stop,
+                'hole-along',
+                'length',
+                say(`${stop.replace('-', ' ')} to the hole’s centre {along}`, {
+                  along: feature.along,
+                }),
+              ),
+              byHand(
+                'across',
+                'Centre, across the piece',
+                feature.across,
+                feature.guide,
+                'hole-across',
+                edge ? 'thickness' : 'width',
+                say(`${GUIDE_WORDS[feature.guide]} to the hole’s centre {across}`, {
+                  across: feature.across,
+                }),
+              ),
+              byHand(
+                'depth',
+                'Depth',
+                feature.depth,
+                up,
+                'hole-floor',
+                edge ? 'width' : 'thickness',
+                depthWords(feature),
+              ),
             ],
             checks: [
               ...BORE_CHECKS(feature, bit),

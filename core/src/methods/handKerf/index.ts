@@ -22,9 +22,33 @@ export const handKerf: Method<SlotFeature> = {
           carrier: 'saw-and-chisel',
           stage: 'slot',
           figures: [
-            byHand('near', 'Line, near side of the cut', p, 'reference-edge', 'near-wall', 'width', say('from the reference edge {p}', { p })), // prettier-ignore
-            byHand('far', 'Far side of the cut', p + m, 'reference-edge', 'far-wall', 'width', say('near side {p} + the saw’s kerf {m}', { p, m })), // prettier-ignore
-            byHand('floor', 'Line, foot of the cut', depth, 'tip', 'floor', 'length', say('from the tenon’s end {depth}', { depth })), // prettier-ignore
+            byHand(
+              'near',
+              'Line, near side of the cut',
+              p,
+              'reference-edge',
+              'near-wall',
+              'width',
+              say('from the reference edge {p}', { p }),
+            ),
+            byHand(
+              'far',
+              'Far side of the cut',
+              p + m,
+              'reference-edge',
+              'far-wall',
+              'width',
+              say('near side {p} + the saw’s kerf {m}', { p, m }),
+            ),
+            byHand(
+              'floor',
+              'Line, foot of the cut',
+              depth,
+              'tip',
+              'floor',
+              'length',
+              say('from the tenon’s end {depth}', { depth }),
+            ),
           ],
           checks: [
             say('The kerf is {m}: try the saw on scrap; a wedge fills what it cuts.', { m }),

@@ -22,14 +22,48 @@ export const handRound: Method<RoundTenonFeature> = {
           carrier: 'round-plane',
           stage: 'cheeks',
           figures: [
-            byHand('axis-face', 'Centre, from the face', fromFace, 'reference-face', 'axis-face', 'thickness', say('reference face to the axis {fromFace}', { fromFace })), // prettier-ignore
-            byHand('axis-edge', 'Centre, from the edge', fromEdge, 'reference-edge', 'axis-edge', 'width', say('reference edge to the axis {fromEdge}', { fromEdge })), // prettier-ignore
-            byHand('radius', 'Compass', diameter / 2, 'axis-face', 'tenon-side', 'thickness', say('half the tenon {diameter}', { diameter })), // prettier-ignore
-            byHand('shoulder', 'Knife line, shoulder', L, 'tip', 'shoulder', 'length', say('tenon length {L}', { L })),
+            byHand(
+              'axis-face',
+              'Centre, from the face',
+              fromFace,
+              'reference-face',
+              'axis-face',
+              'thickness',
+              say('reference face to the axis {fromFace}', { fromFace }),
+            ),
+            byHand(
+              'axis-edge',
+              'Centre, from the edge',
+              fromEdge,
+              'reference-edge',
+              'axis-edge',
+              'width',
+              say('reference edge to the axis {fromEdge}', { fromEdge }),
+            ),
+            byHand(
+              'radius',
+              'Compass',
+              diameter / 2,
+              'axis-face',
+              'tenon-side',
+              'thickness',
+              say('half the tenon {diameter}', { diameter }),
+            ),
+            byHand(
+              'shoulder',
+              'Knife line, shoulder',
+              L,
+              'tip',
+              'shoulder',
+              'length',
+              say('tenon length {L}', { L }),
+            ),
           ],
           checks: [
             say('First an octagon, then round: the four flats of the first pass touch the circle.'),
-            say('A block bored with the same bit is the gauge: it goes on to the shoulder and doesn’t rock.'),
+            say(
+              'A block bored with the same bit is the gauge: it goes on to the shoulder and doesn’t rock.',
+            ),
           ],
         },
         'Saw the shoulder all round, split off the corners, then pare and scrape down to the circle',

@@ -12,7 +12,10 @@ export const mitreTips: Method<TipFeature> = {
   applies: () => true,
   refuse: () => [],
   setups({ faceShoulder: a, thickness: t, long }, _shop, context) {
-    const [from, to] = long === 'near' ? (['near cheek', 'far cheek'] as const) : (['far cheek', 'near cheek'] as const); // prettier-ignore
+    const [from, to] =
+      long === 'near'
+        ? (['near cheek', 'far cheek'] as const)
+        : (['far cheek', 'near cheek'] as const);
     return [
       handSetup(
         {
@@ -22,13 +25,41 @@ export const mitreTips: Method<TipFeature> = {
           carrier: long === 'near' ? 'mitre-near' : 'mitre-far',
           stage: 'round-edges',
           figures: [
-            byHand('near-cheek', 'Near cheek', a, 'reference-face', 'near-cheek', 'thickness', say('face shoulder {a}', { a })), // prettier-ignore
-            byHand('far-cheek', 'Far cheek', a + t, 'reference-face', 'far-cheek', 'thickness', say('face shoulder {a} + tenon {t}', { a, t })), // prettier-ignore
-            byHand('foot', `Foot of the mitre, on the ${to}`, t, 'tip', 'mitre-foot', 'length', say('as far from the tip as the tenon is thick, {t}', { t })), // prettier-ignore
+            byHand(
+              'near-cheek',
+              'Near cheek',
+              a,
+              'reference-face',
+              'near-cheek',
+              'thickness',
+              say('face shoulder {a}', { a }),
+            ),
+            byHand(
+              'far-cheek',
+              'Far cheek',
+              a + t,
+              'reference-face',
+              'far-cheek',
+              'thickness',
+              say('face shoulder {a} + tenon {t}', { a, t }),
+            ),
+            byHand(
+              'foot',
+              `Foot of the mitre, on the ${to}`,
+              t,
+              'tip',
+              'mitre-foot',
+              'length',
+              say('as far from the tip as the tenon is thick, {t}', { t }),
+            ),
           ],
           checks: [
-            say(`The full length stays on the ${from}; the knife line on the ${to} is square to the edge.`),
-            say('Two of a pair held together on a flat board: their ends lie along each other, a card between them.'),
+            say(
+              `The full length stays on the ${from}; the knife line on the ${to} is square to the edge.`,
+            ),
+            say(
+              'Two of a pair held together on a flat board: their ends lie along each other, a card between them.',
+            ),
           ],
         },
         `Saw from the corner at the ${from}’s tip down to the knife line on the ${to}`,

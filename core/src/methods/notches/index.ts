@@ -10,7 +10,10 @@ import { makeUpWords, overLevels, overStack, stackHeight, stackRefusals } from '
 
 const FACE = { 'reference-face': 'reference face', 'other-face': 'other face' } as const;
 
-/** Table saw with a stack, the piece lying on the notched face on a sled: both walls against a stop, then what is between. */
+/**
+ * Table saw with a stack, the piece lying on the notched face on a sled: both walls against a stop,
+ * then what is between.
+ */
 export const sawNotch: Method<NotchFeature> = {
   id: 'saw-notch',
   title: 'Notch, lying flat over a stack',
@@ -21,7 +24,12 @@ export const sawNotch: Method<NotchFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0];
     const choice = stackWithin(length, shop);
     if (!saw || !choice)
-      return [missing('stack', 'No stack here goes into this notch. Saw and pare it by hand, or add a dado stack.')];
+      return [
+        missing(
+          'stack',
+          'No stack here goes into this notch. Saw and pare it by hand, or add a dado stack.',
+        ),
+      ];
     return stackRefusals(depth, ['mortiseWidth', 'depth of the notch'], saw, choice);
   },
   setups({ face, start: q, length: w, depth }, shop, { joint, occurrences }) {
@@ -29,10 +37,37 @@ export const sawNotch: Method<NotchFeature> = {
     const { stack, makeUp } = stackWithin(w, shop)!;
     const { chippers, value: K } = makeUp!;
     const make = figuresFor(shop);
-    const stop = (id: string, name: string, value: Mm, rounding: 'up' | 'down', working: Sentence) =>
-      make({ id, name, value, from: 'end-stop', to: 'far-side', rounding, acts: 'length', working });
-    const far = stop('stop-far', 'End stop or mark, far wall', q + w, 'down', say('layout end to the notch {q} + its length {w}', { q, w })); // prettier-ignore
-    const near = stop('stop-near', 'End stop or mark, near wall', q + K, 'up', say('layout end to the notch {q} + width of the stack {K}', { q, K })); // prettier-ignore
+    const stop = (
+      id: string,
+      name: string,
+      value: Mm,
+      rounding: 'up' | 'down',
+      working: Sentence,
+    ) =>
+      make({
+        id,
+        name,
+        value,
+        from: 'end-stop',
+        to: 'far-side',
+        rounding,
+        acts: 'length',
+        working,
+      });
+    const far = stop(
+      'stop-far',
+      'End stop or mark, far wall',
+      q + w,
+      'down',
+      say('layout end to the notch {q} + its length {w}', { q, w }),
+    );
+    const near = stop(
+      'stop-near',
+      'End stop or mark, near wall',
+      q + K,
+      'up',
+      say('layout end to the notch {q} + width of the stack {K}', { q, K }),
+    );
     const height = stackHeight(make, {
       value: depth,
       rounding: 'up',
@@ -48,7 +83,10 @@ export const sawNotch: Method<NotchFeature> = {
     const one = w - K < SAME;
     const steps = stackPasses(w, K) - 1;
     const rule = ruleStep(shop);
-    const between = Array.from({ length: Math.max(0, steps - 1) }, (_, i) => Math.round(((i + 1) * (w - K)) / steps / rule) * rule); // prettier-ignore
+    const between = Array.from(
+      { length: Math.max(0, steps - 1) },
+      (_, i) => Math.round(((i + 1) * (w - K)) / steps / rule) * rule,
+    );
     return [
       {
         id: `${joint}.saw-notch.${face}`,
@@ -58,17 +96,35 @@ export const sawNotch: Method<NotchFeature> = {
         stage: 'notch',
         figures: one ? [far, height] : [far, near, height],
         passes: [
-          ...pass('far-wall', say(`${words.replace(/^./, (c) => c.toUpperCase())} down, layout end to the stop: far wall`), far.id), // prettier-ignore
-          ...(one ? [] : pass('near-wall', say('The same way to the stop’s second place: near wall'), near.id)),
-          ...between.flatMap(
-            (off, i) =>
-            pass(`between-${i + 1}`, say('Between the walls, the piece drawn {off} off the far wall’s stop', { off }), far.id, off), // prettier-ignore
+          ...pass(
+            'far-wall',
+            say(
+              `${words.replace(/^./, (c) => c.toUpperCase())} down, layout end to the stop: far wall`,
+            ),
+            far.id,
+          ),
+          ...(one
+            ? []
+            : pass(
+                'near-wall',
+                say('The same way to the stop’s second place: near wall'),
+                near.id,
+              )),
+          ...between.flatMap((off, i) =>
+            pass(
+              `between-${i + 1}`,
+              say('Between the walls, the piece drawn {off} off the far wall’s stop', { off }),
+              far.id,
+              off,
+            ),
           ),
         ],
         occurrences,
         checks: [
           ...makeUpWords(chippers, K),
-          say('The other piece itself is the gauge: try it in the notch before the stop is taken down.'),
+          say(
+            'The other piece itself is the gauge: try it in the notch before the stop is taken down.',
+          ),
         ],
       },
     ];
@@ -94,13 +150,39 @@ export const handNotch: Method<NotchFeature> = {
           carrier: 'across',
           stage: 'notch',
           figures: [
-            byHand('near-wall', 'Knife line, near wall', q, 'layout-end', 'near-wall', 'length', say('layout end to the notch {q}', { q })), // prettier-ignore
-            byHand('far-wall', 'Knife line, far wall', q + w, 'layout-end', 'far-wall', 'length', say('layout end to the notch {q} + its length {w}', { q, w })), // prettier-ignore
-            byHand('floor', 'Gauge, floor', depth, face, 'floor', 'thickness', say('depth of the notch {depth}', { depth })), // prettier-ignore
+            byHand(
+              'near-wall',
+              'Knife line, near wall',
+              q,
+              'layout-end',
+              'near-wall',
+              'length',
+              say('layout end to the notch {q}', { q }),
+            ),
+            byHand(
+              'far-wall',
+              'Knife line, far wall',
+              q + w,
+              'layout-end',
+              'far-wall',
+              'length',
+              say('layout end to the notch {q} + its length {w}', { q, w }),
+            ),
+            byHand(
+              'floor',
+              'Gauge, floor',
+              depth,
+              face,
+              'floor',
+              'thickness',
+              say('depth of the notch {depth}', { depth }),
+            ),
           ],
           checks: [
             say('Mark the second wall from the other piece itself, held on the first line.'),
-            say('A straight-edge across the floor: hollow in the middle does no harm, a hump keeps the joint open.'),
+            say(
+              'A straight-edge across the floor: hollow in the middle does no harm, a hump keeps the joint open.',
+            ),
           ],
         },
         'Saw inside both knife lines down to the gauge line, some kerfs between, then pare the floor from both edges',

@@ -1,6 +1,12 @@
 import type { MortiseFeature } from '../../joints/index.ts';
 import type { LengthFigure, Occurrence, Refusal, Setup } from '../../setups/index.ts';
-import { toolsOf, type MortisingJig, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
+import {
+  toolsOf,
+  type MortisingJig,
+  type Router,
+  type RouterCutter,
+  type Shop,
+} from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { fittingCutters, rowsFor } from '../cutters.ts';
 import { bitesOf, inLevels, plunged } from '../levels.ts';
@@ -9,7 +15,10 @@ import { figuresFor, ruleStep, SAME, type Method } from '../method.ts';
 import { missing, only, over, tooClose } from '../refusal.ts';
 import { pastEnd, runOutWords } from '../runOut.ts';
 
-/** Plunge router in a mortising jig with stops: reference face to the jig, layout end to the end stop. */
+/**
+ * Plunge router in a mortising jig with stops: reference face to the jig, layout end to the end
+ * stop.
+ */
 export const routerJig: Method<MortiseFeature> = {
   id: 'router-jig',
   title: 'Mortise, plunge router in the jig',
@@ -23,7 +32,9 @@ export const routerJig: Method<MortiseFeature> = {
     if (!gear) return [];
     const sides = ['left', 'right'] as const;
     return sides.flatMap((side) => {
-      const here = occurrences.filter((o) => stopSide(mortiseLies(feature.into), o, gear.jig.faceSide) === side);
+      const here = occurrences.filter(
+        (o) => stopSide(mortiseLies(feature.into), o, gear.jig.faceSide) === side,
+      );
       return here.length ? [setup(feature, shop, gear, joint, side, here)] : [];
     });
   },
@@ -36,8 +47,9 @@ interface Gear {
 }
 
 /**
- * The largest cutter that goes into the width, reaches the floor, plunges and suits the router; where the shop works
- * with small ones and round ends needn't fit, the smallest of at least half the width.
+ * The largest cutter that goes into the width, reaches the floor, plunges and suits the router;
+ * where the shop works with small ones and round ends needn't fit, the smallest of at least half
+ * the width.
  */
 function gearOf(feature: MortiseFeature, shop: Shop): Gear | undefined {
   const router = toolsOf(shop, 'router')[0];
@@ -48,7 +60,10 @@ function gearOf(feature: MortiseFeature, shop: Shop): Gear | undefined {
   return router && jig && cutter && { router, jig, cutter };
 }
 
-/** Cutter centres from the reference face: one where the cutter is the width, else rows that overlap to fill it. */
+/**
+ * Cutter centres from the reference face: one where the cutter is the width, else rows that overlap
+ * to fill it.
+ */
 function rows(feature: MortiseFeature, d: Mm): Mm[] {
   const { wall: p, width: m } = feature;
   const count = rowsFor(m, d);
@@ -76,19 +91,29 @@ function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
       acts: 'thickness',
       working: one
         ? say('near wall {p} + half the mortise {half}', { p, half: m / 2 })
-        : say('row {value} from the reference face: the cutter is {d}, the mortise {m}', { value, d, m }),
+        : say('row {value} from the reference face: the cutter is {d}, the mortise {m}', {
+            value,
+            d,
+            m,
+          }),
     }),
   );
 }
 
-/** How the stops stand for a feature: as for a mortise of this start and length, one of them drawn back by this much. */
+/**
+ * How the stops stand for a feature: as for a mortise of this start and length, one of them drawn
+ * back by this much.
+ */
 interface Held {
   readonly start: Mm;
   readonly length: Mm;
   readonly ahead?: Mm;
 }
 
-/** A pocket keeps the stops of the mortise beside it where one cutter makes both: all but one, which is drawn back. */
+/**
+ * A pocket keeps the stops of the mortise beside it where one cutter makes both: all but one, which
+ * is drawn back.
+ */
 function heldAs(feature: MortiseFeature, { cutter }: Gear, shop: Shop): Held {
   const { beside, start } = feature;
   const mortise = beside && gearOf({ ...feature, ...beside }, shop);
@@ -127,8 +152,14 @@ function setup(
         summed: true,
         working:
           ahead && name === side
-            ? say('as for the mortise beside it, {whole}, and {ahead} that the pocket begins before it', { whole: travel / 2 + base, ahead }) // prettier-ignore
-            : say('half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}', { half: travel / 2, base, l, d }), // prettier-ignore
+            ? say(
+                'as for the mortise beside it, {whole}, and {ahead} that the pocket begins before it',
+                { whole: travel / 2 + base, ahead },
+              )
+            : say(
+                'half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}',
+                { half: travel / 2, base, l, d },
+              ),
       },
       { scale: jig.stopScale },
     );
@@ -141,10 +172,13 @@ function setup(
       to: `${side}-end-stop`,
       rounding: 'nearest',
       acts: along,
-      working: say(`${end ? 'reference edge' : 'layout end'} to mortise {q} + half its length {half}`, {
-        q,
-        half: l / 2,
-      }),
+      working: say(
+        `${end ? 'reference edge' : 'layout end'} to mortise {q} + half its length {half}`,
+        {
+          q,
+          half: l / 2,
+        },
+      ),
     },
     { scale: jig.endScale },
   );
@@ -188,7 +222,9 @@ function setup(
       depth.set.value,
       bitesOf(cutter, shop),
       plunged(
-        one ? 'Plunge to {level}, run from stop to stop' : `Row ${row + 1}: plunge to {level}, run from stop to stop`,
+        one
+          ? 'Plunge to {level}, run from stop to stop'
+          : `Row ${row + 1}: plunge to {level}, run from stop to stop`,
       ),
       feature.sunk,
     ),
@@ -214,7 +250,12 @@ function setup(
           : 'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
       ),
       ...(ahead
-        ? [say(`A block of {ahead} stands against the ${side} router stop for the mortise and is taken away for the pocket, where the plunge stop stands at {depth}. Nothing else is touched.`, { ahead, depth: depth.set.value })] // prettier-ignore
+        ? [
+            say(
+              `A block of {ahead} stands against the ${side} router stop for the mortise and is taken away for the pocket, where the plunge stop stands at {depth}. Nothing else is touched.`,
+              { ahead, depth: depth.set.value },
+            ),
+          ]
         : []),
       ...runOutWords(feature),
       ...(feature.through
@@ -224,18 +265,30 @@ function setup(
             ),
           ]
         : []),
-      say('Turn the router by hand at both stops: the base meets the stop, the cutter touches nothing else.'),
+      say(
+        'Turn the router by hand at both stops: the base meets the stop, the cutter touches nothing else.',
+      ),
     ],
   };
 }
 
-function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occurrence[]): Refusal[] {
+function refuse(
+  feature: MortiseFeature,
+  shop: Shop,
+  occurrences: readonly Occurrence[],
+): Refusal[] {
   const router = toolsOf(shop, 'router')[0];
   const jig = toolsOf(shop, 'mortising-jig')[0];
   const found: Refusal[] = [];
   if (!router)
-    found.push(missing('router', 'The chest has no plunge router. Add one, or square the mortise out by hand.'));
-  if (!jig) found.push(missing('mortising jig', 'The chest has no mortising jig with stops. Add one.'));
+    found.push(
+      missing(
+        'router',
+        'The chest has no plunge router. Add one, or square the mortise out by hand.',
+      ),
+    );
+  if (!jig)
+    found.push(missing('mortising jig', 'The chest has no mortising jig with stops. Add one.'));
   if (!router || !jig) return found;
   const { width: m, depth: D, stock } = feature;
   const gear = gearOf(feature, shop);
@@ -269,7 +322,10 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
         path: 'mortiseWidth',
         dimension: 'mortise width',
         value: m,
-        message: say('No cutter for {m} plunges straight and suits this router. Add a centre-cutting one.', { m }),
+        message: say(
+          'No cutter for {m} plunges straight and suits this router. Add a centre-cutting one.',
+          { m },
+        ),
       });
     return found;
   }
@@ -311,7 +367,15 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
   );
   const faces = facesOf(feature, gear.cutter.diameter, shop);
   if (faces.length > 1)
-    found.push(...tooClose([faces.at(-1)!, faces[0]!], m, gear.cutter.diameter, 'mortiseWidth', 'mortise width'));
+    found.push(
+      ...tooClose(
+        [faces.at(-1)!, faces[0]!],
+        m,
+        gear.cutter.diameter,
+        'mortiseWidth',
+        'mortise width',
+      ),
+    );
   found.push(...pastEnd(feature));
   if (feature.ends === 'fitted' && m - gear.cutter.diameter > SAME)
     found.push({
@@ -324,7 +388,9 @@ function refuse(feature: MortiseFeature, shop: Shop, occurrences: readonly Occur
         { m, d: gear.cutter.diameter },
       ),
     });
-  for (const side of new Set(occurrences.map((o) => stopSide(mortiseLies(feature.into), o, jig.faceSide))))
+  for (const side of new Set(
+    occurrences.map((o) => stopSide(mortiseLies(feature.into), o, jig.faceSide)),
+  ))
     if (jig.endStops !== 'both' && jig.endStops !== side)
       found.push(
         missing(

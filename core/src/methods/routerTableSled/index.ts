@@ -13,16 +13,35 @@ import { tableGear, tableRefusals } from '../tableRouting.ts';
 const deepestOf = (shoulders: readonly Shoulder[]) => Math.max(0, ...shoulders.map((s) => s.depth));
 
 /** Why the router table can't cut these shoulders with one cutter. */
-function cutterRefusals({ length }: TenonFeature, shoulders: readonly Shoulder[], shop: Shop): Refusal[] {
+function cutterRefusals(
+  { length }: TenonFeature,
+  shoulders: readonly Shoulder[],
+  shop: Shop,
+): Refusal[] {
   const deepest = deepestOf(shoulders);
   const refused = tableRefusals(deepest, 'faceShoulder', 'deepest shoulder', shop);
   if (refused.length) return refused;
   const gear = tableGear(deepest, shop, () => true);
-  if (!gear) return [missing('cutter', 'No cutter here is as long as the deepest shoulder and suits the router table. Saw the tenon, or add a longer one.')]; // prettier-ignore
-  return over(length - gear.cutter.diameter / 2, gear.table.fenceReach, 'tenonLength', 'tenon length', 'The fence would stand {value} from the cutter’s centre; it reaches {bound}. Saw the tenon.'); // prettier-ignore
+  if (!gear)
+    return [
+      missing(
+        'cutter',
+        'No cutter here is as long as the deepest shoulder and suits the router table. Saw the tenon, or add a longer one.',
+      ),
+    ];
+  return over(
+    length - gear.cutter.diameter / 2,
+    gear.table.fenceReach,
+    'tenonLength',
+    'tenon length',
+    'The fence would stand {value} from the cutter’s centre; it reaches {bound}. Saw the tenon.',
+  );
 }
 
-/** Router table with a straight cutter, the piece lying on a sled, its end to the fence: shoulders and cheeks in one go. */
+/**
+ * Router table with a straight cutter, the piece lying on a sled, its end to the fence: shoulders
+ * and cheeks in one go.
+ */
 export const routerTableSled: Method<TenonFeature> = {
   id: 'router-table-sled',
   title: 'Shoulders and cheeks, router table and sled',
@@ -34,14 +53,17 @@ export const routerTableSled: Method<TenonFeature> = {
   lean: { by: 'wedge' },
   applies: () => true,
   refuse: (feature, shop) => cutterRefusals(feature, shouldersOf(feature), shop),
-  setups: (feature, shop, context) => onSled(routerTableSled, feature, shouldersOf(feature), shop, context),
+  setups: (feature, shop, context) =>
+    onSled(routerTableSled, feature, shouldersOf(feature), shop, context),
 };
 
-const edgesOf = (feature: TenonFeature) => shouldersOf(feature).filter(({ down }) => down.endsWith('edge'));
+const edgesOf = (feature: TenonFeature) =>
+  shouldersOf(feature).filter(({ down }) => down.endsWith('edge'));
 
 /**
- * Two cutters on one arbor of the router table: both cheeks and both face shoulders at once, the tenon as thick as the
- * gap between them whatever the stock. Edge shoulders follow with one straight cutter.
+ * Two cutters on one arbor of the router table: both cheeks and both face shoulders at once, the
+ * tenon as thick as the gap between them whatever the stock. Edge shoulders follow with one
+ * straight cutter.
  */
 export const pairedCutters: Method<TenonFeature> = {
   id: 'paired-cutters',
@@ -54,13 +76,23 @@ export const pairedCutters: Method<TenonFeature> = {
   also: ['shoulders'],
   lean: { by: 'wedge' },
   /** Of a haunch, once the pair has cut the tongue, only edges are left. */
-  applies: (feature) => Boolean(feature.follows) || shouldersOf(feature).length > edgesOf(feature).length,
+  applies: (feature) =>
+    Boolean(feature.follows) || shouldersOf(feature).length > edgesOf(feature).length,
   refuse(feature, shop) {
     const [table] = toolsOf(shop, 'router-table');
     const pair = table && pairFor(feature, table, shop);
-    if (!pair) return [missing('paired cutters', 'The chest has no paired cutters for a router table. Cut one side at a time, or add them.')]; // prettier-ignore
+    if (!pair)
+      return [
+        missing(
+          'paired cutters',
+          'The chest has no paired cutters for a router table. Cut one side at a time, or add them.',
+        ),
+      ];
     const edges = edgesOf(feature);
-    return [...pairRefusals(feature, table, pair), ...(edges.length ? cutterRefusals(feature, edges, shop) : [])];
+    return [
+      ...pairRefusals(feature, table, pair),
+      ...(edges.length ? cutterRefusals(feature, edges, shop) : []),
+    ];
   },
   setups(feature, shop, context) {
     const [table] = toolsOf(shop, 'router-table');
@@ -68,12 +100,22 @@ export const pairedCutters: Method<TenonFeature> = {
     if (!pair) return [];
     const both = pairSetup(feature, shop, context, table, pair, pairedCutters);
     const faces = shouldersOf(feature).length > edgesOf(feature).length;
-    return [...(faces ? [both] : []), ...onSled(pairedCutters, feature, edgesOf(feature), shop, context)];
+    return [
+      ...(faces ? [both] : []),
+      ...onSled(pairedCutters, feature, edgesOf(feature), shop, context),
+    ];
   },
 };
 
-/** The first pair that cuts it; where none does, the first there is, so that its reasons can be said. */
-const pairFor = (feature: TenonFeature, table: RouterTable, shop: Shop): PairedCutters | undefined => {
+/**
+ * The first pair that cuts it; where none does, the first there is, so that its reasons can be
+ * said.
+ */
+const pairFor = (
+  feature: TenonFeature,
+  table: RouterTable,
+  shop: Shop,
+): PairedCutters | undefined => {
   const pairs = toolsOf(shop, 'paired-cutters').filter(({ upper = 0 }) => upper === 0);
   return pairs.find((pair) => !pairRefusals(feature, table, pair).length) ?? pairs[0];
 };
@@ -93,9 +135,17 @@ function onSled(
   const fence = fenceAt(L, make, table);
   return byDepth(shoulders).map((group): Setup => {
     const { depth, down } = group[0];
-    const height = make(
-      { id: 'height', name: 'Height of the cutter', value: depth, from: 'table', to: 'cutter-top', rounding: 'down', acts: down.endsWith('face') ? 'thickness' : 'width', working: say('depth of the shoulder, {depth}', { depth }), counts: group.length > 1 ? 2 : 1 }, // prettier-ignore
-    );
+    const height = make({
+      id: 'height',
+      name: 'Height of the cutter',
+      value: depth,
+      from: 'table',
+      to: 'cutter-top',
+      rounding: 'down',
+      acts: down.endsWith('face') ? 'thickness' : 'width',
+      working: say('depth of the shoulder, {depth}', { depth }),
+      counts: group.length > 1 ? 2 : 1,
+    });
     return {
       ...sledSetup,
       id: `${joint}.${id}.${group.map((g) => g.down).join('-')}`,
@@ -105,7 +155,10 @@ function onSled(
       cutter: cutter.id,
       figures: [fence, height],
       passes: group.flatMap((g): Pass[] =>
-        /** From the end inward, the last one against the fence: outward the cutter would pull the piece along. */
+        /**
+         * From the end inward, the last one against the fence: outward the cutter would pull the
+         * piece along.
+         */
         offsOf(fence.set.value, cutter.diameter, shop)
           .reverse()
           .flatMap((off, i) =>
@@ -121,7 +174,10 @@ function onSled(
               bitesOf(cutter, shop),
               (level) =>
                 off > 0
-                  ? say(`${g.words}, {level} high, the end about {off} off the fence`, { level, off })
+                  ? say(`${g.words}, {level} high, the end about {off} off the fence`, {
+                      level,
+                      off,
+                    })
                   : say(`${g.words}, {level} high, the end to the fence`, { level }),
               g.from,
             ),
@@ -130,7 +186,9 @@ function onSled(
       occurrences,
       checks: [
         ...SLED_CHECKS,
-        say('The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.'),
+        say(
+          'The tenon is what the heights leave of the stock: test on a piece of the same measured thickness.',
+        ),
       ],
     };
   });

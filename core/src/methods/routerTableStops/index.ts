@@ -25,11 +25,42 @@ export const routerTableStops: Method<MortiseFeature> = {
     const refused = tableRefusals(D, 'mortiseDepth', 'mortise depth', shop);
     if (refused.length) return refused;
     const gear = gearFor(feature, shop);
-    if (!gear) return [{ ...missing('cutter', ''), path: 'mortiseWidth', value: m, message: say('No cutter is {m} across, {D} long, and cuts at its centre. Rout it in a jig, in rows, or add one.', { m, D }) }]; // prettier-ignore
+    if (!gear)
+      return [
+        {
+          ...missing('cutter', ''),
+          path: 'mortiseWidth',
+          value: m,
+          message: say(
+            'No cutter is {m} across, {D} long, and cuts at its centre. Rout it in a jig, in rows, or add one.',
+            { m, D },
+          ),
+        },
+      ];
     return [
-      ...over(p + m / 2, gear.table.fenceReach, 'wall', 'near wall', 'The fence would stand {value} from the cutter; it reaches {bound}.'), // prettier-ignore
-      ...over(m, l, 'mortiseLength', 'mortise length', 'The cutter is {value}, longer than the mortise, {bound}.'),
-      ...(q < -SAME ? over(-q, 0, 'position', 'position', 'The cutter would run {value} past the end. Leave a horn at least that much longer.') : []), // prettier-ignore
+      ...over(
+        p + m / 2,
+        gear.table.fenceReach,
+        'wall',
+        'near wall',
+        'The fence would stand {value} from the cutter; it reaches {bound}.',
+      ),
+      ...over(
+        m,
+        l,
+        'mortiseLength',
+        'mortise length',
+        'The cutter is {value}, longer than the mortise, {bound}.',
+      ),
+      ...(q < -SAME
+        ? over(
+            -q,
+            0,
+            'position',
+            'position',
+            'The cutter would run {value} past the end. Leave a horn at least that much longer.',
+          )
+        : []),
     ];
   },
   setups(feature, shop, { joint, occurrences }) {
@@ -40,17 +71,52 @@ export const routerTableStops: Method<MortiseFeature> = {
     const [d, P] = [cutter.diameter, stock.length];
     const make = figuresFor(shop);
     const fence = make(
-      { id: 'fence', name: 'Fence to cutter', value: p + m / 2, from: 'fence-face', to: 'centre-of-cutter', rounding: 'nearest', acts: 'thickness', working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }) }, // prettier-ignore
+      {
+        id: 'fence',
+        name: 'Fence to cutter',
+        value: p + m / 2,
+        from: 'fence-face',
+        to: 'centre-of-cutter',
+        rounding: 'nearest',
+        acts: 'thickness',
+        working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
+      },
       { scale: table.fenceScale },
     );
     const height = make(
-      { id: 'height', name: 'Height of the cutter', value: D, from: 'table', to: 'cutter-top', rounding: 'up', acts: 'width', working: say('mortise depth {D}', { D }) }, // prettier-ignore
+      {
+        id: 'height',
+        name: 'Height of the cutter',
+        value: D,
+        from: 'table',
+        to: 'cutter-top',
+        rounding: 'up',
+        acts: 'width',
+        working: say('mortise depth {D}', { D }),
+      },
       { scale: table.heightScale },
     );
     const stop = (side: 'left' | 'right', value: Mm, working: ReturnType<typeof say>) =>
-      make({ id: `${side}-stop`, name: `${side === 'left' ? 'Left' : 'Right'} stop`, value, from: 'centre-line', to: `${side}-stop`, rounding: 'down', acts: 'length', summed: true, working }); // prettier-ignore
-    const atLayout = say('layout end to the mortise’s far end {far} − half the cutter {half}', { far: q + l, half: d / 2 }); // prettier-ignore
-    const atOther = say('length of the piece {P} − position {q} − half the cutter {half}', { P, q, half: d / 2 });
+      make({
+        id: `${side}-stop`,
+        name: `${side === 'left' ? 'Left' : 'Right'} stop`,
+        value,
+        from: 'centre-line',
+        to: `${side}-stop`,
+        rounding: 'down',
+        acts: 'length',
+        summed: true,
+        working,
+      });
+    const atLayout = say('layout end to the mortise’s far end {far} − half the cutter {half}', {
+      far: q + l,
+      half: d / 2,
+    });
+    const atOther = say('length of the piece {P} − position {q} − half the cutter {half}', {
+      P,
+      q,
+      half: d / 2,
+    });
     return (['left', 'right'] as const).flatMap((side): Setup[] => {
       const here: Occurrence[] = occurrences.filter((o) => stopSide(LIES, o, 'far') === side);
       if (!here.length) return [];
@@ -73,19 +139,30 @@ export const routerTableStops: Method<MortiseFeature> = {
             {
               id: 'run',
               words: say(''),
-              seat: { 'fence-face': 'reference-face', table: 'entry-edge', 'left-stop': side === 'left' ? 'layout-end' : 'far-end' }, // prettier-ignore
+              seat: {
+                'fence-face': 'reference-face',
+                table: 'entry-edge',
+                'left-stop': side === 'left' ? 'layout-end' : 'far-end',
+              },
               figures: { across: fence.id, height: height.id, left: left!.id, right: right!.id },
             },
             height.set.value,
             bitesOf(cutter, shop),
-            plunged('Cutter {level} high: one end to the right stop, let down over the cutter, fed to the left stop'),
+            plunged(
+              'Cutter {level} high: one end to the right stop, let down over the cutter, fed to the left stop',
+            ),
             feature.sunk,
           ),
           occurrences: here,
           checks: [
             say('A hole bored at either end of the mortise lets the work drop over the cutter.'),
-            say('The stops are for pieces {P} long: one that is longer starts as much farther along.', { P }),
-            say('Raise the cutter a level at a time, all pieces through before it is raised again.'),
+            say(
+              'The stops are for pieces {P} long: one that is longer starts as much farther along.',
+              { P },
+            ),
+            say(
+              'Raise the cutter a level at a time, all pieces through before it is raised again.',
+            ),
           ],
         },
       ];

@@ -6,9 +6,19 @@ import { offsOf, stacksFor } from '../blades.ts';
 import { flatBundleWords } from '../bundles.ts';
 import { figuresFor, SAME, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
-import { makeUpWords, overLevels, overStack, stackHeight, stackRefusals, underLevels } from '../stack.ts';
+import {
+  makeUpWords,
+  overLevels,
+  overStack,
+  stackHeight,
+  stackRefusals,
+  underLevels,
+} from '../stack.ts';
 
-/** Two cheeks reckoned from one side, which stays down for both: the near one from below, the far one from above. */
+/**
+ * Two cheeks reckoned from one side, which stays down for both: the near one from below, the far
+ * one from above.
+ */
 interface Pair {
   readonly side: 'face' | 'edge';
   readonly near: Mm;
@@ -17,14 +27,21 @@ interface Pair {
   readonly acts: 'thickness' | 'width';
 }
 
-const pairsOf = ({ stock, faceShoulder: a, thickness: t, edgeShoulder: b, width: w }: TenonFeature): Pair[] => [
+const pairsOf = ({
+  stock,
+  faceShoulder: a,
+  thickness: t,
+  edgeShoulder: b,
+  width: w,
+}: TenonFeature): Pair[] => [
   { side: 'face', near: a, far: a + t, stock: stock.thickness, acts: 'thickness' },
   { side: 'edge', near: b, far: b + w, stock: stock.width, acts: 'width' },
 ];
 
 /**
- * Both cheeks from one face, which stays down: the near one with the stack of the table saw from below, the far one with
- * a stack from above. The tenon no longer depends on the stock; two machines are set at once.
+ * Both cheeks from one face, which stays down: the near one with the stack of the table saw from
+ * below, the far one with a stack from above. The tenon no longer depends on the stock; two
+ * machines are set at once.
  */
 export const sawFlatOneFace: Method<TenonFeature> = {
   id: 'saw-flat-one-face',
@@ -40,16 +57,50 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const [saw] = toolsOf(shop, 'table-saw');
     const [above] = toolsOf(shop, 'overhead-saw');
     const [choice] = stacksFor(feature, shop);
-    if (!saw || !above || !choice) return [missing('saw from above', 'Both cheeks from one face need a table saw, a saw that comes from above, and a stack. Turn the piece over instead.')]; // prettier-ignore
-    if (!choice.makeUp) return [{ path: 'stack', dimension: 'stack', message: { ...choice.words, text: `No stack for this tenon: ${choice.words.text}. Cut it with one blade.` } }]; // prettier-ignore
+    if (!saw || !above || !choice)
+      return [
+        missing(
+          'saw from above',
+          'Both cheeks from one face need a table saw, a saw that comes from above, and a stack. Turn the piece over instead.',
+        ),
+      ];
+    if (!choice.makeUp)
+      return [
+        {
+          path: 'stack',
+          dimension: 'stack',
+          message: {
+            ...choice.words,
+            text: `No stack for this tenon: ${choice.words.text}. Cut it with one blade.`,
+          },
+        },
+      ];
     const pairs = pairsOf(feature);
     const nearest = Math.max(0, ...pairs.map((p) => p.near));
     const deepest = Math.max(0, ...pairs.map((p) => p.stock - p.far));
     return [
       ...stackRefusals(nearest, ['faceShoulder', 'deepest shoulder'], saw, choice),
-      ...over(choice.makeUp.value, above.widestStack, 'stack', 'stack', 'The stack is {value} wide; the saw from above takes {bound}.'), // prettier-ignore
-      ...over(deepest, Math.min(above.deepest, choice.stack.diameter / 2), 'faceShoulder', 'far shoulder', 'The far shoulder is {value} deep; from above the saw cuts {bound}.'), // prettier-ignore
-      ...over(feature.stock.width, above.travel, 'width', 'width', 'The piece is {value} wide; the saw from above crosses {bound}.'), // prettier-ignore
+      ...over(
+        choice.makeUp.value,
+        above.widestStack,
+        'stack',
+        'stack',
+        'The stack is {value} wide; the saw from above takes {bound}.',
+      ),
+      ...over(
+        deepest,
+        Math.min(above.deepest, choice.stack.diameter / 2),
+        'faceShoulder',
+        'far shoulder',
+        'The far shoulder is {value} deep; from above the saw cuts {bound}.',
+      ),
+      ...over(
+        feature.stock.width,
+        above.travel,
+        'width',
+        'width',
+        'The piece is {value} wide; the saw from above crosses {bound}.',
+      ),
     ];
   },
   setups(feature, shop, { joint, occurrences }) {
@@ -59,23 +110,58 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const { chippers, value: K } = makeUp!;
     const make = figuresFor(shop);
     const { length: L } = feature;
-    const stop = make({ id: 'end-stop', name: 'End stop', value: L, from: 'end-stop', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L}', { L }) }); // prettier-ignore
+    const stop = make({
+      id: 'end-stop',
+      name: 'End stop',
+      value: L,
+      from: 'end-stop',
+      to: 'far-side',
+      rounding: 'down',
+      acts: 'length',
+      working: say('tenon length {L}', { L }),
+    });
     const passes = ({ side, stock }: Pair, height: LengthFigure, from: 'above' | 'below'): Pass[] =>
       offsOf(stop.set.value, K, shop).flatMap((off, i): Pass[] => {
         const down = side === 'face' ? 'Reference face down' : 'Reference edge down';
         const seat = { table: `reference-${side}`, 'end-stop': 'worked-end' } as const;
-        const pass = { id: `${side}-${i + 1}`, seat, figures: { across: stop.id, height: height.id }, ...(off && { off }) }; // prettier-ignore
-        const words = off ? say(`${down}, worked end about {off} off the stop`, { off }) : say(`${down}, worked end to the stop`); // prettier-ignore
+        const pass = {
+          id: `${side}-${i + 1}`,
+          seat,
+          figures: { across: stop.id, height: height.id },
+          ...(off && { off }),
+        };
+        const words = off
+          ? say(`${down}, worked end about {off} off the stop`, { off })
+          : say(`${down}, worked end to the stop`);
         return from === 'above'
           ? underLevels({ ...pass, words }, height.set.value, stock, K, shop)
           : overLevels(pass, words, height.set.value, K, shop);
       });
-    const common = { method: sawFlatOneFace.id, title: sawFlatOneFace.title, stage: 'cheeks', occurrences } as const;
+    const common = {
+      method: sawFlatOneFace.id,
+      title: sawFlatOneFace.title,
+      stage: 'cheeks',
+      occurrences,
+    } as const;
     return pairsOf(feature).flatMap((pair): Setup[] => {
       const { side, near, far, stock, acts } = pair;
-      const below = stackHeight(make, { value: near, rounding: 'down', acts, working: say('near shoulder {near}', { near }) }); // prettier-ignore
+      const below = stackHeight(make, {
+        value: near,
+        rounding: 'down',
+        acts,
+        working: say('near shoulder {near}', { near }),
+      });
       const over = make(
-        { id: 'above', name: 'Stack above the table', value: far, from: 'table', to: 'lowest-tooth', rounding: 'up', acts, working: say('near shoulder {near} + tongue {tongue}', { near, tongue: far - near }) }, // prettier-ignore
+        {
+          id: 'above',
+          name: 'Stack above the table',
+          value: far,
+          from: 'table',
+          to: 'lowest-tooth',
+          rounding: 'up',
+          acts,
+          working: say('near shoulder {near} + tongue {tongue}', { near, tongue: far - near }),
+        },
         { scale: above.depthScale },
       );
       return [
@@ -110,7 +196,9 @@ export const sawFlatOneFace: Method<TenonFeature> = {
                 passes: passes(pair, over, 'above'),
                 checks: [
                   ...makeUpWords(chippers, K),
-                  say('Table to the lowest tooth is near shoulder and tongue: chips under the piece go into the tongue. Brush the table for every piece.'), // prettier-ignore
+                  say(
+                    'Table to the lowest tooth is near shoulder and tongue: chips under the piece go into the tongue. Brush the table for every piece.',
+                  ),
                 ],
               },
             ]

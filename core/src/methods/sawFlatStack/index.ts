@@ -8,8 +8,9 @@ import { shouldersOf } from '../shoulders.ts';
 import { makeUpWords, overStack, stackHeight, stackRefusals } from '../stack.ts';
 
 /**
- * Table saw with a stack, the piece lying down on a sled, its end against a stop: shoulders and cheeks in one go. What
- * stays is the stock less the two heights, so the stock's own variation goes into the tenon.
+ * Table saw with a stack, the piece lying down on a sled, its end against a stop: shoulders and
+ * cheeks in one go. What stays is the stock less the two heights, so the stock's own variation goes
+ * into the tenon.
  */
 export const sawFlatStack: Method<TenonFeature> = {
   id: 'saw-flat-stack',
@@ -18,13 +19,17 @@ export const sawFlatStack: Method<TenonFeature> = {
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
     const [choice] = stacksFor(feature, shop);
-    if (!saw || !choice) return [missing('stack', 'The chest has no dado stack. The cheapest addition is a stack.')];
+    if (!saw || !choice)
+      return [missing('stack', 'The chest has no dado stack. The cheapest addition is a stack.')];
     if (!choice.makeUp)
       return [
         {
           path: 'stack',
           dimension: 'stack',
-          message: { ...choice.words, text: `No stack for this tenon: ${choice.words.text}. Cut it with one blade.` },
+          message: {
+            ...choice.words,
+            text: `No stack for this tenon: ${choice.words.text}. Cut it with one blade.`,
+          },
         },
       ];
     const deepest = Math.max(0, ...shouldersOf(feature).map((s) => s.depth));

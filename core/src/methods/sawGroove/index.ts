@@ -17,10 +17,19 @@ interface OnArbor extends Pick<Setup, 'cutter' | 'between'> {
 }
 
 /** Fence to each kerf. */
-const fencesOf = ({ wall, width }: Pick<GrooveFeature, 'wall' | 'width'>, kerf: Mm, shop: Shop): LengthFigure[] =>
-  kerfFences({ guide: 'fence-face', wall, width, acts: 'thickness', called: 'groove' }, kerf, shop, {
-    scale: toolsOf(shop, 'table-saw')[0]?.fenceScale,
-  });
+const fencesOf = (
+  { wall, width }: Pick<GrooveFeature, 'wall' | 'width'>,
+  kerf: Mm,
+  shop: Shop,
+): LengthFigure[] =>
+  kerfFences(
+    { guide: 'fence-face', wall, width, acts: 'thickness', called: 'groove' },
+    kerf,
+    shop,
+    {
+      scale: toolsOf(shop, 'table-saw')[0]?.fenceScale,
+    },
+  );
 
 function grooveSetup(
   { id, title }: Pick<Method, 'id' | 'title'>,
@@ -32,10 +41,19 @@ function grooveSetup(
 ): Setup {
   const fences = fencesOf({ wall, width }, kerf, shop);
   const height = figuresFor(shop)(
-    { id: 'blade-height', name: called, value: depth, from: 'table', to: 'highest-tooth', rounding: 'up', acts: 'width', working: say('groove depth {depth}', { depth }) }, // prettier-ignore
+    {
+      id: 'blade-height',
+      name: called,
+      value: depth,
+      from: 'table',
+      to: 'highest-tooth',
+      rounding: 'up',
+      acts: 'width',
+      working: say('groove depth {depth}', { depth }),
+    },
     { scale: saw.heightScale },
   );
-  const down = `${EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase())} down, reference face along the fence, the whole length`; // prettier-ignore
+  const down = `${EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase())} down, reference face along the fence, the whole length`;
   return {
     id: `${joint}.${id}`,
     method: id,
@@ -51,12 +69,18 @@ function grooveSetup(
       const seat = { 'fence-face': 'reference-face', table: edge } as const;
       const path = { id: `kerf-${i + 1}`, seat, figures: { across: f.id, height: height.id } };
       const words = say([down, kerfWords(f, fences)].filter(Boolean).join('; '));
-      return arbor.between ? overLevels(path, words, height.set.value, kerf, shop) : [{ ...path, words }];
+      return arbor.between
+        ? overLevels(path, words, height.set.value, kerf, shop)
+        : [{ ...path, words }];
     }),
     occurrences,
     checks: [
-      say('Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.'),
-      ...(fences.length > 1 ? [say('Run all parts of the frame through each setting before the fence is moved.')] : []),
+      say(
+        'Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.',
+      ),
+      ...(fences.length > 1
+        ? [say('Run all parts of the frame through each setting before the fence is moved.')]
+        : []),
       ...checks,
     ],
   };
@@ -65,10 +89,21 @@ function grooveSetup(
 const guarded = ({ rules }: Shop): Refusal[] =>
   rules.guardOff
     ? []
-    : [missing('guard', 'Local rules keep the saw’s own guard on, and a groove leaves no room for it.')];
+    : [
+        missing(
+          'guard',
+          'Local rules keep the saw’s own guard on, and a groove leaves no room for it.',
+        ),
+      ];
 
 const beyondFence = ({ wall, width }: GrooveFeature, { fenceReach }: TableSaw): Refusal[] =>
-  over(wall + width, fenceReach, 'wall', 'fence', 'The fence would stand {value} from the blade; it reaches {bound}.');
+  over(
+    wall + width,
+    fenceReach,
+    'wall',
+    'fence',
+    'The fence would stand {value} from the blade; it reaches {bound}.',
+  );
 
 /** Table saw, edge down, the reference face along the fence: kerf beside kerf. */
 export const sawGroove: Method<GrooveFeature> = {
@@ -79,13 +114,26 @@ export const sawGroove: Method<GrooveFeature> = {
   applies: () => true,
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
-    if (!saw) return [missing('table saw', 'The chest has no table saw to run a groove on. Add one.')];
+    if (!saw)
+      return [missing('table saw', 'The chest has no table saw to run a groove on. Add one.')];
     const { width, depth } = feature;
     const kerf = sawKerf(shop);
     return [
-      ...under(width, kerf, 'mortiseWidth', 'groove width', 'The groove is {value} wide, the kerf {bound}. Widen it, or fit a thinner blade.'), // prettier-ignore
+      ...under(
+        width,
+        kerf,
+        'mortiseWidth',
+        'groove width',
+        'The groove is {value} wide, the kerf {bound}. Widen it, or fit a thinner blade.',
+      ),
       ...tooClose(fencesOf(feature, kerf, shop), width, kerf, 'mortiseWidth', 'groove width'),
-      ...over(depth, saw.maxBladeHeight, 'mortiseDepth', 'groove depth', 'The groove is {value} deep; the blade rises to {bound}. Make it shallower.'), // prettier-ignore
+      ...over(
+        depth,
+        saw.maxBladeHeight,
+        'mortiseDepth',
+        'groove depth',
+        'The groove is {value} deep; the blade rises to {bound}. Make it shallower.',
+      ),
       ...beyondFence(feature, saw),
       ...guarded(shop),
     ];
@@ -94,7 +142,12 @@ export const sawGroove: Method<GrooveFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const ears = say('The blade’s teeth are not flat on top: the groove’s floor has ears.');
-    const arbor = { cutter: saw.bladeId, kerf: sawKerf(shop), height: 'Blade height', checks: teeth === 'flat' ? [] : [ears] }; // prettier-ignore
+    const arbor = {
+      cutter: saw.bladeId,
+      kerf: sawKerf(shop),
+      height: 'Blade height',
+      checks: teeth === 'flat' ? [] : [ears],
+    };
     return [grooveSetup(sawGroove, feature, saw, arbor, shop, context)];
   },
 };
@@ -106,8 +159,8 @@ const OVERLAP: Mm = 0.5;
 const LEAST_MOVE: Mm = 0.5;
 
 /**
- * The shop's first stack made up as wide as a groove, shims among it; else so much narrower that the fence is worth
- * moving for its other wall, as near under that as arbor and local rules allow.
+ * The shop's first stack made up as wide as a groove, shims among it; else so much narrower that
+ * the fence is worth moving for its other wall, as near under that as arbor and local rules allow.
  */
 function stackIn({ width }: Pick<GrooveFeature, 'width'>, shop: Shop) {
   const saw = toolsOf(shop, 'table-saw').find(({ widestStack }) => widestStack > 0);
@@ -138,10 +191,21 @@ export const stackGroove: Method<GrooveFeature> = {
   refuse(feature, shop) {
     const found = stackIn(feature, shop);
     if (!found)
-      return [missing('stack', 'No stack here goes into this groove. Run it with a blade, or add a dado stack.')];
+      return [
+        missing(
+          'stack',
+          'No stack here goes into this groove. Run it with a blade, or add a dado stack.',
+        ),
+      ];
     const { saw, stack, made } = found;
     return [
-      ...tooClose(fencesOf(feature, made.value, shop), feature.width, made.value, 'mortiseWidth', 'groove width'),
+      ...tooClose(
+        fencesOf(feature, made.value, shop),
+        feature.width,
+        made.value,
+        'mortiseWidth',
+        'groove width',
+      ),
       ...stackRefusals(feature.depth, ['mortiseDepth', 'groove depth'], saw, { stack }),
       ...beyondFence(feature, saw),
       ...guarded(shop),
@@ -169,12 +233,19 @@ function halfIn(
   }
   const [saw] = toolsOf(shop, 'table-saw');
   if (!saw) return undefined;
-  return { saw, rises: saw.maxBladeHeight, cutter: saw.bladeId, kerf: sawKerf(shop), height: 'Blade height', checks: [] }; // prettier-ignore
+  return {
+    saw,
+    rises: saw.maxBladeHeight,
+    cutter: saw.bladeId,
+    kerf: sawKerf(shop),
+    height: 'Blade height',
+    checks: [],
+  };
 }
 
 /**
- * A groove in the middle, by one fence: a pass with either face along it. In the middle of whatever comes along the
- * fence, so stock of one thickness.
+ * A groove in the middle, by one fence: a pass with either face along it. In the middle of whatever
+ * comes along the fence, so stock of one thickness.
  */
 export const turnedGroove: Method<GrooveFeature> = {
   id: 'turned-groove',
@@ -184,21 +255,52 @@ export const turnedGroove: Method<GrooveFeature> = {
   applies: () => true,
   refuse(feature, shop) {
     if (!isCentred(feature))
-      return [missing('wall', 'The groove is not in the middle of its piece: turned, its second wall would not be where it belongs.')]; // prettier-ignore
+      return [
+        missing(
+          'wall',
+          'The groove is not in the middle of its piece: turned, its second wall would not be where it belongs.',
+        ),
+      ];
     const on = halfIn(feature, shop);
-    if (!on) return [missing('table saw', 'The chest has no table saw to run a groove on. Add one.')];
+    if (!on)
+      return [missing('table saw', 'The chest has no table saw to run a groove on. Add one.')];
     const { kerf, saw, rises } = on;
     return [
-      ...under(feature.width, kerf + LEAST_MOVE, 'mortiseWidth', 'groove width', 'The groove is {value} wide; what cuts leaves no second pass worth turning for under {bound}. Run it at one fence.'), // prettier-ignore
-      ...over(feature.width, 2 * kerf - OVERLAP, 'mortiseWidth', 'groove width', 'The groove is {value} wide; two passes meet up to {bound}. Move the fence between its walls instead.'), // prettier-ignore
-      ...over(feature.depth, rises, 'mortiseDepth', 'groove depth', 'The groove is {value} deep; the saw cuts {bound}. Make it shallower.'), // prettier-ignore
+      ...under(
+        feature.width,
+        kerf + LEAST_MOVE,
+        'mortiseWidth',
+        'groove width',
+        'The groove is {value} wide; what cuts leaves no second pass worth turning for under {bound}. Run it at one fence.',
+      ),
+      ...over(
+        feature.width,
+        2 * kerf - OVERLAP,
+        'mortiseWidth',
+        'groove width',
+        'The groove is {value} wide; two passes meet up to {bound}. Move the fence between its walls instead.',
+      ),
+      ...over(
+        feature.depth,
+        rises,
+        'mortiseDepth',
+        'groove depth',
+        'The groove is {value} deep; the saw cuts {bound}. Make it shallower.',
+      ),
       ...beyondFence(feature, saw),
       ...guarded(shop),
     ];
   },
   setups(feature, shop, context) {
     const { saw, rises: _, ...arbor } = halfIn(feature, shop)!;
-    const setup = grooveSetup(turnedGroove, { ...feature, width: arbor.kerf }, saw, arbor, shop, context);
+    const setup = grooveSetup(
+      turnedGroove,
+      { ...feature, width: arbor.kerf },
+      saw,
+      arbor,
+      shop,
+      context,
+    );
     const [fence] = setup.figures as [LengthFigure];
     const turned = setup.passes.map((pass): Pass => ({
       ...pass,
@@ -212,7 +314,9 @@ export const turnedGroove: Method<GrooveFeature> = {
         figures: [{ ...fence, counts: 2 }, ...setup.figures.slice(1)],
         passes: [...setup.passes, ...turned],
         checks: [
-          say('Turned end for end between the two passes, the same edge down: the groove lies in the middle of whatever thickness comes along, and is as much narrower as a piece is thinner.'), // prettier-ignore
+          say(
+            'Turned end for end between the two passes, the same edge down: the groove lies in the middle of whatever thickness comes along, and is as much narrower as a piece is thinner.',
+          ),
           ...arbor.checks,
         ],
       },

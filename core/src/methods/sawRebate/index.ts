@@ -7,8 +7,8 @@ import { figuresFor, type Method } from '../method.ts';
 import { missing, over } from '../refusal.ts';
 
 /**
- * Table saw, two cuts along the fence: edge down with the reference face to the fence, then the other face down with the
- * far edge to the fence, so that the waste falls outside the blade.
+ * Table saw, two cuts along the fence: edge down with the reference face to the fence, then the
+ * other face down with the far edge to the fence, so that the waste falls outside the blade.
  */
 export const sawRebate: Method<RebateFeature> = {
   id: 'saw-rebate',
@@ -18,9 +18,15 @@ export const sawRebate: Method<RebateFeature> = {
   applies: () => true,
   refuse({ stock, floor, width }, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];
-    if (!saw) return [missing('table saw', 'The chest has no table saw to run a rebate on. Add one.')];
+    if (!saw)
+      return [missing('table saw', 'The chest has no table saw to run a rebate on. Add one.')];
     if (!shop.rules.guardOff)
-      return [missing('guard', 'Local rules keep the saw’s own guard on, and a rebate leaves no room for it.')];
+      return [
+        missing(
+          'guard',
+          'Local rules keep the saw’s own guard on, and a rebate leaves no room for it.',
+        ),
+      ];
     return [
       ...over(
         width,
@@ -54,15 +60,42 @@ export const sawRebate: Method<RebateFeature> = {
       occurrences,
     } as const;
     const first = make(
-      { id: 'fence', name: 'Fence', value: floor, from: 'fence-face', to: 'near-side', rounding: 'up', acts: 'thickness', working: say('reference face to the rebate’s floor, {floor}', { floor }) }, // prettier-ignore
+      {
+        id: 'fence',
+        name: 'Fence',
+        value: floor,
+        from: 'fence-face',
+        to: 'near-side',
+        rounding: 'up',
+        acts: 'thickness',
+        working: say('reference face to the rebate’s floor, {floor}', { floor }),
+      },
       { scale: saw.fenceScale },
     );
     const tall = make(
-      { id: 'blade-height', name: 'Blade height', value: width, from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'width', working: say('rebate width {width}', { width }) }, // prettier-ignore
+      {
+        id: 'blade-height',
+        name: 'Blade height',
+        value: width,
+        from: 'table',
+        to: 'highest-tooth',
+        rounding: 'down',
+        acts: 'width',
+        working: say('rebate width {width}', { width }),
+      },
       { scale: saw.heightScale },
     );
     const second = make(
-      { id: 'fence', name: 'Fence', value: stock.width - width, from: 'fence-face', to: 'near-side', rounding: 'up', acts: 'width', working: say('width as measured {W} − rebate width {width}', { W: stock.width, width }) }, // prettier-ignore
+      {
+        id: 'fence',
+        name: 'Fence',
+        value: stock.width - width,
+        from: 'fence-face',
+        to: 'near-side',
+        rounding: 'up',
+        acts: 'width',
+        working: say('width as measured {W} − rebate width {width}', { W: stock.width, width }),
+      },
       { scale: saw.fenceScale },
     );
     const short = Math.min(shop.secondCutShort, kerf / 2);
@@ -77,11 +110,14 @@ export const sawRebate: Method<RebateFeature> = {
         to: 'highest-tooth',
         rounding: 'down',
         acts: 'thickness',
-        working: say('thickness as measured {T} − floor {floor} − {short}: it stops in the kerf of the other cut', {
-          T: stock.thickness,
-          floor,
-          short,
-        }),
+        working: say(
+          'thickness as measured {T} − floor {floor} − {short}: it stops in the kerf of the other cut',
+          {
+            T: stock.thickness,
+            floor,
+            short,
+          },
+        ),
       },
       { scale: saw.heightScale },
     );
@@ -110,7 +146,9 @@ export const sawRebate: Method<RebateFeature> = {
         passes: [
           {
             id: 'flat',
-            words: say('Other face down, the far edge along the fence; the waste falls outside the blade'),
+            words: say(
+              'Other face down, the far edge along the fence; the waste falls outside the blade',
+            ),
             seat: { 'fence-face': OPPOSITE[edge], table: 'other-face' },
             figures: { across: second.id, height: low.id },
           },

@@ -25,10 +25,24 @@ export const sawUprightFlipped: Method<TenonFeature> = {
     const { stock, length: L } = feature;
     const settings = flippedSettings(feature, figuresFor(shop), 'jig-face');
     const edges = settings.some((s) => s.name === 'edge');
-    const standing = { length: stock.length, bladeHeight: L, fence: Math.max(0, ...settings.map((s) => s.figure.value)) }; // prettier-ignore
+    const standing = {
+      length: stock.length,
+      bladeHeight: L,
+      fence: Math.max(0, ...settings.map((s) => s.figure.value)),
+    };
     return [
-      ...uprightRefusals({ ...standing, across: stock.thickness, onEdge: false }, shop, 'use the bandsaw'),
-      ...(edges ? uprightRefusals({ ...standing, across: stock.width, onEdge: true }, shop, 'use the bandsaw') : []),
+      ...uprightRefusals(
+        { ...standing, across: stock.thickness, onEdge: false },
+        shop,
+        'use the bandsaw',
+      ),
+      ...(edges
+        ? uprightRefusals(
+            { ...standing, across: stock.width, onEdge: true },
+            shop,
+            'use the bandsaw',
+          )
+        : []),
     ];
   },
   setups(feature, shop, context) {
@@ -37,7 +51,13 @@ export const sawUprightFlipped: Method<TenonFeature> = {
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
     const make = figuresFor(shop);
-    const height = cheekHeight(make, saw, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
+    const height = cheekHeight(
+      make,
+      saw,
+      feature.length,
+      shouldersFirst ? shop.secondCutShort : 0,
+      shop,
+    );
     const settings = flippedSettings(feature, make, 'jig-face', faceSetBy(saw, jig), context);
     return settings.map(({ name, figure, against }): Setup => ({
       id: `${joint}.saw-upright.${figure.id}`,
@@ -48,7 +68,9 @@ export const sawUprightFlipped: Method<TenonFeature> = {
       figures: [figure, height],
       passes: against.map((face) => ({
         id: face,
-        words: say(`Worked end down, ${FACE_WORDS[face]} to the jig; the waste falls outside the blade`),
+        words: say(
+          `Worked end down, ${FACE_WORDS[face]} to the jig; the waste falls outside the blade`,
+        ),
         seat: { 'jig-face': face, table: 'worked-end' },
         figures: { across: figure.id, height: height.id },
       })),
@@ -67,5 +89,8 @@ export const sawUprightFlipped: Method<TenonFeature> = {
 
 const TITLES = {
   face: { both: sawUprightFlipped.title, one: 'Cheek, upright on the table saw' },
-  edge: { both: 'Edge cheeks, upright on the table saw', one: 'Edge cheek, upright on the table saw' },
+  edge: {
+    both: 'Edge cheeks, upright on the table saw',
+    one: 'Edge cheek, upright on the table saw',
+  },
 };

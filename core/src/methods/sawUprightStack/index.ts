@@ -10,7 +10,10 @@ import { makeUpWords, overLevels } from '../stack.ts';
 import { cheekHeight, faceSetBy, onEnd, uprightRefusals } from '../upright.ts';
 
 /** The first stack that can be made up at least as wide as a shoulder, and as the arbor takes. */
-function stackOver(width: Mm, shop: Shop): { readonly stack: Stack; readonly made: StackMakeUp } | undefined {
+function stackOver(
+  width: Mm,
+  shop: Shop,
+): { readonly stack: Stack; readonly made: StackMakeUp } | undefined {
   const widest = toolsOf(shop, 'table-saw')[0]?.widestStack ?? 0;
   return toolsOf(shop, 'stack')
     .flatMap((stack) => {
@@ -20,11 +23,12 @@ function stackOver(width: Mm, shop: Shop): { readonly stack: Stack; readonly mad
     .at(0);
 }
 
-const widestOf = (feature: TenonFeature): Mm => Math.max(0, ...shouldersOf(feature).map(({ depth }) => depth));
+const widestOf = (feature: TenonFeature): Mm =>
+  Math.max(0, ...shouldersOf(feature).map(({ depth }) => depth));
 
 /**
- * Table saw with a stack, piece on end in a jig and turned between the cuts: a stack at least as wide as the shoulder
- * cuts it together with its cheek.
+ * Table saw with a stack, piece on end in a jig and turned between the cuts: a stack at least as
+ * wide as the shoulder cuts it together with its cheek.
  */
 export const sawUprightStack: Method<TenonFeature> = {
   id: 'saw-upright-stack',
@@ -39,18 +43,43 @@ export const sawUprightStack: Method<TenonFeature> = {
   refuse(feature, shop) {
     const { stock, length } = feature;
     const width = widestOf(feature);
-    if (!shop.rules.stacks) return [missing('stack', 'Local rules keep stacks off the table saw. Use one blade.')];
+    if (!shop.rules.stacks)
+      return [missing('stack', 'Local rules keep stacks off the table saw. Use one blade.')];
     const found = stackOver(width, shop);
     if (!found)
       return [
-        { path: 'stack', dimension: 'stack', value: width, message: say('No stack here is as wide as the shoulder, {width}, and goes on the saw. Lie the piece flat, or cut its shoulders apart.', { width }) }, // prettier-ignore
+        {
+          path: 'stack',
+          dimension: 'stack',
+          value: width,
+          message: say(
+            'No stack here is as wide as the shoulder, {width}, and goes on the saw. Lie the piece flat, or cut its shoulders apart.',
+            { width },
+          ),
+        },
       ];
     const settings = flippedSettings(feature, figuresFor(shop), 'jig-face');
     const fence = Math.max(0, ...settings.map((s) => s.figure.value));
     const standing = { length: stock.length, bladeHeight: length, fence };
     return [
-      ...over(length, found.stack.diameter / 2, 'tenonLength', 'depth of cut', 'The tenon is {value} long; the stack rises to {bound}. Use one blade.'), // prettier-ignore
-      ...settings.flatMap(({ name }) => uprightRefusals({ ...standing, across: name === 'face' ? stock.thickness : stock.width, onEdge: name === 'edge' }, shop, 'lie it flat')), // prettier-ignore
+      ...over(
+        length,
+        found.stack.diameter / 2,
+        'tenonLength',
+        'depth of cut',
+        'The tenon is {value} long; the stack rises to {bound}. Use one blade.',
+      ),
+      ...settings.flatMap(({ name }) =>
+        uprightRefusals(
+          {
+            ...standing,
+            across: name === 'face' ? stock.thickness : stock.width,
+            onEdge: name === 'edge',
+          },
+          shop,
+          'lie it flat',
+        ),
+      ),
     ];
   },
   setups(feature, shop, context) {
@@ -72,8 +101,14 @@ export const sawUprightStack: Method<TenonFeature> = {
         figures: [figure, height],
         passes: against.flatMap((face) =>
           overLevels(
-            { id: face, seat: { 'jig-face': face, table: 'worked-end' }, figures: { across: figure.id, height: height.id } }, // prettier-ignore
-            say(`Worked end down, ${FACE_WORDS[face]} to the jig; the stack runs out beyond the other side`),
+            {
+              id: face,
+              seat: { 'jig-face': face, table: 'worked-end' },
+              figures: { across: figure.id, height: height.id },
+            },
+            say(
+              `Worked end down, ${FACE_WORDS[face]} to the jig; the stack runs out beyond the other side`,
+            ),
             height.set.value,
             made.value,
             shop,
@@ -82,7 +117,9 @@ export const sawUprightStack: Method<TenonFeature> = {
         occurrences,
         checks: [
           ...makeUpWords(made.chippers, made.value),
-          say('Measure to the near side of the stack; the shoulder is what it leaves beyond, cut in the same pass.'),
+          say(
+            'Measure to the near side of the stack; the shoulder is what it leaves beyond, cut in the same pass.',
+          ),
         ],
       }),
     );

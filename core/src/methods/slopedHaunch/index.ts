@@ -22,10 +22,42 @@ export const slopeHaunch: Method<SlopeFeature> = {
           carrier: 'slope-haunch',
           stage: 'slope',
           figures: [
-            byHand('start', 'Slope begins', from, 'reference-edge', 'slope-start', 'width', say('where the haunch is nothing, {from}', { from })), // prettier-ignore
-            byHand('end', 'Slope ends, at the tenon', to, 'reference-edge', 'slope-end', 'width', say('edge shoulder {to}', { to })), // prettier-ignore
-            byHand('haunch', 'End of the haunch', L - h, 'tip', 'haunch', 'length', say('tenon {L} − haunch {h}', { L, h })), // prettier-ignore
-            byHand('shoulder', 'Shoulder', L, 'tip', 'shoulder', 'length', say('tenon length {L}', { L })),
+            byHand(
+              'start',
+              'Slope begins',
+              from,
+              'reference-edge',
+              'slope-start',
+              'width',
+              say('where the haunch is nothing, {from}', { from }),
+            ),
+            byHand(
+              'end',
+              'Slope ends, at the tenon',
+              to,
+              'reference-edge',
+              'slope-end',
+              'width',
+              say('edge shoulder {to}', { to }),
+            ),
+            byHand(
+              'haunch',
+              'End of the haunch',
+              L - h,
+              'tip',
+              'haunch',
+              'length',
+              say('tenon {L} − haunch {h}', { L, h }),
+            ),
+            byHand(
+              'shoulder',
+              'Shoulder',
+              L,
+              'tip',
+              'shoulder',
+              'length',
+              say('tenon length {L}', { L }),
+            ),
           ],
           checks: [
             say(
@@ -40,7 +72,9 @@ export const slopeHaunch: Method<SlopeFeature> = {
   },
 };
 
-/** The pocket for it: from nothing at its start down to full depth where it opens into the mortise. */
+/**
+ * The pocket for it: from nothing at its start down to full depth where it opens into the mortise.
+ */
 export const slopePocket: Method<SlopeFeature> = {
   ...common,
   id: 'slope-pocket',
@@ -65,12 +99,48 @@ export const slopePocket: Method<SlopeFeature> = {
               'thickness',
               say('near wall {p}', { p }),
             ),
-            byHand('far-wall', 'Far wall', p + m, 'reference-face', 'far-wall', 'thickness', say('near wall {p} + width {m}', { p, m })), // prettier-ignore
-            byHand('start', 'Slope begins', from, 'layout-end', 'slope-start', 'length', say('where the pocket is nothing, {from}', { from })), // prettier-ignore
-            byHand('end', 'Slope ends, at the tenon', to, 'layout-end', 'slope-end', 'length', say('where the tenon begins, {to}', { to })), // prettier-ignore
-            byHand('depth', 'Depth there', depth, 'entry-edge', 'floor', 'width', say('haunch and the gap behind it, {depth}', { depth })), // prettier-ignore
+            byHand(
+              'far-wall',
+              'Far wall',
+              p + m,
+              'reference-face',
+              'far-wall',
+              'thickness',
+              say('near wall {p} + width {m}', { p, m }),
+            ),
+            byHand(
+              'start',
+              'Slope begins',
+              from,
+              'layout-end',
+              'slope-start',
+              'length',
+              say('where the pocket is nothing, {from}', { from }),
+            ),
+            byHand(
+              'end',
+              'Slope ends, at the tenon',
+              to,
+              'layout-end',
+              'slope-end',
+              'length',
+              say('where the tenon begins, {to}', { to }),
+            ),
+            byHand(
+              'depth',
+              'Depth there',
+              depth,
+              'entry-edge',
+              'floor',
+              'width',
+              say('haunch and the gap behind it, {depth}', { depth }),
+            ),
           ],
-          checks: [say('Saw both walls down to the slope first; pare towards the mortise, and try the haunch in it.')],
+          checks: [
+            say(
+              'Saw both walls down to the slope first; pare towards the mortise, and try the haunch in it.',
+            ),
+          ],
         },
         'Pare between the walls, from nothing down to full depth at the mortise, and clear its near end that deep',
         context,

@@ -12,7 +12,9 @@ import { sawKerf } from '../sawKerfs.ts';
 
 /** What a slot's walls are measured from, as a face and in words. */
 export const guideFace = (across: SlotFeature['across']) =>
-  across === 'thickness' ? (['reference-face', 'reference face'] as const) : (['reference-edge', 'reference edge'] as const); // prettier-ignore
+  across === 'thickness'
+    ? (['reference-face', 'reference face'] as const)
+    : (['reference-edge', 'reference edge'] as const);
 
 /** What the shop's upright jig is set with; nothing where it has none. */
 function faceSetIn(shop: Shop): Gauged {
@@ -22,7 +24,10 @@ function faceSetIn(shop: Shop): Gauged {
 }
 
 /** Jig face to each kerf. */
-function fencesOf({ across, wall, width }: Pick<SlotFeature, 'across' | 'wall' | 'width'>, shop: Shop): LengthFigure[] {
+function fencesOf(
+  { across, wall, width }: Pick<SlotFeature, 'across' | 'wall' | 'width'>,
+  shop: Shop,
+): LengthFigure[] {
   return kerfFences(
     { guide: 'jig-face', wall, width, acts: across, called: 'slot' },
     sawKerf(shop),
@@ -34,15 +39,20 @@ function fencesOf({ across, wall, width }: Pick<SlotFeature, 'across' | 'wall' |
 const FLOOR = say('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
 
 /**
- * Both walls from the fence of the cheek beyond them, by two spacers: one for a tenon, with the kerf where the jig's stop
- * doesn't carry it; one for the pitch, which has no kerf in it. All four cheeks of twins go by them.
+ * Both walls from the fence of the cheek beyond them, by two spacers: one for a tenon, with the
+ * kerf where the jig's stop doesn't carry it; one for the pitch, which has no kerf in it. All four
+ * cheeks of twins go by them.
  */
 function spacerWords({ wall, width, pitch }: SlotFeature, jig: UprightJig, kerf: Mm): Sentence[] {
   const slide = slideOf(jig);
-  if (pitch === undefined || slide?.by !== 'spacer' || jig.travel < 2 * pitch - width + kerf) return [];
+  if (pitch === undefined || slide?.by !== 'spacer' || jig.travel < 2 * pitch - width + kerf)
+    return [];
   const [far, tenon] = [wall + pitch, pitch - width + kerf - slide.carried];
   return [
-    say('Or set the fence once, at {far} for the cheek beyond: a spacer of {tenon} brings the blade to the far wall, one of {pitch} to the near wall, both to the cheek on this side; the pitch has no kerf in it.', { far, tenon, pitch }), // prettier-ignore
+    say(
+      'Or set the fence once, at {far} for the cheek beyond: a spacer of {tenon} brings the blade to the far wall, one of {pitch} to the near wall, both to the cheek on this side; the pitch has no kerf in it.',
+      { far, tenon, pitch },
+    ),
   ];
 }
 
@@ -80,7 +90,13 @@ export const sawSlot: Method<SlotFeature> = {
             'The slot is {value} wide, the kerf {bound}. Fit a thinner blade, or saw and chop it by hand.',
           )),
       ...(kerf
-        ? tooClose(fencesOf({ across, wall, width }, shop), width, kerf, 'mortiseWidth', 'width of the slot')
+        ? tooClose(
+            fencesOf({ across, wall, width }, shop),
+            width,
+            kerf,
+            'mortiseWidth',
+            'width of the slot',
+          )
         : []),
     ];
   },
@@ -115,14 +131,18 @@ export const sawSlot: Method<SlotFeature> = {
         figures: [...near, height],
         passes: near.map((f, i): Pass => ({
           id: `kerf-${i + 1}`,
-          words: say([`Worked end down, ${words} to the jig`, kerfWords(f, near)].filter(Boolean).join('; ')),
+          words: say(
+            [`Worked end down, ${words} to the jig`, kerfWords(f, near)].filter(Boolean).join('; '),
+          ),
           seat: { 'jig-face': face, table: 'worked-end' },
           figures: { across: f.id, height: height.id },
         })),
         occurrences,
         checks: [
           say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', { kerf }),
-          ...(near.length > 1 ? [say('Run all pieces through the first kerf before the fence is moved to the next.')] : []), // prettier-ignore
+          ...(near.length > 1
+            ? [say('Run all pieces through the first kerf before the fence is moved to the next.')]
+            : []),
           ...spacerWords(feature, jig, kerf),
           FLOOR,
         ],
@@ -139,18 +159,30 @@ export const isCentred = ({ stock, across, wall, width }: SlotFeature): boolean 
  * Jig face to the kerfs beyond the middle, each cut from both faces; the one in the middle from
  * either.
  */
-function flippedFences({ across, wall: p, width: m, stock }: SlotFeature, shop: Shop): LengthFigure[] {
+function flippedFences(
+  { across, wall: p, width: m, stock }: SlotFeature,
+  shop: Shop,
+): LengthFigure[] {
   const kerf = sawKerf(shop);
   const size = across === 'thickness' ? stock.thickness : stock.width;
   const make = figuresFor(shop);
   const gauged = faceSetIn(shop);
   const { step, clears } = clearing(kerf, shop);
-  const [wall, ...others] = slotKerfs(p, m, kerf, step).filter((at) => at + kerf / 2 > size / 2 - SAME);
+  const [wall, ...others] = slotKerfs(p, m, kerf, step).filter(
+    (at) => at + kerf / 2 > size / 2 - SAME,
+  );
   const places = [wall!, ...others].sort((a, b) => b - a);
   return places.map((value, i) => {
     const middle = Math.abs(value + kerf / 2 - size / 2) < SAME && i > 0;
     const name = i === 0 ? 'Fence, both walls' : middle ? 'Fence, middle' : `Fence, between, ${i}`;
-    const working = i === 0 ? say('near wall {p} + slot {m} − kerf {kerf}; centred, so one setting serves both walls', { p, m, kerf }) : say('clears what stands between, each kerf over the last'); // prettier-ignore
+    const working =
+      i === 0
+        ? say('near wall {p} + slot {m} − kerf {kerf}; centred, so one setting serves both walls', {
+            p,
+            m,
+            kerf,
+          })
+        : say('clears what stands between, each kerf over the last');
     return make(
       {
         id: middle ? IN_THE_MIDDLE : `fence-${i + 1}`,
@@ -199,8 +231,22 @@ export const sawSlotFlipped: Method<SlotFeature> = {
   stage: 'slot',
   applies: (feature) => !feature.kerf && !feature.lean,
   refuse: (feature, shop, context) => [
-    ...(isCentred(feature) ? [] : [missing('centred', 'The slot is not in the middle of its piece: turned over, its second wall would not be where it belongs.')]), // prettier-ignore
-    ...(Math.abs(feature.width - sawKerf(shop)) < SAME ? [missing('one kerf', 'One kerf is as wide as the slot: there is nothing to turn it over for.')] : []), // prettier-ignore
+    ...(isCentred(feature)
+      ? []
+      : [
+          missing(
+            'centred',
+            'The slot is not in the middle of its piece: turned over, its second wall would not be where it belongs.',
+          ),
+        ]),
+    ...(Math.abs(feature.width - sawKerf(shop)) < SAME
+      ? [
+          missing(
+            'one kerf',
+            'One kerf is as wide as the slot: there is nothing to turn it over for.',
+          ),
+        ]
+      : []),
     ...sawSlot.refuse(feature, shop, context),
   ],
   setups(feature, shop, context) {
@@ -227,9 +273,13 @@ export const sawSlotFlipped: Method<SlotFeature> = {
           ...(f.id === IN_THE_MIDDLE ? [] : [pass(f, turned, turned.replace('-', ' '))]),
         ]),
         checks: [
-          say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', { kerf: sawKerf(shop) }),
+          say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', {
+            kerf: sawKerf(shop),
+          }),
           say('Both walls come off one setting: what the stock is over, the slot comes out under.'),
-          ...(fences.length > 1 ? [say('Run all pieces through both ways before the fence is moved.')] : []),
+          ...(fences.length > 1
+            ? [say('Run all pieces through both ways before the fence is moved.')]
+            : []),
           FLOOR,
         ],
       };
@@ -251,7 +301,15 @@ export const handSlot: Method<SlotFeature> = {
     const [face] = guideFace(across);
     const figures = [
       byHand('near', 'Gauge, near wall', p, face, 'near-wall', across, say('near wall {p}', { p })),
-      byHand('far', 'Gauge, far wall', p + m, face, 'far-wall', across, say('near wall {p} + slot {m}', { p, m })),
+      byHand(
+        'far',
+        'Gauge, far wall',
+        p + m,
+        face,
+        'far-wall',
+        across,
+        say('near wall {p} + slot {m}', { p, m }),
+      ),
       byHand(
         'floor',
         'Knife line, floor',

@@ -1,6 +1,12 @@
 import type { SlotFeature } from '../../joints/index.ts';
 import type { Setup } from '../../setups/index.ts';
-import { toolsOf, type Bearing, type Router, type RouterCutter, type Shop } from '../../tooling/index.ts';
+import {
+  toolsOf,
+  type Bearing,
+  type Router,
+  type RouterCutter,
+  type Shop,
+} from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { HAND_KERF } from '../../machines/index.ts';
 import { LARGEST_BY_HAND } from '../../hazards/index.ts';
@@ -20,8 +26,8 @@ interface Gear {
 }
 
 /**
- * The widest cutter that goes between the walls and through the panel, with the bearing nearest to it in size; of those
- * that leave a strip to clamp, where any do.
+ * The widest cutter that goes between the walls and through the panel, with the bearing nearest to
+ * it in size; of those that leave a strip to clamp, where any do.
  */
 function gearFor(feature: SlotFeature, shop: Shop): Gear | undefined {
   const { stock, width } = feature;
@@ -50,8 +56,9 @@ const stripAt = ({ depth }: SlotFeature, { cutter, bearing }: Gear): Mm =>
   depth + (bearing.outside - cutter.diameter) / 2;
 
 /**
- * The gap between two tenons of a broad panel: its walls sawn by hand, what stands between them routed away along a
- * strip that carries the bearing, as wide as the tongue and half of cutter less bearing; then its corners sawn.
+ * The gap between two tenons of a broad panel: its walls sawn by hand, what stands between them
+ * routed away along a strip that carries the bearing, as wide as the tongue and half of cutter less
+ * bearing; then its corners sawn.
  */
 export const stripSlot: Method<SlotFeature> = {
   id: 'strip-slot',
@@ -96,13 +103,25 @@ export const stripSlot: Method<SlotFeature> = {
   setups(feature, shop, context) {
     const gear = gearFor(feature, shop);
     if (!gear) return [];
-    return [walls(feature, context), routed(feature, shop, context, gear), corners(feature, context)];
+    return [
+      walls(feature, context),
+      routed(feature, shop, context, gear),
+      corners(feature, context),
+    ];
   },
 };
 
 /** The two walls and the floor of a gap, as they are gauged and knifed. */
 const linesOf = ({ wall: p, width: m, depth }: SlotFeature) => [
-  byHand('near', 'Gauge, near wall', p, 'reference-edge', 'near-wall', 'width', say('near wall {p}', { p })),
+  byHand(
+    'near',
+    'Gauge, near wall',
+    p,
+    'reference-edge',
+    'near-wall',
+    'width',
+    say('near wall {p}', { p }),
+  ),
   byHand(
     'far',
     'Gauge, far wall',
@@ -112,7 +131,15 @@ const linesOf = ({ wall: p, width: m, depth }: SlotFeature) => [
     'width',
     say('near wall {p} + gap {m}', { p, m }),
   ),
-  byHand('floor', 'Knife line, floor', depth, 'tip', 'floor', 'length', say('depth of the gap, {depth}', { depth })),
+  byHand(
+    'floor',
+    'Knife line, floor',
+    depth,
+    'tip',
+    'floor',
+    'length',
+    say('depth of the gap, {depth}', { depth }),
+  ),
 ];
 
 const walls = (feature: SlotFeature, context: Context): Setup =>
@@ -147,7 +174,12 @@ const corners = (feature: SlotFeature, context: Context): Setup =>
     2,
   );
 
-function routed(feature: SlotFeature, shop: Shop, { joint, occurrences }: Context, gear: Gear): Setup {
+function routed(
+  feature: SlotFeature,
+  shop: Shop,
+  { joint, occurrences }: Context,
+  gear: Gear,
+): Setup {
   const { depth: L, stock } = feature;
   const { router, cutter, bearing } = gear;
   const [d, G] = [cutter.diameter, bearing.outside];
@@ -177,7 +209,10 @@ function routed(feature: SlotFeature, shop: Shop, { joint, occurrences }: Contex
       to: 'cutter-tip',
       rounding: 'up',
       acts: 'thickness',
-      working: say('thickness {T} and {past} past it, into a scrap', { T: stock.thickness, past: PAST }),
+      working: say('thickness {T} and {past} past it, into a scrap', {
+        T: stock.thickness,
+        past: PAST,
+      }),
     },
     { scale: router.depthScale },
   );
@@ -196,12 +231,18 @@ function routed(feature: SlotFeature, shop: Shop, { joint, occurrences }: Contex
       {
         id: 'run',
         words: say(''),
-        seat: { 'guide-face': 'reference-edge', 'wood-surface': 'reference-face', 'laid-out-from': 'worked-end' },
+        seat: {
+          'guide-face': 'reference-edge',
+          'wood-surface': 'reference-face',
+          'laid-out-from': 'worked-end',
+        },
         figures: { edge: 'edge', near: 'near', far: 'far', depth: 'depth' },
       },
       through.set.value,
       bitesOf(cutter, shop),
-      plunged('Reference face up: {level} deep, run beside run in from the end, the last along the strip'),
+      plunged(
+        'Reference face up: {level} deep, run beside run in from the end, the last along the strip',
+      ),
     ),
     occurrences,
     checks: [

@@ -1,7 +1,13 @@
 import type { EndFeature, SlotFeature, TenonFeature } from '../../joints/index.ts';
 import type { Refusal, SeatFace, Setup } from '../../setups/index.ts';
 import { angleOf, type Lean } from '../../stock/index.ts';
-import { toolById, toolsOf, type Shop, type StopBlock, type TableSaw } from '../../tooling/index.ts';
+import {
+  toolById,
+  toolsOf,
+  type Shop,
+  type StopBlock,
+  type TableSaw,
+} from '../../tooling/index.ts';
 import { say, type Mm } from '../../units/index.ts';
 import { overBlade } from '../blades.ts';
 import { slotKerfs } from '../kerfs.ts';
@@ -28,7 +34,10 @@ const ABOVE: Mm = 4;
 
 type DownFace = Extract<SeatFace, 'reference-face' | 'other-face'>;
 
-/** From the corner of the end that stands out, along the face that is down, to a plane that is square to the leaning piece. */
+/**
+ * From the corner of the end that stands out, along the face that is down, to a plane that is
+ * square to the leaning piece.
+ */
 function alongTable({ degrees, pivot, at, square }: Lean, plane: Mm, down: DownFace): Mm {
   const { sin, cos } = angleOf(degrees);
   const y = down === 'reference-face' ? 0 : square.thickness * cos;
@@ -36,7 +45,8 @@ function alongTable({ degrees, pivot, at, square }: Lean, plane: Mm, down: DownF
 }
 
 /** Whether the blade's top has to lean away from the guide at the worked end. */
-const leansAway = ({ degrees }: Lean, down: DownFace): boolean => degrees > 0 === (down === 'reference-face');
+const leansAway = ({ degrees }: Lean, down: DownFace): boolean =>
+  degrees > 0 === (down === 'reference-face');
 
 /** Which side of the blade the guide then stands on: a blade tilts to one side only. */
 const guideSide = ({ tiltSide }: TableSaw, away: boolean): 'left' | 'right' =>
@@ -44,21 +54,54 @@ const guideSide = ({ tiltSide }: TableSaw, away: boolean): 'left' | 'right' =>
 
 const gearOf = (shop: Shop): { saw: TableSaw; block: StopBlock; kerf: Mm } => {
   const saw = toolsOf(shop, 'table-saw')[0]!;
-  return { saw, block: toolsOf(shop, 'stop-block')[0]!, kerf: toolById(shop, 'saw-blade', saw.bladeId).kerf };
+  return {
+    saw,
+    block: toolsOf(shop, 'stop-block')[0]!,
+    kerf: toolById(shop, 'saw-blade', saw.bladeId).kerf,
+  };
 };
 
-/** Why no blade here can be tilted so far; `height` is how much of the blade stands out, along it. */
+/**
+ * Why no blade here can be tilted so far; `height` is how much of the blade stands out, along it.
+ */
 function tiltRefusals(steep: number, shop: Shop, height: Mm, dimension: string): Refusal[] {
   const saw = toolsOf(shop, 'table-saw')[0];
   const [block] = toolsOf(shop, 'stop-block');
-  if (!saw || !block) return [missing('stop block', 'A cut with the blade tilted needs a table saw with a mitre gauge and a stop block. Add them, or use wedges or the hand saw.')]; // prettier-ignore
+  if (!saw || !block)
+    return [
+      missing(
+        'stop block',
+        'A cut with the blade tilted needs a table saw with a mitre gauge and a stop block. Add them, or use wedges or the hand saw.',
+      ),
+    ];
   return [
-    ...(steep > STEEPEST + 1e-6 ? [{ path: 'degrees', dimension: 'angle', value: steep, bound: STEEPEST, message: say(`The blade would have to tilt ${steep.toFixed(1)} degrees; it goes to ${STEEPEST}. Lay the piece on a wedge.`) }] : []), // prettier-ignore
-    ...over(height, saw.maxBladeHeight, dimension, dimension === 'thickness' ? 'thickness' : 'shoulder', 'Tilted, the blade would stand out {value}; it rises to {bound}. Saw it by hand.'), // prettier-ignore
+    ...(steep > STEEPEST + 1e-6
+      ? [
+          {
+            path: 'degrees',
+            dimension: 'angle',
+            value: steep,
+            bound: STEEPEST,
+            message: say(
+              `The blade would have to tilt ${steep.toFixed(1)} degrees; it goes to ${STEEPEST}. Lay the piece on a wedge.`,
+            ),
+          },
+        ]
+      : []),
+    ...over(
+      height,
+      saw.maxBladeHeight,
+      dimension,
+      dimension === 'thickness' ? 'thickness' : 'shoulder',
+      'Tilted, the blade would stand out {value}; it rises to {bound}. Saw it by hand.',
+    ),
   ];
 }
 
-/** What stands on the saw for one face down; a shoulder errs towards the tip, where it can be cut again. */
+/**
+ * What stands on the saw for one face down; a shoulder errs towards the tip, where it can be cut
+ * again.
+ */
 function atSaw(
   lean: Lean,
   plane: Mm,
@@ -73,11 +116,32 @@ function atSaw(
   const away = leansAway(lean, down);
   const [along, s] = [alongTable(lean, plane, down), block.thickness];
   const fence = make(
-    { id: 'fence', name: 'Fence', value: along + s, from: 'fence-face', to: 'far-side', rounding, acts: 'length', working: say('along the table from the corner that stands out, {along} + stop block {s}', { along, s }) }, // prettier-ignore
+    {
+      id: 'fence',
+      name: 'Fence',
+      value: along + s,
+      from: 'fence-face',
+      to: 'far-side',
+      rounding,
+      acts: 'length',
+      working: say('along the table from the corner that stands out, {along} + stop block {s}', {
+        along,
+        s,
+      }),
+    },
     { scale: saw.fenceScale, beyond: kerf / cos },
   );
   const height = make(
-    { id: 'blade-height', name: 'Blade height', value: stands.value, from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'thickness', working: say(stands.text, stands.lengths) }, // prettier-ignore
+    {
+      id: 'blade-height',
+      name: 'Blade height',
+      value: stands.value,
+      from: 'table',
+      to: 'highest-tooth',
+      rounding: 'down',
+      acts: 'thickness',
+      working: say(stands.text, stands.lengths),
+    },
     { scale: saw.heightScale },
   );
   const side = guideSide(saw, away);
@@ -88,7 +152,9 @@ function atSaw(
     passes: [
       {
         id: down,
-        words: say(`${down === 'reference-face' ? 'Reference' : 'Other'} face down, fence on the ${side} of the blade, the corner that stands out to the stop block, then feed with the mitre gauge`), // prettier-ignore
+        words: say(
+          `${down === 'reference-face' ? 'Reference' : 'Other'} face down, fence on the ${side} of the blade, the corner that stands out to the stop block, then feed with the mitre gauge`,
+        ),
         seat: { table: down, 'stop-face': 'worked-end' },
         figures: { across: fence.id, height: height.id },
       },
@@ -97,7 +163,9 @@ function atSaw(
 }
 
 const ALL_TILTED = [
-  say('Set the tilt with a bevel against the body of the blade, not against a tooth; then turn the blade by hand: it clears gauge, block and guard.'), // prettier-ignore
+  say(
+    'Set the tilt with a bevel against the body of the blade, not against a tooth; then turn the blade by hand: it clears gauge, block and guard.',
+  ),
   say('Measure on the table, to the far side of the blade: tilted, its kerf is wider there.'),
   say('After the last piece set the blade upright again and try it with a square.'),
 ];
@@ -118,8 +186,14 @@ export const tiltedEnd: Method<EndFeature> = {
     const { cos } = angleOf(lean!.degrees);
     const T = stock.thickness * cos;
     /** The face whose slant the blade can follow with the fence where it usually stands. */
-    const face = (['reference-face', 'other-face'] as const).find((f) => guideSide(saw, leansAway(lean!, f)) === saw.fenceSide)!; // prettier-ignore
-    const stands = { value: T + ABOVE, text: 'piece as it lies {T} + {more}', lengths: { T, more: ABOVE } };
+    const face = (['reference-face', 'other-face'] as const).find(
+      (f) => guideSide(saw, leansAway(lean!, f)) === saw.fenceSide,
+    )!;
+    const stands = {
+      value: T + ABOVE,
+      text: 'piece as it lies {T} + {more}',
+      lengths: { T, more: ABOVE },
+    };
     return [
       {
         id: `${joint}.tilted-end`,
@@ -128,7 +202,10 @@ export const tiltedEnd: Method<EndFeature> = {
         stage: 'end',
         ...atSaw(lean!, 0, face, stands, shop, 'up'),
         occurrences,
-        checks: [say('The cut runs through the corner that stands out: the piece keeps its length there.'), ...ALL_TILTED], // prettier-ignore
+        checks: [
+          say('The cut runs through the corner that stands out: the piece keeps its length there.'),
+          ...ALL_TILTED,
+        ],
       },
     ];
   },
@@ -149,10 +226,25 @@ export const tiltedShoulders: Method<TenonFeature> = {
     const refusals = tiltRefusals(Math.abs(lean!.degrees), shop, deepest, 'faceShoulder');
     if (!saw || refusals.length) return refusals;
     const { kerf, block } = gearOf(shop);
-    const farthest = Math.max(alongTable(lean!, length, 'reference-face'), alongTable(lean!, length, 'other-face'));
+    const farthest = Math.max(
+      alongTable(lean!, length, 'reference-face'),
+      alongTable(lean!, length, 'other-face'),
+    );
     return [
-      ...under(length, kerf, 'tenonLength', 'tenon length', 'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.'), // prettier-ignore
-      ...over(farthest + block.thickness, saw.fenceReach, 'tenonLength', 'tenon length', 'The fence would stand {value} from the blade; it reaches {bound}.'), // prettier-ignore
+      ...under(
+        length,
+        kerf,
+        'tenonLength',
+        'tenon length',
+        'The tenon is {value} long, the kerf {bound} wide: the saw would cut past its end.',
+      ),
+      ...over(
+        farthest + block.thickness,
+        saw.fenceReach,
+        'tenonLength',
+        'tenon length',
+        'The fence would stand {value} from the blade; it reaches {bound}.',
+      ),
     ];
   },
   setups(feature, shop, context): Setup[] {
@@ -162,16 +254,32 @@ export const tiltedShoulders: Method<TenonFeature> = {
     const { sin, cos } = angleOf(Math.abs(lean!.degrees));
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
     const short = shouldersFirst ? 0 : shop.secondCutShort;
-    const own = { method: tiltedShoulders.id, title: tiltedShoulders.title, stage: 'shoulders' as const, occurrences };
+    const own = {
+      method: tiltedShoulders.id,
+      title: tiltedShoulders.title,
+      stage: 'shoulders' as const,
+      occurrences,
+    };
     return shouldersLeft(feature, context).map(({ down, depth, words }): Setup => {
       const id = `${joint}.tilted-shoulder.${down}`;
       const cut = depth - shortOf(depth, short);
       if (down === 'reference-face' || down === 'other-face') {
-        /** Along the blade to its tooth beside the shoulder; leaning away, the tooth at its other side stands higher. */
+        /**
+         * Along the blade to its tooth beside the shoulder; leaning away, the tooth at its other
+         * side stands higher.
+         */
         const away = leansAway(lean!, down);
         const stands = away
-          ? { value: cut * cos + kerf * sin, text: `shoulder as deep along the slant as {cut}, upright {rise} + what the kerf {kerf} rises, {more}`, lengths: { cut, rise: cut * cos, kerf, more: kerf * sin } } // prettier-ignore
-          : { value: cut * cos, text: 'shoulder as deep along the slant as {cut}, upright {rise}', lengths: { cut, rise: cut * cos } }; // prettier-ignore
+          ? {
+              value: cut * cos + kerf * sin,
+              text: `shoulder as deep along the slant as {cut}, upright {rise} + what the kerf {kerf} rises, {more}`,
+              lengths: { cut, rise: cut * cos, kerf, more: kerf * sin },
+            }
+          : {
+              value: cut * cos,
+              text: 'shoulder as deep along the slant as {cut}, upright {rise}',
+              lengths: { cut, rise: cut * cos },
+            };
         return {
           id,
           ...own,
@@ -188,8 +296,37 @@ export const tiltedShoulders: Method<TenonFeature> = {
       }
       const make = figuresFor(shop);
       const s = block.thickness;
-      const fence = make({ id: 'fence', name: 'Fence', value: L + s, from: 'fence-face', to: 'far-side', rounding: 'down', acts: 'length', working: say('tenon length {L} + stop block {s}', { L, s }) }, { scale: saw.fenceScale, beyond: kerf }); // prettier-ignore
-      const height = make({ id: 'blade-height', name: 'Blade height', value: cut, from: 'table', to: 'highest-tooth', rounding: 'down', acts: 'width', working: short ? say('edge shoulder {depth} − {short}: the cheek is cut already', { depth, short: depth - cut }) : say('edge shoulder {depth}', { depth }) }, { scale: saw.heightScale }); // prettier-ignore
+      const fence = make(
+        {
+          id: 'fence',
+          name: 'Fence',
+          value: L + s,
+          from: 'fence-face',
+          to: 'far-side',
+          rounding: 'down',
+          acts: 'length',
+          working: say('tenon length {L} + stop block {s}', { L, s }),
+        },
+        { scale: saw.fenceScale, beyond: kerf },
+      );
+      const height = make(
+        {
+          id: 'blade-height',
+          name: 'Blade height',
+          value: cut,
+          from: 'table',
+          to: 'highest-tooth',
+          rounding: 'down',
+          acts: 'width',
+          working: short
+            ? say('edge shoulder {depth} − {short}: the cheek is cut already', {
+                depth,
+                short: depth - cut,
+              })
+            : say('edge shoulder {depth}', { depth }),
+        },
+        { scale: saw.heightScale },
+      );
       return {
         id,
         ...own,
@@ -199,7 +336,9 @@ export const tiltedShoulders: Method<TenonFeature> = {
         passes: [
           {
             id: down,
-            words: say(`${words}, blade upright, worked end to the stop block, then feed with the mitre gauge`),
+            words: say(
+              `${words}, blade upright, worked end to the stop block, then feed with the mitre gauge`,
+            ),
             seat: { table: down, 'stop-face': 'worked-end' },
             figures: { across: fence.id, height: height.id },
           },
@@ -210,8 +349,15 @@ export const tiltedShoulders: Method<TenonFeature> = {
   },
 };
 
-/** Every kerf of a slot in a mitre: near side along the table, and the height of its tooth, which is another for each. */
-function slotCuts({ wall, width, depth, stock, lean }: SlotFeature, kerf: Mm, step: Mm): { along: Mm; height: Mm }[] {
+/**
+ * Every kerf of a slot in a mitre: near side along the table, and the height of its tooth, which is
+ * another for each.
+ */
+function slotCuts(
+  { wall, width, depth, stock, lean }: SlotFeature,
+  kerf: Mm,
+  step: Mm,
+): { along: Mm; height: Mm }[] {
   const { sin, cos } = angleOf(lean!.degrees);
   const T = stock.thickness * cos;
   const { pivot, at } = lean!;
@@ -224,14 +370,18 @@ function slotCuts({ wall, width, depth, stock, lean }: SlotFeature, kerf: Mm, st
 /** Wood of the fence that must be left beside the blade where it comes out of the table, mm. */
 const BESIDE_FENCE: Mm = 1;
 
-/** A slot across a mitre, the piece lying on its inner face: the blade leans over as far as the mitre leaves to upright. */
+/**
+ * A slot across a mitre, the piece lying on its inner face: the blade leans over as far as the
+ * mitre leaves to upright.
+ */
 export const tiltedSlot: Method<SlotFeature> = {
   id: 'tilted-slot',
   title: 'Slot, on the table saw with its blade tilted',
   form: 'slot',
   stage: 'slot',
   lean: { by: 'tilt' },
-  applies: ({ lean, across, kerf }) => lean?.about === 'width' && lean.degrees > 0 && across === 'thickness' && !kerf,
+  applies: ({ lean, across, kerf }) =>
+    lean?.about === 'width' && lean.degrees > 0 && across === 'thickness' && !kerf,
   refuse(feature, shop) {
     const [saw] = toolsOf(shop, 'table-saw');
     const { degrees } = feature.lean!;
@@ -241,8 +391,20 @@ export const tiltedSlot: Method<SlotFeature> = {
     const out = Math.max(...cuts.map(({ height }) => height)) / angleOf(degrees).sin;
     return [
       ...tiltRefusals(90 - degrees, shop, out, 'tenonLength'),
-      ...under(feature.width, kerf, 'mortiseWidth', 'width of the slot', 'The slot is {value} wide, the kerf {bound}. Fit a thinner blade, or saw and chop it by hand.'), // prettier-ignore
-      ...under(Math.min(...cuts.map(({ along }) => along)), BESIDE_FENCE, 'faceShoulder', 'wall outside the slot', 'The slot lies so near the outer face that the blade would come up {value} from the fence; it needs {bound}. Move the slot inwards, or stand the piece on a wedge.'), // prettier-ignore
+      ...under(
+        feature.width,
+        kerf,
+        'mortiseWidth',
+        'width of the slot',
+        'The slot is {value} wide, the kerf {bound}. Fit a thinner blade, or saw and chop it by hand.',
+      ),
+      ...under(
+        Math.min(...cuts.map(({ along }) => along)),
+        BESIDE_FENCE,
+        'faceShoulder',
+        'wall outside the slot',
+        'The slot lies so near the outer face that the blade would come up {value} from the fence; it needs {bound}. Move the slot inwards, or stand the piece on a wedge.',
+      ),
     ];
   },
   setups(feature, shop, { joint, occurrences }): Setup[] {
@@ -252,9 +414,41 @@ export const tiltedSlot: Method<SlotFeature> = {
     const { step, clears } = clearing(kerf, shop);
     const cuts = slotCuts(feature, kerf, step);
     const id = (name: string, i: number) => (cuts.length === 1 ? name : `${name}-${i + 1}`);
-    const where = (i: number) => (cuts.length > 1 && i === 0 ? 'far wall' : i < 2 ? 'near wall' : `between, ${i - 1}`);
-    const fences = cuts.map(({ along }, i) => make({ id: id('fence', i), name: `Fence, ${where(i)}`, value: along, from: 'fence-face', to: 'near-side', rounding: cuts.length > 1 && i === 0 ? 'down' : i < 2 ? 'up' : 'nearest', clears: clears && i > 1, acts: 'length', working: say('along the table from the corner that stands out, {along}', { along }) }, { scale: saw.fenceScale })); // prettier-ignore
-    const heights = cuts.map(({ height }, i) => make({ id: id('blade-height', i), name: `Blade height, ${where(i)}`, value: height, from: 'table', to: 'highest-tooth', rounding: 'up', acts: 'thickness', working: say('upright over the table, at the depth {depth} square to the mitre', { depth: feature.depth }) }, { scale: saw.heightScale })); // prettier-ignore
+    const where = (i: number) =>
+      cuts.length > 1 && i === 0 ? 'far wall' : i < 2 ? 'near wall' : `between, ${i - 1}`;
+    const fences = cuts.map(({ along }, i) =>
+      make(
+        {
+          id: id('fence', i),
+          name: `Fence, ${where(i)}`,
+          value: along,
+          from: 'fence-face',
+          to: 'near-side',
+          rounding: cuts.length > 1 && i === 0 ? 'down' : i < 2 ? 'up' : 'nearest',
+          clears: clears && i > 1,
+          acts: 'length',
+          working: say('along the table from the corner that stands out, {along}', { along }),
+        },
+        { scale: saw.fenceScale },
+      ),
+    );
+    const heights = cuts.map(({ height }, i) =>
+      make(
+        {
+          id: id('blade-height', i),
+          name: `Blade height, ${where(i)}`,
+          value: height,
+          from: 'table',
+          to: 'highest-tooth',
+          rounding: 'up',
+          acts: 'thickness',
+          working: say('upright over the table, at the depth {depth} square to the mitre', {
+            depth: feature.depth,
+          }),
+        },
+        { scale: saw.heightScale },
+      ),
+    );
     return [
       {
         id: `${joint}.tilted-slot`,
@@ -270,7 +464,9 @@ export const tiltedSlot: Method<SlotFeature> = {
         figures: fences.flatMap((fence, i) => [fence, heights[i]!]),
         passes: fences.map((fence, i) => ({
           id: `kerf-${i + 1}`,
-          words: say(`Other face down, fence on the ${guideSide(saw, true)} of the blade, the corner that stands out along it; the kerf at the ${where(i).replace(/^between.*/, 'web between')}`), // prettier-ignore
+          words: say(
+            `Other face down, fence on the ${guideSide(saw, true)} of the blade, the corner that stands out along it; the kerf at the ${where(i).replace(/^between.*/, 'web between')}`,
+          ),
           seat: { table: 'other-face', 'fence-face': 'worked-end' },
           figures: { across: fence.id, height: heights[i]!.id },
         })),

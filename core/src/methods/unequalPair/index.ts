@@ -6,7 +6,9 @@ import type { Method } from '../method.ts';
 import { pairRefusals, pairSetup } from '../pairs.ts';
 import { missing, over, under } from '../refusal.ts';
 
-/** Within this the two shoulders differ as they should: what a rule reads, and no fit hangs on, mm. */
+/**
+ * Within this the two shoulders differ as they should: what a rule reads, and no fit hangs on, mm.
+ */
 const WITHIN: Mm = 0.1;
 
 /** By how much the shoulders that a pair of unlike cutters leaves differ. */
@@ -22,11 +24,15 @@ const pairFor = ({ length, unlike }: TenonFeature, shop: Shop): PairedCutters | 
 };
 
 /** The tongue between the two cutters. */
-const tongueOf = (feature: TenonFeature): TenonFeature => ({ ...feature, thickness: feature.unlike!.thickness });
+const tongueOf = (feature: TenonFeature): TenonFeature => ({
+  ...feature,
+  thickness: feature.unlike!.thickness,
+});
 
 /**
- * Two cutters of unlike diameter on one arbor of the router table: both cheeks at once, the two face shoulders apart by
- * half of what the diameters differ by. For a frame whose rebate is as wide as that.
+ * Two cutters of unlike diameter on one arbor of the router table: both cheeks at once, the two
+ * face shoulders apart by half of what the diameters differ by. For a frame whose rebate is as wide
+ * as that.
  */
 export const unequalPair: Method<TenonFeature> = {
   id: 'unequal-pair',
@@ -41,9 +47,16 @@ export const unequalPair: Method<TenonFeature> = {
     if (!feature.unlike) return [];
     const [table] = toolsOf(shop, 'router-table');
     const pair = pairFor(feature, shop);
-    if (!table || !pair) return [missing('paired cutters', 'The chest has no pair of unlike cutters for a router table. Cut the two shoulders one after the other, or add one.')]; // prettier-ignore
+    if (!table || !pair)
+      return [
+        missing(
+          'paired cutters',
+          'The chest has no pair of unlike cutters for a router table. Cut the two shoulders one after the other, or add one.',
+        ),
+      ];
     const [made, asked] = [differs(pair), feature.length - feature.unlike.length];
-    const text = 'The two shoulders differ by {bound}, those of this pair by {value}. Make the rebate as wide, or cut them one after the other.'; // prettier-ignore
+    const text =
+      'The two shoulders differ by {bound}, those of this pair by {value}. Make the rebate as wide, or cut them one after the other.';
     return [
       ...over(made, asked + WITHIN, 'rebateWidth', 'rebate width', text),
       ...under(made, asked - WITHIN, 'rebateWidth', 'rebate width', text),
@@ -62,8 +75,17 @@ export const unequalPair: Method<TenonFeature> = {
         ...setup,
         checks: [
           ...setup.checks,
-          say('The larger cutter lies below: the shoulder on the reference face is {asked} farther from the end than the other.', { asked }), // prettier-ignore
-          ...(level ? [say('So long a tenon wants the fence level with the bearing: a straight-edge across both tells.')] : []), // prettier-ignore
+          say(
+            'The larger cutter lies below: the shoulder on the reference face is {asked} farther from the end than the other.',
+            { asked },
+          ),
+          ...(level
+            ? [
+                say(
+                  'So long a tenon wants the fence level with the bearing: a straight-edge across both tells.',
+                ),
+              ]
+            : []),
         ],
       },
     ];

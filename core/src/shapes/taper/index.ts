@@ -14,7 +14,10 @@ import {
 
 /** Teeth stand so far above the wood. */
 const ABOVE: Mm = 5;
-/** Steeper than this, mm a mm, a piece is sawn to the line: a jig holds it badly (common practice, value from memory). */
+/**
+ * Steeper than this, mm a mm, a piece is sawn to the line: a jig holds it badly (common practice,
+ * value from memory).
+ */
 const STEEPEST = 0.25;
 
 /** What comes off at the foot, and over which length. */
@@ -25,7 +28,10 @@ const slopeOf = (params: ShapeParams, { length, width }: ShapedPart): { fall: Mm
 
 const isTwo = (params: ShapeParams): boolean => params['sides'] === 'edge-and-face';
 
-/** A shape that lies along the part, given from its straight end, in the piece: across its width, or its thickness. */
+/**
+ * A shape that lies along the part, given from its straight end, in the piece: across its width, or
+ * its thickness.
+ */
 function lying(
   outline: readonly Vec2[],
   side: 'edge' | 'face',
@@ -38,13 +44,20 @@ function lying(
     : prismAlong('z', anticlockwise(placed), -OUT, width + OUT);
 }
 
-/** A side that falls in a straight line from full size to its foot; on two sides that meet, by as much on both. */
+/**
+ * A side that falls in a straight line from full size to its foot; on two sides that meet, by as
+ * much on both.
+ */
 export const taper: ShapeKind = {
   id: 'taper',
   title: 'Taper',
   params: [
     { key: 'end', label: 'Foot at end', options: { a: 'A', b: 'B' } },
-    { key: 'sides', label: 'Tapered', options: { edge: 'the other edge', 'edge-and-face': 'the other edge and the other face' } }, // prettier-ignore
+    {
+      key: 'sides',
+      label: 'Tapered',
+      options: { edge: 'the other edge', 'edge-and-face': 'the other edge and the other face' },
+    },
     { key: 'straight', label: 'Straight from the other end', least: 0 },
     { key: 'foot', label: 'Width of the foot' },
     { key: 'jigLength', label: 'Length of the jig' },
@@ -60,16 +73,44 @@ export const taper: ShapeKind = {
   }),
   problems: (params, part) => {
     const { fall, over } = slopeOf(params, part);
-    const lengths = { straight: numberOf(params, 'straight'), foot: numberOf(params, 'foot'), ...{ length: part.length, width: part.width, thickness: part.thickness, fall } }; // prettier-ignore
-    const found = (param: string, text: string): ShapeProblem => ({ param, message: say(`${part.name}: ${text}`, lengths) }); // prettier-ignore
-    if (over <= 0) return [found('straight', 'the straight stretch of {straight} must be shorter than the part, {length}.')]; // prettier-ignore
-    if (fall <= 0) return [found('foot', 'the foot of {foot} must be narrower than the part, {width}.')];
+    const lengths = {
+      straight: numberOf(params, 'straight'),
+      foot: numberOf(params, 'foot'),
+      ...{ length: part.length, width: part.width, thickness: part.thickness, fall },
+    };
+    const found = (param: string, text: string): ShapeProblem => ({
+      param,
+      message: say(`${part.name}: ${text}`, lengths),
+    });
+    if (over <= 0)
+      return [
+        found(
+          'straight',
+          'the straight stretch of {straight} must be shorter than the part, {length}.',
+        ),
+      ];
+    if (fall <= 0)
+      return [found('foot', 'the foot of {foot} must be narrower than the part, {width}.')];
     if (isTwo(params) && fall >= part.thickness)
-      return [found('foot', 'as much comes off the face, {fall}: more than the thickness of {thickness}.')];
-    return fall / over > STEEPEST ? [found('foot', 'it falls by {fall}, more than a quarter of its length: saw it to the line on the bandsaw.')] : []; // prettier-ignore
+      return [
+        found(
+          'foot',
+          'as much comes off the face, {fall}: more than the thickness of {thickness}.',
+        ),
+      ];
+    return fall / over > STEEPEST
+      ? [
+          found(
+            'foot',
+            'it falls by {fall}, more than a quarter of its length: saw it to the line on the bandsaw.',
+          ),
+        ]
+      : [];
   },
   gear: (_, part, shop) => {
-    const saw = toolsOf(shop, 'table-saw').find((own) => own.maxBladeHeight >= part.thickness + ABOVE);
+    const saw = toolsOf(shop, 'table-saw').find(
+      (own) => own.maxBladeHeight >= part.thickness + ABOVE,
+    );
     return saw ? [saw.name, 'Taper jig'] : [];
   },
   within: RULE,
@@ -77,15 +118,32 @@ export const taper: ShapeKind = {
     const { fall, over } = slopeOf(params, part);
     const angle = Math.atan(fall / over);
     const [jig, heel] = [numberOf(params, 'jigLength'), numberOf(params, 'jigWidth')];
-    const fence = (foot: Mm) => byRule(heel + part.length * Math.sin(angle) + foot * Math.cos(angle), shop);
+    const fence = (foot: Mm) =>
+      byRule(heel + part.length * Math.sin(angle) + foot * Math.cos(angle), shop);
     const foot = numberOf(params, 'foot');
-    const edge = { id: 'fence-edge', name: isTwo(params) ? 'Fence to blade, for the edge' : 'Fence to blade', value: fence(foot) }; // prettier-ignore
-    const face = { id: 'fence-face', name: 'Fence to blade, for the face', value: fence(part.thickness - fall) };
+    const edge = {
+      id: 'fence-edge',
+      name: isTwo(params) ? 'Fence to blade, for the edge' : 'Fence to blade',
+      value: fence(foot),
+    };
+    const face = {
+      id: 'fence-face',
+      name: 'Fence to blade, for the face',
+      value: fence(part.thickness - fall),
+    };
     return [
-      { id: 'offset', name: 'Offset of the jig at its far end', value: byRule((jig * fall) / over, shop) },
+      {
+        id: 'offset',
+        name: 'Offset of the jig at its far end',
+        value: byRule((jig * fall) / over, shop),
+      },
       edge,
       ...(isTwo(params) && Math.abs(face.value - edge.value) > 0.005 ? [face] : []),
-      { id: 'height', name: 'Blade height', value: Math.max(part.thickness, isTwo(params) ? part.width : 0) + ABOVE },
+      {
+        id: 'height',
+        name: 'Blade height',
+        value: Math.max(part.thickness, isTwo(params) ? part.width : 0) + ABOVE,
+      },
     ];
   },
   how: (params, part, shop) => [
@@ -95,20 +153,33 @@ export const taper: ShapeKind = {
         : 'No table saw of this chest cuts through it: saw to the line on the bandsaw, a hair outside, and plane.',
     ),
     ...(isTwo(params)
-      ? [say('The edge first. Then roll the piece a quarter on to its reference edge, so that its reference face lies along the jig: both that bear are still straight.')] // prettier-ignore
+      ? [
+          say(
+            'The edge first. Then roll the piece a quarter on to its reference edge, so that its reference face lies along the jig: both that bear are still straight.',
+          ),
+        ]
       : []),
-    say('Held down by a clamp of the jig, hands behind its heel; riving knife on. The wedge that comes off lies free beyond the blade: leave it there until the blade stands.'), // prettier-ignore
+    say(
+      'Held down by a clamp of the jig, hands behind its heel; riving knife on. The wedge that comes off lies free beyond the blade: leave it there until the blade stands.',
+    ),
     say('Joints and everything that is measured from these sides come first.'),
   ],
   wanted: (params, part) => {
     const { fall, over } = slopeOf(params, part);
     const [from, to] = [part.length - over, part.length + OUT];
-    const falling = (size: Mm): Vec2[] => [[from, size], [to, size - (fall * (to - from)) / over], [to, size + OUT], [from, size + OUT]]; // prettier-ignore
+    const falling = (size: Mm): Vec2[] => [
+      [from, size],
+      [to, size - (fall * (to - from)) / over],
+      [to, size + OUT],
+      [from, size + OUT],
+    ];
     const edge = lying(falling(part.width), 'edge', params, part);
     return isTwo(params) ? union(edge, lying(falling(part.thickness), 'face', params, part)) : edge;
   },
   cut: (set, params, part) => {
-    /** The jig turns the piece; the blade runs along the fence and takes all that lies beyond it. */
+    /**
+     * The jig turns the piece; the blade runs along the fence and takes all that lies beyond it.
+     */
     const angle = Math.atan2(set.get('offset')!, numberOf(params, 'jigLength'));
     const beyond = (fence: Mm, size: Mm): Vec2[] => {
       const reach = fence - numberOf(params, 'jigWidth');
@@ -120,7 +191,12 @@ export const taper: ShapeKind = {
     if (!isTwo(params)) return edge;
     return union(
       edge,
-      lying(beyond(set.get('fence-face') ?? set.get('fence-edge')!, part.thickness), 'face', params, part),
+      lying(
+        beyond(set.get('fence-face') ?? set.get('fence-edge')!, part.thickness),
+        'face',
+        params,
+        part,
+      ),
     );
   },
   setting: 15,

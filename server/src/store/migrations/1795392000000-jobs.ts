@@ -1,6 +1,8 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Shops with their devices, jobs with their parts and joints, and a revision for each saved change. */
+/**
+ * Shops with their devices, jobs with their parts and joints, and a revision for each saved change.
+ */
 export class Jobs1795392000000 implements MigrationInterface {
   name = 'Jobs1795392000000';
 

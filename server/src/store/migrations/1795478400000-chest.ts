@@ -6,7 +6,10 @@ interface Row {
   readonly data: unknown;
 }
 
-/** Tools that can be retired, the shop's schools and rules, parts with marks and species, a job's own schools. */
+/**
+ * Tools that can be retired, the shop's schools and rules, parts with marks and species, a job's
+ * own schools.
+ */
 export class Chest1795478400000 implements MigrationInterface {
   name = 'Chest1795478400000';
 

@@ -1,6 +1,9 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Each save by the id its maker gave it: whoever lost the answer can ask again and is told that it landed. */
+/**
+ * Each save by the id its maker gave it: whoever lost the answer can ask again and is told that it
+ * landed.
+ */
 export class Saves1795564800000 implements MigrationInterface {
   name = 'Saves1795564800000';
 

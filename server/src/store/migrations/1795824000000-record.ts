@@ -1,6 +1,8 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** What was done, measured and seen on the floor: lines that are only ever added, each in its place. */
+/**
+ * What was done, measured and seen on the floor: lines that are only ever added, each in its place.
+ */
 export class Record1795824000000 implements MigrationInterface {
   name = 'Record1795824000000';
 

@@ -2,6 +2,18 @@ import { formatAngle, type CalibrationKind, type LengthStyle } from '@velk/core'
 import { Length } from '../../widgets/Length.tsx';
 
 /** What is measured of a tool, to a hundredth. */
-export function CalibratedSize({ kind, value, style }: { kind: CalibrationKind; value: number; style: LengthStyle }) {
-  return kind.unit === 'length' ? <Length value={value} style={{ ...style, graduation: 0.01, inches: 'decimal' }} /> : <>{formatAngle(value)}</>; // prettier-ignore
+export function CalibratedSize({
+  kind,
+  value,
+  style,
+}: {
+  kind: CalibrationKind;
+  value: number;
+  style: LengthStyle;
+}) {
+  return kind.unit === 'length' ? (
+    <Length value={value} style={{ ...style, graduation: 0.01, inches: 'decimal' }} />
+  ) : (
+    <>{formatAngle(value)}</>
+  );
 }

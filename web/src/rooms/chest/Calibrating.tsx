@@ -17,7 +17,10 @@ interface Typed {
   readonly rows: readonly (readonly string[])[];
 }
 
-/** What of a tool is found by cutting and measuring: what it was measured to be, and how to measure it anew. */
+/**
+ * What of a tool is found by cutting and measuring: what it was measured to be, and how to measure
+ * it anew.
+ */
 export function Calibrating({
   tool,
   style,
@@ -70,7 +73,8 @@ function Found({ tool, kind, style }: { tool: Tool; kind: CalibrationKind; style
   if (!found)
     return (
       <span className="quiet">
-        <CalibratedSize kind={kind} value={kind.stated(tool)!} style={style} /> as it is stated, not measured.
+        <CalibratedSize kind={kind} value={kind.stated(tool)!} style={style} /> as it is stated, not
+        measured.
       </span>
     );
   return (
@@ -105,16 +109,24 @@ function Rows({
 }) {
   const [refused, setRefused] = useState('');
   const empty = kind.columns.map(() => '');
-  const [typed, keep] = useKeptState<Typed>(`shop.${tool.id}.calibration.${kind.id}`, { rows: [empty] });
+  const [typed, keep] = useKeptState<Typed>(`shop.${tool.id}.calibration.${kind.id}`, {
+    rows: [empty],
+  });
   const rows = [...typed.rows.filter((row) => row.some((text) => text.trim())), empty];
-  const read = rows.slice(0, -1).map((row) => kind.columns.map(({ is }, i) => readingOf(row[i] ?? '', is, style)));
+  const read = rows
+    .slice(0, -1)
+    .map((row) => kind.columns.map(({ is }, i) => readingOf(row[i] ?? '', is, style)));
   const whole = read.flatMap((row) => {
     const values = row.flatMap((one) => (one?.ok ? [one.value] : []));
     return values.length === kind.columns.length ? [values] : [];
   });
   const estimate = whole.length ? kind.estimate(whole) : undefined;
   const put = (row: number, column: number, text: string) =>
-    keep({ rows: rows.map((own, i) => (i === row ? own.map((was, j) => (j === column ? text : was)) : own)) });
+    keep({
+      rows: rows.map((own, i) =>
+        i === row ? own.map((was, j) => (j === column ? text : was)) : own,
+      ),
+    });
   return (
     <div className="rows">
       <p className="quiet">{kind.how}</p>
@@ -158,7 +170,8 @@ function Rows({
           </strong>
           {estimate.count > 1 ? (
             <>
-              , scatter <CalibratedSize kind={kind} value={estimate.spread} style={style} /> over {estimate.count}
+              , scatter <CalibratedSize kind={kind} value={estimate.spread} style={style} /> over{' '}
+              {estimate.count}
             </>
           ) : (
             ', once: two or three more show how far it scatters'
@@ -186,12 +199,15 @@ function Rows({
   );
 }
 
-type Read = { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
+type Read =
+  { readonly ok: true; readonly value: number } | { readonly ok: false; readonly message: string };
 
 /** A reading as it was typed; nothing where nothing was. */
 function readingOf(text: string, is: 'length' | 'count', style: LengthStyle): Read | undefined {
   if (!text.trim()) return undefined;
   if (is === 'length') return parseLength(text, style);
   const value = Number(text.trim().replace(',', '.'));
-  return Number.isFinite(value) && value !== 0 ? { ok: true, value } : { ok: false, message: 'A number of turns.' };
+  return Number.isFinite(value) && value !== 0
+    ? { ok: true, value }
+    : { ok: false, message: 'A number of turns.' };
 }

@@ -73,14 +73,20 @@ function Shelves({
   shelf: Shelf | null;
   onPick: (shelf: Shelf | null) => void;
 }) {
-  const count = (s: Shelf) => tools.filter((t) => TOOL_KINDS[t.kind].shelf === s && !t.retired).length;
+  const count = (s: Shelf) =>
+    tools.filter((t) => TOOL_KINDS[t.kind].shelf === s && !t.retired).length;
   const list = useRef<HTMLDivElement>(null);
   const oneStop = useOneStop(list, { items: 'button' });
   return (
     <div ref={list} {...oneStop} className="inline">
       <h2>Shelves</h2>
       {[null, ...SHELVES].map((s) => (
-        <button key={s ?? 'all'} className="jointlink plain" aria-current={shelf === s} onClick={() => onPick(s)}>
+        <button
+          key={s ?? 'all'}
+          className="jointlink plain"
+          aria-current={shelf === s}
+          onClick={() => onPick(s)}
+        >
           <span>{s ?? 'Everything'}</span>
           <small>{s ? count(s) : tools.filter((t) => !t.retired).length}</small>
         </button>
@@ -101,7 +107,9 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
   /** The tool that was added last: one begins with its name. */
   const [made, setMade] = useState<string | null>(null);
   const [words, setWords] = useSought();
-  const [read, setRead] = useState<{ added: number; problems: readonly CellProblem[] } | null>(null);
+  const [read, setRead] = useState<{ added: number; problems: readonly CellProblem[] } | null>(
+    null,
+  );
   const file = useRef<HTMLInputElement>(null);
   const put = (tools: readonly Tool[]) => dispatch(gearChanged({ ...currentShop()!, tools }));
   const wanted = words.trim().toLowerCase();
@@ -109,7 +117,9 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
     () =>
       shop.tools
         .filter((t) => !shelf || TOOL_KINDS[t.kind].shelf === shelf)
-        .filter((t) => !wanted || `${t.name} ${TOOL_KINDS[t.kind].title}`.toLowerCase().includes(wanted))
+        .filter(
+          (t) => !wanted || `${t.name} ${TOOL_KINDS[t.kind].title}`.toLowerCase().includes(wanted),
+        )
         .sort((a, b) => order(a) - order(b) || Number(a.retired) - Number(b.retired)),
     [shop.tools, shelf, wanted],
   );
@@ -119,7 +129,8 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
     const drawn = requestAnimationFrame(toMargin);
     return () => cancelAnimationFrame(drawn);
   }, [chosen]);
-  const open = (id: string) => void navigate({ pathname: `/chest/${id}`, search }, { replace: chosen !== undefined });
+  const open = (id: string) =>
+    void navigate({ pathname: `/chest/${id}`, search }, { replace: chosen !== undefined });
   const add = (next: Tool) => {
     put([...shop.tools, next]);
     setWords('');
@@ -128,7 +139,9 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
   };
   const take = async (chosenFile: File) => {
     const text = await chosenFile.text();
-    const got = text.trimStart().startsWith('{') ? readChestFile(text, shop.tools) : readChest(text, shop.tools);
+    const got = text.trimStart().startsWith('{')
+      ? readChestFile(text, shop.tools)
+      : readChest(text, shop.tools);
     if (got.tools.length) put([...shop.tools, ...got.tools]);
     setRead({ added: got.tools.length, problems: got.problems });
   };
@@ -161,18 +174,27 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
             }))}
             onChange={setKind}
           />
-          <Button size="small" disabled={kind === null} onClick={() => kind && add(newTool(kind, shop.tools))}>
+          <Button
+            size="small"
+            disabled={kind === null}
+            onClick={() => kind && add(newTool(kind, shop.tools))}
+          >
             Add
           </Button>
           <button className="link" onClick={() => file.current?.click()}>
             Bring in
           </button>
-          <button className="link" onClick={() => saveText('tools.csv', 'text/csv', writeChest(shop.tools))}>
+          <button
+            className="link"
+            onClick={() => saveText('tools.csv', 'text/csv', writeChest(shop.tools))}
+          >
             Save as CSV
           </button>
           <button
             className="link"
-            onClick={() => saveText('tools.velk-chest.json', 'application/json', chestFile(shop.tools))}
+            onClick={() =>
+              saveText('tools.velk-chest.json', 'application/json', chestFile(shop.tools))
+            }
           >
             Save as JSON
           </button>
@@ -198,7 +220,9 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
               <Button type="primary" onClick={() => put(starterChest(shop.style.system, 'small'))}>
                 A small shop’s chest
               </Button>
-              <Button onClick={() => put(starterChest(shop.style.system, 'full'))}>A full shop’s chest</Button>
+              <Button onClick={() => put(starterChest(shop.style.system, 'full'))}>
+                A full shop’s chest
+              </Button>
             </span>
           </div>
         ) : (
@@ -206,7 +230,8 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
         )}
         {gapsOf(shop.tools).map(({ from, to }) => (
           <p key={from} className="quiet" style={{ fontSize: 15, paddingTop: 6 }}>
-            No router cutter between <Length value={from} style={style} /> and <Length value={to} style={style} />.
+            No router cutter between <Length value={from} style={style} /> and{' '}
+            <Length value={to} style={style} />.
           </p>
         ))}
       </section>
@@ -227,8 +252,9 @@ function Chest({ shop, shelf }: { shop: Shop; shelf: Shelf | null }) {
           />
         ) : (
           <p className="quiet">
-            Choose a tool to see its measurements. Measure kerfs, cutters, bushings and bases: the label is rarely the
-            size. Units and ways of working are under <Link to="/shop">Shop</Link>.
+            Choose a tool to see its measurements. Measure kerfs, cutters, bushings and bases: the
+            label is rarely the size. Units and ways of working are under{' '}
+            <Link to="/shop">Shop</Link>.
           </p>
         )}
       </Margin>
@@ -245,9 +271,14 @@ function Brought({
 }) {
   useEscape(onClose);
   return (
-    <div className={`note ${read.problems.length ? 'warning' : ''}`} role="status" style={{ margin: '12px 0' }}>
+    <div
+      className={`note ${read.problems.length ? 'warning' : ''}`}
+      role="status"
+      style={{ margin: '12px 0' }}
+    >
       <h3>
-        {read.added} {read.added === 1 ? 'tool' : 'tools'} brought in{read.problems.length > 0 && ', the rest not'}
+        {read.added} {read.added === 1 ? 'tool' : 'tools'} brought in
+        {read.problems.length > 0 && ', the rest not'}
       </h3>
       <ul style={{ margin: '4px 0', paddingLeft: 18, color: 'var(--ink)' }}>
         {read.problems.slice(0, 30).map((p, i) => (
@@ -311,7 +342,11 @@ function ToolList({
               ref={rows.measureElement}
               style={{ position: 'absolute', insetInline: 0, top: start, minHeight: ROW }}
             >
-              <button className="toolrow" aria-current={tool.id === chosen} onClick={() => onOpen(tool.id)}>
+              <button
+                className="toolrow"
+                aria-current={tool.id === chosen}
+                onClick={() => onOpen(tool.id)}
+              >
                 <Silhouette tool={tool} scale={0.8} width={92} height={ROW - 6} />
                 <span>
                   <strong>{tool.name}</strong>
@@ -344,7 +379,8 @@ function Measures({ tool, style }: { tool: Tool; style: LengthStyle }) {
     .slice(0, 3)
     .map(([key, field]) => (
       <span key={key}>
-        <small>{field.label.toLowerCase()}</small> <Length value={values[key] as number} style={style} />
+        <small>{field.label.toLowerCase()}</small>{' '}
+        <Length value={values[key] as number} style={style} />
       </span>
     ));
 }

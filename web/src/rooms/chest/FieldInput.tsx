@@ -27,13 +27,26 @@ interface Props {
   readonly style: LengthStyle;
   readonly tools: readonly Tool[];
   readonly error?: string | undefined;
-  /** Why the tool can’t be with this value, in a sentence: what was typed then stays, and is not kept. */
+  /**
+   * Why the tool can’t be with this value, in a sentence: what was typed then stays, and is not
+   * kept.
+   */
   readonly refuse: (value: unknown) => string | undefined;
   readonly onChange: (value: unknown) => void;
 }
 
 /** One measurement of a tool, asked for in the way its sort needs. */
-export function FieldInput({ name, label, field, value, style, tools, error, refuse, onChange }: Props) {
+export function FieldInput({
+  name,
+  label,
+  field,
+  value,
+  style,
+  tools,
+  error,
+  refuse,
+  onChange,
+}: Props) {
   switch (field.type) {
     case 'length':
       return (
@@ -72,7 +85,10 @@ export function FieldInput({ name, label, field, value, style, tools, error, ref
           size="small"
           aria-label={label}
           value={value as string}
-          options={Object.entries(field.options).map(([key, words]) => ({ value: key, label: words }))}
+          options={Object.entries(field.options).map(([key, words]) => ({
+            value: key,
+            label: words,
+          }))}
           onChange={onChange}
         />
       ) : (
@@ -80,7 +96,10 @@ export function FieldInput({ name, label, field, value, style, tools, error, ref
           label={label}
           value={value as string}
           wide
-          options={Object.entries(field.options).map(([key, words]) => ({ value: key, label: words }))}
+          options={Object.entries(field.options).map(([key, words]) => ({
+            value: key,
+            label: words,
+          }))}
           onChange={onChange}
         />
       );
@@ -112,14 +131,24 @@ export function FieldInput({ name, label, field, value, style, tools, error, ref
             value={(value as string) || null}
             placeholder={`no ${TOOL_KINDS[field.kind].title.toLowerCase()} in the chest`}
             wide
-            options={tools.filter((t) => t.kind === field.kind).map((t) => ({ value: t.id, label: t.name }))}
+            options={tools
+              .filter((t) => t.kind === field.kind)
+              .map((t) => ({ value: t.id, label: t.name }))}
             onChange={onChange}
           />
           {error && <ErrorLine text={error} />}
         </>
       );
     case 'scale':
-      return <ScaleField name={name} label={label} scale={value as Scale | null} style={style} onChange={onChange} />;
+      return (
+        <ScaleField
+          name={name}
+          label={label}
+          scale={value as Scale | null}
+          style={style}
+          onChange={onChange}
+        />
+      );
     case 'screw':
       return (
         <ScrewField
@@ -159,7 +188,8 @@ export function NumberField({ name, label, value, error, check, onChange }: Numb
   const text = editing ?? kept ?? String(value);
   const read = (from: string): { number: number } | { message: string } => {
     const number = Number(from.trim().replace(',', '.'));
-    if (from.trim() === '' || !Number.isFinite(number)) return { message: `“${from.trim()}” is not a number.` };
+    if (from.trim() === '' || !Number.isFinite(number))
+      return { message: `“${from.trim()}” is not a number.` };
     const good = check(number);
     return good === true ? { number } : { message: good };
   };
@@ -244,7 +274,13 @@ interface RecordProps {
   readonly onChange: (value: unknown) => void;
 }
 
-function ScaleField({ name, label, scale, style, onChange }: RecordProps & { scale: Scale | null }) {
+function ScaleField({
+  name,
+  label,
+  scale,
+  style,
+  onChange,
+}: RecordProps & { scale: Scale | null }) {
   return (
     <span className="record">
       <label>
@@ -255,7 +291,11 @@ function ScaleField({ name, label, scale, style, onChange }: RecordProps & { sca
           onChange={(e) =>
             onChange(
               e.target.checked
-                ? { unit: style.system, graduation: style.system === 'mm' ? 0.5 : 25.4 / 64, zero: 0 }
+                ? {
+                    unit: style.system,
+                    graduation: style.system === 'mm' ? 0.5 : 25.4 / 64,
+                    zero: 0,
+                  }
                 : null,
             )
           }
@@ -291,7 +331,14 @@ function ScaleField({ name, label, scale, style, onChange }: RecordProps & { sca
   );
 }
 
-function ScrewField({ name, label, screw, style, error, onChange }: RecordProps & { screw: Screw | null }) {
+function ScrewField({
+  name,
+  label,
+  screw,
+  style,
+  error,
+  onChange,
+}: RecordProps & { screw: Screw | null }) {
   return (
     <span className="record">
       <label>
@@ -300,7 +347,11 @@ function ScrewField({ name, label, screw, style, error, onChange }: RecordProps 
           aria-label={`${label}: has one`}
           checked={screw !== null}
           onChange={(e) =>
-            onChange(e.target.checked ? { lead: style.system === 'mm' ? 1 : 25.4 / 32, divisions: 0 } : null)
+            onChange(
+              e.target.checked
+                ? { lead: style.system === 'mm' ? 1 : 25.4 / 32, divisions: 0 }
+                : null,
+            )
           }
         />{' '}
         has one
@@ -324,7 +375,9 @@ function ScrewField({ name, label, screw, style, error, onChange }: RecordProps 
               name={`${name}.divisions`}
               label={`${label}, divisions of its ring`}
               value={screw.divisions}
-              check={(n) => (Number.isInteger(n) && n >= 0 && n <= 1000) || 'A whole number from 0 to 1000.'}
+              check={(n) =>
+                (Number.isInteger(n) && n >= 0 && n <= 1000) || 'A whole number from 0 to 1000.'
+              }
               onChange={(divisions) => onChange({ ...screw, divisions })}
             />
           </label>

@@ -1,5 +1,13 @@
 import { useState } from 'react';
-import { fieldsOf, measureOf, speak, TOOL_KINDS, toolProblems, type LengthStyle, type Tool } from '@velk/core';
+import {
+  fieldsOf,
+  measureOf,
+  speak,
+  TOOL_KINDS,
+  toolProblems,
+  type LengthStyle,
+  type Tool,
+} from '@velk/core';
 import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Silhouette, silhouetteOf } from '../../drawings/Silhouette.tsx';
@@ -31,9 +39,12 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
   const change = (key: string, value: unknown) => {
     const next = { ...tool, [key]: value };
     const before = toolProblems(tool, others);
-    const found = toolProblems(next, others).filter((p) => p.field === key || !before.some((b) => b.field === p.field));
+    const found = toolProblems(next, others).filter(
+      (p) => p.field === key || !before.some((b) => b.field === p.field),
+    );
     setWrong(Object.fromEntries(found.map((p) => [p.field, speak(p.message, style)])));
-    if (key === 'name') dispatch(typed({ field: `shop.${tool.id}.name`, text: found.length ? String(value) : null }));
+    if (key === 'name')
+      dispatch(typed({ field: `shop.${tool.id}.name`, text: found.length ? String(value) : null }));
     if (!found.length) onChange(next);
   };
   /** What would be wrong with a value, where it isn’t wrong already. */
@@ -48,7 +59,9 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
     onChange(next);
     return undefined;
   };
-  const standing = Object.fromEntries(toolProblems(tool, others).map((p) => [p.field, speak(p.message, style)]));
+  const standing = Object.fromEntries(
+    toolProblems(tool, others).map((p) => [p.field, speak(p.message, style)]),
+  );
   return (
     <>
       <div>
@@ -63,7 +76,9 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
             style={{ fontSize: 20 }}
             onChange={(e) => change('name', e.target.value)}
           />
-          {(wrong['name'] ?? (kept !== undefined && 'Not kept yet: another tool has this name, or it is empty.')) && (
+          {(wrong['name'] ??
+            (kept !== undefined &&
+              'Not kept yet: another tool has this name, or it is empty.')) && (
             <span className="fielderror" role="alert">
               {wrong['name'] ?? 'Not kept yet: another tool has this name, or it is empty.'}
             </span>
@@ -82,7 +97,12 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
       )}
       <div className="toolfields">
         {fieldsOf(tool.kind).map(([key, field]) => (
-          <div key={key} className={['scale', 'screw', 'lengths', 'tool', 'choice'].includes(field.type) ? 'wide' : ''}>
+          <div
+            key={key}
+            className={
+              ['scale', 'screw', 'lengths', 'tool', 'choice'].includes(field.type) ? 'wide' : ''
+            }
+          >
             <span>
               {field.label}
               {field.help && <small className="quiet">{field.help}</small>}
@@ -110,7 +130,9 @@ export function ToolForm({ tool, tools, style, begun, onChange, onCopy, onRemove
           {tool.retired ? 'Bring it back' : 'Retire it'}
         </button>
         {holder ? (
-          <span className="quiet">It is on “{holder.name}”: give that another blade before this goes.</span>
+          <span className="quiet">
+            It is on “{holder.name}”: give that another blade before this goes.
+          </span>
         ) : (
           <Removing tool={tool} onRemove={onRemove} />
         )}
@@ -134,11 +156,21 @@ function Removing({ tool, onRemove }: Pick<Props, 'tool' | 'onRemove'>) {
       {looks && (
         <span ref={intoView} role="status" className="quiet" style={{ flexBasis: '100%' }}>
           Looking for jobs that use it{removal.of > 0 && `: ${removal.done} of ${removal.of}`}
-          <progress aria-label="Jobs looked at" value={removal.done} max={removal.of || 1} style={{ width: '100%' }} />
+          <progress
+            aria-label="Jobs looked at"
+            value={removal.done}
+            max={removal.of || 1}
+            style={{ width: '100%' }}
+          />
         </span>
       )}
       {removal.is === 'kept' && (
-        <p ref={intoView} role="alert" className="note error" style={{ flexBasis: '100%', margin: 0 }}>
+        <p
+          ref={intoView}
+          role="alert"
+          className="note error"
+          style={{ flexBasis: '100%', margin: 0 }}
+        >
           {removal.message}
         </p>
       )}
@@ -150,7 +182,10 @@ function Removing({ tool, onRemove }: Pick<Props, 'tool' | 'onRemove'>) {
 function ScaleBar({ style }: { style: LengthStyle }) {
   const bar = style.system === 'mm' ? 20 : 25.4;
   return (
-    <span className="quiet" style={{ display: 'inline-flex', gap: 8, alignItems: 'center', fontSize: 14 }}>
+    <span
+      className="quiet"
+      style={{ display: 'inline-flex', gap: 8, alignItems: 'center', fontSize: 14 }}
+    >
       <svg width={bar * SCALE + 2} height={9} aria-hidden>
         <path d={`M1 0V8M1 4H${bar * SCALE}M${bar * SCALE} 0V8`} stroke="var(--ink)" />
       </svg>

@@ -4,10 +4,17 @@ import { silhouetteOf } from '../../drawings/Silhouette.tsx';
 import { gapsOf } from './chest.ts';
 
 const cutter = (diameter: number, retired = false): Tool =>
-  ({ ...newTool('router-cutter', []), id: `c${diameter}`, name: `${diameter}`, diameter, retired }) as Tool;
+  ({
+    ...newTool('router-cutter', []),
+    id: `c${diameter}`,
+    name: `${diameter}`,
+    diameter,
+    retired,
+  }) as Tool;
 const size = (tool: Tool) => {
   const points = silhouetteOf(tool).flatMap((s) => s.points);
-  const of = (i: 0 | 1) => Math.max(...points.map((p) => p[i])) - Math.min(...points.map((p) => p[i]));
+  const of = (i: 0 | 1) =>
+    Math.max(...points.map((p) => p[i])) - Math.min(...points.map((p) => p[i]));
   return [of(0), of(1)].map((v) => Number(v.toFixed(6)));
 };
 
@@ -21,7 +28,10 @@ describe('the chest', () => {
 
   it('draws what cuts and guides as large as it is', () => {
     const change = (kind: ToolKind, fields: object) => ({ ...newTool(kind, []), ...fields });
-    expect(size(change('router-cutter', { diameter: 12, cuttingLength: 40, shank: 8 }))).toEqual([12, 28 + 40]);
+    expect(size(change('router-cutter', { diameter: 12, cuttingLength: 40, shank: 8 }))).toEqual([
+      12,
+      28 + 40,
+    ]);
     expect(size(change('bearing', { outside: 19, bore: 5 }))[0]).toBe(19);
     expect(size(change('boring-bit', { diameter: 10, length: 90, lead: 3 }))).toEqual([10, 93]);
     expect(size(change('stack', { outer: 6.4, chippers: [3, 3], shims: [0.5] }))[0]).toBe(12.9);

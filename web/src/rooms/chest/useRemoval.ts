@@ -13,7 +13,10 @@ export type Removal =
 const SIDE_BY_SIDE = 2;
 const NONE: Removal = { is: 'none' };
 
-/** Removes a tool once no plan of a saved job is found to use it; that can take a while, and be stopped. */
+/**
+ * Removes a tool once no plan of a saved job is found to use it; that can take a while, and be
+ * stopped.
+ */
 export function useRemoval(tool: Tool, remove: () => void) {
   const dispatch = useAppDispatch();
   const { data } = useShopQuery();
@@ -22,7 +25,10 @@ export function useRemoval(tool: Tool, remove: () => void) {
   useEffect(() => () => looking.current?.abort(), []);
 
   /** The name of a job whose plan uses the tool. */
-  const userAmong = async (jobs: readonly JobSummary[], { signal }: AbortController): Promise<string | undefined> => {
+  const userAmong = async (
+    jobs: readonly JobSummary[],
+    { signal }: AbortController,
+  ): Promise<string | undefined> => {
     const left = [...jobs];
     const asking = new Set<{ abort: () => void }>();
     const stop = () => asking.forEach((asked) => asked.abort());
@@ -31,8 +37,14 @@ export function useRemoval(tool: Tool, remove: () => void) {
     let done = 0;
     setRemoval({ is: 'looking', done, of: jobs.length });
     const one = async () => {
-      for (let job = left.shift(); job && user === undefined && !signal.aborted; job = left.shift()) {
-        const asked = dispatch(api.endpoints.jobTools.initiate(job.id, { subscribe: false, forceRefetch: true }));
+      for (
+        let job = left.shift();
+        job && user === undefined && !signal.aborted;
+        job = left.shift()
+      ) {
+        const asked = dispatch(
+          api.endpoints.jobTools.initiate(job.id, { subscribe: false, forceRefetch: true }),
+        );
         asking.add(asked);
         const tools = await asked.unwrap().catch((error: { status?: unknown }) => {
           /** Another job was found meanwhile, or this one was deleted. */
@@ -57,7 +69,9 @@ export function useRemoval(tool: Tool, remove: () => void) {
     setRemoval({ is: 'looking', done: 0, of: 0 });
     let kept: string | undefined;
     try {
-      const list = dispatch(api.endpoints.jobs.initiate(undefined, { subscribe: false, forceRefetch: true }));
+      const list = dispatch(
+        api.endpoints.jobs.initiate(undefined, { subscribe: false, forceRefetch: true }),
+      );
       const jobs = (await list.unwrap()).filter(({ place }) => place !== 'bin');
       const user = await userAmong(jobs, own);
       if (user !== undefined)

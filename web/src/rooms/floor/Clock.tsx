@@ -25,7 +25,9 @@ export function Clock({ card }: { card: Card }) {
     tellNow();
   };
   const stop = (from: number) => {
-    dispatch(note({ kind: 'took', card: card.id, minutes: Math.max(0, (Date.now() - from) / 60_000) }));
+    dispatch(
+      note({ kind: 'took', card: card.id, minutes: Math.max(0, (Date.now() - from) / 60_000) }),
+    );
     keep(undefined);
   };
   return (
@@ -33,7 +35,8 @@ export function Clock({ card }: { card: Card }) {
       <span className="quiet">Changing over, reckoned {Math.round(card.change.minutes)} min</span>{' '}
       {own ? (
         <>
-          <strong>{clockFace(now - own.from)}</strong> <button onClick={() => stop(own.from)}>Stop the clock</button>
+          <strong>{clockFace(now - own.from)}</strong>{' '}
+          <button onClick={() => stop(own.from)}>Stop the clock</button>
         </>
       ) : (
         <button onClick={() => keep({ card: card.id, from: Date.now() })}>Start the clock</button>

@@ -20,7 +20,9 @@ export function FloorList({
             <button aria-current={i === at ? 'step' : undefined} onClick={() => onPick(card)}>
               <span>
                 {i + 1}. {view.title}{' '}
-                <span className="quiet">{[...new Set(view.groups.flatMap((group) => group.parts))].join(', ')}</span>
+                <span className="quiet">
+                  {[...new Set(view.groups.flatMap((group) => group.parts))].join(', ')}
+                </span>
               </span>
               <span>{done >= of ? '■ all' : done > 0 ? `${done} of ${of}` : `${of}`}</span>
             </button>

@@ -58,7 +58,10 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   const last = group && lastTick(record, group.setup);
   const mayGoOn = (now?.is !== 'ready' || !held) && !change;
   const isTried =
-    now?.is !== 'trial' || !here || here.view.byHand || (record.trials.get(here.card.id)?.read.size ?? 0) > 0;
+    now?.is !== 'trial' ||
+    !here ||
+    here.view.byHand ||
+    (record.trials.get(here.card.id)?.read.size ?? 0) > 0;
   const question =
     group && left.length
       ? `${left.length} of ${group.count} are not cut.`
@@ -79,12 +82,15 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
   if (!here || !now)
     return (
       <p className="floorword">
-        This card is gone: the job is now cut in another way. <Link to={`/job/${id}/floor`}>To what is to do</Link>
+        This card is gone: the job is now cut in another way.{' '}
+        <Link to={`/job/${id}/floor`}>To what is to do</Link>
       </p>
     );
   const { card, view } = here;
   const otherwise = cutOtherwise(plan, record);
-  const elsewhere = [...new Set(otherwise.flatMap((one) => one.card ?? []))].filter((one) => one !== card);
+  const elsewhere = [...new Set(otherwise.flatMap((one) => one.card ?? []))].filter(
+    (one) => one !== card,
+  );
   const isAll = floor.cards.every(({ done, of }) => done >= of);
   return (
     <div className="floor">
@@ -99,7 +105,10 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
           <button onClick={() => setListed(!listed)} aria-expanded={listed}>
             All cards
           </button>
-          <button onClick={() => setJotted(jotted === '' ? null : (jotted ?? ''))} aria-expanded={jotted !== undefined}>
+          <button
+            onClick={() => setJotted(jotted === '' ? null : (jotted ?? ''))}
+            aria-expanded={jotted !== undefined}
+          >
             Note
           </button>
           <button onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}>
@@ -120,8 +129,13 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
           }}
         />
       )}
-      {jotted !== undefined && <Jotting card={card} text={jotted} onType={setJotted} onDone={() => setJotted(null)} />}
-      <CutOtherwiseNotes found={otherwise.filter((one) => !one.card || one.card === card)} style={style} />
+      {jotted !== undefined && (
+        <Jotting card={card} text={jotted} onType={setJotted} onDone={() => setJotted(null)} />
+      )}
+      <CutOtherwiseNotes
+        found={otherwise.filter((one) => !one.card || one.card === card)}
+        style={style}
+      />
       {elsewhere.length > 0 && (
         <p className="note warning" role="alert">
           What is cut is not what the job says now:{' '}
@@ -134,7 +148,9 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
       )}
       <main id="work" tabIndex={-1} className={`floorstep ${now.is}`}>
         {now.is === 'ready' && <ReadyStep plan={plan} card={card} view={view} style={style} />}
-        {now.is === 'set' && <SetStep plan={plan} card={card} view={view} held={held} style={style} />}
+        {now.is === 'set' && (
+          <SetStep plan={plan} card={card} view={view} held={held} style={style} />
+        )}
         {now.is === 'trial' && <TrialStep plan={plan} card={card} id={id} style={style} />}
         {now.is === 'pieces' && (
           <PiecesStep

@@ -33,7 +33,9 @@ export function FloorScene({
         style={style}
         tallest={380}
       />
-      {scene.pictures.length > 1 && <button onClick={() => setWhich(which + 1)}>From the other side</button>}
+      {scene.pictures.length > 1 && (
+        <button onClick={() => setWhich(which + 1)}>From the other side</button>
+      )}
     </div>
   );
 }

@@ -26,7 +26,14 @@ export function Jotting({
   const take = async (file: File) => {
     const made = await shrunk(file);
     if (!made.ok) return setTrouble(made.message);
-    dispatch(note({ kind: 'photo', card: card.id, text: text.trim().slice(0, LIMITS.name), picture: made.picture }));
+    dispatch(
+      note({
+        kind: 'photo',
+        card: card.id,
+        text: text.trim().slice(0, LIMITS.name),
+        picture: made.picture,
+      }),
+    );
     onDone();
   };
   return (

@@ -80,7 +80,8 @@ function Fetch({ next }: { next: OnFloor }) {
   const { title, gear } = next.view;
   return (
     <p className="fetch">
-      <span className="quiet">Next</span> {title}. {gear.length > 0 && <>Fetch {gear.join(', ')}.</>}
+      <span className="quiet">Next</span> {title}.{' '}
+      {gear.length > 0 && <>Fetch {gear.join(', ')}.</>}
     </p>
   );
 }

@@ -1,5 +1,13 @@
 import { useMemo } from 'react';
-import { LIMITS, speak, type Card, type LengthStyle, type Observation, type Plan, type Rescue } from '@velk/core'; // prettier-ignore
+import {
+  LIMITS,
+  speak,
+  type Card,
+  type LengthStyle,
+  type Observation,
+  type Plan,
+  type Rescue,
+} from '@velk/core';
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useAsked } from '../../app/useAsked.ts';
@@ -9,7 +17,10 @@ import { Length } from '../../widgets/Length.tsx';
 import { lengthIn, LooseLength } from '../../widgets/LooseLength.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
-/** What a saved piece asks of the pieces of this card: its mate, or its partner, is cut otherwise than the others. */
+/**
+ * What a saved piece asks of the pieces of this card: its mate, or its partner, is cut otherwise
+ * than the others.
+ */
 export function ToldHere({ card }: { card: Card }) {
   const told = useRecordState().rescued.filter(({ line }) => line.cards.includes(card.id));
   return told.map(({ line }) => (
@@ -19,7 +30,10 @@ export function ToldHere({ card }: { card: Card }) {
   ));
 }
 
-/** What can be saved of a spoiled piece: which size is wrong and what it reads, and the ways, the cheapest first. */
+/**
+ * What can be saved of a spoiled piece: which size is wrong and what it reads, and the ways, the
+ * cheapest first.
+ */
 export function Rescuing({
   plan,
   line,
@@ -46,14 +60,20 @@ function Ways({
   style,
   dimension,
   onDimension,
-}: Parameters<typeof Rescuing>[0] & { dimension: string; onDimension: (dimension: string | null) => void }) {
+}: Parameters<typeof Rescuing>[0] & {
+  dimension: string;
+  onDimension: (dimension: string | null) => void;
+}) {
   const dispatch = useAppDispatch();
   const { done } = useRecordState();
   const [text = '', setText] = useTypedText(`floor.rescue.${line.id}.reads`);
   const value = lengthIn(text, style) || undefined;
   const { job, shop } = plan.basis;
   const question = useMemo(() => {
-    const mishap = { setup: line.setup, ...(dimension && value !== undefined && { dimension, value }) };
+    const mishap = {
+      setup: line.setup,
+      ...(dimension && value !== undefined && { dimension, value }),
+    };
     return { job, shop, done, mishap };
   }, [job, shop, done, line.setup, dimension, value]);
   const found = useAsked('rescues', question);
@@ -62,7 +82,15 @@ function Ways({
   const take = (rescue: Rescue) => {
     const said = textOf(rescue, style);
     const cards = [...new Set(rescue.figures.flatMap(({ card }) => card ?? []))];
-    dispatch(note({ kind: 'rescued', of: line.id, again: rescue.again, cards, text: said.slice(0, LIMITS.notes) }));
+    dispatch(
+      note({
+        kind: 'rescued',
+        of: line.id,
+        again: rescue.again,
+        cards,
+        text: said.slice(0, LIMITS.notes),
+      }),
+    );
     onDimension(null);
     setText(null);
   };
@@ -93,7 +121,9 @@ function Ways({
               <Spoken sentence={rescue.title} style={style} />
             </strong>
             {rescue.proved && <span className="good"> cut virtually: it goes together</span>}
-            {rescue.proved === false && <span className="warning"> cut virtually: it does not go together</span>}
+            {rescue.proved === false && (
+              <span className="warning"> cut virtually: it does not go together</span>
+            )}
             {rescue.how.map((words) => (
               <p key={words.text}>
                 <Spoken sentence={words} style={style} />
@@ -114,10 +144,14 @@ function Ways({
               </ul>
             )}
             <p className="quiet">
-              {rescue.wood > 0 ? `${Math.max(1, Math.round(rescue.wood / 1000))} cm³ of wood` : 'No wood'}, about{' '}
-              {Math.max(1, Math.round(rescue.minutes))} min.
+              {rescue.wood > 0
+                ? `${Math.max(1, Math.round(rescue.wood / 1000))} cm³ of wood`
+                : 'No wood'}
+              , about {Math.max(1, Math.round(rescue.minutes))} min.
             </p>
-            {rescue.id !== 'remake' && rescue.proved !== false && <button onClick={() => take(rescue)}>Do that</button>}
+            {rescue.id !== 'remake' && rescue.proved !== false && (
+              <button onClick={() => take(rescue)}>Do that</button>
+            )}
           </li>
         ))}
       </ol>
@@ -128,6 +162,12 @@ function Ways({
 /** A rescue as the record keeps it: what is done, and what is set for the one piece. */
 function textOf({ title, how, figures }: Rescue, style: LengthStyle): string {
   const said = [title, ...how].map((words) => speak(words, style));
-  const set = figures.map(({ name, now }) => `${name} ${speak({ text: '{now}', lengths: { now } }, style)}`);
-  return [`${said[0]}.`, ...said.slice(1), ...(set.length ? [`For it alone: ${set.join(', ')}.`] : [])].join(' ');
+  const set = figures.map(
+    ({ name, now }) => `${name} ${speak({ text: '{now}', lengths: { now } }, style)}`,
+  );
+  return [
+    `${said[0]}.`,
+    ...said.slice(1),
+    ...(set.length ? [`For it alone: ${set.join(', ')}.`] : []),
+  ].join(' ');
 }

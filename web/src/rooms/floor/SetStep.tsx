@@ -19,7 +19,17 @@ import { FloorScene } from './FloorScene.tsx';
 import { HugeFigures } from './Huge.tsx';
 
 /** What to fetch, and what to look out for, which must be read before anything is set. */
-export function ReadyStep({ plan, card, view, style }: { plan: Plan; card: Card; view: CardView; style: LengthStyle }) {
+export function ReadyStep({
+  plan,
+  card,
+  view,
+  style,
+}: {
+  plan: Plan;
+  card: Card;
+  view: CardView;
+  style: LengthStyle;
+}) {
   return (
     <>
       <div>
@@ -81,7 +91,13 @@ export function SetStep({
       ) : (
         <div>
           <ToMate plan={plan} card={card} planned={readings?.[card.id]} style={style} />
-          <HugeFigures figures={view.figures} angles={view.angles} stand={stand} byHand={view.byHand} style={style} />
+          <HugeFigures
+            figures={view.figures}
+            angles={view.angles}
+            stand={stand}
+            byHand={view.byHand}
+            style={style}
+          />
         </div>
       )}
       <FloorScene plan={plan} card={card} held={held} style={style} />

@@ -38,7 +38,9 @@ export function Spoiled({
       {saved.map(({ line, spoiled }) => (
         <p key={line.id}>
           ▲ Piece {spoiled.piece} is saved. {line.text}{' '}
-          <button onClick={() => dispatch(note({ kind: 'undone', of: line.id }))}>Take that back</button>
+          <button onClick={() => dispatch(note({ kind: 'undone', of: line.id }))}>
+            Take that back
+          </button>
         </p>
       ))}
       {why !== undefined ? (
@@ -50,7 +52,12 @@ export function Spoiled({
         >
           <label>
             What is wrong with piece {piece}?{' '}
-            <input value={why} maxLength={LIMITS.name} onChange={(event) => setWhy(event.target.value)} autoFocus />
+            <input
+              value={why}
+              maxLength={LIMITS.name}
+              onChange={(event) => setWhy(event.target.value)}
+              autoFocus
+            />
           </label>
           <button type="submit">It is spoiled</button>
           <button type="button" onClick={() => setWhy(null)}>

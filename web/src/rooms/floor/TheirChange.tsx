@@ -13,7 +13,15 @@ export const useTheirChange = (id: string): TheirChange | null =>
 /**
  * Says what of the job is another since, and by whom: nothing is ticked until that is acknowledged.
  */
-export function TheirChangeNote({ change, job, style }: { change: TheirChange; job: Job; style: LengthStyle }) {
+export function TheirChangeNote({
+  change,
+  job,
+  style,
+}: {
+  change: TheirChange;
+  job: Job;
+  style: LengthStyle;
+}) {
   const dispatch = useAppDispatch();
   const changes = jobChanges(change.before, job);
   return (

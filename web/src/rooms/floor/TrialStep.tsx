@@ -5,7 +5,17 @@ import { KeptSetups } from '../KeptSetups.tsx';
 import { TestPiece } from '../Trial.tsx';
 
 /** The test piece: what it should read, what it does, and the next move. */
-export function TrialStep({ plan, card, id, style }: { plan: Plan; card: Card; id: string; style: LengthStyle }) {
+export function TrialStep({
+  plan,
+  card,
+  id,
+  style,
+}: {
+  plan: Plan;
+  card: Card;
+  id: string;
+  style: LengthStyle;
+}) {
   const found = useReadings(plan, card.id);
   const readings = found && (found[card.id] ?? []);
   return (

@@ -9,20 +9,21 @@ export function Waiting() {
     <div className="floorwaits" role="status">
       {out && waiting.length > 0 && (
         <p>
-          ■ {waiting.length === 1 ? 'One line is' : `${waiting.length} lines are`} held here and sent when the shop’s
-          machine answers.
+          ■ {waiting.length === 1 ? 'One line is' : `${waiting.length} lines are`} held here and
+          sent when the shop’s machine answers.
         </p>
       )}
       {trouble && <p className="bad">■ {trouble}</p>}
       {keepsNothing && (
         <p className="bad">
-          ■ This browser keeps nothing: its storage is full or forbidden. What waits is lost if this page is closed.
+          ■ This browser keeps nothing: its storage is full or forbidden. What waits is lost if this
+          page is closed.
         </p>
       )}
       {ahead !== 0 && (
         <p>
-          ■ The clock of this device is {Math.abs(ahead)} minutes {ahead > 0 ? 'ahead' : 'behind'}: times in the log are
-          off by that. The order of the lines is right.
+          ■ The clock of this device is {Math.abs(ahead)} minutes {ahead > 0 ? 'ahead' : 'behind'}:
+          times in the log are off by that. The order of the lines is right.
         </p>
       )}
       {newer && (

@@ -1,6 +1,14 @@
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { cardView, countedIn, floorSteps, type Card, type CardView, type Plan, type RecordState } from '@velk/core';
+import {
+  cardView,
+  countedIn,
+  floorSteps,
+  type Card,
+  type CardView,
+  type Plan,
+  type RecordState,
+} from '@velk/core';
 import { isRecord, readKept, writeKept } from '../../app/storage.ts';
 
 /** Where somebody is on the floor of a job. */
@@ -12,7 +20,11 @@ interface Left {
 }
 
 const isLeft = (value: unknown): value is Left =>
-  isRecord(value) && typeof value['card'] === 'string' && Number.isInteger(value['step']) && Array.isArray(value['read']) && value['read'].every((one) => typeof one === 'string'); // prettier-ignore
+  isRecord(value) &&
+  typeof value['card'] === 'string' &&
+  Number.isInteger(value['step']) &&
+  Array.isArray(value['read']) &&
+  value['read'].every((one) => typeof one === 'string');
 
 const keyOf = (job: string) => `velk-floor-${job}`;
 
@@ -27,17 +39,29 @@ export interface OnFloor {
   readonly of: number;
 }
 
-/** The floor of a job: its cards, where one stands, and the ways on. It begins where it was left, or at what is to do next. */
+/**
+ * The floor of a job: its cards, where one stands, and the ways on. It begins where it was left, or
+ * at what is to do next.
+ */
 export function useFloor(job: string, plan: Plan, record: RecordState, wanted: string | undefined) {
   const navigate = useNavigate();
-  const [left, setLeft] = useState<Left>(() => readKept(keyOf(job), isLeft) ?? { card: '', step: 0, read: [] });
-  const views = useMemo(() => plan.cards.map((card) => ({ card, view: cardView(card, plan.basis) })), [plan]);
+  const [left, setLeft] = useState<Left>(
+    () => readKept(keyOf(job), isLeft) ?? { card: '', step: 0, read: [] },
+  );
+  const views = useMemo(
+    () => plan.cards.map((card) => ({ card, view: cardView(card, plan.basis) })),
+    [plan],
+  );
   const cards = useMemo<OnFloor[]>(
     () => views.map(({ card, view }) => ({ card, view, ...countedIn(view.groups, record) })),
     [views, record],
   );
   const isThere = (id: string | undefined) => cards.some(({ card }) => card.id === id);
-  const id = wanted ?? (isThere(left.card) ? left.card : (cards.find(({ done, of }) => done < of)?.card.id ?? plan.cards[0]?.id)); // prettier-ignore
+  const id =
+    wanted ??
+    (isThere(left.card)
+      ? left.card
+      : (cards.find(({ done, of }) => done < of)?.card.id ?? plan.cards[0]?.id));
   const at = cards.findIndex(({ card }) => card.id === id);
   const here = cards[at];
   const steps = useMemo(() => (here ? floorSteps(here.view) : []), [here]);
@@ -76,7 +100,11 @@ export function useFloor(job: string, plan: Plan, record: RecordState, wanted: s
       : step > 0
         ? () => goTo(here.card, step - 1)
         : before
-          ? () => goTo(before.card, left.read.includes(before.card.id) ? floorSteps(before.view).length - 1 : 0)
+          ? () =>
+              goTo(
+                before.card,
+                left.read.includes(before.card.id) ? floorSteps(before.view).length - 1 : 0,
+              )
           : null,
     goTo,
   };

@@ -1,4 +1,13 @@
-import { NO_TRIAL, standingAt, standingOn, waysAt, worksOf, type Card, type Plan, type RecordState } from '@velk/core';
+import {
+  NO_TRIAL,
+  standingAt,
+  standingOn,
+  waysAt,
+  worksOf,
+  type Card,
+  type Plan,
+  type RecordState,
+} from '@velk/core';
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 
@@ -9,7 +18,11 @@ export function useTick(plan: Plan, card: Card | undefined, record: RecordState)
     const own = card?.setups.find(({ id }) => id === setup);
     if (!card || !own || !pieces.length) return;
     const { stand } = record.trials.get(card.id) ?? NO_TRIAL;
-    const [works, at, ways] = [worksOf(own), standingAt(own, standingOn(card, stand)), waysAt(plan, own)];
+    const [works, at, ways] = [
+      worksOf(own),
+      standingAt(own, standingOn(card, stand)),
+      waysAt(plan, own),
+    ];
     dispatch(note({ kind: 'done', setup, works, pieces, at, ways }));
   };
 }

@@ -32,7 +32,13 @@ export default function QuickRoom() {
   const chosen = QUICK_FIGURES.find((q) => q.id === question);
   return (
     <Frame job={null} title="Quick figures" aside={chosen && <Questions chosen={chosen.id} />}>
-      {!data ? <Opening /> : chosen ? <Question key={chosen.id} figure={chosen} shop={data.shop} /> : <Finder />}
+      {!data ? (
+        <Opening />
+      ) : chosen ? (
+        <Question key={chosen.id} figure={chosen} shop={data.shop} />
+      ) : (
+        <Finder />
+      )}
     </Frame>
   );
 }
@@ -61,7 +67,9 @@ function Finder() {
   const navigate = useNavigate();
   const [words, setWords] = useSought();
   const wanted = words.trim().toLowerCase();
-  const shown = QUICK_FIGURES.filter((q) => `${q.title} ${q.question}`.toLowerCase().includes(wanted));
+  const shown = QUICK_FIGURES.filter((q) =>
+    `${q.title} ${q.question}`.toLowerCase().includes(wanted),
+  );
   return (
     <div className="sheet">
       <h1>What do you need to know?</h1>
@@ -93,8 +101,9 @@ function Finder() {
 }
 
 /**
- * What is typed, and the address that holds the whole of it, so that it can be shared as it stands. The address follows
- * the typing a moment later; an address that comes from elsewhere replaces what is typed.
+ * What is typed, and the address that holds the whole of it, so that it can be shared as it stands.
+ * The address follows the typing a moment later; an address that comes from elsewhere replaces what
+ * is typed.
  */
 function useAddress(
   asks: readonly Ask[],
@@ -107,7 +116,10 @@ function useAddress(
   const [written] = useState(() => new Set<string>());
   const own = written.has(address);
   const texts = Object.fromEntries(
-    asks.map((ask) => [ask.id, (own ? typed[ask.id] : undefined) ?? params.get(ask.id) ?? startText(ask, style)]),
+    asks.map((ask) => [
+      ask.id,
+      (own ? typed[ask.id] : undefined) ?? params.get(ask.id) ?? startText(ask, style),
+    ]),
   );
   const whole = asks.every((ask) => params.has(ask.id));
   useEffect(() => {
@@ -149,7 +161,8 @@ function Question({ figure, shop }: { figure: QuickFigure; shop: Shop }) {
         <AnswerShown answer={answered.answer} style={style} title={figure.title} />
       ) : (
         <p className="quiet" style={{ padding: '24px 0' }}>
-          No answer yet: {clash ? speak(clash.message, style) : 'one of the fields above can’t be read.'}
+          No answer yet:{' '}
+          {clash ? speak(clash.message, style) : 'one of the fields above can’t be read.'}
         </p>
       )}
     </div>
@@ -207,7 +220,15 @@ function AskField({
   );
 }
 
-function AnswerShown({ answer, style, title }: { answer: Answer; style: LengthStyle; title: string }) {
+function AnswerShown({
+  answer,
+  style,
+  title,
+}: {
+  answer: Answer;
+  style: LengthStyle;
+  title: string;
+}) {
   return (
     <div className="answer">
       <div>
@@ -245,23 +266,33 @@ function AnswerShown({ answer, style, title }: { answer: Answer; style: LengthSt
 
 function Figure({ found, style }: { found: Found; style: LengthStyle }) {
   if (found.unit === 'length') return <Length value={found.value} style={style} />;
-  const text = found.unit === 'rpm' ? String(found.value) : found.value.toFixed(2).replace(/\.?0+$/, '');
+  const text =
+    found.unit === 'rpm' ? String(found.value) : found.value.toFixed(2).replace(/\.?0+$/, '');
   const written = text.replace('.', style.decimal);
-  return found.unit === 'times' ? <span>{written}</span> : <span>{`${written} ${found.unit}`}</span>;
+  return found.unit === 'times' ? (
+    <span>{written}</span>
+  ) : (
+    <span>{`${written} ${found.unit}`}</span>
+  );
 }
 
-/** Takes the answer to a joint of a job: its sheet opens with the dimension offered, nothing is changed unasked. */
+/**
+ * Takes the answer to a joint of a job: its sheet opens with the dimension offered, nothing is
+ * changed unasked.
+ */
 function UseInJoint({ answer, style }: { answer: Answer; style: LengthStyle }) {
   const navigate = useNavigate();
   const { data: jobs } = useJobsQuery();
   const open = useAppSelector((s) => s.bench.id);
   const picked = useAppSelector((s) => s.view.joint);
   const [job, setJob] = useState<string | null>(null);
-  const jobId = job ?? (jobs?.some((j) => j.id === open) ? open : jobs?.find((j) => j.joints > 0)?.id) ?? null;
+  const jobId =
+    job ?? (jobs?.some((j) => j.id === open) ? open : jobs?.find((j) => j.joints > 0)?.id) ?? null;
   const { data: stored } = useJobQuery(jobId!, { skip: !jobId });
   const joints = stored?.job.joints ?? [];
   const [joint, setJoint] = useState<string | null>(null);
-  const jointId = [joint, picked, joints[0]?.id].find((id) => joints.some((j) => j.id === id)) ?? null;
+  const jointId =
+    [joint, picked, joints[0]?.id].find((id) => joints.some((j) => j.id === id)) ?? null;
   if (!jobs?.length) return null;
   const go = (dimension: string, value: number) =>
     void navigate(
@@ -289,7 +320,11 @@ function UseInJoint({ answer, style }: { answer: Answer; style: LengthStyle }) {
         />
         {jointId &&
           answer.uses.map((use) => (
-            <button key={use.dimension} className="link" onClick={() => go(use.dimension, use.value)}>
+            <button
+              key={use.dimension}
+              className="link"
+              onClick={() => go(use.dimension, use.value)}
+            >
               as {use.name}, {formatLength(use.value, style)}
             </button>
           ))}

@@ -20,7 +20,9 @@ describe('what a quick figure is asked', () => {
           if (!read.ok) continue;
           if (ask.type === 'length') expect(read.value).toBeCloseTo(ask.initial, 1);
           else if (ask.type === 'lengths')
-            expect((read.value as number[]).map((v) => v.toFixed(1))).toEqual(ask.initial.map((v) => v.toFixed(1)));
+            expect((read.value as number[]).map((v) => v.toFixed(1))).toEqual(
+              ask.initial.map((v) => v.toFixed(1)),
+            );
           else if (ask.type !== 'sum') expect(read.value).toBe(ask.initial);
         }
     },
@@ -37,12 +39,15 @@ describe('what a quick figure is asked', () => {
     expect(message({ ...length, zero: true }, '-1')).toBe('Stock must be 0 or more.');
     expect(message({ ...length, zero: true }, '0')).toBe('');
     const speed: Ask = { id: 'rpm', label: 'Speed', type: 'number', initial: 1, least: 1, most: 9 };
-    for (const text of ['', 'fast', '10']) expect(message(speed, text)).toBe('Speed: a number from 1 to 9.');
+    for (const text of ['', 'fast', '10'])
+      expect(message(speed, text)).toBe('Speed: a number from 1 to 9.');
     expect(readAsk(speed, '2,5', METRIC)).toEqual({ ok: true, value: 2.5 });
-    expect(message({ id: 'c', label: 'C', type: 'choice', initial: 'a', options: { a: 'A' } }, 'z')).toMatch(
-      /not one of them/,
+    expect(
+      message({ id: 'c', label: 'C', type: 'choice', initial: 'a', options: { a: 'A' } }, 'z'),
+    ).toMatch(/not one of them/);
+    expect(message({ id: 'l', label: 'L', type: 'lengths', initial: [] }, '1 x')).toMatch(
+      /not a length/,
     );
-    expect(message({ id: 'l', label: 'L', type: 'lengths', initial: [] }, '1 x')).toMatch(/not a length/);
   });
 
   it('there is no answer until every ask can be read', () => {

@@ -13,10 +13,15 @@ import {
 /** A length with its unit; in millimetres where a fraction would not be it. */
 function exactly(length: Mm, style: LengthStyle): string {
   const { remainder } = writeLength(length, fineStyle(style));
-  return Math.abs(remainder) < 0.006 ? formatLength(length, fineStyle(style)) : `${Number(length.toFixed(3))} mm`;
+  return Math.abs(remainder) < 0.006
+    ? formatLength(length, fineStyle(style))
+    : `${Number(length.toFixed(3))} mm`;
 }
 
-/** The text an ask starts from; lengths carry their unit, so that an address means the same in every shop. */
+/**
+ * The text an ask starts from; lengths carry their unit, so that an address means the same in every
+ * shop.
+ */
 export function startText(ask: Ask, style: LengthStyle): string {
   if (ask.type === 'length') return exactly(ask.initial, style);
   if (ask.type === 'lengths') return ask.initial.map((l) => exactly(l, style)).join('; ');
@@ -43,7 +48,9 @@ export function readAsk(ask: Ask, text: string, style: LengthStyle): Read {
         : { ok: false, message: `${ask.label}: a number from ${ask.least} to ${ask.most}.` };
     }
     case 'choice':
-      return text in ask.options ? { ok: true, value: text } : { ok: false, message: `“${text}” is not one of them.` };
+      return text in ask.options
+        ? { ok: true, value: text }
+        : { ok: false, message: `“${text}” is not one of them.` };
     case 'lengths': {
       const run = parseRun(text, style);
       return run.ok ? { ok: true, value: run.values } : { ok: false, message: run.message };

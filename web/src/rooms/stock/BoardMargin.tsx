@@ -49,7 +49,9 @@ export function BoardMargin({ board, style, onChange, onRemove }: Props) {
         </div>
       </div>
       <h3>Knots and other defects</h3>
-      {defects.length === 0 && <p className="quiet">None. They are measured from end A and from the near edge.</p>}
+      {defects.length === 0 && (
+        <p className="quiet">None. They are measured from end A and from the near edge.</p>
+      )}
       {defects.map((defect, i) => (
         <DefectFields
           key={i}
@@ -67,7 +69,10 @@ export function BoardMargin({ board, style, onChange, onRemove }: Props) {
             onClick={() =>
               onChange({
                 ...board,
-                defects: [...defects, { from: Math.round(length / 3), to: Math.round(length / 3) + 60 }],
+                defects: [
+                  ...defects,
+                  { from: Math.round(length / 3), to: Math.round(length / 3) + 60 },
+                ],
               })
             }
           >
@@ -94,7 +99,16 @@ interface DefectProps {
 }
 
 /** Where one defect lies, along the board and, where it doesn’t go all across, across it. */
-function DefectFields({ name, field, defect, length, width, style, onChange, onRemove }: DefectProps) {
+function DefectFields({
+  name,
+  field,
+  defect,
+  length,
+  width,
+  style,
+  onChange,
+  onRemove,
+}: DefectProps) {
   const { from, to, across } = defect;
   const ofPair = (
     pair: { readonly from: number; readonly to: number },
@@ -126,7 +140,9 @@ function DefectFields({ name, field, defect, length, width, style, onChange, onR
         <span style={{ display: 'flex', gap: 16 }}>
           <button
             className="link"
-            onClick={() => onChange(across ? { from, to } : { from, to, across: { from: 0, to: width / 3 } })}
+            onClick={() =>
+              onChange(across ? { from, to } : { from, to, across: { from: 0, to: width / 3 } })
+            }
           >
             {across ? 'It goes all across' : 'It doesn’t go all across'}
           </button>

@@ -13,7 +13,10 @@ interface Props {
   readonly onChange: (board: Board) => void;
 }
 
-const WOODS = [{ value: '', label: 'any wood' }, ...SPECIES.map(({ id, name }) => ({ value: id, label: name }))];
+const WOODS = [
+  { value: '', label: 'any wood' },
+  ...SPECIES.map(({ id, name }) => ({ value: id, label: name })),
+];
 const SIZES = ['length', 'width', 'thickness'] as const;
 
 /** The boards in stock, one row for those that are alike; a row is picked by working in it. */

@@ -37,7 +37,10 @@ import { CutTable } from './CutTable.tsx';
 import { PastePanel } from './PastePanel.tsx';
 import { StockTabs } from './StockTabs.tsx';
 
-/** What the parts are sawn out of: the boards in stock, every part rough, and each board as it is sawn up. */
+/**
+ * What the parts are sawn out of: the boards in stock, every part rough, and each board as it is
+ * sawn up.
+ */
 export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop }) {
   const dispatch = useAppDispatch();
   const style = useStyle();
@@ -47,8 +50,10 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
   const [ref, width] = useWidth<HTMLDivElement>();
   const boards = job.boards ?? [];
   const change = (next: Partial<Job>) => dispatch(changed({ ...job, ...next }));
-  const put = (board: Board) => change({ boards: boards.map((own) => (own.id === board.id ? board : own)) });
-  const putPart = (part: Part) => change({ parts: job.parts.map((own) => (own.id === part.id ? part : own)) });
+  const put = (board: Board) =>
+    change({ boards: boards.map((own) => (own.id === board.id ? board : own)) });
+  const putPart = (part: Part) =>
+    change({ parts: job.parts.map((own) => (own.id === part.id ? part : own)) });
   const board = boards.find((own) => own.id === picked.board);
   const row = list?.rows.find(({ part }) => part.id === picked.part);
   const add = () => {
@@ -66,7 +71,10 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
   const longest = Math.max(1, ...boards.map((own) => own.length));
   return (
     <div className="sheet withmargin">
-      <section aria-label="Boards and cut list" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 30 }}>
+      <section
+        aria-label="Boards and cut list"
+        style={{ paddingRight: 22, minWidth: 0, paddingBottom: 30 }}
+      >
         <StockTabs id={id} />
         <h1 className="unseen">Boards and cut list</h1>
         {pasting && (
@@ -79,7 +87,8 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
             shown={(own) => (
               <>
                 {own.name} {own.count} × <Length value={own.length} style={style} />,{' '}
-                <Length value={own.width} style={style} /> by <Length value={own.thickness} style={style} />
+                <Length value={own.width} style={style} /> by{' '}
+                <Length value={own.thickness} style={style} />
               </>
             )}
             onAdd={(more) => change({ boards: [...boards, ...more] })}
@@ -90,8 +99,9 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
           <div className="start wide">
             <h2>What is it sawn out of?</h2>
             <p>
-              Say which boards you have, and every part is laid out on them at its rough size, round their knots, with
-              as little wood as can be found. Without boards the list below still says what to buy.
+              Say which boards you have, and every part is laid out on them at its rough size, round
+              their knots, with as little wood as can be found. Without boards the list below still
+              says what to buy.
             </p>
             <span style={{ display: 'flex', gap: 14 }}>
               <Button type="primary" onClick={add}>
@@ -109,7 +119,6 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
               onPick={(own) => setPicked({ board: own })}
               onChange={put}
             />{' '}
-            {/* prettier-ignore */}
             <p style={{ marginTop: 12, display: 'flex', gap: 22 }}>
               <button className="link" onClick={add}>
                 Add a board
@@ -133,7 +142,9 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
               <h2>Cut list</h2>
               <button
                 className="link"
-                onClick={() => saveText(`${job.name}, cut list.csv`, 'text/csv', writeCutList(list, style))}
+                onClick={() =>
+                  saveText(`${job.name}, cut list.csv`, 'text/csv', writeCutList(list, style))
+                }
               >
                 Save as CSV
               </button>
@@ -156,14 +167,23 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
                 {current ? <Total list={list} job={job} /> : 'Laying them out again…'}
               </p>
               <p>
-                <button className="link" disabled={!current} onClick={() => dispatch(changed(takenFrom(job, list)))}>
+                <button
+                  className="link"
+                  disabled={!current}
+                  onClick={() => dispatch(changed(takenFrom(job, list)))}
+                >
                   They are sawn: count the pieces, keep the offcuts as boards
                 </button>
               </p>
               {alike(list.sawn).map(([sawn, ...others]) => (
-                <figure key={`${sawn.board.id} ${sawn.nth}`} className="sawn" style={{ opacity: current ? 1 : 0.5 }}>
+                <figure
+                  key={`${sawn.board.id} ${sawn.nth}`}
+                  className="sawn"
+                  style={{ opacity: current ? 1 : 0.5 }}
+                >
                   <figcaption>
-                    <strong>{numbered(sawn, others)}</strong> <span className="quiet">{counted(sawn, job.parts)}</span>
+                    <strong>{numbered(sawn, others)}</strong>{' '}
+                    <span className="quiet">{counted(sawn, job.parts)}</span>
                   </figcaption>
                   <BoardDrawing
                     sawn={sawn}
@@ -247,7 +267,10 @@ const heavy = (kilograms: number, units: Job['units']): string =>
 
 const cubic = (volume: number): string => `${(volume / 1e9).toFixed(3)} m³`;
 
-/** How much wood that takes, how much of it becomes pieces, and how far better it could be at the most. */
+/**
+ * How much wood that takes, how much of it becomes pieces, and how far better it could be at the
+ * most.
+ */
 function Total({ list, job }: { list: CutList; job: Job }) {
   const { sawn, volume, pieces, least, rows } = list;
   const [cost, weight] = [costOf(list), weightOf(job)];
@@ -272,7 +295,15 @@ const OVER: readonly [keyof Sawing, string][] = [
 ];
 
 /** How much larger than it has to be everything is sawn, and what goes to dust. */
-function SawingFields({ job, style, onChange }: { job: Job; style: LengthStyle; onChange: (sawing: Sawing) => void }) {
+function SawingFields({
+  job,
+  style,
+  onChange,
+}: {
+  job: Job;
+  style: LengthStyle;
+  onChange: (sawing: Sawing) => void;
+}) {
   const sawing = sawingOf(job);
   return (
     <>
@@ -301,9 +332,11 @@ function SawingFields({ job, style, onChange }: { job: Job; style: LengthStyle; 
 /** A board like the last one, or as they are usually sold. */
 function newBoard(job: Job, boards: readonly Board[]): Board {
   const last = boards.at(-1);
-  const thickest = Math.max(0, ...job.parts.map((part) => part.thickness.nominal)) + sawingOf(job).thickness;
+  const thickest =
+    Math.max(0, ...job.parts.map((part) => part.thickness.nominal)) + sawingOf(job).thickness;
   const name = freshName('Board', boards);
-  const thickness = job.units === 'in' ? Math.ceil(thickest / (INCH / 4)) * (INCH / 4) : Math.ceil(thickest);
+  const thickness =
+    job.units === 'in' ? Math.ceil(thickest / (INCH / 4)) * (INCH / 4) : Math.ceil(thickest);
   const usual = { ...USUAL_BOARD[job.units], thickness, species: job.parts[0]?.species ?? '' };
   return { ...usual, ...last, id: freshId(name, boards), name, count: 1, defects: [] };
 }

@@ -22,7 +22,10 @@ const Three = ({ sizes, style }: { sizes: Sizes; style: LengthStyle }) => (
   </>
 );
 
-/** What has to be sawn: every part rough and as it will be, with its spares, and what came out of no board. */
+/**
+ * What has to be sawn: every part rough and as it will be, with its spares, and what came out of no
+ * board.
+ */
 export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Props) {
   return (
     <table className="parts cutlist">
@@ -40,7 +43,11 @@ export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Pro
         {rows.map(({ part, pieces, spare, sawn, rough, final, strips, missing, why }) => (
           <tr key={part.id} aria-selected={part.id === picked} onFocus={() => onPick(part.id)}>
             <td data-label="Part">
-              <button className="link" aria-pressed={part.id === picked} onClick={() => onPick(part.id)}>
+              <button
+                className="link"
+                aria-pressed={part.id === picked}
+                onClick={() => onPick(part.id)}
+              >
                 {part.name}
               </button>
               {part.id === picked && (
@@ -50,7 +57,8 @@ export function CutTable({ rows, style, picked, stocked, onPick, onChange }: Pro
               )}
               {strips && (
                 <small className="quiet" style={{ display: 'block' }}>
-                  glued up of {strips.count} strips <Length value={strips.width} style={style} /> wide
+                  glued up of {strips.count} strips <Length value={strips.width} style={style} />{' '}
+                  wide
                 </small>
               )}
               {stocked && missing > 0 && (

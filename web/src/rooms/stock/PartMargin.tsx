@@ -33,7 +33,10 @@ interface Props {
   readonly onRemove: () => void;
 }
 
-/** One part: its marks, its hands, its wood, its rough length, and what to do with pieces that differ. */
+/**
+ * One part: its marks, its hands, its wood, its rough length, and what to do with pieces that
+ * differ.
+ */
 export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Props) {
   const used = job.joints.some((j) => j.tenoned.part === part.id || j.mortised.part === part.id);
   const batches = batchesOf(part.thickness, part.quantity);
@@ -117,7 +120,10 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
           <Choice
             label={`${part.name}, wood`}
             value={part.species}
-            options={[{ value: '', label: 'not said' }, ...SPECIES.map((s) => ({ value: s.id, label: s.name }))]}
+            options={[
+              { value: '', label: 'not said' },
+              ...SPECIES.map((s) => ({ value: s.id, label: s.name })),
+            ]}
             onChange={(species) => onChange({ ...part, species })}
           />
         </div>
@@ -148,7 +154,12 @@ export function PartMargin({ job, part, style, onChange, onCopy, onRemove }: Pro
         >
           Make another like it
         </button>
-        <button className="link" disabled={used} title={used ? 'A joint uses it' : ''} onClick={onRemove}>
+        <button
+          className="link"
+          disabled={used}
+          title={used ? 'A joint uses it' : ''}
+          onClick={onRemove}
+        >
           Remove
         </button>
       </div>
@@ -174,7 +185,15 @@ function Words({
   return (
     <div>
       <span>{label}</span>
-      <WordsField field={field} label={label} value={value} most={most} mayBeEmpty hint={hint} onChange={onChange} />
+      <WordsField
+        field={field}
+        label={label}
+        value={value}
+        most={most}
+        mayBeEmpty
+        hint={hint}
+        onChange={onChange}
+      />
     </div>
   );
 }
@@ -246,7 +265,8 @@ function Bed({ part, style, onChange }: Pick<Props, 'part' | 'style' | 'onChange
       </div>
       {cradle && (
         <p className="quiet">
-          For a turned, tapered or curved piece. Measure the cradle once it is made: figures count from its outside.
+          For a turned, tapered or curved piece. Measure the cradle once it is made: figures count
+          from its outside.
         </p>
       )}
       {cradle &&

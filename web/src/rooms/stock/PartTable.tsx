@@ -86,7 +86,15 @@ interface RowProps extends Pick<Props, 'style' | 'onPick' | 'onChange'> {
 }
 
 /** One part; drawn again only where something of it changed, not where the list moved. */
-const PartRow = memo(function PartRow({ part, index, picked, style, measure, onPick, onChange }: RowProps) {
+const PartRow = memo(function PartRow({
+  part,
+  index,
+  picked,
+  style,
+  measure,
+  onPick,
+  onChange,
+}: RowProps) {
   const unit = style.system;
   return (
     <tr
@@ -135,7 +143,12 @@ const PartRow = memo(function PartRow({ part, index, picked, style, measure, onP
         style={style}
         onChange={(thickness) => onChange({ ...part, thickness })}
       />
-      <SizeCells part={part} name="width" style={style} onChange={(width) => onChange({ ...part, width })} />
+      <SizeCells
+        part={part}
+        name="width"
+        style={style}
+        onChange={(width) => onChange({ ...part, width })}
+      />
     </tr>
   );
 });
@@ -178,7 +191,10 @@ function SizeCells({
   );
 }
 
-/** The spread of a batch: one stroke a piece along a short rule, those that differ from the rest standing taller. */
+/**
+ * The spread of a batch: one stroke a piece along a short rule, those that differ from the rest
+ * standing taller.
+ */
 function Strip({ size, quantity, style }: { size: Size; quantity: number; style: LengthStyle }) {
   const { least, most } = spreadOf(size);
   const span = Math.max(most - least, 0.2);

@@ -28,7 +28,10 @@ interface Props<Thing> {
   readonly onClose: () => void;
 }
 
-/** A table pasted from a spreadsheet or opened from CSV: what it was read as, and what can't be, cell by cell. */
+/**
+ * A table pasted from a spreadsheet or opened from CSV: what it was read as, and what can't be,
+ * cell by cell.
+ */
 export function PastePanel<Thing extends { readonly id: string }>({
   called: [one, several],
   field,
@@ -94,14 +97,14 @@ export function PastePanel<Thing extends { readonly id: string }>({
       />
       {tooLong > 0 && (
         <p role="alert" style={{ color: 'var(--stop)' }}>
-          ■ This table has {letters(tooLong)} letters, and {letters(LIMITS.table)} are read at once: paste it in parts.
-          What stands above is as it was.
+          ■ This table has {letters(tooLong)} letters, and {letters(LIMITS.table)} are read at once:
+          paste it in parts. What stands above is as it was.
         </p>
       )}
       {added > 0 && read.problems.length > 0 && (
         <p role="status">
-          {added} {added === 1 ? `${one} is` : `${several} are`} in. These rows still need a look; the rest of the table
-          is above as you typed it.
+          {added} {added === 1 ? `${one} is` : `${several} are`} in. These rows still need a look;
+          the rest of the table is above as you typed it.
         </p>
       )}
       {read.problems.length > 0 && (
@@ -134,7 +137,8 @@ export function PastePanel<Thing extends { readonly id: string }>({
             {read.things.slice(0, 3).map((thing) => (
               <span key={thing.id}>{shown(thing)}; </span>
             ))}
-            {read.things.length > 3 && '…'} decimals with a {read.decimal === ',' ? 'comma' : 'point'}
+            {read.things.length > 3 && '…'} decimals with a{' '}
+            {read.decimal === ',' ? 'comma' : 'point'}
           </span>
         </p>
       )}

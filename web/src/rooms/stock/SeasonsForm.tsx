@@ -5,7 +5,10 @@ import { NumberField } from '../chest/FieldInput.tsx';
 
 const USUAL = { now: { temperature: 20, humidity: 45 }, later: { temperature: 20, humidity: 65 } };
 
-/** The air the joints are cut in, and the air they will live in: a fit set in a dry week is tight in a wet one. */
+/**
+ * The air the joints are cut in, and the air they will live in: a fit set in a dry week is tight in
+ * a wet one.
+ */
 export function SeasonsForm({ job }: { job: Job }) {
   const dispatch = useAppDispatch();
   const { seasons } = job;

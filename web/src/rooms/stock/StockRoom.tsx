@@ -21,7 +21,10 @@ import { WordsField } from '../../widgets/WordsField.tsx';
 /** A list this long is searched rather than read. */
 const LONG = 14;
 
-/** The parts as the calliper found them; the one being looked at stands in the margin with its marks. */
+/**
+ * The parts as the calliper found them; the one being looked at stands in the margin with its
+ * marks.
+ */
 export function StockRoom({ job, id }: { job: Job; id: string }) {
   const dispatch = useAppDispatch();
   const style = useStyle();
@@ -57,7 +60,8 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
       shown={(p) => (
         <>
           {p.name} {p.quantity} × <Length value={p.length} style={style} />,{' '}
-          <Length value={p.thickness.nominal} style={style} /> by <Length value={p.width.nominal} style={style} />
+          <Length value={p.thickness.nominal} style={style} /> by{' '}
+          <Length value={p.width.nominal} style={style} />
         </>
       )}
       onAdd={(parts) => change([...job.parts, ...parts])}
@@ -101,8 +105,8 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
           <div className="start">
             <h1>Which parts meet?</h1>
             <p>
-              Start with the piece that carries the tenon and the piece that takes the mortise. Measure real thickness;
-              nominal will do until you have.
+              Start with the piece that carries the tenon and the piece that takes the mortise.
+              Measure real thickness; nominal will do until you have.
             </p>
             <span style={{ display: 'flex', gap: 14 }}>
               <Button
@@ -132,7 +136,13 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
               </span>
             )}
             {job.parts.length > 0 && (
-              <PartTable parts={shown} style={style} picked={part?.id ?? null} onPick={setPicked} onChange={update} />
+              <PartTable
+                parts={shown}
+                style={style}
+                picked={part?.id ?? null}
+                onPick={setPicked}
+                onChange={update}
+              />
             )}
             <p style={{ marginTop: 14, display: 'flex', gap: 22, flexWrap: 'wrap' }}>
               <button
@@ -150,7 +160,10 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
                   Paste or open a table
                 </button>
               )}
-              <button className="link" onClick={() => saveText(`${job.name}.csv`, 'text/csv', writeParts(job.parts))}>
+              <button
+                className="link"
+                onClick={() => saveText(`${job.name}.csv`, 'text/csv', writeParts(job.parts))}
+              >
                 Save as CSV
               </button>
             </p>
@@ -160,8 +173,9 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
               </p>
             )}
             <p className="quiet" style={{ marginTop: 12, maxWidth: 640 }}>
-              Measured sizes are typed as a run, such as {style.system === 'mm' ? '22.1 22.0 21.8' : '3/4 25/32 1 1/16'}
-              . Figures use the middle one; the proof runs the thinnest and the thickest piece too.
+              Measured sizes are typed as a run, such as{' '}
+              {style.system === 'mm' ? '22.1 22.0 21.8' : '3/4 25/32 1 1/16'}. Figures use the
+              middle one; the proof runs the thinnest and the thickest piece too.
             </p>
             <SeasonsForm job={job} />
           </>

@@ -27,12 +27,15 @@ export function Versions({ id }: { id: string }) {
           {error ? <p role="alert">This version could not be read. Try again.</p> : null}
           {data && (
             <p className="quiet" style={{ padding: '0 0 6px' }}>
-              {data.length} kept, {Math.ceil(data.reduce((sum, r) => sum + r.bytes, 0) / 1000)} kB: all of a day, then
-              one an hour, after a month one a day.
+              {data.length} kept, {Math.ceil(data.reduce((sum, r) => sum + r.bytes, 0) / 1000)} kB:
+              all of a day, then one an hour, after a month one a day.
             </p>
           )}
           {data?.map((r, i) => (
-            <p key={r.version} style={{ display: 'flex', justifyContent: 'space-between', padding: '3px 0' }}>
+            <p
+              key={r.version}
+              style={{ display: 'flex', justifyContent: 'space-between', padding: '3px 0' }}
+            >
               <span>
                 {r.version}: {momentName(r.savedAt)} <span className="quiet">{r.savedBy}</span>
               </span>
