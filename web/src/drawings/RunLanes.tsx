@@ -24,23 +24,26 @@ const HOURS = [1, 2, 4, 8, 16, 40, 80] as const;
 /**
  * The cards of a run on a lane for each machine, in the order that the machines are first used,
  * minutes from the start.
+ * @param nameOf the lane of what somebody, from 0, does of a card
  * @param timed when each is begun and by whom, where several persons share them; else one after the
  *   other
  */
 export function lanesOf(
   cards: readonly Card[],
-  nameOf: (card: Card) => string,
+  nameOf: (card: Card, person: number) => string,
   timed?: readonly Timed[],
 ): Lane[] {
   const lanes = new Map<string, Lane['blocks'][number][]>();
-  const shared = new Map(timed?.map((own) => [own.card, own]));
   let next = 0;
   for (const card of cards) {
-    const name = nameOf(card);
-    const [setting, cutting] = [card.change.minutes, card.cutting];
-    const { start = next, person = 0 } = shared.get(card.id) ?? {};
-    const block = { card: card.id, title: card.title, start, person, setting, cutting };
-    lanes.set(name, [...(lanes.get(name) ?? []), block]);
+    const { id, title, cutting } = card;
+    const setting = card.change.minutes;
+    const alone = { card: id, person: 0, start: next, minutes: setting + cutting };
+    for (const { person, start, minutes } of timed?.filter((own) => own.card === id) ?? [alone]) {
+      const name = nameOf(card, person);
+      const block = { card: id, title, start, person, setting, cutting: minutes - setting };
+      lanes.set(name, [...(lanes.get(name) ?? []), block]);
+    }
     next += setting + cutting;
   }
   return [...lanes].map(([name, blocks]) => ({ name, blocks }));

@@ -83,6 +83,9 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
         : undefined,
     [cards, persons],
   );
+  /** At the bench everybody has a place. */
+  const laneOf = (card: Card, person: number) =>
+    person && !card.setups[0]!.machine ? `${where(card)}, person ${person + 1}` : where(card);
   /**
    * By the card that is begun first on it; a day on which none is begun goes on with the last one.
    */
@@ -146,11 +149,11 @@ function Cards({ plan, id }: { plan: Plan; id: string }) {
         <p role="status">
           {PERSONS[Number(persons) - 1]} need about {inTime(clock.end)} from the first to the last,
           and can’t need less than {inTime(clock.least)}: no machine does two things at once, and
-          every rule is kept.
+          every rule is kept; long work at the bench is parted.
         </p>
       )}
       <RunLanes
-        lanes={lanesOf(cards, where, clock?.timed)}
+        lanes={lanesOf(cards, laneOf, clock?.timed)}
         onPick={goTo}
         onPast={(card, passed) => move(card, number.get(passed)! - 1, false)}
         roomOf={(card) => {
