@@ -198,11 +198,7 @@ const WORDS = {
 /** That what is shown is of before the last change. */
 function LateWord() {
   const isShown = useAppSelector(({ plans }) => plans.late && plans.plan !== null);
-  return (
-    <span className="save" role="status">
-      {isShown && 'Planning anew…'}
-    </span>
-  );
+  return isShown && <span className="save">Planning anew…</span>;
 }
 
 function SaveWord() {
