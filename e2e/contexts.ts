@@ -3,9 +3,15 @@ import type { Browser, BrowserContext } from '@playwright/test';
 /** What is kept of a page in the browser, without what was compiled of its programs. */
 const KEPT = 'cookies,local_storage,indexeddb,cache_storage,service_workers';
 
+/** A call as it is told to a worker: of a function, or of the core’s `answer` with what is asked. */
+interface Call {
+  readonly path?: readonly string[];
+  readonly argumentList?: readonly { readonly value: unknown }[];
+}
+
 /** Holds back what asks for the solid modeller: a page plans then, and waits for its proofs. */
 export function holdCuts(): void {
-  const cutting = new Set([
+  const cutting = new Set<unknown>([
     'prove',
     'readings',
     'rescues',
@@ -16,8 +22,13 @@ export function holdCuts(): void {
   ]);
   const Usual = window.Worker;
   window.Worker = class extends Usual {
-    override postMessage(message: { ask?: string }): void {
-      if (!cutting.has(message.ask ?? '')) super.postMessage(message);
+    override postMessage(
+      message: Call,
+      options?: StructuredSerializeOptions | Transferable[],
+    ): void {
+      const [name] = message.path ?? [];
+      const asked = name === 'answer' ? message.argumentList?.[0]?.value : name;
+      if (!cutting.has(asked)) super.postMessage(message, options as StructuredSerializeOptions);
     }
   };
 }

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Job, Plan } from '@velk/core';
+import isEqual from 'fast-deep-equal';
+import { markOf, type Job, type Plan } from '@velk/core';
 import type { Best } from '../workers/asks.ts';
 import { searchByCore, type Task } from '../workers/core.ts';
 import { changed } from './bench.ts';
@@ -21,7 +22,8 @@ export interface Longer {
  * moves and the seed that led to it, and is where the next search begins. Whatever else is changed
  * meanwhile stops it.
  */
-export function useLonger({ basis, quickest }: Plan): Longer {
+export function useLonger({ basis, quickest, stamp }: Plan): Longer {
+  const mark = markOf({ stamp });
   const dispatch = useAppDispatch();
   const search = useRef<Task<void> | null>(null);
   const best = useRef<Best | null>(null);
@@ -40,14 +42,14 @@ export function useLonger({ basis, quickest }: Plan): Longer {
       if (search.current) setCame('The job was changed meanwhile.');
       halt();
     },
-    [basis],
+    [mark],
   );
 
   const stop = () => {
     const found = best.current;
     halt();
     const job = store.getState().bench.now;
-    if (!found || !job || job !== begunWith.current) return;
+    if (!found || !job || !isEqual(job, begunWith.current)) return;
     if (found.minutes > quickest - 1e-6) return setCame('None quicker was found.');
     setCame(`One was found that takes ${Math.round(quickest - found.minutes)} minutes less.`);
     dispatch(changed({ ...job, found: { cards: found.cards, moves: found.tried, seed } }));

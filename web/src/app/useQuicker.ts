@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Plan } from '@velk/core';
+import { markOf, type Plan } from '@velk/core';
 import type { Best } from '../workers/asks.ts';
 import { searchByCore } from '../workers/core.ts';
 import { changed } from './bench.ts';
@@ -22,18 +22,17 @@ export interface Quicker {
  * of them gain nothing. What it finds is offered: the order that somebody may be cutting by stays.
  * @param isWanted whether there is anything to gain, and nobody looks by a press
  */
-export function useQuicker({ basis, quickest }: Plan, isWanted: boolean): Quicker | null {
+export function useQuicker({ basis, quickest, stamp }: Plan, isWanted: boolean): Quicker | null {
+  const mark = markOf({ stamp });
   const dispatch = useAppDispatch();
-  const [best, setBest] = useState<{ readonly of: Plan['basis']; readonly best: Best } | null>(
-    null,
-  );
+  const [best, setBest] = useState<{ readonly of: string; readonly best: Best } | null>(null);
   const seed = 1 + (basis.job.found?.seed ?? 0);
   useEffect(() => {
     if (!isWanted) return;
     let drop = () => {};
     const timer = setTimeout(() => {
       const task = searchByCore({ ...basis, moves: MOVES, seed, untilSettled: true }, (told) => {
-        if (told.settled) setBest({ of: basis, best: told });
+        if (told.settled || told.tried >= MOVES) setBest({ of: mark, best: told });
       });
       /** Nobody waits for it. */
       task.answer.catch(() => undefined);
@@ -43,15 +42,17 @@ export function useQuicker({ basis, quickest }: Plan, isWanted: boolean): Quicke
       clearTimeout(timer);
       drop();
     };
-  }, [basis, isWanted, seed]);
-  const less = best?.of === basis ? quickest - best.best.minutes : 0;
+    /** The same job and shop, however often they are told anew. */
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [mark, isWanted, seed]);
+  const less = best?.of === mark ? quickest - best.best.minutes : 0;
   if (!best || less < 0.5) return null;
   return {
     less,
     take: () => {
       const job = store.getState().bench.now;
       const { cards, tried: moves } = best.best;
-      if (job === basis.job) dispatch(changed({ ...job, found: { cards, moves, seed } }));
+      if (job) dispatch(changed({ ...job, found: { cards, moves, seed } }));
     },
   };
 }
