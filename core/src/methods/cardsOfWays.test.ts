@@ -1,14 +1,14 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { resolve } from './exchange/index.ts';
-import { planJob } from './plan/index.ts';
-import type { Modeller } from './solids/index.ts';
-import { toolsOf, type Shop } from './tooling/index.ts';
-import { cardsOf, lengthIn, near, NEAR, offsIn, valueOf, type Card } from './testing/cards.ts';
-import { cases } from './testing/generate.ts';
-import { jobWith } from './testing/jobs.ts';
-import { loadModeller } from './testing/modeller.ts';
-import { TEST_SHOP } from './testing/shops.ts';
+import { resolve } from '../exchange/index.ts';
+import { planJob } from '../plan/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { toolsOf, type Shop } from '../tooling/index.ts';
+import { cardsOf, lengthIn, near, NEAR, offsIn, valueOf, type Card } from '../testing/cards.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
 
 let modeller: Modeller;
 beforeAll(async () => {

@@ -1,18 +1,18 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { resolve, type Joint } from './exchange/index.ts';
-import type { AngledParams, SplineParams } from './joints/index.ts';
-import type { ScenePicture } from './machines/index.ts';
-import { pieceOf } from './stock/index.ts';
-import { cardsFor, minutesOf } from './sequence/index.ts';
-import { toolsOf, USUAL_MINUTES } from './tooling/index.ts';
-import { cardsOf, near, valueOf, type Card } from './testing/cards.ts';
-import { cardView, planJob, scenesOf, setupsOf } from './plan/index.ts';
-import { cases } from './testing/generate.ts';
-import { jobWith } from './testing/jobs.ts';
-import { lieIn } from './testing/lies.ts';
-import { TEST_SHOP } from './testing/shops.ts';
-import { modeller, proposed } from './testing/practice.ts';
+import { resolve, type Joint } from '../exchange/index.ts';
+import type { AngledParams, SplineParams } from '../joints/index.ts';
+import type { ScenePicture } from '../machines/index.ts';
+import { pieceOf } from '../stock/index.ts';
+import { cardsFor, minutesOf } from '../sequence/index.ts';
+import { toolsOf, USUAL_MINUTES } from '../tooling/index.ts';
+import { cardsOf, near, valueOf, type Card } from '../testing/cards.ts';
+import { cardView, planJob, scenesOf, setupsOf } from '../plan/index.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith } from '../testing/jobs.ts';
+import { lieIn } from '../testing/lies.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
+import { modeller, proposed } from '../testing/practice.ts';
 
 /**
  * By card alone, for pieces that lie askew: a reader who knows the piece and has the card's words

@@ -1,18 +1,18 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { Job } from './exchange/index.ts';
-import { planJob, setupsOf } from './plan/index.ts';
-import type { LengthFigure, Occurrence, Setup } from './setups/index.ts';
-import { virtualCut } from './simulate/index.ts';
-import type { Modeller } from './solids/index.ts';
-import type { Cradle } from './stock/index.ts';
-import { cardsOf, near, valueOf } from './testing/cards.ts';
-import { eachSetup } from './testing/eachSetup.ts';
-import { cases } from './testing/generate.ts';
-import { jobWith, type JobShape } from './testing/jobs.ts';
-import { loadModeller } from './testing/modeller.ts';
-import { TEST_SHOP } from './testing/shops.ts';
-import { METRIC, speak } from './units/index.ts';
+import type { Job } from '../exchange/index.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
+import type { LengthFigure, Occurrence, Setup } from '../setups/index.ts';
+import { virtualCut } from '../simulate/index.ts';
+import type { Modeller } from '../solids/index.ts';
+import type { Cradle } from '../stock/index.ts';
+import { cardsOf, near, valueOf } from '../testing/cards.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
+import { METRIC, speak } from '../units/index.ts';
 
 /** Pieces with little reference face, in a cradle with square outsides. */
 

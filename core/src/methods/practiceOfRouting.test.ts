@@ -1,12 +1,12 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { resolve } from './exchange/index.ts';
-import type { RoundTenonFeature } from './joints/index.ts';
-import { planJob, scenesOf, setupsOf, type Plan } from './plan/index.ts';
-import type { Setup } from './setups/index.ts';
-import { jobWith, type JobShape } from './testing/jobs.ts';
-import { type Shop, type Tool } from './tooling/index.ts';
-import { METRIC, say, speak } from './units/index.ts';
+import { resolve } from '../exchange/index.ts';
+import type { RoundTenonFeature } from '../joints/index.ts';
+import { planJob, scenesOf, setupsOf, type Plan } from '../plan/index.ts';
+import type { Setup } from '../setups/index.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { type Shop, type Tool } from '../tooling/index.ts';
+import { METRIC, say, speak } from '../units/index.ts';
 import {
   EXACT,
   figuresOf,
@@ -16,7 +16,7 @@ import {
   shopOf,
   toolOf,
   wordsOf,
-} from './testing/practice.ts';
+} from '../testing/practice.ts';
 
 /**
  * Cuts that practitioners make, each with its measurements, as plain arithmetic (common practice)

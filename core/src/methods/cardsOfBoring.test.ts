@@ -1,9 +1,9 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { resolve } from './exchange/index.ts';
-import { cardsOf, near, offsIn, valueOf } from './testing/cards.ts';
-import { cases } from './testing/generate.ts';
-import { asListed } from './testing/jobs.ts';
+import { resolve } from '../exchange/index.ts';
+import { cardsOf, near, offsIn, valueOf } from '../testing/cards.ts';
+import { cases } from '../testing/generate.ts';
+import { asListed } from '../testing/jobs.ts';
 
 /**
  * By card alone, for what is bored and what a hand-held router makes: a reader with the card's

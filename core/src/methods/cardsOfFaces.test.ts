@@ -1,11 +1,11 @@
 import * as fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { JOINT_KINDS } from './joints/index.ts';
-import { planJob } from './plan/index.ts';
-import { turnedWords, type LengthFigure, type Setup } from './setups/index.ts';
-import { eachSetup } from './testing/eachSetup.ts';
-import { cases } from './testing/generate.ts';
-import { waysOf } from './testing/ways.ts';
+import { JOINT_KINDS } from '../joints/index.ts';
+import { planJob } from '../plan/index.ts';
+import { turnedWords, type LengthFigure, type Setup } from '../setups/index.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { waysOf } from '../testing/ways.ts';
 
 const FACE = /(?:reference|other) (?:face|edge)/i;
 

@@ -1,11 +1,11 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { resolve } from './exchange/index.ts';
-import type { SlotFeature } from './joints/index.ts';
-import { cardsOf, lengthIn, near, valueOf, type Card } from './testing/cards.ts';
-import { cases } from './testing/generate.ts';
-import { routesOf } from './plan/index.ts';
-import { toolsOf, type Tool } from './tooling/index.ts';
+import { resolve } from '../exchange/index.ts';
+import type { SlotFeature } from '../joints/index.ts';
+import { cardsOf, lengthIn, near, valueOf, type Card } from '../testing/cards.ts';
+import { cases } from '../testing/generate.ts';
+import { routesOf } from '../plan/index.ts';
+import { toolsOf, type Tool } from '../tooling/index.ts';
 
 /**
  * By card alone, for a hand-held router along something that is clamped across: where its rim

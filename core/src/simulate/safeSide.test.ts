@@ -1,13 +1,13 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { resolve } from './exchange/index.ts';
-import { JOINT_KINDS } from './joints/index.ts';
-import { planToProve, setupsOf } from './plan/index.ts';
-import type { Range } from './simulate/index.ts';
-import type { Modeller } from './solids/index.ts';
-import { cases } from './testing/generate.ts';
-import { loadModeller } from './testing/modeller.ts';
-import { waysOf } from './testing/ways.ts';
+import { resolve } from '../exchange/index.ts';
+import { JOINT_KINDS } from '../joints/index.ts';
+import { planToProve, setupsOf } from '../plan/index.ts';
+import type { Range } from './index.ts';
+import type { Modeller } from '../solids/index.ts';
+import { cases } from '../testing/generate.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { waysOf } from '../testing/ways.ts';
 
 /** Sizes as set lie exactly, or where wood can still be taken away (common practice). */
 

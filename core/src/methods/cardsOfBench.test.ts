@@ -1,9 +1,9 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { resolve } from './exchange/index.ts';
-import type { Members } from './joints/index.ts';
-import { cardsOf, lengthIn, near, NEAR, valueOf, type Card } from './testing/cards.ts';
-import { cases } from './testing/generate.ts';
+import { resolve } from '../exchange/index.ts';
+import type { Members } from '../joints/index.ts';
+import { cardsOf, lengthIn, near, NEAR, valueOf, type Card } from '../testing/cards.ts';
+import { cases } from '../testing/generate.ts';
 
 /**
  * By card alone, for grooves, rebates and slots, layers, and what is sawn and pared at the bench: a

@@ -1,16 +1,16 @@
 import * as fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { modelOf, type Placement } from './machines/index.ts';
-import { planJob, routesOf, type Plan, setupsOf } from './plan/index.ts';
-import { add, dot, place, scale, subtract, type Modeller, type Vec3 } from './solids/index.ts';
-import { turnedWords, type Occurrence, type Setup } from './setups/index.ts';
-import { eachSetup } from './testing/eachSetup.ts';
-import { cases } from './testing/generate.ts';
-import { asListed, jobWith, type JobShape } from './testing/jobs.ts';
-import { loadModeller } from './testing/modeller.ts';
-import { TEST_SHOP } from './testing/shops.ts';
-import type { Shop } from './tooling/index.ts';
-import { METRIC, speak } from './units/index.ts';
+import { modelOf, type Placement } from '../machines/index.ts';
+import { planJob, routesOf, type Plan, setupsOf } from '../plan/index.ts';
+import { add, dot, place, scale, subtract, type Modeller, type Vec3 } from '../solids/index.ts';
+import { turnedWords, type Occurrence, type Setup } from '../setups/index.ts';
+import { eachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { asListed, jobWith, type JobShape } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
+import type { Shop } from '../tooling/index.ts';
+import { METRIC, speak } from '../units/index.ts';
 
 /**
  * What a card says of a corner or an edge, measured on the true piece as it stands in the placed

@@ -1,17 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { resolve, withPerPiece, type Job } from './exchange/index.ts';
-import {
-  kindOf,
-  type GrooveFeature,
-  type MortiseFeature,
-  type TenonFeature,
-} from './joints/index.ts';
-import { pastEnd } from './methods/runOut.ts';
-import { planJob, setupsOf, type Plan } from './plan/index.ts';
-import { jobWith, type JobShape } from './testing/jobs.ts';
-import { availableIn, type Shop, type Tool } from './tooling/index.ts';
-import { METRIC, speak } from './units/index.ts';
-import { EXACT, figuresOf, made, modeller, proposed, wordsOf } from './testing/practice.ts';
+import { resolve, withPerPiece, type Job } from '../exchange/index.ts';
+import { kindOf, type GrooveFeature, type MortiseFeature, type TenonFeature } from './index.ts';
+import { pastEnd } from '../methods/runOut.ts';
+import { planJob, setupsOf, type Plan } from '../plan/index.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { availableIn, type Shop, type Tool } from '../tooling/index.ts';
+import { METRIC, speak } from '../units/index.ts';
+import { EXACT, figuresOf, made, modeller, proposed, wordsOf } from '../testing/practice.ts';
 
 /**
  * Cuts that practitioners make, each with its measurements, as plain arithmetic (common practice)

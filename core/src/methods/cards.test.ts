@@ -1,11 +1,11 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJob } from './plan/index.ts';
-import { modelOf } from './machines/index.ts';
-import { eachSetup, type EachSetup } from './testing/eachSetup.ts';
-import { cases, type Case } from './testing/generate.ts';
-import { formatFigure, METRIC, parseLength, speak } from './units/index.ts';
-import type { Shop } from './tooling/index.ts';
+import { planJob } from '../plan/index.ts';
+import { modelOf } from '../machines/index.ts';
+import { eachSetup, type EachSetup } from '../testing/eachSetup.ts';
+import { cases, type Case } from '../testing/generate.ts';
+import { formatFigure, METRIC, parseLength, speak } from '../units/index.ts';
+import type { Shop } from '../tooling/index.ts';
 
 /**
  * By card alone: a reader who has only the card's words and the tools in the hand. This works out,

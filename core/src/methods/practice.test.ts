@@ -1,8 +1,8 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { resolve } from './exchange/index.ts';
-import { JOINT_KINDS, type GrooveFeature } from './joints/index.ts';
-import { nibbles } from './methods/blades.ts';
+import { resolve } from '../exchange/index.ts';
+import { JOINT_KINDS, type GrooveFeature } from '../joints/index.ts';
+import { nibbles } from './blades.ts';
 import {
   cardView,
   planJob,
@@ -11,15 +11,15 @@ import {
   setupsOf,
   waysOf,
   type Plan,
-} from './plan/index.ts';
-import { modelOf } from './machines/index.ts';
-import { callipers, virtualCut } from './simulate/index.ts';
-import { pieceOf } from './stock/index.ts';
-import { cases } from './testing/generate.ts';
-import { jobWith, type JobShape } from './testing/jobs.ts';
-import { TEST_SHOP } from './testing/shops.ts';
-import { minutesIn, type Shop, type Tool } from './tooling/index.ts';
-import { INCH, METRIC, speak } from './units/index.ts';
+} from '../plan/index.ts';
+import { modelOf } from '../machines/index.ts';
+import { callipers, virtualCut } from '../simulate/index.ts';
+import { pieceOf } from '../stock/index.ts';
+import { cases } from '../testing/generate.ts';
+import { jobWith, type JobShape } from '../testing/jobs.ts';
+import { TEST_SHOP } from '../testing/shops.ts';
+import { minutesIn, type Shop, type Tool } from '../tooling/index.ts';
+import { INCH, METRIC, speak } from '../units/index.ts';
 import {
   EXACT,
   figuresOf,
@@ -29,7 +29,7 @@ import {
   shopOf,
   toolOf,
   wordsOf,
-} from './testing/practice.ts';
+} from '../testing/practice.ts';
 
 /**
  * Cuts that practitioners make, each with its measurements, as plain arithmetic (common practice)

@@ -1,17 +1,17 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { modelOf } from './machines/index.ts';
-import { slotKerfs } from './methods/index.ts';
-import { planJob, setupsOf } from './plan/index.ts';
-import { featureWords } from './setups/index.ts';
-import { eachSetup, type EachSetup } from './testing/eachSetup.ts';
-import { cases } from './testing/generate.ts';
-import { asListed, jobWith } from './testing/jobs.ts';
-import { TEST_SHOP, withTool } from './testing/shops.ts';
-import { resolve, type Job } from './exchange/index.ts';
-import { kindOf } from './joints/index.ts';
-import { availableIn, type Shop } from './tooling/index.ts';
-import { formatFigure, METRIC, parseLength, speak } from './units/index.ts';
+import { modelOf } from '../machines/index.ts';
+import { slotKerfs } from './index.ts';
+import { planJob, setupsOf } from '../plan/index.ts';
+import { featureWords } from '../setups/index.ts';
+import { eachSetup, type EachSetup } from '../testing/eachSetup.ts';
+import { cases } from '../testing/generate.ts';
+import { asListed, jobWith } from '../testing/jobs.ts';
+import { TEST_SHOP, withTool } from '../testing/shops.ts';
+import { resolve, type Job } from '../exchange/index.ts';
+import { kindOf } from '../joints/index.ts';
+import { availableIn, type Shop } from '../tooling/index.ts';
+import { formatFigure, METRIC, parseLength, speak } from '../units/index.ts';
 
 /**
  * By card alone, for cuts along an edge, kerf beside kerf, and into an end: a reader with only the
