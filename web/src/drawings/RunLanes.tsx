@@ -15,6 +15,8 @@ export interface Lane {
   }[];
 }
 
+type Block = Lane['blocks'][number];
+
 const LANE = 24;
 const NAMES = 168;
 /** Ticks stand no closer than this, px. */
@@ -33,7 +35,9 @@ export function lanesOf(
   nameOf: (card: Card, person: number) => string,
   timed?: readonly Timed[],
 ): Lane[] {
-  const lanes = new Map<string, Lane['blocks'][number][]>();
+  const lanes = new Map<string, Block[]>();
+  /** Where several persons are at work each has a lane, the first one’s first. */
+  const used: string[] = [];
   let next = 0;
   for (const card of cards) {
     const { id, title, cutting } = card;
@@ -41,15 +45,17 @@ export function lanesOf(
     const alone = { card: id, person: 0, start: next, minutes: setting + cutting };
     for (const { person, start, minutes } of timed?.filter((own) => own.card === id) ?? [alone]) {
       const name = nameOf(card, person);
+      for (let at = 0; at <= person; at++) used.push(nameOf(card, at));
       const block = { card: id, title, start, person, setting, cutting: minutes - setting };
       lanes.set(name, [...(lanes.get(name) ?? []), block]);
     }
     next += setting + cutting;
   }
-  return [...lanes].map(([name, blocks]) => ({ name, blocks }));
+  return [...new Set(used)].flatMap((name) => {
+    const blocks = lanes.get(name);
+    return blocks ? [{ name, blocks }] : [];
+  });
 }
-
-type Block = Lane['blocks'][number];
 
 const endOf = ({ start, setting, cutting }: Block): number => start + setting + cutting;
 
