@@ -17,6 +17,7 @@ export { scenesOf, spotOf, type PassScene } from './scenes.ts';
 export * from './readings.ts';
 export * from './whyNot.ts';
 export * from './remembered.ts';
+export { holdingPlan } from './held.ts';
 export * from './keptProofs.ts';
 export { provedBy, type ToProve } from './toProve.ts';
 export { digestOf, markOf, type PlanDigest } from './digest.ts';

@@ -116,8 +116,9 @@ describe('the order', () => {
       { numRuns: 40 },
     );
     const one = setupsOf(planJob(jobWith(), TEST_SHOP)).find(({ cutter }) => cutter)!;
-    const { machine, cutter, testCut } = USUAL_MINUTES;
+    const { machine, cutter, stack, testCut } = USUAL_MINUTES;
     expect(leastAlone([one], TEST_SHOP)).toBe(machine + cutter + testCut);
+    expect(leastAlone([{ ...one, between: [3] }], TEST_SHOP)).toBe(machine + stack + testCut);
     expect(leastAlone([one, { ...one, cutter: 'another' }], TEST_SHOP)).toBe(
       machine + 2 * (cutter + testCut),
     );

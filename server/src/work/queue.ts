@@ -70,6 +70,7 @@ export function takeTasks(parts: QueueParts, work: (jobId: string) => Promise<vo
   let runner: Runner | undefined;
   let stopped = false;
   const begin = async () => {
+    await life.leave();
     const events = new EventEmitter();
     events.on('worker:create', ({ worker }: { worker: { workerId: string } }) =>
       life.tell(worker.workerId),
@@ -110,50 +111,58 @@ const LOCK = 'hashtextextended($1, 0)';
  */
 function signOfLife({ url, onError }: QueueParts) {
   const names = new Set<string>();
-  let client: Client | undefined;
-  let stopped = false;
-  const hold = (name: string) => client?.query(`SELECT pg_advisory_lock(${LOCK})`, [name]);
-  const connect = async () => {
-    if (client) return client;
-    const made = new Client({ connectionString: url, connectionTimeoutMillis: 4000 });
+  let connecting: Promise<Client> | undefined;
+  const connect = async (): Promise<Client> => {
+    const client = new Client({ connectionString: url, connectionTimeoutMillis: 4000 });
     /** A connection that is lost is made anew at the next look. */
-    made.on('error', () => (client = undefined)).on('end', () => (client = undefined));
-    await made.connect();
-    client = made;
-    for (const name of names) await hold(name);
-    return made;
+    const lost = () => void (connecting = undefined);
+    client.on('error', lost).on('end', lost);
+    await client.connect();
+    for (const name of names) await client.query(`SELECT pg_advisory_lock(${LOCK})`, [name]);
+    return client;
+  };
+  const connected = () =>
+    (connecting ??= connect().catch((error: unknown) => {
+      connecting = undefined;
+      throw error;
+    }));
+  const isFree = async (client: Client, name: string): Promise<boolean> => {
+    const tried = `SELECT pg_try_advisory_lock(${LOCK}) AS free`;
+    return (await client.query<{ free: boolean }>(tried, [name])).rows[0]!.free;
   };
   const look = async () => {
-    const held = await connect();
-    const { rows } = await held.query<{ locked_by: string }>(
+    const client = await connected();
+    const { rows } = await client.query<{ locked_by: string }>(
       `SELECT DISTINCT locked_by FROM ${QUEUE}._private_jobs
        WHERE locked_at < now() - interval '${KNOWN_AFTER} seconds'`,
     );
     for (const { locked_by: name } of rows) {
-      if (names.has(name)) continue;
-      const free = await held.query<{ free: boolean }>(
-        `SELECT pg_try_advisory_lock(${LOCK}) AS free`,
-        [name],
-      );
-      if (!free.rows[0]!.free) continue;
-      await held.query(`SELECT ${QUEUE}.force_unlock_workers($1)`, [[name]]);
-      await held.query(`SELECT pg_advisory_unlock(${LOCK})`, [name]);
+      if (names.has(name) || !(await isFree(client, name))) continue;
+      await client.query(`SELECT ${QUEUE}.force_unlock_workers($1)`, [[name]]);
+      await client.query(`SELECT pg_advisory_unlock(${LOCK})`, [name]);
     }
   };
   const looking = setInterval(() => void look().catch(onError), LOOKED_FOR);
   looking.unref();
+  /** Whoever took tasks under these names takes none any more: what they left is free. */
+  const leave = async () => {
+    names.clear();
+    const client = await connecting?.catch(() => undefined);
+    connecting = undefined;
+    await client?.end().catch(() => undefined);
+  };
   return {
+    /** One that takes tasks from now on. */
     tell: (name: string) => {
       names.add(name);
-      void connect()
-        .then(() => hold(name))
+      void connected()
+        .then((client) => client.query(`SELECT pg_advisory_lock(${LOCK})`, [name]))
         .catch(onError);
     },
-    stop: async () => {
-      if (stopped) return;
-      stopped = true;
+    leave,
+    stop: () => {
       clearInterval(looking);
-      await client?.end().catch(() => undefined);
+      return leave();
     },
   };
 }

@@ -1,10 +1,9 @@
 import { parentPort } from 'node:worker_threads';
 import {
   digestOf,
-  fingerprint,
+  holdingPlan,
   packedProof,
   planJob,
-  planToProve,
   proofKey,
   RememberedProofs,
   resumed,
@@ -12,7 +11,6 @@ import {
   type Job,
   type JointProof,
   type PieceProof,
-  type PlanToProve,
   type Shop,
   type ToProve,
 } from '@velk/core';
@@ -23,13 +21,8 @@ import { nodeModeller } from './modeller.ts';
 const modeller = nodeModeller();
 const remembered = new RememberedProofs();
 
-/** The plan that was asked about last: what follows on it plans nothing anew. */
-let known: PlanToProve | undefined;
-function planned(job: Job, shop: Shop): PlanToProve {
-  const { stamp } = known?.plan ?? {};
-  const isSame = stamp?.job === fingerprint(job) && stamp.shop === fingerprint(shop);
-  return isSame ? known! : (known = planToProve(job, shop));
-}
+/** What follows on a question about a job plans nothing anew. */
+const planned = holdingPlan();
 
 /** What is to be proved of a job, each with what it is kept under. */
 async function toProve({ job, shop }: { readonly job: Job; readonly shop: Shop }) {

@@ -1,4 +1,3 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import {
   MOST_PROOFS_ASKED,
   packedProof,
@@ -6,20 +5,13 @@ import {
   unpackedProof,
   type KeptProof,
 } from '@velk/core';
+import { keptRows } from './keptRows.ts';
 import { CORE } from './version.ts';
 
-/** So many proofs are kept here; those used longest ago go first. */
-const MOST = 4000;
+/** So many proofs are kept here. */
+const proofs = keptRows<KeptProof>('proofs', 4000);
 /** The server is waited for so long, ms: then it is cut here. */
 const PATIENCE = 1500;
-
-interface Row extends KeptProof {
-  readonly core: string;
-  readonly at: number;
-}
-interface Proofs extends DBSchema {
-  proofs: { key: string; value: Row; indexes: { at: number } };
-}
 
 /** Proofs that were made before, here or by the server. */
 export interface KeptProofs {
@@ -33,44 +25,6 @@ export const NOTHING_KEPT: KeptProofs = {
   find: (questions) => Promise.resolve(questions.map(() => undefined)),
   keep: () => Promise.resolve(),
 };
-
-let opening: Promise<IDBPDatabase<Proofs>> | undefined;
-
-/** The browser's own; what another core made goes at once. */
-const database = () =>
-  (opening ??= openDB<Proofs>('velk-proofs', 1, {
-    upgrade: (db) =>
-      void db.createObjectStore('proofs', { keyPath: 'key' }).createIndex('at', 'at'),
-    terminated: () => (opening = undefined),
-  }));
-
-async function rowsOf(core: string, keys: readonly string[]): Promise<(Row | undefined)[]> {
-  const work = (await database()).transaction('proofs', 'readwrite');
-  const rows = await Promise.all(keys.map((key) => work.store.get(key)));
-  for (const row of rows)
-    if (row)
-      void (row.core === core
-        ? work.store.put({ ...row, at: Date.now() })
-        : work.store.delete(row.key));
-  await work.done;
-  return rows.map((row) => (row?.core === core ? row : undefined));
-}
-
-async function put(rows: readonly Row[]): Promise<void> {
-  if (!rows.length) return;
-  const work = (await database()).transaction('proofs', 'readwrite');
-  for (const row of rows) void work.store.put(row);
-  let over = (await work.store.count()) - MOST;
-  for (
-    let at = over > 0 ? await work.store.index('at').openCursor() : null;
-    at && over > 0;
-    at = await at.continue()
-  ) {
-    over -= 1;
-    void at.delete();
-  }
-  await work.done;
-}
 
 /** What the server has of some keys; nothing where it can't be asked. */
 async function askServer(
@@ -102,24 +56,22 @@ export function keptProofs(by: Readonly<Record<string, string>>, core = CORE): K
   return {
     find: async (questions) => {
       const keys = await Promise.all(questions.map(proofKey));
-      const rows = await rowsOf(core, keys).catch(() => keys.map(() => undefined));
+      const rows = await proofs.find(core, keys).catch(() => keys.map(() => undefined));
       const here = rows.map(sound);
       const missing = keys.filter((_, i) => !here[i]);
       if (!missing.length) return here;
       const told = await askServer(core, missing, by).catch(() => []);
       const fresh = told.filter(sound);
-      await put(fresh.map((one) => ({ ...one, core, at: Date.now() }))).catch(() => undefined);
+      await proofs.put(core, fresh).catch(() => undefined);
       const there = new Map(fresh.map((one) => [one.key, sound(one)]));
       return here.map((proof, i) => proof ?? there.get(keys[i]!));
     },
     keep: async (question, proof) => {
       const row = packedProof(await proofKey(question), proof);
-      await put([{ ...row, core, at: Date.now() }]).catch(() => undefined);
+      await proofs.put(core, [row]).catch(() => undefined);
     },
   };
 }
 
 /** Lets go of every proof that this browser keeps. */
-export async function forgetProofs(): Promise<void> {
-  await (await database()).clear('proofs');
-}
+export const forgetProofs = proofs.forget;

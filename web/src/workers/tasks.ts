@@ -1,13 +1,12 @@
 import {
   assemblyPlan,
   cutList,
-  fingerprint,
+  holdingPlan,
   kindOf,
   learnedFrom,
   leastMinutes,
   orderSearch,
   pairOf,
-  planToProve,
   proposalsOf,
   proveShape,
   readingsOf,
@@ -19,11 +18,8 @@ import {
   shapingOf,
   sizesAsked,
   waysOf,
-  type Job,
   type JointDraft,
   type Modeller,
-  type PlanToProve,
-  type Shop,
 } from '@velk/core';
 import { nameOfCard, nameOfJoint, type Ask, type Asks, type Core } from './asks.ts';
 import type { KeptProofs } from './keptProofs.ts';
@@ -68,15 +64,8 @@ export function startTasks({ modeller, solve, keptBy }: Means): Core {
   const joints = new Teller(nameOfJoint);
   const cards = new Teller(nameOfCard);
   const going = new Set<number>();
-  let known: PlanToProve | null = null;
+  const planned = holdingPlan(drafts);
   let lookedAt: string | null = null;
-
-  /** The plan that is held where it is the same that is asked about, else anew. */
-  const planned = (job: Job, shop: Shop): PlanToProve => {
-    const { stamp } = known?.plan ?? {};
-    const isSame = stamp?.job === fingerprint(job) && stamp.shop === fingerprint(shop);
-    return isSame ? known! : (known = planToProve(job, shop, drafts));
-  };
 
   const tasks: Tasks = {
     plan: ({ job, shop }) => {
