@@ -154,4 +154,25 @@ describe('the queue', () => {
       expect(by.size, 'both had a share').toBe(2);
     },
   );
+
+  it(
+    'what was under way when the database went is taken up again',
+    { timeout: 60_000 },
+    async () => {
+      const { open, take, client, left } = await aQueue();
+      const queue = await open();
+      let begun = 0;
+      take(async () => {
+        begun += 1;
+        if (begun === 1) await new Promise((resolve) => setTimeout(resolve, 1500));
+      });
+      queue.saved('a');
+      await expect.poll(() => begun, PATIENT).toBe(1);
+      await client.query(
+        'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+      );
+      await expect.poll(left, { timeout: 50_000, interval: 100 }).toBe(0);
+      errors.length = 0;
+    },
+  );
 });
