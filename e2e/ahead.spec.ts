@@ -67,6 +67,23 @@ test('what the server proved ahead no browser cuts again, nor what it read once 
     await page.reload();
     await expect(page.getByText(/^72 set-ups, about/)).toBeVisible();
     await expect(page.getByText('Planning anew…')).toBeVisible();
+
+    /** On a device that never had it open it is the server's plan that stands there. */
+    await page.evaluate(
+      () =>
+        new Promise((resolve, reject) => {
+          const forgetting = indexedDB.open('velk-plans');
+          forgetting.onerror = reject;
+          forgetting.onsuccess = () => {
+            const work = forgetting.result.transaction('plans', 'readwrite');
+            work.objectStore('plans').clear();
+            work.oncomplete = resolve;
+          };
+        }),
+    );
+    await page.reload();
+    await expect(page.getByText(/^72 set-ups, about/)).toBeVisible();
+    await expect(page.getByText('Planning anew…')).toBeVisible();
     await context.close();
   } finally {
     await stop(velk.child);

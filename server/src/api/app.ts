@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
 import { MAX_JOB_BYTES } from '@velk/core';
 import type { AccessStore } from '../store/access.ts';
+import { digestStore } from '../store/digests.ts';
 import { jobStore } from '../store/jobs.ts';
 import { recordStore } from '../store/records.ts';
 import { shopStore } from '../store/shops.ts';
@@ -125,7 +126,15 @@ export function createApp({
   const uses = usesOf(shops, jobs, pool);
   app.use(
     '/api/jobs',
-    jobRoutes({ jobs, records: recordStore(source), shops, uses, pool, ...(ahead && { ahead }) }),
+    jobRoutes({
+      jobs,
+      digests: digestStore(source),
+      records: recordStore(source),
+      shops,
+      uses,
+      pool,
+      ...(ahead && { ahead }),
+    }),
   );
   app.use('/api/proofs', proofRoutes(proofs, pool));
   app.use('/api/shop', shopRoutes(shops, uses, access, pool));

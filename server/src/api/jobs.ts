@@ -1,5 +1,7 @@
+import { gunzipSync } from 'node:zlib';
 import { Router, type Request, type Response } from 'express';
 import { JOB_FORMAT, JOB_VERSION, jobTroubles, type Job } from '@velk/core';
+import type { DigestStore } from '../store/digests.ts';
 import type { JobStore } from '../store/jobs.ts';
 import type { RecordStore } from '../store/records.ts';
 import type { ShopStore } from '../store/shops.ts';
@@ -16,6 +18,7 @@ const uuid = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
 /** What jobs are kept in, and what works on them. */
 export interface JobParts {
   readonly jobs: JobStore;
+  readonly digests: DigestStore;
   readonly records: RecordStore;
   readonly shops: ShopStore;
   readonly uses: Uses;
@@ -27,7 +30,7 @@ export interface JobParts {
  * Jobs: list, make, read, save with a version, put away, delete and bring back, revisions, tools
  * that are used, import and export as job files.
  */
-export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts): Router {
+export function jobRoutes({ jobs, digests, records, shops, uses, pool, ahead }: JobParts): Router {
   const router = Router();
   const missing = 'There is no such job.';
   router.param('id', (_req, res, next, id: string) =>
@@ -107,6 +110,15 @@ export function jobRoutes({ jobs, records, shops, uses, pool, ahead }: JobParts)
     const found = await jobs.withShop(req.params.id);
     if (!found) return sendProblem(res, 404, missing);
     res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...found.file });
+  });
+
+  /** As it was worked out ahead; another core than this server’s reads none of its plans. */
+  router.get('/:id/plan', async (req, res) => {
+    const packed = CORE && req.query['core'] === CORE && (await digests.plan(req.params.id, CORE));
+    if (!packed) return void res.status(204).end();
+    res.type('json').vary('Accept-Encoding');
+    if (!req.acceptsEncodings('gzip')) return void res.send(gunzipSync(packed));
+    res.set('Content-Encoding', 'gzip').send(packed);
   });
 
   router.get('/:id/tools', async (req, res) => {

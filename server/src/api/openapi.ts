@@ -322,6 +322,17 @@ export const openapi = () => ({
         },
       },
     },
+    '/api/jobs/{id}/plan': {
+      parameters: [id],
+      get: {
+        summary: 'The plan that the server worked out ahead of a job, where one is kept',
+        parameters: [{ name: 'core', in: 'query', required: true, schema: text }],
+        responses: {
+          200: ok('The plan, of the job and shop in its `basis`', ref('plan')),
+          204: { description: 'None is kept, or another core made it' },
+        },
+      },
+    },
     '/api/jobs/{id}/tools': {
       parameters: [id],
       get: {

@@ -10,6 +10,7 @@ import { Record1795824000000 } from './migrations/1795824000000-record.ts';
 import { Shop1795910400000 } from './migrations/1795910400000-shop.ts';
 import { Proofs1795996800000 } from './migrations/1795996800000-proofs.ts';
 import { Digests1796083200000 } from './migrations/1796083200000-digests.ts';
+import { Plans1796169600000 } from './migrations/1796169600000-plans.ts';
 import { calmDriver } from './trouble.ts';
 
 /** The changes of the database, in order. */
@@ -23,6 +24,7 @@ export const MIGRATIONS = [
   Shop1795910400000,
   Proofs1795996800000,
   Digests1796083200000,
+  Plans1796169600000,
 ];
 
 /** Their names: what this Velk knows. */

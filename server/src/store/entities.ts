@@ -36,6 +36,8 @@ export interface DigestRow {
   version: number;
   shopVersion: number;
   digest: PlanDigest;
+  /** The whole plan, as packed JSON. */
+  plan?: Buffer | null;
 }
 
 /**
@@ -139,6 +141,8 @@ export const DigestEntity = new EntitySchema<DigestRow>({
     version: integer,
     shopVersion: { ...integer, name: 'shop_version' },
     digest: { type: 'jsonb' },
+    /** Read only where it is asked for: a list needs none. */
+    plan: { type: 'bytea', nullable: true, select: false },
   },
 });
 

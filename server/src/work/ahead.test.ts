@@ -1,3 +1,4 @@
+import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DataSource } from 'typeorm';
 import { planToProve, proofKey, unpackedProof, type Job, type ToProve } from '@velk/core';
@@ -69,6 +70,12 @@ describe('what the server does ahead', () => {
       isNow: true,
     });
     expect((await store.list(shop.id, 'abd'))[0]!.plan, 'another core').toBeUndefined();
+    const packed = await digestStore(source).plan(made.id, 'abc');
+    const { stamp: _, basis: __, ...reckoned } = plan;
+    expect(JSON.parse(gunzipSync(packed!).toString())).toMatchObject(
+      JSON.parse(JSON.stringify(reckoned)) as object,
+    );
+    expect(await digestStore(source).plan(made.id, 'abd'), 'another core').toBeUndefined();
     const wanted = await anew(job);
     const kept = async (core = 'abc') => proofs.find(core, [...wanted.keys()]);
     const unpacked = async () =>

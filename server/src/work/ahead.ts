@@ -31,9 +31,16 @@ export function workAhead({ jobs, proofs, digests, pool, core }: AheadParts) {
     /** Set-ups that the shop keeps change no plan. */
     const { kept: _, ...shop } = file.shop;
     const question = { job: file.job, shop };
-    const { digest, keys } = await pool.ask('toProve', question, LAST);
+    const { digest, plan, keys } = await pool.ask('toProve', question, LAST);
     const keep = (proved: object) =>
-      digests.keep({ jobId, core, version, shopVersion, digest: { ...digest, ...proved } });
+      digests.keep({
+        jobId,
+        core,
+        version,
+        shopVersion,
+        digest: { ...digest, ...proved },
+        plan: Buffer.from(plan),
+      });
     await keep({});
     const sound = new Map<string, boolean>();
     const take = (kept: readonly KeptProof[]) => {

@@ -10,10 +10,14 @@ export interface Asks {
     readonly asks: { readonly job: Job; readonly shop: Shop };
     readonly answers: readonly string[];
   };
-  /** What a list says of a job’s plan, and what each of its proofs is kept under. */
+  /** A job’s plan as packed JSON, what a list says of it, and what its proofs are kept under. */
   readonly toProve: {
     readonly asks: { readonly job: Job; readonly shop: Shop };
-    readonly answers: { readonly digest: PlanDigest; readonly keys: readonly string[] };
+    readonly answers: {
+      readonly digest: PlanDigest;
+      readonly plan: Uint8Array;
+      readonly keys: readonly string[];
+    };
   };
   /** Those proofs of a job that are not kept yet. */
   readonly proofs: {

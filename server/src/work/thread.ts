@@ -1,4 +1,5 @@
 import { parentPort } from 'node:worker_threads';
+import { gzipSync } from 'node:zlib';
 import {
   digestOf,
   holdingPlan,
@@ -45,7 +46,11 @@ async function answer(question: Question): Promise<unknown> {
       return [...toolsUsed(planJob(question.job, question.shop))];
     case 'toProve': {
       const { plan, proofs } = await toProve(question);
-      return { digest: digestOf(plan), keys: proofs.map(({ key }) => key) };
+      return {
+        digest: digestOf(plan),
+        plan: gzipSync(JSON.stringify(plan)),
+        keys: proofs.map(({ key }) => key),
+      };
     }
     case 'proofs': {
       const wanted = new Set(question.keys);

@@ -1,12 +1,15 @@
 import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Plan } from '@velk/core';
 import { forgetPlans, keepPlan, keptPlan } from './keptPlans.ts';
 
 afterEach(() => vi.restoreAllMocks());
 const plan = (job: string) =>
   ({ stamp: { velk: '', job, shop: '' }, cards: [] }) as unknown as Plan;
+
+const noServer = () => Promise.reject(new Error('no server'));
+beforeEach(() => void vi.stubGlobal('fetch', noServer));
 
 describe('plans that are kept', () => {
   it('the last of a job, for the core that made it and no other', async () => {
@@ -30,5 +33,23 @@ describe('plans that are kept', () => {
     expect(await keptPlan('job 24', 'abc')).toEqual(plan('24'));
     await forgetPlans();
     expect(await keptPlan('job 24', 'abc')).toBeUndefined();
+  });
+
+  it('one that is not here comes from the server, if it has one of this core', async () => {
+    const asked: string[] = [];
+    vi.stubGlobal('fetch', (path: string) => {
+      asked.push(path);
+      const there = path.includes('/far/') && path.endsWith('core=a%2Fc');
+      return Promise.resolve(
+        there ? Response.json(plan('of the server')) : new Response(null, { status: 204 }),
+      );
+    });
+    expect(await keptPlan('far', 'a/c')).toEqual(plan('of the server'));
+    expect(await keptPlan('far', 'abd')).toBeUndefined();
+    expect(await keptPlan('other', 'a/c')).toBeUndefined();
+    await keepPlan('far', plan('here'), 'a/c');
+    asked.length = 0;
+    expect(await keptPlan('far', 'a/c')).toEqual(plan('here'));
+    expect(asked).toEqual([]);
   });
 });

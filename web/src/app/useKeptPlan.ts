@@ -8,8 +8,8 @@ import { store, useAppDispatch, useAppSelector } from './store.ts';
 const STANDS = 1500;
 
 /**
- * Shows the plan that a job had when it was last open here until it is worked out anew, and keeps
- * the newest.
+ * Shows the plan that a job had when it was last open here, or that the server has of it, until it
+ * is worked out anew, and keeps the newest.
  * @param job as it is planned
  */
 export function useKeptPlan(job: Job | null): void {
