@@ -9,6 +9,7 @@ import { shopFor } from './draft.ts';
 import { setupsOf, type Card, type Plan } from './plan.ts';
 import { readInMiddle } from './ridges.ts';
 import { spotOf } from './scenes.ts';
+import type { ToProve } from './toProve.ts';
 
 /** What a gauge should read on the test piece of a card. */
 export interface Reading {
@@ -69,6 +70,21 @@ export function readingsOf(modeller: Modeller, card: Card, plan: Plan): Reading[
       if (!found.has(same)) found.set(same, reading);
     }
   return [...found.values()];
+}
+
+/** The readings of a card as what is made once and kept: their question has all they depend on. */
+export function readingsToMake(card: Card, plan: Plan): ToProve<readonly Reading[]> {
+  const { job, shop } = plan.basis;
+  const run = setupsOf(plan);
+  const halves = halvesOn(card).map((at) => {
+    const { kind, ...half } = halfOf(at, run, job);
+    return [kind.id, jointIn(job, at.joint).members, half];
+  });
+  const { tools } = shopFor(job, shop);
+  return {
+    question: ['readings', card.setups.map(({ id }) => id), halves, tools],
+    prove: (modeller) => readingsOf(modeller, card, plan),
+  };
 }
 
 function readingsOfHalf(modeller: Modeller, at: Occurrence, card: Card, plan: Plan): Reading[] {

@@ -1,7 +1,14 @@
 import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DataSource } from 'typeorm';
-import { planToProve, proofKey, unpackedProof, type Job, type ToProve } from '@velk/core';
+import {
+  planToProve,
+  proofKey,
+  readingsToMake,
+  unpackedProof,
+  type Job,
+  type ToProve,
+} from '@velk/core';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { openStore } from '../store/dataSource.ts';
 import { digestStore } from '../store/digests.ts';
@@ -31,10 +38,14 @@ const aheadOf = (core: string) =>
     core,
   });
 
-/** Every proof of a job made here and now, by the key it is kept under. */
+/** Every proof and reading of a job made here and now, by the key it is kept under. */
 async function anew(job: Job): Promise<Map<string, unknown>> {
-  const { provers, pieces } = planToProve(job, TEST_SHOP);
-  const all: readonly ToProve<object>[] = [...[...provers.values()].map((of) => of()), ...pieces()];
+  const { plan, provers, pieces } = planToProve(job, TEST_SHOP);
+  const all: readonly ToProve<object>[] = [
+    ...[...provers.values()].map((of) => of()),
+    ...pieces(),
+    ...plan.cards.map((card) => readingsToMake(card, plan)),
+  ];
   const modeller = await loadModeller();
   return new Map(
     await Promise.all(
@@ -59,7 +70,11 @@ describe('what the server does ahead', () => {
     };
     const listed = async () => (await store.list(shop.id, 'abc'))[0]!.plan;
     expect(await listed()).toBeUndefined();
-    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs']);
+    expect(await askedFor(made.id), 'proofs, then readings').toEqual([
+      'toProve',
+      'proofs',
+      'proofs',
+    ]);
     const { plan } = planToProve(job, TEST_SHOP);
     expect(await listed()).toMatchObject({
       setups: plan.cards.length,
@@ -84,16 +99,16 @@ describe('what the server does ahead', () => {
     expect(await kept('abd'), 'another core reads none of them').toEqual([]);
 
     expect(await askedFor(made.id)).toEqual(['toProve']);
-    await source.query("UPDATE kept_proof SET text = replace(text, 'good', 'goog')");
+    await source.query("UPDATE kept_proof SET text = text || ' '");
     expect([...(await unpacked()).values()].every((proof) => proof === undefined)).toBe(true);
-    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs']);
+    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs', 'proofs']);
     expect(await unpacked()).toEqual(wanted);
 
     const params = { ...job.joints[0]!.params, tenonLength: 28 };
     const longer = { ...job, joints: job.joints.map((joint) => ({ ...joint, params })) };
     await store.save(made.id, longer, { from: made.version, by: 'Somebody' });
     expect(await listed()).toMatchObject({ setups: plan.cards.length, isNow: false });
-    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs']);
+    expect(await askedFor(made.id)).toEqual(['toProve', 'proofs', 'proofs']);
     expect(await listed()).toMatchObject({ isNow: true });
     await shopStore(source).save({ ...TEST_SHOP, name: 'Another' }, shop.version);
     expect(await listed()).toMatchObject({ isNow: false });

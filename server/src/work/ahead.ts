@@ -20,7 +20,8 @@ const LAST = { weight: Number.MAX_SAFE_INTEGER };
 const TOGETHER = 20;
 
 /**
- * Plans and proves a job, and keeps what came of it, so that the next device only reads. What is
+ * Plans and proves a job, reads its test pieces, and keeps what came of it, so that the next device
+ * only reads. What is
  * kept already is not made again: whoever takes it up after another goes on from there.
  */
 export function workAhead({ jobs, proofs, digests, pool, core }: AheadParts) {
@@ -31,7 +32,7 @@ export function workAhead({ jobs, proofs, digests, pool, core }: AheadParts) {
     /** Set-ups that the shop keeps change no plan. */
     const { kept: _, ...shop } = file.shop;
     const question = { job: file.job, shop };
-    const { digest, plan, keys } = await pool.ask('toProve', question, LAST);
+    const { digest, plan, keys, readings } = await pool.ask('toProve', question, LAST);
     const keep = (proved: object) =>
       digests.keep({
         jobId,
@@ -42,22 +43,28 @@ export function workAhead({ jobs, proofs, digests, pool, core }: AheadParts) {
         plan: Buffer.from(plan),
       });
     await keep({});
-    const sound = new Map<string, boolean>();
-    const take = (kept: readonly KeptProof[]) => {
-      for (const one of kept) {
-        const proof = unpackedProof<{ good: boolean }>(one);
-        if (proof) sound.set(one.key, proof.good);
+    /** Whether each is good, where it can be bad; made where it isn’t kept, or was damaged. */
+    const madeOnce = async (keys: readonly string[]): Promise<Map<string, boolean | undefined>> => {
+      const made = new Map<string, boolean | undefined>();
+      const take = (kept: readonly KeptProof[]) => {
+        for (const row of kept) {
+          const proof = unpackedProof<{ good?: boolean }>(row);
+          if (proof) made.set(row.key, proof.good);
+        }
+      };
+      take(await proofs.find(core, keys));
+      const missing = keys.filter((key) => !made.has(key));
+      for (let from = 0; from < missing.length; from += TOGETHER) {
+        const some = missing.slice(from, from + TOGETHER);
+        const fresh = await pool.ask('proofs', { ...question, keys: some }, LAST);
+        await proofs.keep(core, fresh);
+        take(fresh);
       }
+      return made;
     };
-    take(await proofs.find(core, keys));
-    const missing = keys.filter((key) => !sound.has(key));
-    for (let from = 0; from < missing.length; from += TOGETHER) {
-      const some = missing.slice(from, from + TOGETHER);
-      const made = await pool.ask('proofs', { ...question, keys: some }, LAST);
-      await proofs.keep(core, made);
-      take(made);
-    }
-    const bad = [...sound.values()].filter((good) => !good).length;
+    const proved = await madeOnce(keys);
+    const bad = [...proved.values()].filter((good) => !good).length;
     await keep({ proved: { joints: file.job.joints.length, bad } });
+    await madeOnce(readings);
   };
 }

@@ -10,16 +10,20 @@ export interface Asks {
     readonly asks: { readonly job: Job; readonly shop: Shop };
     readonly answers: readonly string[];
   };
-  /** A job’s plan as packed JSON, what a list says of it, and what its proofs are kept under. */
+  /**
+   * A job’s plan as packed JSON, what a list says of it, and what its proofs and its cards’ readings
+   * are kept under.
+   */
   readonly toProve: {
     readonly asks: { readonly job: Job; readonly shop: Shop };
     readonly answers: {
       readonly digest: PlanDigest;
       readonly plan: Uint8Array;
       readonly keys: readonly string[];
+      readonly readings: readonly string[];
     };
   };
-  /** Those proofs of a job that are not kept yet. */
+  /** Those proofs and readings of a job that are not kept yet. */
   readonly proofs: {
     readonly asks: { readonly job: Job; readonly shop: Shop; readonly keys: readonly string[] };
     readonly answers: readonly KeptProof[];

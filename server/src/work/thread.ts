@@ -6,6 +6,7 @@ import {
   packedProof,
   planJob,
   proofKey,
+  readingsToMake,
   RememberedProofs,
   resumed,
   toolsUsed,
@@ -25,18 +26,26 @@ const remembered = new RememberedProofs();
 /** What follows on a question about a job plans nothing anew. */
 const planned = holdingPlan();
 
-/** What is to be proved of a job, each with what it is kept under. */
+/** What is to be proved of a job and read off its cards, each with what it is kept under. */
 async function toProve({ job, shop }: { readonly job: Job; readonly shop: Shop }) {
   const { plan, provers, pieces } = planned(job, shop);
   const asked: readonly ToProve<JointProof | PieceProof>[] = [
     ...[...provers.values()].map((of) => of()),
     ...pieces(),
   ];
-  const proofs = await Promise.all(
-    asked.map(async ({ question, prove }) => ({ key: await proofKey(question), prove })),
-  );
-  return { plan, proofs };
+  const readings = plan.cards.map((card) => readingsToMake(card, plan));
+  return {
+    plan,
+    proofs: await Promise.all(asked.map(keyed)),
+    readings: await Promise.all(readings.map(keyed)),
+  };
 }
+
+/** With what it is kept under. */
+const keyed = async ({ question, prove }: ToProve<object>) => ({
+  key: await proofKey(question),
+  prove,
+});
 
 async function answer(question: Question): Promise<unknown> {
   switch (question.ask) {
@@ -45,16 +54,18 @@ async function answer(question: Question): Promise<unknown> {
     case 'used':
       return [...toolsUsed(planJob(question.job, question.shop))];
     case 'toProve': {
-      const { plan, proofs } = await toProve(question);
+      const { plan, proofs, readings } = await toProve(question);
       return {
         digest: digestOf(plan),
         plan: gzipSync(JSON.stringify(plan)),
         keys: proofs.map(({ key }) => key),
+        readings: readings.map(({ key }) => key),
       };
     }
     case 'proofs': {
       const wanted = new Set(question.keys);
-      const asked = (await toProve(question)).proofs.filter(({ key }) => wanted.has(key));
+      const { proofs, readings } = await toProve(question);
+      const asked = [...proofs, ...readings].filter(({ key }) => wanted.has(key));
       const cut = await modeller;
       return asked.map(({ key, prove }) => packedProof(key, prove(cut)));
     }

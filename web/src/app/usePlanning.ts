@@ -175,7 +175,10 @@ export function useReadings(
   { basis: { job, shop } }: Plan,
   cards: string,
 ): Readings | null | undefined {
-  const question = useMemo(() => (cards ? { job, shop, cards } : null), [job, shop, cards]);
+  const question = useMemo(
+    () => (cards ? { job, shop, cards, by: askedBy() } : null),
+    [job, shop, cards],
+  );
   const found = useAsked('readings', question);
   return found && found.of === question ? (found.answer.readings ?? null) : undefined;
 }

@@ -54,7 +54,7 @@ export interface Asks {
    * line each.
    */
   readonly readings: {
-    readonly asks: { job: Job; shop: Shop; cards: string };
+    readonly asks: { job: Job; shop: Shop; cards: string; by: AskedBy };
     readonly answers: { readings: Readonly<Record<string, readonly Reading[]>> };
   };
   /** Minutes under which no order is, by a solver; nothing where it doesn’t get there. */
@@ -105,11 +105,13 @@ export type Ask = keyof Asks;
 /** An answer, or why there is none. */
 export type Answer<A extends Ask> = { readonly error?: string } & Partial<Asks[A]['answers']>;
 
-/** What is asked of proofs; `by` is what the server is told of whoever asks it. */
+/** What the server is told of whoever asks it for what it keeps. */
+export type AskedBy = Readonly<Record<string, string>>;
+
 export interface ToBeProved {
   readonly job: Job;
   readonly shop: Shop;
-  readonly by: Readonly<Record<string, string>>;
+  readonly by: AskedBy;
 }
 
 export interface ToBeSearched {

@@ -5,6 +5,7 @@ import {
   unpackedProof,
   type KeptProof,
 } from '@velk/core';
+import type { AskedBy } from './asks.ts';
 import { keptRows } from './keptRows.ts';
 import { CORE } from './version.ts';
 
@@ -27,11 +28,7 @@ export const NOTHING_KEPT: KeptProofs = {
 };
 
 /** What the server has of some keys; nothing where it can't be asked. */
-async function askServer(
-  core: string,
-  keys: readonly string[],
-  by: Readonly<Record<string, string>>,
-) {
+async function askServer(core: string, keys: readonly string[], by: AskedBy) {
   const found: KeptProof[] = [];
   for (let at = 0; at < keys.length; at += MOST_PROOFS_ASKED) {
     const answer = await fetch('/api/proofs', {
@@ -50,7 +47,7 @@ async function askServer(
  * Proofs kept in this browser, then on the server; one that was damaged is made anew.
  * @param by what a request to the server says of whoever asks
  */
-export function keptProofs(by: Readonly<Record<string, string>>, core = CORE): KeptProofs {
+export function keptProofs(by: AskedBy, core = CORE): KeptProofs {
   if (!core || !globalThis.crypto?.subtle) return NOTHING_KEPT;
   const sound = (row: KeptProof | undefined) => row && unpackedProof<object>(row);
   return {

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { planJob, readingsOf, type Modeller } from '@velk/core';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
-import { NOTHING_KEPT } from './keptProofs.ts';
+import { NOTHING_KEPT, type KeptProofs } from './keptProofs.ts';
 import type { Proofs } from './proving.ts';
 import { withSolutions } from './solving.ts';
 import { startTasks } from './tasks.ts';
@@ -10,7 +10,7 @@ let modeller: Modeller;
 beforeAll(async () => void (modeller = await loadModeller()));
 
 /** Tasks that count how often something was cut, and say what they were given to solve. */
-function watched() {
+function watched(kept = NOTHING_KEPT) {
   const cut = { times: 0 };
   const solved: string[] = [];
   const counting: Modeller = {
@@ -20,7 +20,7 @@ function watched() {
   const tasks = startTasks({
     modeller: () => Promise.resolve(counting),
     solve: (program) => Promise.resolve(void solved.push(program)),
-    keptBy: () => NOTHING_KEPT,
+    keptBy: () => kept,
   });
   return { cut, solved, tasks };
 }
@@ -41,7 +41,7 @@ describe('what the core does', () => {
   it('readings are those of the plan; once dropped, no more pieces are cut and nothing is answered', async () => {
     const { tasks, cut } = watched();
     const plan = planJob(basis.job, TEST_SHOP);
-    const asked = { ...basis, cards: cards(plan.cards) };
+    const asked = { ...basis, cards: cards(plan.cards), by: {} };
     const found = (await tasks.answer('readings', asked, 1))!.readings;
     expect(Object.keys(found)).toEqual(plan.cards.map(({ id }) => id));
     for (const card of plan.cards) expect(found[card.id]).toEqual(readingsOf(modeller, card, plan));
@@ -51,6 +51,29 @@ describe('what the core does', () => {
     tasks.drop(2);
     expect(await dropped).toBeUndefined();
     expect(cut.times - whole).toBeLessThan(whole);
+  });
+
+  it('readings that are kept are not cut again, of any joint whose like is kept', async () => {
+    const rows = new Map<string, object>();
+    const name = (question: readonly unknown[]) => JSON.stringify(question);
+    const kept: KeptProofs = {
+      find: (questions) => Promise.resolve(questions.map((asked) => rows.get(name(asked)))),
+      keep: (asked, made) => Promise.resolve(void rows.set(name(asked), made)),
+    };
+    const first = watched(kept);
+    const plan = planJob(basis.job, TEST_SHOP);
+    const asked = { ...basis, cards: cards(plan.cards), by: {} };
+    const made = await first.tasks.answer('readings', asked, 1);
+    expect(rows.size).toBe(plan.cards.length);
+    const later = watched(kept);
+    expect(await later.tasks.answer('readings', asked, 1)).toEqual(made);
+    expect(later.cut.times).toBe(0);
+    const renamed = { ...basis.job, name: 'Another', parts: [...basis.job.parts].reverse() };
+    await later.tasks.answer('readings', { ...asked, job: renamed }, 2);
+    expect(later.cut.times, 'a name changes no reading').toBe(0);
+    const longer = jobWith({ params: { tenonLength: 28 } });
+    await later.tasks.answer('readings', { ...asked, job: longer }, 3);
+    expect(later.cut.times).toBeGreaterThan(0);
   });
 
   it('proofs are told until they are dropped, the joint looked at first', async () => {

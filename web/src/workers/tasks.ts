@@ -9,7 +9,7 @@ import {
   pairOf,
   proposalsOf,
   proveShape,
-  readingsOf,
+  readingsToMake,
   Remembered,
   RememberedProofs,
   rescuesOf,
@@ -20,8 +20,9 @@ import {
   waysOf,
   type JointDraft,
   type Modeller,
+  type Reading,
 } from '@velk/core';
-import { nameOfCard, nameOfJoint, type Ask, type Asks, type Core } from './asks.ts';
+import { nameOfCard, nameOfJoint, type Ask, type AskedBy, type Asks, type Core } from './asks.ts';
 import type { KeptProofs } from './keptProofs.ts';
 import { proveInTurn } from './proving.ts';
 import { Teller } from './since.ts';
@@ -41,7 +42,7 @@ const CHUNK = 1000;
 export interface Means {
   readonly modeller: () => Promise<Modeller>;
   readonly solve: Solve;
-  readonly keptBy: (by: Readonly<Record<string, string>>) => KeptProofs;
+  readonly keptBy: (by: AskedBy) => KeptProofs;
 }
 
 /** Waits until what was asked meanwhile has been heard; whether the task goes on after that. */
@@ -78,12 +79,17 @@ export function startTasks({ modeller, solve, keptBy }: Means): Core {
     proposals: ({ joint, job, shop }) => ({ proposals: proposalsOf(joint, job, shop, drafts) }),
     readings: async (question, breath) => {
       const { plan } = planned(question.job, question.shop);
-      const cut = await modeller();
+      const kept = keptBy(question.by);
       const ids = new Set(question.cards.split('\n'));
-      const readings: Record<string, ReturnType<typeof readingsOf>> = {};
-      for (const card of plan.cards.filter(({ id }) => ids.has(id))) {
+      const wanted = plan.cards.filter(({ id }) => ids.has(id));
+      const toMake = wanted.map((card) => readingsToMake(card, plan));
+      const made = await kept.find(toMake.map((asked) => asked.question));
+      const readings: Record<string, readonly Reading[]> = {};
+      for (const [i, { id }] of wanted.entries()) {
+        const known = made[i] as readonly Reading[] | undefined;
         if (!(await breath())) return undefined;
-        readings[card.id] = readingsOf(cut, card, plan);
+        readings[id] = known ?? toMake[i]!.prove(await modeller());
+        if (!known) void kept.keep(toMake[i]!.question, readings[id]);
       }
       return { readings };
     },
