@@ -1,9 +1,21 @@
+import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Job } from '../exchange/index.ts';
+import { JOINT_KINDS } from '../joints/index.ts';
+import { cases } from '../testing/generate.ts';
 import { jobWith } from '../testing/jobs.ts';
+import { loadModeller } from '../testing/modeller.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
 import type { Shop } from '../tooling/index.ts';
-import { packedProof, planToProve, proofKey, unpackedProof } from './index.ts';
+import {
+  packedProof,
+  planToProve,
+  proofKey,
+  readingsToMake,
+  unpackedProof,
+  type PlanToProve,
+  type ToProve,
+} from './index.ts';
 
 /** What the proof of the one joint of a job is kept under. */
 const keyOf = (job: Job, shop: Shop = TEST_SHOP) =>
@@ -61,5 +73,31 @@ describe('what a proof is kept under', () => {
     expect(unpackedProof(kept)).toEqual(proof);
     expect(unpackedProof({ ...kept, text: kept.text.replace('fit', 'fat') })).toBe(undefined);
     expect(unpackedProof({ ...kept, sum: '' })).toBe(undefined);
+  });
+});
+
+describe.each(JOINT_KINDS.map(({ id }) => id))('what is kept of a proof, %s', (kind) => {
+  it('comes back to the last bit, under a key that every copy of its job has', async () => {
+    const modeller = await loadModeller();
+    const { job, shop } = fc.sample(cases({ kind, graduation: 0.05 }), {
+      seed: 43,
+      numRuns: 1,
+    })[0]!;
+    const toMake = ({ provers, pieces, plan }: PlanToProve): ToProve<object>[] => [
+      ...[...provers.values()].map((of) => of()),
+      ...pieces(),
+      ...plan.cards.slice(0, 1).map((card) => readingsToMake(card, plan)),
+    ];
+    const [here, there] = [
+      toMake(planToProve(job, shop)),
+      toMake(planToProve(reordered(job), reordered(shop))),
+    ];
+    expect(here.length).toBeGreaterThan(1);
+    for (const [i, { question, prove }] of here.entries()) {
+      const made = prove(modeller);
+      const kept = packedProof(await proofKey(question), made);
+      expect(await proofKey(there[i]!.question)).toBe(kept.key);
+      expect(unpackedProof(kept)).toEqual(made);
+    }
   });
 });
