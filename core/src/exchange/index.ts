@@ -1,3 +1,4 @@
+export * from './job.ts';
 export * from './jobFile.ts';
 export { newJob } from './newJob.ts';
 export * from './validate.ts';

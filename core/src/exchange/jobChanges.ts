@@ -1,5 +1,5 @@
 import { say, type Sentence } from '../units/index.ts';
-import type { Job, Joint } from './jobFile.ts';
+import type { Job, Joint } from './job.ts';
 import { resolve } from './resolve.ts';
 
 /** Sizes closer than this are one, mm. */

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
 import { fieldsOf, freshId, freshName, type Shop, type Tool } from '../tooling/index.ts';
-import type { Job } from './jobFile.ts';
+import type { Job } from './job.ts';
 
 /**
  * One place that two people changed to different things; an id stands for the record that has it.

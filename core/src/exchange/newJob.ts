@@ -1,4 +1,4 @@
-import type { Job } from './jobFile.ts';
+import type { Job } from './job.ts';
 
 /** A job with nothing in it yet. */
 export const newJob = (name: string, units: Job['units']): Job => ({

@@ -1,6 +1,7 @@
 import { bladeOf, type Shop } from '../tooling/index.ts';
 import { LIMITS, MAX_JOB_BYTES } from '../units/index.ts';
-import { JOB_FORMAT, JOB_VERSION, type Job, type JobFile, type Joint } from './jobFile.ts';
+import { type Job, type Joint } from './job.ts';
+import { JOB_FORMAT, JOB_VERSION, type JobFile } from './jobFile.ts';
 import { jobFileSchema } from './schemas.ts';
 import { upgraded } from './upgrade.ts';
 import { validate, type Checked, type FieldError } from './validate.ts';

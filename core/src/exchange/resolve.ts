@@ -8,7 +8,7 @@ import {
   type Row,
 } from '../joints/index.ts';
 import { pieceOf, turnedPiece, type Part } from '../stock/index.ts';
-import { endsOf, entryOf, type Job, type Joint } from './jobFile.ts';
+import { endsOf, entryOf, type Job, type Joint } from './job.ts';
 
 /** Kinds whose mortise can lie anywhere along its piece, and so more than once. */
 const ALONG: ReadonlySet<JointKind['where']> = new Set(['along', 'across']);

@@ -1,15 +1,8 @@
 import Joi from 'joi';
 import { JOINT_KINDS } from '../joints/index.ts';
 import { LIMITS, PICTURE, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
-import {
-  JOB_FORMAT,
-  JOB_VERSION,
-  type FoundOrder,
-  type Job,
-  type JobFile,
-  type Joint,
-  type Working,
-} from './jobFile.ts';
+import { type FoundOrder, type Job, type Joint, type Working } from './job.ts';
+import { JOB_FORMAT, JOB_VERSION, type JobFile } from './jobFile.ts';
 import { recordSchema } from '../record/index.ts';
 import { A_DATE } from './validate.ts';
 import { SHAPE_KINDS, type ShapeParam } from '../shapes/index.ts';

@@ -3,19 +3,13 @@ import {
   moistureIn,
   movementOf,
   SPECIES,
-  type Climate,
   type Part,
+  type Seasons,
   type Species,
 } from '../stock/index.ts';
 import type { FitSizes } from '../joints/index.ts';
 import type { Mm } from '../units/index.ts';
 import { fitOf, type FitClass } from './fit.ts';
-
-/** The air the joint is cut in, and the air it will live in. */
-export interface Seasons {
-  readonly now: Climate;
-  readonly later: Climate;
-}
 
 /** A size now and in the other season. */
 export interface Change {

@@ -6,6 +6,12 @@ export interface Climate {
   readonly humidity: number;
 }
 
+/** The air that work is done in, and the air that what is made will live in. */
+export interface Seasons {
+  readonly now: Climate;
+  readonly later: Climate;
+}
+
 /**
  * Moisture content, percent, that wood comes to in this air: the Hailwood-Horrobin equation as the
  * Wood Handbook (FPL-GTR-282, 2021, chapter 4) gives it; constants from memory.
