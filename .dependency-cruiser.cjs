@@ -1,44 +1,64 @@
-/** The layers of the core point one way; server and web see only the core's public doors. */
-const ORDER = [
-  'units',
-  'solids',
-  'solving',
-  'stock',
-  'tooling',
-  'calibration',
-  'shapes',
-  'joints',
-  'setups',
-  'machines',
-  'hazards',
-  'methods',
-  'quick',
-  'sequence',
-  'simulate',
-  'record',
-  'exchange',
-  'jobwide',
-  'cutlist',
-  'tasks',
-  'assembly',
-  'plan',
-  'trial',
-  'floor',
-  'rescue',
-];
+/**
+ * The core has wings, each with rooms; both look down this list only, never up. A wing is entered by
+ * its one door, from server and web, too.
+ */
+const HOUSE = {
+  ground: ['units', 'solids', 'solving'],
+  shop: ['stock', 'tooling', 'calibration', 'record'],
+  design: ['shapes', 'joints', 'job'],
+  making: [
+    'setups',
+    'machine',
+    'hazards',
+    'method',
+    'bench',
+    '(bandsaw|copyRouter|drillPress|handRouter|jigRouter|mortiser|overheadSaw|routerTable|tableSaw)',
+    'machines\\.ts$',
+    'ways',
+    'simulate',
+  ],
+  quick: [],
+  exchange: [],
+  day: ['sequence', 'jobwide', 'cutlist', 'tasks', 'assembly', 'plan', 'trial', 'floor', 'rescue'],
+};
+const WINGS = Object.keys(HOUSE);
+const isNoTest = { pathNot: '\\.test\\.ts$' };
 
-const upward = ORDER.map((layer, i) => ({
-  name: `core-${layer}-looks-down-only`,
-  severity: 'error',
-  from: { path: `^core/src/${layer}/`, pathNot: '\\.test\\.ts$' },
-  to: {
-    path: `^core/src/(${[...ORDER.slice(i + 1), 'index\\.ts', 'testing'].join('|')})`,
+const downByDoors = WINGS.flatMap((wing, i) => [
+  {
+    name: `${wing}-looks-down-only`,
+    severity: 'error',
+    from: { path: `^core/src/${wing}/`, ...isNoTest },
+    to: { path: `^core/src/(${[...WINGS.slice(i + 1), 'testing'].join('|')})/` },
   },
-}));
+  {
+    name: `${wing}-by-its-door`,
+    severity: 'error',
+    from: { path: '^core/src/', pathNot: `(\\.test\\.ts$|^core/src/(${wing}|testing)/)` },
+    to: { path: `^core/src/${wing}/`, pathNot: `^core/src/${wing}/index\\.ts$` },
+  },
+]);
+
+/** A room is a folder, or one file. */
+const pathOf = (room) => (room.endsWith('$') ? room : `${room}/`);
+
+const roomsDown = WINGS.flatMap((wing) =>
+  HOUSE[wing].map((room, i) => ({
+    name: `${wing}-${room}-looks-down-only`,
+    severity: 'error',
+    from: { path: `^core/src/${wing}/${pathOf(room)}`, ...isNoTest },
+    to: {
+      path: `^core/src/${wing}/(${[...HOUSE[wing].slice(i + 1), 'index\\.ts$'].map(pathOf).join('|')})`,
+    },
+  })),
+);
+
+const [MACHINES] = HOUSE.making.filter((room) => room.startsWith('('));
 
 module.exports = {
   forbidden: [
-    ...upward,
+    ...downByDoors,
+    ...roomsDown,
     {
       name: 'no-circles',
       severity: 'error',
@@ -63,7 +83,8 @@ module.exports = {
       from: { path: '^(server|web)/src' },
       to: {
         path: '^core/src/',
-        pathNot: '^core/src/(index|solids/manifoldModeller|testing/index)\\.ts$',
+        pathNot:
+          '^core/src/((\\w+/index|version|ground/solids/manifoldModeller|testing/demo)\\.ts$)',
       },
     },
     {
@@ -75,8 +96,15 @@ module.exports = {
     {
       name: 'a-method-is-alone',
       severity: 'error',
-      from: { path: '^core/src/methods/([a-zA-Z]+)/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/src/methods/([a-zA-Z]+)/', pathNot: '^core/src/methods/$1/' },
+      from: { path: '^core/src/making/\\w+/methods/(\\w+)', ...isNoTest },
+      /** But for the bench’s, by which some end. */
+      to: { path: '^core/src/making/(?!bench)\\w+/methods/', pathNot: '/$1\\.ts$' },
+    },
+    {
+      name: 'a-machine-is-alone',
+      severity: 'error',
+      from: { path: `^core/src/making/${MACHINES}/`, ...isNoTest },
+      to: { path: `^core/src/making/${MACHINES}/`, pathNot: '^core/src/making/$1/' },
     },
   ],
   options: {

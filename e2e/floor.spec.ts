@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Browser, Page } from '@playwright/test';
-import type { Job } from '@velk/core';
+import type { Job } from '@velk/core/design';
 import { KEY } from './key.ts';
 import { anotherDevice, expect, test, type Velk } from './velk.ts';
 

@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import type { JobFile } from '@velk/core';
+import type { JobFile } from '@velk/core/exchange';
 import { expect, openLooms, test } from './velk.ts';
 
 test('jobs are copied, put away, deleted and brought back, saved as files and dropped in again', async ({

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import { planJob } from '@velk/core';
+import { planJob } from '@velk/core/day';
 import { demo } from '@velk/core/testing';
 import { expect, openLooms, test } from './velk.ts';
 

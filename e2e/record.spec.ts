@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
-import { planJob, readingId, readingsOf, type Card, type Seen } from '@velk/core';
+import { planJob, readingsOf, type Card } from '@velk/core/day';
+import { readingId, type Seen } from '@velk/core/shop';
 import { demo, fewer, loadModeller } from '@velk/core/testing';
 import { FEW } from './fewer.ts';
 import { expect, follow, openLooms, test } from './velk.ts';

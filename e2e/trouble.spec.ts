@@ -1,7 +1,8 @@
 import { mkdtemp, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Job, JobFile } from '@velk/core';
+import type { Job } from '@velk/core/design';
+import type { JobFile } from '@velk/core/exchange';
 import { KEY } from './key.ts';
 import { expect, openLooms, test } from './velk.ts';
 

@@ -1,5 +1,5 @@
 // npm run mutate -- FILE [TEST ...]: changes the file in small ways, one at a time, and says which changes no test sees.
-// Tests are those beside the file, and others that are named; FILE can name lines, as in core/src/setups/reach.ts:60-90.
+// Tests are those beside the file, and others that are named; FILE can name lines, as in core/src/making/setups/reach.ts:60-90.
 import { spawnSync } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -8,7 +8,7 @@ import { ensureDependencies, root } from './dependencies.mjs';
 const [file, ...named] = process.argv.slice(2);
 if (!file) {
   console.error(
-    'Name a file, such as core/src/setups/reach.ts, and tests of other folders that should see its changes.',
+    'Name a file, such as core/src/making/setups/reach.ts, and tests of other folders that should see its changes.',
   );
   process.exit(1);
 }

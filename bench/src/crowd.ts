@@ -1,13 +1,6 @@
 import * as fc from 'fast-check';
-import {
-  copyOf,
-  JOINT_KINDS,
-  newTool,
-  PLAIN_PART,
-  type Job,
-  type Shop,
-  type Tool,
-} from '@velk/core';
+import { copyOf, newTool, PLAIN_PART, type Shop, type Tool } from '@velk/core/shop';
+import { JOINT_KINDS, type Job } from '@velk/core/design';
 import { cases, jobWith, TEST_SHOP } from '@velk/core/testing';
 
 /**

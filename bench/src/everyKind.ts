@@ -3,15 +3,9 @@
  * looms.
  */
 import { readFileSync } from 'node:fs';
-import {
-  availableIn,
-  JOINT_KINDS,
-  PLAIN_PART,
-  type Job,
-  type JobFile,
-  type Joint,
-  type Part,
-} from '@velk/core';
+import { availableIn, PLAIN_PART, type Part } from '@velk/core/shop';
+import { JOINT_KINDS, type Job, type Joint } from '@velk/core/design';
+import type { JobFile } from '@velk/core/exchange';
 
 const { shop } = JSON.parse(
   readFileSync(new URL('../../demo/looms.velk-job.json', import.meta.url), 'utf8'),

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
-import type { JobFile } from '@velk/core';
+import type { JobFile } from '@velk/core/exchange';
 import { launchOptions } from '../../scripts/browser.mjs';
 import { asked, authorization, base, made } from './served.ts';
 

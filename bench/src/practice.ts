@@ -1,17 +1,8 @@
 import { writeFileSync } from 'node:fs';
-import {
-  allMinutes,
-  availableIn,
-  kindOf,
-  METRIC,
-  planJob,
-  resolve,
-  speak,
-  waysOf,
-  waysInTurn,
-  type Job,
-  type Shop,
-} from '@velk/core';
+import { allMinutes, planJob, waysOf, waysInTurn } from '@velk/core/day';
+import { availableIn, type Shop } from '@velk/core/shop';
+import { kindOf, resolve, type Job } from '@velk/core/design';
+import { METRIC, speak } from '@velk/core/ground';
 import { jobWith, TEST_SHOP, type JobShape } from '@velk/core/testing';
 
 /**

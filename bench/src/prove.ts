@@ -1,14 +1,9 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import * as fc from 'fast-check';
-import {
-  JOINT_KINDS,
-  METHODS,
-  planJob,
-  speak,
-  METRIC,
-  type JointKind,
-  type Method,
-} from '@velk/core';
+import { JOINT_KINDS, type JointKind } from '@velk/core/design';
+import { METHODS, type Method } from '@velk/core/making';
+import { planJob } from '@velk/core/day';
+import { speak, METRIC } from '@velk/core/ground';
 import {
   cases,
   DEEP,

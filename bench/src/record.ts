@@ -5,12 +5,11 @@ import {
   cutOtherwise,
   logLines,
   planJob,
-  recordState,
   standingAt,
   waysAt,
-  worksOf,
-  type Observation,
-} from '@velk/core';
+} from '@velk/core/day';
+import { recordState, type Observation } from '@velk/core/shop';
+import { worksOf } from '@velk/core/making';
 import { TEST_SHOP } from '@velk/core/testing';
 import { jobOf } from './crowd.ts';
 import { time } from './timing.ts';

@@ -1,26 +1,19 @@
 import * as fc from 'fast-check';
 import loadHighs from 'highs';
+import { createSolver, fewestBlocks, invert, Remembered } from '@velk/core/ground';
+import { JOINT_KINDS, resolve, type Job } from '@velk/core/design';
 import {
-  createSolver,
-  fewestBlocks,
-  invert,
-  JOINT_KINDS,
   leastMinutes,
-  modelOf,
   nest,
   orderSearch,
-  pieceOf,
-  pieceSolid,
   planJob,
   setupsOf,
   planToProve,
-  Remembered,
-  resolve,
-  virtualCut,
   waysOf,
-  type Job,
   type JointDraft,
-} from '@velk/core';
+} from '@velk/core/day';
+import { modelOf, virtualCut } from '@velk/core/making';
+import { pieceOf, pieceSolid } from '@velk/core/shop';
 import { cases, jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { crowdedShop, jobOf, mixedJob } from './crowd.ts';
 import { benchRecord } from './record.ts';

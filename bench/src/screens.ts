@@ -1,5 +1,6 @@
 import { chromium, type Page } from '@playwright/test';
-import { newJob, type Job, type Shop } from '@velk/core';
+import { newJob, type Job } from '@velk/core/design';
+import type { Shop } from '@velk/core/shop';
 import { jobWith, TEST_SHOP } from '@velk/core/testing';
 import { launchOptions } from '../../scripts/browser.mjs';
 import { crowdedJob, crowdedShop, jobOf } from './crowd.ts';

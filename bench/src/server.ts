@@ -4,7 +4,7 @@ import { Agent, request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { JOB_FORMAT, JOB_VERSION } from '@velk/core';
+import { JOB_FORMAT, JOB_VERSION } from '@velk/core/exchange';
 import { jobWith, TEST_SHOP } from '@velk/core/testing';
 import { jobOf } from './crowd.ts';
 import { freePort, KEY, sleep, Velk } from './faults/velk.ts';

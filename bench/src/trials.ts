@@ -1,6 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import * as fc from 'fast-check';
-import { JOINT_KINDS, METHODS, planJob } from '@velk/core';
+import { JOINT_KINDS } from '@velk/core/design';
+import { METHODS } from '@velk/core/making';
+import { planJob } from '@velk/core/day';
 import {
   cases,
   loadModeller,

@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import type { Job, JobFile } from '@velk/core';
+import type { Job } from '@velk/core/design';
+import type { JobFile } from '@velk/core/exchange';
 import { asked, made } from './served.ts';
 
 /**

@@ -1,17 +1,13 @@
 import {
   cardView,
-  DEFER,
-  formatAngle,
-  formatFigure,
-  speak,
-  type AngleFigure,
   type Card,
   type FigureView,
   type GroupView,
-  type LengthStyle,
   type Plan,
   type Reading,
-} from '@velk/core';
+} from '@velk/core/day';
+import { DEFER, type AngleFigure } from '@velk/core/making';
+import { formatAngle, formatFigure, speak, type LengthStyle } from '@velk/core/ground';
 
 /** How to set a figure, how else, and why it is so. */
 const figureWords = (

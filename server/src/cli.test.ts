@@ -5,7 +5,10 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { describe, expect, it } from 'vitest';
-import { availableIn, kindOf, METRIC, planJob, resolve, type Plan } from '@velk/core';
+import { availableIn } from '@velk/core/shop';
+import { kindOf, resolve } from '@velk/core/design';
+import { METRIC } from '@velk/core/ground';
+import { planJob, type Plan } from '@velk/core/day';
 import { demo, fewer, jobWith, TEST_SHOP } from '@velk/core/testing';
 import { cardWords } from './cardWords.ts';
 

@@ -1,25 +1,21 @@
 import { readFile, stat } from 'node:fs/promises';
 import { text } from 'node:stream/consumers';
 import { Command } from 'commander';
+import { isFitMet, type FitOfPair } from '@velk/core/making';
+import { MAX_JOB_BYTES, speak, type LengthStyle } from '@velk/core/ground';
 import {
-  isFitMet,
-  MAX_JOB_BYTES,
   notesOnPieces,
   planJob,
   resumed,
   setupsOf,
   readingsOf,
-  readJobFile,
-  resolve,
-  shopIn,
-  speak,
-  VERSION,
   whyNot,
-  type FitOfPair,
-  type JobFile,
-  type LengthStyle,
   type Plan,
-} from '@velk/core';
+} from '@velk/core/day';
+import { readJobFile, type JobFile } from '@velk/core/exchange';
+import { resolve } from '@velk/core/design';
+import { shopIn } from '@velk/core/shop';
+import { VERSION } from '@velk/core/version';
 import { cardWords } from './cardWords.ts';
 import { nodeModeller } from './work/modeller.ts';
 

@@ -1,5 +1,5 @@
 import { mkdir, writeFile } from 'node:fs/promises';
-import { JOB_VERSION } from '@velk/core';
+import { JOB_VERSION } from '@velk/core/exchange';
 import { publishedSchema } from './api/openapi.ts';
 import { ROOT } from './root.ts';
 

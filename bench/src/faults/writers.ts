@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Job } from '@velk/core';
+import type { Job } from '@velk/core/design';
 import { jobWith } from '@velk/core/testing';
 import { sleep, type Velk } from './velk.ts';
 

@@ -1,5 +1,5 @@
-import { USUAL_BOARD, type Board } from '../stock/index.ts';
-import { LIMITS, parseLength, textProblem, type LengthStyle } from '../units/index.ts';
+import { USUAL_BOARD, type Board } from '../shop/index.ts';
+import { LIMITS, parseLength, textProblem, type LengthStyle } from '../ground/index.ts';
 import { countIn, speciesCalled } from './partsTable.ts';
 import { readSheet, type Sheet, type SheetRead } from './sheet.ts';
 import { readCell } from './table.ts';

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demo } from '../testing/demo.ts';
-import { LIMITS, parseRun, METRIC } from '../units/index.ts';
+import { LIMITS, parseRun, METRIC } from '../ground/units/index.ts';
 import { MOST, tooMuchIn } from './bounds.ts';
 import {
   checkJobFile,

@@ -9,8 +9,8 @@ import {
   type Field,
   type Tool,
   type ToolKind,
-} from '../tooling/index.ts';
-import { METRIC, parseLength, parseRun, speak, type Scale, type Screw } from '../units/index.ts';
+} from '../shop/index.ts';
+import { METRIC, parseLength, parseRun, speak, type Scale, type Screw } from '../ground/index.ts';
 import { toolSchemas } from './schemas.ts';
 import { readTable, writeTable, type CellProblem } from './table.ts';
 import { validate } from './validate.ts';

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { kindOf } from '../joints/index.ts';
-import { planJob } from '../plan/index.ts';
+import { kindOf } from '../design/joints/index.ts';
+import { planJob } from '../day/plan/index.ts';
 import { demo } from '../testing/demo.ts';
 import { placesIn } from '../testing/fuzz.ts';
 import { loadModeller } from '../testing/modeller.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
-import { shopIn } from '../tooling/index.ts';
-import { INCH, LIMITS } from '../units/index.ts';
+import { shopIn } from '../shop/tooling/index.ts';
+import { INCH, LIMITS } from '../ground/units/index.ts';
 import { checkJobFile, jobTroubles, pairIsFull, type JobFile } from './index.ts';
 
 type Path = readonly (string | number)[];

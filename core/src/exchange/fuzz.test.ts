@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { afterAll, describe, expect, it } from 'vitest';
-import { planJob } from '../plan/index.ts';
+import { planJob } from '../day/plan/index.ts';
 import { demo } from '../testing/demo.ts';
 import { FUZZ_RUNS, spoiled, watch } from '../testing/fuzz.ts';
-import { METRIC, parseLength, parseRun } from '../units/index.ts';
+import { METRIC, parseLength, parseRun } from '../ground/units/index.ts';
 import { checkJobFile, readChest, readChestFile, readJobFile, readParts } from './index.ts';
 
 const racks = demo('racks');

@@ -1,32 +1,9 @@
-export * from './job.ts';
-export * from './jobFile.ts';
-export { newJob } from './newJob.ts';
-export * from './validate.ts';
+/** Files in and out: schemas, tables, versions. */
+export { readBoards } from './boardsTable.ts';
 export { tooMuchIn } from './bounds.ts';
-export * from './readJobFile.ts';
-export {
-  jobFileSchema,
-  jobSchema,
-  shopSchema,
-  partSchema,
-  jointSchema,
-  toolSchemas,
-  toolsSchema,
-} from './schemas.ts';
-export { upgradedJob, upgradedShop } from './upgrade.ts';
-export { readTable, writeTable, type CellProblem } from './table.ts';
-export { readBoards, type BoardsRead } from './boardsTable.ts';
-export { MOST_PARTS, readParts, writeParts, type PartsRead } from './partsTable.ts';
-export {
-  CHEST_FORMAT,
-  chestFile,
-  readChest,
-  readChestFile,
-  writeChest,
-  type ChestRead,
-} from './chestTable.ts';
-export * from './resolve.ts';
+export { chestFile, readChest, readChestFile, writeChest } from './chestTable.ts';
 export { jobChanges } from './jobChanges.ts';
+export { JOB_FORMAT, JOB_VERSION, type JobFile } from './jobFile.ts';
 export {
   merged,
   mergedJobs,
@@ -36,3 +13,9 @@ export {
   type Merged,
   type Whose,
 } from './merge.ts';
+export { readParts, writeParts } from './partsTable.ts';
+export { checkJobFile, jobTroubles, pairIsFull, readJobFile, shopTroubles } from './readJobFile.ts';
+export { jobFileSchema, jobSchema, shopSchema } from './schemas.ts';
+export { writeTable, type CellProblem } from './table.ts';
+export { upgradedJob, upgradedShop } from './upgrade.ts';
+export { hasForm, validate, type Checked, type FieldError } from './validate.ts';

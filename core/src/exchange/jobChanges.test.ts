@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest';
 import { jobWith } from '../testing/jobs.ts';
-import { METRIC, speak } from '../units/index.ts';
+import { METRIC, speak } from '../ground/units/index.ts';
 import { jobChanges } from './jobChanges.ts';
-import type { Job } from './job.ts';
+import type { Job } from '../design/job/job.ts';
 
 const job = jobWith();
 const told = (is: Job) => jobChanges(job, is).map((sentence) => speak(sentence, METRIC));

@@ -1,6 +1,5 @@
-import { say, type Sentence } from '../units/index.ts';
-import type { Job, Joint } from './job.ts';
-import { resolve } from './resolve.ts';
+import { say, type Sentence } from '../ground/index.ts';
+import { type Job, type Joint, resolve } from '../design/index.ts';
 
 /** Sizes closer than this are one, mm. */
 const SAME = 1e-6;

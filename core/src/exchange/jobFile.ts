@@ -1,6 +1,5 @@
-import type { Recorded } from '../record/index.ts';
-import type { Shop } from '../tooling/index.ts';
-import type { Job } from './job.ts';
+import type { Recorded, Shop } from '../shop/index.ts';
+import type { Job } from '../design/index.ts';
 
 export const JOB_FORMAT = 'velk-job';
 export const JOB_VERSION = 2;

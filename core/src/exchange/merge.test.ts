@@ -2,8 +2,9 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { demo } from '../testing/demo.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
-import { planToProve } from '../plan/index.ts';
-import { merged, mergedJobs, mergedShops, placeIn, type Job } from './index.ts';
+import { planToProve } from '../day/plan/index.ts';
+import { merged, mergedJobs, mergedShops, placeIn } from './index.ts';
+import type { Job } from '../design/job/index.ts';
 import { validate } from './validate.ts';
 import { jobSchema, shopSchema } from './schemas.ts';
 

@@ -1,6 +1,6 @@
 import equal from 'fast-deep-equal';
-import { fieldsOf, freshId, freshName, type Shop, type Tool } from '../tooling/index.ts';
-import type { Job } from './job.ts';
+import { fieldsOf, freshId, freshName, type Shop, type Tool } from '../shop/index.ts';
+import type { Job } from '../design/index.ts';
 
 /**
  * One place that two people changed to different things; an id stands for the record that has it.

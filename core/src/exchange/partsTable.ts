@@ -1,5 +1,5 @@
-import { PLAIN_PART, SPECIES, type Part } from '../stock/index.ts';
-import { LIMITS, parseRun, textProblem, type LengthStyle } from '../units/index.ts';
+import { PLAIN_PART, SPECIES, type Part } from '../shop/index.ts';
+import { LIMITS, parseRun, textProblem, type LengthStyle } from '../ground/index.ts';
 import { readSheet, type Sheet, type SheetRead } from './sheet.ts';
 import { readCell, ungrouped, writeTable } from './table.ts';
 

@@ -1,6 +1,6 @@
-import { bladeOf, type Shop } from '../tooling/index.ts';
-import { LIMITS, MAX_JOB_BYTES } from '../units/index.ts';
-import { type Job, type Joint } from './job.ts';
+import { bladeOf, type Shop } from '../shop/index.ts';
+import { LIMITS, MAX_JOB_BYTES } from '../ground/index.ts';
+import type { Job, Joint } from '../design/index.ts';
 import { JOB_FORMAT, JOB_VERSION, type JobFile } from './jobFile.ts';
 import { jobFileSchema } from './schemas.ts';
 import { upgraded } from './upgrade.ts';

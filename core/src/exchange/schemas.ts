@@ -1,12 +1,17 @@
 import Joi from 'joi';
-import { JOINT_KINDS } from '../joints/index.ts';
-import { LIMITS, PICTURE, PLAIN_LINES, PLAIN_TEXT } from '../units/index.ts';
-import { type FoundOrder, type Job, type Joint, type Working } from './job.ts';
-import { JOB_FORMAT, JOB_VERSION, type JobFile } from './jobFile.ts';
-import { recordSchema } from '../record/index.ts';
-import { A_DATE } from './validate.ts';
-import { SHAPE_KINDS, type ShapeParam } from '../shapes/index.ts';
 import {
+  JOINT_KINDS,
+  type FoundOrder,
+  type Job,
+  type Joint,
+  type Working,
+  SHAPE_KINDS,
+  type ShapeParam,
+} from '../design/index.ts';
+import { LIMITS, PICTURE, PLAIN_LINES, PLAIN_TEXT } from '../ground/index.ts';
+import { JOB_FORMAT, JOB_VERSION, type JobFile } from './jobFile.ts';
+import {
+  recordSchema,
   SPECIES,
   type Board,
   type Cradle,
@@ -14,8 +19,6 @@ import {
   type Part,
   type Sawing,
   type Shape,
-} from '../stock/index.ts';
-import {
   fieldsOf,
   KIND_NAMES,
   LATER_SCHOOLS,
@@ -32,7 +35,8 @@ import {
   type SchoolName,
   type Shop,
   type Tool,
-} from '../tooling/index.ts';
+} from '../shop/index.ts';
+import { A_DATE } from './validate.ts';
 
 const id = () =>
   Joi.string()

@@ -1,5 +1,5 @@
-import { freshId } from '../tooling/index.ts';
-import { IMPERIAL, METRIC, type LengthStyle } from '../units/index.ts';
+import { freshId } from '../shop/index.ts';
+import { IMPERIAL, METRIC, type LengthStyle } from '../ground/index.ts';
 import { readTable, type CellProblem } from './table.ts';
 
 /** A column of a table: its heading, and the words it is known by. */

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { parseLength, sizeProblem, type LengthStyle, type Mm } from '../units/index.ts';
+import { parseLength, sizeProblem, type LengthStyle, type Mm } from '../ground/index.ts';
 
 /** One cell that can't be used: where it stands in what was pasted, what it says, and why not. */
 export interface CellProblem {

@@ -1,13 +1,12 @@
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SPECIES, type Part } from '../stock/index.ts';
+import { SPECIES, type Part } from '../shop/stock/index.ts';
 import { jobWith } from '../testing/jobs.ts';
 import { TEST_SHOP } from '../testing/shops.ts';
-import { newTool, starterShop, type Tool } from '../tooling/index.ts';
-import { IMPERIAL, INCH, METRIC } from '../units/index.ts';
+import { newTool, starterShop, type Tool } from '../shop/tooling/index.ts';
+import { IMPERIAL, INCH, METRIC } from '../ground/units/index.ts';
 import {
   chestFile,
-  MOST_PARTS,
   readBoards,
   readChest,
   readChestFile,
@@ -16,6 +15,7 @@ import {
   writeChest,
   writeParts,
 } from './index.ts';
+import { MOST_PARTS } from './partsTable.ts';
 
 const told = (read: Pick<ReturnType<typeof readParts>, 'problems'>) =>
   read.problems.map((p) => [p.row, p.column, p.message.slice(0, 40)]);

@@ -1,5 +1,5 @@
-import { PLAIN_PART } from '../stock/index.ts';
 import {
+  PLAIN_PART,
   fieldsOf,
   freshName,
   KIND_NAMES,
@@ -7,7 +7,7 @@ import {
   USUAL_RULES,
   USUAL_SCHOOLS,
   type ToolKind,
-} from '../tooling/index.ts';
+} from '../shop/index.ts';
 import { JOB_VERSION } from './jobFile.ts';
 
 type Loose = Record<string, unknown>;

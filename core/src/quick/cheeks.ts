@@ -1,7 +1,7 @@
-import type { TenonFeature } from '../joints/index.ts';
-import { figuresFor, flippedSettings, steppedSettings } from '../methods/index.ts';
-import { availableIn, nearestWidth, toolsOf, type Shop } from '../tooling/index.ts';
-import { INCH, say, turnsFor, turnsInWords, type Mm } from '../units/index.ts';
+import type { TenonFeature } from '../design/index.ts';
+import { figuresFor, flippedSettings, steppedSettings } from '../making/index.ts';
+import { availableIn, nearestWidth, toolsOf, type Shop } from '../shop/index.ts';
+import { INCH, say, turnsFor, turnsInWords, type Mm } from '../ground/index.ts';
 import { answered, clash, num, type Ask, type QuickFigure } from './question.ts';
 import { across, down, rect } from './sketch.ts';
 

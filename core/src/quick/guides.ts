@@ -1,6 +1,6 @@
-import { rimSpeed, toolsOf, topSpeed, makeUp, type Shop } from '../tooling/index.ts';
-import { INCH, say, turnsFor, turnsInWords, type Mm } from '../units/index.ts';
-import { templateSlot, templateWork } from '../methods/index.ts';
+import { rimSpeed, toolsOf, topSpeed, makeUp, type Shop } from '../shop/index.ts';
+import { INCH, say, turnsFor, turnsInWords, type Mm } from '../ground/index.ts';
+import { templateSlot, templateWork } from '../making/index.ts';
 import { answered, clash, num, type QuickFigure } from './question.ts';
 import { across, circle, down, line, rect } from './sketch.ts';
 

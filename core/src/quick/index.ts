@@ -1,24 +1,3 @@
-import { bladeHeight, steppedCut, thirds, uprightFence } from './cheeks.ts';
-import { bushingSlot, rim, screwTurns, stackMakeUp, stopSpacing } from './guides.ts';
-import { fiveCuts } from './squareness.ts';
-import type { QuickFigure } from './question.ts';
-import { drawbore, fractions, movement } from './wood.ts';
-
-export type * from './question.ts';
-
-/** Every quick figure, in the order they are offered. */
-export const QUICK_FIGURES: readonly QuickFigure[] = [
-  thirds,
-  bladeHeight,
-  uprightFence,
-  steppedCut,
-  stopSpacing,
-  bushingSlot,
-  stackMakeUp,
-  screwTurns,
-  fractions,
-  rim,
-  movement,
-  drawbore,
-  fiveCuts,
-];
+/** A question without a job. */
+export { QUICK_FIGURES } from './figures.ts';
+export type { Answer, Ask, Found, Given, QuickFigure, Sketch, SketchShape } from './question.ts';

@@ -1,6 +1,5 @@
-import type { Vec2 } from '../solids/index.ts';
-import type { Shop } from '../tooling/index.ts';
-import type { Mm, Sentence } from '../units/index.ts';
+import type { Vec2, Mm, Sentence } from '../ground/index.ts';
+import type { Shop } from '../shop/index.ts';
 
 /** One thing a question needs to know. */
 export type Ask = { readonly id: string; readonly label: string } & (

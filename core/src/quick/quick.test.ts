@@ -2,8 +2,8 @@ import * as fc from 'fast-check';
 import Fraction from 'fraction.js';
 import { describe, expect, it } from 'vitest';
 import { TEST_SHOP, withTool } from '../testing/shops.ts';
-import { starterShop } from '../tooling/index.ts';
-import { IMPERIAL, INCH, METRIC, speak } from '../units/index.ts';
+import { starterShop } from '../shop/tooling/index.ts';
+import { IMPERIAL, INCH, METRIC, speak } from '../ground/units/index.ts';
 import { QUICK_FIGURES, type Answer, type Given } from './index.ts';
 
 const SHOPS = [TEST_SHOP, starterShop({ name: 'Inch', units: 'in', size: 'full', guardOff: true })];

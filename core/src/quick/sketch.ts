@@ -1,5 +1,4 @@
-import type { Vec2 } from '../solids/index.ts';
-import type { Mm } from '../units/index.ts';
+import type { Vec2, Mm } from '../ground/index.ts';
 import type { SketchMark, SketchShape } from './question.ts';
 
 /** A rectangle from corner to corner. */

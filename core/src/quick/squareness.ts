@@ -1,4 +1,4 @@
-import { INCH, say } from '../units/index.ts';
+import { INCH, say } from '../ground/index.ts';
 import { answered, clash, num, type QuickFigure } from './question.ts';
 import { across, down, rect } from './sketch.ts';
 

@@ -1,5 +1,5 @@
-import { coefficientsOf, moistureIn, movementOf, SPECIES, type Rings } from '../stock/index.ts';
-import { INCH, parseLength, say } from '../units/index.ts';
+import { coefficientsOf, moistureIn, movementOf, SPECIES, type Rings } from '../shop/index.ts';
+import { INCH, parseLength, say } from '../ground/index.ts';
 import { answered, clash, num, type Ask, type QuickFigure } from './question.ts';
 import { across, circle, down, line, rect } from './sketch.ts';
 

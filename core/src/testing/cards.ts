@@ -1,11 +1,11 @@
 import { eachSetup } from './eachSetup.ts';
+import type { Job } from '../design/job/index.ts';
+import { modelOf } from '../making/machines.ts';
+import { planJob } from '../day/plan/index.ts';
+import { featureWords } from '../making/setups/index.ts';
+import type { Shop } from '../shop/tooling/index.ts';
+import { formatFigure, METRIC, parseLength, speak } from '../ground/units/index.ts';
 import { expect } from 'vitest';
-import type { Job } from '../exchange/index.ts';
-import { modelOf } from '../machines/index.ts';
-import { planJob } from '../plan/index.ts';
-import { featureWords } from '../setups/index.ts';
-import type { Shop } from '../tooling/index.ts';
-import { formatFigure, METRIC, parseLength, speak } from '../units/index.ts';
 
 /** A set-up as a reader has it: words and figures, and the tool in the hand. */
 export interface Card {

@@ -1,10 +1,10 @@
-import { CALIBRATIONS, calibrated, calibrationsOf } from '../calibration/index.ts';
-import { standingOn } from '../floor/index.ts';
-import { readAt, readingsOf, type Plan } from '../plan/index.ts';
-import type { Modeller } from '../solids/index.ts';
-import type { Shop, Tool } from '../tooling/index.ts';
-import { nextMove, setBy } from '../trial/index.ts';
-import type { Mm, Scale } from '../units/index.ts';
+import { CALIBRATIONS, calibrated, calibrationsOf } from '../shop/calibration/index.ts';
+import { standingOn } from '../day/floor/index.ts';
+import { readAt, readingsOf, type Plan } from '../day/plan/index.ts';
+import type { Modeller } from '../ground/solids/index.ts';
+import type { Shop, Tool } from '../shop/tooling/index.ts';
+import { nextMove, setBy } from '../day/trial/index.ts';
+import type { Mm, Scale } from '../ground/units/index.ts';
 
 /**
  * A shop whose tools are wrong in secret tries its cards: cuts a test piece, measures, moves as

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import type { Job, JobFile } from '../exchange/index.ts';
+import type { Job } from '../design/job/index.ts';
+import type { JobFile } from '../exchange/index.ts';
 
 /** A job file of the demo: looms or racks. */
 export const demo = (name: string): JobFile =>

@@ -1,6 +1,5 @@
-import type { Card, Plan } from '../plan/index.ts';
-import { countOf } from '../plan/index.ts';
-import type { Setup } from '../setups/index.ts';
+import { type Card, type Plan, countOf } from '../day/plan/index.ts';
+import type { Setup } from '../making/setups/index.ts';
 
 /** A set-up with the card it goes through, and how many of the card’s pieces are its own. */
 export interface EachSetup extends Card {

@@ -1,15 +1,15 @@
 import { withScales } from './closedLoop.ts';
-import * as fc from 'fast-check';
-import type { BlindParams, Corners, MemberName } from '../joints/index.ts';
-import { entryOf, type Job } from '../exchange/index.ts';
-import { turnedPiece } from '../stock/index.ts';
-import type { RouteChoice } from '../methods/index.ts';
-import { routesOf } from '../plan/index.ts';
-import type { Shop } from '../tooling/index.ts';
-import { INCH } from '../units/index.ts';
+import type { BlindParams, Corners, MemberName } from '../design/joints/index.ts';
+import { entryOf, type Job } from '../design/job/index.ts';
+import { turnedPiece } from '../shop/stock/index.ts';
+import type { RouteChoice } from '../making/ways/routes.ts';
+import { routesOf } from '../day/plan/index.ts';
+import type { Shop } from '../shop/tooling/index.ts';
+import { INCH } from '../ground/units/index.ts';
 import { jobWith } from './jobs.ts';
 import { between, MADE_FROM_BLIND } from './kinds.ts';
 import { TEST_SHOP, withTool } from './shops.ts';
+import * as fc from 'fast-check';
 
 export interface Case {
   readonly job: Job;

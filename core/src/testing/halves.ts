@@ -1,7 +1,7 @@
-import type { Job } from '../exchange/index.ts';
-import type { MemberName } from '../joints/index.ts';
-import type { Setup } from '../setups/index.ts';
-import type { HalfPlan } from '../simulate/index.ts';
+import type { Job } from '../design/job/index.ts';
+import type { MemberName } from '../design/joints/index.ts';
+import type { Setup } from '../making/setups/index.ts';
+import type { HalfPlan } from '../making/simulate/index.ts';
 
 /**
  * Each half of a job’s first joint with those of the set-ups that are its own, as a proof takes

@@ -1,9 +1,9 @@
-import type { BlindParams, MemberName, ThroughParams } from '../joints/index.ts';
-import { PLAIN_PART, type Cradle } from '../stock/index.ts';
-import { resolve, type EntrySide, type Job } from '../exchange/index.ts';
-import { suiting } from '../plan/choose.ts';
-import { routesOf, shopFor } from '../plan/draft.ts';
-import type { Shop } from '../tooling/index.ts';
+import type { BlindParams, MemberName, ThroughParams } from '../design/joints/index.ts';
+import { PLAIN_PART, type Cradle } from '../shop/stock/index.ts';
+import { resolve, type EntrySide, type Job } from '../design/job/index.ts';
+import { suiting } from '../day/plan/choose.ts';
+import { routesOf, shopFor } from '../day/plan/draft.ts';
+import type { Shop } from '../shop/tooling/index.ts';
 
 /**
  * The joint of the worked values: T = S = 22, W = 70, V = 45; t = 8, a = 7, w = 50, b = 10, L = 30.

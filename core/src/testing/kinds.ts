@@ -1,5 +1,5 @@
-import type { BlindParams } from '../joints/index.ts';
-import { angleOf, type Piece } from '../stock/index.ts';
+import type { BlindParams } from '../design/joints/index.ts';
+import { angleOf, type Piece } from '../shop/stock/index.ts';
 
 /**
  * A possible blind joint in its stock, and numbers between 0 and 1 to make another kind of it with.

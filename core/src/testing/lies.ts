@@ -1,8 +1,8 @@
-import { modelOf } from '../machines/index.ts';
-import type { Occurrence, Pass, Setup } from '../setups/index.ts';
-import { turn } from '../solids/index.ts';
-import type { Piece } from '../stock/index.ts';
-import type { Shop } from '../tooling/index.ts';
+import { modelOf } from '../making/machines.ts';
+import type { Occurrence, Pass, Setup } from '../making/setups/index.ts';
+import { turn } from '../ground/solids/index.ts';
+import type { Piece } from '../shop/stock/index.ts';
+import type { Shop } from '../shop/tooling/index.ts';
 
 /**
  * Which way a piece lies in the machine, as a line has it that has no front: from its place there,

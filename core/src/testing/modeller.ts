@@ -1,6 +1,6 @@
 import Module from 'manifold-3d';
-import { createModeller } from '../solids/manifoldModeller.ts';
-import type { Modeller } from '../solids/index.ts';
+import { createModeller } from '../ground/solids/manifoldModeller.ts';
+import type { Modeller } from '../ground/solids/index.ts';
 
 /** The exact modeller, loaded in Node. */
 export async function loadModeller(): Promise<Modeller> {

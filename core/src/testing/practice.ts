@@ -1,9 +1,9 @@
 import { expect } from 'vitest';
-import { resolve } from '../exchange/index.ts';
-import { kindOf } from '../joints/index.ts';
-import { planJob, setupsOf, type Plan } from '../plan/index.ts';
-import { availableIn, type Shop, type Tool } from '../tooling/index.ts';
-import { METRIC, speak } from '../units/index.ts';
+import { resolve } from '../design/job/index.ts';
+import { kindOf } from '../design/joints/index.ts';
+import { planJob, setupsOf, type Plan } from '../day/plan/index.ts';
+import { availableIn, type Shop, type Tool } from '../shop/tooling/index.ts';
+import { METRIC, speak } from '../ground/units/index.ts';
 import { jobWith, type JobShape } from './jobs.ts';
 import { loadModeller } from './modeller.ts';
 import { TEST_SHOP } from './shops.ts';

@@ -1,14 +1,14 @@
 import { eachSetup } from './eachSetup.ts';
-import * as fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
-import { JOINT_KINDS } from '../joints/index.ts';
-import { planJob } from '../plan/index.ts';
-import type { Modeller } from '../solids/index.ts';
+import { JOINT_KINDS } from '../design/joints/index.ts';
+import { planJob } from '../day/plan/index.ts';
+import type { Modeller } from '../ground/solids/index.ts';
 import { DEEP, provedDeeply } from './deepRun.ts';
 import { cases } from './generate.ts';
 import { loadModeller } from './modeller.ts';
 import { SEED } from './seed.ts';
 import { waysOf } from './ways.ts';
+import * as fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
 
 /**
  * Joints for each way, the figures set exactly and rounded: one each, and more of a way that

@@ -1,7 +1,7 @@
 import polygonClipping, { type Polygon } from 'polygon-clipping';
 import { expect } from 'vitest';
-import type { Area, Board } from '../stock/index.ts';
-import type { Nest, Wanted } from '../cutlist/index.ts';
+import type { Area, Board } from '../shop/stock/index.ts';
+import type { Nest, Wanted } from '../day/cutlist/index.ts';
 
 export const KERF = 3.2;
 export const board = (more: Partial<Board> = {}): Board => ({

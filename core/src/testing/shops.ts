@@ -4,8 +4,8 @@ import {
   USUAL_SCHOOLS,
   type Shop,
   type Tool,
-} from '../tooling/index.ts';
-import { INCH, METRIC } from '../units/index.ts';
+} from '../shop/tooling/index.ts';
+import { INCH, METRIC } from '../ground/units/index.ts';
 
 /**
  * A plain shop with everything, centred on the worked values: kerf 3.2, cutters 6 to 12, a round

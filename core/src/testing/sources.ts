@@ -1,5 +1,12 @@
 import { createHash } from 'node:crypto';
-import { mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -11,8 +18,9 @@ import { fileURLToPath } from 'node:url';
 const CORE = fileURLToPath(new URL('..', import.meta.url));
 const CACHE = fileURLToPath(new URL('../../../node_modules/.cache/velk', import.meta.url));
 
-/** Every source of a folder of the core, without the tests. */
+/** Every source of a folder of the core, without the tests; of a file itself. */
 function filesIn(folder: string, { deep }: { deep: boolean }): string[] {
+  if (folder.endsWith('.ts')) return [folder];
   return readdirSync(join(CORE, folder), { withFileTypes: true })
     .sort((a, b) => (a.name < b.name ? -1 : 1))
     .flatMap((entry) => {
@@ -24,7 +32,7 @@ function filesIn(folder: string, { deep }: { deep: boolean }): string[] {
 
 const textOf = (path: string): string => readFileSync(join(CORE, path), 'utf8');
 
-/** Tells a folder's sources from what they were: equal where they are equal to the letter. */
+/** Tells the sources of a folder, or a file, from what they were: equal where equal to the letter. */
 export function fingerprintOf(folder: string, { deep } = { deep: true }): string {
   const hash = createHash('sha256');
   for (const path of filesIn(folder, { deep }))
@@ -35,35 +43,48 @@ export function fingerprintOf(folder: string, { deep } = { deep: true }): string
   return hash.digest('hex').slice(0, 16);
 }
 
-/** Folders in one of the core's whose sources have a text. */
-function foldersWith(text: string, place: string): string[] {
-  const has = (folder: string) =>
-    filesIn(folder, { deep: true }).some((path) => textOf(path).includes(text));
-  return readdirSync(join(CORE, place), { withFileTypes: true })
-    .filter((entry) => entry.isDirectory() && has(join(place, entry.name)))
+const hasText = (path: string, text: string): boolean =>
+  filesIn(path, { deep: true }).some((file) => textOf(file).includes(text));
+
+const foldersIn = (place: string): string[] =>
+  readdirSync(join(CORE, place), { withFileTypes: true })
+    .filter((entry) => entry.isDirectory())
     .map(({ name }) => join(place, name));
-}
+
+/** The folder of a kind of joint. */
+const folderOfKind = (kind: string): string[] =>
+  foldersIn('design/joints').filter((folder) => hasText(folder, `id: '${kind}'`));
+
+/** The source of a method, and what it shares with others of its machine. */
+const sourcesOfMethod = (id: string): string[] =>
+  foldersIn('making').flatMap((machine) => {
+    const methods = join(machine, 'methods');
+    if (!existsSync(join(CORE, methods))) return [];
+    const named = filesIn(methods, { deep: false }).filter((path) => hasText(path, `'${id}'`));
+    return named.length ? [...named, machine] : [];
+  });
 
 /** What kinds and methods share. */
 const SHARED = [
-  'joints',
-  'joints/pegs',
-  'joints/row',
-  'joints/shape',
-  'joints/tips',
-  'joints/wedges',
-  'methods',
-  'machines',
+  'design/joints',
+  'design/joints/pegs',
+  'design/joints/row',
+  'design/joints/shape',
+  'design/joints/tips',
+  'design/joints/wedges',
+  'making/machine',
+  'making/method',
+  'making/bench',
+  'making/ways',
 ];
 
 /**
- * What makes a way what it is: the folder of its kind, those of its methods, and what they share
- * with all others.
+ * What makes a way what it is: the folder of its kind, the sources of its methods and machines, and
+ * what all share.
  */
-export function foldersOf(kind: string, methods: readonly string[]): string[] {
-  const ofMethods = methods.flatMap((id) => foldersWith(`'${id}'`, 'methods'));
-  return [...new Set([...foldersWith(`id: '${kind}'`, 'joints'), ...ofMethods, ...SHARED])];
-}
+export const sourcesOf = (kind: string, methods: readonly string[]): string[] => [
+  ...new Set([...folderOfKind(kind), ...methods.flatMap(sourcesOfMethod), ...SHARED]),
+];
 
 let core: string | undefined;
 

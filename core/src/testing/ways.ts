@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
-import type { MemberName } from '../joints/index.ts';
-import { routesOf } from '../plan/index.ts';
+import type { MemberName } from '../design/joints/index.ts';
+import { routesOf } from '../day/plan/index.ts';
 import { cases } from './generate.ts';
 import { remembered } from './sources.ts';
 

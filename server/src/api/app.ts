@@ -4,7 +4,7 @@ import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import type { DataSource } from 'typeorm';
-import { MAX_JOB_BYTES } from '@velk/core';
+import { MAX_JOB_BYTES } from '@velk/core/ground';
 import type { AccessStore } from '../store/access.ts';
 import { digestStore } from '../store/digests.ts';
 import { jobStore } from '../store/jobs.ts';

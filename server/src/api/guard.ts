@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express';
-import { tooMuchIn } from '@velk/core';
+import { tooMuchIn } from '@velk/core/exchange';
 import { sendProblem } from './problem.ts';
 
 /**

@@ -1,6 +1,7 @@
 import { gunzipSync } from 'node:zlib';
 import { Router, type Request, type Response } from 'express';
-import { JOB_FORMAT, JOB_VERSION, jobTroubles, type Job } from '@velk/core';
+import { JOB_FORMAT, JOB_VERSION, jobTroubles } from '@velk/core/exchange';
+import type { Job } from '@velk/core/design';
 import type { DigestStore } from '../store/digests.ts';
 import type { JobStore } from '../store/jobs.ts';
 import type { RecordStore } from '../store/records.ts';

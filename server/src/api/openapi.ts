@@ -1,12 +1,7 @@
 import type Joi from 'joi';
-import {
-  JOB_VERSION,
-  jobFileSchema,
-  jobSchema,
-  recordSchema,
-  shopSchema,
-  VERSION,
-} from '@velk/core';
+import { JOB_VERSION, jobFileSchema, jobSchema, shopSchema } from '@velk/core/exchange';
+import { recordSchema } from '@velk/core/shop';
+import { VERSION } from '@velk/core/version';
 import { KEPT_IN_BIN } from '../store/jobs.ts';
 import { SCHEMAS } from './schemas.ts';
 

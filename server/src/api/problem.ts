@@ -1,5 +1,5 @@
 import type { ErrorRequestHandler, Response } from 'express';
-import type { FieldError } from '@velk/core';
+import type { FieldError } from '@velk/core/exchange';
 import { StaleSave } from '../store/jobs.ts';
 import { NoShop, StaleShop } from '../store/shops.ts';
 import { storeTroubleOf, type StoreTrouble } from '../store/trouble.ts';

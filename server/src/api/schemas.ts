@@ -3,17 +3,14 @@ import {
   checkJobFile,
   jobFileSchema,
   jobSchema,
-  LIMITS,
-  MOST_PROOFS_ASKED,
-  observationSchema,
-  PLAIN_TEXT,
   shopSchema,
   validate,
   type Checked,
-  type Job,
-  type Observation,
-  type Shop,
-} from '@velk/core';
+} from '@velk/core/exchange';
+import { LIMITS, PLAIN_TEXT } from '@velk/core/ground';
+import { MOST_PROOFS_ASKED } from '@velk/core/day';
+import { observationSchema, type Observation, type Shop } from '@velk/core/shop';
+import type { Job } from '@velk/core/design';
 import type { Place } from '../store/jobs.ts';
 import { PASSPHRASE_LETTERS } from '../access/passphrase.ts';
 

@@ -1,5 +1,6 @@
 import { Router, type Response } from 'express';
-import { shopTroubles, type FieldError, type Shop } from '@velk/core';
+import { shopTroubles, type FieldError } from '@velk/core/exchange';
+import type { Shop } from '@velk/core/shop';
 import type { AccessStore } from '../store/access.ts';
 import type { ShopRow } from '../store/entities.ts';
 import type { ShopStore } from '../store/shops.ts';

@@ -2,7 +2,7 @@ import { request, type Server } from 'node:http';
 import { gzipSync } from 'node:zlib';
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Shop } from '@velk/core';
+import type { Shop } from '@velk/core/shop';
 import { accessStore } from '../store/access.ts';
 import { openStore } from '../store/dataSource.ts';
 import { readDemo } from '../store/demo.ts';

@@ -1,6 +1,6 @@
 import type Joi from 'joi';
 import { json, type Request, type RequestHandler, type Response } from 'express';
-import type { Checked, FieldError } from '@velk/core';
+import type { Checked, FieldError } from '@velk/core/exchange';
 import type { Pool } from '../work/pool.ts';
 import { leaving } from './leaving.ts';
 import { sendProblem } from './problem.ts';

@@ -1,6 +1,8 @@
 import { DataSource } from 'typeorm';
 import { describe, expect, it } from 'vitest';
-import { METRIC, PLAIN_PART, shopSchema, validate } from '@velk/core';
+import { METRIC } from '@velk/core/ground';
+import { PLAIN_PART } from '@velk/core/shop';
+import { shopSchema, validate } from '@velk/core/exchange';
 import { newDatabase } from '../testing/database.ts';
 import { MIGRATIONS, NewerData, openStore } from './dataSource.ts';
 import { jobStore } from './jobs.ts';

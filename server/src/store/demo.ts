@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { readJobFile, type JobFile } from '@velk/core';
+import { readJobFile, type JobFile } from '@velk/core/exchange';
 import { ROOT } from '../root.ts';
 import type { JobStore, StoredJob } from './jobs.ts';
 import type { ShopStore } from './shops.ts';

@@ -1,5 +1,7 @@
 import { EntitySchema } from 'typeorm';
-import type { Job, Joint, Observation, Part, PlanDigest, Shop } from '@velk/core';
+import type { Job, Joint } from '@velk/core/design';
+import type { Observation, Part, Shop } from '@velk/core/shop';
+import type { PlanDigest } from '@velk/core/day';
 
 export interface ShopRow {
   id: string;

@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import type { Job, JobFile, PlanDigest } from '@velk/core';
+import type { Job } from '@velk/core/design';
+import type { JobFile } from '@velk/core/exchange';
+import type { PlanDigest } from '@velk/core/day';
 import { JobEntity, JointEntity, PartEntity, RevisionEntity, type JobRow } from './entities.ts';
 import { addLines, wholeRecord } from './records.ts';
 

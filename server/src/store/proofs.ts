@@ -1,5 +1,5 @@
 import type { DataSource } from 'typeorm';
-import type { KeptProof } from '@velk/core';
+import type { KeptProof } from '@velk/core/day';
 
 /** So many proofs are kept; those used longest ago go first. */
 const MOST = 50_000;

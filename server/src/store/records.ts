@@ -1,5 +1,5 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import type { Observation, Recorded } from '@velk/core';
+import type { Observation, Recorded } from '@velk/core/shop';
 import { JobEntity, ObservationEntity, type ObservationRow } from './entities.ts';
 
 /** Some lines of a record, in the order of their places. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
-import type { Shop } from '@velk/core';
+import type { Shop } from '@velk/core/shop';
 import { DeviceEntity, ShopEntity, type DeviceRow, type ShopRow } from './entities.ts';
 
 /** A shop saved from an older version than the one stored. */

@@ -1,14 +1,8 @@
 import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DataSource } from 'typeorm';
-import {
-  planToProve,
-  proofKey,
-  readingsToMake,
-  unpackedProof,
-  type Job,
-  type ToProve,
-} from '@velk/core';
+import { planToProve, proofKey, readingsToMake, unpackedProof, type ToProve } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { openStore } from '../store/dataSource.ts';
 import { digestStore } from '../store/digests.ts';

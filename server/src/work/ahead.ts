@@ -1,4 +1,4 @@
-import { unpackedProof, type KeptProof } from '@velk/core';
+import { unpackedProof, type KeptProof } from '@velk/core/day';
 import type { DigestStore } from '../store/digests.ts';
 import type { JobStore } from '../store/jobs.ts';
 import type { ProofStore } from '../store/proofs.ts';

@@ -1,4 +1,7 @@
-import type { Checked, Job, JobFile, KeptProof, Plan, PlanDigest, Shop } from '@velk/core';
+import type { Checked, JobFile } from '@velk/core/exchange';
+import type { Job } from '@velk/core/design';
+import type { KeptProof, Plan, PlanDigest } from '@velk/core/day';
+import type { Shop } from '@velk/core/shop';
 import type { SchemaName } from '../api/schemas.ts';
 
 /** Everything heavy that the server is asked for, and what comes of it. */

@@ -1,6 +1,6 @@
 import Module from 'manifold-3d';
 import { createModeller } from '@velk/core/modeller';
-import type { Modeller } from '@velk/core';
+import type { Modeller } from '@velk/core/ground';
 
 /** The exact solid modeller, loaded in Node. */
 export async function nodeModeller(): Promise<Modeller> {

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { Job, JobFile } from '@velk/core';
+import type { Job } from '@velk/core/design';
+import type { JobFile } from '@velk/core/exchange';
 import { NoAnswer, startPool, type Pool, type PoolOptions } from './pool.ts';
 
 const { job, shop } = JSON.parse(

@@ -10,12 +10,11 @@ import {
   RememberedProofs,
   resumed,
   toolsUsed,
-  type Job,
-  type JointProof,
-  type PieceProof,
-  type Shop,
   type ToProve,
-} from '@velk/core';
+} from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import type { JointProof, PieceProof } from '@velk/core/making';
+import type { Shop } from '@velk/core/shop';
 import { checkBody } from '../api/schemas.ts';
 import type { Question } from './asks.ts';
 import { nodeModeller } from './modeller.ts';

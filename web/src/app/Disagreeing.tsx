@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
-import { formatLength, placeIn, type Disagreement, type LengthStyle, type Whose } from '@velk/core';
+import { formatLength, type LengthStyle } from '@velk/core/ground';
+import { placeIn, type Disagreement, type Whose } from '@velk/core/exchange';
 import { useStyle } from './useUnits.ts';
 
 interface Props {

@@ -1,5 +1,5 @@
 import { memo, useCallback, useEffect, useState, type ReactNode } from 'react';
-import { mergedJobs } from '@velk/core';
+import { mergedJobs } from '@velk/core/exchange';
 import { Link, useLocation } from 'react-router';
 import { benchActions } from './bench.ts';
 import { takeVersion } from './installing.ts';

@@ -1,4 +1,4 @@
-import { markOf } from '@velk/core';
+import { markOf } from '@velk/core/day';
 import { memo, useEffect, useMemo } from 'react';
 import { NavLink, useLocation } from 'react-router';
 import { useAppDispatch, useAppSelector } from './store.ts';

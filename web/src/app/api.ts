@@ -4,7 +4,10 @@ import {
   type BaseQueryFn,
   type FetchArgs,
 } from '@reduxjs/toolkit/query/react';
-import type { FieldError, Job, JobFile, Observation, PlanDigest, Recorded, Shop } from '@velk/core';
+import type { FieldError, JobFile } from '@velk/core/exchange';
+import type { Job } from '@velk/core/design';
+import type { Observation, Recorded, Shop } from '@velk/core/shop';
+import type { PlanDigest } from '@velk/core/day';
 import { askedBy, keepCountersign } from './asking.ts';
 import type { Entering } from './entering.ts';
 

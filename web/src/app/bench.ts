@@ -1,4 +1,5 @@
-import { mergedJobs, type Job } from '@velk/core';
+import { mergedJobs } from '@velk/core/exchange';
+import type { Job } from '@velk/core/design';
 import { keptActions, reduceKept } from './keptActions.ts';
 
 /** The job on the bench. */

@@ -2,7 +2,8 @@ import 'fake-indexeddb/auto';
 import * as fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
 import { openDB } from 'idb';
-import { hasForm, jobSchema, newJob, type Job } from '@velk/core';
+import { hasForm, jobSchema } from '@velk/core/exchange';
+import { newJob, type Job } from '@velk/core/design';
 import { demo } from '@velk/core/testing';
 import {
   draftReader,

@@ -1,4 +1,5 @@
-import { LIMITS, type Observation, type Recorded } from '@velk/core';
+import { LIMITS } from '@velk/core/ground';
+import type { Observation, Recorded } from '@velk/core/shop';
 import type { RecordPage, ServerProblem } from './api.ts';
 import { arrived, behind, lastPlace, type RecordSlice } from './record.ts';
 

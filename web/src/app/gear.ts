@@ -1,4 +1,5 @@
-import { mergedShops, type Shop } from '@velk/core';
+import { mergedShops } from '@velk/core/exchange';
+import type { Shop } from '@velk/core/shop';
 import { keptActions, reduceKept } from './keptActions.ts';
 
 /** The shop with its chest, as it is being changed. */

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import type { UnknownAction } from '@reduxjs/toolkit';
 import { describe, expect, it } from 'vitest';
-import { merged } from '@velk/core';
+import { merged } from '@velk/core/exchange';
 import * as kept from './kept.ts';
 import type { Draft, Kept, Theirs } from './kept.ts';
 import { keptActions, reduceKept } from './keptActions.ts';

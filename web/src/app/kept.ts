@@ -1,5 +1,5 @@
 import equal from 'fast-deep-equal';
-import type { Merged, Whose } from '@velk/core';
+import type { Merged, Whose } from '@velk/core/exchange';
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'refused';
 

@@ -1,5 +1,5 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
-import type { Whose } from '@velk/core';
+import type { Whose } from '@velk/core/exchange';
 import * as kept from './kept.ts';
 import type { Draft, Kept, Merge, Sent, Stored, Theirs, Undo } from './kept.ts';
 

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Plan } from '@velk/core';
+import type { Plan } from '@velk/core/day';
 import { forgetPlans, keepPlan, keptPlan } from './keptPlans.ts';
 
 afterEach(() => vi.restoreAllMocks());

@@ -1,4 +1,4 @@
-import type { Plan } from '@velk/core';
+import type { Plan } from '@velk/core/day';
 import { keptRows } from '../workers/keptRows.ts';
 import { CORE } from '../workers/version.ts';
 import { ask } from './asking.ts';

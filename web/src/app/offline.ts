@@ -1,4 +1,4 @@
-import type { Job } from '@velk/core';
+import type { Job } from '@velk/core/design';
 import { ask } from './asking.ts';
 import { api, type JobSummary, type StoredJob } from './api.ts';
 import { deviceName } from './device.ts';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { JointProof, PieceProof, Plan } from '@velk/core';
+import type { JointProof, PieceProof } from '@velk/core/making';
+import type { Plan } from '@velk/core/day';
 import {
   cleared,
   planFailed,

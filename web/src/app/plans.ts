@@ -1,5 +1,6 @@
 import { createSlice, type Draft, type PayloadAction } from '@reduxjs/toolkit';
-import type { JointProof, PieceProof, Plan } from '@velk/core';
+import type { JointProof, PieceProof } from '@velk/core/making';
+import type { Plan } from '@velk/core/day';
 import type { Proofs } from '../workers/proving.ts';
 
 /** A proof, and the stamp of the plan it was made from. */

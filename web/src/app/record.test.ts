@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import * as fc from 'fast-check';
 import { describe, expect, it, vi } from 'vitest';
-import type { Observation, Recorded } from '@velk/core';
+import type { Observation, Recorded } from '@velk/core/shop';
 import { exchange, type Desk, type Door } from './exchanging.ts';
 import {
   arrived,

@@ -1,5 +1,5 @@
 import { createSlice, type Dispatch, type PayloadAction } from '@reduxjs/toolkit';
-import type { Observation, Recorded, Seen } from '@velk/core';
+import type { Observation, Recorded, Seen } from '@velk/core/shop';
 import { newId } from './ids.ts';
 import { keepLine } from './recordKeep.ts';
 

@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Observation, Recorded } from '@velk/core';
+import type { Observation, Recorded } from '@velk/core/shop';
 
 /** Lines of records in the browser: those the server has, and those that wait to be sent to it. */
 interface Records extends DBSchema {

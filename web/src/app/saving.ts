@@ -1,4 +1,5 @@
-import type { Job, Shop } from '@velk/core';
+import type { Job } from '@velk/core/design';
+import type { Shop } from '@velk/core/shop';
 import { ask } from './asking.ts';
 import type { Sent, Theirs } from './kept.ts';
 import type { ServerProblem } from './api.ts';

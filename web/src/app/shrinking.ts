@@ -1,4 +1,4 @@
-import { LIMITS } from '@velk/core';
+import { LIMITS } from '@velk/core/ground';
 
 /** What is not even read, bytes. */
 const LARGEST = 25_000_000;

@@ -1,18 +1,9 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import {
-  countOf,
-  markOf,
-  planJob,
-  recordState,
-  standingAt,
-  waysAt,
-  worksOf,
-  type Job,
-  type Modeller,
-  type Observation,
-  type Plan,
-  type Setup,
-} from '@velk/core';
+import { countOf, markOf, planJob, standingAt, waysAt, type Plan } from '@velk/core/day';
+import { recordState, type Observation } from '@velk/core/shop';
+import { worksOf, type Setup } from '@velk/core/making';
+import type { Job } from '@velk/core/design';
+import type { Modeller } from '@velk/core/ground';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { plansSlice, planned, proved, proofAt, type PlansState } from './plans.ts';
 import { howFarOf, stagesOf } from './useStages.ts';

@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { Job } from '@velk/core';
+import type { Job } from '@velk/core/design';
 
 /** A change that somebody else made to the job while it was open here. */
 export interface TheirChange {

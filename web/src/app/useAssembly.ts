@@ -1,5 +1,7 @@
 import { useMemo } from 'react';
-import type { AssemblyPlan, Job, Shop } from '@velk/core';
+import type { AssemblyPlan } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import type { Shop } from '@velk/core/shop';
 import { useAppSelector } from './store.ts';
 import { useAsked } from './useAsked.ts';
 

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { hasForm, jobSchema, upgradedJob, type Job } from '@velk/core';
+import { hasForm, jobSchema, upgradedJob } from '@velk/core/exchange';
+import type { Job } from '@velk/core/design';
 import { useJobQuery } from './api.ts';
 import { benchActions, changed } from './bench.ts';
 import { draftReader } from './drafts.ts';

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { INCH, LIMITS, type Mm } from '@velk/core';
+import { INCH, LIMITS, type Mm } from '@velk/core/ground';
 import { isRecord, readKept, writeKept } from './storage.ts';
 
 const KEY = 'velk-calliper';

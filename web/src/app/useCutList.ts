@@ -1,5 +1,7 @@
 import { useMemo } from 'react';
-import type { CutList, Job, Shop } from '@velk/core';
+import type { CutList } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import type { Shop } from '@velk/core/shop';
 import { useAsked } from './useAsked.ts';
 
 /**

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { hasForm, shopSchema, upgradedShop, type Shop } from '@velk/core';
+import { hasForm, shopSchema, upgradedShop } from '@velk/core/exchange';
+import type { Shop } from '@velk/core/shop';
 import { useShopQuery } from './api.ts';
 import { draftReader } from './drafts.ts';
 import { gearActions } from './gear.ts';

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
-import type { Job, Joint } from '@velk/core';
+import type { Job, Joint } from '@velk/core/design';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { jointPicked } from './view.ts';
 

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import type { Job } from '@velk/core';
+import type { Job } from '@velk/core/design';
 import { keepPlan, keptPlan } from './keptPlans.ts';
 import { planned } from './plans.ts';
 import { store, useAppDispatch, useAppSelector } from './store.ts';

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import isEqual from 'fast-deep-equal';
-import { markOf, type Job, type Plan } from '@velk/core';
+import { markOf, type Plan } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
 import type { Best } from '../workers/asks.ts';
 import { searchByCore, type Task } from '../workers/core.ts';
 import { changed } from './bench.ts';

@@ -5,13 +5,12 @@ import {
   begunJob,
   type Basis,
   type Begun,
-  type Job,
-  type Joint,
   type Plan,
   type Reading,
-  type Shop,
   type WaysOfHalf,
-} from '@velk/core';
+} from '@velk/core/day';
+import type { Job, Joint } from '@velk/core/design';
+import type { Shop } from '@velk/core/shop';
 import {
   latest,
   lookAt,

@@ -1,5 +1,7 @@
 import { useMemo } from 'react';
-import type { Job, Proposals, Shop } from '@velk/core';
+import type { Job } from '@velk/core/design';
+import type { Proposals } from '@velk/core/day';
+import type { Shop } from '@velk/core/shop';
 import { useAsked } from './useAsked.ts';
 
 /**

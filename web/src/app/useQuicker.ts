@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { markOf, type Plan } from '@velk/core';
+import { markOf, type Plan } from '@velk/core/day';
 import type { Best } from '../workers/asks.ts';
 import { searchByCore } from '../workers/core.ts';
 import { changed } from './bench.ts';

@@ -1,6 +1,6 @@
 import { createSelector } from '@reduxjs/toolkit';
 import { useEffect } from 'react';
-import { recordState, type RecordState } from '@velk/core';
+import { recordState, type RecordState } from '@velk/core/shop';
 import { accessLost, api, sentenceOf, type ServerProblem } from './api.ts';
 import { exchange, type Desk, type Door } from './exchanging.ts';
 import { clockSeen, keptNothing, opened, troubled } from './record.ts';

@@ -1,13 +1,7 @@
 import { useMemo } from 'react';
-import {
-  cutOtherwise,
-  digestOf,
-  howFarCut,
-  type Job,
-  type Plan,
-  type PlanDigest,
-  type RecordState,
-} from '@velk/core';
+import { cutOtherwise, digestOf, howFarCut, type Plan, type PlanDigest } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import type { RecordState } from '@velk/core/shop';
 import { proofAt, type PlansState } from './plans.ts';
 import { useAppSelector } from './store.ts';
 import { useRecordState } from './useRecorder.ts';

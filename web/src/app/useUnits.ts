@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { METRIC, styleIn, type LengthStyle } from '@velk/core';
+import { METRIC, type LengthStyle } from '@velk/core/ground';
+import { styleIn } from '@velk/core/shop';
 import { useShopQuery } from './api.ts';
 import { useAppSelector } from './store.ts';
 

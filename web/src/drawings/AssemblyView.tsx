@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
-import type { Assembly, AssemblyStage, Vec3 } from '@velk/core';
+import type { Assembly, AssemblyStage } from '@velk/core/day';
+import type { Vec3 } from '@velk/core/ground';
 import { Apart } from './Apart.tsx';
 import { around, boundsOf, moved, type Bounds } from './bounds.ts';
 import { SolidView, Wood } from './SolidView.tsx';

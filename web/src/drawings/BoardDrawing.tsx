@@ -1,4 +1,6 @@
-import { formatLength, type LengthStyle, type Part, type SawnBoard } from '@velk/core';
+import { formatLength, type LengthStyle } from '@velk/core/ground';
+import type { Part } from '@velk/core/shop';
+import type { SawnBoard } from '@velk/core/day';
 import { SetMark } from '../widgets/SetMark.tsx';
 
 interface Props {

@@ -1,4 +1,4 @@
-import type { JointView } from '@velk/core';
+import type { JointView } from '@velk/core/design';
 import { SetMark } from '../widgets/SetMark.tsx';
 
 /** A joint told apart at a glance: its true end view, small. */

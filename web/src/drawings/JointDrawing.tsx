@@ -1,14 +1,6 @@
 import { memo } from 'react';
-import {
-  LIMITS,
-  formatFigure,
-  type JointView,
-  type LengthStyle,
-  type Mm,
-  type NamedDimension,
-  type OutlineRole,
-  type Vec2,
-} from '@velk/core';
+import { LIMITS, formatFigure, type LengthStyle, type Mm, type Vec2 } from '@velk/core/ground';
+import type { JointView, NamedDimension, OutlineRole } from '@velk/core/design';
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { SetMark } from '../widgets/SetMark.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';

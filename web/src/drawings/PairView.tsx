@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Members } from '@velk/core';
+import type { Members } from '@velk/core/design';
 import { useAsked } from '../app/useAsked.ts';
 import { Apart } from './Apart.tsx';
 import { boundsOf, moved } from './bounds.ts';

@@ -1,4 +1,4 @@
-import { pieceOf, type Part } from '@velk/core';
+import { pieceOf, type Part } from '@velk/core/shop';
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { SetMark } from '../widgets/SetMark.tsx';
 

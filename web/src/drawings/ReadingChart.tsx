@@ -8,7 +8,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import { formatLength, type LengthStyle, type ReadingSeries } from '@velk/core';
+import { formatLength, type LengthStyle } from '@velk/core/ground';
+import type { ReadingSeries } from '@velk/core/day';
 
 /**
  * How far readings of one size were off, one test piece after another, with the band that is good.

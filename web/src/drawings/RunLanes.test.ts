@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Card } from '@velk/core';
+import type { Card } from '@velk/core/day';
 import { lanesOf } from './RunLanes.tsx';
 
 const card = (id: string, machine: string | null, cutting: number) =>

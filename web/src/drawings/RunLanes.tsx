@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Card, Timed } from '@velk/core';
+import type { Card, Timed } from '@velk/core/day';
 import { useWidth } from './useWidth.ts';
 
 /** What a card is in the picture: on which lane it lies, and how long it is set and cut. */

@@ -1,13 +1,6 @@
 import { useId } from 'react';
-import {
-  formatFigure,
-  type LengthFigure,
-  type LengthStyle,
-  type Mm,
-  type ScenePicture,
-  type ShapeRole,
-  type Vec2,
-} from '@velk/core';
+import { formatFigure, type LengthStyle, type Mm, type Vec2 } from '@velk/core/ground';
+import type { LengthFigure, ScenePicture, ShapeRole } from '@velk/core/making';
 import { FaceMark } from '../widgets/FaceMark.tsx';
 import { SetMark } from '../widgets/SetMark.tsx';
 import { arrow } from './JointDrawing.tsx';

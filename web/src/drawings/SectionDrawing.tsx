@@ -1,4 +1,5 @@
-import type { Section, Vec2 } from '@velk/core';
+import type { Section } from '@velk/core/making';
+import type { Vec2 } from '@velk/core/ground';
 import { SetMark } from '../widgets/SetMark.tsx';
 import { useWidth } from './useWidth.ts';
 

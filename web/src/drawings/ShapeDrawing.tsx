@@ -1,5 +1,6 @@
 import { useId } from 'react';
-import type { ShapedPart, Solid, Vec2 } from '@velk/core';
+import type { ShapedPart } from '@velk/core/design';
+import type { Solid, Vec2 } from '@velk/core/ground';
 
 /** From which side a shape is seen: on to the face, on to the edge, or along the part. */
 type View = 'face' | 'edge' | 'end';

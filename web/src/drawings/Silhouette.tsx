@@ -1,4 +1,5 @@
-import type { Tool, Vec2 } from '@velk/core';
+import type { Tool } from '@velk/core/shop';
+import type { Vec2 } from '@velk/core/ground';
 
 interface Shape {
   readonly role: 'steel' | 'iron' | 'edge' | 'hole';

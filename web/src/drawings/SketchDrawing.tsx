@@ -1,5 +1,5 @@
-import type { LengthStyle, Sketch, SketchShape, Vec2 } from '@velk/core';
-import { formatFigure } from '@velk/core';
+import { type LengthStyle, type Vec2, formatFigure } from '@velk/core/ground';
+import type { Sketch, SketchShape } from '@velk/core/quick';
 import { arrow } from './JointDrawing.tsx';
 import { SetType } from './SetType.tsx';
 import { useWidth } from './useWidth.ts';

@@ -8,7 +8,7 @@ import {
   type ReactNode,
 } from 'react';
 import { BufferAttribute, BufferGeometry, EdgesGeometry, Matrix4, Quaternion } from 'three';
-import type { Vec3 } from '@velk/core';
+import type { Vec3 } from '@velk/core/ground';
 import {
   around,
   AT_FIRST,

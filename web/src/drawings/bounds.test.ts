@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
 import { expect, it } from 'vitest';
-import type { Vec3 } from '@velk/core';
+import type { Vec3 } from '@velk/core/ground';
 import {
   around,
   AT_FIRST,

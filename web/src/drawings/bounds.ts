@@ -1,4 +1,4 @@
-import type { Vec3 } from '@velk/core';
+import type { Vec3 } from '@velk/core/ground';
 
 /** A box round a body, mm. */
 export interface Bounds {

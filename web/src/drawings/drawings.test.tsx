@@ -1,16 +1,9 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import {
-  availableIn,
-  IMPERIAL,
-  INCH,
-  METRIC,
-  kindOf,
-  planJob,
-  resolve,
-  say,
-  scenesOf,
-} from '@velk/core';
+import { availableIn } from '@velk/core/shop';
+import { IMPERIAL, INCH, METRIC, say } from '@velk/core/ground';
+import { kindOf, resolve } from '@velk/core/design';
+import { planJob, scenesOf } from '@velk/core/day';
 import { jobWith, TEST_SHOP } from '@velk/core/testing';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { SceneShape, Vec2 } from '@velk/core';
+import type { SceneShape } from '@velk/core/making';
+import type { Vec2 } from '@velk/core/ground';
 import { labelsOf, marksOf } from './labels.ts';
 
 const PICTURE = { w: 400, h: 300 };

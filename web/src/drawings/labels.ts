@@ -1,4 +1,5 @@
-import type { SceneShape, Vec2 } from '@velk/core';
+import type { SceneShape } from '@velk/core/making';
+import type { Vec2 } from '@velk/core/ground';
 
 /**
  * The words of a thing in a picture, centred at a place in px, upright where it is too narrow for

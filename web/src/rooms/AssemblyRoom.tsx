@@ -1,15 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import {
-  glueDays,
-  USUAL_WORKING,
-  type Assembly,
-  type AssemblyProblem,
-  type AssemblyStage,
-  type Job,
-  type LengthStyle,
-  type Shop,
-} from '@velk/core';
+import { glueDays, type Assembly, type AssemblyProblem, type AssemblyStage } from '@velk/core/day';
+import { USUAL_WORKING, type Job } from '@velk/core/design';
+import type { LengthStyle } from '@velk/core/ground';
+import type { Shop } from '@velk/core/shop';
 import { changed } from '../app/bench.ts';
 import { dayName } from '../app/days.ts';
 import { gearChanged } from '../app/gear.ts';

@@ -1,19 +1,8 @@
 import { useState } from 'react';
-import {
-  bladesFor,
-  cuttersFor,
-  kindOf,
-  nearestCutters,
-  resolve,
-  stacksFor,
-  toolsOf,
-  topSpeed,
-  type Job,
-  type Joint,
-  type LengthStyle,
-  type NearSize,
-  type Shop,
-} from '@velk/core';
+import { bladesFor, cuttersFor, nearestCutters, stacksFor, type NearSize } from '@velk/core/making';
+import { kindOf, resolve, type Job, type Joint } from '@velk/core/design';
+import { toolsOf, topSpeed, type Shop } from '@velk/core/shop';
+import type { LengthStyle } from '@velk/core/ground';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { Silhouette } from '../drawings/Silhouette.tsx';

@@ -1,20 +1,18 @@
 import {
   alongTenon,
-  askedOf,
   creepsOf,
-  featureWords,
   fullBy,
-  modelOf,
-  speak,
   standingOn,
   standsFull,
   type Card,
   type Creep,
-  type LengthStyle,
   type Plan,
   type Reading,
   type ThreeReadings,
-} from '@velk/core';
+} from '@velk/core/day';
+import { askedOf } from '@velk/core/shop';
+import { featureWords, modelOf } from '@velk/core/making';
+import { speak, type LengthStyle } from '@velk/core/ground';
 import { note } from '../app/record.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useKeptState } from '../app/useKeptState.ts';

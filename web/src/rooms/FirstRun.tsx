@@ -1,6 +1,6 @@
 import { Button, Segmented } from 'antd';
 import { useState } from 'react';
-import { starterShop, type FirstAnswers } from '@velk/core';
+import { starterShop, type FirstAnswers } from '@velk/core/shop';
 import { sentenceOf, useCreateShopMutation } from '../app/api.ts';
 import { isRecord, readKept, writeKept } from '../app/storage.ts';
 

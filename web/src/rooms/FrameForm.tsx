@@ -1,17 +1,9 @@
 import { Button, Segmented } from 'antd';
 import { useMemo, useState, type ReactNode } from 'react';
-import {
-  INCH,
-  JOINT_KINDS,
-  makeFrame,
-  SPECIES,
-  type BaseSpec,
-  type Frame,
-  type FrameSpec,
-  type Job,
-  type Mm,
-  type Shop,
-} from '@velk/core';
+import { INCH, type Mm } from '@velk/core/ground';
+import { JOINT_KINDS, type Job } from '@velk/core/design';
+import { makeFrame, type BaseSpec, type Frame, type FrameSpec } from '@velk/core/day';
+import { SPECIES, type Shop } from '@velk/core/shop';
 import { useKeptState } from '../app/useKeptState.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { Length } from '../widgets/Length.tsx';

@@ -1,4 +1,4 @@
-import { mergedShops } from '@velk/core';
+import { mergedShops } from '@velk/core/exchange';
 import { gearActions } from '../app/gear.ts';
 import { SaveTrouble } from '../app/SaveTrouble.tsx';
 import { useAppSelector } from '../app/store.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { USUAL_GLUING } from '@velk/core';
+import { USUAL_GLUING } from '@velk/core/shop';
 import { note } from '../app/record.ts';
 import { isRecord, readKept, writeKept } from '../app/storage.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';

@@ -1,13 +1,6 @@
 import { Link } from 'react-router';
-import {
-  LIMITS,
-  toolsOf,
-  USUAL_GLUING,
-  type Gluing,
-  type LengthStyle,
-  type Shop,
-  type ToolOf,
-} from '@velk/core';
+import { LIMITS, type LengthStyle } from '@velk/core/ground';
+import { toolsOf, USUAL_GLUING, type Gluing, type Shop, type ToolOf } from '@velk/core/shop';
 import { LengthField } from '../widgets/LengthField.tsx';
 import { NumberField } from './chest/FieldInput.tsx';
 

@@ -1,14 +1,9 @@
 import { Button } from 'antd';
 import { useNavigate, useParams } from 'react-router';
-import {
-  DEFER,
-  type Card,
-  type Job,
-  type LengthStyle,
-  type MemberName,
-  type Plan,
-  type RouteChoice,
-} from '@velk/core';
+import { DEFER, type RouteChoice } from '@velk/core/making';
+import type { Card, Plan } from '@velk/core/day';
+import type { Job, MemberName } from '@velk/core/design';
+import type { LengthStyle } from '@velk/core/ground';
 import { changed } from '../app/bench.ts';
 import { store, useAppDispatch } from '../app/store.ts';
 import { Spoken } from '../widgets/Spoken.tsx';

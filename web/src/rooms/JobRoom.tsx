@@ -1,14 +1,8 @@
 import { memo, useCallback, useEffect, useMemo, useRef, type ComponentType } from 'react';
 import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
-import {
-  mergedJobs,
-  mergedShops,
-  resolve,
-  type Job,
-  type Joint,
-  type Part,
-  type Shop,
-} from '@velk/core';
+import { mergedJobs, mergedShops } from '@velk/core/exchange';
+import { resolve, type Job, type Joint } from '@velk/core/design';
+import type { Part, Shop } from '@velk/core/shop';
 import { sentenceOf } from '../app/api.ts';
 import { Frame } from '../app/Frame.tsx';
 import { Guarded } from '../app/Guarded.tsx';

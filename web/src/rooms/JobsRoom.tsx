@@ -1,7 +1,9 @@
 import { Button, Segmented } from 'antd';
 import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { MAX_JOB_BYTES, newJob, type FieldError } from '@velk/core';
+import { MAX_JOB_BYTES } from '@velk/core/ground';
+import { newJob } from '@velk/core/design';
+import type { FieldError } from '@velk/core/exchange';
 import { keepListed } from '../app/offline.ts';
 import { useSought } from '../app/useSought.ts';
 import {

@@ -1,13 +1,6 @@
 import type { ReactNode } from 'react';
-import {
-  inARow,
-  LIMITS,
-  withPerPiece,
-  type Job,
-  type Joint,
-  type LengthStyle,
-  type MemberName,
-} from '@velk/core';
+import { inARow, withPerPiece, type Job, type Joint, type MemberName } from '@velk/core/design';
+import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import { CountField } from '../widgets/CountField.tsx';
 import { Choice } from '../widgets/Choice.tsx';
 import { LengthField } from '../widgets/LengthField.tsx';

@@ -1,22 +1,18 @@
 import { Segmented } from 'antd';
 import { memo, Suspense, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { availableIn, type Shop } from '@velk/core/shop';
 import {
-  availableIn,
   changeKind,
-  METRIC,
-  parseLength,
   resolve,
-  shopFor,
-  speak,
   type Advice,
   type ChangedKind,
   type JointKind,
   type Job,
   type Joint,
-  type Proposal,
-  type Shop,
-} from '@velk/core';
+} from '@velk/core/design';
+import { METRIC, parseLength, speak } from '@velk/core/ground';
+import { shopFor, type Proposal } from '@velk/core/day';
 import { changed } from '../app/bench.ts';
 import { Guarded } from '../app/Guarded.tsx';
 import { lazyRoom } from '../app/lazyRoom.tsx';

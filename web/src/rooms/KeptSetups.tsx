@@ -1,17 +1,16 @@
 import { useRef, useState } from 'react';
+import { askedOf } from '@velk/core/shop';
 import {
-  askedOf,
   figureKey,
   holesFor,
   keptFor,
   keptFrom,
-  LIMITS,
   type Card,
   type HoleFor,
   type KeptFor,
-  type LengthStyle,
   type Plan,
-} from '@velk/core';
+} from '@velk/core/day';
+import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import { useOneStop } from '../app/useOneStop.ts';
 import { useTypedText } from '../app/useTypedText.ts';
 import { useKeptState } from '../app/useKeptState.ts';

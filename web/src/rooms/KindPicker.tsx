@@ -1,13 +1,6 @@
-import {
-  JOINT_KINDS,
-  speak,
-  type Available,
-  type JointKind,
-  type LengthStyle,
-  type Members,
-  type Problem,
-  type Vec2,
-} from '@velk/core';
+import { JOINT_KINDS, type JointKind, type Members, type Problem } from '@velk/core/design';
+import { speak, type LengthStyle, type Vec2 } from '@velk/core/ground';
+import type { Available } from '@velk/core/shop';
 import { useStyle } from '../app/useUnits.ts';
 
 interface Props {

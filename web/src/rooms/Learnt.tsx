@@ -1,12 +1,7 @@
 import { useMemo } from 'react';
-import {
-  calibrated,
-  calibrationNamed,
-  type Learned,
-  type LengthStyle,
-  type Observation,
-  type Plan,
-} from '@velk/core';
+import { calibrated, calibrationNamed, type Observation } from '@velk/core/shop';
+import type { Learned, Plan } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
 import { today } from '../app/days.ts';
 import { gearChanged } from '../app/gear.ts';
 import { useAppDispatch } from '../app/store.ts';

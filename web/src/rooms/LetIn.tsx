@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { useEffect, useState, type FormEvent } from 'react';
-import { LIMITS } from '@velk/core';
+import { LIMITS } from '@velk/core/ground';
 import { sentenceOf, useAccessEnterMutation, type Access } from '../app/api.ts';
 import { deviceName, keepDeviceName } from '../app/device.ts';
 import { TakingIn } from './TakingIn.tsx';

@@ -9,7 +9,7 @@ import {
   type LogLine,
   type Pace,
   type Plan,
-} from '@velk/core';
+} from '@velk/core/day';
 import { useSought } from '../app/useSought.ts';
 import { gearChanged } from '../app/gear.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';

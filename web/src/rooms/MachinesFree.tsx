@@ -1,4 +1,5 @@
-import { TOOL_KINDS, type Job, type Shop } from '@velk/core';
+import { TOOL_KINDS, type Shop } from '@velk/core/shop';
+import type { Job } from '@velk/core/design';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
 

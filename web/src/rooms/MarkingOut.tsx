@@ -1,13 +1,6 @@
-import {
-  entryOf,
-  layoutOf,
-  resolve,
-  type Job,
-  type Joint,
-  type JointPlan,
-  type LayoutLine,
-  type LengthStyle,
-} from '@velk/core';
+import { entryOf, resolve, type Job, type Joint } from '@velk/core/design';
+import { layoutOf, type JointPlan, type LayoutLine } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';
 

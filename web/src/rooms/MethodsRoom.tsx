@@ -1,15 +1,7 @@
-import {
-  choicesOf,
-  machinesFor,
-  shopFor,
-  waysInTurn,
-  type Job,
-  type MemberName,
-  type NotTaken,
-  type Shop,
-  type Stage,
-  type WayChoice,
-} from '@velk/core';
+import { choicesOf, machinesFor, type Stage } from '@velk/core/making';
+import { shopFor, waysInTurn, type NotTaken, type WayChoice } from '@velk/core/day';
+import type { Job, MemberName } from '@velk/core/design';
+import type { Shop } from '@velk/core/shop';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';

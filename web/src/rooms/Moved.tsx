@@ -1,15 +1,14 @@
 import { useMemo } from 'react';
 import {
   distanceIn,
-  featureWords,
-  modelOf,
   scenesOf,
   standsThen,
   type Card,
   type FigureMove,
-  type LengthStyle,
   type Plan,
-} from '@velk/core';
+} from '@velk/core/day';
+import { featureWords, modelOf } from '@velk/core/making';
+import type { LengthStyle } from '@velk/core/ground';
 import { SceneDrawing } from '../drawings/SceneDrawing.tsx';
 import { Length } from '../widgets/Length.tsx';
 import { Spoken } from '../widgets/Spoken.tsx';

@@ -1,15 +1,9 @@
 import { useState } from 'react';
-import {
-  availableIn,
-  LIMITS,
-  pairIsFull,
-  pieceOf,
-  shopFor,
-  type Job,
-  type JointKind,
-  type Part,
-  type Shop,
-} from '@velk/core';
+import { availableIn, pieceOf, type Part, type Shop } from '@velk/core/shop';
+import { LIMITS } from '@velk/core/ground';
+import { pairIsFull } from '@velk/core/exchange';
+import { shopFor } from '@velk/core/day';
+import type { Job, JointKind } from '@velk/core/design';
 import { changed } from '../app/bench.ts';
 import { useEscape } from '../app/useEscape.ts';
 import { useAppDispatch } from '../app/store.ts';

@@ -9,7 +9,8 @@ import {
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { clockOf, daysOf, USUAL_WORKING, type Card, type Plan } from '@velk/core';
+import { clockOf, daysOf, type Card, type Plan } from '@velk/core/day';
+import { USUAL_WORKING } from '@velk/core/design';
 import { useSought } from '../app/useSought.ts';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';

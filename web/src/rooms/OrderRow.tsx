@@ -2,14 +2,8 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import {
-  cardView,
-  type Card,
-  type Day,
-  type FigureView,
-  type LengthStyle,
-  type Plan,
-} from '@velk/core';
+import { cardView, type Card, type Day, type FigureView, type Plan } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
 import { dayName } from '../app/days.ts';
 import { useNear } from '../app/useNear.ts';
 import { Length } from '../widgets/Length.tsx';

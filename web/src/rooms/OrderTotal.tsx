@@ -1,4 +1,4 @@
-import type { Plan } from '@velk/core';
+import type { Plan } from '@velk/core/day';
 import { changed } from '../app/bench.ts';
 import { store, useAppDispatch } from '../app/store.ts';
 import { useAsked } from '../app/useAsked.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { withTools, type OtherChest } from '@velk/core';
+import { withTools, type OtherChest } from '@velk/core/shop';
 import { api, sentenceOf, useShopQuery } from '../app/api.ts';
 import { newId } from '../app/ids.ts';
 import { sendShop } from '../app/saving.ts';

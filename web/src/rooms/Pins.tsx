@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { isValid, parseISO } from 'date-fns';
-import type { Card, Job, Pin, Plan } from '@velk/core';
+import type { Card, Plan } from '@velk/core/day';
+import type { Job, Pin } from '@velk/core/design';
 import { changed } from '../app/bench.ts';
 import { today, weekdayName } from '../app/days.ts';
 import { useAppDispatch } from '../app/store.ts';

@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { Plan } from '@velk/core';
+import type { Plan } from '@velk/core/day';
 import { useReadings } from '../app/usePlanning.ts';
 import { useAppSelector } from '../app/store.ts';
 import { CardSheet } from './SetupsRoom.tsx';

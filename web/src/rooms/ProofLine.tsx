@@ -1,6 +1,8 @@
 import { useAppSelector } from '../app/store.ts';
 import { proofAt } from '../app/plans.ts';
-import { isFitMet, type Card, type JointProof, type LengthStyle, type Range } from '@velk/core';
+import { isFitMet, type JointProof, type Range } from '@velk/core/making';
+import type { Card } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
 import { Length } from '../widgets/Length.tsx';
 
 /** What the virtual cut says of the joint this card belongs to, with the range over the batch. */

@@ -1,15 +1,7 @@
-import {
-  notesOnPieces,
-  resolve,
-  setupsOf,
-  sizesIn,
-  whyNot,
-  type Job,
-  type Joint,
-  type LengthStyle,
-  type MemberName,
-  type SeasonFit,
-} from '@velk/core';
+import { notesOnPieces, setupsOf, whyNot } from '@velk/core/day';
+import { resolve, sizesIn, type Job, type Joint, type MemberName } from '@velk/core/design';
+import type { LengthStyle } from '@velk/core/ground';
+import type { SeasonFit } from '@velk/core/making';
 import { shallowEqual } from 'react-redux';
 import { progressOf, proofAt, proofsResumed, proofsStopped } from '../app/plans.ts';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Proposal, Proposals } from '@velk/core';
+import type { Proposal, Proposals } from '@velk/core/day';
 import { useSingleKeys } from '../app/useKeys.ts';
 
 /**

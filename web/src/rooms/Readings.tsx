@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import type { LengthStyle, Mated, Reading } from '@velk/core';
+import type { LengthStyle } from '@velk/core/ground';
+import type { Mated, Reading } from '@velk/core/day';
 import { Length } from '../widgets/Length.tsx';
 
 interface Props {

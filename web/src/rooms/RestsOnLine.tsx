@@ -1,4 +1,6 @@
-import { restsOn, toolsOn, type Card, type LengthStyle, type Plan, type RestsOn } from '@velk/core';
+import { restsOn, type RestsOn } from '@velk/core/shop';
+import { toolsOn, type Card, type Plan } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
 import { today } from '../app/days.ts';
 import { CalibratedSize } from './chest/CalibratedSize.tsx';
 

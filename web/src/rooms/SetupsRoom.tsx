@@ -4,21 +4,18 @@ import { Link, Navigate, useLocation, useParams } from 'react-router';
 import {
   cardView,
   cardWith,
-  remainderMatters,
   scenesOf,
-  formatAngle,
-  formatLength,
-  type AngleFigure,
   type Card,
   type FigureView,
   type GroupView,
-  type Job,
-  type LengthStyle,
   type Plan,
   type PassScene,
   type PassView,
   type Reading,
-} from '@velk/core';
+} from '@velk/core/day';
+import { remainderMatters, type AngleFigure } from '@velk/core/making';
+import { formatAngle, formatLength, type LengthStyle } from '@velk/core/ground';
+import type { Job } from '@velk/core/design';
 import { store, useAppDispatch, useAppSelector } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';
 import { aspectOf, isCrowded, SceneDrawing } from '../drawings/SceneDrawing.tsx';

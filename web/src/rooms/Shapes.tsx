@@ -1,18 +1,14 @@
 import { useMemo, useState } from 'react';
+import { LIMITS, speak, type LengthStyle } from '@velk/core/ground';
 import {
-  LIMITS,
   SHAPE_KINDS,
   shapedPart,
-  shapingOf,
-  speak,
   type Job,
-  type LengthStyle,
-  type Shape,
   type ShapeParam,
-  type Shaping,
   type ShapeProof,
-  type Shop,
-} from '@velk/core';
+} from '@velk/core/design';
+import { shapingOf, type Shaping } from '@velk/core/day';
+import type { Shape, Shop } from '@velk/core/shop';
 import { changed } from '../app/bench.ts';
 import { newId } from '../app/ids.ts';
 import { useAppDispatch } from '../app/store.ts';

@@ -1,10 +1,9 @@
 import { Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { INCH, LIMITS, type LengthStyle } from '@velk/core/ground';
+import { mergedShops } from '@velk/core/exchange';
 import {
-  INCH,
-  LIMITS,
-  mergedShops,
   minutesIn,
   SCHOOL_NAMES,
   SCHOOLS,
@@ -13,12 +12,11 @@ import {
   TALLEST,
   TALLEST_ALONE,
   USUAL_SCHOOLS,
-  type LengthStyle,
   type Minutes,
   type SchoolName,
   type Schools,
   type Shop,
-} from '@velk/core';
+} from '@velk/core/shop';
 import { useNameDeviceMutation } from '../app/api.ts';
 import { deviceId, deviceName, keepDeviceName } from '../app/device.ts';
 import { Frame } from '../app/Frame.tsx';

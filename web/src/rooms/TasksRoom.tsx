@@ -1,15 +1,9 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import {
-  shapingOf,
-  TASK_KINDS,
-  tasksOf,
-  type Job,
-  type LengthStyle,
-  type Shop,
-  type Task,
-  type TaskKind,
-} from '@velk/core';
+import { shapingOf, TASK_KINDS, tasksOf, type Task, type TaskKind } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import type { LengthStyle } from '@velk/core/ground';
+import type { Shop } from '@velk/core/shop';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useStyle } from '../app/useUnits.ts';

@@ -2,14 +2,13 @@ import {
   byMates,
   distanceIn,
   firstMove,
-  fineStyle,
-  NO_TRIAL,
   setBy,
   type Card,
-  type LengthStyle,
   type Plan,
   type Reading,
-} from '@velk/core';
+} from '@velk/core/day';
+import { fineStyle, type LengthStyle } from '@velk/core/ground';
+import { NO_TRIAL } from '@velk/core/shop';
 import { note } from '../app/record.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useRecordState } from '../app/useRecorder.ts';

@@ -3,19 +3,16 @@ import {
   byMates,
   distanceIn,
   standingOn,
-  fineStyle,
-  formatNumber,
   nextMove,
-  NO_TRIAL,
-  readingId,
   setBy,
   strokesEach,
   type Card,
-  type LengthStyle,
   type NextMove,
   type Plan,
   type Reading,
-} from '@velk/core';
+} from '@velk/core/day';
+import { fineStyle, formatNumber, type LengthStyle } from '@velk/core/ground';
+import { NO_TRIAL, readingId } from '@velk/core/shop';
 import { note } from '../app/record.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { useCalliper } from '../app/useCalliper.ts';

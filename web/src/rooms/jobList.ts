@@ -1,4 +1,4 @@
-import type { Job } from '@velk/core';
+import type { Job } from '@velk/core/design';
 import type { JobSummary, Place } from '../app/api.ts';
 
 /** Where jobs lie, in words. */

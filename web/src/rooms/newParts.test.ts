@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { newJob, planJob, readJobFile, type Part } from '@velk/core';
+import { newJob } from '@velk/core/design';
+import { planJob } from '@velk/core/day';
+import { readJobFile } from '@velk/core/exchange';
+import type { Part } from '@velk/core/shop';
 import { TEST_SHOP } from '@velk/core/testing';
 import { newJoint, newPart } from './newParts.ts';
 

@@ -1,17 +1,7 @@
-import {
-  availableIn,
-  freshId,
-  INCH,
-  kindOf,
-  pieceOf,
-  shopFor,
-  withPerPiece,
-  PLAIN_PART,
-  type Job,
-  type Joint,
-  type Part,
-  type Shop,
-} from '@velk/core';
+import { availableIn, freshId, pieceOf, PLAIN_PART, type Part, type Shop } from '@velk/core/shop';
+import { INCH } from '@velk/core/ground';
+import { kindOf, withPerPiece, type Job, type Joint } from '@velk/core/design';
+import { shopFor } from '@velk/core/day';
 
 const SIZES = {
   rail: { mm: [600, 22, 70], in: [24, 0.75, 2.5] },

@@ -1,4 +1,4 @@
-import type { Card } from '@velk/core';
+import type { Card } from '@velk/core/day';
 
 type Ruled = Pick<Card, 'id' | 'after'>;
 

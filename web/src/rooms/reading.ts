@@ -1,2 +1,3 @@
 /** What reads a job file, fetched where one is opened: it brings every schema with it. */
-export { otherChest, readJobFile } from '@velk/core';
+export { readJobFile } from '@velk/core/exchange';
+export { otherChest } from '@velk/core/shop';

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type RefObject } from 'react';
-import type { Card, Plan } from '@velk/core';
+import type { Card, Plan } from '@velk/core/day';
 import { changed } from '../app/bench.ts';
 import { store, useAppDispatch } from '../app/store.ts';
 import { movedTo } from './order.ts';

@@ -1,4 +1,4 @@
-import { formatAngle, parseAngle } from '@velk/core';
+import { formatAngle, parseAngle } from '@velk/core/ground';
 import type { LengthFieldProps } from './LengthField.tsx';
 import { TypedField, type Check } from './TypedField.tsx';
 

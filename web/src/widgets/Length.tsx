@@ -1,4 +1,4 @@
-import { writeFigure, type LengthStyle, type Mm } from '@velk/core';
+import { writeFigure, type LengthStyle, type Mm } from '@velk/core/ground';
 
 /** A length set in type: fractions as fractions, the unit beside it. */
 export function Length({

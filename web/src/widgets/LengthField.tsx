@@ -6,7 +6,7 @@ import {
   parseLength,
   type LengthStyle,
   type Mm,
-} from '@velk/core';
+} from '@velk/core/ground';
 import { Length } from './Length.tsx';
 import { TypedField, type Check } from './TypedField.tsx';
 

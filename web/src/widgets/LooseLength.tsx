@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { parseLength, type LengthStyle, type Mm } from '@velk/core';
+import { parseLength, type LengthStyle, type Mm } from '@velk/core/ground';
 import { FieldError } from './FieldError.tsx';
 
 /** A length that belongs to nothing yet, such as a reading; nothing where the text is none. */

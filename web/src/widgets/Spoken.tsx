@@ -1,5 +1,5 @@
 import { Fragment } from 'react';
-import type { LengthStyle, Sentence } from '@velk/core';
+import type { LengthStyle, Sentence } from '@velk/core/ground';
 import { Length } from './Length.tsx';
 
 /** A sentence of the core with its lengths set in the reader's unit. */

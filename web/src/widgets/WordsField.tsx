@@ -1,5 +1,5 @@
 import { useId, useState, type CSSProperties } from 'react';
-import { LIMITS, textProblem } from '@velk/core';
+import { LIMITS, textProblem } from '@velk/core/ground';
 import { useAppDispatch, useAppSelector } from '../app/store.ts';
 import { typed } from '../app/typed.ts';
 import { FieldError } from './FieldError.tsx';

@@ -1,4 +1,4 @@
-import { USUAL_WORKING, type Job, type Working } from '@velk/core';
+import { USUAL_WORKING, type Job, type Working } from '@velk/core/design';
 import { changed } from '../app/bench.ts';
 import { useAppDispatch } from '../app/store.ts';
 import { Choice } from './Choice.tsx';

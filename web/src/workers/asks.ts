@@ -2,26 +2,21 @@ import type {
   AssemblyPlan,
   Card,
   CutList,
-  Job,
-  Joint,
   JointPlan,
   Learned,
-  Members,
   Mishap,
-  Observation,
   OrderSearch,
-  Pair,
   Plan,
   Proposals,
   Reading,
-  RecordState,
   Rescue,
   ShapedJoint,
-  ShapeProof,
-  Shop,
   SizeAsked,
   WaysOfHalf,
-} from '@velk/core';
+} from '@velk/core/day';
+import type { Job, Joint, Members, ShapeProof } from '@velk/core/design';
+import type { Observation, RecordState, Shop } from '@velk/core/shop';
+import type { Pair } from '@velk/core/making';
 import type { Proofs } from './proving.ts';
 import type { Since } from './since.ts';
 

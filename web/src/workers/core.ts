@@ -1,5 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Card, Job, JointPlan, Plan, Shop } from '@velk/core';
+import type { Card, JointPlan, Plan } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import type { Shop } from '@velk/core/shop';
 import {
   nameOfCard,
   nameOfJoint,

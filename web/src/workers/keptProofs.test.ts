@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { packedProof, proofKey } from '@velk/core';
+import { packedProof, proofKey } from '@velk/core/day';
 import { keptProofs } from './keptProofs.ts';
 
 /** What the server was asked, and what it has. */

@@ -4,7 +4,7 @@ import {
   proofKey,
   unpackedProof,
   type KeptProof,
-} from '@velk/core';
+} from '@velk/core/day';
 import type { AskedBy } from './asks.ts';
 import { keptRows } from './keptRows.ts';
 import { CORE } from './version.ts';

@@ -1,11 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import {
-  RememberedProofs,
-  type JointProof,
-  type Modeller,
-  type PieceProof,
-  type PlanToProve,
-} from '@velk/core';
+import { RememberedProofs, type PlanToProve } from '@velk/core/day';
+import type { JointProof, PieceProof } from '@velk/core/making';
+import type { Modeller } from '@velk/core/ground';
 import { NOTHING_KEPT, type KeptProofs } from './keptProofs.ts';
 import { proveInTurn, type Proofs } from './proving.ts';
 

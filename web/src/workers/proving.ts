@@ -1,14 +1,12 @@
 import {
   provedBy,
-  type JointProof,
-  type Modeller,
-  type PieceProof,
   type PlanToProve,
-  type Remembered,
   type RememberedProofs,
   type Stamp,
   type ToProve,
-} from '@velk/core';
+} from '@velk/core/day';
+import type { JointProof, PieceProof } from '@velk/core/making';
+import type { Modeller, Remembered } from '@velk/core/ground';
 import type { KeptProofs } from './keptProofs.ts';
 
 /** Proofs as they come, and which plan they belong to. */

@@ -1,4 +1,4 @@
-import type { Solved, Solver } from '@velk/core';
+import type { Solved, Solver } from '@velk/core/ground';
 
 /** A solver that works elsewhere. */
 export type Solve = (program: string, seconds: number) => Promise<Solved | undefined>;

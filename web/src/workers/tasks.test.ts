@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { planJob, readingsOf, type Modeller } from '@velk/core';
+import { planJob, readingsOf } from '@velk/core/day';
+import type { Modeller } from '@velk/core/ground';
 import { jobWith, loadModeller, TEST_SHOP } from '@velk/core/testing';
 import { NOTHING_KEPT, type KeptProofs } from './keptProofs.ts';
 import type { Proofs } from './proving.ts';

@@ -2,15 +2,11 @@ import {
   assemblyPlan,
   cutList,
   holdingPlan,
-  kindOf,
   learnedFrom,
   leastMinutes,
   orderSearch,
-  pairOf,
   proposalsOf,
-  proveShape,
   readingsToMake,
-  Remembered,
   RememberedProofs,
   rescuesOf,
   setupsOf,
@@ -19,9 +15,11 @@ import {
   sizesAsked,
   waysOf,
   type JointDraft,
-  type Modeller,
   type Reading,
-} from '@velk/core';
+} from '@velk/core/day';
+import { kindOf, proveShape } from '@velk/core/design';
+import { pairOf } from '@velk/core/making';
+import { Remembered, type Modeller } from '@velk/core/ground';
 import { nameOfCard, nameOfJoint, type Ask, type AskedBy, type Asks, type Core } from './asks.ts';
 import type { KeptProofs } from './keptProofs.ts';
 import { proveInTurn } from './proving.ts';

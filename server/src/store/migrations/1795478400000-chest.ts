@@ -1,4 +1,4 @@
-import { upgradedJob, upgradedShop } from '@velk/core';
+import { upgradedJob, upgradedShop } from '@velk/core/exchange';
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 interface Row {

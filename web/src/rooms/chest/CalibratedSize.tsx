@@ -1,4 +1,5 @@
-import { formatAngle, type CalibrationKind, type LengthStyle } from '@velk/core';
+import { formatAngle, type LengthStyle } from '@velk/core/ground';
+import type { CalibrationKind } from '@velk/core/shop';
 import { Length } from '../../widgets/Length.tsx';
 
 /** What is measured of a tool, to a hundredth. */

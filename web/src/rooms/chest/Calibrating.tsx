@@ -3,11 +3,10 @@ import {
   calibrated,
   calibrationsOf,
   measuredIn,
-  parseLength,
   type CalibrationKind,
-  type LengthStyle,
   type Tool,
-} from '@velk/core';
+} from '@velk/core/shop';
+import { parseLength, type LengthStyle } from '@velk/core/ground';
 import { today } from '../../app/days.ts';
 import { useKeptState } from '../../app/useKeptState.ts';
 import { FieldError } from '../../widgets/FieldError.tsx';

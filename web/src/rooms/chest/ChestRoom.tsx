@@ -4,24 +4,26 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import {
   chestFile,
+  mergedShops,
+  readChest,
+  readChestFile,
+  writeChest,
+  type CellProblem,
+} from '@velk/core/exchange';
+import {
   copyOf,
   fieldsOf,
   KIND_NAMES,
-  mergedShops,
   newTool,
-  readChest,
-  readChestFile,
   SHELVES,
   starterChest,
   TOOL_KINDS,
-  writeChest,
-  type CellProblem,
-  type LengthStyle,
   type Shelf,
   type Shop,
   type Tool,
   type ToolKind,
-} from '@velk/core';
+} from '@velk/core/shop';
+import type { LengthStyle } from '@velk/core/ground';
 import { useSought } from '../../app/useSought.ts';
 import { marginBelow, toMargin } from '../../app/crossing.ts';
 import { gearChanged } from '../../app/gear.ts';

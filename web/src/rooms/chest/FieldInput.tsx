@@ -5,13 +5,11 @@ import {
   fineStyle,
   formatNumber,
   parseRun,
-  TOOL_KINDS,
-  type Field,
   type LengthStyle,
   type Scale,
   type Screw,
-  type Tool,
-} from '@velk/core';
+} from '@velk/core/ground';
+import { TOOL_KINDS, type Field, type Tool } from '@velk/core/shop';
 import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { LengthField } from '../../widgets/LengthField.tsx';

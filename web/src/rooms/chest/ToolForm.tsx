@@ -1,13 +1,6 @@
 import { useState } from 'react';
-import {
-  fieldsOf,
-  measureOf,
-  speak,
-  TOOL_KINDS,
-  toolProblems,
-  type LengthStyle,
-  type Tool,
-} from '@velk/core';
+import { fieldsOf, measureOf, TOOL_KINDS, toolProblems, type Tool } from '@velk/core/shop';
+import { speak, type LengthStyle } from '@velk/core/ground';
 import { typed } from '../../app/typed.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Silhouette, silhouetteOf } from '../../drawings/Silhouette.tsx';

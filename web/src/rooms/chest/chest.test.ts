@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { KIND_NAMES, newTool, type Tool, type ToolKind } from '@velk/core';
+import { KIND_NAMES, newTool, type Tool, type ToolKind } from '@velk/core/shop';
 import { silhouetteOf } from '../../drawings/Silhouette.tsx';
 import { gapsOf } from './chest.ts';
 

@@ -1,4 +1,5 @@
-import { toolsOf, type Mm, type Tool } from '@velk/core';
+import { toolsOf, type Tool } from '@velk/core/shop';
+import type { Mm } from '@velk/core/ground';
 
 /** Cutters this much farther apart than the smaller of the two leave sizes that nothing makes. */
 const WIDE = 0.34;

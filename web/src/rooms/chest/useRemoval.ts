@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Tool } from '@velk/core';
+import type { Tool } from '@velk/core/shop';
 import { api, sentenceOf, useShopQuery, type JobSummary } from '../../app/api.ts';
 import { useAppDispatch } from '../../app/store.ts';
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Card } from '@velk/core';
+import type { Card } from '@velk/core/day';
 import { note } from '../../app/record.ts';
 import { isRecord, readKept, writeKept } from '../../app/storage.ts';
 import { useAppDispatch } from '../../app/store.ts';

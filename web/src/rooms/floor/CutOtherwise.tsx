@@ -1,4 +1,5 @@
-import type { CutOtherwise, LengthStyle } from '@velk/core';
+import type { CutOtherwise } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useRecordState } from '../../app/useRecorder.ts';

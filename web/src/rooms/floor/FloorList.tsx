@@ -1,4 +1,4 @@
-import type { Card } from '@velk/core';
+import type { Card } from '@velk/core/day';
 import type { usePedal } from '../../app/usePedal.ts';
 import type { Floor } from './useFloor.ts';
 

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { cutOtherwise, lastTick, piecesLeft, type FloorStep, type Plan } from '@velk/core';
+import { cutOtherwise, type FloorStep, type Plan } from '@velk/core/day';
+import { lastTick, piecesLeft } from '@velk/core/shop';
 import { useTypedText } from '../../app/useTypedText.ts';
 import { note } from '../../app/record.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';

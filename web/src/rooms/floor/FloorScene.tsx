@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
-import { scenesOf, type Card, type LengthStyle, type Plan } from '@velk/core';
+import { scenesOf, type Card, type Plan } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
 import { SceneDrawing } from '../../drawings/SceneDrawing.tsx';
 
 /** The machine with the piece in it, where one looks while setting and feeding. */

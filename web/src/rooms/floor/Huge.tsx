@@ -1,4 +1,6 @@
-import { formatAngle, type AngleFigure, type FigureView, type LengthStyle } from '@velk/core';
+import { formatAngle, type LengthStyle } from '@velk/core/ground';
+import type { AngleFigure } from '@velk/core/making';
+import type { FigureView } from '@velk/core/day';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 

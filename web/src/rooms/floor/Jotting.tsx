@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { LIMITS, type Card } from '@velk/core';
+import { LIMITS } from '@velk/core/ground';
+import type { Card } from '@velk/core/day';
 import { note } from '../../app/record.ts';
 import { shrunk } from '../../app/shrinking.ts';
 import { useAppDispatch } from '../../app/store.ts';

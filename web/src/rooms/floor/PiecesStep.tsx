@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import type { Card, GroupView, LengthStyle, Plan } from '@velk/core';
+import type { Card, GroupView, Plan } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { FloorScene } from './FloorScene.tsx';

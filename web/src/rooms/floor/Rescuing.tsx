@@ -1,13 +1,7 @@
 import { useMemo } from 'react';
-import {
-  LIMITS,
-  speak,
-  type Card,
-  type LengthStyle,
-  type Observation,
-  type Plan,
-  type Rescue,
-} from '@velk/core';
+import { LIMITS, speak, type LengthStyle } from '@velk/core/ground';
+import type { Card, Plan, Rescue } from '@velk/core/day';
+import type { Observation } from '@velk/core/shop';
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useAsked } from '../../app/useAsked.ts';

@@ -1,14 +1,14 @@
+import { DEFER } from '@velk/core/making';
 import {
-  DEFER,
   distanceIn,
   standingOn,
-  NO_TRIAL,
   type Card,
   type CardView,
   type FigureView,
-  type LengthStyle,
   type Plan,
-} from '@velk/core';
+} from '@velk/core/day';
+import { NO_TRIAL } from '@velk/core/shop';
+import type { LengthStyle } from '@velk/core/ground';
 import { useReadings } from '../../app/usePlanning.ts';
 import { useRecordState } from '../../app/useRecorder.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';

@@ -1,4 +1,5 @@
-import { LIMITS, type LengthStyle, type Plan } from '@velk/core';
+import { LIMITS, type LengthStyle } from '@velk/core/ground';
+import type { Plan } from '@velk/core/day';
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useTypedText } from '../../app/useTypedText.ts';

@@ -1,4 +1,6 @@
-import { jobChanges, type Job, type LengthStyle } from '@velk/core';
+import { jobChanges } from '@velk/core/exchange';
+import type { Job } from '@velk/core/design';
+import type { LengthStyle } from '@velk/core/ground';
 import { changeSeen, type TheirChange } from '../../app/theirs.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';

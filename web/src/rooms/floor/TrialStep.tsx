@@ -1,4 +1,5 @@
-import type { Card, LengthStyle, Plan } from '@velk/core';
+import type { Card, Plan } from '@velk/core/day';
+import type { LengthStyle } from '@velk/core/ground';
 import { useReadings } from '../../app/usePlanning.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { KeptSetups } from '../KeptSetups.tsx';

@@ -7,8 +7,8 @@ import {
   type Card,
   type CardView,
   type Plan,
-  type RecordState,
-} from '@velk/core';
+} from '@velk/core/day';
+import type { RecordState } from '@velk/core/shop';
 import { isRecord, readKept, writeKept } from '../../app/storage.ts';
 
 /** Where somebody is on the floor of a job. */

@@ -1,13 +1,6 @@
-import {
-  NO_TRIAL,
-  standingAt,
-  standingOn,
-  waysAt,
-  worksOf,
-  type Card,
-  type Plan,
-  type RecordState,
-} from '@velk/core';
+import { NO_TRIAL, type RecordState } from '@velk/core/shop';
+import { standingAt, standingOn, waysAt, type Card, type Plan } from '@velk/core/day';
+import { worksOf } from '@velk/core/making';
 import { note } from '../../app/record.ts';
 import { useAppDispatch } from '../../app/store.ts';
 

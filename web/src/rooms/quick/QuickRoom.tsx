@@ -1,16 +1,14 @@
 import { useEffect, useId, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { formatLength, speak, type LengthStyle } from '@velk/core/ground';
 import {
-  formatLength,
   QUICK_FIGURES,
-  speak,
   type Answer,
   type Ask,
   type Found,
-  type LengthStyle,
   type QuickFigure,
-  type Shop,
-} from '@velk/core';
+} from '@velk/core/quick';
+import type { Shop } from '@velk/core/shop';
 import { useSought } from '../../app/useSought.ts';
 import { useJobQuery, useJobsQuery, useShopQuery } from '../../app/api.ts';
 import { Frame } from '../../app/Frame.tsx';

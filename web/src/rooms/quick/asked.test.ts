@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { IMPERIAL, METRIC, QUICK_FIGURES, type Ask } from '@velk/core';
+import { IMPERIAL, METRIC } from '@velk/core/ground';
+import { QUICK_FIGURES, type Ask } from '@velk/core/quick';
 import { TEST_SHOP } from '@velk/core/testing';
 import { readAll, readAsk, startText } from './asked.ts';
 

@@ -4,11 +4,10 @@ import {
   parseLength,
   parseRun,
   writeLength,
-  type Ask,
-  type Given,
   type LengthStyle,
   type Mm,
-} from '@velk/core';
+} from '@velk/core/ground';
+import type { Ask, Given } from '@velk/core/quick';
 
 /** A length with its unit; in millimetres where a fraction would not be it. */
 function exactly(length: Mm, style: LengthStyle): string {

@@ -1,4 +1,5 @@
-import { LIMITS, type Board, type Defect, type LengthStyle } from '@velk/core';
+import { LIMITS, type LengthStyle } from '@velk/core/ground';
+import type { Board, Defect } from '@velk/core/shop';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { NumberField } from '../chest/FieldInput.tsx';
 

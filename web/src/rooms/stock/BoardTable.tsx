@@ -1,5 +1,6 @@
 import { toMargin } from '../../app/crossing.ts';
-import { LIMITS, SPECIES, type Board, type LengthStyle } from '@velk/core';
+import { LIMITS, type LengthStyle } from '@velk/core/ground';
+import { SPECIES, type Board } from '@velk/core/shop';
 import { Choice } from '../../widgets/Choice.tsx';
 import { CountField } from '../../widgets/CountField.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';

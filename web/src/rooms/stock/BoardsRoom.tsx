@@ -2,24 +2,25 @@ import { Button } from 'antd';
 import { useCallback, useState } from 'react';
 import {
   costOf,
-  freshId,
-  freshName,
-  INCH,
-  readBoards,
   sawingOf,
   takenFrom,
-  USUAL_BOARD,
   weightOf,
   writeCutList,
-  type Board,
   type CutList,
-  type Job,
-  type LengthStyle,
+  type SawnBoard,
+} from '@velk/core/day';
+import {
+  freshId,
+  freshName,
+  USUAL_BOARD,
+  type Board,
   type Part,
   type Sawing,
-  type SawnBoard,
   type Shop,
-} from '@velk/core';
+} from '@velk/core/shop';
+import { INCH, type LengthStyle } from '@velk/core/ground';
+import { readBoards } from '@velk/core/exchange';
+import type { Job } from '@velk/core/design';
 import { changed } from '../../app/bench.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useCutList } from '../../app/useCutList.ts';

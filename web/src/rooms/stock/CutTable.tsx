@@ -1,5 +1,7 @@
 import { toMargin } from '../../app/crossing.ts';
-import { LIMITS, type CutRow, type LengthStyle, type Part, type Sizes } from '@velk/core';
+import { LIMITS, type LengthStyle } from '@velk/core/ground';
+import type { CutRow, Sizes } from '@velk/core/day';
+import type { Part } from '@velk/core/shop';
 import { CountField } from '../../widgets/CountField.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';

@@ -1,7 +1,7 @@
 import { Segmented } from 'antd';
+import { LIMITS, type LengthStyle, type Sentence } from '@velk/core/ground';
+import { allowancesOf } from '@velk/core/day';
 import {
-  LIMITS,
-  allowancesOf,
   batchesOf,
   cradleProblems,
   freshId,
@@ -11,11 +11,9 @@ import {
   SPECIES,
   unlike,
   type Cradle,
-  type Job,
-  type LengthStyle,
   type Part,
-  type Sentence,
-} from '@velk/core';
+} from '@velk/core/shop';
+import type { Job } from '@velk/core/design';
 import { useShopQuery } from '../../app/api.ts';
 import { PartDrawing } from '../../drawings/PartDrawing.tsx';
 import { Length } from '../../widgets/Length.tsx';

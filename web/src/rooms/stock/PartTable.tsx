@@ -1,6 +1,7 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { memo, useLayoutEffect, useRef, useState } from 'react';
-import { LIMITS, batchesOf, spreadOf, type LengthStyle, type Part, type Size } from '@velk/core';
+import { LIMITS, type LengthStyle } from '@velk/core/ground';
+import { batchesOf, spreadOf, type Part, type Size } from '@velk/core/shop';
 import { toMargin } from '../../app/crossing.ts';
 import { useOneStop } from '../../app/useOneStop.ts';
 import { Length } from '../../widgets/Length.tsx';

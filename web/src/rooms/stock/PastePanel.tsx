@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
-import { LIMITS, type CellProblem } from '@velk/core';
+import { LIMITS } from '@velk/core/ground';
+import type { CellProblem } from '@velk/core/exchange';
 import { typed } from '../../app/typed.ts';
 import { useEscape } from '../../app/useEscape.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';

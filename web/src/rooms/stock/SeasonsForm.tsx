@@ -1,4 +1,5 @@
-import { moistureIn, type Climate, type Job } from '@velk/core';
+import { moistureIn, type Climate } from '@velk/core/shop';
+import type { Job } from '@velk/core/design';
 import { changed } from '../../app/bench.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { NumberField } from '../chest/FieldInput.tsx';

@@ -1,7 +1,10 @@
 import { Button, Segmented } from 'antd';
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
-import { readParts, withoutPart, writeParts, type Job, type Part } from '@velk/core';
+import { readParts, writeParts } from '@velk/core/exchange';
+import { withoutPart } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import type { Part } from '@velk/core/shop';
 import { useSought } from '../../app/useSought.ts';
 import { changed } from '../../app/bench.ts';
 import { store, useAppDispatch } from '../../app/store.ts';

@@ -1,0 +1,228 @@
+import {
+  featureWords,
+  type AngleFigure,
+  type LengthFigure,
+  type Occurrence,
+  type Setup,
+  backingOf,
+  modelOf,
+} from '../../making/index.ts';
+import { isMark } from '../sequence/index.ts';
+import type { Mm, Sentence } from '../../ground/index.ts';
+import { countOf, distinct } from './counting.ts';
+import type { Basis, Card } from './plan.ts';
+
+/** A figure as a card shows it: between which features, in words. */
+export interface FigureView {
+  readonly figure: LengthFigure;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** One place of the cutter; the levels that lead down to it are told with it. */
+export interface PassView {
+  readonly setup: string;
+  readonly pass: string;
+  readonly words: Sentence;
+  readonly levels: readonly Mm[];
+}
+
+/**
+ * What goes through a card the same way: which pieces, how many, what is set or marked for them
+ * alone, their passes.
+ */
+export interface GroupView {
+  readonly setup: string;
+  readonly parts: readonly string[];
+  readonly of?: string;
+  readonly ends: string;
+  readonly count: number;
+  readonly counted: string;
+  /** Lines on their wood, and what is moved before they go through. */
+  readonly figures: readonly FigureView[];
+  /** Which way about they lie at the card’s angle, where others lie otherwise. */
+  readonly lies: readonly string[];
+  readonly passes: readonly PassView[];
+}
+
+/** A card as plain data: what web, command line and paper say. */
+export interface CardView {
+  readonly title: string;
+  /** What is on the machine, by its name in the chest, and what has to be fitted for this cut. */
+  readonly gear: readonly string[];
+  /** How the machine is set before the first goes through. */
+  readonly figures: readonly FigureView[];
+  readonly angles: readonly AngleFigure[];
+  readonly groups: readonly GroupView[];
+  readonly byHand: boolean;
+}
+
+/** A card in the names of the job and the chest it was planned from. */
+export function cardView(card: Card, { job, shop }: Basis): CardView {
+  const { setups, title } = card;
+  const [first] = setups as [Setup];
+  const tool = (id: string | null) => shop.tools.find((t) => t.id === id)?.name;
+  const standing: Standing = new Map();
+  const alone = first.model === 'bench' && setups.length === 1;
+  const atFirst = alone ? first.figures : first.figures.filter((f) => !isMark(f, first));
+  moved(first, standing);
+  const angles = setups
+    .flatMap((s) => s.angles ?? [])
+    .filter((angle, i, all) => all.findIndex((a) => isSet(a, angle)) === i);
+  const lies = ({ angles: own = [] }: Setup) =>
+    own
+      .map(({ between }) => between)
+      .filter((words) => angles.every(({ between }) => between !== words));
+  return {
+    title,
+    gear: [
+      ...[first.machine, first.cutter, ...first.guides].map(tool),
+      ...distinct(setups.map(backingOf)),
+    ].filter((name) => name !== undefined),
+    figures: viewed(atFirst, first),
+    angles,
+    groups: together(
+      setups.map((setup, i) => {
+        const marks = alone ? [] : setup.figures.filter((f) => isMark(f, setup));
+        return {
+          ...groupOf(setup, i ? [...marks, ...moved(setup, standing)] : marks, job),
+          lies: lies(setup),
+        };
+      }),
+    ),
+    byHand: first.model === 'bench',
+  };
+}
+
+/** Whether two angles are set the same, whichever way about a piece then lies. */
+const isSet = (a: AngleFigure, b: AngleFigure): boolean =>
+  a.id === b.id && Math.abs(Math.abs(a.set) - Math.abs(b.set)) < 1e-6;
+
+/** Where everything stands in turn, by the features it is measured between. */
+type Standing = Map<string, readonly Mm[]>;
+
+/** What of a set-up doesn’t stand already; from now on it does. */
+function moved(setup: Setup, standing: Standing): LengthFigure[] {
+  const own = setup.figures.filter((f) => !isMark(f, setup));
+  const distances = distinct(own.map(({ from, to }) => `${from}>${to}`));
+  return distances.flatMap((distance) => {
+    const figures = own.filter(({ from, to }) => `${from}>${to}` === distance);
+    const before = standing.get(distance);
+    const places = figures.map((f) => f.set.value);
+    standing.set(distance, places);
+    if (
+      before &&
+      before.length === places.length &&
+      places.every((v, i) => Math.abs(v - before[i]!) < 1e-6)
+    )
+      return [];
+    return figures.filter(
+      (f, i) => i > 0 || Math.abs(f.set.value - (before?.at(-1) ?? Infinity)) >= 1e-6,
+    );
+  });
+}
+
+/** The same pieces again, with nothing moved before: their passes go on in one list. */
+function together(groups: readonly GroupView[]): GroupView[] {
+  const made: GroupView[] = [];
+  const pieces = ({ parts, of, ends, count, lies }: GroupView) =>
+    JSON.stringify([parts, of, ends, count, lies]);
+  for (const group of groups) {
+    const before = made.at(-1);
+    if (before && !group.figures.length && pieces(before) === pieces(group))
+      made[made.length - 1] = { ...before, passes: [...before.passes, ...group.passes] };
+    else made.push(group);
+  }
+  return made;
+}
+
+function viewed(figures: readonly LengthFigure[], setup: Setup): FigureView[] {
+  const words = featureWords(setup, modelOf(setup.model).datums);
+  return figures.map((figure) => ({ figure, from: words[figure.from]!, to: words[figure.to]! }));
+}
+
+function groupOf(
+  setup: Setup,
+  own: readonly LengthFigure[],
+  job: Basis['job'],
+): Omit<GroupView, 'lies'> {
+  const { occurrences, of } = setup;
+  const count = countOf(setup);
+  return {
+    setup: setup.id,
+    parts: distinct(occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name ?? o.part)),
+    ...(of && { of }),
+    ends: endsOf(occurrences, job),
+    count,
+    counted: counted(setup.stage, count),
+    figures: viewed(own, setup),
+    passes: passesOf(setup),
+  };
+}
+
+/**
+ * Which ends and hands go through, where they must be told apart: “end A, 24 in left and 24 in
+ * right parts”.
+ */
+function endsOf(occurrences: readonly Occurrence[], job: Basis['job']): string {
+  const ends = distinct(occurrences.map((o) => o.end.toUpperCase())).sort();
+  const paired = occurrences.filter(
+    (o) => job.parts.find((p) => p.id === o.part)?.hands === 'pairs',
+  );
+  const [left, right] = (['left', 'right'] as const).map((hand) =>
+    paired.reduce((sum, occurrence) => sum + countIn(hand, occurrence, job), 0),
+  );
+  const hands = [left && `${left} in left`, right && `${right} in right`]
+    .filter(Boolean)
+    .join(' and ');
+  const pieces = distinct(occurrences.flatMap((o) => o.pieces ?? [])).sort((a, b) => a - b);
+  return [
+    ends.length === 2 ? 'ends A and B' : `end ${ends[0]!}`,
+    ...(hands ? [`${hands} parts`] : []),
+    ...(pieces.length ? [`pieces ${pieces.join(', ')}`] : []),
+  ].join(', ');
+}
+
+/**
+ * How many of those that go through are in pieces of one hand: where all of its pieces have them,
+ * half of them.
+ */
+function countIn(
+  hand: 'left' | 'right',
+  { joint, member, hand: only, count }: Occurrence,
+  job: Basis['job'],
+): number {
+  const isOfOne =
+    only &&
+    member === 'mortised' &&
+    job.joints.find(({ id }) => id === joint)?.mortised.perPiece === 1;
+  if (isOfOne) return only === hand ? count : 0;
+  return hand === 'left' ? Math.ceil(count / 2) : Math.floor(count / 2);
+}
+
+/** Each place of the cutter once, the levels before it told with it. */
+function passesOf({ id, passes }: Setup): PassView[] {
+  const views: PassView[] = [];
+  let levels: Mm[] = [];
+  for (const { id: pass, words, level } of passes) {
+    if (level !== undefined) levels.push(level);
+    else {
+      views.push({ setup: id, pass, words, levels });
+      levels = [];
+    }
+  }
+  return views;
+}
+
+const COUNTED: Partial<Record<Setup['stage'], readonly [string, string]>> = {
+  mortise: ['mortise', 'mortises'],
+  'square-ends': ['mortise', 'mortises'],
+  notch: ['notch', 'notches'],
+  groove: ['piece', 'pieces'],
+  rebate: ['piece', 'pieces'],
+  bore: ['hole', 'holes'],
+};
+
+/** What goes through a set-up, in the number it is there in. */
+const counted = (stage: Setup['stage'], count: number): string =>
+  (COUNTED[stage] ?? ['end', 'ends'])[count === 1 ? 0 : 1];

@@ -1,0 +1,157 @@
+import { awkwardness, needsSecondHand, type Route, type Setup } from '../../making/index.ts';
+import { alone, cuttingMinutes, leastAlone, settingOf, stateOf } from '../sequence/index.ts';
+import type { Piece, Schools, Shop } from '../../shop/index.ts';
+import type { Sentence } from '../../ground/index.ts';
+
+/** What speaks for a way, and against it. */
+export interface Suit {
+  readonly awkward: readonly Sentence[];
+  /** Minutes to cut every piece of the batch. */
+  readonly cutting: number;
+}
+
+/** How ways suit their pieces; what several of them share is reckoned once. */
+export function suiting(stock: Piece, shop: Shop): (setups: readonly Setup[]) => Suit {
+  const known = new Map<Setup, readonly Sentence[]>();
+  const awkwardOf = (setup: Setup): readonly Sentence[] => {
+    const made = known.get(setup) ?? awkwardness(setup, stock, shop.rules);
+    known.set(setup, made);
+    return made;
+  };
+  const minutes = cuttingMinutes(stock, shop, (s) =>
+    needsSecondHand(s, stock, shop.rules) ? 2 : 1,
+  );
+  return (setups) => {
+    const awkward = setups.flatMap(awkwardOf);
+    const unlike = [
+      ...new Map(awkward.map((sentence) => [JSON.stringify(sentence), sentence])).values(),
+    ];
+    return { awkward: unlike, cutting: minutes(setups) };
+  };
+}
+
+/**
+ * Cards and minutes of setting that a way takes beside set-ups that are made anyway: what stands
+ * then is set already.
+ */
+export function settingBeside(made: readonly Setup[], shop: Shop): Setting {
+  const stands = new Set(made.flatMap((setup) => stateIn(setup, shop)));
+  const isSet = (setup: Setup) => stateIn(setup, shop).some((state) => stands.has(state));
+  const left = (setups: readonly Setup[]) => {
+    const own = stands.size ? setups.filter((setup) => !isSet(setup)) : setups;
+    return own.length < setups.length ? own : setups;
+  };
+  return {
+    of: (setups) => aloneOnce(left(setups), shop),
+    least: (setups) => leastAlone(left(setups), shop),
+  };
+}
+
+/** Cards and minutes of setting, and minutes that are told sooner and are no more than these. */
+interface Setting {
+  readonly of: (setups: readonly Setup[]) => { cards: number; minutes: number };
+  readonly least: (setups: readonly Setup[]) => number;
+}
+
+/**
+ * The same list is weighed against every way of the other half: mostly none of it stands set by
+ * that.
+ */
+function aloneOnce(setups: readonly Setup[], shop: Shop): ReturnType<typeof alone> {
+  const known = ALONE.get(setups);
+  if (known?.shop === shop) return known.found;
+  const found = alone(setups, shop);
+  ALONE.set(setups, { shop, found });
+  return found;
+}
+
+const ALONE = new WeakMap<
+  readonly Setup[],
+  { readonly shop: Shop; readonly found: ReturnType<typeof alone> }
+>();
+
+/** The state of its machine as one text; none at the bench. */
+const stateIn = (setup: Setup, shop: Shop): string[] => {
+  const setting = settingOf(setup, shop);
+  return setting ? [stateOf(setting)] : [];
+};
+
+/** A way, and its minutes to set and to cut the whole batch. */
+interface Weighed {
+  readonly route: Route;
+  readonly minutes: number;
+}
+
+/**
+ * What a way spares the other half of its joint, minutes, because set-ups of it serve that one too;
+ * at most.
+ */
+export interface Spares {
+  readonly most: number;
+  readonly by: (route: Route) => number;
+}
+
+/**
+ * The way that is taken where nobody chose: of those that aren't awkward for these pieces, and of
+ * these the shop's school, the one that takes least minutes to set and to cut the whole batch; an
+ * awkward one only where there is no other.
+ * @param made set-ups of the other half that may serve this one too
+ * @param spares what each way spares the other half instead, where that isn’t chosen yet
+ */
+export const likeliest = (
+  routes: readonly Route[],
+  stock: Piece,
+  shop: Shop,
+  made: readonly Setup[] = [],
+  spares?: Spares,
+): Route | undefined => weighed(likely(routes, stock, shop), shop, made, spares)?.route;
+
+/** What every way spares the other half, whose own ways are these. */
+export function sparing(others: readonly Route[], stock: Piece, shop: Shop): Spares | undefined {
+  const inTurn = likely(others, stock, shop);
+  const alone = weighed(inTurn, shop);
+  if (!alone) return undefined;
+  const by = (route: Route) => alone.minutes - weighed(inTurn, shop, route.setups())!.minutes;
+  return { most: alone.minutes - inTurn[0]!.cutting, by };
+}
+
+/** Ways that may come by themselves with their minutes of cutting, the least first. */
+function likely(
+  routes: readonly Route[],
+  stock: Piece,
+  shop: Shop,
+): { route: Route; cutting: number }[] {
+  const suit = suiting(stock, shop);
+  const usable = routes
+    .filter((r) => r.refusals.length === 0)
+    .map((route) => ({ route, ...suit(route.setups()) }));
+  const standing = usable.map(
+    ({ route, awkward }) => (awkward.length ? 2 : 0) + (liked(route, shop.schools) ? 0 : 1),
+  );
+  const first = Math.min(...standing);
+  return usable.filter((_, i) => standing[i] === first).sort((a, b) => a.cutting - b.cutting);
+}
+
+function weighed(
+  inTurn: ReturnType<typeof likely>,
+  shop: Shop,
+  made: readonly Setup[] = [],
+  spares?: Spares,
+): Weighed | undefined {
+  const setting = settingBeside(made, shop);
+  const most = spares?.most ?? 0;
+  let best: Weighed | undefined;
+  for (const { route, cutting } of inTurn) {
+    /** Setting takes time too: what is slower to cut alone can't be quicker. */
+    if (best && cutting - most >= best.minutes) break;
+    if (best && cutting + setting.least(route.setups()) - most > best.minutes) continue;
+    const minutes = cutting + setting.of(route.setups()).minutes - (spares?.by(route) ?? 0);
+    if (!best || minutes < best.minutes) best = { route, minutes };
+  }
+  return best;
+}
+
+/** Ways that this shop's school of practice would choose before the usual ones. */
+const liked = ({ traits }: Route, { faces, guide }: Schools): boolean =>
+  (faces === 'one' && traits.includes('one-face')) ||
+  (guide === 'templates' && traits.includes('template'));

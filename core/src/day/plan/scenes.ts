@@ -1,0 +1,129 @@
+import { resolve, type Job } from '../../design/index.ts';
+import {
+  drawScene,
+  faceOf,
+  modelOf,
+  type ScenePicture,
+  type LengthFigure,
+  type Occurrence,
+  type Pass,
+  type Setup,
+} from '../../making/index.ts';
+import { IDENTITY, invert, scale, type Solid } from '../../ground/index.ts';
+import {
+  asBatch,
+  OUTWARD,
+  pieceOf,
+  turnedPiece,
+  type Part,
+  type Piece,
+  type Shop,
+} from '../../shop/index.ts';
+import { shopFor } from './draft.ts';
+import { setupsOf, type Card, type Plan } from './plan.ts';
+
+/** One pass of a card, pictured from the machine model's own placement. */
+export interface PassScene {
+  readonly setup: string;
+  readonly pass: string;
+  readonly pictures: readonly ScenePicture[];
+  readonly figures: readonly LengthFigure[];
+}
+
+/** One half of a joint at one end of its piece. */
+interface Spot {
+  readonly at: Occurrence;
+  readonly piece: Piece;
+}
+
+/** The median piece at a place, as it is reckoned there. */
+export function spotOf(at: Occurrence, job: Job): Spot {
+  const { parts } = resolve(
+    job.joints.find((j) => j.id === at.joint)!,
+    job,
+  );
+  const asItLies = pieceOf(piecesOf(parts[at.member], at), 'median');
+  return { at, piece: at.turned ? turnedPiece(asItLies) : asItLies };
+}
+
+/**
+ * The pictures of a card, a set for each pass of each of its set-ups that looks different; from the
+ * job and the chest the plan was made from.
+ */
+export function scenesOf(card: Card, plan: Plan): PassScene[] {
+  const shop = shopFor(plan.basis.job, plan.basis.shop);
+  const run = setupsOf(plan);
+  return card.setups.flatMap((setup) =>
+    scenesOfSetup(setup, run.slice(0, run.indexOf(setup)), plan, shop),
+  );
+}
+
+function scenesOfSetup(
+  setup: Setup,
+  before: readonly Setup[],
+  { basis: { job } }: Plan,
+  shop: Shop,
+): PassScene[] {
+  const at = setup.occurrences[0]!;
+  const joint = job.joints.find((j) => j.id === at.joint)!;
+  const { kind, params } = resolve(joint, job);
+  const spot = spotOf(at, job);
+  const model = modelOf(setup.model);
+  const waste = kind.geometry(params, at.member, spot.piece, at).mustBeEmpty;
+  const gone = before.flatMap((other) => {
+    const there = workedBy(other, at);
+    return there ? takenBy(other, other.passes, { ...spot, at: there }, shop) : [];
+  });
+  const shown = setup.passes.filter((pass) => pass.level === undefined);
+  return shown.map((pass, i) => {
+    const placement = model.place(setup, pass, at, spot.piece, shop);
+    /** What stands at other places of the guide has been cut by then. */
+    const earlier = shown
+      .slice(0, i)
+      .filter((other) => other.figures['across'] !== pass.figures['across']);
+    const taken = [...gone, ...takenBy(setup, earlier, spot, shop)];
+    return {
+      setup: setup.id,
+      pass: pass.id,
+      pictures: drawScene(model, placement, setup, pass, [waste], taken),
+      figures: setup.figures,
+    };
+  });
+}
+
+/**
+ * Where a set-up has worked on the half that is pictured: at the same place, else at its other end.
+ */
+function workedBy({ occurrences }: Setup, at: Occurrence): Occurrence | undefined {
+  const half = occurrences.filter((o) => o.joint === at.joint && o.member === at.member);
+  return half.find((o) => o.end === at.end && o.edge === at.edge) ?? half[0];
+}
+
+/**
+ * The wood that each pass takes from a piece, in its own axes: between two solids where there are
+ * two.
+ */
+const takenBy = (
+  setup: Setup,
+  passes: readonly Pass[],
+  { at, piece }: Spot,
+  shop: Shop,
+): Solid[][] =>
+  passes.map((pass): Solid[] => {
+    const placement = modelOf(setup.model).place(setup, pass, at, piece, shop);
+    const sweep: Solid = {
+      shape: 'placed',
+      rigid: invert(placement.rigid),
+      solid: placement.sweep,
+    };
+    if (setup.stage !== 'end') return [sweep];
+    /** What an end loses is all that is before the cut, not the kerf alone. */
+    const off = scale(OUTWARD[faceOf('worked-end', at)], piece.length);
+    return [sweep, { shape: 'placed', rigid: { ...IDENTITY, shift: off }, solid: sweep }];
+  });
+
+/** The part as the pieces an occurrence is about: all of them, or those of its batch. */
+const piecesOf = (part: Part, { pieces, count }: Occurrence): Part =>
+  pieces
+    ? asBatch(part, { pieces, count, measured: pieces.map((n) => part.thickness.measured[n - 1]!) })
+    : part;

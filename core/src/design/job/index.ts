@@ -1,0 +1,3 @@
+export * from './job.ts';
+export { newJob } from './newJob.ts';
+export * from './resolve.ts';

@@ -1,0 +1,102 @@
+import type { TenonFeature } from '../../../design/index.ts';
+import type { Pass, Setup } from '../../setups/index.ts';
+import { toolById, toolsOf } from '../../../shop/index.ts';
+import { say } from '../../../ground/index.ts';
+import { onBandsaw, shoulderStandsIn } from '../cuts.ts';
+import { figuresFor, type Method } from '../../method/method.ts';
+import { missing, over } from '../../method/refusal.ts';
+import { byDepth, shoulderDepth, shouldersLeft } from '../../method/shoulders.ts';
+
+/**
+ * Bandsaw, the piece on its edge, its length from a gauge block ahead of the blade: the end has
+ * left the block before the teeth meet the wood, and the off-cut lies free between fence and blade.
+ * The stop for the depth stands beyond the blade.
+ */
+export const bandsawBlock: Method<TenonFeature> = {
+  id: 'bandsaw-block',
+  title: 'Shoulders, on the bandsaw by a gauge block',
+  form: 'tenon',
+  stage: 'shoulders',
+  applies: () => true,
+  refuse(feature, shop) {
+    const [saw] = toolsOf(shop, 'bandsaw');
+    const [block] = toolsOf(shop, 'stop-block');
+    if (!saw || !block)
+      return [
+        missing(
+          'stop block',
+          'Shoulders so need a bandsaw and a gauge block to clamp to its fence. Add them.',
+        ),
+      ];
+    return [
+      ...over(
+        feature.length + block.thickness,
+        saw.throat,
+        'tenonLength',
+        'tenon length',
+        'The fence would stand {value} from the blade; the throat takes {bound}.',
+      ),
+      ...shoulderStandsIn(feature, saw, shop),
+    ];
+  },
+  setups(feature, shop, context) {
+    const { joint, occurrences, shouldersFirst } = context;
+    const saw = toolsOf(shop, 'bandsaw')[0]!;
+    const block = toolsOf(shop, 'stop-block')[0]!;
+    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
+    const { length: L } = feature;
+    const s = block.thickness;
+    const make = figuresFor(shop);
+    const fence = make(
+      {
+        id: 'fence',
+        name: 'Fence',
+        value: L + s,
+        from: 'fence-face',
+        to: 'far-side',
+        rounding: 'down',
+        acts: 'length',
+        working: say('tenon length {L} + gauge block {s}', { L, s }),
+      },
+      { scale: saw.fenceScale, beyond: kerf },
+    );
+    return byDepth(shouldersLeft(feature, context)).map((group): Setup => {
+      const stop = make({
+        id: 'stop',
+        name: 'Stop beyond the blade',
+        from: 'tooth-tips',
+        to: 'stop-face',
+        ...shoulderDepth(group, shouldersFirst ? 0 : shop.secondCutShort, context),
+      });
+      return {
+        id: `${joint}.bandsaw-block.${group.map((g) => g.down).join('-')}`,
+        method: bandsawBlock.id,
+        title: bandsawBlock.title,
+        ...onBandsaw(saw),
+        carrier: 'fence-and-far-stop',
+        guides: [block.id],
+        stage: 'shoulders',
+        figures: [fence, stop],
+        passes: group.map((g): Pass => ({
+          id: g.down,
+          words: say(
+            `${g.words.replace(' down', '')} towards the blade, worked end to the gauge block, then held square and fed until it meets the stop beyond the blade`,
+          ),
+          seat: { 'block-face': 'worked-end', 'stop-face': g.down },
+          figures: { across: fence.id, depth: stop.id },
+        })),
+        occurrences,
+        checks: [
+          say('Measure from the fence to the far side of the blade: the kerf lies in the waste.'),
+          say(
+            'The block, {s} thick, ends ahead of the teeth by more than the piece is deep: what is cut off then lies loose, and nothing holds it to the blade.',
+            { s },
+          ),
+          say(
+            'The stop for the depth stands beyond the blade, away from the fence: the piece meets it, the off-cut never.',
+          ),
+        ],
+      };
+    });
+  },
+};

@@ -1,0 +1,67 @@
+import type { TenonFeature } from '../../../design/index.ts';
+import type { Setup } from '../../setups/index.ts';
+import { toolsOf } from '../../../shop/index.ts';
+import { say } from '../../../ground/index.ts';
+import { FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
+import { figuresFor, type Method } from '../../method/method.ts';
+import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
+import { bandsawKerf } from '../../method/sawKerfs.ts';
+
+/** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
+export const bandsawFlipped: Method<TenonFeature> = {
+  id: 'bandsaw-flipped',
+  title: 'Cheeks, on the bandsaw',
+  form: 'tenon',
+  stage: 'cheeks',
+  bySide: 'bandsaw',
+  kerf: bandsawKerf,
+  leavesFat: true,
+  waste: 'outside',
+  lean: { by: 'wedge' },
+  applies: () => true,
+  refuse(feature, shop) {
+    const settings = flippedSettings(feature, figuresFor(shop), 'fence-face');
+    return bandsawRefusals(
+      feature,
+      settings.map(({ name, figure }) => ({ name, fence: figure.value })),
+      shop,
+    );
+  },
+  setups(feature, shop, context) {
+    const { joint, occurrences, shouldersFirst } = context;
+    const saw = toolsOf(shop, 'bandsaw')[0]!;
+    const make = figuresFor(shop);
+    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
+    return flippedSettings(feature, make, 'fence-face', { scale: saw.fenceScale }, context).map(
+      ({ name, figure, against }): Setup => ({
+        id: `${joint}.bandsaw.${figure.id}`,
+        method: bandsawFlipped.id,
+        title: TITLES[name][against.length > 1 ? 'both' : 'one'],
+        ...onBandsaw(saw),
+        figures: [figure, stop],
+        passes: against.map((face) => ({
+          id: face,
+          words: say(
+            `Worked end first, ${FACE_WORDS[face]} to the fence, until the end meets the stop`,
+          ),
+          seat: { 'fence-face': face, 'stop-face': 'worked-end' },
+          figures: { across: figure.id, depth: stop.id },
+        })),
+        occurrences,
+        checks: [
+          say(
+            `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
+          ),
+          ...nearFence([figure]),
+          say('The stop is narrower than the fence setting: the waste must not meet it.'),
+          say('Draw the piece back only with the blade stopped, or straight along the kerf.'),
+        ],
+      }),
+    );
+  },
+};
+
+const TITLES = {
+  face: { both: bandsawFlipped.title, one: 'Cheek, on the bandsaw' },
+  edge: { both: 'Edge cheeks, on the bandsaw', one: 'Edge cheek, on the bandsaw' },
+};

@@ -1,0 +1,96 @@
+import type { TenonFeature } from '../../../design/index.ts';
+import type { Pass, Setup } from '../../setups/index.ts';
+import { toolById, toolsOf } from '../../../shop/index.ts';
+import { say } from '../../../ground/index.ts';
+import { onBandsaw, shoulderStandsIn } from '../cuts.ts';
+import { figuresFor, type Method } from '../../method/method.ts';
+import { missing } from '../../method/refusal.ts';
+import { byDepth, shouldersOf } from '../../method/shoulders.ts';
+
+/**
+ * Bandsaw, the piece on its edge: its end along the fence sets the length, the stop behind the
+ * blade the depth. Only where shoulders come first: later the waste would come loose between blade
+ * and fence.
+ */
+export const bandsawShoulders: Method<TenonFeature> = {
+  id: 'bandsaw-shoulders',
+  title: 'Shoulders, crosscut on the bandsaw',
+  form: 'tenon',
+  stage: 'shoulders',
+  applies: () => true,
+  refuse(feature, shop, { shouldersFirst }) {
+    const [saw] = toolsOf(shop, 'bandsaw');
+    if (!saw)
+      return [
+        missing('bandsaw', 'The chest has no bandsaw. Add one, or crosscut on the table saw.'),
+      ];
+    return [
+      ...(shouldersFirst
+        ? []
+        : [
+            missing(
+              'order',
+              'The cheeks are cut first here, and the waste would come loose between blade and fence. Use a gauge block ahead of the blade.',
+            ),
+          ]),
+      ...shoulderStandsIn(feature, saw, shop),
+    ];
+  },
+  setups(feature, shop, { joint, occurrences }) {
+    const saw = toolsOf(shop, 'bandsaw')[0]!;
+    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
+    const { length: L } = feature;
+    const make = figuresFor(shop);
+    const fence = make(
+      {
+        id: 'fence',
+        name: 'Fence',
+        value: L,
+        from: 'fence-face',
+        to: 'far-side',
+        rounding: 'down',
+        acts: 'length',
+        working: say('tenon length {L}', { L }),
+      },
+      { scale: saw.fenceScale, beyond: kerf },
+    );
+    return byDepth(shouldersOf(feature)).map((group): Setup => {
+      const { depth, down } = group[0];
+      const acts = down.endsWith('face') ? 'thickness' : 'width';
+      const stop = make({
+        id: 'stop',
+        name: 'Stop',
+        value: depth,
+        from: 'tooth-tips',
+        to: 'stop-face',
+        rounding: 'down',
+        acts,
+        working: say('depth of the shoulder, {depth}', { depth }),
+        counts: group.length > 1 ? 2 : 1,
+      });
+      return {
+        id: `${joint}.bandsaw-shoulders.${group.map((g) => g.down).join('-')}`,
+        method: bandsawShoulders.id,
+        title: bandsawShoulders.title,
+        ...onBandsaw(saw),
+        stage: 'shoulders',
+        figures: [fence, stop],
+        passes: group.map((g): Pass => ({
+          id: g.down,
+          words: say(
+            `${g.words.replace(' down', '')} towards the blade, worked end along the fence, until it meets the stop`,
+          ),
+          seat: { 'fence-face': 'worked-end', 'stop-face': g.down },
+          figures: { across: fence.id, depth: stop.id },
+        })),
+        occurrences,
+        checks: [
+          say('Measure from the fence to the far side of the blade: the kerf lies in the waste.'),
+          say(
+            'The blade must run square to table and fence for a shoulder: try it on scrap, and knife the line first.',
+          ),
+        ],
+      };
+    });
+  },
+};

@@ -1,0 +1,98 @@
+import type { TenonFeature } from '../../../design/index.ts';
+import type { Setup } from '../../setups/index.ts';
+import { toolById, toolsOf } from '../../../shop/index.ts';
+import { say } from '../../../ground/index.ts';
+import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
+import { bandsawKerf } from '../../method/sawKerfs.ts';
+import { figuresFor, type Method } from '../../method/method.ts';
+import { missing } from '../../method/refusal.ts';
+import {
+  byPair,
+  cheekOf,
+  hasBoth,
+  splinters,
+  steppedCuts,
+  type SteppedCut,
+} from '../../method/steppedCheeks.ts';
+
+/**
+ * Bandsaw with fence and a stop behind the blade, both cheeks from one face: the fence is moved by
+ * tenon + kerf between them. An error of the kerf goes straight into the tenon; the stock's
+ * thickness doesn't.
+ */
+export const bandsawStepped: Method<TenonFeature> = {
+  id: 'bandsaw-stepped',
+  title: 'Cheeks, on the bandsaw from one face',
+  form: 'tenon',
+  stage: 'cheeks',
+  bySide: 'bandsaw',
+  traits: ['one-face'],
+  kerf: bandsawKerf,
+  leavesFat: true,
+  waste: 'between',
+  lean: { by: 'wedge' },
+  applies: () => true,
+  refuse(feature, shop) {
+    const saw = toolsOf(shop, 'bandsaw')[0];
+    if (!saw)
+      return [
+        missing(
+          'bandsaw',
+          'The chest has no bandsaw. Add one, or cut the cheeks on the table saw.',
+        ),
+      ];
+    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
+    const cuts = steppedCuts(feature, kerf, figuresFor(shop), 'fence-face', {});
+    const settings = cuts.map(({ pair, figure }) => ({ name: pair.name, fence: figure.value }));
+    return [...bandsawRefusals(feature, settings, shop), ...splinters(feature, kerf)];
+  },
+  setups(feature, shop, { joint, occurrences, shouldersFirst }) {
+    const saw = toolsOf(shop, 'bandsaw')[0]!;
+    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
+    const make = figuresFor(shop);
+    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
+    return byPair(steppedCuts(feature, kerf, make, 'fence-face', { scale: saw.fenceScale })).map(
+      (cuts): Setup => {
+        const [{ pair, step }] = cuts as [SteppedCut];
+        return {
+          id: `${joint}.bandsaw-stepped.${pair.name}`,
+          method: bandsawStepped.id,
+          title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
+          ...onBandsaw(saw),
+          figures: [...cuts.map(({ figure }) => figure), stop],
+          passes: cuts.map(({ figure }) => ({
+            id: figure.id,
+            words: hasBoth(cuts)
+              ? say(
+                  `${cheekOf(figure)}: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`,
+                )
+              : say(`Worked end first, ${pair.words} to the fence, until the end meets the stop`),
+            seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },
+            figures: { across: figure.id, depth: stop.id },
+          })),
+          occurrences,
+          checks: [
+            say(
+              `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
+            ),
+            ...(hasBoth(cuts)
+              ? [
+                  say(
+                    'Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
+                    { step },
+                  ),
+                  say('Run all pieces through the far cheek before the fence is moved.'),
+                ]
+              : []),
+            ...nearFence(cuts.map(({ figure }) => figure)),
+          ],
+        };
+      },
+    );
+  },
+};
+
+const TITLES = {
+  face: { both: bandsawStepped.title, one: 'Cheek, on the bandsaw' },
+  edge: { both: 'Edge cheeks, on the bandsaw from one edge', one: 'Edge cheek, on the bandsaw' },
+};

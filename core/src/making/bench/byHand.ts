@@ -1,0 +1,45 @@
+import { figure, type FigureDraft, type LengthFigure, type Setup } from '../setups/index.ts';
+import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import type { Context } from '../method/method.ts';
+
+/**
+ * A line to work to. Hand work is guided by the wood itself, not by a scale: its figures are exact.
+ */
+export const byHand = (
+  id: string,
+  name: string,
+  value: Mm,
+  from: string,
+  to: string,
+  acts: FigureDraft['acts'],
+  working: Sentence,
+): LengthFigure =>
+  figure({ id, name, value, from, to, rounding: 'nearest', acts, working }, { graduation: 0 });
+
+/**
+ * Work at the bench, in one go, by all of its lines.
+ * @param cuts how many cuts it is: a cheek sawn to its line, a wall pared, both ends of a mortise
+ *   squared
+ */
+export const handSetup = (
+  base: Pick<Setup, 'id' | 'method' | 'title' | 'carrier' | 'stage' | 'figures' | 'checks'>,
+  words: string,
+  { occurrences }: Context,
+  cuts = 1,
+): Setup => ({
+  ...base,
+  ...(cuts !== 1 && { cuts }),
+  model: 'bench',
+  machine: null,
+  cutter: null,
+  guides: [],
+  passes: [
+    {
+      id: 'all',
+      words: say(words),
+      seat: {},
+      figures: Object.fromEntries(base.figures.map((f) => [f.id, f.id])),
+    },
+  ],
+  occurrences,
+});

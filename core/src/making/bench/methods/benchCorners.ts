@@ -1,0 +1,184 @@
+import type { MortiseFeature, TenonFeature } from '../../../design/index.ts';
+import { say, type Mm } from '../../../ground/index.ts';
+import { byHand, handSetup } from '../byHand.ts';
+import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { mortiseLines } from '../mortiseLines.ts';
+
+/**
+ * How far along the straight wall the chisel goes, so that no sliver stands where the round end
+ * begins, mm.
+ */
+const INTO_THE_WALL: Mm = 0.5;
+
+/** The round ends that a cutter leaves, squared with a chisel. */
+export const squareEnds: Method<MortiseFeature> = {
+  id: 'square-ends',
+  title: 'Mortise ends, squared with a chisel',
+  form: 'mortise',
+  stage: 'square-ends',
+  traits: ['by-hand'],
+  lean: { by: 'bevel' },
+  applies: (feature) => feature.ends === 'squared',
+  refuse: () => [],
+  setups(feature, shop, context) {
+    const { width: m, into } = feature;
+    return [
+      handSetup(
+        {
+          id: `${context.joint}.square-ends`,
+          method: squareEnds.id,
+          title: squareEnds.title,
+          carrier: 'chisel',
+          stage: 'square-ends',
+          figures: [
+            ...mortiseLines(feature),
+            figuresFor(shop)({
+              id: 'radius',
+              name: 'Round end',
+              value: m / 2 + INTO_THE_WALL,
+              from: 'near-end',
+              to: 'round-start',
+              acts: into === 'end' ? 'width' : 'length',
+              rounding: 'up',
+              stays: true,
+              working: say(
+                'half the mortise {m}, and {more} along the wall: only the corners are pared',
+                {
+                  m,
+                  more: INTO_THE_WALL,
+                },
+              ),
+            }),
+          ],
+          checks: [
+            say('The chisel lies flat on the routed wall; pare to the end line, not past it.'),
+          ],
+        },
+        'Pare the four corners of the mortise square, down to the floor',
+        context,
+      ),
+    ];
+  },
+};
+
+/** The tenon's long edges, rounded to go into round mortise ends. */
+export const roundEdges: Method<TenonFeature> = {
+  id: 'round-edges',
+  title: 'Tenon edges, rounded at the bench',
+  form: 'tenon',
+  stage: 'round-edges',
+  lean: { by: 'bevel' },
+  applies: (feature) => feature.rounding !== undefined,
+  refuse: () => [],
+  setups({ rounding = [] }, _shop, context) {
+    return rounding.map((tongue, i) => {
+      const {
+        faceShoulder: a,
+        thickness: t,
+        edgeShoulder: b,
+        width: w,
+        nearLength,
+        farLength,
+      } = tongue;
+      const even = Math.abs(nearLength - farLength) < SAME;
+      const setup = handSetup(
+        {
+          id: `${context.joint}.round-edges${i ? `.${i + 1}` : ''}`,
+          method: roundEdges.id,
+          title: roundEdges.title,
+          carrier: 'file',
+          stage: 'round-edges',
+          figures: [
+            byHand(
+              'near-cheek',
+              'Near cheek',
+              a,
+              'reference-face',
+              'near-cheek',
+              'thickness',
+              say('face shoulder {a}', { a }),
+            ),
+            byHand(
+              'radius',
+              'Radius',
+              t / 2,
+              'near-cheek',
+              'end-of-round',
+              'thickness',
+              say('half the tenon {t}', { t }),
+            ),
+            byHand(
+              'far-cheek',
+              'Far cheek',
+              a + t,
+              'reference-face',
+              'far-cheek',
+              'thickness',
+              say('face shoulder {a} + tenon {t}', { a, t }),
+            ),
+            byHand(
+              'near-edge',
+              'Near edge',
+              b,
+              'reference-edge',
+              'near-edge',
+              'width',
+              say('edge shoulder {b}', { b }),
+            ),
+            byHand(
+              'far-edge',
+              'Far edge',
+              b + w,
+              'reference-edge',
+              'far-edge',
+              'width',
+              say('edge shoulder {b} + tenon width {w}', { b, w }),
+            ),
+            byHand(
+              'length',
+              even ? 'Up to the shoulder' : 'Far edge, from the tip',
+              farLength,
+              'tongue-end',
+              farLength < nearLength ? 'haunch' : 'shoulder',
+              'length',
+              say(
+                farLength < nearLength
+                  ? 'the tenon as far as the haunch, {farLength}'
+                  : 'tenon length {farLength}',
+                {
+                  farLength,
+                },
+              ),
+            ),
+            ...(even
+              ? []
+              : [
+                  byHand(
+                    'near-length',
+                    'Near edge, from the tip',
+                    nearLength,
+                    'tongue-end',
+                    nearLength < farLength ? 'haunch' : 'shoulder',
+                    'length',
+                    say(
+                      nearLength < farLength
+                        ? 'the tenon as far as the haunch, {nearLength}'
+                        : 'tenon length {nearLength}',
+                      { nearLength },
+                    ),
+                  ),
+                ]),
+          ],
+          checks: [
+            say(
+              'Try the rounding in the mortise’s own end before the batch; leave the cheeks alone.',
+            ),
+          ],
+        },
+        'Round the four long edges of the tenon with rasp or file, up to the shoulder',
+        context,
+      );
+      return rounding.length > 1 ? { ...setup, of: `tenon ${i + 1} of ${rounding.length}` } : setup;
+    });
+  },
+};

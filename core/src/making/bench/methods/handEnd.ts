@@ -1,0 +1,48 @@
+import type { EndFeature } from '../../../design/index.ts';
+import { say } from '../../../ground/index.ts';
+import type { Method } from '../../method/method.ts';
+import { byHand, handSetup } from '../byHand.ts';
+
+/** The end sawn off by hand on a line struck with the bevel. */
+export const handEnd: Method<EndFeature> = {
+  id: 'hand-end',
+  title: 'End, sawn at the angle by hand',
+  form: 'end',
+  stage: 'end',
+  traits: ['by-hand'],
+  lean: { by: 'bevel' },
+  applies: () => true,
+  refuse: () => [],
+  setups(_feature, _shop, context) {
+    return [
+      handSetup(
+        {
+          id: `${context.joint}.hand-end`,
+          method: handEnd.id,
+          title: handEnd.title,
+          carrier: 'end-off',
+          stage: 'end',
+          figures: [
+            byHand(
+              'line',
+              'Knife line, from the long corner',
+              0,
+              'tip',
+              'end-line',
+              'length',
+              say('struck with the bevel through the corner that stays'),
+            ),
+          ],
+          checks: [
+            say(
+              'Knife the line over the face, square it across both edges, and over the other face: it meets itself.',
+            ),
+          ],
+        },
+        'Saw the end off along the line, then plane it to the knife mark',
+        context,
+        2,
+      ),
+    ];
+  },
+};

@@ -1,0 +1,63 @@
+import type { SlotFeature } from '../../../design/index.ts';
+import { say } from '../../../ground/index.ts';
+import { byHand, handSetup } from '../byHand.ts';
+import type { Method } from '../../method/method.ts';
+
+/** One cut of a hand saw, as wide as its kerf: for a wedge. */
+export const handKerf: Method<SlotFeature> = {
+  id: 'hand-kerf',
+  title: 'Saw cut for a wedge, by hand',
+  form: 'slot',
+  stage: 'slot',
+  traits: ['by-hand'],
+  applies: (feature) => feature.kerf ?? false,
+  refuse: () => [],
+  setups({ wall: p, width: m, depth }, _shop, context) {
+    return [
+      handSetup(
+        {
+          id: `${context.joint}.hand-kerf`,
+          method: handKerf.id,
+          title: handKerf.title,
+          carrier: 'saw-and-chisel',
+          stage: 'slot',
+          figures: [
+            byHand(
+              'near',
+              'Line, near side of the cut',
+              p,
+              'reference-edge',
+              'near-wall',
+              'width',
+              say('from the reference edge {p}', { p }),
+            ),
+            byHand(
+              'far',
+              'Far side of the cut',
+              p + m,
+              'reference-edge',
+              'far-wall',
+              'width',
+              say('near side {p} + the saw’s kerf {m}', { p, m }),
+            ),
+            byHand(
+              'floor',
+              'Line, foot of the cut',
+              depth,
+              'tip',
+              'floor',
+              'length',
+              say('from the tenon’s end {depth}', { depth }),
+            ),
+          ],
+          checks: [
+            say('The kerf is {m}: try the saw on scrap; a wedge fills what it cuts.', { m }),
+            say('In brittle wood bore a small relief hole at the foot first, and saw down to it.'),
+          ],
+        },
+        'Saw straight down beside the line to the foot, in line with the tenon',
+        context,
+      ),
+    ];
+  },
+};

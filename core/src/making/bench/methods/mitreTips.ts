@@ -1,0 +1,70 @@
+import type { TipFeature } from '../../../design/index.ts';
+import { say } from '../../../ground/index.ts';
+import { byHand, handSetup } from '../byHand.ts';
+import type { Method } from '../../method/method.ts';
+
+/** The end of a tenon, sawn off at 45 degrees across its thickness. */
+export const mitreTips: Method<TipFeature> = {
+  id: 'mitre-tips',
+  title: 'Tenon end, mitred with a hand saw',
+  form: 'tip',
+  stage: 'round-edges',
+  applies: () => true,
+  refuse: () => [],
+  setups({ faceShoulder: a, thickness: t, long }, _shop, context) {
+    const [from, to] =
+      long === 'near'
+        ? (['near cheek', 'far cheek'] as const)
+        : (['far cheek', 'near cheek'] as const);
+    return [
+      handSetup(
+        {
+          id: `${context.joint}.mitre-tips.${long}`,
+          method: mitreTips.id,
+          title: mitreTips.title,
+          carrier: long === 'near' ? 'mitre-near' : 'mitre-far',
+          stage: 'round-edges',
+          figures: [
+            byHand(
+              'near-cheek',
+              'Near cheek',
+              a,
+              'reference-face',
+              'near-cheek',
+              'thickness',
+              say('face shoulder {a}', { a }),
+            ),
+            byHand(
+              'far-cheek',
+              'Far cheek',
+              a + t,
+              'reference-face',
+              'far-cheek',
+              'thickness',
+              say('face shoulder {a} + tenon {t}', { a, t }),
+            ),
+            byHand(
+              'foot',
+              `Foot of the mitre, on the ${to}`,
+              t,
+              'tip',
+              'mitre-foot',
+              'length',
+              say('as far from the tip as the tenon is thick, {t}', { t }),
+            ),
+          ],
+          checks: [
+            say(
+              `The full length stays on the ${from}; the knife line on the ${to} is square to the edge.`,
+            ),
+            say(
+              'Two of a pair held together on a flat board: their ends lie along each other, a card between them.',
+            ),
+          ],
+        },
+        `Saw from the corner at the ${from}’s tip down to the knife line on the ${to}`,
+        context,
+      ),
+    ];
+  },
+};

@@ -1,0 +1,99 @@
+import type { BoreFeature } from '../../../design/index.ts';
+import type { Setup } from '../../setups/index.ts';
+import { toolsOf } from '../../../shop/index.ts';
+import { say } from '../../../ground/index.ts';
+import {
+  bitFor,
+  bitRefusals,
+  bySide,
+  noBit,
+  onDrillPress,
+  pressRefusals,
+  seatOf,
+} from '../../method/boring.ts';
+import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
+import { figuresFor, type Method } from '../../method/method.ts';
+import { missing } from '../../method/refusal.ts';
+
+/** Drill press with a fence and an end stop. */
+export const drillPress: Method<BoreFeature> = {
+  id: 'drill-press',
+  title: 'Hole, drill press',
+  form: 'bore',
+  stage: 'bore',
+  applies: () => true,
+  refuse(feature, shop) {
+    const [press] = toolsOf(shop, 'drill-press');
+    const bit = bitFor(feature.diameter, shop);
+    if (!press)
+      return [missing('drill press', 'The chest has no drill press. Bore by hand, or add one.')];
+    if (!bit)
+      return [
+        noBit(feature.diameter, feature.into === 'entry-edge' ? 'bore' : 'pegDiameter', shop),
+      ];
+    return [...bitRefusals(holeOf(feature), bit), ...pressRefusals(holeOf(feature), bit, press)];
+  },
+  setups(feature, shop, { joint, occurrences }) {
+    const [press] = toolsOf(shop, 'drill-press');
+    const bit = bitFor(feature.diameter, shop);
+    if (!press || !bit) return [];
+    const make = figuresFor(shop);
+    const lies = boreLies(feature);
+    const across = make({
+      id: 'across',
+      name: 'Fence to bit',
+      value: feature.across,
+      from: 'fence-face',
+      to: 'bit-centre',
+      rounding: 'nearest',
+      acts: feature.into === 'entry-edge' ? 'thickness' : 'width',
+      working: say(`${GUIDE_WORDS[feature.guide]} to the hole’s centre {across}`, {
+        across: feature.across,
+      }),
+    });
+    const depth = make({
+      id: 'depth',
+      name: 'Depth',
+      value: feature.depth,
+      from: 'wood-surface',
+      to: 'full-diameter',
+      rounding: 'up',
+      acts: feature.into === 'entry-edge' ? 'width' : 'thickness',
+      working: depthWords(feature),
+    });
+    return bySide(occurrences, lies).map(([side, here]): Setup => {
+      const stop = make({
+        id: 'stop',
+        name: 'End stop or mark',
+        value: feature.along,
+        from: `${side}-end-stop`,
+        to: 'centre-of-bit',
+        rounding: 'nearest',
+        acts: 'length',
+        working: say(`${lies.stop.replace('-', ' ')} to the hole’s centre {along}`, {
+          along: feature.along,
+        }),
+      });
+      return {
+        id: `${joint}.drill-press-${side}`,
+        method: drillPress.id,
+        title: drillPress.title,
+        ...onDrillPress(press, bit),
+        stage: 'bore',
+        figures: [across, stop, depth],
+        passes: [
+          {
+            id: 'bore',
+            words: say(
+              `${GUIDE_WORDS[feature.guide].replace(/^./, (c) => c.toUpperCase())} to the fence, ${lies.stop.replace('-', ' ')} to the stop: bore`,
+            ),
+            seat: seatOf(lies, side),
+            figures: { across: across.id, stop: stop.id, depth: depth.id },
+          },
+        ],
+        occurrences: here,
+        checks: BORE_CHECKS(feature, bit),
+      };
+    });
+  },
+};

@@ -1,0 +1,402 @@
+import type { MortiseFeature } from '../../../design/index.ts';
+import type { LengthFigure, Occurrence, Refusal, Setup } from '../../setups/index.ts';
+import {
+  toolsOf,
+  type MortisingJig,
+  type Router,
+  type RouterCutter,
+  type Shop,
+} from '../../../shop/index.ts';
+import { say, type Mm } from '../../../ground/index.ts';
+import { fittingCutters, rowsFor } from '../../method/cutters.ts';
+import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
+import { mortiseLies, stopSide } from '../../method/stopSide.ts';
+import { figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { missing, only, over, tooClose } from '../../method/refusal.ts';
+import { pastEnd, runOutWords } from '../../method/runOut.ts';
+
+/**
+ * Plunge router in a mortising jig with stops: reference face to the jig, layout end to the end
+ * stop.
+ */
+export const routerJig: Method<MortiseFeature> = {
+  id: 'router-jig',
+  title: 'Mortise, plunge router in the jig',
+  form: 'mortise',
+  stage: 'mortise',
+  lean: { by: 'wedge', room: 40 },
+  applies: () => true,
+  refuse: (feature, shop, { occurrences }) => refuse(feature, shop, occurrences),
+  setups(feature, shop, { joint, occurrences }) {
+    const gear = gearOf(feature, shop);
+    if (!gear) return [];
+    const sides = ['left', 'right'] as const;
+    return sides.flatMap((side) => {
+      const here = occurrences.filter(
+        (o) => stopSide(mortiseLies(feature.into), o, gear.jig.faceSide) === side,
+      );
+      return here.length ? [setup(feature, shop, gear, joint, side, here)] : [];
+    });
+  },
+};
+
+interface Gear {
+  router: Router;
+  jig: MortisingJig;
+  cutter: RouterCutter;
+}
+
+/**
+ * The largest cutter that goes into the width, reaches the floor, plunges and suits the router;
+ * where the shop works with small ones and round ends needn't fit, the smallest of at least half
+ * the width.
+ */
+function gearOf(feature: MortiseFeature, shop: Shop): Gear | undefined {
+  const router = toolsOf(shop, 'router')[0];
+  const jig = toolsOf(shop, 'mortising-jig')[0];
+  const fits = router ? fittingCutters(feature, shop, router) : [];
+  const small = fits.filter((c) => c.diameter >= feature.width / 2 - SAME).at(-1);
+  const cutter = (shop.schools.cutter === 'small' && feature.ends !== 'fitted' && small) || fits[0];
+  return router && jig && cutter && { router, jig, cutter };
+}
+
+/**
+ * Cutter centres from the reference face: one where the cutter is the width, else rows that overlap
+ * to fill it.
+ */
+function rows(feature: MortiseFeature, d: Mm): Mm[] {
+  const { wall: p, width: m } = feature;
+  const count = rowsFor(m, d);
+  if (count === 1) return [p + m / 2];
+  return Array.from({ length: count }, (_, i) => p + d / 2 + (i * (m - d)) / (count - 1));
+}
+
+/** Jig face to the cutter’s centre, row by row. */
+function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
+  const { wall: p, width: m } = feature;
+  const make = figuresFor(shop);
+  const centres = rows(feature, d);
+  const one = centres.length === 1;
+  const clears = centres.length > 2 && centres[1]! - centres[0]! + ruleStep(shop) < d - SAME;
+  return centres.map((value, i) =>
+    make({
+      id: one ? 'face' : `face-${i + 1}`,
+      name: one ? 'Jig face to cutter' : `Jig face to cutter, row ${i + 1}`,
+      value,
+      from: 'jig-face',
+      to: 'cutter-centre',
+      /** The outer rows make the walls: no mortise comes wider than it should. */
+      rounding: one || (i > 0 && i < centres.length - 1) ? 'nearest' : i === 0 ? 'up' : 'down',
+      clears: clears && i > 0 && i < centres.length - 1,
+      acts: 'thickness',
+      working: one
+        ? say('near wall {p} + half the mortise {half}', { p, half: m / 2 })
+        : say('row {value} from the reference face: the cutter is {d}, the mortise {m}', {
+            value,
+            d,
+            m,
+          }),
+    }),
+  );
+}
+
+/**
+ * How the stops stand for a feature: as for a mortise of this start and length, one of them drawn
+ * back by this much.
+ */
+interface Held {
+  readonly start: Mm;
+  readonly length: Mm;
+  readonly ahead?: Mm;
+}
+
+/**
+ * A pocket keeps the stops of the mortise beside it where one cutter makes both: all but one, which
+ * is drawn back.
+ */
+function heldAs(feature: MortiseFeature, { cutter }: Gear, shop: Shop): Held {
+  const { beside, start } = feature;
+  const mortise = beside && gearOf({ ...feature, ...beside }, shop);
+  if (!beside || mortise?.cutter.id !== cutter.id || beside.start < start) return feature;
+  return { start: beside.start, length: beside.length, ahead: beside.start - start };
+}
+
+function setup(
+  feature: MortiseFeature,
+  shop: Shop,
+  gear: Gear,
+  joint: string,
+  side: 'left' | 'right',
+  occurrences: Occurrence[],
+): Setup {
+  const { router, jig, cutter } = gear;
+  const { depth: D } = feature;
+  const { start: q, length: l, ahead = 0 } = heldAs(feature, gear, shop);
+  const end = feature.into === 'end';
+  const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
+  const d = cutter.diameter;
+  const travel = l - d;
+  const make = figuresFor(shop);
+  const faces = facesOf(feature, d, shop);
+  const one = faces.length === 1;
+  const stop = (name: 'left' | 'right', base: Mm) =>
+    make(
+      {
+        id: `${name}-stop`,
+        name: `${name === 'left' ? 'Left' : 'Right'} router stop`,
+        value: travel / 2 + base + (name === side ? ahead : 0),
+        from: 'centre-line',
+        to: `${name}-stop`,
+        rounding: 'down',
+        acts: along,
+        summed: true,
+        working:
+          ahead && name === side
+            ? say(
+                'as for the mortise beside it, {whole}, and {ahead} that the pocket begins before it',
+                { whole: travel / 2 + base, ahead },
+              )
+            : say(
+                'half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}',
+                { half: travel / 2, base, l, d },
+              ),
+      },
+      { scale: jig.stopScale },
+    );
+  const endStop = make(
+    {
+      id: 'end-stop',
+      name: `End stop, on the ${side}`,
+      value: q + l / 2,
+      from: 'centre-line',
+      to: `${side}-end-stop`,
+      rounding: 'nearest',
+      acts: along,
+      working: say(
+        `${end ? 'reference edge' : 'layout end'} to mortise {q} + half its length {half}`,
+        {
+          q,
+          half: l / 2,
+        },
+      ),
+    },
+    { scale: jig.endScale },
+  );
+  const depth = make(
+    {
+      id: 'depth',
+      name: 'Plunge',
+      value: D,
+      from: 'wood-surface',
+      to: 'cutter-tip',
+      rounding: 'up',
+      acts: inward,
+      working: feature.through
+        ? say('through the piece {V} and {past} into the backing piece', {
+            V: feature.stock.width,
+            past: D - feature.stock.width,
+          })
+        : say('mortise depth {D}, counted from where the cutter first touches', { D }),
+    },
+    { scale: router.depthScale },
+  );
+  const [left, right] = [stop('left', router.baseLeft), stop('right', router.baseRight)];
+  const passes = faces.flatMap((face, row) =>
+    inLevels(
+      {
+        id: `row-${row + 1}`,
+        words: say(''),
+        seat: {
+          'jig-face': 'reference-face',
+          'wood-surface': end ? 'worked-end' : 'entry-edge',
+          [`${side}-end-stop`]: end ? 'reference-edge' : 'layout-end',
+        },
+        figures: {
+          face: face.id,
+          'left-stop': left.id,
+          'right-stop': right.id,
+          'end-stop': endStop.id,
+          depth: depth.id,
+        },
+      },
+      depth.set.value,
+      bitesOf(cutter, shop),
+      plunged(
+        one
+          ? 'Plunge to {level}, run from stop to stop'
+          : `Row ${row + 1}: plunge to {level}, run from stop to stop`,
+      ),
+      feature.sunk,
+    ),
+  );
+  return {
+    id: `${joint}.router-jig-${side}`,
+    method: routerJig.id,
+    title: `${end ? 'Mortise in the end' : 'Mortise'}, plunge router in the jig`,
+    model: 'jig-router',
+    carrier: 'mortising-jig',
+    machine: router.id,
+    cutter: cutter.id,
+    guides: [jig.id],
+    stage: 'mortise',
+    figures: [...faces, left, right, endStop, depth],
+    passes,
+    occurrences,
+    checks: [
+      say('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
+      say(
+        end
+          ? 'The piece hangs on end, its end level with the jig’s top. The first carries the mortise’s centre line; the others only go with their reference edge against the end stop.'
+          : 'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
+      ),
+      ...(ahead
+        ? [
+            say(
+              `A block of {ahead} stands against the ${side} router stop for the mortise and is taken away for the pocket, where the plunge stop stands at {depth}. Nothing else is touched.`,
+              { ahead, depth: depth.set.value },
+            ),
+          ]
+        : []),
+      ...runOutWords(feature),
+      ...(feature.through
+        ? [
+            say(
+              'A backing piece is clamped to the far side: the cutter comes out into it, and its edge doesn’t break away.',
+            ),
+          ]
+        : []),
+      say(
+        'Turn the router by hand at both stops: the base meets the stop, the cutter touches nothing else.',
+      ),
+    ],
+  };
+}
+
+function refuse(
+  feature: MortiseFeature,
+  shop: Shop,
+  occurrences: readonly Occurrence[],
+): Refusal[] {
+  const router = toolsOf(shop, 'router')[0];
+  const jig = toolsOf(shop, 'mortising-jig')[0];
+  const found: Refusal[] = [];
+  if (!router)
+    found.push(
+      missing(
+        'router',
+        'The chest has no plunge router. Add one, or square the mortise out by hand.',
+      ),
+    );
+  if (!jig)
+    found.push(missing('mortising jig', 'The chest has no mortising jig with stops. Add one.'));
+  if (!router || !jig) return found;
+  const { width: m, depth: D, stock } = feature;
+  const gear = gearOf(feature, shop);
+  if (!gear) {
+    const narrow = toolsOf(shop, 'router-cutter').filter((c) => c.diameter <= m + SAME);
+    const reach = Math.max(0, ...narrow.map((c) => c.cuttingLength));
+    const least = Math.min(...toolsOf(shop, 'router-cutter').map((c) => c.diameter));
+    if (!narrow.length)
+      found.push({
+        path: 'mortiseWidth',
+        dimension: 'mortise width',
+        value: m,
+        bound: least,
+        message: say(
+          'No cutter goes into a mortise {m} wide; the smallest is {least}. Widen the mortise or add a cutter.',
+          { m, least },
+        ),
+      });
+    else if (reach < D - SAME)
+      found.push(
+        ...over(
+          D,
+          reach,
+          'mortiseDepth',
+          'mortise depth',
+          'The mortise is {value} deep; the longest cutter that fits reaches {bound}. Make it shallower or add a longer cutter.',
+        ),
+      );
+    else
+      found.push({
+        path: 'mortiseWidth',
+        dimension: 'mortise width',
+        value: m,
+        message: say(
+          'No cutter for {m} plunges straight and suits this router. Add a centre-cutting one.',
+          { m },
+        ),
+      });
+    return found;
+  }
+  const held = heldAs(feature, gear, shop);
+  found.push(
+    ...over(
+      D,
+      router.plungeTravel,
+      'mortiseDepth',
+      'mortise depth',
+      'The mortise is {value} deep; the router plunges {bound}. Make it shallower.',
+    ),
+    ...over(
+      stock.thickness,
+      jig.opening,
+      'thickness',
+      'thickness',
+      'The piece is {value} thick; the jig opens to {bound}. Widen the jig, or clamp the piece outside it.',
+    ),
+    ...only(
+      stock.thickness,
+      jig.insists,
+      'The piece is {value} thick; the jig is made for {bound} only. Use another jig.',
+    ),
+    ...over(
+      held.length + (held.ahead ?? 0) - gear.cutter.diameter + router.baseLeft + router.baseRight,
+      jig.stopToStop,
+      'mortiseLength',
+      'mortise length',
+      'The stops would stand {value} apart; the jig allows {bound}. Shorten the mortise, or use a smaller base.',
+    ),
+    ...over(
+      held.start + held.length / 2,
+      jig.endStopReach,
+      'position',
+      'position',
+      'The end stop would stand {value} from the centre line; the jig reaches {bound}. Clamp a longer arm to it.',
+    ),
+  );
+  const faces = facesOf(feature, gear.cutter.diameter, shop);
+  if (faces.length > 1)
+    found.push(
+      ...tooClose(
+        [faces.at(-1)!, faces[0]!],
+        m,
+        gear.cutter.diameter,
+        'mortiseWidth',
+        'mortise width',
+      ),
+    );
+  found.push(...pastEnd(feature));
+  if (feature.ends === 'fitted' && m - gear.cutter.diameter > SAME)
+    found.push({
+      path: 'mortiseWidth',
+      dimension: 'mortise width',
+      value: m,
+      bound: gear.cutter.diameter,
+      message: say(
+        'No cutter is {m}: the {d} one makes it in two rows, which leave a ridge at the round ends. Square the ends, keep them clear, or make the mortise as wide as a cutter.',
+        { m, d: gear.cutter.diameter },
+      ),
+    });
+  for (const side of new Set(
+    occurrences.map((o) => stopSide(mortiseLies(feature.into), o, jig.faceSide)),
+  ))
+    if (jig.endStops !== 'both' && jig.endStops !== side)
+      found.push(
+        missing(
+          'end stop',
+          `The layout end falls on the ${side}; the jig’s end stop is on the ${jig.endStops}. Clamp one on the ${side} for these pieces.`,
+        ),
+      );
+  return found;
+}

@@ -1,0 +1,159 @@
+import type { TenonFeature } from '../../design/index.ts';
+import type { FigureDraft, LengthFigure, Mate, Seat } from '../setups/index.ts';
+import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { mateFace, SAME, type Context, type figuresFor, type Gauged } from './method.ts';
+
+/** One pair of cheeks cut by turning the piece over: the face pair, or the edge pair. */
+export interface FlippedSetting {
+  readonly name: 'face' | 'edge';
+  readonly figure: LengthFigure;
+  /** Which faces go against the guide in turn with this figure. */
+  readonly against: readonly (Seat[string] &
+    ('reference-face' | 'other-face' | 'reference-edge' | 'other-edge'))[];
+}
+
+/**
+ * Fence settings for cheeks cut from both faces: guide to the *near* side of the blade. Reference
+ * face in, near shoulder + tenon; other face in, stock - near shoulder. One figure serves both when
+ * the tenon is centred, and its error then counts twice.
+ * @param guide the machine feature the figure is measured from
+ * @param gauged what stands on the machine for this distance
+ * @param context how the mate lies, where its cut mortise is a gauge
+ */
+export function flippedSettings(
+  feature: TenonFeature,
+  make: ReturnType<typeof figuresFor>,
+  guide: string,
+  gauged: Gauged = {},
+  context: Pick<Context, 'mateTurned'> = {},
+): FlippedSetting[] {
+  const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock, mate } = feature;
+  const farWall: Mate[] = mate
+    ? [
+        {
+          value: mate.farWall,
+          wall: 'far',
+          text: `the far wall of the cut mortise, ${mateFace(context)} in`,
+        },
+      ]
+    : [];
+  return [
+    ...pair('face', a, t, stock.thickness, heldAcross(feature, 'thickness'), make, guide, {
+      ...gauged,
+      mates: farWall,
+    }),
+    ...pair('edge', b, w, stock.width, heldAcross(feature, 'width'), make, guide, gauged),
+  ];
+}
+
+/** What a far face is measured across: the stock, or what wedge or cradle make of it. */
+function heldAcross({ lean }: TenonFeature, acts: 'thickness' | 'width'): string {
+  if (!lean || (lean.degrees && lean.about !== (acts === 'thickness' ? 'width' : 'thickness')))
+    return 'stock as measured';
+  return lean.degrees ? 'piece and wedges together' : 'across the cradle';
+}
+
+function pair(
+  name: 'face' | 'edge',
+  near: Mm,
+  tongue: Mm,
+  stock: Mm,
+  across: string,
+  make: ReturnType<typeof figuresFor>,
+  guide: string,
+  gauged: Gauged,
+): FlippedSetting[] {
+  const far = stock - near - tongue;
+  const first = near + tongue;
+  const second = stock - near;
+  const acts = name === 'face' ? 'thickness' : 'width';
+  const size = name === 'face' ? 'tenon thickness' : 'tenon width';
+  const setting = (id: string, value: Mm, working: Sentence, counts: number): LengthFigure =>
+    make(
+      {
+        id,
+        name: 'Fence',
+        value,
+        from: guide,
+        to: 'near-side',
+        rounding: 'up',
+        acts,
+        working,
+        counts,
+      },
+      Math.abs(value - first) < SAME ? gauged : { ...gauged, mates: [] },
+    );
+  const reference = `reference-${name}` as const;
+  const other = `other-${name}` as const;
+  if (near > SAME && far > SAME && Math.abs(first - second) < SAME)
+    return [
+      {
+        name,
+        against: [reference, other],
+        figure: setting(
+          `${name}-fence`,
+          first,
+          say(
+            `near shoulder {near} + ${size} {tongue}; centred, so one setting serves both sides`,
+            { near, tongue },
+          ),
+          2,
+        ),
+      },
+    ];
+  const cuts: FlippedSetting[] = [];
+  if (far > SAME)
+    cuts.push({
+      name,
+      against: [reference],
+      figure: setting(
+        `${name}-fence-reference`,
+        first,
+        say(`near shoulder {near} + ${size} {tongue}`, { near, tongue }),
+        1,
+      ),
+    });
+  if (near > SAME)
+    cuts.push({
+      name,
+      against: [other],
+      figure: setting(
+        `${name}-fence-other`,
+        second,
+        say(`${across} {stock} − near shoulder {near}`, { stock, near }),
+        1,
+      ),
+    });
+  return cuts;
+}
+
+/** The words of a face in a pass. */
+export const FACE_WORDS: Record<FlippedSetting['against'][number], string> = {
+  'reference-face': 'reference face',
+  'other-face': 'other face',
+  'reference-edge': 'reference edge',
+  'other-edge': 'other edge',
+};
+
+/**
+ * How far a cheek is cut: the tenon's length, or just short of the shoulder where that is cut
+ * already.
+ * @param kerf of whatever cut the shoulder: the cheek opens into it
+ */
+export const cheekLength = (
+  L: Mm,
+  short: Mm,
+  kerf: Mm,
+): Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'stays' | 'within'> => ({
+  value: L - short,
+  stays: short > 0,
+  within: kerf - short,
+  rounding: 'down',
+  acts: 'length',
+  working: short
+    ? say(
+        'tenon length {L} − {short}: the shoulder is cut already, so the cheek stops short of it',
+        { L, short },
+      )
+    : say('tenon length {L}', { L }),
+});

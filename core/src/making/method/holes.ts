@@ -1,0 +1,50 @@
+import type { BoreFeature } from '../../design/index.ts';
+import type { BoringBit } from '../../shop/index.ts';
+import { say, type Sentence } from '../../ground/index.ts';
+import type { Hole } from './boring.ts';
+import type { Lies } from './stopSide.ts';
+
+export const GUIDE_WORDS = {
+  'reference-face': 'reference face',
+  'entry-edge': 'edge the tenon enters',
+  'reference-edge': 'reference edge',
+} as const;
+
+/** A tenoned piece is bored from its worked end, the other from its layout end. */
+export const boreLies = ({ into, guide }: BoreFeature): Lies => ({
+  fence: guide,
+  up: into,
+  stop: guide === 'reference-edge' ? 'worked-end' : 'layout-end',
+});
+
+const woodOf = ({ into, stock }: BoreFeature) =>
+  into === 'entry-edge' ? stock.width : stock.thickness;
+
+export const holeOf = (feature: BoreFeature): Hole => ({
+  depth: feature.depth,
+  across: feature.across,
+  wood: woodOf(feature),
+  through: feature.through ?? false,
+});
+
+export const depthWords = (feature: BoreFeature): Sentence =>
+  feature.through
+    ? say('through the piece {wood} and {past} into the scrap under it', {
+        wood: woodOf(feature),
+        past: feature.depth - woodOf(feature),
+      })
+    : say('depth of the hole {depth}', { depth: feature.depth });
+
+export const BORE_CHECKS = (feature: BoreFeature, bit: BoringBit): Sentence[] => [
+  say('Depth counts from where the bit has its full diameter; its point goes {lead} farther.', {
+    lead: bit.lead,
+  }),
+  ...(feature.through
+    ? [
+        say(
+          'A scrap lies under the piece: the bit comes out into it, and the far side stays whole.',
+        ),
+      ]
+    : []),
+  say('Mark the centre with an awl on the first piece; the bit’s point must fall into it.'),
+];

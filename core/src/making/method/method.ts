@@ -1,0 +1,127 @@
+import type { Feature } from '../../design/index.ts';
+import {
+  type LengthFigure,
+  type Occurrence,
+  type Refusal,
+  type Setup,
+  type Stage,
+  type Trait,
+  figure,
+  type FigureDraft,
+  type Means,
+} from '../setups/index.ts';
+import { toolsOf, type BlockBox, type Shop, type Cradle } from '../../shop/index.ts';
+import { INCH, type Mm } from '../../ground/index.ts';
+import type { TakesLean } from './wedged.ts';
+
+/** What a rule shows: what only leads to a figure is set no closer, mm. */
+export const ruleStep = ({ style }: Pick<Shop, 'style'>): Mm =>
+  style.system === 'in' ? INCH / 32 : 0.5;
+
+/** What a method is told beside the feature. */
+export interface Context {
+  readonly joint: string;
+  /** Every place the feature is to be cut, part by part. */
+  readonly occurrences: readonly Occurrence[];
+  /** Shoulders before cheeks, or after: decided by where the cheeks' waste goes. */
+  readonly shouldersFirst: boolean;
+  /**
+   * Length of the rough piece it is still part of while it is cut, mm; nothing where it can't be.
+   */
+  readonly heldLength?: Mm;
+  /** Width of the kerf that has gone down the cheeks before this is cut, mm. */
+  readonly taken: Mm;
+  /**
+   * The mortised piece is met at a face: what lies like the tenoned piece's reference face is its
+   * reference edge.
+   */
+  readonly mateTurned?: boolean;
+  /** What the piece lies in, as measured. */
+  readonly cradle?: Cradle;
+}
+
+/**
+ * A way of cutting a feature. Its set-ups hold figures only: what wood they take is the machine
+ * model's affair.
+ */
+export interface Method<F extends Feature = Feature> {
+  readonly id: string;
+  readonly title: string;
+  readonly form: F['form'];
+  readonly stage: Stage;
+  /** Stages that it does in one go with its own. */
+  readonly also?: readonly Stage[];
+  /**
+   * For cheeks: whether the waste falls outside the blade, or stands between blade and fence or
+   * jig.
+   */
+  readonly waste?: 'outside' | 'between';
+  /** For cheeks by a blade: width of its kerf, mm. */
+  kerf?(shop: Shop): Mm;
+  /** What choosing and ordering go by, instead of its name. */
+  readonly traits?: readonly Trait[];
+  /**
+   * For cheeks cut one side at a time: by what. The edges of their tenon can be cut by something
+   * else.
+   */
+  readonly bySide?: 'table-saw' | 'bandsaw' | 'router' | 'router-table' | 'hand';
+  /** For cheeks by machine: it can leave them fat for the plane. */
+  readonly leavesFat?: boolean;
+  /** How it takes a piece that lies askew; one that says nothing can't. */
+  readonly lean?: TakesLean;
+  applies(feature: F): boolean;
+  refuse(feature: F, shop: Shop, context: Context): Refusal[];
+  setups(feature: F, shop: Shop, context: Context): Setup[];
+}
+
+/** What stands on the machine for one distance, beside the rule and blocks of every shop. */
+export type Gauged = Pick<Means, 'scale' | 'beyond' | 'screw' | 'slide' | 'mates'>;
+
+/**
+ * To what a figure is set that only clears what stands between two others: by rule where the cutter
+ * is so wide that nothing is left between even so.
+ */
+export const clearing = (width: Mm, shop: Shop): { step: Mm; clears: boolean } => {
+  const clears = shop.graduation > 0 && width >= 4 * ruleStep(shop);
+  return { step: clears ? Math.max(shop.graduation, ruleStep(shop)) : shop.graduation, clears };
+};
+
+/**
+ * Makes figures as this shop can set them. One that only has to stay below, or to clear, is set by
+ * rule: to a half millimetre or a 32nd, and never by blocks, unless that takes it too far off.
+ */
+export function figuresFor(shop: Shop): (draft: FigureDraft, gauged?: Gauged) => LengthFigure {
+  const boxes = boxesFor(shop);
+  const { graduation } = shop;
+  const rule = ruleStep(shop);
+  return ({ stays, within = Infinity, clears, ...draft }, gauged = {}) => {
+    const byRule = { graduation: Math.max(graduation, rule), boxes: [] };
+    if (stays && graduation > 0 && draft.value >= 2 * rule) {
+      const ruled = figure({ ...draft, stays }, byRule);
+      if (Math.abs(ruled.set.error) < within) return ruled;
+    }
+    if (clears && graduation > 0) return figure({ ...draft, clears }, byRule);
+    return figure(draft, { graduation, boxes, ...gauged });
+  };
+}
+
+/** Boxes in the units of the shop; those of the other only where there is none. */
+function boxesFor(shop: Shop): readonly BlockBox[] {
+  const all = toolsOf(shop, 'block-box');
+  const own = all.filter(({ sizes }) => sizes.every(isInches) === (shop.style.system === 'in'));
+  return own.length ? own : all;
+}
+
+/** Of an inch, or a stated part of it: a 64th, a thousandth. */
+const isInches = (size: Mm): boolean =>
+  [64, 1000].some((of) => Math.abs((size / INCH) * of - Math.round((size / INCH) * of)) < 1e-3);
+
+/** The side of the mortised piece that lies as the reference face of the tenoned one does. */
+export const mateFace = ({ mateTurned }: Pick<Context, 'mateTurned'>): string =>
+  mateTurned ? 'its reference edge' : 'its reference face';
+
+/** A hair under which two lengths are one. */
+export const SAME = 1e-6;
+
+/** The end of a method's title, without the stage it begins with. */
+export const shortTitle = (title: string): string => title.replace(/^.*, /, '');

@@ -1,0 +1,101 @@
+import type { TenonFeature } from '../../design/index.ts';
+import type { FigureDraft, SeatFace } from '../setups/index.ts';
+import type { Teeth } from '../../shop/index.ts';
+import { roundTo, say, type Mm, type Sentence } from '../../ground/index.ts';
+import { SAME, type Context } from './method.ts';
+
+/** One shoulder of a tenon: the face that lies down while it is cut, and how deep it is. */
+export interface Shoulder {
+  readonly down: SeatFace;
+  readonly words: string;
+  readonly depth: Mm;
+  /** Where wood begins, on the way in: there was none before, or it is gone. */
+  readonly from: Mm;
+}
+
+/** The shoulders a tenon has. */
+export const shouldersOf = ({
+  faceShoulder: a,
+  thickness: t,
+  edgeShoulder: b,
+  width: w,
+  stock,
+  cleared,
+}: TenonFeature): Shoulder[] =>
+  [
+    { down: 'reference-face' as const, words: 'Reference face down', depth: a },
+    { down: 'other-face' as const, words: 'Other face down', depth: stock.thickness - a - t },
+    { down: 'reference-edge' as const, words: 'Reference edge down', depth: b },
+    { down: 'other-edge' as const, words: 'Other edge down', depth: stock.width - b - w },
+  ].flatMap((side) => (side.depth > SAME ? [{ ...side, from: cleared?.[side.down] ?? 0 }] : []));
+
+/**
+ * The shoulders that are left to cut once a kerf so wide has gone down the cheeks: shallower ones
+ * went with it.
+ */
+export const shouldersLeft = (
+  feature: TenonFeature,
+  { taken }: Pick<Context, 'taken'>,
+): Shoulder[] => shouldersOf(feature).filter(({ depth, from }) => depth - from > taken + SAME);
+
+/**
+ * How far a shoulder's cut stays off a cheek that is cut already: of a shallow one no more than
+ * half its depth, mm.
+ */
+export const shortOf = (depth: Mm, short: Mm): Mm => Math.min(short, depth / 2);
+
+/**
+ * How deep one cut goes for shoulders of one depth: full, or short of cheeks that are cut already,
+ * by a rule as long as it opens into their kerf.
+ * @param short how far it stays off the cheeks, mm; 0 where they come after
+ */
+export function shoulderDepth(
+  [{ depth, down }, ...others]: readonly [Shoulder, ...Shoulder[]],
+  short: Mm,
+  { taken }: Pick<Context, 'taken'>,
+): Pick<FigureDraft, 'value' | 'stays' | 'within' | 'rounding' | 'acts' | 'working' | 'counts'> {
+  const less = shortOf(depth, short);
+  return {
+    value: depth - less,
+    stays: less > 0,
+    within: taken - less,
+    rounding: 'down',
+    acts: down.endsWith('face') ? 'thickness' : 'width',
+    working: less
+      ? say('shoulder {depth} − {short}: the cheek is cut already, so it stops short', {
+          depth,
+          short: less,
+        })
+      : say('depth of the shoulder, {depth}', { depth }),
+    counts: others.length ? 2 : 1,
+  };
+}
+
+/**
+ * Shoulders of one depth together: one height serves them. Faces and edges apart: its error acts
+ * another way in each.
+ */
+export function byDepth(shoulders: readonly Shoulder[]): (readonly [Shoulder, ...Shoulder[]])[] {
+  const groups = new Map<string, [Shoulder, ...Shoulder[]]>();
+  for (const shoulder of shoulders) {
+    const key = `${shoulder.down.endsWith('face')} ${roundTo(shoulder.depth, 1e-4, 'nearest').toFixed(4)}`;
+    const group = groups.get(key);
+    if (group) group.push(shoulder);
+    else groups.set(key, [shoulder]);
+  }
+  return [...groups.values()];
+}
+
+/** What to look at on the first shoulder that a blade cuts; of a lap there is no other to meet. */
+export const shoulderChecks = (feature: TenonFeature, teeth: Teeth): Sentence[] => [
+  shouldersOf(feature).length > 1
+    ? say('Knife the shoulder line all round the first piece: both faces must meet on it.')
+    : say('Knife the shoulder line on the first piece: the cut must end on it.'),
+  ...(teeth === 'flat'
+    ? []
+    : [
+        say(
+          'The blade’s teeth are not flat on top: they leave ears in the corner. Pare them, or fit a flat-topped blade.',
+        ),
+      ]),
+];

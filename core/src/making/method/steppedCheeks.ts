@@ -1,0 +1,196 @@
+import type { TenonFeature } from '../../design/index.ts';
+import type { LengthFigure, Refusal } from '../setups/index.ts';
+import { say, type Mm, type Sentence } from '../../ground/index.ts';
+import { SAME, type figuresFor, type Gauged } from './method.ts';
+import { under } from './refusal.ts';
+import { nearWood } from './wedged.ts';
+
+/**
+ * Jig or fence to the *near* side of the blade for two cheeks cut from one face: far cheek at
+ * shoulder + tenon, then nearer by the step of tenon + kerf, so that near side = shoulder - kerf.
+ * Without a near shoulder there is one cut.
+ * @param t tenon thickness
+ * @param a reference face to the near cheek
+ * @param k kerf as measured
+ */
+export function steppedSettings(t: Mm, a: Mm, k: Mm): { first: Mm; second?: Mm; step: Mm } {
+  const step = t + k;
+  const first = a + t;
+  return a > SAME ? { first, second: first - step, step } : { first, step };
+}
+
+/**
+ * A pair of cheeks cut from one face: which face stays at the guide, its shoulder, the tongue, and
+ * what is left beyond.
+ */
+export interface SteppedPair {
+  readonly name: 'face' | 'edge';
+  readonly seat: 'reference-face' | 'reference-edge';
+  readonly words: string;
+  readonly near: Mm;
+  readonly tongue: Mm;
+  readonly far: Mm;
+  readonly acts: 'thickness' | 'width';
+}
+
+/** The pairs of cheeks that a tenon has: those of its faces, and those of its edges. */
+export const steppedPairs = ({
+  stock,
+  faceShoulder: a,
+  thickness: t,
+  edgeShoulder: b,
+  width: w,
+}: TenonFeature) =>
+  [
+    {
+      name: 'face',
+      seat: 'reference-face',
+      words: 'reference face',
+      near: a,
+      tongue: t,
+      far: stock.thickness - a - t,
+      acts: 'thickness',
+    },
+    {
+      name: 'edge',
+      seat: 'reference-edge',
+      words: 'reference edge',
+      near: b,
+      tongue: w,
+      far: stock.width - b - w,
+      acts: 'width',
+    },
+  ].filter(({ near, far }) => near > SAME || far > SAME) as readonly SteppedPair[];
+
+/**
+ * Thinner than this no wood beside the kerf holds the splinter, mm (common practice, value from
+ * memory).
+ */
+const HOLDS: Mm = 0.5;
+
+/**
+ * Why a leaning piece can't be cut so: the kerf comes out of its near side before the shoulder, and
+ * the splinter beyond lies loose between blade and guide.
+ */
+export const splinters = (feature: TenonFeature, kerf: Mm): Refusal[] =>
+  steppedPairs(feature).flatMap(({ name }) => {
+    const { shoulder, tip } = nearWood(feature, name);
+    if (tip <= kerf) return [];
+    return under(
+      shoulder,
+      kerf + HOLDS,
+      name === 'face' ? 'faceShoulder' : 'edgeShoulder',
+      'shoulder',
+      'The near waste is {value} at the shoulder. Less than {bound}, the kerf and what still holds beside it, comes loose between blade and guide: turn the piece over instead.',
+    );
+  });
+
+/** One cut of a pair, with the step between its two cuts. */
+export interface SteppedCut {
+  readonly pair: SteppedPair;
+  readonly figure: LengthFigure;
+  readonly step: Mm;
+}
+
+/**
+ * The cuts of both pairs in order, far cheek first.
+ * @param guide the machine feature the figures are measured from
+ * @param gauged what stands on the machine for this distance; what slides the guide slides it to
+ *   the second cut
+ * @param intoGuide whether the blade may run into it, where a shoulder is thinner than the kerf
+ */
+export function steppedCuts(
+  feature: TenonFeature,
+  kerf: Mm,
+  make: ReturnType<typeof figuresFor>,
+  guide: string,
+  { slide, ...gauged }: Gauged,
+  intoGuide = false,
+): SteppedCut[] {
+  return steppedPairs(feature).flatMap((pair) => {
+    const { name, near, tongue, far, acts } = pair;
+    const { first, second, step } = steppedSettings(tongue, near, kerf);
+    const fence = (
+      id: string,
+      title: string,
+      value: Mm,
+      rounding: 'up' | 'down',
+      working: Sentence,
+      by: Gauged = gauged,
+    ): SteppedCut => ({
+      pair,
+      step,
+      figure: make(
+        { id, name: title, value, from: guide, to: 'near-side', rounding, acts, working },
+        by,
+      ),
+    });
+    const farCheek = fence(
+      `${name}-fence-far`,
+      'Fence, far cheek',
+      first,
+      'up',
+      say('near shoulder {near} + tongue {tongue}', { near, tongue }),
+    );
+    const cuts = far > SAME ? [farCheek] : [];
+    if (second === undefined) return cuts;
+    if (intoGuide && second < -SAME)
+      return [...cuts, { pair, step, figure: insideGuide(pair, kerf, make, guide) }];
+    return [
+      ...cuts,
+      fence(
+        `${name}-fence-near`,
+        'Fence, near cheek',
+        second,
+        'down',
+        say('far cheek {first} − step {step}: tongue {tongue} + kerf {kerf}', {
+          first,
+          step,
+          tongue,
+          kerf,
+        }),
+        cuts.length ? { ...gauged, slide } : gauged,
+      ),
+    ];
+  });
+}
+
+/**
+ * Nearer than a kerf the blade runs part in its guide: what can still be measured is its far side.
+ */
+const insideGuide = (
+  { name, near, acts }: SteppedPair,
+  kerf: Mm,
+  make: ReturnType<typeof figuresFor>,
+  guide: string,
+) =>
+  make({
+    id: `${name}-fence-near`,
+    name: 'Fence, near cheek',
+    value: near,
+    from: guide,
+    to: 'far-side',
+    rounding: 'down',
+    acts,
+    working: say(
+      'near shoulder {near}, less than the kerf {kerf}: the blade runs in the sacrificial face',
+      { near, kerf },
+    ),
+  });
+
+/**
+ * The cuts of each pair together: one state of the machine with the guide at two places in turn.
+ */
+export const byPair = (cuts: readonly SteppedCut[]): SteppedCut[][] =>
+  [...new Set(cuts.map(({ pair }) => pair.name))].map((name) =>
+    cuts.filter(({ pair }) => pair.name === name),
+  );
+
+/** Whether a card has both cheeks of a pair: where one alone is cut, nothing is moved between. */
+export const hasBoth = (cuts: readonly SteppedCut[]): boolean => cuts.length > 1;
+
+/** Which place of the guide a pass is cut at, by its figure: “Far cheek”. */
+export const cheekOf = ({ name }: LengthFigure): string => {
+  const cheek = name.replace('Fence, ', '');
+  return cheek.charAt(0).toUpperCase() + cheek.slice(1);
+};

@@ -1,0 +1,279 @@
+import type { MortiseFeature } from '../../../design/index.ts';
+import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
+import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../../shop/index.ts';
+import { say, type Mm } from '../../../ground/index.ts';
+import { mortiseLies, stopSide } from '../../method/stopSide.ts';
+import { figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { missing, over } from '../../method/refusal.ts';
+
+/** Within this a chisel is as wide as the mortise, mm. */
+const FITS: Mm = 0.005;
+
+const chiselFor = ({ width }: MortiseFeature, shop: Shop): HollowChisel | undefined =>
+  toolsOf(shop, 'hollow-chisel').find((c) => Math.abs(c.size - width) < FITS);
+
+/**
+ * Where the bites between the two ends go, as distances from the near one: full bites that leave
+ * lands narrower than the chisel, and then those lands, so that the chisel is never pushed sideways
+ * into a hole.
+ * @param span length of the mortise less the chisel
+ * @param rule what a rule shows: they lie so many of it before the far end
+ */
+export function bites(span: Mm, chisel: Mm, rule: Mm): { full: Mm[]; lands: Mm[] } {
+  const steps = Math.max(1, Math.ceil(span / (2 * chisel - LEAST_LAPS * rule) - SAME));
+  const pitch = span / steps;
+  /** Bites that only just meet stay where they are. */
+  const meet = pitch > chisel - rule && pitch <= chisel + SAME;
+  const byRule = (from: Mm) => (meet ? from : span - Math.round((span - from) / rule) * rule);
+  return {
+    full: Array.from({ length: steps - 1 }, (_, i) => byRule((i + 1) * pitch)),
+    lands:
+      pitch > chisel + SAME
+        ? Array.from({ length: steps }, (_, i) => byRule((i + 0.5) * pitch))
+        : [],
+  };
+}
+
+/**
+ * By how many of the rule's steps a land is narrower than the chisel: two bites and the land itself
+ * are each half a step out.
+ */
+const LEAST_LAPS = 2.5;
+
+/** A hollow chisel, bite beside bite: the ends come square from the tool. */
+export const hollowChisel: Method<MortiseFeature> = {
+  id: 'hollow-chisel',
+  title: 'Mortise, hollow chisel',
+  form: 'mortise',
+  stage: 'mortise',
+  also: ['square-ends'],
+  lean: { by: 'wedge', room: 2 },
+  applies: (feature) => feature.ends !== 'fitted' && feature.into !== 'end',
+  refuse(feature, shop) {
+    const [machine] = toolsOf(shop, 'mortiser');
+    if (!machine)
+      return [missing('mortiser', 'The chest has no mortiser. Rout the mortise, or add one.')];
+    const chisel = chiselFor(feature, shop);
+    return chisel ? limits(feature, machine, chisel) : [noChisel(feature, shop)];
+  },
+  setups(feature, shop, { joint, occurrences }) {
+    const [machine] = toolsOf(shop, 'mortiser');
+    const chisel = chiselFor(feature, shop);
+    if (!machine || !chisel) return [];
+    return (['left', 'right'] as const).flatMap((side) => {
+      const here = occurrences.filter(
+        (o) => stopSide(mortiseLies(feature.into), o, 'far') === side,
+      );
+      return here.length ? [setup(feature, shop, machine, chisel, joint, side, here)] : [];
+    });
+  },
+};
+
+function noChisel({ width: m }: MortiseFeature, shop: Shop): Refusal {
+  const sizes = toolsOf(shop, 'hollow-chisel').map((c) => c.size);
+  if (!sizes.length)
+    return missing('hollow chisel', 'The chest has a mortiser and no chisel for it. Add one.');
+  const nearest = sizes.reduce((a, b) => (Math.abs(b - m) < Math.abs(a - m) ? b : a));
+  return {
+    path: 'mortiseWidth',
+    dimension: 'mortise width',
+    value: m,
+    bound: nearest,
+    message: say(
+      'The mortise is {m} wide, the nearest hollow chisel {nearest}. Make it as wide as the chisel.',
+      { m, nearest },
+    ),
+  };
+}
+
+function limits(feature: MortiseFeature, machine: Mortiser, chisel: HollowChisel): Refusal[] {
+  const { depth: D, width: m, wall: p, length: l, start: q, stock } = feature;
+  return [
+    ...over(
+      D,
+      chisel.length,
+      'mortiseDepth',
+      'mortise depth',
+      'The mortise is {value} deep; the chisel reaches {bound}. Make it shallower, or come from both edges.',
+    ),
+    ...over(
+      D,
+      machine.travel,
+      'mortiseDepth',
+      'mortise depth',
+      'The mortise is {value} deep; the mortiser travels {bound}. Make it shallower.',
+    ),
+    ...over(
+      m,
+      machine.largestChisel,
+      'mortiseWidth',
+      'mortise width',
+      'The chisel is {value}; this mortiser takes {bound}.',
+    ),
+    ...over(
+      stock.width,
+      machine.tallest,
+      'width',
+      'width',
+      'The piece stands {value} high; {bound} goes under the chisel.',
+    ),
+    ...over(
+      p,
+      machine.fenceReach,
+      'wall',
+      'near wall',
+      'The fence would stand {value} from the chisel; it reaches {bound}.',
+    ),
+    ...over(
+      m,
+      l,
+      'mortiseLength',
+      'mortise length',
+      'The chisel is {value}, longer than the mortise, {bound}.',
+    ),
+    ...(q < -SAME
+      ? over(
+          -q,
+          0,
+          'position',
+          'position',
+          'The chisel would break out {value} past the end. Leave a horn at least that much longer.',
+        )
+      : []),
+  ];
+}
+
+function setup(
+  feature: MortiseFeature,
+  shop: Shop,
+  machine: Mortiser,
+  chisel: HollowChisel,
+  joint: string,
+  side: 'left' | 'right',
+  occurrences: Occurrence[],
+): Setup {
+  const { wall: p, start: q, length: l, depth: D, stock } = feature;
+  const c = chisel.size;
+  const make = figuresFor(shop);
+  const face = make({
+    id: 'face',
+    name: 'Fence',
+    value: p,
+    from: 'fence-face',
+    to: 'near-side',
+    rounding: 'nearest',
+    acts: 'thickness',
+    working: say('near wall {p}', { p }),
+  });
+  const stop = (
+    id: string,
+    name: string,
+    value: Mm,
+    rounding: 'up' | 'down',
+    working: ReturnType<typeof say>,
+  ) =>
+    make({
+      id,
+      name,
+      value,
+      from: `${side}-end-stop`,
+      to: 'stop-side',
+      rounding,
+      acts: 'length',
+      working,
+    });
+  const first = stop(
+    'stop-near',
+    'Near end, end stop or mark',
+    q,
+    'up',
+    say('layout end to mortise {q}', { q }),
+  );
+  const last = stop(
+    'stop-far',
+    'Far end, end stop or mark',
+    q + l - c,
+    'down',
+    say('layout end to mortise {q} + its length {l} − chisel {c}', { q, l, c }),
+  );
+  const depth = make({
+    id: 'depth',
+    name: 'Depth',
+    value: D,
+    from: 'wood-surface',
+    to: 'chisel-tip',
+    rounding: 'up',
+    acts: 'width',
+    working: feature.through
+      ? say('through the piece {V} and {past} into the scrap under it', {
+          V: stock.width,
+          past: D - stock.width,
+        })
+      : say('mortise depth {D}', { D }),
+  });
+  const span = l - c;
+  const pass = (id: string, words: Pass['words'], stopId: string, off = 0): Pass => ({
+    id,
+    words,
+    seat: {
+      'fence-face': 'reference-face',
+      'wood-surface': 'entry-edge',
+      [`${side}-end-stop`]: 'layout-end',
+    },
+    figures: { face: face.id, stop: stopId, depth: depth.id },
+    ...(off && { off }),
+  });
+  const inBetween = (kind: string, words: string, at: readonly Mm[]) =>
+    at.map((from, i) =>
+      pass(`${kind}-${i + 1}`, say(words, { off: span - from }), last.id, span - from),
+    );
+  const { full, lands } = bites(span, c, ruleStep(shop));
+  const one = span < SAME;
+  return {
+    id: `${joint}.hollow-chisel-${side}`,
+    method: hollowChisel.id,
+    title: hollowChisel.title,
+    model: 'mortiser',
+    carrier: 'fence-and-stop',
+    machine: machine.id,
+    cutter: chisel.id,
+    guides: [],
+    stage: 'mortise',
+    figures: one ? [face, first, depth] : [face, first, last, depth],
+    passes: [
+      pass('near-end', say('Near end, layout end against the stop'), first.id),
+      ...(one
+        ? []
+        : [
+            pass('far-end', say('Far end, layout end against the stop'), last.id),
+            ...inBetween('bite', 'Full bite, the piece drawn {off} off the far-end stop', full),
+            ...inBetween(
+              'land',
+              'What stands between two bites, {off} off the far-end stop',
+              lands,
+            ),
+          ]),
+    ],
+    occurrences,
+    checks: [
+      say('Chisel square to the fence: two bites beside each other leave one straight wall.'),
+      say(
+        'Both ends first, then full bites, then what stands between: a chisel that finds wood on one side only bends.',
+      ),
+      ...(feature.pitch === undefined
+        ? []
+        : [
+            say(
+              'Or leave the fence as it was for the farther row: a spacer of {pitch} between fence and piece brings this row under the chisel; there is no kerf to add.',
+              { pitch: feature.pitch },
+            ),
+          ]),
+      say(
+        'Hold-down on the piece, chips cleared between bites; reference face to the fence every time.',
+      ),
+      ...(feature.through
+        ? [say('A scrap lies under the piece: the chisel comes out into it.')]
+        : []),
+    ],
+  };
+}

@@ -1,0 +1,211 @@
+import {
+  fewestBlocks,
+  onScale,
+  roundTo,
+  say,
+  stamped,
+  stepOf,
+  turnsFor,
+  turnsInWords,
+  type Mm,
+  type Reached,
+  type Rounding,
+  type Scale,
+  type Screw,
+  type Sentence,
+} from '../../ground/index.ts';
+
+/**
+ * How a length is set: read off a scale, measured, built up, turned, moved from where it stands, or
+ * taken from the mate.
+ */
+export type ReachBy = 'scale' | 'rule' | 'blocks' | 'screw' | 'move' | 'mate' | 'work';
+
+/**
+ * One way to reach a figure: where it will stand, the error it leaves, and how far off it may be
+ * when set with care.
+ */
+export interface Reach extends Reached {
+  readonly by: ReachBy;
+  readonly text: Sentence;
+  readonly spread: Mm;
+  /** What was allowed for the zero of the scale; machines know its true one. */
+  readonly zero?: Mm;
+  /** How often a screw is turned from touching; machines know its true lead. */
+  readonly turns?: number;
+  /** Id of the box the blocks are from. */
+  readonly box?: string;
+  /** The wall of the cut mortise it is set to; the proof knows where that truly lies. */
+  readonly wall?: Mate['wall'];
+}
+
+/** A size of the mating part that can stand in for a figure. */
+export interface Mate {
+  readonly value: Mm;
+  /**
+   * Which wall of the cut mortise, from the face of its piece that lies where the tenoned piece's
+   * will.
+   */
+  readonly wall: 'near' | 'far';
+  readonly text: string;
+}
+
+/**
+ * A jig that slides between two places: from stop to stop, or by a spacer of the step less what its
+ * stop carries.
+ */
+export interface Slide {
+  readonly by: 'stops' | 'spacer';
+  readonly carried: Mm;
+}
+
+/** What a shop can set this one distance with. */
+export interface Means {
+  /** Finest step of rule and calliper; 0 sets exactly. */
+  readonly graduation: Mm;
+  readonly boxes?: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly sizes: readonly Mm[];
+  }[];
+  readonly scale?: Scale | null | undefined;
+  /**
+   * How much farther the figure is than what the scale reads: the kerf, where it reads to the near
+   * side; less than 0 where a jig's body stands between the fence and what is measured from.
+   */
+  readonly beyond?: Mm;
+  readonly screw?: Screw | null | undefined;
+  readonly slide?: Slide | null | undefined;
+  readonly mates?: readonly Mate[];
+}
+
+/** Piles of blocks that come nearer than this are as good as exact. */
+const PILE_TOLERANCE: Mm = 0.02;
+/** A joint between two blocks hides about a hundredth: value from memory of shop practice. */
+const PER_BLOCK: Mm = 0.01;
+/** A mating part felt with a fingertip or a knife. */
+const BY_TOUCH: Mm = 0.02;
+/** A mate this much off is no gauge: nobody sets to it and reckons the rest, mm. */
+const MATE_WITHIN: Mm = 0.5;
+/** Errors this close are one; then the way that can be set more closely comes first. */
+const ALIKE: Mm = 0.005;
+
+/**
+ * Every way to reach a length, least error first. A rounding direction holds for all of them, so
+ * that wood can still be taken away.
+ */
+export function waysToReach(value: Mm, rounding: Rounding, means: Means): Reach[] {
+  const { graduation, scale, beyond = 0, screw, boxes = [], mates = [] } = means;
+  if (graduation === 0)
+    return [{ by: 'work', text: say('to the work itself'), value, error: 0, spread: 0 }];
+  const ways: Reach[] = [];
+  if (scale) {
+    const zero = scale.zero + beyond;
+    const { reading, ...reached } = onScale(value, { ...scale, zero }, rounding);
+    const apart =
+      beyond > 0 ? 'kerf {apart} taken off' : beyond < 0 && 'body of the jig, {apart}, counted in';
+    const allowed = [apart, scale.zero && 'its zero, {zero}, allowed for'].filter(Boolean);
+    const text = say(['scale at {reading}', ...allowed].join('; '), {
+      reading,
+      apart: Math.abs(beyond),
+      zero: scale.zero,
+    });
+    ways.push({ by: 'scale', text, ...reached, spread: scale.graduation / 2, zero });
+  }
+  const measured = roundTo(value, graduation, rounding);
+  ways.push({
+    by: 'rule',
+    text: say('measured, {measured}', { measured }),
+    value: measured,
+    error: value - measured,
+    spread: graduation / 2,
+  });
+  for (const { id, name, sizes } of boxes) {
+    const pile = fewestBlocks(value, sizes, PILE_TOLERANCE, rounding);
+    if (!pile) continue;
+    ways.push({
+      by: 'blocks',
+      box: id,
+      text: say(`${name}: ${pile.blocks.map(stamped).join(' + ')}`),
+      value: pile.value,
+      error: pile.error,
+      spread: pile.blocks.length * PER_BLOCK,
+    });
+  }
+  if (screw) {
+    const turned = turnsFor(value, screw, rounding);
+    ways.push({
+      by: 'screw',
+      text: say(`from touching, ${turnsInWords(turned)}`),
+      value: turned.value,
+      error: turned.error,
+      spread: stepOf(screw) / 2,
+      turns: turned.value / screw.lead,
+    });
+  }
+  for (const mate of mates) {
+    const error = value - mate.value;
+    if (Math.abs(error) > MATE_WITHIN) continue;
+    if ((rounding === 'up' && error > 1e-9) || (rounding === 'down' && error < -1e-9)) continue;
+    ways.push({
+      by: 'mate',
+      text: say(mate.text),
+      value: mate.value,
+      error,
+      spread: BY_TOUCH,
+      wall: mate.wall,
+    });
+  }
+  return ranked(ways);
+}
+
+/** Least error first; errors that are alike by how closely the way can be set. */
+export const ranked = (ways: readonly Reach[]): Reach[] =>
+  [...ways].sort((a, b) => {
+    const [ea, eb] = [Math.abs(a.error), Math.abs(b.error)];
+    return Math.abs(ea - eb) > ALIKE ? ea - eb : a.spread - b.spread;
+  });
+
+/**
+ * Moving from where the last set-up left it, measured or by the screw: the error it stands with
+ * stays, and the move adds its own. Turns are told only as far as they are turned.
+ * @param step finest that can be measured, mm; 0 where nothing is
+ */
+export function byMove(
+  value: Mm,
+  rounding: Rounding,
+  stands: Pick<Reach, 'value' | 'spread'>,
+  step: Mm,
+  { screw, slide }: Pick<Means, 'screw' | 'slide'>,
+): Reach[] {
+  if (step <= 0) return [];
+  const move = value - stands.value;
+  const to: Moving = (moved, spread, how, lengths) => {
+    const reached = { by: 'move' as const, value: stands.value + moved, error: move - moved };
+    if (Math.abs(moved) < 1e-9)
+      return { ...reached, text: say('stands there already'), spread: stands.spread };
+    const way = moved > 0 ? 'larger' : 'smaller';
+    const text = say(`{move} ${way} than it stands${how}`, { move: Math.abs(moved), ...lengths });
+    return { ...reached, text, spread: stands.spread + spread };
+  };
+  const moved = roundTo(move, step, rounding);
+  if (slide) return [slid(to, moved, step, slide)];
+  const measured = to(moved, step / 2, '');
+  if (!screw) return [measured];
+  const turned = turnsFor(move, screw, rounding);
+  const same = Math.abs(turned.value - measured.value + stands.value) < 1e-9;
+  return [
+    ...(same ? [] : [measured]),
+    to(turned.value, stepOf(screw) / 2, ` (${turnsInWords(turned)})`),
+  ];
+}
+
+/** A move by so much, as a way to reach a figure. */
+type Moving = (moved: Mm, spread: Mm, how: string, lengths?: Readonly<Record<string, Mm>>) => Reach;
+
+function slid(to: Moving, moved: Mm, step: Mm, { by, carried }: Slide): Reach {
+  const spacer = Math.abs(moved) - carried;
+  if (by === 'stops') return to(moved, step / 2, ': slid from one stop to the other');
+  const more = carried > 0 ? ', its stop carries {carried}' : '';
+  return to(moved, step / 2, `: by a spacer of {spacer}${more}`, { spacer, carried });
+}

@@ -1,0 +1,3 @@
+import { proveShare } from '../../testing/proveWays.ts';
+
+await proveShare(3);

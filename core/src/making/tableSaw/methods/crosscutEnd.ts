@@ -1,0 +1,113 @@
+import type { EndFeature } from '../../../design/index.ts';
+import type { Setup } from '../../setups/index.ts';
+import { toolById, toolsOf } from '../../../shop/index.ts';
+import { say, type Mm } from '../../../ground/index.ts';
+import { enteredAt, sideOf } from '../../method/wedged.ts';
+import { overBlade } from '../../method/blades.ts';
+import { figuresFor, type Method } from '../../method/method.ts';
+import { missing, over } from '../../method/refusal.ts';
+
+/** How far the blade stands above the piece it cuts off, mm. */
+const ABOVE: Mm = 4;
+
+/**
+ * Table saw, the end cut off askew: mitre gauge turned, or the piece on a wedge, length from the
+ * stop block.
+ */
+export const crosscutEnd: Method<EndFeature> = {
+  id: 'crosscut-end',
+  title: 'End, crosscut at the angle on the table saw',
+  form: 'end',
+  stage: 'end',
+  lean: { by: 'wedge' },
+  applies: () => true,
+  refuse({ stock }, shop) {
+    const saw = toolsOf(shop, 'table-saw')[0];
+    const block = toolsOf(shop, 'stop-block')[0];
+    if (!saw || !block)
+      return [
+        missing(
+          'stop block',
+          'A crosscut needs a table saw with a mitre gauge and a stop block. Add them, or saw it by hand.',
+        ),
+      ];
+    return [
+      ...over(
+        stock.thickness + ABOVE,
+        saw.maxBladeHeight,
+        'thickness',
+        'thickness',
+        'Piece and wedge are so thick that the blade would stand {value}; it rises to {bound}. Saw the end by hand.',
+      ),
+    ];
+  },
+  setups({ stock, excess, lean }, shop, { joint, occurrences }): Setup[] {
+    const saw = toolsOf(shop, 'table-saw')[0]!;
+    const block = toolsOf(shop, 'stop-block')[0]!;
+    const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
+    const make = figuresFor(shop);
+    const s = block.thickness;
+    const fence = make(
+      {
+        id: 'fence',
+        name: 'Fence',
+        value: excess + s,
+        from: 'fence-face',
+        to: 'far-side',
+        rounding: 'up',
+        acts: 'length',
+        working: say(
+          'from the corner that is cut off, square to the cut, {excess} + stop block {s}',
+          { excess, s },
+        ),
+      },
+      { scale: saw.fenceScale, beyond: kerf },
+    );
+    const height = make(
+      {
+        id: 'blade-height',
+        name: 'Blade height',
+        value: stock.thickness + ABOVE,
+        from: 'table',
+        to: 'highest-tooth',
+        rounding: 'up',
+        acts: 'thickness',
+        working: say('piece as it lies {T} + {more}', { T: stock.thickness, more: ABOVE }),
+      },
+      { scale: saw.heightScale },
+    );
+    return [
+      {
+        id: `${joint}.crosscut-end`,
+        method: crosscutEnd.id,
+        title: crosscutEnd.title,
+        ...overBlade(saw, 'mitre-gauge', [block]),
+        stage: 'end',
+        figures: [fence, height],
+        passes: [
+          {
+            id: 'end',
+            words: say(
+              lean
+                ? `Reference face down, the corner at the ${sideOf(lean, enteredAt(occurrences))} to the stop block, then feed with the mitre gauge`
+                : 'Reference face down, worked end to the stop block, then feed with the mitre gauge',
+            ),
+            seat: { table: 'reference-face', 'stop-face': 'worked-end' },
+            figures: { across: fence.id, height: height.id },
+          },
+        ],
+        occurrences,
+        checks: [
+          say('The cut begins just at the other corner: the piece keeps its length there.'),
+          ...(lean?.about === 'thickness'
+            ? [
+                say(
+                  'Ends that lean opposite ways lie on opposite faces: the gauge stays as it is. Mark which are which before the first cut.',
+                ),
+              ]
+            : []),
+        ],
+      },
+    ];
+  },
+};

@@ -1,0 +1,137 @@
+import type { NotchFeature } from '../../../design/index.ts';
+import type { Pass } from '../../setups/index.ts';
+import { toolsOf } from '../../../shop/index.ts';
+import { say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { stackPasses, stackWithin } from '../../method/blades.ts';
+import { figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { missing } from '../../method/refusal.ts';
+import {
+  makeUpWords,
+  overLevels,
+  overStack,
+  stackHeight,
+  stackRefusals,
+} from '../../method/stack.ts';
+
+const FACE = { 'reference-face': 'reference face', 'other-face': 'other face' } as const;
+
+/**
+ * Table saw with a stack, the piece lying on the notched face on a sled: both walls against a stop,
+ * then what is between.
+ */
+export const sawNotch: Method<NotchFeature> = {
+  id: 'saw-notch',
+  title: 'Notch, lying flat over a stack',
+  form: 'notch',
+  stage: 'notch',
+  applies: () => true,
+  refuse({ length, depth }, shop) {
+    const saw = toolsOf(shop, 'table-saw')[0];
+    const choice = stackWithin(length, shop);
+    if (!saw || !choice)
+      return [
+        missing(
+          'stack',
+          'No stack here goes into this notch. Saw and pare it by hand, or add a dado stack.',
+        ),
+      ];
+    return stackRefusals(depth, ['mortiseWidth', 'depth of the notch'], saw, choice);
+  },
+  setups({ face, start: q, length: w, depth }, shop, { joint, occurrences }) {
+    const saw = toolsOf(shop, 'table-saw')[0]!;
+    const { stack, makeUp } = stackWithin(w, shop)!;
+    const { chippers, value: K } = makeUp!;
+    const make = figuresFor(shop);
+    const stop = (
+      id: string,
+      name: string,
+      value: Mm,
+      rounding: 'up' | 'down',
+      working: Sentence,
+    ) =>
+      make({
+        id,
+        name,
+        value,
+        from: 'end-stop',
+        to: 'far-side',
+        rounding,
+        acts: 'length',
+        working,
+      });
+    const far = stop(
+      'stop-far',
+      'End stop or mark, far wall',
+      q + w,
+      'down',
+      say('layout end to the notch {q} + its length {w}', { q, w }),
+    );
+    const near = stop(
+      'stop-near',
+      'End stop or mark, near wall',
+      q + K,
+      'up',
+      say('layout end to the notch {q} + width of the stack {K}', { q, K }),
+    );
+    const height = stackHeight(make, {
+      value: depth,
+      rounding: 'up',
+      acts: 'thickness',
+      working: say('depth of the notch {depth}', { depth }),
+    });
+    const words = FACE[face];
+    const pass = (id: string, told: Sentence, at: string, off = 0): Pass[] => {
+      const seat = { table: face, 'end-stop': 'layout-end' } as const;
+      const path = { id, seat, figures: { across: at, height: height.id }, ...(off && { off }) };
+      return overLevels(path, told, height.set.value, K, shop);
+    };
+    const one = w - K < SAME;
+    const steps = stackPasses(w, K) - 1;
+    const rule = ruleStep(shop);
+    const between = Array.from(
+      { length: Math.max(0, steps - 1) },
+      (_, i) => Math.round(((i + 1) * (w - K)) / steps / rule) * rule,
+    );
+    return [
+      {
+        id: `${joint}.saw-notch.${face}`,
+        method: sawNotch.id,
+        title: sawNotch.title,
+        ...overStack(saw, stack, chippers),
+        stage: 'notch',
+        figures: one ? [far, height] : [far, near, height],
+        passes: [
+          ...pass(
+            'far-wall',
+            say(
+              `${words.replace(/^./, (c) => c.toUpperCase())} down, layout end to the stop: far wall`,
+            ),
+            far.id,
+          ),
+          ...(one
+            ? []
+            : pass(
+                'near-wall',
+                say('The same way to the stop’s second place: near wall'),
+                near.id,
+              )),
+          ...between.flatMap((off, i) =>
+            pass(
+              `between-${i + 1}`,
+              say('Between the walls, the piece drawn {off} off the far wall’s stop', { off }),
+              far.id,
+              off,
+            ),
+          ),
+        ],
+        occurrences,
+        checks: [
+          ...makeUpWords(chippers, K),
+          say(
+            'The other piece itself is the gauge: try it in the notch before the stop is taken down.',
+          ),
+        ],
+      },
+    ];
+  },
+};

@@ -1,0 +1,139 @@
+import type { TenonFeature } from '../../../design/index.ts';
+import type { Setup } from '../../setups/index.ts';
+import { toolById, toolsOf } from '../../../shop/index.ts';
+import { say } from '../../../ground/index.ts';
+import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { missing, over } from '../../method/refusal.ts';
+import {
+  byPair,
+  cheekOf,
+  hasBoth,
+  splinters,
+  steppedCuts,
+  steppedPairs,
+  type SteppedCut,
+} from '../../method/steppedCheeks.ts';
+import { cheekHeight, faceSetBy, onEnd, slideOf, uprightRefusals } from '../upright.ts';
+import { sawKerf } from '../../method/sawKerfs.ts';
+
+/**
+ * Table saw, piece on end in a jig, both cheeks from one face: the jig is moved by tenon + kerf
+ * between them. Neither the tenon nor its place depends on the stock; an error of the kerf goes
+ * straight into the tenon.
+ */
+export const sawUprightStepped: Method<TenonFeature> = {
+  id: 'saw-upright-stepped',
+  title: 'Cheeks, upright on the table saw from one face',
+  form: 'tenon',
+  stage: 'cheeks',
+  bySide: 'table-saw',
+  traits: ['one-face'],
+  kerf: sawKerf,
+  leavesFat: true,
+  waste: 'between',
+  lean: { by: 'wedge' },
+  applies: () => true,
+  refuse(feature, shop) {
+    const saw = toolsOf(shop, 'table-saw')[0];
+    if (!saw)
+      return [missing('table saw', 'Cheeks on end need a table saw. Add one, or use the bandsaw.')];
+    const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
+    const { stock, length } = feature;
+    const standing = steppedPairs(feature).flatMap(({ name, near, tongue }) => {
+      const across = name === 'face' ? stock.thickness : stock.width;
+      const piece = {
+        length: stock.length,
+        bladeHeight: length,
+        fence: near + tongue,
+        across,
+        onEdge: name === 'edge',
+      };
+      return uprightRefusals(piece, shop, 'use the bandsaw');
+    });
+    const jig = toolsOf(shop, 'upright-jig')[0];
+    const slides =
+      jig && slideOf(jig)
+        ? over(
+            Math.max(0, ...steppedPairs(feature).map(({ tongue }) => tongue + kerf)),
+            jig.travel,
+            'tenonThickness',
+            'step',
+            'Between the two cheeks the jig would slide {value}; it slides {bound}. Move the fence instead, or turn the piece over.',
+          )
+        : [];
+    return [...standing, ...slides, ...splinters(feature, kerf)];
+  },
+  setups(feature, shop, { joint, occurrences, shouldersFirst }) {
+    const saw = toolsOf(shop, 'table-saw')[0]!;
+    const jig = toolsOf(shop, 'upright-jig')[0]!;
+    const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
+    const make = figuresFor(shop);
+    const slide = slideOf(jig);
+    const height = cheekHeight(
+      make,
+      saw,
+      feature.length,
+      shouldersFirst ? shop.secondCutShort : 0,
+      shop,
+    );
+    return byPair(
+      steppedCuts(feature, kerf, make, 'jig-face', { ...faceSetBy(saw, jig), slide }, true),
+    ).map((cuts): Setup => {
+      const [{ pair, step }] = cuts as [SteppedCut];
+      return {
+        id: `${joint}.saw-stepped.${pair.name}`,
+        method: sawUprightStepped.id,
+        title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
+        ...onEnd(saw, jig),
+        stage: 'cheeks',
+        figures: [...cuts.map(({ figure }) => figure), height],
+        passes: cuts.map(({ figure }) => ({
+          id: figure.id,
+          words: hasBoth(cuts)
+            ? say(
+                `${cheekOf(figure)}: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
+              )
+            : say(`Worked end down, ${pair.words} to the jig`),
+          seat: { 'jig-face': pair.seat, table: 'worked-end' },
+          figures: { across: figure.id, height: height.id },
+        })),
+        occurrences,
+        checks: [
+          ...(hasBoth(cuts)
+            ? [
+                say(
+                  'Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
+                  { step },
+                ),
+                ...(slide?.by === 'stops'
+                  ? [
+                      say(
+                        'Its stops are set apart once, to {step}; the first place comes from the fence. The stock’s own thickness does not matter.',
+                        { step },
+                      ),
+                    ]
+                  : []),
+                say('Run all pieces through the far cheek before the jig is moved.'),
+              ]
+            : []),
+          ...(pair.near > SAME && pair.near < kerf - SAME
+            ? [
+                say(
+                  'The near shoulder is thinner than the kerf: the blade cuts {into} into the jig. Put a sacrificial face on it, its screws well above the blade.',
+                  { into: kerf - pair.near },
+                ),
+              ]
+            : []),
+        ],
+      };
+    });
+  },
+};
+
+const TITLES = {
+  face: { both: sawUprightStepped.title, one: 'Cheek, upright on the table saw' },
+  edge: {
+    both: 'Edge cheeks, upright on the table saw from one edge',
+    one: 'Edge cheek, upright on the table saw',
+  },
+};

@@ -1,0 +1,212 @@
+import { IMPERIAL, INCH, METRIC, type LengthStyle, type Mm } from '../../ground/index.ts';
+import type { KeptSetup } from './kept.ts';
+import type { Schools } from './schools.ts';
+import type { Tool, ToolKind, ToolOf } from './tools.ts';
+
+/** Minutes the work itself takes, by what is done with one piece. */
+export interface WorkMinutes {
+  /** Laid out or clamped: to a jig, or a guide to it. */
+  readonly clamped: number;
+  /** Passed over a saw and brought back. */
+  readonly sawn: number;
+  /** A router led along it once, or it along a router. */
+  readonly routed: number;
+  /** A metre of a cut along the piece, beside its passes. */
+  readonly fed: number;
+  /** A shoulder's line pared, where the bandsaw leaves it rough. */
+  readonly pared: number;
+  /** One plunge of a bit or chisel. */
+  readonly plunged: number;
+  /** One cut by hand with what belongs to it: a cheek and its shoulder, a wall pared. */
+  readonly byHand: number;
+  /** A template made and tried, for whatever goes by it. */
+  readonly template: number;
+}
+
+/**
+ * Minutes a change costs, by what changes; and what the work itself takes, where the shop knows
+ * better than usual.
+ */
+export interface Minutes extends Partial<WorkMinutes> {
+  readonly figure: number;
+  readonly jig: number;
+  readonly cutter: number;
+  readonly stack: number;
+  readonly machine: number;
+  readonly testCut: number;
+}
+
+/** Values from memory of shop practice. */
+export const USUAL_MINUTES: Minutes = {
+  figure: 2,
+  jig: 5,
+  cutter: 6,
+  stack: 10,
+  machine: 1,
+  testCut: 2,
+};
+
+/** Values from memory of shop practice. */
+export const USUAL_WORK_MINUTES: WorkMinutes = {
+  clamped: 1,
+  sawn: 0.4,
+  routed: 0.8,
+  fed: 0.4,
+  pared: 0.5,
+  plunged: 0.3,
+  byHand: 4,
+  template: 45,
+};
+
+/** All minutes of this shop: of the work its own, else the usual ones. */
+export const minutesIn = ({ minutes }: Pick<Shop, 'minutes'>): Required<Minutes> => ({
+  ...USUAL_WORK_MINUTES,
+  ...minutes,
+});
+
+/** What the place allows. Velk never makes them looser by itself. */
+export interface LocalRules {
+  /** Stacks on the table saw. Some places require a riving knife, which leaves no room for one. */
+  readonly stacks: boolean;
+  /** Cuts for which the saw's own guard comes off, such as those on end. */
+  readonly guardOff: boolean;
+  /** Shortest piece fed by hand, and at a power crosscut, mm; can only be made longer. */
+  readonly shortestFed: Mm;
+  readonly shortestCrosscut: Mm;
+  /**
+   * Tallest piece stood on end by one person, and by anyone who has another way, mm; usual where
+   * nobody says.
+   */
+  readonly tallestAlone?: Mm;
+  readonly tallest?: Mm;
+}
+
+/**
+ * Common practice, values from memory: past the first a second hand steadies it, past the second it
+ * lies flat.
+ */
+export const TALLEST_ALONE: Mm = 600;
+export const TALLEST: Mm = 1000;
+
+/** Common practice, values from memory. */
+export const SHORTEST_FED: Mm = 200;
+export const SHORTEST_CROSSCUT: Mm = 300;
+export const USUAL_RULES: LocalRules = {
+  stacks: true,
+  guardOff: true,
+  shortestFed: SHORTEST_FED,
+  shortestCrosscut: SHORTEST_CROSSCUT,
+};
+
+/** The glue a shop uses. */
+export interface Gluing {
+  /** From the first brush to the last clamp; and how long it stays in clamps, min. */
+  readonly open: number;
+  readonly clamped: number;
+  /** Until it can be cut and planed, h. */
+  readonly cured: number;
+}
+
+/** A white glue at room temperature: values from memory, what its maker says comes first. */
+export const USUAL_GLUING: Gluing = { open: 10, clamped: 60, cured: 24 };
+
+/** What one shop has and how it likes to work. */
+export interface Shop {
+  readonly name: string;
+  readonly style: LengthStyle;
+  /** Finest step measured with rule or calliper when a figure is set. 0 sets figures exactly. */
+  readonly graduation: Mm;
+  /**
+   * How much the second of cheek and shoulder stops short of the corner: 0.2 to 0.5 mm, common
+   * practice.
+   */
+  readonly secondCutShort: Mm;
+  /**
+   * Left on every sawn or routed cheek for the plane, mm; nothing where nobody says: tenons come
+   * off the saw to size.
+   */
+  readonly planeAllowance?: Mm;
+  /** Face clearance aimed at: 0.05 mm, where snug meets slip. */
+  readonly targetClearance: Mm;
+  readonly schools: Schools;
+  readonly minutes: Minutes;
+  readonly rules: LocalRules;
+  /** Usual where nobody says. */
+  readonly gluing?: Gluing;
+  /** Set-ups that worked, for other jobs. */
+  readonly kept?: readonly KeptSetup[];
+  readonly tools: readonly Tool[];
+}
+
+/**
+ * Finest step a shop sets in the unit that isn't its own: a calliper's 0.05 mm, or two thousandths
+ * of an inch.
+ */
+const OTHER_GRADUATION = { mm: 0.05, in: INCH / 500 };
+
+/**
+ * A style in the given unit: itself where the unit is its own, else the usual one with its decimal
+ * sign.
+ */
+export const styleIn = (style: LengthStyle, units: 'mm' | 'in'): LengthStyle =>
+  style.system === units
+    ? style
+    : { ...(units === 'mm' ? METRIC : IMPERIAL), decimal: style.decimal };
+
+/** The shop working in the given unit: its own style and graduation where the unit is its own. */
+export const shopIn = (shop: Shop, units: 'mm' | 'in'): Shop =>
+  shop.style.system === units
+    ? shop
+    : { ...shop, style: styleIn(shop.style, units), graduation: OTHER_GRADUATION[units] };
+
+/** The sort of blade that a saw takes. */
+const BLADE_OF = { 'table-saw': 'saw-blade', bandsaw: 'bandsaw-blade' } as const;
+
+/**
+ * What is on a saw: its blade, another tool that is none for it, or nothing; true for what needs no
+ * blade.
+ */
+export function bladeOf(tool: Tool, tools: readonly Tool[]): true | 'none' | Tool {
+  if (!('bladeId' in tool)) return true;
+  const on = tools.find(({ id }) => id === tool.bladeId);
+  if (!on) return 'none';
+  return on.kind === BLADE_OF[tool.kind] ? true : on;
+}
+
+const shelves = new WeakMap<readonly Tool[], Map<ToolKind, Tool[]>>();
+
+/**
+ * The shop's tools of a kind that can be used: not retired, and no saw without its blade; in the
+ * order of its chest.
+ */
+export function toolsOf<K extends ToolKind>(
+  shop: Pick<Shop, 'tools'>,
+  kind: K,
+): readonly ToolOf<K>[] {
+  let shelf = shelves.get(shop.tools);
+  if (!shelf) {
+    shelf = new Map();
+    for (const tool of shop.tools) {
+      if (tool.retired || bladeOf(tool, shop.tools) !== true) continue;
+      const same = shelf.get(tool.kind);
+      if (same) same.push(tool);
+      else shelf.set(tool.kind, [tool]);
+    }
+    shelves.set(shop.tools, shelf);
+  }
+  return (shelf.get(kind) ?? []) as ToolOf<K>[];
+}
+
+/**
+ * @throws Error when the chest has no such tool of that kind: a plan never names one it did not
+ *   find.
+ */
+export function toolById<K extends ToolKind>(
+  shop: Pick<Shop, 'tools'>,
+  kind: K,
+  id: string,
+): ToolOf<K> {
+  const found = shop.tools.find((tool): tool is ToolOf<K> => tool.kind === kind && tool.id === id);
+  if (!found) throw new Error(`The chest has no ${kind} “${id}”.`);
+  return found;
+}

@@ -1,3 +1,0 @@
-import { proveShare } from '../testing/proveWays.ts';
-
-await proveShare(4);
