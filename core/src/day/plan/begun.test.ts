@@ -1,13 +1,10 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { demo } from '../../testing/demo.ts';
 import type { Job, Pin } from '../../design/job/index.ts';
-import type { JobFile } from '../../exchange/index.ts';
 import { planJob } from './plan.ts';
 
-const { job, shop } = JSON.parse(
-  readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8'),
-) as JobFile;
+const { job, shop } = demo('racks');
 const with_ = (own: Partial<Job>) => planJob({ ...job, ...own }, shop);
 const whole = with_({});
 const ids = whole.cards.map(({ id }) => id);

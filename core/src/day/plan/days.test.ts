@@ -1,6 +1,6 @@
-import { readFileSync } from 'node:fs';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { demo } from '../../testing/demo.ts';
 import type { JobFile } from '../../exchange/index.ts';
 import { daysOf } from './days.ts';
 import { planJob, type Card } from './plan.ts';
@@ -77,9 +77,7 @@ describe('the days of a run', () => {
   });
 
   it('of the demo every card is on a day, and everything that is fitted is fetched on one', () => {
-    const { job, shop } = JSON.parse(
-      readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8'),
-    ) as JobFile;
+    const { job, shop } = demo('racks');
     const { cards } = planJob(job, shop);
     const days = daysOf(cards, 480, shop);
     expect(days.length).toBe(

@@ -1,17 +1,14 @@
-import { readFileSync } from 'node:fs';
 import { addBusinessDays, format } from 'date-fns';
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
+import { demo } from '../../testing/demo.ts';
 import type { Job, Pin } from '../../design/job/index.ts';
-import type { JobFile } from '../../exchange/index.ts';
 import { createSolver } from '../../ground/solving/index.ts';
 import { daysOf } from './days.ts';
 import { leastMinutes, orderSearch, planJob, type Plan } from './plan.ts';
 
-const { job, shop } = JSON.parse(
-  readFileSync(new URL('../../../demo/racks.velk-job.json', import.meta.url), 'utf8'),
-) as JobFile;
+const { job, shop } = demo('racks');
 const plain = planJob(job, shop);
 const ids = plain.cards.map(({ id }) => id);
 const with_ = (own: Partial<Job>): Plan => planJob({ ...job, ...own }, shop);

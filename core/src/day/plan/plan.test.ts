@@ -1,6 +1,6 @@
 import * as fc from 'fast-check';
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { demo } from '../../testing/demo.ts';
 import { checkJobFile, readJobFile, type JobFile } from '../../exchange/index.ts';
 import type { Job } from '../../design/job/index.ts';
 import {
@@ -25,12 +25,10 @@ const file = (job: Job = jobWith()): JobFile => ({
   job,
   shop: TEST_SHOP,
 });
-const demo = (name: string) =>
-  readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8');
 
 describe('a machine that is not free', () => {
   it('is in no card, whatever the machine; a way somebody chose with it is refused by name, and is back once it is free', () => {
-    const { job, shop } = JSON.parse(demo('looms')) as JobFile;
+    const { job, shop } = demo('looms');
     for (const { id, name } of shop.tools.filter(({ kind }) =>
       ['bandsaw', 'mortiser', 'drill-press'].includes(kind),
     )) {
@@ -54,7 +52,7 @@ describe('reading a job file', () => {
   };
   it('reads what it writes, and the demo', () => {
     expect(readJobFile(JSON.stringify(file()))).toEqual({ ok: true, value: file() });
-    for (const name of ['looms', 'racks']) expect(errors(demo(name))).toEqual([]);
+    for (const name of ['looms', 'racks']) expect(errors(JSON.stringify(demo(name)))).toEqual([]);
   });
   it.each<[string, string, RegExp]>([
     [
@@ -207,7 +205,7 @@ describe('proofs made before', () => {
 
 describe('drafts made before', () => {
   it('and all that was reckoned from them give the plan of a fresh start, after any changes of the job', () => {
-    const { job, shop } = JSON.parse(demo('racks')) as JobFile;
+    const { job, shop } = demo('racks');
     const at = (joints: Job['joints']): Job => ({ ...job, joints });
     const change = fc.oneof(
       fc.record({ nudge: fc.nat(7), by: fc.constantFrom(0.5, -0.5, 1) }).map(
@@ -308,7 +306,7 @@ describe('drafts made before', () => {
 describe('scenes', () => {
   it('draw every card of the demo from its placement, each figure seen in some view', () => {
     for (const name of ['looms', 'racks']) {
-      const read = readJobFile(demo(name));
+      const read = readJobFile(JSON.stringify(demo(name)));
       if (!read.ok) throw new Error('demo');
       const { job, shop } = read.value;
       const plan = planJob(job, shop);

@@ -1,8 +1,7 @@
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { demo } from '../../testing/demo.ts';
 import type { Job } from '../../design/job/index.ts';
-import type { JobFile } from '../../exchange/index.ts';
 import { planJob, setupsOf } from '../plan/index.ts';
 import { featureWords, type Setup } from '../../making/setups/index.ts';
 import { cases } from '../../testing/generate.ts';
@@ -28,11 +27,6 @@ import {
   minutesOf,
   RULES,
 } from './index.ts';
-
-const demo = (name: string) =>
-  JSON.parse(
-    readFileSync(new URL(`../../../demo/${name}.velk-job.json`, import.meta.url), 'utf8'),
-  ) as JobFile;
 
 /** The set-ups of a plan’s joints, as they would be ordered anew. */
 const jointsOf = (job: Job, name = 'j'): JointSetups => ({

@@ -120,7 +120,7 @@ describe('what cards say of hazards', () => {
       [
         '# Hazards',
         '',
-        'Written by `core/src/hazards/hazards.test.ts` from what the cards of generated joints really say: every way of',
+        'Written by `core/src/making/hazards/hazards.test.ts` from what the cards of generated joints really say: every way of',
         'cutting, some joints each. Lengths and speeds are those of one card. All are common practice.',
         '',
         speak(DEFER, METRIC),
@@ -147,7 +147,7 @@ describe('what cards say of hazards', () => {
         ...CAUTIONS.map(({ id }) => row(id)),
         '',
       ].join('\n'),
-    ).toMatchFileSnapshot('../../../docs/hazards.md');
+    ).toMatchFileSnapshot('../../../../docs/hazards.md');
   });
 });
 
