@@ -53,12 +53,32 @@ const roomsDown = WINGS.flatMap((wing) =>
   })),
 );
 
+/** Folders of the page; each uses what stands before it. Rooms may show what is another room's. */
+const PAGE = [
+  'browser',
+  'server',
+  'recording',
+  'keeping',
+  'planning',
+  'widgets',
+  'drawings',
+  'frame',
+  'rooms',
+];
+const pageDown = PAGE.map((folder, i) => ({
+  name: `${folder}-looks-down-only`,
+  severity: 'error',
+  from: { path: `^web/src/${folder}/`, ...isNoTest },
+  to: { path: `^web/src/((${PAGE.slice(i + 1).join('|') || '-'})/|App)` },
+}));
+
 const [MACHINES] = HOUSE.making.filter((room) => room.startsWith('('));
 
 module.exports = {
   forbidden: [
     ...downByDoors,
     ...roomsDown,
+    ...pageDown,
     {
       name: 'no-circles',
       severity: 'error',

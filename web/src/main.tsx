@@ -4,11 +4,11 @@ import '@fontsource/barlow-semi-condensed/600.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
-import { App } from './app/App.tsx';
-import { enterByAddress, enterWhenPasted } from './app/entering.ts';
-import { keepVelk } from './app/installing.ts';
-import { store } from './app/store.ts';
-import './app/style.css';
+import { App } from './App.tsx';
+import { enterByAddress, enterWhenPasted } from './server/entering.ts';
+import { keepVelk } from './frame/installing.ts';
+import { store } from './store.ts';
+import './frame/style.css';
 
 await enterByAddress();
 enterWhenPasted();

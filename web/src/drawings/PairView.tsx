@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Members } from '@velk/core/design';
-import { useAsked } from '../app/useAsked.ts';
+import { useAsked } from '../planning/useAsked.ts';
 import { Apart } from './Apart.tsx';
 import { boundsOf, moved } from './bounds.ts';
 import { SolidView, Wood } from './SolidView.tsx';

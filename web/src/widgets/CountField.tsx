@@ -1,6 +1,6 @@
 import { useId } from 'react';
-import { useAppDispatch, useAppSelector } from '../app/store.ts';
-import { typed } from '../app/typed.ts';
+import { useAppDispatch, useAppSelector } from '../store.ts';
+import { typed } from '../keeping/typed.ts';
 import { FieldError } from './FieldError.tsx';
 
 interface CountFieldProps {

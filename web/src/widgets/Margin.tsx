@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { toWork } from '../app/crossing.ts';
+import { toWork } from './crossing.ts';
 
 interface Props {
   readonly label: string;

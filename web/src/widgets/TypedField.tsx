@@ -1,6 +1,6 @@
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
-import { typed } from '../app/typed.ts';
-import { useAppDispatch, useAppSelector } from '../app/store.ts';
+import { typed } from '../keeping/typed.ts';
+import { useAppDispatch, useAppSelector } from '../store.ts';
 import { FieldError } from './FieldError.tsx';
 
 export type Check = { readonly value: number } | { readonly message: string };

@@ -1,7 +1,7 @@
 import { useId, useState, type CSSProperties } from 'react';
 import { LIMITS, textProblem } from '@velk/core/ground';
-import { useAppDispatch, useAppSelector } from '../app/store.ts';
-import { typed } from '../app/typed.ts';
+import { useAppDispatch, useAppSelector } from '../store.ts';
+import { typed } from '../keeping/typed.ts';
 import { FieldError } from './FieldError.tsx';
 
 interface WordsFieldProps {

@@ -1,6 +1,6 @@
 import { USUAL_WORKING, type Job, type Working } from '@velk/core/design';
-import { changed } from '../app/bench.ts';
-import { useAppDispatch } from '../app/store.ts';
+import { changed } from '../keeping/bench.ts';
+import { useAppDispatch } from '../store.ts';
 import { Choice } from './Choice.tsx';
 
 const HOURS = ['4', '5', '6', '7', '8', '9', '10'] as const;

@@ -7,8 +7,8 @@ import {
   type Tool,
 } from '@velk/core/shop';
 import { parseLength, type LengthStyle } from '@velk/core/ground';
-import { today } from '../../app/days.ts';
-import { useKeptState } from '../../app/useKeptState.ts';
+import { today } from '../../browser/days.ts';
+import { useKeptState } from '../../keeping/useKeptState.ts';
 import { FieldError } from '../../widgets/FieldError.tsx';
 import { CalibratedSize } from './CalibratedSize.tsx';
 

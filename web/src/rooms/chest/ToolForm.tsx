@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { fieldsOf, measureOf, TOOL_KINDS, toolProblems, type Tool } from '@velk/core/shop';
 import { speak, type LengthStyle } from '@velk/core/ground';
-import { typed } from '../../app/typed.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { typed } from '../../keeping/typed.ts';
+import { useAppDispatch, useAppSelector } from '../../store.ts';
 import { Silhouette, silhouetteOf } from '../../drawings/Silhouette.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Calibrating } from './Calibrating.tsx';
-import { FieldInput } from './FieldInput.tsx';
+import { FieldInput } from '../../widgets/FieldInput.tsx';
 import { useRemoval } from './useRemoval.ts';
 
 interface Props {

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { Card } from '@velk/core/day';
-import { note } from '../../app/record.ts';
-import { isRecord, readKept, writeKept } from '../../app/storage.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { clockFace, useNow } from '../../app/useNow.ts';
+import { note } from '../../recording/record.ts';
+import { isRecord, readKept, writeKept } from '../../browser/storage.ts';
+import { useAppDispatch } from '../../store.ts';
+import { clockFace, useNow } from '../../browser/useNow.ts';
 
 const KEY = 'velk-clock';
 interface Running {

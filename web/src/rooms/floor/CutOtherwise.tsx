@@ -1,8 +1,8 @@
 import type { CutOtherwise } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
-import { note } from '../../app/record.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { useRecordState } from '../../app/useRecorder.ts';
+import { note } from '../../recording/record.ts';
+import { useAppDispatch } from '../../store.ts';
+import { useRecordState } from '../../recording/useRecorder.ts';
 import { Length } from '../../widgets/Length.tsx';
 
 /**

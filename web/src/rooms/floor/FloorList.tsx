@@ -1,5 +1,5 @@
 import type { Card } from '@velk/core/day';
-import type { usePedal } from '../../app/usePedal.ts';
+import type { usePedal } from '../../recording/usePedal.ts';
 import type { Floor } from './useFloor.ts';
 
 /** Every card with how much of it is done, and what the foot pedal is. */

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { LIMITS } from '@velk/core/ground';
 import type { Card } from '@velk/core/day';
-import { note } from '../../app/record.ts';
-import { shrunk } from '../../app/shrinking.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { note } from '../../recording/record.ts';
+import { shrunk } from '../../recording/shrinking.ts';
+import { useAppDispatch } from '../../store.ts';
 import { PictureInput } from '../../widgets/PictureInput.tsx';
 
 /** A note or a picture to the card that is being cut. */

@@ -9,11 +9,11 @@ import {
 } from '@velk/core/day';
 import { NO_TRIAL } from '@velk/core/shop';
 import type { LengthStyle } from '@velk/core/ground';
-import { useReadings } from '../../app/usePlanning.ts';
-import { useRecordState } from '../../app/useRecorder.ts';
+import { useReadings } from '../../planning/usePlanning.ts';
+import { useRecordState } from '../../recording/useRecorder.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { Stops } from '../Hazards.tsx';
-import { ToMate } from '../ToMate.tsx';
+import { Stops } from '../setups/Hazards.tsx';
+import { ToMate } from '../setups/ToMate.tsx';
 import { Clock } from './Clock.tsx';
 import { FloorScene } from './FloorScene.tsx';
 import { HugeFigures } from './Huge.tsx';

@@ -1,9 +1,9 @@
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import type { Plan } from '@velk/core/day';
-import { note } from '../../app/record.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { useTypedText } from '../../app/useTypedText.ts';
-import { useRecordState } from '../../app/useRecorder.ts';
+import { note } from '../../recording/record.ts';
+import { useAppDispatch } from '../../store.ts';
+import { useTypedText } from '../../keeping/useTypedText.ts';
+import { useRecordState } from '../../recording/useRecorder.ts';
 import { Rescuing } from './Rescuing.tsx';
 
 /** Says that a piece was spoiled and why: it doesn’t count, and another is cut in its place. */

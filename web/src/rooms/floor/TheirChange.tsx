@@ -1,8 +1,8 @@
 import { jobChanges } from '@velk/core/exchange';
 import type { Job } from '@velk/core/design';
 import type { LengthStyle } from '@velk/core/ground';
-import { changeSeen, type TheirChange } from '../../app/theirs.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { changeSeen, type TheirChange } from '../../keeping/theirs.ts';
+import { useAppDispatch, useAppSelector } from '../../store.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
 
 /** More changes than these are told by their number. */

@@ -1,9 +1,9 @@
 import type { Card, Plan } from '@velk/core/day';
 import type { LengthStyle } from '@velk/core/ground';
-import { useReadings } from '../../app/usePlanning.ts';
+import { useReadings } from '../../planning/usePlanning.ts';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { KeptSetups } from '../KeptSetups.tsx';
-import { TestPiece } from '../Trial.tsx';
+import { KeptSetups } from '../setups/KeptSetups.tsx';
+import { TestPiece } from '../setups/Trial.tsx';
 
 /** The test piece: what it should read, what it does, and the next move. */
 export function TrialStep({

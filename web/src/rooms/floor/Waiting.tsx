@@ -1,5 +1,5 @@
-import { useAppSelector } from '../../app/store.ts';
-import { takeVersion } from '../../app/installing.ts';
+import { useAppSelector } from '../../store.ts';
+import { takeVersion } from '../../frame/installing.ts';
 
 /** What waits to be sent, why, and what else somebody should know who relies on the record. */
 export function Waiting() {

@@ -9,7 +9,7 @@ import {
   type Plan,
 } from '@velk/core/day';
 import type { RecordState } from '@velk/core/shop';
-import { isRecord, readKept, writeKept } from '../../app/storage.ts';
+import { isRecord, readKept, writeKept } from '../../browser/storage.ts';
 
 /** Where somebody is on the floor of a job. */
 interface Left {

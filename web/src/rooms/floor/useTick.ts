@@ -1,8 +1,8 @@
 import { NO_TRIAL, type RecordState } from '@velk/core/shop';
 import { standingAt, standingOn, waysAt, type Card, type Plan } from '@velk/core/day';
 import { worksOf } from '@velk/core/making';
-import { note } from '../../app/record.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { note } from '../../recording/record.ts';
+import { useAppDispatch } from '../../store.ts';
 
 /** Says of pieces of a card that they went through, at what everything stands at. */
 export function useTick(plan: Plan, card: Card | undefined, record: RecordState) {

@@ -9,13 +9,13 @@ import {
   type QuickFigure,
 } from '@velk/core/quick';
 import type { Shop } from '@velk/core/shop';
-import { useSought } from '../../app/useSought.ts';
-import { useJobQuery, useJobsQuery, useShopQuery } from '../../app/api.ts';
-import { Frame } from '../../app/Frame.tsx';
-import { Opening } from '../Opening.tsx';
-import { useAppSelector } from '../../app/store.ts';
-import { useOneStop } from '../../app/useOneStop.ts';
-import { useStyle } from '../../app/useUnits.ts';
+import { useSought } from '../../frame/useSought.ts';
+import { useJobQuery, useJobsQuery, useShopQuery } from '../../server/api.ts';
+import { Frame } from '../../frame/Frame.tsx';
+import { Opening } from '../../frame/Opening.tsx';
+import { useAppSelector } from '../../store.ts';
+import { useOneStop } from '../../frame/useOneStop.ts';
+import { useStyle } from '../../keeping/useUnits.ts';
 import { SketchDrawing } from '../../drawings/SketchDrawing.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';

@@ -1,7 +1,7 @@
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import type { Board, Defect } from '@velk/core/shop';
 import { LengthField } from '../../widgets/LengthField.tsx';
-import { NumberField } from '../chest/FieldInput.tsx';
+import { NumberField } from '../../widgets/FieldInput.tsx';
 
 interface Props {
   readonly board: Board;

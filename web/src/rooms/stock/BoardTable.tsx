@@ -1,4 +1,4 @@
-import { toMargin } from '../../app/crossing.ts';
+import { toMargin } from '../../widgets/crossing.ts';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import { SPECIES, type Board } from '@velk/core/shop';
 import { Choice } from '../../widgets/Choice.tsx';

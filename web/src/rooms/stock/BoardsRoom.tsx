@@ -21,10 +21,10 @@ import {
 import { INCH, type LengthStyle } from '@velk/core/ground';
 import { readBoards } from '@velk/core/exchange';
 import type { Job } from '@velk/core/design';
-import { changed } from '../../app/bench.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { useCutList } from '../../app/useCutList.ts';
-import { useStyle } from '../../app/useUnits.ts';
+import { changed } from '../../keeping/bench.ts';
+import { useAppDispatch } from '../../store.ts';
+import { useCutList } from '../../planning/useCutList.ts';
+import { useStyle } from '../../keeping/useUnits.ts';
 import { BoardDrawing } from '../../drawings/BoardDrawing.tsx';
 import { useWidth } from '../../drawings/useWidth.ts';
 import { Length } from '../../widgets/Length.tsx';

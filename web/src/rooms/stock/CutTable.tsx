@@ -1,4 +1,4 @@
-import { toMargin } from '../../app/crossing.ts';
+import { toMargin } from '../../widgets/crossing.ts';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import type { CutRow, Sizes } from '@velk/core/day';
 import type { Part } from '@velk/core/shop';

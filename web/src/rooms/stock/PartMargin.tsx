@@ -14,7 +14,7 @@ import {
   type Part,
 } from '@velk/core/shop';
 import type { Job } from '@velk/core/design';
-import { useShopQuery } from '../../app/api.ts';
+import { useShopQuery } from '../../server/api.ts';
 import { PartDrawing } from '../../drawings/PartDrawing.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';

@@ -2,11 +2,11 @@ import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { memo, useLayoutEffect, useRef, useState } from 'react';
 import { LIMITS, type LengthStyle } from '@velk/core/ground';
 import { batchesOf, spreadOf, type Part, type Size } from '@velk/core/shop';
-import { toMargin } from '../../app/crossing.ts';
-import { useOneStop } from '../../app/useOneStop.ts';
+import { toMargin } from '../../widgets/crossing.ts';
+import { useOneStop } from '../../frame/useOneStop.ts';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
-import { RunField } from '../chest/FieldInput.tsx';
+import { RunField } from '../../widgets/FieldInput.tsx';
 import { CountField } from '../../widgets/CountField.tsx';
 import { WordsField } from '../../widgets/WordsField.tsx';
 

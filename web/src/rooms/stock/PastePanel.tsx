@@ -2,9 +2,9 @@ import { Button } from 'antd';
 import { useMemo, useRef, useState, type ReactNode } from 'react';
 import { LIMITS } from '@velk/core/ground';
 import type { CellProblem } from '@velk/core/exchange';
-import { typed } from '../../app/typed.ts';
-import { useEscape } from '../../app/useEscape.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { typed } from '../../keeping/typed.ts';
+import { useEscape } from '../../frame/useEscape.ts';
+import { useAppDispatch, useAppSelector } from '../../store.ts';
 
 const SHOWN = 8;
 const letters = (count: number): string => count.toLocaleString();

@@ -1,8 +1,8 @@
 import { moistureIn, type Climate } from '@velk/core/shop';
 import type { Job } from '@velk/core/design';
-import { changed } from '../../app/bench.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { NumberField } from '../chest/FieldInput.tsx';
+import { changed } from '../../keeping/bench.ts';
+import { useAppDispatch } from '../../store.ts';
+import { NumberField } from '../../widgets/FieldInput.tsx';
 
 const USUAL = { now: { temperature: 20, humidity: 45 }, later: { temperature: 20, humidity: 65 } };
 

@@ -1,9 +1,9 @@
 import { Popconfirm } from 'antd';
 import { useState } from 'react';
-import { useLazyRevisionQuery, useRevisionsQuery } from '../../app/api.ts';
-import { changed } from '../../app/bench.ts';
-import { momentName } from '../../app/days.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useLazyRevisionQuery, useRevisionsQuery } from '../../server/api.ts';
+import { changed } from '../../keeping/bench.ts';
+import { momentName } from '../../browser/days.ts';
+import { useAppDispatch, useAppSelector } from '../../store.ts';
 
 /** Every saved state of the job; any can be brought back. */
 export function Versions({ id }: { id: string }) {

@@ -1,0 +1,262 @@
+import { memo, useCallback, useEffect, useState, type ReactNode } from 'react';
+import { mergedJobs } from '@velk/core/exchange';
+import { Link, useLocation } from 'react-router';
+import { benchActions } from '../keeping/bench.ts';
+import { takeVersion } from './installing.ts';
+import { SaveTrouble } from '../keeping/SaveTrouble.tsx';
+import { useAppDispatch, useAppSelector } from '../store.ts';
+import { StoryStick } from './StoryStick.tsx';
+import { useEscape } from './useEscape.ts';
+import { useKeys } from './useKeys.ts';
+import { usePrint } from '../browser/usePrint.ts';
+import { useTheme } from './useTheme.ts';
+import { useWorkedOn } from './useWorkedOn.ts';
+import { shortcutsSwitched, themeChosen, unitsSwitched } from './view.ts';
+import { useStyle } from '../keeping/useUnits.ts';
+
+/** What stands round every screen: name, story stick, tools; the list on the left; the work. */
+export function Frame({
+  job,
+  title,
+  aside,
+  children,
+}: {
+  job: string | null;
+  title: string;
+  aside: ReactNode;
+  children: ReactNode;
+}) {
+  const dispatch = useAppDispatch();
+  const style = useStyle();
+  const theme = useTheme();
+  usePrint();
+  const bench = useAppSelector((s) => s.bench);
+  const newer = useAppSelector((s) => s.view.newer);
+  const [help, setHelp] = useState(false);
+  const { pathname } = useLocation();
+  const room = ROOMS.find(([part]) =>
+    part === '/' ? pathname === '/' : pathname.includes(part),
+  )?.[1];
+  useEffect(() => {
+    window.scrollTo(0, 0);
+    const chosen = document.querySelector(
+      '.aside :is([aria-current="true"], [aria-current="page"])',
+    );
+    chosen?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [pathname]);
+  const worked = useWorkedOn(job);
+  useKeys(
+    job,
+    worked,
+    useCallback(() => setHelp((shown) => !shown), []),
+  );
+  return (
+    <div className="frame">
+      <title>{[...new Set([room, title, 'Velk'])].filter(Boolean).join(' · ')}</title>
+      <a className="skip" href="#work">
+        To the work
+      </a>
+      <header>
+        <div>
+          <Link className="brand" to="/">
+            Velk
+          </Link>
+          <span className="jobname">{title}</span>
+        </div>
+        {job ? <StoryStick job={job} /> : <OutsideNav />}
+        <div className="tools">
+          {newer && (
+            <button className="link" onClick={takeVersion}>
+              Take the newer Velk
+            </button>
+          )}
+          {worked && (
+            <>
+              <button
+                className="link"
+                disabled={worked.kept.past.length === 0}
+                onClick={worked.undo}
+              >
+                Undo
+              </button>
+              <button
+                className="link"
+                disabled={worked.kept.future.length === 0}
+                onClick={worked.redo}
+              >
+                Redo
+              </button>
+            </>
+          )}
+          <button
+            className="link"
+            onClick={() => dispatch(unitsSwitched())}
+            aria-label={`Show ${style.system === 'mm' ? 'inches' : 'millimetres'}`}
+          >
+            {style.system === 'mm' ? 'mm → in' : 'in → mm'}
+          </button>
+          <button
+            className="link"
+            onClick={() => dispatch(themeChosen(theme === 'light' ? 'dark' : 'light'))}
+          >
+            {theme === 'light' ? 'Dark' : 'Light'}
+          </button>
+          <button className="link forkeys" onClick={() => setHelp(!help)} aria-expanded={help}>
+            Keys
+          </button>
+          {job && <LateWord />}
+          {job && <SaveWord />}
+        </div>
+      </header>
+      {job && (
+        <SaveTrouble
+          what="This job"
+          kept={bench}
+          merge={mergedJobs}
+          actions={benchActions}
+          className="banner"
+        />
+      )}
+      <aside className="aside">
+        {job && <PlacesNav />}
+        {aside}
+      </aside>
+      <main id="work" tabIndex={-1}>
+        {children}
+      </main>
+      {help && <Keys onClose={() => setHelp(false)} />}
+    </div>
+  );
+}
+
+/** What each room is called in the title of the page, by what its address holds. */
+const ROOMS: readonly (readonly [part: string, name: string])[] = [
+  ['/stock', 'Stock'],
+  ['/joints', 'Joints'],
+  ['/methods', 'Methods'],
+  ['/setups', 'Set-ups'],
+  ['/order', 'Order'],
+  ['/print', 'All cards'],
+  ['/proof', 'Proof'],
+  ['/log', 'Log'],
+  ['/chest', 'Tool chest'],
+  ['/quick', 'Quick figures'],
+  ['/shop', 'Shop'],
+  ['/guide', 'Guide'],
+  ['/', 'Jobs'],
+];
+
+/** From a job to what every job shares; the job stays open meanwhile. */
+const PlacesNav = memo(function PlacesNav() {
+  return (
+    <nav aria-label="Places" className="places">
+      <Link to="/chest">Chest</Link>
+      <Link to="/quick">Figures</Link>
+      <Link to="/shop">Shop</Link>
+    </nav>
+  );
+});
+
+function OutsideNav() {
+  const { pathname } = useLocation();
+  const { id, now } = useAppSelector((s) => s.bench);
+  return (
+    <nav aria-label="Places" style={{ display: 'flex', gap: 22, paddingTop: 7, fontSize: 17 }}>
+      {[
+        ['/', 'Jobs'],
+        ['/chest', 'Tool chest'],
+        ['/quick', 'Quick figures'],
+        ['/shop', 'Shop'],
+        ['/guide', 'Guide'],
+      ].map(([to, name]) => (
+        <Link
+          key={to}
+          to={to!}
+          aria-current={here(pathname, to!) ? 'page' : undefined}
+          style={here(pathname, to!) ? { color: 'var(--ink)', fontWeight: 600 } : {}}
+        >
+          {name}
+        </Link>
+      ))}
+      {id && now && pathname !== '/' && <Link to={`/job/${id}/stock`}>Back to {now.name}</Link>}
+    </nav>
+  );
+}
+
+const here = (pathname: string, to: string) =>
+  to === '/' ? pathname === '/' : pathname.startsWith(to);
+
+const WORDS = {
+  saved: 'Saved',
+  unsaved: 'Saving…',
+  saving: 'Saving…',
+  waiting: '■ Not saved yet',
+  conflict: '■ Saved elsewhere',
+  refused: '■ Can’t be saved',
+};
+
+/** That what is shown is of before the last change. */
+function LateWord() {
+  const isShown = useAppSelector(({ plans }) => plans.late && plans.plan !== null);
+  return isShown && <span className="save">Planning anew…</span>;
+}
+
+function SaveWord() {
+  const { save, with: by } = useAppSelector((s) => s.bench);
+  return (
+    <span
+      className={`save ${['waiting', 'conflict', 'refused'].includes(save) ? 'bad' : ''}`}
+      role="status"
+    >
+      {WORDS[save]}
+      {by && !['conflict', 'refused'].includes(save) ? `, with what ${by} changed` : ''}
+    </span>
+  );
+}
+
+function Keys({ onClose }: { onClose: () => void }) {
+  useEscape(onClose);
+  const dispatch = useAppDispatch();
+  const on = useAppSelector((s) => s.view.shortcuts);
+  const rows = [
+    ['1 … 8', 'Stock to Log'],
+    ['u', 'the other unit'],
+    ['Enter', 'next dimension'],
+    ['↑ ↓', 'nudge a dimension by one step'],
+    ['p, a, n', 'on the joint sheet: take the first proposal, all of them, none'],
+    ['↑ ↓, Home, End', 'from one to the next in a list of tools, joints or cards'],
+    ['Alt ↑ ↓', 'to the part above or below in the table of parts'],
+    ['Esc', 'drop what was typed in a field; then leave it; close what is open'],
+    ['F6', 'to the margin beside the work, and back'],
+    ['Ctrl Z', 'undo; with Shift, redo'],
+    ['/', 'quick figures'],
+    ['?', 'these keys'],
+  ];
+  return (
+    <section className="keys" aria-label="Keys">
+      <h2>Keys</h2>
+      <dl>
+        {rows.map(([key, what]) => (
+          <FragmentRow key={key} name={key!} what={what!} />
+        ))}
+      </dl>
+      <label>
+        <input type="checkbox" checked={on} onChange={() => dispatch(shortcutsSwitched())} /> Single
+        keys on
+      </label>{' '}
+      <Link to="/guide">The guide</Link>{' '}
+      <button className="link" onClick={onClose}>
+        Close
+      </button>
+    </section>
+  );
+}
+
+function FragmentRow({ name, what }: { name: string; what: string }) {
+  return (
+    <>
+      <dt>{name}</dt>
+      <dd>{what}</dd>
+    </>
+  );
+}

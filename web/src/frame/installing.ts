@@ -1,0 +1,28 @@
+import { Workbox } from 'workbox-window';
+import { keepWhatWasSeen } from '../server/offline.ts';
+import { store } from '../store.ts';
+import { versionWaits } from './view.ts';
+
+/** After what is looked at first has come, ms. */
+const AFTER = 3000;
+let workbox: Workbox | undefined;
+
+/**
+ * Keeps Velk in the browser, so that it starts with the network gone; says when a newer one waits
+ * to be taken.
+ */
+export function keepVelk(): void {
+  if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
+  workbox = new Workbox('/sw.js');
+  workbox.addEventListener('waiting', () => store.dispatch(versionWaits()));
+  /** The first time it takes the page that is open already, whose questions it hasn’t heard. */
+  if (!navigator.serviceWorker.controller)
+    workbox.addEventListener('controlling', () => void keepWhatWasSeen().catch(() => undefined));
+  setTimeout(() => void workbox!.register().catch(() => undefined), AFTER);
+}
+
+/** Takes the version that waits: the page begins anew with it. */
+export function takeVersion(): void {
+  workbox?.addEventListener('controlling', () => window.location.reload());
+  workbox?.messageSkipWaiting();
+}

@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest';
+import { jobWith } from '@velk/core/testing';
+import type { JobSummary } from '../../server/api.ts';
+import { copiedJob, shownJobs } from './jobList.ts';
+
+const job = (id: string, name: string, more: Partial<JobSummary> = {}): JobSummary => ({
+  id,
+  name,
+  units: 'mm',
+  version: 1,
+  updatedAt: `2026-11-0${id}T00:00:00Z`,
+  updatedBy: 'Office',
+  parts: 2,
+  joints: 1,
+  place: 'bench',
+  ...more,
+});
+const JOBS = [
+  job('1', 'Table 10', { joints: 3 }),
+  job('2', 'Table 9', { place: 'shelf' }),
+  job('3', 'Chest of drawers', { joints: 3 }),
+  job('4', 'Table 2', { updatedBy: 'Saw tablet' }),
+];
+const ids = (...asked: Parameters<typeof shownJobs>) =>
+  shownJobs(...asked)
+    .map(({ id }) => id)
+    .join('');
+
+describe('the list of jobs', () => {
+  it('shows those of one place, by the words of name and maker, sorted by change, name or size', () => {
+    expect(ids(JOBS, { place: 'bench', words: '', sort: 'changed' })).toBe('431');
+    expect(ids(JOBS, { place: 'bench', words: '', sort: 'name' })).toBe('341');
+    expect(ids(JOBS, { place: 'bench', words: '', sort: 'size' })).toBe('314');
+    expect(ids(JOBS, { place: 'shelf', words: ' TABLE ', sort: 'name' })).toBe('2');
+    expect(ids(JOBS, { place: 'bench', words: 'table saw', sort: 'name' })).toBe('4');
+    expect(ids(JOBS, { place: 'bin', words: '', sort: 'name' })).toBe('');
+  });
+
+  it('a copy has a free name and all else; a template has no readings', () => {
+    const one = jobWith();
+    const read = {
+      ...one,
+      parts: one.parts.map((p) => ({ ...p, thickness: { ...p.thickness, measured: [22.1] } })),
+    };
+    const first = copiedJob({ ...read, name: 'Door' }, [{ name: 'Door' }], true);
+    expect(first).toEqual({ ...read, name: 'Door, copy' });
+    expect(copiedJob(first, [{ name: 'Door' }, { name: 'Door, copy' }], true).name).toBe(
+      'Door, copy 2',
+    );
+    const template = copiedJob(read, [], false);
+    expect(template.parts).toEqual(one.parts);
+    expect(template.joints).toEqual(one.joints);
+  });
+});

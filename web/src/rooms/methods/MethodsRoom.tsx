@@ -1,0 +1,313 @@
+import { choicesOf, machinesFor, type Stage } from '@velk/core/making';
+import { shopFor, waysInTurn, type NotTaken, type WayChoice } from '@velk/core/day';
+import type { Job, MemberName } from '@velk/core/design';
+import type { Shop } from '@velk/core/shop';
+import { changed } from '../../keeping/bench.ts';
+import { useAppDispatch, useAppSelector } from '../../store.ts';
+import { useStyle } from '../../keeping/useUnits.ts';
+import { Choosing } from './Choosing.tsx';
+import { SchoolChoices } from '../shop/ShopRoom.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+import { useJoint } from '../../frame/useJoint.ts';
+import { useWays } from '../../planning/usePlanning.ts';
+
+const HALVES: [MemberName, string][] = [
+  ['mortised', 'The mortise'],
+  ['tenoned', 'The tenon'],
+];
+
+/** What is done at each stage, as a heading. */
+const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  end: 'End',
+  groove: 'Groove',
+  mortise: 'Mortise',
+  'square-ends': 'Ends of the mortise',
+  shoulders: 'Shoulders',
+  cheeks: 'Cheeks',
+  edges: 'Edges of the tenon',
+  slot: 'Slot',
+  notch: 'Notch',
+  'round-edges': 'Rounding of its edges',
+  slope: 'Slope',
+  rebate: 'Rebate',
+  bore: 'Holes',
+  plane: 'Planing',
+};
+
+const ALSO: Partial<Record<Stage, string>> = {
+  shoulders: ', shoulders in one go',
+  'square-ends': ', its ends come square',
+};
+
+/** Nothing but hazards is against it: who chooses it all the same can have it. */
+const takeable = ({ refusals }: WayChoice): boolean => refusals.every((r) => r.hazard);
+
+/**
+ * The route asked for where it is accepted, else the one the plan chose, else the first, whose
+ * refusals are told.
+ */
+const chosenOf = (
+  routes: readonly WayChoice[],
+  wanted?: string,
+  planned?: string,
+): WayChoice | undefined =>
+  routes.find((r) => r.id === wanted && takeable(r)) ??
+  routes.find((r) => r.id === planned) ??
+  routes[0];
+
+const inTime = (minutes: number): string =>
+  minutes < 100 ? `${Math.round(minutes)} min` : `${Math.round(minutes / 60)} h`;
+
+const worth = ({ cards, minutes, cutting, spared }: WayChoice): string =>
+  [
+    cards === 0
+      ? 'set-ups of the other half'
+      : `${cards} ${cards === 1 ? 'set-up' : 'set-ups'}, set in about ${inTime(minutes)}`,
+    ...(spared >= 1 ? [`of which it spares the other half ${inTime(spared)}`] : []),
+    `cut in ${inTime(cutting)}`,
+  ].join(', ');
+
+/**
+ * One half of a joint, stage by stage: what could be chosen, what it makes of the half, and what
+ * can't be and why.
+ */
+function Half({
+  title,
+  routes,
+  chosen,
+  notTaken,
+  onChoose,
+}: {
+  title: string;
+  routes: readonly WayChoice[];
+  chosen: WayChoice | undefined;
+  /** Nothing is cut until another way is chosen. */
+  notTaken: NotTaken | undefined;
+  onChoose: (route: WayChoice) => void;
+}) {
+  const style = useStyle();
+  if (!chosen) return null;
+  const stages = choicesOf(routes, chosen);
+  const possible = takeable(chosen);
+  return (
+    <>
+      {notTaken ? (
+        <div className="note error" role="alert">
+          <h3>The way that was chosen is not taken</h3>
+          {notTaken.reasons.map((reason, i) => (
+            <p key={i}>
+              <Spoken sentence={reason} style={style} />
+            </p>
+          ))}
+          <p>Nothing is cut in its place: choose another, or change what is in the way.</p>
+        </div>
+      ) : (
+        <p className="quiet">
+          {possible ? `As chosen: ${worth(chosen)}.` : 'No way to cut it in this shop.'}
+        </p>
+      )}
+      <Machines
+        of={`${title}: machine`}
+        routes={routes}
+        chosen={chosen}
+        notTaken={notTaken !== undefined}
+        onChoose={onChoose}
+      />
+      {stages.map(({ stage, choices }, i) => {
+        const open = choices
+          .filter(({ route }) => takeable(route))
+          .sort((a, b) => waysInTurn(a.route, b.route));
+        const shut = choices.filter(({ route }) => !takeable(route));
+        const heading = `${title}: ${STAGE_WORDS[stage].toLowerCase()}`;
+        return (
+          <section key={i} className="stage">
+            <h3>{STAGE_WORDS[stage]}</h3>
+            {choices.length === 1 && open.length === 1 && !notTaken ? (
+              <p>{capital(choices[0]!.title)}</p>
+            ) : (
+              <div className="rows" role="radiogroup" aria-label={heading}>
+                {open.map(({ method, title: words, also, route }) => (
+                  <label key={method} className="row choice">
+                    <input
+                      type="radio"
+                      name={heading}
+                      checked={!notTaken && route === chosen}
+                      onChange={() => onChoose(route)}
+                    />
+                    <span>
+                      <strong>{capital(words)}</strong>
+                      <span className="quiet">
+                        {also.map((other) => ALSO[other] ?? '').join('')}
+                      </span>
+                      {route.awkward.map((reason, at) => (
+                        <span key={at} className="awkward">
+                          <Spoken sentence={reason} style={style} />
+                        </span>
+                      ))}
+                      {route.refusals.map((r) => (
+                        <span key={r.hazard} className="hazard">
+                          ⬣ Stop. <Spoken sentence={r.message} style={style} />
+                        </span>
+                      ))}
+                    </span>
+                    <span className="quiet">
+                      {!notTaken && route === chosen ? 'chosen' : worth(route)}
+                    </span>
+                  </label>
+                ))}
+              </div>
+            )}
+            {shut.length > 0 && (
+              <details open={open.length === 0}>
+                <summary>
+                  {shut.length === 1
+                    ? 'One way is not possible here, and why'
+                    : `${shut.length} ways are not possible here, and why`}
+                </summary>
+                <ul className="rows" aria-label={`${heading}, not possible here`}>
+                  {shut.map(({ method, title: words, route }) => (
+                    <li key={method} className="row">
+                      <span>
+                        {capital(words)}
+                        {route.refusals.map((r, i) => (
+                          <span key={i} style={{ display: 'block', color: 'var(--stop)' }}>
+                            ■ <Spoken sentence={r.message} style={style} />
+                          </span>
+                        ))}
+                      </span>
+                    </li>
+                  ))}
+                </ul>
+              </details>
+            )}
+          </section>
+        );
+      })}
+    </>
+  );
+}
+
+/** Where the chest has several machines for the way that is chosen: which of them. */
+function Machines({
+  of,
+  routes,
+  chosen,
+  notTaken,
+  onChoose,
+}: {
+  of: string;
+  routes: readonly WayChoice[];
+  chosen: WayChoice;
+  notTaken: boolean;
+  onChoose: (route: WayChoice) => void;
+}) {
+  const shop = useAppSelector((s) => s.plans.plan?.basis.shop);
+  const same = machinesFor(routes, chosen);
+  if (!same.length || !shop) return null;
+  const others = shop.tools.filter((t) => same.some((route) => route.machine === t.id));
+  const first = others.flatMap(
+    ({ kind }) => shop.tools.find((t) => t.kind === kind && !t.retired)?.name ?? [],
+  );
+  const nameOf = (id: string | undefined) =>
+    others.find((t) => t.id === id)?.name ?? [...new Set(first)].join(', ');
+  return (
+    <section className="stage">
+      <h3>Machine</h3>
+      <div className="rows" role="radiogroup" aria-label={of}>
+        {same.sort(waysInTurn).map((route) => (
+          <label key={route.id} className="row choice">
+            <input
+              type="radio"
+              name={of}
+              checked={!notTaken && route === chosen}
+              onChange={() => onChoose(route)}
+            />
+            <span>
+              <strong>{nameOf(route.machine)}</strong>
+            </span>
+            <span className="quiet">{!notTaken && route === chosen ? 'chosen' : worth(route)}</span>
+          </label>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** The ways this shop can cut each half of the joint, and why not the others. */
+export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {
+  const dispatch = useAppDispatch();
+  const joint = useJoint(job);
+  const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint?.id));
+  const style = useStyle();
+  const possible = plan?.problems.length === 0;
+  const ways = useWays(joint);
+  if (!joint || !plan)
+    return (
+      <div className="sheet">
+        {job.joints.length ? 'Planning…' : 'No joint yet. Add one under Joints.'}
+      </div>
+    );
+  if (possible && !ways)
+    return (
+      <div className="sheet">
+        <h1>{joint.name}</h1>
+        <p className="quiet">Reckoning the ways…</p>
+      </div>
+    );
+  const choose = (member: MemberName, route: WayChoice) =>
+    dispatch(
+      changed({
+        ...job,
+        joints: job.joints.map((j) =>
+          j.id === joint.id ? { ...j, routes: { ...j.routes, [member]: route.id } } : j,
+        ),
+      }),
+    );
+  return (
+    <div className="sheet">
+      <h1>{joint.name}</h1>
+      <p className="quiet">
+        How each half is cut. Shoulders come before cheeks where the cheeks’ waste falls outside the
+        blade.
+      </p>
+      {!possible && (
+        <p className="note error" style={{ marginTop: 16 }}>
+          The joint can’t be made as drawn. The joint sheet says what is in the way.
+        </p>
+      )}
+      {HALVES.map(([member, title]) => (
+        <section key={member} style={{ marginTop: 22 }}>
+          <h2>{title}</h2>
+          {plan.additions?.[member] && (
+            <p className="note warning" role="status">
+              <Spoken sentence={plan.additions[member]} style={style} />
+            </p>
+          )}
+          <Half
+            title={title}
+            routes={ways?.[member] ?? []}
+            chosen={chosenOf(ways?.[member] ?? [], joint.routes[member], plan.chosen[member])}
+            notTaken={plan.notTaken?.[member]}
+            onChoose={(route) => choose(member, route)}
+          />
+        </section>
+      ))}
+      {possible && <Choosing job={job} joint={joint} shop={shopFor(job, shop)} style={style} />}
+      <details style={{ marginTop: 26 }}>
+        <summary>Where this job does otherwise than the shop</summary>
+        <SchoolChoices
+          own={job.schools}
+          shop={shop.schools}
+          onChange={(school, answer) => {
+            const { [school]: _, ...rest } = job.schools;
+            dispatch(
+              changed({ ...job, schools: answer === null ? rest : { ...rest, [school]: answer } }),
+            );
+          }}
+        />
+      </details>
+    </div>
+  );
+}

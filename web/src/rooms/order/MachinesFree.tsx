@@ -1,0 +1,40 @@
+import { TOOL_KINDS, type Shop } from '@velk/core/shop';
+import type { Job } from '@velk/core/design';
+import { changed } from '../../keeping/bench.ts';
+import { useAppDispatch } from '../../store.ts';
+
+/** Which machines of the chest this job can have; it is planned without the others. */
+export function MachinesFree({ job, shop }: { job: Job; shop: Shop }) {
+  const dispatch = useAppDispatch();
+  const away = job.away ?? [];
+  const machines = shop.tools.filter(
+    ({ kind, retired }) => TOOL_KINDS[kind].shelf === 'Machines' && !retired,
+  );
+  const taken = machines.filter(({ id }) => away.includes(id));
+  const put = (id: string, free: boolean) => {
+    const { away: _, ...rest } = job;
+    const next = free ? away.filter((own) => own !== id) : [...away, id];
+    dispatch(changed(next.length ? { ...rest, away: next } : rest));
+  };
+  return (
+    <details className="noprint" open={taken.length > 0 || undefined}>
+      <summary>
+        {taken.length
+          ? `Planned without ${taken.map(({ name }) => name).join(', ')}`
+          : 'Is a machine not free?'}
+      </summary>
+      <span style={{ display: 'flex', gap: '4px 18px', flexWrap: 'wrap', padding: '6px 0 10px' }}>
+        {machines.map(({ id, name }) => (
+          <label key={id} className="tick">
+            <input
+              type="checkbox"
+              checked={!away.includes(id)}
+              onChange={(e) => put(id, e.target.checked)}
+            />{' '}
+            {name} is free
+          </label>
+        ))}
+      </span>
+    </details>
+  );
+}

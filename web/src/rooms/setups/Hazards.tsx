@@ -1,0 +1,134 @@
+import { Button } from 'antd';
+import { useNavigate, useParams } from 'react-router';
+import { DEFER, type RouteChoice } from '@velk/core/making';
+import type { Card, Plan } from '@velk/core/day';
+import type { Job, MemberName } from '@velk/core/design';
+import type { LengthStyle } from '@velk/core/ground';
+import { changed } from '../../keeping/bench.ts';
+import { store, useAppDispatch } from '../../store.ts';
+import { Spoken } from '../../widgets/Spoken.tsx';
+
+type Stop = Card['stops'][number];
+
+/** So many stand on the card; the others fold. */
+const SHOWN = 2;
+
+/**
+ * What Velk would not do: why, the other way, and a word that it was read. It is kept with the job.
+ */
+export function Stops({
+  job,
+  plan,
+  card,
+  style,
+}: {
+  job: Job;
+  plan: Plan;
+  card: Card;
+  style: LengthStyle;
+}) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const { id } = useParams();
+  const { stops, setups } = card;
+  if (!stops.length) return null;
+  const member = (stop: Stop): MemberName =>
+    setups.flatMap((s) => s.occurrences).find((o) => o.joint === stop.joint)!.member;
+  const otherWay = (stop: Stop): RouteChoice | undefined =>
+    plan.joints
+      .find((j) => j.joint === stop.joint)
+      ?.routes[member(stop)].find((r) => r.refusals.length === 0);
+  const inJoint = (stop: Stop, change: (joint: Job['joints'][number]) => Job['joints'][number]) => {
+    /** The job as it is, which may be newer than what was planned. */
+    const now = store.getState().bench.now ?? job;
+    dispatch(
+      changed({ ...now, joints: now.joints.map((j) => (j.id === stop.joint ? change(j) : j)) }),
+    );
+  };
+  const nameOf = (stop: Stop) => job.joints.find((j) => j.id === stop.joint)?.name;
+  return (
+    <section className="stop" aria-label="Stop">
+      <svg width={30} height={30} aria-hidden>
+        <path d="M9 2h12l7 7v12l-7 7H9l-7-7V9z" fill="var(--stop)" />
+        <path d="M15 8v9M15 20.5v2" stroke="var(--sheet)" strokeWidth={2.6} />
+      </svg>
+      <div>
+        {stops.map((stop) => {
+          const other = otherWay(stop);
+          return (
+            <div key={`${stop.joint} ${stop.key}`}>
+              <p>
+                <strong>Stop.</strong> <Spoken sentence={stop.text} style={style} />{' '}
+                <span className="quiet">{nameOf(stop)}</span>
+              </p>
+              <p className="actions">
+                {other ? (
+                  <Button
+                    type="primary"
+                    onClick={() =>
+                      inJoint(stop, (j) => ({
+                        ...j,
+                        routes: { ...j.routes, [member(stop)]: other.id },
+                      }))
+                    }
+                  >
+                    Cut it the other way: {other.title}
+                  </Button>
+                ) : (
+                  <Button onClick={() => void navigate(`/job/${id}/methods`)}>
+                    Other ways, under Methods
+                  </Button>
+                )}
+                {stop.read ? (
+                  <span role="status">■ Read, and kept with the job.</span>
+                ) : (
+                  <Button
+                    danger
+                    onClick={() =>
+                      inJoint(stop, (j) => ({
+                        ...j,
+                        read: [...new Set([...(j.read ?? []), stop.key])],
+                      }))
+                    }
+                  >
+                    I have read this, and cut it so all the same
+                  </Button>
+                )}
+              </p>
+            </div>
+          );
+        })}
+      </div>
+    </section>
+  );
+}
+
+/** What to look out for at this state of the machine, the gravest first. */
+export function Cautions({ card: { cautions }, style }: { card: Card; style: LengthStyle }) {
+  return (
+    <div className="caution">
+      <svg width={26} height={26} aria-hidden>
+        <path d="M13 3L24 23H2Z" fill="none" stroke="var(--caution)" strokeWidth={2} />
+        <path d="M13 10v6M13 18.6v2" stroke="var(--caution)" strokeWidth={2.2} />
+      </svg>
+      <div>
+        {cautions.slice(0, SHOWN).map((c) => (
+          <p key={c.hazard}>
+            <Spoken sentence={c.text} style={style} />
+          </p>
+        ))}
+        <details>
+          <summary>{Math.max(0, cautions.length - SHOWN) + 1} more</summary>
+          {cautions.slice(SHOWN).map((c) => (
+            <p key={c.hazard}>
+              <Spoken sentence={c.text} style={style} />
+            </p>
+          ))}
+          <p>
+            <Spoken sentence={DEFER} style={style} />
+          </p>
+        </details>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,172 @@
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { shapingOf, TASK_KINDS, tasksOf, type Task, type TaskKind } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import type { LengthStyle } from '@velk/core/ground';
+import type { Shop } from '@velk/core/shop';
+import { changed } from '../../keeping/bench.ts';
+import { useAppDispatch } from '../../store.ts';
+import { useStyle } from '../../keeping/useUnits.ts';
+import { Length } from '../../widgets/Length.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+import { inTime } from '../order/OrderRow.tsx';
+import { OrderTabs } from '../order/OrderTabs.tsx';
+import { Shapes } from './Shapes.tsx';
+
+const WHEN: readonly [Task['when'] | 'shaped', string][] = [
+  ['before', 'Before the joints'],
+  ['shaped', 'Shaping'],
+  ['dry', 'After the dry fit'],
+  ['after', 'Once the glue has set'],
+];
+
+/** What is done to the parts beside their joints, one row for each setting. */
+export function TasksRoom({ job, id, shop }: { job: Job; id: string; shop: Shop }) {
+  const dispatch = useAppDispatch();
+  const style = useStyle();
+  const tasks = useMemo(() => tasksOf(job, shop), [job, shop]);
+  const skipped = job.skipped ?? [];
+  const put = (next: readonly string[]) => {
+    const { skipped: _, ...rest } = job;
+    dispatch(changed(next.length ? { ...rest, skipped: next } : rest));
+  };
+  const leaveOut = (what: string) => put([...skipped, what]);
+  const nameOf = (part: string) => job.parts.find((own) => own.id === part)?.name ?? part;
+  const shaping = useMemo(() => shapingOf(job, shop), [job, shop]);
+  const minutes = [...tasks, ...shaping].reduce((sum, own) => sum + own.minutes, 0);
+  return (
+    <div className="sheet">
+      <OrderTabs id={id} />
+      <h1>Before and after the joints</h1>
+      {job.parts.length === 0 ? (
+        <p>
+          No parts yet: <Link to={`/job/${id}/stock`}>add them</Link>.
+        </p>
+      ) : (
+        <p className="quiet" style={{ maxWidth: 760 }}>
+          {tasks.length + shaping.length} settings, about {inTime(minutes)} for one person, spare
+          pieces included. All pieces of one figure go through together. Sizes come from{' '}
+          <Link to={`/job/${id}/stock/boards`}>the cut list</Link>. The manual of the machine and
+          the rules of the place come first.
+        </p>
+      )}
+      {WHEN.map(([when, words]) => {
+        const own = tasks.filter((task) => task.when === when);
+        return when === 'shaped' ? (
+          <Shapes key={when} job={job} shop={shop} />
+        ) : (
+          own.length > 0 && (
+            <section key={when} aria-label={words}>
+              <h2 style={{ marginTop: 18 }}>{words}</h2>
+              {TASK_KINDS.filter(({ id }) => own.some((task) => task.kind === id)).map((kind) => (
+                <KindOfTask
+                  key={kind.id}
+                  kind={kind}
+                  tasks={own.filter((task) => task.kind === kind.id)}
+                  style={style}
+                  nameOf={nameOf}
+                  onLeaveOut={leaveOut}
+                />
+              ))}
+            </section>
+          )
+        );
+      })}
+      {skipped.length > 0 && (
+        <section aria-label="Left out">
+          <h2 style={{ marginTop: 18 }}>Left out</h2>
+          <ul className="reasons">
+            {skipped.map((what) => {
+              const [kind, part] = what.split('/') as [string, string?];
+              const title = TASK_KINDS.find((own) => own.id === kind)?.title ?? kind;
+              const called = part === undefined ? title : `${title}: ${nameOf(part)}`;
+              return (
+                <li key={what}>
+                  {called}{' '}
+                  <button
+                    className="link"
+                    aria-label={`Bring back ${called}`}
+                    onClick={() => put(skipped.filter((own) => own !== what))}
+                  >
+                    Bring back
+                  </button>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+}
+
+/** A kind of task with a line for each setting, the greatest figure first. */
+function KindOfTask({
+  kind: { id, title, rule },
+  tasks,
+  style,
+  nameOf,
+  onLeaveOut,
+}: {
+  kind: TaskKind;
+  tasks: readonly Task[];
+  style: LengthStyle;
+  nameOf: (part: string) => string;
+  onLeaveOut: (what: string) => void;
+}) {
+  const minutes = tasks.reduce((sum, own) => sum + own.minutes, 0);
+  const how = [
+    ...new Map(tasks.flatMap((own) => own.how).map((own) => [JSON.stringify(own), own])).values(),
+  ];
+  return (
+    <section aria-label={title} className="taskkind">
+      <div className="between">
+        <h3>{title}</h3>
+        <span>
+          <span className="quiet">{inTime(minutes)} </span>
+          <button className="link" aria-label={`Leave out ${title}`} onClick={() => onLeaveOut(id)}>
+            Leave out
+          </button>
+        </span>
+      </div>
+      <p className="quiet">{rule}</p>
+      {how.map((sentence, i) => (
+        <p key={i}>
+          <Spoken sentence={sentence} style={style} />
+        </p>
+      ))}
+      <ol className="tasks">
+        {tasks.map(({ id: own, figure, parts }) => (
+          <li key={own}>
+            {figure && (
+              <strong>
+                <Length value={figure.value} style={style} />
+              </strong>
+            )}
+            <span>
+              {parts.map(({ part, pieces, from }) => (
+                <span key={part} className="taskpart">
+                  {pieces} × {nameOf(part)}
+                  {from !== undefined && (
+                    <span className="quiet">
+                      {' '}
+                      from <Length value={from} style={style} />
+                    </span>
+                  )}
+                  <button
+                    className="link"
+                    title="Not these"
+                    aria-label={`${title}: not ${nameOf(part)}`}
+                    onClick={() => onLeaveOut(`${id}/${part}`)}
+                  >
+                    ×
+                  </button>
+                </span>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
