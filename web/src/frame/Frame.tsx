@@ -5,6 +5,7 @@ import { benchActions } from '../keeping/bench.ts';
 import { takeVersion } from './installing.ts';
 import { SaveTrouble } from '../keeping/SaveTrouble.tsx';
 import { useAppDispatch, useAppSelector } from '../store.ts';
+import { isIn, SHARED_ROOMS, STAGES } from './places.ts';
 import { StoryStick } from './StoryStick.tsx';
 import { useEscape } from './useEscape.ts';
 import { useKeys } from './useKeys.ts';
@@ -18,11 +19,14 @@ import { useStyle } from '../keeping/useUnits.ts';
 export function Frame({
   job,
   title,
+  room,
   aside,
   children,
 }: {
   job: string | null;
   title: string;
+  /** What the room is called, where no other job shares it. */
+  room?: string | undefined;
   aside: ReactNode;
   children: ReactNode;
 }) {
@@ -34,9 +38,7 @@ export function Frame({
   const newer = useAppSelector((s) => s.view.newer);
   const [help, setHelp] = useState(false);
   const { pathname } = useLocation();
-  const room = ROOMS.find(([part]) =>
-    part === '/' ? pathname === '/' : pathname.includes(part),
-  )?.[1];
+  const called = room ?? SHARED_ROOMS.find(({ path }) => isIn(path, pathname))?.title;
   useEffect(() => {
     window.scrollTo(0, 0);
     const chosen = document.querySelector(
@@ -52,7 +54,7 @@ export function Frame({
   );
   return (
     <div className="frame">
-      <title>{[...new Set([room, title, 'Velk'])].filter(Boolean).join(' · ')}</title>
+      <title>{[...new Set([called, title, 'Velk'])].filter(Boolean).join(' · ')}</title>
       <a className="skip" href="#work">
         To the work
       </a>
@@ -129,30 +131,18 @@ export function Frame({
   );
 }
 
-/** What each room is called in the title of the page, by what its address holds. */
-const ROOMS: readonly (readonly [part: string, name: string])[] = [
-  ['/stock', 'Stock'],
-  ['/joints', 'Joints'],
-  ['/methods', 'Methods'],
-  ['/setups', 'Set-ups'],
-  ['/order', 'Order'],
-  ['/print', 'All cards'],
-  ['/proof', 'Proof'],
-  ['/log', 'Log'],
-  ['/chest', 'Tool chest'],
-  ['/quick', 'Quick figures'],
-  ['/shop', 'Shop'],
-  ['/guide', 'Guide'],
-  ['/', 'Jobs'],
-];
-
 /** From a job to what every job shares; the job stays open meanwhile. */
 const PlacesNav = memo(function PlacesNav() {
   return (
     <nav aria-label="Places" className="places">
-      <Link to="/chest">Chest</Link>
-      <Link to="/quick">Figures</Link>
-      <Link to="/shop">Shop</Link>
+      {SHARED_ROOMS.map(
+        (place) =>
+          'short' in place && (
+            <Link key={place.path} to={place.path}>
+              {place.short}
+            </Link>
+          ),
+      )}
     </nav>
   );
 });
@@ -162,29 +152,20 @@ function OutsideNav() {
   const { id, now } = useAppSelector((s) => s.bench);
   return (
     <nav aria-label="Places" style={{ display: 'flex', gap: 22, paddingTop: 7, fontSize: 17 }}>
-      {[
-        ['/', 'Jobs'],
-        ['/chest', 'Tool chest'],
-        ['/quick', 'Quick figures'],
-        ['/shop', 'Shop'],
-        ['/guide', 'Guide'],
-      ].map(([to, name]) => (
+      {SHARED_ROOMS.map(({ path, title }) => (
         <Link
-          key={to}
-          to={to!}
-          aria-current={here(pathname, to!) ? 'page' : undefined}
-          style={here(pathname, to!) ? { color: 'var(--ink)', fontWeight: 600 } : {}}
+          key={path}
+          to={path}
+          aria-current={isIn(path, pathname) ? 'page' : undefined}
+          style={isIn(path, pathname) ? { color: 'var(--ink)', fontWeight: 600 } : {}}
         >
-          {name}
+          {title}
         </Link>
       ))}
       {id && now && pathname !== '/' && <Link to={`/job/${id}/stock`}>Back to {now.name}</Link>}
     </nav>
   );
 }
-
-const here = (pathname: string, to: string) =>
-  to === '/' ? pathname === '/' : pathname.startsWith(to);
 
 const WORDS = {
   saved: 'Saved',
@@ -219,7 +200,7 @@ function Keys({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
   const on = useAppSelector((s) => s.view.shortcuts);
   const rows = [
-    ['1 … 8', 'Stock to Log'],
+    [`1 … ${STAGES.length}`, `${STAGES[0].title} to ${STAGES.at(-1)!.title}`],
     ['u', 'the other unit'],
     ['Enter', 'next dimension'],
     ['↑ ↓', 'nudge a dimension by one step'],

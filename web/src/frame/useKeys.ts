@@ -1,11 +1,11 @@
 import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { crossOver } from '../widgets/crossing.ts';
+import { STAGES } from './places.ts';
 import { useAppDispatch, useAppSelector } from '../store.ts';
 import type { WorkedOn } from './useWorkedOn.ts';
 import { unitsSwitched } from './view.ts';
 
-const STAGES = ['stock', 'joints', 'methods', 'setups', 'order', 'proof', 'floor', 'log'];
 const inField = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   target.matches(
@@ -63,8 +63,10 @@ export function useKeys(job: string | null, worked: WorkedOn | null, onHelp: () 
       else if (event.key === '/') {
         event.preventDefault();
         void navigate('/quick');
-      } else if (job && STAGES[Number(event.key) - 1])
-        void navigate(`/job/${job}/${STAGES[Number(event.key) - 1]}`);
+      } else if (job) {
+        const stage = STAGES[Number(event.key) - 1];
+        if (stage) void navigate(`/job/${job}/${stage.id}`);
+      }
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);

@@ -5,6 +5,7 @@ import type { RecordState } from '@velk/core/shop';
 import { proofAt, type PlansState } from '../planning/plans.ts';
 import { useAppSelector } from '../store.ts';
 import { useRecordState } from '../recording/useRecorder.ts';
+import { STAGES, type StageId } from './places.ts';
 import type { SeenRooms } from './view.ts';
 
 /**
@@ -14,7 +15,7 @@ import type { SeenRooms } from './view.ts';
 export type StageState = 'not begun' | 'look' | 'planned' | 'seen' | 'done';
 
 export interface Stage {
-  readonly id: string;
+  readonly id: StageId;
   readonly title: string;
   readonly state: StageState;
   readonly count: number;
@@ -42,29 +43,27 @@ export function stagesOf(
   { parts, joints, plan, cut, otherwise, noted }: HowFar,
   seen?: SeenRooms,
 ): Stage[] {
-  const stage = (id: string, title: string, state: StageState, count = 0): Stage => ({
-    id,
-    title,
-    count,
-    state: count > 0 ? 'look' : state,
-  });
   const whenDone = (isDone: boolean): StageState => (isDone ? 'done' : 'not begun');
   /** Planned by Velk; whoever cut all of it has no need to look. */
-  const whenPlanned = (id: string): StageState => {
+  const whenPlanned = (id: StageId): StageState => {
     if (!plan?.setups) return 'not begun';
     if (cut === 'all') return 'done';
     return seen?.mark === plan.mark && seen.rooms.includes(id) ? 'seen' : 'planned';
   };
-  return [
-    stage('stock', 'Stock', whenDone(parts > 0)),
-    stage('joints', 'Joints', whenDone(joints > 0), plan?.impossible),
-    stage('methods', 'Methods', whenPlanned('methods'), plan?.unrouted),
-    stage('setups', 'Set-ups', whenPlanned('setups')),
-    stage('order', 'Order', whenPlanned('order')),
-    stage('proof', 'Proof', whenDone((plan?.proved?.joints ?? 0) > 0), plan?.proved?.bad),
-    stage('floor', 'Floor', whenDone(cut === 'all'), otherwise),
-    stage('log', 'Log', whenDone(noted > 0)),
-  ];
+  const far: Readonly<Record<StageId, readonly [state: StageState, count?: number | undefined]>> = {
+    stock: [whenDone(parts > 0)],
+    joints: [whenDone(joints > 0), plan?.impossible],
+    methods: [whenPlanned('methods'), plan?.unrouted],
+    setups: [whenPlanned('setups')],
+    order: [whenPlanned('order')],
+    proof: [whenDone((plan?.proved?.joints ?? 0) > 0), plan?.proved?.bad],
+    floor: [whenDone(cut === 'all'), otherwise],
+    log: [whenDone(noted > 0)],
+  };
+  return STAGES.map(({ id, title }) => {
+    const [state, count = 0] = far[id];
+    return { id, title, count, state: count > 0 ? 'look' : state };
+  });
 }
 
 /** What the page knows of a plan and its proofs, some of which may still be on their way. */

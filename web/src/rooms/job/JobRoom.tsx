@@ -1,8 +1,17 @@
-import { memo, useCallback, useEffect, useMemo, useRef, type ComponentType } from 'react';
-import { Link, Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
+import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
+import {
+  Link,
+  matchPath,
+  Navigate,
+  Route,
+  Routes,
+  useLocation,
+  useNavigate,
+  useParams,
+} from 'react-router';
 import { mergedJobs, mergedShops } from '@velk/core/exchange';
 import { resolve, type Job, type Joint } from '@velk/core/design';
-import type { Part, Shop } from '@velk/core/shop';
+import type { Part } from '@velk/core/shop';
 import { sentenceOf } from '../../server/api.ts';
 import { Frame } from '../../frame/Frame.tsx';
 import { Guarded } from '../../frame/Guarded.tsx';
@@ -16,20 +25,10 @@ import { useRecorder } from '../../recording/useRecorder.ts';
 import { useBench } from '../../keeping/useBench.ts';
 import { usePlanning } from '../../planning/usePlanning.ts';
 import { EndThumb } from '../../drawings/EndThumb.tsx';
-import { AssemblyRoom } from '../assembly/AssemblyRoom.tsx';
-import { JointsRoom } from '../joints/JointsRoom.tsx';
-import { MethodsRoom } from '../methods/MethodsRoom.tsx';
 import { NoRoom } from '../../frame/Nowhere.tsx';
 import { Opening } from '../../frame/Opening.tsx';
+import { JOB_ROOMS, type RoomOfJob } from '../list.ts';
 import { FloorRoom } from '../floor/FloorRoom.tsx';
-import { LogRoom } from '../log/LogRoom.tsx';
-import { OrderRoom } from '../order/OrderRoom.tsx';
-import { PrintRoom } from '../print/PrintRoom.tsx';
-import { ProofRoom } from '../proof/ProofRoom.tsx';
-import { SetupsRoom } from '../setups/SetupsRoom.tsx';
-import { BoardsRoom } from '../stock/BoardsRoom.tsx';
-import { StockRoom } from '../stock/StockRoom.tsx';
-import { TasksRoom } from '../tasks/TasksRoom.tsx';
 
 /**
  * One job: opens it (with what was typed and not yet saved), plans it, saves it, and shows its
@@ -71,7 +70,12 @@ export default function JobRoom() {
       </Guarded>
     );
   return (
-    <Frame job={id} title={job?.name ?? ''} aside={job && <JointList id={id} job={job} />}>
+    <Frame
+      job={id}
+      title={job?.name ?? ''}
+      room={roomAt(id, pathname)}
+      aside={job && <JointList id={id} job={job} />}
+    >
       {job && shop ? (
         <Guarded by={[job, plan]}>
           {keepsNothing && (
@@ -104,35 +108,28 @@ export default function JobRoom() {
   );
 }
 
+/** What the room at an address of a job is called. */
+const roomAt = (id: string, pathname: string): string | undefined =>
+  JOB_ROOMS.find(({ path }) => matchPath(`/job/${id}/${path}`, pathname))?.title;
+
 /**
  * The rooms of a job. Which one is open doesn't change with the job, so it isn't asked again at
  * every key.
  */
 const Rooms = memo(function Rooms({ id }: { id: string }) {
-  const at = (room: Room) => <Opened room={room} id={id} />;
   return (
     <Routes>
-      <Route path="stock" element={at(StockRoom)} />
-      <Route path="stock/boards" element={at(BoardsRoom)} />
-      <Route path="joints" element={at(JointsRoom)} />
-      <Route path="methods" element={at(MethodsRoom)} />
-      <Route path="setups/:card?" element={at(SetupsRoom)} />
-      <Route path="order" element={at(OrderRoom)} />
-      <Route path="order/parts" element={at(TasksRoom)} />
-      <Route path="order/assembly" element={at(AssemblyRoom)} />
-      <Route path="print" element={at(PrintRoom)} />
-      <Route path="proof" element={at(ProofRoom)} />
-      <Route path="log" element={at(LogRoom)} />
+      {JOB_ROOMS.map(({ path, Room }) => (
+        <Route key={path} path={path} element={<Opened room={Room} id={id} />} />
+      ))}
       <Route index element={<Navigate to="stock" replace />} />
       <Route path="*" element={<NoRoom />} />
     </Routes>
   );
 });
 
-type Room = ComponentType<{ job: Job; id: string; shop: Shop }>;
-
 /** A room with the job and the shop as they are now. */
-function Opened({ room: Room, id }: { room: Room; id: string }) {
+function Opened({ room: Room, id }: { room: RoomOfJob['Room']; id: string }) {
   const job = useAppSelector(({ bench }) => (bench.id === id ? bench.now : null));
   const shop = useAppSelector((s) => s.gear.now);
   return job && shop && <Room job={job} id={id} shop={shop} />;
