@@ -1,3 +1,4 @@
+import { sidesOf, type DatumId } from './setups/index.ts';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJob } from '../day/plan/index.ts';
@@ -14,7 +15,7 @@ import type { Placement } from './machine/model.ts';
 
 const placements = (
   shape: Parameters<typeof cases>[0],
-  check: (placement: Placement, seat: [string, string][], id: string) => void,
+  check: (placement: Placement, seat: [DatumId, string][], id: string) => void,
 ) =>
   fc.assert(
     fc.property(cases(shape), ({ job, shop }) => {
@@ -30,7 +31,7 @@ const placements = (
             const placement = modelOf(setup.model).place(setup, pass, occurrence, piece, shop);
             check(
               placement,
-              Object.entries(pass.seat).map(([datum, face]) => [datum, faceOf(face, occurrence)]),
+              sidesOf(pass.seat).map(([datum, face]) => [datum, faceOf(face, occurrence)]),
               setup.id,
             );
           }

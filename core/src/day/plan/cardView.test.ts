@@ -1,3 +1,4 @@
+import type { DatumId } from '../../making/setups/index.ts';
 import { describe, expect, it } from 'vitest';
 import { modelOf } from '../../making/machines.ts';
 import { demo } from '../../testing/demo.ts';
@@ -33,7 +34,7 @@ describe('a card as it is read', () => {
             fresh.add(between);
           }
         };
-        const isMark = (from: string) =>
+        const isMark = (from: DatumId) =>
           modelOf(card.setups[0]!.model).marks?.includes(from) ?? false;
         set(view.figures);
         for (const setup of card.setups) {

@@ -337,21 +337,21 @@ describe('scenes', () => {
       normal: [x, y, z] as const,
     });
     const datums = {
-      face: normal(0, -1, 0),
-      floor: normal(0, 0, 1),
-      left: normal(1, 0, 0),
-      right: normal(-1, 0, 0),
+      'jig-face': normal(0, -1, 0),
+      table: normal(0, 0, 1),
+      'left-stop': normal(1, 0, 0),
+      'right-stop': normal(-1, 0, 0),
     };
     const piece = { length: 600, thickness: 22, width: 70 };
-    const seat = (side: string) =>
+    const seat = (side: 'left-stop' | 'right-stop') =>
       seatPiece(
-        { face: 'reference-face', floor: 'reference-edge', [side]: 'end-a' },
+        { 'jig-face': 'reference-face', table: 'reference-edge', [side]: 'end-a' },
         datums,
         { end: 'a', edge: 'reference' },
         piece,
         [0, 0, 0],
       );
-    const good = ['left', 'right'].filter((side) => {
+    const good = (['left-stop', 'right-stop'] as const).filter((side) => {
       try {
         return seat(side).rotation.length === 3;
       } catch {

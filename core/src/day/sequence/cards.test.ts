@@ -40,7 +40,7 @@ function placed(setup: Setup, shop: Shop): string[] {
       shop,
     );
     const stands = Object.entries(datums)
-      .filter(([id]) => rooted.includes(id))
+      .filter(([id]) => rooted.some((known) => known === id))
       .map(([id, datum]) => [id, datum.at.map((v) => v.toFixed(4))]);
     return JSON.stringify([
       gear,
@@ -554,7 +554,7 @@ describe('rules that contradict each other', () => {
         part: joint,
         machine,
         cutter: 'c',
-        carrier: 'x',
+        carrier: 'fence',
         shouldersFirst: stage === 'shoulders' || joint === 'a',
       });
     /**

@@ -5,6 +5,8 @@ import {
   type LengthFigure,
   type Means,
   type Setup,
+  type Carrier,
+  type DatumId,
 } from '../../making/setups/index.ts';
 import { say, type Rounding } from '../../ground/units/index.ts';
 import { withMoves } from './moves.ts';
@@ -29,7 +31,7 @@ const SCREW: Means = { graduation: 0.5, screw: { lead: 4, divisions: 80 } };
 
 interface Asked {
   readonly value: number;
-  readonly to?: string;
+  readonly to?: DatumId;
   readonly rounding?: Rounding;
   readonly summed?: boolean;
   readonly by?: Means;
@@ -106,7 +108,7 @@ describe('moves from where a guide was left', () => {
   });
 
   it('a height over the bed of a sled is no place to move from to one over the table, nor the other way about', () => {
-    const height = (carrier: string) => ({ ...gear([{ value: 8 }], { carrier, guides: [] }) });
+    const height = (carrier: Carrier) => ({ ...gear([{ value: 8 }], { carrier, guides: [] }) });
     for (const [from, to] of [
       ['mitre-gauge', 'sled'],
       ['sled', 'mitre-gauge'],
@@ -114,7 +116,7 @@ describe('moves from where a guide was left', () => {
       expect(moves(one([height(from), height(to)])[1]!)).toEqual([[]]);
     expect(moves(one([height('sled'), height('sled')])[1]!)).toEqual([[8]]);
     /** Nor does it count as standing there: 8 over the bed is not 8 over the table. */
-    const over = (carrier: string) => {
+    const over = (carrier: Carrier) => {
       const [figure] = gear([{ value: 8 }]).figures;
       return settingOf(
         { ...height(carrier), figures: [{ ...figure!, from: 'table', to: 'highest-tooth' }] },
@@ -140,7 +142,7 @@ describe('moves from where a guide was left', () => {
   it('stays where it was left through cards that don’t touch it, and is lost when anything is fitted or taken off', () => {
     const [a, b, c] = [
       gear([{ value: 10.2, by: SCREW }]),
-      gear([{ value: 5, to: 'elsewhere' }]),
+      gear([{ value: 5, to: 'stop-face' }]),
       gear([{ value: 12.7 }]),
     ];
     expect(moves(one([a, b, c])[2]!)).toEqual([[12.7]]);
@@ -150,8 +152,8 @@ describe('moves from where a guide was left', () => {
       { guides: [] },
       { tilt: { degrees: 5, set: 5 } },
       { model: 'bench' },
-    ])
-      expect(moves(one([a, gear([{ value: 5, to: 'elsewhere' }], other), c])[2]!)).toEqual([[]]);
+    ] satisfies Partial<Setup>[])
+      expect(moves(one([a, gear([{ value: 5, to: 'stop-face' }], other), c])[2]!)).toEqual([[]]);
     /** A guide more was there before: what it needs is still fitted. */
     expect(
       moves(one([gear([{ value: 10.2, by: SCREW }], { guides: ['block', 'more'] }), c])[1]!),
@@ -273,7 +275,7 @@ describe('moves from where a guide was left', () => {
   });
 
   it('at the bench lines are not set: nothing is shared and nothing stands', () => {
-    const bench = { model: 'bench', machine: null, cutter: null, guides: [] };
+    const bench = { model: 'bench', machine: null, cutter: null, guides: [] } as const;
     const work: Means = { graduation: 0 };
     const [card, next] = withMoves([
       [gear([{ value: 10.2, by: work }], bench), gear([{ value: 10.20001, by: work }], bench)],
@@ -309,7 +311,7 @@ describe('states of machines', () => {
   });
 
   it('sides count from the middle of whatever cuts: a stack as it is made up, a cutter, a chisel', () => {
-    const toMiddle = (cutter: string, to: string, more: Partial<Setup> = {}) =>
+    const toMiddle = (cutter: string, to: DatumId, more: Partial<Setup> = {}) =>
       Number([...state([{ value: 20, to }], { cutter, ...more }).places][0]![1][0]!.toFixed(4));
     const tool = <T>(id: string) => TEST_SHOP.tools.find((t) => t.id === id) as T;
     const stack = TEST_SHOP.tools.find((t) => t.kind === 'stack')!;
@@ -342,7 +344,7 @@ describe('states of machines', () => {
   it('lines on the wood are no state of a machine, nor does the order of figures make another one', () => {
     const router = (figures: readonly Asked[]) =>
       stateOf(state(figures, { model: 'hand-router', cutter: 'cutter-8' }));
-    const marks = { ...gear([{ value: 5 }, { value: 9 }]), model: 'hand-router' };
+    const marks = { ...gear([{ value: 5 }, { value: 9 }]), model: 'hand-router' as const };
     const marked = (value: number) =>
       settingOf(
         {
@@ -354,17 +356,14 @@ describe('states of machines', () => {
     expect(stateOf(marked(9))).toBe(stateOf(marked(30)));
     expect(
       router([
-        { value: 5, to: 'a' },
-        { value: 9, to: 'b' },
+        { value: 5, to: 'left-stop' },
+        { value: 9, to: 'right-stop' },
       ]),
     ).toBe(
       router([
-        { value: 9, to: 'b' },
-        { value: 5, to: 'a' },
+        { value: 9, to: 'right-stop' },
+        { value: 5, to: 'left-stop' },
       ]),
-    );
-    expect(stateOf(state([{ value: 5, to: 'left-end-stop-holder' }]))).not.toBe(
-      stateOf(state([{ value: 6, to: 'left-end-stop-holder' }])),
     );
   });
 
@@ -376,7 +375,7 @@ describe('states of machines', () => {
       { carrier: 'sled' },
       { guides: ['a'] },
       { lean: lean(0) },
-    ])
+    ] satisfies Partial<Setup>[])
       expect(stateOf(state([{ value: 20 }], { guides: ['a', 'b'], ...other }))).not.toBe(plain);
     /** A cradle is the same wherever along it the work is done. */
     expect(stateOf(state([{ value: 20 }], { lean: lean(0, 40) }))).toBe(
@@ -499,7 +498,7 @@ describe('states of machines', () => {
         { between: [3] },
         { tilt: { degrees: 1, set: 1 } },
         { guides: ['block', 'x'] },
-        { model: 'bench' },
+        { model: 'bench' as const },
       ].map((other) => sameGear(a, { ...b, ...other })),
     ).toEqual([false, false, false, false, false, false]);
     expect(sameGear(a, { ...b, guides: [] })).toBe(true);

@@ -1,4 +1,10 @@
-import { figure, type FigureDraft, type LengthFigure, type Setup } from '../setups/index.ts';
+import {
+  figure,
+  type FigureDraft,
+  type LengthFigure,
+  type Setup,
+  type DatumId,
+} from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import type { Context } from '../method/method.ts';
 
@@ -9,8 +15,8 @@ export const byHand = (
   id: string,
   name: string,
   value: Mm,
-  from: string,
-  to: string,
+  from: DatumId,
+  to: DatumId,
   acts: FigureDraft['acts'],
   working: Sentence,
 ): LengthFigure =>

@@ -1,5 +1,5 @@
 import { TEMPLATE } from './model.ts';
-import type { Refusal, Setup } from '../setups/index.ts';
+import type { Refusal, Setup, Carrier } from '../setups/index.ts';
 import {
   toolsOf,
   type Bushing,
@@ -29,7 +29,7 @@ export const bushingsFor = ({ diameter }: RouterCutter, shop: Shop): Bushing[] =
 /** What every set-up under a template has. */
 export const onTemplate = (
   { router, cutter, bushing }: Gear,
-  carrier: string,
+  carrier: Carrier,
 ): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides'> => ({
   model: 'hand-router',
   carrier,

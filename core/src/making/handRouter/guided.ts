@@ -89,7 +89,13 @@ export function guided(
         S - p,
         say('thickness {S} − near wall {p}', { S, p }),
       );
-  const mark = (id: string, name: string, value: Mm, rounding: 'up' | 'down', working: Sentence) =>
+  const mark = (
+    id: 'near' | 'far',
+    name: string,
+    value: Mm,
+    rounding: 'up' | 'down',
+    working: Sentence,
+  ) =>
     make({
       id: `${id}-mark`,
       name,

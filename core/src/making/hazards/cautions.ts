@@ -1,3 +1,4 @@
+import type { Carrier, ModelId } from '../setups/index.ts';
 import { rimSpeed, topSpeed } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import type { Hazard, Situation } from './hazard.ts';
@@ -10,11 +11,11 @@ const BIG_CUTTER: Mm = 25;
 type When = (at: Situation) => boolean;
 
 const model =
-  (...models: string[]): When =>
+  (...models: ModelId[]): When =>
   ({ setup }) =>
     models.includes(setup.model);
 const carrier =
-  (...carriers: string[]): When =>
+  (...carriers: Carrier[]): When =>
   ({ setup }) =>
     carriers.includes(setup.carrier);
 const stage =
@@ -334,7 +335,7 @@ export const CAUTIONS: readonly Hazard[] = [
         'mitre-far',
         'end-off',
         'round-plane',
-        'kerf',
+        'two-kerfs',
       ),
       not(stage('plane')),
     ),

@@ -1,6 +1,6 @@
 import type { MachineBody } from './machineBody.ts';
 import type { Rigid, Solid, Vec3 } from '../../ground/index.ts';
-import type { Occurrence, Pass, Setup } from '../setups/index.ts';
+import type { DatumId, ModelId, Occurrence, Pass, Setup } from '../setups/index.ts';
 import type { Piece, Shop } from '../../shop/index.ts';
 
 /**
@@ -19,7 +19,7 @@ export interface Datum {
 export interface Placement {
   readonly piece: Piece;
   readonly rigid: Rigid;
-  readonly datums: Readonly<Record<string, Datum>>;
+  readonly datums: Readonly<Partial<Record<DatumId, Datum>>>;
   readonly bodies: readonly MachineBody[];
   /** What the cutter takes away wherever there is wood, in machine axes. */
   readonly sweep: Solid;
@@ -35,14 +35,14 @@ export interface Placement {
  * and is drawn.
  */
 export interface MachineModel {
-  readonly id: string;
+  readonly id: ModelId;
   /** Every feature a figure may be measured from or to, with its words. */
-  readonly datums: Readonly<Record<string, string>>;
+  readonly datums: Readonly<Partial<Record<DatumId, string>>>;
   /**
    * Features that lie on the wood itself: a distance from one is marked on each piece, and sets
    * nothing.
    */
-  readonly marks?: readonly string[];
+  readonly marks?: readonly DatumId[];
   /** Which two axes each picture shows, and from where. */
   readonly views: readonly SceneView[];
   /**

@@ -11,7 +11,7 @@ import {
   type Vec3,
 } from '../../ground/index.ts';
 import { OUTWARD, pieceSolid } from '../../shop/index.ts';
-import { figureOf, type Pass, type Setup } from '../setups/index.ts';
+import { figureOf, type Pass, type Setup, type DatumId } from '../setups/index.ts';
 import type { BodyRole } from './machineBody.ts';
 import type { MachineModel, Placement, SceneView } from './model.ts';
 
@@ -147,8 +147,8 @@ const bodyShape = (
 
 function dimensionLine(
   id: string,
-  from: string,
-  to: string,
+  from: DatumId,
+  to: DatumId,
   placement: Placement,
   view: SceneView,
   flat: (p: Vec3) => Vec2,

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { FigureDraft, LengthFigure, Mate, Seat } from '../setups/index.ts';
+import type { FigureDraft, LengthFigure, Mate, DatumId } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import { mateFace, SAME, type Context, type figuresFor, type Gauged } from './method.ts';
 
@@ -8,8 +8,7 @@ export interface FlippedSetting {
   readonly name: 'face' | 'edge';
   readonly figure: LengthFigure;
   /** Which faces go against the guide in turn with this figure. */
-  readonly against: readonly (Seat[string] &
-    ('reference-face' | 'other-face' | 'reference-edge' | 'other-edge'))[];
+  readonly against: readonly ('reference-face' | 'other-face' | 'reference-edge' | 'other-edge')[];
 }
 
 /**
@@ -23,7 +22,7 @@ export interface FlippedSetting {
 export function flippedSettings(
   feature: TenonFeature,
   make: ReturnType<typeof figuresFor>,
-  guide: string,
+  guide: DatumId,
   gauged: Gauged = {},
   context: Pick<Context, 'mateTurned'> = {},
 ): FlippedSetting[] {
@@ -60,7 +59,7 @@ function pair(
   stock: Mm,
   across: string,
   make: ReturnType<typeof figuresFor>,
-  guide: string,
+  guide: DatumId,
   gauged: Gauged,
 ): FlippedSetting[] {
   const far = stock - near - tongue;

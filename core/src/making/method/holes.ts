@@ -11,11 +11,12 @@ export const GUIDE_WORDS = {
 } as const;
 
 /** A tenoned piece is bored from its worked end, the other from its layout end. */
-export const boreLies = ({ into, guide }: BoreFeature): Lies => ({
-  fence: guide,
-  up: into,
-  stop: guide === 'reference-edge' ? 'worked-end' : 'layout-end',
-});
+export const boreLies = ({ into, guide }: BoreFeature) =>
+  ({
+    fence: guide,
+    up: into,
+    stop: guide === 'reference-edge' ? 'worked-end' : 'layout-end',
+  }) satisfies Lies;
 
 const woodOf = ({ into, stock }: BoreFeature) =>
   into === 'entry-edge' ? stock.width : stock.thickness;

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { LengthFigure, Refusal } from '../setups/index.ts';
+import type { LengthFigure, Refusal, DatumId } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import { SAME, type figuresFor, type Gauged } from './method.ts';
 import { under } from './refusal.ts';
@@ -103,7 +103,7 @@ export function steppedCuts(
   feature: TenonFeature,
   kerf: Mm,
   make: ReturnType<typeof figuresFor>,
-  guide: string,
+  guide: DatumId,
   { slide, ...gauged }: Gauged,
   intoGuide = false,
 ): SteppedCut[] {
@@ -162,7 +162,7 @@ const insideGuide = (
   { name, near, acts }: SteppedPair,
   kerf: Mm,
   make: ReturnType<typeof figuresFor>,
-  guide: string,
+  guide: DatumId,
 ) =>
   make({
     id: `${name}-fence-near`,

@@ -55,7 +55,8 @@ export const routerTable: MachineModel = {
     const across = standsAt(figure('across'), { scale: table.fenceScale, beyond: 0 });
     const sled = setup.carrier === 'router-sled';
     const stops = setup.carrier === 'between-stops';
-    const fence = across + ({ 'near-side': r, 'far-side': -r }[figure('across').to] ?? 0);
+    const to = figure('across').to;
+    const fence = across + (to === 'near-side' ? r : to === 'far-side' ? -r : 0);
     const [left, right] = stops ? [figure('left').set.value, figure('right').set.value] : [0, 0];
     const datums: Record<string, Datum> = {
       table: { at: [0, 0, 0], normal: [0, 0, 1] },

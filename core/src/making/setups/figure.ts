@@ -1,8 +1,6 @@
 import type { Mm, Rounding, Screw, Sentence } from '../../ground/index.ts';
+import type { DatumId } from './ids.ts';
 import { waysToReach, type Means, type Reach, type Slide } from './reach.ts';
-
-/** A feature of a machine model that a figure is measured from or to, such as `jig-face`. */
-export type DatumId = string;
 
 /**
  * The direction in the piece that a figure moves wood in; `across` in thickness and width alike,

@@ -1,3 +1,4 @@
 export * from './reach.ts';
 export * from './figure.ts';
 export * from './setup.ts';
+export type { Carrier, DatumId, HandCarrier, ModelId, RouterCarrier } from './ids.ts';

@@ -21,6 +21,7 @@ import {
   ranked,
   remainderMatters,
   waysToReach,
+  type DatumId,
   type FigureDraft,
   type Means,
   type Reach,
@@ -240,7 +241,7 @@ describe('every way of reaching a figure', () => {
   });
 
   it('blocks are never laid against a centre line', () => {
-    const draft = (to: string): FigureDraft => ({
+    const draft = (to: DatumId): FigureDraft => ({
       id: 'f',
       name: 'F',
       value: 15,

@@ -1,7 +1,8 @@
 import type { Follows, MemberName } from '../../design/index.ts';
 import type { Lean, Piece, PieceFace } from '../../shop/index.ts';
 import type { Mm, Sentence } from '../../ground/index.ts';
-import type { AngleFigure, DatumId, LengthFigure } from './figure.ts';
+import type { AngleFigure, LengthFigure } from './figure.ts';
+import type { Carrier, DatumId, ModelId } from './ids.ts';
 
 /**
  * A face of the piece as the card names it; the last five depend on which end or edge is being
@@ -11,7 +12,11 @@ export type SeatFace =
   PieceFace | 'worked-end' | 'layout-end' | 'far-end' | 'entry-edge' | 'far-edge';
 
 /** Which face of the piece meets which feature of the machine. */
-export type Seat = Readonly<Record<DatumId, SeatFace>>;
+export type Seat = Readonly<Partial<Record<DatumId, SeatFace>>>;
+
+/** Each side of a seat: the feature of the machine, and the face that lies against it. */
+export const sidesOf = (seat: Seat): [DatumId, SeatFace][] =>
+  Object.entries(seat) as [DatumId, SeatFace][];
 
 /**
  * Where the cutter goes once. `figures` says which of the set-up's figures stand for each of the
@@ -91,7 +96,7 @@ export const turnedWords = (text: string): string =>
     },
   );
 
-const SLEDS: ReadonlySet<string> = new Set(['sled', 'router-sled']);
+const SLEDS: ReadonlySet<Carrier> = new Set<Carrier>(['sled', 'router-sled']);
 
 /**
  * Whether wood lies on a bed over the machine’s table: heights then count from that, however thick
@@ -124,8 +129,8 @@ export interface Setup {
   /** Which of its member’s features, where that has several: “pocket for the haunch”. */
   readonly of?: string;
   /** The machine model that turns the figures into removed wood. */
-  readonly model: string;
-  readonly carrier: string;
+  readonly model: ModelId;
+  readonly carrier: Carrier;
   readonly machine: string | null;
   readonly cutter: string | null;
   /** What stands between a stack's outer blades, mm each. */

@@ -15,7 +15,7 @@ import {
   type Sentence,
 } from '../../ground/index.ts';
 import { pieceSolid, turnedPiece, type Lean, type Piece, type Shop } from '../../shop/index.ts';
-import type { Occurrence, Pass, Setup } from '../setups/index.ts';
+import { sidesOf, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
 
 /** An off-cut that came loose where it can touch both the cutter and a fence, stop or jig. */
 export interface Trapped {
@@ -229,7 +229,7 @@ function gapAtEnd(
   at: Occurrence,
 ): Mm {
   if (!lean?.degrees) return 0;
-  const stop = Object.entries(seat).find(([, face]) => faceOf(face, at).startsWith('end-'))?.[0];
+  const stop = sidesOf(seat).find(([, face]) => faceOf(face, at).startsWith('end-'))?.[0];
   /** A mark on the wood itself is no stop: the line goes by it wherever the end lies. */
   if (!stop || modelOf(model).marks?.includes(stop)) return 0;
   const { at: point, normal } = datums[stop]!;

@@ -12,7 +12,7 @@ import {
   type Modeller,
   type Vec3,
 } from '../../ground/solids/index.ts';
-import { turnedWords, type Occurrence, type Setup } from '../setups/index.ts';
+import { turnedWords, type Occurrence, type Setup, sidesOf } from '../setups/index.ts';
 import { eachSetup } from '../../testing/eachSetup.ts';
 import { cases } from '../../testing/generate.ts';
 import { asListed, jobWith, type JobShape } from '../../testing/jobs.ts';
@@ -104,7 +104,7 @@ describe('a leaning piece whose end is still square', () => {
                 at.turned ? { ...piece, thickness: piece.width, width: piece.thickness } : piece,
                 shop,
               );
-              const [stop] = Object.entries(setup.passes[0]!.seat).find(
+              const [stop] = sidesOf(setup.passes[0]!.seat).find(
                 ([, face]) => face === 'worked-end',
               )!;
               const { at: point, normal } = scene.datums[stop]!;
@@ -272,9 +272,7 @@ describe('a leaning mortise', () => {
         )!;
         const at = setup.occurrences[0]!;
         const scene = placed(setup, at, { length: 900, thickness: 40, width: 70 }, exact);
-        const [stop] = Object.entries(setup.passes[0]!.seat).find(
-          ([, face]) => face === 'layout-end',
-        )!;
+        const [stop] = sidesOf(setup.passes[0]!.seat).find(([, face]) => face === 'layout-end')!;
         const { at: point, normal } = scene.datums[stop]!;
         const ends = [0, 70].map((z) =>
           dot(subtract(place(scene.rigid, [at.end === 'a' ? 0 : 900, 0, z]), point), normal),

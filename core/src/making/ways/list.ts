@@ -52,7 +52,7 @@ import { sawUprightStack } from '../tableSaw/methods/sawUprightStack.ts';
 import { sawUprightFlipped } from '../tableSaw/methods/sawUprightFlipped.ts';
 
 /** Every way of cutting. A new one is a folder and a line here. */
-export const METHODS = [
+export const METHODS: readonly Method[] = [
   routerJig,
   hollowChisel,
   boreAndChisel,
@@ -120,7 +120,7 @@ export const METHODS = [
   tiltedEnd,
   tiltedShoulders,
   tiltedSlot,
-] as readonly unknown[] as readonly Method[];
+];
 
 /**
  * What those of the methods that are like this cut: whole features, or only the edges of tenons.

@@ -328,7 +328,7 @@ describe('what suits the piece (common practice)', () => {
       ),
     };
     expect(awkwardness(raised, stock(600, 22, 70), TEST_SHOP.rules)).toHaveLength(1);
-    const lying = { ...raised, carrier: 'fence', passes: [] };
+    const lying = { ...raised, carrier: 'fence' as const, passes: [] };
     expect(awkwardness(lying, stock(600, 22, 70), TEST_SHOP.rules)).toEqual([]);
     expect(needsSecondHand(upright, stock(601, 22, 70), TEST_SHOP.rules)).toBe(true);
     expect(needsSecondHand(upright, stock(600, 22, 70), TEST_SHOP.rules)).toBe(false);

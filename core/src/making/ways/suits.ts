@@ -21,7 +21,7 @@ const ENDS: ReadonlySet<SeatFace> = new Set([
   'end-b',
 ]);
 /** What the piece stands on, or what looks up when a tool is set on it. */
-const LEVEL = ['table', 'bed', 'wood-surface'] as const;
+const LEVEL = ['table', 'wood-surface'] as const;
 
 const GLUED_UP = say(
   'The part itself would be glued up from layers: that is decided before it is a piece.',

@@ -1,5 +1,5 @@
 import type { SlotFeature } from '../../../design/index.ts';
-import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
+import type { LengthFigure, Pass, Setup, SeatFace } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bandsawRefusals, nearFence, onBandsaw } from '../cuts.ts';
@@ -91,7 +91,7 @@ export const bandsawSlot: Method<SlotFeature> = {
         { depth: feature.depth, short: shop.secondCutShort },
       ),
     });
-    const pass = (fence: LengthFigure, against: Pass['seat'][string], told: string): Pass => ({
+    const pass = (fence: LengthFigure, against: SeatFace, told: string): Pass => ({
       id: `${fence.id}-${against}`,
       words: say(
         `Worked end first, ${told} to the fence, until the end meets the stop; ${fence.name.replace('Fence, ', 'kerf at the ')}`,

@@ -25,7 +25,7 @@ export const handRaked: Method<RakedFeature> = {
       rounding,
     } = feature;
     const gauge = (
-      id: string,
+      id: 'near-cheek' | 'far-cheek' | 'near-edge' | 'far-edge',
       name: string,
       value: number,
       near: boolean,

@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Pass, Refusal, Setup } from '../../setups/index.ts';
+import type { Pass, Refusal, Setup, RouterCarrier } from '../../setups/index.ts';
 import {
   toolsOf,
   type Bearing,
@@ -34,7 +34,7 @@ const deepestOf = (feature: TenonFeature) =>
 interface Along {
   readonly id: string;
   readonly title: string;
-  readonly carrier: string;
+  readonly carrier: RouterCarrier;
   /** Tools beside router and cutter, and what is missing without them. */
   readonly guides: (cutter: RouterCutter, shop: Shop) => readonly Bearing[] | Refusal;
   /**

@@ -197,7 +197,7 @@ function routed(
   });
   const [near, far] = linesOf(feature).map((f) => ({
     ...f,
-    from: 'gauged-from',
+    from: 'gauged-from' as const,
     name: f.name.replace('Gauge', 'Saw cut'),
   }));
   const through = make(

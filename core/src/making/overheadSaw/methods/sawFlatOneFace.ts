@@ -186,8 +186,8 @@ export const sawFlatOneFace: Method<TenonFeature> = {
               {
                 ...common,
                 id: `${joint}.one-face.${side}-above`,
-                model: 'overhead-saw',
-                carrier: 'fence',
+                model: 'overhead-saw' as const,
+                carrier: 'fence' as const,
                 machine: above.id,
                 cutter: stack.id,
                 between: chippers,
