@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { resolve } from '../../design/job/index.ts';
 import { planJob } from '../plan/index.ts';
-import { turnedWords } from '../../making/setups/index.ts';
+import { withFaces } from '../../making/setups/index.ts';
 import { asListed, jobWith, type JobShape } from '../../testing/jobs.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { kindOf, type Feature } from '../../design/joints/index.ts';
@@ -102,7 +102,7 @@ describe('marking out', () => {
   });
 
   it('in a piece that is entered at a face, both reference sides are told by their true names', () => {
-    expect(turnedWords('Gauge from the reference face and edge only')).toBe(
+    expect(withFaces('Gauge from the {reference face and edge} only', true)).toBe(
       'Gauge from the reference edge and other face only',
     );
   });

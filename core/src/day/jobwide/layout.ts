@@ -1,5 +1,5 @@
 import type { Feature, MemberName, SlotFeature, TenonFeature } from '../../design/index.ts';
-import { formsWith, turnedWords } from '../../making/index.ts';
+import { formsWith, tellingFaces, withFaces } from '../../making/index.ts';
 import { angleOf, type Lean } from '../../shop/index.ts';
 import { formatAngle, say, type Mm, type Sentence } from '../../ground/index.ts';
 
@@ -53,11 +53,10 @@ export function layoutOf({ member, features, methods, turned }: Cut): LayoutLine
   return lines.map((l) => ({
     ...l,
     member,
-    ...(turned && {
-      on: turnedWords(l.on),
-      from: turnedWords(l.from),
-      why: say(turnedWords(l.why.text)),
-    }),
+    what: withFaces(l.what, turned === true),
+    on: withFaces(l.on, turned === true),
+    from: withFaces(l.from, turned === true),
+    why: tellingFaces(l.why, turned === true),
   }));
 }
 
@@ -72,8 +71,8 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
   switch (f.form) {
     case 'mortise': {
       const end = f.into === 'end';
-      const on = end ? 'the end' : 'the edge the tenon enters';
-      const from = end ? 'reference edge' : 'layout end';
+      const on = end ? 'the end' : 'the {edge the tenon enters}';
+      const from = end ? '{reference edge}' : 'layout end';
       const squared = hand.has('mortise') && f.ends !== 'fitted';
       const [along, across] = [atMouth(f.lean, 'thickness', 0), atMouth(f.lean, 'length', 1)];
       const ends = [along(f.start), along(f.start + f.length)];
@@ -97,10 +96,10 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
         line(
           'walls, with the gauge',
           on,
-          'reference face',
+          '{reference face}',
           [across(f.wall), across(f.wall + f.width)],
           'first',
-          'To check the setting by; always from the reference face.',
+          'To check the setting by; always from the {reference face}.',
         ),
         ...(f.lean
           ? [
@@ -141,7 +140,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
           f.stock.thickness,
           'cheeks, with the gauge',
           'the end and both edges',
-          'reference face',
+          '{reference face}',
           pieces,
           why,
         ),
@@ -151,7 +150,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
           f.stock.width,
           'edge cheeks, with the gauge',
           'the end and both faces',
-          'reference edge',
+          '{reference edge}',
           edges ? 'all' : pieces,
           edges ? 'The saw stays beside it, in the waste.' : why,
         ),
@@ -159,7 +158,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
     }
     case 'slot': {
       const byHand = hand.has('slot');
-      const from = f.across === 'thickness' ? 'reference face' : 'reference edge';
+      const from = f.across === 'thickness' ? '{reference face}' : '{reference edge}';
       const on = f.across === 'thickness' ? 'the end and both edges' : 'the end and both faces';
       if (f.lean) return slantedSlot(f, f.lean, byHand ? 'all' : 'first', member);
       const chopped = byHand || hand.has('floor');
@@ -186,9 +185,9 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
       const byHand = hand.has('notch');
       const on =
         f.face === 'reference-face'
-          ? 'the reference face and both edges'
-          : 'the other face and both edges';
-      const floor = f.face === 'reference-face' ? 'reference face' : 'other face';
+          ? 'the {reference face} and both edges'
+          : 'the {other face} and both edges';
+      const floor = f.face === 'reference-face' ? '{reference face}' : '{other face}';
       return [
         line(
           'walls, with the knife',
@@ -210,12 +209,12 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
     }
     case 'bore': {
       const byHand = hand.has('bore');
-      const on = f.into === 'entry-edge' ? 'the edge the tenon enters' : 'the reference face';
+      const on = f.into === 'entry-edge' ? 'the {edge the tenon enters}' : 'the {reference face}';
       const along = f.guide === 'reference-edge' ? 'worked end' : 'layout end';
       const guide = {
-        'reference-face': 'reference face',
-        'entry-edge': 'edge the tenon enters',
-        'reference-edge': 'reference edge',
+        'reference-face': '{reference face}',
+        'entry-edge': '{edge the tenon enters}',
+        'reference-edge': '{reference edge}',
       }[f.guide];
       const why = byHand
         ? 'The awl goes where the two lines cross; the bit follows it.'
@@ -239,7 +238,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
         line(
           'centre of the tenon, from the face',
           'the end',
-          'reference face',
+          '{reference face}',
           [f.fromFace],
           pieces,
           'A circle of the tenon’s size is drawn round it.',
@@ -247,7 +246,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
         line(
           'centre of the tenon, from the edge',
           'the end',
-          'reference edge',
+          '{reference edge}',
           [f.fromEdge],
           pieces,
           'The same centre, from the edge.',
@@ -290,7 +289,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
             ),
           ];
     case 'raked': {
-      const side = f.across === 'width' ? 'reference edge' : 'reference face';
+      const side = f.across === 'width' ? '{reference edge}' : '{reference face}';
       return [
         line(
           `slanted shoulder, with bevel and knife, where it meets the ${side}`,
@@ -306,7 +305,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
           f.stock.thickness,
           'cheeks, with the gauge',
           'the end and both edges',
-          'reference face',
+          '{reference face}',
           'all',
           'The saw stays beside it, in the waste.',
         ),
@@ -316,7 +315,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
           f.stock.width,
           'edge cheeks, with the gauge',
           'the end and both faces',
-          'reference edge',
+          '{reference edge}',
           'all',
           'The saw stays beside it, in the waste.',
         ),
@@ -327,8 +326,8 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
       return [
         line(
           haunch ? 'haunch, sloping to nothing' : 'pocket, sloping to nothing',
-          haunch ? 'both cheeks' : 'the edge the tenon enters',
-          haunch ? 'reference edge' : 'layout end',
+          haunch ? 'both cheeks' : 'the {edge the tenon enters}',
+          haunch ? '{reference edge}' : 'layout end',
           [f.from, f.to],
           'all',
           haunch
@@ -338,7 +337,7 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
         line(
           haunch ? 'haunch at the tenon, from the shoulder' : 'pocket at the mortise',
           haunch ? 'both cheeks' : 'the mortise’s near end',
-          haunch ? 'shoulder' : 'edge the tenon enters',
+          haunch ? 'shoulder' : '{edge the tenon enters}',
           [f.depth],
           'all',
           'Where it is deepest.',
@@ -362,8 +361,8 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
       return [
         line(
           'groove, with the gauge',
-          f.edge === 'entry-edge' ? 'the edge the tenon enters' : 'other edge',
-          'reference face',
+          f.edge === 'entry-edge' ? 'the {edge the tenon enters}' : '{other edge}',
+          '{reference face}',
           [f.wall, f.wall + f.width],
           'first',
           'A hand’s breadth at one end, to check the fence by.',
@@ -373,8 +372,8 @@ function linesOf(f: Feature, hand: ReadonlySet<string>, member: MemberName): Lin
       return [
         line(
           'rebate, with the gauge',
-          f.edge === 'entry-edge' ? 'the edge the tenon enters' : 'other edge',
-          'reference face',
+          f.edge === 'entry-edge' ? 'the {edge the tenon enters}' : '{other edge}',
+          '{reference face}',
           [f.floor],
           'first',
           'A hand’s breadth at one end, to check the fence by.',
@@ -407,7 +406,7 @@ function slanted(f: TenonFeature, { about }: Lean, pieces: Line['pieces'], why: 
       f.stock.thickness,
       onFace ? 'cheeks, with the gauge' : 'cheeks, square to the end',
       'the end and both edges',
-      onFace ? 'reference face' : corner('reference face'),
+      onFace ? '{reference face}' : corner('{reference face}'),
       pieces,
       why,
     ),
@@ -417,7 +416,7 @@ function slanted(f: TenonFeature, { about }: Lean, pieces: Line['pieces'], why: 
       f.stock.width,
       onFace ? 'edge cheeks, square to the end' : 'edge cheeks, with the gauge',
       'the end and both faces',
-      onFace ? corner('reference edge') : 'reference edge',
+      onFace ? corner('{reference edge}') : '{reference edge}',
       pieces,
       why,
     ),
@@ -434,11 +433,11 @@ function slantedSlot(
   const onFace = about === 'thickness';
   const side = onFace
     ? member === 'tenoned'
-      ? 'reference edge'
-      : 'edge the tenon enters'
-    : 'reference face';
+      ? '{reference edge}'
+      : '{edge the tenon enters}'
+    : '{reference face}';
   const floor = pivot[0] + (f.depth - at[0]) / angleOf(degrees).cos;
-  const across = f.across === 'thickness' ? 'reference face' : 'reference edge';
+  const across = f.across === 'thickness' ? '{reference face}' : '{reference edge}';
   const slopes = onFace === (f.across === 'width');
   return [
     line(

@@ -110,7 +110,7 @@ interface FeatureOf<F extends string> {
   readonly form: F;
   /** The piece it is cut in. */
   readonly stock: Piece;
-  /** What to call it where the member has several. */
+  /** What to call it where the member has several; faces in slots, as `{reference face}`. */
   readonly name?: string;
   readonly follows?: Follows;
   /**

@@ -124,7 +124,7 @@ describe('a tenon by hand', () => {
     expect(along('width')).toMatch(/along the reference face from its corner/);
     expect(along('thickness')).toMatch(/along the reference edge from its corner/);
     expect(told(handTenon, bare).said).toMatch(
-      /Gauge from the reference face and edge only.*\n.*Knife.*\n.*waste/,
+      /Gauge from the \{reference face and edge\} only.*\n.*Knife.*\n.*waste/,
     );
   });
 });

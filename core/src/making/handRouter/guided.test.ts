@@ -63,7 +63,7 @@ describe('a router with an edge guide', () => {
   it('as wide as the mortise: one setting, to the wall that is farther from the face, marks at both ends', () => {
     const own = cut();
     expect(own.figures).toEqual([
-      ['Guide, on the reference face', 15],
+      ['Guide, on the {reference face}', 15],
       ['Near mark', 40],
       ['Far mark', 90],
       ['Plunge', 31],
@@ -72,7 +72,7 @@ describe('a router with an edge guide', () => {
     expect(own.levels.slice(0, -1).every((level) => level! > 0 && level! < 31)).toBe(true);
     expect(own.levels.at(-1)).toBeUndefined();
     expect(own.words.at(-1)).toMatch(
-      /^Guide on the reference face: plunge to 31.0 mm, run from mark to mark/,
+      /^Guide on the \{reference face\}: plunge to 31.0 mm, run from mark to mark/,
     );
     expect(own.said).not.toMatch(/both sides|backing/);
     expect(own.deep).toMatch(/mortise depth 31.0 mm/);
@@ -82,8 +82,8 @@ describe('a router with an edge guide', () => {
   it('narrower: from each face the far wall is cut, and in the middle of the piece one setting does for both', () => {
     const own = cut({}, 6);
     expect(own.figures.slice(0, 2)).toEqual([
-      ['Guide, on the reference face', 15],
-      ['Guide, on the other face', 13],
+      ['Guide, on the {reference face}', 15],
+      ['Guide, on the {other face}', 13],
     ]);
     expect(own.seats).toEqual(['reference-face entry-edge', 'other-face entry-edge']);
     expect(own.guides).toEqual(['guide-reference', 'guide-other']);
@@ -94,15 +94,17 @@ describe('a router with an edge guide', () => {
     ]);
     expect(middle.counts).toEqual([2, 1, 1, 1]);
     expect(middle.guides).toEqual(['guide-reference']);
-    expect(cut({ wall: 6 }).figures[0]).toEqual(['Guide, on the reference face', 14]);
+    expect(cut({ wall: 6 }).figures[0]).toEqual(['Guide, on the {reference face}', 14]);
   });
 
   it('through from both edges: a little past the middle from each, told which side is up', () => {
     const own = cut({ through: true, depth: 63 }, 8, 2);
     expect(own.figures.at(-1)).toEqual(['Plunge', 31]);
     expect(own.seats).toEqual(['reference-face entry-edge', 'reference-face far-edge']);
-    expect(own.words[0]).toMatch(/^Guide on the reference face, from the side the tenon enters:/);
-    expect(own.words.at(-1)).toMatch(/^Guide on the reference face, from the far side:/);
+    expect(own.words[0]).toMatch(
+      /^Guide on the \{reference face\}, from the side the tenon enters:/,
+    );
+    expect(own.words.at(-1)).toMatch(/^Guide on the \{reference face\}, from the far side:/);
     expect(own.said).toMatch(/both sides from the same end/);
     expect(own.said).not.toMatch(/backing/);
     expect(own.deep).toMatch(/half the piece, 30.0 mm, and 1.0 mm past/);
@@ -127,7 +129,7 @@ describe('a router with an edge guide', () => {
   it('open at the end: no near mark, it comes in from beyond', () => {
     const own = cut({ pocket: true, start: -1 });
     expect(own.figures.map(([name]) => name)).toEqual([
-      'Guide, on the reference face',
+      'Guide, on the {reference face}',
       'Far mark',
       'Plunge',
     ]);

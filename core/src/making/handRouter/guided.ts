@@ -1,5 +1,5 @@
 import type { MortiseFeature } from '../../design/index.ts';
-import type { Pass, Setup } from '../setups/index.ts';
+import { calledFace, type Pass, type Setup } from '../setups/index.ts';
 import { toolsOf, type Router, type RouterCutter, type Shop } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import { fittingCutters } from '../method/cutters.ts';
@@ -77,7 +77,7 @@ export function guided(
     });
   const near = guide(
     'guide-reference',
-    same ? 'Guide, on either face' : 'Guide, on the reference face',
+    same ? 'Guide, on either face' : 'Guide, on the {reference face}',
     p + m,
     say('near wall {p} + mortise {m}', { p, m }),
   );
@@ -85,7 +85,7 @@ export function guided(
     ? near
     : guide(
         'guide-other',
-        'Guide, on the other face',
+        'Guide, on the {other face}',
         S - p,
         say('thickness {S} − near wall {p}', { S, p }),
       );
@@ -166,7 +166,7 @@ export function guided(
       depth.set.value,
       bitesOf(cutter, shop),
       plunged(
-        `Guide on the ${face.replace('-', ' ')}${sides === 2 ? `, ${sideWords[edge]}` : ''}: ${way}`,
+        `Guide on the ${calledFace(face)}${sides === 2 ? `, ${sideWords[edge]}` : ''}: ${way}`,
       ),
       edge === 'far-edge' ? 0 : feature.sunk,
     );

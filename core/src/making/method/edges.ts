@@ -4,9 +4,9 @@ import type { SeatFace } from '../setups/index.ts';
 type Edge = GrooveFeature['edge'];
 
 export const EDGE_WORDS: Readonly<Record<Edge, string>> = {
-  'entry-edge': 'the edge the tenon enters',
-  'reference-edge': 'reference edge',
-  'other-edge': 'other edge',
+  'entry-edge': 'the {edge the tenon enters}',
+  'reference-edge': '{reference edge}',
+  'other-edge': '{other edge}',
 };
 
 /** The edge that lies along the fence while this one is worked on. */

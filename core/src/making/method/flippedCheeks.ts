@@ -128,10 +128,10 @@ function pair(
 
 /** The words of a face in a pass. */
 export const FACE_WORDS: Record<FlippedSetting['against'][number], string> = {
-  'reference-face': 'reference face',
-  'other-face': 'other face',
-  'reference-edge': 'reference edge',
-  'other-edge': 'other edge',
+  'reference-face': '{reference face}',
+  'other-face': '{other face}',
+  'reference-edge': '{reference edge}',
+  'other-edge': '{other edge}',
 };
 
 /**

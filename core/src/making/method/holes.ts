@@ -5,9 +5,9 @@ import type { Hole } from './boring.ts';
 import type { Lies } from './stopSide.ts';
 
 export const GUIDE_WORDS = {
-  'reference-face': 'reference face',
-  'entry-edge': 'edge the tenon enters',
-  'reference-edge': 'reference edge',
+  'reference-face': '{reference face}',
+  'entry-edge': '{edge the tenon enters}',
+  'reference-edge': '{reference edge}',
 } as const;
 
 /** A tenoned piece is bored from its worked end, the other from its layout end. */

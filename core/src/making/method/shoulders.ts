@@ -23,10 +23,10 @@ export const shouldersOf = ({
   cleared,
 }: TenonFeature): Shoulder[] =>
   [
-    { down: 'reference-face' as const, words: 'Reference face down', depth: a },
-    { down: 'other-face' as const, words: 'Other face down', depth: stock.thickness - a - t },
-    { down: 'reference-edge' as const, words: 'Reference edge down', depth: b },
-    { down: 'other-edge' as const, words: 'Other edge down', depth: stock.width - b - w },
+    { down: 'reference-face' as const, words: '{Reference face} down', depth: a },
+    { down: 'other-face' as const, words: '{Other face} down', depth: stock.thickness - a - t },
+    { down: 'reference-edge' as const, words: '{Reference edge} down', depth: b },
+    { down: 'other-edge' as const, words: '{Other edge} down', depth: stock.width - b - w },
   ].flatMap((side) => (side.depth > SAME ? [{ ...side, from: cleared?.[side.down] ?? 0 }] : []));
 
 /**

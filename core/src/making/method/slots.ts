@@ -4,8 +4,8 @@ import { SAME } from './method.ts';
 /** What a slot's walls are measured from, as a face and in words. */
 export const guideFace = (across: SlotFeature['across']) =>
   across === 'thickness'
-    ? (['reference-face', 'reference face'] as const)
-    : (['reference-edge', 'reference edge'] as const);
+    ? (['reference-face', '{reference face}'] as const)
+    : (['reference-edge', '{reference edge}'] as const);
 
 /** Whether a slot lies in the middle of its piece. */
 export const isCentred = ({ stock, across, wall, width }: SlotFeature): boolean =>

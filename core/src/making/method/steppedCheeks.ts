@@ -45,7 +45,7 @@ export const steppedPairs = ({
     {
       name: 'face',
       seat: 'reference-face',
-      words: 'reference face',
+      words: '{reference face}',
       near: a,
       tongue: t,
       far: stock.thickness - a - t,
@@ -54,7 +54,7 @@ export const steppedPairs = ({
     {
       name: 'edge',
       seat: 'reference-edge',
-      words: 'reference edge',
+      words: '{reference edge}',
       near: b,
       tongue: w,
       far: stock.width - b - w,

@@ -1,5 +1,5 @@
 import type { Feature, TenonFeature } from '../../design/index.ts';
-import type { AngleFigure, Occurrence, Setup } from '../setups/index.ts';
+import { calledFace, type AngleFigure, type Occurrence, type Setup } from '../setups/index.ts';
 import { type Vec3, INCH, say, type Mm, type Sentence } from '../../ground/index.ts';
 import { angleOf, padded, riseOf, type Lean, type Shop } from '../../shop/index.ts';
 
@@ -154,7 +154,8 @@ function wayOf(
   entered: Occurrence['edge'],
 ): string {
   if (feature.form === 'mortise' && feature.into !== 'end') {
-    if (about === 'length') return `the ${degrees > 0 ? 'reference' : 'other'} face’s side raised`;
+    if (about === 'length')
+      return `the ${calledFace(degrees > 0 ? 'reference-face' : 'other-face')}’s side raised`;
     return degrees > 0 ? 'the layout end raised' : 'the layout end lowered';
   }
   if (by === 'bevel' && feature.form !== 'end')
@@ -172,8 +173,8 @@ export function sideOf(
   { about, degrees }: Pick<Lean, 'about' | 'degrees'>,
   entered: Occurrence['edge'],
 ): string {
-  if (about === 'width') return degrees > 0 ? 'other face' : 'reference face';
-  return degrees > 0 === (entered === 'reference') ? 'other edge' : 'reference edge';
+  if (about === 'width') return degrees > 0 ? '{other face}' : '{reference face}';
+  return degrees > 0 === (entered === 'reference') ? '{other edge}' : '{reference edge}';
 }
 
 /** The edge that lean and figures of these places count from. */

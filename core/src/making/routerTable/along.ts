@@ -5,7 +5,6 @@ import { bitesOf, inLevels } from '../method/levels.ts';
 import type { Context, Method } from '../method/method.ts';
 
 /** Words at the beginning of a sentence. */
-export const capital = (words: string) => words.replace(/^./, (c) => c.toUpperCase());
 
 /**
  * One set-up along the fence of the router table: every fence figure, at each the levels the cutter

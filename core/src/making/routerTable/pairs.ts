@@ -153,8 +153,8 @@ export function pairSetup(
       return {
         id: `bite-${i + 1}`,
         words: off
-          ? say('Reference face down, the end about {off} off the fence', { off })
-          : say('Reference face down, the end to the fence'),
+          ? say('{Reference face} down, the end about {off} off the fence', { off })
+          : say('{Reference face} down, the end to the fence'),
         seat: { table: 'reference-face', 'fence-face': 'worked-end' },
         figures: { across: fence.id, height: height.id, gap: gap.id },
         ...(off && { off }),

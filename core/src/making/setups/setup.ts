@@ -1,6 +1,7 @@
 import type { Follows, MemberName } from '../../design/index.ts';
 import type { Lean, Piece, PieceFace } from '../../shop/index.ts';
 import type { Mm, Sentence } from '../../ground/index.ts';
+import { withFaces } from './faces.ts';
 import type { AngleFigure, LengthFigure } from './figure.ts';
 import type { Carrier, DatumId, ModelId } from './ids.ts';
 
@@ -72,30 +73,6 @@ export interface Stop extends Caution {
   readonly key: string;
 }
 
-const TURNED: Readonly<Record<string, string>> = {
-  'reference face and edge': 'reference edge and other face',
-  'reference face': 'reference edge',
-  'other face': 'other edge',
-  'reference edge': 'other face',
-  'other edge': 'reference face',
-  'edge the tenon enters': 'face the tenon enters',
-};
-
-/**
- * Words about the faces of a piece, for one that is turned a quarter: its true faces in place of
- * those it stands for.
- */
-export const turnedWords = (text: string): string =>
-  text.replace(
-    /reference face and edge|(reference|other) (face|edge)|edge the tenon enters/gi,
-    (found) => {
-      const told = TURNED[found.toLowerCase()]!;
-      return found.startsWith(found.charAt(0).toLowerCase())
-        ? told
-        : told.charAt(0).toUpperCase() + told.slice(1);
-    },
-  );
-
 const SLEDS: ReadonlySet<Carrier> = new Set<Carrier>(['sled', 'router-sled']);
 
 /**
@@ -117,8 +94,8 @@ export function featureWords(
   /** A height counts from where the wood lies. */
   const bed = isOnBed({ carrier }) && words['table'] ? { table: 'bed of the sled' } : {};
   const all = { ...words, ...cradle, ...bed };
-  if (!occurrences[0]?.turned) return all;
-  return Object.fromEntries(Object.entries(all).map(([id, text]) => [id, turnedWords(text)]));
+  const turned = occurrences[0]?.turned === true;
+  return Object.fromEntries(Object.entries(all).map(([id, text]) => [id, withFaces(text, turned)]));
 }
 
 /** One way a machine is set, and all that goes through it before it is touched again. */

@@ -2,12 +2,12 @@ import * as fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { JOINT_KINDS } from '../../design/joints/index.ts';
 import { planJob } from '../../day/plan/index.ts';
-import { turnedWords, type LengthFigure, type Setup } from '../setups/index.ts';
+import { calledFace, withFaces, type LengthFigure, type Setup } from '../setups/index.ts';
 import { eachSetup } from '../../testing/eachSetup.ts';
 import { cases } from '../../testing/generate.ts';
 import { waysOf } from '../../testing/ways.ts';
 
-const FACE = /(?:reference|other) (?:face|edge)/i;
+const FACE = /(?:reference|other)[ -](?:face|edge)/i;
 
 /**
  * The faces that a figure is measured from by where its piece is seated, in the words of the true
@@ -17,9 +17,9 @@ function seatedAt({ passes, occurrences }: Setup, { id, from }: LengthFigure): s
   const turned = occurrences[0]!.turned === true;
   return passes
     .filter((pass) => Object.values(pass.figures).includes(id))
-    .flatMap(({ seat }) => (seat[from] ? [seat[from].replace('-', ' ')] : []))
+    .flatMap(({ seat }) => (seat[from] ? [seat[from]] : []))
     .filter((face) => FACE.test(face))
-    .map((face) => (turned ? turnedWords(face) : face));
+    .map((face) => withFaces(calledFace(face), turned));
 }
 
 it('a figure whose name has a face of the piece is measured from that face, however the piece is turned', () => {

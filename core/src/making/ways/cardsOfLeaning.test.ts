@@ -12,7 +12,7 @@ import {
   type Modeller,
   type Vec3,
 } from '../../ground/solids/index.ts';
-import { turnedWords, type Occurrence, type Setup, sidesOf } from '../setups/index.ts';
+import { withFaces, type Occurrence, type Setup, sidesOf } from '../setups/index.ts';
 import { eachSetup } from '../../testing/eachSetup.ts';
 import { cases } from '../../testing/generate.ts';
 import { asListed, jobWith, type JobShape } from '../../testing/jobs.ts';
@@ -113,7 +113,7 @@ describe('a leaning piece whose end is still square', () => {
               ).map(
                 ([name, corner]) =>
                   [
-                    at.turned ? turnedWords(name) : name,
+                    withFaces(`{${name}}`, at.turned === true),
                     dot(subtract(corner, point), normal),
                   ] as const,
               );

@@ -26,9 +26,9 @@ const REFERENCE = pass(
   'one',
   'reference-face',
   'near',
-  'Reference face down, shoulder against the stop',
+  '{Reference face} down, shoulder against the stop',
 );
-const OTHER = pass('two', 'other-face', 'far', 'Other face down');
+const OTHER = pass('two', 'other-face', 'far', '{Other face} down');
 
 const setup = (more: object): Setup =>
   ({
@@ -131,8 +131,8 @@ describe('which way a wedge goes', () => {
     ]);
     const [, turned] = mirrored(setup({ stage: 'end' }));
     expect(turned!.passes.map((p) => p.words.text)).toEqual([
-      'Other face down, shoulder against the stop',
-      'Reference face down',
+      '{Other face} down, shoulder against the stop',
+      '{Reference face} down',
     ]);
     expect(turned!.passes.map(({ seat }) => seat)).toEqual([
       { table: 'other-face', fence: 'tip' },

@@ -1,4 +1,4 @@
-import type { Occurrence, Pass, Setup } from '../setups/index.ts';
+import { onOtherFace, type Occurrence, type Pass, type Setup } from '../setups/index.ts';
 import { say } from '../../ground/index.ts';
 
 /** What is laid out by a bevel goes by the marks of every face and end. */
@@ -82,22 +82,10 @@ const OVER: Readonly<Record<string, string>> = {
   'other-edge': 'reference-edge',
 };
 
-/**
- * Words about the faces of a piece, for one that lies on its other face: each face’s opposite in
- * its place.
- */
-const overWords = (text: string): string =>
-  text.replace(/\b(reference|other) (?=face|edge)/gi, (word) => {
-    const opposite = word.toLowerCase() === 'other ' ? 'reference ' : 'other ';
-    return word.charAt(0) === word.charAt(0).toUpperCase()
-      ? opposite.charAt(0).toUpperCase() + opposite.slice(1)
-      : opposite;
-  });
-
 /** The same cut with the piece on its other face. */
 const turnedOver = (pass: Pass): Pass => ({
   ...pass,
-  words: { ...pass.words, text: overWords(pass.words.text) },
+  words: { ...pass.words, text: onOtherFace(pass.words.text) },
   seat: Object.fromEntries(
     Object.entries(pass.seat).map(([datum, face]) => [datum, OVER[face] ?? face]),
   ) as Pass['seat'],

@@ -1,7 +1,8 @@
 import type { Feature } from '../../design/index.ts';
 import { mayStop, stopsOf } from '../hazards/index.ts';
 import {
-  turnedWords,
+  tellingFaces,
+  withFaces,
   type Refusal,
   type Setup,
   type Stage,
@@ -239,14 +240,13 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
         ].flatMap((setup) => {
           const standing = bundled(setup, feature.stock);
           const turned = partial.occurrences[0]?.turned === true;
-          const words = turned ? inTurnedWords(standing) : standing;
-          return mirrored({
-            ...words,
-            ...(feature.name && { of: turned ? turnedWords(feature.name) : feature.name }),
+          const all = mirrored({
+            ...standing,
+            ...(feature.name && { of: feature.name }),
             ...(centredBy && { centredBy }),
             checks: [
-              ...words.checks,
-              ...centredWords(words, centredBy),
+              ...standing.checks,
+              ...centredWords(standing, centredBy),
               ...(setup.model === 'bench'
                 ? []
                 : bed === 'cradle'
@@ -271,6 +271,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
             traits: traitsOf(method, feature),
             ...(feature.follows && { follows: feature.follows }),
           });
+          return all.map((one) => inFaceWords(one, turned));
         }),
       ),
     };
@@ -350,23 +351,21 @@ function madeOnce<Made extends object>(make: () => Made): () => Made {
   return () => (made ??= make());
 }
 
-/** A set-up for a piece that is turned a quarter, in the words of its true faces. */
-function inTurnedWords(setup: Setup): Setup {
-  const told = (sentence: Sentence): Sentence => ({
-    ...sentence,
-    text: turnedWords(sentence.text),
-  });
+/** A set-up in the words of its piece's faces, of the true ones where it lies a quarter turned. */
+function inFaceWords(setup: Setup, turned: boolean): Setup {
+  const told = (sentence: Sentence) => tellingFaces(sentence, turned);
   return {
     ...setup,
     figures: setup.figures.map((f) => ({
       ...f,
-      name: turnedWords(f.name),
+      name: withFaces(f.name, turned),
       working: told(f.working),
     })),
     passes: setup.passes.map((p) => ({ ...p, words: told(p.words) })),
     checks: setup.checks.map(told),
+    ...(setup.of && { of: withFaces(setup.of, turned) }),
     ...(setup.angles && {
-      angles: setup.angles.map((a) => ({ ...a, between: turnedWords(a.between) })),
+      angles: setup.angles.map((a) => ({ ...a, between: withFaces(a.between, turned) })),
     }),
   };
 }

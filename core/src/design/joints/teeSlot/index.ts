@@ -264,10 +264,10 @@ export const teeSlot: JointKind<TeeSlotParams> = {
         { form: 'slot', stock: tenoned, across: 'thickness', wall: a, width: slot, depth: L },
       ],
       mortised: [
-        { ...notch, name: 'in the reference face', face: 'reference-face', depth: wall },
+        { ...notch, name: 'in the {reference face}', face: 'reference-face', depth: wall },
         {
           ...notch,
-          name: 'in the other face',
+          name: 'in the {other face}',
           face: 'other-face',
           depth: mortised.thickness - wall - t,
         },

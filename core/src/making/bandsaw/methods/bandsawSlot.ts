@@ -1,5 +1,11 @@
 import type { SlotFeature } from '../../../design/index.ts';
-import type { LengthFigure, Pass, Setup, SeatFace } from '../../setups/index.ts';
+import {
+  calledFace,
+  type LengthFigure,
+  type Pass,
+  type Setup,
+  type SeatFace,
+} from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bandsawRefusals, nearFence, onBandsaw } from '../cuts.ts';
@@ -108,8 +114,7 @@ export const bandsawSlot: Method<SlotFeature> = {
       ...onBandsaw(saw),
       stage: 'slot',
       figures: [...walls, stop],
-      passes:
-        walls.length > 1 ? passes : [...passes, pass(walls[0]!, turned, turned.replace('-', ' '))],
+      passes: walls.length > 1 ? passes : [...passes, pass(walls[0]!, turned, calledFace(turned))],
       occurrences: context.occurrences,
       checks: [
         say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),

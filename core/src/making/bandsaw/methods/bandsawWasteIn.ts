@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
+import { calledFace, type LengthFigure, type Pass, type Setup } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
@@ -101,7 +101,7 @@ export const bandsawWasteIn: Method<TenonFeature> = {
         passes: sides.map(({ down }): Pass => ({
           id: down,
           words: say(
-            `Worked end first, ${down.replace('-', ' ')} to the fence, until the end meets the stop beyond the blade`,
+            `Worked end first, ${calledFace(down)} to the fence, until the end meets the stop beyond the blade`,
           ),
           seat: { 'fence-face': down, 'stop-face': 'worked-end' },
           figures: { across: fence.id, depth: stop.id },

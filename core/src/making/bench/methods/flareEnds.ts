@@ -89,7 +89,7 @@ export const flareEnds: Method<FlareFeature> = {
             ),
           ],
           checks: [
-            say('Pare from the exit only; the edge the tenon enters keeps its size.'),
+            say('Pare from the exit only; the {edge the tenon enters} keeps its size.'),
             say(
               'A straight-edge down the slope: hollow lets the wedge bear at both ends, a hump splits.',
             ),

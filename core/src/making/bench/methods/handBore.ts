@@ -1,3 +1,4 @@
+import { calledFace } from '../../setups/index.ts';
 import type { BoreFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bitFor, bitRefusals, noBit } from '../../method/boring.ts';
@@ -41,7 +42,7 @@ export const handBore: Method<BoreFeature> = {
                 stop === 'worked-end' ? 'tip' : stop,
                 'hole-along',
                 'length',
-                say(`${stop.replace('-', ' ')} to the hole’s centre {along}`, {
+                say(`${calledFace(stop)} to the hole’s centre {along}`, {
                   along: feature.along,
                 }),
               ),

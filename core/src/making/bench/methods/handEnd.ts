@@ -35,7 +35,7 @@ export const handEnd: Method<EndFeature> = {
           ],
           checks: [
             say(
-              'Knife the line over the face, square it across both edges, and over the other face: it meets itself.',
+              'Knife the line over the face, square it across both edges, and over the {other face}: it meets itself.',
             ),
           ],
         },

@@ -29,7 +29,7 @@ export const handKerf: Method<SlotFeature> = {
               'reference-edge',
               'near-wall',
               'width',
-              say('from the reference edge {p}', { p }),
+              say('from the {reference edge} {p}', { p }),
             ),
             byHand(
               'far',

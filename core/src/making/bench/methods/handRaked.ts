@@ -46,7 +46,7 @@ export const handRaked: Method<RakedFeature> = {
             ),
           ]
         : [];
-    const from = across === 'width' ? 'reference edge' : 'reference face';
+    const from = across === 'width' ? '{reference edge}' : '{reference face}';
     return [
       {
         ...handSetup(
@@ -107,7 +107,7 @@ export const handRaked: Method<RakedFeature> = {
                 `From there the bevel strikes the shoulder over the ${across === 'width' ? 'faces' : 'edges'}; it is squared across the others.`,
               ),
               say(
-                'Gauge from the reference face and edge only; the cheeks run straight on from the piece.',
+                'Gauge from the {reference face and edge} only; the cheeks run straight on from the piece.',
               ),
             ],
           },

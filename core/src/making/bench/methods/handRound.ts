@@ -29,7 +29,7 @@ export const handRound: Method<RoundTenonFeature> = {
               'reference-face',
               'axis-face',
               'thickness',
-              say('reference face to the axis {fromFace}', { fromFace }),
+              say('{reference face} to the axis {fromFace}', { fromFace }),
             ),
             byHand(
               'axis-edge',
@@ -38,7 +38,7 @@ export const handRound: Method<RoundTenonFeature> = {
               'reference-edge',
               'axis-edge',
               'width',
-              say('reference edge to the axis {fromEdge}', { fromEdge }),
+              say('{reference edge} to the axis {fromEdge}', { fromEdge }),
             ),
             byHand(
               'radius',

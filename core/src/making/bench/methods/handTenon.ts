@@ -111,9 +111,9 @@ export const handTenon: Method<TenonFeature> = {
             ),
           ],
           checks: [
-            say('Gauge from the reference face and edge only, over the end and down both sides.'),
+            say('Gauge from the {reference face and edge} only, over the end and down both sides.'),
             say(
-              'Knife the shoulder all round with the square’s stock on the reference face and edge: the line meets itself.',
+              'Knife the shoulder all round with the square’s stock on the {reference face and edge}: the line meets itself.',
             ),
             say('The saw stays in the waste, beside the line; pare to it with the chisel.'),
           ],

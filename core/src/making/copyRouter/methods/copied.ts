@@ -451,7 +451,7 @@ export const copiedRound: Method<RoundTenonFeature> = {
     const shoulder = fromFace - diameter / 2;
     const checks = [
       say(
-        'The shoulder on the reference face is {shoulder} deep: let the cutter just touch that face, move it in by so much, and the follower touches the disc.',
+        'The shoulder on the {reference face} is {shoulder} deep: let the cutter just touch that face, move it in by so much, and the follower touches the disc.',
         { shoulder },
       ),
       ...familyOf(value, gear, L, shop),

@@ -1,5 +1,5 @@
 import type { BoreFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { capital, calledFace, type Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import {
@@ -70,7 +70,7 @@ export const drillPress: Method<BoreFeature> = {
         to: 'centre-of-bit',
         rounding: 'nearest',
         acts: 'length',
-        working: say(`${lies.stop.replace('-', ' ')} to the hole’s centre {along}`, {
+        working: say(`${calledFace(lies.stop)} to the hole’s centre {along}`, {
           along: feature.along,
         }),
       });
@@ -85,7 +85,7 @@ export const drillPress: Method<BoreFeature> = {
           {
             id: 'bore',
             words: say(
-              `${GUIDE_WORDS[feature.guide].replace(/^./, (c) => c.toUpperCase())} to the fence, ${lies.stop.replace('-', ' ')} to the stop: bore`,
+              `${capital(GUIDE_WORDS[feature.guide])} to the fence, ${calledFace(lies.stop)} to the stop: bore`,
             ),
             seat: seatOf(lies, side),
             figures: { across: across.id, stop: stop.id, depth: depth.id },

@@ -117,7 +117,7 @@ export const bushingMortise: Method<MortiseFeature> = {
     const { wall: p, width: m, start: q, length: l, depth: D, into } = feature;
     const [along, inward] =
       into === 'end' ? (['width', 'length'] as const) : (['length', 'width'] as const);
-    const from = into === 'end' ? 'reference edge' : 'layout end';
+    const from = into === 'end' ? '{reference edge}' : 'layout end';
     const { cutter, bushing, router } = gear;
     const [d, G] = [cutter.diameter, bushing.outside];
     const make = figuresFor(shop);
@@ -148,7 +148,7 @@ export const bushingMortise: Method<MortiseFeature> = {
     });
     const side = make({
       id: 'side',
-      name: 'Opening, from the reference face',
+      name: 'Opening, from the {reference face}',
       value: p - beyond,
       from: 'template-fence',
       to: 'template-side',
@@ -315,7 +315,7 @@ export const bushingRound: Method<RoundTenonFeature> = {
     });
     const side = make({
       id: 'side',
-      name: 'Centre, from the reference face',
+      name: 'Centre, from the {reference face}',
       value: fromFace,
       from: 'template-fence',
       to: 'centre-across',
@@ -325,7 +325,7 @@ export const bushingRound: Method<RoundTenonFeature> = {
     });
     const end = make({
       id: 'end',
-      name: 'Centre, from the reference edge',
+      name: 'Centre, from the {reference edge}',
       value: fromEdge,
       from: 'laid-out-from',
       to: 'centre-along',

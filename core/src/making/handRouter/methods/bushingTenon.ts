@@ -92,7 +92,7 @@ export const bushingTenon: Method<TenonFeature> = {
     });
     const side = make({
       id: 'side',
-      name: 'Block, from the reference face',
+      name: 'Block, from the {reference face}',
       value: a + beyond,
       from: 'template-fence',
       to: 'template-side',
@@ -102,7 +102,7 @@ export const bushingTenon: Method<TenonFeature> = {
     });
     const end = make({
       id: 'end',
-      name: 'Block, from the reference edge',
+      name: 'Block, from the {reference edge}',
       value: b + beyond,
       from: 'laid-out-from',
       to: 'template-end',

@@ -1,5 +1,12 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Pass, Refusal, Setup, RouterCarrier } from '../../setups/index.ts';
+import {
+  capital,
+  calledFace,
+  type Pass,
+  type Refusal,
+  type Setup,
+  type RouterCarrier,
+} from '../../setups/index.ts';
 import {
   toolsOf,
   type Bearing,
@@ -67,7 +74,7 @@ function marksOf({ length }: TenonFeature, lean: Lean): Sentence {
   const W = lean.square.width * angleOf(lean.degrees).cos;
   const far = lean.end === 'aslant' ? at : at + W * angleOf(lean.degrees).tan;
   return say(
-    'The shoulder is marked {at} from the corner at the reference edge and {far} from the corner at the other edge; the straight-edge lies parallel to the line between the two, so far behind it.',
+    'The shoulder is marked {at} from the corner at the {reference edge} and {far} from the corner at the {other edge}; the straight-edge lies parallel to the line between the two, so far behind it.',
     { at, far },
   );
 }
@@ -148,7 +155,7 @@ const facing = ({
       lean?.degrees
         ? {
             id: 'edge',
-            name: 'Straight-edge at the reference edge',
+            name: 'Straight-edge at the {reference edge}',
             value: alongPiece(lean, 'along', L + value),
             from: 'laid-out-from',
             to: 'straight-edge',
@@ -210,7 +217,7 @@ const facing = ({
         stage: 'cheeks',
         figures: [edge, ...(rails ? [rails] : []), depth],
         passes: group.flatMap((g): Pass[] => {
-          const up = g.down.replace('-', ' ').replace(/^./, (c) => c.toUpperCase());
+          const up = capital(calledFace(g.down));
           return inLevels(
             {
               id: g.down,

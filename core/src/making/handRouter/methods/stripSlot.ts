@@ -241,7 +241,7 @@ function routed(
       through.set.value,
       bitesOf(cutter, shop),
       plunged(
-        'Reference face up: {level} deep, run beside run in from the end, the last along the strip',
+        '{Reference face} up: {level} deep, run beside run in from the end, the last along the strip',
       ),
     ),
     occurrences,

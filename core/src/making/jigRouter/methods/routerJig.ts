@@ -91,7 +91,7 @@ function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
       acts: 'thickness',
       working: one
         ? say('near wall {p} + half the mortise {half}', { p, half: m / 2 })
-        : say('row {value} from the reference face: the cutter is {d}, the mortise {m}', {
+        : say('row {value} from the {reference face}: the cutter is {d}, the mortise {m}', {
             value,
             d,
             m,
@@ -173,7 +173,7 @@ function setup(
       rounding: 'nearest',
       acts: along,
       working: say(
-        `${end ? 'reference edge' : 'layout end'} to mortise {q} + half its length {half}`,
+        `${end ? '{reference edge}' : 'layout end'} to mortise {q} + half its length {half}`,
         {
           q,
           half: l / 2,
@@ -246,7 +246,7 @@ function setup(
       say('Stop to stop measures {total}.', { total: left.set.value + right.set.value }),
       say(
         end
-          ? 'The piece hangs on end, its end level with the jig’s top. The first carries the mortise’s centre line; the others only go with their reference edge against the end stop.'
+          ? 'The piece hangs on end, its end level with the jig’s top. The first carries the mortise’s centre line; the others only go with their {reference edge} against the end stop.'
           : 'The first piece carries the mortise’s centre line: it meets the jig’s centre line. The others only go against the end stop.',
       ),
       ...(ahead

@@ -269,7 +269,7 @@ function setup(
             ),
           ]),
       say(
-        'Hold-down on the piece, chips cleared between bites; reference face to the fence every time.',
+        'Hold-down on the piece, chips cleared between bites; {reference face} to the fence every time.',
       ),
       ...(feature.through
         ? [say('A scrap lies under the piece: the chisel comes out into it.')]

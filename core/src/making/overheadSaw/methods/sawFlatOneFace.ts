@@ -122,7 +122,7 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     });
     const passes = ({ side, stock }: Pair, height: LengthFigure, from: 'above' | 'below'): Pass[] =>
       offsOf(stop.set.value, K, shop).flatMap((off, i): Pass[] => {
-        const down = side === 'face' ? 'Reference face down' : 'Reference edge down';
+        const down = side === 'face' ? '{Reference face} down' : '{Reference edge} down';
         const seat = { table: `reference-${side}`, 'end-stop': 'worked-end' } as const;
         const pass = {
           id: `${side}-${i + 1}`,

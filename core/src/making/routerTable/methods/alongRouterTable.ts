@@ -1,5 +1,5 @@
 import type { GrooveFeature, RebateFeature } from '../../../design/index.ts';
-import type { LengthFigure } from '../../setups/index.ts';
+import { capital, type LengthFigure } from '../../setups/index.ts';
 import type { Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { rowsFor } from '../../method/cutters.ts';
@@ -7,7 +7,7 @@ import { EDGE_WORDS } from '../../method/edges.ts';
 import { figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing, over, tooClose } from '../../method/refusal.ts';
 import { tableGear, tableRefusals, type TableGear } from '../routing.ts';
-import { along, capital } from '../along.ts';
+import { along } from '../along.ts';
 
 /**
  * The widest cutter that goes into the groove: in one run where it is as wide, else beside itself.
@@ -124,11 +124,11 @@ export const routerTableGroove: Method<GrooveFeature> = {
     const down = {
       table: edge,
       fence: 'reference-face',
-      words: `${capital(EDGE_WORDS[edge])} down, reference face along the fence`,
+      words: `${capital(EDGE_WORDS[edge])} down, {reference face} along the fence`,
     } as const;
     const checks = [
       say(
-        'Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.',
+        '{Reference face} to the fence every time: then the grooves of all parts meet, whatever their thickness.',
       ),
       ...(count > 1
         ? [
@@ -216,7 +216,7 @@ export const routerTableRebate: Method<RebateFeature> = {
     const down = {
       table: 'other-face',
       fence: edge,
-      words: `Other face down, ${EDGE_WORDS[edge]} along the fence`,
+      words: `{Other face} down, ${EDGE_WORDS[edge]} along the fence`,
     } as const;
     const checks = [
       say(

@@ -100,7 +100,7 @@ export const loweredPair: Method<RebateFeature> = {
     const down = {
       table: 'other-face',
       fence: edge,
-      words: `Other face down, ${EDGE_WORDS[edge]} along the fence`,
+      words: `{Other face} down, ${EDGE_WORDS[edge]} along the fence`,
     } as const;
     const checks = [
       say(

@@ -76,7 +76,7 @@ export const unequalPair: Method<TenonFeature> = {
         checks: [
           ...setup.checks,
           say(
-            'The larger cutter lies below: the shoulder on the reference face is {asked} farther from the end than the other.',
+            'The larger cutter lies below: the shoulder on the {reference face} is {asked} farther from the end than the other.',
             { asked },
           ),
           ...(level

@@ -89,8 +89,8 @@ export const crosscutEnd: Method<EndFeature> = {
             id: 'end',
             words: say(
               lean
-                ? `Reference face down, the corner at the ${sideOf(lean, enteredAt(occurrences))} to the stop block, then feed with the mitre gauge`
-                : 'Reference face down, worked end to the stop block, then feed with the mitre gauge',
+                ? `{Reference face} down, the corner at the ${sideOf(lean, enteredAt(occurrences))} to the stop block, then feed with the mitre gauge`
+                : '{Reference face} down, worked end to the stop block, then feed with the mitre gauge',
             ),
             seat: { table: 'reference-face', 'stop-face': 'worked-end' },
             figures: { across: fence.id, height: height.id },

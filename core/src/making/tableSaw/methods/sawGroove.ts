@@ -1,5 +1,12 @@
 import type { GrooveFeature } from '../../../design/index.ts';
-import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
+import {
+  onOtherFace,
+  capital,
+  type LengthFigure,
+  type Pass,
+  type Refusal,
+  type Setup,
+} from '../../setups/index.ts';
 import { makeUp, toolById, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
@@ -53,7 +60,7 @@ function grooveSetup(
     },
     { scale: saw.heightScale },
   );
-  const down = `${EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase())} down, reference face along the fence, the whole length`;
+  const down = `${capital(EDGE_WORDS[edge])} down, {reference face} along the fence, the whole length`;
   return {
     id: `${joint}.${id}`,
     method: id,
@@ -76,7 +83,7 @@ function grooveSetup(
     occurrences,
     checks: [
       say(
-        'Reference face to the fence every time: then the grooves of all parts meet, whatever their thickness.',
+        '{Reference face} to the fence every time: then the grooves of all parts meet, whatever their thickness.',
       ),
       ...(fences.length > 1
         ? [say('Run all parts of the frame through each setting before the fence is moved.')]
@@ -305,7 +312,7 @@ export const turnedGroove: Method<GrooveFeature> = {
     const turned = setup.passes.map((pass): Pass => ({
       ...pass,
       id: `${pass.id}-turned`,
-      words: { ...pass.words, text: pass.words.text.replace('reference face', 'other face') },
+      words: { ...pass.words, text: onOtherFace(pass.words.text) },
       seat: { ...pass.seat, 'fence-face': 'other-face' },
     }));
     return [

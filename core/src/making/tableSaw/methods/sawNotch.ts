@@ -1,5 +1,5 @@
 import type { NotchFeature } from '../../../design/index.ts';
-import type { Pass } from '../../setups/index.ts';
+import { capital, type Pass } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { stackPasses, stackWithin } from '../../method/blades.ts';
@@ -13,7 +13,7 @@ import {
   stackRefusals,
 } from '../../method/stack.ts';
 
-const FACE = { 'reference-face': 'reference face', 'other-face': 'other face' } as const;
+const FACE = { 'reference-face': '{reference face}', 'other-face': '{other face}' } as const;
 
 /**
  * Table saw with a stack, the piece lying on the notched face on a sled: both walls against a stop,
@@ -103,9 +103,7 @@ export const sawNotch: Method<NotchFeature> = {
         passes: [
           ...pass(
             'far-wall',
-            say(
-              `${words.replace(/^./, (c) => c.toUpperCase())} down, layout end to the stop: far wall`,
-            ),
+            say(`${capital(words)} down, layout end to the stop: far wall`),
             far.id,
           ),
           ...(one

@@ -1,5 +1,5 @@
 import type { RebateFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { capital, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { EDGE_WORDS, OPPOSITE } from '../../method/edges.ts';
@@ -68,7 +68,7 @@ export const sawRebate: Method<RebateFeature> = {
         to: 'near-side',
         rounding: 'up',
         acts: 'thickness',
-        working: say('reference face to the rebate’s floor, {floor}', { floor }),
+        working: say('{reference face} to the rebate’s floor, {floor}', { floor }),
       },
       { scale: saw.fenceScale },
     );
@@ -121,7 +121,7 @@ export const sawRebate: Method<RebateFeature> = {
       },
       { scale: saw.heightScale },
     );
-    const upper = EDGE_WORDS[edge].replace(/^./, (c) => c.toUpperCase());
+    const upper = capital(EDGE_WORDS[edge]);
     const cuts: Setup[] = [
       {
         ...common,
@@ -131,7 +131,7 @@ export const sawRebate: Method<RebateFeature> = {
         passes: [
           {
             id: 'on-edge',
-            words: say(`${upper} down, reference face along the fence, the whole length`),
+            words: say(`${upper} down, {reference face} along the fence, the whole length`),
             seat: { 'fence-face': 'reference-face', table: edge },
             figures: { across: first.id, height: tall.id },
           },
@@ -147,7 +147,7 @@ export const sawRebate: Method<RebateFeature> = {
           {
             id: 'flat',
             words: say(
-              'Other face down, the far edge along the fence; the waste falls outside the blade',
+              '{Other face} down, the far edge along the fence; the waste falls outside the blade',
             ),
             seat: { 'fence-face': OPPOSITE[edge], table: 'other-face' },
             figures: { across: second.id, height: low.id },

@@ -1,5 +1,5 @@
 import type { SlotFeature } from '../../../design/index.ts';
-import type { LengthFigure, Pass, Setup } from '../../setups/index.ts';
+import { calledFace, type LengthFigure, type Pass, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop, type UprightJig } from '../../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { kerfFences, kerfWords, slotKerfs } from '../kerfs.ts';
@@ -256,7 +256,7 @@ export const sawSlotFlipped: Method<SlotFeature> = {
         figures: [...fences, height],
         passes: fences.flatMap((f) => [
           pass(f, face, words),
-          ...(f.id === IN_THE_MIDDLE ? [] : [pass(f, turned, turned.replace('-', ' '))]),
+          ...(f.id === IN_THE_MIDDLE ? [] : [pass(f, turned, calledFace(turned))]),
         ]),
         checks: [
           say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', {

@@ -1,5 +1,11 @@
 import type { EndFeature, SlotFeature, TenonFeature } from '../../../design/index.ts';
-import type { Refusal, SeatFace, Setup } from '../../setups/index.ts';
+import {
+  capital,
+  calledFace,
+  type Refusal,
+  type SeatFace,
+  type Setup,
+} from '../../setups/index.ts';
 import {
   angleOf,
   type Lean,
@@ -154,7 +160,7 @@ function atSaw(
       {
         id: down,
         words: say(
-          `${down === 'reference-face' ? 'Reference' : 'Other'} face down, fence on the ${side} of the blade, the corner that stands out to the stop block, then feed with the mitre gauge`,
+          `${capital(calledFace(down))} down, fence on the ${side} of the blade, the corner that stands out to the stop block, then feed with the mitre gauge`,
         ),
         seat: { table: down, 'stop-face': 'worked-end' },
         figures: { across: fence.id, height: height.id },
@@ -466,7 +472,7 @@ export const tiltedSlot: Method<SlotFeature> = {
         passes: fences.map((fence, i) => ({
           id: `kerf-${i + 1}`,
           words: say(
-            `Other face down, fence on the ${guideSide(saw, true)} of the blade, the corner that stands out along it; the kerf at the ${where(i).replace(/^between.*/, 'web between')}`,
+            `{Other face} down, fence on the ${guideSide(saw, true)} of the blade, the corner that stands out along it; the kerf at the ${where(i).replace(/^between.*/, 'web between')}`,
           ),
           seat: { table: 'other-face', 'fence-face': 'worked-end' },
           figures: { across: fence.id, height: heights[i]!.id },
