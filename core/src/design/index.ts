@@ -16,6 +16,8 @@ export {
   type Working,
 } from './job/index.ts';
 export {
+  nthOf,
+  type Nth,
   JOINT_KINDS,
   changeKind,
   kindOf,

@@ -1,4 +1,10 @@
-import type { Feature, MemberName, SlotFeature, TenonFeature } from '../../design/index.ts';
+import {
+  nthOf,
+  type Feature,
+  type MemberName,
+  type SlotFeature,
+  type TenonFeature,
+} from '../../design/index.ts';
 import { formsWith, tellingFaces, withFaces } from '../../making/index.ts';
 import { angleOf, type Lean } from '../../shop/index.ts';
 import { formatAngle, say, type Mm, type Sentence } from '../../ground/index.ts';
@@ -48,7 +54,7 @@ export function layoutOf({ member, features, methods, turned }: Cut): LayoutLine
     const own = layered.has(f.form)
       ? linesOf(f, hand, member).map(ofLayers)
       : linesOf(f, hand, member);
-    return own.map((l) => (f.name ? { ...l, what: `${l.what}, ${f.name}` } : l));
+    return own.map((l) => (f.name ? { ...l, what: `${l.what}, ${nthOf(f.name, f.nth)}` } : l));
   });
   return lines.map((l) => ({
     ...l,

@@ -1,3 +1,4 @@
+import { nthOf } from '../../design/index.ts';
 import {
   featureWords,
   type AngleFigure,
@@ -146,12 +147,12 @@ function groupOf(
   own: readonly LengthFigure[],
   job: Basis['job'],
 ): Omit<GroupView, 'lies'> {
-  const { occurrences, of } = setup;
+  const { occurrences, of, nth } = setup;
   const count = countOf(setup);
   return {
     setup: setup.id,
     parts: distinct(occurrences.map((o) => job.parts.find((p) => p.id === o.part)?.name ?? o.part)),
-    ...(of && { of }),
+    ...(of && { of: nthOf(of, nth) }),
     ends: endsOf(occurrences, job),
     count,
     counted: counted(setup.stage, count),

@@ -1,4 +1,4 @@
-import type { FoundOrder, Job } from '../../design/index.ts';
+import { nthOf, type FoundOrder, type Job } from '../../design/index.ts';
 import {
   cautionsOf,
   withLayers,
@@ -303,19 +303,20 @@ function matesCut(run: readonly (readonly Setup[])[]): boolean[] {
   );
 }
 
-/** Names that count through, such as “mortise 1 of 3”, as one: “mortise 1 to 3 of 3”. */
-function inRun(names: readonly string[]): string[] {
-  const counted = names.map((name) => /^(.*) (\d+) of (\d+)$/.exec(name));
-  const [first, last] = [counted[0], counted.at(-1)];
-  const alike = counted.every(
-    (one, i) =>
-      one &&
-      one[1] === first![1] &&
-      one[3] === first![3] &&
-      Number(one[2]) === Number(first![2]) + i,
-  );
-  if (!alike || names.length < 3) return [...names];
-  return [`${first![1]} ${first![2]} to ${last![2]} of ${first![3]}`];
+/** Features that count through, such as “mortise 1 of 3”, as one: “mortise 1 to 3 of 3”. */
+function inRun(setups: readonly Setup[]): string[] {
+  const [first, last] = [setups[0]!, setups.at(-1)!];
+  const [from, to] = [first.nth, last.nth];
+  const alike =
+    from &&
+    to &&
+    setups.length > 2 &&
+    setups.every(
+      ({ of, nth }, i) => of === first.of && nth?.of === from.of && nth.at === from.at + i,
+    );
+  return alike
+    ? [`${first.of} ${from.at} to ${to.at} of ${from.of}`]
+    : setups.map(({ of = '', nth }) => nthOf(of, nth));
 }
 
 /**
@@ -324,12 +325,12 @@ function inRun(names: readonly string[]): string[] {
  */
 function titleOf(setups: readonly Setup[]): string {
   const titles = distinct(setups.map((s) => s.title));
-  const own = (title: string) => setups.filter((s) => s.title === title);
   return titles
     .map((title) => {
-      const names = distinct(own(title).map((s) => s.of ?? ''));
-      const named = names.every(Boolean) ? `${title}: ${inRun(names).join(', ')}` : title;
-      return own(title).some((s) => s.mirrored) ? `${named}, mirrored` : named;
+      const own = setups.filter((s) => s.title === title);
+      const features = [...new Map(own.map((s) => [nthOf(s.of ?? '', s.nth), s])).values()];
+      const named = features.every((s) => s.of) ? `${title}: ${inRun(features).join(', ')}` : title;
+      return own.some((s) => s.mirrored) ? `${named}, mirrored` : named;
     })
     .join('; ');
 }

@@ -105,6 +105,16 @@ export interface Problem {
   readonly message: Sentence;
 }
 
+/** One of several that are alike, counted from 1. */
+export interface Nth {
+  readonly at: number;
+  readonly of: number;
+}
+
+/** A name with which of several it is: “mortise 2 of 3”. */
+export const nthOf = (name: string, nth: Nth | undefined): string =>
+  nth ? `${name} ${nth.at} of ${nth.of}` : name;
+
 /** What every feature has. */
 interface FeatureOf<F extends string> {
   readonly form: F;
@@ -112,6 +122,8 @@ interface FeatureOf<F extends string> {
   readonly stock: Piece;
   /** What to call it where the member has several; faces in slots, as `{reference face}`. */
   readonly name?: string;
+  /** Which of several of that name it is. */
+  readonly nth?: Nth;
   readonly follows?: Follows;
   /**
    * Askew in its piece: `stock` and all its sizes are those of the square piece that a wedge or

@@ -254,7 +254,9 @@ describe('a row on one piece', () => {
       c.setups.some((s) => s.method === 'edge-guide'),
     );
     expect(others).toEqual([]);
-    expect(card!.setups.map((s) => s.of)).toEqual([1, 2, 3, 4].map((i) => `mortise ${i} of 4`));
+    expect(card!.setups.map((s) => [s.of, s.nth])).toEqual(
+      [1, 2, 3, 4].map((at) => ['mortise', { at, of: 4 }]),
+    );
     expect(card!.title).toMatch(/: mortise 1 to 4 of 4$/);
     /** Four stiles: each mortise is made in all of them, not in sixteen. */
     expect(card!.setups.map((s) => s.occurrences.map((o) => o.count))).toEqual([

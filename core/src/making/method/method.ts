@@ -47,6 +47,8 @@ export interface Context {
 export interface Method<F extends Feature = Feature> {
   readonly id: string;
   readonly title: string;
+  /** The end of its title: by what it is cut, where what it makes is said already. */
+  readonly by: string;
   readonly form: F['form'];
   readonly stage: Stage;
   /** Stages that it does in one go with its own. */
@@ -123,5 +125,8 @@ export const mateFace = ({ mateTurned }: Pick<Context, 'mateTurned'>): string =>
 /** A hair under which two lengths are one. */
 export const SAME = 1e-6;
 
-/** The end of a method's title, without the stage it begins with. */
-export const shortTitle = (title: string): string => title.replace(/^.*, /, '');
+/** What a method makes, and by what it makes it; its title has both. */
+export const called = (what: string, by: string): Pick<Method, 'title' | 'by'> => ({
+  title: `${what}, ${by}`,
+  by,
+});

@@ -90,6 +90,8 @@ export interface SteppedCut {
   readonly pair: SteppedPair;
   readonly figure: LengthFigure;
   readonly step: Mm;
+  /** Which cheek it cuts, and so which place of the guide it is cut at. */
+  readonly cheek: 'far' | 'near';
 }
 
 /**
@@ -111,8 +113,7 @@ export function steppedCuts(
     const { name, near, tongue, far, acts } = pair;
     const { first, second, step } = steppedSettings(tongue, near, kerf);
     const fence = (
-      id: string,
-      title: string,
+      cheek: SteppedCut['cheek'],
       value: Mm,
       rounding: 'up' | 'down',
       working: Sentence,
@@ -120,14 +121,23 @@ export function steppedCuts(
     ): SteppedCut => ({
       pair,
       step,
+      cheek,
       figure: make(
-        { id, name: title, value, from: guide, to: 'near-side', rounding, acts, working },
+        {
+          id: `${name}-fence-${cheek}`,
+          name: `Fence, ${cheek} cheek`,
+          value,
+          from: guide,
+          to: 'near-side',
+          rounding,
+          acts,
+          working,
+        },
         by,
       ),
     });
     const farCheek = fence(
-      `${name}-fence-far`,
-      'Fence, far cheek',
+      'far',
       first,
       'up',
       say('near shoulder {near} + tongue {tongue}', { near, tongue }),
@@ -135,12 +145,11 @@ export function steppedCuts(
     const cuts = far > SAME ? [farCheek] : [];
     if (second === undefined) return cuts;
     if (intoGuide && second < -SAME)
-      return [...cuts, { pair, step, figure: insideGuide(pair, kerf, make, guide) }];
+      return [...cuts, { pair, step, cheek: 'near', figure: insideGuide(pair, kerf, make, guide) }];
     return [
       ...cuts,
       fence(
-        `${name}-fence-near`,
-        'Fence, near cheek',
+        'near',
         second,
         'down',
         say('far cheek {first} − step {step}: tongue {tongue} + kerf {kerf}', {
@@ -188,9 +197,3 @@ export const byPair = (cuts: readonly SteppedCut[]): SteppedCut[][] =>
 
 /** Whether a card has both cheeks of a pair: where one alone is cut, nothing is moved between. */
 export const hasBoth = (cuts: readonly SteppedCut[]): boolean => cuts.length > 1;
-
-/** Which place of the guide a pass is cut at, by its figure: “Far cheek”. */
-export const cheekOf = ({ name }: LengthFigure): string => {
-  const cheek = name.replace('Fence, ', '');
-  return cheek.charAt(0).toUpperCase() + cheek.slice(1);
-};

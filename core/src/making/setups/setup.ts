@@ -1,4 +1,4 @@
-import type { Follows, MemberName } from '../../design/index.ts';
+import type { Follows, MemberName, Nth } from '../../design/index.ts';
 import type { Lean, Piece, PieceFace } from '../../shop/index.ts';
 import type { Mm, Sentence } from '../../ground/index.ts';
 import { withFaces } from './faces.ts';
@@ -105,6 +105,7 @@ export interface Setup {
   readonly title: string;
   /** Which of its member’s features, where that has several: “pocket for the haunch”. */
   readonly of?: string;
+  readonly nth?: Nth;
   /** The machine model that turns the figures into removed wood. */
   readonly model: ModelId;
   readonly carrier: Carrier;

@@ -1,6 +1,5 @@
 import { say, type Sentence } from '../../ground/index.ts';
 import { METHODS } from './list.ts';
-import { shortTitle } from '../method/method.ts';
 import type { RouteChoice } from './routes.ts';
 
 /** What became of a way that somebody chose: the route it is, or why there is none. */
@@ -57,8 +56,8 @@ export function askedRoute<R extends RouteChoice>(routes: readonly R[], id: stri
   if (route) return { route };
   if (like.length) return { reasons: like[0]!.refusals.map((r) => r.message) };
   const none = chosen.filter((m) => !routes.some((r) => r.methods.includes(m)));
-  const titles = (none.length ? none : chosen).map((m) =>
-    shortTitle(METHODS.find(({ id: own }) => own === m)!.title),
+  const titles = (none.length ? none : chosen).map(
+    (m) => METHODS.find(({ id: own }) => own === m)!.by,
   );
   return {
     reasons: [

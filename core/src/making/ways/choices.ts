@@ -1,6 +1,6 @@
 import type { Stage } from '../setups/index.ts';
 import { METHODS } from './list.ts';
-import { shortTitle, type Method } from '../method/method.ts';
+import type { Method } from '../method/method.ts';
 import { STAGES, type RouteChoice } from './routes.ts';
 
 /** One way through a stage, and the whole route that taking it leads to. */
@@ -41,13 +41,13 @@ export function choicesOf<R extends RouteChoice>(
     .sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage))
     .map(({ form, stage }) => {
       const ways = METHODS.filter((m) => m.form === form && m.stage === stage);
-      const choices = ways.flatMap(({ id, title, also = [] }): MethodChoice<R>[] => {
+      const choices = ways.flatMap(({ id, by, also = [] }): MethodChoice<R>[] => {
         const leads = (r: R) =>
           r.methods.includes(id) && (stage !== 'edges' || keepsFaces(r, ways));
         const [route] = current.methods.includes(id)
           ? [current]
           : routes.filter(leads).sort(better);
-        return route ? [{ method: id, title: shortTitle(title), also, route }] : [];
+        return route ? [{ method: id, title: by, also, route }] : [];
       });
       return {
         stage,

@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../design/index.ts';
 import { bandsawFlipped } from '../bandsaw/methods/bandsawFlipped.ts';
 import { bandsawShoulders } from '../bandsaw/methods/bandsawShoulders.ts';
 import { handTenon } from '../bench/methods/handTenon.ts';
-import { SAME, type Method } from '../method/method.ts';
+import { called, SAME, type Method } from '../method/method.ts';
 
 /** Whether a tenon has shoulders on its faces. */
 export const hasFaces = ({ thickness, stock }: TenonFeature): boolean =>
@@ -29,34 +29,34 @@ const edgesOf = (feature: TenonFeature): TenonFeature => ({
  */
 const apart = (
   id: string,
-  title: string,
-  by: readonly Method<TenonFeature>[],
+  title: Pick<Method, 'title' | 'by'>,
+  methods: readonly Method<TenonFeature>[],
   own: Pick<Method, 'bySide' | 'traits' | 'lean'>,
 ): Method<TenonFeature> => ({
   id,
-  title,
+  ...title,
   form: 'tenon',
   stage: 'edges',
   ...own,
   applies: hasEdges,
   refuse: (feature, shop, context) =>
-    by.flatMap((method) => method.refuse(edgesOf(feature), shop, context)),
+    methods.flatMap((method) => method.refuse(edgesOf(feature), shop, context)),
   setups: (feature, shop, context) =>
-    by
+    methods
       .flatMap((method) =>
         method.setups(edgesOf(feature), shop, { ...context, joint: `${context.joint}.edges` }),
       )
-      .map((setup) => (setup.title === handTenon.title ? { ...setup, title } : setup)),
+      .map((setup) => (setup.method === handTenon.id ? { ...setup, title: title.title } : setup)),
 });
 
-export const edgesByHand = apart('edges-by-hand', 'Edges, sawn by hand', [handTenon], {
+export const edgesByHand = apart('edges-by-hand', called('Edges', 'sawn by hand'), [handTenon], {
   bySide: 'hand',
   traits: ['by-hand'],
   lean: { by: 'bevel' },
 });
 export const edgesOnBandsaw = apart(
   'edges-on-bandsaw',
-  'Edges, on the bandsaw',
+  called('Edges', 'on the bandsaw'),
   [bandsawShoulders, bandsawFlipped],
   { bySide: 'bandsaw' },
 );

@@ -11,7 +11,7 @@ import {
 } from '../setups/index.ts';
 import { say, type Mm, type Scale, type Sentence } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
-import { SAME, shortTitle, type Context, type Method } from '../method/method.ts';
+import { SAME, type Context, type Method } from '../method/method.ts';
 import { under } from '../method/refusal.ts';
 import { shouldersOf } from '../method/shoulders.ts';
 import { fattened, planing } from './forThePlane.ts';
@@ -243,6 +243,7 @@ function piecesOfWork(features: readonly Feature[], shop: Shop, partial: ForHalf
           const all = mirrored({
             ...standing,
             ...(feature.name && { of: feature.name }),
+            ...(feature.nth && { nth: feature.nth }),
             ...(centredBy && { centredBy }),
             checks: [
               ...standing.checks,
@@ -332,9 +333,7 @@ function route(
   const refusals = work.flatMap((w) => w.refusals);
   return {
     id: methods.map((m) => m.id).join('+'),
-    title: methods
-      .map((m) => `${m.stage === 'edges' ? 'edges ' : ''}${shortTitle(m.title)}`)
-      .join('; '),
+    title: methods.map((m) => `${m.stage === 'edges' ? 'edges ' : ''}${m.by}`).join('; '),
     methods: methods.map((m) => m.id),
     shouldersFirst,
     traits: [...new Set(methods.flatMap((m) => m.traits ?? []))],

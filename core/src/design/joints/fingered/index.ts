@@ -365,7 +365,7 @@ export const fingered: JointKind<FingeredParams> = {
         ...all.flatMap((one, i) =>
           blind
             .features(one, members)
-            .mortised.map((f) => ({ ...f, name: `mortise ${i + 1} of ${all.length}` })),
+            .mortised.map((f) => ({ ...f, name: 'mortise', nth: { at: i + 1, of: all.length } })),
         ),
         ...pocketsOf(params).map(({ x, y, depth }, i): Feature => ({
           form: 'mortise',

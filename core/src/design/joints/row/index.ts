@@ -1,6 +1,6 @@
 import { difference, union, type Solid, roundTo, say, type Mm } from '../../../ground/index.ts';
 import { pieceSolid } from '../../../shop/index.ts';
-import type { Feature, JointKind, Members } from '../kind.ts';
+import { nthOf, type Feature, type JointKind, type Members } from '../kind.ts';
 import { leastWoodIn } from '../neighbours.ts';
 
 /** Equal mortises on one piece, each a pitch farther from the layout end than the one before. */
@@ -183,7 +183,8 @@ export function inRow(kind: JointKind, { count, pitch = 0, mirrored }: Row): Joi
         mortised: rows.flatMap((own, i) =>
           own.map((f) => ({
             ...f,
-            name: `${f.name ? `${f.name},` : (CALLED[f.form] ?? f.form)} ${i + 1} of ${rows.length}`,
+            name: f.name ? `${nthOf(f.name, f.nth)},` : (CALLED[f.form] ?? f.form),
+            nth: { at: i + 1, of: rows.length },
             ...(f.follows && {
               follows: { ...f.follows, feature: f.follows.feature + i * own.length },
             }),

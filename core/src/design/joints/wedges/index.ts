@@ -424,7 +424,8 @@ export function withWedges<P extends ThroughParams & PassageParams>(
           ...cuts.map((near, i): SlotFeature => ({
             form: 'slot',
             kerf: true,
-            name: `for wedge ${i + 1} of ${cuts.length}`,
+            name: 'for wedge',
+            nth: { at: i + 1, of: cuts.length },
             stock: members.tenoned,
             across: 'width',
             wall: near,

@@ -1,9 +1,9 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Pass, Setup } from '../../setups/index.ts';
+import { capital, calledFace, type Pass, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { onBandsaw, shoulderStandsIn } from '../cuts.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { byDepth, shoulderDepth, shouldersLeft } from '../../method/shoulders.ts';
 
@@ -14,7 +14,7 @@ import { byDepth, shoulderDepth, shouldersLeft } from '../../method/shoulders.ts
  */
 export const bandsawBlock: Method<TenonFeature> = {
   id: 'bandsaw-block',
-  title: 'Shoulders, on the bandsaw by a gauge block',
+  ...called('Shoulders', 'on the bandsaw by a gauge block'),
   form: 'tenon',
   stage: 'shoulders',
   applies: () => true,
@@ -80,7 +80,7 @@ export const bandsawBlock: Method<TenonFeature> = {
         passes: group.map((g): Pass => ({
           id: g.down,
           words: say(
-            `${g.words.replace(' down', '')} towards the blade, worked end to the gauge block, then held square and fed until it meets the stop beyond the blade`,
+            `${capital(calledFace(g.down))} towards the blade, worked end to the gauge block, then held square and fed until it meets the stop beyond the blade`,
           ),
           seat: { 'block-face': 'worked-end', 'stop-face': g.down },
           figures: { across: fence.id, depth: stop.id },

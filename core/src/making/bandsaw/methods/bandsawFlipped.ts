@@ -3,14 +3,14 @@ import type { Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
 
 /** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
 export const bandsawFlipped: Method<TenonFeature> = {
   id: 'bandsaw-flipped',
-  title: 'Cheeks, on the bandsaw',
+  ...called('Cheeks', 'on the bandsaw'),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'bandsaw',

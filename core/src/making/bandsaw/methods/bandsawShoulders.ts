@@ -1,9 +1,9 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Pass, Setup } from '../../setups/index.ts';
+import { capital, calledFace, type Pass, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { onBandsaw, shoulderStandsIn } from '../cuts.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import { byDepth, shouldersOf } from '../../method/shoulders.ts';
 
@@ -14,7 +14,7 @@ import { byDepth, shouldersOf } from '../../method/shoulders.ts';
  */
 export const bandsawShoulders: Method<TenonFeature> = {
   id: 'bandsaw-shoulders',
-  title: 'Shoulders, crosscut on the bandsaw',
+  ...called('Shoulders', 'crosscut on the bandsaw'),
   form: 'tenon',
   stage: 'shoulders',
   applies: () => true,
@@ -78,7 +78,7 @@ export const bandsawShoulders: Method<TenonFeature> = {
         passes: group.map((g): Pass => ({
           id: g.down,
           words: say(
-            `${g.words.replace(' down', '')} towards the blade, worked end along the fence, until it meets the stop`,
+            `${capital(calledFace(g.down))} towards the blade, worked end along the fence, until it meets the stop`,
           ),
           seat: { 'fence-face': 'worked-end', 'stop-face': g.down },
           figures: { across: fence.id, depth: stop.id },

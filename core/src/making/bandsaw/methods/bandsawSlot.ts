@@ -10,10 +10,16 @@ import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bandsawRefusals, nearFence, onBandsaw } from '../cuts.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { under } from '../../method/refusal.ts';
 import { handSlot } from '../../bench/methods/handSlot.ts';
 import { guideFace, isCentred, OTHER } from '../../method/slots.ts';
+
+/** What the lines of its walls are once they are sawn. */
+const AS_SAWN: Readonly<Record<string, string>> = {
+  near: 'Near wall, as sawn',
+  far: 'Far wall, as sawn',
+};
 
 /**
  * Fence to the kerf at the far wall, and at the near one; in the middle of its piece the first
@@ -60,7 +66,7 @@ function wallsOf(feature: SlotFeature, shop: Shop): LengthFigure[] {
  */
 export const bandsawSlot: Method<SlotFeature> = {
   id: 'bandsaw-slot',
-  title: 'Slot, on the bandsaw and chopped out',
+  ...called('Slot', 'on the bandsaw and chopped out'),
   form: 'slot',
   stage: 'slot',
   traits: ['chopped'],
@@ -132,13 +138,7 @@ export const bandsawSlot: Method<SlotFeature> = {
         carrier: 'chisel-between',
         method: bandsawSlot.id,
         title: 'Slot, chopped out between its kerfs',
-        figures: chopped.figures.map((f) => ({
-          ...f,
-          name: f.name.replace(
-            /^Gauge, (.*)$/,
-            (_, wall: string) => `${wall.charAt(0).toUpperCase()}${wall.slice(1)}, as sawn`,
-          ),
-        })),
+        figures: chopped.figures.map((f) => ({ ...f, name: AS_SAWN[f.id] ?? f.name })),
         cuts: 1,
         passes: [
           {

@@ -1,14 +1,13 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { capital, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import {
   byPair,
-  cheekOf,
   hasBoth,
   splinters,
   steppedCuts,
@@ -22,7 +21,7 @@ import {
  */
 export const bandsawStepped: Method<TenonFeature> = {
   id: 'bandsaw-stepped',
-  title: 'Cheeks, on the bandsaw from one face',
+  ...called('Cheeks', 'on the bandsaw from one face'),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'bandsaw',
@@ -60,11 +59,11 @@ export const bandsawStepped: Method<TenonFeature> = {
           title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
           ...onBandsaw(saw),
           figures: [...cuts.map(({ figure }) => figure), stop],
-          passes: cuts.map(({ figure }) => ({
+          passes: cuts.map(({ figure, cheek }) => ({
             id: figure.id,
             words: hasBoth(cuts)
               ? say(
-                  `${cheekOf(figure)}: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`,
+                  `${capital(cheek)} cheek: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`,
                 )
               : say(`Worked end first, ${pair.words} to the fence, until the end meets the stop`),
             seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },

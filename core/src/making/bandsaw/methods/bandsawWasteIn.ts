@@ -4,7 +4,7 @@ import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
-import { figuresFor, type Gauged, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Gauged, type Method } from '../../method/method.ts';
 import { missing, under } from '../../method/refusal.ts';
 import { shouldersOf, type Shoulder } from '../../method/shoulders.ts';
 
@@ -51,7 +51,7 @@ function sameDepths(feature: TenonFeature, shop: Shop, gauged: Gauged): SameDept
  */
 export const bandsawWasteIn: Method<TenonFeature> = {
   id: 'bandsaw-waste-in',
-  title: 'Cheeks, on the bandsaw with the waste to the fence',
+  ...called('Cheeks', 'on the bandsaw with the waste to the fence'),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'bandsaw',

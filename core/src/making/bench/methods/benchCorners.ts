@@ -1,7 +1,7 @@
 import type { MortiseFeature, TenonFeature } from '../../../design/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
 /**
@@ -13,7 +13,7 @@ const INTO_THE_WALL: Mm = 0.5;
 /** The round ends that a cutter leaves, squared with a chisel. */
 export const squareEnds: Method<MortiseFeature> = {
   id: 'square-ends',
-  title: 'Mortise ends, squared with a chisel',
+  ...called('Mortise ends', 'squared with a chisel'),
   form: 'mortise',
   stage: 'square-ends',
   traits: ['by-hand'],
@@ -64,7 +64,7 @@ export const squareEnds: Method<MortiseFeature> = {
 /** The tenon's long edges, rounded to go into round mortise ends. */
 export const roundEdges: Method<TenonFeature> = {
   id: 'round-edges',
-  title: 'Tenon edges, rounded at the bench',
+  ...called('Tenon edges', 'rounded at the bench'),
   form: 'tenon',
   stage: 'round-edges',
   lean: { by: 'bevel' },
@@ -178,7 +178,9 @@ export const roundEdges: Method<TenonFeature> = {
         'Round the four long edges of the tenon with rasp or file, up to the shoulder',
         context,
       );
-      return rounding.length > 1 ? { ...setup, of: `tenon ${i + 1} of ${rounding.length}` } : setup;
+      return rounding.length > 1
+        ? { ...setup, of: 'tenon', nth: { at: i + 1, of: rounding.length } }
+        : setup;
     });
   },
 };

@@ -2,7 +2,7 @@ import type { MortiseFeature, SlotFeature, TenonFeature } from '../../../design/
 import type { Layers, Setup } from '../../setups/index.ts';
 import { say, type Sentence } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { SAME, type Context, type Method } from '../../method/method.ts';
+import { called, SAME, type Context, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../mortiseLines.ts';
 
 const CHECKS: Sentence[] = [
@@ -31,7 +31,7 @@ const layered = (
 /** The middle layer longer than the outer ones. */
 export const builtUpTenon: Method<TenonFeature> = {
   id: 'built-up-tenon',
-  title: 'Tenon, built up of layers',
+  ...called('Tenon', 'built up of layers'),
   form: 'tenon',
   stage: 'cheeks',
   traits: ['layered'],
@@ -96,7 +96,7 @@ export const builtUpTenon: Method<TenonFeature> = {
 /** The middle layer shorter than the outer ones. */
 export const builtUpSlot: Method<SlotFeature> = {
   id: 'built-up-slot',
-  title: 'Slot, built up of layers',
+  ...called('Slot', 'built up of layers'),
   form: 'slot',
   stage: 'slot',
   traits: ['layered'],
@@ -150,7 +150,7 @@ export const builtUpSlot: Method<SlotFeature> = {
 /** The middle layer in two lengths, a gap as long as the mating tenon is wide between them. */
 export const builtUpMortise: Method<MortiseFeature> = {
   id: 'built-up-mortise',
-  title: 'Mortise, built up of layers',
+  ...called('Mortise', 'built up of layers'),
   form: 'mortise',
   stage: 'mortise',
   traits: ['layered'],

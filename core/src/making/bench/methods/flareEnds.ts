@@ -1,7 +1,7 @@
 import type { FlareFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 
 /**
  * Both ends of a through mortise, pared to a slope from the exit, so that wedges can spread the
@@ -9,7 +9,7 @@ import type { Method } from '../../method/method.ts';
  */
 export const flareEnds: Method<FlareFeature> = {
   id: 'flare-ends',
-  title: 'Mortise ends, flared with a chisel',
+  ...called('Mortise ends', 'flared with a chisel'),
   form: 'flare',
   stage: 'square-ends',
   applies: () => true,

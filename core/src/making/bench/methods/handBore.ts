@@ -4,12 +4,12 @@ import { say } from '../../../ground/index.ts';
 import { bitFor, bitRefusals, noBit } from '../../method/boring.ts';
 import { byHand, handSetup } from '../byHand.ts';
 import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 
 /** Brace or hand drill, held square by eye and a square, to a marked centre. */
 export const handBore: Method<BoreFeature> = {
   id: 'hand-bore',
-  title: 'Hole, bored by hand',
+  ...called('Hole', 'bored by hand'),
   form: 'bore',
   stage: 'bore',
   traits: ['by-hand'],

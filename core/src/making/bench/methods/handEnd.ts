@@ -1,12 +1,12 @@
 import type { EndFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { byHand, handSetup } from '../byHand.ts';
 
 /** The end sawn off by hand on a line struck with the bevel. */
 export const handEnd: Method<EndFeature> = {
   id: 'hand-end',
-  title: 'End, sawn at the angle by hand',
+  ...called('End', 'sawn at the angle by hand'),
   form: 'end',
   stage: 'end',
   traits: ['by-hand'],

@@ -1,12 +1,12 @@
 import type { SlotFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 
 /** One cut of a hand saw, as wide as its kerf: for a wedge. */
 export const handKerf: Method<SlotFeature> = {
   id: 'hand-kerf',
-  title: 'Saw cut for a wedge, by hand',
+  ...called('Saw cut for a wedge', 'by hand'),
   form: 'slot',
   stage: 'slot',
   traits: ['by-hand'],

@@ -1,13 +1,13 @@
 import type { NotchFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import type { Setup } from '../../setups/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
 
 /** Sawn down both walls by hand, the floor pared from both edges. */
 export const handNotch: Method<NotchFeature> = {
   id: 'hand-notch',
-  title: 'Notch, sawn and pared by hand',
+  ...called('Notch', 'sawn and pared by hand'),
   form: 'notch',
   stage: 'notch',
   traits: ['by-hand'],

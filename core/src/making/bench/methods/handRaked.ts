@@ -1,12 +1,12 @@
 import type { RakedFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 
 /** A straight tenon with a slanted shoulder, laid out with gauge and bevel and sawn by hand. */
 export const handRaked: Method<RakedFeature> = {
   id: 'hand-raked',
-  title: 'Slanted shoulders, sawn by hand',
+  ...called('Slanted shoulders', 'sawn by hand'),
   form: 'raked',
   stage: 'cheeks',
   also: ['shoulders'],

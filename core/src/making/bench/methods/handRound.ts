@@ -1,12 +1,12 @@
 import type { RoundTenonFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 
 /** Sawn round the shoulder, then split, pared and scraped to a circle on the end. */
 export const handRound: Method<RoundTenonFeature> = {
   id: 'hand-round',
-  title: 'Round tenon, by hand',
+  ...called('Round tenon', 'by hand'),
   form: 'round-tenon',
   stage: 'cheeks',
   traits: ['by-hand'],

@@ -1,6 +1,6 @@
 import type { SlotFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { guideFace } from '../../method/slots.ts';
 import { alongPiece } from '../../method/wedged.ts';
 import type { Setup } from '../../setups/index.ts';
@@ -9,7 +9,7 @@ import { byHand, handSetup } from '../byHand.ts';
 /** Sawn down both walls by hand, the floor chopped from both sides. */
 export const handSlot: Method<SlotFeature> = {
   id: 'hand-slot',
-  title: 'Slot, sawn and chopped by hand',
+  ...called('Slot', 'sawn and chopped by hand'),
   form: 'slot',
   stage: 'slot',
   traits: ['by-hand'],

@@ -3,7 +3,7 @@ import type { LengthFigure } from '../../setups/index.ts';
 import { say } from '../../../ground/index.ts';
 import { alongPiece } from '../../method/wedged.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import { SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 
 /**
  * Gauge lines of the cheeks, from the reference face and edge; a cheek that is the stock's own face
@@ -74,7 +74,7 @@ function gaugeLines({
  */
 export const handTenon: Method<TenonFeature> = {
   id: 'hand-tenon',
-  title: 'Shoulders and cheeks, sawn by hand',
+  ...called('Shoulders and cheeks', 'sawn by hand'),
   form: 'tenon',
   stage: 'cheeks',
   traits: ['by-hand'],

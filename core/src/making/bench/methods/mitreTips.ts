@@ -1,12 +1,12 @@
 import type { TipFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 
 /** The end of a tenon, sawn off at 45 degrees across its thickness. */
 export const mitreTips: Method<TipFeature> = {
   id: 'mitre-tips',
-  title: 'Tenon end, mitred with a hand saw',
+  ...called('Tenon end', 'mitred with a hand saw'),
   form: 'tip',
   stage: 'round-edges',
   applies: () => true,

@@ -1,7 +1,7 @@
 import type { SlopeFeature } from '../../../design/index.ts';
 import { say } from '../../../ground/index.ts';
 import { byHand, handSetup } from '../byHand.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 
 /** A haunch sawn down to nothing at the edge, and the pocket pared to match. */
 const common = { form: 'slope', stage: 'slope', refuse: () => [] } as const;
@@ -10,7 +10,7 @@ const common = { form: 'slope', stage: 'slope', refuse: () => [] } as const;
 export const slopeHaunch: Method<SlopeFeature> = {
   ...common,
   id: 'slope-haunch',
-  title: 'Haunch, sawn aslant by hand',
+  ...called('Haunch', 'sawn aslant by hand'),
   applies: (feature) => feature.of === 'haunch',
   setups({ from, to, depth: h, length: L }, _shop, context) {
     return [
@@ -78,7 +78,7 @@ export const slopeHaunch: Method<SlopeFeature> = {
 export const slopePocket: Method<SlopeFeature> = {
   ...common,
   id: 'slope-pocket',
-  title: 'Pocket for the haunch, pared aslant',
+  ...called('Pocket for the haunch', 'pared aslant'),
   applies: (feature) => feature.of === 'pocket',
   setups({ wall: p, width: m, from, to, depth }, _shop, context) {
     return [

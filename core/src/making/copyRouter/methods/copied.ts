@@ -10,7 +10,7 @@ import {
 import { say, type Mm, type Rounding, type Sentence } from '../../../ground/index.ts';
 import { cuttersReaching, fittingCutters } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { figuresFor, SAME, type Context, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Context, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import { isRoundEdged } from '../../method/roundEdged.ts';
 import { placed, templateBlock, templateSlot } from '../../method/template.ts';
@@ -226,7 +226,7 @@ function copied(
 /** A copying router, its follower in an opening. */
 export const copiedMortise: Method<MortiseFeature> = {
   id: 'copied-mortise',
-  title: 'Mortise, copied from a template at a scale',
+  ...called('Mortise', 'copied from a template at a scale'),
   form: 'mortise',
   stage: 'mortise',
   applies: ({ into }) => into !== 'end',
@@ -312,7 +312,7 @@ const LEAST_BLOCK: Mm = 3;
 /** A copying router, its follower round a block with full round ends. */
 export const copiedTenon: Method<TenonFeature> = {
   id: 'copied-tenon',
-  title: 'Tenon with its round edges, copied from a template at a scale',
+  ...called('Tenon with its round edges', 'copied from a template at a scale'),
   form: 'tenon',
   stage: 'cheeks',
   also: ['shoulders', 'round-edges'],
@@ -402,7 +402,7 @@ function familyOf(
 /** A copying router, its follower round a disc: a round tenon on the end of the piece. */
 export const copiedRound: Method<RoundTenonFeature> = {
   id: 'copied-round',
-  title: 'Round tenon, copied from a disc at a scale',
+  ...called('Round tenon', 'copied from a disc at a scale'),
   form: 'round-tenon',
   stage: 'cheeks',
   applies: () => true,

@@ -12,7 +12,7 @@ import {
   type Hole,
 } from '../../method/boring.ts';
 import { handSetup } from '../../bench/byHand.ts';
-import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../../bench/mortiseLines.ts';
 import { missing } from '../../method/refusal.ts';
 import { mortiseLies } from '../../method/stopSide.ts';
@@ -58,7 +58,7 @@ const holeOf = ({ depth, wall, width, stock, through }: MortiseFeature): Hole =>
 /** A row of holes on the drill press, then walls and ends pared to the lines. */
 export const boreAndChisel: Method<MortiseFeature> = {
   id: 'bore-and-chisel',
-  title: 'Mortise, bored and chiselled',
+  ...called('Mortise', 'bored and chiselled'),
   form: 'mortise',
   stage: 'mortise',
   traits: ['by-hand'],

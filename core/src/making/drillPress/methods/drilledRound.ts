@@ -12,13 +12,13 @@ import {
   seatOf,
 } from '../../method/boring.ts';
 import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 
 /** Drill press with a fence and an end stop. */
 export const drillPress: Method<BoreFeature> = {
   id: 'drill-press',
-  title: 'Hole, drill press',
+  ...called('Hole', 'drill press'),
   form: 'bore',
   stage: 'bore',
   applies: () => true,

@@ -5,7 +5,7 @@ import { say, type Mm } from '../../../ground/index.ts';
 import { LEAST_PITCH } from '../../method/boring.ts';
 import { byHand, handSetup } from '../../bench/byHand.ts';
 import { guided, guidedBy, OVERLAP, type Guided } from '../guided.ts';
-import { figuresFor, SAME, type Context, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Context, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import { pastEnd } from '../../method/runOut.ts';
 
@@ -56,7 +56,7 @@ function rowFor(
  */
 export const boreAndRout: Method<MortiseFeature> = {
   id: 'bore-and-rout',
-  title: 'Mortise, bored out and trimmed with an edge guide',
+  ...called('Mortise', 'bored out and trimmed with an edge guide'),
   form: 'mortise',
   stage: 'mortise',
   applies: ({ into, ends }) => into !== 'end' && ends === 'squared',

@@ -5,7 +5,7 @@ import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { fittingCutters } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { pastEnd, runOutWords } from '../../method/runOut.ts';
 import { templateDisc, templateSlot } from '../../method/template.ts';
@@ -83,7 +83,7 @@ const ON_END = say(
 /** Plunge router with a bushing in the opening of a template. */
 export const bushingMortise: Method<MortiseFeature> = {
   id: 'bushing-mortise',
-  title: 'Mortise, template and guide bushing',
+  ...called('Mortise', 'template and guide bushing'),
   form: 'mortise',
   stage: 'mortise',
   traits: ['template'],
@@ -254,7 +254,7 @@ function roundGear({ diameter, length }: RoundTenonFeature, shop: Shop): Gear | 
  */
 export const bushingRound: Method<RoundTenonFeature> = {
   id: 'bushing-round',
-  title: 'Round tenon, round template and guide bushing',
+  ...called('Round tenon', 'round template and guide bushing'),
   form: 'round-tenon',
   stage: 'cheeks',
   traits: ['template'],

@@ -5,7 +5,7 @@ import type { Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import { isRoundEdged } from '../../method/roundEdged.ts';
 import { placed, templateBlock } from '../../method/template.ts';
@@ -27,7 +27,7 @@ function gearFor({ length }: TenonFeature, shop: Shop): Gear | undefined {
  */
 export const bushingTenon: Method<TenonFeature> = {
   id: 'bushing-tenon',
-  title: 'Tenon with its round edges, template and guide bushing',
+  ...called('Tenon with its round edges', 'template and guide bushing'),
   form: 'tenon',
   stage: 'cheeks',
   traits: ['template'],

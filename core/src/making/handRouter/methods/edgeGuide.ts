@@ -3,7 +3,7 @@ import type { Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { guided, guidedBy, type Guided } from '../guided.ts';
-import { SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { pastEnd } from '../../method/runOut.ts';
 
@@ -20,7 +20,7 @@ const gearFor = (feature: MortiseFeature, shop: Shop): Guided | undefined =>
  */
 export const edgeGuide: Method<MortiseFeature> = {
   id: 'edge-guide',
-  title: 'Mortise, plunge router with an edge guide',
+  ...called('Mortise', 'plunge router with an edge guide'),
   form: 'mortise',
   stage: 'mortise',
   applies: ({ into }) => into !== 'end',

@@ -20,7 +20,7 @@ import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { LARGEST_BY_HAND } from '../../hazards/index.ts';
 import { bestFirst, cuttersReaching } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { byDepth, shouldersOf } from '../../method/shoulders.ts';
 import { alongPiece } from '../../method/wedged.ts';
@@ -40,7 +40,7 @@ const deepestOf = (feature: TenonFeature) =>
 /** What runs along the straight-edge, and so how far from the shoulder that lies. */
 interface Along {
   readonly id: string;
-  readonly title: string;
+  readonly by: string;
   readonly carrier: RouterCarrier;
   /** Tools beside router and cutter, and what is missing without them. */
   readonly guides: (cutter: RouterCutter, shop: Shop) => readonly Bearing[] | Refusal;
@@ -84,7 +84,7 @@ function marksOf({ length }: TenonFeature, lean: Lean): Sentence {
  */
 const facing = ({
   id,
-  title,
+  by,
   carrier,
   guides,
   past,
@@ -93,7 +93,7 @@ const facing = ({
   turns,
 }: Along): Method<TenonFeature> => ({
   id,
-  title,
+  ...called('Shoulders and cheeks', by),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'router',
@@ -208,7 +208,7 @@ const facing = ({
       return {
         id: `${joint}.${id}.${group.map((g) => g.down).join('-')}`,
         method: id,
-        title,
+        title: called('Shoulders and cheeks', by).title,
         model: 'hand-router',
         carrier,
         machine: router.id,
@@ -262,7 +262,7 @@ const facing = ({
 /** The base against a straight-edge that lies on the body. */
 export const routerFace = facing({
   id: 'router-face',
-  title: 'Shoulders and cheeks, router along a straight-edge',
+  by: 'router along a straight-edge',
   carrier: 'straight-edge',
   guides: () => [],
   turns: true,
@@ -282,7 +282,7 @@ const PAST_END: Mm = 2;
  */
 export const railsFace = facing({
   id: 'rails-face',
-  title: 'Shoulders and cheeks, router between two rails',
+  by: 'router between two rails',
   carrier: 'two-rails',
   guides: () => [],
   past: ({ baseGuided: h }, { diameter: d }) => ({
@@ -309,7 +309,7 @@ export const railsFace = facing({
  */
 export const bearingFace = facing({
   id: 'bearing-face',
-  title: 'Shoulders and cheeks, bearing along a straight-edge',
+  by: 'bearing along a straight-edge',
   carrier: 'bearing-edge',
   turns: true,
   guides(cutter, shop) {

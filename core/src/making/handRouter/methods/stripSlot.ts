@@ -13,7 +13,7 @@ import { LARGEST_BY_HAND } from '../../hazards/index.ts';
 import { byHand, handSetup } from '../../bench/byHand.ts';
 import { bestFirst, cuttersReaching } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { figuresFor, SAME, type Context, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Context, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 
 /** The cutter comes out so far below the panel, into a scrap, mm. */
@@ -62,7 +62,7 @@ const stripAt = ({ depth }: SlotFeature, { cutter, bearing }: Gear): Mm =>
  */
 export const stripSlot: Method<SlotFeature> = {
   id: 'strip-slot',
-  title: 'Gap, routed along a strip between two saw cuts',
+  ...called('Gap', 'routed along a strip between two saw cuts'),
   form: 'slot',
   stage: 'slot',
   applies: ({ across, kerf, lean }) => across === 'width' && !kerf && !lean,
@@ -112,10 +112,11 @@ export const stripSlot: Method<SlotFeature> = {
 };
 
 /** The two walls and the floor of a gap, as they are gauged and knifed. */
-const linesOf = ({ wall: p, width: m, depth }: SlotFeature) => [
+/** @param called what stands before each wall’s name */
+const linesOf = ({ wall: p, width: m, depth }: SlotFeature, called = 'Gauge') => [
   byHand(
     'near',
-    'Gauge, near wall',
+    `${called}, near wall`,
     p,
     'reference-edge',
     'near-wall',
@@ -124,7 +125,7 @@ const linesOf = ({ wall: p, width: m, depth }: SlotFeature) => [
   ),
   byHand(
     'far',
-    'Gauge, far wall',
+    `${called}, far wall`,
     p + m,
     'reference-edge',
     'far-wall',
@@ -195,10 +196,9 @@ function routed(
     acts: 'length',
     working: say('depth of the gap {L} + half of bearing {G} less cutter {d}', { L, G, d }),
   });
-  const [near, far] = linesOf(feature).map((f) => ({
+  const [near, far] = linesOf(feature, 'Saw cut').map((f) => ({
     ...f,
     from: 'gauged-from' as const,
-    name: f.name.replace('Gauge', 'Saw cut'),
   }));
   const through = make(
     {

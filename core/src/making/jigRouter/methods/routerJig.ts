@@ -11,7 +11,7 @@ import { say, type Mm } from '../../../ground/index.ts';
 import { fittingCutters, rowsFor } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
 import { mortiseLies, stopSide } from '../../method/stopSide.ts';
-import { figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing, only, over, tooClose } from '../../method/refusal.ts';
 import { pastEnd, runOutWords } from '../../method/runOut.ts';
 
@@ -21,7 +21,7 @@ import { pastEnd, runOutWords } from '../../method/runOut.ts';
  */
 export const routerJig: Method<MortiseFeature> = {
   id: 'router-jig',
-  title: 'Mortise, plunge router in the jig',
+  ...called('Mortise', 'plunge router in the jig'),
   form: 'mortise',
   stage: 'mortise',
   lean: { by: 'wedge', room: 40 },

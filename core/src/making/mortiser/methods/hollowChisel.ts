@@ -3,7 +3,7 @@ import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { mortiseLies, stopSide } from '../../method/stopSide.ts';
-import { figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 
 /** Within this a chisel is as wide as the mortise, mm. */
@@ -43,7 +43,7 @@ const LEAST_LAPS = 2.5;
 /** A hollow chisel, bite beside bite: the ends come square from the tool. */
 export const hollowChisel: Method<MortiseFeature> = {
   id: 'hollow-chisel',
-  title: 'Mortise, hollow chisel',
+  ...called('Mortise', 'hollow chisel'),
   form: 'mortise',
   stage: 'mortise',
   also: ['square-ends'],

@@ -4,7 +4,7 @@ import { toolsOf } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { offsOf, stacksFor } from '../../method/blades.ts';
 import { flatBundleWords } from '../../method/bundles.ts';
-import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import {
   makeUpWords,
@@ -45,7 +45,7 @@ const pairsOf = ({
  */
 export const sawFlatOneFace: Method<TenonFeature> = {
   id: 'saw-flat-one-face',
-  title: 'Shoulders and cheeks, lying flat from one face',
+  ...called('Shoulders and cheeks', 'lying flat from one face'),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'table-saw',

@@ -4,7 +4,7 @@ import type { Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { rowsFor } from '../../method/cutters.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
-import { figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing, over, tooClose } from '../../method/refusal.ts';
 import { tableGear, tableRefusals, type TableGear } from '../routing.ts';
 import { along } from '../along.ts';
@@ -67,7 +67,7 @@ function fencesOf(
  */
 export const routerTableGroove: Method<GrooveFeature> = {
   id: 'router-table-groove',
-  title: 'Groove, along the fence of the router table',
+  ...called('Groove', 'along the fence of the router table'),
   form: 'groove',
   stage: 'groove',
   applies: () => true,
@@ -148,7 +148,7 @@ export const routerTableGroove: Method<GrooveFeature> = {
  */
 export const routerTableRebate: Method<RebateFeature> = {
   id: 'router-table-rebate',
-  title: 'Rebate, along the fence of the router table',
+  ...called('Rebate', 'along the fence of the router table'),
   form: 'rebate',
   stage: 'rebate',
   applies: () => true,

@@ -2,7 +2,7 @@ import type { RebateFeature } from '../../../design/index.ts';
 import { toolsOf, type PairedCutters, type Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { tableRefusals } from '../routing.ts';
 import { along } from '../along.ts';
@@ -25,7 +25,7 @@ const pairIn = (shop: Shop): PairedCutters | undefined =>
  */
 export const loweredPair: Method<RebateFeature> = {
   id: 'lowered-pair-rebate',
-  title: 'Rebate, the pair of unlike cutters lowered',
+  ...called('Rebate', 'the pair of unlike cutters lowered'),
   form: 'rebate',
   stage: 'rebate',
   traits: ['unlike-pair'],

@@ -4,7 +4,7 @@ import { toolsOf, type PairedCutters, type RouterTable, type Shop } from '../../
 import { say } from '../../../ground/index.ts';
 import { offsOf } from '../../method/blades.ts';
 import { bitesOf, inLevels } from '../../method/levels.ts';
-import { figuresFor, type Context, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Context, type Method } from '../../method/method.ts';
 import { fenceAt, pairRefusals, pairSetup, sledSetup, SLED_CHECKS } from '../pairs.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { byDepth, shouldersOf, type Shoulder } from '../../method/shoulders.ts';
@@ -44,7 +44,7 @@ function cutterRefusals(
  */
 export const routerTableSled: Method<TenonFeature> = {
   id: 'router-table-sled',
-  title: 'Shoulders and cheeks, router table and sled',
+  ...called('Shoulders and cheeks', 'router table and sled'),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'router-table',
@@ -67,7 +67,7 @@ const edgesOf = (feature: TenonFeature) =>
  */
 export const pairedCutters: Method<TenonFeature> = {
   id: 'paired-cutters',
-  title: 'Shoulders and cheeks, paired cutters on one arbor',
+  ...called('Shoulders and cheeks', 'paired cutters on one arbor'),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'router-table',

@@ -2,7 +2,7 @@ import type { MortiseFeature } from '../../../design/index.ts';
 import type { Occurrence, Setup } from '../../setups/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { stopSide, type Lies } from '../../method/stopSide.ts';
 import { tableGear, tableRefusals } from '../routing.ts';
@@ -16,7 +16,7 @@ const gearFor = ({ width: m, depth }: MortiseFeature, shop: Parameters<typeof ta
 /** Router table, the piece let down over the cutter at one stop and fed to the other. */
 export const routerTableStops: Method<MortiseFeature> = {
   id: 'router-table-stops',
-  title: 'Mortise, router table between stops',
+  ...called('Mortise', 'router table between stops'),
   form: 'mortise',
   stage: 'mortise',
   applies: ({ into, through }) => into !== 'end' && !through,

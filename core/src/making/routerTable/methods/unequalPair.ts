@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../../design/index.ts';
 import type { Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type PairedCutters, type Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
-import type { Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { pairRefusals, pairSetup } from '../pairs.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 
@@ -36,7 +36,7 @@ const tongueOf = (feature: TenonFeature): TenonFeature => ({
  */
 export const unequalPair: Method<TenonFeature> = {
   id: 'unequal-pair',
-  title: 'Shoulders and cheeks, a pair of unlike cutters',
+  ...called('Shoulders and cheeks', 'a pair of unlike cutters'),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'router-table',

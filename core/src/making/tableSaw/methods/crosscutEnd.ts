@@ -4,7 +4,7 @@ import { toolById, toolsOf } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { enteredAt, sideOf } from '../../method/wedged.ts';
 import { overBlade } from '../../method/blades.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 
 /** How far the blade stands above the piece it cuts off, mm. */
@@ -16,7 +16,7 @@ const ABOVE: Mm = 4;
  */
 export const crosscutEnd: Method<EndFeature> = {
   id: 'crosscut-end',
-  title: 'End, crosscut at the angle on the table saw',
+  ...called('End', 'crosscut at the angle on the table saw'),
   form: 'end',
   stage: 'end',
   lean: { by: 'wedge' },

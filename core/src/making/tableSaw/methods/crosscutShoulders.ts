@@ -3,7 +3,14 @@ import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/inde
 import { toolById, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
 import { say, type Mm, type Scale } from '../../../ground/index.ts';
 import { overBlade } from '../../method/blades.ts';
-import { figuresFor, mateFace, ruleStep, type Context, type Method } from '../../method/method.ts';
+import {
+  called,
+  figuresFor,
+  mateFace,
+  ruleStep,
+  type Context,
+  type Method,
+} from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import {
   byDepth,
@@ -47,7 +54,7 @@ const mateOf = (
  */
 export const crosscutShoulders: Method<TenonFeature> = {
   id: 'crosscut-shoulders',
-  title: 'Shoulders, crosscut on the table saw',
+  ...called('Shoulders', 'crosscut on the table saw'),
   form: 'tenon',
   stage: 'shoulders',
   lean: { by: 'wedge' },
@@ -144,7 +151,7 @@ const footOf = (depth: Mm, shop: Shop): Mm => {
  */
 export const sledShoulders: Method<TenonFeature> = {
   id: 'sled-shoulders',
-  title: 'Shoulders, on the sled of the table saw',
+  ...called('Shoulders', 'on the sled of the table saw'),
   form: 'tenon',
   stage: 'shoulders',
   lean: { by: 'wedge' },

@@ -3,7 +3,7 @@ import { toolById, toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { nibbles, overBlade } from '../../method/blades.ts';
 import { LYING_FLAT, lyingFlat } from '../lyingFlat.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import { shouldersOf } from '../../method/shoulders.ts';
 
@@ -14,7 +14,7 @@ import { shouldersOf } from '../../method/shoulders.ts';
  */
 export const sawFlatBlade: Method<TenonFeature> = {
   id: 'saw-flat-blade',
-  title: 'Shoulders and cheeks, lying flat, nibbled with one blade',
+  ...called('Shoulders and cheeks, lying flat', 'nibbled with one blade'),
   ...LYING_FLAT,
   refuse(feature, shop) {
     const [saw] = toolsOf(shop, 'table-saw');

@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { offsOf, stacksFor } from '../../method/blades.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import { LYING_FLAT, lyingFlat } from '../lyingFlat.ts';
 import { shouldersOf } from '../../method/shoulders.ts';
@@ -14,7 +14,7 @@ import { makeUpWords, overStack, stackHeight, stackRefusals } from '../../method
  */
 export const sawFlatStack: Method<TenonFeature> = {
   id: 'saw-flat-stack',
-  title: 'Shoulders and cheeks, lying flat over a stack',
+  ...called('Shoulders and cheeks', 'lying flat over a stack'),
   ...LYING_FLAT,
   refuse(feature, shop) {
     const saw = toolsOf(shop, 'table-saw')[0];

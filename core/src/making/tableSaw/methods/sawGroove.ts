@@ -10,7 +10,7 @@ import {
 import { makeUp, toolById, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
-import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { kerfFences, kerfWords } from '../kerfs.ts';
 import { missing, over, tooClose, under } from '../../method/refusal.ts';
 import { makeUpWords, overLevels, stackRefusals } from '../../method/stack.ts';
@@ -115,7 +115,7 @@ const beyondFence = ({ wall, width }: GrooveFeature, { fenceReach }: TableSaw): 
 /** Table saw, edge down, the reference face along the fence: kerf beside kerf. */
 export const sawGroove: Method<GrooveFeature> = {
   id: 'saw-groove',
-  title: 'Groove, along the fence of the table saw',
+  ...called('Groove', 'along the fence of the table saw'),
   form: 'groove',
   stage: 'groove',
   applies: () => true,
@@ -191,7 +191,7 @@ function asArbor({ stack, made }: NonNullable<ReturnType<typeof stackIn>>): OnAr
 /** Table saw with a stack: one fence where it is as wide as the groove, else both walls. */
 export const stackGroove: Method<GrooveFeature> = {
   id: 'stack-groove',
-  title: 'Groove, along the fence over a stack',
+  ...called('Groove', 'along the fence over a stack'),
   form: 'groove',
   stage: 'groove',
   applies: () => true,
@@ -256,7 +256,7 @@ function halfIn(
  */
 export const turnedGroove: Method<GrooveFeature> = {
   id: 'turned-groove',
-  title: 'Groove, along the fence and turned end for end',
+  ...called('Groove', 'along the fence and turned end for end'),
   form: 'groove',
   stage: 'groove',
   applies: () => true,

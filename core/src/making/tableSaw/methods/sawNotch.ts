@@ -3,7 +3,7 @@ import { capital, type Pass } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { stackPasses, stackWithin } from '../../method/blades.ts';
-import { figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import {
   makeUpWords,
@@ -21,7 +21,7 @@ const FACE = { 'reference-face': '{reference face}', 'other-face': '{other face}
  */
 export const sawNotch: Method<NotchFeature> = {
   id: 'saw-notch',
-  title: 'Notch, lying flat over a stack',
+  ...called('Notch', 'lying flat over a stack'),
   form: 'notch',
   stage: 'notch',
   applies: () => true,

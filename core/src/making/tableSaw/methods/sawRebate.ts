@@ -3,7 +3,7 @@ import { capital, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { EDGE_WORDS, OPPOSITE } from '../../method/edges.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 
 /**
@@ -12,7 +12,7 @@ import { missing, over } from '../../method/refusal.ts';
  */
 export const sawRebate: Method<RebateFeature> = {
   id: 'saw-rebate',
-  title: 'Rebate, two cuts along the fence',
+  ...called('Rebate', 'two cuts along the fence'),
   form: 'rebate',
   stage: 'rebate',
   applies: () => true,

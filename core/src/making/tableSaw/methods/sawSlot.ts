@@ -3,7 +3,14 @@ import { calledFace, type LengthFigure, type Pass, type Setup } from '../../setu
 import { toolById, toolsOf, type Shop, type UprightJig } from '../../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { kerfFences, kerfWords, slotKerfs } from '../kerfs.ts';
-import { clearing, figuresFor, SAME, type Gauged, type Method } from '../../method/method.ts';
+import {
+  called,
+  clearing,
+  figuresFor,
+  SAME,
+  type Gauged,
+  type Method,
+} from '../../method/method.ts';
 import { missing, tooClose, under } from '../../method/refusal.ts';
 import { guideFace, isCentred, OTHER } from '../../method/slots.ts';
 import { faceSetBy, onEnd, slideOf, uprightRefusals } from '../upright.ts';
@@ -52,7 +59,7 @@ function spacerWords({ wall, width, pitch }: SlotFeature, jig: UprightJig, kerf:
 /** Table saw, piece on end in a jig: kerf beside kerf, all from one face. */
 export const sawSlot: Method<SlotFeature> = {
   id: 'saw-slot',
-  title: 'Slot, upright on the table saw',
+  ...called('Slot', 'upright on the table saw'),
   form: 'slot',
   stage: 'slot',
   lean: { by: 'wedge' },
@@ -212,7 +219,7 @@ const turnedKerf = ({ id }: LengthFigure, firstWay: boolean): string => {
  */
 export const sawSlotFlipped: Method<SlotFeature> = {
   id: 'saw-slot-flipped',
-  title: 'Slot, upright on the table saw and turned over',
+  ...called('Slot', 'upright on the table saw and turned over'),
   form: 'slot',
   stage: 'slot',
   applies: (feature) => !feature.kerf && !feature.lean,

@@ -3,7 +3,7 @@ import type { Setup } from '../../setups/index.ts';
 import { toolsOf, toolById } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { cheekHeight, faceSetBy, onEnd, uprightRefusals } from '../upright.ts';
 import { sawKerf } from '../../method/sawKerfs.ts';
 
@@ -12,7 +12,7 @@ import { sawKerf } from '../../method/sawKerfs.ts';
  */
 export const sawUprightFlipped: Method<TenonFeature> = {
   id: 'saw-upright-flipped',
-  title: 'Cheeks, upright on the table saw',
+  ...called('Cheeks', 'upright on the table saw'),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'table-saw',

@@ -3,7 +3,7 @@ import type { Setup } from '../../setups/index.ts';
 import { makeUp, toolsOf, type Shop, type Stack, type StackMakeUp } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
-import { figuresFor, type Method } from '../../method/method.ts';
+import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { shouldersOf } from '../../method/shoulders.ts';
 import { makeUpWords, overLevels } from '../../method/stack.ts';
@@ -32,7 +32,7 @@ const widestOf = (feature: TenonFeature): Mm =>
  */
 export const sawUprightStack: Method<TenonFeature> = {
   id: 'saw-upright-stack',
-  title: 'Shoulders and cheeks, upright over a stack',
+  ...called('Shoulders and cheeks', 'upright over a stack'),
   form: 'tenon',
   stage: 'cheeks',
   also: ['shoulders'],

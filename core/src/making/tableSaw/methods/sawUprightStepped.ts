@@ -1,12 +1,11 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import type { Setup } from '../../setups/index.ts';
+import { capital, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
-import { figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import {
   byPair,
-  cheekOf,
   hasBoth,
   splinters,
   steppedCuts,
@@ -23,7 +22,7 @@ import { sawKerf } from '../../method/sawKerfs.ts';
  */
 export const sawUprightStepped: Method<TenonFeature> = {
   id: 'saw-upright-stepped',
-  title: 'Cheeks, upright on the table saw from one face',
+  ...called('Cheeks', 'upright on the table saw from one face'),
   form: 'tenon',
   stage: 'cheeks',
   bySide: 'table-saw',
@@ -87,11 +86,11 @@ export const sawUprightStepped: Method<TenonFeature> = {
         ...onEnd(saw, jig),
         stage: 'cheeks',
         figures: [...cuts.map(({ figure }) => figure), height],
-        passes: cuts.map(({ figure }) => ({
+        passes: cuts.map(({ figure, cheek }) => ({
           id: figure.id,
           words: hasBoth(cuts)
             ? say(
-                `${cheekOf(figure)}: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
+                `${capital(cheek)} cheek: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
               )
             : say(`Worked end down, ${pair.words} to the jig`),
           seat: { 'jig-face': pair.seat, table: 'worked-end' },

@@ -18,7 +18,7 @@ import {
 import { say, type Mm } from '../../../ground/index.ts';
 import { overBlade } from '../../method/blades.ts';
 import { slotKerfs } from '../kerfs.ts';
-import { clearing, figuresFor, type Method } from '../../method/method.ts';
+import { called, clearing, figuresFor, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import { shoulderChecks, shortOf, shouldersLeft, shouldersOf } from '../../method/shoulders.ts';
 import { tilting } from '../../method/wedged.ts';
@@ -180,7 +180,7 @@ const ALL_TILTED = [
 /** The end sawn off askew by a tilted blade. */
 export const tiltedEnd: Method<EndFeature> = {
   id: 'tilted-end',
-  title: 'End, on the table saw with its blade tilted',
+  ...called('End', 'on the table saw with its blade tilted'),
   form: 'end',
   stage: 'end',
   lean: { by: 'tilt' },
@@ -221,7 +221,7 @@ export const tiltedEnd: Method<EndFeature> = {
 /** Face shoulders by the tilted blade; edge shoulders by the upright one, the gauge turned. */
 export const tiltedShoulders: Method<TenonFeature> = {
   id: 'tilted-shoulders',
-  title: 'Shoulders, on the table saw with its blade tilted',
+  ...called('Shoulders', 'on the table saw with its blade tilted'),
   form: 'tenon',
   stage: 'shoulders',
   lean: { by: 'tilt' },
@@ -383,7 +383,7 @@ const BESIDE_FENCE: Mm = 1;
  */
 export const tiltedSlot: Method<SlotFeature> = {
   id: 'tilted-slot',
-  title: 'Slot, on the table saw with its blade tilted',
+  ...called('Slot', 'on the table saw with its blade tilted'),
   form: 'slot',
   stage: 'slot',
   lean: { by: 'tilt' },
