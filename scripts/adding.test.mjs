@@ -140,7 +140,7 @@ describe('what docs/adding.md tells to add', () => {
       write: false,
       format: 'esm',
       packages: 'external',
-      loader: { '.md': 'text' },
+      loader: { '.md': 'text', '.css': 'empty' },
     });
     const row = /path: "pieces", title: "Pieces", Room: (\w+)/.exec(outputFiles[0].text);
     expect(outputFiles[0].text).toContain(`function ${row[1]}(`);

@@ -1,5 +1,5 @@
 import type { MemberName, SlotFeature, TenonFeature } from '../../design/index.ts';
-import { formatAngle, type Mm } from '../../ground/index.ts';
+import type { Mm } from '../../ground/index.ts';
 import { angleOf, type Lean } from '../../shop/index.ts';
 import { line, type Line } from './line.ts';
 

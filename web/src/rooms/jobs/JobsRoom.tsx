@@ -1,31 +1,19 @@
-import { Button, Segmented } from 'antd';
-import { useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
+import './jobs.css';
+import { useEffect, useMemo, useState, type DragEvent, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { MAX_JOB_BYTES } from '@velk/core/ground';
-import { newJob } from '@velk/core/design';
-import type { FieldError } from '@velk/core/exchange';
-import { keepListed } from '../../server/offline.ts';
-import { useSought } from '../../frame/useSought.ts';
-import {
-  sentenceOf,
-  useCreateJobMutation,
-  useImportJobMutation,
-  useJobsQuery,
-  useLazyJobFileQuery,
-  useLazyJobQuery,
-  useMoveJobMutation,
-  useShopQuery,
-  type JobSummary,
-  type Place,
-  type ServerProblem,
-} from '../../server/api.ts';
 import { Frame } from '../../frame/Frame.tsx';
+import { useSought } from '../../frame/useSought.ts';
 import { useWaiting } from '../../keeping/useWaiting.ts';
-import { saveText } from '../chest/chest.ts';
+import { useJobsQuery, useShopQuery, type JobSummary, type Place } from '../../server/api.ts';
+import { keepListed } from '../../server/offline.ts';
 import { JobRow } from './JobRow.tsx';
-import { OwnChest, type OpenedFile } from './OwnChest.tsx';
-import { copiedJob, LONG_LIST, PLACES, shownJobs, SORTS, type Sort } from './jobList.ts';
-import { Choice } from '../../widgets/Choice.tsx';
+import { JobsHead, JobsNews, JobsSieve } from './JobsHead.tsx';
+import { OwnChest } from './OwnChest.tsx';
+import { PLACES, shownJobs, type Sort } from './jobList.ts';
+import { useJobDeeds } from './useJobDeeds.ts';
+
+/** Before the list has come there is none. */
+const NONE: readonly JobSummary[] = [];
 
 /** What is on the bench: every job, a new one, and one from a file. */
 export function JobsRoom() {
@@ -39,191 +27,27 @@ export function JobsRoom() {
   const [place, setPlace] = useState<Place>('bench');
   const [words, setWords] = useSought();
   const [sort, setSort] = useState<Sort>('changed');
-  const shown = useMemo(
-    () => shownJobs(jobs ?? [], { place, words, sort }),
-    [jobs, place, words, sort],
-  );
-  const [create] = useCreateJobMutation();
-  const [importJob] = useImportJobMutation();
-  const [fetchJob] = useLazyJobQuery();
-  const [fetchFile] = useLazyJobFileQuery();
-  const [moveJob] = useMoveJobMutation();
-  const [moved, setMoved] = useState<{ job: JobSummary; place: Place } | null>(null);
-  const [opened, setOpened] = useState<OpenedFile | null>(null);
-  const [over, setOver] = useState(false);
+  const sieve = useMemo(() => ({ place, words, sort }), [place, words, sort]);
+  const shown = useMemo(() => shownJobs(jobs ?? NONE, sieve), [jobs, sieve]);
+  const deeds = useJobDeeds(jobs ?? NONE);
   const navigate = useNavigate();
-  const file = useRef<HTMLInputElement>(null);
-  const [wrong, setWrong] = useState<{ title: string; errors: FieldError[] } | null>(null);
-
-  const begin = async (units: 'mm' | 'in') => {
-    try {
-      const made = await create(newJob('New job', units)).unwrap();
-      await navigate(`/job/${made.id}/stock`);
-    } catch (problem) {
-      setWrong({ title: sentenceOf(problem), errors: [] });
-    }
-  };
-  const read = async (chosen: File | undefined) => {
-    setWrong(null);
-    if (!chosen) return;
-    if (chosen.size > MAX_JOB_BYTES)
-      return setWrong({
-        title: `${chosen.name} is ${Math.round(chosen.size / 1e6)} MB; a job file is at most ${MAX_JOB_BYTES / 1e6} MB.`,
-        errors: [],
-      });
-    const { otherChest, readJobFile } = await import('./reading.ts');
-    const checked = readJobFile(await chosen.text());
-    if (!checked.ok)
-      return setWrong({ title: `${chosen.name} can’t be opened.`, errors: checked.errors });
-    try {
-      const made = await importJob(checked.value).unwrap();
-      const chest = shop && otherChest(checked.value.shop, shop.shop);
-      if (chest && chest.missing.length + chest.otherwise.length > 0)
-        setOpened({ job: made.id, name: checked.value.job.name, chest });
-      else await navigate(`/job/${made.id}/joints`);
-    } catch (problem) {
-      setWrong({
-        title: sentenceOf(problem),
-        errors: (problem as ServerProblem).data?.errors ?? [],
-      });
-    }
-  };
-
-  const save = async (job: JobSummary) => {
-    try {
-      const whole = await fetchFile(job.id).unwrap();
-      saveText(
-        `${job.name}.velk-job.json`,
-        'application/json',
-        `${JSON.stringify(whole, null, 2)}\n`,
-      );
-    } catch (problem) {
-      setWrong({ title: sentenceOf(problem), errors: [] });
-    }
-  };
-  const copy = async (job: JobSummary, measured: boolean) => {
-    try {
-      const stored = await fetchJob(job.id).unwrap();
-      const made = await create(copiedJob(stored.job, jobs ?? [], measured)).unwrap();
-      await navigate(`/job/${made.id}/stock`);
-    } catch (problem) {
-      setWrong({ title: sentenceOf(problem), errors: [] });
-    }
-  };
-  const move = async (job: JobSummary, to: Place) => {
-    try {
-      await moveJob({ id: job.id, place: to }).unwrap();
-      setMoved({ job, place: to });
-    } catch (problem) {
-      setWrong({ title: sentenceOf(problem), errors: [] });
-    }
-  };
-  const drop = (event: DragEvent) => {
-    event.preventDefault();
-    setOver(false);
-    void read(event.dataTransfer.files[0]);
-  };
-
-  const own = shop?.shop.style.system ?? 'mm';
-  const other = own === 'mm' ? 'in' : 'mm';
-  const name = { mm: 'millimetres', in: 'inches' };
+  const { opened } = deeds;
   return (
     <Frame job={null} title={shop?.shop.name ?? ''} aside={null}>
-      <div
-        className={`sheet ${over ? 'dropping' : ''}`}
-        style={{ minHeight: '100%' }}
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={drop}
-      >
-        <header
-          style={{
-            display: 'flex',
-            justifyContent: 'space-between',
-            alignItems: 'end',
-            gap: 20,
-            flexWrap: 'wrap',
-          }}
-        >
-          <h1>On the bench</h1>
-          <div style={{ display: 'flex', gap: 18, alignItems: 'center' }}>
-            <button className="link" onClick={() => file.current?.click()}>
-              Open a job file
-            </button>
-            <input
-              ref={file}
-              type="file"
-              accept=".json,application/json"
-              hidden
-              aria-label="Job file"
-              onChange={(e) => void read(e.target.files?.[0]).finally(() => (e.target.value = ''))}
-            />
-            <button className="link" onClick={() => void begin(other)}>
-              New job in {name[other]}
-            </button>
-            <Button type="primary" onClick={() => void begin(own)}>
-              New job in {name[own]}
-            </Button>
-          </div>
-        </header>
-        {(error || wrong) && (
-          <div className="note error" role="alert" style={{ margin: '14px 0' }}>
-            <h3>{wrong?.title ?? sentenceOf(error)}</h3>
-            {wrong?.errors.map((e) => (
-              <p key={e.path}>
-                {e.path} {e.message}
-              </p>
-            ))}
-          </div>
-        )}
+      <Dropping onDrop={(file) => void deeds.read(file)}>
+        <JobsHead units={shop?.shop.style.system ?? 'mm'} deeds={deeds} />
+        <JobsNews error={error} deeds={deeds} />
         {opened && (
           <OwnChest file={opened} onDone={() => void navigate(`/job/${opened.job}/joints`)} />
         )}
-        {moved && (
-          <p className="note" role="status" style={{ margin: '14px 0' }}>
-            {moved.job.name}: {PLACES[moved.place].done}.{' '}
-            <button
-              className="link"
-              onClick={() => void move(moved.job, moved.job.place).then(() => setMoved(null))}
-            >
-              Undo
-            </button>
-          </p>
-        )}
         {jobs && jobs.length > 0 && (
-          <div className="between" style={{ marginTop: 16, alignItems: 'center' }}>
-            <Segmented<Place>
-              aria-label="Jobs that are shown"
-              value={place}
-              options={(Object.keys(PLACES) as Place[]).map((value) => ({
-                value,
-                label: `${PLACES[value].title} ${jobs.filter((j) => j.place === value).length}`,
-              }))}
-              onChange={setPlace}
-            />
-            {jobs.length > LONG_LIST && (
-              <span className="field" style={{ flex: '0 1 260px' }}>
-                <input
-                  aria-label="Search the jobs"
-                  placeholder={`Search ${jobs.length} jobs`}
-                  value={words}
-                  onChange={(e) => setWords(e.target.value)}
-                />
-              </span>
-            )}
-            <Choice<Sort>
-              label="Sorted by"
-              value={sort}
-              options={Object.entries(SORTS).map(([value, { title }]) => ({
-                value: value as Sort,
-                label: title,
-              }))}
-              onChange={setSort}
-            />
-          </div>
+          <JobsSieve
+            jobs={jobs}
+            shown={sieve}
+            onPlace={setPlace}
+            onWords={setWords}
+            onSort={setSort}
+          />
         )}
         {jobs?.length === 0 && (
           <div className="start">
@@ -235,20 +59,20 @@ export function JobsRoom() {
           </div>
         )}
         {jobs && jobs.length > 0 && shown.length === 0 && (
-          <p className="quiet" style={{ padding: '16px 0' }}>
+          <p className="quiet jobsnone">
             {words ? `No job here is called “${words}”.` : PLACES[place].empty}
           </p>
         )}
-        <div className="rows" style={{ marginTop: 4 }}>
+        <div className="rows">
           {shown.map((job) => (
             <JobRow
               key={job.id}
               job={job}
               waits={waiting.has(job.id)}
               deeds={{
-                save: (one) => void save(one),
-                copy: (one, measured) => void copy(one, measured),
-                move: (one, to) => void move(one, to),
+                save: (one) => void deeds.save(one),
+                copy: (one, measured) => void deeds.copy(one, measured),
+                move: (one, to) => void deeds.move(one, to),
               }}
             />
           ))}
@@ -256,12 +80,37 @@ export function JobsRoom() {
         {place === 'bin' && shown.length > 0 && (
           <p className="quiet">What is deleted is kept for thirty days, then it is gone.</p>
         )}
-        {jobs && (
-          <p className="quiet" style={{ paddingTop: 18 }}>
-            A job file can be dropped here.
-          </p>
-        )}
-      </div>
+        {jobs && <p className="quiet jobsdrop">A job file can be dropped here.</p>}
+      </Dropping>
     </Frame>
+  );
+}
+
+interface DroppingProps {
+  readonly onDrop: (file: File | undefined) => void;
+  readonly children: ReactNode;
+}
+
+/** The sheet on which a file can be dropped. */
+function Dropping({ onDrop, children }: DroppingProps) {
+  const [over, setOver] = useState(false);
+  const hover = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(true);
+  };
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    onDrop(event.dataTransfer.files[0]);
+  };
+  return (
+    <div
+      className={`sheet jobsroom ${over ? 'dropping' : ''}`}
+      onDragOver={hover}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+    >
+      {children}
+    </div>
   );
 }

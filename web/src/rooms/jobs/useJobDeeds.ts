@@ -1,0 +1,100 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { newJob } from '@velk/core/design';
+import type { FieldError } from '@velk/core/exchange';
+import { MAX_JOB_BYTES } from '@velk/core/ground';
+import {
+  sentenceOf,
+  useCreateJobMutation,
+  useImportJobMutation,
+  useLazyJobFileQuery,
+  useLazyJobQuery,
+  useMoveJobMutation,
+  useShopQuery,
+  type JobSummary,
+  type Place,
+  type ServerProblem,
+} from '../../server/api.ts';
+import { saveText } from '../chest/chest.ts';
+import type { OpenedFile } from './OwnChest.tsx';
+import { copiedJob } from './jobList.ts';
+
+/** Why something could not be done, with the fields that are wrong where it was a file. */
+export interface Wrong {
+  readonly title: string;
+  readonly errors: readonly FieldError[];
+}
+
+/** All that can be done with jobs in their list, and what came of it. */
+export function useJobDeeds(jobs: readonly JobSummary[]) {
+  const { data: shop } = useShopQuery();
+  const [create] = useCreateJobMutation();
+  const [importJob] = useImportJobMutation();
+  const [fetchJob] = useLazyJobQuery();
+  const [fetchFile] = useLazyJobFileQuery();
+  const [moveJob] = useMoveJobMutation();
+  const navigate = useNavigate();
+  const [moved, setMoved] = useState<{ job: JobSummary; place: Place } | null>(null);
+  const [opened, setOpened] = useState<OpenedFile | null>(null);
+  const [wrong, setWrong] = useState<Wrong | null>(null);
+
+  const trying = (work: () => Promise<unknown>) =>
+    work().catch((problem: ServerProblem) =>
+      setWrong({ title: sentenceOf(problem), errors: problem.data?.errors ?? [] }),
+    );
+  const move = (job: JobSummary, to: Place) =>
+    trying(async () => {
+      await moveJob({ id: job.id, place: to }).unwrap();
+      setMoved({ job, place: to });
+    });
+  return {
+    moved,
+    opened,
+    wrong,
+    begin: (units: 'mm' | 'in') =>
+      trying(async () => {
+        const made = await create(newJob('New job', units)).unwrap();
+        await navigate(`/job/${made.id}/stock`);
+      }),
+    read: async (chosen: File | undefined) => {
+      setWrong(null);
+      if (!chosen) return;
+      if (chosen.size > MAX_JOB_BYTES) return setWrong({ title: tooLarge(chosen), errors: [] });
+      const { otherChest, readJobFile } = await import('./reading.ts');
+      const checked = readJobFile(await chosen.text());
+      if (!checked.ok)
+        return setWrong({ title: `${chosen.name} can’t be opened.`, errors: checked.errors });
+      await trying(async () => {
+        const made = await importJob(checked.value).unwrap();
+        const chest = shop && otherChest(checked.value.shop, shop.shop);
+        if (chest && chest.missing.length + chest.otherwise.length > 0)
+          setOpened({ job: made.id, name: checked.value.job.name, chest });
+        else await navigate(`/job/${made.id}/joints`);
+      });
+    },
+    save: (job: JobSummary) =>
+      trying(async () => {
+        const whole = `${JSON.stringify(await fetchFile(job.id).unwrap(), null, 2)}\n`;
+        saveText(`${job.name}.velk-job.json`, 'application/json', whole);
+      }),
+    copy: (job: JobSummary, measured: boolean) =>
+      trying(async () => {
+        const stored = await fetchJob(job.id).unwrap();
+        const made = await create(copiedJob(stored.job, jobs, measured)).unwrap();
+        await navigate(`/job/${made.id}/stock`);
+      }),
+    move,
+    moveBack: async () => {
+      if (!moved) return;
+      await move(moved.job, moved.job.place);
+      setMoved(null);
+    },
+  };
+}
+
+export type JobDeeds = ReturnType<typeof useJobDeeds>;
+
+const megabytes = (bytes: number): number => Math.round(bytes / 1e6);
+
+const tooLarge = ({ name, size }: File): string =>
+  `${name} is ${megabytes(size)} MB; a job file is at most ${megabytes(MAX_JOB_BYTES)} MB.`;

@@ -1,0 +1,160 @@
+import { useSearchParams } from 'react-router';
+import type { Job, Joint } from '@velk/core/design';
+import { METRIC, parseLength } from '@velk/core/ground';
+import type { Shop } from '@velk/core/shop';
+import { useProposals } from '../../planning/useProposals.ts';
+import { LengthField } from '../../widgets/LengthField.tsx';
+import { Margin } from '../../widgets/Margin.tsx';
+import { Spoken } from '../../widgets/Spoken.tsx';
+import { withCapital } from './JointLine.tsx';
+import { JointPlaces } from './JointPlaces.tsx';
+import { ProposedSizes } from './ProposedSizes.tsx';
+import type { JointSheetState } from './useJointSheet.ts';
+
+/** A dimension that a quick figure sent here by the address; offered, not applied. */
+function useOffered(joint: string): { dimension: string; value: number; done: () => void } | null {
+  const [params, setParams] = useSearchParams();
+  const read = parseLength(params.get('value') ?? '', METRIC);
+  const dimension = params.get('dimension');
+  if (params.get('joint') !== joint || !dimension || !read.ok) return null;
+  return { dimension, value: read.value, done: () => setParams({ joint }, { replace: true }) };
+}
+
+const words = (dimension: string): string =>
+  dimension.replace(/([A-Z])/g, (c) => ` ${c.toLowerCase()}`);
+
+interface Props {
+  readonly job: Job;
+  readonly shop: Shop;
+  readonly joint: Joint;
+  readonly sheet: JointSheetState;
+}
+
+/** What stands beside the sheet: reasons and warnings, where the joint is, and how to start again. */
+export function JointNotes({ job, shop, joint, sheet }: Props) {
+  const { drawing, names, style, available, errors, told, problems, replace, set, propose } = sheet;
+  const inMargin = drawing.dimensions.filter((d) => d.view === 'margin' && !d.angle);
+  return (
+    <Margin label="Reasons and warnings" silent={!told}>
+      <ChangedNote sheet={sheet} />
+      <OfferedNote joint={joint} sheet={sheet} />
+      {problems.map((p, i) => (
+        <div key={i} className="note error" role="alert">
+          <h3>Can’t be made: {p.dimension}</h3>
+          <p>
+            <Spoken sentence={p.message} style={style} />
+          </p>
+        </div>
+      ))}
+      <AdviceNotes job={job} shop={shop} joint={joint} sheet={sheet} />
+      <JointPlaces
+        job={job}
+        joint={joint}
+        names={names}
+        style={style}
+        step={available.step}
+        error={errors['pitch']}
+        onChange={replace}
+      >
+        {inMargin.map(({ id, name, value }) => (
+          <label key={id}>
+            {withCapital(name)}{' '}
+            <span className="short">
+              <LengthField
+                field={`joint.${joint.id}.${id}`}
+                label={name}
+                value={value}
+                style={style}
+                least={-1}
+                error={errors[id]}
+                onChange={(v) => set(id, v)}
+              />
+            </span>
+          </label>
+        ))}
+      </JointPlaces>
+      <div className="note">
+        <h3>Start again</h3>
+        <p>
+          Proportions from your stock and cutters, keeping the position.{' '}
+          <button className="link" onClick={propose}>
+            Propose all
+          </button>
+        </p>
+      </div>
+    </Margin>
+  );
+}
+
+/** What became of the sizes when the joint was made one of another kind. */
+function ChangedNote({ sheet: { change, changeSeen, kind } }: Pick<Props, 'sheet'>) {
+  if (!change) return null;
+  const { proposed, setAside } = change;
+  return (
+    <div className="note" role="status">
+      <h3>Now a {kind.title.toLowerCase()}</h3>
+      <p>
+        {proposed.length > 0 && `Proposed anew: ${proposed.map(words).join(', ')}. `}
+        {setAside.length > 0 && `Set aside: ${setAside.map(words).join(', ')}. `}
+        Everything else is kept; undo brings the other back.{' '}
+        <button className="link" onClick={changeSeen}>
+          Good
+        </button>
+      </p>
+    </div>
+  );
+}
+
+function OfferedNote({ joint, sheet: { drawing, style, set } }: Pick<Props, 'joint' | 'sheet'>) {
+  const offered = useOffered(joint.id);
+  if (!offered) return null;
+  const { dimension, value, done } = offered;
+  return (
+    <div className="note" role="status">
+      <h3>From a quick figure</h3>
+      <p>
+        {drawing.dimensions.find((d) => d.id === dimension)?.name ?? words(dimension)}{' '}
+        <Spoken sentence={{ text: '{v}', lengths: { v: value } }} style={style} />:{' '}
+        <button
+          className="link"
+          onClick={() => {
+            set(dimension, value);
+            done();
+          }}
+        >
+          use it
+        </button>{' '}
+        or{' '}
+        <button className="link" onClick={done}>
+          leave it
+        </button>
+      </p>
+    </div>
+  );
+}
+
+function AdviceNotes({ job, shop, joint, sheet: { advice, style, set, take } }: Props) {
+  const isProposed = advice.some(({ propose }) => propose !== undefined);
+  const proposals = useProposals(joint.id, job, shop, isProposed);
+  return (
+    <>
+      {isProposed && <ProposedSizes proposals={proposals} onTake={take} />}
+      {advice.map(({ id, level, title, reason, dimension, propose }) => (
+        <div key={id} className={`note ${level}`}>
+          <h3>
+            <Spoken sentence={title} style={style} />
+          </h3>
+          <p>
+            <Spoken sentence={reason} style={style} />{' '}
+            {propose !== undefined &&
+              proposals?.each.some((p) => p.dimension === dimension && p.value === propose) && (
+                <button className="link" onClick={() => set(dimension, propose)}>
+                  Use <Spoken sentence={{ text: '{v}', lengths: { v: propose } }} style={style} />
+                </button>
+              )}
+          </p>
+        </div>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,160 @@
+import type { BaseSpec, FrameSpec } from '@velk/core/day';
+import type { Job } from '@velk/core/design';
+import { INCH, type Mm } from '@velk/core/ground';
+import { useState } from 'react';
+import { useKeptState } from '../../keeping/useKeptState.ts';
+
+/** Sizes to begin with, in the unit of the job. */
+const START = {
+  mm: {
+    width: 450,
+    height: 700,
+    thickness: 22,
+    stile: 60,
+    rail: 70,
+    low: 90,
+    muntin: 30,
+    wide: 1200,
+    deep: 600,
+    tall: 720,
+    leg: 60,
+    apron: 95,
+    setBack: 5,
+  },
+  in: {
+    width: 18,
+    height: 28,
+    thickness: 0.75,
+    stile: 2.25,
+    rail: 2.5,
+    low: 3.5,
+    muntin: 1.25,
+    wide: 48,
+    deep: 24,
+    tall: 28.5,
+    leg: 2.25,
+    apron: 3.75,
+    setBack: 0.1875,
+  },
+};
+
+/** A size of a frame that is asked for: its place among the fields, its label, and who is told. */
+export interface FrameLine {
+  readonly id: string;
+  readonly label: string;
+  readonly value: Mm;
+  readonly onChange: (value: Mm) => void;
+  readonly least?: Mm;
+}
+
+const railName = (i: number, of: number): string =>
+  i === 0 ? 'Top rail' : i === of - 1 ? 'Bottom rail' : `Middle rail ${i}`;
+
+function linesOfFrame(frame: FrameSpec, set: (frame: FrameSpec) => void): FrameLine[] {
+  const { rails, muntins } = frame;
+  const line = (id: 'width' | 'height' | 'thickness' | 'stile', label: string): FrameLine => ({
+    id,
+    label,
+    value: frame[id],
+    onChange: (value) => set({ ...frame, [id]: value }),
+  });
+  return [
+    line('width', 'Width outside'),
+    line('height', 'Height outside'),
+    line('thickness', 'Thickness'),
+    line('stile', 'Stiles, wide'),
+    ...rails.map((value, i) => ({
+      id: `rail-${i}`,
+      label: `${railName(i, rails.length)}, wide`,
+      value,
+      onChange: (wide: Mm) => set({ ...frame, rails: rails.map((w, at) => (at === i ? wide : w)) }),
+    })),
+    ...(muntins.count > 0
+      ? [
+          {
+            id: 'muntin',
+            label: 'Muntins, wide',
+            value: muntins.width,
+            onChange: (width: Mm) => set({ ...frame, muntins: { ...muntins, width } }),
+          },
+        ]
+      : []),
+  ];
+}
+
+function linesOfBase(base: BaseSpec, set: (base: BaseSpec) => void): FrameLine[] {
+  const line = (id: 'width' | 'depth' | 'height' | 'leg', label: string): FrameLine => ({
+    id,
+    label,
+    value: base[id],
+    onChange: (value) => set({ ...base, [id]: value }),
+  });
+  const ofRail = (id: string, size: 'width' | 'thickness', label: string): FrameLine => ({
+    id,
+    label,
+    value: base.rail[size],
+    onChange: (value) => set({ ...base, rail: { ...base.rail, [size]: value } }),
+  });
+  return [
+    line('width', 'Width over the legs'),
+    line('depth', 'Depth over the legs'),
+    line('height', 'Height of the legs'),
+    line('leg', 'Legs, square'),
+    ofRail('apron', 'width', 'Rails, wide'),
+    ofRail('thickness', 'thickness', 'Rails, thick'),
+    {
+      id: 'setback',
+      label: 'Rails set back',
+      value: base.setBack,
+      onChange: (setBack) => set({ ...base, setBack }),
+      least: 0,
+    },
+  ];
+}
+
+/** A frame, and legs and rails, as they are asked for here; what was typed is kept. */
+export function useFrameSpec(units: Job['units']) {
+  const unit = units === 'in' ? INCH : 1;
+  const start = Object.fromEntries(
+    Object.entries(START[units]).map(([k, v]) => [k, v * unit]),
+  ) as Record<keyof typeof START.mm, Mm>;
+  const [sort, setSort] = useState<'frame' | 'base'>('frame');
+  const [frame, setFrame] = useKeptState<FrameSpec>(`kept.frame.${units}`, {
+    sort: 'frame',
+    name: 'Frame',
+    count: 1,
+    width: start.width,
+    height: start.height,
+    thickness: start.thickness,
+    stile: start.stile,
+    rails: [start.rail, start.low],
+    muntins: { count: 0, width: start.muntin },
+    kind: 'haunched',
+    species: '',
+  });
+  const [base, setBase] = useKeptState<BaseSpec>(`kept.base.${units}`, {
+    sort: 'base',
+    name: 'Table',
+    count: 1,
+    width: start.wide,
+    depth: start.deep,
+    height: start.tall,
+    leg: start.leg,
+    rail: { width: start.apron, thickness: start.thickness },
+    setBack: start.setBack,
+    kind: 'blind',
+    species: '',
+  });
+  const isFrame = sort === 'frame';
+  return {
+    spec: isFrame ? frame : base,
+    setSort,
+    setFrame,
+    lines: isFrame ? linesOfFrame(frame, setFrame) : linesOfBase(base, setBase),
+    /** Changes what both have. */
+    share: (change: Partial<Pick<FrameSpec, 'name' | 'count' | 'kind' | 'species'>>) =>
+      isFrame ? setFrame({ ...frame, ...change }) : setBase({ ...base, ...change }),
+    /** What was typed is used up: the next begins anew. */
+    clear: () => (isFrame ? setFrame(null) : setBase(null)),
+  };
+}

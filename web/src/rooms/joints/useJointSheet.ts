@@ -1,0 +1,85 @@
+import { useMemo, useState } from 'react';
+import { shopFor, type Proposal } from '@velk/core/day';
+import {
+  changeKind,
+  resolve,
+  type Advice,
+  type ChangedKind,
+  type Job,
+  type Joint,
+  type JointKind,
+} from '@velk/core/design';
+import { speak } from '@velk/core/ground';
+import { availableIn, type Shop } from '@velk/core/shop';
+import { useStable } from '../../browser/useStable.ts';
+import { changed } from '../../keeping/bench.ts';
+import { useStyle } from '../../keeping/useUnits.ts';
+import { useAppDispatch, useAppSelector } from '../../store.ts';
+
+const NONE = [] as const;
+
+/** A joint as it is drawn, what the plan says of it, and every way its sheet changes it. */
+export function useJointSheet(job: Job, shop: Shop, joint: Joint) {
+  const dispatch = useAppDispatch();
+  const style = useStyle();
+  const { kind, params, parts, members } = useMemo(() => resolve(joint, job), [joint, job]);
+  const available = useMemo(() => availableIn(shopFor(job, shop)), [job, shop]);
+  const drawing = useMemo(() => kind.drawing(params, members), [kind, params, members]);
+  const names = { tenoned: parts.tenoned.name, mortised: parts.mortised.name };
+  /**
+   * All that is wrong or worth saying comes from the plan, whatever it is about: none is judged
+   * here anew.
+   */
+  const plan = useAppSelector((s) => s.plans.plan?.joints.find((j) => j.joint === joint.id));
+  /**
+   * The margin is shown once it is known what stands in it, so that nothing moves under the hand.
+   */
+  const told = useAppSelector((s) => s.plans.plan !== null || s.plans.error !== '');
+  const problems = plan?.problems.length ? plan.problems : NONE;
+  const advice: readonly Advice[] = plan?.advice ?? NONE;
+  const errors = useMemo(
+    () => Object.fromEntries(problems.map((p) => [p.path, speak(p.message, style)])),
+    [problems, style],
+  );
+  const [change, setChange] = useState<ChangedKind | null>(null);
+
+  const withJoints = (joints: readonly Joint[]) => dispatch(changed({ ...job, joints }));
+  const replace = (next: Joint) =>
+    withJoints(job.joints.map((other) => (other.id === joint.id ? next : other)));
+  const set = useStable((dimension: string, value: number) =>
+    replace({ ...joint, params: kind.withDimension(params, members, dimension, value) }),
+  );
+  const choose = useStable((id: string, value: string) =>
+    replace({ ...joint, params: kind.withChoice(params, id, value, members, available) }),
+  );
+  return {
+    ...{ kind, params, parts, members, available, drawing, names, style },
+    ...{ plan, told, problems, advice, errors, change },
+    ...{ replace, set, choose },
+    remove: () => withJoints(job.joints.filter(({ id }) => id !== joint.id)),
+    /** Its proportions anew, where it stands. */
+    propose: () => {
+      const proposed = kind.propose(members, available).params;
+      replace({ ...joint, params: { ...proposed, position: params['position'] } });
+    },
+    swap: (member: 'tenoned' | 'mortised', part: string) =>
+      replace({ ...joint, [member]: { ...joint[member], part } }),
+    become: (next: JointKind) => {
+      if (next.id === joint.kind) return;
+      const made = changeKind(params, next, members, available);
+      setChange(made);
+      replace({ ...joint, kind: next.id, params: made.params, routes: {} });
+    },
+    changeSeen: () => setChange(null),
+    take: (taken: readonly Proposal[]) =>
+      replace({
+        ...joint,
+        params: taken.reduce(
+          (all, { dimension, value }) => kind.withDimension(all, members, dimension, value),
+          params,
+        ),
+      }),
+  };
+}
+
+export type JointSheetState = ReturnType<typeof useJointSheet>;
