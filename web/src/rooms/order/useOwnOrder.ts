@@ -40,3 +40,5 @@ export function useOwnOrder(plan: Plan, list: RefObject<HTMLElement | null>) {
   };
   return { cards, move, refused, lifted, lift };
 }
+
+export type OwnOrder = ReturnType<typeof useOwnOrder>;

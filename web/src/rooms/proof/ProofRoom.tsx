@@ -1,7 +1,9 @@
-import { notesOnPieces, setupsOf, whyNot } from '@velk/core/day';
+import './proof.css';
+import type { ReactNode } from 'react';
+import { notesOnPieces, setupsOf, whyNot, type Plan } from '@velk/core/day';
 import { resolve, sizesIn, type Job, type Joint, type MemberName } from '@velk/core/design';
 import type { LengthStyle } from '@velk/core/ground';
-import type { SeasonFit } from '@velk/core/making';
+import type { JointProof, PieceProof, SeasonFit } from '@velk/core/making';
 import { shallowEqual } from 'react-redux';
 import { progressOf, proofAt, proofsResumed, proofsStopped } from '../../planning/plans.ts';
 import { useAppDispatch, useAppSelector } from '../../store.ts';
@@ -58,22 +60,8 @@ export function ProofRoom({ job }: { job: Job }) {
           : 'This joint can’t be cut yet; Joints and Methods say why.'}
       </div>
     );
-  const season = plan.joints.find((j) => j.joint === joint.id)?.season;
-  const members: [MemberName, string][] = [
-    ['tenoned', 'Tenon'],
-    ['mortised', 'Mortise'],
-  ];
-  const onPieces = current
-    ? notesOnPieces(plans.pieces, plan).filter((note) => note.joints.includes(joint.id))
-    : [];
-  const { kind, params, parts, members: stock } = resolve(planned, plan.basis.job);
-  const sizeOf = sizesIn(kind, params, stock);
-  const reasons = whyNot(proof, setupsOf(plan), parts);
-  const wrong = members.flatMap(([member, name]) =>
-    proof.members[member].mismatches.map((m) => ({ ...m, name })),
-  );
   return (
-    <div className="sheet">
+    <div className="sheet proofroom">
       <Progress />
       <h1>{joint.name}</h1>
       <p className={`proofline ${proof.good ? 'good' : 'bad'}`}>
@@ -83,121 +71,182 @@ export function ProofRoom({ job }: { job: Job }) {
           <ProofWords proof={proof} style={style} />
         </span>
       </p>
-      <div className="verdicts" style={{ marginTop: 16 }}>
-        <div style={{ minWidth: 0 }}>
+      <div className="verdicts">
+        <div>
           <h2>Section through the virtual pair</h2>
           <SectionDrawing section={proof.section} sets={setsOf(job, joint)} />
           <p className="quiet">
             Cut with the figures on the cards, as they are set. Reference faces on top.
           </p>
-          {season && <SeasonWords season={season} style={style} />}
-          {reasons.length > 0 && (
-            <section
-              className="note error"
-              aria-label="Why it is not proved"
-              style={{ marginTop: 16 }}
-            >
-              <h3>Why it is not proved</h3>
-              {reasons.map((reason, i) => (
-                <p key={i}>
-                  <Spoken sentence={reason} style={{ ...style, inches: 'decimal' }} />
-                </p>
-              ))}
-            </section>
-          )}
-          {onPieces.map(({ level, words }, i) => (
-            <p key={i} className={`note ${level}`} role="status" style={{ marginTop: 12 }}>
-              <Spoken sentence={words} style={{ ...style, inches: 'decimal' }} />
-            </p>
-          ))}
-          <h2 style={{ marginTop: 18 }}>Against the drawing</h2>
-          {wrong.length === 0 ? (
-            <p>No wood is left or missing anywhere by more than 0.005 mm.</p>
-          ) : (
-            <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
-              {wrong.map((m, i) => (
-                <li key={i}>
-                  {m.name}: wood {m.sort === 'left' ? 'left' : 'missing'}{' '}
-                  <Length value={m.depth} style={{ ...style, inches: 'decimal' }} /> deep,{' '}
-                  {m.volume.toFixed(m.volume < 10 ? 1 : 0)} mm³;{' '}
-                  {m.depth <= m.allowed
-                    ? 'the way its figures are set explains it'
-                    : 'not explained by how they are set'}
-                </li>
-              ))}
-            </ul>
-          )}
+          <Verdict
+            plan={plan}
+            planned={planned}
+            proof={proof}
+            pieces={current ? plans.pieces : []}
+          />
+          <WrongWood proof={proof} style={style} />
         </div>
         <div>
           <h2>As a calliper would read</h2>
-          <table className="sizes">
-            <tbody>
-              {members.flatMap(([member]) =>
-                Object.entries(proof.members[member].sizes).map(([id, range]) => (
-                  <tr key={id}>
-                    <th scope="row">{sizeOf(id).name}</th>
-                    <td>
-                      <Between range={range} style={style} />
-                    </td>
-                  </tr>
-                )),
-              )}
-            </tbody>
-          </table>
-          <h2 style={{ marginTop: 16 }}>Put together</h2>
-          <table className="sizes">
-            <tbody>
-              <tr>
-                <th scope="row">{proof.fit ? 'clearance' : 'off flush'}</th>
-                <td>
-                  <Between range={proof.clearance} style={{ ...style, inches: 'decimal' }} />
-                </td>
-              </tr>
-              <tr>
-                <th scope="row">shoulder</th>
-                <td>
-                  {proof.closed.shoulderGap > 0.005 ? (
-                    <>
-                      open <Length value={proof.closed.shoulderGap} style={style} />
-                    </>
-                  ) : (
-                    'closes'
-                  )}
-                </td>
-              </tr>
-              <tr>
-                <th scope="row">faces</th>
-                <td>
-                  {Math.abs(proof.closed.flushError) < 0.005 ? (
-                    'as drawn'
-                  ) : (
-                    <>
-                      off by{' '}
-                      <Length
-                        value={Math.abs(proof.closed.flushError)}
-                        style={{ ...style, inches: 'decimal' }}
-                      />
-                    </>
-                  )}
-                </td>
-              </tr>
-              <tr>
-                <th scope="row">wood in the way</th>
-                <td>
-                  {proof.closed.interference.depth < 0.005 ? (
-                    'none'
-                  ) : (
-                    <>
-                      <Length value={proof.closed.interference.depth} style={style} /> deep
-                    </>
-                  )}
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <Sizes plan={plan} planned={planned} proof={proof} style={style} />
+          <h2>Put together</h2>
+          <Together proof={proof} style={style} />
         </div>
       </div>
     </div>
+  );
+}
+
+const MEMBERS = { tenoned: 'Tenon', mortised: 'Mortise' } as const;
+const NAMES = Object.keys(MEMBERS) as MemberName[];
+
+interface OfJoint {
+  readonly plan: Plan;
+  /** The joint as it is in the plan. */
+  readonly planned: Joint;
+  readonly proof: JointProof;
+}
+
+/** How it will fit in the other season, why it is not proved, and what its whole pieces show. */
+function Verdict({
+  plan,
+  planned,
+  proof,
+  pieces,
+}: OfJoint & { readonly pieces: readonly PieceProof[] }) {
+  const style = useStyle();
+  const fine: LengthStyle = { ...style, inches: 'decimal' };
+  const season = plan.joints.find((j) => j.joint === planned.id)?.season;
+  const reasons = whyNot(proof, setupsOf(plan), resolve(planned, plan.basis.job).parts);
+  const notes = notesOnPieces(pieces, plan).filter(({ joints }) => joints.includes(planned.id));
+  return (
+    <>
+      {season && <SeasonWords season={season} style={style} />}
+      {reasons.length > 0 && (
+        <section className="note error" aria-label="Why it is not proved">
+          <h3>Why it is not proved</h3>
+          {reasons.map((reason, i) => (
+            <p key={i}>
+              <Spoken sentence={reason} style={fine} />
+            </p>
+          ))}
+        </section>
+      )}
+      {notes.map(({ level, words }, i) => (
+        <p key={i} className={`note ${level}`} role="status">
+          <Spoken sentence={words} style={fine} />
+        </p>
+      ))}
+    </>
+  );
+}
+
+interface OfProof {
+  readonly proof: JointProof;
+  readonly style: LengthStyle;
+}
+
+/** Wood that is left or missing, how deep, and whether the figures explain it. */
+function WrongWood({ proof, style }: OfProof) {
+  const wrong = NAMES.flatMap((member) =>
+    proof.members[member].mismatches.map((m) => ({ ...m, name: MEMBERS[member] })),
+  );
+  return (
+    <>
+      <h2>Against the drawing</h2>
+      {wrong.length === 0 ? (
+        <p>No wood is left or missing anywhere by more than 0.005 mm.</p>
+      ) : (
+        <ul>
+          {wrong.map(({ name, sort, depth, volume, allowed }, i) => (
+            <li key={i}>
+              {name}: wood {sort === 'left' ? 'left' : 'missing'}{' '}
+              <Length value={depth} style={{ ...style, inches: 'decimal' }} /> deep,{' '}
+              {volume.toFixed(volume < 10 ? 1 : 0)} mm³;{' '}
+              {depth <= allowed
+                ? 'the way its figures are set explains it'
+                : 'not explained by how they are set'}
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+function Sizes({ plan, planned, proof, style }: OfJoint & OfProof) {
+  const { kind, params, members } = resolve(planned, plan.basis.job);
+  const sizeOf = sizesIn(kind, params, members);
+  return (
+    <table className="sizes">
+      <tbody>
+        {NAMES.flatMap((member) =>
+          Object.entries(proof.members[member].sizes).map(([id, range]) => (
+            <tr key={id}>
+              <th scope="row">{sizeOf(id).name}</th>
+              <td>
+                <Between range={range} style={style} />
+              </td>
+            </tr>
+          )),
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+/** Nearer than this nothing is open, off or in the way, mm. */
+const TIGHT = 0.005;
+
+/** What the pair is like once it is pushed home. */
+function Together({ proof: { fit, clearance, closed }, style }: OfProof) {
+  const fine: LengthStyle = { ...style, inches: 'decimal' };
+  const { shoulderGap, interference } = closed;
+  const off = Math.abs(closed.flushError);
+  const rows: readonly [name: string, value: ReactNode][] = [
+    [fit ? 'clearance' : 'off flush', <Between key="c" range={clearance} style={fine} />],
+    [
+      'shoulder',
+      shoulderGap > TIGHT ? (
+        <>
+          open <Length value={shoulderGap} style={style} />
+        </>
+      ) : (
+        'closes'
+      ),
+    ],
+    [
+      'faces',
+      off < TIGHT ? (
+        'as drawn'
+      ) : (
+        <>
+          off by <Length value={off} style={fine} />
+        </>
+      ),
+    ],
+    [
+      'wood in the way',
+      interference.depth < TIGHT ? (
+        'none'
+      ) : (
+        <>
+          <Length value={interference.depth} style={style} /> deep
+        </>
+      ),
+    ],
+  ];
+  return (
+    <table className="sizes">
+      <tbody>
+        {rows.map(([name, value]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            <td>{value}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
 

@@ -1,3 +1,4 @@
+import './boards.css';
 import { Button } from 'antd';
 import { useCallback, useState } from 'react';
 import {
@@ -48,7 +49,6 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
   const { list, current, error } = useCutList(job, shop);
   const [picked, setPicked] = useState<{ board?: string; part?: string }>({});
   const [pasting, setPasting] = useState(false);
-  const [ref, width] = useWidth<HTMLDivElement>();
   const boards = job.boards ?? [];
   const change = (next: Partial<Job>) => dispatch(changed({ ...job, ...next }));
   const put = (board: Board) =>
@@ -69,13 +69,9 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
     },
     [style, job.boards],
   );
-  const longest = Math.max(1, ...boards.map((own) => own.length));
   return (
-    <div className="sheet withmargin">
-      <section
-        aria-label="Boards and cut list"
-        style={{ paddingRight: 22, minWidth: 0, paddingBottom: 30 }}
-      >
+    <div className="sheet withmargin boardsroom">
+      <section aria-label="Boards and cut list">
         <StockTabs id={id} />
         <h1 className="unseen">Boards and cut list</h1>
         {pasting && (
@@ -97,20 +93,7 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
           />
         )}
         {boards.length === 0 ? (
-          <div className="start wide">
-            <h2>What is it sawn out of?</h2>
-            <p>
-              Say which boards you have, and every part is laid out on them at its rough size, round
-              their knots, with as little wood as can be found. Without boards the list below still
-              says what to buy.
-            </p>
-            <span style={{ display: 'flex', gap: 14 }}>
-              <Button type="primary" onClick={add}>
-                Add a board
-              </Button>
-              <Button onClick={() => setPasting(true)}>Paste a table</Button>
-            </span>
-          </div>
+          <NoBoards onAdd={add} onPaste={() => setPasting(true)} />
         ) : (
           <>
             <BoardTable
@@ -120,7 +103,7 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
               onPick={(own) => setPicked({ board: own })}
               onChange={put}
             />{' '}
-            <p style={{ marginTop: 12, display: 'flex', gap: 22 }}>
+            <p className="boardsmore">
               <button className="link" onClick={add}>
                 Add a board
               </button>
@@ -139,7 +122,7 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
         )}
         {list && list.rows.length > 0 && (
           <>
-            <div className="between" style={{ marginTop: 22 }}>
+            <div className="between cutlisthead">
               <h2>Cut list</h2>
               <button
                 className="link"
@@ -160,44 +143,7 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
             />
           </>
         )}
-        <div ref={ref}>
-          {list && list.sawn.length > 0 && (
-            <>
-              <h2 style={{ marginTop: 26 }}>As they are sawn</h2>
-              <p role="status" className="quiet">
-                {current ? <Total list={list} job={job} /> : 'Laying them out again…'}
-              </p>
-              <p>
-                <button
-                  className="link"
-                  disabled={!current}
-                  onClick={() => dispatch(changed(takenFrom(job, list)))}
-                >
-                  They are sawn: count the pieces, keep the offcuts as boards
-                </button>
-              </p>
-              {alike(list.sawn).map(([sawn, ...others]) => (
-                <figure
-                  key={`${sawn.board.id} ${sawn.nth}`}
-                  className="sawn"
-                  style={{ opacity: current ? 1 : 0.5 }}
-                >
-                  <figcaption>
-                    <strong>{numbered(sawn, others)}</strong>{' '}
-                    <span className="quiet">{counted(sawn, job.parts)}</span>
-                  </figcaption>
-                  <BoardDrawing
-                    sawn={sawn}
-                    parts={job.parts}
-                    style={style}
-                    scale={Math.max(0.1, (width - 4) / longest)}
-                    picked={row?.part.id ?? null}
-                  />
-                </figure>
-              ))}
-            </>
-          )}
-        </div>
+        <Sawn job={job} list={list} current={current} picked={row?.part.id ?? null} />
       </section>
       <Margin label={board ? 'The board' : 'The part'} list={board ? 'boards' : 'cut list'}>
         {board && (
@@ -208,32 +154,118 @@ export function BoardsRoom({ job, id, shop }: { job: Job; id: string; shop: Shop
             onRemove={() => change({ boards: boards.filter((own) => own !== board) })}
           />
         )}
-        {row && (
-          <>
-            <h2>{row.part.name}</h2>
-            <p>Sawn larger than it will be:</p>
-            <ul className="reasons">
-              {row.reasons.map((reason, i) => (
-                <li key={i}>
-                  <Spoken sentence={reason} style={style} />
-                </li>
-              ))}
-            </ul>
-            {row.part.quantity > 1 && (
-              <label style={{ display: 'block', marginTop: 10 }}>
-                <input
-                  type="checkbox"
-                  checked={row.part.inOrder ?? false}
-                  onChange={(e) => putPart({ ...row.part, inOrder: e.target.checked })}
-                />
-                All from one board, one after the other, so that the grain runs on
-              </label>
-            )}
-          </>
-        )}
+        {row && <RowNotes row={row} style={style} onChange={putPart} />}
         <SawingFields job={job} style={style} onChange={(sawing) => change({ sawing })} />
       </Margin>
     </div>
+  );
+}
+
+/** Before there is a board: what boards are good for, and how they come. */
+function NoBoards({ onAdd, onPaste }: { onAdd: () => void; onPaste: () => void }) {
+  return (
+    <div className="start wide">
+      <h2>What is it sawn out of?</h2>
+      <p>
+        Say which boards you have, and every part is laid out on them at its rough size, round their
+        knots, with as little wood as can be found. Without boards the list below still says what to
+        buy.
+      </p>
+      <span>
+        <Button type="primary" onClick={onAdd}>
+          Add a board
+        </Button>
+        <Button onClick={onPaste}>Paste a table</Button>
+      </span>
+    </div>
+  );
+}
+
+interface SawnProps {
+  readonly job: Job;
+  readonly list: CutList | undefined;
+  /** Whether the list is of the job as it is now. */
+  readonly current: boolean;
+  readonly picked: string | null;
+}
+
+/** Each board as it is sawn up, those alike once. */
+function Sawn({ job, list, current, picked }: SawnProps) {
+  const dispatch = useAppDispatch();
+  const style = useStyle();
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const longest = Math.max(1, ...(job.boards ?? []).map(({ length }) => length));
+  return (
+    <div ref={ref}>
+      {list && list.sawn.length > 0 && (
+        <>
+          <h2 className="sawnhead">As they are sawn</h2>
+          <p role="status" className="quiet">
+            {current ? <Total list={list} job={job} /> : 'Laying them out again…'}
+          </p>
+          <p>
+            <button
+              className="link"
+              disabled={!current}
+              onClick={() => dispatch(changed(takenFrom(job, list)))}
+            >
+              They are sawn: count the pieces, keep the offcuts as boards
+            </button>
+          </p>
+          {alike(list.sawn).map(([sawn, ...others]) => (
+            <figure
+              key={`${sawn.board.id} ${sawn.nth}`}
+              className={current ? 'sawn' : 'sawn before'}
+            >
+              <figcaption>
+                <strong>{numbered(sawn, others)}</strong>{' '}
+                <span className="quiet">{counted(sawn, job.parts)}</span>
+              </figcaption>
+              <BoardDrawing
+                sawn={sawn}
+                parts={job.parts}
+                style={style}
+                scale={Math.max(0.1, (width - 4) / longest)}
+                picked={picked}
+              />
+            </figure>
+          ))}
+        </>
+      )}
+    </div>
+  );
+}
+
+interface RowNotesProps {
+  readonly row: CutList['rows'][number];
+  readonly style: LengthStyle;
+  readonly onChange: (part: Part) => void;
+}
+
+/** Why a part is sawn larger than it will be, and whether its pieces follow on one board. */
+function RowNotes({ row: { part, reasons }, style, onChange }: RowNotesProps) {
+  return (
+    <>
+      <h2>{part.name}</h2>
+      <p>Sawn larger than it will be:</p>
+      <ul className="reasons">
+        {reasons.map((reason, i) => (
+          <li key={i}>
+            <Spoken sentence={reason} style={style} />
+          </li>
+        ))}
+      </ul>
+      {part.quantity > 1 && (
+        <label className="inorder">
+          <input
+            type="checkbox"
+            checked={part.inOrder ?? false}
+            onChange={(e) => onChange({ ...part, inOrder: e.target.checked })}
+          />
+          All from one board, one after the other, so that the grain runs on
+        </label>
+      )}
+    </>
   );
 }
 
