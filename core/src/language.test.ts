@@ -2,6 +2,7 @@ import * as fc from 'fast-check';
 import { afterAll, describe, expect, it, vi } from 'vitest';
 import { planJob } from './day/plan/index.ts';
 import { JOINT_KINDS } from './design/joints/index.ts';
+import type { figure } from './making/setups/index.ts';
 import { cases } from './testing/generate.ts';
 import { demo } from './testing/demo.ts';
 import { loadModeller } from './testing/modeller.ts';
@@ -29,10 +30,10 @@ async function inOtherWords(): Promise<typeof planJob> {
     }),
   }));
   vi.doMock('./making/setups/figure.ts', async (original) => {
-    const setups = await original<typeof import('./making/setups/figure.ts')>();
-    const figure: typeof setups.figure = (draft, means) =>
+    const setups = await original<{ readonly figure: typeof figure }>();
+    const told: typeof figure = (draft, means) =>
       setups.figure({ ...draft, name: backwards(draft.name) }, means);
-    return { ...setups, figure };
+    return { ...setups, figure: told };
   });
   return (await import('./day/plan/index.ts')).planJob;
 }

@@ -27,27 +27,43 @@ export interface JobParts {
   readonly ahead?: Pick<Queue, 'saved'>;
 }
 
+const MISSING = 'There is no such job.';
+
 /**
  * Jobs: list, make, read, save with a version, put away, delete and bring back, revisions, tools
  * that are used, import and export as job files.
  */
-export function jobRoutes({ jobs, digests, records, shops, uses, pool, ahead }: JobParts): Router {
+export function jobRoutes(parts: JobParts): Router {
   const router = Router();
-  const missing = 'There is no such job.';
   router.param('id', (_req, res, next, id: string) =>
-    uuid.test(id) ? next() : sendProblem(res, 404, missing),
+    uuid.test(id) ? next() : sendProblem(res, 404, MISSING),
   );
-  /**
-   * From the network the device that was let in, whatever it says; at the machine the browser that
-   * says so.
-   */
-  const who = async (req: Request, res: Response) => {
+  const who = askingFor(parts.shops);
+  listRoutes(router, parts, who);
+  storedRoutes(router, parts, who);
+  madeRoutes(router, parts);
+  recordRoutes(router, parts, who);
+  revisionRoutes(router, parts);
+  return router;
+}
+
+type Who = (req: Request, res: Response) => Promise<string>;
+
+/**
+ * Who asks: from the network the device that was let in, whatever it says; at the machine the
+ * browser that says so.
+ */
+const askingFor =
+  (shops: ShopStore): Who =>
+  async (req, res) => {
     const { session } = res.locals;
     if (session?.door === 'network') return session.device;
     const device = req.get('x-velk-device');
     return (device && uuid.test(device) && (await shops.deviceName(device))) || 'An unnamed device';
   };
 
+/** Every job of the shop, and one more of them. */
+function listRoutes(router: Router, { jobs, shops, pool, ahead }: JobParts, who: Who): void {
   router.get('/', async (_req, res) => {
     const shop = await shops.first();
     res.json(shop ? await jobs.list(shop.id, CORE) : []);
@@ -64,25 +80,24 @@ export function jobRoutes({ jobs, digests, records, shops, uses, pool, ahead }: 
   router.post('/import', async (req, res) => {
     const file = await validated('file', req, res, pool);
     if (!file) return;
-    const made = await jobs.create(
-      (await shops.there()).id,
-      file.job,
-      await who(req, res),
-      file.record,
-    );
+    const shop = await shops.there();
+    const made = await jobs.create(shop.id, file.job, await who(req, res), file.record);
     ahead?.saved(made.id);
     res.status(201).json(made);
   });
+}
 
+/** One job as it is stored. */
+function storedRoutes(router: Router, { jobs, pool, ahead }: JobParts, who: Who): void {
   router.get('/:id', async (req, res) => {
     const found = await jobs.find(req.params.id);
-    if (!found) return sendProblem(res, 404, missing);
+    if (!found) return sendProblem(res, 404, MISSING);
     res.json(found);
   });
 
   router.get('/:id/version', async (req, res) => {
     const found = await jobs.version(req.params.id);
-    if (!found) return sendProblem(res, 404, missing);
+    if (!found) return sendProblem(res, 404, MISSING);
     res.json(found);
   });
 
@@ -95,7 +110,7 @@ export function jobRoutes({ jobs, digests, records, shops, uses, pool, ahead }: 
       by,
       id: body.save,
     });
-    if (!saved) return sendProblem(res, 404, missing);
+    if (!saved) return sendProblem(res, 404, MISSING);
     ahead?.saved(saved.id);
     res.json(saved);
   });
@@ -103,13 +118,16 @@ export function jobRoutes({ jobs, digests, records, shops, uses, pool, ahead }: 
   router.put('/:id/place', async (req, res) => {
     const body = await validated('place', req, res, pool);
     if (!body) return;
-    if (!(await jobs.move(req.params.id, body.place))) return sendProblem(res, 404, missing);
+    if (!(await jobs.move(req.params.id, body.place))) return sendProblem(res, 404, MISSING);
     res.json(body);
   });
+}
 
+/** What is made of a job: its file, its plan, the tools that uses. */
+function madeRoutes(router: Router, { jobs, digests, uses }: JobParts): void {
   router.get('/:id/file', async (req, res) => {
     const found = await jobs.withShop(req.params.id);
-    if (!found) return sendProblem(res, 404, missing);
+    if (!found) return sendProblem(res, 404, MISSING);
     res.json({ format: JOB_FORMAT, version: JOB_VERSION, ...found.file });
   });
 
@@ -124,16 +142,18 @@ export function jobRoutes({ jobs, digests, records, shops, uses, pool, ahead }: 
 
   router.get('/:id/tools', async (req, res) => {
     const used = await uses.of(req.params.id, leaving(res));
-    if (!used) return sendProblem(res, 404, missing);
+    if (!used) return sendProblem(res, 404, MISSING);
     res.json([...used]);
   });
+}
 
+function recordRoutes(router: Router, { records, pool }: JobParts, who: Who): void {
   router.get('/:id/record', async (req, res) => {
     const after = typeof req.query['after'] === 'string' ? req.query['after'] : '0';
     if (!/^\d{1,9}$/.test(after))
       return sendProblem(res, 400, '“after” must be a place in the record, or 0.');
     const found = await records.read(req.params.id, Number(after));
-    if (!found) return sendProblem(res, 404, missing);
+    if (!found) return sendProblem(res, 404, MISSING);
     res.json(found);
   });
 
@@ -142,13 +162,15 @@ export function jobRoutes({ jobs, digests, records, shops, uses, pool, ahead }: 
     const body = await validated('lines', req, res, pool);
     if (!body) return;
     if (!(await records.add(req.params.id, body.lines, await who(req, res))))
-      return sendProblem(res, 404, missing);
+      return sendProblem(res, 404, MISSING);
     res.status(201).json({ now: new Date().toISOString() });
   });
+}
 
+function revisionRoutes(router: Router, { jobs }: JobParts): void {
   router.get('/:id/revisions', async (req, res) => {
     const found = await jobs.revisions(req.params.id);
-    if (!found) return sendProblem(res, 404, missing);
+    if (!found) return sendProblem(res, 404, MISSING);
     res.json(found);
   });
 
@@ -158,8 +180,6 @@ export function jobRoutes({ jobs, digests, records, shops, uses, pool, ahead }: 
     if (!found) return sendProblem(res, 404, 'There is no such version.');
     res.json(found);
   });
-
-  return router;
 }
 
 function troubled(job: Job, res: Response): boolean {

@@ -332,4 +332,4 @@ const LINES: { readonly [F in Feature['form']]: LinesOf<F> } = {
  * @param hand what is worked by hand: forms, and `edges` and `floor` of others
  */
 export const linesOf = (feature: Feature, hand: ReadonlySet<string>, member: MemberName): Line[] =>
-  (LINES[feature.form] as LinesOf<Feature['form']>)(feature as never, hand, member);
+  (LINES[feature.form] as LinesOf<Feature['form']>)(feature, hand, member);

@@ -88,5 +88,5 @@ const turnedOver = (pass: Pass): Pass => ({
   words: { ...pass.words, text: onOtherFace(pass.words.text) },
   seat: Object.fromEntries(
     Object.entries(pass.seat).map(([datum, face]) => [datum, OVER[face] ?? face]),
-  ) as Pass['seat'],
+  ),
 });

@@ -1,16 +1,12 @@
-import { Segmented } from 'antd';
+import './shop.css';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { INCH, LIMITS, type LengthStyle } from '@velk/core/ground';
+import { LIMITS } from '@velk/core/ground';
 import { mergedShops } from '@velk/core/exchange';
 import {
   minutesIn,
   SCHOOL_NAMES,
   SCHOOLS,
-  SHORTEST_CROSSCUT,
-  SHORTEST_FED,
-  TALLEST,
-  TALLEST_ALONE,
   USUAL_SCHOOLS,
   type Minutes,
   type SchoolName,
@@ -24,12 +20,11 @@ import { gearChanged } from '../../keeping/gear.ts';
 import { LeftBehind } from '../../keeping/LeftBehind.tsx';
 import { useAppDispatch } from '../../store.ts';
 import { useGear } from '../../keeping/useGear.ts';
-import { useStyle } from '../../keeping/useUnits.ts';
-import { LengthField } from '../../widgets/LengthField.tsx';
 import { NumberField } from '../../widgets/FieldInput.tsx';
 import { Opening } from '../../frame/Opening.tsx';
 import { Entrances } from './Entrances.tsx';
 import { KeptList } from '../setups/KeptSetups.tsx';
+import { Fits, RulesOfPlace, Writing } from './ShopSettings.tsx';
 import { GearSave } from './GearSave.tsx';
 import { WordsField } from '../../widgets/WordsField.tsx';
 
@@ -50,19 +45,9 @@ export default function ShopRoom() {
   );
 }
 
-const STEPS = { mm: [0.5, 0.1, 0.05, 0.01], in: [INCH / 64, INCH / 200, INCH / 500, INCH / 1000] };
-
 function Settings({ shop }: { shop: Shop }) {
   const dispatch = useAppDispatch();
-  const style = useStyle();
   const put = (change: Partial<Shop>) => dispatch(gearChanged({ ...shop, ...change }));
-  const { system } = shop.style;
-  const setStyle = (change: Partial<LengthStyle>) => put({ style: { ...shop.style, ...change } });
-  const switchUnits = (units: 'mm' | 'in') =>
-    put({
-      graduation: units === 'mm' ? 0.05 : INCH / 500,
-      style: { ...shop.style, system: units, graduation: units === 'mm' ? 0.05 : INCH / 64 },
-    });
   return (
     <>
       <header className="between">
@@ -82,97 +67,8 @@ function Settings({ shop }: { shop: Shop }) {
           />
         </label>
         <DeviceName />
-        <div>
-          <span className="quiet">Works in</span>
-          <Segmented<LengthStyle['system']>
-            aria-label="Unit of the shop"
-            value={system}
-            options={[
-              { value: 'mm', label: 'millimetres' },
-              { value: 'in', label: 'inches' },
-            ]}
-            onChange={switchUnits}
-          />
-        </div>
-        <div>
-          <span className="quiet">Finest step measured with rule or calliper</span>
-          <Segmented
-            aria-label="Finest step measured"
-            value={STEPS[system].findIndex((s) => Math.abs(s - shop.graduation) < 1e-9)}
-            options={STEPS[system].map((s, value) => ({
-              value,
-              label:
-                system === 'mm'
-                  ? `${s} mm`
-                  : value === 0
-                    ? '1/64 in'
-                    : `${(s / INCH).toFixed(3)} in`,
-            }))}
-            onChange={(i) => put({ graduation: STEPS[system][Number(i)]! })}
-          />
-        </div>
-        <div>
-          <span className="quiet">Decimal sign</span>
-          <Segmented<LengthStyle['decimal']>
-            aria-label="Decimal sign"
-            value={shop.style.decimal}
-            options={[
-              { value: '.', label: '12.5' },
-              { value: ',', label: '12,5' },
-            ]}
-            onChange={(decimal) => setStyle({ decimal })}
-          />
-        </div>
-        {system === 'in' && (
-          <div>
-            <span className="quiet">Inches are written</span>
-            <Segmented<LengthStyle['inches']>
-              aria-label="Inches are written"
-              value={shop.style.inches}
-              options={[
-                { value: 'fraction', label: 'as fractions' },
-                { value: 'decimal', label: 'as thousandths' },
-              ]}
-              onChange={(inches) => setStyle({ inches })}
-            />
-          </div>
-        )}
-        <label>
-          <span className="quiet">Fit aimed at, clearance in all</span>
-          <LengthField
-            field="shop.targetClearance"
-            label="fit aimed at"
-            value={shop.targetClearance}
-            style={{ ...style, inches: 'decimal' }}
-            least={-0.05}
-            most={0.15}
-            onChange={(targetClearance) => put({ targetClearance })}
-          />
-        </label>
-        <label>
-          <span className="quiet">Second cut stops short by</span>
-          <LengthField
-            field="shop.secondCutShort"
-            label="how much the second cut stops short"
-            value={shop.secondCutShort}
-            style={{ ...style, inches: 'decimal' }}
-            least={0.2}
-            most={0.5}
-            onChange={(secondCutShort) => put({ secondCutShort })}
-          />
-        </label>
-        <label>
-          <span className="quiet">Left on each cheek for the plane; 0 off the saw to size</span>
-          <LengthField
-            field="shop.planeAllowance"
-            label="what is left for the plane"
-            value={shop.planeAllowance ?? 0}
-            style={{ ...style, inches: 'decimal' }}
-            least={0}
-            most={1}
-            onChange={(planeAllowance) => put({ planeAllowance })}
-          />
-        </label>
+        <Writing shop={shop} put={put} />
+        <Fits shop={shop} put={put} />
       </div>
       <h2>Where good practice differs</h2>
       <p className="quiet">A job can answer each of these its own way, under Methods.</p>
@@ -190,77 +86,15 @@ function Settings({ shop }: { shop: Shop }) {
       <h2>Kept set-ups</h2>
       <KeptList />
       <h2>Rules of the place</h2>
-      <div className="settings">
-        <label className="tick">
-          <input
-            type="checkbox"
-            checked={shop.rules.guardOff}
-            onChange={(e) => put({ rules: { ...shop.rules, guardOff: e.target.checked } })}
-          />{' '}
-          The saw’s own guard may come off, with another in its place
-        </label>
-        <label className="tick">
-          <input
-            type="checkbox"
-            checked={shop.rules.stacks}
-            onChange={(e) => put({ rules: { ...shop.rules, stacks: e.target.checked } })}
-          />{' '}
-          Dado stacks are allowed on the table saw
-        </label>
-        {LENGTHS.map(({ rule, words, label, usual, least }) => (
-          <label key={rule}>
-            <span className="quiet">{words}</span>
-            <LengthField
-              field={`shop.${rule}`}
-              label={label}
-              value={shop.rules[rule] ?? usual}
-              style={style}
-              least={least}
-              onChange={(length) => put({ rules: { ...shop.rules, [rule]: length } })}
-            />
-          </label>
-        ))}
-      </div>
+      <RulesOfPlace shop={shop} put={put} />
       <Entrances />
-      <p style={{ paddingTop: 14 }}>
+      <p className="tochest">
         Machines, cutters and everything to measure with are in the{' '}
         <Link to="/chest">tool chest</Link>.
       </p>
     </>
   );
 }
-
-/** Lengths that the place sets. */
-const LENGTHS = [
-  {
-    rule: 'shortestFed',
-    words: 'Shortest piece fed by hand',
-    label: 'shortest piece fed by hand',
-    usual: SHORTEST_FED,
-    least: SHORTEST_FED,
-  },
-  {
-    rule: 'shortestCrosscut',
-    words: 'Shortest piece crosscut',
-    label: 'shortest piece crosscut',
-    usual: SHORTEST_CROSSCUT,
-    least: SHORTEST_CROSSCUT,
-  },
-  {
-    rule: 'tallestAlone',
-    words: 'Tallest piece on end alone',
-    label: 'tallest piece on end alone',
-    usual: TALLEST_ALONE,
-    least: 100,
-  },
-  {
-    rule: 'tallest',
-    words: 'Tallest before another way is taken',
-    label: 'tallest piece on end',
-    usual: TALLEST,
-    least: 100,
-  },
-] as const;
 
 const CHANGES: Shown = [
   ['figure', 'One figure'],

@@ -1,3 +1,4 @@
+import './stock.css';
 import { Button, Segmented } from 'antd';
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
@@ -71,65 +72,28 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
       onClose={() => setPasting(false)}
     />
   );
+  const add = () => {
+    const made = newPart('Part', job, 'part');
+    change([...job.parts, made]);
+    setPicked(made.id);
+  };
+  const addTwo = () => {
+    const rail = newPart('Rail', job, 'rail');
+    change([rail, newPart('Stile', { ...job, parts: [rail] }, 'stile')]);
+  };
   return (
-    <div className="sheet withmargin">
-      <section aria-label="Stock" style={{ paddingRight: 22, minWidth: 0, paddingBottom: 30 }}>
-        <div className="between" style={{ marginBottom: 14 }}>
-          <label style={{ flex: '1 1 220px' }}>
-            <span className="quiet">Job</span>
-            <WordsField
-              field="job.name"
-              label="Job name"
-              called="The name of the job"
-              value={job.name}
-              className="wide"
-              style={{ fontSize: 24 }}
-              onChange={(name) => dispatch(changed({ ...job, name }))}
-            />
-          </label>
-          <div>
-            <span className="quiet" style={{ display: 'block', marginBottom: 4 }}>
-              Drawn and set in
-            </span>
-            <Segmented<Job['units']>
-              aria-label="Unit of the job"
-              options={[
-                { value: 'mm', label: 'millimetres' },
-                { value: 'in', label: 'inches' },
-              ]}
-              value={job.units}
-              onChange={(units) => dispatch(changed({ ...job, units }))}
-            />
-          </div>
-          <Versions id={id} />
-        </div>
+    <div className="sheet withmargin stockroom">
+      <section aria-label="Stock">
+        <JobLine job={job} id={id} />
         <StockTabs id={id} />
         {job.parts.length === 0 && !pasting ? (
-          <div className="start">
-            <h1>Which parts meet?</h1>
-            <p>
-              Start with the piece that carries the tenon and the piece that takes the mortise.
-              Measure real thickness; nominal will do until you have.
-            </p>
-            <span style={{ display: 'flex', gap: 14 }}>
-              <Button
-                type="primary"
-                onClick={() => {
-                  const rail = newPart('Rail', job, 'rail');
-                  change([rail, newPart('Stile', { ...job, parts: [rail] }, 'stile')]);
-                }}
-              >
-                Add a rail and a stile
-              </Button>
-              <Button onClick={() => setPasting(true)}>Paste a table</Button>
-            </span>
-          </div>
+          <NoParts onAdd={addTwo} onPaste={() => setPasting(true)} />
         ) : (
           <>
             <h1 className="unseen">Stock</h1>
             {pasting && paste}
             {job.parts.length > LONG && (
-              <span className="field" style={{ display: 'block', maxWidth: 300, marginBottom: 8 }}>
+              <span className="field partsearch">
                 <input
                   aria-label="Search the parts"
                   placeholder={`Search ${job.parts.length} parts`}
@@ -147,15 +111,8 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
                 onChange={update}
               />
             )}
-            <p style={{ marginTop: 14, display: 'flex', gap: 22, flexWrap: 'wrap' }}>
-              <button
-                className="link"
-                onClick={() => {
-                  const made = newPart('Part', job, 'part');
-                  change([...job.parts, made]);
-                  setPicked(made.id);
-                }}
-              >
+            <p className="partsmore">
+              <button className="link" onClick={add}>
                 Add a part
               </button>
               {!pasting && (
@@ -171,11 +128,11 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
               </button>
             </p>
             {job.parts.length > 1 && job.joints.length === 0 && (
-              <p style={{ marginTop: 12 }}>
+              <p>
                 Next: <Link to={`/job/${id}/joints`}>how they meet</Link>.
               </p>
             )}
-            <p className="quiet" style={{ marginTop: 12, maxWidth: 640 }}>
+            <p className="quiet partshint">
               Measured sizes are typed as a run, such as{' '}
               {style.system === 'mm' ? '22.1 22.0 21.8' : '3/4 25/32 1 1/16'}. Figures use the
               middle one; the proof runs the thinnest and the thickest piece too.
@@ -200,6 +157,59 @@ export function StockRoom({ job, id }: { job: Job; id: string }) {
           />
         )}
       </Margin>
+    </div>
+  );
+}
+
+/** What the job is called, its unit, and what it was before. */
+function JobLine({ job, id }: { job: Job; id: string }) {
+  const dispatch = useAppDispatch();
+  return (
+    <div className="between jobline">
+      <label>
+        <span className="quiet">Job</span>
+        <WordsField
+          field="job.name"
+          label="Job name"
+          called="The name of the job"
+          value={job.name}
+          className="wide"
+          style={{ fontSize: 24 }}
+          onChange={(name) => dispatch(changed({ ...job, name }))}
+        />
+      </label>
+      <div>
+        <span className="quiet">Drawn and set in</span>
+        <Segmented<Job['units']>
+          aria-label="Unit of the job"
+          options={[
+            { value: 'mm', label: 'millimetres' },
+            { value: 'in', label: 'inches' },
+          ]}
+          value={job.units}
+          onChange={(units) => dispatch(changed({ ...job, units }))}
+        />
+      </div>
+      <Versions id={id} />
+    </div>
+  );
+}
+
+/** Before there is a part: how to begin. */
+function NoParts({ onAdd, onPaste }: { onAdd: () => void; onPaste: () => void }) {
+  return (
+    <div className="start">
+      <h1>Which parts meet?</h1>
+      <p>
+        Start with the piece that carries the tenon and the piece that takes the mortise. Measure
+        real thickness; nominal will do until you have.
+      </p>
+      <span>
+        <Button type="primary" onClick={onAdd}>
+          Add a rail and a stile
+        </Button>
+        <Button onClick={onPaste}>Paste a table</Button>
+      </span>
     </div>
   );
 }

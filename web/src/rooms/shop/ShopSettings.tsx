@@ -1,0 +1,201 @@
+import { Segmented } from 'antd';
+import { INCH, type LengthStyle, type Mm } from '@velk/core/ground';
+import {
+  SHORTEST_CROSSCUT,
+  SHORTEST_FED,
+  TALLEST,
+  TALLEST_ALONE,
+  type Shop,
+} from '@velk/core/shop';
+import { useStyle } from '../../keeping/useUnits.ts';
+import { LengthField } from '../../widgets/LengthField.tsx';
+
+const STEPS = { mm: [0.5, 0.1, 0.05, 0.01], in: [INCH / 64, INCH / 200, INCH / 500, INCH / 1000] };
+
+interface SettingsProps {
+  readonly shop: Shop;
+  readonly put: (change: Partial<Shop>) => void;
+}
+
+/** A step of a shop as it is written on its rule. */
+const stepLabel = (step: Mm, system: LengthStyle['system'], i: number): string => {
+  if (system === 'mm') return `${step} mm`;
+  return i === 0 ? '1/64 in' : `${(step / INCH).toFixed(3)} in`;
+};
+
+/** In which unit the shop works, how finely it measures, and how lengths are written. */
+export function Writing({ shop, put }: SettingsProps) {
+  const { system } = shop.style;
+  const steps = STEPS[system];
+  const setStyle = (change: Partial<LengthStyle>) => put({ style: { ...shop.style, ...change } });
+  const switchUnits = (units: 'mm' | 'in') =>
+    put({
+      graduation: units === 'mm' ? 0.05 : INCH / 500,
+      style: { ...shop.style, system: units, graduation: units === 'mm' ? 0.05 : INCH / 64 },
+    });
+  return (
+    <>
+      <div>
+        <span className="quiet">Works in</span>
+        <Segmented<LengthStyle['system']>
+          aria-label="Unit of the shop"
+          value={system}
+          options={[
+            { value: 'mm', label: 'millimetres' },
+            { value: 'in', label: 'inches' },
+          ]}
+          onChange={switchUnits}
+        />
+      </div>
+      <div>
+        <span className="quiet">Finest step measured with rule or calliper</span>
+        <Segmented
+          aria-label="Finest step measured"
+          value={steps.findIndex((step) => Math.abs(step - shop.graduation) < 1e-9)}
+          options={steps.map((step, value) => ({ value, label: stepLabel(step, system, value) }))}
+          onChange={(i) => put({ graduation: steps[Number(i)]! })}
+        />
+      </div>
+      <div>
+        <span className="quiet">Decimal sign</span>
+        <Segmented<LengthStyle['decimal']>
+          aria-label="Decimal sign"
+          value={shop.style.decimal}
+          options={[
+            { value: '.', label: '12.5' },
+            { value: ',', label: '12,5' },
+          ]}
+          onChange={(decimal) => setStyle({ decimal })}
+        />
+      </div>
+      {system === 'in' && (
+        <div>
+          <span className="quiet">Inches are written</span>
+          <Segmented<LengthStyle['inches']>
+            aria-label="Inches are written"
+            value={shop.style.inches}
+            options={[
+              { value: 'fraction', label: 'as fractions' },
+              { value: 'decimal', label: 'as thousandths' },
+            ]}
+            onChange={(inches) => setStyle({ inches })}
+          />
+        </div>
+      )}
+    </>
+  );
+}
+
+/** Lengths by which the shop’s joints fit. */
+const FITS = [
+  {
+    of: 'targetClearance',
+    words: 'Fit aimed at, clearance in all',
+    label: 'fit aimed at',
+    least: -0.05,
+    most: 0.15,
+  },
+  {
+    of: 'secondCutShort',
+    words: 'Second cut stops short by',
+    label: 'how much the second cut stops short',
+    least: 0.2,
+    most: 0.5,
+  },
+  {
+    of: 'planeAllowance',
+    words: 'Left on each cheek for the plane; 0 off the saw to size',
+    label: 'what is left for the plane',
+    least: 0,
+    most: 1,
+  },
+] as const;
+
+export function Fits({ shop, put }: SettingsProps) {
+  const style = useStyle();
+  return FITS.map(({ of, words, label, least, most }) => (
+    <label key={of}>
+      <span className="quiet">{words}</span>
+      <LengthField
+        field={`shop.${of}`}
+        label={label}
+        value={shop[of] ?? 0}
+        style={{ ...style, inches: 'decimal' }}
+        least={least}
+        most={most}
+        onChange={(length) => put({ [of]: length })}
+      />
+    </label>
+  ));
+}
+
+/** What the place allows, and the lengths it sets. */
+export function RulesOfPlace({ shop: { rules }, put }: SettingsProps) {
+  const style = useStyle();
+  const allow = (change: Partial<Shop['rules']>) => put({ rules: { ...rules, ...change } });
+  return (
+    <div className="settings">
+      <label className="tick">
+        <input
+          type="checkbox"
+          checked={rules.guardOff}
+          onChange={(e) => allow({ guardOff: e.target.checked })}
+        />{' '}
+        The saw’s own guard may come off, with another in its place
+      </label>
+      <label className="tick">
+        <input
+          type="checkbox"
+          checked={rules.stacks}
+          onChange={(e) => allow({ stacks: e.target.checked })}
+        />{' '}
+        Dado stacks are allowed on the table saw
+      </label>
+      {LENGTHS.map(({ rule, words, label, usual, least }) => (
+        <label key={rule}>
+          <span className="quiet">{words}</span>
+          <LengthField
+            field={`shop.${rule}`}
+            label={label}
+            value={rules[rule] ?? usual}
+            style={style}
+            least={least}
+            onChange={(length) => allow({ [rule]: length })}
+          />
+        </label>
+      ))}
+    </div>
+  );
+}
+
+/** Lengths that the place sets. */
+const LENGTHS = [
+  {
+    rule: 'shortestFed',
+    words: 'Shortest piece fed by hand',
+    label: 'shortest piece fed by hand',
+    usual: SHORTEST_FED,
+    least: SHORTEST_FED,
+  },
+  {
+    rule: 'shortestCrosscut',
+    words: 'Shortest piece crosscut',
+    label: 'shortest piece crosscut',
+    usual: SHORTEST_CROSSCUT,
+    least: SHORTEST_CROSSCUT,
+  },
+  {
+    rule: 'tallestAlone',
+    words: 'Tallest piece on end alone',
+    label: 'tallest piece on end alone',
+    usual: TALLEST_ALONE,
+    least: 100,
+  },
+  {
+    rule: 'tallest',
+    words: 'Tallest before another way is taken',
+    label: 'tallest piece on end',
+    usual: TALLEST,
+    least: 100,
+  },
+] as const;
