@@ -2,7 +2,8 @@ import type { BlindParams, MemberName, ThroughParams } from '../design/joints/in
 import { PLAIN_PART, type Cradle } from '../shop/stock/index.ts';
 import { resolve, type EntrySide, type Job } from '../design/job/index.ts';
 import { suiting } from '../day/plan/choose.ts';
-import { routesOf, shopFor } from '../day/plan/draft.ts';
+import { routesOf } from '../day/plan/waysOffered.ts';
+import { shopFor } from '../day/plan/shopFor.ts';
 import type { Shop } from '../shop/tooling/index.ts';
 
 /**

@@ -2,14 +2,8 @@ import { endsOf, type Job, type Joint } from '../../design/index.ts';
 import { neighbourNotes, shareKey, tenonShares } from '../jobwide/index.ts';
 import { availableIn, type Shop } from '../../shop/index.ts';
 import type { Remembered } from '../../ground/index.ts';
-import {
-  draftJoint,
-  partsOf,
-  problemsOf,
-  type EndCounts,
-  type JointDraft,
-  type JointPlan,
-} from './draft.ts';
+import { draftJoint, problemsOf, type JointDraft, type JointPlan } from './draft.ts';
+import { partsOf, type EndCounts } from './halves.ts';
 
 /** Every joint by itself, with what its neighbours do to it. */
 export function draftsOf(job: Job, shop: Shop, remembered?: Remembered<JointDraft>): JointDraft[] {

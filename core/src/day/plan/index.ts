@@ -2,15 +2,14 @@ export * from './plan.ts';
 export {
   allMinutes,
   routesOf,
-  shopFor,
   waysInTurn,
   waysOf,
-  type JointDraft,
-  type JointPlan,
-  type NotTaken,
   type WayChoice,
   type WaysOfHalf,
-} from './draft.ts';
+} from './waysOffered.ts';
+export { shopFor } from './shopFor.ts';
+export { type JointDraft, type JointPlan } from './draft.ts';
+export { type NotTaken } from './halves.ts';
 export { countOf } from './counting.ts';
 export * from './cardView.ts';
 export { scenesOf, spotOf, type PassScene } from './scenes.ts';

@@ -8,7 +8,8 @@ import {
 } from '../../design/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import type { Mm, Remembered } from '../../ground/index.ts';
-import { shopFor, type JointDraft, type JointPlan } from './draft.ts';
+import { shopFor } from './shopFor.ts';
+import { type JointDraft, type JointPlan } from './draft.ts';
 import { draftsOf } from './drafts.ts';
 
 /** A size that advice would change, in mm or degrees as the dimension has it. */

@@ -17,7 +17,7 @@ import {
 } from '../../making/index.ts';
 import type { Modeller, Mm } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
-import { shopFor } from './draft.ts';
+import { shopFor } from './shopFor.ts';
 import { setupsOf, type Card, type Plan } from './plan.ts';
 import { readInMiddle } from './ridges.ts';
 import { spotOf } from './scenes.ts';

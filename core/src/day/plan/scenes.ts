@@ -19,7 +19,7 @@ import {
   type Piece,
   type Shop,
 } from '../../shop/index.ts';
-import { shopFor } from './draft.ts';
+import { shopFor } from './shopFor.ts';
 import { setupsOf, type Card, type Plan } from './plan.ts';
 
 /** One pass of a card, pictured from the machine model's own placement. */

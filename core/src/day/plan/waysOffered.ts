@@ -1,0 +1,88 @@
+import { resolve, type Job, type Joint, type MemberName } from '../../design/index.ts';
+import { choiceOf, type Route, type RouteChoice, type Setup } from '../../making/index.ts';
+import { likeliest, settingBeside, suiting } from './choose.ts';
+import { availableIn, type Shop } from '../../shop/index.ts';
+import type { Sentence } from '../../ground/index.ts';
+import { shopFor } from './shopFor.ts';
+import { batchesOfBoth, wayAsked, sparedBy, haveAlike, occurrencesOf } from './halves.ts';
+import { problemsOf } from './draft.ts';
+
+/**
+ * Every way of cutting each half of a joint with its set-ups, which a plan has only for the ways
+ * taken; none where the joint is impossible by itself. Of a part cut apart in batches those of the
+ * first.
+ */
+export function routesOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, Route[]> {
+  const shop = shopFor(job, chest);
+  if (problemsOf(joint, job, availableIn(shop)).length) return { tenoned: [], mortised: [] };
+  const { kind, params, parts, members } = resolve(joint, job);
+  const { tenoned, mortised } = batchesOfBoth(
+    joint,
+    parts,
+    occurrencesOf(joint, parts),
+    shop,
+    kind,
+    params,
+    members,
+  );
+  return { tenoned: tenoned[0]!.routes, mortised: mortised[0]!.routes };
+}
+
+/**
+ * A way to cut a half, and what it takes: how many cards, the minutes to set them, and those to cut
+ * every piece.
+ */
+export interface WayChoice extends RouteChoice {
+  readonly cards: number;
+  readonly minutes: number;
+  readonly cutting: number;
+  /** Minutes of setting that it saves the other half, which is cut by the same set-ups. */
+  readonly spared: number;
+  /** Why practice would take another for these pieces. */
+  readonly awkward: readonly Sentence[];
+}
+
+export type WaysOfHalf = readonly WayChoice[];
+
+/**
+ * Ways as they are offered: without a stop first, then those that aren't awkward, then the quickest
+ * for the batch.
+ */
+export const waysInTurn = (a: WayChoice, b: WayChoice): number =>
+  a.refusals.length - b.refusals.length ||
+  Number(a.awkward.length > 0) - Number(b.awkward.length > 0) ||
+  allMinutes(a) - allMinutes(b);
+
+/** Minutes of a way to set and to cut every piece, less what it saves the other half. */
+export const allMinutes = ({ minutes, cutting, spared }: WayChoice): number =>
+  minutes + cutting - spared;
+
+/** Every way of cutting each half of a joint as plain data, with what each takes. */
+export function waysOf(joint: Joint, job: Job, chest: Shop): Record<MemberName, WaysOfHalf> {
+  const shop = shopFor(job, chest);
+  const { tenoned, mortised } = routesOf(joint, job, chest);
+  const { kind, params, members } = resolve(joint, job);
+  const alike = haveAlike(kind.features(params, members));
+  const spares = alike ? sparedBy(joint, tenoned, members, shop) : undefined;
+  const taken = joint.routes.mortised
+    ? wayAsked(joint, 'mortised', mortised)
+    : likeliest(mortised, members.mortised, shop, [], spares);
+  const half = (
+    member: MemberName,
+    routes: readonly Route[],
+    made: readonly Setup[] = [],
+  ): WaysOfHalf => {
+    const suit = suiting(members[member], shop);
+    const setting = settingBeside(made, shop);
+    return routes.map((route) => ({
+      ...choiceOf(route),
+      ...setting.of(route.setups()),
+      ...suit(route.setups()),
+      spared: member === 'mortised' && !route.refusals.length ? (spares?.by(route) ?? 0) : 0,
+    }));
+  };
+  return {
+    tenoned: half('tenoned', tenoned, alike ? taken?.setups() : []),
+    mortised: half('mortised', mortised),
+  };
+}
