@@ -6,28 +6,24 @@ import { jigRouter } from './jigRouter/model.ts';
 import { leaning } from './machine/leaning.ts';
 import { drillPress } from './drillPress/model.ts';
 import type { MachineModel } from './machine/model.ts';
+import type { ModelId } from './setups/index.ts';
 import { mortiser } from './mortiser/model.ts';
 import { overheadSaw } from './overheadSaw/model.ts';
 import { routerTable } from './routerTable/model.ts';
 import { tableSaw } from './tableSaw/model.ts';
 
-/** Every machine model. A new one is a file and a line here. */
-export const MACHINE_MODELS: readonly MachineModel[] = [
-  tableSaw,
-  overheadSaw,
-  bandsaw,
-  jigRouter,
-  mortiser,
-  drillPress,
-  handRouter,
-  routerTable,
-  copyRouter,
-  bench,
-].map(leaning);
+/** Every machine model, by its id. A new one is a folder, a name in `setups/ids.ts` and a line here. */
+const MODELS: Readonly<Record<ModelId, MachineModel>> = {
+  'table-saw': leaning(tableSaw),
+  'overhead-saw': leaning(overheadSaw),
+  bandsaw: leaning(bandsaw),
+  'jig-router': leaning(jigRouter),
+  mortiser: leaning(mortiser),
+  'drill-press': leaning(drillPress),
+  'hand-router': leaning(handRouter),
+  'router-table': leaning(routerTable),
+  'copy-router': leaning(copyRouter),
+  bench: leaning(bench),
+};
 
-/** @throws Error for a model that is not there; methods name only these. */
-export function modelOf(id: string): MachineModel {
-  const model = MACHINE_MODELS.find((m) => m.id === id);
-  if (!model) throw new Error(`There is no machine model “${id}”.`);
-  return model;
-}
+export const modelOf = (id: ModelId): MachineModel => MODELS[id];
