@@ -29,6 +29,7 @@ export {
 } from './solids/index.ts';
 export { createSolver, inverse, leastSquares, type Solved, type Solver } from './solving/index.ts';
 export {
+  capital,
   IMPERIAL,
   INCH,
   LIMITS,

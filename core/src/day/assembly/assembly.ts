@@ -1,6 +1,13 @@
 import { allowancesOf } from '../cutlist/index.ts';
 import { resolve, type Job } from '../../design/index.ts';
-import { type Modeller, type Vec3, say, type Mm, type Sentence } from '../../ground/index.ts';
+import {
+  capital,
+  type Modeller,
+  type Vec3,
+  say,
+  type Mm,
+  type Sentence,
+} from '../../ground/index.ts';
 import { USUAL_GLUING, type Shop } from '../../shop/index.ts';
 import { Bodies } from './bodies.ts';
 import { build, handsOf, type Built, type Hand, type Miss } from './build.ts';
@@ -317,7 +324,7 @@ function titleOf({ groups, closes }: Stage, { pieces, meetings }: Built, job: Jo
     : groups.length === 2 && groups[0]!.length > 1 && kinds[0] === kinds[1]
       ? `two halves, each ${counted((g) => g === 0)}`
       : `${counted((g) => isUpper(g) && !isLower(g))} to ${counted(isLower)}`;
-  return title.charAt(0).toUpperCase() + title.slice(1);
+  return capital(title);
 }
 
 /** A stage, how many times it comes, and the joints of all of them. */

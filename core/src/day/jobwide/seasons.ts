@@ -1,7 +1,7 @@
 import type { Job, Advice, FitSizes, MemberName } from '../../design/index.ts';
 import { seasonFit, type SeasonFit } from '../../making/index.ts';
 import type { Part } from '../../shop/index.ts';
-import { say } from '../../ground/index.ts';
+import { capital, say } from '../../ground/index.ts';
 
 /**
  * The joint in the other season; nothing while woods or seasons are unknown.
@@ -25,12 +25,9 @@ export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonF
       dimension: 'tenonThickness',
       level: fit.later === 'tight' || fit.later === 'rattles' ? 'warning' : 'reason',
       title: say(`${fit.now} now, ${fit.later} later`),
-      reason: say(
-        `${at.charAt(0).toUpperCase()}${at.slice(1)} the clearance goes from {now} to {later}.`,
-        {
-          ...clearance,
-        },
-      ),
+      reason: say(`${capital(at)} the clearance goes from {now} to {later}.`, {
+        ...clearance,
+      }),
     });
   if (endClearance && endClearance.later < -1e-9)
     found.push({
@@ -38,12 +35,9 @@ export function seasonAdvice({ clearance, fit, endClearance, moisture }: SeasonF
       dimension: 'endClearance',
       level: 'warning',
       title: say('The tenon will swell into the ends'),
-      reason: say(
-        `${at.charAt(0).toUpperCase()}${at.slice(1)} the end clearance goes from {now} to {later}.`,
-        {
-          ...endClearance,
-        },
-      ),
+      reason: say(`${capital(at)} the end clearance goes from {now} to {later}.`, {
+        ...endClearance,
+      }),
       propose: Math.ceil((endClearance.now - endClearance.later) * 10) / 10,
     });
   return found;

@@ -113,6 +113,8 @@ export function draftJoint(
     kind.fit(params, members),
     entryOf(joint.mortised.edge).turned === true,
   );
+  const additions = additionsFor(halves, batches, occurrences, joint, shop, features);
+  const notTaken = waysNotTaken(batches, joint, job, shop);
   const plan: JointPlan = {
     joint: joint.id,
     problems,
@@ -129,8 +131,8 @@ export function draftJoint(
       mortised: batches.mortised[0]!.routes.map(choiceOf),
     },
     chosen: { ...(tenon && { tenoned: tenon.id }), ...(mortise && { mortised: mortise.id }) },
-    ...withReasons('additions', additionsFor(halves, batches, occurrences, joint, shop, features)),
-    ...withReasons('notTaken', waysNotTaken(batches, joint, job, shop)),
+    ...(additions.length > 0 && { additions: Object.fromEntries(additions) }),
+    ...(notTaken.length > 0 && { notTaken: Object.fromEntries(notTaken) }),
     shouldersFirst: tenon?.shouldersFirst ?? true,
     ...(season && { season }),
   };
@@ -153,12 +155,3 @@ export function draftJoint(
     },
   };
 }
-
-/** A field with what is told of some halves; none where there is nothing to tell. */
-const withReasons = <Name extends string, Told>(
-  name: Name,
-  told: readonly (readonly [MemberName, Told])[],
-) =>
-  (told.length ? { [name]: Object.fromEntries(told) } : {}) as {
-    readonly [N in Name]?: Readonly<Partial<Record<MemberName, Told>>>;
-  };

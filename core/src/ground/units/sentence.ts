@@ -23,3 +23,7 @@ export function speak(sentence: Sentence, style: LengthStyle): string {
     return value === undefined ? whole : formatLength(value, fine);
   });
 }
+
+/** Words with a capital letter, as a sentence begins; where a slot begins it, the slot's own. */
+export const capital = (words: string): string =>
+  words.replace(/^\{?./, (first) => first.toUpperCase());

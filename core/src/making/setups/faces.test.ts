@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { calledFace, capital, onOtherFace, tellingFaces, withFaces } from './index.ts';
+import { capital } from '../../ground/index.ts';
+import { calledFace, onOtherFace, tellingFaces, withFaces } from './index.ts';
 
 const FACES = ['reference face', 'other face', 'reference edge', 'other edge'];
 

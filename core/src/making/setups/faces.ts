@@ -1,4 +1,4 @@
-import type { Sentence } from '../../ground/index.ts';
+import { capital, type Sentence } from '../../ground/index.ts';
 
 /** The faces that words can name, and what each is of a piece that lies a quarter turned. */
 const TURNED = {
@@ -19,10 +19,6 @@ const OVER = {
   'reference edge': 'other edge',
   'other edge': 'reference edge',
 } as const;
-
-/** With a capital letter, at the beginning of a sentence; a slot's own letter counts. */
-export const capital = (text: string): string =>
-  text.replace(/^\{?./, (first) => first.toUpperCase());
 
 /**
  * Words with the faces of a piece in them, each where it is named: `{reference face}`, or

@@ -2,4 +2,4 @@ export * from './reach.ts';
 export * from './figure.ts';
 export * from './setup.ts';
 export type { Carrier, DatumId, HandCarrier, ModelId, RouterCarrier } from './ids.ts';
-export { calledFace, capital, onOtherFace, tellingFaces, withFaces } from './faces.ts';
+export { calledFace, onOtherFace, tellingFaces, withFaces } from './faces.ts';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Card, GroupView, Plan } from '@velk/core/day';
-import type { LengthStyle } from '@velk/core/ground';
+import { capital, type LengthStyle } from '@velk/core/ground';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { FloorScene } from './FloorScene.tsx';
@@ -37,7 +37,7 @@ export function PiecesStep({
     <>
       <div>
         <p className="floorpieces">
-          {group.of ? `${group.of.charAt(0).toUpperCase()}${group.of.slice(1)}: ` : ''}
+          {group.of ? `${capital(group.of)}: ` : ''}
           <strong>{group.parts.join(', ')}</strong>, {group.ends}
         </p>
         {group.figures.length > 0 && (

@@ -1,3 +1,4 @@
+import { capital } from '@velk/core/ground';
 import { Segmented } from 'antd';
 import { memo } from 'react';
 import type { Job, Joint, JointKind } from '@velk/core/design';
@@ -44,7 +45,7 @@ export function JointLine({ job, joint, sheet, picking, onPick }: Props) {
         .filter(({ angle }) => angle)
         .map(({ id, name, value }) => (
           <label key={id}>
-            <span className="quiet">{withCapital(name)} </span>
+            <span className="quiet">{capital(name)} </span>
             <span className="short">
               <AngleField
                 field={`joint.${joint.id}.${id}`}
@@ -68,8 +69,6 @@ export function JointLine({ job, joint, sheet, picking, onPick }: Props) {
     </div>
   );
 }
-
-export const withCapital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
 
 interface KindChoiceProps {
   readonly choice: JointKind['choices'][number];

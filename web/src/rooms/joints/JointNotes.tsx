@@ -1,12 +1,11 @@
 import { useSearchParams } from 'react-router';
 import type { Job, Joint } from '@velk/core/design';
-import { METRIC, parseLength } from '@velk/core/ground';
+import { capital, METRIC, parseLength } from '@velk/core/ground';
 import type { Shop } from '@velk/core/shop';
 import { useProposals } from '../../planning/useProposals.ts';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Margin } from '../../widgets/Margin.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
-import { withCapital } from './JointLine.tsx';
 import { JointPlaces } from './JointPlaces.tsx';
 import { ProposedSizes } from './ProposedSizes.tsx';
 import type { JointSheetState } from './useJointSheet.ts';
@@ -58,7 +57,7 @@ export function JointNotes({ job, shop, joint, sheet }: Props) {
       >
         {inMargin.map(({ id, name, value }) => (
           <label key={id}>
-            {withCapital(name)}{' '}
+            {capital(name)}{' '}
             <span className="short">
               <LengthField
                 field={`joint.${joint.id}.${id}`}

@@ -1,3 +1,4 @@
+import { capital } from '@velk/core/ground';
 import { choicesOf, machinesFor, type Stage } from '@velk/core/making';
 import { shopFor, waysInTurn, type NotTaken, type WayChoice } from '@velk/core/day';
 import type { Job, MemberName } from '@velk/core/design';
@@ -232,8 +233,6 @@ function Machines({
     </section>
   );
 }
-
-const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** The ways this shop can cut each half of the joint, and why not the others. */
 export function MethodsRoom({ job, shop }: { job: Job; shop: Shop }) {

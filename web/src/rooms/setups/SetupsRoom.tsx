@@ -14,7 +14,7 @@ import {
   type Reading,
 } from '@velk/core/day';
 import { remainderMatters, type AngleFigure } from '@velk/core/making';
-import { formatAngle, formatLength, type LengthStyle } from '@velk/core/ground';
+import { capital, formatAngle, formatLength, type LengthStyle } from '@velk/core/ground';
 import type { Job } from '@velk/core/design';
 import { store, useAppDispatch, useAppSelector } from '../../store.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
@@ -267,7 +267,7 @@ function Groups({
   return groups.map((group, i) => (
     <section key={group.setup} aria-label={`What goes through, ${i + 1}`}>
       <h2 style={{ marginTop: 12 }}>
-        {group.of ? `${group.of.charAt(0).toUpperCase()}${group.of.slice(1)}: ` : ''}
+        {group.of ? `${capital(group.of)}: ` : ''}
         {group.parts.join(', ')}
         <span className="quiet" style={{ fontWeight: 400 }}>
           {' '}

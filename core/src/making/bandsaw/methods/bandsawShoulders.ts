@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import { capital, calledFace, type Pass, type Setup } from '../../setups/index.ts';
+import { calledFace, type Pass, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
-import { say } from '../../../ground/index.ts';
+import { capital, say } from '../../../ground/index.ts';
 import { onBandsaw, shoulderStandsIn } from '../cuts.ts';
 import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';

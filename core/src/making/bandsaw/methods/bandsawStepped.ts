@@ -1,7 +1,7 @@
 import type { TenonFeature } from '../../../design/index.ts';
-import { capital, type Setup } from '../../setups/index.ts';
+import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
-import { say } from '../../../ground/index.ts';
+import { capital, say } from '../../../ground/index.ts';
 import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
 import { called, figuresFor, type Method } from '../../method/method.ts';

@@ -1,7 +1,7 @@
 import type { BoreFeature } from '../../../design/index.ts';
-import { capital, calledFace, type Setup } from '../../setups/index.ts';
+import { calledFace, type Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
-import { say } from '../../../ground/index.ts';
+import { capital, say } from '../../../ground/index.ts';
 import {
   bitFor,
   bitRefusals,

@@ -1,6 +1,5 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import {
-  capital,
   calledFace,
   type Pass,
   type Refusal,
@@ -16,7 +15,7 @@ import {
   angleOf,
   type Lean,
 } from '../../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { LARGEST_BY_HAND } from '../../hazards/index.ts';
 import { bestFirst, cuttersReaching } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';

@@ -1,7 +1,7 @@
 import type { GrooveFeature, RebateFeature } from '../../../design/index.ts';
-import { capital, type LengthFigure } from '../../setups/index.ts';
+import type { LengthFigure } from '../../setups/index.ts';
 import type { Shop } from '../../../shop/index.ts';
-import { say } from '../../../ground/index.ts';
+import { capital, say } from '../../../ground/index.ts';
 import { rowsFor } from '../../method/cutters.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
 import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';

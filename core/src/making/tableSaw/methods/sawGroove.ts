@@ -1,14 +1,13 @@
 import type { GrooveFeature } from '../../../design/index.ts';
 import {
   onOtherFace,
-  capital,
   type LengthFigure,
   type Pass,
   type Refusal,
   type Setup,
 } from '../../setups/index.ts';
 import { makeUp, toolById, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
 import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
 import { kerfFences, kerfWords } from '../kerfs.ts';

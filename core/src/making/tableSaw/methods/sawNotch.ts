@@ -1,7 +1,7 @@
 import type { NotchFeature } from '../../../design/index.ts';
-import { capital, type Pass } from '../../setups/index.ts';
+import type { Pass } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { stackPasses, stackWithin } from '../../method/blades.ts';
 import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';

@@ -1,7 +1,7 @@
 import type { RebateFeature } from '../../../design/index.ts';
-import { capital, type Setup } from '../../setups/index.ts';
+import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
-import { say } from '../../../ground/index.ts';
+import { capital, say } from '../../../ground/index.ts';
 import { EDGE_WORDS, OPPOSITE } from '../../method/edges.ts';
 import { called, figuresFor, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';

@@ -1,11 +1,5 @@
 import type { EndFeature, SlotFeature, TenonFeature } from '../../../design/index.ts';
-import {
-  capital,
-  calledFace,
-  type Refusal,
-  type SeatFace,
-  type Setup,
-} from '../../setups/index.ts';
+import { calledFace, type Refusal, type SeatFace, type Setup } from '../../setups/index.ts';
 import {
   angleOf,
   type Lean,
@@ -15,7 +9,7 @@ import {
   type StopBlock,
   type TableSaw,
 } from '../../../shop/index.ts';
-import { say, type Mm } from '../../../ground/index.ts';
+import { capital, say, type Mm } from '../../../ground/index.ts';
 import { overBlade } from '../../method/blades.ts';
 import { slotKerfs } from '../kerfs.ts';
 import { called, clearing, figuresFor, type Method } from '../../method/method.ts';
