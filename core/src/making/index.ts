@@ -7,8 +7,9 @@ export { faceOf } from './machine/seat.ts';
 export { modelOf } from './machines.ts';
 export { bladesFor, stacksFor } from './method/blades.ts';
 export { cuttersFor, nearestCutters, type NearSize } from './method/cutters.ts';
+export { onTableSaw } from './tableSaw/figures.ts';
 export { flippedSettings } from './method/flippedCheeks.ts';
-export { figuresFor, type Method } from './method/method.ts';
+export { type Method } from './method/method.ts';
 export { steppedSettings } from './method/steppedCheeks.ts';
 export { templateSlot, templateWork } from './method/template.ts';
 export {

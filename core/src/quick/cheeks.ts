@@ -1,5 +1,5 @@
 import type { TenonFeature } from '../design/index.ts';
-import { figuresFor, flippedSettings, steppedSettings } from '../making/index.ts';
+import { flippedSettings, onTableSaw, steppedSettings } from '../making/index.ts';
 import { availableIn, nearestWidth, toolsOf, type Shop } from '../shop/index.ts';
 import { INCH, say, turnsFor, turnsInWords, type Mm } from '../ground/index.ts';
 import { answered, clash, num, type Ask, type QuickFigure } from './question.ts';
@@ -147,7 +147,7 @@ export const uprightFence: QuickFigure = {
     const [T, t, a] = [num(given, 'T'), num(given, 't'), num(given, 'off')];
     const wrong = tooThick(T, t, a);
     if (wrong) return wrong;
-    const settings = flippedSettings(feature(T, t, a), figuresFor(shop), 'jig-face');
+    const settings = flippedSettings(feature(T, t, a), onTableSaw(shop).jigToNearSide);
     const k = kerfOf(shop);
     return answered({
       found: settings.map(({ figure, against }) => ({

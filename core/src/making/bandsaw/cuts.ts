@@ -2,10 +2,7 @@ import type { TenonFeature } from '../../design/index.ts';
 import type { LengthFigure, Refusal, Setup } from '../setups/index.ts';
 import { toolById, toolsOf, type Bandsaw, type Shop } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
-import { cheekLength } from '../method/flippedCheeks.ts';
-import type { figuresFor } from '../method/method.ts';
 import { missing, over, under } from '../method/refusal.ts';
-import { narrowestKerf } from '../method/sawKerfs.ts';
 import { shouldersOf } from '../method/shoulders.ts';
 
 /**
@@ -116,7 +113,7 @@ export function shoulderStandsIn(feature: TenonFeature, saw: Bandsaw, shop: Shop
 }
 
 /** What every set-up of cheeks on the bandsaw has. */
-export const onBandsaw = (
+export const gearOf = (
   saw: Bandsaw,
 ): Pick<Setup, 'model' | 'carrier' | 'machine' | 'cutter' | 'guides' | 'stage'> => ({
   model: 'bandsaw',
@@ -126,21 +123,3 @@ export const onBandsaw = (
   guides: [],
   stage: 'cheeks',
 });
-
-/**
- * Tooth tips to the stop for a cheek: the tenon's length, or `short` of it where the shoulder is
- * cut already.
- */
-export const cheekStop = (
-  make: ReturnType<typeof figuresFor>,
-  length: Mm,
-  short: Mm,
-  shop: Shop,
-): LengthFigure =>
-  make({
-    id: 'stop',
-    name: 'Stop behind the blade',
-    from: 'tooth-tips',
-    to: 'stop-face',
-    ...cheekLength(length, short, narrowestKerf(shop)),
-  });

@@ -1,7 +1,11 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { FigureDraft, LengthFigure, Mate, DatumId } from '../setups/index.ts';
+import type { LengthFigure, Mate } from '../setups/index.ts';
+import type { Shop } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
-import { mateFace, SAME, type Context, type figuresFor, type Gauged } from './method.ts';
+import type { Dial, Setting } from './dials.ts';
+import { mateFace, SAME, type Context } from './method.ts';
+import { narrowestKerf } from './sawKerfs.ts';
+import { toShoulder } from './shoulders.ts';
 
 /** One pair of cheeks cut by turning the piece over: the face pair, or the edge pair. */
 export interface FlippedSetting {
@@ -15,15 +19,12 @@ export interface FlippedSetting {
  * Fence settings for cheeks cut from both faces: guide to the *near* side of the blade. Reference
  * face in, near shoulder + tenon; other face in, stock - near shoulder. One figure serves both when
  * the tenon is centred, and its error then counts twice.
- * @param guide the machine feature the figure is measured from
- * @param gauged what stands on the machine for this distance
+ * @param fence guide to the near side of the blade
  * @param context how the mate lies, where its cut mortise is a gauge
  */
 export function flippedSettings(
   feature: TenonFeature,
-  make: ReturnType<typeof figuresFor>,
-  guide: DatumId,
-  gauged: Gauged = {},
+  fence: Dial,
   context: Pick<Context, 'mateTurned'> = {},
 ): FlippedSetting[] {
   const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, stock, mate } = feature;
@@ -37,11 +38,8 @@ export function flippedSettings(
       ]
     : [];
   return [
-    ...pair('face', a, t, stock.thickness, heldAcross(feature, 'thickness'), make, guide, {
-      ...gauged,
-      mates: farWall,
-    }),
-    ...pair('edge', b, w, stock.width, heldAcross(feature, 'width'), make, guide, gauged),
+    ...pair('face', a, t, stock.thickness, heldAcross(feature, 'thickness'), fence, farWall),
+    ...pair('edge', b, w, stock.width, heldAcross(feature, 'width'), fence, []),
   ];
 }
 
@@ -58,9 +56,8 @@ function pair(
   tongue: Mm,
   stock: Mm,
   across: string,
-  make: ReturnType<typeof figuresFor>,
-  guide: DatumId,
-  gauged: Gauged,
+  fence: Dial,
+  farWall: readonly Mate[],
 ): FlippedSetting[] {
   const far = stock - near - tongue;
   const first = near + tongue;
@@ -68,19 +65,9 @@ function pair(
   const acts = name === 'face' ? 'thickness' : 'width';
   const size = name === 'face' ? 'tenon thickness' : 'tenon width';
   const setting = (id: string, value: Mm, working: Sentence, counts: number): LengthFigure =>
-    make(
-      {
-        id,
-        name: 'Fence',
-        value,
-        from: guide,
-        to: 'near-side',
-        rounding: 'up',
-        acts,
-        working,
-        counts,
-      },
-      Math.abs(value - first) < SAME ? gauged : { ...gauged, mates: [] },
+    fence(
+      { id, value, rounding: 'up', acts, working, counts },
+      { mates: Math.abs(value - first) < SAME ? farWall : [] },
     );
   const reference = `reference-${name}` as const;
   const other = `other-${name}` as const;
@@ -136,23 +123,24 @@ export const FACE_WORDS: Record<FlippedSetting['against'][number], string> = {
 
 /**
  * How far a cheek is cut: the tenon's length, or just short of the shoulder where that is cut
- * already.
- * @param kerf of whatever cut the shoulder: the cheek opens into it
+ * already, so that the cheek opens into its kerf.
  */
-export const cheekLength = (
-  L: Mm,
-  short: Mm,
-  kerf: Mm,
-): Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'stays' | 'within'> => ({
-  value: L - short,
-  stays: short > 0,
-  within: kerf - short,
-  rounding: 'down',
-  acts: 'length',
-  working: short
-    ? say(
-        'tenon length {L} − {short}: the shoulder is cut already, so the cheek stops short of it',
-        { L, short },
-      )
-    : say('tenon length {L}', { L }),
-});
+export function cheekLength(
+  { length: L }: Pick<TenonFeature, 'length'>,
+  shouldersFirst: boolean,
+  shop: Shop,
+): Setting {
+  const short = shouldersFirst ? shop.secondCutShort : 0;
+  if (!short) return toShoulder(L);
+  return {
+    value: L - short,
+    stays: true,
+    within: narrowestKerf(shop) - short,
+    rounding: 'down',
+    acts: 'length',
+    working: say(
+      'tenon length {L} − {short}: the shoulder is cut already, so the cheek stops short of it',
+      { L, short },
+    ),
+  };
+}

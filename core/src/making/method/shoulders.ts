@@ -1,7 +1,8 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { FigureDraft, SeatFace } from '../setups/index.ts';
+import type { SeatFace } from '../setups/index.ts';
 import type { Teeth } from '../../shop/index.ts';
 import { roundTo, say, type Mm, type Sentence } from '../../ground/index.ts';
+import type { Setting } from './dials.ts';
 import { SAME, type Context } from './method.ts';
 
 /** One shoulder of a tenon: the face that lies down while it is cut, and how deep it is. */
@@ -38,6 +39,22 @@ export const shouldersLeft = (
   { taken }: Pick<Context, 'taken'>,
 ): Shoulder[] => shouldersOf(feature).filter(({ depth, from }) => depth - from > taken + SAME);
 
+/** From the end of the tenon to its shoulder: the tenon's length, and never longer. */
+export const toShoulder = (L: Mm): Setting => ({
+  value: L,
+  rounding: 'down',
+  acts: 'length',
+  working: say('tenon length {L}', { L }),
+});
+
+/** The same with a block between the end and what is set. */
+export const toShoulderBy = (L: Mm, s: Mm, block: 'stop block' | 'gauge block'): Setting => ({
+  value: L + s,
+  rounding: 'down',
+  acts: 'length',
+  working: say(`tenon length {L} + ${block} {s}`, { L, s }),
+});
+
 /**
  * How far a shoulder's cut stays off a cheek that is cut already: of a shallow one no more than
  * half its depth, mm.
@@ -53,7 +70,7 @@ export function shoulderDepth(
   [{ depth, down }, ...others]: readonly [Shoulder, ...Shoulder[]],
   short: Mm,
   { taken }: Pick<Context, 'taken'>,
-): Pick<FigureDraft, 'value' | 'stays' | 'within' | 'rounding' | 'acts' | 'working' | 'counts'> {
+): Setting {
   const less = shortOf(depth, short);
   return {
     value: depth - less,

@@ -1,9 +1,8 @@
-import type { FigureDraft, LengthFigure, Pass, Refusal, Setup } from '../setups/index.ts';
+import type { Pass, Refusal, Setup } from '../setups/index.ts';
 import type { Shop, Stack, TableSaw } from '../../shop/index.ts';
 import { say, stamped, type Mm, type Sentence } from '../../ground/index.ts';
 import type { StackChoice } from './blades.ts';
 import { bitesOf, inLevels, inLevelsDown } from './levels.ts';
-import type { figuresFor } from './method.ts';
 import { over } from './refusal.ts';
 
 /** What every set-up of a piece lying on the sled over a stack has. */
@@ -35,22 +34,6 @@ export const stackRefusals = (
     `The ${dimension} is {value}; the stack rises to {bound}. Cut it by hand, or in another way.`,
   ),
 ];
-
-/**
- * Bed of the sled to the highest tooth of the stack: the saw's own scale, which counts from its
- * table, can't set it.
- */
-export const stackHeight = (
-  make: ReturnType<typeof figuresFor>,
-  draft: Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'counts'>,
-): LengthFigure =>
-  make({
-    id: 'blade-height',
-    name: 'Height of the stack',
-    from: 'table',
-    to: 'highest-tooth',
-    ...draft,
-  });
 
 /** Wood that a stack takes at once, as width times depth, mm²: common practice, from memory. */
 const BITE: number = 240;

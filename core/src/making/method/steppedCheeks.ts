@@ -1,7 +1,8 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { LengthFigure, Refusal, DatumId } from '../setups/index.ts';
+import type { LengthFigure, Refusal, Slide } from '../setups/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
-import { SAME, type figuresFor, type Gauged } from './method.ts';
+import type { Dial } from './dials.ts';
+import { SAME } from './method.ts';
 import { under } from './refusal.ts';
 import { nearWood } from './wedged.ts';
 
@@ -85,6 +86,12 @@ export const splinters = (feature: TenonFeature, kerf: Mm): Refusal[] =>
     );
   });
 
+/** What its figure is called, by the pair and the cheek. */
+const called = (pair: SteppedPair['name'], cheek: SteppedCut['cheek']) => ({
+  id: `${pair}-fence-${cheek}`,
+  name: `Fence, ${cheek} cheek`,
+});
+
 /** One cut of a pair, with the step between its two cuts. */
 export interface SteppedCut {
   readonly pair: SteppedPair;
@@ -96,47 +103,37 @@ export interface SteppedCut {
 
 /**
  * The cuts of both pairs in order, far cheek first.
- * @param guide the machine feature the figures are measured from
- * @param gauged what stands on the machine for this distance; what slides the guide slides it to
- *   the second cut
- * @param intoGuide whether the blade may run into it, where a shoulder is thinner than the kerf
+ * @param guide sets it to the near side of the blade
+ * @param slide what takes it from the first cut of a pair to the second
+ * @param inside sets the guide to the far side, where the blade may run into it for a shoulder
+ *   thinner than the kerf
  */
 export function steppedCuts(
   feature: TenonFeature,
   kerf: Mm,
-  make: ReturnType<typeof figuresFor>,
-  guide: DatumId,
-  { slide, ...gauged }: Gauged,
-  intoGuide = false,
+  guide: Dial,
+  slide?: Slide,
+  inside?: Dial,
 ): SteppedCut[] {
   return steppedPairs(feature).flatMap((pair) => {
     const { name, near, tongue, far, acts } = pair;
     const { first, second, step } = steppedSettings(tongue, near, kerf);
-    const fence = (
+    const cut = (
       cheek: SteppedCut['cheek'],
       value: Mm,
       rounding: 'up' | 'down',
       working: Sentence,
-      by: Gauged = gauged,
+      slid?: Slide,
     ): SteppedCut => ({
       pair,
       step,
       cheek,
-      figure: make(
-        {
-          id: `${name}-fence-${cheek}`,
-          name: `Fence, ${cheek} cheek`,
-          value,
-          from: guide,
-          to: 'near-side',
-          rounding,
-          acts,
-          working,
-        },
-        by,
+      figure: guide(
+        { ...called(name, cheek), value, rounding, acts, working },
+        slid && { slide: slid },
       ),
     });
-    const farCheek = fence(
+    const farCheek = cut(
       'far',
       first,
       'up',
@@ -144,11 +141,11 @@ export function steppedCuts(
     );
     const cuts = far > SAME ? [farCheek] : [];
     if (second === undefined) return cuts;
-    if (intoGuide && second < -SAME)
-      return [...cuts, { pair, step, cheek: 'near', figure: insideGuide(pair, kerf, make, guide) }];
+    if (inside && second < -SAME)
+      return [...cuts, { pair, step, cheek: 'near', figure: insideGuide(pair, kerf, inside) }];
     return [
       ...cuts,
-      fence(
+      cut(
         'near',
         second,
         'down',
@@ -158,7 +155,7 @@ export function steppedCuts(
           tongue,
           kerf,
         }),
-        cuts.length ? { ...gauged, slide } : gauged,
+        cuts.length ? slide : undefined,
       ),
     ];
   });
@@ -167,18 +164,10 @@ export function steppedCuts(
 /**
  * Nearer than a kerf the blade runs part in its guide: what can still be measured is its far side.
  */
-const insideGuide = (
-  { name, near, acts }: SteppedPair,
-  kerf: Mm,
-  make: ReturnType<typeof figuresFor>,
-  guide: DatumId,
-) =>
-  make({
-    id: `${name}-fence-near`,
-    name: 'Fence, near cheek',
+const insideGuide = ({ name, near, acts }: SteppedPair, kerf: Mm, inside: Dial) =>
+  inside({
+    ...called(name, 'near'),
     value: near,
-    from: guide,
-    to: 'far-side',
     rounding: 'down',
     acts,
     working: say(

@@ -1,7 +1,8 @@
-import type { DatumId, LengthFigure } from '../setups/index.ts';
-import { say, type Mm } from '../../ground/index.ts';
+import type { LengthFigure } from '../setups/index.ts';
+import { say, type Mm, type Rounding } from '../../ground/index.ts';
 import type { Shop } from '../../shop/index.ts';
-import { clearing, figuresFor, SAME, type Gauged } from '../method/method.ts';
+import type { Dial } from '../method/dials.ts';
+import { clearing, SAME } from '../method/method.ts';
 
 /** How much each pass overlaps the last, so that no web stands between two kerfs, mm. */
 const OVERLAP: Mm = 0.5;
@@ -30,12 +31,8 @@ export function slotKerfs(p: Mm, m: Mm, k: Mm, step: Mm): Mm[] {
   return [p + span, p, ...between];
 }
 
-/**
- * A slot or groove that kerfs clear: from which guide, its near wall, its width, and the way across
- * the piece.
- */
+/** A slot or groove that kerfs clear: its near wall, its width, and the way across the piece. */
 export interface Cleared {
-  readonly guide: DatumId;
   readonly wall: Mm;
   readonly width: Mm;
   readonly acts: 'thickness' | 'width';
@@ -43,49 +40,63 @@ export interface Cleared {
   readonly called: 'slot' | 'groove';
 }
 
-/** Which of several kerfs a fence is set for: one kerf needs no word. */
-export const kerfWords = ({ name }: LengthFigure, of: readonly LengthFigure[]): string =>
-  of.length === 1
-    ? ''
-    : name
-        .replace(
-          /^Fence, between, (\d+)/,
-          (_, n: string) => `kerf between them${n === '1' ? '' : `, ${n}`}`,
-        )
-        .replace('Fence, ', 'kerf at the ');
+/** Which kerf of those that clear a slot, in the order of `slotKerfs`. */
+export type KerfPlace = 'far' | 'near' | { readonly between: number };
+
+/** The place of each of them. */
+export const placeOf = (i: number, all: readonly unknown[]): KerfPlace =>
+  i === 0 && all.length > 1 ? 'far' : i < 2 ? 'near' : { between: i - 1 };
+
+/** Which of several kerfs a pass makes: one kerf needs no word. */
+const kerfWords = (place: KerfPlace, all: readonly Mm[]): string => {
+  if (all.length === 1) return '';
+  if (typeof place === 'string') return `kerf at the ${place} wall`;
+  return `kerf between them${place.between === 1 ? '' : `, ${place.between}`}`;
+};
+
+/** What a figure of one kerf is called beside those of the others. */
+export const kerfName = (distance: string, place: KerfPlace): string =>
+  `${distance}, ${typeof place === 'string' ? `${place} wall` : `between, ${place.between}`}`;
+
+/** Never past its line: the far wall errs to the near side, the near wall to the far one. */
+export const kerfRounding = (place: KerfPlace): Rounding =>
+  place === 'far' ? 'down' : place === 'near' ? 'up' : 'nearest';
+
+/** One kerf of a slot: its fence, and the words of its pass. */
+export interface Kerf {
+  readonly fence: LengthFigure;
+  readonly words: string;
+}
 
 /**
  * Guide to the near side of each kerf, in the order of `slotKerfs`: neither wall is ever cut past
  * its line.
  */
-export function kerfFences(
-  { guide, wall: p, width: m, acts, called }: Cleared,
+export function kerfsOf(
+  { wall: p, width: m, acts, called }: Cleared,
   kerf: Mm,
   shop: Shop,
-  gauged: Gauged,
-): LengthFigure[] {
-  const make = figuresFor(shop);
+  fence: Dial,
+): Kerf[] {
   const { step, clears } = clearing(kerf, shop);
-  return slotKerfs(p, m, kerf, step).map((value, i, all) => {
-    const far = i === 0 && all.length > 1;
-    const wall = far || i < 2;
-    return make(
-      {
+  return slotKerfs(p, m, kerf, step).map((value, i, all): Kerf => {
+    const place = placeOf(i, all);
+    const working = {
+      far: say(`near wall {p} + ${called} {m} − kerf {kerf}`, { p, m, kerf }),
+      near: say('near wall {p}', { p }),
+      between: say('clears the web between the two, each kerf over the last'),
+    }[typeof place === 'string' ? place : 'between'];
+    return {
+      words: kerfWords(place, all),
+      fence: fence({
         id: all.length === 1 ? 'fence' : `fence-${i + 1}`,
-        name: far ? 'Fence, far wall' : wall ? 'Fence, near wall' : `Fence, between, ${i - 1}`,
+        name: kerfName('Fence', place),
         value,
-        from: guide,
-        to: 'near-side',
-        rounding: far ? 'down' : wall ? 'up' : 'nearest',
-        clears: clears && !wall,
+        rounding: kerfRounding(place),
+        clears: clears && typeof place !== 'string',
         acts,
-        working: far
-          ? say(`near wall {p} + ${called} {m} − kerf {kerf}`, { p, m, kerf })
-          : wall
-            ? say('near wall {p}', { p })
-            : say('clears the web between the two, each kerf over the last'),
-      },
-      gauged,
-    );
+        working,
+      }),
+    };
   });
 }

@@ -1,11 +1,13 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { FigureDraft, LengthFigure, Pass, Setup } from '../setups/index.ts';
+import type { Pass, Setup } from '../setups/index.ts';
 import type { Shop } from '../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import { flatBundleWords } from '../method/bundles.ts';
-import { figuresFor, type Context, type Method } from '../method/method.ts';
-import { byDepth, shouldersOf } from '../method/shoulders.ts';
+import type { Dial } from '../method/dials.ts';
+import type { Context, Method } from '../method/method.ts';
+import { byDepth, shouldersOf, toShoulder } from '../method/shoulders.ts';
 import { overLevels } from '../method/stack.ts';
+import { onTableSaw } from './figures.ts';
 
 /** What all ways have in common that clear a tenon lying on the sled of the table saw. */
 export const LYING_FLAT = {
@@ -27,9 +29,7 @@ interface Clearing {
   readonly wide: Mm;
   /** How far off the stop the piece lies at each pass, the first at the stop. */
   readonly offs: (length: Mm) => readonly Mm[];
-  readonly height: (
-    draft: Pick<FigureDraft, 'value' | 'rounding' | 'acts' | 'working' | 'counts'>,
-  ) => LengthFigure;
+  readonly height: Dial;
   /** What the cheek looks like after. */
   readonly leaves: string;
   readonly made: readonly Sentence[];
@@ -45,17 +45,7 @@ export function lyingFlat(
   { joint, occurrences }: Context,
   { id, method, gear, wide, offs, height: heightOf, leaves, made }: Clearing,
 ): Setup[] {
-  const L = feature.length;
-  const stop = figuresFor(shop)({
-    id: 'end-stop',
-    name: 'End stop',
-    value: L,
-    from: 'end-stop',
-    to: 'far-side',
-    rounding: 'down',
-    acts: 'length',
-    working: say('tenon length {L}', { L }),
-  });
+  const stop = onTableSaw(shop).stopOnSled(toShoulder(feature.length));
   return byDepth(shouldersOf(feature)).map((group): Setup => {
     const { depth, down } = group[0];
     const height = heightOf({

@@ -1,9 +1,6 @@
 import { toolsOf, type Shop, type TableSaw, type UprightJig } from '../../shop/index.ts';
 import type { Mm } from '../../ground/index.ts';
-import type { LengthFigure, Refusal, Setup, Slide } from '../setups/index.ts';
-import { narrowestKerf } from '../method/sawKerfs.ts';
-import { cheekLength } from '../method/flippedCheeks.ts';
-import type { figuresFor, Gauged } from '../method/method.ts';
+import type { Refusal, Setup, Slide } from '../setups/index.ts';
 import { missing, only, over } from '../method/refusal.ts';
 
 /** A piece that is to stand on end in the upright jig of the table saw. */
@@ -98,15 +95,6 @@ export const onEnd = (
 });
 
 /**
- * What the jig's face is set with: its screw, and the scale of the fence it rides on, its body
- * counted in.
- */
-export const faceSetBy = ({ fenceScale }: TableSaw, { screw, body = 0 }: UprightJig): Gauged => ({
-  screw,
-  ...(body > 0 && { scale: fenceScale, beyond: -body }),
-});
-
-/**
  * What the jig's face is slid by from one cheek to the other; nothing where fence or screw move it.
  */
 export const slideOf = ({
@@ -115,25 +103,3 @@ export const slideOf = ({
   slidBy = 'stops',
   carried = 0,
 }: UprightJig): Slide | undefined => (screw || travel === 0 ? undefined : { by: slidBy, carried });
-
-/**
- * Table to the highest tooth for a cheek: the tenon's length, or `short` of it where the shoulder
- * is cut already.
- */
-export const cheekHeight = (
-  make: ReturnType<typeof figuresFor>,
-  saw: TableSaw,
-  length: Mm,
-  short: Mm,
-  shop: Shop,
-): LengthFigure =>
-  make(
-    {
-      id: 'blade-height',
-      name: 'Blade height',
-      from: 'table',
-      to: 'highest-tooth',
-      ...cheekLength(length, short, narrowestKerf(shop)),
-    },
-    { scale: saw.heightScale },
-  );

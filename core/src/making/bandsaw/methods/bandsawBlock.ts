@@ -1,11 +1,12 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import { calledFace, type Pass, type Setup } from '../../setups/index.ts';
-import { toolById, toolsOf } from '../../../shop/index.ts';
+import { toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
-import { onBandsaw, shoulderStandsIn } from '../cuts.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { gearOf, shoulderStandsIn } from '../cuts.ts';
+import { onBandsaw } from '../figures.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
-import { byDepth, shoulderDepth, shouldersLeft } from '../../method/shoulders.ts';
+import { byDepth, shoulderDepth, shouldersLeft, toShoulderBy } from '../../method/shoulders.ts';
 
 /**
  * Bandsaw, the piece on its edge, its length from a gauge block ahead of the blade: the end has
@@ -43,36 +44,17 @@ export const bandsawBlock: Method<TenonFeature> = {
     const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const block = toolsOf(shop, 'stop-block')[0]!;
-    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
-    const { length: L } = feature;
     const s = block.thickness;
-    const make = figuresFor(shop);
-    const fence = make(
-      {
-        id: 'fence',
-        name: 'Fence',
-        value: L + s,
-        from: 'fence-face',
-        to: 'far-side',
-        rounding: 'down',
-        acts: 'length',
-        working: say('tenon length {L} + gauge block {s}', { L, s }),
-      },
-      { scale: saw.fenceScale, beyond: kerf },
-    );
+    const on = onBandsaw(shop);
+    const fence = on.fenceToFarSide(toShoulderBy(feature.length, s, 'gauge block'));
+    const short = shouldersFirst ? 0 : shop.secondCutShort;
     return byDepth(shouldersLeft(feature, context)).map((group): Setup => {
-      const stop = make({
-        id: 'stop',
-        name: 'Stop beyond the blade',
-        from: 'tooth-tips',
-        to: 'stop-face',
-        ...shoulderDepth(group, shouldersFirst ? 0 : shop.secondCutShort, context),
-      });
+      const stop = on.stopBeyond(shoulderDepth(group, short, context));
       return {
         id: `${joint}.bandsaw-block.${group.map((g) => g.down).join('-')}`,
         method: bandsawBlock.id,
         title: bandsawBlock.title,
-        ...onBandsaw(saw),
+        ...gearOf(saw),
         carrier: 'fence-and-far-stop',
         guides: [block.id],
         stage: 'shoulders',

@@ -2,9 +2,10 @@ import type { TenonFeature } from '../../../design/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
-import { FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
-import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
+import { cheekLength, FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
+import { called, type Method } from '../../method/method.ts';
+import { bandsawRefusals, gearOf, nearFence } from '../cuts.ts';
+import { onBandsaw } from '../figures.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
 
 /** Bandsaw with fence and a stop behind the blade; the piece is turned between the cuts. */
@@ -20,7 +21,7 @@ export const bandsawFlipped: Method<TenonFeature> = {
   lean: { by: 'wedge' },
   applies: () => true,
   refuse(feature, shop) {
-    const settings = flippedSettings(feature, figuresFor(shop), 'fence-face');
+    const settings = flippedSettings(feature, onBandsaw(shop).fenceToNearSide);
     return bandsawRefusals(
       feature,
       settings.map(({ name, figure }) => ({ name, fence: figure.value })),
@@ -30,14 +31,14 @@ export const bandsawFlipped: Method<TenonFeature> = {
   setups(feature, shop, context) {
     const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'bandsaw')[0]!;
-    const make = figuresFor(shop);
-    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
-    return flippedSettings(feature, make, 'fence-face', { scale: saw.fenceScale }, context).map(
+    const on = onBandsaw(shop);
+    const stop = on.stopBehind(cheekLength(feature, shouldersFirst, shop));
+    return flippedSettings(feature, on.fenceToNearSide, context).map(
       ({ name, figure, against }): Setup => ({
         id: `${joint}.bandsaw.${figure.id}`,
         method: bandsawFlipped.id,
         title: TITLES[name][against.length > 1 ? 'both' : 'one'],
-        ...onBandsaw(saw),
+        ...gearOf(saw),
         figures: [figure, stop],
         passes: against.map((face) => ({
           id: face,

@@ -1,11 +1,12 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import { calledFace, type Pass, type Setup } from '../../setups/index.ts';
-import { toolById, toolsOf } from '../../../shop/index.ts';
+import { toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
-import { onBandsaw, shoulderStandsIn } from '../cuts.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { gearOf, shoulderStandsIn } from '../cuts.ts';
+import { onBandsaw } from '../figures.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
-import { byDepth, shouldersOf } from '../../method/shoulders.ts';
+import { byDepth, shoulderDepth, shouldersOf, toShoulder } from '../../method/shoulders.ts';
 
 /**
  * Bandsaw, the piece on its edge: its end along the fence sets the length, the stop behind the
@@ -38,41 +39,15 @@ export const bandsawShoulders: Method<TenonFeature> = {
   },
   setups(feature, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
-    const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
-    const { length: L } = feature;
-    const make = figuresFor(shop);
-    const fence = make(
-      {
-        id: 'fence',
-        name: 'Fence',
-        value: L,
-        from: 'fence-face',
-        to: 'far-side',
-        rounding: 'down',
-        acts: 'length',
-        working: say('tenon length {L}', { L }),
-      },
-      { scale: saw.fenceScale, beyond: kerf },
-    );
+    const on = onBandsaw(shop);
+    const fence = on.fenceToFarSide(toShoulder(feature.length));
     return byDepth(shouldersOf(feature)).map((group): Setup => {
-      const { depth, down } = group[0];
-      const acts = down.endsWith('face') ? 'thickness' : 'width';
-      const stop = make({
-        id: 'stop',
-        name: 'Stop',
-        value: depth,
-        from: 'tooth-tips',
-        to: 'stop-face',
-        rounding: 'down',
-        acts,
-        working: say('depth of the shoulder, {depth}', { depth }),
-        counts: group.length > 1 ? 2 : 1,
-      });
+      const stop = on.stop(shoulderDepth(group, 0, { taken: 0 }));
       return {
         id: `${joint}.bandsaw-shoulders.${group.map((g) => g.down).join('-')}`,
         method: bandsawShoulders.id,
         title: bandsawShoulders.title,
-        ...onBandsaw(saw),
+        ...gearOf(saw),
         stage: 'shoulders',
         figures: [fence, stop],
         passes: group.map((g): Pass => ({

@@ -8,9 +8,10 @@ import {
 } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
-import { bandsawRefusals, nearFence, onBandsaw } from '../cuts.ts';
+import { bandsawRefusals, gearOf, nearFence } from '../cuts.ts';
+import { onBandsaw } from '../figures.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { under } from '../../method/refusal.ts';
 import { handSlot } from '../../bench/methods/handSlot.ts';
 import { guideFace, isCentred, OTHER } from '../../method/slots.ts';
@@ -28,36 +29,28 @@ const AS_SAWN: Readonly<Record<string, string>> = {
 function wallsOf(feature: SlotFeature, shop: Shop): LengthFigure[] {
   const { across, wall: p, width: m } = feature;
   const kerf = bandsawKerf(shop);
-  const make = figuresFor(shop);
-  const gauged = { scale: toolsOf(shop, 'bandsaw')[0]?.fenceScale ?? null };
+  const { fenceToNearSide } = onBandsaw(shop);
   const both = isCentred(feature);
-  const fence = { from: 'fence-face', to: 'near-side', acts: across } as const;
-  const far = make(
-    {
-      ...fence,
-      id: 'fence-far',
-      name: both ? 'Fence, both walls' : 'Fence, far wall',
-      value: p + m - kerf,
-      rounding: 'down',
-      counts: both ? 2 : 1,
-      working: say(
-        `near wall {p} + slot {m} − kerf {kerf}${both ? '; centred, so one setting serves both walls' : ''}`,
-        { p, m, kerf },
-      ),
-    },
-    gauged,
-  );
-  const near = make(
-    {
-      ...fence,
-      id: 'fence-near',
-      name: 'Fence, near wall',
-      value: p,
-      rounding: 'up',
-      working: say('near wall {p}', { p }),
-    },
-    gauged,
-  );
+  const far = fenceToNearSide({
+    id: 'fence-far',
+    name: both ? 'Fence, both walls' : 'Fence, far wall',
+    value: p + m - kerf,
+    rounding: 'down',
+    acts: across,
+    counts: both ? 2 : 1,
+    working: say(
+      `near wall {p} + slot {m} − kerf {kerf}${both ? '; centred, so one setting serves both walls' : ''}`,
+      { p, m, kerf },
+    ),
+  });
+  const near = fenceToNearSide({
+    id: 'fence-near',
+    name: 'Fence, near wall',
+    value: p,
+    rounding: 'up',
+    acts: across,
+    working: say('near wall {p}', { p }),
+  });
   return both ? [far] : [far, near];
 }
 
@@ -89,13 +82,9 @@ export const bandsawSlot: Method<SlotFeature> = {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const [face, words] = guideFace(feature.across);
     const walls = wallsOf(feature, shop);
-    const stop = figuresFor(shop)({
-      id: 'stop',
-      name: 'Stop behind the blade',
+    const stop = onBandsaw(shop).stopBehind({
       value: feature.depth - shop.secondCutShort,
       stays: true,
-      from: 'tooth-tips',
-      to: 'stop-face',
       rounding: 'down',
       acts: 'length',
       working: say(
@@ -117,7 +106,7 @@ export const bandsawSlot: Method<SlotFeature> = {
       id: `${context.joint}.bandsaw-slot.${feature.across}`,
       method: bandsawSlot.id,
       title: 'Walls of the slot, on the bandsaw',
-      ...onBandsaw(saw),
+      ...gearOf(saw),
       stage: 'slot',
       figures: [...walls, stop],
       passes: walls.length > 1 ? passes : [...passes, pass(walls[0]!, turned, calledFace(turned))],

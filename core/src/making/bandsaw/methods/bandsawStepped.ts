@@ -2,9 +2,11 @@ import type { TenonFeature } from '../../../design/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
-import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
+import { bandsawRefusals, gearOf, nearFence } from '../cuts.ts';
+import { onBandsaw } from '../figures.ts';
+import { cheekLength } from '../../method/flippedCheeks.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
 import {
   byPair,
@@ -41,53 +43,51 @@ export const bandsawStepped: Method<TenonFeature> = {
         ),
       ];
     const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
-    const cuts = steppedCuts(feature, kerf, figuresFor(shop), 'fence-face', {});
+    const cuts = steppedCuts(feature, kerf, onBandsaw(shop).fenceToNearSide);
     const settings = cuts.map(({ pair, figure }) => ({ name: pair.name, fence: figure.value }));
     return [...bandsawRefusals(feature, settings, shop), ...splinters(feature, kerf)];
   },
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const { kerf } = toolById(shop, 'bandsaw-blade', saw.bladeId);
-    const make = figuresFor(shop);
-    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
-    return byPair(steppedCuts(feature, kerf, make, 'fence-face', { scale: saw.fenceScale })).map(
-      (cuts): Setup => {
-        const [{ pair, step }] = cuts as [SteppedCut];
-        return {
-          id: `${joint}.bandsaw-stepped.${pair.name}`,
-          method: bandsawStepped.id,
-          title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
-          ...onBandsaw(saw),
-          figures: [...cuts.map(({ figure }) => figure), stop],
-          passes: cuts.map(({ figure, cheek }) => ({
-            id: figure.id,
-            words: hasBoth(cuts)
-              ? say(
-                  `${capital(cheek)} cheek: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`,
-                )
-              : say(`Worked end first, ${pair.words} to the fence, until the end meets the stop`),
-            seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },
-            figures: { across: figure.id, depth: stop.id },
-          })),
-          occurrences,
-          checks: [
-            say(
-              `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
-            ),
-            ...(hasBoth(cuts)
-              ? [
-                  say(
-                    'Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
-                    { step },
-                  ),
-                  say('Run all pieces through the far cheek before the fence is moved.'),
-                ]
-              : []),
-            ...nearFence(cuts.map(({ figure }) => figure)),
-          ],
-        };
-      },
-    );
+    const on = onBandsaw(shop);
+    const stop = on.stopBehind(cheekLength(feature, shouldersFirst, shop));
+    return byPair(steppedCuts(feature, kerf, on.fenceToNearSide)).map((cuts): Setup => {
+      const [{ pair, step }] = cuts as [SteppedCut];
+      return {
+        id: `${joint}.bandsaw-stepped.${pair.name}`,
+        method: bandsawStepped.id,
+        title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
+        ...gearOf(saw),
+        figures: [...cuts.map(({ figure }) => figure), stop],
+        passes: cuts.map(({ figure, cheek }) => ({
+          id: figure.id,
+          words: hasBoth(cuts)
+            ? say(
+                `${capital(cheek)} cheek: worked end first, ${pair.words} to the fence for both cheeks, until the end meets the stop`,
+              )
+            : say(`Worked end first, ${pair.words} to the fence, until the end meets the stop`),
+          seat: { 'fence-face': pair.seat, 'stop-face': 'worked-end' },
+          figures: { across: figure.id, depth: stop.id },
+        })),
+        occurrences,
+        checks: [
+          say(
+            `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
+          ),
+          ...(hasBoth(cuts)
+            ? [
+                say(
+                  'Between the two cheeks the fence moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
+                  { step },
+                ),
+                say('Run all pieces through the far cheek before the fence is moved.'),
+              ]
+            : []),
+          ...nearFence(cuts.map(({ figure }) => figure)),
+        ],
+      };
+    });
   },
 };
 

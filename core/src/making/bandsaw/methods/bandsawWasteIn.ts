@@ -2,9 +2,11 @@ import type { TenonFeature } from '../../../design/index.ts';
 import { calledFace, type LengthFigure, type Pass, type Setup } from '../../setups/index.ts';
 import { toolsOf, type Shop } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
-import { bandsawRefusals, cheekStop, nearFence, onBandsaw } from '../cuts.ts';
+import { bandsawRefusals, gearOf, nearFence } from '../cuts.ts';
+import { onBandsaw } from '../figures.ts';
+import { cheekLength } from '../../method/flippedCheeks.ts';
 import { bandsawKerf } from '../../method/sawKerfs.ts';
-import { called, figuresFor, type Gauged, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing, under } from '../../method/refusal.ts';
 import { shouldersOf, type Shoulder } from '../../method/shoulders.ts';
 
@@ -18,7 +20,8 @@ interface SameDepth {
 }
 
 /** Fence to the far side of the blade for shoulders of one depth, on faces and edges alike. */
-function sameDepths(feature: TenonFeature, shop: Shop, gauged: Gauged): SameDepth[] {
+function sameDepths(feature: TenonFeature, shop: Shop): SameDepth[] {
+  const { fenceToFarSide } = onBandsaw(shop);
   const depths = new Map<string, Shoulder[]>();
   for (const side of shouldersOf(feature)) {
     const key = side.depth.toFixed(4);
@@ -27,20 +30,14 @@ function sameDepths(feature: TenonFeature, shop: Shop, gauged: Gauged): SameDept
   return [...depths.values()].map((sides, i) => {
     const { depth } = sides[0]!;
     const faces = sides.some(({ down }) => down.endsWith('face'));
-    const fence = figuresFor(shop)(
-      {
-        id: `fence-${i + 1}`,
-        name: 'Fence',
-        value: depth,
-        from: 'fence-face',
-        to: 'far-side',
-        rounding: 'down',
-        acts: faces ? 'thickness' : 'width',
-        working: say('shoulder {depth}; the kerf lies in it', { depth }),
-        counts: sides.length > 1 ? 2 : 1,
-      },
-      gauged,
-    );
+    const fence = fenceToFarSide({
+      id: `fence-${i + 1}`,
+      value: depth,
+      rounding: 'down',
+      acts: faces ? 'thickness' : 'width',
+      working: say('shoulder {depth}; the kerf lies in it', { depth }),
+      counts: sides.length > 1 ? 2 : 1,
+    });
     return { fence, sides };
   });
 }
@@ -67,7 +64,7 @@ export const bandsawWasteIn: Method<TenonFeature> = {
           'The chest has no bandsaw. Add one, or cut the cheeks on the table saw.',
         ),
       ];
-    const settings = sameDepths(feature, shop, {}).flatMap(({ fence, sides }) =>
+    const settings = sameDepths(feature, shop).flatMap(({ fence, sides }) =>
       sides.map(({ down }) => ({
         name: down.endsWith('face') ? ('face' as const) : ('edge' as const),
         fence: fence.value,
@@ -88,41 +85,36 @@ export const bandsawWasteIn: Method<TenonFeature> = {
   setups(feature, shop, { joint, occurrences, shouldersFirst }) {
     const saw = toolsOf(shop, 'bandsaw')[0]!;
     const kerf = bandsawKerf(shop);
-    const make = figuresFor(shop);
-    const stop = cheekStop(make, feature.length, shouldersFirst ? shop.secondCutShort : 0, shop);
-    return sameDepths(feature, shop, { scale: saw.fenceScale, beyond: kerf }).map(
-      ({ fence, sides }, i): Setup => ({
-        id: `${joint}.bandsaw-waste-in.${i + 1}`,
-        method: bandsawWasteIn.id,
-        title: bandsawWasteIn.title,
-        ...onBandsaw(saw),
-        carrier: 'fence-and-far-stop',
-        figures: [fence, stop],
-        passes: sides.map(({ down }): Pass => ({
-          id: down,
-          words: say(
-            `Worked end first, ${calledFace(down)} to the fence, until the end meets the stop beyond the blade`,
-          ),
-          seat: { 'fence-face': down, 'stop-face': 'worked-end' },
-          figures: { across: fence.id, depth: stop.id },
-        })),
-        occurrences,
-        checks: [
-          say(
-            `Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`,
-          ),
-          say(
-            'Measure from the fence to the far side of the blade: shoulder and kerf together leave the tenon.',
-          ),
-          say(
-            'The tenon is what the cuts leave of the stock: test on a piece of the same measured thickness.',
-          ),
-          ...nearFence([fence], kerf),
-          say(
-            'The strip stays on the piece until its shoulder is cut: the stop stands beyond the blade, where only the tenon meets it.',
-          ),
-        ],
-      }),
-    );
+    const stop = onBandsaw(shop).stopBehind(cheekLength(feature, shouldersFirst, shop));
+    return sameDepths(feature, shop).map(({ fence, sides }, i): Setup => ({
+      id: `${joint}.bandsaw-waste-in.${i + 1}`,
+      method: bandsawWasteIn.id,
+      title: bandsawWasteIn.title,
+      ...gearOf(saw),
+      carrier: 'fence-and-far-stop',
+      figures: [fence, stop],
+      passes: sides.map(({ down }): Pass => ({
+        id: down,
+        words: say(
+          `Worked end first, ${calledFace(down)} to the fence, until the end meets the stop beyond the blade`,
+        ),
+        seat: { 'fence-face': down, 'stop-face': 'worked-end' },
+        figures: { across: fence.id, depth: stop.id },
+      })),
+      occurrences,
+      checks: [
+        say(`Fence turned to the blade’s drift, ${saw.driftAngle}°, before anything is measured.`),
+        say(
+          'Measure from the fence to the far side of the blade: shoulder and kerf together leave the tenon.',
+        ),
+        say(
+          'The tenon is what the cuts leave of the stock: test on a piece of the same measured thickness.',
+        ),
+        ...nearFence([fence], kerf),
+        say(
+          'The strip stays on the piece until its shoulder is cut: the stop stands beyond the blade, where only the tenon meets it.',
+        ),
+      ],
+    }));
   },
 };

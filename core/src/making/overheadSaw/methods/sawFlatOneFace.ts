@@ -4,16 +4,18 @@ import { toolsOf } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { offsOf, stacksFor } from '../../method/blades.ts';
 import { flatBundleWords } from '../../method/bundles.ts';
-import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
+import { toShoulder } from '../../method/shoulders.ts';
 import {
   makeUpWords,
   overLevels,
   overStack,
-  stackHeight,
   stackRefusals,
   underLevels,
 } from '../../method/stack.ts';
+import { onTableSaw } from '../../tableSaw/figures.ts';
+import { onOverheadSaw } from '../figures.ts';
 
 /**
  * Two cheeks reckoned from one side, which stays down for both: the near one from below, the far
@@ -108,18 +110,8 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const above = toolsOf(shop, 'overhead-saw')[0]!;
     const { stack, makeUp } = stacksFor(feature, shop)[0]!;
     const { chippers, value: K } = makeUp!;
-    const make = figuresFor(shop);
-    const { length: L } = feature;
-    const stop = make({
-      id: 'end-stop',
-      name: 'End stop',
-      value: L,
-      from: 'end-stop',
-      to: 'far-side',
-      rounding: 'down',
-      acts: 'length',
-      working: say('tenon length {L}', { L }),
-    });
+    const onSaw = onTableSaw(shop);
+    const stop = onSaw.stopOnSled(toShoulder(feature.length));
     const passes = ({ side, stock }: Pair, height: LengthFigure, from: 'above' | 'below'): Pass[] =>
       offsOf(stop.set.value, K, shop).flatMap((off, i): Pass[] => {
         const down = side === 'face' ? '{Reference face} down' : '{Reference edge} down';
@@ -145,25 +137,18 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     } as const;
     return pairsOf(feature).flatMap((pair): Setup[] => {
       const { side, near, far, stock, acts } = pair;
-      const below = stackHeight(make, {
+      const below = onSaw.stackOverSled({
         value: near,
         rounding: 'down',
         acts,
         working: say('near shoulder {near}', { near }),
       });
-      const over = make(
-        {
-          id: 'above',
-          name: 'Stack above the table',
-          value: far,
-          from: 'table',
-          to: 'lowest-tooth',
-          rounding: 'up',
-          acts,
-          working: say('near shoulder {near} + tongue {tongue}', { near, tongue: far - near }),
-        },
-        { scale: above.depthScale },
-      );
+      const over = onOverheadSaw(shop).aboveTable({
+        value: far,
+        rounding: 'up',
+        acts,
+        working: say('near shoulder {near} + tongue {tongue}', { near, tongue: far - near }),
+      });
       return [
         ...(near > SAME
           ? [

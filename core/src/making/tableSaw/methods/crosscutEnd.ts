@@ -1,11 +1,12 @@
 import type { EndFeature } from '../../../design/index.ts';
 import type { Setup } from '../../setups/index.ts';
-import { toolById, toolsOf } from '../../../shop/index.ts';
+import { toolsOf } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { enteredAt, sideOf } from '../../method/wedged.ts';
 import { overBlade } from '../../method/blades.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
+import { onTableSaw } from '../figures.ts';
 
 /** How far the blade stands above the piece it cuts off, mm. */
 const ABOVE: Mm = 4;
@@ -44,38 +45,23 @@ export const crosscutEnd: Method<EndFeature> = {
   setups({ stock, excess, lean }, shop, { joint, occurrences }): Setup[] {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const block = toolsOf(shop, 'stop-block')[0]!;
-    const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
-    const make = figuresFor(shop);
+    const on = onTableSaw(shop);
     const s = block.thickness;
-    const fence = make(
-      {
-        id: 'fence',
-        name: 'Fence',
-        value: excess + s,
-        from: 'fence-face',
-        to: 'far-side',
-        rounding: 'up',
-        acts: 'length',
-        working: say(
-          'from the corner that is cut off, square to the cut, {excess} + stop block {s}',
-          { excess, s },
-        ),
-      },
-      { scale: saw.fenceScale, beyond: kerf },
-    );
-    const height = make(
-      {
-        id: 'blade-height',
-        name: 'Blade height',
-        value: stock.thickness + ABOVE,
-        from: 'table',
-        to: 'highest-tooth',
-        rounding: 'up',
-        acts: 'thickness',
-        working: say('piece as it lies {T} + {more}', { T: stock.thickness, more: ABOVE }),
-      },
-      { scale: saw.heightScale },
-    );
+    const fence = on.fenceToFarSide({
+      value: excess + s,
+      rounding: 'up',
+      acts: 'length',
+      working: say(
+        'from the corner that is cut off, square to the cut, {excess} + stop block {s}',
+        { excess, s },
+      ),
+    });
+    const height = on.height({
+      value: stock.thickness + ABOVE,
+      rounding: 'up',
+      acts: 'thickness',
+      working: say('piece as it lies {T} + {more}', { T: stock.thickness, more: ABOVE }),
+    });
     return [
       {
         id: `${joint}.crosscut-end`,

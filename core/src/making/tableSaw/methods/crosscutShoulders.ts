@@ -1,16 +1,10 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import type { LengthFigure, Mate, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
-import { say, type Mm, type Scale } from '../../../ground/index.ts';
+import { say, type Mm } from '../../../ground/index.ts';
 import { overBlade } from '../../method/blades.ts';
-import {
-  called,
-  figuresFor,
-  mateFace,
-  ruleStep,
-  type Context,
-  type Method,
-} from '../../method/method.ts';
+import type { Dial } from '../../method/dials.ts';
+import { called, mateFace, ruleStep, type Context, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import {
   byDepth,
@@ -18,13 +12,16 @@ import {
   shoulderDepth,
   shouldersLeft,
   shouldersOf,
+  toShoulder,
+  toShoulderBy,
   type Shoulder,
 } from '../../method/shoulders.ts';
+import { onTableSaw } from '../figures.ts';
 
-/** What a piece lies on, and the scale of a height over it: the saw’s own counts from its table. */
+/** What a piece lies on, and what sets the blade’s height over it. */
 interface Bed {
   readonly on: 'the table' | 'the bed of the sled';
-  readonly scale: Scale | null;
+  readonly height: Dial;
 }
 
 /**
@@ -84,27 +81,12 @@ export const crosscutShoulders: Method<TenonFeature> = {
     const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const block = toolsOf(shop, 'stop-block')[0]!;
-    const { teeth, kerf } = toolById(shop, 'saw-blade', saw.bladeId);
-    const make = figuresFor(shop);
-    const L = feature.length;
-    const s = block.thickness;
-    const fence = make(
-      {
-        id: 'fence',
-        name: 'Fence',
-        value: L + s,
-        from: 'fence-face',
-        to: 'far-side',
-        rounding: 'down',
-        acts: 'length',
-        working: say('tenon length {L} + stop block {s}', { L, s }),
-      },
-      { scale: saw.fenceScale, beyond: kerf },
-    );
+    const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
+    const { fenceToFarSide, height: overTable } = onTableSaw(shop);
+    const fence = fenceToFarSide(toShoulderBy(feature.length, block.thickness, 'stop block'));
     return shoulderGroups(
       feature,
-      shop,
-      { on: 'the table', scale: saw.heightScale },
+      { on: 'the table', height: overTable },
       shouldersFirst ? 0 : shop.secondCutShort,
       context,
     ).map(({ group, height }): Setup => ({
@@ -179,25 +161,11 @@ export const sledShoulders: Method<TenonFeature> = {
     const { joint, occurrences, shouldersFirst } = context;
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { teeth } = toolById(shop, 'saw-blade', saw.bladeId);
-    const L = feature.length;
-    const stop = figuresFor(shop)({
-      id: 'end-stop',
-      name: 'End stop',
-      value: L,
-      from: 'end-stop',
-      to: 'far-side',
-      rounding: 'down',
-      acts: 'length',
-      working: say('tenon length {L}', { L }),
-    });
+    const { stopOnSled, heightOverSled } = onTableSaw(shop);
+    const stop = stopOnSled(toShoulder(feature.length));
     const short = shouldersFirst ? 0 : shop.secondCutShort;
-    return shoulderGroups(
-      feature,
-      shop,
-      { on: 'the bed of the sled', scale: null },
-      short,
-      context,
-    ).map(({ group, height }): Setup => ({
+    const bed: Bed = { on: 'the bed of the sled', height: heightOverSled };
+    return shoulderGroups(feature, bed, short, context).map(({ group, height }): Setup => ({
       id: `${joint}.sled.${group.map((g) => g.down).join('-')}`,
       method: sledShoulders.id,
       title: sledShoulders.title,
@@ -253,23 +221,14 @@ function bladeRefusals(feature: TenonFeature, saw: TableSaw, shop: Shop): Refusa
  */
 function shoulderGroups(
   feature: TenonFeature,
-  shop: Shop,
   bed: Bed,
   short: Mm,
   context: Context,
-): { group: readonly Shoulder[]; height: LengthFigure }[] {
-  const make = figuresFor(shop);
-  return byDepth(shouldersLeft(feature, context)).map((group) => {
-    const height = make(
-      {
-        id: 'blade-height',
-        name: 'Blade height',
-        from: 'table',
-        to: 'highest-tooth',
-        ...shoulderDepth(group, short, context),
-      },
-      { scale: bed.scale, mates: mateOf(feature, group, bed, short, context) },
-    );
-    return { group, height };
-  });
+): { group: readonly [Shoulder, ...Shoulder[]]; height: LengthFigure }[] {
+  return byDepth(shouldersLeft(feature, context)).map((group) => ({
+    group,
+    height: bed.height(shoulderDepth(group, short, context), {
+      mates: mateOf(feature, group, bed, short, context),
+    }),
+  }));
 }

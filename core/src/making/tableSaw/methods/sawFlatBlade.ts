@@ -2,8 +2,9 @@ import type { TenonFeature } from '../../../design/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
 import { nibbles, overBlade } from '../../method/blades.ts';
+import { onTableSaw } from '../figures.ts';
 import { LYING_FLAT, lyingFlat } from '../lyingFlat.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import { shouldersOf } from '../../method/shoulders.ts';
 
@@ -44,21 +45,13 @@ export const sawFlatBlade: Method<TenonFeature> = {
   setups(feature, shop, context) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { kerf, teeth } = toolById(shop, 'saw-blade', saw.bladeId);
-    const make = figuresFor(shop);
     return lyingFlat(feature, shop, context, {
       id: 'nibbled',
       method: sawFlatBlade,
       gear: overBlade(saw, 'sled'),
       wide: kerf,
       offs: (length) => nibbles(length, kerf, shop),
-      height: (draft) =>
-        make({
-          id: 'blade-height',
-          name: 'Blade height',
-          from: 'table',
-          to: 'highest-tooth',
-          ...draft,
-        }),
+      height: onTableSaw(shop).heightOverSled,
       leaves:
         teeth === 'flat'
           ? 'Ridges between the kerfs are taken with a shoulder plane or a paring chisel, to the floor of the kerfs.'

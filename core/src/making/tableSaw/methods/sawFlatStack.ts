@@ -1,11 +1,12 @@
 import type { TenonFeature } from '../../../design/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
 import { offsOf, stacksFor } from '../../method/blades.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
+import { onTableSaw } from '../figures.ts';
 import { LYING_FLAT, lyingFlat } from '../lyingFlat.ts';
 import { shouldersOf } from '../../method/shoulders.ts';
-import { makeUpWords, overStack, stackHeight, stackRefusals } from '../../method/stack.ts';
+import { makeUpWords, overStack, stackRefusals } from '../../method/stack.ts';
 
 /**
  * Table saw with a stack, the piece lying down on a sled, its end against a stop: shoulders and
@@ -45,7 +46,7 @@ export const sawFlatStack: Method<TenonFeature> = {
       gear: overStack(saw, stack, chippers),
       wide: K,
       offs: (length) => offsOf(length, K, shop),
-      height: (draft) => stackHeight(figuresFor(shop), draft),
+      height: onTableSaw(shop).stackOverSled,
       leaves: 'The stack leaves fine ridges across the cheek: a shaving with the plane takes them.',
       made: makeUpWords(chippers, K),
     });

@@ -9,8 +9,9 @@ import {
 import { makeUp, toolById, toolsOf, type Shop, type TableSaw } from '../../../shop/index.ts';
 import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
-import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
-import { kerfFences, kerfWords } from '../kerfs.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
+import { onTableSaw } from '../figures.ts';
+import { kerfsOf, type Kerf } from '../kerfs.ts';
 import { missing, over, tooClose, under } from '../../method/refusal.ts';
 import { makeUpWords, overLevels, stackRefusals } from '../../method/stack.ts';
 import { sawKerf } from '../../method/sawKerfs.ts';
@@ -23,18 +24,16 @@ interface OnArbor extends Pick<Setup, 'cutter' | 'between'> {
 }
 
 /** Fence to each kerf. */
-const fencesOf = (
+const kerfsIn = (
   { wall, width }: Pick<GrooveFeature, 'wall' | 'width'>,
   kerf: Mm,
   shop: Shop,
-): LengthFigure[] =>
-  kerfFences(
-    { guide: 'fence-face', wall, width, acts: 'thickness', called: 'groove' },
+): Kerf[] =>
+  kerfsOf(
+    { wall, width, acts: 'thickness', called: 'groove' },
     kerf,
     shop,
-    {
-      scale: toolsOf(shop, 'table-saw')[0]?.fenceScale,
-    },
+    onTableSaw(shop).fenceToNearSide,
   );
 
 function grooveSetup(
@@ -45,20 +44,14 @@ function grooveSetup(
   shop: Shop,
   { joint, occurrences }: { readonly joint: string; readonly occurrences: Setup['occurrences'] },
 ): Setup {
-  const fences = fencesOf({ wall, width }, kerf, shop);
-  const height = figuresFor(shop)(
-    {
-      id: 'blade-height',
-      name: called,
-      value: depth,
-      from: 'table',
-      to: 'highest-tooth',
-      rounding: 'up',
-      acts: 'width',
-      working: say('groove depth {depth}', { depth }),
-    },
-    { scale: saw.heightScale },
-  );
+  const kerfs = kerfsIn({ wall, width }, kerf, shop);
+  const height = onTableSaw(shop, saw).height({
+    name: called,
+    value: depth,
+    rounding: 'up',
+    acts: 'width',
+    working: say('groove depth {depth}', { depth }),
+  });
   const down = `${capital(EDGE_WORDS[edge])} down, {reference face} along the fence, the whole length`;
   return {
     id: `${joint}.${id}`,
@@ -70,11 +63,15 @@ function grooveSetup(
     ...arbor,
     guides: [],
     stage: 'groove',
-    figures: [...fences, height],
-    passes: fences.flatMap((f, i): Pass[] => {
+    figures: [...kerfs.map(({ fence }) => fence), height],
+    passes: kerfs.flatMap((at, i): Pass[] => {
       const seat = { 'fence-face': 'reference-face', table: edge } as const;
-      const path = { id: `kerf-${i + 1}`, seat, figures: { across: f.id, height: height.id } };
-      const words = say([down, kerfWords(f, fences)].filter(Boolean).join('; '));
+      const path = {
+        id: `kerf-${i + 1}`,
+        seat,
+        figures: { across: at.fence.id, height: height.id },
+      };
+      const words = say([down, at.words].filter(Boolean).join('; '));
       return arbor.between
         ? overLevels(path, words, height.set.value, kerf, shop)
         : [{ ...path, words }];
@@ -84,13 +81,15 @@ function grooveSetup(
       say(
         '{Reference face} to the fence every time: then the grooves of all parts meet, whatever their thickness.',
       ),
-      ...(fences.length > 1
+      ...(kerfs.length > 1
         ? [say('Run all parts of the frame through each setting before the fence is moved.')]
         : []),
       ...checks,
     ],
   };
 }
+
+const fencesOf = (kerfs: readonly Kerf[]) => kerfs.map(({ fence }) => fence);
 
 const guarded = ({ rules }: Shop): Refusal[] =>
   rules.guardOff
@@ -132,7 +131,13 @@ export const sawGroove: Method<GrooveFeature> = {
         'groove width',
         'The groove is {value} wide, the kerf {bound}. Widen it, or fit a thinner blade.',
       ),
-      ...tooClose(fencesOf(feature, kerf, shop), width, kerf, 'mortiseWidth', 'groove width'),
+      ...tooClose(
+        fencesOf(kerfsIn(feature, kerf, shop)),
+        width,
+        kerf,
+        'mortiseWidth',
+        'groove width',
+      ),
       ...over(
         depth,
         saw.maxBladeHeight,
@@ -206,7 +211,7 @@ export const stackGroove: Method<GrooveFeature> = {
     const { saw, stack, made } = found;
     return [
       ...tooClose(
-        fencesOf(feature, made.value, shop),
+        fencesOf(kerfsIn(feature, made.value, shop)),
         feature.width,
         made.value,
         'mortiseWidth',

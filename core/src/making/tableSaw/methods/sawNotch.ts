@@ -1,17 +1,12 @@
 import type { NotchFeature } from '../../../design/index.ts';
 import type { Pass } from '../../setups/index.ts';
 import { toolsOf } from '../../../shop/index.ts';
-import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { capital, say, type Sentence } from '../../../ground/index.ts';
 import { stackPasses, stackWithin } from '../../method/blades.ts';
-import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { called, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
-import {
-  makeUpWords,
-  overLevels,
-  overStack,
-  stackHeight,
-  stackRefusals,
-} from '../../method/stack.ts';
+import { onTableSaw } from '../figures.ts';
+import { makeUpWords, overLevels, overStack, stackRefusals } from '../../method/stack.ts';
 
 const FACE = { 'reference-face': '{reference face}', 'other-face': '{other face}' } as const;
 
@@ -41,39 +36,24 @@ export const sawNotch: Method<NotchFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { stack, makeUp } = stackWithin(w, shop)!;
     const { chippers, value: K } = makeUp!;
-    const make = figuresFor(shop);
-    const stop = (
-      id: string,
-      name: string,
-      value: Mm,
-      rounding: 'up' | 'down',
-      working: Sentence,
-    ) =>
-      make({
-        id,
-        name,
-        value,
-        from: 'end-stop',
-        to: 'far-side',
-        rounding,
-        acts: 'length',
-        working,
-      });
-    const far = stop(
-      'stop-far',
-      'End stop or mark, far wall',
-      q + w,
-      'down',
-      say('layout end to the notch {q} + its length {w}', { q, w }),
-    );
-    const near = stop(
-      'stop-near',
-      'End stop or mark, near wall',
-      q + K,
-      'up',
-      say('layout end to the notch {q} + width of the stack {K}', { q, K }),
-    );
-    const height = stackHeight(make, {
+    const on = onTableSaw(shop);
+    const far = on.stopOnSled({
+      id: 'stop-far',
+      name: 'End stop or mark, far wall',
+      value: q + w,
+      rounding: 'down',
+      acts: 'length',
+      working: say('layout end to the notch {q} + its length {w}', { q, w }),
+    });
+    const near = on.stopOnSled({
+      id: 'stop-near',
+      name: 'End stop or mark, near wall',
+      value: q + K,
+      rounding: 'up',
+      acts: 'length',
+      working: say('layout end to the notch {q} + width of the stack {K}', { q, K }),
+    });
+    const height = on.stackOverSled({
       value: depth,
       rounding: 'up',
       acts: 'thickness',

@@ -3,8 +3,9 @@ import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { EDGE_WORDS, OPPOSITE } from '../../method/edges.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
+import { onTableSaw } from '../figures.ts';
 
 /**
  * Table saw, two cuts along the fence: edge down with the reference face to the fence, then the
@@ -47,7 +48,7 @@ export const sawRebate: Method<RebateFeature> = {
   setups({ stock, floor, width, edge }, shop, { joint, occurrences }) {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
-    const make = figuresFor(shop);
+    const { fenceToNearSide, height } = onTableSaw(shop);
     const depth = stock.thickness - floor;
     const common = {
       method: sawRebate.id,
@@ -59,68 +60,36 @@ export const sawRebate: Method<RebateFeature> = {
       stage: 'rebate',
       occurrences,
     } as const;
-    const first = make(
-      {
-        id: 'fence',
-        name: 'Fence',
-        value: floor,
-        from: 'fence-face',
-        to: 'near-side',
-        rounding: 'up',
-        acts: 'thickness',
-        working: say('{reference face} to the rebate’s floor, {floor}', { floor }),
-      },
-      { scale: saw.fenceScale },
-    );
-    const tall = make(
-      {
-        id: 'blade-height',
-        name: 'Blade height',
-        value: width,
-        from: 'table',
-        to: 'highest-tooth',
-        rounding: 'down',
-        acts: 'width',
-        working: say('rebate width {width}', { width }),
-      },
-      { scale: saw.heightScale },
-    );
-    const second = make(
-      {
-        id: 'fence',
-        name: 'Fence',
-        value: stock.width - width,
-        from: 'fence-face',
-        to: 'near-side',
-        rounding: 'up',
-        acts: 'width',
-        working: say('width as measured {W} − rebate width {width}', { W: stock.width, width }),
-      },
-      { scale: saw.fenceScale },
-    );
+    const first = fenceToNearSide({
+      value: floor,
+      rounding: 'up',
+      acts: 'thickness',
+      working: say('{reference face} to the rebate’s floor, {floor}', { floor }),
+    });
+    const tall = height({
+      value: width,
+      rounding: 'down',
+      acts: 'width',
+      working: say('rebate width {width}', { width }),
+    });
+    const second = fenceToNearSide({
+      value: stock.width - width,
+      rounding: 'up',
+      acts: 'width',
+      working: say('width as measured {W} − rebate width {width}', { W: stock.width, width }),
+    });
     const short = Math.min(shop.secondCutShort, kerf / 2);
-    const low = make(
-      {
-        id: 'blade-height',
-        name: 'Blade height',
-        value: depth - short,
-        stays: true,
-        within: kerf - short,
-        from: 'table',
-        to: 'highest-tooth',
-        rounding: 'down',
-        acts: 'thickness',
-        working: say(
-          'thickness as measured {T} − floor {floor} − {short}: it stops in the kerf of the other cut',
-          {
-            T: stock.thickness,
-            floor,
-            short,
-          },
-        ),
-      },
-      { scale: saw.heightScale },
-    );
+    const low = height({
+      value: depth - short,
+      stays: true,
+      within: kerf - short,
+      rounding: 'down',
+      acts: 'thickness',
+      working: say(
+        'thickness as measured {T} − floor {floor} − {short}: it stops in the kerf of the other cut',
+        { T: stock.thickness, floor, short },
+      ),
+    });
     const upper = capital(EDGE_WORDS[edge]);
     const cuts: Setup[] = [
       {

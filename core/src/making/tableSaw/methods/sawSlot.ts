@@ -2,39 +2,25 @@ import type { SlotFeature } from '../../../design/index.ts';
 import { calledFace, type LengthFigure, type Pass, type Setup } from '../../setups/index.ts';
 import { toolById, toolsOf, type Shop, type UprightJig } from '../../../shop/index.ts';
 import { say, type Mm, type Sentence } from '../../../ground/index.ts';
-import { kerfFences, kerfWords, slotKerfs } from '../kerfs.ts';
-import {
-  called,
-  clearing,
-  figuresFor,
-  SAME,
-  type Gauged,
-  type Method,
-} from '../../method/method.ts';
+import { onTableSaw } from '../figures.ts';
+import { kerfsOf, slotKerfs, type Kerf } from '../kerfs.ts';
+import { called, clearing, SAME, type Method } from '../../method/method.ts';
 import { missing, tooClose, under } from '../../method/refusal.ts';
 import { guideFace, isCentred, OTHER } from '../../method/slots.ts';
-import { faceSetBy, onEnd, slideOf, uprightRefusals } from '../upright.ts';
+import { onEnd, slideOf, uprightRefusals } from '../upright.ts';
 import { sawKerf } from '../../method/sawKerfs.ts';
 
-/** What the shop's upright jig is set with; nothing where it has none. */
-function faceSetIn(shop: Shop): Gauged {
-  const [saw] = toolsOf(shop, 'table-saw');
-  const [jig] = toolsOf(shop, 'upright-jig');
-  return saw && jig ? faceSetBy(saw, jig) : {};
-}
-
 /** Jig face to each kerf. */
-function fencesOf(
+const kerfsIn = (
   { across, wall, width }: Pick<SlotFeature, 'across' | 'wall' | 'width'>,
   shop: Shop,
-): LengthFigure[] {
-  return kerfFences(
-    { guide: 'jig-face', wall, width, acts: across, called: 'slot' },
+): Kerf[] =>
+  kerfsOf(
+    { wall, width, acts: across, called: 'slot' },
     sawKerf(shop),
     shop,
-    faceSetIn(shop),
+    onTableSaw(shop).jigToNearSide,
   );
-}
 
 const FLOOR = say('Flat-topped teeth leave a flat floor; others leave ears, to be pared.');
 
@@ -91,7 +77,7 @@ export const sawSlot: Method<SlotFeature> = {
           )),
       ...(kerf
         ? tooClose(
-            fencesOf({ across, wall, width }, shop),
+            kerfsIn({ across, wall, width }, shop).map(({ fence }) => fence),
             width,
             kerf,
             'mortiseWidth',
@@ -105,22 +91,14 @@ export const sawSlot: Method<SlotFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
-    const make = figuresFor(shop);
     const [face, words] = guideFace(across);
-    const near = fencesOf({ across, wall: p, width: m }, shop);
-    const height = make(
-      {
-        id: 'blade-height',
-        name: 'Blade height',
-        value: depth,
-        from: 'table',
-        to: 'highest-tooth',
-        rounding: 'up',
-        acts: 'length',
-        working: say('depth of the slot, {depth}', { depth }),
-      },
-      { scale: saw.heightScale },
-    );
+    const kerfs = kerfsIn({ across, wall: p, width: m }, shop);
+    const height = onTableSaw(shop).height({
+      value: depth,
+      rounding: 'up',
+      acts: 'length',
+      working: say('depth of the slot, {depth}', { depth }),
+    });
     return [
       {
         id: `${joint}.saw-slot.${across}`,
@@ -128,19 +106,17 @@ export const sawSlot: Method<SlotFeature> = {
         title: sawSlot.title,
         ...onEnd(saw, jig),
         stage: 'slot',
-        figures: [...near, height],
-        passes: near.map((f, i): Pass => ({
+        figures: [...kerfs.map(({ fence }) => fence), height],
+        passes: kerfs.map((at, i): Pass => ({
           id: `kerf-${i + 1}`,
-          words: say(
-            [`Worked end down, ${words} to the jig`, kerfWords(f, near)].filter(Boolean).join('; '),
-          ),
+          words: say([`Worked end down, ${words} to the jig`, at.words].filter(Boolean).join('; ')),
           seat: { 'jig-face': face, table: 'worked-end' },
-          figures: { across: f.id, height: height.id },
+          figures: { across: at.fence.id, height: height.id },
         })),
         occurrences,
         checks: [
           say('Measure to the near side of the blade; the kerf, {kerf}, lies beyond it.', { kerf }),
-          ...(near.length > 1
+          ...(kerfs.length > 1
             ? [say('Run all pieces through the first kerf before the fence is moved to the next.')]
             : []),
           ...spacerWords(feature, jig, kerf),
@@ -161,8 +137,7 @@ function flippedFences(
 ): LengthFigure[] {
   const kerf = sawKerf(shop);
   const size = across === 'thickness' ? stock.thickness : stock.width;
-  const make = figuresFor(shop);
-  const gauged = faceSetIn(shop);
+  const { jigToNearSide } = onTableSaw(shop);
   const { step, clears } = clearing(kerf, shop);
   const [wall, ...others] = slotKerfs(p, m, kerf, step).filter(
     (at) => at + kerf / 2 > size / 2 - SAME,
@@ -179,21 +154,16 @@ function flippedFences(
             kerf,
           })
         : say('clears what stands between, each kerf over the last');
-    return make(
-      {
-        id: middle ? IN_THE_MIDDLE : `fence-${i + 1}`,
-        name,
-        value,
-        from: 'jig-face',
-        to: 'near-side',
-        rounding: i ? 'nearest' : 'down',
-        clears: clears && i > 0,
-        acts: across,
-        working,
-        counts: i ? 1 : 2,
-      },
-      gauged,
-    );
+    return jigToNearSide({
+      id: middle ? IN_THE_MIDDLE : `fence-${i + 1}`,
+      name,
+      value,
+      rounding: i ? 'nearest' : 'down',
+      clears: clears && i > 0,
+      acts: across,
+      working,
+      counts: i ? 1 : 2,
+    });
   });
 }
 

@@ -2,9 +2,10 @@ import type { TenonFeature } from '../../../design/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolsOf, toolById } from '../../../shop/index.ts';
 import { say } from '../../../ground/index.ts';
-import { FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
-import { cheekHeight, faceSetBy, onEnd, uprightRefusals } from '../upright.ts';
+import { cheekLength, FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
+import { called, type Method } from '../../method/method.ts';
+import { onTableSaw } from '../figures.ts';
+import { onEnd, uprightRefusals } from '../upright.ts';
 import { sawKerf } from '../../method/sawKerfs.ts';
 
 /**
@@ -23,7 +24,7 @@ export const sawUprightFlipped: Method<TenonFeature> = {
   applies: () => true,
   refuse(feature, shop) {
     const { stock, length: L } = feature;
-    const settings = flippedSettings(feature, figuresFor(shop), 'jig-face');
+    const settings = flippedSettings(feature, onTableSaw(shop).jigToNearSide);
     const edges = settings.some((s) => s.name === 'edge');
     const standing = {
       length: stock.length,
@@ -50,15 +51,9 @@ export const sawUprightFlipped: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const kerf = toolById(shop, 'saw-blade', saw.bladeId).kerf;
-    const make = figuresFor(shop);
-    const height = cheekHeight(
-      make,
-      saw,
-      feature.length,
-      shouldersFirst ? shop.secondCutShort : 0,
-      shop,
-    );
-    const settings = flippedSettings(feature, make, 'jig-face', faceSetBy(saw, jig), context);
+    const on = onTableSaw(shop);
+    const height = on.height(cheekLength(feature, shouldersFirst, shop));
+    const settings = flippedSettings(feature, on.jigToNearSide, context);
     return settings.map(({ name, figure, against }): Setup => ({
       id: `${joint}.saw-upright.${figure.id}`,
       method: sawUprightFlipped.id,

@@ -2,12 +2,13 @@ import type { TenonFeature } from '../../../design/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { makeUp, toolsOf, type Shop, type Stack, type StackMakeUp } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
-import { FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { cheekLength, FACE_WORDS, flippedSettings } from '../../method/flippedCheeks.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { shouldersOf } from '../../method/shoulders.ts';
 import { makeUpWords, overLevels } from '../../method/stack.ts';
-import { cheekHeight, faceSetBy, onEnd, uprightRefusals } from '../upright.ts';
+import { onTableSaw } from '../figures.ts';
+import { onEnd, uprightRefusals } from '../upright.ts';
 
 /** The first stack that can be made up at least as wide as a shoulder, and as the arbor takes. */
 function stackOver(
@@ -58,7 +59,7 @@ export const sawUprightStack: Method<TenonFeature> = {
           ),
         },
       ];
-    const settings = flippedSettings(feature, figuresFor(shop), 'jig-face');
+    const settings = flippedSettings(feature, onTableSaw(shop).jigToNearSide);
     const fence = Math.max(0, ...settings.map((s) => s.figure.value));
     const standing = { length: stock.length, bladeHeight: length, fence };
     return [
@@ -87,9 +88,9 @@ export const sawUprightStack: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const { stack, made } = stackOver(widestOf(feature), shop)!;
-    const make = figuresFor(shop);
-    const height = cheekHeight(make, saw, feature.length, 0, shop);
-    return flippedSettings(feature, make, 'jig-face', faceSetBy(saw, jig), context).map(
+    const on = onTableSaw(shop);
+    const height = on.height(cheekLength(feature, false, shop));
+    return flippedSettings(feature, on.jigToNearSide, context).map(
       ({ figure, against }): Setup => ({
         id: `${joint}.stack-upright.${figure.id}`,
         method: sawUprightStack.id,

@@ -2,7 +2,7 @@ import type { TenonFeature } from '../../../design/index.ts';
 import type { Setup } from '../../setups/index.ts';
 import { toolById, toolsOf } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
-import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import {
   byPair,
@@ -12,7 +12,9 @@ import {
   steppedPairs,
   type SteppedCut,
 } from '../../method/steppedCheeks.ts';
-import { cheekHeight, faceSetBy, onEnd, slideOf, uprightRefusals } from '../upright.ts';
+import { onTableSaw } from '../figures.ts';
+import { onEnd, slideOf, uprightRefusals } from '../upright.ts';
+import { cheekLength } from '../../method/flippedCheeks.ts';
 import { sawKerf } from '../../method/sawKerfs.ts';
 
 /**
@@ -66,66 +68,60 @@ export const sawUprightStepped: Method<TenonFeature> = {
     const saw = toolsOf(shop, 'table-saw')[0]!;
     const jig = toolsOf(shop, 'upright-jig')[0]!;
     const { kerf } = toolById(shop, 'saw-blade', saw.bladeId);
-    const make = figuresFor(shop);
+    const { height: overTable, jigToNearSide, jigToFarSide } = onTableSaw(shop);
     const slide = slideOf(jig);
-    const height = cheekHeight(
-      make,
-      saw,
-      feature.length,
-      shouldersFirst ? shop.secondCutShort : 0,
-      shop,
+    const height = overTable(cheekLength(feature, shouldersFirst, shop));
+    return byPair(steppedCuts(feature, kerf, jigToNearSide, slide, jigToFarSide)).map(
+      (cuts): Setup => {
+        const [{ pair, step }] = cuts as [SteppedCut];
+        return {
+          id: `${joint}.saw-stepped.${pair.name}`,
+          method: sawUprightStepped.id,
+          title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
+          ...onEnd(saw, jig),
+          stage: 'cheeks',
+          figures: [...cuts.map(({ figure }) => figure), height],
+          passes: cuts.map(({ figure, cheek }) => ({
+            id: figure.id,
+            words: hasBoth(cuts)
+              ? say(
+                  `${capital(cheek)} cheek: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
+                )
+              : say(`Worked end down, ${pair.words} to the jig`),
+            seat: { 'jig-face': pair.seat, table: 'worked-end' },
+            figures: { across: figure.id, height: height.id },
+          })),
+          occurrences,
+          checks: [
+            ...(hasBoth(cuts)
+              ? [
+                  say(
+                    'Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
+                    { step },
+                  ),
+                  ...(slide?.by === 'stops'
+                    ? [
+                        say(
+                          'Its stops are set apart once, to {step}; the first place comes from the fence. The stock’s own thickness does not matter.',
+                          { step },
+                        ),
+                      ]
+                    : []),
+                  say('Run all pieces through the far cheek before the jig is moved.'),
+                ]
+              : []),
+            ...(pair.near > SAME && pair.near < kerf - SAME
+              ? [
+                  say(
+                    'The near shoulder is thinner than the kerf: the blade cuts {into} into the jig. Put a sacrificial face on it, its screws well above the blade.',
+                    { into: kerf - pair.near },
+                  ),
+                ]
+              : []),
+          ],
+        };
+      },
     );
-    return byPair(
-      steppedCuts(feature, kerf, make, 'jig-face', { ...faceSetBy(saw, jig), slide }, true),
-    ).map((cuts): Setup => {
-      const [{ pair, step }] = cuts as [SteppedCut];
-      return {
-        id: `${joint}.saw-stepped.${pair.name}`,
-        method: sawUprightStepped.id,
-        title: TITLES[pair.name][hasBoth(cuts) ? 'both' : 'one'],
-        ...onEnd(saw, jig),
-        stage: 'cheeks',
-        figures: [...cuts.map(({ figure }) => figure), height],
-        passes: cuts.map(({ figure, cheek }) => ({
-          id: figure.id,
-          words: hasBoth(cuts)
-            ? say(
-                `${capital(cheek)} cheek: worked end down, ${pair.words} to the jig for both cheeks; the piece is not turned`,
-              )
-            : say(`Worked end down, ${pair.words} to the jig`),
-          seat: { 'jig-face': pair.seat, table: 'worked-end' },
-          figures: { across: figure.id, height: height.id },
-        })),
-        occurrences,
-        checks: [
-          ...(hasBoth(cuts)
-            ? [
-                say(
-                  'Between the two cheeks the jig moves by {step}, tongue and kerf; measure the kerf, its error goes into the tongue.',
-                  { step },
-                ),
-                ...(slide?.by === 'stops'
-                  ? [
-                      say(
-                        'Its stops are set apart once, to {step}; the first place comes from the fence. The stock’s own thickness does not matter.',
-                        { step },
-                      ),
-                    ]
-                  : []),
-                say('Run all pieces through the far cheek before the jig is moved.'),
-              ]
-            : []),
-          ...(pair.near > SAME && pair.near < kerf - SAME
-            ? [
-                say(
-                  'The near shoulder is thinner than the kerf: the blade cuts {into} into the jig. Put a sacrificial face on it, its screws well above the blade.',
-                  { into: kerf - pair.near },
-                ),
-              ]
-            : []),
-        ],
-      };
-    });
   },
 };
 

@@ -11,10 +11,17 @@ import {
 } from '../../../shop/index.ts';
 import { capital, say, type Mm } from '../../../ground/index.ts';
 import { overBlade } from '../../method/blades.ts';
-import { slotKerfs } from '../kerfs.ts';
-import { called, clearing, figuresFor, type Method } from '../../method/method.ts';
+import { onTableSaw } from '../figures.ts';
+import { kerfName, kerfRounding, placeOf, slotKerfs } from '../kerfs.ts';
+import { called, clearing, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
-import { shoulderChecks, shortOf, shouldersLeft, shouldersOf } from '../../method/shoulders.ts';
+import {
+  shoulderChecks,
+  shortOf,
+  shouldersLeft,
+  shouldersOf,
+  toShoulderBy,
+} from '../../method/shoulders.ts';
 import { tilting } from '../../method/wedged.ts';
 
 /**
@@ -113,16 +120,12 @@ function atSaw(
 ): Omit<Setup, 'id' | 'method' | 'title' | 'stage' | 'occurrences' | 'checks'> {
   const { saw, block, kerf } = gearOf(shop);
   const { cos } = angleOf(lean.degrees);
-  const make = figuresFor(shop);
+  const on = onTableSaw(shop);
   const away = leansAway(lean, down);
   const [along, s] = [alongTable(lean, plane, down), block.thickness];
-  const fence = make(
+  const fence = on.fenceToFarSide(
     {
-      id: 'fence',
-      name: 'Fence',
       value: along + s,
-      from: 'fence-face',
-      to: 'far-side',
       rounding,
       acts: 'length',
       working: say('along the table from the corner that stands out, {along} + stop block {s}', {
@@ -130,21 +133,14 @@ function atSaw(
         s,
       }),
     },
-    { scale: saw.fenceScale, beyond: kerf / cos },
+    { beyond: kerf / cos },
   );
-  const height = make(
-    {
-      id: 'blade-height',
-      name: 'Blade height',
-      value: stands.value,
-      from: 'table',
-      to: 'highest-tooth',
-      rounding: 'down',
-      acts: 'thickness',
-      working: say(stands.text, stands.lengths),
-    },
-    { scale: saw.heightScale },
-  );
+  const height = on.height({
+    value: stands.value,
+    rounding: 'down',
+    acts: 'thickness',
+    working: say(stands.text, stands.lengths),
+  });
   const side = guideSide(saw, away);
   return {
     ...overBlade(saw, 'mitre-gauge', [block]),
@@ -295,39 +291,19 @@ export const tiltedShoulders: Method<TenonFeature> = {
           ],
         };
       }
-      const make = figuresFor(shop);
-      const s = block.thickness;
-      const fence = make(
-        {
-          id: 'fence',
-          name: 'Fence',
-          value: L + s,
-          from: 'fence-face',
-          to: 'far-side',
-          rounding: 'down',
-          acts: 'length',
-          working: say('tenon length {L} + stop block {s}', { L, s }),
-        },
-        { scale: saw.fenceScale, beyond: kerf },
-      );
-      const height = make(
-        {
-          id: 'blade-height',
-          name: 'Blade height',
-          value: cut,
-          from: 'table',
-          to: 'highest-tooth',
-          rounding: 'down',
-          acts: 'width',
-          working: short
-            ? say('edge shoulder {depth} − {short}: the cheek is cut already', {
-                depth,
-                short: depth - cut,
-              })
-            : say('edge shoulder {depth}', { depth }),
-        },
-        { scale: saw.heightScale },
-      );
+      const on = onTableSaw(shop);
+      const fence = on.fenceToFarSide(toShoulderBy(L, block.thickness, 'stop block'));
+      const height = on.height({
+        value: cut,
+        rounding: 'down',
+        acts: 'width',
+        working: short
+          ? say('edge shoulder {depth} − {short}: the cheek is cut already', {
+              depth,
+              short: depth - cut,
+            })
+          : say('edge shoulder {depth}', { depth }),
+      });
       return {
         id,
         ...own,
@@ -411,44 +387,33 @@ export const tiltedSlot: Method<SlotFeature> = {
   setups(feature, shop, { joint, occurrences }): Setup[] {
     const { saw, kerf } = gearOf(shop);
     const { degrees } = feature.lean!;
-    const make = figuresFor(shop);
+    const on = onTableSaw(shop);
     const { step, clears } = clearing(kerf, shop);
     const cuts = slotCuts(feature, kerf, step);
     const id = (name: string, i: number) => (cuts.length === 1 ? name : `${name}-${i + 1}`);
-    const where = (i: number) =>
-      cuts.length > 1 && i === 0 ? 'far wall' : i < 2 ? 'near wall' : `between, ${i - 1}`;
+    const places = cuts.map((_, i) => placeOf(i, cuts));
     const fences = cuts.map(({ along }, i) =>
-      make(
-        {
-          id: id('fence', i),
-          name: `Fence, ${where(i)}`,
-          value: along,
-          from: 'fence-face',
-          to: 'near-side',
-          rounding: cuts.length > 1 && i === 0 ? 'down' : i < 2 ? 'up' : 'nearest',
-          clears: clears && i > 1,
-          acts: 'length',
-          working: say('along the table from the corner that stands out, {along}', { along }),
-        },
-        { scale: saw.fenceScale },
-      ),
+      on.fenceToNearSide({
+        id: id('fence', i),
+        name: kerfName('Fence', places[i]!),
+        value: along,
+        rounding: kerfRounding(places[i]!),
+        clears: clears && i > 1,
+        acts: 'length',
+        working: say('along the table from the corner that stands out, {along}', { along }),
+      }),
     );
     const heights = cuts.map(({ height }, i) =>
-      make(
-        {
-          id: id('blade-height', i),
-          name: `Blade height, ${where(i)}`,
-          value: height,
-          from: 'table',
-          to: 'highest-tooth',
-          rounding: 'up',
-          acts: 'thickness',
-          working: say('upright over the table, at the depth {depth} square to the mitre', {
-            depth: feature.depth,
-          }),
-        },
-        { scale: saw.heightScale },
-      ),
+      on.height({
+        id: id('blade-height', i),
+        name: kerfName('Blade height', places[i]!),
+        value: height,
+        rounding: 'up',
+        acts: 'thickness',
+        working: say('upright over the table, at the depth {depth} square to the mitre', {
+          depth: feature.depth,
+        }),
+      }),
     );
     return [
       {
@@ -466,7 +431,7 @@ export const tiltedSlot: Method<SlotFeature> = {
         passes: fences.map((fence, i) => ({
           id: `kerf-${i + 1}`,
           words: say(
-            `{Other face} down, fence on the ${guideSide(saw, true)} of the blade, the corner that stands out along it; the kerf at the ${where(i).replace(/^between.*/, 'web between')}`,
+            `{Other face} down, fence on the ${guideSide(saw, true)} of the blade, the corner that stands out along it; the kerf at the ${typeof places[i] === 'string' ? `${places[i]} wall` : 'web between'}`,
           ),
           seat: { table: 'other-face', 'fence-face': 'worked-end' },
           figures: { across: fence.id, height: heights[i]!.id },

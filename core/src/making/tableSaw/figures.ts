@@ -1,0 +1,51 @@
+import { toolById, toolsOf, type Shop, type TableSaw, type UprightJig } from '../../shop/index.ts';
+import { dialsOf } from '../method/dials.ts';
+import type { Gauged } from '../method/method.ts';
+
+/**
+ * The distances a table saw can be set to. Over a sled the stop stands on the sled, and a height
+ * counts from its bed, which the saw’s own scale doesn’t.
+ */
+export function onTableSaw(
+  shop: Shop,
+  saw: TableSaw | undefined = toolsOf(shop, 'table-saw')[0],
+  jig: UprightJig | undefined = toolsOf(shop, 'upright-jig')[0],
+) {
+  const kerf = saw ? toolById(shop, 'saw-blade', saw.bladeId).kerf : 0;
+  const fence = { id: 'fence', name: 'Fence', from: 'fence-face' } as const;
+  const height = {
+    id: 'blade-height',
+    name: 'Blade height',
+    from: 'table',
+    to: 'highest-tooth',
+  } as const;
+  const scales = { fence: saw?.fenceScale ?? null, height: saw?.heightScale ?? null };
+  return dialsOf(shop, {
+    /** Waste beyond the blade: wood between fence and blade is what is kept. */
+    fenceToNearSide: { ...fence, to: 'near-side', gauged: { scale: scales.fence } },
+    /** Waste between: the kerf lies in it. */
+    fenceToFarSide: { ...fence, to: 'far-side', gauged: { scale: scales.fence, beyond: kerf } },
+    jigToNearSide: {
+      id: 'fence',
+      name: 'Fence',
+      from: 'jig-face',
+      to: 'near-side',
+      gauged: saw && jig ? faceSetBy(saw, jig) : {},
+    },
+    /** Where the blade runs part in the jig’s face: nothing but a rule reaches its far side. */
+    jigToFarSide: { id: 'fence', name: 'Fence', from: 'jig-face', to: 'far-side' },
+    height: { ...height, gauged: { scale: scales.height } },
+    heightOverSled: height,
+    stackOverSled: { ...height, name: 'Height of the stack' },
+    stopOnSled: { id: 'end-stop', name: 'End stop', from: 'end-stop', to: 'far-side' },
+  });
+}
+
+/**
+ * What the jig's face is set with: its screw, and the scale of the fence it rides on, its body
+ * counted in.
+ */
+const faceSetBy = ({ fenceScale }: TableSaw, { screw, body = 0 }: UprightJig): Gauged => ({
+  screw,
+  ...(body > 0 && { scale: fenceScale, beyond: -body }),
+});
