@@ -4,8 +4,9 @@ import { toolsOf, type Router, type RouterCutter, type Shop } from '../../shop/i
 import { say, type Mm, type Sentence } from '../../ground/index.ts';
 import { fittingCutters } from '../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../method/levels.ts';
-import { figuresFor, SAME, type Context, type Method } from '../method/method.ts';
+import { SAME, type Context, type Method } from '../method/method.ts';
 import { runOutWords, runsOut } from '../method/runOut.ts';
+import { withRouter } from './figures.ts';
 
 /** How far the cuts from both edges of a through mortise reach past the middle, mm. */
 export const OVERLAP: Mm = 1;
@@ -59,17 +60,15 @@ export function guided(
   const { wall: p, width: m, start: q, length: l, stock } = feature;
   const D = depthFrom(feature, sides);
   const { thickness: S } = stock;
-  const make = figuresFor(shop);
+  const on = withRouter(shop);
   const one = m - cutter.diameter < SAME;
   /** In the middle of its piece one setting serves both faces. */
   const same = !one && Math.abs(2 * p + m - S) < SAME;
   const guide = (id: string, name: string, value: Mm, working: Sentence) =>
-    make({
+    on.guide({
       id,
       name,
       value,
-      from: 'guide-face',
-      to: 'cutter-far-side',
       rounding: one ? 'nearest' : 'down',
       acts: 'thickness',
       working,
@@ -89,56 +88,36 @@ export function guided(
         S - p,
         say('thickness {S} − near wall {p}', { S, p }),
       );
-  const mark = (
-    id: 'near' | 'far',
-    name: string,
-    value: Mm,
-    rounding: 'up' | 'down',
-    working: Sentence,
-  ) =>
-    make({
-      id: `${id}-mark`,
-      name,
-      value,
-      from: 'laid-out-from',
-      to: `${id}-mark`,
-      rounding,
-      acts: 'length',
-      working,
-    });
-  const from = mark('near', 'Near mark', q, 'up', say('layout end to mortise {q}', { q }));
-  const to = mark(
-    'far',
-    'Far mark',
-    q + l,
-    'down',
-    say('layout end to mortise {q} + its length {l}', { q, l }),
-  );
+  const from = on.nearMark({
+    value: q,
+    rounding: 'up',
+    acts: 'length',
+    working: say('layout end to mortise {q}', { q }),
+  });
+  const to = on.farMark({
+    value: q + l,
+    rounding: 'down',
+    acts: 'length',
+    working: say('layout end to mortise {q} + its length {l}', { q, l }),
+  });
   const open = runsOut(feature);
-  const depth = make(
-    {
-      id: 'depth',
-      name: 'Plunge',
-      value: D,
-      from: 'wood-surface',
-      to: 'cutter-tip',
-      rounding: 'up',
-      acts: 'width',
-      working:
-        sides === 2
-          ? say('half the piece, {half}, and {past} past its middle', {
-              half: stock.width / 2,
-              past: OVERLAP,
+  const depth = on.plunge({
+    value: D,
+    rounding: 'up',
+    acts: 'width',
+    working:
+      sides === 2
+        ? say('half the piece, {half}, and {past} past its middle', {
+            half: stock.width / 2,
+            past: OVERLAP,
+          })
+        : feature.through
+          ? say('through the piece {V} and {past} into the backing piece', {
+              V: stock.width,
+              past: D - stock.width,
             })
-          : feature.through
-            ? say('through the piece {V} and {past} into the backing piece', {
-                V: stock.width,
-                past: D - stock.width,
-              })
-            : say('mortise depth {D}, counted from where the cutter first touches', { D }),
-    },
-    { scale: router.depthScale },
-  );
+          : say('mortise depth {D}, counted from where the cutter first touches', { D }),
+  });
   const sideWords = {
     'entry-edge': 'from the side the tenon enters',
     'far-edge': 'from the far side',

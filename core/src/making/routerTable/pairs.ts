@@ -1,10 +1,12 @@
 import type { TenonFeature } from '../../design/index.ts';
-import type { LengthFigure, Pass, Refusal, Setup } from '../setups/index.ts';
+import type { Pass, Refusal, Setup } from '../setups/index.ts';
 import type { PairedCutters, RouterTable, Shop } from '../../shop/index.ts';
-import { say, type Mm } from '../../ground/index.ts';
+import { say } from '../../ground/index.ts';
 import { STOUT_SHANK } from '../hazards/index.ts';
-import { figuresFor, SAME, type Context, type Method } from '../method/method.ts';
+import { SAME, type Context, type Method } from '../method/method.ts';
 import { over, under } from '../method/refusal.ts';
+import { toShoulder } from '../method/shoulders.ts';
+import { onRouterTable } from './figures.ts';
 
 /** What every set-up on the sled of the router table has. */
 export const sledSetup = {
@@ -18,25 +20,6 @@ export const SLED_CHECKS = [
   say('Fence parallel to the sled’s way.'),
   say('From the end inward, right to left; never a strip between cutter and fence.'),
 ];
-
-export const fenceAt = (
-  L: Mm,
-  make: ReturnType<typeof figuresFor>,
-  table: RouterTable,
-): LengthFigure =>
-  make(
-    {
-      id: 'fence',
-      name: 'Fence',
-      value: L,
-      from: 'fence-face',
-      to: 'far-side',
-      rounding: 'down',
-      acts: 'length',
-      working: say('tenon length {L}', { L }),
-    },
-    { scale: table.fenceScale },
-  );
 
 /** Why the shop's pair doesn't cut both cheeks of a tenon. */
 export function pairRefusals(
@@ -117,24 +100,16 @@ export function pairSetup(
   { id, title }: Pick<Method, 'id' | 'title'>,
 ): Setup {
   const { faceShoulder: a, thickness: t, length: L } = feature;
-  const make = figuresFor(shop);
-  const fence = fenceAt(L, make, table);
-  const height = make({
-    id: 'height',
-    name: 'Top of the lower cutter',
+  const on = onRouterTable(shop);
+  const fence = on.fenceToFarSide(toShoulder(L));
+  const height = on.lowerTop({
     value: a,
-    from: 'table',
-    to: 'lower-top',
     rounding: 'down',
     acts: 'thickness',
     working: say('face shoulder {a}', { a }),
   });
-  const gap = make({
-    id: 'gap',
-    name: 'Gap between the cutters',
+  const gap = on.gap({
     value: t,
-    from: 'lower-top',
-    to: 'upper-foot',
     rounding: 'up',
     acts: 'thickness',
     working: say('tenon thickness {t}', { t }),

@@ -10,10 +10,11 @@ import {
 import { say, type Mm, type Rounding, type Sentence } from '../../../ground/index.ts';
 import { cuttersReaching, fittingCutters } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { called, figuresFor, SAME, type Context, type Method } from '../../method/method.ts';
+import { called, SAME, type Context, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import { isRoundEdged } from '../../method/roundEdged.ts';
 import { placed, templateBlock, templateSlot } from '../../method/template.ts';
+import { onCopyRouter } from '../figures.ts';
 
 interface Gear {
   readonly machine: CopyRouter;
@@ -112,59 +113,24 @@ function copied(
   { joint, occurrences }: Context,
   checks: Setup['checks'],
 ): Setup {
-  const make = figuresFor(shop);
   const outside = shape === 'block' || shape === 'disc';
-  const name = outside ? 'Block' : 'Opening';
+  const on = onCopyRouter(shop, shape === 'disc' ? 'Disc' : outside ? 'Block' : 'Opening');
   const [along, inward] = outside ? (['width', 'length'] as const) : (['length', 'width'] as const);
   /** Wood can still be taken away: a block is never smaller, an opening never larger. */
   const safe = outside ? 'up' : 'down';
   const round = shape === 'disc';
   const figures: LengthFigure[] = [
-    make({
-      id: 'width',
-      name: round ? 'Disc, across' : `${name}, width`,
+    on.templateAcross({
       ...sizes.width,
-      from: 'template-side',
-      to: 'template-far-side',
       rounding: safe,
       acts: round ? 'across' : 'thickness',
     }),
-    ...(round
-      ? []
-      : [
-          make({
-            id: 'length',
-            name: `${name}, length`,
-            ...sizes.length,
-            from: 'template-end',
-            to: 'template-far-end',
-            rounding: safe,
-            acts: along,
-          }),
-        ]),
-    make({
-      id: 'across',
-      name: 'Fence to centre',
-      ...sizes.across,
-      from: 'template-fence',
-      to: 'centre-across',
-      acts: 'thickness',
-    }),
-    make({
-      id: 'along',
-      name: 'End stop to centre',
-      ...sizes.along,
-      from: 'laid-out-from',
-      to: 'centre-along',
-      acts: along,
-    }),
-    make({
-      id: 'depth',
-      name: 'Depth',
+    ...(round ? [] : [on.templateAlong({ ...sizes.length, rounding: safe, acts: along })]),
+    on.fence({ ...sizes.across, acts: 'thickness' }),
+    on.endStop({ ...sizes.along, acts: along }),
+    on.depth({
       value: sizes.depth.value,
       working: sizes.depth.working,
-      from: 'wood-surface',
-      to: 'cutter-tip',
       rounding: outside ? 'down' : 'up',
       acts: inward,
     }),

@@ -1,7 +1,7 @@
 import type { MortiseFeature } from '../../../design/index.ts';
 import type { LengthFigure, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type BoringBit, type Shop } from '../../../shop/index.ts';
-import { say, type Mm, type Sentence } from '../../../ground/index.ts';
+import { say, type Sentence } from '../../../ground/index.ts';
 import {
   bitRefusals,
   bySide,
@@ -12,10 +12,11 @@ import {
   type Hole,
 } from '../../method/boring.ts';
 import { handSetup } from '../../bench/byHand.ts';
-import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 import { mortiseLines } from '../../bench/mortiseLines.ts';
 import { missing } from '../../method/refusal.ts';
 import { mortiseLies } from '../../method/stopSide.ts';
+import { onPress } from '../figures.ts';
 
 /**
  * The widest bit that goes into the mortise, reaches its floor and leaves its end holes far enough
@@ -37,12 +38,8 @@ const bitFor = (feature: MortiseFeature, shop: Shop): BoringBit | undefined => {
 
 /** Fence to the middle of the row. */
 const acrossOf = ({ wall: p, width: m }: MortiseFeature, shop: Shop): LengthFigure =>
-  figuresFor(shop)({
-    id: 'across',
-    name: 'Fence to bit',
+  onPress(shop).fence({
     value: p + m / 2,
-    from: 'fence-face',
-    to: 'bit-centre',
     rounding: 'nearest',
     acts: 'thickness',
     working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
@@ -99,14 +96,10 @@ export const boreAndChisel: Method<MortiseFeature> = {
     if (!press || !bit) return [];
     const { width: m, start: q, length: l, depth: D, stock } = feature;
     const d = bit.diameter;
-    const make = figuresFor(shop);
+    const on = onPress(shop);
     const across = acrossOf(feature, shop);
-    const depth = make({
-      id: 'depth',
-      name: 'Depth',
+    const depth = on.depth({
       value: D,
-      from: 'wood-surface',
-      to: 'full-diameter',
       rounding: 'down',
       acts: 'width',
       working: feature.through
@@ -120,41 +113,26 @@ export const boreAndChisel: Method<MortiseFeature> = {
     const span = row.at(-1)!;
     const lies = mortiseLies();
     const bored = bySide(context.occurrences, lies).map(([side, here]): Setup => {
-      const stop = (
-        id: string,
-        name: string,
-        value: Mm,
-        rounding: 'up' | 'down',
-        working: Sentence,
-      ) =>
-        make({
-          id,
-          name,
-          value,
-          from: `${side}-end-stop`,
-          to: 'centre-of-bit',
-          rounding,
-          acts: 'length',
-          working,
-        });
-      const near = stop(
-        'stop-near',
-        'Near end, end stop or mark',
-        q + d / 2,
-        'up',
-        say('layout end to mortise {q} + half the bit {half}', { q, half: d / 2 }),
-      );
-      const far = stop(
-        'stop-far',
-        'Far end, end stop or mark',
-        q + l - d / 2,
-        'down',
-        say('layout end to mortise {q} + its length {l} − half the bit {half}', {
+      const near = on[`${side}Stop`]({
+        id: 'stop-near',
+        name: 'Near end, end stop or mark',
+        value: q + d / 2,
+        rounding: 'up',
+        acts: 'length',
+        working: say('layout end to mortise {q} + half the bit {half}', { q, half: d / 2 }),
+      });
+      const far = on[`${side}Stop`]({
+        id: 'stop-far',
+        name: 'Far end, end stop or mark',
+        value: q + l - d / 2,
+        rounding: 'down',
+        acts: 'length',
+        working: say('layout end to mortise {q} + its length {l} − half the bit {half}', {
           q,
           l,
           half: d / 2,
         }),
-      );
+      });
       const pass = (id: string, words: Sentence, at: string, off = 0): Pass => ({
         id,
         words,

@@ -12,8 +12,9 @@ import {
   seatOf,
 } from '../../method/boring.ts';
 import { boreLies, BORE_CHECKS, depthWords, GUIDE_WORDS, holeOf } from '../../method/holes.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing } from '../../method/refusal.ts';
+import { onPress } from '../figures.ts';
 
 /** Drill press with a fence and an end stop. */
 export const drillPress: Method<BoreFeature> = {
@@ -37,37 +38,25 @@ export const drillPress: Method<BoreFeature> = {
     const [press] = toolsOf(shop, 'drill-press');
     const bit = bitFor(feature.diameter, shop);
     if (!press || !bit) return [];
-    const make = figuresFor(shop);
+    const on = onPress(shop);
     const lies = boreLies(feature);
-    const across = make({
-      id: 'across',
-      name: 'Fence to bit',
+    const across = on.fence({
       value: feature.across,
-      from: 'fence-face',
-      to: 'bit-centre',
       rounding: 'nearest',
       acts: feature.into === 'entry-edge' ? 'thickness' : 'width',
       working: say(`${GUIDE_WORDS[feature.guide]} to the hole’s centre {across}`, {
         across: feature.across,
       }),
     });
-    const depth = make({
-      id: 'depth',
-      name: 'Depth',
+    const depth = on.depth({
       value: feature.depth,
-      from: 'wood-surface',
-      to: 'full-diameter',
       rounding: 'up',
       acts: feature.into === 'entry-edge' ? 'width' : 'thickness',
       working: depthWords(feature),
     });
     return bySide(occurrences, lies).map(([side, here]): Setup => {
-      const stop = make({
-        id: 'stop',
-        name: 'End stop or mark',
+      const stop = on[`${side}Stop`]({
         value: feature.along,
-        from: `${side}-end-stop`,
-        to: 'centre-of-bit',
         rounding: 'nearest',
         acts: 'length',
         working: say(`${calledFace(lies.stop)} to the hole’s centre {along}`, {

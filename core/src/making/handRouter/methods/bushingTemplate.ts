@@ -5,10 +5,11 @@ import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { bushingsFor, gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { fittingCutters } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { pastEnd, runOutWords } from '../../method/runOut.ts';
 import { templateDisc, templateSlot } from '../../method/template.ts';
+import { templateFor, withRouter } from '../figures.ts';
 
 /**
  * Two bushings that differ by a margin so nearly serve one opening, mm: finer than a template is
@@ -117,41 +118,29 @@ export const bushingMortise: Method<MortiseFeature> = {
     const { wall: p, width: m, start: q, length: l, depth: D, into } = feature;
     const [along, inward] =
       into === 'end' ? (['width', 'length'] as const) : (['length', 'width'] as const);
-    const from = into === 'end' ? '{reference edge}' : 'layout end';
-    const { cutter, bushing, router } = gear;
+    const { cutter, bushing } = gear;
     const [d, G] = [cutter.diameter, bushing.outside];
-    const make = figuresFor(shop);
+    const on = withRouter(shop);
+    const template = templateFor(shop, 'Opening');
     const beyond = (G - d) / 2;
     /**
      * A cutter narrower than the mortise leaves its ends full round where those of the opening are.
      */
     const round = feature.ends === 'fitted' && m - d > SAME;
-    const width = make({
-      id: 'width',
-      name: 'Opening, width',
+    const width = template.across({
       value: templateSlot(m, d, G),
-      from: 'template-side',
-      to: 'template-far-side',
       rounding: 'down',
       acts: 'thickness',
       working: say('mortise {m} + bushing {G} − cutter {d}', { m, G, d }),
     });
-    const length = make({
-      id: 'length',
-      name: 'Opening, length',
+    const length = template.along({
       value: templateSlot(l, d, G),
-      from: 'template-end',
-      to: 'template-far-end',
       rounding: 'down',
       acts: along,
       working: say('mortise {l} + bushing {G} − cutter {d}', { l, G, d }),
     });
-    const side = make({
-      id: 'side',
-      name: 'Opening, from the {reference face}',
+    const side = template.fromFace({
       value: p - beyond,
-      from: 'template-fence',
-      to: 'template-side',
       rounding: 'nearest',
       acts: 'thickness',
       working: say(
@@ -159,29 +148,18 @@ export const bushingMortise: Method<MortiseFeature> = {
         { p, G, d },
       ),
     });
-    const end = make({
-      id: 'end',
-      name: `Opening, from the ${from}`,
+    const end = template[into === 'end' ? 'fromEdge' : 'fromEnd']({
       value: q - beyond,
-      from: 'laid-out-from',
-      to: 'template-end',
       rounding: 'nearest',
       acts: along,
       working: say('position {q} − half of bushing {G} less cutter {d}', { q, G, d }),
     });
-    const depth = make(
-      {
-        id: 'depth',
-        name: 'Plunge, from the template’s top',
-        value: D + TEMPLATE,
-        from: 'template-top',
-        to: 'cutter-tip',
-        rounding: 'up',
-        acts: inward,
-        working: say('mortise depth {D} + template {thick}', { D, thick: TEMPLATE }),
-      },
-      { scale: router.depthScale },
-    );
+    const depth = on.plungeFromTemplate({
+      value: D + TEMPLATE,
+      rounding: 'up',
+      acts: inward,
+      working: say('mortise depth {D} + template {thick}', { D, thick: TEMPLATE }),
+    });
     return [
       {
         id: `${joint}.bushing-mortise`,
@@ -299,53 +277,35 @@ export const bushingRound: Method<RoundTenonFeature> = {
     const gear = roundGear(feature, shop);
     if (!gear) return [];
     const { diameter: t, length: L, fromFace, fromEdge } = feature;
-    const { cutter, bushing, router } = gear;
+    const { cutter, bushing } = gear;
     const [d, G] = [cutter.diameter, bushing.outside];
     const disc = templateDisc(t, d, G);
-    const make = figuresFor(shop);
-    const width = make({
-      id: 'width',
-      name: 'Disc, across',
+    const on = withRouter(shop);
+    const template = templateFor(shop, 'Disc');
+    const width = template.across({
       value: disc,
-      from: 'template-side',
-      to: 'template-far-side',
       rounding: 'up',
       acts: 'across',
       working: say('tenon {t} + cutter {d} − bushing {G}', { t, d, G }),
     });
-    const side = make({
-      id: 'side',
-      name: 'Centre, from the {reference face}',
+    const side = template.fromFace({
       value: fromFace,
-      from: 'template-fence',
-      to: 'centre-across',
       rounding: 'nearest',
       acts: 'thickness',
       working: say('axis from the face {fromFace}', { fromFace }),
     });
-    const end = make({
-      id: 'end',
-      name: 'Centre, from the {reference edge}',
+    const end = template.fromEdge({
       value: fromEdge,
-      from: 'laid-out-from',
-      to: 'centre-along',
       rounding: 'nearest',
       acts: 'width',
       working: say('axis from the edge {fromEdge}', { fromEdge }),
     });
-    const depth = make(
-      {
-        id: 'depth',
-        name: 'Plunge, from the template’s top',
-        value: L + TEMPLATE,
-        from: 'template-top',
-        to: 'cutter-tip',
-        rounding: 'down',
-        acts: 'length',
-        working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }),
-      },
-      { scale: router.depthScale },
-    );
+    const depth = on.plungeFromTemplate({
+      value: L + TEMPLATE,
+      rounding: 'down',
+      acts: 'length',
+      working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }),
+    });
     return [
       {
         id: `${joint}.bushing-round`,

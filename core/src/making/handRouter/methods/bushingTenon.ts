@@ -5,10 +5,11 @@ import type { Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { gearsReaching, lacking, onTemplate, type Gear } from '../bushings.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
 import { isRoundEdged } from '../../method/roundEdged.ts';
 import { placed, templateBlock } from '../../method/template.ts';
+import { templateFor, withRouter } from '../figures.ts';
 
 /** A template thinner than this can't be fixed to the end, mm. */
 const LEAST_BLOCK: Mm = 3;
@@ -66,63 +67,41 @@ export const bushingTenon: Method<TenonFeature> = {
     const gear = gearFor(feature, shop);
     if (!gear) return [];
     const { faceShoulder: a, thickness: t, edgeShoulder: b, width: w, length: L, stock } = feature;
-    const { cutter, bushing, router } = gear;
+    const { cutter, bushing } = gear;
     const [d, G] = [cutter.diameter, bushing.outside];
     const beyond = (G - d) / 2;
-    const make = figuresFor(shop);
-    const width = make({
-      id: 'width',
-      name: 'Block, thickness',
+    const on = withRouter(shop);
+    const template = templateFor(shop, 'Block');
+    const width = template.across({
       value: templateBlock(t, d, G),
-      from: 'template-side',
-      to: 'template-far-side',
       rounding: 'up',
       acts: 'thickness',
       working: say('tenon {t} + cutter {d} − bushing {G}', { t, d, G }),
     });
-    const length = make({
-      id: 'length',
-      name: 'Block, width',
+    const length = template.along({
       value: templateBlock(w, d, G),
-      from: 'template-end',
-      to: 'template-far-end',
       rounding: 'up',
       acts: 'width',
       working: say('tenon width {w} + cutter {d} − bushing {G}', { w, d, G }),
     });
-    const side = make({
-      id: 'side',
-      name: 'Block, from the {reference face}',
+    const side = template.fromFace({
       value: a + beyond,
-      from: 'template-fence',
-      to: 'template-side',
       rounding: placed(a, stock.thickness - a - t),
       acts: 'thickness',
       working: say('face shoulder {a} + half of bushing {G} less cutter {d}', { a, G, d }),
     });
-    const end = make({
-      id: 'end',
-      name: 'Block, from the {reference edge}',
+    const end = template.fromEdge({
       value: b + beyond,
-      from: 'laid-out-from',
-      to: 'template-end',
       rounding: placed(b, stock.width - b - w),
       acts: 'width',
       working: say('edge shoulder {b} + half of bushing {G} less cutter {d}', { b, G, d }),
     });
-    const depth = make(
-      {
-        id: 'depth',
-        name: 'Plunge, from the template’s top',
-        value: L + TEMPLATE,
-        from: 'template-top',
-        to: 'cutter-tip',
-        rounding: 'down',
-        acts: 'length',
-        working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }),
-      },
-      { scale: router.depthScale },
-    );
+    const depth = on.plungeFromTemplate({
+      value: L + TEMPLATE,
+      rounding: 'down',
+      acts: 'length',
+      working: say('tenon length {L} + template {thick}', { L, thick: TEMPLATE }),
+    });
     return [
       {
         id: `${joint}.bushing-tenon`,

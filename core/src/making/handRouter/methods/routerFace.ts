@@ -19,10 +19,11 @@ import { capital, say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { LARGEST_BY_HAND } from '../../hazards/index.ts';
 import { bestFirst, cuttersReaching } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { byDepth, shouldersOf } from '../../method/shoulders.ts';
 import { alongPiece } from '../../method/wedged.ts';
+import { withRouter } from '../figures.ts';
 
 /**
  * The widest cutter that reaches, suits the router and may be held in the hand; a wider one only
@@ -148,41 +149,28 @@ const facing = ({
     const { length: L, lean } = feature;
     const own = guides(cutter, shop);
     const beside = 'message' in own ? [] : own;
-    const make = figuresFor(shop);
+    const on = withRouter(shop);
     const { value, working } = past(router, cutter, beside[0]);
-    const edge = make(
-      lean?.degrees
+    const edge = on.straightEdge({
+      ...(lean?.degrees
         ? {
-            id: 'edge',
             name: 'Straight-edge at the {reference edge}',
             value: alongPiece(lean, 'along', L + value),
-            from: 'laid-out-from',
-            to: 'straight-edge',
-            rounding: 'down',
-            acts: 'length',
             working: say(
               `along that edge from its corner, to {L} and ${working.text} square to the shoulder`,
               { ...working.lengths, L },
             ),
           }
         : {
-            id: 'edge',
-            name: 'End to straight-edge',
             value: L + value,
-            from: 'laid-out-from',
-            to: 'straight-edge',
-            rounding: 'down',
-            acts: 'length',
             working: say(`tenon length {L} + ${working.text}`, { ...working.lengths, L }),
-          },
-    );
+          }),
+      rounding: 'down',
+      acts: 'length',
+    });
     const rails =
       apart &&
-      make({
-        id: 'apart',
-        name: 'Rails apart',
-        from: 'straight-edge',
-        to: 'second-rail',
+      on.secondRail({
         rounding: 'up',
         acts: 'length',
         ...apart(router, cutter, L),
@@ -190,20 +178,13 @@ const facing = ({
     return byDepth(shouldersOf(feature)).map((group): Setup => {
       const onFace = group[0].down.endsWith('face');
       const { depth: deep } = group[0];
-      const depth = make(
-        {
-          id: 'depth',
-          name: 'Depth of cut',
-          value: deep,
-          from: 'wood-surface',
-          to: 'cutter-tip',
-          rounding: 'down',
-          acts: onFace ? 'thickness' : 'width',
-          working: say('depth of the shoulder, {deep}', { deep }),
-          counts: group.length > 1 ? 2 : 1,
-        },
-        { scale: router.depthScale },
-      );
+      const depth = on.depthOfCut({
+        value: deep,
+        rounding: 'down',
+        acts: onFace ? 'thickness' : 'width',
+        working: say('depth of the shoulder, {deep}', { deep }),
+        counts: group.length > 1 ? 2 : 1,
+      });
       return {
         id: `${joint}.${id}.${group.map((g) => g.down).join('-')}`,
         method: id,

@@ -13,8 +13,9 @@ import { LARGEST_BY_HAND } from '../../hazards/index.ts';
 import { byHand, handSetup } from '../../bench/byHand.ts';
 import { bestFirst, cuttersReaching } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { called, figuresFor, SAME, type Context, type Method } from '../../method/method.ts';
+import { called, SAME, type Context, type Method } from '../../method/method.ts';
 import { missing, over, under } from '../../method/refusal.ts';
+import { withRouter } from '../figures.ts';
 
 /** The cutter comes out so far below the panel, into a scrap, mm. */
 const PAST: Mm = 1;
@@ -184,14 +185,10 @@ function routed(
   const { depth: L, stock } = feature;
   const { router, cutter, bearing } = gear;
   const [d, G] = [cutter.diameter, bearing.outside];
-  const make = figuresFor(shop);
+  const on = withRouter(shop);
   const value = stripAt(feature, gear);
-  const strip = make({
-    id: 'edge',
-    name: 'End to strip',
+  const strip = on.strip({
     value,
-    from: 'laid-out-from',
-    to: 'straight-edge',
     rounding: 'down',
     acts: 'length',
     working: say('depth of the gap {L} + half of bearing {G} less cutter {d}', { L, G, d }),
@@ -200,22 +197,15 @@ function routed(
     ...f,
     from: 'gauged-from' as const,
   }));
-  const through = make(
-    {
-      id: 'depth',
-      name: 'Depth of cut',
-      value: stock.thickness + PAST,
-      from: 'wood-surface',
-      to: 'cutter-tip',
-      rounding: 'up',
-      acts: 'thickness',
-      working: say('thickness {T} and {past} past it, into a scrap', {
-        T: stock.thickness,
-        past: PAST,
-      }),
-    },
-    { scale: router.depthScale },
-  );
+  const through = on.depthOfCut({
+    value: stock.thickness + PAST,
+    rounding: 'up',
+    acts: 'thickness',
+    working: say('thickness {T} and {past} past it, into a scrap', {
+      T: stock.thickness,
+      past: PAST,
+    }),
+  });
   return {
     id: `${joint}.strip-slot`,
     method: stripSlot.id,

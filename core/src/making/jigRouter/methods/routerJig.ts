@@ -11,9 +11,10 @@ import { say, type Mm } from '../../../ground/index.ts';
 import { fittingCutters, rowsFor } from '../../method/cutters.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
 import { mortiseLies, stopSide } from '../../method/stopSide.ts';
-import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { called, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing, only, over, tooClose } from '../../method/refusal.ts';
 import { pastEnd, runOutWords } from '../../method/runOut.ts';
+import { onMortisingJig } from '../figures.ts';
 
 /**
  * Plunge router in a mortising jig with stops: reference face to the jig, layout end to the end
@@ -74,17 +75,15 @@ function rows(feature: MortiseFeature, d: Mm): Mm[] {
 /** Jig face to the cutter’s centre, row by row. */
 function facesOf(feature: MortiseFeature, d: Mm, shop: Shop): LengthFigure[] {
   const { wall: p, width: m } = feature;
-  const make = figuresFor(shop);
+  const on = onMortisingJig(shop);
   const centres = rows(feature, d);
   const one = centres.length === 1;
   const clears = centres.length > 2 && centres[1]! - centres[0]! + ruleStep(shop) < d - SAME;
   return centres.map((value, i) =>
-    make({
+    on.face({
       id: one ? 'face' : `face-${i + 1}`,
       name: one ? 'Jig face to cutter' : `Jig face to cutter, row ${i + 1}`,
       value,
-      from: 'jig-face',
-      to: 'cutter-centre',
       /** The outer rows make the walls: no mortise comes wider than it should. */
       rounding: one || (i > 0 && i < centres.length - 1) ? 'nearest' : i === 0 ? 'up' : 'down',
       clears: clears && i > 0 && i < centres.length - 1,
@@ -136,70 +135,46 @@ function setup(
   const [along, inward] = end ? (['width', 'length'] as const) : (['length', 'width'] as const);
   const d = cutter.diameter;
   const travel = l - d;
-  const make = figuresFor(shop);
+  const on = onMortisingJig(shop);
   const faces = facesOf(feature, d, shop);
   const one = faces.length === 1;
-  const stop = (name: 'left' | 'right', base: Mm) =>
-    make(
-      {
-        id: `${name}-stop`,
-        name: `${name === 'left' ? 'Left' : 'Right'} router stop`,
-        value: travel / 2 + base + (name === side ? ahead : 0),
-        from: 'centre-line',
-        to: `${name}-stop`,
-        rounding: 'down',
-        acts: along,
-        summed: true,
-        working:
-          ahead && name === side
-            ? say(
-                'as for the mortise beside it, {whole}, and {ahead} that the pocket begins before it',
-                { whole: travel / 2 + base, ahead },
-              )
-            : say(
-                'half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}',
-                { half: travel / 2, base, l, d },
-              ),
-      },
-      { scale: jig.stopScale },
-    );
-  const endStop = make(
-    {
-      id: 'end-stop',
-      name: `End stop, on the ${side}`,
-      value: q + l / 2,
-      from: 'centre-line',
-      to: `${side}-end-stop`,
-      rounding: 'nearest',
+  const stop = (at: 'left' | 'right', base: Mm) =>
+    on[`${at}RouterStop`]({
+      value: travel / 2 + base + (at === side ? ahead : 0),
+      rounding: 'down',
       acts: along,
-      working: say(
-        `${end ? '{reference edge}' : 'layout end'} to mortise {q} + half its length {half}`,
-        {
-          q,
-          half: l / 2,
-        },
-      ),
-    },
-    { scale: jig.endScale },
-  );
-  const depth = make(
-    {
-      id: 'depth',
-      name: 'Plunge',
-      value: D,
-      from: 'wood-surface',
-      to: 'cutter-tip',
-      rounding: 'up',
-      acts: inward,
-      working: feature.through
-        ? say('through the piece {V} and {past} into the backing piece', {
-            V: feature.stock.width,
-            past: D - feature.stock.width,
-          })
-        : say('mortise depth {D}, counted from where the cutter first touches', { D }),
-    },
-    { scale: router.depthScale },
-  );
+      summed: true,
+      working:
+        ahead && at === side
+          ? say(
+              'as for the mortise beside it, {whole}, and {ahead} that the pocket begins before it',
+              { whole: travel / 2 + base, ahead },
+            )
+          : say(
+              'half the travel {half} + router base {base} on that side; travel is mortise {l} − cutter {d}',
+              { half: travel / 2, base, l, d },
+            ),
+    });
+  const endStop = on[`${side}EndStop`]({
+    value: q + l / 2,
+    rounding: 'nearest',
+    acts: along,
+    working: say(
+      `${end ? '{reference edge}' : 'layout end'} to mortise {q} + half its length {half}`,
+      { q, half: l / 2 },
+    ),
+  });
+  const depth = on.plunge({
+    value: D,
+    rounding: 'up',
+    acts: inward,
+    working: feature.through
+      ? say('through the piece {V} and {past} into the backing piece', {
+          V: feature.stock.width,
+          past: D - feature.stock.width,
+        })
+      : say('mortise depth {D}, counted from where the cutter first touches', { D }),
+  });
   const [left, right] = [stop('left', router.baseLeft), stop('right', router.baseRight)];
   const passes = faces.flatMap((face, row) =>
     inLevels(

@@ -3,8 +3,9 @@ import type { Occurrence, Pass, Refusal, Setup } from '../../setups/index.ts';
 import { toolsOf, type HollowChisel, type Mortiser, type Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { mortiseLies, stopSide } from '../../method/stopSide.ts';
-import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { called, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
+import { onMortiser } from '../figures.ts';
 
 /** Within this a chisel is as wide as the mortise, mm. */
 const FITS: Mm = 0.005;
@@ -154,54 +155,31 @@ function setup(
 ): Setup {
   const { wall: p, start: q, length: l, depth: D, stock } = feature;
   const c = chisel.size;
-  const make = figuresFor(shop);
-  const face = make({
-    id: 'face',
-    name: 'Fence',
+  const on = onMortiser(shop);
+  const face = on.fence({
     value: p,
-    from: 'fence-face',
-    to: 'near-side',
     rounding: 'nearest',
     acts: 'thickness',
     working: say('near wall {p}', { p }),
   });
-  const stop = (
-    id: string,
-    name: string,
-    value: Mm,
-    rounding: 'up' | 'down',
-    working: ReturnType<typeof say>,
-  ) =>
-    make({
-      id,
-      name,
-      value,
-      from: `${side}-end-stop`,
-      to: 'stop-side',
-      rounding,
-      acts: 'length',
-      working,
-    });
-  const first = stop(
-    'stop-near',
-    'Near end, end stop or mark',
-    q,
-    'up',
-    say('layout end to mortise {q}', { q }),
-  );
-  const last = stop(
-    'stop-far',
-    'Far end, end stop or mark',
-    q + l - c,
-    'down',
-    say('layout end to mortise {q} + its length {l} − chisel {c}', { q, l, c }),
-  );
-  const depth = make({
-    id: 'depth',
-    name: 'Depth',
+  const first = on[`${side}Stop`]({
+    id: 'stop-near',
+    name: 'Near end, end stop or mark',
+    value: q,
+    rounding: 'up',
+    acts: 'length',
+    working: say('layout end to mortise {q}', { q }),
+  });
+  const last = on[`${side}Stop`]({
+    id: 'stop-far',
+    name: 'Far end, end stop or mark',
+    value: q + l - c,
+    rounding: 'down',
+    acts: 'length',
+    working: say('layout end to mortise {q} + its length {l} − chisel {c}', { q, l, c }),
+  });
+  const depth = on.depth({
     value: D,
-    from: 'wood-surface',
-    to: 'chisel-tip',
     rounding: 'up',
     acts: 'width',
     working: feature.through

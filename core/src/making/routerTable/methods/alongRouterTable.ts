@@ -4,10 +4,11 @@ import type { Shop } from '../../../shop/index.ts';
 import { capital, say } from '../../../ground/index.ts';
 import { rowsFor } from '../../method/cutters.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
-import { called, figuresFor, ruleStep, SAME, type Method } from '../../method/method.ts';
+import { called, ruleStep, SAME, type Method } from '../../method/method.ts';
 import { missing, over, tooClose } from '../../method/refusal.ts';
 import { tableGear, tableRefusals, type TableGear } from '../routing.ts';
 import { along } from '../along.ts';
+import { onRouterTable } from '../figures.ts';
 
 /**
  * The widest cutter that goes into the groove: in one run where it is as wide, else beside itself.
@@ -28,36 +29,31 @@ function fencesOf(
   shop: Shop,
 ): LengthFigure[] {
   const d = gear.cutter.diameter;
-  const make = figuresFor(shop);
+  const on = onRouterTable(shop);
   const count = rowsFor(m, d);
   const clears = (m - d) / Math.max(1, count - 1) + ruleStep(shop) < d - SAME;
   return Array.from({ length: count }, (_, i) => {
     const last = i > 0 && i === count - 1;
     const value = last ? p + m - d : p + (i * (m - d)) / Math.max(1, count - 1);
-    return make(
-      {
-        id: count === 1 ? 'fence' : `fence-${i + 1}`,
-        name: last
-          ? 'Fence, far wall'
-          : i
-            ? `Fence, between, ${i}`
-            : count > 1
-              ? 'Fence, near wall'
-              : 'Fence',
-        value,
-        from: 'fence-face',
-        to: 'near-side',
-        rounding: last ? 'down' : i ? 'nearest' : 'up',
-        clears: clears && i > 0 && !last,
-        acts: 'thickness',
-        working: last
-          ? say('near wall {p} + groove {m} − cutter {d}', { p, m, d })
-          : i
-            ? say('clears what stands between the two')
-            : say('near wall {p}', { p }),
-      },
-      { scale: gear.table.fenceScale },
-    );
+    return on.fenceToNearSide({
+      id: count === 1 ? 'fence' : `fence-${i + 1}`,
+      name: last
+        ? 'Fence, far wall'
+        : i
+          ? `Fence, between, ${i}`
+          : count > 1
+            ? 'Fence, near wall'
+            : 'Fence',
+      value,
+      rounding: last ? 'down' : i ? 'nearest' : 'up',
+      clears: clears && i > 0 && !last,
+      acts: 'thickness',
+      working: last
+        ? say('near wall {p} + groove {m} − cutter {d}', { p, m, d })
+        : i
+          ? say('clears what stands between the two')
+          : say('near wall {p}', { p }),
+    });
   });
 }
 
@@ -105,22 +101,15 @@ export const routerTableGroove: Method<GrooveFeature> = {
     const gear = grooveGear(feature, shop);
     if (!gear) return [];
     const { depth, edge } = feature;
-    const make = figuresFor(shop);
+    const on = onRouterTable(shop);
     const fences = fencesOf(feature, gear, shop);
     const count = fences.length;
-    const height = make(
-      {
-        id: 'height',
-        name: 'Height of the cutter',
-        value: depth,
-        from: 'table',
-        to: 'cutter-top',
-        rounding: 'up',
-        acts: 'width',
-        working: say('groove depth {depth}', { depth }),
-      },
-      { scale: gear.table.heightScale },
-    );
+    const height = on.height({
+      value: depth,
+      rounding: 'up',
+      acts: 'width',
+      working: say('groove depth {depth}', { depth }),
+    });
     const down = {
       table: edge,
       fence: 'reference-face',
@@ -179,40 +168,28 @@ export const routerTableRebate: Method<RebateFeature> = {
     if (!gear) return [];
     const { stock, floor, width, edge } = feature;
     const d = gear.cutter.diameter;
-    const make = figuresFor(shop);
+    const on = onRouterTable(shop);
     const count = width <= d + SAME ? 1 : 1 + Math.ceil((width - d) / (d - 1) - SAME);
     const fences = Array.from({ length: count }, (_, i) => {
       const last = i === count - 1;
-      return make(
-        {
-          id: count === 1 ? 'fence' : `fence-${i + 1}`,
-          name: count === 1 ? 'Fence' : `Fence, run ${i + 1}`,
-          value: last ? width : d + i * (d - 1),
-          from: 'fence-face',
-          to: 'far-side',
-          rounding: 'down',
-          acts: 'width',
-          working: last
-            ? say('rebate width {width}', { width })
-            : say('from the edge inward, a cutter of {d} at a time', { d }),
-        },
-        { scale: gear.table.fenceScale },
-      );
+      return on.fenceToFarSide({
+        id: count === 1 ? 'fence' : `fence-${i + 1}`,
+        name: count === 1 ? 'Fence' : `Fence, run ${i + 1}`,
+        value: last ? width : d + i * (d - 1),
+        rounding: 'down',
+        acts: 'width',
+        working: last
+          ? say('rebate width {width}', { width })
+          : say('from the edge inward, a cutter of {d} at a time', { d }),
+      });
     });
     const depth = stock.thickness - floor;
-    const height = make(
-      {
-        id: 'height',
-        name: 'Height of the cutter',
-        value: depth,
-        from: 'table',
-        to: 'cutter-top',
-        rounding: 'down',
-        acts: 'thickness',
-        working: say('thickness as measured {T} − floor {floor}', { T: stock.thickness, floor }),
-      },
-      { scale: gear.table.heightScale },
-    );
+    const height = on.height({
+      value: depth,
+      rounding: 'down',
+      acts: 'thickness',
+      working: say('thickness as measured {T} − floor {floor}', { T: stock.thickness, floor }),
+    });
     const down = {
       table: 'other-face',
       fence: edge,

@@ -2,10 +2,11 @@ import type { RebateFeature } from '../../../design/index.ts';
 import { toolsOf, type PairedCutters, type Shop } from '../../../shop/index.ts';
 import { say, type Mm } from '../../../ground/index.ts';
 import { EDGE_WORDS } from '../../method/edges.ts';
-import { called, figuresFor, type Method } from '../../method/method.ts';
+import { called, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { tableRefusals } from '../routing.ts';
 import { along } from '../along.ts';
+import { onRouterTable } from '../figures.ts';
 
 /**
  * How far the smaller cutter of a pair reaches past what turns on the arbor, mm: no wood comes
@@ -70,33 +71,20 @@ export const loweredPair: Method<RebateFeature> = {
     const [table] = toolsOf(shop, 'router-table');
     const pair = pairIn(shop);
     if (!table || !pair) return [];
-    const make = figuresFor(shop);
-    const fence = make(
-      {
-        id: 'fence',
-        name: 'Fence',
-        value: width,
-        from: 'fence-face',
-        to: 'far-side',
-        rounding: 'down',
-        acts: 'width',
-        working: say('rebate width {width}', { width }),
-      },
-      { scale: table.fenceScale },
-    );
-    const height = make(
-      {
-        id: 'height',
-        name: 'Top of the upper cutter',
-        value: stock.thickness - floor,
-        from: 'table',
-        to: 'cutter-top',
-        rounding: 'down',
-        acts: 'thickness',
-        working: say('thickness as measured {T} − floor {floor}', { T: stock.thickness, floor }),
-      },
-      { scale: table.heightScale },
-    );
+    const on = onRouterTable(shop);
+    const fence = on.fenceToFarSide({
+      value: width,
+      rounding: 'down',
+      acts: 'width',
+      working: say('rebate width {width}', { width }),
+    });
+    const height = on.height({
+      name: 'Top of the upper cutter',
+      value: stock.thickness - floor,
+      rounding: 'down',
+      acts: 'thickness',
+      working: say('thickness as measured {T} − floor {floor}', { T: stock.thickness, floor }),
+    });
     const down = {
       table: 'other-face',
       fence: edge,

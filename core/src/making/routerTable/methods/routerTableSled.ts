@@ -4,11 +4,12 @@ import { toolsOf, type PairedCutters, type RouterTable, type Shop } from '../../
 import { say } from '../../../ground/index.ts';
 import { offsOf } from '../../method/blades.ts';
 import { bitesOf, inLevels } from '../../method/levels.ts';
-import { called, figuresFor, type Context, type Method } from '../../method/method.ts';
-import { fenceAt, pairRefusals, pairSetup, sledSetup, SLED_CHECKS } from '../pairs.ts';
+import { called, type Context, type Method } from '../../method/method.ts';
+import { pairRefusals, pairSetup, sledSetup, SLED_CHECKS } from '../pairs.ts';
 import { missing, over } from '../../method/refusal.ts';
-import { byDepth, shouldersOf, type Shoulder } from '../../method/shoulders.ts';
+import { byDepth, shouldersOf, toShoulder, type Shoulder } from '../../method/shoulders.ts';
 import { tableGear, tableRefusals } from '../routing.ts';
+import { onRouterTable } from '../figures.ts';
 
 const deepestOf = (shoulders: readonly Shoulder[]) => Math.max(0, ...shoulders.map((s) => s.depth));
 
@@ -131,16 +132,12 @@ function onSled(
   const gear = tableGear(deepestOf(shoulders), shop, () => true);
   if (!gear) return [];
   const { table, cutter } = gear;
-  const make = figuresFor(shop);
-  const fence = fenceAt(L, make, table);
+  const on = onRouterTable(shop);
+  const fence = on.fenceToFarSide(toShoulder(L));
   return byDepth(shoulders).map((group): Setup => {
     const { depth, down } = group[0];
-    const height = make({
-      id: 'height',
-      name: 'Height of the cutter',
+    const height = on.heightOverSled({
       value: depth,
-      from: 'table',
-      to: 'cutter-top',
       rounding: 'down',
       acts: down.endsWith('face') ? 'thickness' : 'width',
       working: say('depth of the shoulder, {depth}', { depth }),

@@ -1,11 +1,12 @@
 import type { MortiseFeature } from '../../../design/index.ts';
 import type { Occurrence, Setup } from '../../setups/index.ts';
-import { say, type Mm } from '../../../ground/index.ts';
+import { say, type Mm, type Sentence } from '../../../ground/index.ts';
 import { bitesOf, inLevels, plunged } from '../../method/levels.ts';
-import { called, figuresFor, SAME, type Method } from '../../method/method.ts';
+import { called, SAME, type Method } from '../../method/method.ts';
 import { missing, over } from '../../method/refusal.ts';
 import { stopSide, type Lies } from '../../method/stopSide.ts';
 import { tableGear, tableRefusals } from '../routing.ts';
+import { onRouterTable } from '../figures.ts';
 
 /** Reference face along the fence, the mortise down. */
 const LIES: Lies = { fence: 'reference-face', up: 'far-edge', stop: 'layout-end' };
@@ -69,45 +70,21 @@ export const routerTableStops: Method<MortiseFeature> = {
     const { table, cutter } = gear;
     const { wall: p, width: m, start: q, length: l, depth: D, stock } = feature;
     const [d, P] = [cutter.diameter, stock.length];
-    const make = figuresFor(shop);
-    const fence = make(
-      {
-        id: 'fence',
-        name: 'Fence to cutter',
-        value: p + m / 2,
-        from: 'fence-face',
-        to: 'centre-of-cutter',
-        rounding: 'nearest',
-        acts: 'thickness',
-        working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
-      },
-      { scale: table.fenceScale },
-    );
-    const height = make(
-      {
-        id: 'height',
-        name: 'Height of the cutter',
-        value: D,
-        from: 'table',
-        to: 'cutter-top',
-        rounding: 'up',
-        acts: 'width',
-        working: say('mortise depth {D}', { D }),
-      },
-      { scale: table.heightScale },
-    );
-    const stop = (side: 'left' | 'right', value: Mm, working: ReturnType<typeof say>) =>
-      make({
-        id: `${side}-stop`,
-        name: `${side === 'left' ? 'Left' : 'Right'} stop`,
-        value,
-        from: 'centre-line',
-        to: `${side}-stop`,
-        rounding: 'down',
-        acts: 'length',
-        summed: true,
-        working,
-      });
+    const on = onRouterTable(shop);
+    const fence = on.fenceToCentre({
+      value: p + m / 2,
+      rounding: 'nearest',
+      acts: 'thickness',
+      working: say('near wall {p} + half the mortise {half}', { p, half: m / 2 }),
+    });
+    const height = on.height({
+      value: D,
+      rounding: 'up',
+      acts: 'width',
+      working: say('mortise depth {D}', { D }),
+    });
+    const stop = (side: 'left' | 'right', value: Mm, working: Sentence) =>
+      on[`${side}Stop`]({ value, rounding: 'down', acts: 'length', summed: true, working });
     const atLayout = say('layout end to the mortise’s far end {far} − half the cutter {half}', {
       far: q + l,
       half: d / 2,
