@@ -28,6 +28,7 @@ export {
   neighbourWords,
   neighboursIn,
   sizesIn,
+  typedOver,
   type Advice,
   type BoreFeature,
   type ChangedKind,

@@ -2,7 +2,7 @@ import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { resolve, type Job } from '../../design/job/index.ts';
 import { makeFrame } from '../jobwide/index.ts';
-import { JOINT_KINDS, kindOf } from '../../design/joints/index.ts';
+import { JOINT_KINDS, kindOf, typedOver } from '../../design/joints/index.ts';
 import { demo } from '../../testing/demo.ts';
 import { jobWith } from '../../testing/jobs.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
@@ -16,7 +16,7 @@ const taking = (job: Job, id: string, proposals: readonly Proposal[]): Job => ({
     if (joint.id !== id) return joint;
     const { kind, params, members } = resolve(joint, job);
     const change = (all: typeof params, { dimension, value }: Proposal) =>
-      kind.withDimension(all, members, dimension, value);
+      typedOver(kind, all, members, dimension, value);
     return { ...joint, params: proposals.reduce(change, params) };
   }),
 });

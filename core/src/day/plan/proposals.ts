@@ -1,5 +1,6 @@
 import {
   resolve,
+  typedOver,
   type Job,
   type Joint,
   type Advice,
@@ -102,7 +103,7 @@ function proposedIn(joint: Joint, job: Job, advice: readonly Advice[]): Proposin
 /** The joint with a proposal taken. */
 function taken(joint: Joint, job: Job, { dimension, propose }: Proposing): Joint {
   const { kind, params, members } = resolve(joint, job);
-  return { ...joint, params: kind.withDimension(params, members, dimension, propose) };
+  return { ...joint, params: typedOver(kind, params, members, dimension, propose) };
 }
 
 function doesGood(

@@ -86,6 +86,7 @@ export { sizesIn, type GaugedSize } from './sizes.ts';
 export * from './neighbours.ts';
 export * from './meeting.ts';
 export { changeKind, type ChangedKind } from './changeKind.ts';
+export { typedOver } from './typedOver.ts';
 export type { BlindParams, Corners } from './blind/index.ts';
 export type { AngledParams } from './angled/params.ts';
 export type { SplineParams } from './spline/params.ts';

@@ -457,11 +457,19 @@ export interface JointKind<P extends object = Record<string, unknown>> {
   /** The sizes its fit is judged by, mm; none where the two only lie on one another. */
   fit(params: P, members: Members): FitSizes | undefined;
   drawing(params: P, members: Members): { views: JointView[]; dimensions: NamedDimension[] };
-  /** The parameters with one named dimension changed, what follows it following. */
-  withDimension(params: P, members: Members, dimension: DimensionId, value: Mm): P;
+  /** What typing over a dimension moves, where that isn't the parameter of its name. */
+  readonly moves: Moves<P>;
   /** The parameters with one choice changed, what follows it following. */
   withChoice(params: P, choice: string, value: string, members: Members, available: Available): P;
 }
+
+/**
+ * By dimension: the parameter that moves so that it becomes as long as was typed, or what changes
+ * where that is more than one.
+ */
+export type Moves<P extends object> = Readonly<
+  Record<DimensionId, string | ((params: P, value: Mm, members: Members) => Partial<P>)>
+>;
 
 /** A tongue of its own, in the axes of the tenoned piece, with the sizes it gives the joint. */
 export interface LooseTongue {

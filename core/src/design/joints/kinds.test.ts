@@ -9,7 +9,7 @@ import { loadModeller } from '../../testing/modeller.ts';
 import { TEST_SHOP } from '../../testing/shops.ts';
 import { availableIn } from '../../shop/tooling/index.ts';
 import { METRIC, speak } from '../../ground/units/index.ts';
-import { changeKind, JOINT_KINDS, kindOf, type JointKind } from './index.ts';
+import { changeKind, JOINT_KINDS, kindOf, typedOver, type JointKind } from './index.ts';
 
 const available = availableIn(TEST_SHOP);
 const names = { tenoned: 'Rail', mortised: 'Stile' };
@@ -41,11 +41,12 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
             if (!['position', 'centre'].includes(d.id))
               expect([d.id, drawn]).toEqual([d.id, expect.closeTo(Math.abs(d.value), 9)]);
           }
-          const typed = kind.withDimension(params, members, d.id, d.value + 0.25);
+          const typed = typedOver(kind, params, members, d.id, d.value + 0.25);
           const now = kind.drawing(typed, members).dimensions.find((x) => x.id === d.id);
           expect([d.id, now?.value]).toEqual([d.id, expect.closeTo(d.value + 0.25, 9)]);
           expect(kind.schema.validate(typed).error).toBeUndefined();
         }
+        expect(() => typedOver(kind, params, members, 'nothing', 1)).toThrow(kind.title);
       }),
       { seed: 8, numRuns: 15 },
     );
@@ -104,7 +105,7 @@ describe.each(JOINT_KINDS.map((kind): [string, JointKind] => [kind.id, kind]))('
           ? []
           : [-500, 5000].flatMap((value) =>
               kind.problems(
-                kind.withDimension(params, thick, dimension, value),
+                typedOver(kind, params, thick, dimension, value),
                 thick,
                 available,
                 names,

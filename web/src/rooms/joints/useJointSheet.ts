@@ -3,6 +3,7 @@ import { shopFor, type Proposal } from '@velk/core/day';
 import {
   changeKind,
   resolve,
+  typedOver,
   type Advice,
   type ChangedKind,
   type Job,
@@ -47,7 +48,7 @@ export function useJointSheet(job: Job, shop: Shop, joint: Joint) {
   const replace = (next: Joint) =>
     withJoints(job.joints.map((other) => (other.id === joint.id ? next : other)));
   const set = useStable((dimension: string, value: number) =>
-    replace({ ...joint, params: kind.withDimension(params, members, dimension, value) }),
+    replace({ ...joint, params: typedOver(kind, params, members, dimension, value) }),
   );
   const choose = useStable((id: string, value: string) =>
     replace({ ...joint, params: kind.withChoice(params, id, value, members, available) }),
@@ -75,7 +76,7 @@ export function useJointSheet(job: Job, shop: Shop, joint: Joint) {
       replace({
         ...joint,
         params: taken.reduce(
-          (all, { dimension, value }) => kind.withDimension(all, members, dimension, value),
+          (all, { dimension, value }) => typedOver(kind, all, members, dimension, value),
           params,
         ),
       }),

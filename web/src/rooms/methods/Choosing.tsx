@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { bladesFor, cuttersFor, nearestCutters, stacksFor, type NearSize } from '@velk/core/making';
-import { kindOf, resolve, type Job, type Joint } from '@velk/core/design';
+import { kindOf, resolve, typedOver, type Job, type Joint } from '@velk/core/design';
 import { toolsOf, topSpeed, type Shop } from '@velk/core/shop';
 import type { LengthStyle } from '@velk/core/ground';
 import { changed } from '../../keeping/bench.ts';
@@ -41,7 +41,7 @@ export function Choosing({ job, joint, shop, style }: Props) {
         ...job,
         joints: job.joints.map((j) =>
           j.id === joint.id
-            ? { ...j, params: kind.withDimension({ ...j.params }, members, 'mortiseWidth', width) }
+            ? { ...j, params: typedOver(kind, { ...j.params }, members, 'mortiseWidth', width) }
             : j,
         ),
       }),

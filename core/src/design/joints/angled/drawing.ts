@@ -1,8 +1,8 @@
 import type { Vec2 } from '../../../ground/index.ts';
 import { angleOf } from '../../../shop/index.ts';
-import { blindDimensions, derive } from '../blind/index.ts';
+import { blindDimensions, derive, hollowOf, tongueOf } from '../blind/index.ts';
 import type { JointView, Members, NamedDimension, Outline } from '../kind.ts';
-import { aside, frameOf, rectangle, rounded, sheetViews } from '../shape/index.ts';
+import { aside, rectangle, sheetOf } from '../shape/index.ts';
 import { own, seenMembers, type AngledParams } from './params.ts';
 
 /**
@@ -13,44 +13,20 @@ export function angledDrawing(
   params: AngledParams,
   members: Members,
 ): { views: JointView[]; dimensions: NamedDimension[] } {
-  const {
-    degrees,
-    plane,
-    slant,
-    edgeShoulder: b,
-    faceShoulder: a,
-    tenonWidth: w,
-    tenonLength: L,
-  } = params;
+  const { degrees, plane, slant, faceShoulder: a, tenonLength: L, setBack: r } = params;
   const blind = own(params);
   const met = seenMembers(params, members);
-  const { tenonThickness: t, mortiseLength: l, mortiseDepth: D, wall: p, along } = derive(blind);
-  const { thickness: T } = met.tenoned;
-  const { mortiseWidth: m, setBack: r } = params;
+  const { tenonThickness: t, mortiseDepth: D, along } = derive(blind);
   const { thickness: S } = met.mortised;
-  const round = params.corners === 'squared' ? 0 : m / 2;
-  const content = {
+  const sheet = sheetOf({
     members: met,
     setBack: r,
     along,
-    reach: Math.max(L, D),
-    section: [
-      { until: a, x: 0 },
-      { until: a + t, x: -L },
-      { until: T, x: 0 },
-    ],
-    face: [rectangle(-L, b, 0, b + w)],
-    end: [rounded([a, b], [a + t, b + w], params.corners === 'rounded' ? t / 2 : 0)],
-    hollows: [
-      {
-        x: [blind.position, blind.position + l] as const,
-        y: [p, p + m] as const,
-        depth: [0, D] as const,
-        radius: round,
-      },
-    ],
-  };
-  const frame = frameOf(content);
+    reach: L,
+    shows: D,
+    tongues: [tongueOf(blind)],
+    hollows: [hollowOf(blind)],
+  });
   const { tan, sin, cos } = angleOf(degrees);
   const askew = plane === 'width' ? 'face' : 'section';
   /**
@@ -68,7 +44,7 @@ export function angledDrawing(
     slant === 'tenon'
       ? o.role === 'tenoned' || o.role === 'reference'
       : o.role === 'mortised' || o.role === 'mortise' || o.role === 'reference';
-  const views = sheetViews(content).map((view): JointView => {
+  const views = sheet.views.map((view): JointView => {
     if (view.id !== askew) return view;
     return { ...view, outlines: view.outlines.flatMap((o): Outline[] => askewOutline(o)) };
   });
@@ -97,7 +73,7 @@ export function angledDrawing(
     views:
       slant === 'mortise' ? views.map((view) => withSlantedShoulder(view, askew, v, tan)) : views,
     dimensions: [
-      ...blindDimensions(blind, met, frame).filter((d) => !skipped.has(d.id)),
+      ...blindDimensions(blind, met, sheet).filter((d) => !skipped.has(d.id)),
       aside('position', 'position from layout end', params.position),
       { ...aside('degrees', 'angle off square', degrees), angle: true },
     ],

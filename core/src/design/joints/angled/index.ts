@@ -1,13 +1,6 @@
 import { angleOf, type Piece } from '../../../shop/index.ts';
 import { roundTo, say, type Mm } from '../../../ground/index.ts';
-import {
-  blind,
-  CORNERS,
-  derive,
-  roundingOf,
-  withCorners,
-  type BlindParams,
-} from '../blind/index.ts';
+import { blind, CORNERS, derive, roundingOf, withCorners, BLIND_MOVES } from '../blind/index.ts';
 import type { Advice, Feature, JointKind, Members, MortiseFeature, TenonFeature } from '../kind.ts';
 import { failing, sizesAcross, type Check } from '../shape/index.ts';
 import { angledDrawing } from './drawing.ts';
@@ -309,17 +302,7 @@ export const angled: JointKind<AngledParams> = {
   lean: leanOf,
   fit: (params, members) => blind.fit(own(params), members),
   drawing: angledDrawing,
-  withDimension(params, members, dimension, value) {
-    if (dimension === 'degrees' || dimension === 'position')
-      return { ...params, [dimension]: value };
-    return {
-      ...params,
-      ...keepPosition(
-        blind.withDimension(own(params), seenMembers(params, members), dimension, value),
-        params,
-      ),
-    };
-  },
+  moves: BLIND_MOVES,
   withChoice(params, choice, value, members, available) {
     if (choice === 'corners') return withCorners(params, choice, value);
     const { params: base } = blind.propose(
@@ -337,11 +320,6 @@ export const angled: JointKind<AngledParams> = {
     return fitted(next, members, available.step);
   },
 };
-
-const keepPosition = (changed: BlindParams, { position }: AngledParams): BlindParams => ({
-  ...changed,
-  position,
-});
 
 /** A proposed tenon no longer than it is whole. */
 function fitted(params: AngledParams, members: Members, step: Mm): AngledParams {

@@ -154,13 +154,7 @@ export const angledSlot: JointKind<AngledSlotParams> = {
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (dimension === 'degrees') return { ...params, degrees: value };
-    return {
-      ...openSlot.withDimension(params, seenMembers(params, members), dimension, value),
-      degrees: params.degrees,
-    };
-  },
+  moves: openSlot.moves,
   withChoice: (params) => params,
 };
 

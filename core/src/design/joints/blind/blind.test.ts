@@ -8,6 +8,7 @@ import { TEST_SHOP } from '../../../testing/shops.ts';
 import { availableIn } from '../../../shop/tooling/index.ts';
 import { INCH, METRIC, speak } from '../../../ground/units/index.ts';
 import type { Members } from '../kind.ts';
+import { typedOver } from '../typedOver.ts';
 import { derive } from './params.ts';
 import { blind, type BlindParams } from './index.ts';
 
@@ -174,7 +175,7 @@ describe('advice', () => {
     ] as const) {
       const params = { ...WORKED, ...change };
       const advice = blind.advice(params, members, available).find((a) => a.id === id)!;
-      const after = blind.withDimension(params, members, advice.dimension, advice.propose!);
+      const after = typedOver(blind, params, members, advice.dimension, advice.propose!);
       expect(blind.advice(after, members, available).map((a) => a.id)).not.toContain(id);
     }
   });

@@ -1,54 +1,21 @@
 import type { JointView, Members, NamedDimension } from '../kind.ts';
-import {
-  aside,
-  dimension,
-  frameOf,
-  rectangle,
-  rounded,
-  sheetViews,
-  type SheetFrame,
-} from '../shape/index.ts';
-import { derive, entryDepth, type BlindParams } from './params.ts';
+import { aside, sheetOf, type Sheet } from '../shape/index.ts';
+import { hollowOf, tongueOf } from './geometry.ts';
+import { derive, type BlindParams } from './params.ts';
 
 export function blindDrawing(
   params: BlindParams,
   members: Members,
 ): { views: JointView[]; dimensions: NamedDimension[] } {
-  const { tenonThickness: t, mortiseLength: l, mortiseDepth: D, wall: p, along } = derive(params);
-  const {
-    mortiseWidth: m,
-    faceShoulder: a,
-    edgeShoulder: b,
-    tenonWidth: w,
-    tenonLength: L,
-    setBack,
-  } = params;
-  const { thickness: T } = members.tenoned;
-  const content = {
+  const sheet = sheetOf({
     members,
-    setBack,
-    along,
-    reach: L,
-    section: [
-      { until: a, x: 0 },
-      { until: a + t, x: -L },
-      { until: T, x: 0 },
-    ],
-    face: [rectangle(-L, b, 0, b + w)],
-    end: [rounded([a, b], [a + t, b + w], params.corners === 'rounded' ? t / 2 : 0)],
-    hollows: [
-      {
-        x: [params.position, params.position + l] as const,
-        y: [p, p + m] as const,
-        depth: [0, D] as const,
-        radius: params.corners === 'squared' ? 0 : m / 2,
-      },
-    ],
-  };
-  return {
-    views: sheetViews(content),
-    dimensions: blindDimensions(params, members, frameOf(content)),
-  };
+    setBack: params.setBack,
+    along: derive(params).along,
+    reach: params.tenonLength,
+    tongues: [tongueOf(params)],
+    hollows: [hollowOf(params)],
+  });
+  return { views: sheet.views, dimensions: blindDimensions(params, members, sheet) };
 }
 
 /**
@@ -57,68 +24,25 @@ export function blindDrawing(
  */
 export function blindDimensions(
   params: BlindParams,
-  members: Members,
-  { shown, low, high }: SheetFrame,
+  { tenoned: { thickness: T, width: W } }: Members,
+  sheet: Sheet,
 ): NamedDimension[] {
-  const { tenonThickness: t, mortiseLength: l, mortiseDepth: D, wall: p, along } = derive(params);
-  const {
-    mortiseWidth: m,
-    faceShoulder: a,
-    edgeShoulder: b,
-    tenonWidth: w,
-    tenonLength: L,
-    setBack: r,
-  } = params;
-  const { thickness: T, width: W } = members.tenoned;
-  const S = members.mortised.thickness;
-  const V = entryDepth(members.mortised);
-  const start = params.position - along;
+  const { tenonThickness: t, mortiseLength: l, mortiseDepth: D, wall: p } = derive(params);
+  const { mortiseWidth: m, faceShoulder: a, edgeShoulder: b, tenonWidth: w, position: q } = params;
   return [
-    dimension('tenonLength', 'tenon length', L, 'face', [-L, W], [0, W], high - W + 12),
-    dimension('tenonWidth', 'tenon width', w, 'end', [T, b], [T, b + w], 12),
-    dimension('edgeShoulder', 'edge shoulder', b, 'end', [T, 0], [T, b], 12),
-    dimension('farEdgeShoulder', 'far edge shoulder', W - b - w, 'end', [T, b + w], [T, W], 12),
-    dimension(
-      'faceShoulder',
-      'face shoulder',
-      a,
-      'section',
-      [shown, S - r],
-      [shown, S - r - a],
-      12,
-    ),
-    dimension(
-      'tenonThickness',
-      'tenon thickness',
-      t,
-      'section',
-      [shown, S - r - a],
-      [shown, S - r - a - t],
-      12,
-    ),
-    dimension(
-      'farShoulder',
-      'far shoulder',
-      T - a - t,
-      'section',
-      [shown, S - r - a - t],
-      [shown, S - r - T],
-      12,
-    ),
-    dimension('mortiseDepth', 'mortise depth', D, 'section', [-D, 0], [0, 0], -14),
-    dimension('setBack', 'set-back', r, 'section', [shown, S], [shown, S - r], 30),
-    dimension('wall', 'near wall', p, 'section', [-V, S], [-V, S - p], -12),
-    dimension('mortiseWidth', 'mortise width', m, 'section', [-V, S - p], [-V, S - p - m], -12),
-    dimension('mortiseLength', 'mortise length', l, 'edge', [0, start], [0, start + l], -12),
-    dimension(
-      'position',
-      'position from layout end',
-      params.position,
-      'edge',
-      [0, Math.max(low, -along)],
-      [0, start],
-      -12,
-    ),
+    sheet.length('tenonLength', 'tenon length', 0, params.tenonLength),
+    sheet.across('tenonWidth', 'tenon width', b, b + w),
+    sheet.across('edgeShoulder', 'edge shoulder', 0, b),
+    sheet.across('farEdgeShoulder', 'far edge shoulder', b + w, W),
+    sheet.through('faceShoulder', 'face shoulder', 0, a),
+    sheet.through('tenonThickness', 'tenon thickness', a, a + t),
+    sheet.through('farShoulder', 'far shoulder', a + t, T),
+    sheet.deep('mortiseDepth', 'mortise depth', 0, D),
+    sheet.setBack,
+    sheet.throughMate('wall', 'near wall', 0, p),
+    sheet.throughMate('mortiseWidth', 'mortise width', p, p + m),
+    sheet.along('mortiseLength', 'mortise length', q, q + l),
+    sheet.fromEnd('position', 'position from layout end', q),
     aside('endClearance', 'end clearance', params.endClearance),
   ];
 }

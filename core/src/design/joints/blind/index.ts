@@ -2,10 +2,16 @@ import type { JointKind, RoundedTongue } from '../kind.ts';
 import { blindAdvice } from './advice.ts';
 import { blindDrawing } from './drawing.ts';
 import { blindGeometry } from './geometry.ts';
-import { blindSchema, CORNERS, derive, withCorners, type BlindParams } from './params.ts';
+import {
+  BLIND_MOVES,
+  blindSchema,
+  CORNERS,
+  derive,
+  withCorners,
+  type BlindParams,
+} from './params.ts';
 import { blindProblems } from './problems.ts';
 import { proposeBlind } from './propose.ts';
-import { blindWithDimension } from './withDimension.ts';
 
 /** The closed mortise whose tenon does not come out. */
 export const blind: JointKind<BlindParams> = {
@@ -66,7 +72,7 @@ export const blind: JointKind<BlindParams> = {
     };
   },
   drawing: blindDrawing,
-  withDimension: blindWithDimension,
+  moves: BLIND_MOVES,
   withChoice: withCorners,
 };
 
@@ -83,6 +89,7 @@ export const roundingOf = (params: BlindParams): RoundedTongue => ({
 export { blindDimensions } from './drawing.ts';
 export { hollowOf, mortiseGauges, tenonGauges, tongueOf } from './geometry.ts';
 export {
+  BLIND_MOVES,
   blindSchema,
   blindSchemaWith,
   CORNERS,

@@ -120,3 +120,22 @@ export function withCorners<
         : params.endClearance;
   return { ...params, corners, endClearance };
 }
+
+type Widths = Pick<BlindParams, 'mortiseWidth' | 'faceClearance' | 'faceShoulder'>;
+
+/** What typing over a dimension moves; tenon and mortise keep the middle they have. */
+export const BLIND_MOVES = {
+  mortiseWidth: (p: Widths, value: Mm) => ({
+    mortiseWidth: value,
+    faceShoulder: p.faceShoulder - (value - p.mortiseWidth) / 2,
+  }),
+  tenonThickness: (p: Widths, value: Mm) => ({
+    faceClearance: p.mortiseWidth - value,
+    faceShoulder: p.faceShoulder + (p.mortiseWidth - p.faceClearance - value) / 2,
+  }),
+  farShoulder: 'faceShoulder',
+  wall: 'setBack',
+  farEdgeShoulder: 'edgeShoulder',
+  mortiseLength: 'endClearance',
+  mortiseDepth: 'bottomClearance',
+} as const;

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { nearestWidth } from '../../../shop/index.ts';
+import { nearestWidth, type Piece } from '../../../shop/index.ts';
 import { roundTo, say, type Mm } from '../../../ground/index.ts';
 import type { Advice, Choice, JointKind, Members, SlotFeature } from '../kind.ts';
 import {
@@ -10,15 +10,14 @@ import {
   dimension,
   endShape,
   failing,
-  frameOf,
   hollowShape,
   intoOf,
   notNegative,
   positive,
-  rectangle,
-  sheetViews,
   type Hollow,
   type Span,
+  type Tongue,
+  sheetOf,
 } from '../shape/index.ts';
 
 /**
@@ -116,6 +115,32 @@ export const mortisesOf = (params: BreadboardParams): Span[] =>
     const room = params.endClearance / 2 + (params.movement * off) / params.mateWidth;
     return [from - room, to + room];
   });
+
+/** The tongue all along the panel, and the tenons that go on from it. */
+function tonguesOf(params: BreadboardParams, width: Mm): Tongue[] {
+  const { faceShoulder: a, tongueLength: h, tenonLength: L } = params;
+  const y = [a, a + derive(params).tenonThickness] as const;
+  return [
+    { x: [L - h, L], y, z: [0, width] },
+    ...tenonsOf(params).map((z): Tongue => ({ x: [0, L - h], y, z })),
+  ];
+}
+
+/** The groove all along the cap, and the mortises in its floor. */
+function hollowsOf(params: BreadboardParams, { length }: Pick<Piece, 'length'>): Hollow[] {
+  const { position, mortiseWidth } = params;
+  const { wall, grooveDepth, mortiseDepth } = derive(params);
+  const y = [wall, wall + mortiseWidth] as const;
+  return [
+    { x: [0, length], y, depth: [0, grooveDepth], ends: 'squared' },
+    ...mortisesOf(params).map(([from, to]): Hollow => ({
+      x: [position + from, position + to],
+      y,
+      depth: [0, mortiseDepth],
+      ends: 'squared',
+    })),
+  ];
+}
 
 export const breadboard: JointKind<BreadboardParams> = {
   id: 'breadboard',
@@ -393,16 +418,12 @@ export const breadboard: JointKind<BreadboardParams> = {
     const { tenonThickness: t, wall, grooveDepth, mortiseDepth } = derive(params);
     const x = alongOf(piece, spot);
     if (member === 'tenoned') {
-      const y = [a, a + t] as const;
       const tenons = tenonsOf(params);
       const [first, second] = tenons as [Span, Span?];
       const until = second ? (first[1] + second[0]) / 2 : piece.width;
       const tongue = [x(L - h / 2), a + t / 2, (first[0] + first[1]) / 2] as const;
       return {
-        ...endShape(piece, spot, L, [
-          { x: [L - h, L], y, z: [0, piece.width] },
-          ...tenons.map((z) => ({ x: [0, L - h] as const, y, z })),
-        ]),
+        ...endShape(piece, spot, L, tonguesOf(params, piece.width)),
         gauges: [
           bar('tenonThickness', 1, tongue, -1, piece.thickness + 1, 'wood'),
           ...(a > 1e-3 ? [bar('faceShoulder', 1, tongue, 0, a + t / 2, 'air')] : []),
@@ -419,20 +440,10 @@ export const breadboard: JointKind<BreadboardParams> = {
       };
     }
     const into = intoOf(piece, spot);
-    const y = [wall, wall + m] as const;
-    const hollows: Hollow[] = [
-      { x: [0, piece.length], y, depth: [0, grooveDepth], ends: 'squared' },
-      ...mortisesOf(params).map(([from, to]): Hollow => ({
-        x: [position + from, position + to],
-        y,
-        depth: [0, mortiseDepth],
-        ends: 'squared',
-      })),
-    ];
     const [from, to] = tenonsOf(params)[0]!;
     const place = x(position + (from + to) / 2);
     return {
-      ...hollowShape(piece, spot, hollows),
+      ...hollowShape(piece, spot, hollowsOf(params, piece)),
       gauges: [
         bar(
           'mortiseWidth',
@@ -548,83 +559,34 @@ export const breadboard: JointKind<BreadboardParams> = {
     mortiseLength: params.tenonWidth + params.endClearance,
   }),
   drawing(params, members) {
-    const {
-      faceShoulder: a,
-      tongueLength: h,
-      tenonLength: L,
-      mortiseWidth: m,
-      setBack: r,
-      position,
-    } = params;
+    const { faceShoulder: a, tongueLength: h, tenonLength: L, setBack, position } = params;
+    const { mortiseWidth: m } = params;
     const { tenonThickness: t, wall: p, grooveDepth, mortiseDepth: D } = derive(params);
     const { thickness: T, width: W } = members.tenoned;
-    const { thickness: S, width: V, length } = members.mortised;
-    const tenons = tenonsOf(params);
-    const [b, c] = tenons[0]!;
-    const y = [p, p + m] as const;
-    const content = {
+    const [b, c] = tenonsOf(params)[0]!;
+    const sheet = sheetOf({
       members,
-      setBack: r,
+      setBack,
       along: position,
       reach: L,
-      section: [
-        { until: a, x: 0 },
-        { until: a + t, x: -L },
-        { until: T, x: 0 },
-      ],
-      face: [rectangle(-h, 0, 0, W), ...tenons.map(([from, to]) => rectangle(-L, from, -h, to))],
-      end: [
-        rectangle(a, 0, a + t, W),
-        ...tenons.map(([from, to]) => rectangle(a, from, a + t, to)),
-      ],
-      hollows: [
-        { x: [0, length] as const, y, depth: [0, grooveDepth] as const },
-        ...mortisesOf(params).map(([from, to]) => ({
-          x: [position + from, position + to] as const,
-          y,
-          depth: [grooveDepth, D] as const,
-        })),
-      ],
-    };
-    const { shown, high } = frameOf(content);
-    const top = S - r;
+      tongues: tonguesOf(params, W),
+      hollows: hollowsOf(params, members.mortised).map((hollow, i) =>
+        i ? { ...hollow, depth: [grooveDepth, D] } : hollow,
+      ),
+    });
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        dimension('tenonLength', 'tenon length', L, 'face', [-L, W], [0, W], high - W + 12),
+        sheet.length('tenonLength', 'tenon length', 0, L),
         dimension('tongueLength', 'tongue length', h, 'face', [-h, 0], [0, 0], -14),
         dimension('tenonWidth', 'tenon width', c - b, 'face', [-L, b], [-L, c], -12),
-        dimension(
-          'faceShoulder',
-          'face shoulder',
-          a,
-          'section',
-          [shown, top],
-          [shown, top - a],
-          12,
-        ),
-        dimension(
-          'tenonThickness',
-          'tongue thickness',
-          t,
-          'section',
-          [shown, top - a],
-          [shown, top - a - t],
-          12,
-        ),
-        dimension(
-          'farShoulder',
-          'far shoulder',
-          T - a - t,
-          'section',
-          [shown, top - a - t],
-          [shown, top - T],
-          12,
-        ),
-        dimension('mortiseDepth', 'mortise depth', D, 'section', [-D, 0], [0, 0], -14),
-        dimension('setBack', 'set-back', r, 'section', [shown, S], [shown, S - r], 30),
-        dimension('wall', 'near wall', p, 'section', [-V, S], [-V, S - p], -12),
-        dimension('mortiseWidth', 'groove width', m, 'section', [-V, S - p], [-V, S - p - m], -12),
+        sheet.through('faceShoulder', 'face shoulder', 0, a),
+        sheet.through('tenonThickness', 'tongue thickness', a, a + t),
+        sheet.through('farShoulder', 'far shoulder', a + t, T),
+        sheet.deep('mortiseDepth', 'mortise depth', 0, D),
+        sheet.setBack,
+        sheet.throughMate('wall', 'near wall', 0, p),
+        sheet.throughMate('mortiseWidth', 'groove width', p, p + m),
         aside('edgeShoulder', 'edge to the outer tenon', params.edgeShoulder),
         aside('grooveGap', 'gap behind the tongue', params.grooveGap),
         aside('movement', 'the panel’s width may change by', params.movement),
@@ -634,16 +596,11 @@ export const breadboard: JointKind<BreadboardParams> = {
       ],
     };
   },
-  withDimension(params, { tenoned }, dimension, value) {
-    const { tenonThickness: t, wall } = derive(params);
-    if (dimension === 'tenonThickness')
-      return { ...params, faceClearance: params.mortiseWidth - value };
-    if (dimension === 'farShoulder')
-      return { ...params, faceShoulder: tenoned.thickness - t - value };
-    if (dimension === 'wall') return { ...params, setBack: params.setBack + value - wall };
-    if (dimension === 'mortiseDepth')
-      return { ...params, bottomClearance: value - params.tenonLength };
-    return { ...params, [dimension]: value };
+  moves: {
+    tenonThickness: 'faceClearance',
+    farShoulder: 'faceShoulder',
+    wall: 'setBack',
+    mortiseDepth: 'bottomClearance',
   },
   withChoice: (params, _choice, value) => ({ ...params, tenons: Number(value) }),
 };

@@ -14,6 +14,7 @@ import {
   tongueOf,
   withCorners,
   type BlindParams,
+  BLIND_MOVES,
 } from '../blind/index.ts';
 import type { Advice, Feature, JointKind } from '../kind.ts';
 import {
@@ -24,14 +25,12 @@ import {
   dimension,
   endShape,
   failing,
-  frameOf,
   hollowShape,
   notNegative,
   positive,
-  rounded,
-  sheetViews,
   type Hollow,
   type Tongue,
+  sheetOf,
 } from '../shape/index.ts';
 
 /** Two or more tenons in the width, each with a mortise; between them a clear gap, or a haunch. */
@@ -385,67 +384,30 @@ export const fingered: JointKind<FingeredParams> = {
   seat: (params) => blind.seat(params),
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
-    const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(params);
-    const {
-      faceShoulder: a,
-      edgeShoulder: b,
-      tenonWidth: w,
-      tenonLength: L,
-      mortiseWidth: m,
-      gap,
-    } = params;
-    const h = params.haunchLength;
-    const all = everyFinger(params);
+    const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L } = params;
+    const { gap, haunchLength: h } = params;
+    const { tenonThickness: t, along } = derive(params);
+    const fingers = everyFinger(params);
     const far = b + totalOf(params);
-    const content = {
+    const haunches = fingers.slice(1).map(({ edgeShoulder }): Tongue => ({
+      x: [L - h, L],
+      y: [a, a + t],
+      z: [edgeShoulder - gap, edgeShoulder],
+    }));
+    const sheet = sheetOf({
       members,
       setBack: params.setBack,
       along,
       reach: L,
-      section: [
-        { until: a, x: 0 },
-        { until: a + t, x: -L },
-        { until: members.tenoned.thickness, x: 0 },
-      ],
-      face: [
-        [
-          [0, b] as const,
-          ...all.flatMap(({ edgeShoulder }, i) => [
-            [i ? -h : 0, edgeShoulder] as const,
-            [-L, edgeShoulder] as const,
-            [-L, edgeShoulder + w] as const,
-            [i < all.length - 1 ? -h : 0, edgeShoulder + w] as const,
-          ]),
-          [0, far] as const,
-        ],
-      ],
-      end: all.map((one) =>
-        rounded(
-          [a, one.edgeShoulder],
-          [a + t, one.edgeShoulder + w],
-          params.corners === 'rounded' ? t / 2 : 0,
-        ),
-      ),
-      hollows: [
-        ...pocketsOf(params).map(({ x, y, depth }) => ({ x, y, depth, cut: false })),
-        ...all.map(({ position }) => ({
-          x: [position, position + mortiseLength] as const,
-          y: [p, p + m] as const,
-          depth: [0, mortiseDepth] as const,
-          radius: params.corners === 'squared' ? 0 : m / 2,
-        })),
-      ],
-    };
-    const T = members.tenoned.thickness;
-    const W = members.tenoned.width;
+      tongues: [...fingers.map(tongueOf), ...(h > 0 ? haunches : [])],
+      hollows: [...pocketsOf(params), ...fingers.map(hollowOf)],
+    });
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        ...blindDimensions(params, members, frameOf(content)).filter(
-          (d) => d.id !== 'farEdgeShoulder',
-        ),
-        dimension('gap', 'gap between the tenons', gap, 'end', [T, b + w], [T, b + w + gap], 12),
-        dimension('farEdgeShoulder', 'far edge shoulder', W - far, 'end', [T, far], [T, W], 12),
+        ...blindDimensions(params, members, sheet).filter((d) => d.id !== 'farEdgeShoulder'),
+        sheet.across('gap', 'gap between the tenons', b + w, b + w + gap),
+        sheet.across('farEdgeShoulder', 'far edge shoulder', far, members.tenoned.width),
         ...(h > 0
           ? [
               dimension(
@@ -463,13 +425,7 @@ export const fingered: JointKind<FingeredParams> = {
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (dimension === 'gap' || dimension === 'haunchLength' || dimension === 'haunchClearance')
-      return { ...params, [dimension]: value };
-    if (dimension === 'farEdgeShoulder')
-      return { ...params, edgeShoulder: members.tenoned.width - totalOf(params) - value };
-    return { ...params, ...blind.withDimension(params, members, dimension, value) };
-  },
+  moves: BLIND_MOVES,
   withChoice: (params, choice, value) =>
     choice === 'count' ? { ...params, count: Number(value) } : withCorners(params, choice, value),
 };

@@ -10,6 +10,8 @@ import {
   tenonGauges,
   withCorners,
   type BlindParams,
+  tongueOf,
+  BLIND_MOVES,
 } from '../blind/index.ts';
 import { haunched, type HaunchedParams } from '../haunched/index.ts';
 import type { Advice, Feature, JointKind, Members } from '../kind.ts';
@@ -20,13 +22,11 @@ import {
   dimension,
   endShape,
   failing,
-  frameOf,
   grooveShape,
   hollowShape,
   notNegative,
   positive,
-  rectangle,
-  sheetViews,
+  sheetOf,
 } from '../shape/index.ts';
 
 /**
@@ -343,79 +343,40 @@ export const grooved: JointKind<GroovedParams> = {
   fit: (params, members) => blind.fit(asBlind(params), members),
   drawing(params, members) {
     const own = asBlind(params);
-    const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(own);
-    const {
-      faceShoulder: a,
-      edgeShoulder: b,
-      tenonWidth: w,
-      tenonLength: L,
-      mortiseWidth: m,
-      position: q,
-      grooveDepth: g,
-    } = params;
+    const { tenonThickness: t, wall: p, along } = derive(own);
+    const { faceShoulder: a, edgeShoulder: b, tenonLength: L, mortiseWidth: m } = params;
+    const { grooveDepth: g } = params;
     const h = asHaunched(params).haunchLength;
-    const { thickness: T, width: W } = members.tenoned;
-    const right = Math.max(W * 0.9, mortiseDepth * 1.4);
-    const content = {
+    const { width: W } = members.tenoned;
+    const y = [p, p + m] as const;
+    const sheet = sheetOf({
       members,
       setBack: 0,
       along,
       reach: L,
-      section: [
-        { until: a, x: 0 },
-        { until: a + t, x: -L },
-        { until: T, x: 0 },
-      ],
-      face: [
-        [
-          [0, 0],
-          [-h, 0],
-          [-h, b],
-          [-L, b],
-          [-L, b + w],
-          [0, b + w],
-        ] as const,
-        rectangle(0, W - g, right, W),
-      ],
-      end: [
-        rectangle(a, 0, a + t, b),
-        rectangle(a, b, a + t, b + w),
-        rectangle(p, W - g, p + m, W),
-      ],
+      tongues: [{ x: [L - h, L], y: [a, a + t], z: [0, b] }, tongueOf(own)],
       hollows: [
-        {
-          x: [0, members.mortised.length] as const,
-          y: [p, p + m] as const,
-          depth: [0, g] as const,
-        },
-        {
-          x: [q, q + mortiseLength] as const,
-          y: [p, p + m] as const,
-          depth: [0, mortiseDepth] as const,
-          radius: params.corners === 'squared' ? 0 : m / 2,
-        },
+        { x: [0, members.mortised.length], y, depth: [0, g], ends: 'squared' },
+        hollowOf(own),
       ],
-    };
+      groove: { y, z: [W - g, W] },
+    });
+    const { shown } = sheet.frame;
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        ...blindDimensions(own, members, frameOf(content))
+        ...blindDimensions(own, members, sheet)
           .filter((d) => d.id !== 'setBack')
           .map((d) => (d.id === 'edgeShoulder' ? { ...d, name: 'haunch width' } : d)),
-        dimension('grooveDepth', 'groove depth', g, 'face', [right, W - g], [right, W], 12),
+        dimension('grooveDepth', 'groove depth', g, 'face', [shown, W - g], [shown, W], 12),
         aside('haunchClearance', 'gap behind the haunch', params.haunchClearance),
       ],
     };
   },
-  withDimension(params, members, id, value) {
-    if (id === 'grooveDepth' || id === 'haunchClearance') return { ...params, [id]: value };
-    const before = asBlind(params);
-    /** Faces stay flush: where groove and mortise go, the tenon goes. */
-    const own =
-      id === 'wall'
-        ? { ...before, faceShoulder: params.faceShoulder + value - derive(before).wall }
-        : blind.withDimension(before, members, id, value);
-    return { ...params, ...Object.fromEntries(OF_BLIND.map((name) => [name, own[name]])) };
+  moves: {
+    ...BLIND_MOVES,
+    /** Faces stay flush: where the mortise goes, the tenon goes. */
+    wall: 'faceShoulder',
   },
   withChoice: withCorners,
 };

@@ -21,6 +21,8 @@ import {
   tenonGauges,
   withCorners,
   type BlindParams,
+  tongueOf,
+  BLIND_MOVES,
 } from '../blind/index.ts';
 import type { Piece } from '../../../shop/index.ts';
 import type {
@@ -39,17 +41,14 @@ import {
   dimension,
   endShape,
   failing,
-  frameOf,
   hollowShape,
   alongOf,
   intoOf,
   notNegative,
   positive,
-  rectangle,
-  rounded,
-  sheetViews,
   type Hollow,
   type Tongue,
+  sheetOf,
 } from '../shape/index.ts';
 
 /**
@@ -471,66 +470,23 @@ export const haunched: JointKind<HaunchedParams> = {
   seat: (params) => blind.seat(params),
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
-    const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(params);
-    const {
-      faceShoulder: a,
-      edgeShoulder: b,
-      tenonWidth: w,
-      tenonLength: L,
-      mortiseWidth: m,
-      position: q,
-    } = params;
+    const { faceShoulder: a, edgeShoulder: b, tenonLength: L } = params;
     const { haunchWidth, haunchLength: h } = params;
-    const radius = params.corners === 'squared' ? 0 : m / 2;
-    const pocket = pocketOf(params);
-    const content = {
+    const { tenonThickness: t, along } = derive(params);
+    const sheet = sheetOf({
       members,
       setBack: params.setBack,
       along,
       reach: L,
-      section: [
-        { until: a, x: 0 },
-        { until: a + t, x: -L },
-        { until: members.tenoned.thickness, x: 0 },
-      ],
-      face: [
-        [
-          [0, b - haunchWidth],
-          ...(params.haunch === 'sloped' ? [] : [[-h, b - haunchWidth] as const]),
-          [-h, b],
-          [-L, b],
-          [-L, b + w],
-          [0, b + w],
-        ] as const,
-      ],
-      end: [
-        rectangle(a, b - haunchWidth, a + t, b),
-        rounded([a, b], [a + t, b + w], params.corners === 'rounded' ? t / 2 : 0),
-      ],
-      hollows: [
-        { x: pocket.x, y: pocket.y, depth: pocket.depth, radius: m / 2, cut: false },
-        {
-          x: [q, q + mortiseLength] as const,
-          y: [p, p + m] as const,
-          depth: [0, mortiseDepth] as const,
-          radius,
-        },
-      ],
-    };
-    const views = sheetViews(content);
+      tongues: [{ x: [L - h, L], y: [a, a + t], z: [b - haunchWidth, b] }, tongueOf(params)],
+      hollows: [{ ...pocketOf(params), ends: 'rounded' }, hollowOf(params)],
+    });
+    const { views } = sheet;
     return {
       views: params.haunch === 'sloped' ? views.map((view) => slopedView(view, params)) : views,
       dimensions: [
-        ...blindDimensions(params, members, frameOf(content)),
-        dimension(
-          'haunchWidth',
-          'haunch width',
-          haunchWidth,
-          'end',
-          [0, b - haunchWidth],
-          [0, b],
-          -12,
-        ),
+        ...blindDimensions(params, members, sheet),
+        sheet.acrossNear('haunchWidth', 'haunch width', b - haunchWidth, b),
         dimension(
           'haunchLength',
           'haunch length',
@@ -544,31 +500,33 @@ export const haunched: JointKind<HaunchedParams> = {
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (
-      dimension === 'haunchWidth' ||
-      dimension === 'haunchLength' ||
-      dimension === 'haunchClearance'
-    )
-      return { ...params, [dimension]: value };
-    return { ...params, ...blind.withDimension(params, members, dimension, value) };
-  },
+  moves: BLIND_MOVES,
   withChoice: (params, choice, value) =>
     choice === 'haunch'
       ? { ...params, haunch: value as 'square' | 'sloped' }
       : withCorners(params, choice, value),
 };
 
-/** On the face the pocket, the first of the hollows drawn, runs out to nothing. */
+/** On the face haunch and pocket, the first of the hollows drawn, run out to nothing. */
 function slopedView(view: JointView, params: HaunchedParams): JointView {
   if (view.id !== 'face') return view;
   const { from, to, depth } = slopedPocket(params);
   const { along: shift } = derive(params);
+  const { edgeShoulder: b, haunchWidth, haunchLength: h } = params;
   const pocket = view.outlines.findIndex((o) => o.role === 'mortise');
   const points: Vec2[] = [
     [0, from - shift],
     [-depth, to - shift],
     [0, to - shift],
   ];
-  return { ...view, outlines: view.outlines.map((o, i) => (i === pocket ? { ...o, points } : o)) };
+  const isCorner = ([x, y]: Vec2) => near(x, -h) && near(y, b - haunchWidth);
+  return {
+    ...view,
+    outlines: view.outlines.map((o, i) => {
+      if (i === pocket) return { ...o, points };
+      return o.role === 'hidden' ? { ...o, points: o.points.filter((p) => !isCorner(p)) } : o;
+    }),
+  };
 }
+
+const near = (a: Mm, b: Mm): boolean => Math.abs(a - b) < 1e-6;

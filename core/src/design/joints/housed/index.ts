@@ -13,25 +13,30 @@ import {
   tongueOf,
   withCorners,
   type BlindParams,
+  BLIND_MOVES,
 } from '../blind/index.ts';
 import type { Available } from '../../../shop/index.ts';
-import type { Advice, Choice, JointKind, Members, MortiseFeature } from '../kind.ts';
+import type {
+  Advice,
+  Choice,
+  JointKind,
+  Members,
+  MortiseFeature,
+  NamedDimension,
+} from '../kind.ts';
 import {
   aside,
   bar,
   dimension,
   endShape,
   failing,
-  frameOf,
   hollowShape,
   intoOf,
   alongOf,
   notNegative,
   positive,
-  rectangle,
-  rounded,
-  sheetViews,
   type Hollow,
+  sheetOf,
 } from '../shape/index.ts';
 
 /**
@@ -473,59 +478,26 @@ export const housed: JointKind<HousedParams> = {
   seat: (params) => ({ ...blind.seat(params), sink: params.housingDepth }),
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
-    const { tenonThickness: t, wall: p, along, mortiseLength } = derive(params);
-    const {
-      faceShoulder: a,
-      edgeShoulder: b,
-      tenonWidth: w,
-      tenonLength: L,
-      mortiseWidth: m,
-      position: q,
-    } = params;
-    const { housingDepth: h, setBack } = params;
-    const housing = housingOf(params);
-    const { thickness: T, width: W } = members.tenoned;
+    const { housingDepth: h, tenonLength: L, setBack } = params;
     const D = derive(fromEdge(params)).mortiseDepth;
-    const content = {
+    const S = members.mortised.thickness;
+    const sheet = sheetOf({
       members,
       setBack,
-      along,
-      reach: L + h,
-      section: [
-        { until: a, x: -h },
-        { until: a + t, x: -h - L },
-        { until: T, x: -h },
-      ],
-      face: [rectangle(-h, 0, 0, W), rectangle(-h - L, b, -h, b + w)],
-      end: [rounded([a, b], [a + t, b + w], params.corners === 'rounded' ? t / 2 : 0)],
-      hollows: [
-        { x: housing.x, y: housing.y, depth: housing.depth },
-        {
-          x: [q, q + mortiseLength] as const,
-          y: [p, p + m] as const,
-          depth: [h, D] as const,
-          radius: params.corners === 'squared' ? 0 : m / 2,
-        },
-      ],
+      along: derive(params).along,
+      reach: L,
+      sink: h,
+      tongues: [tongueOf(params)],
+      hollows: [housingOf(params), { ...hollowOf(params), depth: [h, D] }],
+    });
+    const fromFloor: Record<string, NamedDimension> = {
+      tenonLength: sheet.length('tenonLength', 'tenon length', h, h + L),
+      mortiseDepth: sheet.deep('mortiseDepth', 'mortise depth, from the housing’s floor', h, D),
     };
-    const frame = frameOf(content);
-    const S = members.mortised.thickness;
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        ...blindDimensions(params, members, frame).map((d) => {
-          if (d.id === 'tenonLength')
-            return { ...d, from: [-h - L, W] as const, to: [-h, W] as const };
-          if (d.id === 'mortiseDepth')
-            return {
-              ...d,
-              name: 'mortise depth, from the housing’s floor',
-              value: D - h,
-              from: [-D, 0] as const,
-              to: [-h, 0] as const,
-            };
-          return d;
-        }),
+        ...blindDimensions(params, members, sheet).map((d) => fromFloor[d.id] ?? d),
         dimension('housingDepth', 'housing depth', h, 'section', [-h, S], [0, S], 16),
         aside('housingClearance', 'housing clearance', params.housingClearance),
         aside('mateThickness', 'housing drawn for a thickness of', params.mateThickness),
@@ -539,15 +511,7 @@ export const housed: JointKind<HousedParams> = {
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (
-      ['housingDepth', 'housingClearance', 'mateThickness', 'mateWidth', 'curve', 'taper'].includes(
-        dimension,
-      )
-    )
-      return { ...params, [dimension]: value };
-    return { ...params, ...blind.withDimension(params, members, dimension, value) };
-  },
+  moves: BLIND_MOVES,
   withChoice(params, choice, value, _members, available) {
     if (choice === 'opening')
       return {

@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { roundTo, say, type Mm } from '../../../ground/index.ts';
 import type { Advice, JointKind } from '../kind.ts';
-import { alongOf, bar, dimension, failing, hollowShape, positive } from '../shape/index.ts';
-import { lappingEnd, lappingFeature, lapSheet, type Lapping } from './parts.ts';
+import { alongOf, bar, failing, hollowShape, positive } from '../shape/index.ts';
+import { LAP_MOVES, lappingEnd, lappingFeature, lapSheet, type Lapping } from './parts.ts';
 
 /**
  * Two ends that lie on one another, each cut away by the other's thickness: one cheek each. Lengths
@@ -211,37 +211,12 @@ export const lap: JointKind<LapParams> = {
   fit: () => undefined,
   drawing(params, members) {
     const { slotDepth } = params;
-    const { views, dimensions } = lapSheet(params, members, [0, slotDepth], 0, 'cut');
+    const { sheet, dimensions } = lapSheet(params, members, [0, slotDepth], 0, 'cut');
     return {
-      views,
-      dimensions: [
-        ...dimensions,
-        dimension('slotDepth', 'length of the cut', slotDepth, 'edge', [0, 0], [0, slotDepth], -12),
-      ],
+      views: sheet.views,
+      dimensions: [...dimensions, sheet.along('slotDepth', 'length of the cut', 0, slotDepth)],
     };
   },
-  withDimension(params, { tenoned, mortised }, dimension, value) {
-    switch (dimension) {
-      case 'farShoulder':
-        return { ...params, tenonThickness: tenoned.thickness - value };
-      case 'left':
-        return { ...params, mortiseWidth: mortised.thickness - value };
-      case 'offFlush':
-        return { ...params, tenonThickness: params.mortiseWidth - value };
-      case 'mortiseWidth':
-        /** What is cut out of the one is left of the other. */
-        return {
-          ...params,
-          mortiseWidth: value,
-          tenonThickness: params.tenonThickness + value - params.mortiseWidth,
-        };
-      case 'tenonThickness':
-      case 'tenonLength':
-      case 'slotDepth':
-        return { ...params, [dimension]: value };
-      default:
-        throw new Error(`A lap has no dimension “${dimension}”.`);
-    }
-  },
+  moves: LAP_MOVES,
   withChoice: (params) => params,
 };

@@ -1,24 +1,8 @@
 import type { Piece } from '../../../shop/index.ts';
 import type { Mm } from '../../../ground/index.ts';
 import { tenonGauges, type BlindParams } from '../blind/index.ts';
-import type {
-  JointView,
-  MemberGeometry,
-  Members,
-  NamedDimension,
-  Spot,
-  TenonFeature,
-} from '../kind.ts';
-import {
-  aside,
-  dimension,
-  endShape,
-  frameOf,
-  rectangle,
-  sheetViews,
-  type SheetFrame,
-  type Span,
-} from '../shape/index.ts';
+import type { MemberGeometry, Members, NamedDimension, Spot, TenonFeature } from '../kind.ts';
+import { aside, endShape, type Span, type Sheet, sheetOf } from '../shape/index.ts';
 
 /** What laps have in common, at a corner or across the other piece. Lengths in mm. */
 export interface Lapping {
@@ -68,8 +52,20 @@ export const lappingFeature = (
   length: tenonLength,
 });
 
+/** What typing over a dimension of any lap moves. */
+export const LAP_MOVES = {
+  farShoulder: 'tenonThickness',
+  left: 'mortiseWidth',
+  offFlush: 'tenonThickness',
+  /** What is cut out of the one is left of the other. */
+  mortiseWidth: (params: Lapping, value: Mm) => ({
+    mortiseWidth: value,
+    tenonThickness: params.tenonThickness + value - params.mortiseWidth,
+  }),
+} as const;
+
 /**
- * The sheet of a lap: its views, and the dimensions that every lap has.
+ * The sheet of a lap, and the dimensions that every lap has.
  * @param cut where along the other piece it is cut away, from the layout end
  * @param along layout end to the lapping piece's reference edge
  * @param word what the place cut away is called
@@ -80,52 +76,27 @@ export function lapSheet(
   cut: Span,
   along: Mm,
   word: string,
-): { views: JointView[]; dimensions: NamedDimension[]; frame: SheetFrame } {
+): { sheet: Sheet; dimensions: NamedDimension[] } {
   const { tenonThickness: t, mortiseWidth: m, tenonLength: L } = params;
   const { thickness: T, width: W } = members.tenoned;
   const { thickness: S, width: V } = members.mortised;
   const setBack = m - t;
-  const content = {
+  const sheet = sheetOf({
     members,
     setBack,
     along,
     reach: L,
-    section: [
-      { until: t, x: -L },
-      { until: T, x: 0 },
-    ],
-    face: [rectangle(-L, 0, 0, W)],
-    end: [rectangle(0, 0, t, W)],
-    hollows: [{ x: cut, y: [0, m] as const, depth: [0, V] as const }],
-  };
-  const frame = frameOf(content);
-  const { shown, high } = frame;
-  const top = S - setBack;
+    tongues: [{ x: [0, L], y: [0, t], z: [0, W] }],
+    hollows: [{ x: cut, y: [0, m], depth: [0, V], ends: 'squared' }],
+  });
   return {
-    frame,
-    views: sheetViews(content),
+    sheet,
     dimensions: [
-      dimension('tenonLength', 'lap length', L, 'face', [-L, W], [0, W], high - W + 12),
-      dimension(
-        'tenonThickness',
-        'lap thickness',
-        t,
-        'section',
-        [shown, top],
-        [shown, top - t],
-        12,
-      ),
-      dimension(
-        'farShoulder',
-        'shoulder',
-        T - t,
-        'section',
-        [shown, top - t],
-        [shown, top - T],
-        12,
-      ),
-      dimension('mortiseWidth', `depth of the ${word}`, m, 'section', [-V, S], [-V, S - m], -12),
-      dimension('left', 'what stays', S - m, 'section', [-V, S - m], [-V, 0], -12),
+      sheet.length('tenonLength', 'lap length', 0, L),
+      sheet.through('tenonThickness', 'lap thickness', 0, t),
+      sheet.through('farShoulder', 'shoulder', t, T),
+      sheet.throughMate('mortiseWidth', `depth of the ${word}`, 0, m),
+      sheet.throughMate('left', 'what stays', m, S),
       aside('offFlush', 'lapping piece below the other’s face', setBack),
     ],
   };

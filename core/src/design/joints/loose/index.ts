@@ -9,6 +9,7 @@ import {
   roundTo,
   say,
   type Mm,
+  type Vec2,
 } from '../../../ground/index.ts';
 import { pieceSolid, type Piece } from '../../../shop/index.ts';
 import {
@@ -21,21 +22,29 @@ import {
   mortiseGauges,
   withCorners,
   type BlindParams,
+  BLIND_MOVES,
 } from '../blind/index.ts';
-import type { Advice, JointKind, MemberGeometry, Spot } from '../kind.ts';
+import type {
+  Advice,
+  JointKind,
+  MemberGeometry,
+  Spot,
+  JointView,
+  OutlineRole,
+  Outline,
+} from '../kind.ts';
 import {
   alongOf,
   atMost,
   bar,
   dimension,
   failing,
-  frameOf,
   hollowShape,
   notNegative,
   positive,
   rectangle,
   rounded,
-  sheetViews,
+  sheetOf,
 } from '../shape/index.ts';
 
 /**
@@ -91,6 +100,41 @@ function endGeometry(params: LooseParams, piece: Piece, spot: Spot): MemberGeome
       ...(start > 1e-3 ? [bar('ownStart', 2, middle, 0, start + length / 2, 'wood')] : []),
     ],
   };
+}
+
+/** What a tenon's dimensions are called where a tongue of its own stands in its place. */
+const OF_TONGUE: Readonly<Record<string, string>> = {
+  tenonLength: 'tongue in the other piece',
+  tenonWidth: 'tongue width',
+  tenonThickness: 'tongue thickness',
+  edgeShoulder: 'edge to tongue',
+  faceShoulder: 'face to tongue',
+  farEdgeShoulder: 'tongue to far edge',
+  farShoulder: 'tongue to far face',
+};
+
+/** The tongue on both sides of the shoulder line, and the mortise in the end that it stands in. */
+function withOwnTongue(view: JointView, params: LooseParams, top: Mm): JointView {
+  const { wall, start, length, depth } = endMortise(params);
+  const { mortiseWidth: m, ownLength, tenonLength: L, faceShoulder: a, corners } = params;
+  const { edgeShoulder: b, tenonWidth: w } = params;
+  const t = derive(params).tenonThickness;
+  const round = corners === 'squared' ? 0 : m / 2;
+  const instead: Record<string, Partial<Record<OutlineRole, Vec2[][]>>> = {
+    face: {
+      hidden: [rectangle(-L, b, ownLength, b + w), rectangle(0, start, depth, start + length)],
+    },
+    end: { tenon: [rounded([wall, start], [wall + m, start + length], round)] },
+  };
+  const inSection: Outline[] = [
+    { role: 'mortise', points: rectangle(0, top - wall - m, depth, top - wall) },
+    { role: 'tongue', points: rectangle(-L, top - a - t, ownLength, top - a) },
+  ];
+  const outlines = view.outlines.flatMap((o): Outline[] => {
+    const shapes = instead[view.id]?.[o.role];
+    return shapes ? shapes.map((points) => ({ role: o.role, points })) : [o];
+  });
+  return { ...view, outlines: view.id === 'section' ? [...outlines, ...inSection] : outlines };
 }
 
 export const loose: JointKind<LooseParams> = {
@@ -308,94 +352,42 @@ export const loose: JointKind<LooseParams> = {
   seat: (params) => blind.seat(params),
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
-    const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(params);
-    const {
-      faceShoulder: a,
-      edgeShoulder: b,
-      tenonWidth: w,
-      tenonLength: L,
-      ownLength,
-      mortiseWidth: m,
-    } = params;
-    const { position: q, setBack } = params;
+    const { tenonThickness: t, along } = derive(params);
+    const { faceShoulder: a, edgeShoulder: b, tenonWidth: w, tenonLength: L } = params;
     const own = endMortise(params);
     const { thickness: T, width: W } = members.tenoned;
-    const S = members.mortised.thickness;
-    const content = {
+    const sheet = sheetOf({
       members,
-      setBack,
+      setBack: params.setBack,
       along,
-      reach: Math.max(L, own.depth + 10),
+      reach: L,
+      shows: own.depth + 10,
+      tongues: [{ x: [0, L], y: [a, a + t], z: [b, b + w] }],
+      hollows: [hollowOf(params)],
       /** The end is cut away to the floor of its own mortise, where the tongue stands. */
       section: [{ until: T, x: 0 }],
-      face: [
-        rectangle(-L, b, ownLength, b + w),
-        rectangle(0, own.start, own.depth, own.start + own.length),
-      ],
-      end: [
-        rounded(
-          [own.wall, own.start],
-          [own.wall + m, own.start + own.length],
-          params.corners === 'squared' ? 0 : m / 2,
-        ),
-      ],
-      hollows: [
-        {
-          x: [q, q + mortiseLength] as const,
-          y: [p, p + m] as const,
-          depth: [0, mortiseDepth] as const,
-          radius: params.corners === 'squared' ? 0 : m / 2,
-        },
-      ],
-    };
-    const frame = frameOf(content);
-    const top = S - setBack;
-    const views = sheetViews(content).map((v) =>
-      v.id !== 'section'
-        ? v
-        : {
-            ...v,
-            outlines: [
-              ...v.outlines,
-              {
-                role: 'mortise' as const,
-                points: rectangle(0, top - own.wall - m, own.depth, top - own.wall),
-              },
-              { role: 'tongue' as const, points: rectangle(-L, top - a - t, ownLength, top - a) },
-            ],
-          },
+    });
+    const top = members.mortised.thickness - params.setBack;
+    const ownLine = dimension(
+      'ownLength',
+      'tongue in this piece',
+      params.ownLength,
+      'face',
+      [0, W],
+      [params.ownLength, W],
+      sheet.frame.high - W + 12,
     );
-    const names: Record<string, string> = {
-      tenonLength: 'tongue in the other piece',
-      tenonWidth: 'tongue width',
-      tenonThickness: 'tongue thickness',
-      edgeShoulder: 'edge to tongue',
-      faceShoulder: 'face to tongue',
-      farEdgeShoulder: 'tongue to far edge',
-      farShoulder: 'tongue to far face',
-    };
     return {
-      views,
+      views: sheet.views.map((view) => withOwnTongue(view, params, top)),
       dimensions: [
-        ...blindDimensions(params, members, frame).map((d) => ({
+        ...blindDimensions(params, members, sheet).map((d) => ({
           ...d,
-          name: names[d.id] ?? d.name,
+          name: OF_TONGUE[d.id] ?? d.name,
         })),
-        dimension(
-          'ownLength',
-          'tongue in this piece',
-          ownLength,
-          'face',
-          [0, W],
-          [ownLength, W],
-          frame.high - W + 12,
-        ),
+        ownLine,
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (dimension === 'ownLength') return { ...params, ownLength: value };
-    return { ...params, ...blind.withDimension(params, members, dimension, value) };
-  },
+  moves: BLIND_MOVES,
   withChoice: withCorners,
 };

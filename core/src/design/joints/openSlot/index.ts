@@ -9,19 +9,17 @@ import {
   tenonGauges,
   tongueOf,
   type BlindParams,
+  BLIND_MOVES,
 } from '../blind/index.ts';
 import type { Advice, JointKind } from '../kind.ts';
 import {
   atMost,
-  dimension,
   endShape,
   failing,
-  frameOf,
   hollowShape,
   notNegative,
   positive,
-  rectangle,
-  sheetViews,
+  sheetOf,
 } from '../shape/index.ts';
 
 /**
@@ -291,24 +289,23 @@ export const openSlot: JointKind<OpenSlotParams> = {
   }),
   drawing(params, members) {
     const own = asBlind(params, members.tenoned.width, members.mortised.width);
-    const { tenonThickness: t, wall: p } = derive(own);
-    const { faceShoulder: a, tenonLength: L, mortiseWidth: m, slotDepth } = { ...own, ...params };
-    const { thickness: T, width: W } = members.tenoned;
-    const V = members.mortised.width;
-    const content = {
+    const { wall: p } = derive(own);
+    const { mortiseWidth: m, slotDepth, tenonLength } = params;
+    const sheet = sheetOf({
       members,
       setBack: params.setBack,
       along: 0,
-      reach: L,
-      section: [
-        { until: a, x: 0 },
-        { until: a + t, x: -L },
-        { until: T, x: 0 },
+      reach: tenonLength,
+      tongues: [tongueOf(own)],
+      hollows: [
+        {
+          x: [0, slotDepth],
+          y: [p, p + m],
+          depth: [0, members.mortised.width],
+          ends: 'squared',
+        },
       ],
-      face: [rectangle(-L, 0, 0, W)],
-      end: [rectangle(a, 0, a + t, W)],
-      hollows: [{ x: [0, slotDepth] as const, y: [p, p + m] as const, depth: [0, V] as const }],
-    };
+    });
     const kept = new Set([
       'tenonLength',
       'faceShoulder',
@@ -319,32 +316,15 @@ export const openSlot: JointKind<OpenSlotParams> = {
       'mortiseWidth',
     ]);
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        ...blindDimensions(own, members, frameOf(content))
+        ...blindDimensions(own, members, sheet)
           .filter((d) => kept.has(d.id))
           .map((d) => (d.id === 'mortiseWidth' ? { ...d, name: 'slot width' } : d)),
-        dimension('slotDepth', 'slot depth', slotDepth, 'edge', [0, 0], [0, slotDepth], -12),
+        sheet.along('slotDepth', 'slot depth', 0, slotDepth),
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (dimension === 'slotDepth') return { ...params, slotDepth: value };
-    const own = blind.withDimension(
-      asBlind(params, members.tenoned.width, members.mortised.width),
-      members,
-      dimension,
-      value,
-    );
-    const { mortiseWidth, faceClearance, faceShoulder, setBack, tenonLength } = own;
-    return {
-      mortiseWidth,
-      faceClearance,
-      faceShoulder,
-      setBack,
-      tenonLength,
-      slotDepth: params.slotDepth,
-    };
-  },
+  moves: BLIND_MOVES,
   withChoice: (params) => params,
 };

@@ -129,7 +129,6 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
     choices: [...kind.choices, PEGS],
     schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<P>),
     optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof PegParams)[])],
-    propose: (members, available) => kind.propose(members, available),
     problems(params, members, available, names) {
       const tenon = tenonOf(params, members);
       const found = holesOf(params);
@@ -247,8 +246,6 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
         ],
       };
     },
-    seat: (params) => kind.seat(params),
-    fit: (params, members) => kind.fit(params, members),
     drawing(params, members) {
       const { views, dimensions } = kind.drawing(params, members);
       const found = holesOf(params);
@@ -300,10 +297,6 @@ export function withPegs<P extends { readonly tenonLength: Mm }>(
         ],
       };
     },
-    withDimension: (params, members, dimension, value) =>
-      dimension in KEYS
-        ? { ...params, [dimension]: value }
-        : { ...params, ...kind.withDimension(params, members, dimension, value) },
     withChoice(params, choice, value, members, available) {
       if (choice !== 'pegs')
         return { ...params, ...kind.withChoice(params, choice, value, members, available) };

@@ -10,6 +10,7 @@ import {
   tenonGauges,
   withCorners,
   type BlindParams,
+  BLIND_MOVES,
 } from '../blind/index.ts';
 import { haunched, type HaunchedParams } from '../haunched/index.ts';
 import type { Advice, JointKind } from '../kind.ts';
@@ -21,13 +22,13 @@ import {
   dimension,
   endShape,
   failing,
-  frameOf,
   grooveShape,
   hollowShape,
   notNegative,
   positive,
-  rectangle,
-  sheetViews,
+  type Tongue,
+  type Hollow,
+  sheetOf,
 } from '../shape/index.ts';
 
 /**
@@ -69,7 +70,6 @@ const NAMES = [
   'position',
   'mateWidth',
 ] as const;
-const KEPT = NAMES.slice(0, -1) as readonly (keyof BlindParams)[];
 const mm = () => Joi.number().min(-10_000).max(10_000).required();
 const schema = Joi.object<RebatedParams>({
   ...Object.fromEntries(NAMES.map((name) => [name, mm()])),
@@ -412,94 +412,62 @@ export const rebated: JointKind<RebatedParams> = {
   fit: (params, members) => blind.fit(asBlind(params), members),
   drawing(params, members) {
     const own = asBlind(params, members.tenoned.width);
-    const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(own);
-    const {
-      faceShoulder: a,
-      tenonLength: L,
-      mortiseWidth: m,
-      rebateWidth: rw,
-      position: q,
-    } = params;
+    const { tenonThickness: t, wall: p, along } = derive(own);
+    const { faceShoulder: a, tenonLength: L, mortiseWidth: m, rebateWidth: rw } = params;
     const { thickness: T, width: W } = members.tenoned;
     const { thickness: S, length } = members.mortised;
     const floor = floorOf(params);
     const hw = haunchOf(params);
-    const content = {
+    const clearance = params.haunchClearance ?? 0;
+    const haunch: Tongue = { x: [L - rw, L], y: [a, a + t], z: [0, hw] };
+    const pocket: Hollow = {
+      x: [along, params.position],
+      y: [p, p + m],
+      depth: [0, rw + clearance],
+      ends: 'squared',
+    };
+    const sheet = sheetOf({
       members,
       setBack: 0,
       along,
       reach: L,
+      tongues: [
+        { x: [0, L], y: [a, a + t], z: [hw, W] },
+        ...(hw ? [haunch] : []),
+        { x: [L - rw, L], y: [floor, T], z: [W - rw, W] },
+      ],
+      hollows: [
+        { x: [0, length], y: [floor, S], depth: [0, rw], ends: 'squared' },
+        ...(hw ? [pocket] : []),
+        hollowOf(own),
+      ],
+      /** Seen beyond the section, the other face reaches over the rebate. */
       section: [
         { until: a, x: 0 },
         { until: a + t, x: -L },
         { until: T, x: -rw },
       ],
-      face: hw
-        ? [
-            [
-              [0, 0],
-              [-rw, 0],
-              [-rw, hw],
-              [-L, hw],
-              [-L, W],
-              [0, W],
-            ] as const,
-          ]
-        : [rectangle(-L, 0, 0, W)],
-      end: [
-        rectangle(a, hw, a + t, W),
-        ...(hw ? [rectangle(a, 0, a + t, hw)] : []),
-        rectangle(floor, W - rw, T, W),
-      ],
-      hollows: [
-        { x: [0, length] as const, y: [floor, S] as const, depth: [0, rw] as const },
-        ...(hw
-          ? [
-              {
-                x: [along, q] as const,
-                y: [p, p + m] as const,
-                depth: [0, rw + (params.haunchClearance ?? 0)] as const,
-                radius: 0,
-                cut: false,
-              },
-            ]
-          : []),
-        {
-          x: [q, q + mortiseLength] as const,
-          y: [p, p + m] as const,
-          depth: [0, mortiseDepth] as const,
-          radius: params.corners === 'squared' ? 0 : m / 2,
-        },
-      ],
-    };
-    const frame = frameOf(content);
+    });
     const gone = new Set(['tenonWidth', 'edgeShoulder', 'farEdgeShoulder', 'setBack']);
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        ...blindDimensions(own, members, frame).filter((d) => !gone.has(d.id)),
+        ...blindDimensions(own, members, sheet).filter((d) => !gone.has(d.id)),
         aside('mateWidth', 'mortise drawn for a width of', params.mateWidth),
         dimension('rebateWidth', 'rebate width', rw, 'section', [-rw, 0], [0, 0], -34),
         ...(hw
           ? [
-              dimension('haunchWidth', 'haunch width', hw, 'end', [0, 0], [0, hw], -12),
-              aside('haunchClearance', 'gap behind the haunch', params.haunchClearance ?? 0),
+              sheet.acrossNear('haunchWidth', 'haunch width', 0, hw),
+              aside('haunchClearance', 'gap behind the haunch', clearance),
             ]
           : []),
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (dimension === 'rebateWidth') return { ...params, rebateWidth: value };
-    if (['mateWidth', 'haunchWidth', 'haunchClearance'].includes(dimension))
-      return { ...params, [dimension]: value };
-    const before = asBlind(params);
+  moves: {
+    ...BLIND_MOVES,
     /** Faces stay flush: where the mortise goes, the tenon goes. */
-    const own =
-      dimension === 'wall'
-        ? { ...before, faceShoulder: params.faceShoulder + value - derive(before).wall }
-        : blind.withDimension(before, members, dimension, value);
-    return { ...params, ...Object.fromEntries(KEPT.map((name) => [name, own[name]])) };
+    wall: 'faceShoulder',
   },
   withChoice(params, choice, value, { tenoned }, { step }) {
     if (choice === 'cutBack') return haunchedOr(params, value === 'haunched', tenoned.width, step);

@@ -16,14 +16,11 @@ import {
   aside,
   atMost,
   bar,
-  dimension,
   failing,
-  frameOf,
   intoOf,
   notNegative,
   positive,
-  rectangle,
-  sheetViews,
+  sheetOf,
 } from '../shape/index.ts';
 
 /** A round tenon in a bored mortise. Lengths in mm; the bit decides the bore, the tenon follows. */
@@ -379,75 +376,37 @@ export const round: JointKind<RoundParams> = {
   drawing(params, members: Members) {
     const { bore, tenonLength: L, axisFromFace: y, axisFromEdge: z, centre, setBack } = params;
     const { diameter: t, depth, boreFromFace, along } = derive(params);
-    const { thickness: T, width: W } = members.tenoned;
-    const { thickness: S, width: V } = members.mortised;
     const [r, R] = [t / 2, bore / 2];
-    const content = {
+    const sheet = sheetOf({
       members,
       setBack,
       along,
       reach: L,
-      section: [
-        { until: y - r, x: 0 },
-        { until: y + r, x: -L },
-        { until: T, x: 0 },
-      ],
-      face: [rectangle(-L, z - r, 0, z + r)],
-      end: [circle([y, z], r)],
+      tongues: [{ x: [0, L], y: [y - r, y + r], z: [z - r, z + r], radius: r }],
       hollows: [
         {
-          x: [centre - R, centre + R] as const,
-          y: [boreFromFace - R, boreFromFace + R] as const,
-          depth: [0, depth] as const,
-          radius: R,
+          x: [centre - R, centre + R],
+          y: [boreFromFace - R, boreFromFace + R],
+          depth: [0, depth],
+          ends: 'rounded',
         },
       ],
-    };
-    const { low, high, shown } = frameOf(content);
+    });
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        dimension('tenonLength', 'tenon length', L, 'face', [-L, W], [0, W], high - W + 12),
-        dimension('tenonDiameter', 'tenon diameter', t, 'end', [T, z - r], [T, z + r], 12),
-        dimension(
-          'axisFromFace',
-          'axis from the face',
-          y,
-          'section',
-          [shown, S - setBack],
-          [shown, S - setBack - y],
-          12,
-        ),
-        dimension('axisFromEdge', 'axis from the edge', z, 'end', [0, 0], [0, z], -12),
-        dimension('boreDepth', 'depth of the bore', depth, 'section', [-depth, 0], [0, 0], -14),
-        dimension(
-          'bore',
-          'bore',
-          bore,
-          'section',
-          [-V, S - boreFromFace + R],
-          [-V, S - boreFromFace - R],
-          -12,
-        ),
-        dimension('setBack', 'set-back', setBack, 'section', [shown, S], [shown, S - setBack], 30),
-        dimension(
-          'centre',
-          'layout end to the bore’s centre',
-          centre,
-          'edge',
-          [S, Math.max(low, -along)],
-          [S, z],
-          12,
-        ),
+        sheet.length('tenonLength', 'tenon length', 0, L),
+        sheet.across('tenonDiameter', 'tenon diameter', z - r, z + r),
+        sheet.through('axisFromFace', 'axis from the face', 0, y),
+        sheet.acrossNear('axisFromEdge', 'axis from the edge', 0, z),
+        sheet.deep('boreDepth', 'depth of the bore', 0, depth),
+        sheet.throughMate('bore', 'bore', boreFromFace - R, boreFromFace + R),
+        sheet.setBack,
+        sheet.fromEndBeyond('centre', 'layout end to the bore’s centre', centre),
         aside('roundClearance', 'clearance, bore less tenon', params.roundClearance),
       ],
     };
   },
-  withDimension(params, _members, dimension, value) {
-    if (dimension === 'tenonDiameter') return { ...params, roundClearance: params.bore - value };
-    if (dimension === 'boreDepth')
-      return { ...params, bottomClearance: value - params.tenonLength };
-    return { ...params, [dimension]: value };
-  },
+  moves: { tenonDiameter: 'roundClearance', boreDepth: 'bottomClearance' },
   withChoice: (params) => params,
 };

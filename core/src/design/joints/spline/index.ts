@@ -227,11 +227,7 @@ export const spline: JointKind<SplineParams> = {
     return { tenon: derived(params).splineThickness, mortise: params.mortiseWidth, tenonWidth };
   },
   drawing: splineDrawing,
-  withDimension(params, _members, dimension, value) {
-    if (dimension === 'tenonThickness')
-      return { ...params, faceClearance: params.mortiseWidth - value };
-    return { ...params, [dimension]: value };
-  },
+  moves: { tenonThickness: 'faceClearance' },
   withChoice: (params, choice, value, members, { step }) =>
     proposed(members, step, params.faceClearance, { ...params, [choice]: value }).params,
 };

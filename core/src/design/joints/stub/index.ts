@@ -9,6 +9,7 @@ import {
   tenonGauges,
   tongueOf,
   type BlindParams,
+  BLIND_MOVES,
 } from '../blind/index.ts';
 import type { Advice, JointKind } from '../kind.ts';
 import {
@@ -16,12 +17,10 @@ import {
   atMost,
   endShape,
   failing,
-  frameOf,
   grooveShape,
   notNegative,
   positive,
-  rectangle,
-  sheetViews,
+  sheetOf,
 } from '../shape/index.ts';
 
 /**
@@ -356,61 +355,43 @@ export const stub: JointKind<StubParams> = {
   }),
   drawing(params, members) {
     const own = asBlind(params, members.tenoned);
-    const { tenonThickness: t, wall: p, mortiseDepth } = derive(own);
-    const { faceShoulder: a, tenonLength: L, mortiseWidth: m, position } = params;
-    const { thickness: T, width: W } = members.tenoned;
-    const content = {
+    const { wall: p, mortiseDepth: D } = derive(own);
+    const y = [p, p + params.mortiseWidth] as const;
+    const sheet = sheetOf({
       members,
       setBack: params.setBack,
-      along: position,
-      reach: mortiseDepth,
-      section: [
-        { until: a, x: 0 },
-        { until: a + t, x: -L },
-        { until: T, x: 0 },
-      ],
-      face: [
-        rectangle(-L, 0, 0, own.tenonWidth),
-        rectangle(0, own.tenonWidth, Math.max(W * 0.9, mortiseDepth * 1.4), W),
-      ],
-      end: [rectangle(a, 0, a + t, own.tenonWidth), rectangle(p, own.tenonWidth, p + m, W)],
-      hollows: [
-        {
-          x: [0, members.mortised.length] as const,
-          y: [p, p + m] as const,
-          depth: [0, mortiseDepth] as const,
-        },
-      ],
+      along: params.position,
+      reach: params.tenonLength,
+      tongues: [tongueOf(own)],
+      hollows: [{ x: [0, members.mortised.length], y, depth: [0, D], ends: 'squared' }],
+      groove: { y, z: [own.tenonWidth, members.tenoned.width] },
+    });
+    const names: Record<string, string> = {
+      wall: 'near wall',
+      mortiseWidth: 'groove width',
+      mortiseDepth: 'groove depth',
     };
     const kept = new Set([
       'tenonLength',
       'faceShoulder',
       'tenonThickness',
       'farShoulder',
-      'wall',
-      'mortiseWidth',
-      'mortiseDepth',
+      ...Object.keys(names),
     ]);
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        ...blindDimensions(own, members, frameOf(content))
+        ...blindDimensions(own, members, sheet)
           .filter((d) => kept.has(d.id))
-          .map((d) => ({ ...d, name: d.name.replace('mortise', 'groove') })),
-        aside('position', 'other part from layout end', position),
+          .map((d) => ({ ...d, name: names[d.id] ?? d.name })),
+        aside('position', 'other part from layout end', params.position),
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (dimension === 'position') return { ...params, position: value };
-    /** Faces stay flush: where the groove goes, the tenon goes. */
-    if (dimension === 'wall')
-      return {
-        ...params,
-        faceShoulder: params.faceShoulder + value - derive(asBlind(params, members.tenoned)).wall,
-      };
-    const own = blind.withDimension(asBlind(params, members.tenoned), members, dimension, value);
-    return Object.fromEntries(NAMES.map((name) => [name, own[name]])) as unknown as StubParams;
+  moves: {
+    ...BLIND_MOVES,
+    /** Faces stay flush: where the mortise goes, the tenon goes. */
+    wall: 'faceShoulder',
   },
   withChoice: (params) => params,
 };

@@ -1,11 +1,10 @@
 import Joi from 'joi';
 import type { Advice, JointKind } from '../kind.ts';
 import { lap, type LapParams } from '../lap/index.ts';
-import { lappingEnd, lappingFeature, lapSheet, type Lapping } from '../lap/parts.ts';
+import { LAP_MOVES, lappingEnd, lappingFeature, lapSheet, type Lapping } from '../lap/parts.ts';
 import {
   alongOf,
   bar,
-  dimension,
   failing,
   hollowShape,
   notchAdvice,
@@ -112,38 +111,16 @@ export const teeLap: JointKind<TeeLapParams> = {
   drawing(params, members) {
     const { notchLength: l, position: q } = params;
     const along = q + (l - members.tenoned.width) / 2;
-    const { views, dimensions, frame } = lapSheet(params, members, [q, q + l], along, 'notch');
-    const S = members.mortised.thickness;
+    const { sheet, dimensions } = lapSheet(params, members, [q, q + l], along, 'notch');
     return {
-      views,
+      views: sheet.views,
       dimensions: [
         ...dimensions,
-        dimension(
-          'notchLength',
-          'length of the notch',
-          l,
-          'edge',
-          [0, q - along],
-          [0, q + l - along],
-          -12,
-        ),
-        dimension(
-          'position',
-          'position from layout end',
-          q,
-          'edge',
-          [S, Math.max(-along, frame.low)],
-          [S, q - along],
-          12,
-        ),
+        sheet.along('notchLength', 'length of the notch', q, q + l),
+        sheet.fromEndBeyond('position', 'position from layout end', q),
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (dimension === 'position' || dimension === 'notchLength')
-      return { ...params, [dimension]: value };
-    const { slotDepth: _, ...rest } = lap.withDimension(asLap(params), members, dimension, value);
-    return { ...params, ...rest };
-  },
+  moves: LAP_MOVES,
   withChoice: (params) => params,
 };

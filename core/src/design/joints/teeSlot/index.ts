@@ -1,3 +1,4 @@
+import type { Piece } from '../../../shop/index.ts';
 import Joi from 'joi';
 import { roundTo, say, type Mm } from '../../../ground/index.ts';
 import type { Advice, JointKind } from '../kind.ts';
@@ -6,17 +7,17 @@ import {
   aside,
   atMost,
   bar,
-  dimension,
   endShape,
   failing,
-  frameOf,
   hollowShape,
   notchAdvice,
   notchChecks,
   notchPosition,
   positive,
-  rectangle,
-  sheetViews,
+  type Tongue,
+  type Span,
+  type Hollow,
+  sheetOf,
 } from '../shape/index.ts';
 
 /**
@@ -57,6 +58,27 @@ const derive = (p: TeeSlotParams) => ({
   slot: p.tongueThickness + p.faceClearance,
   wall: p.setBack + p.nearProng + p.faceClearance / 2,
 });
+
+/** Either side of the slot in the end. */
+function prongsOf(params: TeeSlotParams, { thickness, width }: Piece): Tongue[] {
+  const { nearProng: a, tenonLength: L } = params;
+  const spans: Span[] = [
+    [0, a],
+    [a + derive(params).slot, thickness],
+  ];
+  return spans.map((y): Tongue => ({ x: [0, L], y, z: [0, width] }));
+}
+
+/** The notches in either face that leave the tongue. */
+function notchesOf(params: TeeSlotParams, { thickness, width }: Piece): Hollow[] {
+  const { position: q, notchLength: l, tongueThickness: t } = params;
+  const { wall } = derive(params);
+  const spans: Span[] = [
+    [0, wall],
+    [wall + t, thickness],
+  ];
+  return spans.map((y): Hollow => ({ x: [q, q + l], y, depth: [0, width], ends: 'squared' }));
+}
 
 export const teeSlot: JointKind<TeeSlotParams> = {
   id: 'tee-slot',
@@ -225,10 +247,9 @@ export const teeSlot: JointKind<TeeSlotParams> = {
     const x = alongOf(piece, spot);
     const { thickness, width } = piece;
     if (member === 'tenoned') {
-      const prong = (y: readonly [Mm, Mm]) => ({ x: [0, L] as const, y, z: [0, width] as const });
       const inside = [x(L / 2), a + slot / 2, width / 2] as const;
       return {
-        ...endShape(piece, spot, L, [prong([0, a]), prong([a + slot, thickness])]),
+        ...endShape(piece, spot, L, prongsOf(params, piece)),
         gauges: [
           bar('tenonThickness', 1, inside, 0, thickness, 'air'),
           bar('faceShoulder', 1, inside, 0, a + slot / 2, 'wood'),
@@ -237,16 +258,10 @@ export const teeSlot: JointKind<TeeSlotParams> = {
         ],
       };
     }
-    const notch = (y: readonly [Mm, Mm]) => ({
-      x: [q, q + l] as const,
-      y,
-      depth: [0, width] as const,
-      ends: 'squared' as const,
-    });
     const middle = [x(q + l / 2), wall + t / 2, width / 2] as const;
     const shallow = [x(q + l / 2), Math.min(wall / 2, 0.5), width / 2] as const;
     return {
-      ...hollowShape(piece, spot, [notch([0, wall]), notch([wall + t, thickness])]),
+      ...hollowShape(piece, spot, notchesOf(params, piece)),
       gauges: [
         bar('mortiseWidth', 1, middle, 0, thickness, 'wood'),
         bar('wall', 1, middle, 0, wall + t / 2, 'air'),
@@ -282,98 +297,34 @@ export const teeSlot: JointKind<TeeSlotParams> = {
   }),
   fit: () => undefined,
   drawing(params, members) {
-    const {
-      tongueThickness: t,
-      nearProng: a,
-      tenonLength: L,
-      notchLength: l,
-      position: q,
-      setBack: r,
-    } = params;
+    const { tongueThickness: t, nearProng: a, tenonLength: L, setBack: r } = params;
+    const { notchLength: l, position: q } = params;
     const { slot, wall } = derive(params);
-    const { thickness: T, width: W } = members.tenoned;
-    const { thickness: S, width: V } = members.mortised;
-    const along = q + (l - W) / 2;
-    const content = {
+    const { tenoned, mortised } = members;
+    const { thickness: T, width: W } = tenoned;
+    const sheet = sheetOf({
       members,
       setBack: r,
-      along,
+      along: q + (l - W) / 2,
       reach: L,
-      section: [
-        { until: a, x: -L },
-        { until: a + slot, x: 0 },
-        { until: T, x: -L },
-      ],
-      face: [rectangle(-L, 0, 0, W)],
-      end: [rectangle(0, 0, a, W), rectangle(a + slot, 0, T, W)],
-      hollows: [
-        { x: [q, q + l] as const, y: [0, wall] as const, depth: [0, V] as const },
-        { x: [q, q + l] as const, y: [wall + t, S] as const, depth: [0, V] as const },
-      ],
-    };
-    const { shown, low, high } = frameOf(content);
-    const top = S - r;
+      tongues: prongsOf(params, tenoned),
+      hollows: notchesOf(params, mortised),
+    });
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        dimension('tenonLength', 'length of the prongs', L, 'face', [-L, W], [0, W], high - W + 12),
-        dimension('nearProng', 'near prong', a, 'section', [shown, top], [shown, top - a], 12),
-        dimension(
-          'slotWidth',
-          'slot width',
-          slot,
-          'section',
-          [shown, top - a],
-          [shown, top - a - slot],
-          12,
-        ),
-        dimension(
-          'farProng',
-          'far prong',
-          T - a - slot,
-          'section',
-          [shown, top - a - slot],
-          [shown, top - T],
-          12,
-        ),
-        dimension(
-          'tongueThickness',
-          'tongue',
-          t,
-          'section',
-          [-V, S - wall],
-          [-V, S - wall - t],
-          -12,
-        ),
-        dimension('setBack', 'set-back', r, 'section', [shown, S], [shown, S - r], 30),
-        dimension(
-          'notchLength',
-          'length of the notches',
-          l,
-          'edge',
-          [0, q - along],
-          [0, q + l - along],
-          -12,
-        ),
-        dimension(
-          'position',
-          'position from layout end',
-          q,
-          'edge',
-          [S, Math.max(-along, low)],
-          [S, q - along],
-          12,
-        ),
+        sheet.length('tenonLength', 'length of the prongs', 0, L),
+        sheet.through('nearProng', 'near prong', 0, a),
+        sheet.through('slotWidth', 'slot width', a, a + slot),
+        sheet.through('farProng', 'far prong', a + slot, T),
+        sheet.throughMate('tongueThickness', 'tongue', wall, wall + t),
+        sheet.setBack,
+        sheet.along('notchLength', 'length of the notches', q, q + l),
+        sheet.fromEndBeyond('position', 'position from layout end', q),
         aside('faceClearance', 'clearance, slot less tongue', params.faceClearance),
       ],
     };
   },
-  withDimension(params, { tenoned }, dimension, value) {
-    if (dimension === 'slotWidth')
-      return { ...params, faceClearance: value - params.tongueThickness };
-    if (dimension === 'farProng')
-      return { ...params, nearProng: tenoned.thickness - derive(params).slot - value };
-    return { ...params, [dimension]: value };
-  },
+  moves: { slotWidth: 'faceClearance', farProng: 'nearProng' },
   withChoice: (params) => params,
 };

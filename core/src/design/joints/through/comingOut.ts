@@ -1,6 +1,13 @@
 import { roundTo, say, type Mm } from '../../../ground/index.ts';
 import type { BlindParams } from '../blind/index.ts';
-import type { JointKind, Members, MortiseFeature, NamedDimension, Outline } from '../kind.ts';
+import type {
+  JointKind,
+  Members,
+  MortiseFeature,
+  Moves,
+  NamedDimension,
+  Outline,
+} from '../kind.ts';
 import { failing } from '../shape/index.ts';
 
 /**
@@ -27,7 +34,7 @@ const proudOf = ({ tenonLength }: { tenonLength: Mm }, { mortised }: Members): M
 
 type Shared<Q extends object> = Pick<
   JointKind<Q>,
-  'problems' | 'advice' | 'geometry' | 'features' | 'seat' | 'fit' | 'drawing' | 'withDimension'
+  'problems' | 'advice' | 'geometry' | 'features' | 'seat' | 'fit' | 'drawing' | 'moves'
 >;
 
 /**
@@ -151,15 +158,6 @@ export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bo
         dimensions: [...dimensions.filter((d) => d.id !== 'mortiseDepth'), standsOut],
       };
     },
-    withDimension(params, members, dimension, value) {
-      if (dimension === 'proud') return { ...params, tenonLength: members.mortised.width + value };
-      const { bottomClearance: _, ...rest } = kind.withDimension(
-        within(params, members),
-        members,
-        dimension,
-        value,
-      );
-      return { ...params, ...rest };
-    },
+    moves: { ...kind.moves, proud: 'tenonLength' } as Moves<object>,
   };
 }

@@ -35,7 +35,6 @@ export function withPassage<P extends BlindParams>(
     choices: [...kind.choices, PASSAGE],
     schema: kind.schema.keys({ passage: Joi.string().valid('blind', 'through') } as object),
     optional: [...(kind.optional ?? []), 'passage'],
-    propose: (members, available) => kind.propose(members, available),
     problems: (params, ...rest) => as(params).problems(params, ...rest),
     advice: (params, ...rest) => as(params).advice(params, ...rest),
     geometry: (params, ...rest) => as(params).geometry(params, ...rest),
@@ -43,10 +42,7 @@ export function withPassage<P extends BlindParams>(
     seat: (params) => as(params).seat(params),
     fit: (params, members) => as(params).fit(params, members),
     drawing: (params, members) => as(params).drawing(params, members),
-    withDimension: (params, ...rest) => ({
-      ...params,
-      ...as(params).withDimension(params, ...rest),
-    }),
+    moves: out.moves,
     withChoice(params, choice, value, members, available) {
       if (choice !== 'passage')
         return { ...params, ...kind.withChoice(params, choice, value, members, available) };

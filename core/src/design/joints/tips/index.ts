@@ -64,7 +64,6 @@ export function withTips<P extends BlindParams>(
       tips: Joi.string().valid('square', 'mitred-near', 'mitred-far'),
     } as object),
     optional: [...(kind.optional ?? []), 'tips'],
-    propose: (members, available) => kind.propose(members, available),
     problems(params, members, available, names) {
       const short = shortBy(params);
       const bound = alone(params) - LEAST;
@@ -136,8 +135,6 @@ export function withTips<P extends BlindParams>(
         mortised,
       };
     },
-    seat: (params) => kind.seat(params),
-    fit: (params, members) => kind.fit(params, members),
     drawing(params, members) {
       const { views, dimensions } = kind.drawing(params, members);
       const short = shortBy(params);
@@ -154,10 +151,6 @@ export function withTips<P extends BlindParams>(
         dimensions,
       };
     },
-    withDimension: (params, members, dimension, value) => ({
-      ...params,
-      ...kind.withDimension(params, members, dimension, value),
-    }),
     withChoice: (params, choice, value, members, available) =>
       choice === 'tips'
         ? { ...params, tips: value as NonNullable<TipParams['tips']> }

@@ -15,20 +15,18 @@ import {
   tongueOf,
   withCorners,
   type BlindParams,
+  BLIND_MOVES,
 } from '../blind/index.ts';
 import type { Advice, JointKind } from '../kind.ts';
 import {
   atMost,
   bar,
-  dimension,
   endShape,
   failing,
-  frameOf,
   hollowShape,
   alongOf,
   positive,
-  rounded,
-  sheetViews,
+  sheetOf,
 } from '../shape/index.ts';
 
 /** Two tenons side by side in the thickness, each with a mortise of its own. */
@@ -279,82 +277,26 @@ export const twin: JointKind<TwinParams> = {
   seat: (params) => blind.seat(params),
   fit: (params, members) => blind.fit(params, members),
   drawing(params, members) {
-    const { tenonThickness: t, wall: p, along, mortiseLength, mortiseDepth } = derive(params);
-    const {
-      faceShoulder: a,
-      edgeShoulder: b,
-      tenonWidth: w,
-      tenonLength: L,
-      mortiseWidth: m,
-      position: q,
-    } = params;
-    const pitch = pitchOf(params);
-    const radius = params.corners === 'rounded' ? t / 2 : 0;
+    const { tenonThickness: t, along } = derive(params);
     const T = members.tenoned.thickness;
-    const content = {
+    const [nearFar, far] = [params.faceShoulder + t, params.faceShoulder + pitchOf(params)];
+    const sheet = sheetOf({
       members,
       setBack: params.setBack,
       along,
-      reach: L,
-      section: [
-        { until: a, x: 0 },
-        { until: a + t, x: -L },
-        { until: a + pitch, x: 0 },
-        { until: a + pitch + t, x: -L },
-        { until: T, x: 0 },
-      ],
-      face: [
-        [
-          [-L, b],
-          [0, b],
-          [0, b + w],
-          [-L, b + w],
-        ] as const,
-      ],
-      end: [a, a + pitch].map((near) => rounded([near, b], [near + t, b + w], radius)),
-      hollows: [p, p + pitch].map((wall) => ({
-        x: [q, q + mortiseLength] as const,
-        y: [wall, wall + m] as const,
-        depth: [0, mortiseDepth] as const,
-        radius: params.corners === 'squared' ? 0 : m / 2,
-      })),
-    };
-    const frame = frameOf(content);
-    const top = members.mortised.thickness - params.setBack;
+      reach: params.tenonLength,
+      tongues: [tongueOf(params), tongueOf(second(params))],
+      hollows: [hollowOf(params), hollowOf(second(params))],
+    });
     return {
-      views: sheetViews(content),
+      views: sheet.views,
       dimensions: [
-        ...blindDimensions(params, members, frame).filter((d) => d.id !== 'farShoulder'),
-        dimension(
-          'gap',
-          'gap between the tenons',
-          params.gap,
-          'section',
-          [frame.shown, top - a - t],
-          [frame.shown, top - a - pitch],
-          12,
-        ),
-        dimension(
-          'farShoulder',
-          'far shoulder',
-          T - a - pitch - t,
-          'section',
-          [frame.shown, top - a - pitch - t],
-          [frame.shown, top - T],
-          12,
-        ),
+        ...blindDimensions(params, members, sheet).filter((d) => d.id !== 'farShoulder'),
+        sheet.through('gap', 'gap between the tenons', nearFar, far),
+        sheet.through('farShoulder', 'far shoulder', far + t, T),
       ],
     };
   },
-  withDimension(params, members, dimension, value) {
-    if (dimension === 'gap') return { ...params, gap: value };
-    if (dimension === 'farShoulder')
-      return {
-        ...params,
-        faceShoulder:
-          members.tenoned.thickness - derive(params).tenonThickness - pitchOf(params) - value,
-      };
-    return { ...params, ...blind.withDimension(params, members, dimension, value) };
-  },
+  moves: BLIND_MOVES,
   withChoice: withCorners,
 };

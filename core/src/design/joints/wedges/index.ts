@@ -184,7 +184,6 @@ export function withWedges<P extends ThroughParams & PassageParams>(
     choices: [...kind.choices, WEDGES],
     schema: kind.schema.keys(KEYS as unknown as Joi.PartialSchemaMap<P>),
     optional: [...(kind.optional ?? []), ...(Object.keys(KEYS) as (keyof WedgeParams)[])],
-    propose: (members, available) => kind.propose(members, available),
     problems(params, members, available, names) {
       const found = wedgesOf(params);
       const own = kind.problems(params, members, available, names);
@@ -456,8 +455,6 @@ export function withWedges<P extends ThroughParams & PassageParams>(
         ],
       };
     },
-    seat: (params) => kind.seat(params),
-    fit: (params, members) => kind.fit(params, members),
     drawing(params, members) {
       const { views, dimensions } = kind.drawing(params, members);
       const found = wedgesOf(params);
@@ -514,10 +511,6 @@ export function withWedges<P extends ThroughParams & PassageParams>(
         ],
       };
     },
-    withDimension: (params, members, dimension, value) =>
-      dimension in KEYS
-        ? { ...params, [dimension]: value }
-        : { ...params, ...kind.withDimension(params, members, dimension, value) },
     withChoice(params, choice, value, members, available) {
       if (choice !== 'wedges' && (choice !== 'passage' || value === 'through'))
         return { ...params, ...kind.withChoice(params, choice, value, members, available) };
