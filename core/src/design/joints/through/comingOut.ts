@@ -4,7 +4,6 @@ import type {
   JointKind,
   Members,
   MortiseFeature,
-  Moves,
   NamedDimension,
   Outline,
 } from '../kind.ts';
@@ -158,6 +157,6 @@ export function comingOut<P extends BlindParams, Q extends Omit<BlindParams, 'bo
         dimensions: [...dimensions.filter((d) => d.id !== 'mortiseDepth'), standsOut],
       };
     },
-    moves: { ...kind.moves, proud: 'tenonLength' } as Moves<object>,
+    moves: { ...kind.moves, proud: 'tenonLength' },
   };
 }

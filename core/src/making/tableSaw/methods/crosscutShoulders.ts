@@ -186,7 +186,7 @@ export const sledShoulders: Method<TenonFeature> = {
           : [
               say(
                 'The stop is cut away at its foot, {foot} high: it meets the end of the tenon, and what is cut off lies free under it.',
-                { foot: footOf(group[0]!.depth, shop) },
+                { foot: footOf(group[0].depth, shop) },
               ),
             ]),
         ...shoulderChecks(feature, teeth),
