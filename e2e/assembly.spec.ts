@@ -91,7 +91,7 @@ test('tasks on parts: one line for each setting, left out and brought back, kept
   const planed = page.getByRole('region', { name: 'Plane to thickness' });
   /** All pieces of one thickness go through together. */
   await expect(planed.getByRole('listitem').filter({ hasText: '22.0' })).toContainText(
-    /25 × Cross rail from 24.5\smm.*7 × Shuttle table from 24.5/,
+    /0 of 25\s?Cross rail from 24.5\smm.*0 of 7\s?Shuttle table from 24.5/,
   );
   await page.getByRole('button', { name: 'Leave out Rest' }).click();
   await planed.getByRole('button', { name: 'Plane to thickness: not Shuttle table' }).click();
@@ -103,6 +103,42 @@ test('tasks on parts: one line for each setting, left out and brought back, kept
   await page.getByRole('button', { name: 'Bring back Rest' }).click();
   await expect(planed.getByText('Shuttle table')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Left out' })).toHaveCount(0);
+});
+
+/** All of the looms, cut: glue-ups are found on the solids. */
+test('what is done beside the joints is ticked, piece by piece, counted on the floor and logged @looms @cuts', async ({
+  page,
+  velk,
+}) => {
+  await openLooms(page, velk, 'order');
+  await page.getByRole('link', { name: 'Before and after' }).click();
+  const rail = (ending: string) => ({ name: `Plane to thickness, Cross rail: ${ending}` });
+  const all = page.getByRole('checkbox', rail('done'));
+  await page.getByRole('button', rail('one more')).click();
+  await page.getByRole('button', rail('one more')).click();
+  await expect(page.getByRole('button', rail('one more'))).toHaveText('2 of 25');
+  await all.check();
+  await page.reload();
+  await expect(all).toBeChecked();
+  /** Pressed again the last tick goes, and no other. */
+  await all.uncheck();
+  await expect(page.getByRole('button', rail('one more'))).toHaveText('2 of 25');
+  await page.getByRole('checkbox', { name: 'Rest, Foot: done' }).check();
+
+  await page.getByRole('link', { name: 'Floor' }).first().click();
+  await page.getByRole('button', { name: 'All cards' }).click();
+  await expect(page.getByText(/^Before the joints 1 of \d+/)).toBeVisible();
+  await page.getByText('Glue-ups').click();
+  const glue = page.getByRole('listitem').filter({ hasText: 'Glue-up, Post, cross rail' });
+  await glue.getByRole('checkbox', { name: /: done$/ }).check({ timeout: 40_000 });
+  await glue.getByRole('button', { name: 'Start the clock' }).click();
+  await glue.getByRole('button', { name: 'Stop the clock' }).click();
+  await page.getByRole('link', { name: 'Leave the floor' }).click();
+  await page.getByRole('link', { name: 'Log' }).click();
+  const lines = page.getByRole('row');
+  await expect(lines.nth(1)).toContainText('it took 0.0 min');
+  await expect(lines.nth(2)).toContainText(/Cross rail into post.*1 to 12 done.*Glue-up/);
+  await expect(lines.nth(3)).toContainText(/Foot: 1 to 13 done.*Rest/);
 });
 
 /** Shapes are proved. */

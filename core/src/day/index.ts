@@ -127,6 +127,7 @@ export {
 export { rescuesOf, type Mishap, type Rescue } from './rescue/index.ts';
 export {
   TASK_KINDS,
+  shapeWork,
   shapingOf,
   tasksOf,
   withoutPart,
@@ -134,6 +135,7 @@ export {
   type Task,
   type TaskKind,
 } from './tasks/index.ts';
+export { glueUpsOf, worksOnParts, type Work } from './works/index.ts';
 export {
   alongTenon,
   creepsOf,

@@ -34,7 +34,6 @@ export {
   type Stage,
   type Stop,
   type Trait,
-  type WorkId,
 } from './setups/index.ts';
 export {
   TOLERANCE,

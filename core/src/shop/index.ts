@@ -20,12 +20,16 @@ export {
   readingId,
   recordSchema,
   recordState,
+  glueWork,
+  isBeside,
+  partWork,
   type BegunWay,
   type Observation,
   type RecordState,
   type Recorded,
   type Seen,
   type SetTo,
+  type WorkId,
 } from './record/index.ts';
 export {
   OUTWARD,

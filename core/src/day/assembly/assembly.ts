@@ -8,7 +8,7 @@ import {
   type Mm,
   type Sentence,
 } from '../../ground/index.ts';
-import { USUAL_GLUING, type Shop } from '../../shop/index.ts';
+import { glueWork, USUAL_GLUING, type Shop, type WorkId } from '../../shop/index.ts';
 import { Bodies } from './bodies.ts';
 import { build, handsOf, type Built, type Hand, type Miss } from './build.ts';
 import { clampsIn, glueUpsOf, type GlueUp } from './glue.ts';
@@ -48,7 +48,7 @@ export interface AssemblyStage {
   /** How many times in one assembly. */
   readonly times: number;
   /** Their joints by number, too. */
-  readonly glueUps: readonly GlueUp[];
+  readonly glueUps: readonly (GlueUp & { readonly work: WorkId })[];
   readonly looks: readonly Sentence[];
 }
 
@@ -245,6 +245,14 @@ function toldOf(
   const order = stages.flatMap(({ closes }) => closes);
   const number = (i: number) => order.indexOf(i) + 1;
   const gluing = shop.gluing ?? USUAL_GLUING;
+  const id = built.pieces.map(({ part, hand }) => `${part}.${hand}`)[0]!;
+  const named: WorkId[] = [];
+  const workOf = (joints: readonly number[]): WorkId => {
+    const ids = joints.map((i) => built.meetings[i]!.joint);
+    const again = named.filter((work) => work === glueWork(id, ids, 0)).length;
+    named.push(glueWork(id, ids, 0));
+    return glueWork(id, ids, again);
+  };
   const told = once(stages, built).map(({ stage, closes, times }): AssemblyStage => {
     const glueUps = glueUpsOf(stage, built, bodies, job, gluing, clampsIn(shop));
     const { way, groups } = stage;
@@ -254,14 +262,18 @@ function toldOf(
       groups,
       times,
       closes: closes.map(number),
-      glueUps: glueUps.map((own) => ({ ...own, joints: own.joints.map(number) })),
+      glueUps: glueUps.map((own) => ({
+        ...own,
+        work: workOf(own.joints),
+        joints: own.joints.map(number),
+      })),
       looks: looksOf(stage, glueUps, built, bodies, job),
     };
   });
   const parts = [...new Set(built.pieces.map(({ part }) => part))];
   return {
     assembly: {
-      id: built.pieces.map(({ part, hand }) => `${part}.${hand}`)[0]!,
+      id,
       name: listed(parts.map((id, i) => (i ? lower(namesOf([id], job)) : namesOf([id], job)))),
       count,
       pieces: built.pieces.map(({ part }, i) => ({

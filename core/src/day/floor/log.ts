@@ -1,7 +1,9 @@
+import type { Job } from '../../design/index.ts';
 import { writeTable } from '../../exchange/index.ts';
 import { distanceIn, type Plan } from '../plan/index.ts';
+import { worksOnParts } from '../works/index.ts';
 import { standingOn } from './standing.ts';
-import type { Observation, Recorded, SetTo } from '../../shop/index.ts';
+import { isBeside, type Observation, type Recorded, type SetTo } from '../../shop/index.ts';
 import { formatLength, type LengthStyle } from '../../ground/index.ts';
 
 /** A line of the record in words. */
@@ -31,6 +33,16 @@ export function logLines(
   for (const [i, card] of cards.entries())
     for (const id of [card.id, ...card.setups.map((setup) => setup.id)])
       titles.set(id, `${i + 1}. ${card.title}`);
+  const works = worksOnParts(basis.job, basis.shop);
+  for (const { id, title } of works) titles.set(id, title);
+  const glued = new Map(
+    lines.flatMap((line) =>
+      line.kind === 'done' && isBeside(line.setup)
+        ? [[line.setup, line.works.map((id) => nameOfJoint(basis.job, id)).join(', ')] as const]
+        : [],
+    ),
+  );
+  for (const id of glued.keys()) if (!titles.has(id)) titles.set(id, 'Glue-up');
   const cardOf = new Map(cards.map((card) => [card.id, card]));
   const nameOf = (card: string, move: SetTo): string => {
     const setups = cardOf.get(card)?.setups ?? [];
@@ -41,24 +53,31 @@ export function logLines(
       'a figure'
     );
   };
-  const partOf = new Map(
-    cards.flatMap(({ setups }) =>
-      setups.map(({ id, occurrences }) => [
-        id,
-        [
-          ...new Set(
-            occurrences.map((o) => basis.job.parts.find((p) => p.id === o.part)?.name ?? o.part),
-          ),
-        ].join(', '),
-      ]),
+  const partOf = new Map<string, string>([
+    ...glued,
+    ...works.map(({ id, to }) => [id, to] as const),
+    ...cards.flatMap(({ setups }) =>
+      setups.map(
+        ({ id, occurrences }) =>
+          [
+            id,
+            [
+              ...new Set(
+                occurrences.map(
+                  (o) => basis.job.parts.find((p) => p.id === o.part)?.name ?? o.part,
+                ),
+              ),
+            ].join(', '),
+          ] as const,
+      ),
     ),
-  );
+  ]);
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   const length = (value: number) => formatLength(value, fine);
   const words = (line: Observation): string => {
     switch (line.kind) {
       case 'done':
-        return `${partOf.get(line.setup) ?? 'Pieces'}: ${numbers(line.pieces)} cut`;
+        return `${partOf.get(line.setup) ?? 'Pieces'}: ${numbers(line.pieces)} ${isBeside(line.setup) ? 'done' : 'cut'}`;
       case 'measured':
         return `${line.name} reads ${length(line.value)}, should ${length(line.should)}`;
       case 'set':
@@ -73,7 +92,7 @@ export function logLines(
       case 'photo':
         return line.text || 'a picture';
       case 'took':
-        return `changing over took ${line.minutes.toFixed(1)} min`;
+        return `${isBeside(line.card) ? 'it' : 'changing over'} took ${line.minutes.toFixed(1)} min`;
       case 'undone': {
         const of = kinds.get(line.of);
         return `undone: ${of && of.kind !== 'undone' ? words(of) : 'a line'}`;
@@ -96,6 +115,9 @@ export function logLines(
     })
     .reverse();
 }
+
+const nameOfJoint = ({ joints }: Job, id: string): string =>
+  joints.find((joint) => joint.id === id)?.name ?? id;
 
 /** “4”, or “1 to 12, 15”. */
 function numbers(pieces: readonly number[]): string {

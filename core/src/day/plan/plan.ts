@@ -7,7 +7,6 @@ import {
   type Occurrence,
   type Setup,
   type Stop,
-  type WorkId,
   provePiece,
   type JointProof,
   type PieceProof,
@@ -22,7 +21,7 @@ import {
   type Remembered,
   type Sentence,
 } from '../../ground/index.ts';
-import type { Shop, Tool } from '../../shop/index.ts';
+import type { Shop, Tool, WorkId } from '../../shop/index.ts';
 import { VERSION } from '../../version.ts';
 import { changeOf, cuttingInTurn, type Change } from './changing.ts';
 import { countTogether, distinct, testCut } from './counting.ts';

@@ -7,7 +7,7 @@ import {
   type ShapeKind,
   type ShapeProblem,
 } from '../../design/index.ts';
-import type { Part, Shape, Shop } from '../../shop/index.ts';
+import { partWork, type Part, type Shape, type Shop, type WorkId } from '../../shop/index.ts';
 import type { Sentence } from '../../ground/index.ts';
 
 /** Shapes that go through at one setting, or one that can’t be made. */
@@ -23,6 +23,9 @@ export interface Shaping {
   /** Setting and doing it, min. */
   readonly minutes: number;
 }
+
+/** What is ticked once the pieces of a part are shaped so. */
+export const shapeWork = ({ part, id }: Shape): WorkId => partWork(part, id);
 
 /** Figures that differ by less are one setting, mm. */
 const ONE_SETTING = 0.01;

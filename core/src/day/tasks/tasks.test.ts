@@ -158,7 +158,8 @@ describe('tasks on parts', () => {
       if (!['horns', 'finish-panels', 'square-end', 'crosscut-joined'].includes(id))
         expect(parts).toHaveLength(job.parts.length);
     }
-    expect(new Set(tasks.map((own) => own.id)).size).toBe(tasks.length);
+    const works = tasks.flatMap((own) => own.parts.map(({ work }) => work));
+    expect(new Set(works).size).toBe(works.length);
     /**
      * What is wanted first by the rules: flat before measured from, rested before to size, marked
      * before cut, horns last.

@@ -1,6 +1,6 @@
 import { roughParts, sawingOf, type RoughPart } from '../cutlist/index.ts';
 import { endsOf, type Job } from '../../design/index.ts';
-import type { Shop, Part } from '../../shop/index.ts';
+import { partWork, type Part, type Shop, type WorkId } from '../../shop/index.ts';
 import { INCH, type Mm, type Sentence } from '../../ground/index.ts';
 import { TASK_KINDS, type Seen, type TaskKind } from './kinds.ts';
 
@@ -11,13 +11,16 @@ import { TASK_KINDS, type Seen, type TaskKind } from './kinds.ts';
 export interface TaskPart {
   readonly part: string;
   readonly pieces: number;
+  /** What is ticked once it is done. */
+  readonly work: WorkId;
+  /** Doing it, its setting left out, min. */
+  readonly minutes: number;
   /** Size before, mm; the task's figure is the size after. */
   readonly from?: Mm;
 }
 
 /** Work on parts beside their joints that is done at one setting. */
 export interface Task {
-  readonly id: string;
   readonly kind: string;
   readonly title: string;
   readonly when: TaskKind['when'];
@@ -105,7 +108,6 @@ function taskOf(kind: TaskKind, at: Mm | undefined, all: readonly Seen[]): Task 
   const count = ({ pieces, spare }: RoughPart) =>
     kind.when === 'before' ? pieces + spare : pieces;
   return {
-    id: at === undefined ? kind.id : `${kind.id}/${at.toFixed(2)}`,
     kind: kind.id,
     title: kind.title,
     when: kind.when,
@@ -113,6 +115,8 @@ function taskOf(kind: TaskKind, at: Mm | undefined, all: readonly Seen[]): Task 
     parts: all.map((one) => ({
       part: one.part.id,
       pieces: count(one),
+      work: partWork(one.part.id, kind.id),
+      minutes: count(one) * kind.minutes(one),
       ...(kind.figure?.from && { from: kind.figure.from(one) }),
     })),
     how: kind.how(all),

@@ -1,9 +1,11 @@
 import { toolsOf, type Shop } from '../../shop/index.ts';
 import { dialsOf } from '../method/dials.ts';
+import { SLED } from '../method/sled.ts';
 
-/** The distance a saw that comes from above is set to; its stop is that of the sled it shares. */
+/** The distances of a saw that comes from above, and of the sled that it shares with the one below. */
 export const onOverheadSaw = (shop: Shop) =>
   dialsOf(shop, {
+    ...SLED,
     aboveTable: {
       id: 'above',
       name: 'Stack above the table',

@@ -1,5 +1,5 @@
 import type { Follows, MemberName, Nth } from '../../design/index.ts';
-import type { Lean, Piece, PieceFace } from '../../shop/index.ts';
+import type { Lean, Piece, PieceFace, WorkId } from '../../shop/index.ts';
 import type { Mm, Sentence } from '../../ground/index.ts';
 import { withFaces } from './faces.ts';
 import type { AngleFigure, LengthFigure } from './figure.ts';
@@ -149,13 +149,6 @@ export interface Setup {
   readonly feature?: number;
   readonly follows?: Follows;
 }
-
-/**
- * Names one thing to be done to some pieces, by what it is: joint, member, feature, stage, end of
- * the piece. Never a place in the order and never a figure, so that a tick, a pin or a measurement
- * survives a new plan.
- */
-export type WorkId = string;
 
 /** The works a set-up does, or does its share of. */
 export const worksOf = ({ occurrences, feature = 0, stage }: Setup): WorkId[] => [

@@ -1,11 +1,9 @@
 import { toolById, toolsOf, type Shop, type TableSaw, type UprightJig } from '../../shop/index.ts';
 import { dialsOf } from '../method/dials.ts';
 import type { Gauged } from '../method/method.ts';
+import { BLADE_HEIGHT, SLED } from '../method/sled.ts';
 
-/**
- * The distances a table saw can be set to. Over a sled the stop stands on the sled, and a height
- * counts from its bed, which the saw’s own scale doesn’t.
- */
+/** The distances a table saw can be set to, with its jig and its sled. */
 export function onTableSaw(
   shop: Shop,
   saw: TableSaw | undefined = toolsOf(shop, 'table-saw')[0],
@@ -13,12 +11,6 @@ export function onTableSaw(
 ) {
   const kerf = saw ? toolById(shop, 'saw-blade', saw.bladeId).kerf : 0;
   const fence = { id: 'fence', name: 'Fence', from: 'fence-face' } as const;
-  const height = {
-    id: 'blade-height',
-    name: 'Blade height',
-    from: 'table',
-    to: 'highest-tooth',
-  } as const;
   const scales = { fence: saw?.fenceScale ?? null, height: saw?.heightScale ?? null };
   return dialsOf(shop, {
     /** Waste beyond the blade: wood between fence and blade is what is kept. */
@@ -34,10 +26,8 @@ export function onTableSaw(
     },
     /** Where the blade runs part in the jig’s face: nothing but a rule reaches its far side. */
     jigToFarSide: { id: 'fence', name: 'Fence', from: 'jig-face', to: 'far-side' },
-    height: { ...height, gauged: { scale: scales.height } },
-    heightOverSled: height,
-    stackOverSled: { ...height, name: 'Height of the stack' },
-    stopOnSled: { id: 'end-stop', name: 'End stop', from: 'end-stop', to: 'far-side' },
+    height: { ...BLADE_HEIGHT, gauged: { scale: scales.height } },
+    ...SLED,
   });
 }
 

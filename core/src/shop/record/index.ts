@@ -7,6 +7,7 @@ export {
   type Seen,
   type SetTo,
 } from './observation.ts';
+export { glueWork, isBeside, partWork, type WorkId } from './work.ts';
 export { observationSchema, recordSchema } from './schema.ts';
 export {
   lastOf,

@@ -1,4 +1,5 @@
 import type { Mm } from '../../ground/index.ts';
+import { isBeside, type WorkId } from './work.ts';
 import { askedOf, type BegunWay, type Observation, type Seen, type SetTo } from './observation.ts';
 
 type Of<K extends Seen['kind']> = Extract<Observation, { kind: K }>;
@@ -19,6 +20,8 @@ export interface RecordState {
   readonly holds: readonly Observation[];
   /** Which pieces went through a set-up. */
   readonly done: ReadonlyMap<string, ReadonlySet<number>>;
+  /** How many pieces of the works beside the joints are done: tasks on parts, glue-ups. */
+  readonly worked: ReadonlyMap<WorkId, ReadonlySet<number>>;
   /** What they were cut at, by set-up: the last that was said. */
   readonly cutAt: ReadonlyMap<string, readonly SetTo[]>;
   /** Pieces that were spoiled in a set-up. They don’t count as done. */
@@ -42,6 +45,7 @@ export function recordState(lines: readonly Observation[]): RecordState {
   const undone = new Set(once.flatMap((line) => (line.kind === 'undone' ? [line.of] : [])));
   const holds = once.filter(({ id, kind }) => kind !== 'undone' && !undone.has(id));
   const done = new Map<string, Set<number>>();
+  const worked = new Map<WorkId, Set<number>>();
   const cutAt = new Map<string, readonly SetTo[]>();
   const spoiled = new Map<string, Of<'spoiled'>[]>();
   const rescued: { line: Of<'rescued'>; spoiled: Of<'spoiled'> }[] = [];
@@ -59,9 +63,10 @@ export function recordState(lines: readonly Observation[]): RecordState {
   };
   for (const line of holds)
     if (line.kind === 'done') {
-      const pieces = done.get(line.setup) ?? new Set();
-      for (const piece of line.pieces) pieces.add(piece);
-      done.set(line.setup, pieces);
+      const beside = isBeside(line.setup);
+      const those = beside ? worked : done;
+      those.set(line.setup, new Set([...(those.get(line.setup) ?? []), ...line.pieces]));
+      if (beside) continue;
       cutAt.set(line.setup, line.at);
       for (const way of line.ways)
         if (!begun.has(`${way.joint} ${way.member}`)) begun.set(`${way.joint} ${way.member}`, way);
@@ -71,7 +76,7 @@ export function recordState(lines: readonly Observation[]): RecordState {
     else if (line.kind === 'measured' || line.kind === 'set')
       trials.set(line.card, tried(trials.get(line.card), line));
   for (const [setup, lost] of spoiled) for (const { piece } of lost) done.get(setup)?.delete(piece);
-  return { holds, done, cutAt, spoiled, rescued, trials, begun: [...begun.values()] };
+  return { holds, done, worked, cutAt, spoiled, rescued, trials, begun: [...begun.values()] };
 }
 
 function tried(before: TrialState = NO_TRIAL, line: Of<'measured'> | Of<'set'>): TrialState {

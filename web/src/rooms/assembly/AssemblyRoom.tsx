@@ -1,6 +1,12 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { glueDays, type Assembly, type AssemblyProblem, type AssemblyStage } from '@velk/core/day';
+import {
+  glueDays,
+  glueUpsOf,
+  type Assembly,
+  type AssemblyProblem,
+  type AssemblyStage,
+} from '@velk/core/day';
 import { USUAL_WORKING, type Job } from '@velk/core/design';
 import type { LengthStyle } from '@velk/core/ground';
 import type { Shop } from '@velk/core/shop';
@@ -11,6 +17,7 @@ import { lazyRoom } from '../../frame/lazyRoom.tsx';
 import { useAppDispatch } from '../../store.ts';
 import { useAssembly } from '../../planning/useAssembly.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
+import { WorkTick } from '../../recording/WorkTick.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Margin } from '../../widgets/Margin.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
@@ -260,6 +267,7 @@ function StageWords({
 }) {
   const names = (group: readonly number[]) =>
     group.map((i) => assembly.pieces[i]!.name).join(' + ');
+  const works = new Map(glueUpsOf([assembly]).map((work) => [work.id, work]));
   return (
     <div>
       <h3>{stage.title}</h3>
@@ -269,9 +277,10 @@ function StageWords({
         ))}
       </ol>
       {stage.glueUps.length === 0 && <p>Put together without glue.</p>}
-      {stage.glueUps.map(({ joints, minutes, clamps, conflicts }, i) => (
+      {stage.glueUps.map(({ work, joints, minutes, clamps, conflicts }, i) => (
         <div key={i}>
           <p>
+            <WorkTick work={works.get(work)!} />
             <strong>
               {stage.glueUps.length > 1
                 ? `Glue-up ${i + 1}: joints`

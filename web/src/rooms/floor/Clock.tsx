@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import type { Card } from '@velk/core/day';
 import { note } from '../../recording/record.ts';
 import { isRecord, readKept, writeKept } from '../../browser/storage.ts';
 import { useAppDispatch } from '../../store.ts';
@@ -13,11 +12,21 @@ interface Running {
 const isRunning = (value: unknown): value is Running =>
   isRecord(value) && typeof value['card'] === 'string' && typeof value['from'] === 'number';
 
-/** How long changing over really takes: begun and stopped by a press, beside what was reckoned. */
-export function Clock({ card }: { card: Card }) {
+/** How long a work really takes: begun and stopped by a press, beside what was reckoned. */
+export function Clock({
+  work,
+  what,
+  reckoned,
+}: {
+  /** A card, or a work beside the joints, by its id. */
+  work: string;
+  what?: string;
+  /** Minutes. */
+  reckoned: number;
+}) {
   const dispatch = useAppDispatch();
   const [running, setRunning] = useState(() => readKept(KEY, isRunning));
-  const own = running?.card === card.id ? running : undefined;
+  const own = running?.card === work ? running : undefined;
   const [now, tellNow] = useNow(own !== undefined);
   const keep = (next: Running | undefined) => {
     writeKept(KEY, next ?? null);
@@ -26,20 +35,23 @@ export function Clock({ card }: { card: Card }) {
   };
   const stop = (from: number) => {
     dispatch(
-      note({ kind: 'took', card: card.id, minutes: Math.max(0, (Date.now() - from) / 60_000) }),
+      note({ kind: 'took', card: work, minutes: Math.max(0, (Date.now() - from) / 60_000) }),
     );
     keep(undefined);
   };
   return (
     <p className="floorclock">
-      <span className="quiet">Changing over, reckoned {Math.round(card.change.minutes)} min</span>{' '}
+      <span className="quiet">
+        {what && `${what}, reckoned `}
+        {Math.round(reckoned)} min
+      </span>{' '}
       {own ? (
         <>
           <strong>{clockFace(now - own.from)}</strong>{' '}
           <button onClick={() => stop(own.from)}>Stop the clock</button>
         </>
       ) : (
-        <button onClick={() => keep({ card: card.id, from: Date.now() })}>Start the clock</button>
+        <button onClick={() => keep({ card: work, from: Date.now() })}>Start the clock</button>
       )}
     </p>
   );

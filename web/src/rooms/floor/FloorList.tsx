@@ -1,19 +1,23 @@
-import type { Card } from '@velk/core/day';
+import type { Card, Plan } from '@velk/core/day';
 import type { usePedal } from '../../recording/usePedal.ts';
+import { AfterTheJoints, BeforeTheJoints } from './BesideList.tsx';
 import type { Floor } from './useFloor.ts';
 
-/** Every card with how much of it is done, and what the foot pedal is. */
+/** Every card with how much of it is done, what is done beside them, and what the foot pedal is. */
 export function FloorList({
+  plan,
   floor: { cards, at },
   pedal,
   onPick,
 }: {
+  plan: Plan;
   floor: Floor;
   pedal: ReturnType<typeof usePedal>;
   onPick: (card: Card) => void;
 }) {
   return (
     <section className="floorlist" aria-label="All cards">
+      <BeforeTheJoints plan={plan} />
       <ol>
         {cards.map(({ card, view, done, of }, i) => (
           <li key={card.id}>
@@ -29,6 +33,7 @@ export function FloorList({
           </li>
         ))}
       </ol>
+      <AfterTheJoints plan={plan} />
       <p>
         {pedal.learning ? (
           'Press the pedal now, or the key that should do what it does; Escape leaves it as it was.'

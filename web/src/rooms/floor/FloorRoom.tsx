@@ -122,6 +122,7 @@ function Floor({ id, plan }: { id: string; plan: Plan }) {
       {change && job && <TheirChangeNote change={change} job={job} style={style} />}
       {listed && (
         <FloorList
+          plan={plan}
           floor={floor}
           pedal={pedal}
           onPick={(picked) => {

@@ -44,7 +44,7 @@ export function ReadyStep({
           {[...new Set(view.groups.flatMap((group) => group.parts))].join(', ')}: {card.count}{' '}
           {[...new Set(view.groups.map((group) => group.counted))].join(' and ')}
         </p>
-        <Clock key={card.id} card={card} />
+        <Clock key={card.id} work={card.id} what="Changing over" reckoned={card.change.minutes} />
       </div>
       <div>
         <Stops job={plan.basis.job} plan={plan} card={card} style={style} />

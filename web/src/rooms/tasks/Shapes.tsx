@@ -7,7 +7,7 @@ import {
   type ShapeParam,
   type ShapeProof,
 } from '@velk/core/design';
-import { shapingOf, type Shaping } from '@velk/core/day';
+import { shapeWork, shapingOf, type Shaping } from '@velk/core/day';
 import type { Shape, Shop } from '@velk/core/shop';
 import { changed } from '../../keeping/bench.ts';
 import { newId } from '../../browser/ids.ts';
@@ -18,6 +18,7 @@ import { useStyle } from '../../keeping/useUnits.ts';
 import { ShapeDrawing } from '../../drawings/ShapeDrawing.tsx';
 import { Choice } from '../../widgets/Choice.tsx';
 import { CountField } from '../../widgets/CountField.tsx';
+import { WorkTick } from '../../recording/WorkTick.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { LengthField } from '../../widgets/LengthField.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
@@ -132,6 +133,16 @@ function Setting({ one, job, style, answer, onChange, onRemove }: SettingProps) 
       {shapes.map((shape) => (
         <div key={shape.id}>
           {shapes.length > 1 && <h4>{name(shape)}</h4>}
+          {!one.problems.length && (
+            <WorkTick
+              work={{
+                id: shapeWork(shape),
+                pieces: job.parts.find(({ id }) => id === shape.part)!.quantity,
+                title: kind.title,
+                to: name(shape),
+              }}
+            />
+          )}
           <ShapeFields {...{ shape, style, one }} name={name(shape)} onChange={onChange} />
           {!one.problems.length && <Drawn shape={shape} one={one} job={job} />}
           {answer?.inJoints

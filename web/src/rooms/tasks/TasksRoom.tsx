@@ -7,6 +7,7 @@ import type { Shop } from '@velk/core/shop';
 import { changed } from '../../keeping/bench.ts';
 import { useAppDispatch } from '../../store.ts';
 import { useStyle } from '../../keeping/useUnits.ts';
+import { WorkTick } from '../../recording/WorkTick.tsx';
 import { Length } from '../../widgets/Length.tsx';
 import { Spoken } from '../../widgets/Spoken.tsx';
 import { inTime } from '../order/OrderRow.tsx';
@@ -136,17 +137,18 @@ function KindOfTask({
         </p>
       ))}
       <ol className="tasks">
-        {tasks.map(({ id: own, figure, parts }) => (
-          <li key={own}>
+        {tasks.map(({ figure, parts }) => (
+          <li key={parts[0]!.work}>
             {figure && (
               <strong>
                 <Length value={figure.value} style={style} />
               </strong>
             )}
             <span>
-              {parts.map(({ part, pieces, from }) => (
+              {parts.map(({ part, work, pieces, from }) => (
                 <span key={part} className="taskpart">
-                  {pieces} × {nameOf(part)}
+                  <WorkTick work={{ id: work, pieces, title, to: nameOf(part) }} />
+                  {nameOf(part)}
                   {from !== undefined && (
                     <span className="quiet">
                       {' '}

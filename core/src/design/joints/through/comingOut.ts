@@ -1,12 +1,6 @@
 import { roundTo, say, type Mm } from '../../../ground/index.ts';
 import type { BlindParams } from '../blind/index.ts';
-import type {
-  JointKind,
-  Members,
-  MortiseFeature,
-  NamedDimension,
-  Outline,
-} from '../kind.ts';
+import type { JointKind, Members, MortiseFeature, NamedDimension, Outline } from '../kind.ts';
 import { failing } from '../shape/index.ts';
 
 /**

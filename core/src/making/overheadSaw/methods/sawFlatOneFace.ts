@@ -14,7 +14,6 @@ import {
   stackRefusals,
   underLevels,
 } from '../../method/stack.ts';
-import { onTableSaw } from '../../tableSaw/figures.ts';
 import { onOverheadSaw } from '../figures.ts';
 
 /**
@@ -110,8 +109,8 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     const above = toolsOf(shop, 'overhead-saw')[0]!;
     const { stack, makeUp } = stacksFor(feature, shop)[0]!;
     const { chippers, value: K } = makeUp!;
-    const onSaw = onTableSaw(shop);
-    const stop = onSaw.stopOnSled(toShoulder(feature.length));
+    const on = onOverheadSaw(shop);
+    const stop = on.stopOnSled(toShoulder(feature.length));
     const passes = ({ side, stock }: Pair, height: LengthFigure, from: 'above' | 'below'): Pass[] =>
       offsOf(stop.set.value, K, shop).flatMap((off, i): Pass[] => {
         const down = side === 'face' ? '{Reference face} down' : '{Reference edge} down';
@@ -137,13 +136,13 @@ export const sawFlatOneFace: Method<TenonFeature> = {
     } as const;
     return pairsOf(feature).flatMap((pair): Setup[] => {
       const { side, near, far, stock, acts } = pair;
-      const below = onSaw.stackOverSled({
+      const below = on.stackOverSled({
         value: near,
         rounding: 'down',
         acts,
         working: say('near shoulder {near}', { near }),
       });
-      const over = onOverheadSaw(shop).aboveTable({
+      const over = on.aboveTable({
         value: far,
         rounding: 'up',
         acts,
