@@ -21,30 +21,30 @@ export interface LogLine {
   readonly picture?: string;
 }
 
-/** A whole record in words, the newest first. */
-export function logLines(
-  { cards, basis }: Plan,
-  lines: readonly (Observation | Recorded)[],
-  style: LengthStyle,
-): LogLine[] {
-  const undone = new Set(lines.flatMap((line) => (line.kind === 'undone' ? [line.of] : [])));
-  const kinds = new Map(lines.map((line) => [line.id, line]));
+/** What a record speaks of, by what it calls it. */
+interface Names {
+  /** Of cards, set-ups and works beside the joints. */
+  readonly titles: ReadonlyMap<string, string>;
+  /** To what a set-up or a work is done. */
+  readonly parts: ReadonlyMap<string, string>;
+  /** A distance that was moved at a card. */
+  readonly figure: (card: string, move: SetTo) => string;
+}
+
+function namesOfCards({ cards, basis }: Plan): Names {
   const titles = new Map<string, string>();
-  for (const [i, card] of cards.entries())
-    for (const id of [card.id, ...card.setups.map((setup) => setup.id)])
+  const parts = new Map<string, string>();
+  const partOf = new Map(basis.job.parts.map(({ id, name }) => [id, name]));
+  for (const [i, card] of cards.entries()) {
+    titles.set(card.id, `${i + 1}. ${card.title}`);
+    for (const { id, occurrences } of card.setups) {
+      const through = occurrences.map(({ part }) => partOf.get(part) ?? part);
       titles.set(id, `${i + 1}. ${card.title}`);
-  const works = worksOnParts(basis.job, basis.shop);
-  for (const { id, title } of works) titles.set(id, title);
-  const glued = new Map(
-    lines.flatMap((line) =>
-      line.kind === 'done' && isBeside(line.setup)
-        ? [[line.setup, line.works.map((id) => nameOfJoint(basis.job, id)).join(', ')] as const]
-        : [],
-    ),
-  );
-  for (const id of glued.keys()) if (!titles.has(id)) titles.set(id, 'Glue-up');
+      parts.set(id, [...new Set(through)].join(', '));
+    }
+  }
   const cardOf = new Map(cards.map((card) => [card.id, card]));
-  const nameOf = (card: string, move: SetTo): string => {
+  const figure = (card: string, move: SetTo): string => {
     const setups = cardOf.get(card)?.setups ?? [];
     const [distance] = standingOn({ setups }, [move]).keys();
     const figures = setups.flatMap((setup) => setup.figures.map((figure) => ({ figure, setup })));
@@ -53,39 +53,55 @@ export function logLines(
       'a figure'
     );
   };
-  const partOf = new Map<string, string>([
-    ...glued,
-    ...works.map(({ id, to }) => [id, to] as const),
-    ...cards.flatMap(({ setups }) =>
-      setups.map(
-        ({ id, occurrences }) =>
-          [
-            id,
-            [
-              ...new Set(
-                occurrences.map(
-                  (o) => basis.job.parts.find((p) => p.id === o.part)?.name ?? o.part,
-                ),
-              ),
-            ].join(', '),
-          ] as const,
-      ),
-    ),
-  ]);
+  return { titles, parts, figure };
+}
+
+/** With the works beside the joints; a glue-up is called by the joints that its ticks name. */
+function namesIn(plan: Plan, lines: readonly Observation[]): Names {
+  const { titles, parts, figure } = namesOfCards(plan);
+  const { job, shop } = plan.basis;
+  const glued = lines.flatMap((line) =>
+    line.kind === 'done' && isBeside(line.setup)
+      ? [[line.setup, line.works.map((id) => nameOfJoint(job, id)).join(', ')] as const]
+      : [],
+  );
+  const works = worksOnParts(job, shop);
+  return {
+    titles: new Map([
+      ...titles,
+      ...glued.map(([id]) => [id, 'Glue-up'] as const),
+      ...works.map(({ id, title }) => [id, title] as const),
+    ]),
+    parts: new Map([...parts, ...glued, ...works.map(({ id, to }) => [id, to] as const)]),
+    figure,
+  };
+}
+
+/** A whole record in words, the newest first. */
+export function logLines(
+  plan: Plan,
+  lines: readonly (Observation | Recorded)[],
+  style: LengthStyle,
+): LogLine[] {
+  const undone = new Set(lines.flatMap((line) => (line.kind === 'undone' ? [line.of] : [])));
+  const kinds = new Map(lines.map((line) => [line.id, line]));
+  const names = namesIn(plan, lines);
   const fine: LengthStyle = { ...style, inches: 'decimal' };
   const length = (value: number) => formatLength(value, fine);
   const words = (line: Observation): string => {
     switch (line.kind) {
-      case 'done':
-        return `${partOf.get(line.setup) ?? 'Pieces'}: ${numbers(line.pieces)} ${isBeside(line.setup) ? 'done' : 'cut'}`;
+      case 'done': {
+        const did = isBeside(line.setup) ? 'done' : 'cut';
+        return `${names.parts.get(line.setup) ?? 'Pieces'}: ${numbers(line.pieces)} ${did}`;
+      }
       case 'measured':
         return `${line.name} reads ${length(line.value)}, should ${length(line.should)}`;
       case 'set':
         return line.moved
-          .map((move) => `${nameOf(line.card, move)} moved to ${length(move.value)}`)
+          .map((move) => `${names.figure(line.card, move)} moved to ${length(move.value)}`)
           .join(', ');
       case 'spoiled':
-        return `${partOf.get(line.setup) ?? 'Piece'} ${line.piece} spoiled${line.why && `: ${line.why}`}`;
+        return `${names.parts.get(line.setup) ?? 'Piece'} ${line.piece} spoiled${line.why && `: ${line.why}`}`;
       case 'rescued':
       case 'note':
         return line.text;
@@ -107,7 +123,7 @@ export function logLines(
         id: line.id,
         seen: line.seen,
         by: 'by' in line ? line.by : '',
-        card: titles.get(at) ?? at,
+        card: names.titles.get(at) ?? at,
         what: words(line),
         undone: undone.has(line.id),
         ...(line.kind === 'photo' && line.picture && { picture: line.picture }),
